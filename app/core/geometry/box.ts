@@ -1,0 +1,76 @@
+/** A rectangle in source pixels as displayed: origin top left, x right, y down. */
+export interface Box {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+export interface Size {
+  width: number;
+  height: number;
+}
+
+export interface Point {
+  x: number;
+  y: number;
+}
+
+export const boxCentre = (box: Box): Point => ({ x: box.x + box.width / 2, y: box.y + box.height / 2 });
+
+export const boxArea = (box: Box): number => Math.max(0, box.width) * Math.max(0, box.height);
+
+export const boxAround = (centre: Point, size: Size): Box => ({
+  x: centre.x - size.width / 2,
+  y: centre.y - size.height / 2,
+  width: size.width,
+  height: size.height,
+});
+
+/** Area that two boxes share. */
+export function intersectionArea(a: Box, b: Box): number {
+  const width = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);
+  const height = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
+  return width > 0 && height > 0 ? width * height : 0;
+}
+
+/** Intersection over union (Jaccard index), 0 to 1. */
+export function boxIou(a: Box, b: Box): number {
+  const shared = intersectionArea(a, b);
+  const union = boxArea(a) + boxArea(b) - shared;
+  return union > 0 ? shared / union : 0;
+}
+
+/** Whether `inner` lies wholly inside `outer`, give or take `tolerance` pixels. */
+export const boxContains = (outer: Box, inner: Box, tolerance = 0): boolean =>
+  inner.x >= outer.x - tolerance &&
+  inner.y >= outer.y - tolerance &&
+  inner.x + inner.width <= outer.x + outer.width + tolerance &&
+  inner.y + inner.height <= outer.y + outer.height + tolerance;
+
+/** The part of a box inside a picture of the given size; its width or height is 0 if there is none. */
+export function clipBox(box: Box, picture: Size): Box {
+  const x = Math.min(picture.width, Math.max(0, box.x));
+  const y = Math.min(picture.height, Math.max(0, box.y));
+  return {
+    x,
+    y,
+    width: Math.max(0, Math.min(picture.width, box.x + box.width) - x),
+    height: Math.max(0, Math.min(picture.height, box.y + box.height) - y),
+  };
+}
+
+/** Linear interpolation, t = 0 gives `a`. */
+export const mixBoxes = (a: Box, b: Box, t: number): Box => ({
+  x: a.x + (b.x - a.x) * t,
+  y: a.y + (b.y - a.y) * t,
+  width: a.width + (b.width - a.width) * t,
+  height: a.height + (b.height - a.height) * t,
+});
+
+export const scaleBox = (box: Box, factor: number): Box => ({
+  x: box.x * factor,
+  y: box.y * factor,
+  width: box.width * factor,
+  height: box.height * factor,
+});

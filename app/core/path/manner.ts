@@ -1,0 +1,64 @@
+/** How the window moves in a shot. */
+export const MANNERS = ["still", "glide", "chase"] as const;
+export type Manner = (typeof MANNERS)[number];
+
+/**
+ * A manner is nothing but weights and limits of one and the same program. Lengths are in window lengths (the
+ * window's width for x, its height for y), times in seconds, so they mean the same at every size and rate.
+ */
+export interface MannerWeights {
+  /** Cost of one window length of travel: how much is to be gained before the window moves at all. */
+  travel: number;
+  /** Cost of one length/s of change of speed. */
+  acceleration: number;
+  /** Cost of one length/s² of change of acceleration: what makes starts and stops soft. */
+  jerk: number;
+  /** Cost a second of one length between the subject and the zone where it is wanted. */
+  away: number;
+  /** Half the width of that zone. */
+  zone: number;
+  /** Hardly more than nothing: where everything else is equal, the subject's own place decides. */
+  tie: number;
+  /** Cost a second of one length of the face, or what else is followed, cut off. */
+  cut: number;
+  /** The same for the rest of a person. */
+  bodyCut: number;
+  /** Limits in lengths/s and lengths/s². */
+  maxSpeed: number;
+  maxAcceleration: number;
+}
+
+const GLIDE: MannerWeights = {
+  travel: 1,
+  acceleration: 0.45,
+  jerk: 0.09,
+  away: 1.4,
+  zone: 0.14,
+  tie: 0.04,
+  cut: 60,
+  bodyCut: 4,
+  maxSpeed: 2.2,
+  maxAcceleration: 6,
+};
+
+export const MANNER_WEIGHTS: Record<Manner, MannerWeights> = {
+  still: { ...GLIDE, maxSpeed: 0, maxAcceleration: 0 },
+  glide: GLIDE,
+  chase: {
+    ...GLIDE,
+    travel: 0.15,
+    acceleration: 0.1,
+    jerk: 0.025,
+    away: 5,
+    zone: 0.04,
+    maxSpeed: 4,
+    maxAcceleration: 16,
+  },
+};
+
+/** What a manner is called and does, for the interface. */
+export const MANNER_TEXT: Record<Manner, { name: string; description: string }> = {
+  still: { name: "Still", description: "One place for the whole shot" },
+  glide: { name: "Glide", description: "Long holds and few, eased moves" },
+  chase: { name: "Chase", description: "Stays close to the subject" },
+};

@@ -1,0 +1,91 @@
+import type { AxisGoals } from "./framing-goals";
+import type { MannerWeights } from "./manner";
+import { type PiecewiseLinearProgram, type Solution, solveProgram, type Term } from "./piecewise-linear-program";
+
+/** Weight of the limits on speed and acceleration: large enough to be kept whenever hand keys allow it. */
+const LIMIT_WEIGHT = 1e4;
+const DIFFERENCES = { velocity: [-1, 1], acceleration: [1, -2, 1], jerk: [-1, 3, -3, 1] } as const;
+
+export interface AxisProblem {
+  goals: AxisGoals;
+  /** Length of the window on this axis, in pixels. */
+  windowLength: number;
+  /** Where its centre may be, in pixels. */
+  bounds: [number, number];
+  /** Hand keys: frame within the shot to position in pixels. */
+  fixed: ReadonlyMap<number, number>;
+  fps: number;
+  weights: MannerWeights;
+}
+
+const filled = (length: number, value: number) => new Float64Array(length).fill(value);
+
+/** A norm or a limit on a difference of positions: free within ±limit, at a cost of `weight` beyond. */
+function differenceTerm(stencil: readonly number[], count: number, limit: number, weight: number): Term {
+  const rows = Math.max(0, count - stencil.length + 1);
+  return { stencil, first: 0, lower: filled(rows, -limit), upper: filled(rows, limit), below: weight, above: weight };
+}
+
+/** A cost for every frame outside an interval of positions; frames without an interval cost nothing. */
+function intervalTerm(lower: Float64Array, upper: Float64Array, weight: number): Term {
+  const weights = lower.map((value) => (Number.isNaN(value) ? 0 : weight));
+  return { stencil: [1], first: 0, lower, upper, below: weights, above: weights };
+}
+
+/**
+ * The path of one coordinate as the L1-optimal camera path (Grundmann, Kwatra, Essa 2011), with the subject as
+ * soft constraints. Positions are divided by the window's length; costs are integrals over seconds, so that
+ * Σ|Δx| is travel, fps·Σ|Δ²x| the integral of |acceleration| and fps²·Σ|Δ³x| that of |jerk|.
+ */
+export function axisProgram(problem: AxisProblem): PiecewiseLinearProgram {
+  const { goals, windowLength, bounds, fps, weights, fixed } = problem;
+  const size = goals.wanted.length;
+  const unit = (values: Float64Array) => values.map((value) => value / windowLength);
+  const shifted = (values: Float64Array, by: number) => unit(values).map((value) => value + by);
+  const secondsPerFrame = 1 / fps;
+  const terms: Term[] = [
+    {
+      stencil: [1],
+      first: 0,
+      lower: filled(size, bounds[0] / windowLength),
+      upper: filled(size, bounds[1] / windowLength),
+      below: Infinity,
+      above: Infinity,
+    },
+    differenceTerm(DIFFERENCES.velocity, size, 0, weights.travel),
+    differenceTerm(DIFFERENCES.acceleration, size, 0, weights.acceleration * fps),
+    differenceTerm(DIFFERENCES.jerk, size, 0, weights.jerk * fps * fps),
+    differenceTerm(DIFFERENCES.velocity, size, weights.maxSpeed * secondsPerFrame, LIMIT_WEIGHT),
+    differenceTerm(DIFFERENCES.acceleration, size, weights.maxAcceleration * secondsPerFrame ** 2, LIMIT_WEIGHT * fps),
+    intervalTerm(unit(goals.insideLower), unit(goals.insideUpper), weights.cut * secondsPerFrame),
+    intervalTerm(unit(goals.bodyLower), unit(goals.bodyUpper), weights.bodyCut * secondsPerFrame),
+    intervalTerm(shifted(goals.wanted, -weights.zone), shifted(goals.wanted, weights.zone), weights.away * secondsPerFrame),
+    intervalTerm(unit(goals.wanted), unit(goals.wanted), weights.tie * secondsPerFrame),
+  ];
+  return { size, terms, fixed: new Map([...fixed].map(([frame, value]) => [frame, value / windowLength])) };
+}
+
+/** A start strictly inside the bounds: near the wanted places, held where there are none. */
+function startingPath({ goals, windowLength, bounds }: AxisProblem): Float64Array {
+  const [low, high] = bounds;
+  const room = 0.01 * (high - low);
+  let held = goals.wanted.find((value) => !Number.isNaN(value)) ?? (low + high) / 2;
+  return goals.wanted.map((value) => {
+    if (!Number.isNaN(value)) held = value;
+    return Math.min(high - room, Math.max(low + room, held)) / windowLength;
+  });
+}
+
+/** Solves one coordinate; positions in pixels, one a frame. */
+export function solveAxis(problem: AxisProblem): { positions: Float64Array; solution: Solution | null } {
+  const { bounds, windowLength, goals } = problem;
+  const clamp = (value: number) => Math.min(bounds[1], Math.max(bounds[0], value));
+  // The window fills the picture on this axis: there is nothing to decide.
+  if (bounds[1] - bounds[0] < 1e-3) {
+    return { positions: filled(goals.wanted.length, (bounds[0] + bounds[1]) / 2), solution: null };
+  }
+  const solution = solveProgram(axisProgram(problem), startingPath(problem));
+  const positions = solution.x.map((value) => clamp(value * windowLength));
+  for (const [frame, value] of problem.fixed) positions[frame] = value;
+  return { positions, solution };
+}

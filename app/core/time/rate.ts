@@ -1,0 +1,47 @@
+/**
+ * Time on a film's own grid. A moment is an integer frame number; a rate is a ratio of integers, because
+ * 29.97 is 30000/1001 and an hour of rounding would be seen.
+ */
+export interface Rate {
+  /** Frames … */
+  num: number;
+  /** … in this many seconds. */
+  den: number;
+}
+
+/** Half-open: `end` is the first frame that no longer belongs to it. */
+export interface FrameRange {
+  start: number;
+  end: number;
+}
+
+export const framesPerSecond = (rate: Rate): number => rate.num / rate.den;
+
+/** Seconds at which a frame begins. */
+export const frameToSeconds = (frame: number, rate: Rate): number => (frame * rate.den) / rate.num;
+
+/**
+ * Seconds at which to seek so that exactly this frame is shown: its middle. At its beginning a rounding
+ * error in the player's clock would show the frame before.
+ */
+export const seekSeconds = (frame: number, rate: Rate): number => ((frame + 0.5) * rate.den) / rate.num;
+
+/** The frame on screen for a player's media time, which is the frame's own beginning give or take rounding. */
+export const mediaTimeToFrame = (seconds: number, rate: Rate): number =>
+  Math.max(0, Math.round((seconds * rate.num) / rate.den));
+
+/** Parses ffprobe's "30000/1001"; null when it is no positive ratio. */
+export function parseRate(text: string): Rate | null {
+  const match = /^(\d+)(?:\/(\d+))?$/.exec(text.trim());
+  if (!match) return null;
+  const num = Number(match[1]);
+  const den = Number(match[2] ?? 1);
+  return num > 0 && den > 0 ? { num, den } : null;
+}
+
+/** "29.97", "25", "60": as people write it. */
+export const formatRate = (rate: Rate): string => String(Math.round(framesPerSecond(rate) * 1000) / 1000);
+
+export const rangeLength = (range: FrameRange): number => range.end - range.start;
+
+export const inRange = (frame: number, range: FrameRange): boolean => frame >= range.start && frame < range.end;

@@ -1,0 +1,60 @@
+import { rename, rm } from "node:fs/promises";
+import { basename, dirname, join } from "node:path";
+import type { Size } from "~/core/geometry/box";
+import type { CropWindow } from "~/core/geometry/crop-window";
+import { type FrameRange, rangeLength } from "~/core/time/rate";
+import type { FilmFile } from "~/media/small-frames.server";
+import { renderFilm } from "~/media/render.server";
+import { type FileFigures, hasBars, verifyFile } from "~/media/verify.server";
+
+/** A render that is written but not as it should be. */
+export class ExportFault extends Error {
+  override name = "ExportFault";
+}
+
+export interface ExportStep {
+  step: "rendering" | "checking";
+  /** 0 to 1, over the whole export. */
+  share: number;
+}
+
+export interface ExportRequest {
+  film: FilmFile;
+  target: Size;
+  range: FrameRange;
+  windows: readonly CropWindow[];
+}
+
+const RENDERING_SHARE = 0.92;
+
+/**
+ * Renders to a file beside `file`, checks it, and only then gives it its name.
+ *
+ * @throws ExportFault if the check finds anything wrong; nothing is left behind then
+ */
+export async function exportVersion(
+  request: ExportRequest,
+  file: string,
+  { onProgress, signal }: { onProgress?: (step: ExportStep) => void; signal?: AbortSignal } = {},
+): Promise<FileFigures> {
+  const { film, target, range, windows } = request;
+  const aside = join(dirname(file), `.${process.pid}-${Date.now()}.part.${basename(file)}`);
+  try {
+    await renderFilm({ ...film, target, range, windows }, aside, {
+      signal,
+      onProgress: (share) => onProgress?.({ step: "rendering", share: RENDERING_SHARE * share }),
+    });
+    onProgress?.({ step: "checking", share: RENDERING_SHARE });
+    const expected = { size: target, rate: film.info.rate, frames: rangeLength(range), sound: Boolean(film.info.audio) };
+    const { figures, faults } = await verifyFile(aside, expected, signal);
+    // Bars in the source are the source's; they are no fault of the crop.
+    const bars = (await hasBars(aside, target, signal)) && !(await hasBars(film.file, film.info.picture, signal));
+    if (bars) faults.push("there are black bars at the edges");
+    if (faults.length > 0) throw new ExportFault(`${film.name}: the file that was made is not right: ${faults.join("; ")}`);
+    await rename(aside, file);
+    onProgress?.({ step: "checking", share: 1 });
+    return figures;
+  } finally {
+    await rm(aside, { force: true });
+  }
+}

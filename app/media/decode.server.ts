@@ -1,0 +1,99 @@
+import type { Size } from "~/core/geometry/box";
+import { type FrameRange, framesPerSecond } from "~/core/time/rate";
+import { FilmError, type FilmInfo } from "./probe.server";
+import { type RunningTool, startTool } from "./tool.server";
+
+export interface DecodeOptions {
+  /** Size of the decoded frames; the displayed size if left out. */
+  size?: Size;
+  pixelFormat: "rgb24" | "yuv420p";
+  /** Frames wanted; the whole film if left out. */
+  range?: FrameRange;
+  signal?: AbortSignal;
+}
+
+const isHdr = (info: FilmInfo) => info.colour.transfer === "smpte2084" || info.colour.transfer === "arib-std-b67";
+
+/** PQ or HLG to Rec.709 at a reference white of 203 cd/m² (ITU-R BT.2408). */
+const TONE_MAP =
+  "zscale=t=linear:npl=203,format=gbrpf32le,zscale=p=bt709,tonemap=tonemap=mobius:desat=0,zscale=t=bt709:m=bt709:r=tv";
+
+/** Filters that bring a film to the wanted size, pixel format, frame grid, and to Rec.709 where it differs. */
+function filters(info: FilmInfo, { size, pixelFormat }: DecodeOptions): string {
+  const chain: string[] = [];
+  if (info.variableRate) chain.push(`fps=${info.rate.num}/${info.rate.den}`);
+  if (pixelFormat === "rgb24") {
+    const { width, height } = size ?? info.picture;
+    chain.push(`scale=${width}:${height}:flags=fast_bilinear`);
+  } else {
+    const other = ["smpte170m", "bt470bg", "fcc", "smpte240m"].includes(info.colour.matrix);
+    if (isHdr(info)) chain.push(TONE_MAP);
+    if (info.nonSquarePixels || other || info.colour.range === "pc") {
+      const { width, height } = info.picture;
+      chain.push(`scale=${width}:${height}:flags=bicubic:out_color_matrix=bt709:out_range=tv`);
+    }
+  }
+  chain.push("setsar=1", `format=${pixelFormat}`);
+  return chain.join(",");
+}
+
+const bytesPerFrame = ({ width, height }: Size, format: DecodeOptions["pixelFormat"]): number =>
+  format === "rgb24" ? width * height * 3 : width * height + 2 * Math.ceil(width / 2) * Math.ceil(height / 2);
+
+/**
+ * Seconds to seek to so that the first frame that comes out is `frame`: half a frame early. A film of variable
+ * rate is read from its beginning, because its grid is made by the filter.
+ */
+function seekArguments(info: FilmInfo, frame: number): string[] {
+  if (frame === 0 || info.variableRate) return [];
+  return ["-ss", String(info.videoStart + (frame - 0.5) / framesPerSecond(info.rate))];
+}
+
+/**
+ * Decodes frames in order, one buffer each, as raw pixels. Each buffer is the caller's to keep.
+ *
+ * @throws FilmError if the film ends before the range does
+ */
+export async function* decodeFrames(file: string, name: string, info: FilmInfo, options: DecodeOptions): AsyncGenerator<Buffer> {
+  const range = options.range ?? { start: 0, end: info.frames };
+  const tool: RunningTool = startTool(
+    "ffmpeg",
+    [
+      ...["-v", "error", "-nostdin", ...seekArguments(info, range.start), "-i", file, "-map", "0:v:0", "-an", "-sn"],
+      ...["-vf", filters(info, options), "-fps_mode", "passthrough", "-f", "rawvideo", "pipe:1"],
+    ],
+    options.signal,
+  );
+  tool.stdin.end();
+  const length = bytesPerFrame(options.size ?? info.picture, options.pixelFormat);
+  let skip = info.variableRate ? range.start : 0;
+  let given = 0;
+  let frame = Buffer.allocUnsafe(length);
+  let filled = 0;
+  try {
+    for await (const chunk of tool.stdout as AsyncIterable<Buffer>) {
+      for (let at = 0; at < chunk.length; ) {
+        const count = Math.min(length - filled, chunk.length - at);
+        chunk.copy(frame, filled, at, at + count);
+        filled += count;
+        at += count;
+        if (filled < length) continue;
+        filled = 0;
+        if (skip > 0) {
+          skip--;
+          continue;
+        }
+        yield frame;
+        frame = Buffer.allocUnsafe(length);
+        given++;
+        if (given === range.end - range.start) return;
+      }
+    }
+    await tool.done;
+    throw new FilmError(
+      `${name}: the film ends after frame ${range.start + given} of ${info.frames}; it is cut off or damaged. Copy or export it again.`,
+    );
+  } finally {
+    tool.kill();
+  }
+}

@@ -1,0 +1,114 @@
+import type * as ort from "onnxruntime-node";
+import { fitIntoSquare, type RgbImage, unfitBox } from "~/core/image/rgb-image";
+import { type Detection, suppressOverlaps } from "~/core/subjects/detection";
+import { loadModel, runModel } from "./session.server";
+
+const INPUT = 416;
+const CLASSES = 80;
+/** The distance from a cell to each side of a box is given as a distribution over this many bins. */
+const BINS = 11;
+const MIN_SCORE = 0.35;
+
+/** What is worth following among the 80 classes of COCO; the rest is furniture and tableware. */
+const FOLLOWED = new Map<number, string>([
+  [0, "person"],
+  [1, "bicycle"],
+  [2, "car"],
+  [3, "motorcycle"],
+  [4, "aeroplane"],
+  [5, "bus"],
+  [6, "train"],
+  [7, "lorry"],
+  [8, "boat"],
+  [14, "bird"],
+  [15, "cat"],
+  [16, "dog"],
+  [17, "horse"],
+  [18, "sheep"],
+  [19, "cow"],
+  [20, "elephant"],
+  [21, "bear"],
+  [22, "zebra"],
+  [23, "giraffe"],
+  [29, "frisbee"],
+  [30, "skis"],
+  [31, "snowboard"],
+  [32, "ball"],
+  [33, "kite"],
+  [36, "skateboard"],
+  [37, "surfboard"],
+]);
+
+const GRIDS = [
+  { scores: "Identity", boxes: "Identity_3", cells: 52 },
+  { scores: "Identity_1", boxes: "Identity_4", cells: 26 },
+  { scores: "Identity_2", boxes: "Identity_5", cells: 13 },
+] as const;
+
+/** Mean of a distribution over bins given as logits (Li et al., Generalized Focal Loss, 2020). */
+function expectedBin(logits: Float32Array, offset: number): number {
+  let largest = -Infinity;
+  for (let k = 0; k < BINS; k++) largest = Math.max(largest, logits[offset + k]!);
+  let sum = 0;
+  let mean = 0;
+  for (let k = 0; k < BINS; k++) {
+    const weight = Math.exp(logits[offset + k]! - largest);
+    sum += weight;
+    mean += weight * k;
+  }
+  return mean / sum;
+}
+
+/** Finds persons, animals, vehicles and things in motion with NanoDet. */
+export class ObjectDetector {
+  private readonly input = new Float32Array(3 * INPUT * INPUT);
+
+  private constructor(private readonly session: ort.InferenceSession) {}
+
+  static async load(): Promise<ObjectDetector> {
+    return new ObjectDetector(await loadModel("nanodet"));
+  }
+
+  async detect(image: RgbImage): Promise<Detection[]> {
+    const { input } = this;
+    const plane = INPUT * INPUT;
+    const region = { x: 0, y: 0, width: image.width, height: image.height };
+    // The model was trained on planes in the order blue, green, red.
+    const fit = fitIntoSquare(image, region, INPUT, (i, r, g, b) => {
+      input[i] = b / 255;
+      input[plane + i] = g / 255;
+      input[2 * plane + i] = r / 255;
+    });
+    const out = await runModel(this.session, input, [1, 3, INPUT, INPUT]);
+    const detections: Detection[] = [];
+    for (const grid of GRIDS) {
+      const scores = out[grid.scores]!;
+      const boxes = out[grid.boxes]!;
+      const stride = INPUT / grid.cells;
+      for (let cell = 0; cell < grid.cells * grid.cells; cell++) {
+        let best = 0;
+        for (const id of FOLLOWED.keys()) {
+          if (scores[cell * CLASSES + id]! > scores[cell * CLASSES + best]!) best = id;
+        }
+        const score = scores[cell * CLASSES + best]!;
+        if (score < MIN_SCORE) continue;
+        const [left, top, right, bottom] = [0, 1, 2, 3].map((side) => expectedBin(boxes, (cell * 4 + side) * BINS) * stride) as [
+          number,
+          number,
+          number,
+          number,
+        ];
+        const x = ((cell % grid.cells) + 0.5) * stride;
+        const y = (Math.floor(cell / grid.cells) + 0.5) * stride;
+        const label = FOLLOWED.get(best)!;
+        detections.push({
+          kind: label === "person" ? "person" : "object",
+          box: unfitBox({ x: x - left, y: y - top, width: left + right, height: top + bottom }, fit),
+          score,
+          ...(label === "person" ? {} : { label }),
+        });
+      }
+    }
+    return suppressOverlaps(detections, 0.5);
+  }
+}

@@ -1,0 +1,57 @@
+import { frameToSeconds } from "~/core/time/rate";
+import type { FilmInfo } from "./probe.server";
+import { readProgress } from "./progress.server";
+import { startTool } from "./tool.server";
+import { writeAside } from "./write-aside.server";
+
+/** Larger side of a proxy, in pixels. */
+const PROXY_SIDE = 960;
+/** Frames between key frames: short, so that a seek is quick. */
+const PROXY_GOP = 12;
+
+export interface StepOptions {
+  /** 0 to 1. */
+  onProgress?: (share: number) => void;
+  signal?: AbortSignal;
+}
+
+/** Writes a light copy that a browser plays and seeks at once: same frames, same sound, fewer pixels. */
+export async function makeProxy(file: string, info: FilmInfo, target: string, options: StepOptions = {}): Promise<void> {
+  const { width, height } = info.picture;
+  const scale = Math.min(1, PROXY_SIDE / Math.max(width, height));
+  const even = (value: number) => Math.max(2, Math.round((value * scale) / 2) * 2);
+  const rate = `${info.rate.num}/${info.rate.den}`;
+  await writeAside(target, async (aside) => {
+    const tool = startTool(
+      "ffmpeg",
+      [
+        ...["-y", "-v", "error", "-nostdin", "-progress", "pipe:1", "-i", file, "-map", "0:v:0", "-map", "0:a:0?"],
+        ...["-vf", `fps=${rate}:start_time=${info.videoStart},scale=${even(width)}:${even(height)},setsar=1,format=yuv420p`],
+        ...["-frames:v", String(info.frames), "-t", String(frameToSeconds(info.frames, info.rate))],
+        ...["-c:v", "libx264", "-preset", "veryfast", "-crf", "24", "-g", String(PROXY_GOP), "-bf", "0"],
+        ...["-c:a", "aac", "-b:a", "128k", "-ac", "2", "-movflags", "+faststart", aside],
+      ],
+      options.signal,
+    );
+    tool.stdin.end();
+    await readProgress(tool, info.frames, options.onProgress);
+  });
+}
+
+/** Writes one small picture of the film, from a third of its length. */
+export async function makePoster(file: string, info: FilmInfo, target: string, signal?: AbortSignal): Promise<void> {
+  await writeAside(target, async (aside) => {
+    const at = frameToSeconds(Math.floor(info.frames / 3), info.rate) + info.videoStart;
+    const tool = startTool(
+      "ffmpeg",
+      [
+        ...["-y", "-v", "error", "-nostdin", "-ss", String(at), "-i", file, "-frames:v", "1"],
+        ...["-vf", "scale=640:640:force_original_aspect_ratio=decrease,setsar=1", "-q:v", "4", aside],
+      ],
+      signal,
+    );
+    tool.stdin.end();
+    tool.stdout.resume();
+    await tool.done;
+  });
+}

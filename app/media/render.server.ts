@@ -1,0 +1,84 @@
+import { once } from "node:events";
+import type { Size } from "~/core/geometry/box";
+import { aspectRatio, type CropWindow, windowBox } from "~/core/geometry/crop-window";
+import { type FrameRange, frameToSeconds, rangeLength } from "~/core/time/rate";
+import { decodeFrames } from "./decode.server";
+import type { FilmInfo } from "./probe.server";
+import type { StepOptions } from "./proxy.server";
+import { Resampler } from "./resample/resampler.server";
+import { startTool } from "./tool.server";
+
+export interface RenderPlan {
+  file: string;
+  /** What the file is called in messages. */
+  name: string;
+  info: FilmInfo;
+  /** Size of the picture to write; both sides even. */
+  target: Size;
+  range: FrameRange;
+  /** One window for each frame of the range. */
+  windows: readonly CropWindow[];
+}
+
+/** Sound codecs that an MP4 file takes as they are. */
+const COPYABLE = new Set(["aac", "mp3", "ac3", "eac3", "alac"]);
+
+/** Input and codec arguments for the film's own sound over a range, in step with a picture that begins at 0. */
+function soundArguments({ file, info, range }: RenderPlan): { input: string[]; output: string[] } {
+  if (!info.audio) return { input: [], output: ["-an"] };
+  const whole = range.start === 0 && range.end === info.frames;
+  const start = info.videoStart + frameToSeconds(range.start, info.rate);
+  const copy = whole && info.videoStart === 0 && COPYABLE.has(info.audio.codec);
+  const seek = start > 0 ? ["-ss", String(start)] : [];
+  return {
+    input: [...seek, "-i", file],
+    output: ["-map", "1:a:0", "-c:a", ...(copy ? ["copy"] : ["aac", "-b:a", "192k"])],
+  };
+}
+
+/**
+ * Renders a range of a film through a moving crop window into an MP4 file: every frame is cut out at its own
+ * sub-pixel place, scaled, and encoded as H.264 with square pixels and Rec.709 tags; the sound goes along.
+ *
+ * @returns when the file is complete; `target` is overwritten
+ */
+export async function renderFilm(plan: RenderPlan, target: string, { onProgress, signal }: StepOptions = {}): Promise<void> {
+  const { file, name, info, range, windows } = plan;
+  if (windows.length !== rangeLength(range)) throw new Error("a window is needed for each frame");
+  const { width, height } = plan.target;
+  if (width % 2 || height % 2) throw new Error("the sides of the target must be even");
+  const rate = `${info.rate.num}/${info.rate.den}`;
+  const sound = soundArguments(plan);
+  const encoder = startTool(
+    "ffmpeg",
+    [
+      ...["-y", "-v", "error", "-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", `${width}x${height}`, "-r", rate, "-i", "pipe:0"],
+      ...sound.input,
+      ...["-map", "0:v:0", "-vf", "setsar=1", "-c:v", "libx264", "-preset", "fast", "-crf", "18", "-pix_fmt", "yuv420p"],
+      ...["-color_primaries", "bt709", "-color_trc", "bt709", "-colorspace", "bt709", "-color_range", "tv"],
+      ...sound.output,
+      ...["-t", String(frameToSeconds(windows.length, info.rate)), "-movflags", "+faststart", "-f", "mp4", target],
+    ],
+    signal,
+  );
+  encoder.stdout.resume();
+  const resampler = new Resampler(info.picture, plan.target);
+  const aspect = aspectRatio(plan.target);
+  let done = 0;
+  try {
+    for await (const frame of decodeFrames(file, name, info, { pixelFormat: "yuv420p", range, signal })) {
+      resampler.source.set(frame);
+      resampler.resample(windowBox(windows[done]!, aspect));
+      // The stream may hold on to what it is given, and `target` is written again for the next frame.
+      if (!encoder.stdin.write(Buffer.from(resampler.target))) {
+        await Promise.race([once(encoder.stdin, "drain"), encoder.done]);
+      }
+      done++;
+      onProgress?.(done / windows.length);
+    }
+    encoder.stdin.end();
+    await encoder.done;
+  } finally {
+    encoder.kill();
+  }
+}

@@ -1,0 +1,110 @@
+import { z } from "zod";
+import type { Size } from "~/core/geometry/box";
+import { formatRate, frameToSeconds, parseRate, type Rate } from "~/core/time/rate";
+import { runTool } from "./tool.server";
+
+/** What a finished file was measured to be. */
+export interface FileFigures {
+  width: number;
+  height: number;
+  rate: string;
+  frames: number;
+  durationSeconds: number;
+  /** Seconds of sound, or null without. */
+  soundSeconds: number | null;
+  bytes: number;
+}
+
+export interface Verification {
+  figures: FileFigures;
+  /** What is not as it was asked for; empty when all is well. */
+  faults: string[];
+}
+
+export interface Expected {
+  size: Size;
+  rate: Rate;
+  frames: number;
+  sound: boolean;
+}
+
+const Probe = z.object({
+  streams: z.array(
+    z.looseObject({
+      codec_type: z.string(),
+      width: z.number().optional(),
+      height: z.number().optional(),
+      sample_aspect_ratio: z.string().optional(),
+      avg_frame_rate: z.string().optional(),
+      nb_read_frames: z.string().optional(),
+      duration: z.string().optional(),
+      start_time: z.string().optional(),
+      side_data_list: z.array(z.looseObject({ rotation: z.number().optional() })).optional(),
+    }),
+  ),
+  format: z.object({ size: z.string() }),
+});
+
+/**
+ * Rows and columns that stay black through the whole file, by ffmpeg's cropdetect over every tenth frame.
+ * A dark picture has no black *border* by this measure unless its edges never show anything.
+ */
+export async function hasBars(file: string, size: Size, signal?: AbortSignal): Promise<boolean> {
+  const log = await runTool(
+    "ffmpeg",
+    [
+      ...["-v", "error", "-nostdin", "-i", file, "-an", "-vf"],
+      "select='not(mod(n,10))',cropdetect=limit=20:round=2:reset=0,metadata=print:file=-",
+      ...["-f", "null", "-"],
+    ],
+    signal,
+  );
+  const last = (key: string) => Number([...log.matchAll(new RegExp(`cropdetect\\.${key}=(-?\\d+)`, "g"))].at(-1)?.[1]);
+  const width = last("w");
+  const height = last("h");
+  // Nothing but black: there is a fault elsewhere, or a black film; no bars either way.
+  if (!(width > 0 && height > 0)) return false;
+  return size.width - width > 4 || size.height - height > 4;
+}
+
+/** Measures a rendered file and compares it with what it should be. */
+export async function verifyFile(
+  file: string,
+  expected: Expected,
+  signal?: AbortSignal,
+): Promise<Verification> {
+  const json = await runTool(
+    "ffprobe",
+    ["-v", "error", "-count_frames", "-show_streams", "-show_format", "-of", "json", file],
+    signal,
+  );
+  const { streams, format } = Probe.parse(JSON.parse(json));
+  const video = streams.find((s) => s.codec_type === "video");
+  const audio = streams.find((s) => s.codec_type === "audio");
+  const rate = parseRate(video?.avg_frame_rate ?? "");
+  const figures: FileFigures = {
+    width: video?.width ?? 0,
+    height: video?.height ?? 0,
+    rate: rate ? formatRate(rate) : "unknown",
+    frames: Number(video?.nb_read_frames ?? 0),
+    durationSeconds: Number(video?.duration ?? 0),
+    soundSeconds: audio ? Number(audio.duration ?? 0) : null,
+    bytes: Number(format.size),
+  };
+  const faults: string[] = [];
+  const { size } = expected;
+  if (figures.width !== size.width || figures.height !== size.height) {
+    faults.push(`the picture is ${figures.width} × ${figures.height}, not ${size.width} × ${size.height}`);
+  }
+  if (video?.sample_aspect_ratio && !["1:1", "N/A"].includes(video.sample_aspect_ratio)) faults.push("pixels are not square");
+  if (video?.side_data_list?.some((data) => data.rotation)) faults.push("the file is marked as rotated");
+  if (figures.frames !== expected.frames) faults.push(`there are ${figures.frames} frames, not ${expected.frames}`);
+  if (figures.rate !== formatRate(expected.rate)) {
+    faults.push(`the frame rate is ${figures.rate}, not ${formatRate(expected.rate)}`);
+  }
+  if (expected.sound !== Boolean(audio)) faults.push(expected.sound ? "the sound is missing" : "there is sound that should not be there");
+  const frameSeconds = frameToSeconds(1, expected.rate);
+  const offset = Math.abs(Number(audio?.start_time ?? 0) - Number(video?.start_time ?? 0));
+  if (audio && offset > frameSeconds) faults.push("the sound does not begin with the picture");
+  return { figures, faults };
+}

@@ -1,0 +1,50 @@
+import { InvalidArgumentError } from "commander";
+import type { Box, Size } from "~/core/geometry/box";
+import { type Manner, MANNERS } from "~/core/path/manner";
+
+/** The options make no sense together, or not for this film. */
+export class UsageError extends Error {
+  override name = "UsageError";
+}
+
+const MAX_SIDE = 8192;
+
+/** "1080x1920" */
+export function parseSize(text: string): Size {
+  const match = /^(\d+)[x×](\d+)$/.exec(text);
+  if (!match) throw new InvalidArgumentError("A size is written WIDTHxHEIGHT, such as 1080x1920.");
+  const size = { width: Number(match[1]), height: Number(match[2]) };
+  const sides = [size.width, size.height];
+  if (sides.some((side) => side % 2 !== 0 || side < 16 || side > MAX_SIDE)) {
+    throw new InvalidArgumentError(`Both sides must be even and from 16 to ${MAX_SIDE}.`);
+  }
+  return size;
+}
+
+export function parseManner(text: string): Manner {
+  const manner = MANNERS.find((name) => name === text);
+  if (!manner) throw new InvalidArgumentError(`A manner is one of ${MANNERS.join(", ")}.`);
+  return manner;
+}
+
+export function parseFrame(text: string): number {
+  if (!/^\d+$/.test(text)) throw new InvalidArgumentError("A frame is a whole number, counted from 0.");
+  return Number(text);
+}
+
+export interface MarkOption {
+  frame: number;
+  box: Box;
+}
+
+/** "120:800,300,160,200": at frame 120, the box with its left top corner at 800, 300. Collects several. */
+export function collectMark(text: string, earlier: MarkOption[]): MarkOption[] {
+  const match = /^(\d+):(-?[\d.]+),(-?[\d.]+),([\d.]+),([\d.]+)$/.exec(text);
+  const numbers = match?.slice(1).map(Number);
+  if (!numbers?.every(Number.isFinite)) {
+    throw new InvalidArgumentError("A mark is written FRAME:X,Y,WIDTH,HEIGHT, such as 120:800,300,160,200.");
+  }
+  const [frame, x, y, width, height] = numbers as [number, number, number, number, number];
+  if (width <= 0 || height <= 0) throw new InvalidArgumentError("A mark's box needs a width and a height.");
+  return [...earlier, { frame, box: { x, y, width, height } }];
+}

@@ -1,0 +1,48 @@
+import js from "@eslint/js";
+import reactHooks from "eslint-plugin-react-hooks";
+import globals from "globals";
+import tseslint from "typescript-eslint";
+
+/**
+ * The layers of docs/architecture.md: arrows go routes → jobs → media and db → core. Each entry lists what the
+ * files of a layer must not import.
+ */
+const forbid = (files, patterns) => ({
+  files,
+  rules: {
+    "no-restricted-imports": [
+      "error",
+      { patterns: patterns.map((group) => ({ group: [group], message: "arrows go routes → jobs → media/db → core" })) },
+    ],
+  },
+});
+
+const layer = (name) => `~/${name}/**`;
+const up = (name) => `**/${name}/**`;
+
+export default tseslint.config(
+  {
+    ignores: ["build/", ".react-router/", "node_modules/", "tools/models/", "data/", "test-data/", "**/*.as.ts"],
+  },
+  js.configs.recommended,
+  tseslint.configs.recommended,
+  {
+    languageOptions: { globals: { ...globals.node } },
+    rules: {
+      "@typescript-eslint/no-non-null-assertion": "off",
+      "@typescript-eslint/consistent-type-imports": ["error", { fixStyle: "inline-type-imports" }],
+      "max-lines": ["error", { max: 420, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  {
+    files: ["app/components/**", "app/routes/**", "app/root.tsx"],
+    ...reactHooks.configs.flat["recommended-latest"],
+    languageOptions: { globals: { ...globals.browser } },
+  },
+  forbid(["app/core/**/*.ts"], ["~/**", "node:*", "react*", up("media"), up("db"), up("jobs"), up("components"), up("routes")]),
+  forbid(["app/media/**/*.ts"], [layer("db"), layer("jobs"), layer("routes"), layer("components"), "react*"]),
+  forbid(["app/db/**/*.ts"], [layer("media"), layer("jobs"), layer("routes"), layer("components"), "react*"]),
+  forbid(["app/jobs/**/*.ts"], [layer("routes"), layer("components"), "react*"]),
+  forbid(["app/components/**/*.{ts,tsx}", "app/workers/**/*.ts"], [layer("media"), layer("db"), layer("jobs"), layer("routes")]),
+  forbid(["cli/**/*.ts"], [layer("routes"), layer("components"), layer("db")]),
+);
