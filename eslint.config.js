@@ -36,13 +36,21 @@ export default tseslint.config(
   },
   {
     files: ["app/components/**", "app/routes/**", "app/root.tsx"],
-    ...reactHooks.configs.flat["recommended-latest"],
+    plugins: { "react-hooks": reactHooks },
+    // The other rules of the plugin are for the React Compiler, which this project does not use.
+    rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
     languageOptions: { globals: { ...globals.browser } },
   },
-  forbid(["app/core/**/*.ts"], ["~/**", "node:*", "react*", up("media"), up("db"), up("jobs"), up("components"), up("routes")]),
+  forbid(
+    ["app/core/**/*.ts"],
+    ["~/**", "node:*", "react*", up("media"), up("db"), up("jobs"), up("components"), up("routes")],
+  ),
   forbid(["app/media/**/*.ts"], [layer("db"), layer("jobs"), layer("routes"), layer("components"), "react*"]),
   forbid(["app/db/**/*.ts"], [layer("media"), layer("jobs"), layer("routes"), layer("components"), "react*"]),
   forbid(["app/jobs/**/*.ts"], [layer("routes"), layer("components"), "react*"]),
-  forbid(["app/components/**/*.{ts,tsx}", "app/workers/**/*.ts"], [layer("media"), layer("db"), layer("jobs"), layer("routes")]),
+  forbid(
+    ["app/components/**/*.{ts,tsx}", "app/workers/**/*.ts"],
+    [layer("media"), layer("db"), layer("jobs"), layer("routes")],
+  ),
   forbid(["cli/**/*.ts"], [layer("routes"), layer("components"), layer("db")]),
 );

@@ -29,6 +29,8 @@ console.table(
     keys: shot.keys,
   })),
 );
-console.log(`hard cuts found to the frame: ${result.cutsFound} of ${result.cuts}; shots not in the truth: ${result.falseCuts}`);
+console.log(
+  `hard cuts found to the frame: ${result.cutsFound} of ${result.cuts}; shots not in the truth: ${result.falseCuts}`,
+);
 console.log(`keys a shot: ${result.keysPerShot.toFixed(2)}`);
 if (values.json) writeFileSync(values.json, `${JSON.stringify(result, null, 2)}\n`);

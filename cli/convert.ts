@@ -36,20 +36,31 @@ function rangeFrom(options: ConvertOptions, film: FilmFile): FrameRange {
 }
 
 /** The mark's track for each marked shot; of several marks in one shot the last given is followed. */
-async function followMarks(film: FilmFile, shots: AnalysedShot[], marks: MarkOption[], signal: AbortSignal): Promise<Map<AnalysedShot, Track>> {
+async function followMarks(
+  film: FilmFile,
+  shots: AnalysedShot[],
+  marks: MarkOption[],
+  signal: AbortSignal,
+): Promise<Map<AnalysedShot, Track>> {
   const tracks = new Map<AnalysedShot, Track>();
   for (const { frame, box } of marks) {
     const shot = shots.find(({ range }) => inRange(frame, range));
     if (!shot) throw new UsageError(`the mark at frame ${frame} lies outside the frames to convert`);
     const inside = clipBox(box, film.info.picture);
-    if (inside.width < 2 || inside.height < 2) throw new UsageError(`the mark at frame ${frame} lies outside the picture`);
+    if (inside.width < 2 || inside.height < 2)
+      throw new UsageError(`the mark at frame ${frame} lies outside the picture`);
     const id = `s${shots.indexOf(shot) + 1}-mark-1`;
     tracks.set(shot, await followBox(film, shot.range, { frame, box: inside }, { id, kind: "mark" }, { signal }));
   }
   return tracks;
 }
 
-async function convert(file: string, options: ConvertOptions, progress: ProgressLine, signal: AbortSignal): Promise<void> {
+async function convert(
+  file: string,
+  options: ConvertOptions,
+  progress: ProgressLine,
+  signal: AbortSignal,
+): Promise<void> {
   const name = basename(file);
   if (resolve(file) === resolve(options.out)) throw new UsageError("--out would overwrite the film itself");
   const film: FilmFile = { file, name, info: await probeFilm(file) };
@@ -96,12 +107,18 @@ export function convertCommand(): Command {
     .requiredOption("--out <file>", "the MP4 file to write")
     .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)")
     .option("--manner <manner>", "how the window moves: still, glide or chase", parseManner, "glide")
-    .option("--mark <mark>", "follow what the box FRAME:X,Y,W,H holds, in its shot; may be given again", collectMark, [])
+    .option(
+      "--mark <mark>",
+      "follow what the box FRAME:X,Y,W,H holds, in its shot; may be given again",
+      collectMark,
+      [],
+    )
     .option("--from <frame>", "first frame to convert", parseFrame)
     .option("--to <frame>", "first frame not to convert any more", parseFrame)
     .exitOverride()
     .action(async (file: string, options: ConvertOptions) => {
-      if (!/\.(mp4|m4v|mov)$/i.test(options.out)) throw new InvalidArgumentError("--out must end in .mp4, .m4v or .mov");
+      if (!/\.(mp4|m4v|mov)$/i.test(options.out))
+        throw new InvalidArgumentError("--out must end in .mp4, .m4v or .mov");
       const progress = new ProgressLine();
       const controller = new AbortController();
       const stop = () => controller.abort();

@@ -3,8 +3,7 @@ import { expect, test } from "@jest/globals";
 import * as ort from "onnxruntime-node";
 
 /** The same values as `probeInput` in tools/models/graph-model.ts. */
-const probeInput = (length: number) =>
-  Float32Array.from({ length }, (_, i) => (Math.imul(i, 2654435761) >>> 24) / 255);
+const probeInput = (length: number) => Float32Array.from({ length }, (_, i) => (Math.imul(i, 2654435761) >>> 24) / 255);
 
 interface Reference {
   input: number[];

@@ -124,7 +124,13 @@ async function followMotion(film: FilmFile, shot: FrameRange, id: string, signal
 }
 
 /** Tracks of one shot, from what was seen in it or, failing that, from what moves in it. */
-async function trackShot(film: FilmFile, shot: FrameRange, number: number, seen: FrameDetections[], signal?: AbortSignal): Promise<Track[]> {
+async function trackShot(
+  film: FilmFile,
+  shot: FrameRange,
+  number: number,
+  seen: FrameDetections[],
+  signal?: AbortSignal,
+): Promise<Track[]> {
   const { picture, rate } = film.info;
   const tracks = buildTracks(seen, shot, number, rate, picture);
   if (chooseSubject(tracks, shot, picture)) return tracks;

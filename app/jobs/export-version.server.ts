@@ -45,12 +45,18 @@ export async function exportVersion(
       onProgress: (share) => onProgress?.({ step: "rendering", share: RENDERING_SHARE * share }),
     });
     onProgress?.({ step: "checking", share: RENDERING_SHARE });
-    const expected = { size: target, rate: film.info.rate, frames: rangeLength(range), sound: Boolean(film.info.audio) };
+    const expected = {
+      size: target,
+      rate: film.info.rate,
+      frames: rangeLength(range),
+      sound: Boolean(film.info.audio),
+    };
     const { figures, faults } = await verifyFile(aside, expected, signal);
     // Bars in the source are the source's; they are no fault of the crop.
     const bars = (await hasBars(aside, target, signal)) && !(await hasBars(film.file, film.info.picture, signal));
     if (bars) faults.push("there are black bars at the edges");
-    if (faults.length > 0) throw new ExportFault(`${film.name}: the file that was made is not right: ${faults.join("; ")}`);
+    if (faults.length > 0)
+      throw new ExportFault(`${film.name}: the file that was made is not right: ${faults.join("; ")}`);
     await rename(aside, file);
     onProgress?.({ step: "checking", share: 1 });
     return figures;

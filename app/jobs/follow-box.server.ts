@@ -31,7 +31,12 @@ export async function followBox(
   const boxes = new Array<Box | null>(shot.end - shot.start).fill(null);
   let done = 0;
   const step = () => options.onProgress?.(++done / boxes.length);
-  const put = (frame: number, tracker: CorrelationTracker, image: Parameters<CorrelationTracker["update"]>[0], gone: number) => {
+  const put = (
+    frame: number,
+    tracker: CorrelationTracker,
+    image: Parameters<CorrelationTracker["update"]>[0],
+    gone: number,
+  ) => {
     const sighting = tracker.update(image);
     const missing = sighting.seen ? 0 : gone + 1;
     boxes[frame - shot.start] = missing > COAST_SECONDS * fps ? null : scaleBox(sighting.box, scale);

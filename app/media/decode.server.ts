@@ -54,7 +54,12 @@ function seekArguments(info: FilmInfo, frame: number): string[] {
  *
  * @throws FilmError if the film ends before the range does
  */
-export async function* decodeFrames(file: string, name: string, info: FilmInfo, options: DecodeOptions): AsyncGenerator<Buffer> {
+export async function* decodeFrames(
+  file: string,
+  name: string,
+  info: FilmInfo,
+  options: DecodeOptions,
+): AsyncGenerator<Buffer> {
   const range = options.range ?? { start: 0, end: info.frames };
   const tool: RunningTool = startTool(
     "ffmpeg",
@@ -72,7 +77,7 @@ export async function* decodeFrames(file: string, name: string, info: FilmInfo, 
   let filled = 0;
   try {
     for await (const chunk of tool.stdout as AsyncIterable<Buffer>) {
-      for (let at = 0; at < chunk.length; ) {
+      for (let at = 0; at < chunk.length;) {
         const count = Math.min(length - filled, chunk.length - at);
         chunk.copy(frame, filled, at, at + count);
         filled += count;

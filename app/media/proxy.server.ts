@@ -16,7 +16,12 @@ export interface StepOptions {
 }
 
 /** Writes a light copy that a browser plays and seeks at once: same frames, same sound, fewer pixels. */
-export async function makeProxy(file: string, info: FilmInfo, target: string, options: StepOptions = {}): Promise<void> {
+export async function makeProxy(
+  file: string,
+  info: FilmInfo,
+  target: string,
+  options: StepOptions = {},
+): Promise<void> {
   const { width, height } = info.picture;
   const scale = Math.min(1, PROXY_SIDE / Math.max(width, height));
   const even = (value: number) => Math.max(2, Math.round((value * scale) / 2) * 2);
@@ -26,7 +31,10 @@ export async function makeProxy(file: string, info: FilmInfo, target: string, op
       "ffmpeg",
       [
         ...["-y", "-v", "error", "-nostdin", "-progress", "pipe:1", "-i", file, "-map", "0:v:0", "-map", "0:a:0?"],
-        ...["-vf", `fps=${rate}:start_time=${info.videoStart},scale=${even(width)}:${even(height)},setsar=1,format=yuv420p`],
+        ...[
+          "-vf",
+          `fps=${rate}:start_time=${info.videoStart},scale=${even(width)}:${even(height)},setsar=1,format=yuv420p`,
+        ],
         ...["-frames:v", String(info.frames), "-t", String(frameToSeconds(info.frames, info.rate))],
         ...["-c:v", "libx264", "-preset", "veryfast", "-crf", "24", "-g", String(PROXY_GOP), "-bf", "0"],
         ...["-c:a", "aac", "-b:a", "128k", "-ac", "2", "-movflags", "+faststart", aside],

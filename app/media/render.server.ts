@@ -42,7 +42,11 @@ function soundArguments({ file, info, range }: RenderPlan): { input: string[]; o
  *
  * @returns when the file is complete; `target` is overwritten
  */
-export async function renderFilm(plan: RenderPlan, target: string, { onProgress, signal }: StepOptions = {}): Promise<void> {
+export async function renderFilm(
+  plan: RenderPlan,
+  target: string,
+  { onProgress, signal }: StepOptions = {},
+): Promise<void> {
   const { file, name, info, range, windows } = plan;
   if (windows.length !== rangeLength(range)) throw new Error("a window is needed for each frame");
   const { width, height } = plan.target;
@@ -52,9 +56,36 @@ export async function renderFilm(plan: RenderPlan, target: string, { onProgress,
   const encoder = startTool(
     "ffmpeg",
     [
-      ...["-y", "-v", "error", "-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", `${width}x${height}`, "-r", rate, "-i", "pipe:0"],
+      ...[
+        "-y",
+        "-v",
+        "error",
+        "-f",
+        "rawvideo",
+        "-pix_fmt",
+        "yuv420p",
+        "-s",
+        `${width}x${height}`,
+        "-r",
+        rate,
+        "-i",
+        "pipe:0",
+      ],
       ...sound.input,
-      ...["-map", "0:v:0", "-vf", "setsar=1", "-c:v", "libx264", "-preset", "fast", "-crf", "18", "-pix_fmt", "yuv420p"],
+      ...[
+        "-map",
+        "0:v:0",
+        "-vf",
+        "setsar=1",
+        "-c:v",
+        "libx264",
+        "-preset",
+        "fast",
+        "-crf",
+        "18",
+        "-pix_fmt",
+        "yuv420p",
+      ],
       ...["-color_primaries", "bt709", "-color_trc", "bt709", "-colorspace", "bt709", "-color_range", "tv"],
       ...sound.output,
       ...["-t", String(frameToSeconds(windows.length, info.rate)), "-movflags", "+faststart", "-f", "mp4", target],

@@ -22,10 +22,19 @@ export interface FilmFile {
 }
 
 /** Decodes a range of a film to small images, with their frame numbers. */
-export async function* decodeSmall(film: FilmFile, range: FrameRange, signal?: AbortSignal): AsyncGenerator<{ frame: number; image: RgbImage }> {
+export async function* decodeSmall(
+  film: FilmFile,
+  range: FrameRange,
+  signal?: AbortSignal,
+): AsyncGenerator<{ frame: number; image: RgbImage }> {
   const { size } = smallFrames(film.info.picture);
   let frame = range.start;
-  for await (const data of decodeFrames(film.file, film.name, film.info, { size, pixelFormat: "rgb24", range, signal })) {
+  for await (const data of decodeFrames(film.file, film.name, film.info, {
+    size,
+    pixelFormat: "rgb24",
+    range,
+    signal,
+  })) {
     yield { frame: frame++, image: { ...size, data } };
   }
 }

@@ -68,11 +68,7 @@ export async function hasBars(file: string, size: Size, signal?: AbortSignal): P
 }
 
 /** Measures a rendered file and compares it with what it should be. */
-export async function verifyFile(
-  file: string,
-  expected: Expected,
-  signal?: AbortSignal,
-): Promise<Verification> {
+export async function verifyFile(file: string, expected: Expected, signal?: AbortSignal): Promise<Verification> {
   const json = await runTool(
     "ffprobe",
     ["-v", "error", "-count_frames", "-show_streams", "-show_format", "-of", "json", file],
@@ -96,13 +92,15 @@ export async function verifyFile(
   if (figures.width !== size.width || figures.height !== size.height) {
     faults.push(`the picture is ${figures.width} × ${figures.height}, not ${size.width} × ${size.height}`);
   }
-  if (video?.sample_aspect_ratio && !["1:1", "N/A"].includes(video.sample_aspect_ratio)) faults.push("pixels are not square");
+  if (video?.sample_aspect_ratio && !["1:1", "N/A"].includes(video.sample_aspect_ratio))
+    faults.push("pixels are not square");
   if (video?.side_data_list?.some((data) => data.rotation)) faults.push("the file is marked as rotated");
   if (figures.frames !== expected.frames) faults.push(`there are ${figures.frames} frames, not ${expected.frames}`);
   if (figures.rate !== formatRate(expected.rate)) {
     faults.push(`the frame rate is ${figures.rate}, not ${formatRate(expected.rate)}`);
   }
-  if (expected.sound !== Boolean(audio)) faults.push(expected.sound ? "the sound is missing" : "there is sound that should not be there");
+  if (expected.sound !== Boolean(audio))
+    faults.push(expected.sound ? "the sound is missing" : "there is sound that should not be there");
   const frameSeconds = frameToSeconds(1, expected.rate);
   const offset = Math.abs(Number(audio?.start_time ?? 0) - Number(video?.start_time ?? 0));
   if (audio && offset > frameSeconds) faults.push("the sound does not begin with the picture");

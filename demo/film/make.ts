@@ -35,7 +35,12 @@ function place(list: Shot[]): Placed[] {
 }
 
 const LINES: { shot: string; at: number; person: string; text: string }[] = [
-  { shot: "presenter", at: 14, person: "nela", text: "Good afternoon from Ferrow! The wind came up at noon, and half the town is out on the salt meadows with a kite." },
+  {
+    shot: "presenter",
+    at: 14,
+    person: "nela",
+    text: "Good afternoon from Ferrow! The wind came up at noon, and half the town is out on the salt meadows with a kite.",
+  },
   { shot: "makers", at: 8, person: "bram", text: "My grandfather cut these spars from willow." },
   { shot: "makers", at: 104, person: "ilse", text: "And I sew the sails, each one by hand." },
   { shot: "makers", at: 196, person: "bram", text: "She does it better than I ever could." },
@@ -44,7 +49,11 @@ const LINES: { shot: string; at: number; person: string; text: string }[] = [
 ];
 
 function spokenLines(placed: Placed[]): Line[] {
-  return LINES.map(({ shot, at, person, text }) => ({ person, text, frame: placed.find((p) => p.shot.name === shot)!.start + at }));
+  return LINES.map(({ shot, at, person, text }) => ({
+    person,
+    text,
+    frame: placed.find((p) => p.shot.name === shot)!.start + at,
+  }));
 }
 
 /** How much of each shot is in the picture at a frame: [shot, opacity] from the bottom up, and black on top. */
@@ -131,7 +140,10 @@ class Renderer {
 
 /** Ground truth: a track for each person and thing in each shot, with a box or null for every frame of it. */
 class Truth {
-  private readonly tracks = new Map<string, { shot: number; id: string; kind: string; start: number; face?: unknown[]; boxes: unknown[] }>();
+  private readonly tracks = new Map<
+    string,
+    { shot: number; id: string; kind: string; start: number; face?: unknown[]; boxes: unknown[] }
+  >();
 
   constructor(
     private readonly placed: Placed[],
@@ -150,7 +162,11 @@ class Truth {
     const put = (id: string, kind: string, box: number[], face?: number[] | null) => {
       const key = `${shot}/${id}`;
       let track = this.tracks.get(key);
-      if (!track) this.tracks.set(key, (track = { shot, id, kind, start: frame, boxes: [], ...(kind === "person" ? { face: [] } : {}) }));
+      if (!track)
+        this.tracks.set(
+          key,
+          (track = { shot, id, kind, start: frame, boxes: [], ...(kind === "person" ? { face: [] } : {}) }),
+        );
       while (track.boxes.length < frame - track.start) {
         track.boxes.push(null);
         track.face?.push(null);
@@ -172,8 +188,14 @@ class Truth {
       ...(shot.transition === "dissolve" ? { range: [start, start + shot.overlap] } : {}),
       ...(shot.transition === "fade" ? { range: [start - shot.overlap / 2, start + shot.overlap / 2] } : {}),
     }));
-    const speech = this.spoken.map(({ person, frame, samples }) => ({ person, start: frame, end: frame + Math.ceil((samples.length / SAMPLE_RATE) * RATE) }));
-    const titles = this.placed.flatMap(({ shot, start }) => (shot.titles ?? []).map(({ from, to, box }) => ({ start: start + from, end: start + to, box })));
+    const speech = this.spoken.map(({ person, frame, samples }) => ({
+      person,
+      start: frame,
+      end: frame + Math.ceil((samples.length / SAMPLE_RATE) * RATE),
+    }));
+    const titles = this.placed.flatMap(({ shot, start }) =>
+      (shot.titles ?? []).map(({ from, to, box }) => ({ start: start + from, end: start + to, box })),
+    );
     const head = JSON.stringify({ width: WIDTH, height: HEIGHT, rate: [RATE, 1], frames, shots, speech, titles });
     return `${head.slice(0, -1)},"tracks":[\n${[...this.tracks.values()].map((track) => JSON.stringify(track)).join(",\n")}\n]}\n`;
   }
@@ -183,7 +205,8 @@ const quiet: Mouth = () => 0;
 const placed = place(shots(quiet));
 const total = placed.at(-1)!.end;
 const spoken = speak(spokenLines(placed));
-const mouth: Mouth = (person, shot, frame) => mouthAt(spoken, person, placed.find((p) => p.shot.name === shot)!.start + Math.floor(frame), RATE);
+const mouth: Mouth = (person, shot, frame) =>
+  mouthAt(spoken, person, placed.find((p) => p.shot.name === shot)!.start + Math.floor(frame), RATE);
 const film = place(shots(mouth));
 const renderer = new Renderer(film);
 
@@ -196,10 +219,57 @@ if (still > 0) {
   const sound = `${FILE}.pcm`;
   writeFileSync(sound, mix(spoken, total, RATE));
   const encode = [
-    ...["-y", "-v", "error", "-f", "rawvideo", "-pix_fmt", "rgba", "-s", `${WIDTH}x${HEIGHT}`, "-r", `${RATE}`, "-i", "pipe:0"],
+    ...[
+      "-y",
+      "-v",
+      "error",
+      "-f",
+      "rawvideo",
+      "-pix_fmt",
+      "rgba",
+      "-s",
+      `${WIDTH}x${HEIGHT}`,
+      "-r",
+      `${RATE}`,
+      "-i",
+      "pipe:0",
+    ],
     ...["-f", "s16le", "-ar", `${SAMPLE_RATE}`, "-ac", "2", "-i", sound],
-    ...["-vf", "scale=out_color_matrix=bt709:out_range=tv,format=yuv420p", "-c:v", "libx264", "-preset", "slow", "-tune", "film", "-b:v", "460k", "-maxrate", "1500k", "-bufsize", "3000k", "-g", "250"],
-    ...["-color_primaries", "bt709", "-color_trc", "bt709", "-colorspace", "bt709", "-c:a", "aac", "-b:a", "48k", "-ac", "1", "-movflags", "+faststart", FILE],
+    ...[
+      "-vf",
+      "scale=out_color_matrix=bt709:out_range=tv,format=yuv420p",
+      "-c:v",
+      "libx264",
+      "-preset",
+      "slow",
+      "-tune",
+      "film",
+      "-b:v",
+      "460k",
+      "-maxrate",
+      "1500k",
+      "-bufsize",
+      "3000k",
+      "-g",
+      "250",
+    ],
+    ...[
+      "-color_primaries",
+      "bt709",
+      "-color_trc",
+      "bt709",
+      "-colorspace",
+      "bt709",
+      "-c:a",
+      "aac",
+      "-b:a",
+      "48k",
+      "-ac",
+      "1",
+      "-movflags",
+      "+faststart",
+      FILE,
+    ],
   ];
   const ffmpeg = spawn("ffmpeg", encode, { stdio: ["pipe", "inherit", "inherit"] });
   for (let frame = 0; frame < total; frame++) {

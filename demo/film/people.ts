@@ -17,12 +17,63 @@ export interface Person {
 }
 
 export const PEOPLE = {
-  nela: { id: "nela", name: "Nela Orbin", skin: "#e2ab86", hair: "#5a2e1b", hairStyle: "long", shirt: "#b8433a", trousers: "#2f3440" },
-  bram: { id: "bram", name: "Bram Tolliver", skin: "#c98f68", hair: "#2a1c15", hairStyle: "short", beard: true, shirt: "#3f6b4f", trousers: "#3a3128" },
-  ilse: { id: "ilse", name: "Ilse Marrow", skin: "#eabf9f", hair: "#8d8a86", hairStyle: "bun", glasses: true, shirt: "#5a5f9c", trousers: "#26262c" },
-  teo: { id: "teo", name: "Teo Vance", skin: "#8d5b3d", hair: "#17110d", hairStyle: "short", shirt: "#d9a43b", trousers: "#31465e" },
-  wren: { id: "wren", name: "Wren Adlai", skin: "#dba57d", hair: "#c08a45", hairStyle: "bun", shirt: "#2f8a8f", trousers: "#4a3a55" },
-  oskar: { id: "oskar", name: "Oskar Penn", skin: "#e6b592", hair: "#6e6e70", hairStyle: "cap", beard: true, shirt: "#6b4a3a", trousers: "#2d3a33" },
+  nela: {
+    id: "nela",
+    name: "Nela Orbin",
+    skin: "#e2ab86",
+    hair: "#5a2e1b",
+    hairStyle: "long",
+    shirt: "#b8433a",
+    trousers: "#2f3440",
+  },
+  bram: {
+    id: "bram",
+    name: "Bram Tolliver",
+    skin: "#c98f68",
+    hair: "#2a1c15",
+    hairStyle: "short",
+    beard: true,
+    shirt: "#3f6b4f",
+    trousers: "#3a3128",
+  },
+  ilse: {
+    id: "ilse",
+    name: "Ilse Marrow",
+    skin: "#eabf9f",
+    hair: "#8d8a86",
+    hairStyle: "bun",
+    glasses: true,
+    shirt: "#5a5f9c",
+    trousers: "#26262c",
+  },
+  teo: {
+    id: "teo",
+    name: "Teo Vance",
+    skin: "#8d5b3d",
+    hair: "#17110d",
+    hairStyle: "short",
+    shirt: "#d9a43b",
+    trousers: "#31465e",
+  },
+  wren: {
+    id: "wren",
+    name: "Wren Adlai",
+    skin: "#dba57d",
+    hair: "#c08a45",
+    hairStyle: "bun",
+    shirt: "#2f8a8f",
+    trousers: "#4a3a55",
+  },
+  oskar: {
+    id: "oskar",
+    name: "Oskar Penn",
+    skin: "#e6b592",
+    hair: "#6e6e70",
+    hairStyle: "cap",
+    beard: true,
+    shirt: "#6b4a3a",
+    trousers: "#2d3a33",
+  },
 } satisfies Record<string, Person>;
 
 /** [x, y, width, height] in pixels. */
@@ -161,7 +212,14 @@ function drawHair(g: SKRSContext2D, person: Person): void {
 }
 
 /** Draws a head of height `size` centred at (x, y); returns the face's box (brow line's hair to chin). */
-export function drawHead(g: SKRSContext2D, x: number, y: number, size: number, person: Person, pose: HeadPose = {}): Box {
+export function drawHead(
+  g: SKRSContext2D,
+  x: number,
+  y: number,
+  size: number,
+  person: Person,
+  pose: HeadPose = {},
+): Box {
   const { yaw = 0, tilt = 0, mouth = 0, blink = 0 } = pose;
   const shift = yaw * 14;
   const dark = shade(person.skin, 0.68);
@@ -207,7 +265,12 @@ export function drawHead(g: SKRSContext2D, x: number, y: number, size: number, p
   g.restore();
   for (const side of [-1, 1]) {
     drawEye(g, side * 16 + shift, person, yaw, blink);
-    curve(g, [side * 8.5 + shift, -15.5, side * 18 + shift, -20, side * 26.5 + shift, -15], 3.2, shade(person.hair, 0.9));
+    curve(
+      g,
+      [side * 8.5 + shift, -15.5, side * 18 + shift, -20, side * 26.5 + shift, -15],
+      3.2,
+      shade(person.hair, 0.9),
+    );
   }
   if (person.glasses) {
     g.strokeStyle = "#2b2b2f";
@@ -283,7 +346,14 @@ export interface FigureBoxes {
 }
 
 /** Draws a whole figure of height `size` standing at (x, footY). */
-export function drawFigure(g: SKRSContext2D, x: number, footY: number, size: number, person: Person, pose: FigurePose = {}): FigureBoxes {
+export function drawFigure(
+  g: SKRSContext2D,
+  x: number,
+  footY: number,
+  size: number,
+  person: Person,
+  pose: FigurePose = {},
+): FigureBoxes {
   const { step, stride = 1, facing = 1, leftArm = 0, rightArm = 0 } = pose;
   const unit = size / 180;
   const swing = step === undefined ? 0 : Math.sin(step) * stride;
@@ -302,7 +372,10 @@ export function drawFigure(g: SKRSContext2D, x: number, footY: number, size: num
     const forward = s * facing;
     const hip: [number, number] = [side * 9, hipY];
     const knee: [number, number] = [side * 9 + forward * 15, hipY + 45];
-    const ankle: [number, number] = [side * 9 + forward * 26 - (s < 0 ? facing * 8 * stride : 0), -5 - (s > 0 ? 0 : Math.abs(s) * 9)];
+    const ankle: [number, number] = [
+      side * 9 + forward * 26 - (s < 0 ? facing * 8 * stride : 0),
+      -5 - (s > 0 ? 0 : Math.abs(s) * 9),
+    ];
     limb(g, [hip, knee, ankle], 10.5, 6, person.trousers);
     ellipse(g, ankle[0] + (step === undefined ? side * 3 : facing * 5), ankle[1] + 1.5, 10, 4.6, "#1d1a18");
   };
@@ -344,7 +417,14 @@ export function drawFigure(g: SKRSContext2D, x: number, footY: number, size: num
 }
 
 /** Head and shoulders of a person who sits or stands near the lens; `size` is the head's height. */
-export function drawBust(g: SKRSContext2D, x: number, y: number, size: number, person: Person, pose: HeadPose = {}): { face: Box; body: Box } {
+export function drawBust(
+  g: SKRSContext2D,
+  x: number,
+  y: number,
+  size: number,
+  person: Person,
+  pose: HeadPose = {},
+): { face: Box; body: Box } {
   const unit = size / 100;
   const breathing = (pose.tilt ?? 0) * 20;
   g.save();

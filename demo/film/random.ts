@@ -35,7 +35,10 @@ export function tilingNoise(seed: number, period: number): (x: number, y: number
 
 /** Sum of octaves of tiling noise, in [0, 1]; repeats over the unit square. */
 export function fractal(seed: number, cells: number, octaves: number): (u: number, v: number) => number {
-  const layers = Array.from({ length: octaves }, (_, k) => ({ noise: tilingNoise(seed + k, cells << k), scale: cells << k }));
+  const layers = Array.from({ length: octaves }, (_, k) => ({
+    noise: tilingNoise(seed + k, cells << k),
+    scale: cells << k,
+  }));
   return (u, v) => {
     let sum = 0;
     let total = 0;
@@ -58,6 +61,8 @@ export function ramp(from: number, to: number, at: number): number {
 /** A slow wander in about [-1, 1] for hands that hold cameras and bodies that do not stand quite still. */
 export function wander(time: number, seed: number): number {
   return (
-    Math.sin(time * 1.31 + seed * 2.1) * 0.5 + Math.sin(time * 2.77 + seed * 5.3) * 0.3 + Math.sin(time * 5.9 + seed) * 0.2
+    Math.sin(time * 1.31 + seed * 2.1) * 0.5 +
+    Math.sin(time * 2.77 + seed * 5.3) * 0.3 +
+    Math.sin(time * 5.9 + seed) * 0.2
   );
 }

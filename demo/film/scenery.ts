@@ -11,11 +11,31 @@ export interface Palette {
   meadow: string;
   sun: string;
 }
-export const NOON: Palette = { zenith: "#3f78b8", horizon: "#cfe0ea", cloud: [255, 255, 255], hill: "#6f8f8a", meadow: "#6d8f43", sun: "rgba(255,244,214,0.55)" };
-export const EVENING: Palette = { zenith: "#33446f", horizon: "#f0b883", cloud: [255, 214, 184], hill: "#5d5a70", meadow: "#5a6438", sun: "rgba(255,186,110,0.65)" };
+export const NOON: Palette = {
+  zenith: "#3f78b8",
+  horizon: "#cfe0ea",
+  cloud: [255, 255, 255],
+  hill: "#6f8f8a",
+  meadow: "#6d8f43",
+  sun: "rgba(255,244,214,0.55)",
+};
+export const EVENING: Palette = {
+  zenith: "#33446f",
+  horizon: "#f0b883",
+  cloud: [255, 214, 184],
+  hill: "#5d5a70",
+  meadow: "#5a6438",
+  sun: "rgba(255,186,110,0.65)",
+};
 
 /** A tile of cloud, transparent between; repeats sideways. */
-export function cloudTile(width: number, height: number, seed: number, cover: number, [r, g, b]: [number, number, number]): Canvas {
+export function cloudTile(
+  width: number,
+  height: number,
+  seed: number,
+  cover: number,
+  [r, g, b]: [number, number, number],
+): Canvas {
   const canvas = createCanvas(width, height);
   const context = canvas.getContext("2d");
   const image = context.createImageData(width, height);
@@ -40,8 +60,15 @@ export function cloudTile(width: number, height: number, seed: number, cover: nu
 }
 
 /** Draws a cloud tile again and again along the picture, `offset` px to the left. */
-export function drawClouds(g: SKRSContext2D, tile: Canvas, offset: number, y: number, left: number, right: number): void {
-  const start = left - ((((offset % tile.width) + tile.width) % tile.width));
+export function drawClouds(
+  g: SKRSContext2D,
+  tile: Canvas,
+  offset: number,
+  y: number,
+  left: number,
+  right: number,
+): void {
+  const start = left - (((offset % tile.width) + tile.width) % tile.width);
   for (let x = start; x < right; x += tile.width) g.drawImage(tile, x, y);
 }
 
@@ -64,7 +91,8 @@ export function paintLand(width: number, height: number, horizonY: number, palet
     g.fillStyle = shade(palette.hill, 1.25 - layer * 0.2);
     g.beginPath();
     g.moveTo(0, horizonY + 10);
-    for (let x = 0; x <= width; x += 6) g.lineTo(x, base - 90 * (ridge(x / width, layer * 0.31) - 0.35) * (3 - layer) * 0.6);
+    for (let x = 0; x <= width; x += 6)
+      g.lineTo(x, base - 90 * (ridge(x / width, layer * 0.31) - 0.35) * (3 - layer) * 0.6);
     g.lineTo(width, horizonY + 10);
     g.fill();
   }
@@ -75,7 +103,13 @@ export function paintLand(width: number, height: number, horizonY: number, palet
     g.fillStyle = shade("#4c6240", 0.7 + random() * 0.45);
     for (let k = 0; k < 7; k++) {
       g.beginPath();
-      g.arc(x + (random() - 0.5) * size, y + (random() - 0.5) * size * 0.8, size * (0.25 + random() * 0.25), 0, Math.PI * 2);
+      g.arc(
+        x + (random() - 0.5) * size,
+        y + (random() - 0.5) * size * 0.8,
+        size * (0.25 + random() * 0.25),
+        0,
+        Math.PI * 2,
+      );
       g.fill();
     }
   }
@@ -95,7 +129,12 @@ export function paintLand(width: number, height: number, horizonY: number, palet
     g.lineWidth = 0.8 + depth * 1.8;
     g.beginPath();
     g.moveTo(x, y);
-    g.quadraticCurveTo(x + (random() - 0.5) * length * 0.4, y - length * 0.6, x + (random() - 0.3) * length * 0.7, y - length);
+    g.quadraticCurveTo(
+      x + (random() - 0.5) * length * 0.4,
+      y - length * 0.6,
+      x + (random() - 0.3) * length * 0.7,
+      y - length,
+    );
     g.stroke();
   }
   g.globalAlpha = 1;
@@ -173,7 +212,16 @@ export function drawBench(g: SKRSContext2D, left: number, right: number, y: numb
 }
 
 /** A diamond kite of the given size (half its height), turned by `angle`, with a tail that waves by `time`. */
-export function drawKite(g: SKRSContext2D, x: number, y: number, size: number, angle: number, first: string, second: string, time = 0): [number, number, number, number] {
+export function drawKite(
+  g: SKRSContext2D,
+  x: number,
+  y: number,
+  size: number,
+  angle: number,
+  first: string,
+  second: string,
+  time = 0,
+): [number, number, number, number] {
   g.save();
   g.translate(x, y);
   g.rotate(angle);
@@ -187,7 +235,15 @@ export function drawKite(g: SKRSContext2D, x: number, y: number, size: number, a
   for (let k = 3; k <= 19; k += 4) {
     g.fillStyle = k % 8 === 3 ? second : first;
     g.beginPath();
-    g.ellipse(Math.sin(time * 7 - k * 0.55) * size * 0.02 * k, size * (1.1 + k * 0.085), size * 0.1, size * 0.04, 0.5, 0, Math.PI * 2);
+    g.ellipse(
+      Math.sin(time * 7 - k * 0.55) * size * 0.02 * k,
+      size * (1.1 + k * 0.085),
+      size * 0.1,
+      size * 0.04,
+      0.5,
+      0,
+      Math.PI * 2,
+    );
     g.fill();
   }
   const quarter = (corners: [number, number][], colour: string) => {
@@ -196,10 +252,38 @@ export function drawKite(g: SKRSContext2D, x: number, y: number, size: number, a
     corners.forEach(([px, py], i) => (i ? g.lineTo(px * size, py * size) : g.moveTo(px * size, py * size)));
     g.fill();
   };
-  quarter([[0, -0.9], [-0.72, -0.15], [0, -0.15]], shade(first, 1.08));
-  quarter([[0, -0.9], [0.72, -0.15], [0, -0.15]], shade(second, 0.98));
-  quarter([[-0.72, -0.15], [0, 1.1], [0, -0.15]], shade(second, 0.86));
-  quarter([[0.72, -0.15], [0, 1.1], [0, -0.15]], shade(first, 0.8));
+  quarter(
+    [
+      [0, -0.9],
+      [-0.72, -0.15],
+      [0, -0.15],
+    ],
+    shade(first, 1.08),
+  );
+  quarter(
+    [
+      [0, -0.9],
+      [0.72, -0.15],
+      [0, -0.15],
+    ],
+    shade(second, 0.98),
+  );
+  quarter(
+    [
+      [-0.72, -0.15],
+      [0, 1.1],
+      [0, -0.15],
+    ],
+    shade(second, 0.86),
+  );
+  quarter(
+    [
+      [0.72, -0.15],
+      [0, 1.1],
+      [0, -0.15],
+    ],
+    shade(first, 0.8),
+  );
   g.strokeStyle = "rgba(40,26,18,0.8)";
   g.lineWidth = Math.max(1, size * 0.02);
   g.beginPath();
@@ -211,7 +295,12 @@ export function drawKite(g: SKRSContext2D, x: number, y: number, size: number, a
   g.restore();
   const c = Math.cos(angle);
   const s = Math.sin(angle);
-  const corners = [[0, -0.9], [-0.72, -0.15], [0.72, -0.15], [0, 1.1]].map(([px, py]) => [x + (c * px! - s * py!) * size, y + (s * px! + c * py!) * size]);
+  const corners = [
+    [0, -0.9],
+    [-0.72, -0.15],
+    [0.72, -0.15],
+    [0, 1.1],
+  ].map(([px, py]) => [x + (c * px! - s * py!) * size, y + (s * px! + c * py!) * size]);
   const xs = corners.map((p) => p[0]!);
   const ys = corners.map((p) => p[1]!);
   return [Math.min(...xs), Math.min(...ys), Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];

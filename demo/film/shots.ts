@@ -1,72 +1,38 @@
 /** The shots of "Ferrow Kite Day", in order. Everybody and everything in it is made up. */
-import type { SKRSContext2D } from "@napi-rs/canvas";
-import { drawBust, drawFigure, type HeadPose, PEOPLE, type Person } from "./people";
+import { drawBust, drawFigure, PEOPLE } from "./people";
 import { ramp, wander } from "./random";
+import { drawBench, drawClouds, drawKite, drawLine, drawSky, EVENING, NOON } from "./scenery";
 import {
-  cloudTile,
-  drawBench,
-  drawClouds,
-  drawKite,
-  drawLine,
-  drawSky,
-  EVENING,
-  NOON,
-  type Palette,
-  paintLand,
-  paintWorkshop,
-} from "./scenery";
-import { type Camera, finish, FIXED, HEIGHT, once, RATE, type Seen, seenBox, seePerson, type Shot, through, WIDTH } from "./stage";
+  bigClouds,
+  blinkAt,
+  eveningClouds,
+  eveningLand,
+  HORIZON,
+  longLand,
+  lowerThird,
+  MARGIN,
+  meadow,
+  noonClouds,
+  noonLand,
+  talking,
+  workshop,
+} from "./sets";
+import {
+  type Camera,
+  finish,
+  FIXED,
+  HEIGHT,
+  RATE,
+  type Seen,
+  seenBox,
+  seePerson,
+  type Shot,
+  through,
+  WIDTH,
+} from "./stage";
 
 /** How far a person's mouth is open at a frame of the shot. */
 export type Mouth = (person: string, shot: string, frame: number) => number;
-
-const MARGIN = 500;
-const HORIZON = 640;
-const noonLand = once(() => paintLand(WIDTH + 2 * MARGIN, HEIGHT + 320, HORIZON, NOON, 11));
-const longLand = once(() => paintLand(WIDTH + 4 * MARGIN, HEIGHT + 320, HORIZON, NOON, 23));
-const eveningLand = once(() => paintLand(WIDTH + 2 * MARGIN, HEIGHT + 320, HORIZON, EVENING, 17));
-const noonClouds = once(() => cloudTile(2048, 620, 5, 0.5, NOON.cloud));
-const eveningClouds = once(() => cloudTile(2048, 620, 8, 0.55, EVENING.cloud));
-const bigClouds = once(() => cloudTile(2048, 1400, 31, 0.62, NOON.cloud));
-const workshop = once(() => paintWorkshop(WIDTH + 400, HEIGHT + 200));
-
-const blinkAt = (seconds: number, seed: number) => ((seconds + seed * 1.7) % 3.4 < 0.13 ? 1 : 0);
-
-function talking(person: Person, seconds: number, mouth: number, seed: number): HeadPose {
-  return {
-    mouth,
-    blink: blinkAt(seconds, seed),
-    yaw: wander(seconds * 0.6, seed) * 0.35,
-    tilt: wander(seconds * 0.8, seed + 4) * 0.05 + mouth * 0.012,
-  };
-}
-
-function meadow(g: SKRSContext2D, camera: Camera, palette: Palette, land: () => ReturnType<typeof noonLand>, clouds: () => ReturnType<typeof noonClouds>, seconds: number): void {
-  through(g, camera, 0.15, () => {
-    drawSky(g, palette, -MARGIN, WIDTH + 2 * MARGIN, HORIZON);
-    drawClouds(g, clouds(), seconds * 14, -40, -MARGIN, WIDTH + MARGIN);
-  });
-  through(g, camera, 1, () => g.drawImage(land(), (WIDTH - land().width) / 2, 0));
-}
-
-function lowerThird(g: SKRSContext2D, frame: number, from: number, to: number, name: string, role: string): void {
-  const shown = ramp(from, from + 12, frame) * (1 - ramp(to - 12, to, frame));
-  if (shown <= 0) return;
-  g.save();
-  g.globalAlpha = shown;
-  const x = 130 - (1 - shown) * 60;
-  g.fillStyle = "rgba(18,22,30,0.82)";
-  g.fillRect(x, 850, 620, 128);
-  g.fillStyle = "#e3c25a";
-  g.fillRect(x, 850, 10, 128);
-  g.fillStyle = "#ffffff";
-  g.font = "600 50px 'DejaVu Sans'";
-  g.fillText(name, x + 38, 908);
-  g.font = "32px 'DejaVu Sans'";
-  g.fillStyle = "#d8dde4";
-  g.fillText(role, x + 38, 956);
-  g.restore();
-}
 
 function titleCard(): Shot {
   return {
@@ -108,12 +74,28 @@ function presenter(mouth: Mouth): Shot {
       meadow(g, camera, NOON, noonLand, noonClouds, seconds);
       g.filter = "none";
       through(g, camera, 0.6, () => {
-        const box = drawKite(g, 1480 + wander(seconds * 0.5, 1) * 40, 250 + wander(seconds * 0.7, 2) * 24, 46, 0.35 + wander(seconds, 5) * 0.1, "#c9503f", "#efe3c6", seconds);
+        const box = drawKite(
+          g,
+          1480 + wander(seconds * 0.5, 1) * 40,
+          250 + wander(seconds * 0.7, 2) * 24,
+          46,
+          0.35 + wander(seconds, 5) * 0.1,
+          "#c9503f",
+          "#efe3c6",
+          seconds,
+        );
         seen.objects.push({ id: "far-kite", box });
       });
       through(g, camera, 1, () => {
-        const pose = talking(PEOPLE.nela, seconds, mouth("nela", "presenter", frame), 1);
-        const boxes = drawBust(g, 600 + wander(seconds * 0.5, 9) * 9, 440 + wander(seconds * 0.9, 2) * 4, 290, PEOPLE.nela, { ...pose, yaw: (pose.yaw ?? 0) + 0.12 });
+        const pose = talking(seconds, mouth("nela", "presenter", frame), 1);
+        const boxes = drawBust(
+          g,
+          600 + wander(seconds * 0.5, 9) * 9,
+          440 + wander(seconds * 0.9, 2) * 4,
+          290,
+          PEOPLE.nela,
+          { ...pose, yaw: (pose.yaw ?? 0) + 0.12 },
+        );
         seePerson(seen, camera, "nela", boxes);
       });
       lowerThird(g, frame, 20, 140, "Nela Orbin", "Ferrow Kite Society");
@@ -139,8 +121,15 @@ function makers(mouth: Mouth): Shot {
           [PEOPLE.bram, 500, 2, 0.3],
           [PEOPLE.ilse, 1420, 6, -0.3],
         ] as const) {
-          const pose = talking(person, seconds, mouth(person.id, "makers", frame), seed);
-          const boxes = drawBust(g, x + wander(seconds * 0.6, seed) * 12, 430 + wander(seconds * 0.8, seed + 1) * 6, 215, person, { ...pose, yaw: turn + (pose.yaw ?? 0) * 0.6 });
+          const pose = talking(seconds, mouth(person.id, "makers", frame), seed);
+          const boxes = drawBust(
+            g,
+            x + wander(seconds * 0.6, seed) * 12,
+            430 + wander(seconds * 0.8, seed + 1) * 6,
+            215,
+            person,
+            { ...pose, yaw: turn + (pose.yaw ?? 0) * 0.6 },
+          );
           seePerson(seen, camera, person.id, boxes);
         }
         drawBench(g, -200, WIDTH + 200, 830);
@@ -166,8 +155,16 @@ function closeUp(mouth: Mouth): Shot {
       through(g, { ...camera, zoom: 1.6 }, 1, () => g.drawImage(workshop(), -420, -120));
       g.filter = "none";
       through(g, camera, 1, () => {
-        const pose = talking(PEOPLE.ilse, seconds, mouth("ilse", "close-up", frame), 6);
-        seePerson(seen, camera, "ilse", drawBust(g, 1180 + wander(seconds * 0.5, 4) * 10, 500, 560, PEOPLE.ilse, { ...pose, yaw: -0.25 + (pose.yaw ?? 0) * 0.5 }));
+        const pose = talking(seconds, mouth("ilse", "close-up", frame), 6);
+        seePerson(
+          seen,
+          camera,
+          "ilse",
+          drawBust(g, 1180 + wander(seconds * 0.5, 4) * 10, 500, 560, PEOPLE.ilse, {
+            ...pose,
+            yaw: -0.25 + (pose.yaw ?? 0) * 0.5,
+          }),
+        );
       });
       finish(g, "rgba(255,232,200,0.5)", 0.55);
       return seen;
@@ -189,7 +186,13 @@ function runner(): Shot {
       through(g, FIXED, 1, () => {
         const x = -120 + (frame - 8) * 27;
         const kite: [number, number] = [x - 300 + wander(seconds, 2) * 20, 190 + wander(seconds * 1.6, 6) * 30];
-        const boxes = drawFigure(g, x, 1010, 620, PEOPLE.teo, { step: seconds * 10, stride: 1.9, facing: 1, rightArm: 0.75, yaw: 0.5 });
+        const boxes = drawFigure(g, x, 1010, 620, PEOPLE.teo, {
+          step: seconds * 10,
+          stride: 1.9,
+          facing: 1,
+          rightArm: 0.75,
+          yaw: 0.5,
+        });
         drawLine(g, boxes.hand, kite);
         const box = drawKite(g, ...kite, 95, 0.5 + wander(seconds * 2, 3) * 0.15, "#d9a43b", "#b8433a", seconds);
         seePerson(seen, FIXED, "teo", boxes);
@@ -211,7 +214,11 @@ function kiteAlone(): Shot {
     draw(g, frame) {
       const seconds = frame / RATE;
       const seen: Seen = { people: [], objects: [] };
-      const camera: Camera = { ...FIXED, x: WIDTH / 2 + wander(seconds * 0.5, 7) * 20, y: HEIGHT / 2 + wander(seconds * 0.6, 2) * 12 };
+      const camera: Camera = {
+        ...FIXED,
+        x: WIDTH / 2 + wander(seconds * 0.5, 7) * 20,
+        y: HEIGHT / 2 + wander(seconds * 0.6, 2) * 12,
+      };
       through(g, camera, 0.4, () => {
         drawSky(g, NOON, -MARGIN, WIDTH + 2 * MARGIN, 1300);
         drawClouds(g, bigClouds(), seconds * 34, -120, -MARGIN, WIDTH + MARGIN);
@@ -295,8 +302,24 @@ function handHeld(): Shot {
       });
       through(g, camera, 1, () => {
         g.drawImage(longLand(), (WIDTH - longLand().width) / 2, 0);
-        const boxes = drawFigure(g, walk, 1050, 690, PEOPLE.wren, { step: seconds * 6.4, stride: 1.15, facing: 1, rightArm: 0.35, yaw: 0.35 + wander(seconds, 2) * 0.2, blink: blinkAt(seconds, 2) });
-        drawKite(g, boxes.hand[0] + 10, boxes.hand[1] + 10, 84, 0.9 + Math.sin(seconds * 6.4) * 0.1, "#2f8a8f", "#e3c25a", seconds);
+        const boxes = drawFigure(g, walk, 1050, 690, PEOPLE.wren, {
+          step: seconds * 6.4,
+          stride: 1.15,
+          facing: 1,
+          rightArm: 0.35,
+          yaw: 0.35 + wander(seconds, 2) * 0.2,
+          blink: blinkAt(seconds, 2),
+        });
+        drawKite(
+          g,
+          boxes.hand[0] + 10,
+          boxes.hand[1] + 10,
+          84,
+          0.9 + Math.sin(seconds * 6.4) * 0.1,
+          "#2f8a8f",
+          "#e3c25a",
+          seconds,
+        );
         seePerson(seen, camera, "wren", boxes);
       });
       finish(g, NOON.sun);
@@ -325,7 +348,12 @@ function lateArrival(): Shot {
         // In from the left, a halt to look up, and out on the right.
         const x = -160 + ramp(36, 96, frame) * 1010 + ramp(132, 198, frame) * 1290;
         const moving = (frame > 36 && frame < 94) || (frame > 134 && frame < 198);
-        const boxes = drawFigure(g, x, 1010, 630, PEOPLE.oskar, { ...(moving ? { step: seconds * 6.6, stride: 1.2, facing: 1 } : {}), rightArm: moving ? 0 : 0.6, yaw: moving ? 0.4 : 0.1, blink: blinkAt(seconds, 1) });
+        const boxes = drawFigure(g, x, 1010, 630, PEOPLE.oskar, {
+          ...(moving ? { step: seconds * 6.6, stride: 1.2, facing: 1 } : {}),
+          rightArm: moving ? 0 : 0.6,
+          yaw: moving ? 0.4 : 0.1,
+          blink: blinkAt(seconds, 1),
+        });
         seePerson(seen, FIXED, "oskar", boxes);
       });
       finish(g, EVENING.sun, 0.45);
@@ -347,8 +375,16 @@ function farewell(mouth: Mouth): Shot {
       const camera: Camera = { ...FIXED, x: WIDTH / 2 - 220 + ramp(20, 95, frame) * 220 };
       meadow(g, camera, EVENING, eveningLand, eveningClouds, seconds);
       through(g, camera, 1, () => {
-        const pose = talking(PEOPLE.nela, seconds, mouth("nela", "farewell", frame), 4);
-        seePerson(seen, camera, "nela", drawBust(g, 1330, 470 + wander(seconds * 0.9, 2) * 4, 250, PEOPLE.nela, { ...pose, yaw: -0.2 + (pose.yaw ?? 0) * 0.6 }));
+        const pose = talking(seconds, mouth("nela", "farewell", frame), 4);
+        seePerson(
+          seen,
+          camera,
+          "nela",
+          drawBust(g, 1330, 470 + wander(seconds * 0.9, 2) * 4, 250, PEOPLE.nela, {
+            ...pose,
+            yaw: -0.2 + (pose.yaw ?? 0) * 0.6,
+          }),
+        );
       });
       finish(g, EVENING.sun, 0.45);
       return seen;

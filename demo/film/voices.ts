@@ -82,7 +82,8 @@ export function mix(spoken: Spoken[], frames: number, rate: number): Buffer {
     const strength = 0.25 + gust(time * 0.6, 0.5);
     low += (random() * 2 - 1 - low) * (0.015 + strength * 0.02);
     let chord = 0;
-    for (const hz of [110, 164.81, 220, 277.18]) chord += Math.sin(2 * Math.PI * hz * time) * (0.6 + 0.4 * Math.sin(time * 0.37 + hz));
+    for (const hz of [110, 164.81, 220, 277.18])
+      chord += Math.sin(2 * Math.PI * hz * time) * (0.6 + 0.4 * Math.sin(time * 0.37 + hz));
     sound[i] = low * 0.22 * strength + chord * 0.008;
   }
   for (const line of spoken) {

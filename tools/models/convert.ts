@@ -17,7 +17,12 @@ import { type Attribute, OnnxGraph } from "./onnx-file";
 const OUT = fileURLToPath(new URL("../../models/", import.meta.url));
 
 const MODELS = [
-  { file: "blazeface", input: [1, 256, 256, 3], outputs: ["Identity", "Identity_1", "Identity_2", "Identity_3"], compact: false },
+  {
+    file: "blazeface",
+    input: [1, 256, 256, 3],
+    outputs: ["Identity", "Identity_1", "Identity_2", "Identity_3"],
+    compact: false,
+  },
   {
     file: "nanodet",
     input: [1, 3, 416, 416],
@@ -27,7 +32,13 @@ const MODELS = [
 ];
 
 /** Operators that differ in name only. */
-const SAME: Record<string, string> = { Add: "Add", AddV2: "Add", Relu: "Relu", Sigmoid: "Sigmoid", Identity: "Identity" };
+const SAME: Record<string, string> = {
+  Add: "Add",
+  AddV2: "Add",
+  Relu: "Relu",
+  Sigmoid: "Sigmoid",
+  Identity: "Identity",
+};
 
 const text = (base64: string) => Buffer.from(base64, "base64").toString();
 const intList = (attribute: any): number[] => attribute.list.i.map(Number);
@@ -119,7 +130,12 @@ class Converter {
         return;
       case "ConcatV2": {
         const axis = this.numbers(inputs.at(-1)!)[0]!;
-        onnx.node("Concat", inputs.slice(0, -1).map((name) => this.use(name)), { axis }, [output]);
+        onnx.node(
+          "Concat",
+          inputs.slice(0, -1).map((name) => this.use(name)),
+          { axis },
+          [output],
+        );
         return;
       }
       case "SplitV": {
@@ -131,7 +147,12 @@ class Converter {
       default: {
         const op = SAME[node.op];
         if (!op) throw new Error(`no conversion for operator ${node.op} (node ${node.name})`);
-        onnx.node(op, inputs.map((name) => this.use(name)), {}, [output]);
+        onnx.node(
+          op,
+          inputs.map((name) => this.use(name)),
+          {},
+          [output],
+        );
       }
     }
   }
@@ -186,6 +207,9 @@ for (const model of MODELS) {
         .map((value) => Number(value.toPrecision(7))),
     ]),
   );
-  writeFileSync(`${OUT}${model.file}.reference.json`, `${JSON.stringify({ input: model.input, stride: 97, outputs: reference })}\n`);
+  writeFileSync(
+    `${OUT}${model.file}.reference.json`,
+    `${JSON.stringify({ input: model.input, stride: 97, outputs: reference })}\n`,
+  );
   console.log(`${model.file}.onnx  ${(bytes.length / 1e6).toFixed(2)} MB`);
 }

@@ -64,7 +64,8 @@ export async function loadGraph(file: string, inputShape: number[], outputs: str
   const constants = new Set<string>();
   for (const node of nodes) {
     const inputs = dataInputs(node).map(nodeName);
-    if (node.op === "Const" || (inputs.length > 0 && inputs.every((name) => constants.has(name)))) constants.add(node.name);
+    if (node.op === "Const" || (inputs.length > 0 && inputs.every((name) => constants.has(name))))
+      constants.add(node.name);
   }
 
   const placeholder = nodes.find((node) => node.op === "Placeholder")!.name;

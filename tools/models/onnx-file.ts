@@ -45,8 +45,7 @@ export interface ValueInfo {
 }
 
 function attribute(name: string, value: Attribute): object {
-  if (typeof value === "string")
-    return { name, s: Buffer.from(value), type: ATTRIBUTE_TYPE.string };
+  if (typeof value === "string") return { name, s: Buffer.from(value), type: ATTRIBUTE_TYPE.string };
   if (Array.isArray(value)) return { name, ints: value, type: ATTRIBUTE_TYPE.ints };
   if (typeof value === "object") return { name, f: value.float, type: ATTRIBUTE_TYPE.float };
   return { name, i: value, type: ATTRIBUTE_TYPE.int };

@@ -61,8 +61,10 @@ export function fitIntoSquare(
           const w11 = fx * fy;
           const lower = at + below;
           r += data[at]! * w00 + data[at + right]! * w01 + data[lower]! * w10 + data[lower + right]! * w11;
-          g += data[at + 1]! * w00 + data[at + right + 1]! * w01 + data[lower + 1]! * w10 + data[lower + right + 1]! * w11;
-          b += data[at + 2]! * w00 + data[at + right + 2]! * w01 + data[lower + 2]! * w10 + data[lower + right + 2]! * w11;
+          g +=
+            data[at + 1]! * w00 + data[at + right + 1]! * w01 + data[lower + 1]! * w10 + data[lower + right + 1]! * w11;
+          b +=
+            data[at + 2]! * w00 + data[at + right + 2]! * w01 + data[lower + 2]! * w10 + data[lower + right + 2]! * w11;
         }
       }
       const count = samples * samples;

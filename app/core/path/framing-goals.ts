@@ -79,7 +79,12 @@ export function axisGoals(
     const focus = focusBox(subject, frame);
     const body = subject.body && boxAt(subject.body, frame);
     if (focus) {
-      [goals.insideLower[i], goals.insideUpper[i]] = insideInterval(focus[axis], focus[axis] + focus[extent], length, bounds);
+      [goals.insideLower[i], goals.insideUpper[i]] = insideInterval(
+        focus[axis],
+        focus[axis] + focus[extent],
+        length,
+        bounds,
+      );
       const isFace = subject.track.kind === "face" || subject.track.kind === "person";
       const eyes = focus.y + focus.height * EYES_IN_FACE;
       const middle = focus[axis] + focus[extent] / 2;

@@ -59,7 +59,11 @@ export function axisProgram(problem: AxisProblem): PiecewiseLinearProgram {
     differenceTerm(DIFFERENCES.acceleration, size, weights.maxAcceleration * secondsPerFrame ** 2, LIMIT_WEIGHT * fps),
     intervalTerm(unit(goals.insideLower), unit(goals.insideUpper), weights.cut * secondsPerFrame),
     intervalTerm(unit(goals.bodyLower), unit(goals.bodyUpper), weights.bodyCut * secondsPerFrame),
-    intervalTerm(shifted(goals.wanted, -weights.zone), shifted(goals.wanted, weights.zone), weights.away * secondsPerFrame),
+    intervalTerm(
+      shifted(goals.wanted, -weights.zone),
+      shifted(goals.wanted, weights.zone),
+      weights.away * secondsPerFrame,
+    ),
     intervalTerm(unit(goals.wanted), unit(goals.wanted), weights.tie * secondsPerFrame),
   ];
   return { size, terms, fixed: new Map([...fixed].map(([frame, value]) => [frame, value / windowLength])) };

@@ -22,6 +22,12 @@ export interface ShotFraming {
   handKeys: readonly HandKey[];
 }
 
+/** Reads how a subject is stored: "auto", "none", or "track:" and the track's id. */
+export function subjectIdOf(stored: string): string | null | undefined {
+  if (stored === "auto") return undefined;
+  return stored === "none" ? null : stored.slice("track:".length);
+}
+
 export interface FramedShot extends ShotPath {
   subjectId: string | null;
   /** Why this subject, in words. */

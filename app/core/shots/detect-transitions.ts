@@ -80,7 +80,8 @@ function findFades(features: FrameFeatures[], fps: number): Transition[] {
     let end = frame;
     while (end < to - 1 && statistics[end]!.deviation < 0.9 * after) end++;
     // A flash, too, is empty and bright for a moment, but it comes back to the same picture.
-    const comesBack = frameDistance(features[start]!, features[end]!) < 0.5 * frameDistance(features[start]!, features[frame]!);
+    const comesBack =
+      frameDistance(features[start]!, features[end]!) < 0.5 * frameDistance(features[start]!, features[frame]!);
     if (end - start <= 2 * FLASH_FRAMES && comesBack) continue;
     fades.push({ frame, kind: "fade", range: { start, end } });
   }
@@ -166,7 +167,8 @@ function findDissolves(features: FrameFeatures[], fps: number, taken: Transition
 export function detectTransitions(features: FrameFeatures[], rate: Rate): Transition[] {
   const fps = framesPerSecond(rate);
   const fades = findFades(features, fps);
-  const outsideFades = (t: Transition) => !fades.some((fade) => t.frame >= fade.range.start && t.frame <= fade.range.end);
+  const outsideFades = (t: Transition) =>
+    !fades.some((fade) => t.frame >= fade.range.start && t.frame <= fade.range.end);
   const cuts = findCuts(features).filter(outsideFades);
   const dissolves = findDissolves(features, fps, [...cuts, ...fades]);
   return [...cuts, ...fades, ...dissolves].sort((a, b) => a.frame - b.frame);

@@ -70,7 +70,9 @@ export function frameFeatures(image: RgbImage): FrameFeatures {
     histogram: new Uint8Array(whole.length),
     quarters: new Uint8Array(quarters.length),
     edges: Uint8Array.from(edges, (sum) => Math.min(255, (sum / (cellWidth * cellHeight)) * 2)),
-    thumbnail: Uint8Array.from(lumaOf(shrink({ width: COLUMNS, height: ROWS, data: rgb }, THUMBNAIL.columns, THUMBNAIL.rows))),
+    thumbnail: Uint8Array.from(
+      lumaOf(shrink({ width: COLUMNS, height: ROWS, data: rgb }, THUMBNAIL.columns, THUMBNAIL.rows)),
+    ),
   };
   toShares(whole, 0, whole.length, features.histogram);
   for (let q = 0; q < 4; q++) toShares(quarters, q * quarterBins, quarterBins, features.quarters);

@@ -18,7 +18,14 @@ function planFor(size: number): Plan {
 }
 
 /** The transform of one row or column in place. */
-function transformLine(plan: Plan, re: Float64Array, im: Float64Array, first: number, stride: number, inverse: boolean): void {
+function transformLine(
+  plan: Plan,
+  re: Float64Array,
+  im: Float64Array,
+  first: number,
+  stride: number,
+  inverse: boolean,
+): void {
   const { fft, input, output } = plan;
   for (let i = 0, at = first; i < fft.size; i++, at += stride) {
     input[2 * i] = re[at]!;

@@ -91,9 +91,7 @@ export function smoothBoxes(boxes: (Box | null)[], placeSigma: number, sizeSigma
   const widths = series((box) => box.width, sizeSigma);
   const heights = series((box) => box.height, sizeSigma);
   return boxes.map((box, i) =>
-    box
-      ? { x: xs[i]! - widths[i]! / 2, y: ys[i]! - heights[i]! / 2, width: widths[i]!, height: heights[i]! }
-      : null,
+    box ? { x: xs[i]! - widths[i]! / 2, y: ys[i]! - heights[i]! / 2, width: widths[i]!, height: heights[i]! } : null,
   );
 }
 

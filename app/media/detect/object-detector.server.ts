@@ -92,12 +92,9 @@ export class ObjectDetector {
         }
         const score = scores[cell * CLASSES + best]!;
         if (score < MIN_SCORE) continue;
-        const [left, top, right, bottom] = [0, 1, 2, 3].map((side) => expectedBin(boxes, (cell * 4 + side) * BINS) * stride) as [
-          number,
-          number,
-          number,
-          number,
-        ];
+        const [left, top, right, bottom] = [0, 1, 2, 3].map(
+          (side) => expectedBin(boxes, (cell * 4 + side) * BINS) * stride,
+        ) as [number, number, number, number];
         const x = ((cell % grid.cells) + 0.5) * stride;
         const y = (Math.floor(cell / grid.cells) + 0.5) * stride;
         const label = FOLLOWED.get(best)!;

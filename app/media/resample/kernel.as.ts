@@ -27,30 +27,30 @@ export function resamplePlane(
   const roundRow = i32x4.splat(1 << 7);
   const roundPixel = 1 << 19;
   for (let y = 0; y < targetHeight; y++) {
-    const top = source + <usize>(load<i32>(vStarts + (<usize>y << 2)) * sourceStride + firstColumn);
-    const weights = vWeights + (<usize>(y * vTaps) << 1);
+    const top = source + <usize>(load<i32>(vStarts + ((<usize>y) << 2)) * sourceStride + firstColumn);
+    const weights = vWeights + ((<usize>(y * vTaps)) << 1);
     for (let x = 0; x < columns; x += 8) {
       let low = roundRow;
       let high = roundRow;
       let above = top + <usize>x;
       for (let tap = 0; tap < vTaps; tap += 2) {
         // Two rows interleaved, so that one dot product applies both their weights.
-        const pair = v128.load32_splat(weights + (<usize>tap << 1));
+        const pair = v128.load32_splat(weights + ((<usize>tap) << 1));
         const a = v128.load_ext<u8>(above);
         const b = v128.load_ext<u8>(above + <usize>sourceStride);
         low = i32x4.add(low, i32x4.dot_i16x8_s(i16x8.shuffle(a, b, 0, 8, 1, 9, 2, 10, 3, 11), pair));
         high = i32x4.add(high, i32x4.dot_i16x8_s(i16x8.shuffle(a, b, 4, 12, 5, 13, 6, 14, 7, 15), pair));
         above += <usize>(sourceStride << 1);
       }
-      v128.store(row + (<usize>x << 1), i16x8.narrow_i32x4_s(i32x4.shr_s(low, 8), i32x4.shr_s(high, 8)));
+      v128.store(row + ((<usize>x) << 1), i16x8.narrow_i32x4_s(i32x4.shr_s(low, 8), i32x4.shr_s(high, 8)));
     }
     const out = target + <usize>(y * targetWidth);
     for (let x = 0; x < targetWidth; x++) {
-      const start = row + (<usize>load<i32>(hStarts + (<usize>x << 2)) << 1);
-      const taps = hWeights + (<usize>(x * hTaps) << 1);
+      const start = row + ((<usize>load<i32>(hStarts + ((<usize>x) << 2))) << 1);
+      const taps = hWeights + ((<usize>(x * hTaps)) << 1);
       let sum = i32x4.dot_i16x8_s(v128.load(start), v128.load(taps));
       for (let tap = 8; tap < hTaps; tap += 8) {
-        const more = i32x4.dot_i16x8_s(v128.load(start + (<usize>tap << 1)), v128.load(taps + (<usize>tap << 1)));
+        const more = i32x4.dot_i16x8_s(v128.load(start + ((<usize>tap) << 1)), v128.load(taps + ((<usize>tap) << 1)));
         sum = i32x4.add(sum, more);
       }
       sum = i32x4.add(sum, i32x4.shuffle(sum, sum, 2, 3, 0, 1));

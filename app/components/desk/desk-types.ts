@@ -1,0 +1,46 @@
+import type { Manner } from "~/core/path/manner";
+import type { FramedShot, HandKey } from "~/core/path/solve-version";
+import type { CastMember } from "~/core/subjects/cast";
+import type { Track } from "~/core/subjects/track";
+import type { Size } from "~/core/geometry/box";
+import type { Rate } from "~/core/time/rate";
+
+export interface DeskFilm {
+  id: string;
+  name: string;
+  picture: Size;
+  rate: Rate;
+  frames: number;
+}
+
+export interface DeskVersion {
+  id: string;
+  name: string;
+  width: number;
+  height: number;
+}
+
+/** A shot as the desk shows it: what the editor has set, what was found, and the path that follows from both. */
+export interface DeskShot {
+  id: string;
+  number: number;
+  start: number;
+  end: number;
+  manner: Manner;
+  /** "auto", "none", or "track:" and an id. */
+  subject: string;
+  handKeys: HandKey[];
+  tracks: Track[];
+  cast: CastMember[];
+  /** Null until it is solved for the first time. */
+  framed: FramedShot | null;
+}
+
+/** Colours of subjects, after Okabe & Ito (2008) without the one that is near the accent; always with a letter. */
+export const SUBJECT_COLOURS = ["#e69f00", "#56b4e9", "#009e73", "#f0e442", "#0072b2", "#d55e00"];
+export const subjectColour = (index: number): string => SUBJECT_COLOURS[index % SUBJECT_COLOURS.length]!;
+
+/** The shot that a frame belongs to. Shots are in order and without gaps. */
+export function shotAt(shots: readonly DeskShot[], frame: number): DeskShot | undefined {
+  return shots.findLast((shot) => frame >= shot.start) ?? shots[0];
+}

@@ -1,0 +1,193 @@
+import { Redo2, Undo2, Users } from "lucide-react";
+import { useCallback, useMemo, useRef, useState } from "react";
+import { toast } from "sonner";
+import {
+  aspectRatio,
+  centredWindow,
+  centreBounds,
+  clampWindow,
+  type CropWindow,
+  largestWindowHeight,
+} from "~/core/geometry/crop-window";
+import type { Manner } from "~/core/path/manner";
+import { framesPerSecond } from "~/core/time/rate";
+import { IconButton } from "~/components/common/button";
+import { JobStatus, type JobView } from "~/components/library/job-status";
+import { Wordmark } from "~/components/common/wordmark";
+import { type DeskFilm, type DeskShot, type DeskVersion, shotAt } from "./desk-types";
+import { ExportDialog, type ExportView } from "./export-dialog";
+import { Inspector } from "./inspector";
+import { Result } from "./result";
+import { ShotList } from "./shot-list";
+import { Table } from "./table";
+import { Transport } from "./transport";
+import type { Edits } from "./use-edits";
+import { usePlayer } from "./use-player";
+import { useShortcuts } from "./use-shortcuts";
+import { useShotPictures } from "./use-shot-pictures";
+import { VersionBar } from "./version-bar";
+
+interface DeskProps {
+  film: DeskFilm;
+  versions: DeskVersion[];
+  version: DeskVersion;
+  shots: DeskShot[];
+  exports: ExportView[];
+  history: { undo: string | null; redo: string | null };
+  edits: Edits;
+  /** What is still being done to the film. */
+  jobs: JobView[];
+  /** Why nothing can be exported yet. */
+  blocked: string | null;
+}
+
+/** The desk of one film: shots, picture and lane, result, and what can be set. */
+export function Desk({ film, versions, version, shots, jobs, exports, history, edits, blocked }: DeskProps) {
+  const [video, setVideo] = useState<HTMLVideoElement | null>(null);
+  const [showSubjects, setShowSubjects] = useState(false);
+  const timecode = useRef<HTMLInputElement>(null);
+  const player = usePlayer(video, film.rate, film.frames);
+  const aspect = aspectRatio(version);
+  const { picture } = film;
+  const source = `/media/${film.id}/proxy.mp4`;
+  const pictures = useShotPictures(source, shots, picture, aspect, film.rate);
+
+  const windowAt = useCallback(
+    (frame: number): CropWindow => {
+      const shot = shotAt(shots, frame);
+      const windows = shot?.framed?.windows;
+      return (
+        windows?.[Math.min(windows.length - 1, Math.max(0, frame - shot!.start))] ?? centredWindow(picture, aspect)
+      );
+    },
+    [shots, picture, aspect],
+  );
+  const free = useMemo(() => {
+    const height = largestWindowHeight(picture, aspect);
+    const moves = (length: number, window: number) => {
+      const [low, high] = centreBounds(length, window);
+      return high - low > 0.5;
+    };
+    return { x: moves(picture.width, height * aspect), y: moves(picture.height, height) };
+  }, [picture, aspect]);
+
+  const place = useCallback(
+    (frame: number, window: CropWindow, fromFrame: number | null = null) => {
+      const key = { frame, ...clampWindow(window, picture, aspect) };
+      const versionId = version.id;
+      edits.send(
+        fromFrame === null || fromFrame === frame
+          ? { type: "set-key", versionId, key }
+          : { type: "move-key", versionId, fromFrame, key },
+      );
+    },
+    [edits, version.id, picture, aspect],
+  );
+  const release = (frame: number) => {
+    if (shotAt(shots, frame)?.handKeys.some((key) => key.frame === frame)) {
+      edits.send({ type: "remove-key", versionId: version.id, frame });
+    }
+  };
+  const follow = (shot: DeskShot, subject: string) => edits.send({ type: "set-subject", shotId: shot.id, subject });
+  const setManner = (shot: DeskShot, manner: Manner) =>
+    edits.send({ type: "set-manner", versionId: version.id, shotId: shot.id, manner });
+  const addVersion = (added: DeskVersion) => {
+    if (versions.some((other) => other.width === added.width && other.height === added.height)) {
+      toast(`There is a version of ${added.width} × ${added.height} already.`);
+      return;
+    }
+    edits.send({ type: "add-version", version: added });
+  };
+
+  useShortcuts({
+    player,
+    shots,
+    timecode,
+    framesPerSecond: framesPerSecond(film.rate),
+    onUndo: edits.undo,
+    onRedo: edits.redo,
+    onPin: () => player && place(player.getFrame(), windowAt(player.getFrame())),
+    onRelease: () => player && release(player.getFrame()),
+    onToggleSubjects: () => setShowSubjects((shown) => !shown),
+  });
+
+  return (
+    <div className="grid h-screen grid-rows-[auto_1fr] overflow-hidden">
+      <header className="flex items-center gap-4 border-b border-line bg-panel px-4 py-2">
+        <Wordmark />
+        <h1 className="max-w-56 truncate text-sm text-soft">{film.name}</h1>
+        <VersionBar versions={versions} active={version} onAdd={addVersion} />
+        <div className="grow" />
+        <IconButton
+          label={history.undo ? `Take back: ${history.undo}` : "Nothing to take back"}
+          shortcut="Ctrl Z"
+          disabled={!history.undo}
+          onClick={edits.undo}
+        >
+          <Undo2 className="size-4" aria-hidden />
+        </IconButton>
+        <IconButton
+          label={history.redo ? `Do again: ${history.redo}` : "Nothing to do again"}
+          shortcut="Ctrl Shift Z"
+          disabled={!history.redo}
+          onClick={edits.redo}
+        >
+          <Redo2 className="size-4" aria-hidden />
+        </IconButton>
+        <ExportDialog filmId={film.id} versions={versions} exports={exports} blocked={blocked} />
+      </header>
+      <div className="grid min-h-0 grid-cols-[13.5rem_minmax(0,1fr)_18rem]">
+        <aside className="overflow-y-auto border-r border-line bg-panel">
+          <div className="px-3 py-2 empty:hidden">
+            <JobStatus jobs={jobs} />
+          </div>
+          <ShotList player={player} shots={shots} rate={film.rate} aspect={aspect} pictures={pictures} />
+        </aside>
+        <main className="grid min-h-0 grid-rows-[1fr_auto]">
+          <Table
+            film={film}
+            player={player}
+            videoRef={setVideo}
+            source={source}
+            shots={shots}
+            aspect={aspect}
+            free={free}
+            windowAt={windowAt}
+            showSubjects={showSubjects}
+            onPlace={place}
+            onFollow={(shot, trackId) => follow(shot, `track:${trackId}`)}
+          />
+          <div className="flex items-center justify-center gap-3 border-t border-line bg-panel px-3 py-1.5">
+            <Transport player={player} shots={shots} rate={film.rate} frames={film.frames} timecodeRef={timecode} />
+            <IconButton
+              label="Show who can be followed"
+              shortcut="S"
+              aria-pressed={showSubjects}
+              onClick={() => setShowSubjects((shown) => !shown)}
+              className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
+            >
+              <Users className="size-4" aria-hidden />
+            </IconButton>
+          </div>
+        </main>
+        <aside className="grid min-h-0 grid-rows-[minmax(0,1fr)_minmax(0,1fr)] border-l border-line bg-panel">
+          <div className="min-h-0 p-4 pb-2">
+            <Result player={player} video={video} picture={picture} version={version} windowAt={windowAt} />
+          </div>
+          <div className="min-h-0 overflow-y-auto border-t border-line p-4">
+            <Inspector
+              player={player}
+              shots={shots}
+              windowAt={windowAt}
+              free={free}
+              onSubject={follow}
+              onManner={setManner}
+              onPlace={place}
+              onRelease={release}
+            />
+          </div>
+        </aside>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,44 @@
+/**
+ * The lane's geometry: the picture's own axis runs along one side of the canvas, time along the other. Under
+ * the picture (axis x) time runs down; beside it (axis y) time runs to the right.
+ */
+export interface LaneGeometry {
+  axis: "x" | "y";
+  /** Where the picture begins on the shared axis, and canvas pixels for a source pixel. */
+  origin: number;
+  scale: number;
+  pxPerFrame: number;
+}
+
+/** Canvas point of a source position at a frame, before the lane is scrolled. */
+export function toPoint(
+  { axis, origin, scale, pxPerFrame }: LaneGeometry,
+  value: number,
+  frame: number,
+): { x: number; y: number } {
+  const along = origin + value * scale;
+  const time = frame * pxPerFrame;
+  return axis === "x" ? { x: along, y: time } : { x: time, y: along };
+}
+
+/** The source position and frame of a canvas point. */
+export function fromPoint(
+  { axis, origin, scale, pxPerFrame }: LaneGeometry,
+  point: { x: number; y: number },
+): { value: number; frame: number } {
+  const along = axis === "x" ? point.x : point.y;
+  const time = axis === "x" ? point.y : point.x;
+  return { value: (along - origin) / scale, frame: Math.round(time / pxPerFrame) };
+}
+
+/** Share of the lane that lies before the playhead. */
+export const NOW_SHARE = 0.3;
+
+/** Frames that are to be drawn so that scrolling by a screen needs nothing new. */
+export function framesAround(frame: number, roomPx: number, pxPerFrame: number): { start: number; end: number } {
+  const screen = roomPx / pxPerFrame;
+  const step = Math.max(1, screen / 2);
+  // Moves in steps of half a screen, so that drawing is not done anew for every frame.
+  const middle = Math.round(frame / step) * step;
+  return { start: Math.floor(middle - 1.5 * screen), end: Math.ceil(middle + 2 * screen) };
+}

@@ -1,0 +1,47 @@
+import { Line } from "react-konva";
+import type { DeskShot } from "./desk-types";
+import { type LaneGeometry, toPoint } from "./lane-geometry";
+import type { CanvasTheme } from "./use-theme";
+
+interface LaneRibbonProps {
+  shot: DeskShot;
+  geometry: LaneGeometry;
+  drawn: { start: number; end: number };
+  theme: CanvasTheme;
+  windowLength: number;
+}
+
+/** The window's extent over time, its two edges, and its centre line. */
+export function LaneRibbon({ shot, geometry, drawn, theme, windowLength }: LaneRibbonProps) {
+  if (!shot.framed) return null;
+  const { windows } = shot.framed;
+  const start = Math.max(shot.start, drawn.start);
+  const end = Math.min(shot.end, drawn.end);
+  // A point every second canvas pixel is as fine as can be seen.
+  const step = Math.max(1, Math.floor(2 / geometry.pxPerFrame));
+  const near: number[] = [];
+  const far: number[] = [];
+  const centre: number[] = [];
+  const add = (frame: number, value: number) => {
+    const put = (points: number[], position: number) => {
+      const { x, y } = toPoint(geometry, position, frame);
+      points.push(x, y);
+    };
+    put(near, value - windowLength / 2);
+    put(far, value + windowLength / 2);
+    put(centre, value);
+  };
+  for (let frame = start; frame < end; frame += step) add(frame, windows[frame - shot.start]![geometry.axis]);
+  // The last window holds until the cut.
+  add(end, windows[end - 1 - shot.start]![geometry.axis]);
+  const back: number[] = [];
+  for (let i = far.length - 2; i >= 0; i -= 2) back.push(far[i]!, far[i + 1]!);
+  return (
+    <>
+      <Line points={[...near, ...back]} closed fill={theme.wash} listening={false} />
+      <Line points={near} stroke={theme.accent} strokeWidth={1.5} listening={false} />
+      <Line points={far} stroke={theme.accent} strokeWidth={1.5} listening={false} />
+      <Line points={centre} stroke={theme.accent} strokeWidth={1} opacity={0.8} listening={false} />
+    </>
+  );
+}

@@ -1,0 +1,42 @@
+import { useId, useState } from "react";
+
+interface NumberFieldProps {
+  label: string;
+  unit: string;
+  value: number;
+  disabled?: boolean;
+  onCommit: (value: number) => void;
+}
+
+/** A number that takes effect on Enter or when the field is left, not with every digit. */
+export function NumberField({ label, unit, value, disabled, onCommit }: NumberFieldProps) {
+  const id = useId();
+  const [typed, setTyped] = useState<string | null>(null);
+  const number = Number(typed);
+  const valid = typed === null || (typed.trim() !== "" && Number.isFinite(number));
+  const commit = () => {
+    if (typed !== null && valid && number !== Math.round(value * 10) / 10) onCommit(number);
+    setTyped(null);
+  };
+  return (
+    <div>
+      <label htmlFor={id} className="text-xs text-soft">
+        {label} ({unit})
+      </label>
+      <input
+        id={id}
+        inputMode="decimal"
+        disabled={disabled}
+        aria-invalid={!valid}
+        value={typed ?? String(Math.round(value * 10) / 10)}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={commit}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") commit();
+          if (event.key === "Escape") setTyped(null);
+        }}
+        className="w-full rounded-md border border-line bg-raised px-2 py-1 text-sm disabled:opacity-50 aria-invalid:border-warn"
+      />
+    </div>
+  );
+}

@@ -1,0 +1,167 @@
+import { clsx } from "clsx";
+import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
+import { boxAt } from "~/core/subjects/track";
+import type { Size } from "~/core/geometry/box";
+import { clampWindow, type CropWindow, windowBox } from "~/core/geometry/crop-window";
+import { type DeskShot, shotAt, subjectColour } from "./desk-types";
+import type { Player } from "./player";
+import { useFrame, useOnFrame } from "./use-player";
+
+interface PictureProps {
+  player: Player | null;
+  videoRef: (video: HTMLVideoElement | null) => void;
+  source: string;
+  picture: Size;
+  aspect: number;
+  shots: DeskShot[];
+  windowAt: (frame: number) => CropWindow;
+  showSubjects: boolean;
+  /** A window was put somewhere by hand, at the frame on screen. */
+  onPlace: (frame: number, window: CropWindow) => void;
+  onFollow: (shot: DeskShot, trackId: string) => void;
+}
+
+/** Source pixels that one press of an arrow key moves the window by, alone and with Shift. */
+const NUDGE = 8;
+const FINE_NUDGE = 1;
+
+/** The whole picture with the crop window on it; what falls outside is shaded. */
+export function Picture(props: PictureProps) {
+  const { player, picture, aspect, windowAt, onPlace } = props;
+  const svg = useRef<SVGSVGElement>(null);
+  const frameRect = useRef<SVGRectElement>(null);
+  const shade = useRef<SVGPathElement>(null);
+  const [dragged, setDragged] = useState<CropWindow | null>(null);
+  const grip = useRef<{ x: number; y: number; from: CropWindow } | null>(null);
+
+  const draw = useCallback(
+    (window: CropWindow) => {
+      const { x, y, width, height } = windowBox(window, aspect);
+      for (const [name, value] of Object.entries({ x, y, width, height }))
+        frameRect.current?.setAttribute(name, String(value));
+      const whole = `M0 0H${picture.width}V${picture.height}H0Z`;
+      shade.current?.setAttribute("d", `${whole}M${x} ${y}h${width}v${height}h${-width}Z`);
+    },
+    [aspect, picture],
+  );
+  useOnFrame(
+    player,
+    useCallback((frame: number) => draw(dragged ?? windowAt(frame)), [draw, dragged, windowAt]),
+  );
+  useEffect(() => draw(dragged ?? windowAt(player?.getFrame() ?? 0)), [draw, dragged, windowAt, player]);
+
+  /** A pointer's place in source pixels. */
+  const locate = (event: PointerEvent) => {
+    const bounds = svg.current!.getBoundingClientRect();
+    const scale = picture.width / bounds.width;
+    return { x: (event.clientX - bounds.left) * scale, y: (event.clientY - bounds.top) * scale };
+  };
+  const begin = (event: PointerEvent<SVGRectElement>) => {
+    if (event.button !== 0 || !player) return;
+    player.pause();
+    event.currentTarget.setPointerCapture(event.pointerId);
+    grip.current = { ...locate(event), from: windowAt(player.getFrame()) };
+  };
+  const move = (event: PointerEvent) => {
+    if (!grip.current) return;
+    const { from, ...start } = grip.current;
+    const here = locate(event);
+    const moved = { x: from.x + here.x - start.x, y: from.y + here.y - start.y, height: from.height };
+    setDragged(clampWindow(moved, picture, aspect));
+  };
+  const end = () => {
+    if (dragged && player) onPlace(player.getFrame(), dragged);
+    grip.current = null;
+    setDragged(null);
+  };
+  const nudge = (event: KeyboardEvent) => {
+    const step = event.shiftKey ? FINE_NUDGE : NUDGE;
+    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[event.key];
+    if (!by || !player) return;
+    event.preventDefault();
+    event.stopPropagation();
+    player.pause();
+    const { x, y, height } = windowAt(player.getFrame());
+    onPlace(player.getFrame(), clampWindow({ x: x + by[0]!, y: y + by[1]!, height }, picture, aspect));
+  };
+
+  return (
+    <div className="relative size-full bg-black">
+      <video
+        ref={props.videoRef}
+        src={props.source}
+        preload="auto"
+        playsInline
+        aria-label="The whole picture"
+        className="absolute inset-0 size-full"
+      />
+      <svg
+        ref={svg}
+        viewBox={`0 0 ${picture.width} ${picture.height}`}
+        className="absolute inset-0 size-full touch-none overflow-visible"
+      >
+        <path ref={shade} fillRule="evenodd" className="fill-black/55" />
+        {props.showSubjects && <Subjects {...props} />}
+        <rect
+          ref={frameRect}
+          role="application"
+          tabIndex={0}
+          aria-label="Crop window: drag it, or move it with the arrow keys"
+          className={clsx(
+            "fill-transparent stroke-accent [vector-effect:non-scaling-stroke] focus:outline-none focus-visible:[stroke-width:4]",
+            dragged ? "cursor-grabbing" : "cursor-grab",
+          )}
+          strokeWidth={2}
+          onPointerDown={begin}
+          onPointerMove={move}
+          onPointerUp={end}
+          onPointerCancel={() => setDragged(null)}
+          onKeyDown={nudge}
+        />
+      </svg>
+    </div>
+  );
+}
+
+/** Everybody and everything that can be followed at this frame, with letter and box; a click follows it. */
+function Subjects({ player, shots, picture, onFollow }: PictureProps) {
+  const frame = useFrame(player);
+  const shot = shotAt(shots, frame);
+  const size = picture.height / 26;
+  return shot?.cast.map(({ letter, track }, i) => {
+    const box = boxAt(track, frame);
+    if (!box) return null;
+    const followed = shot.framed?.subjectId === track.id;
+    return (
+      <g
+        key={track.id}
+        role="button"
+        tabIndex={0}
+        aria-label={`Follow ${letter}`}
+        className="cursor-pointer"
+        onClick={() => onFollow(shot, track.id)}
+        onKeyDown={(event) => event.key === "Enter" && onFollow(shot, track.id)}
+      >
+        <rect
+          {...box}
+          fill="transparent"
+          stroke={subjectColour(i)}
+          strokeWidth={followed ? 3 : 1.5}
+          strokeDasharray={followed ? undefined : "5 4"}
+          className="[vector-effect:non-scaling-stroke]"
+        />
+        <rect x={box.x} y={box.y - size * 1.2} width={size * 1.1} height={size * 1.2} fill={subjectColour(i)} />
+        <text
+          x={box.x + size * 0.55}
+          y={box.y - size * 0.3}
+          fontSize={size}
+          fontWeight={700}
+          textAnchor="middle"
+          fill="#111"
+        >
+          {letter}
+        </text>
+      </g>
+    );
+  });
+}

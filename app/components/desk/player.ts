@@ -1,0 +1,78 @@
+import { mediaTimeToFrame, type Rate, seekSeconds } from "~/core/time/rate";
+
+/**
+ * Plays a proxy and knows exactly which frame is on screen: the browser tells the media time of each picture it
+ * presents (`requestVideoFrameCallback`), playing or paused. Listeners are called in that very moment, so what
+ * they draw belongs to the picture under it.
+ */
+export class Player {
+  private shown = 0;
+  /** Where the last seek goes; steps count from here while the picture is still on its way. */
+  private wanted: number | null = null;
+  private callback = 0;
+  private disposed = false;
+  private readonly listeners = new Set<() => void>();
+
+  constructor(
+    private readonly video: HTMLVideoElement,
+    private readonly rate: Rate,
+    private readonly frames: number,
+  ) {
+    video.addEventListener("play", this.notify);
+    video.addEventListener("pause", this.notify);
+    this.watch();
+    // A video that had its first picture before this began presents no other by itself.
+    if (video.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA) this.seek(0);
+  }
+
+  private watch(): void {
+    this.callback = this.video.requestVideoFrameCallback((_now, { mediaTime }) => {
+      this.shown = Math.min(this.frames - 1, mediaTimeToFrame(mediaTime, this.rate));
+      if (this.shown === this.wanted || !this.video.paused) this.wanted = null;
+      this.notify();
+      if (!this.disposed) this.watch();
+    });
+  }
+
+  private readonly notify = (): void => {
+    for (const listener of this.listeners) listener();
+  };
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => void this.listeners.delete(listener);
+  };
+
+  /** The frame on screen. */
+  readonly getFrame = (): number => this.shown;
+  readonly getPlaying = (): boolean => !this.video.paused;
+
+  seek(frame: number): void {
+    this.wanted = Math.max(0, Math.min(this.frames - 1, Math.round(frame)));
+    this.video.currentTime = seekSeconds(this.wanted, this.rate);
+  }
+
+  /** Moves by so many frames from where the playhead is or is going to be. */
+  step(by: number): void {
+    this.video.pause();
+    this.seek((this.wanted ?? this.shown) + by);
+  }
+
+  pause(): void {
+    this.video.pause();
+  }
+
+  toggle(): void {
+    if (!this.video.paused) return this.video.pause();
+    if (this.shown >= this.frames - 1) this.seek(0);
+    void this.video.play();
+  }
+
+  dispose(): void {
+    this.disposed = true;
+    this.video.cancelVideoFrameCallback(this.callback);
+    this.video.removeEventListener("play", this.notify);
+    this.video.removeEventListener("pause", this.notify);
+    this.video.pause();
+  }
+}

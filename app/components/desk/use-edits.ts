@@ -1,0 +1,109 @@
+import PQueue from "p-queue";
+import { useCallback, useMemo, useRef, useState } from "react";
+import { useRevalidator } from "react-router";
+import { toast } from "sonner";
+import type { Command } from "~/core/edits/command";
+import type { HandKey } from "~/core/path/solve-version";
+
+interface Outcome {
+  revision: number;
+  concerned?: string | null;
+  error?: string;
+  stale?: boolean;
+}
+
+interface Pending {
+  id: number;
+  command: Command;
+  /** The revision that the command made, once the server has answered. */
+  revision: number | null;
+}
+
+export interface Edits {
+  send: (command: Command) => void;
+  undo: () => void;
+  redo: () => void;
+  /** Commands that the page's data does not show yet. */
+  pending: Command[];
+}
+
+/**
+ * Sends changes to the server one after the other, each on the revision that the one before has made. Until the
+ * page's data has caught up, they are in `pending`, so that the desk can show them at once.
+ */
+export function useEdits(filmId: string, loadedRevision: number): Edits {
+  const { revalidate } = useRevalidator();
+  const queue = useMemo(() => new PQueue({ concurrency: 1 }), []);
+  const newest = useRef(loadedRevision);
+  const serial = useRef(0);
+  const [sent, setSent] = useState<Pending[]>([]);
+
+  const post = useCallback(
+    async (change: { do: "edit"; command: Command } | { do: "undo" | "redo" }): Promise<Outcome> => {
+      newest.current = Math.max(newest.current, loadedRevision);
+      const response = await fetch(`/films/${filmId}/edit`, {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({ ...change, revision: newest.current }),
+      });
+      const outcome = (await response.json()) as Outcome;
+      newest.current = outcome.revision;
+      if (outcome.stale)
+        toast.warning("This film was changed in another window. Here is how it is now; make your change again.");
+      else if (outcome.error) toast.error(`That did not work: ${outcome.error}.`);
+      return outcome;
+    },
+    [filmId, loadedRevision],
+  );
+
+  const send = useCallback(
+    (command: Command) => {
+      const id = serial.current++;
+      setSent((all) => [...all, { id, command, revision: null }]);
+      void queue.add(async () => {
+        const outcome = await post({ do: "edit", command }).catch((): Outcome => {
+          toast.error("Glad Pan could not be reached; the change was not kept. Check that it is still running.");
+          return { revision: newest.current, error: "unreachable" };
+        });
+        setSent((all) =>
+          outcome.error
+            ? all.filter((other) => other.id !== id)
+            : all.map((other) => (other.id === id ? { ...other, revision: outcome.revision } : other)),
+        );
+        await revalidate();
+      });
+    },
+    [post, queue, revalidate],
+  );
+
+  const step = useCallback(
+    (direction: "undo" | "redo") =>
+      void queue.add(async () => {
+        const outcome = await post({ do: direction });
+        if (outcome.concerned) toast(`${direction === "undo" ? "Taken back" : "Done again"}: ${outcome.concerned}`);
+        await revalidate();
+      }),
+    [post, queue, revalidate],
+  );
+
+  const pending = useMemo(
+    () => sent.filter(({ revision }) => revision === null || revision > loadedRevision).map(({ command }) => command),
+    [sent, loadedRevision],
+  );
+  return useMemo(() => ({ send, undo: () => step("undo"), redo: () => step("redo"), pending }), [send, step, pending]);
+}
+
+/** Hand keys with the pending commands on one version already carried out. */
+export function withPendingKeys(keys: HandKey[], pending: readonly Command[], versionId: string): HandKey[] {
+  const byFrame = new Map(keys.map((key) => [key.frame, key]));
+  for (const command of pending) {
+    if (!("versionId" in command) || command.versionId !== versionId) continue;
+    if (command.type === "set-key") byFrame.set(command.key.frame, command.key);
+    if (command.type === "remove-key") byFrame.delete(command.frame);
+    if (command.type === "move-key") {
+      byFrame.delete(command.fromFrame);
+      byFrame.set(command.key.frame, command.key);
+    }
+  }
+  return [...byFrame.values()].sort((a, b) => a.frame - b.frame);
+}

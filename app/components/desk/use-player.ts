@@ -1,0 +1,38 @@
+import { useEffect, useState, useSyncExternalStore } from "react";
+import type { Rate } from "~/core/time/rate";
+import { Player } from "./player";
+
+/** A player on a video element for as long as both are there. */
+export function usePlayer(video: HTMLVideoElement | null, rate: Rate, frames: number): Player | null {
+  const [player, setPlayer] = useState<Player | null>(null);
+  const { num, den } = rate;
+  useEffect(() => {
+    if (!video) return;
+    const created = new Player(video, { num, den }, frames);
+    setPlayer(created);
+    return () => {
+      created.dispose();
+      setPlayer(null);
+    };
+  }, [video, num, den, frames]);
+  return player;
+}
+
+const never = () => () => {};
+
+/** The frame on screen, as React state. */
+export const useFrame = (player: Player | null): number =>
+  useSyncExternalStore(player?.subscribe ?? never, player?.getFrame ?? (() => 0), () => 0);
+
+export const usePlaying = (player: Player | null): boolean =>
+  useSyncExternalStore(player?.subscribe ?? never, player?.getPlaying ?? (() => false), () => false);
+
+/** Calls back in the moment a picture is presented, and once at first. */
+export function useOnFrame(player: Player | null, callback: (frame: number) => void): void {
+  useEffect(() => {
+    if (!player) return;
+    const run = () => callback(player.getFrame());
+    run();
+    return player.subscribe(run);
+  }, [player, callback]);
+}

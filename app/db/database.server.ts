@@ -1,0 +1,35 @@
+import { mkdirSync } from "node:fs";
+import { dirname } from "node:path";
+import Database from "better-sqlite3";
+import { migration0001 } from "./migrations/0001-first";
+
+export type Db = Database.Database;
+
+/** In order; the database's `user_version` counts how many have run. Never change one that has been released. */
+const MIGRATIONS = [migration0001];
+
+/** Brings a database to the newest schema; each migration runs whole or not at all. */
+function migrate(db: Db): void {
+  const done = db.pragma("user_version", { simple: true }) as number;
+  if (done > MIGRATIONS.length) {
+    throw new Error("the database was written by a newer Glad Pan; start that one, or move the data folder away");
+  }
+  MIGRATIONS.slice(done).forEach((sql, i) => {
+    db.transaction(() => {
+      db.exec(sql);
+      db.pragma(`user_version = ${done + i + 1}`);
+    })();
+  });
+}
+
+/** Opens a database file (or ":memory:"), creating and migrating it as needed. */
+export function openDatabase(file: string): Db {
+  if (file !== ":memory:") mkdirSync(dirname(file), { recursive: true });
+  const db = new Database(file);
+  db.pragma("journal_mode = WAL");
+  db.pragma("foreign_keys = ON");
+  // The server and its workers write to one file; a writer waits for the other.
+  db.pragma("busy_timeout = 10000");
+  migrate(db);
+  return db;
+}

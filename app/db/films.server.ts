@@ -1,0 +1,69 @@
+import { z } from "zod";
+import type { Db } from "./database.server";
+
+/** What was found out about a film's file, as it is stored. */
+export const StoredInfo = z.object({
+  picture: z.object({ width: z.number(), height: z.number() }),
+  rate: z.object({ num: z.number(), den: z.number() }),
+  frames: z.number(),
+  variableRate: z.boolean(),
+  nonSquarePixels: z.boolean(),
+  videoStart: z.number(),
+  audio: z.object({ codec: z.string() }).nullable(),
+  colour: z.object({ transfer: z.string(), matrix: z.string(), range: z.string() }),
+  videoCodec: z.string(),
+  bytes: z.number(),
+});
+export type StoredInfo = z.infer<typeof StoredInfo>;
+
+export interface FilmRow {
+  id: string;
+  name: string;
+  /** Path of the original. */
+  file: string;
+  info: StoredInfo;
+  /** Counts the changes made to the film's shots, versions and keys. */
+  revision: number;
+  createdAt: number;
+}
+
+interface RawFilm {
+  id: string;
+  name: string;
+  file: string;
+  info: string;
+  revision: number;
+  created_at: number;
+}
+
+const toFilm = (row: RawFilm): FilmRow => ({
+  id: row.id,
+  name: row.name,
+  file: row.file,
+  info: StoredInfo.parse(JSON.parse(row.info)),
+  revision: row.revision,
+  createdAt: row.created_at,
+});
+
+export function insertFilm(db: Db, film: Pick<FilmRow, "id" | "name" | "file" | "info">): void {
+  db.prepare("INSERT INTO films (id, name, file, info, created_at) VALUES (?, ?, ?, ?, ?)").run(
+    film.id,
+    film.name,
+    film.file,
+    JSON.stringify(film.info),
+    Date.now(),
+  );
+}
+
+export const listFilms = (db: Db): FilmRow[] =>
+  db.prepare<[], RawFilm>("SELECT * FROM films ORDER BY created_at DESC").all().map(toFilm);
+
+export function findFilm(db: Db, id: string): FilmRow | null {
+  const row = db.prepare<[string], RawFilm>("SELECT * FROM films WHERE id = ?").get(id);
+  return row ? toFilm(row) : null;
+}
+
+export const deleteFilm = (db: Db, id: string): void => void db.prepare("DELETE FROM films WHERE id = ?").run(id);
+
+export const raiseRevision = (db: Db, id: string): void =>
+  void db.prepare("UPDATE films SET revision = revision + 1 WHERE id = ?").run(id);

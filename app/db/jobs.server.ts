@@ -1,0 +1,111 @@
+import type { Db } from "./database.server";
+
+export type JobKind = "proxy" | "analyse" | "render";
+export type JobState = "queued" | "running" | "done" | "failed" | "cancelled";
+
+export interface JobRow {
+  id: string;
+  filmId: string;
+  kind: JobKind;
+  state: JobState;
+  /** What the job was asked for, as JSON that its kind understands. */
+  payload: string;
+  /** What is being done, in words. */
+  step: string;
+  /** 0 to 1. */
+  progress: number;
+  attempts: number;
+  error: string | null;
+  /** What came of it, as JSON. */
+  result: string | null;
+  createdAt: number;
+  startedAt: number | null;
+  finishedAt: number | null;
+}
+
+const COLUMNS = `id, film_id AS filmId, kind, state, payload, step, progress, attempts, error, result,
+  created_at AS createdAt, started_at AS startedAt, finished_at AS finishedAt`;
+
+/** After so many starts that all ended with the server, a job is given up: it may be what ends it. */
+const MAX_ATTEMPTS = 4;
+
+export function insertJob(db: Db, job: Pick<JobRow, "id" | "filmId" | "kind"> & { payload?: unknown }): void {
+  db.prepare("INSERT INTO jobs (id, film_id, kind, state, payload, created_at) VALUES (?, ?, ?, 'queued', ?, ?)").run(
+    job.id,
+    job.filmId,
+    job.kind,
+    JSON.stringify(job.payload ?? {}),
+    Date.now(),
+  );
+}
+
+export const findJob = (db: Db, id: string): JobRow | null =>
+  db.prepare<[string], JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE id = ?`).get(id) ?? null;
+
+export const listJobs = (db: Db, filmId: string): JobRow[] =>
+  db.prepare<[string], JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE film_id = ? ORDER BY created_at, rowid`).all(filmId);
+
+/** Takes the oldest waiting job, or null. */
+export function takeJob(db: Db): JobRow | null {
+  return db.transaction(() => {
+    const job = db
+      .prepare<[], JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE state = 'queued' ORDER BY created_at, rowid LIMIT 1`)
+      .get();
+    if (!job) return null;
+    const now = Date.now();
+    db.prepare(
+      `UPDATE jobs SET state = 'running', attempts = attempts + 1, started_at = ?, heartbeat_at = ?, progress = 0, step = ''
+       WHERE id = ?`,
+    ).run(now, now, job.id);
+    return findJob(db, job.id);
+  })();
+}
+
+/** Notes how far a running job is, and that it lives. */
+export const reportProgress = (db: Db, id: string, step: string, progress: number): void =>
+  void db
+    .prepare("UPDATE jobs SET step = ?, progress = ?, heartbeat_at = ? WHERE id = ? AND state = 'running'")
+    .run(step, progress, Date.now(), id);
+
+/** Ends a job; one that has ended already stays as it is. */
+export function finishJob(
+  db: Db,
+  id: string,
+  end: { state: "done" | "failed" | "cancelled"; error?: string; result?: unknown },
+): void {
+  db.prepare(
+    `UPDATE jobs SET state = ?, error = ?, result = ?, finished_at = ?,
+       progress = CASE WHEN ? = 'done' THEN 1 ELSE progress END
+     WHERE id = ? AND state IN ('queued', 'running')`,
+  ).run(
+    end.state,
+    end.error ?? null,
+    end.result === undefined ? null : JSON.stringify(end.result),
+    Date.now(),
+    end.state,
+    id,
+  );
+}
+
+/** Puts a job that has failed or was cancelled back into the queue. */
+export const retryJob = (db: Db, id: string): void =>
+  void db
+    .prepare(
+      `UPDATE jobs SET state = 'queued', error = NULL, attempts = 0, finished_at = NULL, progress = 0
+       WHERE id = ? AND state IN ('failed', 'cancelled')`,
+    )
+    .run(id);
+
+/**
+ * Takes up the jobs that a server left running when it ended: they wait again, or are given up when they have
+ * been started too often. Call before the first job is taken.
+ */
+export function recoverJobs(db: Db): void {
+  db.transaction(() => {
+    db.prepare(
+      `UPDATE jobs SET state = 'failed', finished_at = ?, error = 'Glad Pan ended ' || attempts || ' times in the middle of this. Start it again to try once more.'
+       WHERE state = 'running' AND attempts >= ?`,
+    ).run(Date.now(), MAX_ATTEMPTS);
+    db.prepare("UPDATE jobs SET state = 'queued' WHERE state = 'running'").run();
+  })();
+}

@@ -1,0 +1,69 @@
+import type { Manner } from "~/core/path/manner";
+import type { HandKey } from "~/core/path/solve-version";
+import type { Db } from "./database.server";
+
+export interface VersionRow {
+  id: string;
+  name: string;
+  width: number;
+  height: number;
+}
+
+export const listVersions = (db: Db, filmId: string): VersionRow[] =>
+  db
+    .prepare<[string], VersionRow>("SELECT id, name, width, height FROM versions WHERE film_id = ? ORDER BY position")
+    .all(filmId);
+
+export function findVersion(db: Db, filmId: string, id: string): VersionRow | null {
+  const row = db
+    .prepare<[string, string], VersionRow>("SELECT id, name, width, height FROM versions WHERE film_id = ? AND id = ?")
+    .get(filmId, id);
+  return row ?? null;
+}
+
+export function insertVersion(db: Db, filmId: string, version: VersionRow): void {
+  db.prepare(
+    `INSERT INTO versions (id, film_id, name, width, height, position)
+     VALUES (?, ?, ?, ?, ?, (SELECT COALESCE(MAX(position), 0) + 1 FROM versions WHERE film_id = ?))`,
+  ).run(version.id, filmId, version.name, version.width, version.height, filmId);
+}
+
+export const deleteVersion = (db: Db, id: string): void => void db.prepare("DELETE FROM versions WHERE id = ?").run(id);
+
+/** Manners of a version's shots by shot id; a shot that is not in it has none of its own. */
+export const listManners = (db: Db, versionId: string): Map<string, Manner> =>
+  new Map(
+    db
+      .prepare<[string], { shot_id: string; manner: Manner }>(
+        "SELECT shot_id, manner FROM shot_manners WHERE version_id = ?",
+      )
+      .all(versionId)
+      .map((row) => [row.shot_id, row.manner]),
+  );
+
+/** Sets a shot's manner, or with null leaves it to the default. */
+export function setManner(db: Db, versionId: string, shotId: string, manner: Manner | null): void {
+  if (manner === null) {
+    db.prepare("DELETE FROM shot_manners WHERE version_id = ? AND shot_id = ?").run(versionId, shotId);
+  } else {
+    db.prepare("INSERT OR REPLACE INTO shot_manners VALUES (?, ?, ?)").run(versionId, shotId, manner);
+  }
+}
+
+export const listHandKeys = (db: Db, versionId: string): HandKey[] =>
+  db
+    .prepare<[string], HandKey>("SELECT frame, x, y, height FROM hand_keys WHERE version_id = ? ORDER BY frame")
+    .all(versionId);
+
+export function setHandKey(db: Db, versionId: string, key: HandKey): void {
+  db.prepare("INSERT OR REPLACE INTO hand_keys VALUES (?, ?, ?, ?, ?)").run(
+    versionId,
+    key.frame,
+    key.x,
+    key.y,
+    key.height,
+  );
+}
+
+export const deleteHandKey = (db: Db, versionId: string, frame: number): void =>
+  void db.prepare("DELETE FROM hand_keys WHERE version_id = ? AND frame = ?").run(versionId, frame);

@@ -1,0 +1,48 @@
+import { parse } from "node:path";
+import { nanoid } from "nanoid";
+import { findFilm } from "~/db/films.server";
+import { insertJob, type JobRow, listJobs } from "~/db/jobs.server";
+import { findVersion } from "~/db/versions.server";
+import type { FileFigures } from "~/media/verify.server";
+import { wakeQueue } from "./queue.server";
+import { RenderPayload } from "./run-job.server";
+import { db } from "./workplace.server";
+
+export interface FilmExport extends Pick<JobRow, "id" | "state" | "step" | "progress" | "error" | "startedAt"> {
+  versionId: string;
+  fileName: string;
+  figures: FileFigures | null;
+}
+
+/** Renders of a film, the newest first. */
+export const listExports = (filmId: string): FilmExport[] =>
+  listJobs(db(), filmId)
+    .filter((job) => job.kind === "render")
+    .map(({ id, state, step, progress, error, startedAt, payload, result }) => ({
+      ...RenderPayload.parse(JSON.parse(payload)),
+      ...{ id, state, step, progress, error, startedAt },
+      figures: result ? (JSON.parse(result) as FileFigures) : null,
+    }))
+    .reverse();
+
+/** "Film 1080x1920.mp4", and with a number if there is one already. */
+function freeName(base: string, taken: readonly string[]): string {
+  for (let n = 1; ; n++) {
+    const name = n === 1 ? `${base}.mp4` : `${base} (${n}).mp4`;
+    if (!taken.includes(name)) return name;
+  }
+}
+
+/** Queues the render of a version under a name made of the film's and the shape's. */
+export function requestExport(filmId: string, versionId: string): void {
+  const film = findFilm(db(), filmId);
+  const version = findVersion(db(), filmId, versionId);
+  if (!film || !version) return;
+  const base = `${parse(film.name).name.replaceAll(/[/\\]/g, "-")} ${version.width}x${version.height}`;
+  const fileName = freeName(
+    base,
+    listExports(filmId).map((item) => item.fileName),
+  );
+  insertJob(db(), { id: nanoid(10), filmId, kind: "render", payload: { versionId, fileName } });
+  wakeQueue();
+}

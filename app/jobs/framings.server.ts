@@ -1,0 +1,35 @@
+import type { Manner } from "~/core/path/manner";
+import { type HandKey, type ShotFraming, subjectIdOf } from "~/core/path/solve-version";
+import { findTracks } from "~/db/analysis.server";
+import type { Db } from "~/db/database.server";
+import { listShots, type ShotRow } from "~/db/shots.server";
+import { listHandKeys, listManners } from "~/db/versions.server";
+
+/** How the window moves in a shot for which nobody has chosen a manner. */
+const DEFAULT_MANNER: Manner = "glide";
+
+export interface VersionSettings {
+  shots: (ShotRow & { manner: Manner })[];
+  handKeys: HandKey[];
+}
+
+/** What an editor has set for a version, and the shots it is set for. */
+export function loadSettings(db: Db, filmId: string, versionId: string): VersionSettings {
+  const manners = listManners(db, versionId);
+  return {
+    shots: listShots(db, filmId).map((shot) => ({ ...shot, manner: manners.get(shot.id) ?? DEFAULT_MANNER })),
+    handKeys: listHandKeys(db, versionId),
+  };
+}
+
+/** Everything that decides the paths of a version, shot by shot. */
+export function loadFramings(db: Db, filmId: string, versionId: string): ShotFraming[] {
+  const { shots, handKeys } = loadSettings(db, filmId, versionId);
+  return shots.map((shot) => ({
+    range: { start: shot.start, end: shot.end },
+    manner: shot.manner,
+    tracks: findTracks(db, filmId, shot) ?? [],
+    subjectId: subjectIdOf(shot.subject),
+    handKeys: handKeys.filter((key) => key.frame >= shot.start && key.frame < shot.end),
+  }));
+}

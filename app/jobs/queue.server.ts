@@ -1,0 +1,78 @@
+import { existsSync, readdirSync, rmSync } from "node:fs";
+import { join } from "node:path";
+import { Worker } from "node:worker_threads";
+import pino from "pino";
+import { finishJob, type JobRow, recoverJobs, takeJob } from "~/db/jobs.server";
+import { projectPath } from "~/media/project-path.server";
+import { dataFolder, databaseFile, db } from "./workplace.server";
+
+const log = pino({ name: "jobs" });
+
+/** Jobs at a time: one that decodes and one that computes keep two cores busy. */
+const PLACES = 2;
+
+interface Queue {
+  running: Map<string, Worker>;
+  started: boolean;
+}
+const kept = globalThis as { gladPanQueue?: Queue };
+const queue = (): Queue => (kept.gladPanQueue ??= { running: new Map(), started: false });
+
+/** In development the worker's TypeScript is loaded as it is; a build has it as one file. */
+function startWorker(job: JobRow): Worker {
+  const built = import.meta.env?.PROD;
+  const entry = projectPath(built ? "build/server/job-worker.js" : "app/jobs/worker-dev.mjs");
+  return new Worker(entry, { workerData: { jobId: job.id, databaseFile: databaseFile() } });
+}
+
+function run(job: JobRow): void {
+  const worker = startWorker(job);
+  const { running } = queue();
+  running.set(job.id, worker);
+  log.info({ job: job.id, kind: job.kind, attempt: job.attempts }, "started");
+  // The worker itself writes how its job ended; this is for a worker that could not.
+  worker.on("error", (error) => {
+    log.error({ job: job.id, error: error.message }, "worker failed");
+    finishJob(db(), job.id, { state: "failed", error: error.message });
+  });
+  worker.on("exit", () => {
+    running.delete(job.id);
+    finishJob(db(), job.id, { state: "failed", error: "The work ended without a result. Start it again." });
+    log.info({ job: job.id }, "ended");
+    wakeQueue();
+  });
+}
+
+/** Starts waiting jobs while there are places for them. */
+export function wakeQueue(): void {
+  const { running, started } = queue();
+  while (started && running.size < PLACES) {
+    const job = takeJob(db());
+    if (!job) return;
+    run(job);
+  }
+}
+
+/** Removes half-written files that an ended server has left in the films' folders. */
+function sweep(folder: string): void {
+  if (!existsSync(folder)) return;
+  for (const entry of readdirSync(folder, { withFileTypes: true, recursive: true })) {
+    if (entry.isFile() && /^\..*\.part\./.test(entry.name)) rmSync(join(entry.parentPath, entry.name), { force: true });
+  }
+}
+
+/** Begins to work: first takes up what an ended server has left. Called once, when the server starts. */
+export function startQueue(): void {
+  if (queue().started) return;
+  queue().started = true;
+  recoverJobs(db());
+  sweep(join(dataFolder(), "films"));
+  wakeQueue();
+}
+
+/** Cancels a job, whether it waits or runs. */
+export function cancelJob(id: string): void {
+  const worker = queue().running.get(id);
+  if (worker) worker.postMessage("cancel");
+  else finishJob(db(), id, { state: "cancelled" });
+}

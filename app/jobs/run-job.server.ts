@@ -1,0 +1,100 @@
+import { mkdir } from "node:fs/promises";
+import { join } from "node:path";
+import { nanoid } from "nanoid";
+import { z } from "zod";
+import { packFeatures, unpackFeatures } from "~/core/shots/feature-codec";
+import { frameShot } from "~/core/path/solve-version";
+import { findTracks, insertChunk, listChunks, saveTracks } from "~/db/analysis.server";
+import type { Db } from "~/db/database.server";
+import { findFilm } from "~/db/films.server";
+import type { JobRow } from "~/db/jobs.server";
+import { replaceShots } from "~/db/shots.server";
+import { findVersion } from "~/db/versions.server";
+import { makePoster, makeProxy } from "~/media/proxy.server";
+import type { FilmFile } from "~/media/small-frames.server";
+import { analyseFilm, type AnalysisStore } from "./analyse-film.server";
+import { exportVersion } from "./export-version.server";
+import { loadFramings } from "./framings.server";
+import { exportsFolder, posterFile, proxyFile } from "./workplace.server";
+
+export interface JobOptions {
+  /** What is being done, and how much of the whole is done. */
+  onProgress: (step: string, share: number) => void;
+  signal: AbortSignal;
+}
+
+export const RenderPayload = z.object({ versionId: z.string(), fileName: z.string() });
+async function proxy(film: FilmFile, filmId: string, { onProgress, signal }: JobOptions): Promise<void> {
+  onProgress("Making the poster", 0);
+  await makePoster(film.file, film.info, posterFile(filmId), signal);
+  await makeProxy(film.file, film.info, proxyFile(filmId), {
+    signal,
+    onProgress: (share) => onProgress("Making a light copy for the desk", share),
+  });
+}
+
+/** Keeps the steps of an analysis in the database, so that it goes on after an interruption. */
+const databaseStore = (db: Db, filmId: string): AnalysisStore => ({
+  loadChunks: () =>
+    listChunks(db, filmId).map(({ range, features, detections }) => ({
+      range,
+      features: unpackFeatures(features),
+      detections,
+    })),
+  saveChunk: ({ range, features, detections }) =>
+    insertChunk(db, filmId, { range, features: packFeatures(features), detections }),
+  loadTracks: (shot) => findTracks(db, filmId, shot),
+  saveTracks: (shot, tracks) => saveTracks(db, filmId, shot, tracks),
+});
+
+async function analyse(
+  db: Db,
+  film: FilmFile,
+  filmId: string,
+  { onProgress, signal }: JobOptions,
+): Promise<{ shots: number }> {
+  const { shots } = await analyseFilm(film, {
+    store: databaseStore(db, filmId),
+    signal,
+    onProgress: ({ step, share }) =>
+      onProgress(step === "looking" ? "Finding shots, faces and people" : "Following subjects", share),
+  });
+  replaceShots(
+    db,
+    filmId,
+    shots.map(({ range }) => ({ id: nanoid(10), start: range.start, end: range.end })),
+  );
+  return { shots: shots.length };
+}
+
+async function render(db: Db, film: FilmFile, job: JobRow, { onProgress, signal }: JobOptions) {
+  const { versionId, fileName } = RenderPayload.parse(JSON.parse(job.payload));
+  const version = findVersion(db, job.filmId, versionId);
+  if (!version) throw new Error("the version is not there any more");
+  const target = { width: version.width, height: version.height };
+  onProgress("Laying the path", 0);
+  const windows = loadFramings(db, job.filmId, versionId).flatMap(
+    (shot) => frameShot(shot, film.info.picture, target, film.info.rate).windows,
+  );
+  await mkdir(exportsFolder(job.filmId), { recursive: true });
+  const range = { start: 0, end: film.info.frames };
+  return exportVersion({ film, target, range, windows }, join(exportsFolder(job.filmId), fileName), {
+    signal,
+    onProgress: ({ step, share }) => onProgress(step === "rendering" ? "Rendering" : "Checking the file", share),
+  });
+}
+
+/** Carries out a job and returns what came of it. */
+export async function runJob(db: Db, job: JobRow, options: JobOptions): Promise<unknown> {
+  const row = findFilm(db, job.filmId);
+  if (!row) throw new Error("the film is not there any more");
+  const film: FilmFile = { file: row.file, name: row.name, info: row.info };
+  switch (job.kind) {
+    case "proxy":
+      return proxy(film, job.filmId, options);
+    case "analyse":
+      return analyse(db, film, job.filmId, options);
+    case "render":
+      return render(db, film, job, options);
+  }
+}

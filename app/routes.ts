@@ -1,0 +1,8 @@
+import { index, route, type RouteConfig } from "@react-router/dev/routes";
+
+export default [
+  index("routes/films.tsx"),
+  route("films/:filmId", "routes/desk.tsx"),
+  route("films/:filmId/tracks", "routes/tracks.ts"),
+  route("films/:filmId/edit", "routes/edit.ts"),
+] satisfies RouteConfig;

@@ -1,0 +1,145 @@
+import { useEffect, useMemo } from "react";
+import { data, useFetcher } from "react-router";
+import { z } from "zod";
+import { Desk } from "~/components/desk/desk";
+import { DeskWaiting } from "~/components/desk/desk-waiting";
+import type { DeskShot } from "~/components/desk/desk-types";
+import { useEdits, withPendingKeys } from "~/components/desk/use-edits";
+import { usePaths } from "~/components/desk/use-paths";
+import { usePolling } from "~/components/common/use-polling";
+import { castOf } from "~/core/subjects/cast";
+import { historyOf } from "~/db/edits.server";
+import { findFilm } from "~/db/films.server";
+import { findJob, listJobs, retryJob } from "~/db/jobs.server";
+import { listVersions } from "~/db/versions.server";
+import { listExports, requestExport } from "~/jobs/exports.server";
+import { loadSettings } from "~/jobs/framings.server";
+import { cancelJob, wakeQueue } from "~/jobs/queue.server";
+import { db } from "~/jobs/workplace.server";
+import { subjectIdOf } from "~/core/path/solve-version";
+import type { loader as tracksLoader } from "./tracks";
+import type { Route } from "./+types/desk";
+
+export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?.film.name ?? "Film"} · Glad Pan` }];
+
+export function loader({ params, request }: Route.LoaderArgs) {
+  const film = findFilm(db(), params.filmId);
+  if (!film) throw data("There is no such film in your library.", { status: 404 });
+  const versions = listVersions(db(), film.id);
+  const wanted = new URL(request.url).searchParams.get("version");
+  const version = versions.find((v) => v.id === wanted) ?? versions[0]!;
+  return {
+    film: { id: film.id, name: film.name, ...film.info },
+    revision: film.revision,
+    versions,
+    version,
+    ...loadSettings(db(), film.id, version.id),
+    jobs: listJobs(db(), film.id).filter((job) => job.kind !== "render"),
+    exports: listExports(film.id),
+    history: historyOf(db(), film.id),
+  };
+}
+
+const Intent = z.discriminatedUnion("intent", [
+  z.object({ intent: z.literal("export"), versionId: z.string() }),
+  z.object({ intent: z.enum(["cancel", "retry"]), jobId: z.string() }),
+]);
+
+export async function action({ params, request }: Route.ActionArgs) {
+  const intent = Intent.parse(Object.fromEntries(await request.formData()));
+  switch (intent.intent) {
+    case "export":
+      requestExport(params.filmId, intent.versionId);
+      break;
+    case "cancel":
+      cancelJob(intent.jobId);
+      break;
+    case "retry":
+      if (findJob(db(), intent.jobId)?.filmId === params.filmId) retryJob(db(), intent.jobId);
+      wakeQueue();
+      break;
+  }
+  return null;
+}
+
+export default function DeskRoute({ loaderData }: Route.ComponentProps) {
+  const { film, versions, version, jobs, exports, history, revision } = loaderData;
+  const unfinished = [...jobs, ...exports].some((job) => job.state === "queued" || job.state === "running");
+  usePolling(unfinished, 800);
+  const edits = useEdits(film.id, revision);
+  const ready = jobs.some((job) => job.kind === "proxy" && job.state === "done");
+  const shots = useShots(loaderData, edits.pending);
+
+  if (!ready) return <DeskWaiting name={film.name} jobs={jobs} />;
+  const analysed = loaderData.shots.length > 0;
+  return (
+    <Desk
+      key={film.id}
+      film={film}
+      versions={versions}
+      version={version}
+      shots={shots}
+      jobs={jobs}
+      exports={exports}
+      history={history}
+      edits={edits}
+      blocked={analysed ? null : "The analysis is still running; a version can be rendered when it is done."}
+    />
+  );
+}
+
+type LoaderData = Route.ComponentProps["loaderData"];
+
+/** The shots with what was found in them, the changes that are on their way, and the paths that follow. */
+function useShots(
+  { film, version, shots, handKeys }: LoaderData,
+  pending: ReturnType<typeof useEdits>["pending"],
+): DeskShot[] {
+  const tracks = useFetcher<typeof tracksLoader>();
+  const { load } = tracks;
+  const analysed = shots.length > 0;
+  useEffect(() => {
+    if (analysed) void load(`/films/${film.id}/tracks`);
+  }, [analysed, film.id, load]);
+  const byShot = tracks.data?.byShot;
+  const { num, den } = film.rate;
+  const { width, height } = film.picture;
+  const picture = useMemo(() => ({ width, height }), [width, height]);
+  const rate = useMemo(() => ({ num, den }), [num, den]);
+  const target = useMemo(() => ({ width: version.width, height: version.height }), [version.width, version.height]);
+
+  const settled = useMemo(() => {
+    const keys = withPendingKeys(handKeys, pending, version.id);
+    return shots.map((shot, i): Omit<DeskShot, "framed"> => {
+      const found = byShot?.[shot.id] ?? [];
+      const range = { start: shot.start, end: shot.end };
+      return {
+        ...shot,
+        number: i + 1,
+        handKeys: keys.filter((key) => key.frame >= shot.start && key.frame < shot.end),
+        tracks: found,
+        cast: castOf(found, range, picture),
+      };
+    });
+  }, [shots, handKeys, pending, version.id, byShot, picture]);
+
+  const inputs = useMemo(
+    () =>
+      byShot
+        ? settled.map(({ id, start, end, manner, subject, handKeys: keys, tracks: found }) => ({
+            shotId: id,
+            framing: {
+              range: { start, end },
+              manner,
+              subjectId: subjectIdOf(subject),
+              // Loader data is new at each poll; plain copies keep the worker's messages small and comparable.
+              handKeys: keys.map((key) => ({ ...key })),
+              tracks: found,
+            },
+          }))
+        : [],
+    [settled, byShot],
+  );
+  const paths = usePaths(inputs, picture, target, rate);
+  return useMemo(() => settled.map((shot) => ({ ...shot, framed: paths.get(shot.id) ?? null })), [settled, paths]);
+}

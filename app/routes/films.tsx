@@ -1,0 +1,73 @@
+import { rm } from "node:fs/promises";
+import { useRevalidator } from "react-router";
+import { z } from "zod";
+import { FilmCard } from "~/components/library/film-card";
+import { AddFilm } from "~/components/library/add-film";
+import { Wordmark } from "~/components/common/wordmark";
+import { usePolling } from "~/components/common/use-polling";
+import { deleteFilm, listFilms } from "~/db/films.server";
+import { findJob, listJobs, retryJob } from "~/db/jobs.server";
+import { cancelJob, wakeQueue } from "~/jobs/queue.server";
+import { db, filmFolder } from "~/jobs/workplace.server";
+import { listShots } from "~/db/shots.server";
+import type { Route } from "./+types/films";
+
+export const meta = () => [{ title: "Films · Glad Pan" }];
+
+export function loader() {
+  const films = listFilms(db()).map(({ id, name, info, createdAt }) => {
+    const jobs = listJobs(db(), id).filter((job) => job.kind !== "render");
+    return { id, name, info, createdAt, jobs, shots: listShots(db(), id).length };
+  });
+  return { films };
+}
+
+const Intent = z.discriminatedUnion("intent", [
+  z.object({ intent: z.literal("delete"), filmId: z.string() }),
+  z.object({ intent: z.literal("retry"), jobId: z.string() }),
+]);
+
+export async function action({ request }: Route.ActionArgs) {
+  const intent = Intent.parse(Object.fromEntries(await request.formData()));
+  switch (intent.intent) {
+    case "delete":
+      for (const job of listJobs(db(), intent.filmId)) cancelJob(job.id);
+      deleteFilm(db(), intent.filmId);
+      await rm(filmFolder(intent.filmId), { recursive: true, force: true });
+      return null;
+    case "retry":
+      if (findJob(db(), intent.jobId)) retryJob(db(), intent.jobId);
+      wakeQueue();
+      return null;
+  }
+}
+
+export default function Films({ loaderData: { films } }: Route.ComponentProps) {
+  const revalidator = useRevalidator();
+  const busy = films.some((film) => film.jobs.some((job) => job.state === "queued" || job.state === "running"));
+  usePolling(busy, 1000);
+  return (
+    <div className="min-h-full">
+      <header className="flex items-center gap-4 border-b border-line bg-panel px-8 py-4">
+        <Wordmark />
+        <div className="grow" />
+        <AddFilm onAdded={() => void revalidator.revalidate()} />
+      </header>
+      <main className="mx-auto max-w-6xl px-8 py-8">
+        <h1 className="font-display text-3xl font-semibold tracking-tight">Films</h1>
+        {films.length === 0 ? (
+          <p className="mt-4 max-w-md text-soft">
+            Nothing here yet. Add a finished film; Glad Pan finds its shots and follows whoever matters in each, and you
+            get it back upright, square, or in any other shape. Your original is never touched.
+          </p>
+        ) : (
+          <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-6">
+            {films.map((film) => (
+              <FilmCard key={film.id} film={film} />
+            ))}
+          </ul>
+        )}
+      </main>
+    </div>
+  );
+}

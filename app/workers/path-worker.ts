@@ -1,0 +1,25 @@
+/** Solves paths off the interface's thread. */
+import type { Size } from "~/core/geometry/box";
+import { type FramedShot, frameShot, type ShotFraming } from "~/core/path/solve-version";
+import type { Rate } from "~/core/time/rate";
+
+export interface PathRequest {
+  key: string;
+  shotId: string;
+  framing: ShotFraming;
+  picture: Size;
+  target: Size;
+  rate: Rate;
+}
+
+export interface PathReply {
+  key: string;
+  shotId: string;
+  framed: FramedShot;
+}
+
+self.addEventListener("message", ({ data }: MessageEvent<PathRequest>) => {
+  const { key, shotId, framing, picture, target, rate } = data;
+  const reply: PathReply = { key, shotId, framed: frameShot(framing, picture, target, rate) };
+  self.postMessage(reply);
+});

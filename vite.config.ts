@@ -1,0 +1,24 @@
+import { reactRouter } from "@react-router/dev/vite";
+import tailwindcss from "@tailwindcss/vite";
+import { defineConfig, type Plugin } from "vite";
+
+/** React Router names every server entry "index.js"; entries keep their names, so that the worker is found. */
+const serverEntryNames: Plugin = {
+  name: "server-entry-names",
+  enforce: "post",
+  configEnvironment(name) {
+    if (name === "ssr") return { build: { rollupOptions: { output: { entryFileNames: "[name].js" } } } };
+  },
+};
+
+export default defineConfig({
+  plugins: [tailwindcss(), reactRouter(), serverEntryNames],
+  resolve: { tsconfigPaths: true },
+  server: { host: "127.0.0.1" },
+  worker: { format: "es" },
+  environments: {
+    ssr: {
+      build: { rollupOptions: { input: { index: "./server/app.ts", "job-worker": "./app/jobs/worker.ts" } } },
+    },
+  },
+});
