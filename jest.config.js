@@ -4,7 +4,7 @@ export default {
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: {
     "^.+\\.tsx?$": [
-      "@swc/jest",
+      "<rootDir>/tests/jest-transform.js",
       {
         jsc: {
           parser: { syntax: "typescript", tsx: true },

@@ -74,7 +74,7 @@ async function convert(
     range,
     signal,
     onProgress: ({ step, share }) =>
-      progress.show(step === "looking" ? "Finding shots, faces and people" : "Following subjects", share * 0.6),
+      progress.show(step === "looking" ? "Looking for shots and people" : "Following subjects", share * 0.6),
   });
   const marks = await followMarks(film, analysis.shots, options.mark, signal);
   const shots = analysis.shots.map((shot) => {

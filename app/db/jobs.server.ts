@@ -109,3 +109,9 @@ export function recoverJobs(db: Db): void {
     db.prepare("UPDATE jobs SET state = 'queued' WHERE state = 'running'").run();
   })();
 }
+
+/** Seconds that a running job is still going to take, from how long it has taken so far; null when it is too early to say. */
+export function secondsLeft({ state, startedAt, progress }: JobRow): number | null {
+  if (state !== "running" || !startedAt || progress < 0.03) return null;
+  return ((Date.now() - startedAt) / 1000) * ((1 - progress) / progress);
+}

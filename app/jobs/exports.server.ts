@@ -1,16 +1,17 @@
 import { parse } from "node:path";
 import { nanoid } from "nanoid";
 import { findFilm } from "~/db/films.server";
-import { insertJob, type JobRow, listJobs } from "~/db/jobs.server";
+import { insertJob, type JobRow, listJobs, secondsLeft } from "~/db/jobs.server";
 import { findVersion } from "~/db/versions.server";
 import type { FileFigures } from "~/media/verify.server";
 import { wakeQueue } from "./queue.server";
 import { RenderPayload } from "./run-job.server";
 import { db } from "./workplace.server";
 
-export interface FilmExport extends Pick<JobRow, "id" | "state" | "step" | "progress" | "error" | "startedAt"> {
+export interface FilmExport extends Pick<JobRow, "id" | "state" | "step" | "progress" | "error"> {
   versionId: string;
   fileName: string;
+  secondsLeft: number | null;
   figures: FileFigures | null;
 }
 
@@ -18,10 +19,15 @@ export interface FilmExport extends Pick<JobRow, "id" | "state" | "step" | "prog
 export const listExports = (filmId: string): FilmExport[] =>
   listJobs(db(), filmId)
     .filter((job) => job.kind === "render")
-    .map(({ id, state, step, progress, error, startedAt, payload, result }) => ({
-      ...RenderPayload.parse(JSON.parse(payload)),
-      ...{ id, state, step, progress, error, startedAt },
-      figures: result ? (JSON.parse(result) as FileFigures) : null,
+    .map((job) => ({
+      ...RenderPayload.parse(JSON.parse(job.payload)),
+      id: job.id,
+      state: job.state,
+      step: job.step,
+      progress: job.progress,
+      error: job.error,
+      secondsLeft: secondsLeft(job),
+      figures: job.result ? (JSON.parse(job.result) as FileFigures) : null,
     }))
     .reverse();
 

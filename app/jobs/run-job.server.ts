@@ -29,7 +29,7 @@ async function proxy(film: FilmFile, filmId: string, { onProgress, signal }: Job
   await makePoster(film.file, film.info, posterFile(filmId), signal);
   await makeProxy(film.file, film.info, proxyFile(filmId), {
     signal,
-    onProgress: (share) => onProgress("Making a light copy for the desk", share),
+    onProgress: (share) => onProgress("Making a light copy", share),
   });
 }
 
@@ -57,7 +57,7 @@ async function analyse(
     store: databaseStore(db, filmId),
     signal,
     onProgress: ({ step, share }) =>
-      onProgress(step === "looking" ? "Finding shots, faces and people" : "Following subjects", share),
+      onProgress(step === "looking" ? "Looking for shots and people" : "Following subjects", share),
   });
   replaceShots(
     db,

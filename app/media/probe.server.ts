@@ -123,7 +123,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   const json = await runTool("ffprobe", ["-v", "error", "-show_streams", "-show_format", "-of", "json", file]).catch(
     (error: unknown) => {
       if (!(error instanceof ToolError) || /could not be started/.test(error.message)) throw error;
-      if (/moov atom not found/.test(error.message)) {
+      if (/moov atom not found/.test(error.said)) {
         throw refuse("the file is cut off (its index is missing). Copy or export it again.");
       }
       throw refuse("this is not a film, or it is damaged. Choose a video file such as MP4, MOV, MKV or WebM.");

@@ -4,6 +4,14 @@ import type { Readable, Writable } from "node:stream";
 /** A tool such as ffmpeg ended in failure; `message` ends with the last thing it said. */
 export class ToolError extends Error {
   override name = "ToolError";
+
+  constructor(
+    message: string,
+    /** The end of what it said. */
+    readonly said = "",
+  ) {
+    super(message);
+  }
 }
 
 /** The work was stopped because somebody asked for it. */
@@ -47,7 +55,7 @@ export function startTool(command: string, args: string[], signal?: AbortSignal)
       signal?.removeEventListener("abort", kill);
       if (signal?.aborted) reject(new CancelledError());
       else if (code === 0) resolve();
-      else reject(new ToolError(`${command} failed: ${said.trim().split("\n").at(-1) ?? `exit ${code}`}`));
+      else reject(new ToolError(`${command} failed: ${said.trim().split("\n").at(-1) || `exit ${code}`}`, said));
     });
   });
   // Whoever kills a tool on purpose may never await `done`.

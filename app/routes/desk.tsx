@@ -10,7 +10,7 @@ import { usePolling } from "~/components/common/use-polling";
 import { castOf } from "~/core/subjects/cast";
 import { historyOf } from "~/db/edits.server";
 import { findFilm } from "~/db/films.server";
-import { findJob, listJobs, retryJob } from "~/db/jobs.server";
+import { findJob, listJobs, retryJob, secondsLeft } from "~/db/jobs.server";
 import { listVersions } from "~/db/versions.server";
 import { listExports, requestExport } from "~/jobs/exports.server";
 import { loadSettings } from "~/jobs/framings.server";
@@ -34,7 +34,9 @@ export function loader({ params, request }: Route.LoaderArgs) {
     versions,
     version,
     ...loadSettings(db(), film.id, version.id),
-    jobs: listJobs(db(), film.id).filter((job) => job.kind !== "render"),
+    jobs: listJobs(db(), film.id)
+      .filter((job) => job.kind !== "render")
+      .map((job) => ({ ...job, secondsLeft: secondsLeft(job) })),
     exports: listExports(film.id),
     history: historyOf(db(), film.id),
   };

@@ -6,7 +6,7 @@ import { AddFilm } from "~/components/library/add-film";
 import { Wordmark } from "~/components/common/wordmark";
 import { usePolling } from "~/components/common/use-polling";
 import { deleteFilm, listFilms } from "~/db/films.server";
-import { findJob, listJobs, retryJob } from "~/db/jobs.server";
+import { findJob, listJobs, retryJob, secondsLeft } from "~/db/jobs.server";
 import { cancelJob, wakeQueue } from "~/jobs/queue.server";
 import { db, filmFolder } from "~/jobs/workplace.server";
 import { listShots } from "~/db/shots.server";
@@ -16,7 +16,9 @@ export const meta = () => [{ title: "Films · Glad Pan" }];
 
 export function loader() {
   const films = listFilms(db()).map(({ id, name, info, createdAt }) => {
-    const jobs = listJobs(db(), id).filter((job) => job.kind !== "render");
+    const jobs = listJobs(db(), id)
+      .filter((job) => job.kind !== "render")
+      .map((job) => ({ ...job, secondsLeft: secondsLeft(job) }));
     return { id, name, info, createdAt, jobs, shots: listShots(db(), id).length };
   });
   return { films };

@@ -208,7 +208,7 @@ function runner(): Shot {
 function kiteAlone(): Shot {
   return {
     name: "kite",
-    frames: 195,
+    frames: 225,
     transition: "dissolve",
     overlap: 24,
     draw(g, frame) {
@@ -331,7 +331,7 @@ function handHeld(): Shot {
 function lateArrival(): Shot {
   return {
     name: "late-arrival",
-    frames: 210,
+    frames: 225,
     transition: "cut",
     overlap: 0,
     draw(g, frame) {

@@ -5,26 +5,23 @@ export function ProgressBar({ label, share, left }: { label: string; share: numb
   const percent = Math.round(share * 100);
   return (
     <div>
-      <div className="flex justify-between gap-3 text-xs text-soft">
-        <span className="truncate">{label}</span>
-        <span className="shrink-0">
-          {percent} %{left && ` · ${left}`}
-        </span>
-      </div>
+      <p className="text-xs">{label}</p>
       <Progress.Root value={percent} aria-label={label} className="mt-1 h-1.5 overflow-hidden rounded-full bg-well">
         <Progress.Indicator
           className="h-full rounded-full bg-accent transition-[width]"
           style={{ width: `${percent}%` }}
         />
       </Progress.Root>
+      <p className="mt-1 text-xs text-soft">
+        {percent} %{left && ` · ${left}`}
+      </p>
     </div>
   );
 }
 
-/** "about 2 min left", from when something began and how much of it is done; nothing while it is too early to say. */
-export function timeLeft(startedAt: number | null, share: number, now = Date.now()): string | undefined {
-  if (!startedAt || share < 0.03 || share >= 1) return undefined;
-  const seconds = ((now - startedAt) / 1000) * ((1 - share) / share);
+/** "about 2 min left"; nothing while it is too early to say. */
+export function describeLeft(seconds: number | null): string | undefined {
+  if (seconds === null) return undefined;
   return seconds < 90
     ? `about ${Math.max(1, Math.round(seconds))} s left`
     : `about ${Math.round(seconds / 60)} min left`;

@@ -141,6 +141,11 @@ export function Desk({ film, versions, version, shots, jobs, exports, history, e
           <div className="px-3 py-2 empty:hidden">
             <JobStatus jobs={jobs} />
           </div>
+          {shots.length === 0 && (
+            <p className="px-3 py-2 text-xs text-soft">
+              The shots appear here when the analysis is done. Until then you can watch the film.
+            </p>
+          )}
           <ShotList player={player} shots={shots} rate={film.rate} aspect={aspect} pictures={pictures} />
         </aside>
         <main className="grid min-h-0 grid-rows-[1fr_auto]">

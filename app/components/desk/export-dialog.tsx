@@ -2,7 +2,7 @@ import { Download, FileCheck2, TriangleAlert, X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useFetcher } from "react-router";
 import { Button, IconButton } from "~/components/common/button";
-import { ProgressBar, timeLeft } from "~/components/common/progress-bar";
+import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
 import type { DeskVersion } from "./desk-types";
 
 /** A render as the desk shows it. */
@@ -13,7 +13,7 @@ export interface ExportView {
   step: string;
   progress: number;
   error: string | null;
-  startedAt: number | null;
+  secondsLeft: number | null;
   figures: {
     width: number;
     height: number;
@@ -134,7 +134,7 @@ function ExportRow({ filmId, item }: { filmId: string; item: ExportView }) {
             <ProgressBar
               label={item.step || "Waiting for its turn"}
               share={item.progress}
-              left={timeLeft(item.startedAt, item.progress)}
+              left={describeLeft(item.secondsLeft)}
             />
           </div>
           <Button onClick={() => post("cancel")}>Cancel</Button>

@@ -1,7 +1,7 @@
 import { TriangleAlert } from "lucide-react";
 import { useFetcher } from "react-router";
 import { Button } from "~/components/common/button";
-import { ProgressBar, timeLeft } from "~/components/common/progress-bar";
+import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
 
 export interface JobView {
   id: string;
@@ -10,10 +10,10 @@ export interface JobView {
   step: string;
   progress: number;
   error: string | null;
-  startedAt: number | null;
+  secondsLeft: number | null;
 }
 
-const WAITING: Record<string, string> = { proxy: "A light copy for the desk: waiting", analyse: "Analysis: waiting" };
+const WAITING: Record<string, string> = { proxy: "Light copy: waiting", analyse: "Analysis: waiting" };
 
 /** What is being done to a film: each unfinished job with its progress, or what went wrong and a way on. */
 export function JobStatus({ jobs }: { jobs: JobView[] }) {
@@ -40,7 +40,7 @@ export function JobStatus({ jobs }: { jobs: JobView[] }) {
             <ProgressBar
               label={job.step || WAITING[job.kind] || "Waiting"}
               share={job.progress}
-              left={timeLeft(job.startedAt, job.progress)}
+              left={describeLeft(job.secondsLeft)}
             />
           </li>
         ),

@@ -13,62 +13,74 @@ export interface Fit {
   region: Box;
 }
 
+/** Source samples and their weights for each sample of a reduced line: a triangle as wide as the reduction. */
+interface LineWeights {
+  first: Int32Array;
+  weights: Float32Array;
+  taps: number;
+}
+
+function lineWeights(start: number, step: number, count: number, sourceLength: number): LineWeights {
+  const reach = Math.max(1, step);
+  const taps = Math.ceil(2 * reach) + 1;
+  const first = new Int32Array(count);
+  const weights = new Float32Array(count * taps);
+  for (let i = 0; i < count; i++) {
+    const centre = start + (i + 0.5) * step - 0.5;
+    first[i] = Math.max(0, Math.min(sourceLength - taps, Math.ceil(centre - reach)));
+    let sum = 0;
+    for (let k = 0; k < taps; k++) {
+      const weight = Math.max(0, 1 - Math.abs(first[i]! + k - centre) / reach);
+      weights[i * taps + k] = weight;
+      sum += weight;
+    }
+    for (let k = 0; k < taps; k++) weights[i * taps + k]! /= sum;
+  }
+  return { first, weights, taps };
+}
+
 /**
- * Samples a region into a square of `size` pixels with its proportions kept and black beside it, as the
- * detectors expect. Bilinear, with as many sub-samples as the reduction needs.
- *
- * `write(index, r, g, b)` receives each pixel of the square in rows, values 0 to 255.
+ * Reduces or enlarges a region into a square of `size` pixels with its proportions kept and black beside it, as
+ * the detectors expect. `out` receives interleaved RGB, 0 to 255. The region is at least a few pixels large.
  */
-export function fitIntoSquare(
-  image: RgbImage,
-  region: Box,
-  size: number,
-  write: (index: number, r: number, g: number, b: number) => void,
-): Fit {
-  const scale = Math.min(size / region.width, size / region.height);
-  const fitted = { width: Math.round(region.width * scale), height: Math.round(region.height * scale) };
-  const offsetX = (size - fitted.width) >> 1;
-  const offsetY = (size - fitted.height) >> 1;
-  const samples = Math.max(1, Math.min(3, Math.round(1 / scale)));
-  const step = 1 / (scale * samples);
+export function fitIntoSquare(image: RgbImage, region: Box, size: number, out: Float32Array): Fit {
   const { data, width, height } = image;
-  for (let y = 0; y < size; y++) {
-    for (let x = 0; x < size; x++) {
-      const index = y * size + x;
-      if (x < offsetX || y < offsetY || x >= offsetX + fitted.width || y >= offsetY + fitted.height) {
-        write(index, 0, 0, 0);
-        continue;
-      }
+  const scale = Math.min(size / region.width, size / region.height);
+  const columns = Math.round(region.width * scale);
+  const rows = Math.round(region.height * scale);
+  const offsetX = (size - columns) >> 1;
+  const offsetY = (size - rows) >> 1;
+  const across = lineWeights(region.x, 1 / scale, columns, width);
+  const down = lineWeights(region.y, 1 / scale, rows, height);
+  const firstRow = down.first[0]!;
+  const lastRow = down.first[rows - 1]! + down.taps;
+  const lines = new Float32Array((lastRow - firstRow) * columns * 3);
+  for (let y = firstRow, to = 0; y < lastRow; y++) {
+    for (let x = 0; x < columns; x++, to += 3) {
       let r = 0;
       let g = 0;
       let b = 0;
-      for (let j = 0; j < samples; j++) {
-        const sy = region.y + (y - offsetY) / scale + (j + 0.5) * step - 0.5;
-        const cy = sy < 0 ? 0 : sy > height - 1 ? height - 1 : sy;
-        const y0 = Math.floor(cy);
-        const fy = cy - y0;
-        const below = y0 + 1 < height ? width * 3 : 0;
-        for (let i = 0; i < samples; i++) {
-          const sx = region.x + (x - offsetX) / scale + (i + 0.5) * step - 0.5;
-          const cx = sx < 0 ? 0 : sx > width - 1 ? width - 1 : sx;
-          const x0 = Math.floor(cx);
-          const fx = cx - x0;
-          const right = x0 + 1 < width ? 3 : 0;
-          const at = (y0 * width + x0) * 3;
-          const w00 = (1 - fx) * (1 - fy);
-          const w01 = fx * (1 - fy);
-          const w10 = (1 - fx) * fy;
-          const w11 = fx * fy;
-          const lower = at + below;
-          r += data[at]! * w00 + data[at + right]! * w01 + data[lower]! * w10 + data[lower + right]! * w11;
-          g +=
-            data[at + 1]! * w00 + data[at + right + 1]! * w01 + data[lower + 1]! * w10 + data[lower + right + 1]! * w11;
-          b +=
-            data[at + 2]! * w00 + data[at + right + 2]! * w01 + data[lower + 2]! * w10 + data[lower + right + 2]! * w11;
-        }
+      let at = (y * width + across.first[x]!) * 3;
+      for (let k = x * across.taps; k < (x + 1) * across.taps; k++, at += 3) {
+        const weight = across.weights[k]!;
+        r += weight * data[at]!;
+        g += weight * data[at + 1]!;
+        b += weight * data[at + 2]!;
       }
-      const count = samples * samples;
-      write(index, r / count, g / count, b / count);
+      lines[to] = r;
+      lines[to + 1] = g;
+      lines[to + 2] = b;
+    }
+  }
+  out.fill(0);
+  const line = columns * 3;
+  for (let y = 0; y < rows; y++) {
+    const to = ((y + offsetY) * size + offsetX) * 3;
+    for (let tap = 0; tap < down.taps; tap++) {
+      const weight = down.weights[y * down.taps + tap]!;
+      if (weight === 0) continue;
+      const from = (down.first[y]! - firstRow + tap) * line;
+      for (let i = 0; i < line; i++) out[to + i]! += weight * lines[from + i]!;
     }
   }
   return { scale, offsetX, offsetY, region };

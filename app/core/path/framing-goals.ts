@@ -45,8 +45,8 @@ function insideInterval(low: number, high: number, length: number, bounds: [numb
   const lower = high + margin - length / 2;
   const upper = low - margin + length / 2;
   const clamp = (value: number) => Math.min(bounds[1], Math.max(bounds[0], value));
-  // What is larger than the window is centred in it.
-  return lower <= upper ? [clamp(lower), clamp(upper)] : [clamp((low + high) / 2), clamp((low + high) / 2)];
+  // What is larger than the window fills it from edge to edge: anywhere between is as good.
+  return [clamp(Math.min(lower, upper)), clamp(Math.max(lower, upper))];
 }
 
 /** Goals on one axis for every frame of a shot. */

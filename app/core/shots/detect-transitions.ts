@@ -13,8 +13,11 @@ export interface Transition {
 
 /** Below this distance two neighbouring frames are never a cut. */
 const CUT_DISTANCE = 0.09;
-/** A cut stands out from the change around it by this factor. */
+/** … nor below this mean change of the picture itself, 0 to 1. */
+const PICTURE_DISTANCE = 0.015;
+/** A cut stands out from the change around it by these factors. */
 const CUT_PROMINENCE = 4;
+const PICTURE_PROMINENCE = 3;
 /** A flash lasts at most this long; the picture before and after it is the same. */
 const FLASH_FRAMES = 6;
 const NEIGHBOURHOOD = 12;
@@ -39,18 +42,31 @@ function isPassing(features: FrameFeatures[], frame: number, change: number): bo
   return false;
 }
 
+/** Changes of the frames around one, without its own. */
+function around(changes: readonly number[], frame: number): number[] {
+  const from = Math.max(1, frame - NEIGHBOURHOOD);
+  return changes.slice(from, frame + NEIGHBOURHOOD + 1).filter((_, i) => from + i !== frame);
+}
+
+/**
+ * Hard cuts: at one frame both the colours at large and the picture in place change far more than they do
+ * around it. In a fade or a dissolve the picture changes evenly; where only a histogram jumps, as a flat colour
+ * does that crosses from one bin to the next, the picture stays.
+ */
 function findCuts(features: FrameFeatures[]): Transition[] {
-  const change = features.map((feature, i) => (i === 0 ? 0 : frameDistance(features[i - 1]!, feature)));
+  const between = (distance: typeof frameDistance) =>
+    features.map((feature, i) => (i === 0 ? 0 : distance(features[i - 1]!, feature)));
+  const looks = between(frameDistance);
+  const picture = between(thumbnailDistance);
   const cuts: Transition[] = [];
   for (let frame = 1; frame < features.length; frame++) {
-    const here = change[frame]!;
-    if (here < CUT_DISTANCE) continue;
-    const around: number[] = [];
-    for (let i = Math.max(1, frame - NEIGHBOURHOOD); i <= Math.min(change.length - 1, frame + NEIGHBOURHOOD); i++) {
-      if (i !== frame) around.push(change[i]!);
-    }
-    const isPeak = here >= (change[frame - 1] ?? 0) && here >= (change[frame + 1] ?? 0);
-    if (!isPeak || here < CUT_PROMINENCE * median(around) || isPassing(features, frame, here)) continue;
+    const here = looks[frame]!;
+    if (here < CUT_DISTANCE || picture[frame]! < PICTURE_DISTANCE) continue;
+    const isPeak = here >= (looks[frame - 1] ?? 0) && here >= (looks[frame + 1] ?? 0);
+    const standsOut =
+      here >= CUT_PROMINENCE * median(around(looks, frame)) &&
+      picture[frame]! >= PICTURE_PROMINENCE * median(around(picture, frame));
+    if (!isPeak || !standsOut || isPassing(features, frame, here)) continue;
     cuts.push({ frame, kind: "cut", range: { start: frame, end: frame } });
   }
   return cuts;
@@ -128,6 +144,25 @@ function fitBlend(features: FrameFeatures[], start: number, end: number): Blend 
 }
 
 /**
+ * Whether the picture rests, compared with the change inside, just before and after a range. A pan changes on
+ * and on, and a part of it may well look like a mixture of where it begins and ends.
+ */
+function isSteadyAround(features: FrameFeatures[], start: number, end: number, difference: number): boolean {
+  const reach = Math.ceil((end - start) / 3);
+  const before = thumbnailDistance(features[Math.max(0, start - reach)]!, features[start]!);
+  const after = thumbnailDistance(features[end]!, features[Math.min(features.length - 1, end + reach)]!);
+  return Math.max(before, after) < 0.4 * (reach / (end - start)) * difference + 0.01;
+}
+
+/** The transition that a blend from `start` to `end` is, without the frames that show one picture alone. */
+function blendTransition(start: number, end: number, shares: number[]): Transition {
+  const first = shares.findIndex((share) => share > 0.04);
+  const last = shares.findLastIndex((share) => share < 0.96);
+  const frame = start + 1 + shares.findIndex((share) => share >= 0.5);
+  return { frame, kind: "dissolve", range: { start: start + 1 + first, end: Math.min(end, start + 2 + last) } };
+}
+
+/**
  * Dissolves: every frame between two unlike pictures is a mixture of them, with a share that rises from 0 to 1.
  * A pan or a moving subject is no such mixture; a change of light is one of two *like* pictures.
  */
@@ -147,8 +182,8 @@ function findDissolves(features: FrameFeatures[], fps: number, taken: Transition
       const steps = shares.map((share, i) => share - (shares[i - 1] ?? 0));
       const rising = steps.every((step) => step > -0.06 && step < 0.45);
       if (residual > 0.3 || likeness > 0.8 || !rising || shares[0]! > 0.3 || shares.at(-1)! < 0.7) continue;
-      const switchFrame = start + 1 + shares.findIndex((share) => share >= 0.5);
-      const transition: Transition = { frame: switchFrame, kind: "dissolve", range: { start, end } };
+      if (!isSteadyAround(features, start, end, difference)) continue;
+      const transition = blendTransition(start, end, shares);
       if (best && start > best.transition.range.end) {
         dissolves.push(best.transition);
         best = null;

@@ -73,11 +73,8 @@ export class FaceDetector {
 
   private async detectIn(image: RgbImage, region: Box): Promise<Detection[]> {
     const { input } = this;
-    const fit = fitIntoSquare(image, region, INPUT, (i, r, g, b) => {
-      input[i * 3] = r / 127.5 - 1;
-      input[i * 3 + 1] = g / 127.5 - 1;
-      input[i * 3 + 2] = b / 127.5 - 1;
-    });
+    const fit = fitIntoSquare(image, region, INPUT, input);
+    for (let i = 0; i < input.length; i++) input[i] = input[i]! / 127.5 - 1;
     const out = await runModel(this.session, input, [1, INPUT, INPUT, 3]);
     // Scores and boxes of the 16 × 16 grid (512 anchors), then of the 8 × 8 grid (384).
     const grids = [

@@ -61,6 +61,7 @@ function expectedBin(logits: Float32Array, offset: number): number {
 
 /** Finds persons, animals, vehicles and things in motion with NanoDet. */
 export class ObjectDetector {
+  private readonly square = new Float32Array(3 * INPUT * INPUT);
   private readonly input = new Float32Array(3 * INPUT * INPUT);
 
   private constructor(private readonly session: ort.InferenceSession) {}
@@ -73,12 +74,13 @@ export class ObjectDetector {
     const { input } = this;
     const plane = INPUT * INPUT;
     const region = { x: 0, y: 0, width: image.width, height: image.height };
+    const fit = fitIntoSquare(image, region, INPUT, this.square);
     // The model was trained on planes in the order blue, green, red.
-    const fit = fitIntoSquare(image, region, INPUT, (i, r, g, b) => {
-      input[i] = b / 255;
-      input[plane + i] = g / 255;
-      input[2 * plane + i] = r / 255;
-    });
+    for (let i = 0; i < plane; i++) {
+      input[i] = this.square[i * 3 + 2]! / 255;
+      input[plane + i] = this.square[i * 3 + 1]! / 255;
+      input[2 * plane + i] = this.square[i * 3]! / 255;
+    }
     const out = await runModel(this.session, input, [1, 3, INPUT, INPUT]);
     const detections: Detection[] = [];
     for (const grid of GRIDS) {
