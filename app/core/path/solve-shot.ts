@@ -2,8 +2,9 @@ import type { Size } from "../geometry/box";
 import { aspectRatio, centreBounds, clampWindow, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
 import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
 import { axisGoals, type Subject } from "./framing-goals";
-import { type Key, reduceToKeys, windowAt } from "./keys";
+import { type Key, windowAt } from "./keys";
 import { type Manner, MANNER_WEIGHTS } from "./manner";
+import { reduceToKeys } from "./reduce-to-keys";
 import { solveAxis } from "./solve-axis";
 
 /** Keys reproduce the solved path to within this share of the picture's larger side. */

@@ -1,7 +1,6 @@
 /**
  * Finds what moves against the camera's own motion, for shots in which nothing known is seen: between frames a
- * little apart the picture's common shift is estimated by phase correlation (Kuglin & Hines 1975) and taken
- * out; what remains is summed on a grid; and the strongest steady trail through the shot is found by dynamic
+ * little apart the picture's common shift is estimated by correlation (Kuglin & Hines 1975) and taken out; what remains is summed on a grid; and the strongest steady trail through the shot is found by dynamic
  * programming. Its clearest moment gives a box from which a correlation filter can follow the thing.
  */
 import type { Box, Size } from "../geometry/box";
@@ -25,38 +24,103 @@ export interface MotionLook {
   energy: Float32Array;
 }
 
-/** Shift of picture b against picture a, both SIDE × SIDE luma, in cells of that grid. */
-function commonShift(a: Float32Array, b: Float32Array): { dx: number; dy: number } {
-  const transform = (luma: Float32Array) => {
-    let mean = 0;
-    for (const value of luma) mean += value / luma.length;
-    const re = new Float64Array(SIDE * SIDE);
-    const im = new Float64Array(SIDE * SIDE);
-    for (let y = 0; y < SIDE; y++) {
-      const wy = Math.sin((Math.PI * (y + 0.5)) / SIDE);
-      for (let x = 0; x < SIDE; x++) {
-        re[y * SIDE + x] = (luma[y * SIDE + x]! - mean) * wy * Math.sin((Math.PI * (x + 0.5)) / SIDE);
-      }
-    }
-    fft2d(re, im, SIDE, false);
-    return { re, im };
-  };
-  const fa = transform(a);
-  const fb = transform(b);
+/** Peaks of a correlation that are tried as the camera's shift, and how far a residual counts, of 255. */
+const PEAKS = 4;
+const RESIDUAL_CAP = 24;
+
+interface Shift {
+  dx: number;
+  dy: number;
+}
+
+function transform(luma: Float32Array): { re: Float64Array; im: Float64Array } {
+  let mean = 0;
+  for (const value of luma) mean += value / luma.length;
   const re = new Float64Array(SIDE * SIDE);
   const im = new Float64Array(SIDE * SIDE);
-  for (let i = 0; i < re.length; i++) {
-    const r = fb.re[i]! * fa.re[i]! + fb.im[i]! * fa.im[i]!;
-    const m = fb.im[i]! * fa.re[i]! - fb.re[i]! * fa.im[i]!;
-    const size = Math.hypot(r, m) + 1e-9;
-    re[i] = r / size;
-    im[i] = m / size;
+  for (let y = 0; y < SIDE; y++) {
+    const wy = Math.sin((Math.PI * (y + 0.5)) / SIDE);
+    for (let x = 0; x < SIDE; x++) {
+      re[y * SIDE + x] = (luma[y * SIDE + x]! - mean) * wy * Math.sin((Math.PI * (x + 0.5)) / SIDE);
+    }
   }
-  fft2d(re, im, SIDE, true);
-  let at = 0;
-  for (let i = 1; i < re.length; i++) if (re[i]! > re[at]!) at = i;
+  fft2d(re, im, SIDE, false);
+  return { re, im };
+}
+
+/** The strongest peaks of a periodic surface, each at least two cells from the others. */
+function strongestPeaks(surface: Float64Array): Shift[] {
+  const order = Array.from(surface.keys()).sort((a, b) => surface[b]! - surface[a]!);
   const wrap = (k: number) => (k > SIDE / 2 ? k - SIDE : k);
-  return { dx: wrap(at % SIDE), dy: wrap(Math.floor(at / SIDE)) };
+  const peaks: Shift[] = [];
+  for (const at of order.slice(0, 200)) {
+    const shift = { dx: wrap(at % SIDE), dy: wrap(Math.floor(at / SIDE)) };
+    if (peaks.every((peak) => Math.hypot(peak.dx - shift.dx, peak.dy - shift.dy) >= 2)) peaks.push(shift);
+    if (peaks.length === PEAKS) break;
+  }
+  return peaks;
+}
+
+/** Mean difference under a shift, each pixel's capped, so that what moves by itself has little say. */
+function cappedResidual(before: Float32Array, after: Float32Array, { dx, dy }: Shift): number {
+  let sum = 0;
+  let count = 0;
+  for (let y = Math.max(0, dy); y < Math.min(SIDE, SIDE + dy); y += 2) {
+    for (let x = Math.max(0, dx); x < Math.min(SIDE, SIDE + dx); x += 2) {
+      sum += Math.min(RESIDUAL_CAP, Math.abs(after[y * SIDE + x]! - before[(y - dy) * SIDE + x - dx]!));
+      count++;
+    }
+  }
+  return count > 0 ? sum / count : Infinity;
+}
+
+/**
+ * Shift of picture `after` against `before`, both SIDE × SIDE luma, in cells. Correlation proposes, with and
+ * without whitening (the one is sharp, the other does not overrate fine texture); of the proposals and standing
+ * still, the one is taken that explains most of the picture.
+ */
+function commonShift(before: Float32Array, after: Float32Array): Shift {
+  const a = transform(before);
+  const b = transform(after);
+  const candidates: Shift[] = [{ dx: 0, dy: 0 }];
+  for (const whitened of [true, false]) {
+    const re = new Float64Array(SIDE * SIDE);
+    const im = new Float64Array(SIDE * SIDE);
+    for (let i = 0; i < re.length; i++) {
+      const r = b.re[i]! * a.re[i]! + b.im[i]! * a.im[i]!;
+      const m = b.im[i]! * a.re[i]! - b.re[i]! * a.im[i]!;
+      const size = whitened ? Math.hypot(r, m) + 1e-9 : 1;
+      re[i] = r / size;
+      im[i] = m / size;
+    }
+    fft2d(re, im, SIDE, true);
+    candidates.push(...strongestPeaks(re));
+  }
+  let best = candidates[0]!;
+  let least = Infinity;
+  for (const candidate of candidates) {
+    const residual = cappedResidual(before, after, candidate);
+    if (residual < least) [best, least] = [candidate, residual];
+  }
+  // A broad peak may be off by a cell or two.
+  for (let improved = true; improved;) {
+    improved = false;
+    const { dx, dy } = best;
+    for (const [x, y] of [
+      [1, 0],
+      [-1, 0],
+      [0, 1],
+      [0, -1],
+    ] as const) {
+      const neighbour = { dx: dx + x, dy: dy + y };
+      const residual = cappedResidual(before, after, neighbour);
+      if (residual < least) {
+        [best, least] = [neighbour, residual];
+        improved = true;
+      }
+    }
+  }
+  return best;
 }
 
 /** Looks at frames as they come and keeps what moved; frames are compared `interval` apart. */

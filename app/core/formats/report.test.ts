@@ -1,0 +1,50 @@
+import { expect, test } from "@jest/globals";
+import { makeReport, Report } from "./report";
+
+const report = makeReport(
+  { file: "kite.mp4", picture: { width: 1920, height: 1080 }, rate: { num: 30000, den: 1001 }, frames: 2 },
+  { width: 1080, height: 1920 },
+  [
+    {
+      range: { start: 0, end: 2 },
+      manner: "glide",
+      subjectId: "s1-face-1",
+      keys: [{ frame: 0, x: 700.12345, y: 540, height: 1080, easing: "hold", by: "solver" }],
+      tracks: [
+        {
+          id: "s1-face-1",
+          kind: "face",
+          start: 0,
+          boxes: [{ x: 1.26, y: 2, width: 30, height: 40 }, null],
+          confidence: 0.9,
+        },
+      ],
+      windows: [
+        { x: 700.12345, y: 540, height: 1080 },
+        { x: 700.12345, y: 540, height: 1080 },
+      ],
+    },
+  ],
+);
+
+test("a report holds to its schema, and is rounded to what can be seen", () => {
+  expect(Report.parse(JSON.parse(JSON.stringify(report)))).toEqual(report);
+  expect(report.source.rate).toEqual([30000, 1001]);
+  expect(report.windows).toEqual([
+    [700.123, 540, 1080],
+    [700.123, 540, 1080],
+  ]);
+  expect(report.tracks[0]!.boxes).toEqual([[1.3, 2, 30, 40], null]);
+});
+
+test("what is no report is refused", () => {
+  for (const wrong of [
+    { ...report, format: "other" },
+    { ...report, version: 2 },
+    { ...report, shots: [] },
+    { ...report, shots: [{ ...report.shots[0], end: 0 }] },
+    { ...report, windows: [[1, 2]] },
+  ]) {
+    expect(Report.safeParse(wrong).success).toBe(false);
+  }
+});

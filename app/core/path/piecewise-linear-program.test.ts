@@ -1,0 +1,125 @@
+import { describe, expect, test } from "@jest/globals";
+import loadHighs from "highs";
+import { factorise, solveFactorised, STRIDE } from "./banded-cholesky";
+import { axisProgram, solveAxis } from "./solve-axis";
+import { MANNER_WEIGHTS, MANNERS } from "./manner";
+import type { PiecewiseLinearProgram } from "./piecewise-linear-program";
+
+/** A subject that rests, walks, rests and turns back, with the jitter of a detector. */
+function goals(count: number) {
+  const wanted = Float64Array.from({ length: count }, (_, t) => {
+    const u = t / count;
+    const place = u < 0.25 ? 400 : u < 0.5 ? 400 + (u - 0.25) * 3600 : u < 0.8 ? 1300 : 1300 - (u - 0.8) * 2000;
+    return place + 9 * Math.sin(t * 1.7) + 5 * Math.sin(t * 0.9);
+  });
+  const nothing = new Float64Array(count).fill(Number.NaN);
+  return {
+    wanted,
+    insideLower: wanted.map((value) => value - 190),
+    insideUpper: wanted.map((value) => value + 190),
+    bodyLower: nothing,
+    bodyUpper: nothing,
+  };
+}
+
+const problem = (count: number, manner: (typeof MANNERS)[number], fixed = new Map<number, number>()) => ({
+  goals: goals(count),
+  windowLength: 607.5,
+  bounds: [303.75, 1616.25] as [number, number],
+  fixed,
+  fps: 30,
+  weights: MANNER_WEIGHTS[manner],
+});
+
+/** The optimum of a program by a general solver, as the reference. */
+async function referenceOptimum({ size, terms, fixed }: PiecewiseLinearProgram): Promise<number> {
+  const cost: string[] = [];
+  const rows: string[] = [];
+  const bounds = Array.from({ length: size }, (_, i) =>
+    fixed.has(i) ? ` x${i} = ${fixed.get(i)}` : ` -inf <= x${i} <= inf`,
+  );
+  terms.forEach(({ stencil, first, lower, upper, below, above }, k) => {
+    for (let r = 0; r < lower.length; r++) {
+      const form = stencil.map((c, j) => `${c < 0 ? "-" : "+"} ${Math.abs(c)} x${first + r + j}`).join(" ");
+      const [down, up] = [below, above].map((weight) => (typeof weight === "number" ? weight : weight[r]!)) as [
+        number,
+        number,
+      ];
+      const side = (weight: number, sign: string, relation: string, value: number, name: string) => {
+        if (weight === 0) return;
+        const soft = Number.isFinite(weight);
+        rows.push(` ${name}: ${form}${soft ? ` ${sign} s${name}` : ""} ${relation} ${value}`);
+        if (soft) cost.push(`${weight} s${name}`);
+      };
+      side(up, "-", "<=", upper[r]!, `u${k}_${r}`);
+      side(down, "+", ">=", lower[r]!, `l${k}_${r}`);
+    }
+  });
+  const highs = await loadHighs();
+  const text = `Minimize\n obj: ${cost.join(" + ")}\nSubject To\n${rows.join("\n")}\nBounds\n${bounds.join("\n")}\nEnd\n`;
+  const solution = highs.solve(text);
+  expect(solution.Status).toBe("Optimal");
+  return solution.ObjectiveValue;
+}
+
+test("banded Cholesky solves a system", () => {
+  const size = 12;
+  const matrix = new Float64Array(size * STRIDE);
+  const dense = Array.from({ length: size }, () => new Array<number>(size).fill(0));
+  for (let i = 0; i < size; i++) {
+    for (let k = 0; k < STRIDE && k <= i; k++) {
+      const value = k === 0 ? 9 + i : Math.sin(i * 3 + k);
+      matrix[i * STRIDE + k] = value;
+      dense[i]![i - k] = dense[i - k]![i] = value;
+    }
+  }
+  const x = Float64Array.from({ length: size }, (_, i) => Math.cos(i));
+  const rhs = Float64Array.from(dense, (row) => row.reduce((sum, value, j) => sum + value * x[j]!, 0));
+  factorise(matrix, size);
+  solveFactorised(matrix, size, rhs);
+  rhs.forEach((value, i) => expect(value).toBeCloseTo(x[i]!, 10));
+});
+
+describe("the path of one coordinate", () => {
+  test.each(MANNERS)("in %s is as good as the general solver's optimum", async (manner) => {
+    const asked = problem(90, manner);
+    const { solution } = solveAxis(asked);
+    const optimum = await referenceOptimum(axisProgram(asked));
+    expect(solution!.objective).toBeLessThanOrEqual(optimum * 1.001 + 1e-9);
+    expect(solution!.objective).toBeGreaterThanOrEqual(optimum * 0.999 - 1e-9);
+  });
+
+  test("with hand keys is as good as the optimum that meets them", async () => {
+    const asked = problem(
+      90,
+      "glide",
+      new Map([
+        [40, 1200],
+        [70, 500],
+      ]),
+    );
+    const { positions, solution } = solveAxis(asked);
+    expect(positions[40]).toBe(1200);
+    expect(positions[70]).toBe(500);
+    expect(solution!.objective).toBeLessThanOrEqual((await referenceOptimum(axisProgram(asked))) * 1.001);
+  });
+
+  test("stays inside the picture and under the limits", () => {
+    const { positions } = solveAxis(problem(300, "glide"));
+    const { maxSpeed, maxAcceleration } = MANNER_WEIGHTS.glide;
+    positions.forEach((x, t) => {
+      expect(x).toBeGreaterThanOrEqual(303.75);
+      expect(x).toBeLessThanOrEqual(1616.25);
+      if (t > 0) expect(Math.abs(x - positions[t - 1]!) / 607.5).toBeLessThanOrEqual(maxSpeed / 30 + 1e-5);
+      if (t > 1) {
+        const change = x - 2 * positions[t - 1]! + positions[t - 2]!;
+        expect(Math.abs(change) / 607.5).toBeLessThanOrEqual(maxAcceleration / 900 + 1e-5);
+      }
+    });
+  });
+
+  test("that has no room does not move", () => {
+    const { positions } = solveAxis({ ...problem(20, "chase"), bounds: [540, 540] });
+    expect([...new Set(positions)]).toEqual([540]);
+  });
+});
