@@ -1,6 +1,10 @@
 /** Unit tests stand beside the code they test; browser tests (tests/e2e) are Playwright's. */
 export default {
   testEnvironment: "<rootDir>/tests/jest-environment.js",
+  // Native modules keep hold of the globals that the environment shares.
+  testEnvironmentOptions: { globalsCleanup: "off" },
+  // Tests are about results; how long they take depends on the machine.
+  testTimeout: 240_000,
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: {
     "^.+\\.tsx?$": [

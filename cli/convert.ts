@@ -1,6 +1,6 @@
 import { writeFile } from "node:fs/promises";
 import { basename, resolve } from "node:path";
-import { Command, InvalidArgumentError } from "commander";
+import { Command } from "commander";
 import { makeReport, Report } from "~/core/formats/report";
 import { clipBox, type Size } from "~/core/geometry/box";
 import type { Manner } from "~/core/path/manner";
@@ -117,8 +117,7 @@ export function convertCommand(): Command {
     .option("--to <frame>", "first frame not to convert any more", parseFrame)
     .exitOverride()
     .action(async (file: string, options: ConvertOptions) => {
-      if (!/\.(mp4|m4v|mov)$/i.test(options.out))
-        throw new InvalidArgumentError("--out must end in .mp4, .m4v or .mov");
+      if (!/\.(mp4|m4v|mov)$/i.test(options.out)) throw new UsageError("--out must end in .mp4, .m4v or .mov");
       const progress = new ProgressLine();
       const controller = new AbortController();
       const stop = () => controller.abort();

@@ -1,4 +1,4 @@
-import { stat } from "node:fs/promises";
+import { open, stat } from "node:fs/promises";
 import { basename } from "node:path";
 import { z } from "zod";
 import type { Size } from "~/core/geometry/box";
@@ -72,7 +72,12 @@ const COMMON_RATES: Rate[] = [
 /** Pixels; there is nothing to crop in less, and the resampler counts on it. */
 const MIN_SIDE = 32;
 
-function chooseRate(video: VideoStream): { rate: Rate; variable: boolean } | null {
+interface ChosenRate {
+  rate: Rate;
+  variable: boolean;
+}
+
+function chooseRate(video: VideoStream): ChosenRate | null {
   const average = parseRate(video.avg_frame_rate ?? "");
   const base = parseRate(video.r_frame_rate ?? "") ?? average;
   if (!base) return null;
@@ -96,15 +101,29 @@ function displaySize(video: VideoStream): { picture: Size; nonSquarePixels: bool
   };
 }
 
-/** Whether the film's last seconds can be read: a file that was cut off says one length and holds another. */
-async function endIsThere(file: string, end: number): Promise<boolean> {
+/** Whether a file begins with a box of the ISO base media format: a text file named .mp4 does not. */
+async function beginsLikeMovie(file: string): Promise<boolean> {
+  const handle = await open(file);
+  try {
+    const { buffer } = await handle.read(Buffer.alloc(8), 0, 8, 0);
+    return ["ftyp", "mdat", "free", "wide", "skip"].includes(buffer.toString("latin1", 4, 8));
+  } finally {
+    await handle.close();
+  }
+}
+
+/**
+ * Whether the film's last frames can be read: a file that was cut off says one length and holds another. With
+ * uneven frames the last one may stand for long, so there it is enough that something can be read at the end.
+ */
+async function endIsThere(file: string, end: number, { rate, variable }: ChosenRate): Promise<boolean> {
   const from = Math.max(0, end - 3);
   const packets = await runTool("ffprobe", [
     ...["-v", "error", "-select_streams", "v:0", "-read_intervals", `${from.toFixed(3)}%`],
     ...["-show_entries", "packet=pts_time", "-of", "csv=p=0", file],
   ]).catch(() => "");
-  const times = packets.split("\n").map(Number.parseFloat).filter(Number.isFinite);
-  return times.some((time) => time >= end - 1.5);
+  const last = Math.max(...packets.split("\n").map(Number.parseFloat).filter(Number.isFinite));
+  return variable ? Number.isFinite(last) : last >= end - 0.1 - 4 / framesPerSecond(rate);
 }
 
 /**
@@ -121,9 +140,9 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   if (bytes === null) throw refuse("there is no such file. Check the name and the folder.");
   if (bytes === 0) throw refuse("the file is empty. Copy or export it again.");
   const json = await runTool("ffprobe", ["-v", "error", "-show_streams", "-show_format", "-of", "json", file]).catch(
-    (error: unknown) => {
+    async (error: unknown) => {
       if (!(error instanceof ToolError) || /could not be started/.test(error.message)) throw error;
-      if (/moov atom not found/.test(error.said)) {
+      if (/moov atom not found/.test(error.said) && (await beginsLikeMovie(file))) {
         throw refuse("the file is cut off (its index is missing). Copy or export it again.");
       }
       throw refuse("this is not a film, or it is damaged. Choose a video file such as MP4, MOV, MKV or WebM.");
@@ -150,7 +169,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
     !rate.variable && counted > 0 ? counted : Math.max(1, Math.round(duration * framesPerSecond(rate.rate)));
   if (frames < 2) throw refuse("this is a still picture. Choose a film of two frames or more.");
   const start = seconds(video.start_time);
-  if (!(await endIsThere(file, start + duration))) {
+  if (!(await endIsThere(file, start + duration, rate))) {
     throw refuse("the file is cut off: its last seconds are missing. Copy or export it again.");
   }
   const { picture, nonSquarePixels } = displaySize(video);

@@ -19,7 +19,10 @@ export function place(list: Shot[]): Placed[] {
 }
 
 /** What is in the picture at a moment: shots from the bottom up with their opacity, and black on top. */
-export function blendAt(placed: Placed[], moment: number): { layers: { at: Placed; opacity: number }[]; black: number } {
+export function blendAt(
+  placed: Placed[],
+  moment: number,
+): { layers: { at: Placed; opacity: number }[]; black: number } {
   const layers: { at: Placed; opacity: number }[] = [];
   let black = 0;
   placed.forEach((at, i) => {

@@ -1,0 +1,98 @@
+import { beforeEach, describe, expect, test } from "@jest/globals";
+import { INFO } from "../../tests/support/film-info";
+import { type Db, openDatabase } from "./database.server";
+import { edit, EditError, historyOf, StaleRevisionError, stepHistory } from "./edits.server";
+import { findFilm, insertFilm } from "./films.server";
+import { listShots, replaceShots } from "./shots.server";
+import { insertVersion, listHandKeys, listManners, listVersions } from "./versions.server";
+
+const KEY = { frame: 10, x: 700, y: 540, height: 1080 };
+
+let db: Db;
+beforeEach(() => {
+  db = openDatabase(":memory:");
+  insertFilm(db, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
+  insertVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
+  replaceShots(db, "film", [
+    { id: "one", start: 0, end: 100 },
+    { id: "two", start: 100, end: 300 },
+  ]);
+});
+
+const revision = () => findFilm(db, "film")!.revision;
+const send = (command: Parameters<typeof edit>[3]) => edit(db, "film", revision(), command);
+const undo = () => stepHistory(db, "film", revision(), "undo");
+const redo = () => stepHistory(db, "film", revision(), "redo");
+
+describe("edits", () => {
+  test("a key is set, moved onto another, taken back step by step, and done again", () => {
+    send({ type: "set-key", versionId: "tall", key: KEY });
+    send({ type: "set-key", versionId: "tall", key: { ...KEY, frame: 20, x: 900 } });
+    send({ type: "move-key", versionId: "tall", fromFrame: 10, key: { ...KEY, frame: 20, x: 750 } });
+    expect(listHandKeys(db, "tall")).toEqual([{ ...KEY, frame: 20, x: 750 }]);
+    expect(undo()).toBe("move of a key");
+    expect(listHandKeys(db, "tall")).toEqual([KEY, { ...KEY, frame: 20, x: 900 }]);
+    expect(undo()).toBe("hand key");
+    expect(undo()).toBe("hand key");
+    expect(undo()).toBeNull();
+    expect(listHandKeys(db, "tall")).toEqual([]);
+    expect([redo(), redo(), redo(), redo()]).toEqual(["hand key", "hand key", "move of a key", null]);
+    expect(listHandKeys(db, "tall")).toEqual([{ ...KEY, frame: 20, x: 750 }]);
+  });
+
+  test("setting a key again and taking that back gives the first one back", () => {
+    send({ type: "set-key", versionId: "tall", key: KEY });
+    send({ type: "set-key", versionId: "tall", key: { ...KEY, x: 1000 } });
+    undo();
+    expect(listHandKeys(db, "tall")).toEqual([KEY]);
+    send({ type: "remove-key", versionId: "tall", frame: 10 });
+    undo();
+    expect(listHandKeys(db, "tall")).toEqual([KEY]);
+  });
+
+  test("manner and subject of a shot", () => {
+    send({ type: "set-manner", versionId: "tall", shotId: "one", manner: "chase" });
+    send({ type: "set-subject", shotId: "two", subject: "none" });
+    expect(listManners(db, "tall").get("one")).toBe("chase");
+    expect(listShots(db, "film")[1]!.subject).toBe("none");
+    undo();
+    undo();
+    expect(listManners(db, "tall").has("one")).toBe(false);
+    expect(listShots(db, "film")[1]!.subject).toBe("auto");
+  });
+
+  test("versions come and go", () => {
+    send({ type: "add-version", version: { id: "square", name: "Square", width: 1080, height: 1080 } });
+    expect(listVersions(db, "film").map(({ id }) => id)).toEqual(["tall", "square"]);
+    undo();
+    expect(listVersions(db, "film").map(({ id }) => id)).toEqual(["tall"]);
+    expect(() => send({ type: "remove-version", versionId: "tall" })).toThrow("at least one version");
+  });
+
+  test("something new after an undo takes the place of what was taken back", () => {
+    send({ type: "set-key", versionId: "tall", key: KEY });
+    undo();
+    send({ type: "set-subject", shotId: "one", subject: "none" });
+    expect(historyOf(db, "film")).toEqual({ undo: "change of subject", redo: null });
+    expect(redo()).toBeNull();
+  });
+
+  test("a change to an older state is refused and changes nothing", () => {
+    const old = revision();
+    send({ type: "set-key", versionId: "tall", key: KEY });
+    expect(() => edit(db, "film", old, { type: "remove-key", versionId: "tall", frame: 10 })).toThrow(
+      StaleRevisionError,
+    );
+    expect(() => stepHistory(db, "film", old, "undo")).toThrow(StaleRevisionError);
+    expect(listHandKeys(db, "tall")).toHaveLength(1);
+  });
+
+  test("what makes no sense is refused and leaves no trace", () => {
+    const before = revision();
+    expect(() => send({ type: "set-key", versionId: "gone", key: KEY })).toThrow(EditError);
+    expect(() => send({ type: "set-key", versionId: "tall", key: { ...KEY, frame: 300 } })).toThrow("no frame 300");
+    expect(() => send({ type: "set-subject", shotId: "gone", subject: "none" })).toThrow(EditError);
+    expect(revision()).toBe(before);
+    expect(historyOf(db, "film")).toEqual({ undo: null, redo: null });
+  });
+});

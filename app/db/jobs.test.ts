@@ -1,0 +1,70 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { beforeEach, describe, expect, test } from "@jest/globals";
+import { INFO } from "../../tests/support/film-info";
+import { type Db, openDatabase } from "./database.server";
+import { insertFilm, listFilms } from "./films.server";
+import {
+  findJob,
+  finishJob,
+  insertJob,
+  recoverJobs,
+  reportProgress,
+  retryJob,
+  secondsLeft,
+  takeJob,
+} from "./jobs.server";
+
+let db: Db;
+beforeEach(() => {
+  db = openDatabase(":memory:");
+  insertFilm(db, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
+  for (const id of ["first", "second"]) insertJob(db, { id, filmId: "film", kind: "proxy", payload: { id } });
+});
+
+describe("jobs", () => {
+  test("are taken in order, once each", () => {
+    expect([takeJob(db)?.id, takeJob(db)?.id, takeJob(db)]).toEqual(["first", "second", null]);
+  });
+
+  test("report how far they are, and end once", () => {
+    takeJob(db);
+    reportProgress(db, "first", "Rendering", 0.5);
+    expect(findJob(db, "first")).toMatchObject({ state: "running", step: "Rendering", progress: 0.5, attempts: 1 });
+    expect(secondsLeft(findJob(db, "first")!)).not.toBeNull();
+    finishJob(db, "first", { state: "done", result: { frames: 3 } });
+    finishJob(db, "first", { state: "failed", error: "too late" });
+    expect(findJob(db, "first")).toMatchObject({ state: "done", progress: 1, error: null, result: '{"frames":3}' });
+    reportProgress(db, "first", "Rendering", 0.2);
+    expect(findJob(db, "first")!.progress).toBe(1);
+  });
+
+  test("that a killed server left running wait again, and are given up after too many tries", () => {
+    for (let attempt = 1; attempt <= 4; attempt++) {
+      expect(takeJob(db)).toMatchObject({ id: "first", attempts: attempt });
+      recoverJobs(db);
+    }
+    expect(findJob(db, "first")).toMatchObject({ state: "failed" });
+    expect(findJob(db, "first")!.error).toContain("4 times");
+    retryJob(db, "first");
+    expect(findJob(db, "first")).toMatchObject({ state: "queued", attempts: 0, error: null });
+  });
+});
+
+test("a database keeps what is in it when it is opened again, and one from the future is not touched", () => {
+  const folder = mkdtempSync(join(tmpdir(), "glad-pan-db-"));
+  try {
+    const file = join(folder, "sub", "glad-pan.db");
+    const first = openDatabase(file);
+    insertFilm(first, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
+    first.close();
+    const second = openDatabase(file);
+    expect(listFilms(second)).toHaveLength(1);
+    second.pragma("user_version = 99");
+    second.close();
+    expect(() => openDatabase(file)).toThrow("newer Glad Pan");
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+});

@@ -1,0 +1,109 @@
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { boxIou } from "~/core/geometry/box";
+import { boxAt } from "~/core/subjects/track";
+import { openDatabase } from "~/db/database.server";
+import { insertFilm } from "~/db/films.server";
+import { findJob, insertJob, takeJob } from "~/db/jobs.server";
+import { listShots } from "~/db/shots.server";
+import { insertVersion, setHandKey } from "~/db/versions.server";
+import { probeFilm } from "~/media/probe.server";
+import type { FilmFile } from "~/media/small-frames.server";
+import { readTruth } from "../../demo/truth";
+import { analyseFilm, type AnalysisStore, forgetfulStore, type SeenChunk } from "./analyse-film.server";
+import { followBox } from "./follow-box.server";
+import { loadFramings } from "./framings.server";
+import { runJob } from "./run-job.server";
+
+const CLIP = "demo/clips/two-shots.mp4";
+const truth = readTruth("demo/clips/two-shots.truth.json");
+let film: FilmFile;
+let folder: string;
+
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), "glad-pan-jobs-"));
+  process.env.GLAD_PAN_DATA = folder;
+  film = { file: CLIP, name: "two-shots.mp4", info: await probeFilm(CLIP) };
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const toBox = (tuple: readonly number[]) => ({ x: tuple[0]!, y: tuple[1]!, width: tuple[2]!, height: tuple[3]! });
+
+describe("an analysis", () => {
+  test("finds the cut and the faces, and goes on where an earlier one was interrupted", async () => {
+    const saved: SeenChunk[] = [];
+    const controller = new AbortController();
+    const store: AnalysisStore = { ...forgetfulStore(), saveChunk: (chunk) => void saved.push(structuredClone(chunk)) };
+    const range = { start: 0, end: 99 };
+    // The first run is stopped when it has handed over what it saw of the first shot.
+    await analyseFilm(film, { store, range: { start: 0, end: 50 } });
+    expect(saved.at(-1)!.range).toEqual({ start: 0, end: 50 });
+    const shares: number[] = [];
+    const analysis = await analyseFilm(film, {
+      store: { ...store, loadChunks: () => [...saved] },
+      range,
+      signal: controller.signal,
+      onProgress: ({ share }) => shares.push(share),
+    });
+    expect(Math.min(...shares)).toBeGreaterThan(0.4);
+    expect(saved.map((chunk) => chunk.range)).toEqual([
+      { start: 0, end: 50 },
+      { start: 50, end: 99 },
+    ]);
+    expect(analysis.shots.map((shot) => shot.range)).toEqual(truth.shots.map(({ start, end }) => ({ start, end })));
+    for (const real of truth.tracks.filter((track) => track.face)) {
+      const faces = analysis.shots[real.shot]!.tracks.filter((track) => track.kind === "face");
+      const overlaps = real.face!.flatMap((tuple, i) => {
+        const found = faces.map((track) => boxAt(track, real.start + i)).find((box) => box !== null);
+        return tuple && found ? [boxIou(toBox(tuple), found)] : [];
+      });
+      expect(overlaps.length).toBeGreaterThan(0.75 * real.face!.filter(Boolean).length);
+      expect(overlaps.reduce((a, b) => a + b, 0) / overlaps.length).toBeGreaterThan(0.5);
+    }
+  });
+
+  test("a mark is followed both ways through its shot", async () => {
+    const kite = truth.tracks.find((track) => track.id === "running-kite")!;
+    const shot = truth.shots[kite.shot]!;
+    const middle = kite.start + Math.floor(kite.boxes.length / 2);
+    const seed = { frame: middle, box: toBox(kite.boxes[middle - kite.start]!) };
+    const track = await followBox(film, shot, seed, { id: "mark", kind: "mark" });
+    const near = [-12, -6, 0, 6, 12].map((by) => {
+      const real = kite.boxes[middle + by - kite.start]!;
+      return boxIou(boxAt(track, middle + by)!, toBox(real));
+    });
+    for (const overlap of near) expect(overlap).toBeGreaterThan(0.4);
+  });
+});
+
+test("jobs make a proxy, an analysis and a checked render of what the editor has set", async () => {
+  const db = openDatabase(":memory:");
+  insertFilm(db, { id: "film", name: "two-shots.mp4", file: CLIP, info: film.info });
+  insertVersion(db, "film", { id: "square", name: "Square", width: 360, height: 360 });
+  const options = { onProgress: () => {}, signal: new AbortController().signal };
+  const run = async (kind: "proxy" | "analyse" | "render", payload = {}) => {
+    insertJob(db, { id: kind, filmId: "film", kind, payload });
+    takeJob(db);
+    return runJob(db, findJob(db, kind)!, options);
+  };
+  await run("proxy");
+  expect(readdirSync(join(folder, "films/film")).sort()).toEqual(["poster.jpg", "proxy.mp4"]);
+  expect(await run("analyse")).toEqual({ shots: 2 });
+  expect(listShots(db, "film").map(({ start, end }) => [start, end])).toEqual([
+    [0, 45],
+    [45, 99],
+  ]);
+  setHandKey(db, "square", { frame: 20, x: 900, y: 360, height: 720 });
+  const framings = loadFramings(db, "film", "square");
+  expect(framings.map((framing) => framing.handKeys.length)).toEqual([1, 0]);
+  expect(await run("render", { versionId: "square", fileName: "square.mp4" })).toMatchObject({
+    width: 360,
+    height: 360,
+    frames: 99,
+    rate: "30",
+  });
+  expect(readFileSync(join(folder, "films/film/exports/square.mp4")).length).toBeGreaterThan(10_000);
+  await expect(run("render", { versionId: "gone", fileName: "x.mp4" })).rejects.toThrow();
+});

@@ -1,0 +1,177 @@
+import { execFileSync } from "node:child_process";
+import { copyFileSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { decodeFrames } from "./decode.server";
+import { FilmError, probeFilm } from "./probe.server";
+import { makePoster, makeProxy } from "./proxy.server";
+import { renderFilm } from "./render.server";
+import { CancelledError } from "./tool.server";
+import { hasBars, verifyFile } from "./verify.server";
+
+const CLIP = "demo/clips/two-shots.mp4";
+let folder: string;
+const path = (name: string) => join(folder, name);
+const ffmpeg = (...args: string[]) => execFileSync("ffmpeg", ["-y", "-v", "error", "-nostdin", ...args]);
+
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), "glad-pan-media-"));
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+describe("probing", () => {
+  test("tells a film's size, rate, length and sound", async () => {
+    expect(await probeFilm(CLIP)).toMatchObject({
+      picture: { width: 1280, height: 720 },
+      rate: { num: 30, den: 1 },
+      frames: 99,
+      variableRate: false,
+      audio: { codec: "aac" },
+    });
+    expect((await probeFilm("demo/clips/upright-25.mp4")).audio).toBeNull();
+  });
+
+  test("sees the picture as it is displayed: rotated, and with square pixels", async () => {
+    ffmpeg("-i", CLIP, "-c", "copy", "-metadata:s:v:0", "rotate=90", path("rotated.mp4"));
+    expect((await probeFilm(path("rotated.mp4"))).picture).toEqual({ width: 720, height: 1280 });
+    ffmpeg("-i", CLIP, "-t", "0.5", "-vf", "setsar=4/3", path("wide-pixels.mp4"));
+    expect(await probeFilm(path("wide-pixels.mp4"))).toMatchObject({ picture: { width: 1707 }, nonSquarePixels: true });
+  });
+
+  test("puts uneven frames on a grid", async () => {
+    ffmpeg("-i", CLIP, "-t", "3", "-vf", "select='not(eq(mod(n,7),3))'", "-fps_mode", "vfr", path("uneven.mp4"));
+    const info = await probeFilm(path("uneven.mp4"));
+    expect(info.variableRate).toBe(true);
+    let count = 0;
+    for await (const frame of decodeFrames(
+      path("uneven.mp4"),
+      "uneven",
+      { ...info, frames: info.frames - 2 },
+      { pixelFormat: "yuv420p" },
+    )) {
+      count += frame.length > 0 ? 1 : 0;
+    }
+    expect(count).toBe(info.frames - 2);
+  });
+
+  test("refuses what is no film, by its name and with what to do", async () => {
+    writeFileSync(path("text.mp4"), "This is not a film.");
+    writeFileSync(path("empty.mp4"), "");
+    ffmpeg("-f", "lavfi", "-i", "sine=d=1", path("sound.m4a"));
+    ffmpeg("-f", "lavfi", "-i", "color=s=64x64", "-frames:v", "1", path("still.png"));
+    writeFileSync(path("cut-off.mp4"), readFileSync(CLIP).subarray(0, 120_000));
+    const refusals: [string, string][] = [
+      ["text.mp4", "not a film"],
+      ["empty.mp4", "empty"],
+      ["sound.m4a", "no picture"],
+      ["still.png", "not a film"],
+      ["cut-off.mp4", "cut off"],
+      ["missing.mp4", "no such file"],
+    ];
+    for (const [name, reason] of refusals) {
+      const error = await probeFilm(path(name)).catch((e: unknown) => e);
+      expect(error).toBeInstanceOf(FilmError);
+      expect((error as Error).message).toMatch(new RegExp(`^${name}: .*${reason}.*\\.`));
+    }
+  });
+});
+
+describe("decoding", () => {
+  test("begins at exactly the asked frame", async () => {
+    const info = await probeFilm(CLIP);
+    const size = { width: 64, height: 36 };
+    const read = async (range: { start: number; end: number }) => {
+      const frames: Buffer[] = [];
+      for await (const frame of decodeFrames(CLIP, "clip", info, { size, pixelFormat: "rgb24", range }))
+        frames.push(frame);
+      return frames;
+    };
+    const all = await read({ start: 0, end: 99 });
+    expect(all).toHaveLength(99);
+    for (const start of [1, 44, 45, 97]) {
+      const [first] = await read({ start, end: start + 2 });
+      expect(first!.equals(all[start]!)).toBe(true);
+    }
+  });
+
+  test("says so when the film ends too early", async () => {
+    const info = await probeFilm(CLIP);
+    const decode = async () => {
+      const frames = decodeFrames(CLIP, "clip.mp4", { ...info, frames: 120 }, { pixelFormat: "yuv420p" });
+      for await (const frame of frames) expect(frame.length).toBeGreaterThan(0);
+    };
+    await expect(decode()).rejects.toThrow("clip.mp4: the film ends after frame 99 of 120");
+  });
+});
+
+describe("rendering", () => {
+  const target = { width: 360, height: 640 };
+  const windows = (count: number) =>
+    Array.from({ length: count }, (_, i) => ({ x: 300 + 3.3 * i, y: 360, height: 720 }));
+
+  test("writes the size, the frames and the sound that were asked for, without bars", async () => {
+    const info = await probeFilm(CLIP);
+    const plan = { file: CLIP, name: "clip", info, target, range: { start: 0, end: 99 }, windows: windows(99) };
+    const shares: number[] = [];
+    await renderFilm(plan, path("out.mp4"), { onProgress: (share) => shares.push(share) });
+    expect(shares.at(-1)).toBe(1);
+    const expected = { size: target, rate: info.rate, frames: 99, sound: true };
+    const { figures, faults } = await verifyFile(path("out.mp4"), expected);
+    expect(faults).toEqual([]);
+    expect(Math.abs(figures.soundSeconds! - 3.3)).toBeLessThan(1 / 30);
+    expect(await hasBars(path("out.mp4"), target)).toBe(false);
+  });
+
+  test("of a stretch begins and ends where it should, with its sound", async () => {
+    const info = await probeFilm(CLIP);
+    const range = { start: 45, end: 90 };
+    await renderFilm({ file: CLIP, name: "clip", info, target, range, windows: windows(45) }, path("part.mp4"));
+    const { figures, faults } = await verifyFile(path("part.mp4"), {
+      size: target,
+      rate: info.rate,
+      frames: 45,
+      sound: true,
+    });
+    expect(faults).toEqual([]);
+    expect(Math.abs(figures.soundSeconds! - 1.5)).toBeLessThan(1 / 30);
+  });
+
+  test("can be stopped", async () => {
+    const info = await probeFilm(CLIP);
+    const controller = new AbortController();
+    const rendering = renderFilm(
+      { file: CLIP, name: "clip", info, target, range: { start: 0, end: 99 }, windows: windows(99) },
+      path("stopped.mp4"),
+      { signal: controller.signal, onProgress: () => controller.abort() },
+    );
+    await expect(rendering).rejects.toBeInstanceOf(CancelledError);
+  });
+
+  test("a check finds every fault", async () => {
+    ffmpeg("-i", CLIP, "-an", "-vf", "scale=360:200,pad=360:640:0:220,setsar=1", "-r", "25", path("wrong.mp4"));
+    const { faults } = await verifyFile(path("wrong.mp4"), {
+      size: { width: 640, height: 360 },
+      rate: { num: 30, den: 1 },
+      frames: 99,
+      sound: true,
+    });
+    expect(faults).toHaveLength(4);
+    expect(await hasBars(path("wrong.mp4"), target)).toBe(true);
+  });
+});
+
+test("proxy and poster are whole or not there", async () => {
+  const info = await probeFilm(CLIP);
+  await makePoster(CLIP, info, path("desk/poster.jpg"));
+  await makeProxy(CLIP, info, path("desk/proxy.mp4"));
+  expect(await probeFilm(path("desk/proxy.mp4"))).toMatchObject({ picture: { width: 960, height: 540 }, frames: 99 });
+  copyFileSync(CLIP, path("source.mp4"));
+  const controller = new AbortController();
+  controller.abort();
+  await expect(makeProxy(CLIP, info, path("desk/other.mp4"), { signal: controller.signal })).rejects.toBeInstanceOf(
+    CancelledError,
+  );
+  expect(existsSync(path("desk/other.mp4"))).toBe(false);
+  expect(readdirSync(path("desk")).filter((name) => name.includes(".part."))).toEqual([]);
+});

@@ -1,0 +1,162 @@
+import { execFileSync, spawnSync } from "node:child_process";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { Report } from "~/core/formats/report";
+import { boxContains } from "~/core/geometry/box";
+import { compareWithTruth, readTruth } from "../demo/truth";
+
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), "glad-pan-cli-"));
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const path = (name: string) => join(folder, name);
+const clip = (name: string) => `demo/clips/${name}.mp4`;
+const convert = (...args: string[]) =>
+  spawnSync("node", ["--import", "tsx", "cli/main.ts", "convert", ...args], { encoding: "utf8" });
+const leftovers = () => readdirSync(folder).filter((name) => name.includes(".part."));
+
+/** What ffprobe says of a file's picture and its number of sound streams. */
+function measure(file: string) {
+  const args = ["-v", "error", "-count_frames", "-show_streams", "-of", "json", file];
+  const { streams } = JSON.parse(execFileSync("ffprobe", args, { encoding: "utf8" })) as {
+    streams: {
+      codec_type: string;
+      width: number;
+      height: number;
+      sample_aspect_ratio: string;
+      nb_read_frames: string;
+      r_frame_rate: string;
+    }[];
+  };
+  const video = streams.find((s) => s.codec_type === "video")!;
+  return {
+    size: [video.width, video.height],
+    pixels: video.sample_aspect_ratio,
+    frames: Number(video.nb_read_frames),
+    rate: video.r_frame_rate,
+    sounds: streams.filter((s) => s.codec_type === "audio").length,
+  };
+}
+
+describe("convert", () => {
+  test("writes a checked file and a report that holds against the truth", () => {
+    const { status, stderr } = convert(
+      clip("two-shots"),
+      "--size",
+      "540x960",
+      "--out",
+      path("a.mp4"),
+      "--report",
+      path("a.json"),
+    );
+    expect(stderr).toContain("540 × 960, 99 frames at 30 a second, with sound, 2 shots; checked.");
+    expect(status).toBe(0);
+    expect(measure(path("a.mp4"))).toEqual({ size: [540, 960], pixels: "1:1", frames: 99, rate: "30/1", sounds: 1 });
+    const report = Report.parse(JSON.parse(readFileSync(path("a.json"), "utf8")));
+    expect(report.windows).toHaveLength(99);
+    const result = compareWithTruth(report, readTruth("demo/clips/two-shots.truth.json"));
+    expect(result).toMatchObject({ cuts: 1, cutsFound: 1, falseCuts: 0 });
+    expect(result.shots.map((shot) => shot.subject)).toEqual(["nela", "teo"]);
+    for (const shot of result.shots) expect(shot.faceInside).toBeGreaterThanOrEqual(0.97);
+    const picture = { x: 0, y: 0, width: 1280, height: 720 };
+    for (const [x, y, height] of report.windows) {
+      const width = (height * 540) / 960;
+      expect(boxContains(picture, { x: x - width / 2, y: y - height / 2, width, height }, 1e-3)).toBe(true);
+    }
+  });
+
+  test("follows a mark, in its shot, over a stretch of the film", () => {
+    const args = [
+      "--size",
+      "360x640",
+      "--out",
+      path("b.mp4"),
+      "--report",
+      path("b.json"),
+      "--from",
+      "45",
+      "--to",
+      "85",
+    ];
+    const truth = readTruth("demo/clips/two-shots.truth.json");
+    const kite = truth.tracks.find((track) => track.id === "running-kite")!;
+    const box = kite.boxes[65 - kite.start]!;
+    const { status } = convert(clip("two-shots"), ...args, "--mark", `65:${box.join(",")}`, "--manner", "chase");
+    expect(status).toBe(0);
+    const report = Report.parse(JSON.parse(readFileSync(path("b.json"), "utf8")));
+    expect(report.shots).toHaveLength(1);
+    expect(report.shots[0]).toMatchObject({ start: 45, end: 85, manner: "chase", subject: "s1-mark-1" });
+    expect(report.tracks.find((track) => track.id === "s1-mark-1")!.kind).toBe("mark");
+    expect(measure(path("b.mp4"))).toMatchObject({ frames: 40, sounds: 1 });
+  });
+
+  test("an upright film becomes square, with the window moving up and down; no sound stays no sound", () => {
+    const { status } = convert(
+      clip("upright-25"),
+      "--size",
+      "480x480",
+      "--out",
+      path("c.mp4"),
+      "--report",
+      path("c.json"),
+    );
+    expect(status).toBe(0);
+    expect(measure(path("c.mp4"))).toEqual({ size: [480, 480], pixels: "1:1", frames: 50, rate: "25/1", sounds: 0 });
+    const report = Report.parse(JSON.parse(readFileSync(path("c.json"), "utf8")));
+    const shot = compareWithTruth(report, readTruth("demo/clips/upright-25.truth.json")).shots[0]!;
+    expect(shot.subject).toBe("nela");
+    expect(shot.faceInside).toBe(1);
+    for (const [x] of report.windows) expect(x).toBe(360);
+  });
+
+  test("a film with rotation metadata is converted as it is displayed", () => {
+    const rotated = path("rotated.mp4");
+    execFileSync("ffmpeg", [
+      "-y",
+      "-v",
+      "error",
+      "-i",
+      clip("runner-60"),
+      "-t",
+      "0.5",
+      "-c",
+      "copy",
+      "-metadata:s:v:0",
+      "rotate=90",
+      rotated,
+    ]);
+    const { status } = convert(rotated, "--size", "360x450", "--out", path("d.mp4"), "--report", path("d.json"));
+    expect(status).toBe(0);
+    const report = Report.parse(JSON.parse(readFileSync(path("d.json"), "utf8")));
+    expect(report.source).toMatchObject({ width: 720, height: 1280, rate: [60, 1] });
+    expect(measure(path("d.mp4"))).toMatchObject({ size: [360, 450], rate: "60/1", frames: report.source.frames });
+  });
+
+  test("refuses what is no film in one line, exits with 1, and leaves nothing", () => {
+    writeFileSync(path("text.mp4"), "This is not a film.");
+    const { status, stderr } = convert(path("text.mp4"), "--size", "360x640", "--out", path("e.mp4"));
+    expect(status).toBe(1);
+    expect(stderr.trim().split("\n")).toHaveLength(1);
+    expect(stderr).toContain("text.mp4: this is not a film");
+    expect(existsSync(path("e.mp4"))).toBe(false);
+    expect(leftovers()).toEqual([]);
+  });
+
+  test.each([
+    [["--size", "361x640", "--out", "x.mp4"], "must be even"],
+    [["--size", "360x640", "--out", "x.mp4", "--manner", "wild"], "still, glide, chase"],
+    [["--size", "360x640", "--out", "x.mp4", "--mark", "5:1,2"], "FRAME:X,Y,WIDTH,HEIGHT"],
+    [["--size", "360x640", "--out", "x.mp4", "--from", "50", "--to", "40"], "--from must come before --to"],
+    [["--size", "360x640", "--out", "x.mp4", "--to", "500"], "beyond its end"],
+    [["--size", "360x640", "--out", "x.avi"], "must end in .mp4"],
+    [["--out", "x.mp4"], "--size"],
+  ])("wrong usage %j exits with 2 and says why", (args, reason) => {
+    const { status, stderr } = convert(clip("two-shots"), ...args);
+    expect(stderr).toContain(reason);
+    expect(status).toBe(2);
+  });
+});

@@ -1,0 +1,21 @@
+import { defineConfig } from "@playwright/test";
+
+/** Browser tests run against the production build, in Debian's Chromium; each file starts servers of its own. */
+export default defineConfig({
+  testDir: "tests/e2e",
+  timeout: 600_000,
+  expect: { timeout: 300_000 },
+  workers: 1,
+  reporter: "list",
+  outputDir: "test-results",
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",
+      args: [
+        ...["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-sync"],
+        ...["--disable-background-networking", "--disable-component-update"],
+      ],
+    },
+  },
+});
