@@ -3,12 +3,14 @@ import { defineConfig } from "@playwright/test";
 /** Browser tests run against the production build, in Debian's Chromium; each file starts servers of its own. */
 export default defineConfig({
   testDir: "tests/e2e",
-  timeout: 600_000,
-  expect: { timeout: 300_000 },
+  timeout: 900_000,
+  // Long work is waited for where it is expected; everything else answers soon or never.
+  expect: { timeout: 30_000 },
   workers: 1,
   reporter: "list",
   outputDir: "test-results",
   use: {
+    actionTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",

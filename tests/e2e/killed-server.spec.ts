@@ -2,7 +2,7 @@ import { existsSync, readdirSync } from "node:fs";
 import { join } from "node:path";
 import Database from "better-sqlite3";
 import { expect, test } from "@playwright/test";
-import { TestServer } from "./server";
+import { LONG_WORK, TestServer } from "./server";
 
 const server = new TestServer();
 test.afterAll(() => server.dispose());
@@ -37,18 +37,18 @@ function chunks(): number {
 
 test("a server killed in the middle of the analysis and of a render takes both up again", async ({ page }) => {
   await server.start({ GLAD_PAN_DEMO: "1" });
-  await expect.poll(() => chunks(), { intervals: [200] }).toBeGreaterThan(0);
+  await expect.poll(() => chunks(), { intervals: [200], timeout: LONG_WORK }).toBeGreaterThan(0);
   expect(job("analyse").state).toBe("running");
   const kept = chunks();
   await server.kill();
 
   await server.start();
-  await expect.poll(() => job("analyse").progress, { intervals: [200] }).toBeGreaterThan(0);
+  await expect.poll(() => job("analyse").progress, { intervals: [200], timeout: LONG_WORK }).toBeGreaterThan(0);
   // It goes on from what was kept, and not from the beginning.
   expect(chunks()).toBeGreaterThanOrEqual(kept);
   expect(job("analyse").progress).toBeGreaterThan((0.9 * kept * 240) / 1812 - 0.01);
-  await expect.poll(() => job("analyse").state).toBe("done");
-  await expect.poll(() => job("proxy").state).toBe("done");
+  await expect.poll(() => job("analyse").state, { timeout: LONG_WORK }).toBe("done");
+  await expect.poll(() => job("proxy").state, { timeout: LONG_WORK }).toBe("done");
   expect(job("analyse").attempts).toBe(2);
 
   await page.goto(server.url);
@@ -58,14 +58,14 @@ test("a server killed in the middle of the analysis and of a render takes both u
   await expect(page.getByRole("link", { name: "Square 1:1" })).toBeVisible();
   await page.getByRole("button", { name: /^Export/ }).click();
   await page.getByRole("listitem").filter({ hasText: "1080 × 1080" }).getByRole("button", { name: "Render" }).click();
-  await expect.poll(() => job("render")?.progress ?? 0, { intervals: [200] }).toBeGreaterThan(0.1);
+  await expect.poll(() => job("render")?.progress ?? 0, { intervals: [200], timeout: LONG_WORK }).toBeGreaterThan(0.1);
   const films = join(server.data, "films");
   const exports = join(films, readdirSync(films)[0]!, "exports");
   await server.kill();
   expect(existsSync(join(exports, "Ferrow Kite Day 1080x1080.mp4"))).toBe(false);
 
   await server.start();
-  await expect.poll(() => job("render").state).toBe("done");
+  await expect.poll(() => job("render").state, { timeout: LONG_WORK }).toBe("done");
   expect(job("render").attempts).toBe(2);
   expect(readdirSync(exports)).toEqual(["Ferrow Kite Day 1080x1080.mp4"]);
 });

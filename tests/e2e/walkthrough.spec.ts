@@ -3,11 +3,14 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
 import { readTruth } from "../../demo/truth";
-import { TestServer } from "./server";
+import { LONG_WORK, TestServer } from "./server";
 
 const CLIP = "demo/clips/two-shots.mp4";
 const truth = readTruth("demo/clips/two-shots.truth.json");
 const server = new TestServer();
+
+// The second test looks at the film that the first has added.
+test.describe.configure({ mode: "serial" });
 
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
@@ -45,7 +48,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     const card = page.getByRole("listitem").filter({ hasText: "two-shots.mp4" });
     await expect(card).toContainText("1280 × 720");
     await expect(card).toContainText("30 fps");
-    await expect(card.getByText("2 shots found")).toBeVisible();
+    await expect(card.getByText("2 shots found")).toBeVisible({ timeout: LONG_WORK });
     await page.getByRole("link", { name: "Open two-shots.mp4" }).click();
   });
 
@@ -119,7 +122,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
   await test.step("an export is rendered, checked, shown with its figures, and downloaded", async () => {
     await page.getByRole("button", { name: /^Export/ }).click();
     await page.getByRole("listitem").filter({ hasText: "1080 × 1920" }).getByRole("button", { name: "Render" }).click();
-    await expect(page.getByText(/Checked: 1080 × 1920 · 99 frames at 30 fps/)).toBeVisible();
+    await expect(page.getByText(/Checked: 1080 × 1920 · 99 frames at 30 fps/)).toBeVisible({ timeout: LONG_WORK });
     const downloading = page.waitForEvent("download");
     await page.getByRole("link", { name: "Download" }).click();
     const download = await downloading;

@@ -55,6 +55,9 @@ export function Desk({ film, versions, version, shots, jobs, exports, history, e
   const windowAt = useCallback(
     (frame: number): CropWindow => {
       const shot = shotAt(shots, frame);
+      // A key that has just been placed holds at once, before the path around it is laid again.
+      const hand = shot?.handKeys.find((key) => key.frame === frame);
+      if (hand) return hand;
       const windows = shot?.framed?.windows;
       return (
         windows?.[Math.min(windows.length - 1, Math.max(0, frame - shot!.start))] ?? centredWindow(picture, aspect)

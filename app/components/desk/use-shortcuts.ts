@@ -48,10 +48,11 @@ export function useShortcuts(targets: ShortcutTargets): void {
     k: onPin,
     delete: onRelease,
     s: onToggleSubjects,
-    "mod+z": onUndo,
-    "mod+shift+z": onRedo,
   };
   useHotkeys(Object.keys(actions), (_event, { hotkey }) => player && actions[hotkey]?.(player), {
     preventDefault: true,
   });
+  // A radio button uses plain keys itself, but not these.
+  useHotkeys("mod+z", onUndo, { preventDefault: true, enableOnFormTags: ["radio"] });
+  useHotkeys("mod+shift+z", onRedo, { preventDefault: true, enableOnFormTags: ["radio"] });
 }
