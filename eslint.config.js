@@ -4,7 +4,7 @@ import globals from "globals";
 import tseslint from "typescript-eslint";
 
 /**
- * The layers of docs/architecture.md: arrows go routes → jobs → media and db → core. Each entry lists what the
+ * The layers: arrows go routes → jobs → media and db → core. Each entry lists what the
  * files of a layer must not import.
  */
 const forbid = (files, patterns) => ({
