@@ -1,23 +1,21 @@
-import type { FrameFeatures } from "./frame-features";
+import { CELLS, type FrameFeatures, LUMA_GRID } from "./frame-features";
 
-/** The parts of a frame's features in the order in which they are packed, with their lengths in bytes. */
-const PARTS = [
-  ["histogram", 80],
-  ["quarters", 128],
-  ["edges", 144],
-  ["thumbnail", 576],
-] as const satisfies readonly (readonly [keyof FrameFeatures, number])[];
-
-const BYTES_PER_FRAME = PARTS.reduce((sum, [, length]) => sum + length, 0);
+/** Bytes of each part of a frame's features, in the order in which they are packed. */
+const LENGTHS = {
+  histogram: 80,
+  luma: LUMA_GRID.columns * LUMA_GRID.rows,
+  chroma: CELLS.columns * CELLS.rows * 2,
+};
+const BYTES_PER_FRAME = LENGTHS.histogram + LENGTHS.luma + LENGTHS.chroma;
 
 /** Packs features into one block of bytes, frame after frame. */
 export function packFeatures(features: readonly FrameFeatures[]): Uint8Array {
   const bytes = new Uint8Array(features.length * BYTES_PER_FRAME);
   let at = 0;
-  for (const feature of features) {
-    for (const [part, length] of PARTS) {
-      bytes.set(feature[part], at);
-      at += length;
+  for (const { histogram, luma, chroma } of features) {
+    for (const part of [histogram, luma, chroma]) {
+      bytes.set(part, at);
+      at += part.length;
     }
   }
   return bytes;
@@ -29,6 +27,6 @@ export function unpackFeatures(bytes: Uint8Array): FrameFeatures[] {
   return Array.from({ length: bytes.length / BYTES_PER_FRAME }, (_, frame) => {
     let at = frame * BYTES_PER_FRAME;
     const part = (length: number) => bytes.slice(at, (at += length));
-    return { histogram: part(80), quarters: part(128), edges: part(144), thumbnail: part(576) };
+    return { histogram: part(LENGTHS.histogram), luma: part(LENGTHS.luma), chroma: part(LENGTHS.chroma) };
   });
 }

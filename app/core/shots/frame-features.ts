@@ -1,116 +1,92 @@
 import { lumaOf, type RgbImage, shrink } from "../image/rgb-image";
 
 /**
- * What is kept of a frame to find shots by: colour histograms of the whole picture and its quarters, a grid of
- * edge strength, and a thumbnail. A kilobyte a frame, so that an hour can be decided again at once.
+ * What is kept of a frame to find shots by: a colour histogram, the picture in small, and its colours in smaller
+ * still. Under 3 kB a frame, so that an hour can be decided again without decoding.
  */
 export interface FrameFeatures {
-  /** 16 bins of luma, then 8 × 8 of the colour differences; sums to about 255. */
+  /** 16 bins of luma, then 8 × 8 of the colour differences; each part sums to about 255. */
   histogram: Uint8Array;
-  /** The same for each quarter with 16 and 4 × 4 bins. */
-  quarters: Uint8Array;
-  /** Mean gradient in each cell of a 16 × 9 grid. */
-  edges: Uint8Array;
-  /** Luma, 32 × 18. */
-  thumbnail: Uint8Array;
+  /** Luma, 64 × 36. */
+  luma: Uint8Array;
+  /** Blue and red colour difference of each cell of a 16 × 9 grid, 128 for none. */
+  chroma: Uint8Array;
 }
 
-const COLUMNS = 160;
-const ROWS = 90;
-export const THUMBNAIL = { columns: 32, rows: 18 };
-const EDGE_GRID = { columns: 16, rows: 9 };
-const WHOLE = { luma: 16, chroma: 8 };
-const QUARTER = { luma: 16, chroma: 4 };
-
-const binCount = (bins: typeof WHOLE) => bins.luma + bins.chroma * bins.chroma;
+export const LUMA_GRID = { columns: 64, rows: 36 };
+export const CELLS = { columns: 16, rows: 9 };
+const LUMA_BINS = 16;
+const CHROMA_BINS = 8;
+/** The histogram's grid is finer than the picture's by this factor each way. */
+const FINER = 2;
+const COLUMNS = LUMA_GRID.columns * FINER;
+const ROWS = LUMA_GRID.rows * FINER;
 
 /** Counts turned into shares of 255, so that pictures of any size compare. */
-function toShares(counts: Float32Array, offset: number, length: number, out: Uint8Array): void {
-  let total = 0;
-  for (let i = 0; i < length; i++) total += counts[offset + i]!;
-  for (let i = 0; i < length; i++) out[offset + i] = Math.round((255 * counts[offset + i]!) / Math.max(1, total));
-}
-
-/** Index into a square of bins for two colour differences of 0 to 255. */
-function chromaBin(cb: number, cr: number, bins: number): number {
-  const column = Math.min(bins - 1, Math.max(0, (cb * bins) >> 8));
-  const row = Math.min(bins - 1, Math.max(0, (cr * bins) >> 8));
-  return row * bins + column;
-}
+const toShares = (counts: Uint32Array): Uint8Array =>
+  Uint8Array.from(counts, (count) => Math.round((255 * count) / (COLUMNS * ROWS)));
 
 /** Features of one small frame (any size; 640 pixels wide is plenty). */
 export function frameFeatures(image: RgbImage): FrameFeatures {
   const rgb = shrink(image, COLUMNS, ROWS);
-  const luma = lumaOf(rgb);
-  const quarterBins = binCount(QUARTER);
-  const whole = new Float32Array(binCount(WHOLE));
-  const quarters = new Float32Array(4 * quarterBins);
-  const edges = new Float32Array(EDGE_GRID.columns * EDGE_GRID.rows);
-  const cellWidth = COLUMNS / EDGE_GRID.columns;
-  const cellHeight = ROWS / EDGE_GRID.rows;
+  const fine = lumaOf(rgb);
+  const histogram = new Uint32Array(LUMA_BINS + CHROMA_BINS * CHROMA_BINS);
+  const luma = new Float32Array(LUMA_GRID.columns * LUMA_GRID.rows);
+  const chroma = new Float32Array(CELLS.columns * CELLS.rows * 2);
+  const cell = COLUMNS / CELLS.columns;
   for (let y = 0; y < ROWS; y++) {
+    const lumaRow = ((y / FINER) | 0) * LUMA_GRID.columns;
+    const cellRow = ((y / cell) | 0) * CELLS.columns;
     for (let x = 0; x < COLUMNS; x++) {
       const i = y * COLUMNS + x;
-      const value = luma[i]!;
-      // Rec.709 colour differences, scaled to 0..255.
-      const cb = (rgb[i * 3 + 2]! - value) / 1.8556 + 127.5;
-      const cr = (rgb[i * 3]! - value) / 1.5748 + 127.5;
-      const quarter = ((y * 2 >= ROWS ? 2 : 0) + (x * 2 >= COLUMNS ? 1 : 0)) * quarterBins;
-      whole[(value * WHOLE.luma) >> 8]! += 1;
-      whole[WHOLE.luma + chromaBin(cb, cr, WHOLE.chroma)]! += 1;
-      quarters[quarter + ((value * QUARTER.luma) >> 8)]! += 1;
-      quarters[quarter + QUARTER.luma + chromaBin(cb, cr, QUARTER.chroma)]! += 1;
-      if (x > 0 && y > 0) {
-        const gradient = Math.abs(value - luma[i - 1]!) + Math.abs(value - luma[i - COLUMNS]!);
-        edges[((y / cellHeight) | 0) * EDGE_GRID.columns + ((x / cellWidth) | 0)]! += gradient;
-      }
+      const value = fine[i]!;
+      // Rec.709 colour differences, scaled to 0..255; their extremes stay inside the last bins.
+      const cb = Math.min(255, Math.max(0, (rgb[i * 3 + 2]! - value) / 1.8556 + 128));
+      const cr = Math.min(255, Math.max(0, (rgb[i * 3]! - value) / 1.5748 + 128));
+      histogram[(value * LUMA_BINS) >> 8]! += 1;
+      histogram[LUMA_BINS + ((cr * CHROMA_BINS) >> 8) * CHROMA_BINS + ((cb * CHROMA_BINS) >> 8)]! += 1;
+      luma[lumaRow + ((x / FINER) | 0)]! += value;
+      const at = 2 * (cellRow + ((x / cell) | 0));
+      chroma[at]! += cb;
+      chroma[at + 1]! += cr;
     }
   }
-  const features: FrameFeatures = {
-    histogram: new Uint8Array(whole.length),
-    quarters: new Uint8Array(quarters.length),
-    edges: Uint8Array.from(edges, (sum) => Math.min(255, (sum / (cellWidth * cellHeight)) * 2)),
-    thumbnail: Uint8Array.from(
-      lumaOf(shrink({ width: COLUMNS, height: ROWS, data: rgb }, THUMBNAIL.columns, THUMBNAIL.rows)),
-    ),
+  return {
+    histogram: toShares(histogram),
+    luma: Uint8Array.from(luma, (sum) => sum / (FINER * FINER)),
+    chroma: Uint8Array.from(chroma, (sum) => sum / (cell * cell)),
   };
-  toShares(whole, 0, whole.length, features.histogram);
-  for (let q = 0; q < 4; q++) toShares(quarters, q * quarterBins, quarterBins, features.quarters);
-  return features;
 }
 
-/** Half the sum of absolute differences over the mean total: 0 for equal, 1 for disjoint histograms. */
-function histogramDistance(a: Uint8Array, b: Uint8Array): number {
-  let difference = 0;
-  let total = 0;
-  for (let i = 0; i < a.length; i++) {
-    difference += Math.abs(a[i]! - b[i]!);
-    total += a[i]! + b[i]!;
-  }
-  return total > 0 ? difference / total : 0;
-}
-
-/** Mean absolute difference of two thumbnails, 0 to 1. */
-export function thumbnailDistance(a: FrameFeatures, b: FrameFeatures): number {
+/** Share of the pixels whose colour would have to change for one histogram to become the other, 0 to 1. */
+export function histogramDistance(a: FrameFeatures, b: FrameFeatures): number {
   let sum = 0;
-  for (let i = 0; i < a.thumbnail.length; i++) sum += Math.abs(a.thumbnail[i]! - b.thumbnail[i]!);
-  return sum / (255 * a.thumbnail.length);
+  for (let i = 0; i < a.histogram.length; i++) sum += Math.abs(a.histogram[i]! - b.histogram[i]!);
+  return sum / (4 * 255);
 }
 
-/** How different two frames look, 0 to 1: colours at large, colours in place, and edges in place. */
-export const frameDistance = (a: FrameFeatures, b: FrameFeatures): number =>
-  0.5 * histogramDistance(a.histogram, b.histogram) +
-  0.25 * histogramDistance(a.quarters, b.quarters) +
-  0.25 * histogramDistance(a.edges, b.edges);
+/** Mean absolute difference of two pictures in place, luma alone, 0 to 1. */
+export function lumaDistance(a: FrameFeatures, b: FrameFeatures): number {
+  let sum = 0;
+  for (let i = 0; i < a.luma.length; i++) sum += Math.abs(a.luma[i]! - b.luma[i]!);
+  return sum / (255 * a.luma.length);
+}
 
-/** Mean and standard deviation of the thumbnail's luma, 0 to 255. */
-export function lumaStatistics({ thumbnail }: FrameFeatures): { mean: number; deviation: number } {
+/** Mean absolute difference of the colours in place, 0 to 1. */
+export function chromaDistance(a: FrameFeatures, b: FrameFeatures): number {
+  let sum = 0;
+  for (let i = 0; i < a.chroma.length; i++) sum += Math.abs(a.chroma[i]! - b.chroma[i]!);
+  return sum / (255 * a.chroma.length);
+}
+
+/** Mean and standard deviation of the picture's luma, 0 to 255. */
+export function lumaStatistics({ luma }: FrameFeatures): { mean: number; deviation: number } {
   let sum = 0;
   let squares = 0;
-  for (const value of thumbnail) {
+  for (const value of luma) {
     sum += value;
     squares += value * value;
   }
-  const mean = sum / thumbnail.length;
-  return { mean, deviation: Math.sqrt(Math.max(0, squares / thumbnail.length - mean * mean)) };
+  const mean = sum / luma.length;
+  return { mean, deviation: Math.sqrt(Math.max(0, squares / luma.length - mean * mean)) };
 }

@@ -8,7 +8,8 @@ import { framesPerSecond, type Rate } from "./rate";
 
 const nominalRate = (rate: Rate): number => Math.max(1, Math.round(framesPerSecond(rate)));
 
-const isDropFrame = (rate: Rate): boolean => rate.den === 1001 && nominalRate(rate) % 30 === 0;
+/** Whether the rate is counted in drop-frame timecode. */
+export const isDropFrame = (rate: Rate): boolean => rate.den === 1001 && nominalRate(rate) % 30 === 0;
 
 /** The timecode of a frame counted from 0. */
 export function formatTimecode(frame: number, rate: Rate): string {

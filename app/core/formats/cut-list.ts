@@ -1,0 +1,34 @@
+import type { Transition } from "../shots/transition";
+import type { Rate } from "../time/rate";
+
+/** The cuts of a film, as the open formats carry them. */
+export interface CutList {
+  /** What the film is called. */
+  title: string;
+  rate: Rate;
+  /** Length of the film in frames. */
+  frames: number;
+  /** In order; each lies inside the film. */
+  transitions: readonly Transition[];
+}
+
+/** A file could not be read as the format it claims to be; the message says where and why. */
+export class FormatError extends Error {
+  override name = "FormatError";
+}
+
+/**
+ * Checks cuts that were read against the film they are for.
+ *
+ * @throws FormatError if they are out of order or lie outside the film
+ */
+export function requireWithin(transitions: readonly Transition[], frames: number): void {
+  let last = 0;
+  for (const { frame, range } of transitions) {
+    if (frame <= last) throw new FormatError(`two cuts fall on frame ${frame}, or they are out of order`);
+    if (frame >= frames || range.end > frames) {
+      throw new FormatError(`a cut at frame ${frame} lies beyond the film's ${frames} frames; is this the list of another film, or of another frame rate?`);
+    }
+    last = frame;
+  }
+}

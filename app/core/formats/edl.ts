@@ -1,0 +1,145 @@
+import { hardTransition, isGradual, type Transition } from "../shots/transition";
+import type { Rate } from "../time/rate";
+import { formatTimecode, isDropFrame, parseTimecode } from "../time/timecode";
+import { type CutList, FormatError, requireWithin } from "./cut-list";
+
+/**
+ * CMX 3600 edit decision lists. The film is one reel, and as long as the programme, so that source and record
+ * times are the same. An event line is
+ *
+ *     003  AX       V     D    024 00:00:10:00 00:00:20:00 00:00:10:00 00:00:20:00
+ *
+ * number, reel, channel, kind (C for cut, D dissolve, W and a number for a wipe), length of the mixture in frames,
+ * then source in and out, record in and out; an out is the first frame that does not belong. A mixture begins at
+ * the record in of the incoming event. A fade goes by way of the reel BL, black.
+ */
+
+const REEL = "AX";
+const BLACK = "BL";
+
+interface EdlEvent {
+  reel: string;
+  kind: "C" | "D" | `W${string}`;
+  /** Frames of the mixture that the event begins with. */
+  length: number;
+  recordIn: number;
+  recordOut: number;
+}
+
+function eventLine(number: number, event: EdlEvent, rate: Rate): string {
+  const code = (frame: number) => formatTimecode(frame, rate);
+  const [from, to] = [code(event.recordIn), code(event.recordOut)];
+  const source = event.reel === BLACK ? [code(0), code(event.recordOut - event.recordIn)] : [from, to];
+  const length = event.kind === "C" ? "   " : String(event.length).padStart(3, "0");
+  const head = `${String(number).padStart(3, "0")}  ${event.reel.padEnd(8)} V     ${event.kind.padEnd(4)} ${length}`;
+  return `${head} ${source.join(" ")} ${from} ${to}`;
+}
+
+/** The events that a transition begins, the last of which goes on to `end`. */
+function eventsOf({ kind, frame, range }: Transition, end: number): EdlEvent[] {
+  const shot = { reel: REEL, recordOut: end };
+  switch (kind) {
+    case "cut":
+    case "jump":
+    case "turn":
+      return [{ ...shot, kind: "C", length: 0, recordIn: frame }];
+    case "dissolve":
+      return [{ ...shot, kind: "D", length: range.end - range.start, recordIn: range.start }];
+    case "wipe":
+      return [{ ...shot, kind: "W001", length: range.end - range.start, recordIn: range.start }];
+    case "fade":
+      return [
+        { reel: BLACK, kind: "D", length: frame - range.start, recordIn: range.start, recordOut: frame },
+        { ...shot, kind: "D", length: range.end - frame, recordIn: frame },
+      ];
+  }
+}
+
+/** Writes the cuts of a film. Turns are left out: they are no change of picture. */
+export function writeEdl({ title, rate, frames, transitions }: CutList): string {
+  const cuts = transitions.filter(({ kind }) => kind !== "turn");
+  const startOf = (t: Transition) => (isGradual(t) ? t.range.start : t.frame);
+  const lines = [`TITLE: ${title}`, `FCM: ${isDropFrame(rate) ? "DROP FRAME" : "NON-DROP FRAME"}`];
+  let number = 1;
+  const ends = [...cuts.map(startOf), frames];
+  lines.push(eventLine(number, { reel: REEL, kind: "C", length: 0, recordIn: 0, recordOut: ends[0]! }, rate));
+  cuts.forEach((transition, i) => {
+    for (const event of eventsOf(transition, ends[i + 1]!)) {
+      number++;
+      if (event.kind !== "C") {
+        // What is mixed from, named once more and without a length of its own, as the format asks.
+        const reel = event.reel === REEL && transition.kind === "fade" ? BLACK : REEL;
+        const from: EdlEvent = { reel, kind: "C", length: 0, recordIn: event.recordIn, recordOut: event.recordIn };
+        lines.push(eventLine(number, from, rate));
+      }
+      lines.push(eventLine(number, event, rate));
+    }
+    if (transition.kind === "jump") lines.push("* JUMP CUT");
+  });
+  return `${lines.join("\r\n")}\r\n`;
+}
+
+const EVENT =
+  /^\d+\s+(?<reel>\S+)\s+(?<channel>\S+)\s+(?<kind>C|D|W\d*|KB?|KO?)\s+(?:(?<length>\d+)\s+)?(?<times>\d\d[:;.]\d\d[:;.]\d\d[:;.]\d\d(?:\s+\d\d[:;.]\d\d[:;.]\d\d[:;.]\d\d){3})\s*$/i;
+
+interface ReadEvent extends EdlEvent {
+  jump: boolean;
+}
+
+function readEvents(text: string, rate: Rate): ReadEvent[] {
+  const events: ReadEvent[] = [];
+  text.split(/\r?\n/).forEach((line, i) => {
+    if (/^\*\s*JUMP CUT\s*$/i.test(line) && events.length > 0) events.at(-1)!.jump = true;
+    if (!/^\s*\d+\s/.test(line)) return;
+    const match = EVENT.exec(line.trim());
+    if (!match) throw new FormatError(`line ${i + 1} is no event of a CMX 3600 list: "${line.trim()}"`);
+    const { reel, channel, kind, length, times } = match.groups as Record<string, string>;
+    // Sound alone has no say in where the picture is cut.
+    if (!/^(B|.*V\d*)$/i.test(channel!)) return;
+    const [recordIn, recordOut] = times!.split(/\s+/).slice(2).map((time) => {
+      const frame = parseTimecode(time, rate);
+      if (frame === null) throw new FormatError(`line ${i + 1}: ${time} is no timecode at this film's frame rate`);
+      return frame;
+    }) as [number, number];
+    if (recordOut < recordIn) throw new FormatError(`line ${i + 1} ends before it begins`);
+    // The line that names what is mixed from has no length of its own.
+    if (recordOut === recordIn) return;
+    events.push({ reel: reel!.toUpperCase(), kind: kind!.toUpperCase() as EdlEvent["kind"], length: Number(length ?? 0), recordIn, recordOut, jump: false });
+  });
+  return events;
+}
+
+/** Half-way through a mixture, where the list says no more than its length. */
+function mixture(event: ReadEvent): Transition {
+  const range = { start: event.recordIn, end: event.recordIn + event.length };
+  return { frame: range.start + (event.length >> 1), kind: event.kind === "D" ? "dissolve" : "wipe", range };
+}
+
+/**
+ * Reads the cuts of a film from a list whose programme is the film: its record times, counted from the first.
+ *
+ * @throws FormatError, with the line, if the text is no such list, or its times do not fit the film
+ */
+export function readEdl(text: string, rate: Rate, frames: number): Transition[] {
+  const events = readEvents(text, rate);
+  if (events.length === 0) throw new FormatError("the list has no event that cuts the picture");
+  const origin = Math.min(...events.map((event) => event.recordIn));
+  for (const event of events) {
+    event.recordIn -= origin;
+    event.recordOut -= origin;
+  }
+  events.sort((a, b) => a.recordIn - b.recordIn);
+  const transitions: Transition[] = [];
+  for (let i = 1; i < events.length; i++) {
+    const event = events[i]!;
+    const next = events[i + 1];
+    if (event.reel === BLACK && next) {
+      const range = { start: event.recordIn, end: next.recordIn + next.length };
+      transitions.push({ frame: next.recordIn, kind: "fade", range });
+      i++;
+    } else if (event.length > 0) transitions.push(mixture(event));
+    else transitions.push(hardTransition(event.recordIn, event.jump ? "jump" : "cut"));
+  }
+  requireWithin(transitions, frames);
+  return transitions;
+}

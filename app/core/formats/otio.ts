@@ -1,0 +1,152 @@
+import { z } from "zod";
+import { hardTransition, isGradual, TRANSITION_KINDS, type Transition } from "../shots/transition";
+import { framesPerSecond, type Rate } from "../time/rate";
+import { type CutList, FormatError, requireWithin } from "./cut-list";
+
+/**
+ * OpenTimelineIO timelines (.otio, JSON). The film is one clip after another of the same file on one video track; a
+ * mixture is a transition between two clips that says how far it reaches into each. What the format has no word for
+ * (a wipe, a fade, a jump) stands in the metadata under "glad-pan".
+ */
+
+const RationalTime = z.object({ OTIO_SCHEMA: z.literal("RationalTime.1"), rate: z.number().positive(), value: z.number() });
+const TimeRange = z.object({
+  OTIO_SCHEMA: z.literal("TimeRange.1"),
+  start_time: RationalTime,
+  duration: RationalTime,
+});
+const Metadata = z
+  .object({ "glad-pan": z.object({ transition: z.enum(TRANSITION_KINDS) }).partial().optional() })
+  .catch({})
+  .default({});
+
+interface Item {
+  OTIO_SCHEMA: string;
+  source_range?: z.infer<typeof TimeRange> | null | undefined;
+  children?: Item[] | undefined;
+  [key: string]: unknown;
+}
+const Item: z.ZodType<Item> = z.lazy(() =>
+  z.looseObject({
+    OTIO_SCHEMA: z.string(),
+    source_range: TimeRange.nullish(),
+    children: z.array(Item).optional(),
+  }),
+);
+const Timeline = z.looseObject({ OTIO_SCHEMA: z.string().startsWith("Timeline."), tracks: Item });
+const Media = z.looseObject({ available_range: TimeRange.nullish() });
+
+const seconds = (time: z.infer<typeof RationalTime>) => time.value / time.rate;
+
+/** Writes the cuts of a film as a timeline of clips of it. */
+export function writeOtio({ title, rate, frames, transitions }: CutList, file: string): string {
+  const fps = framesPerSecond(rate);
+  const time = (value: number) => ({ OTIO_SCHEMA: "RationalTime.1", rate: fps, value });
+  const range = (start: number, end: number) => ({
+    OTIO_SCHEMA: "TimeRange.1",
+    start_time: time(start),
+    duration: time(end - start),
+  });
+  const clip = (number: number, start: number, end: number, kind: Transition["kind"] | null) => ({
+    OTIO_SCHEMA: "Clip.1",
+    name: `Shot ${number}`,
+    source_range: range(start, end),
+    metadata: kind === null ? {} : { "glad-pan": { transition: kind } },
+    media_reference: { OTIO_SCHEMA: "ExternalReference.1", target_url: file, available_range: range(0, frames) },
+  });
+  const children: unknown[] = [clip(1, 0, transitions[0]?.frame ?? frames, null)];
+  transitions.forEach((transition, i) => {
+    if (isGradual(transition)) {
+      children.push({
+        OTIO_SCHEMA: "Transition.1",
+        name: transition.kind,
+        transition_type: transition.kind === "dissolve" ? "SMPTE_Dissolve" : "Custom_Transition",
+        in_offset: time(transition.frame - transition.range.start),
+        out_offset: time(transition.range.end - transition.frame),
+        metadata: { "glad-pan": { transition: transition.kind } },
+      });
+    }
+    children.push(clip(i + 2, transition.frame, transitions[i + 1]?.frame ?? frames, transition.kind));
+  });
+  const timeline = {
+    OTIO_SCHEMA: "Timeline.1",
+    name: title,
+    global_start_time: time(0),
+    tracks: {
+      OTIO_SCHEMA: "Stack.1",
+      name: "tracks",
+      children: [{ OTIO_SCHEMA: "Track.1", name: "Picture", kind: "Video", children }],
+    },
+  };
+  return `${JSON.stringify(timeline, null, 2)}\n`;
+}
+
+/** Length of a clip, gap, or nested track in seconds. */
+function lengthOf(item: Item): number {
+  if (item.source_range) return seconds(item.source_range.duration);
+  if (item.OTIO_SCHEMA.startsWith("Track.")) {
+    const solid = (item.children ?? []).filter((child) => !child.OTIO_SCHEMA.startsWith("Transition."));
+    return solid.reduce((sum, child) => sum + lengthOf(child), 0);
+  }
+  if (item.OTIO_SCHEMA.startsWith("Stack.")) return Math.max(0, ...(item.children ?? []).map(lengthOf));
+  // A clip without a range of its own is all of its media; newer files list several under keys.
+  const media = item["media_references"] as Record<string, unknown> | undefined;
+  const key = String(item["active_media_reference_key"] ?? "DEFAULT_MEDIA");
+  const reference = Media.safeParse(item["media_reference"] ?? media?.[key]);
+  if (!reference.success || !reference.data.available_range) {
+    throw new FormatError(`"${String(item["name"] ?? item.OTIO_SCHEMA)}" in the timeline does not say how long it is`);
+  }
+  return seconds(reference.data.available_range.duration);
+}
+
+function findVideoTrack(stack: Item): Item {
+  const track = (stack.children ?? []).find(
+    (child) => child.OTIO_SCHEMA.startsWith("Track.") && child["kind"] !== "Audio" && (child.children?.length ?? 0) > 0,
+  );
+  if (!track) throw new FormatError("the timeline has no video track with clips on it");
+  return track;
+}
+
+/**
+ * Reads the cuts of a film from the first video track of a timeline that is the film.
+ *
+ * @throws FormatError if the text is no timeline, or its times do not fit the film
+ */
+export function readOtio(text: string, rate: Rate, frames: number): Transition[] {
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch {
+    throw new FormatError("the file is not JSON, as an .otio file is");
+  }
+  const parsed = Timeline.safeParse(json);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0]!;
+    throw new FormatError(`the file is no OpenTimelineIO timeline: ${issue.path.join(".") || "it"}: ${issue.message}`);
+  }
+  const fps = framesPerSecond(rate);
+  const transitions: Transition[] = [];
+  let elapsed = 0;
+  let mixing: { into: number; kind: Transition["kind"]; before: number } | null = null;
+  for (const item of findVideoTrack(parsed.data.tracks).children!) {
+    const said = Metadata.parse(item["metadata"])["glad-pan"]?.transition;
+    if (item.OTIO_SCHEMA.startsWith("Transition.")) {
+      const before = RationalTime.parse(item["in_offset"]);
+      const into = RationalTime.parse(item["out_offset"]);
+      const smooth = item["transition_type"] === "SMPTE_Dissolve" ? "dissolve" : "wipe";
+      mixing = { before: seconds(before) * fps, into: seconds(into) * fps, kind: said ?? smooth };
+      continue;
+    }
+    const frame = Math.round(elapsed * fps);
+    if (frame > 0) {
+      if (mixing) {
+        const range = { start: frame - Math.round(mixing.before), end: frame + Math.round(mixing.into) };
+        transitions.push({ frame, kind: mixing.kind, range });
+      } else transitions.push(hardTransition(frame, said === "jump" || said === "turn" ? said : "cut"));
+    }
+    mixing = null;
+    elapsed += lengthOf(item);
+  }
+  requireWithin(transitions, frames);
+  return transitions;
+}

@@ -1,0 +1,162 @@
+import type { FrameRange } from "../time/rate";
+import { type BlendFit, fitMixture, fitSweep } from "./blend-models";
+import { cellSeries, compareLuma, squaredDistance } from "./cell-series";
+import type { FrameFeatures } from "./frame-features";
+import type { PictureMatcher } from "./picture-match";
+
+/** A stretch in which one picture may become another by degrees. */
+export interface BlendEvidence {
+  kind: "dissolve" | "wipe";
+  /** Where the new picture takes over. */
+  frame: number;
+  range: FrameRange;
+  /** 0 to 1; 0.5 is where a blend is as likely as not. */
+  strength: number;
+}
+
+/** Lengths of the stretches that are tried, in seconds; shorter and longer blends show in the nearest. */
+const LENGTHS_SECONDS = [0.25, 0.4, 0.6, 0.9, 1.3, 1.9];
+const SHORTEST_FRAMES = 5;
+/** Root mean square difference of the cells (0 to 255) below which two pictures are taken for the same … */
+const LEAST_DIFFERENCE = 6;
+/** … as they are below this share of their contrast: unlike pictures differ by all of it, moved ones by less. */
+const LEAST_RELATIVE_DIFFERENCE = 0.6;
+/** Correlation of the cells' luma beyond which one picture is the other in another light. */
+const SAME_PLACE = 0.8;
+/** A blend does not go back, and does not jump, by more than this from frame to frame. */
+const STEPS = { back: -0.08, ahead: 0.45 };
+/** Shares of the later picture between which a blend is under way. */
+const UNDER_WAY = { from: 0.04, to: 0.96 };
+/** Less of the later picture than this that is not in the earlier one is a change of light. */
+const LEAST_UNLIKE = 0.25;
+/** What comes back within this time has passed by, and was no blend. */
+const RETURN_SECONDS = 1.6;
+/**
+ * An even mixture leaves the sweep a residual of 1/√12 = 0.29; far less means that the picture changed at once.
+ */
+const LEAST_SWEEP = 0.17;
+/** What speaks for a dissolve: how much better the mixture explains it than a sweep, times how unlike the pictures are. */
+const EVEN_DISSOLVE = 0.2;
+/** The same for a wipe: how well its turns lie on a front, from none at this fit, times how unlike the pictures are. */
+const EVEN_WIPE = 0.25;
+const LEAST_FRONT = 0.4;
+/** The spread that its turns need, and the residual that it may have. */
+const LEAST_SPREAD = 0.13;
+const LARGEST_SWEEP = 0.36;
+
+const strengthOf = (evidence: number, even: number): number => (evidence <= 0 ? 0 : evidence / (evidence + even));
+
+const isGradualRise = (shares: Float64Array): boolean =>
+  shares.every((share, i) => {
+    const step = i === 0 ? 0 : share - shares[i - 1]!;
+    return step >= STEPS.back && step <= STEPS.ahead;
+  });
+
+/** Weighs dissolves and wipes in stretches between hard cuts and fades. */
+export class BlendWeigher {
+  private readonly series: Float32Array[];
+
+  constructor(
+    features: readonly FrameFeatures[],
+    private readonly fps: number,
+    private readonly matcher: PictureMatcher,
+  ) {
+    this.series = cellSeries(features);
+  }
+
+  /**
+   * The strongest blends that do not overlap, in order.
+   *
+   * @param barriers frames that no blend may straddle, in order: hard cuts, and all frames of fades
+   */
+  weigh(barriers: readonly number[]): BlendEvidence[] {
+    const found: BlendEvidence[] = [];
+    let barrier = 0;
+    for (const seconds of LENGTHS_SECONDS) {
+      const length = Math.max(SHORTEST_FRAMES, Math.round(seconds * this.fps));
+      const hop = Math.max(1, Math.floor(length / 8));
+      barrier = 0;
+      for (let start = 0; start + length < this.series.length; start += hop) {
+        while (barrier < barriers.length && barriers[barrier]! <= start) barrier++;
+        if (barriers[barrier] !== undefined && barriers[barrier]! <= start + length) continue;
+        const bounds = { start: barriers[barrier - 1] ?? 0, end: (barriers[barrier] ?? this.series.length) - 1 };
+        const evidence = this.weighStretch(start, start + length, bounds);
+        if (evidence) found.push(evidence);
+      }
+    }
+    // Of overlapping stretches the one that explains most: a part of a blend explains less of the difference.
+    const explains = ({ range, strength }: BlendEvidence) => strength * this.difference(range.start - 1, range.end);
+    const best: BlendEvidence[] = [];
+    for (const evidence of found.sort((a, b) => explains(b) - explains(a))) {
+      const free = best.every(({ range }) => range.end <= evidence.range.start || range.start >= evidence.range.end);
+      if (free) best.push(evidence);
+    }
+    return best.sort((a, b) => a.frame - b.frame);
+  }
+
+  private difference(a: number, b: number): number {
+    return Math.sqrt(squaredDistance(this.series[a]!, this.series[b]!) / this.series[a]!.length);
+  }
+
+  /** Whether two frames show pictures unlike enough for one to have become the other. */
+  private differ(a: number, b: number): boolean {
+    const difference = this.difference(a, b);
+    if (difference < LEAST_DIFFERENCE) return false;
+    const { contrast, correlation } = compareLuma(this.series[a]!, this.series[b]!);
+    return correlation < SAME_PLACE && difference > LEAST_RELATIVE_DIFFERENCE * contrast;
+  }
+
+  /** The part of a stretch in which the blend is under way, with a frame of each pure picture at the ends. */
+  private tighten(start: number, { shares }: BlendFit): { start: number; end: number } {
+    const first = shares.findIndex((share) => share > UNDER_WAY.from);
+    const last = shares.findLastIndex((share) => share < UNDER_WAY.to);
+    return { start: start + Math.max(0, first - 1), end: start + Math.min(shares.length - 1, last + 1) };
+  }
+
+  private weighStretch(from: number, to: number, bounds: FrameRange): BlendEvidence | null {
+    if (!this.differ(from, to)) return null;
+    const { start, end } = this.tighten(from, fitMixture(this.series, from, to));
+    if (end - start < SHORTEST_FRAMES || !this.differ(start, end)) return null;
+    const mixture = fitMixture(this.series, start, end);
+    if (!isGradualRise(mixture.shares)) return null;
+    const sweep = fitSweep(this.series, start, end);
+    const unlike = this.matcher.match(start, end).unexplained;
+    const wipe =
+      sweep.spread >= LEAST_SPREAD && sweep.residual <= Math.min(LARGEST_SWEEP, 0.85 * mixture.residual)
+        ? strengthOf(((sweep.front - LEAST_FRONT) / (1 - LEAST_FRONT)) * unlike, EVEN_WIPE)
+        : 0;
+    const dissolve =
+      sweep.residual >= LEAST_SWEEP ? strengthOf((1 - mixture.residual / sweep.residual) * unlike, EVEN_DISSOLVE) : 0;
+    const strength = Math.max(wipe, dissolve);
+    if (strength < 0.2 || unlike < LEAST_UNLIKE || this.comesBack(start, end, bounds)) return null;
+    const fit = wipe > dissolve ? sweep : mixture;
+    const half = fit.shares.findIndex((share) => share >= 0.5);
+    return {
+      kind: wipe > dissolve ? "wipe" : "dissolve",
+      frame: start + Math.max(1, half),
+      range: { start: start + 1, end },
+      strength,
+    };
+  }
+
+  /** Correlation of two frames in place, which sees past what is small, and past people who have moved. */
+  private likeness(a: number, b: number): number {
+    return compareLuma(this.series[a]!, this.series[b]!).correlation;
+  }
+
+  /** Whether the picture before is there again soon after, or the one after was there before. */
+  private comesBack(start: number, end: number, bounds: FrameRange): boolean {
+    const unlike = this.matcher.match(start, end).unexplained;
+    const likeness = Math.max(0.4, this.likeness(start, end));
+    const reach = Math.round(RETURN_SECONDS * this.fps);
+    const step = Math.max(1, Math.round(reach / 12));
+    for (let k = step; k <= reach; k += step) {
+      const after = Math.min(bounds.end, end + k);
+      const before = Math.max(bounds.start, start - k);
+      const again = Math.min(this.matcher.match(start, after).unexplained, this.matcher.match(before, end).unexplained);
+      if (again < 0.6 * unlike) return true;
+      if (Math.max(this.likeness(start, after), this.likeness(before, end)) > likeness + 0.3) return true;
+    }
+    return false;
+  }
+}

@@ -1,0 +1,69 @@
+import type { FrameRange } from "../time/rate";
+import { type FrameFeatures, lumaStatistics } from "./frame-features";
+import type { PictureMatcher } from "./picture-match";
+
+/** A stretch in which the picture becomes black, or white, and another picture comes out of it. */
+export interface FadeEvidence {
+  /** First frame of the new picture's rise. */
+  frame: number;
+  range: FrameRange;
+  /** 0 to 1; 0.5 is where a fade is as likely as not. */
+  strength: number;
+}
+
+/** How far to each side the full pictures are looked for. */
+const REACH_SECONDS = 1.5;
+/** Contrast (standard deviation of luma, 0 to 255) below which a picture has none to lose. */
+const LEAST_CONTRAST = 3;
+/** At its emptiest the picture keeps at most this share of its contrast. */
+const EMPTY = 0.25;
+/** Mean luma of an empty picture: black or white. */
+const BLACK = 30;
+const WHITE = 215;
+/** The fade begins and ends where this share of the contrast is there. */
+const FULL = 0.95;
+/** Share of the whole change of light that one frame may make. */
+const LARGEST_STEP = 0.5;
+/** How unlike the pictures before and after must be for a fade to be as likely as not. */
+const EVEN = 0.3;
+
+/** Whether no single frame makes most of the change, as a flash does. */
+function isGradual(means: readonly number[]): boolean {
+  const steps = means.map((mean, i) => Math.abs(mean - (means[i - 1] ?? mean)));
+  return Math.max(...steps) < LARGEST_STEP * (Math.max(...means) - Math.min(...means));
+}
+
+/**
+ * Weighs fades through black or white: the contrast sinks to almost nothing between two pictures that have some
+ * and are not the same (after a flash, or when somebody switches the light off and on, they are).
+ */
+export function weighFades(features: readonly FrameFeatures[], fps: number, matcher: PictureMatcher): FadeEvidence[] {
+  const statistics = features.map(lumaStatistics);
+  const contrasts = statistics.map(({ deviation }) => deviation);
+  const reach = Math.round(REACH_SECONDS * fps);
+  const fades: FadeEvidence[] = [];
+  for (let frame = 1; frame < features.length - 1; frame++) {
+    const { mean, deviation } = statistics[frame]!;
+    if (mean > BLACK && mean < WHITE) continue;
+    const from = Math.max(0, frame - reach);
+    const to = Math.min(features.length, frame + reach + 1);
+    const nearby = contrasts.slice(from, to);
+    // The last of several equally empty frames is where the new picture begins.
+    if (nearby.lastIndexOf(Math.min(...nearby)) + from !== frame) continue;
+    const before = Math.max(...nearby.slice(0, frame - from));
+    const after = Math.max(...nearby.slice(frame - from + 1));
+    const weaker = Math.min(before, after);
+    if (weaker < LEAST_CONTRAST || deviation > EMPTY * weaker) continue;
+    let start = frame;
+    while (start > from && contrasts[start]! < FULL * before && contrasts[start - 1]! >= contrasts[start]! - 0.5) start--;
+    let end = frame;
+    while (end < to - 1 && contrasts[end]! < FULL * after && contrasts[end + 1]! >= contrasts[end]! - 0.5) end++;
+    if (!isGradual(statistics.slice(start, end + 1).map((s) => s.mean))) continue;
+    const unlike = Math.max(
+      matcher.match(start, end).unexplained,
+      Math.abs(statistics[start]!.mean - statistics[end]!.mean) / 255,
+    );
+    fades.push({ frame: frame + 1, range: { start: start + 1, end }, strength: unlike / (unlike + EVEN) });
+  }
+  return fades;
+}

@@ -1,0 +1,123 @@
+import {
+  chromaDistance,
+  type FrameFeatures,
+  histogramDistance,
+  lumaDistance,
+  lumaStatistics,
+} from "./frame-features";
+import type { PictureMatcher } from "./picture-match";
+
+/** A frame at which one picture may have taken another's place at once. */
+export interface CutEvidence {
+  frame: number;
+  /** 0 to 1; 0.5 is where a cut is as likely as not. */
+  strength: number;
+  /** Most of the picture stays, and what is in it has jumped. */
+  jump: boolean;
+}
+
+/** A frame is looked at more closely when it changes the picture by at least this much (0 to 1) … */
+const LEAST_CHANGE = 0.006;
+/** … and this many times as much as the frames beside it do. */
+const PROMINENCE = 2.2;
+/** What is gone again after so many frames was something that passed, and no shot. */
+const PASSING_FRAMES = 3;
+/** What is gone again after so many seconds was a flash, if it also made the picture brighter or darker. */
+const FLASH_SECONDS = 0.2;
+/** Change of the mean luma, 0 to 255, that counts as brighter or darker. */
+const FLASH_LUMA = 12;
+/** Evidence, above what goes on around, at which a cut is as likely as not. */
+const EVEN_CUT = 0.2;
+const EVEN_JUMP = 0.18;
+/** In a jump cut at least this share of the picture stays where it was … */
+const JUMP_KEPT = 0.45;
+/** … and its colours stay, within this histogram distance. */
+const JUMP_COLOURS = 0.2;
+/** Movement in the frames around a jump counts against it by this factor. */
+const JUMP_MOVEMENT = 2.5;
+
+/** Maps evidence to a strength that is 0.5 at `even` and tends to 1. */
+const strengthOf = (evidence: number, even: number): number => (evidence <= 0 ? 0 : evidence / (evidence + even));
+
+/**
+ * Weighs hard cuts. Two stages: frames that change the picture more than those beside them are candidates; for
+ * these, the picture after is searched for in the picture before (block matching), and what is not found there
+ * counts, less what is not found between the frames around, and only as far as it is still not found some
+ * frames later: movement of any speed goes on, flashes pass, changes of light leave the structure as it is.
+ */
+export class CutWeigher {
+  private readonly changes: number[];
+
+  constructor(
+    private readonly features: readonly FrameFeatures[],
+    private readonly fps: number,
+    private readonly matcher: PictureMatcher,
+  ) {
+    this.changes = features.map((feature, i) => {
+      const before = features[i - 1];
+      return before ? lumaDistance(before, feature) + chromaDistance(before, feature) : 0;
+    });
+  }
+
+  /** All frames with more than a trace of evidence, in order. */
+  weigh(): CutEvidence[] {
+    const evidence: CutEvidence[] = [];
+    for (let frame = 1; frame < this.features.length; frame++) {
+      const change = this.changes[frame]!;
+      const beside = Math.max(this.changes[frame - 1]!, this.changes[frame + 1] ?? 0);
+      if (change < LEAST_CHANGE || change < PROMINENCE * beside) continue;
+      const found = this.weighFrame(frame);
+      if (found.strength > 0.1) evidence.push(found);
+    }
+    return evidence;
+  }
+
+  /** How unlike two pictures are, whatever moved between them, 0 to 1. */
+  private unlike(earlier: number, later: number): number {
+    const { unexplained, kept } = this.matcher.match(earlier, later);
+    // Pictures without structure have only their colours to tell them apart; where half of the picture is found in
+    // place, other colours are another light.
+    const colours = histogramDistance(this.at(earlier), this.at(later));
+    return Math.max(unexplained, 0.6 * Math.min(colours, 1 - 2 * kept));
+  }
+
+  private at(frame: number): FrameFeatures {
+    return this.features[Math.min(this.features.length - 1, Math.max(0, frame))]!;
+  }
+
+  /** The pairs of neighbours around a cut, without the one that straddles it. */
+  private around(frame: number): [number, number][] {
+    return [
+      [frame - 3, frame - 2],
+      [frame - 2, frame - 1],
+      [frame, frame + 1],
+      [frame + 1, frame + 2],
+    ];
+  }
+
+  /** The pairs across a cut at growing distance, in both directions. */
+  private across(frame: number): [number, number][] {
+    const brightness = Math.abs(lumaStatistics(this.at(frame)).mean - lumaStatistics(this.at(frame - 1)).mean);
+    const flash = Math.round(FLASH_SECONDS * this.fps);
+    const reaches = Array.from({ length: PASSING_FRAMES }, (_, k) => k + 1);
+    if (brightness >= FLASH_LUMA && flash > PASSING_FRAMES) reaches.push((PASSING_FRAMES + flash) >> 1, flash);
+    return reaches.flatMap((k): [number, number][] => [
+      [frame - 1, frame + k],
+      [frame - 1 - k, frame],
+    ]);
+  }
+
+  private weighFrame(frame: number): CutEvidence {
+    const here = this.matcher.match(frame - 1, frame);
+    const around = Math.max(...this.around(frame).map(([a, b]) => this.unlike(a, b)));
+    const lasting = Math.min(...this.across(frame).map(([a, b]) => this.unlike(a, b)));
+    const cut = Math.min(this.unlike(frame - 1, frame), 1.15 * lasting) - around;
+    const stays =
+      here.kept >= JUMP_KEPT && histogramDistance(this.at(frame - 1), this.at(frame)) <= JUMP_COLOURS;
+    if (!stays) return { frame, strength: strengthOf(cut, EVEN_CUT), jump: false };
+    const worst = (pairs: [number, number][]) => pairs.map(([a, b]) => this.matcher.match(a, b).worst);
+    const moving = Math.max(...worst(this.around(frame)));
+    const jump = Math.min(here.worst, ...worst(this.across(frame))) - JUMP_MOVEMENT * moving;
+    return { frame, strength: Math.max(strengthOf(jump, EVEN_JUMP), strengthOf(cut, EVEN_CUT)), jump: true };
+  }
+}
