@@ -1,4 +1,6 @@
+import type { TransitionCandidate } from "~/core/shots/detect-transitions";
 import type { FrameDetections } from "~/core/subjects/detection";
+import { reshapeTracks } from "~/core/subjects/reshape-tracks";
 import type { Track } from "~/core/subjects/track";
 import type { FrameRange } from "~/core/time/rate";
 import type { Db } from "./database.server";
@@ -37,7 +39,7 @@ export function insertChunk(db: Db, filmId: string, chunk: ChunkRow): void {
   );
 }
 
-/** Tracks of one shot; null while it has not been looked through. */
+/** Tracks of one shot as it was analysed; null while it has not been looked through. */
 export function findTracks(db: Db, filmId: string, shot: FrameRange): Track[] | null {
   const row = db
     .prepare<[string, number, number], { tracks: string }>(
@@ -47,6 +49,27 @@ export function findTracks(db: Db, filmId: string, shot: FrameRange): Track[] | 
   return row ? (JSON.parse(row.tracks) as Track[]) : null;
 }
 
+/** Tracks of a shot as it is now, which may be made of parts of those that were analysed. */
+export function tracksOf(db: Db, filmId: string, shot: FrameRange): Track[] {
+  const exact = findTracks(db, filmId, shot);
+  if (exact) return exact;
+  const rows = db
+    .prepare<[string, number, number], { start_frame: number; end_frame: number; tracks: string }>(
+      `SELECT * FROM shot_tracks WHERE film_id = ? AND end_frame > ? AND start_frame < ?
+       ORDER BY start_frame, end_frame DESC`,
+    )
+    .all(filmId, shot.start, shot.end);
+  // Analyses at other cuts may have left other ranges; of those that overlap, the first and longest counts.
+  const pool: Track[][] = [];
+  let covered = -1;
+  for (const row of rows) {
+    if (row.start_frame < covered) continue;
+    covered = row.end_frame;
+    pool.push(JSON.parse(row.tracks) as Track[]);
+  }
+  return reshapeTracks(shot, pool);
+}
+
 export function saveTracks(db: Db, filmId: string, shot: FrameRange, tracks: readonly Track[]): void {
   db.prepare("INSERT OR REPLACE INTO shot_tracks VALUES (?, ?, ?, ?)").run(
     filmId,
@@ -54,4 +77,16 @@ export function saveTracks(db: Db, filmId: string, shot: FrameRange, tracks: rea
     shot.end,
     JSON.stringify(tracks),
   );
+}
+
+export function saveCandidates(db: Db, filmId: string, candidates: readonly TransitionCandidate[]): void {
+  db.prepare("INSERT OR REPLACE INTO transition_candidates VALUES (?, ?)").run(filmId, JSON.stringify(candidates));
+}
+
+/** What may be a transition; nothing while the film has not been analysed. */
+export function findCandidates(db: Db, filmId: string): TransitionCandidate[] {
+  const row = db
+    .prepare<[string], { candidates: string }>("SELECT candidates FROM transition_candidates WHERE film_id = ?")
+    .get(filmId);
+  return row ? (JSON.parse(row.candidates) as TransitionCandidate[]) : [];
 }

@@ -2,11 +2,12 @@ import { mkdirSync } from "node:fs";
 import { dirname } from "node:path";
 import Database from "better-sqlite3";
 import { migration0001 } from "./migrations/0001-first";
+import { migration0002 } from "./migrations/0002-reshape";
 
 export type Db = Database.Database;
 
 /** In order; the database's `user_version` counts how many have run. Never change one that has been released. */
-const MIGRATIONS = [migration0001];
+const MIGRATIONS = [migration0001, migration0002];
 
 /** Brings a database to the newest schema; each migration runs whole or not at all. */
 function migrate(db: Db): void {

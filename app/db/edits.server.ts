@@ -2,17 +2,15 @@ import { Command, describeCommand } from "~/core/edits/command";
 import type { HandKey } from "~/core/path/solve-version";
 import type { Db } from "./database.server";
 import { findFilm, raiseRevision } from "./films.server";
-import { setShotSubject, shotSubject } from "./shots.server";
+import { applyToShots } from "./shot-edits.server";
 import {
   deleteHandKey,
   deleteVersion,
   findVersion,
   insertVersion,
   listHandKeys,
-  listManners,
   listVersions,
   setHandKey,
-  setManner,
 } from "./versions.server";
 
 /** A change was made to an older state than the stored one; nothing was changed. */
@@ -83,20 +81,17 @@ function apply(db: Db, filmId: string, command: Command): Command {
       for (const key of keys) setHandKey(db, versionId, key);
       return inverse;
     }
-    case "set-manner": {
-      const { versionId, shotId, manner } = command;
-      requireVersion(db, filmId, versionId);
-      if (shotSubject(db, filmId, shotId) === null) throw new EditError("this shot is not there any more");
-      const before = listManners(db, versionId).get(shotId) ?? null;
-      setManner(db, versionId, shotId, manner);
-      return { ...command, manner: before };
-    }
-    case "set-subject": {
-      const before = shotSubject(db, filmId, command.shotId);
-      if (before === null) throw new EditError("this shot is not there any more");
-      setShotSubject(db, command.shotId, command.subject);
-      return { ...command, subject: before };
-    }
+    case "set-manner":
+      requireVersion(db, filmId, command.versionId);
+      return applyToShots(db, filmId, command);
+    case "split-shot":
+    case "join-shots":
+    case "move-cut":
+    case "change-shots":
+    case "set-sensitivity":
+    case "set-transitions":
+    case "restore-shots":
+      return applyToShots(db, filmId, command);
     case "add-version":
       insertVersion(db, filmId, command.version);
       return { type: "remove-version", versionId: command.version.id };

@@ -1,5 +1,7 @@
 import { beforeEach, describe, expect, test } from "@jest/globals";
 import { INFO } from "../../tests/support/film-info";
+import { freshShot } from "~/core/shots/shot";
+import { hardTransition } from "~/core/shots/transition";
 import { type Db, openDatabase } from "./database.server";
 import { edit, EditError, historyOf, StaleRevisionError, stepHistory } from "./edits.server";
 import { findFilm, insertFilm } from "./films.server";
@@ -14,8 +16,8 @@ beforeEach(() => {
   insertFilm(db, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
   insertVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
   replaceShots(db, "film", [
-    { id: "one", start: 0, end: 100 },
-    { id: "two", start: 100, end: 300 },
+    freshShot("one", { start: 0, end: 100 }, null),
+    freshShot("two", { start: 100, end: 300 }, hardTransition(100, "cut")),
   ]);
 });
 
@@ -51,8 +53,8 @@ describe("edits", () => {
   });
 
   test("manner and subject of a shot", () => {
-    send({ type: "set-manner", versionId: "tall", shotId: "one", manner: "chase" });
-    send({ type: "set-subject", shotId: "two", subject: "none" });
+    send({ type: "set-manner", versionId: "tall", shotIds: ["one"], manner: "chase" });
+    send({ type: "change-shots", shotIds: ["two"], change: { subject: "none" } });
     expect(listManners(db, "tall").get("one")).toBe("chase");
     expect(listShots(db, "film")[1]!.subject).toBe("none");
     undo();
@@ -72,7 +74,7 @@ describe("edits", () => {
   test("something new after an undo takes the place of what was taken back", () => {
     send({ type: "set-key", versionId: "tall", key: KEY });
     undo();
-    send({ type: "set-subject", shotId: "one", subject: "none" });
+    send({ type: "change-shots", shotIds: ["one"], change: { subject: "none" } });
     expect(historyOf(db, "film")).toEqual({ undo: "change of subject", redo: null });
     expect(redo()).toBeNull();
   });
@@ -91,7 +93,8 @@ describe("edits", () => {
     const before = revision();
     expect(() => send({ type: "set-key", versionId: "gone", key: KEY })).toThrow(EditError);
     expect(() => send({ type: "set-key", versionId: "tall", key: { ...KEY, frame: 300 } })).toThrow("no frame 300");
-    expect(() => send({ type: "set-subject", shotId: "gone", subject: "none" })).toThrow(EditError);
+    const gone = { type: "change-shots" as const, shotIds: ["gone"], change: { subject: "none" } };
+    expect(() => send(gone)).toThrow("not there any more");
     expect(revision()).toBe(before);
     expect(historyOf(db, "film")).toEqual({ undo: null, redo: null });
   });

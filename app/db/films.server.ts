@@ -24,6 +24,8 @@ export interface FilmRow {
   info: StoredInfo;
   /** Counts the changes made to the film's shots, versions and keys. */
   revision: number;
+  /** How ready to see transitions, 0 to 100. */
+  sensitivity: number;
   createdAt: number;
 }
 
@@ -33,6 +35,7 @@ interface RawFilm {
   file: string;
   info: string;
   revision: number;
+  sensitivity: number;
   created_at: number;
 }
 
@@ -42,6 +45,7 @@ const toFilm = (row: RawFilm): FilmRow => ({
   file: row.file,
   info: StoredInfo.parse(JSON.parse(row.info)),
   revision: row.revision,
+  sensitivity: row.sensitivity,
   createdAt: row.created_at,
 });
 
@@ -67,3 +71,6 @@ export const deleteFilm = (db: Db, id: string): void => void db.prepare("DELETE 
 
 export const raiseRevision = (db: Db, id: string): void =>
   void db.prepare("UPDATE films SET revision = revision + 1 WHERE id = ?").run(id);
+
+export const setSensitivity = (db: Db, id: string, sensitivity: number): void =>
+  void db.prepare("UPDATE films SET sensitivity = ? WHERE id = ?").run(sensitivity, id);

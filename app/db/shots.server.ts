@@ -1,44 +1,70 @@
+import type { Shot } from "~/core/shots/shot";
+import type { TransitionKind } from "~/core/shots/transition";
+import type { FrameRange } from "~/core/time/rate";
 import type { Db } from "./database.server";
-
-export interface ShotRow {
-  id: string;
-  start: number;
-  end: number;
-  /** Whom to follow: the first choice, nothing, or a track by its id. */
-  subject: string;
-}
 
 interface RawShot {
   id: string;
   start_frame: number;
   end_frame: number;
   subject: string;
+  begins: TransitionKind;
+  mixed_from: number;
+  mixed_to: number;
+  carry: number;
+  name: string | null;
+  excluded: number;
 }
 
-export const listShots = (db: Db, filmId: string): ShotRow[] =>
+const toShot = (row: RawShot): Shot => ({
+  id: row.id,
+  start: row.start_frame,
+  end: row.end_frame,
+  begins: row.begins,
+  mixed: { start: row.mixed_from, end: row.mixed_to },
+  carry: row.carry === 1,
+  subject: row.subject,
+  name: row.name,
+  excluded: row.excluded === 1,
+});
+
+export const listShots = (db: Db, filmId: string): Shot[] =>
   db
     .prepare<[string], RawShot>("SELECT * FROM shots WHERE film_id = ? ORDER BY start_frame")
     .all(filmId)
-    .map((row) => ({ id: row.id, start: row.start_frame, end: row.end_frame, subject: row.subject }));
+    .map(toShot);
+
+/** Stores a shot in the place of the one with its id, if there is one. */
+export function saveShot(db: Db, filmId: string, shot: Shot): void {
+  db.prepare(
+    `INSERT INTO shots (id, film_id, start_frame, end_frame, begins, mixed_from, mixed_to, carry, subject, name, excluded)
+     VALUES (@id, @filmId, @start, @end, @begins, @mixedFrom, @mixedTo, @carry, @subject, @name, @excluded)
+     ON CONFLICT (id) DO UPDATE SET start_frame = @start, end_frame = @end, begins = @begins, mixed_from = @mixedFrom,
+       mixed_to = @mixedTo, carry = @carry, subject = @subject, name = @name, excluded = @excluded`,
+  ).run({
+    id: shot.id,
+    filmId,
+    start: shot.start,
+    end: shot.end,
+    begins: shot.begins,
+    mixedFrom: shot.mixed.start,
+    mixedTo: shot.mixed.end,
+    carry: shot.carry ? 1 : 0,
+    subject: shot.subject,
+    name: shot.name,
+    excluded: shot.excluded ? 1 : 0,
+  });
+}
+
+export const deleteShot = (db: Db, id: string): void => void db.prepare("DELETE FROM shots WHERE id = ?").run(id);
 
 /** Puts the shots of an analysis in the place of all that there were. */
-export function replaceShots(
-  db: Db,
-  filmId: string,
-  shots: readonly { id: string; start: number; end: number }[],
-): void {
+export function replaceShots(db: Db, filmId: string, shots: readonly Shot[]): void {
   db.transaction(() => {
     db.prepare("DELETE FROM shots WHERE film_id = ?").run(filmId);
-    const insert = db.prepare("INSERT INTO shots (id, film_id, start_frame, end_frame) VALUES (?, ?, ?, ?)");
-    for (const shot of shots) insert.run(shot.id, filmId, shot.start, shot.end);
+    for (const shot of shots) saveShot(db, filmId, shot);
   })();
 }
 
-/** The subject of a shot of this film, or null if there is no such shot. */
-export const shotSubject = (db: Db, filmId: string, shotId: string): string | null =>
-  db
-    .prepare<[string, string], { subject: string }>("SELECT subject FROM shots WHERE id = ? AND film_id = ?")
-    .get(shotId, filmId)?.subject ?? null;
-
-export const setShotSubject = (db: Db, shotId: string, subject: string): void =>
-  void db.prepare("UPDATE shots SET subject = ? WHERE id = ?").run(subject, shotId);
+/** A shot's frames, without what the editor has settled for it. */
+export const rangeOf = ({ start, end }: Shot): FrameRange => ({ start, end });

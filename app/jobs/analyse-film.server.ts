@@ -1,6 +1,7 @@
 import { scaleBox } from "~/core/geometry/box";
-import { detectTransitions, shotsBetween, type Transition } from "~/core/shots/detect-transitions";
+import { decideTransitions, type TransitionCandidate, weighTransitions } from "~/core/shots/detect-transitions";
 import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
+import { shiftTransition, shotsBetween, type Transition } from "~/core/shots/transition";
 import { buildTracks } from "~/core/subjects/build-tracks";
 import type { FrameDetections, TrackKind } from "~/core/subjects/detection";
 import { MotionWatcher, mostMoving } from "~/core/subjects/motion";
@@ -9,7 +10,7 @@ import type { Track } from "~/core/subjects/track";
 import { type FrameRange, framesPerSecond } from "~/core/time/rate";
 import { FaceDetector } from "~/media/detect/face-detector.server";
 import { ObjectDetector } from "~/media/detect/object-detector.server";
-import { decodeSmall, type FilmFile, smallFrames } from "~/media/small-frames.server";
+import { decodeForAnalysis, decodeSmall, type FilmFile, smallFrames } from "~/media/small-frames.server";
 import { followBox } from "./follow-box.server";
 
 /** Looks a second: faces change quickly, whole persons less so. */
@@ -52,6 +53,8 @@ export interface AnalysisOptions {
   store: AnalysisStore;
   /** The stretch to analyse; the whole film if left out. */
   range?: FrameRange;
+  /** How ready to see transitions, 0 to 100. */
+  sensitivity?: number;
   onProgress?: (step: AnalysisStep) => void;
   signal?: AbortSignal;
 }
@@ -62,6 +65,8 @@ export interface AnalysedShot {
 }
 
 export interface Analysis {
+  /** Everything that may be a transition, to decide again at another sensitivity. */
+  candidates: TransitionCandidate[];
   transitions: Transition[];
   shots: AnalysedShot[];
 }
@@ -80,8 +85,9 @@ async function look(film: FilmFile, range: FrameRange, options: AnalysisOptions)
   const [faces, objects] = await Promise.all([FaceDetector.load(), ObjectDetector.load()]);
   const { scale } = smallFrames(film.info.picture);
   let chunk: SeenChunk = { range: { start: from, end: from }, features: [], detections: [] };
-  for await (const { frame, image } of decodeSmall(film, { start: from, end: range.end }, options.signal)) {
-    chunk.features.push(frameFeatures(image));
+  const rest = { start: from, end: range.end };
+  for await (const { frame, image, reduced } of decodeForAnalysis(film, rest, options.signal)) {
+    chunk.features.push(frameFeatures(reduced));
     const looked: TrackKind[] = [];
     const found = [];
     if (frame % faceInterval === 0) {
@@ -148,16 +154,12 @@ export async function analyseFilm(film: FilmFile, options: AnalysisOptions): Pro
   const chunks = await look(film, range, options);
   const features = chunks.flatMap((chunk) => chunk.features);
   const seen = chunks.flatMap((chunk) => chunk.detections);
-  const offset = ({ frame, range: r, ...rest }: Transition): Transition => ({
-    ...rest,
-    frame: frame + range.start,
-    range: { start: r.start + range.start, end: r.end + range.start },
-  });
-  const transitions = detectTransitions(features, film.info.rate);
-  const ranges = shotsBetween(transitions, features.length).map((shot) => ({
-    start: shot.start + range.start,
-    end: shot.end + range.start,
+  const candidates = weighTransitions(features, film.info.rate).map(({ transition, strength }) => ({
+    transition: shiftTransition(transition, range.start),
+    strength,
   }));
+  const transitions = decideTransitions(candidates, options.sensitivity);
+  const ranges = shotsBetween(transitions, range);
   const shots: AnalysedShot[] = [];
   for (const [i, shot] of ranges.entries()) {
     let tracks = options.store.loadTracks(shot);
@@ -171,5 +173,5 @@ export async function analyseFilm(film: FilmFile, options: AnalysisOptions): Pro
       share: LOOKING_SHARE + ((1 - LOOKING_SHARE) * (i + 1)) / ranges.length,
     });
   }
-  return { transitions: transitions.map(offset), shots };
+  return { candidates, transitions, shots };
 }

@@ -1,15 +1,16 @@
 import type { Manner } from "~/core/path/manner";
+import type { Shot } from "~/core/shots/shot";
 import { type HandKey, type ShotFraming, subjectIdOf } from "~/core/path/solve-version";
-import { findTracks } from "~/db/analysis.server";
+import { tracksOf } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
-import { listShots, type ShotRow } from "~/db/shots.server";
+import { listShots } from "~/db/shots.server";
 import { listHandKeys, listManners } from "~/db/versions.server";
 
 /** How the window moves in a shot for which nobody has chosen a manner. */
 const DEFAULT_MANNER: Manner = "glide";
 
 export interface VersionSettings {
-  shots: (ShotRow & { manner: Manner })[];
+  shots: (Shot & { manner: Manner })[];
   handKeys: HandKey[];
 }
 
@@ -28,7 +29,7 @@ export function loadFramings(db: Db, filmId: string, versionId: string): ShotFra
   return shots.map((shot) => ({
     range: { start: shot.start, end: shot.end },
     manner: shot.manner,
-    tracks: findTracks(db, filmId, shot) ?? [],
+    tracks: tracksOf(db, filmId, shot),
     subjectId: subjectIdOf(shot.subject),
     handKeys: handKeys.filter((key) => key.frame >= shot.start && key.frame < shot.end),
   }));

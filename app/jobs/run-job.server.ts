@@ -1,10 +1,10 @@
 import { mkdir } from "node:fs/promises";
 import { join } from "node:path";
-import { nanoid } from "nanoid";
 import { z } from "zod";
 import { packFeatures, unpackFeatures } from "~/core/shots/feature-codec";
+import { recut } from "~/core/shots/reshape";
 import { frameShot } from "~/core/path/solve-version";
-import { findTracks, insertChunk, listChunks, saveTracks } from "~/db/analysis.server";
+import { findTracks, insertChunk, listChunks, saveCandidates, saveTracks } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
 import { findFilm } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";
@@ -53,17 +53,16 @@ async function analyse(
   filmId: string,
   { onProgress, signal }: JobOptions,
 ): Promise<{ shots: number }> {
-  const { shots } = await analyseFilm(film, {
+  const { candidates, transitions, shots } = await analyseFilm(film, {
     store: databaseStore(db, filmId),
     signal,
     onProgress: ({ step, share }) =>
       onProgress(step === "looking" ? "Looking for shots and people" : "Following subjects", share),
   });
-  replaceShots(
-    db,
-    filmId,
-    shots.map(({ range }) => ({ id: nanoid(10), start: range.start, end: range.end })),
-  );
+  db.transaction(() => {
+    saveCandidates(db, filmId, candidates);
+    replaceShots(db, filmId, recut([], transitions, film.info.frames, filmId));
+  })();
   return { shots: shots.length };
 }
 

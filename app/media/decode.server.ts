@@ -7,6 +7,10 @@ export interface DecodeOptions {
   /** Size of the decoded frames; the displayed size if left out. */
   size?: Size;
   pixelFormat: "rgb24" | "yuv420p";
+  /** Size of a second, smaller copy of each frame, which is stacked under it; only for rgb24. */
+  copy?: Size;
+  /** Reduces the frames once more, by the mean of each block of pixels, to what is then given instead. */
+  reduceTo?: Size;
   /** Frames wanted; the whole film if left out. */
   range?: FrameRange;
   signal?: AbortSignal;
@@ -18,8 +22,10 @@ const isHdr = (info: FilmInfo) => info.colour.transfer === "smpte2084" || info.c
 const TONE_MAP =
   "zscale=t=linear:npl=203,format=gbrpf32le,zscale=p=bt709,tonemap=tonemap=mobius:desat=0,zscale=t=bt709:m=bt709:r=tv";
 
+const reduction = ({ width, height }: Size) => `scale=${width}:${height}:flags=area`;
+
 /** Filters that bring a film to the wanted size, pixel format, frame grid, and to Rec.709 where it differs. */
-function filters(info: FilmInfo, { size, pixelFormat }: DecodeOptions): string {
+function filters(info: FilmInfo, { size, pixelFormat, copy, reduceTo }: DecodeOptions): string {
   const chain: string[] = [];
   if (info.variableRate) chain.push(`fps=${info.rate.num}/${info.rate.den}`);
   if (pixelFormat === "rgb24") {
@@ -34,8 +40,22 @@ function filters(info: FilmInfo, { size, pixelFormat }: DecodeOptions): string {
     }
   }
   chain.push("setsar=1", `format=${pixelFormat}`);
-  return chain.join(",");
+  if (reduceTo) chain.push(`${reduction(reduceTo)},setsar=1`);
+  if (!copy) return chain.join(",");
+  const { width } = stackedSize(size ?? info.picture, copy);
+  return [
+    `${chain.join(",")},split[whole][again]`,
+    `[again]${reduction(copy)},setsar=1,pad=${width}:${copy.height}[copy]`,
+    `[whole]pad=${width}:ih[wide]`,
+    "[wide][copy]vstack",
+  ].join(";");
 }
+
+/** Size of a frame with a copy under it. */
+export const stackedSize = (frame: Size, copy: Size): Size => ({
+  width: Math.max(frame.width, copy.width),
+  height: frame.height + copy.height,
+});
 
 const bytesPerFrame = ({ width, height }: Size, format: DecodeOptions["pixelFormat"]): number =>
   format === "rgb24" ? width * height * 3 : width * height + 2 * Math.ceil(width / 2) * Math.ceil(height / 2);
@@ -70,7 +90,8 @@ export async function* decodeFrames(
     options.signal,
   );
   tool.stdin.end();
-  const length = bytesPerFrame(options.size ?? info.picture, options.pixelFormat);
+  const whole = options.reduceTo ?? options.size ?? info.picture;
+  const length = bytesPerFrame(options.copy ? stackedSize(whole, options.copy) : whole, options.pixelFormat);
   let skip = info.variableRate ? range.start : 0;
   let given = 0;
   let frame = Buffer.allocUnsafe(length);

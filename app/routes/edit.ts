@@ -1,6 +1,8 @@
 import { data } from "react-router";
 import { z } from "zod";
 import { Command } from "~/core/edits/command";
+import { FormatError } from "~/core/formats/cut-list";
+import { ReshapeError } from "~/core/shots/reshape";
 import { edit, EditError, StaleRevisionError, stepHistory } from "~/db/edits.server";
 import { findFilm } from "~/db/films.server";
 import { db } from "~/jobs/workplace.server";
@@ -22,6 +24,10 @@ export interface ChangeOutcome {
   stale?: boolean;
 }
 
+/** Whether the change makes no sense, and nothing is broken. */
+const isRefusal = (error: unknown): error is Error =>
+  error instanceof EditError || error instanceof ReshapeError || error instanceof FormatError;
+
 /** Carries out one change to a film. */
 export async function action({ params, request }: Route.ActionArgs) {
   const { filmId } = params;
@@ -38,7 +44,7 @@ export async function action({ params, request }: Route.ActionArgs) {
     return data<ChangeOutcome>({ revision: revision(), concerned });
   } catch (error) {
     const stale = error instanceof StaleRevisionError;
-    if (!stale && !(error instanceof EditError)) throw error;
-    return data<ChangeOutcome>({ revision: revision(), error: error.message, stale }, { status: 409 });
+    if (!stale && !isRefusal(error)) throw error;
+    return data<ChangeOutcome>({ revision: revision(), error: (error as Error).message, stale }, { status: 409 });
   }
 }

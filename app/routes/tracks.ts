@@ -1,4 +1,4 @@
-import { findTracks } from "~/db/analysis.server";
+import { tracksOf } from "~/db/analysis.server";
 import { listShots } from "~/db/shots.server";
 import { db } from "~/jobs/workplace.server";
 import type { Route } from "./+types/tracks";
@@ -6,5 +6,5 @@ import type { Route } from "./+types/tracks";
 /** All tracks of a film, by shot: much data that changes seldom, so the desk asks for it apart. */
 export function loader({ params }: Route.LoaderArgs) {
   const shots = listShots(db(), params.filmId);
-  return { byShot: Object.fromEntries(shots.map((shot) => [shot.id, findTracks(db(), params.filmId, shot) ?? []])) };
+  return { byShot: Object.fromEntries(shots.map((shot) => [shot.id, tracksOf(db(), params.filmId, shot)])) };
 }

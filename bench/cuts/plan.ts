@@ -127,7 +127,7 @@ const MAKERS: Maker[] = [
     shots: 9,
     seconds: [1, 2.2],
     joint: () => ({ kind: "jump", seconds: 0 }),
-    scene: (random, i, before) => {
+    scene: (random, _, before) => {
       const actor: Actor = before?.actors[0] ?? {
         kind: "talker",
         x: between(random, 200, 440),

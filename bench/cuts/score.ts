@@ -1,5 +1,5 @@
 /** Holds found transitions against true ones. */
-import type { Transition } from "~/core/shots/detect-transitions";
+import type { Transition } from "~/core/shots/transition";
 import type { TrueTransition } from "./draw-film";
 
 /** A hard cut that is found this many frames off counts as found, but not as exact. */

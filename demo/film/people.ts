@@ -329,6 +329,8 @@ function limb(g: SKRSContext2D, joints: [number, number][], from: number, to: nu
 export interface FigurePose extends HeadPose {
   /** Phase of the walk in radians; left out, the person stands. */
   step?: number;
+  /** How much of a walk it is, 0 standing to 1; 1 where there is a phase. In between, someone sets off or halts. */
+  walk?: number;
   /** 1 walking to 2 running: how wide the legs and arms swing. */
   stride?: number;
   /** Direction of travel, -1 or 1. */
@@ -354,11 +356,12 @@ export function drawFigure(
   person: Person,
   pose: FigurePose = {},
 ): FigureBoxes {
-  const { step, stride = 1, facing = 1, leftArm = 0, rightArm = 0 } = pose;
+  const { step = 0, stride = 1, facing = 1, leftArm = 0, rightArm = 0 } = pose;
+  const { walk = pose.step === undefined ? 0 : 1 } = pose;
   const unit = size / 180;
-  const swing = step === undefined ? 0 : Math.sin(step) * stride;
-  const bob = step === undefined ? 0 : -Math.abs(Math.cos(step)) * 3 * stride;
-  const lean = step === undefined ? 0 : facing * (stride - 1) * 9;
+  const swing = walk * Math.sin(step) * stride;
+  const bob = -walk * Math.abs(Math.cos(step)) * 3 * stride;
+  const lean = walk * facing * (stride - 1) * 9;
   const hipY = -92 + bob;
   const shoulderY = -146 + bob;
   let hand: [number, number] = [0, 0];
@@ -373,17 +376,20 @@ export function drawFigure(
     const hip: [number, number] = [side * 9, hipY];
     const knee: [number, number] = [side * 9 + forward * 15, hipY + 45];
     const ankle: [number, number] = [
-      side * 9 + forward * 26 - (s < 0 ? facing * 8 * stride : 0),
+      side * 9 + forward * 26 - (s < 0 ? facing * 8 * stride * Math.min(1, -3 * s) : 0),
       -5 - (s > 0 ? 0 : Math.abs(s) * 9),
     ];
     limb(g, [hip, knee, ankle], 10.5, 6, person.trousers);
-    ellipse(g, ankle[0] + (step === undefined ? side * 3 : facing * 5), ankle[1] + 1.5, 10, 4.6, "#1d1a18");
+    ellipse(g, ankle[0] + side * 3 + walk * (facing * 5 - side * 3), ankle[1] + 1.5, 10, 4.6, "#1d1a18");
   };
   const arm = (side: number, s: number, raise: number) => {
     const shoulder: [number, number] = [side * 21 + lean, shoulderY + 6];
-    const upper = raise > 0 ? Math.PI / 2 - side * raise * 2.2 : Math.PI / 2 - s * facing * 0.5 - side * 0.14;
+    // An arm that is being raised leaves its swing little by little.
+    const raised = Math.min(1, raise / 0.2);
+    const between = (swung: number, held: number) => swung + (held - swung) * raised;
+    const upper = Math.PI / 2 - between(s * facing * 0.5 + side * 0.14, side * raise * 2.2);
     const elbow: [number, number] = [shoulder[0] + Math.cos(upper) * 30, shoulder[1] + Math.sin(upper) * 30];
-    const lower = raise > 0 ? upper - side * raise * 0.5 : upper - facing * (Math.abs(s) * 0.5 + 0.08);
+    const lower = upper - between(facing * (Math.abs(s) * 0.5 + 0.08), side * raise * 0.5);
     const wrist: [number, number] = [elbow[0] + Math.cos(lower) * 28, elbow[1] + Math.sin(lower) * 28];
     limb(g, [shoulder, elbow], 8.4, 6.6, person.shirt);
     limb(g, [elbow, wrist], 5.6, 4.2, person.skin);

@@ -256,9 +256,10 @@ function fourFlyers(): Shot {
       ];
       places.forEach(({ person, x, size, kite }, i) => {
         const moved = x + (person.id === "wren" ? ramp(70, 160, frame) * 170 : wander(seconds * 0.5, i) * 10);
-        const walking = person.id === "wren" && frame > 70 && frame < 160;
+        const walk = person.id === "wren" ? ramp(66, 82, frame) - ramp(148, 164, frame) : 0;
         const boxes = drawFigure(g, moved, 985 + i * 8, size, person, {
-          ...(walking ? { step: seconds * 6, facing: 1 } : {}),
+          step: seconds * 6,
+          walk,
           rightArm: 0.55 + wander(seconds * 1.3, i) * 0.12,
           yaw: wander(seconds * 0.5, i + 3) * 0.4,
           blink: blinkAt(seconds, i),
@@ -347,11 +348,13 @@ function lateArrival(): Shot {
         g.fillRect(1540, 640, 162, 8);
         // In from the left, a halt to look up, and out on the right.
         const x = -160 + ramp(36, 96, frame) * 1010 + ramp(132, 198, frame) * 1290;
-        const moving = (frame > 36 && frame < 94) || (frame > 134 && frame < 198);
+        const halt = ramp(80, 98, frame) - ramp(130, 146, frame);
         const boxes = drawFigure(g, x, 1010, 630, PEOPLE.oskar, {
-          ...(moving ? { step: seconds * 6.6, stride: 1.2, facing: 1 } : {}),
-          rightArm: moving ? 0 : 0.6,
-          yaw: moving ? 0.4 : 0.1,
+          step: seconds * 6.6,
+          walk: 1 - halt,
+          stride: 1.2,
+          rightArm: 0.6 * (ramp(90, 108, frame) - ramp(126, 142, frame)),
+          yaw: 0.4 - 0.3 * halt,
           blink: blinkAt(seconds, 1),
         });
         seePerson(seen, FIXED, "oskar", boxes);

@@ -20,6 +20,8 @@ export class Player {
   ) {
     video.addEventListener("play", this.notify);
     video.addEventListener("pause", this.notify);
+    // The callback may come before the picture can be drawn from; it can when the seek has ended.
+    video.addEventListener("seeked", this.notify);
     this.watch();
     // A video that had its first picture before this began presents no other by itself.
     if (video.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA) this.seek(0);
@@ -73,6 +75,7 @@ export class Player {
     this.video.cancelVideoFrameCallback(this.callback);
     this.video.removeEventListener("play", this.notify);
     this.video.removeEventListener("pause", this.notify);
+    this.video.removeEventListener("seeked", this.notify);
     this.video.pause();
   }
 }

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { MANNERS } from "../path/manner";
+import { TRANSITION_KINDS } from "../shots/transition";
 
 /**
  * Everything an editor can change, as data: it is sent by the interface, stored, and taken back by its inverse,
@@ -8,6 +9,22 @@ import { MANNERS } from "../path/manner";
 
 const Frame = z.int().min(0);
 const HandKey = z.object({ frame: Frame, x: z.number(), y: z.number(), height: z.number().positive() });
+const Range = z.object({ start: Frame, end: Frame });
+const ShotIds = z.array(z.string()).min(1);
+const Sensitivity = z.int().min(0).max(100);
+const StoredTransition = z.object({ frame: Frame, kind: z.enum(TRANSITION_KINDS), range: Range });
+const Shot = z.object({
+  id: z.string().min(1),
+  start: Frame,
+  end: Frame,
+  begins: z.enum(TRANSITION_KINDS),
+  mixed: Range,
+  carry: z.boolean(),
+  /** "auto", "none", or "track:" and an id. */
+  subject: z.string().regex(/^(auto|none|track:.+)$/),
+  name: z.string().trim().max(80).nullable(),
+  excluded: z.boolean(),
+});
 const EvenSide = z
   .int()
   .min(16, "at least 16 pixels")
@@ -31,11 +48,31 @@ export const Command = z.discriminatedUnion("type", [
   z.object({
     type: z.literal("set-manner"),
     versionId: z.string(),
-    shotId: z.string(),
+    shotIds: ShotIds,
     manner: z.enum(MANNERS).nullable(),
   }),
-  /** "auto", "none", or "track:" and an id. */
-  z.object({ type: z.literal("set-subject"), shotId: z.string(), subject: z.string().regex(/^(auto|none|track:.+)$/) }),
+  /** Splits the shot that holds the frame, which begins the new one. */
+  z.object({ type: z.literal("split-shot"), frame: Frame, kind: z.enum(["cut", "turn"]) }),
+  z.object({ type: z.literal("join-shots"), shotIds: ShotIds }),
+  /** Moves where a shot begins, and the one before it ends. */
+  z.object({ type: z.literal("move-cut"), shotId: z.string(), frame: Frame }),
+  z.object({
+    type: z.literal("change-shots"),
+    shotIds: ShotIds,
+    change: Shot.pick({ subject: true, name: true, excluded: true, carry: true, begins: true }).partial(),
+  }),
+  /** Decides again, from what was found, which places are cuts. */
+  z.object({ type: z.literal("set-sensitivity"), sensitivity: Sensitivity }),
+  /** Cuts the film as a list says that was brought in. */
+  z.object({ type: z.literal("set-transitions"), transitions: z.array(StoredTransition) }),
+  /** Puts shots back as they were; what undoes the commands above. */
+  z.object({
+    type: z.literal("restore-shots"),
+    remove: z.array(z.string()),
+    shots: z.array(Shot),
+    manners: z.array(z.object({ versionId: z.string(), shotId: z.string(), manner: z.enum(MANNERS) })),
+    sensitivity: Sensitivity.optional(),
+  }),
   z.object({
     type: z.literal("add-version"),
     version: z.object({ id: z.string().min(1), name: z.string().trim().min(1), width: EvenSide, height: EvenSide }),
@@ -43,6 +80,13 @@ export const Command = z.discriminatedUnion("type", [
   z.object({ type: z.literal("remove-version"), versionId: z.string() }),
 ]);
 export type Command = z.infer<typeof Command>;
+
+function describeChange(change: Extract<Command, { type: "change-shots" }>["change"]): string {
+  if (change.excluded !== undefined) return change.excluded ? "exclusion" : "end of an exclusion";
+  if (change.name !== undefined) return "name of a shot";
+  if (change.subject !== undefined) return "change of subject";
+  return "change of how a shot begins";
+}
 
 /** What a command does, for the history and for messages: "Undone: move of a key". */
 export function describeCommand(command: Command): string {
@@ -57,8 +101,20 @@ export function describeCommand(command: Command): string {
       return "keys";
     case "set-manner":
       return "change of manner";
-    case "set-subject":
-      return "change of subject";
+    case "split-shot":
+      return command.kind === "turn" ? "turn" : "split of a shot";
+    case "join-shots":
+      return "join of shots";
+    case "move-cut":
+      return "move of a cut";
+    case "change-shots":
+      return describeChange(command.change);
+    case "set-sensitivity":
+      return "sensitivity to cuts";
+    case "set-transitions":
+      return "cuts from a list";
+    case "restore-shots":
+      return "shots";
     case "add-version":
       return "new version";
     case "remove-version":

@@ -9,7 +9,7 @@ const COLUMNS = ["shot", "start_frame", "end_frame", "start", "end", "transition
 
 /** Writes the shots of a film, a row each, with how each begins. */
 export function writeCutsCsv({ rate, frames, transitions }: CutList): string {
-  const rows = shotsBetween(transitions, frames).map(({ start, end }, i) => {
+  const rows = shotsBetween(transitions, { start: 0, end: frames }).map(({ start, end }, i) => {
     const transition = transitions[i - 1];
     const mixed = transition && isGradual(transition) ? transition.range : null;
     return [

@@ -94,32 +94,39 @@ export const unfitBox = (box: Box, fit: Fit): Box => ({
   height: box.height / fit.scale,
 });
 
+/** First source pixel of each of `count` equal parts of a line, each part at least one pixel long. */
+function partStarts(length: number, count: number): Int32Array {
+  return Int32Array.from({ length: count + 1 }, (_, i) => Math.min(length, Math.floor((i * length) / count)));
+}
+
 /** Mean of each block of pixels; `out` has `columns` × `rows` × 3 values, 0 to 255. */
 export function shrink(image: RgbImage, columns: number, rows: number): Uint8Array {
   const { data, width, height } = image;
-  const sums = new Uint32Array(columns * 3);
   const out = new Uint8Array(columns * rows * 3);
-  // Offset of each pixel's column in a row of sums, and how many pixels go into each.
-  const columnOf = Int32Array.from({ length: width }, (_, x) => 3 * Math.floor((x * columns) / width));
-  const counts = new Uint32Array(columns * 3);
-  for (const offset of columnOf) counts[offset]! += 1;
-  for (let row = 0; row < rows; row++) {
-    const y0 = Math.floor((row * height) / rows);
-    const y1 = Math.max(y0 + 1, Math.floor(((row + 1) * height) / rows));
-    sums.fill(0);
-    for (let y = y0, at = y0 * width * 3; y < y1; y++) {
-      for (let x = 0; x < width; x++, at += 3) {
-        const offset = columnOf[x]!;
-        sums[offset]! += data[at]!;
-        sums[offset + 1]! += data[at + 1]!;
-        sums[offset + 2]! += data[at + 2]!;
-      }
-    }
-    for (let column = 0; column < columns; column++) {
+  const across = partStarts(width, columns);
+  const down = partStarts(height, rows);
+  for (let row = 0, to = 0; row < rows; row++) {
+    const top = Math.min(height - 1, down[row]!);
+    const bottom = Math.max(top + 1, down[row + 1]!);
+    for (let column = 0; column < columns; column++, to += 3) {
       // A picture smaller than the grid repeats its pixels.
-      const offset = counts[column * 3]! > 0 ? column * 3 : columnOf[Math.floor((column * width) / columns)]!;
-      const count = counts[offset]! * (y1 - y0);
-      for (let c = 0; c < 3; c++) out[(row * columns + column) * 3 + c] = sums[offset + c]! / count;
+      const left = Math.min(width - 1, across[column]!);
+      const right = Math.max(left + 1, across[column + 1]!);
+      let r = 0;
+      let g = 0;
+      let b = 0;
+      for (let y = top; y < bottom; y++) {
+        const end = 3 * (y * width + right);
+        for (let at = 3 * (y * width + left); at < end; at += 3) {
+          r += data[at]!;
+          g += data[at + 1]!;
+          b += data[at + 2]!;
+        }
+      }
+      const count = (bottom - top) * (right - left);
+      out[to] = r / count;
+      out[to + 1] = g / count;
+      out[to + 2] = b / count;
     }
   }
   return out;

@@ -70,7 +70,7 @@ export class BlendWeigher {
    * @param barriers frames that no blend may straddle, in order: hard cuts, and all frames of fades
    */
   weigh(barriers: readonly number[]): BlendEvidence[] {
-    const found: BlendEvidence[] = [];
+    const found: (BlendEvidence & { bounds: FrameRange })[] = [];
     let barrier = 0;
     for (const seconds of LENGTHS_SECONDS) {
       const length = Math.max(SHORTEST_FRAMES, Math.round(seconds * this.fps));
@@ -89,7 +89,8 @@ export class BlendWeigher {
     const best: BlendEvidence[] = [];
     for (const evidence of found.sort((a, b) => explains(b) - explains(a))) {
       const free = best.every(({ range }) => range.end <= evidence.range.start || range.start >= evidence.range.end);
-      if (free) best.push(evidence);
+      if (!free || this.comesBack(evidence.range.start - 1, evidence.range.end, evidence.bounds)) continue;
+      best.push(evidence);
     }
     return best.sort((a, b) => a.frame - b.frame);
   }
@@ -113,7 +114,7 @@ export class BlendWeigher {
     return { start: start + Math.max(0, first - 1), end: start + Math.min(shares.length - 1, last + 1) };
   }
 
-  private weighStretch(from: number, to: number, bounds: FrameRange): BlendEvidence | null {
+  private weighStretch(from: number, to: number, bounds: FrameRange): (BlendEvidence & { bounds: FrameRange }) | null {
     if (!this.differ(from, to)) return null;
     const { start, end } = this.tighten(from, fitMixture(this.series, from, to));
     if (end - start < SHORTEST_FRAMES || !this.differ(start, end)) return null;
@@ -128,7 +129,7 @@ export class BlendWeigher {
     const dissolve =
       sweep.residual >= LEAST_SWEEP ? strengthOf((1 - mixture.residual / sweep.residual) * unlike, EVEN_DISSOLVE) : 0;
     const strength = Math.max(wipe, dissolve);
-    if (strength < 0.2 || unlike < LEAST_UNLIKE || this.comesBack(start, end, bounds)) return null;
+    if (strength < 0.2 || unlike < LEAST_UNLIKE) return null;
     const fit = wipe > dissolve ? sweep : mixture;
     const half = fit.shares.findIndex((share) => share >= 0.5);
     return {
@@ -136,6 +137,7 @@ export class BlendWeigher {
       frame: start + Math.max(1, half),
       range: { start: start + 1, end },
       strength,
+      bounds,
     };
   }
 

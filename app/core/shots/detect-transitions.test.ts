@@ -1,11 +1,11 @@
 import { describe, expect, test } from "@jest/globals";
-import { detectTransitions, shotsBetween } from "./detect-transitions";
+import { decideTransitions, type TransitionCandidate, weighTransitions } from "./detect-transitions";
 import { packFeatures, unpackFeatures } from "./feature-codec";
-import { frameFeatures } from "./frame-features";
+import { FEATURE_SIZE, frameFeatures } from "./frame-features";
+import { hardTransition, shotsBetween } from "./transition";
 
 const RATE = { num: 30, den: 1 };
-const WIDTH = 80;
-const HEIGHT = 45;
+const { width: WIDTH, height: HEIGHT } = FEATURE_SIZE;
 /** Interleaved RGB. */
 type Picture = Float32Array;
 
@@ -15,8 +15,9 @@ function scene(seed: number, shift = 0): Picture {
   const picture = new Float32Array(WIDTH * HEIGHT * 3);
   for (let y = 0; y < HEIGHT; y++) {
     for (let x = 0; x < WIDTH; x++) {
-      const texture = 40 * Math.sin((x + shift) * (0.1 + seed * 0.034) + seed) * Math.cos(y * (0.14 + seed * 0.022));
-      const object = Math.hypot(x + shift - 20 - seed * 5, y - 22) < 9 ? 50 : 0;
+      const wave = Math.sin((x + shift) * (0.06 + seed * 0.021) + seed) * Math.cos(y * (0.09 + seed * 0.014));
+      const texture = 30 * wave + 20 * Math.sin((x + shift) * 0.41 + y * (0.1 + seed * 0.13) + seed);
+      const object = Math.hypot(x + shift - 32 - seed * 8, y - 35) < 14 ? 50 : 0;
       const at = (y * WIDTH + x) * 3;
       picture.set([base[0]! + texture + object, base[1]! + texture, base[2]! + texture - object], at);
     }
@@ -43,7 +44,7 @@ function film(frames: Picture[]) {
 
 const repeat = (count: number, picture: (k: number) => Picture): Picture[] =>
   Array.from({ length: count }, (_, k) => picture(k));
-const detect = (frames: Picture[]) => detectTransitions(film(frames), RATE);
+const detect = (frames: Picture[]) => decideTransitions(weighTransitions(film(frames), RATE));
 
 describe("transitions", () => {
   test("hard cuts are found to the frame, while the camera moves", () => {
@@ -88,14 +89,82 @@ describe("transitions", () => {
   });
 });
 
+describe("what is no cut", () => {
+  test("lights that are switched on and off, and a strobe", () => {
+    const dark = (k: number) => (k > 20 && k < 45) || (k > 50 && k % 6 < 3);
+    expect(detect(repeat(90, (k) => scene(1).map((value) => value * (dark(k) ? 0.3 : 1))))).toEqual([]);
+  });
+
+  test("something that passes close to the lens", () => {
+    const passing = (k: number) => {
+      const picture = scene(2, k / 3);
+      const edge = (k - 30) * 22;
+      for (let i = 0; i < WIDTH * HEIGHT; i++) {
+        const x = i % WIDTH;
+        if (x < edge && x > edge - 100) picture.fill(25, i * 3, i * 3 + 3);
+      }
+      return picture;
+    };
+    expect(detect(repeat(80, passing))).toEqual([]);
+  });
+});
+
+test("a jump cut keeps the place and moves what is in it", () => {
+  const talk = (shift: number) => {
+    const picture = scene(1);
+    for (let i = 0; i < WIDTH * HEIGHT; i++) {
+      const [x, y] = [i % WIDTH, Math.floor(i / WIDTH)];
+      const inside = Math.hypot(x - 60 - shift, y - 30) < 13 || (Math.abs(x - 60 - shift) < 22 && y > 45);
+      if (inside) picture.set([190 + 20 * Math.sin(y), 140, 110], i * 3);
+    }
+    return picture;
+  };
+  const found = detect([...repeat(40, (k) => talk(Math.sin(k / 6))), ...repeat(40, (k) => talk(12 + Math.sin(k / 6)))]);
+  expect(found).toEqual([hardTransition(40, "jump")]);
+});
+
+test("a wipe is a range, told from a dissolve", () => {
+  const wiped = (k: number) => {
+    const [from, to] = [scene(1), scene(4)];
+    const edge = ((k - 30) / 20) * WIDTH;
+    return from.map((value, i) => (Math.floor(i / 3) % WIDTH < edge ? to[i]! : value));
+  };
+  const [found, ...others] = detect(repeat(80, wiped));
+  expect(others).toEqual([]);
+  expect(found!.kind).toBe("wipe");
+  expect(Math.abs(found!.frame - 40)).toBeLessThanOrEqual(2);
+  expect(Math.abs(found!.range.start - 31)).toBeLessThanOrEqual(3);
+  expect(Math.abs(found!.range.end - 50)).toBeLessThanOrEqual(3);
+});
+
+describe("deciding", () => {
+  const candidate = (frame: number, strength: number): TransitionCandidate => ({
+    transition: hardTransition(frame, "cut"),
+    strength,
+  });
+
+  test("more sensitivity finds more, and never less", () => {
+    const candidates = [candidate(10, 0.2), candidate(20, 0.55), candidate(30, 0.85)];
+    const frames = (sensitivity: number) => decideTransitions(candidates, sensitivity).map(({ frame }) => frame);
+    expect([frames(0), frames(20), frames(50), frames(100)]).toEqual([[], [30], [20, 30], [10, 20, 30]]);
+  });
+
+  test("of two that overlap the stronger stays", () => {
+    const dissolve = { transition: { frame: 20, kind: "dissolve" as const, range: { start: 14, end: 26 } }, strength: 0.6 };
+    expect(decideTransitions([candidate(18, 0.7), dissolve])).toEqual([hardTransition(18, "cut")]);
+    expect(decideTransitions([candidate(18, 0.55), dissolve])).toEqual([dissolve.transition]);
+    expect(decideTransitions([candidate(30, 0.55), dissolve])).toHaveLength(2);
+  });
+});
+
 test("shots lie between transitions, half-open, without gaps", () => {
-  const cut = (frame: number) => ({ frame, kind: "cut" as const, range: { start: frame, end: frame } });
-  expect(shotsBetween([cut(10), cut(30)], 50)).toEqual([
+  const cuts = [hardTransition(10, "cut"), hardTransition(30, "cut")];
+  expect(shotsBetween(cuts, { start: 0, end: 50 })).toEqual([
     { start: 0, end: 10 },
     { start: 10, end: 30 },
     { start: 30, end: 50 },
   ]);
-  expect(shotsBetween([], 5)).toEqual([{ start: 0, end: 5 }]);
+  expect(shotsBetween(cuts, { start: 10, end: 20 })).toEqual([{ start: 10, end: 20 }]);
 });
 
 test("features survive packing", () => {

@@ -24,18 +24,19 @@ const WHITE = 215;
 const FULL = 0.95;
 /** Share of the whole change of light that one frame may make. */
 const LARGEST_STEP = 0.5;
-/** How unlike the pictures before and after must be for a fade to be as likely as not. */
+/** Evidence at which a fade is as likely as not. */
 const EVEN = 0.3;
 
-/** Whether no single frame makes most of the change, as a flash does. */
-function isGradual(means: readonly number[]): boolean {
+/** 1 when the light changes evenly, 0 when a single frame makes half of the change, as a flash or a switch does. */
+function evenness(means: readonly number[]): number {
   const steps = means.map((mean, i) => Math.abs(mean - (means[i - 1] ?? mean)));
-  return Math.max(...steps) < LARGEST_STEP * (Math.max(...means) - Math.min(...means));
+  const share = Math.max(...steps) / (Math.max(...means) - Math.min(...means) + 1e-6);
+  return Math.max(0, 1 - share / LARGEST_STEP);
 }
 
 /**
- * Weighs fades through black or white: the contrast sinks to almost nothing between two pictures that have some
- * and are not the same (after a flash, or when somebody switches the light off and on, they are).
+ * Weighs fades through black or white: the contrast sinks evenly to almost nothing between two pictures that have
+ * some.
  */
 export function weighFades(features: readonly FrameFeatures[], fps: number, matcher: PictureMatcher): FadeEvidence[] {
   const statistics = features.map(lumaStatistics);
@@ -58,12 +59,11 @@ export function weighFades(features: readonly FrameFeatures[], fps: number, matc
     while (start > from && contrasts[start]! < FULL * before && contrasts[start - 1]! >= contrasts[start]! - 0.5) start--;
     let end = frame;
     while (end < to - 1 && contrasts[end]! < FULL * after && contrasts[end + 1]! >= contrasts[end]! - 0.5) end++;
-    if (!isGradual(statistics.slice(start, end + 1).map((s) => s.mean))) continue;
-    const unlike = Math.max(
-      matcher.match(start, end).unexplained,
-      Math.abs(statistics[start]!.mean - statistics[end]!.mean) / 255,
-    );
-    fades.push({ frame: frame + 1, range: { start: start + 1, end }, strength: unlike / (unlike + EVEN) });
+    const even = evenness(statistics.slice(start, end + 1).map((s) => s.mean));
+    if (even === 0) continue;
+    // Pictures that are alike, as two of the same place, need the more even a change of light between them.
+    const evidence = Math.max(even * even, matcher.match(start, end).unexplained);
+    fades.push({ frame: frame + 1, range: { start: start + 1, end }, strength: evidence / (evidence + EVEN) });
   }
   return fades;
 }

@@ -1,4 +1,4 @@
-import { lumaOf, type RgbImage, shrink } from "../image/rgb-image";
+import type { RgbImage } from "../image/rgb-image";
 
 /**
  * What is kept of a frame to find shots by: a colour histogram, the picture in small, and its colours in smaller
@@ -17,36 +17,42 @@ export const LUMA_GRID = { columns: 64, rows: 36 };
 export const CELLS = { columns: 16, rows: 9 };
 const LUMA_BINS = 16;
 const CHROMA_BINS = 8;
-/** The histogram's grid is finer than the picture's by this factor each way. */
+/** The frame is finer than the luma that is kept of it by this factor each way. */
 const FINER = 2;
 const COLUMNS = LUMA_GRID.columns * FINER;
 const ROWS = LUMA_GRID.rows * FINER;
+const CELL = COLUMNS / CELLS.columns;
+/** Size to which a frame is reduced before its features are taken. */
+export const FEATURE_SIZE = { width: COLUMNS, height: ROWS };
 
 /** Counts turned into shares of 255, so that pictures of any size compare. */
 const toShares = (counts: Uint32Array): Uint8Array =>
   Uint8Array.from(counts, (count) => Math.round((255 * count) / (COLUMNS * ROWS)));
 
-/** Features of one small frame (any size; 640 pixels wide is plenty). */
-export function frameFeatures(image: RgbImage): FrameFeatures {
-  const rgb = shrink(image, COLUMNS, ROWS);
-  const fine = lumaOf(rgb);
+/**
+ * Features of one frame, reduced to `FEATURE_SIZE` by the mean of each block of pixels, whatever its shape was.
+ *
+ * @throws Error if the image has another size
+ */
+export function frameFeatures({ width, height, data }: RgbImage): FrameFeatures {
+  if (width !== COLUMNS || height !== ROWS) throw new Error("a frame must be reduced before features are taken");
   const histogram = new Uint32Array(LUMA_BINS + CHROMA_BINS * CHROMA_BINS);
-  const luma = new Float32Array(LUMA_GRID.columns * LUMA_GRID.rows);
-  const chroma = new Float32Array(CELLS.columns * CELLS.rows * 2);
-  const cell = COLUMNS / CELLS.columns;
-  for (let y = 0; y < ROWS; y++) {
+  const luma = new Uint32Array(LUMA_GRID.columns * LUMA_GRID.rows);
+  const chroma = new Uint32Array(CELLS.columns * CELLS.rows * 2);
+  for (let y = 0, i = 0; y < ROWS; y++) {
     const lumaRow = ((y / FINER) | 0) * LUMA_GRID.columns;
-    const cellRow = ((y / cell) | 0) * CELLS.columns;
-    for (let x = 0; x < COLUMNS; x++) {
-      const i = y * COLUMNS + x;
-      const value = fine[i]!;
-      // Rec.709 colour differences, scaled to 0..255; their extremes stay inside the last bins.
-      const cb = Math.min(255, Math.max(0, (rgb[i * 3 + 2]! - value) / 1.8556 + 128));
-      const cr = Math.min(255, Math.max(0, (rgb[i * 3]! - value) / 1.5748 + 128));
-      histogram[(value * LUMA_BINS) >> 8]! += 1;
-      histogram[LUMA_BINS + ((cr * CHROMA_BINS) >> 8) * CHROMA_BINS + ((cb * CHROMA_BINS) >> 8)]! += 1;
-      luma[lumaRow + ((x / FINER) | 0)]! += value;
-      const at = 2 * (cellRow + ((x / cell) | 0));
+    const cellRow = ((y / CELL) | 0) * CELLS.columns;
+    for (let x = 0; x < COLUMNS; x++, i += 3) {
+      const red = data[i]!;
+      const blue = data[i + 2]!;
+      // Rec.709 in 1/65536ths; colour differences to 0..255, where rounding keeps the extremes inside the last bin.
+      const value = (13933 * red + 46871 * data[i + 1]! + 4732 * blue) >> 16;
+      const cb = Math.min(255, Math.max(0, (((blue - value) * 35318) >> 16) + 128));
+      const cr = Math.min(255, Math.max(0, (((red - value) * 41615) >> 16) + 128));
+      histogram[value >> 4]! += 1;
+      histogram[LUMA_BINS + ((cr >> 5) << 3) + (cb >> 5)]! += 1;
+      luma[lumaRow + (x >> 1)]! += value;
+      const at = 2 * (cellRow + (x >> 3));
       chroma[at]! += cb;
       chroma[at + 1]! += cr;
     }
@@ -54,7 +60,7 @@ export function frameFeatures(image: RgbImage): FrameFeatures {
   return {
     histogram: toShares(histogram),
     luma: Uint8Array.from(luma, (sum) => sum / (FINER * FINER)),
-    chroma: Uint8Array.from(chroma, (sum) => sum / (cell * cell)),
+    chroma: Uint8Array.from(chroma, (sum) => sum / (CELL * CELL)),
   };
 }
 

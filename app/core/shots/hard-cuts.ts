@@ -26,6 +26,8 @@ const PASSING_FRAMES = 3;
 const FLASH_SECONDS = 0.2;
 /** Change of the mean luma, 0 to 255, that counts as brighter or darker. */
 const FLASH_LUMA = 12;
+/** Frames of which less than this is new are not looked at any further. */
+const LEAST_EVIDENCE = 0.04;
 /** Evidence, above what goes on around, at which a cut is as likely as not. */
 const EVEN_CUT = 0.2;
 const EVEN_JUMP = 0.18;
@@ -109,6 +111,9 @@ export class CutWeigher {
 
   private weighFrame(frame: number): CutEvidence {
     const here = this.matcher.match(frame - 1, frame);
+    if (this.unlike(frame - 1, frame) < LEAST_EVIDENCE && here.worst < LEAST_EVIDENCE) {
+      return { frame, strength: 0, jump: false };
+    }
     const around = Math.max(...this.around(frame).map(([a, b]) => this.unlike(a, b)));
     const lasting = Math.min(...this.across(frame).map(([a, b]) => this.unlike(a, b)));
     const cut = Math.min(this.unlike(frame - 1, frame), 1.15 * lasting) - around;

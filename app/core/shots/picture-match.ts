@@ -1,4 +1,5 @@
 import { type FrameFeatures, LUMA_GRID } from "./frame-features";
+import { LumaPlane, type Region } from "./luma-plane";
 
 const { columns: COLUMNS, rows: ROWS } = LUMA_GRID;
 const BLOCK = { width: 8, height: 9 };
@@ -8,7 +9,8 @@ const REACH = { x: 16, y: 6 };
 const STRAY = 3;
 /** Structure below this standard deviation (0 to 255) is taken for noise. */
 const NOISE = 1.2;
-
+/** What a sample of shift costs, in correlation: of equally good shifts the smaller one. */
+const SHIFT_COST = 0.004;
 /** A tenth of the blocks. */
 const WORST_BLOCKS = 3;
 
@@ -22,71 +24,86 @@ export interface PictureMatch {
   worst: number;
 }
 
-/** Mean and standard deviation of a rectangle of luma. */
-function statistics(luma: Uint8Array, x: number, y: number, width: number, height: number): { mean: number; deviation: number } {
-  let sum = 0;
-  let squares = 0;
-  for (let row = y; row < y + height; row++) {
-    for (let i = row * COLUMNS + x; i < row * COLUMNS + x + width; i++) {
-      sum += luma[i]!;
-      squares += luma[i]! * luma[i]!;
-    }
-  }
-  const mean = sum / (width * height);
-  return { mean, deviation: Math.sqrt(Math.max(0, squares / (width * height) - mean * mean)) };
-}
-
-/** Correlation coefficient of a rectangle of `b` with the rectangle of `a` that lies (dx, dy) further. */
-function correlation(a: Uint8Array, b: Uint8Array, x: number, y: number, width: number, height: number, dx: number, dy: number, step = 1): number {
-  let sumA = 0;
-  let sumB = 0;
-  let squaresA = 0;
-  let squaresB = 0;
+/** Correlation coefficient of a region of `b` with the region of `a` that lies (dx, dy) further. */
+function correlation(a: LumaPlane, b: LumaPlane, region: Region, dx: number, dy: number): number {
+  const { x, y, width, height } = region;
+  const p = a.samples;
+  const q = b.samples;
   let products = 0;
-  let count = 0;
-  for (let row = y; row < y + height; row += step) {
-    const shifted = (row + dy) * COLUMNS + dx;
-    for (let column = x; column < x + width; column += step) {
-      const p = a[shifted + column]!;
-      const q = b[row * COLUMNS + column]!;
-      sumA += p;
-      sumB += q;
-      squaresA += p * p;
-      squaresB += q * q;
-      products += p * q;
-      count++;
-    }
+  for (let row = y; row < y + height; row++) {
+    const end = row * b.columns + x + width;
+    let from = (row + dy) * a.columns + x + dx;
+    for (let i = end - width; i < end; i++, from++) products += p[from]! * q[i]!;
   }
-  const covariance = products - (sumA * sumB) / count;
-  const variances = (squaresA - (sumA * sumA) / count) * (squaresB - (sumB * sumB) / count);
-  // The noise's own variance keeps two empty rectangles from matching, or failing to, by chance.
-  return covariance / (Math.sqrt(Math.max(0, variances)) + count * NOISE * NOISE);
+  const count = width * height;
+  const meanA = a.sum(x + dx, y + dy, width, height) / count;
+  const varianceA = a.squares(x + dx, y + dy, width, height) / count - meanA * meanA;
+  const meanB = b.sum(x, y, width, height) / count;
+  const varianceB = b.squares(x, y, width, height) / count - meanB * meanB;
+  // The noise's own variance keeps two empty regions from matching, or failing to, by chance.
+  const power = Math.sqrt(Math.max(0, varianceA) * Math.max(0, varianceB)) + NOISE * NOISE;
+  return (products / count - meanA * meanB) / power;
 }
 
-/** The shift of the whole picture from `b` to `a` that correlates best, found on every second sample. */
-function globalShift(a: Uint8Array, b: Uint8Array): { dx: number; dy: number } {
+/** The shift of the whole picture from `b` to `a` that correlates best, found at half the resolution. */
+function globalShift(a: LumaPlane, b: LumaPlane): { dx: number; dy: number } {
+  const [halfA, halfB] = [a.halved(), b.halved()];
+  const { columns, rows } = halfA;
   let best = { dx: 0, dy: 0 };
   let bestValue = -Infinity;
-  for (let dy = -REACH.y; dy <= REACH.y; dy += 2) {
-    for (let dx = -REACH.x; dx <= REACH.x; dx += 2) {
-      const x = Math.max(0, -dx);
-      const y = Math.max(0, -dy);
-      const value = correlation(a, b, x, y, COLUMNS - Math.abs(dx), ROWS - Math.abs(dy), dx, dy, 2);
-      // Of equally good shifts the smaller one.
-      const judged = value - 0.004 * (Math.abs(dx) + Math.abs(dy));
-      if (judged <= bestValue) continue;
-      bestValue = judged;
-      best = { dx, dy };
+  for (let dy = -REACH.y / 2; dy <= REACH.y / 2; dy++) {
+    for (let dx = -REACH.x / 2; dx <= REACH.x / 2; dx++) {
+      const shared = {
+        x: Math.max(0, -dx),
+        y: Math.max(0, -dy),
+        width: columns - Math.abs(dx),
+        height: rows - Math.abs(dy),
+      };
+      const value = correlation(halfA, halfB, shared, dx, dy) - 2 * SHIFT_COST * (Math.abs(dx) + Math.abs(dy));
+      if (value <= bestValue) continue;
+      bestValue = value;
+      best = { dx: 2 * dx, dy: 2 * dy };
     }
   }
   return best;
 }
 
-/** Flat blocks are compared by their lightness, on the scale of each whole picture. */
-function flatMismatch(meanA: number, meanB: number, a: { mean: number; deviation: number }, b: { mean: number; deviation: number }): number {
-  const levelA = (meanA - a.mean) / (a.deviation + NOISE);
-  const levelB = (meanB - b.mean) / (b.deviation + NOISE);
-  return Math.min(1, Math.max(0, Math.abs(levelA - levelB) - 0.3));
+/** Lightness of a flat region on the scale of its whole picture. */
+function level(plane: LumaPlane, x: number, y: number): number {
+  const { mean } = plane.statistics(x, y, BLOCK.width, BLOCK.height);
+  return (mean - plane.whole.mean) / (plane.whole.deviation + NOISE);
+}
+
+/** How badly the block of `b` at (x, y) is found in `a`, 0 to 1, and how far it strayed; null if `a` ends before. */
+function matchBlock(
+  a: LumaPlane,
+  b: LumaPlane,
+  x: number,
+  y: number,
+  shift: { dx: number; dy: number },
+): { mismatch: number; stray: number; weight: number } | null {
+  const region = { x, y, ...BLOCK };
+  const { deviation } = b.statistics(x, y, BLOCK.width, BLOCK.height);
+  const flat = deviation < 2 * NOISE;
+  const own = flat ? level(b, x, y) : 0;
+  let best = Infinity;
+  let stray = 0;
+  for (let dy = shift.dy - STRAY; dy <= shift.dy + STRAY; dy++) {
+    if (y + dy < 0 || y + dy + BLOCK.height > ROWS) continue;
+    for (let dx = shift.dx - STRAY; dx <= shift.dx + STRAY; dx++) {
+      if (x + dx < 0 || x + dx + BLOCK.width > COLUMNS) continue;
+      // Flat blocks have no structure to compare, only their lightness.
+      const mismatch = flat
+        ? Math.abs(level(a, x + dx, y + dy) - own) - 0.3
+        : (0.9 - correlation(a, b, region, dx, dy)) / 0.5;
+      if (mismatch >= best) continue;
+      best = mismatch;
+      stray = Math.max(Math.abs(dx - shift.dx), Math.abs(dy - shift.dy));
+    }
+  }
+  if (best === Infinity) return null;
+  const weight = 0.25 + 0.75 * Math.min(1, deviation / (6 * NOISE));
+  return { mismatch: Math.min(1, Math.max(0, best)), stray, weight };
 }
 
 /**
@@ -94,51 +111,33 @@ function flatMismatch(meanA: number, meanB: number, a: { mean: number; deviation
  * matching by normalised correlation, so that a change of light explains nothing away and adds nothing).
  */
 function matchPictures(earlier: FrameFeatures, later: FrameFeatures): PictureMatch {
-  const a = earlier.luma;
-  const b = later.luma;
+  const a = new LumaPlane(earlier.luma, COLUMNS, ROWS);
+  const b = new LumaPlane(later.luma, COLUMNS, ROWS);
   const shift = globalShift(a, b);
-  const wholeA = statistics(a, 0, 0, COLUMNS, ROWS);
-  const wholeB = statistics(b, 0, 0, COLUMNS, ROWS);
+  const weighted: number[] = [];
   let unexplained = 0;
   let weights = 0;
   let kept = 0;
-  const mismatches: number[] = [];
   for (let y = 0; y < ROWS; y += BLOCK.height) {
     for (let x = 0; x < COLUMNS; x += BLOCK.width) {
-      const { mean, deviation } = statistics(b, x, y, BLOCK.width, BLOCK.height);
-      let best = -1;
-      let bestStray = 0;
-      let flat = 1;
-      for (let dy = shift.dy - STRAY; dy <= shift.dy + STRAY; dy++) {
-        if (y + dy < 0 || y + dy + BLOCK.height > ROWS) continue;
-        for (let dx = shift.dx - STRAY; dx <= shift.dx + STRAY; dx++) {
-          if (x + dx < 0 || x + dx + BLOCK.width > COLUMNS) continue;
-          if (deviation < 2 * NOISE) {
-            const there = statistics(a, x + dx, y + dy, BLOCK.width, BLOCK.height).mean;
-            flat = Math.min(flat, flatMismatch(there, mean, wholeA, wholeB));
-          }
-          const value = correlation(a, b, x, y, BLOCK.width, BLOCK.height, dx, dy);
-          if (value <= best) continue;
-          best = value;
-          bestStray = Math.max(Math.abs(dx - shift.dx), Math.abs(dy - shift.dy));
-        }
-      }
+      const found = matchBlock(a, b, x, y, shift);
       // A block that was outside the earlier picture says nothing.
-      if (best === -1) continue;
-      const textured = Math.min(1, deviation / (6 * NOISE));
-      const structure = Math.min(1, Math.max(0, (0.9 - best) / 0.5));
-      const weight = 0.25 + 0.75 * textured;
-      const mismatch = deviation < 2 * NOISE ? flat : structure;
+      if (!found) continue;
+      const { mismatch, stray, weight } = found;
       unexplained += weight * mismatch;
       weights += weight;
-      mismatches.push(weight * mismatch);
-      if (mismatch < 0.2 && bestStray <= 1) kept++;
+      weighted.push(weight * mismatch);
+      if (mismatch < 0.2 && stray <= 1) kept++;
     }
   }
-  const blocks = mismatches.length;
+  const blocks = weighted.length;
   if (blocks === 0) return { unexplained: 1, kept: 0, worst: 1 };
-  const worst = mismatches.sort((p, q) => q - p).slice(0, WORST_BLOCKS);
-  return { unexplained: unexplained / weights, kept: kept / blocks, worst: worst.reduce((sum, value) => sum + value, 0) / worst.length };
+  const worst = weighted.sort((p, q) => q - p).slice(0, WORST_BLOCKS);
+  return {
+    unexplained: unexplained / weights,
+    kept: kept / blocks,
+    worst: worst.reduce((sum, value) => sum + value, 0) / worst.length,
+  };
 }
 
 /** Matches pictures of a film by frame, each pair once. Frames beyond the film's ends are its ends. */

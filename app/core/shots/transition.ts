@@ -25,8 +25,15 @@ export const hardTransition = (frame: number, kind: "cut" | "jump" | "turn"): Tr
 
 export const isGradual = ({ range }: Transition): boolean => range.end > range.start;
 
-/** The shots that transitions leave of a film of so many frames. */
-export function shotsBetween(transitions: readonly Transition[], frameCount: number): FrameRange[] {
-  const starts = [0, ...transitions.map((t) => t.frame).filter((frame) => frame > 0 && frame < frameCount)];
-  return starts.map((start, i) => ({ start, end: starts[i + 1] ?? frameCount }));
+/** The same transition, so many frames later. */
+export const shiftTransition = ({ kind, frame, range }: Transition, by: number): Transition => ({
+  kind,
+  frame: frame + by,
+  range: { start: range.start + by, end: range.end + by },
+});
+
+/** The shots that transitions leave of a range of frames. */
+export function shotsBetween(transitions: readonly Transition[], range: FrameRange): FrameRange[] {
+  const cuts = transitions.map((t) => t.frame).filter((frame) => frame > range.start && frame < range.end);
+  return [range.start, ...cuts].map((start, i) => ({ start, end: cuts[i] ?? range.end }));
 }

@@ -1,0 +1,119 @@
+import { describe, expect, test } from "@jest/globals";
+import { hardTransition, type Transition } from "../shots/transition";
+import type { CutList } from "./cut-list";
+import { readCutsCsv, writeCutsCsv } from "./cuts-csv";
+import { readEdl, writeEdl } from "./edl";
+import { readOtio, writeOtio } from "./otio";
+
+const RATE = { num: 30, den: 1 };
+const DROP = { num: 30000, den: 1001 };
+const TRANSITIONS: Transition[] = [
+  hardTransition(84, "cut"),
+  { frame: 180, kind: "dissolve", range: { start: 168, end: 192 } },
+  hardTransition(300, "jump"),
+  { frame: 420, kind: "fade", range: { start: 405, end: 440 } },
+  { frame: 600, kind: "wipe", range: { start: 590, end: 610 } },
+];
+const list = (rate = RATE, transitions = TRANSITIONS): CutList => ({ title: "Kite Day", rate, frames: 2400, transitions });
+
+describe("edit decision lists", () => {
+  test("what is written is what is read, at whole and at drop-frame rates", () => {
+    for (const rate of [RATE, DROP, { num: 24, den: 1 }]) {
+      expect(readEdl(writeEdl(list(rate)), rate, 2400)).toEqual(TRANSITIONS);
+    }
+  });
+
+  test("the text is that of CMX 3600", () => {
+    const lines = writeEdl(list(RATE, TRANSITIONS.slice(0, 2))).split("\r\n");
+    expect(lines.slice(0, 4)).toEqual([
+      "TITLE: Kite Day",
+      "FCM: NON-DROP FRAME",
+      "001  AX       V     C        00:00:00:00 00:00:02:24 00:00:00:00 00:00:02:24",
+      "002  AX       V     C        00:00:02:24 00:00:05:18 00:00:02:24 00:00:05:18",
+    ]);
+    expect(lines[5]).toBe("003  AX       V     D    024 00:00:05:18 00:01:20:00 00:00:05:18 00:01:20:00");
+  });
+
+  test("turns are no cuts", () => {
+    expect(readEdl(writeEdl(list(RATE, [hardTransition(50, "turn"), hardTransition(84, "cut")])), RATE, 2400)).toEqual([
+      hardTransition(84, "cut"),
+    ]);
+  });
+
+  test("a programme that begins at an hour, with sound events and comments, is read", () => {
+    const text = [
+      "TITLE: ELSEWHERE",
+      "001  REEL1    V     C        05:00:00:00 05:00:04:00 01:00:00:00 01:00:04:00",
+      "* FROM CLIP NAME: MEADOW",
+      "002  REEL1    A     C        05:00:00:00 05:00:03:00 01:00:00:00 01:00:03:00",
+      "003  REEL2    V     C        02:00:10:00 02:00:12:00 01:00:04:00 01:00:06:00",
+      "",
+    ].join("\n");
+    expect(readEdl(text, RATE, 180)).toEqual([hardTransition(120, "cut")]);
+  });
+
+  test("what cannot be read says where", () => {
+    expect(() => readEdl("hello", RATE, 100)).toThrow("no event");
+    expect(() => readEdl("001 AX V C 1 2 3", RATE, 100)).toThrow("line 1 is no event");
+    const late = "001  AX  V  C  00:00:00:00 00:00:01:45 00:00:00:00 00:00:01:45";
+    expect(() => readEdl(late, RATE, 100)).toThrow("00:00:01:45 is no timecode");
+    expect(() => readEdl(writeEdl(list()), RATE, 500)).toThrow("beyond the film's 500 frames");
+  });
+});
+
+describe("OpenTimelineIO", () => {
+  test("what is written is what is read, turns among it", () => {
+    const all = [hardTransition(40, "turn"), ...TRANSITIONS];
+    for (const rate of [RATE, DROP]) expect(readOtio(writeOtio(list(rate, all), "kite.mp4"), rate, 2400)).toEqual(all);
+  });
+
+  test("clips without a range of their own, gaps, and another rate are read", () => {
+    const time = (value: number, rate: number) => ({ OTIO_SCHEMA: "RationalTime.1", value, rate });
+    const range = (duration: number, rate: number) => ({
+      OTIO_SCHEMA: "TimeRange.1",
+      start_time: time(0, rate),
+      duration: time(duration, rate),
+    });
+    const media = { DEFAULT_MEDIA: { OTIO_SCHEMA: "ExternalReference.1", available_range: range(48, 24) } };
+    const track = {
+      OTIO_SCHEMA: "Track.1",
+      kind: "Video",
+      children: [
+        { OTIO_SCHEMA: "Clip.2", name: "A", source_range: null, media_references: media },
+        { OTIO_SCHEMA: "Gap.1", source_range: range(1, 1) },
+        { OTIO_SCHEMA: "Clip.1", name: "B", source_range: range(25, 25), metadata: { other: 1 } },
+      ],
+    };
+    const sound = { OTIO_SCHEMA: "Track.1", kind: "Audio", children: track.children };
+    const timeline = { OTIO_SCHEMA: "Timeline.1", tracks: { OTIO_SCHEMA: "Stack.1", children: [sound, track] } };
+    expect(readOtio(JSON.stringify(timeline), RATE, 200).map(({ frame }) => frame)).toEqual([60, 90]);
+  });
+
+  test("what cannot be read says why", () => {
+    expect(() => readOtio("nothing", RATE, 100)).toThrow("not JSON");
+    expect(() => readOtio("{}", RATE, 100)).toThrow("no OpenTimelineIO timeline");
+    const empty = { OTIO_SCHEMA: "Timeline.1", tracks: { OTIO_SCHEMA: "Stack.1", children: [] } };
+    expect(() => readOtio(JSON.stringify(empty), RATE, 100)).toThrow("no video track");
+  });
+});
+
+describe("tables", () => {
+  test("what is written is what is read", () => {
+    const all = [hardTransition(40, "turn"), ...TRANSITIONS];
+    const text = writeCutsCsv(list(RATE, all));
+    expect(text.split("\n")[3]).toBe("3,84,180,00:00:02:24,00:00:06:00,cut,,");
+    expect(readCutsCsv(text, RATE, 2400)).toEqual(all);
+  });
+
+  test("timecodes alone will do", () => {
+    expect(readCutsCsv("\uFEFFname,start\nA,00:00:00:00\nB,00:00:02:00\n", RATE, 100)).toEqual([hardTransition(60, "cut")]);
+  });
+
+  test("what cannot be read says which row", () => {
+    expect(() => readCutsCsv("a,b\n1,2", RATE, 100)).toThrow('no column "start_frame"');
+    expect(() => readCutsCsv("start_frame\n0\nsoon", RATE, 100)).toThrow('row 3: "soon"');
+    expect(() => readCutsCsv("start_frame,transition\n5,swirl", RATE, 100)).toThrow('"swirl" is no transition');
+    expect(() => readCutsCsv("start_frame,transition\n5,wipe", RATE, 100)).toThrow("needs");
+    expect(() => readCutsCsv("start_frame\n9\n5", RATE, 100)).toThrow("out of order");
+  });
+});

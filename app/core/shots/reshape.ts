@@ -1,0 +1,115 @@
+import { carriesOver, freshShot, type Shot } from "./shot";
+import { hardTransition, shotsBetween, type Transition } from "./transition";
+
+/** Shots cannot be reshaped in this way; the message says why, to follow "That did not work: ". */
+export class ReshapeError extends Error {
+  override name = "ReshapeError";
+}
+
+/** An id for a shot that begins at a frame, the same each time, and none of those there are. */
+export function shotId(filmId: string, start: number, taken: ReadonlySet<string>): string {
+  let id = `${filmId}.${start}`;
+  while (taken.has(id)) id += "'";
+  return id;
+}
+
+function requireShot(shots: readonly Shot[], id: string): number {
+  const index = shots.findIndex((shot) => shot.id === id);
+  if (index < 0) throw new ReshapeError("this shot is not there any more");
+  return index;
+}
+
+/** The part of a range of frames that lies within bounds; empty at its start where nothing does. */
+function clipMixed({ mixed, start }: Shot, end: number): Shot["mixed"] {
+  return mixed.start >= end || mixed.end <= mixed.start
+    ? { start, end: start }
+    : { start: mixed.start, end: Math.min(mixed.end, end) };
+}
+
+/** Splits the shot that holds `frame`, which becomes the first frame of a new shot with the same settings. */
+export function splitShot(
+  shots: readonly Shot[],
+  frame: number,
+  kind: "cut" | "jump" | "turn",
+  newId: string,
+): Shot[] {
+  const index = shots.findIndex((shot) => frame > shot.start && frame < shot.end);
+  const shot = shots[index];
+  if (!shot) throw new ReshapeError("a shot already begins at this frame");
+  const first = { ...shot, end: frame, mixed: clipMixed(shot, frame) };
+  const { range } = hardTransition(frame, kind);
+  const second: Shot = {
+    ...shot,
+    id: newId,
+    start: frame,
+    begins: kind,
+    mixed: range,
+    carry: carriesOver(kind),
+    name: null,
+  };
+  return [...shots.slice(0, index), first, second, ...shots.slice(index + 1)];
+}
+
+/** Joins shots that follow one another into the first of them, which keeps its settings. */
+export function joinShots(shots: readonly Shot[], ids: readonly string[]): Shot[] {
+  const indices = ids.map((id) => requireShot(shots, id)).sort((a, b) => a - b);
+  const [first] = indices;
+  if (first === undefined || indices.length < 2) throw new ReshapeError("it takes two shots to join");
+  if (indices.some((index, i) => index !== first + i)) {
+    throw new ReshapeError("only shots that follow one another can be joined");
+  }
+  const last = first + indices.length - 1;
+  const joined = { ...shots[first]!, end: shots[last]!.end };
+  return [...shots.slice(0, first), joined, ...shots.slice(last + 1)];
+}
+
+/** Moves where a shot begins, and the one before it ends. Its mixture, where it has one, moves along. */
+export function moveCut(shots: readonly Shot[], id: string, frame: number): Shot[] {
+  const index = requireShot(shots, id);
+  const shot = shots[index]!;
+  const before = shots[index - 1];
+  if (!before) throw new ReshapeError("the first shot begins where the film does");
+  if (frame <= before.start || frame >= shot.end) {
+    throw new ReshapeError("a shot keeps at least one frame; join it with its neighbour instead");
+  }
+  const by = frame - shot.start;
+  const mixed = { start: shot.mixed.start + by, end: shot.mixed.end + by };
+  const moved = { ...shot, start: frame, mixed: mixed.start < before.start ? { start: frame, end: frame } : mixed };
+  return [...shots.slice(0, index - 1), { ...before, end: frame }, moved, ...shots.slice(index + 1)];
+}
+
+/**
+ * Cuts the film anew. A shot that overlaps most with one there was takes over its settings, and its id as long as
+ * no earlier one has; turns that the editor has made stay where they still fall inside a shot.
+ */
+export function recut(
+  shots: readonly Shot[],
+  transitions: readonly Transition[],
+  frames: number,
+  filmId: string,
+): Shot[] {
+  const found = new Map(transitions.map((transition) => [transition.frame, transition]));
+  for (const { start, begins } of shots) {
+    if (begins === "turn" && !found.has(start)) found.set(start, hardTransition(start, "turn"));
+  }
+  const all = [...found.values()].sort((a, b) => a.frame - b.frame);
+  const overlap = (shot: Shot, start: number, end: number) => Math.min(shot.end, end) - Math.max(shot.start, start);
+  const taken = new Set<string>();
+  const known = new Set(shots.map(({ id }) => id));
+  return shotsBetween(all, { start: 0, end: frames }).map((range) => {
+    const { start, end } = range;
+    const likest = shots.reduce<Shot | null>(
+      (best, shot) =>
+        overlap(shot, start, end) > (best ? overlap(best, start, end) : 0) ? shot : best,
+      null,
+    );
+    const keepsId = likest !== null && !taken.has(likest.id);
+    const id = keepsId ? likest.id : shotId(filmId, start, new Set([...taken, ...known]));
+    taken.add(id);
+    const fresh = freshShot(id, range, found.get(start) ?? null);
+    if (!likest) return fresh;
+    const { subject, name, excluded } = likest;
+    const carry = likest.begins === fresh.begins ? likest.carry : fresh.carry;
+    return { ...fresh, subject, excluded, carry, name: keepsId ? name : null };
+  });
+}

@@ -1,0 +1,146 @@
+import type { Command } from "~/core/edits/command";
+import { decideTransitions } from "~/core/shots/detect-transitions";
+import { joinShots, moveCut, recut, ReshapeError, shotId, splitShot } from "~/core/shots/reshape";
+import type { Shot } from "~/core/shots/shot";
+import { requireWithin } from "~/core/formats/cut-list";
+import { findCandidates } from "./analysis.server";
+import type { Db } from "./database.server";
+import { findFilm, setSensitivity } from "./films.server";
+import { deleteShot, listShots, saveShot } from "./shots.server";
+import { listManners, listVersions, setManner } from "./versions.server";
+
+type RestoreShots = Extract<Command, { type: "restore-shots" }>;
+export type ShotCommand = Extract<
+  Command,
+  {
+    type:
+      | "split-shot"
+      | "join-shots"
+      | "move-cut"
+      | "change-shots"
+      | "set-manner"
+      | "set-sensitivity"
+      | "set-transitions"
+      | "restore-shots";
+  }
+>;
+
+/** Manners of some shots in all versions of a film. */
+function mannersOf(db: Db, filmId: string, ids: ReadonlySet<string>): RestoreShots["manners"] {
+  return listVersions(db, filmId).flatMap(({ id: versionId }) =>
+    [...listManners(db, versionId)]
+      .filter(([id]) => ids.has(id))
+      .map(([id, manner]) => ({ versionId, shotId: id, manner })),
+  );
+}
+
+/** The command that puts back what there is now: these shots with their manners, and none of those to be added. */
+function snapshot(db: Db, filmId: string, shots: readonly Shot[], added: readonly string[]): RestoreShots {
+  const ids = new Set(shots.map(({ id }) => id));
+  return { type: "restore-shots", remove: [...added], shots: [...shots], manners: mannersOf(db, filmId, ids) };
+}
+
+const same = (a: Shot, b: Shot): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/** Stores what differs between the film's shots and others, and returns the command that takes it back. */
+function storeShots(db: Db, filmId: string, next: readonly Shot[]): RestoreShots {
+  const before = listShots(db, filmId);
+  const old = new Map(before.map((shot) => [shot.id, shot]));
+  const kept = new Set(next.map(({ id }) => id));
+  const changed = next.filter((shot) => !old.has(shot.id) || !same(old.get(shot.id)!, shot));
+  const gone = before.filter(({ id }) => !kept.has(id));
+  const touched = [...gone, ...changed.flatMap(({ id }) => old.get(id) ?? [])];
+  const added = changed.map(({ id }) => id).filter((id) => !old.has(id));
+  const inverse = snapshot(db, filmId, touched, added);
+  for (const { id } of gone) deleteShot(db, id);
+  for (const shot of changed) saveShot(db, filmId, shot);
+  return inverse;
+}
+
+function restore(db: Db, filmId: string, command: RestoreShots): Command {
+  const before = new Map(listShots(db, filmId).map((shot) => [shot.id, shot]));
+  const overwritten = [...command.remove, ...command.shots.map(({ id }) => id)].flatMap((id) => before.get(id) ?? []);
+  const inverse = snapshot(
+    db,
+    filmId,
+    overwritten,
+    command.shots.map(({ id }) => id).filter((id) => !before.has(id)),
+  );
+  if (command.sensitivity !== undefined) {
+    inverse.sensitivity = findFilm(db, filmId)!.sensitivity;
+    setSensitivity(db, filmId, command.sensitivity);
+  }
+  for (const { id } of overwritten) deleteShot(db, id);
+  for (const shot of command.shots) saveShot(db, filmId, shot);
+  for (const { versionId, shotId: id, manner } of command.manners) setManner(db, versionId, id, manner);
+  return inverse;
+}
+
+/** New parts of split shots move as the whole did. */
+function copyManners(db: Db, filmId: string, from: string, to: string): void {
+  for (const { versionId, manner } of mannersOf(db, filmId, new Set([from]))) setManner(db, versionId, to, manner);
+}
+
+function requireShots(shots: readonly Shot[], ids: readonly string[]): void {
+  if (ids.some((id) => shots.every((shot) => shot.id !== id))) {
+    throw new ReshapeError("this shot is not there any more");
+  }
+}
+
+/**
+ * Carries out a command on a film's shots and returns the one that takes it back.
+ *
+ * @throws ReshapeError, or FormatError for transitions that do not fit the film
+ */
+export function applyToShots(db: Db, filmId: string, command: ShotCommand): Command {
+  const shots = listShots(db, filmId);
+  const { info, sensitivity } = findFilm(db, filmId)!;
+  switch (command.type) {
+    case "split-shot": {
+      const { frame, kind } = command;
+      const id = shotId(filmId, frame, new Set(shots.map((shot) => shot.id)));
+      const whole = shots.find((shot) => frame > shot.start && frame < shot.end);
+      const inverse = storeShots(db, filmId, splitShot(shots, frame, kind, id));
+      copyManners(db, filmId, whole!.id, id);
+      return inverse;
+    }
+    case "join-shots":
+      return storeShots(db, filmId, joinShots(shots, command.shotIds));
+    case "move-cut":
+      return storeShots(db, filmId, moveCut(shots, command.shotId, command.frame));
+    case "change-shots": {
+      const { shotIds, change } = command;
+      requireShots(shots, shotIds);
+      const changed = new Set(shotIds);
+      return storeShots(
+        db,
+        filmId,
+        shots.map((shot) => (changed.has(shot.id) ? { ...shot, ...change } : shot)),
+      );
+    }
+    case "set-manner": {
+      const { versionId, shotIds, manner } = command;
+      requireShots(shots, shotIds);
+      const touched = new Set(shotIds);
+      const inverse = snapshot(
+        db,
+        filmId,
+        shots.filter(({ id }) => touched.has(id)),
+        [],
+      );
+      for (const id of shotIds) setManner(db, versionId, id, manner);
+      return inverse;
+    }
+    case "set-sensitivity": {
+      const decided = decideTransitions(findCandidates(db, filmId), command.sensitivity);
+      const inverse = storeShots(db, filmId, recut(shots, decided, info.frames, filmId));
+      setSensitivity(db, filmId, command.sensitivity);
+      return { ...inverse, sensitivity };
+    }
+    case "set-transitions":
+      requireWithin(command.transitions, info.frames);
+      return storeShots(db, filmId, recut(shots, command.transitions, info.frames, filmId));
+    case "restore-shots":
+      return restore(db, filmId, command);
+  }
+}
