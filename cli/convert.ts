@@ -4,7 +4,8 @@ import { Command } from "commander";
 import { makeReport, Report } from "~/core/formats/report";
 import { clipBox, type Size } from "~/core/geometry/box";
 import type { Manner } from "~/core/path/manner";
-import { frameShot } from "~/core/path/solve-version";
+import { frameShots } from "~/core/path/solve-version";
+import { carriesOver } from "~/core/shots/shot";
 import type { Track } from "~/core/subjects/track";
 import { type FrameRange, inRange } from "~/core/time/rate";
 import { type AnalysedShot, analyseFilm, forgetfulStore } from "~/jobs/analyse-film.server";
@@ -14,7 +15,7 @@ import { probeFilm } from "~/media/probe.server";
 import type { FilmFile } from "~/media/small-frames.server";
 import { writeAside } from "~/media/write-aside.server";
 import { collectMark, type MarkOption, parseFrame, parseManner, parseSize, UsageError } from "./options";
-import { ProgressLine } from "./progress-line";
+import { type ProgressLine, runWithProgress } from "./progress-line";
 
 interface ConvertOptions {
   size: Size;
@@ -77,14 +78,17 @@ async function convert(
       progress.show(step === "looking" ? "Looking for shots and people" : "Following subjects", share * 0.6),
   });
   const marks = await followMarks(film, analysis.shots, options.mark, signal);
-  const shots = analysis.shots.map((shot) => {
+  const framings = analysis.shots.map((shot) => {
     const mark = marks.get(shot);
     const tracks = mark ? [...shot.tracks, mark] : shot.tracks;
-    const framing = { range: shot.range, manner: options.manner, tracks, subjectId: mark?.id, handKeys: [] };
-    return { ...framing, ...frameShot(framing, picture, options.size, rate) };
+    const { range: frames, begins } = shot;
+    const carry = carriesOver(begins.kind);
+    return { range: frames, begins, carry, manner: options.manner, tracks, subjectId: mark?.id, handKeys: [] };
   });
+  const paths = frameShots(framings, picture, options.size, rate);
+  const shots = framings.map((framing, i) => ({ ...framing, ...paths[i]! }));
   const windows = shots.flatMap((shot) => shot.windows);
-  const figures = await exportVersion({ film, target: options.size, range, windows }, options.out, {
+  const figures = await exportVersion({ film, target: options.size, ranges: [range], windows }, options.out, {
     signal,
     onProgress: ({ step, share }) => progress.show(step === "rendering" ? "Rendering" : "Checking", 0.6 + share * 0.4),
   });
@@ -118,15 +122,6 @@ export function convertCommand(): Command {
     .exitOverride()
     .action(async (file: string, options: ConvertOptions) => {
       if (!/\.(mp4|m4v|mov)$/i.test(options.out)) throw new UsageError("--out must end in .mp4, .m4v or .mov");
-      const progress = new ProgressLine();
-      const controller = new AbortController();
-      const stop = () => controller.abort();
-      process.once("SIGINT", stop).once("SIGTERM", stop);
-      try {
-        await convert(file, options, progress, controller.signal);
-      } finally {
-        progress.end();
-        process.off("SIGINT", stop).off("SIGTERM", stop);
-      }
+      await runWithProgress((progress, signal) => convert(file, options, progress, signal));
     });
 }

@@ -2,13 +2,14 @@
 import { Command, CommanderError } from "commander";
 import { FilmError } from "~/media/probe.server";
 import { convertCommand } from "./convert";
+import { cutsCommand } from "./cuts";
 import { UsageError } from "./options";
 
 const program = new Command("glad-pan")
   .description("Gives finished horizontal film back in vertical, square or other frames.")
   .exitOverride()
   .configureOutput({ outputError: (text, write) => write(text) });
-program.addCommand(convertCommand());
+program.addCommand(convertCommand()).addCommand(cutsCommand());
 
 const WRONG_USAGE = 2;
 

@@ -27,6 +27,11 @@ export function parseManner(text: string): Manner {
   return manner;
 }
 
+export function parseSensitivity(text: string): number {
+  if (!/^\d+$/.test(text) || Number(text) > 100) throw new InvalidArgumentError("It is a whole number from 0 to 100.");
+  return Number(text);
+}
+
 export function parseFrame(text: string): number {
   if (!/^\d+$/.test(text)) throw new InvalidArgumentError("A frame is a whole number, counted from 0.");
   return Number(text);

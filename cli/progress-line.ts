@@ -20,5 +20,21 @@ export class ProgressLine {
   }
 }
 
+/** Runs something that shows progress and can be interrupted from the keyboard. */
+export async function runWithProgress(
+  run: (progress: ProgressLine, signal: AbortSignal) => Promise<void>,
+): Promise<void> {
+  const progress = new ProgressLine();
+  const controller = new AbortController();
+  const stop = () => controller.abort();
+  process.once("SIGINT", stop).once("SIGTERM", stop);
+  try {
+    await run(progress, controller.signal);
+  } finally {
+    progress.end();
+    process.off("SIGINT", stop).off("SIGTERM", stop);
+  }
+}
+
 const formatSeconds = (seconds: number): string =>
   seconds < 90 ? `${Math.ceil(seconds)} s` : `${Math.ceil(seconds / 60)} min`;

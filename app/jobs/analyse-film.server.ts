@@ -1,7 +1,7 @@
 import { scaleBox } from "~/core/geometry/box";
 import { decideTransitions, type TransitionCandidate, weighTransitions } from "~/core/shots/detect-transitions";
 import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
-import { shiftTransition, shotsBetween, type Transition } from "~/core/shots/transition";
+import { hardTransition, shiftTransition, shotsBetween, type Transition } from "~/core/shots/transition";
 import { buildTracks } from "~/core/subjects/build-tracks";
 import type { FrameDetections, TrackKind } from "~/core/subjects/detection";
 import { MotionWatcher, mostMoving } from "~/core/subjects/motion";
@@ -61,6 +61,8 @@ export interface AnalysisOptions {
 
 export interface AnalysedShot {
   range: FrameRange;
+  /** How it begins; the first begins with a cut. */
+  begins: Transition;
   tracks: Track[];
 }
 
@@ -167,7 +169,8 @@ export async function analyseFilm(film: FilmFile, options: AnalysisOptions): Pro
       tracks = await trackShot(film, shot, i + 1, seen, options.signal);
       options.store.saveTracks(shot, tracks);
     }
-    shots.push({ range: shot, tracks });
+    const begins = transitions.find(({ frame }) => frame === shot.start) ?? hardTransition(shot.start, "cut");
+    shots.push({ range: shot, begins, tracks });
     options.onProgress?.({
       step: "tracking",
       share: LOOKING_SHARE + ((1 - LOOKING_SHARE) * (i + 1)) / ranges.length,

@@ -21,7 +21,9 @@ export interface ExportStep {
 export interface ExportRequest {
   film: FilmFile;
   target: Size;
-  range: FrameRange;
+  /** The parts of the film that are kept, in order. */
+  ranges: readonly FrameRange[];
+  /** One window for each frame that is kept. */
   windows: readonly CropWindow[];
 }
 
@@ -37,10 +39,10 @@ export async function exportVersion(
   file: string,
   { onProgress, signal }: { onProgress?: (step: ExportStep) => void; signal?: AbortSignal } = {},
 ): Promise<FileFigures> {
-  const { film, target, range, windows } = request;
+  const { film, target, ranges, windows } = request;
   const aside = join(dirname(file), `.${process.pid}-${Date.now()}.part.${basename(file)}`);
   try {
-    await renderFilm({ ...film, target, range, windows }, aside, {
+    await renderFilm({ ...film, target, ranges, windows }, aside, {
       signal,
       onProgress: (share) => onProgress?.({ step: "rendering", share: RENDERING_SHARE * share }),
     });
@@ -48,7 +50,7 @@ export async function exportVersion(
     const expected = {
       size: target,
       rate: film.info.rate,
-      frames: rangeLength(range),
+      frames: ranges.reduce((sum, range) => sum + rangeLength(range), 0),
       sound: Boolean(film.info.audio),
     };
     const { figures, faults } = await verifyFile(aside, expected, signal);

@@ -31,6 +31,7 @@ export function loadFramings(db: Db, filmId: string, versionId: string): ShotFra
     manner: shot.manner,
     tracks: tracksOf(db, filmId, shot),
     subjectId: subjectIdOf(shot.subject),
+    carry: shot.carry,
     handKeys: handKeys.filter((key) => key.frame >= shot.start && key.frame < shot.end),
   }));
 }

@@ -3,13 +3,14 @@ import { join } from "node:path";
 import { z } from "zod";
 import { packFeatures, unpackFeatures } from "~/core/shots/feature-codec";
 import { recut } from "~/core/shots/reshape";
-import { frameShot } from "~/core/path/solve-version";
+import { frameShots } from "~/core/path/solve-version";
 import { findTracks, insertChunk, listChunks, saveCandidates, saveTracks } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
 import { findFilm } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";
-import { replaceShots } from "~/db/shots.server";
+import { listShots, replaceShots } from "~/db/shots.server";
 import { findVersion } from "~/db/versions.server";
+import { joinRanges } from "~/core/time/rate";
 import { makePoster, makeProxy } from "~/media/proxy.server";
 import type { FilmFile } from "~/media/small-frames.server";
 import { analyseFilm, type AnalysisStore } from "./analyse-film.server";
@@ -72,12 +73,17 @@ async function render(db: Db, film: FilmFile, job: JobRow, { onProgress, signal 
   if (!version) throw new Error("the version is not there any more");
   const target = { width: version.width, height: version.height };
   onProgress("Laying the path", 0);
-  const windows = loadFramings(db, job.filmId, versionId).flatMap(
-    (shot) => frameShot(shot, film.info.picture, target, film.info.rate).windows,
+  const framings = loadFramings(db, job.filmId, versionId);
+  const paths = frameShots(framings, film.info.picture, target, film.info.rate);
+  const excluded = new Set(listShots(db, job.filmId).flatMap((shot) => (shot.excluded ? [shot.start] : [])));
+  const kept = framings.flatMap(({ range }, i) =>
+    excluded.has(range.start) ? [] : [{ range, windows: paths[i]!.windows }],
   );
+  if (kept.length === 0) throw new Error("every shot is excluded; take one in again to render the film");
+  const ranges = joinRanges(kept.map(({ range }) => range));
+  const windows = kept.flatMap((shot) => shot.windows);
   await mkdir(exportsFolder(job.filmId), { recursive: true });
-  const range = { start: 0, end: film.info.frames };
-  return exportVersion({ film, target, range, windows }, join(exportsFolder(job.filmId), fileName), {
+  return exportVersion({ film, target, ranges, windows }, join(exportsFolder(job.filmId), fileName), {
     signal,
     onProgress: ({ step, share }) => onProgress(step === "rendering" ? "Rendering" : "Checking the file", share),
   });

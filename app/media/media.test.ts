@@ -112,7 +112,7 @@ describe("rendering", () => {
 
   test("writes the size, the frames and the sound that were asked for, without bars", async () => {
     const info = await probeFilm(CLIP);
-    const plan = { file: CLIP, name: "clip", info, target, range: { start: 0, end: 99 }, windows: windows(99) };
+    const plan = { file: CLIP, name: "clip", info, target, ranges: [{ start: 0, end: 99 }], windows: windows(99) };
     const shares: number[] = [];
     await renderFilm(plan, path("out.mp4"), { onProgress: (share) => shares.push(share) });
     expect(shares.at(-1)).toBe(1);
@@ -126,7 +126,7 @@ describe("rendering", () => {
   test("of a stretch begins and ends where it should, with its sound", async () => {
     const info = await probeFilm(CLIP);
     const range = { start: 45, end: 90 };
-    await renderFilm({ file: CLIP, name: "clip", info, target, range, windows: windows(45) }, path("part.mp4"));
+    await renderFilm({ file: CLIP, name: "clip", info, target, ranges: [range], windows: windows(45) }, path("part.mp4"));
     const { figures, faults } = await verifyFile(path("part.mp4"), {
       size: target,
       rate: info.rate,
@@ -137,11 +137,24 @@ describe("rendering", () => {
     expect(Math.abs(figures.soundSeconds! - 1.5)).toBeLessThan(1 / 30);
   });
 
+  test("of several stretches joins them, picture and sound", async () => {
+    const info = await probeFilm(CLIP);
+    const ranges = [
+      { start: 6, end: 30 },
+      { start: 60, end: 99 },
+    ];
+    await renderFilm({ file: CLIP, name: "clip", info, target, ranges, windows: windows(63) }, path("joined.mp4"));
+    const expected = { size: target, rate: info.rate, frames: 63, sound: true };
+    const { figures, faults } = await verifyFile(path("joined.mp4"), expected);
+    expect(faults).toEqual([]);
+    expect(Math.abs(figures.soundSeconds! - 2.1)).toBeLessThan(1 / 30);
+  });
+
   test("can be stopped", async () => {
     const info = await probeFilm(CLIP);
     const controller = new AbortController();
     const rendering = renderFilm(
-      { file: CLIP, name: "clip", info, target, range: { start: 0, end: 99 }, windows: windows(99) },
+      { file: CLIP, name: "clip", info, target, ranges: [{ start: 0, end: 99 }], windows: windows(99) },
       path("stopped.mp4"),
       { signal: controller.signal, onProgress: () => controller.abort() },
     );

@@ -15,29 +15,51 @@ export interface RenderPlan {
   info: FilmInfo;
   /** Size of the picture to write; both sides even. */
   target: Size;
-  range: FrameRange;
-  /** One window for each frame of the range. */
+  /** The parts of the film to render, in order and apart from each other. */
+  ranges: readonly FrameRange[];
+  /** One window for each frame of the ranges. */
   windows: readonly CropWindow[];
 }
 
 /** Sound codecs that an MP4 file takes as they are. */
 const COPYABLE = new Set(["aac", "mp3", "ac3", "eac3", "alac"]);
 
-/** Input and codec arguments for the film's own sound over a range, in step with a picture that begins at 0. */
-function soundArguments({ file, info, range }: RenderPlan): { input: string[]; output: string[] } {
+/** The sound of several ranges, one after the other. */
+function joinedSound(ranges: readonly FrameRange[], info: FilmInfo): string {
+  const seconds = (frame: number) => info.videoStart + frameToSeconds(frame, info.rate);
+  const parts = ranges.map(
+    ({ start, end }, i) => `[1:a:0]atrim=${seconds(start)}:${seconds(end)},asetpts=PTS-STARTPTS[part${i}]`,
+  );
+  const labels = ranges.map((_, i) => `[part${i}]`).join("");
+  return [...parts, `${labels}concat=n=${ranges.length}:v=0:a=1[sound]`].join(";");
+}
+
+/** Input and codec arguments for the film's own sound, in step with a picture that begins at 0. */
+function soundArguments({ file, info, ranges }: RenderPlan): { input: string[]; output: string[] } {
   if (!info.audio) return { input: [], output: ["-an"] };
+  const encode = ["-c:a", "aac", "-b:a", "192k"];
+  if (ranges.length > 1) {
+    const output = ["-filter_complex", joinedSound(ranges, info), "-map", "[sound]", ...encode];
+    return { input: ["-i", file], output };
+  }
+  const range = ranges[0]!;
   const whole = range.start === 0 && range.end === info.frames;
   const start = info.videoStart + frameToSeconds(range.start, info.rate);
   const copy = whole && info.videoStart === 0 && COPYABLE.has(info.audio.codec);
   const seek = start > 0 ? ["-ss", String(start)] : [];
   return {
     input: [...seek, "-i", file],
-    output: ["-map", "1:a:0", "-c:a", ...(copy ? ["copy"] : ["aac", "-b:a", "192k"])],
+    output: ["-map", "1:a:0", ...(copy ? ["-c:a", "copy"] : encode)],
   };
 }
 
+/** Frames of one range after the other. */
+async function* decodeRanges({ file, name, info, ranges }: RenderPlan, signal?: AbortSignal): AsyncGenerator<Buffer> {
+  for (const range of ranges) yield* decodeFrames(file, name, info, { pixelFormat: "yuv420p", range, signal });
+}
+
 /**
- * Renders a range of a film through a moving crop window into an MP4 file: every frame is cut out at its own
+ * Renders ranges of a film through a moving crop window into an MP4 file: every frame is cut out at its own
  * sub-pixel place, scaled, and encoded as H.264 with square pixels and Rec.709 tags; the sound goes along.
  *
  * @returns when the file is complete; `target` is overwritten
@@ -47,8 +69,8 @@ export async function renderFilm(
   target: string,
   { onProgress, signal }: StepOptions = {},
 ): Promise<void> {
-  const { file, name, info, range, windows } = plan;
-  if (windows.length !== rangeLength(range)) throw new Error("a window is needed for each frame");
+  const { info, ranges, windows } = plan;
+  if (windows.length !== ranges.reduce((sum, range) => sum + rangeLength(range), 0)) throw new Error("a window is needed for each frame");
   const { width, height } = plan.target;
   if (width % 2 || height % 2) throw new Error("the sides of the target must be even");
   const rate = `${info.rate.num}/${info.rate.den}`;
@@ -97,7 +119,7 @@ export async function renderFilm(
   const aspect = aspectRatio(plan.target);
   let done = 0;
   try {
-    for await (const frame of decodeFrames(file, name, info, { pixelFormat: "yuv420p", range, signal })) {
+    for await (const frame of decodeRanges(plan, signal)) {
       resampler.source.set(frame);
       resampler.resample(windowBox(windows[done]!, aspect));
       // The stream may hold on to what it is given, and `target` is written again for the next frame.

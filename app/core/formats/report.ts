@@ -3,6 +3,7 @@ import type { Box, Size } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
 import { EASINGS, type Key } from "../path/keys";
 import { type Manner, MANNERS } from "../path/manner";
+import { isGradual, type Transition, TRANSITION_KINDS } from "../shots/transition";
 import { TRACK_KINDS } from "../subjects/detection";
 import type { Track } from "../subjects/track";
 import type { FrameRange, Rate } from "../time/rate";
@@ -30,6 +31,10 @@ const ReportShot = z
   .object({
     start: Frame,
     end: Frame,
+    /** How it begins; the first shot of the converted range begins with a cut. */
+    transition: z.enum(TRANSITION_KINDS),
+    /** For a dissolve, wipe or fade, the frames that are mixed. */
+    range: z.tuple([Frame, Frame]).optional(),
     manner: z.enum(MANNERS),
     subject: z.string().nullable(),
     keys: z.array(ReportKey).min(1),
@@ -66,6 +71,8 @@ export type Report = z.infer<typeof Report>;
 
 export interface ReportedShot {
   range: FrameRange;
+  /** How it begins. */
+  begins: Transition;
   manner: Manner;
   subjectId: string | null;
   keys: readonly Key[];
@@ -101,9 +108,11 @@ export function makeReport(
       frames: source.frames,
     },
     target: { width: target.width, height: target.height },
-    shots: shots.map(({ range, manner, subjectId, keys }) => ({
+    shots: shots.map(({ range, begins, manner, subjectId, keys }) => ({
       start: range.start,
       end: range.end,
+      transition: begins.kind,
+      ...(isGradual(begins) ? { range: [begins.range.start, begins.range.end] as [number, number] } : {}),
       manner,
       subject: subjectId,
       keys: keys.map((key) => ({ ...key, x: rounded(key.x), y: rounded(key.y), height: rounded(key.height) })),

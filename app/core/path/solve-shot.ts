@@ -20,6 +20,8 @@ export interface ShotProblem {
   subject: Subject | null;
   /** Where the editor has put the window, by frame of the film. */
   handKeys: readonly (CropWindow & { frame: number })[];
+  /** Where the window comes from, if it goes on from the shot before; a hand key on the first frame wins. */
+  startAt?: CropWindow | null;
 }
 
 export interface ShotPath {
@@ -40,13 +42,20 @@ export function solveShot(problem: ShotProblem): ShotPath {
   const hands = problem.handKeys
     .filter(({ frame }) => frame >= shot.start && frame < shot.end)
     .map((key) => ({ frame: key.frame, ...clampWindow({ x: key.x, y: key.y, height }, picture, aspect) }));
+  const fixedOn = (axis: "x" | "y") => {
+    const fixed = new Map(hands.map((key) => [key.frame - shot.start, key[axis]]));
+    if (problem.startAt && !fixed.has(0)) {
+      fixed.set(0, clampWindow({ ...problem.startAt, height }, picture, aspect)[axis]);
+    }
+    return fixed;
+  };
   const solve = (axis: "x" | "y") => {
     const extent = axis === "x" ? "width" : "height";
     return solveAxis({
       goals: axisGoals(axis, subject, shot, picture, size),
       windowLength: size[extent],
       bounds: centreBounds(picture[extent], size[extent]),
-      fixed: new Map(hands.map((key) => [key.frame - shot.start, key[axis]])),
+      fixed: fixedOn(axis),
       fps: framesPerSecond(rate),
       weights: MANNER_WEIGHTS[manner],
     }).positions;

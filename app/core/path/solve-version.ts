@@ -20,6 +20,8 @@ export interface ShotFraming {
   /** The track to follow; undefined leaves the choice to the ranking, null follows nothing. */
   subjectId?: string | null;
   handKeys: readonly HandKey[];
+  /** Whether the window goes on from where it was in the shot before. */
+  carry: boolean;
 }
 
 /** Reads how a subject is stored: "auto", "none", or "track:" and the track's id. */
@@ -49,10 +51,27 @@ export function subjectOf(shot: ShotFraming, picture: Size): { subject: Subject 
     : { subject: null, reason: "nobody and nothing stands out" };
 }
 
-/** Lays the path of one shot for a version of the given size. */
-export function frameShot(shot: ShotFraming, picture: Size, target: Size, rate: Rate): FramedShot {
+/** Lays the path of one shot for a version of the given size; `startAt` is where the shot before left the window. */
+export function frameShot(
+  shot: ShotFraming,
+  picture: Size,
+  target: Size,
+  rate: Rate,
+  startAt: CropWindow | null = null,
+): FramedShot {
   const { subject, reason } = subjectOf(shot, picture);
   const { range, manner, handKeys } = shot;
-  const path = solveShot({ shot: range, picture, target, rate, manner, subject, handKeys });
+  const from = shot.carry ? startAt : null;
+  const path = solveShot({ shot: range, picture, target, rate, manner, subject, handKeys, startAt: from });
   return { ...path, subjectId: subject?.track.id ?? null, reason };
+}
+
+/** Lays the paths of shots that follow one another. */
+export function frameShots(shots: readonly ShotFraming[], picture: Size, target: Size, rate: Rate): FramedShot[] {
+  let last: CropWindow | null = null;
+  return shots.map((shot) => {
+    const framed = frameShot(shot, picture, target, rate, last);
+    last = framed.windows.at(-1) ?? null;
+    return framed;
+  });
 }

@@ -29,12 +29,16 @@ const FLASH_LUMA = 12;
 /** Frames of which less than this is new are not looked at any further. */
 const LEAST_EVIDENCE = 0.04;
 /** Evidence, above what goes on around, at which a cut is as likely as not. */
-const EVEN_CUT = 0.2;
+const EVEN_CUT = 0.22;
 const EVEN_JUMP = 0.18;
 /** In a jump cut at least this share of the picture stays where it was … */
 const JUMP_KEPT = 0.45;
-/** … and its colours stay, within this histogram distance. */
-const JUMP_COLOURS = 0.2;
+/** … and its colours stay, within this histogram distance; beyond it the light has changed. */
+const STAYING_COLOURS = 0.2;
+/** Where more than this of the colours is new, it is not the same people in the same place. */
+const JUMP_COLOURS = 0.1;
+/** A change this many times as large as beside it owes nothing more to movement than its share. */
+const FULL_PROMINENCE = 5;
 /** Movement in the frames around a jump counts against it by this factor. */
 const JUMP_MOVEMENT = 2.5;
 
@@ -114,15 +118,18 @@ export class CutWeigher {
     if (this.unlike(frame - 1, frame) < LEAST_EVIDENCE && here.worst < LEAST_EVIDENCE) {
       return { frame, strength: 0, jump: false };
     }
-    const around = Math.max(...this.around(frame).map(([a, b]) => this.unlike(a, b)));
+    const prominence = this.changes[frame]! / Math.max(this.changes[frame - 1]!, this.changes[frame + 1] ?? 0, 1e-6);
+    const movement = Math.min(1, FULL_PROMINENCE / prominence);
+    const around = movement * Math.max(...this.around(frame).map(([a, b]) => this.unlike(a, b)));
     const lasting = Math.min(...this.across(frame).map(([a, b]) => this.unlike(a, b)));
     const cut = Math.min(this.unlike(frame - 1, frame), 1.15 * lasting) - around;
-    const stays =
-      here.kept >= JUMP_KEPT && histogramDistance(this.at(frame - 1), this.at(frame)) <= JUMP_COLOURS;
+    const colours = histogramDistance(this.at(frame - 1), this.at(frame));
+    const stays = here.kept >= JUMP_KEPT && colours <= STAYING_COLOURS;
     if (!stays) return { frame, strength: strengthOf(cut, EVEN_CUT), jump: false };
     const worst = (pairs: [number, number][]) => pairs.map(([a, b]) => this.matcher.match(a, b).worst);
-    const moving = Math.max(...worst(this.around(frame)));
+    const moving = movement * Math.max(...worst(this.around(frame)));
     const jump = Math.min(here.worst, ...worst(this.across(frame))) - JUMP_MOVEMENT * moving;
-    return { frame, strength: Math.max(strengthOf(jump, EVEN_JUMP), strengthOf(cut, EVEN_CUT)), jump: true };
+    const strength = Math.max(strengthOf(jump, EVEN_JUMP), strengthOf(cut, EVEN_CUT));
+    return { frame, strength, jump: colours <= JUMP_COLOURS };
   }
 }

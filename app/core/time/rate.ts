@@ -45,3 +45,14 @@ export const formatRate = (rate: Rate): string => String(Math.round(framesPerSec
 export const rangeLength = (range: FrameRange): number => range.end - range.start;
 
 export const inRange = (frame: number, range: FrameRange): boolean => frame >= range.start && frame < range.end;
+
+/** Ranges in order, with those that touch made one. */
+export function joinRanges(ranges: readonly FrameRange[]): FrameRange[] {
+  const joined: FrameRange[] = [];
+  for (const { start, end } of ranges) {
+    const last = joined.at(-1);
+    if (last?.end === start) last.end = end;
+    else joined.push({ start, end });
+  }
+  return joined;
+}

@@ -1,0 +1,29 @@
+import { decideTransitions, weighTransitions } from "~/core/shots/detect-transitions";
+import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
+import type { Transition } from "~/core/shots/transition";
+import { decodeReduced, type FilmFile } from "~/media/small-frames.server";
+
+export interface FindCutsOptions {
+  /** How ready to see transitions, 0 to 100. */
+  sensitivity?: number;
+  /** 0 to 1 */
+  onProgress?: (share: number) => void;
+  signal?: AbortSignal;
+}
+
+/**
+ * Finds the transitions of a film and nothing else.
+ *
+ * @throws FilmError if the film cannot be decoded to its end; CancelledError if the signal is aborted
+ */
+export async function findCuts(
+  film: FilmFile,
+  { sensitivity, onProgress, signal }: FindCutsOptions = {},
+): Promise<Transition[]> {
+  const features: FrameFeatures[] = [];
+  for await (const reduced of decodeReduced(film, signal)) {
+    features.push(frameFeatures(reduced));
+    onProgress?.(features.length / film.info.frames);
+  }
+  return decideTransitions(weighTransitions(features, film.info.rate), sensitivity);
+}

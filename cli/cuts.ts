@@ -1,0 +1,58 @@
+import { writeFile } from "node:fs/promises";
+import { basename, parse } from "node:path";
+import { Command } from "commander";
+import type { CutList } from "~/core/formats/cut-list";
+import { writeCutsCsv } from "~/core/formats/cuts-csv";
+import { writeEdl } from "~/core/formats/edl";
+import { writeOtio } from "~/core/formats/otio";
+import { DEFAULT_SENSITIVITY } from "~/core/shots/detect-transitions";
+import { findCuts } from "~/jobs/find-cuts.server";
+import { probeFilm } from "~/media/probe.server";
+import type { FilmFile } from "~/media/small-frames.server";
+import { writeAside } from "~/media/write-aside.server";
+import { parseSensitivity } from "./options";
+import { runWithProgress } from "./progress-line";
+
+interface CutsOptions {
+  edl?: string;
+  otio?: string;
+  csv?: string;
+  sensitivity: number;
+}
+
+async function writeLists(list: CutList, file: string, { edl, otio, csv }: CutsOptions): Promise<void> {
+  const write = async (target: string | undefined, text: string) => {
+    if (target) await writeAside(target, (aside) => writeFile(aside, text));
+  };
+  await write(edl, writeEdl(list));
+  await write(otio, writeOtio(list, file));
+  await write(csv, writeCutsCsv(list));
+}
+
+export function cutsCommand(): Command {
+  return new Command("cuts")
+    .description("find the cuts of a film, without looking for anybody; as a table unless a file is asked for")
+    .argument("<film>", "the film to look through")
+    .option("--edl <file>", "write the cuts as a CMX 3600 list")
+    .option("--otio <file>", "write the cuts as an OpenTimelineIO timeline")
+    .option("--csv <file>", "write the shots as a table")
+    .option("--sensitivity <number>", "0 finds only what is beyond doubt, 100 all that may be a cut", parseSensitivity, DEFAULT_SENSITIVITY)
+    .exitOverride()
+    .action((file: string, options: CutsOptions) =>
+      runWithProgress(async (progress, signal) => {
+        const name = basename(file);
+        const film: FilmFile = { file, name, info: await probeFilm(file) };
+        const { rate, frames } = film.info;
+        const transitions = await findCuts(film, {
+          sensitivity: options.sensitivity,
+          signal,
+          onProgress: (share) => progress.show("Looking for cuts", share),
+        });
+        const list = { title: parse(file).name, rate, frames, transitions };
+        await writeLists(list, file, options);
+        progress.end();
+        if (!options.edl && !options.otio && !options.csv) process.stdout.write(writeCutsCsv(list));
+        console.error(`${name}: ${transitions.length} cuts, ${transitions.length + 1} shots.`);
+      }),
+    );
+}
