@@ -4,5 +4,6 @@ export default [
   index("routes/films.tsx"),
   route("films/:filmId", "routes/desk.tsx"),
   route("films/:filmId/tracks", "routes/tracks.ts"),
+  route("films/:filmId/cuts/:format", "routes/cuts.ts"),
   route("films/:filmId/edit", "routes/edit.ts"),
 ] satisfies RouteConfig;

@@ -36,7 +36,12 @@ export function cutsCommand(): Command {
     .option("--edl <file>", "write the cuts as a CMX 3600 list")
     .option("--otio <file>", "write the cuts as an OpenTimelineIO timeline")
     .option("--csv <file>", "write the shots as a table")
-    .option("--sensitivity <number>", "0 finds only what is beyond doubt, 100 all that may be a cut", parseSensitivity, DEFAULT_SENSITIVITY)
+    .option(
+      "--sensitivity <number>",
+      "0 finds only what is beyond doubt, 100 all that may be a cut",
+      parseSensitivity,
+      DEFAULT_SENSITIVITY,
+    )
     .exitOverride()
     .action((file: string, options: CutsOptions) =>
       runWithProgress(async (progress, signal) => {

@@ -29,10 +29,7 @@ const toShot = (row: RawShot): Shot => ({
 });
 
 export const listShots = (db: Db, filmId: string): Shot[] =>
-  db
-    .prepare<[string], RawShot>("SELECT * FROM shots WHERE film_id = ? ORDER BY start_frame")
-    .all(filmId)
-    .map(toShot);
+  db.prepare<[string], RawShot>("SELECT * FROM shots WHERE film_id = ? ORDER BY start_frame").all(filmId).map(toShot);
 
 /** Stores a shot in the place of the one with its id, if there is one. */
 export function saveShot(db: Db, filmId: string, shot: Shot): void {

@@ -126,7 +126,10 @@ describe("rendering", () => {
   test("of a stretch begins and ends where it should, with its sound", async () => {
     const info = await probeFilm(CLIP);
     const range = { start: 45, end: 90 };
-    await renderFilm({ file: CLIP, name: "clip", info, target, ranges: [range], windows: windows(45) }, path("part.mp4"));
+    await renderFilm(
+      { file: CLIP, name: "clip", info, target, ranges: [range], windows: windows(45) },
+      path("part.mp4"),
+    );
     const { figures, faults } = await verifyFile(path("part.mp4"), {
       size: target,
       rate: info.rate,

@@ -70,7 +70,8 @@ export async function renderFilm(
   { onProgress, signal }: StepOptions = {},
 ): Promise<void> {
   const { info, ranges, windows } = plan;
-  if (windows.length !== ranges.reduce((sum, range) => sum + rangeLength(range), 0)) throw new Error("a window is needed for each frame");
+  if (windows.length !== ranges.reduce((sum, range) => sum + rangeLength(range), 0))
+    throw new Error("a window is needed for each frame");
   const { width, height } = plan.target;
   if (width % 2 || height % 2) throw new Error("the sides of the target must be even");
   const rate = `${info.rate.num}/${info.rate.den}`;

@@ -7,7 +7,9 @@ import type { DeskShot } from "~/components/desk/desk-types";
 import { useEdits, withPendingKeys } from "~/components/desk/use-edits";
 import { usePaths } from "~/components/desk/use-paths";
 import { usePolling } from "~/components/common/use-polling";
+import { secondLooks } from "~/core/checks/second-looks";
 import { castOf } from "~/core/subjects/cast";
+import { findCandidates } from "~/db/analysis.server";
 import { historyOf } from "~/db/edits.server";
 import { findFilm } from "~/db/films.server";
 import { findJob, listJobs, retryJob, secondsLeft } from "~/db/jobs.server";
@@ -31,6 +33,11 @@ export function loader({ params, request }: Route.LoaderArgs) {
   return {
     film: { id: film.id, name: film.name, ...film.info },
     revision: film.revision,
+    sensitivity: film.sensitivity,
+    /** How much spoke for each place that may be a cut, by frame. */
+    strengths: Object.fromEntries(
+      findCandidates(db(), film.id).map(({ transition, strength }) => [transition.frame, strength]),
+    ) as Record<number, number>,
     versions,
     version,
     ...loadSettings(db(), film.id, version.id),
@@ -82,6 +89,7 @@ export default function DeskRoute({ loaderData }: Route.ComponentProps) {
       version={version}
       shots={shots}
       jobs={jobs}
+      sensitivity={loaderData.sensitivity}
       exports={exports}
       history={history}
       edits={edits}
@@ -94,15 +102,16 @@ type LoaderData = Route.ComponentProps["loaderData"];
 
 /** The shots with what was found in them, the changes that are on their way, and the paths that follow. */
 function useShots(
-  { film, version, shots, handKeys }: LoaderData,
+  { film, version, shots, handKeys, strengths }: LoaderData,
   pending: ReturnType<typeof useEdits>["pending"],
 ): DeskShot[] {
   const tracks = useFetcher<typeof tracksLoader>();
   const { load } = tracks;
-  const analysed = shots.length > 0;
+  // Reshaped shots have other tracks; nothing else about a shot changes them.
+  const shape = shots.map(({ id, start, end }) => `${id} ${start} ${end}`).join();
   useEffect(() => {
-    if (analysed) void load(`/films/${film.id}/tracks`);
-  }, [analysed, film.id, load]);
+    if (shape) void load(`/films/${film.id}/tracks`);
+  }, [shape, film.id, load]);
   const byShot = tracks.data?.byShot;
   const { num, den } = film.rate;
   const { width, height } = film.picture;
@@ -112,7 +121,7 @@ function useShots(
 
   const settled = useMemo(() => {
     const keys = withPendingKeys(handKeys, pending, version.id);
-    return shots.map((shot, i): Omit<DeskShot, "framed"> => {
+    return shots.map((shot, i): Omit<DeskShot, "framed" | "looks"> => {
       const found = byShot?.[shot.id] ?? [];
       const range = { start: shot.start, end: shot.end };
       return {
@@ -128,12 +137,13 @@ function useShots(
   const inputs = useMemo(
     () =>
       byShot
-        ? settled.map(({ id, start, end, manner, subject, handKeys: keys, tracks: found }) => ({
+        ? settled.map(({ id, start, end, manner, subject, carry, handKeys: keys, tracks: found }) => ({
             shotId: id,
             framing: {
               range: { start, end },
               manner,
               subjectId: subjectIdOf(subject),
+              carry,
               // Loader data is new at each poll; plain copies keep the worker's messages small and comparable.
               handKeys: keys.map((key) => ({ ...key })),
               tracks: found,
@@ -143,5 +153,15 @@ function useShots(
     [settled, byShot],
   );
   const paths = usePaths(inputs, picture, target, rate);
-  return useMemo(() => settled.map((shot) => ({ ...shot, framed: paths.get(shot.id) ?? null })), [settled, paths]);
+  return useMemo(
+    () =>
+      settled.map((shot) => {
+        const framed = paths.get(shot.id) ?? null;
+        const subject = shot.tracks.find((track) => track.id === framed?.subjectId) ?? null;
+        const aspect = target.width / target.height;
+        const looks = secondLooks(shot, strengths[shot.start], subject, framed?.windows ?? [], aspect);
+        return { ...shot, framed, looks };
+      }),
+    [settled, paths, target, strengths],
+  );
 }

@@ -1,5 +1,6 @@
 /** Solves paths off the interface's thread. */
 import type { Size } from "~/core/geometry/box";
+import type { CropWindow } from "~/core/geometry/crop-window";
 import { type FramedShot, frameShot, type ShotFraming } from "~/core/path/solve-version";
 import type { Rate } from "~/core/time/rate";
 
@@ -10,6 +11,8 @@ export interface PathRequest {
   picture: Size;
   target: Size;
   rate: Rate;
+  /** Where the shot before leaves the window, if it goes on from there. */
+  startAt: CropWindow | null;
 }
 
 export interface PathReply {
@@ -19,7 +22,7 @@ export interface PathReply {
 }
 
 self.addEventListener("message", ({ data }: MessageEvent<PathRequest>) => {
-  const { key, shotId, framing, picture, target, rate } = data;
-  const reply: PathReply = { key, shotId, framed: frameShot(framing, picture, target, rate) };
+  const { key, shotId, framing, picture, target, rate, startAt } = data;
+  const reply: PathReply = { key, shotId, framed: frameShot(framing, picture, target, rate, startAt) };
   self.postMessage(reply);
 });

@@ -103,7 +103,10 @@ interface Maker {
   happenings?: (random: Random, seconds: number) => Happening[];
 }
 
-const shaking = (random: Random, scene: Scene, shake: number): Scene => ({ ...scene, camera: { shake: shake * between(random, 0.7, 1.3) } });
+const shaking = (random: Random, scene: Scene, shake: number): Scene => ({
+  ...scene,
+  camera: { shake: shake * between(random, 0.7, 1.3) },
+});
 
 const MAKERS: Maker[] = [
   { set: "varied", shots: 12, scene: (random) => somewhere(random) },
@@ -137,8 +140,14 @@ const MAKERS: Maker[] = [
         hue: Math.floor(random() * 360),
         pose: 0,
       };
-      const place = before ?? { ...somewhere(random, ["room", "street", "hills"]), camera: { shake: random() < 0.5 ? 0 : 1.2 } };
-      return { ...place, actors: [{ ...actor, pose: actor.pose + between(random, 0.9, 2.4), x: actor.x + signed(random, 0, 12) }] };
+      const place = before ?? {
+        ...somewhere(random, ["room", "street", "hills"]),
+        camera: { shake: random() < 0.5 ? 0 : 1.2 },
+      };
+      return {
+        ...place,
+        actors: [{ ...actor, pose: actor.pose + between(random, 0.9, 2.4), x: actor.x + signed(random, 0, 12) }],
+      };
     },
   },
   {
@@ -159,7 +168,10 @@ const MAKERS: Maker[] = [
     set: "fades",
     shots: 6,
     seconds: [1.6, 2.6],
-    joint: (random, i) => ({ kind: i % 3 === 2 ? "cut" : "fade", seconds: i % 3 === 2 ? 0 : between(random, 0.5, 1.5) }),
+    joint: (random, i) => ({
+      kind: i % 3 === 2 ? "cut" : "fade",
+      seconds: i % 3 === 2 ? 0 : between(random, 0.5, 1.5),
+    }),
     scene: (random) => somewhere(random),
   },
   {
@@ -177,7 +189,11 @@ const MAKERS: Maker[] = [
       const at = between(random, 0.5, 1);
       const whip = { at, seconds: between(random, 0.18, 0.4), distance: signed(random, 500, 1500) };
       const punch = { at, seconds: between(random, 0.15, 0.35), factor: pick(random, [0.55, 1.8, 2.3]) };
-      return { ...scene, zoom: Math.max(0.75, scene.zoom), camera: i % 3 === 1 ? { punch, shake: 1 } : { whip, shake: 1 } };
+      return {
+        ...scene,
+        zoom: Math.max(0.75, scene.zoom),
+        camera: i % 3 === 1 ? { punch, shake: 1 } : { whip, shake: 1 },
+      };
     },
   },
   {
@@ -193,7 +209,14 @@ const MAKERS: Maker[] = [
         strength: between(random, 0.4, 1),
       }));
       return random() < 0.4
-        ? [{ kind: "explosion", at: between(random, 0.4, seconds - 1), x: between(random, 150, 490), y: between(random, 120, 260) }]
+        ? [
+            {
+              kind: "explosion",
+              at: between(random, 0.4, seconds - 1),
+              x: between(random, 150, 490),
+              y: between(random, 120, 260),
+            },
+          ]
         : lightning;
     },
   },
@@ -210,7 +233,13 @@ const MAKERS: Maker[] = [
     seconds: [2, 2.6],
     scene: (random) => somewhere(random),
     happenings: (random) => [
-      { kind: "passing", at: between(random, 0.4, 0.9), seconds: between(random, 0.35, 0.9), size: between(random, 0.5, 1.1), hue: Math.floor(random() * 360) },
+      {
+        kind: "passing",
+        at: between(random, 0.4, 0.9),
+        seconds: between(random, 0.35, 0.9),
+        size: between(random, 0.5, 1.1),
+        hue: Math.floor(random() * 360),
+      },
     ],
   },
   {
@@ -219,7 +248,13 @@ const MAKERS: Maker[] = [
     seconds: [2.4, 3.2],
     scene: (random) => somewhere(random),
     happenings: (random) => [
-      { kind: "light", at: between(random, 0.3, 0.6), seconds: between(random, 0.6, 1.6), from: between(random, 0.3, 1), to: between(random, 0.3, 1.2) },
+      {
+        kind: "light",
+        at: between(random, 0.3, 0.6),
+        seconds: between(random, 0.6, 1.6),
+        from: between(random, 0.3, 1),
+        to: between(random, 0.3, 1.2),
+      },
     ],
   },
   { set: "squeezed", shots: 9, crf: 40, scene: (random) => somewhere(random) },

@@ -117,7 +117,12 @@ async function timing() {
     const before = performance.now();
     weighTransitions(features, (await probeFilm(file)).rate);
     const deciding = performance.now() - before;
-    rounds.push({ decoding, features: featureMilliseconds, deciding, share: (featureMilliseconds + deciding) / decoding });
+    rounds.push({
+      decoding,
+      features: featureMilliseconds,
+      deciding,
+      share: (featureMilliseconds + deciding) / decoding,
+    });
   }
   return rounds.sort((a, b) => a.share - b.share)[1]!;
 }

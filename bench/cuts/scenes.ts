@@ -47,7 +47,9 @@ function drawActor(g: SKRSContext2D, actor: Actor, seconds: number): void {
   const h = actor.head;
   const sway = wander(seconds * 1.2, actor.pose + 1) * h * 0.12;
   const talking = actor.kind === "talker";
-  const held = talking ? { x: Math.sin(actor.pose * 2.3) * h * 0.45, y: Math.cos(actor.pose * 3.1) * h * 0.14 } : { x: 0, y: 0 };
+  const held = talking
+    ? { x: Math.sin(actor.pose * 2.3) * h * 0.45, y: Math.cos(actor.pose * 3.1) * h * 0.14 }
+    : { x: 0, y: 0 };
   const bob = talking ? 0 : Math.abs(Math.sin(seconds * 6)) * h * 0.12;
   const x = actor.x + actor.speed * seconds + sway + held.x;
   const y = actor.y - bob + held.y;
@@ -55,7 +57,9 @@ function drawActor(g: SKRSContext2D, actor: Actor, seconds: number): void {
   g.beginPath();
   g.roundRect(x - h * 1.05 - held.x * 0.4, y + h * 0.62, h * 2.1, h * 4, h * 0.5);
   g.fill();
-  const swing = talking ? Math.sin(actor.pose * 5) * 0.9 + wander(seconds * 2, actor.pose) * 0.5 : Math.sin(seconds * 6) * 0.7;
+  const swing = talking
+    ? Math.sin(actor.pose * 5) * 0.9 + wander(seconds * 2, actor.pose) * 0.5
+    : Math.sin(seconds * 6) * 0.7;
   g.lineWidth = h * 0.38;
   g.strokeStyle = `hsl(${actor.hue} 42% 30%)`;
   g.lineCap = "round";
@@ -73,7 +77,8 @@ function drawActor(g: SKRSContext2D, actor: Actor, seconds: number): void {
   g.beginPath();
   g.ellipse(x, y - h * 0.2, h * 0.42, h * 0.36, 0, Math.PI, 0);
   g.fill();
-  for (const side of [-1, 1]) g.fillRect(x + side * h * 0.16 - h * 0.05 + held.x * 0.1, y - h * 0.06, h * 0.1, h * 0.06);
+  for (const side of [-1, 1])
+    g.fillRect(x + side * h * 0.16 - h * 0.05 + held.x * 0.1, y - h * 0.06, h * 0.1, h * 0.06);
   g.fillStyle = "#7a2f2f";
   g.fillRect(x - h * 0.12, y + h * 0.22, h * 0.24, h * (0.04 + 0.06 * Math.abs(Math.sin(seconds * 9 + actor.pose))));
 }
@@ -86,7 +91,8 @@ export function drawScene(g: SKRSContext2D, scene: Scene, seconds: number): void
   const closer = punch ? punch.factor ** ramp(punch.at, punch.at + punch.seconds, seconds) : 1;
   const zoom = scene.zoom * closer * (camera.zoom ?? 1) ** seconds;
   const shake = camera.shake ?? 0;
-  const hand = (rate: number, seed: number) => shake * (wander(seconds * rate, seed) + 0.4 * wander(seconds * 4 * rate, seed + 5));
+  const hand = (rate: number, seed: number) =>
+    shake * (wander(seconds * rate, seed) + 0.4 * wander(seconds * 4 * rate, seed + 5));
   const reach = { x: WORLD.width * zoom - PICTURE.width, y: WORLD.height * zoom - PICTURE.height };
   // The place repeats beyond its edges, mirrored, so that a quick turn never runs out of it.
   const left = scene.at.x * reach.x + (camera.pan?.x ?? 0) * seconds + turn + hand(1.9, scene.seed % 17);
@@ -104,7 +110,14 @@ export function drawScene(g: SKRSContext2D, scene: Scene, seconds: number): void
     }
   }
   // People stand in the place: they shift with whatever the camera does beyond a steady pan, which follows them.
-  g.setTransform(closer, 0, 0, closer, (1 - closer) * (PICTURE.width / 2) - turn - hand(1.9, scene.seed % 17), (1 - closer) * (PICTURE.height / 2) - hand(2.3, scene.seed % 23));
+  g.setTransform(
+    closer,
+    0,
+    0,
+    closer,
+    (1 - closer) * (PICTURE.width / 2) - turn - hand(1.9, scene.seed % 17),
+    (1 - closer) * (PICTURE.height / 2) - hand(2.3, scene.seed % 23),
+  );
   for (const actor of scene.actors) drawActor(g, actor, seconds);
   g.restore();
 }
@@ -112,7 +125,8 @@ export function drawScene(g: SKRSContext2D, scene: Scene, seconds: number): void
 /** Pixels that the picture moves within one frame: how many moments a blurred frame has to average. */
 export function speedAt({ camera }: Scene, seconds: number, frameSeconds: number): number {
   const { whip, punch } = camera;
-  const during = (move?: { at: number; seconds: number }) => move && seconds > move.at && seconds < move.at + move.seconds;
+  const during = (move?: { at: number; seconds: number }) =>
+    move && seconds > move.at && seconds < move.at + move.seconds;
   const turning = during(whip) ? (1.5 * Math.abs(whip!.distance)) / whip!.seconds : 0;
   const closing = during(punch) ? (PICTURE.width * Math.abs(Math.log(punch!.factor))) / punch!.seconds : 0;
   const panning = Math.hypot(camera.pan?.x ?? 0, camera.pan?.y ?? 0);

@@ -33,7 +33,9 @@ export const NO_SCORE: Score = {
 };
 
 export function addScores(a: Score, b: Score): Score {
-  return Object.fromEntries(Object.entries(a).map(([key, value]) => [key, value + b[key as keyof Score]])) as unknown as Score;
+  return Object.fromEntries(
+    Object.entries(a).map(([key, value]) => [key, value + b[key as keyof Score]]),
+  ) as unknown as Score;
 }
 
 const isHard = ({ kind }: { kind: string }) => kind === "cut" || kind === "jump";
@@ -50,7 +52,10 @@ export interface Mistake {
   frame: number;
 }
 
-export function scoreFilm(found: readonly Transition[], truth: readonly TrueTransition[]): { score: Score; mistakes: Mistake[] } {
+export function scoreFilm(
+  found: readonly Transition[],
+  truth: readonly TrueTransition[],
+): { score: Score; mistakes: Mistake[] } {
   const score = { ...NO_SCORE };
   const mistakes: Mistake[] = [];
   const left = new Set(found);
@@ -58,7 +63,9 @@ export function scoreFilm(found: readonly Transition[], truth: readonly TrueTran
     if (isHard(real)) score.hard++;
     else score.gradual++;
     const candidates = [...left].filter((t) =>
-      isHard(real) ? isHard(t) && Math.abs(t.frame - real.frame) <= NEAR : !isHard(t) && overlapOf(t.range, real.range) > 0,
+      isHard(real)
+        ? isHard(t) && Math.abs(t.frame - real.frame) <= NEAR
+        : !isHard(t) && overlapOf(t.range, real.range) > 0,
     );
     const match = candidates.sort((a, b) => Math.abs(a.frame - real.frame) - Math.abs(b.frame - real.frame))[0];
     if (!match) {

@@ -161,7 +161,12 @@ function room(g: SKRSContext2D, random: Random, side: number): void {
     g.fillStyle = item.fill;
     g.fillRect(left, floor - (item.height + item.lift) * scale, item.width * scale, item.height * scale);
     g.fillStyle = "rgba(0,0,0,0.25)";
-    g.fillRect(left + item.width * scale * 0.8, floor - (item.height + item.lift) * scale, item.width * scale * 0.2, item.height * scale);
+    g.fillRect(
+      left + item.width * scale * 0.8,
+      floor - (item.height + item.lift) * scale,
+      item.width * scale * 0.2,
+      item.height * scale,
+    );
   }
   texture(g, random, 0.25);
 }

@@ -1,9 +1,11 @@
+import type { SecondLook } from "~/core/checks/second-looks";
+import type { TransitionKind } from "~/core/shots/transition";
 import type { Manner } from "~/core/path/manner";
 import type { FramedShot, HandKey } from "~/core/path/solve-version";
 import type { CastMember } from "~/core/subjects/cast";
 import type { Track } from "~/core/subjects/track";
 import type { Size } from "~/core/geometry/box";
-import type { Rate } from "~/core/time/rate";
+import type { FrameRange, Rate } from "~/core/time/rate";
 
 export interface DeskFilm {
   id: string;
@@ -29,6 +31,15 @@ export interface DeskShot {
   manner: Manner;
   /** "auto", "none", or "track:" and an id. */
   subject: string;
+  begins: TransitionKind;
+  /** Frames in which it is mixed with the shot before. */
+  mixed: FrameRange;
+  /** Whether the window goes on from where it was in the shot before. */
+  carry: boolean;
+  name: string | null;
+  /** Left out of what is rendered. */
+  excluded: boolean;
+  looks: SecondLook[];
   handKeys: HandKey[];
   tracks: Track[];
   cast: CastMember[];

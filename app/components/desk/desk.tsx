@@ -9,22 +9,26 @@ import {
   type CropWindow,
   largestWindowHeight,
 } from "~/core/geometry/crop-window";
-import type { Manner } from "~/core/path/manner";
 import { framesPerSecond } from "~/core/time/rate";
 import { IconButton } from "~/components/common/button";
 import { JobStatus, type JobView } from "~/components/library/job-status";
 import { Wordmark } from "~/components/common/wordmark";
+import { BulkSettings } from "./bulk-settings";
+import { CutsDialog } from "./cuts-dialog";
 import { type DeskFilm, type DeskShot, type DeskVersion, shotAt } from "./desk-types";
 import { ExportDialog, type ExportView } from "./export-dialog";
 import { Inspector } from "./inspector";
+import type { Player } from "./player";
 import { Result } from "./result";
 import { ShotList } from "./shot-list";
+import { ShotTools } from "./shot-tools";
 import { Table } from "./table";
 import { Transport } from "./transport";
 import type { Edits } from "./use-edits";
-import { usePlayer } from "./use-player";
+import { useFrame, usePlayer } from "./use-player";
+import { useSelection } from "./use-selection";
 import { useShortcuts } from "./use-shortcuts";
-import { useShotPictures } from "./use-shot-pictures";
+import { type ShotEdits, useShotEdits } from "./use-shot-edits";
 import { VersionBar } from "./version-bar";
 
 interface DeskProps {
@@ -32,6 +36,8 @@ interface DeskProps {
   versions: DeskVersion[];
   version: DeskVersion;
   shots: DeskShot[];
+  /** How readily a cut is seen, 0 to 100. */
+  sensitivity: number;
   exports: ExportView[];
   history: { undo: string | null; redo: string | null };
   edits: Edits;
@@ -42,7 +48,8 @@ interface DeskProps {
 }
 
 /** The desk of one film: shots, picture and lane, result, and what can be set. */
-export function Desk({ film, versions, version, shots, jobs, exports, history, edits, blocked }: DeskProps) {
+export function Desk(props: DeskProps) {
+  const { film, versions, version, shots, jobs, sensitivity, exports, history, edits, blocked } = props;
   const [video, setVideo] = useState<HTMLVideoElement | null>(null);
   const [showSubjects, setShowSubjects] = useState(false);
   const timecode = useRef<HTMLInputElement>(null);
@@ -50,7 +57,8 @@ export function Desk({ film, versions, version, shots, jobs, exports, history, e
   const aspect = aspectRatio(version);
   const { picture } = film;
   const source = `/media/${film.id}/proxy.mp4`;
-  const pictures = useShotPictures(source, shots, picture, aspect, film.rate);
+  const selection = useSelection(shots);
+  const shotEdits = useShotEdits(edits, version.id, shots, player);
 
   const windowAt = useCallback(
     (frame: number): CropWindow => {
@@ -91,9 +99,7 @@ export function Desk({ film, versions, version, shots, jobs, exports, history, e
       edits.send({ type: "remove-key", versionId: version.id, frame });
     }
   };
-  const follow = (shot: DeskShot, subject: string) => edits.send({ type: "set-subject", shotId: shot.id, subject });
-  const setManner = (shot: DeskShot, manner: Manner) =>
-    edits.send({ type: "set-manner", versionId: version.id, shotId: shot.id, manner });
+  const follow = (shot: DeskShot, subject: string) => shotEdits.change([shot], { subject });
   const addVersion = (added: DeskVersion) => {
     if (versions.some((other) => other.width === added.width && other.height === added.height)) {
       toast(`There is a version of ${added.width} × ${added.height} already.`);
@@ -112,7 +118,9 @@ export function Desk({ film, versions, version, shots, jobs, exports, history, e
     onPin: () => player && place(player.getFrame(), windowAt(player.getFrame())),
     onRelease: () => player && release(player.getFrame()),
     onToggleSubjects: () => setShowSubjects((shown) => !shown),
+    shotEdits,
   });
+  const selected = shots.filter(({ id }) => selection.ids.has(id));
 
   return (
     <div className="grid h-screen grid-rows-[auto_1fr] overflow-hidden">
@@ -121,6 +129,14 @@ export function Desk({ film, versions, version, shots, jobs, exports, history, e
         <h1 className="max-w-56 truncate text-sm text-soft">{film.name}</h1>
         <VersionBar versions={versions} active={version} onAdd={addVersion} />
         <div className="grow" />
+        <CutsDialog
+          filmId={film.id}
+          shots={shots.length}
+          sensitivity={sensitivity}
+          onSensitivity={(value) => edits.send({ type: "set-sensitivity", sensitivity: value })}
+          onUse={(transitions) => edits.send({ type: "set-transitions", transitions })}
+          onSeek={(frame) => player?.seek(frame)}
+        />
         <IconButton
           label={history.undo ? `Take back: ${history.undo}` : "Nothing to take back"}
           shortcut="Ctrl Z"
@@ -140,7 +156,7 @@ export function Desk({ film, versions, version, shots, jobs, exports, history, e
         <ExportDialog filmId={film.id} versions={versions} exports={exports} blocked={blocked} />
       </header>
       <div className="grid min-h-0 grid-cols-[13.5rem_minmax(0,1fr)_18rem]">
-        <aside className="overflow-y-auto border-r border-line bg-panel">
+        <aside className="flex min-h-0 flex-col border-r border-line bg-panel">
           <div className="px-3 py-2 empty:hidden">
             <JobStatus jobs={jobs} />
           </div>
@@ -149,7 +165,15 @@ export function Desk({ film, versions, version, shots, jobs, exports, history, e
               The shots appear here when the analysis is done. Until then you can watch the film.
             </p>
           )}
-          <ShotList player={player} shots={shots} rate={film.rate} aspect={aspect} pictures={pictures} />
+          <ShotList
+            player={player}
+            shots={shots}
+            selection={selection}
+            rate={film.rate}
+            aspect={aspect}
+            picture={picture}
+            source={source}
+          />
         </aside>
         <main className="grid min-h-0 grid-rows-[1fr_auto]">
           <Table
@@ -167,6 +191,7 @@ export function Desk({ film, versions, version, shots, jobs, exports, history, e
           />
           <div className="flex items-center justify-center gap-3 border-t border-line bg-panel px-3 py-1.5">
             <Transport player={player} shots={shots} rate={film.rate} frames={film.frames} timecodeRef={timecode} />
+            <ShotToolsHere player={player} shots={shots} shotEdits={shotEdits} />
             <IconButton
               label="Show who can be followed"
               shortcut="S"
@@ -183,19 +208,60 @@ export function Desk({ film, versions, version, shots, jobs, exports, history, e
             <Result player={player} video={video} picture={picture} version={version} windowAt={windowAt} />
           </div>
           <div className="min-h-0 overflow-y-auto border-t border-line p-4">
-            <Inspector
-              player={player}
-              shots={shots}
-              windowAt={windowAt}
-              free={free}
-              onSubject={follow}
-              onManner={setManner}
-              onPlace={place}
-              onRelease={release}
-            />
+            {selected.length > 1 ? (
+              <BulkSettings
+                shots={selected}
+                rate={film.rate}
+                onSubject={(subject) => shotEdits.change(selected, { subject })}
+                onManner={(manner) => shotEdits.setManner(selected, manner)}
+                onExclude={(excluded) => shotEdits.change(selected, { excluded })}
+                onJoin={() => shotEdits.join(selected)}
+                onClear={selection.clear}
+              />
+            ) : (
+              <Inspector
+                film={film}
+                source={source}
+                player={player}
+                shots={shots}
+                windowAt={windowAt}
+                free={free}
+                onSubject={follow}
+                onManner={(shot, manner) => shotEdits.setManner([shot], manner)}
+                onRename={(shot, name) => shotEdits.change([shot], { name })}
+                onMoveCut={shotEdits.moveCut}
+                onCarry={(shot, carry) => shotEdits.change([shot], { carry })}
+                onPlace={place}
+                onRelease={release}
+              />
+            )}
           </div>
         </aside>
       </div>
     </div>
+  );
+}
+
+/** The tools of the shot under the playhead; apart, so that the desk is not drawn again with every frame. */
+function ShotToolsHere({
+  player,
+  shots,
+  shotEdits,
+}: {
+  player: Player | null;
+  shots: DeskShot[];
+  shotEdits: ShotEdits;
+}) {
+  const frame = useFrame(player);
+  const shot = shotAt(shots, frame);
+  return (
+    <ShotTools
+      shot={shot}
+      frame={frame}
+      last={shot === shots.at(-1)}
+      onSplit={shotEdits.splitHere}
+      onJoin={shotEdits.joinNext}
+      onExclude={shotEdits.excludeHere}
+    />
   );
 }

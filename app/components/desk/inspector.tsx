@@ -1,14 +1,20 @@
-import { clsx } from "clsx";
-import { RadioGroup, ToggleGroup } from "radix-ui";
+import { Eye } from "lucide-react";
+import { RadioGroup } from "radix-ui";
 import { Button, Hint } from "~/components/common/button";
 import type { CropWindow } from "~/core/geometry/crop-window";
-import { type Manner, MANNER_TEXT, MANNERS } from "~/core/path/manner";
-import { type DeskShot, shotAt, subjectColour } from "./desk-types";
+import type { Manner } from "~/core/path/manner";
+import { type DeskFilm, type DeskShot, shotAt, subjectColour } from "./desk-types";
+import { MannerChoice } from "./manner-choice";
 import { NumberField } from "./number-field";
+import { ShotBegin } from "./shot-begin";
+import { ShotName } from "./shot-name";
 import type { Player } from "./player";
 import { useFrame } from "./use-player";
 
 interface InspectorProps {
+  film: DeskFilm;
+  /** The proxy. */
+  source: string;
   player: Player | null;
   shots: DeskShot[];
   windowAt: (frame: number) => CropWindow;
@@ -16,6 +22,9 @@ interface InspectorProps {
   free: { x: boolean; y: boolean };
   onSubject: (shot: DeskShot, subject: string) => void;
   onManner: (shot: DeskShot, manner: Manner) => void;
+  onRename: (shot: DeskShot, name: string | null) => void;
+  onMoveCut: (shot: DeskShot, frame: number) => void;
+  onCarry: (shot: DeskShot, carry: boolean) => void;
   onPlace: (frame: number, window: CropWindow) => void;
   onRelease: (frame: number) => void;
 }
@@ -25,22 +34,56 @@ export function Inspector(props: InspectorProps) {
   const frame = useFrame(props.player);
   const shot = shotAt(props.shots, frame);
   if (!shot) return null;
+  const before = props.shots[shot.number - 2];
   return (
     <div className="flex flex-col gap-5">
-      <section aria-label={`Shot ${shot.number}`}>
-        <h2 className="font-display text-base font-semibold">Shot {shot.number}</h2>
+      <section aria-label={`Shot ${shot.number}`} className="flex flex-col gap-3">
+        <ShotName key={shot.id} number={shot.number} name={shot.name} onRename={(name) => props.onRename(shot, name)} />
+        <SecondLooks shot={shot} onSeek={(at) => props.player?.seek(at)} />
         <SubjectChoice shot={shot} onChange={(subject) => props.onSubject(shot, subject)} />
         <MannerChoice manner={shot.manner} onChange={(manner) => props.onManner(shot, manner)} />
       </section>
       <WindowSettings {...props} shot={shot} frame={frame} />
+      {before && (
+        <ShotBegin
+          shot={shot}
+          before={before}
+          source={props.source}
+          picture={props.film.picture}
+          rate={props.film.rate}
+          onMove={(start) => props.onMoveCut(shot, start)}
+          onCarry={(carry) => props.onCarry(shot, carry)}
+        />
+      )}
     </div>
+  );
+}
+
+/** Places of the shot that deserve a look, each a way to go there. */
+function SecondLooks({ shot, onSeek }: { shot: DeskShot; onSeek: (frame: number) => void }) {
+  if (shot.looks.length === 0) return null;
+  return (
+    <ul aria-label="Worth a second look" className="flex flex-col gap-1">
+      {shot.looks.map(({ kind, frame, text }) => (
+        <li key={kind}>
+          <button
+            type="button"
+            onClick={() => onSeek(frame)}
+            className="flex w-full items-start gap-2 rounded-md border border-line px-2 py-1 text-left text-xs hover:bg-well"
+          >
+            <Eye className="mt-px size-3.5 shrink-0 text-warn" aria-hidden />
+            {text}
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }
 
 function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (subject: string) => void }) {
   const auto = shot.subject === "auto" ? shot.framed?.reason : undefined;
   return (
-    <fieldset className="mt-2">
+    <fieldset>
       <legend className="text-xs text-soft">Follow</legend>
       <RadioGroup.Root
         value={shot.subject}
@@ -78,36 +121,6 @@ function Choice({ value, text, letter, colour }: { value: string; text: string; 
   );
 }
 
-function MannerChoice({ manner, onChange }: { manner: Manner; onChange: (manner: Manner) => void }) {
-  return (
-    <div className="mt-3">
-      <span className="text-xs text-soft">Manner</span>
-      <ToggleGroup.Root
-        type="single"
-        value={manner}
-        aria-label="Manner"
-        // A toggle group sends an empty value when the pressed one is pressed again; a shot always has a manner.
-        onValueChange={(value) => value && onChange(value as Manner)}
-        className="mt-1 grid grid-cols-3 overflow-hidden rounded-md border border-line"
-      >
-        {MANNERS.map((name) => (
-          <Hint key={name} text={MANNER_TEXT[name].description}>
-            <ToggleGroup.Item
-              value={name}
-              className={clsx(
-                "border-l border-line bg-raised py-1.5 text-sm first:border-l-0 hover:bg-well",
-                "aria-checked:bg-accent aria-checked:font-semibold aria-checked:text-accent-ink",
-              )}
-            >
-              {MANNER_TEXT[name].name}
-            </ToggleGroup.Item>
-          </Hint>
-        ))}
-      </ToggleGroup.Root>
-    </div>
-  );
-}
-
 function WindowSettings({
   shot,
   frame,
@@ -125,7 +138,7 @@ function WindowSettings({
   };
   return (
     <section aria-label="Window at this frame">
-      <h2 className="flex items-baseline justify-between font-display text-base font-semibold">
+      <h2 className="flex items-baseline justify-between font-display font-semibold">
         Window here
         <span className="font-sans text-xs font-normal text-soft">{hand ? "■ your key" : "laid by the solver"}</span>
       </h2>

@@ -1,95 +1,120 @@
-import { clsx } from "clsx";
-import { useEffect, useRef } from "react";
-import { MANNER_TEXT } from "~/core/path/manner";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useEffect, useMemo, useRef, useState } from "react";
+import type { Size } from "~/core/geometry/box";
 import type { Rate } from "~/core/time/rate";
-import { formatTimecode } from "~/core/time/timecode";
-import { type DeskShot, shotAt, subjectColour } from "./desk-types";
+import { type DeskShot, shotAt } from "./desk-types";
 import type { Player } from "./player";
+import { SHOT_FILTERS, type ShotFilter, ShotFilterMenu } from "./shot-filter";
+import { ShotRow } from "./shot-row";
 import { useFrame } from "./use-player";
+import type { Selection } from "./use-selection";
+import { useShotPictures } from "./use-shot-pictures";
+
+/** Pixels that a row is high; it must be known before a row is drawn. */
+const ROW_HEIGHT = 71;
 
 interface ShotListProps {
   player: Player | null;
   shots: DeskShot[];
+  selection: Selection;
   rate: Rate;
   aspect: number;
-  /** A picture of what the version shows of each shot, by shot id. */
-  pictures: ReadonlyMap<string, string>;
+  picture: Size;
+  /** The proxy, of which the rows' pictures are made. */
+  source: string;
 }
 
-/** The shots from the first to the last, each with what the version shows of it. */
-export function ShotList({ player, shots, rate, aspect, pictures }: ShotListProps) {
-  const frame = useFrame(player);
-  const current = shotAt(shots, frame);
-  return (
-    <ol aria-label="Shots" className="flex flex-col">
-      {shots.map((shot) => (
-        <ShotRow
-          key={shot.id}
-          shot={shot}
-          current={shot.id === current?.id}
-          rate={rate}
-          aspect={aspect}
-          picture={pictures.get(shot.id)}
-          onOpen={() => player?.seek(shot.start)}
-        />
-      ))}
-    </ol>
-  );
-}
-
-interface ShotRowProps {
-  shot: DeskShot;
-  current: boolean;
-  rate: Rate;
-  aspect: number;
-  picture: string | undefined;
-  onOpen: () => void;
-}
-
-function ShotRow({ shot, current, rate, aspect, picture, onOpen }: ShotRowProps) {
-  const row = useRef<HTMLLIElement>(null);
+/** The shots from the first to the last, each with what the version shows of it. Only the rows in sight are drawn. */
+export function ShotList({ player, shots, selection, rate, aspect, picture, source }: ShotListProps) {
+  const [filter, setFilter] = useState<ShotFilter>("all");
+  const scroller = useRef<HTMLDivElement>(null);
+  const current = shotAt(shots, useFrame(player));
+  const shown = useMemo(() => shots.filter(SHOT_FILTERS[filter].test), [shots, filter]);
+  const rows = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    getItemKey: (index) => shown[index]!.id,
+    overscan: 4,
+  });
+  const items = rows.getVirtualItems();
+  const first = items[0]?.index ?? 0;
+  const last = items.at(-1)?.index ?? -1;
+  const inSight = useMemo(() => shown.slice(first, last + 1), [shown, first, last]);
+  const pictures = useShotPictures(source, inSight, picture, aspect, rate);
+  const index = current ? shown.indexOf(current) : -1;
   useEffect(() => {
-    if (current) row.current?.scrollIntoView({ block: "nearest" });
-  }, [current]);
-  const followed = shot.cast.findIndex(({ track }) => track.id === shot.framed?.subjectId);
-  const hands = shot.handKeys.length;
+    if (index >= 0) rows.scrollToIndex(index, { align: "auto" });
+  }, [index, rows]);
+
+  const open = (shot: DeskShot | undefined, extend: boolean) => {
+    if (!shot) return;
+    if (extend) selection.extend(shot.id, shown);
+    else selection.only(shot.id);
+    player?.pause();
+    player?.seek(shot.start);
+  };
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    const actions: Record<string, () => void> = {
+      ArrowDown: () => open(shown[Math.min(shown.length - 1, index + 1)], event.shiftKey),
+      ArrowUp: () => open(shown[Math.max(0, index - 1)], event.shiftKey),
+      Escape: selection.clear,
+    };
+    const action =
+      event.key === "a" && (event.ctrlKey || event.metaKey) ? () => selection.all(shown) : actions[event.key];
+    if (!action) return;
+    event.preventDefault();
+    event.stopPropagation();
+    action();
+  };
+
   return (
-    <li ref={row}>
-      <button
-        type="button"
-        aria-current={current}
-        onClick={onOpen}
-        className={clsx(
-          "flex w-full gap-3 border-b border-line px-3 py-2 text-left outline-offset-[-2px]",
-          current ? "bg-raised shadow-[inset_3px_0_0_var(--accent)]" : "hover:bg-raised/60",
-        )}
+    <div className="flex min-h-0 grow flex-col">
+      <div className="flex items-center justify-between border-b border-line py-0.5 pr-1 pl-3">
+        <h2 className="text-xs text-soft">
+          {filter === "all" ? `${shots.length} shots` : `${shown.length} of ${shots.length} shots`}
+        </h2>
+        <ShotFilterMenu shots={shots} value={filter} onChange={setFilter} />
+      </div>
+      <div
+        ref={scroller}
+        role="listbox"
+        aria-label="Shots"
+        aria-multiselectable
+        aria-activedescendant={index >= 0 ? `shot-${current!.id}` : undefined}
+        tabIndex={0}
+        onKeyDown={onKeyDown}
+        className="min-h-0 grow overflow-y-auto outline-offset-[-2px]"
       >
-        <span className="flex h-16 w-16 shrink-0 items-center justify-center bg-well">
-          {picture && (
-            <img src={picture} alt="" style={{ aspectRatio: aspect }} className={aspect < 1 ? "h-full" : "w-full"} />
-          )}
-        </span>
-        <span className="flex min-w-0 grow flex-col justify-between py-0.5">
-          <span className="flex items-baseline justify-between gap-2">
-            <span className="font-display text-base font-semibold">{shot.number}</span>
-            <span className="font-mono text-xs text-soft">{formatTimecode(shot.end - shot.start, rate).slice(3)}</span>
-          </span>
-          <span className="flex items-center gap-2 text-xs text-soft">
-            {followed >= 0 ? (
-              <span
-                className="inline-flex h-4.5 min-w-4.5 items-center justify-center rounded-sm px-1 text-xs font-bold text-black"
-                style={{ background: subjectColour(followed) }}
-              >
-                {shot.cast[followed]!.letter}
-              </span>
-            ) : (
-              <span>nobody</span>
-            )}
-            {MANNER_TEXT[shot.manner].name}
-            {hands > 0 && <span className="ml-auto text-accent">■ {hands}</span>}
-          </span>
-        </span>
-      </button>
-    </li>
+        {shown.length === 0 && shots.length > 0 && (
+          <p className="px-3 py-3 text-xs text-soft">
+            No shot is like that. Choose "All shots" above to see them again.
+          </p>
+        )}
+        <div role="presentation" className="relative" style={{ height: rows.getTotalSize() }}>
+          {items.map((item) => {
+            const shot = shown[item.index]!;
+            return (
+              <ShotRow
+                key={shot.id}
+                shot={shot}
+                top={item.start}
+                height={ROW_HEIGHT}
+                position={item.index + 1}
+                count={shown.length}
+                current={shot.id === current?.id}
+                selected={selection.ids.has(shot.id)}
+                rate={rate}
+                aspect={aspect}
+                picture={pictures.get(shot.id)}
+                onOpen={({ shiftKey, ctrlKey, metaKey }) =>
+                  ctrlKey || metaKey ? selection.toggle(shot.id) : open(shot, shiftKey)
+                }
+              />
+            );
+          })}
+        </div>
+      </div>
+    </div>
   );
 }

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Size } from "~/core/geometry/box";
+import type { CropWindow } from "~/core/geometry/crop-window";
 import type { FramedShot, ShotFraming } from "~/core/path/solve-version";
 import type { Rate } from "~/core/time/rate";
 import type { PathReply, PathRequest } from "~/workers/path-worker";
@@ -10,10 +11,11 @@ export interface FramingInput {
 }
 
 /** All that decides a path, as text: a shot whose key has not changed is not solved again. */
-const keyOf = ({ shotId, framing }: FramingInput, target: Size): string =>
+const keyOf = ({ shotId, framing }: FramingInput, target: Size, startAt: CropWindow | null): string =>
   JSON.stringify([
     shotId,
     target,
+    startAt,
     framing.range,
     framing.manner,
     framing.subjectId ?? typeof framing.subjectId,
@@ -49,14 +51,34 @@ export function usePaths(inputs: FramingInput[], picture: Size, target: Size, ra
   }, []);
 
   useEffect(() => {
-    for (const input of inputs) {
-      const key = keyOf(input, target);
+    for (const [i, input] of inputs.entries()) {
+      // A window that goes on over the boundary is solved again when the shot before has been.
+      const before = input.framing.carry && i > 0 ? solved.get(inputs[i - 1]!.shotId)?.framed : undefined;
+      const startAt = before?.windows.at(-1) ?? null;
+      const key = keyOf(input, target, startAt);
       if (asked.current.get(input.shotId) === key) continue;
       asked.current.set(input.shotId, key);
-      const request: PathRequest = { key, shotId: input.shotId, framing: input.framing, picture, target, rate };
+      const request: PathRequest = {
+        key,
+        shotId: input.shotId,
+        framing: input.framing,
+        picture,
+        target,
+        rate,
+        startAt,
+      };
       worker.current?.postMessage(request);
     }
-  }, [inputs, picture, target, rate]);
+  }, [inputs, picture, target, rate, solved]);
 
-  return useMemo(() => new Map([...solved].map(([id, { framed }]) => [id, framed])), [solved]);
+  // A path of a shot that has since been reshaped does not fit it any more.
+  return useMemo(() => {
+    const paths = new Map<string, FramedShot>();
+    for (const { shotId, framing } of inputs) {
+      const framed = solved.get(shotId)?.framed;
+      const { start, end } = framing.range;
+      if (framed?.keys[0]?.frame === start && framed.windows.length === end - start) paths.set(shotId, framed);
+    }
+    return paths;
+  }, [inputs, solved]);
 }

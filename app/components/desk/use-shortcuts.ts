@@ -2,6 +2,7 @@ import type { RefObject } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import type { DeskShot } from "./desk-types";
 import type { Player } from "./player";
+import type { ShotEdits } from "./use-shot-edits";
 import { neighbouringCuts } from "./transport";
 
 export interface ShortcutTargets {
@@ -14,6 +15,7 @@ export interface ShortcutTargets {
   onPin: () => void;
   onRelease: () => void;
   onToggleSubjects: () => void;
+  shotEdits: ShotEdits;
 }
 
 /** Goes to the nearest key before or after the playhead, over all shots. */
@@ -31,7 +33,8 @@ function seekNextCut(player: Player, shots: readonly DeskShot[]): void {
 
 /** Everything on the desk that a key does. Fields in which one types keep their keys. */
 export function useShortcuts(targets: ShortcutTargets): void {
-  const { player, shots, timecode, framesPerSecond, onUndo, onRedo, onPin, onRelease, onToggleSubjects } = targets;
+  const { player, shots, timecode, framesPerSecond, onUndo, onRedo, onPin, onRelease, onToggleSubjects, shotEdits } =
+    targets;
   const second = Math.round(framesPerSecond);
   const actions: Record<string, (to: Player) => void> = {
     space: (to) => to.toggle(),
@@ -48,6 +51,12 @@ export function useShortcuts(targets: ShortcutTargets): void {
     k: onPin,
     delete: onRelease,
     s: onToggleSubjects,
+    d: () => shotEdits.splitHere("cut"),
+    "shift+d": () => shotEdits.splitHere("turn"),
+    u: shotEdits.joinNext,
+    x: shotEdits.excludeHere,
+    "alt+left": () => shotEdits.nudgeCut(-1),
+    "alt+right": () => shotEdits.nudgeCut(1),
   };
   useHotkeys(Object.keys(actions), (_event, { hotkey }) => player && actions[hotkey]?.(player), {
     preventDefault: true,

@@ -27,7 +27,9 @@ export function requireWithin(transitions: readonly Transition[], frames: number
   for (const { frame, range } of transitions) {
     if (frame <= last) throw new FormatError(`two cuts fall on frame ${frame}, or they are out of order`);
     if (frame >= frames || range.end > frames) {
-      throw new FormatError(`a cut at frame ${frame} lies beyond the film's ${frames} frames; is this the list of another film, or of another frame rate?`);
+      throw new FormatError(
+        `a cut at frame ${frame} lies beyond the film's ${frames} frames; is this the list of another film, or of another frame rate?`,
+      );
     }
     last = frame;
   }

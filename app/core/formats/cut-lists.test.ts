@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { hardTransition, type Transition } from "../shots/transition";
+import { compareCuts } from "./compare-cuts";
 import type { CutList } from "./cut-list";
 import { readCutsCsv, writeCutsCsv } from "./cuts-csv";
 import { readEdl, writeEdl } from "./edl";
@@ -14,7 +15,12 @@ const TRANSITIONS: Transition[] = [
   { frame: 420, kind: "fade", range: { start: 405, end: 440 } },
   { frame: 600, kind: "wipe", range: { start: 590, end: 610 } },
 ];
-const list = (rate = RATE, transitions = TRANSITIONS): CutList => ({ title: "Kite Day", rate, frames: 2400, transitions });
+const list = (rate = RATE, transitions = TRANSITIONS): CutList => ({
+  title: "Kite Day",
+  rate,
+  frames: 2400,
+  transitions,
+});
 
 describe("edit decision lists", () => {
   test("what is written is what is read, at whole and at drop-frame rates", () => {
@@ -106,7 +112,9 @@ describe("tables", () => {
   });
 
   test("timecodes alone will do", () => {
-    expect(readCutsCsv("\uFEFFname,start\nA,00:00:00:00\nB,00:00:02:00\n", RATE, 100)).toEqual([hardTransition(60, "cut")]);
+    expect(readCutsCsv("\uFEFFname,start\nA,00:00:00:00\nB,00:00:02:00\n", RATE, 100)).toEqual([
+      hardTransition(60, "cut"),
+    ]);
   });
 
   test("what cannot be read says which row", () => {
@@ -115,5 +123,15 @@ describe("tables", () => {
     expect(() => readCutsCsv("start_frame,transition\n5,swirl", RATE, 100)).toThrow('"swirl" is no transition');
     expect(() => readCutsCsv("start_frame,transition\n5,wipe", RATE, 100)).toThrow("needs");
     expect(() => readCutsCsv("start_frame\n9\n5", RATE, 100)).toThrow("out of order");
+  });
+});
+
+test("lists are compared by frame, with those that are a frame or two off apart", () => {
+  const at = (...frames: number[]) => frames.map((frame) => hardTransition(frame, "cut"));
+  expect(compareCuts([...at(10, 20, 30), hardTransition(35, "turn"), ...at(40)], at(10, 21, 40, 55))).toEqual({
+    same: 2,
+    near: [{ here: 20, there: 21 }],
+    onlyHere: [30],
+    onlyThere: [55],
   });
 });

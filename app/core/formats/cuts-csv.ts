@@ -43,8 +43,14 @@ export function readCutsCsv(text: string, rate: Rate, frames: number): Transitio
     if (frame === null) throw new FormatError(`row ${line}: "${row[column]}" is no frame or timecode`);
     if (frame === 0) return;
     const kind = TRANSITION_KINDS.find((known) => known === (row["transition"] || "cut"));
-    if (!kind) throw new FormatError(`row ${line}: "${row["transition"]}" is no transition; there are ${TRANSITION_KINDS.join(", ")}`);
-    const [start, end] = [row["mixed_from"], row["mixed_to"]].map((text) => (text ? Number(text) : NaN)) as [number, number];
+    if (!kind)
+      throw new FormatError(
+        `row ${line}: "${row["transition"]}" is no transition; there are ${TRANSITION_KINDS.join(", ")}`,
+      );
+    const [start, end] = [row["mixed_from"], row["mixed_to"]].map((text) => (text ? Number(text) : NaN)) as [
+      number,
+      number,
+    ];
     if (kind === "cut" || kind === "jump" || kind === "turn") transitions.push(hardTransition(frame, kind));
     else if (start <= frame && end > frame) transitions.push({ frame, kind, range: { start, end } });
     else throw new FormatError(`row ${line}: a ${kind} needs "mixed_from" and "mixed_to" around its start`);

@@ -96,15 +96,25 @@ function readEvents(text: string, rate: Rate): ReadEvent[] {
     const { reel, channel, kind, length, times } = match.groups as Record<string, string>;
     // Sound alone has no say in where the picture is cut.
     if (!/^(B|.*V\d*)$/i.test(channel!)) return;
-    const [recordIn, recordOut] = times!.split(/\s+/).slice(2).map((time) => {
-      const frame = parseTimecode(time, rate);
-      if (frame === null) throw new FormatError(`line ${i + 1}: ${time} is no timecode at this film's frame rate`);
-      return frame;
-    }) as [number, number];
+    const [recordIn, recordOut] = times!
+      .split(/\s+/)
+      .slice(2)
+      .map((time) => {
+        const frame = parseTimecode(time, rate);
+        if (frame === null) throw new FormatError(`line ${i + 1}: ${time} is no timecode at this film's frame rate`);
+        return frame;
+      }) as [number, number];
     if (recordOut < recordIn) throw new FormatError(`line ${i + 1} ends before it begins`);
     // The line that names what is mixed from has no length of its own.
     if (recordOut === recordIn) return;
-    events.push({ reel: reel!.toUpperCase(), kind: kind!.toUpperCase() as EdlEvent["kind"], length: Number(length ?? 0), recordIn, recordOut, jump: false });
+    events.push({
+      reel: reel!.toUpperCase(),
+      kind: kind!.toUpperCase() as EdlEvent["kind"],
+      length: Number(length ?? 0),
+      recordIn,
+      recordOut,
+      jump: false,
+    });
   });
   return events;
 }

@@ -9,14 +9,23 @@ import { type CutList, FormatError, requireWithin } from "./cut-list";
  * (a wipe, a fade, a jump) stands in the metadata under "glad-pan".
  */
 
-const RationalTime = z.object({ OTIO_SCHEMA: z.literal("RationalTime.1"), rate: z.number().positive(), value: z.number() });
+const RationalTime = z.object({
+  OTIO_SCHEMA: z.literal("RationalTime.1"),
+  rate: z.number().positive(),
+  value: z.number(),
+});
 const TimeRange = z.object({
   OTIO_SCHEMA: z.literal("TimeRange.1"),
   start_time: RationalTime,
   duration: RationalTime,
 });
 const Metadata = z
-  .object({ "glad-pan": z.object({ transition: z.enum(TRANSITION_KINDS) }).partial().optional() })
+  .object({
+    "glad-pan": z
+      .object({ transition: z.enum(TRANSITION_KINDS) })
+      .partial()
+      .optional(),
+  })
   .catch({})
   .default({});
 

@@ -7,6 +7,7 @@ const report = makeReport(
   [
     {
       range: { start: 0, end: 2 },
+      begins: { frame: 0, kind: "dissolve", range: { start: 0, end: 1 } },
       manner: "glide",
       subjectId: "s1-face-1",
       keys: [{ frame: 0, x: 700.12345, y: 540, height: 1080, easing: "hold", by: "solver" }],
@@ -29,6 +30,7 @@ const report = makeReport(
 
 test("a report holds to its schema, and is rounded to what can be seen", () => {
   expect(Report.parse(JSON.parse(JSON.stringify(report)))).toEqual(report);
+  expect(report.shots[0]).toMatchObject({ transition: "dissolve", range: [0, 1] });
   expect(report.source.rate).toEqual([30000, 1001]);
   expect(report.windows).toEqual([
     [700.123, 540, 1080],

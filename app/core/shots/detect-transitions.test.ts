@@ -150,7 +150,10 @@ describe("deciding", () => {
   });
 
   test("of two that overlap the stronger stays", () => {
-    const dissolve = { transition: { frame: 20, kind: "dissolve" as const, range: { start: 14, end: 26 } }, strength: 0.6 };
+    const dissolve = {
+      transition: { frame: 20, kind: "dissolve" as const, range: { start: 14, end: 26 } },
+      strength: 0.6,
+    };
     expect(decideTransitions([candidate(18, 0.7), dissolve])).toEqual([hardTransition(18, "cut")]);
     expect(decideTransitions([candidate(18, 0.55), dissolve])).toEqual([dissolve.transition]);
     expect(decideTransitions([candidate(30, 0.55), dissolve])).toHaveLength(2);

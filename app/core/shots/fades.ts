@@ -56,7 +56,8 @@ export function weighFades(features: readonly FrameFeatures[], fps: number, matc
     const weaker = Math.min(before, after);
     if (weaker < LEAST_CONTRAST || deviation > EMPTY * weaker) continue;
     let start = frame;
-    while (start > from && contrasts[start]! < FULL * before && contrasts[start - 1]! >= contrasts[start]! - 0.5) start--;
+    while (start > from && contrasts[start]! < FULL * before && contrasts[start - 1]! >= contrasts[start]! - 0.5)
+      start--;
     let end = frame;
     while (end < to - 1 && contrasts[end]! < FULL * after && contrasts[end + 1]! >= contrasts[end]! - 0.5) end++;
     const even = evenness(statistics.slice(start, end + 1).map((s) => s.mean));

@@ -1,10 +1,4 @@
-import {
-  chromaDistance,
-  type FrameFeatures,
-  histogramDistance,
-  lumaDistance,
-  lumaStatistics,
-} from "./frame-features";
+import { chromaDistance, type FrameFeatures, histogramDistance, lumaDistance, lumaStatistics } from "./frame-features";
 import type { PictureMatcher } from "./picture-match";
 
 /** A frame at which one picture may have taken another's place at once. */

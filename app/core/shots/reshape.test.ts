@@ -6,7 +6,10 @@ import { hardTransition } from "./transition";
 const cut = (frame: number) => hardTransition(frame, "cut");
 const film = (): Shot[] => [
   freshShot("a", { start: 0, end: 40 }, null),
-  { ...freshShot("b", { start: 40, end: 100 }, { frame: 40, kind: "dissolve", range: { start: 34, end: 46 } }), name: "Bench" },
+  {
+    ...freshShot("b", { start: 40, end: 100 }, { frame: 40, kind: "dissolve", range: { start: 34, end: 46 } }),
+    name: "Bench",
+  },
   { ...freshShot("c", { start: 100, end: 130 }, cut(100)), excluded: true, subject: "none" },
 ];
 const spans = (shots: Shot[]) => shots.map(({ id, start, end }) => [id, start, end]);
@@ -14,7 +17,12 @@ const spans = (shots: Shot[]) => shots.map(({ id, start, end }) => [id, start, e
 describe("reshaping", () => {
   test("splitting gives the second part the settings of the whole, but not its name", () => {
     const shots = splitShot(film(), 110, "turn", "d");
-    expect(spans(shots)).toEqual([["a", 0, 40], ["b", 40, 100], ["c", 100, 110], ["d", 110, 130]]);
+    expect(spans(shots)).toEqual([
+      ["a", 0, 40],
+      ["b", 40, 100],
+      ["c", 100, 110],
+      ["d", 110, 130],
+    ]);
     expect(shots[3]).toMatchObject({ begins: "turn", subject: "none", excluded: true, name: null, carry: false });
     expect(() => splitShot(shots, 110, "cut", "e")).toThrow("already begins");
     expect(() => splitShot(shots, 0, "cut", "e")).toThrow("already begins");
@@ -26,7 +34,10 @@ describe("reshaping", () => {
 
   test("joining keeps the first, and refuses shots that lie apart", () => {
     const joined = joinShots(film(), ["c", "b"]);
-    expect(spans(joined)).toEqual([["a", 0, 40], ["b", 40, 130]]);
+    expect(spans(joined)).toEqual([
+      ["a", 0, 40],
+      ["b", 40, 130],
+    ]);
     expect(joined[1]).toMatchObject({ name: "Bench", excluded: false, begins: "dissolve" });
     expect(() => joinShots(film(), ["a", "c"])).toThrow("follow one another");
     expect(() => joinShots(film(), ["a"])).toThrow("two shots");
@@ -35,7 +46,10 @@ describe("reshaping", () => {
 
   test("moving a cut moves both shots and the mixture, and leaves each a frame", () => {
     const moved = moveCut(film(), "b", 42);
-    expect(spans(moved).slice(0, 2)).toEqual([["a", 0, 42], ["b", 42, 100]]);
+    expect(spans(moved).slice(0, 2)).toEqual([
+      ["a", 0, 42],
+      ["b", 42, 100],
+    ]);
     expect(moved[1]!.mixed).toEqual({ start: 36, end: 48 });
     expect(() => moveCut(film(), "b", 100)).toThrow("at least one frame");
     expect(() => moveCut(film(), "b", 0)).toThrow("at least one frame");

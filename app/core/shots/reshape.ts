@@ -27,12 +27,7 @@ function clipMixed({ mixed, start }: Shot, end: number): Shot["mixed"] {
 }
 
 /** Splits the shot that holds `frame`, which becomes the first frame of a new shot with the same settings. */
-export function splitShot(
-  shots: readonly Shot[],
-  frame: number,
-  kind: "cut" | "jump" | "turn",
-  newId: string,
-): Shot[] {
+export function splitShot(shots: readonly Shot[], frame: number, kind: "cut" | "jump" | "turn", newId: string): Shot[] {
   const index = shots.findIndex((shot) => frame > shot.start && frame < shot.end);
   const shot = shots[index];
   if (!shot) throw new ReshapeError("a shot already begins at this frame");
@@ -99,8 +94,7 @@ export function recut(
   return shotsBetween(all, { start: 0, end: frames }).map((range) => {
     const { start, end } = range;
     const likest = shots.reduce<Shot | null>(
-      (best, shot) =>
-        overlap(shot, start, end) > (best ? overlap(best, start, end) : 0) ? shot : best,
+      (best, shot) => (overlap(shot, start, end) > (best ? overlap(best, start, end) : 0) ? shot : best),
       null,
     );
     const keepsId = likest !== null && !taken.has(likest.id);

@@ -1,0 +1,51 @@
+import { Button } from "~/components/common/button";
+import type { Manner } from "~/core/path/manner";
+import type { Rate } from "~/core/time/rate";
+import { formatTimecode } from "~/core/time/timecode";
+import type { DeskShot } from "./desk-types";
+import { MannerChoice } from "./manner-choice";
+
+interface BulkSettingsProps {
+  shots: DeskShot[];
+  rate: Rate;
+  onSubject: (subject: string) => void;
+  onManner: (manner: Manner) => void;
+  onExclude: (excluded: boolean) => void;
+  onJoin: () => void;
+  onClear: () => void;
+}
+
+/** What can be set for several shots at once. */
+export function BulkSettings({ shots, rate, onSubject, onManner, onExclude, onJoin, onClear }: BulkSettingsProps) {
+  const frames = shots.reduce((sum, { start, end }) => sum + end - start, 0);
+  const [first] = shots;
+  const manner = shots.every((shot) => shot.manner === first!.manner) ? first!.manner : null;
+  const inRow = shots.every((shot, i) => i === 0 || shot.start === shots[i - 1]!.end);
+  const excluded = shots.every((shot) => shot.excluded);
+  return (
+    <section aria-label={`${shots.length} shots`} className="flex flex-col gap-3">
+      <div className="flex items-baseline justify-between">
+        <h2 className="font-display font-semibold">{shots.length} shots</h2>
+        <span className="font-mono text-xs text-soft">{formatTimecode(frames, rate)}</span>
+      </div>
+      <MannerChoice manner={manner} onChange={onManner} />
+      <div>
+        <span className="text-xs text-soft">Follow</span>
+        <div className="mt-1 flex flex-wrap gap-2">
+          <Button onClick={() => onSubject("auto")}>Choose for me</Button>
+          <Button onClick={() => onSubject("none")}>Nobody</Button>
+        </div>
+      </div>
+      <div className="flex flex-wrap gap-2">
+        <Button onClick={() => onExclude(!excluded)}>{excluded ? "Take in again" : "Leave out"}</Button>
+        <Button onClick={onJoin} disabled={!inRow}>
+          Join into one
+        </Button>
+        <Button look="quiet" onClick={onClear}>
+          Select none
+        </Button>
+      </div>
+      {!inRow && <p className="text-xs text-soft">Only shots that follow one another can be joined.</p>}
+    </section>
+  );
+}

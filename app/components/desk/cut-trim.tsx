@@ -1,0 +1,101 @@
+import { ChevronLeft, ChevronRight, ChevronsLeft, ChevronsRight } from "lucide-react";
+import { useEffect, useRef } from "react";
+import { IconButton } from "~/components/common/button";
+import type { Size } from "~/core/geometry/box";
+import type { Rate } from "~/core/time/rate";
+import { formatTimecode } from "~/core/time/timecode";
+import { FrameGrabber } from "./frame-grabber";
+
+interface CutTrimProps {
+  source: string;
+  picture: Size;
+  rate: Rate;
+  /** First frame after the cut. */
+  frame: number;
+  /** Frames at which the cut can be, both included. */
+  reach: { from: number; to: number };
+  onMove: (frame: number) => void;
+}
+
+/** The last frame before a cut beside the first one after it, and buttons that move the cut. */
+export function CutTrim({ source, picture, rate, frame, reach, onMove }: CutTrimProps) {
+  const before = useRef<HTMLCanvasElement>(null);
+  const after = useRef<HTMLCanvasElement>(null);
+  const grabber = useRef<FrameGrabber | null>(null);
+  const { num, den } = rate;
+  const { width, height } = picture;
+
+  useEffect(() => {
+    const created = new FrameGrabber(source, { num, den });
+    grabber.current = created;
+    return () => created.dispose();
+  }, [source, num, den]);
+  useEffect(() => {
+    const whole = { x: 0, y: 0, width, height };
+    let newer = false;
+    const draw = async () => {
+      for (const [canvas, shown] of [[before, frame - 1] as const, [after, frame] as const]) {
+        if (newer || !canvas.current || !grabber.current) return;
+        await grabber.current.draw(shown, canvas.current, { width, height }, whole);
+      }
+    };
+    draw().catch(() => {
+      // The panel was closed while a frame was on its way.
+    });
+    return () => void (newer = true);
+  }, [frame, width, height, source, num, den]);
+
+  const move = (by: number) => onMove(Math.min(reach.to, Math.max(reach.from, frame + by)));
+  const shape = { aspectRatio: `${width} / ${height}` };
+  const icon = "size-4";
+  return (
+    <div className="mt-2">
+      <div className="grid grid-cols-2 gap-px bg-line">
+        <figure className="bg-panel">
+          <canvas
+            ref={before}
+            width={256}
+            height={Math.round((256 * height) / width)}
+            style={shape}
+            className="w-full bg-well"
+          />
+          <figcaption className="pt-1 text-xs text-soft">last before</figcaption>
+        </figure>
+        <figure className="bg-panel">
+          <canvas
+            ref={after}
+            width={256}
+            height={Math.round((256 * height) / width)}
+            style={shape}
+            className="w-full bg-well"
+          />
+          <figcaption className="pt-1 text-right text-xs text-soft">first after</figcaption>
+        </figure>
+      </div>
+      <div className="flex items-center justify-between">
+        <span>
+          <IconButton label="Ten frames earlier" disabled={frame <= reach.from} onClick={() => move(-10)}>
+            <ChevronsLeft className={icon} aria-hidden />
+          </IconButton>
+          <IconButton
+            label="One frame earlier"
+            shortcut="Alt ←"
+            disabled={frame <= reach.from}
+            onClick={() => move(-1)}
+          >
+            <ChevronLeft className={icon} aria-hidden />
+          </IconButton>
+        </span>
+        <span className="font-mono text-xs">{formatTimecode(frame, rate)}</span>
+        <span>
+          <IconButton label="One frame later" shortcut="Alt →" disabled={frame >= reach.to} onClick={() => move(1)}>
+            <ChevronRight className={icon} aria-hidden />
+          </IconButton>
+          <IconButton label="Ten frames later" disabled={frame >= reach.to} onClick={() => move(10)}>
+            <ChevronsRight className={icon} aria-hidden />
+          </IconButton>
+        </span>
+      </div>
+    </div>
+  );
+}

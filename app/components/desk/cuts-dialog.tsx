@@ -1,0 +1,216 @@
+import { Download, ListVideo, Upload, X } from "lucide-react";
+import { Dialog, Slider } from "radix-ui";
+import { useRef, useState } from "react";
+import { useFetcher } from "react-router";
+import { Button, IconButton } from "~/components/common/button";
+import type { CutComparison } from "~/core/formats/compare-cuts";
+import type { Transition } from "~/core/shots/transition";
+
+/** What was read from a list of cuts. */
+interface ListRead {
+  name: string;
+  transitions?: Transition[];
+  comparison?: CutComparison;
+  error?: string;
+}
+
+interface CutsDialogProps {
+  filmId: string;
+  shots: number;
+  sensitivity: number;
+  onSensitivity: (sensitivity: number) => void;
+  onUse: (transitions: Transition[]) => void;
+  onSeek: (frame: number) => void;
+}
+
+const FORMATS = [
+  { format: "edl", name: "EDL" },
+  { format: "otio", name: "OpenTimelineIO" },
+  { format: "csv", name: "Table (CSV)" },
+];
+
+/** How cuts are found, and lists of cuts to bring in or take out. */
+export function CutsDialog({ filmId, shots, sensitivity, onSensitivity, onUse, onSeek }: CutsDialogProps) {
+  const [open, setOpen] = useState(false);
+  const [dragged, setDragged] = useState<number | null>(null);
+  const shown = dragged ?? sensitivity;
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger asChild>
+        <IconButton label="How cuts are found; lists of cuts">
+          <ListVideo className="size-4" aria-hidden />
+        </IconButton>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-1/2 left-1/2 z-40 flex max-h-[85vh] w-[32rem] -translate-1/2 flex-col rounded-lg border border-line bg-panel shadow-xl"
+        >
+          <div className="flex items-center justify-between border-b border-line px-6 py-4">
+            <Dialog.Title className="font-display text-lg font-semibold">Cuts</Dialog.Title>
+            <Dialog.Close asChild>
+              <IconButton label="Close" shortcut="Esc">
+                <X className="size-4" aria-hidden />
+              </IconButton>
+            </Dialog.Close>
+          </div>
+          <div className="flex flex-col gap-6 overflow-y-auto px-6 py-4">
+            <section aria-label="Sensitivity">
+              <div className="flex items-baseline justify-between">
+                <h3 className="font-medium">How readily a cut is seen</h3>
+                <span className="text-sm text-soft">
+                  {shown} · {shots} shots now
+                </span>
+              </div>
+              <Slider.Root
+                value={[shown]}
+                max={100}
+                step={1}
+                onValueChange={([value]) => setDragged(value!)}
+                onValueCommit={([value]) => {
+                  setDragged(null);
+                  if (value !== sensitivity) onSensitivity(value!);
+                }}
+                className="relative mt-3 flex h-5 items-center"
+              >
+                <Slider.Track className="relative h-1.5 grow rounded-full bg-well">
+                  <Slider.Range className="absolute h-full rounded-full bg-accent" />
+                </Slider.Track>
+                <Slider.Thumb
+                  aria-label="How readily a cut is seen"
+                  className="block size-4 rounded-full border-2 border-accent bg-raised"
+                />
+              </Slider.Root>
+              <div className="mt-1 flex justify-between text-xs text-soft">
+                <span>only what is beyond doubt</span>
+                <span>all that may be one</span>
+              </div>
+              <p className="mt-2 text-xs text-soft">
+                Cuts are decided again at once. Shots that stay keep their settings; keys stay where they are in time.
+              </p>
+            </section>
+            <BringIn filmId={filmId} onUse={onUse} onSeek={onSeek} onDone={() => setOpen(false)} />
+            <section aria-label="Take the cuts along">
+              <h3 className="font-medium">Take the cuts along</h3>
+              <div className="mt-2 flex gap-2">
+                {FORMATS.map(({ format, name }) => (
+                  <a
+                    key={format}
+                    href={`/films/${filmId}/cuts/${format}`}
+                    download
+                    className="inline-flex items-center gap-1.5 rounded-md border border-line bg-raised px-3 py-1.5 text-sm font-medium hover:border-soft"
+                  >
+                    <Download className="size-4" aria-hidden />
+                    {name}
+                  </a>
+                ))}
+              </div>
+            </section>
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+interface BringInProps extends Pick<CutsDialogProps, "filmId" | "onUse" | "onSeek"> {
+  onDone: () => void;
+}
+
+function BringIn({ filmId, onUse, onSeek, onDone }: BringInProps) {
+  const fetcher = useFetcher<ListRead>();
+  const input = useRef<HTMLInputElement>(null);
+  const read = fetcher.data;
+  const send = (file: File) => {
+    const form = new FormData();
+    form.set("list", file);
+    void fetcher.submit(form, {
+      method: "post",
+      encType: "multipart/form-data",
+      action: `/films/${filmId}/cuts/list`,
+    });
+  };
+  return (
+    <section aria-label="Bring in a list">
+      <h3 className="font-medium">Bring in a list</h3>
+      <p className="mt-1 text-xs text-soft">
+        An EDL (CMX 3600), an OpenTimelineIO timeline or a table of this very film. It is compared first; nothing
+        changes until you say so.
+      </p>
+      <input
+        ref={input}
+        type="file"
+        aria-label="List of cuts"
+        accept=".edl,.otio,.csv,.txt"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) send(file);
+          event.target.value = "";
+        }}
+      />
+      <Button className="mt-2" disabled={fetcher.state !== "idle"} onClick={() => input.current?.click()}>
+        <Upload className="size-4" aria-hidden />
+        {fetcher.state === "idle" ? "Choose a list" : "Reading…"}
+      </Button>
+      {read?.error && (
+        <p role="alert" className="mt-2 text-sm text-warn">
+          {read.name}: {read.error}.
+        </p>
+      )}
+      {read?.comparison && (
+        <div className="mt-3 rounded-md border border-line bg-raised p-3 text-sm">
+          <p className="font-medium">{read.name}</p>
+          <Differences comparison={read.comparison} onSeek={onSeek} />
+          <Button
+            look="accent"
+            className="mt-2"
+            onClick={() => {
+              onUse(read.transitions!);
+              onDone();
+            }}
+          >
+            Cut the film like this
+          </Button>
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** Frames that are shown of a difference before "and so many more". */
+const SHOWN_FRAMES = 6;
+
+function Differences({ comparison, onSeek }: { comparison: CutComparison; onSeek: (frame: number) => void }) {
+  const { same, near, onlyHere, onlyThere } = comparison;
+  const rows = [
+    { text: "a frame or two off", frames: near.map(({ there }) => there) },
+    { text: "only in the list", frames: onlyThere },
+    { text: "only in the film as it is cut now", frames: onlyHere },
+  ].filter(({ frames }) => frames.length > 0);
+  return (
+    <ul className="mt-1 flex flex-col gap-1 text-xs">
+      <li>
+        {same} {same === 1 ? "cut is" : "cuts are"} the same
+      </li>
+      {rows.map(({ text, frames }) => (
+        <li key={text} className="flex flex-wrap items-center gap-1">
+          {frames.length} {text}:
+          {frames.slice(0, SHOWN_FRAMES).map((frame) => (
+            <button
+              key={frame}
+              type="button"
+              onClick={() => onSeek(frame)}
+              className="rounded-sm bg-well px-1.5 font-mono hover:bg-line"
+            >
+              {frame}
+            </button>
+          ))}
+          {frames.length > SHOWN_FRAMES && <span className="text-soft">and {frames.length - SHOWN_FRAMES} more</span>}
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,42 @@
+import type { Box, Size } from "~/core/geometry/box";
+import { type Rate, seekSeconds } from "~/core/time/rate";
+
+/** Draws single frames of a proxy with a video element of its own, one at a time. */
+export class FrameGrabber {
+  disposed = false;
+  private readonly video = document.createElement("video");
+  private readonly loaded: Promise<unknown>;
+
+  constructor(
+    source: string,
+    private readonly rate: Rate,
+  ) {
+    this.video.muted = true;
+    this.video.preload = "auto";
+    this.loaded = new Promise((resolve) => this.video.addEventListener("loadeddata", resolve, { once: true }));
+    this.video.src = source;
+  }
+
+  /**
+   * Draws a part of a frame, given in source pixels, so that it fills the canvas.
+   *
+   * @throws Error if the grabber is disposed before the frame is there
+   */
+  async draw(frame: number, canvas: HTMLCanvasElement, picture: Size, box: Box): Promise<void> {
+    await this.loaded;
+    await new Promise<void>((resolve) => {
+      this.video.addEventListener("seeked", () => resolve(), { once: true });
+      this.video.currentTime = seekSeconds(frame, this.rate);
+    });
+    if (this.disposed) throw new Error("let go");
+    const scale = this.video.videoWidth / picture.width;
+    const part = [box.x * scale, box.y * scale, box.width * scale, box.height * scale] as const;
+    canvas.getContext("2d")!.drawImage(this.video, ...part, 0, 0, canvas.width, canvas.height);
+  }
+
+  dispose(): void {
+    this.disposed = true;
+    this.video.removeAttribute("src");
+    this.video.load();
+  }
+}

@@ -1,0 +1,61 @@
+import { describe, expect, test } from "@jest/globals";
+import type { Track } from "../subjects/track";
+import { tellingFrame } from "../subjects/telling-frame";
+import { secondLooks } from "./second-looks";
+
+const face = (x: (i: number) => number, width = () => 60): Track => ({
+  id: "face",
+  kind: "face",
+  start: 100,
+  boxes: Array.from({ length: 100 }, (_, i) => ({ x: x(i), y: 200, width: width(), height: 80 })),
+  confidence: 0.9,
+});
+const windows = Array.from({ length: 100 }, () => ({ x: 500, y: 360, height: 720 }));
+const shot = { start: 100, end: 200, begins: "cut" as const };
+const kinds = (...args: Parameters<typeof secondLooks>) => secondLooks(...args).map(({ kind, frame }) => [kind, frame]);
+
+describe("second looks", () => {
+  test("none where all is well", () => {
+    expect(
+      kinds(
+        shot,
+        0.9,
+        face(() => 470),
+        windows,
+        9 / 16,
+      ),
+    ).toEqual([]);
+    expect(kinds(shot, undefined, null, windows, 9 / 16)).toEqual([]);
+  });
+
+  test("a subject that the window cuts, from where it does", () => {
+    const leaving = face((i) => (i < 80 ? 470 : 680));
+    const [look] = secondLooks(shot, 0.9, leaving, windows, 9 / 16);
+    expect(look).toMatchObject({ kind: "subject-cut", frame: 180 });
+    expect(look!.text).toContain("20 %");
+  });
+
+  test("a cut that is not certain, unless the editor made it a turn", () => {
+    expect(kinds(shot, 0.53, null, windows, 9 / 16)).toEqual([["unsure-cut", 100]]);
+    expect(kinds({ ...shot, begins: "turn" }, 0.53, null, windows, 9 / 16)).toEqual([]);
+  });
+
+  test("a shot of a few frames", () => {
+    expect(kinds({ ...shot, end: 104 }, 0.9, null, windows.slice(0, 4), 9 / 16)).toEqual([["short-shot", 100]]);
+  });
+});
+
+test("the telling frame shows the subject large, and is the middle without one", () => {
+  const growing = {
+    ...face(() => 400),
+    boxes: face(() => 400).boxes.map((box, i) => (i < 70 ? null : { ...box, width: i })),
+  };
+  expect(tellingFrame({ start: 100, end: 200 }, null)).toBe(150);
+  expect(tellingFrame({ start: 100, end: 200 }, growing)).toBeGreaterThanOrEqual(170);
+  expect(
+    tellingFrame(
+      { start: 100, end: 200 },
+      face(() => 400),
+    ),
+  ).toBe(150);
+});

@@ -1,0 +1,37 @@
+import type { Transition } from "../shots/transition";
+
+/** Two lists of cuts held against each other, by frame. */
+export interface CutComparison {
+  /** Cuts at the same frame in both. */
+  same: number;
+  /** Cuts that are a frame or two off. */
+  near: { here: number; there: number }[];
+  onlyHere: number[];
+  onlyThere: number[];
+}
+
+/** Cuts this many frames apart are meant to be the same. */
+const NEAR = 2;
+
+/** Compares the cuts of a film with those of a list. Turns are left out: they are no change of picture. */
+export function compareCuts(here: readonly Transition[], there: readonly Transition[]): CutComparison {
+  const framesOf = (list: readonly Transition[]) =>
+    list.filter(({ kind }) => kind !== "turn").map(({ frame }) => frame);
+  const left = new Set(framesOf(there));
+  const comparison: CutComparison = { same: 0, near: [], onlyHere: [], onlyThere: [] };
+  const unmatched = framesOf(here).filter((frame) => {
+    if (!left.delete(frame)) return true;
+    comparison.same++;
+    return false;
+  });
+  for (const frame of unmatched) {
+    const other = [...left].find((candidate) => Math.abs(candidate - frame) <= NEAR);
+    if (other === undefined) comparison.onlyHere.push(frame);
+    else {
+      left.delete(other);
+      comparison.near.push({ here: frame, there: other });
+    }
+  }
+  comparison.onlyThere = [...left].sort((a, b) => a - b);
+  return comparison;
+}
