@@ -53,7 +53,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
   });
 
   await test.step("the desk shows the shots, and follows the exact frame", async () => {
-    await expect(page.getByRole("list", { name: "Shots" }).getByRole("listitem")).toHaveCount(2);
+    await expect(page.getByRole("listbox", { name: "Shots" }).getByRole("option")).toHaveCount(2);
     await expect(page.getByRole("heading", { name: "Shot 1" })).toBeVisible();
     await jump(page, 44, "00:00:01:14");
     await expect(page.getByRole("heading", { name: "Shot 1" })).toBeVisible();

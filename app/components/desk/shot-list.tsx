@@ -84,7 +84,7 @@ export function ShotList({ player, shots, selection, rate, aspect, picture, sour
         aria-activedescendant={index >= 0 ? `shot-${current!.id}` : undefined}
         tabIndex={0}
         onKeyDown={onKeyDown}
-        className="min-h-0 grow overflow-y-auto outline-offset-[-2px]"
+        className="min-h-0 grow overflow-y-auto outline-offset-[-2px] select-none"
       >
         {shown.length === 0 && shots.length > 0 && (
           <p className="px-3 py-3 text-xs text-soft">

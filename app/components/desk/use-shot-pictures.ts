@@ -11,7 +11,7 @@ const PICTURE_SIDE = 128;
 /** Draws the frame of a shot that says most about it, as the version shows it. */
 async function capture(grabber: FrameGrabber, shot: DeskShot, picture: Size, aspect: number): Promise<string> {
   const subject = shot.tracks.find((track) => track.id === shot.framed!.subjectId) ?? null;
-  const frame = tellingFrame(shot, subject);
+  const frame = tellingFrame(shot, subject, shot.framed!.windows);
   const canvas = document.createElement("canvas");
   canvas.width = Math.round(PICTURE_SIDE * Math.min(1, aspect));
   canvas.height = Math.round(PICTURE_SIDE / Math.max(1, aspect));

@@ -45,17 +45,25 @@ describe("second looks", () => {
   });
 });
 
-test("the telling frame shows the subject large, and is the middle without one", () => {
-  const growing = {
-    ...face(() => 400),
-    boxes: face(() => 400).boxes.map((box, i) => (i < 70 ? null : { ...box, width: i })),
-  };
-  expect(tellingFrame({ start: 100, end: 200 }, null)).toBe(150);
-  expect(tellingFrame({ start: 100, end: 200 }, growing)).toBeGreaterThanOrEqual(170);
+test("the telling frame shows the subject large and inside, and is the middle without one", () => {
+  const range = { start: 100, end: 200 };
+  const growing = face(() => 470);
+  growing.boxes = growing.boxes.map((box, i) => (i < 70 ? null : { ...box!, width: i }));
+  expect(tellingFrame(range, null, windows)).toBe(150);
+  expect(tellingFrame(range, growing, windows)).toBeGreaterThanOrEqual(170);
   expect(
     tellingFrame(
-      { start: 100, end: 200 },
-      face(() => 400),
+      range,
+      face(() => 470),
+      windows,
     ),
   ).toBe(150);
+  // Beside the window while it is in the middle of the shot.
+  expect(
+    tellingFrame(
+      range,
+      face((i) => (i < 80 ? 1400 : 470)),
+      windows,
+    ),
+  ).toBe(180);
 });

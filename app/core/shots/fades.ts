@@ -4,7 +4,7 @@ import type { PictureMatcher } from "./picture-match";
 
 /** A stretch in which the picture becomes black, or white, and another picture comes out of it. */
 export interface FadeEvidence {
-  /** First frame of the new picture's rise. */
+  /** The last of the emptiest frames, from which the new picture rises. */
   frame: number;
   range: FrameRange;
   /** 0 to 1; 0.5 is where a fade is as likely as not. */
@@ -64,7 +64,7 @@ export function weighFades(features: readonly FrameFeatures[], fps: number, matc
     if (even === 0) continue;
     // Pictures that are alike, as two of the same place, need the more even a change of light between them.
     const evidence = Math.max(even * even, matcher.match(start, end).unexplained);
-    fades.push({ frame: frame + 1, range: { start: start + 1, end }, strength: evidence / (evidence + EVEN) });
+    fades.push({ frame, range: { start: start + 1, end }, strength: evidence / (evidence + EVEN) });
   }
   return fades;
 }

@@ -1,0 +1,122 @@
+import { readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { expect, type Page, test } from "@playwright/test";
+import { LONG_WORK, TestServer } from "./server";
+
+const server = new TestServer();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.dispose());
+
+const timecode = (page: Page) => page.getByLabel(/^Timecode/);
+const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
+
+async function jump(page: Page, frame: number, shown: string): Promise<void> {
+  await timecode(page).fill(String(frame));
+  await timecode(page).press("Enter");
+  await expect(timecode(page)).toHaveValue(shown);
+  await timecode(page).blur();
+}
+
+test("shots are split, trimmed, joined, named, left out and cut anew from a list", async ({ page }) => {
+  const problems: string[] = [];
+  page.on("pageerror", (error) => problems.push(error.message));
+  await page.goto(server.url);
+  await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");
+  await expect(page.getByText("2 shots found")).toBeVisible({ timeout: LONG_WORK });
+  await page.getByRole("link", { name: "Open two-shots.mp4" }).click();
+  await expect(rows(page)).toHaveCount(2);
+
+  await test.step("a key splits at the playhead, and joins again", async () => {
+    await jump(page, 20, "00:00:00:20");
+    await page.keyboard.press("d");
+    await expect(rows(page)).toHaveCount(3);
+    await expect(page.getByRole("heading", { name: "Shot 2" })).toBeVisible();
+    await page.keyboard.press("Alt+ArrowRight");
+    await expect(timecode(page)).toHaveValue("00:00:00:21");
+    await expect(page.getByRole("button", { name: "Take back: move of a cut" })).toBeEnabled();
+    await page.getByRole("button", { name: "Ten frames later" }).click();
+    await expect(timecode(page)).toHaveValue("00:00:01:01");
+    await page.keyboard.press("Control+z");
+    await page.keyboard.press("Control+z");
+    await expect(page.getByRole("button", { name: "Take back: split of a shot" })).toBeEnabled();
+    await page.keyboard.press("PageUp");
+    await page.keyboard.press("u");
+    await expect(rows(page)).toHaveCount(2);
+    await page.keyboard.press("Control+z");
+    await expect(rows(page)).toHaveCount(3);
+  });
+
+  await test.step("several are set at once", async () => {
+    await rows(page).nth(0).click();
+    await rows(page)
+      .nth(1)
+      .click({ modifiers: ["Shift"] });
+    await expect(page.getByRole("heading", { name: "2 shots", exact: true })).toHaveCount(1);
+    await page.getByRole("radio", { name: "Still" }).click();
+    await expect(rows(page).nth(1)).toContainText("Still");
+    await expect(rows(page).nth(2)).toContainText("Glide");
+    await page.getByRole("button", { name: "Leave out" }).click();
+    await expect(rows(page).nth(0)).toContainText("left out");
+    await page.keyboard.press("Control+z");
+    await expect(rows(page).nth(0)).not.toContainText("left out");
+    await rows(page).nth(0).click();
+  });
+
+  await test.step("a name is kept, and the list can be narrowed", async () => {
+    await page.getByLabel("Name of the shot").fill("Nela at the meadow");
+    await page.keyboard.press("Enter");
+    await expect(rows(page).nth(0)).toContainText("Nela at the meadow");
+    await jump(page, 0, "00:00:00:00");
+    await page.keyboard.press("x");
+    await expect(rows(page).nth(0)).toContainText("left out");
+    await page.getByRole("button", { name: "Show: All shots" }).click();
+    await page.getByRole("menuitemradio", { name: /Excluded/ }).click();
+    await expect(rows(page)).toHaveCount(1);
+    await page.getByRole("button", { name: "Show: Excluded" }).click();
+    await page.getByRole("menuitemradio", { name: /All shots/ }).click();
+    await expect(rows(page)).toHaveCount(3);
+  });
+
+  await test.step("what is left out is not rendered", async () => {
+    await page.getByRole("button", { name: /^Export/ }).click();
+    await page.getByRole("button", { name: "Render" }).click();
+    await expect(page.getByText(/Checked: 1080 × 1920 · 79 frames at 30 fps/)).toBeVisible({ timeout: LONG_WORK });
+    await page.getByRole("button", { name: "Close" }).click();
+  });
+
+  await test.step("cuts are taken along, compared with a list, and brought in", async () => {
+    await page.getByRole("button", { name: "How cuts are found; lists of cuts" }).click();
+    const downloading = page.waitForEvent("download");
+    await page.getByRole("link", { name: "EDL" }).click();
+    const edl = join(server.data, "cuts.edl");
+    await (await downloading).saveAs(edl);
+    expect(readFileSync(edl, "utf8")).toContain("00:00:01:15 00:00:03:09 00:00:01:15 00:00:03:09");
+    const wrong = join(server.data, "wrong.csv");
+    writeFileSync(wrong, "start_frame\n0\n400\n");
+    await page.getByLabel("List of cuts").setInputFiles(wrong);
+    await expect(page.getByRole("alert")).toContainText("beyond the film's 99 frames");
+    const list = join(server.data, "list.csv");
+    writeFileSync(list, "start_frame\n0\n45\n70\n");
+    await page.getByLabel("List of cuts").setInputFiles(list);
+    await expect(page.getByText("1 cut is the same")).toBeVisible();
+    await expect(page.getByText("1 only in the list")).toBeVisible();
+    await page.getByRole("button", { name: "Cut the film like this" }).click();
+    await jump(page, 70, "00:00:02:10");
+    await expect(page.getByRole("heading", { name: "Shot 3" })).toBeVisible();
+  });
+
+  await test.step("sensitivity decides again, and everything can be taken back after a restart", async () => {
+    await page.getByRole("button", { name: "How cuts are found; lists of cuts" }).click();
+    await page.getByRole("slider").press("End");
+    await expect(page.getByText(/100 · 2 shots now/)).toBeVisible();
+    await page.keyboard.press("Escape");
+    await server.kill();
+    await server.start();
+    await page.goto(server.url);
+    await page.getByRole("link", { name: "Open two-shots.mp4" }).click();
+    await expect(rows(page)).toHaveCount(2);
+    await page.getByRole("button", { name: "Take back: sensitivity to cuts" }).click();
+    await expect(rows(page)).toHaveCount(3);
+  });
+  expect(problems).toEqual([]);
+});
