@@ -3,6 +3,9 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSy
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { readCutsCsv } from "~/core/formats/cuts-csv";
+import { readEdl } from "~/core/formats/edl";
+import { readOtio } from "~/core/formats/otio";
 import { Report } from "~/core/formats/report";
 import { boxContains } from "~/core/geometry/box";
 import { compareWithTruth, readTruth } from "../demo/truth";
@@ -158,5 +161,33 @@ describe("convert", () => {
     const { status, stderr } = convert(clip("two-shots"), ...args);
     expect(stderr).toContain(reason);
     expect(status).toBe(2);
+  });
+});
+
+describe("cuts", () => {
+  const cuts = (...args: string[]) =>
+    spawnSync("node", ["--import", "tsx", "cli/main.ts", "cuts", ...args], { encoding: "utf8" });
+
+  test("finds them to the frame and writes every format", () => {
+    const lists = ["edl", "otio", "csv"].flatMap((format) => [`--${format}`, path(`cuts.${format}`)]);
+    const { status, stderr, stdout } = cuts(clip("two-shots"), ...lists);
+    expect(stderr).toContain("two-shots.mp4: 1 cut, 2 shots.");
+    expect([status, stdout]).toEqual([0, ""]);
+    const rate = { num: 30, den: 1 };
+    const text = (format: string) => readFileSync(path(`cuts.${format}`), "utf8");
+    const expected = [{ frame: 45, kind: "cut", range: { start: 45, end: 45 } }];
+    expect(readEdl(text("edl"), rate, 99)).toEqual(expected);
+    expect(readOtio(text("otio"), rate, 99)).toEqual(expected);
+    expect(readCutsCsv(text("csv"), rate, 99)).toEqual(expected);
+  });
+
+  test("prints a table when no file is asked for, and refuses what is no film", () => {
+    expect(cuts(clip("runner-60")).stdout).toMatch(/^shot,start_frame,.*\n1,0,/);
+    expect(cuts(clip("two-shots"), "--sensitivity", "101").status).toBe(2);
+    writeFileSync(path("no-film.mp4"), "no film");
+    const { status, stderr } = cuts(path("no-film.mp4"), "--edl", path("no.edl"));
+    expect(status).toBe(1);
+    expect(stderr).toContain("no-film.mp4: this is not a film");
+    expect(existsSync(path("no.edl"))).toBe(false);
   });
 });

@@ -57,7 +57,8 @@ export function cutsCommand(): Command {
         await writeLists(list, file, options);
         progress.end();
         if (!options.edl && !options.otio && !options.csv) process.stdout.write(writeCutsCsv(list));
-        console.error(`${name}: ${transitions.length} cuts, ${transitions.length + 1} shots.`);
+        const count = transitions.length;
+        console.error(`${name}: ${count} ${count === 1 ? "cut" : "cuts"}, ${count + 1} shots.`);
       }),
     );
 }
