@@ -1,6 +1,5 @@
 import type { Shot } from "~/core/shots/shot";
 import type { TransitionKind } from "~/core/shots/transition";
-import type { FrameRange } from "~/core/time/rate";
 import type { Db } from "./database.server";
 
 interface RawShot {
@@ -62,6 +61,3 @@ export function replaceShots(db: Db, filmId: string, shots: readonly Shot[]): vo
     for (const shot of shots) saveShot(db, filmId, shot);
   })();
 }
-
-/** A shot's frames, without what the editor has settled for it. */
-export const rangeOf = ({ start, end }: Shot): FrameRange => ({ start, end });
