@@ -1,0 +1,77 @@
+import { describe, expect, test } from "@jest/globals";
+import type { Box } from "../geometry/box";
+import type { Track } from "../subjects/track";
+import { axisGoals, focusBox } from "./framing-goals";
+
+const PICTURE = { width: 1920, height: 1080 };
+const WINDOW = { width: 607.5, height: 1080 };
+const SHOT = { start: 50, end: 53 };
+const track = (kind: Track["kind"], boxes: (Box | null)[]): Track => ({
+  id: kind,
+  kind,
+  start: 50,
+  boxes,
+  confidence: 1,
+});
+const face = { x: 900, y: 200, width: 120, height: 160 };
+const body = { x: 820, y: 180, width: 300, height: 800 };
+
+describe("what must not be cut", () => {
+  test("is the face; the head's part of a body where no face was found; the thing itself", () => {
+    const both = { track: track("face", [face, null, null]), body: track("person", [body, body, null]) };
+    expect(focusBox(both, 50)).toEqual(face);
+    expect(focusBox(both, 51)).toEqual({ ...body, height: 800 * 0.28 });
+    expect(focusBox(both, 52)).toBeNull();
+    expect(focusBox({ track: track("person", [body]), body: null }, 50)!.height).toBeCloseTo(224);
+    expect(focusBox({ track: track("object", [body]), body: null }, 50)).toEqual(body);
+  });
+});
+
+describe("goals", () => {
+  test("keep a face with its margin inside, and want it in the middle across", () => {
+    const goals = axisGoals("x", { track: track("face", [face, null, face]), body: null }, SHOT, PICTURE, WINDOW);
+    const margin = 0.06 * WINDOW.width;
+    expect(goals.insideLower[0]).toBeCloseTo(1020 + margin - WINDOW.width / 2);
+    expect(goals.insideUpper[0]).toBeCloseTo(900 - margin + WINDOW.width / 2);
+    expect(goals.wanted[0]).toBe(960);
+    expect([goals.insideLower[1], goals.insideUpper[1], goals.wanted[1]]).toEqual([NaN, NaN, NaN]);
+  });
+
+  test("never ask for a place where the window would leave the picture", () => {
+    const left = track("face", [{ ...face, x: 10 }, null, { ...face, x: 1880 }]);
+    const { wanted, insideLower, insideUpper } = axisGoals("x", { track: left, body: null }, SHOT, PICTURE, WINDOW);
+    const [low, high] = [WINDOW.width / 2, PICTURE.width - WINDOW.width / 2];
+    expect([wanted[0], wanted[2]]).toEqual([low, high]);
+    for (const values of [insideLower, insideUpper]) {
+      for (const value of [values[0]!, values[2]!]) {
+        expect(value).toBeGreaterThanOrEqual(low);
+        expect(value).toBeLessThanOrEqual(high);
+      }
+    }
+  });
+
+  test("put the eyes a third from the top where the window can move up and down", () => {
+    const upright = { width: 1080, height: 1920 };
+    const window = { width: 1080, height: 1080 };
+    const { wanted } = axisGoals(
+      "y",
+      { track: track("face", [{ ...face, y: 700 }]), body: null },
+      SHOT,
+      upright,
+      window,
+    );
+    const eyes = 700 + 0.4 * 160;
+    expect((eyes - (wanted[0]! - window.height / 2)) / window.height).toBeCloseTo(1 / 3);
+  });
+
+  test("what is wider than the window may fill it from edge to edge", () => {
+    const wide = track("object", [{ x: 400, y: 0, width: 1000, height: 500 }]);
+    const { insideLower, insideUpper } = axisGoals("x", { track: wide, body: null }, SHOT, PICTURE, WINDOW);
+    expect(insideLower[0]!).toBeLessThan(insideUpper[0]!);
+    expect((insideLower[0]! + insideUpper[0]!) / 2).toBeCloseTo(900);
+  });
+
+  test("rest in the middle without a subject", () => {
+    expect([...axisGoals("x", null, SHOT, PICTURE, WINDOW).wanted]).toEqual([960, 960, 960]);
+  });
+});

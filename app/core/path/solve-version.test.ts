@@ -1,0 +1,70 @@
+import { describe, expect, test } from "@jest/globals";
+import { boxContains } from "../geometry/box";
+import { windowBox } from "../geometry/crop-window";
+import type { Track } from "../subjects/track";
+import { windowAt } from "./keys";
+import { frameShots, type ShotFraming } from "./solve-version";
+
+const PICTURE = { width: 1280, height: 720 };
+const TALL = { width: 1080, height: 1920 };
+const RATE = { num: 25, den: 1 };
+
+function shot(start: number, end: number, x: (frame: number) => number, more: Partial<ShotFraming> = {}): ShotFraming {
+  const track: Track = {
+    id: `t${start}`,
+    kind: "face",
+    start,
+    boxes: Array.from({ length: end - start }, (_, i) => ({ x: x(start + i) - 40, y: 200, width: 80, height: 100 })),
+    confidence: 0.9,
+  };
+  return { range: { start, end }, manner: "glide", tracks: [track], handKeys: [], carry: false, ...more };
+}
+
+describe("shots that follow one another", () => {
+  test("each have a path of their own, as long as they are", () => {
+    const shots = [shot(0, 40, () => 300), shot(40, 90, () => 900)];
+    const [first, second] = frameShots(shots, PICTURE, TALL, RATE);
+    expect([first!.windows.length, second!.windows.length]).toEqual([40, 50]);
+    expect(Math.abs(second!.windows[0]!.x - 900)).toBeLessThan(60);
+    expect([first!.subjectId, second!.subjectId]).toEqual(["t0", "t40"]);
+  });
+
+  test("the window goes on from where it was where it is to be carried over", () => {
+    const shots = [shot(0, 40, () => 500), shot(40, 140, () => 640, { carry: true })];
+    const [first, second] = frameShots(shots, PICTURE, TALL, RATE);
+    expect(second!.windows[0]!.x).toBeCloseTo(first!.windows.at(-1)!.x, 2);
+    // It gets to the new place, and the face is inside when it has.
+    expect(Math.abs(second!.windows.at(-1)!.x - 640)).toBeLessThan(70);
+    expect(boxContains(windowBox(second!.windows.at(-1)!, 9 / 16), { x: 600, y: 200, width: 80, height: 100 })).toBe(
+      true,
+    );
+  });
+
+  test("a hand key on the first frame wins over what is carried", () => {
+    const key = { frame: 40, x: 900, y: 360, height: 720 };
+    const shots = [shot(0, 40, () => 300), shot(40, 90, () => 400, { carry: true, handKeys: [key] })];
+    const [, second] = frameShots(shots, PICTURE, TALL, RATE);
+    expect(second!.windows[0]!.x).toBeCloseTo(900, 2);
+  });
+
+  test("the first shot has nothing to be carried from", () => {
+    const [only] = frameShots([shot(0, 40, () => 700, { carry: true })], PICTURE, TALL, RATE);
+    expect(Math.abs(only!.windows[0]!.x - 700)).toBeLessThan(60);
+  });
+
+  test("what is rendered is what the keys give, inside the picture, at any frame", () => {
+    const walk = shot(0, 120, (frame) => 200 + frame * 7);
+    for (const manner of ["still", "glide", "chase"] as const) {
+      const [framed] = frameShots([{ ...walk, manner }], PICTURE, TALL, RATE);
+      framed!.windows.forEach((window, i) => {
+        expect(windowAt(framed!.keys, i).x).toBeCloseTo(window.x, 3);
+        const { x, width } = windowBox(window, 9 / 16);
+        expect(x).toBeGreaterThanOrEqual(-1e-6);
+        expect(x + width).toBeLessThanOrEqual(PICTURE.width + 1e-6);
+      });
+      const moves = new Set(framed!.windows.map(({ x }) => x.toFixed(3))).size;
+      if (manner === "still") expect(moves).toBe(1);
+      else expect(moves).toBeGreaterThan(20);
+    }
+  });
+});

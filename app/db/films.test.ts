@@ -1,0 +1,106 @@
+import { beforeEach, describe, expect, test } from "@jest/globals";
+import { INFO } from "../../tests/support/film-info";
+import { freshShot } from "~/core/shots/shot";
+import { findCandidates, insertChunk, listChunks, saveCandidates } from "./analysis.server";
+import { type Db, openDatabase } from "./database.server";
+import { deleteFilm, findFilm, insertFilm, listFilms, raiseRevision, setSensitivity } from "./films.server";
+import { listShots, replaceShots, saveShot } from "./shots.server";
+import { findVersion, insertVersion, listHandKeys, setHandKey, setManner } from "./versions.server";
+
+let db: Db;
+beforeEach(() => {
+  db = openDatabase(":memory:");
+  insertFilm(db, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
+});
+
+const count = (table: string) => db.prepare<[], { n: number }>(`SELECT count(*) AS n FROM ${table}`).get()!.n;
+
+describe("films", () => {
+  test("are kept with what was measured of them", () => {
+    expect(findFilm(db, "film")).toMatchObject({
+      name: "Kite.mp4",
+      file: "/kite.mp4",
+      info: INFO,
+      revision: 0,
+      sensitivity: 50,
+    });
+    expect(findFilm(db, "other")).toBeNull();
+    raiseRevision(db, "film");
+    setSensitivity(db, "film", 70);
+    expect(findFilm(db, "film")).toMatchObject({ revision: 1, sensitivity: 70 });
+    expect(listFilms(db).map(({ id }) => id)).toEqual(["film"]);
+  });
+
+  test("take all that belongs to them along when they go", () => {
+    insertVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
+    replaceShots(db, "film", [freshShot("one", { start: 0, end: 300 }, null)]);
+    setManner(db, "tall", "one", "still");
+    setHandKey(db, "tall", { frame: 3, x: 1, y: 2, height: 3 });
+    saveCandidates(db, "film", []);
+    insertChunk(db, "film", { range: { start: 0, end: 2 }, features: new Uint8Array(4), detections: [] });
+    deleteFilm(db, "film");
+    for (const table of [
+      "films",
+      "versions",
+      "shots",
+      "shot_manners",
+      "hand_keys",
+      "analysis_chunks",
+      "transition_candidates",
+    ]) {
+      expect([table, count(table)]).toEqual([table, 0]);
+    }
+  });
+});
+
+describe("shots", () => {
+  test("come back as they were stored, in the order of time", () => {
+    const second = {
+      ...freshShot("b", { start: 90, end: 300 }, null),
+      mixed: { start: 84, end: 96 },
+      begins: "dissolve" as const,
+    };
+    const first = { ...freshShot("a", { start: 0, end: 90 }, null), name: "Bench", excluded: true, carry: true };
+    replaceShots(db, "film", [second, first]);
+    expect(listShots(db, "film")).toEqual([first, second]);
+    saveShot(db, "film", { ...first, name: null, subject: "none" });
+    expect(listShots(db, "film")[0]).toMatchObject({ id: "a", name: null, subject: "none" });
+  });
+
+  test("must end after they begin, and belong to a film", () => {
+    expect(() => saveShot(db, "film", freshShot("x", { start: 5, end: 5 }, null))).toThrow("CHECK");
+    expect(() => saveShot(db, "nowhere", freshShot("x", { start: 5, end: 6 }, null))).toThrow("FOREIGN KEY");
+  });
+});
+
+describe("what an analysis has seen", () => {
+  test("is kept in pieces, in order, and a piece that is seen again takes the place of the first", () => {
+    const chunk = (start: number, byte: number) => ({
+      range: { start, end: start + 10 },
+      features: Uint8Array.of(byte),
+      detections: [{ frame: start, looked: ["face" as const], detections: [] }],
+    });
+    for (const piece of [chunk(10, 1), chunk(0, 2), chunk(10, 3)]) insertChunk(db, "film", piece);
+    expect(listChunks(db, "film").map(({ range, features }) => [range.start, features[0]])).toEqual([
+      [0, 2],
+      [10, 3],
+    ]);
+  });
+
+  test("has no candidates before it has looked", () => {
+    expect(findCandidates(db, "film")).toEqual([]);
+    const candidates = [
+      { transition: { frame: 4, kind: "fade" as const, range: { start: 2, end: 7 } }, strength: 0.4 },
+    ];
+    saveCandidates(db, "film", candidates);
+    expect(findCandidates(db, "film")).toEqual(candidates);
+  });
+});
+
+test("versions belong to their film, and a key at a frame is the last that was set", () => {
+  insertVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
+  expect(findVersion(db, "film", "tall")!.name).toBe("Tall");
+  expect(findVersion(db, "other", "tall")).toBeNull();
+  for (const x of [1, 2]) setHandKey(db, "tall", { frame: 3, x, y: 2, height: 3 });
+  expect(listHandKeys(db, "tall")).toEqual([{ frame: 3, x: 2, y: 2, height: 3 }]);
+});
