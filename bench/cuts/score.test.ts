@@ -1,16 +1,16 @@
 import { describe, expect, test } from "@jest/globals";
-import { hardTransition, type Transition } from "~/core/shots/transition";
-import { truthOf } from "./draw-film";
+import { hardTransition } from "~/core/shots/transition";
+import { type TrueTransition, truthOf } from "./draw-film";
 import { planFilms } from "./plan";
 import { addScores, f1, NO_SCORE, scoreFilm } from "./score";
 
-const cut = (frame: number) => hardTransition(frame, "cut");
-const blend = (kind: "dissolve" | "wipe" | "fade", start: number, end: number): Transition => ({
+const cut = (frame: number) => ({ ...hardTransition(frame, "cut"), kind: "cut" as const });
+const blend = (kind: "dissolve" | "wipe" | "fade", start: number, end: number): TrueTransition => ({
   kind,
   frame: (start + end) >> 1,
   range: { start, end },
 });
-const TRUTH = [cut(10), hardTransition(50, "jump"), { ...blend("dissolve", 80, 100), kind: "dissolve" as const }];
+const TRUTH: TrueTransition[] = [cut(10), { ...cut(50), kind: "jump" }, blend("dissolve", 80, 100)];
 
 describe("scoring", () => {
   test("counts what is found, what is exact, and what is right in kind", () => {
