@@ -10,12 +10,15 @@ import type { Track } from "~/core/subjects/track";
 import { type FrameRange, framesPerSecond } from "~/core/time/rate";
 import { FaceDetector } from "~/media/detect/face-detector.server";
 import { ObjectDetector } from "~/media/detect/object-detector.server";
+import { readAhead } from "~/media/read-ahead";
 import { decodeForAnalysis, decodeSmall, type FilmFile, smallFrames } from "~/media/small-frames.server";
 import { followBox } from "./follow-box.server";
 
 /** Looks a second: faces change quickly, whole persons less so. */
 const FACE_LOOKS_PER_SECOND = 10;
 const OBJECT_LOOKS_PER_SECOND = 5;
+/** Frames that are decoded while the detectors look at an earlier one. */
+const DECODED_AHEAD = 12;
 /** Frames after which what has been seen is handed to the store. */
 const CHUNK_FRAMES = 240;
 
@@ -88,7 +91,8 @@ async function look(film: FilmFile, range: FrameRange, options: AnalysisOptions)
   const { scale } = smallFrames(film.info.picture);
   let chunk: SeenChunk = { range: { start: from, end: from }, features: [], detections: [] };
   const rest = { start: from, end: range.end };
-  for await (const { frame, image, reduced } of decodeForAnalysis(film, rest, options.signal)) {
+  const decoded = readAhead(decodeForAnalysis(film, rest, options.signal), DECODED_AHEAD);
+  for await (const { frame, image, reduced } of decoded) {
     chunk.features.push(frameFeatures(reduced));
     const looked: TrackKind[] = [];
     const found = [];

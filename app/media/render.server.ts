@@ -5,6 +5,7 @@ import { type FrameRange, frameToSeconds, rangeLength } from "~/core/time/rate";
 import { decodeFrames } from "./decode.server";
 import type { FilmInfo } from "./probe.server";
 import type { StepOptions } from "./proxy.server";
+import { readAhead } from "./read-ahead";
 import { Resampler } from "./resample/resampler.server";
 import { startTool } from "./tool.server";
 
@@ -20,6 +21,9 @@ export interface RenderPlan {
   /** One window for each frame of the ranges. */
   windows: readonly CropWindow[];
 }
+
+/** Frames that are decoded while an earlier one is scaled and encoded; each has some megabytes. */
+const DECODED_AHEAD = 4;
 
 /** Sound codecs that an MP4 file takes as they are. */
 const COPYABLE = new Set(["aac", "mp3", "ac3", "eac3", "alac"]);
@@ -120,7 +124,7 @@ export async function renderFilm(
   const aspect = aspectRatio(plan.target);
   let done = 0;
   try {
-    for await (const frame of decodeRanges(plan, signal)) {
+    for await (const frame of readAhead(decodeRanges(plan, signal), DECODED_AHEAD)) {
       resampler.source.set(frame);
       resampler.resample(windowBox(windows[done]!, aspect));
       // The stream may hold on to what it is given, and `target` is written again for the next frame.
