@@ -37,7 +37,7 @@ export function CutsDialog({ filmId, shots, sensitivity, onSensitivity, onUse, o
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <IconButton label="How cuts are found; lists of cuts">
+        <IconButton label="How cuts are found; lists of cuts" disabled={shots === 0}>
           <ListVideo className="size-4" aria-hidden />
         </IconButton>
       </Dialog.Trigger>
