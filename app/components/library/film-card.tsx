@@ -33,7 +33,11 @@ export function FilmCard({ film }: { film: FilmView }) {
         </div>
       </Link>
       <div className="min-h-10 px-4 pt-2 pb-4">
-        {analysed ? <p className="text-xs text-soft">{film.shots} shots found</p> : null}
+        {analysed ? (
+          <p className="text-xs text-soft">
+            {film.shots} {film.shots === 1 ? "shot" : "shots"} found
+          </p>
+        ) : null}
         <JobStatus jobs={film.jobs} />
       </div>
       <DeleteFilm film={film} />
