@@ -38,4 +38,5 @@ console.table(
 );
 const ratio = Math.min(...rounds.map((round) => round.ratio));
 console.log(`${info.frames} frames; least ratio ${ratio.toFixed(2)}`);
-if (values.json) writeFileSync(values.json, `${JSON.stringify({ file, frames: info.frames, rounds, ratio }, null, 2)}\n`);
+if (values.json)
+  writeFileSync(values.json, `${JSON.stringify({ file, frames: info.frames, rounds, ratio }, null, 2)}\n`);

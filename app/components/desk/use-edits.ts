@@ -3,7 +3,6 @@ import { useCallback, useMemo, useRef, useState } from "react";
 import { useRevalidator } from "react-router";
 import { toast } from "sonner";
 import type { Command } from "~/core/edits/command";
-import type { HandKey } from "~/core/path/solve-version";
 
 interface Outcome {
   revision: number;
@@ -91,19 +90,4 @@ export function useEdits(filmId: string, loadedRevision: number): Edits {
     [sent, loadedRevision],
   );
   return useMemo(() => ({ send, undo: () => step("undo"), redo: () => step("redo"), pending }), [send, step, pending]);
-}
-
-/** Hand keys with the pending commands on one version already carried out. */
-export function withPendingKeys(keys: HandKey[], pending: readonly Command[], versionId: string): HandKey[] {
-  const byFrame = new Map(keys.map((key) => [key.frame, key]));
-  for (const command of pending) {
-    if (!("versionId" in command) || command.versionId !== versionId) continue;
-    if (command.type === "set-key") byFrame.set(command.key.frame, command.key);
-    if (command.type === "remove-key") byFrame.delete(command.frame);
-    if (command.type === "move-key") {
-      byFrame.delete(command.fromFrame);
-      byFrame.set(command.key.frame, command.key);
-    }
-  }
-  return [...byFrame.values()].sort((a, b) => a.frame - b.frame);
 }
