@@ -49,25 +49,32 @@ export function findTracks(db: Db, filmId: string, shot: FrameRange): Track[] | 
   return row ? (JSON.parse(row.tracks) as Track[]) : null;
 }
 
-/** Tracks of a shot as it is now, which may be made of parts of those that were analysed. */
-export function tracksOf(db: Db, filmId: string, shot: FrameRange): Track[] {
-  const exact = findTracks(db, filmId, shot);
-  if (exact) return exact;
+/** Tracks of shots as they are now, which may be made of parts of those that were analysed; one list a shot. */
+export function tracksOf(db: Db, filmId: string, shots: readonly FrameRange[]): Track[][] {
   const rows = db
-    .prepare<[string, number, number], { start_frame: number; end_frame: number; tracks: string }>(
-      `SELECT * FROM shot_tracks WHERE film_id = ? AND end_frame > ? AND start_frame < ?
-       ORDER BY start_frame, end_frame DESC`,
+    .prepare<[string], { start_frame: number; end_frame: number; tracks: string }>(
+      "SELECT * FROM shot_tracks WHERE film_id = ? ORDER BY start_frame, end_frame DESC",
     )
-    .all(filmId, shot.start, shot.end);
-  // Analyses at other cuts may have left other ranges; of those that overlap, the first and longest counts.
-  const pool: Track[][] = [];
-  let covered = -1;
-  for (const row of rows) {
-    if (row.start_frame < covered) continue;
-    covered = row.end_frame;
-    pool.push(JSON.parse(row.tracks) as Track[]);
-  }
-  return reshapeTracks(shot, pool);
+    .all(filmId);
+  const read = new Map<string, Track[]>();
+  const tracksIn = (row: (typeof rows)[number]): Track[] => {
+    let tracks = read.get(row.tracks);
+    if (!tracks) read.set(row.tracks, (tracks = JSON.parse(row.tracks) as Track[]));
+    return tracks;
+  };
+  return shots.map((shot) => {
+    const exact = rows.find((row) => row.start_frame === shot.start && row.end_frame === shot.end);
+    if (exact) return tracksIn(exact);
+    // Analyses at other cuts may have left other ranges; of those that overlap, the first and longest counts.
+    const pool: Track[][] = [];
+    let covered = -1;
+    for (const row of rows) {
+      if (row.end_frame <= shot.start || row.start_frame >= shot.end || row.start_frame < covered) continue;
+      covered = row.end_frame;
+      pool.push(tracksIn(row));
+    }
+    return reshapeTracks(shot, pool);
+  });
 }
 
 export function saveTracks(db: Db, filmId: string, shot: FrameRange, tracks: readonly Track[]): void {

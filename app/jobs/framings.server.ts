@@ -26,10 +26,11 @@ export function loadSettings(db: Db, filmId: string, versionId: string): Version
 /** Everything that decides the paths of a version, shot by shot. */
 export function loadFramings(db: Db, filmId: string, versionId: string): ShotFraming[] {
   const { shots, handKeys } = loadSettings(db, filmId, versionId);
-  return shots.map((shot) => ({
+  const tracks = tracksOf(db, filmId, shots);
+  return shots.map((shot, i) => ({
     range: { start: shot.start, end: shot.end },
     manner: shot.manner,
-    tracks: tracksOf(db, filmId, shot),
+    tracks: tracks[i]!,
     subjectId: subjectIdOf(shot.subject),
     carry: shot.carry,
     handKeys: handKeys.filter((key) => key.frame >= shot.start && key.frame < shot.end),

@@ -6,5 +6,6 @@ import type { Route } from "./+types/tracks";
 /** All tracks of a film, by shot: much data that changes seldom, so the desk asks for it apart. */
 export function loader({ params }: Route.LoaderArgs) {
   const shots = listShots(db(), params.filmId);
-  return { byShot: Object.fromEntries(shots.map((shot) => [shot.id, tracksOf(db(), params.filmId, shot)])) };
+  const tracks = tracksOf(db(), params.filmId, shots);
+  return { byShot: Object.fromEntries(shots.map((shot, i) => [shot.id, tracks[i]!])) };
 }

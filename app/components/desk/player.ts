@@ -47,6 +47,11 @@ export class Player {
 
   /** The frame on screen. */
   readonly getFrame = (): number => this.shown;
+  /** The frame that is on screen or on its way there. */
+  getTarget(): number {
+    return this.wanted ?? this.shown;
+  }
+
   readonly getPlaying = (): boolean => !this.video.paused;
 
   seek(frame: number): void {
@@ -57,7 +62,7 @@ export class Player {
   /** Moves by so many frames from where the playhead is or is going to be. */
   step(by: number): void {
     this.video.pause();
-    this.seek((this.wanted ?? this.shown) + by);
+    this.seek(this.getTarget() + by);
   }
 
   pause(): void {

@@ -55,9 +55,11 @@ export function ShotList({ player, shots, selection, rate, aspect, picture, sour
     player?.seek(shot.start);
   };
   const onKeyDown = (event: React.KeyboardEvent) => {
+    // Keys may come faster than pictures: they count from where the playhead is going.
+    const from = shown.findLastIndex(({ start }) => start <= (player?.getTarget() ?? 0));
     const actions: Record<string, () => void> = {
-      ArrowDown: () => open(shown[Math.min(shown.length - 1, index + 1)], event.shiftKey),
-      ArrowUp: () => open(shown[Math.max(0, index - 1)], event.shiftKey),
+      ArrowDown: () => open(shown[Math.min(shown.length - 1, from + 1)], event.shiftKey),
+      ArrowUp: () => open(shown[Math.max(0, from - 1)], event.shiftKey),
       Escape: selection.clear,
     };
     const action =

@@ -23,6 +23,9 @@ const keyOf = ({ shotId, framing }: FramingInput, target: Size, startAt: CropWin
     framing.tracks.map((track) => track.id),
   ]);
 
+/** Milliseconds within which answers are gathered before the desk is drawn again. */
+const TOGETHER_MS = 120;
+
 interface Solved {
   key: string;
   framed: FramedShot;
@@ -37,13 +40,25 @@ export function usePaths(inputs: FramingInput[], picture: Size, target: Size, ra
   useEffect(() => {
     const requested = asked.current;
     const created = new Worker(new URL("../../workers/path-worker.ts", import.meta.url), { type: "module" });
-    created.addEventListener("message", ({ data }: MessageEvent<PathReply>) => {
+    // One answer is shown at once; many that come soon after one another are shown together.
+    let arrived: PathReply[] = [];
+    let shownAt = -Infinity;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const show = () => {
       // An answer to a question that has been asked anew in the meantime is out of date.
-      if (requested.get(data.shotId) !== data.key) return;
-      setSolved((all) => new Map(all).set(data.shotId, { key: data.key, framed: data.framed }));
+      const current = arrived.filter(({ shotId, key }) => requested.get(shotId) === key);
+      arrived = [];
+      timer = undefined;
+      shownAt = performance.now();
+      setSolved((all) => new Map([...all, ...current.map((reply) => [reply.shotId, reply] as const)]));
+    };
+    created.addEventListener("message", ({ data }: MessageEvent<PathReply>) => {
+      arrived.push(data);
+      timer ??= setTimeout(show, performance.now() - shownAt > TOGETHER_MS ? 0 : TOGETHER_MS);
     });
     worker.current = created;
     return () => {
+      clearTimeout(timer);
       created.terminate();
       requested.clear();
       worker.current = null;
