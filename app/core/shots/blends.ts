@@ -3,6 +3,7 @@ import { type BlendFit, fitMixture, fitSweep } from "./blend-models";
 import { cellSeries, compareLuma, squaredDistance } from "./cell-series";
 import type { FrameFeatures } from "./frame-features";
 import type { PictureMatcher } from "./picture-match";
+import { strengthOf } from "./strength";
 
 /** A stretch in which one picture may become another by degrees. */
 export interface BlendEvidence {
@@ -13,6 +14,9 @@ export interface BlendEvidence {
   /** 0 to 1; 0.5 is where a blend is as likely as not. */
   strength: number;
 }
+
+/** Evidence with the stretch between barriers that it lies in. */
+type BoundedEvidence = BlendEvidence & { bounds: FrameRange };
 
 /** Lengths of the stretches that are tried, in seconds; shorter and longer blends show in the nearest. */
 const LENGTHS_SECONDS = [0.25, 0.4, 0.6, 0.9, 1.3, 1.9];
@@ -44,8 +48,6 @@ const LEAST_FRONT = 0.4;
 const LEAST_SPREAD = 0.13;
 const LARGEST_SWEEP = 0.36;
 
-const strengthOf = (evidence: number, even: number): number => (evidence <= 0 ? 0 : evidence / (evidence + even));
-
 const isGradualRise = (shares: Float64Array): boolean =>
   shares.every((share, i) => {
     const step = i === 0 ? 0 : share - shares[i - 1]!;
@@ -70,12 +72,11 @@ export class BlendWeigher {
    * @param barriers frames that no blend may straddle, in order: hard cuts, and all frames of fades
    */
   weigh(barriers: readonly number[]): BlendEvidence[] {
-    const found: (BlendEvidence & { bounds: FrameRange })[] = [];
-    let barrier = 0;
+    const found: BoundedEvidence[] = [];
     for (const seconds of LENGTHS_SECONDS) {
       const length = Math.max(SHORTEST_FRAMES, Math.round(seconds * this.fps));
       const hop = Math.max(1, Math.floor(length / 8));
-      barrier = 0;
+      let barrier = 0;
       for (let start = 0; start + length < this.series.length; start += hop) {
         while (barrier < barriers.length && barriers[barrier]! <= start) barrier++;
         if (barriers[barrier] !== undefined && barriers[barrier]! <= start + length) continue;
@@ -114,7 +115,7 @@ export class BlendWeigher {
     return { start: start + Math.max(0, first - 1), end: start + Math.min(shares.length - 1, last + 1) };
   }
 
-  private weighStretch(from: number, to: number, bounds: FrameRange): (BlendEvidence & { bounds: FrameRange }) | null {
+  private weighStretch(from: number, to: number, bounds: FrameRange): BoundedEvidence | null {
     if (!this.differ(from, to)) return null;
     const { start, end } = this.tighten(from, fitMixture(this.series, from, to));
     if (end - start < SHORTEST_FRAMES || !this.differ(start, end)) return null;

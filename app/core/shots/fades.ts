@@ -1,6 +1,7 @@
 import type { FrameRange } from "../time/rate";
 import { type FrameFeatures, lumaStatistics } from "./frame-features";
 import type { PictureMatcher } from "./picture-match";
+import { strengthOf } from "./strength";
 
 /** A stretch in which the picture becomes black, or white, and another picture comes out of it. */
 export interface FadeEvidence {
@@ -64,7 +65,7 @@ export function weighFades(features: readonly FrameFeatures[], fps: number, matc
     if (even === 0) continue;
     // Pictures that are alike, as two of the same place, need the more even a change of light between them.
     const evidence = Math.max(even * even, matcher.match(start, end).unexplained);
-    fades.push({ frame, range: { start: start + 1, end }, strength: evidence / (evidence + EVEN) });
+    fades.push({ frame, range: { start: start + 1, end }, strength: strengthOf(evidence, EVEN) });
   }
   return fades;
 }

@@ -1,5 +1,6 @@
 import { chromaDistance, type FrameFeatures, histogramDistance, lumaDistance, lumaStatistics } from "./frame-features";
 import type { PictureMatcher } from "./picture-match";
+import { strengthOf } from "./strength";
 
 /** A frame at which one picture may have taken another's place at once. */
 export interface CutEvidence {
@@ -35,9 +36,6 @@ const JUMP_COLOURS = 0.1;
 const FULL_PROMINENCE = 5;
 /** Movement in the frames around a jump counts against it by this factor. */
 const JUMP_MOVEMENT = 2.5;
-
-/** Maps evidence to a strength that is 0.5 at `even` and tends to 1. */
-const strengthOf = (evidence: number, even: number): number => (evidence <= 0 ? 0 : evidence / (evidence + even));
 
 /**
  * Weighs hard cuts. Two stages: frames that change the picture more than those beside them are candidates; for
