@@ -129,7 +129,9 @@ export async function renderFilm(
       resampler.resample(windowBox(windows[done]!, aspect));
       // The stream may hold on to what it is given, and `target` is written again for the next frame.
       if (!encoder.stdin.write(Buffer.from(resampler.target))) {
-        await Promise.race([once(encoder.stdin, "drain"), encoder.done]);
+        // An encoder that has gone breaks the pipe first; why it has gone is for `done` to say.
+        const drained = once(encoder.stdin, "drain").catch(() => encoder.done);
+        await Promise.race([drained, encoder.done]);
       }
       done++;
       onProgress?.(done / windows.length);
