@@ -18,7 +18,15 @@ export default defineConfig({
   worker: { format: "es" },
   environments: {
     ssr: {
-      build: { rollupOptions: { input: { index: "./server/app.ts", "job-worker": "./app/jobs/worker.ts" } } },
+      build: {
+        rollupOptions: {
+          input: {
+            index: "./server/app.ts",
+            "job-worker": "./app/jobs/worker.ts",
+            "detect-worker": "./app/media/detect/detect-worker.ts",
+          },
+        },
+      },
     },
   },
 });

@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { readCutsCsv } from "~/core/formats/cuts-csv";
 import { readEdl } from "~/core/formats/edl";
 import { readOtio } from "~/core/formats/otio";
-import { Report } from "~/core/formats/report";
+import { AnalysisReport, Report } from "~/core/formats/report";
 import { boxContains } from "~/core/geometry/box";
 import { compareWithTruth, readTruth } from "../demo/truth";
 
@@ -92,8 +92,8 @@ describe("convert", () => {
     expect(status).toBe(0);
     const report = Report.parse(JSON.parse(readFileSync(path("b.json"), "utf8")));
     expect(report.shots).toHaveLength(1);
-    expect(report.shots[0]).toMatchObject({ start: 45, end: 85, manner: "chase", subject: "s1-mark-1" });
-    expect(report.tracks.find((track) => track.id === "s1-mark-1")!.kind).toBe("mark");
+    expect(report.shots[0]).toMatchObject({ start: 45, end: 85, manner: "chase", subject: "mark-1" });
+    expect(report.tracks.find((track) => track.id === "mark-1")!.kind).toBe("mark");
     expect(measure(path("b.mp4"))).toMatchObject({ frames: 40, sounds: 1 });
   });
 
@@ -189,5 +189,40 @@ describe("cuts", () => {
     expect(status).toBe(1);
     expect(stderr).toContain("no-film.mp4: this is not a film");
     expect(existsSync(path("no.edl"))).toBe(false);
+  });
+});
+
+describe("analyse", () => {
+  const analyse = (...args: string[]) =>
+    spawnSync("node", ["--import", "tsx", "cli/main.ts", "analyse", ...args], { encoding: "utf8" });
+
+  test("writes shots, tracks, who is who, and whom to follow and why, without rendering", () => {
+    const { status, stderr } = analyse(clip("two-shots"), "--report", path("found.json"), "--follow", "second");
+    expect(status).toBe(0);
+    expect(stderr).toContain("2 shots, 2 people");
+    const found = AnalysisReport.parse(JSON.parse(readFileSync(path("found.json"), "utf8")));
+    expect(found.shots.map(({ start, end }) => [start, end])).toEqual([
+      [0, 45],
+      [45, 99],
+    ]);
+    for (const { reason, certainty, subject } of found.shots) {
+      expect(reason).toMatch(/second/);
+      expect(certainty).toBeGreaterThan(0);
+      expect(found.tracks.some(({ id }) => id === subject)).toBe(true);
+    }
+    const faces = found.tracks.filter(({ kind }) => kind === "face");
+    expect(new Set(faces.map(({ who }) => who)).size).toBe(2);
+    for (const face of faces) expect(found.tracks.some(({ id }) => id === face.person)).toBe(true);
+    expect(leftovers()).toEqual([]);
+  });
+
+  test("refuses what makes no sense", () => {
+    const refused = analyse(clip("two-shots"), "--report", path("no.json"), "--follow", "everyone");
+    expect(refused.status).toBe(2);
+    expect(refused.stderr).toContain("first, second, both, speaker, none");
+    const outside = analyse(clip("two-shots"), "--report", path("no.json"), "--mark", "500:1,1,50,50");
+    expect(outside.status).toBe(2);
+    expect(outside.stderr).toContain("frame 500");
+    expect(existsSync(path("no.json"))).toBe(false);
   });
 });

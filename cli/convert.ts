@@ -1,28 +1,27 @@
 import { writeFile } from "node:fs/promises";
-import { basename, resolve } from "node:path";
+import { resolve } from "node:path";
 import { Command } from "commander";
 import { makeReport, Report } from "~/core/formats/report";
-import { clipBox, type Size } from "~/core/geometry/box";
+import type { Size } from "~/core/geometry/box";
 import type { Manner } from "~/core/path/manner";
 import { frameShots } from "~/core/path/solve-version";
 import { carriesOver } from "~/core/shots/shot";
-import type { Track } from "~/core/subjects/track";
-import { type FrameRange, inRange } from "~/core/time/rate";
-import { type AnalysedShot, analyseFilm, forgetfulStore } from "~/jobs/analyse-film.server";
+import type { FrameRange } from "~/core/time/rate";
 import { exportVersion } from "~/jobs/export-version.server";
-import { followBox } from "~/jobs/follow-box.server";
-import { probeFilm } from "~/media/probe.server";
 import type { FilmFile } from "~/media/small-frames.server";
 import { writeAside } from "~/media/write-aside.server";
-import { collectMark, type MarkOption, parseFrame, parseManner, parseSize, UsageError } from "./options";
+import { type FindOptions, findShots, openFilm } from "./find";
+import { collectMark, parseFollow, parseFrame, parseManner, parseSize, UsageError } from "./options";
 import { type ProgressLine, runWithProgress } from "./progress-line";
 
-interface ConvertOptions {
+/** Share of the whole that the analysis takes. */
+const ANALYSIS_SHARE = 0.4;
+
+interface ConvertOptions extends FindOptions {
   size: Size;
   out: string;
   report?: string;
   manner: Manner;
-  mark: MarkOption[];
   from?: number;
   to?: number;
 }
@@ -36,64 +35,36 @@ function rangeFrom(options: ConvertOptions, film: FilmFile): FrameRange {
   return range;
 }
 
-/** The mark's track for each marked shot; of several marks in one shot the last given is followed. */
-async function followMarks(
-  film: FilmFile,
-  shots: AnalysedShot[],
-  marks: MarkOption[],
-  signal: AbortSignal,
-): Promise<Map<AnalysedShot, Track>> {
-  const tracks = new Map<AnalysedShot, Track>();
-  for (const { frame, box } of marks) {
-    const shot = shots.find(({ range }) => inRange(frame, range));
-    if (!shot) throw new UsageError(`the mark at frame ${frame} lies outside the frames to convert`);
-    const inside = clipBox(box, film.info.picture);
-    if (inside.width < 2 || inside.height < 2)
-      throw new UsageError(`the mark at frame ${frame} lies outside the picture`);
-    const id = `s${shots.indexOf(shot) + 1}-mark-1`;
-    tracks.set(shot, await followBox(film, shot.range, { frame, box: inside }, { id, kind: "mark" }, { signal }));
-  }
-  return tracks;
-}
-
 async function convert(
   file: string,
   options: ConvertOptions,
   progress: ProgressLine,
   signal: AbortSignal,
 ): Promise<void> {
-  const name = basename(file);
   if (resolve(file) === resolve(options.out)) throw new UsageError("--out would overwrite the film itself");
-  const film: FilmFile = { file, name, info: await probeFilm(file) };
+  const film = await openFilm(file);
   const { picture, rate, frames } = film.info;
   const range = rangeFrom(options, film);
-  const outside = options.mark.find(({ frame }) => !inRange(frame, range));
-  if (outside) throw new UsageError(`the mark at frame ${outside.frame} lies outside the frames to convert`);
-
-  const analysis = await analyseFilm(film, {
-    store: forgetfulStore(),
-    range,
+  const found = await findShots(film, range, options, {
     signal,
-    onProgress: ({ step, share }) =>
-      progress.show(step === "looking" ? "Looking for shots and people" : "Following subjects", share * 0.6),
+    onProgress: (share) => progress.show("Looking for shots and people", share * ANALYSIS_SHARE),
   });
-  const marks = await followMarks(film, analysis.shots, options.mark, signal);
-  const framings = analysis.shots.map((shot) => {
-    const mark = marks.get(shot);
-    const tracks = mark ? [...shot.tracks, mark] : shot.tracks;
-    const { range: frames, begins } = shot;
-    const carry = carriesOver(begins.kind);
-    return { range: frames, begins, carry, manner: options.manner, tracks, subjectId: mark?.id, handKeys: [] };
-  });
+  const framings = found.map((shot) => ({
+    ...shot,
+    carry: carriesOver(shot.begins.kind),
+    manner: options.manner,
+    handKeys: [],
+  }));
   const paths = frameShots(framings, picture, options.size, rate);
   const shots = framings.map((framing, i) => ({ ...framing, ...paths[i]! }));
   const windows = shots.flatMap((shot) => shot.windows);
   const figures = await exportVersion({ film, target: options.size, ranges: [range], windows }, options.out, {
     signal,
-    onProgress: ({ step, share }) => progress.show(step === "rendering" ? "Rendering" : "Checking", 0.6 + share * 0.4),
+    onProgress: ({ step, share }) =>
+      progress.show(step === "rendering" ? "Rendering" : "Checking", ANALYSIS_SHARE + share * (1 - ANALYSIS_SHARE)),
   });
   if (options.report) {
-    const report = Report.parse(makeReport({ file: name, picture, rate, frames }, options.size, shots));
+    const report = Report.parse(makeReport({ file: film.name, picture, rate, frames }, options.size, shots));
     await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   }
   progress.end();
@@ -111,6 +82,7 @@ export function convertCommand(): Command {
     .requiredOption("--out <file>", "the MP4 file to write")
     .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)")
     .option("--manner <manner>", "how the window moves: still, glide or chase", parseManner, "glide")
+    .option("--follow <whom>", "whom to follow: first, second, both, speaker or none", parseFollow, { kind: "auto" })
     .option(
       "--mark <mark>",
       "follow what the box FRAME:X,Y,W,H holds, in its shot; may be given again",

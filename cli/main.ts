@@ -1,6 +1,7 @@
 /** The command line: `./glad-pan COMMAND` comes here for everything that is not set-up. */
 import { Command, CommanderError } from "commander";
 import { FilmError } from "~/media/probe.server";
+import { analyseCommand } from "./analyse";
 import { convertCommand } from "./convert";
 import { cutsCommand } from "./cuts";
 import { UsageError } from "./options";
@@ -9,7 +10,7 @@ const program = new Command("glad-pan")
   .description("Gives finished horizontal film back in vertical, square or other frames.")
   .exitOverride()
   .configureOutput({ outputError: (text, write) => write(text) });
-program.addCommand(convertCommand()).addCommand(cutsCommand());
+program.addCommand(convertCommand()).addCommand(analyseCommand()).addCommand(cutsCommand());
 
 const WRONG_USAGE = 2;
 

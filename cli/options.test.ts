@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { collectMark, parseFrame, parseManner, parseSensitivity, parseSize } from "./options";
+import { collectMark, parseFollow, parseFrame, parseManner, parseSensitivity, parseSize } from "./options";
 
 describe("options", () => {
   test("sizes are even and of a size that can be encoded", () => {
@@ -19,6 +19,11 @@ describe("options", () => {
   test("manners go by name", () => {
     expect(parseManner("still")).toBe("still");
     expect(() => parseManner("Still")).toThrow("still, glide, chase");
+  });
+
+  test("whom to follow goes by name", () => {
+    expect(["first", "both", "none"].map(parseFollow)).toEqual([{ kind: "auto" }, { kind: "both" }, { kind: "none" }]);
+    expect(() => parseFollow("last")).toThrow("first, second, both, speaker, none");
   });
 
   test("marks gather, each a frame and a box", () => {

@@ -1,6 +1,7 @@
 import { InvalidArgumentError } from "commander";
 import type { Box, Size } from "~/core/geometry/box";
 import { type Manner, MANNERS } from "~/core/path/manner";
+import type { FollowRule } from "~/core/subjects/follow-rule";
 
 /** The options make no sense together, or not for this film. */
 export class UsageError extends Error {
@@ -35,6 +36,16 @@ export function parseSensitivity(text: string): number {
 export function parseFrame(text: string): number {
   if (!/^\d+$/.test(text)) throw new InvalidArgumentError("A frame is a whole number, counted from 0.");
   return Number(text);
+}
+
+/** Whom to follow, as it is said on the command line. */
+const FOLLOW = { first: "auto", second: "second", both: "both", speaker: "speaker", none: "none" } as const;
+
+/** "first", "second", "both", "speaker" or "none". */
+export function parseFollow(text: string): FollowRule {
+  const kind = Object.entries(FOLLOW).find(([name]) => name === text)?.[1];
+  if (!kind) throw new InvalidArgumentError(`It is one of ${Object.keys(FOLLOW).join(", ")}.`);
+  return { kind };
 }
 
 export interface MarkOption {

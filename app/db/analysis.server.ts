@@ -1,4 +1,6 @@
 import type { TransitionCandidate } from "~/core/shots/detect-transitions";
+import type { TransitionsSoFar } from "~/core/shots/find-transitions";
+import type { CameraStep } from "~/core/subjects/camera-motion";
 import type { FrameDetections } from "~/core/subjects/detection";
 import { reshapeTracks } from "~/core/subjects/reshape-tracks";
 import type { Track } from "~/core/subjects/track";
@@ -7,9 +9,10 @@ import type { Db } from "./database.server";
 
 export interface ChunkRow {
   range: FrameRange;
-  /** As `packFeatures` packs them. */
+  /** As `packFeatures` packs them; empty when they are done with. */
   features: Uint8Array;
-  detections: FrameDetections[];
+  looks: FrameDetections[];
+  camera: CameraStep[];
 }
 
 interface RawChunk {
@@ -26,7 +29,7 @@ export const listChunks = (db: Db, filmId: string): ChunkRow[] =>
     .map((row) => ({
       range: { start: row.start_frame, end: row.end_frame },
       features: row.features,
-      detections: JSON.parse(row.detections) as FrameDetections[],
+      ...(JSON.parse(row.detections) as Pick<ChunkRow, "looks" | "camera">),
     }));
 
 export function insertChunk(db: Db, filmId: string, chunk: ChunkRow): void {
@@ -35,18 +38,18 @@ export function insertChunk(db: Db, filmId: string, chunk: ChunkRow): void {
     chunk.range.start,
     chunk.range.end,
     Buffer.from(chunk.features),
-    JSON.stringify(chunk.detections),
+    JSON.stringify({ looks: chunk.looks, camera: chunk.camera }),
   );
 }
 
-/** Tracks of one shot as it was analysed; null while it has not been looked through. */
-export function findTracks(db: Db, filmId: string, shot: FrameRange): Track[] | null {
-  const row = db
-    .prepare<[string, number, number], { tracks: string }>(
-      "SELECT tracks FROM shot_tracks WHERE film_id = ? AND start_frame = ? AND end_frame = ?",
-    )
-    .get(filmId, shot.start, shot.end);
-  return row ? (JSON.parse(row.tracks) as Track[]) : null;
+/** Forgets the features of chunks that end no later than a frame; they are most of a chunk. */
+export function dropFeatures(db: Db, filmId: string, before: number): void {
+  db.prepare("UPDATE analysis_chunks SET features = x'' WHERE film_id = ? AND end_frame <= ?").run(filmId, before);
+}
+
+/** Forgets the chunks that end no later than a frame. */
+export function dropChunks(db: Db, filmId: string, before: number): void {
+  db.prepare("DELETE FROM analysis_chunks WHERE film_id = ? AND end_frame <= ?").run(filmId, before);
 }
 
 /** Tracks of shots as they are now, which may be made of parts of those that were analysed; one list a shot. */
@@ -56,10 +59,11 @@ export function tracksOf(db: Db, filmId: string, shots: readonly FrameRange[]): 
       "SELECT * FROM shot_tracks WHERE film_id = ? ORDER BY start_frame, end_frame DESC",
     )
     .all(filmId);
-  const read = new Map<string, Track[]>();
+  /** Tracks of each row, read when a shot first needs them. */
+  const read = new Map<(typeof rows)[number], Track[]>();
   const tracksIn = (row: (typeof rows)[number]): Track[] => {
-    let tracks = read.get(row.tracks);
-    if (!tracks) read.set(row.tracks, (tracks = JSON.parse(row.tracks) as Track[]));
+    let tracks = read.get(row);
+    if (!tracks) read.set(row, (tracks = JSON.parse(row.tracks) as Track[]));
     return tracks;
   };
   return shots.map((shot) => {
@@ -77,23 +81,47 @@ export function tracksOf(db: Db, filmId: string, shots: readonly FrameRange[]): 
   });
 }
 
-export function saveTracks(db: Db, filmId: string, shot: FrameRange, tracks: readonly Track[]): void {
-  db.prepare("INSERT OR REPLACE INTO shot_tracks VALUES (?, ?, ?, ?)").run(
+/** Where the last shot that was analysed ends; 0 before the first. */
+export const analysedTo = (db: Db, filmId: string): number =>
+  db
+    .prepare<[string], { to: number }>("SELECT COALESCE(MAX(end_frame), 0) AS 'to' FROM shot_tracks WHERE film_id = ?")
+    .get(filmId)!.to;
+
+/** Keeps what was found in a shot as it was analysed. */
+export function saveTracks(
+  db: Db,
+  filmId: string,
+  shot: FrameRange,
+  tracks: readonly Track[],
+  camera: readonly CameraStep[],
+): void {
+  db.prepare("INSERT OR REPLACE INTO shot_tracks VALUES (?, ?, ?, ?, ?)").run(
     filmId,
     shot.start,
     shot.end,
     JSON.stringify(tracks),
+    JSON.stringify(camera),
   );
 }
 
-export function saveCandidates(db: Db, filmId: string, candidates: readonly TransitionCandidate[]): void {
-  db.prepare("INSERT OR REPLACE INTO transition_candidates VALUES (?, ?)").run(filmId, JSON.stringify(candidates));
+export function saveTransitions(db: Db, filmId: string, { candidates, settled }: TransitionsSoFar): void {
+  db.prepare("INSERT OR REPLACE INTO transition_candidates VALUES (?, ?, ?)").run(
+    filmId,
+    JSON.stringify(candidates),
+    settled,
+  );
+}
+
+/** What is known of a film's transitions; null while nothing is. */
+export function findTransitions(db: Db, filmId: string): TransitionsSoFar | null {
+  const row = db
+    .prepare<[string], { candidates: string; settled: number }>(
+      "SELECT candidates, settled FROM transition_candidates WHERE film_id = ?",
+    )
+    .get(filmId);
+  return row ? { candidates: JSON.parse(row.candidates) as TransitionCandidate[], settled: row.settled } : null;
 }
 
 /** What may be a transition; nothing while the film has not been analysed. */
-export function findCandidates(db: Db, filmId: string): TransitionCandidate[] {
-  const row = db
-    .prepare<[string], { candidates: string }>("SELECT candidates FROM transition_candidates WHERE film_id = ?")
-    .get(filmId);
-  return row ? (JSON.parse(row.candidates) as TransitionCandidate[]) : [];
-}
+export const findCandidates = (db: Db, filmId: string): TransitionCandidate[] =>
+  findTransitions(db, filmId)?.candidates ?? [];

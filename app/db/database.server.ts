@@ -3,11 +3,12 @@ import { dirname } from "node:path";
 import Database from "better-sqlite3";
 import { migration0001 } from "./migrations/0001-first";
 import { migration0002 } from "./migrations/0002-reshape";
+import { migration0003 } from "./migrations/0003-people";
 
 export type Db = Database.Database;
 
 /** In order; the database's `user_version` counts how many have run. Never change one that has been released. */
-const MIGRATIONS = [migration0001, migration0002];
+const MIGRATIONS = [migration0001, migration0002, migration0003];
 
 /** Brings a database to the newest schema; each migration runs whole or not at all. */
 function migrate(db: Db): void {

@@ -3,6 +3,7 @@ import type { HandKey } from "~/core/path/solve-version";
 import type { Db } from "./database.server";
 import { findFilm, raiseRevision } from "./films.server";
 import { applyToShots } from "./shot-edits.server";
+import { applyToSubjects } from "./subject-edits.server";
 import {
   deleteHandKey,
   deleteVersion,
@@ -92,6 +93,10 @@ function apply(db: Db, filmId: string, command: Command): Command {
     case "set-transitions":
     case "restore-shots":
       return applyToShots(db, filmId, command);
+    case "put-mark":
+    case "edit-track":
+    case "change-person":
+      return applyToSubjects(db, filmId, command);
     case "add-version":
       insertVersion(db, filmId, command.version);
       return { type: "remove-version", versionId: command.version.id };

@@ -1,24 +1,16 @@
 import { beforeEach, describe, expect, test } from "@jest/globals";
-import { INFO } from "../../tests/support/film-info";
-import { freshShot } from "~/core/shots/shot";
-import { hardTransition } from "~/core/shots/transition";
-import { type Db, openDatabase } from "./database.server";
+import { twoShotFilm } from "../../tests/support/two-shot-film";
+import type { Db } from "./database.server";
 import { edit, EditError, historyOf, StaleRevisionError, stepHistory } from "./edits.server";
-import { findFilm, insertFilm } from "./films.server";
-import { listShots, replaceShots } from "./shots.server";
-import { insertVersion, listHandKeys, listManners, listVersions } from "./versions.server";
+import { findFilm } from "./films.server";
+import { listShots } from "./shots.server";
+import { listHandKeys, listManners, listVersions } from "./versions.server";
 
 const KEY = { frame: 10, x: 700, y: 540, height: 1080 };
 
 let db: Db;
 beforeEach(() => {
-  db = openDatabase(":memory:");
-  insertFilm(db, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
-  insertVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
-  replaceShots(db, "film", [
-    freshShot("one", { start: 0, end: 100 }, null),
-    freshShot("two", { start: 100, end: 300 }, hardTransition(100, "cut")),
-  ]);
+  db = twoShotFilm();
 });
 
 const revision = () => findFilm(db, "film")!.revision;

@@ -1,10 +1,18 @@
 import { beforeEach, describe, expect, test } from "@jest/globals";
 import { INFO } from "../../tests/support/film-info";
 import { freshShot } from "~/core/shots/shot";
-import { findCandidates, insertChunk, listChunks, saveCandidates } from "./analysis.server";
+import {
+  dropChunks,
+  dropFeatures,
+  findCandidates,
+  findTransitions,
+  insertChunk,
+  listChunks,
+  saveTransitions,
+} from "./analysis.server";
 import { type Db, openDatabase } from "./database.server";
 import { deleteFilm, findFilm, insertFilm, listFilms, raiseRevision, setSensitivity } from "./films.server";
-import { listShots, replaceShots, saveShot } from "./shots.server";
+import { listShots, saveShot } from "./shots.server";
 import { findVersion, insertVersion, listHandKeys, setHandKey, setManner } from "./versions.server";
 
 let db: Db;
@@ -33,11 +41,11 @@ describe("films", () => {
 
   test("take all that belongs to them along when they go", () => {
     insertVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
-    replaceShots(db, "film", [freshShot("one", { start: 0, end: 300 }, null)]);
+    saveShot(db, "film", freshShot("one", { start: 0, end: 300 }, null));
     setManner(db, "tall", "one", "still");
     setHandKey(db, "tall", { frame: 3, x: 1, y: 2, height: 3 });
-    saveCandidates(db, "film", []);
-    insertChunk(db, "film", { range: { start: 0, end: 2 }, features: new Uint8Array(4), detections: [] });
+    saveTransitions(db, "film", { candidates: [], settled: 0 });
+    insertChunk(db, "film", { range: { start: 0, end: 2 }, features: new Uint8Array(4), looks: [], camera: [] });
     deleteFilm(db, "film");
     for (const table of [
       "films",
@@ -61,7 +69,7 @@ describe("shots", () => {
       begins: "dissolve" as const,
     };
     const first = { ...freshShot("a", { start: 0, end: 90 }, null), name: "Bench", excluded: true, carry: true };
-    replaceShots(db, "film", [second, first]);
+    for (const shot of [second, first]) saveShot(db, "film", shot);
     expect(listShots(db, "film")).toEqual([first, second]);
     saveShot(db, "film", { ...first, name: null, subject: "none" });
     expect(listShots(db, "film")[0]).toMatchObject({ id: "a", name: null, subject: "none" });
@@ -78,13 +86,18 @@ describe("what an analysis has seen", () => {
     const chunk = (start: number, byte: number) => ({
       range: { start, end: start + 10 },
       features: Uint8Array.of(byte),
-      detections: [{ frame: start, looked: ["face" as const], detections: [] }],
+      looks: [{ frame: start, looked: ["face" as const], step: 2, detections: [] }],
+      camera: [],
     });
     for (const piece of [chunk(10, 1), chunk(0, 2), chunk(10, 3)]) insertChunk(db, "film", piece);
     expect(listChunks(db, "film").map(({ range, features }) => [range.start, features[0]])).toEqual([
       [0, 2],
       [10, 3],
     ]);
+    dropFeatures(db, "film", 10);
+    expect(listChunks(db, "film").map(({ features }) => features.length)).toEqual([0, 1]);
+    dropChunks(db, "film", 19);
+    expect(listChunks(db, "film").map(({ range }) => range.start)).toEqual([10]);
   });
 
   test("has no candidates before it has looked", () => {
@@ -92,8 +105,9 @@ describe("what an analysis has seen", () => {
     const candidates = [
       { transition: { frame: 4, kind: "fade" as const, range: { start: 2, end: 7 } }, strength: 0.4 },
     ];
-    saveCandidates(db, "film", candidates);
+    saveTransitions(db, "film", { candidates, settled: 12 });
     expect(findCandidates(db, "film")).toEqual(candidates);
+    expect(findTransitions(db, "film")!.settled).toBe(12);
   });
 });
 

@@ -1,6 +1,6 @@
 import type { Db } from "./database.server";
 
-export type JobKind = "proxy" | "analyse" | "render";
+export type JobKind = "proxy" | "analyse" | "follow" | "render";
 export type JobState = "queued" | "running" | "done" | "failed" | "cancelled";
 
 export interface JobRow {
@@ -45,12 +45,15 @@ export const findJob = (db: Db, id: string): JobRow | null =>
 export const listJobs = (db: Db, filmId: string): JobRow[] =>
   db.prepare<[string], JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE film_id = ? ORDER BY created_at, rowid`).all(filmId);
 
-/** Takes the oldest waiting job, or null. */
-export function takeJob(db: Db): JobRow | null {
+/** Takes the oldest waiting job, of one kind if it is given, or null. Marks come first: somebody sits before them. */
+export function takeJob(db: Db, only: JobKind | null = null): JobRow | null {
   return db.transaction(() => {
     const job = db
-      .prepare<[], JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE state = 'queued' ORDER BY created_at, rowid LIMIT 1`)
-      .get();
+      .prepare<[JobKind | null], JobRow>(
+        `SELECT ${COLUMNS} FROM jobs WHERE state = 'queued' AND kind = COALESCE(?, kind)
+         ORDER BY kind = 'follow' DESC, created_at, rowid LIMIT 1`,
+      )
+      .get(only);
     if (!job) return null;
     const now = Date.now();
     db.prepare(

@@ -28,6 +28,12 @@ describe("jobs", () => {
     expect([takeJob(db)?.id, takeJob(db)?.id, takeJob(db)]).toEqual(["first", "second", null]);
   });
 
+  test("of one kind can be asked for, and marks come before all others", () => {
+    expect(takeJob(db, "follow")).toBeNull();
+    insertJob(db, { id: "mark", filmId: "film", kind: "follow" });
+    expect([takeJob(db)?.id, takeJob(db, "follow"), takeJob(db)?.id]).toEqual(["mark", null, "first"]);
+  });
+
   test("report how far they are, and end once", () => {
     takeJob(db);
     reportProgress(db, "first", "Rendering", 0.5);

@@ -1,6 +1,6 @@
 import type { Command } from "~/core/edits/command";
 import { decideTransitions } from "~/core/shots/detect-transitions";
-import { joinShots, moveCut, recut, ReshapeError, shotId, splitShot } from "~/core/shots/reshape";
+import { joinShots, moveCut, recut, requireShot, shotId, splitShot } from "~/core/shots/reshape";
 import type { Shot } from "~/core/shots/shot";
 import { requireWithin } from "~/core/formats/cut-list";
 import { findCandidates } from "./analysis.server";
@@ -81,12 +81,6 @@ function copyManners(db: Db, filmId: string, from: string, to: string): void {
   for (const { versionId, manner } of mannersOf(db, filmId, new Set([from]))) setManner(db, versionId, to, manner);
 }
 
-function requireShots(shots: readonly Shot[], ids: readonly string[]): void {
-  if (ids.some((id) => shots.every((shot) => shot.id !== id))) {
-    throw new ReshapeError("this shot is not there any more");
-  }
-}
-
 /**
  * Carries out a command on a film's shots and returns the one that takes it back.
  *
@@ -110,7 +104,7 @@ export function applyToShots(db: Db, filmId: string, command: ShotCommand): Comm
       return storeShots(db, filmId, moveCut(shots, command.shotId, command.frame));
     case "change-shots": {
       const { shotIds, change } = command;
-      requireShots(shots, shotIds);
+      for (const id of shotIds) requireShot(shots, id);
       const changed = new Set(shotIds);
       return storeShots(
         db,
@@ -120,7 +114,7 @@ export function applyToShots(db: Db, filmId: string, command: ShotCommand): Comm
     }
     case "set-manner": {
       const { versionId, shotIds, manner } = command;
-      requireShots(shots, shotIds);
+      for (const id of shotIds) requireShot(shots, id);
       const touched = new Set(shotIds);
       const inverse = snapshot(
         db,

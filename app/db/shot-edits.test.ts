@@ -1,26 +1,19 @@
 import { beforeEach, expect, test } from "@jest/globals";
-import { INFO } from "../../tests/support/film-info";
-import { freshShot } from "~/core/shots/shot";
+import { twoShotFilm } from "../../tests/support/two-shot-film";
 import { hardTransition } from "~/core/shots/transition";
 import type { Track } from "~/core/subjects/track";
-import { saveCandidates, saveTracks, tracksOf } from "./analysis.server";
-import { type Db, openDatabase } from "./database.server";
+import { saveTransitions, saveTracks, tracksOf } from "./analysis.server";
+import type { Db } from "./database.server";
 import { edit, stepHistory } from "./edits.server";
-import { findFilm, insertFilm } from "./films.server";
-import { listShots, replaceShots } from "./shots.server";
-import { insertVersion, listManners } from "./versions.server";
+import { findFilm } from "./films.server";
+import { listShots } from "./shots.server";
+import { listManners } from "./versions.server";
 
 const cut = (frame: number) => hardTransition(frame, "cut");
 
 let db: Db;
 beforeEach(() => {
-  db = openDatabase(":memory:");
-  insertFilm(db, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
-  insertVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
-  replaceShots(db, "film", [
-    freshShot("one", { start: 0, end: 100 }, null),
-    freshShot("two", { start: 100, end: 300 }, cut(100)),
-  ]);
+  db = twoShotFilm();
 });
 
 const send = (command: Parameters<typeof edit>[3]) => edit(db, "film", findFilm(db, "film")!.revision, command);
@@ -32,10 +25,13 @@ const state = () => ({
 });
 
 test("every reshaping can be taken back and done again, with manners, in any length of row", () => {
-  saveCandidates(db, "film", [
-    { transition: cut(100), strength: 0.8 },
-    { transition: hardTransition(180, "jump"), strength: 0.4 },
-  ]);
+  saveTransitions(db, "film", {
+    settled: 300,
+    candidates: [
+      { transition: cut(100), strength: 0.8 },
+      { transition: hardTransition(180, "jump"), strength: 0.4 },
+    ],
+  });
   const states = [state()];
   const commands: Parameters<typeof edit>[3][] = [
     { type: "set-manner", versionId: "tall", shotIds: ["one", "two"], manner: "chase" },
@@ -80,8 +76,8 @@ test("reshaped shots show the tracks of the parts they are made of", () => {
     boxes: Array.from({ length: frames }, () => box(x)),
     confidence: 0.9,
   });
-  saveTracks(db, "film", { start: 0, end: 100 }, [track("a", 0, 100, 50)]);
-  saveTracks(db, "film", { start: 100, end: 300 }, [track("b", 100, 200, 52), track("c", 150, 20, 400)]);
+  saveTracks(db, "film", { start: 0, end: 100 }, [track("a", 0, 100, 50)], []);
+  saveTracks(db, "film", { start: 100, end: 300 }, [track("b", 100, 200, 52), track("c", 150, 20, 400)], []);
   const joined = tracksOf(db, "film", [{ start: 60, end: 160 }])[0]!;
   expect(joined.map(({ id, start, boxes }) => [id, start, boxes.length])).toEqual([
     ["a", 60, 100],
@@ -89,7 +85,7 @@ test("reshaped shots show the tracks of the parts they are made of", () => {
   ]);
   expect(tracksOf(db, "film", [{ start: 200, end: 300 }])[0]!.map(({ id }) => id)).toEqual(["b"]);
   // An analysis at other cuts leaves other ranges behind; no frame is counted twice.
-  saveTracks(db, "film", { start: 0, end: 50 }, [track("d", 0, 50, 50)]);
+  saveTracks(db, "film", { start: 0, end: 50 }, [track("d", 0, 50, 50)], []);
   expect(tracksOf(db, "film", [{ start: 0, end: 120 }])[0]!.map(({ id }) => id)).toEqual(["a"]);
 });
 

@@ -53,11 +53,3 @@ export function saveShot(db: Db, filmId: string, shot: Shot): void {
 }
 
 export const deleteShot = (db: Db, id: string): void => void db.prepare("DELETE FROM shots WHERE id = ?").run(id);
-
-/** Puts the shots of an analysis in the place of all that there were. */
-export function replaceShots(db: Db, filmId: string, shots: readonly Shot[]): void {
-  db.transaction(() => {
-    db.prepare("DELETE FROM shots WHERE film_id = ?").run(filmId);
-    for (const shot of shots) saveShot(db, filmId, shot);
-  })();
-}

@@ -1,56 +1,56 @@
-import { scaleBox } from "~/core/geometry/box";
-import { decideTransitions, type TransitionCandidate, weighTransitions } from "~/core/shots/detect-transitions";
-import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
-import { hardTransition, shiftTransition, shotsBetween, type Transition } from "~/core/shots/transition";
+import { type Box, boxArea } from "~/core/geometry/box";
+import { decideTransitions } from "~/core/shots/detect-transitions";
+import { TransitionFinder, type TransitionsSoFar } from "~/core/shots/find-transitions";
+import { hardTransition, shotsBetween, type Transition } from "~/core/shots/transition";
 import { buildTracks } from "~/core/subjects/build-tracks";
-import type { FrameDetections, TrackKind } from "~/core/subjects/detection";
-import { MotionWatcher, mostMoving } from "~/core/subjects/motion";
-import { chooseSubject } from "~/core/subjects/rank";
+import type { CameraStep } from "~/core/subjects/camera-motion";
+import type { FrameDetections } from "~/core/subjects/detection";
+import { type Person, recognise } from "~/core/subjects/people";
+import { speakingTurns } from "~/core/subjects/speaking";
 import type { Track } from "~/core/subjects/track";
+import { chooseSubject } from "~/core/subjects/rank";
+import { voicedFrames } from "~/core/subjects/voice";
 import { type FrameRange, framesPerSecond } from "~/core/time/rate";
-import { FaceDetector } from "~/media/detect/face-detector.server";
-import { ObjectDetector } from "~/media/detect/object-detector.server";
-import { readAhead } from "~/media/read-ahead";
-import { decodeForAnalysis, decodeSmall, type FilmFile, smallFrames } from "~/media/small-frames.server";
-import { followBox } from "./follow-box.server";
+import type { FilmFile } from "~/media/small-frames.server";
+import { listen, SECONDS_PER_PIECE } from "~/media/voice.server";
+import { followMarks } from "./follow-marks.server";
+import { type SeenChunk, watchFilm, watchIntervals } from "./watch-film.server";
 
-/** Looks a second: faces change quickly, whole persons less so. */
-const FACE_LOOKS_PER_SECOND = 10;
-const OBJECT_LOOKS_PER_SECOND = 5;
-/** Frames that are decoded while the detectors look at an earlier one. */
-const DECODED_AHEAD = 12;
-/** Frames after which what has been seen is handed to the store. */
-const CHUNK_FRAMES = 240;
-
-/** What was seen in a stretch of a film. */
-export interface SeenChunk {
+export interface AnalysedShot {
   range: FrameRange;
-  features: FrameFeatures[];
-  detections: FrameDetections[];
+  /** How it begins; the first begins with a cut. */
+  begins: Transition;
+  tracks: Track[];
+  camera: CameraStep[];
+}
+
+/** What an interrupted analysis has left. */
+export interface KeptAnalysis {
+  transitions: TransitionsSoFar;
+  people: Person[];
+  /** Where the last shot that is finished ends. */
+  finishedTo: number;
+  /** What was seen since, or shortly before. */
+  chunks: SeenChunk[];
 }
 
 /** Keeps what has been seen and found, so that an analysis that was interrupted goes on where it was. */
 export interface AnalysisStore {
-  loadChunks(): SeenChunk[];
-  saveChunk(chunk: SeenChunk): void;
-  /** Tracks of a shot that was finished before; null if it was not. */
-  loadTracks(shot: FrameRange): Track[] | null;
-  saveTracks(shot: FrameRange, tracks: Track[]): void;
+  load(): KeptAnalysis | null;
+  /** Takes what was seen, and what is known of transitions by then; features before `featuresFrom` are done with. */
+  saveChunk(chunk: SeenChunk, transitions: TransitionsSoFar, featuresFrom: number): void;
+  saveTransitions(transitions: TransitionsSoFar): void;
+  /** Takes shots that are finished, and whom they show; chunks that end before `neededFrom` are done with. */
+  saveShots(shots: AnalysedShot[], people: readonly Person[], neededFrom: number): void;
 }
 
 /** A store for one run that is not to be taken up again. */
 export const forgetfulStore = (): AnalysisStore => ({
-  loadChunks: () => [],
+  load: () => null,
   saveChunk: () => {},
-  loadTracks: () => null,
-  saveTracks: () => {},
+  saveTransitions: () => {},
+  saveShots: () => {},
 });
-
-export interface AnalysisStep {
-  step: "looking" | "tracking";
-  /** 0 to 1, over the whole analysis. */
-  share: number;
-}
 
 export interface AnalysisOptions {
   store: AnalysisStore;
@@ -58,127 +58,174 @@ export interface AnalysisOptions {
   range?: FrameRange;
   /** How ready to see transitions, 0 to 100. */
   sensitivity?: number;
-  onProgress?: (step: AnalysisStep) => void;
+  /** 0 to 1 */
+  onProgress?: (share: number) => void;
   signal?: AbortSignal;
 }
 
-export interface AnalysedShot {
-  range: FrameRange;
-  /** How it begins; the first begins with a cut. */
-  begins: Transition;
-  tracks: Track[];
-}
-
 export interface Analysis {
-  /** Everything that may be a transition, to decide again at another sensitivity. */
-  candidates: TransitionCandidate[];
-  transitions: Transition[];
+  /** The shots that this run has finished. */
   shots: AnalysedShot[];
+  people: Person[];
 }
 
-/** Share of the whole that looking at every frame takes; following motion in shots without people is the rest. */
-const LOOKING_SHARE = 0.9;
+/** Listens to a film as far as it has been watched. */
+class Listener {
+  readonly speech: number[] = [];
+  private readonly pieces: AsyncGenerator<number>;
 
-/** One pass over all frames: features of each, and detections at intervals. */
-async function look(film: FilmFile, range: FrameRange, options: AnalysisOptions): Promise<SeenChunk[]> {
-  const chunks = options.store.loadChunks();
-  const fps = framesPerSecond(film.info.rate);
-  const faceInterval = Math.max(1, Math.round(fps / FACE_LOOKS_PER_SECOND));
-  const objectInterval = Math.max(1, Math.round(fps / OBJECT_LOOKS_PER_SECOND));
-  const from = chunks.at(-1)?.range.end ?? range.start;
-  if (from >= range.end) return chunks;
-  const [faces, objects] = await Promise.all([FaceDetector.load(), ObjectDetector.load()]);
-  const { scale } = smallFrames(film.info.picture);
-  let chunk: SeenChunk = { range: { start: from, end: from }, features: [], detections: [] };
-  const rest = { start: from, end: range.end };
-  const decoded = readAhead(decodeForAnalysis(film, rest, options.signal), DECODED_AHEAD);
-  for await (const { frame, image, reduced } of decoded) {
-    chunk.features.push(frameFeatures(reduced));
-    const looked: TrackKind[] = [];
-    const found = [];
-    if (frame % faceInterval === 0) {
-      looked.push("face");
-      found.push(...(await faces.detect(image)));
-    }
-    if (frame % objectInterval === 0) {
-      looked.push("person", "object");
-      found.push(...(await objects.detect(image)));
-    }
-    if (looked.length > 0) {
-      const detections = found.map((detection) => ({ ...detection, box: scaleBox(detection.box, scale) }));
-      chunk.detections.push({ frame, looked, detections });
-    }
-    chunk.range.end = frame + 1;
-    if (chunk.range.end - chunk.range.start >= CHUNK_FRAMES || frame + 1 === range.end) {
-      options.store.saveChunk(chunk);
-      chunks.push(chunk);
-      chunk = { range: { start: frame + 1, end: frame + 1 }, features: [], detections: [] };
-    }
-    options.onProgress?.({
-      step: "looking",
-      share: (LOOKING_SHARE * (frame + 1 - range.start)) / (range.end - range.start),
-    });
+  constructor(film: FilmFile, signal?: AbortSignal) {
+    this.pieces = listen(film, signal);
   }
-  return chunks;
+
+  async upTo(seconds: number): Promise<void> {
+    while (this.speech.length * SECONDS_PER_PIECE < seconds) {
+      const next = await this.pieces.next();
+      if (next.done) return;
+      this.speech.push(next.value);
+    }
+  }
+
+  async dispose(): Promise<void> {
+    await this.pieces.return(undefined);
+  }
 }
 
-/** Follows what moves most in a shot in which no detector has found anything that stays. */
-async function followMotion(film: FilmFile, shot: FrameRange, id: string, signal?: AbortSignal): Promise<Track[]> {
-  const fps = framesPerSecond(film.info.rate);
-  const { scale } = smallFrames(film.info.picture);
-  const watcher = new MotionWatcher(Math.max(1, Math.round(fps / 10)));
-  for await (const { frame, image } of decodeSmall(film, shot, signal)) watcher.add(frame, image);
-  const found = mostMoving(watcher.looks, film.info.picture);
-  if (!found) return [];
-  const seed = { frame: found.frame, box: found.box };
-  const tooSmall = Math.min(seed.box.width, seed.box.height) < 4 * scale;
-  return tooSmall ? [] : [await followBox(film, shot, seed, { id, kind: "motion" }, { signal })];
+/** The frame in which something that moves is largest in the picture, where most of it was seen to move. */
+function clearestFrame({ boxes, start }: Track): { frame: number; box: Box } | null {
+  let clearest: { frame: number; box: Box } | null = null;
+  boxes.forEach((box, i) => {
+    if (box && (!clearest || boxArea(box) > boxArea(clearest.box))) clearest = { frame: start + i, box };
+  });
+  return clearest;
 }
 
-/** Tracks of one shot, from what was seen in it or, failing that, from what moves in it. */
-async function trackShot(
-  film: FilmFile,
-  shot: FrameRange,
-  number: number,
-  seen: FrameDetections[],
-  signal?: AbortSignal,
-): Promise<Track[]> {
-  const { picture, rate } = film.info;
-  const tracks = buildTracks(seen, shot, number, rate, picture);
-  if (chooseSubject(tracks, shot, picture)) return tracks;
-  return [...tracks, ...(await followMotion(film, shot, `s${number}-motion-1`, signal))];
+/** Goes through a film and finishes its shots one after the other. */
+class Analyser {
+  private readonly shots: AnalysedShot[] = [];
+  private readonly finder: TransitionFinder;
+  private readonly listener: Listener;
+  private readonly range: FrameRange;
+  private people: Person[];
+  private looks: FrameDetections[] = [];
+  private camera: CameraStep[] = [];
+  private watchedTo: number;
+  private finishedTo: number;
+
+  constructor(
+    private readonly film: FilmFile,
+    private readonly options: AnalysisOptions,
+  ) {
+    this.range = options.range ?? { start: 0, end: film.info.frames };
+    const kept = options.store.load();
+    this.finishedTo = kept?.finishedTo ?? this.range.start;
+    this.people = kept?.people ?? [];
+    this.finder = new TransitionFinder(film.info.rate, this.range.start, kept?.transitions);
+    this.listener = new Listener(film, options.signal);
+    const { chunk } = watchIntervals(film.info.rate);
+    this.watchedTo = this.range.start + Math.floor((this.finder.needed - this.range.start) / chunk) * chunk;
+    for (const chunk of kept?.chunks ?? []) this.take(chunk);
+  }
+
+  private take({ range, features, looks, camera }: SeenChunk): void {
+    features.forEach((feature, i) => {
+      if (range.start + i >= this.finder.next) this.finder.add(feature);
+    });
+    for (const look of looks) this.looks.push(look);
+    for (const step of camera) this.camera.push(step);
+    this.watchedTo = range.end;
+  }
+
+  async run(): Promise<Analysis> {
+    const { store, onProgress, signal } = this.options;
+    const { start, end } = this.range;
+    try {
+      for await (const chunk of watchFilm(this.film, { start: this.watchedTo, end }, signal)) {
+        this.take(chunk);
+        store.saveChunk(chunk, this.known, this.finder.needed);
+        await this.finishShots(this.finder.needed);
+        onProgress?.((this.watchedTo - start) / (end - start));
+      }
+      this.finder.end();
+      store.saveTransitions(this.known);
+      await this.finishShots(end);
+    } finally {
+      await this.listener.dispose();
+    }
+    return { shots: this.shots, people: this.people };
+  }
+
+  private get known(): TransitionsSoFar {
+    const { candidates, settled } = this.finder;
+    return { candidates, settled };
+  }
+
+  private decide(): Transition[] {
+    return decideTransitions(this.finder.candidates, this.options.sensitivity);
+  }
+
+  /** Finishes the shots that end no later than a frame, before which all transitions are decided. */
+  private async finishShots(decidedTo: number): Promise<void> {
+    const { info } = this.film;
+    const transitions = this.decide();
+    const due = shotsBetween(transitions, this.range).filter(
+      ({ start, end }) => start >= this.finishedTo && end <= decidedTo,
+    );
+    const finished: AnalysedShot[] = [];
+    for (const shot of due) {
+      await this.listener.upTo(shot.end / framesPerSecond(info.rate));
+      const tracks = await this.trackShot(shot);
+      const begins = transitions.find(({ frame }) => frame === shot.start) ?? hardTransition(shot.start, "cut");
+      const camera = this.camera.filter(({ frame }) => frame > shot.start && frame < shot.end);
+      finished.push({ range: shot, begins, tracks, camera });
+    }
+    const done = finished.at(-1)?.range.end;
+    if (done === undefined) return;
+    this.finishedTo = done;
+    this.looks = this.looks.filter(({ frame }) => frame >= done);
+    this.camera = this.camera.filter(({ frame }) => frame >= done);
+    this.shots.push(...finished);
+    this.options.store.saveShots(finished, this.people, Math.min(done, this.finder.needed));
+  }
+
+  /**
+   * Where what moves by itself is all that there is to follow, the flow knows it only in pieces: the best of them is
+   * followed by its looks through the shot, as a mark would be.
+   */
+  private async followMotion(shot: FrameRange, tracks: Track[]): Promise<Track[]> {
+    const { picture } = this.film.info;
+    const best = chooseSubject(tracks, shot, picture)?.track;
+    const seed = best?.kind === "motion" ? clearestFrame(best) : null;
+    if (!best || !seed) return tracks;
+    const thing = { id: best.id, shot, marks: [seed] };
+    const { boxes, start } = await followMarks(this.film, picture, thing, { signal: this.options.signal });
+    const others = tracks.filter(({ kind }) => kind !== "motion" && kind !== "salient");
+    return [...others, { ...best, boxes, start }];
+  }
+
+  private async trackShot(shot: FrameRange): Promise<Track[]> {
+    const { picture, rate } = this.film.info;
+    const tracks = await this.followMotion(shot, buildTracks(this.looks, shot, rate, picture));
+    const voice = { speech: this.listener.speech, secondsPerPiece: SECONDS_PER_PIECE };
+    const faces = tracks.filter(({ kind }) => kind === "face");
+    const turns = speakingTurns(faces, shot, voicedFrames(voice, shot, rate), rate);
+    for (const track of tracks) {
+      const speaking = turns.get(track.id);
+      if (speaking) track.speaking = speaking;
+      delete track.mouth;
+    }
+    this.people = recognise(this.people, tracks);
+    return tracks;
+  }
 }
 
 /**
- * Finds the shots of a film and what is to be seen in each. Memory does not grow with the film but for what is
- * kept of each frame (about a kilobyte).
+ * Finds the shots of a film, what is to be seen in each, who is who, and who speaks. Shots are finished and handed to
+ * the store while the film is still watched. Memory does not grow with the film but for its shots' tracks and a byte
+ * for every piece of sound.
  *
  * @throws FilmError if the film cannot be decoded to its end; CancelledError if the signal is aborted
  */
 export async function analyseFilm(film: FilmFile, options: AnalysisOptions): Promise<Analysis> {
-  const range = options.range ?? { start: 0, end: film.info.frames };
-  const chunks = await look(film, range, options);
-  const features = chunks.flatMap((chunk) => chunk.features);
-  const seen = chunks.flatMap((chunk) => chunk.detections);
-  const candidates = weighTransitions(features, film.info.rate).map(({ transition, strength }) => ({
-    transition: shiftTransition(transition, range.start),
-    strength,
-  }));
-  const transitions = decideTransitions(candidates, options.sensitivity);
-  const ranges = shotsBetween(transitions, range);
-  const shots: AnalysedShot[] = [];
-  for (const [i, shot] of ranges.entries()) {
-    let tracks = options.store.loadTracks(shot);
-    if (!tracks) {
-      tracks = await trackShot(film, shot, i + 1, seen, options.signal);
-      options.store.saveTracks(shot, tracks);
-    }
-    const begins = transitions.find(({ frame }) => frame === shot.start) ?? hardTransition(shot.start, "cut");
-    shots.push({ range: shot, begins, tracks });
-    options.onProgress?.({
-      step: "tracking",
-      share: LOOKING_SHARE + ((1 - LOOKING_SHARE) * (i + 1)) / ranges.length,
-    });
-  }
-  return { candidates, transitions, shots };
+  return new Analyser(film, options).run();
 }

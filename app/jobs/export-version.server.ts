@@ -2,7 +2,7 @@ import { rename, rm } from "node:fs/promises";
 import { basename, dirname, join } from "node:path";
 import type { Size } from "~/core/geometry/box";
 import type { CropWindow } from "~/core/geometry/crop-window";
-import { type FrameRange, rangeLength } from "~/core/time/rate";
+import { type FrameRange, framesIn } from "~/core/time/rate";
 import type { FilmFile } from "~/media/small-frames.server";
 import { renderFilm } from "~/media/render.server";
 import { type FileFigures, hasBars, verifyFile } from "~/media/verify.server";
@@ -50,7 +50,7 @@ export async function exportVersion(
     const expected = {
       size: target,
       rate: film.info.rate,
-      frames: ranges.reduce((sum, range) => sum + rangeLength(range), 0),
+      frames: framesIn(ranges),
       sound: Boolean(film.info.audio),
     };
     const { figures, faults } = await verifyFile(aside, expected, signal);

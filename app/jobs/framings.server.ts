@@ -1,10 +1,11 @@
 import type { Manner } from "~/core/path/manner";
 import type { Shot } from "~/core/shots/shot";
-import { type HandKey, type ShotFraming, subjectIdOf } from "~/core/path/solve-version";
-import { tracksOf } from "~/db/analysis.server";
+import type { HandKey, ShotFraming } from "~/core/path/solve-version";
+import { followRule } from "~/core/subjects/follow-rule";
 import type { Db } from "~/db/database.server";
 import { listShots } from "~/db/shots.server";
 import { listHandKeys, listManners } from "~/db/versions.server";
+import { foundTracks } from "./found-tracks.server";
 
 /** How the window moves in a shot for which nobody has chosen a manner. */
 const DEFAULT_MANNER: Manner = "glide";
@@ -23,16 +24,17 @@ export function loadSettings(db: Db, filmId: string, versionId: string): Version
   };
 }
 
-/** Everything that decides the paths of a version, shot by shot. */
-export function loadFramings(db: Db, filmId: string, versionId: string): ShotFraming[] {
+/** Everything that decides the paths of a version, shot by shot, and which shots are left out of it. */
+export function loadFramings(db: Db, filmId: string, versionId: string): (ShotFraming & { excluded: boolean })[] {
   const { shots, handKeys } = loadSettings(db, filmId, versionId);
-  const tracks = tracksOf(db, filmId, shots);
+  const tracks = foundTracks(db, filmId, shots);
   return shots.map((shot, i) => ({
     range: { start: shot.start, end: shot.end },
     manner: shot.manner,
     tracks: tracks[i]!,
-    subjectId: subjectIdOf(shot.subject),
+    rule: followRule(shot.subject),
     carry: shot.carry,
+    excluded: shot.excluded,
     handKeys: handKeys.filter((key) => key.frame >= shot.start && key.frame < shot.end),
   }));
 }

@@ -1,9 +1,11 @@
+import { execFileSync } from "node:child_process";
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { boxIou } from "~/core/geometry/box";
 import { boxAt } from "~/core/subjects/track";
+import { listChunks } from "~/db/analysis.server";
 import { openDatabase } from "~/db/database.server";
 import { insertFilm } from "~/db/films.server";
 import { findJob, insertJob, takeJob } from "~/db/jobs.server";
@@ -12,8 +14,9 @@ import { insertVersion, setHandKey } from "~/db/versions.server";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmFile } from "~/media/small-frames.server";
 import { readTruth } from "../../demo/truth";
-import { analyseFilm, type AnalysisStore, forgetfulStore, type SeenChunk } from "./analyse-film.server";
-import { followBox } from "./follow-box.server";
+import { analyseFilm, forgetfulStore } from "./analyse-film.server";
+import { followMarks } from "./follow-marks.server";
+import { foundTracks } from "./found-tracks.server";
 import { loadFramings } from "./framings.server";
 import { runJob } from "./run-job.server";
 
@@ -32,29 +35,16 @@ afterAll(() => rmSync(folder, { recursive: true }));
 const toBox = (tuple: readonly number[]) => ({ x: tuple[0]!, y: tuple[1]!, width: tuple[2]!, height: tuple[3]! });
 
 describe("an analysis", () => {
-  test("finds the cut and the faces, and goes on where an earlier one was interrupted", async () => {
-    const saved: SeenChunk[] = [];
-    const controller = new AbortController();
-    const store: AnalysisStore = { ...forgetfulStore(), saveChunk: (chunk) => void saved.push(structuredClone(chunk)) };
-    const range = { start: 0, end: 99 };
-    // The first run is stopped when it has handed over what it saw of the first shot.
-    await analyseFilm(film, { store, range: { start: 0, end: 50 } });
-    expect(saved.at(-1)!.range).toEqual({ start: 0, end: 50 });
+  test("finds the cut and the faces", async () => {
     const shares: number[] = [];
-    const analysis = await analyseFilm(film, {
-      store: { ...store, loadChunks: () => [...saved] },
-      range,
-      signal: controller.signal,
-      onProgress: ({ share }) => shares.push(share),
+    const { shots, people } = await analyseFilm(film, {
+      store: forgetfulStore(),
+      onProgress: (share) => shares.push(share),
     });
-    expect(Math.min(...shares)).toBeGreaterThan(0.4);
-    expect(saved.map((chunk) => chunk.range)).toEqual([
-      { start: 0, end: 50 },
-      { start: 50, end: 99 },
-    ]);
-    expect(analysis.shots.map((shot) => shot.range)).toEqual(truth.shots.map(({ start, end }) => ({ start, end })));
+    expect(shares.at(-1)).toBe(1);
+    expect(shots.map((shot) => shot.range)).toEqual(truth.shots.map(({ start, end }) => ({ start, end })));
     for (const real of truth.tracks.filter((track) => track.face)) {
-      const faces = analysis.shots[real.shot]!.tracks.filter((track) => track.kind === "face");
+      const faces = shots[real.shot]!.tracks.filter((track) => track.kind === "face");
       const overlaps = real.face!.flatMap((tuple, i) => {
         const found = faces.map((track) => boxAt(track, real.start + i)).find((box) => box !== null);
         return tuple && found ? [boxIou(toBox(tuple), found)] : [];
@@ -62,20 +52,48 @@ describe("an analysis", () => {
       expect(overlaps.length).toBeGreaterThan(0.75 * real.face!.filter(Boolean).length);
       expect(overlaps.reduce((a, b) => a + b, 0) / overlaps.length).toBeGreaterThan(0.5);
     }
+    const known = new Set(people.map(({ id }) => id));
+    const figures = shots.flatMap(({ tracks }) => tracks.filter(({ kind }) => kind === "face" || kind === "person"));
+    for (const { who } of figures) expect(known.has(who!)).toBe(true);
+    expect(shots.every(({ camera }) => camera.every(({ share }) => share >= 0 && share <= 1))).toBe(true);
   });
 
   test("a mark is followed both ways through its shot", async () => {
     const kite = truth.tracks.find((track) => track.id === "running-kite")!;
-    const shot = truth.shots[kite.shot]!;
+    const { start, end } = truth.shots[kite.shot]!;
     const middle = kite.start + Math.floor(kite.boxes.length / 2);
-    const seed = { frame: middle, box: toBox(kite.boxes[middle - kite.start]!) };
-    const track = await followBox(film, shot, seed, { id: "mark", kind: "mark" });
-    const near = [-12, -6, 0, 6, 12].map((by) => {
+    const marks = [{ frame: middle, box: toBox(kite.boxes[middle - kite.start]!) }];
+    const track = await followMarks(film, film.info.picture, { id: "mark", shot: { start, end }, marks });
+    expect(track).toMatchObject({ id: "mark", kind: "mark", start });
+    for (const by of [-12, -6, 0, 6, 12]) {
       const real = kite.boxes[middle + by - kite.start]!;
-      return boxIou(boxAt(track, middle + by)!, toBox(real));
-    });
-    for (const overlap of near) expect(overlap).toBeGreaterThan(0.4);
+      expect(boxIou(boxAt(track, middle + by)!, toBox(real))).toBeGreaterThan(0.5);
+    }
   });
+});
+
+test("an analysis that was interrupted ends as if it had not been", async () => {
+  const file = join(folder, "long.mp4");
+  execFileSync("ffmpeg", ["-v", "error", "-stream_loop", "5", "-i", CLIP, "-c", "copy", file]);
+  const info = await probeFilm(file);
+  const db = openDatabase(":memory:");
+  const analyse = async (filmId: string, stopAt: number) => {
+    const controller = new AbortController();
+    const onProgress = (_step: string, share: number) => share >= stopAt && controller.abort();
+    insertJob(db, { id: `${filmId}-${stopAt}`, filmId, kind: "analyse" });
+    return runJob(db, findJob(db, `${filmId}-${stopAt}`)!, { onProgress, signal: controller.signal });
+  };
+  for (const id of ["whole", "stopped"]) insertFilm(db, { id, name: "long.mp4", file, info });
+  await analyse("whole", 2);
+  await expect(analyse("stopped", 0.4)).rejects.toThrow("cancelled");
+  expect(listChunks(db, "stopped").length).toBeGreaterThan(0);
+  await analyse("stopped", 2);
+  const found = (filmId: string) => {
+    const shots = listShots(db, filmId);
+    return { ranges: shots.map(({ start, end }) => [start, end]), tracks: foundTracks(db, filmId, shots) };
+  };
+  expect(found("stopped")).toEqual(found("whole"));
+  expect(listChunks(db, "stopped")).toEqual([]);
 });
 
 test("jobs make a proxy, an analysis and a checked render of what the editor has set", async () => {

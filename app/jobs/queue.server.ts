@@ -10,6 +10,8 @@ const log = pino({ name: "jobs" });
 
 /** Jobs at a time: one that decodes and one that computes keep two cores busy. */
 const PLACES = 2;
+/** A mark is not kept waiting by them: somebody sits before it. */
+const PLACES_WITH_MARK = 3;
 
 interface Queue {
   running: Map<string, Worker>;
@@ -46,8 +48,8 @@ function run(job: JobRow): void {
 /** Starts waiting jobs while there are places for them. */
 export function wakeQueue(): void {
   const { running, started } = queue();
-  while (started && running.size < PLACES) {
-    const job = takeJob(db());
+  while (started && running.size < PLACES_WITH_MARK) {
+    const job = takeJob(db(), running.size < PLACES ? null : "follow");
     if (!job) return;
     run(job);
   }

@@ -2,19 +2,31 @@ import { mkdir } from "node:fs/promises";
 import { join } from "node:path";
 import { z } from "zod";
 import { packFeatures, unpackFeatures } from "~/core/shots/feature-codec";
-import { recut } from "~/core/shots/reshape";
+import { shotId } from "~/core/shots/reshape";
+import { freshShot } from "~/core/shots/shot";
 import { frameShots } from "~/core/path/solve-version";
-import { findTracks, insertChunk, listChunks, saveCandidates, saveTracks } from "~/db/analysis.server";
+import {
+  analysedTo,
+  dropChunks,
+  dropFeatures,
+  findTransitions,
+  insertChunk,
+  listChunks,
+  saveTracks,
+  saveTransitions,
+} from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
 import { findFilm } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";
-import { listShots, replaceShots } from "~/db/shots.server";
+import { listPeople, savePeople } from "~/db/people.server";
+import { saveShot } from "~/db/shots.server";
 import { findVersion } from "~/db/versions.server";
 import { joinRanges } from "~/core/time/rate";
 import { makePoster, makeProxy } from "~/media/proxy.server";
 import type { FilmFile } from "~/media/small-frames.server";
 import { analyseFilm, type AnalysisStore } from "./analyse-film.server";
 import { exportVersion } from "./export-version.server";
+import { FollowPayload, followThing } from "./marks.server";
 import { loadFramings } from "./framings.server";
 import { exportsFolder, posterFile, proxyFile } from "./workplace.server";
 
@@ -25,6 +37,7 @@ export interface JobOptions {
 }
 
 export const RenderPayload = z.object({ versionId: z.string(), fileName: z.string() });
+
 async function proxy(film: FilmFile, filmId: string, { onProgress, signal }: JobOptions): Promise<void> {
   onProgress("Making the poster", 0);
   await makePoster(film.file, film.info, posterFile(filmId), signal);
@@ -34,18 +47,30 @@ async function proxy(film: FilmFile, filmId: string, { onProgress, signal }: Job
   });
 }
 
-/** Keeps the steps of an analysis in the database, so that it goes on after an interruption. */
+/** Keeps the steps of an analysis in the database, so that it goes on after an interruption and can be worked with. */
 const databaseStore = (db: Db, filmId: string): AnalysisStore => ({
-  loadChunks: () =>
-    listChunks(db, filmId).map(({ range, features, detections }) => ({
-      range,
-      features: unpackFeatures(features),
-      detections,
-    })),
-  saveChunk: ({ range, features, detections }) =>
-    insertChunk(db, filmId, { range, features: packFeatures(features), detections }),
-  loadTracks: (shot) => findTracks(db, filmId, shot),
-  saveTracks: (shot, tracks) => saveTracks(db, filmId, shot, tracks),
+  load: () => {
+    const transitions = findTransitions(db, filmId);
+    if (!transitions) return null;
+    const chunks = listChunks(db, filmId).map((chunk) => ({ ...chunk, features: unpackFeatures(chunk.features) }));
+    return { transitions, people: listPeople(db, filmId), finishedTo: analysedTo(db, filmId), chunks };
+  },
+  saveChunk: (chunk, transitions, featuresFrom) =>
+    db.transaction(() => {
+      insertChunk(db, filmId, { ...chunk, features: packFeatures(chunk.features) });
+      saveTransitions(db, filmId, transitions);
+      dropFeatures(db, filmId, featuresFrom);
+    })(),
+  saveTransitions: (transitions) => saveTransitions(db, filmId, transitions),
+  saveShots: (shots, people, neededFrom) =>
+    db.transaction(() => {
+      for (const { range, begins, tracks, camera } of shots) {
+        saveTracks(db, filmId, range, tracks, camera);
+        saveShot(db, filmId, freshShot(shotId(filmId, range.start, new Set()), range, begins));
+      }
+      savePeople(db, filmId, people);
+      dropChunks(db, filmId, neededFrom);
+    })(),
 });
 
 async function analyse(
@@ -54,16 +79,12 @@ async function analyse(
   filmId: string,
   { onProgress, signal }: JobOptions,
 ): Promise<{ shots: number }> {
-  const { candidates, transitions, shots } = await analyseFilm(film, {
+  const { shots } = await analyseFilm(film, {
     store: databaseStore(db, filmId),
     signal,
-    onProgress: ({ step, share }) =>
-      onProgress(step === "looking" ? "Looking for shots and people" : "Following subjects", share),
+    onProgress: (share) => onProgress("Looking for shots and people", share),
   });
-  db.transaction(() => {
-    saveCandidates(db, filmId, candidates);
-    replaceShots(db, filmId, recut([], transitions, film.info.frames, filmId));
-  })();
+  dropChunks(db, filmId, film.info.frames);
   return { shots: shots.length };
 }
 
@@ -75,10 +96,7 @@ async function render(db: Db, film: FilmFile, job: JobRow, { onProgress, signal 
   onProgress("Laying the path", 0);
   const framings = loadFramings(db, job.filmId, versionId);
   const paths = frameShots(framings, film.info.picture, target, film.info.rate);
-  const excluded = new Set(listShots(db, job.filmId).flatMap((shot) => (shot.excluded ? [shot.start] : [])));
-  const kept = framings.flatMap(({ range }, i) =>
-    excluded.has(range.start) ? [] : [{ range, windows: paths[i]!.windows }],
-  );
+  const kept = framings.flatMap(({ range, excluded }, i) => (excluded ? [] : [{ range, windows: paths[i]!.windows }]));
   if (kept.length === 0) throw new Error("every shot is excluded; take one in again to render the film");
   const ranges = joinRanges(kept.map(({ range }) => range));
   const windows = kept.flatMap((shot) => shot.windows);
@@ -99,6 +117,14 @@ export async function runJob(db: Db, job: JobRow, options: JobOptions): Promise<
       return proxy(film, job.filmId, options);
     case "analyse":
       return analyse(db, film, job.filmId, options);
+    case "follow": {
+      const { basis } = FollowPayload.parse(JSON.parse(job.payload));
+      const { onProgress, signal } = options;
+      return followThing(db, film, job.filmId, basis, {
+        signal,
+        onProgress: (share) => onProgress("Following the mark", share),
+      });
+    }
     case "render":
       return render(db, film, job, options);
   }

@@ -4,10 +4,9 @@ import { FilmError, type FilmInfo } from "./probe.server";
 import { type RunningTool, startTool } from "./tool.server";
 
 export interface DecodeOptions {
-  /** Size of the decoded frames; the displayed size if left out. */
+  /** Size of the frames, for looking at; left out, they have the displayed size and the colours to render with. */
   size?: Size;
-  pixelFormat: "rgb24" | "yuv420p";
-  /** Size of a second, smaller copy of each frame, which is stacked under it; only for rgb24. */
+  /** Size of a second, smaller copy of each frame, which is stacked under it. */
   copy?: Size;
   /** Reduces the frames once more, by the mean of each block of pixels, to what is then given instead. */
   reduceTo?: Size;
@@ -24,14 +23,12 @@ const TONE_MAP =
 
 const reduction = ({ width, height }: Size) => `scale=${width}:${height}:flags=area`;
 
-/** Filters that bring a film to the wanted size, pixel format, frame grid, and to Rec.709 where it differs. */
-function filters(info: FilmInfo, { size, pixelFormat, copy, reduceTo }: DecodeOptions): string {
+/** Filters that bring a film to the wanted size, to 4:2:0, to its frame grid, and to Rec.709 where it differs. */
+function filters(info: FilmInfo, { size, copy, reduceTo }: DecodeOptions): string {
   const chain: string[] = [];
   if (info.variableRate) chain.push(`fps=${info.rate.num}/${info.rate.den}`);
-  if (pixelFormat === "rgb24") {
-    const { width, height } = size ?? info.picture;
-    chain.push(`scale=${width}:${height}:flags=fast_bilinear`);
-  } else {
+  if (size) chain.push(`scale=${size.width}:${size.height}:flags=fast_bilinear:out_range=tv`);
+  else {
     const other = ["smpte170m", "bt470bg", "fcc", "smpte240m"].includes(info.colour.matrix);
     if (isHdr(info)) chain.push(TONE_MAP);
     if (info.nonSquarePixels || other || info.colour.range === "pc") {
@@ -39,7 +36,7 @@ function filters(info: FilmInfo, { size, pixelFormat, copy, reduceTo }: DecodeOp
       chain.push(`scale=${width}:${height}:flags=bicubic:out_color_matrix=bt709:out_range=tv`);
     }
   }
-  chain.push("setsar=1", `format=${pixelFormat}`);
+  chain.push("setsar=1", "format=yuv420p");
   if (reduceTo) chain.push(`${reduction(reduceTo)},setsar=1`);
   if (!copy) return chain.join(",");
   const { width } = stackedSize(size ?? info.picture, copy);
@@ -57,8 +54,8 @@ export const stackedSize = (frame: Size, copy: Size): Size => ({
   height: frame.height + copy.height,
 });
 
-const bytesPerFrame = ({ width, height }: Size, format: DecodeOptions["pixelFormat"]): number =>
-  format === "rgb24" ? width * height * 3 : width * height + 2 * Math.ceil(width / 2) * Math.ceil(height / 2);
+const bytesPerFrame = ({ width, height }: Size): number =>
+  width * height + 2 * Math.ceil(width / 2) * Math.ceil(height / 2);
 
 /**
  * Seconds to seek to so that the first frame that comes out is `frame`: half a frame early. A film of variable
@@ -70,7 +67,7 @@ function seekArguments(info: FilmInfo, frame: number): string[] {
 }
 
 /**
- * Decodes frames in order, one buffer each, as raw pixels. Each buffer is the caller's to keep.
+ * Decodes frames in order, one buffer each, as planes of 4:2:0. Each buffer is the caller's to keep.
  *
  * @throws FilmError if the film ends before the range does
  */
@@ -91,7 +88,7 @@ export async function* decodeFrames(
   );
   tool.stdin.end();
   const whole = options.reduceTo ?? options.size ?? info.picture;
-  const length = bytesPerFrame(options.copy ? stackedSize(whole, options.copy) : whole, options.pixelFormat);
+  const length = bytesPerFrame(options.copy ? stackedSize(whole, options.copy) : whole);
   let skip = info.variableRate ? range.start : 0;
   let given = 0;
   let frame = Buffer.allocUnsafe(length);

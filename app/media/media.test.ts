@@ -44,12 +44,7 @@ describe("probing", () => {
     const info = await probeFilm(path("uneven.mp4"));
     expect(info.variableRate).toBe(true);
     let count = 0;
-    for await (const frame of decodeFrames(
-      path("uneven.mp4"),
-      "uneven",
-      { ...info, frames: info.frames - 2 },
-      { pixelFormat: "yuv420p" },
-    )) {
+    for await (const frame of decodeFrames(path("uneven.mp4"), "uneven", { ...info, frames: info.frames - 2 }, {})) {
       count += frame.length > 0 ? 1 : 0;
     }
     expect(count).toBe(info.frames - 2);
@@ -83,8 +78,7 @@ describe("decoding", () => {
     const size = { width: 64, height: 36 };
     const read = async (range: { start: number; end: number }) => {
       const frames: Buffer[] = [];
-      for await (const frame of decodeFrames(CLIP, "clip", info, { size, pixelFormat: "rgb24", range }))
-        frames.push(frame);
+      for await (const frame of decodeFrames(CLIP, "clip", info, { size, range })) frames.push(frame);
       return frames;
     };
     const all = await read({ start: 0, end: 99 });
@@ -98,7 +92,7 @@ describe("decoding", () => {
   test("says so when the film ends too early", async () => {
     const info = await probeFilm(CLIP);
     const decode = async () => {
-      const frames = decodeFrames(CLIP, "clip.mp4", { ...info, frames: 120 }, { pixelFormat: "yuv420p" });
+      const frames = decodeFrames(CLIP, "clip.mp4", { ...info, frames: 120 }, {});
       for await (const frame of frames) expect(frame.length).toBeGreaterThan(0);
     };
     await expect(decode()).rejects.toThrow("clip.mp4: the film ends after frame 99 of 120");

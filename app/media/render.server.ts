@@ -1,7 +1,7 @@
 import { once } from "node:events";
 import type { Size } from "~/core/geometry/box";
 import { aspectRatio, type CropWindow, windowBox } from "~/core/geometry/crop-window";
-import { type FrameRange, frameToSeconds, rangeLength } from "~/core/time/rate";
+import { type FrameRange, framesIn, frameToSeconds } from "~/core/time/rate";
 import { decodeFrames } from "./decode.server";
 import type { FilmInfo } from "./probe.server";
 import type { StepOptions } from "./proxy.server";
@@ -59,7 +59,7 @@ function soundArguments({ file, info, ranges }: RenderPlan): { input: string[]; 
 
 /** Frames of one range after the other. */
 async function* decodeRanges({ file, name, info, ranges }: RenderPlan, signal?: AbortSignal): AsyncGenerator<Buffer> {
-  for (const range of ranges) yield* decodeFrames(file, name, info, { pixelFormat: "yuv420p", range, signal });
+  for (const range of ranges) yield* decodeFrames(file, name, info, { range, signal });
 }
 
 /**
@@ -74,8 +74,7 @@ export async function renderFilm(
   { onProgress, signal }: StepOptions = {},
 ): Promise<void> {
   const { info, ranges, windows } = plan;
-  if (windows.length !== ranges.reduce((sum, range) => sum + rangeLength(range), 0))
-    throw new Error("a window is needed for each frame");
+  if (windows.length !== framesIn(ranges)) throw new Error("a window is needed for each frame");
   const { width, height } = plan.target;
   if (width % 2 || height % 2) throw new Error("the sides of the target must be even");
   const rate = `${info.rate.num}/${info.rate.den}`;

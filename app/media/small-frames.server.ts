@@ -1,19 +1,22 @@
 import type { Size } from "~/core/geometry/box";
-import type { RgbImage } from "~/core/image/rgb-image";
+import { cropYuv, type YuvImage, yuvImage } from "~/core/image/yuv-image";
 import { FEATURE_SIZE } from "~/core/shots/frame-features";
 import type { FrameRange } from "~/core/time/rate";
-import { decodeFrames, type DecodeOptions, stackedSize } from "./decode.server";
+import { decodeFrames, stackedSize } from "./decode.server";
 import type { FilmInfo } from "./probe.server";
 
-/** Longer side, in pixels, of the frames that the analysis looks at. */
-const LONG_SIDE = 640;
+/** Longer side, in pixels, of the frames that the analysis looks at: what the detectors take, without a border. */
+const LONG_SIDE = 448;
 
-/** Size of the analysis's frames, and how many source pixels one of theirs is. */
-export function smallFrames(picture: Size): { size: Size; scale: number } {
-  const scale = Math.max(1, Math.max(picture.width, picture.height) / LONG_SIDE);
+/** Size of a picture reduced to a longer side, and how many of its pixels one of the reduced is. */
+export function scaledFrames(picture: Size, longSide: number): { size: Size; scale: number } {
+  const scale = Math.max(1, Math.max(picture.width, picture.height) / longSide);
   const even = (value: number) => Math.max(2, Math.round(value / scale / 2) * 2);
   return { size: { width: even(picture.width), height: even(picture.height) }, scale };
 }
+
+/** Size of the analysis's frames, and how many source pixels one of theirs is. */
+export const smallFrames = (picture: Size) => scaledFrames(picture, LONG_SIDE);
 
 export interface FilmFile {
   file: string;
@@ -27,23 +30,13 @@ export async function* decodeSmall(
   film: FilmFile,
   range: FrameRange,
   signal?: AbortSignal,
-): AsyncGenerator<{ frame: number; image: RgbImage }> {
-  const { size } = smallFrames(film.info.picture);
+  longSide = LONG_SIDE,
+): AsyncGenerator<{ frame: number; image: YuvImage }> {
+  const { size } = scaledFrames(film.info.picture, longSide);
   let frame = range.start;
-  const options: DecodeOptions = { size, pixelFormat: "rgb24", range, signal };
-  for await (const data of decodeFrames(film.file, film.name, film.info, options)) {
-    yield { frame: frame++, image: { ...size, data } };
+  for await (const data of decodeFrames(film.file, film.name, film.info, { size, range, signal })) {
+    yield { frame: frame++, image: yuvImage(data, size) };
   }
-}
-
-/** Cuts the leftmost columns out of rows of RGB. */
-function cutRows(data: Buffer, stride: number, firstRow: number, { width, height }: Size): RgbImage {
-  const out = new Uint8Array(width * height * 3);
-  for (let row = 0; row < height; row++) {
-    const from = (firstRow + row) * stride * 3;
-    out.set(data.subarray(from, from + width * 3), row * width * 3);
-  }
-  return { width, height, data: out };
 }
 
 /** Like `decodeSmall`, with a copy of each frame reduced to the size that features are taken from. */
@@ -51,22 +44,20 @@ export async function* decodeForAnalysis(
   film: FilmFile,
   range: FrameRange,
   signal?: AbortSignal,
-): AsyncGenerator<{ frame: number; image: RgbImage; reduced: RgbImage }> {
+): AsyncGenerator<{ frame: number; image: YuvImage; reduced: YuvImage }> {
   const { size } = smallFrames(film.info.picture);
-  const { width } = stackedSize(size, FEATURE_SIZE);
+  const stacked = stackedSize(size, FEATURE_SIZE);
   let frame = range.start;
-  const options: DecodeOptions = { size, copy: FEATURE_SIZE, pixelFormat: "rgb24", range, signal };
-  for await (const data of decodeFrames(film.file, film.name, film.info, options)) {
-    const whole = data.subarray(0, width * size.height * 3);
-    const image = width === size.width ? { ...size, data: whole } : cutRows(data, width, 0, size);
-    yield { frame: frame++, image, reduced: cutRows(data, width, size.height, FEATURE_SIZE) };
+  for await (const data of decodeFrames(film.file, film.name, film.info, { size, copy: FEATURE_SIZE, range, signal })) {
+    const both = yuvImage(data, stacked);
+    yield { frame: frame++, image: cropYuv(both, 0, size), reduced: cropYuv(both, size.height, FEATURE_SIZE) };
   }
 }
 
 /** Decodes nothing but what features are taken from. */
-export async function* decodeReduced(film: FilmFile, signal?: AbortSignal): AsyncGenerator<RgbImage> {
+export async function* decodeReduced(film: FilmFile, signal?: AbortSignal): AsyncGenerator<YuvImage> {
   const range = { start: 0, end: film.info.frames };
   const { size } = smallFrames(film.info.picture);
-  const options: DecodeOptions = { size, reduceTo: FEATURE_SIZE, pixelFormat: "rgb24", range, signal };
-  for await (const data of decodeFrames(film.file, film.name, film.info, options)) yield { ...FEATURE_SIZE, data };
+  const options = { size, reduceTo: FEATURE_SIZE, range, signal };
+  for await (const data of decodeFrames(film.file, film.name, film.info, options)) yield yuvImage(data, FEATURE_SIZE);
 }

@@ -1,12 +1,11 @@
 import { parse } from "node:path";
 import { data } from "react-router";
-import { compareCuts } from "~/core/formats/compare-cuts";
+import { compareCuts, type ListReading } from "~/core/formats/compare-cuts";
 import { FormatError } from "~/core/formats/cut-list";
 import { readCutsCsv, writeCutsCsv } from "~/core/formats/cuts-csv";
 import { readEdl, writeEdl } from "~/core/formats/edl";
 import { readOtio, writeOtio } from "~/core/formats/otio";
 import { transitionsOf } from "~/core/shots/shot";
-import type { Transition } from "~/core/shots/transition";
 import { findFilm } from "~/db/films.server";
 import { listShots } from "~/db/shots.server";
 import { db } from "~/jobs/workplace.server";
@@ -40,18 +39,10 @@ export function loader({ params }: Route.LoaderArgs) {
   });
 }
 
-/** What a list of cuts holds, beside the cuts that there are; or why it cannot be read. */
-export interface CutsRead {
-  name: string;
-  transitions?: Transition[];
-  comparison?: ReturnType<typeof compareCuts>;
-  error?: string;
-}
-
 const LARGEST_BYTES = 8_000_000;
 
 /** Reads a list of cuts that was picked, and compares it; nothing is changed by that. */
-export async function action({ params, request }: Route.ActionArgs): Promise<CutsRead> {
+export async function action({ params, request }: Route.ActionArgs): Promise<ListReading> {
   const film = requireFilm(params.filmId);
   const { rate, frames } = film.info;
   const file = (await request.formData()).get("list");

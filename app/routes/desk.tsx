@@ -9,17 +9,21 @@ import { useEdits } from "~/components/desk/use-edits";
 import { usePaths } from "~/components/desk/use-paths";
 import { usePolling } from "~/components/common/use-polling";
 import { secondLooks } from "~/core/checks/second-looks";
+import { followedTrack } from "~/core/path/solve-version";
 import { castOf } from "~/core/subjects/cast";
+import { followRule } from "~/core/subjects/follow-rule";
 import { findCandidates } from "~/db/analysis.server";
 import { historyOf } from "~/db/edits.server";
 import { findFilm } from "~/db/films.server";
+import { listMarks } from "~/db/marks.server";
+import { listPeople } from "~/db/people.server";
 import { findJob, listJobs, retryJob, secondsLeft } from "~/db/jobs.server";
 import { listVersions } from "~/db/versions.server";
 import { listExports, requestExport } from "~/jobs/exports.server";
+import { foundVersion } from "~/jobs/found-tracks.server";
 import { loadSettings } from "~/jobs/framings.server";
 import { cancelJob, wakeQueue } from "~/jobs/queue.server";
 import { db } from "~/jobs/workplace.server";
-import { subjectIdOf } from "~/core/path/solve-version";
 import type { loader as tracksLoader } from "./tracks";
 import type { Route } from "./+types/desk";
 
@@ -31,6 +35,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
   const versions = listVersions(db(), film.id);
   const wanted = new URL(request.url).searchParams.get("version");
   const version = versions.find((v) => v.id === wanted) ?? versions[0]!;
+  const settings = loadSettings(db(), film.id, version.id);
   return {
     film: { id: film.id, name: film.name, ...film.info },
     revision: film.revision,
@@ -41,9 +46,13 @@ export function loader({ params, request }: Route.LoaderArgs) {
     ) as Record<number, number>,
     versions,
     version,
-    ...loadSettings(db(), film.id, version.id),
+    ...settings,
+    /** Changes with the tracks, which are much data and loaded apart. */
+    found: foundVersion(db(), film.id, settings.shots),
+    people: listPeople(db(), film.id).map(({ id, number, name, mergedInto }) => ({ id, number, name, mergedInto })),
+    marks: listMarks(db(), film.id),
     jobs: listJobs(db(), film.id)
-      .filter((job) => job.kind !== "render")
+      .filter(({ kind, state }) => kind !== "render" && (kind !== "follow" || state !== "done"))
       .map((job) => ({ ...job, secondsLeft: secondsLeft(job) })),
     exports: listExports(film.id),
     history: historyOf(db(), film.id),
@@ -81,7 +90,7 @@ export default function DeskRoute({ loaderData }: Route.ComponentProps) {
   const shots = useShots(loaderData, edits.pending);
 
   if (!ready) return <DeskWaiting name={film.name} jobs={jobs} />;
-  const analysed = loaderData.shots.length > 0;
+  const analysed = jobs.some((job) => job.kind === "analyse" && job.state === "done");
   return (
     <Desk
       key={film.id}
@@ -90,7 +99,8 @@ export default function DeskRoute({ loaderData }: Route.ComponentProps) {
       version={version}
       shots={shots}
       jobs={jobs}
-      sensitivity={loaderData.sensitivity}
+      people={loaderData.people}
+      sensitivity={analysed ? loaderData.sensitivity : null}
       exports={exports}
       history={history}
       edits={edits}
@@ -99,20 +109,21 @@ export default function DeskRoute({ loaderData }: Route.ComponentProps) {
   );
 }
 
+/** What the version of the tracks is before there are any shots. */
+const NOTHING_FOUND = JSON.stringify([[], [], [], []]);
+
 type LoaderData = Route.ComponentProps["loaderData"];
 
 /** The shots with what was found in them, the changes that are on their way, and the paths that follow. */
 function useShots(
-  { film, version, shots, handKeys, strengths }: LoaderData,
+  { film, version, shots, handKeys, strengths, people, marks, found }: LoaderData,
   pending: ReturnType<typeof useEdits>["pending"],
 ): DeskShot[] {
   const tracks = useFetcher<typeof tracksLoader>();
   const { load } = tracks;
-  // Reshaped shots have other tracks; nothing else about a shot changes them.
-  const shape = shots.map(({ id, start, end }) => `${id} ${start} ${end}`).join();
   useEffect(() => {
-    if (shape) void load(`/films/${film.id}/tracks`);
-  }, [shape, film.id, load]);
+    if (found !== NOTHING_FOUND) void load(`/films/${film.id}/tracks`);
+  }, [found, film.id, load]);
   const byShot = tracks.data?.byShot;
   const { num, den } = film.rate;
   const { width, height } = film.picture;
@@ -130,10 +141,11 @@ function useShots(
         number: i + 1,
         handKeys: keys.filter((key) => key.frame >= shot.start && key.frame < shot.end),
         tracks: found,
-        cast: castOf(found, range, picture),
+        cast: castOf(found, range, picture, people),
+        marks: marks.filter(({ frame }) => frame >= shot.start && frame < shot.end),
       };
     });
-  }, [shots, handKeys, pending, version.id, byShot, picture]);
+  }, [shots, handKeys, pending, version.id, byShot, picture, people, marks]);
 
   const inputs = useMemo(
     () =>
@@ -143,7 +155,7 @@ function useShots(
             framing: {
               range: { start, end },
               manner,
-              subjectId: subjectIdOf(subject),
+              rule: followRule(subject),
               carry,
               // Loader data is new at each poll; plain copies keep the worker's messages small and comparable.
               handKeys: keys.map((key) => ({ ...key })),
@@ -158,9 +170,16 @@ function useShots(
     () =>
       settled.map((shot) => {
         const framed = paths.get(shot.id) ?? null;
-        const subject = shot.tracks.find((track) => track.id === framed?.subjectId) ?? null;
+        const subject = framed && followedTrack(framed, shot.tracks);
         const aspect = target.width / target.height;
-        const looks = secondLooks(shot, strengths[shot.start], subject, framed?.windows ?? [], aspect);
+        const looks = secondLooks(
+          shot,
+          strengths[shot.start],
+          subject,
+          framed?.windows ?? [],
+          aspect,
+          framed?.certainty,
+        );
         return { ...shot, framed, looks };
       }),
     [settled, paths, target, strengths],

@@ -5,6 +5,8 @@ import { FormatError } from "~/core/formats/cut-list";
 import { ReshapeError } from "~/core/shots/reshape";
 import { edit, EditError, StaleRevisionError, stepHistory } from "~/db/edits.server";
 import { findFilm } from "~/db/films.server";
+import { SubjectError } from "~/db/subject-edits.server";
+import { followUntracked } from "~/jobs/marks.server";
 import { db } from "~/jobs/workplace.server";
 import type { Route } from "./+types/edit";
 
@@ -26,7 +28,10 @@ export interface ChangeOutcome {
 
 /** Whether the change makes no sense, and nothing is broken. */
 const isRefusal = (error: unknown): error is Error =>
-  error instanceof EditError || error instanceof ReshapeError || error instanceof FormatError;
+  error instanceof EditError ||
+  error instanceof ReshapeError ||
+  error instanceof SubjectError ||
+  error instanceof FormatError;
 
 /** Carries out one change to a film. */
 export async function action({ params, request }: Route.ActionArgs) {
@@ -41,6 +46,7 @@ export async function action({ params, request }: Route.ActionArgs) {
   try {
     const concerned = change.do === "edit" ? undefined : stepHistory(db(), filmId, change.revision, change.do);
     if (change.do === "edit") edit(db(), filmId, change.revision, change.command);
+    followUntracked(db(), filmId);
     return data<ChangeOutcome>({ revision: revision(), concerned });
   } catch (error) {
     const stale = error instanceof StaleRevisionError;

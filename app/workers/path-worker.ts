@@ -1,7 +1,6 @@
 /** Solves paths off the interface's thread. */
 import type { Size } from "~/core/geometry/box";
-import type { CropWindow } from "~/core/geometry/crop-window";
-import { type FramedShot, frameShot, type ShotFraming } from "~/core/path/solve-version";
+import { type FramedShot, frameShot, type ShotBefore, type ShotFraming } from "~/core/path/solve-version";
 import type { Rate } from "~/core/time/rate";
 
 export interface PathRequest {
@@ -11,8 +10,8 @@ export interface PathRequest {
   picture: Size;
   target: Size;
   rate: Rate;
-  /** Where the shot before leaves the window, if it goes on from there. */
-  startAt: CropWindow | null;
+  /** What the shot before leaves to it. */
+  before: ShotBefore;
 }
 
 export interface PathReply {
@@ -22,7 +21,7 @@ export interface PathReply {
 }
 
 self.addEventListener("message", ({ data }: MessageEvent<PathRequest>) => {
-  const { key, shotId, framing, picture, target, rate, startAt } = data;
-  const reply: PathReply = { key, shotId, framed: frameShot(framing, picture, target, rate, startAt) };
+  const { key, shotId, framing, picture, target, rate, before } = data;
+  const reply: PathReply = { key, shotId, framed: frameShot(framing, picture, target, rate, before) };
   self.postMessage(reply);
 });

@@ -20,12 +20,15 @@ const MODELS = [
   {
     file: "blazeface",
     input: [1, 256, 256, 3],
+    /** Sides of the input that may have any length, a multiple of 32. */
+    free: [1, 2],
     outputs: ["Identity", "Identity_1", "Identity_2", "Identity_3"],
     compact: false,
   },
   {
     file: "nanodet",
     input: [1, 3, 416, 416],
+    free: [2, 3],
     outputs: ["Identity", "Identity_1", "Identity_2", "Identity_3", "Identity_4", "Identity_5"],
     compact: true,
   },
@@ -42,6 +45,12 @@ const SAME: Record<string, string> = {
 
 const text = (base64: string) => Buffer.from(base64, "base64").toString();
 const intList = (attribute: any): number[] => attribute.list.i.map(Number);
+
+/** A shape in which the longest side, the one that counts the places of a picture, follows from the rest. */
+function freeShape(shape: readonly number[]): number[] {
+  const longest = shape.indexOf(Math.max(...shape));
+  return shape.map((length, i) => (i === longest ? -1 : length));
+}
 
 class Converter {
   private readonly folded = new Set<string>();
@@ -101,10 +110,12 @@ class Converter {
         return this.channelsLast(onnx.node("MaxPool", [this.channelsFirst(inputs[0]!)], attributes), output);
       }
       case "ResizeBilinear": {
-        const [n, height, width, channels] = this.graph.value(output).shape as [number, number, number, number];
+        const [, height, width] = this.graph.value(output).shape as [number, number, number, number];
+        const [, heightIn, widthIn] = this.graph.value(inputs[0]!).shape as [number, number, number, number];
         const mode = attr.half_pixel_centers?.b ? "half_pixel" : attr.align_corners?.b ? "align_corners" : "asymmetric";
-        const sizes = onnx.ints([n, channels, height, width]);
-        const resized = onnx.node("Resize", [this.channelsFirst(inputs[0]!), "", "", sizes], {
+        // Factors rather than sizes, so that the picture may have any size.
+        const factors = onnx.floats([1, 1, height / heightIn, width / widthIn], [4]);
+        const resized = onnx.node("Resize", [this.channelsFirst(inputs[0]!), "", factors], {
           mode: "linear",
           coordinate_transformation_mode: mode,
         });
@@ -123,7 +134,9 @@ class Converter {
         return;
       }
       case "Reshape":
-        onnx.node("Reshape", [this.use(inputs[0]!), onnx.ints(this.graph.value(output).shape)], {}, [output]);
+        onnx.node("Reshape", [this.use(inputs[0]!), onnx.ints(freeShape(this.graph.value(output).shape))], {}, [
+          output,
+        ]);
         return;
       case "Transpose":
         onnx.node("Transpose", [this.use(inputs[0]!)], { perm: this.numbers(inputs[1]!) }, [output]);
@@ -191,10 +204,16 @@ for (const model of MODELS) {
   const graph = await loadGraph(model.file, model.input, model.outputs);
   const converter = new Converter(graph, model.compact);
   converter.run();
-  const shapeOf = (name: string) => ({ name, shape: graph.value(name).shape });
+  const free = new Set<number>(model.free);
+  const names = ["height", "width"];
+  const input = model.input.map((length, side) => (free.has(side) ? names.shift()! : length));
+  const shapeOf = (name: string) => ({
+    name,
+    shape: freeShape(graph.value(name).shape).map((length) => (length < 0 ? `${name}_places` : length)),
+  });
   const bytes = converter.onnx.encode(
     model.file,
-    [{ name: graph.placeholder, shape: model.input }],
+    [{ name: graph.placeholder, shape: input }],
     model.outputs.map(shapeOf),
   );
   writeFileSync(`${OUT}${model.file}.onnx`, bytes);

@@ -9,7 +9,7 @@ syntax = "proto3";
 message AttributeProto { string name = 1; float f = 2; int64 i = 3; bytes s = 4; repeated int64 ints = 8 [packed = false]; int32 type = 20; }
 message NodeProto { repeated string input = 1; repeated string output = 2; string name = 3; string op_type = 4; repeated AttributeProto attribute = 5; }
 message TensorProto { repeated int64 dims = 1 [packed = false]; int32 data_type = 2; string name = 8; bytes raw_data = 9; }
-message Dimension { int64 dim_value = 1; }
+message Dimension { int64 dim_value = 1; string dim_param = 2; }
 message TensorShapeProto { repeated Dimension dim = 1; }
 message TypeTensor { int32 elem_type = 1; TensorShapeProto shape = 2; }
 message TypeProto { TypeTensor tensor_type = 1; }
@@ -41,7 +41,8 @@ interface Node {
 }
 export interface ValueInfo {
   name: string;
-  shape: number[];
+  /** Lengths of the sides; a name where any will do. */
+  shape: (number | string)[];
 }
 
 function attribute(name: string, value: Attribute): object {
@@ -56,7 +57,7 @@ const valueInfo = ({ name, shape }: ValueInfo) => ({
   type: {
     tensor_type: {
       elem_type: DATA_TYPE.float32,
-      shape: { dim: shape.map((size) => ({ dim_value: size })) },
+      shape: { dim: shape.map((size) => (typeof size === "string" ? { dim_param: size } : { dim_value: size })) },
     },
   },
 });

@@ -1,9 +1,10 @@
 import { Button } from "~/components/common/button";
 import type { Manner } from "~/core/path/manner";
-import type { Rate } from "~/core/time/rate";
+import { framesIn, type Rate } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import type { DeskShot } from "./desk-types";
 import { MannerChoice } from "./manner-choice";
+import { RuleSelect } from "./subject-choice";
 
 interface BulkSettingsProps {
   shots: DeskShot[];
@@ -17,9 +18,10 @@ interface BulkSettingsProps {
 
 /** What can be set for several shots at once. */
 export function BulkSettings({ shots, rate, onSubject, onManner, onExclude, onJoin, onClear }: BulkSettingsProps) {
-  const frames = shots.reduce((sum, { start, end }) => sum + end - start, 0);
+  const frames = framesIn(shots);
   const [first] = shots;
   const manner = shots.every((shot) => shot.manner === first!.manner) ? first!.manner : null;
+  const rule = shots.every((shot) => shot.subject === first!.subject) ? first!.subject : "";
   const inRow = shots.every((shot, i) => i === 0 || shot.start === shots[i - 1]!.end);
   const excluded = shots.every((shot) => shot.excluded);
   return (
@@ -29,12 +31,9 @@ export function BulkSettings({ shots, rate, onSubject, onManner, onExclude, onJo
         <span className="font-mono text-xs text-soft">{formatTimecode(frames, rate)}</span>
       </div>
       <MannerChoice manner={manner} onChange={onManner} />
-      <div>
+      <div className="flex items-center justify-between gap-2">
         <span className="text-xs text-soft">Follow</span>
-        <div className="mt-1 flex flex-wrap gap-2">
-          <Button onClick={() => onSubject("auto")}>Choose for me</Button>
-          <Button onClick={() => onSubject("none")}>Nobody</Button>
-        </div>
+        <RuleSelect value={rule} onChange={onSubject} />
       </div>
       <div className="flex flex-wrap gap-2">
         <Button onClick={() => onExclude(!excluded)}>{excluded ? "Take in again" : "Leave out"}</Button>

@@ -1,5 +1,6 @@
+import { clsx } from "clsx";
 import { ChevronLeft, ChevronRight, ChevronsLeft, ChevronsRight } from "lucide-react";
-import { useEffect, useRef } from "react";
+import { type Ref, useEffect, useRef } from "react";
 import { IconButton } from "~/components/common/button";
 import type { Size } from "~/core/geometry/box";
 import type { Rate } from "~/core/time/rate";
@@ -46,31 +47,12 @@ export function CutTrim({ source, picture, rate, frame, reach, onMove }: CutTrim
   }, [frame, width, height, source, num, den]);
 
   const move = (by: number) => onMove(Math.min(reach.to, Math.max(reach.from, frame + by)));
-  const shape = { aspectRatio: `${width} / ${height}` };
   const icon = "size-4";
   return (
     <div className="mt-2">
       <div className="grid grid-cols-2 gap-px bg-line">
-        <figure className="bg-panel">
-          <canvas
-            ref={before}
-            width={256}
-            height={Math.round((256 * height) / width)}
-            style={shape}
-            className="w-full bg-well"
-          />
-          <figcaption className="pt-1 text-xs text-soft">last before</figcaption>
-        </figure>
-        <figure className="bg-panel">
-          <canvas
-            ref={after}
-            width={256}
-            height={Math.round((256 * height) / width)}
-            style={shape}
-            className="w-full bg-well"
-          />
-          <figcaption className="pt-1 text-right text-xs text-soft">first after</figcaption>
-        </figure>
+        <Shown canvas={before} picture={picture} caption="last before" />
+        <Shown canvas={after} picture={picture} caption="first after" className="text-right" />
       </div>
       <div className="flex items-center justify-between">
         <span>
@@ -97,5 +79,31 @@ export function CutTrim({ source, picture, rate, frame, reach, onMove }: CutTrim
         </span>
       </div>
     </div>
+  );
+}
+
+/** Pixels across which a frame is drawn. */
+const SHOWN_WIDTH = 256;
+
+interface ShownProps {
+  canvas: Ref<HTMLCanvasElement>;
+  picture: Size;
+  caption: string;
+  className?: string;
+}
+
+/** One frame with what it is. */
+function Shown({ canvas, picture: { width, height }, caption, className }: ShownProps) {
+  return (
+    <figure className="bg-panel">
+      <canvas
+        ref={canvas}
+        width={SHOWN_WIDTH}
+        height={Math.round((SHOWN_WIDTH * height) / width)}
+        style={{ aspectRatio: `${width} / ${height}` }}
+        className="w-full bg-well"
+      />
+      <figcaption className={clsx("pt-1 text-xs text-soft", className)}>{caption}</figcaption>
+    </figure>
   );
 }

@@ -1,23 +1,18 @@
-import { Download, ListVideo, Upload, X } from "lucide-react";
+import { ListVideo, Upload } from "lucide-react";
 import { Dialog, Slider } from "radix-ui";
 import { useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import { Button, IconButton } from "~/components/common/button";
-import type { CutComparison } from "~/core/formats/compare-cuts";
+import { DialogPanel } from "~/components/common/dialog-panel";
+import { DownloadLink } from "~/components/common/download-link";
+import type { CutComparison, ListReading } from "~/core/formats/compare-cuts";
 import type { Transition } from "~/core/shots/transition";
-
-/** What was read from a list of cuts. */
-interface ListRead {
-  name: string;
-  transitions?: Transition[];
-  comparison?: CutComparison;
-  error?: string;
-}
 
 interface CutsDialogProps {
   filmId: string;
   shots: number;
-  sensitivity: number;
+  /** Null while the film is still looked through. */
+  sensitivity: number | null;
   onSensitivity: (sensitivity: number) => void;
   onUse: (transitions: Transition[]) => void;
   onSeek: (frame: number) => void;
@@ -33,83 +28,61 @@ const FORMATS = [
 export function CutsDialog({ filmId, shots, sensitivity, onSensitivity, onUse, onSeek }: CutsDialogProps) {
   const [open, setOpen] = useState(false);
   const [dragged, setDragged] = useState<number | null>(null);
-  const shown = dragged ?? sensitivity;
+  const shown = dragged ?? sensitivity ?? 0;
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <IconButton label="How cuts are found; lists of cuts" disabled={shots === 0}>
+        <IconButton label="How cuts are found; lists of cuts" disabled={shots === 0 || sensitivity === null}>
           <ListVideo className="size-4" aria-hidden />
         </IconButton>
       </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed top-1/2 left-1/2 z-40 flex max-h-[85vh] w-[32rem] -translate-1/2 flex-col rounded-lg border border-line bg-panel shadow-xl"
-        >
-          <div className="flex items-center justify-between border-b border-line px-6 py-4">
-            <Dialog.Title className="font-display text-lg font-semibold">Cuts</Dialog.Title>
-            <Dialog.Close asChild>
-              <IconButton label="Close" shortcut="Esc">
-                <X className="size-4" aria-hidden />
-              </IconButton>
-            </Dialog.Close>
+      <DialogPanel title="Cuts" width="w-[32rem]" layout="flex flex-col gap-6">
+        <section aria-label="Sensitivity">
+          <div className="flex items-baseline justify-between">
+            <h3 className="font-medium">How readily a cut is seen</h3>
+            <span className="text-sm text-soft">
+              {shown} · {shots} shots now
+            </span>
           </div>
-          <div className="flex flex-col gap-6 overflow-y-auto px-6 py-4">
-            <section aria-label="Sensitivity">
-              <div className="flex items-baseline justify-between">
-                <h3 className="font-medium">How readily a cut is seen</h3>
-                <span className="text-sm text-soft">
-                  {shown} · {shots} shots now
-                </span>
-              </div>
-              <Slider.Root
-                value={[shown]}
-                max={100}
-                step={1}
-                onValueChange={([value]) => setDragged(value!)}
-                onValueCommit={([value]) => {
-                  setDragged(null);
-                  if (value !== sensitivity) onSensitivity(value!);
-                }}
-                className="relative mt-3 flex h-5 items-center"
-              >
-                <Slider.Track className="relative h-1.5 grow rounded-full bg-well">
-                  <Slider.Range className="absolute h-full rounded-full bg-accent" />
-                </Slider.Track>
-                <Slider.Thumb
-                  aria-label="How readily a cut is seen"
-                  className="block size-4 rounded-full border-2 border-accent bg-raised"
-                />
-              </Slider.Root>
-              <div className="mt-1 flex justify-between text-xs text-soft">
-                <span>only what is beyond doubt</span>
-                <span>all that may be one</span>
-              </div>
-              <p className="mt-2 text-xs text-soft">
-                Cuts are decided again at once. Shots that stay keep their settings; keys stay where they are in time.
-              </p>
-            </section>
-            <BringIn filmId={filmId} onUse={onUse} onSeek={onSeek} onDone={() => setOpen(false)} />
-            <section aria-label="Take the cuts along">
-              <h3 className="font-medium">Take the cuts along</h3>
-              <div className="mt-2 flex gap-2">
-                {FORMATS.map(({ format, name }) => (
-                  <a
-                    key={format}
-                    href={`/films/${filmId}/cuts/${format}`}
-                    download
-                    className="inline-flex items-center gap-1.5 rounded-md border border-line bg-raised px-3 py-1.5 text-sm font-medium hover:border-soft"
-                  >
-                    <Download className="size-4" aria-hidden />
-                    {name}
-                  </a>
-                ))}
-              </div>
-            </section>
+          <Slider.Root
+            value={[shown]}
+            max={100}
+            step={1}
+            onValueChange={([value]) => setDragged(value!)}
+            onValueCommit={([value]) => {
+              setDragged(null);
+              if (value !== sensitivity) onSensitivity(value!);
+            }}
+            className="relative mt-3 flex h-5 items-center"
+          >
+            <Slider.Track className="relative h-1.5 grow rounded-full bg-well">
+              <Slider.Range className="absolute h-full rounded-full bg-accent" />
+            </Slider.Track>
+            <Slider.Thumb
+              aria-label="How readily a cut is seen"
+              className="block size-4 rounded-full border-2 border-accent bg-raised"
+            />
+          </Slider.Root>
+          <div className="mt-1 flex justify-between text-xs text-soft">
+            <span>only what is beyond doubt</span>
+            <span>all that may be one</span>
           </div>
-        </Dialog.Content>
-      </Dialog.Portal>
+          <p className="mt-2 text-xs text-soft">
+            Cuts are decided again at once. Shots that stay keep their settings; keys stay where they are in time.
+          </p>
+        </section>
+        <BringIn filmId={filmId} onUse={onUse} onSeek={onSeek} onDone={() => setOpen(false)} />
+        <section aria-label="Take the cuts along">
+          <h3 className="font-medium">Take the cuts along</h3>
+          <div className="mt-2 flex gap-2">
+            {FORMATS.map(({ format, name }) => (
+              <DownloadLink key={format} href={`/films/${filmId}/cuts/${format}`}>
+                {name}
+              </DownloadLink>
+            ))}
+          </div>
+        </section>
+      </DialogPanel>
     </Dialog.Root>
   );
 }
@@ -119,7 +92,7 @@ interface BringInProps extends Pick<CutsDialogProps, "filmId" | "onUse" | "onSee
 }
 
 function BringIn({ filmId, onUse, onSeek, onDone }: BringInProps) {
-  const fetcher = useFetcher<ListRead>();
+  const fetcher = useFetcher<ListReading>();
   const input = useRef<HTMLInputElement>(null);
   const read = fetcher.data;
   const send = (file: File) => {

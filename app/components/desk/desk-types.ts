@@ -3,6 +3,7 @@ import type { TransitionKind } from "~/core/shots/transition";
 import type { Manner } from "~/core/path/manner";
 import type { FramedShot, HandKey } from "~/core/path/solve-version";
 import type { CastMember } from "~/core/subjects/cast";
+import type { ThingMark } from "~/core/subjects/marked-things";
 import type { Track } from "~/core/subjects/track";
 import type { Size } from "~/core/geometry/box";
 import type { FrameRange, Rate } from "~/core/time/rate";
@@ -29,7 +30,7 @@ export interface DeskShot {
   start: number;
   end: number;
   manner: Manner;
-  /** "auto", "none", or "track:" and an id. */
+  /** Whom it follows, as `followRule` reads it. */
   subject: string;
   begins: TransitionKind;
   /** Frames in which it is mixed with the shot before. */
@@ -43,6 +44,8 @@ export interface DeskShot {
   handKeys: HandKey[];
   tracks: Track[];
   cast: CastMember[];
+  /** Boxes that the editor has drawn in it. */
+  marks: ThingMark[];
   /** Null until it is solved for the first time. */
   framed: FramedShot | null;
 }
@@ -51,7 +54,24 @@ export interface DeskShot {
 export const SUBJECT_COLOURS = ["#e69f00", "#56b4e9", "#009e73", "#f0e442", "#0072b2", "#d55e00"];
 export const subjectColour = (index: number): string => SUBJECT_COLOURS[index % SUBJECT_COLOURS.length]!;
 
-/** The shot that a frame belongs to. Shots are in order and without gaps. */
-export function shotAt(shots: readonly DeskShot[], frame: number): DeskShot | undefined {
-  return shots.findLast((shot) => frame >= shot.start) ?? shots[0];
+/** Somebody of the film, as the desk shows them. */
+export interface DeskPerson {
+  id: string;
+  number: number;
+  name: string | null;
+  mergedInto: string | null;
 }
+
+/** The shot that a frame belongs to; none where the analysis has not come to. Shots are in order and without gaps. */
+export function shotAt(shots: readonly DeskShot[], frame: number): DeskShot | undefined {
+  const shot = shots.findLast(({ start }) => frame >= start);
+  return shot && frame < shot.end ? shot : undefined;
+}
+
+/** Whom a shot follows, if it is somebody or something of its cast. */
+export const followedIn = ({ cast, framed }: DeskShot): CastMember | undefined =>
+  cast.find(({ track }) => track.id === framed?.subjectId);
+
+/** Whether a track of a shot is followed at a frame. */
+export const isFollowedAt = ({ framed }: DeskShot, trackId: string, frame: number): boolean =>
+  framed?.spans.some((span) => span.trackId === trackId && frame >= span.start && frame < span.end) ?? false;

@@ -1,4 +1,4 @@
-import { Redo2, Undo2, Users } from "lucide-react";
+import { Redo2, SquareDashedMousePointer, Undo2, Users } from "lucide-react";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import {
@@ -15,9 +15,10 @@ import { JobStatus, type JobView } from "~/components/library/job-status";
 import { Wordmark } from "~/components/common/wordmark";
 import { BulkSettings } from "./bulk-settings";
 import { CutsDialog } from "./cuts-dialog";
-import { type DeskFilm, type DeskShot, type DeskVersion, shotAt } from "./desk-types";
+import { type DeskFilm, type DeskPerson, type DeskShot, type DeskVersion, shotAt } from "./desk-types";
 import { ExportDialog, type ExportView } from "./export-dialog";
 import { Inspector } from "./inspector";
+import { PeopleDialog } from "./people-dialog";
 import type { Player } from "./player";
 import { Result } from "./result";
 import { ShotList } from "./shot-list";
@@ -29,6 +30,7 @@ import { useFrame, usePlayer } from "./use-player";
 import { useSelection } from "./use-selection";
 import { useShortcuts } from "./use-shortcuts";
 import { type ShotEdits, useShotEdits } from "./use-shot-edits";
+import { useSubjectEdits } from "./use-subject-edits";
 import { VersionBar } from "./version-bar";
 
 interface DeskProps {
@@ -36,8 +38,9 @@ interface DeskProps {
   versions: DeskVersion[];
   version: DeskVersion;
   shots: DeskShot[];
-  /** How readily a cut is seen, 0 to 100. */
-  sensitivity: number;
+  people: DeskPerson[];
+  /** How readily a cut is seen, 0 to 100; null while the film is still looked through. */
+  sensitivity: number | null;
   exports: ExportView[];
   history: { undo: string | null; redo: string | null };
   edits: Edits;
@@ -49,9 +52,10 @@ interface DeskProps {
 
 /** The desk of one film: shots, picture and lane, result, and what can be set. */
 export function Desk(props: DeskProps) {
-  const { film, versions, version, shots, jobs, sensitivity, exports, history, edits, blocked } = props;
+  const { film, versions, version, shots, people, jobs, sensitivity, exports, history, edits, blocked } = props;
   const [video, setVideo] = useState<HTMLVideoElement | null>(null);
   const [showSubjects, setShowSubjects] = useState(false);
+  const [marking, setMarking] = useState(false);
   const timecode = useRef<HTMLInputElement>(null);
   const player = usePlayer(video, film.rate, film.frames);
   const aspect = aspectRatio(version);
@@ -59,6 +63,7 @@ export function Desk(props: DeskProps) {
   const source = `/media/${film.id}/proxy.mp4`;
   const selection = useSelection(shots);
   const shotEdits = useShotEdits(edits, version.id, shots, player);
+  const subjectEdits = useSubjectEdits(edits, shots, shotEdits);
 
   const windowAt = useCallback(
     (frame: number): CropWindow => {
@@ -118,6 +123,7 @@ export function Desk(props: DeskProps) {
     onPin: () => player && place(player.getFrame(), windowAt(player.getFrame())),
     onRelease: () => player && release(player.getFrame()),
     onToggleSubjects: () => setShowSubjects((shown) => !shown),
+    onToggleMarking: () => setMarking((on) => !on),
     shotEdits,
   });
   const selected = shots.filter(({ id }) => selection.ids.has(id));
@@ -129,6 +135,15 @@ export function Desk(props: DeskProps) {
         <h1 className="max-w-56 truncate text-sm text-soft">{film.name}</h1>
         <VersionBar versions={versions} active={version} onAdd={addVersion} />
         <div className="grow" />
+        <PeopleDialog
+          people={people}
+          shots={shots}
+          source={source}
+          picture={picture}
+          rate={film.rate}
+          onChange={subjectEdits.changePerson}
+          onFollow={subjectEdits.followEverywhere}
+        />
         <CutsDialog
           filmId={film.id}
           shots={shots.length}
@@ -188,6 +203,11 @@ export function Desk(props: DeskProps) {
             showSubjects={showSubjects}
             onPlace={place}
             onFollow={(shot, trackId) => follow(shot, `track:${trackId}`)}
+            marking={marking}
+            onMark={(frame, box) => {
+              setMarking(false);
+              if (box) subjectEdits.mark(frame, box);
+            }}
           />
           <div className="flex items-center justify-center gap-3 border-t border-line bg-panel px-3 py-1.5">
             <Transport player={player} shots={shots} rate={film.rate} frames={film.frames} timecodeRef={timecode} />
@@ -200,6 +220,15 @@ export function Desk(props: DeskProps) {
               className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
             >
               <Users className="size-4" aria-hidden />
+            </IconButton>
+            <IconButton
+              label="Mark what to follow: draw a box around it"
+              shortcut="M"
+              aria-pressed={marking}
+              onClick={() => setMarking((on) => !on)}
+              className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
+            >
+              <SquareDashedMousePointer className="size-4" aria-hidden />
             </IconButton>
           </div>
         </main>
@@ -226,6 +255,7 @@ export function Desk(props: DeskProps) {
                 shots={shots}
                 windowAt={windowAt}
                 free={free}
+                subjectEdits={subjectEdits}
                 onSubject={follow}
                 onManner={(shot, manner) => shotEdits.setManner([shot], manner)}
                 onRename={(shot, name) => shotEdits.change([shot], { name })}

@@ -1,7 +1,9 @@
-import { Download, FileCheck2, TriangleAlert, X } from "lucide-react";
+import { FileCheck2, TriangleAlert } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useFetcher } from "react-router";
-import { Button, IconButton } from "~/components/common/button";
+import { Button } from "~/components/common/button";
+import { DialogPanel } from "~/components/common/dialog-panel";
+import { DownloadLink } from "~/components/common/download-link";
 import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
 import type { DeskVersion } from "./desk-types";
 
@@ -42,52 +44,33 @@ export function ExportDialog({ filmId, versions, exports, blocked }: ExportDialo
       <Dialog.Trigger asChild>
         <Button look="accent">{running ? `Exporting ${Math.round(running.progress * 100)} %` : "Export"}</Button>
       </Dialog.Trigger>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed top-1/2 left-1/2 z-40 flex max-h-[85vh] w-[36rem] -translate-1/2 flex-col rounded-lg border border-line bg-panel shadow-xl"
-        >
-          <div className="flex items-center justify-between border-b border-line px-6 py-4">
-            <Dialog.Title className="font-display text-lg font-semibold">Export</Dialog.Title>
-            <Dialog.Close asChild>
-              <IconButton label="Close" shortcut="Esc">
-                <X className="size-4" aria-hidden />
-              </IconButton>
-            </Dialog.Close>
-          </div>
-          <div className="overflow-y-auto px-6 py-4">
-            {blocked && <p className="mb-3 text-sm text-soft">{blocked}</p>}
-            <ul className="flex flex-col gap-2">
-              {versions.map((version) => (
-                <li
-                  key={version.id}
-                  className="flex items-center gap-3 rounded-md border border-line bg-raised px-3 py-2"
-                >
-                  <span className="font-medium">{version.name}</span>
-                  <span className="text-xs text-soft">
-                    {version.width} × {version.height}, MP4, with the film's own sound
-                  </span>
-                  <Button
-                    className="ml-auto"
-                    disabled={blocked !== null || fetcher.state !== "idle"}
-                    onClick={() => void fetcher.submit({ intent: "export", versionId: version.id }, { method: "post" })}
-                  >
-                    Render
-                  </Button>
-                </li>
-              ))}
-            </ul>
-            <h3 className="mt-5 text-xs text-soft">Files</h3>
-            {exports.length === 0 && <p className="mt-1 text-sm">Nothing rendered yet.</p>}
-            <ul className="mt-1 flex flex-col gap-3">
-              {exports.map((item) => (
-                <ExportRow key={item.id} filmId={filmId} item={item} />
-              ))}
-            </ul>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
+      <DialogPanel title="Export" width="w-[36rem]">
+        {blocked && <p className="mb-3 text-sm text-soft">{blocked}</p>}
+        <ul className="flex flex-col gap-2">
+          {versions.map((version) => (
+            <li key={version.id} className="flex items-center gap-3 rounded-md border border-line bg-raised px-3 py-2">
+              <span className="font-medium">{version.name}</span>
+              <span className="text-xs text-soft">
+                {version.width} × {version.height}, MP4, with the film's own sound
+              </span>
+              <Button
+                className="ml-auto"
+                disabled={blocked !== null || fetcher.state !== "idle"}
+                onClick={() => void fetcher.submit({ intent: "export", versionId: version.id }, { method: "post" })}
+              >
+                Render
+              </Button>
+            </li>
+          ))}
+        </ul>
+        <h3 className="mt-5 text-xs text-soft">Files</h3>
+        {exports.length === 0 && <p className="mt-1 text-sm">Nothing rendered yet.</p>}
+        <ul className="mt-1 flex flex-col gap-3">
+          {exports.map((item) => (
+            <ExportRow key={item.id} filmId={filmId} item={item} />
+          ))}
+        </ul>
+      </DialogPanel>
     </Dialog.Root>
   );
 }
@@ -104,14 +87,7 @@ function ExportRow({ filmId, item }: { filmId: string; item: ExportView }) {
             <p className="truncate text-sm font-medium">{item.fileName}</p>
             {item.figures && <Figures figures={item.figures} />}
           </div>
-          <a
-            href={`/media/${filmId}/exports/${encodeURIComponent(item.fileName)}`}
-            download
-            className="inline-flex items-center gap-1.5 rounded-md border border-line bg-raised px-3 py-1.5 text-sm font-medium hover:border-soft"
-          >
-            <Download className="size-4" aria-hidden />
-            Download
-          </a>
+          <DownloadLink href={`/media/${filmId}/exports/${encodeURIComponent(item.fileName)}`}>Download</DownloadLink>
         </li>
       );
     case "failed":

@@ -1,6 +1,8 @@
 import type { Box, Size } from "~/core/geometry/box";
 import { type Rate, seekSeconds } from "~/core/time/rate";
 
+const nextPaint = () => new Promise((resolve) => requestAnimationFrame(resolve));
+
 /** Draws single frames of a proxy with a video element of its own, one at a time. */
 export class FrameGrabber {
   disposed = false;
@@ -28,6 +30,9 @@ export class FrameGrabber {
       this.video.addEventListener("seeked", () => resolve(), { once: true });
       this.video.currentTime = seekSeconds(frame, this.rate);
     });
+    // The event may come before the picture can be drawn; until then the one before would be.
+    await nextPaint();
+    await nextPaint();
     if (this.disposed) throw new Error("let go");
     const scale = this.video.videoWidth / picture.width;
     const part = [box.x * scale, box.y * scale, box.width * scale, box.height * scale] as const;

@@ -1,13 +1,15 @@
 import { Eye } from "lucide-react";
-import { RadioGroup } from "radix-ui";
 import { Button, Hint } from "~/components/common/button";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import type { Manner } from "~/core/path/manner";
-import { type DeskFilm, type DeskShot, shotAt, subjectColour } from "./desk-types";
+import { type DeskFilm, type DeskShot, shotAt } from "./desk-types";
 import { MannerChoice } from "./manner-choice";
 import { NumberField } from "./number-field";
 import { ShotBegin } from "./shot-begin";
 import { ShotName } from "./shot-name";
+import { SubjectChoice } from "./subject-choice";
+import { TrackTools } from "./track-tools";
+import type { SubjectEdits } from "./use-subject-edits";
 import type { Player } from "./player";
 import { useFrame } from "./use-player";
 
@@ -20,6 +22,7 @@ interface InspectorProps {
   windowAt: (frame: number) => CropWindow;
   /** The axes on which the window can move. */
   free: { x: boolean; y: boolean };
+  subjectEdits: SubjectEdits;
   onSubject: (shot: DeskShot, subject: string) => void;
   onManner: (shot: DeskShot, manner: Manner) => void;
   onRename: (shot: DeskShot, name: string | null) => void;
@@ -41,6 +44,13 @@ export function Inspector(props: InspectorProps) {
         <ShotName key={shot.id} number={shot.number} name={shot.name} onRename={(name) => props.onRename(shot, name)} />
         <SecondLooks shot={shot} onSeek={(at) => props.player?.seek(at)} />
         <SubjectChoice shot={shot} onChange={(subject) => props.onSubject(shot, subject)} />
+        <TrackTools
+          shot={shot}
+          frame={frame}
+          onEdit={props.subjectEdits.editTrack}
+          onUnmark={(at) => props.subjectEdits.unmark(shot, at)}
+          onSeek={(at) => props.player?.seek(at)}
+        />
         <MannerChoice manner={shot.manner} onChange={(manner) => props.onManner(shot, manner)} />
       </section>
       <WindowSettings {...props} shot={shot} frame={frame} />
@@ -77,47 +87,6 @@ function SecondLooks({ shot, onSeek }: { shot: DeskShot; onSeek: (frame: number)
         </li>
       ))}
     </ul>
-  );
-}
-
-function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (subject: string) => void }) {
-  const auto = shot.subject === "auto" ? shot.framed?.reason : undefined;
-  return (
-    <fieldset>
-      <legend className="text-xs text-soft">Follow</legend>
-      <RadioGroup.Root
-        value={shot.subject}
-        onValueChange={onChange}
-        aria-label="Follow"
-        className="mt-1 flex flex-col gap-0.5"
-      >
-        <Choice value="auto" text={auto ? `Chosen for you: ${auto}` : "Chosen for you"} />
-        {shot.cast.map(({ letter, track, reason }, i) => (
-          <Choice key={track.id} value={`track:${track.id}`} text={reason} letter={letter} colour={subjectColour(i)} />
-        ))}
-        <Choice value="none" text="Nobody: rest in the middle" />
-      </RadioGroup.Root>
-    </fieldset>
-  );
-}
-
-function Choice({ value, text, letter, colour }: { value: string; text: string; letter?: string; colour?: string }) {
-  return (
-    <RadioGroup.Item
-      value={value}
-      className="group flex items-center gap-2 rounded-md px-2 py-1 text-left text-sm hover:bg-well data-[state=checked]:bg-accent-wash"
-    >
-      <span className="size-3.5 shrink-0 rounded-full border border-soft group-data-[state=checked]:border-4 group-data-[state=checked]:border-accent" />
-      {letter && (
-        <span
-          className="min-w-5 rounded-sm px-1 text-center text-xs font-bold text-black"
-          style={{ background: colour }}
-        >
-          {letter}
-        </span>
-      )}
-      <span className="min-w-0">{text}</span>
-    </RadioGroup.Item>
   );
 }
 

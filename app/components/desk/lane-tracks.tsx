@@ -28,7 +28,7 @@ function stretches(
   return lines.filter((line) => line.length >= 4);
 }
 
-/** Thin lines of where everybody is; the followed one is stronger. */
+/** Thin lines of where everybody is; stronger where they are followed. */
 export function LaneTracks({
   shot,
   geometry,
@@ -40,22 +40,33 @@ export function LaneTracks({
 }) {
   return (
     <Group listening={false}>
-      {shot.cast.map((member, i) => {
-        const followed = shot.framed?.subjectId === member.track.id;
-        return stretches(member, shot, geometry, drawn).map((points, k) => (
-          <Group key={`${member.track.id}-${k}`} opacity={followed ? 1 : 0.65}>
-            <Line points={points} stroke={subjectColour(i)} strokeWidth={followed ? 3.5 : 1.5} lineJoin="round" />
-            <Text
-              x={points[0]! + 5}
-              y={points[1]! + 4}
-              text={member.letter}
-              fontSize={13}
-              fontStyle="bold"
-              fontFamily="Inter Variable, sans-serif"
-              fill={subjectColour(i)}
-            />
+      {shot.cast.map((member) => {
+        const colour = subjectColour(member.colour);
+        const spans = shot.framed?.spans.filter(({ trackId }) => trackId === member.track.id) ?? [];
+        const within = spans.flatMap(({ start, end }) =>
+          stretches(member, shot, geometry, { start: Math.max(start, drawn.start), end: Math.min(end, drawn.end) }),
+        );
+        return (
+          <Group key={member.track.id}>
+            {stretches(member, shot, geometry, drawn).map((points, k) => (
+              <Group key={k} opacity={spans.length > 0 ? 1 : 0.65}>
+                <Line points={points} stroke={colour} strokeWidth={1.5} lineJoin="round" />
+                <Text
+                  x={points[0]! + 5}
+                  y={points[1]! + 4}
+                  text={member.letter}
+                  fontSize={13}
+                  fontStyle="bold"
+                  fontFamily="Inter Variable, sans-serif"
+                  fill={colour}
+                />
+              </Group>
+            ))}
+            {within.map((points, k) => (
+              <Line key={k} points={points} stroke={colour} strokeWidth={3.5} lineJoin="round" />
+            ))}
           </Group>
-        ));
+        );
       })}
     </Group>
   );

@@ -1,11 +1,12 @@
 import { clsx } from "clsx";
 import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
-import { boxAt } from "~/core/subjects/track";
-import type { Size } from "~/core/geometry/box";
+import type { Box, Size } from "~/core/geometry/box";
 import { clampWindow, type CropWindow, windowBox } from "~/core/geometry/crop-window";
-import { type DeskShot, shotAt, subjectColour } from "./desk-types";
+import type { DeskShot } from "./desk-types";
+import { MarkLayer } from "./mark-layer";
 import type { Player } from "./player";
-import { useFrame, useOnFrame } from "./use-player";
+import { PictureSubjects } from "./picture-subjects";
+import { useOnFrame } from "./use-player";
 
 interface PictureProps {
   player: Player | null;
@@ -19,6 +20,10 @@ interface PictureProps {
   /** A window was put somewhere by hand, at the frame on screen. */
   onPlace: (frame: number, window: CropWindow) => void;
   onFollow: (shot: DeskShot, trackId: string) => void;
+  /** Whether a box is to be drawn around the thing to follow. */
+  marking: boolean;
+  /** A box was drawn at the frame on screen; null if drawing was given up. */
+  onMark: (frame: number, box: Box | null) => void;
 }
 
 /** Source pixels that one press of an arrow key moves the window by, alone and with Shift. */
@@ -101,7 +106,7 @@ export function Picture(props: PictureProps) {
         className="absolute inset-0 size-full touch-none overflow-visible"
       >
         <path ref={shade} fillRule="evenodd" className="fill-black/55" />
-        {props.showSubjects && <Subjects {...props} />}
+        {(props.showSubjects || props.marking) && <PictureSubjects {...props} />}
         <rect
           ref={frameRect}
           role="application"
@@ -118,50 +123,14 @@ export function Picture(props: PictureProps) {
           onPointerCancel={() => setDragged(null)}
           onKeyDown={nudge}
         />
+        {props.marking && player && (
+          <MarkLayer
+            picture={picture}
+            onStart={() => player.pause()}
+            onDrawn={(box) => props.onMark(player.getFrame(), box)}
+          />
+        )}
       </svg>
     </div>
   );
-}
-
-/** Everybody and everything that can be followed at this frame, with letter and box; a click follows it. */
-function Subjects({ player, shots, picture, onFollow }: PictureProps) {
-  const frame = useFrame(player);
-  const shot = shotAt(shots, frame);
-  const size = picture.height / 26;
-  return shot?.cast.map(({ letter, track }, i) => {
-    const box = boxAt(track, frame);
-    if (!box) return null;
-    const followed = shot.framed?.subjectId === track.id;
-    return (
-      <g
-        key={track.id}
-        role="button"
-        tabIndex={0}
-        aria-label={`Follow ${letter}`}
-        className="cursor-pointer"
-        onClick={() => onFollow(shot, track.id)}
-        onKeyDown={(event) => event.key === "Enter" && onFollow(shot, track.id)}
-      >
-        <rect
-          {...box}
-          fill="transparent"
-          stroke={subjectColour(i)}
-          strokeWidth={followed ? 3 : 1.5}
-          strokeDasharray={followed ? undefined : "5 4"}
-          className="[vector-effect:non-scaling-stroke]"
-        />
-        <rect x={box.x} y={box.y - size * 1.2} width={size * 1.1} height={size * 1.2} fill={subjectColour(i)} />
-        <text
-          x={box.x + size * 0.55}
-          y={box.y - size * 0.3}
-          fontSize={size}
-          fontWeight={700}
-          textAnchor="middle"
-          fill="#111"
-        >
-          {letter}
-        </text>
-      </g>
-    );
-  });
 }

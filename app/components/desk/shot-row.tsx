@@ -4,7 +4,8 @@ import { Hint } from "~/components/common/button";
 import { MANNER_TEXT } from "~/core/path/manner";
 import type { Rate } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
-import { type DeskShot, subjectColour } from "./desk-types";
+import { type DeskShot, followedIn } from "./desk-types";
+import { Letter } from "./letter";
 
 interface ShotRowProps {
   shot: DeskShot;
@@ -89,14 +90,6 @@ export function ShotRow({
 }
 
 function Followed({ shot }: { shot: DeskShot }) {
-  const followed = shot.cast.findIndex(({ track }) => track.id === shot.framed?.subjectId);
-  if (followed < 0) return <span>nobody</span>;
-  return (
-    <span
-      className="inline-flex h-4.5 min-w-4.5 items-center justify-center rounded-sm px-1 text-xs font-bold text-black"
-      style={{ background: subjectColour(followed) }}
-    >
-      {shot.cast[followed]!.letter}
-    </span>
-  );
+  const followed = followedIn(shot);
+  return followed ? <Letter {...followed} /> : <span>nobody</span>;
 }

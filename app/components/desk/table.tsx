@@ -1,4 +1,5 @@
 import { lazy, Suspense, useState } from "react";
+import type { Box } from "~/core/geometry/box";
 import { type CropWindow, largestWindowHeight } from "~/core/geometry/crop-window";
 import type { DeskFilm, DeskShot } from "./desk-types";
 import { Picture } from "./picture";
@@ -20,6 +21,8 @@ interface TableProps {
   showSubjects: boolean;
   onPlace: (frame: number, window: CropWindow, fromFrame?: number | null) => void;
   onFollow: (shot: DeskShot, trackId: string) => void;
+  marking: boolean;
+  onMark: (frame: number, box: Box | null) => void;
 }
 
 /** Room beside and above the picture. */
@@ -43,6 +46,8 @@ export function Table({
   showSubjects,
   onPlace,
   onFollow,
+  marking,
+  onMark,
 }: TableProps) {
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const room = useSize(element);
@@ -76,6 +81,8 @@ export function Table({
           showSubjects={showSubjects}
           onPlace={onPlace}
           onFollow={onFollow}
+          marking={marking}
+          onMark={onMark}
         />
       </div>
       <Suspense>

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Size } from "~/core/geometry/box";
-import type { CropWindow } from "~/core/geometry/crop-window";
-import type { FramedShot, ShotFraming } from "~/core/path/solve-version";
+import { type FramedShot, followedBefore, type ShotBefore, type ShotFraming } from "~/core/path/solve-version";
+import type { Track } from "~/core/subjects/track";
 import type { Rate } from "~/core/time/rate";
 import type { PathReply, PathRequest } from "~/workers/path-worker";
 
@@ -11,17 +11,24 @@ export interface FramingInput {
 }
 
 /** All that decides a path, as text: a shot whose key has not changed is not solved again. */
-const keyOf = ({ shotId, framing }: FramingInput, target: Size, startAt: CropWindow | null): string =>
+const keyOf = ({ shotId, framing }: FramingInput, target: Size, before: ShotBefore): string =>
   JSON.stringify([
     shotId,
     target,
-    startAt,
+    before,
     framing.range,
     framing.manner,
-    framing.subjectId ?? typeof framing.subjectId,
+    framing.rule,
     framing.handKeys,
-    framing.tracks.map((track) => track.id),
+    framing.tracks.map(trackKey),
   ]);
+
+/** What changes with a track: an edit takes boxes away, a mark made again gives it others. */
+function trackKey(track: Track): string {
+  let sum = 0;
+  for (const box of track.boxes) if (box) sum += box.x + 2 * box.y + 3 * box.width + 5 * box.height;
+  return `${track.id} ${track.who ?? ""} ${track.start} ${track.boxes.length} ${sum.toFixed(1)}`;
+}
 
 /** Milliseconds within which answers are gathered before the desk is drawn again. */
 const TOGETHER_MS = 120;
@@ -65,12 +72,22 @@ export function usePaths(inputs: FramingInput[], picture: Size, target: Size, ra
     };
   }, []);
 
+  const whoBefore = useMemo(
+    () =>
+      followedBefore(
+        inputs.map(({ framing }) => framing),
+        picture,
+        target,
+        rate,
+      ),
+    [inputs, picture, target, rate],
+  );
   useEffect(() => {
     for (const [i, input] of inputs.entries()) {
       // A window that goes on over the boundary is solved again when the shot before has been.
-      const before = input.framing.carry && i > 0 ? solved.get(inputs[i - 1]!.shotId)?.framed : undefined;
-      const startAt = before?.windows.at(-1) ?? null;
-      const key = keyOf(input, target, startAt);
+      const last = input.framing.carry && i > 0 ? solved.get(inputs[i - 1]!.shotId)?.framed : undefined;
+      const before = { window: last?.windows.at(-1) ?? null, who: whoBefore[i]! };
+      const key = keyOf(input, target, before);
       if (asked.current.get(input.shotId) === key) continue;
       asked.current.set(input.shotId, key);
       const request: PathRequest = {
@@ -80,11 +97,11 @@ export function usePaths(inputs: FramingInput[], picture: Size, target: Size, ra
         picture,
         target,
         rate,
-        startAt,
+        before,
       };
       worker.current?.postMessage(request);
     }
-  }, [inputs, picture, target, rate, solved]);
+  }, [inputs, whoBefore, picture, target, rate, solved]);
 
   // A path of a shot that has since been reshaped does not fit it any more.
   return useMemo(() => {

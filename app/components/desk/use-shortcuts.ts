@@ -15,6 +15,7 @@ export interface ShortcutTargets {
   onPin: () => void;
   onRelease: () => void;
   onToggleSubjects: () => void;
+  onToggleMarking: () => void;
   shotEdits: ShotEdits;
 }
 
@@ -33,8 +34,7 @@ function seekNextCut(player: Player, shots: readonly DeskShot[]): void {
 
 /** Everything on the desk that a key does. Fields in which one types keep their keys. */
 export function useShortcuts(targets: ShortcutTargets): void {
-  const { player, shots, timecode, framesPerSecond, onUndo, onRedo, onPin, onRelease, onToggleSubjects, shotEdits } =
-    targets;
+  const { player, shots, timecode, framesPerSecond, onUndo, onRedo, onPin, onRelease, shotEdits } = targets;
   const second = Math.round(framesPerSecond);
   const actions: Record<string, (to: Player) => void> = {
     space: (to) => to.toggle(),
@@ -50,7 +50,8 @@ export function useShortcuts(targets: ShortcutTargets): void {
     t: () => timecode.current?.focus(),
     k: onPin,
     delete: onRelease,
-    s: onToggleSubjects,
+    s: targets.onToggleSubjects,
+    m: targets.onToggleMarking,
     d: () => shotEdits.splitHere("cut"),
     "shift+d": () => shotEdits.splitHere("turn"),
     u: shotEdits.joinNext,

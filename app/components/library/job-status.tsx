@@ -13,7 +13,11 @@ export interface JobView {
   secondsLeft: number | null;
 }
 
-const WAITING: Record<string, string> = { proxy: "Light copy: waiting", analyse: "Analysis: waiting" };
+const WAITING: Record<string, string> = {
+  proxy: "Light copy: waiting",
+  analyse: "Analysis: waiting",
+  follow: "Mark: waiting",
+};
 
 /** What is being done to a film: each unfinished job with its progress, or what went wrong and a way on. */
 export function JobStatus({ jobs }: { jobs: JobView[] }) {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Track } from "../subjects/track";
 import { tellingFrame } from "../subjects/telling-frame";
-import { secondLooks } from "./second-looks";
+import { longestGap, secondLooks } from "./second-looks";
 
 const face = (x: (i: number) => number, width = () => 60): Track => ({
   id: "face",
@@ -38,6 +38,25 @@ describe("second looks", () => {
   test("a cut that is not certain, unless the editor made it a turn", () => {
     expect(kinds(shot, 0.53, null, windows, 9 / 16)).toEqual([["unsure-cut", 100]]);
     expect(kinds({ ...shot, begins: "turn" }, 0.53, null, windows, 9 / 16)).toEqual([]);
+  });
+
+  test("a subject that is not certain, with how sure it is", () => {
+    const [look] = secondLooks(shot, 0.9, null, windows, 9 / 16, 0.31);
+    expect(look).toMatchObject({ kind: "unsure-subject", frame: 100 });
+    expect(look!.text).toContain("31 %");
+    expect(kinds(shot, 0.9, null, windows, 9 / 16, 0.6)).toEqual([]);
+  });
+
+  test("a subject that is lost for a while between being seen, where it is lost", () => {
+    const lost = face(() => 470);
+    lost.boxes = lost.boxes.map((box, i) => (i >= 40 && i < 60 ? null : box));
+    expect(kinds(shot, 0.9, lost, windows, 9 / 16)).toEqual([["subject-lost", 140]]);
+    // Who comes late or leaves is not lost.
+    const late = face(() => 470);
+    late.boxes = late.boxes.map((box, i) => (i < 40 || i > 80 ? null : box));
+    expect(kinds(shot, 0.9, late, windows, 9 / 16)).toEqual([]);
+    expect(longestGap(lost)).toEqual({ start: 140, end: 160 });
+    expect(longestGap(late)).toBeNull();
   });
 
   test("a shot of a few frames", () => {

@@ -3,10 +3,11 @@ import { boxContains } from "../geometry/box";
 import { windowBox } from "../geometry/crop-window";
 import type { Shot } from "../shots/shot";
 import { boxAt, type Track } from "../subjects/track";
+import type { FrameRange } from "../time/rate";
 
 /** A place that deserves the editor's eye, with its reason and its number. */
 export interface SecondLook {
-  kind: "unsure-cut" | "short-shot" | "subject-cut";
+  kind: "unsure-cut" | "short-shot" | "subject-cut" | "unsure-subject" | "subject-lost";
   /** Frame to look at. */
   frame: number;
   /** The reason in words, with the number. */
@@ -22,6 +23,25 @@ const CUT_SHARE = 0.05;
 /** How far it may reach beyond, as a share of its own size. */
 const CUT_TOLERANCE = 0.08;
 
+/** A choice of subject less certain than this, 0 to 1, deserves a look. */
+const UNSURE_SUBJECT = 0.5;
+/** A subject that is not seen for more than this share of the shot between being seen is lost there. */
+const LOST_SHARE = 0.08;
+
+/** The longest stretch in which a track is not seen between being seen; null if there is none. */
+export function longestGap(track: Track): FrameRange | null {
+  let longest: FrameRange | null = null;
+  let last = -1;
+  track.boxes.forEach((box, i) => {
+    if (!box) return;
+    const gap = { start: track.start + last + 1, end: track.start + i };
+    const length = gap.end - gap.start;
+    if (last >= 0 && length > 0 && (!longest || length > longest.end - longest.start)) longest = gap;
+    last = i;
+  });
+  return longest;
+}
+
 /** Frames in which the subject is to be seen and reaches beyond the window. */
 function framesCut(subject: Track, windows: readonly CropWindow[], start: number, aspect: number): number[] {
   return windows.flatMap((window, i) => {
@@ -35,6 +55,7 @@ function framesCut(subject: Track, windows: readonly CropWindow[], start: number
  * What to look at in a shot.
  *
  * @param strength how much spoke for the transition that begins the shot, 0 to 1; undefined if nothing was weighed
+ * @param certainty how sure the choice of the subject is, 0 to 1
  */
 export function secondLooks(
   shot: Pick<Shot, "start" | "end" | "begins">,
@@ -42,6 +63,7 @@ export function secondLooks(
   subject: Track | null,
   windows: readonly CropWindow[],
   aspect: number,
+  certainty = 1,
 ): SecondLook[] {
   const looks: SecondLook[] = [];
   const frames = shot.end - shot.start;
@@ -54,6 +76,15 @@ export function secondLooks(
   }
   if (frames < SHORT_FRAMES) {
     looks.push({ kind: "short-shot", frame: shot.start, text: `This shot has only ${frames} frames` });
+  }
+  if (certainty < UNSURE_SUBJECT) {
+    const text = `It is not certain whom to follow here (${Math.round(100 * certainty)} %)`;
+    looks.push({ kind: "unsure-subject", frame: shot.start, text });
+  }
+  const gap = subject && longestGap(subject);
+  if (gap && gap.end - gap.start > LOST_SHARE * frames) {
+    const text = `Whom it follows is not seen for ${gap.end - gap.start} frames`;
+    looks.push({ kind: "subject-lost", frame: gap.start, text });
   }
   if (subject) {
     const cut = framesCut(subject, windows, shot.start, aspect);

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { MANNERS } from "../path/manner";
 import { TRANSITION_KINDS } from "../shots/transition";
+import { STORED_RULE } from "../subjects/follow-rule";
 
 /**
  * Everything an editor can change, as data: it is sent by the interface, stored, and taken back by its inverse,
@@ -20,10 +21,17 @@ const Shot = z.object({
   begins: z.enum(TRANSITION_KINDS),
   mixed: Range,
   carry: z.boolean(),
-  /** "auto", "none", or "track:" and an id. */
-  subject: z.string().regex(/^(auto|none|track:.+)$/),
+  /** As `followRule` reads it. */
+  subject: z.string().regex(STORED_RULE),
   name: z.string().trim().max(80).nullable(),
   excluded: z.boolean(),
+});
+const Box = z.object({ x: z.number(), y: z.number(), width: z.number().positive(), height: z.number().positive() });
+const TrackEdit = z.object({ removed: z.array(Range), joinedTo: z.string().nullable() });
+const Person = z.object({
+  id: z.string().min(1),
+  name: z.string().trim().min(1).max(60).nullable(),
+  mergedInto: z.string().nullable(),
 });
 const EvenSide = z
   .int()
@@ -73,6 +81,18 @@ export const Command = z.discriminatedUnion("type", [
     manners: z.array(z.object({ versionId: z.string(), shotId: z.string(), manner: z.enum(MANNERS) })),
     sensitivity: Sensitivity.optional(),
   }),
+  /** Draws a box around a thing at a frame, or takes it away, and says what the shot follows from then on. */
+  z.object({
+    type: z.literal("put-mark"),
+    thing: z.string().min(1).max(40),
+    frame: Frame,
+    box: Box.nullable(),
+    follow: z.object({ shotId: z.string(), subject: z.string().regex(STORED_RULE) }).nullable(),
+  }),
+  /** Takes parts of a track away, or joins it to another; null leaves it as it was found. */
+  z.object({ type: z.literal("edit-track"), trackId: z.string().min(1), edit: TrackEdit.nullable() }),
+  /** Says what somebody is called, and who else they are. */
+  z.object({ type: z.literal("change-person"), person: Person }),
   z.object({
     type: z.literal("add-version"),
     version: z.object({ id: z.string().min(1), name: z.string().trim().min(1), width: EvenSide, height: EvenSide }),
@@ -115,6 +135,12 @@ export function describeCommand(command: Command): string {
       return "cuts from a list";
     case "restore-shots":
       return "shots";
+    case "put-mark":
+      return command.box ? "mark" : "removal of a mark";
+    case "edit-track":
+      return "change of a track";
+    case "change-person":
+      return "change of a person";
     case "add-version":
       return "new version";
     case "remove-version":

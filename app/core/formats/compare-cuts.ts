@@ -10,6 +10,15 @@ export interface CutComparison {
   onlyThere: number[];
 }
 
+/** What a list of cuts that was picked holds, beside the cuts that there are; or why it cannot be read. */
+export interface ListReading {
+  /** The file's name. */
+  name: string;
+  transitions?: Transition[];
+  comparison?: CutComparison;
+  error?: string;
+}
+
 /** Cuts this many frames apart are meant to be the same. */
 const NEAR = 2;
 

@@ -1,32 +1,34 @@
 import { expect, test } from "@jest/globals";
-import { makeReport, Report } from "./report";
+import { AnalysisReport, makeAnalysisReport, makeReport, Report } from "./report";
 
-const report = makeReport(
-  { file: "kite.mp4", picture: { width: 1920, height: 1080 }, rate: { num: 30000, den: 1001 }, frames: 2 },
-  { width: 1080, height: 1920 },
-  [
-    {
-      range: { start: 0, end: 2 },
-      begins: { frame: 0, kind: "dissolve", range: { start: 0, end: 1 } },
-      manner: "glide",
-      subjectId: "s1-face-1",
-      keys: [{ frame: 0, x: 700.12345, y: 540, height: 1080, easing: "hold", by: "solver" }],
-      tracks: [
-        {
-          id: "s1-face-1",
-          kind: "face",
-          start: 0,
-          boxes: [{ x: 1.26, y: 2, width: 30, height: 40 }, null],
-          confidence: 0.9,
-        },
-      ],
-      windows: [
-        { x: 700.12345, y: 540, height: 1080 },
-        { x: 700.12345, y: 540, height: 1080 },
-      ],
-    },
-  ],
-);
+const FILM = { file: "kite.mp4", picture: { width: 1920, height: 1080 }, rate: { num: 30000, den: 1001 }, frames: 2 };
+const report = makeReport(FILM, { width: 1080, height: 1920 }, [
+  {
+    range: { start: 0, end: 2 },
+    begins: { frame: 0, kind: "dissolve", range: { start: 0, end: 1 } },
+    manner: "glide",
+    subjectId: "s1-face-1",
+    reason: "only face, speaking, 100 % of the shot",
+    certainty: 0.81239,
+    keys: [{ frame: 0, x: 700.12345, y: 540, height: 1080, easing: "hold", by: "solver" }],
+    tracks: [
+      {
+        id: "s1-face-1",
+        kind: "face",
+        start: 0,
+        boxes: [{ x: 1.26, y: 2, width: 30, height: 40 }, null],
+        confidence: 0.9,
+        who: "p2",
+        personId: "s1-person-1",
+        speaking: [{ start: 0, end: 2 }],
+      },
+    ],
+    windows: [
+      { x: 700.12345, y: 540, height: 1080 },
+      { x: 700.12345, y: 540, height: 1080 },
+    ],
+  },
+]);
 
 test("a report holds to its schema, and is rounded to what can be seen", () => {
   expect(Report.parse(JSON.parse(JSON.stringify(report)))).toEqual(report);
@@ -49,4 +51,21 @@ test("what is no report is refused", () => {
   ]) {
     expect(Report.safeParse(wrong).success).toBe(false);
   }
+});
+
+test("what was found is a report of its own, without a version", () => {
+  const found = makeAnalysisReport(FILM, [
+    {
+      range: { start: 0, end: 2 },
+      begins: { frame: 0, kind: "cut", range: { start: 0, end: 0 } },
+      subjectId: null,
+      reason: "nobody and nothing stands out",
+      certainty: 0.3,
+      tracks: [],
+    },
+  ]);
+  expect(AnalysisReport.parse(JSON.parse(JSON.stringify(found)))).toEqual(found);
+  expect(found.shots[0]).not.toHaveProperty("keys");
+  expect(report.shots[0]!.certainty).toBe(0.812);
+  expect(report.tracks[0]).toMatchObject({ who: "p2", person: "s1-person-1", speaking: [[0, 2]] });
 });

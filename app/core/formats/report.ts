@@ -27,19 +27,28 @@ const ReportKey = z.object({
   by: z.enum(["solver", "hand"]),
 });
 
-const ReportShot = z
-  .object({
-    start: Frame,
-    end: Frame,
-    /** How it begins; the first shot of the converted range begins with a cut. */
-    transition: z.enum(TRANSITION_KINDS),
-    /** For a dissolve, wipe or fade, the frames that are mixed. */
-    range: z.tuple([Frame, Frame]).optional(),
-    manner: z.enum(MANNERS),
-    subject: z.string().nullable(),
-    keys: z.array(ReportKey).min(1),
-  })
-  .refine((shot) => shot.end > shot.start, "a shot must end after it starts");
+const Share = z.number().min(0).max(1);
+
+const FoundShot = z.object({
+  start: Frame,
+  end: Frame,
+  /** How it begins; the first shot of the range begins with a cut. */
+  transition: z.enum(TRANSITION_KINDS),
+  /** For a dissolve, wipe or fade, the frames that are mixed. */
+  range: z.tuple([Frame, Frame]).optional(),
+  /** The track that is followed, or followed most; null where nothing is. */
+  subject: z.string().nullable(),
+  /** Why, in words, and how sure that is. */
+  reason: z.string(),
+  certainty: Share,
+});
+const endsAfterStart = (shot: { start: number; end: number }) => shot.end > shot.start;
+const WRONG_ORDER = "a shot must end after it starts";
+
+const ReportShot = FoundShot.extend({
+  manner: z.enum(MANNERS),
+  keys: z.array(ReportKey).min(1),
+}).refine(endsAfterStart, WRONG_ORDER);
 
 const ReportTrack = z.object({
   id: z.string().min(1),
@@ -48,19 +57,41 @@ const ReportTrack = z.object({
   shot: z.int().min(0),
   start: Frame,
   boxes: z.array(BoxTuple.nullable()),
+  /** How sure the detectors were. */
+  confidence: Share,
+  /** What kind of thing it is. */
+  label: z.string().optional(),
+  /** Who it is; the same through the whole film. */
+  who: z.string().optional(),
+  /** For a face, the person's track that it belongs to. */
+  person: z.string().optional(),
+  /** For a face, when it speaks: [start, end). */
+  speaking: z.array(z.tuple([Frame, Frame])).optional(),
 });
+
+const Source = z.object({
+  file: z.string(),
+  width: Side,
+  height: Side,
+  /** Frames per second as [numerator, denominator]. */
+  rate: z.tuple([z.int().positive(), z.int().positive()]),
+  frames: z.int().positive(),
+});
+
+/** What is found in a film, without a version. */
+export const AnalysisReport = z.object({
+  format: z.literal("glad-pan/analysis"),
+  version: z.literal(1),
+  source: Source,
+  shots: z.array(FoundShot.refine(endsAfterStart, WRONG_ORDER)).min(1),
+  tracks: z.array(ReportTrack),
+});
+export type AnalysisReport = z.infer<typeof AnalysisReport>;
 
 export const Report = z.object({
   format: z.literal("glad-pan/report"),
   version: z.literal(1),
-  source: z.object({
-    file: z.string(),
-    width: Side,
-    height: Side,
-    /** Frames per second as [numerator, denominator]. */
-    rate: z.tuple([z.int().positive(), z.int().positive()]),
-    frames: z.int().positive(),
-  }),
+  source: Source,
   target: z.object({ width: Side, height: Side }),
   shots: z.array(ReportShot).min(1),
   tracks: z.array(ReportTrack),
@@ -69,15 +100,27 @@ export const Report = z.object({
 });
 export type Report = z.infer<typeof Report>;
 
-export interface ReportedShot {
+export interface FoundShotData {
   range: FrameRange;
   /** How it begins. */
   begins: Transition;
-  manner: Manner;
   subjectId: string | null;
-  keys: readonly Key[];
+  reason: string;
+  certainty: number;
   tracks: readonly Track[];
+}
+
+export interface ReportedShot extends FoundShotData {
+  manner: Manner;
+  keys: readonly Key[];
   windows: readonly CropWindow[];
+}
+
+export interface ReportedFilm {
+  file: string;
+  picture: Size;
+  rate: Rate;
+  frames: number;
 }
 
 /** Thousandths of a pixel are more than anybody can see, and keep the file small. */
@@ -91,43 +134,68 @@ const boxTuple = (box: Box): [number, number, number, number] => [
   tenths(box.height),
 ];
 
-/** Builds the report of one conversion. */
-export function makeReport(
-  source: { file: string; picture: Size; rate: Rate; frames: number },
-  target: Size,
-  shots: readonly ReportedShot[],
-): Report {
-  return {
-    format: "glad-pan/report",
-    version: 1,
-    source: {
-      file: source.file,
-      width: source.picture.width,
-      height: source.picture.height,
-      rate: [source.rate.num, source.rate.den],
-      frames: source.frames,
-    },
-    target: { width: target.width, height: target.height },
-    shots: shots.map(({ range, begins, manner, subjectId, keys }) => ({
-      start: range.start,
-      end: range.end,
-      transition: begins.kind,
-      ...(isGradual(begins) ? { range: [begins.range.start, begins.range.end] as [number, number] } : {}),
-      manner,
-      subject: subjectId,
-      keys: keys.map((key) => ({ ...key, x: rounded(key.x), y: rounded(key.y), height: rounded(key.height) })),
+const sourceOf = ({ file, picture, rate, frames }: ReportedFilm): Report["source"] => ({
+  file,
+  width: picture.width,
+  height: picture.height,
+  rate: [rate.num, rate.den],
+  frames,
+});
+
+const foundShot = ({
+  range,
+  begins,
+  subjectId,
+  reason,
+  certainty,
+}: FoundShotData): AnalysisReport["shots"][number] => ({
+  start: range.start,
+  end: range.end,
+  transition: begins.kind,
+  ...(isGradual(begins) ? { range: [begins.range.start, begins.range.end] as [number, number] } : {}),
+  subject: subjectId,
+  reason,
+  certainty: rounded(certainty),
+});
+
+const reportTracks = (shots: readonly FoundShotData[]): Report["tracks"] =>
+  shots.flatMap(({ tracks }, shot) =>
+    tracks.map((track) => ({
+      id: track.id,
+      kind: track.kind,
+      shot,
+      start: track.start,
+      boxes: track.boxes.map((box) => box && boxTuple(box)),
+      confidence: rounded(track.confidence),
+      ...(track.label ? { label: track.label } : {}),
+      ...(track.who ? { who: track.who } : {}),
+      ...(track.personId ? { person: track.personId } : {}),
+      ...(track.speaking ? { speaking: track.speaking.map(({ start, end }): [number, number] => [start, end]) } : {}),
     })),
-    tracks: shots.flatMap(({ tracks }, shot) =>
-      tracks.map((track) => ({
-        id: track.id,
-        kind: track.kind,
-        shot,
-        start: track.start,
-        boxes: track.boxes.map((box) => box && boxTuple(box)),
-      })),
-    ),
-    windows: shots.flatMap(({ windows }) =>
-      windows.map(({ x, y, height }): [number, number, number] => [rounded(x), rounded(y), rounded(height)]),
-    ),
-  };
-}
+  );
+
+/** Builds the report of what was found in a film. */
+export const makeAnalysisReport = (film: ReportedFilm, shots: readonly FoundShotData[]): AnalysisReport => ({
+  format: "glad-pan/analysis",
+  version: 1,
+  source: sourceOf(film),
+  shots: shots.map(foundShot),
+  tracks: reportTracks(shots),
+});
+
+/** Builds the report of one conversion. */
+export const makeReport = (film: ReportedFilm, target: Size, shots: readonly ReportedShot[]): Report => ({
+  format: "glad-pan/report",
+  version: 1,
+  source: sourceOf(film),
+  target: { width: target.width, height: target.height },
+  shots: shots.map((shot) => ({
+    ...foundShot(shot),
+    manner: shot.manner,
+    keys: shot.keys.map((key) => ({ ...key, x: rounded(key.x), y: rounded(key.y), height: rounded(key.height) })),
+  })),
+  tracks: reportTracks(shots),
+  windows: shots.flatMap(({ windows }) =>
+    windows.map(({ x, y, height }): [number, number, number] => [rounded(x), rounded(y), rounded(height)]),
+  ),
+});

@@ -60,6 +60,20 @@ export function clipBox(box: Box, picture: Size): Box {
   };
 }
 
+/** The part of a box inside a picture; null where less than a pixel of it is. */
+export function visiblePart(box: Box, picture: Size): Box | null {
+  const clipped = clipBox(box, picture);
+  return clipped.width >= 1 && clipped.height >= 1 ? clipped : null;
+}
+
+/** A box that goes a share of the way that another goes `from` … `to`. */
+export const driftBox = (box: Box, from: Box, to: Box, share: number): Box => ({
+  x: box.x + share * (to.x - from.x),
+  y: box.y + share * (to.y - from.y),
+  width: box.width + share * (to.width - from.width),
+  height: box.height + share * (to.height - from.height),
+});
+
 /** Linear interpolation, t = 0 gives `a`. */
 export const mixBoxes = (a: Box, b: Box, t: number): Box => ({
   x: a.x + (b.x - a.x) * t,

@@ -1,6 +1,6 @@
 import type { Box, Size } from "../geometry/box";
 import { centreBounds } from "../geometry/crop-window";
-import type { Track } from "../subjects/track";
+import type { Subject } from "../subjects/subject";
 import { boxAt } from "../subjects/track";
 import type { FrameRange } from "../time/rate";
 
@@ -14,12 +14,6 @@ export interface AxisGoals {
   bodyUpper: Float64Array;
   /** The best position. */
   wanted: Float64Array;
-}
-
-/** What a window follows: a face with the body it belongs to, or one thing alone. */
-export interface Subject {
-  track: Track;
-  body: Track | null;
 }
 
 /** Room kept around what must stay inside, in window lengths. */

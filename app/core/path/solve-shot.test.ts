@@ -5,7 +5,9 @@ import type { Track } from "../subjects/track";
 import { ease, EASINGS, type Key, windowAt } from "./keys";
 import { reduceToKeys } from "./reduce-to-keys";
 import { solveShot, type ShotProblem } from "./solve-shot";
-import { frameShot, subjectIdOf } from "./solve-version";
+import { followRule } from "../subjects/follow-rule";
+import { boxAt } from "../subjects/track";
+import { followedTrack, frameShot } from "./solve-version";
 
 const HD = { width: 1920, height: 1080 };
 const VERTICAL = { width: 1080, height: 1920 };
@@ -156,17 +158,39 @@ describe("keys", () => {
 describe("a framed shot", () => {
   const track = face(60, () => 700);
   const framing = { range: { start: 0, end: 60 }, manner: "glide" as const, tracks: [track], handKeys: [] };
-  const frame = (subjectId?: string | null) => frameShot({ ...framing, subjectId }, HD, VERTICAL, { num: 30, den: 1 });
+  const frame = (stored: string) =>
+    frameShot({ ...framing, rule: followRule(stored), carry: false }, HD, VERTICAL, { num: 30, den: 1 });
 
   test("says whom it follows and why", () => {
-    expect(frame()).toMatchObject({ subjectId: track.id, reason: "face, 100 % of the shot" });
-    expect(frame(track.id).reason).toBe("chosen by you");
-    expect(frame(null)).toMatchObject({ subjectId: null, reason: "nothing is followed, as you asked" });
+    expect(frame("auto")).toMatchObject({ subjectId: track.id, reason: "only face, 100 % of the shot" });
+    expect(frame(`track:${track.id}`).reason).toBe("chosen by you");
+    expect(frame("none")).toMatchObject({ subjectId: null, reason: "nothing is followed, as you asked" });
   });
 
-  test("reads stored subjects", () => {
-    expect(subjectIdOf("auto")).toBeUndefined();
-    expect(subjectIdOf("none")).toBeNull();
-    expect(subjectIdOf("track:s1-face-1")).toBe("s1-face-1");
+  test("jumps at a turn from one speaker to the other", () => {
+    const speaking = (id: string, x: number, start: number, end: number) => ({
+      ...face(60, () => x),
+      id,
+      speaking: [{ start, end }],
+    });
+    const tracks = [speaking("left", 500, 0, 30), speaking("right", 1400, 30, 60)];
+    const rule = followRule("speaker");
+    const framed = frameShot({ ...framing, range: { start: 0, end: 60 }, tracks, rule, carry: false }, HD, VERTICAL, {
+      num: 15,
+      den: 1,
+    });
+    expect(framed.spans).toEqual([
+      { start: 0, end: 30, trackId: "left" },
+      { start: 30, end: 60, trackId: "right" },
+    ]);
+    expect([29, 30].map((frame) => boxAt(followedTrack(framed, tracks)!, frame))).toEqual([
+      boxAt(tracks[0]!, 29),
+      boxAt(tracks[1]!, 30),
+    ]);
+    expect(framed.windows[30]!.x - framed.windows[29]!.x).toBeGreaterThan(700);
+    // What is rendered is what the keys say, at the jump as well.
+    for (const frame of [28, 29, 30, 31])
+      expect(windowAt(framed.keys, frame).x).toBeCloseTo(framed.windows[frame]!.x, 3);
+    expect(framed.reason).toBe("2 speakers, 2 turns");
   });
 });

@@ -1,7 +1,8 @@
 import type { Size } from "../geometry/box";
 import { aspectRatio, centreBounds, clampWindow, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
 import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
-import { axisGoals, type Subject } from "./framing-goals";
+import type { Subject } from "../subjects/subject";
+import { axisGoals } from "./framing-goals";
 import { type Key, windowAt } from "./keys";
 import { type Manner, MANNER_WEIGHTS } from "./manner";
 import { reduceToKeys } from "./reduce-to-keys";

@@ -17,7 +17,15 @@ function shot(start: number, end: number, x: (frame: number) => number, more: Pa
     boxes: Array.from({ length: end - start }, (_, i) => ({ x: x(start + i) - 40, y: 200, width: 80, height: 100 })),
     confidence: 0.9,
   };
-  return { range: { start, end }, manner: "glide", tracks: [track], handKeys: [], carry: false, ...more };
+  return {
+    range: { start, end },
+    manner: "glide",
+    tracks: [track],
+    rule: { kind: "auto" },
+    handKeys: [],
+    carry: false,
+    ...more,
+  };
 }
 
 describe("shots that follow one another", () => {

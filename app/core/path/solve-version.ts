@@ -1,9 +1,9 @@
 import type { Size } from "../geometry/box";
-import type { CropWindow } from "../geometry/crop-window";
-import { chooseSubject } from "../subjects/rank";
-import type { Track } from "../subjects/track";
+import { aspectRatio, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
+import { type FollowPlan, planFollowing } from "../subjects/follow";
+import type { FollowRule } from "../subjects/follow-rule";
+import { boxAt, type Track } from "../subjects/track";
 import type { FrameRange, Rate } from "../time/rate";
-import type { Subject } from "./framing-goals";
 import type { Manner } from "./manner";
 import { type ShotPath, solveShot } from "./solve-shot";
 
@@ -17,61 +17,109 @@ export interface ShotFraming {
   range: FrameRange;
   manner: Manner;
   tracks: Track[];
-  /** The track to follow; undefined leaves the choice to the ranking, null follows nothing. */
-  subjectId?: string | null;
+  /** Whom or what to follow. */
+  rule: FollowRule;
   handKeys: readonly HandKey[];
   /** Whether the window goes on from where it was in the shot before. */
   carry: boolean;
 }
 
-/** Reads how a subject is stored: "auto", "none", or "track:" and the track's id. */
-export function subjectIdOf(stored: string): string | null | undefined {
-  if (stored === "auto") return undefined;
-  return stored === "none" ? null : stored.slice("track:".length);
-}
-
-export interface FramedShot extends ShotPath {
+export interface FramedShot extends ShotPath, Pick<FollowPlan, "who" | "reason" | "certainty"> {
+  /** The track that is followed, or followed most. */
   subjectId: string | null;
-  /** Why this subject, in words. */
-  reason: string;
+  /** Which track is followed when, in order and without gaps; the window jumps from one to the next. */
+  spans: FollowedSpan[];
 }
 
-/** The subject of a shot: what was asked for, or else what ranks first. */
-export function subjectOf(shot: ShotFraming, picture: Size): { subject: Subject | null; reason: string } {
-  const withBody = (track: Track): Subject => ({
-    track,
-    body: shot.tracks.find((other) => other.id === track.personId) ?? (track.kind === "person" ? track : null),
-  });
-  if (shot.subjectId === null) return { subject: null, reason: "nothing is followed, as you asked" };
-  const asked = shot.tracks.find((track) => track.id === shot.subjectId);
-  if (asked) return { subject: withBody(asked), reason: asked.kind === "mark" ? "marked by you" : "chosen by you" };
-  const chosen = chooseSubject(shot.tracks, shot.range, picture);
-  return chosen
-    ? { subject: withBody(chosen.track), reason: chosen.reason }
-    : { subject: null, reason: "nobody and nothing stands out" };
+/** A part of a shot in which one track is followed; none of the shot's own where it is made of several, or nothing. */
+export interface FollowedSpan extends FrameRange {
+  trackId: string | null;
 }
 
-/** Lays the path of one shot for a version of the given size; `startAt` is where the shot before left the window. */
+/** What the shot before leaves to the next one. */
+export interface ShotBefore {
+  window: CropWindow | null;
+  /** Who was followed. */
+  who: string | null;
+}
+
+const NOTHING_BEFORE: ShotBefore = { window: null, who: null };
+
+/** Lays the path of one shot for a version of the given size. */
 export function frameShot(
   shot: ShotFraming,
   picture: Size,
   target: Size,
   rate: Rate,
-  startAt: CropWindow | null = null,
+  before: ShotBefore = NOTHING_BEFORE,
 ): FramedShot {
-  const { subject, reason } = subjectOf(shot, picture);
-  const { range, manner, handKeys } = shot;
-  const from = shot.carry ? startAt : null;
-  const path = solveShot({ shot: range, picture, target, rate, manner, subject, handKeys, startAt: from });
-  return { ...path, subjectId: subject?.track.id ?? null, reason };
+  const { range, manner, handKeys, tracks, rule } = shot;
+  const window = windowSize(picture, target);
+  const plan = planFollowing({ rule, shot: range, tracks, picture, window, rate, before: before.who });
+  const parts = plan.spans.map(({ start, end, subject }, i) => {
+    const startAt = i === 0 && shot.carry ? before.window : null;
+    return solveShot({ shot: { start, end }, picture, target, rate, manner, subject, handKeys, startAt });
+  });
+  const keys = parts.flatMap((part, i) =>
+    // Up to where the window jumps, it stays where the last key before has it.
+    i === parts.length - 1
+      ? part.keys
+      : part.keys.map((key, k) => (k === part.keys.length - 1 ? { ...key, easing: "hold" as const } : key)),
+  );
+  return {
+    keys,
+    windows: parts.flatMap((part) => part.windows),
+    subjectId: plan.trackId,
+    who: plan.who,
+    reason: plan.reason,
+    certainty: plan.certainty,
+    spans: plan.spans.map(({ start, end, subject }) => ({
+      start,
+      end,
+      trackId: tracks.find(({ id }) => id === subject?.track.id)?.id ?? null,
+    })),
+  };
+}
+
+const windowSize = (picture: Size, target: Size): Size => {
+  const aspect = aspectRatio(target);
+  const height = largestWindowHeight(picture, aspect);
+  return { width: height * aspect, height };
+};
+
+/** For each of the shots that follow one another, who was followed in the shot before it. */
+export function followedBefore(
+  shots: readonly Pick<ShotFraming, "range" | "tracks" | "rule">[],
+  picture: Size,
+  target: Size,
+  rate: Rate,
+): (string | null)[] {
+  const window = windowSize(picture, target);
+  let before: string | null = null;
+  return shots.map(({ range, tracks, rule }) => {
+    const given = before;
+    before = planFollowing({ rule, shot: range, tracks, picture, window, rate, before: given }).who;
+    return given;
+  });
 }
 
 /** Lays the paths of shots that follow one another. */
 export function frameShots(shots: readonly ShotFraming[], picture: Size, target: Size, rate: Rate): FramedShot[] {
-  let last: CropWindow | null = null;
+  let before = NOTHING_BEFORE;
   return shots.map((shot) => {
-    const framed = frameShot(shot, picture, target, rate, last);
-    last = framed.windows.at(-1) ?? null;
+    const framed = frameShot(shot, picture, target, rate, before);
+    before = { window: framed.windows.at(-1) ?? null, who: framed.who };
     return framed;
   });
+}
+
+/** What is followed through a shot as one track, whoever it is at each moment; null where it is no track of the shot's. */
+export function followedTrack({ spans, subjectId }: FramedShot, tracks: readonly Track[]): Track | null {
+  const found = spans.map(({ trackId }) => tracks.find(({ id }) => id === trackId));
+  if (spans.length === 1) return found[0] ?? tracks.find(({ id }) => id === subjectId) ?? null;
+  if (found.some((track) => !track)) return null;
+  const boxes = spans.flatMap(({ start, end }, i) =>
+    Array.from({ length: end - start }, (_, k) => boxAt(found[i]!, start + k)),
+  );
+  return { ...found[0]!, start: spans[0]!.start, boxes };
 }

@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { yuvPicture } from "../../../tests/support/yuv-picture";
 import { decideTransitions, type TransitionCandidate, weighTransitions } from "./detect-transitions";
 import { packFeatures, unpackFeatures } from "./feature-codec";
 import { FEATURE_SIZE, frameFeatures } from "./frame-features";
@@ -38,7 +39,10 @@ function film(frames: Picture[]) {
   };
   return frames.map((picture) => {
     const data = Uint8ClampedArray.from(picture, (value) => value + grain());
-    return frameFeatures({ width: WIDTH, height: HEIGHT, data: new Uint8Array(data) });
+    const at = (x: number, y: number) => 3 * (y * WIDTH + x);
+    return frameFeatures(
+      yuvPicture(WIDTH, HEIGHT, (x, y) => [data[at(x, y)]!, data[at(x, y) + 1]!, data[at(x, y) + 2]!]),
+    );
   });
 }
 

@@ -22,18 +22,19 @@ const threshold = (sensitivity: number): number => 0.9 - 0.8 * (sensitivity / 10
 /** A candidate is kept when it would pass at the highest sensitivity. */
 const LEAST_STRENGTH = threshold(100);
 
+/** More likely than not: what is weighed later must not contradict it. */
+const isClear = ({ strength }: { strength: number }): boolean => strength >= 0.5;
+
 /** Everything in a film that may be a transition, in order, from the features of every frame. */
 export function weighTransitions(features: readonly FrameFeatures[], rate: Rate): TransitionCandidate[] {
   const fps = framesPerSecond(rate);
   const matcher = new PictureMatcher(features);
   const fades = weighFades(features, fps, matcher);
-  const inFade = (frame: number) =>
-    fades.some(({ range, strength }) => strength >= 0.5 && frame >= range.start && frame <= range.end);
+  const clearFades = fades.filter(isClear).map(({ range }) => range);
+  const inFade = (frame: number) => clearFades.some(({ start, end }) => frame >= start && frame <= end);
   const cuts = new CutWeigher(features, fps, matcher).weigh().filter(({ frame }) => !inFade(frame));
-  const clearCuts = cuts.filter(({ strength }) => strength >= 0.5).map(({ frame }) => frame);
-  const fadeFrames = fades
-    .filter(({ strength }) => strength >= 0.5)
-    .flatMap(({ range }) => Array.from({ length: range.end - range.start }, (_, k) => range.start + k));
+  const clearCuts = cuts.filter(isClear).map(({ frame }) => frame);
+  const fadeFrames = clearFades.flatMap(({ start, end }) => Array.from({ length: end - start }, (_, k) => start + k));
   const barriers = [...clearCuts, ...fadeFrames].sort((a, b) => a - b);
   const blends = new BlendWeigher(features, fps, matcher).weigh(barriers);
   return [
@@ -50,10 +51,9 @@ export function weighTransitions(features: readonly FrameFeatures[], rate: Rate)
 
 /** Whether two transitions cannot both be. */
 function collide(a: Transition, b: Transition): boolean {
-  if (a.frame === b.frame) return true;
-  return a.range.start < b.range.end && b.range.start < a.range.end
-    ? true
-    : (a.frame > b.range.start && a.frame < b.range.end) || (b.frame > a.range.start && b.frame < a.range.end);
+  const overlap = a.range.start < b.range.end && b.range.start < a.range.end;
+  const inside = (frame: number, { start, end }: Transition["range"]) => frame > start && frame < end;
+  return overlap || a.frame === b.frame || inside(a.frame, b.range) || inside(b.frame, a.range);
 }
 
 /** Decides at a sensitivity of 0 to 100 which candidates are transitions; the stronger of two that overlap stays. */

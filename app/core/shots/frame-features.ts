@@ -1,4 +1,4 @@
-import type { RgbImage } from "../image/rgb-image";
+import { FULL_CHROMA, FULL_LUMA, type YuvImage } from "../image/yuv-image";
 
 /**
  * What is kept of a frame to find shots by: a colour histogram, the picture in small, and its colours in smaller
@@ -21,46 +21,59 @@ const CHROMA_BINS = 8;
 const FINER = 2;
 const COLUMNS = LUMA_GRID.columns * FINER;
 const ROWS = LUMA_GRID.rows * FINER;
-const CELL = COLUMNS / CELLS.columns;
+/** Samples of colour along a cell, which has half as many as of luma. */
+const HALF_CELL = COLUMNS / CELLS.columns / 2;
 /** Size to which a frame is reduced before its features are taken. */
 export const FEATURE_SIZE = { width: COLUMNS, height: ROWS };
 
+/** Each value divided, in 8 bits. */
+function divided(values: Uint32Array, by: number): Uint8Array {
+  const out = new Uint8Array(values.length);
+  for (let i = 0; i < values.length; i++) out[i] = values[i]! / by;
+  return out;
+}
+
 /** Counts turned into shares of 255, so that pictures of any size compare. */
-const toShares = (counts: Uint32Array): Uint8Array =>
-  Uint8Array.from(counts, (count) => Math.round((255 * count) / (COLUMNS * ROWS)));
+function toShares(counts: Uint32Array): Uint8Array {
+  const out = new Uint8Array(counts.length);
+  for (let i = 0; i < counts.length; i++) out[i] = Math.round((255 * counts[i]!) / (COLUMNS * ROWS));
+  return out;
+}
 
 /**
  * Features of one frame, reduced to `FEATURE_SIZE` by the mean of each block of pixels, whatever its shape was.
  *
  * @throws Error if the image has another size
  */
-export function frameFeatures({ width, height, data }: RgbImage): FrameFeatures {
+export function frameFeatures({ width, height, ...planes }: YuvImage): FrameFeatures {
   if (width !== COLUMNS || height !== ROWS) throw new Error("a frame must be reduced before features are taken");
   const histogram = new Uint32Array(LUMA_BINS + CHROMA_BINS * CHROMA_BINS);
   const luma = new Uint32Array(LUMA_GRID.columns * LUMA_GRID.rows);
   const chroma = new Uint32Array(CELLS.columns * CELLS.rows * 2);
   for (let y = 0, i = 0; y < ROWS; y++) {
     const lumaRow = ((y / FINER) | 0) * LUMA_GRID.columns;
-    const cellRow = ((y / CELL) | 0) * CELLS.columns;
-    for (let x = 0; x < COLUMNS; x++, i += 3) {
-      const red = data[i]!;
-      const blue = data[i + 2]!;
-      // Rec.709 in 1/65536ths; colour differences to 0..255, where rounding keeps the extremes inside the last bin.
-      const value = (13933 * red + 46871 * data[i + 1]! + 4732 * blue) >> 16;
-      const cb = Math.min(255, Math.max(0, (((blue - value) * 35318) >> 16) + 128));
-      const cr = Math.min(255, Math.max(0, (((red - value) * 41615) >> 16) + 128));
+    for (let x = 0; x < COLUMNS; x++, i++) {
+      const value = FULL_LUMA[planes.luma[i]!]!;
       histogram[value >> 4]! += 1;
-      histogram[LUMA_BINS + ((cr >> 5) << 3) + (cb >> 5)]! += 1;
       luma[lumaRow + (x >> 1)]! += value;
-      const at = 2 * (cellRow + (x >> 3));
+    }
+  }
+  // Each sample of colour stands for four pixels.
+  for (let y = 0, i = 0; y < ROWS / 2; y++) {
+    const cellRow = ((y / HALF_CELL) | 0) * CELLS.columns;
+    for (let x = 0; x < COLUMNS / 2; x++, i++) {
+      const cb = FULL_CHROMA[planes.blue[i]!]!;
+      const cr = FULL_CHROMA[planes.red[i]!]!;
+      histogram[LUMA_BINS + ((cr >> 5) << 3) + (cb >> 5)]! += 4;
+      const at = 2 * (cellRow + ((x / HALF_CELL) | 0));
       chroma[at]! += cb;
       chroma[at + 1]! += cr;
     }
   }
   return {
     histogram: toShares(histogram),
-    luma: Uint8Array.from(luma, (sum) => sum / (FINER * FINER)),
-    chroma: Uint8Array.from(chroma, (sum) => sum / (CELL * CELL)),
+    luma: divided(luma, FINER * FINER),
+    chroma: divided(chroma, HALF_CELL * HALF_CELL),
   };
 }
 

@@ -13,7 +13,12 @@ export function shotId(filmId: string, start: number, taken: ReadonlySet<string>
   return id;
 }
 
-function requireShot(shots: readonly Shot[], id: string): number {
+/**
+ * The place of a shot in the list.
+ *
+ * @throws ReshapeError if it is not in it
+ */
+export function requireShot(shots: readonly Shot[], id: string): number {
   const index = shots.findIndex((shot) => shot.id === id);
   if (index < 0) throw new ReshapeError("this shot is not there any more");
   return index;

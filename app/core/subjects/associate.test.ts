@@ -10,7 +10,12 @@ const face = (x: number, score = 0.9, y = 100): Detection => ({
   score,
 });
 const looks = (detections: (t: number) => Detection[], every = 3, count = 20): FrameDetections[] =>
-  Array.from({ length: count }, (_, i) => ({ frame: i * every, looked: ["face"], detections: detections(i * every) }));
+  Array.from({ length: count }, (_, i) => ({
+    frame: i * every,
+    looked: ["face"],
+    step: 1,
+    detections: detections(i * every),
+  }));
 const spans = (frames: FrameDetections[], shot = SHOT) =>
   associate(frames, "face", shot, RULES)
     .map(({ sightings }) => [sightings[0]!.frame, sightings.at(-1)!.frame, sightings.length])

@@ -3,18 +3,39 @@ import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
 import { associate, type Tracklet } from "./associate";
 import type { FrameDetections, TrackKind } from "./detection";
 import { fillTrack } from "./fill-track";
-import { boxAt, type Track } from "./track";
+import { joinTracklets } from "./join-tracklets";
+import { boxAt, joinTracks, seenTogether, type Track, visibleFrames } from "./track";
 
-/** Seconds for which something must be seen to count: a detector errs for moments, not for long. */
-const MIN_SECONDS: Record<string, number> = { face: 0.3, person: 0.4, object: 0.5 };
+interface KindRules {
+  /** Detections above this begin tracks; weaker ones only extend them. */
+  highScore: number;
+  /** How far from where it was expected it may turn up, in multiples of its size. */
+  reach: number;
+  /** How long it may be gone and still be the same without a second thought. */
+  maxGapSeconds: number;
+  /** How long it may be gone and be the same if it looks the same. */
+  joinSeconds: number;
+  /** How sure the detections of a track must be on average. */
+  leastScore: number;
+  /** Seconds for which it must be seen to count: a detector errs for moments, not for long. */
+  leastSeconds: number;
+}
+
+const RULES = {
+  face: { highScore: 0.65, reach: 1.2, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.62, leastSeconds: 0.35 },
+  person: { highScore: 0.45, reach: 0.6, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.42, leastSeconds: 0.6 },
+  object: { highScore: 0.45, reach: 1, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.38, leastSeconds: 0.6 },
+  motion: { highScore: 0.6, reach: 1.6, maxGapSeconds: 1, joinSeconds: 2, leastScore: 0, leastSeconds: 0.8 },
+  salient: { highScore: 0.6, reach: 0.8, maxGapSeconds: 2, joinSeconds: 0, leastScore: 0, leastSeconds: 0.6 },
+} satisfies Partial<Record<TrackKind, KindRules>>;
+type FoundKind = keyof typeof RULES;
+
 /** Share of the looks between first and last sighting in which it must have been seen. */
 const MIN_DENSITY = 0.35;
-
-const RULES: Record<string, { highScore: number; reach: number; maxGapSeconds: number }> = {
-  face: { highScore: 0.7, reach: 1.2, maxGapSeconds: 1 },
-  person: { highScore: 0.45, reach: 0.6, maxGapSeconds: 1 },
-  object: { highScore: 0.45, reach: 1, maxGapSeconds: 0.7 },
-};
+/** A thing that is seen in this share of a shot makes up for all that merely moves or stands out. */
+const LASTING_SHARE = 0.3;
+/** A thing that is not seen any more is taken to be where the flow has it for so long. */
+const LINGER_SECONDS = 0.4;
 
 function lookInterval(frames: FrameDetections[], kind: TrackKind): number {
   const looks = frames.filter((f) => f.looked.includes(kind)).map((f) => f.frame);
@@ -24,7 +45,10 @@ function lookInterval(frames: FrameDetections[], kind: TrackKind): number {
 function isConvincing(tracklet: Tracklet, interval: number, shot: FrameRange, fps: number): boolean {
   const { sightings } = tracklet;
   const span = sightings.at(-1)!.frame - sightings[0]!.frame + interval;
-  const wanted = Math.min(MIN_SECONDS[tracklet.kind]! * fps, 0.6 * (shot.end - shot.start));
+  const { leastScore, leastSeconds } = RULES[tracklet.kind as FoundKind];
+  const score = sightings.reduce((sum, { detection }) => sum + detection.score, 0) / sightings.length;
+  if (score < leastScore) return false;
+  const wanted = Math.min(leastSeconds * fps, 0.6 * (shot.end - shot.start));
   return span >= wanted && (sightings.length * interval) / span >= MIN_DENSITY;
 }
 
@@ -56,37 +80,81 @@ function joinFacesToPersons(tracks: Track[]): void {
 }
 
 /**
- * All tracks of one shot from what the detectors saw in it. Ids are unique in the film: shot's number and a
- * serial, such as "s3-face-1".
+ * All tracks of one shot from what the detectors saw in it. Ids are unique in the film: the shot's first frame and
+ * a serial, such as "s120-face-1".
  */
-export function buildTracks(
-  frames: FrameDetections[],
-  shot: FrameRange,
-  shotNumber: number,
-  rate: Rate,
-  picture: Size,
-): Track[] {
+export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: Rate, picture: Size): Track[] {
   const fps = framesPerSecond(rate);
   const inShot = frames.filter(({ frame }) => frame >= shot.start && frame < shot.end);
-  const tracks = (["face", "person", "object"] as const).flatMap((kind) => {
+  const tracks = (Object.keys(RULES) as FoundKind[]).flatMap((kind) => {
     const interval = lookInterval(inShot, kind);
-    const { highScore, reach, maxGapSeconds } = RULES[kind]!;
-    const tracklets = associate(inShot, kind, shot, {
-      highScore,
-      reach,
-      maxGapFrames: Math.max(2 * interval, Math.round(maxGapSeconds * fps)),
+    const { highScore, reach, maxGapSeconds, joinSeconds } = RULES[kind];
+    const maxGapFrames = Math.max(2 * interval, Math.round(maxGapSeconds * fps));
+    const pieces = associate(inShot, kind, shot, { highScore, reach, maxGapFrames });
+    const joined = joinTracklets(pieces, {
+      maxGapFrames: Math.round(joinSeconds * fps),
+      reach: 2,
+      reachPerSecond: 2.5,
+      maxUnlikeness: 0.35,
+      fps,
     });
-    return tracklets
+    return joined
       .filter((tracklet) => isConvincing(tracklet, interval, shot, fps))
-      .map((tracklet, i) =>
-        fillTrack(tracklet, `s${shotNumber}-${kind}-${i + 1}`, shot, picture, {
-          bridgeFrames: Math.max(2 * interval, Math.round(maxGapSeconds * fps)),
+      .map((tracklet, i) => {
+        const id = `s${shot.start}-${kind}-${i + 1}`;
+        return fillTrack(tracklet, id, shot, picture, {
+          bridgeFrames: maxGapFrames,
           lookInterval: interval,
+          lingerFrames: Math.round(LINGER_SECONDS * fps),
           placeSigma: 0.08 * fps,
           sizeSigma: 0.3 * fps,
-        }),
-      );
+        });
+      });
   });
   joinFacesToPersons(tracks);
-  return tracks;
+  return withoutShadows(oneFaceEach(tracks), shot);
+}
+
+/** Faces of one person that are never seen together are one face, which was not seen for a while. */
+function oneFaceEach(tracks: readonly Track[]): Track[] {
+  const kept: Track[] = [];
+  for (const track of tracks) {
+    const same = kept.findIndex(
+      (other) =>
+        track.kind === "face" &&
+        other.kind === "face" &&
+        other.personId !== undefined &&
+        other.personId === track.personId &&
+        !seenTogether(other, track),
+    );
+    if (same < 0) kept.push(track);
+    else kept[same] = joinTracks(kept[same]!, track);
+  }
+  return kept;
+}
+
+/** Share of its frames in which something lies within a track of another kind. */
+function shareWithin(track: Track, others: readonly Track[]): number {
+  let within = 0;
+  let seen = 0;
+  track.boxes.forEach((box, i) => {
+    if (!box) return;
+    seen++;
+    const covered = others.some((other) => {
+      const known = boxAt(other, track.start + i);
+      return known && intersectionArea(box, known) > 0.35 * Math.min(boxArea(box), boxArea(known));
+    });
+    if (covered) within++;
+  });
+  return seen > 0 ? within / seen : 1;
+}
+
+/** Of what merely moves or stands out, only what is there where nothing known is to be seen for long. */
+function withoutShadows(tracks: readonly Track[], shot: FrameRange): Track[] {
+  const lasting = (track: Track) => visibleFrames(track) > LASTING_SHARE * (shot.end - shot.start);
+  const known = tracks.filter(({ kind }) => kind !== "motion" && kind !== "salient");
+  if (known.some(lasting)) return known;
+  const moving = tracks.filter((track) => track.kind === "motion" && shareWithin(track, known) < 0.5);
+  if (moving.some(lasting)) return [...known, ...moving];
+  return [...known, ...moving, ...tracks.filter(({ kind }) => kind === "salient")];
 }

@@ -1,8 +1,16 @@
-import { boxIou, type Box } from "../geometry/box";
+import { boxIou, type Box, type Point } from "../geometry/box";
 
 /** What a track can be of. */
-export const TRACK_KINDS = ["face", "person", "object", "motion", "mark"] as const;
+export const TRACK_KINDS = ["face", "person", "object", "motion", "salient", "mark"] as const;
 export type TrackKind = (typeof TRACK_KINDS)[number];
+
+/** Where the parts of a face are; right and left are the person's own. */
+export interface Landmarks {
+  rightEye: Point;
+  leftEye: Point;
+  nose: Point;
+  mouth: Point;
+}
 
 /** One thing that a detector sees in one frame. */
 export interface Detection {
@@ -12,6 +20,16 @@ export interface Detection {
   score: number;
   /** What kind of object, such as "dog". */
   label?: string;
+  /** Of a face. */
+  landmarks?: Landmarks;
+  /** Colours of what it wears or is made of, as `signatureOf` takes them. */
+  signature?: number[];
+  /** As `sharpnessOf` measures it. */
+  sharpness?: number;
+  /** Where it went by the optical flow after this frame: one box a step, until it was seen anew or its flow was lost. */
+  carried?: Box[];
+  /** Of a face: how much its mouth moved from each step to the next, 0 to 1. */
+  mouth?: number[];
 }
 
 /** All that was seen in one frame that the detectors looked at. */
@@ -19,6 +37,8 @@ export interface FrameDetections {
   frame: number;
   /** Which detectors looked: the absence of a face says nothing if nobody looked for faces. */
   looked: TrackKind[];
+  /** Frames from one carried box to the next. */
+  step: number;
   detections: Detection[];
 }
 

@@ -1,6 +1,7 @@
-import { type Box, boxCentre, clipBox, mixBoxes, type Size } from "../geometry/box";
+import { type Box, boxCentre, driftBox, mixBoxes, type Size, visiblePart } from "../geometry/box";
 import type { FrameRange } from "../time/rate";
-import type { Tracklet } from "./associate";
+import { carriedTo, type Tracklet } from "./associate";
+import { meanSignature } from "./signature";
 import type { Track } from "./track";
 
 export interface FillRules {
@@ -8,33 +9,56 @@ export interface FillRules {
   bridgeFrames: number;
   /** Frames between looks: beyond the first and last sighting a track goes on for up to this many. */
   lookInterval: number;
+  /** For how many frames after it was last seen the flow's word is taken for where it is. */
+  lingerFrames: number;
   /** Standard deviation, in frames, of the smoothing of places and of sizes. */
   placeSigma: number;
   sizeSigma: number;
 }
 
-/** A box for every frame between sightings, by linear interpolation; null in gaps too long to bridge. */
-function interpolate(tracklet: Tracklet, start: number, end: number, rules: FillRules): (Box | null)[] {
+/**
+ * A box for every frame between sightings; null in gaps too long to bridge. From one sighting to the next the flow
+ * leads, and what it is off by at the end is spread over the way.
+ */
+function interpolate(
+  tracklet: Tracklet,
+  start: number,
+  end: number,
+  shotEnd: number,
+  rules: FillRules,
+): (Box | null)[] {
   const boxes: (Box | null)[] = new Array<Box | null>(end - start).fill(null);
   const { sightings } = tracklet;
-  sightings.forEach(({ frame, detection }, i) => {
+  sightings.forEach((sighting, i) => {
+    const { frame, detection } = sighting;
     boxes[frame - start] = detection.box;
     const next = sightings[i + 1];
-    if (!next || next.frame - frame > rules.bridgeFrames) return;
+    if (!next || next.frame - frame > rules.bridgeFrames) {
+      // Gone for long, or for good: it is where the flow last had it.
+      for (let k = frame + 1; k < Math.min(end, next?.frame ?? end); k++)
+        boxes[k - start] = carriedTo(sighting, k, shotEnd);
+      return;
+    }
+    const arrived = carriedTo(sighting, next.frame);
     for (let k = frame + 1; k < next.frame; k++) {
-      boxes[k - start] = mixBoxes(detection.box, next.detection.box, (k - frame) / (next.frame - frame));
+      const share = (k - frame) / (next.frame - frame);
+      const led = arrived && carriedTo(sighting, k);
+      boxes[k - start] = led
+        ? driftBox(led, arrived, next.detection.box, share)
+        : mixBoxes(detection.box, next.detection.box, share);
     }
   });
   return boxes;
 }
 
 /** Continues the movement of the outermost sightings to frames that nobody looked at. */
-function extrapolate(boxes: (Box | null)[], start: number, tracklet: Tracklet): void {
+function extrapolate(boxes: (Box | null)[], start: number, tracklet: Tracklet, reach: number): void {
   const { sightings } = tracklet;
   const extend = (from: number, towards: number, edge: number, inner: number) => {
     const outermost = sightings[edge]!;
     const neighbour = sightings[inner];
     for (let k = from; k !== towards; k += Math.sign(towards - from)) {
+      if (boxes[k - start] || Math.abs(k - outermost.frame) > reach) continue;
       const box = outermost.detection.box;
       if (!neighbour) boxes[k - start] = box;
       else {
@@ -98,23 +122,53 @@ export function smoothBoxes(boxes: (Box | null)[], placeSigma: number, sizeSigma
 /** Makes a track with a box for every frame from a tracklet's sightings, within its shot and the picture. */
 export function fillTrack(tracklet: Tracklet, id: string, shot: FrameRange, picture: Size, rules: FillRules): Track {
   const first = tracklet.sightings[0]!.frame;
-  const last = tracklet.sightings.at(-1)!.frame;
   const start = Math.max(shot.start, first - rules.lookInterval + 1);
-  const end = Math.min(shot.end, last + rules.lookInterval);
-  const boxes = interpolate(tracklet, start, end, rules);
-  extrapolate(boxes, start, tracklet);
-  const smooth = smoothBoxes(boxes, rules.placeSigma, rules.sizeSigma).map((box) => {
-    const clipped = box && clipBox(box, picture);
-    return clipped && clipped.width >= 1 && clipped.height >= 1 ? clipped : null;
-  });
-  const scores = tracklet.sightings.map((sighting) => sighting.detection.score);
-  const label = tracklet.sightings.find((sighting) => sighting.detection.label)?.detection.label;
+  const last = tracklet.sightings.at(-1)!;
+  const carriedFrames = (last.detection.carried?.length ?? 0) * last.step;
+  const end = Math.min(
+    shot.end,
+    last.frame + Math.max(rules.lookInterval, Math.min(carriedFrames, rules.lingerFrames) + 1),
+  );
+  const boxes = interpolate(tracklet, start, end, shot.end, rules);
+  extrapolate(boxes, start, tracklet, rules.lookInterval);
+  const smooth = smoothBoxes(boxes, rules.placeSigma, rules.sizeSigma).map((box) => box && visiblePart(box, picture));
   return {
     id,
     kind: tracklet.kind,
     start,
     boxes: smooth,
-    confidence: scores.reduce((a, b) => a + b, 0) / scores.length,
-    ...(label ? { label } : {}),
+    ...looksOf(tracklet),
+    ...(tracklet.kind === "face" ? { mouth: mouthOf(tracklet, start, end) } : {}),
   };
+}
+
+const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
+
+/** What a tracklet's sightings say about the thing, all together. */
+function looksOf({ sightings }: Tracklet): Pick<Track, "confidence" | "label" | "signature" | "sharpness"> {
+  const detections = sightings.map(({ detection }) => detection);
+  const label = detections.find((detection) => detection.label)?.label;
+  const signature = meanSignature(detections.flatMap((found) => (found.signature ? [found.signature] : [])));
+  const sharpness = detections.flatMap((found) => found.sharpness ?? []);
+  return {
+    confidence: mean(detections.map(({ score }) => score)),
+    ...(label ? { label } : {}),
+    ...(signature ? { signature } : {}),
+    ...(sharpness.length > 0 ? { sharpness: mean(sharpness) } : {}),
+  };
+}
+
+/** How much a face's mouth moves, frame by frame, in thousandths; null where it was not followed. */
+function mouthOf({ sightings }: Tracklet, start: number, end: number): (number | null)[] {
+  const movement = new Array<number | null>(end - start).fill(null);
+  sightings.forEach(({ frame, step, detection }, i) => {
+    const until = Math.min(end, sightings[i + 1]?.frame ?? end);
+    detection.mouth?.forEach((value, k) => {
+      const from = frame + k * step;
+      for (let at = from + 1; at <= Math.min(from + step, until); at++) {
+        if (at >= start && at < end) movement[at - start] = Math.round(1000 * value);
+      }
+    });
+  });
+  return movement;
 }

@@ -17,6 +17,7 @@ function seen(at: (frame: number) => Detection[], end = SHOT.end): FrameDetectio
   return Array.from({ length: Math.ceil(end / 3) }, (_, i) => ({
     frame: i * 3,
     looked: ["face", "person", "object"],
+    step: 1,
     detections: at(i * 3),
   }));
 }
@@ -31,12 +32,11 @@ describe("tracks", () => {
     const tracks = buildTracks(
       seen((t) => [face(200 + 5 * t, 300)]),
       SHOT,
-      1,
       RATE,
       HD,
     );
     expect(tracks).toHaveLength(1);
-    expect(tracks[0]).toMatchObject({ id: "s1-face-1", kind: "face", start: 0 });
+    expect(tracks[0]).toMatchObject({ id: "s0-face-1", kind: "face", start: 0 });
     for (let t = 0; t < 120; t++)
       expect(boxIou(boxAt(tracks[0]!, t)!, square(200 + 5 * t, 300, 100))).toBeGreaterThan(0.9);
   });
@@ -45,7 +45,6 @@ describe("tracks", () => {
     const tracks = buildTracks(
       seen((t) => [face(200 + 10 * t, 300), face(1400 - 10 * t, 330)]),
       SHOT,
-      1,
       RATE,
       HD,
     );
@@ -61,7 +60,6 @@ describe("tracks", () => {
         ...(t === 30 ? [face(1200, 600)] : []),
       ]),
       SHOT,
-      1,
       RATE,
       HD,
     );
@@ -74,7 +72,6 @@ describe("tracks", () => {
     const [track] = buildTracks(
       seen((t) => (t >= 45 && t < 90 ? [face(400, 300)] : [])),
       SHOT,
-      1,
       RATE,
       HD,
     );
@@ -87,7 +84,6 @@ describe("tracks", () => {
     const tracks = buildTracks(
       seen((t) => (t > 10 && t < 80 ? [face(25 * (t - 10), 300, 80)] : [])),
       SHOT,
-      1,
       RATE,
       HD,
     );
@@ -104,16 +100,15 @@ describe("tracks", () => {
     const tracks = buildTracks(
       seen(() => [face(500, 280), person(400), person(1200)]),
       SHOT,
-      1,
       RATE,
       HD,
     );
     const found = tracks.find((track) => track.kind === "face")!;
     const body = tracks.find((track) => track.id === found.personId)!;
     expect(boxAt(body, 60)!.x).toBeCloseTo(400, 0);
-    expect(castOf(tracks, SHOT, HD).map(({ letter, track }) => [letter, track.kind])).toEqual([
-      ["A", "face"],
-      ["B", "person"],
+    expect(castOf(tracks, SHOT, HD, []).map(({ letter, track }) => [letter, track.kind])).toEqual([
+      ["1", "face"],
+      ["2", "person"],
     ]);
   });
 });

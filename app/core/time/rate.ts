@@ -46,6 +46,10 @@ export const rangeLength = (range: FrameRange): number => range.end - range.star
 
 export const inRange = (frame: number, range: FrameRange): boolean => frame >= range.start && frame < range.end;
 
+/** Frames in several ranges that lie apart. */
+export const framesIn = (ranges: readonly FrameRange[]): number =>
+  ranges.reduce((sum, range) => sum + rangeLength(range), 0);
+
 /** Ranges in order, with those that touch made one. */
 export function joinRanges(ranges: readonly FrameRange[]): FrameRange[] {
   const joined: FrameRange[] = [];

@@ -1,99 +1,109 @@
 import type * as ort from "onnxruntime-node";
-import type { Box } from "~/core/geometry/box";
-import { fitIntoSquare, type RgbImage, unfitBox } from "~/core/image/rgb-image";
-import { type Detection, suppressOverlaps } from "~/core/subjects/detection";
-import { loadModel, runModel } from "./session.server";
+import { type Point, scaleBox, type Size } from "~/core/geometry/box";
+import { halveYuv, rgbOf, type YuvImage } from "~/core/image/yuv-image";
+import { type Detection, type Landmarks, suppressOverlaps } from "~/core/subjects/detection";
+import { loadModel, paddedSize, runModel } from "./session.server";
 
-const INPUT = 256;
 /** Weak detections are kept, since they may extend a track that stronger ones began. */
-const MIN_SCORE = 0.45;
+const MIN_SCORE = 0.4;
 /** Values the model gives a candidate: box, then six landmarks. */
 const VALUES = 16;
-/** Below this height-to-width proportion of a tile the picture is looked at in squares beside each other. */
-const TILE_OVERLAP = 0.15;
+/** Boxes of a face that overlap by more than this are of one face. */
+const SAME_FACE = 0.3;
 
-/** Centres of the model's anchors: two on each cell of a 16 × 16 grid, then six on each of an 8 × 8 grid. */
-const ANCHORS = [
-  { cells: 16, each: 2 },
-  { cells: 8, each: 6 },
-].flatMap(({ cells, each }) => {
-  const stride = INPUT / cells;
-  return Array.from({ length: cells * cells * each }, (_, i) => {
-    const cell = Math.floor(i / each);
-    return { x: ((cell % cells) + 0.5) * stride, y: (Math.floor(cell / cells) + 0.5) * stride };
-  });
-});
+type Face = Detection & { landmarks: Landmarks };
 
-/** Squares that cover a picture along its longer side with some overlap. */
-function squareTiles({ width, height }: RgbImage): Box[] {
-  const side = Math.min(width, height);
-  const length = Math.max(width, height);
-  const count = Math.max(1, Math.ceil((length - side * TILE_OVERLAP) / (side * (1 - TILE_OVERLAP))));
-  return Array.from({ length: count }, (_, i) => {
-    const at = count > 1 ? (i * (length - side)) / (count - 1) : (length - side) / 2;
-    return width >= height ? { x: at, y: 0, width: side, height: side } : { x: 0, y: at, width: side, height: side };
-  });
-}
+/** The model's two grids: pixels from cell to cell, candidates a cell, and its outputs. */
+const GRIDS = [
+  { stride: 16, each: 2, scores: "Identity", boxes: "Identity_2" },
+  { stride: 32, each: 6, scores: "Identity_1", boxes: "Identity_3" },
+] as const;
 
 /**
- * Finds faces with BlazeFace (Bazarevsky et al. 2019), on the whole picture for large ones and on square tiles
- * for small ones. Boxes reach from the brow to the chin.
+ * Finds faces with BlazeFace (Bazarevsky et al. 2019). Made for squares of 256 pixels, it is convolutional throughout,
+ * and so finds faces of some 14 to 120 pixels anywhere in a larger picture; for larger ones it looks at the picture in
+ * half its size as well. Boxes reach from the brow to the chin.
  */
 export class FaceDetector {
-  private readonly input = new Float32Array(INPUT * INPUT * 3);
+  private constructor(
+    private readonly whole: FaceNet,
+    private readonly half: FaceNet,
+  ) {}
 
-  private constructor(private readonly session: ort.InferenceSession) {}
-
-  static async load(): Promise<FaceDetector> {
-    return new FaceDetector(await loadModel("blazeface"));
+  /** @param picture size of the pictures that are going to be looked at */
+  static async load(picture: Size): Promise<FaceDetector> {
+    const half = { width: picture.width >> 1, height: picture.height >> 1 };
+    return new FaceDetector(await FaceNet.load(picture), await FaceNet.load(half));
   }
 
-  async detect(image: RgbImage): Promise<Detection[]> {
-    const whole: Box = { x: 0, y: 0, width: image.width, height: image.height };
-    const tiles = squareTiles(image);
-    const regions = tiles.length > 1 ? [whole, ...tiles] : [whole];
-    const found: Detection[] = [];
-    for (const region of regions) {
-      for (const detection of await this.detectIn(image, region)) {
-        if (!this.cutByTile(detection.box, region, image)) found.push(detection);
-      }
+  /** @param large whether to look for faces that fill half of the picture or more as well */
+  async detect(image: YuvImage, large: boolean): Promise<Detection[]> {
+    const found = await this.whole.detect(image);
+    if (large) found.push(...(await this.half.detect(halveYuv(image))).map(doubled));
+    return suppressOverlaps(found, SAME_FACE);
+  }
+}
+
+const doublePoint = ({ x, y }: Point): Point => ({ x: 2 * x, y: 2 * y });
+
+/** A face seen in a picture of half the size. */
+const doubled = ({ landmarks, ...rest }: Face): Face => ({
+  ...rest,
+  box: scaleBox(rest.box, 2),
+  landmarks: {
+    rightEye: doublePoint(landmarks.rightEye),
+    leftEye: doublePoint(landmarks.leftEye),
+    nose: doublePoint(landmarks.nose),
+    mouth: doublePoint(landmarks.mouth),
+  },
+});
+
+/** The network, for pictures of one size. */
+class FaceNet {
+  private readonly input: Float32Array;
+
+  private constructor(
+    private readonly session: ort.InferenceSession,
+    private readonly size: Size,
+  ) {
+    this.input = new Float32Array(size.width * size.height * 3);
+  }
+
+  static async load(picture: Size): Promise<FaceNet> {
+    const size = paddedSize(picture);
+    return new FaceNet(await loadModel("blazeface", size), size);
+  }
+
+  async detect(image: YuvImage): Promise<Face[]> {
+    const { input, size } = this;
+    const rgb = rgbOf(image);
+    input.fill(-1);
+    const line = 3 * image.width;
+    for (let y = 0, from = 0; y < image.height; y++) {
+      for (let i = 0, to = 3 * y * size.width; i < line; i++) input[to++] = rgb[from++]! / 127.5 - 1;
     }
-    return suppressOverlaps(found, 0.3);
-  }
-
-  /** A face at a tile's inner border is seen whole by the tile beside it, or by the look at the whole picture. */
-  private cutByTile(box: Box, region: Box, image: RgbImage): boolean {
-    const margin = 2;
-    const left = region.x > 0 && box.x < region.x + margin;
-    const right = region.x + region.width < image.width && box.x + box.width > region.x + region.width - margin;
-    const top = region.y > 0 && box.y < region.y + margin;
-    const bottom = region.y + region.height < image.height && box.y + box.height > region.y + region.height - margin;
-    return left || right || top || bottom;
-  }
-
-  private async detectIn(image: RgbImage, region: Box): Promise<Detection[]> {
-    const { input } = this;
-    const fit = fitIntoSquare(image, region, INPUT, input);
-    for (let i = 0; i < input.length; i++) input[i] = input[i]! / 127.5 - 1;
-    const out = await runModel(this.session, input, [1, INPUT, INPUT, 3]);
-    // Scores and boxes of the 16 × 16 grid (512 anchors), then of the 8 × 8 grid (384).
-    const grids = [
-      { scores: out.Identity!, boxes: out.Identity_2!, firstAnchor: 0 },
-      { scores: out.Identity_1!, boxes: out.Identity_3!, firstAnchor: 512 },
-    ];
-    const detections: Detection[] = [];
-    for (const { scores, boxes, firstAnchor } of grids) {
+    const out = await runModel(this.session, input, [1, size.height, size.width, 3]);
+    const faces: Face[] = [];
+    for (const { stride, each, ...names } of GRIDS) {
+      const scores = out[names.scores]!;
+      const boxes = out[names.boxes]!;
+      const columns = size.width / stride;
       for (let i = 0; i < scores.length; i++) {
         const score = 1 / (1 + Math.exp(-scores[i]!));
         if (score < MIN_SCORE) continue;
-        const anchor = ANCHORS[firstAnchor + i]!;
-        const width = boxes[i * VALUES + 2]!;
-        const height = boxes[i * VALUES + 3]!;
-        const x = boxes[i * VALUES]! + anchor.x - width / 2;
-        const y = boxes[i * VALUES + 1]! + anchor.y - height / 2;
-        detections.push({ kind: "face", box: unfitBox({ x, y, width, height }, fit), score });
+        const cell = Math.floor(i / each);
+        const anchor = { x: ((cell % columns) + 0.5) * stride, y: (Math.floor(cell / columns) + 0.5) * stride };
+        const value = (k: number) => boxes[i * VALUES + k]!;
+        const [width, height] = [value(2), value(3)];
+        const box = { x: value(0) + anchor.x - width / 2, y: value(1) + anchor.y - height / 2, width, height };
+        const landmark = (k: number): Point => ({
+          x: value(4 + 2 * k) + anchor.x,
+          y: value(5 + 2 * k) + anchor.y,
+        });
+        const [rightEye, leftEye, nose, mouth] = [0, 1, 2, 3].map(landmark) as [Point, Point, Point, Point];
+        faces.push({ kind: "face", box, score, landmarks: { rightEye, leftEye, nose, mouth } });
       }
     }
-    return suppressOverlaps(detections, 0.3);
+    return faces;
   }
 }

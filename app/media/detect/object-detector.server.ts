@@ -1,13 +1,13 @@
 import type * as ort from "onnxruntime-node";
-import { fitIntoSquare, type RgbImage, unfitBox } from "~/core/image/rgb-image";
+import type { Size } from "~/core/geometry/box";
+import { rgbOf, type YuvImage } from "~/core/image/yuv-image";
 import { type Detection, suppressOverlaps } from "~/core/subjects/detection";
-import { loadModel, runModel } from "./session.server";
+import { loadModel, paddedSize, runModel } from "./session.server";
 
-const INPUT = 416;
 const CLASSES = 80;
 /** The distance from a cell to each side of a box is given as a distribution over this many bins. */
 const BINS = 11;
-const MIN_SCORE = 0.35;
+const MIN_SCORE = 0.3;
 
 /** What is worth following among the 80 classes of COCO; the rest is furniture and tableware. */
 const FOLLOWED = new Map<number, string>([
@@ -40,9 +40,9 @@ const FOLLOWED = new Map<number, string>([
 ]);
 
 const GRIDS = [
-  { scores: "Identity", boxes: "Identity_3", cells: 52 },
-  { scores: "Identity_1", boxes: "Identity_4", cells: 26 },
-  { scores: "Identity_2", boxes: "Identity_5", cells: 13 },
+  { scores: "Identity", boxes: "Identity_3", stride: 8 },
+  { scores: "Identity_1", boxes: "Identity_4", stride: 16 },
+  { scores: "Identity_2", boxes: "Identity_5", stride: 32 },
 ] as const;
 
 /** Mean of a distribution over bins given as logits (Li et al., Generalized Focal Loss, 2020). */
@@ -61,33 +61,41 @@ function expectedBin(logits: Float32Array, offset: number): number {
 
 /** Finds persons, animals, vehicles and things in motion with NanoDet. */
 export class ObjectDetector {
-  private readonly square = new Float32Array(3 * INPUT * INPUT);
-  private readonly input = new Float32Array(3 * INPUT * INPUT);
+  private readonly input: Float32Array;
 
-  private constructor(private readonly session: ort.InferenceSession) {}
-
-  static async load(): Promise<ObjectDetector> {
-    return new ObjectDetector(await loadModel("nanodet"));
+  private constructor(
+    private readonly session: ort.InferenceSession,
+    private readonly size: Size,
+  ) {
+    this.input = new Float32Array(3 * size.width * size.height);
   }
 
-  async detect(image: RgbImage): Promise<Detection[]> {
-    const { input } = this;
-    const plane = INPUT * INPUT;
-    const region = { x: 0, y: 0, width: image.width, height: image.height };
-    const fit = fitIntoSquare(image, region, INPUT, this.square);
-    // The model was trained on planes in the order blue, green, red.
-    for (let i = 0; i < plane; i++) {
-      input[i] = this.square[i * 3 + 2]! / 255;
-      input[plane + i] = this.square[i * 3 + 1]! / 255;
-      input[2 * plane + i] = this.square[i * 3]! / 255;
+  /** @param picture size of the pictures that are going to be looked at */
+  static async load(picture: Size): Promise<ObjectDetector> {
+    const size = paddedSize(picture);
+    return new ObjectDetector(await loadModel("nanodet", size), size);
+  }
+
+  async detect(image: YuvImage): Promise<Detection[]> {
+    const { input, size } = this;
+    const plane = size.width * size.height;
+    const rgb = rgbOf(image);
+    for (let y = 0, from = 0; y < image.height; y++) {
+      for (let x = 0, to = y * size.width; x < image.width; x++, to++, from += 3) {
+        // The model was trained on planes in the order blue, green, red.
+        input[to] = rgb[from + 2]! / 255;
+        input[plane + to] = rgb[from + 1]! / 255;
+        input[2 * plane + to] = rgb[from]! / 255;
+      }
     }
-    const out = await runModel(this.session, input, [1, 3, INPUT, INPUT]);
+    const out = await runModel(this.session, input, [1, 3, size.height, size.width]);
     const detections: Detection[] = [];
     for (const grid of GRIDS) {
       const scores = out[grid.scores]!;
       const boxes = out[grid.boxes]!;
-      const stride = INPUT / grid.cells;
-      for (let cell = 0; cell < grid.cells * grid.cells; cell++) {
+      const { stride } = grid;
+      const columns = size.width / stride;
+      for (let cell = 0; cell < scores.length / CLASSES; cell++) {
         let best = 0;
         for (const id of FOLLOWED.keys()) {
           if (scores[cell * CLASSES + id]! > scores[cell * CLASSES + best]!) best = id;
@@ -97,12 +105,12 @@ export class ObjectDetector {
         const [left, top, right, bottom] = [0, 1, 2, 3].map(
           (side) => expectedBin(boxes, (cell * 4 + side) * BINS) * stride,
         ) as [number, number, number, number];
-        const x = ((cell % grid.cells) + 0.5) * stride;
-        const y = (Math.floor(cell / grid.cells) + 0.5) * stride;
+        const x = ((cell % columns) + 0.5) * stride;
+        const y = (Math.floor(cell / columns) + 0.5) * stride;
         const label = FOLLOWED.get(best)!;
         detections.push({
           kind: label === "person" ? "person" : "object",
-          box: unfitBox({ x: x - left, y: y - top, width: left + right, height: top + bottom }, fit),
+          box: { x: x - left, y: y - top, width: left + right, height: top + bottom },
           score,
           ...(label === "person" ? {} : { label }),
         });

@@ -1,14 +1,28 @@
 import * as ort from "onnxruntime-node";
+import type { Size } from "~/core/geometry/box";
 import { projectPath } from "../project-path.server";
 
-/** Loads one of the models that ship with the project. One thread each: two detectors then share two cores. */
-export async function loadModel(name: string): Promise<ort.InferenceSession> {
+/** A model's input has sides that are multiples of this. */
+const GRAIN = 32;
+
+/** The size of a model's input that holds a picture as it is, with a border on the right and below. */
+export const paddedSize = ({ width, height }: Size): Size => ({
+  width: Math.ceil(width / GRAIN) * GRAIN,
+  height: Math.ceil(height / GRAIN) * GRAIN,
+});
+
+/**
+ * Loads one of the models that ship with the project, for pictures of one size if it takes any. It runs on one thread:
+ * the decoder and the rest of the analysis keep the others busy, and a second thread gains a model little.
+ */
+export async function loadModel(name: string, input?: Size): Promise<ort.InferenceSession> {
   return ort.InferenceSession.create(projectPath(`models/${name}.onnx`), {
-    intraOpNumThreads: 2,
+    intraOpNumThreads: 1,
     interOpNumThreads: 1,
     executionMode: "sequential",
     graphOptimizationLevel: "all",
     logSeverityLevel: 3,
+    ...(input ? { freeDimensionOverrides: { width: input.width, height: input.height } } : {}),
   });
 }
 

@@ -1,0 +1,39 @@
+import { clsx } from "clsx";
+import { X } from "lucide-react";
+import { Dialog } from "radix-ui";
+import type { ReactNode } from "react";
+import { IconButton } from "./button";
+
+interface DialogPanelProps {
+  title: string;
+  /** How wide it is, and how what it holds is laid out, as classes. */
+  width: string;
+  layout?: string;
+  children: ReactNode;
+}
+
+/** What a dialog shows over the page: a title, a way to close it, and its content, which scrolls. */
+export function DialogPanel({ title, width, layout, children }: DialogPanelProps) {
+  return (
+    <Dialog.Portal>
+      <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
+      <Dialog.Content
+        aria-describedby={undefined}
+        className={clsx(
+          "fixed top-1/2 left-1/2 z-40 flex max-h-[85vh] -translate-1/2 flex-col rounded-lg border border-line bg-panel shadow-xl",
+          width,
+        )}
+      >
+        <div className="flex items-center justify-between border-b border-line px-6 py-4">
+          <Dialog.Title className="font-display text-lg font-semibold">{title}</Dialog.Title>
+          <Dialog.Close asChild>
+            <IconButton label="Close" shortcut="Esc">
+              <X className="size-4" aria-hidden />
+            </IconButton>
+          </Dialog.Close>
+        </div>
+        <div className={clsx("overflow-y-auto px-6 py-4", layout)}>{children}</div>
+      </Dialog.Content>
+    </Dialog.Portal>
+  );
+}

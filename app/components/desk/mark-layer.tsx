@@ -1,0 +1,69 @@
+import { type PointerEvent, useRef, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { type Box, clipBox, type Point, type Size } from "~/core/geometry/box";
+
+interface MarkLayerProps {
+  picture: Size;
+  onStart: () => void;
+  /** In source pixels; null when drawing was given up. */
+  onDrawn: (box: Box | null) => void;
+}
+
+/** A box smaller than this, in source pixels, was a click. */
+const LEAST_SIDE = 6;
+
+const boxBetween = (a: Point, b: Point): Box => ({
+  x: Math.min(a.x, b.x),
+  y: Math.min(a.y, b.y),
+  width: Math.abs(a.x - b.x),
+  height: Math.abs(a.y - b.y),
+});
+
+/** Covers the picture while a box is drawn around the thing to follow. */
+export function MarkLayer({ picture, onStart, onDrawn }: MarkLayerProps) {
+  const from = useRef<Point | null>(null);
+  const [drawn, setDrawn] = useState<Box | null>(null);
+  useHotkeys("esc", () => onDrawn(null));
+
+  const locate = (event: PointerEvent<SVGRectElement>): Point => {
+    const bounds = event.currentTarget.getBoundingClientRect();
+    const scale = picture.width / bounds.width;
+    return { x: (event.clientX - bounds.left) * scale, y: (event.clientY - bounds.top) * scale };
+  };
+  const end = () => {
+    const box = drawn && clipBox(drawn, picture);
+    from.current = null;
+    setDrawn(null);
+    if (box && box.width >= LEAST_SIDE && box.height >= LEAST_SIDE) onDrawn(box);
+  };
+  return (
+    <>
+      <rect
+        width={picture.width}
+        height={picture.height}
+        fill="transparent"
+        className="cursor-crosshair"
+        role="application"
+        aria-label="Draw a box around what to follow"
+        onPointerDown={(event) => {
+          if (event.button !== 0) return;
+          onStart();
+          event.currentTarget.setPointerCapture(event.pointerId);
+          from.current = locate(event);
+        }}
+        onPointerMove={(event) => from.current && setDrawn(boxBetween(from.current, locate(event)))}
+        onPointerUp={end}
+        onPointerCancel={() => setDrawn(null)}
+      />
+      {drawn && (
+        <rect
+          {...drawn}
+          pointerEvents="none"
+          className="fill-accent/15 stroke-accent [vector-effect:non-scaling-stroke]"
+          strokeWidth={2}
+          strokeDasharray="6 3"
+        />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,97 @@
+import type { Size } from "../geometry/box";
+
+/**
+ * A picture in planes: luma at full size, the colour differences at half of it each way (4:2:0), 8 bits in Rec.709's
+ * limited range. Rows from the top, without padding; width and height are even.
+ */
+export interface YuvImage extends Size {
+  luma: Uint8Array;
+  /** Blue and red colour difference, 128 for none. */
+  blue: Uint8Array;
+  red: Uint8Array;
+}
+
+/** Luma of limited range, 16 to 235, to 0 to 255. */
+export const FULL_LUMA = Uint8Array.from({ length: 256 }, (_, y) => Math.min(255, Math.max(0, ((y - 16) * 255) / 219)));
+/** Colour difference of limited range to full range, both around 128. */
+export const FULL_CHROMA = Uint8Array.from({ length: 256 }, (_, c) =>
+  Math.min(255, Math.max(0, ((c - 128) * 255) / 224 + 128)),
+);
+
+/** Reads planes that follow one another in a buffer; nothing is copied. */
+export function yuvImage(data: Uint8Array, { width, height }: Size): YuvImage {
+  const plane = width * height;
+  const half = plane >> 2;
+  return {
+    width,
+    height,
+    luma: data.subarray(0, plane),
+    blue: data.subarray(plane, plane + half),
+    red: data.subarray(plane + half, plane + 2 * half),
+  };
+}
+
+/** The part of a picture below a row and left of a column, both even, copied. */
+export function cropYuv(image: YuvImage, firstRow: number, size: Size): YuvImage {
+  const cut = (plane: Uint8Array, stride: number, row: number, width: number, height: number) => {
+    const out = new Uint8Array(width * height);
+    for (let y = 0; y < height; y++) {
+      const from = (row + y) * stride;
+      out.set(plane.subarray(from, from + width), y * width);
+    }
+    return out;
+  };
+  const { width, height } = size;
+  const halfCut = (plane: Uint8Array) => cut(plane, image.width >> 1, firstRow >> 1, width >> 1, height >> 1);
+  return {
+    width,
+    height,
+    luma: cut(image.luma, image.width, firstRow, width, height),
+    blue: halfCut(image.blue),
+    red: halfCut(image.red),
+  };
+}
+
+/** A plane with half as many samples each way, each the mean of four. */
+export function halvePlane(plane: Uint8Array, stride: number, width: number, height: number): Uint8Array {
+  const out = new Uint8Array(width * height);
+  for (let y = 0, to = 0; y < height; y++) {
+    for (let x = 0, from = 2 * y * stride; x < width; x++, to++, from += 2) {
+      out[to] = (plane[from]! + plane[from + 1]! + plane[from + stride]! + plane[from + stride + 1]! + 2) >> 2;
+    }
+  }
+  return out;
+}
+
+/** A picture of half the size, made even. */
+export function halveYuv(image: YuvImage): YuvImage {
+  const [width, height] = [(image.width >> 2) << 1, (image.height >> 2) << 1];
+  const halfChroma = (plane: Uint8Array) => halvePlane(plane, image.width >> 1, width >> 1, height >> 1);
+  return {
+    width,
+    height,
+    luma: halvePlane(image.luma, image.width, width, height),
+    blue: halfChroma(image.blue),
+    red: halfChroma(image.red),
+  };
+}
+
+/** Red, green and blue of every pixel, interleaved, 0 to 255. */
+export function rgbOf(image: YuvImage, out = new Uint8ClampedArray(3 * image.width * image.height)): Uint8ClampedArray {
+  const { width, height, luma, blue, red } = image;
+  const half = width >> 1;
+  for (let y = 0, at = 0, to = 0; y < height; y++) {
+    const row = (y >> 1) * half;
+    for (let x = 0; x < width; x++, at++, to += 3) {
+      const c = row + (x >> 1);
+      const value = 1.1644 * (luma[at]! - 16);
+      const b = blue[c]! - 128;
+      const r = red[c]! - 128;
+      // The array clamps.
+      out[to] = value + 1.7927 * r;
+      out[to + 1] = value - 0.2132 * b - 0.5329 * r;
+      out[to + 2] = value + 2.1124 * b;
+    }
+  }
+  return out;
+}

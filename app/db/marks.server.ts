@@ -1,0 +1,57 @@
+import type { Box } from "~/core/geometry/box";
+import type { ThingMark } from "~/core/subjects/marked-things";
+import type { Track } from "~/core/subjects/track";
+import type { TrackEdit } from "~/core/subjects/edit-tracks";
+import type { Db } from "./database.server";
+
+interface RawMark extends Box {
+  thing: string;
+  frame: number;
+}
+
+export const listMarks = (db: Db, filmId: string): ThingMark[] =>
+  db
+    .prepare<[string], RawMark>(
+      "SELECT thing, frame, x, y, width, height FROM marks WHERE film_id = ? ORDER BY thing, frame",
+    )
+    .all(filmId)
+    .map(({ thing, frame, ...box }) => ({ thing, frame, box }));
+
+/** Sets the mark of a thing at a frame, or takes it away. */
+export function putMark(db: Db, filmId: string, thing: string, frame: number, box: Box | null): void {
+  if (!box) {
+    db.prepare("DELETE FROM marks WHERE film_id = ? AND thing = ? AND frame = ?").run(filmId, thing, frame);
+    return;
+  }
+  db.prepare("INSERT OR REPLACE INTO marks VALUES (?, ?, ?, ?, ?, ?, ?)").run(
+    ...[filmId, thing, frame, box.x, box.y, box.width, box.height],
+  );
+}
+
+/** The track that was made from this basis; null if none was yet. */
+export function findMarkTrack(db: Db, filmId: string, basis: string): Track | null {
+  const row = db
+    .prepare<[string, string], { track: string }>("SELECT track FROM mark_tracks WHERE film_id = ? AND basis = ?")
+    .get(filmId, basis);
+  return row ? (JSON.parse(row.track) as Track) : null;
+}
+
+export function saveMarkTrack(db: Db, filmId: string, basis: string, track: Track): void {
+  db.prepare("INSERT OR REPLACE INTO mark_tracks VALUES (?, ?, ?)").run(filmId, basis, JSON.stringify(track));
+}
+
+/** What the editor has changed of tracks, by their ids. */
+export const listTrackEdits = (db: Db, filmId: string): Map<string, TrackEdit> =>
+  new Map(
+    db
+      .prepare<[string], { track_id: string; edits: string }>("SELECT * FROM track_edits WHERE film_id = ?")
+      .all(filmId)
+      .map((row) => [row.track_id, JSON.parse(row.edits) as TrackEdit]),
+  );
+
+/** Sets what is changed of a track; null leaves it as it was found. */
+export function putTrackEdit(db: Db, filmId: string, trackId: string, edit: TrackEdit | null): void {
+  if (edit)
+    db.prepare("INSERT OR REPLACE INTO track_edits VALUES (?, ?, ?)").run(filmId, trackId, JSON.stringify(edit));
+  else db.prepare("DELETE FROM track_edits WHERE film_id = ? AND track_id = ?").run(filmId, trackId);
+}

@@ -1,0 +1,55 @@
+import type { Person } from "~/core/subjects/people";
+import type { Db } from "./database.server";
+
+/** Somebody whom the analysis has recognised, with what the editor says about them. */
+export interface PersonRow extends Person {
+  name: string | null;
+  /** The one whom they are, if the editor has said that two are one. */
+  mergedInto: string | null;
+}
+
+interface RawPerson {
+  id: string;
+  number: number;
+  signature: string | null;
+  seen: number;
+  name: string | null;
+  merged_into: string | null;
+}
+
+const toPerson = (row: RawPerson): PersonRow => ({
+  id: row.id,
+  number: row.number,
+  signature: row.signature === null ? null : (JSON.parse(row.signature) as number[]),
+  seen: row.seen,
+  name: row.name,
+  mergedInto: row.merged_into,
+});
+
+/** Everybody in a film, in the order in which they came up. */
+export const listPeople = (db: Db, filmId: string): PersonRow[] =>
+  db.prepare<[string], RawPerson>("SELECT * FROM people WHERE film_id = ? ORDER BY number").all(filmId).map(toPerson);
+
+/** Keeps whom an analysis knows; what the editor has said about them stays. */
+export function savePeople(db: Db, filmId: string, people: readonly Person[]): void {
+  const save = db.prepare(
+    `INSERT INTO people (film_id, id, number, signature, seen) VALUES (?, ?, ?, ?, ?)
+     ON CONFLICT (film_id, id) DO UPDATE SET signature = excluded.signature, seen = excluded.seen`,
+  );
+  for (const { id, number, signature, seen } of people) {
+    save.run(filmId, id, number, signature && JSON.stringify(signature), seen);
+  }
+}
+
+export function changePerson(
+  db: Db,
+  filmId: string,
+  { id, name, mergedInto }: Pick<PersonRow, "id" | "name" | "mergedInto">,
+): void {
+  db.prepare("UPDATE people SET name = ?, merged_into = ? WHERE film_id = ? AND id = ?").run(
+    name,
+    mergedInto,
+    filmId,
+    id,
+  );
+}

@@ -1,0 +1,52 @@
+import { existsSync } from "node:fs";
+import { nanoid } from "nanoid";
+import { z } from "zod";
+import { type MarkedThing, markedThings } from "~/core/subjects/marked-things";
+import type { Db } from "~/db/database.server";
+import { insertJob, listJobs } from "~/db/jobs.server";
+import { findMarkTrack, listMarks, saveMarkTrack } from "~/db/marks.server";
+import { listShots } from "~/db/shots.server";
+import { probeFilm } from "~/media/probe.server";
+import type { FilmFile } from "~/media/small-frames.server";
+import { followMarks } from "./follow-marks.server";
+import { wakeQueue } from "./queue.server";
+import { proxyFile } from "./workplace.server";
+
+export const FollowPayload = z.object({ basis: z.string() });
+
+/** The marked things of a film whose tracks are not made yet. */
+function untracked(db: Db, filmId: string): MarkedThing[] {
+  const marks = listMarks(db, filmId);
+  if (marks.length === 0) return [];
+  return listShots(db, filmId)
+    .flatMap((shot) => markedThings(marks, shot))
+    .filter(({ basis }) => !findMarkTrack(db, filmId, basis));
+}
+
+/** Sees to it that everything that is marked is followed; called after every change. */
+export function followUntracked(db: Db, filmId: string): void {
+  const underWay = new Set(
+    listJobs(db, filmId)
+      .filter(({ kind, state }) => kind === "follow" && (state === "queued" || state === "running"))
+      .map(({ payload }) => FollowPayload.parse(JSON.parse(payload)).basis),
+  );
+  const missing = untracked(db, filmId).filter(({ basis }) => !underWay.has(basis));
+  for (const { basis } of missing) insertJob(db, { id: nanoid(10), filmId, kind: "follow", payload: { basis } });
+  if (missing.length > 0) wakeQueue();
+}
+
+/** Follows a marked thing through its shot, in the light copy where there is one. */
+export async function followThing(
+  db: Db,
+  film: FilmFile,
+  filmId: string,
+  basis: string,
+  options: { onProgress: (share: number) => void; signal: AbortSignal },
+): Promise<void> {
+  const thing = untracked(db, filmId).find((other) => other.basis === basis);
+  // Marks or cuts that have changed since are followed by another job.
+  if (!thing) return;
+  const proxy = proxyFile(filmId);
+  const light = existsSync(proxy) ? { file: proxy, name: film.name, info: await probeFilm(proxy, film.name) } : film;
+  saveMarkTrack(db, filmId, basis, await followMarks(light, film.info.picture, thing, options));
+}

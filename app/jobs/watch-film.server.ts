@@ -1,0 +1,188 @@
+import { type Box, scaleBox } from "~/core/geometry/box";
+import { type GreyPlane, greyPyramid } from "~/core/image/grey-pyramid";
+import type { YuvImage } from "~/core/image/yuv-image";
+import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
+import { cameraMotion, type CameraStep } from "~/core/subjects/camera-motion";
+import { Carrier } from "~/core/subjects/carry";
+import type { Detection, FrameDetections, TrackKind } from "~/core/subjects/detection";
+import { movingThings } from "~/core/subjects/moving";
+import { opticalFlow } from "~/core/subjects/optical-flow";
+import { salientThing } from "~/core/subjects/saliency";
+import { sharpnessOf } from "~/core/subjects/sharpness";
+import { signatureOf } from "~/core/subjects/signature";
+import { type FrameRange, framesPerSecond, type Rate } from "~/core/time/rate";
+import { Detector } from "~/media/detect/detector.server";
+import { readAhead } from "~/media/read-ahead";
+import { decodeForAnalysis, type FilmFile, smallFrames } from "~/media/small-frames.server";
+
+/** Pictures a second that the optical flow goes by. */
+const STEPS_PER_SECOND = 15;
+/** Steps from one look for faces to the next, and looks for faces to each for persons and things. */
+const FACE_STEPS = 5;
+const OBJECT_LOOKS = 2;
+/** Seconds for which a thing that is not seen anew is carried on. */
+const CARRY_SECONDS = 1;
+/** Seconds that are handed on at a time. */
+const CHUNK_SECONDS = 8;
+/** Frames that are decoded, and looks that are waited for, while an earlier one is dealt with. */
+const DECODED_AHEAD = 12;
+const LOOKS_AHEAD = 3;
+/** A detection this sure needs nothing beside it that merely stands out. */
+const CERTAIN = 0.45;
+
+/** What was seen in a stretch of a film. */
+export interface SeenChunk {
+  range: FrameRange;
+  features: FrameFeatures[];
+  looks: FrameDetections[];
+  camera: CameraStep[];
+}
+
+/** Frames between steps, between looks for faces and for things, and in a chunk. */
+export function watchIntervals(rate: Rate): { step: number; faces: number; objects: number; chunk: number } {
+  const fps = framesPerSecond(rate);
+  const step = Math.max(1, Math.round(fps / STEPS_PER_SECOND));
+  const faces = step * FACE_STEPS;
+  const objects = faces * OBJECT_LOOKS;
+  return { step, faces, objects, chunk: Math.max(1, Math.round((CHUNK_SECONDS * fps) / objects)) * objects };
+}
+
+/** A picture on its way from the decoder to where its detections are carried on. */
+interface Step {
+  frame: number;
+  image: YuvImage;
+  pyramid: GreyPlane[];
+  look: { objects: boolean; found: Promise<Detection[]> } | null;
+}
+
+const rounded = (value: number, digits: number) => Number(value.toFixed(digits));
+
+/** Deals with steps in order once their detections are there; what comes of it does not depend on when that is. */
+class StepReader {
+  readonly looks: FrameDetections[] = [];
+  readonly camera: CameraStep[] = [];
+  private readonly carrier: Carrier;
+  private before: Step | null = null;
+
+  constructor(
+    private readonly stepFrames: number,
+    carrySteps: number,
+    private readonly scale: number,
+  ) {
+    this.carrier = new Carrier(carrySteps);
+  }
+
+  async read(step: Step): Promise<void> {
+    const { frame, image, pyramid, look } = step;
+    const moving: Detection[] = [];
+    if (this.before) {
+      const flow = opticalFlow(this.before.pyramid, pyramid, this.carrier.points());
+      const camera = cameraMotion(flow, pyramid[0]!);
+      // The flow's plane has half the samples of the small picture.
+      this.camera.push({
+        frame,
+        a: rounded(camera.a, 5),
+        b: rounded(camera.b, 5),
+        tx: rounded(2 * this.scale * camera.tx, 2),
+        ty: rounded(2 * this.scale * camera.ty, 2),
+        share: rounded(camera.share, 2),
+      });
+      this.carrier.advance(flow, image);
+      if (look) moving.push(...movingThings(flow, camera, image));
+    }
+    this.before = step;
+    if (!look) return;
+    const detections = [...(await look.found), ...moving];
+    const looked: TrackKind[] = ["face", "motion"];
+    if (look.objects) {
+      looked.push("person", "object", "salient");
+      const thing = detections.some(({ score }) => score >= CERTAIN) ? null : salientThing(image);
+      if (thing) detections.push(thing);
+    }
+    for (const detection of detections) {
+      const signature = signatureOf(image, detection.kind, detection.box);
+      if (signature) detection.signature = signature;
+      detection.sharpness = rounded(sharpnessOf(image, detection.box), 3);
+    }
+    this.carrier.see(detections, image);
+    this.looks.push({ frame, looked, step: this.stepFrames, detections });
+  }
+}
+
+/** A detection in pixels of the film's picture, to a tenth; what was needed to carry it on is left out. */
+function inPicture(detection: Detection, scale: number): Detection {
+  const tenth = (value: number) => rounded(value, 1);
+  const place = (box: Box): Box => {
+    const { x, y, width, height } = scaleBox(box, scale);
+    return { x: tenth(x), y: tenth(y), width: tenth(width), height: tenth(height) };
+  };
+  const { box, carried } = detection;
+  const kept = { ...detection, box: place(box), ...(carried ? { carried: carried.map(place) } : {}) };
+  delete kept.landmarks;
+  return kept;
+}
+
+/**
+ * Goes through a film once and hands on what is seen in it, a few seconds at a time and in order: features of every
+ * frame, the camera's motion, and what the detectors find, carried on by the optical flow. `range.start` is a whole
+ * number of chunks from the film's beginning, so that an interrupted pass goes on as if it had not been.
+ *
+ * @throws FilmError if the film cannot be decoded to its end; CancelledError if the signal is aborted
+ */
+export async function* watchFilm(film: FilmFile, range: FrameRange, signal?: AbortSignal): AsyncGenerator<SeenChunk> {
+  if (range.end <= range.start) return;
+  const { size, scale } = smallFrames(film.info.picture);
+  const intervals = watchIntervals(film.info.rate);
+  const carrySteps = Math.ceil((CARRY_SECONDS * framesPerSecond(film.info.rate)) / intervals.step);
+  const reader = new StepReader(intervals.step, carrySteps, scale);
+  const detector = new Detector(size);
+  const waiting: Step[] = [];
+  let features: FrameFeatures[] = [];
+  let start = range.start;
+
+  /** Deals with the steps that need not be waited for, or with all. */
+  const drain = async (most: number) => {
+    while (waiting.filter(({ look }) => look).length > most) await reader.read(waiting.shift()!);
+  };
+  const chunk = (end: number): SeenChunk => {
+    const count = end - start;
+    const within = ({ frame }: { frame: number }) => frame < end;
+    const looks = reader.looks.filter(within);
+    const camera = reader.camera.filter(within);
+    reader.looks.splice(0, looks.length);
+    reader.camera.splice(0, camera.length);
+    const done: SeenChunk = {
+      range: { start, end },
+      features: features.slice(0, count),
+      looks: looks.map((look) => ({ ...look, detections: look.detections.map((found) => inPicture(found, scale)) })),
+      camera,
+    };
+    features = features.slice(count);
+    start = end;
+    return done;
+  };
+
+  try {
+    const decoded = readAhead(decodeForAnalysis(film, range, signal), DECODED_AHEAD);
+    for await (const { frame, image, reduced } of decoded) {
+      features.push(frameFeatures(reduced));
+      const since = frame - range.start;
+      if (since % intervals.step === 0) {
+        const objects = since % intervals.objects === 0;
+        const look = since % intervals.faces === 0 ? { objects, found: detector.look(image, objects) } : null;
+        // A failure is met where the look is read, which may be after others have failed.
+        look?.found.catch(() => {});
+        waiting.push({ frame, image, pyramid: greyPyramid(image), look });
+        await drain(LOOKS_AHEAD);
+      }
+      // Everything in a chunk has been carried as far as it goes when so much more has been dealt with.
+      const dealtWith = waiting[0]?.frame ?? frame;
+      if (dealtWith >= start + intervals.chunk + carrySteps * intervals.step) yield chunk(start + intervals.chunk);
+    }
+    for (const step of waiting.splice(0)) await reader.read(step);
+    while (start + intervals.chunk < range.end) yield chunk(start + intervals.chunk);
+    yield chunk(range.end);
+  } finally {
+    await detector.dispose();
+  }
+}

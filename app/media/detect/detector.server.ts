@@ -1,0 +1,61 @@
+import { Worker } from "node:worker_threads";
+import type { Size } from "~/core/geometry/box";
+import type { YuvImage } from "~/core/image/yuv-image";
+import type { Detection } from "~/core/subjects/detection";
+import { projectPath } from "../project-path.server";
+import type { LookAnswer, LookRequest } from "./detect-worker";
+
+interface Waiting {
+  resolve: (detections: Detection[]) => void;
+  reject: (error: Error) => void;
+}
+
+/** The detectors, in a thread of their own: the models' runs block the thread that they are called from. */
+export class Detector {
+  private readonly worker: Worker;
+  private readonly ended: Promise<void>;
+  private readonly waiting = new Map<number, Waiting>();
+  private serial = 0;
+
+  /** @param picture size of the pictures that are going to be looked at */
+  constructor(picture: Size) {
+    const built = import.meta.env?.PROD;
+    const entry = projectPath(built ? "build/server/detect-worker.js" : "app/media/detect/worker-dev.mjs");
+    this.worker = new Worker(entry, { workerData: { picture } });
+    this.worker.on("message", (answer: LookAnswer) => {
+      const waiting = this.waiting.get(answer.id);
+      this.waiting.delete(answer.id);
+      if ("error" in answer) waiting?.reject(new Error(answer.error));
+      else waiting?.resolve(answer.detections);
+    });
+    this.worker.on("error", (error) => this.fail(error instanceof Error ? error : new Error(String(error))));
+    this.ended = new Promise((resolve) => {
+      this.worker.on("exit", () => {
+        this.fail(new Error("the detectors have ended"));
+        resolve();
+      });
+    });
+  }
+
+  private fail(error: Error): void {
+    for (const { reject } of this.waiting.values()) reject(error);
+    this.waiting.clear();
+  }
+
+  /** Looks for faces, and for persons and things if asked to. Pictures are looked at in the order of the calls. */
+  look(image: YuvImage, objects: boolean): Promise<Detection[]> {
+    const request: LookRequest = { id: this.serial++, image, objects };
+    const answer = new Promise<Detection[]>((resolve, reject) => this.waiting.set(request.id, { resolve, reject }));
+    this.worker.postMessage(request);
+    return answer;
+  }
+
+  /**
+   * Ends the thread when what it is at is done. It is not cut off in the middle: a model that is stopped while it runs
+   * takes the whole process with it.
+   */
+  async dispose(): Promise<void> {
+    this.worker.postMessage("end");
+    await this.ended;
+  }
+}

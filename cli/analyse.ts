@@ -1,0 +1,56 @@
+import { writeFile } from "node:fs/promises";
+import { Command } from "commander";
+import { AnalysisReport, makeAnalysisReport } from "~/core/formats/report";
+import { planFollowing } from "~/core/subjects/follow";
+import { writeAside } from "~/media/write-aside.server";
+import { type FindOptions, findShots, openFilm } from "./find";
+import { collectMark, parseFollow } from "./options";
+import { type ProgressLine, runWithProgress } from "./progress-line";
+
+interface AnalyseOptions extends FindOptions {
+  report: string;
+}
+
+async function analyse(
+  file: string,
+  options: AnalyseOptions,
+  progress: ProgressLine,
+  signal: AbortSignal,
+): Promise<void> {
+  const film = await openFilm(file);
+  const { picture, rate, frames } = film.info;
+  const found = await findShots(film, { start: 0, end: frames }, options, {
+    signal,
+    onProgress: (share) => progress.show("Looking for shots and people", share),
+  });
+  let before: string | null = null;
+  const shots = found.map((shot) => {
+    // Without a version there is no window that anything would have to fit into.
+    const plan = planFollowing({ ...shot, shot: shot.range, picture, window: picture, rate, before });
+    before = plan.who;
+    return { ...shot, subjectId: plan.trackId, reason: plan.reason, certainty: plan.certainty };
+  });
+  const report = AnalysisReport.parse(makeAnalysisReport({ file: film.name, picture, rate, frames }, shots));
+  await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
+  progress.end();
+  const people = new Set(report.tracks.flatMap(({ who }) => who ?? [])).size;
+  console.error(`${options.report}: ${shots.length} shots, ${people} people, ${report.tracks.length} tracks.`);
+}
+
+export function analyseCommand(): Command {
+  return new Command("analyse")
+    .description("find the shots of a film, and who is in them, and write it down without rendering")
+    .argument("<film>", "the film to look through")
+    .requiredOption("--report <file>", "the JSON file to write (docs/formats.md)")
+    .option("--follow <whom>", "whom to follow: first, second, both, speaker or none", parseFollow, { kind: "auto" })
+    .option(
+      "--mark <mark>",
+      "follow what the box FRAME:X,Y,W,H holds, in its shot; may be given again",
+      collectMark,
+      [],
+    )
+    .exitOverride()
+    .action(async (file: string, options: AnalyseOptions) => {
+      await runWithProgress((progress, signal) => analyse(file, options, progress, signal));
+    });
+}

@@ -1,0 +1,67 @@
+/** What `convert` and `analyse` have in common: the analysis, the marks, and whom each shot follows. */
+import { basename } from "node:path";
+import { clipBox } from "~/core/geometry/box";
+import type { FollowRule } from "~/core/subjects/follow-rule";
+import { markedThings } from "~/core/subjects/marked-things";
+import { type FrameRange, inRange } from "~/core/time/rate";
+import { type AnalysedShot, analyseFilm, forgetfulStore } from "~/jobs/analyse-film.server";
+import { followMarks } from "~/jobs/follow-marks.server";
+import { probeFilm } from "~/media/probe.server";
+import type { FilmFile } from "~/media/small-frames.server";
+import { type MarkOption, UsageError } from "./options";
+
+export interface FindOptions {
+  follow: FollowRule;
+  mark: MarkOption[];
+}
+
+/** A shot with what was found in it and whom it follows. */
+export interface FoundShot extends AnalysedShot {
+  rule: FollowRule;
+}
+
+export async function openFilm(file: string): Promise<FilmFile> {
+  return { file, name: basename(file), info: await probeFilm(file) };
+}
+
+function requireMarks(film: FilmFile, range: FrameRange, marks: readonly MarkOption[]): void {
+  for (const { frame, box } of marks) {
+    if (!inRange(frame, range)) throw new UsageError(`the mark at frame ${frame} lies outside the frames to convert`);
+    const inside = clipBox(box, film.info.picture);
+    if (inside.width < 2 || inside.height < 2) {
+      throw new UsageError(`the mark at frame ${frame} lies outside the picture`);
+    }
+  }
+}
+
+/** Several marks in one shot are of one thing, which is followed there. */
+async function withMark(
+  film: FilmFile,
+  shot: AnalysedShot,
+  options: FindOptions,
+  signal: AbortSignal,
+): Promise<FoundShot> {
+  const marks = options.mark.map(({ frame, box }) => ({ thing: "1", frame, box: clipBox(box, film.info.picture) }));
+  const [thing] = markedThings(marks, shot.range);
+  if (!thing) return { ...shot, rule: options.follow };
+  const track = await followMarks(film, film.info.picture, thing, { signal });
+  return { ...shot, tracks: [...shot.tracks, track], rule: { kind: "track", trackId: track.id } };
+}
+
+/**
+ * Finds the shots of a range of a film, what is in each, and whom to follow.
+ *
+ * @throws UsageError for marks that lie outside the range or the picture
+ */
+export async function findShots(
+  film: FilmFile,
+  range: FrameRange,
+  options: FindOptions,
+  { onProgress, signal }: { onProgress: (share: number) => void; signal: AbortSignal },
+): Promise<FoundShot[]> {
+  requireMarks(film, range, options.mark);
+  const { shots } = await analyseFilm(film, { store: forgetfulStore(), range, signal, onProgress });
+  const found: FoundShot[] = [];
+  for (const shot of shots) found.push(await withMark(film, shot, options, signal));
+  return found;
+}
