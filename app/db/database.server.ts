@@ -10,6 +10,13 @@ export type Db = Database.Database;
 /** In order; the database's `user_version` counts how many have run. Never change one that has been released. */
 const MIGRATIONS = [migration0001, migration0002, migration0003];
 
+/**
+ * Does all of `work` or nothing of it, and returns what it returns. The lock for writing is taken at the start: a
+ * transaction that reads first and asks for the lock later is refused at once, without waiting, when a worker has
+ * written in between (https://sqlite.org/isolation.html).
+ */
+export const inTransaction = <T>(db: Db, work: () => T): T => db.transaction(work).immediate();
+
 /** Brings a database to the newest schema; each migration runs whole or not at all. */
 function migrate(db: Db): void {
   const done = db.pragma("user_version", { simple: true }) as number;
@@ -17,10 +24,10 @@ function migrate(db: Db): void {
     throw new Error("the database was written by a newer Glad Pan; start that one, or move the data folder away");
   }
   MIGRATIONS.slice(done).forEach((sql, i) => {
-    db.transaction(() => {
+    inTransaction(db, () => {
       db.exec(sql);
       db.pragma(`user_version = ${done + i + 1}`);
-    })();
+    });
   });
 }
 

@@ -1,6 +1,6 @@
 import { Command, describeCommand } from "~/core/edits/command";
 import type { HandKey } from "~/core/path/solve-version";
-import type { Db } from "./database.server";
+import { type Db, inTransaction } from "./database.server";
 import { findFilm, raiseRevision } from "./films.server";
 import { applyToShots } from "./shot-edits.server";
 import { applyToSubjects } from "./subject-edits.server";
@@ -124,7 +124,7 @@ function requireRevision(db: Db, filmId: string, revision: number): void {
  * @throws StaleRevisionError if the film has changed since `revision`; EditError if the command makes no sense
  */
 export function edit(db: Db, filmId: string, revision: number, command: Command): void {
-  db.transaction(() => {
+  inTransaction(db, () => {
     requireRevision(db, filmId, revision);
     const inverse = apply(db, filmId, command);
     db.prepare("DELETE FROM edits WHERE film_id = ? AND undone = 1").run(filmId);
@@ -133,7 +133,7 @@ export function edit(db: Db, filmId: string, revision: number, command: Command)
        VALUES (?, (SELECT COALESCE(MAX(sequence), 0) + 1 FROM edits WHERE film_id = ?), ?, ?, ?)`,
     ).run(filmId, filmId, JSON.stringify(command), JSON.stringify(inverse), Date.now());
     raiseRevision(db, filmId);
-  })();
+  });
 }
 
 /** The newest edit that stands, or the oldest that was taken back. */
@@ -148,7 +148,7 @@ function nextEdit(db: Db, filmId: string, direction: "undo" | "redo"): RawEdit |
 
 /** Takes back the newest change, or does the last one again that was taken back; says what it was, or null. */
 export function stepHistory(db: Db, filmId: string, revision: number, direction: "undo" | "redo"): string | null {
-  return db.transaction(() => {
+  return inTransaction(db, () => {
     requireRevision(db, filmId, revision);
     const step = nextEdit(db, filmId, direction);
     if (!step) return null;
@@ -160,7 +160,7 @@ export function stepHistory(db: Db, filmId: string, revision: number, direction:
     );
     raiseRevision(db, filmId);
     return describeCommand(Command.parse(JSON.parse(step.command)));
-  })();
+  });
 }
 
 /** What could be taken back or done again, in words. */

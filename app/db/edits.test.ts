@@ -1,3 +1,7 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { Worker } from "node:worker_threads";
 import { beforeEach, describe, expect, test } from "@jest/globals";
 import { twoShotFilm } from "../../tests/support/two-shot-film";
 import type { Db } from "./database.server";
@@ -90,4 +94,32 @@ describe("edits", () => {
     expect(revision()).toBe(before);
     expect(historyOf(db, "film")).toEqual({ undo: null, redo: null });
   });
+});
+
+/** Another thread's connection that writes without a pause, as a job's worker does from time to time. */
+const WRITER = `
+const { parentPort, workerData } = require("node:worker_threads");
+const db = new (require("better-sqlite3"))(workerData);
+db.pragma("busy_timeout = 10000");
+const write = db.prepare("UPDATE films SET name = name || ''");
+parentPort.once("message", () => process.exit());
+parentPort.postMessage("writing");
+setInterval(() => { for (let i = 0; i < 20; i++) write.run(); });
+`;
+
+test("an edit is kept while a worker writes to the same file", async () => {
+  const folder = mkdtempSync(join(tmpdir(), "glad-pan-edits-"));
+  const file = join(folder, "films.db");
+  db = twoShotFilm(file);
+  const writer = new Worker(WRITER, { eval: true, workerData: file });
+  try {
+    await new Promise((resolve) => writer.once("message", resolve));
+    for (let x = 600; x < 800; x++) send({ type: "set-key", versionId: "tall", key: { ...KEY, x } });
+    expect(listHandKeys(db, "tall")).toEqual([{ ...KEY, x: 799 }]);
+  } finally {
+    writer.postMessage("stop");
+    await new Promise((resolve) => writer.once("exit", resolve));
+    db.close();
+    rmSync(folder, { recursive: true });
+  }
 });

@@ -1,4 +1,4 @@
-import type { Db } from "./database.server";
+import { type Db, inTransaction } from "./database.server";
 
 export type JobKind = "proxy" | "analyse" | "follow" | "render";
 export type JobState = "queued" | "running" | "done" | "failed" | "cancelled";
@@ -47,7 +47,7 @@ export const listJobs = (db: Db, filmId: string): JobRow[] =>
 
 /** Takes the oldest waiting job, of one kind if it is given, or null. Marks come first: somebody sits before them. */
 export function takeJob(db: Db, only: JobKind | null = null): JobRow | null {
-  return db.transaction(() => {
+  return inTransaction(db, () => {
     const job = db
       .prepare<[JobKind | null], JobRow>(
         `SELECT ${COLUMNS} FROM jobs WHERE state = 'queued' AND kind = COALESCE(?, kind)
@@ -61,7 +61,7 @@ export function takeJob(db: Db, only: JobKind | null = null): JobRow | null {
        WHERE id = ?`,
     ).run(now, now, job.id);
     return findJob(db, job.id);
-  })();
+  });
 }
 
 /** Notes how far a running job is, and that it lives. */
@@ -104,13 +104,13 @@ export const retryJob = (db: Db, id: string): void =>
  * been started too often. Call before the first job is taken.
  */
 export function recoverJobs(db: Db): void {
-  db.transaction(() => {
+  inTransaction(db, () => {
     db.prepare(
       `UPDATE jobs SET state = 'failed', finished_at = ?, error = 'Glad Pan ended ' || attempts || ' times in the middle of this. Start it again to try once more.'
        WHERE state = 'running' AND attempts >= ?`,
     ).run(Date.now(), MAX_ATTEMPTS);
     db.prepare("UPDATE jobs SET state = 'queued' WHERE state = 'running'").run();
-  })();
+  });
 }
 
 /** Seconds that a running job is still going to take, from how long it has taken so far; null when it is too early to say. */

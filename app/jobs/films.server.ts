@@ -1,6 +1,7 @@
 import { copyFile, mkdir, rename, rm } from "node:fs/promises";
 import { extname, join } from "node:path";
 import { nanoid } from "nanoid";
+import { inTransaction } from "~/db/database.server";
 import { insertFilm, listFilms } from "~/db/films.server";
 import { insertJob } from "~/db/jobs.server";
 import { insertVersion } from "~/db/versions.server";
@@ -31,12 +32,12 @@ export async function addFilm(file: string, name: string, how: "move" | "copy"):
   const kept = join(filmFolder(id), `source${extname(name).toLowerCase()}`);
   await mkdir(filmFolder(id), { recursive: true });
   await (how === "move" ? moveFile(file, kept) : copyFile(file, kept));
-  db().transaction(() => {
+  inTransaction(db(), () => {
     insertFilm(db(), { id, name, file: kept, info });
     insertVersion(db(), id, { id: nanoid(10), name: "Vertical 9:16", width: 1080, height: 1920 });
     insertJob(db(), { id: nanoid(10), filmId: id, kind: "proxy" });
     insertJob(db(), { id: nanoid(10), filmId: id, kind: "analyse" });
-  })();
+  });
   wakeQueue();
   return id;
 }

@@ -15,7 +15,7 @@ import {
   saveTracks,
   saveTransitions,
 } from "~/db/analysis.server";
-import type { Db } from "~/db/database.server";
+import { type Db, inTransaction } from "~/db/database.server";
 import { findFilm } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";
 import { listPeople, savePeople } from "~/db/people.server";
@@ -56,21 +56,21 @@ const databaseStore = (db: Db, filmId: string): AnalysisStore => ({
     return { transitions, people: listPeople(db, filmId), finishedTo: analysedTo(db, filmId), chunks };
   },
   saveChunk: (chunk, transitions, featuresFrom) =>
-    db.transaction(() => {
+    inTransaction(db, () => {
       insertChunk(db, filmId, { ...chunk, features: packFeatures(chunk.features) });
       saveTransitions(db, filmId, transitions);
       dropFeatures(db, filmId, featuresFrom);
-    })(),
+    }),
   saveTransitions: (transitions) => saveTransitions(db, filmId, transitions),
   saveShots: (shots, people, neededFrom) =>
-    db.transaction(() => {
+    inTransaction(db, () => {
       for (const { range, begins, tracks, camera } of shots) {
         saveTracks(db, filmId, range, tracks, camera);
         saveShot(db, filmId, freshShot(shotId(filmId, range.start, new Set()), range, begins));
       }
       savePeople(db, filmId, people);
       dropChunks(db, filmId, neededFrom);
-    })(),
+    }),
 });
 
 async function analyse(

@@ -6,9 +6,9 @@ import { saveShot } from "~/db/shots.server";
 import { insertVersion } from "~/db/versions.server";
 import { INFO } from "./film-info";
 
-/** A database in memory with the film "film", its version "tall", and its shots "one" and "two", cut at frame 100. */
-export function twoShotFilm(): Db {
-  const db = openDatabase(":memory:");
+/** A database, in memory unless a file is given, with the film "film", its version "tall", and its shots "one" and "two", cut at frame 100. */
+export function twoShotFilm(file = ":memory:"): Db {
+  const db = openDatabase(file);
   insertFilm(db, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
   insertVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
   for (const shot of [

@@ -40,12 +40,15 @@ export function useEdits(filmId: string, loadedRevision: number): Edits {
   const post = useCallback(
     async (change: { do: "edit"; command: Command } | { do: "undo" | "redo" }): Promise<Outcome> => {
       newest.current = Math.max(newest.current, loadedRevision);
-      const response = await fetch(`/films/${filmId}/edit`, {
-        method: "POST",
-        headers: { "content-type": "application/json" },
-        body: JSON.stringify({ ...change, revision: newest.current }),
-      });
-      const outcome = (await response.json()) as Outcome;
+      const body = JSON.stringify({ ...change, revision: newest.current });
+      const headers = { "content-type": "application/json" };
+      const outcome = await fetch(`/films/${filmId}/edit`, { method: "POST", headers, body })
+        .then((response) => response.json() as Promise<Outcome>)
+        .catch(() => null);
+      if (!outcome) {
+        toast.error("Glad Pan did not answer; the change was not kept. Check that it is still running.");
+        return { revision: newest.current, error: "no answer" };
+      }
       newest.current = outcome.revision;
       if (outcome.stale)
         toast.warning("This film was changed in another window. Here is how it is now; make your change again.");
@@ -60,10 +63,7 @@ export function useEdits(filmId: string, loadedRevision: number): Edits {
       const id = serial.current++;
       setSent((all) => [...all, { id, command, revision: null }]);
       void queue.add(async () => {
-        const outcome = await post({ do: "edit", command }).catch((): Outcome => {
-          toast.error("Glad Pan could not be reached; the change was not kept. Check that it is still running.");
-          return { revision: newest.current, error: "unreachable" };
-        });
+        const outcome = await post({ do: "edit", command });
         setSent((all) =>
           outcome.error
             ? all.filter((other) => other.id !== id)
