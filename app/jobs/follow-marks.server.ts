@@ -1,6 +1,6 @@
 import { type Box, boxAround, boxCentre, scaleBox, type Size } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
-import { CorrelationTracker } from "~/core/subjects/correlation-filter";
+import { CorrelationTracker } from "~/core/subjects/correlation-tracker";
 import { COAST_SECONDS, type Mark, type Sweep, trackOfMarks } from "~/core/subjects/follow-thing";
 import type { MarkedThing } from "~/core/subjects/marked-things";
 import type { Track } from "~/core/subjects/track";

@@ -19,9 +19,12 @@ export function tellingPart(kind: TrackKind, { x, y, width, height }: Box): Box 
   return { x: x + 0.15 * width, y: y + 0.15 * height, width: 0.7 * width, height: 0.7 * height };
 }
 
-/** Place on the scale of bins of a colour difference beside its lightness, which a change of exposure leaves alone. */
+/** A colour difference, from -128 to 127, beside its lightness, which a change of exposure leaves alone. */
+export const relativeChroma = (difference: number, luma: number): number => (EXPOSURE * difference) / (luma + DARK);
+
+/** Place of a colour difference on the scale of bins. */
 const chromaPlace = (difference: number, luma: number): number =>
-  Math.min(CHROMA_BINS - 1, Math.max(0, (EXPOSURE * difference) / (luma + DARK) / CHROMA_BIN + (CHROMA_BINS - 1) / 2));
+  Math.min(CHROMA_BINS - 1, Math.max(0, relativeChroma(difference, luma) / CHROMA_BIN + (CHROMA_BINS - 1) / 2));
 
 /** Square roots of the shares of colours, 0 to 100; null where too little of it is in the picture. */
 export function signatureOf(image: YuvImage, kind: TrackKind, box: Box): number[] | null {

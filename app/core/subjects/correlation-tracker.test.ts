@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { texture, yuvPicture } from "../../../tests/support/yuv-picture";
 import { boxIou, type Box } from "../geometry/box";
 import type { YuvImage } from "../image/yuv-image";
-import { CorrelationTracker } from "./correlation-filter";
+import { CorrelationTracker } from "./correlation-tracker";
 import { fft2d } from "./fft";
 
 /** A textured background with a blotchy thing at a place; `shift` pans the camera. */
@@ -20,7 +20,7 @@ function picture(thing: Box | null, shift = 0): YuvImage {
 
 const thingAt = (t: number): Box => ({ x: 40 + 3 * t, y: 60 + 20 * Math.sin(t / 9), width: 36, height: 30 });
 
-describe("the correlation filter", () => {
+describe("the tracker", () => {
   test("stays on a thing that moves", () => {
     const tracker = new CorrelationTracker(picture(thingAt(0)), thingAt(0));
     for (let t = 1; t < 60; t++) {
@@ -51,6 +51,25 @@ describe("the correlation filter", () => {
     let last = growing(0);
     for (let t = 1; t < 60; t++) last = tracker.update(picture(growing(t))).box;
     expect(boxIou(last, growing(59))).toBeGreaterThan(0.6);
+  });
+
+  test("does not take what slides before the thing for the thing", () => {
+    const post = (picture: YuvImage): YuvImage => {
+      for (let y = 0; y < 180; y++) {
+        picture.luma.fill(70, y * 320 + 130, y * 320 + 190);
+        for (const plane of [picture.blue, picture.red]) plane.fill(118, (y >> 1) * 160 + 65, (y >> 1) * 160 + 95);
+      }
+      return picture;
+    };
+    const at = (t: number): Box => ({ x: 40 + 3 * t, y: 70, width: 36, height: 30 });
+    const tracker = new CorrelationTracker(post(picture(at(0))), at(0));
+    const sightings = Array.from({ length: 65 }, (_, t) => tracker.update(post(picture(at(t + 1)))));
+    // Wholly behind the post, and out again on its other side.
+    for (let t = 30; t < 38; t++) expect(sightings[t]!.seen).toBe(false);
+    for (let t = 58; t < 65; t++) {
+      expect(sightings[t]!.seen).toBe(true);
+      expect(boxIou(sightings[t]!.box, at(t + 1))).toBeGreaterThan(0.6);
+    }
   });
 
   test("notices that the thing is gone, and coasts", () => {
