@@ -1,4 +1,3 @@
-import { type Box, boxArea } from "~/core/geometry/box";
 import { decideTransitions } from "~/core/shots/detect-transitions";
 import { TransitionFinder, type TransitionsSoFar } from "~/core/shots/find-transitions";
 import { hardTransition, shotsBetween, type Transition } from "~/core/shots/transition";
@@ -6,14 +5,14 @@ import { buildTracks } from "~/core/subjects/build-tracks";
 import type { CameraStep } from "~/core/subjects/camera-motion";
 import type { FrameDetections } from "~/core/subjects/detection";
 import { type Person, recognise } from "~/core/subjects/people";
-import { speakingTurns } from "~/core/subjects/speaking";
-import type { Track } from "~/core/subjects/track";
 import { chooseSubject } from "~/core/subjects/rank";
+import { speakingTurns } from "~/core/subjects/speaking";
+import { stayingOn } from "~/core/subjects/stay";
+import type { Track } from "~/core/subjects/track";
 import { voicedFrames } from "~/core/subjects/voice";
 import { type FrameRange, framesPerSecond } from "~/core/time/rate";
 import type { FilmFile } from "~/media/small-frames.server";
 import { listen, SECONDS_PER_PIECE } from "~/media/voice.server";
-import { followMarks } from "./follow-marks.server";
 import { type SeenChunk, watchFilm, watchIntervals } from "./watch-film.server";
 
 export interface AnalysedShot {
@@ -91,15 +90,6 @@ class Listener {
   }
 }
 
-/** The frame in which something that moves is largest in the picture, where most of it was seen to move. */
-function clearestFrame({ boxes, start }: Track): { frame: number; box: Box } | null {
-  let clearest: { frame: number; box: Box } | null = null;
-  boxes.forEach((box, i) => {
-    if (box && (!clearest || boxArea(box) > boxArea(clearest.box))) clearest = { frame: start + i, box };
-  });
-  return clearest;
-}
-
 /** Goes through a film and finishes its shots one after the other. */
 class Analyser {
   private readonly shots: AnalysedShot[] = [];
@@ -140,7 +130,7 @@ class Analyser {
     const { store, onProgress, signal } = this.options;
     const { start, end } = this.range;
     try {
-      for await (const chunk of watchFilm(this.film, { start: this.watchedTo, end }, signal)) {
+      for await (const chunk of watchFilm(this.film, { start: this.watchedTo, end }, start, signal)) {
         this.take(chunk);
         store.saveChunk(chunk, this.known, this.finder.needed);
         await this.finishShots(this.finder.needed);
@@ -174,9 +164,9 @@ class Analyser {
     const finished: AnalysedShot[] = [];
     for (const shot of due) {
       await this.listener.upTo(shot.end / framesPerSecond(info.rate));
-      const tracks = await this.trackShot(shot);
-      const begins = transitions.find(({ frame }) => frame === shot.start) ?? hardTransition(shot.start, "cut");
       const camera = this.camera.filter(({ frame }) => frame > shot.start && frame < shot.end);
+      const tracks = this.trackShot(shot, camera);
+      const begins = transitions.find(({ frame }) => frame === shot.start) ?? hardTransition(shot.start, "cut");
       finished.push({ range: shot, begins, tracks, camera });
     }
     const done = finished.at(-1)?.range.end;
@@ -188,24 +178,14 @@ class Analyser {
     this.options.store.saveShots(finished, this.people, Math.min(done, this.finder.needed));
   }
 
-  /**
-   * Where what moves by itself is all that there is to follow, the flow knows it only in pieces: the best of them is
-   * followed by its looks through the shot, as a mark would be.
-   */
-  private async followMotion(shot: FrameRange, tracks: Track[]): Promise<Track[]> {
-    const { picture } = this.film.info;
-    const best = chooseSubject(tracks, shot, picture)?.track;
-    const seed = best?.kind === "motion" ? clearestFrame(best) : null;
-    if (!best || !seed) return tracks;
-    const thing = { id: best.id, shot, marks: [seed] };
-    const { boxes, start } = await followMarks(this.film, picture, thing, { signal: this.options.signal });
-    const others = tracks.filter(({ kind }) => kind !== "motion" && kind !== "salient");
-    return [...others, { ...best, boxes, start }];
-  }
-
-  private async trackShot(shot: FrameRange): Promise<Track[]> {
+  private trackShot(shot: FrameRange, camera: CameraStep[]): Track[] {
     const { picture, rate } = this.film.info;
-    const tracks = await this.followMotion(shot, buildTracks(this.looks, shot, rate, picture));
+    const seen = buildTracks(this.looks, shot, rate, picture);
+    // What moves most is there all the time; of the others each may be a piece of it.
+    const best = chooseSubject(seen, shot, picture)?.track;
+    const tracks = seen.map((track) =>
+      track === best && track.kind === "motion" ? stayingOn(track, shot, camera, picture) : track,
+    );
     const voice = { speech: this.listener.speech, secondsPerPiece: SECONDS_PER_PIECE };
     const faces = tracks.filter(({ kind }) => kind === "face");
     const turns = speakingTurns(faces, shot, voicedFrames(voice, shot, rate), rate);

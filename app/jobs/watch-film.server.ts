@@ -88,7 +88,7 @@ class StepReader {
         share: rounded(camera.share, 2),
       });
       this.carrier.advance(flow, image);
-      if (look) moving.push(...movingThings(flow, camera, image));
+      if (look) moving.push(...movingThings(this.before.pyramid[0]!, pyramid[0]!, camera));
     }
     this.before = step;
     if (!look) return;
@@ -124,16 +124,25 @@ function inPicture(detection: Detection, scale: number): Detection {
 
 /**
  * Goes through a film once and hands on what is seen in it, a few seconds at a time and in order: features of every
- * frame, the camera's motion, and what the detectors find, carried on by the optical flow. `range.start` is a whole
- * number of chunks from the film's beginning, so that an interrupted pass goes on as if it had not been.
+ * frame, the camera's motion, and what the detectors find, carried on by the optical flow. An interrupted pass goes on
+ * as if it had not been: what is carried from before the range is seen again.
  *
+ * @param begin where the pass began at first, a whole number of chunks before `range.start`
  * @throws FilmError if the film cannot be decoded to its end; CancelledError if the signal is aborted
  */
-export async function* watchFilm(film: FilmFile, range: FrameRange, signal?: AbortSignal): AsyncGenerator<SeenChunk> {
+export async function* watchFilm(
+  film: FilmFile,
+  range: FrameRange,
+  begin: number,
+  signal?: AbortSignal,
+): AsyncGenerator<SeenChunk> {
   if (range.end <= range.start) return;
   const { size, scale } = smallFrames(film.info.picture);
   const intervals = watchIntervals(film.info.rate);
   const carrySteps = Math.ceil((CARRY_SECONDS * framesPerSecond(film.info.rate)) / intervals.step);
+  // Long enough before that everything that was carried then has been seen anew or has been given up.
+  const warmUp = Math.ceil((carrySteps * intervals.step) / intervals.objects + 1) * intervals.objects;
+  const from = Math.max(begin, range.start - warmUp);
   const reader = new StepReader(intervals.step, carrySteps, scale);
   const detector = new Detector(size);
   const waiting: Step[] = [];
@@ -146,11 +155,10 @@ export async function* watchFilm(film: FilmFile, range: FrameRange, signal?: Abo
   };
   const chunk = (end: number): SeenChunk => {
     const count = end - start;
-    const within = ({ frame }: { frame: number }) => frame < end;
-    const looks = reader.looks.filter(within);
-    const camera = reader.camera.filter(within);
-    reader.looks.splice(0, looks.length);
-    reader.camera.splice(0, camera.length);
+    const take = <T extends { frame: number }>(seen: T[]): T[] =>
+      seen.splice(0, seen.filter(({ frame }) => frame < end).length).filter(({ frame }) => frame >= start);
+    const looks = take(reader.looks);
+    const camera = take(reader.camera);
     const done: SeenChunk = {
       range: { start, end },
       features: features.slice(0, count),
@@ -163,10 +171,10 @@ export async function* watchFilm(film: FilmFile, range: FrameRange, signal?: Abo
   };
 
   try {
-    const decoded = readAhead(decodeForAnalysis(film, range, signal), DECODED_AHEAD);
+    const decoded = readAhead(decodeForAnalysis(film, { start: from, end: range.end }, signal), DECODED_AHEAD);
     for await (const { frame, image, reduced } of decoded) {
-      features.push(frameFeatures(reduced));
-      const since = frame - range.start;
+      if (frame >= range.start) features.push(frameFeatures(reduced));
+      const since = frame - from;
       if (since % intervals.step === 0) {
         const objects = since % intervals.objects === 0;
         const look = since % intervals.faces === 0 ? { objects, found: detector.look(image, objects) } : null;

@@ -4,6 +4,7 @@ import { associate, type Tracklet } from "./associate";
 import type { FrameDetections, TrackKind } from "./detection";
 import { fillTrack } from "./fill-track";
 import { joinTracklets } from "./join-tracklets";
+import { withoutMergers } from "./stay";
 import { boxAt, joinTracks, seenTogether, type Track, visibleFrames } from "./track";
 
 interface KindRules {
@@ -90,7 +91,8 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
     const interval = lookInterval(inShot, kind);
     const { highScore, reach, maxGapSeconds, joinSeconds } = RULES[kind];
     const maxGapFrames = Math.max(2 * interval, Math.round(maxGapSeconds * fps));
-    const pieces = associate(inShot, kind, shot, { highScore, reach, maxGapFrames });
+    const found = associate(inShot, kind, shot, { highScore, reach, maxGapFrames });
+    const pieces = kind === "motion" ? found.map(withoutMergers) : found;
     const joined = joinTracklets(pieces, {
       maxGapFrames: Math.round(joinSeconds * fps),
       reach: 2,

@@ -3,7 +3,7 @@ import { type Box, boxCentre, boxIou, type Point } from "../geometry/box";
 import type { YuvImage } from "../image/yuv-image";
 import type { Detection } from "./detection";
 import { type FacePatches, facePatches, mouthMovement } from "./mouth";
-import { type Flow, isBlind } from "./optical-flow";
+import { type Flow, isBlind, PICTURE_POINT } from "./optical-flow";
 
 /** The flow's plane has half the samples of the picture each way. */
 const FLOW_SCALE = 2;
@@ -42,12 +42,16 @@ function core({ kind }: Detection, { x, y, width, height }: Box): Box {
   };
 }
 
-/** Points of the flow inside a part of the picture. */
-function pointsIn(flow: Flow, part: Box): number[] {
+/**
+ * Points of the flow inside a part of the picture, of the picture's own and of one group. Those of other things are left
+ * out, so that where a thing goes does not depend on what else is carried.
+ */
+function pointsIn(flow: Flow, part: Box, group: number): number[] {
   const [left, top] = [part.x / FLOW_SCALE, part.y / FLOW_SCALE];
   const [right, bottom] = [left + part.width / FLOW_SCALE, top + part.height / FLOW_SCALE];
   const points: number[] = [];
   for (let i = 0; i < flow.count; i++) {
+    if (flow.group[i] !== PICTURE_POINT && flow.group[i] !== group) continue;
     if (flow.x[i]! >= left && flow.x[i]! < right && flow.y[i]! >= top && flow.y[i]! < bottom) points.push(i);
   }
   return points;
@@ -68,8 +72,8 @@ function growthOf(flow: Flow, points: readonly number[], dx: number, dy: number)
 }
 
 /** Where a box goes with the points in it, in pixels of the picture; null where too few can be followed. */
-function follow(box: Box, inside: Box, flow: Flow): Box | null {
-  const points = pointsIn(flow, inside);
+function follow(box: Box, inside: Box, flow: Flow, group: number): Box | null {
+  const points = pointsIn(flow, inside, group);
   if (points.length < LEAST_POINTS) return null;
   const dx = median(points.map((i) => flow.dx[i]!));
   const dy = median(points.map((i) => flow.dy[i]!));
@@ -99,9 +103,9 @@ export class Carrier {
     }
   }
 
-  /** Points whose flow is wanted beside that of the picture's own corners: a grid on all that is carried. */
-  points(): Point[] {
-    return this.active.flatMap(({ detection, box }) => {
+  /** Points whose flow is wanted beside that of the picture's own corners: a grid on each thing that is carried. */
+  points(): Point[][] {
+    return this.active.map(({ detection, box }) => {
       const { x, y, width, height } = core(detection, box);
       return GRID.map((share) => ({
         x: (x + share.x * width) / FLOW_SCALE,
@@ -110,13 +114,13 @@ export class Carrier {
     });
   }
 
-  /** Carries everything on to the next picture. */
+  /** Carries everything on to the next picture by a flow that was asked for the `points`. */
   advance(flow: Flow, image: YuvImage): void {
     const lost = new Set<Carried>();
-    for (const carried of this.active) {
+    for (const [group, carried] of this.active.entries()) {
       const { detection, box, mouth } = carried;
       // Where nothing can be seen, everything is taken to stay.
-      const next = isBlind(flow) ? box : follow(box, core(detection, box), flow);
+      const next = isBlind(flow) ? box : follow(box, core(detection, box), flow, group);
       if (!next) {
         lost.add(carried);
         continue;

@@ -1,93 +1,147 @@
-/** What moves against the camera's own motion, as boxes, for scenes in which no detector knows anything. */
-import type { Box, Size } from "../geometry/box";
-import { type CameraMotion, departureOf } from "./camera-motion";
+/**
+ * What moves against the camera's own motion, as boxes, for scenes in which no detector knows anything: where two
+ * pictures differ although the camera's motion is taken out, beside how much they would differ for a shift of one
+ * sample (the motion measure of Irani, Rousso and Peleg, "Computing occluding and transparent motions", 1994).
+ */
+import type { Box } from "../geometry/box";
+import type { GreyPlane } from "../image/grey-pyramid";
+import type { CameraMotion } from "./camera-motion";
 import type { Detection } from "./detection";
-import type { Flow } from "./optical-flow";
 
-/** Side of a cell, in pixels of the picture; the flow has one point in each. */
-const CELL = 20;
-/** The flow's plane has half the samples of the picture each way. */
-const FLOW_SCALE = 2;
-/** Movement from step to step, in samples of the flow, that is no noise. */
-const LEAST_MOVEMENT = 0.8;
+/** The planes have half the samples of the picture each way. */
+const PLANE_SCALE = 2;
+/** Side of a cell, in samples. */
+const CELL = 6;
+/** Movement from picture to picture, in samples, that is no noise. */
+const LEAST_MOVEMENT = 0.3;
 /** Movement that is certain. */
-const CLEAR_MOVEMENT = 3;
+const CLEAR_MOVEMENT = 1.2;
+/** Differences up to so many times the usual one are noise. */
+const NOISE = 3;
+/** Steepness, in levels a sample, below which a difference says little about a movement. */
+const LEAST_STEEPNESS = 7;
+/** Cells this near one another are of one thing: its inside may be too even to show that it moves. */
+const REACH = 3;
+/** A single cell is more often a mistake than a thing. */
+const LEAST_CELLS = 3;
 /** What covers more of the picture than this is no subject but the scene itself, its camera misjudged. */
 const MAX_SHARE = 0.4;
 const MAX_BLOBS = 4;
 
-/** How unlike two neighbours may move and still be of one thing, as a share of how far they moved by themselves. */
-const MAX_DISCORD = 0.6;
-/** A single point is more often a mistake of the flow than a thing. */
-const LEAST_CELLS = 2;
-
-/** What moves by itself in each cell, in samples of the flow. */
-interface MovingCell {
-  dx: number;
-  dy: number;
-  moved: number;
-}
-
-function movingCells(flow: Flow, camera: CameraMotion, columns: number, rows: number): (MovingCell | undefined)[] {
-  const cells = new Array<MovingCell | undefined>(columns * rows);
-  for (let i = 0; i < flow.corners; i++) {
-    const { dx, dy } = departureOf(flow, i, camera);
-    const moved = Math.hypot(dx, dy);
-    if (moved < LEAST_MOVEMENT) continue;
-    const column = Math.floor((FLOW_SCALE * (flow.x[i]! + flow.dx[i]!)) / CELL);
-    const row = Math.floor((FLOW_SCALE * (flow.y[i]! + flow.dy[i]!)) / CELL);
-    if (column < 0 || row < 0 || column >= columns || row >= rows) continue;
-    const at = row * columns + column;
-    if (moved > (cells[at]?.moved ?? 0)) cells[at] = { dx, dy, moved };
+/** Differences of a picture from the one before as the camera's motion has it; 0 where that was not in the picture. */
+function differences(before: GreyPlane, now: GreyPlane, { a, b, tx, ty }: CameraMotion): Float32Array {
+  const { width, height } = now;
+  const out = new Float32Array(width * height);
+  const scale = a * a + b * b;
+  const [ia, ib] = [a / scale, -b / scale];
+  for (let y = 0, at = 0; y < height; y++) {
+    let u = ia * -tx - ib * (y - ty);
+    let v = ib * -tx + ia * (y - ty);
+    for (let x = 0; x < width; x++, at++, u += ia, v += ib) {
+      if (u < 0 || v < 0 || u >= width - 1 || v >= height - 1) continue;
+      const [u0, v0] = [Math.floor(u), Math.floor(v)];
+      const [fu, fv] = [u - u0, v - v0];
+      const corner = v0 * width + u0;
+      const { samples } = before;
+      const top = samples[corner]! + (samples[corner + 1]! - samples[corner]!) * fu;
+      const below = corner + width;
+      const bottom = samples[below]! + (samples[below + 1]! - samples[below]!) * fu;
+      out[at] = now.samples[at]! - (top + (bottom - top) * fv);
+    }
   }
-  return cells;
+  return out;
 }
 
-const agree = (a: MovingCell, b: MovingCell): boolean =>
-  Math.hypot(a.dx - b.dx, a.dy - b.dy) < MAX_DISCORD * Math.max(a.moved, b.moved);
+/** The size of difference that half of a picture stays under, from every seventh sample. */
+function usualSize(differences: Float32Array): number {
+  const some: number[] = [];
+  for (let i = 3; i < differences.length; i += 7) some.push(Math.abs(differences[i]!));
+  some.sort((a, b) => a - b);
+  return some[some.length >> 1] ?? 0;
+}
 
-/**
- * Groups the points that do not move as the camera does; each group of neighbours that move alike is a detection.
- * Without a camera motion that the picture agrees on nothing can be said to move by itself.
- */
-export function movingThings(flow: Flow, camera: CameraMotion, picture: Size): Detection[] {
-  if (camera.share < 0.5) return [];
-  const columns = Math.ceil(picture.width / CELL);
-  const rows = Math.ceil(picture.height / CELL);
-  const cells = movingCells(flow, camera, columns, rows);
-  const blobs: { box: Box; count: number; clearest: number }[] = [];
+/** How far each cell moved by itself, in samples, as far as it shows. */
+function movementOf(before: GreyPlane, now: GreyPlane, camera: CameraMotion, columns: number, rows: number) {
+  const { width, samples } = now;
+  const difference = differences(before, now, camera);
+  const noise = usualSize(difference);
+  const floor = CELL * CELL * (LEAST_STEEPNESS + noise) ** 2;
+  const movement = new Float32Array(columns * rows);
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      let moved = 0;
+      let steepness = 0;
+      for (let y = Math.max(1, row * CELL); y < Math.min(now.height - 1, (row + 1) * CELL); y++) {
+        for (let x = Math.max(1, column * CELL); x < Math.min(width - 1, (column + 1) * CELL); x++) {
+          const at = y * width + x;
+          const gx = (samples[at + 1]! - samples[at - 1]!) / 2;
+          const gy = (samples[at + width]! - samples[at - width]!) / 2;
+          const squared = gx * gx + gy * gy;
+          steepness += squared;
+          moved += Math.max(0, Math.abs(difference[at]!) - NOISE * noise) * Math.sqrt(squared);
+        }
+      }
+      movement[row * columns + column] = moved / Math.max(floor, steepness);
+    }
+  }
+  return movement;
+}
+
+interface Blob {
+  box: Box;
+  cells: number;
+  total: number;
+  clearest: number;
+}
+
+/** Cells that moved and lie near one another, together. */
+function blobsOf(movement: Float32Array, columns: number, rows: number): Blob[] {
+  const blobs: Blob[] = [];
   const seen = new Set<number>();
-  for (const [start, first] of cells.entries()) {
-    if (!first || seen.has(start)) continue;
+  const side = PLANE_SCALE * CELL;
+  for (const [start, moved] of movement.entries()) {
+    if (moved < LEAST_MOVEMENT || seen.has(start)) continue;
     seen.add(start);
     const open = [start];
-    let [left, top, right, bottom, count, clearest] = [columns, rows, 0, 0, 0, 0];
+    let [left, top, right, bottom, cells, total, clearest] = [columns, rows, 0, 0, 0, 0, 0];
     while (open.length > 0) {
       const cell = open.pop()!;
-      const here = cells[cell]!;
-      const column = cell % columns;
-      const row = Math.floor(cell / columns);
-      count++;
-      clearest = Math.max(clearest, here.moved);
+      const [column, row] = [cell % columns, Math.floor(cell / columns)];
+      cells++;
+      total += movement[cell]!;
+      clearest = Math.max(clearest, movement[cell]!);
       [left, right] = [Math.min(left, column), Math.max(right, column + 1)];
       [top, bottom] = [Math.min(top, row), Math.max(bottom, row + 1)];
-      for (let y = Math.max(0, row - 1); y <= Math.min(rows - 1, row + 1); y++) {
-        for (let x = Math.max(0, column - 1); x <= Math.min(columns - 1, column + 1); x++) {
+      for (let y = Math.max(0, row - REACH); y <= Math.min(rows - 1, row + REACH); y++) {
+        for (let x = Math.max(0, column - REACH); x <= Math.min(columns - 1, column + REACH); x++) {
           const neighbour = y * columns + x;
-          const other = cells[neighbour];
-          if (!other || seen.has(neighbour) || !agree(here, other)) continue;
+          if (seen.has(neighbour) || movement[neighbour]! < LEAST_MOVEMENT) continue;
           seen.add(neighbour);
           open.push(neighbour);
         }
       }
     }
-    if (count < LEAST_CELLS) continue;
-    const box = { x: left * CELL, y: top * CELL, width: (right - left) * CELL, height: (bottom - top) * CELL };
-    blobs.push({ box, count, clearest });
+    const box = { x: left * side, y: top * side, width: (right - left) * side, height: (bottom - top) * side };
+    blobs.push({ box, cells, total, clearest });
   }
-  return blobs
-    .filter(({ box }) => box.width * box.height < MAX_SHARE * picture.width * picture.height)
-    .sort((a, b) => b.count * b.clearest - a.count * a.clearest)
+  return blobs;
+}
+
+/**
+ * Groups the parts of a picture that do not move as the camera does; each group is a detection. Without a camera motion
+ * that the picture agrees on nothing can be said to move by itself.
+ *
+ * @param before the largest level of the pyramid of the picture before, and `now` that of this one
+ * @returns boxes in pixels of the picture
+ */
+export function movingThings(before: GreyPlane, now: GreyPlane, camera: CameraMotion): Detection[] {
+  if (camera.share < 0.5) return [];
+  const columns = Math.ceil(now.width / CELL);
+  const rows = Math.ceil(now.height / CELL);
+  const area = PLANE_SCALE * PLANE_SCALE * now.width * now.height;
+  return blobsOf(movementOf(before, now, camera, columns, rows), columns, rows)
+    .filter(({ box, cells }) => cells >= LEAST_CELLS && box.width * box.height < MAX_SHARE * area)
+    .sort((a, b) => b.total - a.total)
     .slice(0, MAX_BLOBS)
     .map(({ box, clearest }) => ({ kind: "motion", box, score: Math.min(1, 0.3 + (0.7 * clearest) / CLEAR_MOVEMENT) }));
 }

@@ -2,6 +2,7 @@
  * Sparse optical flow between two pictures: the method of Lucas and Kanade (1981) on a pyramid (Bouguet 2001), at the
  * best corner (Shi and Tomasi 1994) of each cell of a grid.
  */
+import type { Point } from "../geometry/box";
 import type { GreyPlane } from "../image/grey-pyramid";
 
 /** Samples from corner to corner, in the pyramid's largest level. */
@@ -39,7 +40,11 @@ export interface Flow {
   y: Float32Array;
   dx: Float32Array;
   dy: Float32Array;
+  /** Of which of the groups that were asked for a point is; `PICTURE_POINT` for the picture's own corners. */
+  group: Int16Array;
 }
+
+export const PICTURE_POINT = -1;
 
 /** The smaller eigenvalue of the structure tensor of a block, a sample. */
 function structureOf({ samples, width }: GreyPlane, left: number, top: number): number {
@@ -197,26 +202,28 @@ function commonShift(before: GreyPlane, after: GreyPlane): { dx: number; dy: num
  * Where the corners of one picture are in the next. Every search begins where the point was
  * and, if the whole picture went somewhere, also there; what is more like the point is taken.
  *
- * @param more points that are to be followed as well, in samples of the largest level
+ * @param groups points that are to be followed as well, in samples of the largest level
  */
 export function opticalFlow(
   before: readonly GreyPlane[],
   after: readonly GreyPlane[],
-  more: readonly { x: number; y: number }[] = [],
+  groups: readonly (readonly Point[])[] = [],
 ): Flow {
-  const points = [...corners(before[0]!), ...more];
-  const own = points.length - more.length;
+  const own = corners(before[0]!);
+  const points = [...own, ...groups.flat()];
+  const groupOf = [...own.map(() => PICTURE_POINT), ...groups.flatMap((group, g) => group.map(() => g))];
   const smallest = before.length - 1;
   const shift = commonShift(before[smallest]!, after[smallest]!);
   const flow: Flow = {
     count: 0,
     corners: 0,
-    tried: own,
+    tried: own.length,
     unlike: shift.unlike,
     x: new Float32Array(points.length),
     y: new Float32Array(points.length),
     dx: new Float32Array(points.length),
     dy: new Float32Array(points.length),
+    group: new Int16Array(points.length),
   };
   const moves = shift.dx !== 0 || shift.dy !== 0;
   for (const [k, { x, y }] of points.entries()) {
@@ -225,7 +232,8 @@ export function opticalFlow(
     const found = standing && moving ? (moving.residual < standing.residual ? moving : standing) : (standing ?? moving);
     if (!found || found.residual > MAX_RESIDUAL + RESIDUAL_SHARE * found.contrast) continue;
     const i = flow.count++;
-    if (k < own) flow.corners++;
+    if (k < own.length) flow.corners++;
+    flow.group[i] = groupOf[k]!;
     flow.x[i] = x;
     flow.y[i] = y;
     flow.dx[i] = found.dx;

@@ -17,6 +17,8 @@ const REGION_SHARE = 0.5;
 const LEAST_PROMINENCE = 2.2;
 /** … and at least this, summed over sizes and channels of 0 to 255. */
 const LEAST_CONTRAST = 60;
+/** What takes more of the picture than this is no thing in it, but the picture itself. */
+const MAX_SHARE = 0.2;
 /** How far from the middle, in half pictures, interest has fallen to about a third. */
 const MIDDLE = 1.1;
 
@@ -103,6 +105,7 @@ export function salientThing(image: YuvImage): Detection | null {
       open.push(neighbour);
     }
   }
+  if ((right - left) * (bottom - top) > MAX_SHARE * size.width * size.height) return null;
   const box = { x: left * CELL, y: top * CELL, width: (right - left) * CELL, height: (bottom - top) * CELL };
   return { kind: "salient", box, score: Math.min(1, prominence / (3 * LEAST_PROMINENCE) + 0.3) };
 }
