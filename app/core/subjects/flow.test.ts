@@ -88,7 +88,7 @@ describe("what moves by itself", () => {
     };
     const [before, now] = [plain(100), plain(106)];
     const found = movingThings(before[0]!, now[0]!, cameraMotion(opticalFlow(before, now), before[0]!));
-    expect(boxIou(found[0]!.box, { x: 106, y: 70, width: 36, height: 40 })).toBeGreaterThan(0.5);
+    expect(boxIou(found[0]!.box, { x: 106, y: 70, width: 36, height: 40 })).toBeGreaterThan(0.4);
   });
 
   test("is nothing where only the camera moves, or where the camera is not known", () => {
