@@ -1,0 +1,34 @@
+import { InteriorPoint } from "./interior-point";
+import { objectiveAt, type PiecewiseLinearProgram } from "./piecewise-linear-program";
+
+export interface Solution {
+  x: Float64Array;
+  /** Value of the objective. */
+  objective: number;
+  iterations: number;
+  /** Bound on how far the objective is from the optimum, relative to it. */
+  relativeGap: number;
+}
+
+const MAX_ITERATIONS = 80;
+/** A path this near the best one cannot be told from it. */
+const TOLERANCE = 1e-4;
+
+/**
+ * Solves the program from a start that satisfies its hard constraints (fixed unknowns are set to their values).
+ * Stops when the objective is known to be within 1e-4 of the optimum, relatively.
+ */
+export function solveProgram(program: PiecewiseLinearProgram, start: Float64Array): Solution {
+  const x = Float64Array.from(start);
+  for (const [index, value] of program.fixed) x[index] = value;
+  const method = new InteriorPoint(program, x);
+  let iterations = 0;
+  let relativeGap = Infinity;
+  while (iterations < MAX_ITERATIONS) {
+    relativeGap = method.gap().sum / (1e-6 + objectiveAt(program, x));
+    if (relativeGap < TOLERANCE) break;
+    method.step();
+    iterations++;
+  }
+  return { x, objective: objectiveAt(program, x), iterations, relativeGap };
+}
