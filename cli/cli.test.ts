@@ -164,6 +164,43 @@ describe("convert", () => {
   });
 });
 
+describe("solve", () => {
+  const solve = (...args: string[]) =>
+    spawnSync("node", ["--import", "tsx", "cli/main.ts", "solve", ...args], { encoding: "utf8" });
+
+  test("lays a path of another shape and manner from what was found before", () => {
+    const { status, stderr } = solve(
+      path("c.json"),
+      "--size",
+      "720x1280",
+      "--manner",
+      "still",
+      "--zoom",
+      "fixed:1.5",
+      "--report",
+      path("solved.json"),
+    );
+    expect(stderr).toContain("solved.json: 1 shots, 1 keys.");
+    expect(status).toBe(0);
+    const [before, after] = ["c.json", "solved.json"].map((file) =>
+      Report.parse(JSON.parse(readFileSync(path(file), "utf8"))),
+    );
+    expect(after!.target).toEqual({ width: 720, height: 1280 });
+    expect(after!.tracks).toEqual(before!.tracks);
+    expect(new Set(after!.windows.map(String)).size).toBe(1);
+    expect(after!.windows[0]![2]).toBeCloseTo(1280 / 1.5, 1);
+  });
+
+  test("refuses what is no report", () => {
+    writeFileSync(path("no-report.json"), '{"format": "other"}');
+    const { status, stderr } = solve(path("no-report.json"), "--size", "720x1280", "--report", path("x.json"));
+    expect([status, stderr]).toEqual([2, expect.stringContaining("no-report.json: this is no report")]);
+    expect(solve(path("nowhere.json"), "--size", "720x1280", "--report", path("x.json")).stderr).toContain(
+      "there is no such file",
+    );
+  });
+});
+
 describe("cuts", () => {
   const cuts = (...args: string[]) =>
     spawnSync("node", ["--import", "tsx", "cli/main.ts", "cuts", ...args], { encoding: "utf8" });

@@ -3,7 +3,6 @@ import { resolve } from "node:path";
 import { Command } from "commander";
 import { makeReport, Report } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
-import type { Manner } from "~/core/path/manner";
 import { frameShots } from "~/core/path/solve-version";
 import { carriesOver } from "~/core/shots/shot";
 import type { FrameRange } from "~/core/time/rate";
@@ -11,17 +10,17 @@ import { exportVersion } from "~/jobs/export-version.server";
 import type { FilmFile } from "~/media/small-frames.server";
 import { writeAside } from "~/media/write-aside.server";
 import { type FindOptions, findShots, openFilm } from "./find";
-import { collectMark, parseFollow, parseFrame, parseManner, parseSize, UsageError } from "./options";
+import { addFramingOptions, type FramingOptions, ruleOf, settingsOf } from "./framing-options";
+import { collectMark, parseFrame, parseSize, UsageError } from "./options";
 import { type ProgressLine, runWithProgress } from "./progress-line";
 
 /** Share of the whole that the analysis takes. */
 const ANALYSIS_SHARE = 0.4;
 
-interface ConvertOptions extends FindOptions {
+interface ConvertOptions extends FramingOptions, Pick<FindOptions, "mark"> {
   size: Size;
   out: string;
   report?: string;
-  manner: Manner;
   from?: number;
   to?: number;
 }
@@ -45,14 +44,19 @@ async function convert(
   const film = await openFilm(file);
   const { picture, rate, frames } = film.info;
   const range = rangeFrom(options, film);
-  const found = await findShots(film, range, options, {
-    signal,
-    onProgress: (share) => progress.show("Looking for shots and people", share * ANALYSIS_SHARE),
-  });
+  const found = await findShots(
+    film,
+    range,
+    { follow: ruleOf(options), mark: options.mark },
+    {
+      signal,
+      onProgress: (share) => progress.show("Looking for shots and people", share * ANALYSIS_SHARE),
+    },
+  );
   const framings = found.map((shot) => ({
     ...shot,
     carry: carriesOver(shot.begins.kind),
-    manner: options.manner,
+    settings: settingsOf(options),
     handKeys: [],
   }));
   const paths = frameShots(framings, picture, options.size, rate);
@@ -75,14 +79,13 @@ async function convert(
 }
 
 export function convertCommand(): Command {
-  return new Command("convert")
+  const command = new Command("convert")
     .description("convert one film without the app")
     .argument("<film>", "the film to convert")
     .requiredOption("--size <size>", "size of the result, such as 1080x1920", parseSize)
     .requiredOption("--out <file>", "the MP4 file to write")
-    .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)")
-    .option("--manner <manner>", "how the window moves: still, glide or chase", parseManner, "glide")
-    .option("--follow <whom>", "whom to follow: first, second, both, speaker or none", parseFollow, { kind: "auto" })
+    .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)");
+  return addFramingOptions(command)
     .option(
       "--mark <mark>",
       "follow what the box FRAME:X,Y,W,H holds, in its shot; may be given again",

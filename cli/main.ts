@@ -5,12 +5,13 @@ import { analyseCommand } from "./analyse";
 import { convertCommand } from "./convert";
 import { cutsCommand } from "./cuts";
 import { UsageError } from "./options";
+import { solveCommand } from "./solve";
 
 const program = new Command("glad-pan")
   .description("Gives finished horizontal film back in vertical, square or other frames.")
   .exitOverride()
   .configureOutput({ outputError: (text, write) => write(text) });
-program.addCommand(convertCommand()).addCommand(analyseCommand()).addCommand(cutsCommand());
+program.addCommand(convertCommand()).addCommand(analyseCommand()).addCommand(solveCommand()).addCommand(cutsCommand());
 
 const WRONG_USAGE = 2;
 

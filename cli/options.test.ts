@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { collectMark, parseFollow, parseFrame, parseManner, parseSensitivity, parseSize } from "./options";
+import { collectMark, parseFollow, parseFrame, parseSensitivity, parseSize } from "./options";
 
 describe("options", () => {
   test("sizes are even and of a size that can be encoded", () => {
@@ -14,11 +14,6 @@ describe("options", () => {
     for (const wrong of ["1.5", "-1", "soon", ""]) expect(() => parseFrame(wrong)).toThrow("whole number");
     expect([parseSensitivity("0"), parseSensitivity("100")]).toEqual([0, 100]);
     for (const wrong of ["101", "-1", "5.5"]) expect(() => parseSensitivity(wrong)).toThrow("0 to 100");
-  });
-
-  test("manners go by name", () => {
-    expect(parseManner("still")).toBe("still");
-    expect(() => parseManner("Still")).toThrow("still, glide, chase");
   });
 
   test("whom to follow goes by name", () => {

@@ -1,6 +1,5 @@
 import { InvalidArgumentError } from "commander";
 import type { Box, Size } from "~/core/geometry/box";
-import { type Manner, MANNERS } from "~/core/path/manner";
 import type { FollowRule } from "~/core/subjects/follow-rule";
 
 /** The options make no sense together, or not for this film. */
@@ -20,12 +19,6 @@ export function parseSize(text: string): Size {
     throw new InvalidArgumentError(`Both sides must be even and from 16 to ${MAX_SIDE}.`);
   }
   return size;
-}
-
-export function parseManner(text: string): Manner {
-  const manner = MANNERS.find((name) => name === text);
-  if (!manner) throw new InvalidArgumentError(`A manner is one of ${MANNERS.join(", ")}.`);
-  return manner;
 }
 
 export function parseSensitivity(text: string): number {

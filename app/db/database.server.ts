@@ -4,11 +4,12 @@ import Database from "better-sqlite3";
 import { migration0001 } from "./migrations/0001-first";
 import { migration0002 } from "./migrations/0002-reshape";
 import { migration0003 } from "./migrations/0003-people";
+import { migration0004 } from "./migrations/0004-framing";
 
 export type Db = Database.Database;
 
 /** In order; the database's `user_version` counts how many have run. Never change one that has been released. */
-const MIGRATIONS = [migration0001, migration0002, migration0003];
+const MIGRATIONS = [migration0001, migration0002, migration0003, migration0004];
 
 /**
  * Does all of `work` or nothing of it, and returns what it returns. The lock for writing is taken at the start: a

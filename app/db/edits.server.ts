@@ -82,7 +82,7 @@ function apply(db: Db, filmId: string, command: Command): Command {
       for (const key of keys) setHandKey(db, versionId, key);
       return inverse;
     }
-    case "set-manner":
+    case "set-framing":
       requireVersion(db, filmId, command.versionId);
       return applyToShots(db, filmId, command);
     case "split-shot":

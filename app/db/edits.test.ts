@@ -8,7 +8,7 @@ import type { Db } from "./database.server";
 import { edit, EditError, historyOf, StaleRevisionError, stepHistory } from "./edits.server";
 import { findFilm } from "./films.server";
 import { listShots } from "./shots.server";
-import { listHandKeys, listManners, listVersions } from "./versions.server";
+import { listHandKeys, listFramings, listVersions } from "./versions.server";
 
 const KEY = { frame: 10, x: 700, y: 540, height: 1080 };
 
@@ -49,13 +49,13 @@ describe("edits", () => {
   });
 
   test("manner and subject of a shot", () => {
-    send({ type: "set-manner", versionId: "tall", shotIds: ["one"], manner: "chase" });
+    send({ type: "set-framing", versionId: "tall", shotIds: ["one"], change: { manner: "chase" } });
     send({ type: "change-shots", shotIds: ["two"], change: { subject: "none" } });
-    expect(listManners(db, "tall").get("one")).toBe("chase");
+    expect(listFramings(db, "tall").get("one")).toEqual({ manner: "chase" });
     expect(listShots(db, "film")[1]!.subject).toBe("none");
     undo();
     undo();
-    expect(listManners(db, "tall").has("one")).toBe(false);
+    expect(listFramings(db, "tall").has("one")).toBe(false);
     expect(listShots(db, "film")[1]!.subject).toBe("auto");
   });
 

@@ -13,7 +13,7 @@ import {
 import { type Db, openDatabase } from "./database.server";
 import { deleteFilm, findFilm, insertFilm, listFilms, raiseRevision, setSensitivity } from "./films.server";
 import { listShots, saveShot } from "./shots.server";
-import { findVersion, insertVersion, listHandKeys, setHandKey, setManner } from "./versions.server";
+import { findVersion, insertVersion, listHandKeys, setFraming, setHandKey } from "./versions.server";
 
 let db: Db;
 beforeEach(() => {
@@ -42,7 +42,7 @@ describe("films", () => {
   test("take all that belongs to them along when they go", () => {
     insertVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
     saveShot(db, "film", freshShot("one", { start: 0, end: 300 }, null));
-    setManner(db, "tall", "one", "still");
+    setFraming(db, "tall", "one", { manner: "still" });
     setHandKey(db, "tall", { frame: 3, x: 1, y: 2, height: 3 });
     saveTransitions(db, "film", { candidates: [], settled: 0 });
     insertChunk(db, "film", { range: { start: 0, end: 2 }, features: new Uint8Array(4), looks: [], camera: [] });
@@ -51,7 +51,7 @@ describe("films", () => {
       "films",
       "versions",
       "shots",
-      "shot_manners",
+      "shot_framings",
       "hand_keys",
       "analysis_chunks",
       "transition_candidates",

@@ -7,7 +7,7 @@ import { findCandidates } from "./analysis.server";
 import type { Db } from "./database.server";
 import { findFilm, setSensitivity } from "./films.server";
 import { deleteShot, listShots, saveShot } from "./shots.server";
-import { listManners, listVersions, setManner } from "./versions.server";
+import { listFramings, listVersions, setFraming } from "./versions.server";
 
 type RestoreShots = Extract<Command, { type: "restore-shots" }>;
 export type ShotCommand = Extract<
@@ -18,26 +18,26 @@ export type ShotCommand = Extract<
       | "join-shots"
       | "move-cut"
       | "change-shots"
-      | "set-manner"
+      | "set-framing"
       | "set-sensitivity"
       | "set-transitions"
       | "restore-shots";
   }
 >;
 
-/** Manners of some shots in all versions of a film. */
-function mannersOf(db: Db, filmId: string, ids: ReadonlySet<string>): RestoreShots["manners"] {
+/** What is set for some shots in all versions of a film. */
+function framingsOf(db: Db, filmId: string, ids: ReadonlySet<string>): RestoreShots["framings"] {
   return listVersions(db, filmId).flatMap(({ id: versionId }) =>
-    [...listManners(db, versionId)]
+    [...listFramings(db, versionId)]
       .filter(([id]) => ids.has(id))
-      .map(([id, manner]) => ({ versionId, shotId: id, manner })),
+      .map(([id, settings]) => ({ versionId, shotId: id, settings })),
   );
 }
 
-/** The command that puts back what there is now: these shots with their manners, and none of those to be added. */
+/** The command that puts back what there is now: these shots as they are set, and none of those to be added. */
 function snapshot(db: Db, filmId: string, shots: readonly Shot[], added: readonly string[]): RestoreShots {
   const ids = new Set(shots.map(({ id }) => id));
-  return { type: "restore-shots", remove: [...added], shots: [...shots], manners: mannersOf(db, filmId, ids) };
+  return { type: "restore-shots", remove: [...added], shots: [...shots], framings: framingsOf(db, filmId, ids) };
 }
 
 const same = (a: Shot, b: Shot): boolean => JSON.stringify(a) === JSON.stringify(b);
@@ -72,13 +72,15 @@ function restore(db: Db, filmId: string, command: RestoreShots): Command {
   }
   for (const { id } of overwritten) deleteShot(db, id);
   for (const shot of command.shots) saveShot(db, filmId, shot);
-  for (const { versionId, shotId: id, manner } of command.manners) setManner(db, versionId, id, manner);
+  for (const { versionId, shotId: id, settings } of command.framings) setFraming(db, versionId, id, settings);
   return inverse;
 }
 
-/** New parts of split shots move as the whole did. */
-function copyManners(db: Db, filmId: string, from: string, to: string): void {
-  for (const { versionId, manner } of mannersOf(db, filmId, new Set([from]))) setManner(db, versionId, to, manner);
+/** New parts of split shots are framed as the whole was. */
+function copyFramings(db: Db, filmId: string, from: string, to: string): void {
+  for (const { versionId, settings } of framingsOf(db, filmId, new Set([from]))) {
+    setFraming(db, versionId, to, settings);
+  }
 }
 
 /**
@@ -95,7 +97,7 @@ export function applyToShots(db: Db, filmId: string, command: ShotCommand): Comm
       const id = shotId(filmId, frame, new Set(shots.map((shot) => shot.id)));
       const whole = shots.find((shot) => frame > shot.start && frame < shot.end);
       const inverse = storeShots(db, filmId, splitShot(shots, frame, kind, id));
-      copyManners(db, filmId, whole!.id, id);
+      copyFramings(db, filmId, whole!.id, id);
       return inverse;
     }
     case "join-shots":
@@ -112,8 +114,8 @@ export function applyToShots(db: Db, filmId: string, command: ShotCommand): Comm
         shots.map((shot) => (changed.has(shot.id) ? { ...shot, ...change } : shot)),
       );
     }
-    case "set-manner": {
-      const { versionId, shotIds, manner } = command;
+    case "set-framing": {
+      const { versionId, shotIds, change } = command;
       for (const id of shotIds) requireShot(shots, id);
       const touched = new Set(shotIds);
       const inverse = snapshot(
@@ -122,7 +124,8 @@ export function applyToShots(db: Db, filmId: string, command: ShotCommand): Comm
         shots.filter(({ id }) => touched.has(id)),
         [],
       );
-      for (const id of shotIds) setManner(db, versionId, id, manner);
+      const framings = listFramings(db, versionId);
+      for (const id of shotIds) setFraming(db, versionId, id, { ...framings.get(id), ...change });
       return inverse;
     }
     case "set-sensitivity": {

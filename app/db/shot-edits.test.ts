@@ -7,7 +7,7 @@ import type { Db } from "./database.server";
 import { edit, stepHistory } from "./edits.server";
 import { findFilm } from "./films.server";
 import { listShots } from "./shots.server";
-import { listManners } from "./versions.server";
+import { listFramings } from "./versions.server";
 
 const cut = (frame: number) => hardTransition(frame, "cut");
 
@@ -20,11 +20,11 @@ const send = (command: Parameters<typeof edit>[3]) => edit(db, "film", findFilm(
 const step = (direction: "undo" | "redo") => stepHistory(db, "film", findFilm(db, "film")!.revision, direction);
 const state = () => ({
   shots: listShots(db, "film"),
-  manners: [...listManners(db, "tall")].sort(),
+  framings: [...listFramings(db, "tall")].sort(),
   sensitivity: findFilm(db, "film")!.sensitivity,
 });
 
-test("every reshaping can be taken back and done again, with manners, in any length of row", () => {
+test("every reshaping can be taken back and done again, with how they are framed, in any length of row", () => {
   saveTransitions(db, "film", {
     settled: 300,
     candidates: [
@@ -34,11 +34,11 @@ test("every reshaping can be taken back and done again, with manners, in any len
   });
   const states = [state()];
   const commands: Parameters<typeof edit>[3][] = [
-    { type: "set-manner", versionId: "tall", shotIds: ["one", "two"], manner: "chase" },
+    { type: "set-framing", versionId: "tall", shotIds: ["one", "two"], change: { manner: "chase", calm: 70 } },
     { type: "split-shot", frame: 40, kind: "turn" },
     { type: "split-shot", frame: 160, kind: "cut" },
     { type: "change-shots", shotIds: ["two", "film.160"], change: { excluded: true, name: "Bench" } },
-    { type: "set-manner", versionId: "tall", shotIds: ["film.40"], manner: null },
+    { type: "set-framing", versionId: "tall", shotIds: ["film.40"], change: { zoom: { kind: "fixed", factor: 2 } } },
     { type: "move-cut", shotId: "two", frame: 96 },
     { type: "join-shots", shotIds: ["two", "film.160"] },
     { type: "set-sensitivity", sensitivity: 80 },
@@ -56,7 +56,7 @@ test("every reshaping can be taken back and done again, with manners, in any len
   ]);
   expect(states[8]!.sensitivity).toBe(80);
   // A part that was split off moves as the whole did.
-  expect(states[2]!.manners.map(([id]) => id)).toEqual(["film.40", "one", "two"]);
+  expect(states[2]!.framings.map(([id]) => id)).toEqual(["film.40", "one", "two"]);
   for (let i = commands.length - 1; i >= 0; i--) {
     step("undo");
     expect(state()).toEqual(states[i]);

@@ -1,4 +1,4 @@
-import type { Manner } from "~/core/path/manner";
+import { FramingChange } from "~/core/path/framing-settings";
 import type { HandKey } from "~/core/path/solve-version";
 import type { Db } from "./database.server";
 
@@ -30,25 +30,22 @@ export function insertVersion(db: Db, filmId: string, version: VersionRow): void
 
 export const deleteVersion = (db: Db, id: string): void => void db.prepare("DELETE FROM versions WHERE id = ?").run(id);
 
-/** Manners of a version's shots by shot id; a shot that is not in it has none of its own. */
-export const listManners = (db: Db, versionId: string): Map<string, Manner> =>
+/** What has been set for a version's shots, by shot id; a shot that is not in it is framed as usual. */
+export const listFramings = (db: Db, versionId: string): Map<string, FramingChange> =>
   new Map(
     db
-      .prepare<[string], { shot_id: string; manner: Manner }>(
-        "SELECT shot_id, manner FROM shot_manners WHERE version_id = ?",
+      .prepare<[string], { shot_id: string; settings: string }>(
+        "SELECT shot_id, settings FROM shot_framings WHERE version_id = ?",
       )
       .all(versionId)
-      .map((row) => [row.shot_id, row.manner]),
+      .map((row) => [row.shot_id, FramingChange.parse(JSON.parse(row.settings))]),
   );
 
-/** Sets a shot's manner, or with null leaves it to the default. */
-export function setManner(db: Db, versionId: string, shotId: string, manner: Manner | null): void {
-  if (manner === null) {
-    db.prepare("DELETE FROM shot_manners WHERE version_id = ? AND shot_id = ?").run(versionId, shotId);
-  } else {
-    db.prepare("INSERT OR REPLACE INTO shot_manners VALUES (?, ?, ?)").run(versionId, shotId, manner);
-  }
-}
+/** Sets all that is set for a shot; what is not in it is as usual. */
+export const setFraming = (db: Db, versionId: string, shotId: string, settings: FramingChange): void =>
+  void db
+    .prepare("INSERT OR REPLACE INTO shot_framings VALUES (?, ?, ?)")
+    .run(versionId, shotId, JSON.stringify(settings));
 
 export const listHandKeys = (db: Db, versionId: string): HandKey[] =>
   db

@@ -1,25 +1,25 @@
-import type { Manner } from "~/core/path/manner";
+import { type FramingSettings, USUAL_FRAMING } from "~/core/path/framing-settings";
 import type { Shot } from "~/core/shots/shot";
 import type { HandKey, ShotFraming } from "~/core/path/solve-version";
 import { followRule } from "~/core/subjects/follow-rule";
 import type { Db } from "~/db/database.server";
 import { listShots } from "~/db/shots.server";
-import { listHandKeys, listManners } from "~/db/versions.server";
+import { listFramings, listHandKeys } from "~/db/versions.server";
 import { foundTracks } from "./found-tracks.server";
 
-/** How the window moves in a shot for which nobody has chosen a manner. */
-const DEFAULT_MANNER: Manner = "glide";
-
 export interface VersionSettings {
-  shots: (Shot & { manner: Manner })[];
+  shots: (Shot & { settings: FramingSettings })[];
   handKeys: HandKey[];
 }
 
 /** What an editor has set for a version, and the shots it is set for. */
 export function loadSettings(db: Db, filmId: string, versionId: string): VersionSettings {
-  const manners = listManners(db, versionId);
+  const framings = listFramings(db, versionId);
   return {
-    shots: listShots(db, filmId).map((shot) => ({ ...shot, manner: manners.get(shot.id) ?? DEFAULT_MANNER })),
+    shots: listShots(db, filmId).map((shot) => ({
+      ...shot,
+      settings: { ...USUAL_FRAMING, ...framings.get(shot.id) },
+    })),
     handKeys: listHandKeys(db, versionId),
   };
 }
@@ -30,7 +30,7 @@ export function loadFramings(db: Db, filmId: string, versionId: string): (ShotFr
   const tracks = foundTracks(db, filmId, shots);
   return shots.map((shot, i) => ({
     range: { start: shot.start, end: shot.end },
-    manner: shot.manner,
+    settings: shot.settings,
     tracks: tracks[i]!,
     rule: followRule(shot.subject),
     carry: shot.carry,

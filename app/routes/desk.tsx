@@ -150,11 +150,11 @@ function useShots(
   const inputs = useMemo(
     () =>
       byShot
-        ? settled.map(({ id, start, end, manner, subject, carry, handKeys: keys, tracks: found }) => ({
+        ? settled.map(({ id, start, end, settings, subject, carry, handKeys: keys, tracks: found }) => ({
             shotId: id,
             framing: {
               range: { start, end },
-              manner,
+              settings,
               rule: followRule(subject),
               carry,
               // Loader data is new at each poll; plain copies keep the worker's messages small and comparable.
@@ -171,17 +171,10 @@ function useShots(
       settled.map((shot) => {
         const framed = paths.get(shot.id) ?? null;
         const subject = framed && followedTrack(framed, shot.tracks);
-        const aspect = target.width / target.height;
-        const looks = secondLooks(
-          shot,
-          strengths[shot.start],
-          subject,
-          framed?.windows ?? [],
-          aspect,
-          framed?.certainty,
-        );
+        const windows = framed?.windows ?? [];
+        const looks = secondLooks(shot, strengths[shot.start], subject, windows, target, picture, framed?.certainty);
         return { ...shot, framed, looks };
       }),
-    [settled, paths, target, strengths],
+    [settled, paths, target, picture, strengths],
   );
 }

@@ -1,26 +1,25 @@
 import { Button } from "~/components/common/button";
-import type { Manner } from "~/core/path/manner";
+import type { FramingChange } from "~/core/path/framing-settings";
 import { framesIn, type Rate } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import type { DeskShot } from "./desk-types";
-import { MannerChoice } from "./manner-choice";
+import { commonSettings, FramingControls } from "./framing-controls";
 import { RuleSelect } from "./subject-choice";
 
 interface BulkSettingsProps {
   shots: DeskShot[];
   rate: Rate;
   onSubject: (subject: string) => void;
-  onManner: (manner: Manner) => void;
+  onFraming: (change: FramingChange) => void;
   onExclude: (excluded: boolean) => void;
   onJoin: () => void;
   onClear: () => void;
 }
 
 /** What can be set for several shots at once. */
-export function BulkSettings({ shots, rate, onSubject, onManner, onExclude, onJoin, onClear }: BulkSettingsProps) {
+export function BulkSettings({ shots, rate, onSubject, onFraming, onExclude, onJoin, onClear }: BulkSettingsProps) {
   const frames = framesIn(shots);
   const [first] = shots;
-  const manner = shots.every((shot) => shot.manner === first!.manner) ? first!.manner : null;
   const rule = shots.every((shot) => shot.subject === first!.subject) ? first!.subject : "";
   const inRow = shots.every((shot, i) => i === 0 || shot.start === shots[i - 1]!.end);
   const excluded = shots.every((shot) => shot.excluded);
@@ -30,7 +29,7 @@ export function BulkSettings({ shots, rate, onSubject, onManner, onExclude, onJo
         <h2 className="font-display font-semibold">{shots.length} shots</h2>
         <span className="font-mono text-xs text-soft">{formatTimecode(frames, rate)}</span>
       </div>
-      <MannerChoice manner={manner} onChange={onManner} />
+      <FramingControls settings={commonSettings(shots.map(({ settings }) => settings))} onChange={onFraming} />
       <div className="flex items-center justify-between gap-2">
         <span className="text-xs text-soft">Follow</span>
         <RuleSelect value={rule} onChange={onSubject} />

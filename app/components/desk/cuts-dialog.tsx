@@ -1,9 +1,10 @@
 import { ListVideo, Upload } from "lucide-react";
-import { Dialog, Slider } from "radix-ui";
+import { Dialog } from "radix-ui";
 import { useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import { Button, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
+import { Slider } from "~/components/common/slider";
 import { DownloadLink } from "~/components/common/download-link";
 import type { CutComparison, ListReading } from "~/core/formats/compare-cuts";
 import type { Transition } from "~/core/shots/transition";
@@ -44,29 +45,14 @@ export function CutsDialog({ filmId, shots, sensitivity, onSensitivity, onUse, o
               {shown} · {shots} shots now
             </span>
           </div>
-          <Slider.Root
-            value={[shown]}
+          <Slider
+            label="How readily a cut is seen"
+            value={sensitivity ?? 0}
             max={100}
-            step={1}
-            onValueChange={([value]) => setDragged(value!)}
-            onValueCommit={([value]) => {
-              setDragged(null);
-              if (value !== sensitivity) onSensitivity(value!);
-            }}
-            className="relative mt-3 flex h-5 items-center"
-          >
-            <Slider.Track className="relative h-1.5 grow rounded-full bg-well">
-              <Slider.Range className="absolute h-full rounded-full bg-accent" />
-            </Slider.Track>
-            <Slider.Thumb
-              aria-label="How readily a cut is seen"
-              className="block size-4 rounded-full border-2 border-accent bg-raised"
-            />
-          </Slider.Root>
-          <div className="mt-1 flex justify-between text-xs text-soft">
-            <span>only what is beyond doubt</span>
-            <span>all that may be one</span>
-          </div>
+            ends={["only what is beyond doubt", "all that may be one"]}
+            onDrag={setDragged}
+            onChange={onSensitivity}
+          />
           <p className="mt-2 text-xs text-soft">
             Cuts are decided again at once. Shots that stay keep their settings; keys stay where they are in time.
           </p>

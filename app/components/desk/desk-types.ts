@@ -1,6 +1,6 @@
 import type { SecondLook } from "~/core/checks/second-looks";
 import type { TransitionKind } from "~/core/shots/transition";
-import type { Manner } from "~/core/path/manner";
+import type { FramingSettings } from "~/core/path/framing-settings";
 import type { FramedShot, HandKey } from "~/core/path/solve-version";
 import type { CastMember } from "~/core/subjects/cast";
 import type { ThingMark } from "~/core/subjects/marked-things";
@@ -29,7 +29,8 @@ export interface DeskShot {
   number: number;
   start: number;
   end: number;
-  manner: Manner;
+  /** How it is framed in the version. */
+  settings: FramingSettings;
   /** Whom it follows, as `followRule` reads it. */
   subject: string;
   begins: TransitionKind;

@@ -79,13 +79,14 @@ export function Desk(props: DeskProps) {
     [shots, picture, aspect],
   );
   const free = useMemo(() => {
-    const height = largestWindowHeight(picture, aspect);
+    const heights = shots.flatMap(({ framed }) => framed?.keys.map((key) => key.height) ?? []);
+    const height = Math.min(largestWindowHeight(picture, aspect), ...heights);
     const moves = (length: number, window: number) => {
       const [low, high] = centreBounds(length, window);
       return high - low > 0.5;
     };
     return { x: moves(picture.width, height * aspect), y: moves(picture.height, height) };
-  }, [picture, aspect]);
+  }, [shots, picture, aspect]);
 
   const place = useCallback(
     (frame: number, window: CropWindow, fromFrame: number | null = null) => {
@@ -242,7 +243,7 @@ export function Desk(props: DeskProps) {
                 shots={selected}
                 rate={film.rate}
                 onSubject={(subject) => shotEdits.change(selected, { subject })}
-                onManner={(manner) => shotEdits.setManner(selected, manner)}
+                onFraming={(change) => shotEdits.setFraming(selected, change)}
                 onExclude={(excluded) => shotEdits.change(selected, { excluded })}
                 onJoin={() => shotEdits.join(selected)}
                 onClear={selection.clear}
@@ -257,7 +258,9 @@ export function Desk(props: DeskProps) {
                 free={free}
                 subjectEdits={subjectEdits}
                 onSubject={follow}
-                onManner={(shot, manner) => shotEdits.setManner([shot], manner)}
+                onFraming={(shot, change) => shotEdits.setFraming([shot], change)}
+                onZoomEverywhere={({ settings }) => shotEdits.setFraming(shots, { zoom: settings.zoom })}
+                largest={largestWindowHeight(picture, aspect)}
                 onRename={(shot, name) => shotEdits.change([shot], { name })}
                 onMoveCut={shotEdits.moveCut}
                 onCarry={(shot, carry) => shotEdits.change([shot], { carry })}

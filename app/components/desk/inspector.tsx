@@ -1,9 +1,10 @@
 import { Eye } from "lucide-react";
 import { Button, Hint } from "~/components/common/button";
 import type { CropWindow } from "~/core/geometry/crop-window";
-import type { Manner } from "~/core/path/manner";
+import { type FramingChange, MAX_ZOOM } from "~/core/path/framing-settings";
+import { MANNER_TEXT } from "~/core/path/manner";
 import { type DeskFilm, type DeskShot, shotAt } from "./desk-types";
-import { MannerChoice } from "./manner-choice";
+import { FramingControls } from "./framing-controls";
 import { NumberField } from "./number-field";
 import { ShotBegin } from "./shot-begin";
 import { ShotName } from "./shot-name";
@@ -22,9 +23,13 @@ interface InspectorProps {
   windowAt: (frame: number) => CropWindow;
   /** The axes on which the window can move. */
   free: { x: boolean; y: boolean };
+  /** Height of the largest window, in pixels of the picture. */
+  largest: number;
   subjectEdits: SubjectEdits;
   onSubject: (shot: DeskShot, subject: string) => void;
-  onManner: (shot: DeskShot, manner: Manner) => void;
+  onFraming: (shot: DeskShot, change: FramingChange) => void;
+  /** Gives every shot the zoom of one. */
+  onZoomEverywhere: (shot: DeskShot) => void;
   onRename: (shot: DeskShot, name: string | null) => void;
   onMoveCut: (shot: DeskShot, frame: number) => void;
   onCarry: (shot: DeskShot, carry: boolean) => void;
@@ -38,6 +43,8 @@ export function Inspector(props: InspectorProps) {
   const shot = shotAt(props.shots, frame);
   if (!shot) return null;
   const before = props.shots[shot.number - 2];
+  const zoom = JSON.stringify(shot.settings.zoom);
+  const differs = props.shots.some((other) => JSON.stringify(other.settings.zoom) !== zoom);
   return (
     <div className="flex flex-col gap-5">
       <section aria-label={`Shot ${shot.number}`} className="flex flex-col gap-3">
@@ -51,7 +58,12 @@ export function Inspector(props: InspectorProps) {
           onUnmark={(at) => props.subjectEdits.unmark(shot, at)}
           onSeek={(at) => props.player?.seek(at)}
         />
-        <MannerChoice manner={shot.manner} onChange={(manner) => props.onManner(shot, manner)} />
+        <FramingControls
+          settings={shot.settings}
+          chosen={shot.framed?.mannerReason && `${MANNER_TEXT[shot.framed.manner].name}: ${shot.framed.mannerReason}`}
+          onChange={(change) => props.onFraming(shot, change)}
+        />
+        {differs && <Button onClick={() => props.onZoomEverywhere(shot)}>Use this zoom in all shots</Button>}
       </section>
       <WindowSettings {...props} shot={shot} frame={frame} />
       {before && (
@@ -96,6 +108,7 @@ function WindowSettings({
   player,
   windowAt,
   free,
+  largest,
   onPlace,
   onRelease,
 }: InspectorProps & { shot: DeskShot; frame: number }) {
@@ -114,6 +127,13 @@ function WindowSettings({
       <div className="mt-2 grid grid-cols-2 gap-2">
         <NumberField label="Centre x" unit="px" value={window.x} disabled={!free.x} onCommit={(x) => set({ x })} />
         <NumberField label="Centre y" unit="px" value={window.y} disabled={!free.y} onCommit={(y) => set({ y })} />
+        <NumberField
+          label="Zoom here"
+          unit={`1 to ${MAX_ZOOM}`}
+          value={largest / window.height}
+          digits={2}
+          onCommit={(zoom) => set({ height: largest / Math.min(MAX_ZOOM, Math.max(1, zoom)) })}
+        />
       </div>
       <div className="mt-2 flex gap-2">
         {hand ? (

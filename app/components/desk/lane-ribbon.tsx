@@ -1,4 +1,5 @@
 import { Line } from "react-konva";
+import type { CropWindow } from "~/core/geometry/crop-window";
 import type { DeskShot } from "./desk-types";
 import { type LaneGeometry, toPoint } from "./lane-geometry";
 import type { CanvasTheme } from "./use-theme";
@@ -8,11 +9,12 @@ interface LaneRibbonProps {
   geometry: LaneGeometry;
   drawn: { start: number; end: number };
   theme: CanvasTheme;
-  windowLength: number;
+  /** The window's length on the lane's axis beside its height. */
+  lengthOfHeight: number;
 }
 
 /** The window's extent over time, its two edges, and its centre line. */
-export function LaneRibbon({ shot, geometry, drawn, theme, windowLength }: LaneRibbonProps) {
+export function LaneRibbon({ shot, geometry, drawn, theme, lengthOfHeight }: LaneRibbonProps) {
   if (!shot.framed) return null;
   const { windows } = shot.framed;
   const start = Math.max(shot.start, drawn.start);
@@ -22,18 +24,20 @@ export function LaneRibbon({ shot, geometry, drawn, theme, windowLength }: LaneR
   const near: number[] = [];
   const far: number[] = [];
   const centre: number[] = [];
-  const add = (frame: number, value: number) => {
+  const add = (frame: number, window: CropWindow) => {
+    const value = window[geometry.axis];
+    const half = (window.height * lengthOfHeight) / 2;
     const put = (points: number[], position: number) => {
       const { x, y } = toPoint(geometry, position, frame);
       points.push(x, y);
     };
-    put(near, value - windowLength / 2);
-    put(far, value + windowLength / 2);
+    put(near, value - half);
+    put(far, value + half);
     put(centre, value);
   };
-  for (let frame = start; frame < end; frame += step) add(frame, windows[frame - shot.start]![geometry.axis]);
+  for (let frame = start; frame < end; frame += step) add(frame, windows[frame - shot.start]!);
   // The last window holds until the cut.
-  add(end, windows[end - 1 - shot.start]![geometry.axis]);
+  add(end, windows[end - 1 - shot.start]!);
   const back: number[] = [];
   for (let i = far.length - 2; i >= 0; i -= 2) back.push(far[i]!, far[i + 1]!);
   return (

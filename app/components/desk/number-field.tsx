@@ -5,17 +5,20 @@ interface NumberFieldProps {
   unit: string;
   value: number;
   disabled?: boolean;
+  /** Digits after the point that are shown. */
+  digits?: number;
   onCommit: (value: number) => void;
 }
 
 /** A number that takes effect on Enter or when the field is left, not with every digit. */
-export function NumberField({ label, unit, value, disabled, onCommit }: NumberFieldProps) {
+export function NumberField({ label, unit, value, disabled, digits = 1, onCommit }: NumberFieldProps) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
+  const shown = Number(value.toFixed(digits));
   const number = Number(typed);
   const valid = typed === null || (typed.trim() !== "" && Number.isFinite(number));
   const commit = () => {
-    if (typed !== null && valid && number !== Math.round(value * 10) / 10) onCommit(number);
+    if (typed !== null && valid && number !== shown) onCommit(number);
     setTyped(null);
   };
   return (
@@ -28,7 +31,7 @@ export function NumberField({ label, unit, value, disabled, onCommit }: NumberFi
         inputMode="decimal"
         disabled={disabled}
         aria-invalid={!valid}
-        value={typed ?? String(Math.round(value * 10) / 10)}
+        value={typed ?? String(shown)}
         onChange={(event) => setTyped(event.target.value)}
         onBlur={commit}
         onKeyDown={(event) => {

@@ -23,8 +23,8 @@ export interface LaneProps {
   origin: number;
   scale: number;
   pxPerFrame: number;
-  /** Length of the window on this axis, in source pixels. */
-  windowLength: number;
+  /** The window's length on this axis beside its height. */
+  lengthOfHeight: number;
   rate: Rate;
   onZoom: (factor: number) => void;
   /** A key was put at a frame and a position on this axis; `fromFrame` if it was another key before. */
@@ -95,7 +95,7 @@ const LaneContent = memo(function LaneContent({
   geometry,
   drawn,
   theme,
-  windowLength,
+  lengthOfHeight,
   rate,
   onPlace,
 }: ContentProps) {
@@ -109,7 +109,7 @@ const LaneContent = memo(function LaneContent({
       {visible.map((shot) => (
         <Group key={shot.id}>
           <LaneTracks shot={shot} geometry={geometry} drawn={drawn} />
-          <LaneRibbon shot={shot} geometry={geometry} drawn={drawn} theme={theme} windowLength={windowLength} />
+          <LaneRibbon shot={shot} geometry={geometry} drawn={drawn} theme={theme} lengthOfHeight={lengthOfHeight} />
           <CutRule shot={shot} size={size} geometry={geometry} theme={theme} rate={rate} />
         </Group>
       ))}

@@ -71,7 +71,7 @@ export function ShotRow({
         </span>
         <span className="flex items-center gap-2 text-xs text-soft">
           <Followed shot={shot} />
-          {shot.excluded ? "left out" : MANNER_TEXT[shot.manner].name}
+          {shot.excluded ? "left out" : shot.framed && MANNER_TEXT[shot.framed.manner].name}
           <span className="ml-auto flex items-center gap-2">
             {hands > 0 && <span className="text-accent">■ {hands}</span>}
             {shot.looks.length > 0 && (

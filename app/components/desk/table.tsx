@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from "react";
 import type { Box } from "~/core/geometry/box";
-import { type CropWindow, largestWindowHeight } from "~/core/geometry/crop-window";
+import type { CropWindow } from "~/core/geometry/crop-window";
 import type { DeskFilm, DeskShot } from "./desk-types";
 import { Picture } from "./picture";
 import type { Player } from "./player";
@@ -62,7 +62,6 @@ export function Table({
   const width = picture.width * scale;
   const height = picture.height * scale;
   const left = GUTTER + (roomWidth - width) / 2;
-  const windowHeight = largestWindowHeight(picture, aspect);
   const place = (axis: "x" | "y") => (frame: number, value: number, fromFrame: number | null) =>
     onPlace(frame, { ...windowAt(frame), [axis]: value }, fromFrame);
   const lane = { player, shots, scale, pxPerFrame, rate: film.rate, onZoom: zoom };
@@ -93,7 +92,7 @@ export function Table({
               axis="x"
               origin={left}
               size={{ width: room.width - side, height: Math.max(0, room.height - height - GUTTER) }}
-              windowLength={windowHeight * aspect}
+              lengthOfHeight={aspect}
               onPlace={place("x")}
             />
           </section>
@@ -109,7 +108,7 @@ export function Table({
               axis="y"
               origin={GUTTER}
               size={{ width: SIDE_LANE, height: height + 2 * GUTTER }}
-              windowLength={windowHeight}
+              lengthOfHeight={1}
               onPlace={place("y")}
             />
           </section>

@@ -17,7 +17,7 @@ const keyOf = ({ shotId, framing }: FramingInput, target: Size, before: ShotBefo
     target,
     before,
     framing.range,
-    framing.manner,
+    framing.settings,
     framing.rule,
     framing.handKeys,
     framing.tracks.map(trackKey),

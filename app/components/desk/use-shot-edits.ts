@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import type { Command } from "~/core/edits/command";
-import type { Manner } from "~/core/path/manner";
+import type { FramingChange } from "~/core/path/framing-settings";
 import { type DeskShot, shotAt } from "./desk-types";
 import type { Player } from "./player";
 import type { Edits } from "./use-edits";
@@ -10,7 +10,7 @@ type Change = Extract<Command, { type: "change-shots" }>["change"];
 /** What can be done to shots; "here" is the shot under the playhead. */
 export interface ShotEdits {
   change: (shots: readonly DeskShot[], change: Change) => void;
-  setManner: (shots: readonly DeskShot[], manner: Manner) => void;
+  setFraming: (shots: readonly DeskShot[], change: FramingChange) => void;
   splitHere: (kind: "cut" | "turn") => void;
   join: (shots: readonly DeskShot[]) => void;
   joinNext: () => void;
@@ -37,7 +37,7 @@ export function useShotEdits(
     };
     return {
       change,
-      setManner: (some, manner) => send({ type: "set-manner", versionId, shotIds: ids(some), manner }),
+      setFraming: (some, change) => send({ type: "set-framing", versionId, shotIds: ids(some), change }),
       splitHere: (kind) => {
         const frame = player?.getFrame() ?? 0;
         if (frame > (here()?.start ?? frame)) send({ type: "split-shot", frame, kind });

@@ -11,6 +11,8 @@ const face = (x: (i: number) => number, width = () => 60): Track => ({
   confidence: 0.9,
 });
 const windows = Array.from({ length: 100 }, () => ({ x: 500, y: 360, height: 720 }));
+const HD = { width: 1280, height: 720 };
+const TALL = { width: 1080, height: 1920 };
 const shot = { start: 100, end: 200, begins: "cut" as const };
 const kinds = (...args: Parameters<typeof secondLooks>) => secondLooks(...args).map(({ kind, frame }) => [kind, frame]);
 
@@ -22,45 +24,54 @@ describe("second looks", () => {
         0.9,
         face(() => 470),
         windows,
-        9 / 16,
+        TALL,
+        HD,
       ),
     ).toEqual([]);
-    expect(kinds(shot, undefined, null, windows, 9 / 16)).toEqual([]);
+    expect(kinds(shot, undefined, null, windows, TALL, HD)).toEqual([]);
   });
 
   test("a subject that the window cuts, from where it does", () => {
     const leaving = face((i) => (i < 80 ? 470 : 680));
-    const [look] = secondLooks(shot, 0.9, leaving, windows, 9 / 16);
+    const [look] = secondLooks(shot, 0.9, leaving, windows, TALL, HD);
     expect(look).toMatchObject({ kind: "subject-cut", frame: 180 });
     expect(look!.text).toContain("20 %");
   });
 
   test("a cut that is not certain, unless the editor made it a turn", () => {
-    expect(kinds(shot, 0.53, null, windows, 9 / 16)).toEqual([["unsure-cut", 100]]);
-    expect(kinds({ ...shot, begins: "turn" }, 0.53, null, windows, 9 / 16)).toEqual([]);
+    expect(kinds(shot, 0.53, null, windows, TALL, HD)).toEqual([["unsure-cut", 100]]);
+    expect(kinds({ ...shot, begins: "turn" }, 0.53, null, windows, TALL, HD)).toEqual([]);
   });
 
   test("a subject that is not certain, with how sure it is", () => {
-    const [look] = secondLooks(shot, 0.9, null, windows, 9 / 16, 0.31);
+    const [look] = secondLooks(shot, 0.9, null, windows, TALL, HD, 0.31);
     expect(look).toMatchObject({ kind: "unsure-subject", frame: 100 });
     expect(look!.text).toContain("31 %");
-    expect(kinds(shot, 0.9, null, windows, 9 / 16, 0.6)).toEqual([]);
+    expect(kinds(shot, 0.9, null, windows, TALL, HD, 0.6)).toEqual([]);
+  });
+
+  test("a zoom that enlarges the picture beyond what it bears, and not that the version is large", () => {
+    const zoomed = windows.map((window, i) => (i === 70 ? { ...window, height: 480 } : window));
+    const [look] = secondLooks(shot, 0.9, null, zoomed, TALL, HD);
+    expect(look).toMatchObject({ kind: "enlarged", frame: 170 });
+    expect(look!.text).toContain("4.0 times");
+    expect(kinds(shot, 0.9, null, zoomed, { width: 360, height: 640 }, HD)).toEqual([]);
   });
 
   test("a subject that is lost for a while between being seen, where it is lost", () => {
     const lost = face(() => 470);
     lost.boxes = lost.boxes.map((box, i) => (i >= 40 && i < 60 ? null : box));
-    expect(kinds(shot, 0.9, lost, windows, 9 / 16)).toEqual([["subject-lost", 140]]);
+    expect(kinds(shot, 0.9, lost, windows, TALL, HD)).toEqual([["subject-lost", 140]]);
     // Who comes late or leaves is not lost.
     const late = face(() => 470);
     late.boxes = late.boxes.map((box, i) => (i < 40 || i > 80 ? null : box));
-    expect(kinds(shot, 0.9, late, windows, 9 / 16)).toEqual([]);
+    expect(kinds(shot, 0.9, late, windows, TALL, HD)).toEqual([]);
     expect(longestGap(lost)).toEqual({ start: 140, end: 160 });
     expect(longestGap(late)).toBeNull();
   });
 
   test("a shot of a few frames", () => {
-    expect(kinds({ ...shot, end: 104 }, 0.9, null, windows.slice(0, 4), 9 / 16)).toEqual([["short-shot", 100]]);
+    expect(kinds({ ...shot, end: 104 }, 0.9, null, windows.slice(0, 4), TALL, HD)).toEqual([["short-shot", 100]]);
   });
 });
 

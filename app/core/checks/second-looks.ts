@@ -1,13 +1,14 @@
 import type { CropWindow } from "../geometry/crop-window";
-import { boxContains } from "../geometry/box";
-import { windowBox } from "../geometry/crop-window";
+import { boxContains, type Size } from "../geometry/box";
+import { aspectRatio, largestWindowHeight, windowBox } from "../geometry/crop-window";
+import { MAX_ENLARGEMENT } from "../path/zoom-goals";
 import type { Shot } from "../shots/shot";
 import { boxAt, type Track } from "../subjects/track";
 import type { FrameRange } from "../time/rate";
 
 /** A place that deserves the editor's eye, with its reason and its number. */
 export interface SecondLook {
-  kind: "unsure-cut" | "short-shot" | "subject-cut" | "unsure-subject" | "subject-lost";
+  kind: "unsure-cut" | "short-shot" | "subject-cut" | "unsure-subject" | "subject-lost" | "enlarged";
   /** Frame to look at. */
   frame: number;
   /** The reason in words, with the number. */
@@ -23,6 +24,8 @@ const CUT_SHARE = 0.05;
 /** How far it may reach beyond, as a share of its own size. */
 const CUT_TOLERANCE = 0.08;
 
+/** A window this near the largest one is no zoom. */
+const NEARLY_LARGEST = 0.98;
 /** A choice of subject less certain than this, 0 to 1, deserves a look. */
 const UNSURE_SUBJECT = 0.5;
 /** A subject that is not seen for more than this share of the shot between being seen is lost there. */
@@ -55,6 +58,7 @@ function framesCut(subject: Track, windows: readonly CropWindow[], start: number
  * What to look at in a shot.
  *
  * @param strength how much spoke for the transition that begins the shot, 0 to 1; undefined if nothing was weighed
+ * @param target size of the version
  * @param certainty how sure the choice of the subject is, 0 to 1
  */
 export function secondLooks(
@@ -62,9 +66,11 @@ export function secondLooks(
   strength: number | undefined,
   subject: Track | null,
   windows: readonly CropWindow[],
-  aspect: number,
+  target: Size,
+  picture: Size,
   certainty = 1,
 ): SecondLook[] {
+  const aspect = aspectRatio(target);
   const looks: SecondLook[] = [];
   const frames = shot.end - shot.start;
   if (strength !== undefined && shot.begins !== "turn" && Math.abs(strength - 0.5) < UNSURE) {
@@ -97,5 +103,22 @@ export function secondLooks(
       });
     }
   }
+  const enlarged = mostEnlarged(windows, target, picture);
+  if (enlarged) {
+    const { index, times } = enlarged;
+    const text = `The picture is enlarged ${times.toFixed(1)} times here, which may look soft`;
+    looks.push({ kind: "enlarged", frame: shot.start + index, text });
+  }
   return looks;
+}
+
+/** Where the zoom makes the picture larger than it bears; that the largest window is enlarged is not the zoom's doing. */
+function mostEnlarged(windows: readonly CropWindow[], target: Size, picture: Size) {
+  const largest = largestWindowHeight(picture, aspectRatio(target));
+  let index = -1;
+  windows.forEach(({ height }, i) => {
+    if (height < (windows[index]?.height ?? NEARLY_LARGEST * largest)) index = i;
+  });
+  const times = index < 0 ? 0 : target.height / windows[index]!.height;
+  return times > MAX_ENLARGEMENT ? { index, times } : null;
 }

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { MANNERS } from "../path/manner";
+import { FramingChange } from "../path/framing-settings";
 import { TRANSITION_KINDS } from "../shots/transition";
 import { STORED_RULE } from "../subjects/follow-rule";
 
@@ -54,10 +54,10 @@ export const Command = z.discriminatedUnion("type", [
     keys: z.array(HandKey),
   }),
   z.object({
-    type: z.literal("set-manner"),
+    type: z.literal("set-framing"),
     versionId: z.string(),
     shotIds: ShotIds,
-    manner: z.enum(MANNERS).nullable(),
+    change: FramingChange,
   }),
   /** Splits the shot that holds the frame, which begins the new one. */
   z.object({ type: z.literal("split-shot"), frame: Frame, kind: z.enum(["cut", "turn"]) }),
@@ -78,7 +78,7 @@ export const Command = z.discriminatedUnion("type", [
     type: z.literal("restore-shots"),
     remove: z.array(z.string()),
     shots: z.array(Shot),
-    manners: z.array(z.object({ versionId: z.string(), shotId: z.string(), manner: z.enum(MANNERS) })),
+    framings: z.array(z.object({ versionId: z.string(), shotId: z.string(), settings: FramingChange })),
     sensitivity: Sensitivity.optional(),
   }),
   /** Draws a box around a thing at a frame, or takes it away, and says what the shot follows from then on. */
@@ -101,6 +101,12 @@ export const Command = z.discriminatedUnion("type", [
 ]);
 export type Command = z.infer<typeof Command>;
 
+function describeFraming(change: FramingChange): string {
+  if (change.manner !== undefined) return "change of manner";
+  if (change.calm !== undefined) return "change of calmness";
+  return change.zoom ? "change of zoom" : "change of headroom";
+}
+
 function describeChange(change: Extract<Command, { type: "change-shots" }>["change"]): string {
   if (change.excluded !== undefined) return change.excluded ? "exclusion" : "end of an exclusion";
   if (change.name !== undefined) return "name of a shot";
@@ -119,8 +125,8 @@ export function describeCommand(command: Command): string {
       return "move of a key";
     case "restore-keys":
       return "keys";
-    case "set-manner":
-      return "change of manner";
+    case "set-framing":
+      return describeFraming(command.change);
     case "split-shot":
       return command.kind === "turn" ? "turn" : "split of a shot";
     case "join-shots":

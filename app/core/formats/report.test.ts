@@ -7,6 +7,7 @@ const report = makeReport(FILM, { width: 1080, height: 1920 }, [
     range: { start: 0, end: 2 },
     begins: { frame: 0, kind: "dissolve", range: { start: 0, end: 1 } },
     manner: "glide",
+    mannerReason: null,
     subjectId: "s1-face-1",
     reason: "only face, speaking, 100 % of the shot",
     certainty: 0.81239,

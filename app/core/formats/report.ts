@@ -47,6 +47,8 @@ const WRONG_ORDER = "a shot must end after it starts";
 
 const ReportShot = FoundShot.extend({
   manner: z.enum(MANNERS),
+  /** Why that manner; null where it was asked for. */
+  mannerReason: z.string().nullable(),
   keys: z.array(ReportKey).min(1),
 }).refine(endsAfterStart, WRONG_ORDER);
 
@@ -112,6 +114,7 @@ export interface FoundShotData {
 
 export interface ReportedShot extends FoundShotData {
   manner: Manner;
+  mannerReason: string | null;
   keys: readonly Key[];
   windows: readonly CropWindow[];
 }
@@ -192,6 +195,7 @@ export const makeReport = (film: ReportedFilm, target: Size, shots: readonly Rep
   shots: shots.map((shot) => ({
     ...foundShot(shot),
     manner: shot.manner,
+    mannerReason: shot.mannerReason,
     keys: shot.keys.map((key) => ({ ...key, x: rounded(key.x), y: rounded(key.y), height: rounded(key.height) })),
   })),
   tracks: reportTracks(shots),

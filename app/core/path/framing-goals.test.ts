@@ -1,7 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Box } from "../geometry/box";
 import type { Track } from "../subjects/track";
-import { axisGoals, focusBox } from "./framing-goals";
+import type { Subject } from "../subjects/subject";
+import { focusBox } from "./focus-box";
+import { axisGoals } from "./framing-goals";
 
 const PICTURE = { width: 1920, height: 1080 };
 const WINDOW = { width: 607.5, height: 1080 };
@@ -13,6 +15,11 @@ const track = (kind: Track["kind"], boxes: (Box | null)[]): Track => ({
   boxes,
   confidence: 1,
 });
+/** Goals of a window that fills the picture one way or has a length of its own. */
+const goalsOn = (axis: "x" | "y", subject: Subject | null, picture = PICTURE, length = WINDOW.width, headroom = 0) => {
+  const lengths = new Float64Array(SHOT.end - SHOT.start).fill(length);
+  return axisGoals({ axis, subject, shot: SHOT, picture, lengths, fps: 30, headroom });
+};
 const face = { x: 900, y: 200, width: 120, height: 160 };
 const body = { x: 820, y: 180, width: 300, height: 800 };
 
@@ -29,7 +36,7 @@ describe("what must not be cut", () => {
 
 describe("goals", () => {
   test("keep a face with its margin inside, and want it in the middle across", () => {
-    const goals = axisGoals("x", { track: track("face", [face, null, face]), body: null }, SHOT, PICTURE, WINDOW);
+    const goals = goalsOn("x", { track: track("face", [face, null, face]), body: null });
     const margin = 0.06 * WINDOW.width;
     expect(goals.insideLower[0]).toBeCloseTo(1020 + margin - WINDOW.width / 2);
     expect(goals.insideUpper[0]).toBeCloseTo(900 - margin + WINDOW.width / 2);
@@ -39,7 +46,7 @@ describe("goals", () => {
 
   test("never ask for a place where the window would leave the picture", () => {
     const left = track("face", [{ ...face, x: 10 }, null, { ...face, x: 1880 }]);
-    const { wanted, insideLower, insideUpper } = axisGoals("x", { track: left, body: null }, SHOT, PICTURE, WINDOW);
+    const { wanted, insideLower, insideUpper } = goalsOn("x", { track: left, body: null });
     const [low, high] = [WINDOW.width / 2, PICTURE.width - WINDOW.width / 2];
     expect([wanted[0], wanted[2]]).toEqual([low, high]);
     for (const values of [insideLower, insideUpper]) {
@@ -52,26 +59,40 @@ describe("goals", () => {
 
   test("put the eyes a third from the top where the window can move up and down", () => {
     const upright = { width: 1080, height: 1920 };
-    const window = { width: 1080, height: 1080 };
-    const { wanted } = axisGoals(
-      "y",
-      { track: track("face", [{ ...face, y: 700 }]), body: null },
-      SHOT,
-      upright,
-      window,
-    );
+    const { wanted } = goalsOn("y", { track: track("face", [{ ...face, y: 700 }]), body: null }, upright, 1080);
     const eyes = 700 + 0.4 * 160;
-    expect((eyes - (wanted[0]! - window.height / 2)) / window.height).toBeCloseTo(1 / 3);
+    expect((eyes - (wanted[0]! - 1080 / 2)) / 1080).toBeCloseTo(1 / 3);
+  });
+
+  test("keep the headroom that is asked for free above the hair", () => {
+    const upright = { width: 1080, height: 1920 };
+    const subject = { track: track("face", [{ ...face, y: 700 }]), body: null };
+    const { insideUpper } = goalsOn("y", subject, upright, 1080, 0.2);
+    expect(insideUpper[0]! - 1080 / 2).toBeCloseTo(700 - 0.25 * 160 - 0.2 * 1080);
+  });
+
+  test("leave room ahead of who moves across, and none where nobody does", () => {
+    const shot = { start: 0, end: 60 };
+    const going = (speed: number) => {
+      const boxes = Array.from({ length: 60 }, (_, i) => ({ ...face, x: 700 + speed * i }));
+      const lengths = new Float64Array(60).fill(WINDOW.width);
+      const subject = { track: { ...track("face", boxes), start: 0 }, body: null };
+      return axisGoals({ axis: "x", subject, shot, picture: PICTURE, lengths, fps: 30, headroom: 0 }).wanted[30]!;
+    };
+    expect(going(0)).toBe(760);
+    expect(going(6) - (760 + 180)).toBeCloseTo(36);
+    expect(going(-6) - (760 - 180)).toBeCloseTo(-36);
+    expect(going(14) - (760 + 420)).toBeCloseTo(0.1 * WINDOW.width);
   });
 
   test("what is wider than the window may fill it from edge to edge", () => {
     const wide = track("object", [{ x: 400, y: 0, width: 1000, height: 500 }]);
-    const { insideLower, insideUpper } = axisGoals("x", { track: wide, body: null }, SHOT, PICTURE, WINDOW);
+    const { insideLower, insideUpper } = goalsOn("x", { track: wide, body: null });
     expect(insideLower[0]!).toBeLessThan(insideUpper[0]!);
     expect((insideLower[0]! + insideUpper[0]!) / 2).toBeCloseTo(900);
   });
 
   test("rest in the middle without a subject", () => {
-    expect([...axisGoals("x", null, SHOT, PICTURE, WINDOW).wanted]).toEqual([960, 960, 960]);
+    expect([...goalsOn("x", null).wanted]).toEqual([960, 960, 960]);
   });
 });

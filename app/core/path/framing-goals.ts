@@ -1,8 +1,9 @@
-import type { Box, Size } from "../geometry/box";
+import type { Size } from "../geometry/box";
 import { centreBounds } from "../geometry/crop-window";
 import type { Subject } from "../subjects/subject";
 import { boxAt } from "../subjects/track";
 import type { FrameRange } from "../time/rate";
+import { focusBox } from "./focus-box";
 
 /** Where the window's centre should be on one axis, frame by frame; NaN where nothing asks for anything. */
 export interface AxisGoals {
@@ -16,76 +17,96 @@ export interface AxisGoals {
   wanted: Float64Array;
 }
 
+/** What is asked for on an axis. */
+export interface GoalsProblem {
+  axis: "x" | "y";
+  subject: Subject | null;
+  shot: FrameRange;
+  picture: Size;
+  /** The window's length on this axis, frame by frame, in pixels. */
+  lengths: Float64Array;
+  fps: number;
+  /** Share of the window's height to be kept free above a head. */
+  headroom: number;
+}
+
 /** Room kept around what must stay inside, in window lengths. */
 const MARGIN = 0.06;
 /** Eyes belong about a third from the top; they lie at about two fifths of a face's box. */
 const EYE_LINE = 1 / 3;
 const EYES_IN_FACE = 0.4;
-/** The upper part of a person's box in which the head is, if no face was found. */
-const HEAD_SHARE = 0.28;
+/** Hair reaches above a face's box by this share of its height. */
+const HAIR = 0.25;
+/** Room ahead of what moves across: so many windows for each window a second, and no more than … */
+const LOOK_ROOM_SECONDS = 0.2;
+const MOST_LOOK_ROOM = 0.1;
+/** Half the time over which a movement is measured, in seconds. */
+const MOVEMENT_SECONDS = 0.4;
 
-/** The box that must not be cut at a frame: the face, or the head's part of a body, or the thing itself. */
-export function focusBox(subject: Subject, frame: number): Box | null {
-  const box = boxAt(subject.track, frame);
-  if (box && subject.track.kind === "person") return { ...box, height: box.height * HEAD_SHARE };
-  if (box) return box;
-  const body = subject.body && boxAt(subject.body, frame);
-  return body ? { ...body, height: body.height * HEAD_SHARE } : null;
-}
+export const blankGoals = (count: number): AxisGoals => {
+  const blank = () => new Float64Array(count).fill(Number.NaN);
+  return { insideLower: blank(), insideUpper: blank(), bodyLower: blank(), bodyUpper: blank(), wanted: blank() };
+};
 
-/** Centres for which [low, high] with its margin is inside a window of a given length. */
-function insideInterval(low: number, high: number, length: number, bounds: [number, number]): [number, number] {
-  const margin = MARGIN * length;
-  const lower = high + margin - length / 2;
-  const upper = low - margin + length / 2;
+/** Centres for which [low, high] with its margins is inside a window of a given length. */
+function insideInterval(
+  low: number,
+  high: number,
+  length: number,
+  [before, after]: [number, number],
+  bounds: [number, number],
+): [number, number] {
+  const lower = high + after * length - length / 2;
+  const upper = low - before * length + length / 2;
   const clamp = (value: number) => Math.min(bounds[1], Math.max(bounds[0], value));
   // What is larger than the window fills it from edge to edge: anywhere between is as good.
   return [clamp(Math.min(lower, upper)), clamp(Math.max(lower, upper))];
 }
 
+/** How far ahead of the subject the window's middle belongs at a frame, in windows. */
+function lookRoom(subject: Subject, frame: number, windowWidth: number, fps: number): number {
+  const reach = Math.max(1, Math.round(MOVEMENT_SECONDS * fps));
+  const [from, to] = [focusBox(subject, frame - reach), focusBox(subject, frame + reach)];
+  if (!from || !to) return 0;
+  const moved = to.x + to.width / 2 - from.x - from.width / 2;
+  const ahead = (LOOK_ROOM_SECONDS * moved * fps) / (2 * reach) / windowWidth;
+  return Math.min(MOST_LOOK_ROOM, Math.max(-MOST_LOOK_ROOM, ahead));
+}
+
 /** Goals on one axis for every frame of a shot. */
-export function axisGoals(
-  axis: "x" | "y",
-  subject: Subject | null,
-  shot: FrameRange,
-  picture: Size,
-  windowSize: Size,
-): AxisGoals {
+export function axisGoals({ axis, subject, shot, picture, lengths, fps, headroom }: GoalsProblem): AxisGoals {
   const count = shot.end - shot.start;
-  const blank = () => new Float64Array(count).fill(Number.NaN);
-  const goals: AxisGoals = {
-    insideLower: blank(),
-    insideUpper: blank(),
-    bodyLower: blank(),
-    bodyUpper: blank(),
-    wanted: blank(),
-  };
+  const goals = blankGoals(count);
   const extent = axis === "x" ? "width" : "height";
-  const length = windowSize[extent];
-  const bounds = centreBounds(picture[extent], length);
-  const clamp = (value: number) => Math.min(bounds[1], Math.max(bounds[0], value));
   if (!subject) {
     goals.wanted.fill(picture[extent] / 2);
     return goals;
   }
+  const isFace = subject.track.kind === "face" || subject.track.kind === "person";
+  const margins: [number, number] = axis === "y" && isFace ? [Math.max(MARGIN, headroom), MARGIN] : [MARGIN, MARGIN];
   for (let i = 0; i < count; i++) {
     const frame = shot.start + i;
+    const length = lengths[i]!;
+    const bounds = centreBounds(picture[extent], length);
     const focus = focusBox(subject, frame);
     const body = subject.body && boxAt(subject.body, frame);
     if (focus) {
-      [goals.insideLower[i], goals.insideUpper[i]] = insideInterval(
-        focus[axis],
-        focus[axis] + focus[extent],
-        length,
-        bounds,
-      );
-      const isFace = subject.track.kind === "face" || subject.track.kind === "person";
-      const eyes = focus.y + focus.height * EYES_IN_FACE;
+      const high = focus[axis] + focus[extent];
+      const low = axis === "y" && subject.track.kind === "face" ? focus.y - HAIR * focus.height : focus[axis];
+      [goals.insideLower[i], goals.insideUpper[i]] = insideInterval(low, high, length, margins, bounds);
       const middle = focus[axis] + focus[extent] / 2;
-      goals.wanted[i] = clamp(axis === "y" && isFace ? eyes + length * (0.5 - EYE_LINE) : middle);
+      const eyes = focus.y + focus.height * EYES_IN_FACE;
+      const best =
+        axis === "x"
+          ? middle + length * lookRoom(subject, frame, length, fps)
+          : isFace
+            ? eyes + length * (0.5 - EYE_LINE)
+            : middle;
+      goals.wanted[i] = Math.min(bounds[1], Math.max(bounds[0], best));
     }
     if (body) {
-      [goals.bodyLower[i], goals.bodyUpper[i]] = insideInterval(body[axis], body[axis] + body[extent], length, bounds);
+      const [low, high] = [body[axis], body[axis] + body[extent]];
+      [goals.bodyLower[i], goals.bodyUpper[i]] = insideInterval(low, high, length, [MARGIN, MARGIN], bounds);
     }
   }
   return goals;

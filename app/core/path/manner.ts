@@ -56,6 +56,26 @@ export const MANNER_WEIGHTS: Record<Manner, MannerWeights> = {
   },
 };
 
+/** How much more the window's movement costs at the calmest than as the manner has it. */
+const CALMEST = 6;
+
+/**
+ * A manner's weights, made calmer or closer by one continuous factor on all that movement costs.
+ *
+ * @param calm 0 to 100, 50 for the manner's own
+ */
+export function weightsFor(manner: Manner, calm: number): MannerWeights {
+  const weights = MANNER_WEIGHTS[manner];
+  const factor = CALMEST ** ((calm - 50) / 50);
+  return {
+    ...weights,
+    travel: factor * weights.travel,
+    acceleration: factor * weights.acceleration,
+    jerk: factor * weights.jerk,
+    zone: Math.sqrt(factor) * weights.zone,
+  };
+}
+
 /** What a manner is called and does, for the interface. */
 export const MANNER_TEXT: Record<Manner, { name: string; description: string }> = {
   still: { name: "Still", description: "One place for the whole shot" },

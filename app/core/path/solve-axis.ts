@@ -9,11 +9,11 @@ const DIFFERENCES = { velocity: [-1, 1], acceleration: [1, -2, 1], jerk: [-1, 3,
 
 export interface AxisProblem {
   goals: AxisGoals;
-  /** Length of the window on this axis, in pixels. */
+  /** Length of the window on this axis, in pixels; where it changes, the largest: what lengths are measured in. */
   windowLength: number;
-  /** Where its centre may be, in pixels. */
-  bounds: [number, number];
-  /** Hand keys: frame within the shot to position in pixels. */
+  /** Where its centre may be at least and at most, frame by frame, in pixels. */
+  bounds: readonly [Float64Array, Float64Array];
+  /** Frames at which it is given, with the position in pixels. */
   fixed: ReadonlyMap<number, number>;
   fps: number;
   weights: MannerWeights;
@@ -51,8 +51,8 @@ function termsOf(problem: AxisProblem): { costs: Term[]; limits: Term[] } {
     {
       stencil: [1],
       first: 0,
-      lower: filled(size, bounds[0] / windowLength),
-      upper: filled(size, bounds[1] / windowLength),
+      lower: unit(bounds[0]),
+      upper: unit(bounds[1]),
       below: Infinity,
       above: Infinity,
     },
@@ -75,20 +75,24 @@ function termsOf(problem: AxisProblem): { costs: Term[]; limits: Term[] } {
   return { costs, limits };
 }
 
-const programOf = ({ goals, fixed, windowLength }: AxisProblem, terms: Term[]): PiecewiseLinearProgram => ({
-  size: goals.wanted.length,
-  terms,
-  fixed: new Map([...fixed].map(([frame, value]) => [frame, value / windowLength])),
-});
+/** How far beyond a limit, in window lengths, is rounding; with less room than this a place is given. */
+const ROUNDING = 1e-7;
+
+function programOf({ goals, fixed, windowLength, bounds }: AxisProblem, terms: Term[]): PiecewiseLinearProgram {
+  const given = new Map<number, number>();
+  const [low, high] = bounds;
+  low.forEach((value, i) => {
+    if (high[i]! - value < ROUNDING * windowLength) given.set(i, (value + high[i]!) / 2 / windowLength);
+  });
+  for (const [frame, value] of fixed) given.set(frame, value / windowLength);
+  return { size: goals.wanted.length, terms, fixed: given };
+}
 
 /** The whole program of one coordinate. */
 export function axisProgram(problem: AxisProblem): PiecewiseLinearProgram {
   const { costs, limits } = termsOf(problem);
   return programOf(problem, [...limits, ...costs]);
 }
-
-/** How far beyond a limit, in window lengths, is rounding. */
-const ROUNDING = 1e-7;
 
 /**
  * The optimum of the whole program. A calm path hardly ever comes near its limits: the optimum without them is, where it
@@ -105,26 +109,23 @@ function optimum(problem: AxisProblem): Solution {
 }
 
 /** A start strictly inside the bounds: near the wanted places, held where there are none. */
-function startingPath({ goals, windowLength, bounds }: AxisProblem): Float64Array {
-  const [low, high] = bounds;
-  const room = 0.01 * (high - low);
-  let held = goals.wanted.find((value) => !Number.isNaN(value)) ?? (low + high) / 2;
-  return goals.wanted.map((value) => {
+function startingPath({ goals, windowLength, bounds: [lower, upper] }: AxisProblem): Float64Array {
+  let held = goals.wanted.find((value) => !Number.isNaN(value)) ?? (lower[0]! + upper[0]!) / 2;
+  return goals.wanted.map((value, i) => {
     if (!Number.isNaN(value)) held = value;
+    const [low, high] = [lower[i]!, upper[i]!];
+    const room = 0.01 * (high - low);
     return Math.min(high - room, Math.max(low + room, held)) / windowLength;
   });
 }
 
 /** Solves one coordinate; positions in pixels, one a frame. */
-export function solveAxis(problem: AxisProblem): { positions: Float64Array; solution: Solution | null } {
-  const { bounds, windowLength, goals } = problem;
-  const clamp = (value: number) => Math.min(bounds[1], Math.max(bounds[0], value));
-  // The window fills the picture on this axis: there is nothing to decide.
-  if (bounds[1] - bounds[0] < 1e-3) {
-    return { positions: filled(goals.wanted.length, (bounds[0] + bounds[1]) / 2), solution: null };
-  }
+export function solveAxis(problem: AxisProblem): { positions: Float64Array; solution: Solution } {
+  const { bounds, windowLength, fixed } = problem;
   const solution = optimum(problem);
-  const positions = solution.x.map((value) => clamp(value * windowLength));
-  for (const [frame, value] of problem.fixed) positions[frame] = value;
+  const positions = solution.x.map((value, i) =>
+    Math.min(bounds[1][i]!, Math.max(bounds[0][i]!, value * windowLength)),
+  );
+  for (const [frame, value] of fixed) positions[frame] = value;
   return { positions, solution };
 }

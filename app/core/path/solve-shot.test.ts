@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { boxContains, type Box } from "../geometry/box";
 import { windowBox } from "../geometry/crop-window";
 import type { Track } from "../subjects/track";
+import { USUAL_FRAMING } from "./framing-settings";
 import { ease, EASINGS, type Key, windowAt } from "./keys";
 import { reduceToKeys } from "./reduce-to-keys";
 import { solveShot, type ShotProblem } from "./solve-shot";
@@ -9,6 +10,7 @@ import { followRule } from "../subjects/follow-rule";
 import { boxAt } from "../subjects/track";
 import { followedTrack, frameShot } from "./solve-version";
 
+const GLIDE = { ...USUAL_FRAMING, manner: "glide" as const };
 const HD = { width: 1920, height: 1080 };
 const VERTICAL = { width: 1080, height: 1920 };
 const ASPECT = 9 / 16;
@@ -29,7 +31,7 @@ const shot = (track: Track | null, change: Partial<ShotProblem> = {}): ShotProbl
   picture: HD,
   target: VERTICAL,
   rate: { num: 30, den: 1 },
-  manner: "glide",
+  settings: GLIDE,
   subject: track && { track, body: null },
   handKeys: [],
   ...change,
@@ -64,7 +66,7 @@ describe("a path", () => {
       const { windows } = solveShot(
         shot(
           face(240, (t) => 900 + 120 * Math.sin(t / 9)),
-          { manner },
+          { settings: { ...GLIDE, manner } },
         ),
       );
       return windows.slice(1).reduce((sum, { x }, t) => sum + Math.abs(x - windows[t]!.x), 0);
@@ -157,7 +159,7 @@ describe("keys", () => {
 
 describe("a framed shot", () => {
   const track = face(60, () => 700);
-  const framing = { range: { start: 0, end: 60 }, manner: "glide" as const, tracks: [track], handKeys: [] };
+  const framing = { range: { start: 0, end: 60 }, settings: GLIDE, tracks: [track], handKeys: [] };
   const frame = (stored: string) =>
     frameShot({ ...framing, rule: followRule(stored), carry: false }, HD, VERTICAL, { num: 30, den: 1 });
 

@@ -2,22 +2,28 @@ import type { Size } from "../geometry/box";
 import { aspectRatio, centreBounds, clampWindow, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
 import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
 import type { Subject } from "../subjects/subject";
-import { axisGoals } from "./framing-goals";
+import { axisGoals, type AxisGoals } from "./framing-goals";
+import type { FramingSettings } from "./framing-settings";
 import { type Key, windowAt } from "./keys";
-import { type Manner, MANNER_WEIGHTS } from "./manner";
+import { type Manner, type MannerWeights, weightsFor } from "./manner";
 import { reduceToKeys } from "./reduce-to-keys";
-import { solveAxis } from "./solve-axis";
+import { solveStretches } from "./solve-stretches";
+import { heightGoals, heightLimits } from "./zoom-goals";
 
 /** Keys reproduce the solved path to within this share of the picture's larger side. */
 const KEY_TOLERANCE = 0.004;
+/** A zoom is used with more restraint than a pan: it costs so many times as much. */
+const ZOOM_RESTRAINT = 2;
+/** With less room than this, in pixels, there is nothing to decide on an axis. */
+const NO_ROOM = 1e-3;
 
 export interface ShotProblem {
   shot: FrameRange;
   picture: Size;
-  /** Size of the version; only its shape matters. */
+  /** Size of the version. */
   target: Size;
   rate: Rate;
-  manner: Manner;
+  settings: FramingSettings & { manner: Manner };
   subject: Subject | null;
   /** Where the editor has put the window, by frame of the film. */
   handKeys: readonly (CropWindow & { frame: number })[];
@@ -31,41 +37,74 @@ export interface ShotPath {
   windows: CropWindow[];
 }
 
+interface Axis {
+  goals: AxisGoals;
+  bounds: readonly [Float64Array, Float64Array];
+  unit: number;
+  fixed: ReadonlyMap<number, number>;
+  fps: number;
+  weights: MannerWeights;
+}
+
+function solve({ goals, bounds, unit, fixed, fps, weights }: Axis): Float64Array {
+  if (bounds[0].every((low, i) => bounds[1][i]! - low < NO_ROOM)) {
+    return bounds[0].map((low, i) => (low + bounds[1][i]!) / 2);
+  }
+  return solveStretches({ goals, windowLength: unit, bounds, fixed, fps, weights });
+}
+
 /**
- * Lays the path of the crop window through one shot. Hand keys are met exactly; where there is nothing to
- * follow, the window rests in the middle of the picture.
+ * Lays the path of the crop window through one shot: first how large it is, then where. Hand keys are met exactly;
+ * where there is nothing to follow, the window rests in the middle of the picture.
  */
 export function solveShot(problem: ShotProblem): ShotPath {
-  const { shot, picture, target, rate, manner, subject } = problem;
+  const { shot, picture, target, rate, settings, subject } = problem;
+  const count = shot.end - shot.start;
   const aspect = aspectRatio(target);
-  const height = largestWindowHeight(picture, aspect);
-  const size = { width: height * aspect, height };
+  const fps = framesPerSecond(rate);
+  const largest = largestWindowHeight(picture, aspect);
+  const weights = weightsFor(settings.manner, settings.calm);
   const hands = problem.handKeys
     .filter(({ frame }) => frame >= shot.start && frame < shot.end)
-    .map((key) => ({ frame: key.frame, ...clampWindow({ x: key.x, y: key.y, height }, picture, aspect) }));
-  const fixedOn = (axis: "x" | "y") => {
-    const fixed = new Map(hands.map((key) => [key.frame - shot.start, key[axis]]));
-    if (problem.startAt && !fixed.has(0)) {
-      fixed.set(0, clampWindow({ ...problem.startAt, height }, picture, aspect)[axis]);
-    }
-    return fixed;
-  };
-  const solve = (axis: "x" | "y") => {
+    .map((key) => ({ frame: key.frame, ...clampWindow(key, picture, aspect) }));
+  const given = new Map<number, CropWindow>(hands.map((key) => [key.frame - shot.start, key]));
+  if (problem.startAt && !given.has(0)) given.set(0, clampWindow(problem.startAt, picture, aspect));
+  const fixedOn = (of: "x" | "y" | "height") => new Map([...given].map(([frame, window]) => [frame, window[of]]));
+
+  const limits = heightLimits(settings.zoom, picture, target);
+  const fixedHeights = fixedOn("height");
+  // A hand key may be larger or smaller than the zoom's limits.
+  const everyHeight = [...limits, ...fixedHeights.values()];
+  const filled = (value: number) => new Float64Array(count).fill(value);
+  const height = solve({
+    goals: heightGoals(subject, shot, aspect, limits),
+    bounds: [filled(Math.min(...everyHeight)), filled(Math.max(...everyHeight))],
+    unit: largest,
+    fixed: fixedHeights,
+    fps,
+    weights: {
+      ...weights,
+      travel: ZOOM_RESTRAINT * weights.travel,
+      acceleration: ZOOM_RESTRAINT * weights.acceleration,
+      jerk: ZOOM_RESTRAINT * weights.jerk,
+    },
+  });
+  const place = (axis: "x" | "y") => {
     const extent = axis === "x" ? "width" : "height";
-    return solveAxis({
-      goals: axisGoals(axis, subject, shot, picture, size),
-      windowLength: size[extent],
-      bounds: centreBounds(picture[extent], size[extent]),
+    const lengths = axis === "x" ? height.map((value) => value * aspect) : height;
+    const bounds = Array.from(lengths, (length) => centreBounds(picture[extent], length));
+    return solve({
+      goals: axisGoals({ axis, subject, shot, picture, lengths, fps, headroom: settings.headroom / 100 }),
+      bounds: [Float64Array.from(bounds, ([low]) => low), Float64Array.from(bounds, ([, high]) => high)],
+      unit: lengths.reduce((most, length) => Math.max(most, length), 0),
       fixed: fixedOn(axis),
-      fps: framesPerSecond(rate),
-      weights: MANNER_WEIGHTS[manner],
-    }).positions;
+      fps,
+      weights,
+    });
   };
-  const path = { x: solve("x"), y: solve("y"), height: new Float64Array(shot.end - shot.start).fill(height) };
+  const path = { x: place("x"), y: place("y"), height };
   const tolerance = KEY_TOLERANCE * Math.max(picture.width, picture.height);
   const keys = reduceToKeys(path, shot.start, tolerance, new Set(hands.map((key) => key.frame)));
-  const windows = Array.from({ length: shot.end - shot.start }, (_, i) =>
-    clampWindow(windowAt(keys, shot.start + i), picture, aspect),
-  );
+  const windows = Array.from({ length: count }, (_, i) => clampWindow(windowAt(keys, shot.start + i), picture, aspect));
   return { keys, windows };
 }

@@ -1,3 +1,4 @@
+import { USUAL_FRAMING } from "./framing-settings";
 import { describe, expect, test } from "@jest/globals";
 import { boxContains } from "../geometry/box";
 import { windowBox } from "../geometry/crop-window";
@@ -19,7 +20,7 @@ function shot(start: number, end: number, x: (frame: number) => number, more: Pa
   };
   return {
     range: { start, end },
-    manner: "glide",
+    settings: { ...USUAL_FRAMING, manner: "glide" },
     tracks: [track],
     rule: { kind: "auto" },
     handKeys: [],
@@ -63,7 +64,7 @@ describe("shots that follow one another", () => {
   test("what is rendered is what the keys give, inside the picture, at any frame", () => {
     const walk = shot(0, 120, (frame) => 200 + frame * 7);
     for (const manner of ["still", "glide", "chase"] as const) {
-      const [framed] = frameShots([{ ...walk, manner }], PICTURE, TALL, RATE);
+      const [framed] = frameShots([{ ...walk, settings: { ...USUAL_FRAMING, manner } }], PICTURE, TALL, RATE);
       framed!.windows.forEach((window, i) => {
         expect(windowAt(framed!.keys, i).x).toBeCloseTo(window.x, 3);
         const { x, width } = windowBox(window, 9 / 16);

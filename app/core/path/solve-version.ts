@@ -1,11 +1,14 @@
 import type { Size } from "../geometry/box";
-import { aspectRatio, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
-import { type FollowPlan, planFollowing } from "../subjects/follow";
+import { aspectRatio, type CropWindow } from "../geometry/crop-window";
+import { type FollowPlan, type FollowSpan, planFollowing } from "../subjects/follow";
 import type { FollowRule } from "../subjects/follow-rule";
 import { boxAt, type Track } from "../subjects/track";
-import type { FrameRange, Rate } from "../time/rate";
+import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
+import { chooseManner, type ChosenManner } from "./choose-manner";
+import type { FramingSettings } from "./framing-settings";
 import type { Manner } from "./manner";
 import { type ShotPath, solveShot } from "./solve-shot";
+import { heightLimits } from "./zoom-goals";
 
 /** A key that the editor has placed in a version. */
 export interface HandKey extends CropWindow {
@@ -15,7 +18,7 @@ export interface HandKey extends CropWindow {
 /** What is to be framed in a shot, and how. */
 export interface ShotFraming {
   range: FrameRange;
-  manner: Manner;
+  settings: FramingSettings;
   tracks: Track[];
   /** Whom or what to follow. */
   rule: FollowRule;
@@ -27,6 +30,9 @@ export interface ShotFraming {
 export interface FramedShot extends ShotPath, Pick<FollowPlan, "who" | "reason" | "certainty"> {
   /** The track that is followed, or followed most. */
   subjectId: string | null;
+  /** How the window moves, and why if nobody has chosen. */
+  manner: Manner;
+  mannerReason: string | null;
   /** Which track is followed when, in order and without gaps; the window jumps from one to the next. */
   spans: FollowedSpan[];
 }
@@ -53,13 +59,19 @@ export function frameShot(
   rate: Rate,
   before: ShotBefore = NOTHING_BEFORE,
 ): FramedShot {
-  const { range, manner, handKeys, tracks, rule } = shot;
-  const window = windowSize(picture, target);
+  const { range, settings, handKeys, tracks, rule } = shot;
+  const window = windowSize(picture, target, settings);
   const plan = planFollowing({ rule, shot: range, tracks, picture, window, rate, before: before.who });
+  const manners = plan.spans.map((span) => mannerFor(settings, span, window.width, framesPerSecond(rate)));
   const parts = plan.spans.map(({ start, end, subject }, i) => {
     const startAt = i === 0 && shot.carry ? before.window : null;
-    return solveShot({ shot: { start, end }, picture, target, rate, manner, subject, handKeys, startAt });
+    const own = { ...settings, manner: manners[i]!.manner };
+    return solveShot({ shot: { start, end }, picture, target, rate, settings: own, subject, handKeys, startAt });
   });
+  const longest = plan.spans.reduce((best, { start, end }, i) => {
+    const { start: from, end: to } = plan.spans[best]!;
+    return end - start > to - from ? i : best;
+  }, 0);
   const keys = parts.flatMap((part, i) =>
     // Up to where the window jumps, it stays where the last key before has it.
     i === parts.length - 1
@@ -73,6 +85,8 @@ export function frameShot(
     who: plan.who,
     reason: plan.reason,
     certainty: plan.certainty,
+    manner: manners[longest]!.manner,
+    mannerReason: settings.manner === "auto" ? manners[longest]!.reason : null,
     spans: plan.spans.map(({ start, end, subject }) => ({
       start,
       end,
@@ -81,23 +95,27 @@ export function frameShot(
   };
 }
 
-const windowSize = (picture: Size, target: Size): Size => {
-  const aspect = aspectRatio(target);
-  const height = largestWindowHeight(picture, aspect);
-  return { width: height * aspect, height };
+function mannerFor({ manner }: FramingSettings, span: FollowSpan, windowWidth: number, fps: number): ChosenManner {
+  return manner === "auto" ? chooseManner(span.subject, span, windowWidth, fps) : { manner, reason: "chosen by you" };
+}
+
+/** The largest window that the zoom allows. */
+const windowSize = (picture: Size, target: Size, { zoom }: FramingSettings): Size => {
+  const [, height] = heightLimits(zoom, picture, target);
+  return { width: height * aspectRatio(target), height };
 };
 
 /** For each of the shots that follow one another, who was followed in the shot before it. */
 export function followedBefore(
-  shots: readonly Pick<ShotFraming, "range" | "tracks" | "rule">[],
+  shots: readonly Pick<ShotFraming, "range" | "tracks" | "rule" | "settings">[],
   picture: Size,
   target: Size,
   rate: Rate,
 ): (string | null)[] {
-  const window = windowSize(picture, target);
   let before: string | null = null;
-  return shots.map(({ range, tracks, rule }) => {
+  return shots.map(({ range, tracks, rule, settings }) => {
     const given = before;
+    const window = windowSize(picture, target, settings);
     before = planFollowing({ rule, shot: range, tracks, picture, window, rate, before: given }).who;
     return given;
   });

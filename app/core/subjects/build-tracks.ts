@@ -3,6 +3,7 @@ import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
 import { associate, type Tracklet } from "./associate";
 import type { FrameDetections, TrackKind } from "./detection";
 import { fillTrack } from "./fill-track";
+import { joinPieces } from "./join-pieces";
 import { joinTracklets } from "./join-tracklets";
 import { withoutMergers } from "./stay";
 import { boxAt, joinTracks, seenTogether, type Track, visibleFrames } from "./track";
@@ -156,7 +157,7 @@ function withoutShadows(tracks: readonly Track[], shot: FrameRange): Track[] {
   const lasting = (track: Track) => visibleFrames(track) > LASTING_SHARE * (shot.end - shot.start);
   const known = tracks.filter(({ kind }) => kind !== "motion" && kind !== "salient");
   if (known.some(lasting)) return known;
-  const moving = tracks.filter((track) => track.kind === "motion" && shareWithin(track, known) < 0.5);
+  const moving = joinPieces(tracks.filter((track) => track.kind === "motion" && shareWithin(track, known) < 0.5));
   if (moving.some(lasting)) return [...known, ...moving];
   return [...known, ...moving, ...tracks.filter(({ kind }) => kind === "salient")];
 }

@@ -42,6 +42,8 @@ const WEIGHTS = {
   motion: 0.04,
   known: 0.04,
 };
+/** Share of a shot for which a thing must be seen for its size to be a measure for others. */
+const LASTING = 0.25;
 /** Height of a face, in pictures, beyond which larger is no better. */
 const LARGE_FACE = 0.3;
 /** Speed, in pictures a shot's second, that counts as moving. */
@@ -88,8 +90,10 @@ export function rankTracks(
   const total = rangeLength(shot);
   const sharpest = Math.max(1e-9, ...tracks.map(({ sharpness = 0 }) => sharpness));
   const figures = new Map(tracks.map((track) => [track.id, figuresOf(track, picture)]));
+  // What passes close by for a moment makes nothing else small.
+  const lasting = tracks.filter((track) => visibleFrames(track) >= LASTING * total);
   const largestOf = (kind: Track["kind"]) =>
-    Math.max(1e-9, ...tracks.filter((track) => track.kind === kind).map(({ id }) => figures.get(id)!.size));
+    Math.max(1e-9, ...lasting.filter((track) => track.kind === kind).map(({ id }) => figures.get(id)!.size));
   const ranked = tracks.map((track): RankedTrack => {
     const presence = visibleFrames(track) / total;
     const { centrality, size, speed } = figures.get(track.id)!;
@@ -99,7 +103,7 @@ export function rankTracks(
     const merit =
       WEIGHTS.presence * presence +
       WEIGHTS.size * Math.min(1, faceSize / LARGE_FACE) +
-      WEIGHTS.largest * (size / largestOf(track.kind)) +
+      WEIGHTS.largest * Math.min(1, size / largestOf(track.kind)) +
       WEIGHTS.centrality * centrality +
       WEIGHTS.confidence * track.confidence +
       WEIGHTS.sharpness * ((track.sharpness ?? sharpest / 2) / sharpest) +

@@ -1,0 +1,46 @@
+import { Slider as Primitive } from "radix-ui";
+import { useState } from "react";
+
+interface SliderProps {
+  label: string;
+  value: number;
+  max: number;
+  /** What the ends mean, in words. */
+  ends: readonly [string, string];
+  /** Called while it is dragged, to show what it would be; null when it is let go. */
+  onDrag?: (value: number | null) => void;
+  onChange: (value: number) => void;
+}
+
+/** A value from 0 to a greatest one, which takes effect when it is let go. */
+export function Slider({ label, value, max, ends, onDrag, onChange }: SliderProps) {
+  const [dragged, setDragged] = useState<number | null>(null);
+  const show = (shown: number | null) => {
+    setDragged(shown);
+    onDrag?.(shown);
+  };
+  return (
+    <div>
+      <Primitive.Root
+        value={[dragged ?? value]}
+        max={max}
+        step={1}
+        onValueChange={([next]) => show(next!)}
+        onValueCommit={([next]) => {
+          show(null);
+          if (next !== value) onChange(next!);
+        }}
+        className="relative flex h-5 items-center"
+      >
+        <Primitive.Track className="relative h-1.5 grow rounded-full bg-well">
+          <Primitive.Range className="absolute h-full rounded-full bg-accent" />
+        </Primitive.Track>
+        <Primitive.Thumb aria-label={label} className="block size-4 rounded-full border-2 border-accent bg-raised" />
+      </Primitive.Root>
+      <div className="flex justify-between text-xs text-soft">
+        <span>{ends[0]}</span>
+        <span>{ends[1]}</span>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,127 @@
+import { useState } from "react";
+import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
+import { Slider } from "~/components/common/slider";
+import {
+  type FramingChange,
+  type FramingSettings,
+  MAX_ZOOM,
+  USUAL_FRAMING,
+  type Zoom,
+} from "~/core/path/framing-settings";
+import { MannerChoice } from "./manner-choice";
+import { NumberField } from "./number-field";
+
+interface FramingControlsProps {
+  /** What is set; of several shots, what they have in common. */
+  settings: Partial<FramingSettings>;
+  /** How the window moves and why, where that was not asked for. */
+  chosen?: string | null;
+  onChange: (change: FramingChange) => void;
+}
+
+const ZOOMS: SelectItem[] = [
+  { value: "full", text: "As large as fits", hint: "The window takes all it can of the picture" },
+  { value: "fixed", text: "Fixed", hint: "Always as much smaller" },
+  { value: "free", text: "Free, within limits", hint: "Nearer to what is small, wider for what is large" },
+];
+/** Where a zoom begins when its kind is chosen. */
+const FIRST_ZOOM: Record<string, Zoom> = {
+  full: USUAL_FRAMING.zoom,
+  fixed: { kind: "fixed", factor: 1.25 },
+  free: { kind: "free", min: 1, max: 1.5 },
+};
+
+const kindOf = (zoom: Zoom): string => (zoom.kind === "free" ? "free" : zoom.factor === 1 ? "full" : "fixed");
+
+/** How the window moves in a shot, how calm, and how large it is. */
+export function FramingControls({ settings, chosen, onChange }: FramingControlsProps) {
+  const { manner, calm = USUAL_FRAMING.calm, zoom, headroom } = settings;
+  const [dragged, setDragged] = useState<number | null>(null);
+  return (
+    <section aria-label="Movement" className="flex flex-col gap-2">
+      <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
+        <span>Manner</span>
+        {chosen && <span aria-label="Manner and why">{chosen}</span>}
+      </div>
+      <MannerChoice manner={manner ?? null} onChange={(value) => onChange({ manner: value })} />
+      <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
+        <span>Calmness</span>
+        <span>{dragged ?? Math.round(calm)}</span>
+      </div>
+      <Slider
+        label="Calmness"
+        value={calm}
+        max={100}
+        ends={["stays closer", "moves less"]}
+        onDrag={setDragged}
+        onChange={(value) => onChange({ calm: value })}
+      />
+      <div className="flex items-center justify-between gap-2">
+        <span className="text-xs text-soft">Zoom</span>
+        <SelectMenu
+          label="Zoom"
+          placeholder="Different"
+          items={ZOOMS}
+          value={zoom ? kindOf(zoom) : ""}
+          onChange={(kind) => onChange({ zoom: FIRST_ZOOM[kind]! })}
+        />
+      </div>
+      {zoom && <ZoomNumbers zoom={zoom} onChange={(value) => onChange({ zoom: value })} />}
+      {zoom && kindOf(zoom) !== "full" && headroom !== undefined && (
+        <NumberField
+          label="Headroom"
+          unit="% of the height"
+          value={headroom}
+          onCommit={(value) => onChange({ headroom: Math.min(40, Math.max(0, value)) })}
+        />
+      )}
+    </section>
+  );
+}
+
+const factor = (value: number) => Math.min(MAX_ZOOM, Math.max(1, value));
+
+function ZoomNumbers({ zoom, onChange }: { zoom: Zoom; onChange: (zoom: Zoom) => void }) {
+  if (kindOf(zoom) === "full") return null;
+  if (zoom.kind === "fixed") {
+    return (
+      <NumberField
+        label="Zoom"
+        unit={`1 to ${MAX_ZOOM}`}
+        value={zoom.factor}
+        digits={2}
+        onCommit={(value) => onChange({ kind: "fixed", factor: factor(value) })}
+      />
+    );
+  }
+  const { min, max } = zoom;
+  return (
+    <div className="grid grid-cols-2 gap-2">
+      <NumberField
+        label="At least"
+        unit="times"
+        value={min}
+        digits={2}
+        onCommit={(value) => onChange({ kind: "free", min: Math.min(max, factor(value)), max })}
+      />
+      <NumberField
+        label="At most"
+        unit="times"
+        value={max}
+        digits={2}
+        onCommit={(value) => onChange({ kind: "free", min, max: Math.max(min, factor(value)) })}
+      />
+    </div>
+  );
+}
+
+/** What several shots have in common. */
+export function commonSettings(all: readonly FramingSettings[]): Partial<FramingSettings> {
+  const [first, ...others] = all;
+  if (!first) return {};
+  return Object.fromEntries(
+    Object.entries(first).filter(([key, value]) =>
+      others.every((other) => JSON.stringify(other[key as keyof FramingSettings]) === JSON.stringify(value)),
+    ),
+  );
+}

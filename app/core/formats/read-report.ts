@@ -1,0 +1,63 @@
+/** Takes what was found in a film from a report, so that a path can be laid without looking at the film again. */
+import type { Size } from "../geometry/box";
+import type { Transition } from "../shots/transition";
+import type { Track } from "../subjects/track";
+import type { FrameRange, Rate } from "../time/rate";
+import { AnalysisReport, Report } from "./report";
+
+/** The text is no report. */
+export class ReportError extends Error {
+  override name = "ReportError";
+}
+
+export interface ReadFilm {
+  file: string;
+  picture: Size;
+  rate: Rate;
+  frames: number;
+  shots: { range: FrameRange; begins: Transition; tracks: Track[] }[];
+}
+
+function parse(text: string): Report | AnalysisReport {
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch {
+    throw new ReportError("this is not JSON");
+  }
+  const format = (json as { format?: unknown } | null)?.format;
+  const schema = format === "glad-pan/report" ? Report : format === "glad-pan/analysis" ? AnalysisReport : null;
+  if (!schema) throw new ReportError("this is no report of Glad Pan's `convert` or `analyse`");
+  const parsed = schema.safeParse(json);
+  if (parsed.success) return parsed.data;
+  const [issue] = parsed.error.issues;
+  throw new ReportError(`${issue!.path.join(".") || "report"}: ${issue!.message}`);
+}
+
+/** @throws ReportError that says what is wrong with the text */
+export function readReport(text: string): ReadFilm {
+  const { source, shots, tracks } = parse(text);
+  return {
+    file: source.file,
+    picture: { width: source.width, height: source.height },
+    rate: { num: source.rate[0], den: source.rate[1] },
+    frames: source.frames,
+    shots: shots.map(({ start, end, transition: kind, range }, index) => ({
+      range: { start, end },
+      begins: { kind, frame: start, range: { start: range?.[0] ?? start, end: range?.[1] ?? start } },
+      tracks: tracks
+        .filter(({ shot }) => shot === index)
+        .map(({ id, kind: what, start: from, boxes, confidence, label, who, person, speaking }) => ({
+          id,
+          kind: what,
+          start: from,
+          boxes: boxes.map((box) => box && { x: box[0], y: box[1], width: box[2], height: box[3] }),
+          confidence,
+          ...(label ? { label } : {}),
+          ...(who ? { who } : {}),
+          ...(person ? { personId: person } : {}),
+          ...(speaking ? { speaking: speaking.map(([a, b]) => ({ start: a, end: b })) } : {}),
+        })),
+    })),
+  };
+}

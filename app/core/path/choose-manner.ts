@@ -1,0 +1,55 @@
+/** Picks a manner by what the subject does, for a shot in which the editor has not. */
+import type { Subject } from "../subjects/subject";
+import { boxAt } from "../subjects/track";
+import type { FrameRange } from "../time/rate";
+import { focusBox } from "./focus-box";
+import type { Manner } from "./manner";
+
+export interface ChosenManner {
+  manner: Manner;
+  /** Why, in words. */
+  reason: string;
+}
+
+/** A subject whose middle stays within so much of the window's width needs no movement of it. */
+const SITS_WITHIN = 0.3;
+/** Shares of the time that a subject may be beyond that, to either side. */
+const OUTLIERS = 0.02;
+/** Speed, in windows a second, at which a subject is quick, and the share of the time for which it must be. */
+const QUICK_SPEED = 0.55;
+const QUICK_SHARE = 0.25;
+/** Seconds over which a speed is measured. */
+const SPEED_SECONDS = 0.3;
+
+const quantile = (sorted: readonly number[], share: number): number =>
+  sorted[Math.min(sorted.length - 1, Math.max(0, Math.round(share * (sorted.length - 1))))]!;
+
+/** @param windowWidth in pixels of the picture */
+export function chooseManner(
+  subject: Subject | null,
+  shot: FrameRange,
+  windowWidth: number,
+  fps: number,
+): ChosenManner {
+  const places: (number | null)[] = [];
+  for (let frame = shot.start; frame < shot.end; frame++) {
+    const box = subject && (focusBox(subject, frame) ?? boxAt(subject.track, frame));
+    places.push(box ? (box.x + box.width / 2) / windowWidth : null);
+  }
+  const seen = places.filter((place) => place !== null).sort((a, b) => a - b);
+  if (seen.length === 0) return { manner: "still", reason: "nothing to follow" };
+  const spread = quantile(seen, 1 - OUTLIERS) - quantile(seen, OUTLIERS);
+  if (spread <= SITS_WITHIN) return { manner: "still", reason: "stays in place" };
+  const step = Math.max(1, Math.round(SPEED_SECONDS * fps));
+  let quick = 0;
+  let measured = 0;
+  for (let i = step; i < places.length; i++) {
+    const [from, to] = [places[i - step], places[i]];
+    if (from === null || from === undefined || to === null || to === undefined) continue;
+    measured++;
+    if ((Math.abs(to - from) * fps) / step > QUICK_SPEED) quick++;
+  }
+  return measured > 0 && quick / measured >= QUICK_SHARE
+    ? { manner: "chase", reason: "moves quickly" }
+    : { manner: "glide", reason: "moves now and then" };
+}

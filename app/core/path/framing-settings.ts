@@ -1,0 +1,42 @@
+/** What the editor can set for how a shot is framed in a version. */
+import { z } from "zod";
+import { MANNERS } from "./manner";
+
+/** Windows smaller than a quarter of the largest show nothing well at any resolution. */
+export const MAX_ZOOM = 4;
+
+const Factor = z.number().min(1).max(MAX_ZOOM);
+
+/** How much smaller than the largest one the window is: always the same, or as the subject asks within limits. */
+export const Zoom = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("fixed"), factor: Factor }),
+  z.object({ kind: z.literal("free"), min: Factor, max: Factor }).refine(({ min, max }) => min <= max, {
+    error: "The least zoom is no more than the most",
+  }),
+]);
+export type Zoom = z.infer<typeof Zoom>;
+
+export const MANNER_CHOICES = ["auto", ...MANNERS] as const;
+export type MannerChoice = (typeof MANNER_CHOICES)[number];
+
+export const FramingSettings = z.object({
+  /** How the window moves; "auto" for what suits the subject. */
+  manner: z.enum(MANNER_CHOICES),
+  /** 0 for as close to the subject as the manner goes, 100 for as calm; 50 is the manner's own. */
+  calm: z.number().min(0).max(100),
+  zoom: Zoom,
+  /** Share of the window's height that is kept free above a head, in percent. */
+  headroom: z.number().min(0).max(40),
+});
+export type FramingSettings = z.infer<typeof FramingSettings>;
+
+/** Some of the settings: what is changed, or what differs from the usual. */
+export const FramingChange = FramingSettings.partial();
+export type FramingChange = z.infer<typeof FramingChange>;
+
+export const USUAL_FRAMING: FramingSettings = {
+  manner: "auto",
+  calm: 50,
+  zoom: { kind: "fixed", factor: 1 },
+  headroom: 8,
+};

@@ -1,0 +1,85 @@
+import { describe, expect, test } from "@jest/globals";
+import { blankGoals } from "./framing-goals";
+import { MANNER_WEIGHTS } from "./manner";
+import { axisProgram } from "./solve-axis";
+import { solveStretches } from "./solve-stretches";
+import { objectiveAt } from "./piecewise-linear-program";
+import { solveProgram } from "./solve-program";
+
+const COUNT = 300;
+const LENGTH = 607.5;
+
+/** A subject that rests, walks and rests, with the jitter of a detector; keys where they are given. */
+function problem(keys: Record<number, number> = {}) {
+  const wanted = Float64Array.from({ length: COUNT }, (_, t) => {
+    const walked = Math.min(1, Math.max(0, (t - 100) / 80));
+    return 500 + 800 * walked + 6 * Math.sin(1.7 * t);
+  });
+  return {
+    goals: {
+      ...blankGoals(COUNT),
+      wanted,
+      insideLower: wanted.map((x) => x - 190),
+      insideUpper: wanted.map((x) => x + 190),
+    },
+    windowLength: LENGTH,
+    bounds: [new Float64Array(COUNT).fill(LENGTH / 2), new Float64Array(COUNT).fill(1920 - LENGTH / 2)] as const,
+    fixed: new Map(Object.entries(keys).map(([frame, x]) => [Number(frame), x])),
+    fps: 30,
+    weights: MANNER_WEIGHTS.glide,
+  };
+}
+
+describe("a path with hand keys", () => {
+  test("meets them exactly", () => {
+    const positions = solveStretches(problem({ 0: 900, 40: 700, 41: 710, 43: 690, 200: 1000, 299: 1100 }));
+    expect([0, 40, 41, 43, 200, 299].map((frame) => positions[frame])).toEqual([900, 700, 710, 690, 1000, 1100]);
+  });
+
+  test("changes with one of them only as far as those beside it", () => {
+    const before = solveStretches(problem({ 60: 700, 150: 900, 240: 1200 }));
+    const after = solveStretches(problem({ 60: 700, 150: 1400, 240: 1200 }));
+    for (let t = 0; t < COUNT; t++) {
+      if (t <= 60 || t >= 240) expect(after[t]).toBe(before[t]);
+    }
+    expect(after[150]! - before[150]!).toBe(500);
+    expect(Math.abs(after[100]! - before[100]!)).toBeGreaterThan(0);
+  });
+
+  test("flows through them: no kink that the limits forbid", () => {
+    const { maxSpeed, maxAcceleration } = MANNER_WEIGHTS.glide;
+    const positions = solveStretches(problem({ 60: 700, 150: 900, 240: 1200 })).map((x) => x / LENGTH);
+    for (let t = 2; t < COUNT; t++) {
+      const [a, b, c] = [positions[t - 2]!, positions[t - 1]!, positions[t]!];
+      expect(Math.abs(c - b)).toBeLessThanOrEqual(maxSpeed / 30 + 1e-6);
+      expect(Math.abs(c - 2 * b + a)).toBeLessThanOrEqual(maxAcceleration / 900 + 1e-6);
+    }
+  });
+
+  test("costs little more than the best one that meets them", () => {
+    const asked = problem({ 60: 620, 150: 1000, 240: 1250 });
+    const program = axisProgram(asked);
+    const best = solveProgram(program, new Float64Array(COUNT).fill(960 / LENGTH));
+    const local = solveStretches(asked).map((x) => x / LENGTH);
+    expect(objectiveAt(program, local)).toBeLessThan(1.3 * best.objective);
+  });
+
+  test.each([1, 2, 3])("can be laid through %d frames", (count) => {
+    const { goals, bounds, ...rest } = problem({ 0: 800 });
+    const cut = (values: Float64Array) => values.slice(0, count);
+    const short = {
+      ...rest,
+      bounds: [cut(bounds[0]), cut(bounds[1])] as const,
+      goals: {
+        insideLower: cut(goals.insideLower),
+        insideUpper: cut(goals.insideUpper),
+        bodyLower: cut(goals.bodyLower),
+        bodyUpper: cut(goals.bodyUpper),
+        wanted: cut(goals.wanted),
+      },
+    };
+    const positions = solveStretches(short);
+    expect(positions).toHaveLength(count);
+    expect(positions[0]).toBe(800);
+  });
+});

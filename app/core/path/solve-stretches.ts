@@ -1,0 +1,66 @@
+/**
+ * The path of one coordinate with hand keys in it. A key shall change the path as far as the keys beside it and no
+ * further, so each free stretch is a problem of its own, with nothing of it beyond its ends. What the two stretches at a
+ * key share is how the path passes through it: as it would if there were no other key.
+ */
+import { type AxisProblem, solveAxis } from "./solve-axis";
+
+/** Seconds to each side of a key that decide how the path passes through it. */
+const PASSING_SECONDS = 3;
+
+/** The part of a problem from one frame to another, with its own given places. */
+function part(problem: AxisProblem, start: number, end: number, fixed: ReadonlyMap<number, number>): AxisProblem {
+  const cut = (values: Float64Array) => values.subarray(start, end);
+  const { goals, bounds } = problem;
+  return {
+    ...problem,
+    goals: {
+      insideLower: cut(goals.insideLower),
+      insideUpper: cut(goals.insideUpper),
+      bodyLower: cut(goals.bodyLower),
+      bodyUpper: cut(goals.bodyUpper),
+      wanted: cut(goals.wanted),
+    },
+    bounds: [cut(bounds[0]), cut(bounds[1])],
+    fixed: new Map([...fixed].flatMap(([frame, at]) => (frame >= start && frame < end ? [[frame - start, at]] : []))),
+  };
+}
+
+/** Where the path is just before and just after a key that is the only one: its speed and its acceleration there. */
+function passing(problem: AxisProblem, frame: number, at: number): [number, number][] {
+  const reach = Math.ceil(PASSING_SECONDS * problem.fps);
+  const start = Math.max(0, frame - reach);
+  const end = Math.min(problem.goals.wanted.length, frame + reach + 1);
+  const { positions } = solveAxis(part(problem, start, end, new Map([[frame, at]])));
+  return [frame - 1, frame + 1].flatMap((beside): [number, number][] =>
+    beside >= start && beside < end ? [[beside, positions[beside - start]!]] : [],
+  );
+}
+
+/**
+ * Positions in pixels, one a frame. Given places are met exactly; what one of them is decides the path only from the
+ * one before it to the one after it.
+ */
+export function solveStretches(problem: AxisProblem): Float64Array {
+  const count = problem.goals.wanted.length;
+  const keys = [...problem.fixed].sort(([a], [b]) => a - b);
+  const given = new Map<number, number>();
+  for (const [frame, at] of keys) {
+    for (const [beside, place] of passing(problem, frame, at)) {
+      // Between two keys with one frame between them there is no room to pass as either would.
+      const other = given.get(beside);
+      given.set(beside, other === undefined ? place : (other + place) / 2);
+    }
+  }
+  for (const [frame, at] of keys) given.set(frame, at);
+  const positions = new Float64Array(count);
+  const frames = keys.map(([frame]) => frame);
+  const ends = [0, ...frames.filter((frame) => frame > 0 && frame < count - 1), count - 1];
+  for (let i = 0; i + 1 < ends.length; i++) {
+    // One frame beyond each key is given as well.
+    const start = Math.max(0, ends[i]! - 1);
+    const end = Math.min(count, ends[i + 1]! + 2);
+    positions.set(solveAxis(part(problem, start, end, given)).positions, start);
+  }
+  return positions;
+}

@@ -1,0 +1,51 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { expect, test } from "@jest/globals";
+import Database from "better-sqlite3";
+import { INFO } from "../../tests/support/film-info";
+import { freshShot } from "~/core/shots/shot";
+import { openDatabase } from "./database.server";
+import { stepHistory } from "./edits.server";
+import { insertFilm } from "./films.server";
+import { migration0001 } from "./migrations/0001-first";
+import { migration0002 } from "./migrations/0002-reshape";
+import { migration0003 } from "./migrations/0003-people";
+import { saveShot } from "./shots.server";
+import { insertVersion, listFramings } from "./versions.server";
+
+test("manners and the changes of them that can be taken back live on among the other settings", () => {
+  const folder = mkdtempSync(join(tmpdir(), "glad-pan-migrations-"));
+  const file = join(folder, "films.db");
+  try {
+    const old = new Database(file);
+    for (const sql of [migration0001, migration0002, migration0003]) old.exec(sql);
+    old.pragma("user_version = 3");
+    insertFilm(old, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
+    insertVersion(old, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
+    const shot = freshShot("one", { start: 0, end: 300 }, null);
+    saveShot(old, "film", shot);
+    old.prepare("INSERT INTO shot_manners VALUES ('tall', 'one', 'chase')").run();
+    const changed = { type: "set-manner", versionId: "tall", shotIds: ["one"], manner: "chase" };
+    const before = {
+      type: "restore-shots",
+      remove: [],
+      shots: [shot],
+      manners: [{ versionId: "tall", shotId: "one", manner: "still" }],
+    };
+    old
+      .prepare("INSERT INTO edits (film_id, sequence, command, inverse, created_at) VALUES ('film', 1, ?, ?, 0)")
+      .run(JSON.stringify(changed), JSON.stringify(before));
+    old.close();
+
+    const db = openDatabase(file);
+    expect([...listFramings(db, "tall")]).toEqual([["one", { manner: "chase" }]]);
+    expect(stepHistory(db, "film", 0, "undo")).toBe("change of manner");
+    expect([...listFramings(db, "tall")]).toEqual([["one", { manner: "still" }]]);
+    expect(stepHistory(db, "film", 1, "redo")).toBe("change of manner");
+    expect([...listFramings(db, "tall")]).toEqual([["one", { manner: "chase" }]]);
+    db.close();
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+});

@@ -1,0 +1,33 @@
+/** All that can be set for how a shot is framed in a version, where there was only its manner. */
+export const migration0004 = `
+CREATE TABLE shot_framings (
+  version_id TEXT NOT NULL REFERENCES versions (id) ON DELETE CASCADE,
+  shot_id TEXT NOT NULL REFERENCES shots (id) ON DELETE CASCADE,
+  -- What differs from the usual settings, as JSON.
+  settings TEXT NOT NULL,
+  PRIMARY KEY (version_id, shot_id)
+) STRICT;
+INSERT INTO shot_framings SELECT version_id, shot_id, json_object('manner', manner) FROM shot_manners;
+DROP TABLE shot_manners;
+
+-- The changes that can be taken back speak of the same.
+UPDATE edits SET command = json_set(
+  json_remove(command, '$.manner'),
+  '$.type', 'set-framing',
+  '$.change', json_object('manner', COALESCE(json_extract(command, '$.manner'), 'auto')))
+WHERE json_extract(command, '$.type') = 'set-manner';
+UPDATE edits SET command = json_set(json_remove(command, '$.manners'), '$.framings', (
+  SELECT json_group_array(json_object(
+    'versionId', json_extract(value, '$.versionId'),
+    'shotId', json_extract(value, '$.shotId'),
+    'settings', json_object('manner', json_extract(value, '$.manner'))))
+  FROM json_each(edits.command, '$.manners')))
+WHERE json_extract(command, '$.type') = 'restore-shots';
+UPDATE edits SET inverse = json_set(json_remove(inverse, '$.manners'), '$.framings', (
+  SELECT json_group_array(json_object(
+    'versionId', json_extract(value, '$.versionId'),
+    'shotId', json_extract(value, '$.shotId'),
+    'settings', json_object('manner', json_extract(value, '$.manner'))))
+  FROM json_each(edits.inverse, '$.manners')))
+WHERE json_extract(inverse, '$.type') = 'restore-shots';
+`;

@@ -1,0 +1,80 @@
+/** How the window moves and how large it is, as it is said on the command line. */
+import { type Command, InvalidArgumentError } from "commander";
+import {
+  type FramingSettings,
+  MANNER_CHOICES,
+  type MannerChoice,
+  MAX_ZOOM,
+  USUAL_FRAMING,
+  Zoom,
+} from "~/core/path/framing-settings";
+import type { FollowRule } from "~/core/subjects/follow-rule";
+import { parseFollow } from "./options";
+
+export interface FramingOptions {
+  manner: MannerChoice;
+  calm: number;
+  zoom: Zoom;
+  headroom: number;
+  follow: FollowRule;
+  keepBoth?: boolean;
+}
+
+export function parseManner(text: string): MannerChoice {
+  const manner = MANNER_CHOICES.find((name) => name === text);
+  if (!manner) throw new InvalidArgumentError(`A manner is one of ${MANNER_CHOICES.join(", ")}.`);
+  return manner;
+}
+
+/** A number from 0 to a greatest one. */
+export const numberUpTo =
+  (most: number) =>
+  (text: string): number => {
+    const value = Number(text);
+    if (text.trim() === "" || !(value >= 0 && value <= most)) {
+      throw new InvalidArgumentError(`It is a number from 0 to ${most}.`);
+    }
+    return value;
+  };
+
+/** "fixed:1.3", "free", or "free:1-2". */
+export function parseZoom(text: string): Zoom {
+  const fixed = /^fixed:([\d.]+)$/.exec(text);
+  const free = /^free(?::([\d.]+)-([\d.]+))?$/.exec(text);
+  const zoom = fixed
+    ? { kind: "fixed", factor: Number(fixed[1]) }
+    : free && { kind: "free", min: Number(free[1] ?? 1), max: Number(free[2] ?? MAX_ZOOM) };
+  const parsed = Zoom.safeParse(zoom);
+  if (parsed.success) return parsed.data;
+  throw new InvalidArgumentError(`A zoom is fixed:N, free or free:MIN-MAX, with factors from 1 to ${MAX_ZOOM}.`);
+}
+
+export const settingsOf = ({ manner, calm, zoom, headroom }: FramingOptions): FramingSettings => ({
+  manner,
+  calm,
+  zoom,
+  headroom,
+});
+
+/** The rule for whom to follow; keeping two is one of them. */
+export const ruleOf = ({ follow, keepBoth }: Pick<FramingOptions, "follow" | "keepBoth">): FollowRule =>
+  keepBoth ? { kind: "both" } : follow;
+
+export const addFramingOptions = (command: Command): Command =>
+  command
+    .option(
+      "--manner <manner>",
+      `how the window moves: ${MANNER_CHOICES.join(", ")}`,
+      parseManner,
+      USUAL_FRAMING.manner,
+    )
+    .option("--calm <0..100>", "how calm it moves; 50 is the manner's own", numberUpTo(100), USUAL_FRAMING.calm)
+    .option("--zoom <zoom>", "how large the window is: fixed:N, or free[:MIN-MAX]", parseZoom, USUAL_FRAMING.zoom)
+    .option(
+      "--headroom <percent>",
+      "of the window's height, kept free above a head",
+      numberUpTo(40),
+      USUAL_FRAMING.headroom,
+    )
+    .option("--follow <whom>", "whom to follow: first, second, both, speaker or none", parseFollow, { kind: "auto" })
+    .option("--keep-both", "keep the first two in the window where they fit; the same as --follow both");

@@ -1,0 +1,58 @@
+import { readFile, writeFile } from "node:fs/promises";
+import { basename } from "node:path";
+import { Command } from "commander";
+import { readReport, ReportError } from "~/core/formats/read-report";
+import { makeReport, Report } from "~/core/formats/report";
+import type { Size } from "~/core/geometry/box";
+import { frameShots } from "~/core/path/solve-version";
+import { carriesOver } from "~/core/shots/shot";
+import { writeAside } from "~/media/write-aside.server";
+import { addFramingOptions, type FramingOptions, ruleOf, settingsOf } from "./framing-options";
+import { parseSize, UsageError } from "./options";
+
+interface SolveOptions extends FramingOptions {
+  size: Size;
+  report: string;
+}
+
+async function readFilm(file: string) {
+  const text = await readFile(file, "utf8").catch((error: NodeJS.ErrnoException) => {
+    throw new UsageError(
+      `${file} cannot be read: ${error.code === "ENOENT" ? "there is no such file" : error.message}`,
+    );
+  });
+  try {
+    return readReport(text);
+  } catch (error) {
+    if (error instanceof ReportError) throw new UsageError(`${basename(file)}: ${error.message}`);
+    throw error;
+  }
+}
+
+async function solve(file: string, options: SolveOptions): Promise<void> {
+  const film = await readFilm(file);
+  const framings = film.shots.map((shot) => ({
+    ...shot,
+    carry: carriesOver(shot.begins.kind),
+    settings: settingsOf(options),
+    rule: ruleOf(options),
+    handKeys: [],
+  }));
+  const paths = frameShots(framings, film.picture, options.size, film.rate);
+  const shots = framings.map((framing, i) => ({ ...framing, ...paths[i]! }));
+  const report = Report.parse(makeReport(film, options.size, shots));
+  await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
+  const keys = report.shots.reduce((sum, shot) => sum + shot.keys.length, 0);
+  console.error(`${options.report}: ${shots.length} shots, ${keys} keys.`);
+}
+
+export function solveCommand(): Command {
+  const command = new Command("solve")
+    .description("lay a new path from what `convert` or `analyse` has found, without looking at the film again")
+    .argument("<report>", "the JSON file that one of them has written")
+    .requiredOption("--size <size>", "size of the result, such as 1080x1920", parseSize)
+    .requiredOption("--report <file>", "the JSON file to write (docs/formats.md)");
+  return addFramingOptions(command)
+    .exitOverride()
+    .action((file: string, options: SolveOptions) => solve(file, options));
+}
