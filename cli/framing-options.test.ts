@@ -9,7 +9,7 @@ describe("what is said of the framing", () => {
 
   test("a zoom is fixed or free, with factors within reason", () => {
     expect(parseZoom("fixed:1.3")).toEqual({ kind: "fixed", factor: 1.3 });
-    expect(parseZoom("free")).toEqual({ kind: "free", min: 1, max: 4 });
+    expect(parseZoom("free")).toEqual({ kind: "free", min: 1, max: 1.5 });
     expect(parseZoom("free:1.2-2")).toEqual({ kind: "free", min: 1.2, max: 2 });
     for (const wrong of ["2", "fixed", "fixed:0.5", "fixed:9", "free:2-1", "free:1", ""]) {
       expect(() => parseZoom(wrong)).toThrow("fixed:N, free or free:MIN-MAX");

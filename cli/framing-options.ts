@@ -20,6 +20,9 @@ export interface FramingOptions {
   keepBoth?: boolean;
 }
 
+/** How far a free zoom goes in if nobody says. */
+const USUAL_MOST = 1.5;
+
 export function parseManner(text: string): MannerChoice {
   const manner = MANNER_CHOICES.find((name) => name === text);
   if (!manner) throw new InvalidArgumentError(`A manner is one of ${MANNER_CHOICES.join(", ")}.`);
@@ -43,7 +46,7 @@ export function parseZoom(text: string): Zoom {
   const free = /^free(?::([\d.]+)-([\d.]+))?$/.exec(text);
   const zoom = fixed
     ? { kind: "fixed", factor: Number(fixed[1]) }
-    : free && { kind: "free", min: Number(free[1] ?? 1), max: Number(free[2] ?? MAX_ZOOM) };
+    : free && { kind: "free", min: Number(free[1] ?? 1), max: Number(free[2] ?? USUAL_MOST) };
   const parsed = Zoom.safeParse(zoom);
   if (parsed.success) return parsed.data;
   throw new InvalidArgumentError(`A zoom is fixed:N, free or free:MIN-MAX, with factors from 1 to ${MAX_ZOOM}.`);

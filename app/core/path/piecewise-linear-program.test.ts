@@ -1,9 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
-import loadHighs from "highs";
+import { referenceOptimum } from "../../../tests/support/lp-reference";
 import { factorise, solveFactorised, STRIDE } from "./banded-cholesky";
 import { axisProgram, solveAxis } from "./solve-axis";
 import { MANNER_WEIGHTS, MANNERS } from "./manner";
-import type { PiecewiseLinearProgram } from "./piecewise-linear-program";
 
 /** A subject that rests, walks, rests and turns back, with the jitter of a detector. */
 function goals(count: number) {
@@ -31,37 +30,6 @@ const problem = (count: number, manner: (typeof MANNERS)[number], fixed = new Ma
   weights: MANNER_WEIGHTS[manner],
 });
 
-/** The optimum of a program by a general solver, as the reference. */
-async function referenceOptimum({ size, terms, fixed }: PiecewiseLinearProgram): Promise<number> {
-  const cost: string[] = [];
-  const rows: string[] = [];
-  const bounds = Array.from({ length: size }, (_, i) =>
-    fixed.has(i) ? ` x${i} = ${fixed.get(i)}` : ` -inf <= x${i} <= inf`,
-  );
-  terms.forEach(({ stencil, first, lower, upper, below, above }, k) => {
-    for (let r = 0; r < lower.length; r++) {
-      const form = stencil.map((c, j) => `${c < 0 ? "-" : "+"} ${Math.abs(c)} x${first + r + j}`).join(" ");
-      const [down, up] = [below, above].map((weight) => (typeof weight === "number" ? weight : weight[r]!)) as [
-        number,
-        number,
-      ];
-      const side = (weight: number, sign: string, relation: string, value: number, name: string) => {
-        if (weight === 0) return;
-        const soft = Number.isFinite(weight);
-        rows.push(` ${name}: ${form}${soft ? ` ${sign} s${name}` : ""} ${relation} ${value}`);
-        if (soft) cost.push(`${weight} s${name}`);
-      };
-      side(up, "-", "<=", upper[r]!, `u${k}_${r}`);
-      side(down, "+", ">=", lower[r]!, `l${k}_${r}`);
-    }
-  });
-  const highs = await loadHighs();
-  const text = `Minimize\n obj: ${cost.join(" + ")}\nSubject To\n${rows.join("\n")}\nBounds\n${bounds.join("\n")}\nEnd\n`;
-  const solution = highs.solve(text);
-  expect(solution.Status).toBe("Optimal");
-  return solution.ObjectiveValue;
-}
-
 test("banded Cholesky solves a system", () => {
   const size = 12;
   const matrix = new Float64Array(size * STRIDE);
@@ -84,7 +52,7 @@ describe("the path of one coordinate", () => {
   test.each(MANNERS)("in %s is as good as the general solver's optimum", async (manner) => {
     const asked = problem(90, manner);
     const { solution } = solveAxis(asked);
-    const optimum = await referenceOptimum(axisProgram(asked));
+    const { objective: optimum } = await referenceOptimum(axisProgram(asked));
     expect(solution!.objective).toBeLessThanOrEqual(optimum * 1.001 + 1e-9);
     expect(solution!.objective).toBeGreaterThanOrEqual(optimum * 0.999 - 1e-9);
   });

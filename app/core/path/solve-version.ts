@@ -101,8 +101,9 @@ function mannerFor({ manner }: FramingSettings, span: FollowSpan, windowWidth: n
 
 /** The largest window that the zoom allows. */
 const windowSize = (picture: Size, target: Size, { zoom }: FramingSettings): Size => {
-  const [, height] = heightLimits(zoom, picture, target);
-  return { width: height * aspectRatio(target), height };
+  const aspect = aspectRatio(target);
+  const [, height] = heightLimits(zoom, picture, aspect);
+  return { width: height * aspect, height };
 };
 
 /** For each of the shots that follow one another, who was followed in the shot before it. */

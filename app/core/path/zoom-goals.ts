@@ -8,7 +8,7 @@ import { focusBox } from "./focus-box";
 import { type AxisGoals, blankGoals } from "./framing-goals";
 import type { Zoom } from "./framing-settings";
 
-/** Up to this many times its size a picture bears being enlarged. */
+/** Up to this many times its size a picture bears being enlarged; more deserves a second look. */
 export const MAX_ENLARGEMENT = 1.5;
 /** Share of the window's height that a face, and of the window that a thing, should take. */
 const FACE_SHARE = 0.2;
@@ -16,16 +16,12 @@ const THING_SHARE = 0.5;
 /** What must be inside takes no more of the window than this. */
 const FITTING_SHARE = 0.88;
 
-/**
- * The least and the greatest height of a window, in pixels of the picture.
- *
- * @param target size of the version: a free zoom goes no further in than the resolution bears
- */
-export function heightLimits(zoom: Zoom, picture: Size, target: Size): [number, number] {
-  const largest = largestWindowHeight(picture, target.width / target.height);
-  if (zoom.kind === "fixed") return [largest / zoom.factor, largest / zoom.factor];
-  const most = largest / zoom.min;
-  return [Math.min(most, Math.max(largest / zoom.max, target.height / MAX_ENLARGEMENT)), most];
+/** The least and the greatest height of a window of an aspect ratio, in pixels of the picture. */
+export function heightLimits(zoom: Zoom, picture: Size, aspect: number): [number, number] {
+  const largest = largestWindowHeight(picture, aspect);
+  return zoom.kind === "fixed"
+    ? [largest / zoom.factor, largest / zoom.factor]
+    : [largest / zoom.max, largest / zoom.min];
 }
 
 /** Goals for the window's height: what is followed wholly inside, and of a good size. */

@@ -1,0 +1,61 @@
+/** What a path of one coordinate is like, and how well it keeps its subject. */
+import { centreBounds } from "~/core/geometry/crop-window";
+import { focusBox } from "~/core/path/focus-box";
+import { framesPerSecond } from "~/core/time/rate";
+import type { PathCase } from "./cases";
+
+export interface PathFigures {
+  /** Share of the frames with the subject in which its face, or itself, is wholly inside. */
+  inside: number;
+  /** Mean distance of the subject's middle from the window's, in windows. */
+  off: number;
+  /** Speed in windows a second, mean and most; jerk in windows a second³, mean. */
+  speed: number;
+  topSpeed: number;
+  jerk: number;
+  /** Stretches in which the window moves. */
+  moves: number;
+}
+
+/** Movement slower than this, in windows a second, is none. */
+const STILL = 0.01;
+
+export const windowWidth = ({ picture }: PathCase): number => (picture.height * 9) / 16;
+
+export function clampPath(path: Float64Array, of: PathCase): Float64Array {
+  const [low, high] = centreBounds(of.picture.width, windowWidth(of));
+  return path.map((x) => Math.min(high, Math.max(low, x)));
+}
+
+export function measure(path: Float64Array, of: PathCase): PathFigures {
+  const width = windowWidth(of);
+  const fps = framesPerSecond(of.rate);
+  let [asked, inside, off] = [0, 0, 0];
+  path.forEach((x, i) => {
+    const box = focusBox(of.subject, of.shot.start + i);
+    // What hardly shows at the picture's edge can be framed by nobody.
+    if (!box || box.x < 0 || box.x + box.width > of.picture.width) return;
+    asked++;
+    if (box.x >= x - width / 2 - 1e-6 && box.x + box.width <= x + width / 2 + 1e-6) inside++;
+    off += Math.abs(box.x + box.width / 2 - x) / width;
+  });
+  const unit = path.map((x) => x / width);
+  let [speed, topSpeed, jerk, moves, moving] = [0, 0, 0, 0, false];
+  for (let t = 1; t < unit.length; t++) {
+    const v = Math.abs(unit[t]! - unit[t - 1]!) * fps;
+    speed += v;
+    topSpeed = Math.max(topSpeed, v);
+    if (v > STILL && !moving) moves++;
+    moving = v > STILL;
+    if (t >= 3) jerk += Math.abs(unit[t]! - 3 * unit[t - 1]! + 3 * unit[t - 2]! - unit[t - 3]!) * fps ** 3;
+  }
+  const steps = Math.max(1, unit.length - 1);
+  return {
+    inside: asked > 0 ? inside / asked : 1,
+    off: asked > 0 ? off / asked : 0,
+    speed: speed / steps,
+    topSpeed,
+    jerk: jerk / steps,
+    moves,
+  };
+}

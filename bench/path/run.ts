@@ -1,0 +1,170 @@
+/**
+ * Lays paths over made-up movements and over what the analysis finds in the demo films, and compares them with paths
+ * that are simple to lay and with the exact optimum.
+ *
+ *   npm run bench:path [-- --json OUT.json] [--plot OUT.png] [--quick]
+ *
+ * --quick leaves the films and the exact optimum out
+ */
+import { writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { parseArgs } from "node:util";
+import { centreBounds } from "~/core/geometry/crop-window";
+import { chooseManner } from "~/core/path/choose-manner";
+import { axisGoals } from "~/core/path/framing-goals";
+import { USUAL_FRAMING } from "~/core/path/framing-settings";
+import { MANNER_WEIGHTS, type Manner } from "~/core/path/manner";
+import { axisProgram, type AxisProblem, solveAxis } from "~/core/path/solve-axis";
+import { solveShot } from "~/core/path/solve-shot";
+import { framesPerSecond } from "~/core/time/rate";
+import { referenceOptimum } from "../../tests/support/lp-reference";
+import { filmCases, movementCases, type PathCase } from "./cases";
+import { clampPath, measure, type PathFigures, windowWidth } from "./measure";
+import { movingAverage, subjectMiddles } from "./naive";
+import { plot, type Plotted } from "./plot";
+
+const { values } = parseArgs({
+  options: { json: { type: "string" }, plot: { type: "string" }, quick: { type: "boolean" } },
+});
+const TARGET = { width: 1080, height: 1920 };
+const FILMS = ["demo/ferrow-kite-day.mp4", "demo/clips/two-shots.mp4", "demo/clips/runner-60.mp4"];
+/** Seconds over which moving averages are taken, to choose from. */
+const AVERAGES = [0.2, 0.4, 0.7, 1, 1.5, 2, 3];
+/** Longer cases are not given to the general solver. */
+const REFERENCE_FRAMES = 320;
+
+function problemOf(of: PathCase, manner: Manner): AxisProblem {
+  const count = of.shot.end - of.shot.start;
+  const width = windowWidth(of);
+  const [low, high] = centreBounds(of.picture.width, width);
+  const fps = framesPerSecond(of.rate);
+  const lengths = new Float64Array(count).fill(width);
+  return {
+    goals: axisGoals({ ...of, axis: "x", lengths, fps, headroom: 0 }),
+    windowLength: width,
+    bounds: [new Float64Array(count).fill(low), new Float64Array(count).fill(high)],
+    fixed: new Map(),
+    fps,
+    weights: MANNER_WEIGHTS[manner],
+  };
+}
+
+/** What of the face could be kept inside at all under a manner's limits, if nothing else counted. */
+function bound(of: PathCase): number {
+  const problem = problemOf(of, "glide");
+  const free = { travel: 0, acceleration: 0, jerk: 1e-6, away: 0, tie: 1e-3, bodyCut: 0 };
+  const { positions } = solveAxis({ ...problem, weights: { ...problem.weights, ...free, cut: 1e3 } });
+  return measure(positions, of).inside;
+}
+
+const solved = (of: PathCase, manner: Manner) =>
+  solveShot({ ...of, target: TARGET, settings: { ...USUAL_FRAMING, manner }, handKeys: [] });
+
+/** The smoothest moving average that keeps as much inside as another path, or else the one that keeps most. */
+function bestAverage(of: PathCase, inside: number): Float64Array {
+  const middles = subjectMiddles(of);
+  const fps = framesPerSecond(of.rate);
+  const averages = AVERAGES.map((seconds) => clampPath(movingAverage(middles, Math.round(seconds * fps)), of));
+  const good = averages.filter((path) => measure(path, of).inside >= inside - 1e-9);
+  return good.at(-1) ?? averages[0]!;
+}
+
+interface Outcome {
+  name: string;
+  chosen: Manner;
+  bound: number;
+  seconds: number;
+  keys: number;
+  lostByKeys: number;
+  figures: Record<"glide" | "dense" | "centre" | "raw" | "average", PathFigures>;
+  reference: { objective: number; time: number } | null;
+}
+
+const plotted: Plotted[] = [];
+
+async function tryOut(of: PathCase): Promise<Outcome> {
+  const { keys, windows } = solved(of, "glide");
+  const path = Float64Array.from(windows, ({ x }) => x);
+  const problem = problemOf(of, "glide");
+  const started = performance.now();
+  const { positions, solution } = solveAxis(problem);
+  const milliseconds = performance.now() - started;
+  const glide = measure(path, of);
+  const dense = measure(positions, of);
+  const average = bestAverage(of, glide.inside);
+  const count = of.shot.end - of.shot.start;
+  const exact = values.quick || count > REFERENCE_FRAMES ? null : await referenceOptimum(axisProgram(problem));
+  plotted.push({ of, path, average, keys });
+  return {
+    name: of.name,
+    chosen: chooseManner(of.subject, of.shot, windowWidth(of), framesPerSecond(of.rate)).manner,
+    bound: bound(of),
+    seconds: count / framesPerSecond(of.rate),
+    keys: keys.length,
+    lostByKeys: dense.inside - glide.inside,
+    figures: {
+      glide,
+      dense,
+      centre: measure(new Float64Array(count).fill(of.picture.width / 2), of),
+      raw: measure(clampPath(subjectMiddles(of), of), of),
+      average: measure(average, of),
+    },
+    reference: exact && {
+      objective: solution.objective / Math.max(1e-9, exact.objective),
+      time: exact.milliseconds / milliseconds,
+    },
+  };
+}
+
+const cases = [...movementCases(), ...(values.quick ? [] : filmCases(FILMS, join(tmpdir(), "glad-pan-bench-path")))];
+// The first solution is slower by what the compiler does.
+solveAxis(problemOf(cases[0]!, "glide"));
+const outcomes: Outcome[] = [];
+for (const of of cases) {
+  process.stderr.write(`\r${of.name}                    `);
+  outcomes.push(await tryOut(of));
+}
+process.stderr.write("\r");
+
+const percent = (value: number) => (100 * value).toFixed(1);
+console.table(
+  Object.fromEntries(
+    outcomes.map(({ name, chosen, bound: most, keys, figures, reference }) => [
+      name,
+      {
+        chosen,
+        "inside %": percent(figures.glide.inside),
+        "possible %": percent(most),
+        "centre %": percent(figures.centre.inside),
+        "average %": percent(figures.average.inside),
+        off: figures.glide.off.toFixed(3),
+        "speed mean/top": `${figures.glide.speed.toFixed(2)} / ${figures.glide.topSpeed.toFixed(2)}`,
+        moves: figures.glide.moves,
+        "jerk / average's": (figures.glide.jerk / Math.max(1e-9, figures.average.jerk)).toFixed(3),
+        keys,
+        "cost / optimum": reference ? reference.objective.toFixed(4) : "",
+        "times quicker": reference ? Math.round(reference.time) : "",
+      },
+    ]),
+  ),
+);
+
+const median = (numbers: number[]) => numbers.sort((a, b) => a - b)[numbers.length >> 1] ?? 0;
+const mean = (numbers: number[]) => numbers.reduce((a, b) => a + b, 0) / Math.max(1, numbers.length);
+const referenced = outcomes.flatMap(({ reference }) => reference ?? []);
+const moving = outcomes.filter(({ chosen }) => chosen !== "still");
+const summary = {
+  insideOfPossible: mean(outcomes.map(({ figures, bound: most }) => Math.min(1, figures.glide.inside / most))),
+  insideAverage: mean(outcomes.map(({ figures }) => figures.average.inside)),
+  insideCentre: mean(outcomes.map(({ figures }) => figures.centre.inside)),
+  jerkBesideAverage: median(moving.map(({ figures }) => figures.glide.jerk / Math.max(1e-9, figures.average.jerk))),
+  keysPer10Seconds: median(moving.map(({ keys, seconds }) => (10 * keys) / seconds)),
+  mostKeysWhereItSits: Math.max(0, ...outcomes.filter(({ chosen }) => chosen === "still").map(({ keys }) => keys)),
+  mostLostByKeys: Math.max(...outcomes.map(({ lostByKeys }) => lostByKeys)),
+  worstCost: Math.max(0, ...referenced.map(({ objective }) => objective)),
+  leastTimesQuicker: referenced.length > 0 ? Math.min(...referenced.map(({ time }) => time)) : null,
+};
+console.table(summary);
+if (values.plot) plot(plotted, values.plot);
+if (values.json) writeFileSync(values.json, `${JSON.stringify({ summary, outcomes }, null, 2)}\n`);
