@@ -10,7 +10,7 @@ import { findFilm } from "./films.server";
 import { listShots } from "./shots.server";
 import { listHandKeys, listFramings, listVersions } from "./versions.server";
 
-const KEY = { frame: 10, x: 700, y: 540, height: 1080 };
+const KEY = { frame: 10, x: 700, y: 540, height: 1080, easing: null };
 
 let db: Db;
 beforeEach(() => {

@@ -43,7 +43,7 @@ describe("films", () => {
     insertVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
     saveShot(db, "film", freshShot("one", { start: 0, end: 300 }, null));
     setFraming(db, "tall", "one", { manner: "still" });
-    setHandKey(db, "tall", { frame: 3, x: 1, y: 2, height: 3 });
+    setHandKey(db, "tall", { frame: 3, x: 1, y: 2, height: 3, easing: "hold" });
     saveTransitions(db, "film", { candidates: [], settled: 0 });
     insertChunk(db, "film", { range: { start: 0, end: 2 }, features: new Uint8Array(4), looks: [], camera: [] });
     deleteFilm(db, "film");
@@ -115,6 +115,6 @@ test("versions belong to their film, and a key at a frame is the last that was s
   insertVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
   expect(findVersion(db, "film", "tall")!.name).toBe("Tall");
   expect(findVersion(db, "other", "tall")).toBeNull();
-  for (const x of [1, 2]) setHandKey(db, "tall", { frame: 3, x, y: 2, height: 3 });
-  expect(listHandKeys(db, "tall")).toEqual([{ frame: 3, x: 2, y: 2, height: 3 }]);
+  for (const x of [1, 2]) setHandKey(db, "tall", { frame: 3, x, y: 2, height: 3, easing: null });
+  expect(listHandKeys(db, "tall")).toEqual([{ frame: 3, x: 2, y: 2, height: 3, easing: null }]);
 });

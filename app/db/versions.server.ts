@@ -49,16 +49,17 @@ export const setFraming = (db: Db, versionId: string, shotId: string, settings: 
 
 export const listHandKeys = (db: Db, versionId: string): HandKey[] =>
   db
-    .prepare<[string], HandKey>("SELECT frame, x, y, height FROM hand_keys WHERE version_id = ? ORDER BY frame")
+    .prepare<[string], HandKey>("SELECT frame, x, y, height, easing FROM hand_keys WHERE version_id = ? ORDER BY frame")
     .all(versionId);
 
 export function setHandKey(db: Db, versionId: string, key: HandKey): void {
-  db.prepare("INSERT OR REPLACE INTO hand_keys VALUES (?, ?, ?, ?, ?)").run(
+  db.prepare("INSERT OR REPLACE INTO hand_keys VALUES (?, ?, ?, ?, ?, ?)").run(
     versionId,
     key.frame,
     key.x,
     key.y,
     key.height,
+    key.easing,
   );
 }
 

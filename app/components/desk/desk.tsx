@@ -5,7 +5,6 @@ import {
   aspectRatio,
   centredWindow,
   centreBounds,
-  clampWindow,
   type CropWindow,
   largestWindowHeight,
 } from "~/core/geometry/crop-window";
@@ -26,6 +25,7 @@ import { ShotTools } from "./shot-tools";
 import { Table } from "./table";
 import { Transport } from "./transport";
 import type { Edits } from "./use-edits";
+import { useKeyEdits } from "./use-key-edits";
 import { useFrame, usePlayer } from "./use-player";
 import { useSelection } from "./use-selection";
 import { useShortcuts } from "./use-shortcuts";
@@ -88,23 +88,7 @@ export function Desk(props: DeskProps) {
     return { x: moves(picture.width, height * aspect), y: moves(picture.height, height) };
   }, [shots, picture, aspect]);
 
-  const place = useCallback(
-    (frame: number, window: CropWindow, fromFrame: number | null = null) => {
-      const key = { frame, ...clampWindow(window, picture, aspect) };
-      const versionId = version.id;
-      edits.send(
-        fromFrame === null || fromFrame === frame
-          ? { type: "set-key", versionId, key }
-          : { type: "move-key", versionId, fromFrame, key },
-      );
-    },
-    [edits, version.id, picture, aspect],
-  );
-  const release = (frame: number) => {
-    if (shotAt(shots, frame)?.handKeys.some((key) => key.frame === frame)) {
-      edits.send({ type: "remove-key", versionId: version.id, frame });
-    }
-  };
+  const { place, release, ease, carry } = useKeyEdits(edits, shots, version, versions, picture);
   const follow = (shot: DeskShot, subject: string) => shotEdits.change([shot], { subject });
   const addVersion = (added: DeskVersion) => {
     if (versions.some((other) => other.width === added.width && other.height === added.height)) {
@@ -266,6 +250,8 @@ export function Desk(props: DeskProps) {
                 onCarry={(shot, carry) => shotEdits.change([shot], { carry })}
                 onPlace={place}
                 onRelease={release}
+                onEase={ease}
+                onCarryKey={versions.length > 1 ? carry : null}
               />
             )}
           </div>

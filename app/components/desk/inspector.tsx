@@ -1,16 +1,18 @@
 import { Eye } from "lucide-react";
-import { Button, Hint } from "~/components/common/button";
+import { Button } from "~/components/common/button";
 import type { CropWindow } from "~/core/geometry/crop-window";
-import { type FramingChange, MAX_ZOOM } from "~/core/path/framing-settings";
+import type { FramingChange } from "~/core/path/framing-settings";
+import type { Easing } from "~/core/path/keys";
 import { MANNER_TEXT } from "~/core/path/manner";
+import type { HandKey } from "~/core/path/solve-version";
 import { type DeskFilm, type DeskShot, shotAt } from "./desk-types";
 import { FramingControls } from "./framing-controls";
-import { NumberField } from "./number-field";
 import { ShotBegin } from "./shot-begin";
 import { ShotName } from "./shot-name";
 import { SubjectChoice } from "./subject-choice";
 import { TrackTools } from "./track-tools";
 import type { SubjectEdits } from "./use-subject-edits";
+import { WindowHere } from "./window-here";
 import type { Player } from "./player";
 import { useFrame } from "./use-player";
 
@@ -35,6 +37,9 @@ interface InspectorProps {
   onCarry: (shot: DeskShot, carry: boolean) => void;
   onPlace: (frame: number, window: CropWindow) => void;
   onRelease: (frame: number) => void;
+  onEase: (key: HandKey, easing: Easing | null) => void;
+  /** Puts a hand key into the other versions as well; null where there is none. */
+  onCarryKey: ((shot: DeskShot, key: HandKey) => void) | null;
 }
 
 /** What can be set for the shot under the playhead, and for the window at this frame. */
@@ -65,7 +70,7 @@ export function Inspector(props: InspectorProps) {
         />
         {differs && <Button onClick={() => props.onZoomEverywhere(shot)}>Use this zoom in all shots</Button>}
       </section>
-      <WindowSettings {...props} shot={shot} frame={frame} />
+      <WindowHere {...props} shot={shot} frame={frame} />
       {before && (
         <ShotBegin
           shot={shot}
@@ -99,55 +104,5 @@ function SecondLooks({ shot, onSeek }: { shot: DeskShot; onSeek: (frame: number)
         </li>
       ))}
     </ul>
-  );
-}
-
-function WindowSettings({
-  shot,
-  frame,
-  player,
-  windowAt,
-  free,
-  largest,
-  onPlace,
-  onRelease,
-}: InspectorProps & { shot: DeskShot; frame: number }) {
-  const window = windowAt(frame);
-  const hand = shot.handKeys.some((key) => key.frame === frame);
-  const set = (change: Partial<CropWindow>) => {
-    player?.pause();
-    onPlace(frame, { ...window, ...change });
-  };
-  return (
-    <section aria-label="Window at this frame">
-      <h2 className="flex items-baseline justify-between font-display font-semibold">
-        Window here
-        <span className="font-sans text-xs font-normal text-soft">{hand ? "■ your key" : "laid by the solver"}</span>
-      </h2>
-      <div className="mt-2 grid grid-cols-2 gap-2">
-        <NumberField label="Centre x" unit="px" value={window.x} disabled={!free.x} onCommit={(x) => set({ x })} />
-        <NumberField label="Centre y" unit="px" value={window.y} disabled={!free.y} onCommit={(y) => set({ y })} />
-        <NumberField
-          label="Zoom here"
-          unit={`1 to ${MAX_ZOOM}`}
-          value={largest / window.height}
-          digits={2}
-          onCommit={(zoom) => set({ height: largest / Math.min(MAX_ZOOM, Math.max(1, zoom)) })}
-        />
-      </div>
-      <div className="mt-2 flex gap-2">
-        {hand ? (
-          <Hint text="Gives this frame back to the solver" shortcut="Delete">
-            <Button onClick={() => onRelease(frame)}>Release this key</Button>
-          </Hint>
-        ) : (
-          <Hint text="Makes the window stay here at this frame, whatever else changes" shortcut="K">
-            <Button onClick={() => set({})} disabled={!free.x && !free.y}>
-              Pin the window here
-            </Button>
-          </Hint>
-        )}
-      </div>
-    </section>
   );
 }

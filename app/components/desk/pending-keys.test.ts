@@ -2,7 +2,7 @@ import { expect, test } from "@jest/globals";
 import type { Command } from "~/core/edits/command";
 import { withPendingKeys } from "./pending-keys";
 
-const key = (frame: number, x: number) => ({ frame, x, y: 540, height: 1080 });
+const key = (frame: number, x: number) => ({ frame, x, y: 540, height: 1080, easing: null });
 const set = (frame: number, x: number, versionId = "tall"): Command => ({
   type: "set-key",
   versionId,

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { FramingChange } from "../path/framing-settings";
+import { EASINGS } from "../path/keys";
 import { TRANSITION_KINDS } from "../shots/transition";
 import { STORED_RULE } from "../subjects/follow-rule";
 
@@ -9,7 +10,14 @@ import { STORED_RULE } from "../subjects/follow-rule";
  */
 
 const Frame = z.int().min(0);
-const HandKey = z.object({ frame: Frame, x: z.number(), y: z.number(), height: z.number().positive() });
+const HandKey = z.object({
+  frame: Frame,
+  x: z.number(),
+  y: z.number(),
+  height: z.number().positive(),
+  // Changes that were stored before keys had one leave it to the solver.
+  easing: z.enum(EASINGS).nullable().default(null),
+});
 const Range = z.object({ start: Frame, end: Frame });
 const ShotIds = z.array(z.string()).min(1);
 const Sensitivity = z.int().min(0).max(100);

@@ -4,9 +4,9 @@ import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
 import type { Subject } from "../subjects/subject";
 import { axisGoals, type AxisGoals } from "./framing-goals";
 import type { FramingSettings } from "./framing-settings";
-import { type Key, windowAt } from "./keys";
+import { type Easing, type Key, windowAt } from "./keys";
+import { keysAround } from "./keys-around";
 import { type Manner, type MannerWeights, weightsFor } from "./manner";
-import { reduceToKeys } from "./reduce-to-keys";
 import { solveStretches } from "./solve-stretches";
 import { heightGoals, heightLimits } from "./zoom-goals";
 
@@ -25,8 +25,8 @@ export interface ShotProblem {
   rate: Rate;
   settings: FramingSettings & { manner: Manner };
   subject: Subject | null;
-  /** Where the editor has put the window, by frame of the film. */
-  handKeys: readonly (CropWindow & { frame: number })[];
+  /** Where the editor has put the window, by frame of the film, and how it gets from there to the next one. */
+  handKeys: readonly (CropWindow & { frame: number; easing?: Easing | null })[];
   /** Where the window comes from, if it goes on from the shot before; a hand key on the first frame wins. */
   startAt?: CropWindow | null;
 }
@@ -66,7 +66,8 @@ export function solveShot(problem: ShotProblem): ShotPath {
   const weights = weightsFor(settings.manner, settings.calm);
   const hands = problem.handKeys
     .filter(({ frame }) => frame >= shot.start && frame < shot.end)
-    .map((key) => ({ frame: key.frame, ...clampWindow(key, picture, aspect) }));
+    .map((key) => ({ frame: key.frame, easing: key.easing ?? null, ...clampWindow(key, picture, aspect) }))
+    .sort((a, b) => a.frame - b.frame);
   const given = new Map<number, CropWindow>(hands.map((key) => [key.frame - shot.start, key]));
   if (problem.startAt && !given.has(0)) given.set(0, clampWindow(problem.startAt, picture, aspect));
   const fixedOn = (of: "x" | "y" | "height") => new Map([...given].map(([frame, window]) => [frame, window[of]]));
@@ -104,7 +105,7 @@ export function solveShot(problem: ShotProblem): ShotPath {
   };
   const path = { x: place("x"), y: place("y"), height };
   const tolerance = KEY_TOLERANCE * Math.max(picture.width, picture.height);
-  const keys = reduceToKeys(path, shot.start, tolerance, new Set(hands.map((key) => key.frame)));
+  const keys = keysAround(path, shot, hands, tolerance);
   const windows = Array.from({ length: count }, (_, i) => clampWindow(windowAt(keys, shot.start + i), picture, aspect));
   return { keys, windows };
 }

@@ -6,6 +6,7 @@ import { boxAt, type Track } from "../subjects/track";
 import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
 import { chooseManner, type ChosenManner } from "./choose-manner";
 import type { FramingSettings } from "./framing-settings";
+import type { Easing } from "./keys";
 import type { Manner } from "./manner";
 import { type ShotPath, solveShot } from "./solve-shot";
 import { heightLimits } from "./zoom-goals";
@@ -13,6 +14,8 @@ import { heightLimits } from "./zoom-goals";
 /** A key that the editor has placed in a version. */
 export interface HandKey extends CropWindow {
   frame: number;
+  /** How the window gets to the next hand key, or with "hold" stays to the shot's end; null leaves it to the solver. */
+  easing: Easing | null;
 }
 
 /** What is to be framed in a shot, and how. */

@@ -1,4 +1,4 @@
-/** All that can be set for how a shot is framed in a version, where there was only its manner. */
+/** All that can be set for how a shot is framed in a version, where there was only its manner; easings of hand keys. */
 export const migration0004 = `
 CREATE TABLE shot_framings (
   version_id TEXT NOT NULL REFERENCES versions (id) ON DELETE CASCADE,
@@ -9,6 +9,9 @@ CREATE TABLE shot_framings (
 ) STRICT;
 INSERT INTO shot_framings SELECT version_id, shot_id, json_object('manner', manner) FROM shot_manners;
 DROP TABLE shot_manners;
+
+-- How the window gets from a key to the next one; null leaves it to the solver.
+ALTER TABLE hand_keys ADD COLUMN easing TEXT;
 
 -- The changes that can be taken back speak of the same.
 UPDATE edits SET command = json_set(

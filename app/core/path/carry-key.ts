@@ -1,0 +1,21 @@
+import type { Point, Size } from "../geometry/box";
+import { aspectRatio, clampWindow, largestWindowHeight, windowBox } from "../geometry/crop-window";
+import type { HandKey } from "./solve-version";
+
+/**
+ * A hand key of one version as it would be in another of another shape: with the same zoom, and with the subject at the
+ * same share of the window's width and height; around the same middle where there is none.
+ */
+export function carryKey(key: HandKey, from: Size, to: Size, picture: Size, subject: Point | null): HandKey {
+  const [a, b] = [aspectRatio(from), aspectRatio(to)];
+  const height = (key.height / largestWindowHeight(picture, a)) * largestWindowHeight(picture, b);
+  const { frame, easing } = key;
+  const window = windowBox(key, a);
+  const other = { width: height * b, height };
+  const place = subject ?? key;
+  const across = (place.x - window.x) / window.width;
+  const down = (place.y - window.y) / window.height;
+  const x = place.x + (0.5 - across) * other.width;
+  const y = place.y + (0.5 - down) * other.height;
+  return { frame, easing, ...clampWindow({ x, y, height }, picture, b) };
+}

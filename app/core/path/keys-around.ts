@@ -1,0 +1,48 @@
+import type { FrameRange } from "../time/rate";
+import type { Easing, Key } from "./keys";
+import { type DensePath, reduceToKeys } from "./reduce-to-keys";
+
+/** A hand key within its shot, and how the editor wants the window to get from it to the next one. */
+export interface PlacedKey {
+  frame: number;
+  easing: Easing | null;
+}
+
+/** A stretch that the editor has eased: from one hand key to the next, or holding to the shot's end. */
+interface EasedStretch {
+  from: number;
+  to: number;
+  easing: Easing;
+}
+
+function easedStretches(hands: readonly PlacedKey[], end: number): EasedStretch[] {
+  return hands.flatMap(({ frame, easing }, i) => {
+    const next = hands[i + 1];
+    if (!easing || (!next && easing !== "hold")) return [];
+    return [{ from: frame, to: next?.frame ?? end, easing }];
+  });
+}
+
+/**
+ * The keys of a solved path: the fewest that reproduce it where the solver has laid it, and only the editor's own where
+ * the editor has said how the window moves between them.
+ *
+ * @param hands in order of their frames
+ */
+export function keysAround(path: DensePath, shot: FrameRange, hands: readonly PlacedKey[], tolerance: number): Key[] {
+  const byHand = new Set(hands.map(({ frame }) => frame));
+  const keys: Key[] = [];
+  let begun = shot.start;
+  const reduce = (end: number) => {
+    const cut = (values: Float64Array) => values.subarray(begun - shot.start, end - shot.start);
+    const part = { x: cut(path.x), y: cut(path.y), height: cut(path.height) };
+    if (part.x.length > 0) keys.push(...reduceToKeys(part, begun, tolerance, byHand));
+  };
+  for (const { from, to, easing } of easedStretches(hands, shot.end)) {
+    reduce(from + 1);
+    keys[keys.length - 1] = { ...keys.at(-1)!, easing };
+    begun = to;
+  }
+  reduce(shot.end);
+  return keys;
+}
