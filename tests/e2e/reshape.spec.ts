@@ -54,7 +54,7 @@ test("shots are split, trimmed, joined, named, left out and cut anew from a list
     await expect(page.getByRole("heading", { name: "2 shots", exact: true })).toHaveCount(1);
     await page.getByRole("radio", { name: "Still" }).click();
     await expect(rows(page).nth(1)).toContainText("Still");
-    await expect(rows(page).nth(2)).toContainText("Glide");
+    await expect(rows(page).nth(2)).toContainText("Chase");
     await page.getByRole("button", { name: "Leave out" }).click();
     await expect(rows(page).nth(0)).toContainText("left out");
     await page.keyboard.press("Control+z");

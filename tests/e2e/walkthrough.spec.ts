@@ -16,6 +16,7 @@ test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
 const timecode = (page: Page) => page.getByLabel(/^Timecode/);
+const zoomHere = (page: Page) => page.getByLabel("Zoom here (1 to 4)");
 const centreX = (page: Page) => page.getByLabel("Centre x (px)");
 
 async function jump(page: Page, frame: number, shown: string): Promise<void> {
@@ -118,6 +119,17 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(rule(page)).toHaveText("Chosen for you");
   });
 
+  await test.step("a zoom makes the window smaller, and lets it move up and down", async () => {
+    await expect(zoomHere(page)).toHaveValue("1");
+    await page.getByRole("combobox", { name: "Zoom" }).click();
+    await page.getByRole("option", { name: /^Fixed/ }).click();
+    await expect(zoomHere(page)).toHaveValue("1.25");
+    await expect(page.getByRole("region", { name: "Lane beside the picture" })).toBeVisible();
+    await expect(page.getByRole("button", { name: "Use this zoom in all shots" })).toBeVisible();
+    await page.keyboard.press("ControlOrMeta+z");
+    await expect(zoomHere(page)).toHaveValue("1");
+  });
+
   await test.step("a box drawn around the kite is followed both ways through the shot", async () => {
     await jump(page, 75, "00:00:02:15");
     const kite = truth.tracks.find((track) => track.id === "running-kite")!;
@@ -174,6 +186,27 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await page.getByRole("link", { name: "Square 1:1" }).click();
     await expect(page.getByRole("img", { name: 'What "Square 1:1" shows' })).toBeVisible();
     await page.getByRole("link", { name: "Vertical 9:16" }).click();
+  });
+
+  await test.step("a key is eased, and carried to the other version", async () => {
+    await jump(page, 20, "00:00:00:20");
+    await page.keyboard.press("k");
+    await page.getByRole("combobox", { name: "From here to your next key" }).click();
+    await page.getByRole("option", { name: /^Hold/ }).click();
+    const held = await centreX(page).inputValue();
+    await jump(page, 40, "00:00:01:10");
+    await expect(centreX(page)).toHaveValue(held);
+    await jump(page, 20, "00:00:00:20");
+    await page.getByRole("button", { name: "Carry to the other versions" }).click();
+    await page.getByRole("link", { name: "Square 1:1" }).click();
+    await expect(page.getByText("■ your key")).toBeVisible();
+    await expect(page.getByRole("combobox", { name: "From here to your next key" })).toHaveText("Hold");
+    await page.keyboard.press("Delete");
+    await expect(page.getByText("laid by the solver")).toBeVisible();
+    await page.getByRole("link", { name: "Vertical 9:16" }).click();
+    await expect(page.getByText("■ your key")).toBeVisible();
+    await page.keyboard.press("Delete");
+    await expect(page.getByText("laid by the solver")).toBeVisible();
   });
 
   await test.step("an export is rendered, checked, shown with its figures, and downloaded", async () => {

@@ -13,12 +13,11 @@ const STEP = 0.99;
 const TINY = 1e-14;
 
 /** sign · z − bound of a row, z from a padded vector. */
-function excessOf({ stencil, at, bound, sign }: RowGroup, i: number, vector: Float64Array): number {
-  return sign * formOf(stencil, at[i]!, vector) - bound[i]!;
+function excessOf({ stencil, at, bound, sign }: RowGroup, i: number, v: Float64Array): number {
+  const k = at[i]!;
+  const z = stencil[0] * v[k]! + stencil[1] * v[k + 1]! + stencil[2] * v[k + 2]! + stencil[3] * v[k + 3]!;
+  return sign * z - bound[i]!;
 }
-
-const formOf = ([c0, c1, c2, c3]: RowGroup["stencil"], at: number, v: Float64Array): number =>
-  c0 * v[at]! + c1 * v[at + 1]! + c2 * v[at + 2]! + c3 * v[at + 3]!;
 
 /**
  * Each row is sign · z ≤ bound + s − r with slack r ≥ 0 and excess s ≥ 0, multiplier λ of r, and weight − λ of s; a row
@@ -37,6 +36,8 @@ export class InteriorPoint {
   private readonly c2: Float64Array;
   /** 1 / (r/λ + s/(weight − λ)): how stiff a row is in the normal equations. */
   private readonly stiffness: Float64Array;
+  /** What the right-hand sides ask of a row. */
+  private readonly push: Float64Array;
   private readonly factor: Float64Array;
   /** Padded by the bandwidth, so that forms near the end read zeros. */
   private readonly dx: Float64Array;
@@ -50,7 +51,7 @@ export class InteriorPoint {
     const vector = () => new Float64Array(this.rows.count);
     [this.r, this.s, this.lambda] = [vector(), vector(), vector()];
     [this.dr, this.ds, this.dLambda] = [vector(), vector(), vector()];
-    [this.c1, this.c2, this.stiffness] = [vector(), vector(), vector()];
+    [this.c1, this.c2, this.stiffness, this.push] = [vector(), vector(), vector(), vector()];
     this.factor = new Float64Array((program.size + BANDWIDTH) * STRIDE);
     this.dx = new Float64Array(program.size + BANDWIDTH);
     this.dx.set(x);
@@ -116,19 +117,20 @@ export class InteriorPoint {
 
   /** Newton's direction for the current right-hand sides c1, c2. */
   private direction(): void {
-    const { program, rows, r, s, lambda, dr, ds, dLambda, c1, c2, dx, stiffness } = this;
+    const { program, rows, r, s, lambda, dr, ds, dLambda, c1, c2, dx, stiffness, push } = this;
     for (let i = 0; i < dx.length; i++) dx[i] = -rows.gradient[i]!;
-    for (const { offset, count, at, weight, sign, stencil } of rows.groups) {
+    for (const { offset, count, at, weight, sign, stencil, width } of rows.groups) {
       const [s0, s1, s2, s3] = stencil;
       for (let i = 0, k = offset; i < count; i++, k++) {
         const w = weight[i]!;
-        const push = c1[k]! / lambda[k]! - (w === Infinity ? 0 : c2[k]! / (w - lambda[k]!));
-        const value = -sign * (lambda[k]! + stiffness[k]! * push);
+        const pushed = c1[k]! / lambda[k]! - (w === Infinity ? 0 : c2[k]! / (w - lambda[k]!));
+        push[k] = pushed;
+        const value = -sign * (lambda[k]! + stiffness[k]! * pushed);
         const first = at[i]!;
         dx[first]! += s0 * value;
-        if (s1 === 0) continue;
+        if (width === 1) continue;
         dx[first + 1]! += s1 * value;
-        if (s2 === 0) continue;
+        if (width === 2) continue;
         dx[first + 2]! += s2 * value;
         dx[first + 3]! += s3 * value;
       }
@@ -136,11 +138,15 @@ export class InteriorPoint {
     for (const index of program.fixed.keys()) dx[index] = 0;
     dx.fill(0, program.size);
     solveFactorised(this.factor, program.size, dx);
-    for (const { offset, count, at, weight, sign, stencil } of rows.groups) {
+    for (const { offset, count, at, weight, sign, stencil, width } of rows.groups) {
+      const [s0, s1, s2, s3] = stencil;
       for (let i = 0, k = offset; i < count; i++, k++) {
+        const first = at[i]!;
+        let z = s0 * dx[first]!;
+        if (width > 1) z += s1 * dx[first + 1]!;
+        if (width > 2) z += s2 * dx[first + 2]! + s3 * dx[first + 3]!;
+        const change = stiffness[k]! * (sign * z + push[k]!);
         const mu = weight[i]! - lambda[k]!;
-        const push = c1[k]! / lambda[k]! - (mu === Infinity ? 0 : c2[k]! / mu);
-        const change = stiffness[k]! * (sign * formOf(stencil, at[i]!, dx) + push);
         dLambda[k] = change;
         dr[k] = (c1[k]! - r[k]! * change) / lambda[k]!;
         ds[k] = mu === Infinity ? 0 : (c2[k]! + s[k]! * change) / mu;

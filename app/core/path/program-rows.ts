@@ -16,6 +16,7 @@ export interface RowGroup {
   weight: Float64Array;
   /** Coefficients, padded with zeros to the band's width. */
   stencil: readonly [number, number, number, number];
+  width: number;
   /** What a row of stiffness 1 adds to the banded matrix: places after that of its first unknown, and how much. */
   places: Int32Array;
   products: Float64Array;
@@ -68,6 +69,7 @@ function groupOf(program: PiecewiseLinearProgram, term: Term, side: Side, offset
     bound: Float64Array.from(bound),
     weight: Float64Array.from(weight),
     stencil: [c0!, c1, c2, c3],
+    width: stencil.length,
     places: Int32Array.from(places),
     products: Float64Array.from(products),
   };

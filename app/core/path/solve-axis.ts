@@ -1,6 +1,6 @@
 import type { AxisGoals } from "./framing-goals";
 import type { MannerWeights } from "./manner";
-import { isKept, type PiecewiseLinearProgram, type Term } from "./piecewise-linear-program";
+import { isKept, type PiecewiseLinearProgram, type Term, weightAt } from "./piecewise-linear-program";
 import { type Solution, solveProgram } from "./solve-program";
 
 /** Weight of the limits on speed and acceleration: large enough to be kept whenever hand keys allow it. */
@@ -94,18 +94,48 @@ export function axisProgram(problem: AxisProblem): PiecewiseLinearProgram {
   return programOf(problem, [...limits, ...costs]);
 }
 
+/** Seconds to each side of a given place in which a path is likely to come near its limits. */
+const LIMITED_SECONDS = 1.2;
+
+/** A limit with only the rows that are near given places; null where there are none. */
+function nearGiven(limit: Term, { fixed, fps }: AxisProblem): Term | null {
+  const reach = Math.ceil(LIMITED_SECONDS * fps);
+  const weights = new Float64Array(limit.lower.length);
+  for (const frame of fixed.keys()) {
+    for (let r = Math.max(0, frame - reach); r < Math.min(weights.length, frame + reach); r++) {
+      weights[r] = weightAt(limit.above, r);
+    }
+  }
+  return weights.some((weight) => weight > 0) ? { ...limit, below: weights, above: weights } : null;
+}
+
 /**
- * The optimum of the whole program. A calm path hardly ever comes near its limits: the optimum without them is, where it
- * keeps them, the optimum with them, and is found in half the time.
+ * The optimum of the whole program. A calm path hardly ever comes near its limits but where it must meet a place: the
+ * optimum with only the limits there is, where it keeps the others, the optimum with all, and is found in half the time.
  */
 function optimum(problem: AxisProblem): Solution {
   const { costs, limits } = termsOf(problem);
   const start = startingPath(problem);
   if (problem.weights.maxSpeed > 0) {
-    const free = solveProgram(programOf(problem, costs), start);
-    if (limits.every((limit) => isKept(limit, free.x, ROUNDING))) return free;
+    const [bounds, ...movement] = limits;
+    const near = movement.flatMap((limit) => nearGiven(limit, problem) ?? []);
+    const likely = solveProgram(programOf(problem, [...near, ...costs]), start);
+    const others = near.length > 0 ? [bounds!, ...movement.map((limit) => beyond(limit, problem))] : limits;
+    if (others.every((limit) => isKept(limit, likely.x, ROUNDING))) return likely;
   }
   return solveProgram(programOf(problem, [...limits, ...costs]), start);
+}
+
+/** A limit that is open near given places: what is asked of a path for which the rest was taken care of. */
+function beyond(limit: Term, { fixed, fps }: AxisProblem): Term {
+  const reach = Math.ceil(LIMITED_SECONDS * fps);
+  const [lower, upper] = [limit.lower.slice(), limit.upper.slice()];
+  for (const frame of fixed.keys()) {
+    const [from, to] = [Math.max(0, frame - reach), frame + reach];
+    lower.fill(-Infinity, from, to);
+    upper.fill(Infinity, from, to);
+  }
+  return { ...limit, lower, upper };
 }
 
 /** A start strictly inside the bounds: near the wanted places, held where there are none. */

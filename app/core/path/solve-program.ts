@@ -13,6 +13,8 @@ export interface Solution {
 const MAX_ITERATIONS = 80;
 /** A path this near the best one cannot be told from it. */
 const TOLERANCE = 1e-4;
+/** An objective this small is none: a hundredth of the cost of one window length of travel. */
+const NOTHING = 1e-2;
 
 /**
  * Solves the program from a start that satisfies its hard constraints (fixed unknowns are set to their values).
@@ -25,7 +27,7 @@ export function solveProgram(program: PiecewiseLinearProgram, start: Float64Arra
   let iterations = 0;
   let relativeGap = Infinity;
   while (iterations < MAX_ITERATIONS) {
-    relativeGap = method.gap().sum / (1e-6 + objectiveAt(program, x));
+    relativeGap = method.gap().sum / (NOTHING + objectiveAt(program, x));
     if (relativeGap < TOLERANCE) break;
     method.step();
     iterations++;
