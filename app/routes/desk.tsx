@@ -83,8 +83,9 @@ export async function action({ params, request }: Route.ActionArgs) {
 
 export default function DeskRoute({ loaderData }: Route.ComponentProps) {
   const { film, versions, version, jobs, exports, history, revision } = loaderData;
-  const unfinished = [...jobs, ...exports].some((job) => job.state === "queued" || job.state === "running");
-  usePolling(unfinished, 800);
+  const unfinished = [...jobs, ...exports].filter((job) => job.state === "queued" || job.state === "running");
+  // Somebody sits before a mark; the rest takes longer.
+  usePolling(unfinished.length > 0, unfinished.some((job) => "kind" in job && job.kind === "follow") ? 200 : 800);
   const edits = useEdits(film.id, revision);
   const ready = jobs.some((job) => job.kind === "proxy" && job.state === "done");
   const shots = useShots(loaderData, edits.pending);

@@ -115,6 +115,17 @@ function transformPair(
   return { a: [are, aim], b: [bre, bim] };
 }
 
+/** Arc tangent of a ratio from 0 to 1, in eighths of a turn, to within 0.005 (Rajan et al. 2006). */
+const eighths = (ratio: number): number => ratio * (1 + 0.3476 * (1 - ratio));
+
+/** Direction of a gradient without its sign, 0 to 4 for a half turn. */
+function quarterTurns(gx: number, gy: number): number {
+  const [x, y] = gy < 0 ? [-gx, -gy] : [gx, gy];
+  const across = Math.abs(x);
+  if (across >= y) return x >= 0 ? eighths(y / across) : 4 - eighths(y / across);
+  return x >= 0 ? 2 - eighths(across / y) : 2 + eighths(across / y);
+}
+
 /** The channels of a patch, windowed and transformed. */
 export function describePatch(image: YuvImage, place: PatchPlace, window: PatchWindow): Spectrum {
   sampleLuma(image, place);
@@ -138,11 +149,11 @@ export function describePatch(image: YuvImage, place: PatchPlace, window: PatchW
       if (size < 1) continue;
       const strength = weight * Math.min(1.5, size / (0.6 * deviation + 7));
       // Direction without sign, shared between the two nearest of four.
-      const direction = (((Math.atan2(gy, gx) + Math.PI) / Math.PI) * 4) % 4;
+      const direction = quarterTurns(gx, gy);
       const nearest = Math.floor(direction);
       const share = direction - nearest;
-      channels[3 + nearest]![cell]! += strength * (1 - share);
-      channels[3 + ((nearest + 1) % 4)]![cell]! += strength * share;
+      channels[3 + (nearest & 3)]![cell]! += strength * (1 - share);
+      channels[3 + ((nearest + 1) & 3)]![cell]! += strength * share;
     }
   }
   sampleColours(image, place, window, channels[1]!, channels[2]!);
