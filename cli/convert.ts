@@ -58,6 +58,7 @@ async function convert(
     carry: carriesOver(shot.begins.kind),
     settings: settingsOf(options),
     handKeys: [],
+    protect: null,
   }));
   const paths = frameShots(framings, picture, options.size, rate);
   const shots = framings.map((framing, i) => ({ ...framing, ...paths[i]! }));

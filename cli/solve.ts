@@ -37,6 +37,7 @@ async function solve(file: string, options: SolveOptions): Promise<void> {
     settings: settingsOf(options),
     rule: ruleOf(options),
     handKeys: [],
+    protect: null,
   }));
   const paths = frameShots(framings, film.picture, options.size, film.rate);
   const shots = framings.map((framing, i) => ({ ...framing, ...paths[i]! }));

@@ -11,7 +11,6 @@ import { insertFilm } from "./films.server";
 import { migration0001 } from "./migrations/0001-first";
 import { migration0002 } from "./migrations/0002-reshape";
 import { migration0003 } from "./migrations/0003-people";
-import { saveShot } from "./shots.server";
 import { insertVersion, listFramings } from "./versions.server";
 
 test("manners and the changes of them that can be taken back live on among the other settings", () => {
@@ -23,8 +22,14 @@ test("manners and the changes of them that can be taken back live on among the o
     old.pragma("user_version = 3");
     insertFilm(old, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
     insertVersion(old, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
-    const shot = freshShot("one", { start: 0, end: 300 }, null);
-    saveShot(old, "film", shot);
+    const shot: Record<string, unknown> = { ...freshShot("one", { start: 0, end: 300 }, null) };
+    delete shot.protect;
+    old
+      .prepare(
+        `INSERT INTO shots (id, film_id, start_frame, end_frame, begins, mixed_from, mixed_to, carry, subject, excluded)
+         VALUES ('one', 'film', 0, 300, 'cut', 0, 0, 0, 'auto', 0)`,
+      )
+      .run();
     old.prepare("INSERT INTO shot_manners VALUES ('tall', 'one', 'chase')").run();
     const changed = { type: "set-manner", versionId: "tall", shotIds: ["one"], manner: "chase" };
     const before = {

@@ -13,6 +13,7 @@ interface RawShot {
   carry: number;
   name: string | null;
   excluded: number;
+  protect: string | null;
 }
 
 const toShot = (row: RawShot): Shot => ({
@@ -25,6 +26,7 @@ const toShot = (row: RawShot): Shot => ({
   subject: row.subject,
   name: row.name,
   excluded: row.excluded === 1,
+  protect: row.protect === null ? null : (JSON.parse(row.protect) as Shot["protect"]),
 });
 
 export const listShots = (db: Db, filmId: string): Shot[] =>
@@ -33,10 +35,12 @@ export const listShots = (db: Db, filmId: string): Shot[] =>
 /** Stores a shot in the place of the one with its id, if there is one. */
 export function saveShot(db: Db, filmId: string, shot: Shot): void {
   db.prepare(
-    `INSERT INTO shots (id, film_id, start_frame, end_frame, begins, mixed_from, mixed_to, carry, subject, name, excluded)
-     VALUES (@id, @filmId, @start, @end, @begins, @mixedFrom, @mixedTo, @carry, @subject, @name, @excluded)
+    `INSERT INTO shots (id, film_id, start_frame, end_frame, begins, mixed_from, mixed_to, carry, subject, name, excluded,
+       protect)
+     VALUES (@id, @filmId, @start, @end, @begins, @mixedFrom, @mixedTo, @carry, @subject, @name, @excluded, @protect)
      ON CONFLICT (id) DO UPDATE SET start_frame = @start, end_frame = @end, begins = @begins, mixed_from = @mixedFrom,
-       mixed_to = @mixedTo, carry = @carry, subject = @subject, name = @name, excluded = @excluded`,
+       mixed_to = @mixedTo, carry = @carry, subject = @subject, name = @name, excluded = @excluded,
+       protect = @protect`,
   ).run({
     id: shot.id,
     filmId,
@@ -49,6 +53,7 @@ export function saveShot(db: Db, filmId: string, shot: Shot): void {
     subject: shot.subject,
     name: shot.name,
     excluded: shot.excluded ? 1 : 0,
+    protect: shot.protect && JSON.stringify(shot.protect),
   });
 }
 

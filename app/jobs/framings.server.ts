@@ -34,6 +34,7 @@ export function loadFramings(db: Db, filmId: string, versionId: string): (ShotFr
     tracks: tracks[i]!,
     rule: followRule(shot.subject),
     carry: shot.carry,
+    protect: shot.protect,
     excluded: shot.excluded,
     handKeys: handKeys.filter((key) => key.frame >= shot.start && key.frame < shot.end),
   }));

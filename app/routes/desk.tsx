@@ -151,13 +151,14 @@ function useShots(
   const inputs = useMemo(
     () =>
       byShot
-        ? settled.map(({ id, start, end, settings, subject, carry, handKeys: keys, tracks: found }) => ({
+        ? settled.map(({ id, start, end, settings, subject, carry, protect, handKeys: keys, tracks: found }) => ({
             shotId: id,
             framing: {
               range: { start, end },
               settings,
               rule: followRule(subject),
               carry,
+              protect,
               // Loader data is new at each poll; plain copies keep the worker's messages small and comparable.
               handKeys: keys.map((key) => ({ ...key })),
               tracks: found,

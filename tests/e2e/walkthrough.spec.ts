@@ -130,6 +130,18 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(zoomHere(page)).toHaveValue("1");
   });
 
+  await test.step("a part of the picture is protected", async () => {
+    await page.getByRole("button", { name: "Protect a part" }).click();
+    const layer = page.getByRole("application", { name: "Draw a box around what the window shall keep inside" });
+    const area = (await layer.boundingBox())!;
+    await page.mouse.move(area.x + 0.7 * area.width, area.y + 0.2 * area.height);
+    await page.mouse.down();
+    await page.mouse.move(area.x + 0.8 * area.width, area.y + 0.3 * area.height, { steps: 3 });
+    await page.mouse.up();
+    await page.getByRole("button", { name: "Protect it no more" }).click();
+    await expect(page.getByRole("button", { name: "Protect a part" })).toBeVisible();
+  });
+
   await test.step("a box drawn around the kite is followed both ways through the shot", async () => {
     await jump(page, 75, "00:00:02:15");
     const kite = truth.tracks.find((track) => track.id === "running-kite")!;
@@ -143,7 +155,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await page.mouse.down();
     await page.mouse.move(...at(x + width, y + height), { steps: 4 });
     await page.mouse.up();
-    await expect(page.getByLabel("Whom and why")).toContainText("marked by you", { timeout: 20_000 });
+    await expect(page.getByLabel("Whom and why")).toContainText("marked by you", { timeout: LONG_WORK });
     const middle = async (frame: number, code: string) => {
       await jump(page, frame, code);
       return Number(await centreX(page).inputValue());

@@ -5,7 +5,7 @@ import type { FramedShot, HandKey } from "~/core/path/solve-version";
 import type { CastMember } from "~/core/subjects/cast";
 import type { ThingMark } from "~/core/subjects/marked-things";
 import type { Track } from "~/core/subjects/track";
-import type { Size } from "~/core/geometry/box";
+import type { Box, Size } from "~/core/geometry/box";
 import type { FrameRange, Rate } from "~/core/time/rate";
 
 export interface DeskFilm {
@@ -29,6 +29,8 @@ export interface DeskShot {
   number: number;
   start: number;
   end: number;
+  /** A part of the picture that the window keeps inside where it can. */
+  protect: Box | null;
   /** How it is framed in the version. */
   settings: FramingSettings;
   /** Whom it follows, as `followRule` reads it. */

@@ -18,6 +18,7 @@ import { type DeskFilm, type DeskPerson, type DeskShot, type DeskVersion, shotAt
 import { ExportDialog, type ExportView } from "./export-dialog";
 import { Inspector } from "./inspector";
 import { PeopleDialog } from "./people-dialog";
+import type { Drawing } from "./picture";
 import type { Player } from "./player";
 import { Result } from "./result";
 import { ShotList } from "./shot-list";
@@ -55,7 +56,7 @@ export function Desk(props: DeskProps) {
   const { film, versions, version, shots, people, jobs, sensitivity, exports, history, edits, blocked } = props;
   const [video, setVideo] = useState<HTMLVideoElement | null>(null);
   const [showSubjects, setShowSubjects] = useState(false);
-  const [marking, setMarking] = useState(false);
+  const [drawing, setDrawing] = useState<Drawing | null>(null);
   const timecode = useRef<HTMLInputElement>(null);
   const player = usePlayer(video, film.rate, film.frames);
   const aspect = aspectRatio(version);
@@ -98,6 +99,8 @@ export function Desk(props: DeskProps) {
     edits.send({ type: "add-version", version: added });
   };
 
+  const toggleMarking = () => setDrawing((now) => (now === "mark" ? null : "mark"));
+
   useShortcuts({
     player,
     shots,
@@ -108,7 +111,7 @@ export function Desk(props: DeskProps) {
     onPin: () => player && place(player.getFrame(), windowAt(player.getFrame())),
     onRelease: () => player && release(player.getFrame()),
     onToggleSubjects: () => setShowSubjects((shown) => !shown),
-    onToggleMarking: () => setMarking((on) => !on),
+    onToggleMarking: toggleMarking,
     shotEdits,
   });
   const selected = shots.filter(({ id }) => selection.ids.has(id));
@@ -188,10 +191,12 @@ export function Desk(props: DeskProps) {
             showSubjects={showSubjects}
             onPlace={place}
             onFollow={(shot, trackId) => follow(shot, `track:${trackId}`)}
-            marking={marking}
-            onMark={(frame, box) => {
-              setMarking(false);
-              if (box) subjectEdits.mark(frame, box);
+            drawing={drawing}
+            onDrawn={(frame, box) => {
+              setDrawing(null);
+              const shot = shotAt(shots, frame);
+              if (box && drawing === "mark") subjectEdits.mark(frame, box);
+              if (box && shot && drawing === "protect") shotEdits.change([shot], { protect: box });
             }}
           />
           <div className="flex items-center justify-center gap-3 border-t border-line bg-panel px-3 py-1.5">
@@ -209,8 +214,8 @@ export function Desk(props: DeskProps) {
             <IconButton
               label="Mark what to follow: draw a box around it"
               shortcut="M"
-              aria-pressed={marking}
-              onClick={() => setMarking((on) => !on)}
+              aria-pressed={drawing === "mark"}
+              onClick={toggleMarking}
               className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
             >
               <SquareDashedMousePointer className="size-4" aria-hidden />
@@ -248,6 +253,8 @@ export function Desk(props: DeskProps) {
                 onRename={(shot, name) => shotEdits.change([shot], { name })}
                 onMoveCut={shotEdits.moveCut}
                 onCarry={(shot, carry) => shotEdits.change([shot], { carry })}
+                onProtect={() => setDrawing("protect")}
+                onUnprotect={(shot) => shotEdits.change([shot], { protect: null })}
                 onPlace={place}
                 onRelease={release}
                 onEase={ease}

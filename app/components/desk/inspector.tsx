@@ -1,5 +1,5 @@
 import { Eye } from "lucide-react";
-import { Button } from "~/components/common/button";
+import { Button, Hint } from "~/components/common/button";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import type { FramingChange } from "~/core/path/framing-settings";
 import type { Easing } from "~/core/path/keys";
@@ -35,6 +35,9 @@ interface InspectorProps {
   onRename: (shot: DeskShot, name: string | null) => void;
   onMoveCut: (shot: DeskShot, frame: number) => void;
   onCarry: (shot: DeskShot, carry: boolean) => void;
+  /** Begins to draw a box around what is to be kept inside. */
+  onProtect: () => void;
+  onUnprotect: (shot: DeskShot) => void;
   onPlace: (frame: number, window: CropWindow) => void;
   onRelease: (frame: number) => void;
   onEase: (key: HandKey, easing: Easing | null) => void;
@@ -68,6 +71,16 @@ export function Inspector(props: InspectorProps) {
           chosen={shot.framed?.mannerReason && `${MANNER_TEXT[shot.framed.manner].name}: ${shot.framed.mannerReason}`}
           onChange={(change) => props.onFraming(shot, change)}
         />
+        <div className="flex items-center justify-between gap-2">
+          <span className="text-xs text-soft">{shot.protect ? "A part is kept inside" : "Title, logo"}</span>
+          {shot.protect ? (
+            <Button onClick={() => props.onUnprotect(shot)}>Protect it no more</Button>
+          ) : (
+            <Hint text="Draw a box around a part of the picture that the window shall keep inside where it can">
+              <Button onClick={props.onProtect}>Protect a part</Button>
+            </Hint>
+          )}
+        </div>
         {differs && <Button onClick={() => props.onZoomEverywhere(shot)}>Use this zoom in all shots</Button>}
       </section>
       <WindowHere {...props} shot={shot} frame={frame} />

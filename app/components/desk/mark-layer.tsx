@@ -3,6 +3,8 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { type Box, clipBox, type Point, type Size } from "~/core/geometry/box";
 
 interface MarkLayerProps {
+  /** What the box is for. */
+  label: string;
   picture: Size;
   onStart: () => void;
   /** In source pixels; null when drawing was given up. */
@@ -19,8 +21,8 @@ const boxBetween = (a: Point, b: Point): Box => ({
   height: Math.abs(a.y - b.y),
 });
 
-/** Covers the picture while a box is drawn around the thing to follow. */
-export function MarkLayer({ picture, onStart, onDrawn }: MarkLayerProps) {
+/** Covers the picture while a box is drawn. */
+export function MarkLayer({ label, picture, onStart, onDrawn }: MarkLayerProps) {
   const from = useRef<Point | null>(null);
   const [drawn, setDrawn] = useState<Box | null>(null);
   useHotkeys("esc", () => onDrawn(null));
@@ -44,7 +46,7 @@ export function MarkLayer({ picture, onStart, onDrawn }: MarkLayerProps) {
         fill="transparent"
         className="cursor-crosshair"
         role="application"
-        aria-label="Draw a box around what to follow"
+        aria-label={label}
         onPointerDown={(event) => {
           if (event.button !== 0) return;
           onStart();

@@ -2,11 +2,11 @@ import { clsx } from "clsx";
 import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
 import type { Box, Size } from "~/core/geometry/box";
 import { clampWindow, type CropWindow, windowBox } from "~/core/geometry/crop-window";
-import type { DeskShot } from "./desk-types";
+import { type DeskShot, shotAt } from "./desk-types";
 import { MarkLayer } from "./mark-layer";
 import type { Player } from "./player";
 import { PictureSubjects } from "./picture-subjects";
-import { useOnFrame } from "./use-player";
+import { useFrame, useOnFrame } from "./use-player";
 
 interface PictureProps {
   player: Player | null;
@@ -20,11 +20,18 @@ interface PictureProps {
   /** A window was put somewhere by hand, at the frame on screen. */
   onPlace: (frame: number, window: CropWindow) => void;
   onFollow: (shot: DeskShot, trackId: string) => void;
-  /** Whether a box is to be drawn around the thing to follow. */
-  marking: boolean;
+  /** Whether a box is to be drawn, and what for. */
+  drawing: Drawing | null;
   /** A box was drawn at the frame on screen; null if drawing was given up. */
-  onMark: (frame: number, box: Box | null) => void;
+  onDrawn: (frame: number, box: Box | null) => void;
 }
+
+/** What a box is drawn around: the thing to follow, or a part to be kept inside the window. */
+export type Drawing = "mark" | "protect";
+const DRAWING_LABEL: Record<Drawing, string> = {
+  mark: "Draw a box around what to follow",
+  protect: "Draw a box around what the window shall keep inside",
+};
 
 /** Source pixels that one press of an arrow key moves the window by, alone and with Shift. */
 const NUDGE = 8;
@@ -106,7 +113,7 @@ export function Picture(props: PictureProps) {
         className="absolute inset-0 size-full touch-none overflow-visible"
       >
         <path ref={shade} fillRule="evenodd" className="fill-black/55" />
-        {(props.showSubjects || props.marking) && <PictureSubjects {...props} />}
+        {(props.showSubjects || props.drawing === "mark") && <PictureSubjects {...props} />}
         <rect
           ref={frameRect}
           role="application"
@@ -123,14 +130,31 @@ export function Picture(props: PictureProps) {
           onPointerCancel={() => setDragged(null)}
           onKeyDown={nudge}
         />
-        {props.marking && player && (
+        <ProtectedPart player={player} shots={props.shots} />
+        {props.drawing && player && (
           <MarkLayer
+            label={DRAWING_LABEL[props.drawing]}
             picture={picture}
             onStart={() => player.pause()}
-            onDrawn={(box) => props.onMark(player.getFrame(), box)}
+            onDrawn={(box) => props.onDrawn(player.getFrame(), box)}
           />
         )}
       </svg>
     </div>
+  );
+}
+
+/** The part of the picture that is protected in the shot on screen. */
+function ProtectedPart({ player, shots }: { player: Player | null; shots: DeskShot[] }) {
+  const part = shotAt(shots, useFrame(player))?.protect;
+  if (!part) return null;
+  return (
+    <rect
+      {...part}
+      pointerEvents="none"
+      className="fill-none stroke-white [vector-effect:non-scaling-stroke]"
+      strokeWidth={1.5}
+      strokeDasharray="3 4"
+    />
   );
 }

@@ -2,7 +2,7 @@ import { lazy, Suspense, useState } from "react";
 import type { Box } from "~/core/geometry/box";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import type { DeskFilm, DeskShot } from "./desk-types";
-import { Picture } from "./picture";
+import { type Drawing, Picture } from "./picture";
 import type { Player } from "./player";
 import { useSize } from "./use-size";
 
@@ -21,8 +21,8 @@ interface TableProps {
   showSubjects: boolean;
   onPlace: (frame: number, window: CropWindow, fromFrame?: number | null) => void;
   onFollow: (shot: DeskShot, trackId: string) => void;
-  marking: boolean;
-  onMark: (frame: number, box: Box | null) => void;
+  drawing: Drawing | null;
+  onDrawn: (frame: number, box: Box | null) => void;
 }
 
 /** Room beside and above the picture. */
@@ -46,8 +46,8 @@ export function Table({
   showSubjects,
   onPlace,
   onFollow,
-  marking,
-  onMark,
+  drawing,
+  onDrawn,
 }: TableProps) {
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const room = useSize(element);
@@ -80,8 +80,8 @@ export function Table({
           showSubjects={showSubjects}
           onPlace={onPlace}
           onFollow={onFollow}
-          marking={marking}
-          onMark={onMark}
+          drawing={drawing}
+          onDrawn={onDrawn}
         />
       </div>
       <Suspense>

@@ -18,6 +18,7 @@ const keyOf = ({ shotId, framing }: FramingInput, target: Size, before: ShotBefo
     before,
     framing.range,
     framing.settings,
+    framing.protect,
     framing.rule,
     framing.handKeys,
     framing.tracks.map(trackKey),

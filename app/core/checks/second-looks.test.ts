@@ -13,7 +13,7 @@ const face = (x: (i: number) => number, width = () => 60): Track => ({
 const windows = Array.from({ length: 100 }, () => ({ x: 500, y: 360, height: 720 }));
 const HD = { width: 1280, height: 720 };
 const TALL = { width: 1080, height: 1920 };
-const shot = { start: 100, end: 200, begins: "cut" as const };
+const shot = { start: 100, end: 200, begins: "cut" as const, protect: null };
 const kinds = (...args: Parameters<typeof secondLooks>) => secondLooks(...args).map(({ kind, frame }) => [kind, frame]);
 
 describe("second looks", () => {
@@ -56,6 +56,16 @@ describe("second looks", () => {
     expect(look).toMatchObject({ kind: "enlarged", frame: 170 });
     expect(look!.text).toContain("4.0 times");
     expect(kinds(shot, 0.9, null, zoomed, { width: 360, height: 640 }, HD)).toEqual([]);
+  });
+
+  test("a part that is protected and does not fit", () => {
+    const wide = { ...shot, protect: { x: 100, y: 100, width: 700, height: 60 } };
+    const [look] = secondLooks(wide, 0.9, null, windows, TALL, HD);
+    expect(look).toMatchObject({ kind: "protected-cut", frame: 100 });
+    expect(look!.text).toContain("100 %");
+    expect(
+      kinds({ ...shot, protect: { x: 400, y: 100, width: 200, height: 60 } }, 0.9, null, windows, TALL, HD),
+    ).toEqual([]);
   });
 
   test("a subject that is lost for a while between being seen, where it is lost", () => {

@@ -8,7 +8,7 @@ import type { FrameRange } from "../time/rate";
 
 /** A place that deserves the editor's eye, with its reason and its number. */
 export interface SecondLook {
-  kind: "unsure-cut" | "short-shot" | "subject-cut" | "unsure-subject" | "subject-lost" | "enlarged";
+  kind: "unsure-cut" | "short-shot" | "subject-cut" | "unsure-subject" | "subject-lost" | "enlarged" | "protected-cut";
   /** Frame to look at. */
   frame: number;
   /** The reason in words, with the number. */
@@ -62,7 +62,7 @@ function framesCut(subject: Track, windows: readonly CropWindow[], start: number
  * @param certainty how sure the choice of the subject is, 0 to 1
  */
 export function secondLooks(
-  shot: Pick<Shot, "start" | "end" | "begins">,
+  shot: Pick<Shot, "start" | "end" | "begins" | "protect">,
   strength: number | undefined,
   subject: Track | null,
   windows: readonly CropWindow[],
@@ -102,6 +102,13 @@ export function secondLooks(
         text: `Whom it follows is cut by the window in ${share} % of the shot`,
       });
     }
+  }
+  const { protect } = shot;
+  const cut =
+    protect && windows.flatMap((window, i) => (boxContains(windowBox(window, aspect), protect, 1) ? [] : [i]));
+  if (cut && cut.length > CUT_SHARE * frames) {
+    const text = `What you protect does not fit into the window in ${Math.round((100 * cut.length) / frames)} % of the shot`;
+    looks.push({ kind: "protected-cut", frame: shot.start + cut[0]!, text });
   }
   const enlarged = mostEnlarged(windows, target, picture);
   if (enlarged) {

@@ -22,6 +22,7 @@ const Range = z.object({ start: Frame, end: Frame });
 const ShotIds = z.array(z.string()).min(1);
 const Sensitivity = z.int().min(0).max(100);
 const StoredTransition = z.object({ frame: Frame, kind: z.enum(TRANSITION_KINDS), range: Range });
+const Box = z.object({ x: z.number(), y: z.number(), width: z.number().positive(), height: z.number().positive() });
 const Shot = z.object({
   id: z.string().min(1),
   start: Frame,
@@ -33,8 +34,13 @@ const Shot = z.object({
   subject: z.string().regex(STORED_RULE),
   name: z.string().trim().max(80).nullable(),
   excluded: z.boolean(),
+  // Changes that were stored before shots had one protect nothing.
+  protect: Box.nullable().default(null),
 });
-const Box = z.object({ x: z.number(), y: z.number(), width: z.number().positive(), height: z.number().positive() });
+/** What can be set for several shots at once; what is left out stays. */
+const ShotChange = Shot.pick({ subject: true, name: true, excluded: true, carry: true, begins: true })
+  .partial()
+  .extend({ protect: Box.nullable().optional() });
 const TrackEdit = z.object({ removed: z.array(Range), joinedTo: z.string().nullable() });
 const Person = z.object({
   id: z.string().min(1),
@@ -75,7 +81,7 @@ export const Command = z.discriminatedUnion("type", [
   z.object({
     type: z.literal("change-shots"),
     shotIds: ShotIds,
-    change: Shot.pick({ subject: true, name: true, excluded: true, carry: true, begins: true }).partial(),
+    change: ShotChange,
   }),
   /** Decides again, from what was found, which places are cuts. */
   z.object({ type: z.literal("set-sensitivity"), sensitivity: Sensitivity }),
@@ -119,6 +125,7 @@ function describeChange(change: Extract<Command, { type: "change-shots" }>["chan
   if (change.excluded !== undefined) return change.excluded ? "exclusion" : "end of an exclusion";
   if (change.name !== undefined) return "name of a shot";
   if (change.subject !== undefined) return "change of subject";
+  if (change.protect !== undefined) return change.protect ? "protection of a part" : "end of a protection";
   return "change of how a shot begins";
 }
 

@@ -1,4 +1,4 @@
-import type { Size } from "../geometry/box";
+import type { Box, Size } from "../geometry/box";
 import { centreBounds } from "../geometry/crop-window";
 import type { Subject } from "../subjects/subject";
 import { boxAt } from "../subjects/track";
@@ -13,6 +13,9 @@ export interface AxisGoals {
   /** The same for the rest of the person. */
   bodyLower: Float64Array;
   bodyUpper: Float64Array;
+  /** The same for what the editor protects. */
+  protectLower: Float64Array;
+  protectUpper: Float64Array;
   /** The best position. */
   wanted: Float64Array;
 }
@@ -28,10 +31,14 @@ export interface GoalsProblem {
   fps: number;
   /** Share of the window's height to be kept free above a head. */
   headroom: number;
+  /** A part of the picture that the editor wants inside. */
+  protect: Box | null;
 }
 
 /** Room kept around what must stay inside, in window lengths. */
 const MARGIN = 0.06;
+/** A part that is protected is drawn with the room that it needs. */
+const PROTECT_MARGIN = 0.015;
 /** Eyes belong about a third from the top; they lie at about two fifths of a face's box. */
 const EYE_LINE = 1 / 3;
 const EYES_IN_FACE = 0.4;
@@ -45,8 +52,30 @@ const MOVEMENT_SECONDS = 0.4;
 
 export const blankGoals = (count: number): AxisGoals => {
   const blank = () => new Float64Array(count).fill(Number.NaN);
-  return { insideLower: blank(), insideUpper: blank(), bodyLower: blank(), bodyUpper: blank(), wanted: blank() };
+  return {
+    insideLower: blank(),
+    insideUpper: blank(),
+    bodyLower: blank(),
+    bodyUpper: blank(),
+    protectLower: blank(),
+    protectUpper: blank(),
+    wanted: blank(),
+  };
 };
+
+/** The goals from one frame to another; the values are shared. */
+export function cutGoals(goals: AxisGoals, start: number, end: number): AxisGoals {
+  const cut = (values: Float64Array) => values.subarray(start, end);
+  return {
+    insideLower: cut(goals.insideLower),
+    insideUpper: cut(goals.insideUpper),
+    bodyLower: cut(goals.bodyLower),
+    bodyUpper: cut(goals.bodyUpper),
+    protectLower: cut(goals.protectLower),
+    protectUpper: cut(goals.protectUpper),
+    wanted: cut(goals.wanted),
+  };
+}
 
 /** Centres for which [low, high] with its margins is inside a window of a given length. */
 function insideInterval(
@@ -74,10 +103,19 @@ function lookRoom(subject: Subject, frame: number, windowWidth: number, fps: num
 }
 
 /** Goals on one axis for every frame of a shot. */
-export function axisGoals({ axis, subject, shot, picture, lengths, fps, headroom }: GoalsProblem): AxisGoals {
+export function axisGoals(problem: GoalsProblem): AxisGoals {
+  const { axis, subject, shot, picture, lengths, fps, headroom, protect } = problem;
   const count = shot.end - shot.start;
   const goals = blankGoals(count);
   const extent = axis === "x" ? "width" : "height";
+  if (protect) {
+    const [low, high] = [protect[axis], protect[axis] + protect[extent]];
+    lengths.forEach((length, i) => {
+      const bounds = centreBounds(picture[extent], length);
+      const room = [PROTECT_MARGIN, PROTECT_MARGIN] as [number, number];
+      [goals.protectLower[i], goals.protectUpper[i]] = insideInterval(low, high, length, room, bounds);
+    });
+  }
   if (!subject) {
     goals.wanted.fill(picture[extent] / 2);
     return goals;

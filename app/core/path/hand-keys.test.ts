@@ -34,6 +34,7 @@ describe("hand keys with an easing of their own", () => {
       settings: { ...USUAL_FRAMING, manner: "glide" },
       subject: { track, body: null },
       handKeys,
+      protect: null,
     });
 
   test("lead to the next one as the editor says, with no key in between", () => {

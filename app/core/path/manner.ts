@@ -23,6 +23,8 @@ export interface MannerWeights {
   cut: number;
   /** The same for the rest of a person. */
   bodyCut: number;
+  /** The same for what the editor protects: less than a face, more than anything else. */
+  protect: number;
   /** Limits in lengths/s and lengths/s². */
   maxSpeed: number;
   maxAcceleration: number;
@@ -37,6 +39,7 @@ const GLIDE: MannerWeights = {
   tie: 0.04,
   cut: 60,
   bodyCut: 4,
+  protect: 20,
   maxSpeed: 2.2,
   maxAcceleration: 6,
 };

@@ -18,6 +18,8 @@ function goals(count: number) {
     insideUpper: wanted.map((value) => value + 190),
     bodyLower: nothing,
     bodyUpper: nothing,
+    protectLower: nothing,
+    protectUpper: nothing,
   };
 }
 

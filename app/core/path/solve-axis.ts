@@ -65,6 +65,7 @@ function termsOf(problem: AxisProblem): { costs: Term[]; limits: Term[] } {
     differenceTerm(DIFFERENCES.jerk, size, 0, weights.jerk * fps * fps),
     intervalTerm(unit(goals.insideLower), unit(goals.insideUpper), weights.cut * secondsPerFrame),
     intervalTerm(unit(goals.bodyLower), unit(goals.bodyUpper), weights.bodyCut * secondsPerFrame),
+    intervalTerm(unit(goals.protectLower), unit(goals.protectUpper), weights.protect * secondsPerFrame),
     intervalTerm(
       shifted(goals.wanted, -weights.zone),
       shifted(goals.wanted, weights.zone),

@@ -34,6 +34,7 @@ const shot = (track: Track | null, change: Partial<ShotProblem> = {}): ShotProbl
   settings: GLIDE,
   subject: track && { track, body: null },
   handKeys: [],
+  protect: null,
   ...change,
 });
 
@@ -102,6 +103,17 @@ describe("a path", () => {
     expect(windows[0]!.x).toBeCloseTo(960, 0);
   });
 
+  test("keeps what is protected inside as well as the face where both fit, and the face where they do not", () => {
+    const track = face(120, () => 900);
+    const keeps = (x: number) => {
+      const protect = { x, y: 900, width: 200, height: 80 };
+      const box = windowBox(solveShot(shot(track, { protect })).windows[60]!, ASPECT);
+      return [boxContains(box, track.boxes[60]!), boxContains(box, protect)];
+    };
+    expect(keeps(1050)).toEqual([true, true]);
+    expect(keeps(1700)).toEqual([true, false]);
+  });
+
   test("moves up and down where the picture is upright, with the eyes in the upper half", () => {
     const upright = { width: 1080, height: 1920 };
     const { windows } = solveShot(
@@ -159,7 +171,7 @@ describe("keys", () => {
 
 describe("a framed shot", () => {
   const track = face(60, () => 700);
-  const framing = { range: { start: 0, end: 60 }, settings: GLIDE, tracks: [track], handKeys: [] };
+  const framing = { range: { start: 0, end: 60 }, settings: GLIDE, tracks: [track], handKeys: [], protect: null };
   const frame = (stored: string) =>
     frameShot({ ...framing, rule: followRule(stored), carry: false }, HD, VERTICAL, { num: 30, den: 1 });
 

@@ -1,4 +1,4 @@
-import type { Size } from "../geometry/box";
+import type { Box, Size } from "../geometry/box";
 import { aspectRatio, centreBounds, clampWindow, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
 import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
 import type { Subject } from "../subjects/subject";
@@ -25,6 +25,8 @@ export interface ShotProblem {
   rate: Rate;
   settings: FramingSettings & { manner: Manner };
   subject: Subject | null;
+  /** A part of the picture that is to be kept inside where it can be. */
+  protect: Box | null;
   /** Where the editor has put the window, by frame of the film, and how it gets from there to the next one. */
   handKeys: readonly (CropWindow & { frame: number; easing?: Easing | null })[];
   /** Where the window comes from, if it goes on from the shot before; a hand key on the first frame wins. */
@@ -58,7 +60,7 @@ function solve({ goals, bounds, unit, fixed, fps, weights }: Axis): Float64Array
  * where there is nothing to follow, the window rests in the middle of the picture.
  */
 export function solveShot(problem: ShotProblem): ShotPath {
-  const { shot, picture, target, rate, settings, subject } = problem;
+  const { shot, picture, target, rate, settings, subject, protect } = problem;
   const count = shot.end - shot.start;
   const aspect = aspectRatio(target);
   const fps = framesPerSecond(rate);
@@ -95,7 +97,7 @@ export function solveShot(problem: ShotProblem): ShotPath {
     const lengths = axis === "x" ? height.map((value) => value * aspect) : height;
     const bounds = Array.from(lengths, (length) => centreBounds(picture[extent], length));
     return solve({
-      goals: axisGoals({ axis, subject, shot, picture, lengths, fps, headroom: settings.headroom / 100 }),
+      goals: axisGoals({ axis, subject, shot, picture, lengths, fps, headroom: settings.headroom / 100, protect }),
       bounds: [Float64Array.from(bounds, ([low]) => low), Float64Array.from(bounds, ([, high]) => high)],
       unit: lengths.reduce((most, length) => Math.max(most, length), 0),
       fixed: fixedOn(axis),

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { blankGoals } from "./framing-goals";
+import { blankGoals, cutGoals } from "./framing-goals";
 import { MANNER_WEIGHTS } from "./manner";
 import { axisProgram } from "./solve-axis";
 import { solveStretches } from "./solve-stretches";
@@ -70,13 +70,7 @@ describe("a path with hand keys", () => {
     const short = {
       ...rest,
       bounds: [cut(bounds[0]), cut(bounds[1])] as const,
-      goals: {
-        insideLower: cut(goals.insideLower),
-        insideUpper: cut(goals.insideUpper),
-        bodyLower: cut(goals.bodyLower),
-        bodyUpper: cut(goals.bodyUpper),
-        wanted: cut(goals.wanted),
-      },
+      goals: cutGoals(goals, 0, count),
     };
     const positions = solveStretches(short);
     expect(positions).toHaveLength(count);

@@ -3,6 +3,7 @@
  * further, so each free stretch is a problem of its own, with nothing of it beyond its ends. What the two stretches at a
  * key share is how the path passes through it: as it would if there were no other key.
  */
+import { cutGoals } from "./framing-goals";
 import { type AxisProblem, solveAxis } from "./solve-axis";
 
 /** Seconds to each side of a key that decide how the path passes through it. */
@@ -14,13 +15,7 @@ function part(problem: AxisProblem, start: number, end: number, fixed: ReadonlyM
   const { goals, bounds } = problem;
   return {
     ...problem,
-    goals: {
-      insideLower: cut(goals.insideLower),
-      insideUpper: cut(goals.insideUpper),
-      bodyLower: cut(goals.bodyLower),
-      bodyUpper: cut(goals.bodyUpper),
-      wanted: cut(goals.wanted),
-    },
+    goals: cutGoals(goals, start, end),
     bounds: [cut(bounds[0]), cut(bounds[1])],
     fixed: new Map([...fixed].flatMap(([frame, at]) => (frame >= start && frame < end ? [[frame - start, at]] : []))),
   };

@@ -1,4 +1,4 @@
-import type { Size } from "../geometry/box";
+import type { Box, Size } from "../geometry/box";
 import { aspectRatio, type CropWindow } from "../geometry/crop-window";
 import { type FollowPlan, type FollowSpan, planFollowing } from "../subjects/follow";
 import type { FollowRule } from "../subjects/follow-rule";
@@ -26,6 +26,8 @@ export interface ShotFraming {
   /** Whom or what to follow. */
   rule: FollowRule;
   handKeys: readonly HandKey[];
+  /** A part of the picture that is to be kept inside where it can be. */
+  protect: Box | null;
   /** Whether the window goes on from where it was in the shot before. */
   carry: boolean;
 }
@@ -62,14 +64,24 @@ export function frameShot(
   rate: Rate,
   before: ShotBefore = NOTHING_BEFORE,
 ): FramedShot {
-  const { range, settings, handKeys, tracks, rule } = shot;
+  const { range, settings, handKeys, tracks, rule, protect } = shot;
   const window = windowSize(picture, target, settings);
   const plan = planFollowing({ rule, shot: range, tracks, picture, window, rate, before: before.who });
   const manners = plan.spans.map((span) => mannerFor(settings, span, window.width, framesPerSecond(rate)));
   const parts = plan.spans.map(({ start, end, subject }, i) => {
     const startAt = i === 0 && shot.carry ? before.window : null;
     const own = { ...settings, manner: manners[i]!.manner };
-    return solveShot({ shot: { start, end }, picture, target, rate, settings: own, subject, handKeys, startAt });
+    return solveShot({
+      shot: { start, end },
+      picture,
+      target,
+      rate,
+      settings: own,
+      subject,
+      protect,
+      handKeys,
+      startAt,
+    });
   });
   const longest = plan.spans.reduce((best, { start, end }, i) => {
     const { start: from, end: to } = plan.spans[best]!;

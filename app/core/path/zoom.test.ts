@@ -28,6 +28,7 @@ const solve = (track: Track, zoom: Zoom, more: Partial<ShotProblem> = {}) =>
     settings: { ...USUAL_FRAMING, manner: "glide", zoom },
     subject: { track, body: null },
     handKeys: [],
+    protect: null,
     ...more,
   });
 

@@ -107,8 +107,8 @@ export function recut(
     taken.add(id);
     const fresh = freshShot(id, range, found.get(start) ?? null);
     if (!likest) return fresh;
-    const { subject, name, excluded } = likest;
+    const { subject, name, excluded, protect } = likest;
     const carry = likest.begins === fresh.begins ? likest.carry : fresh.carry;
-    return { ...fresh, subject, excluded, carry, name: keepsId ? name : null };
+    return { ...fresh, subject, excluded, protect, carry, name: keepsId ? name : null };
   });
 }

@@ -1,3 +1,4 @@
+import type { Box } from "../geometry/box";
 import type { FrameRange } from "../time/rate";
 import { hardTransition, type Transition, type TransitionKind } from "./transition";
 
@@ -17,6 +18,8 @@ export interface Shot {
   name: string | null;
   /** Left out of what is rendered. */
   excluded: boolean;
+  /** A part of the picture, such as a title, that the window keeps inside where it can. */
+  protect: Box | null;
 }
 
 /** Where the window goes on over the boundary unless the editor says otherwise: after a jump cut in a talk. */
@@ -35,6 +38,7 @@ export function freshShot(id: string, range: FrameRange, begins: Transition | nu
     subject: "auto",
     name: null,
     excluded: false,
+    protect: null,
   };
 }
 

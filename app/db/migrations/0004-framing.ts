@@ -10,6 +10,9 @@ CREATE TABLE shot_framings (
 INSERT INTO shot_framings SELECT version_id, shot_id, json_object('manner', manner) FROM shot_manners;
 DROP TABLE shot_manners;
 
+-- A part of the picture that the window keeps inside where it can, as JSON.
+ALTER TABLE shots ADD COLUMN protect TEXT;
+
 -- How the window gets from a key to the next one; null leaves it to the solver.
 ALTER TABLE hand_keys ADD COLUMN easing TEXT;
 
