@@ -7,9 +7,12 @@ export default defineConfig({
   // Long work is waited for where it is expected; everything else answers soon or never.
   expect: { timeout: 30_000 },
   workers: 1,
+  // A shared machine can stall a browser for a while; what fails twice is broken.
+  retries: 1,
   reporter: "list",
   outputDir: "test-results",
   use: {
+    screenshot: "only-on-failure",
     actionTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {

@@ -83,9 +83,8 @@ export async function action({ params, request }: Route.ActionArgs) {
 
 export default function DeskRoute({ loaderData }: Route.ComponentProps) {
   const { film, versions, version, jobs, exports, history, revision } = loaderData;
-  const unfinished = [...jobs, ...exports].filter((job) => job.state === "queued" || job.state === "running");
-  // Somebody sits before a mark; the rest takes longer.
-  usePolling(unfinished.length > 0, unfinished.some((job) => "kind" in job && job.kind === "follow") ? 200 : 800);
+  const unfinished = [...jobs, ...exports].some((job) => job.state === "queued" || job.state === "running");
+  usePolling(unfinished, 800);
   const edits = useEdits(film.id, revision);
   const ready = jobs.some((job) => job.kind === "proxy" && job.state === "done");
   const shots = useShots(loaderData, edits.pending);
@@ -122,9 +121,11 @@ function useShots(
 ): DeskShot[] {
   const tracks = useFetcher<typeof tracksLoader>();
   const { load } = tracks;
+  // What was loaded may be older than what the page knows of: a load can be overtaken by a poll.
+  const missing = found !== NOTHING_FOUND && tracks.state === "idle" && tracks.data?.found !== found;
   useEffect(() => {
-    if (found !== NOTHING_FOUND) void load(`/films/${film.id}/tracks`);
-  }, [found, film.id, load]);
+    if (missing) void load(`/films/${film.id}/tracks`);
+  }, [missing, found, film.id, load]);
   const byShot = tracks.data?.byShot;
   const { num, den } = film.rate;
   const { width, height } = film.picture;

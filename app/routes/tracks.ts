@@ -1,11 +1,12 @@
 import { listShots } from "~/db/shots.server";
-import { foundTracks } from "~/jobs/found-tracks.server";
+import { foundTracks, foundVersion } from "~/jobs/found-tracks.server";
 import { db } from "~/jobs/workplace.server";
 import type { Route } from "./+types/tracks";
 
 /** All tracks of a film, by shot: much data that changes seldom, so the desk asks for it apart. */
 export function loader({ params }: Route.LoaderArgs) {
   const shots = listShots(db(), params.filmId);
+  const found = foundVersion(db(), params.filmId, shots);
   const tracks = foundTracks(db(), params.filmId, shots);
-  return { byShot: Object.fromEntries(shots.map((shot, i) => [shot.id, tracks[i]!])) };
+  return { found, byShot: Object.fromEntries(shots.map((shot, i) => [shot.id, tracks[i]!])) };
 }
