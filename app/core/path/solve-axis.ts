@@ -98,16 +98,13 @@ export function axisProgram(problem: AxisProblem): PiecewiseLinearProgram {
 /** Seconds to each side of a given place in which a path is likely to come near its limits. */
 const LIMITED_SECONDS = 1.2;
 
-/** A limit with only the rows that are near given places; null where there are none. */
-function nearGiven(limit: Term, { fixed, fps }: AxisProblem): Term | null {
+/** The rows of a limit that are near given places, and the others; each with all rows, those left out without weight. */
+function splitLimit(limit: Term, { fixed, fps }: AxisProblem): { near: Term; rest: Term } {
   const reach = Math.ceil(LIMITED_SECONDS * fps);
-  const weights = new Float64Array(limit.lower.length);
-  for (const frame of fixed.keys()) {
-    for (let r = Math.max(0, frame - reach); r < Math.min(weights.length, frame + reach); r++) {
-      weights[r] = weightAt(limit.above, r);
-    }
-  }
-  return weights.some((weight) => weight > 0) ? { ...limit, below: weights, above: weights } : null;
+  const rest = limit.lower.map((_, row) => weightAt(limit.above, row));
+  for (const frame of fixed.keys()) rest.fill(0, Math.max(0, frame - reach), frame + reach);
+  const near = rest.map((weight, row) => (weight > 0 ? 0 : weightAt(limit.above, row)));
+  return { near: { ...limit, below: near, above: near }, rest: { ...limit, below: rest, above: rest } };
 }
 
 /**
@@ -119,24 +116,12 @@ function optimum(problem: AxisProblem): Solution {
   const start = startingPath(problem);
   if (problem.weights.maxSpeed > 0) {
     const [bounds, ...movement] = limits;
-    const near = movement.flatMap((limit) => nearGiven(limit, problem) ?? []);
-    const likely = solveProgram(programOf(problem, [...near, ...costs]), start);
-    const others = near.length > 0 ? [bounds!, ...movement.map((limit) => beyond(limit, problem))] : limits;
+    const split = movement.map((limit) => splitLimit(limit, problem));
+    const likely = solveProgram(programOf(problem, [...split.map(({ near }) => near), ...costs]), start);
+    const others = [bounds!, ...split.map(({ rest }) => rest)];
     if (others.every((limit) => isKept(limit, likely.x, ROUNDING))) return likely;
   }
   return solveProgram(programOf(problem, [...limits, ...costs]), start);
-}
-
-/** A limit that is open near given places: what is asked of a path for which the rest was taken care of. */
-function beyond(limit: Term, { fixed, fps }: AxisProblem): Term {
-  const reach = Math.ceil(LIMITED_SECONDS * fps);
-  const [lower, upper] = [limit.lower.slice(), limit.upper.slice()];
-  for (const frame of fixed.keys()) {
-    const [from, to] = [Math.max(0, frame - reach), frame + reach];
-    lower.fill(-Infinity, from, to);
-    upper.fill(Infinity, from, to);
-  }
-  return { ...limit, lower, upper };
 }
 
 /** A start strictly inside the bounds: near the wanted places, held where there are none. */

@@ -2,11 +2,12 @@ import type { Box, Size } from "../geometry/box";
 import { aspectRatio, centreBounds, clampWindow, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
 import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
 import type { Subject } from "../subjects/subject";
-import { axisGoals, type AxisGoals } from "./framing-goals";
+import { axisGoals } from "./framing-goals";
 import type { FramingSettings } from "./framing-settings";
 import { type Easing, type Key, windowAt } from "./keys";
 import { keysAround } from "./keys-around";
-import { type Manner, type MannerWeights, weightsFor } from "./manner";
+import { type Manner, weightsFor } from "./manner";
+import type { AxisProblem } from "./solve-axis";
 import { solveStretches } from "./solve-stretches";
 import { heightGoals, heightLimits } from "./zoom-goals";
 
@@ -39,20 +40,10 @@ export interface ShotPath {
   windows: CropWindow[];
 }
 
-interface Axis {
-  goals: AxisGoals;
-  bounds: readonly [Float64Array, Float64Array];
-  unit: number;
-  fixed: ReadonlyMap<number, number>;
-  fps: number;
-  weights: MannerWeights;
-}
-
-function solve({ goals, bounds, unit, fixed, fps, weights }: Axis): Float64Array {
-  if (bounds[0].every((low, i) => bounds[1][i]! - low < NO_ROOM)) {
-    return bounds[0].map((low, i) => (low + bounds[1][i]!) / 2);
-  }
-  return solveStretches({ goals, windowLength: unit, bounds, fixed, fps, weights });
+function solve(problem: AxisProblem): Float64Array {
+  const [low, high] = problem.bounds;
+  const hasRoom = low.some((value, i) => high[i]! - value >= NO_ROOM);
+  return hasRoom ? solveStretches(problem) : low.map((value, i) => (value + high[i]!) / 2);
 }
 
 /**
@@ -82,7 +73,7 @@ export function solveShot(problem: ShotProblem): ShotPath {
   const height = solve({
     goals: heightGoals(subject, shot, aspect, limits),
     bounds: [filled(Math.min(...everyHeight)), filled(Math.max(...everyHeight))],
-    unit: largest,
+    windowLength: largest,
     fixed: fixedHeights,
     fps,
     weights: {
@@ -99,7 +90,7 @@ export function solveShot(problem: ShotProblem): ShotPath {
     return solve({
       goals: axisGoals({ axis, subject, shot, picture, lengths, fps, headroom: settings.headroom / 100, protect }),
       bounds: [Float64Array.from(bounds, ([low]) => low), Float64Array.from(bounds, ([, high]) => high)],
-      unit: lengths.reduce((most, length) => Math.max(most, length), 0),
+      windowLength: lengths.reduce((most, length) => Math.max(most, length), 0),
       fixed: fixedOn(axis),
       fps,
       weights,

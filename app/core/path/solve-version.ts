@@ -1,10 +1,10 @@
 import type { Box, Size } from "../geometry/box";
 import { aspectRatio, type CropWindow } from "../geometry/crop-window";
-import { type FollowPlan, type FollowSpan, planFollowing } from "../subjects/follow";
+import { type FollowPlan, planFollowing } from "../subjects/follow";
 import type { FollowRule } from "../subjects/follow-rule";
 import { boxAt, type Track } from "../subjects/track";
 import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
-import { chooseManner, type ChosenManner } from "./choose-manner";
+import { chooseManner } from "./choose-manner";
 import type { FramingSettings } from "./framing-settings";
 import type { Easing } from "./keys";
 import type { Manner } from "./manner";
@@ -67,26 +67,26 @@ export function frameShot(
   const { range, settings, handKeys, tracks, rule, protect } = shot;
   const window = windowSize(picture, target, settings);
   const plan = planFollowing({ rule, shot: range, tracks, picture, window, rate, before: before.who });
-  const manners = plan.spans.map((span) => mannerFor(settings, span, window.width, framesPerSecond(rate)));
-  const parts = plan.spans.map(({ start, end, subject }, i) => {
-    const startAt = i === 0 && shot.carry ? before.window : null;
-    const own = { ...settings, manner: manners[i]!.manner };
-    return solveShot({
+  const parts = plan.spans.map((span, i) => {
+    const { start, end, subject } = span;
+    const { manner, reason } =
+      settings.manner === "auto"
+        ? chooseManner(subject, span, window.width, framesPerSecond(rate))
+        : { manner: settings.manner, reason: null };
+    const path = solveShot({
       shot: { start, end },
       picture,
       target,
       rate,
-      settings: own,
+      settings: { ...settings, manner },
       subject,
       protect,
       handKeys,
-      startAt,
+      startAt: i === 0 && shot.carry ? before.window : null,
     });
+    return { ...path, manner, mannerReason: reason };
   });
-  const longest = plan.spans.reduce((best, { start, end }, i) => {
-    const { start: from, end: to } = plan.spans[best]!;
-    return end - start > to - from ? i : best;
-  }, 0);
+  const longest = parts.reduce((best, part) => (part.windows.length > best.windows.length ? part : best));
   const keys = parts.flatMap((part, i) =>
     // Up to where the window jumps, it stays where the last key before has it.
     i === parts.length - 1
@@ -100,18 +100,14 @@ export function frameShot(
     who: plan.who,
     reason: plan.reason,
     certainty: plan.certainty,
-    manner: manners[longest]!.manner,
-    mannerReason: settings.manner === "auto" ? manners[longest]!.reason : null,
+    manner: longest.manner,
+    mannerReason: longest.mannerReason,
     spans: plan.spans.map(({ start, end, subject }) => ({
       start,
       end,
       trackId: tracks.find(({ id }) => id === subject?.track.id)?.id ?? null,
     })),
   };
-}
-
-function mannerFor({ manner }: FramingSettings, span: FollowSpan, windowWidth: number, fps: number): ChosenManner {
-  return manner === "auto" ? chooseManner(span.subject, span, windowWidth, fps) : { manner, reason: "chosen by you" };
 }
 
 /** The largest window that the zoom allows. */
