@@ -4,7 +4,7 @@ import { AnalysisReport, makeAnalysisReport } from "~/core/formats/report";
 import { planFollowing } from "~/core/subjects/follow";
 import { writeAside } from "~/media/write-aside.server";
 import { type FindOptions, findShots, openFilm } from "./find";
-import { collectMark, parseFollow } from "./options";
+import { addFollowOption, addMarkOption } from "./options";
 import { type ProgressLine, runWithProgress } from "./progress-line";
 
 interface AnalyseOptions extends FindOptions {
@@ -38,17 +38,11 @@ async function analyse(
 }
 
 export function analyseCommand(): Command {
-  return new Command("analyse")
+  const command = new Command("analyse")
     .description("find the shots of a film, and who is in them, and write it down without rendering")
     .argument("<film>", "the film to look through")
-    .requiredOption("--report <file>", "the JSON file to write (docs/formats.md)")
-    .option("--follow <whom>", "whom to follow: first, second, both, speaker or none", parseFollow, { kind: "auto" })
-    .option(
-      "--mark <mark>",
-      "follow what the box FRAME:X,Y,W,H holds, in its shot; may be given again",
-      collectMark,
-      [],
-    )
+    .requiredOption("--report <file>", "the JSON file to write (docs/formats.md)");
+  return addMarkOption(addFollowOption(command))
     .exitOverride()
     .action(async (file: string, options: AnalyseOptions) => {
       await runWithProgress((progress, signal) => analyse(file, options, progress, signal));

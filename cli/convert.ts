@@ -3,15 +3,14 @@ import { resolve } from "node:path";
 import { Command } from "commander";
 import { makeReport, Report } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
-import { frameShots } from "~/core/path/solve-version";
-import { carriesOver } from "~/core/shots/shot";
 import type { FrameRange } from "~/core/time/rate";
 import { exportVersion } from "~/jobs/export-version.server";
 import type { FilmFile } from "~/media/small-frames.server";
 import { writeAside } from "~/media/write-aside.server";
 import { type FindOptions, findShots, openFilm } from "./find";
-import { addFramingOptions, type FramingOptions, ruleOf, settingsOf } from "./framing-options";
-import { collectMark, parseFrame, parseSize, UsageError } from "./options";
+import { addFramingOptions, type FramingOptions, ruleOf } from "./framing-options";
+import { layPaths } from "./lay-paths";
+import { addMarkOption, parseFrame, parseSize, UsageError } from "./options";
 import { type ProgressLine, runWithProgress } from "./progress-line";
 
 /** Share of the whole that the analysis takes. */
@@ -53,15 +52,7 @@ async function convert(
       onProgress: (share) => progress.show("Looking for shots and people", share * ANALYSIS_SHARE),
     },
   );
-  const framings = found.map((shot) => ({
-    ...shot,
-    carry: carriesOver(shot.begins.kind),
-    settings: settingsOf(options),
-    handKeys: [],
-    protect: null,
-  }));
-  const paths = frameShots(framings, picture, options.size, rate);
-  const shots = framings.map((framing, i) => ({ ...framing, ...paths[i]! }));
+  const shots = layPaths(found, options, film.info);
   const windows = shots.flatMap((shot) => shot.windows);
   const figures = await exportVersion({ film, target: options.size, ranges: [range], windows }, options.out, {
     signal,
@@ -86,13 +77,7 @@ export function convertCommand(): Command {
     .requiredOption("--size <size>", "size of the result, such as 1080x1920", parseSize)
     .requiredOption("--out <file>", "the MP4 file to write")
     .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)");
-  return addFramingOptions(command)
-    .option(
-      "--mark <mark>",
-      "follow what the box FRAME:X,Y,W,H holds, in its shot; may be given again",
-      collectMark,
-      [],
-    )
+  return addMarkOption(addFramingOptions(command))
     .option("--from <frame>", "first frame to convert", parseFrame)
     .option("--to <frame>", "first frame not to convert any more", parseFrame)
     .exitOverride()

@@ -9,7 +9,7 @@ import {
   Zoom,
 } from "~/core/path/framing-settings";
 import type { FollowRule } from "~/core/subjects/follow-rule";
-import { parseFollow } from "./options";
+import { addFollowOption } from "./options";
 
 export interface FramingOptions {
   manner: MannerChoice;
@@ -64,7 +64,7 @@ export const ruleOf = ({ follow, keepBoth }: Pick<FramingOptions, "follow" | "ke
   keepBoth ? { kind: "both" } : follow;
 
 export const addFramingOptions = (command: Command): Command =>
-  command
+  addFollowOption(command)
     .option(
       "--manner <manner>",
       `how the window moves: ${MANNER_CHOICES.join(", ")}`,
@@ -79,5 +79,4 @@ export const addFramingOptions = (command: Command): Command =>
       numberUpTo(40),
       USUAL_FRAMING.headroom,
     )
-    .option("--follow <whom>", "whom to follow: first, second, both, speaker or none", parseFollow, { kind: "auto" })
     .option("--keep-both", "keep the first two in the window where they fit; the same as --follow both");

@@ -1,4 +1,4 @@
-import { InvalidArgumentError } from "commander";
+import { type Command, InvalidArgumentError } from "commander";
 import type { Box, Size } from "~/core/geometry/box";
 import type { FollowRule } from "~/core/subjects/follow-rule";
 
@@ -57,3 +57,14 @@ export function collectMark(text: string, earlier: MarkOption[]): MarkOption[] {
   if (width <= 0 || height <= 0) throw new InvalidArgumentError("A mark's box needs a width and a height.");
   return [...earlier, { frame, box: { x, y, width, height } }];
 }
+
+export const addFollowOption = (command: Command): Command =>
+  command.option("--follow <whom>", `whom to follow: ${Object.keys(FOLLOW).join(", ")}`, parseFollow, { kind: "auto" });
+
+export const addMarkOption = (command: Command): Command =>
+  command.option(
+    "--mark <mark>",
+    "follow what the box FRAME:X,Y,W,H holds, in its shot; may be given again",
+    collectMark,
+    [],
+  );

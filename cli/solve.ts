@@ -4,10 +4,9 @@ import { Command } from "commander";
 import { readReport, ReportError } from "~/core/formats/read-report";
 import { makeReport, Report } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
-import { frameShots } from "~/core/path/solve-version";
-import { carriesOver } from "~/core/shots/shot";
 import { writeAside } from "~/media/write-aside.server";
-import { addFramingOptions, type FramingOptions, ruleOf, settingsOf } from "./framing-options";
+import { addFramingOptions, type FramingOptions, ruleOf } from "./framing-options";
+import { layPaths } from "./lay-paths";
 import { parseSize, UsageError } from "./options";
 
 interface SolveOptions extends FramingOptions {
@@ -31,16 +30,12 @@ async function readFilm(file: string) {
 
 async function solve(file: string, options: SolveOptions): Promise<void> {
   const film = await readFilm(file);
-  const framings = film.shots.map((shot) => ({
-    ...shot,
-    carry: carriesOver(shot.begins.kind),
-    settings: settingsOf(options),
-    rule: ruleOf(options),
-    handKeys: [],
-    protect: null,
-  }));
-  const paths = frameShots(framings, film.picture, options.size, film.rate);
-  const shots = framings.map((framing, i) => ({ ...framing, ...paths[i]! }));
+  const rule = ruleOf(options);
+  const shots = layPaths(
+    film.shots.map((shot) => ({ ...shot, rule })),
+    options,
+    film,
+  );
   const report = Report.parse(makeReport(film, options.size, shots));
   await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   const keys = report.shots.reduce((sum, shot) => sum + shot.keys.length, 0);
