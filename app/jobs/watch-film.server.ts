@@ -1,5 +1,5 @@
 import { type Box, scaleBox } from "~/core/geometry/box";
-import { type GreyPlane, greyPyramid } from "~/core/image/grey-pyramid";
+import { type GreyPlane, greyPyramid, PYRAMID_SCALE } from "~/core/image/grey-pyramid";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
 import { cameraMotion, type CameraStep } from "~/core/subjects/camera-motion";
@@ -78,13 +78,12 @@ class StepReader {
     if (this.before) {
       const flow = opticalFlow(this.before.pyramid, pyramid, this.carrier.points());
       const camera = cameraMotion(flow, pyramid[0]!);
-      // The flow's plane has half the samples of the small picture.
       this.camera.push({
         frame,
         a: rounded(camera.a, 5),
         b: rounded(camera.b, 5),
-        tx: rounded(2 * this.scale * camera.tx, 2),
-        ty: rounded(2 * this.scale * camera.ty, 2),
+        tx: rounded(PYRAMID_SCALE * this.scale * camera.tx, 2),
+        ty: rounded(PYRAMID_SCALE * this.scale * camera.ty, 2),
         share: rounded(camera.share, 2),
       });
       this.carrier.advance(flow, image);

@@ -27,6 +27,18 @@ export const boxAround = (centre: Point, size: Size): Box => ({
   height: size.height,
 });
 
+/** The smallest box that holds all of at least one. */
+export function boxUnion(boxes: readonly Box[]): Box {
+  const x = Math.min(...boxes.map((box) => box.x));
+  const y = Math.min(...boxes.map((box) => box.y));
+  return {
+    x,
+    y,
+    width: Math.max(...boxes.map((box) => box.x + box.width)) - x,
+    height: Math.max(...boxes.map((box) => box.y + box.height)) - y,
+  };
+}
+
 /** Area that two boxes share. */
 export function intersectionArea(a: Box, b: Box): number {
   const width = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);

@@ -7,6 +7,9 @@ export interface GreyPlane {
   samples: Uint8Array;
 }
 
+/** Pixels of the picture to a sample of the largest level, each way. */
+export const PYRAMID_SCALE = 2;
+
 /** Levels of a pyramid: enough that a shift of an eighth of the picture is a few samples in the smallest. */
 const LEVELS = 4;
 

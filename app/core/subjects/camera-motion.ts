@@ -51,14 +51,6 @@ function fitTwo(flow: Flow, i: number, j: number): Similarity | null {
   return { a, b, tx, ty };
 }
 
-/** How a point moved beside where a similarity takes it. */
-export function departureOf(flow: Flow, i: number, { a, b, tx, ty }: Similarity): { dx: number; dy: number } {
-  return {
-    dx: flow.x[i]! + flow.dx[i]! - (a * flow.x[i]! - b * flow.y[i]! + tx),
-    dy: flow.y[i]! + flow.dy[i]! - (b * flow.x[i]! + a * flow.y[i]! + ty),
-  };
-}
-
 /** Squared distance of where a point went from where a similarity takes it. */
 function departure(flow: Flow, i: number, { a, b, tx, ty }: Similarity): number {
   const ex = a * flow.x[i]! - b * flow.y[i]! + tx - flow.x[i]! - flow.dx[i]!;

@@ -1,12 +1,11 @@
 /** Carries what was detected in one frame on by the optical flow, until it is detected again or lost. */
 import { type Box, boxCentre, boxIou, type Point } from "../geometry/box";
+import { PYRAMID_SCALE } from "../image/grey-pyramid";
 import type { YuvImage } from "../image/yuv-image";
 import type { Detection } from "./detection";
 import { type FacePatches, facePatches, mouthMovement } from "./mouth";
 import { type Flow, isBlind, PICTURE_POINT } from "./optical-flow";
 
-/** The flow's plane has half the samples of the picture each way. */
-const FLOW_SCALE = 2;
 /** A detection this much like where another was carried to is of the same thing. */
 const SEEN_ANEW = 0.35;
 /** With fewer points than this on a thing, its size is taken to stay. */
@@ -47,8 +46,8 @@ function core({ kind }: Detection, { x, y, width, height }: Box): Box {
  * out, so that where a thing goes does not depend on what else is carried.
  */
 function pointsIn(flow: Flow, part: Box, group: number): number[] {
-  const [left, top] = [part.x / FLOW_SCALE, part.y / FLOW_SCALE];
-  const [right, bottom] = [left + part.width / FLOW_SCALE, top + part.height / FLOW_SCALE];
+  const [left, top] = [part.x / PYRAMID_SCALE, part.y / PYRAMID_SCALE];
+  const [right, bottom] = [left + part.width / PYRAMID_SCALE, top + part.height / PYRAMID_SCALE];
   const points: number[] = [];
   for (let i = 0; i < flow.count; i++) {
     if (flow.group[i] !== PICTURE_POINT && flow.group[i] !== group) continue;
@@ -80,7 +79,7 @@ function follow(box: Box, inside: Box, flow: Flow, group: number): Box | null {
   const growth = growthOf(flow, points, dx, dy);
   const centre = boxCentre(box);
   const [width, height] = [box.width * growth, box.height * growth];
-  return { x: centre.x + FLOW_SCALE * dx - width / 2, y: centre.y + FLOW_SCALE * dy - height / 2, width, height };
+  return { x: centre.x + PYRAMID_SCALE * dx - width / 2, y: centre.y + PYRAMID_SCALE * dy - height / 2, width, height };
 }
 
 /** Carries detections from step to step. They are changed in place: `carried` and `mouth` grow. */
@@ -108,8 +107,8 @@ export class Carrier {
     return this.active.map(({ detection, box }) => {
       const { x, y, width, height } = core(detection, box);
       return GRID.map((share) => ({
-        x: (x + share.x * width) / FLOW_SCALE,
-        y: (y + share.y * height) / FLOW_SCALE,
+        x: (x + share.x * width) / PYRAMID_SCALE,
+        y: (y + share.y * height) / PYRAMID_SCALE,
       }));
     });
   }

@@ -1,5 +1,5 @@
 /** Turns a rule into what is followed when in a shot, with the reason in words and how sure it is. */
-import { type Box, boxArea, boxCentre, type Size } from "../geometry/box";
+import { type Box, boxArea, boxCentre, boxUnion, type Size } from "../geometry/box";
 import type { FrameRange, Rate } from "../time/rate";
 import type { FollowRule } from "./follow-rule";
 import { type ChosenSubject, chooseSubject, type RankedTrack, rankTracks } from "./rank";
@@ -84,15 +84,7 @@ function candidates({ tracks, shot, picture, before }: FollowProblem): RankedTra
 /** The box around boxes; null around none. */
 function around(boxes: readonly (Box | null)[]): Box | null {
   const there = boxes.filter((box) => box !== null);
-  if (there.length === 0) return null;
-  const x = Math.min(...there.map((box) => box.x));
-  const y = Math.min(...there.map((box) => box.y));
-  return {
-    x,
-    y,
-    width: Math.max(...there.map((box) => box.x + box.width)) - x,
-    height: Math.max(...there.map((box) => box.y + box.height)) - y,
-  };
+  return there.length > 0 ? boxUnion(there) : null;
 }
 
 /** A track of the film's shot that is made of others. */

@@ -1,5 +1,5 @@
 /** Joins tracks of what is one thing, seen to move in pieces: those that move along side by side. */
-import { type Box, boxArea, boxCentre } from "../geometry/box";
+import { type Box, boxArea, boxCentre, boxUnion } from "../geometry/box";
 import { boxAt, extentOf, type Track } from "./track";
 
 /** Frames for which two must be seen together to be told to belong together. */
@@ -18,16 +18,6 @@ function gapBetween(a: Box, b: Box): number {
   const down = Math.max(0, a.y - b.y - b.height, b.y - a.y - a.height);
   return Math.hypot(across, down);
 }
-
-const around = (a: Box, b: Box): Box => {
-  const [x, y] = [Math.min(a.x, b.x), Math.min(a.y, b.y)];
-  return {
-    x,
-    y,
-    width: Math.max(a.x + a.width, b.x + b.width) - x,
-    height: Math.max(a.y + a.height, b.y + b.height) - y,
-  };
-};
 
 /** Whether two tracks go side by side while both are seen. */
 function goTogether(a: Track, b: Track): boolean {
@@ -56,7 +46,7 @@ function join(a: Track, b: Track): Track {
   const end = Math.max(extentOf(a).end, extentOf(b).end);
   const boxes = Array.from({ length: end - start }, (_, i) => {
     const [p, q] = [boxAt(a, start + i), boxAt(b, start + i)];
-    return p && q ? around(p, q) : (p ?? q);
+    return p && q ? boxUnion([p, q]) : (p ?? q);
   });
   return { ...a, start, boxes };
 }

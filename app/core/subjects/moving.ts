@@ -4,12 +4,10 @@
  * sample (the motion measure of Irani, Rousso and Peleg, "Computing occluding and transparent motions", 1994).
  */
 import type { Box } from "../geometry/box";
-import type { GreyPlane } from "../image/grey-pyramid";
+import { type GreyPlane, PYRAMID_SCALE } from "../image/grey-pyramid";
 import type { CameraMotion } from "./camera-motion";
 import type { Detection } from "./detection";
 
-/** The planes have half the samples of the picture each way. */
-const PLANE_SCALE = 2;
 /** Side of a cell, in samples. */
 const CELL = 6;
 /** Movement from picture to picture, in samples, that is no noise. */
@@ -98,7 +96,7 @@ interface Blob {
 function blobsOf(movement: Float32Array, columns: number, rows: number): Blob[] {
   const blobs: Blob[] = [];
   const seen = new Set<number>();
-  const side = PLANE_SCALE * CELL;
+  const side = PYRAMID_SCALE * CELL;
   for (const [start, moved] of movement.entries()) {
     if (moved < LEAST_MOVEMENT || seen.has(start)) continue;
     seen.add(start);
@@ -138,7 +136,7 @@ export function movingThings(before: GreyPlane, now: GreyPlane, camera: CameraMo
   if (camera.share < 0.5) return [];
   const columns = Math.ceil(now.width / CELL);
   const rows = Math.ceil(now.height / CELL);
-  const area = PLANE_SCALE * PLANE_SCALE * now.width * now.height;
+  const area = PYRAMID_SCALE * PYRAMID_SCALE * now.width * now.height;
   return blobsOf(movementOf(before, now, camera, columns, rows), columns, rows)
     .filter(({ box, cells }) => cells >= LEAST_CELLS && box.width * box.height < MAX_SHARE * area)
     .sort((a, b) => b.total - a.total)
