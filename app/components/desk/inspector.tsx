@@ -72,9 +72,11 @@ export function Inspector(props: InspectorProps) {
           onChange={(change) => props.onFraming(shot, change)}
         />
         <div className="flex items-center justify-between gap-2">
-          <span className="text-xs text-soft">{shot.protect ? "A part is kept inside" : "Title, logo"}</span>
+          <span className="text-xs text-soft">{shot.protect ? "A part is kept" : "Title, logo"}</span>
           {shot.protect ? (
-            <Button onClick={() => props.onUnprotect(shot)}>Protect it no more</Button>
+            <Button className="shrink-0" onClick={() => props.onUnprotect(shot)}>
+              Protect it no more
+            </Button>
           ) : (
             <Hint text="Draw a box around a part of the picture that the window shall keep inside where it can">
               <Button onClick={props.onProtect}>Protect a part</Button>
