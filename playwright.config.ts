@@ -12,7 +12,7 @@ export default defineConfig({
   reporter: "list",
   outputDir: "test-results",
   use: {
-    screenshot: "only-on-failure",
+    trace: "retain-on-failure",
     actionTimeout: 30_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {

@@ -7,7 +7,7 @@ import type { DeskShot } from "~/components/desk/desk-types";
 import { withPendingKeys } from "~/components/desk/pending-keys";
 import { useEdits } from "~/components/desk/use-edits";
 import { usePaths } from "~/components/desk/use-paths";
-import { usePolling } from "~/components/common/use-polling";
+import { isUnderWay, usePolling } from "~/components/common/use-polling";
 import { secondLooks } from "~/core/checks/second-looks";
 import { followedTrack } from "~/core/path/solve-version";
 import { castOf } from "~/core/subjects/cast";
@@ -83,8 +83,10 @@ export async function action({ params, request }: Route.ActionArgs) {
 
 export default function DeskRoute({ loaderData }: Route.ComponentProps) {
   const { film, versions, version, jobs, exports, history, revision } = loaderData;
-  const unfinished = [...jobs, ...exports].some((job) => job.state === "queued" || job.state === "running");
-  usePolling(unfinished, 800);
+  const jobsUnderWay = jobs.filter(isUnderWay);
+  // A mark is followed in a moment, and somebody waits for it.
+  const interval = jobsUnderWay.some(({ kind }) => kind === "follow") ? 200 : 800;
+  usePolling(jobsUnderWay.length > 0 || exports.some(isUnderWay), interval);
   const edits = useEdits(film.id, revision);
   const ready = jobs.some((job) => job.kind === "proxy" && job.state === "done");
   const shots = useShots(loaderData, edits.pending);

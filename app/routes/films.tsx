@@ -4,7 +4,7 @@ import { z } from "zod";
 import { FilmCard } from "~/components/library/film-card";
 import { AddFilm } from "~/components/library/add-film";
 import { Wordmark } from "~/components/common/wordmark";
-import { usePolling } from "~/components/common/use-polling";
+import { isUnderWay, usePolling } from "~/components/common/use-polling";
 import { deleteFilm, listFilms } from "~/db/films.server";
 import { findJob, listJobs, retryJob, secondsLeft } from "~/db/jobs.server";
 import { cancelJob, wakeQueue } from "~/jobs/queue.server";
@@ -46,7 +46,7 @@ export async function action({ request }: Route.ActionArgs) {
 
 export default function Films({ loaderData: { films } }: Route.ComponentProps) {
   const revalidator = useRevalidator();
-  const busy = films.some((film) => film.jobs.some((job) => job.state === "queued" || job.state === "running"));
+  const busy = films.some((film) => film.jobs.some(isUnderWay));
   usePolling(busy, 1000);
   return (
     <div className="min-h-full">

@@ -10,3 +10,6 @@ export function loader({ params }: Route.LoaderArgs) {
   const tracks = foundTracks(db(), params.filmId, shots);
   return { found, byShot: Object.fromEntries(shots.map((shot, i) => [shot.id, tracks[i]!])) };
 }
+
+/** The desk asks again when it knows of other tracks than it has; a poll need not send them all anew. */
+export const shouldRevalidate = () => false;

@@ -1,6 +1,6 @@
 import PQueue from "p-queue";
 import { useCallback, useMemo, useRef, useState } from "react";
-import { useRevalidator } from "react-router";
+import { useBeforeUnload, useRevalidator } from "react-router";
 import { toast } from "sonner";
 import type { Command } from "~/core/edits/command";
 
@@ -36,6 +36,16 @@ export function useEdits(filmId: string, loadedRevision: number): Edits {
   const newest = useRef(loadedRevision);
   const serial = useRef(0);
   const [sent, setSent] = useState<Pending[]>([]);
+
+  // What the server has not answered yet would be lost with the page.
+  useBeforeUnload(
+    useCallback(
+      (event) => {
+        if (queue.size + queue.pending > 0) event.preventDefault();
+      },
+      [queue],
+    ),
+  );
 
   const post = useCallback(
     async (change: { do: "edit"; command: Command } | { do: "undo" | "redo" }): Promise<Outcome> => {
