@@ -31,9 +31,10 @@ export function yuvImage(data: Uint8Array, { width, height }: Size): YuvImage {
   };
 }
 
-/** The part of a picture below a row and left of a column, both even, copied. */
+/** The part of a picture below a row and left of a column, both even; copied unless it has the picture's whole width. */
 export function cropYuv(image: YuvImage, firstRow: number, size: Size): YuvImage {
   const cut = (plane: Uint8Array, stride: number, row: number, width: number, height: number) => {
+    if (width === stride) return plane.subarray(row * stride, (row + height) * stride);
     const out = new Uint8Array(width * height);
     for (let y = 0; y < height; y++) {
       const from = (row + y) * stride;

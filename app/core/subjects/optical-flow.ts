@@ -131,6 +131,8 @@ function refine(
 ): Found | null {
   if (!sampleSquare(before, x, y, RADIUS + 1, template)) return null;
   const line = SIDE + 2;
+  let sumX = 0;
+  let sumY = 0;
   let xx = 0;
   let xy = 0;
   let yy = 0;
@@ -142,6 +144,8 @@ function refine(
       gradientX[k] = gx;
       gradientY[k] = gy;
       centre[k] = template[at]!;
+      sumX += gx;
+      sumY += gy;
       xx += gx * gx;
       xy += gx * gy;
       yy += gy * gy;
@@ -150,30 +154,31 @@ function refine(
   const determinant = xx * yy - xy * xy;
   if (determinant < 1e-3 * AREA * AREA) return null;
   let { dx, dy } = guess;
-  let residual = Infinity;
+  let mean = 0;
   for (let step = 0; step < STEPS; step++) {
     if (!sampleSquare(after, x + dx, y + dy, RADIUS, sampled)) return null;
+    let sum = 0;
     let bx = 0;
     let by = 0;
-    let difference = 0;
-    // A common change of light is no movement.
-    let mean = 0;
-    for (let k = 0; k < AREA; k++) mean += sampled[k]! - centre[k]!;
-    mean /= AREA;
     for (let k = 0; k < AREA; k++) {
-      const error = sampled[k]! - centre[k]! - mean;
+      const error = sampled[k]! - centre[k]!;
+      sum += error;
       bx += error * gradientX[k]!;
       by += error * gradientY[k]!;
-      difference += Math.abs(error);
     }
-    residual = difference / AREA;
+    // A common change of light is no movement.
+    mean = sum / AREA;
+    bx -= mean * sumX;
+    by -= mean * sumY;
     const stepX = (yy * bx - xy * by) / determinant;
     const stepY = (xx * by - xy * bx) / determinant;
     dx -= stepX;
     dy -= stepY;
     if (stepX * stepX + stepY * stepY < SMALL_STEP * SMALL_STEP) break;
   }
-  return { dx, dy, residual, contrast: Math.sqrt((xx + yy) / AREA) };
+  let difference = 0;
+  for (let k = 0; k < AREA; k++) difference += Math.abs(sampled[k]! - centre[k]! - mean);
+  return { dx, dy, residual: difference / AREA, contrast: Math.sqrt((xx + yy) / AREA) };
 }
 
 /** The shift of a whole small plane that fits best, by the mean difference of what both show. */

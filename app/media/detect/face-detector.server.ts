@@ -60,13 +60,14 @@ const doubled = ({ landmarks, ...rest }: Face): Face => ({
 
 /** The network, for pictures of one size. */
 class FaceNet {
+  /** What the model is given; the border on the right and below stays black. */
   private readonly input: Float32Array;
 
   private constructor(
     private readonly session: ort.InferenceSession,
     private readonly size: Size,
   ) {
-    this.input = new Float32Array(size.width * size.height * 3);
+    this.input = new Float32Array(size.width * size.height * 3).fill(-1);
   }
 
   static async load(picture: Size): Promise<FaceNet> {
@@ -77,7 +78,6 @@ class FaceNet {
   async detect(image: YuvImage): Promise<Face[]> {
     const { input, size } = this;
     const rgb = rgbOf(image);
-    input.fill(-1);
     const line = 3 * image.width;
     for (let y = 0, from = 0; y < image.height; y++) {
       for (let i = 0, to = 3 * y * size.width; i < line; i++) input[to++] = rgb[from++]! / 127.5 - 1;
