@@ -89,7 +89,7 @@ export function Desk(props: DeskProps) {
     return { x: moves(picture.width, height * aspect), y: moves(picture.height, height) };
   }, [shots, picture, aspect]);
 
-  const { place, release, ease, carry } = useKeyEdits(edits, shots, version, versions, picture);
+  const { place, preview, release, ease, carry } = useKeyEdits(edits, shots, version, versions, picture);
   const follow = (shot: DeskShot, subject: string) => shotEdits.change([shot], { subject });
   const addVersion = (added: DeskVersion) => {
     if (versions.some((other) => other.width === added.width && other.height === added.height)) {
@@ -190,6 +190,7 @@ export function Desk(props: DeskProps) {
             windowAt={windowAt}
             showSubjects={showSubjects}
             onPlace={place}
+            onPreview={preview}
             onFollow={(shot, trackId) => follow(shot, `track:${trackId}`)}
             drawing={drawing}
             onDrawn={(frame, box) => {

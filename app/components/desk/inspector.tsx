@@ -2,7 +2,7 @@ import { Eye } from "lucide-react";
 import { Button, Hint } from "~/components/common/button";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import type { FramingChange } from "~/core/path/framing-settings";
-import type { Easing } from "~/core/path/keys";
+import type { Easing } from "~/core/path/easing";
 import { MANNER_TEXT } from "~/core/path/manner";
 import type { HandKey } from "~/core/path/solve-version";
 import { type DeskFilm, type DeskShot, shotAt } from "./desk-types";

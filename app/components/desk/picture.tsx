@@ -19,6 +19,8 @@ interface PictureProps {
   showSubjects: boolean;
   /** A window was put somewhere by hand, at the frame on screen. */
   onPlace: (frame: number, window: CropWindow) => void;
+  /** A window is being dragged there; null when it was let go elsewhere. */
+  onPreview: (frame: number, window: CropWindow | null) => void;
   onFollow: (shot: DeskShot, trackId: string) => void;
   /** Whether a box is to be drawn, and what for. */
   drawing: Drawing | null;
@@ -39,7 +41,7 @@ const FINE_NUDGE = 1;
 
 /** The whole picture with the crop window on it; what falls outside is shaded. */
 export function Picture(props: PictureProps) {
-  const { player, picture, aspect, windowAt, onPlace } = props;
+  const { player, picture, aspect, windowAt, onPlace, onPreview } = props;
   const svg = useRef<SVGSVGElement>(null);
   const frameRect = useRef<SVGRectElement>(null);
   const shade = useRef<SVGPathElement>(null);
@@ -75,16 +77,23 @@ export function Picture(props: PictureProps) {
     grip.current = { ...locate(event), from: windowAt(player.getFrame()) };
   };
   const move = (event: PointerEvent) => {
-    if (!grip.current) return;
+    if (!grip.current || !player) return;
     const { from, ...start } = grip.current;
     const here = locate(event);
     const moved = { x: from.x + here.x - start.x, y: from.y + here.y - start.y, height: from.height };
-    setDragged(clampWindow(moved, picture, aspect));
+    const window = clampWindow(moved, picture, aspect);
+    setDragged(window);
+    onPreview(player.getFrame(), window);
   };
   const end = () => {
     if (dragged && player) onPlace(player.getFrame(), dragged);
     grip.current = null;
     setDragged(null);
+  };
+  const giveUp = () => {
+    grip.current = null;
+    setDragged(null);
+    onPreview(0, null);
   };
   const nudge = (event: KeyboardEvent) => {
     const step = event.shiftKey ? FINE_NUDGE : NUDGE;
@@ -127,7 +136,7 @@ export function Picture(props: PictureProps) {
           onPointerDown={begin}
           onPointerMove={move}
           onPointerUp={end}
-          onPointerCancel={() => setDragged(null)}
+          onPointerCancel={giveUp}
           onKeyDown={nudge}
         />
         <ProtectedPart player={player} shots={props.shots} />

@@ -20,6 +20,7 @@ interface TableProps {
   windowAt: (frame: number) => CropWindow;
   showSubjects: boolean;
   onPlace: (frame: number, window: CropWindow, fromFrame?: number | null) => void;
+  onPreview: (frame: number, window: CropWindow | null) => void;
   onFollow: (shot: DeskShot, trackId: string) => void;
   drawing: Drawing | null;
   onDrawn: (frame: number, box: Box | null) => void;
@@ -45,6 +46,7 @@ export function Table({
   windowAt,
   showSubjects,
   onPlace,
+  onPreview,
   onFollow,
   drawing,
   onDrawn,
@@ -79,6 +81,7 @@ export function Table({
           windowAt={windowAt}
           showSubjects={showSubjects}
           onPlace={onPlace}
+          onPreview={onPreview}
           onFollow={onFollow}
           drawing={drawing}
           onDrawn={onDrawn}

@@ -1,5 +1,5 @@
 import PQueue from "p-queue";
-import { useCallback, useMemo, useRef, useState } from "react";
+import { startTransition, useCallback, useMemo, useRef, useState } from "react";
 import { useBeforeUnload, useRevalidator } from "react-router";
 import { toast } from "sonner";
 import type { Command } from "~/core/edits/command";
@@ -22,6 +22,8 @@ export interface Edits {
   send: (command: Command) => void;
   undo: () => void;
   redo: () => void;
+  /** Shows what a command would do, until another is shown or one is sent; null shows nothing. */
+  preview: (command: Command | null) => void;
   /** Commands that the page's data does not show yet. */
   pending: Command[];
 }
@@ -36,6 +38,7 @@ export function useEdits(filmId: string, loadedRevision: number): Edits {
   const newest = useRef(loadedRevision);
   const serial = useRef(0);
   const [sent, setSent] = useState<Pending[]>([]);
+  const [previewed, setPreviewed] = useState<Command | null>(null);
 
   // What the server has not answered yet would be lost with the page.
   useBeforeUnload(
@@ -72,6 +75,7 @@ export function useEdits(filmId: string, loadedRevision: number): Edits {
     (command: Command) => {
       const id = serial.current++;
       setSent((all) => [...all, { id, command, revision: null }]);
+      setPreviewed(null);
       void queue.add(async () => {
         const outcome = await post({ do: "edit", command });
         setSent((all) =>
@@ -95,9 +99,14 @@ export function useEdits(filmId: string, loadedRevision: number): Edits {
     [post, queue, revalidate],
   );
 
-  const pending = useMemo(
-    () => sent.filter(({ revision }) => revision === null || revision > loadedRevision).map(({ command }) => command),
-    [sent, loadedRevision],
+  // A pointer moves faster than the desk can be drawn: what is out of date by then need not be.
+  const preview = useCallback((command: Command | null) => startTransition(() => setPreviewed(command)), []);
+  const pending = useMemo(() => {
+    const open = sent.filter(({ revision }) => revision === null || revision > loadedRevision);
+    return [...open.map(({ command }) => command), ...(previewed ? [previewed] : [])];
+  }, [sent, loadedRevision, previewed]);
+  return useMemo(
+    () => ({ send, undo: () => step("undo"), redo: () => step("redo"), preview, pending }),
+    [send, step, preview, pending],
   );
-  return useMemo(() => ({ send, undo: () => step("undo"), redo: () => step("redo"), pending }), [send, step, pending]);
 }

@@ -1,9 +1,10 @@
 import { useCallback } from "react";
 import { toast } from "sonner";
+import type { Command } from "~/core/edits/command";
 import { boxCentre, type Size } from "~/core/geometry/box";
 import { aspectRatio, clampWindow, type CropWindow } from "~/core/geometry/crop-window";
 import { carryKey } from "~/core/path/carry-key";
-import type { Easing } from "~/core/path/keys";
+import type { Easing } from "~/core/path/easing";
 import { followedTrack, type HandKey } from "~/core/path/solve-version";
 import { boxAt } from "~/core/subjects/track";
 import { type DeskShot, type DeskVersion, shotAt } from "./desk-types";
@@ -23,18 +24,27 @@ export function useKeyEdits(
     [shots],
   );
 
+  const placed = useCallback(
+    (frame: number, window: CropWindow, fromFrame = frame): Command => {
+      const key = { frame, easing: keyAt(fromFrame)?.easing ?? null, ...clampWindow(window, picture, aspect) };
+      return fromFrame === frame
+        ? { type: "set-key", versionId: version.id, key }
+        : { type: "move-key", versionId: version.id, fromFrame, key };
+    },
+    [keyAt, version.id, picture, aspect],
+  );
+
   /** Puts a key where there is none, or moves the one that is there or was at `fromFrame`, with its easing. */
   const place = useCallback(
-    (frame: number, window: CropWindow, fromFrame: number | null = null) => {
-      const easing = keyAt(fromFrame ?? frame)?.easing ?? null;
-      const key = { frame, easing, ...clampWindow(window, picture, aspect) };
-      edits.send(
-        fromFrame === null || fromFrame === frame
-          ? { type: "set-key", versionId: version.id, key }
-          : { type: "move-key", versionId: version.id, fromFrame, key },
-      );
-    },
-    [edits, keyAt, version.id, picture, aspect],
+    (frame: number, window: CropWindow, fromFrame?: number | null) =>
+      edits.send(placed(frame, window, fromFrame ?? undefined)),
+    [edits, placed],
+  );
+
+  /** Shows the path that a key would make; null for the path as it is. */
+  const preview = useCallback(
+    (frame: number, window: CropWindow | null) => edits.preview(window && placed(frame, window)),
+    [edits, placed],
   );
 
   const release = (frame: number) => {
@@ -56,5 +66,5 @@ export function useKeyEdits(
     toast(`The key is in ${others.map(({ name }) => name).join(", ")} as well.`);
   };
 
-  return { place, release, ease, carry };
+  return { place, preview, release, ease, carry };
 }

@@ -1,4 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from "react";
+import { toast } from "sonner";
 import type { Size } from "~/core/geometry/box";
 import { type FramedShot, followedBefore, type ShotBefore, type ShotFraming } from "~/core/path/solve-version";
 import type { Track } from "~/core/subjects/track";
@@ -20,7 +21,7 @@ const keyOf = ({ shotId, framing }: FramingInput, target: Size, before: ShotBefo
     framing.settings,
     framing.protect,
     framing.rule,
-    framing.handKeys,
+    framing.handKeys.map(({ frame, x, y, height, easing }) => [frame, x, y, height, easing]),
     framing.tracks.map(trackKey),
   ]);
 
@@ -34,41 +35,60 @@ function trackKey(track: Track): string {
 /** Milliseconds within which answers are gathered before the desk is drawn again. */
 const TOGETHER_MS = 120;
 
-interface Solved {
+interface Question {
   key: string;
-  framed: FramedShot;
+  request: PathRequest;
 }
 
-/** Paths of all shots, solved in a worker; while a shot is solved again its last path stays. */
+/** What the worker is asked for a shot: one question at a time, and then the newest of those that have come up. */
+interface Questions {
+  newest: Question;
+  underWay: Question | null;
+}
+
+/**
+ * Paths of all shots, solved in a worker; while a shot is solved again its last path stays. A shot that changes all the
+ * time, as in a drag, is drawn as often as it can be solved.
+ */
 export function usePaths(inputs: FramingInput[], picture: Size, target: Size, rate: Rate): Map<string, FramedShot> {
-  const [solved, setSolved] = useState<Map<string, Solved>>(new Map());
+  const [solved, setSolved] = useState<Map<string, FramedShot>>(new Map());
   const worker = useRef<Worker | null>(null);
-  const asked = useRef(new Map<string, string>());
+  const questions = useRef(new Map<string, Questions>());
 
   useEffect(() => {
-    const requested = asked.current;
+    const asked = questions.current;
     const created = new Worker(new URL("../../workers/path-worker.ts", import.meta.url), { type: "module" });
-    // One answer is shown at once; many that come soon after one another are shown together.
-    let arrived: PathReply[] = [];
+    // The last answer is shown at once; while others are on their way, those that come soon after one another together.
+    let arrived: Extract<PathReply, { framed: FramedShot }>[] = [];
     let shownAt = -Infinity;
     let timer: ReturnType<typeof setTimeout> | undefined;
     const show = () => {
-      // An answer to a question that has been asked anew in the meantime is out of date.
-      const current = arrived.filter(({ shotId, key }) => requested.get(shotId) === key);
+      const ready = arrived;
       arrived = [];
+      clearTimeout(timer);
       timer = undefined;
       shownAt = performance.now();
-      setSolved((all) => new Map([...all, ...current.map((reply) => [reply.shotId, reply] as const)]));
+      setSolved((all) => new Map([...all, ...ready.map(({ shotId, framed }) => [shotId, framed] as const)]));
     };
     created.addEventListener("message", ({ data }: MessageEvent<PathReply>) => {
+      const { newest, underWay } = asked.get(data.shotId)!;
+      const isNewest = newest === underWay;
+      asked.set(data.shotId, { newest, underWay: isNewest ? null : newest });
+      if (!isNewest) created.postMessage(newest.request);
+      if ("error" in data)
+        return void toast.error(`A path could not be laid: ${data.error}. Change the shot and try again.`);
+      // A path for another version is of no use, one for a key that has been dragged on since shows where it goes.
+      if (newest.request.target !== underWay?.request.target) return;
       arrived.push(data);
-      timer ??= setTimeout(show, performance.now() - shownAt > TOGETHER_MS ? 0 : TOGETHER_MS);
+      const moreToCome = [...asked.values()].some((questions) => questions.underWay);
+      if (moreToCome && performance.now() - shownAt < TOGETHER_MS) timer ??= setTimeout(show, TOGETHER_MS);
+      else show();
     });
     worker.current = created;
     return () => {
       clearTimeout(timer);
       created.terminate();
-      requested.clear();
+      asked.clear();
       worker.current = null;
     };
   }, []);
@@ -86,21 +106,15 @@ export function usePaths(inputs: FramingInput[], picture: Size, target: Size, ra
   useEffect(() => {
     for (const [i, input] of inputs.entries()) {
       // A window that goes on over the boundary is solved again when the shot before has been.
-      const last = input.framing.carry && i > 0 ? solved.get(inputs[i - 1]!.shotId)?.framed : undefined;
+      const last = input.framing.carry && i > 0 ? solved.get(inputs[i - 1]!.shotId) : undefined;
       const before = { window: last?.windows.at(-1) ?? null, who: whoBefore[i]! };
       const key = keyOf(input, target, before);
-      if (asked.current.get(input.shotId) === key) continue;
-      asked.current.set(input.shotId, key);
-      const request: PathRequest = {
-        key,
-        shotId: input.shotId,
-        framing: input.framing,
-        picture,
-        target,
-        rate,
-        before,
-      };
-      worker.current?.postMessage(request);
+      const { shotId, framing } = input;
+      const asked = questions.current.get(shotId);
+      if (asked?.newest.key === key) continue;
+      const newest: Question = { key, request: { shotId, framing, picture, target, rate, before } };
+      questions.current.set(shotId, { newest, underWay: asked?.underWay ?? newest });
+      if (!asked?.underWay) worker.current?.postMessage(newest.request);
     }
   }, [inputs, whoBefore, picture, target, rate, solved]);
 
@@ -108,7 +122,7 @@ export function usePaths(inputs: FramingInput[], picture: Size, target: Size, ra
   return useMemo(() => {
     const paths = new Map<string, FramedShot>();
     for (const { shotId, framing } of inputs) {
-      const framed = solved.get(shotId)?.framed;
+      const framed = solved.get(shotId);
       const { start, end } = framing.range;
       if (framed?.keys[0]?.frame === start && framed.windows.length === end - start) paths.set(shotId, framed);
     }

@@ -1,10 +1,10 @@
 import { Button, Hint } from "~/components/common/button";
-import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import { MAX_ZOOM } from "~/core/path/framing-settings";
-import { type Easing, EASINGS } from "~/core/path/keys";
+import type { Easing } from "~/core/path/easing";
 import type { HandKey } from "~/core/path/solve-version";
 import type { DeskShot } from "./desk-types";
+import { KeyEasing } from "./key-easing";
 import { NumberField } from "./number-field";
 import type { Player } from "./player";
 
@@ -22,16 +22,6 @@ interface WindowHereProps {
   onEase: (key: HandKey, easing: Easing | null) => void;
   onCarryKey: ((shot: DeskShot, key: HandKey) => void) | null;
 }
-
-const SOLVER = "solver";
-const EASING_ITEMS: SelectItem[] = [
-  { value: SOLVER, text: "As the solver does", hint: "Follows the subject to your next key" },
-  { value: "linear", text: "Evenly", hint: "At one speed to your next key" },
-  { value: "ease", text: "Eased", hint: "Starts and arrives softly" },
-  { value: "ease-in", text: "Soft start", hint: "Starts softly and arrives at speed" },
-  { value: "ease-out", text: "Soft arrival", hint: "Starts at speed and arrives softly" },
-  { value: "hold", text: "Hold", hint: "Stays here until your next key, or the shot's end" },
-];
 
 /** Where the window is at this frame, in numbers, and what the key here does. */
 export function WindowHere(props: WindowHereProps) {
@@ -59,18 +49,7 @@ export function WindowHere(props: WindowHereProps) {
           onCommit={(zoom) => set({ height: largest / Math.min(MAX_ZOOM, Math.max(1, zoom)) })}
         />
       </div>
-      {hand && (
-        <div className="mt-2 flex items-center justify-between gap-2">
-          <span className="text-xs text-soft">From here to your next key</span>
-          <SelectMenu
-            label="From here to your next key"
-            placeholder=""
-            items={EASING_ITEMS}
-            value={hand.easing ?? SOLVER}
-            onChange={(value) => onEase(hand, EASINGS.find((easing) => easing === value) ?? null)}
-          />
-        </div>
-      )}
+      {hand && <KeyEasing easing={hand.easing} onChange={(easing) => onEase(hand, easing)} />}
       <div className="mt-2 flex flex-wrap gap-2">
         {hand ? (
           <Hint text="Gives this frame back to the solver" shortcut="Delete">

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { FramingChange } from "../path/framing-settings";
-import { EASINGS } from "../path/keys";
+import { Easing } from "../path/easing";
 import { TRANSITION_KINDS } from "../shots/transition";
 import { STORED_RULE } from "../subjects/follow-rule";
 
@@ -16,7 +16,7 @@ const HandKey = z.object({
   y: z.number(),
   height: z.number().positive(),
   // Changes that were stored before keys had one leave it to the solver.
-  easing: z.enum(EASINGS).nullable().default(null),
+  easing: Easing.nullable().default(null),
 });
 const Range = z.object({ start: Frame, end: Frame });
 const ShotIds = z.array(z.string()).min(1);

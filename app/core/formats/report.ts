@@ -1,7 +1,8 @@
 import { z } from "zod";
 import type { Box, Size } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
-import { EASINGS, type Key } from "../path/keys";
+import { Easing } from "../path/easing";
+import type { Key } from "../path/keys";
 import { type Manner, MANNERS } from "../path/manner";
 import { isGradual, type Transition, TRANSITION_KINDS } from "../shots/transition";
 import { TRACK_KINDS } from "../subjects/detection";
@@ -23,7 +24,7 @@ const ReportKey = z.object({
   x: z.number(),
   y: z.number(),
   height: z.number().positive(),
-  easing: z.enum(EASINGS),
+  easing: Easing,
   by: z.enum(["solver", "hand"]),
 });
 

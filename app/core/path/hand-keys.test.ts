@@ -2,7 +2,8 @@ import { describe, expect, test } from "@jest/globals";
 import type { Track } from "../subjects/track";
 import { carryKey } from "./carry-key";
 import { USUAL_FRAMING } from "./framing-settings";
-import { ease, windowAt } from "./keys";
+import { curveOf, ease } from "./easing";
+import { windowAt } from "./keys";
 import { solveShot } from "./solve-shot";
 import type { HandKey } from "./solve-version";
 
@@ -58,6 +59,14 @@ describe("hand keys with an easing of their own", () => {
     const plain = solve([key(150, 900), key(200, 1200)]);
     expect(solve([key(150, 900), key(200, 1200, "linear")])).toEqual(plain);
     expect(solve([key(100, 700, "hold"), key(101, 720), key(299, 1300, "hold")]).windows).toHaveLength(200);
+  });
+
+  test("go along a curve of the editor's own", () => {
+    const curve = curveOf([0.8, 0, 1, 0.2]);
+    const { windows } = solve([key(150, 700, curve), key(200, 1200)]);
+    expect(windows[150 - 100 + 25]!.x).toBeCloseTo(700 + 500 * ease(curve, 0.5), 6);
+    expect(ease(curve, 0.5)).toBeLessThan(0.1);
+    expect(windows[200 - 100]!.x).toBe(1200);
   });
 
   test("are what the keys give at every frame", () => {

@@ -1,5 +1,6 @@
 import type { FrameRange } from "../time/rate";
-import type { Easing, Key } from "./keys";
+import type { Easing } from "./easing";
+import type { Key } from "./keys";
 import { type DensePath, reduceToKeys } from "./reduce-to-keys";
 
 /** A hand key within its shot, and how the editor wants the window to get from it to the next one. */

@@ -1,4 +1,5 @@
-import { ease, type Easing, type Key } from "./keys";
+import { ease, type Easing } from "./easing";
+import type { Key } from "./keys";
 
 /** A path as it is solved: a window for every frame of a shot. */
 export interface DensePath {

@@ -4,11 +4,13 @@ import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
 import type { Subject } from "../subjects/subject";
 import { axisGoals } from "./framing-goals";
 import type { FramingSettings } from "./framing-settings";
-import { type Easing, type Key, windowAt } from "./keys";
+import type { Easing } from "./easing";
+import { type Key, windowAt } from "./keys";
 import { keysAround } from "./keys-around";
 import { type Manner, weightsFor } from "./manner";
 import type { AxisProblem } from "./solve-axis";
 import { solveStretches } from "./solve-stretches";
+import { SolvedProblems } from "./solved-problems";
 import { heightGoals, heightLimits } from "./zoom-goals";
 
 /** Keys reproduce the solved path to within this share of the picture's larger side. */
@@ -40,17 +42,19 @@ export interface ShotPath {
   windows: CropWindow[];
 }
 
-function solve(problem: AxisProblem): Float64Array {
+function solve(problem: AxisProblem, solved: SolvedProblems): Float64Array {
   const [low, high] = problem.bounds;
   const hasRoom = low.some((value, i) => high[i]! - value >= NO_ROOM);
-  return hasRoom ? solveStretches(problem) : low.map((value, i) => (value + high[i]!) / 2);
+  return hasRoom ? solveStretches(problem, solved) : low.map((value, i) => (value + high[i]!) / 2);
 }
 
 /**
  * Lays the path of the crop window through one shot: first how large it is, then where. Hand keys are met exactly;
  * where there is nothing to follow, the window rests in the middle of the picture.
+ *
+ * @param solved what was solved for the shot's path before; gains what is solved now
  */
-export function solveShot(problem: ShotProblem): ShotPath {
+export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): ShotPath {
   const { shot, picture, target, rate, settings, subject, protect } = problem;
   const count = shot.end - shot.start;
   const aspect = aspectRatio(target);
@@ -70,9 +74,9 @@ export function solveShot(problem: ShotProblem): ShotPath {
   // A hand key may be larger or smaller than the zoom's limits.
   const everyHeight = [...limits, ...fixedHeights.values()];
   const filled = (value: number) => new Float64Array(count).fill(value);
-  const height = solve({
+  const heightProblem = {
     goals: heightGoals(subject, shot, aspect, limits),
-    bounds: [filled(Math.min(...everyHeight)), filled(Math.max(...everyHeight))],
+    bounds: [filled(Math.min(...everyHeight)), filled(Math.max(...everyHeight))] as const,
     windowLength: largest,
     fixed: fixedHeights,
     fps,
@@ -82,19 +86,21 @@ export function solveShot(problem: ShotProblem): ShotPath {
       acceleration: ZOOM_RESTRAINT * weights.acceleration,
       jerk: ZOOM_RESTRAINT * weights.jerk,
     },
-  });
+  };
+  const height = solve(heightProblem, solved);
   const place = (axis: "x" | "y") => {
     const extent = axis === "x" ? "width" : "height";
     const lengths = axis === "x" ? height.map((value) => value * aspect) : height;
     const bounds = Array.from(lengths, (length) => centreBounds(picture[extent], length));
-    return solve({
+    const placeProblem = {
       goals: axisGoals({ axis, subject, shot, picture, lengths, fps, headroom: settings.headroom / 100, protect }),
-      bounds: [Float64Array.from(bounds, ([low]) => low), Float64Array.from(bounds, ([, high]) => high)],
+      bounds: [Float64Array.from(bounds, ([low]) => low), Float64Array.from(bounds, ([, high]) => high)] as const,
       windowLength: lengths.reduce((most, length) => Math.max(most, length), 0),
       fixed: fixedOn(axis),
       fps,
       weights,
-    });
+    };
+    return solve(placeProblem, solved);
   };
   const path = { x: place("x"), y: place("y"), height };
   const tolerance = KEY_TOLERANCE * Math.max(picture.width, picture.height);

@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { blankGoals, cutGoals } from "./framing-goals";
 import { MANNER_WEIGHTS } from "./manner";
 import { axisProgram } from "./solve-axis";
+import { SolvedProblems } from "./solved-problems";
 import { solveStretches } from "./solve-stretches";
 import { objectiveAt } from "./piecewise-linear-program";
 import { solveProgram } from "./solve-program";
@@ -44,6 +45,15 @@ describe("a path with hand keys", () => {
     }
     expect(after[150]! - before[150]!).toBe(500);
     expect(Math.abs(after[100]! - before[100]!)).toBeGreaterThan(0);
+  });
+
+  test("is the same when what was solved before is used again", () => {
+    const solved = new SolvedProblems();
+    for (const x of [900, 930, 1000, 930]) {
+      const keys = { 60: 700, 150: x, 240: 1200 };
+      expect(solveStretches(problem(keys), solved)).toEqual(solveStretches(problem(keys)));
+      solved.forgetUnused();
+    }
   });
 
   test("flows through them: no kink that the limits forbid", () => {

@@ -4,7 +4,8 @@
  * key share is how the path passes through it: as it would if there were no other key.
  */
 import { cutGoals } from "./framing-goals";
-import { type AxisProblem, solveAxis } from "./solve-axis";
+import type { AxisProblem } from "./solve-axis";
+import { SolvedProblems } from "./solved-problems";
 
 /** Seconds to each side of a key that decide how the path passes through it. */
 const PASSING_SECONDS = 3;
@@ -22,11 +23,11 @@ function part(problem: AxisProblem, start: number, end: number, fixed: ReadonlyM
 }
 
 /** Where the path is just before and just after a key that is the only one: its speed and its acceleration there. */
-function passing(problem: AxisProblem, frame: number, at: number): [number, number][] {
+function passing(problem: AxisProblem, frame: number, at: number, solved: SolvedProblems): [number, number][] {
   const reach = Math.ceil(PASSING_SECONDS * problem.fps);
   const start = Math.max(0, frame - reach);
   const end = Math.min(problem.goals.wanted.length, frame + reach + 1);
-  const { positions } = solveAxis(part(problem, start, end, new Map([[frame, at]])));
+  const positions = solved.solve(part(problem, start, end, new Map([[frame, at]])));
   return [frame - 1, frame + 1].flatMap((beside): [number, number][] =>
     beside >= start && beside < end ? [[beside, positions[beside - start]!]] : [],
   );
@@ -35,13 +36,15 @@ function passing(problem: AxisProblem, frame: number, at: number): [number, numb
 /**
  * Positions in pixels, one a frame. Given places are met exactly; what one of them is decides the path only from the
  * one before it to the one after it.
+ *
+ * @param solved what was solved before; what is among it is not solved again
  */
-export function solveStretches(problem: AxisProblem): Float64Array {
+export function solveStretches(problem: AxisProblem, solved = new SolvedProblems()): Float64Array {
   const count = problem.goals.wanted.length;
   const keys = [...problem.fixed].sort(([a], [b]) => a - b);
   const given = new Map<number, number>();
   for (const [frame, at] of keys) {
-    for (const [beside, place] of passing(problem, frame, at)) {
+    for (const [beside, place] of passing(problem, frame, at, solved)) {
       // Between two keys with one frame between them there is no room to pass as either would.
       const other = given.get(beside);
       given.set(beside, other === undefined ? place : (other + place) / 2);
@@ -55,7 +58,7 @@ export function solveStretches(problem: AxisProblem): Float64Array {
     // One frame beyond each key is given as well.
     const start = Math.max(0, ends[i]! - 1);
     const end = Math.min(count, ends[i + 1]! + 2);
-    positions.set(solveAxis(part(problem, start, end, given)).positions, start);
+    positions.set(solved.solve(part(problem, start, end, given)), start);
   }
   return positions;
 }

@@ -6,9 +6,10 @@ import { boxAt, type Track } from "../subjects/track";
 import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
 import { chooseManner } from "./choose-manner";
 import type { FramingSettings } from "./framing-settings";
-import type { Easing } from "./keys";
+import type { Easing } from "./easing";
 import type { Manner } from "./manner";
-import { type ShotPath, solveShot } from "./solve-shot";
+import { type ShotPath, type ShotProblem, solveShot } from "./solve-shot";
+import { SolvedProblems } from "./solved-problems";
 import { heightLimits } from "./zoom-goals";
 
 /** A key that the editor has placed in a version. */
@@ -56,13 +57,18 @@ export interface ShotBefore {
 
 const NOTHING_BEFORE: ShotBefore = { window: null, who: null };
 
-/** Lays the path of one shot for a version of the given size. */
+/**
+ * Lays the path of one shot for a version of the given size.
+ *
+ * @param solved what was solved for the shot's last path; afterwards, what was for this one
+ */
 export function frameShot(
   shot: ShotFraming,
   picture: Size,
   target: Size,
   rate: Rate,
   before: ShotBefore = NOTHING_BEFORE,
+  solved = new SolvedProblems(),
 ): FramedShot {
   const { range, settings, handKeys, tracks, rule, protect } = shot;
   const window = windowSize(picture, target, settings);
@@ -73,7 +79,7 @@ export function frameShot(
       settings.manner === "auto"
         ? chooseManner(subject, span, window.width, framesPerSecond(rate))
         : { manner: settings.manner, reason: null };
-    const path = solveShot({
+    const problem: ShotProblem = {
       shot: { start, end },
       picture,
       target,
@@ -83,9 +89,11 @@ export function frameShot(
       protect,
       handKeys,
       startAt: i === 0 && shot.carry ? before.window : null,
-    });
+    };
+    const path = solveShot(problem, solved);
     return { ...path, manner, mannerReason: reason };
   });
+  solved.forgetUnused();
   const longest = parts.reduce((best, part) => (part.windows.length > best.windows.length ? part : best));
   const keys = parts.flatMap((part, i) =>
     // Up to where the window jumps, it stays where the last key before has it.
