@@ -53,6 +53,7 @@ export function parseZoom(text: string): Zoom {
 }
 
 export const settingsOf = ({ manner, calm, zoom, headroom }: FramingOptions): FramingSettings => ({
+  ...USUAL_FRAMING,
   manner,
   calm,
   zoom,

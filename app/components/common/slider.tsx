@@ -1,5 +1,5 @@
 import { Slider as Primitive } from "radix-ui";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 
 interface SliderProps {
   label: string;
@@ -7,27 +7,24 @@ interface SliderProps {
   max: number;
   /** What the ends mean, in words. */
   ends: readonly [string, string];
-  /** Called while it is dragged, to show what it would be; null when it is let go. */
-  onDrag?: (value: number | null) => void;
+  /** What stands above it, with the value as it is or, while it is dragged, would be. */
+  heading: (value: number) => ReactNode;
   onChange: (value: number) => void;
 }
 
 /** A value from 0 to a greatest one, which takes effect when it is let go. */
-export function Slider({ label, value, max, ends, onDrag, onChange }: SliderProps) {
+export function Slider({ label, value, max, ends, heading, onChange }: SliderProps) {
   const [dragged, setDragged] = useState<number | null>(null);
-  const show = (shown: number | null) => {
-    setDragged(shown);
-    onDrag?.(shown);
-  };
   return (
     <div>
+      {heading(dragged ?? value)}
       <Primitive.Root
         value={[dragged ?? value]}
         max={max}
         step={1}
-        onValueChange={([next]) => show(next!)}
+        onValueChange={([next]) => setDragged(next!)}
         onValueCommit={([next]) => {
-          show(null);
+          setDragged(null);
           if (next !== value) onChange(next!);
         }}
         className="relative flex h-5 items-center"

@@ -1,9 +1,9 @@
 import { Button } from "~/components/common/button";
-import type { FramingChange } from "~/core/path/framing-settings";
+import { commonSettings, type FramingChange } from "~/core/path/framing-settings";
 import { framesIn, type Rate } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import type { DeskShot } from "./desk-types";
-import { commonSettings, FramingControls } from "./framing-controls";
+import { FramingControls } from "./framing-controls";
 import { RuleSelect } from "./subject-choice";
 
 interface BulkSettingsProps {

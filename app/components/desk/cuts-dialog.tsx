@@ -28,8 +28,6 @@ const FORMATS = [
 /** How cuts are found, and lists of cuts to bring in or take out. */
 export function CutsDialog({ filmId, shots, sensitivity, onSensitivity, onUse, onSeek }: CutsDialogProps) {
   const [open, setOpen] = useState(false);
-  const [dragged, setDragged] = useState<number | null>(null);
-  const shown = dragged ?? sensitivity ?? 0;
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
@@ -39,18 +37,19 @@ export function CutsDialog({ filmId, shots, sensitivity, onSensitivity, onUse, o
       </Dialog.Trigger>
       <DialogPanel title="Cuts" width="w-[32rem]" layout="flex flex-col gap-6">
         <section aria-label="Sensitivity">
-          <div className="flex items-baseline justify-between">
-            <h3 className="font-medium">How readily a cut is seen</h3>
-            <span className="text-sm text-soft">
-              {shown} · {shots} shots now
-            </span>
-          </div>
           <Slider
             label="How readily a cut is seen"
             value={sensitivity ?? 0}
             max={100}
             ends={["only what is beyond doubt", "all that may be one"]}
-            onDrag={setDragged}
+            heading={(value) => (
+              <div className="flex items-baseline justify-between">
+                <h3 className="font-medium">How readily a cut is seen</h3>
+                <span className="text-sm text-soft">
+                  {value} · {shots} shots now
+                </span>
+              </div>
+            )}
             onChange={onSensitivity}
           />
           <p className="mt-2 text-xs text-soft">

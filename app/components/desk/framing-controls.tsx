@@ -1,9 +1,9 @@
-import { useState } from "react";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { Slider } from "~/components/common/slider";
 import {
   type FramingChange,
   type FramingSettings,
+  MAX_ENLARGEMENT,
   MAX_ZOOM,
   USUAL_FRAMING,
   type Zoom,
@@ -35,8 +35,7 @@ const kindOf = (zoom: Zoom): string => (zoom.kind === "free" ? "free" : zoom.fac
 
 /** How the window moves in a shot, how calm, and how large it is. */
 export function FramingControls({ settings, chosen, onChange }: FramingControlsProps) {
-  const { manner, calm = USUAL_FRAMING.calm, zoom, headroom } = settings;
-  const [dragged, setDragged] = useState<number | null>(null);
+  const { manner, calm = USUAL_FRAMING.calm, zoom, headroom, enlargement } = settings;
   return (
     <section aria-label="Movement" className="flex flex-col gap-2">
       <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
@@ -44,16 +43,17 @@ export function FramingControls({ settings, chosen, onChange }: FramingControlsP
         {chosen && <span aria-label="Manner and why">{chosen}</span>}
       </div>
       <MannerChoice manner={manner ?? null} onChange={(value) => onChange({ manner: value })} />
-      <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
-        <span>Calmness</span>
-        <span>{dragged ?? Math.round(calm)}</span>
-      </div>
       <Slider
         label="Calmness"
         value={calm}
         max={100}
         ends={["stays closer", "moves less"]}
-        onDrag={setDragged}
+        heading={(value) => (
+          <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
+            <span>Calmness</span>
+            <span>{Math.round(value)}</span>
+          </div>
+        )}
         onChange={(value) => onChange({ calm: value })}
       />
       <div className="flex items-center justify-between gap-2">
@@ -67,13 +67,25 @@ export function FramingControls({ settings, chosen, onChange }: FramingControlsP
         />
       </div>
       {zoom && <ZoomNumbers zoom={zoom} onChange={(value) => onChange({ zoom: value })} />}
-      {zoom && kindOf(zoom) !== "full" && headroom !== undefined && (
-        <NumberField
-          label="Headroom"
-          unit="% of the height"
-          value={headroom}
-          onCommit={(value) => onChange({ headroom: Math.min(40, Math.max(0, value)) })}
-        />
+      {zoom && kindOf(zoom) !== "full" && (
+        <div className="grid grid-cols-2 gap-2">
+          {headroom !== undefined && (
+            <NumberField
+              label="Headroom"
+              unit="% of height"
+              value={headroom}
+              onCommit={(value) => onChange({ headroom: Math.min(40, Math.max(0, value)) })}
+            />
+          )}
+          {enlargement !== undefined && (
+            <NumberField
+              label="Warn from"
+              unit="times enlarged"
+              value={enlargement}
+              onCommit={(value) => onChange({ enlargement: Math.min(MAX_ENLARGEMENT, Math.max(1, value)) })}
+            />
+          )}
+        </div>
       )}
     </section>
   );
@@ -112,16 +124,5 @@ function ZoomNumbers({ zoom, onChange }: { zoom: Zoom; onChange: (zoom: Zoom) =>
         onCommit={(value) => onChange({ kind: "free", min, max: Math.max(min, factor(value)) })}
       />
     </div>
-  );
-}
-
-/** What several shots have in common. */
-export function commonSettings(all: readonly FramingSettings[]): Partial<FramingSettings> {
-  const [first, ...others] = all;
-  if (!first) return {};
-  return Object.fromEntries(
-    Object.entries(first).filter(([key, value]) =>
-      others.every((other) => JSON.stringify(other[key as keyof FramingSettings]) === JSON.stringify(value)),
-    ),
   );
 }

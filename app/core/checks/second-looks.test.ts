@@ -13,7 +13,7 @@ const face = (x: (i: number) => number, width = () => 60): Track => ({
 const windows = Array.from({ length: 100 }, () => ({ x: 500, y: 360, height: 720 }));
 const HD = { width: 1280, height: 720 };
 const TALL = { width: 1080, height: 1920 };
-const shot = { start: 100, end: 200, begins: "cut" as const, protect: null };
+const shot = { start: 100, end: 200, begins: "cut" as const, protect: null, settings: { enlargement: 1.5 } };
 const kinds = (...args: Parameters<typeof secondLooks>) => secondLooks(...args).map(({ kind, frame }) => [kind, frame]);
 
 describe("second looks", () => {
@@ -56,6 +56,7 @@ describe("second looks", () => {
     expect(look).toMatchObject({ kind: "enlarged", frame: 170 });
     expect(look!.text).toContain("4.0 times");
     expect(kinds(shot, 0.9, null, zoomed, { width: 360, height: 640 }, HD)).toEqual([]);
+    expect(kinds({ ...shot, settings: { enlargement: 4.1 } }, 0.9, null, zoomed, TALL, HD)).toEqual([]);
   });
 
   test("a part that is protected and does not fit", () => {

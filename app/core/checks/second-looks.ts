@@ -1,7 +1,7 @@
 import type { CropWindow } from "../geometry/crop-window";
 import { boxContains, type Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight, windowBox } from "../geometry/crop-window";
-import { MAX_ENLARGEMENT } from "../path/zoom-goals";
+import type { FramingSettings } from "../path/framing-settings";
 import type { Shot } from "../shots/shot";
 import { boxAt, type Track } from "../subjects/track";
 import type { FrameRange } from "../time/rate";
@@ -62,7 +62,7 @@ function framesCut(subject: Track, windows: readonly CropWindow[], start: number
  * @param certainty how sure the choice of the subject is, 0 to 1
  */
 export function secondLooks(
-  shot: Pick<Shot, "start" | "end" | "begins" | "protect">,
+  shot: Pick<Shot, "start" | "end" | "begins" | "protect"> & { settings: Pick<FramingSettings, "enlargement"> },
   strength: number | undefined,
   subject: Track | null,
   windows: readonly CropWindow[],
@@ -111,7 +111,7 @@ export function secondLooks(
     looks.push({ kind: "protected-cut", frame: shot.start + cut[0]!, text });
   }
   const enlarged = mostEnlarged(windows, target, picture);
-  if (enlarged) {
+  if (enlarged && enlarged.times > shot.settings.enlargement) {
     const { index, times } = enlarged;
     const text = `The picture is enlarged ${times.toFixed(1)} times here, which may look soft`;
     looks.push({ kind: "enlarged", frame: shot.start + index, text });
@@ -119,13 +119,12 @@ export function secondLooks(
   return looks;
 }
 
-/** Where the zoom makes the picture larger than it bears; that the largest window is enlarged is not the zoom's doing. */
+/** Where a zoom enlarges the picture most, if any does; that the largest window is enlarged is not the zoom's doing. */
 function mostEnlarged(windows: readonly CropWindow[], target: Size, picture: Size) {
   const largest = largestWindowHeight(picture, aspectRatio(target));
   let index = -1;
   windows.forEach(({ height }, i) => {
     if (height < (windows[index]?.height ?? NEARLY_LARGEST * largest)) index = i;
   });
-  const times = index < 0 ? 0 : target.height / windows[index]!.height;
-  return times > MAX_ENLARGEMENT ? { index, times } : null;
+  return index < 0 ? null : { index, times: target.height / windows[index]!.height };
 }

@@ -4,6 +4,8 @@ import { MANNERS } from "./manner";
 
 /** Windows smaller than a quarter of the largest show nothing well at any resolution. */
 export const MAX_ZOOM = 4;
+/** Nobody enlarges a picture more than this and finds it sharp. */
+export const MAX_ENLARGEMENT = 8;
 
 const Factor = z.number().min(1).max(MAX_ZOOM);
 
@@ -27,6 +29,8 @@ export const FramingSettings = z.object({
   zoom: Zoom,
   /** Share of the window's height that is kept free above a head, in percent. */
   headroom: z.number().min(0).max(40),
+  /** How many times its size the picture may be enlarged by a zoom without a second look. */
+  enlargement: z.number().min(1).max(MAX_ENLARGEMENT),
 });
 export type FramingSettings = z.infer<typeof FramingSettings>;
 
@@ -39,4 +43,16 @@ export const USUAL_FRAMING: FramingSettings = {
   calm: 50,
   zoom: { kind: "fixed", factor: 1 },
   headroom: 8,
+  enlargement: 1.5,
 };
+
+/** What several shots have in common. */
+export function commonSettings(all: readonly FramingSettings[]): FramingChange {
+  const [first, ...others] = all;
+  if (!first) return {};
+  return Object.fromEntries(
+    Object.entries(first).filter(([key, value]) =>
+      others.every((other) => JSON.stringify(other[key as keyof FramingSettings]) === JSON.stringify(value)),
+    ),
+  );
+}

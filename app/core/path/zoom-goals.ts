@@ -8,8 +8,6 @@ import { focusBox } from "./focus-box";
 import { type AxisGoals, blankGoals } from "./framing-goals";
 import type { Zoom } from "./framing-settings";
 
-/** Up to this many times its size a picture bears being enlarged; more deserves a second look. */
-export const MAX_ENLARGEMENT = 1.5;
 /** Share of the window's height that a face, and of the window that a thing, should take. */
 const FACE_SHARE = 0.2;
 const THING_SHARE = 0.5;
