@@ -11,6 +11,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { centreBounds } from "~/core/geometry/crop-window";
+import { median } from "~/core/median";
 import { chooseManner } from "~/core/path/choose-manner";
 import { axisGoals } from "~/core/path/framing-goals";
 import { USUAL_FRAMING } from "~/core/path/framing-settings";
@@ -150,7 +151,6 @@ console.table(
   ),
 );
 
-const median = (numbers: number[]) => numbers.sort((a, b) => a - b)[numbers.length >> 1] ?? 0;
 const mean = (numbers: number[]) => numbers.reduce((a, b) => a + b, 0) / Math.max(1, numbers.length);
 const referenced = outcomes.flatMap(({ reference }) => reference ?? []);
 const moving = outcomes.filter(({ chosen }) => chosen !== "still");

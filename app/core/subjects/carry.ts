@@ -2,6 +2,7 @@
 import { type Box, boxCentre, boxIou, type Point } from "../geometry/box";
 import { PYRAMID_SCALE } from "../image/grey-pyramid";
 import type { YuvImage } from "../image/yuv-image";
+import { median } from "../median";
 import type { Detection } from "./detection";
 import { type FacePatches, facePatches, mouthMovement } from "./mouth";
 import { type Flow, isBlind, PICTURE_POINT } from "./optical-flow";
@@ -22,11 +23,6 @@ interface Carried {
   mouth: Point | null;
   patches: FacePatches | null;
 }
-
-const median = (values: number[]): number => {
-  values.sort((a, b) => a - b);
-  return values[values.length >> 1]!;
-};
 
 /** The part of a box, or beside it, in which most points belong to the thing and not to what is behind it. */
 function core({ kind }: Detection, { x, y, width, height }: Box): Box {

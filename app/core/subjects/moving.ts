@@ -3,7 +3,8 @@
  * pictures differ although the camera's motion is taken out, beside how much they would differ for a shift of one
  * sample (the motion measure of Irani, Rousso and Peleg, "Computing occluding and transparent motions", 1994).
  */
-import type { Box } from "../geometry/box";
+import { type Box, scaleBox, type Size } from "../geometry/box";
+import { connectedCells } from "../image/connected-cells";
 import { type GreyPlane, PYRAMID_SCALE } from "../image/grey-pyramid";
 import type { CameraMotion } from "./camera-motion";
 import type { Detection } from "./detection";
@@ -59,7 +60,12 @@ function usualSize(differences: Float32Array): number {
 }
 
 /** How far each cell moved by itself, in samples, as far as it shows. */
-function movementOf(before: GreyPlane, now: GreyPlane, camera: CameraMotion, columns: number, rows: number) {
+function movementOf(
+  before: GreyPlane,
+  now: GreyPlane,
+  camera: CameraMotion,
+  { width: columns, height: rows }: Size,
+): Float32Array {
   const { width, samples } = now;
   const difference = differences(before, now, camera);
   const noise = usualSize(difference);
@@ -93,34 +99,20 @@ interface Blob {
 }
 
 /** Cells that moved and lie near one another, together. */
-function blobsOf(movement: Float32Array, columns: number, rows: number): Blob[] {
+function blobsOf(movement: Float32Array, grid: Size): Blob[] {
   const blobs: Blob[] = [];
+  const moved = (cell: number) => movement[cell]! >= LEAST_MOVEMENT;
   const seen = new Set<number>();
-  const side = PYRAMID_SCALE * CELL;
-  for (const [start, moved] of movement.entries()) {
-    if (moved < LEAST_MOVEMENT || seen.has(start)) continue;
-    seen.add(start);
-    const open = [start];
-    let [left, top, right, bottom, cells, total, clearest] = [columns, rows, 0, 0, 0, 0, 0];
-    while (open.length > 0) {
-      const cell = open.pop()!;
-      const [column, row] = [cell % columns, Math.floor(cell / columns)];
-      cells++;
+  for (const start of movement.keys()) {
+    if (!moved(start) || seen.has(start)) continue;
+    const { cells, box } = connectedCells(grid, start, moved, REACH);
+    let [total, clearest] = [0, 0];
+    for (const cell of cells) {
+      seen.add(cell);
       total += movement[cell]!;
       clearest = Math.max(clearest, movement[cell]!);
-      [left, right] = [Math.min(left, column), Math.max(right, column + 1)];
-      [top, bottom] = [Math.min(top, row), Math.max(bottom, row + 1)];
-      for (let y = Math.max(0, row - REACH); y <= Math.min(rows - 1, row + REACH); y++) {
-        for (let x = Math.max(0, column - REACH); x <= Math.min(columns - 1, column + REACH); x++) {
-          const neighbour = y * columns + x;
-          if (seen.has(neighbour) || movement[neighbour]! < LEAST_MOVEMENT) continue;
-          seen.add(neighbour);
-          open.push(neighbour);
-        }
-      }
     }
-    const box = { x: left * side, y: top * side, width: (right - left) * side, height: (bottom - top) * side };
-    blobs.push({ box, cells, total, clearest });
+    blobs.push({ box: scaleBox(box, PYRAMID_SCALE * CELL), cells: cells.length, total, clearest });
   }
   return blobs;
 }
@@ -134,10 +126,9 @@ function blobsOf(movement: Float32Array, columns: number, rows: number): Blob[] 
  */
 export function movingThings(before: GreyPlane, now: GreyPlane, camera: CameraMotion): Detection[] {
   if (camera.share < 0.5) return [];
-  const columns = Math.ceil(now.width / CELL);
-  const rows = Math.ceil(now.height / CELL);
+  const grid = { width: Math.ceil(now.width / CELL), height: Math.ceil(now.height / CELL) };
   const area = PYRAMID_SCALE * PYRAMID_SCALE * now.width * now.height;
-  return blobsOf(movementOf(before, now, camera, columns, rows), columns, rows)
+  return blobsOf(movementOf(before, now, camera, grid), grid)
     .filter(({ box, cells }) => cells >= LEAST_CELLS && box.width * box.height < MAX_SHARE * area)
     .sort((a, b) => b.total - a.total)
     .slice(0, MAX_BLOBS)

@@ -2,7 +2,8 @@
  * What stands out in a picture in which nothing known is seen and nothing moves: contrast of lightness and colour
  * between centre and surround at several sizes (after Itti, Koch and Niebur 1998, without orientations).
  */
-import type { Size } from "../geometry/box";
+import { scaleBox, type Size } from "../geometry/box";
+import { connectedCells } from "../image/connected-cells";
 import type { YuvImage } from "../image/yuv-image";
 import { LumaPlane } from "../shots/luma-plane";
 import type { Detection } from "./detection";
@@ -83,29 +84,7 @@ export function salientThing(image: YuvImage): Detection | null {
   const prominence = contrast[peak]! / Math.max(mean, 1);
   if (prominence < LEAST_PROMINENCE || contrast[peak]! < LEAST_CONTRAST) return null;
   const threshold = REGION_SHARE * contrast[peak]!;
-  const open = [peak];
-  const seen = new Set(open);
-  let [left, top, right, bottom] = [size.width, size.height, 0, 0];
-  while (open.length > 0) {
-    const cell = open.pop()!;
-    const column = cell % size.width;
-    const row = Math.floor(cell / size.width);
-    [left, right] = [Math.min(left, column), Math.max(right, column + 1)];
-    [top, bottom] = [Math.min(top, row), Math.max(bottom, row + 1)];
-    for (const [x, y] of [
-      [column - 1, row],
-      [column + 1, row],
-      [column, row - 1],
-      [column, row + 1],
-    ] as const) {
-      const neighbour = y * size.width + x;
-      const inside = x >= 0 && y >= 0 && x < size.width && y < size.height;
-      if (!inside || seen.has(neighbour) || contrast[neighbour]! < threshold) continue;
-      seen.add(neighbour);
-      open.push(neighbour);
-    }
-  }
-  if ((right - left) * (bottom - top) > MAX_SHARE * size.width * size.height) return null;
-  const box = { x: left * CELL, y: top * CELL, width: (right - left) * CELL, height: (bottom - top) * CELL };
-  return { kind: "salient", box, score: Math.min(1, prominence / (3 * LEAST_PROMINENCE) + 0.3) };
+  const { box } = connectedCells(size, peak, (cell) => contrast[cell]! >= threshold);
+  if (box.width * box.height > MAX_SHARE * size.width * size.height) return null;
+  return { kind: "salient", box: scaleBox(box, CELL), score: Math.min(1, prominence / (3 * LEAST_PROMINENCE) + 0.3) };
 }

@@ -1,5 +1,6 @@
 /** What is known only by its movement, when it does not move, or moves where something else does. */
 import { type Box, boxArea, boxAround, boxCentre, type Size, visiblePart } from "../geometry/box";
+import { median } from "../median";
 import type { FrameRange } from "../time/rate";
 import type { Sighting, Tracklet } from "./associate";
 import type { CameraStep } from "./camera-motion";
@@ -11,8 +12,6 @@ const NEIGHBOURS = 8;
 const TOO_LARGE = 1.6;
 /** A box this near the picture's edge, as a share of the picture's longer side, is leaving it or coming in. */
 const AT_EDGE = 0.01;
-
-const median = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!;
 
 /** Leaves out the sightings in which a thing was taken together with one that it passed. */
 export function withoutMergers(tracklet: Tracklet): Tracklet {

@@ -1,3 +1,13 @@
+/** Of the commands in a column, those that put shots back speak of settings where they spoke of manners. */
+const framingsInstead = (column: "command" | "inverse"): string => `
+UPDATE edits SET ${column} = json_set(json_remove(${column}, '$.manners'), '$.framings', (
+  SELECT json_group_array(json_object(
+    'versionId', json_extract(value, '$.versionId'),
+    'shotId', json_extract(value, '$.shotId'),
+    'settings', json_object('manner', json_extract(value, '$.manner'))))
+  FROM json_each(edits.${column}, '$.manners')))
+WHERE json_extract(${column}, '$.type') = 'restore-shots';`;
+
 /** All that can be set for how a shot is framed in a version, where there was only its manner; easings of hand keys. */
 export const migration0004 = `
 CREATE TABLE shot_framings (
@@ -22,18 +32,6 @@ UPDATE edits SET command = json_set(
   '$.type', 'set-framing',
   '$.change', json_object('manner', COALESCE(json_extract(command, '$.manner'), 'auto')))
 WHERE json_extract(command, '$.type') = 'set-manner';
-UPDATE edits SET command = json_set(json_remove(command, '$.manners'), '$.framings', (
-  SELECT json_group_array(json_object(
-    'versionId', json_extract(value, '$.versionId'),
-    'shotId', json_extract(value, '$.shotId'),
-    'settings', json_object('manner', json_extract(value, '$.manner'))))
-  FROM json_each(edits.command, '$.manners')))
-WHERE json_extract(command, '$.type') = 'restore-shots';
-UPDATE edits SET inverse = json_set(json_remove(inverse, '$.manners'), '$.framings', (
-  SELECT json_group_array(json_object(
-    'versionId', json_extract(value, '$.versionId'),
-    'shotId', json_extract(value, '$.shotId'),
-    'settings', json_object('manner', json_extract(value, '$.manner'))))
-  FROM json_each(edits.inverse, '$.manners')))
-WHERE json_extract(inverse, '$.type') = 'restore-shots';
+${framingsInstead("command")}
+${framingsInstead("inverse")}
 `;

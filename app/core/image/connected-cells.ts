@@ -1,0 +1,39 @@
+import type { Box, Size } from "../geometry/box";
+
+export interface Region {
+  /** Indices of the cells, row by row. */
+  cells: number[];
+  /** The box around them, in cells. */
+  box: Box;
+}
+
+/**
+ * The cells of a grid that hang together with one of them.
+ *
+ * @param belongs whether a cell, by its index row by row, is of those that are looked for
+ * @param reach how many cells away on each axis a cell may be from one that it hangs together with
+ */
+export function connectedCells(
+  { width, height }: Size,
+  start: number,
+  belongs: (cell: number) => boolean,
+  reach = 1,
+): Region {
+  const cells = [start];
+  const found = new Set(cells);
+  let [left, top, right, bottom] = [width, height, 0, 0];
+  for (const cell of cells) {
+    const [column, row] = [cell % width, Math.floor(cell / width)];
+    [left, right] = [Math.min(left, column), Math.max(right, column + 1)];
+    [top, bottom] = [Math.min(top, row), Math.max(bottom, row + 1)];
+    for (let y = Math.max(0, row - reach); y <= Math.min(height - 1, row + reach); y++) {
+      for (let x = Math.max(0, column - reach); x <= Math.min(width - 1, column + reach); x++) {
+        const neighbour = y * width + x;
+        if (found.has(neighbour) || !belongs(neighbour)) continue;
+        found.add(neighbour);
+        cells.push(neighbour);
+      }
+    }
+  }
+  return { cells, box: { x: left, y: top, width: right - left, height: bottom - top } };
+}
