@@ -1,6 +1,7 @@
 import { basename, join } from "node:path";
 import express, { type Response, type Router } from "express";
-import { exportsFolder, posterFile, proxyFile } from "~/jobs/workplace.server";
+import { findFilm } from "~/db/films.server";
+import { db, exportsFolder, posterFile, proxyFile } from "~/jobs/workplace.server";
 
 /** Sends a file with support for ranges, which is what lets a player seek; 404 while it is not there. */
 function send(response: Response, file: string, maxAge: string): void {
@@ -11,7 +12,7 @@ function send(response: Response, file: string, maxAge: string): void {
 
 const IDENTIFIER = /^[\w-]+$/;
 
-/** Proxies, posters and finished exports of the films in the library. */
+/** Films, their proxies, posters and finished exports. */
 export function mediaRoutes(): Router {
   const router = express.Router();
   router.param("film", (_request, response, next, film: string) => {
@@ -19,6 +20,11 @@ export function mediaRoutes(): Router {
     else response.status(404).end();
   });
   router.get("/:film/proxy.mp4", (request, response) => send(response, proxyFile(request.params.film), "1h"));
+  router.get("/:film/original", (request, response) => {
+    const film = findFilm(db(), request.params.film);
+    if (film) send(response, film.file, "1h");
+    else response.status(404).end();
+  });
   router.get("/:film/poster.jpg", (request, response) => send(response, posterFile(request.params.film), "1h"));
   router.get("/:film/exports/:file", (request, response) => {
     const file = basename(request.params.file);

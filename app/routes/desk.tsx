@@ -7,6 +7,7 @@ import type { DeskShot } from "~/components/desk/desk-types";
 import { withPendingKeys } from "~/components/desk/pending-keys";
 import { useEdits } from "~/components/desk/use-edits";
 import { usePaths } from "~/components/desk/use-paths";
+import { useSource } from "~/components/desk/use-source";
 import { isUnderWay, usePolling } from "~/components/common/use-polling";
 import { secondLooks } from "~/core/checks/second-looks";
 import { followedTrack } from "~/core/path/solve-version";
@@ -24,6 +25,7 @@ import { foundVersion } from "~/jobs/found-tracks.server";
 import { loadSettings } from "~/jobs/framings.server";
 import { cancelJob, wakeQueue } from "~/jobs/queue.server";
 import { db } from "~/jobs/workplace.server";
+import { playsInBrowser } from "~/media/browser-playback";
 import type { loader as tracksLoader } from "./tracks";
 import type { Route } from "./+types/desk";
 
@@ -38,6 +40,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
   const settings = loadSettings(db(), film.id, version.id);
   return {
     film: { id: film.id, name: film.name, ...film.info },
+    originalPlays: playsInBrowser(film.file, film.info),
     revision: film.revision,
     sensitivity: film.sensitivity,
     /** How much spoke for each place that may be a cut, by frame. */
@@ -88,15 +91,18 @@ export default function DeskRoute({ loaderData }: Route.ComponentProps) {
   const interval = jobsUnderWay.some(({ kind }) => kind === "follow") ? 200 : 800;
   usePolling(jobsUnderWay.length > 0 || exports.some(isUnderWay), interval);
   const edits = useEdits(film.id, revision);
-  const ready = jobs.some((job) => job.kind === "proxy" && job.state === "done");
+  const copyIsThere = jobs.some((job) => job.kind === "proxy" && job.state === "done");
+  const source = useSource(film.id, copyIsThere, loaderData.originalPlays);
   const shots = useShots(loaderData, edits.pending);
 
-  if (!ready) return <DeskWaiting name={film.name} jobs={jobs} />;
+  if (!source.url) return <DeskWaiting name={film.name} jobs={jobs} />;
   const analysed = jobs.some((job) => job.kind === "analyse" && job.state === "done");
   return (
     <Desk
       key={film.id}
       film={film}
+      source={source.url}
+      onSourceFailed={source.onFailed}
       versions={versions}
       version={version}
       shots={shots}

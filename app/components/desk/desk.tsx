@@ -1,5 +1,5 @@
 import { Redo2, SquareDashedMousePointer, Undo2, Users } from "lucide-react";
-import { useCallback, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import {
   aspectRatio,
@@ -36,6 +36,10 @@ import { VersionBar } from "./version-bar";
 
 interface DeskProps {
   film: DeskFilm;
+  /** What is played: the film or its light copy. */
+  source: string;
+  /** The browser cannot play it. */
+  onSourceFailed: () => void;
   versions: DeskVersion[];
   version: DeskVersion;
   shots: DeskShot[];
@@ -53,15 +57,32 @@ interface DeskProps {
 
 /** The desk of one film: shots, picture and lane, result, and what can be set. */
 export function Desk(props: DeskProps) {
-  const { film, versions, version, shots, people, jobs, sensitivity, exports, history, edits, blocked } = props;
+  const {
+    film,
+    source,
+    onSourceFailed,
+    versions,
+    version,
+    shots,
+    people,
+    jobs,
+    sensitivity,
+    exports,
+    history,
+    edits,
+    blocked,
+  } = props;
   const [video, setVideo] = useState<HTMLVideoElement | null>(null);
   const [showSubjects, setShowSubjects] = useState(false);
   const [drawing, setDrawing] = useState<Drawing | null>(null);
   const timecode = useRef<HTMLInputElement>(null);
   const player = usePlayer(video, film.rate, film.frames);
+  // A page that came whole from the server may have met the failure before it could listen.
+  useEffect(() => {
+    if (video?.error) onSourceFailed();
+  }, [video, onSourceFailed]);
   const aspect = aspectRatio(version);
   const { picture } = film;
-  const source = `/media/${film.id}/proxy.mp4`;
   const selection = useSelection(shots);
   const shotEdits = useShotEdits(edits, version.id, shots, player);
   const subjectEdits = useSubjectEdits(edits, shots, shotEdits);
@@ -184,6 +205,7 @@ export function Desk(props: DeskProps) {
             player={player}
             videoRef={setVideo}
             source={source}
+            onSourceFailed={onSourceFailed}
             shots={shots}
             aspect={aspect}
             free={free}

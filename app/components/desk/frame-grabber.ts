@@ -3,7 +3,7 @@ import { type Rate, seekSeconds } from "~/core/time/rate";
 
 const nextPaint = () => new Promise((resolve) => requestAnimationFrame(resolve));
 
-/** Draws single frames of a proxy with a video element of its own, one at a time. */
+/** Draws single frames of a film with a video element of its own, one at a time. */
 export class FrameGrabber {
   disposed = false;
   private readonly video = document.createElement("video");

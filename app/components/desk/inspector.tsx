@@ -18,7 +18,7 @@ import { useFrame } from "./use-player";
 
 interface InspectorProps {
   film: DeskFilm;
-  /** The proxy. */
+  /** What the desk plays. */
   source: string;
   player: Player | null;
   shots: DeskShot[];

@@ -12,6 +12,7 @@ interface PictureProps {
   player: Player | null;
   videoRef: (video: HTMLVideoElement | null) => void;
   source: string;
+  onSourceFailed: () => void;
   picture: Size;
   aspect: number;
   shots: DeskShot[];
@@ -111,6 +112,7 @@ export function Picture(props: PictureProps) {
       <video
         ref={props.videoRef}
         src={props.source}
+        onError={props.onSourceFailed}
         preload="auto"
         playsInline
         aria-label="The whole picture"

@@ -1,7 +1,7 @@
 import { mediaTimeToFrame, type Rate, seekSeconds } from "~/core/time/rate";
 
 /**
- * Plays a proxy and knows exactly which frame is on screen: the browser tells the media time of each picture it
+ * Plays a film and knows exactly which frame is on screen: the browser tells the media time of each picture it
  * presents (`requestVideoFrameCallback`), playing or paused. Listeners are called in that very moment, so what
  * they draw belongs to the picture under it.
  */

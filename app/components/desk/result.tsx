@@ -27,7 +27,7 @@ export function Result({ player, video, picture, version, windowAt }: ResultProp
     (frame: number) => {
       const context = canvas.current?.getContext("2d");
       if (!context || !video || video.readyState < HTMLMediaElement.HAVE_CURRENT_DATA) return;
-      // The proxy has fewer pixels than the source that windows are measured in.
+      // What is played may have fewer pixels than the source that windows are measured in.
       const scale = video.videoWidth / picture.width;
       const box = windowBox(windowAt(frame), aspect);
       context.imageSmoothingQuality = "high";

@@ -20,7 +20,7 @@ interface ShotListProps {
   rate: Rate;
   aspect: number;
   picture: Size;
-  /** The proxy, of which the rows' pictures are made. */
+  /** What the desk plays, of which the rows' pictures are made. */
   source: string;
 }
 

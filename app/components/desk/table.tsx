@@ -14,6 +14,7 @@ interface TableProps {
   player: Player | null;
   videoRef: (video: HTMLVideoElement | null) => void;
   source: string;
+  onSourceFailed: () => void;
   shots: DeskShot[];
   aspect: number;
   free: { x: boolean; y: boolean };
@@ -40,6 +41,7 @@ export function Table({
   player,
   videoRef,
   source,
+  onSourceFailed,
   shots,
   aspect,
   free,
@@ -75,6 +77,7 @@ export function Table({
           player={player}
           videoRef={videoRef}
           source={source}
+          onSourceFailed={onSourceFailed}
           picture={picture}
           aspect={aspect}
           shots={shots}

@@ -1,0 +1,18 @@
+import { framesPerSecond } from "~/core/time/rate";
+import type { FilmInfo } from "./probe.server";
+
+/** Codecs that browsers decode, and the endings of files that they read. */
+const CODECS = new Set(["h264", "vp8", "vp9", "av1"]);
+const ENDINGS = /\.(mp4|m4v|mov|webm)$/i;
+
+/**
+ * Whether a browser is likely to play a film's own file with every frame where the film's grid has it, so that nobody
+ * has to wait for a light copy.
+ */
+export function playsInBrowser(
+  file: string,
+  info: Pick<FilmInfo, "videoCodec" | "variableRate" | "nonSquarePixels" | "videoStart" | "rate">,
+): boolean {
+  const onGrid = !info.variableRate && info.videoStart < 0.5 / framesPerSecond(info.rate);
+  return ENDINGS.test(file) && CODECS.has(info.videoCodec) && onGrid && !info.nonSquarePixels;
+}
