@@ -5,6 +5,7 @@ import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
 import { cameraMotion, type CameraStep } from "~/core/subjects/camera-motion";
 import { Carrier } from "~/core/subjects/carry";
 import type { Detection, FrameDetections, TrackKind } from "~/core/subjects/detection";
+import { facingOf } from "~/core/subjects/facing";
 import { movingThings } from "~/core/subjects/moving";
 import { opticalFlow } from "~/core/subjects/optical-flow";
 import { salientThing } from "~/core/subjects/saliency";
@@ -102,6 +103,7 @@ class StepReader {
       const signature = signatureOf(image, detection.kind, detection.box);
       if (signature) detection.signature = signature;
       detection.sharpness = rounded(sharpnessOf(image, detection.box), 3);
+      if (detection.landmarks) detection.facing = rounded(facingOf(detection.landmarks), 2);
     }
     this.carrier.see(detections, image);
     this.looks.push({ frame, looked, step: this.stepFrames, detections });

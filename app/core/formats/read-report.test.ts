@@ -14,6 +14,7 @@ const TRACKS: Track[] = [
     who: "p2",
     personId: "s0-person-1",
     speaking: [{ start: 3, end: 4 }],
+    facing: [{ frame: 3, side: -0.4 }],
   },
 ];
 const found = [

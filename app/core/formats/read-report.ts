@@ -47,7 +47,7 @@ export function readReport(text: string): ReadFilm {
       begins: { kind, frame: start, range: { start: range?.[0] ?? start, end: range?.[1] ?? start } },
       tracks: tracks
         .filter(({ shot }) => shot === index)
-        .map(({ id, kind: what, start: from, boxes, confidence, label, who, person, speaking }) => ({
+        .map(({ id, kind: what, start: from, boxes, confidence, label, who, person, speaking, facing }) => ({
           id,
           kind: what,
           start: from,
@@ -56,6 +56,7 @@ export function readReport(text: string): ReadFilm {
           ...(label ? { label } : {}),
           ...(who ? { who } : {}),
           ...(person ? { personId: person } : {}),
+          ...(facing ? { facing: facing.map(([frame, side]) => ({ frame, side })) } : {}),
           ...(speaking ? { speaking: speaking.map(([a, b]) => ({ start: a, end: b })) } : {}),
         })),
     })),

@@ -70,6 +70,8 @@ const ReportTrack = z.object({
   person: z.string().optional(),
   /** For a face, when it speaks: [start, end). */
   speaking: z.array(z.tuple([Frame, Frame])).optional(),
+  /** For a face, which way it looks: [frame, sine of the head's turn, positive to the right of the picture]. */
+  facing: z.array(z.tuple([Frame, z.number().min(-1).max(1)])).optional(),
 });
 
 const Source = z.object({
@@ -174,6 +176,7 @@ const reportTracks = (shots: readonly FoundShotData[]): Report["tracks"] =>
       ...(track.label ? { label: track.label } : {}),
       ...(track.who ? { who: track.who } : {}),
       ...(track.personId ? { person: track.personId } : {}),
+      ...(track.facing ? { facing: track.facing.map(({ frame, side }): [number, number] => [frame, side]) } : {}),
       ...(track.speaking ? { speaking: track.speaking.map(({ start, end }): [number, number] => [start, end]) } : {}),
     })),
   );

@@ -44,6 +44,17 @@ describe("goals", () => {
     expect([goals.insideLower[1], goals.insideUpper[1], goals.wanted[1]]).toEqual([NaN, NaN, NaN]);
   });
 
+  test("leave room to the side that a face looks to, and none for a glance", () => {
+    const wanted = (side: number) => {
+      const looking = { ...track("face", [face, face, face]), facing: [{ frame: 51, side }] };
+      return goalsOn("x", { track: looking, body: null }).wanted[1]! - 960;
+    };
+    expect(wanted(0.2)).toBe(0);
+    expect(wanted(1)).toBeCloseTo(0.1 * WINDOW.width);
+    expect(wanted(-0.6)).toBeLessThan(-0.03 * WINDOW.width);
+    expect(wanted(-0.6)).toBeGreaterThan(-wanted(1));
+  });
+
   test("never ask for a place where the window would leave the picture", () => {
     const left = track("face", [{ ...face, x: 10 }, null, { ...face, x: 1880 }]);
     const { wanted, insideLower, insideUpper } = goalsOn("x", { track: left, body: null });

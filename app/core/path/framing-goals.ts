@@ -1,5 +1,6 @@
 import type { Box, Size } from "../geometry/box";
 import { centreBounds } from "../geometry/crop-window";
+import { facingThrough } from "../subjects/facing";
 import type { Subject } from "../subjects/subject";
 import { boxAt } from "../subjects/track";
 import type { FrameRange } from "../time/rate";
@@ -44,9 +45,14 @@ const EYE_LINE = 1 / 3;
 const EYES_IN_FACE = 0.4;
 /** Hair reaches above a face's box by this share of its height. */
 const HAIR = 0.25;
-/** Room ahead of what moves across: so many windows for each window a second, and no more than … */
+/** Room ahead of what moves across: so many windows for each window a second … */
 const LOOK_ROOM_SECONDS = 0.2;
+/** … and of a head in profile, as far as it is turned by more than what is no more than a glance. */
+const LOOK_ROOM_OF_PROFILE = 0.1;
+const GLANCE = 0.25;
 const MOST_LOOK_ROOM = 0.1;
+/** Half the time over which a look counts, in seconds: a head turns more often than a window should. */
+const FACING_SECONDS = 1.5;
 /** Half the time over which a movement is measured, in seconds. */
 const MOVEMENT_SECONDS = 0.4;
 
@@ -92,13 +98,19 @@ function insideInterval(
   return [clamp(Math.min(lower, upper)), clamp(Math.max(lower, upper))];
 }
 
-/** How far ahead of the subject the window's middle belongs at a frame, in windows. */
-function lookRoom(subject: Subject, frame: number, windowWidth: number, fps: number): number {
+/** How fast a subject goes across, in windows a second. */
+function speedAcross(subject: Subject, frame: number, windowWidth: number, fps: number): number {
   const reach = Math.max(1, Math.round(MOVEMENT_SECONDS * fps));
   const [from, to] = [focusBox(subject, frame - reach), focusBox(subject, frame + reach)];
   if (!from || !to) return 0;
   const moved = to.x + to.width / 2 - from.x - from.width / 2;
-  const ahead = (LOOK_ROOM_SECONDS * moved * fps) / (2 * reach) / windowWidth;
+  return (moved * fps) / (2 * reach) / windowWidth;
+}
+
+/** How far ahead of the subject the window's middle belongs, in windows, for its speed and the way that it faces. */
+function lookRoom(speed: number, side: number): number {
+  const turned = Number.isNaN(side) ? 0 : Math.sign(side) * Math.max(0, (Math.abs(side) - GLANCE) / (1 - GLANCE));
+  const ahead = LOOK_ROOM_SECONDS * speed + LOOK_ROOM_OF_PROFILE * turned;
   return Math.min(MOST_LOOK_ROOM, Math.max(-MOST_LOOK_ROOM, ahead));
 }
 
@@ -122,6 +134,7 @@ export function axisGoals(problem: GoalsProblem): AxisGoals {
   }
   const isFace = subject.track.kind === "face" || subject.track.kind === "person";
   const margins: [number, number] = axis === "y" && isFace ? [Math.max(MARGIN, headroom), MARGIN] : [MARGIN, MARGIN];
+  const facing = facingThrough(subject.track.facing ?? [], shot, Math.round(FACING_SECONDS * fps));
   for (let i = 0; i < count; i++) {
     const frame = shot.start + i;
     const length = lengths[i]!;
@@ -136,7 +149,7 @@ export function axisGoals(problem: GoalsProblem): AxisGoals {
       const eyes = focus.y + focus.height * EYES_IN_FACE;
       const best =
         axis === "x"
-          ? middle + length * lookRoom(subject, frame, length, fps)
+          ? middle + length * lookRoom(speedAcross(subject, frame, length, fps), facing[i]!)
           : isFace
             ? eyes + length * (0.5 - EYE_LINE)
             : middle;

@@ -144,17 +144,21 @@ export function fillTrack(tracklet: Tracklet, id: string, shot: FrameRange, pict
 
 const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
 
-/** What a tracklet's sightings say about the thing, all together. */
-function looksOf({ sightings }: Tracklet): Pick<Track, "confidence" | "label" | "signature" | "sharpness"> {
+/** What a tracklet's sightings say about the thing. */
+function looksOf({ sightings }: Tracklet): Pick<Track, "confidence" | "label" | "signature" | "sharpness" | "facing"> {
   const detections = sightings.map(({ detection }) => detection);
   const label = detections.find((detection) => detection.label)?.label;
   const signature = meanSignature(detections.flatMap((found) => (found.signature ? [found.signature] : [])));
   const sharpness = detections.flatMap((found) => found.sharpness ?? []);
+  const facing = sightings.flatMap(({ frame, detection }) =>
+    detection.facing === undefined ? [] : [{ frame, side: detection.facing }],
+  );
   return {
     confidence: mean(detections.map(({ score }) => score)),
     ...(label ? { label } : {}),
     ...(signature ? { signature } : {}),
     ...(sharpness.length > 0 ? { sharpness: mean(sharpness) } : {}),
+    ...(facing.length > 0 ? { facing } : {}),
   };
 }
 

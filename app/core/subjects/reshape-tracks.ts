@@ -41,6 +41,7 @@ export function reshapeTracks(range: FrameRange, pool: readonly (readonly Track[
       const before = joined.find((other) => continues(other, part));
       if (before) {
         before.boxes = [...before.boxes, ...part.boxes];
+        if (part.facing) before.facing = [...(before.facing ?? []), ...part.facing];
         renamed.set(part.id, before.id);
       } else joined.push({ ...part });
     }

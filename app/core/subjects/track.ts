@@ -1,6 +1,7 @@
 import type { Box } from "../geometry/box";
 import type { FrameRange } from "../time/rate";
 import type { TrackKind } from "./detection";
+import type { Facing } from "./facing";
 
 /** One thing followed through one shot. */
 export interface Track {
@@ -23,6 +24,8 @@ export interface Track {
   sharpness?: number;
   /** For a face: when it speaks. */
   speaking?: FrameRange[];
+  /** For a face: which way it looks, at the frames at which a detector saw it. */
+  facing?: Facing[];
   /** For a face: how much its mouth moves, frame by frame from `start`, in thousandths; only until `speaking` is known. */
   mouth?: (number | null)[];
 }
@@ -48,12 +51,14 @@ export function joinTracks(first: Track, second: Track): Track {
   const start = Math.min(a.start, b.start);
   const frames = Array.from({ length: Math.max(a.end, b.end) - start }, (_, i) => start + i);
   const speaking = [...(first.speaking ?? []), ...(second.speaking ?? [])].sort((p, q) => p.start - q.start);
+  const facing = [...(first.facing ?? []), ...(second.facing ?? [])].sort((p, q) => p.frame - q.frame);
   const mouthAt = ({ mouth, start: from }: Track, frame: number) => mouth?.[frame - from] ?? null;
   return {
     ...first,
     start,
     boxes: frames.map((frame) => boxAt(first, frame) ?? boxAt(second, frame)),
     ...(speaking.length > 0 ? { speaking } : {}),
+    ...(facing.length > 0 ? { facing } : {}),
     ...(first.mouth || second.mouth
       ? { mouth: frames.map((frame) => mouthAt(first, frame) ?? mouthAt(second, frame)) }
       : {}),
