@@ -20,6 +20,11 @@ export interface PathFigures {
 /** Movement slower than this, in windows a second, is none. */
 const STILL = 0.01;
 
+/** Boxes end at the picture's edge, give or take rounding, in pixels. */
+const EDGE = 1;
+/** Part of a pixel that nobody sees missing. */
+const UNSEEN = 0.5;
+
 export const windowWidth = ({ picture }: PathCase): number => (picture.height * 9) / 16;
 
 export function clampPath(path: Float64Array, of: PathCase): Float64Array {
@@ -33,10 +38,10 @@ export function measure(path: Float64Array, of: PathCase): PathFigures {
   let [asked, inside, off] = [0, 0, 0];
   path.forEach((x, i) => {
     const box = focusBox(of.subject, of.shot.start + i);
-    // What hardly shows at the picture's edge can be framed by nobody.
-    if (!box || box.x < 0 || box.x + box.width > of.picture.width) return;
+    // What the picture's own edge cuts is whole in no window.
+    if (!box || box.x < EDGE || box.x + box.width > of.picture.width - EDGE) return;
     asked++;
-    if (box.x >= x - width / 2 - 1e-6 && box.x + box.width <= x + width / 2 + 1e-6) inside++;
+    if (box.x >= x - width / 2 - UNSEEN && box.x + box.width <= x + width / 2 + UNSEEN) inside++;
     off += Math.abs(box.x + box.width / 2 - x) / width;
   });
   const unit = path.map((x) => x / width);

@@ -155,12 +155,15 @@ const mean = (numbers: number[]) => numbers.reduce((a, b) => a + b, 0) / Math.ma
 const referenced = outcomes.flatMap(({ reference }) => reference ?? []);
 const moving = outcomes.filter(({ chosen }) => chosen !== "still");
 const summary = {
-  insideOfPossible: mean(outcomes.map(({ figures, bound: most }) => Math.min(1, figures.glide.inside / most))),
+  insideOfPossible: mean(
+    outcomes.map(({ figures, bound: most }) => (most > 0 ? Math.min(1, figures.glide.inside / most) : 1)),
+  ),
   insideAverage: mean(outcomes.map(({ figures }) => figures.average.inside)),
   insideCentre: mean(outcomes.map(({ figures }) => figures.centre.inside)),
   jerkBesideAverage: median(moving.map(({ figures }) => figures.glide.jerk / Math.max(1e-9, figures.average.jerk))),
   keysPer10Seconds: median(moving.map(({ keys, seconds }) => (10 * keys) / seconds)),
   mostKeysWhereItSits: Math.max(0, ...outcomes.filter(({ chosen }) => chosen === "still").map(({ keys }) => keys)),
+  lostByKeys: mean(outcomes.map(({ lostByKeys }) => lostByKeys)),
   mostLostByKeys: Math.max(...outcomes.map(({ lostByKeys }) => lostByKeys)),
   worstCost: Math.max(0, ...referenced.map(({ objective }) => objective)),
   leastTimesQuicker: referenced.length > 0 ? Math.min(...referenced.map(({ time }) => time)) : null,

@@ -34,6 +34,9 @@ export class InteriorPoint {
   /** Right-hand sides of the complementarity conditions λ r = τ and (weight − λ) s = τ. */
   private readonly c1: Float64Array;
   private readonly c2: Float64Array;
+  /** 1 / λ and 1 / (weight − λ), which is 0 where the weight is infinite. */
+  private readonly perLambda: Float64Array;
+  private readonly perRest: Float64Array;
   /** 1 / (r/λ + s/(weight − λ)): how stiff a row is in the normal equations. */
   private readonly stiffness: Float64Array;
   /** What the right-hand sides ask of a row. */
@@ -52,6 +55,7 @@ export class InteriorPoint {
     [this.r, this.s, this.lambda] = [vector(), vector(), vector()];
     [this.dr, this.ds, this.dLambda] = [vector(), vector(), vector()];
     [this.c1, this.c2, this.stiffness, this.push] = [vector(), vector(), vector(), vector()];
+    [this.perLambda, this.perRest] = [vector(), vector()];
     this.factor = new Float64Array((program.size + BANDWIDTH) * STRIDE);
     this.dx = new Float64Array(program.size + BANDWIDTH);
     this.dx.set(x);
@@ -90,15 +94,26 @@ export class InteriorPoint {
     return { sum, pairs };
   }
 
+  /** The objective at x with the excesses as they stand, which are never less than what they come to. */
+  objectiveBound(): number {
+    const { rows, x, s } = this;
+    let sum = rows.constant;
+    for (let i = 0; i < x.length; i++) sum += rows.gradient[i]! * x[i]!;
+    for (const { offset, count, weight } of rows.groups) {
+      for (let i = 0, k = offset; i < count; i++, k++) if (weight[i] !== Infinity) sum += weight[i]! * s[k]!;
+    }
+    return sum;
+  }
+
   private assemble(): void {
-    const { program, factor, stiffness, r, s, lambda } = this;
+    const { program, factor, stiffness, r, s, lambda, perLambda, perRest } = this;
     factor.fill(0);
     for (const { offset, count, at, weight, places, products } of this.rows.groups) {
       const entries = places.length;
       for (let i = 0, k = offset; i < count; i++, k++) {
-        const w = weight[i]!;
-        const excess = w === Infinity ? 0 : s[k]! / (w - lambda[k]!);
-        const d = 1 / (r[k]! / lambda[k]! + excess);
+        perLambda[k] = 1 / lambda[k]!;
+        perRest[k] = 1 / (weight[i]! - lambda[k]!);
+        const d = 1 / (r[k]! * perLambda[k]! + s[k]! * perRest[k]!);
         stiffness[k] = d;
         const first = at[i]! * STRIDE;
         for (let e = 0; e < entries; e++) factor[first + places[e]!]! += d * products[e]!;
@@ -117,13 +132,12 @@ export class InteriorPoint {
 
   /** Newton's direction for the current right-hand sides c1, c2. */
   private direction(): void {
-    const { program, rows, r, s, lambda, dr, ds, dLambda, c1, c2, dx, stiffness, push } = this;
+    const { program, rows, r, s, lambda, perLambda, perRest, dr, ds, dLambda, c1, c2, dx, stiffness, push } = this;
     for (let i = 0; i < dx.length; i++) dx[i] = -rows.gradient[i]!;
-    for (const { offset, count, at, weight, sign, stencil, width } of rows.groups) {
+    for (const { offset, count, at, sign, stencil, width } of rows.groups) {
       const [s0, s1, s2, s3] = stencil;
       for (let i = 0, k = offset; i < count; i++, k++) {
-        const w = weight[i]!;
-        const pushed = c1[k]! / lambda[k]! - (w === Infinity ? 0 : c2[k]! / (w - lambda[k]!));
+        const pushed = c1[k]! * perLambda[k]! - c2[k]! * perRest[k]!;
         push[k] = pushed;
         const value = -sign * (lambda[k]! + stiffness[k]! * pushed);
         const first = at[i]!;
@@ -138,7 +152,7 @@ export class InteriorPoint {
     for (const index of program.fixed.keys()) dx[index] = 0;
     dx.fill(0, program.size);
     solveFactorised(this.factor, program.size, dx);
-    for (const { offset, count, at, weight, sign, stencil, width } of rows.groups) {
+    for (const { offset, count, at, sign, stencil, width } of rows.groups) {
       const [s0, s1, s2, s3] = stencil;
       for (let i = 0, k = offset; i < count; i++, k++) {
         const first = at[i]!;
@@ -146,10 +160,9 @@ export class InteriorPoint {
         if (width > 1) z += s1 * dx[first + 1]!;
         if (width > 2) z += s2 * dx[first + 2]! + s3 * dx[first + 3]!;
         const change = stiffness[k]! * (sign * z + push[k]!);
-        const mu = weight[i]! - lambda[k]!;
         dLambda[k] = change;
-        dr[k] = (c1[k]! - r[k]! * change) / lambda[k]!;
-        ds[k] = mu === Infinity ? 0 : (c2[k]! + s[k]! * change) / mu;
+        dr[k] = (c1[k]! - r[k]! * change) * perLambda[k]!;
+        ds[k] = (c2[k]! + s[k]! * change) * perRest[k]!;
       }
     }
   }
@@ -163,10 +176,9 @@ export class InteriorPoint {
       for (let i = 0, k = offset; i < count; i++, k++) {
         const change = dLambda[k]!;
         if (dr[k]! < 0) primal = Math.min(primal, -r[k]! / dr[k]!);
-        if (change < 0) dual = Math.min(dual, -lambda[k]! / change);
-        if (weight[i] === Infinity) continue;
         if (ds[k]! < 0) primal = Math.min(primal, -s[k]! / ds[k]!);
-        if (change > 0) dual = Math.min(dual, (weight[i]! - lambda[k]!) / change);
+        if (change < 0) dual = Math.min(dual, -lambda[k]! / change);
+        else if (change > 0) dual = Math.min(dual, (weight[i]! - lambda[k]!) / change);
       }
     }
     return { primal: Math.min(1, STEP * primal), dual: Math.min(1, STEP * dual) };

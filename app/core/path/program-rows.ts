@@ -25,8 +25,9 @@ export interface RowGroup {
 export interface ProgramRows {
   groups: RowGroup[];
   count: number;
-  /** A linear cost of each unknown, which two-sided norms leave behind. */
+  /** A linear cost of each unknown, and a constant one, which two-sided norms leave behind. */
   gradient: Float64Array;
+  constant: number;
 }
 
 /** Which side of a term's rows; a norm counts as one of twice the weight, less a linear part. */
@@ -80,6 +81,7 @@ export function collectRows(program: PiecewiseLinearProgram): ProgramRows {
   const groups: RowGroup[] = [];
   const gradient = new Float64Array(program.size + STRIDE);
   let count = 0;
+  let constant = 0;
   for (const term of program.terms) {
     const sides: Side[] = isNorm(term) ? ["norm"] : ["above", "below"];
     for (const side of sides) {
@@ -91,9 +93,10 @@ export function collectRows(program: PiecewiseLinearProgram): ProgramRows {
       // w · |z − b| = 2 w · max(0, z − b) − w · (z − b)
       for (let i = 0; i < group.count; i++) {
         const cost = -group.weight[i]! / 2;
+        constant -= cost * group.bound[i]!;
         term.stencil.forEach((c, k) => (gradient[group.at[i]! + k]! += cost * c));
       }
     }
   }
-  return { groups, count, gradient };
+  return { groups, count, gradient, constant };
 }

@@ -25,12 +25,14 @@ export function solveProgram(program: PiecewiseLinearProgram, start: Float64Arra
   for (const [index, value] of program.fixed) x[index] = value;
   const method = new InteriorPoint(program, x);
   let iterations = 0;
-  let relativeGap = Infinity;
   while (iterations < MAX_ITERATIONS) {
-    relativeGap = method.gap().sum / (NOTHING + objectiveAt(program, x));
-    if (relativeGap < TOLERANCE) break;
+    const gap = method.gap().sum;
+    const isNear = (objective: number) => gap < TOLERANCE * (NOTHING + objective);
+    // While even the bound is far off, which is at hand, the objective itself is not worth its time.
+    if (isNear(method.objectiveBound()) && isNear(objectiveAt(program, x))) break;
     method.step();
     iterations++;
   }
-  return { x, objective: objectiveAt(program, x), iterations, relativeGap };
+  const objective = objectiveAt(program, x);
+  return { x, objective, iterations, relativeGap: method.gap().sum / (NOTHING + objective) };
 }
