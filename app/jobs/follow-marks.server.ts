@@ -2,6 +2,7 @@ import { type Box, boxAround, boxCentre, scaleBox, type Size } from "~/core/geom
 import type { YuvImage } from "~/core/image/yuv-image";
 import { CorrelationTracker } from "~/core/subjects/correlation-tracker";
 import { COAST_SECONDS, type Mark, type Sweep, trackOfMarks } from "~/core/subjects/follow-thing";
+import { guideOf } from "~/core/subjects/guide";
 import type { MarkedThing } from "~/core/subjects/marked-things";
 import type { Track } from "~/core/subjects/track";
 import { framesPerSecond, type FrameRange } from "~/core/time/rate";
@@ -16,6 +17,11 @@ const LEAST_LONG_SIDE = 320;
 const MOST_LONG_SIDE = 960;
 /** A filter needs some pixels to learn from; a smaller box is taken with its surroundings. */
 const MIN_SIDE = 8;
+
+/** Seconds for which a track that has got lost is not trusted in hindsight. */
+const LEAD_SECONDS = 0.4;
+/** A box this near the picture's left or right edge, as a share of its width, is on its way out. */
+const SIDE = 0.01;
 
 /** Frames of a shot in small, forwards or backwards, decoded a stretch at a time. */
 class Frames {
@@ -48,6 +54,13 @@ function longSideFor({ width, height }: Size, marks: readonly Mark[]): number {
   return Math.min(long, MOST_LONG_SIDE, Math.max(LEAST_LONG_SIDE, Math.round((long * WANTED_SIDE) / smallest)));
 }
 
+export interface FollowOptions {
+  /** What was found in the shot; what a mark holds of it is followed by it as far as it goes. */
+  tracks?: readonly Track[];
+  onProgress?: (share: number) => void;
+  signal?: AbortSignal;
+}
+
 /**
  * Follows what marks hold through their shot, forwards and backwards from each.
  *
@@ -58,43 +71,92 @@ export async function followMarks(
   film: FilmFile,
   picture: Size,
   { id, shot, marks }: Pick<MarkedThing, "id" | "shot" | "marks">,
-  options: { onProgress?: (share: number) => void; signal?: AbortSignal } = {},
+  { tracks = [], onProgress, signal }: FollowOptions = {},
 ): Promise<Track> {
   const longSide = longSideFor(picture, marks);
-  const { size } = scaledFrames(film.info.picture, longSide);
-  const scale = picture.width / size.width;
-  const frames = new Frames(film, shot, longSide, options.signal);
-  const coast = COAST_SECONDS * framesPerSecond(film.info.rate);
+  const frames = new Frames(film, shot, longSide, signal);
+  const scale = picture.width / scaledFrames(film.info.picture, longSide).size.width;
+  const fps = framesPerSecond(film.info.rate);
+  const [coast, lead] = [COAST_SECONDS * fps, LEAD_SECONDS * fps];
   let done = 0;
   const total = 2 * (shot.end - shot.start);
 
-  const sweep = async ({ frame, box }: Mark, end: number): Promise<Sweep> => {
-    const found: Sweep = new Map();
-    const small = scaleBox(box, 1 / scale);
-    const sides = { width: Math.max(MIN_SIDE, small.width), height: Math.max(MIN_SIDE, small.height) };
-    const tracker = new CorrelationTracker(await frames.at(frame), boxAround(boxCentre(small), sides));
-    const step = Math.sign(end - frame);
+  const sweep = async (mark: Mark, until: Mark | undefined, end: number): Promise<Sweep> => {
+    const guide = guideOf(mark, until, tracks);
+    const found: Sweep = new Map([[mark.frame, mark.box]]);
+    const step = Math.sign(end - mark.frame);
+    let chase: Chase | null = null;
     let gone = 0;
-    for (let at = frame + step; at !== end; at += step) {
-      const sighting = tracker.update(await frames.at(at));
-      gone = sighting.seen ? 0 : gone + 1;
-      found.set(at, gone > coast ? null : toPicture(sighting.box, sides, small, scale));
-      options.onProgress?.(Math.min(1, ++done / total));
+    const advance = async (to: Chase, frame: number) => {
+      const { box, seen } = to.next(await frames.at(frame));
+      gone = seen ? 0 : gone + 1;
+      found.set(frame, gone > coast ? null : box);
+    };
+    /** Begins a while before the guide was lost: where it was going astray there is nothing to learn. */
+    const takeOver = async (frame: number): Promise<Chase> => {
+      let from = frame - step;
+      while (from !== mark.frame && Math.abs(frame - from) < lead && found.get(from - step)) from -= step;
+      const begun = new Chase(await frames.at(from), found.get(from)!, scale);
+      for (let at = from + step; at !== frame; at += step) await advance(begun, at);
+      return begun;
+    };
+    for (let frame = mark.frame + step; frame !== end; frame += step) {
+      onProgress?.(Math.min(1, ++done / total));
+      const led = guide?.(frame) ?? null;
+      if (led) {
+        found.set(frame, led);
+        [chase, gone] = [null, 0];
+        continue;
+      }
+      if (!chase) {
+        const last = found.get(frame - step);
+        // Whom a track led out of the picture at its side nobody follows there.
+        if (!last || (frame - step !== mark.frame && isAtSide(last, picture))) continue;
+        chase = await takeOver(frame);
+      }
+      await advance(chase, frame);
     }
     return found;
   };
 
   const forwards: Sweep[] = [];
-  for (const [i, mark] of marks.entries()) forwards.push(await sweep(mark, marks[i + 1]?.frame ?? shot.end));
+  for (const [i, mark] of marks.entries()) {
+    const next = marks[i + 1];
+    forwards.push(await sweep(mark, next, next?.frame ?? shot.end));
+  }
   const backwards: Sweep[] = [];
   for (let i = marks.length - 1; i >= 0; i--) {
-    backwards.unshift(await sweep(marks[i]!, marks[i - 1]?.frame ?? shot.start - 1));
+    const before = marks[i - 1];
+    backwards.unshift(await sweep(marks[i]!, before, before?.frame ?? shot.start - 1));
   }
   return trackOfMarks(id, marks, forwards, backwards, shot, picture, film.info.rate);
 }
 
-/** A followed box in the picture's pixels, in the proportion in which the mark was drawn. */
-function toPicture(box: Box, followed: Size, drawn: Size, scale: number): Box {
-  const growth = box.width / followed.width;
-  return scaleBox(boxAround(boxCentre(box), { width: drawn.width * growth, height: drawn.height * growth }), scale);
+const isAtSide = ({ x, width }: Box, picture: Size): boolean =>
+  x < SIDE * picture.width || x + width > (1 - SIDE) * picture.width;
+
+/** Goes after what a box holds, from picture to picture, in the pixels of the film. */
+class Chase {
+  private readonly tracker: CorrelationTracker;
+  private readonly sides: Size;
+  private readonly small: Size;
+
+  /** @param scale pixels of the film's picture to one of the images */
+  constructor(
+    image: YuvImage,
+    box: Box,
+    private readonly scale: number,
+  ) {
+    this.small = scaleBox(box, 1 / scale);
+    this.sides = { width: Math.max(MIN_SIDE, this.small.width), height: Math.max(MIN_SIDE, this.small.height) };
+    this.tracker = new CorrelationTracker(image, boxAround(boxCentre(scaleBox(box, 1 / scale)), this.sides));
+  }
+
+  next(image: YuvImage): { box: Box; seen: boolean } {
+    const { box, seen } = this.tracker.update(image);
+    // In the proportion in which the box was drawn.
+    const growth = box.width / this.sides.width;
+    const size = { width: this.small.width * growth, height: this.small.height * growth };
+    return { box: scaleBox(boxAround(boxCentre(box), size), this.scale), seen };
+  }
 }

@@ -8,7 +8,8 @@ import { findMarkTrack, listMarks, saveMarkTrack } from "~/db/marks.server";
 import { listShots } from "~/db/shots.server";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmFile } from "~/media/small-frames.server";
-import { followMarks } from "./follow-marks.server";
+import { followMarks, type FollowOptions } from "./follow-marks.server";
+import { foundTracks } from "./found-tracks.server";
 import { wakeQueue } from "./queue.server";
 import { proxyFile } from "./workplace.server";
 
@@ -41,12 +42,13 @@ export async function followThing(
   film: FilmFile,
   filmId: string,
   basis: string,
-  options: { onProgress: (share: number) => void; signal: AbortSignal },
+  options: Pick<FollowOptions, "onProgress" | "signal">,
 ): Promise<void> {
   const thing = untracked(db, filmId).find((other) => other.basis === basis);
   // Marks or cuts that have changed since are followed by another job.
   if (!thing) return;
   const proxy = proxyFile(filmId);
   const light = existsSync(proxy) ? { file: proxy, name: film.name, info: await probeFilm(proxy, film.name) } : film;
-  saveMarkTrack(db, filmId, basis, await followMarks(light, film.info.picture, thing, options));
+  const [tracks] = foundTracks(db, filmId, [thing.shot]);
+  saveMarkTrack(db, filmId, basis, await followMarks(light, film.info.picture, thing, { ...options, tracks }));
 }

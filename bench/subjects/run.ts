@@ -105,8 +105,8 @@ async function filmOf(plan: ScenePlan, painter: ScenePainter, sound?: string): P
   return { file, name: plan.name, info: await probeFilm(file) };
 }
 
-/** Follows each actor from a box around it at some frame in which it is whole to be seen. */
-async function scoreMarks(film: FilmFile, truth: Seen[][], seed: number): Promise<MarkScore> {
+/** Follows each actor from a box around it at some frame in which it is whole to be seen, with what was found. */
+async function scoreMarks(film: FilmFile, truth: Seen[][], seed: number, tracks: Track[]): Promise<MarkScore> {
   let total = NO_MARKS;
   for (const { id } of truth[0]!) {
     const real = truth.map((seen) => {
@@ -118,7 +118,8 @@ async function scoreMarks(film: FilmFile, truth: Seen[][], seed: number): Promis
     if (whole.length === 0) continue;
     const frame = whole[(seed * 7919) % whole.length]!;
     const shot = { start: 0, end: truth.length };
-    const track = await followMarks(film, PICTURE, { id: "mark", shot, marks: [{ frame, box: real[frame]!.box! }] });
+    const thing = { id: "mark", shot, marks: [{ frame, box: real[frame]!.box! }] };
+    const track = await followMarks(film, PICTURE, thing, { tracks });
     total = addMarks(total, scoreMark(track, real));
   }
   return total;
@@ -151,7 +152,7 @@ async function scoreScene(plan: ScenePlan, talk?: Talk): Promise<Totals> {
   const totals = noTotals();
   totals.faces = scoreFaces(tracks, truth, SCALE, FPS);
   totals.right = rightSubject(followed, truth);
-  if (MARKED.has(plan.set)) totals.marks = await scoreMarks(film, truth, plan.seed);
+  if (MARKED.has(plan.set)) totals.marks = await scoreMarks(film, truth, plan.seed, tracks);
   if (talk) totals.speaker = scoreSpeaker(talk, shots, truth);
   return totals;
 }

@@ -1,0 +1,54 @@
+/** Where a mark holds somebody or something that the detectors have followed already, their track leads the way. */
+import { type Box, boxArea, boxAround, boxCentre, boxIou } from "../geometry/box";
+import type { Mark } from "./follow-thing";
+import { boxAt, type Track } from "./track";
+
+/** Where a marked thing is at a frame by a track that was found; null where the track does not say. */
+export type Guide = (frame: number) => Box | null;
+
+/** A mark and a box of a track that overlap by this much are of the same thing. */
+const SAME = 0.5;
+/** A face in this part of a mark, from its top, and near its middle is that of the person whom the mark holds. */
+const HEAD_SHARE = 0.5;
+const ASIDE = 0.3;
+/** Anything smaller is a detail of a larger thing, or far away. */
+const LEAST_FACE = 0.03;
+
+/** Whether a mark holds a person with this face. */
+function holdsFace({ box }: Mark, face: Box): boolean {
+  const { x, y } = boxCentre(face);
+  const aside = Math.abs(x - boxCentre(box).x) / box.width;
+  const inside = y > box.y && y < box.y + HEAD_SHARE * box.height && boxArea(face) < boxArea(box);
+  return inside && aside < ASIDE && boxArea(face) > LEAST_FACE * boxArea(box);
+}
+
+/** Whether a mark is of what a track follows: of the thing itself, or of the person with that face. */
+function isOf(track: Track, mark: Mark): boolean {
+  const found = boxAt(track, mark.frame);
+  if (!found) return false;
+  return boxIou(found, mark.box) >= SAME || (track.kind === "face" && holdsFace(mark, found));
+}
+
+/**
+ * The track that a mark holds, with the mark's box in the same place and proportion to it all the time; null if it holds
+ * none, or more than one. A face is known by more than a person is, and leads the whole person.
+ *
+ * @param until the mark up to which the way is to be led: a track that this one does not hold as well has gone astray
+ */
+export function guideOf(mark: Mark, until: Mark | undefined, tracks: readonly Track[]): Guide | null {
+  const held = tracks.filter((track) => isOf(track, mark) && (!until || isOf(track, until)));
+  const faces = held.filter(({ kind }) => kind === "face");
+  const [track, ...others] = faces.length > 0 ? faces : held.filter(({ kind }) => kind === "object");
+  if (!track || others.length > 0) return null;
+  const seen = boxAt(track, mark.frame)!;
+  const [from, to] = [boxCentre(seen), boxCentre(mark.box)];
+  return (frame) => {
+    const found = boxAt(track, frame);
+    if (!found) return null;
+    // Its height says how near a thing has come: its width changes with every turn and every step.
+    const growth = found.height / seen.height;
+    const { x, y } = boxCentre(found);
+    const centre = { x: x + growth * (to.x - from.x), y: y + growth * (to.y - from.y) };
+    return boxAround(centre, { width: growth * mark.box.width, height: growth * mark.box.height });
+  };
+}
