@@ -2,10 +2,11 @@ import { type Box, boxAround, boxCentre, scaleBox, type Size } from "~/core/geom
 import type { YuvImage } from "~/core/image/yuv-image";
 import { CorrelationTracker } from "~/core/subjects/correlation-tracker";
 import { COAST_SECONDS, type Mark, type Sweep, trackOfMarks } from "~/core/subjects/follow-thing";
-import { guideOf } from "~/core/subjects/guide";
+import { guideOf, hasLeft } from "~/core/subjects/guide";
 import type { MarkedThing } from "~/core/subjects/marked-things";
 import type { Track } from "~/core/subjects/track";
 import { framesPerSecond, type FrameRange } from "~/core/time/rate";
+import { readAhead } from "~/media/read-ahead";
 import { decodeSmall, type FilmFile, scaledFrames } from "~/media/small-frames.server";
 
 /** Frames that are decoded at a time and kept, so that going backwards needs no second decoding. */
@@ -20,12 +21,10 @@ const MIN_SIDE = 8;
 
 /** Seconds for which a track that has got lost is not trusted in hindsight. */
 const LEAD_SECONDS = 0.4;
-/** A box this near the picture's left or right edge, as a share of its width, is on its way out. */
-const SIDE = 0.01;
 
-/** Frames of a shot in small, forwards or backwards, decoded a stretch at a time. */
+/** Frames of a shot in small, forwards or backwards, decoded a stretch at a time, ahead of where they are asked for. */
 class Frames {
-  private kept: { start: number; images: YuvImage[] } | null = null;
+  private kept: { start: number; images: YuvImage[]; decoded: ReturnType<typeof decodeSmall> } | null = null;
 
   constructor(
     private readonly film: FilmFile,
@@ -37,13 +36,19 @@ class Frames {
   async at(frame: number): Promise<YuvImage> {
     const start = this.shot.start + Math.floor((frame - this.shot.start) / KEPT_FRAMES) * KEPT_FRAMES;
     if (this.kept?.start !== start) {
-      this.kept = null;
+      await this.dispose();
       const range = { start, end: Math.min(this.shot.end, start + KEPT_FRAMES) };
-      const images: YuvImage[] = [];
-      for await (const { image } of decodeSmall(this.film, range, this.signal, this.longSide)) images.push(image);
-      this.kept = { start, images };
+      const decoded = readAhead(decodeSmall(this.film, range, this.signal, this.longSide), KEPT_FRAMES);
+      this.kept = { start, images: [], decoded };
     }
-    return this.kept.images[frame - start]!;
+    const { images, decoded } = this.kept;
+    while (images.length <= frame - start) images.push((await decoded.next()).value.image);
+    return images[frame - start]!;
+  }
+
+  async dispose(): Promise<void> {
+    await this.kept?.decoded.return(undefined);
+    this.kept = null;
   }
 }
 
@@ -111,7 +116,7 @@ export async function followMarks(
       if (!chase) {
         const last = found.get(frame - step);
         // Whom a track led out of the picture at its side nobody follows there.
-        if (!last || (frame - step !== mark.frame && isAtSide(last, picture))) continue;
+        if (!last || (frame - step !== mark.frame && hasLeft(last, picture))) continue;
         chase = await takeOver(frame);
       }
       await advance(chase, frame);
@@ -119,21 +124,22 @@ export async function followMarks(
     return found;
   };
 
-  const forwards: Sweep[] = [];
-  for (const [i, mark] of marks.entries()) {
-    const next = marks[i + 1];
-    forwards.push(await sweep(mark, next, next?.frame ?? shot.end));
+  try {
+    const forwards: Sweep[] = [];
+    for (const [i, mark] of marks.entries()) {
+      const next = marks[i + 1];
+      forwards.push(await sweep(mark, next, next?.frame ?? shot.end));
+    }
+    const backwards: Sweep[] = [];
+    for (let i = marks.length - 1; i >= 0; i--) {
+      const before = marks[i - 1];
+      backwards.unshift(await sweep(marks[i]!, before, before?.frame ?? shot.start - 1));
+    }
+    return trackOfMarks(id, marks, forwards, backwards, shot, picture, film.info.rate);
+  } finally {
+    await frames.dispose();
   }
-  const backwards: Sweep[] = [];
-  for (let i = marks.length - 1; i >= 0; i--) {
-    const before = marks[i - 1];
-    backwards.unshift(await sweep(marks[i]!, before, before?.frame ?? shot.start - 1));
-  }
-  return trackOfMarks(id, marks, forwards, backwards, shot, picture, film.info.rate);
 }
-
-const isAtSide = ({ x, width }: Box, picture: Size): boolean =>
-  x < SIDE * picture.width || x + width > (1 - SIDE) * picture.width;
 
 /** Goes after what a box holds, from picture to picture, in the pixels of the film. */
 class Chase {

@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { boxIou } from "~/core/geometry/box";
-import { boxAt } from "~/core/subjects/track";
+import { boxAt, type Track } from "~/core/subjects/track";
 import { listChunks } from "~/db/analysis.server";
 import { openDatabase } from "~/db/database.server";
 import { insertFilm } from "~/db/films.server";
@@ -69,6 +69,22 @@ describe("an analysis", () => {
       const real = kite.boxes[middle + by - kite.start]!;
       expect(boxIou(boxAt(track, middle + by)!, toBox(real))).toBeGreaterThan(0.5);
     }
+  });
+
+  test("a mark is led by the track that it holds, and goes on alone from before that went astray", async () => {
+    const kite = truth.tracks.find((track) => track.id === "running-kite")!;
+    const { start, end } = truth.shots[kite.shot]!;
+    const real = (frame: number) => toBox(kite.boxes[frame - kite.start]!);
+    const middle = kite.start + Math.floor(kite.boxes.length / 2);
+    // It is right up to some frames after the mark, goes off for a while, and ends.
+    const astray = (frame: number) => ({ ...real(frame), x: real(frame).x - 25 * Math.max(0, frame - middle - 3) });
+    const boxes = Array.from({ length: middle + 8 - kite.start }, (_, i) => astray(kite.start + i));
+    const known: Track = { id: "kite", kind: "object", start: kite.start, boxes, confidence: 1 };
+    const marks = [{ frame: middle, box: real(middle) }];
+    const thing = { id: "mark", shot: { start, end }, marks };
+    const track = await followMarks(film, film.info.picture, thing, { tracks: [known] });
+    expect(boxAt(track, middle - 10)!.x).toBeCloseTo(real(middle - 10).x, -1);
+    for (const by of [6, 9, 12]) expect(boxIou(boxAt(track, middle + by)!, real(middle + by))).toBeGreaterThan(0.5);
   });
 });
 

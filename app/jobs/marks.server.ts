@@ -2,11 +2,15 @@ import { existsSync } from "node:fs";
 import { nanoid } from "nanoid";
 import { z } from "zod";
 import { type MarkedThing, markedThings } from "~/core/subjects/marked-things";
+import { ledTrack } from "~/core/subjects/guide";
+import type { Track } from "~/core/subjects/track";
+import type { FrameRange } from "~/core/time/rate";
 import type { Db } from "~/db/database.server";
+import { findFilm } from "~/db/films.server";
 import { insertJob, listJobs } from "~/db/jobs.server";
 import { findMarkTrack, listMarks, saveMarkTrack } from "~/db/marks.server";
 import { listShots } from "~/db/shots.server";
-import { probeFilm } from "~/media/probe.server";
+import { proxyInfo } from "~/media/proxy.server";
 import type { FilmFile } from "~/media/small-frames.server";
 import { followMarks, type FollowOptions } from "./follow-marks.server";
 import { foundTracks } from "./found-tracks.server";
@@ -24,6 +28,16 @@ function untracked(db: Db, filmId: string): MarkedThing[] {
     .filter(({ basis }) => !findMarkTrack(db, filmId, basis));
 }
 
+const foundIn = (db: Db, filmId: string, shot: FrameRange): Track[] => foundTracks(db, filmId, [shot])[0]!;
+
+/** Keeps the track of a thing of which everything was found already; false if it must be looked for. */
+function followLed(db: Db, filmId: string, thing: MarkedThing): boolean {
+  const { info } = findFilm(db, filmId)!;
+  const track = ledTrack(thing, foundIn(db, filmId, thing.shot), info.picture, info.rate);
+  if (track) saveMarkTrack(db, filmId, thing.basis, track);
+  return track !== null;
+}
+
 /** Sees to it that everything that is marked is followed; called after every change. */
 export function followUntracked(db: Db, filmId: string): void {
   const underWay = new Set(
@@ -32,8 +46,9 @@ export function followUntracked(db: Db, filmId: string): void {
       .map(({ payload }) => FollowPayload.parse(JSON.parse(payload)).basis),
   );
   const missing = untracked(db, filmId).filter(({ basis }) => !underWay.has(basis));
-  for (const { basis } of missing) insertJob(db, { id: nanoid(10), filmId, kind: "follow", payload: { basis } });
-  if (missing.length > 0) wakeQueue();
+  const unled = missing.filter((thing) => !followLed(db, filmId, thing));
+  for (const { basis } of unled) insertJob(db, { id: nanoid(10), filmId, kind: "follow", payload: { basis } });
+  if (unled.length > 0) wakeQueue();
 }
 
 /** Follows a marked thing through its shot, in the light copy where there is one. */
@@ -48,7 +63,7 @@ export async function followThing(
   // Marks or cuts that have changed since are followed by another job.
   if (!thing) return;
   const proxy = proxyFile(filmId);
-  const light = existsSync(proxy) ? { file: proxy, name: film.name, info: await probeFilm(proxy, film.name) } : film;
-  const [tracks] = foundTracks(db, filmId, [thing.shot]);
+  const light = existsSync(proxy) ? { file: proxy, name: film.name, info: proxyInfo(film.info) } : film;
+  const tracks = foundIn(db, filmId, thing.shot);
   saveMarkTrack(db, filmId, basis, await followMarks(light, film.info.picture, thing, { ...options, tracks }));
 }

@@ -1,3 +1,4 @@
+import type { Size } from "~/core/geometry/box";
 import { frameToSeconds } from "~/core/time/rate";
 import type { FilmInfo } from "./probe.server";
 import { readProgress } from "./progress.server";
@@ -15,6 +16,21 @@ export interface StepOptions {
   signal?: AbortSignal;
 }
 
+function proxySize({ width, height }: Size): Size {
+  const scale = Math.min(1, PROXY_SIDE / Math.max(width, height));
+  const even = (value: number) => Math.max(2, Math.round((value * scale) / 2) * 2);
+  return { width: even(width), height: even(height) };
+}
+
+/** What is known of a film's light copy without looking into it: its frames lie on the film's grid, from 0 on. */
+export const proxyInfo = (info: FilmInfo): FilmInfo => ({
+  ...info,
+  picture: proxySize(info.picture),
+  variableRate: false,
+  nonSquarePixels: false,
+  videoStart: 0,
+});
+
 /** Writes a light copy that a browser plays and seeks at once: same frames, same sound, fewer pixels. */
 export async function makeProxy(
   file: string,
@@ -22,19 +38,14 @@ export async function makeProxy(
   target: string,
   options: StepOptions = {},
 ): Promise<void> {
-  const { width, height } = info.picture;
-  const scale = Math.min(1, PROXY_SIDE / Math.max(width, height));
-  const even = (value: number) => Math.max(2, Math.round((value * scale) / 2) * 2);
+  const { width, height } = proxySize(info.picture);
   const rate = `${info.rate.num}/${info.rate.den}`;
   await writeAside(target, async (aside) => {
     const tool = startTool(
       "ffmpeg",
       [
         ...["-y", "-v", "error", "-nostdin", "-progress", "pipe:1", "-i", file, "-map", "0:v:0", "-map", "0:a:0?"],
-        ...[
-          "-vf",
-          `fps=${rate}:start_time=${info.videoStart},scale=${even(width)}:${even(height)},setsar=1,format=yuv420p`,
-        ],
+        ...["-vf", `fps=${rate}:start_time=${info.videoStart},scale=${width}:${height},setsar=1,format=yuv420p`],
         ...["-frames:v", String(info.frames), "-t", String(frameToSeconds(info.frames, info.rate))],
         ...["-c:v", "libx264", "-preset", "veryfast", "-crf", "24", "-g", String(PROXY_GOP), "-bf", "0"],
         ...["-c:a", "aac", "-b:a", "128k", "-ac", "2", "-movflags", "+faststart", aside],

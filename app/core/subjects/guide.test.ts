@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Box } from "../geometry/box";
-import { guideOf } from "./guide";
+import { guideOf, ledTrack } from "./guide";
 import type { Track } from "./track";
 
 const track = (id: string, kind: Track["kind"], at: (frame: number) => Box | null): Track => ({
@@ -45,5 +45,28 @@ describe("a guide", () => {
   test("is none up to a mark that the track has missed", () => {
     const missed = { frame: 50, box: { ...body(700), height: 700 } };
     expect(guideOf({ frame: 0, box: body(200) }, missed, [walker])).toBeNull();
+  });
+});
+
+describe("a track that is led all the way", () => {
+  const PICTURE = { width: 1280, height: 720 };
+  const RATE = { num: 25, den: 1 };
+  const thing = { id: "mark", shot: { start: 0, end: 100 }, marks: [{ frame: 40, box: body(300) }] };
+
+  test("meets its mark, and goes where the face goes", () => {
+    const steady = track("steady", "face", (frame) => face(220 + 2 * frame));
+    const led = ledTrack(thing, [steady], PICTURE, RATE)!;
+    expect(led).toMatchObject({ id: "mark", kind: "mark", start: 0, confidence: 1 });
+    expect(led.boxes[40]).toEqual(body(300));
+    expect(led.boxes[80]!.x).toBeCloseTo(body(380).x, 0);
+  });
+
+  test("ends where somebody has gone out of the picture, and is none where one is lost within", () => {
+    const leaving = track("leaving", "face", (frame) => (frame < 70 ? face(300 + 33 * (frame - 40)) : null));
+    const led = ledTrack(thing, [leaving], PICTURE, RATE)!;
+    expect(led.boxes[60]).not.toBeNull();
+    expect(led.boxes.slice(75)).toEqual(new Array(25).fill(null));
+    const lost = track("lost", "face", (frame) => (frame < 70 ? face(220 + 2 * frame) : null));
+    expect(ledTrack(thing, [lost], PICTURE, RATE)).toBeNull();
   });
 });

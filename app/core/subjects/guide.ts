@@ -1,6 +1,8 @@
 /** Where a mark holds somebody or something that the detectors have followed already, their track leads the way. */
-import { type Box, boxArea, boxAround, boxCentre, boxIou } from "../geometry/box";
-import type { Mark } from "./follow-thing";
+import { type Box, boxArea, boxAround, boxCentre, boxIou, type Size } from "../geometry/box";
+import type { Rate } from "../time/rate";
+import { type Mark, type Sweep, trackOfMarks } from "./follow-thing";
+import type { MarkedThing } from "./marked-things";
 import { boxAt, type Track } from "./track";
 
 /** Where a marked thing is at a frame by a track that was found; null where the track does not say. */
@@ -13,6 +15,8 @@ const HEAD_SHARE = 0.5;
 const ASIDE = 0.3;
 /** Anything smaller is a detail of a larger thing, or far away. */
 const LEAST_FACE = 0.03;
+/** A box this near the picture's left or right edge, as a share of its width, is on its way out. */
+const AT_SIDE = 0.01;
 
 /** Whether a mark holds a person with this face. */
 function holdsFace({ box }: Mark, face: Box): boolean {
@@ -51,4 +55,41 @@ export function guideOf(mark: Mark, until: Mark | undefined, tracks: readonly Tr
     const centre = { x: x + growth * (to.x - from.x), y: y + growth * (to.y - from.y) };
     return boxAround(centre, { width: growth * mark.box.width, height: growth * mark.box.height });
   };
+}
+
+/** Whether somebody who was last seen in a box has gone out of the picture at its side. */
+export const hasLeft = ({ x, width }: Box, picture: Size): boolean =>
+  x < AT_SIDE * picture.width || x + width > (1 - AT_SIDE) * picture.width;
+
+/** Where a thing is from a mark up to a frame, if its guide leads all the way. */
+function ledSweep(mark: Mark, until: Mark | undefined, end: number, tracks: readonly Track[], picture: Size) {
+  const guide = guideOf(mark, until, tracks);
+  const found: Sweep = new Map();
+  let last = mark.box;
+  const step = Math.sign(end - mark.frame);
+  for (let frame = mark.frame + step; frame !== end; frame += step) {
+    const led = guide?.(frame) ?? null;
+    if (!led && (last === mark.box || !hasLeft(last, picture))) return null;
+    if (led) last = led;
+    found.set(frame, led);
+  }
+  return found;
+}
+
+/** The track of a marked thing if what was found tells all of it, so that nothing need be looked at; otherwise null. */
+export function ledTrack(
+  { id, shot, marks }: Pick<MarkedThing, "id" | "shot" | "marks">,
+  tracks: readonly Track[],
+  picture: Size,
+  rate: Rate,
+): Track | null {
+  const forwards = marks.map((mark, i) =>
+    ledSweep(mark, marks[i + 1], marks[i + 1]?.frame ?? shot.end, tracks, picture),
+  );
+  const backwards = marks.map((mark, i) =>
+    ledSweep(mark, marks[i - 1], marks[i - 1]?.frame ?? shot.start - 1, tracks, picture),
+  );
+  const complete = (sweeps: (Sweep | null)[]): sweeps is Sweep[] => sweeps.every((sweep) => sweep !== null);
+  if (!complete(forwards) || !complete(backwards)) return null;
+  return trackOfMarks(id, marks, forwards, backwards, shot, picture, rate);
 }
