@@ -37,6 +37,24 @@ describe("association", () => {
     }
   });
 
+  test("a person goes on with the same face only, however near another comes", () => {
+    const person = (x: number, faceId: string): Detection => ({
+      kind: "person",
+      box: { x, y: 60, width: 120, height: 300 },
+      score: 0.9,
+      faceId,
+    });
+    // The one who sits is not seen while the other passes.
+    const frames = looks((t) => {
+      const walker = person(20 + 10 * t, "walker");
+      return Math.abs(walker.box.x - 300) < 90 ? [walker] : [walker, person(300, "sitter")];
+    }).map((look) => ({ ...look, looked: ["person" as const] }));
+    const tracklets = associate(frames, "person", SHOT, { ...RULES, maxGapFrames: 40 });
+    const faces = tracklets.map(({ sightings }) => new Set(sightings.map(({ detection }) => detection.faceId)));
+    expect(faces.map((set) => [...set])).toEqual(expect.arrayContaining([["walker"], ["sitter"]]));
+    expect(tracklets).toHaveLength(2);
+  });
+
   test("weak sightings go on with a track, and begin none", () => {
     expect(spans(looks((t) => [face(100 + t, t > 20 && t < 40 ? 0.3 : 0.9)]))).toEqual([[0, 57, 20]]);
     expect(spans(looks(() => [face(100, 0.4)]))).toEqual([]);

@@ -70,6 +70,13 @@ export function unlikeness(a: Detection, b: Detection): number {
   return a.signature && b.signature ? 1 - likeness(a.signature, b.signature) : 0.3;
 }
 
+/** Whether a tracklet was last seen with one face, and a detection shows another. */
+export function hasOtherFace({ sightings }: Tracklet, { faceId }: Detection): boolean {
+  if (!faceId) return false;
+  const known = sightings.findLast(({ detection }) => detection.faceId)?.detection.faceId;
+  return known !== undefined && known !== faceId;
+}
+
 /** What it costs to call a detection the same thing as a predicted box: 0 none, 1 as much as is allowed. */
 function mismatch(predicted: Box, tracklet: Tracklet, seen: Detection, reach: number): number {
   const { box } = seen;
@@ -79,7 +86,7 @@ function mismatch(predicted: Box, tracklet: Tracklet, seen: Detection, reach: nu
   const distance = Math.hypot(a.x - b.x, a.y - b.y) / (size * reach);
   const growth = Math.abs(Math.log((box.width * box.height) / (predicted.width * predicted.height))) / Math.log(6);
   const cost = 0.4 * distance + 0.2 * (1 - boxIou(predicted, box)) + 0.15 * growth;
-  const allowed = distance <= 1 && growth <= 1;
+  const allowed = distance <= 1 && growth <= 1 && !hasOtherFace(tracklet, seen);
   return cost + 0.5 * unlikeness(last(tracklet).detection, seen) + (allowed ? 0 : 10);
 }
 

@@ -1,4 +1,4 @@
-import { boxArea, boxCentre, intersectionArea, type Size } from "../geometry/box";
+import { type Box, boxArea, boxCentre, intersectionArea, type Size } from "../geometry/box";
 import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
 import { associate, type Tracklet } from "./associate";
 import type { FrameDetections, TrackKind } from "./detection";
@@ -31,11 +31,14 @@ const RULES = {
   salient: { highScore: 0.6, reach: 0.8, maxGapSeconds: 2, joinSeconds: 0, leastScore: 0, leastSeconds: 0.6 },
 } satisfies Partial<Record<TrackKind, KindRules>>;
 type FoundKind = keyof typeof RULES;
+const FOUND_KINDS = Object.keys(RULES) as FoundKind[];
 
 /** Share of the looks between first and last sighting in which it must have been seen. */
 const MIN_DENSITY = 0.35;
 /** A thing that is seen in this share of a shot makes up for all that merely moves or stands out. */
 const LASTING_SHARE = 0.3;
+/** The part of a person's box, from its top, in which the middle of the face is. */
+const HEAD_PART = 0.55;
 /** A thing that is not seen any more is taken to be where the flow has it for so long. */
 const LINGER_SECONDS = 0.4;
 
@@ -54,6 +57,28 @@ function isConvincing(tracklet: Tracklet, interval: number, shot: FrameRange, fp
   return span >= wanted && (sightings.length * interval) / span >= MIN_DENSITY;
 }
 
+/** Whether a face is where the head of a person belongs. */
+function isHeadOf(face: Box, person: Box): boolean {
+  const centre = boxCentre(face);
+  const inside = intersectionArea(face, person) > 0.5 * boxArea(face);
+  return inside && centre.y < person.y + HEAD_PART * person.height;
+}
+
+/** Detections of persons told apart by their faces: two who pass each other are like one another, and their faces are not. */
+function withFaces(frames: readonly FrameDetections[], faces: readonly Track[]): FrameDetections[] {
+  return frames.map((look) => ({
+    ...look,
+    detections: look.detections.map((detection) => {
+      if (detection.kind !== "person") return detection;
+      const heads = faces.filter((face) => {
+        const box = boxAt(face, look.frame);
+        return box && isHeadOf(box, detection.box);
+      });
+      return heads.length === 1 ? { ...detection, faceId: heads[0]!.id } : detection;
+    }),
+  }));
+}
+
 /** Share of the frames in which a face is seen where its centre lies in the upper part of the person's box. */
 function belonging(face: Track, person: Track): number {
   let together = 0;
@@ -62,10 +87,7 @@ function belonging(face: Track, person: Track): number {
     if (!box) return;
     seen++;
     const body = boxAt(person, face.start + i);
-    if (!body) return;
-    const centre = boxCentre(box);
-    const inside = intersectionArea(box, body) > 0.5 * boxArea(box);
-    if (inside && centre.y < body.y + 0.55 * body.height) together++;
+    if (body && isHeadOf(box, body)) together++;
   });
   return seen > 0 ? together / seen : 0;
 }
@@ -88,11 +110,11 @@ function joinFacesToPersons(tracks: Track[]): void {
 export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: Rate, picture: Size): Track[] {
   const fps = framesPerSecond(rate);
   const inShot = frames.filter(({ frame }) => frame >= shot.start && frame < shot.end);
-  const tracks = (Object.keys(RULES) as FoundKind[]).flatMap((kind) => {
-    const interval = lookInterval(inShot, kind);
+  const tracksOf = (kind: FoundKind, looks: FrameDetections[]): Track[] => {
+    const interval = lookInterval(looks, kind);
     const { highScore, reach, maxGapSeconds, joinSeconds } = RULES[kind];
     const maxGapFrames = Math.max(2 * interval, Math.round(maxGapSeconds * fps));
-    const found = associate(inShot, kind, shot, { highScore, reach, maxGapFrames });
+    const found = associate(looks, kind, shot, { highScore, reach, maxGapFrames });
     const pieces = kind === "motion" ? found.map(withoutMergers) : found;
     const joined = joinTracklets(pieces, {
       maxGapFrames: Math.round(joinSeconds * fps),
@@ -113,7 +135,11 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
           sizeSigma: 0.3 * fps,
         });
       });
-  });
+  };
+  const faces = tracksOf("face", inShot);
+  const known = withFaces(inShot, faces);
+  const others = FOUND_KINDS.filter((kind) => kind !== "face").flatMap((kind) => tracksOf(kind, known));
+  const tracks = [...faces, ...others];
   joinFacesToPersons(tracks);
   return withoutShadows(oneFaceEach(tracks), shot);
 }

@@ -28,6 +28,8 @@ export interface Detection {
   sharpness?: number;
   /** Where it went by the optical flow after this frame: one box a step, until it was seen anew or its flow was lost. */
   carried?: Box[];
+  /** Of a person: the track of the face where the head is, if there is only one. */
+  faceId?: string;
   /** Of a face: as `facingOf` measures it. */
   facing?: number;
   /** Of a face: how much its mouth moved from each step to the next, 0 to 1. */

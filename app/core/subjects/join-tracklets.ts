@@ -1,7 +1,7 @@
 /** Joins pieces of tracks of one thing that was not seen for a while: covered, turned away, or overlooked. */
 import { munkres } from "munkres";
 import { boxCentre, type Point } from "../geometry/box";
-import { type Tracklet, unlikeness } from "./associate";
+import { hasOtherFace, type Tracklet, unlikeness } from "./associate";
 import { meanSignature } from "./signature";
 import type { Detection } from "./detection";
 
@@ -49,6 +49,8 @@ function distanceOver(gap: number, before: Tracklet, after: Tracklet, a: Point, 
 function cost(before: Tracklet, after: Tracklet, rules: JoinRules): number {
   const gap = after.sightings[0]!.frame - before.sightings.at(-1)!.frame;
   if (gap <= 0 || gap > rules.maxGapFrames) return FORBIDDEN;
+  const face = after.sightings.find(({ detection }) => detection.faceId);
+  if (face && hasOtherFace(before, face.detection)) return FORBIDDEN;
   const [a, b] = [endLook(before, "last"), endLook(after, "first")];
   const unlike = unlikeness(a, b);
   if (unlike > rules.maxUnlikeness) return FORBIDDEN;
