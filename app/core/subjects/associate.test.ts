@@ -44,10 +44,11 @@ describe("association", () => {
       score: 0.9,
       faceId,
     });
-    // The one who sits is not seen while the other passes.
+    // While one passes right before the other who sits, only the first is seen; before, only the second was.
     const frames = looks((t) => {
-      const walker = person(20 + 10 * t, "walker");
-      return Math.abs(walker.box.x - 300) < 90 ? [walker] : [walker, person(300, "sitter")];
+      const walker = person(60 + 8 * t, "walker");
+      if (t < 24) return [person(300, "sitter")];
+      return t < 42 ? [walker] : [walker, person(300, "sitter")];
     }).map((look) => ({ ...look, looked: ["person" as const] }));
     const tracklets = associate(frames, "person", SHOT, { ...RULES, maxGapFrames: 40 });
     const faces = tracklets.map(({ sightings }) => new Set(sightings.map(({ detection }) => detection.faceId)));
