@@ -4,6 +4,7 @@ import { Worker } from "node:worker_threads";
 import pino from "pino";
 import { finishJob, type JobRow, recoverJobs, takeJob } from "~/db/jobs.server";
 import { projectPath } from "~/media/project-path.server";
+import type { WorkerOrder } from "./worker";
 import { dataFolder, databaseFile, db } from "./workplace.server";
 
 const log = pino({ name: "jobs" });
@@ -15,22 +16,38 @@ const PLACES_WITH_MARK = 3;
 
 interface Queue {
   running: Map<string, Worker>;
+  /** One that has loaded its code and waits, so that the next job begins at once. */
+  spare: Worker | null;
   started: boolean;
 }
 const kept = globalThis as { gladPanQueue?: Queue };
-const queue = (): Queue => (kept.gladPanQueue ??= { running: new Map(), started: false });
+const queue = (): Queue => (kept.gladPanQueue ??= { running: new Map(), spare: null, started: false });
 
 /** In development the worker's TypeScript is loaded as it is; a build has it as one file. */
-function startWorker(job: JobRow): Worker {
+function createWorker(): Worker {
   const built = import.meta.env?.PROD;
   const entry = projectPath(built ? "build/server/job-worker.js" : "app/jobs/worker-dev.mjs");
-  return new Worker(entry, { workerData: { jobId: job.id, databaseFile: databaseFile() } });
+  return new Worker(entry, { workerData: { databaseFile: databaseFile() } });
+}
+
+function keepSpare(): void {
+  const kept = queue();
+  if (kept.spare) return;
+  const worker = createWorker();
+  kept.spare = worker;
+  const drop = () => {
+    if (kept.spare === worker) kept.spare = null;
+  };
+  worker.once("error", drop);
+  worker.once("exit", drop);
 }
 
 function run(job: JobRow): void {
-  const worker = startWorker(job);
-  const { running } = queue();
+  const { running, spare } = queue();
+  const worker = spare ?? createWorker();
+  queue().spare = null;
   running.set(job.id, worker);
+  worker.postMessage({ run: job.id } satisfies WorkerOrder);
   log.info({ job: job.id, kind: job.kind, attempt: job.attempts }, "started");
   // The worker itself writes how its job ended; this is for a worker that could not.
   worker.on("error", (error) => {
@@ -50,9 +67,10 @@ export function wakeQueue(): void {
   const { running, started } = queue();
   while (started && running.size < PLACES_WITH_MARK) {
     const job = takeJob(db(), running.size < PLACES ? null : "follow");
-    if (!job) return;
+    if (!job) break;
     run(job);
   }
+  if (started) keepSpare();
 }
 
 /** Removes half-written files that an ended server has left in the films' folders. */
@@ -75,6 +93,6 @@ export function startQueue(): void {
 /** Cancels a job, whether it waits or runs. */
 export function cancelJob(id: string): void {
   const worker = queue().running.get(id);
-  if (worker) worker.postMessage("cancel");
+  if (worker) worker.postMessage("cancel" satisfies WorkerOrder);
   else finishJob(db(), id, { state: "cancelled" });
 }
