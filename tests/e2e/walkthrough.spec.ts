@@ -126,6 +126,14 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(zoomHere(page)).toHaveValue("1.25");
     await expect(page.getByRole("region", { name: "Lane beside the picture" })).toBeVisible();
     await expect(page.getByRole("button", { name: "Use this zoom in all shots" })).toBeVisible();
+    const warning = page.getByText(/^The picture is enlarged 3\.3 times/);
+    await expect(warning).toBeVisible();
+    await page.getByLabel("Warn from (times)").fill("4");
+    await page.getByLabel("Warn from (times)").press("Enter");
+    await expect(warning).toBeHidden();
+    await page.getByLabel("Warn from (times)").blur();
+    await page.keyboard.press("ControlOrMeta+z");
+    await expect(warning).toBeVisible();
     await page.keyboard.press("ControlOrMeta+z");
     await expect(zoomHere(page)).toHaveValue("1");
   });
@@ -203,7 +211,13 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
   await test.step("a key is eased, and carried to the other version", async () => {
     await jump(page, 20, "00:00:00:20");
     await page.keyboard.press("k");
-    await page.getByRole("combobox", { name: "From here to your next key" }).click();
+    const easing = page.getByRole("combobox", { name: "From here to your next key" });
+    await easing.click();
+    await page.getByRole("option", { name: /^Your own curve/ }).click();
+    const handle = page.getByRole("slider", { name: "How it leaves this key" });
+    await handle.press("ArrowRight");
+    await expect(handle).toHaveAttribute("aria-valuetext", "0.55 of the time, 0 of the way");
+    await easing.click();
     await page.getByRole("option", { name: /^Hold/ }).click();
     const held = await centreX(page).inputValue();
     await jump(page, 40, "00:00:01:10");

@@ -72,7 +72,7 @@ export function FramingControls({ settings, chosen, onChange }: FramingControlsP
           {headroom !== undefined && (
             <NumberField
               label="Headroom"
-              unit="% of height"
+              unit="%"
               value={headroom}
               onCommit={(value) => onChange({ headroom: Math.min(40, Math.max(0, value)) })}
             />
@@ -80,7 +80,7 @@ export function FramingControls({ settings, chosen, onChange }: FramingControlsP
           {enlargement !== undefined && (
             <NumberField
               label="Warn from"
-              unit="times enlarged"
+              unit="times"
               value={enlargement}
               onCommit={(value) => onChange({ enlargement: Math.min(MAX_ENLARGEMENT, Math.max(1, value)) })}
             />
