@@ -20,8 +20,7 @@ export class Player {
   ) {
     video.addEventListener("play", this.notify);
     video.addEventListener("pause", this.notify);
-    // The callback may come before the picture can be drawn from; it can when the seek has ended.
-    video.addEventListener("seeked", this.notify);
+    video.addEventListener("seeked", this.notifySoon);
     this.watch();
     // A video that had its first picture before this began presents no other by itself.
     if (video.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA) this.seek(0);
@@ -31,13 +30,23 @@ export class Player {
     this.callback = this.video.requestVideoFrameCallback((_now, { mediaTime }) => {
       this.shown = Math.min(this.frames - 1, mediaTimeToFrame(mediaTime, this.rate));
       if (this.shown === this.wanted || !this.video.paused) this.wanted = null;
-      this.notify();
+      if (this.video.paused) this.notifySoon();
+      else this.notify();
       if (!this.disposed) this.watch();
     });
   }
 
   private readonly notify = (): void => {
     for (const listener of this.listeners) listener();
+  };
+
+  /**
+   * A busy browser tells of a picture before it can be drawn from, and gives the one before until then: who draws from
+   * a video that stands still is told again when it has been painted.
+   */
+  private readonly notifySoon = (): void => {
+    this.notify();
+    requestAnimationFrame(() => requestAnimationFrame(this.notify));
   };
 
   readonly subscribe = (listener: () => void): (() => void) => {
@@ -80,7 +89,7 @@ export class Player {
     this.video.cancelVideoFrameCallback(this.callback);
     this.video.removeEventListener("play", this.notify);
     this.video.removeEventListener("pause", this.notify);
-    this.video.removeEventListener("seeked", this.notify);
+    this.video.removeEventListener("seeked", this.notifySoon);
     this.video.pause();
   }
 }
