@@ -66,7 +66,7 @@ export interface DeskPerson {
 }
 
 /** The shot that a frame belongs to; none where the analysis has not come to. Shots are in order and without gaps. */
-export function shotAt(shots: readonly DeskShot[], frame: number): DeskShot | undefined {
+export function shotAt<Shot extends FrameRange>(shots: readonly Shot[], frame: number): Shot | undefined {
   const shot = shots.findLast(({ start }) => frame >= start);
   return shot && frame < shot.end ? shot : undefined;
 }

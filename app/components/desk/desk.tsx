@@ -1,23 +1,15 @@
-import { Redo2, SquareDashedMousePointer, Undo2, Users } from "lucide-react";
+import { SquareDashedMousePointer, Users } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { toast } from "sonner";
-import {
-  aspectRatio,
-  centredWindow,
-  centreBounds,
-  type CropWindow,
-  largestWindowHeight,
-} from "~/core/geometry/crop-window";
+import { aspectRatio, type CropWindow, largestWindowHeight } from "~/core/geometry/crop-window";
 import { framesPerSecond } from "~/core/time/rate";
 import { IconButton } from "~/components/common/button";
 import { JobStatus, type JobView } from "~/components/library/job-status";
-import { Wordmark } from "~/components/common/wordmark";
 import { BulkSettings } from "./bulk-settings";
-import { CutsDialog } from "./cuts-dialog";
+import { DeskHeader } from "./desk-header";
 import { type DeskFilm, type DeskPerson, type DeskShot, type DeskVersion, shotAt } from "./desk-types";
-import { ExportDialog, type ExportView } from "./export-dialog";
+import { freeAxes, windowOfShots } from "./desk-windows";
+import type { ExportView } from "./export-dialog";
 import { Inspector } from "./inspector";
-import { PeopleDialog } from "./people-dialog";
 import type { Drawing } from "./picture";
 import type { Player } from "./player";
 import { Result } from "./result";
@@ -32,7 +24,6 @@ import { useSelection } from "./use-selection";
 import { useShortcuts } from "./use-shortcuts";
 import { type ShotEdits, useShotEdits } from "./use-shot-edits";
 import { useSubjectEdits } from "./use-subject-edits";
-import { VersionBar } from "./version-bar";
 
 interface DeskProps {
   film: DeskFilm;
@@ -57,21 +48,7 @@ interface DeskProps {
 
 /** The desk of one film: shots, picture and lane, result, and what can be set. */
 export function Desk(props: DeskProps) {
-  const {
-    film,
-    source,
-    onSourceFailed,
-    versions,
-    version,
-    shots,
-    people,
-    jobs,
-    sensitivity,
-    exports,
-    history,
-    edits,
-    blocked,
-  } = props;
+  const { film, source, onSourceFailed, versions, version, shots, jobs, edits } = props;
   const [video, setVideo] = useState<HTMLVideoElement | null>(null);
   const [showSubjects, setShowSubjects] = useState(false);
   const [drawing, setDrawing] = useState<Drawing | null>(null);
@@ -88,37 +65,13 @@ export function Desk(props: DeskProps) {
   const subjectEdits = useSubjectEdits(edits, shots, shotEdits);
 
   const windowAt = useCallback(
-    (frame: number): CropWindow => {
-      const shot = shotAt(shots, frame);
-      // A key that has just been placed holds at once, before the path around it is laid again.
-      const hand = shot?.handKeys.find((key) => key.frame === frame);
-      if (hand) return hand;
-      const windows = shot?.framed?.windows;
-      return (
-        windows?.[Math.min(windows.length - 1, Math.max(0, frame - shot!.start))] ?? centredWindow(picture, aspect)
-      );
-    },
+    (frame: number): CropWindow => windowOfShots(shots, frame, picture, aspect),
     [shots, picture, aspect],
   );
-  const free = useMemo(() => {
-    const heights = shots.flatMap(({ framed }) => framed?.keys.map((key) => key.height) ?? []);
-    const height = Math.min(largestWindowHeight(picture, aspect), ...heights);
-    const moves = (length: number, window: number) => {
-      const [low, high] = centreBounds(length, window);
-      return high - low > 0.5;
-    };
-    return { x: moves(picture.width, height * aspect), y: moves(picture.height, height) };
-  }, [shots, picture, aspect]);
+  const free = useMemo(() => freeAxes(shots, picture, aspect), [shots, picture, aspect]);
 
   const { place, preview, release, ease, carry } = useKeyEdits(edits, shots, version, versions, picture);
   const follow = (shot: DeskShot, subject: string) => shotEdits.change([shot], { subject });
-  const addVersion = (added: DeskVersion) => {
-    if (versions.some((other) => other.width === added.width && other.height === added.height)) {
-      toast(`There is a version of ${added.width} × ${added.height} already.`);
-      return;
-    }
-    edits.send({ type: "add-version", version: added });
-  };
 
   const toggleMarking = () => setDrawing((now) => (now === "mark" ? null : "mark"));
 
@@ -139,46 +92,21 @@ export function Desk(props: DeskProps) {
 
   return (
     <div className="grid h-screen grid-rows-[auto_1fr] overflow-hidden">
-      <header className="flex items-center gap-4 border-b border-line bg-panel px-4 py-2">
-        <Wordmark />
-        <h1 className="max-w-56 truncate text-sm text-soft">{film.name}</h1>
-        <VersionBar versions={versions} active={version} onAdd={addVersion} />
-        <div className="grow" />
-        <PeopleDialog
-          people={people}
-          shots={shots}
-          source={source}
-          picture={picture}
-          rate={film.rate}
-          onChange={subjectEdits.changePerson}
-          onFollow={subjectEdits.followEverywhere}
-        />
-        <CutsDialog
-          filmId={film.id}
-          shots={shots.length}
-          sensitivity={sensitivity}
-          onSensitivity={(value) => edits.send({ type: "set-sensitivity", sensitivity: value })}
-          onUse={(transitions) => edits.send({ type: "set-transitions", transitions })}
-          onSeek={(frame) => player?.seek(frame)}
-        />
-        <IconButton
-          label={history.undo ? `Take back: ${history.undo}` : "Nothing to take back"}
-          shortcut="Ctrl Z"
-          disabled={!history.undo}
-          onClick={edits.undo}
-        >
-          <Undo2 className="size-4" aria-hidden />
-        </IconButton>
-        <IconButton
-          label={history.redo ? `Do again: ${history.redo}` : "Nothing to do again"}
-          shortcut="Ctrl Shift Z"
-          disabled={!history.redo}
-          onClick={edits.redo}
-        >
-          <Redo2 className="size-4" aria-hidden />
-        </IconButton>
-        <ExportDialog filmId={film.id} versions={versions} exports={exports} blocked={blocked} />
-      </header>
+      <DeskHeader
+        film={film}
+        source={source}
+        player={player}
+        versions={versions}
+        version={version}
+        shots={shots}
+        people={props.people}
+        sensitivity={props.sensitivity}
+        exports={props.exports}
+        history={props.history}
+        edits={edits}
+        subjectEdits={subjectEdits}
+        blocked={props.blocked}
+      />
       <div className="grid min-h-0 grid-cols-[13.5rem_minmax(0,1fr)_18rem]">
         <aside className="flex min-h-0 flex-col border-r border-line bg-panel">
           <div className="px-3 py-2 empty:hidden">
@@ -186,7 +114,7 @@ export function Desk(props: DeskProps) {
           </div>
           {shots.length === 0 && (
             <p className="px-3 py-2 text-xs text-soft">
-              The shots appear here when the analysis is done. Until then you can watch the film.
+              Shots appear here as they are found. Until then you can watch the film.
             </p>
           )}
           <ShotList

@@ -4,7 +4,8 @@ import type { Size } from "~/core/geometry/box";
 import { type FramedShot, followedBefore, type ShotBefore, type ShotFraming } from "~/core/path/solve-version";
 import type { Track } from "~/core/subjects/track";
 import type { Rate } from "~/core/time/rate";
-import type { PathReply, PathRequest } from "~/workers/path-worker";
+import type { PathReply } from "~/workers/path-worker";
+import { PathQuestions } from "./path-questions";
 
 export interface FramingInput {
   shotId: string;
@@ -35,17 +36,6 @@ function trackKey(track: Track): string {
 /** Milliseconds within which answers are gathered before the desk is drawn again. */
 const TOGETHER_MS = 120;
 
-interface Question {
-  key: string;
-  request: PathRequest;
-}
-
-/** What the worker is asked for a shot: one question at a time, and then the newest of those that have come up. */
-interface Questions {
-  newest: Question;
-  underWay: Question | null;
-}
-
 /**
  * Paths of all shots, solved in a worker; while a shot is solved again its last path stays. A shot that changes all the
  * time, as in a drag, is drawn as often as it can be solved.
@@ -53,7 +43,7 @@ interface Questions {
 export function usePaths(inputs: FramingInput[], picture: Size, target: Size, rate: Rate): Map<string, FramedShot> {
   const [solved, setSolved] = useState<Map<string, FramedShot>>(new Map());
   const worker = useRef<Worker | null>(null);
-  const questions = useRef(new Map<string, Questions>());
+  const questions = useRef(new PathQuestions());
 
   useEffect(() => {
     const asked = questions.current;
@@ -71,17 +61,13 @@ export function usePaths(inputs: FramingInput[], picture: Size, target: Size, ra
       setSolved((all) => new Map([...all, ...ready.map(({ shotId, framed }) => [shotId, framed] as const)]));
     };
     created.addEventListener("message", ({ data }: MessageEvent<PathReply>) => {
-      const { newest, underWay } = asked.get(data.shotId)!;
-      const isNewest = newest === underWay;
-      asked.set(data.shotId, { newest, underWay: isNewest ? null : newest });
-      if (!isNewest) created.postMessage(newest.request);
+      const { next, isOfUse } = asked.answered(data.shotId);
+      if (next) created.postMessage(next);
       if ("error" in data)
         return void toast.error(`A path could not be laid: ${data.error}. Change the shot and try again.`);
-      // A path for another version is of no use, one for a key that has been dragged on since shows where it goes.
-      if (newest.request.target !== underWay?.request.target) return;
+      if (!isOfUse) return;
       arrived.push(data);
-      const moreToCome = [...asked.values()].some((questions) => questions.underWay);
-      if (moreToCome && performance.now() - shownAt < TOGETHER_MS) timer ??= setTimeout(show, TOGETHER_MS);
+      if (asked.areOpen && performance.now() - shownAt < TOGETHER_MS) timer ??= setTimeout(show, TOGETHER_MS);
       else show();
     });
     worker.current = created;
@@ -110,11 +96,8 @@ export function usePaths(inputs: FramingInput[], picture: Size, target: Size, ra
       const before = { window: last?.windows.at(-1) ?? null, who: whoBefore[i]! };
       const key = keyOf(input, target, before);
       const { shotId, framing } = input;
-      const asked = questions.current.get(shotId);
-      if (asked?.newest.key === key) continue;
-      const newest: Question = { key, request: { shotId, framing, picture, target, rate, before } };
-      questions.current.set(shotId, { newest, underWay: asked?.underWay ?? newest });
-      if (!asked?.underWay) worker.current?.postMessage(newest.request);
+      const request = questions.current.ask(key, { shotId, framing, picture, target, rate, before });
+      if (request) worker.current?.postMessage(request);
     }
   }, [inputs, whoBefore, picture, target, rate, solved]);
 

@@ -1,0 +1,82 @@
+import { Redo2, Undo2 } from "lucide-react";
+import { toast } from "sonner";
+import { IconButton } from "~/components/common/button";
+import { Wordmark } from "~/components/common/wordmark";
+import { CutsDialog } from "./cuts-dialog";
+import type { DeskFilm, DeskPerson, DeskShot, DeskVersion } from "./desk-types";
+import { ExportDialog, type ExportView } from "./export-dialog";
+import { PeopleDialog } from "./people-dialog";
+import type { Player } from "./player";
+import type { Edits } from "./use-edits";
+import type { SubjectEdits } from "./use-subject-edits";
+import { VersionBar } from "./version-bar";
+
+interface DeskHeaderProps {
+  film: DeskFilm;
+  source: string;
+  player: Player | null;
+  versions: DeskVersion[];
+  version: DeskVersion;
+  shots: DeskShot[];
+  people: DeskPerson[];
+  sensitivity: number | null;
+  exports: ExportView[];
+  history: { undo: string | null; redo: string | null };
+  edits: Edits;
+  subjectEdits: SubjectEdits;
+  blocked: string | null;
+}
+
+/** What concerns the film as a whole: its versions, people and cuts, the history of changes, export. */
+export function DeskHeader(props: DeskHeaderProps) {
+  const { film, player, versions, shots, history, edits, subjectEdits } = props;
+  const addVersion = (added: DeskVersion) => {
+    if (versions.some((other) => other.width === added.width && other.height === added.height)) {
+      toast(`There is a version of ${added.width} × ${added.height} already.`);
+      return;
+    }
+    edits.send({ type: "add-version", version: added });
+  };
+  return (
+    <header className="flex items-center gap-4 border-b border-line bg-panel px-4 py-2">
+      <Wordmark />
+      <h1 className="max-w-56 truncate text-sm text-soft">{film.name}</h1>
+      <VersionBar versions={versions} active={props.version} onAdd={addVersion} />
+      <div className="grow" />
+      <PeopleDialog
+        people={props.people}
+        shots={shots}
+        source={props.source}
+        picture={film.picture}
+        rate={film.rate}
+        onChange={subjectEdits.changePerson}
+        onFollow={subjectEdits.followEverywhere}
+      />
+      <CutsDialog
+        filmId={film.id}
+        shots={shots.length}
+        sensitivity={props.sensitivity}
+        onSensitivity={(value) => edits.send({ type: "set-sensitivity", sensitivity: value })}
+        onUse={(transitions) => edits.send({ type: "set-transitions", transitions })}
+        onSeek={(frame) => player?.seek(frame)}
+      />
+      <IconButton
+        label={history.undo ? `Take back: ${history.undo}` : "Nothing to take back"}
+        shortcut="Ctrl Z"
+        disabled={!history.undo}
+        onClick={edits.undo}
+      >
+        <Undo2 className="size-4" aria-hidden />
+      </IconButton>
+      <IconButton
+        label={history.redo ? `Do again: ${history.redo}` : "Nothing to do again"}
+        shortcut="Ctrl Shift Z"
+        disabled={!history.redo}
+        onClick={edits.redo}
+      >
+        <Redo2 className="size-4" aria-hidden />
+      </IconButton>
+      <ExportDialog filmId={film.id} versions={versions} exports={props.exports} blocked={props.blocked} />
+    </header>
+  );
+}
