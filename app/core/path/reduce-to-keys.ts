@@ -1,4 +1,4 @@
-import { ease, type Easing } from "./easing";
+import { type CurveHandles, curveOf, ease, type Easing } from "./easing";
 import type { Key } from "./keys";
 
 /** A path as it is solved: a window for every frame of a shot. */
@@ -8,27 +8,43 @@ export interface DensePath {
   height: Float64Array;
 }
 
-/** Easings that may explain a stretch of a path, the plainest first. */
-const CANDIDATE_EASINGS = ["linear", "ease", "ease-in", "ease-out"] as const satisfies readonly Easing[];
+/** Easings with a name that may explain a stretch of a path, the plainest first, with their speeds at both ends. */
+const NAMED = [
+  { easing: "linear", speeds: [1, 1] },
+  { easing: "ease", speeds: [0, 0] },
+  { easing: "ease-in", speeds: [0, 2] },
+  { easing: "ease-out", speeds: [2, 0] },
+] as const satisfies readonly { easing: Easing; speeds: readonly [number, number] }[];
 /** A key may be joined to one at most so many possible joints later. */
 const MAX_JOINTS_APART = 90;
 /** Part of a key that a stretch costs which just fits: between equally few keys the closer ones win. */
 const ERROR_COST = 0.02;
+/** The same for a curve, which says less to a reader than a name. */
+const CURVE_COST = 0.05;
+/** The same for a kink: rather one key more. */
+const KINK_COST = 1.5;
+/** A speed at a key is a kink if in so many frames it would lead further off the path than the tolerance. */
+const KINK_FRAMES = 16;
 
 interface Stretch {
   easing: Easing;
-  /** Largest distance from the path, in pixels. */
-  error: number;
+  cost: number;
 }
 
-/** How closely one easing reproduces the path from frame i to frame j; null when it is beyond the tolerance. */
-function errorOf(path: DensePath, i: number, j: number, easing: Easing, tolerance: number): number | null {
+/** Pixels a frame at a frame of a series. */
+function speedAt(series: Float64Array, k: number): number {
+  const [before, after] = [Math.max(0, k - 1), Math.min(series.length - 1, k + 1)];
+  return (series[after]! - series[before]!) / Math.max(1, after - before);
+}
+
+/** How closely one way of going from frame i to frame j reproduces the path; null when it is beyond the tolerance. */
+function errorOf(path: DensePath, i: number, j: number, way: (t: number) => number, tolerance: number): number | null {
   let largest = 0;
   for (const series of [path.x, path.y, path.height]) {
     const from = series[i]!;
     const distance = series[j]! - from;
     for (let k = i + 1; k < j; k++) {
-      const error = Math.abs(series[k]! - from - distance * ease(easing, (k - i) / (j - i)));
+      const error = Math.abs(series[k]! - from - distance * way((k - i) / (j - i)));
       if (error > tolerance) return null;
       if (error > largest) largest = error;
     }
@@ -36,11 +52,59 @@ function errorOf(path: DensePath, i: number, j: number, easing: Easing, toleranc
   return largest;
 }
 
+/** Whether a way that begins and ends at these speeds, in ways a stretch, goes through its ends as the path does. */
+function isSmooth(
+  path: DensePath,
+  i: number,
+  j: number,
+  speeds: readonly [number, number],
+  tolerance: number,
+): boolean {
+  const last = path.x.length - 1;
+  return [path.x, path.y, path.height].every((series) => {
+    const pace = (series[j]! - series[i]!) / (j - i);
+    return [i, j].every((k, end) => {
+      // Where the path begins and ends there is nothing that it could not fit to.
+      if (k === 0 || k === last) return true;
+      return Math.abs(speeds[end]! * pace - speedAt(series, k)) * KINK_FRAMES <= tolerance;
+    });
+  });
+}
+
+/**
+ * The curve that leaves one frame and reaches another as fast as the path does: a cubic Hermite polynomial, which is a
+ * Bézier curve with handles at thirds of the time. Null where it would swing past an end.
+ */
+function curveThrough(
+  path: DensePath,
+  i: number,
+  j: number,
+): { speeds: [number, number]; handles: CurveHandles } | null {
+  const lengths = [path.x, path.y, path.height].map((series) => Math.abs(series[j]! - series[i]!));
+  const series = [path.x, path.y, path.height][lengths.indexOf(Math.max(...lengths))]!;
+  const pace = (series[j]! - series[i]!) / (j - i);
+  if (pace === 0) return null;
+  const speeds: [number, number] = [speedAt(series, i) / pace, speedAt(series, j) / pace];
+  const [y1, y2] = [speeds[0] / 3, 1 - speeds[1] / 3].map((y) => Number(y.toFixed(4))) as [number, number];
+  if (Math.min(y1, y2) < 0 || Math.max(y1, y2) > 1) return null;
+  return { speeds, handles: [0.3333, y1, 0.6667, y2] };
+}
+
 function bestStretch(path: DensePath, i: number, j: number, tolerance: number): Stretch | null {
   let best: Stretch | null = null;
-  for (const easing of CANDIDATE_EASINGS) {
-    const error = errorOf(path, i, j, easing, tolerance);
-    if (error !== null && (!best || error < best.error - 1e-9)) best = { easing, error };
+  const weigh = (easing: Easing, speeds: readonly [number, number], way: (t: number) => number, extra: number) => {
+    const error = errorOf(path, i, j, way, tolerance);
+    if (error === null) return;
+    const kink = isSmooth(path, i, j, speeds, tolerance) ? 0 : KINK_COST;
+    const cost = extra + kink + (ERROR_COST * error) / tolerance;
+    if (!best || cost < best.cost - 1e-9) best = { easing, cost };
+  };
+  for (const { easing, speeds } of NAMED) weigh(easing, speeds, (t) => ease(easing, t), 0);
+  const curve = curveThrough(path, i, j);
+  if (curve) {
+    const [, y1, , y2] = curve.handles;
+    const way = (t: number) => 3 * (1 - t) * t * ((1 - t) * y1 + t * y2) + t ** 3;
+    weigh(curveOf(curve.handles), curve.speeds, way, CURVE_COST);
   }
   return best;
 }
@@ -77,7 +141,7 @@ function cheapestChain(path: DensePath, joints: readonly number[], stops: Readon
   for (let b = 1; b < joints.length; b++) {
     for (let a = b - 1; a >= 0 && b - a <= MAX_JOINTS_APART; a--) {
       const stretch = bestStretch(path, joints[a]!, joints[b]!, tolerance);
-      const cost = stretch ? costs[a]! + 1 + (ERROR_COST * stretch.error) / tolerance : Infinity;
+      const cost = stretch ? costs[a]! + 1 + stretch.cost : Infinity;
       if (cost < costs[b]!) {
         costs[b] = cost;
         from[b] = { joint: a, easing: stretch!.easing };

@@ -5,7 +5,6 @@ import type { Track } from "../subjects/track";
 import { USUAL_FRAMING } from "./framing-settings";
 import { ease, EASINGS } from "./easing";
 import { type Key, windowAt } from "./keys";
-import { reduceToKeys } from "./reduce-to-keys";
 import { solveShot, type ShotProblem } from "./solve-shot";
 import { followRule } from "../subjects/follow-rule";
 import { boxAt } from "../subjects/track";
@@ -156,17 +155,6 @@ describe("keys", () => {
     expect([0, 10, 15, 20, 29, 30, 99].map((frame) => windowAt(keys, frame).x)).toEqual([
       100, 100, 150, 200, 200, 300, 300,
     ]);
-  });
-
-  test("reproduce a path within the tolerance", () => {
-    const x = Float64Array.from(
-      { length: 200 },
-      (_, t) => 600 + 300 * ease("ease", Math.min(1, Math.max(0, (t - 50) / 80))),
-    );
-    const path = { x, y: new Float64Array(200).fill(540), height: new Float64Array(200).fill(1080) };
-    const keys = reduceToKeys(path, 1000, 2, new Set());
-    expect(keys).toHaveLength(3);
-    x.forEach((value, t) => expect(Math.abs(windowAt(keys, 1000 + t).x - value)).toBeLessThanOrEqual(2.01));
   });
 });
 

@@ -1,0 +1,46 @@
+import { describe, expect, test } from "@jest/globals";
+import { ease, isCurve } from "./easing";
+import { windowAt } from "./keys";
+import { reduceToKeys } from "./reduce-to-keys";
+
+const TOLERANCE = 7;
+const pathOf = (x: Float64Array) => ({
+  x,
+  y: new Float64Array(x.length).fill(540),
+  height: new Float64Array(x.length).fill(1080),
+});
+const keysOf = (x: Float64Array, tolerance = TOLERANCE) => reduceToKeys(pathOf(x), 1000, tolerance, new Set());
+/** The greatest change of speed from one frame to the next. */
+const hardest = (at: (t: number) => number, count: number) =>
+  Math.max(...Array.from({ length: count - 2 }, (_, t) => Math.abs(at(t + 2) - 2 * at(t + 1) + at(t))));
+
+describe("the keys of a path", () => {
+  test("are few, and reproduce it within the tolerance", () => {
+    const x = Float64Array.from(
+      { length: 200 },
+      (_, t) => 600 + 300 * ease("ease", Math.min(1, Math.max(0, (t - 50) / 80))),
+    );
+    const keys = keysOf(x, 2);
+    expect(keys).toHaveLength(3);
+    x.forEach((value, t) => expect(Math.abs(windowAt(keys, 1000 + t).x - value)).toBeLessThanOrEqual(2.01));
+  });
+
+  test("are passed softly: no kinks where one way of going turns into another", () => {
+    const x = Float64Array.from({ length: 121 }, (_, t) => 500 + 300 * Math.sin(t / 40));
+    const keys = keysOf(x);
+    expect(keys.length).toBeLessThanOrEqual(4);
+    expect(hardest((t) => windowAt(keys, 1000 + t).x, x.length)).toBeLessThan(0.8);
+  });
+
+  test("are curves where a path comes from one speed to another", () => {
+    // From a quick pan into a slow one, and never at rest.
+    const x = Float64Array.from({ length: 121 }, (_, t) => 400 + (t < 40 ? 8 * t : 0.05 * (160 - t) * (t - 40) + 320));
+    expect(keysOf(x).some(({ easing }) => isCurve(easing))).toBe(true);
+  });
+
+  test("where the window rests are one", () => {
+    expect(keysOf(new Float64Array(90).fill(700))).toEqual([
+      { frame: 1000, x: 700, y: 540, height: 1080, easing: "hold", by: "solver" },
+    ]);
+  });
+});
