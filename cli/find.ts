@@ -4,7 +4,7 @@ import { clipBox } from "~/core/geometry/box";
 import type { FollowRule } from "~/core/subjects/follow-rule";
 import { markedThings } from "~/core/subjects/marked-things";
 import { type FrameRange, inRange } from "~/core/time/rate";
-import { type AnalysedShot, analyseFilm, forgetfulStore } from "~/jobs/analyse-film.server";
+import { analyseAtOnce, type AnalysedShot } from "~/jobs/analyse-film.server";
 import { followMarks } from "~/jobs/follow-marks.server";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmFile } from "~/media/small-frames.server";
@@ -60,7 +60,7 @@ export async function findShots(
   { onProgress, signal }: { onProgress: (share: number) => void; signal: AbortSignal },
 ): Promise<FoundShot[]> {
   requireMarks(film, range, options.mark);
-  const { shots } = await analyseFilm(film, { store: forgetfulStore(), range, signal, onProgress });
+  const { shots } = await analyseAtOnce(film, { range, signal, onProgress });
   const found: FoundShot[] = [];
   for (const shot of shots) found.push(await withMark(film, shot, options, signal));
   return found;

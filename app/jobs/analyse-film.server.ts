@@ -43,7 +43,7 @@ export interface AnalysisStore {
   saveShots(shots: AnalysedShot[], people: readonly Person[], neededFrom: number): void;
 }
 
-/** A store for one run that is not to be taken up again. */
+/** A store that keeps nothing. */
 export const forgetfulStore = (): AnalysisStore => ({
   load: () => null,
   saveChunk: () => {},
@@ -63,7 +63,6 @@ export interface AnalysisOptions {
 }
 
 export interface Analysis {
-  /** The shots that this run has finished. */
   shots: AnalysedShot[];
   people: Person[];
 }
@@ -92,7 +91,6 @@ class Listener {
 
 /** Goes through a film and finishes its shots one after the other. */
 class Analyser {
-  private readonly shots: AnalysedShot[] = [];
   private readonly finder: TransitionFinder;
   private readonly listener: Listener;
   private readonly range: FrameRange;
@@ -126,7 +124,7 @@ class Analyser {
     this.watchedTo = range.end;
   }
 
-  async run(): Promise<Analysis> {
+  async run(): Promise<Person[]> {
     const { store, onProgress, signal } = this.options;
     const { start, end } = this.range;
     try {
@@ -142,7 +140,7 @@ class Analyser {
     } finally {
       await this.listener.dispose();
     }
-    return { shots: this.shots, people: this.people };
+    return this.people;
   }
 
   private get known(): TransitionsSoFar {
@@ -174,7 +172,6 @@ class Analyser {
     this.finishedTo = done;
     this.looks = this.looks.filter(({ frame }) => frame >= done);
     this.camera = this.camera.filter(({ frame }) => frame >= done);
-    this.shots.push(...finished);
     this.options.store.saveShots(finished, this.people, Math.min(done, this.finder.needed));
   }
 
@@ -201,11 +198,20 @@ class Analyser {
 
 /**
  * Finds the shots of a film, what is to be seen in each, who is who, and who speaks. Shots are finished and handed to
- * the store while the film is still watched. Memory does not grow with the film but for its shots' tracks and a byte
- * for every piece of sound.
+ * the store while the film is still watched. Memory does not grow with the film but for one number for every piece of
+ * sound, and one for every candidate of a transition.
  *
+ * @returns the people of the film
  * @throws FilmError if the film cannot be decoded to its end; CancelledError if the signal is aborted
  */
-export async function analyseFilm(film: FilmFile, options: AnalysisOptions): Promise<Analysis> {
+export async function analyseFilm(film: FilmFile, options: AnalysisOptions): Promise<Person[]> {
   return new Analyser(film, options).run();
+}
+
+/** Analyses a film in one run that is not to be taken up again, and gives all that was found. */
+export async function analyseAtOnce(film: FilmFile, options: Omit<AnalysisOptions, "store"> = {}): Promise<Analysis> {
+  const shots: AnalysedShot[] = [];
+  const store: AnalysisStore = { ...forgetfulStore(), saveShots: (finished) => void shots.push(...finished) };
+  const people = await analyseFilm(film, { ...options, store });
+  return { shots, people };
 }

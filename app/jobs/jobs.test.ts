@@ -14,7 +14,7 @@ import { insertVersion, setHandKey } from "~/db/versions.server";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmFile } from "~/media/small-frames.server";
 import { readTruth } from "../../demo/truth";
-import { analyseFilm, forgetfulStore } from "./analyse-film.server";
+import { analyseAtOnce } from "./analyse-film.server";
 import { followMarks } from "./follow-marks.server";
 import { foundTracks } from "./found-tracks.server";
 import { loadFramings } from "./framings.server";
@@ -37,10 +37,7 @@ const toBox = (tuple: readonly number[]) => ({ x: tuple[0]!, y: tuple[1]!, width
 describe("an analysis", () => {
   test("finds the cut and the faces", async () => {
     const shares: number[] = [];
-    const { shots, people } = await analyseFilm(film, {
-      store: forgetfulStore(),
-      onProgress: (share) => shares.push(share),
-    });
+    const { shots, people } = await analyseAtOnce(film, { onProgress: (share) => shares.push(share) });
     expect(shares.at(-1)).toBe(1);
     expect(shots.map((shot) => shot.range)).toEqual(truth.shots.map(({ start, end }) => ({ start, end })));
     for (const real of truth.tracks.filter((track) => track.face)) {

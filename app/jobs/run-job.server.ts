@@ -19,7 +19,7 @@ import { type Db, inTransaction } from "~/db/database.server";
 import { findFilm } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";
 import { listPeople, savePeople } from "~/db/people.server";
-import { saveShot } from "~/db/shots.server";
+import { listShots, saveShot } from "~/db/shots.server";
 import { findVersion } from "~/db/versions.server";
 import { joinRanges } from "~/core/time/rate";
 import { makePoster, makeProxy } from "~/media/proxy.server";
@@ -79,13 +79,13 @@ async function analyse(
   filmId: string,
   { onProgress, signal }: JobOptions,
 ): Promise<{ shots: number }> {
-  const { shots } = await analyseFilm(film, {
+  await analyseFilm(film, {
     store: databaseStore(db, filmId),
     signal,
     onProgress: (share) => onProgress("Looking for shots and people", share),
   });
   dropChunks(db, filmId, film.info.frames);
-  return { shots: shots.length };
+  return { shots: listShots(db, filmId).length };
 }
 
 async function render(db: Db, film: FilmFile, job: JobRow, { onProgress, signal }: JobOptions) {

@@ -15,7 +15,7 @@ import { clipBox } from "~/core/geometry/box";
 import { planFollowing } from "~/core/subjects/follow";
 import { turnsOf } from "~/core/subjects/speaking";
 import { boxAt, type Track } from "~/core/subjects/track";
-import { analyseFilm, forgetfulStore } from "~/jobs/analyse-film.server";
+import { analyseAtOnce } from "~/jobs/analyse-film.server";
 import { followMarks } from "~/jobs/follow-marks.server";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmFile } from "~/media/small-frames.server";
@@ -129,7 +129,7 @@ async function scoreScene(plan: ScenePlan, talk?: Talk): Promise<Totals> {
   const painter = new ScenePainter(plan);
   const film = await filmOf(plan, painter, talk?.sound);
   const truth = Array.from({ length: painter.frames }, (_, frame) => painter.seen(frame));
-  const { shots } = await analyseFilm(film, { store: forgetfulStore() });
+  const { shots } = await analyseAtOnce(film);
   const tracks: Track[] = shots.flatMap((shot) => shot.tracks);
   const window = { width: (PICTURE.height * 9) / 16, height: PICTURE.height };
   const followed = shots.flatMap(({ range, tracks: own }) => {
