@@ -4,7 +4,7 @@ import { Worker } from "node:worker_threads";
 import pino from "pino";
 import { finishJob, type JobRow, recoverJobs, takeJob } from "~/db/jobs.server";
 import { projectPath } from "~/media/project-path.server";
-import type { WorkerOrder } from "./worker";
+import type { WorkerOrder } from "./worker-order";
 import { dataFolder, databaseFile, db } from "./workplace.server";
 
 const log = pino({ name: "jobs" });

@@ -4,9 +4,7 @@ import { openDatabase } from "~/db/database.server";
 import { findJob, finishJob, reportProgress } from "~/db/jobs.server";
 import { CancelledError } from "~/media/tool.server";
 import { runJob } from "./run-job.server";
-
-/** What a worker is told: the job to carry out, and later perhaps to stop. */
-export type WorkerOrder = { run: string } | "cancel";
+import type { WorkerOrder } from "./worker-order";
 
 /** Progress is written no more often than this, since each write is a transaction. */
 const REPORT_INTERVAL_MS = 400;
