@@ -1,7 +1,7 @@
 import { type Box, boxAround, boxCentre, scaleBox, type Size } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { CorrelationTracker } from "~/core/subjects/correlation-tracker";
-import { COAST_SECONDS, type Mark, type Sweep, trackOfMarks } from "~/core/subjects/follow-thing";
+import { COAST_SECONDS, type Mark, type Sweep, trackOfMarks, type Way, waysFrom } from "~/core/subjects/follow-thing";
 import { guideOf, hasLeft } from "~/core/subjects/guide";
 import type { MarkedThing } from "~/core/subjects/marked-things";
 import type { Track } from "~/core/subjects/track";
@@ -86,7 +86,7 @@ export async function followMarks(
   let done = 0;
   const total = 2 * (shot.end - shot.start);
 
-  const sweep = async (mark: Mark, until: Mark | undefined, end: number): Promise<Sweep> => {
+  const sweep = async ({ mark, until, end }: Way): Promise<Sweep> => {
     const guide = guideOf(mark, until, tracks);
     const found: Sweep = new Map([[mark.frame, mark.box]]);
     const step = Math.sign(end - mark.frame);
@@ -125,16 +125,12 @@ export async function followMarks(
   };
 
   try {
+    const ways = waysFrom(marks, shot);
     const forwards: Sweep[] = [];
-    for (const [i, mark] of marks.entries()) {
-      const next = marks[i + 1];
-      forwards.push(await sweep(mark, next, next?.frame ?? shot.end));
-    }
+    for (const way of ways.forwards) forwards.push(await sweep(way));
     const backwards: Sweep[] = [];
-    for (let i = marks.length - 1; i >= 0; i--) {
-      const before = marks[i - 1];
-      backwards.unshift(await sweep(marks[i]!, before, before?.frame ?? shot.start - 1));
-    }
+    // From the last one on, where the pictures still are.
+    for (const way of ways.backwards.reverse()) backwards.unshift(await sweep(way));
     return trackOfMarks(id, marks, forwards, backwards, shot, picture, film.info.rate);
   } finally {
     await frames.dispose();
@@ -153,9 +149,10 @@ class Chase {
     box: Box,
     private readonly scale: number,
   ) {
-    this.small = scaleBox(box, 1 / scale);
-    this.sides = { width: Math.max(MIN_SIDE, this.small.width), height: Math.max(MIN_SIDE, this.small.height) };
-    this.tracker = new CorrelationTracker(image, boxAround(boxCentre(scaleBox(box, 1 / scale)), this.sides));
+    const small = scaleBox(box, 1 / scale);
+    this.small = small;
+    this.sides = { width: Math.max(MIN_SIDE, small.width), height: Math.max(MIN_SIDE, small.height) };
+    this.tracker = new CorrelationTracker(image, boxAround(boxCentre(small), this.sides));
   }
 
   next(image: YuvImage): { box: Box; seen: boolean } {

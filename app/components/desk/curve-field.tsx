@@ -1,4 +1,5 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
+import { arrowDirection } from "~/components/common/arrow-step";
 import { type Curve, type CurveHandles, curveOf, handlesOf } from "~/core/path/easing";
 
 interface CurveFieldProps {
@@ -40,11 +41,11 @@ export function CurveField({ curve, onChange }: CurveFieldProps) {
     setDragged(null);
   };
   const nudge = (at: 0 | 2) => (event: KeyboardEvent) => {
-    const by = { ArrowLeft: [-STEP, 0], ArrowRight: [STEP, 0], ArrowUp: [0, STEP], ArrowDown: [0, -STEP] }[event.key];
+    const by = arrowDirection(event.key);
     if (!by) return;
     event.preventDefault();
     event.stopPropagation();
-    onChange(curveOf(moved(handles, at, handles[at] + by[0]!, handles[at + 1]! + by[1]!)));
+    onChange(curveOf(moved(handles, at, handles[at] + STEP * by[0], handles[at + 1]! - STEP * by[1])));
   };
 
   return (

@@ -11,20 +11,27 @@ import type { Edits } from "./use-edits";
 import type { SubjectEdits } from "./use-subject-edits";
 import { VersionBar } from "./version-bar";
 
-interface DeskHeaderProps {
+/** A film on the desk, with all that concerns it as a whole. */
+export interface FilmOnDesk {
   film: DeskFilm;
+  /** What is played: the film or its light copy. */
   source: string;
-  player: Player | null;
   versions: DeskVersion[];
   version: DeskVersion;
   shots: DeskShot[];
   people: DeskPerson[];
+  /** How readily a cut is seen, 0 to 100; null while the film is still looked through. */
   sensitivity: number | null;
   exports: ExportView[];
   history: { undo: string | null; redo: string | null };
   edits: Edits;
-  subjectEdits: SubjectEdits;
+  /** Why nothing can be exported yet. */
   blocked: string | null;
+}
+
+interface DeskHeaderProps extends FilmOnDesk {
+  player: Player | null;
+  subjectEdits: SubjectEdits;
 }
 
 /** What concerns the film as a whole: its versions, people and cuts, the history of changes, export. */

@@ -5,10 +5,9 @@ import { framesPerSecond } from "~/core/time/rate";
 import { IconButton } from "~/components/common/button";
 import { JobStatus, type JobView } from "~/components/library/job-status";
 import { BulkSettings } from "./bulk-settings";
-import { DeskHeader } from "./desk-header";
-import { type DeskFilm, type DeskPerson, type DeskShot, type DeskVersion, shotAt } from "./desk-types";
+import { DeskHeader, type FilmOnDesk } from "./desk-header";
+import { type DeskShot, shotAt } from "./desk-types";
 import { freeAxes, windowOfShots } from "./desk-windows";
-import type { ExportView } from "./export-dialog";
 import { Inspector } from "./inspector";
 import type { Drawing } from "./picture";
 import type { Player } from "./player";
@@ -17,7 +16,6 @@ import { ShotList } from "./shot-list";
 import { ShotTools } from "./shot-tools";
 import { Table } from "./table";
 import { Transport } from "./transport";
-import type { Edits } from "./use-edits";
 import { useKeyEdits } from "./use-key-edits";
 import { useFrame, usePlayer } from "./use-player";
 import { useSelection } from "./use-selection";
@@ -25,25 +23,11 @@ import { useShortcuts } from "./use-shortcuts";
 import { type ShotEdits, useShotEdits } from "./use-shot-edits";
 import { useSubjectEdits } from "./use-subject-edits";
 
-interface DeskProps {
-  film: DeskFilm;
-  /** What is played: the film or its light copy. */
-  source: string;
-  /** The browser cannot play it. */
+interface DeskProps extends FilmOnDesk {
+  /** The browser cannot play the source. */
   onSourceFailed: () => void;
-  versions: DeskVersion[];
-  version: DeskVersion;
-  shots: DeskShot[];
-  people: DeskPerson[];
-  /** How readily a cut is seen, 0 to 100; null while the film is still looked through. */
-  sensitivity: number | null;
-  exports: ExportView[];
-  history: { undo: string | null; redo: string | null };
-  edits: Edits;
   /** What is still being done to the film. */
   jobs: JobView[];
-  /** Why nothing can be exported yet. */
-  blocked: string | null;
 }
 
 /** The desk of one film: shots, picture and lane, result, and what can be set. */
@@ -92,21 +76,7 @@ export function Desk(props: DeskProps) {
 
   return (
     <div className="grid h-screen grid-rows-[auto_1fr] overflow-hidden">
-      <DeskHeader
-        film={film}
-        source={source}
-        player={player}
-        versions={versions}
-        version={version}
-        shots={shots}
-        people={props.people}
-        sensitivity={props.sensitivity}
-        exports={props.exports}
-        history={props.history}
-        edits={edits}
-        subjectEdits={subjectEdits}
-        blocked={props.blocked}
-      />
+      <DeskHeader {...props} player={player} subjectEdits={subjectEdits} />
       <div className="grid min-h-0 grid-cols-[13.5rem_minmax(0,1fr)_18rem]">
         <aside className="flex min-h-0 flex-col border-r border-line bg-panel">
           <div className="px-3 py-2 empty:hidden">

@@ -1,5 +1,6 @@
 import { clsx } from "clsx";
 import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
+import { arrowDirection } from "~/components/common/arrow-step";
 import type { Box, Size } from "~/core/geometry/box";
 import { clampWindow, type CropWindow, windowBox } from "~/core/geometry/crop-window";
 import { type DeskShot, shotAt } from "./desk-types";
@@ -98,13 +99,13 @@ export function Picture(props: PictureProps) {
   };
   const nudge = (event: KeyboardEvent) => {
     const step = event.shiftKey ? FINE_NUDGE : NUDGE;
-    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[event.key];
+    const by = arrowDirection(event.key);
     if (!by || !player) return;
     event.preventDefault();
     event.stopPropagation();
     player.pause();
     const { x, y, height } = windowAt(player.getFrame());
-    onPlace(player.getFrame(), clampWindow({ x: x + by[0]!, y: y + by[1]!, height }, picture, aspect));
+    onPlace(player.getFrame(), clampWindow({ x: x + step * by[0], y: y + step * by[1], height }, picture, aspect));
   };
 
   return (

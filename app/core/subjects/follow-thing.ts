@@ -16,6 +16,22 @@ export type Sweep = Map<number, Box | null>;
 /** Seconds for which a thing that has got lost is still taken to be where it was going. */
 export const COAST_SECONDS = 0.4;
 
+/** A way from a mark, up to the one beside it or out of the shot: frames from the mark's to before `end`. */
+export interface Way {
+  mark: Mark;
+  until: Mark | undefined;
+  end: number;
+}
+
+/** The ways forwards and backwards from each mark. */
+export function waysFrom(marks: readonly Mark[], shot: FrameRange): { forwards: Way[]; backwards: Way[] } {
+  const way = (mark: Mark, until: Mark | undefined, end: number): Way => ({ mark, until, end: until?.frame ?? end });
+  return {
+    forwards: marks.map((mark, i) => way(mark, marks[i + 1], shot.end)),
+    backwards: marks.map((mark, i) => way(mark, marks[i - 1], shot.start - 1)),
+  };
+}
+
 /** Between two marks: what both ways say, each the more the nearer its mark; alone where the other has lost it. */
 function between(frame: number, from: Mark, to: Mark, forward: Sweep, backward: Sweep): Box | null {
   const share = (frame - from.frame) / (to.frame - from.frame);

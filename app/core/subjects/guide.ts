@@ -1,7 +1,7 @@
 /** Where a mark holds somebody or something that the detectors have followed already, their track leads the way. */
 import { type Box, boxArea, boxAround, boxCentre, boxIou, type Size } from "../geometry/box";
 import type { Rate } from "../time/rate";
-import { type Mark, type Sweep, trackOfMarks } from "./follow-thing";
+import { type Mark, type Sweep, trackOfMarks, type Way, waysFrom } from "./follow-thing";
 import type { MarkedThing } from "./marked-things";
 import { boxAt, type Track } from "./track";
 
@@ -61,8 +61,8 @@ export function guideOf(mark: Mark, until: Mark | undefined, tracks: readonly Tr
 export const hasLeft = ({ x, width }: Box, picture: Size): boolean =>
   x < AT_SIDE * picture.width || x + width > (1 - AT_SIDE) * picture.width;
 
-/** Where a thing is from a mark up to a frame, if its guide leads all the way. */
-function ledSweep(mark: Mark, until: Mark | undefined, end: number, tracks: readonly Track[], picture: Size) {
+/** Where a thing is on a way from a mark, if its guide leads all of it. */
+function ledSweep({ mark, until, end }: Way, tracks: readonly Track[], picture: Size): Sweep | null {
   const guide = guideOf(mark, until, tracks);
   const found: Sweep = new Map();
   let last = mark.box;
@@ -83,12 +83,9 @@ export function ledTrack(
   picture: Size,
   rate: Rate,
 ): Track | null {
-  const forwards = marks.map((mark, i) =>
-    ledSweep(mark, marks[i + 1], marks[i + 1]?.frame ?? shot.end, tracks, picture),
-  );
-  const backwards = marks.map((mark, i) =>
-    ledSweep(mark, marks[i - 1], marks[i - 1]?.frame ?? shot.start - 1, tracks, picture),
-  );
+  const ways = waysFrom(marks, shot);
+  const sweep = (way: Way) => ledSweep(way, tracks, picture);
+  const [forwards, backwards] = [ways.forwards.map(sweep), ways.backwards.map(sweep)];
   const complete = (sweeps: (Sweep | null)[]): sweeps is Sweep[] => sweeps.every((sweep) => sweep !== null);
   if (!complete(forwards) || !complete(backwards)) return null;
   return trackOfMarks(id, marks, forwards, backwards, shot, picture, rate);
