@@ -6,6 +6,7 @@ import { Button, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { Slider } from "~/components/common/slider";
 import { DownloadLink } from "~/components/common/download-link";
+import { countShots } from "~/core/shots/count-shots";
 import type { CutComparison, ListReading } from "~/core/formats/compare-cuts";
 import type { Transition } from "~/core/shots/transition";
 
@@ -46,7 +47,7 @@ export function CutsDialog({ filmId, shots, sensitivity, onSensitivity, onUse, o
               <div className="flex items-baseline justify-between">
                 <h3 className="font-medium">How readily a cut is seen</h3>
                 <span className="text-sm text-soft">
-                  {value} · {shots} shots now
+                  {value} · {countShots(shots)} now
                 </span>
               </div>
             )}

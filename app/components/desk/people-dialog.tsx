@@ -4,6 +4,7 @@ import { useEffect, useMemo, useState } from "react";
 import { Button, Hint, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { SelectMenu } from "~/components/common/select-menu";
+import { countShots } from "~/core/shots/count-shots";
 import { type Box, boxAround, boxCentre, type Size } from "~/core/geometry/box";
 import { letterOf } from "~/core/subjects/people";
 import type { Track } from "~/core/subjects/track";
@@ -90,7 +91,7 @@ export function PeopleDialog({ people, shots, source, picture, rate, onChange, o
                   <PersonName person={person} onChange={onChange} />
                 </span>
                 <span className="text-xs text-soft">
-                  {theirs.length === 1 ? "In 1 shot" : `In ${theirs.length} shots`}:{" "}
+                  In {countShots(theirs.length)}:{" "}
                   {theirs
                     .slice(0, 12)
                     .map(({ number }) => number)
