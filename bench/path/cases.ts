@@ -49,10 +49,10 @@ const RATES: Rate[] = [
   { num: 60, den: 1 },
 ];
 
-function movementCase(name: string, movement: Movement, rate: Rate, seed: number): PathCase {
+function movementCase(name: string, movement: Movement, rate: Rate, seed: number, seconds = SECONDS): PathCase {
   const random = seeded(seed);
   const fps = rate.num / rate.den;
-  const count = Math.round(SECONDS * fps);
+  const count = Math.round(seconds * fps);
   // A detector trembles, and sees a little too much or too little for some frames on end.
   let drift = 0;
   const boxes = Array.from({ length: count }, (_, i): Box | null => {
@@ -75,6 +75,20 @@ function movementCase(name: string, movement: Movement, rate: Rate, seed: number
 export const movementCases = (): PathCase[] =>
   Object.entries(MOVEMENTS).flatMap(([name, movement], i) =>
     [0, 1].map((k) => movementCase(name, movement, RATES[(i + 2 * k) % RATES.length]!, 100 * i + k + 1)),
+  );
+
+/** One take in which somebody walks to another place every ten seconds. */
+export const longCase = (seconds: number): PathCase =>
+  movementCase(
+    `${seconds} s`,
+    (t) => {
+      const [turn, second] = [Math.floor(t / SECONDS), t % SECONDS];
+      const there = step(second, 3, 5.5);
+      return 0.25 + 0.45 * (turn % 2 === 0 ? there : 1 - there);
+    },
+    { num: 30, den: 1 },
+    seconds,
+    seconds,
   );
 
 /** Shots of films as the analysis sees them, with whom it follows. */

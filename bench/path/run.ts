@@ -4,7 +4,7 @@
  *
  *   npm run bench:path [-- --json OUT.json] [--plot OUT.png] [--quick]
  *
- * --quick leaves the films and the exact optimum out
+ * --quick leaves the films out
  */
 import { writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -20,7 +20,7 @@ import { axisProgram, type AxisProblem, solveAxis } from "~/core/path/solve-axis
 import { solveShot } from "~/core/path/solve-shot";
 import { framesPerSecond } from "~/core/time/rate";
 import { referenceOptimum } from "../../tests/support/lp-reference";
-import { filmCases, movementCases, type PathCase } from "./cases";
+import { filmCases, longCase, movementCases, type PathCase } from "./cases";
 import { clampPath, measure, type PathFigures, windowWidth } from "./measure";
 import { movingAverage, subjectMiddles } from "./naive";
 import { plot, type Plotted } from "./plot";
@@ -32,8 +32,11 @@ const TARGET = { width: 1080, height: 1920 };
 const FILMS = ["demo/ferrow-kite-day.mp4", "demo/clips/two-shots.mp4", "demo/clips/runner-60.mp4"];
 /** Seconds over which moving averages are taken, to choose from. */
 const AVERAGES = [0.2, 0.4, 0.7, 1, 1.5, 2, 3];
-/** Longer cases are not given to the general solver. */
-const REFERENCE_FRAMES = 320;
+/** Takes of so many seconds are laid, and those to which the general solver comes to an end within minutes compared. */
+const TAKES = [10, 30, 60, 120, 240, 3600];
+const LONGEST_REFERENCE = 240;
+/** A solution takes the median time of so many, after as many that let the compiler do its work. */
+const ROUNDS = 9;
 
 function problemOf(of: PathCase, manner: Manner): AxisProblem {
   const count = of.shot.end - of.shot.start;
@@ -71,6 +74,24 @@ function bestAverage(of: PathCase, inside: number): Float64Array {
   return good.at(-1) ?? averages[0]!;
 }
 
+function millisecondsFor(problem: AxisProblem, rounds: number): number {
+  const times = Array.from({ length: 2 * rounds }, () => {
+    const started = performance.now();
+    solveAxis(problem);
+    return performance.now() - started;
+  });
+  return median(times.slice(rounds));
+}
+
+/** Our cost and how many times quicker it was found, beside the exact optimum by a general solver. */
+async function compareWithReference(problem: AxisProblem): Promise<{ cost: number; timesQuicker: number }> {
+  const exact = await referenceOptimum(axisProgram(problem));
+  return {
+    cost: solveAxis(problem).solution.objective / Math.max(1e-9, exact.objective),
+    timesQuicker: exact.milliseconds / millisecondsFor(problem, ROUNDS),
+  };
+}
+
 interface Outcome {
   name: string;
   chosen: Manner;
@@ -79,7 +100,7 @@ interface Outcome {
   keys: number;
   lostByKeys: number;
   figures: Record<"glide" | "dense" | "centre" | "raw" | "average", PathFigures>;
-  reference: { objective: number; time: number } | null;
+  reference: { cost: number; timesQuicker: number };
 }
 
 const plotted: Plotted[] = [];
@@ -88,14 +109,11 @@ async function tryOut(of: PathCase): Promise<Outcome> {
   const { keys, windows } = solved(of, "glide");
   const path = Float64Array.from(windows, ({ x }) => x);
   const problem = problemOf(of, "glide");
-  const started = performance.now();
-  const { positions, solution } = solveAxis(problem);
-  const milliseconds = performance.now() - started;
+  const { positions } = solveAxis(problem);
   const glide = measure(path, of);
   const dense = measure(positions, of);
   const average = bestAverage(of, glide.inside);
   const count = of.shot.end - of.shot.start;
-  const exact = values.quick || count > REFERENCE_FRAMES ? null : await referenceOptimum(axisProgram(problem));
   plotted.push({ of, path, average, keys });
   return {
     name: of.name,
@@ -111,16 +129,11 @@ async function tryOut(of: PathCase): Promise<Outcome> {
       raw: measure(clampPath(subjectMiddles(of), of), of),
       average: measure(average, of),
     },
-    reference: exact && {
-      objective: solution.objective / Math.max(1e-9, exact.objective),
-      time: exact.milliseconds / milliseconds,
-    },
+    reference: await compareWithReference(problem),
   };
 }
 
 const cases = [...movementCases(), ...(values.quick ? [] : filmCases(FILMS, join(tmpdir(), "glad-pan-bench-path")))];
-// The first solution is slower by what the compiler does.
-solveAxis(problemOf(cases[0]!, "glide"));
 const outcomes: Outcome[] = [];
 for (const of of cases) {
   process.stderr.write(`\r${of.name}                    `);
@@ -144,15 +157,14 @@ console.table(
         moves: figures.glide.moves,
         "jerk / average's": (figures.glide.jerk / Math.max(1e-9, figures.average.jerk)).toFixed(3),
         keys,
-        "cost / optimum": reference ? reference.objective.toFixed(4) : "",
-        "times quicker": reference ? Math.round(reference.time) : "",
+        "cost / optimum": reference.cost.toFixed(4),
+        "times quicker": Math.round(reference.timesQuicker),
       },
     ]),
   ),
 );
 
 const mean = (numbers: number[]) => numbers.reduce((a, b) => a + b, 0) / Math.max(1, numbers.length);
-const referenced = outcomes.flatMap(({ reference }) => reference ?? []);
 const moving = outcomes.filter(({ chosen }) => chosen !== "still");
 const summary = {
   insideOfPossible: mean(
@@ -165,9 +177,20 @@ const summary = {
   mostKeysWhereItSits: Math.max(0, ...outcomes.filter(({ chosen }) => chosen === "still").map(({ keys }) => keys)),
   lostByKeys: mean(outcomes.map(({ lostByKeys }) => lostByKeys)),
   mostLostByKeys: Math.max(...outcomes.map(({ lostByKeys }) => lostByKeys)),
-  worstCost: Math.max(0, ...referenced.map(({ objective }) => objective)),
-  leastTimesQuicker: referenced.length > 0 ? Math.min(...referenced.map(({ time }) => time)) : null,
+  worstCost: Math.max(...outcomes.map(({ reference }) => reference.cost)),
+  timesQuicker: median(outcomes.map(({ reference }) => reference.timesQuicker)),
 };
 console.table(summary);
+
+const takes: { seconds: number; frames: number; milliseconds: number; cost?: number; timesQuicker?: number }[] = [];
+for (const seconds of values.quick ? [] : TAKES) {
+  process.stderr.write(`\ra take of ${seconds} s        `);
+  const problem = problemOf(longCase(seconds), "glide");
+  const milliseconds = millisecondsFor(problem, seconds > LONGEST_REFERENCE ? 1 : ROUNDS);
+  const reference = seconds > LONGEST_REFERENCE ? {} : await compareWithReference(problem);
+  takes.push({ seconds, frames: problem.goals.wanted.length, milliseconds, ...reference });
+}
+process.stderr.write("\r");
+console.table(takes);
 if (values.plot) plot(plotted, values.plot);
-if (values.json) writeFileSync(values.json, `${JSON.stringify({ summary, outcomes }, null, 2)}\n`);
+if (values.json) writeFileSync(values.json, `${JSON.stringify({ summary, takes, outcomes }, null, 2)}\n`);

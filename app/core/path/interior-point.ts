@@ -12,16 +12,9 @@ const STEP = 0.99;
 /** Slacks and multipliers are kept this far off zero. */
 const TINY = 1e-14;
 
-/** sign · z − bound of a row, z from a padded vector. */
-function excessOf({ stencil, at, bound, sign }: RowGroup, i: number, v: Float64Array): number {
-  const k = at[i]!;
-  const z = stencil[0] * v[k]! + stencil[1] * v[k + 1]! + stencil[2] * v[k + 2]! + stencil[3] * v[k + 3]!;
-  return sign * z - bound[i]!;
-}
-
 /**
- * Each row is sign · z ≤ bound + s − r with slack r ≥ 0 and excess s ≥ 0, multiplier λ of r, and weight − λ of s; a row
- * of infinite weight has no excess.
+ * Each row is sign · z ≤ bound + s − r with slack r ≥ 0 and excess s ≥ 0, multiplier λ of r, and weight − λ of s; a hard
+ * row has no excess. The vectors are gone through as seldom as can be: a program's rows outgrow the nearest cache.
  */
 export class InteriorPoint {
   private readonly rows: ProgramRows;
@@ -31,19 +24,20 @@ export class InteriorPoint {
   private readonly dr: Float64Array;
   private readonly ds: Float64Array;
   private readonly dLambda: Float64Array;
-  /** Right-hand sides of the complementarity conditions λ r = τ and (weight − λ) s = τ. */
-  private readonly c1: Float64Array;
-  private readonly c2: Float64Array;
-  /** 1 / λ and 1 / (weight − λ), which is 0 where the weight is infinite. */
+  /** 1 / λ and 1 / (weight − λ), which is 0 in a hard row. */
   private readonly perLambda: Float64Array;
   private readonly perRest: Float64Array;
   /** 1 / (r/λ + s/(weight − λ)): how stiff a row is in the normal equations. */
   private readonly stiffness: Float64Array;
-  /** What the right-hand sides ask of a row. */
-  private readonly push: Float64Array;
+  /** How r and s would change if λ stayed: the right-hand sides of λ r = τ and (weight − λ) s = τ. */
+  private readonly q: Float64Array;
+  private readonly p: Float64Array;
   private readonly factor: Float64Array;
   /** Padded by the bandwidth, so that forms near the end read zeros. */
   private readonly dx: Float64Array;
+  private sums = { gap: 0, excess: 0 };
+  /** Number of complementarity products. */
+  private readonly pairs: number;
 
   /** @param x where to begin, inside the hard constraints; changed with every step */
   constructor(
@@ -54,69 +48,75 @@ export class InteriorPoint {
     const vector = () => new Float64Array(this.rows.count);
     [this.r, this.s, this.lambda] = [vector(), vector(), vector()];
     [this.dr, this.ds, this.dLambda] = [vector(), vector(), vector()];
-    [this.c1, this.c2, this.stiffness, this.push] = [vector(), vector(), vector(), vector()];
+    [this.q, this.p, this.stiffness] = [vector(), vector(), vector()];
     [this.perLambda, this.perRest] = [vector(), vector()];
     this.factor = new Float64Array((program.size + BANDWIDTH) * STRIDE);
     this.dx = new Float64Array(program.size + BANDWIDTH);
     this.dx.set(x);
     for (const group of this.rows.groups) this.begin(group);
+    this.pairs = this.rows.groups.reduce((sum, { count, isHard }) => sum + (isHard ? 1 : 2) * count, 0);
+    this.move(0, 0);
   }
 
-  private begin(group: RowGroup): void {
-    for (let i = 0, k = group.offset; i < group.count; i++, k++) {
-      const excess = excessOf(group, i, this.dx);
-      if (group.weight[i] === Infinity) {
+  private begin({ offset, count, at, bound, weight, sign, stencil, isHard }: RowGroup): void {
+    const { dx, r, s, lambda } = this;
+    for (let i = 0, k = offset; i < count; i++, k++) {
+      let z = 0;
+      for (let c = 0; c < stencil.length; c++) z += stencil[c]! * dx[at[i]! + c]!;
+      const excess = sign * z - bound[i]!;
+      if (isHard) {
         // The start must satisfy hard constraints; the slack is kept off zero all the same.
-        this.r[k] = Math.max(1e-6, -excess);
-        this.lambda[k] = 1e-2;
+        r[k] = Math.max(1e-6, -excess);
+        lambda[k] = 1e-2;
       } else {
-        this.s[k] = Math.max(0, excess) + 0.05 + 0.1 * Math.abs(excess);
-        this.r[k] = this.s[k]! - excess;
-        this.lambda[k] = group.weight[i]! / 2;
+        s[k] = Math.max(0, excess) + 0.05 + 0.1 * Math.abs(excess);
+        r[k] = s[k]! - excess;
+        lambda[k] = weight[i]! / 2;
       }
     }
   }
 
-  /** Sum of all complementarity products, which bounds the distance to the optimum, and their number. */
-  gap(): { sum: number; pairs: number } {
-    const { r, s, lambda } = this;
-    let sum = 0;
-    let pairs = 0;
-    for (const { offset, count, weight } of this.rows.groups) {
-      for (let i = 0, k = offset; i < count; i++, k++) {
-        sum += r[k]! * lambda[k]!;
-        pairs++;
-        if (weight[i] === Infinity) continue;
-        sum += s[k]! * (weight[i]! - lambda[k]!);
-        pairs++;
-      }
-    }
-    return { sum, pairs };
+  /** Sum of all complementarity products, which bounds the distance to the optimum. */
+  get gap(): number {
+    return this.sums.gap;
   }
 
   /** The objective at x with the excesses as they stand, which are never less than what they come to. */
   objectiveBound(): number {
-    const { rows, x, s } = this;
-    let sum = rows.constant;
+    const { rows, x } = this;
+    let sum = rows.constant + this.sums.excess;
     for (let i = 0; i < x.length; i++) sum += rows.gradient[i]! * x[i]!;
-    for (const { offset, count, weight } of rows.groups) {
-      for (let i = 0, k = offset; i < count; i++, k++) if (weight[i] !== Infinity) sum += weight[i]! * s[k]!;
-    }
     return sum;
   }
 
-  private assemble(): void {
-    const { program, factor, stiffness, r, s, lambda, perLambda, perRest } = this;
+  /** The normal equations at the present point, and in dx the right-hand side of the step to the very optimum. */
+  private linearise(): void {
+    const { program, rows, factor, stiffness, r, s, lambda, perLambda, perRest, q, p, dx } = this;
     factor.fill(0);
-    for (const { offset, count, at, weight, places, products } of this.rows.groups) {
+    for (let i = 0; i < dx.length; i++) dx[i] = -rows.gradient[i]!;
+    for (const { offset, count, at, weight, sign, stencil, width, isHard, places, products } of rows.groups) {
       const entries = places.length;
+      const [s0, s1, s2, s3] = stencil;
       for (let i = 0, k = offset; i < count; i++, k++) {
-        perLambda[k] = 1 / lambda[k]!;
-        perRest[k] = 1 / (weight[i]! - lambda[k]!);
-        const d = 1 / (r[k]! * perLambda[k]! + s[k]! * perRest[k]!);
+        const multiplier = lambda[k]!;
+        const perL = 1 / multiplier;
+        const perR = isHard ? 0 : 1 / (weight[i]! - multiplier);
+        const d = 1 / (r[k]! * perL + s[k]! * perR);
+        perLambda[k] = perL;
+        perRest[k] = perR;
         stiffness[k] = d;
-        const first = at[i]! * STRIDE;
-        for (let e = 0; e < entries; e++) factor[first + places[e]!]! += d * products[e]!;
+        q[k] = -r[k]!;
+        p[k] = -s[k]!;
+        const first = at[i]!;
+        const row = first * STRIDE;
+        factor[row]! += d * products[0]!;
+        for (let e = 1; e < entries; e++) factor[row + places[e]!]! += d * products[e]!;
+        const value = -sign * (multiplier + d * (s[k]! - r[k]!));
+        dx[first]! += s0 * value;
+        if (width === 1) continue;
+        dx[first + 1]! += s1 * value;
+        dx[first + 2]! += s2 * value;
+        dx[first + 3]! += s3 * value;
       }
     }
     for (const index of program.fixed.keys()) {
@@ -130,106 +130,102 @@ export class InteriorPoint {
     factorise(factor, program.size);
   }
 
-  /** Newton's direction for the current right-hand sides c1, c2. */
-  private direction(): void {
-    const { program, rows, r, s, lambda, perLambda, perRest, dr, ds, dLambda, c1, c2, dx, stiffness, push } = this;
+  /** In dx the right-hand side of the step to products of `target`, corrected by what the last direction leaves over. */
+  private correct(target: number): void {
+    const { rows, r, s, lambda, dr, ds, dLambda, perLambda, perRest, stiffness, q, p, dx } = this;
     for (let i = 0; i < dx.length; i++) dx[i] = -rows.gradient[i]!;
     for (const { offset, count, at, sign, stencil, width } of rows.groups) {
       const [s0, s1, s2, s3] = stencil;
       for (let i = 0, k = offset; i < count; i++, k++) {
-        const pushed = c1[k]! * perLambda[k]! - c2[k]! * perRest[k]!;
-        push[k] = pushed;
-        const value = -sign * (lambda[k]! + stiffness[k]! * pushed);
+        const change = dLambda[k]!;
+        const ofR = (target - dr[k]! * change) * perLambda[k]! - r[k]!;
+        const ofS = (target + ds[k]! * change) * perRest[k]! - s[k]!;
+        q[k] = ofR;
+        p[k] = ofS;
+        const value = -sign * (lambda[k]! + stiffness[k]! * (ofR - ofS));
         const first = at[i]!;
         dx[first]! += s0 * value;
         if (width === 1) continue;
         dx[first + 1]! += s1 * value;
-        if (width === 2) continue;
         dx[first + 2]! += s2 * value;
         dx[first + 3]! += s3 * value;
       }
     }
+  }
+
+  /** Newton's direction for the right-hand side in dx; how far it may be gone, and what is left of the gap then. */
+  private direction(): { primal: number; dual: number; gap: number } {
+    const { program, rows, r, s, lambda, perLambda, perRest, dr, ds, dLambda, q, p, dx, stiffness } = this;
     for (const index of program.fixed.keys()) dx[index] = 0;
     dx.fill(0, program.size);
     solveFactorised(this.factor, program.size, dx);
-    for (const { offset, count, at, sign, stencil, width } of rows.groups) {
+    // The longest steps that keep everything positive; divided only where one shortens them.
+    let [primal, dual] = [1 / STEP, 1 / STEP];
+    let [ofPrimal, ofDual, ofBoth] = [0, 0, 0];
+    for (const { offset, count, at, weight, sign, stencil, width, isHard } of rows.groups) {
       const [s0, s1, s2, s3] = stencil;
       for (let i = 0, k = offset; i < count; i++, k++) {
         const first = at[i]!;
         let z = s0 * dx[first]!;
-        if (width > 1) z += s1 * dx[first + 1]!;
-        if (width > 2) z += s2 * dx[first + 2]! + s3 * dx[first + 3]!;
-        const change = stiffness[k]! * (sign * z + push[k]!);
+        if (width > 1) z += s1 * dx[first + 1]! + s2 * dx[first + 2]! + s3 * dx[first + 3]!;
+        const multiplier = lambda[k]!;
+        const change = stiffness[k]! * (sign * z + q[k]! - p[k]!);
+        const slack = r[k]!;
+        const slackChange = q[k]! - slack * perLambda[k]! * change;
         dLambda[k] = change;
-        dr[k] = (c1[k]! - r[k]! * change) * perLambda[k]!;
-        ds[k] = (c2[k]! + s[k]! * change) * perRest[k]!;
+        dr[k] = slackChange;
+        if (slack + primal * slackChange < 0) primal = -slack / slackChange;
+        if (multiplier + dual * change < 0) dual = -multiplier / change;
+        ofPrimal += slackChange * multiplier;
+        ofDual += slack * change;
+        ofBoth += slackChange * change;
+        if (isHard) continue;
+        const excess = s[k]!;
+        const excessChange = p[k]! + excess * perRest[k]! * change;
+        const rest = weight[i]! - multiplier;
+        ds[k] = excessChange;
+        if (excess + primal * excessChange < 0) primal = -excess / excessChange;
+        if (rest - dual * change < 0) dual = rest / change;
+        ofPrimal += excessChange * rest;
+        ofDual -= excess * change;
+        ofBoth -= excessChange * change;
       }
     }
+    [primal, dual] = [Math.min(1, STEP * primal), Math.min(1, STEP * dual)];
+    return { primal, dual, gap: this.gap + primal * ofPrimal + dual * ofDual + primal * dual * ofBoth };
   }
 
-  /** Longest primal and dual steps that keep everything positive. */
-  private stepLengths(): { primal: number; dual: number } {
-    const { r, s, lambda, dr, ds, dLambda } = this;
-    let primal = 1 / STEP;
-    let dual = 1 / STEP;
-    for (const { offset, count, weight } of this.rows.groups) {
+  /** Goes along the direction, and adds up what the new point comes to. */
+  private move(primal: number, dual: number): void {
+    const { rows, x, dx, r, s, lambda, dr, ds, dLambda } = this;
+    for (let i = 0; i < x.length; i++) x[i]! += primal * dx[i]!;
+    let [gap, excess] = [0, 0];
+    for (const { offset, count, weight, isHard } of rows.groups) {
       for (let i = 0, k = offset; i < count; i++, k++) {
-        const change = dLambda[k]!;
-        if (dr[k]! < 0) primal = Math.min(primal, -r[k]! / dr[k]!);
-        if (ds[k]! < 0) primal = Math.min(primal, -s[k]! / ds[k]!);
-        if (change < 0) dual = Math.min(dual, -lambda[k]! / change);
-        else if (change > 0) dual = Math.min(dual, (weight[i]! - lambda[k]!) / change);
+        const slack = Math.max(TINY, r[k]! + primal * dr[k]!);
+        let multiplier = Math.max(TINY, lambda[k]! + dual * dLambda[k]!);
+        r[k] = slack;
+        if (!isHard) {
+          const cost = weight[i]!;
+          const over = Math.max(TINY, s[k]! + primal * ds[k]!);
+          multiplier = Math.min(cost * (1 - TINY), multiplier);
+          s[k] = over;
+          gap += over * (cost - multiplier);
+          excess += over * cost;
+        }
+        lambda[k] = multiplier;
+        gap += slack * multiplier;
       }
     }
-    return { primal: Math.min(1, STEP * primal), dual: Math.min(1, STEP * dual) };
-  }
-
-  /** What is left of all products after so long a step. */
-  private predictedGap(primal: number, dual: number): number {
-    const { r, s, lambda, dr, ds, dLambda } = this;
-    let sum = 0;
-    for (const { offset, count, weight } of this.rows.groups) {
-      for (let i = 0, k = offset; i < count; i++, k++) {
-        const multiplier = lambda[k]! + dual * dLambda[k]!;
-        sum += (r[k]! + primal * dr[k]!) * multiplier;
-        if (weight[i] !== Infinity) sum += (s[k]! + primal * ds[k]!) * (weight[i]! - multiplier);
-      }
-    }
-    return sum;
+    this.sums = { gap, excess };
   }
 
   /** One predictor-corrector step (Mehrotra 1992). */
   step(): void {
-    const { r, s, lambda, dr, ds, dLambda, c1, c2 } = this;
-    const { groups } = this.rows;
-    this.assemble();
-    for (const { offset, count, weight } of groups) {
-      for (let i = 0, k = offset; i < count; i++, k++) {
-        c1[k] = -r[k]! * lambda[k]!;
-        c2[k] = weight[i] === Infinity ? 0 : -s[k]! * (weight[i]! - lambda[k]!);
-      }
-    }
-    this.direction();
-    const { sum, pairs } = this.gap();
-    const affine = this.stepLengths();
-    const target = (sum / pairs) * Math.min(1, this.predictedGap(affine.primal, affine.dual) / sum) ** 3;
-    for (const { offset, count, weight } of groups) {
-      for (let i = 0, k = offset; i < count; i++, k++) {
-        c1[k] = target - r[k]! * lambda[k]! - dr[k]! * dLambda[k]!;
-        if (weight[i] !== Infinity) c2[k] = target - s[k]! * (weight[i]! - lambda[k]!) + ds[k]! * dLambda[k]!;
-      }
-    }
-    this.direction();
-    const { primal, dual } = this.stepLengths();
-    for (let i = 0; i < this.x.length; i++) this.x[i]! += primal * this.dx[i]!;
-    for (const { offset, count, weight } of groups) {
-      for (let i = 0, k = offset; i < count; i++, k++) {
-        r[k] = Math.max(TINY, r[k]! + primal * dr[k]!);
-        lambda[k] = Math.max(TINY, lambda[k]! + dual * dLambda[k]!);
-        if (weight[i] === Infinity) continue;
-        s[k] = Math.max(TINY, s[k]! + primal * ds[k]!);
-        lambda[k] = Math.min(weight[i]! * (1 - TINY), lambda[k]!);
-      }
-    }
+    this.linearise();
+    const predicted = this.direction();
+    this.correct((this.gap / this.pairs) * Math.min(1, predicted.gap / this.gap) ** 3);
+    const { primal, dual } = this.direction();
+    this.move(primal, dual);
   }
 }

@@ -16,7 +16,7 @@ export interface Term {
   lower: Float64Array;
   /** The same array as `lower` for a norm. */
   upper: Float64Array;
-  /** Cost of a unit below `lower`; Infinity forbids it; 0 leaves that side open. */
+  /** Cost of a unit below `lower`; Infinity, for all rows alike, forbids it; 0 leaves that side open. */
   below: number | Float64Array;
   /** Cost of a unit above `upper`. */
   above: number | Float64Array;

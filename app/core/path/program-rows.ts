@@ -14,6 +14,8 @@ export interface RowGroup {
   at: Int32Array;
   bound: Float64Array;
   weight: Float64Array;
+  /** Whether nothing may exceed its bound: all weights are infinite, otherwise none is. */
+  isHard: boolean;
   /** Coefficients, padded with zeros to the band's width. */
   stencil: readonly [number, number, number, number];
   width: number;
@@ -69,6 +71,7 @@ function groupOf(program: PiecewiseLinearProgram, term: Term, side: Side, offset
     at: Int32Array.from(at),
     bound: Float64Array.from(bound),
     weight: Float64Array.from(weight),
+    isHard: weight[0] === Infinity,
     stencil: [c0!, c1, c2, c3],
     width: stencil.length,
     places: Int32Array.from(places),

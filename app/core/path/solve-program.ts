@@ -26,7 +26,7 @@ export function solveProgram(program: PiecewiseLinearProgram, start: Float64Arra
   const method = new InteriorPoint(program, x);
   let iterations = 0;
   while (iterations < MAX_ITERATIONS) {
-    const gap = method.gap().sum;
+    const gap = method.gap;
     const isNear = (objective: number) => gap < TOLERANCE * (NOTHING + objective);
     // While even the bound is far off, which is at hand, the objective itself is not worth its time.
     if (isNear(method.objectiveBound()) && isNear(objectiveAt(program, x))) break;
@@ -34,5 +34,5 @@ export function solveProgram(program: PiecewiseLinearProgram, start: Float64Arra
     iterations++;
   }
   const objective = objectiveAt(program, x);
-  return { x, objective, iterations, relativeGap: method.gap().sum / (NOTHING + objective) };
+  return { x, objective, iterations, relativeGap: method.gap / (NOTHING + objective) };
 }
