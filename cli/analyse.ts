@@ -1,6 +1,7 @@
 import { writeFile } from "node:fs/promises";
 import { Command } from "commander";
 import { AnalysisReport, makeAnalysisReport } from "~/core/formats/report";
+import { counted } from "~/core/counted";
 import { planFollowing } from "~/core/subjects/follow";
 import { writeAside } from "~/media/write-aside.server";
 import { type FindOptions, findShots, openFilm } from "./find";
@@ -34,7 +35,9 @@ async function analyse(
   await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   progress.end();
   const people = new Set(report.tracks.flatMap(({ who }) => who ?? [])).size;
-  console.error(`${options.report}: ${shots.length} shots, ${people} people, ${report.tracks.length} tracks.`);
+  console.error(
+    `${options.report}: ${counted(shots.length, "shot")}, ${counted(people, "person", "people")}, ${counted(report.tracks.length, "track")}.`,
+  );
 }
 
 export function analyseCommand(): Command {

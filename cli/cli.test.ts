@@ -180,7 +180,7 @@ describe("solve", () => {
       "--report",
       path("solved.json"),
     );
-    expect(stderr).toContain("solved.json: 1 shots, 1 keys.");
+    expect(stderr).toContain("solved.json: 1 shot, 1 key.");
     expect(status).toBe(0);
     const [before, after] = ["c.json", "solved.json"].map((file) =>
       Report.parse(JSON.parse(readFileSync(path(file), "utf8"))),

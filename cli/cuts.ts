@@ -1,6 +1,7 @@
 import { writeFile } from "node:fs/promises";
 import { basename, parse } from "node:path";
 import { Command } from "commander";
+import { counted } from "~/core/counted";
 import type { CutList } from "~/core/formats/cut-list";
 import { writeCutsCsv } from "~/core/formats/cuts-csv";
 import { writeEdl } from "~/core/formats/edl";
@@ -58,7 +59,7 @@ export function cutsCommand(): Command {
         progress.end();
         if (!options.edl && !options.otio && !options.csv) process.stdout.write(writeCutsCsv(list));
         const count = transitions.length;
-        console.error(`${name}: ${count} ${count === 1 ? "cut" : "cuts"}, ${count + 1} shots.`);
+        console.error(`${name}: ${counted(count, "cut")}, ${counted(count + 1, "shot")}.`);
       }),
     );
 }

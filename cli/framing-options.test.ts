@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { numberUpTo, parseManner, parseZoom, ruleOf } from "./framing-options";
+import { numberFrom, parseManner, parseZoom, ruleOf } from "./framing-options";
 
 describe("what is said of the framing", () => {
   test("manners go by name", () => {
@@ -17,8 +17,9 @@ describe("what is said of the framing", () => {
   });
 
   test("numbers end where they end", () => {
-    expect(numberUpTo(100)("62.5")).toBe(62.5);
-    for (const wrong of ["-1", "101", "calm", " "]) expect(() => numberUpTo(100)(wrong)).toThrow("0 to 100");
+    expect(numberFrom(0, 100)("62.5")).toBe(62.5);
+    for (const wrong of ["-1", "101", "calm", " "]) expect(() => numberFrom(0, 100)(wrong)).toThrow("0 to 100");
+    expect(() => numberFrom(1, 8)("0.5")).toThrow("1 to 8");
   });
 
   test("to keep both is a rule for whom to follow", () => {

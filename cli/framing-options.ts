@@ -4,6 +4,7 @@ import {
   type FramingSettings,
   MANNER_CHOICES,
   type MannerChoice,
+  MAX_ENLARGEMENT,
   MAX_ZOOM,
   USUAL_FRAMING,
   Zoom,
@@ -16,6 +17,7 @@ export interface FramingOptions {
   calm: number;
   zoom: Zoom;
   headroom: number;
+  enlarge: number;
   follow: FollowRule;
   keepBoth?: boolean;
 }
@@ -29,13 +31,12 @@ export function parseManner(text: string): MannerChoice {
   return manner;
 }
 
-/** A number from 0 to a greatest one. */
-export const numberUpTo =
-  (most: number) =>
+export const numberFrom =
+  (least: number, most: number) =>
   (text: string): number => {
     const value = Number(text);
-    if (text.trim() === "" || !(value >= 0 && value <= most)) {
-      throw new InvalidArgumentError(`It is a number from 0 to ${most}.`);
+    if (text.trim() === "" || !(value >= least && value <= most)) {
+      throw new InvalidArgumentError(`It is a number from ${least} to ${most}.`);
     }
     return value;
   };
@@ -52,12 +53,13 @@ export function parseZoom(text: string): Zoom {
   throw new InvalidArgumentError(`A zoom is fixed:N, free or free:MIN-MAX, with factors from 1 to ${MAX_ZOOM}.`);
 }
 
-export const settingsOf = ({ manner, calm, zoom, headroom }: FramingOptions): FramingSettings => ({
+export const settingsOf = ({ manner, calm, zoom, headroom, enlarge }: FramingOptions): FramingSettings => ({
   ...USUAL_FRAMING,
   manner,
   calm,
   zoom,
   headroom,
+  enlargement: enlarge,
 });
 
 /** The rule for whom to follow; keeping two is one of them. */
@@ -72,12 +74,18 @@ export const addFramingOptions = (command: Command): Command =>
       parseManner,
       USUAL_FRAMING.manner,
     )
-    .option("--calm <0..100>", "how calm it moves; 50 is the manner's own", numberUpTo(100), USUAL_FRAMING.calm)
+    .option("--calm <0..100>", "how calm it moves; 50 is the manner's own", numberFrom(0, 100), USUAL_FRAMING.calm)
     .option("--zoom <zoom>", "how large the window is: fixed:N, or free[:MIN-MAX]", parseZoom, USUAL_FRAMING.zoom)
     .option(
       "--headroom <percent>",
       "of the window's height, kept free above a head",
-      numberUpTo(40),
+      numberFrom(0, 40),
       USUAL_FRAMING.headroom,
+    )
+    .option(
+      "--enlarge <times>",
+      "how much the picture may be enlarged: a free zoom goes no nearer, any other gets a second look",
+      numberFrom(1, MAX_ENLARGEMENT),
+      USUAL_FRAMING.enlargement,
     )
     .option("--keep-both", "keep the first two in the window where they fit; the same as --follow both");

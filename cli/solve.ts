@@ -1,6 +1,7 @@
 import { readFile, writeFile } from "node:fs/promises";
 import { basename } from "node:path";
 import { Command } from "commander";
+import { counted } from "~/core/counted";
 import { readReport, ReportError } from "~/core/formats/read-report";
 import { makeReport, Report } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
@@ -39,7 +40,7 @@ async function solve(file: string, options: SolveOptions): Promise<void> {
   const report = Report.parse(makeReport(film, options.size, shots));
   await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   const keys = report.shots.reduce((sum, shot) => sum + shot.keys.length, 0);
-  console.error(`${options.report}: ${shots.length} shots, ${keys} keys.`);
+  console.error(`${options.report}: ${counted(shots.length, "shot")}, ${counted(keys, "key")}.`);
 }
 
 export function solveCommand(): Command {

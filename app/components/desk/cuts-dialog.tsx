@@ -6,7 +6,7 @@ import { Button, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { Slider } from "~/components/common/slider";
 import { DownloadLink } from "~/components/common/download-link";
-import { countShots } from "~/core/shots/count-shots";
+import { counted } from "~/core/counted";
 import type { CutComparison, ListReading } from "~/core/formats/compare-cuts";
 import type { Transition } from "~/core/shots/transition";
 
@@ -47,7 +47,7 @@ export function CutsDialog({ filmId, shots, sensitivity, onSensitivity, onUse, o
               <div className="flex items-baseline justify-between">
                 <h3 className="font-medium">How readily a cut is seen</h3>
                 <span className="text-sm text-soft">
-                  {value} · {countShots(shots)} now
+                  {value} · {counted(shots, "shot")} now
                 </span>
               </div>
             )}
@@ -151,9 +151,7 @@ function Differences({ comparison, onSeek }: { comparison: CutComparison; onSeek
   ].filter(({ frames }) => frames.length > 0);
   return (
     <ul className="mt-1 flex flex-col gap-1 text-xs">
-      <li>
-        {same} {same === 1 ? "cut is" : "cuts are"} the same
-      </li>
+      <li>{counted(same, "cut is", "cuts are")} the same</li>
       {rows.map(({ text, frames }) => (
         <li key={text} className="flex flex-wrap items-center gap-1">
           {frames.length} {text}:

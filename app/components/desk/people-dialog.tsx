@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState } from "react";
 import { Button, Hint, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { SelectMenu } from "~/components/common/select-menu";
-import { countShots } from "~/core/shots/count-shots";
+import { counted } from "~/core/counted";
 import { type Box, boxAround, boxCentre, type Size } from "~/core/geometry/box";
 import { letterOf } from "~/core/subjects/people";
 import type { Track } from "~/core/subjects/track";
@@ -91,7 +91,7 @@ export function PeopleDialog({ people, shots, source, picture, rate, onChange, o
                   <PersonName person={person} onChange={onChange} />
                 </span>
                 <span className="text-xs text-soft">
-                  In {countShots(theirs.length)}:{" "}
+                  In {counted(theirs.length, "shot")}:{" "}
                   {theirs
                     .slice(0, 12)
                     .map(({ number }) => number)

@@ -1,6 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { countShots } from "~/core/shots/count-shots";
+import { counted } from "~/core/counted";
 import type { Size } from "~/core/geometry/box";
 import type { Rate } from "~/core/time/rate";
 import { type DeskShot, shotAt } from "./desk-types";
@@ -75,7 +75,7 @@ export function ShotList({ player, shots, selection, rate, aspect, picture, sour
     <div className="flex min-h-0 grow flex-col">
       <div className="flex items-center justify-between border-b border-line py-0.5 pr-1 pl-3">
         <h2 className="text-xs text-soft">
-          {filter === "all" ? countShots(shots.length) : `${shown.length} of ${countShots(shots.length)}`}
+          {filter === "all" ? counted(shots.length, "shot") : `${shown.length} of ${counted(shots.length, "shot")}`}
         </h2>
         <ShotFilterMenu shots={shots} value={filter} onChange={setFilter} />
       </div>

@@ -2,7 +2,7 @@ import { Film, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { AlertDialog } from "radix-ui";
 import { Link, useFetcher } from "react-router";
-import { countShots } from "~/core/shots/count-shots";
+import { counted } from "~/core/counted";
 import { formatRate, type Rate } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import { Button, IconButton } from "~/components/common/button";
@@ -34,7 +34,7 @@ export function FilmCard({ film }: { film: FilmView }) {
         </div>
       </Link>
       <div className="min-h-10 px-4 pt-2 pb-4">
-        {analysed ? <p className="text-xs text-soft">{countShots(film.shots)} found</p> : null}
+        {analysed ? <p className="text-xs text-soft">{counted(film.shots, "shot")} found</p> : null}
         <JobStatus jobs={film.jobs} />
       </div>
       <DeleteFilm film={film} />

@@ -29,7 +29,7 @@ export const FramingSettings = z.object({
   zoom: Zoom,
   /** Share of the window's height that is kept free above a head, in percent. */
   headroom: z.number().min(0).max(40),
-  /** How many times its size the picture may be enlarged by a zoom without a second look. */
+  /** How many times its size the picture may be enlarged: a free zoom stops there, any other gets a second look. */
   enlargement: z.number().min(1).max(MAX_ENLARGEMENT),
 });
 export type FramingSettings = z.infer<typeof FramingSettings>;

@@ -69,7 +69,7 @@ export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): 
   if (problem.startAt && !given.has(0)) given.set(0, clampWindow(problem.startAt, picture, aspect));
   const fixedOn = (of: "x" | "y" | "height") => new Map([...given].map(([frame, window]) => [frame, window[of]]));
 
-  const limits = heightLimits(settings.zoom, picture, aspect);
+  const limits = heightLimits(settings, picture, target);
   const fixedHeights = fixedOn("height");
   // A hand key may be larger or smaller than the zoom's limits.
   const everyHeight = [...limits, ...fixedHeights.values()];

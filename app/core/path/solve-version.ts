@@ -119,10 +119,9 @@ export function frameShot(
 }
 
 /** The largest window that the zoom allows. */
-const windowSize = (picture: Size, target: Size, { zoom }: FramingSettings): Size => {
-  const aspect = aspectRatio(target);
-  const [, height] = heightLimits(zoom, picture, aspect);
-  return { width: height * aspect, height };
+const windowSize = (picture: Size, target: Size, settings: FramingSettings): Size => {
+  const [, height] = heightLimits(settings, picture, target);
+  return { width: height * aspectRatio(target), height };
 };
 
 /** For each of the shots that follow one another, who was followed in the shot before it. */

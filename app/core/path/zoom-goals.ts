@@ -1,12 +1,12 @@
 /** How large the window should be, frame by frame, where the zoom is free. */
 import type { Size } from "../geometry/box";
-import { largestWindowHeight } from "../geometry/crop-window";
+import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
 import type { Subject } from "../subjects/subject";
 import { boxAt } from "../subjects/track";
 import type { FrameRange } from "../time/rate";
 import { focusBox } from "./focus-box";
 import { type AxisGoals, blankGoals } from "./framing-goals";
-import type { Zoom } from "./framing-settings";
+import type { FramingSettings } from "./framing-settings";
 
 /** Share of the window's height that a face, and of the window that a thing, should take. */
 const FACE_SHARE = 0.2;
@@ -14,12 +14,23 @@ const THING_SHARE = 0.5;
 /** What must be inside takes no more of the window than this. */
 const FITTING_SHARE = 0.88;
 
-/** The least and the greatest height of a window of an aspect ratio, in pixels of the picture. */
-export function heightLimits(zoom: Zoom, picture: Size, aspect: number): [number, number] {
-  const largest = largestWindowHeight(picture, aspect);
-  return zoom.kind === "fixed"
-    ? [largest / zoom.factor, largest / zoom.factor]
-    : [largest / zoom.max, largest / zoom.min];
+/** How far a zoom may go in before the picture is enlarged more than so many times; 1 where it is without any zoom. */
+export const mostZoom = (picture: Size, target: Size, enlargement: number): number =>
+  Math.max(1, (enlargement * largestWindowHeight(picture, aspectRatio(target))) / target.height);
+
+/**
+ * The least and the greatest height of a version's window, in pixels of the picture. A free zoom stops at what the
+ * picture bears; one that is asked for as such is as asked.
+ */
+export function heightLimits(
+  { zoom, enlargement }: Pick<FramingSettings, "zoom" | "enlargement">,
+  picture: Size,
+  target: Size,
+): [number, number] {
+  const largest = largestWindowHeight(picture, aspectRatio(target));
+  if (zoom.kind === "fixed") return [largest / zoom.factor, largest / zoom.factor];
+  const most = Math.max(zoom.min, Math.min(zoom.max, mostZoom(picture, target, enlargement)));
+  return [largest / most, largest / zoom.min];
 }
 
 /** Goals for the window's height: what is followed wholly inside, and of a good size. */

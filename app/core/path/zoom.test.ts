@@ -5,7 +5,7 @@ import type { Track } from "../subjects/track";
 import { USUAL_FRAMING, Zoom } from "./framing-settings";
 import { windowAt } from "./keys";
 import { solveShot, type ShotProblem } from "./solve-shot";
-import { heightLimits } from "./zoom-goals";
+import { heightLimits, mostZoom } from "./zoom-goals";
 
 const UHD = { width: 3840, height: 2160 };
 const TALL = { width: 1080, height: 1920 };
@@ -46,11 +46,25 @@ describe("zoom", () => {
   });
 
   test("that is free comes nearer to who is small, within its limits", () => {
-    expect(heightLimits({ kind: "free", min: 1.2, max: 4 }, UHD, ASPECT)).toEqual([540, 1800]);
     const { windows } = solve(face(small), { kind: "free", min: 1, max: 4 });
     for (const { height } of windows) expect(height).toBeLessThan(1500);
     const { windows: limited } = solve(face(small), { kind: "free", min: 1, max: 1.2 });
     for (const { height } of limited) expect(height).toBeGreaterThanOrEqual(1800 - 1e-6);
+  });
+
+  test("that is free goes no nearer than the picture bears", () => {
+    const zoom: Zoom = { kind: "free", min: 1.1, max: 4 };
+    const limits = (enlargement: number, target = TALL) => heightLimits({ zoom, enlargement }, UHD, target);
+    // 1280 lines enlarged 1.5 times are the version's 1920.
+    expect(limits(1.5)).toEqual([1280, 2160 / 1.1]);
+    expect(limits(8)).toEqual([540, 2160 / 1.1]);
+    const huge = { width: 2160, height: 3840 };
+    expect(mostZoom(UHD, huge, 1.5)).toBe(1);
+    expect(limits(1.5, huge)).toEqual([2160 / 1.1, 2160 / 1.1]);
+    const { windows } = solve(face(small), zoom);
+    for (const { height } of windows) expect(height).toBeGreaterThanOrEqual(1280 - 1e-6);
+    const asked = heightLimits({ zoom: { kind: "fixed", factor: 4 }, enlargement: 1.5 }, UHD, TALL);
+    expect(asked).toEqual([540, 540]);
   });
 
   test("that is free goes back for what is large, and holds in between", () => {

@@ -102,6 +102,21 @@ describe("following", () => {
     expect(plan("speaker", [large, small]).reason).toMatch(/^nobody is seen to speak; /);
   });
 
+  test("whoever speaks: those who fit into the window together stay in it", () => {
+    const talk = [
+      { ...large, speaking: [{ start: 0, end: 45 }] },
+      { ...near, speaking: [{ start: 45, end: 90 }] },
+    ];
+    for (const rule of ["speaker", "speaker-move"]) {
+      const { spans, trackId, reason } = plan(rule, talk);
+      expect(spans).toHaveLength(1);
+      expect(boxAt(spans[0]!.subject!.track, 20)).toEqual({ x: 370, y: 300, width: 480, height: 260 });
+      expect([trackId, reason]).toEqual(["large", "2 speakers, who fit into the window together"]);
+    }
+    // In a smaller window they do not.
+    expect(plan("speaker", talk, { window: { width: 400, height: 711 } }).spans).toHaveLength(2);
+  });
+
   test("goes on with who was followed before where others are as good", () => {
     const twins = [track("left", "face", 700, 150, { who: "p1" }), track("right", "face", 1220, 150, { who: "p2" })];
     expect(plan("auto", twins, { before: "p2" })).toMatchObject({ trackId: "right" });

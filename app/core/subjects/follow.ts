@@ -93,32 +93,36 @@ function madeTrack(id: string, shot: FrameRange, at: (frame: number) => Box | nu
   return { id, kind: "object", start: shot.start, boxes, confidence: 1 };
 }
 
-function both(problem: FollowProblem): FollowPlan {
-  const { shot, tracks, window } = problem;
-  const [first, second] = candidates(problem);
-  if (!first || !second) return fallBack(problem, "there are no two to keep together");
-  let together = 0;
+/** Several as one subject, and in what share of the frames with all of them the window holds them; NaN in no frame. */
+function together(parts: readonly Track[], { shot, tracks, window }: FollowProblem) {
+  let all = 0;
   let fitting = 0;
-  const joint = madeTrack("both", shot, (frame) => {
-    const boxes = [boxAt(first.track, frame), boxAt(second.track, frame)];
+  const track = madeTrack("together", shot, (frame) => {
+    const boxes = parts.map((part) => boxAt(part, frame));
     const box = around(boxes);
-    if (box && boxes[0] && boxes[1]) {
-      together++;
-      const fits = box.width <= (1 - ROOM) * window.width && box.height <= (1 - ROOM) * window.height;
-      if (fits) fitting++;
+    if (box && boxes.every((one) => one)) {
+      all++;
+      if (box.width <= (1 - ROOM) * window.width && box.height <= (1 - ROOM) * window.height) fitting++;
     }
     return box;
   });
-  if (together === 0) return fallBack(problem, "the two are never seen together");
-  if (fitting < FITTING_SHARE * together) return fallBack(problem, "the two do not fit together");
-  const bodies = [first.track, second.track].map((track) => subjectOf(track, tracks).body);
-  const body = madeTrack("both-bodies", shot, (frame) => around(bodies.map((other) => other && boxAt(other, frame))));
+  const bodies = parts.map((part) => subjectOf(part, tracks).body);
+  const body = madeTrack("together-bodies", shot, (frame) => around(bodies.map((one) => one && boxAt(one, frame))));
+  return { subject: { track, body }, fitting: fitting / all };
+}
+
+function both(problem: FollowProblem): FollowPlan {
+  const [first, second] = candidates(problem);
+  if (!first || !second) return fallBack(problem, "there are no two to keep together");
+  const { subject, fitting } = together([first.track, second.track], problem);
+  if (Number.isNaN(fitting)) return fallBack(problem, "the two are never seen together");
+  if (fitting < FITTING_SHARE) return fallBack(problem, "the two do not fit together");
   return {
-    spans: whole(shot, { track: joint, body }),
+    spans: whole(problem.shot, subject),
     trackId: first.track.id,
     who: first.track.who ?? null,
-    reason: `two together, ${Math.round((100 * fitting) / together)} % of the time in the window whole`,
-    certainty: fitting / together,
+    reason: `two together, ${Math.round(100 * fitting)} % of the time in the window whole`,
+    certainty: fitting,
   };
 }
 
@@ -150,16 +154,19 @@ function speaker(problem: FollowProblem, moves: boolean): FollowPlan {
   const track = (id: string) => tracks.find((other) => other.id === id)!;
   const frames = new Map<string, number>();
   for (const { trackId, start, end } of turns) frames.set(trackId, (frames.get(trackId) ?? 0) + end - start);
+  const jumping = (): FollowSpan[] =>
+    turns.map(({ start, end, trackId }) => ({ start, end, subject: subjectOf(track(trackId), tracks) }));
   const [most] = [...frames].sort((a, b) => b[1] - a[1]);
   const main = track(most![0]);
-  const reason = frames.size === 1 ? "the one who speaks" : `${frames.size} speakers, ${turns.length} turns`;
-  const plan = { trackId: main.id, who: main.who ?? null, reason, certainty: 0.9 };
-  if (!moves || frames.size === 1) {
-    return {
-      ...plan,
-      spans: turns.map(({ start, end, trackId }) => ({ start, end, subject: subjectOf(track(trackId), tracks) })),
-    };
+  const plan = { trackId: main.id, who: main.who ?? null, certainty: 0.9 };
+  if (frames.size === 1) return { ...plan, spans: jumping(), reason: "the one who speaks" };
+  const all = together([...frames.keys()].map(track), problem);
+  if (all.fitting >= FITTING_SHARE) {
+    const reason = `${frames.size} speakers, who fit into the window together`;
+    return { ...plan, spans: whole(shot, all.subject), reason };
   }
+  const reason = `${frames.size} speakers, ${turns.length} turns`;
+  if (!moves) return { ...plan, spans: jumping(), reason };
   const speaking = (frame: number) => track(turns.find(({ end }) => frame < end)!.trackId);
   const joint = madeTrack("speaker", shot, (frame) => boxAt(speaking(frame), frame));
   joint.kind = "face";
@@ -167,7 +174,7 @@ function speaker(problem: FollowProblem, moves: boolean): FollowPlan {
     const other = subjectOf(speaking(frame), tracks).body;
     return other && boxAt(other, frame);
   });
-  return { ...plan, spans: whole(shot, { track: joint, body }) };
+  return { ...plan, spans: whole(shot, { track: joint, body }), reason };
 }
 
 /** What is followed in a shot under a rule. */
