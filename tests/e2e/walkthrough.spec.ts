@@ -128,14 +128,20 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(page.getByRole("button", { name: "Use this zoom in all shots" })).toBeVisible();
     const warning = page.getByText(/^The picture is enlarged 3\.3 times/);
     await expect(warning).toBeVisible();
-    await page.getByLabel("Warn from (times)").fill("4");
-    await page.getByLabel("Warn from (times)").press("Enter");
+    await page.getByLabel("Enlarge up to (times)").fill("4");
+    await page.getByLabel("Enlarge up to (times)").press("Enter");
     await expect(warning).toBeHidden();
-    await page.getByLabel("Warn from (times)").blur();
+    await page.getByLabel("Enlarge up to (times)").blur();
     await page.keyboard.press("ControlOrMeta+z");
     await expect(warning).toBeVisible();
     await page.keyboard.press("ControlOrMeta+z");
     await expect(zoomHere(page)).toHaveValue("1");
+    // A free one does not go in where the picture would be enlarged too much.
+    await page.getByRole("combobox", { name: "Zoom" }).click();
+    await page.getByRole("option", { name: /^Free/ }).click();
+    await expect(page.getByText(/^It goes no nearer, because/)).toBeVisible();
+    await expect(zoomHere(page)).toHaveValue("1");
+    await page.keyboard.press("ControlOrMeta+z");
   });
 
   await test.step("a part of the picture is protected", async () => {

@@ -9,6 +9,8 @@ import { RuleSelect } from "./subject-choice";
 interface BulkSettingsProps {
   shots: DeskShot[];
   rate: Rate;
+  /** How far a zoom may go in before the picture is enlarged more than so many times. */
+  bears: (enlargement: number) => number;
   onSubject: (subject: string) => void;
   onFraming: (change: FramingChange) => void;
   onExclude: (excluded: boolean) => void;
@@ -17,7 +19,16 @@ interface BulkSettingsProps {
 }
 
 /** What can be set for several shots at once. */
-export function BulkSettings({ shots, rate, onSubject, onFraming, onExclude, onJoin, onClear }: BulkSettingsProps) {
+export function BulkSettings({
+  shots,
+  rate,
+  bears,
+  onSubject,
+  onFraming,
+  onExclude,
+  onJoin,
+  onClear,
+}: BulkSettingsProps) {
   const frames = framesIn(shots);
   const [first] = shots;
   const rule = shots.every((shot) => shot.subject === first!.subject) ? first!.subject : "";
@@ -29,7 +40,11 @@ export function BulkSettings({ shots, rate, onSubject, onFraming, onExclude, onJ
         <h2 className="font-display font-semibold">{shots.length} shots</h2>
         <span className="font-mono text-xs text-soft">{formatTimecode(frames, rate)}</span>
       </div>
-      <FramingControls settings={commonSettings(shots.map(({ settings }) => settings))} onChange={onFraming} />
+      <FramingControls
+        settings={commonSettings(shots.map(({ settings }) => settings))}
+        bears={bears}
+        onChange={onFraming}
+      />
       <div className="flex items-center justify-between gap-2">
         <span className="text-xs text-soft">Follow</span>
         <RuleSelect value={rule} onChange={onSubject} />

@@ -1,6 +1,7 @@
 import { SquareDashedMousePointer, Users } from "lucide-react";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { aspectRatio, type CropWindow, largestWindowHeight } from "~/core/geometry/crop-window";
+import { mostZoom } from "~/core/path/zoom-goals";
 import { framesPerSecond } from "~/core/time/rate";
 import { IconButton } from "~/components/common/button";
 import { JobStatus, type JobView } from "~/components/library/job-status";
@@ -52,6 +53,7 @@ export function Desk(props: DeskProps) {
     (frame: number): CropWindow => windowOfShots(shots, frame, picture, aspect),
     [shots, picture, aspect],
   );
+  const bears = (enlargement: number) => mostZoom(picture, version, enlargement);
   const free = useMemo(() => freeAxes(shots, picture, aspect), [shots, picture, aspect]);
 
   const { place, preview, release, ease, carry } = useKeyEdits(edits, shots, version, versions, picture);
@@ -152,6 +154,7 @@ export function Desk(props: DeskProps) {
               <BulkSettings
                 shots={selected}
                 rate={film.rate}
+                bears={bears}
                 onSubject={(subject) => shotEdits.change(selected, { subject })}
                 onFraming={(change) => shotEdits.setFraming(selected, change)}
                 onExclude={(excluded) => shotEdits.change(selected, { excluded })}
@@ -171,6 +174,7 @@ export function Desk(props: DeskProps) {
                 onFraming={(shot, change) => shotEdits.setFraming([shot], change)}
                 onZoomEverywhere={({ settings }) => shotEdits.setFraming(shots, { zoom: settings.zoom })}
                 largest={largestWindowHeight(picture, aspect)}
+                bears={bears}
                 onRename={(shot, name) => shotEdits.change([shot], { name })}
                 onMoveCut={shotEdits.moveCut}
                 onCarry={(shot, carry) => shotEdits.change([shot], { carry })}

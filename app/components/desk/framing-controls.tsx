@@ -16,6 +16,8 @@ interface FramingControlsProps {
   settings: Partial<FramingSettings>;
   /** How the window moves and why, where that was not asked for. */
   chosen?: string | null;
+  /** How far a zoom may go in before the picture is enlarged more than so many times. */
+  bears: (enlargement: number) => number;
   onChange: (change: FramingChange) => void;
 }
 
@@ -34,7 +36,7 @@ const FIRST_ZOOM: Record<string, Zoom> = {
 const kindOf = (zoom: Zoom): string => (zoom.kind === "free" ? "free" : zoom.factor === 1 ? "full" : "fixed");
 
 /** How the window moves in a shot, how calm, and how large it is. */
-export function FramingControls({ settings, chosen, onChange }: FramingControlsProps) {
+export function FramingControls({ settings, chosen, bears, onChange }: FramingControlsProps) {
   const { manner, calm = USUAL_FRAMING.calm, zoom, headroom, enlargement } = settings;
   return (
     <section aria-label="Movement" className="flex flex-col gap-2">
@@ -67,20 +69,25 @@ export function FramingControls({ settings, chosen, onChange }: FramingControlsP
         />
       </div>
       {zoom && <ZoomNumbers zoom={zoom} onChange={(value) => onChange({ zoom: value })} />}
+      {zoom?.kind === "free" && enlargement !== undefined && (
+        <FreeZoomEnd most={zoom.max} bears={bears(enlargement)} enlargement={enlargement} />
+      )}
       {zoom && kindOf(zoom) !== "full" && (
         <div className="grid grid-cols-2 gap-2">
           {headroom !== undefined && (
             <NumberField
               label="Headroom"
               unit="%"
+              hint="Of the window's height, kept free above a head"
               value={headroom}
               onCommit={(value) => onChange({ headroom: Math.min(40, Math.max(0, value)) })}
             />
           )}
           {enlargement !== undefined && (
             <NumberField
-              label="Warn from"
+              label="Enlarge up to"
               unit="times"
+              hint="How much larger than filmed the picture may be shown: a free zoom goes no nearer, any other gets a second look"
               value={enlargement}
               onCommit={(value) => onChange({ enlargement: Math.min(MAX_ENLARGEMENT, Math.max(1, value)) })}
             />
@@ -88,6 +95,17 @@ export function FramingControls({ settings, chosen, onChange }: FramingControlsP
         </div>
       )}
     </section>
+  );
+}
+
+/** Says where the picture ends a free zoom, if it does. */
+function FreeZoomEnd({ most, bears, enlargement }: { most: number; bears: number; enlargement: number }) {
+  if (bears >= most) return null;
+  const end = bears > 1 ? `It goes no nearer than ${bears.toFixed(2)} times` : "It goes no nearer";
+  return (
+    <p role="note" className="text-xs text-soft">
+      {end}, because this film at this size would be enlarged more than {Number(enlargement.toFixed(1))} times.
+    </p>
   );
 }
 

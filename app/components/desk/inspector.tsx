@@ -27,6 +27,8 @@ interface InspectorProps {
   free: { x: boolean; y: boolean };
   /** Height of the largest window, in pixels of the picture. */
   largest: number;
+  /** How far a zoom may go in before the picture is enlarged more than so many times. */
+  bears: (enlargement: number) => number;
   subjectEdits: SubjectEdits;
   onSubject: (shot: DeskShot, subject: string) => void;
   onFraming: (shot: DeskShot, change: FramingChange) => void;
@@ -68,6 +70,7 @@ export function Inspector(props: InspectorProps) {
         />
         <FramingControls
           settings={shot.settings}
+          bears={props.bears}
           chosen={shot.framed?.mannerReason && `${MANNER_TEXT[shot.framed.manner].name}: ${shot.framed.mannerReason}`}
           onChange={(change) => props.onFraming(shot, change)}
         />

@@ -1,8 +1,11 @@
 import { useId, useState } from "react";
+import { Hint } from "~/components/common/button";
 
 interface NumberFieldProps {
   label: string;
   unit: string;
+  /** What the number is for, where the label does not say it all. */
+  hint?: string;
   value: number;
   disabled?: boolean;
   /** Digits after the point that are shown. */
@@ -11,7 +14,7 @@ interface NumberFieldProps {
 }
 
 /** A number that takes effect on Enter or when the field is left, not with every digit. */
-export function NumberField({ label, unit, value, disabled, digits = 1, onCommit }: NumberFieldProps) {
+export function NumberField({ label, unit, hint, value, disabled, digits = 1, onCommit }: NumberFieldProps) {
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
   const shown = Number(value.toFixed(digits));
@@ -21,25 +24,28 @@ export function NumberField({ label, unit, value, disabled, digits = 1, onCommit
     if (typed !== null && valid && number !== shown) onCommit(number);
     setTyped(null);
   };
+  const input = (
+    <input
+      id={id}
+      inputMode="decimal"
+      disabled={disabled}
+      aria-invalid={!valid}
+      value={typed ?? String(shown)}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={commit}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") commit();
+        if (event.key === "Escape") setTyped(null);
+      }}
+      className="w-full rounded-md border border-line bg-raised px-2 py-1 text-sm disabled:opacity-50 aria-invalid:border-warn"
+    />
+  );
   return (
     <div>
       <label htmlFor={id} className="text-xs text-soft">
         {label} ({unit})
       </label>
-      <input
-        id={id}
-        inputMode="decimal"
-        disabled={disabled}
-        aria-invalid={!valid}
-        value={typed ?? String(shown)}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={commit}
-        onKeyDown={(event) => {
-          if (event.key === "Enter") commit();
-          if (event.key === "Escape") setTyped(null);
-        }}
-        className="w-full rounded-md border border-line bg-raised px-2 py-1 text-sm disabled:opacity-50 aria-invalid:border-warn"
-      />
+      {hint ? <Hint text={hint}>{input}</Hint> : input}
     </div>
   );
 }

@@ -118,7 +118,7 @@ export type Command = z.infer<typeof Command>;
 function describeFraming(change: FramingChange): string {
   if (change.manner !== undefined) return "change of manner";
   if (change.calm !== undefined) return "change of calmness";
-  if (change.enlargement !== undefined) return "change of when to warn of a zoom";
+  if (change.enlargement !== undefined) return "change of how far to enlarge";
   return change.zoom ? "change of zoom" : "change of headroom";
 }
 

@@ -1,7 +1,7 @@
 import type { FrameRange } from "../time/rate";
 import type { Easing } from "./easing";
 import type { Key } from "./keys";
-import { type DensePath, reduceToKeys } from "./reduce-to-keys";
+import { type DensePath, type DenseValue, reduceToKeys } from "./reduce-to-keys";
 
 /** A hand key within its shot, and how the editor wants the window to get from it to the next one. */
 export interface PlacedKey {
@@ -36,8 +36,11 @@ export function keysAround(path: DensePath, shot: FrameRange, hands: readonly Pl
   let begun = shot.start;
   const reduce = (end: number) => {
     const cut = (values: Float64Array) => values.subarray(begun - shot.start, end - shot.start);
-    const part = { x: cut(path.x), y: cut(path.y), height: cut(path.height) };
-    if (part.x.length > 0) keys.push(...reduceToKeys(part, begun, tolerance, byHand));
+    const part = (value: DenseValue) => ({ at: cut(value.at), low: cut(value.low), high: cut(value.high) });
+    if (end > begun)
+      keys.push(
+        ...reduceToKeys({ x: part(path.x), y: part(path.y), height: part(path.height) }, begun, tolerance, byHand),
+      );
   };
   for (const { from, to, easing } of easedStretches(hands, shot.end)) {
     reduce(from + 1);

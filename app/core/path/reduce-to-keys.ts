@@ -1,12 +1,15 @@
 import { type CurveHandles, curveOf, ease, type Easing } from "./easing";
 import type { Key } from "./keys";
 
-/** A path as it is solved: a window for every frame of a shot. */
-export interface DensePath {
-  x: Float64Array;
-  y: Float64Array;
-  height: Float64Array;
+/** One value of a path as it is solved, frame by frame, and between what its keys may lead it, in pixels. */
+export interface DenseValue {
+  at: Float64Array;
+  low: Float64Array;
+  high: Float64Array;
 }
+
+/** A path as it is solved: a window for every frame of a shot. */
+export type DensePath = Record<"x" | "y" | "height", DenseValue>;
 
 /** Easings with a name that may explain a stretch of a path, the plainest first, with their speeds at both ends. */
 const NAMED = [
@@ -37,16 +40,30 @@ function speedAt(series: Float64Array, k: number): number {
   return (series[after]! - series[before]!) / Math.max(1, after - before);
 }
 
-/** How closely one way of going from frame i to frame j reproduces the path; null when it is beyond the tolerance. */
-function errorOf(path: DensePath, i: number, j: number, way: (t: number) => number, tolerance: number): number | null {
+/** A place on the way, or beside it, at a frame of the path. */
+type Point = { frame: number } & Record<keyof DensePath, number>;
+const VALUES = ["x", "y", "height"] as const;
+
+const pointOf = (path: DensePath, frame: number): Point => ({
+  frame,
+  x: path.x.at[frame]!,
+  y: path.y.at[frame]!,
+  height: path.height.at[frame]!,
+});
+
+/** How closely one way of going from a point to another reproduces the path; null when it leads out of bounds. */
+function errorOf(path: DensePath, start: Point, end: Point, way: (t: number) => number): number | null {
   let largest = 0;
-  for (const series of [path.x, path.y, path.height]) {
-    const from = series[i]!;
-    const distance = series[j]! - from;
-    for (let k = i + 1; k < j; k++) {
-      const error = Math.abs(series[k]! - from - distance * way((k - i) / (j - i)));
-      if (error > tolerance) return null;
-      if (error > largest) largest = error;
+  const frames = end.frame - start.frame;
+  for (const value of VALUES) {
+    const { at, low, high } = path[value];
+    const from = start[value];
+    const distance = end[value] - from;
+    for (let k = 1; k < frames; k++) {
+      const led = from + distance * way(k / frames);
+      const frame = start.frame + k;
+      if (led < low[frame]! || led > high[frame]!) return null;
+      largest = Math.max(largest, Math.abs(at[frame]! - led));
     }
   }
   return largest;
@@ -60,13 +77,13 @@ function isSmooth(
   speeds: readonly [number, number],
   tolerance: number,
 ): boolean {
-  const last = path.x.length - 1;
-  return [path.x, path.y, path.height].every((series) => {
-    const pace = (series[j]! - series[i]!) / (j - i);
+  const last = path.x.at.length - 1;
+  return [path.x, path.y, path.height].every(({ at }) => {
+    const pace = (at[j]! - at[i]!) / (j - i);
     return [i, j].every((k, end) => {
       // Where the path begins and ends there is nothing that it could not fit to.
       if (k === 0 || k === last) return true;
-      return Math.abs(speeds[end]! * pace - speedAt(series, k)) * KINK_FRAMES <= tolerance;
+      return Math.abs(speeds[end]! * pace - speedAt(at, k)) * KINK_FRAMES <= tolerance;
     });
   });
 }
@@ -80,8 +97,9 @@ function curveThrough(
   i: number,
   j: number,
 ): { speeds: [number, number]; handles: CurveHandles } | null {
-  const lengths = [path.x, path.y, path.height].map((series) => Math.abs(series[j]! - series[i]!));
-  const series = [path.x, path.y, path.height][lengths.indexOf(Math.max(...lengths))]!;
+  const all = [path.x.at, path.y.at, path.height.at];
+  const lengths = all.map((series) => Math.abs(series[j]! - series[i]!));
+  const series = all[lengths.indexOf(Math.max(...lengths))]!;
   const pace = (series[j]! - series[i]!) / (j - i);
   if (pace === 0) return null;
   const speeds: [number, number] = [speedAt(series, i) / pace, speedAt(series, j) / pace];
@@ -92,8 +110,9 @@ function curveThrough(
 
 function bestStretch(path: DensePath, i: number, j: number, tolerance: number): Stretch | null {
   let best: Stretch | null = null;
+  const [start, end] = [pointOf(path, i), pointOf(path, j)];
   const weigh = (easing: Easing, speeds: readonly [number, number], way: (t: number) => number, extra: number) => {
-    const error = errorOf(path, i, j, way, tolerance);
+    const error = errorOf(path, start, end, way);
     if (error === null) return;
     const kink = isSmooth(path, i, j, speeds, tolerance) ? 0 : KINK_COST;
     const cost = extra + kink + (ERROR_COST * error) / tolerance;
@@ -114,10 +133,10 @@ function bestStretch(path: DensePath, i: number, j: number, tolerance: number): 
  * there are none, so that their length costs nothing.
  */
 function possibleJoints(path: DensePath, stops: readonly number[], tolerance: number): number[] {
-  const last = path.x.length - 1;
+  const last = path.x.at.length - 1;
   const joints = new Set([0, last, ...stops]);
   const threshold = tolerance * 1e-3;
-  for (const series of [path.x, path.y, path.height]) {
+  for (const { at: series } of [path.x, path.y, path.height]) {
     for (let t = 2; t < last; t++) {
       const jerk = series[t + 1]! - 3 * series[t]! + 3 * series[t - 1]! - series[t - 2]!;
       if (Math.abs(jerk) > threshold) joints.add(t - 1).add(t);
@@ -158,40 +177,52 @@ function cheapestChain(path: DensePath, joints: readonly number[], stops: Readon
 }
 
 /**
- * The joints of a path: the fewest keys whose easings reproduce it within `tolerance` pixels. Frames in `hands`
- * are always keys. `offset` is the film's frame that the path begins at.
+ * The joints of a path: the fewest keys whose easings reproduce it within its bounds, which leave it `tolerance` pixels
+ * at most. Frames in `hands` are always keys. `offset` is the film's frame that the path begins at.
  */
 export function reduceToKeys(path: DensePath, offset: number, tolerance: number, hands: ReadonlySet<number>): Key[] {
-  const last = path.x.length - 1;
-  const keyAt = (index: number, easing: Easing): Key => ({
-    frame: offset + index,
-    x: path.x[index]!,
-    y: path.y[index]!,
-    height: path.height[index]!,
-    easing,
-    by: hands.has(offset + index) ? "hand" : "solver",
-  });
+  const last = path.x.at.length - 1;
   const stops = [...hands].map((frame) => frame - offset).filter((index) => index > 0 && index < last);
   const joints = possibleJoints(path, stops, tolerance);
-  const chain = cheapestChain(path, joints, new Set(stops), tolerance);
-  return dropIdleKeys([...chain.map(({ frame, easing }) => keyAt(frame, easing)), keyAt(last, "hold")], tolerance);
+  const chain = [...cheapestChain(path, joints, new Set(stops), tolerance), { frame: last, easing: "hold" as const }];
+  const keys = chain.map(({ frame, easing }): Key => {
+    const by = hands.has(offset + frame) ? "hand" : "solver";
+    return { ...pointOf(path, frame), easing, by };
+  });
+  return dropIdleKeys(path, keys, tolerance).map((key) => ({ ...key, frame: offset + key.frame }));
 }
 
-/** Keys in the middle or at the end of a hold say nothing; the rest of a hold is pinned to one place. */
-function dropIdleKeys(keys: Key[], tolerance: number): Key[] {
-  const same = (a: Key, b: Key) =>
-    Math.max(Math.abs(a.x - b.x), Math.abs(a.y - b.y), Math.abs(a.height - b.height)) <= tolerance / 2;
+/**
+ * Keys in the middle or at the end of a hold say nothing; the rest of a hold is pinned to one place, where that leads
+ * nothing out of bounds.
+ */
+function dropIdleKeys(path: DensePath, keys: readonly Key[], tolerance: number): Key[] {
+  const same = (a: Key, b: Key) => VALUES.every((value) => Math.abs(a[value] - b[value]) <= tolerance / 2);
+  const isIn = (key: Key) =>
+    VALUES.every((value) => {
+      const { low, high } = path[value];
+      return key[value] >= low[key.frame]! && key[value] <= high[key.frame]!;
+    });
+  /** The last key up to which a hold from another may go on, pinned to it; null if none. */
+  const restOf = (from: Key, index: number): { index: number; key: Key } | null => {
+    let rest = null;
+    for (let i = index + 1; i < keys.length; i++) {
+      const { frame, easing, by } = keys[i]!;
+      const pinned: Key = { ...from, frame, easing, by };
+      if (by === "hand" || !same(from, keys[i]!) || !isIn(pinned)) break;
+      if (errorOf(path, from, pinned, () => 0) === null) break;
+      const next = keys[i + 1];
+      if (!next || errorOf(path, pinned, next, (t) => ease(easing, t)) !== null) rest = { index: i, key: pinned };
+    }
+    return rest;
+  };
   const kept: Key[] = [];
-  keys.forEach((key, i) => {
-    const previous = kept.at(-1);
-    const next = keys[i + 1];
-    const settles = previous && same(previous, key) && key.by === "solver";
-    if (settles && (!next || same(key, next))) return;
-    kept.push(settles ? { ...key, x: previous.x, y: previous.y, height: previous.height } : key);
-  });
-  return kept.map((key, i) => {
-    const next = kept[i + 1];
-    const rests = !next || (next.x === key.x && next.y === key.y && next.height === key.height);
-    return rests ? { ...key, easing: "hold" } : key;
-  });
+  for (let i = 0; i < keys.length; i++) {
+    const rest = restOf(keys[i]!, i);
+    kept.push(rest ? { ...keys[i]!, easing: "hold" } : keys[i]!);
+    if (!rest) continue;
+    i = rest.index;
+    if (i < keys.length - 1) kept.push(rest.key);
+  }
+  return kept;
 }

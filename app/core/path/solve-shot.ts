@@ -2,12 +2,15 @@ import type { Box, Size } from "../geometry/box";
 import { aspectRatio, centreBounds, clampWindow, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
 import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
 import type { Subject } from "../subjects/subject";
+import { focusBox } from "./focus-box";
 import { axisGoals } from "./framing-goals";
 import type { FramingSettings } from "./framing-settings";
 import type { Easing } from "./easing";
 import { type Key, windowAt } from "./keys";
+import { boundKeys, withinTolerance } from "./key-bounds";
 import { keysAround } from "./keys-around";
 import { type Manner, weightsFor } from "./manner";
+import type { DensePath } from "./reduce-to-keys";
 import type { AxisProblem } from "./solve-axis";
 import { solveStretches } from "./solve-stretches";
 import { SolvedProblems } from "./solved-problems";
@@ -102,8 +105,19 @@ export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): 
     };
     return solve(placeProblem, solved);
   };
-  const path = { x: place("x"), y: place("y"), height };
   const tolerance = KEY_TOLERANCE * Math.max(picture.width, picture.height);
+  const kept = (i: number) => subject && focusBox(subject, shot.start + i);
+  const path: DensePath = {
+    x: boundKeys(
+      place("x"),
+      height.map((value) => value * aspect),
+      "x",
+      kept,
+      tolerance,
+    ),
+    y: boundKeys(place("y"), height, "y", kept, tolerance),
+    height: withinTolerance(height, tolerance),
+  };
   const keys = keysAround(path, shot, hands, tolerance);
   const windows = Array.from({ length: count }, (_, i) => clampWindow(windowAt(keys, shot.start + i), picture, aspect));
   return { keys, windows };
