@@ -20,7 +20,7 @@ export interface MannerWeights {
   /** Hardly more than nothing: where everything else is equal, the subject's own place decides. */
   tie: number;
   /** Cost a second of one length of the face, or what else is followed, cut off. */
-  cut: number;
+  cut: 150,
   /** The same for the rest of a person. */
   bodyCut: number;
   /** The same for what the editor protects: less than a face, more than anything else. */
@@ -33,11 +33,11 @@ export interface MannerWeights {
 const GLIDE: MannerWeights = {
   travel: 1,
   acceleration: 0.45,
-  jerk: 0.09,
+  jerk: 0.36,
   away: 1.4,
   zone: 0.14,
   tie: 0.04,
-  cut: 60,
+  cut: 150,
   bodyCut: 4,
   protect: 20,
   maxSpeed: 2.2,
