@@ -1,18 +1,20 @@
-import { useEffect, useMemo } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { data, useFetcher } from "react-router";
 import { z } from "zod";
 import { Desk } from "~/components/desk/desk";
 import { DeskWaiting } from "~/components/desk/desk-waiting";
 import type { DeskShot } from "~/components/desk/desk-types";
 import { withPendingKeys } from "~/components/desk/pending-keys";
+import { PerShot } from "~/components/desk/per-shot";
 import { useEdits } from "~/components/desk/use-edits";
-import { usePaths } from "~/components/desk/use-paths";
+import { type FramingInput, usePaths } from "~/components/desk/use-paths";
 import { useSource } from "~/components/desk/use-source";
 import { isUnderWay, usePolling } from "~/components/common/use-polling";
 import { secondLooks } from "~/core/checks/second-looks";
 import { followedTrack } from "~/core/path/solve-version";
 import { castOf } from "~/core/subjects/cast";
 import { followRule } from "~/core/subjects/follow-rule";
+import type { Track } from "~/core/subjects/track";
 import { findCandidates } from "~/db/analysis.server";
 import { historyOf } from "~/db/edits.server";
 import { findFilm } from "~/db/films.server";
@@ -120,6 +122,26 @@ export default function DeskRoute({ loaderData }: Route.ComponentProps) {
 /** What the version of the tracks is before there are any shots. */
 const NOTHING_FOUND = JSON.stringify([[], [], [], []]);
 
+/** One and the same for all shots in which nothing was found yet. */
+const NO_TRACKS: Track[] = [];
+
+type SettledShot = Omit<DeskShot, "framed" | "looks">;
+
+const inputOf = ({
+  id,
+  start,
+  end,
+  settings,
+  subject,
+  carry,
+  protect,
+  handKeys,
+  tracks,
+}: SettledShot): FramingInput => ({
+  shotId: id,
+  framing: { range: { start, end }, settings, rule: followRule(subject), carry, protect, handKeys, tracks },
+});
+
 type LoaderData = Route.ComponentProps["loaderData"];
 
 /** The shots with what was found in them, the changes that are on their way, and the paths that follow. */
@@ -141,51 +163,47 @@ function useShots(
   const rate = useMemo(() => ({ num, den }), [num, den]);
   const target = useMemo(() => ({ width: version.width, height: version.height }), [version.width, version.height]);
 
+  // While a window is dragged this runs with every move of the pointer: what is known of the other shots stays.
+  const [known] = useState(() => ({
+    settled: new PerShot<SettledShot>(),
+    inputs: new PerShot<FramingInput>(),
+    shots: new PerShot<DeskShot>(),
+  }));
   const settled = useMemo(() => {
     const keys = withPendingKeys(handKeys, pending, version.id);
-    return shots.map((shot, i): Omit<DeskShot, "framed" | "looks"> => {
-      const found = byShot?.[shot.id] ?? [];
-      const range = { start: shot.start, end: shot.end };
-      return {
+    return shots.map((shot, i) => {
+      const isIn = ({ frame }: { frame: number }) => frame >= shot.start && frame < shot.end;
+      const [its, itsMarks] = [keys.filter(isIn), marks.filter(isIn)];
+      const found = byShot?.[shot.id] ?? NO_TRACKS;
+      const from = [shot, i, found, people, picture, its.length, ...its, ...itsMarks];
+      return known.settled.get(shot.id, from, () => ({
         ...shot,
         number: i + 1,
-        handKeys: keys.filter((key) => key.frame >= shot.start && key.frame < shot.end),
+        handKeys: its,
         tracks: found,
-        cast: castOf(found, range, picture, people),
-        marks: marks.filter(({ frame }) => frame >= shot.start && frame < shot.end),
-      };
+        cast: castOf(found, { start: shot.start, end: shot.end }, picture, people),
+        marks: itsMarks,
+      }));
     });
-  }, [shots, handKeys, pending, version.id, byShot, picture, people, marks]);
+  }, [known, shots, handKeys, pending, version.id, byShot, picture, people, marks]);
 
   const inputs = useMemo(
-    () =>
-      byShot
-        ? settled.map(({ id, start, end, settings, subject, carry, protect, handKeys: keys, tracks: found }) => ({
-            shotId: id,
-            framing: {
-              range: { start, end },
-              settings,
-              rule: followRule(subject),
-              carry,
-              protect,
-              // Loader data is new at each poll; plain copies keep the worker's messages small and comparable.
-              handKeys: keys.map((key) => ({ ...key })),
-              tracks: found,
-            },
-          }))
-        : [],
-    [settled, byShot],
+    () => (byShot ? settled.map((shot) => known.inputs.get(shot.id, [shot], () => inputOf(shot))) : []),
+    [known, settled, byShot],
   );
   const paths = usePaths(inputs, picture, target, rate);
   return useMemo(
     () =>
       settled.map((shot) => {
         const framed = paths.get(shot.id) ?? null;
-        const subject = framed && followedTrack(framed, shot.tracks);
-        const windows = framed?.windows ?? [];
-        const looks = secondLooks(shot, strengths[shot.start], subject, windows, target, picture, framed?.certainty);
-        return { ...shot, framed, looks };
+        const strength = strengths[shot.start];
+        return known.shots.get(shot.id, [shot, framed, strength, target, picture], () => {
+          const subject = framed && followedTrack(framed, shot.tracks);
+          const windows = framed?.windows ?? [];
+          const looks = secondLooks(shot, strength, subject, windows, target, picture, framed?.certainty);
+          return { ...shot, framed, looks };
+        });
       }),
-    [settled, paths, target, picture, strengths],
+    [known, settled, paths, target, picture, strengths],
   );
 }

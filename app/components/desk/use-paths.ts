@@ -1,11 +1,12 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import type { Size } from "~/core/geometry/box";
-import { type FramedShot, followedBefore, type ShotBefore, type ShotFraming } from "~/core/path/solve-version";
+import { type FramedShot, type ShotBefore, type ShotFraming, whoIsFollowed } from "~/core/path/solve-version";
 import type { Track } from "~/core/subjects/track";
 import type { Rate } from "~/core/time/rate";
 import type { PathReply } from "~/workers/path-worker";
 import { PathQuestions } from "./path-questions";
+import { PerShot } from "./per-shot";
 
 export interface FramingInput {
   shotId: string;
@@ -13,11 +14,15 @@ export interface FramingInput {
 }
 
 /** All that decides a path, as text: a shot whose key has not changed is not solved again. */
-const keyOf = ({ shotId, framing }: FramingInput, target: Size, before: ShotBefore): string =>
-  JSON.stringify([
-    shotId,
-    target,
-    before,
+const keyOf = ({ framing }: FramingInput, target: Size, before: ShotBefore): string =>
+  JSON.stringify([target, before]) + framingKey(framing);
+
+const framingKeys = new WeakMap<ShotFraming, string>();
+
+function framingKey(framing: ShotFraming): string {
+  const known = framingKeys.get(framing);
+  if (known) return known;
+  const key = JSON.stringify([
     framing.range,
     framing.settings,
     framing.protect,
@@ -25,6 +30,9 @@ const keyOf = ({ shotId, framing }: FramingInput, target: Size, before: ShotBefo
     framing.handKeys.map(({ frame, x, y, height, easing }) => [frame, x, y, height, easing]),
     framing.tracks.map(trackKey),
   ]);
+  framingKeys.set(framing, key);
+  return key;
+}
 
 /** What changes with a track: an edit takes boxes away, a mark made again gives it others. */
 function trackKey(track: Track): string {
@@ -79,16 +87,21 @@ export function usePaths(inputs: FramingInput[], picture: Size, target: Size, ra
     };
   }, []);
 
-  const whoBefore = useMemo(
-    () =>
-      followedBefore(
-        inputs.map(({ framing }) => framing),
-        picture,
-        target,
-        rate,
-      ),
-    [inputs, picture, target, rate],
-  );
+  const [followed] = useState(() => new PerShot<string | null>());
+  const whoBefore = useMemo(() => {
+    let before: string | null = null;
+    return inputs.map(({ shotId, framing }) => {
+      const given = before;
+      // Hand keys are no part of it: they say where the window is, not whom it follows.
+      const { range, tracks, rule, settings } = framing;
+      before = followed.get(
+        shotId,
+        [range.start, range.end, tracks, JSON.stringify(rule), settings, picture, target, rate, given],
+        () => whoIsFollowed(framing, picture, target, rate, given),
+      );
+      return given;
+    });
+  }, [followed, inputs, picture, target, rate]);
   useEffect(() => {
     for (const [i, input] of inputs.entries()) {
       // A window that goes on over the boundary is solved again when the shot before has been.

@@ -20,7 +20,7 @@ export interface MannerWeights {
   /** Hardly more than nothing: where everything else is equal, the subject's own place decides. */
   tie: number;
   /** Cost a second of one length of the face, or what else is followed, cut off. */
-  cut: 150,
+  cut: number;
   /** The same for the rest of a person. */
   bodyCut: number;
   /** The same for what the editor protects: less than a face, more than anything else. */

@@ -124,20 +124,16 @@ const windowSize = (picture: Size, target: Size, settings: FramingSettings): Siz
   return { width: height * aspectRatio(target), height };
 };
 
-/** For each of the shots that follow one another, who was followed in the shot before it. */
-export function followedBefore(
-  shots: readonly Pick<ShotFraming, "range" | "tracks" | "rule" | "settings">[],
+/** Who is followed in a shot; `before` is who was in the shot before it. */
+export function whoIsFollowed(
+  { range, tracks, rule, settings }: Pick<ShotFraming, "range" | "tracks" | "rule" | "settings">,
   picture: Size,
   target: Size,
   rate: Rate,
-): (string | null)[] {
-  let before: string | null = null;
-  return shots.map(({ range, tracks, rule, settings }) => {
-    const given = before;
-    const window = windowSize(picture, target, settings);
-    before = planFollowing({ rule, shot: range, tracks, picture, window, rate, before: given }).who;
-    return given;
-  });
+  before: string | null,
+): string | null {
+  const window = windowSize(picture, target, settings);
+  return planFollowing({ rule, shot: range, tracks, picture, window, rate, before }).who;
 }
 
 /** Lays the paths of shots that follow one another. */
