@@ -2,6 +2,7 @@ import { execFileSync } from "node:child_process";
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
+import { NOW_SHARE } from "../../app/components/desk/lane-geometry";
 import { readTruth } from "../../demo/truth";
 import { LONG_WORK, TestServer } from "./server";
 
@@ -96,6 +97,39 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await jump(page, 20, "00:00:00:20");
     await expect(page.getByText("■ your key")).toBeVisible();
     await expect(centreX(page)).toHaveValue(String(after));
+    await page.keyboard.press("Delete");
+    await expect(page.getByText("laid by the solver")).toBeVisible();
+  });
+
+  await test.step("a key dragged in the lane lays the path while it is dragged", async () => {
+    await centreX(page).fill("500");
+    await centreX(page).press("Enter");
+    await expect(page.getByText("■ your key")).toBeVisible();
+    const picture = (await page.getByLabel("The whole picture").boundingBox())!;
+    const lane = (await page.getByRole("region", { name: "Lane", exact: true }).boundingBox())!;
+    const now = lane.y + Math.round(NOW_SHARE * lane.height);
+    const x = (sourceX: number) => picture.x + (sourceX * picture.width) / 1280;
+    await page.mouse.move(x(500), now);
+    await page.mouse.down();
+    await page.mouse.move(x(560), now, { steps: 4 });
+    await expect(centreX(page)).toHaveValue(/^5[56]\d/);
+    await page.mouse.up();
+    await expect(page.getByText("■ your key")).toBeVisible();
+    const dropped = Number(await centreX(page).inputValue());
+    expect(Math.abs(dropped - 560)).toBeLessThan(4);
+    await page.keyboard.press("ControlOrMeta+z");
+    await expect(centreX(page)).toHaveValue("500");
+    // Downwards it goes to another time, with its place.
+    await page.mouse.move(x(500), now);
+    await page.mouse.down();
+    await page.mouse.move(x(500), now + 11, { steps: 4 });
+    await page.mouse.up();
+    await expect(page.getByText("laid by the solver")).toBeVisible();
+    await jump(page, 30, "00:00:01:00");
+    await expect(page.getByText("■ your key")).toBeVisible();
+    await expect(centreX(page)).toHaveValue(/^(500|499\.\d|500\.\d)$/);
+    await page.keyboard.press("ControlOrMeta+z");
+    await jump(page, 20, "00:00:00:20");
     await page.keyboard.press("Delete");
     await expect(page.getByText("laid by the solver")).toBeVisible();
   });

@@ -1,4 +1,5 @@
 import type Konva from "konva";
+import { useState } from "react";
 import { Circle, Rect } from "react-konva";
 import type { Key } from "~/core/path/keys";
 import type { DeskShot } from "./desk-types";
@@ -10,8 +11,14 @@ interface LaneKeysProps {
   geometry: LaneGeometry;
   theme: CanvasTheme;
   onSeek: (frame: number) => void;
-  /** A key was dragged to a point; `fromFrame` is where a hand key was before, null for a computed one. */
-  onDrop: (point: { x: number; y: number }, fromFrame: number | null) => void;
+  /** A key is over a point of the lane, or was let go there. */
+  onDrag: (key: Key, point: Point) => void;
+  onDrop: (key: Key, point: Point) => void;
+}
+
+interface Point {
+  x: number;
+  y: number;
 }
 
 const RADIUS = 5;
@@ -21,21 +28,49 @@ const pointer = (shape: string) => (event: Konva.KonvaEventObject<MouseEvent>) =
   if (container) container.style.cursor = shape;
 };
 
+/** A key that is being dragged, and where the others by hand are. */
+interface Held {
+  key: Key;
+  others: ReadonlySet<number>;
+}
+
 /** The joints of a path: a circle for one that was computed, a square for one that was placed by hand. */
-export function LaneKeys({ shot, geometry, theme, onSeek, onDrop }: LaneKeysProps) {
-  return shot.framed?.keys.map((key) => (
+export function LaneKeys({ shot, geometry, theme, onSeek, onDrag, onDrop }: LaneKeysProps) {
+  const [held, setHeld] = useState<Held | null>(null);
+  const keys = shot.framed?.keys ?? [];
+  // The path is laid again while a key is dragged, and has it where it was a moment ago: the pointer has the key itself.
+  const isOther = ({ by, frame }: Key) =>
+    by === "hand" ? held?.others.has(frame) : held?.key.by === "hand" || held?.key.frame !== frame;
+  const shown = held ? [...keys.filter(isOther), held.key] : keys;
+  const hold = (key: Key) => {
+    const others = keys.filter((other) => other.by === "hand" && other !== key).map(({ frame }) => frame);
+    setHeld({ key, others: new Set(others) });
+  };
+  return shown.map((key) => (
     <LaneKey
       key={`${key.frame}-${key.by}`}
       item={key}
       geometry={geometry}
       theme={theme}
       onSeek={onSeek}
-      onDrop={onDrop}
+      onHold={() => hold(key)}
+      onDrag={(point) => onDrag(key, point)}
+      onDrop={(point) => {
+        setHeld(null);
+        onDrop(key, point);
+      }}
     />
   ));
 }
 
-function LaneKey({ item, geometry, theme, onSeek, onDrop }: Omit<LaneKeysProps, "shot"> & { item: Key }) {
+interface LaneKeyProps extends Pick<LaneKeysProps, "geometry" | "theme" | "onSeek"> {
+  item: Key;
+  onHold: () => void;
+  onDrag: (point: Point) => void;
+  onDrop: (point: Point) => void;
+}
+
+function LaneKey({ item, geometry, theme, onSeek, onHold, onDrag, onDrop }: LaneKeyProps) {
   const at = toPoint(geometry, item[geometry.axis], item.frame);
   const byHand = item.by === "hand";
   const handlers = {
@@ -44,11 +79,13 @@ function LaneKey({ item, geometry, theme, onSeek, onDrop }: Omit<LaneKeysProps, 
     onMouseLeave: pointer("default"),
     onClick: () => onSeek(item.frame),
     onTap: () => onSeek(item.frame),
+    onDragStart: onHold,
+    onDragMove: ({ target }: Konva.KonvaEventObject<DragEvent>) => onDrag({ x: target.x(), y: target.y() }),
     onDragEnd: ({ target }: Konva.KonvaEventObject<DragEvent>) => {
       const point = { x: target.x(), y: target.y() };
       // Back to where the path still is; the new path brings the key to its new place.
       target.position(at);
-      onDrop(point, byHand ? item.frame : null);
+      onDrop(point);
     },
   };
   return byHand ? (

@@ -2,6 +2,8 @@ import type Konva from "konva";
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Group, Layer, Line, Rect, Stage, Text } from "react-konva";
 import type { Size } from "~/core/geometry/box";
+import type { CropWindow } from "~/core/geometry/crop-window";
+import type { Key } from "~/core/path/keys";
 import { formatTimecode } from "~/core/time/timecode";
 import type { Rate } from "~/core/time/rate";
 import type { DeskShot } from "./desk-types";
@@ -27,8 +29,10 @@ export interface LaneProps {
   lengthOfHeight: number;
   rate: Rate;
   onZoom: (factor: number) => void;
-  /** A key was put at a frame and a position on this axis; `fromFrame` if it was another key before. */
-  onPlace: (frame: number, value: number, fromFrame: number | null) => void;
+  /** A key was put at a frame; `fromFrame` if it was at another before. */
+  onPlace: (frame: number, window: CropWindow, fromFrame: number | null) => void;
+  /** A key is being dragged over a frame. */
+  onPreview: (frame: number, window: CropWindow, fromFrame: number | null) => void;
 }
 
 /** The path of the window over time, on the picture's own axis. */
@@ -98,11 +102,15 @@ const LaneContent = memo(function LaneContent({
   lengthOfHeight,
   rate,
   onPlace,
+  onPreview,
 }: ContentProps) {
   const visible = shots.filter((shot) => shot.end > drawn.start && shot.start < drawn.end);
-  const place = (point: { x: number; y: number }, fromFrame: number | null, shot: DeskShot) => {
+  /** What it means that a key of a shot is at a point of the lane: the rest of its window goes with it. */
+  const moved = (shot: DeskShot, key: Key, point: { x: number; y: number }) => {
     const { value, frame } = fromPoint(geometry, point);
-    onPlace(Math.max(shot.start, Math.min(shot.end - 1, frame)), value, fromFrame);
+    const { x, y, height } = key;
+    const at = Math.max(shot.start, Math.min(shot.end - 1, frame));
+    return [at, { x, y, height, [geometry.axis]: value }, key.by === "hand" ? key.frame : null] as const;
   };
   return (
     <>
@@ -123,7 +131,8 @@ const LaneContent = memo(function LaneContent({
             player?.pause();
             player?.seek(frame);
           }}
-          onDrop={(point, fromFrame) => place(point, fromFrame, shot)}
+          onDrag={(key, point) => onPreview(...moved(shot, key, point))}
+          onDrop={(key, point) => onPlace(...moved(shot, key, point))}
         />
       ))}
     </>

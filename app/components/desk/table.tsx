@@ -21,7 +21,7 @@ interface TableProps {
   windowAt: (frame: number) => CropWindow;
   showSubjects: boolean;
   onPlace: (frame: number, window: CropWindow, fromFrame?: number | null) => void;
-  onPreview: (frame: number, window: CropWindow | null) => void;
+  onPreview: (frame: number, window: CropWindow | null, fromFrame?: number | null) => void;
   onFollow: (shot: DeskShot, trackId: string) => void;
   drawing: Drawing | null;
   onDrawn: (frame: number, box: Box | null) => void;
@@ -66,9 +66,7 @@ export function Table({
   const width = picture.width * scale;
   const height = picture.height * scale;
   const left = GUTTER + (roomWidth - width) / 2;
-  const place = (axis: "x" | "y") => (frame: number, value: number, fromFrame: number | null) =>
-    onPlace(frame, { ...windowAt(frame), [axis]: value }, fromFrame);
-  const lane = { player, shots, scale, pxPerFrame, rate: film.rate, onZoom: zoom };
+  const lane = { player, shots, scale, pxPerFrame, rate: film.rate, onZoom: zoom, onPlace, onPreview };
 
   return (
     <div ref={setElement} className="relative min-h-0 overflow-hidden">
@@ -99,7 +97,6 @@ export function Table({
               origin={left}
               size={{ width: room.width - side, height: Math.max(0, room.height - height - GUTTER) }}
               lengthOfHeight={aspect}
-              onPlace={place("x")}
             />
           </section>
         )}
@@ -115,7 +112,6 @@ export function Table({
               origin={GUTTER}
               size={{ width: SIDE_LANE, height: height + 2 * GUTTER }}
               lengthOfHeight={1}
-              onPlace={place("y")}
             />
           </section>
         )}

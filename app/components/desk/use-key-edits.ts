@@ -43,7 +43,8 @@ export function useKeyEdits(
 
   /** Shows the path that a key would make; null for the path as it is. */
   const preview = useCallback(
-    (frame: number, window: CropWindow | null) => edits.preview(window && placed(frame, window)),
+    (frame: number, window: CropWindow | null, fromFrame?: number | null) =>
+      edits.preview(window && placed(frame, window, fromFrame ?? undefined)),
     [edits, placed],
   );
 

@@ -1,3 +1,4 @@
+import { ease } from "./easing";
 import type { AxisGoals } from "./framing-goals";
 import type { MannerWeights } from "./manner";
 import { isKept, type PiecewiseLinearProgram, type Term, weightAt } from "./piecewise-linear-program";
@@ -29,10 +30,34 @@ function differenceTerm(stencil: readonly number[], count: number, limit: number
   return { stencil, first: 0, lower, upper, below: weight, above: weight };
 }
 
-/** A cost for every frame outside an interval of positions; frames without an interval cost nothing. */
-function intervalTerm(lower: Float64Array, upper: Float64Array, weight: number): Term {
-  const weights = lower.map((value) => (Number.isNaN(value) ? 0 : weight));
+/** A cost for every frame outside an interval of positions, by its share; frames without an interval cost nothing. */
+function intervalTerm(lower: Float64Array, upper: Float64Array, weight: number, shares: Float64Array): Term {
+  const weights = lower.map((value, i) => (Number.isNaN(value) ? 0 : weight * shares[i]!));
   return { stencil: [1], first: 0, lower, upper, below: weights, above: weights };
+}
+
+/** Seconds around a given place, for each window length by which it cuts the subject, in which that may go on … */
+const YIELDING_SECONDS = 5;
+/** … and at most. */
+const MOST_YIELDING_SECONDS = 2;
+
+/**
+ * How much the goals count, frame by frame. Where the editor puts the window so that it cuts the subject, the subject
+ * matters less than the place, and around it the less the nearer: otherwise the window would keep the subject to the
+ * last moment, and swing to the place and back.
+ */
+function sharesOfGoals({ goals, windowLength, fixed, fps }: AxisProblem): Float64Array {
+  const shares = filled(goals.wanted.length, 1);
+  for (const [frame, at] of fixed) {
+    const beyond = Math.max(0, goals.insideLower[frame]! - at, at - goals.insideUpper[frame]!) / windowLength;
+    if (!(beyond > 0)) continue;
+    const reach = fps * Math.min(MOST_YIELDING_SECONDS, YIELDING_SECONDS * beyond);
+    const end = Math.min(shares.length - 1, Math.floor(frame + reach));
+    for (let i = Math.max(0, Math.ceil(frame - reach)); i <= end; i++) {
+      shares[i] = Math.min(shares[i]!, ease("ease", Math.abs(i - frame) / reach));
+    }
+  }
+  return shares;
 }
 
 /**
@@ -47,6 +72,7 @@ function termsOf(problem: AxisProblem): { costs: Term[]; limits: Term[] } {
   const shifted = (values: Float64Array, by: number) => unit(values).map((value) => value + by);
   const secondsPerFrame = 1 / fps;
   const wanted = unit(goals.wanted);
+  const shares = sharesOfGoals(problem);
   const limits: Term[] = [
     {
       stencil: [1],
@@ -63,15 +89,16 @@ function termsOf(problem: AxisProblem): { costs: Term[]; limits: Term[] } {
     differenceTerm(DIFFERENCES.velocity, size, 0, weights.travel),
     differenceTerm(DIFFERENCES.acceleration, size, 0, weights.acceleration * fps),
     differenceTerm(DIFFERENCES.jerk, size, 0, weights.jerk * fps * fps),
-    intervalTerm(unit(goals.insideLower), unit(goals.insideUpper), weights.cut * secondsPerFrame),
-    intervalTerm(unit(goals.bodyLower), unit(goals.bodyUpper), weights.bodyCut * secondsPerFrame),
-    intervalTerm(unit(goals.protectLower), unit(goals.protectUpper), weights.protect * secondsPerFrame),
+    intervalTerm(unit(goals.insideLower), unit(goals.insideUpper), weights.cut * secondsPerFrame, shares),
+    intervalTerm(unit(goals.bodyLower), unit(goals.bodyUpper), weights.bodyCut * secondsPerFrame, shares),
+    intervalTerm(unit(goals.protectLower), unit(goals.protectUpper), weights.protect * secondsPerFrame, shares),
     intervalTerm(
       shifted(goals.wanted, -weights.zone),
       shifted(goals.wanted, weights.zone),
       weights.away * secondsPerFrame,
+      shares,
     ),
-    intervalTerm(wanted, wanted, weights.tie * secondsPerFrame),
+    intervalTerm(wanted, wanted, weights.tie * secondsPerFrame, shares),
   ];
   return { costs, limits };
 }

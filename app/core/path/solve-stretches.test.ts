@@ -56,6 +56,21 @@ describe("a path with hand keys", () => {
     }
   });
 
+  test("goes to a place off the subject in good time and comes back without haste", () => {
+    const usual = solveStretches(problem());
+    for (const [frame, x] of [
+      [60, 1000],
+      [140, 400],
+      [240, 800],
+    ] as const) {
+      const positions = solveStretches(problem({ [frame]: x }));
+      const speeds = positions.slice(1).map((at, t) => (Math.abs(at - positions[t]!) * 30) / LENGTH);
+      expect(Math.max(...speeds)).toBeLessThan(1.6);
+      // At least two thirds of a second to each side.
+      for (const t of [frame - 20, frame + 20]) expect(Math.abs(positions[t]! - usual[t]!)).toBeGreaterThan(40);
+    }
+  });
+
   test("flows through them: no kink that the limits forbid", () => {
     const { maxSpeed, maxAcceleration } = MANNER_WEIGHTS.glide;
     const positions = solveStretches(problem({ 60: 700, 150: 900, 240: 1200 })).map((x) => x / LENGTH);
