@@ -81,7 +81,7 @@ export class InteriorPoint {
     return this.sums.gap;
   }
 
-  /** The objective at x with the excesses as they stand, which are never less than what they come to. */
+  /** The objective at x with the excesses as they stand, never less than what they come to; without what is given. */
   objectiveBound(): number {
     const { rows, x } = this;
     let sum = rows.constant + this.sums.excess;

@@ -1,7 +1,8 @@
+import { bestPlace } from "./best-place";
 import { ease } from "./easing";
 import type { AxisGoals } from "./framing-goals";
 import type { MannerWeights } from "./manner";
-import { isKept, type PiecewiseLinearProgram, type Term, weightAt } from "./piecewise-linear-program";
+import { isKept, objectiveAt, type PiecewiseLinearProgram, type Term, weightAt } from "./piecewise-linear-program";
 import { type Solution, solveProgram } from "./solve-program";
 
 /** Weight of the limits on speed and acceleration: large enough to be kept whenever hand keys allow it. */
@@ -140,6 +141,8 @@ function splitLimit(limit: Term, { fixed, fps }: AxisProblem): { near: Term; res
  */
 function optimum(problem: AxisProblem): Solution {
   const { costs, limits } = termsOf(problem);
+  const resting = problem.weights.maxSpeed === 0 && placeOf(problem, costs);
+  if (resting) return resting;
   const start = startingPath(problem);
   if (problem.weights.maxSpeed > 0) {
     const [bounds, ...movement] = limits;
@@ -149,6 +152,24 @@ function optimum(problem: AxisProblem): Solution {
     if (others.every((limit) => isKept(limit, likely.x, ROUNDING))) return likely;
   }
   return solveProgram(programOf(problem, [...limits, ...costs]), start);
+}
+
+/** The best path of a window that does not move; null if given places, or bounds, make it move. */
+function placeOf(problem: AxisProblem, costs: Term[]): Solution | null {
+  const { fixed, windowLength, bounds } = problem;
+  const least =
+    Math.max(
+      ...fixed.values(),
+      bounds[0].reduce((a, b) => Math.max(a, b)),
+    ) / windowLength;
+  const most =
+    Math.min(
+      ...fixed.values(),
+      bounds[1].reduce((a, b) => Math.min(a, b)),
+    ) / windowLength;
+  if (least > most + ROUNDING) return null;
+  const x = filled(problem.goals.wanted.length, bestPlace(costs, [least, Math.max(least, most)]));
+  return { x, objective: objectiveAt(programOf(problem, costs), x), iterations: 0, relativeGap: 0 };
 }
 
 /** A start strictly inside the bounds: near the wanted places, held where there are none. */

@@ -1,0 +1,33 @@
+import { type Term, weightAt } from "./piecewise-linear-program";
+
+/**
+ * The one value for all unknowns at which the costs of single unknowns are least. Their sum is convex and piecewise
+ * linear: its slope only grows, at the ends of the intervals, and the least is where it turns from falling to rising.
+ *
+ * @param costs terms; those of several unknowns cost nothing where all have the same value
+ */
+export function bestPlace(costs: readonly Term[], [least, most]: readonly [number, number]): number {
+  const ends: { at: number; steeper: number }[] = [];
+  let slope = 0;
+  for (const term of costs) {
+    if (term.stencil.length > 1) continue;
+    term.lower.forEach((lower, row) => {
+      const [below, above] = [weightAt(term.below, row), weightAt(term.above, row)];
+      if (below > 0 && lower > -Infinity) {
+        slope -= below;
+        ends.push({ at: lower, steeper: below });
+      }
+      if (above > 0 && term.upper[row]! < Infinity) ends.push({ at: term.upper[row]!, steeper: above });
+    });
+  }
+  ends.sort((a, b) => a.at - b.at);
+  // Rounding must not carry the end of a level stretch to its far side.
+  const level = 1e-9 * ends.reduce((sum, { steeper }) => sum + steeper, 0);
+  let place = (least + most) / 2;
+  for (const { at, steeper } of ends) {
+    place = at;
+    slope += steeper;
+    if (slope >= -level) break;
+  }
+  return Math.min(most, Math.max(least, place));
+}
