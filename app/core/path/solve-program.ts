@@ -13,8 +13,8 @@ export interface Solution {
 const MAX_ITERATIONS = 80;
 /** A path this near the best one cannot be told from it. */
 const TOLERANCE = 1e-4;
-/** An objective this small is none: a hundredth of the cost of one window length of travel. */
-const NOTHING = 1e-2;
+/** An objective this small is none: a fiftieth of the cost of one window length of travel. */
+const NOTHING = 2e-2;
 
 /**
  * Solves the program from a start that satisfies its hard constraints (fixed unknowns are set to their values).
