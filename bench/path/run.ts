@@ -165,6 +165,30 @@ console.table(
 );
 
 const mean = (numbers: number[]) => numbers.reduce((a, b) => a + b, 0) / Math.max(1, numbers.length);
+const PATHS = { ours: "glide", "centre crop": "centre", "raw follow": "raw", "moving average": "average" } as const;
+console.table(
+  Object.fromEntries(
+    Object.entries(PATHS).map(([name, path]) => {
+      const all = outcomes.map(({ figures }) => figures[path]);
+      const share = (of: "inside" | "wholeInside") => percent(mean(all.map((figures) => figures[of])));
+      const overall = (of: Exclude<keyof PathFigures, "inside" | "wholeInside">) =>
+        mean(all.map((figures) => figures[of])).toFixed(2);
+      return [
+        name,
+        {
+          "face inside %": share("inside"),
+          "whole inside %": share("wholeInside"),
+          off: overall("off"),
+          speed: overall("speed"),
+          "top speed": overall("topSpeed"),
+          jerk: overall("jerk"),
+          "top jerk": overall("topJerk"),
+          moves: overall("moves"),
+        },
+      ];
+    }),
+  ),
+);
 const moving = outcomes.filter(({ chosen }) => chosen !== "still");
 const summary = {
   insideOfPossible: mean(
