@@ -4,6 +4,7 @@ import { carryKey } from "./carry-key";
 import { USUAL_FRAMING } from "./framing-settings";
 import { curveOf, ease } from "./easing";
 import { windowAt } from "./keys";
+import type { Manner } from "./manner";
 import { solveShot } from "./solve-shot";
 import type { HandKey } from "./solve-version";
 
@@ -26,17 +27,29 @@ describe("hand keys with an easing of their own", () => {
     boxes: Array.from({ length: 200 }, (_, t) => ({ x: 500 + 3 * t, y: 300, width: 120, height: 150 })),
     confidence: 1,
   };
-  const solve = (handKeys: HandKey[]) =>
+  const solve = (handKeys: HandKey[], manner: Manner = "glide") =>
     solveShot({
       shot: { start: 100, end: 300 },
       picture: HD,
       target: TALL,
       rate: { num: 30, den: 1 },
-      settings: { ...USUAL_FRAMING, manner: "glide" },
+      settings: { ...USUAL_FRAMING, manner },
       subject: { track, body: null },
       handKeys,
       protect: null,
     });
+
+  test("that differ are gone between softly in Still as well, which rests everywhere else", () => {
+    const { windows, keys } = solve([key(150, 650), key(210, 900)], "still");
+    windows.slice(0, 51).forEach(({ x }) => expect(x).toBeCloseTo(650, 6));
+    windows.slice(110).forEach(({ x }) => expect(x).toBeCloseTo(900, 6));
+    const speeds = windows.slice(1).map(({ x }, i) => x - windows[i]!.x);
+    const changes = speeds.slice(1).map((speed, i) => Math.abs(speed - speeds[i]!));
+    // Evenly it would be 4 pixels a frame, all at once.
+    expect(Math.max(...changes)).toBeLessThan(1);
+    expect(keys[0]!.easing).toBe("hold");
+    expect(keys.length).toBeLessThanOrEqual(5);
+  });
 
   test("lead to the next one as the editor says, with no key in between", () => {
     const { keys, windows } = solve([key(150, 700, "ease"), key(200, 1200)]);

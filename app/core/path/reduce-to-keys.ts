@@ -219,10 +219,13 @@ function dropIdleKeys(path: DensePath, keys: readonly Key[], tolerance: number):
   const kept: Key[] = [];
   for (let i = 0; i < keys.length; i++) {
     const rest = restOf(keys[i]!, i);
-    kept.push(rest ? { ...keys[i]!, easing: "hold" } : keys[i]!);
+    kept.push(keys[i]!);
     if (!rest) continue;
     i = rest.index;
     if (i < keys.length - 1) kept.push(rest.key);
   }
-  return kept;
+  return kept.map((key, i) => {
+    const next = kept[i + 1];
+    return !next || VALUES.every((value) => next[value] === key[value]) ? { ...key, easing: "hold" } : key;
+  });
 }

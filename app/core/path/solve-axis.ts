@@ -1,7 +1,7 @@
 import { bestPlace } from "./best-place";
 import { ease } from "./easing";
 import type { AxisGoals } from "./framing-goals";
-import type { MannerWeights } from "./manner";
+import { MANNER_WEIGHTS, type MannerWeights } from "./manner";
 import { isKept, objectiveAt, type PiecewiseLinearProgram, type Term, weightAt } from "./piecewise-linear-program";
 import { type Solution, solveProgram } from "./solve-program";
 
@@ -141,21 +141,23 @@ function splitLimit(limit: Term, { fixed, fps }: AxisProblem): { near: Term; res
  */
 function optimum(problem: AxisProblem): Solution {
   const { costs, limits } = termsOf(problem);
-  const resting = problem.weights.maxSpeed === 0 && placeOf(problem, costs);
-  if (resting) return resting;
-  const start = startingPath(problem);
-  if (problem.weights.maxSpeed > 0) {
-    const [bounds, ...movement] = limits;
-    const split = movement.map((limit) => splitLimit(limit, problem));
-    const likely = solveProgram(programOf(problem, [...split.map(({ near }) => near), ...costs]), start);
-    const others = [bounds!, ...split.map(({ rest }) => rest)];
-    if (others.every((limit) => isKept(limit, likely.x, ROUNDING))) return likely;
+  if (problem.weights.maxSpeed === 0) {
+    // Between places that differ even a window that rests must move, and does it as softly as in a glide.
+    const { maxSpeed, maxAcceleration } = MANNER_WEIGHTS.glide;
+    const moving = { ...problem.weights, maxSpeed, maxAcceleration };
+    return restingPath(problem, costs) ?? optimum({ ...problem, weights: moving });
   }
+  const start = startingPath(problem);
+  const [bounds, ...movement] = limits;
+  const split = movement.map((limit) => splitLimit(limit, problem));
+  const likely = solveProgram(programOf(problem, [...split.map(({ near }) => near), ...costs]), start);
+  const others = [bounds!, ...split.map(({ rest }) => rest)];
+  if (others.every((limit) => isKept(limit, likely.x, ROUNDING))) return likely;
   return solveProgram(programOf(problem, [...limits, ...costs]), start);
 }
 
 /** The best path of a window that does not move; null if given places, or bounds, make it move. */
-function placeOf(problem: AxisProblem, costs: Term[]): Solution | null {
+function restingPath(problem: AxisProblem, costs: Term[]): Solution | null {
   const { fixed, windowLength, bounds } = problem;
   const least =
     Math.max(

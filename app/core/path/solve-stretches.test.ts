@@ -1,34 +1,22 @@
 import { describe, expect, test } from "@jest/globals";
-import { blankGoals, cutGoals } from "./framing-goals";
+import { axisProblem, WINDOW_WIDTH } from "../../../tests/support/axis-problem";
+import { cutGoals } from "./framing-goals";
 import { MANNER_WEIGHTS } from "./manner";
-import { axisProgram } from "./solve-axis";
+import { type AxisProblem, axisProgram } from "./solve-axis";
 import { SolvedProblems } from "./solved-problems";
 import { solveStretches } from "./solve-stretches";
 import { objectiveAt } from "./piecewise-linear-program";
 import { solveProgram } from "./solve-program";
 
 const COUNT = 300;
-const LENGTH = 607.5;
 
 /** A subject that rests, walks and rests, with the jitter of a detector; keys where they are given. */
-function problem(keys: Record<number, number> = {}) {
+function problem(keys: Record<number, number> = {}): AxisProblem {
   const wanted = Float64Array.from({ length: COUNT }, (_, t) => {
     const walked = Math.min(1, Math.max(0, (t - 100) / 80));
     return 500 + 800 * walked + 6 * Math.sin(1.7 * t);
   });
-  return {
-    goals: {
-      ...blankGoals(COUNT),
-      wanted,
-      insideLower: wanted.map((x) => x - 190),
-      insideUpper: wanted.map((x) => x + 190),
-    },
-    windowLength: LENGTH,
-    bounds: [new Float64Array(COUNT).fill(LENGTH / 2), new Float64Array(COUNT).fill(1920 - LENGTH / 2)] as const,
-    fixed: new Map(Object.entries(keys).map(([frame, x]) => [Number(frame), x])),
-    fps: 30,
-    weights: MANNER_WEIGHTS.glide,
-  };
+  return { ...axisProblem(wanted), fixed: new Map(Object.entries(keys).map(([frame, x]) => [Number(frame), x])) };
 }
 
 describe("a path with hand keys", () => {
@@ -64,7 +52,7 @@ describe("a path with hand keys", () => {
       [240, 800],
     ] as const) {
       const positions = solveStretches(problem({ [frame]: x }));
-      const speeds = positions.slice(1).map((at, t) => (Math.abs(at - positions[t]!) * 30) / LENGTH);
+      const speeds = positions.slice(1).map((at, t) => (Math.abs(at - positions[t]!) * 30) / WINDOW_WIDTH);
       expect(Math.max(...speeds)).toBeLessThan(1.6);
       // At least two thirds of a second to each side.
       for (const t of [frame - 20, frame + 20]) expect(Math.abs(positions[t]! - usual[t]!)).toBeGreaterThan(40);
@@ -73,7 +61,7 @@ describe("a path with hand keys", () => {
 
   test("flows through them: no kink that the limits forbid", () => {
     const { maxSpeed, maxAcceleration } = MANNER_WEIGHTS.glide;
-    const positions = solveStretches(problem({ 60: 700, 150: 900, 240: 1200 })).map((x) => x / LENGTH);
+    const positions = solveStretches(problem({ 60: 700, 150: 900, 240: 1200 })).map((x) => x / WINDOW_WIDTH);
     for (let t = 2; t < COUNT; t++) {
       const [a, b, c] = [positions[t - 2]!, positions[t - 1]!, positions[t]!];
       expect(Math.abs(c - b)).toBeLessThanOrEqual(maxSpeed / 30 + 1e-6);
@@ -84,8 +72,8 @@ describe("a path with hand keys", () => {
   test("costs little more than the best one that meets them", () => {
     const asked = problem({ 60: 620, 150: 1000, 240: 1250 });
     const program = axisProgram(asked);
-    const best = solveProgram(program, new Float64Array(COUNT).fill(960 / LENGTH));
-    const local = solveStretches(asked).map((x) => x / LENGTH);
+    const best = solveProgram(program, new Float64Array(COUNT).fill(960 / WINDOW_WIDTH));
+    const local = solveStretches(asked).map((x) => x / WINDOW_WIDTH);
     expect(objectiveAt(program, local)).toBeLessThan(1.3 * best.objective);
   });
 
