@@ -21,6 +21,19 @@ describe("the manner that is chosen", () => {
     expect(chooseManner(null, SHOT, 600, 30).reason).toBe("nothing to follow");
   });
 
+  test("is Glide for who stays in place where the window has to come over from the shot before", () => {
+    const sitting: Track = {
+      id: "one",
+      kind: "face",
+      start: 30,
+      boxes: Array.from({ length: 300 }, () => ({ x: 850, y: 300, width: 100, height: 130 })),
+      confidence: 1,
+    };
+    const from = (x: number | null) => chooseManner({ track: sitting, body: null }, SHOT, 600, 30, x);
+    expect(from(300)).toEqual({ manner: "glide", reason: "comes over from the shot before" });
+    expect([from(880), from(null)].map(({ manner }) => manner)).toEqual(["still", "still"]);
+  });
+
   test("is Glide for who walks now and then", () => {
     expect(chosenFor((t) => 500 + 500 * Math.min(1, Math.max(0, (t - 100) / 90))).manner).toBe("glide");
     expect(chosenFor((t) => 500 + t).manner).toBe("glide");

@@ -24,12 +24,16 @@ const SPEED_SECONDS = 0.3;
 const quantile = (sorted: readonly number[], share: number): number =>
   sorted[Math.min(sorted.length - 1, Math.max(0, Math.round(share * (sorted.length - 1))))]!;
 
-/** @param windowWidth in pixels of the picture */
+/**
+ * @param windowWidth in pixels of the picture
+ * @param from centre of the window of the shot before, in pixels, if this one goes on from there
+ */
 export function chooseManner(
   subject: Subject | null,
   shot: FrameRange,
   windowWidth: number,
   fps: number,
+  from: number | null = null,
 ): ChosenManner {
   const places: (number | null)[] = [];
   for (let frame = shot.start; frame < shot.end; frame++) {
@@ -39,7 +43,12 @@ export function chooseManner(
   const seen = places.filter((place) => place !== null).sort((a, b) => a - b);
   if (seen.length === 0) return { manner: "still", reason: "nothing to follow" };
   const spread = quantile(seen, 1 - OUTLIERS) - quantile(seen, OUTLIERS);
-  if (spread <= SITS_WITHIN) return { manner: "still", reason: "stays in place" };
+  if (spread <= SITS_WITHIN) {
+    const isElsewhere = from !== null && Math.abs(quantile(seen, 0.5) - from / windowWidth) > SITS_WITHIN / 2;
+    return isElsewhere
+      ? { manner: "glide", reason: "comes over from the shot before" }
+      : { manner: "still", reason: "stays in place" };
+  }
   const step = Math.max(1, Math.round(SPEED_SECONDS * fps));
   let quick = 0;
   let measured = 0;

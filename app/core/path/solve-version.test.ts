@@ -49,6 +49,16 @@ describe("shots that follow one another", () => {
     );
   });
 
+  test("a window that nobody has told how to move comes over to somebody who sits, and rests there", () => {
+    const auto = { settings: { ...USUAL_FRAMING, manner: "auto" as const } };
+    const shots = [shot(0, 40, () => 300, auto), shot(40, 140, () => 900, { ...auto, carry: true })];
+    const [first, second] = frameShots(shots, PICTURE, TALL, RATE);
+    expect([first!.manner, second!.manner]).toEqual(["still", "glide"]);
+    expect(second!.mannerReason).toBe("comes over from the shot before");
+    expect(second!.windows[0]!.x).toBeCloseTo(first!.windows[0]!.x, 2);
+    for (const { x } of second!.windows.slice(40)) expect(Math.abs(x - 900)).toBeLessThan(80);
+  });
+
   test("a hand key on the first frame wins over what is carried", () => {
     const key = { frame: 40, x: 900, y: 360, height: 720 };
     const shots = [shot(0, 40, () => 300), shot(40, 90, () => 400, { carry: true, handKeys: [key] })];

@@ -75,9 +75,10 @@ export function frameShot(
   const plan = planFollowing({ rule, shot: range, tracks, picture, window, rate, before: before.who });
   const parts = plan.spans.map((span, i) => {
     const { start, end, subject } = span;
+    const startAt = i === 0 && shot.carry ? before.window : null;
     const { manner, reason } =
       settings.manner === "auto"
-        ? chooseManner(subject, span, window.width, framesPerSecond(rate))
+        ? chooseManner(subject, span, window.width, framesPerSecond(rate), startAt?.x)
         : { manner: settings.manner, reason: null };
     const problem: ShotProblem = {
       shot: { start, end },
@@ -88,7 +89,7 @@ export function frameShot(
       subject,
       protect,
       handKeys,
-      startAt: i === 0 && shot.carry ? before.window : null,
+      startAt,
     };
     const path = solveShot(problem, solved);
     return { ...path, manner, mannerReason: reason };
