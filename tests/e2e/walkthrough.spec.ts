@@ -119,6 +119,15 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     expect(Math.abs(dropped - 560)).toBeLessThan(4);
     await page.keyboard.press("ControlOrMeta+z");
     await expect(centreX(page)).toHaveValue("500");
+    // Given up in the middle, it is as if nothing had been.
+    await page.mouse.move(x(500), now);
+    await page.mouse.down();
+    await page.mouse.move(x(600), now, { steps: 4 });
+    await expect(centreX(page)).toHaveValue(/^(5[89]|60)\d/);
+    await page.keyboard.press("Escape");
+    await expect(centreX(page)).toHaveValue("500");
+    await page.mouse.up();
+    await expect(centreX(page)).toHaveValue("500");
     // Downwards it goes to another time, with its place.
     await page.mouse.move(x(500), now);
     await page.mouse.down();

@@ -1,5 +1,6 @@
 import type Konva from "konva";
-import { useState } from "react";
+import { useRef, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
 import { Circle, Rect } from "react-konva";
 import type { Key } from "~/core/path/keys";
 import type { DeskShot } from "./desk-types";
@@ -14,6 +15,8 @@ interface LaneKeysProps {
   /** A key is over a point of the lane, or was let go there. */
   onDrag: (key: Key, point: Point) => void;
   onDrop: (key: Key, point: Point) => void;
+  /** A drag was given up. */
+  onGiveUp: () => void;
 }
 
 interface Point {
@@ -31,20 +34,28 @@ const pointer = (shape: string) => (event: Konva.KonvaEventObject<MouseEvent>) =
 /** A key that is being dragged, and where the others by hand are. */
 interface Held {
   key: Key;
+  node: Konva.Node;
   others: ReadonlySet<number>;
 }
 
 /** The joints of a path: a circle for one that was computed, a square for one that was placed by hand. */
-export function LaneKeys({ shot, geometry, theme, onSeek, onDrag, onDrop }: LaneKeysProps) {
+export function LaneKeys({ shot, geometry, theme, onSeek, onDrag, onDrop, onGiveUp }: LaneKeysProps) {
   const [held, setHeld] = useState<Held | null>(null);
   const keys = shot.framed?.keys ?? [];
   // The path is laid again while a key is dragged, and has it where it was a moment ago: the pointer has the key itself.
   const isOther = ({ by, frame }: Key) =>
     by === "hand" ? held?.others.has(frame) : held?.key.by === "hand" || held?.key.frame !== frame;
   const shown = held ? [...keys.filter(isOther), held.key] : keys;
-  const hold = (key: Key) => {
+  const isGivenUp = useRef(false);
+  const giveUp = () => {
+    isGivenUp.current = true;
+    held?.node.stopDrag();
+  };
+  useHotkeys("escape", giveUp, { enabled: held !== null });
+  const hold = (key: Key, node: Konva.Node) => {
     const others = keys.filter((other) => other.by === "hand" && other !== key).map(({ frame }) => frame);
-    setHeld({ key, others: new Set(others) });
+    isGivenUp.current = false;
+    setHeld({ key, node, others: new Set(others) });
   };
   return shown.map((key) => (
     <LaneKey
@@ -53,11 +64,12 @@ export function LaneKeys({ shot, geometry, theme, onSeek, onDrag, onDrop }: Lane
       geometry={geometry}
       theme={theme}
       onSeek={onSeek}
-      onHold={() => hold(key)}
+      onHold={(node) => hold(key, node)}
       onDrag={(point) => onDrag(key, point)}
       onDrop={(point) => {
         setHeld(null);
-        onDrop(key, point);
+        if (isGivenUp.current) onGiveUp();
+        else onDrop(key, point);
       }}
     />
   ));
@@ -65,7 +77,7 @@ export function LaneKeys({ shot, geometry, theme, onSeek, onDrag, onDrop }: Lane
 
 interface LaneKeyProps extends Pick<LaneKeysProps, "geometry" | "theme" | "onSeek"> {
   item: Key;
-  onHold: () => void;
+  onHold: (node: Konva.Node) => void;
   onDrag: (point: Point) => void;
   onDrop: (point: Point) => void;
 }
@@ -79,7 +91,7 @@ function LaneKey({ item, geometry, theme, onSeek, onHold, onDrag, onDrop }: Lane
     onMouseLeave: pointer("default"),
     onClick: () => onSeek(item.frame),
     onTap: () => onSeek(item.frame),
-    onDragStart: onHold,
+    onDragStart: ({ target }: Konva.KonvaEventObject<DragEvent>) => onHold(target),
     onDragMove: ({ target }: Konva.KonvaEventObject<DragEvent>) => onDrag({ x: target.x(), y: target.y() }),
     onDragEnd: ({ target }: Konva.KonvaEventObject<DragEvent>) => {
       const point = { x: target.x(), y: target.y() };

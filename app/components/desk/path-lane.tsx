@@ -33,6 +33,8 @@ export interface LaneProps {
   onPlace: (frame: number, window: CropWindow, fromFrame: number | null) => void;
   /** A key is being dragged over a frame. */
   onPreview: (frame: number, window: CropWindow, fromFrame: number | null) => void;
+  /** A drag was given up; the path is as before. */
+  onGiveUp: () => void;
 }
 
 /** The path of the window over time, on the picture's own axis. */
@@ -103,6 +105,7 @@ const LaneContent = memo(function LaneContent({
   rate,
   onPlace,
   onPreview,
+  onGiveUp,
 }: ContentProps) {
   const visible = shots.filter((shot) => shot.end > drawn.start && shot.start < drawn.end);
   /** What it means that a key of a shot is at a point of the lane: the rest of its window goes with it. */
@@ -132,6 +135,7 @@ const LaneContent = memo(function LaneContent({
             player?.seek(frame);
           }}
           onDrag={(key, point) => onPreview(...moved(shot, key, point))}
+          onGiveUp={onGiveUp}
           onDrop={(key, point) => onPlace(...moved(shot, key, point))}
         />
       ))}

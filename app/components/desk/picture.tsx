@@ -1,5 +1,6 @@
 import { clsx } from "clsx";
 import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
 import { arrowDirection } from "~/components/common/arrow-step";
 import type { Box, Size } from "~/core/geometry/box";
 import { clampWindow, type CropWindow, windowBox } from "~/core/geometry/crop-window";
@@ -97,6 +98,7 @@ export function Picture(props: PictureProps) {
     setDragged(null);
     onPreview(0, null);
   };
+  useHotkeys("escape", giveUp, { enabled: dragged !== null });
   const nudge = (event: KeyboardEvent) => {
     const step = event.shiftKey ? FINE_NUDGE : NUDGE;
     const by = arrowDirection(event.key);

@@ -66,7 +66,8 @@ export function Table({
   const width = picture.width * scale;
   const height = picture.height * scale;
   const left = GUTTER + (roomWidth - width) / 2;
-  const lane = { player, shots, scale, pxPerFrame, rate: film.rate, onZoom: zoom, onPlace, onPreview };
+  const onGiveUp = () => onPreview(0, null);
+  const lane = { player, shots, scale, pxPerFrame, rate: film.rate, onZoom: zoom, onPlace, onPreview, onGiveUp };
 
   return (
     <div ref={setElement} className="relative min-h-0 overflow-hidden">
