@@ -38,7 +38,7 @@ function intervalTerm(lower: Float64Array, upper: Float64Array, weight: number, 
 }
 
 /** Seconds around a given place, for each window length by which it cuts the subject, in which that may go on … */
-const YIELDING_SECONDS = 5;
+const YIELDING_SECONDS = 12;
 /** … and at most. */
 const MOST_YIELDING_SECONDS = 2;
 
