@@ -1,5 +1,5 @@
 import type { Box } from "../geometry/box";
-import type { DenseValue } from "./reduce-to-keys";
+import type { DenseValue } from "./dense-path";
 
 /** Part of a pixel that nobody sees missing. */
 const UNSEEN = 0.5;

@@ -1,7 +1,8 @@
 import type { FrameRange } from "../time/rate";
+import type { DensePath, DenseValue } from "./dense-path";
 import type { Easing } from "./easing";
 import type { Key } from "./keys";
-import { type DensePath, type DenseValue, reduceToKeys } from "./reduce-to-keys";
+import { reduceToKeys } from "./reduce-to-keys";
 
 /** A hand key within its shot, and how the editor wants the window to get from it to the next one. */
 export interface PlacedKey {

@@ -1,15 +1,7 @@
 import { type CurveHandles, curveOf, ease, type Easing } from "./easing";
+import { type DensePath, errorOf, pointOf } from "./dense-path";
+import { dropIdleKeys } from "./drop-idle-keys";
 import type { Key } from "./keys";
-
-/** One value of a path as it is solved, frame by frame, and between what its keys may lead it, in pixels. */
-export interface DenseValue {
-  at: Float64Array;
-  low: Float64Array;
-  high: Float64Array;
-}
-
-/** A path as it is solved: a window for every frame of a shot. */
-export type DensePath = Record<"x" | "y" | "height", DenseValue>;
 
 /** Easings with a name that may explain a stretch of a path, the plainest first, with their speeds at both ends. */
 const NAMED = [
@@ -38,35 +30,6 @@ interface Stretch {
 function speedAt(series: Float64Array, k: number): number {
   const [before, after] = [Math.max(0, k - 1), Math.min(series.length - 1, k + 1)];
   return (series[after]! - series[before]!) / Math.max(1, after - before);
-}
-
-/** A place on the way, or beside it, at a frame of the path. */
-type Point = { frame: number } & Record<keyof DensePath, number>;
-const VALUES = ["x", "y", "height"] as const;
-
-const pointOf = (path: DensePath, frame: number): Point => ({
-  frame,
-  x: path.x.at[frame]!,
-  y: path.y.at[frame]!,
-  height: path.height.at[frame]!,
-});
-
-/** How closely one way of going from a point to another reproduces the path; null when it leads out of bounds. */
-function errorOf(path: DensePath, start: Point, end: Point, way: (t: number) => number): number | null {
-  let largest = 0;
-  const frames = end.frame - start.frame;
-  for (const value of VALUES) {
-    const { at, low, high } = path[value];
-    const from = start[value];
-    const distance = end[value] - from;
-    for (let k = 1; k < frames; k++) {
-      const led = from + distance * way(k / frames);
-      const frame = start.frame + k;
-      if (led < low[frame]! || led > high[frame]!) return null;
-      largest = Math.max(largest, Math.abs(at[frame]! - led));
-    }
-  }
-  return largest;
 }
 
 /** Whether a way that begins and ends at these speeds, in ways a stretch, goes through its ends as the path does. */
@@ -190,42 +153,4 @@ export function reduceToKeys(path: DensePath, offset: number, tolerance: number,
     return { ...pointOf(path, frame), easing, by };
   });
   return dropIdleKeys(path, keys, tolerance).map((key) => ({ ...key, frame: offset + key.frame }));
-}
-
-/**
- * Keys in the middle or at the end of a hold say nothing; the rest of a hold is pinned to one place, where that leads
- * nothing out of bounds.
- */
-function dropIdleKeys(path: DensePath, keys: readonly Key[], tolerance: number): Key[] {
-  const same = (a: Key, b: Key) => VALUES.every((value) => Math.abs(a[value] - b[value]) <= tolerance / 2);
-  const isIn = (key: Key) =>
-    VALUES.every((value) => {
-      const { low, high } = path[value];
-      return key[value] >= low[key.frame]! && key[value] <= high[key.frame]!;
-    });
-  /** The last key up to which a hold from another may go on, pinned to it; null if none. */
-  const restOf = (from: Key, index: number): { index: number; key: Key } | null => {
-    let rest = null;
-    for (let i = index + 1; i < keys.length; i++) {
-      const { frame, easing, by } = keys[i]!;
-      const pinned: Key = { ...from, frame, easing, by };
-      if (by === "hand" || !same(from, keys[i]!) || !isIn(pinned)) break;
-      if (errorOf(path, from, pinned, () => 0) === null) break;
-      const next = keys[i + 1];
-      if (!next || errorOf(path, pinned, next, (t) => ease(easing, t)) !== null) rest = { index: i, key: pinned };
-    }
-    return rest;
-  };
-  const kept: Key[] = [];
-  for (let i = 0; i < keys.length; i++) {
-    const rest = restOf(keys[i]!, i);
-    kept.push(keys[i]!);
-    if (!rest) continue;
-    i = rest.index;
-    if (i < keys.length - 1) kept.push(rest.key);
-  }
-  return kept.map((key, i) => {
-    const next = kept[i + 1];
-    return !next || VALUES.every((value) => next[value] === key[value]) ? { ...key, easing: "hold" } : key;
-  });
 }

@@ -1,0 +1,38 @@
+/** One value of a path as it is solved, frame by frame, and between what its keys may lead it, in pixels. */
+export interface DenseValue {
+  at: Float64Array;
+  low: Float64Array;
+  high: Float64Array;
+}
+
+/** A path as it is solved: a window for every frame of a shot. */
+export type DensePath = Record<"x" | "y" | "height", DenseValue>;
+
+/** A place on the way, or beside it, at a frame of the path. */
+export type Point = { frame: number } & Record<keyof DensePath, number>;
+export const VALUES = ["x", "y", "height"] as const;
+
+export const pointOf = (path: DensePath, frame: number): Point => ({
+  frame,
+  x: path.x.at[frame]!,
+  y: path.y.at[frame]!,
+  height: path.height.at[frame]!,
+});
+
+/** How closely one way of going from a point to another reproduces the path; null when it leads out of bounds. */
+export function errorOf(path: DensePath, start: Point, end: Point, way: (t: number) => number): number | null {
+  let largest = 0;
+  const frames = end.frame - start.frame;
+  for (const value of VALUES) {
+    const { at, low, high } = path[value];
+    const from = start[value];
+    const distance = end[value] - from;
+    for (let k = 1; k < frames; k++) {
+      const led = from + distance * way(k / frames);
+      const frame = start.frame + k;
+      if (led < low[frame]! || led > high[frame]!) return null;
+      largest = Math.max(largest, Math.abs(at[frame]! - led));
+    }
+  }
+  return largest;
+}
