@@ -1,6 +1,7 @@
 import { writeFile } from "node:fs/promises";
 import { resolve } from "node:path";
 import { Command } from "commander";
+import { counted } from "~/core/counted";
 import { makeReport, Report } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
 import type { FrameRange } from "~/core/time/rate";
@@ -66,7 +67,7 @@ async function convert(
   progress.end();
   const sound = figures.soundSeconds === null ? "no sound" : "with sound";
   console.error(
-    `${options.out}: ${figures.width} × ${figures.height}, ${figures.frames} frames at ${figures.rate} a second, ${sound}, ${shots.length} shots; checked.`,
+    `${options.out}: ${figures.width} × ${figures.height}, ${figures.frames} frames at ${figures.rate} a second, ${sound}, ${counted(shots.length, "shot")}; checked.`,
   );
 }
 

@@ -2,6 +2,7 @@ import { type FramingSettings, USUAL_FRAMING } from "~/core/path/framing-setting
 import type { Shot } from "~/core/shots/shot";
 import type { HandKey, ShotFraming } from "~/core/path/solve-version";
 import { followRule } from "~/core/subjects/follow-rule";
+import { inRange } from "~/core/time/rate";
 import type { Db } from "~/db/database.server";
 import { listShots } from "~/db/shots.server";
 import { listFramings, listHandKeys } from "~/db/versions.server";
@@ -36,6 +37,6 @@ export function loadFramings(db: Db, filmId: string, versionId: string): (ShotFr
     carry: shot.carry,
     protect: shot.protect,
     excluded: shot.excluded,
-    handKeys: handKeys.filter((key) => key.frame >= shot.start && key.frame < shot.end),
+    handKeys: handKeys.filter(({ frame }) => inRange(frame, shot)),
   }));
 }

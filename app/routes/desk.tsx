@@ -15,6 +15,7 @@ import { followedTrack } from "~/core/path/solve-version";
 import { castOf } from "~/core/subjects/cast";
 import { followRule } from "~/core/subjects/follow-rule";
 import type { Track } from "~/core/subjects/track";
+import { inRange } from "~/core/time/rate";
 import { findCandidates } from "~/db/analysis.server";
 import { historyOf } from "~/db/edits.server";
 import { findFilm } from "~/db/films.server";
@@ -172,7 +173,7 @@ function useShots(
   const settled = useMemo(() => {
     const keys = withPendingKeys(handKeys, pending, version.id);
     return shots.map((shot, i) => {
-      const isIn = ({ frame }: { frame: number }) => frame >= shot.start && frame < shot.end;
+      const isIn = ({ frame }: { frame: number }) => inRange(frame, shot);
       const [its, itsMarks] = [keys.filter(isIn), marks.filter(isIn)];
       const found = byShot?.[shot.id] ?? NO_TRACKS;
       const from = [shot, i, found, people, picture, its.length, ...its, ...itsMarks];

@@ -44,6 +44,10 @@ export function DeskHeader(props: DeskHeaderProps) {
     }
     edits.send({ type: "add-version", version: added });
   };
+  const steps = [
+    { name: "Take back", change: history.undo, shortcut: "Ctrl Z", onStep: edits.undo, Icon: Undo2 },
+    { name: "Do again", change: history.redo, shortcut: "Ctrl Shift Z", onStep: edits.redo, Icon: Redo2 },
+  ];
   return (
     <header className="flex items-center gap-4 border-b border-line bg-panel px-4 py-2">
       <Wordmark />
@@ -67,22 +71,17 @@ export function DeskHeader(props: DeskHeaderProps) {
         onUse={(transitions) => edits.send({ type: "set-transitions", transitions })}
         onSeek={(frame) => player?.seek(frame)}
       />
-      <IconButton
-        label={history.undo ? `Take back: ${history.undo}` : "Nothing to take back"}
-        shortcut="Ctrl Z"
-        disabled={!history.undo}
-        onClick={edits.undo}
-      >
-        <Undo2 className="size-4" aria-hidden />
-      </IconButton>
-      <IconButton
-        label={history.redo ? `Do again: ${history.redo}` : "Nothing to do again"}
-        shortcut="Ctrl Shift Z"
-        disabled={!history.redo}
-        onClick={edits.redo}
-      >
-        <Redo2 className="size-4" aria-hidden />
-      </IconButton>
+      {steps.map(({ name, change, shortcut, onStep, Icon }) => (
+        <IconButton
+          key={name}
+          label={change ? `${name}: ${change}` : `Nothing to ${name.toLowerCase()}`}
+          shortcut={shortcut}
+          disabled={!change}
+          onClick={onStep}
+        >
+          <Icon className="size-4" aria-hidden />
+        </IconButton>
+      ))}
       <ExportDialog filmId={film.id} versions={versions} exports={props.exports} blocked={props.blocked} />
     </header>
   );

@@ -6,7 +6,7 @@ import type { CastMember } from "~/core/subjects/cast";
 import type { ThingMark } from "~/core/subjects/marked-things";
 import type { Track } from "~/core/subjects/track";
 import type { Box, Size } from "~/core/geometry/box";
-import type { FrameRange, Rate } from "~/core/time/rate";
+import { type FrameRange, inRange, type Rate } from "~/core/time/rate";
 
 export interface DeskFilm {
   id: string;
@@ -77,4 +77,4 @@ export const followedIn = ({ cast, framed }: DeskShot): CastMember | undefined =
 
 /** Whether a track of a shot is followed at a frame. */
 export const isFollowedAt = ({ framed }: DeskShot, trackId: string, frame: number): boolean =>
-  framed?.spans.some((span) => span.trackId === trackId && frame >= span.start && frame < span.end) ?? false;
+  framed?.spans.some((span) => span.trackId === trackId && inRange(frame, span)) ?? false;

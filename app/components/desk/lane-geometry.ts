@@ -1,3 +1,5 @@
+import type { Point } from "~/core/geometry/box";
+
 /**
  * The lane's geometry: the picture's own axis runs along one side of the canvas, time along the other. Under
  * the picture (axis x) time runs down; beside it (axis y) time runs to the right.
@@ -11,11 +13,7 @@ export interface LaneGeometry {
 }
 
 /** Canvas point of a source position at a frame, before the lane is scrolled. */
-export function toPoint(
-  { axis, origin, scale, pxPerFrame }: LaneGeometry,
-  value: number,
-  frame: number,
-): { x: number; y: number } {
+export function toPoint({ axis, origin, scale, pxPerFrame }: LaneGeometry, value: number, frame: number): Point {
   const along = origin + value * scale;
   const time = frame * pxPerFrame;
   return axis === "x" ? { x: along, y: time } : { x: time, y: along };
@@ -24,7 +22,7 @@ export function toPoint(
 /** The source position and frame of a canvas point. */
 export function fromPoint(
   { axis, origin, scale, pxPerFrame }: LaneGeometry,
-  point: { x: number; y: number },
+  point: Point,
 ): { value: number; frame: number } {
   const along = axis === "x" ? point.x : point.y;
   const time = axis === "x" ? point.y : point.x;

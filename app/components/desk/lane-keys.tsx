@@ -2,6 +2,7 @@ import type Konva from "konva";
 import { useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Circle, Rect } from "react-konva";
+import type { Point } from "~/core/geometry/box";
 import type { Key } from "~/core/path/keys";
 import type { DeskShot } from "./desk-types";
 import { type LaneGeometry, toPoint } from "./lane-geometry";
@@ -17,11 +18,6 @@ interface LaneKeysProps {
   onDrop: (key: Key, point: Point) => void;
   /** A drag was given up. */
   onGiveUp: () => void;
-}
-
-interface Point {
-  x: number;
-  y: number;
 }
 
 const RADIUS = 5;

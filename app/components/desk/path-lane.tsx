@@ -1,7 +1,7 @@
 import type Konva from "konva";
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Group, Layer, Line, Rect, Stage, Text } from "react-konva";
-import type { Size } from "~/core/geometry/box";
+import type { Point, Size } from "~/core/geometry/box";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import type { Key } from "~/core/path/keys";
 import { formatTimecode } from "~/core/time/timecode";
@@ -109,7 +109,7 @@ const LaneContent = memo(function LaneContent({
 }: ContentProps) {
   const visible = shots.filter((shot) => shot.end > drawn.start && shot.start < drawn.end);
   /** What it means that a key of a shot is at a point of the lane: the rest of its window goes with it. */
-  const moved = (shot: DeskShot, key: Key, point: { x: number; y: number }) => {
+  const moved = (shot: DeskShot, key: Key, point: Point) => {
     const { value, frame } = fromPoint(geometry, point);
     const { x, y, height } = key;
     const at = Math.max(shot.start, Math.min(shot.end - 1, frame));

@@ -1,3 +1,4 @@
+import { counted } from "~/core/counted";
 import { Button, Hint } from "~/components/common/button";
 import { SelectMenu } from "~/components/common/select-menu";
 import { longestGap } from "~/core/checks/second-looks";
@@ -37,7 +38,7 @@ export function TrackTools({ shot, frame, onEdit, onUnmark, onSeek }: TrackTools
           className="self-start text-xs text-warn underline-offset-2 hover:underline"
           onClick={() => onSeek(gap.start)}
         >
-          Lost for {gap.end - gap.start} frames: go there
+          Lost for {counted(gap.end - gap.start, "frame")}: go there
         </button>
       )}
       <div className="flex flex-wrap gap-1.5">

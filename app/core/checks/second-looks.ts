@@ -1,3 +1,4 @@
+import { counted } from "../counted";
 import type { CropWindow } from "../geometry/crop-window";
 import { boxContains, type Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight, windowBox } from "../geometry/crop-window";
@@ -81,7 +82,7 @@ export function secondLooks(
     });
   }
   if (frames < SHORT_FRAMES) {
-    looks.push({ kind: "short-shot", frame: shot.start, text: `This shot has only ${frames} frames` });
+    looks.push({ kind: "short-shot", frame: shot.start, text: `This shot has only ${counted(frames, "frame")}` });
   }
   if (certainty < UNSURE_SUBJECT) {
     const text = `It is not certain whom to follow here (${Math.round(100 * certainty)} %)`;
@@ -89,7 +90,7 @@ export function secondLooks(
   }
   const gap = subject && longestGap(subject);
   if (gap && gap.end - gap.start > LOST_SHARE * frames) {
-    const text = `Whom it follows is not seen for ${gap.end - gap.start} frames`;
+    const text = `Whom it follows is not seen for ${counted(gap.end - gap.start, "frame")}`;
     looks.push({ kind: "subject-lost", frame: gap.start, text });
   }
   if (subject) {

@@ -4,13 +4,13 @@ import type { Track } from "../subjects/track";
 import { chooseManner } from "./choose-manner";
 
 const SHOT = { start: 30, end: 330 };
-const chosenFor = (at: (t: number) => number | null) => {
+const chosenFor = (at: (t: number) => number | null, from: number | null = null) => {
   const boxes = Array.from({ length: 300 }, (_, t): Box | null => {
     const x = at(t);
     return x === null ? null : { x: x - 50, y: 300, width: 100, height: 130 };
   });
   const track: Track = { id: "one", kind: "face", start: 30, boxes, confidence: 1 };
-  return chooseManner({ track, body: null }, SHOT, 600, 30);
+  return chooseManner({ track, body: null }, SHOT, 600, 30, from);
 };
 
 describe("the manner that is chosen", () => {
@@ -22,14 +22,7 @@ describe("the manner that is chosen", () => {
   });
 
   test("is Glide for who stays in place where the window has to come over from the shot before", () => {
-    const sitting: Track = {
-      id: "one",
-      kind: "face",
-      start: 30,
-      boxes: Array.from({ length: 300 }, () => ({ x: 850, y: 300, width: 100, height: 130 })),
-      confidence: 1,
-    };
-    const from = (x: number | null) => chooseManner({ track: sitting, body: null }, SHOT, 600, 30, x);
+    const from = (x: number | null) => chosenFor(() => 900, x);
     expect(from(300)).toEqual({ manner: "glide", reason: "comes over from the shot before" });
     expect([from(880), from(null)].map(({ manner }) => manner)).toEqual(["still", "still"]);
   });

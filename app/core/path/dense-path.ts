@@ -9,10 +9,10 @@ export interface DenseValue {
 export type DensePath = Record<"x" | "y" | "height", DenseValue>;
 
 /** A place on the way, or beside it, at a frame of the path. */
-export type Point = { frame: number } & Record<keyof DensePath, number>;
+export type PathPoint = { frame: number } & Record<keyof DensePath, number>;
 export const VALUES = ["x", "y", "height"] as const;
 
-export const pointOf = (path: DensePath, frame: number): Point => ({
+export const pointOf = (path: DensePath, frame: number): PathPoint => ({
   frame,
   x: path.x.at[frame]!,
   y: path.y.at[frame]!,
@@ -20,7 +20,7 @@ export const pointOf = (path: DensePath, frame: number): Point => ({
 });
 
 /** How closely one way of going from a point to another reproduces the path; null when it leads out of bounds. */
-export function errorOf(path: DensePath, start: Point, end: Point, way: (t: number) => number): number | null {
+export function errorOf(path: DensePath, start: PathPoint, end: PathPoint, way: (t: number) => number): number | null {
   let largest = 0;
   const frames = end.frame - start.frame;
   for (const value of VALUES) {

@@ -1,5 +1,5 @@
 import { type CurveHandles, curveOf, ease, type Easing } from "./easing";
-import { type DensePath, errorOf, pointOf } from "./dense-path";
+import { type DensePath, errorOf, pointOf, VALUES } from "./dense-path";
 import { dropIdleKeys } from "./drop-idle-keys";
 import type { Key } from "./keys";
 
@@ -41,7 +41,8 @@ function isSmooth(
   tolerance: number,
 ): boolean {
   const last = path.x.at.length - 1;
-  return [path.x, path.y, path.height].every(({ at }) => {
+  return VALUES.every((value) => {
+    const { at } = path[value];
     const pace = (at[j]! - at[i]!) / (j - i);
     return [i, j].every((k, end) => {
       // Where the path begins and ends there is nothing that it could not fit to.
@@ -60,7 +61,7 @@ function curveThrough(
   i: number,
   j: number,
 ): { speeds: [number, number]; handles: CurveHandles } | null {
-  const all = [path.x.at, path.y.at, path.height.at];
+  const all = VALUES.map((value) => path[value].at);
   const lengths = all.map((series) => Math.abs(series[j]! - series[i]!));
   const series = all[lengths.indexOf(Math.max(...lengths))]!;
   const pace = (series[j]! - series[i]!) / (j - i);
@@ -99,7 +100,8 @@ function possibleJoints(path: DensePath, stops: readonly number[], tolerance: nu
   const last = path.x.at.length - 1;
   const joints = new Set([0, last, ...stops]);
   const threshold = tolerance * 1e-3;
-  for (const { at: series } of [path.x, path.y, path.height]) {
+  for (const value of VALUES) {
+    const series = path[value].at;
     for (let t = 2; t < last; t++) {
       const jerk = series[t + 1]! - 3 * series[t]! + 3 * series[t - 1]! - series[t - 2]!;
       if (Math.abs(jerk) > threshold) joints.add(t - 1).add(t);

@@ -1,6 +1,6 @@
 import type { Box, Size } from "../geometry/box";
 import { aspectRatio, centreBounds, clampWindow, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
-import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
+import { framesPerSecond, type FrameRange, inRange, type Rate } from "../time/rate";
 import type { Subject } from "../subjects/subject";
 import type { DensePath } from "./dense-path";
 import { focusBox } from "./focus-box";
@@ -65,7 +65,7 @@ export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): 
   const largest = largestWindowHeight(picture, aspect);
   const weights = weightsFor(settings.manner, settings.calm);
   const hands = problem.handKeys
-    .filter(({ frame }) => frame >= shot.start && frame < shot.end)
+    .filter(({ frame }) => inRange(frame, shot))
     .map((key) => ({ frame: key.frame, easing: key.easing ?? null, ...clampWindow(key, picture, aspect) }))
     .sort((a, b) => a.frame - b.frame);
   const given = new Map<number, CropWindow>(hands.map((key) => [key.frame - shot.start, key]));
@@ -91,9 +91,10 @@ export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): 
     },
   };
   const height = solve(heightProblem, solved);
+  const lengthsOn = { x: height.map((value) => value * aspect), y: height };
   const place = (axis: "x" | "y") => {
     const extent = axis === "x" ? "width" : "height";
-    const lengths = axis === "x" ? height.map((value) => value * aspect) : height;
+    const lengths = lengthsOn[axis];
     const bounds = Array.from(lengths, (length) => centreBounds(picture[extent], length));
     const placeProblem = {
       goals: axisGoals({ axis, subject, shot, picture, lengths, fps, headroom: settings.headroom / 100, protect }),
@@ -107,15 +108,10 @@ export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): 
   };
   const tolerance = KEY_TOLERANCE * Math.max(picture.width, picture.height);
   const kept = (i: number) => subject && focusBox(subject, shot.start + i);
+  const placeWithBounds = (axis: "x" | "y") => boundKeys(place(axis), lengthsOn[axis], axis, kept, tolerance);
   const path: DensePath = {
-    x: boundKeys(
-      place("x"),
-      height.map((value) => value * aspect),
-      "x",
-      kept,
-      tolerance,
-    ),
-    y: boundKeys(place("y"), height, "y", kept, tolerance),
+    x: placeWithBounds("x"),
+    y: placeWithBounds("y"),
     height: withinTolerance(height, tolerance),
   };
   const keys = keysAround(path, shot, hands, tolerance);

@@ -1,5 +1,5 @@
 import { type Box, boxArea, boxCentre, intersectionArea, type Size } from "../geometry/box";
-import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
+import { framesPerSecond, type FrameRange, inRange, type Rate } from "../time/rate";
 import { associate, type Tracklet } from "./associate";
 import type { FrameDetections, TrackKind } from "./detection";
 import { fillTrack } from "./fill-track";
@@ -109,7 +109,7 @@ function joinFacesToPersons(tracks: Track[]): void {
  */
 export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: Rate, picture: Size): Track[] {
   const fps = framesPerSecond(rate);
-  const inShot = frames.filter(({ frame }) => frame >= shot.start && frame < shot.end);
+  const inShot = frames.filter(({ frame }) => inRange(frame, shot));
   const tracksOf = (kind: FoundKind, looks: FrameDetections[]): Track[] => {
     const interval = lookInterval(looks, kind);
     const { highScore, reach, maxGapSeconds, joinSeconds } = RULES[kind];

@@ -1,5 +1,5 @@
 /** What the editor has changed of what was found: parts of tracks taken away, tracks joined, people who are one. */
-import type { FrameRange } from "../time/rate";
+import { type FrameRange, inRange } from "../time/rate";
 import { joinTracks, type Track } from "./track";
 
 /** A change of one track. */
@@ -31,7 +31,7 @@ export function rootPerson(id: string, people: readonly MergedPerson[]): string 
 function withoutFrames(track: Track, removed: readonly FrameRange[]): Track | null {
   const boxes = track.boxes.map((box, i) => {
     const frame = track.start + i;
-    return removed.some(({ start, end }) => frame >= start && frame < end) ? null : box;
+    return removed.some((range) => inRange(frame, range)) ? null : box;
   });
   return boxes.some(Boolean) ? { ...track, boxes } : null;
 }
