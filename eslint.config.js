@@ -4,7 +4,7 @@ import globals from "globals";
 import tseslint from "typescript-eslint";
 
 /**
- * The layers: arrows go routes → jobs → media and db → core. Each entry lists what the
+ * The layers: arrows go routes → jobs → media and db → disk → core. Each entry lists what the
  * files of a layer must not import.
  */
 const forbid = (files, patterns) => ({
@@ -12,7 +12,12 @@ const forbid = (files, patterns) => ({
   rules: {
     "no-restricted-imports": [
       "error",
-      { patterns: patterns.map((group) => ({ group: [group], message: "arrows go routes → jobs → media/db → core" })) },
+      {
+        patterns: patterns.map((group) => ({
+          group: [group],
+          message: "arrows go routes → jobs → media/db → disk → core",
+        })),
+      },
     ],
   },
 });
@@ -43,14 +48,18 @@ export default tseslint.config(
   },
   forbid(
     ["app/core/**/*.ts"],
-    ["~/**", "node:*", "react*", up("media"), up("db"), up("jobs"), up("components"), up("routes")],
+    ["~/**", "node:*", "react*", up("disk"), up("media"), up("db"), up("jobs"), up("components"), up("routes")],
+  ),
+  forbid(
+    ["app/disk/**/*.ts"],
+    [layer("media"), layer("db"), layer("jobs"), layer("routes"), layer("components"), "react*"],
   ),
   forbid(["app/media/**/*.ts"], [layer("db"), layer("jobs"), layer("routes"), layer("components"), "react*"]),
   forbid(["app/db/**/*.ts"], [layer("media"), layer("jobs"), layer("routes"), layer("components"), "react*"]),
   forbid(["app/jobs/**/*.ts"], [layer("routes"), layer("components"), "react*"]),
   forbid(
     ["app/components/**/*.{ts,tsx}", "app/workers/**/*.ts"],
-    [layer("media"), layer("db"), layer("jobs"), layer("routes")],
+    [layer("disk"), layer("media"), layer("db"), layer("jobs"), layer("routes")],
   ),
   forbid(["cli/**/*.ts"], [layer("routes"), layer("components"), layer("db")]),
 );

@@ -3,7 +3,7 @@ import { Command } from "commander";
 import { AnalysisReport, makeAnalysisReport } from "~/core/formats/report";
 import { counted } from "~/core/counted";
 import { planFollowing } from "~/core/subjects/follow";
-import { writeAside } from "~/media/write-aside.server";
+import { writeAside } from "~/disk/write-aside.server";
 import { type FindOptions, findShots, openFilm } from "./find";
 import { addFollowOption, addMarkOption } from "./options";
 import { type ProgressLine, runWithProgress } from "./progress-line";

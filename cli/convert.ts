@@ -7,7 +7,7 @@ import type { Size } from "~/core/geometry/box";
 import type { FrameRange } from "~/core/time/rate";
 import { exportVersion } from "~/jobs/export-version.server";
 import type { FilmFile } from "~/media/small-frames.server";
-import { writeAside } from "~/media/write-aside.server";
+import { writeAside } from "~/disk/write-aside.server";
 import { type FindOptions, findShots, openFilm } from "./find";
 import { addFramingOptions, type FramingOptions, ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";

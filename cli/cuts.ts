@@ -10,7 +10,7 @@ import { DEFAULT_SENSITIVITY } from "~/core/shots/detect-transitions";
 import { findCuts } from "~/jobs/find-cuts.server";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmFile } from "~/media/small-frames.server";
-import { writeAside } from "~/media/write-aside.server";
+import { writeAside } from "~/disk/write-aside.server";
 import { parseSensitivity } from "./options";
 import { runWithProgress } from "./progress-line";
 

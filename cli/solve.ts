@@ -5,7 +5,7 @@ import { counted } from "~/core/counted";
 import { readReport, ReportError } from "~/core/formats/read-report";
 import { makeReport, Report } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
-import { writeAside } from "~/media/write-aside.server";
+import { writeAside } from "~/disk/write-aside.server";
 import { addFramingOptions, type FramingOptions, ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";
 import { parseSize, UsageError } from "./options";

@@ -1,5 +1,4 @@
-import { rename, rm } from "node:fs/promises";
-import { basename, dirname, join } from "node:path";
+import { writeAside } from "~/disk/write-aside.server";
 import type { Size } from "~/core/geometry/box";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import { type FrameRange, framesIn } from "~/core/time/rate";
@@ -40,8 +39,7 @@ export async function exportVersion(
   { onProgress, signal }: { onProgress?: (step: ExportStep) => void; signal?: AbortSignal } = {},
 ): Promise<FileFigures> {
   const { film, target, ranges, windows } = request;
-  const aside = join(dirname(file), `.${process.pid}-${Date.now()}.part.${basename(file)}`);
-  try {
+  const figures = await writeAside(file, async (aside) => {
     await renderFilm({ ...film, target, ranges, windows }, aside, {
       signal,
       onProgress: (share) => onProgress?.({ step: "rendering", share: RENDERING_SHARE * share }),
@@ -59,10 +57,8 @@ export async function exportVersion(
     if (bars) faults.push("there are black bars at the edges");
     if (faults.length > 0)
       throw new ExportFault(`${film.name}: the file that was made is not right: ${faults.join("; ")}`);
-    await rename(aside, file);
-    onProgress?.({ step: "checking", share: 1 });
     return figures;
-  } finally {
-    await rm(aside, { force: true });
-  }
+  });
+  onProgress?.({ step: "checking", share: 1 });
+  return figures;
 }

@@ -1,24 +1,13 @@
-import { copyFile, mkdir, rename, rm } from "node:fs/promises";
 import { extname, join } from "node:path";
 import { nanoid } from "nanoid";
 import { inTransaction } from "~/db/database.server";
+import { copyWhole, moveWhole } from "~/disk/write-aside.server";
 import { insertFilm, listFilms } from "~/db/films.server";
 import { insertJob } from "~/db/jobs.server";
 import { insertVersion } from "~/db/versions.server";
 import { probeFilm } from "~/media/probe.server";
 import { db, filmFolder } from "./workplace.server";
 import { wakeQueue } from "./queue.server";
-
-/** Moves a file even to another file system, where a rename is not possible. */
-async function moveFile(from: string, to: string): Promise<void> {
-  try {
-    await rename(from, to);
-  } catch (error) {
-    if ((error as NodeJS.ErrnoException).code !== "EXDEV") throw error;
-    await copyFile(from, to);
-    await rm(from);
-  }
-}
 
 /**
  * Takes a file into the library: looks into it, keeps it, and queues its proxy and its analysis. A first
@@ -30,8 +19,7 @@ export async function addFilm(file: string, name: string, how: "move" | "copy"):
   const info = await probeFilm(file, name);
   const id = nanoid(10);
   const kept = join(filmFolder(id), `source${extname(name).toLowerCase()}`);
-  await mkdir(filmFolder(id), { recursive: true });
-  await (how === "move" ? moveFile(file, kept) : copyFile(file, kept));
+  await (how === "move" ? moveWhole(file, kept) : copyWhole(file, kept));
   inTransaction(db(), () => {
     insertFilm(db(), { id, name, file: kept, info });
     insertVersion(db(), id, { id: nanoid(10), name: "Vertical 9:16", width: 1080, height: 1920 });

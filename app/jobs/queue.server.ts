@@ -2,6 +2,7 @@ import { existsSync, readdirSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { Worker } from "node:worker_threads";
 import pino from "pino";
+import { isAside } from "~/disk/write-aside.server";
 import { finishJob, type JobRow, recoverJobs, takeJob } from "~/db/jobs.server";
 import { projectPath } from "~/media/project-path.server";
 import type { WorkerOrder } from "./worker-order";
@@ -77,7 +78,7 @@ export function wakeQueue(): void {
 function sweep(folder: string): void {
   if (!existsSync(folder)) return;
   for (const entry of readdirSync(folder, { withFileTypes: true, recursive: true })) {
-    if (entry.isFile() && /^\..*\.part\./.test(entry.name)) rmSync(join(entry.parentPath, entry.name), { force: true });
+    if (entry.isFile() && isAside(entry.name)) rmSync(join(entry.parentPath, entry.name), { force: true });
   }
 }
 

@@ -1,4 +1,3 @@
-import { mkdir } from "node:fs/promises";
 import { join } from "node:path";
 import { z } from "zod";
 import { packFeatures, unpackFeatures } from "~/core/shots/feature-codec";
@@ -100,7 +99,6 @@ async function render(db: Db, film: FilmFile, job: JobRow, { onProgress, signal 
   if (kept.length === 0) throw new Error("every shot is excluded; take one in again to render the film");
   const ranges = joinRanges(kept.map(({ range }) => range));
   const windows = kept.flatMap((shot) => shot.windows);
-  await mkdir(exportsFolder(job.filmId), { recursive: true });
   return exportVersion({ film, target, ranges, windows }, join(exportsFolder(job.filmId), fileName), {
     signal,
     onProgress: ({ step, share }) => onProgress(step === "rendering" ? "Rendering" : "Checking the file", share),

@@ -3,7 +3,7 @@ import { frameToSeconds } from "~/core/time/rate";
 import type { FilmInfo } from "./probe.server";
 import { readProgress } from "./progress.server";
 import { startTool } from "./tool.server";
-import { writeAside } from "./write-aside.server";
+import { writeAside } from "~/disk/write-aside.server";
 
 /** Larger side of a proxy, in pixels. */
 const PROXY_SIDE = 960;

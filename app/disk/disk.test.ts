@@ -1,0 +1,70 @@
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
+import { diskFullMessage, DiskFullError, freeBytes, isDiskFull, requireSpace } from "./disk-space.server";
+import { isAside, moveWhole, writeAside } from "./write-aside.server";
+
+let folder: string;
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), "glad-pan-disk-"));
+});
+afterEach(() => rmSync(folder, { recursive: true }));
+
+describe("writing aside", () => {
+  test("gives a file its name when it is finished, and not before", async () => {
+    const file = join(folder, "new", "film.mp4");
+    const result = await writeAside(file, async (aside) => {
+      writeFileSync(aside, "whole");
+      expect(existsSync(file)).toBe(false);
+      expect(isAside(readdirSync(join(folder, "new"))[0]!)).toBe(true);
+      expect(aside).toMatch(/\.mp4$/);
+      return 5;
+    });
+    expect([result, readFileSync(file, "utf8")]).toEqual([5, "whole"]);
+  });
+
+  test("leaves nothing behind when it fails, and what there was before as it is", async () => {
+    const file = join(folder, "film.mp4");
+    writeFileSync(file, "before");
+    const failing = writeAside(file, async (aside) => {
+      writeFileSync(aside, "half");
+      throw new Error("cut short");
+    });
+    await expect(failing).rejects.toThrow("cut short");
+    expect([readdirSync(folder), readFileSync(file, "utf8")]).toEqual([["film.mp4"], "before"]);
+  });
+
+  test("moves a file into a folder that is not there yet", async () => {
+    writeFileSync(join(folder, "a"), "film");
+    await moveWhole(join(folder, "a"), join(folder, "b", "c"));
+    expect([existsSync(join(folder, "a")), readFileSync(join(folder, "b", "c"), "utf8")]).toEqual([false, "film"]);
+  });
+
+  test("only its own names count as half-written", () => {
+    expect([".part.mp4", "a.part.b", ".x.part.mp4"].map(isAside)).toEqual([false, false, false]);
+  });
+});
+
+describe("space", () => {
+  test("is told for a folder that is not there yet", () => {
+    expect(freeBytes(join(folder, "not", "there"))).toBe(freeBytes(folder));
+    expect(diskFullMessage(folder, "data")).toMatch(/^the disk is full: [\d.]+ (MB|GB) free in data$/);
+  });
+
+  test("is asked for before something large is begun", () => {
+    expect(() => requireSpace(folder, "data", 1000, "the upload of kite.mp4")).not.toThrow();
+    const ask = () => requireSpace(folder, "data", 1e18, "the upload of kite.mp4");
+    expect(ask).toThrow(DiskFullError);
+    expect(ask).toThrow(/^not enough space for the upload of kite\.mp4: it takes about .* free in data\. Free some/);
+  });
+
+  test("that is missing is told from other failures", () => {
+    const failure = (code: string) => Object.assign(new Error("failed"), { code });
+    expect(isDiskFull(failure("ENOSPC"), folder)).toBe(true);
+    expect(isDiskFull(failure("SQLITE_FULL"), folder)).toBe(true);
+    expect(isDiskFull(failure("SQLITE_IOERR_WRITE"), folder)).toBe(false);
+    expect(isDiskFull(failure("ENOENT"), folder)).toBe(false);
+    expect(isDiskFull(null, folder)).toBe(false);
+  });
+});

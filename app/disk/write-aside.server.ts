@@ -1,0 +1,61 @@
+import { randomUUID } from "node:crypto";
+import { copyFile, mkdir, open, rename, rm } from "node:fs/promises";
+import { basename, dirname, join } from "node:path";
+
+/** What `asideName` makes; whoever finds such a file without its writer may remove it. */
+const ASIDE = /^\.[\da-f-]{36}\.part\./;
+
+/** A name beside `file` under which it is written. The extension stays, since tools go by it. */
+const asideName = (file: string): string => join(dirname(file), `.${randomUUID()}.part.${basename(file)}`);
+
+export const isAside = (name: string): boolean => ASIDE.test(name);
+
+/** Waits until what was written to a file, or to a folder's list of names, would survive a loss of power. */
+async function sync(path: string): Promise<void> {
+  const handle = await open(path, "r");
+  try {
+    await handle.sync();
+  } finally {
+    await handle.close();
+  }
+}
+
+/** Gives a finished file its name, for good: the file is on the disk before the name is, and the name before we go on. */
+async function settle(from: string, to: string): Promise<void> {
+  await sync(from);
+  await rename(from, to);
+  await sync(dirname(to));
+}
+
+/**
+ * Lets `write` make a file under another name and gives it its real name only when that has gone well, so that
+ * a half-written file is never taken for a finished one, whenever this process or the machine ends.
+ *
+ * @returns what `write` returns
+ */
+export async function writeAside<T>(file: string, write: (aside: string) => Promise<T>): Promise<T> {
+  await mkdir(dirname(file), { recursive: true });
+  const aside = asideName(file);
+  try {
+    const result = await write(aside);
+    await settle(aside, file);
+    return result;
+  } finally {
+    await rm(aside, { force: true });
+  }
+}
+
+/** Copies a file; there is never a part of it under its name. */
+export const copyWhole = (from: string, to: string): Promise<void> => writeAside(to, (aside) => copyFile(from, aside));
+
+/** Moves a file, even to another file system, where a rename is not possible. */
+export async function moveWhole(from: string, to: string): Promise<void> {
+  await mkdir(dirname(to), { recursive: true });
+  try {
+    await settle(from, to);
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== "EXDEV") throw error;
+    await copyWhole(from, to);
+    await rm(from);
+  }
+}
