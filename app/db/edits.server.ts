@@ -1,7 +1,9 @@
-import { Command, describeCommand } from "~/core/edits/command";
-import type { HandKey } from "~/core/path/solve-version";
+import { type Command, describeCommand, StoredCommand } from "~/core/edits/command";
+import { brokenInvariant } from "~/core/edits/invariants";
 import { type Db, inTransaction } from "./database.server";
+import { filmState } from "./film-state.server";
 import { findFilm, raiseRevision } from "./films.server";
+import { listShots } from "./shots.server";
 import { applyToShots } from "./shot-edits.server";
 import { applyToSubjects } from "./subject-edits.server";
 import {
@@ -10,8 +12,8 @@ import {
   findVersion,
   insertVersion,
   listHandKeys,
-  listVersions,
   setHandKey,
+  versionExists,
 } from "./versions.server";
 
 /** A change was made to an older state than the stored one; nothing was changed. */
@@ -31,7 +33,7 @@ interface RawEdit {
 }
 
 /** The hand keys of a version among these frames, and the command that puts exactly them back. */
-function keepKeys(db: Db, versionId: string, frames: number[]): Command {
+function keepKeys(db: Db, versionId: string, frames: number[]): StoredCommand {
   const keys = listHandKeys(db, versionId).filter((key) => frames.includes(key.frame));
   return { type: "restore-keys", versionId, frames, keys };
 }
@@ -42,18 +44,12 @@ function requireVersion(db: Db, filmId: string, id: string) {
   return version;
 }
 
-function requireFrame(db: Db, filmId: string, key: HandKey): void {
-  const film = findFilm(db, filmId)!;
-  if (key.frame >= film.info.frames) throw new EditError(`the film has no frame ${key.frame}`);
-}
-
-/** Carries out a command and returns the one that takes it back. */
-function apply(db: Db, filmId: string, command: Command): Command {
+/** Carries out a command and returns the one that undoes it. */
+function apply(db: Db, filmId: string, command: StoredCommand): StoredCommand {
   switch (command.type) {
     case "set-key": {
       const { versionId, key } = command;
       requireVersion(db, filmId, versionId);
-      requireFrame(db, filmId, key);
       const inverse = keepKeys(db, versionId, [key.frame]);
       setHandKey(db, versionId, key);
       return inverse;
@@ -68,7 +64,6 @@ function apply(db: Db, filmId: string, command: Command): Command {
     case "move-key": {
       const { versionId, fromFrame, key } = command;
       requireVersion(db, filmId, versionId);
-      requireFrame(db, filmId, key);
       const inverse = keepKeys(db, versionId, [fromFrame, key.frame]);
       deleteHandKey(db, versionId, fromFrame);
       setHandKey(db, versionId, key);
@@ -98,11 +93,11 @@ function apply(db: Db, filmId: string, command: Command): Command {
     case "change-person":
       return applyToSubjects(db, filmId, command);
     case "add-version":
+      if (versionExists(db, command.version.id)) throw new EditError("there is a version with this id already");
       insertVersion(db, filmId, command.version);
       return { type: "remove-version", versionId: command.version.id };
     case "remove-version": {
       const version = requireVersion(db, filmId, command.versionId);
-      if (listVersions(db, filmId).length === 1) throw new EditError("a film keeps at least one version");
       if (listHandKeys(db, version.id).length > 0) {
         throw new EditError(`"${version.name}" has hand keys; release them before removing it`);
       }
@@ -118,15 +113,25 @@ function requireRevision(db: Db, filmId: string, revision: number): void {
   if (film.revision !== revision) throw new StaleRevisionError("the film was changed elsewhere in the meantime");
 }
 
+/** Carries out a command, and makes sure that the film is sound after it. */
+function applySoundly(db: Db, filmId: string, command: StoredCommand): StoredCommand {
+  const shotsEnd = listShots(db, filmId).at(-1)?.end ?? 0;
+  const inverse = apply(db, filmId, command);
+  const broken = brokenInvariant(filmState(db, filmId), shotsEnd);
+  if (broken) throw new EditError(broken);
+  return inverse;
+}
+
 /**
- * Carries out a command on a film in one transaction and remembers how to take it back.
+ * Carries out a command on a film in one transaction and remembers how to undo it.
  *
- * @throws StaleRevisionError if the film has changed since `revision`; EditError if the command makes no sense
+ * @throws StaleRevisionError if the film has changed since `revision`; EditError and its like if the command makes no
+ *   sense; nothing is changed then
  */
 export function edit(db: Db, filmId: string, revision: number, command: Command): void {
   inTransaction(db, () => {
     requireRevision(db, filmId, revision);
-    const inverse = apply(db, filmId, command);
+    const inverse = applySoundly(db, filmId, command);
     db.prepare("DELETE FROM edits WHERE film_id = ? AND undone = 1").run(filmId);
     db.prepare(
       `INSERT INTO edits (film_id, sequence, command, inverse, created_at)
@@ -152,20 +157,20 @@ export function stepHistory(db: Db, filmId: string, revision: number, direction:
     requireRevision(db, filmId, revision);
     const step = nextEdit(db, filmId, direction);
     if (!step) return null;
-    apply(db, filmId, Command.parse(JSON.parse(direction === "undo" ? step.inverse : step.command)));
+    applySoundly(db, filmId, StoredCommand.parse(JSON.parse(direction === "undo" ? step.inverse : step.command)));
     db.prepare("UPDATE edits SET undone = ? WHERE film_id = ? AND sequence = ?").run(
       direction === "undo" ? 1 : 0,
       filmId,
       step.sequence,
     );
     raiseRevision(db, filmId);
-    return describeCommand(Command.parse(JSON.parse(step.command)));
+    return describeCommand(StoredCommand.parse(JSON.parse(step.command)));
   });
 }
 
 /** What could be taken back or done again, in words. */
 export function historyOf(db: Db, filmId: string): { undo: string | null; redo: string | null } {
   const describe = (step: RawEdit | undefined) =>
-    step ? describeCommand(Command.parse(JSON.parse(step.command))) : null;
+    step ? describeCommand(StoredCommand.parse(JSON.parse(step.command))) : null;
   return { undo: describe(nextEdit(db, filmId, "undo")), redo: describe(nextEdit(db, filmId, "redo")) };
 }

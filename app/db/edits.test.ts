@@ -3,12 +3,15 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Worker } from "node:worker_threads";
 import { beforeEach, describe, expect, test } from "@jest/globals";
+import { freshShot } from "~/core/shots/shot";
+import { INFO } from "../../tests/support/film-info";
 import { twoShotFilm } from "../../tests/support/two-shot-film";
 import type { Db } from "./database.server";
 import { edit, EditError, historyOf, StaleRevisionError, stepHistory } from "./edits.server";
-import { findFilm } from "./films.server";
-import { listShots } from "./shots.server";
-import { listHandKeys, listFramings, listVersions } from "./versions.server";
+import { findFilm, insertFilm } from "./films.server";
+import { finishJob, insertJob } from "./jobs.server";
+import { listShots, saveShot } from "./shots.server";
+import { insertVersion, listHandKeys, listFramings, listVersions } from "./versions.server";
 
 const KEY = { frame: 10, x: 700, y: 540, height: 1080, easing: null };
 
@@ -91,8 +94,32 @@ describe("edits", () => {
     expect(() => send({ type: "set-key", versionId: "tall", key: { ...KEY, frame: 300 } })).toThrow("no frame 300");
     const gone = { type: "change-shots" as const, shotIds: ["gone"], change: { subject: "none" } };
     expect(() => send(gone)).toThrow("not there any more");
+    expect(() => send({ type: "set-key", versionId: "tall", key: { ...KEY, x: 90 } })).toThrow("leave the picture");
+    const again = { id: "tall", name: "Again", width: 1080, height: 1080 };
+    expect(() => send({ type: "add-version", version: again })).toThrow("this id already");
     expect(revision()).toBe(before);
     expect(historyOf(db, "film")).toEqual({ undo: null, redo: null });
+  });
+
+  test("another film's shots and versions are not there", () => {
+    insertFilm(db, { id: "other", name: "Other.mp4", file: "/other.mp4", info: INFO });
+    insertVersion(db, "other", { id: "wide", name: "Wide", width: 1080, height: 1080 });
+    const others = freshShot("three", { start: 0, end: 300 }, null);
+    saveShot(db, "other", others);
+    expect(() => send({ type: "set-key", versionId: "wide", key: KEY })).toThrow("not there");
+    expect(() => send({ type: "join-shots", shotIds: ["one", "three"] })).toThrow("not there");
+    expect(() => saveShot(db, "film", { ...others, end: 5 })).toThrow("another film's");
+    expect(listShots(db, "other")).toEqual([others]);
+  });
+
+  test("a film is not cut anew while it is still analysed", () => {
+    insertJob(db, { id: "job", filmId: "film", kind: "analyse" });
+    expect(() => send({ type: "set-sensitivity", sensitivity: 90 })).toThrow("still being analysed");
+    expect(() => send({ type: "set-transitions", transitions: [] })).toThrow("still being analysed");
+    send({ type: "split-shot", frame: 50, kind: "cut" });
+    finishJob(db, "job", { state: "done" });
+    send({ type: "set-transitions", transitions: [] });
+    expect(listShots(db, "film").map(({ start, end }) => [start, end])).toEqual([[0, 300]]);
   });
 });
 

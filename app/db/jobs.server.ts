@@ -45,6 +45,10 @@ export const findJob = (db: Db, id: string): JobRow | null =>
 export const listJobs = (db: Db, filmId: string): JobRow[] =>
   db.prepare<[string], JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE film_id = ? ORDER BY created_at, rowid`).all(filmId);
 
+/** Whether all of a film has been looked through. */
+export const isAnalysed = (db: Db, filmId: string): boolean =>
+  !listJobs(db, filmId).some(({ kind, state }) => kind === "analyse" && state !== "done");
+
 /** Takes the oldest waiting job, of one kind if it is given, or null. Marks come first: somebody sits before them. */
 export function takeJob(db: Db, only: JobKind | null = null): JobRow | null {
   return inTransaction(db, () => {

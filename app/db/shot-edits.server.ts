@@ -1,17 +1,18 @@
-import type { Command } from "~/core/edits/command";
+import type { StoredCommand } from "~/core/edits/command";
 import { decideTransitions } from "~/core/shots/detect-transitions";
-import { joinShots, moveCut, recut, requireShot, shotId, splitShot } from "~/core/shots/reshape";
+import { joinShots, moveCut, recut, requireShot, ReshapeError, shotId, splitShot } from "~/core/shots/reshape";
 import type { Shot } from "~/core/shots/shot";
 import { requireWithin } from "~/core/formats/cut-list";
 import { findCandidates } from "./analysis.server";
 import type { Db } from "./database.server";
 import { findFilm, setSensitivity } from "./films.server";
+import { isAnalysed } from "./jobs.server";
 import { deleteShot, listShots, saveShot } from "./shots.server";
 import { listFramings, listVersions, setFraming } from "./versions.server";
 
-type RestoreShots = Extract<Command, { type: "restore-shots" }>;
+type RestoreShots = Extract<StoredCommand, { type: "restore-shots" }>;
 export type ShotCommand = Extract<
-  Command,
+  StoredCommand,
   {
     type:
       | "split-shot"
@@ -57,7 +58,7 @@ function storeShots(db: Db, filmId: string, next: readonly Shot[]): RestoreShots
   return inverse;
 }
 
-function restore(db: Db, filmId: string, command: RestoreShots): Command {
+function restore(db: Db, filmId: string, command: RestoreShots): StoredCommand {
   const before = new Map(listShots(db, filmId).map((shot) => [shot.id, shot]));
   const overwritten = [...command.remove, ...command.shots.map(({ id }) => id)].flatMap((id) => before.get(id) ?? []);
   const inverse = snapshot(
@@ -83,12 +84,19 @@ function copyFramings(db: Db, filmId: string, from: string, to: string): void {
   }
 }
 
+/** A film is cut anew as a whole, once all of it has been looked through. */
+function requireAnalysed(db: Db, filmId: string): void {
+  if (!isAnalysed(db, filmId)) {
+    throw new ReshapeError("the film is still being analysed; its cuts can be decided anew when that is done");
+  }
+}
+
 /**
- * Carries out a command on a film's shots and returns the one that takes it back.
+ * Carries out a command on a film's shots and returns the one that undoes it.
  *
  * @throws ReshapeError, or FormatError for transitions that do not fit the film
  */
-export function applyToShots(db: Db, filmId: string, command: ShotCommand): Command {
+export function applyToShots(db: Db, filmId: string, command: ShotCommand): StoredCommand {
   const shots = listShots(db, filmId);
   const { info, sensitivity } = findFilm(db, filmId)!;
   switch (command.type) {
@@ -129,12 +137,14 @@ export function applyToShots(db: Db, filmId: string, command: ShotCommand): Comm
       return inverse;
     }
     case "set-sensitivity": {
+      requireAnalysed(db, filmId);
       const decided = decideTransitions(findCandidates(db, filmId), command.sensitivity);
       const inverse = storeShots(db, filmId, recut(shots, decided, info.frames, filmId));
       setSensitivity(db, filmId, command.sensitivity);
       return { ...inverse, sensitivity };
     }
     case "set-transitions":
+      requireAnalysed(db, filmId);
       requireWithin(command.transitions, info.frames);
       return storeShots(db, filmId, recut(shots, command.transitions, info.frames, filmId));
     case "restore-shots":

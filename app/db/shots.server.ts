@@ -32,29 +32,33 @@ const toShot = (row: RawShot): Shot => ({
 export const listShots = (db: Db, filmId: string): Shot[] =>
   db.prepare<[string], RawShot>("SELECT * FROM shots WHERE film_id = ? ORDER BY start_frame").all(filmId).map(toShot);
 
-/** Stores a shot in the place of the one with its id, if there is one. */
+/** Stores a shot in the place of the film's one with its id, if there is one. */
 export function saveShot(db: Db, filmId: string, shot: Shot): void {
-  db.prepare(
-    `INSERT INTO shots (id, film_id, start_frame, end_frame, begins, mixed_from, mixed_to, carry, subject, name, excluded,
+  const { changes } = db
+    .prepare(
+      `INSERT INTO shots (id, film_id, start_frame, end_frame, begins, mixed_from, mixed_to, carry, subject, name, excluded,
        protect)
      VALUES (@id, @filmId, @start, @end, @begins, @mixedFrom, @mixedTo, @carry, @subject, @name, @excluded, @protect)
      ON CONFLICT (id) DO UPDATE SET start_frame = @start, end_frame = @end, begins = @begins, mixed_from = @mixedFrom,
        mixed_to = @mixedTo, carry = @carry, subject = @subject, name = @name, excluded = @excluded,
-       protect = @protect`,
-  ).run({
-    id: shot.id,
-    filmId,
-    start: shot.start,
-    end: shot.end,
-    begins: shot.begins,
-    mixedFrom: shot.mixed.start,
-    mixedTo: shot.mixed.end,
-    carry: shot.carry ? 1 : 0,
-    subject: shot.subject,
-    name: shot.name,
-    excluded: shot.excluded ? 1 : 0,
-    protect: shot.protect && JSON.stringify(shot.protect),
-  });
+       protect = @protect
+     WHERE film_id = @filmId`,
+    )
+    .run({
+      id: shot.id,
+      filmId,
+      start: shot.start,
+      end: shot.end,
+      begins: shot.begins,
+      mixedFrom: shot.mixed.start,
+      mixedTo: shot.mixed.end,
+      carry: shot.carry ? 1 : 0,
+      subject: shot.subject,
+      name: shot.name,
+      excluded: shot.excluded ? 1 : 0,
+      protect: shot.protect && JSON.stringify(shot.protect),
+    });
+  if (changes === 0) throw new Error(`the shot ${shot.id} is another film's`);
 }
 
 export const deleteShot = (db: Db, id: string): void => void db.prepare("DELETE FROM shots WHERE id = ?").run(id);

@@ -8,11 +8,13 @@ import { findFilm, insertFilm } from "./films.server";
 import { findMarkTrack, listMarks, listTrackEdits, saveMarkTrack } from "./marks.server";
 import { listPeople, savePeople } from "./people.server";
 import { listShots, saveShot } from "./shots.server";
+import { insertVersion } from "./versions.server";
 
 let db: Db;
 beforeEach(() => {
   db = openDatabase(":memory:");
   insertFilm(db, { id: "film", name: "film.mp4", file: "/film.mp4", info: INFO });
+  insertVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
   saveShot(db, "film", freshShot("one", { start: 0, end: 300 }, null));
   savePeople(db, "film", [
     { id: "p1", number: 0, signature: [1, 2], seen: 2 },

@@ -21,6 +21,10 @@ export function findVersion(db: Db, filmId: string, id: string): VersionRow | nu
   return row ?? null;
 }
 
+/** Whether any film has a version with this id. */
+export const versionExists = (db: Db, id: string): boolean =>
+  db.prepare("SELECT 1 FROM versions WHERE id = ?").get(id) !== undefined;
+
 export function insertVersion(db: Db, filmId: string, version: VersionRow): void {
   db.prepare(
     `INSERT INTO versions (id, film_id, name, width, height, position)

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { Command, describeCommand } from "./command";
+import { Command, describeCommand, StoredCommand } from "./command";
 
 const refuses = (command: unknown) => expect(Command.safeParse(command).success).toBe(false);
 
@@ -25,6 +25,22 @@ describe("commands", () => {
     refuses({ type: "add-version", version });
     refuses({ type: "add-version", version: { ...version, width: 1080, name: " " } });
     refuses({ type: "add-version", version: { ...version, width: 9000 } });
+  });
+
+  test("that only take others back are kept, and cannot be sent", () => {
+    const restore = { type: "restore-keys", versionId: "v", frames: [1], keys: [] };
+    refuses(restore);
+    refuses({ type: "restore-shots", remove: ["a"], shots: [], framings: [] });
+    expect(StoredCommand.parse(restore)).toEqual(restore);
+  });
+
+  test("with ids or numbers that no film has are refused", () => {
+    for (const id of ["../../x", "", "a/b", "x".repeat(41), "a\n"]) {
+      refuses({ type: "remove-key", versionId: id, frame: 1 });
+    }
+    refuses({ type: "set-key", versionId: "v", key: { frame: 1, x: 1e9, y: 0, height: 5, easing: null } });
+    refuses({ type: "edit-track", trackId: "t", edit: { removed: [{ start: 5, end: 1 }], joinedTo: null } });
+    refuses({ type: "change-shots", shotIds: ["a"], change: { subject: `track:${"x".repeat(200)}` } });
   });
 
   test("say what they do, by what they change", () => {

@@ -73,7 +73,7 @@ export function moveCut(shots: readonly Shot[], id: string, frame: number): Shot
     throw new ReshapeError("a shot keeps at least one frame; join it with its neighbour instead");
   }
   const by = frame - shot.start;
-  const mixed = { start: shot.mixed.start + by, end: shot.mixed.end + by };
+  const mixed = { start: shot.mixed.start + by, end: Math.min(shot.mixed.end + by, shot.end) };
   const moved = { ...shot, start: frame, mixed: mixed.start < before.start ? { start: frame, end: frame } : mixed };
   return [...shots.slice(0, index - 1), { ...before, end: frame }, moved, ...shots.slice(index + 1)];
 }

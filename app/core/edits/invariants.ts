@@ -1,0 +1,124 @@
+import { type Box, clipBox, type Size } from "../geometry/box";
+import { aspectRatio, clampWindow } from "../geometry/crop-window";
+import type { HandKey } from "../path/solve-version";
+import { type FrameRange, inRange } from "../time/rate";
+import type { FilmState, VersionState } from "./film-state";
+
+export const MAX_VERSIONS = 50;
+const MAX_MARKS = 5000;
+const MAX_TRACK_EDITS = 5000;
+
+/** A window may lie this many pixels outside the picture, from rounding. */
+const ROUNDING = 0.5;
+
+const isEmptyOrOutside = ({ start, end }: FrameRange, frames: number): boolean =>
+  start < 0 || end <= start || end > frames;
+
+function firstDouble<T>(all: readonly T[]): T | undefined {
+  const seen = new Set<T>();
+  return all.find((one) => seen.has(one) || !seen.add(one));
+}
+
+const liesOutside = (box: Box, picture: Size): boolean => {
+  const { width, height } = clipBox(box, picture);
+  return !(width > 0 && height > 0);
+};
+
+function brokenShots({ shots, frames, picture }: FilmState, end: number): string | null {
+  let covered = 0;
+  for (const shot of shots) {
+    if (isEmptyOrOutside(shot, frames)) return `a shot cannot reach from frame ${shot.start} to ${shot.end}`;
+    if (shot.start !== covered) return `the shots leave a gap or overlap at frame ${covered}`;
+    const { mixed } = shot;
+    if (mixed.start < 0 || mixed.end < mixed.start || mixed.end > frames) {
+      return `the shot at frame ${shot.start} is mixed with another outside the film`;
+    }
+    if (shot.protect && liesOutside(shot.protect, picture)) return "what is protected lies outside the picture";
+    covered = shot.end;
+  }
+  if (covered !== end) return `the shots end at frame ${covered}, not at ${end}`;
+  return null;
+}
+
+function brokenKey(key: HandKey, version: VersionState, { frames, picture }: FilmState): string | null {
+  if (!inRange(key.frame, { start: 0, end: frames })) return `the film has no frame ${key.frame}`;
+  const nearest = clampWindow(key, picture, aspectRatio(version));
+  const off = Math.max(Math.abs(nearest.x - key.x), Math.abs(nearest.y - key.y), Math.abs(nearest.height - key.height));
+  if (!(off <= ROUNDING)) return `the window at frame ${key.frame} would leave the picture`;
+  return null;
+}
+
+function brokenVersion(version: VersionState, state: FilmState): string | null {
+  for (const key of version.handKeys) {
+    const broken = brokenKey(key, version, state);
+    if (broken) return broken;
+  }
+  const ids = new Set(state.shots.map(({ id }) => id));
+  for (const id of version.framings.keys()) {
+    if (!ids.has(id)) return `"${version.name}" frames a shot that is not the film's`;
+  }
+  return null;
+}
+
+function brokenVersions({ versions, ...rest }: FilmState): string | null {
+  if (versions.length === 0) return "a film keeps at least one version";
+  if (versions.length > MAX_VERSIONS) return `a film has at most ${MAX_VERSIONS} versions`;
+  for (const version of versions) {
+    const broken = brokenVersion(version, { versions, ...rest });
+    if (broken) return broken;
+  }
+  return null;
+}
+
+function brokenMarks({ marks, frames, picture }: FilmState): string | null {
+  if (marks.length > MAX_MARKS) return `a film has at most ${MAX_MARKS} marks`;
+  for (const { frame, box } of marks) {
+    if (!inRange(frame, { start: 0, end: frames })) return `the film has no frame ${frame}`;
+    if (liesOutside(box, picture)) return `the mark at frame ${frame} lies outside the picture`;
+  }
+  return null;
+}
+
+function brokenPeople({ people }: FilmState): string | null {
+  const byId = new Map(people.map((person) => [person.id, person]));
+  for (const person of people) {
+    const seen = new Set<string>();
+    for (let at = person; at.mergedInto !== null;) {
+      const into = byId.get(at.mergedInto);
+      if (!into) return "a person cannot be somebody who is not in the film";
+      if (seen.has(into.id)) return "a person cannot be themselves by way of another";
+      seen.add(into.id);
+      at = into;
+    }
+  }
+  return null;
+}
+
+function brokenTrackEdits({ trackEdits, frames }: FilmState): string | null {
+  if (trackEdits.size > MAX_TRACK_EDITS) return `a film has at most ${MAX_TRACK_EDITS} changed tracks`;
+  for (const [id, { removed, joinedTo }] of trackEdits) {
+    if (joinedTo === id) return "a track cannot be joined to itself";
+    const wrong = removed.find((range) => isEmptyOrOutside(range, frames));
+    if (wrong) return `frames ${wrong.start} to ${wrong.end} of a track are not in the film`;
+  }
+  return null;
+}
+
+/**
+ * What is wrong with a film's state, as a sentence to follow "That did not work: "; null if nothing is. Whatever an
+ * edit does, this holds after it: shots cover the film without gap or overlap, everything lies in the film and its
+ * picture, and whatever is spoken of is there.
+ *
+ * @param shotsEnd the frame at which the shots have to end
+ */
+export function brokenInvariant(state: FilmState, shotsEnd: number): string | null {
+  const { shots, versions } = state;
+  if (firstDouble([...shots, ...versions].map(({ id }) => id)) !== undefined) return "two things cannot have one id";
+  return (
+    brokenShots(state, shotsEnd) ??
+    brokenVersions(state) ??
+    brokenMarks(state) ??
+    brokenPeople(state) ??
+    brokenTrackEdits(state)
+  );
+}
