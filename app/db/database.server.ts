@@ -5,11 +5,12 @@ import { migration0001 } from "./migrations/0001-first";
 import { migration0002 } from "./migrations/0002-reshape";
 import { migration0003 } from "./migrations/0003-people";
 import { migration0004 } from "./migrations/0004-framing";
+import { migration0005 } from "./migrations/0005-moving";
 
 export type Db = Database.Database;
 
 /** In order; the database's `user_version` counts how many have run. Never change one that has been released. */
-const MIGRATIONS = [migration0001, migration0002, migration0003, migration0004];
+const MIGRATIONS = [migration0001, migration0002, migration0003, migration0004, migration0005];
 
 /**
  * Does all of `work` or nothing of it, and returns what it returns. The lock for writing is taken at the start: a
@@ -18,12 +19,16 @@ const MIGRATIONS = [migration0001, migration0002, migration0003, migration0004];
  */
 export const inTransaction = <T>(db: Db, work: () => T): T => db.transaction(work).immediate();
 
+/** How many migrations have run, and how many there are. */
+export const schemaOf = (db: Db): { done: number; all: number } => ({
+  done: db.pragma("user_version", { simple: true }) as number,
+  all: MIGRATIONS.length,
+});
+
 /** Brings a database to the newest schema; each migration runs whole or not at all. */
 function migrate(db: Db): void {
-  const done = db.pragma("user_version", { simple: true }) as number;
-  if (done > MIGRATIONS.length) {
-    throw new Error("the database was written by a newer Glad Pan; start that one, or move the data folder away");
-  }
+  const { done, all } = schemaOf(db);
+  if (done > all) throw new Error("the database was written by a newer Glad Pan");
   MIGRATIONS.slice(done).forEach((sql, i) => {
     inTransaction(db, () => {
       db.exec(sql);
@@ -32,14 +37,22 @@ function migrate(db: Db): void {
   });
 }
 
-/** Opens a database file (or ":memory:"), creating and migrating it as needed. */
-export function openDatabase(file: string): Db {
-  if (file !== ":memory:") mkdirSync(dirname(file), { recursive: true });
+/** Opens a database file (or ":memory:") as all of Glad Pan uses it, with the schema that it has. */
+export function connect(file: string): Db {
   const db = new Database(file);
   db.pragma("journal_mode = WAL");
+  // A transaction is on the disk when it is answered for, and not only in the system's memory.
+  db.pragma("synchronous = FULL");
   db.pragma("foreign_keys = ON");
   // The server and its workers write to one file; a writer waits for the other.
   db.pragma("busy_timeout = 10000");
+  return db;
+}
+
+/** Opens a database file (or ":memory:"), creating and migrating it as needed. */
+export function openDatabase(file: string): Db {
+  if (file !== ":memory:") mkdirSync(dirname(file), { recursive: true });
+  const db = connect(file);
   migrate(db);
   return db;
 }

@@ -26,8 +26,10 @@ export interface JobRow {
 const COLUMNS = `id, film_id AS filmId, kind, state, payload, step, progress, attempts, error, result,
   created_at AS createdAt, started_at AS startedAt, finished_at AS finishedAt`;
 
-/** After so many starts that all ended with the server, a job is given up: it may be what ends it. */
+/** After so many starts that all ended with the server and got nowhere, a job is given up: it may be what ends it. */
 const MAX_ATTEMPTS = 4;
+/** Share of a job that counts as having got somewhere. */
+const SOME_PROGRESS = 0.01;
 
 export function insertJob(db: Db, job: Pick<JobRow, "id" | "filmId" | "kind"> & { payload?: unknown }): void {
   db.prepare("INSERT INTO jobs (id, film_id, kind, state, payload, created_at) VALUES (?, ?, ?, 'queued', ?, ?)").run(
@@ -61,18 +63,24 @@ export function takeJob(db: Db, only: JobKind | null = null): JobRow | null {
     if (!job) return null;
     const now = Date.now();
     db.prepare(
-      `UPDATE jobs SET state = 'running', attempts = attempts + 1, started_at = ?, heartbeat_at = ?, progress = 0, step = ''
+      `UPDATE jobs SET state = 'running', attempts = attempts + 1, started_at = ?, heartbeat_at = ?, progress = 0,
+         begun_at_progress = NULL, step = ''
        WHERE id = ?`,
     ).run(now, now, job.id);
     return findJob(db, job.id);
   });
 }
 
-/** Notes how far a running job is, and that it lives. */
+/** Notes how far a running job is, and that it lives. Once it has got on, earlier starts do not count any more. */
 export const reportProgress = (db: Db, id: string, step: string, progress: number): void =>
   void db
-    .prepare("UPDATE jobs SET step = ?, progress = ?, heartbeat_at = ? WHERE id = ? AND state = 'running'")
-    .run(step, progress, Date.now(), id);
+    .prepare(
+      `UPDATE jobs SET step = @step, progress = @progress, heartbeat_at = @now,
+         begun_at_progress = COALESCE(begun_at_progress, @progress),
+         attempts = CASE WHEN @progress >= begun_at_progress + @some THEN 0 ELSE attempts END
+       WHERE id = @id AND state = 'running'`,
+    )
+    .run({ id, step, progress, now: Date.now(), some: SOME_PROGRESS });
 
 /** Ends a job; one that has ended already stays as it is. */
 export function finishJob(
@@ -103,6 +111,12 @@ export const retryJob = (db: Db, id: string): void =>
     )
     .run(id);
 
+/** Puts a running job back into the queue, as if it had not been started. */
+export const giveBackJob = (db: Db, id: string): void =>
+  void db
+    .prepare("UPDATE jobs SET state = 'queued', attempts = MAX(0, attempts - 1) WHERE id = ? AND state = 'running'")
+    .run(id);
+
 /**
  * Takes up the jobs that a server left running when it ended: they wait again, or are given up when they have
  * been started too often. Call before the first job is taken.
@@ -110,7 +124,7 @@ export const retryJob = (db: Db, id: string): void =>
 export function recoverJobs(db: Db): void {
   inTransaction(db, () => {
     db.prepare(
-      `UPDATE jobs SET state = 'failed', finished_at = ?, error = 'Glad Pan ended ' || attempts || ' times in the middle of this. Start it again to try once more.'
+      `UPDATE jobs SET state = 'failed', finished_at = ?, error = 'Glad Pan stopped ' || attempts || ' times at the beginning of this. Start it again to try once more.'
        WHERE state = 'running' AND attempts >= ?`,
     ).run(Date.now(), MAX_ATTEMPTS);
     db.prepare("UPDATE jobs SET state = 'queued' WHERE state = 'running'").run();

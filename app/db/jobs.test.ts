@@ -8,6 +8,7 @@ import { insertFilm, listFilms } from "./films.server";
 import {
   findJob,
   finishJob,
+  giveBackJob,
   insertJob,
   recoverJobs,
   reportProgress,
@@ -55,6 +56,31 @@ describe("jobs", () => {
     expect(findJob(db, "first")!.error).toContain("4 times");
     retryJob(db, "first");
     expect(findJob(db, "first")).toMatchObject({ state: "queued", attempts: 0, error: null });
+  });
+
+  test("that got on before the server ended are taken up however often that happens", () => {
+    for (let start = 1; start <= 10; start++) {
+      expect(takeJob(db)?.id).toBe("first");
+      // A job that goes on where it was says so first; that is no progress yet.
+      for (const step of [0, 0.005, 0.015]) reportProgress(db, "first", "Rendering", 0.08 * start + step);
+      recoverJobs(db);
+      expect(findJob(db, "first")).toMatchObject({ state: "queued", attempts: 0 });
+    }
+    for (let start = 1; start <= 4; start++) {
+      takeJob(db);
+      for (const step of [0, 0.005]) reportProgress(db, "first", "Rendering", 0.9 + step);
+      recoverJobs(db);
+    }
+    expect(findJob(db, "first")!.state).toBe("failed");
+  });
+
+  test("that are given back have not been started", () => {
+    takeJob(db);
+    giveBackJob(db, "first");
+    expect(findJob(db, "first")).toMatchObject({ state: "queued", attempts: 0 });
+    finishJob(db, "first", { state: "done" });
+    giveBackJob(db, "first");
+    expect(findJob(db, "first")!.state).toBe("done");
   });
 });
 

@@ -1,0 +1,66 @@
+import { mkdirSync, readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import Database from "better-sqlite3";
+import { z } from "zod";
+import { StartError } from "./start-error";
+
+/** Who works with a folder. */
+const Holder = z.object({ pid: z.int(), what: z.string() });
+export type Holder = z.infer<typeof Holder>;
+
+export interface FolderLock {
+  release(): void;
+}
+
+const holderFile = (folder: string) => join(folder, "in-use.json");
+
+function readHolder(folder: string): Holder | null {
+  try {
+    return Holder.parse(JSON.parse(readFileSync(holderFile(folder), "utf8")));
+  } catch {
+    return null;
+  }
+}
+
+/**
+ * Takes a folder for this process alone, creating it if need be. The system gives the lock up when the process ends,
+ * however it ends: it is SQLite's lock on a database with nothing in it (Node has none of its own).
+ *
+ * @param shown how the folder is called in messages
+ * @param what what this process is, to be told to the next one that wants the folder, such as its address
+ * @throws StartError if another process has it, or if nothing can be written there
+ */
+export function lockFolder(folder: string, shown: string, what: string): FolderLock {
+  let lock: Database.Database;
+  try {
+    mkdirSync(folder, { recursive: true });
+    lock = new Database(join(folder, "lock.db"), { timeout: 0 });
+  } catch (error) {
+    const why = (error as NodeJS.ErrnoException).code ?? "unknown reason";
+    throw new StartError(
+      `cannot write to the data folder ${shown} (${why}). Change its permissions, or set GLAD_PAN_DATA to another folder.`,
+    );
+  }
+  try {
+    lock.exec("BEGIN EXCLUSIVE");
+  } catch (error) {
+    lock.close();
+    const code = (error as { code?: string }).code ?? "";
+    if (!code.startsWith("SQLITE_BUSY")) {
+      throw new StartError(
+        `cannot lock the data folder ${shown} (${code}). Change its permissions, or set GLAD_PAN_DATA to another folder.`,
+      );
+    }
+    const holder = readHolder(folder);
+    const who = holder ? `${holder.what} (process ${holder.pid})` : "another Glad Pan";
+    throw new StartError(
+      `the data folder ${shown} is in use by ${who}. Use that one, stop it, or set GLAD_PAN_DATA to another folder.`,
+    );
+  }
+  try {
+    writeFileSync(holderFile(folder), JSON.stringify({ pid: process.pid, what } satisfies Holder));
+  } catch {
+    // On a full disk the next one is told less; that is no reason not to start.
+  }
+  return { release: () => lock.close() };
+}
