@@ -1,6 +1,6 @@
 /** The command line: `./glad-pan COMMAND` comes here for everything that is not set-up. */
 import { Command, CommanderError } from "commander";
-import { FilmError } from "~/media/probe.server";
+import { FilmError } from "~/media/film-tool.server";
 import { analyseCommand } from "./analyse";
 import { convertCommand } from "./convert";
 import { cutsCommand } from "./cuts";

@@ -6,7 +6,7 @@ import { Server } from "@tus/server";
 import express, { type Router } from "express";
 import { addFilm } from "~/jobs/films.server";
 import { uploadsFolder } from "~/jobs/workplace.server";
-import { FilmError } from "~/media/probe.server";
+import { FilmError } from "~/media/film-tool.server";
 
 /** The client reads the id of the new film from this header. */
 const FILM_HEADER = "Glad-Pan-Film";

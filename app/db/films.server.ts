@@ -12,6 +12,8 @@ export const StoredInfo = z.object({
   audio: z.object({ codec: z.string() }).nullable(),
   colour: z.object({ transfer: z.string(), matrix: z.string(), range: z.string() }),
   videoCodec: z.string(),
+  // Films that were added before this was kept.
+  container: z.string().default("unknown"),
   bytes: z.number(),
 });
 export type StoredInfo = z.infer<typeof StoredInfo>;
@@ -19,7 +21,7 @@ export type StoredInfo = z.infer<typeof StoredInfo>;
 export interface FilmRow {
   id: string;
   name: string;
-  /** Path of the original. */
+  /** Path of the original: from the data folder on where it lies inside it. */
   file: string;
   info: StoredInfo;
   /** Counts the changes made to the film's shots, versions and keys. */

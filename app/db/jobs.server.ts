@@ -82,12 +82,15 @@ export const reportProgress = (db: Db, id: string, step: string, progress: numbe
     )
     .run({ id, step, progress, now: Date.now(), some: SOME_PROGRESS });
 
+/** How a job ended. */
+export interface JobEnd {
+  state: "done" | "failed" | "cancelled";
+  error?: string;
+  result?: unknown;
+}
+
 /** Ends a job; one that has ended already stays as it is. */
-export function finishJob(
-  db: Db,
-  id: string,
-  end: { state: "done" | "failed" | "cancelled"; error?: string; result?: unknown },
-): void {
+export function finishJob(db: Db, id: string, end: JobEnd): void {
   db.prepare(
     `UPDATE jobs SET state = ?, error = ?, result = ?, finished_at = ?,
        progress = CASE WHEN ? = 'done' THEN 1 ELSE progress END

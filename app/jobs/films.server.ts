@@ -1,13 +1,34 @@
-import { extname, join } from "node:path";
+import { readFileSync } from "node:fs";
+import { readdir, rm, writeFile } from "node:fs/promises";
+import { join, parse } from "node:path";
 import { nanoid } from "nanoid";
+import { z } from "zod";
 import { inTransaction } from "~/db/database.server";
-import { copyWhole, moveWhole } from "~/disk/write-aside.server";
-import { insertFilm, listFilms } from "~/db/films.server";
-import { insertJob } from "~/db/jobs.server";
+import { deleteFilm, findFilm, insertFilm, listFilms } from "~/db/films.server";
+import { insertJob, listJobs } from "~/db/jobs.server";
 import { insertVersion } from "~/db/versions.server";
-import { probeFilm } from "~/media/probe.server";
-import { db, filmFolder } from "./workplace.server";
-import { wakeQueue } from "./queue.server";
+import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
+import { extensionOf } from "~/media/containers";
+import { type FilmInfo, probeFilm } from "~/media/probe.server";
+import { db, filmFolder, filmsFolder, storedPath } from "./workplace.server";
+import { cancelJob, wakeQueue } from "./queue.server";
+
+/** What a film's folder says about it, for the day on which the database does not know it. */
+const FilmNote = z.object({ name: z.string() });
+const noteFile = (folder: string): string => join(folder, "film.json");
+/** Says that a film was to be removed, should we not get to the end of it. */
+const removedFile = (folder: string): string => join(folder, "removed");
+
+/** Puts a film whose file is in its folder into the library, and queues its proxy and its analysis. */
+function register(id: string, name: string, file: string, info: FilmInfo): void {
+  inTransaction(db(), () => {
+    insertFilm(db(), { id, name, file: storedPath(file), info });
+    insertVersion(db(), id, { id: nanoid(10), name: "Vertical 9:16", width: 1080, height: 1920 });
+    insertJob(db(), { id: nanoid(10), filmId: id, kind: "proxy" });
+    insertJob(db(), { id: nanoid(10), filmId: id, kind: "analyse" });
+  });
+  wakeQueue();
+}
 
 /**
  * Takes a file into the library: looks into it, keeps it, and queues its proxy and its analysis. A first
@@ -18,15 +39,13 @@ import { wakeQueue } from "./queue.server";
 export async function addFilm(file: string, name: string, how: "move" | "copy"): Promise<string> {
   const info = await probeFilm(file, name);
   const id = nanoid(10);
-  const kept = join(filmFolder(id), `source${extname(name).toLowerCase()}`);
+  const folder = filmFolder(id);
+  const kept = join(folder, `source${extensionOf(info)}`);
+  await writeAside(noteFile(folder), (aside) =>
+    writeFile(aside, JSON.stringify({ name } satisfies z.infer<typeof FilmNote>)),
+  );
   await (how === "move" ? moveWhole(file, kept) : copyWhole(file, kept));
-  inTransaction(db(), () => {
-    insertFilm(db(), { id, name, file: kept, info });
-    insertVersion(db(), id, { id: nanoid(10), name: "Vertical 9:16", width: 1080, height: 1920 });
-    insertJob(db(), { id: nanoid(10), filmId: id, kind: "proxy" });
-    insertJob(db(), { id: nanoid(10), filmId: id, kind: "analyse" });
-  });
-  wakeQueue();
+  register(id, name, kept, info);
   return id;
 }
 
@@ -34,4 +53,51 @@ export async function addFilm(file: string, name: string, how: "move" | "copy"):
 export async function addDemoFilm(file: string, name: string): Promise<void> {
   if (listFilms(db()).some((film) => film.name === name)) return;
   await addFilm(file, name, "copy");
+}
+
+/** Removes a film with all that was made of it; false if there is none with this id. */
+export async function removeFilm(id: string): Promise<boolean> {
+  if (!findFilm(db(), id)) return false;
+  await writeAside(removedFile(filmFolder(id)), (aside) => writeFile(aside, ""));
+  await Promise.all(listJobs(db(), id).map((job) => cancelJob(job.id)));
+  deleteFilm(db(), id);
+  await rm(filmFolder(id), { recursive: true, force: true });
+  return true;
+}
+
+/** The name that a film's folder remembers. */
+function noteOf(folder: string, file: string): string {
+  try {
+    return FilmNote.parse(JSON.parse(readFileSync(noteFile(folder), "utf8"))).name;
+  } catch {
+    return `Recovered film${parse(file).ext}`;
+  }
+}
+
+/**
+ * Brings the films' folders and the library together after a server that was killed, or a database that was put back:
+ * finishes removals, takes in films that the library does not know, and clears folders without a film.
+ */
+export async function reconcileFilms(): Promise<void> {
+  const entries = await readdir(filmsFolder(), { withFileTypes: true }).catch(() => []);
+  for (const { name: id } of entries.filter((entry) => entry.isDirectory())) {
+    const folder = join(filmsFolder(), id);
+    const files = await readdir(folder);
+    if (files.includes("removed")) {
+      deleteFilm(db(), id);
+      await rm(folder, { recursive: true, force: true });
+      continue;
+    }
+    if (findFilm(db(), id)) continue;
+    const source = files.find((file) => parse(file).name === "source");
+    if (!source) {
+      await rm(folder, { recursive: true, force: true });
+      continue;
+    }
+    const file = join(folder, source);
+    const name = noteOf(folder, file);
+    const info = await probeFilm(file, name).catch(() => null);
+    // What cannot be read any more is left where it is: it may be all that there is of it.
+    if (info) register(id, name, file, info);
+  }
 }

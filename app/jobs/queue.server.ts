@@ -1,12 +1,9 @@
-import { existsSync, readdirSync, rmSync } from "node:fs";
-import { join } from "node:path";
 import { Worker } from "node:worker_threads";
 import pino from "pino";
-import { isAside } from "~/disk/write-aside.server";
-import { finishJob, type JobRow, recoverJobs, takeJob } from "~/db/jobs.server";
+import { finishJob, giveBackJob, type JobEnd, type JobRow, recoverJobs, takeJob } from "~/db/jobs.server";
 import { projectPath } from "~/media/project-path.server";
-import type { WorkerOrder } from "./worker-order";
-import { dataFolder, databaseFile, db } from "./workplace.server";
+import type { UnwrittenEnd, WorkerOrder } from "./worker-order";
+import { databaseFile, db } from "./workplace.server";
 
 const log = pino({ name: "jobs" });
 
@@ -14,15 +11,24 @@ const log = pino({ name: "jobs" });
 const PLACES = 2;
 /** A mark is not kept waiting by them: somebody sits before it. */
 const PLACES_WITH_MARK = 3;
+/** Until something that could not be written is tried again: the disk may have room by then. */
+const TRY_AGAIN_MS = 3000;
+/** As long as a worker may take to stop. */
+const STOP_MS = 6000;
+
+interface Running {
+  worker: Worker;
+  ended: Promise<void>;
+}
 
 interface Queue {
-  running: Map<string, Worker>;
+  running: Map<string, Running>;
   /** One that has loaded its code and waits, so that the next job begins at once. */
   spare: Worker | null;
-  started: boolean;
+  state: "new" | "started" | "stopping";
 }
 const kept = globalThis as { gladPanQueue?: Queue };
-const queue = (): Queue => (kept.gladPanQueue ??= { running: new Map(), spare: null, started: false });
+const queue = (): Queue => (kept.gladPanQueue ??= { running: new Map(), spare: null, state: "new" });
 
 /** In development the worker's TypeScript is loaded as it is; a build has it as one file. */
 function createWorker(): Worker {
@@ -43,57 +49,86 @@ function keepSpare(): void {
   worker.once("exit", drop);
 }
 
+/** Writes to the database, now or as soon as it can be written to again. */
+function insist(write: () => void): void {
+  try {
+    write();
+  } catch (error) {
+    log.error({ error: error instanceof Error ? error.message : error }, "not written; it will be tried again");
+    if (queue().state !== "stopping") setTimeout(() => insist(write), TRY_AGAIN_MS).unref();
+  }
+}
+
 function run(job: JobRow): void {
   const { running, spare } = queue();
   const worker = spare ?? createWorker();
   queue().spare = null;
-  running.set(job.id, worker);
+  const ended = new Promise<void>((resolve) => worker.once("exit", () => resolve()));
+  running.set(job.id, { worker, ended });
   worker.postMessage({ run: job.id } satisfies WorkerOrder);
   log.info({ job: job.id, kind: job.kind, attempt: job.attempts }, "started");
-  // The worker itself writes how its job ended; this is for a worker that could not.
+  // The worker itself writes how its job ended; this is for one that could not.
+  let end: JobEnd = { state: "failed", error: "The work ended without a result. Start it again." };
+  worker.on("message", ({ unwritten }: UnwrittenEnd) => {
+    end = unwritten;
+  });
   worker.on("error", (error) => {
-    log.error({ job: job.id, error: error.message }, "worker failed");
-    finishJob(db(), job.id, { state: "failed", error: error.message });
+    const message = error instanceof Error ? error.message : String(error);
+    log.error({ job: job.id, error: message }, "worker failed");
+    end = { state: "failed", error: message };
   });
   worker.on("exit", () => {
     running.delete(job.id);
-    finishJob(db(), job.id, { state: "failed", error: "The work ended without a result. Start it again." });
     log.info({ job: job.id }, "ended");
+    if (queue().state === "stopping") return;
+    insist(() => finishJob(db(), job.id, end));
     wakeQueue();
   });
 }
 
 /** Starts waiting jobs while there are places for them. */
 export function wakeQueue(): void {
-  const { running, started } = queue();
-  while (started && running.size < PLACES_WITH_MARK) {
-    const job = takeJob(db(), running.size < PLACES ? null : "follow");
-    if (!job) break;
-    run(job);
-  }
-  if (started) keepSpare();
-}
-
-/** Removes half-written files that an ended server has left in the films' folders. */
-function sweep(folder: string): void {
-  if (!existsSync(folder)) return;
-  for (const entry of readdirSync(folder, { withFileTypes: true, recursive: true })) {
-    if (entry.isFile() && isAside(entry.name)) rmSync(join(entry.parentPath, entry.name), { force: true });
-  }
+  const { running, state } = queue();
+  if (state !== "started") return;
+  insist(() => {
+    while (running.size < PLACES_WITH_MARK) {
+      const job = takeJob(db(), running.size < PLACES ? null : "follow");
+      if (!job) break;
+      run(job);
+    }
+  });
+  keepSpare();
 }
 
 /** Begins to work: first takes up what an ended server has left. Called once, when the server starts. */
 export function startQueue(): void {
-  if (queue().started) return;
-  queue().started = true;
-  recoverJobs(db());
-  sweep(join(dataFolder(), "films"));
-  wakeQueue();
+  if (queue().state !== "new") return;
+  queue().state = "started";
+  insist(() => {
+    recoverJobs(db());
+    wakeQueue();
+  });
 }
 
-/** Cancels a job, whether it waits or runs. */
-export function cancelJob(id: string): void {
-  const worker = queue().running.get(id);
-  if (worker) worker.postMessage("cancel" satisfies WorkerOrder);
-  else finishJob(db(), id, { state: "cancelled" });
+/** Takes up no more work, and gives back what is under way, to go on at the next start. */
+export async function stopQueue(): Promise<void> {
+  const stopping = queue();
+  stopping.state = "stopping";
+  const jobs = [...stopping.running];
+  for (const [, { worker }] of jobs) worker.postMessage("give back" satisfies WorkerOrder);
+  const tooLong = new Promise<void>((resolve) => setTimeout(resolve, STOP_MS).unref());
+  await Promise.race([Promise.all(jobs.map(([, { ended }]) => ended)), tooLong]);
+  for (const id of stopping.running.keys()) insist(() => giveBackJob(db(), id));
+}
+
+/**
+ * Cancels a job, whether it waits or runs.
+ *
+ * @returns when nothing works on it any more
+ */
+export async function cancelJob(id: string): Promise<void> {
+  const running = queue().running.get(id);
+  if (!running) return finishJob(db(), id, { state: "cancelled" });
+  running.worker.postMessage("cancel" satisfies WorkerOrder);
+  await running.ended;
 }

@@ -27,7 +27,7 @@ import { analyseFilm, type AnalysisStore } from "./analyse-film.server";
 import { exportVersion } from "./export-version.server";
 import { FollowPayload, followThing } from "./marks.server";
 import { loadFramings } from "./framings.server";
-import { exportsFolder, posterFile, proxyFile } from "./workplace.server";
+import { exportsFolder, posterFile, proxyFile, sourceFile } from "./workplace.server";
 
 export interface JobOptions {
   /** What is being done, and how much of the whole is done. */
@@ -39,8 +39,8 @@ export const RenderPayload = z.object({ versionId: z.string(), fileName: z.strin
 
 async function proxy(film: FilmFile, filmId: string, { onProgress, signal }: JobOptions): Promise<void> {
   onProgress("Making the poster", 0);
-  await makePoster(film.file, film.info, posterFile(filmId), signal);
-  await makeProxy(film.file, film.info, proxyFile(filmId), {
+  await makePoster(film, posterFile(filmId), signal);
+  await makeProxy(film, proxyFile(filmId), {
     signal,
     onProgress: (share) => onProgress("Making a light copy", share),
   });
@@ -109,7 +109,7 @@ async function render(db: Db, film: FilmFile, job: JobRow, { onProgress, signal 
 export async function runJob(db: Db, job: JobRow, options: JobOptions): Promise<unknown> {
   const row = findFilm(db, job.filmId);
   if (!row) throw new Error("the film is not there any more");
-  const film: FilmFile = { file: row.file, name: row.name, info: row.info };
+  const film: FilmFile = { file: sourceFile(row), name: row.name, info: row.info };
   switch (job.kind) {
     case "proxy":
       return proxy(film, job.filmId, options);

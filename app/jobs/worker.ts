@@ -1,10 +1,11 @@
 /** Entry of a worker thread: carries out one job and writes to the database how it goes and how it ended. */
 import { parentPort, workerData } from "node:worker_threads";
 import { openDatabase } from "~/db/database.server";
-import { findJob, finishJob, reportProgress } from "~/db/jobs.server";
+import { findJob, finishJob, giveBackJob, type JobEnd, reportProgress } from "~/db/jobs.server";
 import { CancelledError } from "~/media/tool.server";
+import { failureMessage } from "./failure-message.server";
 import { runJob } from "./run-job.server";
-import type { WorkerOrder } from "./worker-order";
+import type { UnwrittenEnd, WorkerOrder } from "./worker-order";
 
 /** Progress is written no more often than this, since each write is a transaction. */
 const REPORT_INTERVAL_MS = 400;
@@ -12,12 +13,16 @@ const REPORT_INTERVAL_MS = 400;
 const { databaseFile } = workerData as { databaseFile: string };
 const db = openDatabase(databaseFile);
 const controller = new AbortController();
+let givesBack = false;
 parentPort!.on("message", (order: WorkerOrder) => {
   if (order === "cancel") controller.abort();
-  else void carryOut(order.run);
+  else if (order === "give back") {
+    givesBack = true;
+    controller.abort();
+  } else void carryOut(order.run);
 });
 
-async function carryOut(jobId: string): Promise<void> {
+async function endOf(jobId: string): Promise<JobEnd> {
   let reportedAt = 0;
   let reportedStep = "";
   const onProgress = (step: string, share: number) => {
@@ -25,14 +30,29 @@ async function carryOut(jobId: string): Promise<void> {
     if (step === reportedStep && now - reportedAt < REPORT_INTERVAL_MS) return;
     reportedAt = now;
     reportedStep = step;
-    reportProgress(db, jobId, step, share);
+    try {
+      reportProgress(db, jobId, step, share);
+    } catch {
+      // The work itself may well go on: what cannot be shown now can be shown next time.
+    }
   };
   try {
     const result = await runJob(db, findJob(db, jobId)!, { onProgress, signal: controller.signal });
-    finishJob(db, jobId, { state: "done", result });
+    return { state: "done", result };
   } catch (error) {
-    if (error instanceof CancelledError) finishJob(db, jobId, { state: "cancelled" });
-    else finishJob(db, jobId, { state: "failed", error: error instanceof Error ? error.message : String(error) });
+    if (error instanceof CancelledError) return { state: "cancelled" };
+    return { state: "failed", error: failureMessage(error) };
+  }
+}
+
+async function carryOut(jobId: string): Promise<void> {
+  const end = await endOf(jobId);
+  try {
+    if (givesBack && end.state === "cancelled") giveBackJob(db, jobId);
+    else finishJob(db, jobId, end);
+  } catch {
+    // The disk may be full. The server tries again until it is written.
+    if (!givesBack) parentPort!.postMessage({ unwritten: end } satisfies UnwrittenEnd);
   } finally {
     db.close();
     parentPort!.close();

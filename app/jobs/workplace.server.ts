@@ -1,19 +1,50 @@
-import { join, resolve } from "node:path";
+import { join, relative, resolve } from "node:path";
+import { isId } from "~/core/ids";
+import type { FilmRow } from "~/db/films.server";
 import { type Db, openDatabase } from "~/db/database.server";
+import { diskFullMessage } from "~/disk/disk-space.server";
 import { projectPath } from "~/media/project-path.server";
 
 /** Where everything is kept: `GLAD_PAN_DATA`, or the folder "data" of the project. */
 export const dataFolder = (): string => resolve(process.env.GLAD_PAN_DATA ?? projectPath("data"));
 
+/** What the data folder is called in messages: as it was given, since nobody needs to know where the project lies. */
+export const dataFolderShown = (): string => process.env.GLAD_PAN_DATA ?? "data";
+
 export const databaseFile = (): string => join(dataFolder(), "glad-pan.db");
-export const filmFolder = (filmId: string): string => join(dataFolder(), "films", filmId);
+export const backupsFolder = (): string => join(dataFolder(), "backups");
+export const filmsFolder = (): string => join(dataFolder(), "films");
+export const uploadsFolder = (): string => join(dataFolder(), "uploads");
+
+/**
+ * The folder that holds all of a film.
+ *
+ * @throws Error for what is no id, and could lead elsewhere
+ */
+export function filmFolder(filmId: string): string {
+  if (!isId(filmId)) throw new Error("this is not the id of a film");
+  return join(filmsFolder(), filmId);
+}
 export const proxyFile = (filmId: string): string => join(filmFolder(filmId), "proxy.mp4");
 export const posterFile = (filmId: string): string => join(filmFolder(filmId), "poster.jpg");
 export const exportsFolder = (filmId: string): string => join(filmFolder(filmId), "exports");
-export const uploadsFolder = (): string => join(dataFolder(), "uploads");
+
+/** Where a film's own file is. */
+export const sourceFile = ({ file }: Pick<FilmRow, "file">): string => resolve(dataFolder(), file);
+/** How a file in the data folder is stored, so that the folder can be moved. */
+export const storedPath = (file: string): string => relative(dataFolder(), file);
+
+/** "the disk is full: 3 MB free in data" */
+export const diskIsFull = (): string => diskFullMessage(dataFolder(), dataFolderShown());
 
 // Kept on the global object, because a development server loads this module again on every change.
 const kept = globalThis as { gladPanDb?: Db };
 
 /** The process's database. */
 export const db = (): Db => (kept.gladPanDb ??= openDatabase(databaseFile()));
+
+/** Makes an open database the process's one, or closes the one there is. */
+export function useDatabase(opened: Db | null): void {
+  if (!opened) kept.gladPanDb?.close();
+  kept.gladPanDb = opened ?? undefined;
+}

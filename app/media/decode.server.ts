@@ -1,7 +1,7 @@
 import type { Size } from "~/core/geometry/box";
 import { type FrameRange, framesPerSecond } from "~/core/time/rate";
-import { FilmError, type FilmInfo } from "./probe.server";
-import { type RunningTool, startTool } from "./tool.server";
+import { FilmError, reading, startFfmpeg } from "./film-tool.server";
+import type { FilmInfo } from "./probe.server";
 
 export interface DecodeOptions {
   /** Size of the frames, for looking at; left out, they have the displayed size and the colours to render with. */
@@ -78,10 +78,10 @@ export async function* decodeFrames(
   options: DecodeOptions,
 ): AsyncGenerator<Buffer> {
   const range = options.range ?? { start: 0, end: info.frames };
-  const tool: RunningTool = startTool(
-    "ffmpeg",
+  const tool = startFfmpeg(
+    name,
     [
-      ...["-v", "error", "-nostdin", ...seekArguments(info, range.start), "-i", file, "-map", "0:v:0", "-an", "-sn"],
+      ...[...seekArguments(info, range.start), ...reading(file), "-map", "0:v:0", "-an", "-sn"],
       ...["-vf", filters(info, options), "-fps_mode", "passthrough", "-f", "rawvideo", "pipe:1"],
     ],
     options.signal,

@@ -1,10 +1,11 @@
 import { execFileSync } from "node:child_process";
-import { copyFileSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { decodeFrames } from "./decode.server";
-import { FilmError, probeFilm } from "./probe.server";
+import { FilmError } from "./film-tool.server";
+import { probeFilm } from "./probe.server";
 import { makePoster, makeProxy } from "./proxy.server";
 import { renderFilm } from "./render.server";
 import { CancelledError } from "./tool.server";
@@ -172,14 +173,13 @@ describe("rendering", () => {
 });
 
 test("proxy and poster are whole or not there", async () => {
-  const info = await probeFilm(CLIP);
-  await makePoster(CLIP, info, path("desk/poster.jpg"));
-  await makeProxy(CLIP, info, path("desk/proxy.mp4"));
+  const film = { file: CLIP, name: "two-shots.mp4", info: await probeFilm(CLIP) };
+  await makePoster(film, path("desk/poster.jpg"));
+  await makeProxy(film, path("desk/proxy.mp4"));
   expect(await probeFilm(path("desk/proxy.mp4"))).toMatchObject({ picture: { width: 960, height: 540 }, frames: 99 });
-  copyFileSync(CLIP, path("source.mp4"));
   const controller = new AbortController();
   controller.abort();
-  await expect(makeProxy(CLIP, info, path("desk/other.mp4"), { signal: controller.signal })).rejects.toBeInstanceOf(
+  await expect(makeProxy(film, path("desk/other.mp4"), { signal: controller.signal })).rejects.toBeInstanceOf(
     CancelledError,
   );
   expect(existsSync(path("desk/other.mp4"))).toBe(false);

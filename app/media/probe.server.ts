@@ -3,12 +3,8 @@ import { basename } from "node:path";
 import { z } from "zod";
 import type { Size } from "~/core/geometry/box";
 import { framesPerSecond, parseRate, type Rate } from "~/core/time/rate";
-import { runTool, ToolError } from "./tool.server";
-
-/** A file that cannot be used, with a message for people: the file's name, what is wrong, what to do. */
-export class FilmError extends Error {
-  override name = "FilmError";
-}
+import { FilmError, filmFailure, MAX_PIXELS, probe } from "./film-tool.server";
+import { ToolError } from "./tool.server";
 
 /** What is known of a film before a single frame is decoded. */
 export interface FilmInfo {
@@ -26,6 +22,8 @@ export interface FilmInfo {
   audio: { codec: string } | null;
   colour: { transfer: string; matrix: string; range: string };
   videoCodec: string;
+  /** What reads the file, as ffmpeg names it: "matroska,webm". */
+  container: string;
   bytes: number;
 }
 
@@ -48,7 +46,9 @@ const Stream = z.object({
 });
 const Probe = z.object({
   streams: z.array(Stream).default([]),
-  format: z.object({ duration: z.string().optional(), start_time: z.string().optional() }).optional(),
+  format: z
+    .object({ format_name: z.string().optional(), duration: z.string().optional(), start_time: z.string().optional() })
+    .optional(),
 });
 type VideoStream = z.infer<typeof Stream>;
 
@@ -71,6 +71,13 @@ const COMMON_RATES: Rate[] = [
 
 /** Pixels; there is nothing to crop in less, and the resampler counts on it. */
 const MIN_SIDE = 32;
+const MAX_SIDE = 16_384;
+/** A day at 30 frames a second. */
+const MAX_FRAMES = 24 * 3600 * 30;
+/** Where there are fewer bytes to a frame than this, the pictures are counted. */
+const SUSPICIOUS_BYTES = 256;
+/** Frames for which a picture stands at the most, in the mean over a film of variable rate. */
+const LONGEST_MEAN_HOLD = 900;
 
 interface ChosenRate {
   rate: Rate;
@@ -118,12 +125,27 @@ async function beginsLikeMovie(file: string): Promise<boolean> {
  */
 async function endIsThere(file: string, end: number, { rate, variable }: ChosenRate): Promise<boolean> {
   const from = Math.max(0, end - 3);
-  const packets = await runTool("ffprobe", [
-    ...["-v", "error", "-select_streams", "v:0", "-read_intervals", `${from.toFixed(3)}%`],
-    ...["-show_entries", "packet=pts_time", "-of", "csv=p=0", file],
+  const packets = await probe(file, [
+    ...["-select_streams", "v:0", "-read_intervals", `${from.toFixed(3)}%`],
+    ...["-show_entries", "packet=pts_time", "-of", "csv=p=0"],
   ]).catch(() => "");
   const last = Math.max(...packets.split("\n").map(Number.parseFloat).filter(Number.isFinite));
   return variable ? Number.isFinite(last) : last >= end - 0.1 - 4 / framesPerSecond(rate);
+}
+
+/** Refuses a film that claims to have many more pictures than its file holds. */
+async function requirePictures(
+  file: string,
+  frames: number,
+  { variable }: ChosenRate,
+  refuse: (reason: string) => FilmError,
+): Promise<void> {
+  const packets = await probe(file, ["-select_streams", "v:0", "-show_entries", "packet=size", "-of", "csv=p=0"]);
+  const pictures = packets.match(/\d+/g)?.length ?? 0;
+  // At a variable rate a picture may stand for a while, though hardly for half a minute all the way through.
+  const expected = variable ? frames / LONGEST_MEAN_HOLD : 0.9 * frames;
+  if (pictures >= expected) return;
+  throw refuse(`it claims to have ${frames} frames, and holds ${pictures}; it is damaged. Copy or export it again.`);
 }
 
 /**
@@ -139,19 +161,18 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   );
   if (bytes === null) throw refuse("there is no such file. Check the name and the folder.");
   if (bytes === 0) throw refuse("the file is empty. Copy or export it again.");
-  const json = await runTool("ffprobe", ["-v", "error", "-show_streams", "-show_format", "-of", "json", file]).catch(
-    async (error: unknown) => {
-      if (!(error instanceof ToolError) || /could not be started/.test(error.message)) throw error;
-      if (/moov atom not found/.test(error.said) && (await beginsLikeMovie(file))) {
-        throw refuse("the file is cut off (its index is missing). Copy or export it again.");
-      }
-      throw refuse("this is not a film, or it is damaged. Choose a video file such as MP4, MOV, MKV or WebM.");
-    },
-  );
-  const probe = Probe.parse(JSON.parse(json));
-  const videos = probe.streams.filter((s) => s.codec_type === "video" && !s.disposition?.attached_pic);
+  const json = await probe(file, ["-show_streams", "-show_format", "-of", "json"]).catch(async (error: unknown) => {
+    if (!(error instanceof ToolError) || /could not be started/.test(error.message)) throw error;
+    if (error.code === "STALLED") throw filmFailure(error, name);
+    if (/moov atom not found/.test(error.said) && (await beginsLikeMovie(file))) {
+      throw refuse("the file is cut off (its index is missing). Copy or export it again.");
+    }
+    throw refuse("this is not a film, or it is damaged. Choose a video file such as MP4, MOV, MKV or WebM.");
+  });
+  const found = Probe.parse(JSON.parse(json));
+  const videos = found.streams.filter((s) => s.codec_type === "video" && !s.disposition?.attached_pic);
   const video = videos.find((s) => s.width && s.height);
-  const audio = probe.streams.find((s) => s.codec_type === "audio");
+  const audio = found.streams.find((s) => s.codec_type === "audio");
   if (!video) {
     throw refuse(
       audio
@@ -160,7 +181,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
     );
   }
   const rate = chooseRate(video);
-  const duration = seconds(video.duration) || seconds(probe.format?.duration);
+  const duration = seconds(video.duration) || seconds(found.format?.duration);
   if (!rate || duration <= 0) {
     throw refuse("this is not a film: it has no running time. Choose a video file such as MP4, MOV, MKV or WebM.");
   }
@@ -168,13 +189,23 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   const frames =
     !rate.variable && counted > 0 ? counted : Math.max(1, Math.round(duration * framesPerSecond(rate.rate)));
   if (frames < 2) throw refuse("this is a still picture. Choose a film of two frames or more.");
+  if (frames > MAX_FRAMES) {
+    throw refuse(`it has ${frames} frames, more than the ${MAX_FRAMES} that can be worked with. Export it in parts.`);
+  }
+  if (bytes < SUSPICIOUS_BYTES * frames) await requirePictures(file, frames, rate, refuse);
   const start = seconds(video.start_time);
   if (!(await endIsThere(file, start + duration, rate))) {
     throw refuse("the file is cut off: its last seconds are missing. Copy or export it again.");
   }
   const { picture, nonSquarePixels } = displaySize(video);
-  if (Math.min(picture.width, picture.height) < MIN_SIDE) {
-    throw refuse(`the picture is only ${picture.width} × ${picture.height} pixels, too small to crop.`);
+  const { width, height } = picture;
+  if (Math.min(width, height) < MIN_SIDE) {
+    throw refuse(`the picture is only ${width} × ${height} pixels, too small to crop.`);
+  }
+  if (width * height > MAX_PIXELS || Math.max(width, height) > MAX_SIDE) {
+    throw refuse(
+      `the picture is ${width} × ${height} pixels, larger than can be worked with. Export it in 8K or less.`,
+    );
   }
   return {
     picture,
@@ -182,7 +213,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
     rate: rate.rate,
     frames,
     variableRate: rate.variable,
-    videoStart: Math.max(0, start - seconds(probe.format?.start_time)),
+    videoStart: Math.max(0, start - seconds(found.format?.start_time)),
     audio: audio ? { codec: audio.codec_name ?? "unknown" } : null,
     colour: {
       transfer: video.color_transfer ?? "unknown",
@@ -190,6 +221,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
       range: video.color_range ?? "tv",
     },
     videoCodec: video.codec_name ?? "unknown",
+    container: found.format?.format_name ?? "unknown",
     bytes,
   };
 }

@@ -2,7 +2,8 @@ import type { Size } from "~/core/geometry/box";
 import { frameToSeconds } from "~/core/time/rate";
 import type { FilmInfo } from "./probe.server";
 import { readProgress } from "./progress.server";
-import { startTool } from "./tool.server";
+import type { FilmFile } from "./small-frames.server";
+import { reading, startFfmpeg, writing } from "./film-tool.server";
 import { writeAside } from "~/disk/write-aside.server";
 
 /** Larger side of a proxy, in pixels. */
@@ -33,22 +34,21 @@ export const proxyInfo = (info: FilmInfo): FilmInfo => ({
 
 /** Writes a light copy that a browser plays and seeks at once: same frames, same sound, fewer pixels. */
 export async function makeProxy(
-  file: string,
-  info: FilmInfo,
+  { file, name, info }: FilmFile,
   target: string,
   options: StepOptions = {},
 ): Promise<void> {
   const { width, height } = proxySize(info.picture);
   const rate = `${info.rate.num}/${info.rate.den}`;
   await writeAside(target, async (aside) => {
-    const tool = startTool(
-      "ffmpeg",
+    const tool = startFfmpeg(
+      name,
       [
-        ...["-y", "-v", "error", "-nostdin", "-progress", "pipe:1", "-i", file, "-map", "0:v:0", "-map", "0:a:0?"],
+        ...["-y", "-progress", "pipe:1", ...reading(file), "-map", "0:v:0", "-map", "0:a:0?"],
         ...["-vf", `fps=${rate}:start_time=${info.videoStart},scale=${width}:${height},setsar=1,format=yuv420p`],
         ...["-frames:v", String(info.frames), "-t", String(frameToSeconds(info.frames, info.rate))],
         ...["-c:v", "libx264", "-preset", "veryfast", "-crf", "24", "-g", String(PROXY_GOP), "-bf", "0"],
-        ...["-c:a", "aac", "-b:a", "128k", "-ac", "2", "-movflags", "+faststart", aside],
+        ...["-c:a", "aac", "-b:a", "128k", "-ac", "2", "-movflags", "+faststart", writing(aside)],
       ],
       options.signal,
     );
@@ -58,14 +58,14 @@ export async function makeProxy(
 }
 
 /** Writes one small picture of the film, from a third of its length. */
-export async function makePoster(file: string, info: FilmInfo, target: string, signal?: AbortSignal): Promise<void> {
+export async function makePoster({ file, name, info }: FilmFile, target: string, signal?: AbortSignal): Promise<void> {
   await writeAside(target, async (aside) => {
     const at = frameToSeconds(Math.floor(info.frames / 3), info.rate) + info.videoStart;
-    const tool = startTool(
-      "ffmpeg",
+    const tool = startFfmpeg(
+      name,
       [
-        ...["-y", "-v", "error", "-nostdin", "-ss", String(at), "-i", file, "-frames:v", "1"],
-        ...["-vf", "scale=640:640:force_original_aspect_ratio=decrease,setsar=1", "-q:v", "4", aside],
+        ...["-y", "-ss", String(at), ...reading(file), "-frames:v", "1"],
+        ...["-vf", "scale=640:640:force_original_aspect_ratio=decrease,setsar=1", "-q:v", "4", writing(aside)],
       ],
       signal,
     );

@@ -7,7 +7,7 @@ import type { FilmInfo } from "./probe.server";
 import type { StepOptions } from "./proxy.server";
 import { readAhead } from "./read-ahead";
 import { Resampler } from "./resample/resampler.server";
-import { startTool } from "./tool.server";
+import { reading, startFfmpeg, writing } from "./film-tool.server";
 
 export interface RenderPlan {
   file: string;
@@ -44,7 +44,7 @@ function soundArguments({ file, info, ranges }: RenderPlan): { input: string[]; 
   const encode = ["-c:a", "aac", "-b:a", "192k"];
   if (ranges.length > 1) {
     const output = ["-filter_complex", joinedSound(ranges, info), "-map", "[sound]", ...encode];
-    return { input: ["-i", file], output };
+    return { input: reading(file), output };
   }
   const range = ranges[0]!;
   const whole = range.start === 0 && range.end === info.frames;
@@ -52,7 +52,7 @@ function soundArguments({ file, info, ranges }: RenderPlan): { input: string[]; 
   const copy = whole && info.videoStart === 0 && COPYABLE.has(info.audio.codec);
   const seek = start > 0 ? ["-ss", String(start)] : [];
   return {
-    input: [...seek, "-i", file],
+    input: [...seek, ...reading(file)],
     output: ["-map", "1:a:0", ...(copy ? ["-c:a", "copy"] : encode)],
   };
 }
@@ -79,24 +79,10 @@ export async function renderFilm(
   if (width % 2 || height % 2) throw new Error("the sides of the target must be even");
   const rate = `${info.rate.num}/${info.rate.den}`;
   const sound = soundArguments(plan);
-  const encoder = startTool(
-    "ffmpeg",
+  const encoder = startFfmpeg(
+    plan.name,
     [
-      ...[
-        "-y",
-        "-v",
-        "error",
-        "-f",
-        "rawvideo",
-        "-pix_fmt",
-        "yuv420p",
-        "-s",
-        `${width}x${height}`,
-        "-r",
-        rate,
-        "-i",
-        "pipe:0",
-      ],
+      ...["-y", "-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", `${width}x${height}`, "-r", rate, "-i", "pipe:0"],
       ...sound.input,
       ...[
         "-map",
@@ -114,7 +100,15 @@ export async function renderFilm(
       ],
       ...["-color_primaries", "bt709", "-color_trc", "bt709", "-colorspace", "bt709", "-color_range", "tv"],
       ...sound.output,
-      ...["-t", String(frameToSeconds(windows.length, info.rate)), "-movflags", "+faststart", "-f", "mp4", target],
+      ...[
+        "-t",
+        String(frameToSeconds(windows.length, info.rate)),
+        "-movflags",
+        "+faststart",
+        "-f",
+        "mp4",
+        writing(target),
+      ],
     ],
     signal,
   );

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import type { Size } from "~/core/geometry/box";
 import { formatRate, frameToSeconds, parseRate, type Rate } from "~/core/time/rate";
+import { probe, reading } from "./film-tool.server";
 import { runTool } from "./tool.server";
 
 /** What a finished file was measured to be. */
@@ -36,7 +37,6 @@ const Probe = z.object({
       height: z.number().optional(),
       sample_aspect_ratio: z.string().optional(),
       avg_frame_rate: z.string().optional(),
-      nb_read_frames: z.string().optional(),
       duration: z.string().optional(),
       start_time: z.string().optional(),
       side_data_list: z.array(z.looseObject({ rotation: z.number().optional() })).optional(),
@@ -53,8 +53,8 @@ export async function hasBars(file: string, size: Size, signal?: AbortSignal): P
   const log = await runTool(
     "ffmpeg",
     [
-      ...["-v", "error", "-nostdin", "-i", file, "-an", "-vf"],
-      "select='not(mod(n,10))',cropdetect=limit=20:round=2:reset=0,metadata=print:file=-",
+      ...["-v", "error", "-nostdin", ...reading(file), "-an", "-vf"],
+      "select='not(mod(n,10))',cropdetect=limit=20:round=2:reset=0,metadata=print:file=-:direct=1",
       ...["-f", "null", "-"],
     ],
     signal,
@@ -69,9 +69,11 @@ export async function hasBars(file: string, size: Size, signal?: AbortSignal): P
 
 /** Measures a rendered file and compares it with what it should be. */
 export async function verifyFile(file: string, expected: Expected, signal?: AbortSignal): Promise<Verification> {
-  const json = await runTool(
-    "ffprobe",
-    ["-v", "error", "-count_frames", "-show_streams", "-show_format", "-of", "json", file],
+  const json = await probe(file, ["-show_streams", "-show_format", "-of", "json"], signal);
+  // A letter a frame, as it is decoded, so that a long file is seen to get on.
+  const decoded = await probe(
+    file,
+    ["-select_streams", "v:0", "-show_entries", "frame=pict_type", "-of", "csv=p=0"],
     signal,
   );
   const { streams, format } = Probe.parse(JSON.parse(json));
@@ -82,7 +84,7 @@ export async function verifyFile(file: string, expected: Expected, signal?: Abor
     width: video?.width ?? 0,
     height: video?.height ?? 0,
     rate: rate ? formatRate(rate) : "unknown",
-    frames: Number(video?.nb_read_frames ?? 0),
+    frames: decoded.match(/\S+/g)?.length ?? 0,
     durationSeconds: Number(video?.duration ?? 0),
     soundSeconds: audio ? Number(audio.duration ?? 0) : null,
     bytes: Number(format.size),

@@ -11,5 +11,6 @@ export const INFO: StoredInfo = {
   audio: null,
   colour: { transfer: "bt709", matrix: "bt709", range: "tv" },
   videoCodec: "h264",
+  container: "mov,mp4,m4a,3gp,3g2,mj2",
   bytes: 1,
 };

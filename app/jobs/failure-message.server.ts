@@ -1,0 +1,11 @@
+import { isDiskFull } from "~/disk/disk-space.server";
+import { dataFolder, diskIsFull } from "./workplace.server";
+
+/** Why a job has failed, in a sentence for people that names no path of this machine. */
+export function failureMessage(error: unknown): string {
+  const said = error instanceof Error ? error.message : String(error);
+  if (isDiskFull(error, dataFolder())) {
+    return said.startsWith("not enough space") ? said : `${diskIsFull()}. Free some space and start this again.`;
+  }
+  return said.replaceAll(dataFolder(), "the data folder");
+}

@@ -1,0 +1,65 @@
+/** What is seen to at the start, and from time to time while the server runs. */
+import { existsSync, readdirSync, rmdirSync, rmSync, statSync } from "node:fs";
+import { join } from "node:path";
+import pino from "pino";
+import { backupIsDue, makeBackup } from "~/db/backups.server";
+import { keepReserve } from "~/disk/reserve.server";
+import { isAside } from "~/disk/write-aside.server";
+import { backupsFolder, dataFolder, db, filmsFolder, uploadsFolder } from "./workplace.server";
+
+const log = pino({ name: "upkeep" });
+
+const UPLOAD_DAYS = 7;
+const DAY_MS = 24 * 60 * 60 * 1000;
+const HOUR_MS = 60 * 60 * 1000;
+
+/** Removes half-written files that an ended server has left. Needs no database: it may be what makes room for it. */
+export function sweepAsides(folder: string): void {
+  if (!existsSync(folder)) return;
+  for (const entry of readdirSync(folder, { withFileTypes: true, recursive: true })) {
+    if (entry.isFile() && isAside(entry.name)) rmSync(join(entry.parentPath, entry.name), { force: true });
+  }
+}
+
+/** Removes folders with nothing in them; folders inside are done first. */
+export function removeEmptyFolders(folder: string): void {
+  if (!existsSync(folder)) return;
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    if (!entry.isDirectory()) continue;
+    const inside = join(folder, entry.name);
+    removeEmptyFolders(inside);
+    if (readdirSync(inside).length === 0) rmdirSync(inside);
+  }
+}
+
+/** Forgets uploads to which nothing was added for a week. */
+export function expireUploads(folder: string, now = Date.now()): void {
+  if (!existsSync(folder)) return;
+  for (const name of readdirSync(folder)) {
+    const file = join(folder, name);
+    // What is said of an upload stands beside it and is as old as its beginning.
+    const body = file.replace(/\.json$/, "");
+    const touched = existsSync(body) ? statSync(body).mtimeMs : statSync(file).mtimeMs;
+    if (now - touched > UPLOAD_DAYS * DAY_MS) {
+      rmSync(body, { force: true });
+      rmSync(`${body}.json`, { force: true });
+    }
+  }
+}
+
+async function careForData(): Promise<void> {
+  expireUploads(uploadsFolder());
+  keepReserve(dataFolder());
+  if (backupIsDue(backupsFolder())) await makeBackup(db(), backupsFolder());
+}
+
+/** Sees to the data folder now and every hour; what fails is told in the log and tried again an hour later. */
+export function startUpkeep(): void {
+  removeEmptyFolders(filmsFolder());
+  const care = () =>
+    void careForData().catch((error: unknown) =>
+      log.error({ error: error instanceof Error ? error.message : error }, "upkeep failed"),
+    );
+  care();
+  setInterval(care, HOUR_MS).unref();
+}

@@ -1,0 +1,47 @@
+/** How the server's work begins and ends. */
+import { readyDatabase } from "~/db/ready-database.server";
+import type { Db } from "~/db/database.server";
+import { isDiskFull } from "~/disk/disk-space.server";
+import { lockFolder } from "~/disk/folder-lock.server";
+import { spendReserve } from "~/disk/reserve.server";
+import { StartError } from "~/disk/start-error";
+import { reconcileFilms } from "./films.server";
+import { startQueue, stopQueue } from "./queue.server";
+import { startUpkeep, sweepAsides } from "./upkeep.server";
+import { backupsFolder, databaseFile, dataFolder, dataFolderShown, diskIsFull, useDatabase } from "./workplace.server";
+
+async function openTheDatabase(): Promise<Db> {
+  try {
+    return await readyDatabase(databaseFile(), backupsFolder());
+  } catch (error) {
+    if (!isDiskFull(error, dataFolder())) throw error;
+    // What was kept for this day is enough to start with, and to say so on the page.
+    if (spendReserve(dataFolder())) return openTheDatabase();
+    throw new StartError(`${diskIsFull()}. Free some space and start again.`);
+  }
+}
+
+/**
+ * Takes the data folder for this process and opens its database. Nothing in the folder is touched before it is ours.
+ *
+ * @param address where this server is going to be found
+ * @throws StartError if another server has the folder, or it cannot be used
+ */
+export async function openWorkplace(address: string): Promise<void> {
+  lockFolder(dataFolder(), dataFolderShown(), address);
+  sweepAsides(dataFolder());
+  useDatabase(await openTheDatabase());
+}
+
+/** Begins to work, once the server can be reached. */
+export async function startWork(): Promise<void> {
+  await reconcileFilms();
+  startQueue();
+  startUpkeep();
+}
+
+/** Gives back what is under way and closes the database. */
+export async function stopWork(): Promise<void> {
+  await stopQueue();
+  useDatabase(null);
+}

@@ -1,0 +1,53 @@
+/** How ffmpeg is given films to read, and what its failures say about them. */
+import { OPENED_FORMATS } from "./containers";
+import { type RunningTool, runTool, startTool, ToolError } from "./tool.server";
+
+/** A file that cannot be used, with a message for people: the file's name, what is wrong, what to do. */
+export class FilmError extends Error {
+  override name = "FilmError";
+}
+
+/** Pixels of the largest picture that is taken: a little more than 8K (8192 × 4320). */
+export const MAX_PIXELS = 36_000_000;
+
+/**
+ * How a tool is told to read a film's file, and nothing else: only from files, only the containers that films come in,
+ * and no picture larger than what can be worked with. Names may begin with "-" and hold ":".
+ */
+export const reading = (file: string): string[] => [
+  ...["-protocol_whitelist", "file,pipe", "-format_whitelist", OPENED_FORMATS, "-max_pixels", String(MAX_PIXELS)],
+  ...["-i", `file:${file}`],
+];
+
+/** How ffmpeg is told to write a file, whatever it is called. */
+export const writing = (file: string): string => `file:${file}`;
+
+/** What a tool's failure says about a film, for people; anything else as it is. */
+export function filmFailure(error: unknown, name: string): unknown {
+  if (!(error instanceof ToolError) || error.code === "ENOSPC") return error;
+  if (error.code === "STALLED") {
+    return new FilmError(`${name}: reading it came to a halt for a minute and was stopped. Copy or export it again.`);
+  }
+  if (/could not be started/.test(error.message)) return error;
+  if (/Cannot allocate memory/.test(error.said)) {
+    return new FilmError(
+      `${name}: there is not enough memory to decode it. Close other programs, or export it smaller.`,
+    );
+  }
+  const detail = error.message.replace(/^\w+ failed: /, "");
+  return new FilmError(`${name}: it cannot be decoded (${detail}); it may be damaged. Copy or export it again.`);
+}
+
+/** Starts ffmpeg for a film; `done` rejects with a FilmError where the film is to blame. */
+export function startFfmpeg(name: string, args: string[], signal?: AbortSignal): RunningTool {
+  const tool = startTool("ffmpeg", ["-v", "error", "-nostdin", ...args], signal);
+  const done = tool.done.catch((error: unknown) => {
+    throw filmFailure(error, name);
+  });
+  done.catch(() => {});
+  return { ...tool, done };
+}
+
+/** Runs ffprobe on a film's file and returns what it wrote. */
+export const probe = (file: string, args: string[], signal?: AbortSignal): Promise<string> =>
+  runTool("ffprobe", ["-v", "error", ...args, ...reading(file)], signal);

@@ -1,0 +1,105 @@
+import { execFileSync } from "node:child_process";
+import { copyFileSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { extensionOf, mediaTypeOf } from "./containers";
+import { decodeFrames } from "./decode.server";
+import { FilmError } from "./film-tool.server";
+import { probeFilm } from "./probe.server";
+import { makeProxy } from "./proxy.server";
+
+const CLIP = "demo/clips/two-shots.mp4";
+let folder: string;
+const path = (name: string) => join(folder, name);
+const ffmpeg = (...args: string[]) =>
+  execFileSync("ffmpeg", ["-y", "-v", "error", "-nostdin", ...args], { cwd: folder });
+const refusal = async (name: string) => {
+  const error = await probeFilm(path(name)).catch((e: unknown) => e);
+  expect(error).toBeInstanceOf(FilmError);
+  expect((error as Error).message).not.toContain(folder);
+  return (error as Error).message;
+};
+
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), "glad-pan-hostile-"));
+  copyFileSync(CLIP, path("other.mp4"));
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+describe("files that point elsewhere are no films", () => {
+  const other = () => path("other.mp4");
+  const files: [string, () => string][] = [
+    ["list.m3u8", () => `#EXTM3U\n#EXT-X-TARGETDURATION:4\n#EXTINF:3.3,\nfile://${other()}\n#EXT-X-ENDLIST\n`],
+    ["list.mp4", () => `#EXTM3U\n#EXT-X-TARGETDURATION:4\n#EXTINF:3.3,\n${other()}\n#EXT-X-ENDLIST\n`],
+    ["concat.mp4", () => `ffconcat version 1.0\nfile 'other.mp4'\n`],
+    [
+      "manifest.mp4",
+      () =>
+        `<?xml version="1.0"?><MPD xmlns="urn:mpeg:dash:schema:mpd:2011" type="static" mediaPresentationDuration="PT3S" profiles="urn:mpeg:dash:profile:isoff-on-demand:2011"><Period><AdaptationSet mimeType="video/mp4"><Representation id="1" bandwidth="1000" width="1280" height="720"><BaseURL>${other()}</BaseURL></Representation></AdaptationSet></Period></MPD>`,
+    ],
+    ["session.sdp", () => `v=0\no=- 0 0 IN IP4 127.0.0.1\ns=x\nc=IN IP4 127.0.0.1\nt=0 0\nm=video 5004 RTP/AVP 96\n`],
+  ];
+  test.each(files)("%s", async (name, content) => {
+    writeFileSync(path(name), content());
+    expect(await refusal(name)).toMatch(/not a film/);
+  });
+
+  test("also where they are read without being looked into first", async () => {
+    writeFileSync(path("late.mp4"), `ffconcat version 1.0\nfile 'other.mp4'\n`);
+    const film = { file: path("late.mp4"), name: "late.mp4", info: await probeFilm(other()) };
+    await expect(makeProxy(film, path("late-proxy.mp4"))).rejects.toThrow("late.mp4: it cannot be decoded");
+    const decode = async () => {
+      for await (const frame of decodeFrames(film.file, film.name, film.info, {})) expect(frame.length).toBe(0);
+    };
+    await expect(decode()).rejects.toThrow("late.mp4: it cannot be decoded");
+  });
+});
+
+describe("more is not done than can be", () => {
+  test("pictures larger than 8K are refused", async () => {
+    ffmpeg("-f", "lavfi", "-i", "color=s=9000x5000:r=5:d=0.6", "-c:v", "ffv1", "huge.mkv");
+    expect(await refusal("huge.mkv")).toMatch(/larger than can be worked with|not a film/);
+  });
+
+  test("frames that are claimed and not there are not believed", async () => {
+    // The count of samples in the table of their sizes, and the time that each takes.
+    const bytes = readFileSync(CLIP);
+    const claim = (frames: number, name: string) => {
+      const film = Buffer.from(bytes);
+      const stsz = film.indexOf("stsz");
+      film.writeUInt32BE(20, stsz + 8);
+      film.writeUInt32BE(frames, stsz + 12);
+      film.writeUInt32BE(frames, film.indexOf("stts") + 12);
+      writeFileSync(path(name), film);
+    };
+    claim(3_000_001, "claims.mp4");
+    expect(await refusal("claims.mp4")).toMatch(/more than the 2592000|claims to have|cut off|not a film/);
+    claim(900_000, "claims-less.mp4");
+    expect(await refusal("claims-less.mp4")).toMatch(/claims to have|cut off|not a film/);
+  });
+});
+
+test("a name may begin with a dash and hold a colon", async () => {
+  for (const name of ["-y.mp4", "a:b.mp4", "%03d.mp4", "pipe:0.mp4"]) {
+    copyFileSync(CLIP, path(name));
+    const info = await probeFilm(path(name));
+    expect(info.frames).toBe(99);
+    const size = { width: 64, height: 36 };
+    let count = 0;
+    for await (const frame of decodeFrames(path(name), name, info, { size })) count += frame.length > 0 ? 1 : 0;
+    expect(count).toBe(99);
+    await makeProxy({ file: path(name), name, info }, path(`proxy-${name}`));
+    expect((await probeFilm(path(`proxy-${name}`))).frames).toBe(99);
+  }
+});
+
+test("a film is kept and sent as what is in it, whatever it is called", async () => {
+  copyFileSync(CLIP, path("page.html"));
+  const info = await probeFilm(path("page.html"));
+  expect([extensionOf(info), mediaTypeOf(info)]).toEqual([".mp4", "video/mp4"]);
+  const film = (container: string, videoCodec: string) => ({ container, videoCodec });
+  expect(mediaTypeOf(film("matroska,webm", "vp9"))).toBe("video/webm");
+  expect(extensionOf(film("matroska,webm", "h264"))).toBe(".mkv");
+  expect(mediaTypeOf(film("unknown", "h264"))).toBe("application/octet-stream");
+});
