@@ -1,48 +1,95 @@
 /** Starts the server: the built one in production, Vite's in development. */
-import { mkdirSync } from "node:fs";
 import compression from "compression";
 import express from "express";
 
 const development = process.env.NODE_ENV !== "production";
-const port = Number(process.env.PORT ?? 4170);
-const host = "127.0.0.1";
+const HOST = "127.0.0.1";
+
+/** Ends the start with one line that says what to do. */
+function giveUp(message) {
+  console.error(`glad-pan: ${message}`);
+  process.exit(1);
+}
+
+function readPort(text = "4170") {
+  const port = Number(text);
+  if (/^\d+$/.test(text) && port >= 1 && port <= 65535) return port;
+  return giveUp(`PORT is "${text}"; it must be a number from 1 to 65535.`);
+}
+
+/** The application's modules: as they are built, or as Vite has them at the moment. */
+async function loader() {
+  if (!development) return { load: () => import("./build/server/index.js"), middlewares: null, fix: () => {} };
+  const { createServer } = await import("vite");
+  const vite = await createServer({ server: { middlewareMode: true } });
+  return {
+    load: () => vite.ssrLoadModule("./server/app.ts"),
+    middlewares: vite.middlewares,
+    fix: (error) => error instanceof Error && vite.ssrFixStacktrace(error),
+  };
+}
+
+const port = readPort(process.env.PORT);
+const url = `http://${HOST}:${port}`;
+const { load, middlewares, fix } = await loader();
+const { door, openWorkplace, startWork, stopWork, addDemo, StartError } = await load();
 
 const app = express();
 app.disable("x-powered-by");
+app.use(door(development));
 // Films are compressed already, and are read in ranges.
 app.use(
   compression({
     filter: (req, res) => !/^video\//.test(String(res.getHeader("content-type"))) && compression.filter(req, res),
   }),
 );
-
-if (development) {
-  mkdirSync("data", { recursive: true });
-  const { createServer } = await import("vite");
-  const vite = await createServer({ server: { middlewareMode: true } });
-  app.use(vite.middlewares);
-  app.use(async (req, res, next) => {
-    try {
-      const { app: application } = await vite.ssrLoadModule("./server/app.ts");
-      application(req, res, next);
-    } catch (error) {
-      if (error instanceof Error) vite.ssrFixStacktrace(error);
-      next(error);
-    }
-  });
-} else {
+if (middlewares) app.use(middlewares);
+else {
   app.use("/assets", express.static("build/client/assets", { immutable: true, maxAge: "1y" }));
   app.use(express.static("build/client", { maxAge: "1h" }));
-  const { app: application } = await import("./build/server/index.js");
-  app.use(application);
 }
-
-const server = app.listen(port, host, (error) => {
-  if (error) {
-    console.error(`Glad Pan could not start on port ${port}: ${error.message}. Set PORT to another number.`);
-    process.exit(1);
+app.use(async (req, res, next) => {
+  try {
+    const { app: application } = await load();
+    application(req, res, next);
+  } catch (error) {
+    fix(error);
+    next(error);
   }
-  console.log(`Glad Pan is ready: open http://${host}:${port}`);
 });
+
+/** Listens, or gives up if something else does. */
+const listen = () =>
+  new Promise((resolve) => {
+    const listening = app.listen(port, HOST, (error) => {
+      if (!error) return resolve(listening);
+      const taken = error.code === "EADDRINUSE" ? "another program uses it" : error.code;
+      giveUp(`cannot listen on port ${port}: ${taken}. Set PORT to another number.`);
+    });
+  });
+
+try {
+  await openWorkplace(url);
+} catch (error) {
+  if (!(error instanceof StartError)) throw error;
+  giveUp(error.message);
+}
+const server = await listen();
 // An upload of a large film takes longer than Node allows a request by default.
 server.requestTimeout = 0;
+
+let stopping = false;
+async function stop() {
+  if (stopping) return;
+  stopping = true;
+  server.close();
+  server.closeIdleConnections();
+  await stopWork();
+  process.exit(0);
+}
+process.on("SIGTERM", stop);
+process.on("SIGINT", stop);
+
+await startWork();
+if (process.env.GLAD_PAN_DEMO === "1") await addDemo();
+console.log(`Glad Pan is ready: open ${url}`);

@@ -2,6 +2,8 @@ import { Tooltip } from "radix-ui";
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
 import { Toaster } from "sonner";
 import type { Route } from "./+types/root";
+import { DiskNotice } from "./components/common/disk-notice";
+import { diskNotice } from "./jobs/workplace.server";
 import "./app.css";
 
 export const links: Route.LinksFunction = () => [{ rel: "icon", href: "/favicon.svg", type: "image/svg+xml" }];
@@ -24,9 +26,15 @@ export function Layout({ children }: { children: React.ReactNode }) {
   );
 }
 
-export default function App() {
+/** Whether there is room to work, which every page says when there is none. */
+export function loader() {
+  return { diskNotice: diskNotice() };
+}
+
+export default function App({ loaderData }: Route.ComponentProps) {
   return (
     <Tooltip.Provider delayDuration={400}>
+      <DiskNotice message={loaderData.diskNotice} />
       <Outlet />
       <Toaster position="bottom-center" theme="system" />
     </Tooltip.Provider>

@@ -1,20 +1,43 @@
 /** The application as an Express router: uploads, films and their pictures, and all pages. */
 import { createRequestHandler } from "@react-router/express";
-import express from "express";
+import express, { type NextFunction, type Request, type Response } from "express";
+import { RouterContextProvider } from "react-router";
+import { StartError } from "~/disk/start-error";
 import { addDemoFilm } from "~/jobs/films.server";
-import { startQueue } from "~/jobs/queue.server";
+import { openWorkplace, startWork, stopWork } from "~/jobs/workday.server";
 import { projectPath } from "~/media/project-path.server";
+import { nonceContext } from "~/nonce";
 import { mediaRoutes } from "./media";
 import { uploadRoutes } from "./uploads";
 
+export { door } from "./door";
+export { openWorkplace, startWork, StartError, stopWork };
+
+/** Adds the film that ships with Glad Pan, unless it is there. */
+export const addDemo = (): Promise<void> => addDemoFilm(projectPath("demo/ferrow-kite-day.mp4"), "Ferrow Kite Day.mp4");
+
 export const app = express();
 app.disable("x-powered-by");
-
-startQueue();
-if (process.env.GLAD_PAN_DEMO === "1") {
-  await addDemoFilm(projectPath("demo/ferrow-kite-day.mp4"), "Ferrow Kite Day.mp4");
-}
-
 app.use("/uploads", uploadRoutes());
 app.use("/media", mediaRoutes());
-app.use(createRequestHandler({ build: () => import("virtual:react-router/server-build"), mode: process.env.NODE_ENV }));
+app.use(
+  createRequestHandler({
+    build: () => import("virtual:react-router/server-build"),
+    mode: process.env.NODE_ENV,
+    getLoadContext: (_request, response) => {
+      const context = new RouterContextProvider();
+      context.set(nonceContext, (response as Response).locals.nonce as string);
+      return context;
+    },
+  }),
+);
+/** A request that nothing of ours could make sense of: an address that is no address, for instance. */
+app.use((error: unknown, _request: Request, response: Response, next: NextFunction) => {
+  if (response.headersSent) return next(error);
+  const status = Number((error as { status?: unknown }).status ?? (error instanceof URIError ? 400 : 500));
+  if (status >= 500) console.error(error);
+  response
+    .status(status)
+    .type("text/plain")
+    .send(status >= 500 ? "Something went wrong.\n" : "That is no request.\n");
+});

@@ -1,35 +1,50 @@
 import { basename, join } from "node:path";
 import express, { type Response, type Router } from "express";
+import { isId } from "~/core/ids";
 import { findFilm } from "~/db/films.server";
-import { db, exportsFolder, posterFile, proxyFile } from "~/jobs/workplace.server";
+import { listExports } from "~/jobs/exports.server";
+import { db, exportsFolder, posterFile, proxyFile, sourceFile } from "~/jobs/workplace.server";
+import { mediaTypeOf } from "~/media/containers";
 
-/** Sends a file with support for ranges, which is what lets a player seek; 404 while it is not there. */
-function send(response: Response, file: string, maxAge: string): void {
-  response.sendFile(file, { maxAge, dotfiles: "allow", acceptRanges: true }, (error) => {
-    if (error && !response.headersSent) response.status(404).end();
-  });
+interface Sent {
+  file: string;
+  mediaType: string;
+  maxAge: string;
 }
 
-const IDENTIFIER = /^[\w-]+$/;
+/** Sends a file with support for ranges, which is what lets a player seek; 404 while it is not there. */
+function send(response: Response, { file, mediaType, maxAge }: Sent): void {
+  response.sendFile(file, { maxAge, dotfiles: "allow", headers: { "Content-Type": mediaType } }, (error) => {
+    if (!error || response.headersSent) return;
+    const status = (error as Error & { status?: number }).status ?? 404;
+    response.status(status === 416 ? 416 : 404).end();
+  });
+}
 
 /** Films, their proxies, posters and finished exports. */
 export function mediaRoutes(): Router {
   const router = express.Router();
-  router.param("film", (_request, response, next, film: string) => {
-    if (IDENTIFIER.test(film)) next();
+  router.param("film", (_request, response, next, id: string) => {
+    if (isId(id) && findFilm(db(), id)) next();
     else response.status(404).end();
   });
-  router.get("/:film/proxy.mp4", (request, response) => send(response, proxyFile(request.params.film), "1h"));
+  router.get("/:film/proxy.mp4", (request, response) =>
+    send(response, { file: proxyFile(request.params.film), mediaType: "video/mp4", maxAge: "1h" }),
+  );
   router.get("/:film/original", (request, response) => {
-    const film = findFilm(db(), request.params.film);
-    if (film) send(response, film.file, "1h");
-    else response.status(404).end();
+    const film = findFilm(db(), request.params.film)!;
+    send(response, { file: sourceFile(film), mediaType: mediaTypeOf(film.info), maxAge: "1h" });
   });
-  router.get("/:film/poster.jpg", (request, response) => send(response, posterFile(request.params.film), "1h"));
+  router.get("/:film/poster.jpg", (request, response) =>
+    send(response, { file: posterFile(request.params.film), mediaType: "image/jpeg", maxAge: "1h" }),
+  );
   router.get("/:film/exports/:file", (request, response) => {
-    const file = basename(request.params.file);
-    response.attachment(file);
-    send(response, join(exportsFolder(request.params.film), file), "0");
+    const { film, file } = request.params;
+    // What is finished, and nothing else that may lie in the folder.
+    const finished = listExports(film).some(({ state, fileName }) => state === "done" && fileName === file);
+    if (!finished) return void response.status(404).end();
+    response.attachment(basename(file));
+    send(response, { file: join(exportsFolder(film), file), mediaType: "video/mp4", maxAge: "0" });
   });
   return router;
 }

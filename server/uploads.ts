@@ -2,44 +2,89 @@ import { mkdirSync } from "node:fs";
 import { rm } from "node:fs/promises";
 import { join } from "node:path";
 import { FileStore } from "@tus/file-store";
-import { Server } from "@tus/server";
+import { Server, type Upload } from "@tus/server";
 import express, { type Router } from "express";
+import { isDiskFull, requireSpace } from "~/disk/disk-space.server";
 import { addFilm } from "~/jobs/films.server";
-import { uploadsFolder } from "~/jobs/workplace.server";
+import { dataFolder, dataFolderShown, diskIsFull, uploadsFolder } from "~/jobs/workplace.server";
 import { FilmError } from "~/media/film-tool.server";
 
 /** The client reads the id of the new film from this header. */
 const FILM_HEADER = "Glad-Pan-Film";
+
+/** As the upload server names them. */
+const UPLOAD_ID = /^[\da-f]{32}$/;
+
+/** Bytes of a name that every file system takes. */
+const LONGEST_NAME = 200;
+
+/** What a film is called, from what a browser says its file is: one line that can be shown, and no path. */
+function nameOf({ metadata }: Upload): string {
+  const given = (metadata?.filename ?? "").split(/[/\\]/).at(-1)!;
+  // Control characters, and those that turn the direction of writing about.
+  const clean = given.replaceAll(/[\p{Cc}\p{Cf}\p{Zl}\p{Zp}\p{Cs}]/gu, "").trim();
+  const letters = [...(clean || "film")];
+  while (Buffer.byteLength(letters.join("")) > LONGEST_NAME) letters.splice(Math.floor(letters.length / 2), 1);
+  return letters.join("");
+}
+
+const refusal = (status: number, message: string) => ({ status_code: status, body: message });
+
+function createServer(): Server {
+  const folder = uploadsFolder();
+  return new Server({
+    path: "/uploads",
+    datastore: new FileStore({ directory: folder }),
+    relativeLocation: true,
+    // Pages of other sites have nothing to upload here.
+    allowedOrigins: [],
+    async onUploadCreate(_request, upload) {
+      mkdirSync(folder, { recursive: true });
+      if (upload.size === undefined) throw refusal(411, "The size of the film must be told first.");
+      try {
+        requireSpace(dataFolder(), dataFolderShown(), upload.size, `the upload of ${nameOf(upload)}`);
+      } catch (error) {
+        throw refusal(507, (error as Error).message);
+      }
+      return {};
+    },
+    async onUploadFinish(_request, upload) {
+      const file = join(folder, upload.id);
+      try {
+        const id = await addFilm(file, nameOf(upload), "move");
+        return { headers: { [FILM_HEADER]: id } };
+      } catch (error) {
+        if (isDiskFull(error, dataFolder())) throw refusal(507, `${diskIsFull()}. Free some space and try again.`);
+        if (!(error instanceof FilmError)) throw error;
+        throw refusal(422, error.message);
+      } finally {
+        await Promise.all([rm(file, { force: true }), rm(`${file}.json`, { force: true })]);
+      }
+    },
+    onResponseError(_request, error) {
+      if ("status_code" in error) return undefined;
+      if (isDiskFull(error, dataFolder())) return refusal(507, `${diskIsFull()}. Free some space and try again.`);
+      console.error(error);
+      return refusal(500, "The upload failed.");
+    },
+  });
+}
 
 /**
  * Uploads by the tus protocol: a film goes to disk as it comes, and an interrupted one goes on where it was.
  * When the last byte is there it is looked into; a file that is no film is refused with its name and the reason.
  */
 export function uploadRoutes(): Router {
-  const folder = uploadsFolder();
-  mkdirSync(folder, { recursive: true });
-  const server = new Server({
-    path: "/uploads",
-    datastore: new FileStore({ directory: folder }),
-    relativeLocation: true,
-    async onUploadFinish(_request, upload) {
-      const file = join(folder, upload.id);
-      const name = upload.metadata?.filename ?? "film";
-      try {
-        const id = await addFilm(file, name, "move");
-        return { headers: { [FILM_HEADER]: id } };
-      } catch (error) {
-        if (!(error instanceof FilmError)) throw error;
-        throw { status_code: 422, body: error.message };
-      } finally {
-        await Promise.all([rm(file, { force: true }), rm(`${file}.json`, { force: true })]);
-      }
-    },
-  });
+  // It makes its folder when it is made, which may not be done before the data folder is ours.
+  let server: Server | null = null;
   const router = express.Router();
-  router.use((request, response) => {
+  router.use((request, response, next) => {
+    const [, id, ...rest] = request.path.split("/");
+    if (rest.length > 0 || (id && !UPLOAD_ID.test(id))) return void response.status(404).end();
+    // Nobody needs to read back what they have sent.
+    if (request.method === "GET") return void response.status(404).end();
     request.url = request.originalUrl;
-    return server.handle(request, response);
+    (server ??= createServer()).handle(request, response).catch(next);
   });
   return router;
 }

@@ -6,19 +6,26 @@ export class DiskFullError extends Error {
   override name = "DiskFullError";
 }
 
-/** Bytes that others of this machine's programs may need at any time; we leave them alone. */
+/** Bytes that others of this machine's programs may need at any time; we leave them alone. Less on small disks. */
 const MARGIN_BYTES = 64 * 2 ** 20;
+const MARGIN_SHARE = 0.05;
+
+/** With less than so many margins it is time to say so, and with less than this part of one nothing can be written. */
+const LOW_MARGINS = 2;
+const FULL_MARGINS = 1 / 16;
 
 /** With less than this a failure to write is put down to the disk. */
 const NOTHING_BYTES = 2 ** 20;
 
-/** Bytes that can still be written to the file system that holds a path, which need not exist yet. */
-export function freeBytes(path: string): number {
+/** Bytes that can still be written to the file system that holds a path, which need not exist yet, and our margin. */
+function spaceAt(path: string): { free: number; margin: number } {
   let folder = path;
   while (!existsSync(folder) && dirname(folder) !== folder) folder = dirname(folder);
-  const { bavail, bsize } = statfsSync(folder);
-  return bavail * bsize;
+  const { bavail, blocks, bsize } = statfsSync(folder);
+  return { free: bavail * bsize, margin: Math.min(MARGIN_BYTES, MARGIN_SHARE * blocks * bsize) };
 }
+
+export const freeBytes = (path: string): number => spaceAt(path).free;
 
 const megabytes = (bytes: number): string => {
   const value = bytes / 1e6;
@@ -29,6 +36,14 @@ const megabytes = (bytes: number): string => {
 export const diskFullMessage = (path: string, shown: string): string =>
   `the disk is full: ${megabytes(freeBytes(path))} free in ${shown}`;
 
+/** What to say on every page about the space that is left; null while there is enough. */
+export function lowSpaceMessage(path: string, shown: string): string | null {
+  const { free, margin } = spaceAt(path);
+  if (free >= LOW_MARGINS * margin) return null;
+  if (free >= FULL_MARGINS * margin) return `Little space is left: ${megabytes(free)} free in ${shown}.`;
+  return `The disk is full: ${megabytes(free)} free in ${shown}. Changes cannot be kept until you free some space.`;
+}
+
 /**
  * Makes sure that something will fit, before it is begun.
  *
@@ -37,10 +52,10 @@ export const diskFullMessage = (path: string, shown: string): string =>
  * @throws DiskFullError
  */
 export function requireSpace(path: string, shown: string, bytes: number, what: string): void {
-  const free = freeBytes(path);
-  if (free >= bytes + MARGIN_BYTES) return;
+  const { free, margin } = spaceAt(path);
+  if (free >= bytes + margin) return;
   throw new DiskFullError(
-    `not enough space for ${what}: it takes about ${megabytes(bytes + MARGIN_BYTES)}, and there are ${megabytes(free)} free in ${shown}. Free some space and try again.`,
+    `not enough space for ${what}: it takes about ${megabytes(bytes + margin)}, and there are ${megabytes(free)} free in ${shown}. Free some space and try again.`,
   );
 }
 

@@ -1,12 +1,12 @@
 import { randomUUID } from "node:crypto";
 import { copyFile, mkdir, open, rename, rm } from "node:fs/promises";
-import { basename, dirname, join } from "node:path";
+import { dirname, extname, join } from "node:path";
 
 /** What `asideName` makes; whoever finds such a file without its writer may remove it. */
-const ASIDE = /^\.[\da-f-]{36}\.part\./;
+const ASIDE = /^\.[\da-f-]{36}\.part(\.\w+)?$/;
 
-/** A name beside `file` under which it is written. The extension stays, since tools go by it. */
-const asideName = (file: string): string => join(dirname(file), `.${randomUUID()}.part.${basename(file)}`);
+/** A name beside `file` under which it is written. The extension stays, since tools go by it; the name may be long. */
+const asideName = (file: string): string => join(dirname(file), `.${randomUUID()}.part${extname(file)}`);
 
 export const isAside = (name: string): boolean => ASIDE.test(name);
 

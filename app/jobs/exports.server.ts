@@ -1,8 +1,8 @@
 import { parse } from "node:path";
 import { nanoid } from "nanoid";
-import { findFilm } from "~/db/films.server";
+import type { FilmRow } from "~/db/films.server";
 import { insertJob, type JobRow, listJobs, secondsLeft } from "~/db/jobs.server";
-import { findVersion } from "~/db/versions.server";
+import type { VersionRow } from "~/db/versions.server";
 import type { FileFigures } from "~/media/verify.server";
 import { wakeQueue } from "./queue.server";
 import { RenderPayload } from "./run-job.server";
@@ -40,15 +40,12 @@ function freeName(base: string, taken: readonly string[]): string {
 }
 
 /** Queues the render of a version under a name made of the film's and the shape's. */
-export function requestExport(filmId: string, versionId: string): void {
-  const film = findFilm(db(), filmId);
-  const version = findVersion(db(), filmId, versionId);
-  if (!film || !version) return;
+export function requestExport(film: FilmRow, version: VersionRow): void {
   const base = `${parse(film.name).name.replaceAll(/[/\\]/g, "-")} ${version.width}x${version.height}`;
   const fileName = freeName(
     base,
-    listExports(filmId).map((item) => item.fileName),
+    listExports(film.id).map((item) => item.fileName),
   );
-  insertJob(db(), { id: nanoid(10), filmId, kind: "render", payload: { versionId, fileName } });
+  insertJob(db(), { id: nanoid(10), filmId: film.id, kind: "render", payload: { versionId: version.id, fileName } });
   wakeQueue();
 }

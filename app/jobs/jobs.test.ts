@@ -1,7 +1,7 @@
 import { execFileSync } from "node:child_process";
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { join, resolve } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { boxIou } from "~/core/geometry/box";
 import { boxAt, type Track } from "~/core/subjects/track";
@@ -111,7 +111,7 @@ test("an analysis that was interrupted ends as if it had not been", async () => 
 
 test("jobs make a proxy, an analysis and a checked render of what the editor has set", async () => {
   const db = openDatabase(":memory:");
-  insertFilm(db, { id: "film", name: "two-shots.mp4", file: CLIP, info: film.info });
+  insertFilm(db, { id: "film", name: "two-shots.mp4", file: resolve(CLIP), info: film.info });
   insertVersion(db, "film", { id: "square", name: "Square", width: 360, height: 360 });
   const options = { onProgress: () => {}, signal: new AbortController().signal };
   const run = async (kind: "proxy" | "analyse" | "render", payload = {}) => {

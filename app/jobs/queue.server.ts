@@ -1,6 +1,6 @@
 import { Worker } from "node:worker_threads";
 import pino from "pino";
-import { finishJob, giveBackJob, type JobEnd, type JobRow, recoverJobs, takeJob } from "~/db/jobs.server";
+import { finishJob, giveBackJob, type JobEnd, type JobRow, recoverJobs, retryJob, takeJob } from "~/db/jobs.server";
 import { projectPath } from "~/media/project-path.server";
 import type { UnwrittenEnd, WorkerOrder } from "./worker-order";
 import { databaseFile, db } from "./workplace.server";
@@ -131,4 +131,11 @@ export async function cancelJob(id: string): Promise<void> {
   if (!running) return finishJob(db(), id, { state: "cancelled" });
   running.worker.postMessage("cancel" satisfies WorkerOrder);
   await running.ended;
+}
+
+/** Cancels a job, or puts one that has failed or was cancelled back into the queue. */
+export async function changeJob(id: string, how: "cancel" | "retry"): Promise<void> {
+  if (how === "cancel") return cancelJob(id);
+  retryJob(db(), id);
+  wakeQueue();
 }

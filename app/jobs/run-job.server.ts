@@ -1,5 +1,6 @@
 import { join } from "node:path";
 import { z } from "zod";
+import type { Size } from "~/core/geometry/box";
 import { packFeatures, unpackFeatures } from "~/core/shots/feature-codec";
 import { shotId } from "~/core/shots/reshape";
 import { freshShot } from "~/core/shots/shot";
@@ -20,14 +21,16 @@ import type { JobRow } from "~/db/jobs.server";
 import { listPeople, savePeople } from "~/db/people.server";
 import { listShots, saveShot } from "~/db/shots.server";
 import { findVersion } from "~/db/versions.server";
-import { joinRanges } from "~/core/time/rate";
-import { makePoster, makeProxy } from "~/media/proxy.server";
+import { joinRanges, type Rate } from "~/core/time/rate";
+import { requireSpace } from "~/disk/disk-space.server";
+import { BITS_PER_PIXEL, estimatedBytes } from "~/media/estimated-size";
+import { makePoster, makeProxy, proxyInfo } from "~/media/proxy.server";
 import type { FilmFile } from "~/media/small-frames.server";
 import { analyseFilm, type AnalysisStore } from "./analyse-film.server";
 import { exportVersion } from "./export-version.server";
 import { FollowPayload, followThing } from "./marks.server";
 import { loadFramings } from "./framings.server";
-import { exportsFolder, posterFile, proxyFile, sourceFile } from "./workplace.server";
+import { dataFolder, dataFolderShown, exportsFolder, posterFile, proxyFile, sourceFile } from "./workplace.server";
 
 export interface JobOptions {
   /** What is being done, and how much of the whole is done. */
@@ -37,7 +40,15 @@ export interface JobOptions {
 
 export const RenderPayload = z.object({ versionId: z.string(), fileName: z.string() });
 
+/** Makes sure that a file will fit, before it is begun. */
+function requireRoom(what: string, size: Size, frames: number, rate: Rate, bitsPerPixel: number): void {
+  requireSpace(dataFolder(), dataFolderShown(), estimatedBytes(size, frames, rate, bitsPerPixel), what);
+}
+
 async function proxy(film: FilmFile, filmId: string, { onProgress, signal }: JobOptions): Promise<void> {
+  const { frames, rate } = film.info;
+  const { picture } = proxyInfo(film.info);
+  requireRoom(`the light copy of ${film.name}`, picture, frames, rate, BITS_PER_PIXEL.proxy);
   onProgress("Making the poster", 0);
   await makePoster(film, posterFile(filmId), signal);
   await makeProxy(film, proxyFile(filmId), {
@@ -99,6 +110,7 @@ async function render(db: Db, film: FilmFile, job: JobRow, { onProgress, signal 
   if (kept.length === 0) throw new Error("every shot is excluded; take one in again to render the film");
   const ranges = joinRanges(kept.map(({ range }) => range));
   const windows = kept.flatMap((shot) => shot.windows);
+  requireRoom(fileName, target, windows.length, film.info.rate, BITS_PER_PIXEL.render);
   return exportVersion({ film, target, ranges, windows }, join(exportsFolder(job.filmId), fileName), {
     signal,
     onProgress: ({ step, share }) => onProgress(step === "rendering" ? "Rendering" : "Checking the file", share),

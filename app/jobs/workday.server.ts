@@ -2,13 +2,16 @@
 import { readyDatabase } from "~/db/ready-database.server";
 import type { Db } from "~/db/database.server";
 import { isDiskFull } from "~/disk/disk-space.server";
-import { lockFolder } from "~/disk/folder-lock.server";
+import { type FolderLock, lockFolder } from "~/disk/folder-lock.server";
 import { spendReserve } from "~/disk/reserve.server";
 import { StartError } from "~/disk/start-error";
 import { reconcileFilms } from "./films.server";
 import { startQueue, stopQueue } from "./queue.server";
 import { startUpkeep, sweepAsides } from "./upkeep.server";
 import { backupsFolder, databaseFile, dataFolder, dataFolderShown, diskIsFull, useDatabase } from "./workplace.server";
+
+/** Held as long as this process works; what nobody holds is given up. */
+let lock: FolderLock | null = null;
 
 async function openTheDatabase(): Promise<Db> {
   try {
@@ -28,7 +31,7 @@ async function openTheDatabase(): Promise<Db> {
  * @throws StartError if another server has the folder, or it cannot be used
  */
 export async function openWorkplace(address: string): Promise<void> {
-  lockFolder(dataFolder(), dataFolderShown(), address);
+  lock = lockFolder(dataFolder(), dataFolderShown(), address);
   sweepAsides(dataFolder());
   useDatabase(await openTheDatabase());
 }
@@ -40,8 +43,9 @@ export async function startWork(): Promise<void> {
   startUpkeep();
 }
 
-/** Gives back what is under way and closes the database. */
+/** Gives back what is under way, closes the database, and gives the data folder up. */
 export async function stopWork(): Promise<void> {
   await stopQueue();
   useDatabase(null);
+  lock?.release();
 }

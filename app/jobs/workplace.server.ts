@@ -2,7 +2,7 @@ import { join, relative, resolve } from "node:path";
 import { isId } from "~/core/ids";
 import type { FilmRow } from "~/db/films.server";
 import { type Db, openDatabase } from "~/db/database.server";
-import { diskFullMessage } from "~/disk/disk-space.server";
+import { diskFullMessage, lowSpaceMessage } from "~/disk/disk-space.server";
 import { projectPath } from "~/media/project-path.server";
 
 /** Where everything is kept: `GLAD_PAN_DATA`, or the folder "data" of the project. */
@@ -36,6 +36,9 @@ export const storedPath = (file: string): string => relative(dataFolder(), file)
 
 /** "the disk is full: 3 MB free in data" */
 export const diskIsFull = (): string => diskFullMessage(dataFolder(), dataFolderShown());
+
+/** What every page says about the space that is left; null while there is enough. */
+export const diskNotice = (): string | null => lowSpaceMessage(dataFolder(), dataFolderShown());
 
 // Kept on the global object, because a development server loads this module again on every change.
 const kept = globalThis as { gladPanDb?: Db };

@@ -34,6 +34,9 @@ export function filmFailure(error: unknown, name: string): unknown {
       `${name}: there is not enough memory to decode it. Close other programs, or export it smaller.`,
     );
   }
+  if (/No such file or directory/.test(error.said)) {
+    return new FilmError(`${name}: its file is not there any more. Put it back, or add the film again.`);
+  }
   const detail = error.message.replace(/^\w+ failed: /, "");
   return new FilmError(`${name}: it cannot be decoded (${detail}); it may be damaged. Copy or export it again.`);
 }

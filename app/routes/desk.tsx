@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useState } from "react";
-import { data, useFetcher } from "react-router";
+import { useFetcher } from "react-router";
 import { z } from "zod";
+import { Id } from "~/core/ids";
 import { Desk } from "~/components/desk/desk";
 import { DeskWaiting } from "~/components/desk/desk-waiting";
 import type { DeskShot } from "~/components/desk/desk-types";
@@ -18,25 +19,24 @@ import type { Track } from "~/core/subjects/track";
 import { inRange } from "~/core/time/rate";
 import { findCandidates } from "~/db/analysis.server";
 import { historyOf } from "~/db/edits.server";
-import { findFilm } from "~/db/films.server";
 import { listMarks } from "~/db/marks.server";
 import { listPeople } from "~/db/people.server";
-import { findJob, listJobs, retryJob, secondsLeft } from "~/db/jobs.server";
-import { listVersions } from "~/db/versions.server";
+import { findJob, isAnalysed, listJobs, secondsLeft } from "~/db/jobs.server";
+import { findVersion, listVersions } from "~/db/versions.server";
 import { listExports, requestExport } from "~/jobs/exports.server";
 import { foundVersion } from "~/jobs/found-tracks.server";
 import { loadSettings } from "~/jobs/framings.server";
-import { cancelJob, wakeQueue } from "~/jobs/queue.server";
+import { changeJob } from "~/jobs/queue.server";
 import { db } from "~/jobs/workplace.server";
 import { playsInBrowser } from "~/media/browser-playback";
 import type { loader as tracksLoader } from "./tracks";
 import type { Route } from "./+types/desk";
+import { readIntent, refusal, requireFilm, writing } from "./requests.server";
 
 export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?.film.name ?? "Film"} · Glad Pan` }];
 
 export function loader({ params, request }: Route.LoaderArgs) {
-  const film = findFilm(db(), params.filmId);
-  if (!film) throw data("There is no such film in your library.", { status: 404 });
+  const film = requireFilm(params.filmId);
   const versions = listVersions(db(), film.id);
   const wanted = new URL(request.url).searchParams.get("version");
   const version = versions.find((v) => v.id === wanted) ?? versions[0]!;
@@ -66,25 +66,26 @@ export function loader({ params, request }: Route.LoaderArgs) {
 }
 
 const Intent = z.discriminatedUnion("intent", [
-  z.object({ intent: z.literal("export"), versionId: z.string() }),
-  z.object({ intent: z.enum(["cancel", "retry"]), jobId: z.string() }),
+  z.object({ intent: z.literal("export"), versionId: Id }),
+  z.object({ intent: z.enum(["cancel", "retry"]), jobId: Id }),
 ]);
 
 export async function action({ params, request }: Route.ActionArgs) {
-  const intent = Intent.parse(Object.fromEntries(await request.formData()));
-  switch (intent.intent) {
-    case "export":
-      requestExport(params.filmId, intent.versionId);
-      break;
-    case "cancel":
-      cancelJob(intent.jobId);
-      break;
-    case "retry":
-      if (findJob(db(), intent.jobId)?.filmId === params.filmId) retryJob(db(), intent.jobId);
-      wakeQueue();
-      break;
-  }
-  return null;
+  const film = requireFilm(params.filmId);
+  const intent = await readIntent(request, Intent);
+  return writing(async () => {
+    if (intent.intent === "export") {
+      const version = findVersion(db(), film.id, intent.versionId);
+      if (!version) throw refusal(404, "There is no such version of this film.");
+      if (!isAnalysed(db(), film.id)) throw refusal(409, "The film is still being analysed.");
+      requestExport(film, version);
+      return null;
+    }
+    const job = findJob(db(), intent.jobId);
+    if (job?.filmId !== film.id) throw refusal(404, "There is no such job.");
+    await changeJob(job.id, intent.intent);
+    return null;
+  });
 }
 
 export default function DeskRoute({ loaderData }: Route.ComponentProps) {

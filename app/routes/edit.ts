@@ -6,9 +6,11 @@ import { ReshapeError } from "~/core/shots/reshape";
 import { edit, EditError, StaleRevisionError, stepHistory } from "~/db/edits.server";
 import { findFilm } from "~/db/films.server";
 import { SubjectError } from "~/db/subject-edits.server";
+import { isDiskFull } from "~/disk/disk-space.server";
 import { followUntracked } from "~/jobs/marks.server";
-import { db } from "~/jobs/workplace.server";
+import { dataFolder, db, diskIsFull } from "~/jobs/workplace.server";
 import type { Route } from "./+types/edit";
+import { readJson, requireFilm } from "./requests.server";
 
 const Change = z.discriminatedUnion("do", [
   z.object({ do: z.literal("edit"), revision: z.int(), command: Command }),
@@ -35,22 +37,19 @@ const isRefusal = (error: unknown): error is Error =>
 
 /** Carries out one change to a film. */
 export async function action({ params, request }: Route.ActionArgs) {
-  const { filmId } = params;
-  const revision = () => findFilm(db(), filmId)?.revision ?? 0;
-  const parsed = Change.safeParse(await request.json());
-  if (!parsed.success) {
-    const error = z.prettifyError(parsed.error);
-    return data<ChangeOutcome>({ revision: revision(), error }, { status: 400 });
-  }
-  const change = parsed.data;
+  const { id } = requireFilm(params.filmId);
+  const change = await readJson(request, Change);
+  const refused = (status: number, outcome: Omit<ChangeOutcome, "revision">) =>
+    data<ChangeOutcome>({ revision: findFilm(db(), id)?.revision ?? 0, ...outcome }, { status });
   try {
-    const concerned = change.do === "edit" ? undefined : stepHistory(db(), filmId, change.revision, change.do);
-    if (change.do === "edit") edit(db(), filmId, change.revision, change.command);
-    followUntracked(db(), filmId);
-    return data<ChangeOutcome>({ revision: revision(), concerned });
+    const concerned = change.do === "edit" ? undefined : stepHistory(db(), id, change.revision, change.do);
+    if (change.do === "edit") edit(db(), id, change.revision, change.command);
+    followUntracked(db(), id);
+    return data<ChangeOutcome>({ revision: findFilm(db(), id)!.revision, concerned });
   } catch (error) {
-    const stale = error instanceof StaleRevisionError;
-    if (!stale && !isRefusal(error)) throw error;
-    return data<ChangeOutcome>({ revision: revision(), error: (error as Error).message, stale }, { status: 409 });
+    if (error instanceof StaleRevisionError) return refused(409, { error: error.message, stale: true });
+    if (isRefusal(error)) return refused(409, { error: error.message });
+    if (isDiskFull(error, dataFolder())) return refused(507, { error: diskIsFull() });
+    throw error;
   }
 }

@@ -1,16 +1,18 @@
-import { rm } from "node:fs/promises";
 import { useRevalidator } from "react-router";
 import { z } from "zod";
+import { Id } from "~/core/ids";
 import { FilmCard } from "~/components/library/film-card";
 import { AddFilm } from "~/components/library/add-film";
 import { Wordmark } from "~/components/common/wordmark";
 import { isUnderWay, usePolling } from "~/components/common/use-polling";
-import { deleteFilm, listFilms } from "~/db/films.server";
-import { findJob, listJobs, retryJob, secondsLeft } from "~/db/jobs.server";
-import { cancelJob, wakeQueue } from "~/jobs/queue.server";
-import { db, filmFolder } from "~/jobs/workplace.server";
+import { listFilms } from "~/db/films.server";
+import { findJob, listJobs, secondsLeft } from "~/db/jobs.server";
+import { removeFilm } from "~/jobs/films.server";
+import { changeJob } from "~/jobs/queue.server";
+import { db } from "~/jobs/workplace.server";
 import { listShots } from "~/db/shots.server";
 import type { Route } from "./+types/films";
+import { readIntent, refusal, writing } from "./requests.server";
 
 export const meta = () => [{ title: "Films · Glad Pan" }];
 
@@ -25,23 +27,22 @@ export function loader() {
 }
 
 const Intent = z.discriminatedUnion("intent", [
-  z.object({ intent: z.literal("delete"), filmId: z.string() }),
-  z.object({ intent: z.literal("retry"), jobId: z.string() }),
+  z.object({ intent: z.literal("delete"), filmId: Id }),
+  z.object({ intent: z.enum(["cancel", "retry"]), jobId: Id }),
 ]);
 
 export async function action({ request }: Route.ActionArgs) {
-  const intent = Intent.parse(Object.fromEntries(await request.formData()));
-  switch (intent.intent) {
-    case "delete":
-      for (const job of listJobs(db(), intent.filmId)) cancelJob(job.id);
-      deleteFilm(db(), intent.filmId);
-      await rm(filmFolder(intent.filmId), { recursive: true, force: true });
+  const intent = await readIntent(request, Intent);
+  return writing(async () => {
+    if (intent.intent === "delete") {
+      if (!(await removeFilm(intent.filmId))) throw refusal(404, "There is no such film in your library.");
       return null;
-    case "retry":
-      if (findJob(db(), intent.jobId)) retryJob(db(), intent.jobId);
-      wakeQueue();
-      return null;
-  }
+    }
+    const job = findJob(db(), intent.jobId);
+    if (!job) throw refusal(404, "There is no such job.");
+    await changeJob(job.id, intent.intent);
+    return null;
+  });
 }
 
 export default function Films({ loaderData: { films } }: Route.ComponentProps) {

@@ -2,12 +2,14 @@ import { listShots } from "~/db/shots.server";
 import { foundTracks, foundVersion } from "~/jobs/found-tracks.server";
 import { db } from "~/jobs/workplace.server";
 import type { Route } from "./+types/tracks";
+import { requireFilm } from "./requests.server";
 
 /** All tracks of a film, by shot: much data that changes seldom, so the desk asks for it apart. */
 export function loader({ params }: Route.LoaderArgs) {
-  const shots = listShots(db(), params.filmId);
-  const found = foundVersion(db(), params.filmId, shots);
-  const tracks = foundTracks(db(), params.filmId, shots);
+  const film = requireFilm(params.filmId);
+  const shots = listShots(db(), film.id);
+  const found = foundVersion(db(), film.id, shots);
+  const tracks = foundTracks(db(), film.id, shots);
   return { found, byShot: Object.fromEntries(shots.map((shot, i) => [shot.id, tracks[i]!])) };
 }
 

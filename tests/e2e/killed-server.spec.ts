@@ -58,7 +58,8 @@ test("a server killed in the middle of the analysis and of a render takes both u
   expect(job("analyse").progress).toBeGreaterThan((0.9 * kept * 240) / FRAMES - 0.01);
   await expect.poll(() => job("analyse").state, { timeout: LONG_WORK }).toBe("done");
   await expect.poll(() => job("proxy").state, { timeout: LONG_WORK }).toBe("done");
-  expect(job("analyse").attempts).toBe(2);
+  // It got somewhere each time, so that no start counts against it.
+  expect(job("analyse").attempts).toBe(0);
 
   await page.goto(server.url);
   await page.getByRole("link", { name: /^Open/ }).click();
@@ -75,6 +76,6 @@ test("a server killed in the middle of the analysis and of a render takes both u
 
   await server.start();
   await expect.poll(() => job("render").state, { timeout: LONG_WORK }).toBe("done");
-  expect(job("render").attempts).toBe(2);
+  expect(job("render").attempts).toBe(0);
   expect(readdirSync(exports)).toEqual(["kite-morning 1080x1080.mp4"]);
 });

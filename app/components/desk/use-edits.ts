@@ -3,12 +3,10 @@ import { startTransition, useCallback, useMemo, useRef, useState } from "react";
 import { useBeforeUnload, useRevalidator } from "react-router";
 import { toast } from "sonner";
 import type { Command } from "~/core/edits/command";
+import { type EditAnswer, NO_ANSWER, problemOf, readOutcome } from "./edit-answer";
 
-interface Outcome {
+interface Outcome extends EditAnswer {
   revision: number;
-  concerned?: string | null;
-  error?: string;
-  stale?: boolean;
 }
 
 interface Pending {
@@ -56,17 +54,12 @@ export function useEdits(filmId: string, loadedRevision: number): Edits {
       const body = JSON.stringify({ ...change, revision: newest.current });
       const headers = { "content-type": "application/json" };
       const outcome = await fetch(`/films/${filmId}/edit`, { method: "POST", headers, body })
-        .then((response) => response.json() as Promise<Outcome>)
-        .catch(() => null);
-      if (!outcome) {
-        toast.error("Glad Pan did not answer; the change was not kept. Check that it is still running.");
-        return { revision: newest.current, error: "no answer" };
-      }
-      newest.current = outcome.revision;
-      if (outcome.stale)
-        toast.warning("This film was changed in another window. Here is how it is now; make your change again.");
-      else if (outcome.error) toast.error(`That did not work: ${outcome.error}.`);
-      return outcome;
+        .then(readOutcome)
+        .catch(() => NO_ANSWER);
+      newest.current = outcome.revision ?? newest.current;
+      const problem = problemOf(outcome);
+      if (problem) toast[outcome.stale ? "warning" : "error"](problem);
+      return { ...outcome, revision: newest.current };
     },
     [filmId, loadedRevision],
   );

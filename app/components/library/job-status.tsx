@@ -1,6 +1,6 @@
-import { TriangleAlert } from "lucide-react";
+import { TriangleAlert, X } from "lucide-react";
 import { useFetcher } from "react-router";
-import { Button } from "~/components/common/button";
+import { Button, IconButton } from "~/components/common/button";
 import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
 
 export interface JobView {
@@ -19,33 +19,52 @@ const WAITING: Record<string, string> = {
   follow: "Mark: waiting",
 };
 
+const CANCELLED: Record<string, string> = {
+  proxy: "The light copy was cancelled.",
+  analyse: "The analysis was cancelled.",
+  follow: "Following the mark was cancelled.",
+};
+
+function ChangeJob({ jobId, intent, what }: { jobId: string; intent: "cancel" | "retry"; what?: string }) {
+  const fetcher = useFetcher();
+  const busy = fetcher.state !== "idle";
+  const submit = () => void fetcher.submit({ intent, jobId }, { method: "post", action: "/?index" });
+  return intent === "cancel" ? (
+    <IconButton label={busy ? "Stopping" : `Cancel: ${what ?? "this"}`} disabled={busy} onClick={submit}>
+      <X className="size-4" aria-hidden />
+    </IconButton>
+  ) : (
+    <Button className="mt-1.5" disabled={busy} onClick={submit}>
+      Start it again
+    </Button>
+  );
+}
+
 /** What is being done to a film: each unfinished job with its progress, or what went wrong and a way on. */
 export function JobStatus({ jobs }: { jobs: JobView[] }) {
-  const fetcher = useFetcher();
-  const open = jobs.filter((job) => job.state !== "done" && job.state !== "cancelled");
+  const open = jobs.filter((job) => job.state !== "done");
   if (open.length === 0) return null;
   return (
     <ul className="flex flex-col gap-2.5">
       {open.map((job) =>
-        job.state === "failed" ? (
+        job.state === "failed" || job.state === "cancelled" ? (
           <li key={job.id} className="text-xs" role="alert">
             <p className="flex gap-1.5 text-warn">
               <TriangleAlert className="mt-px size-3.5 shrink-0" aria-hidden />
-              {job.error}
+              {job.error ?? CANCELLED[job.kind] ?? "Cancelled."}
             </p>
-            <fetcher.Form method="post" action="/?index" className="mt-1.5">
-              <input type="hidden" name="intent" value="retry" />
-              <input type="hidden" name="jobId" value={job.id} />
-              <Button type="submit">Start it again</Button>
-            </fetcher.Form>
+            <ChangeJob jobId={job.id} intent="retry" />
           </li>
         ) : (
-          <li key={job.id}>
-            <ProgressBar
-              label={job.step || WAITING[job.kind] || "Waiting"}
-              share={job.progress}
-              left={describeLeft(job.secondsLeft)}
-            />
+          <li key={job.id} className="flex items-center gap-2">
+            <div className="min-w-0 grow">
+              <ProgressBar
+                label={job.step || WAITING[job.kind] || "Waiting"}
+                share={job.progress}
+                left={describeLeft(job.secondsLeft)}
+              />
+            </div>
+            <ChangeJob jobId={job.id} intent="cancel" what={job.step || WAITING[job.kind]} />
           </li>
         ),
       )}

@@ -13,9 +13,14 @@ export interface FilmUpload {
 /** Sent in pieces, so that an interruption costs one piece. */
 const CHUNK_BYTES = 16 * 1024 * 1024;
 
+/** Answers that stay the same however often one asks: no film, no space. */
+const REFUSALS = [403, 411, 413, 422, 507];
+
+const isRefusal = (error: Error | DetailedError): error is DetailedError =>
+  error instanceof DetailedError && REFUSALS.includes(error.originalResponse?.getStatus() ?? 0);
+
 function messageOf(error: Error | DetailedError, name: string): string {
-  const refusal = error instanceof DetailedError && error.originalResponse?.getStatus() === 422;
-  if (refusal) return error.originalResponse!.getBody();
+  if (isRefusal(error)) return error.originalResponse!.getBody();
   return `${name}: the upload was interrupted. Check that Glad Pan is still running, and add the file again; it goes on where it was.`;
 }
 
@@ -36,7 +41,7 @@ export function uploadFilm(file: File, onChange: (upload: FilmUpload) => void): 
     retryDelays: [0, 1000, 3000],
     metadata: { filename: file.name },
     removeFingerprintOnSuccess: true,
-    onShouldRetry: (error) => error.originalResponse?.getStatus() !== 422,
+    onShouldRetry: (error) => !isRefusal(error),
     onProgress: (sent, total) => {
       const share = total > 0 ? sent / total : 1;
       report({ state: share >= 1 ? "checking" : "sending", share });

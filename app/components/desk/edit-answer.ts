@@ -1,0 +1,33 @@
+import { z } from "zod";
+
+/** What the server says about a change. */
+const EditAnswer = z.object({
+  /** The film's revision now; missing where the server could not even say that. */
+  revision: z.int().optional(),
+  /** What an undo or redo concerned; null when there was nothing. */
+  concerned: z.string().nullable().optional(),
+  /** Why the change was not made. */
+  error: z.string().optional(),
+  /** Whether the change was made to an older state than there is. */
+  stale: z.boolean().optional(),
+});
+export type EditAnswer = z.infer<typeof EditAnswer>;
+
+/** There is no server, or none that answers. */
+export const NO_ANSWER: EditAnswer = { error: "no answer" };
+
+/** Reads an answer, whatever it is: also one that is only a sentence, or no sense at all. */
+export async function readOutcome(response: Response): Promise<EditAnswer> {
+  const value: unknown = await response.json().catch(() => null);
+  const answer = EditAnswer.safeParse(value);
+  if (answer.success && (response.ok || answer.data.error)) return answer.data;
+  if (response.status < 500 && typeof value === "string") return { error: value };
+  return { error: `Glad Pan itself failed (${response.status}); its log says more` };
+}
+
+/** What is wrong, in a sentence for people; null if nothing is. */
+export function problemOf(answer: EditAnswer): string | null {
+  if (answer === NO_ANSWER) return "Glad Pan did not answer; the change was not kept. Check that it is still running.";
+  if (answer.stale) return "This film was changed in another window. Here is how it is now; make your change again.";
+  return answer.error ? `That did not work: ${answer.error.replace(/\.$/, "")}.` : null;
+}

@@ -1,0 +1,101 @@
+/** How routes read what they are sent: as much as makes sense, and no more. */
+import { data } from "react-router";
+import { z } from "zod";
+import { findFilm, type FilmRow } from "~/db/films.server";
+import { isDiskFull } from "~/disk/disk-space.server";
+import { isId } from "~/core/ids";
+import { dataFolder, db, diskIsFull } from "~/jobs/workplace.server";
+
+/** An answer with a sentence for people, to be thrown. */
+export const refusal = (status: number, message: string) => data(message, { status });
+
+/** The largest edit or form that makes sense. */
+export const SMALL_BODY_BYTES = 2 ** 20;
+/** The largest list of cuts that makes sense. */
+export const LIST_BODY_BYTES = 8 * 2 ** 20;
+
+/**
+ * A film by its id, as it came from outside.
+ *
+ * @throws a response with status 404 if there is none
+ */
+export function requireFilm(id: string): FilmRow {
+  const film = isId(id) ? findFilm(db(), id) : null;
+  if (!film) throw refusal(404, "There is no such film in your library.");
+  return film;
+}
+
+/**
+ * Reads the body of a request.
+ *
+ * @throws a response with status 413 as soon as it is known to be longer than the limit
+ */
+async function readBody(request: Request, limit: number): Promise<Uint8Array<ArrayBuffer>> {
+  const tooLarge = () => refusal(413, "This is too large.");
+  if (Number(request.headers.get("content-length") ?? 0) > limit) throw tooLarge();
+  const chunks: Uint8Array[] = [];
+  let length = 0;
+  // Leaving the loop cancels what is still to come.
+  for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
+    length += chunk.length;
+    if (length > limit) throw tooLarge();
+    chunks.push(chunk);
+  }
+  return Uint8Array.from(Buffer.concat(chunks));
+}
+
+/**
+ * Reads JSON of a known shape.
+ *
+ * @throws a response with status 415 for another content type, 400 for anything else than that shape
+ */
+export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
+  const type = request.headers.get("content-type")?.split(";")[0]!.trim().toLowerCase();
+  if (type !== "application/json") throw refusal(415, "A change is sent as application/json.");
+  const text = new TextDecoder().decode(await readBody(request, SMALL_BODY_BYTES));
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    throw refusal(400, "This is not JSON.");
+  }
+  const parsed = schema.safeParse(value);
+  if (!parsed.success) throw refusal(400, z.prettifyError(parsed.error));
+  return parsed.data;
+}
+
+/**
+ * Reads a form.
+ *
+ * @throws a response with status 400 if it is none
+ */
+export async function readForm(request: Request, limit = SMALL_BODY_BYTES): Promise<FormData> {
+  const body = await readBody(request, limit);
+  const headers = { "content-type": request.headers.get("content-type") ?? "" };
+  try {
+    return await new Response(body, { headers }).formData();
+  } catch {
+    throw refusal(400, "This is not a form.");
+  }
+}
+
+/**
+ * Reads a form of a known shape.
+ *
+ * @throws a response with status 400 for anything else than that shape
+ */
+export async function readIntent<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
+  const parsed = schema.safeParse(Object.fromEntries(await readForm(request)));
+  if (!parsed.success) throw refusal(400, z.prettifyError(parsed.error));
+  return parsed.data;
+}
+
+/** Lets `work` change something; where the disk is full, the answer says so with status 507. */
+export async function writing<T>(work: () => T | Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (isDiskFull(error, dataFolder())) throw refusal(507, `${diskIsFull()}. Free some space and try again.`);
+    throw error;
+  }
+}

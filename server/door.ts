@@ -1,0 +1,90 @@
+import { randomBytes } from "node:crypto";
+import express, { type NextFunction, type Request, type Response, type Router } from "express";
+import helmet from "helmet";
+
+/** Bodies that are declared to be longer than this are not read at all; uploads have a limit of their own. */
+const LONGEST_BODY_BYTES = 8 * 2 ** 20;
+
+const OWN_HOSTS = ["127.0.0.1", "localhost", "[::1]"];
+
+/** The host names under which this server may be spoken to. */
+function allowedHosts(): Set<string> {
+  const more = (process.env.GLAD_PAN_HOSTS ?? "").split(",").map((name) => name.trim().toLowerCase());
+  return new Set([...OWN_HOSTS, ...more.filter(Boolean)]);
+}
+
+const refuse = (response: Response, status: number, why: string): void =>
+  void response.status(status).type("text/plain").set("Connection", "close").send(`${why}\n`);
+
+/** A page of another site that has its own name point to this machine is still refused: the name is in the request. */
+function checkHost(request: Request, response: Response, next: NextFunction): void {
+  const name = (request.headers.host ?? "").toLowerCase().replace(/:\d+$/, "");
+  if (allowedHosts().has(name)) return next();
+  refuse(response, 403, "Glad Pan does not answer to this host name. GLAD_PAN_HOSTS adds names.");
+}
+
+/** Whether a browser says that the request comes from a page of ours. Whoever says nothing is not believed. */
+function isFromHere({ headers }: Request): boolean {
+  const { origin, "sec-fetch-site": site } = headers;
+  if (origin === undefined && site === undefined) return false;
+  if (site !== undefined && site !== "same-origin") return false;
+  return origin === undefined || origin.toLowerCase() === `http://${headers.host?.toLowerCase()}`;
+}
+
+function checkOrigin(request: Request, response: Response, next: NextFunction): void {
+  if (request.method === "GET" || request.method === "HEAD" || isFromHere(request)) return next();
+  refuse(response, 403, "Only Glad Pan's own pages may change anything.");
+}
+
+function checkLength(request: Request, response: Response, next: NextFunction): void {
+  const length = Number(request.headers["content-length"] ?? 0);
+  if (length <= LONGEST_BODY_BYTES || request.path.startsWith("/uploads")) return next();
+  refuse(response, 413, "This is too large.");
+}
+
+const nonceOf = (response: unknown): string => (response as Response).locals.nonce as string;
+
+/** What pages may load: what we ship, and nothing else. */
+function headers(development: boolean) {
+  return helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'", (_request, response) => `'nonce-${nonceOf(response)}'`],
+        // Radix, Konva and the toasts set styles from scripts; attributes cannot have a nonce.
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", "blob:", "data:"],
+        mediaSrc: ["'self'", "blob:"],
+        fontSrc: ["'self'", "data:"],
+        // In development Vite tells the page of changes by a socket.
+        connectSrc: development ? ["'self'", "ws:"] : ["'self'"],
+        workerSrc: development ? ["'self'", "blob:"] : ["'self'"],
+        manifestSrc: ["'self'"],
+        baseUri: ["'none'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
+        objectSrc: ["'none'"],
+      },
+    },
+    frameguard: { action: "deny" },
+    // With "no-referrer" browsers do not say where our own pages' requests come from either.
+    referrerPolicy: { policy: "same-origin" },
+    // There is no https on the loopback to insist on.
+    strictTransportSecurity: false,
+  });
+}
+
+/**
+ * What every request passes before anything of ours looks at it: who is spoken to, who speaks, how much is sent. The
+ * answer's headers say what a page may do.
+ */
+export function door(development: boolean): Router {
+  const router = express.Router();
+  router.use((_request, response, next) => {
+    response.locals.nonce = randomBytes(18).toString("base64");
+    next();
+  });
+  router.use(headers(development), checkHost, checkOrigin, checkLength);
+  return router;
+}
