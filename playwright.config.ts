@@ -1,8 +1,12 @@
 import { defineConfig } from "@playwright/test";
 
-/** Browser tests run against the production build, in Debian's Chromium; each file starts servers of its own. */
+/**
+ * Tests of the production build: in Debian's Chromium (e2e), and with requests that no browser sends (hostile). Each file
+ * starts servers of its own.
+ */
 export default defineConfig({
-  testDir: "tests/e2e",
+  testDir: "tests",
+  testMatch: ["e2e/*.spec.ts", "hostile/*.spec.ts"],
   timeout: 900_000,
   // Long work is waited for where it is expected; everything else answers soon or never.
   expect: { timeout: 30_000 },

@@ -1,9 +1,12 @@
 /** The command line: `./glad-pan COMMAND` comes here for everything that is not set-up. */
+import { existsSync } from "node:fs";
 import { Command, CommanderError } from "commander";
+import { StartError } from "~/disk/start-error";
 import { FilmError } from "~/media/film-tool.server";
 import { analyseCommand } from "./analyse";
 import { convertCommand } from "./convert";
 import { cutsCommand } from "./cuts";
+import { restoreCommand } from "./restore";
 import { UsageError } from "./options";
 import { solveCommand } from "./solve";
 
@@ -11,12 +14,20 @@ const program = new Command("glad-pan")
   .description("Gives finished horizontal film back in vertical, square or other frames.")
   .exitOverride()
   .configureOutput({ outputError: (text, write) => write(text) });
-program.addCommand(convertCommand()).addCommand(analyseCommand()).addCommand(solveCommand()).addCommand(cutsCommand());
+for (const command of [convertCommand(), analyseCommand(), solveCommand(), cutsCommand(), restoreCommand()]) {
+  program.addCommand(command);
+}
+
+/** A film's name may begin with a dash; where there is such a file, it is no option. */
+function withFileNames([node, script, command, first, ...rest]: string[]): string[] {
+  const isFile = first?.startsWith("-") && existsSync(first);
+  return [node, script, command, isFile ? `./${first}` : first, ...rest].filter((arg) => arg !== undefined);
+}
 
 const WRONG_USAGE = 2;
 
 try {
-  await program.parseAsync();
+  await program.parseAsync(withFileNames(process.argv));
 } catch (error) {
   if (error instanceof CommanderError) {
     process.exitCode = error.exitCode === 0 ? 0 : WRONG_USAGE;
@@ -25,7 +36,8 @@ try {
     process.exitCode = WRONG_USAGE;
   } else {
     const known = error instanceof Error ? error.message : String(error);
-    console.error(error instanceof FilmError ? `glad-pan: ${known}` : `glad-pan: it did not work: ${known}`);
+    const plain = error instanceof FilmError || error instanceof StartError;
+    console.error(plain ? `glad-pan: ${known}` : `glad-pan: it did not work: ${known}`);
     process.exitCode = 1;
   }
 }

@@ -14,7 +14,7 @@ function allowedHosts(): Set<string> {
 }
 
 const refuse = (response: Response, status: number, why: string): void =>
-  void response.status(status).type("text/plain").set("Connection", "close").send(`${why}\n`);
+  void response.status(status).type("text/plain").send(`${why}\n`);
 
 /** A page of another site that has its own name point to this machine is still refused: the name is in the request. */
 function checkHost(request: Request, response: Response, next: NextFunction): void {
@@ -40,6 +40,23 @@ function checkLength(request: Request, response: Response, next: NextFunction): 
   const length = Number(request.headers["content-length"] ?? 0);
   if (length <= LONGEST_BODY_BYTES || request.path.startsWith("/uploads")) return next();
   refuse(response, 413, "This is too large.");
+}
+
+/** As long as what is still sent after the answer is thrown away; then the connection ends. */
+const DRAIN_MS = 5000;
+
+/**
+ * What is answered before all of it was read leaves the rest on the connection, where the next request would wait
+ * behind it for ever.
+ */
+function drain(request: Request, response: Response, next: NextFunction): void {
+  response.on("finish", () => {
+    if (request.complete) return;
+    const end = setTimeout(() => request.destroy(), DRAIN_MS);
+    request.on("close", () => clearTimeout(end));
+    request.removeAllListeners("data").resume();
+  });
+  next();
 }
 
 const nonceOf = (response: unknown): string => (response as Response).locals.nonce as string;
@@ -85,6 +102,6 @@ export function door(development: boolean): Router {
     response.locals.nonce = randomBytes(18).toString("base64");
     next();
   });
-  router.use(headers(development), checkHost, checkOrigin, checkLength);
+  router.use(headers(development), drain, checkHost, checkOrigin, checkLength);
   return router;
 }

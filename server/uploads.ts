@@ -6,7 +6,7 @@ import { Server, type Upload } from "@tus/server";
 import express, { type Router } from "express";
 import { isDiskFull, requireSpace } from "~/disk/disk-space.server";
 import { addFilm } from "~/jobs/films.server";
-import { dataFolder, dataFolderShown, diskIsFull, uploadsFolder } from "~/jobs/workplace.server";
+import { DATA_FOLDER, dataFolder, diskIsFull, uploadsFolder } from "~/jobs/workplace.server";
 import { FilmError } from "~/media/film-tool.server";
 
 /** The client reads the id of the new film from this header. */
@@ -42,7 +42,7 @@ function createServer(): Server {
       mkdirSync(folder, { recursive: true });
       if (upload.size === undefined) throw refusal(411, "The size of the film must be told first.");
       try {
-        requireSpace(dataFolder(), dataFolderShown(), upload.size, `the upload of ${nameOf(upload)}`);
+        requireSpace(dataFolder(), DATA_FOLDER, upload.size, `the upload of ${nameOf(upload)}`);
       } catch (error) {
         throw refusal(507, (error as Error).message);
       }

@@ -1,5 +1,5 @@
 import { isDiskFull } from "~/disk/disk-space.server";
-import { dataFolder, diskIsFull } from "./workplace.server";
+import { DATA_FOLDER, dataFolder, diskIsFull } from "./workplace.server";
 
 /** Why a job has failed, in a sentence for people that names no path of this machine. */
 export function failureMessage(error: unknown): string {
@@ -7,5 +7,5 @@ export function failureMessage(error: unknown): string {
   if (isDiskFull(error, dataFolder())) {
     return said.startsWith("not enough space") ? said : `${diskIsFull()}. Free some space and start this again.`;
   }
-  return said.replaceAll(dataFolder(), "the data folder");
+  return said.replaceAll(dataFolder(), DATA_FOLDER);
 }

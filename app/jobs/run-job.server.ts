@@ -30,7 +30,7 @@ import { analyseFilm, type AnalysisStore } from "./analyse-film.server";
 import { exportVersion } from "./export-version.server";
 import { FollowPayload, followThing } from "./marks.server";
 import { loadFramings } from "./framings.server";
-import { dataFolder, dataFolderShown, exportsFolder, posterFile, proxyFile, sourceFile } from "./workplace.server";
+import { DATA_FOLDER, dataFolder, exportsFolder, posterFile, proxyFile, sourceFile } from "./workplace.server";
 
 export interface JobOptions {
   /** What is being done, and how much of the whole is done. */
@@ -42,7 +42,7 @@ export const RenderPayload = z.object({ versionId: z.string(), fileName: z.strin
 
 /** Makes sure that a file will fit, before it is begun. */
 function requireRoom(what: string, size: Size, frames: number, rate: Rate, bitsPerPixel: number): void {
-  requireSpace(dataFolder(), dataFolderShown(), estimatedBytes(size, frames, rate, bitsPerPixel), what);
+  requireSpace(dataFolder(), DATA_FOLDER, estimatedBytes(size, frames, rate, bitsPerPixel), what);
 }
 
 async function proxy(film: FilmFile, filmId: string, { onProgress, signal }: JobOptions): Promise<void> {

@@ -8,7 +8,7 @@ import { projectPath } from "~/media/project-path.server";
 /** Where everything is kept: `GLAD_PAN_DATA`, or the folder "data" of the project. */
 export const dataFolder = (): string => resolve(process.env.GLAD_PAN_DATA ?? projectPath("data"));
 
-/** What the data folder is called in messages: as it was given, since nobody needs to know where the project lies. */
+/** What the data folder is called where somebody starts Glad Pan: as it was given. */
 export const dataFolderShown = (): string => process.env.GLAD_PAN_DATA ?? "data";
 
 export const databaseFile = (): string => join(dataFolder(), "glad-pan.db");
@@ -34,11 +34,14 @@ export const sourceFile = ({ file }: Pick<FilmRow, "file">): string => resolve(d
 /** How a file in the data folder is stored, so that the folder can be moved. */
 export const storedPath = (file: string): string => relative(dataFolder(), file);
 
-/** "the disk is full: 3 MB free in data" */
-export const diskIsFull = (): string => diskFullMessage(dataFolder(), dataFolderShown());
+/** What pages call the data folder. */
+export const DATA_FOLDER = "the data folder";
+
+/** "the disk is full: 3 MB free in the data folder" */
+export const diskIsFull = (): string => diskFullMessage(dataFolder(), DATA_FOLDER);
 
 /** What every page says about the space that is left; null while there is enough. */
-export const diskNotice = (): string | null => lowSpaceMessage(dataFolder(), dataFolderShown());
+export const diskNotice = (): string | null => lowSpaceMessage(dataFolder(), DATA_FOLDER);
 
 // Kept on the global object, because a development server loads this module again on every change.
 const kept = globalThis as { gladPanDb?: Db };

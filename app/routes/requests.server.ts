@@ -35,11 +35,12 @@ async function readBody(request: Request, limit: number): Promise<Uint8Array<Arr
   if (Number(request.headers.get("content-length") ?? 0) > limit) throw tooLarge();
   const chunks: Uint8Array[] = [];
   let length = 0;
-  // Leaving the loop cancels what is still to come.
-  for await (const chunk of (request.body ?? []) as AsyncIterable<Uint8Array>) {
-    length += chunk.length;
+  const reader = request.body?.getReader();
+  for (let next = await reader?.read(); next?.value; next = await reader?.read()) {
+    length += next.value.length;
+    // What still comes is thrown away unread. Were it cancelled, the connection would end before the answer is there.
     if (length > limit) throw tooLarge();
-    chunks.push(chunk);
+    chunks.push(next.value);
   }
   return Uint8Array.from(Buffer.concat(chunks));
 }

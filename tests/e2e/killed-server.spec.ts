@@ -3,7 +3,7 @@ import { existsSync, readdirSync } from "node:fs";
 import { join } from "node:path";
 import Database from "better-sqlite3";
 import { expect, test } from "@playwright/test";
-import { LONG_WORK, TestServer } from "./server";
+import { LONG_WORK, TestServer } from "../support/server";
 
 const FRAMES = 600;
 

@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { LONG_WORK, TestServer } from "./server";
+import { LONG_WORK, TestServer } from "../support/server";
 
 const server = new TestServer();
 test.beforeAll(() => server.start());

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
 import { NOW_SHARE } from "../../app/components/desk/lane-geometry";
 import { readTruth } from "../../demo/truth";
-import { LONG_WORK, TestServer } from "./server";
+import { LONG_WORK, TestServer } from "../support/server";
 
 const CLIP = "demo/clips/two-shots.mp4";
 const truth = readTruth("demo/clips/two-shots.truth.json");
