@@ -3,6 +3,8 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { diskFullMessage, DiskFullError, freeBytes, isDiskFull, requireSpace } from "./disk-space.server";
+import { lockFolder } from "./folder-lock.server";
+import { keepReserve, spendReserve } from "./reserve.server";
 import { isAside, moveWhole, writeAside } from "./write-aside.server";
 
 let folder: string;
@@ -66,5 +68,27 @@ describe("space", () => {
     expect(isDiskFull(failure("SQLITE_IOERR_WRITE"), folder)).toBe(false);
     expect(isDiskFull(failure("ENOENT"), folder)).toBe(false);
     expect(isDiskFull(null, folder)).toBe(false);
+  });
+});
+
+describe("a folder", () => {
+  test("is one process's at a time, and free again when that lets go", () => {
+    const lock = lockFolder(join(folder, "data"), "data", "http://127.0.0.1:4170");
+    expect(() => lockFolder(join(folder, "data"), "data", "another")).toThrow(
+      `the data folder data is in use by http://127.0.0.1:4170 (process ${process.pid}). Use that one`,
+    );
+    lock.release();
+    lockFolder(join(folder, "data"), "data", "another").release();
+  });
+
+  test("that cannot be written to is told", () => {
+    writeFileSync(join(folder, "file"), "");
+    expect(() => lockFolder(join(folder, "file"), "file", "x")).toThrow("cannot write to the data folder file");
+  });
+
+  test("keeps some space, which can be spent once", () => {
+    keepReserve(folder);
+    expect(spendReserve(folder)).toBe(true);
+    expect(spendReserve(folder)).toBe(false);
   });
 });

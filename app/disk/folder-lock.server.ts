@@ -42,6 +42,8 @@ export function lockFolder(folder: string, shown: string, what: string): FolderL
     );
   }
   try {
+    // A database without a page is given one when it is written to, and that may be the day without space for it.
+    if (lock.pragma("page_count", { simple: true }) === 0) lock.pragma("user_version = 1");
     lock.exec("BEGIN EXCLUSIVE");
   } catch (error) {
     lock.close();

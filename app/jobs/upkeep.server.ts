@@ -32,18 +32,24 @@ export function removeEmptyFolders(folder: string): void {
   }
 }
 
+/** Removes what is left of uploads that were taken in, or never begun: what is said of one without its bytes, and vice versa. */
+export function clearHalfUploads(folder: string): void {
+  if (!existsSync(folder)) return;
+  const names = new Set(readdirSync(folder));
+  for (const name of names) {
+    const other = name.endsWith(".json") ? name.slice(0, -".json".length) : `${name}.json`;
+    if (!names.has(other)) rmSync(join(folder, name), { recursive: true, force: true });
+  }
+}
+
 /** Forgets uploads to which nothing was added for a week. */
 export function expireUploads(folder: string, now = Date.now()): void {
   if (!existsSync(folder)) return;
-  for (const name of readdirSync(folder)) {
+  for (const name of readdirSync(folder).filter((file) => !file.endsWith(".json"))) {
     const file = join(folder, name);
-    // What is said of an upload stands beside it and is as old as its beginning.
-    const body = file.replace(/\.json$/, "");
-    const touched = existsSync(body) ? statSync(body).mtimeMs : statSync(file).mtimeMs;
-    if (now - touched > UPLOAD_DAYS * DAY_MS) {
-      rmSync(body, { force: true });
-      rmSync(`${body}.json`, { force: true });
-    }
+    if (now - statSync(file).mtimeMs <= UPLOAD_DAYS * DAY_MS) continue;
+    rmSync(file, { force: true });
+    rmSync(`${file}.json`, { force: true });
   }
 }
 

@@ -7,8 +7,16 @@ import { spendReserve } from "~/disk/reserve.server";
 import { StartError } from "~/disk/start-error";
 import { reconcileFilms } from "./films.server";
 import { startQueue, stopQueue } from "./queue.server";
-import { startUpkeep, sweepAsides } from "./upkeep.server";
-import { backupsFolder, databaseFile, dataFolder, dataFolderShown, diskIsFull, useDatabase } from "./workplace.server";
+import { clearHalfUploads, startUpkeep, sweepAsides } from "./upkeep.server";
+import {
+  backupsFolder,
+  databaseFile,
+  dataFolder,
+  dataFolderShown,
+  diskIsFull,
+  uploadsFolder,
+  useDatabase,
+} from "./workplace.server";
 
 /** Held as long as this process works; what nobody holds is given up. */
 let lock: FolderLock | null = null;
@@ -33,6 +41,7 @@ async function openTheDatabase(): Promise<Db> {
 export async function openWorkplace(address: string): Promise<void> {
   lock = lockFolder(dataFolder(), dataFolderShown(), address);
   sweepAsides(dataFolder());
+  clearHalfUploads(uploadsFolder());
   useDatabase(await openTheDatabase());
 }
 

@@ -1,6 +1,6 @@
 /** Requests that nobody should send, and what is answered. */
 import { CLIP, edit, FRAMES, key, known } from "./library";
-import { form, json, type RawRequest, upload } from "./raw-request";
+import { form, json, type RawRequest, upload } from "../support/raw-request";
 
 const shot = (change: object) => ({
   ...{

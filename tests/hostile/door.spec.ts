@@ -3,7 +3,7 @@ import { Agent } from "node:http";
 import { expect, test } from "@playwright/test";
 import { CASES } from "./cases";
 import { edit, everything, fillLibrary, key, known, send, server } from "./library";
-import { json } from "./raw-request";
+import { json } from "../support/raw-request";
 
 // What is refused once is refused every time.
 test.describe.configure({ retries: 0 });

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import Database from "better-sqlite3";
 import { expect } from "@playwright/test";
 import { LONG_WORK, TestServer } from "../support/server";
-import { json, type RawRequest, send as sendTo, upload } from "./raw-request";
+import { json, type RawRequest, send as sendTo, upload } from "../support/raw-request";
 
 export const server = new TestServer();
 export const send = (request: RawRequest) => sendTo(server.url, request);

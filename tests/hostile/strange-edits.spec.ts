@@ -2,7 +2,7 @@
 import { expect, test } from "@playwright/test";
 import { seeded } from "../../demo/film/random";
 import { fillLibrary, FRAMES, key, known, query, send, server } from "./library";
-import { json } from "./raw-request";
+import { json } from "../support/raw-request";
 
 test.describe.configure({ retries: 0 });
 test.beforeAll(fillLibrary);

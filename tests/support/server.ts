@@ -17,32 +17,51 @@ async function freePort(): Promise<number> {
 
 /** The built server with a data folder of its own, which can be killed and started again on the same data. */
 export class TestServer {
-  readonly data = mkdtempSync(join(tmpdir(), "glad-pan-e2e-"));
   url = "";
+  /** What it has said on its error output since it was started. */
+  complaints = "";
   private child: ChildProcess | null = null;
+
+  constructor(readonly data = mkdtempSync(join(tmpdir(), "glad-pan-e2e-"))) {}
 
   async start(environment: Record<string, string> = {}): Promise<void> {
     const port = await freePort();
     this.url = `http://127.0.0.1:${port}`;
+    this.complaints = "";
     const child = spawn("node", ["server.js"], {
       env: { ...process.env, NODE_ENV: "production", PORT: String(port), GLAD_PAN_DATA: this.data, ...environment },
-      stdio: ["ignore", "pipe", "inherit"],
+      stdio: ["ignore", "pipe", "pipe"],
     });
     this.child = child;
+    child.stderr.setEncoding("utf8").on("data", (text: string) => {
+      this.complaints += text;
+    });
     await new Promise<void>((resolve, reject) => {
       child.stdout.setEncoding("utf8").on("data", (text: string) => text.includes("Glad Pan is ready") && resolve());
-      child.once("exit", (code) => reject(new Error(`the server ended with ${code}`)));
+      child.once("exit", (code) => reject(new Error(`the server ended with ${code}: ${this.complaints}`)));
     });
+  }
+
+  get isRunning(): boolean {
+    return this.child !== null && this.child.exitCode === null && this.child.signalCode === null;
+  }
+
+  /** Sends a signal and waits for the end; the exit code, or null if it was the signal that ended the server. */
+  private async end(signal: NodeJS.Signals): Promise<number | null> {
+    const { child } = this;
+    if (!child || !this.isRunning) return child?.exitCode ?? null;
+    const gone = new Promise<number | null>((resolve) => child.once("exit", resolve));
+    child.kill(signal);
+    return gone;
   }
 
   /** Ends the server at once, without a chance to tidy up. */
   async kill(): Promise<void> {
-    const { child } = this;
-    if (!child || child.exitCode !== null) return;
-    const gone = new Promise((resolve) => child.once("exit", resolve));
-    child.kill("SIGKILL");
-    await gone;
+    await this.end("SIGKILL");
   }
+
+  /** Asks the server to end; its exit code. */
+  stop = (): Promise<number | null> => this.end("SIGTERM");
 
   async dispose(): Promise<void> {
     await this.kill();

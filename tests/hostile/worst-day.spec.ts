@@ -1,0 +1,30 @@
+/** A small share of `./glad-pan bench worst-day`, which tries each many times. */
+import { expect, test } from "@playwright/test";
+import { damagedFilms } from "../../bench/worst-day/films";
+import { fullDisk } from "../../bench/worst-day/full-disk";
+import { killedServers } from "../../bench/worst-day/kills";
+import { orderlyStops, secondStarts } from "../../bench/worst-day/starts";
+
+test.describe.configure({ retries: 0 });
+
+const SEED = 7;
+
+test("films that were damaged are worked with or refused in a sentence", async () => {
+  expect((await damagedFilms(18, SEED)).failures).toEqual([]);
+});
+
+test("a server that is killed at any moment loses nothing that was acknowledged", async () => {
+  expect((await killedServers(4, SEED)).failures).toEqual([]);
+});
+
+test("a full disk is said, and costs nothing", async () => {
+  expect((await fullDisk()).failures).toEqual([]);
+});
+
+test("a second start, and one that makes no sense, ends with one line and disturbs nothing", async () => {
+  expect((await secondStarts()).failures).toEqual([]);
+});
+
+test("a server that is asked to stop gives its work back", async () => {
+  expect((await orderlyStops(2)).failures).toEqual([]);
+});
