@@ -6,7 +6,7 @@ import { makeReport, Report } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
 import type { FrameRange } from "~/core/time/rate";
 import { exportVersion } from "~/jobs/export-version.server";
-import type { FilmFile } from "~/media/small-frames.server";
+import type { FilmFile } from "~/media/film-file";
 import { writeAside } from "~/disk/write-aside.server";
 import { type FindOptions, findShots, openFilm } from "./find";
 import { addFramingOptions, type FramingOptions, ruleOf } from "./framing-options";

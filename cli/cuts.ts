@@ -9,7 +9,7 @@ import { writeOtio } from "~/core/formats/otio";
 import { DEFAULT_SENSITIVITY } from "~/core/shots/detect-transitions";
 import { findCuts } from "~/jobs/find-cuts.server";
 import { probeFilm } from "~/media/probe.server";
-import type { FilmFile } from "~/media/small-frames.server";
+import type { FilmFile } from "~/media/film-file";
 import { writeAside } from "~/disk/write-aside.server";
 import { parseSensitivity } from "./options";
 import { runWithProgress } from "./progress-line";

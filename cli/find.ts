@@ -7,7 +7,7 @@ import { type FrameRange, inRange } from "~/core/time/rate";
 import { analyseAtOnce, type AnalysedShot } from "~/jobs/analyse-film.server";
 import { followMarks } from "~/jobs/follow-marks.server";
 import { probeFilm } from "~/media/probe.server";
-import type { FilmFile } from "~/media/small-frames.server";
+import type { FilmFile } from "~/media/film-file";
 import { type MarkOption, UsageError } from "./options";
 
 export interface FindOptions {

@@ -11,7 +11,7 @@ import { stayingOn } from "~/core/subjects/stay";
 import type { Track } from "~/core/subjects/track";
 import { voicedFrames } from "~/core/subjects/voice";
 import { type FrameRange, framesPerSecond } from "~/core/time/rate";
-import type { FilmFile } from "~/media/small-frames.server";
+import type { FilmFile } from "~/media/film-file";
 import { listen, SECONDS_PER_PIECE } from "~/media/voice.server";
 import { type SeenChunk, watchFilm, watchIntervals } from "./watch-film.server";
 

@@ -2,7 +2,7 @@ import { writeAside } from "~/disk/write-aside.server";
 import type { Size } from "~/core/geometry/box";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import { type FrameRange, framesIn } from "~/core/time/rate";
-import type { FilmFile } from "~/media/small-frames.server";
+import type { FilmFile } from "~/media/film-file";
 import { renderFilm } from "~/media/render.server";
 import { type FileFigures, hasBars, verifyFile } from "~/media/verify.server";
 

@@ -9,7 +9,8 @@ import { insertJob, listJobs } from "~/db/jobs.server";
 import { insertVersion } from "~/db/versions.server";
 import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
 import { extensionOf } from "~/media/containers";
-import { type FilmInfo, probeFilm } from "~/media/probe.server";
+import { probeFilm } from "~/media/probe.server";
+import type { FilmInfo } from "~/media/film-file";
 import { db, filmFolder, filmsFolder, storedPath } from "./workplace.server";
 import { cancelJob, wakeQueue } from "./queue.server";
 

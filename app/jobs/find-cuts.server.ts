@@ -1,7 +1,8 @@
 import { decideTransitions, weighTransitions } from "~/core/shots/detect-transitions";
 import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
 import type { Transition } from "~/core/shots/transition";
-import { decodeReduced, type FilmFile } from "~/media/small-frames.server";
+import { decodeReduced } from "~/media/small-frames.server";
+import type { FilmFile } from "~/media/film-file";
 
 export interface FindCutsOptions {
   /** How ready to see transitions, 0 to 100. */

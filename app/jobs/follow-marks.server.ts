@@ -7,7 +7,8 @@ import type { MarkedThing } from "~/core/subjects/marked-things";
 import type { Track } from "~/core/subjects/track";
 import { framesPerSecond, type FrameRange } from "~/core/time/rate";
 import { readAhead } from "~/media/read-ahead";
-import { decodeSmall, type FilmFile, scaledFrames } from "~/media/small-frames.server";
+import { decodeSmall, scaledFrames } from "~/media/small-frames.server";
+import type { FilmFile } from "~/media/film-file";
 
 /** Frames that are decoded at a time and kept, so that going backwards needs no second decoding. */
 const KEPT_FRAMES = 320;

@@ -12,7 +12,7 @@ import { findJob, insertJob, takeJob } from "~/db/jobs.server";
 import { listShots } from "~/db/shots.server";
 import { insertVersion, setHandKey } from "~/db/versions.server";
 import { probeFilm } from "~/media/probe.server";
-import type { FilmFile } from "~/media/small-frames.server";
+import type { FilmFile } from "~/media/film-file";
 import { readTruth } from "../../demo/truth";
 import { analyseAtOnce } from "./analyse-film.server";
 import { followMarks } from "./follow-marks.server";

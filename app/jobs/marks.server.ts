@@ -11,7 +11,7 @@ import { insertJob, listJobs } from "~/db/jobs.server";
 import { findMarkTrack, listMarks, saveMarkTrack } from "~/db/marks.server";
 import { listShots } from "~/db/shots.server";
 import { proxyInfo } from "~/media/proxy.server";
-import type { FilmFile } from "~/media/small-frames.server";
+import type { FilmFile } from "~/media/film-file";
 import { followMarks, type FollowOptions } from "./follow-marks.server";
 import { foundTracks } from "./found-tracks.server";
 import { wakeQueue } from "./queue.server";

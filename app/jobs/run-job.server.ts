@@ -25,7 +25,7 @@ import { joinRanges, type Rate } from "~/core/time/rate";
 import { requireSpace } from "~/disk/disk-space.server";
 import { BITS_PER_PIXEL, estimatedBytes } from "~/media/estimated-size";
 import { makePoster, makeProxy, proxyInfo } from "~/media/proxy.server";
-import type { FilmFile } from "~/media/small-frames.server";
+import type { FilmFile } from "~/media/film-file";
 import { analyseFilm, type AnalysisStore } from "./analyse-film.server";
 import { exportVersion } from "./export-version.server";
 import { FollowPayload, followThing } from "./marks.server";

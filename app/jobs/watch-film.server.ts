@@ -14,7 +14,8 @@ import { signatureOf } from "~/core/subjects/signature";
 import { type FrameRange, framesPerSecond, type Rate } from "~/core/time/rate";
 import { Detector } from "~/media/detect/detector.server";
 import { readAhead } from "~/media/read-ahead";
-import { decodeForAnalysis, type FilmFile, smallFrames } from "~/media/small-frames.server";
+import { decodeForAnalysis, smallFrames } from "~/media/small-frames.server";
+import type { FilmFile } from "~/media/film-file";
 
 /** Pictures a second that the optical flow goes by. */
 const STEPS_PER_SECOND = 15;

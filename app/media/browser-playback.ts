@@ -1,5 +1,5 @@
 import { framesPerSecond } from "~/core/time/rate";
-import type { FilmInfo } from "./probe.server";
+import type { FilmInfo } from "./film-file";
 
 /** Codecs that browsers decode, and the endings of files that they read. */
 const CODECS = new Set(["h264", "vp8", "vp9", "av1"]);

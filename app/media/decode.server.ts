@@ -1,7 +1,7 @@
 import type { Size } from "~/core/geometry/box";
 import { type FrameRange, framesPerSecond } from "~/core/time/rate";
 import { FilmError, reading, startFfmpeg } from "./film-tool.server";
-import type { FilmInfo } from "./probe.server";
+import type { FilmInfo } from "./film-file";
 
 export interface DecodeOptions {
   /** Size of the frames, for looking at; left out, they have the displayed size and the colours to render with. */

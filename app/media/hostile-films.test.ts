@@ -8,6 +8,7 @@ import { decodeFrames } from "./decode.server";
 import { FilmError } from "./film-tool.server";
 import { probeFilm } from "./probe.server";
 import { makeProxy } from "./proxy.server";
+import { listen, SECONDS_PER_PIECE } from "./voice.server";
 
 const CLIP = "demo/clips/two-shots.mp4";
 let folder: string;
@@ -27,8 +28,9 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 
+const other = () => path("other.mp4");
+
 describe("files that point elsewhere are no films", () => {
-  const other = () => path("other.mp4");
   const files: [string, () => string][] = [
     ["list.m3u8", () => `#EXTM3U\n#EXT-X-TARGETDURATION:4\n#EXTINF:3.3,\nfile://${other()}\n#EXT-X-ENDLIST\n`],
     ["list.mp4", () => `#EXTM3U\n#EXT-X-TARGETDURATION:4\n#EXTINF:3.3,\n${other()}\n#EXT-X-ENDLIST\n`],
@@ -62,6 +64,16 @@ describe("more is not done than can be", () => {
     expect(await refusal("huge.mkv")).toMatch(/larger than can be worked with|not a film/);
   });
 
+  test("sound that is stamped with a time hours later is not waited for with silence", async () => {
+    const stamp = "setts=ts=if(gt(N\\,60)\\,TS+1e9\\,TS)";
+    ffmpeg("-i", "other.mp4", "-c", "copy", "-bsf:a", stamp, "-map", "0", "far.mkv");
+    const film = { file: path("far.mkv"), name: "far.mkv", info: { ...(await probeFilm(other())), videoStart: 0 } };
+    let pieces = 0;
+    for await (const share of listen(film)) pieces += share >= 0 ? 1 : 0;
+    expect(pieces * SECONDS_PER_PIECE).toBeLessThan(3.3 + 3);
+    await makeProxy(film, path("far-proxy.mp4"));
+  });
+
   test("frames that are claimed and not there are not believed", async () => {
     // The count of samples in the table of their sizes, and the time that each takes.
     const bytes = readFileSync(CLIP);
@@ -89,9 +101,10 @@ test("a name may begin with a dash and hold a colon", async () => {
     let count = 0;
     for await (const frame of decodeFrames(path(name), name, info, { size })) count += frame.length > 0 ? 1 : 0;
     expect(count).toBe(99);
-    await makeProxy({ file: path(name), name, info }, path(`proxy-${name}`));
-    expect((await probeFilm(path(`proxy-${name}`))).frames).toBe(99);
   }
+  const film = { file: path("-y.mp4"), name: "-y.mp4", info: await probeFilm(path("-y.mp4")) };
+  await makeProxy(film, path("a:proxy.mp4"));
+  expect((await probeFilm(path("a:proxy.mp4"))).frames).toBe(99);
 });
 
 test("a film is kept and sent as what is in it, whatever it is called", async () => {

@@ -1,9 +1,8 @@
 import type { Size } from "~/core/geometry/box";
 import { frameToSeconds } from "~/core/time/rate";
-import type { FilmInfo } from "./probe.server";
 import { readProgress } from "./progress.server";
-import type { FilmFile } from "./small-frames.server";
-import { reading, startFfmpeg, writing } from "./film-tool.server";
+import type { FilmFile, FilmInfo } from "./film-file";
+import { reading, readingToItsEnd, startFfmpeg, writing } from "./film-tool.server";
 import { writeAside } from "~/disk/write-aside.server";
 
 /** Larger side of a proxy, in pixels. */
@@ -33,18 +32,15 @@ export const proxyInfo = (info: FilmInfo): FilmInfo => ({
 });
 
 /** Writes a light copy that a browser plays and seeks at once: same frames, same sound, fewer pixels. */
-export async function makeProxy(
-  { file, name, info }: FilmFile,
-  target: string,
-  options: StepOptions = {},
-): Promise<void> {
+export async function makeProxy(film: FilmFile, target: string, options: StepOptions = {}): Promise<void> {
+  const { name, info } = film;
   const { width, height } = proxySize(info.picture);
   const rate = `${info.rate.num}/${info.rate.den}`;
   await writeAside(target, async (aside) => {
     const tool = startFfmpeg(
       name,
       [
-        ...["-y", "-progress", "pipe:1", ...reading(file), "-map", "0:v:0", "-map", "0:a:0?"],
+        ...["-y", "-progress", "pipe:1", ...readingToItsEnd(film), "-map", "0:v:0", "-map", "0:a:0?"],
         ...["-vf", `fps=${rate}:start_time=${info.videoStart},scale=${width}:${height},setsar=1,format=yuv420p`],
         ...["-frames:v", String(info.frames), "-t", String(frameToSeconds(info.frames, info.rate))],
         ...["-c:v", "libx264", "-preset", "veryfast", "-crf", "24", "-g", String(PROXY_GOP), "-bf", "0"],

@@ -3,11 +3,11 @@ import type { Size } from "~/core/geometry/box";
 import { aspectRatio, type CropWindow, windowBox } from "~/core/geometry/crop-window";
 import { type FrameRange, framesIn, frameToSeconds } from "~/core/time/rate";
 import { decodeFrames } from "./decode.server";
-import type { FilmInfo } from "./probe.server";
+import type { FilmInfo } from "./film-file";
 import type { StepOptions } from "./proxy.server";
 import { readAhead } from "./read-ahead";
 import { Resampler } from "./resample/resampler.server";
-import { reading, startFfmpeg, writing } from "./film-tool.server";
+import { reading, readingToItsEnd, startFfmpeg, writing } from "./film-tool.server";
 
 export interface RenderPlan {
   file: string;
@@ -39,20 +39,20 @@ function joinedSound(ranges: readonly FrameRange[], info: FilmInfo): string {
 }
 
 /** Input and codec arguments for the film's own sound, in step with a picture that begins at 0. */
-function soundArguments({ file, info, ranges }: RenderPlan): { input: string[]; output: string[] } {
+function soundArguments(plan: RenderPlan): { input: string[]; output: string[] } {
+  const { file, info, ranges } = plan;
   if (!info.audio) return { input: [], output: ["-an"] };
   const encode = ["-c:a", "aac", "-b:a", "192k"];
   if (ranges.length > 1) {
     const output = ["-filter_complex", joinedSound(ranges, info), "-map", "[sound]", ...encode];
-    return { input: reading(file), output };
+    return { input: readingToItsEnd(plan), output };
   }
   const range = ranges[0]!;
   const whole = range.start === 0 && range.end === info.frames;
   const start = info.videoStart + frameToSeconds(range.start, info.rate);
   const copy = whole && info.videoStart === 0 && COPYABLE.has(info.audio.codec);
-  const seek = start > 0 ? ["-ss", String(start)] : [];
   return {
-    input: [...seek, ...reading(file)],
+    input: start > 0 ? ["-ss", String(start), ...reading(file)] : readingToItsEnd(plan),
     output: ["-map", "1:a:0", ...(copy ? ["-c:a", "copy"] : encode)],
   };
 }

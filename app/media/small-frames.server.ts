@@ -3,7 +3,7 @@ import { cropYuv, type YuvImage, yuvImage } from "~/core/image/yuv-image";
 import { FEATURE_SIZE } from "~/core/shots/frame-features";
 import type { FrameRange } from "~/core/time/rate";
 import { decodeFrames, stackedSize } from "./decode.server";
-import type { FilmInfo } from "./probe.server";
+import type { FilmFile } from "./film-file";
 
 /** Longer side, in pixels, of the frames that the analysis looks at: what the detectors take, without a border. */
 const LONG_SIDE = 448;
@@ -17,13 +17,6 @@ export function scaledFrames(picture: Size, longSide: number): { size: Size; sca
 
 /** Size of the analysis's frames, and how many source pixels one of theirs is. */
 export const smallFrames = (picture: Size) => scaledFrames(picture, LONG_SIDE);
-
-export interface FilmFile {
-  file: string;
-  /** What the film is called in messages. */
-  name: string;
-  info: FilmInfo;
-}
 
 /** Decodes a range of a film to small images, with their frame numbers. */
 export async function* decodeSmall(

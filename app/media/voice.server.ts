@@ -1,7 +1,7 @@
 import * as ort from "onnxruntime-node";
-import type { FilmFile } from "./small-frames.server";
+import type { FilmFile } from "./film-file";
 import { loadModel } from "./detect/session.server";
-import { reading, startFfmpeg } from "./film-tool.server";
+import { readingToItsEnd, startFfmpeg } from "./film-tool.server";
 
 const SAMPLE_RATE = 16000;
 /** Samples that the model judges at a time, and samples of the piece before that it wants to see again. */
@@ -12,12 +12,12 @@ const STATE = [2, 1, 128];
 export const SECONDS_PER_PIECE = PIECE / SAMPLE_RATE;
 
 /** Decodes the sound to one channel, from the moment of the film's first frame on, in pieces; the last is filled up. */
-async function* soundPieces({ file, name, info }: FilmFile, signal?: AbortSignal): AsyncGenerator<Float32Array> {
+async function* soundPieces(film: FilmFile, signal?: AbortSignal): AsyncGenerator<Float32Array> {
   const tool = startFfmpeg(
-    name,
+    film.name,
     [
-      ...[...reading(file), "-map", "0:a:0", "-vn", "-sn"],
-      ...["-af", `aresample=${SAMPLE_RATE}:async=1:first_pts=0,atrim=start=${info.videoStart}`],
+      ...[...readingToItsEnd(film), "-map", "0:a:0", "-vn", "-sn"],
+      ...["-af", `aresample=${SAMPLE_RATE}:async=1:first_pts=0,atrim=start=${film.info.videoStart}`],
       ...["-ac", "1", "-f", "f32le", "pipe:1"],
     ],
     signal,

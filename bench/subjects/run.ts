@@ -18,7 +18,7 @@ import { boxAt, type Track } from "~/core/subjects/track";
 import { analyseAtOnce } from "~/jobs/analyse-film.server";
 import { followMarks } from "~/jobs/follow-marks.server";
 import { probeFilm } from "~/media/probe.server";
-import type { FilmFile } from "~/media/small-frames.server";
+import type { FilmFile } from "~/media/film-file";
 import { encode } from "../encode";
 import { ScenePainter, type Seen } from "./draw-scene";
 import { PICTURE, planScenes, RATE, type ScenePlan } from "./plan";

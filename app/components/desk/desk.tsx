@@ -77,7 +77,7 @@ export function Desk(props: DeskProps) {
   const selected = shots.filter(({ id }) => selection.ids.has(id));
 
   return (
-    <div className="grid h-screen grid-rows-[auto_1fr] overflow-hidden">
+    <div className="grid h-[calc(100vh-var(--notice-height,0px))] grid-rows-[auto_1fr] overflow-hidden">
       <DeskHeader {...props} player={player} subjectEdits={subjectEdits} />
       <div className="grid min-h-0 grid-cols-[13.5rem_minmax(0,1fr)_18rem]">
         <aside className="flex min-h-0 flex-col border-r border-line bg-panel">
