@@ -65,7 +65,7 @@ describe("more is not done than can be", () => {
   });
 
   test("sound that is stamped with a time hours later is not waited for with silence", async () => {
-    const stamp = "setts=ts=if(gt(N\\,60)\\,TS+1e9\\,TS)";
+    const stamp = "setts=ts=if(gt(N\\,60)\\,TS+1e7\\,TS)";
     ffmpeg("-i", "other.mp4", "-c", "copy", "-bsf:a", stamp, "-map", "0", "far.mkv");
     const film = { file: path("far.mkv"), name: "far.mkv", info: { ...(await probeFilm(other())), videoStart: 0 } };
     let pieces = 0;

@@ -31,12 +31,13 @@ async function giveWork(library: Library, round: number): Promise<string> {
 /** What is not as it should be after a kill and a new start. */
 async function faultsAfter(
   library: Library,
-  acknowledged: ReadonlyMap<string, { revision: number; x: number }>,
+  acknowledged: Map<string, { revision: number; x?: number }>,
   sent: ReadonlyMap<string, number>,
 ): Promise<string[]> {
   const faults: string[] = [];
   for (const [film, { revision, x }] of acknowledged) {
     const kept = { revision: library.revisionOf(film), x: library.keyOf(film) };
+    acknowledged.set(film, kept);
     // The last change may have been kept although the answer did not come through.
     if (kept.revision < revision || (kept.x !== x && kept.x !== sent.get(film))) {
       faults.push(`revision ${revision} with x ${x} was acknowledged, ${kept.revision} with ${kept.x} is there`);
@@ -85,7 +86,7 @@ export async function killedServers(
   const library = new Library();
   const random = seeded(seed);
   const failures: string[] = [];
-  const acknowledged = new Map<string, { revision: number; x: number }>();
+  const acknowledged = new Map<string, { revision: number; x?: number }>();
   const sent = new Map<string, number>();
   let edits = 0;
   try {
