@@ -2,7 +2,7 @@
  * Times the whole analysis of a film against bare decoding of it, in turn and in the same run, and tells how much memory
  * it has taken after a quarter of the film and at its end.
  *
- *   npm run bench:analysis [-- FILM] [--json OUT.json]
+ *   ./glad-pan bench analysis [FILM] [--json OUT.json]
  */
 import { spawnSync } from "node:child_process";
 import { writeFileSync } from "node:fs";

@@ -1,4 +1,4 @@
-/** Converts the demo film and holds the result against its ground truth (`npm run bench [-- --json OUT.json]`). */
+/** Converts the demo film and holds the result against its ground truth (`./glad-pan bench convert [--json OUT.json]`). */
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";

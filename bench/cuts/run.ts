@@ -2,7 +2,7 @@
  * Finds the transitions of made-up, difficult films and holds them against the truth, for the films that the method
  * was tuned on and, apart, for those that were not looked at; and times the finding against bare decoding.
  *
- *   npm run bench:cuts [-- --json OUT.json] [--set NAME]
+ *   ./glad-pan bench cuts [--json OUT.json] [--set NAME]
  */
 import { spawnSync } from "node:child_process";
 import { writeFileSync } from "node:fs";

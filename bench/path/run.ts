@@ -2,7 +2,7 @@
  * Lays paths over made-up movements and over what the analysis finds in the demo films, and compares them with paths
  * that are simple to lay and with the exact optimum.
  *
- *   npm run bench:path [-- --json OUT.json] [--plot OUT.png] [--quick]
+ *   ./glad-pan bench path [--json OUT.json] [--plot OUT.png] [--quick]
  *
  * --quick leaves the films out
  */

@@ -2,7 +2,7 @@
  * Follows people and things in made-up, difficult scenes and holds what was found against the truth, for the scenes
  * that the method was tuned on and, apart, for those that were not looked at.
  *
- *   npm run bench:subjects [-- --json OUT.json] [--set NAME] [--apart] [--quick]
+ *   ./glad-pan bench subjects [--json OUT.json] [--set NAME] [--apart] [--quick]
  *
  * With --apart the scenes that are kept apart are looked at as well; --quick takes only the first of the others
  */

@@ -93,7 +93,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(page.getByText("laid by the solver")).toBeVisible();
     await expect(centreX(page)).toHaveValue(String(before));
     await page.reload();
-    await page.getByRole("button", { name: /^Do again/ }).click();
+    await page.getByRole("button", { name: /^Redo/ }).click();
     await jump(page, 20, "00:00:00:20");
     await expect(page.getByText("■ your key")).toBeVisible();
     await expect(centreX(page)).toHaveValue(String(after));
@@ -331,7 +331,7 @@ test("a change in one window is not overwritten by an older one in another", asy
   await expect(other.getByRole("heading", { name: "Shot 1" })).toBeVisible();
   await page.getByRole("radio", { name: "Still" }).click();
   await expect(page.getByRole("radio", { name: "Still" })).toBeChecked();
-  await expect(page.getByRole("button", { name: "Take back: change of manner" })).toBeEnabled();
+  await expect(page.getByRole("button", { name: "Undo: change of manner" })).toBeEnabled();
   await follow(other, /^Nothing/);
   await expect(other.getByText("changed in another window")).toBeVisible();
   await expect(other.getByRole("radio", { name: "Still" })).toBeChecked();

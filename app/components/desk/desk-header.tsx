@@ -45,8 +45,8 @@ export function DeskHeader(props: DeskHeaderProps) {
     edits.send({ type: "add-version", version: added });
   };
   const steps = [
-    { name: "Take back", change: history.undo, shortcut: "Ctrl Z", onStep: edits.undo, Icon: Undo2 },
-    { name: "Do again", change: history.redo, shortcut: "Ctrl Shift Z", onStep: edits.redo, Icon: Redo2 },
+    { name: "Undo", change: history.undo, shortcut: "Ctrl Z", onStep: edits.undo, Icon: Undo2 },
+    { name: "Redo", change: history.redo, shortcut: "Ctrl Shift Z", onStep: edits.redo, Icon: Redo2 },
   ];
   return (
     <header className="flex items-center gap-4 border-b border-line bg-panel px-4 py-2">

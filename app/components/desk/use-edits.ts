@@ -86,7 +86,7 @@ export function useEdits(filmId: string, loadedRevision: number): Edits {
     (direction: "undo" | "redo") =>
       void queue.add(async () => {
         const outcome = await post({ do: direction });
-        if (outcome.concerned) toast(`${direction === "undo" ? "Taken back" : "Done again"}: ${outcome.concerned}`);
+        if (outcome.concerned) toast(`${direction === "undo" ? "Undone" : "Redone"}: ${outcome.concerned}`);
         await revalidate();
       }),
     [post, queue, revalidate],
