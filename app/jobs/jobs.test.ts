@@ -3,6 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { nanoid } from "nanoid";
 import { boxIou } from "~/core/geometry/box";
 import { boxAt, type Track } from "~/core/subjects/track";
 import { listChunks } from "~/db/analysis.server";
@@ -115,9 +116,10 @@ test("jobs make a proxy, an analysis and a checked render of what the editor has
   insertVersion(db, "film", { id: "square", name: "Square", width: 360, height: 360 });
   const options = { onProgress: () => {}, signal: new AbortController().signal };
   const run = async (kind: "proxy" | "analyse" | "render", payload = {}) => {
-    insertJob(db, { id: kind, filmId: "film", kind, payload });
+    const id = nanoid();
+    insertJob(db, { id, filmId: "film", kind, payload });
     takeJob(db);
-    return runJob(db, findJob(db, kind)!, options);
+    return runJob(db, findJob(db, id)!, options);
   };
   await run("proxy");
   expect(readdirSync(join(folder, "films/film")).sort()).toEqual(["poster.jpg", "proxy.mp4"]);
@@ -136,5 +138,7 @@ test("jobs make a proxy, an analysis and a checked render of what the editor has
     rate: "30",
   });
   expect(readFileSync(join(folder, "films/film/exports/square.mp4")).length).toBeGreaterThan(10_000);
-  await expect(run("render", { versionId: "gone", fileName: "x.mp4" })).rejects.toThrow();
+  await expect(run("render", { versionId: "gone", fileName: "x.mp4" })).rejects.toThrow(
+    "the version is not there any more",
+  );
 });

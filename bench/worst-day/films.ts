@@ -38,7 +38,7 @@ function damaged(film: Buffer, random: () => number): { how: string; bytes: Buff
       return { how, bytes: bytes.subarray(0, at()) };
     case "zeroed": {
       const start = at();
-      return { how, bytes: bytes.fill(0, start, start + at(0.3)) };
+      return { how, bytes: bytes.fill(0, start, Math.min(bytes.length, start + at(0.3))) };
     }
     case "doubled": {
       const start = at();
