@@ -1,22 +1,56 @@
 import { z } from "zod";
 import type { Db } from "./database.server";
 
-/** What was found out about a film's file, as it is stored. */
-export const StoredInfo = z.object({
-  picture: z.object({ width: z.number(), height: z.number() }),
+const Range = z.object({ start: z.number(), end: z.number() });
+
+/** What an older version has stored of a film: whether its frames were uneven, and when the first of them came. */
+const OlderInfo = z.looseObject({
+  grid: z.undefined(),
   rate: z.object({ num: z.number(), den: z.number() }),
   frames: z.number(),
   variableRate: z.boolean(),
-  nonSquarePixels: z.boolean(),
   videoStart: z.number(),
   audio: z.object({ codec: z.string() }).nullable(),
+});
+
+/** The grid that an older version worked with; edits are made on it. */
+function withGrid(stored: unknown): unknown {
+  const older = OlderInfo.safeParse(stored);
+  if (!older.success) return stored;
+  const { variableRate, videoStart, rate, frames, audio, ...rest } = older.data;
+  const grid = {
+    ...{ origin: videoStart, fileStart: 0, lastPicture: videoStart + ((frames - 1) * rate.den) / rate.num },
+    ...{ even: !variableRate, held: 0, longHolds: [], seekMargin: variableRate ? Number.MAX_SAFE_INTEGER : 0.5 },
+  };
+  return { ...rest, rate, frames, grid, interlaced: false, audio: audio && { ...audio, index: 0, start: 0 } };
+}
+
+const Info = z.object({
+  picture: z.object({ width: z.number(), height: z.number() }),
+  rate: z.object({ num: z.number(), den: z.number() }),
+  frames: z.number(),
+  grid: z.object({
+    origin: z.number(),
+    fileStart: z.number(),
+    lastPicture: z.number(),
+    even: z.boolean(),
+    held: z.number(),
+    longHolds: z.array(Range),
+    seekMargin: z.number(),
+  }),
+  nonSquarePixels: z.boolean(),
+  interlaced: z.boolean(),
+  audio: z.object({ codec: z.string(), index: z.number(), start: z.number() }).nullable(),
   colour: z.object({ transfer: z.string(), matrix: z.string(), range: z.string() }),
   videoCodec: z.string(),
   // Films that were added before this was kept.
   container: z.string().default("unknown"),
   bytes: z.number(),
 });
-export type StoredInfo = z.infer<typeof StoredInfo>;
+
+/** What was found out about a film's file, as it is stored. */
+export const StoredInfo = z.preprocess(withGrid, Info);
+export type StoredInfo = z.infer<typeof Info>;
 
 export interface FilmRow {
   id: string;

@@ -1,13 +1,8 @@
 import { expect, test } from "@jest/globals";
+import { INFO } from "../../tests/support/film-info";
 import { playsInBrowser } from "./browser-playback";
 
-const info = {
-  videoCodec: "h264",
-  variableRate: false,
-  nonSquarePixels: false,
-  videoStart: 0,
-  rate: { num: 25, den: 1 },
-};
+const info = { ...INFO, rate: { num: 25, den: 1 } };
 
 test("a film plays as it is in a codec and a file that browsers know", () => {
   expect(playsInBrowser("/films/a/source.mp4", info)).toBe(true);
@@ -17,7 +12,13 @@ test("a film plays as it is in a codec and a file that browsers know", () => {
 });
 
 test("and where its frames are on the film's grid, as the film shows them", () => {
-  for (const other of [{ variableRate: true }, { nonSquarePixels: true }, { videoStart: 0.04 }]) {
+  const { grid } = info;
+  for (const other of [
+    { grid: { ...grid, even: false } },
+    { grid: { ...grid, origin: 0.04 } },
+    { nonSquarePixels: true },
+    { interlaced: true },
+  ]) {
     expect(playsInBrowser("/films/a/source.mp4", { ...info, ...other })).toBe(false);
   }
 });

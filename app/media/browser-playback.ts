@@ -11,8 +11,10 @@ const ENDINGS = /\.(mp4|m4v|mov|webm)$/i;
  */
 export function playsInBrowser(
   file: string,
-  info: Pick<FilmInfo, "videoCodec" | "variableRate" | "nonSquarePixels" | "videoStart" | "rate">,
+  info: Pick<FilmInfo, "videoCodec" | "nonSquarePixels" | "interlaced" | "grid" | "rate">,
 ): boolean {
-  const onGrid = !info.variableRate && info.videoStart < 0.5 / framesPerSecond(info.rate);
-  return ENDINGS.test(file) && CODECS.has(info.videoCodec) && onGrid && !info.nonSquarePixels;
+  const { grid } = info;
+  const onGrid = grid.even && Math.abs(grid.origin - grid.fileStart) < 0.1 / framesPerSecond(info.rate);
+  const asStored = !info.nonSquarePixels && !info.interlaced;
+  return ENDINGS.test(file) && CODECS.has(info.videoCodec) && onGrid && asStored;
 }

@@ -1,7 +1,8 @@
 import type { Size } from "~/core/geometry/box";
-import { type FrameRange, framesPerSecond } from "~/core/time/rate";
-import { FilmError, reading, startFfmpeg } from "./film-tool.server";
-import type { FilmInfo } from "./film-file";
+import type { FrameRange } from "~/core/time/rate";
+import { FilmError, startFfmpeg } from "./film-tool.server";
+import type { FilmFile, FilmInfo } from "./film-file";
+import { onGrid, readFrom, seekSecondsFor } from "./on-grid.server";
 
 export interface DecodeOptions {
   /** Size of the frames, for looking at; left out, they have the displayed size and the colours to render with. */
@@ -24,9 +25,8 @@ const TONE_MAP =
 const reduction = ({ width, height }: Size) => `scale=${width}:${height}:flags=area`;
 
 /** Filters that bring a film to the wanted size, to 4:2:0, to its frame grid, and to Rec.709 where it differs. */
-function filters(info: FilmInfo, { size, copy, reduceTo }: DecodeOptions): string {
-  const chain: string[] = [];
-  if (info.variableRate) chain.push(`fps=${info.rate.num}/${info.rate.den}`);
+function filters(info: FilmInfo, range: FrameRange, { size, copy, reduceTo }: DecodeOptions): string {
+  const chain: string[] = [onGrid(info, range)];
   if (size) chain.push(`scale=${size.width}:${size.height}:flags=fast_bilinear:out_range=tv`);
   else {
     const other = ["smpte170m", "bt470bg", "fcc", "smpte240m"].includes(info.colour.matrix);
@@ -57,66 +57,76 @@ export const stackedSize = (frame: Size, copy: Size): Size => ({
 const bytesPerFrame = ({ width, height }: Size): number =>
   width * height + 2 * Math.ceil(width / 2) * Math.ceil(height / 2);
 
-/**
- * Seconds to seek to so that the first frame that comes out is `frame`: half a frame early. A film of variable
- * rate is read from its beginning, because its grid is made by the filter.
- */
-function seekArguments(info: FilmInfo, frame: number): string[] {
-  if (frame === 0 || info.variableRate) return [];
-  return ["-ss", String(info.videoStart + (frame - 0.5) / framesPerSecond(info.rate))];
-}
+/** Where a film cannot be read from the place that was meant, it is read from so many seconds earlier, or its beginning. */
+const EARLIER_SECONDS = 30;
 
-/**
- * Decodes frames in order, one buffer each, as planes of 4:2:0. Each buffer is the caller's to keep.
- *
- * @throws FilmError if the film ends before the range does
- */
-export async function* decodeFrames(
-  file: string,
-  name: string,
-  info: FilmInfo,
+/** Frames of a range, as ffmpeg gives them when it reads from a number of seconds after the file's beginning. */
+async function* framesFrom(
+  film: FilmFile,
+  input: string[],
+  range: FrameRange,
   options: DecodeOptions,
 ): AsyncGenerator<Buffer> {
-  const range = options.range ?? { start: 0, end: info.frames };
+  const { info } = film;
+  const count = range.end - range.start;
   const tool = startFfmpeg(
-    name,
+    film.name,
     [
-      ...[...seekArguments(info, range.start), ...reading(file), "-map", "0:v:0", "-an", "-sn"],
-      ...["-vf", filters(info, options), "-fps_mode", "passthrough", "-f", "rawvideo", "pipe:1"],
+      ...[...input, "-map", "0:V:0", "-an", "-sn", "-dn", "-vf", filters(info, range, options)],
+      ...["-frames:v", String(count), "-fps_mode", "passthrough", "-f", "rawvideo", "pipe:1"],
     ],
     options.signal,
   );
   tool.stdin.end();
   const whole = options.reduceTo ?? options.size ?? info.picture;
   const length = bytesPerFrame(options.copy ? stackedSize(whole, options.copy) : whole);
-  let skip = info.variableRate ? range.start : 0;
   let given = 0;
   let frame = Buffer.allocUnsafe(length);
   let filled = 0;
   try {
     for await (const chunk of tool.stdout as AsyncIterable<Buffer>) {
       for (let at = 0; at < chunk.length;) {
-        const count = Math.min(length - filled, chunk.length - at);
-        chunk.copy(frame, filled, at, at + count);
-        filled += count;
-        at += count;
+        const part = Math.min(length - filled, chunk.length - at);
+        chunk.copy(frame, filled, at, at + part);
+        filled += part;
+        at += part;
         if (filled < length) continue;
         filled = 0;
-        if (skip > 0) {
-          skip--;
-          continue;
-        }
         yield frame;
         frame = Buffer.allocUnsafe(length);
         given++;
-        if (given === range.end - range.start) return;
+        if (given === count) return;
       }
     }
     await tool.done;
-    throw new FilmError(
-      `${name}: the film ends after frame ${range.start + given} of ${info.frames}; it is cut off or damaged. Copy or export it again.`,
-    );
   } finally {
     tool.kill();
   }
+}
+
+/**
+ * Decodes frames of the film's grid in order, one buffer each, as planes of 4:2:0. Each buffer is the caller's to keep.
+ * A picture that is not there, or cannot be decoded, is the one before.
+ *
+ * @throws FilmError if nothing of the film can be decoded
+ */
+export async function* decodeFrames(film: FilmFile, options: DecodeOptions): AsyncGenerator<Buffer> {
+  const { start, end } = options.range ?? { start: 0, end: film.info.frames };
+  const seek = seekSecondsFor(film.info, start);
+  let next = start;
+  // A part of the film that is damaged may hold no picture to begin with; then an earlier one stands.
+  for (const earlier of [0, EARLIER_SECONDS, Infinity]) {
+    const input = readFrom(film, start === 0 ? 0 : Math.max(0, seek - earlier));
+    for await (const frame of framesFrom(film, input, { start: next, end }, options)) {
+      next++;
+      yield frame;
+    }
+    if (next === end) return;
+    if (start === 0 || seek - earlier <= 0) break;
+  }
+  throw new FilmError(
+    next === 0
+      ? `${film.name}: no picture of it can be decoded; it is damaged. Copy or export it again.`
+      : `${film.name}: it cannot be decoded from frame ${next} on; it is damaged. Copy or export it again.`,
+  );
 }

@@ -1,5 +1,21 @@
 import type { Size } from "~/core/geometry/box";
+import type { FilmGrid } from "~/core/time/film-grid";
 import type { Rate } from "~/core/time/rate";
+
+/** Where a film's grid is in its file, and how to get there. */
+export interface GridInFile extends Omit<FilmGrid, "rate" | "frames"> {
+  /** Seconds before a picture at which to begin reading, so that it is not missed. */
+  seekMargin: number;
+}
+
+/** The sound that is used. */
+export interface FilmSound {
+  codec: string;
+  /** Which of the file's sounds it is, from 0 on. */
+  index: number;
+  /** Seconds, in the file's own time, at which it begins. */
+  start: number;
+}
 
 /** What is known of a film before a single frame is decoded. */
 export interface FilmInfo {
@@ -8,13 +24,13 @@ export interface FilmInfo {
   rate: Rate;
   /** Frames on the film's own grid. */
   frames: number;
-  /** Whether frames come at uneven times and must be put on the grid when decoding. */
-  variableRate: boolean;
+  /** Where the frames of the grid are in the file's own time. */
+  grid: GridInFile;
   /** Whether the stored pixels are not square, and are made so when decoding. */
   nonSquarePixels: boolean;
-  /** Seconds by which the first picture comes after the beginning of the file. */
-  videoStart: number;
-  audio: { codec: string } | null;
+  /** Whether a frame holds two half pictures of different moments, to be made into one when decoding. */
+  interlaced: boolean;
+  audio: FilmSound | null;
   colour: { transfer: string; matrix: string; range: string };
   videoCodec: string;
   /** What reads the file, as ffmpeg names it: "matroska,webm". */

@@ -1,16 +1,11 @@
 /** How ffmpeg is given films to read, and what its failures say about them. */
-import { frameToSeconds } from "~/core/time/rate";
 import { OPENED_FORMATS } from "./containers";
-import type { FilmFile } from "./film-file";
 import { type RunningTool, runTool, startTool, ToolError } from "./tool.server";
 
 /** A file that cannot be used, with a message for people: the file's name, what is wrong, what to do. */
 export class FilmError extends Error {
   override name = "FilmError";
 }
-
-/** Seconds after the last picture within which its sound may still end. */
-const END_SECONDS = 2;
 
 /** Pixels of the largest picture that is taken: a little more than 8K (8192 × 4320). */
 export const MAX_PIXELS = 36_000_000;
@@ -23,15 +18,6 @@ export const reading = (file: string): string[] => [
   ...["-protocol_whitelist", "file,pipe", "-format_whitelist", OPENED_FORMATS, "-max_pixels", String(MAX_PIXELS)],
   ...["-i", `file:${file}`],
 ];
-
-/**
- * The same for no longer than the film lasts. What is stamped with a time far beyond its end, as in a damaged file, would
- * otherwise be waited for with hours of silence.
- */
-export const readingToItsEnd = ({ file, info }: FilmFile): string[] => {
-  const seconds = info.videoStart + frameToSeconds(info.frames, info.rate);
-  return ["-t", String(seconds + END_SECONDS), ...reading(file)];
-};
 
 /** How ffmpeg is told to write a file, whatever it is called. */
 export const writing = (file: string): string => `file:${file}`;

@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { extensionOf, mediaTypeOf } from "./containers";
 import { decodeFrames } from "./decode.server";
+import type { FilmInfo } from "./film-file";
 import { FilmError } from "./film-tool.server";
 import { probeFilm } from "./probe.server";
 import { makeProxy } from "./proxy.server";
@@ -52,7 +53,7 @@ describe("files that point elsewhere are no films", () => {
     const film = { file: path("late.mp4"), name: "late.mp4", info: await probeFilm(other()) };
     await expect(makeProxy(film, path("late-proxy.mp4"))).rejects.toThrow("late.mp4: it cannot be decoded");
     const decode = async () => {
-      for await (const frame of decodeFrames(film.file, film.name, film.info, {})) expect(frame.length).toBe(0);
+      for await (const frame of decodeFrames(film, {})) expect(frame.length).toBe(0);
     };
     await expect(decode()).rejects.toThrow("late.mp4: it cannot be decoded");
   });
@@ -67,7 +68,7 @@ describe("more is not done than can be", () => {
   test("sound that is stamped with a time hours later is not waited for with silence", async () => {
     const stamp = "setts=ts=if(gt(N\\,60)\\,TS+1e7\\,TS)";
     ffmpeg("-i", "other.mp4", "-c", "copy", "-bsf:a", stamp, "-map", "0", "far.mkv");
-    const film = { file: path("far.mkv"), name: "far.mkv", info: { ...(await probeFilm(other())), videoStart: 0 } };
+    const film = { file: path("far.mkv"), name: "far.mkv", info: await probeFilm(other()) };
     let pieces = 0;
     for await (const share of listen(film)) pieces += share >= 0 ? 1 : 0;
     expect(pieces * SECONDS_PER_PIECE).toBeLessThan(3.3 + 3);
@@ -85,10 +86,13 @@ describe("more is not done than can be", () => {
       film.writeUInt32BE(frames, film.indexOf("stts") + 12);
       writeFileSync(path(name), film);
     };
-    claim(3_000_001, "claims.mp4");
-    expect(await refusal("claims.mp4")).toMatch(/more than the 2592000|claims to have|cut off|not a film/);
-    claim(900_000, "claims-less.mp4");
-    expect(await refusal("claims-less.mp4")).toMatch(/claims to have|cut off|not a film/);
+    // Either it is refused, or the pictures that are there count.
+    for (const claimed of [3_000_001, 900_000]) {
+      claim(claimed, "claims.mp4");
+      const info = await probeFilm(path("claims.mp4")).catch((error: unknown) => error);
+      if (info instanceof FilmError) expect(info.message).toMatch(/more than the 2592000|claims to have|not a film/);
+      else expect((info as FilmInfo).frames).toBeLessThan(110);
+    }
   });
 });
 
@@ -99,7 +103,8 @@ test("a name may begin with a dash and hold a colon", async () => {
     expect(info.frames).toBe(99);
     const size = { width: 64, height: 36 };
     let count = 0;
-    for await (const frame of decodeFrames(path(name), name, info, { size })) count += frame.length > 0 ? 1 : 0;
+    for await (const frame of decodeFrames({ file: path(name), name, info }, { size }))
+      count += frame.length > 0 ? 1 : 0;
     expect(count).toBe(99);
   }
   const film = { file: path("-y.mp4"), name: "-y.mp4", info: await probeFilm(path("-y.mp4")) };

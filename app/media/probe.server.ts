@@ -2,9 +2,11 @@ import { open, stat } from "node:fs/promises";
 import { basename } from "node:path";
 import { z } from "zod";
 import type { Size } from "~/core/geometry/box";
-import { framesPerSecond, parseRate, type Rate } from "~/core/time/rate";
-import type { FilmInfo } from "./film-file";
+import { type FilmGrid, makeGrid } from "~/core/time/film-grid";
+import { parseRate } from "~/core/time/rate";
+import type { FilmInfo, FilmSound } from "./film-file";
 import { FilmError, filmFailure, MAX_PIXELS, probe } from "./film-tool.server";
+import { pictureTimes } from "./picture-times.server";
 import { ToolError } from "./tool.server";
 
 const Stream = z.object({
@@ -15,13 +17,12 @@ const Stream = z.object({
   sample_aspect_ratio: z.string().optional(),
   r_frame_rate: z.string().optional(),
   avg_frame_rate: z.string().optional(),
-  nb_frames: z.string().optional(),
-  duration: z.string().optional(),
   start_time: z.string().optional(),
   color_transfer: z.string().optional(),
   color_space: z.string().optional(),
   color_range: z.string().optional(),
-  disposition: z.object({ attached_pic: z.number() }).partial().optional(),
+  field_order: z.string().optional(),
+  disposition: z.object({ attached_pic: z.number(), default: z.number() }).partial().optional(),
   side_data_list: z.array(z.looseObject({ rotation: z.number().optional() })).optional(),
 });
 const Probe = z.object({
@@ -37,43 +38,19 @@ const seconds = (text: string | undefined): number => {
   return Number.isFinite(value) ? value : 0;
 };
 
-/** Rates that cameras and editing programs use; a variable rate is put on the nearest of them. */
-const COMMON_RATES: Rate[] = [
-  { num: 24000, den: 1001 },
-  { num: 24, den: 1 },
-  { num: 25, den: 1 },
-  { num: 30000, den: 1001 },
-  { num: 30, den: 1 },
-  { num: 50, den: 1 },
-  { num: 60000, den: 1001 },
-  { num: 60, den: 1 },
-];
-
 /** Pixels; there is nothing to crop in less, and the resampler counts on it. */
 const MIN_SIDE = 32;
 const MAX_SIDE = 16_384;
 /** A day at 30 frames a second. */
 const MAX_FRAMES = 24 * 3600 * 30;
-/** Where there are fewer bytes to a frame than this, the pictures are counted. */
-const SUSPICIOUS_BYTES = 256;
-/** Frames for which a picture stands at the most, in the mean over a film of variable rate. */
+/** Seconds before a picture at which reading begins, so that it is not missed. */
+const SEEK_MARGIN = 0.5;
+/** Containers without an index: a seek may land at the key picture after the one that is needed. */
+const SEEKS_ROUGHLY = new Set(["mpegts", "mpeg"]);
+/** How ffprobe names frames of two half pictures. */
+const INTERLACED = new Set(["tt", "bb", "tb", "bt"]);
+/** Frames for which a picture stands at the most, in the mean over a film: more is claimed and not there. */
 const LONGEST_MEAN_HOLD = 900;
-
-interface ChosenRate {
-  rate: Rate;
-  variable: boolean;
-}
-
-function chooseRate(video: VideoStream): ChosenRate | null {
-  const average = parseRate(video.avg_frame_rate ?? "");
-  const base = parseRate(video.r_frame_rate ?? "") ?? average;
-  if (!base) return null;
-  const fps = framesPerSecond(average ?? base);
-  const steady = Math.abs(framesPerSecond(base) - fps) < 0.002 * fps && framesPerSecond(base) <= 240;
-  if (steady) return { rate: base, variable: false };
-  const distance = (rate: Rate) => Math.abs(Math.log(framesPerSecond(rate) / fps));
-  return { rate: COMMON_RATES.reduce((a, b) => (distance(b) < distance(a) ? b : a)), variable: true };
-}
 
 /** Size as displayed, from the stored size, the rotation in the side data and the pixel's aspect ratio. */
 function displaySize(video: VideoStream): { picture: Size; nonSquarePixels: boolean } {
@@ -88,6 +65,13 @@ function displaySize(video: VideoStream): { picture: Size; nonSquarePixels: bool
   };
 }
 
+/** Seconds before a picture at which to begin reading, so that it is not missed. */
+function seekMarginIn(container: string, { held }: FilmGrid, longestKeyGap: number): number {
+  // AVI has no times: after a seek its frames are counted, and those that were dropped are not among them.
+  if (container === "avi" && held > 0) return Number.MAX_SAFE_INTEGER;
+  return SEEK_MARGIN + (SEEKS_ROUGHLY.has(container) ? longestKeyGap : 0);
+}
+
 /** Whether a file begins with a box of the ISO base media format: a text file named .mp4 does not. */
 async function beginsLikeMovie(file: string): Promise<boolean> {
   const handle = await open(file);
@@ -99,33 +83,15 @@ async function beginsLikeMovie(file: string): Promise<boolean> {
   }
 }
 
-/**
- * Whether the film's last frames can be read: a file that was cut off says one length and holds another. With
- * uneven frames the last one may stand for long, so there it is enough that something can be read at the end.
- */
-async function endIsThere(file: string, end: number, { rate, variable }: ChosenRate): Promise<boolean> {
-  const from = Math.max(0, end - 3);
-  const packets = await probe(file, [
-    ...["-select_streams", "v:0", "-read_intervals", `${from.toFixed(3)}%`],
-    ...["-show_entries", "packet=pts_time", "-of", "csv=p=0"],
-  ]).catch(() => "");
-  const last = Math.max(...packets.split("\n").map(Number.parseFloat).filter(Number.isFinite));
-  return variable ? Number.isFinite(last) : last >= end - 0.1 - 4 / framesPerSecond(rate);
-}
-
-/** Refuses a film that claims to have many more pictures than its file holds. */
-async function requirePictures(
-  file: string,
-  frames: number,
-  { variable }: ChosenRate,
-  refuse: (reason: string) => FilmError,
-): Promise<void> {
-  const packets = await probe(file, ["-select_streams", "v:0", "-show_entries", "packet=size", "-of", "csv=p=0"]);
-  const pictures = packets.match(/\d+/g)?.length ?? 0;
-  // At a variable rate a picture may stand for a while, though hardly for half a minute all the way through.
-  const expected = variable ? frames / LONGEST_MEAN_HOLD : 0.9 * frames;
-  if (pictures >= expected) return;
-  throw refuse(`it claims to have ${frames} frames, and holds ${pictures}; it is damaged. Copy or export it again.`);
+/** The sound to use: what the file says is the usual one, or the first. */
+function chooseSound(streams: readonly VideoStream[]): FilmSound | null {
+  const sounds = streams.filter((stream) => stream.codec_type === "audio");
+  const index = Math.max(
+    0,
+    sounds.findIndex(({ disposition }) => disposition?.default === 1),
+  );
+  const sound = sounds[index];
+  return sound ? { codec: sound.codec_name ?? "unknown", index, start: seconds(sound.start_time) } : null;
 }
 
 /**
@@ -152,7 +118,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   const found = Probe.parse(JSON.parse(json));
   const videos = found.streams.filter((s) => s.codec_type === "video" && !s.disposition?.attached_pic);
   const video = videos.find((s) => s.width && s.height);
-  const audio = found.streams.find((s) => s.codec_type === "audio");
+  const audio = chooseSound(found.streams);
   if (!video) {
     throw refuse(
       audio
@@ -160,22 +126,29 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
         : "this is not a film: there is no picture in it. Choose a video file such as MP4, MOV, MKV or WebM.",
     );
   }
-  const rate = chooseRate(video);
-  const duration = seconds(video.duration) || seconds(found.format?.duration);
-  if (!rate || duration <= 0) {
-    throw refuse("this is not a film: it has no running time. Choose a video file such as MP4, MOV, MKV or WebM.");
+  const container = found.format?.format_name ?? "unknown";
+  const fileStart = seconds(found.format?.start_time);
+  const { times, longestKeyGap } = await pictureTimes(file);
+  const grid = makeGrid({
+    times,
+    declared: { base: parseRate(video.r_frame_rate ?? ""), average: parseRate(video.avg_frame_rate ?? "") },
+    fileStart,
+    durationSeconds: seconds(found.format?.duration) || null,
+    // Matroska's duration is its last time stamp, wherever the first is.
+    durationFromZero: container === "matroska,webm",
+  });
+  if (!grid) {
+    throw refuse("there are no pictures in this file, or none that say when they are shown. Copy or export it again.");
   }
-  const counted = Number(video.nb_frames);
-  const frames =
-    !rate.variable && counted > 0 ? counted : Math.max(1, Math.round(duration * framesPerSecond(rate.rate)));
+  const { rate, frames, ...inFile } = grid;
   if (frames < 2) throw refuse("this is a still picture. Choose a film of two frames or more.");
   if (frames > MAX_FRAMES) {
     throw refuse(`it has ${frames} frames, more than the ${MAX_FRAMES} that can be worked with. Export it in parts.`);
   }
-  if (bytes < SUSPICIOUS_BYTES * frames) await requirePictures(file, frames, rate, refuse);
-  const start = seconds(video.start_time);
-  if (!(await endIsThere(file, start + duration, rate))) {
-    throw refuse("the file is cut off: its last seconds are missing. Copy or export it again.");
+  if (frames > LONGEST_MEAN_HOLD * times.length) {
+    throw refuse(
+      `it claims to have ${frames} frames, and holds ${times.length}; it is damaged. Copy or export it again.`,
+    );
   }
   const { picture, nonSquarePixels } = displaySize(video);
   const { width, height } = picture;
@@ -190,18 +163,18 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   return {
     picture,
     nonSquarePixels,
-    rate: rate.rate,
+    interlaced: INTERLACED.has(video.field_order ?? ""),
+    rate,
     frames,
-    variableRate: rate.variable,
-    videoStart: Math.max(0, start - seconds(found.format?.start_time)),
-    audio: audio ? { codec: audio.codec_name ?? "unknown" } : null,
+    grid: { ...inFile, seekMargin: seekMarginIn(container, grid, longestKeyGap) },
+    audio,
     colour: {
       transfer: video.color_transfer ?? "unknown",
       matrix: video.color_space ?? "unknown",
       range: video.color_range ?? "tv",
     },
     videoCodec: video.codec_name ?? "unknown",
-    container: found.format?.format_name ?? "unknown",
+    container,
     bytes,
   };
 }

@@ -2,13 +2,17 @@ import type { Size } from "~/core/geometry/box";
 import { frameToSeconds } from "~/core/time/rate";
 import { readProgress } from "./progress.server";
 import type { FilmFile, FilmInfo } from "./film-file";
-import { reading, readingToItsEnd, startFfmpeg, writing } from "./film-tool.server";
+import { startFfmpeg, writing } from "./film-tool.server";
+import { onGrid, readFrom, seekSecondsFor, soundOnGrid, soundStream } from "./on-grid.server";
 import { writeAside } from "~/disk/write-aside.server";
 
 /** Larger side of a proxy, in pixels. */
 const PROXY_SIDE = 960;
 /** Frames between key frames: short, so that a seek is quick. */
 const PROXY_GOP = 12;
+const SAMPLE_RATE = 48_000;
+/** Fits a picture of any shape into a square, by its pixels as they are displayed. */
+const POSTER_SIZE = "scale=iw*sar:ih,scale=640:640:force_original_aspect_ratio=decrease:force_divisible_by=2";
 
 export interface StepOptions {
   /** 0 to 1. */
@@ -26,25 +30,33 @@ function proxySize({ width, height }: Size): Size {
 export const proxyInfo = (info: FilmInfo): FilmInfo => ({
   ...info,
   picture: proxySize(info.picture),
-  variableRate: false,
   nonSquarePixels: false,
-  videoStart: 0,
+  interlaced: false,
+  grid: {
+    ...{ origin: 0, fileStart: 0, lastPicture: frameToSeconds(info.frames - 1, info.rate) },
+    ...{ even: true, held: 0, longHolds: [], seekMargin: 0 },
+  },
+  audio: info.audio && { codec: "aac", index: 0, start: 0 },
 });
 
 /** Writes a light copy that a browser plays and seeks at once: same frames, same sound, fewer pixels. */
 export async function makeProxy(film: FilmFile, target: string, options: StepOptions = {}): Promise<void> {
   const { name, info } = film;
   const { width, height } = proxySize(info.picture);
-  const rate = `${info.rate.num}/${info.rate.den}`;
+  const range = { start: 0, end: info.frames };
+  const sound = [
+    ...["-map", soundStream(0, info), "-af", soundOnGrid(info, range, SAMPLE_RATE)],
+    ...["-c:a", "aac", "-b:a", "128k", "-ac", "2"],
+  ];
   await writeAside(target, async (aside) => {
     const tool = startFfmpeg(
       name,
       [
-        ...["-y", "-progress", "pipe:1", ...readingToItsEnd(film), "-map", "0:v:0", "-map", "0:a:0?"],
-        ...["-vf", `fps=${rate}:start_time=${info.videoStart},scale=${width}:${height},setsar=1,format=yuv420p`],
-        ...["-frames:v", String(info.frames), "-t", String(frameToSeconds(info.frames, info.rate))],
+        ...["-y", "-progress", "pipe:1", ...readFrom(film, 0), "-map", "0:V:0", "-sn", "-dn"],
+        ...["-vf", `${onGrid(info, range)},setpts=N,scale=${width}:${height},setsar=1,format=yuv420p`],
+        ...["-frames:v", String(info.frames), "-fps_mode", "passthrough"],
         ...["-c:v", "libx264", "-preset", "veryfast", "-crf", "24", "-g", String(PROXY_GOP), "-bf", "0"],
-        ...["-c:a", "aac", "-b:a", "128k", "-ac", "2", "-movflags", "+faststart", writing(aside)],
+        ...[...(info.audio ? sound : ["-an"]), "-movflags", "+faststart", writing(aside)],
       ],
       options.signal,
     );
@@ -54,14 +66,16 @@ export async function makeProxy(film: FilmFile, target: string, options: StepOpt
 }
 
 /** Writes one small picture of the film, from a third of its length. */
-export async function makePoster({ file, name, info }: FilmFile, target: string, signal?: AbortSignal): Promise<void> {
+export async function makePoster(film: FilmFile, target: string, signal?: AbortSignal): Promise<void> {
+  const { name, info } = film;
+  const frame = Math.floor(info.frames / 3);
   await writeAside(target, async (aside) => {
-    const at = frameToSeconds(Math.floor(info.frames / 3), info.rate) + info.videoStart;
     const tool = startFfmpeg(
       name,
       [
-        ...["-y", "-ss", String(at), ...reading(file), "-frames:v", "1"],
-        ...["-vf", "scale=640:640:force_original_aspect_ratio=decrease,setsar=1", "-q:v", "4", writing(aside)],
+        ...["-y", ...readFrom(film, seekSecondsFor(info, frame)), "-map", "0:V:0", "-frames:v", "1"],
+        ...["-vf", `${onGrid(info, { start: frame, end: frame + 1 })},${POSTER_SIZE},setsar=1`],
+        ...["-q:v", "4", writing(aside)],
       ],
       signal,
     );

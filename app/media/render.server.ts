@@ -3,17 +3,14 @@ import type { Size } from "~/core/geometry/box";
 import { aspectRatio, type CropWindow, windowBox } from "~/core/geometry/crop-window";
 import { type FrameRange, framesIn, frameToSeconds } from "~/core/time/rate";
 import { decodeFrames } from "./decode.server";
-import type { FilmInfo } from "./film-file";
+import type { FilmFile } from "./film-file";
 import type { StepOptions } from "./proxy.server";
 import { readAhead } from "./read-ahead";
 import { Resampler } from "./resample/resampler.server";
-import { reading, readingToItsEnd, startFfmpeg, writing } from "./film-tool.server";
+import { reading, startFfmpeg, writing } from "./film-tool.server";
+import { readFrom, soundBeginsWithPicture, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
 
-export interface RenderPlan {
-  file: string;
-  /** What the file is called in messages. */
-  name: string;
-  info: FilmInfo;
+export interface RenderPlan extends FilmFile {
   /** Size of the picture to write; both sides even. */
   target: Size;
   /** The parts of the film to render, in order and apart from each other. */
@@ -28,38 +25,46 @@ const DECODED_AHEAD = 4;
 /** Sound codecs that an MP4 file takes as they are. */
 const COPYABLE = new Set(["aac", "mp3", "ac3", "eac3", "alac"]);
 
+const SAMPLE_RATE = 48_000;
+const ENCODE = ["-c:a", "aac", "-b:a", "192k"];
+
 /** The sound of several ranges, one after the other. */
-function joinedSound(ranges: readonly FrameRange[], info: FilmInfo): string {
-  const seconds = (frame: number) => info.videoStart + frameToSeconds(frame, info.rate);
-  const parts = ranges.map(
-    ({ start, end }, i) => `[1:a:0]atrim=${seconds(start)}:${seconds(end)},asetpts=PTS-STARTPTS[part${i}]`,
-  );
+function joinedSound(film: FilmFile, ranges: readonly FrameRange[]): string {
+  const { info } = film;
+  const whole = soundOnGrid(info, { start: 0, end: info.frames }, SAMPLE_RATE);
+  const outputs = ranges.map((_, i) => `[all${i}]`).join("");
+  const parts = ranges.map(({ start, end }, i) => {
+    const [from, to] = [start, end].map((frame) => frameToSeconds(frame, info.rate).toFixed(6));
+    return `[all${i}]atrim=${from}:${to},asetpts=PTS-STARTPTS[part${i}]`;
+  });
   const labels = ranges.map((_, i) => `[part${i}]`).join("");
-  return [...parts, `${labels}concat=n=${ranges.length}:v=0:a=1[sound]`].join(";");
+  const split = `[${soundStream(1, info)}]${whole},asplit=${ranges.length}${outputs}`;
+  return [split, ...parts, `${labels}concat=n=${ranges.length}:v=0:a=1[sound]`].join(";");
 }
 
 /** Input and codec arguments for the film's own sound, in step with a picture that begins at 0. */
 function soundArguments(plan: RenderPlan): { input: string[]; output: string[] } {
   const { file, info, ranges } = plan;
   if (!info.audio) return { input: [], output: ["-an"] };
-  const encode = ["-c:a", "aac", "-b:a", "192k"];
   if (ranges.length > 1) {
-    const output = ["-filter_complex", joinedSound(ranges, info), "-map", "[sound]", ...encode];
-    return { input: readingToItsEnd(plan), output };
+    const output = ["-filter_complex", joinedSound(plan, ranges), "-map", "[sound]", ...ENCODE];
+    return { input: readFrom(plan, 0), output };
   }
   const range = ranges[0]!;
+  const map = ["-map", soundStream(1, info)];
   const whole = range.start === 0 && range.end === info.frames;
-  const start = info.videoStart + frameToSeconds(range.start, info.rate);
-  const copy = whole && info.videoStart === 0 && COPYABLE.has(info.audio.codec);
+  // As it is in the film, where nothing has to be moved.
+  const copy = whole && soundBeginsWithPicture(info) && COPYABLE.has(info.audio.codec) && info.grid.fileStart === 0;
+  if (copy) return { input: reading(file), output: [...map, "-c:a", "copy"] };
   return {
-    input: start > 0 ? ["-ss", String(start), ...reading(file)] : readingToItsEnd(plan),
-    output: ["-map", "1:a:0", ...(copy ? ["-c:a", "copy"] : encode)],
+    input: readFrom(plan, soundSeekSecondsFor(info, range.start)),
+    output: [...map, "-af", soundOnGrid(info, range, SAMPLE_RATE), ...ENCODE],
   };
 }
 
 /** Frames of one range after the other. */
-async function* decodeRanges({ file, name, info, ranges }: RenderPlan, signal?: AbortSignal): AsyncGenerator<Buffer> {
-  for (const range of ranges) yield* decodeFrames(file, name, info, { range, signal });
+async function* decodeRanges(plan: RenderPlan, signal?: AbortSignal): AsyncGenerator<Buffer> {
+  for (const range of plan.ranges) yield* decodeFrames(plan, { range, signal });
 }
 
 /**

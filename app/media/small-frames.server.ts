@@ -27,7 +27,7 @@ export async function* decodeSmall(
 ): AsyncGenerator<{ frame: number; image: YuvImage }> {
   const { size } = scaledFrames(film.info.picture, longSide);
   let frame = range.start;
-  for await (const data of decodeFrames(film.file, film.name, film.info, { size, range, signal })) {
+  for await (const data of decodeFrames(film, { size, range, signal })) {
     yield { frame: frame++, image: yuvImage(data, size) };
   }
 }
@@ -41,7 +41,7 @@ export async function* decodeForAnalysis(
   const { size } = smallFrames(film.info.picture);
   const stacked = stackedSize(size, FEATURE_SIZE);
   let frame = range.start;
-  for await (const data of decodeFrames(film.file, film.name, film.info, { size, copy: FEATURE_SIZE, range, signal })) {
+  for await (const data of decodeFrames(film, { size, copy: FEATURE_SIZE, range, signal })) {
     const both = yuvImage(data, stacked);
     yield { frame: frame++, image: cropYuv(both, 0, size), reduced: cropYuv(both, size.height, FEATURE_SIZE) };
   }
@@ -52,5 +52,5 @@ export async function* decodeReduced(film: FilmFile, signal?: AbortSignal): Asyn
   const range = { start: 0, end: film.info.frames };
   const { size } = smallFrames(film.info.picture);
   const options = { size, reduceTo: FEATURE_SIZE, range, signal };
-  for await (const data of decodeFrames(film.file, film.name, film.info, options)) yield yuvImage(data, FEATURE_SIZE);
+  for await (const data of decodeFrames(film, options)) yield yuvImage(data, FEATURE_SIZE);
 }

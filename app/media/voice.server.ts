@@ -1,7 +1,8 @@
 import * as ort from "onnxruntime-node";
 import type { FilmFile } from "./film-file";
 import { loadModel } from "./detect/session.server";
-import { readingToItsEnd, startFfmpeg } from "./film-tool.server";
+import { startFfmpeg } from "./film-tool.server";
+import { readFrom, soundOnGrid, soundStream } from "./on-grid.server";
 
 const SAMPLE_RATE = 16000;
 /** Samples that the model judges at a time, and samples of the piece before that it wants to see again. */
@@ -16,8 +17,8 @@ async function* soundPieces(film: FilmFile, signal?: AbortSignal): AsyncGenerato
   const tool = startFfmpeg(
     film.name,
     [
-      ...[...readingToItsEnd(film), "-map", "0:a:0", "-vn", "-sn"],
-      ...["-af", `aresample=${SAMPLE_RATE}:async=1:first_pts=0,atrim=start=${film.info.videoStart}`],
+      ...[...readFrom(film, 0), "-map", soundStream(0, film.info), "-vn", "-sn", "-dn"],
+      ...["-af", soundOnGrid(film.info, { start: 0, end: film.info.frames }, SAMPLE_RATE)],
       ...["-ac", "1", "-f", "f32le", "pipe:1"],
     ],
     signal,

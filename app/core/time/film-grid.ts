@@ -1,0 +1,154 @@
+import { type FrameRange, framesPerSecond, type Rate } from "./rate";
+
+/**
+ * A film's own grid of frames, made from the time stamps of its pictures. Frame n is the picture that a player shows
+ * at n / rate; where there is none, the one before stands on.
+ */
+export interface FilmGrid {
+  rate: Rate;
+  /** Length in frames, to the end of picture and sound. */
+  frames: number;
+  /** Seconds, in the file's own time, at which frame 0 begins. */
+  origin: number;
+  /** Seconds, in the file's own time, at which the file begins. */
+  fileStart: number;
+  /** Seconds, in the file's own time, of the last picture. */
+  lastPicture: number;
+  /** Whether each frame has a picture of its own, at its own time. */
+  even: boolean;
+  /** Frames that have no picture of their own. */
+  held: number;
+  /** Where one picture stands for long, but for the picture itself. */
+  longHolds: FrameRange[];
+}
+
+export interface PictureTimes {
+  /** Seconds at which pictures are shown, in the file's own time and in order. */
+  times: Float64Array;
+  /** The rates that the file declares: the finest that all of its times fit, and the mean. */
+  declared: { base: Rate | null; average: Rate | null };
+  fileStart: number;
+  /** Of the whole file, picture and sound; null if it does not say. */
+  durationSeconds: number | null;
+  /** Whether that is counted from zero, and not from where the file begins. */
+  durationFromZero: boolean;
+}
+
+const rate = (num: number, den = 1): Rate => ({ num, den });
+
+/** Rates that cameras, editing programs and screen recorders use. */
+const COMMON_RATES: Rate[] = [
+  ...[10, 12, 15, 20, 24, 25, 30, 48, 50, 60, 90, 100, 120, 240].map((fps) => rate(fps)),
+  rate(25, 2),
+  ...[15, 24, 30, 48, 60, 120, 240].map((fps) => rate(fps * 1000, 1001)),
+];
+
+/** A time is on the grid if it is no farther off than this part of a frame: Matroska counts milliseconds. */
+const ON_GRID = 0.15;
+/** Part of the times that must be on a grid for it to be the film's. */
+const MOST = 0.97;
+/** Steps longer than so many typical ones are pauses, and tell nothing of the rate. */
+const PAUSE_STEPS = 8;
+/** A rate this near to a common one is meant to be that. */
+const SAME_RATE = 0.004;
+/** A rate that only fits on average is put on a common one within this. */
+const LIKE_RATE = 0.06;
+const MAX_RATE = 240;
+/** Seconds for which a picture stands before that is called long. */
+const LONG_SECONDS = 0.4;
+const MAX_LONG_HOLDS = 1000;
+
+const distance = (a: number, b: number): number => Math.abs(Math.log(a / b));
+
+const nearestCommon = (fps: number): Rate =>
+  COMMON_RATES.reduce((best, one) =>
+    distance(framesPerSecond(one), fps) < distance(framesPerSecond(best), fps) ? one : best,
+  );
+
+/** Part of the times that lie on a grid through the first of them. */
+function shareOnGrid(times: Float64Array, fps: number): number {
+  let on = 0;
+  for (const time of times) {
+    const place = (time - times[0]!) * fps;
+    if (Math.abs(place - Math.round(place)) <= ON_GRID) on++;
+  }
+  return on / times.length;
+}
+
+/** Pictures a second where they come one after the other, by the steps between them; 0 where that cannot be told. */
+function steadyRate(times: Float64Array): number {
+  const steps = times.subarray(1).map((time, i) => time - times[i]!);
+  const positive = steps.filter((step) => step > 0).sort();
+  const median = positive[positive.length >> 1] ?? 0;
+  if (median <= 0) return 0;
+  let [count, seconds] = [0, 0];
+  for (const step of positive) {
+    if (step > PAUSE_STEPS * median) continue;
+    count += Math.max(1, Math.round(step / median));
+    seconds += step;
+  }
+  return count / seconds;
+}
+
+/** Chooses the rate of the grid: the declared one if the times are on it, or else the one that they come nearest to. */
+export function chooseRate({
+  times,
+  declared: { base, average },
+}: Pick<PictureTimes, "times" | "declared">): Rate | null {
+  const declared = base && framesPerSecond(base) <= MAX_RATE ? base : average;
+  if (times.length < 3) return declared;
+  const steady = steadyRate(times);
+  const fits = (one: Rate) => shareOnGrid(times, framesPerSecond(one)) >= MOST;
+  const snapped = (one: Rate): Rate => {
+    const common = nearestCommon(framesPerSecond(one));
+    const near = distance(framesPerSecond(common), framesPerSecond(one)) < SAME_RATE;
+    return near && fits(common) ? common : one;
+  };
+  // A grid much finer than the pictures come is only what their clock counts in.
+  if (base && framesPerSecond(base) <= Math.min(MAX_RATE, 2.5 * steady) && fits(base)) return snapped(base);
+  if (steady <= 0) return declared;
+  const common = nearestCommon(Math.min(MAX_RATE, steady));
+  if (distance(framesPerSecond(common), steady) < LIKE_RATE) return common;
+  return rate(Math.round(Math.min(MAX_RATE, steady) * 1000), 1000);
+}
+
+/** Frames without a picture of their own, and where they are many in a row. */
+function holds(places: Int32Array, frames: number, longest: number): Pick<FilmGrid, "held" | "longHolds"> {
+  let held = 0;
+  const longHolds: FrameRange[] = [];
+  let next = 0;
+  const gap = (to: number) => {
+    const count = Math.max(0, Math.min(frames, to) - next);
+    held += count;
+    if (count >= longest && longHolds.length < MAX_LONG_HOLDS) longHolds.push({ start: next, end: next + count });
+  };
+  for (const place of places) {
+    gap(place);
+    next = Math.max(next, place + 1);
+  }
+  gap(frames);
+  return { held, longHolds };
+}
+
+/**
+ * Makes a film's grid. The grid begins with the file, so that a picture that comes later than the sound leaves room for
+ * it; it ends where the last picture or the sound does.
+ *
+ * @returns null if there is no picture, or no rate can be told
+ */
+export function makeGrid(film: PictureTimes): FilmGrid | null {
+  const { times, fileStart, durationSeconds, durationFromZero } = film;
+  const chosen = chooseRate(film);
+  if (times.length === 0 || !chosen) return null;
+  const fps = framesPerSecond(chosen);
+  const first = times[0]!;
+  const last = times[times.length - 1]!;
+  const before = Math.max(0, Math.round((first - fileStart) * fps));
+  const origin = first - before / fps;
+  const end = Math.max(last + 1 / fps, (durationFromZero ? 0 : fileStart) + (durationSeconds ?? 0));
+  const frames = Math.max(1, Math.round((end - origin) * fps));
+  const places = Int32Array.from(times, (time) => Math.round((time - origin) * fps));
+  const { held, longHolds } = holds(places, frames, LONG_SECONDS * fps);
+  const even = held === 0 && times.length === frames && shareOnGrid(times, fps) === 1;
+  return { rate: chosen, frames, origin, fileStart, lastPicture: last, even, held, longHolds };
+}

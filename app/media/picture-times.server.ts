@@ -1,0 +1,47 @@
+import { createInterface } from "node:readline";
+import { reading } from "./film-tool.server";
+import { startTool } from "./tool.server";
+
+export interface FoundTimes {
+  /** Seconds at which pictures are shown, in the file's own time and in order. */
+  times: Float64Array;
+  /** Seconds from one key picture to the next, at the most. */
+  longestKeyGap: number;
+}
+
+/** What is read of a time that is not there. */
+const seconds = (text: string | undefined): number => (text ? Number(text) : NaN);
+
+/**
+ * Reads when each of a film's pictures is shown, from its packets and without decoding them. Packets that are there only
+ * to decode others, as before an edit list's beginning, do not count. A packet without a time to be shown at has the
+ * one at which it is decoded.
+ *
+ * @throws ToolError if the file cannot be read at all
+ */
+export async function pictureTimes(file: string, signal?: AbortSignal): Promise<FoundTimes> {
+  const entries = ["-select_streams", "V:0", "-show_entries", "packet=pts_time,dts_time,flags", "-of", "csv=p=0"];
+  const tool = startTool("ffprobe", ["-v", "error", ...entries, ...reading(file)], signal);
+  tool.stdin.end();
+  const times: number[] = [];
+  let lastKey = NaN;
+  let longestKeyGap = 0;
+  const lines = createInterface({ input: tool.stdout });
+  lines.on("line", (line) => {
+    const [shown, decoded, flags = ""] = line.split(",");
+    const time = Number.isNaN(seconds(shown)) ? seconds(decoded) : seconds(shown);
+    if (!Number.isFinite(time)) return;
+    if (flags.includes("K")) {
+      if (time - lastKey > longestKeyGap) longestKeyGap = time - lastKey;
+      lastKey = time;
+    }
+    if (!flags.includes("D")) times.push(time);
+  });
+  const closed = new Promise<void>((resolve) => lines.once("close", resolve));
+  // What can be read of a damaged file counts, also where reading it ends in failure.
+  await tool.done.catch((error: unknown) => {
+    if (times.length === 0) throw error;
+  });
+  await closed;
+  return { times: Float64Array.from(times).sort(), longestKeyGap };
+}

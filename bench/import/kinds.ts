@@ -1,0 +1,431 @@
+/** Films of every kind that people bring, with the picture that belongs at each frame of the grid. */
+import { execFileSync } from "node:child_process";
+import { readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { seeded } from "../../demo/film/random";
+import { TONE_AT, writeNumbered } from "./numbered";
+
+export interface Kind {
+  name: string;
+  file: string;
+  /** Frames a second of the grid. */
+  fps: number;
+  /** Length in frames; null where nobody can say beforehand. */
+  frames: number | null;
+  /** The number of the picture at each frame. */
+  expected: number[];
+  /** Seconds at which the tone begins; null without sound. */
+  tone: number | null;
+}
+
+const FRAMES = 96;
+const LOSSLESS = ["-c:v", "libx264", "-preset", "ultrafast", "-qp", "4", "-pix_fmt", "yuv420p"];
+const WITH_B = ["-c:v", "libx264", "-preset", "veryfast", "-bf", "3", "-g", "24", "-crf", "14", "-pix_fmt", "yuv420p"];
+const AAC = ["-c:a", "aac", "-b:a", "128k"];
+
+const upTo = (count: number): number[] => Array.from({ length: count }, (_, i) => i);
+const value = (rate: string): number => {
+  const [num, den = "1"] = rate.split("/");
+  return Number(num) / Number(den);
+};
+
+/** Makes all kinds in a folder. */
+export class Kinds {
+  readonly all: Kind[] = [];
+
+  constructor(private readonly folder: string) {}
+
+  private path = (name: string) => join(this.folder, name);
+  private ffmpeg = (...args: string[]) => execFileSync("ffmpeg", ["-y", "-v", "error", "-nostdin", ...args]);
+
+  private source(rate: string, frames = FRAMES, soundSeconds: number | null = frames / value(rate)): string {
+    const file = this.path(`source-${rate.replace("/", "-")}-${frames}-${soundSeconds}.mkv`);
+    writeNumbered(file, frames, rate, soundSeconds);
+    return file;
+  }
+
+  /** @param lead frames before the first picture: a player's clock begins with the sound, which encoders begin early */
+  private add(
+    name: string,
+    file: string,
+    rate: string,
+    pictures: number[],
+    { tone = TONE_AT, lead = 0 }: { tone?: number | null; lead?: number } = {},
+  ): void {
+    const expected = [...Array.from({ length: lead }, () => 0), ...pictures];
+    const frames = pictures.length > 0 ? expected.length : null;
+    const fps = value(rate);
+    const toneAt = tone === null ? null : tone + lead / fps;
+    this.all.push({
+      name,
+      file: this.path(file),
+      fps,
+      frames,
+      expected: frames === null ? [] : expected,
+      tone: toneAt,
+    });
+  }
+
+  /** The picture at each frame where the container itself moves them a little: AVI counts in frames. */
+  private asStored(file: string, kept: number[]): number[] {
+    const entries = ["-select_streams", "v:0", "-show_entries", "packet=dts_time", "-of", "csv=p=0"];
+    const said = execFileSync("ffprobe", ["-v", "error", ...entries, this.path(file)], { encoding: "utf8" });
+    const places = said
+      .trim()
+      .split("\n")
+      .map((time) => Math.round(30 * Number(time)));
+    return upTo(places.at(-1)! + 1).map((n) => kept[places.findLastIndex((place) => place <= n)]!);
+  }
+
+  make(): Kind[] {
+    this.rates();
+    this.uneven();
+    this.starts();
+    this.containers();
+    this.pictures();
+    this.sounds();
+    this.damaged();
+    return this.all;
+  }
+
+  private rates(): void {
+    for (const rate of ["24000/1001", "24", "25", "30000/1001", "30", "50", "60000/1001", "60", "120"]) {
+      const frames = value(rate) > 50 ? 2 * FRAMES : FRAMES;
+      const file = `rate-${rate.replace("/", "-")}.mp4`;
+      this.ffmpeg("-i", this.source(rate, frames), ...WITH_B, ...AAC, this.path(file));
+      this.add(`${rate} fps`, file, rate, upTo(frames));
+    }
+  }
+
+  private uneven(): void {
+    const source = this.source("30");
+    const random = seeded(5);
+    const kept = upTo(FRAMES).filter((n) => n === 0 || n === FRAMES - 1 || random() < 0.55);
+    const held = upTo(FRAMES).map((n) => kept.findLast((k) => k <= n)!);
+    const select = `select='${kept.map((n) => `eq(n,${n})`).join("+")}'`;
+    this.ffmpeg("-i", source, "-vf", select, "-fps_mode", "vfr", ...WITH_B, ...AAC, this.path("held.mp4"));
+    this.add("held pictures", "held.mp4", "30", held);
+    this.ffmpeg(
+      "-i",
+      source,
+      "-vf",
+      select,
+      "-fps_mode",
+      "vfr",
+      "-c:v",
+      "mpeg4",
+      "-q:v",
+      "2",
+      "-c:a",
+      "pcm_s16le",
+      this.path("dropped.avi"),
+    );
+    this.add("AVI with dropped frames", "dropped.avi", "30", this.asStored("dropped.avi", kept));
+    const gaps = upTo(FRAMES).filter((n) => ![20, 21, 22, 50, 70, 71].includes(n));
+    const wanders = `select='${gaps.map((n) => `eq(n,${n})`).join("+")}',setpts=PTS+0.22*sin(2.3*N)/30/TB`;
+    this.ffmpeg(
+      "-i",
+      source,
+      "-vf",
+      wanders,
+      "-fps_mode",
+      "vfr",
+      ...WITH_B,
+      "-video_track_timescale",
+      "90000",
+      ...AAC,
+      this.path("phone.mp4"),
+    );
+    this.add(
+      "a phone's uneven clock and gaps",
+      "phone.mp4",
+      "30",
+      upTo(FRAMES).map((n) => gaps.findLast((k) => k <= n)!),
+    );
+    const late = upTo(FRAMES).filter((n) => n < 20 || n > 75);
+    const pause = `select='${late.map((n) => `eq(n,${n})`).join("+")}'`;
+    this.ffmpeg("-i", source, "-vf", pause, "-fps_mode", "vfr", ...WITH_B, ...AAC, this.path("pause.mkv"));
+    this.add(
+      "one picture for two seconds",
+      "pause.mkv",
+      "30",
+      upTo(FRAMES).map((n) => late.findLast((k) => k <= n)!),
+      { lead: 1 },
+    );
+  }
+
+  private starts(): void {
+    const film = this.path("rate-30.mp4");
+    this.ffmpeg("-ss", "0.7", "-i", film, "-c", "copy", this.path("edit-list.mp4"));
+    this.add(
+      "trimmed with an edit list",
+      "edit-list.mp4",
+      "30",
+      upTo(FRAMES - 21).map((n) => n + 21),
+      { tone: TONE_AT - 0.7 },
+    );
+    this.ffmpeg(
+      "-itsoffset",
+      "0.5",
+      "-i",
+      film,
+      "-i",
+      film,
+      "-map",
+      "0:v",
+      "-map",
+      "1:a",
+      "-c",
+      "copy",
+      this.path("late-picture.mkv"),
+    );
+    this.add(
+      "picture later than the sound",
+      "late-picture.mkv",
+      "30",
+      upTo(FRAMES + 15).map((n) => Math.max(0, n - 15)),
+      { lead: 1 },
+    );
+    this.ffmpeg(
+      "-itsoffset",
+      "0.5",
+      "-i",
+      film,
+      "-i",
+      film,
+      "-map",
+      "1:v",
+      "-map",
+      "0:a",
+      "-c",
+      "copy",
+      this.path("late-sound.mp4"),
+    );
+    this.add(
+      "sound later than the picture",
+      "late-sound.mp4",
+      "30",
+      upTo(FRAMES + 15).map((n) => Math.min(n, FRAMES - 1)),
+      { tone: TONE_AT + 0.5 },
+    );
+    this.ffmpeg("-i", film, "-c", "copy", "-output_ts_offset", "7.3", this.path("both-later.mkv"));
+    this.add("both later than zero", "both-later.mkv", "30", upTo(FRAMES), { lead: 1 });
+  }
+
+  private containers(): void {
+    const film = this.path("rate-30.mp4");
+    this.ffmpeg("-i", film, "-c", "copy", this.path("stream.ts"));
+    this.add("MPEG-TS", "stream.ts", "30", upTo(FRAMES), { lead: 1 });
+    this.ffmpeg("-i", film, "-c:v", "mpeg2video", "-q:v", "2", "-bf", "2", "-c:a", "mp2", this.path("stream.mpg"));
+    this.add("MPEG-PS, MPEG-2", "stream.mpg", "30", upTo(FRAMES));
+    this.ffmpeg("-i", this.path("rate-30000-1001.mp4"), "-c", "copy", this.path("milliseconds.mkv"));
+    this.add("Matroska in milliseconds, 29.97", "milliseconds.mkv", "30000/1001", upTo(FRAMES), { lead: 1 });
+    this.ffmpeg("-i", this.path("rate-24000-1001.mp4"), "-c", "copy", this.path("milliseconds-24.mkv"));
+    this.add("Matroska in milliseconds, 23.976", "milliseconds-24.mkv", "24000/1001", upTo(FRAMES), { lead: 1 });
+    const webm = execFileSync(
+      "ffmpeg",
+      [
+        "-v",
+        "error",
+        "-i",
+        film,
+        "-c:v",
+        "libvpx",
+        "-deadline",
+        "realtime",
+        "-b:v",
+        "4M",
+        "-c:a",
+        "libopus",
+        "-f",
+        "webm",
+        "-live",
+        "1",
+        "pipe:1",
+      ],
+      { maxBuffer: 2 ** 28 },
+    );
+    writeFileSync(this.path("live.webm"), webm);
+    this.add("WebM without a duration", "live.webm", "30", upTo(FRAMES));
+    this.ffmpeg(
+      "-i",
+      film,
+      "-c",
+      "copy",
+      "-movflags",
+      "frag_keyframe+empty_moov+default_base_moof",
+      this.path("fragments.mp4"),
+    );
+    this.add("MP4 in fragments", "fragments.mp4", "30", upTo(FRAMES), { lead: 2 });
+    this.ffmpeg("-i", film, "-c:v", "prores_ks", "-profile:v", "1", "-c:a", "pcm_s16le", this.path("camera.mov"));
+    this.add("MOV, ProRes, 10 bits", "camera.mov", "30", upTo(FRAMES));
+    this.ffmpeg(
+      "-i",
+      film,
+      "-c:v",
+      "mpeg2video",
+      "-q:v",
+      "2",
+      "-c:a",
+      "pcm_s16le",
+      "-ar",
+      "48000",
+      this.path("camera.mxf"),
+    );
+    this.add("MXF", "camera.mxf", "30", upTo(FRAMES));
+  }
+
+  private pictures(): void {
+    const source = this.source("30");
+    const encode = (name: string, file: string, ...args: string[]) => {
+      this.ffmpeg("-i", source, ...args, ...AAC, this.path(file));
+      this.add(name, file, "30", upTo(FRAMES), { lead: file.endsWith(".mkv") ? 1 : 0 });
+    };
+    for (const [degrees, transpose] of [
+      ["90", "transpose=clock"],
+      ["270", "transpose=cclock"],
+      ["180", "hflip,vflip"],
+    ] as const) {
+      this.ffmpeg("-i", source, "-vf", transpose, ...WITH_B, ...AAC, this.path("turned.mp4"));
+      const file = `rotated-${degrees}.mp4`;
+      this.ffmpeg("-i", this.path("turned.mp4"), "-c", "copy", "-metadata:s:v:0", `rotate=${degrees}`, this.path(file));
+      this.add(`rotated by ${degrees}`, file, "30", upTo(FRAMES));
+    }
+    encode("pixels that are not square", "wide-pixels.mp4", "-vf", "scale=240:180,setsar=4/3", ...WITH_B);
+    encode("odd sizes", "odd.mkv", "-vf", "scale=321:181", "-c:v", "ffv1", "-pix_fmt", "yuv420p");
+    encode(
+      "interlaced",
+      "interlaced.mp4",
+      "-vf",
+      "setfield=tff",
+      ...WITH_B,
+      "-flags",
+      "+ilme+ildct",
+      "-x264opts",
+      "tff=1",
+    );
+    encode(
+      "10 bits, H.265",
+      "ten-bits.mp4",
+      "-c:v",
+      "libx265",
+      "-preset",
+      "ultrafast",
+      "-x265-params",
+      "log-level=none",
+      "-pix_fmt",
+      "yuv420p10le",
+    );
+    encode(
+      "PQ, BT.2020",
+      "hdr.mp4",
+      "-c:v",
+      "libx265",
+      "-preset",
+      "ultrafast",
+      "-pix_fmt",
+      "yuv420p10le",
+      "-x265-params",
+      "log-level=none:colorprim=bt2020:transfer=smpte2084:colormatrix=bt2020nc",
+    );
+    encode("full range", "full.mp4", "-vf", "scale=out_range=pc", ...LOSSLESS, "-color_range", "pc");
+    encode("Rec.601", "rec601.mp4", "-vf", "scale=out_color_matrix=bt601", ...LOSSLESS, "-colorspace", "smpte170m");
+    encode("with alpha", "alpha.mov", "-vf", "format=argb", "-c:v", "qtrle");
+  }
+
+  private sounds(): void {
+    this.ffmpeg("-i", this.source("30", FRAMES, null), ...WITH_B, this.path("silent.mp4"));
+    this.add("no sound", "silent.mp4", "30", upTo(FRAMES), { tone: null });
+    this.ffmpeg("-i", this.source("30", FRAMES, 4.2), ...WITH_B, "-c:a", "pcm_s16le", this.path("long-sound.mov"));
+    this.add(
+      "sound longer than the picture",
+      "long-sound.mov",
+      "30",
+      upTo(126).map((n) => Math.min(n, FRAMES - 1)),
+    );
+    this.ffmpeg("-i", this.source("30", FRAMES, 2), ...WITH_B, ...AAC, this.path("short-sound.mp4"));
+    this.add("sound shorter than the picture", "short-sound.mp4", "30", upTo(FRAMES));
+    const film = this.path("rate-30.mp4");
+    this.ffmpeg(
+      "-i",
+      film,
+      "-f",
+      "lavfi",
+      "-i",
+      "anullsrc=r=48000:cl=stereo:d=3.2",
+      "-map",
+      "0:v",
+      "-map",
+      "1:a",
+      "-map",
+      "0:a",
+      "-c:v",
+      "copy",
+      ...AAC,
+      "-disposition:a:0",
+      "0",
+      "-disposition:a:1",
+      "default",
+      this.path("two-sounds.mp4"),
+    );
+    this.add("two sounds, the second the usual one", "two-sounds.mp4", "30", upTo(FRAMES));
+    this.ffmpeg(
+      "-i",
+      film,
+      "-c:v",
+      "copy",
+      "-af",
+      "pan=5.1|FL=c0|FR=c0|FC=c0|LFE=0*c0|BL=c0|BR=c0",
+      "-c:a",
+      "ac3",
+      this.path("surround.mkv"),
+    );
+    this.add("5.1", "surround.mkv", "30", upTo(FRAMES));
+  }
+
+  private damaged(): void {
+    // Without B-frames, so that the last packet is the last picture.
+    this.ffmpeg(
+      "-i",
+      this.path("source-30-96-3.2.mkv"),
+      "-c:v",
+      "libx264",
+      "-bf",
+      "0",
+      "-g",
+      "24",
+      "-crf",
+      "14",
+      "-pix_fmt",
+      "yuv420p",
+      ...AAC,
+      this.path("no-b.mp4"),
+    );
+    const lines = execFileSync(
+      "ffprobe",
+      [
+        "-v",
+        "error",
+        "-select_streams",
+        "v:0",
+        "-show_entries",
+        "packet=size,pos",
+        "-of",
+        "csv=p=0",
+        this.path("no-b.mp4"),
+      ],
+      { encoding: "utf8" },
+    );
+    const [size, position] = lines.trim().split("\n").at(-1)!.split(",").map(Number) as [number, number];
+    writeFileSync(this.path("last-broken.mp4"), readFileSync(this.path("no-b.mp4")).fill(0, position, position + size));
+    this.add(
+      "a last frame that cannot be decoded",
+      "last-broken.mp4",
+      "30",
+      upTo(FRAMES).map((n) => Math.min(n, FRAMES - 2)),
+    );
+    this.ffmpeg("-i", this.path("no-b.mp4"), "-c", "copy", this.path("whole.mkv"));
+    writeFileSync(this.path("cut-off.mkv"), readFileSync(this.path("whole.mkv")).subarray(0, 40_000));
+    this.add("cut off", "cut-off.mkv", "30", [], { lead: 1 });
+  }
+}

@@ -1,0 +1,128 @@
+/**
+ * Brings in films of every kind whose pictures carry their number, and tells which of the frames are right on the desk's
+ * copy, in the analysis (whole, and from random places) and in the render (whole, and a stretch), and how far the sound
+ * is off.
+ *
+ *   ./glad-pan bench import [--only WORD] [--json OUT.json]
+ */
+import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { parseArgs } from "node:util";
+import { framesPerSecond, type FrameRange } from "~/core/time/rate";
+import type { FilmFile } from "~/media/film-file";
+import { probeFilm } from "~/media/probe.server";
+import { makeProxy, proxyInfo } from "~/media/proxy.server";
+import { renderFilm } from "~/media/render.server";
+import { decodeSmall } from "~/media/small-frames.server";
+import { seeded } from "../../demo/film/random";
+import { type Kind, Kinds } from "./kinds";
+import { numberIn, toneBegins } from "./numbered";
+
+/** Milliseconds that sound may be off. */
+const IN_STEP_MS = 20;
+const RANDOM_STARTS = 5;
+
+interface Row {
+  kind: string;
+  frames: string;
+  copy: string;
+  analysis: string;
+  render: string;
+  soundMs: string;
+  right: boolean;
+}
+
+async function numbers(film: FilmFile, range: FrameRange): Promise<number[]> {
+  const found: number[] = [];
+  for await (const { image } of decodeSmall(film, range)) found.push(numberIn(image));
+  return found;
+}
+
+const { values } = parseArgs({ options: { only: { type: "string" }, json: { type: "string" } } });
+
+async function tryKind(kind: Kind, folder: string): Promise<Row> {
+  const { name, file } = kind;
+  const film: FilmFile = { file, name, info: await probeFilm(file, name) };
+  const { frames, rate, picture } = film.info;
+  // Where a film was cut off nobody can say beforehand what is left: then all must agree with one another.
+  const whole = await numbers(film, { start: 0, end: frames });
+  const expected = kind.expected.length > 0 ? kind.expected : whole;
+  const random = seeded(9);
+  const share = (pairs: [number | undefined, number | undefined][]) => {
+    const wrong = pairs.filter(([a, b]) => a !== b).length;
+    return wrong === 0 ? "all" : `${pairs.length - wrong} of ${pairs.length}`;
+  };
+  const compare = (found: number[], start = 0): [number | undefined, number | undefined][] =>
+    // The sound's last block may ask for one frame more, which repeats the last one.
+    found.map((number, i) => [number, expected[start + i] ?? expected.at(-1)]);
+
+  const parts = compare(whole);
+  for (let i = 0; i < RANDOM_STARTS; i++) {
+    const start = 1 + Math.floor(random() * (frames - 4));
+    parts.push(...compare(await numbers(film, { start, end: Math.min(frames, start + 6) }), start));
+  }
+  const copyFile = join(folder, "copy.mp4");
+  await makeProxy(film, copyFile);
+  const copy = await numbers({ file: copyFile, name, info: proxyInfo(film.info) }, { start: 0, end: frames });
+
+  const render = async (ranges: FrameRange[], to: string) => {
+    const count = ranges.reduce((sum, { start, end }) => sum + end - start, 0);
+    const window = { x: picture.width / 2, y: picture.height / 2, height: picture.height };
+    const target = { width: picture.width & ~1, height: picture.height & ~1 };
+    await renderFilm({ ...film, target, ranges, windows: Array.from({ length: count }, () => window) }, to);
+    const info = await probeFilm(to);
+    return numbers({ file: to, name, info }, { start: 0, end: count });
+  };
+  const rendered = join(folder, "render.mp4");
+  const all = compare(await render([{ start: 0, end: frames }], rendered));
+  const stretch = { start: Math.floor(frames / 4), end: frames - 3 };
+  const part = join(folder, "part.mp4");
+  all.push(...compare(await render([stretch], part), stretch.start));
+
+  const offsets: number[] = [];
+  if (kind.tone !== null) {
+    const seconds = stretch.start / framesPerSecond(rate);
+    for (const [out, wanted] of [
+      [copyFile, kind.tone],
+      [rendered, kind.tone],
+      [part, kind.tone - seconds],
+    ] as const) {
+      if (wanted > 0.02) offsets.push(1000 * ((toneBegins(out) ?? Infinity) - wanted));
+    }
+  }
+  const worst = offsets.reduce((a, b) => (Math.abs(b) > Math.abs(a) ? b : a), 0);
+  const rateRight = Math.abs(framesPerSecond(rate) - kind.fps) < 1e-6;
+  const lengthRight = kind.frames === null || Math.abs(frames - kind.frames) <= 1;
+  const row = { copy: share(compare(copy)), analysis: share(parts), render: share(all) };
+  const right =
+    rateRight && lengthRight && Object.values(row).every((said) => said === "all") && Math.abs(worst) <= IN_STEP_MS;
+  const said = `${frames}${lengthRight ? "" : ` not ${kind.frames}`}${rateRight ? "" : ` at ${framesPerSecond(rate)}`}`;
+  return { kind: name, frames: said, ...row, soundMs: offsets.length > 0 ? worst.toFixed(1) : "–", right };
+}
+
+const folder = mkdtempSync(join(tmpdir(), "glad-pan-import-"));
+const rows: Row[] = [];
+try {
+  for (const kind of new Kinds(folder).make()) {
+    if (values.only && !kind.name.includes(values.only)) continue;
+    const row = await tryKind(kind, folder).catch((error: unknown) => ({
+      ...{ kind: kind.name, frames: error instanceof Error ? error.message : String(error) },
+      ...{ copy: "–", analysis: "–", render: "–", soundMs: "–", right: false },
+    }));
+    rows.push(row);
+    console.error(
+      `${row.right ? "right" : "WRONG"}  ${row.kind}: ${row.frames} frames; copy ${row.copy}, analysis ${row.analysis}, render ${row.render}, sound ${row.soundMs} ms`,
+    );
+  }
+} finally {
+  rmSync(folder, { recursive: true });
+}
+console.table(
+  rows.map(({ kind, frames, copy, analysis, render, soundMs }) => ({
+    ...{ kind, frames, "the desk's copy": copy, analysis, render, "sound ms": soundMs },
+  })),
+);
+console.log(`${rows.filter(({ right }) => right).length} of ${rows.length} kinds right`);
+if (values.json) writeFileSync(values.json, `${JSON.stringify(rows, null, 2)}\n`);
+process.exitCode = rows.every(({ right }) => right) ? 0 : 1;
