@@ -4,7 +4,8 @@ import { AnalysisReport, makeAnalysisReport } from "~/core/formats/report";
 import { counted } from "~/core/counted";
 import { planFollowing } from "~/core/subjects/follow";
 import { writeAside } from "~/disk/write-aside.server";
-import { type FindOptions, findShots, openFilm } from "./find";
+import { type FindOptions, findShots } from "./find";
+import { openFilm } from "./open-film";
 import { addFollowOption, addMarkOption } from "./options";
 import { type ProgressLine, runWithProgress } from "./progress-line";
 

@@ -1,5 +1,5 @@
 import { writeFile } from "node:fs/promises";
-import { basename, parse } from "node:path";
+import { parse } from "node:path";
 import { Command } from "commander";
 import { counted } from "~/core/counted";
 import type { CutList } from "~/core/formats/cut-list";
@@ -8,9 +8,8 @@ import { writeEdl } from "~/core/formats/edl";
 import { writeOtio } from "~/core/formats/otio";
 import { DEFAULT_SENSITIVITY } from "~/core/shots/detect-transitions";
 import { findCuts } from "~/jobs/find-cuts.server";
-import { probeFilm } from "~/media/probe.server";
-import type { FilmFile } from "~/media/film-file";
 import { writeAside } from "~/disk/write-aside.server";
+import { openFilm } from "./open-film";
 import { parseSensitivity } from "./options";
 import { runWithProgress } from "./progress-line";
 
@@ -46,8 +45,8 @@ export function cutsCommand(): Command {
     .exitOverride()
     .action((file: string, options: CutsOptions) =>
       runWithProgress(async (progress, signal) => {
-        const name = basename(file);
-        const film: FilmFile = { file, name, info: await probeFilm(file) };
+        const film = await openFilm(file);
+        const { name } = film;
         const { rate, frames } = film.info;
         const transitions = await findCuts(film, {
           sensitivity: options.sensitivity,

@@ -1,12 +1,10 @@
 /** What `convert` and `analyse` have in common: the analysis, the marks, and whom each shot follows. */
-import { basename } from "node:path";
 import { clipBox } from "~/core/geometry/box";
 import type { FollowRule } from "~/core/subjects/follow-rule";
 import { markedThings } from "~/core/subjects/marked-things";
 import { type FrameRange, inRange } from "~/core/time/rate";
 import { analyseAtOnce, type AnalysedShot } from "~/jobs/analyse-film.server";
 import { followMarks } from "~/jobs/follow-marks.server";
-import { probeFilm } from "~/media/probe.server";
 import type { FilmFile } from "~/media/film-file";
 import { type MarkOption, UsageError } from "./options";
 
@@ -18,10 +16,6 @@ export interface FindOptions {
 /** A shot with what was found in it and whom it follows. */
 export interface FoundShot extends AnalysedShot {
   rule: FollowRule;
-}
-
-export async function openFilm(file: string): Promise<FilmFile> {
-  return { file, name: basename(file), info: await probeFilm(file) };
 }
 
 function requireMarks(film: FilmFile, range: FrameRange, marks: readonly MarkOption[]): void {

@@ -11,6 +11,7 @@ import { useEdits } from "~/components/desk/use-edits";
 import { type FramingInput, usePaths } from "~/components/desk/use-paths";
 import { useSource } from "~/components/desk/use-source";
 import { isUnderWay, usePolling } from "~/components/common/use-polling";
+import { repeatedLooks } from "~/core/checks/repeated-pictures";
 import { secondLooks } from "~/core/checks/second-looks";
 import { followedTrack } from "~/core/path/solve-version";
 import { castOf } from "~/core/subjects/cast";
@@ -161,6 +162,8 @@ function useShots(
   const byShot = tracks.data?.byShot;
   const { num, den } = film.rate;
   const { width, height } = film.picture;
+  // What is known of the film's file does not change while it is on the desk.
+  const [longHolds] = useState(film.grid.longHolds);
   const picture = useMemo(() => ({ width, height }), [width, height]);
   const rate = useMemo(() => ({ num, den }), [num, den]);
   const target = useMemo(() => ({ width: version.width, height: version.height }), [version.width, version.height]);
@@ -203,9 +206,10 @@ function useShots(
           const subject = framed && followedTrack(framed, shot.tracks);
           const windows = framed?.windows ?? [];
           const looks = secondLooks(shot, strength, subject, windows, target, picture, framed?.certainty);
+          looks.push(...repeatedLooks(longHolds, shot, rate));
           return { ...shot, framed, looks };
         });
       }),
-    [known, settled, paths, target, picture, strengths],
+    [known, settled, paths, target, picture, strengths, longHolds, rate],
   );
 }

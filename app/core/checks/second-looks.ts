@@ -9,7 +9,15 @@ import type { FrameRange } from "../time/rate";
 
 /** A place that deserves the editor's eye, with its reason and its number. */
 export interface SecondLook {
-  kind: "unsure-cut" | "short-shot" | "subject-cut" | "unsure-subject" | "subject-lost" | "enlarged" | "protected-cut";
+  kind:
+    | "unsure-cut"
+    | "short-shot"
+    | "subject-cut"
+    | "unsure-subject"
+    | "subject-lost"
+    | "enlarged"
+    | "protected-cut"
+    | "repeated-picture";
   /** Frame to look at. */
   frame: number;
   /** The reason in words, with the number. */
