@@ -32,7 +32,7 @@ async function analyse(
     before = plan.who;
     return { ...shot, subjectId: plan.trackId, reason: plan.reason, certainty: plan.certainty };
   });
-  const report = AnalysisReport.parse(makeAnalysisReport({ file: film.name, picture, rate, frames }, shots));
+  const report = AnalysisReport.parse(makeAnalysisReport({ file: film.name, ...film.info }, shots));
   await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   progress.end();
   const people = new Set(report.tracks.flatMap(({ who }) => who ?? [])).size;

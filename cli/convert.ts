@@ -43,7 +43,6 @@ async function convert(
 ): Promise<void> {
   if (resolve(file) === resolve(options.out)) throw new UsageError("--out would overwrite the film itself");
   const film = await openFilm(file);
-  const { picture, rate, frames } = film.info;
   const range = rangeFrom(options, film);
   const found = await findShots(
     film,
@@ -62,7 +61,7 @@ async function convert(
       progress.show(step === "rendering" ? "Rendering" : "Checking", ANALYSIS_SHARE + share * (1 - ANALYSIS_SHARE)),
   });
   if (options.report) {
-    const report = Report.parse(makeReport({ file: film.name, picture, rate, frames }, options.size, shots));
+    const report = Report.parse(makeReport({ file: film.name, ...film.info }, options.size, shots));
     await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   }
   progress.end();

@@ -2,6 +2,7 @@
 import type { Size } from "../geometry/box";
 import type { Transition } from "../shots/transition";
 import type { Track } from "../subjects/track";
+import type { FilmGrid } from "../time/film-grid";
 import type { FrameRange, Rate } from "../time/rate";
 import { AnalysisReport, Report } from "./report";
 
@@ -15,6 +16,8 @@ export interface ReadFilm {
   picture: Size;
   rate: Rate;
   frames: number;
+  /** What it lacks of pictures of its own. */
+  grid: Pick<FilmGrid, "held" | "longHolds">;
   shots: { range: FrameRange; begins: Transition; tracks: Track[] }[];
 }
 
@@ -42,6 +45,10 @@ export function readReport(text: string): ReadFilm {
     picture: { width: source.width, height: source.height },
     rate: { num: source.rate[0], den: source.rate[1] },
     frames: source.frames,
+    grid: {
+      held: source.repeated?.frames ?? 0,
+      longHolds: (source.repeated?.stretches ?? []).map(([start, end]) => ({ start, end })),
+    },
     shots: shots.map(({ start, end, transition: kind, range }, index) => ({
       range: { start, end },
       begins: { kind, frame: start, range: { start: range?.[0] ?? start, end: range?.[1] ?? start } },

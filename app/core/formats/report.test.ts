@@ -1,4 +1,5 @@
 import { expect, test } from "@jest/globals";
+import { readReport } from "./read-report";
 import { AnalysisReport, makeAnalysisReport, makeReport, Report } from "./report";
 
 const FILM = { file: "kite.mp4", picture: { width: 1920, height: 1080 }, rate: { num: 30000, den: 1001 }, frames: 2 };
@@ -69,4 +70,17 @@ test("what was found is a report of its own, without a version", () => {
   expect(found.shots[0]).not.toHaveProperty("keys");
   expect(report.shots[0]!.certainty).toBe(0.812);
   expect(report.tracks[0]).toMatchObject({ who: "p2", person: "s1-person-1", speaking: [[0, 2]] });
+});
+
+test("says what the film lacks, and keeps that when it is read again", () => {
+  const lacking = { ...FILM, frames: 60, grid: { held: 21, longHolds: [{ start: 10, end: 30 }] } };
+  const shot = {
+    range: { start: 0, end: 60 },
+    begins: { frame: 0, kind: "cut" as const, range: { start: 0, end: 0 } },
+    ...{ subjectId: null, reason: "nobody", certainty: 1, tracks: [] },
+  };
+  const written = AnalysisReport.parse(makeAnalysisReport(lacking, [shot]));
+  expect(written.source.repeated).toEqual({ frames: 21, stretches: [[10, 30]] });
+  expect(readReport(JSON.stringify(written)).grid).toEqual(lacking.grid);
+  expect(makeAnalysisReport({ ...lacking, grid: { held: 0, longHolds: [] } }, [shot]).source.repeated).toBeUndefined();
 });

@@ -7,6 +7,7 @@ import { type Manner, MANNERS } from "../path/manner";
 import { isGradual, type Transition, TRANSITION_KINDS } from "../shots/transition";
 import { TRACK_KINDS } from "../subjects/detection";
 import type { Track } from "../subjects/track";
+import type { FilmGrid } from "../time/film-grid";
 import type { FrameRange, Rate } from "../time/rate";
 
 /**
@@ -81,6 +82,14 @@ const Source = z.object({
   /** Frames per second as [numerator, denominator]. */
   rate: z.tuple([z.int().positive(), z.int().positive()]),
   frames: z.int().positive(),
+  /** Frames that repeat the one before because the film has no picture of its own for them; left out if there are none. */
+  repeated: z
+    .object({
+      frames: z.int().positive(),
+      /** Where that lasts long: [start, end). */
+      stretches: z.array(z.tuple([Frame, Frame])),
+    })
+    .optional(),
 });
 
 /** What is found in a film, without a version. */
@@ -127,6 +136,8 @@ export interface ReportedFilm {
   picture: Size;
   rate: Rate;
   frames: number;
+  /** What it lacks of pictures of its own. */
+  grid?: Pick<FilmGrid, "held" | "longHolds">;
 }
 
 /** Thousandths of a pixel are more than anybody can see, and keep the file small. */
@@ -140,12 +151,15 @@ const boxTuple = (box: Box): [number, number, number, number] => [
   tenths(box.height),
 ];
 
-const sourceOf = ({ file, picture, rate, frames }: ReportedFilm): Report["source"] => ({
+const sourceOf = ({ file, picture, rate, frames, grid }: ReportedFilm): Report["source"] => ({
   file,
   width: picture.width,
   height: picture.height,
   rate: [rate.num, rate.den],
   frames,
+  ...(grid && grid.held > 0
+    ? { repeated: { frames: grid.held, stretches: grid.longHolds.map(({ start, end }) => [start, end]) } }
+    : {}),
 });
 
 const foundShot = ({
