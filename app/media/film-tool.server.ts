@@ -43,7 +43,8 @@ export function filmFailure(error: unknown, name: string): unknown {
 
 /** Starts ffmpeg for a film; `done` rejects with a FilmError where the film is to blame. */
 export function startFfmpeg(name: string, args: string[], signal?: AbortSignal): RunningTool {
-  const tool = startTool("ffmpeg", ["-v", "error", "-nostdin", ...args], signal);
+  // However many of a film's pictures are broken: those that are not are worth having.
+  const tool = startTool("ffmpeg", ["-v", "error", "-nostdin", "-max_error_rate", "1", ...args], signal);
   const done = tool.done.catch((error: unknown) => {
     throw filmFailure(error, name);
   });

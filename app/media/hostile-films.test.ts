@@ -96,6 +96,14 @@ describe("more is not done than can be", () => {
   });
 });
 
+test("a film most of whose pictures are broken is worked with for those that are not", async () => {
+  const bytes = readFileSync(CLIP);
+  writeFileSync(path("broken.mp4"), bytes.fill(0, 34_000, 218_000));
+  const film = { file: path("broken.mp4"), name: "broken.mp4", info: await probeFilm(path("broken.mp4")) };
+  await makeProxy(film, path("broken-proxy.mp4"));
+  expect((await probeFilm(path("broken-proxy.mp4"))).frames).toBe(99);
+});
+
 test("a name may begin with a dash and hold a colon", async () => {
   for (const name of ["-y.mp4", "a:b.mp4", "%03d.mp4", "pipe:0.mp4"]) {
     copyFileSync(CLIP, path(name));
