@@ -1,5 +1,5 @@
 import { randomBytes } from "node:crypto";
-import express, { type NextFunction, type Request, type Response, type Router } from "express";
+import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from "express";
 import helmet from "helmet";
 
 /** Bodies that are declared to be longer than this are not read at all; uploads have a limit of their own. */
@@ -17,10 +17,13 @@ const refuse = (response: Response, status: number, why: string): void =>
   void response.status(status).type("text/plain").send(`${why}\n`);
 
 /** A page of another site that has its own name point to this machine is still refused: the name is in the request. */
-function checkHost(request: Request, response: Response, next: NextFunction): void {
-  const name = (request.headers.host ?? "").toLowerCase().replace(/:\d+$/, "");
-  if (allowedHosts().has(name)) return next();
-  refuse(response, 403, "Glad Pan does not answer to this host name. GLAD_PAN_HOSTS adds names.");
+function checkHost(): RequestHandler {
+  const allowed = allowedHosts();
+  return (request, response, next) => {
+    const name = (request.headers.host ?? "").toLowerCase().replace(/:\d+$/, "");
+    if (allowed.has(name)) return next();
+    refuse(response, 403, "Glad Pan does not answer to this host name. GLAD_PAN_HOSTS adds names.");
+  };
 }
 
 /** Whether a browser says that the request comes from a page of ours. Whoever says nothing is not believed. */
@@ -102,6 +105,6 @@ export function door(development: boolean): Router {
     response.locals.nonce = randomBytes(18).toString("base64");
     next();
   });
-  router.use(headers(development), drain, checkHost, checkOrigin, checkLength);
+  router.use(headers(development), drain, checkHost(), checkOrigin, checkLength);
   return router;
 }

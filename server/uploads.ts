@@ -54,7 +54,6 @@ function createServer(): Server {
         const id = await addFilm(file, nameOf(upload), "move");
         return { headers: { [FILM_HEADER]: id } };
       } catch (error) {
-        if (isDiskFull(error, dataFolder())) throw refusal(507, `${diskIsFull()}. Free some space and try again.`);
         if (!(error instanceof FilmError)) throw error;
         throw refusal(422, error.message);
       } finally {

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { frameToSeconds } from "~/core/time/rate";
 import type { Db } from "./database.server";
 
 const Range = z.object({ start: z.number(), end: z.number() });
@@ -19,7 +20,7 @@ function withGrid(stored: unknown): unknown {
   if (!older.success) return stored;
   const { variableRate, videoStart, rate, frames, audio, ...rest } = older.data;
   const grid = {
-    ...{ origin: videoStart, fileStart: 0, lastPicture: videoStart + ((frames - 1) * rate.den) / rate.num },
+    ...{ origin: videoStart, fileStart: 0, lastPicture: videoStart + frameToSeconds(frames - 1, rate) },
     ...{ even: !variableRate, held: 0, longHolds: [], seekMargin: variableRate ? Number.MAX_SAFE_INTEGER : 0.5 },
   };
   return { ...rest, rate, frames, grid, interlaced: false, audio: audio && { ...audio, index: 0, start: 0 } };

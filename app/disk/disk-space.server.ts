@@ -40,8 +40,8 @@ export const diskFullMessage = (path: string, shown: string): string =>
 export function lowSpaceMessage(path: string, shown: string): string | null {
   const { free, margin } = spaceAt(path);
   if (free >= LOW_MARGINS * margin) return null;
-  if (free >= FULL_MARGINS * margin) return `Little space is left: ${megabytes(free)} free in ${shown}.`;
-  return `The disk is full: ${megabytes(free)} free in ${shown}. Changes cannot be kept until you free some space.`;
+  if (free >= FULL_MARGINS * margin) return `Disk space is low: ${megabytes(free)} free in ${shown}.`;
+  return `The disk is full: ${megabytes(free)} free in ${shown}. Changes cannot be saved until you free some space.`;
 }
 
 /**
@@ -55,7 +55,7 @@ export function requireSpace(path: string, shown: string, bytes: number, what: s
   const { free, margin } = spaceAt(path);
   if (free >= bytes + margin) return;
   throw new DiskFullError(
-    `not enough space for ${what}: it takes about ${megabytes(bytes + margin)}, and there are ${megabytes(free)} free in ${shown}. Free some space and try again.`,
+    `not enough space for ${what}: it takes about ${megabytes(bytes + margin)}, and only ${megabytes(free)} are free in ${shown}. Free some space and try again.`,
   );
 }
 

@@ -58,7 +58,9 @@ describe("space", () => {
     expect(() => requireSpace(folder, "data", 1000, "the upload of kite.mp4")).not.toThrow();
     const ask = () => requireSpace(folder, "data", 1e18, "the upload of kite.mp4");
     expect(ask).toThrow(DiskFullError);
-    expect(ask).toThrow(/^not enough space for the upload of kite\.mp4: it takes about .* free in data\. Free some/);
+    expect(ask).toThrow(
+      /^not enough space for the upload of kite\.mp4: it takes about .* are free in data\. Free some/,
+    );
   });
 
   test("that is missing is told from other failures", () => {

@@ -32,7 +32,7 @@ import { db } from "~/jobs/workplace.server";
 import { playsInBrowser } from "~/media/browser-playback";
 import type { loader as tracksLoader } from "./tracks";
 import type { Route } from "./+types/desk";
-import { readIntent, refusal, requireFilm, writing } from "./requests.server";
+import { orDiskFull, readIntent, refusal, requireFilm } from "./requests.server";
 
 export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?.film.name ?? "Film"} · Glad Pan` }];
 
@@ -74,7 +74,7 @@ const Intent = z.discriminatedUnion("intent", [
 export async function action({ params, request }: Route.ActionArgs) {
   const film = requireFilm(params.filmId);
   const intent = await readIntent(request, Intent);
-  return writing(async () => {
+  return orDiskFull(async () => {
     if (intent.intent === "export") {
       const version = findVersion(db(), film.id, intent.versionId);
       if (!version) throw refusal(404, "There is no such version of this film.");

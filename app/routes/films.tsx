@@ -12,7 +12,7 @@ import { changeJob } from "~/jobs/queue.server";
 import { db } from "~/jobs/workplace.server";
 import { listShots } from "~/db/shots.server";
 import type { Route } from "./+types/films";
-import { readIntent, refusal, writing } from "./requests.server";
+import { orDiskFull, readIntent, refusal } from "./requests.server";
 
 export const meta = () => [{ title: "Films · Glad Pan" }];
 
@@ -33,7 +33,7 @@ const Intent = z.discriminatedUnion("intent", [
 
 export async function action({ request }: Route.ActionArgs) {
   const intent = await readIntent(request, Intent);
-  return writing(async () => {
+  return orDiskFull(async () => {
     if (intent.intent === "delete") {
       if (!(await removeFilm(intent.filmId))) throw refusal(404, "There is no such film in your library.");
       return null;

@@ -92,7 +92,7 @@ export async function readIntent<T>(request: Request, schema: z.ZodType<T>): Pro
 }
 
 /** Lets `work` change something; where the disk is full, the answer says so with status 507. */
-export async function writing<T>(work: () => T | Promise<T>): Promise<T> {
+export async function orDiskFull<T>(work: () => T | Promise<T>): Promise<T> {
   try {
     return await work();
   } catch (error) {

@@ -154,6 +154,12 @@ export class Kinds {
     );
   }
 
+  /** Puts a film's picture and sound together again, one of them ("0:…") half a second later. */
+  private shift(film: string, video: string, audio: string, file: string): void {
+    const inputs = ["-itsoffset", "0.5", "-i", film, "-i", film];
+    this.ffmpeg(...inputs, "-map", video, "-map", audio, "-c", "copy", this.path(file));
+  }
+
   private starts(): void {
     const film = this.path("rate-30.mp4");
     this.ffmpeg("-ss", "0.7", "-i", film, "-c", "copy", this.path("edit-list.mp4"));
@@ -164,21 +170,7 @@ export class Kinds {
       upTo(FRAMES - 21).map((n) => n + 21),
       { tone: TONE_AT - 0.7 },
     );
-    this.ffmpeg(
-      "-itsoffset",
-      "0.5",
-      "-i",
-      film,
-      "-i",
-      film,
-      "-map",
-      "0:v",
-      "-map",
-      "1:a",
-      "-c",
-      "copy",
-      this.path("late-picture.mkv"),
-    );
+    this.shift(film, "0:v", "1:a", "late-picture.mkv");
     this.add(
       "picture later than the sound",
       "late-picture.mkv",
@@ -186,21 +178,7 @@ export class Kinds {
       upTo(FRAMES + 15).map((n) => Math.max(0, n - 15)),
       { lead: 1 },
     );
-    this.ffmpeg(
-      "-itsoffset",
-      "0.5",
-      "-i",
-      film,
-      "-i",
-      film,
-      "-map",
-      "1:v",
-      "-map",
-      "0:a",
-      "-c",
-      "copy",
-      this.path("late-sound.mp4"),
-    );
+    this.shift(film, "1:v", "0:a", "late-sound.mp4");
     this.add(
       "sound later than the picture",
       "late-sound.mp4",

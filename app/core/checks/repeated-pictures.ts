@@ -24,9 +24,9 @@ export function describeRepeated(
   if (held <= TAIL_FRAMES) return null;
   const worst = longest(longHolds);
   const where = worst
-    ? `; one picture stands for ${inSeconds(worst, rate)} from ${formatTimecode(worst.start, rate)}`
+    ? `; the longest freeze lasts ${inSeconds(worst, rate)}, at ${formatTimecode(worst.start, rate)}`
     : "";
-  return `${held} of ${frames} frames repeat the one before${where}`;
+  return `${held} of ${frames} frames repeat the previous one${where}`;
 }
 
 /** Places of a shot at which one picture stands for long. */
@@ -34,6 +34,6 @@ export const repeatedLooks = (longHolds: readonly FrameRange[], shot: FrameRange
   longHolds.flatMap(({ start, end }): SecondLook[] => {
     const inShot = { start: Math.max(start, shot.start), end: Math.min(end, shot.end) };
     if (inShot.end <= inShot.start) return [];
-    const text = `One picture stands for ${inSeconds(inShot, rate)} here: the film has no others`;
+    const text = `The picture freezes for ${inSeconds(inShot, rate)}: the file has no frames here`;
     return [{ kind: "repeated-picture", frame: inShot.start, text }];
   });
