@@ -38,7 +38,7 @@ async function withMark(
   const marks = options.mark.map(({ frame, box }) => ({ thing: "1", frame, box: clipBox(box, film.info.picture) }));
   const [thing] = markedThings(marks, shot.range);
   if (!thing) return { ...shot, rule: options.follow };
-  const track = await followMarks(film, film.info.picture, thing, { tracks: shot.tracks, signal });
+  const track = await followMarks(film, thing, { tracks: shot.tracks, signal });
   return { ...shot, tracks: [...shot.tracks, track], rule: { kind: "track", trackId: track.id } };
 }
 

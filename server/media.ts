@@ -2,9 +2,12 @@ import { basename, join } from "node:path";
 import express, { type Response, type Router } from "express";
 import { isId } from "~/core/ids";
 import { findFilm } from "~/db/films.server";
+import { isDiskFull } from "~/disk/disk-space.server";
 import { listExports } from "~/jobs/exports.server";
-import { db, exportsFolder, posterFile, proxyFile, sourceFile } from "~/jobs/workplace.server";
-import { mediaTypeOf } from "~/media/containers";
+import { piece } from "~/jobs/proxy-pieces.server";
+import { dataFolder, db, diskIsFull, exportsFolder, posterFile } from "~/jobs/workplace.server";
+import { FilmError } from "~/media/film-tool.server";
+import { CancelledError } from "~/media/tool.server";
 
 interface Sent {
   file: string;
@@ -28,12 +31,22 @@ export function mediaRoutes(): Router {
     if (isId(id) && findFilm(db(), id)) next();
     else response.status(404).end();
   });
-  router.get("/:film/proxy.mp4", (request, response) =>
-    send(response, { file: proxyFile(request.params.film), mediaType: "video/mp4", maxAge: "1h" }),
-  );
-  router.get("/:film/original", (request, response) => {
+  router.get("/:film/proxy/:piece.mp4", (request, response, next) => {
     const film = findFilm(db(), request.params.film)!;
-    send(response, { file: sourceFile(film), mediaType: mediaTypeOf(film.info), maxAge: "1h" });
+    if (!/^\d{1,6}$/.test(request.params.piece)) return void response.status(404).end();
+    const gone = new AbortController();
+    response.on("close", () => gone.abort());
+    piece(film, Number(request.params.piece), gone.signal)
+      .then((file) => {
+        if (file) send(response, { file, mediaType: "video/mp4", maxAge: "1h" });
+        else response.status(404).end();
+      })
+      .catch((error: unknown) => {
+        if (error instanceof CancelledError) response.end();
+        else if (error instanceof FilmError) response.status(422).type("text/plain").send(error.message);
+        else if (isDiskFull(error, dataFolder())) response.status(507).type("text/plain").send(`${diskIsFull()}.`);
+        else next(error);
+      });
   });
   router.get("/:film/poster.jpg", (request, response) =>
     send(response, { file: posterFile(request.params.film), mediaType: "image/jpeg", maxAge: "1h" }),

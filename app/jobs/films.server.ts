@@ -12,6 +12,7 @@ import { extensionOf } from "~/media/containers";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmInfo } from "~/media/film-file";
 import { db, filmFolder, filmsFolder, storedPath } from "./workplace.server";
+import { prepareFirstPiece, stopPieces } from "./proxy-pieces.server";
 import { cancelJob, wakeQueue } from "./queue.server";
 
 /** What a film's folder says about it, for the day on which the database does not know it. */
@@ -47,6 +48,7 @@ export async function addFilm(file: string, name: string, how: "move" | "copy"):
   );
   await (how === "move" ? moveWhole(file, kept) : copyWhole(file, kept));
   register(id, name, kept, info);
+  prepareFirstPiece(findFilm(db(), id)!);
   return id;
 }
 
@@ -60,6 +62,7 @@ export async function addDemoFilm(file: string, name: string): Promise<void> {
 export async function removeFilm(id: string): Promise<boolean> {
   if (!findFilm(db(), id)) return false;
   await writeAside(removedFile(filmFolder(id)), (aside) => writeFile(aside, ""));
+  stopPieces(id);
   await Promise.all(listJobs(db(), id).map((job) => cancelJob(job.id)));
   deleteFilm(db(), id);
   await rm(filmFolder(id), { recursive: true, force: true });

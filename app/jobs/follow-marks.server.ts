@@ -25,12 +25,13 @@ const LEAD_SECONDS = 0.4;
 
 /** Frames of a shot in small, forwards or backwards, decoded a stretch at a time, ahead of where they are asked for. */
 class Frames {
-  private kept: { start: number; images: YuvImage[]; decoded: ReturnType<typeof decodeSmall> } | null = null;
+  private kept: { start: number; images: YuvImage[]; decoded: ReturnType<DecodeSmall> } | null = null;
 
   constructor(
     private readonly film: FilmFile,
     private readonly shot: FrameRange,
     private readonly longSide: number,
+    private readonly decode: DecodeSmall,
     private readonly signal?: AbortSignal,
   ) {}
 
@@ -39,7 +40,7 @@ class Frames {
     if (this.kept?.start !== start) {
       await this.dispose();
       const range = { start, end: Math.min(this.shot.end, start + KEPT_FRAMES) };
-      const decoded = readAhead(decodeSmall(this.film, range, this.signal, this.longSide), KEPT_FRAMES);
+      const decoded = readAhead(this.decode(this.film, range, this.signal, this.longSide), KEPT_FRAMES);
       this.kept = { start, images: [], decoded };
     }
     const { images, decoded } = this.kept;
@@ -60,28 +61,27 @@ function longSideFor({ width, height }: Size, marks: readonly Mark[]): number {
   return Math.min(long, MOST_LONG_SIDE, Math.max(LEAST_LONG_SIDE, Math.round((long * WANTED_SIDE) / smallest)));
 }
 
+type DecodeSmall = typeof decodeSmall;
+
 export interface FollowOptions {
+  /** Where pictures are had from; from the film itself if left out. */
+  decode?: DecodeSmall;
   /** What was found in the shot; what a mark holds of it is followed by it as far as it goes. */
   tracks?: readonly Track[];
   onProgress?: (share: number) => void;
   signal?: AbortSignal;
 }
 
-/**
- * Follows what marks hold through their shot, forwards and backwards from each.
- *
- * @param film the film, or a light copy of it
- * @param picture size of the picture in whose pixels the marks are drawn and the track is given
- */
+/** Follows what marks hold through their shot, forwards and backwards from each. */
 export async function followMarks(
   film: FilmFile,
-  picture: Size,
   { id, shot, marks }: Pick<MarkedThing, "id" | "shot" | "marks">,
-  { tracks = [], onProgress, signal }: FollowOptions = {},
+  { decode = decodeSmall, tracks = [], onProgress, signal }: FollowOptions = {},
 ): Promise<Track> {
+  const { picture } = film.info;
   const longSide = longSideFor(picture, marks);
-  const frames = new Frames(film, shot, longSide, signal);
-  const scale = picture.width / scaledFrames(film.info.picture, longSide).size.width;
+  const frames = new Frames(film, shot, longSide, decode, signal);
+  const scale = picture.width / scaledFrames(picture, longSide).size.width;
   const fps = framesPerSecond(film.info.rate);
   const [coast, lead] = [COAST_SECONDS * fps, LEAD_SECONDS * fps];
   let done = 0;

@@ -61,7 +61,7 @@ describe("an analysis", () => {
     const { start, end } = truth.shots[kite.shot]!;
     const middle = kite.start + Math.floor(kite.boxes.length / 2);
     const marks = [{ frame: middle, box: toBox(kite.boxes[middle - kite.start]!) }];
-    const track = await followMarks(film, film.info.picture, { id: "mark", shot: { start, end }, marks });
+    const track = await followMarks(film, { id: "mark", shot: { start, end }, marks });
     expect(track).toMatchObject({ id: "mark", kind: "mark", start });
     for (const by of [-12, -6, 0, 6, 12]) {
       const real = kite.boxes[middle + by - kite.start]!;
@@ -80,7 +80,7 @@ describe("an analysis", () => {
     const known: Track = { id: "kite", kind: "object", start: kite.start, boxes, confidence: 1 };
     const marks = [{ frame: middle, box: real(middle) }];
     const thing = { id: "mark", shot: { start, end }, marks };
-    const track = await followMarks(film, film.info.picture, thing, { tracks: [known] });
+    const track = await followMarks(film, thing, { tracks: [known] });
     expect(boxAt(track, middle - 10)!.x).toBeCloseTo(real(middle - 10).x, -1);
     for (const by of [6, 9, 12]) expect(boxIou(boxAt(track, middle + by)!, real(middle + by))).toBeGreaterThan(0.5);
   });
@@ -122,7 +122,7 @@ test("jobs make a proxy, an analysis and a checked render of what the editor has
     return runJob(db, findJob(db, id)!, options);
   };
   await run("proxy");
-  expect(readdirSync(join(folder, "films/film")).sort()).toEqual(["poster.jpg", "proxy.mp4"]);
+  expect(readdirSync(join(folder, "films/film")).sort()).toEqual(["poster.jpg", "proxy"]);
   expect(await run("analyse")).toEqual({ shots: 2 });
   expect(listShots(db, "film").map(({ start, end }) => [start, end])).toEqual([
     [0, 45],

@@ -1,4 +1,3 @@
-import { existsSync } from "node:fs";
 import { nanoid } from "nanoid";
 import { z } from "zod";
 import { type MarkedThing, markedThings } from "~/core/subjects/marked-things";
@@ -10,12 +9,12 @@ import { findFilm } from "~/db/films.server";
 import { insertJob, listJobs } from "~/db/jobs.server";
 import { findMarkTrack, listMarks, saveMarkTrack } from "~/db/marks.server";
 import { listShots } from "~/db/shots.server";
-import { proxyInfo } from "~/media/proxy.server";
+import { decodeLight } from "~/media/decode-light.server";
 import type { FilmFile } from "~/media/film-file";
 import { followMarks, type FollowOptions } from "./follow-marks.server";
 import { foundTracks } from "./found-tracks.server";
 import { wakeQueue } from "./queue.server";
-import { proxyFile } from "./workplace.server";
+import { proxyFolder } from "./workplace.server";
 
 export const FollowPayload = z.object({ basis: z.string() });
 
@@ -62,8 +61,7 @@ export async function followThing(
   const thing = untracked(db, filmId).find((other) => other.basis === basis);
   // Marks or cuts that have changed since are followed by another job.
   if (!thing) return;
-  const proxy = proxyFile(filmId);
-  const light = existsSync(proxy) ? { file: proxy, name: film.name, info: proxyInfo(film.info) } : film;
   const tracks = foundIn(db, filmId, thing.shot);
-  saveMarkTrack(db, filmId, basis, await followMarks(light, film.info.picture, thing, { ...options, tracks }));
+  const decode = decodeLight(proxyFolder(filmId));
+  saveMarkTrack(db, filmId, basis, await followMarks(film, thing, { ...options, tracks, decode }));
 }

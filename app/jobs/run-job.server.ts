@@ -1,6 +1,5 @@
 import { join } from "node:path";
 import { z } from "zod";
-import type { Size } from "~/core/geometry/box";
 import { packFeatures, unpackFeatures } from "~/core/shots/feature-codec";
 import { shotId } from "~/core/shots/reshape";
 import { freshShot } from "~/core/shots/shot";
@@ -21,16 +20,17 @@ import type { JobRow } from "~/db/jobs.server";
 import { listPeople, savePeople } from "~/db/people.server";
 import { listShots, saveShot } from "~/db/shots.server";
 import { findVersion } from "~/db/versions.server";
-import { joinRanges, type Rate } from "~/core/time/rate";
+import { joinRanges } from "~/core/time/rate";
 import { requireSpace } from "~/disk/disk-space.server";
-import { BITS_PER_PIXEL, estimatedBytes } from "~/media/estimated-size";
-import { makePoster, makeProxy, proxyInfo } from "~/media/proxy.server";
+import { estimatedBytes } from "~/media/estimated-size";
+import { makePoster } from "~/media/poster.server";
+import { makeProxy, proxyPicture } from "~/media/proxy.server";
 import type { FilmFile } from "~/media/film-file";
 import { analyseFilm, type AnalysisStore } from "./analyse-film.server";
 import { exportVersion } from "./export-version.server";
 import { FollowPayload, followThing } from "./marks.server";
 import { loadFramings } from "./framings.server";
-import { DATA_FOLDER, dataFolder, exportsFolder, posterFile, proxyFile, sourceFile } from "./workplace.server";
+import { DATA_FOLDER, dataFolder, exportsFolder, posterFile, proxyFolder, sourceFile } from "./workplace.server";
 
 export interface JobOptions {
   /** What is being done, and how much of the whole is done. */
@@ -41,17 +41,16 @@ export interface JobOptions {
 export const RenderPayload = z.object({ versionId: z.string(), fileName: z.string() });
 
 /** Makes sure that a file will fit, before it is begun. */
-function requireRoom(what: string, size: Size, frames: number, rate: Rate, bitsPerPixel: number): void {
-  requireSpace(dataFolder(), DATA_FOLDER, estimatedBytes(size, frames, rate, bitsPerPixel), what);
+function requireRoom(what: string, ...estimated: Parameters<typeof estimatedBytes>): void {
+  requireSpace(dataFolder(), DATA_FOLDER, estimatedBytes(...estimated), what);
 }
 
 async function proxy(film: FilmFile, filmId: string, { onProgress, signal }: JobOptions): Promise<void> {
   const { frames, rate } = film.info;
-  const { picture } = proxyInfo(film.info);
-  requireRoom(`the light copy of ${film.name}`, picture, frames, rate, BITS_PER_PIXEL.proxy);
+  requireRoom(`the light copy of ${film.name}`, "proxy", proxyPicture(film.info), frames, rate);
   onProgress("Making the poster", 0);
   await makePoster(film, posterFile(filmId), signal);
-  await makeProxy(film, proxyFile(filmId), {
+  await makeProxy(film, proxyFolder(filmId), {
     signal,
     onProgress: (share) => onProgress("Making a light copy", share),
   });
@@ -110,7 +109,7 @@ async function render(db: Db, film: FilmFile, job: JobRow, { onProgress, signal 
   if (kept.length === 0) throw new Error("every shot is excluded; take one in again to render the film");
   const ranges = joinRanges(kept.map(({ range }) => range));
   const windows = kept.flatMap((shot) => shot.windows);
-  requireRoom(fileName, target, windows.length, film.info.rate, BITS_PER_PIXEL.render);
+  requireRoom(fileName, "render", target, windows.length, film.info.rate);
   return exportVersion({ film, target, ranges, windows }, join(exportsFolder(job.filmId), fileName), {
     signal,
     onProgress: ({ step, share }) => onProgress(step === "rendering" ? "Rendering" : "Checking the file", share),

@@ -1,4 +1,5 @@
 /** Entry of a worker thread: carries out one job and writes to the database how it goes and how it ended. */
+import { setPriority } from "node:os";
 import { parentPort, workerData } from "node:worker_threads";
 import { openDatabase } from "~/db/database.server";
 import { findJob, finishJob, giveBackJob, type JobEnd, reportProgress } from "~/db/jobs.server";
@@ -9,6 +10,8 @@ import type { UnwrittenEnd, WorkerOrder } from "./worker-order";
 
 /** Progress is written no more often than this, since each write is a transaction. */
 const REPORT_INTERVAL_MS = 400;
+/** The priority of work in the background, from 0, what is usual, to 19. */
+const LATER = 10;
 
 const { databaseFile } = workerData as { databaseFile: string };
 const db = openDatabase(databaseFile);
@@ -45,7 +48,13 @@ async function endOf(jobId: string): Promise<JobEnd> {
   }
 }
 
+/** Lets what somebody waits for go first. On Linux this is for this thread, and all that it starts, alone. */
+function stepBack(jobId: string): void {
+  if (process.platform === "linux" && findJob(db, jobId)?.kind !== "follow") setPriority(0, LATER);
+}
+
 async function carryOut(jobId: string): Promise<void> {
+  stepBack(jobId);
   const end = await endOf(jobId);
   try {
     if (givesBack && end.state === "cancelled") giveBackJob(db, jobId);

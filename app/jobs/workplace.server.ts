@@ -25,7 +25,8 @@ export function filmFolder(filmId: string): string {
   if (!isId(filmId)) throw new Error("this is not the id of a film");
   return join(filmsFolder(), filmId);
 }
-export const proxyFile = (filmId: string): string => join(filmFolder(filmId), "proxy.mp4");
+export const proxyFolder = (filmId: string): string => join(filmFolder(filmId), "proxy");
+/** Where the pieces of a film's light copy are. */
 export const posterFile = (filmId: string): string => join(filmFolder(filmId), "poster.jpg");
 export const exportsFolder = (filmId: string): string => join(filmFolder(filmId), "exports");
 

@@ -5,8 +5,10 @@ import type { FilmFile, FilmInfo } from "./film-file";
 import { onGrid, readFrom, seekSecondsFor } from "./on-grid.server";
 
 export interface DecodeOptions {
-  /** Size of the frames, for looking at; left out, they have the displayed size and the colours to render with. */
+  /** Size of the frames; left out, they have the displayed size. */
   size?: Size;
+  /** The colours to show them with; left out for frames of another size, they are as stored, which is quicker. */
+  colours?: "Rec.709";
   /** Size of a second, smaller copy of each frame, which is stacked under it. */
   copy?: Size;
   /** Reduces the frames once more, by the mean of each block of pixels, to what is then given instead. */
@@ -14,6 +16,17 @@ export interface DecodeOptions {
   /** Frames wanted; the whole film if left out. */
   range?: FrameRange;
   signal?: AbortSignal;
+}
+
+/** Matrices of standard definition and of early HDTV. */
+const OTHER_MATRICES = new Set(["smpte170m", "bt470bg", "fcc", "smpte240m"]);
+/** Lines of the largest picture that is of standard definition, and so of Rec.601 where it does not say. */
+const STANDARD_LINES = 576;
+
+/** What ffmpeg is told of a film's matrix: what the file says, or what players take a file for that does not. */
+function matrixOf({ colour, picture }: FilmInfo): { other: boolean; input: string } {
+  const unsaid = colour.matrix === "unknown" && picture.height <= STANDARD_LINES;
+  return { other: unsaid || OTHER_MATRICES.has(colour.matrix), input: unsaid ? "in_color_matrix=bt601:" : "" };
 }
 
 const isHdr = (info: FilmInfo) => info.colour.transfer === "smpte2084" || info.colour.transfer === "arib-std-b67";
@@ -25,25 +38,29 @@ const TONE_MAP =
 const reduction = ({ width, height }: Size) => `scale=${width}:${height}:flags=area`;
 
 /** Filters that bring a film to the wanted size, to 4:2:0, to its frame grid, and to Rec.709 where it differs. */
-function filters(info: FilmInfo, range: FrameRange, { size, copy, reduceTo }: DecodeOptions): string {
+function filters(info: FilmInfo, range: FrameRange, options: DecodeOptions): string {
+  const { size, colours, copy, reduceTo } = options;
   const chain: string[] = [onGrid(info, range)];
-  if (size) chain.push(`scale=${size.width}:${size.height}:flags=fast_bilinear:out_range=tv`);
+  const { width, height } = size ?? info.picture;
+  if (size && !colours) chain.push(`scale=${width}:${height}:flags=fast_bilinear:out_range=tv`);
   else {
-    const other = ["smpte170m", "bt470bg", "fcc", "smpte240m"].includes(info.colour.matrix);
+    const { other, input } = matrixOf(info);
+    const flags = size ? "fast_bilinear" : "bicubic";
+    // Fewer pixels first: tone mapping is slow.
+    if (size && isHdr(info)) chain.push(`scale=${width}:${height}:flags=${flags}`);
     if (isHdr(info)) chain.push(TONE_MAP);
-    if (info.nonSquarePixels || other || info.colour.range === "pc") {
-      const { width, height } = info.picture;
-      chain.push(`scale=${width}:${height}:flags=bicubic:out_color_matrix=bt709:out_range=tv`);
+    if (size || info.nonSquarePixels || other || info.colour.range === "pc") {
+      chain.push(`scale=${width}:${height}:flags=${flags}:${input}out_color_matrix=bt709:out_range=tv`);
     }
   }
   chain.push("setsar=1", "format=yuv420p");
   if (reduceTo) chain.push(`${reduction(reduceTo)},setsar=1`);
   if (!copy) return chain.join(",");
-  const { width } = stackedSize(size ?? info.picture, copy);
+  const stacked = stackedSize({ width, height }, copy);
   return [
     `${chain.join(",")},split[whole][again]`,
-    `[again]${reduction(copy)},setsar=1,pad=${width}:${copy.height}[copy]`,
-    `[whole]pad=${width}:ih[wide]`,
+    `[again]${reduction(copy)},setsar=1,pad=${stacked.width}:${copy.height}[copy]`,
+    `[whole]pad=${stacked.width}:ih[wide]`,
     "[wide][copy]vstack",
   ].join(";");
 }

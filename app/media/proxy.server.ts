@@ -1,24 +1,18 @@
+import { existsSync } from "node:fs";
+import { join } from "node:path";
 import type { Size } from "~/core/geometry/box";
-import { frameToSeconds } from "~/core/time/rate";
-import { readProgress } from "./progress.server";
+import { KEY_FRAME_INTERVAL, pieceCount, pieceRange } from "~/core/time/pieces";
+import { type FrameRange, frameToSeconds } from "~/core/time/rate";
+import { writeAside } from "~/disk/write-aside.server";
+import { decodeFrames } from "./decode.server";
 import type { FilmFile, FilmInfo } from "./film-file";
 import { startFfmpeg, writing } from "./film-tool.server";
-import { onGrid, readFrom, seekSecondsFor, soundOnGrid, soundStream } from "./on-grid.server";
-import { writeAside } from "~/disk/write-aside.server";
+import { readFrom, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
+import { writeTo } from "./tool.server";
 
 /** Larger side of a proxy, in pixels. */
 const PROXY_SIDE = 960;
-/** Frames between key frames: short, so that a seek is quick. */
-const PROXY_GOP = 12;
 const SAMPLE_RATE = 48_000;
-/** Fits a picture of any shape into a square, by its pixels as they are displayed. */
-const POSTER_SIZE = "scale=iw*sar:ih,scale=640:640:force_original_aspect_ratio=decrease:force_divisible_by=2";
-
-export interface StepOptions {
-  /** 0 to 1. */
-  onProgress?: (share: number) => void;
-  signal?: AbortSignal;
-}
 
 function proxySize({ width, height }: Size): Size {
   const scale = Math.min(1, PROXY_SIDE / Math.max(width, height));
@@ -26,61 +20,135 @@ function proxySize({ width, height }: Size): Size {
   return { width: even(width), height: even(height) };
 }
 
-/** What is known of a film's light copy without looking into it: its frames lie on the film's grid, from 0 on. */
-export const proxyInfo = (info: FilmInfo): FilmInfo => ({
-  ...info,
-  picture: proxySize(info.picture),
-  nonSquarePixels: false,
-  interlaced: false,
-  grid: {
-    ...{ origin: 0, fileStart: 0, lastPicture: frameToSeconds(info.frames - 1, info.rate) },
-    ...{ even: true, held: 0, longHolds: [], seekMargin: 0 },
-  },
-  audio: info.audio && { codec: "aac", index: 0, start: 0 },
-});
+/**
+ * What is known of a piece of a film's proxy without looking into it: its frames lie on a grid of their own, from 0 on.
+ */
+export function pieceInfo(info: FilmInfo, piece: number): FilmInfo {
+  const { start, end } = pieceRange(piece, info);
+  const frames = end - start;
+  return {
+    ...info,
+    picture: proxySize(info.picture),
+    frames,
+    nonSquarePixels: false,
+    interlaced: false,
+    colour: { transfer: "bt709", matrix: "bt709", range: "tv" },
+    grid: {
+      ...{ origin: 0, fileStart: 0, lastPicture: frameToSeconds(frames - 1, info.rate) },
+      ...{ even: true, held: 0, longHolds: [], seekMargin: 0 },
+    },
+    audio: info.audio && { codec: "flac", index: 0, start: 0 },
+  };
+}
 
-/** Writes a light copy that a browser plays and seeks at once: same frames, same sound, fewer pixels. */
-export async function makeProxy(film: FilmFile, target: string, options: StepOptions = {}): Promise<void> {
-  const { name, info } = film;
+/** File of a piece in the folder of a film's proxy. */
+export const pieceFile = (folder: string, piece: number): string => join(folder, `${piece}.mp4`);
+
+/** The first stretch of pieces that are not there yet, from a piece on; null if all are. */
+export function missingPieces(folder: string, info: FilmInfo, from = 0): FrameRange | null {
+  const count = pieceCount(info);
+  const isThere = (piece: number) => existsSync(pieceFile(folder, piece));
+  let start = from;
+  while (start < count && isThere(start)) start++;
+  if (start === count) return null;
+  let end = start + 1;
+  while (end < count && !isThere(end)) end++;
+  return { start, end };
+}
+
+/**
+ * Encodes the next frames of a film as one piece: a file in fragments, so that a page can append it to what it plays.
+ * The sound has no losses: whatever else browsers play begins with some milliseconds of its own, heard at every seam.
+ */
+async function encodePiece(
+  film: FilmFile,
+  range: FrameRange,
+  frames: AsyncGenerator<Buffer>,
+  target: string,
+  signal?: AbortSignal,
+): Promise<void> {
+  const { info, name } = film;
   const { width, height } = proxySize(info.picture);
-  const range = { start: 0, end: info.frames };
-  const sound = [
-    ...["-map", soundStream(0, info), "-af", soundOnGrid(info, range, SAMPLE_RATE)],
-    ...["-c:a", "aac", "-b:a", "128k", "-ac", "2"],
-  ];
-  await writeAside(target, async (aside) => {
-    const tool = startFfmpeg(
-      name,
-      [
-        ...["-y", "-progress", "pipe:1", ...readFrom(film, 0), "-map", "0:V:0", "-sn", "-dn"],
-        ...["-vf", `${onGrid(info, range)},setpts=N,scale=${width}:${height},setsar=1,format=yuv420p`],
-        ...["-frames:v", String(info.frames), "-fps_mode", "passthrough"],
-        ...["-c:v", "libx264", "-preset", "veryfast", "-crf", "24", "-g", String(PROXY_GOP), "-bf", "0"],
-        ...[...(info.audio ? sound : ["-an"]), "-movflags", "+faststart", writing(aside)],
-      ],
-      options.signal,
-    );
-    tool.stdin.end();
-    await readProgress(tool, info.frames, options.onProgress);
-  });
+  const sound = info.audio && {
+    input: readFrom(film, soundSeekSecondsFor(info, range.start)),
+    output: ["-map", soundStream(1, info), "-af", soundOnGrid(info, range, SAMPLE_RATE), "-c:a", "flac", "-ac", "2"],
+  };
+  const encoder = startFfmpeg(
+    name,
+    [
+      ...["-y", "-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", `${width}x${height}`],
+      ...["-r", `${info.rate.num}/${info.rate.den}`, "-i", "pipe:0", ...(sound?.input ?? []), "-map", "0:v:0"],
+      ...["-c:v", "libx264", "-preset", "veryfast", "-crf", "24", "-g", String(KEY_FRAME_INTERVAL), "-bf", "0"],
+      ...["-color_primaries", "bt709", "-color_trc", "bt709", "-colorspace", "bt709", "-color_range", "tv"],
+      ...(sound?.output ?? ["-an"]),
+      ...["-movflags", "frag_keyframe+empty_moov+default_base_moof", "-strict", "-2", "-f", "mp4", writing(target)],
+    ],
+    signal,
+  );
+  encoder.stdout.resume();
+  try {
+    for (let frame = range.start; frame < range.end; frame++) {
+      const { value, done } = await frames.next();
+      if (done) break;
+      await writeTo(encoder, value);
+    }
+    encoder.stdin.end();
+    await encoder.done;
+  } finally {
+    encoder.kill();
+  }
 }
 
-/** Writes one small picture of the film, from a third of its length. */
-export async function makePoster(film: FilmFile, target: string, signal?: AbortSignal): Promise<void> {
-  const { name, info } = film;
-  const frame = Math.floor(info.frames / 3);
-  await writeAside(target, async (aside) => {
-    const tool = startFfmpeg(
-      name,
-      [
-        ...["-y", ...readFrom(film, seekSecondsFor(info, frame)), "-map", "0:V:0", "-frames:v", "1"],
-        ...["-vf", `${onGrid(info, { start: frame, end: frame + 1 })},${POSTER_SIZE},setsar=1`],
-        ...["-q:v", "4", writing(aside)],
-      ],
-      signal,
-    );
-    tool.stdin.end();
-    tool.stdout.resume();
-    await tool.done;
-  });
+export interface PieceOptions {
+  /** A piece is there. */
+  onPiece?: (piece: number) => void;
+  signal?: AbortSignal;
 }
+
+/**
+ * Makes pieces of a light copy that a browser plays and seeks at once: same frames, same sound, fewer pixels. Stops where
+ * a piece has come to be there by other means.
+ *
+ * @param wanted pieces, from the first to before the last
+ * @throws FilmError if the film cannot be decoded; CancelledError if the signal is aborted
+ */
+export async function makePieces(
+  film: FilmFile,
+  folder: string,
+  wanted: FrameRange,
+  { onPiece, signal }: PieceOptions = {},
+): Promise<void> {
+  const range = { start: pieceRange(wanted.start, film.info).start, end: pieceRange(wanted.end - 1, film.info).end };
+  const frames = decodeFrames(film, { size: proxySize(film.info.picture), colours: "Rec.709", range, signal });
+  try {
+    for (let piece = wanted.start; piece < wanted.end; piece++) {
+      const file = pieceFile(folder, piece);
+      if (existsSync(file)) return;
+      await writeAside(file, (aside) => encodePiece(film, pieceRange(piece, film.info), frames, aside, signal));
+      onPiece?.(piece);
+    }
+  } finally {
+    await frames.return(undefined);
+  }
+}
+
+/**
+ * Makes all pieces that are not there yet, in order.
+ *
+ * @param onProgress share of all pieces that are there, 0 to 1
+ */
+export async function makeProxy(
+  film: FilmFile,
+  folder: string,
+  { onProgress, signal }: { onProgress?: (share: number) => void; signal?: AbortSignal } = {},
+): Promise<void> {
+  const count = pieceCount(film.info);
+  let missing = missingPieces(folder, film.info);
+  while (missing) {
+    await makePieces(film, folder, missing, { signal, onPiece: (piece) => onProgress?.((piece + 1) / count) });
+    missing = missingPieces(folder, film.info, missing.start);
+  }
+}
+
+/** The picture that a proxy is going to have. */
+export const proxyPicture = (info: FilmInfo): Size => proxySize(info.picture);

@@ -1,14 +1,19 @@
-import { once } from "node:events";
 import type { Size } from "~/core/geometry/box";
 import { aspectRatio, type CropWindow, windowBox } from "~/core/geometry/crop-window";
 import { type FrameRange, framesIn, frameToSeconds } from "~/core/time/rate";
 import { decodeFrames } from "./decode.server";
 import type { FilmFile } from "./film-file";
-import type { StepOptions } from "./proxy.server";
 import { readAhead } from "./read-ahead";
 import { Resampler } from "./resample/resampler.server";
 import { reading, startFfmpeg, writing } from "./film-tool.server";
 import { readFrom, soundBeginsWithPicture, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
+import { writeTo } from "./tool.server";
+
+export interface RenderOptions {
+  /** 0 to 1. */
+  onProgress?: (share: number) => void;
+  signal?: AbortSignal;
+}
 
 export interface RenderPlan extends FilmFile {
   /** Size of the picture to write; both sides even. */
@@ -76,7 +81,7 @@ async function* decodeRanges(plan: RenderPlan, signal?: AbortSignal): AsyncGener
 export async function renderFilm(
   plan: RenderPlan,
   target: string,
-  { onProgress, signal }: StepOptions = {},
+  { onProgress, signal }: RenderOptions = {},
 ): Promise<void> {
   const { info, ranges, windows } = plan;
   if (windows.length !== framesIn(ranges)) throw new Error("a window is needed for each frame");
@@ -126,11 +131,7 @@ export async function renderFilm(
       resampler.source.set(frame);
       resampler.resample(windowBox(windows[done]!, aspect));
       // The stream may hold on to what it is given, and `target` is written again for the next frame.
-      if (!encoder.stdin.write(Buffer.from(resampler.target))) {
-        // An encoder that has gone breaks the pipe first; why it has gone is for `done` to say.
-        const drained = once(encoder.stdin, "drain").catch(() => encoder.done);
-        await Promise.race([drained, encoder.done]);
-      }
+      await writeTo(encoder, Buffer.from(resampler.target));
       done++;
       onProgress?.(done / windows.length);
     }

@@ -9,21 +9,21 @@ import type { FilmFile } from "./film-file";
 const LONG_SIDE = 448;
 
 /** Size of a picture reduced to a longer side, and how many of its pixels one of the reduced is. */
-export function scaledFrames(picture: Size, longSide: number): { size: Size; scale: number } {
+export function scaledFrames(picture: Size, longSide = LONG_SIDE): { size: Size; scale: number } {
   const scale = Math.max(1, Math.max(picture.width, picture.height) / longSide);
   const even = (value: number) => Math.max(2, Math.round(value / scale / 2) * 2);
   return { size: { width: even(picture.width), height: even(picture.height) }, scale };
 }
 
 /** Size of the analysis's frames, and how many source pixels one of theirs is. */
-export const smallFrames = (picture: Size) => scaledFrames(picture, LONG_SIDE);
+export const smallFrames = (picture: Size) => scaledFrames(picture);
 
 /** Decodes a range of a film to small images, with their frame numbers. */
 export async function* decodeSmall(
   film: FilmFile,
   range: FrameRange,
   signal?: AbortSignal,
-  longSide = LONG_SIDE,
+  longSide?: number,
 ): AsyncGenerator<{ frame: number; image: YuvImage }> {
   const { size } = scaledFrames(film.info.picture, longSide);
   let frame = range.start;

@@ -1,4 +1,5 @@
 import { type ChildProcess, type ChildProcessByStdio, spawn, type StdioOptions } from "node:child_process";
+import { once } from "node:events";
 import { readFileSync } from "node:fs";
 import type { Readable, Writable } from "node:stream";
 
@@ -150,6 +151,14 @@ export function startTool(
   // Whoever kills a tool on purpose may never await `done`.
   done.catch(() => {});
   return { stdin: child.stdin, stdout: child.stdout, done, kill };
+}
+
+/** Hands a tool something to read, as quickly as it takes it; rejects as `done` does once the tool has gone. */
+export async function writeTo({ stdin, done }: RunningTool, data: Buffer): Promise<void> {
+  if (stdin.write(data)) return;
+  // A tool that has gone breaks the pipe first; why it has gone is for `done` to say.
+  const drained = once(stdin, "drain").catch(() => done);
+  await Promise.race([drained, done]);
 }
 
 /**

@@ -3,13 +3,12 @@ import { useFetcher } from "react-router";
 import { z } from "zod";
 import { Id } from "~/core/ids";
 import { Desk } from "~/components/desk/desk";
-import { DeskWaiting } from "~/components/desk/desk-waiting";
 import type { DeskShot } from "~/components/desk/desk-types";
 import { withPendingKeys } from "~/components/desk/pending-keys";
 import { PerShot } from "~/components/desk/per-shot";
 import { useEdits } from "~/components/desk/use-edits";
 import { type FramingInput, usePaths } from "~/components/desk/use-paths";
-import { useSource } from "~/components/desk/use-source";
+import { useLightCopy } from "~/components/desk/use-piece-stream";
 import { isUnderWay, usePolling } from "~/components/common/use-polling";
 import { repeatedLooks } from "~/core/checks/repeated-pictures";
 import { secondLooks } from "~/core/checks/second-looks";
@@ -29,7 +28,6 @@ import { foundVersion } from "~/jobs/found-tracks.server";
 import { loadSettings } from "~/jobs/framings.server";
 import { changeJob } from "~/jobs/queue.server";
 import { db } from "~/jobs/workplace.server";
-import { playsInBrowser } from "~/media/browser-playback";
 import type { loader as tracksLoader } from "./tracks";
 import type { Route } from "./+types/desk";
 import { orDiskFull, readIntent, refusal, requireFilm } from "./requests.server";
@@ -44,7 +42,6 @@ export function loader({ params, request }: Route.LoaderArgs) {
   const settings = loadSettings(db(), film.id, version.id);
   return {
     film: { id: film.id, name: film.name, ...film.info },
-    originalPlays: playsInBrowser(film.file, film.info),
     revision: film.revision,
     sensitivity: film.sensitivity,
     /** How much spoke for each place that may be a cut, by frame. */
@@ -96,18 +93,15 @@ export default function DeskRoute({ loaderData }: Route.ComponentProps) {
   const interval = jobsUnderWay.some(({ kind }) => kind === "follow") ? 200 : 800;
   usePolling(jobsUnderWay.length > 0 || exports.some(isUnderWay), interval);
   const edits = useEdits(film.id, revision);
-  const copyIsThere = jobs.some((job) => job.kind === "proxy" && job.state === "done");
-  const source = useSource(film.id, copyIsThere, loaderData.originalPlays);
+  const source = useLightCopy(film);
   const shots = useShots(loaderData, edits.pending);
 
-  if (!source.url) return <DeskWaiting name={film.name} jobs={jobs} />;
   const analysed = jobs.some((job) => job.kind === "analyse" && job.state === "done");
   return (
     <Desk
       key={film.id}
       film={film}
-      source={source.url}
-      onSourceFailed={source.onFailed}
+      source={source}
       versions={versions}
       version={version}
       shots={shots}

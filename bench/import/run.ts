@@ -9,10 +9,12 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
-import { framesPerSecond, type FrameRange } from "~/core/time/rate";
+import { pieceCount, pieceRange } from "~/core/time/pieces";
+import { framesPerSecond, type FrameRange, frameToSeconds } from "~/core/time/rate";
 import type { FilmFile } from "~/media/film-file";
 import { probeFilm } from "~/media/probe.server";
-import { makeProxy, proxyInfo } from "~/media/proxy.server";
+import { decodeLight } from "~/media/decode-light.server";
+import { makePieces, makeProxy, pieceFile } from "~/media/proxy.server";
 import { renderFilm } from "~/media/render.server";
 import { decodeSmall } from "~/media/small-frames.server";
 import { seeded } from "../../demo/film/random";
@@ -30,20 +32,35 @@ interface Row {
   analysis: string;
   render: string;
   soundMs: string;
+  /** Until the first piece of the copy can be played. */
+  seconds: string;
   right: boolean;
 }
 
-async function numbers(film: FilmFile, range: FrameRange): Promise<number[]> {
+async function numbers(film: FilmFile, range: FrameRange, decode = decodeSmall): Promise<number[]> {
   const found: number[] = [];
-  for await (const { image } of decodeSmall(film, range)) found.push(numberIn(image));
+  for await (const { image } of decode(film, range)) found.push(numberIn(image));
   return found;
+}
+
+/** Seconds at which the tone begins in the pieces of a copy. */
+function toneInPieces(folder: string, { info }: FilmFile): number | null {
+  for (let piece = 0; piece < pieceCount(info); piece++) {
+    const begins = toneBegins(pieceFile(folder, piece));
+    if (begins !== null) return frameToSeconds(pieceRange(piece, info).start, info.rate) + begins;
+  }
+  return null;
 }
 
 const { values } = parseArgs({ options: { only: { type: "string" }, json: { type: "string" } } });
 
 async function tryKind(kind: Kind, folder: string): Promise<Row> {
   const { name, file } = kind;
+  const copyFolder = join(folder, `copy of ${name}`);
+  const broughtIn = performance.now();
   const film: FilmFile = { file, name, info: await probeFilm(file, name) };
+  await makePieces(film, copyFolder, { start: 0, end: 1 });
+  const seconds = (performance.now() - broughtIn) / 1000;
   const { frames, rate, picture } = film.info;
   // Where a film was cut off nobody can say beforehand what is left: then all must agree with one another.
   const whole = await numbers(film, { start: 0, end: frames });
@@ -62,9 +79,8 @@ async function tryKind(kind: Kind, folder: string): Promise<Row> {
     const start = 1 + Math.floor(random() * (frames - 4));
     parts.push(...compare(await numbers(film, { start, end: Math.min(frames, start + 6) }), start));
   }
-  const copyFile = join(folder, "copy.mp4");
-  await makeProxy(film, copyFile);
-  const copy = await numbers({ file: copyFile, name, info: proxyInfo(film.info) }, { start: 0, end: frames });
+  await makeProxy(film, copyFolder);
+  const copy = await numbers(film, { start: 0, end: frames }, decodeLight(copyFolder));
 
   const render = async (ranges: FrameRange[], to: string) => {
     const count = ranges.reduce((sum, { start, end }) => sum + end - start, 0);
@@ -82,13 +98,12 @@ async function tryKind(kind: Kind, folder: string): Promise<Row> {
 
   const offsets: number[] = [];
   if (kind.tone !== null) {
-    const seconds = stretch.start / framesPerSecond(rate);
-    for (const [out, wanted] of [
-      [copyFile, kind.tone],
-      [rendered, kind.tone],
-      [part, kind.tone - seconds],
+    for (const [begins, wanted] of [
+      [toneInPieces(copyFolder, film), kind.tone],
+      [toneBegins(rendered), kind.tone],
+      [toneBegins(part), kind.tone - frameToSeconds(stretch.start, rate)],
     ] as const) {
-      if (wanted > 0.02) offsets.push(1000 * ((toneBegins(out) ?? Infinity) - wanted));
+      if (wanted > 0.02) offsets.push(1000 * ((begins ?? Infinity) - wanted));
     }
   }
   const worst = offsets.reduce((a, b) => (Math.abs(b) > Math.abs(a) ? b : a), 0);
@@ -98,7 +113,14 @@ async function tryKind(kind: Kind, folder: string): Promise<Row> {
   const right =
     rateRight && lengthRight && Object.values(row).every((said) => said === "all") && Math.abs(worst) <= IN_STEP_MS;
   const said = `${frames}${lengthRight ? "" : ` not ${kind.frames}`}${rateRight ? "" : ` at ${framesPerSecond(rate)}`}`;
-  return { kind: name, frames: said, ...row, soundMs: offsets.length > 0 ? worst.toFixed(1) : "–", right };
+  return {
+    kind: name,
+    frames: said,
+    ...row,
+    soundMs: offsets.length > 0 ? worst.toFixed(1) : "–",
+    seconds: seconds.toFixed(1),
+    right,
+  };
 }
 
 const folder = mkdtempSync(join(tmpdir(), "glad-pan-import-"));
@@ -108,7 +130,7 @@ try {
     if (values.only && !kind.name.includes(values.only)) continue;
     const row = await tryKind(kind, folder).catch((error: unknown) => ({
       ...{ kind: kind.name, frames: error instanceof Error ? error.message : String(error) },
-      ...{ copy: "–", analysis: "–", render: "–", soundMs: "–", right: false },
+      ...{ copy: "–", analysis: "–", render: "–", soundMs: "–", seconds: "–", right: false },
     }));
     rows.push(row);
     console.error(
@@ -119,8 +141,8 @@ try {
   rmSync(folder, { recursive: true });
 }
 console.table(
-  rows.map(({ kind, frames, copy, analysis, render, soundMs }) => ({
-    ...{ kind, frames, "the desk's copy": copy, analysis, render, "sound ms": soundMs },
+  rows.map(({ kind, frames, copy, analysis, render, soundMs, seconds }) => ({
+    ...{ kind, frames, "the desk's copy": copy, analysis, render, "sound ms": soundMs, "s to the desk": seconds },
   })),
 );
 console.log(`${rows.filter(({ right }) => right).length} of ${rows.length} kinds right`);

@@ -119,7 +119,7 @@ async function scoreMarks(film: FilmFile, truth: Seen[][], seed: number, tracks:
     const frame = whole[(seed * 7919) % whole.length]!;
     const shot = { start: 0, end: truth.length };
     const thing = { id: "mark", shot, marks: [{ frame, box: real[frame]!.box! }] };
-    const track = await followMarks(film, PICTURE, thing, { tracks });
+    const track = await followMarks(film, thing, { tracks });
     total = addMarks(total, scoreMark(track, real));
   }
   return total;

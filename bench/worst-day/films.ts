@@ -6,7 +6,8 @@ import { extname, join } from "node:path";
 import { findCuts } from "~/jobs/find-cuts.server";
 import { FilmError } from "~/media/film-tool.server";
 import { probeFilm } from "~/media/probe.server";
-import { makePoster, makeProxy } from "~/media/proxy.server";
+import { makePoster } from "~/media/poster.server";
+import { makeProxy } from "~/media/proxy.server";
 import { listen } from "~/media/voice.server";
 import { seeded } from "../../demo/film/random";
 import type { Outcome } from "./outcome";
@@ -58,7 +59,7 @@ async function bringIn(file: string, folder: string, onFrames: (frames: number) 
   const film = { file, name: "kite.mp4", info: await probeFilm(file, "kite.mp4") };
   onFrames(film.info.frames);
   await makePoster(film, join(folder, "poster.jpg"));
-  await makeProxy(film, join(folder, "proxy.mp4"));
+  await makeProxy(film, join(folder, "proxy"));
   await findCuts(film);
   for await (const share of listen(film)) if (share > 255) throw new Error("no share");
 }

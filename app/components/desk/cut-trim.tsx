@@ -6,9 +6,10 @@ import type { Size } from "~/core/geometry/box";
 import type { Rate } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import { FrameGrabber } from "./frame-grabber";
+import type { LightCopy } from "./piece-stream";
 
 interface CutTrimProps {
-  source: string;
+  source: LightCopy;
   picture: Size;
   rate: Rate;
   /** First frame after the cut. */
@@ -27,7 +28,7 @@ export function CutTrim({ source, picture, rate, frame, reach, onMove }: CutTrim
   const { width, height } = picture;
 
   useEffect(() => {
-    const created = new FrameGrabber(source, { num, den });
+    const created = new FrameGrabber(source);
     grabber.current = created;
     return () => created.dispose();
   }, [source, num, den]);

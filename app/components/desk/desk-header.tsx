@@ -10,12 +10,13 @@ import type { Player } from "./player";
 import type { Edits } from "./use-edits";
 import type { SubjectEdits } from "./use-subject-edits";
 import { VersionBar } from "./version-bar";
+import type { LightCopy } from "./piece-stream";
 
 /** A film on the desk, with all that concerns it as a whole. */
 export interface FilmOnDesk {
   film: DeskFilm;
-  /** What is played: the film or its light copy. */
-  source: string;
+  /** What is played. */
+  source: LightCopy;
   versions: DeskVersion[];
   version: DeskVersion;
   shots: DeskShot[];

@@ -1,5 +1,5 @@
 import { SquareDashedMousePointer, Users } from "lucide-react";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { aspectRatio, type CropWindow, largestWindowHeight } from "~/core/geometry/crop-window";
 import { mostZoom } from "~/core/path/zoom-goals";
 import { framesPerSecond } from "~/core/time/rate";
@@ -18,6 +18,7 @@ import { ShotTools } from "./shot-tools";
 import { Table } from "./table";
 import { Transport } from "./transport";
 import { useKeyEdits } from "./use-key-edits";
+import { usePieceStream } from "./use-piece-stream";
 import { useFrame, usePlayer } from "./use-player";
 import { useSelection } from "./use-selection";
 import { useShortcuts } from "./use-shortcuts";
@@ -25,24 +26,19 @@ import { type ShotEdits, useShotEdits } from "./use-shot-edits";
 import { useSubjectEdits } from "./use-subject-edits";
 
 interface DeskProps extends FilmOnDesk {
-  /** The browser cannot play the source. */
-  onSourceFailed: () => void;
   /** What is still being done to the film. */
   jobs: JobView[];
 }
 
 /** The desk of one film: shots, picture and lane, result, and what can be set. */
 export function Desk(props: DeskProps) {
-  const { film, source, onSourceFailed, versions, version, shots, jobs, edits } = props;
+  const { film, source, versions, version, shots, jobs, edits } = props;
   const [video, setVideo] = useState<HTMLVideoElement | null>(null);
   const [showSubjects, setShowSubjects] = useState(false);
   const [drawing, setDrawing] = useState<Drawing | null>(null);
   const timecode = useRef<HTMLInputElement>(null);
   const player = usePlayer(video, film.rate, film.frames);
-  // A page that came whole from the server may have met the failure before it could listen.
-  useEffect(() => {
-    if (video?.error) onSourceFailed();
-  }, [video, onSourceFailed]);
+  const notice = usePieceStream(video, source);
   const aspect = aspectRatio(version);
   const { picture } = film;
   const selection = useSelection(shots);
@@ -104,8 +100,7 @@ export function Desk(props: DeskProps) {
             film={film}
             player={player}
             videoRef={setVideo}
-            source={source}
-            onSourceFailed={onSourceFailed}
+            notice={notice}
             shots={shots}
             aspect={aspect}
             free={free}

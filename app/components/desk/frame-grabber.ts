@@ -1,5 +1,6 @@
 import type { Box, Size } from "~/core/geometry/box";
-import { type Rate, seekSeconds } from "~/core/time/rate";
+import { seekSeconds } from "~/core/time/rate";
+import { type LightCopy, PieceStream } from "./piece-stream";
 
 const nextPaint = () => new Promise((resolve) => requestAnimationFrame(resolve));
 
@@ -8,15 +9,13 @@ export class FrameGrabber {
   disposed = false;
   private readonly video = document.createElement("video");
   private readonly loaded: Promise<unknown>;
+  private readonly stream: PieceStream;
 
-  constructor(
-    source: string,
-    private readonly rate: Rate,
-  ) {
+  constructor(private readonly source: LightCopy) {
     this.video.muted = true;
     this.video.preload = "auto";
     this.loaded = new Promise((resolve) => this.video.addEventListener("loadeddata", resolve, { once: true }));
-    this.video.src = source;
+    this.stream = new PieceStream(this.video, source, {}, 0);
   }
 
   /**
@@ -28,7 +27,7 @@ export class FrameGrabber {
     await this.loaded;
     await new Promise<void>((resolve) => {
       this.video.addEventListener("seeked", () => resolve(), { once: true });
-      this.video.currentTime = seekSeconds(frame, this.rate);
+      this.video.currentTime = seekSeconds(frame, this.source.rate);
     });
     // The event may come before the picture can be drawn; until then the one before would be.
     await nextPaint();
@@ -41,7 +40,6 @@ export class FrameGrabber {
 
   dispose(): void {
     this.disposed = true;
-    this.video.removeAttribute("src");
-    this.video.load();
+    this.stream.dispose();
   }
 }

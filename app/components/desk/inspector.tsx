@@ -15,11 +15,12 @@ import type { SubjectEdits } from "./use-subject-edits";
 import { WindowHere } from "./window-here";
 import type { Player } from "./player";
 import { useFrame } from "./use-player";
+import type { LightCopy } from "./piece-stream";
 
 interface InspectorProps {
   film: DeskFilm;
   /** What the desk plays. */
-  source: string;
+  source: LightCopy;
   player: Player | null;
   shots: DeskShot[];
   windowAt: (frame: number) => CropWindow;

@@ -12,11 +12,12 @@ import type { Rate } from "~/core/time/rate";
 import type { DeskPerson, DeskShot } from "./desk-types";
 import { FrameGrabber } from "./frame-grabber";
 import { Letter } from "./letter";
+import type { LightCopy } from "./piece-stream";
 
 interface PeopleDialogProps {
   people: DeskPerson[];
   shots: DeskShot[];
-  source: string;
+  source: LightCopy;
   picture: Size;
   rate: Rate;
   onChange: (person: DeskPerson) => void;
@@ -62,10 +63,10 @@ function appearances(people: readonly DeskPerson[], shots: readonly DeskShot[]):
 }
 
 /** Everybody in the film: what they look like and are called, where they are, and whether to follow them everywhere. */
-export function PeopleDialog({ people, shots, source, picture, rate, onChange, onFollow }: PeopleDialogProps) {
+export function PeopleDialog({ people, shots, source, picture, onChange, onFollow }: PeopleDialogProps) {
   const [open, setOpen] = useState(false);
   const known = useMemo(() => (open ? appearances(people, shots) : []), [open, people, shots]);
-  const faces = useFaces(open, known, source, picture, rate);
+  const faces = useFaces(open, known, source, picture);
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
@@ -181,7 +182,7 @@ function Merged({ people, onChange }: { people: DeskPerson[]; onChange: (person:
 }
 
 /** A small picture of each person, by id, made one after the other while the dialog is open. */
-function useFaces(open: boolean, known: Appearance[], source: string, picture: Size, rate: Rate): Map<string, string> {
+function useFaces(open: boolean, known: Appearance[], source: LightCopy, picture: Size): Map<string, string> {
   const [faces, setFaces] = useState<Map<string, string>>(new Map());
   const wanted = useMemo(
     () => known.flatMap(({ person, face }) => (face ? [{ id: person.id, ...face }] : [])),
@@ -189,7 +190,7 @@ function useFaces(open: boolean, known: Appearance[], source: string, picture: S
   );
   useEffect(() => {
     if (!open || wanted.length === 0) return;
-    const grabber = new FrameGrabber(source, rate);
+    const grabber = new FrameGrabber(source);
     const run = async () => {
       for (const { id, frame, box } of wanted) {
         const canvas = document.createElement("canvas");
@@ -204,6 +205,6 @@ function useFaces(open: boolean, known: Appearance[], source: string, picture: S
       // The grabber was let go while it was at work: the dialog is closed or its people have changed.
     });
     return () => grabber.dispose();
-  }, [open, wanted, source, picture, rate]);
+  }, [open, wanted, source, picture]);
   return faces;
 }

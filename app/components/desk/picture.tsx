@@ -13,8 +13,8 @@ import { useFrame, useOnFrame } from "./use-player";
 interface PictureProps {
   player: Player | null;
   videoRef: (video: HTMLVideoElement | null) => void;
-  source: string;
-  onSourceFailed: () => void;
+  /** Why the picture cannot be seen for the moment; null while it can. */
+  notice: string | null;
   picture: Size;
   aspect: number;
   shots: DeskShot[];
@@ -114,8 +114,6 @@ export function Picture(props: PictureProps) {
     <div className="relative size-full bg-black">
       <video
         ref={props.videoRef}
-        src={props.source}
-        onError={props.onSourceFailed}
         preload="auto"
         playsInline
         aria-label="The whole picture"
@@ -154,6 +152,14 @@ export function Picture(props: PictureProps) {
           />
         )}
       </svg>
+      {props.notice && (
+        <p
+          role="status"
+          className="pointer-events-none absolute inset-x-0 top-1/2 mx-auto w-fit max-w-[90%] -translate-y-1/2 rounded bg-black/75 px-3 py-1.5 text-sm text-white"
+        >
+          {props.notice}
+        </p>
+      )}
     </div>
   );
 }

@@ -5,6 +5,7 @@ import type { TransitionKind } from "~/core/shots/transition";
 import type { Rate } from "~/core/time/rate";
 import { CutTrim } from "./cut-trim";
 import type { DeskShot } from "./desk-types";
+import type { LightCopy } from "./piece-stream";
 
 const BEGINS_TEXT: Record<TransitionKind, string> = {
   cut: "with a cut",
@@ -18,7 +19,7 @@ const BEGINS_TEXT: Record<TransitionKind, string> = {
 interface ShotBeginProps {
   shot: DeskShot;
   before: DeskShot;
-  source: string;
+  source: LightCopy;
   picture: Size;
   rate: Rate;
   onMove: (frame: number) => void;

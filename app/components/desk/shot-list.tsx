@@ -10,6 +10,7 @@ import { ShotRow } from "./shot-row";
 import { useFrame } from "./use-player";
 import type { Selection } from "./use-selection";
 import { useShotPictures } from "./use-shot-pictures";
+import type { LightCopy } from "./piece-stream";
 
 /** Pixels that a row is high; it must be known before a row is drawn. */
 const ROW_HEIGHT = 71;
@@ -22,7 +23,7 @@ interface ShotListProps {
   aspect: number;
   picture: Size;
   /** What the desk plays, of which the rows' pictures are made. */
-  source: string;
+  source: LightCopy;
 }
 
 /** The shots from the first to the last, each with what the version shows of it. Only the rows in sight are drawn. */
@@ -42,7 +43,7 @@ export function ShotList({ player, shots, selection, rate, aspect, picture, sour
   const first = items[0]?.index ?? 0;
   const last = items.at(-1)?.index ?? -1;
   const inSight = useMemo(() => shown.slice(first, last + 1), [shown, first, last]);
-  const pictures = useShotPictures(source, inSight, picture, aspect, rate);
+  const pictures = useShotPictures(source, inSight, picture, aspect);
   const index = current ? shown.indexOf(current) : -1;
   useEffect(() => {
     if (index >= 0) rows.scrollToIndex(index, { align: "auto" });

@@ -13,8 +13,8 @@ interface TableProps {
   film: DeskFilm;
   player: Player | null;
   videoRef: (video: HTMLVideoElement | null) => void;
-  source: string;
-  onSourceFailed: () => void;
+  /** Why the picture cannot be seen for the moment; null while it can. */
+  notice: string | null;
   shots: DeskShot[];
   aspect: number;
   free: { x: boolean; y: boolean };
@@ -40,8 +40,7 @@ export function Table({
   film,
   player,
   videoRef,
-  source,
-  onSourceFailed,
+  notice,
   shots,
   aspect,
   free,
@@ -75,8 +74,7 @@ export function Table({
         <Picture
           player={player}
           videoRef={videoRef}
-          source={source}
-          onSourceFailed={onSourceFailed}
+          notice={notice}
           picture={picture}
           aspect={aspect}
           shots={shots}

@@ -2,9 +2,9 @@ import { useEffect, useRef, useState } from "react";
 import type { Size } from "~/core/geometry/box";
 import { windowBox } from "~/core/geometry/crop-window";
 import { tellingFrame } from "~/core/subjects/telling-frame";
-import type { Rate } from "~/core/time/rate";
 import type { DeskShot } from "./desk-types";
 import { FrameGrabber } from "./frame-grabber";
+import type { LightCopy } from "./piece-stream";
 
 const PICTURE_SIDE = 128;
 
@@ -24,11 +24,10 @@ async function capture(grabber: FrameGrabber, shot: DeskShot, picture: Size, asp
  * video element of its own. A shot whose path changes gets a new one; those made before are kept.
  */
 export function useShotPictures(
-  source: string,
+  source: LightCopy,
   shots: readonly DeskShot[],
   picture: Size,
   aspect: number,
-  rate: Rate,
 ): ReadonlyMap<string, string> {
   const [pictures, setPictures] = useState<ReadonlyMap<string, string>>(new Map());
   const made = useRef(new Map<string, object>());
@@ -36,7 +35,7 @@ export function useShotPictures(
   useEffect(() => {
     const open = shots.filter((shot) => shot.framed && made.current.get(shot.id) !== shot.framed);
     if (open.length === 0) return;
-    const grabber = new FrameGrabber(source, rate);
+    const grabber = new FrameGrabber(source);
     const run = async () => {
       for (const shot of open) {
         const url = await capture(grabber, shot, picture, aspect);
@@ -49,7 +48,7 @@ export function useShotPictures(
       // The grabber was let go while it was at work: the next effect does what is left.
     });
     return () => grabber.dispose();
-  }, [source, shots, picture, aspect, rate]);
+  }, [source, shots, picture, aspect]);
 
   return pictures;
 }

@@ -1,0 +1,46 @@
+import { useEffect, useMemo, useState } from "react";
+import type { Rate } from "~/core/time/rate";
+import { type LightCopy, PieceStream } from "./piece-stream";
+
+/** Milliseconds of waiting that need no word. */
+const PATIENCE_MS = 400;
+
+/** A film's light copy; the same object for as long as it is the same film. */
+export function useLightCopy(film: { id: string; rate: Rate; frames: number; audio: unknown }): LightCopy {
+  const { id, frames } = film;
+  const { num, den } = film.rate;
+  const hasSound = film.audio !== null;
+  return useMemo(
+    () => ({ pieceUrl: (piece) => `/media/${id}/proxy/${piece}.mp4`, rate: { num, den }, frames, hasSound }),
+    [id, num, den, frames, hasSound],
+  );
+}
+
+/**
+ * Plays a light copy in a video element.
+ *
+ * @returns why there is no picture at the playhead; null while there is one
+ */
+export function usePieceStream(video: HTMLVideoElement | null, copy: LightCopy): string | null {
+  const [notice, setNotice] = useState<string | null>(null);
+  useEffect(() => {
+    if (!video) return;
+    let patience: ReturnType<typeof setTimeout> | undefined;
+    const stream = new PieceStream(video, copy, {
+      onWaiting: (waiting) => {
+        clearTimeout(patience);
+        if (!waiting) setNotice(null);
+        else patience = setTimeout(() => setNotice("Preparing this part of the film"), PATIENCE_MS);
+      },
+      onFailed: (message) => {
+        clearTimeout(patience);
+        setNotice(message);
+      },
+    });
+    return () => {
+      clearTimeout(patience);
+      stream.dispose();
+    };
+  }, [video, copy]);
+  return notice;
+}
