@@ -4,9 +4,10 @@ import { AnalysisReport, makeAnalysisReport } from "~/core/formats/report";
 import { counted } from "~/core/counted";
 import { planFollowing } from "~/core/subjects/follow";
 import { writeAside } from "~/disk/write-aside.server";
+import { barsLines } from "./bars-line";
 import { type FindOptions, findShots } from "./find";
 import { openFilm } from "./open-film";
-import { addFollowOption, addMarkOption } from "./options";
+import { addActiveOption, addFollowOption, addMarkOption } from "./options";
 import { type ProgressLine, runWithProgress } from "./progress-line";
 
 interface AnalyseOptions extends FindOptions {
@@ -23,7 +24,7 @@ async function analyse(
   const { picture, rate, frames } = film.info;
   const found = await findShots(film, { start: 0, end: frames }, options, {
     signal,
-    onProgress: (share) => progress.show("Looking for shots and people", share),
+    onProgress: (share) => progress.show({ number: 1, of: 1, what: "Looking for shots and people" }, share),
   });
   let before: string | null = null;
   const shots = found.map((shot) => {
@@ -35,6 +36,7 @@ async function analyse(
   const report = AnalysisReport.parse(makeAnalysisReport({ file: film.name, ...film.info }, shots));
   await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   progress.end();
+  for (const line of barsLines(shots, picture)) console.error(line);
   const people = new Set(report.tracks.flatMap(({ who }) => who ?? [])).size;
   console.error(
     `${options.report}: ${counted(shots.length, "shot")}, ${counted(people, "person", "people")}, ${counted(report.tracks.length, "track")}.`,
@@ -46,7 +48,7 @@ export function analyseCommand(): Command {
     .description("find the shots of a film, and who is in them, and write it down without rendering")
     .argument("<film>", "the film to look through")
     .requiredOption("--report <file>", "the JSON file to write (docs/formats.md)");
-  return addMarkOption(addFollowOption(command))
+  return addActiveOption(addMarkOption(addFollowOption(command)))
     .exitOverride()
     .action(async (file: string, options: AnalyseOptions) => {
       await runWithProgress((progress, signal) => analyse(file, options, progress, signal));

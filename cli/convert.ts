@@ -8,17 +8,19 @@ import type { FrameRange } from "~/core/time/rate";
 import { exportVersion } from "~/jobs/export-version.server";
 import type { FilmFile } from "~/media/film-file";
 import { writeAside } from "~/disk/write-aside.server";
+import { barsLines } from "./bars-line";
 import { type FindOptions, findShots } from "./find";
 import { openFilm } from "./open-film";
 import { addFramingOptions, type FramingOptions, ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";
-import { addMarkOption, parseFrame, parseSize, UsageError } from "./options";
+import { addActiveOption, addMarkOption, parseFrame, parseSize, UsageError } from "./options";
 import { type ProgressLine, runWithProgress } from "./progress-line";
 
-/** Share of the whole that the analysis takes. */
-const ANALYSIS_SHARE = 0.4;
+const ANALYSIS = { number: 1, of: 3, what: "Looking for shots and people" };
+const RENDERING = { number: 2, of: 3, what: "Rendering" };
+const CHECKING = { number: 3, of: 3, what: "Checking" };
 
-interface ConvertOptions extends FramingOptions, Pick<FindOptions, "mark"> {
+interface ConvertOptions extends FramingOptions, Pick<FindOptions, "mark" | "active"> {
   size: Size;
   out: string;
   report?: string;
@@ -47,24 +49,24 @@ async function convert(
   const found = await findShots(
     film,
     range,
-    { follow: ruleOf(options), mark: options.mark },
+    { follow: ruleOf(options), mark: options.mark, active: options.active },
     {
       signal,
-      onProgress: (share) => progress.show("Looking for shots and people", share * ANALYSIS_SHARE),
+      onProgress: (share) => progress.show(ANALYSIS, share),
     },
   );
   const shots = layPaths(found, options, film.info);
   const windows = shots.flatMap((shot) => shot.windows);
   const figures = await exportVersion({ film, target: options.size, ranges: [range], windows }, options.out, {
     signal,
-    onProgress: ({ step, share }) =>
-      progress.show(step === "rendering" ? "Rendering" : "Checking", ANALYSIS_SHARE + share * (1 - ANALYSIS_SHARE)),
+    onProgress: ({ step, share }) => progress.show(step === "rendering" ? RENDERING : CHECKING, share),
   });
   if (options.report) {
     const report = Report.parse(makeReport({ file: film.name, ...film.info }, options.size, shots));
     await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   }
   progress.end();
+  for (const line of barsLines(shots, film.info.picture)) console.error(line);
   const sound = figures.soundSeconds === null ? "no sound" : "with sound";
   console.error(
     `${options.out}: ${figures.width} × ${figures.height}, ${figures.frames} frames at ${figures.rate} a second, ${sound}, ${counted(shots.length, "shot")}; checked.`,
@@ -78,7 +80,7 @@ export function convertCommand(): Command {
     .requiredOption("--size <size>", "size of the result, such as 1080x1920", parseSize)
     .requiredOption("--out <file>", "the MP4 file to write")
     .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)");
-  return addMarkOption(addFramingOptions(command))
+  return addActiveOption(addMarkOption(addFramingOptions(command)))
     .option("--from <frame>", "first frame to convert", parseFrame)
     .option("--to <frame>", "first frame not to convert any more", parseFrame)
     .exitOverride()

@@ -51,7 +51,7 @@ export function cutsCommand(): Command {
         const transitions = await findCuts(film, {
           sensitivity: options.sensitivity,
           signal,
-          onProgress: (share) => progress.show("Looking for cuts", share),
+          onProgress: (share) => progress.show({ number: 1, of: 1, what: "Looking for cuts" }, share),
         });
         const list = { title: parse(file).name, rate, frames, transitions };
         await writeLists(list, file, options);

@@ -1,5 +1,5 @@
 /** What `convert` and `analyse` have in common: the analysis, the marks, and whom each shot follows. */
-import { clipBox } from "~/core/geometry/box";
+import { type Box, boxContains, clipBox, wholeOf } from "~/core/geometry/box";
 import type { FollowRule } from "~/core/subjects/follow-rule";
 import { markedThings } from "~/core/subjects/marked-things";
 import { type FrameRange, inRange } from "~/core/time/rate";
@@ -11,6 +11,7 @@ import { type MarkOption, UsageError } from "./options";
 export interface FindOptions {
   follow: FollowRule;
   mark: MarkOption[];
+  active?: Box | null;
 }
 
 /** A shot with what was found in it and whom it follows. */
@@ -26,6 +27,12 @@ function requireMarks(film: FilmFile, range: FrameRange, marks: readonly MarkOpt
       throw new UsageError(`the mark at frame ${frame} lies outside the picture`);
     }
   }
+}
+
+function requireActive({ info }: FilmFile, active: FindOptions["active"]): void {
+  if (!active || boxContains(wholeOf(info.picture), active)) return;
+  const { width, height } = info.picture;
+  throw new UsageError(`the active area reaches beyond the picture, which is ${width} × ${height}`);
 }
 
 /** Several marks in one shot are of one thing, which is followed there. */
@@ -45,7 +52,7 @@ async function withMark(
 /**
  * Finds the shots of a range of a film, what is in each, and whom to follow.
  *
- * @throws UsageError for marks that lie outside the range or the picture
+ * @throws UsageError for marks that lie outside the range or the picture, and for an area that does
  */
 export async function findShots(
   film: FilmFile,
@@ -54,7 +61,8 @@ export async function findShots(
   { onProgress, signal }: { onProgress: (share: number) => void; signal: AbortSignal },
 ): Promise<FoundShot[]> {
   requireMarks(film, range, options.mark);
-  const { shots } = await analyseAtOnce(film, { range, signal, onProgress });
+  requireActive(film, options.active);
+  const { shots } = await analyseAtOnce(film, { range, signal, onProgress, active: options.active });
   const found: FoundShot[] = [];
   for (const shot of shots) found.push(await withMark(film, shot, options, signal));
   return found;

@@ -6,7 +6,7 @@ import type { Rate } from "~/core/time/rate";
 import { type FramingOptions, settingsOf } from "./framing-options";
 
 /** Lays the paths of shots as the options say; on the command line nothing is set by hand. */
-export function layPaths<S extends Pick<ShotFraming, "range" | "tracks" | "rule"> & { begins: Transition }>(
+export function layPaths<S extends Pick<ShotFraming, "range" | "tracks" | "rule" | "active"> & { begins: Transition }>(
   shots: readonly S[],
   options: FramingOptions & { size: Size },
   film: { picture: Size; rate: Rate },

@@ -1,5 +1,6 @@
 import { type Command, InvalidArgumentError } from "commander";
 import type { Box, Size } from "~/core/geometry/box";
+import { LEAST_ACTIVE_SIDE } from "~/core/shots/shot";
 import type { FollowRule } from "~/core/subjects/follow-rule";
 
 /** The options make no sense together, or not for this film. */
@@ -67,4 +68,24 @@ export const addMarkOption = (command: Command): Command =>
     "follow what the box FRAME:X,Y,W,H holds, in its shot; may be given again",
     collectMark,
     [],
+  );
+
+/** "0,140,1920,800": the box with its left top corner at 0, 140; "whole" for a picture without bars. */
+export function parseActive(text: string): Box | null {
+  if (text === "whole") return null;
+  const numbers = /^(\d+),(\d+),(\d+),(\d+)$/.exec(text)?.slice(1).map(Number);
+  const [x, y, width, height] = numbers ?? [];
+  if (!width || !height || width < LEAST_ACTIVE_SIDE || height < LEAST_ACTIVE_SIDE) {
+    throw new InvalidArgumentError(
+      `An active area is written X,Y,WIDTH,HEIGHT, such as 0,140,1920,800, with sides of at least ${LEAST_ACTIVE_SIDE} pixels; or whole.`,
+    );
+  }
+  return { x: x!, y: y!, width, height };
+}
+
+export const addActiveOption = (command: Command): Command =>
+  command.option(
+    "--active <area>",
+    "what of the picture is not the film's own bars: X,Y,W,H, or whole; found by itself if left out",
+    parseActive,
   );

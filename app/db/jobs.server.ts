@@ -14,6 +14,8 @@ export interface JobRow {
   step: string;
   /** 0 to 1. */
   progress: number;
+  /** Where it was when it was last begun; null until it says so. */
+  begunAtProgress: number | null;
   attempts: number;
   error: string | null;
   /** What came of it, as JSON. */
@@ -23,7 +25,7 @@ export interface JobRow {
   finishedAt: number | null;
 }
 
-const COLUMNS = `id, film_id AS filmId, kind, state, payload, step, progress, attempts, error, result,
+const COLUMNS = `id, film_id AS filmId, kind, state, payload, step, progress, begun_at_progress AS begunAtProgress, attempts, error, result,
   created_at AS createdAt, started_at AS startedAt, finished_at AS finishedAt`;
 
 /** After so many starts that all ended with the server and got nowhere, a job is given up: it may be what ends it. */
@@ -134,8 +136,12 @@ export function recoverJobs(db: Db): void {
   });
 }
 
-/** Seconds that a running job is still going to take, from how long it has taken so far; null when it is too early to say. */
-export function secondsLeft({ state, startedAt, progress }: JobRow): number | null {
-  if (state !== "running" || !startedAt || progress < 0.03) return null;
-  return ((Date.now() - startedAt) / 1000) * ((1 - progress) / progress);
+/** Share of a job that must be done before it tells how long the rest is going to take. */
+const TELLING_SHARE = 0.02;
+
+/** Seconds that a running job is still going to take, from how long it has taken since it was last begun; null when it is too early to say. */
+export function secondsLeft({ state, startedAt, progress, begunAtProgress }: JobRow, now = Date.now()): number | null {
+  const done = progress - (begunAtProgress ?? progress);
+  if (state !== "running" || !startedAt || done < TELLING_SHARE) return null;
+  return ((now - startedAt) / 1000) * ((1 - progress) / done);
 }

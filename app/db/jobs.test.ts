@@ -39,12 +39,24 @@ describe("jobs", () => {
     takeJob(db);
     reportProgress(db, "first", "Rendering", 0.5);
     expect(findJob(db, "first")).toMatchObject({ state: "running", step: "Rendering", progress: 0.5, attempts: 1 });
-    expect(secondsLeft(findJob(db, "first")!)).not.toBeNull();
     finishJob(db, "first", { state: "done", result: { frames: 3 } });
     finishJob(db, "first", { state: "failed", error: "too late" });
     expect(findJob(db, "first")).toMatchObject({ state: "done", progress: 1, error: null, result: '{"frames":3}' });
     reportProgress(db, "first", "Rendering", 0.2);
     expect(findJob(db, "first")!.progress).toBe(1);
+  });
+
+  test("tell how long they still take by how long they have taken since they were last begun", () => {
+    takeJob(db);
+    const left = (progress: number, seconds: number) => {
+      reportProgress(db, "first", "Looking", progress);
+      const job = findJob(db, "first")!;
+      return secondsLeft(job, job.startedAt! + 1000 * seconds);
+    };
+    // It goes on from where an ended server left it.
+    expect(left(0.6, 1)).toBeNull();
+    expect(left(0.7, 10)).toBeCloseTo(30);
+    expect(left(0.9, 30)).toBeCloseTo(10);
   });
 
   test("that a killed server left running wait again, and are given up after too many tries", () => {

@@ -1,3 +1,4 @@
+import type { Box } from "~/core/geometry/box";
 import type { Shot } from "~/core/shots/shot";
 import type { TransitionKind } from "~/core/shots/transition";
 import type { Db } from "./database.server";
@@ -14,7 +15,10 @@ interface RawShot {
   name: string | null;
   excluded: number;
   protect: string | null;
+  active: string | null;
 }
+
+const storedBox = (json: string | null) => (json === null ? null : (JSON.parse(json) as Box));
 
 const toShot = (row: RawShot): Shot => ({
   id: row.id,
@@ -26,7 +30,8 @@ const toShot = (row: RawShot): Shot => ({
   subject: row.subject,
   name: row.name,
   excluded: row.excluded === 1,
-  protect: row.protect === null ? null : (JSON.parse(row.protect) as Shot["protect"]),
+  protect: storedBox(row.protect),
+  active: storedBox(row.active),
 });
 
 export const listShots = (db: Db, filmId: string): Shot[] =>
@@ -37,11 +42,12 @@ export function saveShot(db: Db, filmId: string, shot: Shot): void {
   const { changes } = db
     .prepare(
       `INSERT INTO shots (id, film_id, start_frame, end_frame, begins, mixed_from, mixed_to, carry, subject, name, excluded,
-       protect)
-     VALUES (@id, @filmId, @start, @end, @begins, @mixedFrom, @mixedTo, @carry, @subject, @name, @excluded, @protect)
+       protect, active)
+     VALUES (@id, @filmId, @start, @end, @begins, @mixedFrom, @mixedTo, @carry, @subject, @name, @excluded, @protect,
+       @active)
      ON CONFLICT (id) DO UPDATE SET start_frame = @start, end_frame = @end, begins = @begins, mixed_from = @mixedFrom,
        mixed_to = @mixedTo, carry = @carry, subject = @subject, name = @name, excluded = @excluded,
-       protect = @protect
+       protect = @protect, active = @active
      WHERE film_id = @filmId`,
     )
     .run({
@@ -57,6 +63,7 @@ export function saveShot(db: Db, filmId: string, shot: Shot): void {
       name: shot.name,
       excluded: shot.excluded ? 1 : 0,
       protect: shot.protect && JSON.stringify(shot.protect),
+      active: shot.active && JSON.stringify(shot.active),
     });
   if (changes === 0) throw new Error(`the shot ${shot.id} is another film's`);
 }

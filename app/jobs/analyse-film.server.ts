@@ -1,3 +1,4 @@
+import type { Box } from "~/core/geometry/box";
 import { decideTransitions } from "~/core/shots/detect-transitions";
 import { TransitionFinder, type TransitionsSoFar } from "~/core/shots/find-transitions";
 import { hardTransition, shotsBetween, type Transition } from "~/core/shots/transition";
@@ -10,9 +11,10 @@ import { speakingTurns } from "~/core/subjects/speaking";
 import { stayingOn } from "~/core/subjects/stay";
 import type { Track } from "~/core/subjects/track";
 import { voicedFrames } from "~/core/subjects/voice";
-import { type FrameRange, framesPerSecond } from "~/core/time/rate";
+import { type FrameRange, framesPerSecond, inRange } from "~/core/time/rate";
 import type { FilmFile } from "~/media/film-file";
 import { listen, SECONDS_PER_PIECE } from "~/media/voice.server";
+import { ActiveAreas } from "./active-areas.server";
 import { type SeenChunk, watchFilm, watchIntervals } from "./watch-film.server";
 
 export interface AnalysedShot {
@@ -21,6 +23,8 @@ export interface AnalysedShot {
   begins: Transition;
   tracks: Track[];
   camera: CameraStep[];
+  /** What of the picture is not the film's own bars; null if it has none. */
+  active: Box | null;
 }
 
 /** What an interrupted analysis has left. */
@@ -57,6 +61,8 @@ export interface AnalysisOptions {
   range?: FrameRange;
   /** How ready to see transitions, 0 to 100. */
   sensitivity?: number;
+  /** What of the picture is not bars, where that is known; else it is looked for. */
+  active?: Box | null;
   /** 0 to 1 */
   onProgress?: (share: number) => void;
   signal?: AbortSignal;
@@ -94,6 +100,7 @@ class Analyser {
   private readonly finder: TransitionFinder;
   private readonly listener: Listener;
   private readonly range: FrameRange;
+  private readonly areas: ActiveAreas;
   private people: Person[];
   private looks: FrameDetections[] = [];
   private camera: CameraStep[] = [];
@@ -110,6 +117,7 @@ class Analyser {
     this.people = kept?.people ?? [];
     this.finder = new TransitionFinder(film.info.rate, this.range.start, kept?.transitions);
     this.listener = new Listener(film, options.signal);
+    this.areas = new ActiveAreas(film, options.signal);
     const { chunk } = watchIntervals(film.info.rate);
     this.watchedTo = this.range.start + Math.floor((this.finder.needed - this.range.start) / chunk) * chunk;
     for (const chunk of kept?.chunks ?? []) this.take(chunk);
@@ -127,12 +135,14 @@ class Analyser {
   async run(): Promise<Person[]> {
     const { store, onProgress, signal } = this.options;
     const { start, end } = this.range;
+    const report = () => onProgress?.((this.watchedTo - start) / (end - start));
+    report();
     try {
       for await (const chunk of watchFilm(this.film, { start: this.watchedTo, end }, start, signal)) {
         this.take(chunk);
         store.saveChunk(chunk, this.known, this.finder.needed);
         await this.finishShots(this.finder.needed);
-        onProgress?.((this.watchedTo - start) / (end - start));
+        report();
       }
       this.finder.end();
       store.saveTransitions(this.known);
@@ -165,7 +175,9 @@ class Analyser {
       const camera = this.camera.filter(({ frame }) => frame > shot.start && frame < shot.end);
       const tracks = this.trackShot(shot, camera);
       const begins = transitions.find(({ frame }) => frame === shot.start) ?? hardTransition(shot.start, "cut");
-      finished.push({ range: shot, begins, tracks, camera });
+      const looks = this.looks.filter(({ frame }) => inRange(frame, shot));
+      const { active = await this.areas.inShot(shot, looks) } = this.options;
+      finished.push({ range: shot, begins, tracks, camera, active });
     }
     const done = finished.at(-1)?.range.end;
     if (done === undefined) return;

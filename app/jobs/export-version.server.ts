@@ -13,7 +13,7 @@ export class ExportFault extends Error {
 
 export interface ExportStep {
   step: "rendering" | "checking";
-  /** 0 to 1, over the whole export. */
+  /** Of the step, 0 to 1. */
   share: number;
 }
 
@@ -25,8 +25,6 @@ export interface ExportRequest {
   /** One window for each frame that is kept. */
   windows: readonly CropWindow[];
 }
-
-const RENDERING_SHARE = 0.92;
 
 /**
  * Renders to a file beside `file`, checks it, and only then gives it its name.
@@ -42,9 +40,9 @@ export async function exportVersion(
   const figures = await writeAside(file, async (aside) => {
     await renderFilm({ ...film, target, ranges, windows }, aside, {
       signal,
-      onProgress: (share) => onProgress?.({ step: "rendering", share: RENDERING_SHARE * share }),
+      onProgress: (share) => onProgress?.({ step: "rendering", share }),
     });
-    onProgress?.({ step: "checking", share: RENDERING_SHARE });
+    onProgress?.({ step: "checking", share: 0 });
     const expected = {
       size: target,
       rate: film.info.rate,

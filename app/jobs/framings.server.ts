@@ -36,6 +36,7 @@ export function loadFramings(db: Db, filmId: string, versionId: string): (ShotFr
     rule: followRule(shot.subject),
     carry: shot.carry,
     protect: shot.protect,
+    active: shot.active,
     excluded: shot.excluded,
     handKeys: handKeys.filter(({ frame }) => inRange(frame, shot)),
   }));

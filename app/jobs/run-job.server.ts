@@ -1,3 +1,4 @@
+import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { z } from "zod";
 import { packFeatures, unpackFeatures } from "~/core/shots/feature-codec";
@@ -48,8 +49,10 @@ function requireRoom(what: string, ...estimated: Parameters<typeof estimatedByte
 async function proxy(film: FilmFile, filmId: string, { onProgress, signal }: JobOptions): Promise<void> {
   const { frames, rate } = film.info;
   requireRoom(`the light copy of ${film.name}`, "proxy", proxyPicture(film.info), frames, rate);
-  onProgress("Making the poster", 0);
-  await makePoster(film, posterFile(filmId), signal);
+  if (!existsSync(posterFile(filmId))) {
+    onProgress("Making the poster", 0);
+    await makePoster(film, posterFile(filmId), signal);
+  }
   await makeProxy(film, proxyFolder(filmId), {
     signal,
     onProgress: (share) => onProgress("Making a light copy", share),
@@ -73,9 +76,9 @@ const databaseStore = (db: Db, filmId: string): AnalysisStore => ({
   saveTransitions: (transitions) => saveTransitions(db, filmId, transitions),
   saveShots: (shots, people, neededFrom) =>
     inTransaction(db, () => {
-      for (const { range, begins, tracks, camera } of shots) {
+      for (const { range, begins, tracks, camera, active } of shots) {
         saveTracks(db, filmId, range, tracks, camera);
-        saveShot(db, filmId, freshShot(shotId(filmId, range.start, new Set()), range, begins));
+        saveShot(db, filmId, freshShot(shotId(filmId, range.start, new Set()), range, begins, active));
       }
       savePeople(db, filmId, people);
       dropChunks(db, filmId, neededFrom);
@@ -97,6 +100,9 @@ async function analyse(
   return { shots: listShots(db, filmId).length };
 }
 
+/** Of a render, beside the check of what came of it. */
+const RENDERING_SHARE = 0.92;
+
 async function render(db: Db, film: FilmFile, job: JobRow, { onProgress, signal }: JobOptions) {
   const { versionId, fileName } = RenderPayload.parse(JSON.parse(job.payload));
   const version = findVersion(db, job.filmId, versionId);
@@ -112,7 +118,10 @@ async function render(db: Db, film: FilmFile, job: JobRow, { onProgress, signal 
   requireRoom(fileName, "render", target, windows.length, film.info.rate);
   return exportVersion({ film, target, ranges, windows }, join(exportsFolder(job.filmId), fileName), {
     signal,
-    onProgress: ({ step, share }) => onProgress(step === "rendering" ? "Rendering" : "Checking the file", share),
+    onProgress: ({ step, share }) =>
+      step === "rendering"
+        ? onProgress("Rendering", RENDERING_SHARE * share)
+        : onProgress("Checking the file", RENDERING_SHARE + (1 - RENDERING_SHARE) * share),
   });
 }
 

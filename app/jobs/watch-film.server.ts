@@ -2,6 +2,7 @@ import { type Box, scaleBox } from "~/core/geometry/box";
 import { type GreyPlane, greyPyramid, PYRAMID_SCALE } from "~/core/image/grey-pyramid";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
+import { plainEdges } from "~/core/shots/plain-edges";
 import { cameraMotion, type CameraStep } from "~/core/subjects/camera-motion";
 import { Carrier } from "~/core/subjects/carry";
 import type { Detection, FrameDetections, TrackKind } from "~/core/subjects/detection";
@@ -107,7 +108,7 @@ class StepReader {
       if (detection.landmarks) detection.facing = rounded(facingOf(detection.landmarks), 2);
     }
     this.carrier.see(detections, image);
-    this.looks.push({ frame, looked, step: this.stepFrames, detections });
+    this.looks.push({ frame, looked, step: this.stepFrames, detections, plain: plainEdges(image.luma, image) });
   }
 }
 

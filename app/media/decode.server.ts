@@ -13,6 +13,8 @@ export interface DecodeOptions {
   copy?: Size;
   /** Reduces the frames once more, by the mean of each block of pixels, to what is then given instead. */
   reduceTo?: Size;
+  /** Whether the key picture before a frame will do for it, which is found much sooner. */
+  keyPicturesDo?: boolean;
   /** Frames wanted; the whole film if left out. */
   range?: FrameRange;
   signal?: AbortSignal;
@@ -89,6 +91,7 @@ async function* framesFrom(
   const tool = startFfmpeg(
     film.name,
     [
+      ...(options.keyPicturesDo ? ["-skip_frame", "nokey"] : []),
       ...[...input, "-map", "0:V:0", "-an", "-sn", "-dn", "-vf", filters(info, range, options)],
       ...["-frames:v", String(count), "-fps_mode", "passthrough", "-f", "rawvideo", "pipe:1"],
     ],

@@ -144,6 +144,7 @@ export async function makeProxy(
 ): Promise<void> {
   const count = pieceCount(film.info);
   let missing = missingPieces(folder, film.info);
+  onProgress?.((missing?.start ?? count) / count);
   while (missing) {
     await makePieces(film, folder, missing, { signal, onPiece: (piece) => onProgress?.((piece + 1) / count) });
     missing = missingPieces(folder, film.info, missing.start);

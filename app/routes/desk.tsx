@@ -132,11 +132,12 @@ const inputOf = ({
   subject,
   carry,
   protect,
+  active,
   handKeys,
   tracks,
 }: SettledShot): FramingInput => ({
   shotId: id,
-  framing: { range: { start, end }, settings, rule: followRule(subject), carry, protect, handKeys, tracks },
+  framing: { range: { start, end }, settings, rule: followRule(subject), carry, protect, active, handKeys, tracks },
 });
 
 type LoaderData = Route.ComponentProps["loaderData"];
@@ -199,7 +200,15 @@ function useShots(
         return known.shots.get(shot.id, [shot, framed, strength, target, picture], () => {
           const subject = framed && followedTrack(framed, shot.tracks);
           const windows = framed?.windows ?? [];
-          const looks = secondLooks(shot, strength, subject, windows, target, picture, framed?.certainty);
+          const looks = secondLooks(
+            shot,
+            strength,
+            subject,
+            windows,
+            target,
+            shot.active ?? picture,
+            framed?.certainty,
+          );
           looks.push(...repeatedLooks(longHolds, shot, rate));
           return { ...shot, framed, looks };
         });

@@ -31,6 +31,8 @@ export interface DeskShot {
   end: number;
   /** A part of the picture that the window keeps inside where it can. */
   protect: Box | null;
+  /** What of the picture is not the film's own bars; null if it has none. */
+  active: Box | null;
   /** How it is framed in the version. */
   settings: FramingSettings;
   /** Whom it follows, as `followRule` reads it. */

@@ -5,6 +5,7 @@ import { mostZoom } from "~/core/path/zoom-goals";
 import { framesPerSecond } from "~/core/time/rate";
 import { IconButton } from "~/components/common/button";
 import { JobStatus, type JobView } from "~/components/library/job-status";
+import { wholePixels } from "./active-area";
 import { BulkSettings } from "./bulk-settings";
 import { DeskHeader, type FilmOnDesk } from "./desk-header";
 import { type DeskShot, shotAt } from "./desk-types";
@@ -49,7 +50,7 @@ export function Desk(props: DeskProps) {
     (frame: number): CropWindow => windowOfShots(shots, frame, picture, aspect),
     [shots, picture, aspect],
   );
-  const bears = (enlargement: number) => mostZoom(picture, version, enlargement);
+  const bears = (shot: DeskShot, enlargement: number) => mostZoom(shot.active ?? picture, version, enlargement);
   const free = useMemo(() => freeAxes(shots, picture, aspect), [shots, picture, aspect]);
 
   const { place, preview, release, ease, carry } = useKeyEdits(edits, shots, version, versions, picture);
@@ -115,6 +116,7 @@ export function Desk(props: DeskProps) {
               const shot = shotAt(shots, frame);
               if (box && drawing === "mark") subjectEdits.mark(frame, box);
               if (box && shot && drawing === "protect") shotEdits.change([shot], { protect: box });
+              if (box && shot && drawing === "active") shotEdits.change([shot], { active: wholePixels(box) });
             }}
           />
           <div className="flex items-center justify-center gap-3 border-t border-line bg-panel px-3 py-1.5">
@@ -149,7 +151,7 @@ export function Desk(props: DeskProps) {
               <BulkSettings
                 shots={selected}
                 rate={film.rate}
-                bears={bears}
+                bears={(enlargement) => Math.min(...selected.map((shot) => bears(shot, enlargement)))}
                 onSubject={(subject) => shotEdits.change(selected, { subject })}
                 onFraming={(change) => shotEdits.setFraming(selected, change)}
                 onExclude={(excluded) => shotEdits.change(selected, { excluded })}
@@ -168,13 +170,15 @@ export function Desk(props: DeskProps) {
                 onSubject={follow}
                 onFraming={(shot, change) => shotEdits.setFraming([shot], change)}
                 onZoomEverywhere={({ settings }) => shotEdits.setFraming(shots, { zoom: settings.zoom })}
-                largest={largestWindowHeight(picture, aspect)}
+                largestIn={({ active }) => largestWindowHeight(active ?? picture, aspect)}
                 bears={bears}
                 onRename={(shot, name) => shotEdits.change([shot], { name })}
                 onMoveCut={shotEdits.moveCut}
                 onCarry={(shot, carry) => shotEdits.change([shot], { carry })}
                 onProtect={() => setDrawing("protect")}
                 onUnprotect={(shot) => shotEdits.change([shot], { protect: null })}
+                onDrawActive={() => setDrawing("active")}
+                onActive={(some, active) => shotEdits.change(some, { active })}
                 onPlace={place}
                 onRelease={release}
                 onEase={ease}

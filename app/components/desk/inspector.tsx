@@ -1,11 +1,13 @@
 import { Eye } from "lucide-react";
 import { Button, Hint } from "~/components/common/button";
+import type { Box } from "~/core/geometry/box";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import type { FramingChange } from "~/core/path/framing-settings";
 import type { Easing } from "~/core/path/easing";
 import { MANNER_TEXT } from "~/core/path/manner";
 import type { HandKey } from "~/core/path/solve-version";
 import { type DeskFilm, type DeskShot, shotAt } from "./desk-types";
+import { ActiveArea } from "./active-area";
 import { FramingControls } from "./framing-controls";
 import { ShotBegin } from "./shot-begin";
 import { ShotName } from "./shot-name";
@@ -26,10 +28,10 @@ interface InspectorProps {
   windowAt: (frame: number) => CropWindow;
   /** The axes on which the window can move. */
   free: { x: boolean; y: boolean };
-  /** Height of the largest window, in pixels of the picture. */
-  largest: number;
-  /** How far a zoom may go in before the picture is enlarged more than so many times. */
-  bears: (enlargement: number) => number;
+  /** Height of the largest window of a shot, in pixels of the picture. */
+  largestIn: (shot: DeskShot) => number;
+  /** How far a shot's zoom may go in before the picture is enlarged more than so many times. */
+  bears: (shot: DeskShot, enlargement: number) => number;
   subjectEdits: SubjectEdits;
   onSubject: (shot: DeskShot, subject: string) => void;
   onFraming: (shot: DeskShot, change: FramingChange) => void;
@@ -41,6 +43,10 @@ interface InspectorProps {
   /** Begins to draw a box around what is to be kept inside. */
   onProtect: () => void;
   onUnprotect: (shot: DeskShot) => void;
+  /** Begins to draw a box around the picture without its bars. */
+  onDrawActive: () => void;
+  /** Says what of the picture is not bars in some shots; null where there are none. */
+  onActive: (shots: readonly DeskShot[], active: Box | null) => void;
   onPlace: (frame: number, window: CropWindow) => void;
   onRelease: (frame: number) => void;
   onEase: (key: HandKey, easing: Easing | null) => void;
@@ -71,7 +77,7 @@ export function Inspector(props: InspectorProps) {
         />
         <FramingControls
           settings={shot.settings}
-          bears={props.bears}
+          bears={(enlargement) => props.bears(shot, enlargement)}
           chosen={shot.framed?.mannerReason && `${MANNER_TEXT[shot.framed.manner].name}: ${shot.framed.mannerReason}`}
           onChange={(change) => props.onFraming(shot, change)}
         />
@@ -87,9 +93,16 @@ export function Inspector(props: InspectorProps) {
             </Hint>
           )}
         </div>
+        <ActiveArea
+          shot={shot}
+          shots={props.shots}
+          picture={props.film.picture}
+          onDraw={props.onDrawActive}
+          onChange={props.onActive}
+        />
         {differs && <Button onClick={() => props.onZoomEverywhere(shot)}>Use this zoom in all shots</Button>}
       </section>
-      <WindowHere {...props} shot={shot} frame={frame} />
+      <WindowHere {...props} shot={shot} frame={frame} largest={props.largestIn(shot)} />
       {before && (
         <ShotBegin
           shot={shot}

@@ -14,6 +14,7 @@ const request = (shotId: string, target = TALL): PathRequest => ({
     rule: { kind: "auto" },
     handKeys: [],
     protect: null,
+    active: null,
     carry: false,
   },
   picture: { width: 1920, height: 1080 },

@@ -5,6 +5,7 @@ import { arrowDirection } from "~/components/common/arrow-step";
 import type { Box, Size } from "~/core/geometry/box";
 import { clampWindow, type CropWindow, windowBox } from "~/core/geometry/crop-window";
 import { type DeskShot, shotAt } from "./desk-types";
+import { areaAt } from "./desk-windows";
 import { MarkLayer } from "./mark-layer";
 import type { Player } from "./player";
 import { PictureSubjects } from "./picture-subjects";
@@ -31,11 +32,12 @@ interface PictureProps {
   onDrawn: (frame: number, box: Box | null) => void;
 }
 
-/** What a box is drawn around: the thing to follow, or a part to be kept inside the window. */
-export type Drawing = "mark" | "protect";
+/** What a box is drawn around: the thing to follow, a part to be kept inside the window, or what is not bars. */
+export type Drawing = "mark" | "protect" | "active";
 const DRAWING_LABEL: Record<Drawing, string> = {
   mark: "Draw a box around what to follow",
   protect: "Draw a box around what the window shall keep inside",
+  active: "Draw a box around the picture without its bars",
 };
 
 /** Source pixels that one press of an arrow key moves the window by, alone and with Shift. */
@@ -44,7 +46,7 @@ const FINE_NUDGE = 1;
 
 /** The whole picture with the crop window on it; what falls outside is shaded. */
 export function Picture(props: PictureProps) {
-  const { player, picture, aspect, windowAt, onPlace, onPreview } = props;
+  const { player, picture, aspect, shots, windowAt, onPlace, onPreview } = props;
   const svg = useRef<SVGSVGElement>(null);
   const frameRect = useRef<SVGRectElement>(null);
   const shade = useRef<SVGPathElement>(null);
@@ -84,7 +86,7 @@ export function Picture(props: PictureProps) {
     const { from, ...start } = grip.current;
     const here = locate(event);
     const moved = { x: from.x + here.x - start.x, y: from.y + here.y - start.y, height: from.height };
-    const window = clampWindow(moved, picture, aspect);
+    const window = clampWindow(moved, areaAt(shots, player.getFrame(), picture), aspect);
     setDragged(window);
     onPreview(player.getFrame(), window);
   };
@@ -106,8 +108,10 @@ export function Picture(props: PictureProps) {
     event.preventDefault();
     event.stopPropagation();
     player.pause();
-    const { x, y, height } = windowAt(player.getFrame());
-    onPlace(player.getFrame(), clampWindow({ x: x + step * by[0], y: y + step * by[1], height }, picture, aspect));
+    const frame = player.getFrame();
+    const { x, y, height } = windowAt(frame);
+    const moved = { x: x + step * by[0], y: y + step * by[1], height };
+    onPlace(frame, clampWindow(moved, areaAt(shots, frame, picture), aspect));
   };
 
   return (
@@ -142,7 +146,8 @@ export function Picture(props: PictureProps) {
           onPointerCancel={giveUp}
           onKeyDown={nudge}
         />
-        <ProtectedPart player={player} shots={props.shots} />
+        <Bars player={player} shots={shots} picture={picture} />
+        <ProtectedPart player={player} shots={shots} />
         {props.drawing && player && (
           <MarkLayer
             label={DRAWING_LABEL[props.drawing]}
@@ -161,6 +166,28 @@ export function Picture(props: PictureProps) {
         </p>
       )}
     </div>
+  );
+}
+
+/** The film's own bars in the shot on screen: no window shows them. */
+function Bars({ player, shots, picture }: { player: Player | null; shots: DeskShot[]; picture: Size }) {
+  const active = shotAt(shots, useFrame(player))?.active;
+  if (!active) return null;
+  const { x, y, width, height } = active;
+  return (
+    <g pointerEvents="none" aria-label="The film's own bars">
+      <path
+        fillRule="evenodd"
+        d={`M0 0H${picture.width}V${picture.height}H0ZM${x} ${y}h${width}v${height}h${-width}Z`}
+        className="fill-white/15"
+      />
+      <rect
+        {...active}
+        className="fill-none stroke-white/70 [vector-effect:non-scaling-stroke]"
+        strokeWidth={1}
+        strokeDasharray="1 3"
+      />
+    </g>
   );
 }
 

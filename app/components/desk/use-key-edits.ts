@@ -6,8 +6,10 @@ import { aspectRatio, clampWindow, type CropWindow } from "~/core/geometry/crop-
 import { carryKey } from "~/core/path/carry-key";
 import type { Easing } from "~/core/path/easing";
 import { followedTrack, type HandKey } from "~/core/path/solve-version";
+import { activeArea } from "~/core/shots/shot";
 import { boxAt } from "~/core/subjects/track";
 import { type DeskShot, type DeskVersion, shotAt } from "./desk-types";
+import { areaAt } from "./desk-windows";
 import type { Edits } from "./use-edits";
 
 /** What can be done to the hand keys of a version. */
@@ -26,12 +28,13 @@ export function useKeyEdits(
 
   const placed = useCallback(
     (frame: number, window: CropWindow, fromFrame = frame): Command => {
-      const key = { frame, easing: keyAt(fromFrame)?.easing ?? null, ...clampWindow(window, picture, aspect) };
+      const area = areaAt(shots, frame, picture);
+      const key = { frame, easing: keyAt(fromFrame)?.easing ?? null, ...clampWindow(window, area, aspect) };
       return fromFrame === frame
         ? { type: "set-key", versionId: version.id, key }
         : { type: "move-key", versionId: version.id, fromFrame, key };
     },
-    [keyAt, version.id, picture, aspect],
+    [keyAt, shots, version.id, picture, aspect],
   );
 
   /** Puts a key where there is none, or moves the one that is there or was at `fromFrame`, with its easing. */
@@ -61,7 +64,7 @@ export function useKeyEdits(
     const box = subject && boxAt(subject, key.frame);
     const others = versions.filter(({ id }) => id !== version.id);
     for (const other of others) {
-      const carried = carryKey(key, version, other, picture, box && boxCentre(box));
+      const carried = carryKey(key, version, other, activeArea(shot, picture), box && boxCentre(box));
       edits.send({ type: "set-key", versionId: other.id, key: carried });
     }
     toast(`The key is in ${others.map(({ name }) => name).join(", ")} as well.`);

@@ -45,11 +45,13 @@ const Shot = z.object({
   excluded: z.boolean(),
   // Changes that were stored before shots had one protect nothing.
   protect: Box.nullable().default(null),
+  // … and have no bars.
+  active: Box.nullable().default(null),
 });
 /** What can be set for several shots at once; what is left out stays. */
 const ShotChange = Shot.pick({ subject: true, name: true, excluded: true, carry: true, begins: true })
   .partial()
-  .extend({ protect: Box.nullable().optional() });
+  .extend({ protect: Box.nullable().optional(), active: Box.nullable().optional() });
 const TrackEdit = z.object({ removed: z.array(Range).max(MOST), joinedTo: TrackId.nullable() });
 const Person = z.object({
   id: Id,
@@ -142,6 +144,7 @@ function describeChange(change: Extract<Command, { type: "change-shots" }>["chan
   if (change.excluded !== undefined) return change.excluded ? "exclusion" : "end of an exclusion";
   if (change.name !== undefined) return "name of a shot";
   if (change.subject !== undefined) return "change of subject";
+  if (change.active !== undefined) return "change of the active area";
   if (change.protect !== undefined) return change.protect ? "protection of a part" : "end of a protection";
   return "change of how a shot begins";
 }

@@ -1,6 +1,7 @@
-import { type Box, clipBox, type Size } from "../geometry/box";
+import { type Box, boxContains, clipBox, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, clampWindow } from "../geometry/crop-window";
 import type { HandKey } from "../path/solve-version";
+import { LEAST_ACTIVE_SIDE } from "../shots/shot";
 import { type FrameRange, inRange } from "../time/rate";
 import type { FilmState, VersionState } from "./film-state";
 
@@ -24,6 +25,9 @@ const liesOutside = (box: Box, picture: Size): boolean => {
   return !(width > 0 && height > 0);
 };
 
+const isNoArea = (area: Box, picture: Size): boolean =>
+  !boxContains(wholeOf(picture), area) || Math.min(area.width, area.height) < LEAST_ACTIVE_SIDE;
+
 function brokenShots({ shots, frames, picture }: FilmState, end: number): string | null {
   let covered = 0;
   for (const shot of shots) {
@@ -34,6 +38,7 @@ function brokenShots({ shots, frames, picture }: FilmState, end: number): string
       return `the shot at frame ${shot.start} is mixed with another outside the film`;
     }
     if (shot.protect && liesOutside(shot.protect, picture)) return "what is protected lies outside the picture";
+    if (shot.active && isNoArea(shot.active, picture)) return "the active area is too small or not in the picture";
     covered = shot.end;
   }
   if (covered !== end) return `the shots end at frame ${covered}, not at ${end}`;
@@ -42,7 +47,7 @@ function brokenShots({ shots, frames, picture }: FilmState, end: number): string
 
 function brokenKey(key: HandKey, version: VersionState, { frames, picture }: FilmState): string | null {
   if (!inRange(key.frame, { start: 0, end: frames })) return `the film has no frame ${key.frame}`;
-  const nearest = clampWindow(key, picture, aspectRatio(version));
+  const nearest = clampWindow(key, wholeOf(picture), aspectRatio(version));
   const off = Math.max(Math.abs(nearest.x - key.x), Math.abs(nearest.y - key.y), Math.abs(nearest.height - key.height));
   if (!(off <= ROUNDING)) return `the window at frame ${key.frame} would leave the picture`;
   return null;

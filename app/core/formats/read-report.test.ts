@@ -25,6 +25,7 @@ const found = [
     reason: "only face",
     certainty: 0.8,
     tracks: TRACKS,
+    active: { x: 0, y: 140, width: 1920, height: 800 },
   },
   {
     range: { start: 20, end: 50 },
@@ -33,6 +34,7 @@ const found = [
     reason: "nobody",
     certainty: 0.3,
     tracks: [],
+    active: null,
   },
 ];
 
@@ -40,7 +42,7 @@ describe("a report that is read", () => {
   test("gives back what was found, shot by shot", () => {
     const film = readReport(JSON.stringify(makeAnalysisReport(FILM, found)));
     expect(film).toMatchObject(FILM);
-    expect(film.shots).toEqual(found.map(({ range, begins, tracks }) => ({ range, begins, tracks })));
+    expect(film.shots).toEqual(found.map(({ range, begins, tracks, active }) => ({ range, begins, tracks, active })));
   });
 
   test("says what is wrong with it", () => {

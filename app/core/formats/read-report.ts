@@ -1,5 +1,5 @@
 /** Takes what was found in a film from a report, so that a path can be laid without looking at the film again. */
-import type { Size } from "../geometry/box";
+import type { Box, Size } from "../geometry/box";
 import type { Transition } from "../shots/transition";
 import type { Track } from "../subjects/track";
 import type { FilmGrid } from "../time/film-grid";
@@ -18,8 +18,10 @@ export interface ReadFilm {
   frames: number;
   /** What it lacks of pictures of its own. */
   grid: Pick<FilmGrid, "held" | "longHolds">;
-  shots: { range: FrameRange; begins: Transition; tracks: Track[] }[];
+  shots: { range: FrameRange; begins: Transition; active: Box | null; tracks: Track[] }[];
 }
+
+const boxOf = ([x, y, width, height]: readonly [number, number, number, number]): Box => ({ x, y, width, height });
 
 function parse(text: string): Report | AnalysisReport {
   let json: unknown;
@@ -49,8 +51,9 @@ export function readReport(text: string): ReadFilm {
       held: source.repeated?.frames ?? 0,
       longHolds: (source.repeated?.stretches ?? []).map(([start, end]) => ({ start, end })),
     },
-    shots: shots.map(({ start, end, transition: kind, range }, index) => ({
+    shots: shots.map(({ start, end, transition: kind, range, active }, index) => ({
       range: { start, end },
+      active: active ? boxOf(active) : null,
       begins: { kind, frame: start, range: { start: range?.[0] ?? start, end: range?.[1] ?? start } },
       tracks: tracks
         .filter(({ shot }) => shot === index)
@@ -58,7 +61,7 @@ export function readReport(text: string): ReadFilm {
           id,
           kind: what,
           start: from,
-          boxes: boxes.map((box) => box && { x: box[0], y: box[1], width: box[2], height: box[3] }),
+          boxes: boxes.map((box) => box && boxOf(box)),
           confidence,
           ...(label ? { label } : {}),
           ...(who ? { who } : {}),

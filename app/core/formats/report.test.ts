@@ -12,6 +12,7 @@ const report = makeReport(FILM, { width: 1080, height: 1920 }, [
     subjectId: "s1-face-1",
     reason: "only face, speaking, 100 % of the shot",
     certainty: 0.81239,
+    active: { x: 0, y: 140, width: 1920, height: 800 },
     keys: [{ frame: 0, x: 700.12345, y: 540, height: 1080, easing: "hold", by: "solver" }],
     tracks: [
       {
@@ -64,11 +65,13 @@ test("what was found is a report of its own, without a version", () => {
       reason: "nobody and nothing stands out",
       certainty: 0.3,
       tracks: [],
+      active: null,
     },
   ]);
   expect(AnalysisReport.parse(JSON.parse(JSON.stringify(found)))).toEqual(found);
   expect(found.shots[0]).not.toHaveProperty("keys");
   expect(report.shots[0]!.certainty).toBe(0.812);
+  expect([report.shots[0]!.active, found.shots[0]!.active]).toEqual([[0, 140, 1920, 800], undefined]);
   expect(report.tracks[0]).toMatchObject({ who: "p2", person: "s1-person-1", speaking: [[0, 2]] });
 });
 
@@ -77,7 +80,7 @@ test("says what the film lacks, and keeps that when it is read again", () => {
   const shot = {
     range: { start: 0, end: 60 },
     begins: { frame: 0, kind: "cut" as const, range: { start: 0, end: 0 } },
-    ...{ subjectId: null, reason: "nobody", certainty: 1, tracks: [] },
+    ...{ subjectId: null, reason: "nobody", certainty: 1, tracks: [], active: null },
   };
   const written = AnalysisReport.parse(makeAnalysisReport(lacking, [shot]));
   expect(written.source.repeated).toEqual({ frames: 21, stretches: [[10, 30]] });

@@ -43,6 +43,8 @@ const FoundShot = z.object({
   /** Why, in words, and how sure that is. */
   reason: z.string(),
   certainty: Share,
+  /** The part of the picture that is not the film's own bars; left out where it has none. */
+  active: BoxTuple.optional(),
 });
 const endsAfterStart = (shot: { start: number; end: number }) => shot.end > shot.start;
 const WRONG_ORDER = "a shot must end after it starts";
@@ -122,6 +124,7 @@ export interface FoundShotData {
   reason: string;
   certainty: number;
   tracks: readonly Track[];
+  active: Box | null;
 }
 
 export interface ReportedShot extends FoundShotData {
@@ -168,6 +171,7 @@ const foundShot = ({
   subjectId,
   reason,
   certainty,
+  active,
 }: FoundShotData): AnalysisReport["shots"][number] => ({
   start: range.start,
   end: range.end,
@@ -176,6 +180,7 @@ const foundShot = ({
   subject: subjectId,
   reason,
   certainty: rounded(certainty),
+  ...(active ? { active: boxTuple(active) } : {}),
 });
 
 const reportTracks = (shots: readonly FoundShotData[]): Report["tracks"] =>

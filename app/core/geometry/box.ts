@@ -11,6 +11,9 @@ export interface Size {
   height: number;
 }
 
+/** All of a picture, as a box. */
+export const wholeOf = ({ width, height }: Size): Box => ({ x: 0, y: 0, width, height });
+
 export interface Point {
   x: number;
   y: number;
@@ -40,11 +43,7 @@ export function boxUnion(boxes: readonly Box[]): Box {
 }
 
 /** Area that two boxes share. */
-export function intersectionArea(a: Box, b: Box): number {
-  const width = Math.min(a.x + a.width, b.x + b.width) - Math.max(a.x, b.x);
-  const height = Math.min(a.y + a.height, b.y + b.height) - Math.max(a.y, b.y);
-  return width > 0 && height > 0 ? width * height : 0;
-}
+export const intersectionArea = (a: Box, b: Box): number => boxArea(boxIntersection(a, b));
 
 /** Intersection over union (Jaccard index), 0 to 1. */
 export function boxIou(a: Box, b: Box): number {
@@ -60,16 +59,24 @@ export const boxContains = (outer: Box, inner: Box, tolerance = 0): boolean =>
   inner.x + inner.width <= outer.x + outer.width + tolerance &&
   inner.y + inner.height <= outer.y + outer.height + tolerance;
 
-/** The part of a box inside a picture of the given size; its width or height is 0 if there is none. */
-export function clipBox(box: Box, picture: Size): Box {
-  const x = Math.min(picture.width, Math.max(0, box.x));
-  const y = Math.min(picture.height, Math.max(0, box.y));
+export const moveBox = (box: Box, { x, y }: Point): Box => ({ ...box, x: box.x + x, y: box.y + y });
+
+/** The part that two boxes share; its width or height is 0 if there is none. */
+export function boxIntersection(a: Box, b: Box): Box {
+  const x = Math.max(a.x, b.x);
+  const y = Math.max(a.y, b.y);
   return {
     x,
     y,
-    width: Math.max(0, Math.min(picture.width, box.x + box.width) - x),
-    height: Math.max(0, Math.min(picture.height, box.y + box.height) - y),
+    width: Math.max(0, Math.min(a.x + a.width, b.x + b.width) - x),
+    height: Math.max(0, Math.min(a.y + a.height, b.y + b.height) - y),
   };
+}
+
+/** The part of a box inside a picture of the given size; its width or height is 0 if there is none. */
+export function clipBox(box: Box, picture: Size): Box {
+  const inside = boxIntersection(box, wholeOf(picture));
+  return { ...inside, x: Math.min(picture.width, inside.x), y: Math.min(picture.height, inside.y) };
 }
 
 /** The part of a box inside a picture; null where less than a pixel of it is. */

@@ -1,4 +1,4 @@
-import { boxAround, type Box, type Size } from "./box";
+import { boxAround, type Box, boxCentre, type Size } from "./box";
 
 /** What a version shows of the source: its centre and height; the width follows from the version's shape. */
 export interface CropWindow {
@@ -10,34 +10,33 @@ export interface CropWindow {
 /** Width over height. */
 export const aspectRatio = (size: Size): number => size.width / size.height;
 
-/** Height, in source pixels, of the largest window of this aspect ratio that fits into the picture. */
+/** Height, in source pixels, of the largest window of this aspect ratio that fits into a picture or a part of it. */
 export const largestWindowHeight = (picture: Size, aspect: number): number =>
   Math.min(picture.height, picture.width / aspect);
 
 export const windowBox = (window: CropWindow, aspect: number): Box =>
   boxAround(window, { width: window.height * aspect, height: window.height });
 
-/** The window in the middle of the picture, as large as it can be. */
-export const centredWindow = (picture: Size, aspect: number): CropWindow => ({
-  x: picture.width / 2,
-  y: picture.height / 2,
-  height: largestWindowHeight(picture, aspect),
+/** The window in the middle of an area, as large as it can be. */
+export const centredWindow = (area: Box, aspect: number): CropWindow => ({
+  ...boxCentre(area),
+  height: largestWindowHeight(area, aspect),
 });
 
-/** Where a window's centre may be on one axis without leaving the picture. */
-export function centreBounds(pictureLength: number, windowLength: number): [number, number] {
-  const half = Math.min(windowLength, pictureLength) / 2;
-  return [half, Math.max(half, pictureLength - half)];
+/** Where a window's centre may be on one axis without leaving what begins at 0 and is so long. */
+export function centreBounds(length: number, windowLength: number): [number, number] {
+  const half = Math.min(windowLength, length) / 2;
+  return [half, Math.max(half, length - half)];
 }
 
 const clamp = (value: number, [low, high]: [number, number]) => Math.min(high, Math.max(low, value));
 
-/** The nearest window that lies wholly inside the picture. */
-export function clampWindow(window: CropWindow, picture: Size, aspect: number): CropWindow {
-  const height = Math.min(window.height, largestWindowHeight(picture, aspect));
+/** The nearest window that lies wholly inside an area of the picture. */
+export function clampWindow(window: CropWindow, area: Box, aspect: number): CropWindow {
+  const height = Math.min(window.height, largestWindowHeight(area, aspect));
   return {
-    x: clamp(window.x, centreBounds(picture.width, height * aspect)),
-    y: clamp(window.y, centreBounds(picture.height, height)),
+    x: area.x + clamp(window.x - area.x, centreBounds(area.width, height * aspect)),
+    y: area.y + clamp(window.y - area.y, centreBounds(area.height, height)),
     height,
   };
 }

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { boxContains, boxIou, clipBox, intersectionArea, mixBoxes } from "./box";
+import { boxContains, boxIou, clipBox, intersectionArea, mixBoxes, wholeOf } from "./box";
 import { centreBounds, centredWindow, clampWindow, largestWindowHeight, windowBox } from "./crop-window";
 
 const HD = { width: 1920, height: 1080 };
@@ -32,12 +32,14 @@ describe("windows", () => {
     { aspect: 21 / 9, height: 1920 / (21 / 9) },
   ])("the largest of aspect $aspect fills the picture on one axis", ({ aspect, height }) => {
     expect(largestWindowHeight(HD, aspect)).toBeCloseTo(height);
-    expect(boxContains({ x: 0, y: 0, ...HD }, windowBox(centredWindow(HD, aspect), aspect), 1e-9)).toBe(true);
+    expect(boxContains({ x: 0, y: 0, ...HD }, windowBox(centredWindow(wholeOf(HD), aspect), aspect), 1e-9)).toBe(true);
   });
 
   test("are brought back into the picture", () => {
-    const window = clampWindow({ x: 5000, y: -50, height: 4000 }, HD, 9 / 16);
+    const window = clampWindow({ x: 5000, y: -50, height: 4000 }, wholeOf(HD), 9 / 16);
     expect(window).toEqual({ x: 1920 - (1080 * 9) / 16 / 2, y: 540, height: 1080 });
+    const between = box(0, 140, 1920, 800);
+    expect(clampWindow({ x: 5000, y: -50, height: 4000 }, between, 1)).toEqual({ x: 1520, y: 540, height: 800 });
   });
 
   test("a window as long as the picture has one place", () => {

@@ -1,4 +1,4 @@
-import type { Point, Size } from "../geometry/box";
+import type { Box, Point, Size } from "../geometry/box";
 import { aspectRatio, clampWindow, largestWindowHeight, windowBox } from "../geometry/crop-window";
 import type { HandKey } from "./solve-version";
 
@@ -6,9 +6,9 @@ import type { HandKey } from "./solve-version";
  * A hand key of one version as it would be in another of another shape: with the same zoom, and with the subject at the
  * same share of the window's width and height; around the same middle where there is none.
  */
-export function carryKey(key: HandKey, from: Size, to: Size, picture: Size, subject: Point | null): HandKey {
+export function carryKey(key: HandKey, from: Size, to: Size, area: Box, subject: Point | null): HandKey {
   const [a, b] = [aspectRatio(from), aspectRatio(to)];
-  const height = (key.height / largestWindowHeight(picture, a)) * largestWindowHeight(picture, b);
+  const height = (key.height / largestWindowHeight(area, a)) * largestWindowHeight(area, b);
   const { frame, easing } = key;
   const window = windowBox(key, a);
   const other = { width: height * b, height };
@@ -17,5 +17,5 @@ export function carryKey(key: HandKey, from: Size, to: Size, picture: Size, subj
   const down = (place.y - window.y) / window.height;
   const x = place.x + (0.5 - across) * other.width;
   const y = place.y + (0.5 - down) * other.height;
-  return { frame, easing, ...clampWindow({ x, y, height }, picture, b) };
+  return { frame, easing, ...clampWindow({ x, y, height }, area, b) };
 }

@@ -160,7 +160,14 @@ describe("keys", () => {
 
 describe("a framed shot", () => {
   const track = face(60, () => 700);
-  const framing = { range: { start: 0, end: 60 }, settings: GLIDE, tracks: [track], handKeys: [], protect: null };
+  const framing = {
+    range: { start: 0, end: 60 },
+    settings: GLIDE,
+    tracks: [track],
+    handKeys: [],
+    protect: null,
+    active: null,
+  };
   const frame = (stored: string) =>
     frameShot({ ...framing, rule: followRule(stored), carry: false }, HD, VERTICAL, { num: 30, den: 1 });
 

@@ -1,4 +1,4 @@
-import type { Box, Size } from "../geometry/box";
+import { type Box, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, centreBounds, clampWindow, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
 import { framesPerSecond, type FrameRange, inRange, type Rate } from "../time/rate";
 import type { Subject } from "../subjects/subject";
@@ -63,13 +63,14 @@ export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): 
   const aspect = aspectRatio(target);
   const fps = framesPerSecond(rate);
   const largest = largestWindowHeight(picture, aspect);
+  const area = wholeOf(picture);
   const weights = weightsFor(settings.manner, settings.calm);
   const hands = problem.handKeys
     .filter(({ frame }) => inRange(frame, shot))
-    .map((key) => ({ frame: key.frame, easing: key.easing ?? null, ...clampWindow(key, picture, aspect) }))
+    .map((key) => ({ frame: key.frame, easing: key.easing ?? null, ...clampWindow(key, area, aspect) }))
     .sort((a, b) => a.frame - b.frame);
   const given = new Map<number, CropWindow>(hands.map((key) => [key.frame - shot.start, key]));
-  if (problem.startAt && !given.has(0)) given.set(0, clampWindow(problem.startAt, picture, aspect));
+  if (problem.startAt && !given.has(0)) given.set(0, clampWindow(problem.startAt, area, aspect));
   const fixedOn = (of: "x" | "y" | "height") => new Map([...given].map(([frame, window]) => [frame, window[of]]));
 
   const limits = heightLimits(settings, picture, target);
@@ -115,6 +116,6 @@ export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): 
     height: withinTolerance(height, tolerance),
   };
   const keys = keysAround(path, shot, hands, tolerance);
-  const windows = Array.from({ length: count }, (_, i) => clampWindow(windowAt(keys, shot.start + i), picture, aspect));
+  const windows = Array.from({ length: count }, (_, i) => clampWindow(windowAt(keys, shot.start + i), area, aspect));
   return { keys, windows };
 }

@@ -24,6 +24,8 @@ function shot(start: number, end: number, x: (frame: number) => number, more: Pa
     tracks: [track],
     rule: { kind: "auto" },
     handKeys: [],
+    protect: null,
+    active: null,
     carry: false,
     ...more,
   };
@@ -60,7 +62,7 @@ describe("shots that follow one another", () => {
   });
 
   test("a hand key on the first frame wins over what is carried", () => {
-    const key = { frame: 40, x: 900, y: 360, height: 720 };
+    const key = { frame: 40, x: 900, y: 360, height: 720, easing: null };
     const shots = [shot(0, 40, () => 300), shot(40, 90, () => 400, { carry: true, handKeys: [key] })];
     const [, second] = frameShots(shots, PICTURE, TALL, RATE);
     expect(second!.windows[0]!.x).toBeCloseTo(900, 2);

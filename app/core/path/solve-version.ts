@@ -9,6 +9,7 @@ import type { FramingSettings } from "./framing-settings";
 import type { Easing } from "./easing";
 import type { Manner } from "./manner";
 import { type ShotPath, type ShotProblem, solveShot } from "./solve-shot";
+import { insideArea, outOfArea, windowBefore } from "./active-area";
 import { SolvedProblems } from "./solved-problems";
 import { heightLimits } from "./zoom-goals";
 
@@ -29,6 +30,8 @@ export interface ShotFraming {
   handKeys: readonly HandKey[];
   /** A part of the picture that is to be kept inside where it can be. */
   protect: Box | null;
+  /** The part of the picture in which the window may be; all of it if null. */
+  active: Box | null;
   /** Whether the window goes on from where it was in the shot before. */
   carry: boolean;
 }
@@ -69,6 +72,20 @@ export function frameShot(
   rate: Rate,
   before: ShotBefore = NOTHING_BEFORE,
   solved = new SolvedProblems(),
+): FramedShot {
+  const { active } = shot;
+  if (!active) return frameInPicture(shot, picture, target, rate, before, solved);
+  const inside = frameInPicture(insideArea(shot, active), active, target, rate, windowBefore(before, active), solved);
+  return outOfArea(inside, active);
+}
+
+function frameInPicture(
+  shot: ShotFraming,
+  picture: Size,
+  target: Size,
+  rate: Rate,
+  before: ShotBefore,
+  solved: SolvedProblems,
 ): FramedShot {
   const { range, settings, handKeys, tracks, rule, protect } = shot;
   const window = windowSize(picture, target, settings);
@@ -127,12 +144,14 @@ const windowSize = (picture: Size, target: Size, settings: FramingSettings): Siz
 
 /** Who is followed in a shot; `before` is who was in the shot before it. */
 export function whoIsFollowed(
-  { range, tracks, rule, settings }: Pick<ShotFraming, "range" | "tracks" | "rule" | "settings">,
-  picture: Size,
+  shot: ShotFraming,
+  whole: Size,
   target: Size,
   rate: Rate,
   before: string | null,
 ): string | null {
+  const { range, tracks, rule, settings } = shot.active ? insideArea(shot, shot.active) : shot;
+  const picture = shot.active ?? whole;
   const window = windowSize(picture, target, settings);
   return planFollowing({ rule, shot: range, tracks, picture, window, rate, before }).who;
 }

@@ -1,3 +1,4 @@
+import { boxIntersection } from "../geometry/box";
 import { carriesOver, freshShot, type Shot } from "./shot";
 import { hardTransition, shotsBetween, type Transition } from "./transition";
 
@@ -50,6 +51,12 @@ export function splitShot(shots: readonly Shot[], frame: number, kind: "cut" | "
   return [...shots.slice(0, index), first, second, ...shots.slice(index + 1)];
 }
 
+/** What is active in all of several shots. */
+function commonArea(shots: readonly Shot[]): Shot["active"] {
+  const areas = shots.flatMap(({ active }) => active ?? []);
+  return areas.length === 0 ? null : areas.reduce(boxIntersection);
+}
+
 /** Joins shots that follow one another into the first of them, which keeps its settings. */
 export function joinShots(shots: readonly Shot[], ids: readonly string[]): Shot[] {
   const indices = ids.map((id) => requireShot(shots, id)).sort((a, b) => a - b);
@@ -59,7 +66,8 @@ export function joinShots(shots: readonly Shot[], ids: readonly string[]): Shot[
     throw new ReshapeError("only shots that follow one another can be joined");
   }
   const last = first + indices.length - 1;
-  const joined = { ...shots[first]!, end: shots[last]!.end };
+  const parts = shots.slice(first, last + 1);
+  const joined = { ...shots[first]!, end: shots[last]!.end, active: commonArea(parts) };
   return [...shots.slice(0, first), joined, ...shots.slice(last + 1)];
 }
 
@@ -107,8 +115,8 @@ export function recut(
     taken.add(id);
     const fresh = freshShot(id, range, found.get(start) ?? null);
     if (!likest) return fresh;
-    const { subject, name, excluded, protect } = likest;
+    const { subject, name, excluded, protect, active } = likest;
     const carry = likest.begins === fresh.begins ? likest.carry : fresh.carry;
-    return { ...fresh, subject, excluded, protect, carry, name: keepsId ? name : null };
+    return { ...fresh, subject, excluded, protect, active, carry, name: keepsId ? name : null };
   });
 }

@@ -1,4 +1,4 @@
-import type { Box } from "../geometry/box";
+import { type Box, type Size, wholeOf } from "../geometry/box";
 import type { FrameRange } from "../time/rate";
 import { hardTransition, type Transition, type TransitionKind } from "./transition";
 
@@ -20,13 +20,21 @@ export interface Shot {
   excluded: boolean;
   /** A part of the picture, such as a title, that the window keeps inside where it can. */
   protect: Box | null;
+  /** What of the picture is not the film's own bars; null if it has none. */
+  active: Box | null;
 }
+
+/** Pixels: with less there is nothing to crop. */
+export const LEAST_ACTIVE_SIDE = 32;
+
+/** The part of the picture in which a shot's window may be. */
+export const activeArea = ({ active }: Pick<Shot, "active">, picture: Size): Box => active ?? wholeOf(picture);
 
 /** Where the window goes on over the boundary unless the editor says otherwise: after a jump cut in a talk. */
 export const carriesOver = (begins: TransitionKind): boolean => begins === "jump";
 
 /** A shot as the analysis leaves it. */
-export function freshShot(id: string, range: FrameRange, begins: Transition | null): Shot {
+export function freshShot(id: string, range: FrameRange, begins: Transition | null, active: Box | null = null): Shot {
   const transition = begins ?? hardTransition(range.start, "cut");
   return {
     id,
@@ -39,6 +47,7 @@ export function freshShot(id: string, range: FrameRange, begins: Transition | nu
     name: null,
     excluded: false,
     protect: null,
+    active,
   };
 }
 

@@ -1,3 +1,4 @@
+import type { PlainEdges } from "../shots/plain-edges";
 import { boxIou, type Box, type Point } from "../geometry/box";
 
 /** What a track can be of. */
@@ -44,6 +45,8 @@ export interface FrameDetections {
   /** Frames from one carried box to the next. */
   step: number;
   detections: Detection[];
+  /** How far the frame is plain from its edges. */
+  plain?: PlainEdges;
 }
 
 /** Greedy non-maximum suppression within each kind: of boxes that overlap, the most confident stays. */

@@ -1,3 +1,4 @@
+import { expect, test } from "@jest/globals";
 import { pieceAt, pieceCount, pieceFrames, pieceRange } from "./pieces";
 
 const ntsc = { num: 30000, den: 1001 };

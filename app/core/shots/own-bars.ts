@@ -1,0 +1,181 @@
+/**
+ * A film's own bars: the plain edges of a picture that was fitted into a frame of another shape. They are told from a few
+ * frames by four marks together: at the edge the picture is of one level; that ends in a straight line; there is such an
+ * edge on the opposite side as well; and what is between them is most of the frame. Dark pictures lack the straight line,
+ * titles on black are too small, and a logo or a subtitle in a bar leaves most of it plain.
+ */
+import type { Box, Size } from "../geometry/box";
+
+/** A frame's luma as means along its rows and its columns, `SEGMENTS` of each. */
+export interface EdgeProfile {
+  /** Mean of each segment of each row, from the top; of a row the segments from the left. */
+  rows: Float32Array;
+  /** Mean of each segment of each column, from the left; of a column the segments from the top. */
+  columns: Float32Array;
+}
+
+export const SEGMENTS = 32;
+/** Levels of luma by which a segment is lit, so that it is no bar. */
+const LIT = 6;
+/** Share of what is lit inside that a line has which is no soft end of a bar any more. */
+const NEARLY = 0.9;
+/** Share of the frames in which a segment must be lit to count; compression flickers. */
+const LIT_SHARE = 0.1;
+/** Pixels over which a soft edge may reach, at the most, and share of the frame's side. */
+const SOFT = { least: 3, share: 0.006 };
+/** Share of the segments that must end in one line. */
+const ALIGNED_SHARE = 0.4;
+/** Share of a bar that must be plain where the frame is lit at all. */
+const PLAIN_SHARE = 0.8;
+/** A frame counts if so much of its middle is lit. */
+const FRAME_LIT_SHARE = 0.05;
+/** The longest bars: letterboxes and pillarboxes leave most of the frame. */
+const MOST = { rows: 0.3, columns: 0.42 };
+/** A dark line this thin at one edge alone is what many recordings have, and loses nothing. */
+const LINE_SHARE = 0.02;
+/** Opposite bars differ by no more than this share of the longer one, or of the frame's side. */
+const UNEQUAL = { of: 0.5, share: 0.01 };
+/** Pixels left out beyond a bar, so that scaling and the coarser colours bring nothing of it in. */
+const GUARD = 2;
+
+/** Takes a frame's profile from its plane of luma. */
+export function edgeProfile(luma: Uint8Array, { width, height }: Size): EdgeProfile {
+  const rows = new Float32Array(height * SEGMENTS);
+  const columns = new Float32Array(width * SEGMENTS);
+  const acrossOf = Uint8Array.from({ length: width }, (_, x) => Math.floor((x * SEGMENTS) / width));
+  const [inRow, inColumn] = [new Float32Array(SEGMENTS), new Float32Array(SEGMENTS)];
+  for (const segment of acrossOf) inRow[segment]!++;
+  for (let y = 0, at = 0; y < height; y++) {
+    const down = Math.floor((y * SEGMENTS) / height);
+    inColumn[down]!++;
+    for (let x = 0; x < width; x++, at++) {
+      const value = luma[at]!;
+      rows[y * SEGMENTS + acrossOf[x]!]! += value;
+      columns[x * SEGMENTS + down]! += value;
+    }
+  }
+  for (let i = 0; i < rows.length; i++) rows[i]! /= inRow[i % SEGMENTS]!;
+  for (let i = 0; i < columns.length; i++) columns[i]! /= inColumn[i % SEGMENTS]!;
+  return { rows, columns };
+}
+
+const median = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!;
+
+/** Segments of a line that are looked at: those that are no bar on the other axis. */
+type Segments = readonly number[];
+
+/** Lines of segments from one edge of the frame inwards, over several frames. */
+class Edge {
+  private readonly level: number;
+  /** Frames of which enough is lit to tell anything. */
+  private readonly shown: number[];
+
+  constructor(
+    private readonly frames: readonly Float32Array[],
+    private readonly length: number,
+    private readonly segments: Segments,
+    private readonly fromEnd: boolean,
+  ) {
+    this.level = median(frames.flatMap((_, f) => segments.map((s) => this.at(f, 0, s))));
+    const [from, to] = [Math.floor(length / 3), Math.ceil((2 * length) / 3)];
+    this.shown = frames.flatMap((_, f) => {
+      let lit = 0;
+      for (let line = from; line < to; line++) for (const s of segments) if (this.off(f, line, s) > LIT) lit++;
+      return lit > FRAME_LIT_SHARE * (to - from) * segments.length ? [f] : [];
+    });
+  }
+
+  /** Mean of a segment of the line so far from the edge. */
+  private at(frame: number, depth: number, segment: number): number {
+    const line = this.fromEnd ? this.length - 1 - depth : depth;
+    return this.frames[frame]![line * SEGMENTS + segment]!;
+  }
+
+  private off(frame: number, depth: number, segment: number): number {
+    return Math.abs(this.at(frame, depth, segment) - this.level);
+  }
+
+  /** How far from the edge a segment is first lit in enough frames; `end` if it is not before. */
+  private depthOf(segment: number, end: number): number {
+    const enough = Math.max(1, LIT_SHARE * this.frames.length);
+    for (let depth = 0; depth < end; depth++) {
+      const lit = this.frames.filter((_, f) => this.off(f, depth, segment) > LIT).length;
+      if (lit >= enough) return depth;
+    }
+    return end;
+  }
+
+  /** Share of the lines up to a depth that is plain, in frames that show anything. */
+  private plainShare(depth: number): number {
+    let plain = 0;
+    for (const f of this.shown)
+      for (let at = 0; at < depth; at++) for (const s of this.segments) if (this.off(f, at, s) <= LIT) plain++;
+    return plain / (this.shown.length * depth * this.segments.length);
+  }
+
+  /** Lines that a soft edge takes from a depth on, until what ends there is nearly as lit as farther inside. */
+  private softness(depth: number, aligned: Segments, most: number): number {
+    const lit = (at: number) =>
+      this.shown.reduce((sum, f) => sum + aligned.reduce((all, s) => all + this.off(f, at, s), 0), 0);
+    const inside = lit(depth + most + 1);
+    for (let more = 0; more < most; more++) if (lit(depth + more) >= NEARLY * inside) return more;
+    return most;
+  }
+
+  /** How thick the bar at this edge is, with its soft end; 0 if there is none. */
+  bar(most: number): number {
+    if (this.shown.length === 0) return 0;
+    const soft = Math.max(SOFT.least, Math.round(SOFT.share * this.length));
+    const depths = this.segments.map((segment) => ({ segment, depth: this.depthOf(segment, most + soft + 1) }));
+    let [best, aligned]: [number, number[]] = [0, []];
+    for (const { depth } of depths) {
+      if (depth === 0 || depth > most) continue;
+      const near = depths.filter((other) => other.depth >= depth && other.depth <= depth + soft);
+      if (near.length > aligned.length) [best, aligned] = [depth, near.map(({ segment }) => segment)];
+    }
+    const isStraight = aligned.length >= ALIGNED_SHARE * this.segments.length;
+    return isStraight && this.plainShare(best) >= PLAIN_SHARE ? best + this.softness(best, aligned, soft) : 0;
+  }
+}
+
+/** How thick the bars at both ends of one axis are; none where they do not belong together. */
+function pair(frames: readonly Float32Array[], lines: number, segments: Segments, most: number): [number, number] {
+  const limit = Math.floor(most * lines);
+  const [a, b] = [false, true].map((fromEnd) => new Edge(frames, lines, segments, fromEnd).bar(limit)) as [
+    number,
+    number,
+  ];
+  const line = LINE_SHARE * lines;
+  if (Math.max(a, b) <= line) return [a, b];
+  return Math.abs(a - b) <= Math.max(UNEQUAL.of * Math.max(a, b), UNEQUAL.share * lines) ? [a, b] : [0, 0];
+}
+
+/** Segments of lines of a length of which nothing lies in the bars at their ends. */
+function segmentsBetween([first, last]: [number, number], length: number): number[] {
+  const all = Array.from({ length: SEGMENTS }, (_, s) => s);
+  const between = all.filter((s) => s * length >= first * SEGMENTS && (s + 1) * length <= (length - last) * SEGMENTS);
+  return between.length > 0 ? between : all;
+}
+
+/** A bar with the guard inside it; what has no bar keeps its edge. */
+const guarded = (bar: number): number => (bar === 0 ? 0 : bar + GUARD);
+
+/**
+ * The part of a frame that is not its own bars, by some of a film's or a shot's frames.
+ *
+ * @param profiles of frames of the given size, some seconds apart where there are many
+ * @returns null where there are no bars, or the frames show too little to tell
+ */
+export function activeAreaOf(profiles: readonly EdgeProfile[], { width, height }: Size): Box | null {
+  if (profiles.length === 0) return null;
+  const rows = profiles.map((profile) => profile.rows);
+  const columns = profiles.map((profile) => profile.columns);
+  const across = (upDown: [number, number]) => pair(columns, width, segmentsBetween(upDown, height), MOST.columns);
+  const upAndDown = (sides: [number, number]) => pair(rows, height, segmentsBetween(sides, width), MOST.rows);
+  // Where there are bars on all sides, each pair is seen best between the others.
+  const sides = across(upAndDown(across([0, 0])));
+  const [left, right] = sides.map(guarded) as [number, number];
+  const [top, bottom] = upAndDown(sides).map(guarded) as [number, number];
+  if (left + right + top + bottom === 0) return null;
+  return { x: left, y: top, width: width - left - right, height: height - top - bottom };
+}

@@ -1,0 +1,17 @@
+import { counted } from "~/core/counted";
+import type { Box, Size } from "~/core/geometry/box";
+
+/** What is said of a film's own bars, as lines; nothing where it has none. */
+export function barsLines(shots: readonly { active: Box | null }[], picture: Size): string[] {
+  const counts = new Map<string, number>();
+  for (const { active } of shots) {
+    if (!active) continue;
+    const { x, y, width, height } = active;
+    const text = `${width} × ${height} at ${x}, ${y}`;
+    counts.set(text, (counts.get(text) ?? 0) + 1);
+  }
+  const whole = `${picture.width} × ${picture.height}`;
+  return [...counts].map(
+    ([text, count]) => `The film's own bars are left out in ${counted(count, "shot")}: ${text} is left of ${whole}.`,
+  );
+}
