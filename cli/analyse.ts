@@ -6,7 +6,7 @@ import { planFollowing } from "~/core/subjects/follow";
 import { writeAside } from "~/disk/write-aside.server";
 import { barsLines } from "./bars-line";
 import { type FindOptions, findShots } from "./find";
-import { openFilm } from "./open-film";
+import { openFilm, undecodedLines } from "./open-film";
 import { addActiveOption, addFollowOption, addMarkOption } from "./options";
 import { type ProgressLine, runWithProgress } from "./progress-line";
 
@@ -22,7 +22,7 @@ async function analyse(
 ): Promise<void> {
   const film = await openFilm(file);
   const { picture, rate, frames } = film.info;
-  const found = await findShots(film, { start: 0, end: frames }, options, {
+  const { shots: found, lacking } = await findShots(film, { start: 0, end: frames }, options, {
     signal,
     onProgress: (share) => progress.show({ number: 1, of: 1, what: "Looking for shots and people" }, share),
   });
@@ -33,9 +33,10 @@ async function analyse(
     before = plan.who;
     return { ...shot, subjectId: plan.trackId, reason: plan.reason, certainty: plan.certainty };
   });
-  const report = AnalysisReport.parse(makeAnalysisReport({ file: film.name, ...film.info }, shots));
+  const report = AnalysisReport.parse(makeAnalysisReport({ file: film.name, ...film.info, lacking }, shots));
   await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   progress.end();
+  for (const line of undecodedLines(lacking, film)) console.error(line);
   for (const line of barsLines(shots, picture)) console.error(line);
   const people = new Set(report.tracks.flatMap(({ who }) => who ?? [])).size;
   console.error(

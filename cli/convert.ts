@@ -10,7 +10,7 @@ import type { FilmFile } from "~/media/film-file";
 import { writeAside } from "~/disk/write-aside.server";
 import { barsLines } from "./bars-line";
 import { type FindOptions, findShots } from "./find";
-import { openFilm } from "./open-film";
+import { openFilm, undecodedLines } from "./open-film";
 import { addFramingOptions, type FramingOptions, ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";
 import { addActiveOption, addMarkOption, parseFrame, parseSize, UsageError } from "./options";
@@ -46,7 +46,7 @@ async function convert(
   if (resolve(file) === resolve(options.out)) throw new UsageError("--out would overwrite the film itself");
   const film = await openFilm(file);
   const range = rangeFrom(options, film);
-  const found = await findShots(
+  const { shots: found, lacking } = await findShots(
     film,
     range,
     { follow: ruleOf(options), mark: options.mark, active: options.active },
@@ -62,10 +62,11 @@ async function convert(
     onProgress: ({ step, share }) => progress.show(step === "rendering" ? RENDERING : CHECKING, share),
   });
   if (options.report) {
-    const report = Report.parse(makeReport({ file: film.name, ...film.info }, options.size, shots));
+    const report = Report.parse(makeReport({ file: film.name, ...film.info, lacking }, options.size, shots));
     await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   }
   progress.end();
+  for (const line of undecodedLines(lacking, film)) console.error(line);
   for (const line of barsLines(shots, film.info.picture)) console.error(line);
   const sound = figures.soundSeconds === null ? "no sound" : "with sound";
   console.error(

@@ -1,4 +1,5 @@
 /** What `convert` and `analyse` have in common: the analysis, the marks, and whom each shot follows. */
+import type { Lacking } from "~/core/checks/lacking-pictures";
 import { type Box, boxContains, clipBox, wholeOf } from "~/core/geometry/box";
 import type { FollowRule } from "~/core/subjects/follow-rule";
 import { markedThings } from "~/core/subjects/marked-things";
@@ -50,7 +51,7 @@ async function withMark(
 }
 
 /**
- * Finds the shots of a range of a film, what is in each, and whom to follow.
+ * Finds the shots of a range of a film, what is in each, whom to follow, and what the film lacks.
  *
  * @throws UsageError for marks that lie outside the range or the picture, and for an area that does
  */
@@ -59,11 +60,11 @@ export async function findShots(
   range: FrameRange,
   options: FindOptions,
   { onProgress, signal }: { onProgress: (share: number) => void; signal: AbortSignal },
-): Promise<FoundShot[]> {
+): Promise<{ shots: FoundShot[]; lacking: Lacking }> {
   requireMarks(film, range, options.mark);
   requireActive(film, options.active);
-  const { shots } = await analyseAtOnce(film, { range, signal, onProgress, active: options.active });
+  const { shots, undecoded } = await analyseAtOnce(film, { range, signal, onProgress, active: options.active });
   const found: FoundShot[] = [];
   for (const shot of shots) found.push(await withMark(film, shot, options, signal));
-  return found;
+  return { shots: found, lacking: { ...film.info.grid, cutOff: film.info.cutOff, undecoded } };
 }

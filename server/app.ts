@@ -7,6 +7,7 @@ import { addDemoFilm } from "~/jobs/films.server";
 import { openWorkplace, startWork, stopWork } from "~/jobs/workday.server";
 import { projectPath } from "~/media/project-path.server";
 import { nonceContext } from "~/nonce";
+import { arrivalRoutes } from "./arrivals";
 import { mediaRoutes } from "./media";
 import { uploadRoutes } from "./uploads";
 
@@ -19,6 +20,7 @@ export const addDemo = (): Promise<void> => addDemoFilm(projectPath("demo/ferrow
 export const app = express();
 app.disable("x-powered-by");
 app.use("/uploads", uploadRoutes());
+app.use("/arrivals", arrivalRoutes());
 app.use("/media", mediaRoutes());
 app.use(
   createRequestHandler({

@@ -2,31 +2,16 @@ import { mkdirSync } from "node:fs";
 import { rm } from "node:fs/promises";
 import { join } from "node:path";
 import { FileStore } from "@tus/file-store";
-import { Server, type Upload } from "@tus/server";
+import { Server } from "@tus/server";
 import express, { type Router } from "express";
 import { isDiskFull, requireSpace } from "~/disk/disk-space.server";
 import { addFilm } from "~/jobs/films.server";
+import { bytesToCome, filmNameOf, UPLOAD_ID } from "~/jobs/uploads.server";
 import { DATA_FOLDER, dataFolder, diskIsFull, uploadsFolder } from "~/jobs/workplace.server";
 import { FilmError } from "~/media/film-tool.server";
 
 /** The client reads the id of the new film from this header. */
 const FILM_HEADER = "Glad-Pan-Film";
-
-/** As the upload server names them. */
-const UPLOAD_ID = /^[\da-f]{32}$/;
-
-/** Bytes of a name that every file system takes. */
-const LONGEST_NAME = 200;
-
-/** What a film is called, from what a browser says its file is: one line that can be shown, and no path. */
-function nameOf({ metadata }: Upload): string {
-  const given = (metadata?.filename ?? "").split(/[/\\]/).at(-1)!;
-  // Control characters, and those that turn the direction of writing about.
-  const clean = given.replaceAll(/[\p{Cc}\p{Cf}\p{Zl}\p{Zp}\p{Cs}]/gu, "").trim();
-  const letters = [...(clean || "film")];
-  while (Buffer.byteLength(letters.join("")) > LONGEST_NAME) letters.splice(Math.floor(letters.length / 2), 1);
-  return letters.join("");
-}
 
 const refusal = (status: number, message: string) => ({ status_code: status, body: message });
 
@@ -42,7 +27,12 @@ function createServer(): Server {
       mkdirSync(folder, { recursive: true });
       if (upload.size === undefined) throw refusal(411, "The size of the film must be told first.");
       try {
-        requireSpace(dataFolder(), DATA_FOLDER, upload.size, `the upload of ${nameOf(upload)}`);
+        requireSpace(
+          dataFolder(),
+          DATA_FOLDER,
+          upload.size + bytesToCome(),
+          `the upload of ${filmNameOf(upload.metadata?.filename)}`,
+        );
       } catch (error) {
         throw refusal(507, (error as Error).message);
       }
@@ -51,7 +41,7 @@ function createServer(): Server {
     async onUploadFinish(_request, upload) {
       const file = join(folder, upload.id);
       try {
-        const id = await addFilm(file, nameOf(upload), "move");
+        const id = await addFilm(file, filmNameOf(upload.metadata?.filename), "move");
         return { headers: { [FILM_HEADER]: id } };
       } catch (error) {
         if (!(error instanceof FilmError)) throw error;

@@ -4,7 +4,7 @@ import type { CameraStep } from "~/core/subjects/camera-motion";
 import type { FrameDetections } from "~/core/subjects/detection";
 import { reshapeTracks } from "~/core/subjects/reshape-tracks";
 import type { Track } from "~/core/subjects/track";
-import type { FrameRange } from "~/core/time/rate";
+import { type FrameRange, joinRanges } from "~/core/time/rate";
 import type { Db } from "./database.server";
 
 export interface ChunkRow {
@@ -125,3 +125,19 @@ export function findTransitions(db: Db, filmId: string): TransitionsSoFar | null
 /** What may be a transition; nothing while the film has not been analysed. */
 export const findCandidates = (db: Db, filmId: string): TransitionCandidate[] =>
   findTransitions(db, filmId)?.candidates ?? [];
+
+/** Notes frames whose pictures could not be decoded. */
+export function saveUndecoded(db: Db, filmId: string, ranges: readonly FrameRange[]): void {
+  const insert = db.prepare("INSERT OR REPLACE INTO undecoded_frames VALUES (?, ?, ?)");
+  for (const { start, end } of ranges) insert.run(filmId, start, end);
+}
+
+/** Frames whose pictures could not be decoded, as far as the film has been looked through. */
+export const listUndecoded = (db: Db, filmId: string): FrameRange[] =>
+  joinRanges(
+    db
+      .prepare<[string], FrameRange>(
+        `SELECT start_frame AS start, end_frame AS "end" FROM undecoded_frames WHERE film_id = ? ORDER BY start_frame`,
+      )
+      .all(filmId),
+  );

@@ -7,11 +7,20 @@ import { migration0003 } from "./migrations/0003-people";
 import { migration0004 } from "./migrations/0004-framing";
 import { migration0005 } from "./migrations/0005-moving";
 import { migration0006 } from "./migrations/0006-active";
+import { migration0007 } from "./migrations/0007-undecoded";
 
 export type Db = Database.Database;
 
 /** In order; the database's `user_version` counts how many have run. Never change one that has been released. */
-const MIGRATIONS = [migration0001, migration0002, migration0003, migration0004, migration0005, migration0006];
+const MIGRATIONS = [
+  migration0001,
+  migration0002,
+  migration0003,
+  migration0004,
+  migration0005,
+  migration0006,
+  migration0007,
+];
 
 /**
  * Does all of `work` or nothing of it, and returns what it returns. The lock for writing is taken at the start: a

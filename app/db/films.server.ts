@@ -30,6 +30,7 @@ const Info = z.object({
   picture: z.object({ width: z.number(), height: z.number() }),
   rate: z.object({ num: z.number(), den: z.number() }),
   frames: z.number(),
+  cutOff: z.number().default(0),
   grid: z.object({
     origin: z.number(),
     fileStart: z.number(),
@@ -38,13 +39,14 @@ const Info = z.object({
     held: z.number(),
     longHolds: z.array(Range),
     seekMargin: z.number(),
+    // Films that were added before this was kept, and the next.
+    timeBase: z.number().default(0),
   }),
   nonSquarePixels: z.boolean(),
   interlaced: z.boolean(),
   audio: z.object({ codec: z.string(), index: z.number(), start: z.number() }).nullable(),
   colour: z.object({ transfer: z.string(), matrix: z.string(), range: z.string() }),
   videoCodec: z.string(),
-  // Films that were added before this was kept.
   container: z.string().default("unknown"),
   bytes: z.number(),
 });

@@ -11,7 +11,7 @@ import { speakingTurns } from "~/core/subjects/speaking";
 import { stayingOn } from "~/core/subjects/stay";
 import type { Track } from "~/core/subjects/track";
 import { voicedFrames } from "~/core/subjects/voice";
-import { type FrameRange, framesPerSecond, inRange } from "~/core/time/rate";
+import { type FrameRange, framesPerSecond, inRange, joinRanges } from "~/core/time/rate";
 import type { FilmFile } from "~/media/film-file";
 import { listen, SECONDS_PER_PIECE } from "~/media/voice.server";
 import { ActiveAreas } from "./active-areas.server";
@@ -69,6 +69,8 @@ export interface AnalysisOptions {
 }
 
 export interface Analysis {
+  /** Frames whose pictures could not be decoded. */
+  undecoded: FrameRange[];
   shots: AnalysedShot[];
   people: Person[];
 }
@@ -223,7 +225,12 @@ export async function analyseFilm(film: FilmFile, options: AnalysisOptions): Pro
 /** Analyses a film in one run that is not to be taken up again, and gives all that was found. */
 export async function analyseAtOnce(film: FilmFile, options: Omit<AnalysisOptions, "store"> = {}): Promise<Analysis> {
   const shots: AnalysedShot[] = [];
-  const store: AnalysisStore = { ...forgetfulStore(), saveShots: (finished) => void shots.push(...finished) };
+  const undecoded: FrameRange[] = [];
+  const store: AnalysisStore = {
+    ...forgetfulStore(),
+    saveChunk: (chunk) => void undecoded.push(...chunk.undecoded),
+    saveShots: (finished) => void shots.push(...finished),
+  };
   const people = await analyseFilm(film, { ...options, store });
-  return { shots, people };
+  return { shots, people, undecoded: joinRanges(undecoded) };
 }

@@ -14,6 +14,7 @@ import {
   listChunks,
   saveTracks,
   saveTransitions,
+  saveUndecoded,
 } from "~/db/analysis.server";
 import { type Db, inTransaction } from "~/db/database.server";
 import { findFilm } from "~/db/films.server";
@@ -64,12 +65,18 @@ const databaseStore = (db: Db, filmId: string): AnalysisStore => ({
   load: () => {
     const transitions = findTransitions(db, filmId);
     if (!transitions) return null;
-    const chunks = listChunks(db, filmId).map((chunk) => ({ ...chunk, features: unpackFeatures(chunk.features) }));
+    const chunks = listChunks(db, filmId).map((chunk) => ({
+      ...chunk,
+      features: unpackFeatures(chunk.features),
+      // They are kept by themselves.
+      undecoded: [],
+    }));
     return { transitions, people: listPeople(db, filmId), finishedTo: analysedTo(db, filmId), chunks };
   },
   saveChunk: (chunk, transitions, featuresFrom) =>
     inTransaction(db, () => {
       insertChunk(db, filmId, { ...chunk, features: packFeatures(chunk.features) });
+      saveUndecoded(db, filmId, chunk.undecoded);
       saveTransitions(db, filmId, transitions);
       dropFeatures(db, filmId, featuresFrom);
     }),

@@ -13,9 +13,11 @@ import { salientThing } from "~/core/subjects/saliency";
 import { sharpnessOf } from "~/core/subjects/sharpness";
 import { signatureOf } from "~/core/subjects/signature";
 import { type FrameRange, framesPerSecond, type Rate } from "~/core/time/rate";
+import { Undecoded } from "~/core/time/undecoded";
 import { Detector } from "~/media/detect/detector.server";
 import { readAhead } from "~/media/read-ahead";
 import { decodeForAnalysis, smallFrames } from "~/media/small-frames.server";
+import { pictureTimes } from "~/media/picture-times.server";
 import type { FilmFile } from "~/media/film-file";
 
 /** Pictures a second that the optical flow goes by. */
@@ -39,6 +41,8 @@ export interface SeenChunk {
   features: FrameFeatures[];
   looks: FrameDetections[];
   camera: CameraStep[];
+  /** Frames whose pictures are in the file and could not be decoded. */
+  undecoded: FrameRange[];
 }
 
 /** Frames between steps, between looks for faces and for things, and in a chunk. */
@@ -125,6 +129,13 @@ function inPicture(detection: Detection, scale: number): Detection {
   return kept;
 }
 
+/** What of a film can not be decoded, to be told while it is; undefined where its pictures' times are not known. */
+async function undecodedOf({ file, info }: FilmFile, signal?: AbortSignal): Promise<Undecoded | undefined> {
+  if (!info.grid.timeBase) return undefined;
+  const { times } = await pictureTimes(file, signal);
+  return new Undecoded(times, { ...info, origin: info.grid.origin });
+}
+
 /**
  * Goes through a film once and hands on what is seen in it, a few seconds at a time and in order: features of every
  * frame, the camera's motion, and what the detectors find, carried on by the optical flow. An interrupted pass goes on
@@ -148,6 +159,7 @@ export async function* watchFilm(
   const from = Math.max(begin, range.start - warmUp);
   const reader = new StepReader(intervals.step, carrySteps, scale);
   const detector = new Detector(size);
+  const undecoded = await undecodedOf(film, signal);
   const waiting: Step[] = [];
   let features: FrameFeatures[] = [];
   let start = range.start;
@@ -167,6 +179,7 @@ export async function* watchFilm(
       features: features.slice(0, count),
       looks: looks.map((look) => ({ ...look, detections: look.detections.map((found) => inPicture(found, scale)) })),
       camera,
+      undecoded: undecoded?.within({ start, end }) ?? [],
     };
     features = features.slice(count);
     start = end;
@@ -174,7 +187,8 @@ export async function* watchFilm(
   };
 
   try {
-    const decoded = readAhead(decodeForAnalysis(film, { start: from, end: range.end }, signal), DECODED_AHEAD);
+    const options = { signal, onDecoded: undecoded && ((seconds: number) => undecoded.decoded(seconds)) };
+    const decoded = readAhead(decodeForAnalysis(film, { start: from, end: range.end }, options), DECODED_AHEAD);
     for await (const { frame, image, reduced } of decoded) {
       if (frame >= range.start) features.push(frameFeatures(reduced));
       const since = frame - from;

@@ -3,6 +3,7 @@ import type { FrameRange } from "~/core/time/rate";
 import { FilmError, startFfmpeg } from "./film-tool.server";
 import type { FilmFile, FilmInfo } from "./film-file";
 import { onGrid, readFrom, seekSecondsFor } from "./on-grid.server";
+import { REMARKS } from "./tool.server";
 
 export interface DecodeOptions {
   /** Size of the frames; left out, they have the displayed size. */
@@ -17,8 +18,13 @@ export interface DecodeOptions {
   keyPicturesDo?: boolean;
   /** Frames wanted; the whole film if left out. */
   range?: FrameRange;
+  /** Takes the time of each picture that could be decoded, in seconds of the file's own time. */
+  onDecoded?: (seconds: number) => void;
   signal?: AbortSignal;
 }
+
+/** Lets ffmpeg write a remark for each picture that it has decoded. */
+const REMARK_PICTURES = `metadata=mode=add:key=decoded:value=1,metadata=mode=print:direct=1:file='pipe\\:${REMARKS}'`;
 
 /** Matrices of standard definition and of early HDTV. */
 const OTHER_MATRICES = new Set(["smpte170m", "bt470bg", "fcc", "smpte240m"]);
@@ -42,7 +48,7 @@ const reduction = ({ width, height }: Size) => `scale=${width}:${height}:flags=a
 /** Filters that bring a film to the wanted size, to 4:2:0, to its frame grid, and to Rec.709 where it differs. */
 function filters(info: FilmInfo, range: FrameRange, options: DecodeOptions): string {
   const { size, colours, copy, reduceTo } = options;
-  const chain: string[] = [onGrid(info, range)];
+  const chain: string[] = [...(options.onDecoded ? [REMARK_PICTURES] : []), onGrid(info, range)];
   const { width, height } = size ?? info.picture;
   if (size && !colours) chain.push(`scale=${width}:${height}:flags=fast_bilinear:out_range=tv`);
   else {
@@ -79,6 +85,12 @@ const bytesPerFrame = ({ width, height }: Size): number =>
 /** Where a film cannot be read from the place that was meant, it is read from so many seconds earlier, or its beginning. */
 const EARLIER_SECONDS = 30;
 
+/** "frame:12   pts:6144   pts_time:0.4": the time that is written out is rounded. */
+function readRemark(line: string, timeBase: number, onDecoded: (seconds: number) => void): void {
+  const stamp = /^frame:\d+\s+pts:(-?\d+)/.exec(line)?.[1];
+  if (stamp !== undefined) onDecoded(Number(stamp) * timeBase);
+}
+
 /** Frames of a range, as ffmpeg gives them when it reads from a number of seconds after the file's beginning. */
 async function* framesFrom(
   film: FilmFile,
@@ -87,6 +99,7 @@ async function* framesFrom(
   options: DecodeOptions,
 ): AsyncGenerator<Buffer> {
   const { info } = film;
+  const { onDecoded } = options;
   const count = range.end - range.start;
   const tool = startFfmpeg(
     film.name,
@@ -96,6 +109,7 @@ async function* framesFrom(
       ...["-frames:v", String(count), "-fps_mode", "passthrough", "-f", "rawvideo", "pipe:1"],
     ],
     options.signal,
+    onDecoded && { onRemark: (line) => readRemark(line, info.grid.timeBase, onDecoded) },
   );
   tool.stdin.end();
   const whole = options.reduceTo ?? options.size ?? info.picture;
@@ -115,7 +129,8 @@ async function* framesFrom(
         yield frame;
         frame = Buffer.allocUnsafe(length);
         given++;
-        if (given === count) return;
+        // Remarks on the last pictures may still be on their way.
+        if (given === count && !onDecoded) return;
       }
     }
     await tool.done;

@@ -6,6 +6,8 @@ import type { Rate } from "~/core/time/rate";
 export interface GridInFile extends Omit<FilmGrid, "rate" | "frames"> {
   /** Seconds before a picture at which to begin reading, so that it is not missed. */
   seekMargin: number;
+  /** Seconds that the file's time is counted in; 0 where that is not known. */
+  timeBase: number;
 }
 
 /** The sound that is used. */
@@ -24,6 +26,8 @@ export interface FilmInfo {
   rate: Rate;
   /** Frames on the film's own grid. */
   frames: number;
+  /** Frames that the file claims to have after these, and that are not in it: it was cut off. */
+  cutOff: number;
   /** Where the frames of the grid are in the file's own time. */
   grid: GridInFile;
   /** Whether the stored pixels are not square, and are made so when decoding. */

@@ -1,6 +1,6 @@
 /** How ffmpeg is given films to read, and what its failures say about them. */
 import { OPENED_FORMATS } from "./containers";
-import { type RunningTool, runTool, startTool, ToolError } from "./tool.server";
+import { type RunningTool, runTool, startTool, ToolError, type ToolOptions } from "./tool.server";
 
 /** A file that cannot be used, with a message for people: the file's name, what is wrong, what to do. */
 export class FilmError extends Error {
@@ -42,9 +42,9 @@ export function filmFailure(error: unknown, name: string): unknown {
 }
 
 /** Starts ffmpeg for a film; `done` rejects with a FilmError where the film is to blame. */
-export function startFfmpeg(name: string, args: string[], signal?: AbortSignal): RunningTool {
+export function startFfmpeg(name: string, args: string[], signal?: AbortSignal, options?: ToolOptions): RunningTool {
   // However many of a film's pictures are broken: those that are not are worth having.
-  const tool = startTool("ffmpeg", ["-v", "error", "-nostdin", "-max_error_rate", "1", ...args], signal);
+  const tool = startTool("ffmpeg", ["-v", "error", "-nostdin", "-max_error_rate", "1", ...args], signal, options);
   const done = tool.done.catch((error: unknown) => {
     throw filmFailure(error, name);
   });

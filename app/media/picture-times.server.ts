@@ -45,3 +45,18 @@ export async function pictureTimes(file: string, signal?: AbortSignal): Promise<
   await closed;
   return { times: Float64Array.from(times).sort(), longestKeyGap };
 }
+
+/** Seconds, in the file's own time, at which the last packet of a sound begins; -Infinity if there is none. */
+export async function endOfSound(file: string, index: number): Promise<number> {
+  const entries = ["-select_streams", `a:${index}`, "-show_entries", "packet=pts_time", "-of", "csv=p=0"];
+  const tool = startTool("ffprobe", ["-v", "error", ...entries, ...reading(file)]);
+  tool.stdin.end();
+  let end = -Infinity;
+  const lines = createInterface({ input: tool.stdout });
+  for await (const line of lines) {
+    const time = seconds(line);
+    if (time > end) end = time;
+  }
+  await tool.done.catch(() => {});
+  return end;
+}

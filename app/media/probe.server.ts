@@ -2,11 +2,11 @@ import { open, stat } from "node:fs/promises";
 import { basename } from "node:path";
 import { z } from "zod";
 import type { Size } from "~/core/geometry/box";
-import { type FilmGrid, makeGrid } from "~/core/time/film-grid";
-import { parseRate } from "~/core/time/rate";
+import { type FilmGrid, makeGrid, type PictureTimes } from "~/core/time/film-grid";
+import { framesPerSecond, parseRate } from "~/core/time/rate";
 import type { FilmInfo, FilmSound } from "./film-file";
 import { FilmError, filmFailure, MAX_PIXELS, probe } from "./film-tool.server";
-import { pictureTimes } from "./picture-times.server";
+import { endOfSound, pictureTimes } from "./picture-times.server";
 import { ToolError } from "./tool.server";
 
 const Stream = z.object({
@@ -18,6 +18,7 @@ const Stream = z.object({
   r_frame_rate: z.string().optional(),
   avg_frame_rate: z.string().optional(),
   start_time: z.string().optional(),
+  time_base: z.string().optional(),
   color_transfer: z.string().optional(),
   color_space: z.string().optional(),
   color_range: z.string().optional(),
@@ -94,6 +95,32 @@ function chooseSound(streams: readonly VideoStream[]): FilmSound | null {
   return sound ? { codec: sound.codec_name ?? "unknown", index, start: seconds(sound.start_time) } : null;
 }
 
+/** Seconds of a film's end that may be missing before it is called cut off. */
+const CUT_OFF_SECONDS = 1;
+
+/**
+ * The grid of what a file holds: one that was cut off, as a download may be, claims to be longer. Where the sound goes on,
+ * it is whole.
+ */
+async function gridOfWhatIsThere(
+  file: string,
+  claimed: PictureTimes,
+  audio: FilmSound | null,
+): Promise<{ grid: FilmGrid | null; cutOff: number }> {
+  const grid = makeGrid(claimed);
+  if (!grid) return { grid, cutOff: 0 };
+  const fps = framesPerSecond(grid.rate);
+  const end = grid.origin + grid.frames / fps;
+  const isOver = (seconds: number) => end - seconds < CUT_OFF_SECONDS;
+  const pictureEnd = grid.lastPicture + 1 / fps;
+  if (isOver(pictureEnd)) return { grid, cutOff: 0 };
+  const soundEnd = audio ? await endOfSound(file, audio.index) : -Infinity;
+  if (isOver(soundEnd)) return { grid, cutOff: 0 };
+  const durationSeconds = Math.max(pictureEnd, soundEnd) - (claimed.durationFromZero ? 0 : claimed.fileStart);
+  const shorter = makeGrid({ ...claimed, durationSeconds });
+  return { grid: shorter, cutOff: grid.frames - (shorter?.frames ?? 0) };
+}
+
 /**
  * Looks into a file without decoding it.
  *
@@ -129,18 +156,20 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   const container = found.format?.format_name ?? "unknown";
   const fileStart = seconds(found.format?.start_time);
   const { times, longestKeyGap } = await pictureTimes(file);
-  const grid = makeGrid({
+  const claimed: PictureTimes = {
     times,
     declared: { base: parseRate(video.r_frame_rate ?? ""), average: parseRate(video.avg_frame_rate ?? "") },
     fileStart,
     durationSeconds: seconds(found.format?.duration) || null,
     // Matroska's duration is its last time stamp, wherever the first is.
     durationFromZero: container === "matroska,webm",
-  });
+  };
+  const { grid, cutOff } = await gridOfWhatIsThere(file, claimed, audio);
   if (!grid) {
     throw refuse("there are no pictures in this file, or none that say when they are shown. Copy or export it again.");
   }
   const { rate, frames, ...inFile } = grid;
+  const timeBase = parseRate(video.time_base ?? "");
   if (frames < 2) throw refuse("this is a still picture. Choose a film of two frames or more.");
   if (frames > MAX_FRAMES) {
     throw refuse(`it has ${frames} frames, more than the ${MAX_FRAMES} that can be worked with. Export it in parts.`);
@@ -166,7 +195,12 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
     interlaced: INTERLACED.has(video.field_order ?? ""),
     rate,
     frames,
-    grid: { ...inFile, seekMargin: seekMarginIn(container, grid, longestKeyGap) },
+    cutOff,
+    grid: {
+      ...inFile,
+      seekMargin: seekMarginIn(container, grid, longestKeyGap),
+      timeBase: timeBase ? framesPerSecond(timeBase) : 0,
+    },
     audio,
     colour: {
       transfer: video.color_transfer ?? "unknown",

@@ -30,12 +30,13 @@ export function pieceInfo(info: FilmInfo, piece: number): FilmInfo {
     ...info,
     picture: proxySize(info.picture),
     frames,
+    cutOff: 0,
     nonSquarePixels: false,
     interlaced: false,
     colour: { transfer: "bt709", matrix: "bt709", range: "tv" },
     grid: {
       ...{ origin: 0, fileStart: 0, lastPicture: frameToSeconds(frames - 1, info.rate) },
-      ...{ even: true, held: 0, longHolds: [], seekMargin: 0 },
+      ...{ even: true, held: 0, longHolds: [], seekMargin: 0, timeBase: 0 },
     },
     audio: info.audio && { codec: "flac", index: 0, start: 0 },
   };

@@ -2,7 +2,7 @@ import type { Size } from "~/core/geometry/box";
 import { cropYuv, type YuvImage, yuvImage } from "~/core/image/yuv-image";
 import { FEATURE_SIZE } from "~/core/shots/frame-features";
 import type { FrameRange } from "~/core/time/rate";
-import { decodeFrames, stackedSize } from "./decode.server";
+import { decodeFrames, type DecodeOptions, stackedSize } from "./decode.server";
 import type { FilmFile } from "./film-file";
 
 /** Longer side, in pixels, of the frames that the analysis looks at: what the detectors take, without a border. */
@@ -36,12 +36,12 @@ export async function* decodeSmall(
 export async function* decodeForAnalysis(
   film: FilmFile,
   range: FrameRange,
-  signal?: AbortSignal,
+  options: Pick<DecodeOptions, "onDecoded" | "signal">,
 ): AsyncGenerator<{ frame: number; image: YuvImage; reduced: YuvImage }> {
   const { size } = smallFrames(film.info.picture);
   const stacked = stackedSize(size, FEATURE_SIZE);
   let frame = range.start;
-  for await (const data of decodeFrames(film, { size, copy: FEATURE_SIZE, range, signal })) {
+  for await (const data of decodeFrames(film, { ...options, size, copy: FEATURE_SIZE, range })) {
     const both = yuvImage(data, stacked);
     yield { frame: frame++, image: cropYuv(both, 0, size), reduced: cropYuv(both, size.height, FEATURE_SIZE) };
   }

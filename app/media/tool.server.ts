@@ -1,6 +1,7 @@
 import { type ChildProcess, type ChildProcessByStdio, spawn, type StdioOptions } from "node:child_process";
 import { once } from "node:events";
 import { readFileSync } from "node:fs";
+import { createInterface } from "node:readline";
 import type { Readable, Writable } from "node:stream";
 
 /** A tool such as ffmpeg ended in failure; `message` ends with the last thing it said that means anything. */
@@ -102,6 +103,16 @@ const spawnBound = (command: string, args: string[], stdio: StdioOptions): Child
     ? spawn("setpriv", ["--pdeathsig", "KILL", "--", command, ...args], { stdio })
     : spawn(command, args, { stdio });
 
+/** Where a tool writes remarks of its own, beside its output. */
+export const REMARKS = 3;
+
+export interface ToolOptions {
+  /** A tool that gets nowhere for so long is killed. */
+  stallSeconds?: number;
+  /** Takes each line that the tool writes to its pipe for remarks. */
+  onRemark?: (line: string) => void;
+}
+
 /**
  * Starts a tool with pipes for its input and output. Its error output is kept for the message of a failure.
  * When the signal is aborted, the tool is killed and `done` rejects with a CancelledError; when it gets nowhere for a
@@ -111,13 +122,11 @@ export function startTool(
   command: string,
   args: string[],
   signal?: AbortSignal,
-  stallSeconds = STALL_SECONDS,
+  { stallSeconds = STALL_SECONDS, onRemark }: ToolOptions = {},
 ): RunningTool {
-  const child = spawnBound(command, args, ["pipe", "pipe", "pipe"]) as ChildProcessByStdio<
-    Writable,
-    Readable,
-    Readable
-  >;
+  const pipes = Array.from({ length: onRemark ? REMARKS + 1 : REMARKS }, () => "pipe" as const);
+  const child = spawnBound(command, args, pipes) as ChildProcessByStdio<Writable, Readable, Readable>;
+  if (onRemark) createInterface({ input: child.stdio[REMARKS] as Readable }).on("line", onRemark);
   let said = "";
   let stalled = false;
   child.stderr.setEncoding("utf8").on("data", (text: string) => {

@@ -32,14 +32,16 @@ test("a tool that was killed because somebody asked for it says so", async () =>
 });
 
 test("a tool that gets nowhere is stopped, and one that waits for us or works is not", async () => {
-  const stuck = startTool("sleep", ["30"], undefined, 0.6);
+  const stuck = startTool("sleep", ["30"], undefined, { stallSeconds: 0.6 });
   stuck.stdin.end();
   await expect(stuck.done).rejects.toMatchObject({ code: "STALLED", message: "sleep got nowhere and was stopped" });
-  const busy = startTool("sh", ["-c", "for i in 1 2 3 4 5 6; do sleep 0.25; echo $i; done"], undefined, 0.6);
+  const busy = startTool("sh", ["-c", "for i in 1 2 3 4 5 6; do sleep 0.25; echo $i; done"], undefined, {
+    stallSeconds: 0.6,
+  });
   busy.stdin.end();
   busy.stdout.resume();
   await busy.done;
-  const waiting = startTool("cat", [], undefined, 0.3);
+  const waiting = startTool("cat", [], undefined, { stallSeconds: 0.3 });
   await new Promise((resolve) => setTimeout(resolve, 900));
   waiting.stdin.end("thanks");
   waiting.stdout.resume();

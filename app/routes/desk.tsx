@@ -10,14 +10,14 @@ import { useEdits } from "~/components/desk/use-edits";
 import { type FramingInput, usePaths } from "~/components/desk/use-paths";
 import { useLightCopy } from "~/components/desk/use-piece-stream";
 import { isUnderWay, usePolling } from "~/components/common/use-polling";
-import { repeatedLooks } from "~/core/checks/repeated-pictures";
+import { lackingLooks } from "~/core/checks/lacking-pictures";
 import { secondLooks } from "~/core/checks/second-looks";
 import { followedTrack } from "~/core/path/solve-version";
 import { castOf } from "~/core/subjects/cast";
 import { followRule } from "~/core/subjects/follow-rule";
 import type { Track } from "~/core/subjects/track";
 import { inRange } from "~/core/time/rate";
-import { findCandidates } from "~/db/analysis.server";
+import { findCandidates, listUndecoded } from "~/db/analysis.server";
 import { historyOf } from "~/db/edits.server";
 import { listMarks } from "~/db/marks.server";
 import { listPeople } from "~/db/people.server";
@@ -55,6 +55,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
     found: foundVersion(db(), film.id, settings.shots),
     people: listPeople(db(), film.id).map(({ id, number, name, mergedInto }) => ({ id, number, name, mergedInto })),
     marks: listMarks(db(), film.id),
+    undecoded: listUndecoded(db(), film.id),
     jobs: listJobs(db(), film.id)
       .filter(({ kind, state }) => kind !== "render" && (kind !== "follow" || state !== "done"))
       .map((job) => ({ ...job, secondsLeft: secondsLeft(job) })),
@@ -144,7 +145,7 @@ type LoaderData = Route.ComponentProps["loaderData"];
 
 /** The shots with what was found in them, the changes that are on their way, and the paths that follow. */
 function useShots(
-  { film, version, shots, handKeys, strengths, people, marks, found }: LoaderData,
+  { film, version, shots, handKeys, strengths, people, marks, undecoded, found }: LoaderData,
   pending: ReturnType<typeof useEdits>["pending"],
 ): DeskShot[] {
   const tracks = useFetcher<typeof tracksLoader>();
@@ -197,7 +198,8 @@ function useShots(
       settled.map((shot) => {
         const framed = paths.get(shot.id) ?? null;
         const strength = strengths[shot.start];
-        return known.shots.get(shot.id, [shot, framed, strength, target, picture], () => {
+        const brokenTo = undecoded.findLast(({ start }) => start < shot.end)?.end;
+        return known.shots.get(shot.id, [shot, framed, strength, target, picture, brokenTo], () => {
           const subject = framed && followedTrack(framed, shot.tracks);
           const windows = framed?.windows ?? [];
           const looks = secondLooks(
@@ -209,10 +211,10 @@ function useShots(
             shot.active ?? picture,
             framed?.certainty,
           );
-          looks.push(...repeatedLooks(longHolds, shot, rate));
+          looks.push(...lackingLooks({ longHolds, undecoded }, shot, rate));
           return { ...shot, framed, looks };
         });
       }),
-    [known, settled, paths, target, picture, strengths, longHolds, rate],
+    [known, settled, paths, target, picture, strengths, longHolds, undecoded, rate],
   );
 }

@@ -3,13 +3,18 @@ import { z } from "zod";
 import { Id } from "~/core/ids";
 import { FilmCard } from "~/components/library/film-card";
 import { AddFilm } from "~/components/library/add-film";
+import { UnfinishedUploads } from "~/components/library/unfinished-uploads";
+import { UploadCard } from "~/components/library/upload-card";
+import { useUploads } from "~/components/library/use-uploads";
 import { Wordmark } from "~/components/common/wordmark";
 import { isUnderWay, usePolling } from "~/components/common/use-polling";
+import { listUndecoded } from "~/db/analysis.server";
 import { listFilms } from "~/db/films.server";
 import { findJob, listJobs, secondsLeft } from "~/db/jobs.server";
 import { removeFilm } from "~/jobs/films.server";
 import { changeJob } from "~/jobs/queue.server";
 import { db } from "~/jobs/workplace.server";
+import { listUploads } from "~/jobs/uploads.server";
 import { listShots } from "~/db/shots.server";
 import type { Route } from "./+types/films";
 import { orDiskFull, readIntent, refusal } from "./requests.server";
@@ -21,9 +26,10 @@ export function loader() {
     const jobs = listJobs(db(), id)
       .filter((job) => job.kind !== "render")
       .map((job) => ({ ...job, secondsLeft: secondsLeft(job) }));
-    return { id, name, info, createdAt, jobs, shots: listShots(db(), id).length };
+    const lacking = { ...info.grid, cutOff: info.cutOff, undecoded: listUndecoded(db(), id) };
+    return { id, name, info, lacking, createdAt, jobs, shots: listShots(db(), id).length };
   });
-  return { films };
+  return { films, unfinished: listUploads() };
 }
 
 const Intent = z.discriminatedUnion("intent", [
@@ -45,8 +51,11 @@ export async function action({ request }: Route.ActionArgs) {
   });
 }
 
-export default function Films({ loaderData: { films } }: Route.ComponentProps) {
+export default function Films({ loaderData: { films, unfinished } }: Route.ComponentProps) {
   const revalidator = useRevalidator();
+  const reload = () => void revalidator.revalidate();
+  const { uploads, add, dismiss, goOn } = useUploads(unfinished, reload);
+  const sent = new Set(uploads.map(({ serverId }) => serverId));
   const busy = films.some((film) => film.jobs.some(isUnderWay));
   usePolling(busy, 1000);
   return (
@@ -54,10 +63,11 @@ export default function Films({ loaderData: { films } }: Route.ComponentProps) {
       <header className="flex items-center gap-4 border-b border-line bg-panel px-8 py-4">
         <Wordmark />
         <div className="grow" />
-        <AddFilm onAdded={() => void revalidator.revalidate()} />
+        <AddFilm onFiles={add} />
       </header>
       <main className="mx-auto max-w-6xl px-8 py-8">
         <h1 className="font-display text-3xl font-semibold tracking-tight">Films</h1>
+        <UnfinishedUploads uploads={unfinished.filter(({ id }) => !sent.has(id))} onDiscarded={reload} />
         {films.length === 0 ? (
           <p className="mt-4 max-w-md text-soft">
             Nothing here yet. Add a finished film; Glad Pan finds its shots and follows whoever matters in each, and you
@@ -71,6 +81,21 @@ export default function Films({ loaderData: { films } }: Route.ComponentProps) {
           </ul>
         )}
       </main>
+      {uploads.length > 0 && (
+        <ul
+          aria-label="Uploads"
+          className="fixed right-6 bottom-6 z-30 flex max-h-[90vh] w-80 flex-col gap-2 overflow-y-auto"
+        >
+          {uploads.map((upload) => (
+            <UploadCard
+              key={upload.id}
+              upload={upload}
+              onGoOn={() => goOn(upload)}
+              onDismiss={() => dismiss(upload.id)}
+            />
+          ))}
+        </ul>
+      )}
     </div>
   );
 }

@@ -16,6 +16,8 @@ export interface Kind {
   expected: number[];
   /** Seconds at which the tone begins; null without sound. */
   tone: number | null;
+  /** Frames whose pictures cannot be decoded; null where nobody can say beforehand. */
+  undecoded: number | null;
 }
 
 const FRAMES = 96;
@@ -50,7 +52,11 @@ export class Kinds {
     file: string,
     rate: string,
     pictures: number[],
-    { tone = TONE_AT, lead = 0 }: { tone?: number | null; lead?: number } = {},
+    {
+      tone = TONE_AT,
+      lead = 0,
+      undecoded = 0,
+    }: { tone?: number | null; lead?: number; undecoded?: number | null } = {},
   ): void {
     const expected = [...Array.from({ length: lead }, () => 0), ...pictures];
     const frames = pictures.length > 0 ? expected.length : null;
@@ -63,6 +69,7 @@ export class Kinds {
       frames,
       expected: frames === null ? [] : expected,
       tone: toneAt,
+      undecoded,
     });
   }
 
@@ -401,9 +408,25 @@ export class Kinds {
       "last-broken.mp4",
       "30",
       upTo(FRAMES).map((n) => Math.min(n, FRAMES - 2)),
+      { undecoded: 1 },
+    );
+    const packets = lines
+      .trim()
+      .split("\n")
+      .map((line) => line.split(",").map(Number) as [number, number]);
+    const whole = readFileSync(this.path("no-b.mp4"));
+    const key = packets.findIndex(([bytes], i) => i > 40 && bytes > 2 * packets[i - 1]![0]);
+    for (const [bytes, at] of packets.slice(key - 4, key)) whole.fill(0, at, at + bytes);
+    writeFileSync(this.path("middle-broken.mp4"), whole);
+    this.add(
+      "frames in the middle that cannot be decoded",
+      "middle-broken.mp4",
+      "30",
+      upTo(FRAMES).map((n) => (n >= key - 4 && n < key ? key - 5 : n)),
+      { undecoded: 4 },
     );
     this.ffmpeg("-i", this.path("no-b.mp4"), "-c", "copy", this.path("whole.mkv"));
     writeFileSync(this.path("cut-off.mkv"), readFileSync(this.path("whole.mkv")).subarray(0, 40_000));
-    this.add("cut off", "cut-off.mkv", "30", [], { lead: 1 });
+    this.add("cut off", "cut-off.mkv", "30", [], { lead: 1, undecoded: null });
   }
 }

@@ -10,8 +10,11 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { pieceCount, pieceRange } from "~/core/time/pieces";
-import { framesPerSecond, type FrameRange, frameToSeconds } from "~/core/time/rate";
+import { framesIn, framesPerSecond, type FrameRange, frameToSeconds } from "~/core/time/rate";
+import { Undecoded } from "~/core/time/undecoded";
+import { decodeFrames } from "~/media/decode.server";
 import type { FilmFile } from "~/media/film-file";
+import { pictureTimes } from "~/media/picture-times.server";
 import { probeFilm } from "~/media/probe.server";
 import { decodeLight } from "~/media/decode-light.server";
 import { makePieces, makeProxy, pieceFile } from "~/media/proxy.server";
@@ -31,6 +34,7 @@ interface Row {
   copy: string;
   analysis: string;
   render: string;
+  undecoded: number | string;
   soundMs: string;
   /** Until the first piece of the copy can be played. */
   seconds: string;
@@ -54,6 +58,15 @@ function toneInPieces(folder: string, { info }: FilmFile): number | null {
 
 const { values } = parseArgs({ options: { only: { type: "string" }, json: { type: "string" } } });
 
+/** How many frames of a film have pictures that cannot be decoded. */
+async function undecodedFrames(film: FilmFile): Promise<number> {
+  const { info } = film;
+  const undecoded = new Undecoded((await pictureTimes(film.file)).times, { ...info, origin: info.grid.origin });
+  const options = { size: { width: 64, height: 36 }, onDecoded: (seconds: number) => undecoded.decoded(seconds) };
+  for await (const frame of decodeFrames(film, options)) if (frame.length === 0) throw new Error("an empty frame");
+  return framesIn(undecoded.within({ start: 0, end: info.frames }));
+}
+
 async function tryKind(kind: Kind, folder: string): Promise<Row> {
   const { name, file } = kind;
   const copyFolder = join(folder, `copy of ${name}`);
@@ -74,6 +87,7 @@ async function tryKind(kind: Kind, folder: string): Promise<Row> {
     // The sound's last block may ask for one frame more, which repeats the last one.
     found.map((number, i) => [number, expected[start + i] ?? expected.at(-1)]);
 
+  const undecoded = await undecodedFrames(film);
   const parts = compare(whole);
   for (let i = 0; i < RANDOM_STARTS; i++) {
     const start = 1 + Math.floor(random() * (frames - 4));
@@ -111,12 +125,17 @@ async function tryKind(kind: Kind, folder: string): Promise<Row> {
   const lengthRight = kind.frames === null || Math.abs(frames - kind.frames) <= 1;
   const row = { copy: share(compare(copy)), analysis: share(parts), render: share(all) };
   const right =
-    rateRight && lengthRight && Object.values(row).every((said) => said === "all") && Math.abs(worst) <= IN_STEP_MS;
+    rateRight &&
+    lengthRight &&
+    undecoded === (kind.undecoded ?? undecoded) &&
+    Object.values(row).every((said) => said === "all") &&
+    Math.abs(worst) <= IN_STEP_MS;
   const said = `${frames}${lengthRight ? "" : ` not ${kind.frames}`}${rateRight ? "" : ` at ${framesPerSecond(rate)}`}`;
   return {
     kind: name,
     frames: said,
     ...row,
+    undecoded,
     soundMs: offsets.length > 0 ? worst.toFixed(1) : "–",
     seconds: seconds.toFixed(1),
     right,
@@ -130,19 +149,28 @@ try {
     if (values.only && !kind.name.includes(values.only)) continue;
     const row = await tryKind(kind, folder).catch((error: unknown) => ({
       ...{ kind: kind.name, frames: error instanceof Error ? error.message : String(error) },
-      ...{ copy: "–", analysis: "–", render: "–", soundMs: "–", seconds: "–", right: false },
+      ...{ copy: "–", analysis: "–", render: "–", undecoded: "–", soundMs: "–", seconds: "–", right: false },
     }));
     rows.push(row);
     console.error(
-      `${row.right ? "right" : "WRONG"}  ${row.kind}: ${row.frames} frames; copy ${row.copy}, analysis ${row.analysis}, render ${row.render}, sound ${row.soundMs} ms`,
+      `${row.right ? "right" : "WRONG"}  ${row.kind}: ${row.frames} frames; copy ${row.copy}, analysis ${row.analysis}, render ${row.render}, not decoded ${row.undecoded}, sound ${row.soundMs} ms`,
     );
   }
 } finally {
   rmSync(folder, { recursive: true });
 }
 console.table(
-  rows.map(({ kind, frames, copy, analysis, render, soundMs, seconds }) => ({
-    ...{ kind, frames, "the desk's copy": copy, analysis, render, "sound ms": soundMs, "s to the desk": seconds },
+  rows.map(({ kind, frames, copy, analysis, render, undecoded, soundMs, seconds }) => ({
+    ...{
+      kind,
+      frames,
+      "the desk's copy": copy,
+      analysis,
+      render,
+      "not decoded": undecoded,
+      "sound ms": soundMs,
+      "s to the desk": seconds,
+    },
   })),
 );
 console.log(`${rows.filter(({ right }) => right).length} of ${rows.length} kinds right`);

@@ -5,9 +5,10 @@ export const INFO: StoredInfo = {
   picture: { width: 1920, height: 1080 },
   rate: { num: 30, den: 1 },
   frames: 300,
+  cutOff: 0,
   grid: {
     ...{ origin: 0, fileStart: 0, lastPicture: 299 / 30, even: true },
-    ...{ held: 0, longHolds: [], seekMargin: 0.5 },
+    ...{ held: 0, longHolds: [], seekMargin: 0.5, timeBase: 1 / 15360 },
   },
   nonSquarePixels: false,
   interlaced: false,

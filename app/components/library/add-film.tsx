@@ -1,32 +1,14 @@
-import { Plus, Upload as UploadIcon, X } from "lucide-react";
+import { Plus, Upload as UploadIcon } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
-import { Button, IconButton } from "~/components/common/button";
-import { ProgressBar } from "~/components/common/progress-bar";
-import { type FilmUpload, uploadFilm } from "./upload-film";
+import { Button } from "~/components/common/button";
 
-/** "Add a film": picks files, or takes what is dropped anywhere on the page, and shows each upload. */
-export function AddFilm({ onAdded }: { onAdded: () => void }) {
+/** "Add a film": picks files, or takes what is dropped anywhere on the page. */
+export function AddFilm({ onFiles }: { onFiles: (files: FileList | null) => void }) {
   const input = useRef<HTMLInputElement>(null);
-  const [uploads, setUploads] = useState<FilmUpload[]>([]);
   const [over, setOver] = useState(false);
-
-  const change = (upload: FilmUpload) =>
-    setUploads((all) => all.map((other) => (other.id === upload.id ? upload : other)));
-  const dismiss = (id: string) => setUploads((all) => all.filter((upload) => upload.id !== id));
-  const add = (files: FileList | null) => {
-    for (const file of files ?? []) {
-      const upload = uploadFilm(file, (now) => {
-        change(now);
-        if (now.state !== "done") return;
-        dismiss(now.id);
-        onAdded();
-      });
-      setUploads((all) => [...all, upload]);
-    }
-  };
-  const addRef = useRef(add);
+  const take = useRef(onFiles);
   useEffect(() => {
-    addRef.current = add;
+    take.current = onFiles;
   });
 
   useEffect(() => {
@@ -40,7 +22,7 @@ export function AddFilm({ onAdded }: { onAdded: () => void }) {
     const drop = (event: DragEvent) => {
       event.preventDefault();
       setOver(false);
-      addRef.current(event.dataTransfer?.files ?? null);
+      take.current(event.dataTransfer?.files ?? null);
     };
     window.addEventListener("dragover", dragOver);
     window.addEventListener("dragleave", leave);
@@ -61,7 +43,7 @@ export function AddFilm({ onAdded }: { onAdded: () => void }) {
         hidden
         aria-label="Film files"
         onChange={(event) => {
-          add(event.target.files);
+          onFiles(event.target.files);
           event.target.value = "";
         }}
       />
@@ -75,44 +57,6 @@ export function AddFilm({ onAdded }: { onAdded: () => void }) {
           Drop your films here
         </div>
       )}
-      {uploads.length > 0 && (
-        <ul className="fixed right-6 bottom-6 z-30 flex w-80 flex-col gap-2">
-          {uploads.map((upload) => (
-            <UploadCard key={upload.id} upload={upload} onDismiss={() => dismiss(upload.id)} />
-          ))}
-        </ul>
-      )}
     </>
-  );
-}
-
-function UploadCard({ upload, onDismiss }: { upload: FilmUpload; onDismiss: () => void }) {
-  const stop = () => {
-    upload.abort();
-    onDismiss();
-  };
-  return (
-    <li className="rounded-lg border border-line bg-raised p-3 shadow-lg">
-      <div className="flex items-start gap-2">
-        <div className="min-w-0 grow">
-          {upload.state === "refused" ? (
-            <p role="alert" className="text-sm text-warn">
-              {upload.error}
-            </p>
-          ) : (
-            <ProgressBar
-              label={upload.state === "checking" ? `Looking into ${upload.name}` : `Adding ${upload.name}`}
-              share={upload.share}
-            />
-          )}
-        </div>
-        <IconButton
-          label={upload.state === "refused" ? "Close" : "Stop this upload"}
-          onClick={upload.state === "refused" ? onDismiss : stop}
-        >
-          <X className="size-4" aria-hidden />
-        </IconButton>
-      </div>
-    </li>
   );
 }

@@ -2,28 +2,25 @@ import { Film, Info, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { AlertDialog } from "radix-ui";
 import { Link, useFetcher } from "react-router";
-import { describeRepeated } from "~/core/checks/repeated-pictures";
+import { describeLacking, type Lacking } from "~/core/checks/lacking-pictures";
 import { counted } from "~/core/counted";
-import type { FilmGrid } from "~/core/time/film-grid";
 import { formatRate, type Rate } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import { Button, IconButton } from "~/components/common/button";
 import { JobStatus, type JobView } from "./job-status";
 
-type Repeated = Pick<FilmGrid, "held" | "longHolds">;
-
 export interface FilmView {
   id: string;
   name: string;
-  info: { picture: { width: number; height: number }; rate: Rate; frames: number; grid: Repeated };
+  info: { picture: { width: number; height: number }; rate: Rate; frames: number };
+  lacking: Lacking;
   shots: number;
   jobs: JobView[];
 }
 
 /** One film of the library: what it looks like, what it is, how far its analysis is. */
 export function FilmCard({ film }: { film: FilmView }) {
-  const { picture, rate, frames, grid } = film.info;
-  const repeated = describeRepeated(grid, frames, rate);
+  const { picture, rate, frames } = film.info;
   const analysed = film.jobs.some((job) => job.kind === "analyse" && job.state === "done");
   const hasPoster = film.jobs.some((job) => job.kind === "proxy" && (job.state === "done" || job.progress > 0));
   return (
@@ -39,12 +36,12 @@ export function FilmCard({ film }: { film: FilmView }) {
         </div>
       </Link>
       <div className="min-h-10 px-4 pt-2 pb-4">
-        {repeated && (
-          <p className="mb-1 flex gap-1.5 text-xs text-soft">
+        {describeLacking(film.lacking, frames, rate).map((sentence) => (
+          <p key={sentence} className="mb-1 flex gap-1.5 text-xs text-soft">
             <Info className="mt-px size-3.5 shrink-0" aria-hidden />
-            {repeated}
+            {sentence}
           </p>
-        )}
+        ))}
         {analysed ? <p className="text-xs text-soft">{counted(film.shots, "shot")} found</p> : null}
         <JobStatus jobs={film.jobs} />
       </div>

@@ -3,56 +3,93 @@ import { DetailedError, Upload } from "tus-js-client";
 export interface FilmUpload {
   id: string;
   name: string;
-  state: "sending" | "checking" | "done" | "refused";
-  /** 0 to 1. */
-  share: number;
+  file: File;
+  state: "sending" | "reconnecting" | "checking" | "done" | "refused" | "interrupted";
+  /** Bytes that have arrived, and in all. */
+  sent: number;
+  total: number;
+  /** Over the last seconds; null while it is too early to say. */
+  bytesPerSecond: number | null;
+  /** Where the server keeps it; null until it has begun. */
+  serverId: string | null;
+  /** What went wrong, in a sentence. */
   error: string | null;
+  /** Gives it up, and what has arrived with it. */
   abort: () => void;
 }
 
 /** Sent in pieces, so that an interruption costs one piece. */
 const CHUNK_BYTES = 16 * 1024 * 1024;
 
+/** Milliseconds until each new try: over two minutes, in which a server can be started again. */
+const RETRY_DELAYS = [0, 1000, 2000, 4000, 8000, 15_000, 30_000, 30_000, 60_000];
+
 /** Answers that stay the same however often one asks: no film, no space. */
 const REFUSALS = [403, 411, 413, 422, 507];
+
+/** Seconds over which the speed is taken. */
+const SPEED_SECONDS = 6;
 
 const isRefusal = (error: Error | DetailedError): error is DetailedError =>
   error instanceof DetailedError && REFUSALS.includes(error.originalResponse?.getStatus() ?? 0);
 
-function messageOf(error: Error | DetailedError, name: string): string {
-  if (isRefusal(error)) return error.originalResponse!.getBody();
-  return `${name}: the upload was interrupted. Check that Glad Pan is still running, and add the file again; it goes on where it was.`;
+/** How many bytes came in each second lately. */
+class Speed {
+  private samples: { at: number; sent: number }[] = [];
+
+  take(sent: number, at = performance.now() / 1000): number | null {
+    this.samples = [...this.samples.filter((sample) => at - sample.at <= SPEED_SECONDS), { at, sent }];
+    const first = this.samples[0]!;
+    return at - first.at < 1 ? null : (sent - first.sent) / (at - first.at);
+  }
 }
 
-/** Uploads a film, and calls back with each change until it is done or refused. */
-export function uploadFilm(file: File, onChange: (upload: FilmUpload) => void): FilmUpload {
+/**
+ * Uploads a film, and calls back with each change until it is done, refused, or interrupted for long.
+ *
+ * @param url of an upload of the same file that has begun before, which goes on from where it was
+ */
+export function uploadFilm(file: File, url: string | null, onChange: (upload: FilmUpload) => void): FilmUpload {
+  const speed = new Speed();
   const state: FilmUpload = {
     id: crypto.randomUUID(),
     name: file.name,
+    file,
     state: "sending",
-    share: 0,
+    sent: 0,
+    total: file.size,
+    bytesPerSecond: null,
+    serverId: null,
     error: null,
     abort: () => void upload.abort(true),
   };
   const report = (change: Partial<FilmUpload>) => onChange(Object.assign(state, change) && { ...state });
   const upload = new Upload(file, {
     endpoint: "/uploads",
+    ...(url ? { uploadUrl: url } : {}),
     chunkSize: CHUNK_BYTES,
-    retryDelays: [0, 1000, 3000],
-    metadata: { filename: file.name },
-    removeFingerprintOnSuccess: true,
-    onShouldRetry: (error) => !isRefusal(error),
-    onProgress: (sent, total) => {
-      const share = total > 0 ? sent / total : 1;
-      report({ state: share >= 1 ? "checking" : "sending", share });
+    retryDelays: RETRY_DELAYS,
+    metadata: { filename: file.name, changed: String(file.lastModified) },
+    // The server knows what it has, also for another browser.
+    storeFingerprintForResuming: false,
+    onUploadUrlAvailable: () => report({ serverId: upload.url?.split("/").at(-1) ?? null }),
+    onShouldRetry: (error) => {
+      if (isRefusal(error)) return false;
+      report({ state: "reconnecting", bytesPerSecond: null });
+      return true;
     },
-    onSuccess: () => report({ state: "done", share: 1 }),
-    onError: (error) => report({ state: "refused", error: messageOf(error, file.name) }),
+    onProgress: (sent, total) => {
+      report({ state: sent >= total ? "checking" : "sending", sent, bytesPerSecond: speed.take(sent) });
+    },
+    onSuccess: () => report({ state: "done", sent: file.size }),
+    onError: (error) =>
+      isRefusal(error)
+        ? report({ state: "refused", error: error.originalResponse!.getBody() })
+        : report({
+            state: "interrupted",
+            error: `${file.name}: the connection to Glad Pan is lost. Check that it is running; the upload goes on where it was.`,
+          }),
   });
-  // An upload of the same file that was interrupted goes on from where it was.
-  void upload.findPreviousUploads().then((previous) => {
-    if (previous[0]) upload.resumeFromPreviousUpload(previous[0]);
-    upload.start();
-  });
+  upload.start();
   return state;
 }

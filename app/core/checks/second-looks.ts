@@ -17,7 +17,8 @@ export interface SecondLook {
     | "subject-lost"
     | "enlarged"
     | "protected-cut"
-    | "repeated-picture";
+    | "repeated-picture"
+    | "undecoded-picture";
   /** Frame to look at. */
   frame: number;
   /** The reason in words, with the number. */

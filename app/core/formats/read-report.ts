@@ -2,7 +2,7 @@
 import type { Box, Size } from "../geometry/box";
 import type { Transition } from "../shots/transition";
 import type { Track } from "../subjects/track";
-import type { FilmGrid } from "../time/film-grid";
+import type { Lacking } from "../checks/lacking-pictures";
 import type { FrameRange, Rate } from "../time/rate";
 import { AnalysisReport, Report } from "./report";
 
@@ -16,10 +16,12 @@ export interface ReadFilm {
   picture: Size;
   rate: Rate;
   frames: number;
-  /** What it lacks of pictures of its own. */
-  grid: Pick<FilmGrid, "held" | "longHolds">;
+  lacking: Lacking;
   shots: { range: FrameRange; begins: Transition; active: Box | null; tracks: Track[] }[];
 }
+
+const rangesOf = (pairs: readonly [number, number][] = []): FrameRange[] =>
+  pairs.map(([start, end]) => ({ start, end }));
 
 const boxOf = ([x, y, width, height]: readonly [number, number, number, number]): Box => ({ x, y, width, height });
 
@@ -47,9 +49,11 @@ export function readReport(text: string): ReadFilm {
     picture: { width: source.width, height: source.height },
     rate: { num: source.rate[0], den: source.rate[1] },
     frames: source.frames,
-    grid: {
+    lacking: {
       held: source.repeated?.frames ?? 0,
-      longHolds: (source.repeated?.stretches ?? []).map(([start, end]) => ({ start, end })),
+      longHolds: rangesOf(source.repeated?.stretches),
+      undecoded: rangesOf(source.undecoded),
+      cutOff: source.cutOff ?? 0,
     },
     shots: shots.map(({ start, end, transition: kind, range, active }, index) => ({
       range: { start, end },

@@ -76,14 +76,16 @@ test("what was found is a report of its own, without a version", () => {
 });
 
 test("says what the film lacks, and keeps that when it is read again", () => {
-  const lacking = { ...FILM, frames: 60, grid: { held: 21, longHolds: [{ start: 10, end: 30 }] } };
+  const lacking = { held: 21, longHolds: [{ start: 10, end: 30 }], undecoded: [{ start: 3, end: 4 }], cutOff: 90 };
+  const film = { ...FILM, frames: 60, lacking };
   const shot = {
     range: { start: 0, end: 60 },
     begins: { frame: 0, kind: "cut" as const, range: { start: 0, end: 0 } },
     ...{ subjectId: null, reason: "nobody", certainty: 1, tracks: [], active: null },
   };
-  const written = AnalysisReport.parse(makeAnalysisReport(lacking, [shot]));
+  const written = AnalysisReport.parse(makeAnalysisReport(film, [shot]));
   expect(written.source.repeated).toEqual({ frames: 21, stretches: [[10, 30]] });
-  expect(readReport(JSON.stringify(written)).grid).toEqual(lacking.grid);
-  expect(makeAnalysisReport({ ...lacking, grid: { held: 0, longHolds: [] } }, [shot]).source.repeated).toBeUndefined();
+  expect(readReport(JSON.stringify(written)).lacking).toEqual(lacking);
+  const whole = makeAnalysisReport({ ...film, lacking: { held: 0, longHolds: [], undecoded: [], cutOff: 0 } }, [shot]);
+  expect(Object.keys(whole.source).sort()).toEqual(["file", "frames", "height", "rate", "width"]);
 });

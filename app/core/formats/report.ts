@@ -7,7 +7,7 @@ import { type Manner, MANNERS } from "../path/manner";
 import { isGradual, type Transition, TRANSITION_KINDS } from "../shots/transition";
 import { TRACK_KINDS } from "../subjects/detection";
 import type { Track } from "../subjects/track";
-import type { FilmGrid } from "../time/film-grid";
+import type { Lacking } from "../checks/lacking-pictures";
 import type { FrameRange, Rate } from "../time/rate";
 
 /**
@@ -92,6 +92,10 @@ const Source = z.object({
       stretches: z.array(z.tuple([Frame, Frame])),
     })
     .optional(),
+  /** Frames whose pictures cannot be decoded, [start, end); left out if there are none. */
+  undecoded: z.array(z.tuple([Frame, Frame])).optional(),
+  /** Frames that the file claims to have after these, and lacks; left out if it is whole. */
+  cutOff: z.int().positive().optional(),
 });
 
 /** What is found in a film, without a version. */
@@ -139,8 +143,7 @@ export interface ReportedFilm {
   picture: Size;
   rate: Rate;
   frames: number;
-  /** What it lacks of pictures of its own. */
-  grid?: Pick<FilmGrid, "held" | "longHolds">;
+  lacking?: Lacking;
 }
 
 /** Thousandths of a pixel are more than anybody can see, and keep the file small. */
@@ -154,15 +157,17 @@ const boxTuple = (box: Box): [number, number, number, number] => [
   tenths(box.height),
 ];
 
-const sourceOf = ({ file, picture, rate, frames, grid }: ReportedFilm): Report["source"] => ({
+const pairsOf = (ranges: readonly FrameRange[]) => ranges.map(({ start, end }): [number, number] => [start, end]);
+
+const sourceOf = ({ file, picture, rate, frames, lacking }: ReportedFilm): Report["source"] => ({
   file,
   width: picture.width,
   height: picture.height,
   rate: [rate.num, rate.den],
   frames,
-  ...(grid && grid.held > 0
-    ? { repeated: { frames: grid.held, stretches: grid.longHolds.map(({ start, end }) => [start, end]) } }
-    : {}),
+  ...(lacking && lacking.held > 0 ? { repeated: { frames: lacking.held, stretches: pairsOf(lacking.longHolds) } } : {}),
+  ...(lacking && lacking.undecoded.length > 0 ? { undecoded: pairsOf(lacking.undecoded) } : {}),
+  ...(lacking && lacking.cutOff > 0 ? { cutOff: lacking.cutOff } : {}),
 });
 
 const foundShot = ({

@@ -1,0 +1,68 @@
+import { useEffect, useState } from "react";
+import { Slider } from "~/components/common/slider";
+
+interface ArrivedPicturesProps {
+  uploadId: string;
+  /** Bytes that have arrived. */
+  sent: number;
+}
+
+/** Bytes after which it is asked again how far there is something to see. */
+const ASK_BYTES = 64e6;
+
+const clock = (seconds: number): string =>
+  `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, "0")}`;
+
+/** The pictures of a film that have arrived, to be gone through while the rest comes; nothing where they cannot be seen yet. */
+export function ArrivedPictures({ uploadId, sent }: ArrivedPicturesProps) {
+  const [seconds, setSeconds] = useState(0);
+  const [shown, setShown] = useState<{ second: number; url: string } | null>(null);
+  const [wanted, setWanted] = useState(0);
+  const asked = Math.floor(sent / ASK_BYTES);
+  useEffect(() => {
+    const controller = new AbortController();
+    fetch(`/arrivals/${uploadId}`, { signal: controller.signal })
+      .then((response) => response.json() as Promise<{ seconds: number | null }>)
+      .then(({ seconds }) => setSeconds(seconds ?? 0))
+      .catch(() => {
+        // It is asked again when more has come.
+      });
+    return () => controller.abort();
+  }, [uploadId, asked]);
+
+  const canBeSeen = seconds > 0;
+  useEffect(() => {
+    if (!canBeSeen) return;
+    const controller = new AbortController();
+    fetch(`/arrivals/${uploadId}/${Math.round(1000 * wanted)}.jpg`, { signal: controller.signal })
+      .then(async (response) => {
+        if (response.ok) setShown({ second: wanted, url: URL.createObjectURL(await response.blob()) });
+      })
+      .catch(() => {
+        // What is shown stays.
+      });
+    return () => controller.abort();
+  }, [uploadId, wanted, canBeSeen]);
+  useEffect(() => {
+    if (shown) return () => URL.revokeObjectURL(shown.url);
+  }, [shown]);
+
+  if (!shown) return null;
+  return (
+    <div className="mt-3">
+      <img
+        src={shown.url}
+        alt={`What has arrived, at ${clock(shown.second)}`}
+        className="max-h-44 w-full rounded bg-black object-contain"
+      />
+      <Slider
+        label="Look at what has arrived"
+        value={Math.min(wanted, seconds)}
+        max={Math.max(1, Math.floor(seconds))}
+        ends={["0:00", clock(seconds)]}
+        heading={(value) => <p className="text-xs text-soft">What has arrived, at {clock(value)}</p>}
+        onChange={setWanted}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,50 @@
+import { useState } from "react";
+import { type FilmUpload, uploadFilm } from "./upload-film";
+
+/** An upload that the server has the beginning of. */
+export interface UnfinishedUpload {
+  id: string;
+  name: string;
+  /** Bytes. */
+  size: number;
+  arrived: number;
+  /** When the file was last changed where it comes from, in milliseconds; tells files of one name apart. */
+  changedAt: number | null;
+}
+
+/** An upload of the same file that the server has the beginning of, and that this page is not busy with. */
+export function beginningOf(
+  file: Pick<File, "name" | "size" | "lastModified">,
+  unfinished: readonly UnfinishedUpload[],
+  uploads: readonly Pick<FilmUpload, "serverId">[],
+): UnfinishedUpload | null {
+  const busy = new Set(uploads.map(({ serverId }) => serverId));
+  const isSame = ({ id, name, size, changedAt }: UnfinishedUpload) =>
+    !busy.has(id) && name === file.name && size === file.size && changedAt === file.lastModified;
+  return unfinished.find(isSame) ?? null;
+}
+
+/** The uploads of this page. */
+export function useUploads(unfinished: readonly UnfinishedUpload[], onAdded: () => void) {
+  const [uploads, setUploads] = useState<FilmUpload[]>([]);
+  const dismiss = (id: string) => setUploads((all) => all.filter((upload) => upload.id !== id));
+
+  const begin = (file: File, serverId: string | null) => {
+    const upload = uploadFilm(file, serverId && `/uploads/${serverId}`, (now) => {
+      setUploads((all) => all.map((other) => (other.id === now.id ? now : other)));
+      if (now.state !== "done") return;
+      dismiss(now.id);
+      onAdded();
+    });
+    setUploads((all) => [...all, upload]);
+  };
+  const add = (files: FileList | null) => {
+    for (const file of files ?? []) begin(file, beginningOf(file, unfinished, uploads)?.id ?? null);
+  };
+  /** Tries again with an upload that was interrupted. */
+  const goOn = ({ id, file, serverId }: FilmUpload) => {
+    dismiss(id);
+    begin(file, serverId);
+  };
+  return { uploads, add, dismiss, goOn };
+}

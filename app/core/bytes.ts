@@ -1,0 +1,5 @@
+/** "340 MB", "3.4 GB": an amount of data as people read it, rounded down. */
+export function formatBytes(bytes: number): string {
+  const megabytes = bytes / 1e6;
+  return megabytes < 1000 ? `${Math.floor(megabytes)} MB` : `${(Math.floor(megabytes / 100) / 10).toFixed(1)} GB`;
+}

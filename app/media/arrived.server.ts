@@ -1,0 +1,40 @@
+/** Looks into a file of which only the beginning is there. */
+import { z } from "zod";
+import { FilmError, probe, reading, startFfmpeg } from "./film-tool.server";
+import { ToolError } from "./tool.server";
+
+const Length = z.object({ format: z.object({ duration: z.coerce.number().positive() }) });
+
+/** Near the end of what has arrived, the picture may need something that has not. */
+const SURE_SHARE = 0.97;
+
+/**
+ * Seconds of a film up to which its pictures can be looked at.
+ *
+ * @param share of its bytes that have arrived
+ * @returns null where its container says only at its end what is in it, or not how long it is
+ */
+export async function framesArrived(file: string, share: number): Promise<number | null> {
+  const json = await probe(file, ["-show_entries", "format=duration", "-of", "json"]).catch((error: unknown) => {
+    if (error instanceof ToolError) return "{}";
+    throw error;
+  });
+  const length = Length.safeParse(JSON.parse(json || "{}"));
+  return length.success ? SURE_SHARE * share * length.data.format.duration : null;
+}
+
+/** The picture at some second, as a small JPEG; null if it has not arrived, or not what is needed to see it. */
+export async function pictureAt(file: string, name: string, seconds: number): Promise<Buffer | null> {
+  const tool = startFfmpeg(name, [
+    ...["-ss", seconds.toFixed(3), ...reading(file), "-map", "0:V:0", "-frames:v", "1"],
+    ...["-vf", "scale=iw*sar:ih,scale=480:480:force_original_aspect_ratio=decrease,setsar=1"],
+    ...["-q:v", "5", "-f", "mjpeg", "pipe:1"],
+  ]);
+  tool.stdin.end();
+  const parts: Buffer[] = [];
+  tool.stdout.on("data", (part: Buffer) => parts.push(part));
+  await tool.done.catch((error: unknown) => {
+    if (!(error instanceof FilmError)) throw error;
+  });
+  return parts.length > 0 ? Buffer.concat(parts) : null;
+}

@@ -1,0 +1,27 @@
+import express, { type Router } from "express";
+import { findUpload, uploadFile } from "~/jobs/uploads.server";
+import { framesArrived, pictureAt } from "~/media/arrived.server";
+
+/** Pictures of uploads while the rest of them comes, where their container allows it. */
+export function arrivalRoutes(): Router {
+  const router = express.Router();
+  router.get("/:upload", (request, response, next) => {
+    const upload = findUpload(request.params.upload);
+    if (!upload) return void response.status(404).end();
+    framesArrived(uploadFile(upload.id), upload.arrived / upload.size)
+      .then((seconds) => response.json({ seconds }))
+      .catch(next);
+  });
+  router.get("/:upload/:milliseconds.jpg", (request, response, next) => {
+    const upload = findUpload(request.params.upload);
+    const { milliseconds } = request.params;
+    if (!upload || !/^\d{1,9}$/.test(milliseconds)) return void response.status(404).end();
+    pictureAt(uploadFile(upload.id), upload.name, Number(milliseconds) / 1000)
+      .then((picture) => {
+        if (picture) response.type("image/jpeg").set("Cache-Control", "no-store").send(picture);
+        else response.status(404).end();
+      })
+      .catch(next);
+  });
+  return router;
+}
