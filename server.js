@@ -32,7 +32,7 @@ async function loader() {
 const port = readPort(process.env.PORT);
 const url = `http://${HOST}:${port}`;
 const { load, middlewares, fix } = await loader();
-const { door, openWorkplace, startWork, stopWork, addDemo, StartError } = await load();
+const { door, openWorkplace, startWork, stopWork, addDemo, openFilms, StartError } = await load();
 
 const app = express();
 app.disable("x-powered-by");
@@ -92,4 +92,5 @@ process.on("SIGINT", stop);
 
 await startWork();
 if (process.env.GLAD_PAN_DEMO === "1") await addDemo();
+for (const said of await openFilms(process.argv.slice(2), url)) console.log(said);
 console.log(`Glad Pan is ready: open ${url}`);

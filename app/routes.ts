@@ -2,6 +2,7 @@ import { index, route, type RouteConfig } from "@react-router/dev/routes";
 
 export default [
   index("routes/films.tsx"),
+  route("media-folders", "routes/media-folders.ts"),
   route("films/:filmId", "routes/desk.tsx"),
   route("films/:filmId/tracks", "routes/tracks.ts"),
   route("films/:filmId/cuts/:format", "routes/cuts.ts"),

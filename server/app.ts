@@ -1,10 +1,12 @@
 /** The application as an Express router: uploads, films and their pictures, and all pages. */
+import { basename } from "node:path";
 import { createRequestHandler } from "@react-router/express";
 import express, { type NextFunction, type Request, type Response } from "express";
 import { RouterContextProvider } from "react-router";
 import { StartError } from "~/disk/start-error";
-import { addDemoFilm } from "~/jobs/films.server";
+import { addDemoFilm, linkFilm } from "~/jobs/films.server";
 import { openWorkplace, startWork, stopWork } from "~/jobs/workday.server";
+import { FilmError } from "~/media/film-tool.server";
 import { projectPath } from "~/media/project-path.server";
 import { nonceContext } from "~/nonce";
 import { arrivalRoutes } from "./arrivals";
@@ -16,6 +18,28 @@ export { openWorkplace, startWork, StartError, stopWork };
 
 /** Adds the film that ships with Glad Pan, unless it is there. */
 export const addDemo = (): Promise<void> => addDemoFilm(projectPath("demo/ferrow-kite-day.mp4"), "Ferrow Kite Day.mp4");
+
+/**
+ * Takes films of this machine into the library, each where it is.
+ *
+ * @param url of the server
+ * @returns for each what to say: the address of its desk, or what is wrong with it
+ */
+export async function openFilms(files: readonly string[], url: string): Promise<string[]> {
+  const said: string[] = [];
+  for (const file of files) {
+    said.push(
+      await linkFilm(file).then(
+        (id) => `${basename(file)}: open ${url}/films/${id}`,
+        (error: unknown) => {
+          if (error instanceof FilmError) return error.message;
+          throw error;
+        },
+      ),
+    );
+  }
+  return said;
+}
 
 export const app = express();
 app.disable("x-powered-by");

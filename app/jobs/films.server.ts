@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { readdir, rm, writeFile } from "node:fs/promises";
-import { join, parse } from "node:path";
+import { basename, join, parse } from "node:path";
 import { nanoid } from "nanoid";
 import { z } from "zod";
 import { inTransaction } from "~/db/database.server";
@@ -11,12 +11,18 @@ import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
 import { extensionOf } from "~/media/containers";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmInfo } from "~/media/film-file";
-import { db, filmFolder, filmsFolder, storedPath } from "./workplace.server";
+import { filmNameOf } from "./uploads.server";
+import { db, filmFolder, filmsFolder, sourceFile, storedPath } from "./workplace.server";
 import { prepareFirstPiece, stopPieces } from "./proxy-pieces.server";
 import { cancelJob, wakeQueue } from "./queue.server";
 
 /** What a film's folder says about it, for the day on which the database does not know it. */
-const FilmNote = z.object({ name: z.string() });
+const FilmNote = z.object({
+  name: z.string(),
+  /** Where its file is, if that is not kept in the folder. */
+  linked: z.string().optional(),
+});
+type FilmNote = z.infer<typeof FilmNote>;
 const noteFile = (folder: string): string => join(folder, "film.json");
 /** Says that a film was to be removed, should we not get to the end of it. */
 const removedFile = (folder: string): string => join(folder, "removed");
@@ -33,23 +39,36 @@ function register(id: string, name: string, file: string, info: FilmInfo): void 
 }
 
 /**
- * Takes a file into the library: looks into it, keeps it, and queues its proxy and its analysis. A first
+ * Takes a file into the library: looks into it, keeps it or where it is, and queues its proxy and its analysis. A first
  * version for phones is made at once.
  *
  * @throws FilmError if it is no film; the file then stays where it is
  */
-export async function addFilm(file: string, name: string, how: "move" | "copy"): Promise<string> {
+export async function addFilm(file: string, name: string, how: "move" | "copy" | "link"): Promise<string> {
   const info = await probeFilm(file, name);
   const id = nanoid(10);
   const folder = filmFolder(id);
-  const kept = join(folder, `source${extensionOf(info)}`);
-  await writeAside(noteFile(folder), (aside) =>
-    writeFile(aside, JSON.stringify({ name } satisfies z.infer<typeof FilmNote>)),
-  );
-  await (how === "move" ? moveWhole(file, kept) : copyWhole(file, kept));
+  const kept = how === "link" ? file : join(folder, `source${extensionOf(info)}`);
+  const note: FilmNote = { name, ...(how === "link" ? { linked: file } : {}) };
+  await writeAside(noteFile(folder), (aside) => writeFile(aside, JSON.stringify(note)));
+  if (how === "move") await moveWhole(file, kept);
+  if (how === "copy") await copyWhole(file, kept);
   register(id, name, kept, info);
   prepareFirstPiece(findFilm(db(), id)!);
   return id;
+}
+
+/**
+ * Takes a film of this machine into the library and leaves its file where it is. One that is there already is not added
+ * again.
+ *
+ * @param file its whole path
+ * @returns its id
+ * @throws FilmError if it is no film
+ */
+export async function linkFilm(file: string): Promise<string> {
+  const known = listFilms(db()).find((film) => sourceFile(film) === file);
+  return known?.id ?? addFilm(file, filmNameOf(basename(file)), "link");
 }
 
 /** Adds a film that ships with the project unless the library has one of that name. */
@@ -69,12 +88,12 @@ export async function removeFilm(id: string): Promise<boolean> {
   return true;
 }
 
-/** The name that a film's folder remembers. */
-function noteOf(folder: string, file: string): string {
+/** What a film's folder remembers of it. */
+function noteOf(folder: string): FilmNote | null {
   try {
-    return FilmNote.parse(JSON.parse(readFileSync(noteFile(folder), "utf8"))).name;
+    return FilmNote.parse(JSON.parse(readFileSync(noteFile(folder), "utf8")));
   } catch {
-    return `Recovered film${parse(file).ext}`;
+    return null;
   }
 }
 
@@ -93,13 +112,14 @@ export async function reconcileFilms(): Promise<void> {
       continue;
     }
     if (findFilm(db(), id)) continue;
+    const note = noteOf(folder);
     const source = files.find((file) => parse(file).name === "source");
-    if (!source) {
+    if (!source && !note?.linked) {
       await rm(folder, { recursive: true, force: true });
       continue;
     }
-    const file = join(folder, source);
-    const name = noteOf(folder, file);
+    const file = source ? join(folder, source) : note!.linked!;
+    const name = note?.name ?? `Recovered film${parse(file).ext}`;
     const info = await probeFilm(file, name).catch(() => null);
     // What cannot be read any more is left where it is: it may be all that there is of it.
     if (info) register(id, name, file, info);

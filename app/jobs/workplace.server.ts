@@ -32,8 +32,11 @@ export const exportsFolder = (filmId: string): string => join(filmFolder(filmId)
 
 /** Where a film's own file is. */
 export const sourceFile = ({ file }: Pick<FilmRow, "file">): string => resolve(dataFolder(), file);
-/** How a file in the data folder is stored, so that the folder can be moved. */
-export const storedPath = (file: string): string => relative(dataFolder(), file);
+/** How a file is stored: one in the data folder from there on, so that the folder can be moved. */
+export const storedPath = (file: string): string => {
+  const inside = relative(dataFolder(), file);
+  return inside.startsWith("..") ? file : inside;
+};
 
 /** What pages call the data folder. */
 export const DATA_FOLDER = "the data folder";

@@ -3,6 +3,7 @@ import { z } from "zod";
 import { Id } from "~/core/ids";
 import { FilmCard } from "~/components/library/film-card";
 import { AddFilm } from "~/components/library/add-film";
+import { type LinkAnswer, MediaBrowser } from "~/components/library/media-browser";
 import { UnfinishedUploads } from "~/components/library/unfinished-uploads";
 import { UploadCard } from "~/components/library/upload-card";
 import { useUploads } from "~/components/library/use-uploads";
@@ -11,7 +12,9 @@ import { isUnderWay, usePolling } from "~/components/common/use-polling";
 import { listUndecoded } from "~/db/analysis.server";
 import { listFilms } from "~/db/films.server";
 import { findJob, listJobs, secondsLeft } from "~/db/jobs.server";
-import { removeFilm } from "~/jobs/films.server";
+import { linkFilm, removeFilm } from "~/jobs/films.server";
+import { NotOpenError, openedFolders, requireOpen } from "~/jobs/media-folders.server";
+import { FilmError } from "~/media/film-tool.server";
 import { changeJob } from "~/jobs/queue.server";
 import { db } from "~/jobs/workplace.server";
 import { listUploads } from "~/jobs/uploads.server";
@@ -21,7 +24,7 @@ import { orDiskFull, readIntent, refusal } from "./requests.server";
 
 export const meta = () => [{ title: "Films · Glad Pan" }];
 
-export function loader() {
+export async function loader() {
   const films = listFilms(db()).map(({ id, name, info, createdAt }) => {
     const jobs = listJobs(db(), id)
       .filter((job) => job.kind !== "render")
@@ -29,17 +32,29 @@ export function loader() {
     const lacking = { ...info.grid, cutOff: info.cutOff, undecoded: listUndecoded(db(), id) };
     return { id, name, info, lacking, createdAt, jobs, shots: listShots(db(), id).length };
   });
-  return { films, unfinished: listUploads() };
+  return { films, unfinished: listUploads(), hasFolders: (await openedFolders()).length > 0 };
 }
 
 const Intent = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("delete"), filmId: Id }),
   z.object({ intent: z.enum(["cancel", "retry"]), jobId: Id }),
+  z.object({ intent: z.literal("link"), path: z.string().min(1).max(4096) }),
 ]);
+
+/** Adds a film that lies in a folder that the operator has opened. */
+async function link(path: string): Promise<LinkAnswer> {
+  try {
+    return { linked: await linkFilm(await requireOpen(path)) };
+  } catch (error) {
+    if (error instanceof FilmError || error instanceof NotOpenError) return { error: error.message };
+    throw error;
+  }
+}
 
 export async function action({ request }: Route.ActionArgs) {
   const intent = await readIntent(request, Intent);
   return orDiskFull(async () => {
+    if (intent.intent === "link") return link(intent.path);
     if (intent.intent === "delete") {
       if (!(await removeFilm(intent.filmId))) throw refusal(404, "There is no such film in your library.");
       return null;
@@ -51,7 +66,7 @@ export async function action({ request }: Route.ActionArgs) {
   });
 }
 
-export default function Films({ loaderData: { films, unfinished } }: Route.ComponentProps) {
+export default function Films({ loaderData: { films, unfinished, hasFolders } }: Route.ComponentProps) {
   const revalidator = useRevalidator();
   const reload = () => void revalidator.revalidate();
   const { uploads, add, dismiss, goOn } = useUploads(unfinished, reload);
@@ -63,6 +78,7 @@ export default function Films({ loaderData: { films, unfinished } }: Route.Compo
       <header className="flex items-center gap-4 border-b border-line bg-panel px-8 py-4">
         <Wordmark />
         <div className="grow" />
+        {hasFolders && <MediaBrowser />}
         <AddFilm onFiles={add} />
       </header>
       <main className="mx-auto max-w-6xl px-8 py-8">

@@ -1,8 +1,30 @@
 import { useEffect } from "react";
 import { useRevalidator } from "react-router";
+import { toast } from "sonner";
 
 /** Whether a job is still to bring something new. */
 export const isUnderWay = ({ state }: { state: string }): boolean => state === "queued" || state === "running";
+
+const NOT_ANSWERING = "not-answering";
+
+/**
+ * Whether the server answers. A loader that is asked while it does not would take the page away, with all that is open or
+ * on its way in it.
+ */
+async function answers(): Promise<boolean> {
+  const alive = await fetch("/favicon.svg", { method: "HEAD", cache: "no-store" }).then(
+    ({ ok }) => ok,
+    () => false,
+  );
+  if (alive) toast.dismiss(NOT_ANSWERING);
+  else {
+    toast.error("Glad Pan does not answer. Check that it is still running; this page goes on when it is.", {
+      id: NOT_ANSWERING,
+      duration: Infinity,
+    });
+  }
+  return alive;
+}
 
 /**
  * Asks the page's loaders again at intervals while something is going on.
@@ -16,8 +38,12 @@ export function usePolling(active: boolean, intervalMs: number): void {
     if (!active) return;
     const ended = new AbortController();
     let timer: ReturnType<typeof setTimeout>;
+    const round = async () => {
+      if (await answers()) await revalidate();
+      if (!ended.signal.aborted) ask();
+    };
     const ask = () => {
-      timer = setTimeout(() => void revalidate().finally(() => !ended.signal.aborted && ask()), intervalMs);
+      timer = setTimeout(() => void round(), intervalMs);
     };
     ask();
     return () => {
