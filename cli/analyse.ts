@@ -6,11 +6,11 @@ import { planFollowing } from "~/core/subjects/follow";
 import { writeAside } from "~/disk/write-aside.server";
 import { barsLines } from "./bars-line";
 import { type FindOptions, findShots } from "./find";
-import { openFilm, undecodedLines } from "./open-film";
+import { addFilmOptions, type FilmChoices, openFilm, undecodedLines } from "./open-film";
 import { addActiveOption, addFollowOption, addMarkOption } from "./options";
 import { type ProgressLine, runWithProgress } from "./progress-line";
 
-interface AnalyseOptions extends FindOptions {
+interface AnalyseOptions extends FilmChoices, FindOptions {
   report: string;
 }
 
@@ -20,7 +20,7 @@ async function analyse(
   progress: ProgressLine,
   signal: AbortSignal,
 ): Promise<void> {
-  const film = await openFilm(file);
+  const film = await openFilm(file, options);
   const { picture, rate, frames } = film.info;
   const { shots: found, lacking } = await findShots(film, { start: 0, end: frames }, options, {
     signal,
@@ -49,7 +49,7 @@ export function analyseCommand(): Command {
     .description("find the shots of a film, and who is in them, and write it down without rendering")
     .argument("<film>", "the film to look through")
     .requiredOption("--report <file>", "the JSON file to write (docs/formats.md)");
-  return addActiveOption(addMarkOption(addFollowOption(command)))
+  return addFilmOptions(addActiveOption(addMarkOption(addFollowOption(command))))
     .exitOverride()
     .action(async (file: string, options: AnalyseOptions) => {
       await runWithProgress((progress, signal) => analyse(file, options, progress, signal));

@@ -4,6 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { readCutsCsv } from "~/core/formats/cuts-csv";
+import { clockOf } from "~/core/time/timecode";
 import { readEdl } from "~/core/formats/edl";
 import { readOtio } from "~/core/formats/otio";
 import { AnalysisReport, Report } from "~/core/formats/report";
@@ -213,9 +214,9 @@ describe("cuts", () => {
     const rate = { num: 30, den: 1 };
     const text = (format: string) => readFileSync(path(`cuts.${format}`), "utf8");
     const expected = [{ frame: 45, kind: "cut", range: { start: 45, end: 45 } }];
-    expect(readEdl(text("edl"), rate, 99)).toEqual(expected);
-    expect(readOtio(text("otio"), rate, 99)).toEqual(expected);
-    expect(readCutsCsv(text("csv"), rate, 99)).toEqual(expected);
+    expect(readEdl(text("edl"), clockOf(rate, null), 99)).toEqual(expected);
+    expect(readOtio(text("otio"), clockOf(rate, null), 99)).toEqual(expected);
+    expect(readCutsCsv(text("csv"), clockOf(rate, null), 99)).toEqual(expected);
   });
 
   test("prints a table when no file is asked for, and refuses what is no film", () => {

@@ -10,7 +10,7 @@ import type { FilmFile } from "~/media/film-file";
 import { writeAside } from "~/disk/write-aside.server";
 import { barsLines } from "./bars-line";
 import { type FindOptions, findShots } from "./find";
-import { openFilm, undecodedLines } from "./open-film";
+import { addFilmOptions, type FilmChoices, openFilm, undecodedLines } from "./open-film";
 import { addFramingOptions, type FramingOptions, ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";
 import { addActiveOption, addMarkOption, parseFrame, parseSize, UsageError } from "./options";
@@ -20,7 +20,7 @@ const ANALYSIS = { number: 1, of: 3, what: "Looking for shots and people" };
 const RENDERING = { number: 2, of: 3, what: "Rendering" };
 const CHECKING = { number: 3, of: 3, what: "Checking" };
 
-interface ConvertOptions extends FramingOptions, Pick<FindOptions, "mark" | "active"> {
+interface ConvertOptions extends FramingOptions, FilmChoices, Pick<FindOptions, "mark" | "active"> {
   size: Size;
   out: string;
   report?: string;
@@ -44,7 +44,7 @@ async function convert(
   signal: AbortSignal,
 ): Promise<void> {
   if (resolve(file) === resolve(options.out)) throw new UsageError("--out would overwrite the film itself");
-  const film = await openFilm(file);
+  const film = await openFilm(file, options);
   const range = rangeFrom(options, film);
   const { shots: found, lacking } = await findShots(
     film,
@@ -81,7 +81,7 @@ export function convertCommand(): Command {
     .requiredOption("--size <size>", "size of the result, such as 1080x1920", parseSize)
     .requiredOption("--out <file>", "the MP4 file to write")
     .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)");
-  return addActiveOption(addMarkOption(addFramingOptions(command)))
+  return addFilmOptions(addActiveOption(addMarkOption(addFramingOptions(command))))
     .option("--from <frame>", "first frame to convert", parseFrame)
     .option("--to <frame>", "first frame not to convert any more", parseFrame)
     .exitOverride()

@@ -11,6 +11,7 @@ import { findCuts } from "~/jobs/find-cuts.server";
 import { writeAside } from "~/disk/write-aside.server";
 import { openFilm } from "./open-film";
 import { parseSensitivity } from "./options";
+import { clockOfFilm } from "~/media/film-file";
 import { runWithProgress } from "./progress-line";
 
 interface CutsOptions {
@@ -47,13 +48,13 @@ export function cutsCommand(): Command {
       runWithProgress(async (progress, signal) => {
         const film = await openFilm(file);
         const { name } = film;
-        const { rate, frames } = film.info;
+        const { frames } = film.info;
         const transitions = await findCuts(film, {
           sensitivity: options.sensitivity,
           signal,
           onProgress: (share) => progress.show({ number: 1, of: 1, what: "Looking for cuts" }, share),
         });
-        const list = { title: parse(file).name, rate, frames, transitions };
+        const list = { title: parse(file).name, clock: clockOfFilm(film.info), frames, transitions };
         await writeLists(list, file, options);
         progress.end();
         if (!options.edl && !options.otio && !options.csv) process.stdout.write(writeCutsCsv(list));

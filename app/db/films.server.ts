@@ -26,6 +26,8 @@ function withGrid(stored: unknown): unknown {
   return { ...rest, rate, frames, grid, interlaced: false, audio: audio && { ...audio, index: 0, start: 0 } };
 }
 
+const Sound = z.object({ codec: z.string(), index: z.number(), start: z.number() });
+
 const Info = z.object({
   picture: z.object({ width: z.number(), height: z.number() }),
   rate: z.object({ num: z.number(), den: z.number() }),
@@ -44,7 +46,13 @@ const Info = z.object({
   }),
   nonSquarePixels: z.boolean(),
   interlaced: z.boolean(),
-  audio: z.object({ codec: z.string(), index: z.number(), start: z.number() }).nullable(),
+  // This and the next two were not kept at first.
+  fields: z.boolean().default(false),
+  audio: Sound.nullable(),
+  sounds: z
+    .array(Sound.extend({ channels: z.number(), language: z.string().nullable(), title: z.string().nullable() }))
+    .default([]),
+  startTimecode: z.string().nullable().default(null),
   colour: z.object({ transfer: z.string(), matrix: z.string(), range: z.string() }),
   videoCodec: z.string(),
   container: z.string().default("unknown"),
@@ -110,6 +118,9 @@ export const deleteFilm = (db: Db, id: string): void => void db.prepare("DELETE 
 
 export const raiseRevision = (db: Db, id: string): void =>
   void db.prepare("UPDATE films SET revision = revision + 1 WHERE id = ?").run(id);
+
+export const setInfo = (db: Db, id: string, info: StoredInfo): void =>
+  void db.prepare("UPDATE films SET info = ? WHERE id = ?").run(JSON.stringify(info), id);
 
 export const setSensitivity = (db: Db, id: string, sensitivity: number): void =>
   void db.prepare("UPDATE films SET sensitivity = ? WHERE id = ?").run(sensitivity, id);

@@ -116,6 +116,8 @@ export const retryJob = (db: Db, id: string): void =>
     )
     .run(id);
 
+export const deleteJob = (db: Db, id: string): void => void db.prepare("DELETE FROM jobs WHERE id = ?").run(id);
+
 /** Puts a running job back into the queue, as if it had not been started. */
 export const giveBackJob = (db: Db, id: string): void =>
   void db

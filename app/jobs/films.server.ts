@@ -4,15 +4,16 @@ import { basename, join, parse } from "node:path";
 import { nanoid } from "nanoid";
 import { z } from "zod";
 import { inTransaction } from "~/db/database.server";
-import { deleteFilm, findFilm, insertFilm, listFilms } from "~/db/films.server";
-import { insertJob, listJobs } from "~/db/jobs.server";
+import { deleteFilm, type FilmRow, findFilm, insertFilm, listFilms, setInfo } from "~/db/films.server";
+import { deleteJob, insertJob, listJobs } from "~/db/jobs.server";
 import { insertVersion } from "~/db/versions.server";
 import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
+import { withFields, withSound } from "~/media/film-choices";
 import { extensionOf } from "~/media/containers";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmInfo } from "~/media/film-file";
 import { filmNameOf } from "./uploads.server";
-import { db, filmFolder, filmsFolder, sourceFile, storedPath } from "./workplace.server";
+import { db, filmFolder, filmsFolder, proxyFolder, sourceFile, storedPath } from "./workplace.server";
 import { prepareFirstPiece, stopPieces } from "./proxy-pieces.server";
 import { cancelJob, wakeQueue } from "./queue.server";
 
@@ -69,6 +70,46 @@ export async function addFilm(file: string, name: string, how: "move" | "copy" |
 export async function linkFilm(file: string): Promise<string> {
   const known = listFilms(db()).find((film) => sourceFile(film) === file);
   return known?.id ?? addFilm(file, filmNameOf(basename(file)), "link");
+}
+
+/**
+ * Uses another of a film's sounds from now on.
+ *
+ * @param index from 0 on
+ * @throws ChoiceError if there is no such sound
+ */
+export async function changeSound(film: FilmRow, index: number): Promise<void> {
+  const info = withSound(film.info, index);
+  await dropProxy(film.id);
+  inTransaction(db(), () => {
+    setInfo(db(), film.id, info);
+    insertJob(db(), { id: nanoid(10), filmId: film.id, kind: "proxy" });
+  });
+  wakeQueue();
+}
+
+/** Stops what makes the light copy of a film, and removes what there is of it. */
+async function dropProxy(id: string): Promise<void> {
+  stopPieces(id);
+  const jobs = listJobs(db(), id).filter(({ kind }) => kind === "proxy");
+  await Promise.all(jobs.map((job) => cancelJob(job.id)));
+  for (const job of jobs) deleteJob(db(), job.id);
+  await rm(proxyFolder(id), { recursive: true, force: true });
+}
+
+/**
+ * Takes an interlaced film at double rate, as if it had just been added.
+ *
+ * @throws ChoiceError if it is not interlaced
+ */
+export async function useFields(film: FilmRow): Promise<void> {
+  const info = withFields(film.info);
+  await Promise.all(listJobs(db(), film.id).map((job) => cancelJob(job.id)));
+  await dropProxy(film.id);
+  inTransaction(db(), () => {
+    deleteFilm(db(), film.id);
+    register(film.id, film.name, sourceFile(film), info);
+  });
 }
 
 /** Adds a film that ships with the project unless the library has one of that name. */

@@ -1,6 +1,7 @@
 import type { Size } from "~/core/geometry/box";
 import type { FilmGrid } from "~/core/time/film-grid";
 import type { Rate } from "~/core/time/rate";
+import { type Clock, clockOf } from "~/core/time/timecode";
 
 /** Where a film's grid is in its file, and how to get there. */
 export interface GridInFile extends Omit<FilmGrid, "rate" | "frames"> {
@@ -10,13 +11,21 @@ export interface GridInFile extends Omit<FilmGrid, "rate" | "frames"> {
   timeBase: number;
 }
 
-/** The sound that is used. */
+/** A sound of a film. */
 export interface FilmSound {
   codec: string;
   /** Which of the file's sounds it is, from 0 on. */
   index: number;
   /** Seconds, in the file's own time, at which it begins. */
   start: number;
+}
+
+/** What a file says of one of its sounds. */
+export interface SoundTrack extends FilmSound {
+  channels: number;
+  /** As in ISO 639, if the file says. */
+  language: string | null;
+  title: string | null;
 }
 
 /** What is known of a film before a single frame is decoded. */
@@ -34,7 +43,14 @@ export interface FilmInfo {
   nonSquarePixels: boolean;
   /** Whether a frame holds two half pictures of different moments, to be made into one when decoding. */
   interlaced: boolean;
+  /** Whether each half picture becomes a frame of its own: the grid then has twice as many. */
+  fields: boolean;
+  /** The sound that is used. */
   audio: FilmSound | null;
+  /** All sounds of the file. */
+  sounds: SoundTrack[];
+  /** The timecode that the file begins with, as it is written in it. */
+  startTimecode: string | null;
   colour: { transfer: string; matrix: string; range: string };
   videoCodec: string;
   /** What reads the file, as ffmpeg names it: "matroska,webm". */
@@ -49,3 +65,7 @@ export interface FilmFile {
   name: string;
   info: FilmInfo;
 }
+
+/** How a film's frames are counted in timecode. */
+export const clockOfFilm = ({ rate, startTimecode }: Pick<FilmInfo, "rate" | "startTimecode">): Clock =>
+  clockOf(rate, startTimecode);

@@ -34,9 +34,9 @@ export function seekSecondsFor({ grid, ...info }: FilmInfo, frame: number): numb
  * Filters that put pictures on the grid and let through a range of it. A picture stands until the next one; the last
  * one without end, so that there are always as many frames as are asked for.
  */
-export function onGrid({ rate, grid, interlaced }: FilmInfo, range: FrameRange): string {
+export function onGrid({ rate, grid, interlaced, fields }: FilmInfo, range: FrameRange): string {
   return [
-    ...(interlaced ? ["bwdif=mode=send_frame:deint=interlaced"] : []),
+    ...(interlaced ? [`bwdif=mode=${fields ? "send_field" : "send_frame"}:deint=interlaced`] : []),
     // The filter that makes the grid loses the last picture where nothing comes after it.
     "tpad=stop_duration=1:stop_mode=clone",
     `fps=${rate.num}/${rate.den}:start_time=${grid.origin.toFixed(6)}:round=near:eof_action=pass`,

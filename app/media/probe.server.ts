@@ -4,7 +4,7 @@ import { z } from "zod";
 import type { Size } from "~/core/geometry/box";
 import { type FilmGrid, makeGrid, type PictureTimes } from "~/core/time/film-grid";
 import { framesPerSecond, parseRate } from "~/core/time/rate";
-import type { FilmInfo, FilmSound } from "./film-file";
+import type { FilmInfo, FilmSound, SoundTrack } from "./film-file";
 import { FilmError, filmFailure, MAX_PIXELS, probe } from "./film-tool.server";
 import { endOfSound, pictureTimes } from "./picture-times.server";
 import { ToolError } from "./tool.server";
@@ -23,16 +23,23 @@ const Stream = z.object({
   color_space: z.string().optional(),
   color_range: z.string().optional(),
   field_order: z.string().optional(),
+  channels: z.number().optional(),
+  tags: z.record(z.string(), z.string()).optional(),
   disposition: z.object({ attached_pic: z.number(), default: z.number() }).partial().optional(),
   side_data_list: z.array(z.looseObject({ rotation: z.number().optional() })).optional(),
 });
 const Probe = z.object({
   streams: z.array(Stream).default([]),
   format: z
-    .object({ format_name: z.string().optional(), duration: z.string().optional(), start_time: z.string().optional() })
+    .object({
+      format_name: z.string().optional(),
+      duration: z.string().optional(),
+      start_time: z.string().optional(),
+      tags: z.record(z.string(), z.string()).optional(),
+    })
     .optional(),
 });
-type VideoStream = z.infer<typeof Stream>;
+type AnyStream = z.infer<typeof Stream>;
 
 const seconds = (text: string | undefined): number => {
   const value = Number(text);
@@ -54,7 +61,7 @@ const INTERLACED = new Set(["tt", "bb", "tb", "bt"]);
 const LONGEST_MEAN_HOLD = 900;
 
 /** Size as displayed, from the stored size, the rotation in the side data and the pixel's aspect ratio. */
-function displaySize(video: VideoStream): { picture: Size; nonSquarePixels: boolean } {
+function displaySize(video: AnyStream): { picture: Size; nonSquarePixels: boolean } {
   const [num, den] = (video.sample_aspect_ratio ?? "1:1").split(":").map(Number);
   const sar = num && den ? num / den : 1;
   const rotation = video.side_data_list?.find((data) => data.rotation !== undefined)?.rotation ?? 0;
@@ -84,15 +91,20 @@ async function beginsLikeMovie(file: string): Promise<boolean> {
   }
 }
 
-/** The sound to use: what the file says is the usual one, or the first. */
-function chooseSound(streams: readonly VideoStream[]): FilmSound | null {
-  const sounds = streams.filter((stream) => stream.codec_type === "audio");
-  const index = Math.max(
-    0,
-    sounds.findIndex(({ disposition }) => disposition?.default === 1),
-  );
-  const sound = sounds[index];
-  return sound ? { codec: sound.codec_name ?? "unknown", index, start: seconds(sound.start_time) } : null;
+/** A tag of a stream or a file, whatever its case. */
+const tag = (tags: Record<string, string> | undefined, name: string): string | null =>
+  Object.entries(tags ?? {}).find(([key]) => key.toLowerCase() === name)?.[1] ?? null;
+
+/** The file's sounds, and which of them to use: what the file says is the usual one, or the first. */
+function soundsOf(streams: readonly AnyStream[]): { sounds: SoundTrack[]; audio: FilmSound | null } {
+  const found = streams.filter((stream) => stream.codec_type === "audio");
+  const sounds = found.map(({ codec_name, start_time, channels, tags }, index) => ({
+    ...{ codec: codec_name ?? "unknown", index, start: seconds(start_time), channels: channels ?? 0 },
+    ...{ language: tag(tags, "language"), title: tag(tags, "title") },
+  }));
+  const usual = found.findIndex(({ disposition }) => disposition?.default === 1);
+  const sound = sounds[Math.max(0, usual)];
+  return { sounds, audio: sound ? { codec: sound.codec, index: sound.index, start: sound.start } : null };
 }
 
 /** Seconds of a film's end that may be missing before it is called cut off. */
@@ -145,7 +157,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   const found = Probe.parse(JSON.parse(json));
   const videos = found.streams.filter((s) => s.codec_type === "video" && !s.disposition?.attached_pic);
   const video = videos.find((s) => s.width && s.height);
-  const audio = chooseSound(found.streams);
+  const { sounds, audio } = soundsOf(found.streams);
   if (!video) {
     throw refuse(
       audio
@@ -192,6 +204,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   return {
     picture,
     nonSquarePixels,
+    fields: false,
     interlaced: INTERLACED.has(video.field_order ?? ""),
     rate,
     frames,
@@ -202,6 +215,11 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
       timeBase: timeBase ? framesPerSecond(timeBase) : 0,
     },
     audio,
+    sounds,
+    startTimecode:
+      [video.tags, ...found.streams.map(({ tags }) => tags), found.format?.tags]
+        .map((tags) => tag(tags, "timecode"))
+        .find(Boolean) ?? null,
     colour: {
       transfer: video.color_transfer ?? "unknown",
       matrix: video.color_space ?? "unknown",

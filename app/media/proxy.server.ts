@@ -33,12 +33,15 @@ export function pieceInfo(info: FilmInfo, piece: number): FilmInfo {
     cutOff: 0,
     nonSquarePixels: false,
     interlaced: false,
+    fields: false,
     colour: { transfer: "bt709", matrix: "bt709", range: "tv" },
     grid: {
       ...{ origin: 0, fileStart: 0, lastPicture: frameToSeconds(frames - 1, info.rate) },
       ...{ even: true, held: 0, longHolds: [], seekMargin: 0, timeBase: 0 },
     },
     audio: info.audio && { codec: "flac", index: 0, start: 0 },
+    sounds: [],
+    startTimecode: null,
   };
 }
 

@@ -8,14 +8,15 @@ import { transitionsOf } from "~/core/shots/shot";
 import { listShots } from "~/db/shots.server";
 import { db } from "~/jobs/workplace.server";
 import type { Route } from "./+types/cuts";
+import { clockOfFilm } from "~/media/film-file";
 import { LIST_BODY_BYTES, readForm, refusal, requireFilm } from "./requests.server";
 
 /** The film's cuts as a file: `…/cuts/edl`, `…/cuts/otio` or `…/cuts/csv`. */
 export function loader({ params }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
   const title = parse(film.name).name;
-  const { rate, frames } = film.info;
-  const list = { title, rate, frames, transitions: transitionsOf(listShots(db(), film.id)) };
+  const { frames } = film.info;
+  const list = { title, clock: clockOfFilm(film.info), frames, transitions: transitionsOf(listShots(db(), film.id)) };
   const writers = new Map([
     ["edl", () => writeEdl(list)],
     ["otio", () => writeOtio(list, film.name)],
@@ -35,13 +36,13 @@ export function loader({ params }: Route.LoaderArgs) {
 /** Reads a list of cuts that was picked, and compares it; nothing is changed by that. */
 export async function action({ params, request }: Route.ActionArgs): Promise<ListReading> {
   const film = requireFilm(params.filmId);
-  const { rate, frames } = film.info;
+  const { frames } = film.info;
   const file = (await readForm(request, LIST_BODY_BYTES)).get("list");
   if (!(file instanceof File)) throw refusal(400, "A file is needed.");
   const text = await file.text();
   try {
     const read = /\.otio$/i.test(file.name) ? readOtio : /\.csv$/i.test(file.name) ? readCutsCsv : readEdl;
-    const transitions = read(text, rate, frames);
+    const transitions = read(text, clockOfFilm(film.info), frames);
     const comparison = compareCuts(transitionsOf(listShots(db(), film.id)), transitions);
     return { name: file.name, transitions, comparison };
   } catch (error) {

@@ -16,16 +16,20 @@ import { followedTrack } from "~/core/path/solve-version";
 import { castOf } from "~/core/subjects/cast";
 import { followRule } from "~/core/subjects/follow-rule";
 import type { Track } from "~/core/subjects/track";
+import { ChoiceError } from "~/media/film-choices";
+import { clockOfFilm } from "~/media/film-file";
 import { inRange } from "~/core/time/rate";
 import { findCandidates, listUndecoded } from "~/db/analysis.server";
 import { historyOf } from "~/db/edits.server";
 import { listMarks } from "~/db/marks.server";
 import { listPeople } from "~/db/people.server";
 import { findJob, isAnalysed, listJobs, secondsLeft } from "~/db/jobs.server";
+import type { FilmRow } from "~/db/films.server";
 import { findVersion, listVersions } from "~/db/versions.server";
 import { listExports, requestExport } from "~/jobs/exports.server";
 import { foundVersion } from "~/jobs/found-tracks.server";
 import { loadSettings } from "~/jobs/framings.server";
+import { changeSound, useFields } from "~/jobs/films.server";
 import { changeJob } from "~/jobs/queue.server";
 import { db } from "~/jobs/workplace.server";
 import type { loader as tracksLoader } from "./tracks";
@@ -39,9 +43,10 @@ export function loader({ params, request }: Route.LoaderArgs) {
   const versions = listVersions(db(), film.id);
   const wanted = new URL(request.url).searchParams.get("version");
   const version = versions.find((v) => v.id === wanted) ?? versions[0]!;
+  const undecoded = listUndecoded(db(), film.id);
   const settings = loadSettings(db(), film.id, version.id);
   return {
-    film: { id: film.id, name: film.name, ...film.info },
+    film: { id: film.id, name: film.name, ...film.info, clock: clockOfFilm(film.info) },
     revision: film.revision,
     sensitivity: film.sensitivity,
     /** How much spoke for each place that may be a cut, by frame. */
@@ -55,7 +60,8 @@ export function loader({ params, request }: Route.LoaderArgs) {
     found: foundVersion(db(), film.id, settings.shots),
     people: listPeople(db(), film.id).map(({ id, number, name, mergedInto }) => ({ id, number, name, mergedInto })),
     marks: listMarks(db(), film.id),
-    undecoded: listUndecoded(db(), film.id),
+    undecoded,
+    facts: { ...film.info, lacking: { ...film.info.grid, cutOff: film.info.cutOff, undecoded } },
     jobs: listJobs(db(), film.id)
       .filter(({ kind, state }) => kind !== "render" && (kind !== "follow" || state !== "done"))
       .map((job) => ({ ...job, secondsLeft: secondsLeft(job) })),
@@ -67,7 +73,18 @@ export function loader({ params, request }: Route.LoaderArgs) {
 const Intent = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("export"), versionId: Id }),
   z.object({ intent: z.enum(["cancel", "retry"]), jobId: Id }),
+  z.object({ intent: z.literal("sound"), index: z.coerce.number().int().min(0).max(1000) }),
+  z.object({ intent: z.literal("fields") }),
 ]);
+
+/** Changes how the film is taken. */
+async function choose(film: FilmRow, change: () => Promise<void>): Promise<null> {
+  await change().catch((error: unknown) => {
+    if (error instanceof ChoiceError) throw refusal(422, `${film.name}: ${error.message}.`);
+    throw error;
+  });
+  return null;
+}
 
 export async function action({ params, request }: Route.ActionArgs) {
   const film = requireFilm(params.filmId);
@@ -80,6 +97,8 @@ export async function action({ params, request }: Route.ActionArgs) {
       requestExport(film, version);
       return null;
     }
+    if (intent.intent === "sound") return choose(film, () => changeSound(film, intent.index));
+    if (intent.intent === "fields") return choose(film, () => useFields(film));
     const job = findJob(db(), intent.jobId);
     if (job?.filmId !== film.id) throw refusal(404, "There is no such job.");
     await changeJob(job.id, intent.intent);
@@ -102,6 +121,7 @@ export default function DeskRoute({ loaderData }: Route.ComponentProps) {
     <Desk
       key={film.id}
       film={film}
+      facts={loaderData.facts}
       source={source}
       versions={versions}
       version={version}

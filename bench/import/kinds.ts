@@ -16,6 +16,8 @@ export interface Kind {
   expected: number[];
   /** Seconds at which the tone begins; null without sound. */
   tone: number | null;
+  /** Whether its half pictures are to be frames of their own. */
+  fields: boolean;
   /** Frames whose pictures cannot be decoded; null where nobody can say beforehand. */
   undecoded: number | null;
 }
@@ -56,7 +58,8 @@ export class Kinds {
       tone = TONE_AT,
       lead = 0,
       undecoded = 0,
-    }: { tone?: number | null; lead?: number; undecoded?: number | null } = {},
+      fields = false,
+    }: { tone?: number | null; lead?: number; undecoded?: number | null; fields?: boolean } = {},
   ): void {
     const expected = [...Array.from({ length: lead }, () => 0), ...pictures];
     const frames = pictures.length > 0 ? expected.length : null;
@@ -70,6 +73,7 @@ export class Kinds {
       expected: frames === null ? [] : expected,
       tone: toneAt,
       undecoded,
+      fields,
     });
   }
 
@@ -276,6 +280,20 @@ export class Kinds {
       this.ffmpeg("-i", this.path("turned.mp4"), "-c", "copy", "-metadata:s:v:0", `rotate=${degrees}`, this.path(file));
       this.add(`rotated by ${degrees}`, file, "30", upTo(FRAMES));
     }
+    for (const [how, filter, matrix] of [
+      ["sideways", "hflip", [-1, 0, 0, 1]],
+      ["upside down", "vflip", [1, 0, 0, -1]],
+      ["along the diagonal", "transpose=cclock_flip", [0, 1, 1, 0]],
+    ] as const) {
+      this.ffmpeg("-i", source, "-vf", filter, ...WITH_B, ...AAC, this.path("flipped.mp4"));
+      const film = readFileSync(this.path("flipped.mp4"));
+      // The display matrix of the first track's header (ISO/IEC 14496-12, 8.3.2): a, b, u, c, d, …
+      const at = film.indexOf("tkhd") + 44;
+      matrix.forEach((value, i) => film.writeInt32BE(value * 65_536, at + 4 * (i < 2 ? i : i + 1)));
+      const file = `mirrored-${filter.slice(0, 4)}.mp4`;
+      writeFileSync(this.path(file), film);
+      this.add(`mirrored ${how}`, file, "30", upTo(FRAMES));
+    }
     encode("pixels that are not square", "wide-pixels.mp4", "-vf", "scale=240:180,setsar=4/3", ...WITH_B);
     encode("odd sizes", "odd.mkv", "-vf", "scale=321:181", "-c:v", "ffv1", "-pix_fmt", "yuv420p");
     encode(
@@ -289,6 +307,8 @@ export class Kinds {
       "-x264opts",
       "tff=1",
     );
+    const halves = upTo(2 * FRAMES).map((n) => n >> 1);
+    this.add("interlaced, at double rate", "interlaced.mp4", "60", halves, { fields: true });
     encode(
       "10 bits, H.265",
       "ten-bits.mp4",

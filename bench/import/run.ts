@@ -15,6 +15,7 @@ import { Undecoded } from "~/core/time/undecoded";
 import { decodeFrames } from "~/media/decode.server";
 import type { FilmFile } from "~/media/film-file";
 import { pictureTimes } from "~/media/picture-times.server";
+import { withFields } from "~/media/film-choices";
 import { probeFilm } from "~/media/probe.server";
 import { decodeLight } from "~/media/decode-light.server";
 import { makePieces, makeProxy, pieceFile } from "~/media/proxy.server";
@@ -71,7 +72,8 @@ async function tryKind(kind: Kind, folder: string): Promise<Row> {
   const { name, file } = kind;
   const copyFolder = join(folder, `copy of ${name}`);
   const broughtIn = performance.now();
-  const film: FilmFile = { file, name, info: await probeFilm(file, name) };
+  const found = await probeFilm(file, name);
+  const film: FilmFile = { file, name, info: kind.fields ? withFields(found) : found };
   await makePieces(film, copyFolder, { start: 0, end: 1 });
   const seconds = (performance.now() - broughtIn) / 1000;
   const { frames, rate, picture } = film.info;

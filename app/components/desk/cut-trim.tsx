@@ -3,15 +3,14 @@ import { ChevronLeft, ChevronRight, ChevronsLeft, ChevronsRight } from "lucide-r
 import { type Ref, useEffect, useRef } from "react";
 import { IconButton } from "~/components/common/button";
 import type { Size } from "~/core/geometry/box";
-import type { Rate } from "~/core/time/rate";
-import { formatTimecode } from "~/core/time/timecode";
+import { type Clock, timecodeAt } from "~/core/time/timecode";
 import { FrameGrabber } from "./frame-grabber";
 import type { LightCopy } from "./piece-stream";
 
 interface CutTrimProps {
   source: LightCopy;
   picture: Size;
-  rate: Rate;
+  clock: Clock;
   /** First frame after the cut. */
   frame: number;
   /** Frames at which the cut can be, both included. */
@@ -20,18 +19,17 @@ interface CutTrimProps {
 }
 
 /** The last frame before a cut beside the first one after it, and buttons that move the cut. */
-export function CutTrim({ source, picture, rate, frame, reach, onMove }: CutTrimProps) {
+export function CutTrim({ source, picture, clock, frame, reach, onMove }: CutTrimProps) {
   const before = useRef<HTMLCanvasElement>(null);
   const after = useRef<HTMLCanvasElement>(null);
   const grabber = useRef<FrameGrabber | null>(null);
-  const { num, den } = rate;
   const { width, height } = picture;
 
   useEffect(() => {
     const created = new FrameGrabber(source);
     grabber.current = created;
     return () => created.dispose();
-  }, [source, num, den]);
+  }, [source]);
   useEffect(() => {
     const whole = { x: 0, y: 0, width, height };
     let newer = false;
@@ -45,7 +43,7 @@ export function CutTrim({ source, picture, rate, frame, reach, onMove }: CutTrim
       // The panel was closed while a frame was on its way.
     });
     return () => void (newer = true);
-  }, [frame, width, height, source, num, den]);
+  }, [frame, width, height, source]);
 
   const move = (by: number) => onMove(Math.min(reach.to, Math.max(reach.from, frame + by)));
   const icon = "size-4";
@@ -69,7 +67,7 @@ export function CutTrim({ source, picture, rate, frame, reach, onMove }: CutTrim
             <ChevronLeft className={icon} aria-hidden />
           </IconButton>
         </span>
-        <span className="font-mono text-xs">{formatTimecode(frame, rate)}</span>
+        <span className="font-mono text-xs">{timecodeAt(frame, clock)}</span>
         <span>
           <IconButton label="One frame later" shortcut="Alt →" disabled={frame >= reach.to} onClick={() => move(1)}>
             <ChevronRight className={icon} aria-hidden />

@@ -5,6 +5,7 @@ import { Wordmark } from "~/components/common/wordmark";
 import { CutsDialog } from "./cuts-dialog";
 import type { DeskFilm, DeskPerson, DeskShot, DeskVersion } from "./desk-types";
 import { ExportDialog, type ExportView } from "./export-dialog";
+import { FilmDialog, type FilmFacts } from "./film-dialog";
 import { PeopleDialog } from "./people-dialog";
 import type { Player } from "./player";
 import type { Edits } from "./use-edits";
@@ -15,6 +16,7 @@ import type { LightCopy } from "./piece-stream";
 /** A film on the desk, with all that concerns it as a whole. */
 export interface FilmOnDesk {
   film: DeskFilm;
+  facts: FilmFacts;
   /** What is played. */
   source: LightCopy;
   versions: DeskVersion[];
@@ -52,7 +54,7 @@ export function DeskHeader(props: DeskHeaderProps) {
   return (
     <header className="flex items-center gap-4 border-b border-line bg-panel px-4 py-2">
       <Wordmark />
-      <h1 className="max-w-56 truncate text-sm text-soft">{film.name}</h1>
+      <FilmDialog film={film} facts={props.facts} />
       <VersionBar versions={versions} active={props.version} onAdd={addVersion} />
       <div className="grow" />
       <PeopleDialog

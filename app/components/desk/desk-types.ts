@@ -7,6 +7,7 @@ import type { ThingMark } from "~/core/subjects/marked-things";
 import type { Track } from "~/core/subjects/track";
 import type { Box, Size } from "~/core/geometry/box";
 import { type FrameRange, inRange, type Rate } from "~/core/time/rate";
+import type { Clock } from "~/core/time/timecode";
 
 export interface DeskFilm {
   id: string;
@@ -14,6 +15,8 @@ export interface DeskFilm {
   picture: Size;
   rate: Rate;
   frames: number;
+  /** How its frames are counted in timecode. */
+  clock: Clock;
 }
 
 export interface DeskVersion {

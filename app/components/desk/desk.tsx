@@ -120,7 +120,7 @@ export function Desk(props: DeskProps) {
             }}
           />
           <div className="flex items-center justify-center gap-3 border-t border-line bg-panel px-3 py-1.5">
-            <Transport player={player} shots={shots} rate={film.rate} frames={film.frames} timecodeRef={timecode} />
+            <Transport player={player} shots={shots} clock={film.clock} frames={film.frames} timecodeRef={timecode} />
             <ShotToolsHere player={player} shots={shots} shotEdits={shotEdits} />
             <IconButton
               label="Show who can be followed"

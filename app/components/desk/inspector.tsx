@@ -109,7 +109,7 @@ export function Inspector(props: InspectorProps) {
           before={before}
           source={props.source}
           picture={props.film.picture}
-          rate={props.film.rate}
+          clock={props.film.clock}
           onMove={(start) => props.onMoveCut(shot, start)}
           onCarry={(carry) => props.onCarry(shot, carry)}
         />

@@ -4,8 +4,7 @@ import { Group, Layer, Line, Rect, Stage, Text } from "react-konva";
 import type { Point, Size } from "~/core/geometry/box";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import type { Key } from "~/core/path/keys";
-import { formatTimecode } from "~/core/time/timecode";
-import type { Rate } from "~/core/time/rate";
+import { type Clock, timecodeAt } from "~/core/time/timecode";
 import type { DeskShot } from "./desk-types";
 import { framesAround, fromPoint, type LaneGeometry, NOW_SHARE } from "./lane-geometry";
 import { LaneKeys } from "./lane-keys";
@@ -27,7 +26,7 @@ export interface LaneProps {
   pxPerFrame: number;
   /** The window's length on this axis beside its height. */
   lengthOfHeight: number;
-  rate: Rate;
+  clock: Clock;
   onZoom: (factor: number) => void;
   /** A key was put at a frame; `fromFrame` if it was at another before. */
   onPlace: (frame: number, window: CropWindow, fromFrame: number | null) => void;
@@ -102,7 +101,7 @@ const LaneContent = memo(function LaneContent({
   drawn,
   theme,
   lengthOfHeight,
-  rate,
+  clock,
   onPlace,
   onPreview,
   onGiveUp,
@@ -121,7 +120,7 @@ const LaneContent = memo(function LaneContent({
         <Group key={shot.id}>
           <LaneTracks shot={shot} geometry={geometry} drawn={drawn} />
           <LaneRibbon shot={shot} geometry={geometry} drawn={drawn} theme={theme} lengthOfHeight={lengthOfHeight} />
-          <CutRule shot={shot} size={size} geometry={geometry} theme={theme} rate={rate} />
+          <CutRule shot={shot} size={size} geometry={geometry} theme={theme} clock={clock} />
         </Group>
       ))}
       {visible.map((shot) => (
@@ -149,16 +148,16 @@ function CutRule({
   size,
   geometry,
   theme,
-  rate,
+  clock,
 }: {
   shot: DeskShot;
   size: Size;
   geometry: LaneGeometry;
   theme: CanvasTheme;
-  rate: Rate;
+  clock: Clock;
 }) {
   const at = shot.start * geometry.pxPerFrame;
-  const label = `${shot.number}  ${formatTimecode(shot.start, rate)}`;
+  const label = `${shot.number}  ${timecodeAt(shot.start, clock)}`;
   const font = { fontSize: 12, fontFamily: "JetBrains Mono Variable, monospace", fill: theme.soft };
   return geometry.axis === "x" ? (
     <Group listening={false}>

@@ -2,7 +2,7 @@ import { Checkbox } from "radix-ui";
 import { Check } from "lucide-react";
 import type { Size } from "~/core/geometry/box";
 import type { TransitionKind } from "~/core/shots/transition";
-import type { Rate } from "~/core/time/rate";
+import type { Clock } from "~/core/time/timecode";
 import { CutTrim } from "./cut-trim";
 import type { DeskShot } from "./desk-types";
 import type { LightCopy } from "./piece-stream";
@@ -21,13 +21,13 @@ interface ShotBeginProps {
   before: DeskShot;
   source: LightCopy;
   picture: Size;
-  rate: Rate;
+  clock: Clock;
   onMove: (frame: number) => void;
   onCarry: (carry: boolean) => void;
 }
 
 /** How a shot begins, and where. */
-export function ShotBegin({ shot, before, source, picture, rate, onMove, onCarry }: ShotBeginProps) {
+export function ShotBegin({ shot, before, source, picture, clock, onMove, onCarry }: ShotBeginProps) {
   const mixed = shot.mixed.end - shot.mixed.start;
   return (
     <section aria-label="How it begins">
@@ -39,7 +39,7 @@ export function ShotBegin({ shot, before, source, picture, rate, onMove, onCarry
       <CutTrim
         source={source}
         picture={picture}
-        rate={rate}
+        clock={clock}
         frame={shot.start}
         reach={{ from: before.start + 1, to: shot.end - 1 }}
         onMove={onMove}

@@ -66,7 +66,7 @@ export function Table({
   const height = picture.height * scale;
   const left = GUTTER + (roomWidth - width) / 2;
   const onGiveUp = () => onPreview(0, null);
-  const lane = { player, shots, scale, pxPerFrame, rate: film.rate, onZoom: zoom, onPlace, onPreview, onGiveUp };
+  const lane = { player, shots, scale, pxPerFrame, clock: film.clock, onZoom: zoom, onPlace, onPreview, onGiveUp };
 
   return (
     <div ref={setElement} className="relative min-h-0 overflow-hidden">

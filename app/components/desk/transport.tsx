@@ -1,7 +1,6 @@
 import { ChevronLeft, ChevronRight, Pause, Play, SkipBack, SkipForward } from "lucide-react";
 import { type FormEvent, type Ref, useState } from "react";
-import type { Rate } from "~/core/time/rate";
-import { formatTimecode, parseTimecode } from "~/core/time/timecode";
+import { type Clock, formatTimecode, frameAt, timecodeAt } from "~/core/time/timecode";
 import { IconButton } from "~/components/common/button";
 import type { DeskShot } from "./desk-types";
 import type { Player } from "./player";
@@ -10,7 +9,7 @@ import { useFrame, usePlaying } from "./use-player";
 interface TransportProps {
   player: Player | null;
   shots: DeskShot[];
-  rate: Rate;
+  clock: Clock;
   frames: number;
   timecodeRef: Ref<HTMLInputElement>;
 }
@@ -24,7 +23,7 @@ export function neighbouringCuts(shots: readonly DeskShot[], frame: number): { b
 }
 
 /** Play, step, jump from cut to cut, and a timecode that can be typed. */
-export function Transport({ player, shots, rate, frames, timecodeRef }: TransportProps) {
+export function Transport({ player, shots, clock, frames, timecodeRef }: TransportProps) {
   const playing = usePlaying(player);
   const frame = useFrame(player);
   const cuts = neighbouringCuts(shots, frame);
@@ -51,8 +50,8 @@ export function Transport({ player, shots, rate, frames, timecodeRef }: Transpor
       >
         <SkipForward className={icon} aria-hidden />
       </IconButton>
-      <TimecodeField player={player} frame={frame} rate={rate} frames={frames} inputRef={timecodeRef} />
-      <span className="font-mono text-xs text-soft">of {formatTimecode(frames, rate)}</span>
+      <TimecodeField player={player} frame={frame} clock={clock} frames={frames} inputRef={timecodeRef} />
+      <span className="font-mono text-xs text-soft">of {formatTimecode(frames, clock.rate, clock.drop)}</span>
     </div>
   );
 }
@@ -60,15 +59,15 @@ export function Transport({ player, shots, rate, frames, timecodeRef }: Transpor
 interface TimecodeFieldProps {
   player: Player | null;
   frame: number;
-  rate: Rate;
+  clock: Clock;
   frames: number;
   inputRef: Ref<HTMLInputElement>;
 }
 
 /** Shows where the playhead is; a timecode or a frame number typed in jumps there. */
-function TimecodeField({ player, frame, rate, frames, inputRef }: TimecodeFieldProps) {
+function TimecodeField({ player, frame, clock, frames, inputRef }: TimecodeFieldProps) {
   const [typed, setTyped] = useState<string | null>(null);
-  const wanted = typed === null ? frame : parseTimecode(typed, rate);
+  const wanted = typed === null ? frame : frameAt(typed, clock);
   const valid = wanted !== null && wanted < frames;
   const jump = (event: FormEvent) => {
     event.preventDefault();
@@ -84,7 +83,7 @@ function TimecodeField({ player, frame, rate, frames, inputRef }: TimecodeFieldP
         aria-label="Timecode: type one, or a frame number, and press Enter"
         aria-invalid={!valid}
         title="Type a timecode or a frame number, then Enter (T)"
-        value={typed ?? formatTimecode(frame, rate)}
+        value={typed ?? timecodeAt(frame, clock)}
         onFocus={(event) => event.target.select()}
         onChange={(event) => setTyped(event.target.value)}
         onBlur={() => setTyped(null)}

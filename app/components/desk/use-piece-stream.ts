@@ -6,14 +6,21 @@ import { type LightCopy, PieceStream } from "./piece-stream";
 const PATIENCE_MS = 400;
 
 /** A film's light copy; the same object for as long as it is the same film. */
-export function useLightCopy(film: { id: string; rate: Rate; frames: number; audio: unknown }): LightCopy {
+export function useLightCopy(film: {
+  id: string;
+  rate: Rate;
+  frames: number;
+  audio: { index: number } | null;
+}): LightCopy {
   const { id, frames } = film;
   const { num, den } = film.rate;
-  const hasSound = film.audio !== null;
-  return useMemo(
-    () => ({ pieceUrl: (piece) => `/media/${id}/proxy/${piece}.mp4`, rate: { num, den }, frames, hasSound }),
-    [id, num, den, frames, hasSound],
-  );
+  const sound = film.audio?.index ?? null;
+  return useMemo(() => {
+    // With another sound, or at another rate, the same piece is another file.
+    const kind = `?sound=${sound ?? "none"}&rate=${num}-${den}`;
+    const pieceUrl = (piece: number) => `/media/${id}/proxy/${piece}.mp4${kind}`;
+    return { pieceUrl, rate: { num, den }, frames, hasSound: sound !== null };
+  }, [id, num, den, frames, sound]);
 }
 
 /**

@@ -1,11 +1,12 @@
 import type { Transition } from "../shots/transition";
-import type { Rate } from "../time/rate";
+import type { Clock } from "../time/timecode";
 
 /** The cuts of a film, as the open formats carry them. */
 export interface CutList {
   /** What the film is called. */
   title: string;
-  rate: Rate;
+  /** How its frames are counted. */
+  clock: Clock;
   /** Length of the film in frames. */
   frames: number;
   /** In order; each lies inside the film. */

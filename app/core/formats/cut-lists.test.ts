@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { hardTransition, type Transition } from "../shots/transition";
 import { compareCuts } from "./compare-cuts";
+import { clockOf } from "../time/timecode";
 import type { CutList } from "./cut-list";
 import { readCutsCsv, writeCutsCsv } from "./cuts-csv";
 import { readEdl, writeEdl } from "./edl";
@@ -17,15 +18,23 @@ const TRANSITIONS: Transition[] = [
 ];
 const list = (rate = RATE, transitions = TRANSITIONS): CutList => ({
   title: "Kite Day",
-  rate,
+  clock: clockOf(rate, null),
   frames: 2400,
   transitions,
 });
 
 describe("edit decision lists", () => {
+  test("speak the film's own timecode, and are read from it", () => {
+    const clock = clockOf(RATE, "10:00:00:00");
+    const text = writeEdl({ ...list(), clock });
+    expect(text).toContain("10:00:00:00 10:00:0");
+    expect(readEdl(text, clock, 2400)).toEqual(TRANSITIONS);
+    expect(readCutsCsv(writeCutsCsv({ ...list(), clock }), clock, 2400)).toEqual(TRANSITIONS);
+  });
+
   test("what is written is what is read, at whole and at drop-frame rates", () => {
     for (const rate of [RATE, DROP, { num: 24, den: 1 }]) {
-      expect(readEdl(writeEdl(list(rate)), rate, 2400)).toEqual(TRANSITIONS);
+      expect(readEdl(writeEdl(list(rate)), clockOf(rate, null), 2400)).toEqual(TRANSITIONS);
     }
   });
 
@@ -41,9 +50,9 @@ describe("edit decision lists", () => {
   });
 
   test("turns are no cuts", () => {
-    expect(readEdl(writeEdl(list(RATE, [hardTransition(50, "turn"), hardTransition(84, "cut")])), RATE, 2400)).toEqual([
-      hardTransition(84, "cut"),
-    ]);
+    expect(
+      readEdl(writeEdl(list(RATE, [hardTransition(50, "turn"), hardTransition(84, "cut")])), clockOf(RATE, null), 2400),
+    ).toEqual([hardTransition(84, "cut")]);
   });
 
   test("a programme that begins at an hour, with sound events and comments, is read", () => {
@@ -55,22 +64,23 @@ describe("edit decision lists", () => {
       "003  REEL2    V     C        02:00:10:00 02:00:12:00 01:00:04:00 01:00:06:00",
       "",
     ].join("\n");
-    expect(readEdl(text, RATE, 180)).toEqual([hardTransition(120, "cut")]);
+    expect(readEdl(text, clockOf(RATE, null), 180)).toEqual([hardTransition(120, "cut")]);
   });
 
   test("what cannot be read says where", () => {
-    expect(() => readEdl("hello", RATE, 100)).toThrow("no event");
-    expect(() => readEdl("001 AX V C 1 2 3", RATE, 100)).toThrow("line 1 is no event");
+    expect(() => readEdl("hello", clockOf(RATE, null), 100)).toThrow("no event");
+    expect(() => readEdl("001 AX V C 1 2 3", clockOf(RATE, null), 100)).toThrow("line 1 is no event");
     const late = "001  AX  V  C  00:00:00:00 00:00:01:45 00:00:00:00 00:00:01:45";
-    expect(() => readEdl(late, RATE, 100)).toThrow("00:00:01:45 is no timecode");
-    expect(() => readEdl(writeEdl(list()), RATE, 500)).toThrow("beyond the film's 500 frames");
+    expect(() => readEdl(late, clockOf(RATE, null), 100)).toThrow("00:00:01:45 is no timecode");
+    expect(() => readEdl(writeEdl(list()), clockOf(RATE, null), 500)).toThrow("beyond the film's 500 frames");
   });
 });
 
 describe("OpenTimelineIO", () => {
   test("what is written is what is read, turns among it", () => {
     const all = [hardTransition(40, "turn"), ...TRANSITIONS];
-    for (const rate of [RATE, DROP]) expect(readOtio(writeOtio(list(rate, all), "kite.mp4"), rate, 2400)).toEqual(all);
+    for (const rate of [RATE, DROP])
+      expect(readOtio(writeOtio(list(rate, all), "kite.mp4"), clockOf(rate, null), 2400)).toEqual(all);
   });
 
   test("clips without a range of their own, gaps, and another rate are read", () => {
@@ -92,14 +102,14 @@ describe("OpenTimelineIO", () => {
     };
     const sound = { OTIO_SCHEMA: "Track.1", kind: "Audio", children: track.children };
     const timeline = { OTIO_SCHEMA: "Timeline.1", tracks: { OTIO_SCHEMA: "Stack.1", children: [sound, track] } };
-    expect(readOtio(JSON.stringify(timeline), RATE, 200).map(({ frame }) => frame)).toEqual([60, 90]);
+    expect(readOtio(JSON.stringify(timeline), clockOf(RATE, null), 200).map(({ frame }) => frame)).toEqual([60, 90]);
   });
 
   test("what cannot be read says why", () => {
-    expect(() => readOtio("nothing", RATE, 100)).toThrow("not JSON");
-    expect(() => readOtio("{}", RATE, 100)).toThrow("no OpenTimelineIO timeline");
+    expect(() => readOtio("nothing", clockOf(RATE, null), 100)).toThrow("not JSON");
+    expect(() => readOtio("{}", clockOf(RATE, null), 100)).toThrow("no OpenTimelineIO timeline");
     const empty = { OTIO_SCHEMA: "Timeline.1", tracks: { OTIO_SCHEMA: "Stack.1", children: [] } };
-    expect(() => readOtio(JSON.stringify(empty), RATE, 100)).toThrow("no video track");
+    expect(() => readOtio(JSON.stringify(empty), clockOf(RATE, null), 100)).toThrow("no video track");
   });
 });
 
@@ -108,21 +118,23 @@ describe("tables", () => {
     const all = [hardTransition(40, "turn"), ...TRANSITIONS];
     const text = writeCutsCsv(list(RATE, all));
     expect(text.split("\n")[3]).toBe("3,84,180,00:00:02:24,00:00:06:00,cut,,");
-    expect(readCutsCsv(text, RATE, 2400)).toEqual(all);
+    expect(readCutsCsv(text, clockOf(RATE, null), 2400)).toEqual(all);
   });
 
   test("timecodes alone will do", () => {
-    expect(readCutsCsv("\uFEFFname,start\nA,00:00:00:00\nB,00:00:02:00\n", RATE, 100)).toEqual([
+    expect(readCutsCsv("\uFEFFname,start\nA,00:00:00:00\nB,00:00:02:00\n", clockOf(RATE, null), 100)).toEqual([
       hardTransition(60, "cut"),
     ]);
   });
 
   test("what cannot be read says which row", () => {
-    expect(() => readCutsCsv("a,b\n1,2", RATE, 100)).toThrow('no column "start_frame"');
-    expect(() => readCutsCsv("start_frame\n0\nsoon", RATE, 100)).toThrow('row 3: "soon"');
-    expect(() => readCutsCsv("start_frame,transition\n5,swirl", RATE, 100)).toThrow('"swirl" is no transition');
-    expect(() => readCutsCsv("start_frame,transition\n5,wipe", RATE, 100)).toThrow("needs");
-    expect(() => readCutsCsv("start_frame\n9\n5", RATE, 100)).toThrow("out of order");
+    expect(() => readCutsCsv("a,b\n1,2", clockOf(RATE, null), 100)).toThrow('no column "start_frame"');
+    expect(() => readCutsCsv("start_frame\n0\nsoon", clockOf(RATE, null), 100)).toThrow('row 3: "soon"');
+    expect(() => readCutsCsv("start_frame,transition\n5,swirl", clockOf(RATE, null), 100)).toThrow(
+      '"swirl" is no transition',
+    );
+    expect(() => readCutsCsv("start_frame,transition\n5,wipe", clockOf(RATE, null), 100)).toThrow("needs");
+    expect(() => readCutsCsv("start_frame\n9\n5", clockOf(RATE, null), 100)).toThrow("out of order");
   });
 });
 

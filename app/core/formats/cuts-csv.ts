@@ -1,14 +1,13 @@
 import { csvFormatRows, csvParse } from "d3-dsv";
 import { hardTransition, isGradual, shotsBetween, TRANSITION_KINDS, type Transition } from "../shots/transition";
-import type { Rate } from "../time/rate";
-import { formatTimecode, parseTimecode } from "../time/timecode";
+import { type Clock, frameAt, timecodeAt } from "../time/timecode";
 import { type CutList, FormatError, requireWithin } from "./cut-list";
 
 /** One row a shot. Ends are the first frame that does not belong. */
 const COLUMNS = ["shot", "start_frame", "end_frame", "start", "end", "transition", "mixed_from", "mixed_to"] as const;
 
 /** Writes the shots of a film, a row each, with how each begins. */
-export function writeCutsCsv({ rate, frames, transitions }: CutList): string {
+export function writeCutsCsv({ clock, frames, transitions }: CutList): string {
   const rows = shotsBetween(transitions, { start: 0, end: frames }).map(({ start, end }, i) => {
     const transition = transitions[i - 1];
     const mixed = transition && isGradual(transition) ? transition.range : null;
@@ -16,8 +15,8 @@ export function writeCutsCsv({ rate, frames, transitions }: CutList): string {
       String(i + 1),
       String(start),
       String(end),
-      formatTimecode(start, rate),
-      formatTimecode(end, rate),
+      timecodeAt(start, clock),
+      timecodeAt(end, clock),
       transition?.kind ?? "",
       mixed ? String(mixed.start) : "",
       mixed ? String(mixed.end) : "",
@@ -32,14 +31,14 @@ export function writeCutsCsv({ rate, frames, transitions }: CutList): string {
  *
  * @throws FormatError, with the row, if the table cannot be read or does not fit the film
  */
-export function readCutsCsv(text: string, rate: Rate, frames: number): Transition[] {
+export function readCutsCsv(text: string, clock: Clock, frames: number): Transition[] {
   const table = csvParse(text.replace(/^\uFEFF/, ""));
   const column = ["start_frame", "start"].find((name) => table.columns.includes(name));
   if (!column) throw new FormatError('the table has no column "start_frame" (frames) or "start" (timecodes)');
   const transitions: Transition[] = [];
   table.forEach((row, i) => {
     const line = i + 2;
-    const frame = parseTimecode(row[column] ?? "", rate);
+    const frame = frameAt(row[column] ?? "", clock);
     if (frame === null) throw new FormatError(`row ${line}: "${row[column]}" is no frame or timecode`);
     if (frame === 0) return;
     const kind = TRANSITION_KINDS.find((known) => known === (row["transition"] || "cut"));

@@ -1,11 +1,10 @@
 import { hardTransition, isGradual, type Transition } from "../shots/transition";
-import type { Rate } from "../time/rate";
-import { formatTimecode, isDropFrame, parseTimecode } from "../time/timecode";
+import { type Clock, formatTimecode, parseTimecode, timecodeAt } from "../time/timecode";
 import { type CutList, FormatError, requireWithin } from "./cut-list";
 
 /**
  * CMX 3600 edit decision lists. The film is one reel, and as long as the programme, so that source and record
- * times are the same. An event line is
+ * times are the same: the film's own timecode. An event line is
  *
  *     003  AX       V     D    024 00:00:10:00 00:00:20:00 00:00:10:00 00:00:20:00
  *
@@ -26,10 +25,11 @@ interface EdlEvent {
   recordOut: number;
 }
 
-function eventLine(number: number, event: EdlEvent, rate: Rate): string {
-  const code = (frame: number) => formatTimecode(frame, rate);
+function eventLine(number: number, event: EdlEvent, clock: Clock): string {
+  const code = (frame: number) => timecodeAt(frame, clock);
+  const lasting = (frames: number) => formatTimecode(frames, clock.rate, clock.drop);
   const [from, to] = [code(event.recordIn), code(event.recordOut)];
-  const source = event.reel === BLACK ? [code(0), code(event.recordOut - event.recordIn)] : [from, to];
+  const source = event.reel === BLACK ? [lasting(0), lasting(event.recordOut - event.recordIn)] : [from, to];
   const length = event.kind === "C" ? "   " : String(event.length).padStart(3, "0");
   const head = `${String(number).padStart(3, "0")}  ${event.reel.padEnd(8)} V     ${event.kind.padEnd(4)} ${length}`;
   return `${head} ${source.join(" ")} ${from} ${to}`;
@@ -56,13 +56,13 @@ function eventsOf({ kind, frame, range }: Transition, end: number): EdlEvent[] {
 }
 
 /** Writes the cuts of a film. Turns are left out: they are no change of picture. */
-export function writeEdl({ title, rate, frames, transitions }: CutList): string {
+export function writeEdl({ title, clock, frames, transitions }: CutList): string {
   const cuts = transitions.filter(({ kind }) => kind !== "turn");
   const startOf = (t: Transition) => (isGradual(t) ? t.range.start : t.frame);
-  const lines = [`TITLE: ${title}`, `FCM: ${isDropFrame(rate) ? "DROP FRAME" : "NON-DROP FRAME"}`];
+  const lines = [`TITLE: ${title}`, `FCM: ${clock.drop ? "DROP FRAME" : "NON-DROP FRAME"}`];
   let number = 1;
   const ends = [...cuts.map(startOf), frames];
-  lines.push(eventLine(number, { reel: REEL, kind: "C", length: 0, recordIn: 0, recordOut: ends[0]! }, rate));
+  lines.push(eventLine(number, { reel: REEL, kind: "C", length: 0, recordIn: 0, recordOut: ends[0]! }, clock));
   cuts.forEach((transition, i) => {
     for (const event of eventsOf(transition, ends[i + 1]!)) {
       number++;
@@ -70,9 +70,9 @@ export function writeEdl({ title, rate, frames, transitions }: CutList): string 
         // What is mixed from, named once more and without a length of its own, as the format asks.
         const reel = event.reel === REEL && transition.kind === "fade" ? BLACK : REEL;
         const from: EdlEvent = { reel, kind: "C", length: 0, recordIn: event.recordIn, recordOut: event.recordIn };
-        lines.push(eventLine(number, from, rate));
+        lines.push(eventLine(number, from, clock));
       }
-      lines.push(eventLine(number, event, rate));
+      lines.push(eventLine(number, event, clock));
     }
     if (transition.kind === "jump") lines.push("* JUMP CUT");
   });
@@ -86,7 +86,7 @@ interface ReadEvent extends EdlEvent {
   jump: boolean;
 }
 
-function readEvents(text: string, rate: Rate): ReadEvent[] {
+function readEvents(text: string, { rate, drop }: Clock): ReadEvent[] {
   const events: ReadEvent[] = [];
   text.split(/\r?\n/).forEach((line, i) => {
     if (/^\*\s*JUMP CUT\s*$/i.test(line) && events.length > 0) events.at(-1)!.jump = true;
@@ -100,7 +100,7 @@ function readEvents(text: string, rate: Rate): ReadEvent[] {
       .split(/\s+/)
       .slice(2)
       .map((time) => {
-        const frame = parseTimecode(time, rate);
+        const frame = parseTimecode(time, rate, drop);
         if (frame === null) throw new FormatError(`line ${i + 1}: ${time} is no timecode at this film's frame rate`);
         return frame;
       }) as [number, number];
@@ -130,8 +130,8 @@ function mixture(event: ReadEvent): Transition {
  *
  * @throws FormatError, with the line, if the text is no such list, or its times do not fit the film
  */
-export function readEdl(text: string, rate: Rate, frames: number): Transition[] {
-  const events = readEvents(text, rate);
+export function readEdl(text: string, clock: Clock, frames: number): Transition[] {
+  const events = readEvents(text, clock);
   if (events.length === 0) throw new FormatError("the list has no event that cuts the picture");
   const origin = Math.min(...events.map((event) => event.recordIn));
   for (const event of events) {

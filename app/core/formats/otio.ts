@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { hardTransition, isGradual, TRANSITION_KINDS, type Transition } from "../shots/transition";
-import { framesPerSecond, type Rate } from "../time/rate";
+import { framesPerSecond } from "../time/rate";
+import type { Clock } from "../time/timecode";
 import { type CutList, FormatError, requireWithin } from "./cut-list";
 
 /**
@@ -48,8 +49,8 @@ const Media = z.looseObject({ available_range: TimeRange.nullish() });
 const seconds = (time: z.infer<typeof RationalTime>) => time.value / time.rate;
 
 /** Writes the cuts of a film as a timeline of clips of it. */
-export function writeOtio({ title, rate, frames, transitions }: CutList, file: string): string {
-  const fps = framesPerSecond(rate);
+export function writeOtio({ title, clock, frames, transitions }: CutList, file: string): string {
+  const fps = framesPerSecond(clock.rate);
   const time = (value: number) => ({ OTIO_SCHEMA: "RationalTime.1", rate: fps, value });
   const range = (start: number, end: number) => ({
     OTIO_SCHEMA: "TimeRange.1",
@@ -121,7 +122,7 @@ function findVideoTrack(stack: Item): Item {
  *
  * @throws FormatError if the text is no timeline, or its times do not fit the film
  */
-export function readOtio(text: string, rate: Rate, frames: number): Transition[] {
+export function readOtio(text: string, { rate }: Clock, frames: number): Transition[] {
   let json: unknown;
   try {
     json = JSON.parse(text);

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { frameToSeconds, mediaTimeToFrame, parseRate, seekSeconds } from "./rate";
-import { formatTimecode, parseTimecode } from "./timecode";
+import { clockOf, formatTimecode, frameAt, parseTimecode, timecodeAt } from "./timecode";
 
 const PAL = { num: 25, den: 1 };
 const NTSC = { num: 30000, den: 1001 };
@@ -53,5 +53,30 @@ describe("timecode", () => {
     for (const text of ["00:00:00:25", "00:60:00:00", "x", "1:2:3:4:5", ""])
       expect(parseTimecode(text, PAL)).toBeNull();
     expect(parseTimecode("00:01:00;01", NTSC)).toBeNull();
+  });
+});
+
+describe("a film's own clock", () => {
+  test("goes on from the timecode that the file begins with", () => {
+    const clock = clockOf(PAL, "10:00:00:00");
+    expect([0, 26].map((frame) => timecodeAt(frame, clock))).toEqual(["10:00:00:00", "10:00:01:01"]);
+    expect(["10:00:01:01", "1:01", "26", "09:59:59:24"].map((text) => frameAt(text, clock))).toEqual([
+      26,
+      26,
+      26,
+      null,
+    ]);
+  });
+
+  test("drops frames only where the file does", () => {
+    const minute = 1800;
+    expect(timecodeAt(minute, clockOf(NTSC, "01:00:00;00"))).toBe("01:01:00;02");
+    expect(timecodeAt(minute, clockOf(NTSC, "01:00:00:00"))).toBe("01:01:00:00");
+    expect(frameAt("01:01:00:00", clockOf(NTSC, "01:00:00:00"))).toBe(minute);
+    expect(timecodeAt(minute, clockOf(NTSC, null))).toBe("00:01:00;02");
+  });
+
+  test("begins with 0 where the file says nothing that makes sense", () => {
+    for (const start of [null, "", "noon", "00:00:00:99"]) expect(clockOf(PAL, start).first).toBe(0);
   });
 });

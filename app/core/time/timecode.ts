@@ -11,10 +11,18 @@ const nominalRate = (rate: Rate): number => Math.max(1, Math.round(framesPerSeco
 /** Whether the rate is counted in drop-frame timecode. */
 export const isDropFrame = (rate: Rate): boolean => rate.den === 1001 && nominalRate(rate) % 30 === 0;
 
+/** How a film's frames are counted. */
+export interface Clock {
+  rate: Rate;
+  /** The count at the film's first frame: films from a camera begin with the time of day, others with an hour. */
+  first: number;
+  /** Whether it is counted in drop-frame timecode. */
+  drop: boolean;
+}
+
 /** The timecode of a frame counted from 0. */
-export function formatTimecode(frame: number, rate: Rate): string {
+export function formatTimecode(frame: number, rate: Rate, drop = isDropFrame(rate)): string {
   const nominal = nominalRate(rate);
-  const drop = isDropFrame(rate);
   let count = Math.max(0, Math.round(frame));
   if (drop) {
     const dropped = nominal / 15;
@@ -35,7 +43,7 @@ export function formatTimecode(frame: number, rate: Rate): string {
  * Reads a timecode as people type it: "01:02:03:04", "3:04" (seconds and frames), "1204" (a bare number is a
  * frame). Returns the frame, or null when the text is none of these or names a frame that does not exist.
  */
-export function parseTimecode(text: string, rate: Rate): number | null {
+export function parseTimecode(text: string, rate: Rate, drop = isDropFrame(rate)): number | null {
   const trimmed = text.trim();
   if (/^\d+$/.test(trimmed)) return Number(trimmed);
   if (!/^\d+([:;.]\d+){1,3}$/.test(trimmed)) return null;
@@ -45,9 +53,30 @@ export function parseTimecode(text: string, rate: Rate): number | null {
   const nominal = nominalRate(rate);
   if (minutes > 59 || seconds > 59 || frames >= nominal) return null;
   const count = ((hours * 60 + minutes) * 60 + seconds) * nominal + frames;
-  if (!isDropFrame(rate)) return count;
+  if (!drop) return count;
   const dropped = nominal / 15;
   const totalMinutes = hours * 60 + minutes;
   if (seconds === 0 && frames < dropped && minutes % 10 !== 0) return null;
   return count - dropped * (totalMinutes - Math.floor(totalMinutes / 10));
+}
+
+/** A film's clock, by the timecode that its file begins with; it begins with 0 where there is none that makes sense. */
+export function clockOf(rate: Rate, start: string | null): Clock {
+  const drop = start === null ? isDropFrame(rate) : isDropFrame(rate) && /[;.]\d+$/.test(start);
+  return { rate, first: (start !== null && parseTimecode(start, rate, drop)) || 0, drop };
+}
+
+/** The timecode that a film shows at a frame. */
+export const timecodeAt = (frame: number, { rate, first, drop }: Clock): string =>
+  formatTimecode(frame + first, rate, drop);
+
+/**
+ * Reads what people type to get to a frame: a timecode of the film's clock, a shorter one from the film's beginning on,
+ * or the number of a frame. Returns null when it is none of these or lies before the film.
+ */
+export function frameAt(text: string, { rate, first, drop }: Clock): number | null {
+  const count = parseTimecode(text, rate, drop);
+  const isWhole = text.trim().split(/[:;.]/).length === 4;
+  if (count === null || !isWhole) return count;
+  return count >= first ? count - first : null;
 }
