@@ -120,6 +120,27 @@ test("a name may begin with a dash and hold a colon", async () => {
   expect((await probeFilm(path("a:proxy/0.mp4"))).frames).toBe(99);
 });
 
+describe("what cannot be decoded is refused by its name", () => {
+  test("a codec that nobody knows", async () => {
+    const bytes = readFileSync(CLIP).toString("latin1").replaceAll("avc1", "xyz1").replaceAll("avcC", "xyzC");
+    writeFileSync(path("unknown.mp4"), bytes, "latin1");
+    expect(await refusal("unknown.mp4")).toBe(
+      'unknown.mp4: its pictures are in a codec that is not known here ("xyz1"). Export it as H.264, H.265 or ProRes.',
+    );
+  });
+
+  test("a film that is encrypted", async () => {
+    const key = [
+      "-encryption_key",
+      "76a6c65c5ea762046bd749a2e632ccbb",
+      "-encryption_kid",
+      "a7e61c373e219033c21091fa607bf3b8",
+    ];
+    ffmpeg("-i", "other.mp4", "-c", "copy", "-encryption_scheme", "cenc-aes-ctr", ...key, "locked.mp4");
+    expect(await refusal("locked.mp4")).toMatch(/^locked.mp4: it is encrypted/);
+  });
+});
+
 test("a film is kept as what is in it, whatever it is called", async () => {
   copyFileSync(CLIP, path("page.html"));
   const info = await probeFilm(path("page.html"));

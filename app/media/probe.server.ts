@@ -12,6 +12,7 @@ import { ToolError } from "./tool.server";
 const Stream = z.object({
   codec_type: z.string().optional(),
   codec_name: z.string().optional(),
+  codec_tag_string: z.string().optional(),
   width: z.number().optional(),
   height: z.number().optional(),
   sample_aspect_ratio: z.string().optional(),
@@ -107,6 +108,21 @@ function soundsOf(streams: readonly AnyStream[]): { sounds: SoundTrack[]; audio:
   return { sounds, audio: sound ? { codec: sound.codec, index: sound.index, start: sound.start } : null };
 }
 
+const FirstPacket = z.object({
+  packets: z.array(
+    z.object({ side_data_list: z.array(z.object({ side_data_type: z.string().optional() })).optional() }),
+  ),
+});
+
+/** Whether a film's pictures are encrypted (ISO/IEC 23001-7), by what is said of the first of them. */
+async function isEncrypted(file: string): Promise<boolean> {
+  const first = ["-select_streams", "V:0", "-read_intervals", "%+#1", "-show_packets", "-of", "json"];
+  const json = await probe(file, first).catch(() => "{}");
+  const read = FirstPacket.safeParse(JSON.parse(json || "{}"));
+  const sideData = read.data?.packets.flatMap(({ side_data_list }) => side_data_list ?? []) ?? [];
+  return sideData.some(({ side_data_type }) => side_data_type?.startsWith("Encryption") === true);
+}
+
 /** Seconds of a film's end that may be missing before it is called cut off. */
 const CUT_OFF_SECONDS = 1;
 
@@ -164,6 +180,14 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
         ? "there is sound in this file but no picture. Choose a video file."
         : "this is not a film: there is no picture in it. Choose a video file such as MP4, MOV, MKV or WebM.",
     );
+  }
+  const codec = video.codec_name ?? "unknown";
+  if (codec === "unknown") {
+    const named = /^[\x21-\x7e]{1,8}$/.test(video.codec_tag_string ?? "") ? ` ("${video.codec_tag_string}")` : "";
+    throw refuse(`its pictures are in a codec that is not known here${named}. Export it as H.264, H.265 or ProRes.`);
+  }
+  if (await isEncrypted(file)) {
+    throw refuse("it is encrypted (copy protection), so its pictures cannot be seen. Use a copy without it.");
   }
   const container = found.format?.format_name ?? "unknown";
   const fileStart = seconds(found.format?.start_time);
@@ -225,7 +249,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
       matrix: video.color_space ?? "unknown",
       range: video.color_range ?? "tv",
     },
-    videoCodec: video.codec_name ?? "unknown",
+    videoCodec: codec,
     container,
     bytes,
   };
