@@ -1,9 +1,12 @@
-import { basename } from "node:path";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { basename, join } from "node:path";
 import { type Command, InvalidArgumentError } from "commander";
 import { describeLacking, type Lacking } from "~/core/checks/lacking-pictures";
 import { ChoiceError, withFields, withSound } from "~/media/film-choices";
 import type { FilmFile, FilmInfo } from "~/media/film-file";
 import { probeFilm } from "~/media/probe.server";
+import { straighten } from "~/media/straighten.server";
 import { UsageError } from "./options";
 
 /** How a film is taken, as it is said on the command line. */
@@ -33,9 +36,23 @@ function taken(info: FilmInfo, name: string, { sound, fields }: FilmChoices): Fi
   }
 }
 
+/** Looks into a film; one whose times start over is looked into as it is once they do not. */
+async function straight(file: string, name: string): Promise<Pick<FilmFile, "file" | "info">> {
+  const info = await probeFilm(file, name);
+  if (!info.timeBreaks) return { file, info };
+  console.error(`${name}: its times start over; it is put in order first.`);
+  const folder = mkdtempSync(join(tmpdir(), "glad-pan-straight-"));
+  process.once("exit", () => rmSync(folder, { recursive: true, force: true }));
+  const inOrder = join(folder, "film.mkv");
+  await straighten(file, name, inOrder);
+  return { file: inOrder, info: await probeFilm(inOrder, name) };
+}
+
 /** Looks into a film, and says what it lacks as far as that can be told without decoding it. */
 export async function openFilm(file: string, choices: FilmChoices = {}): Promise<FilmFile> {
-  const film = { file, name: basename(file), info: taken(await probeFilm(file), basename(file), choices) };
+  const name = basename(file);
+  const found = await straight(file, name);
+  const film = { ...found, name, info: taken(found.info, name, choices) };
   const { grid, cutOff, frames, rate } = film.info;
   const lacking = describeLacking({ ...grid, cutOff, undecoded: [] }, frames, rate);
   for (const sentence of lacking) console.error(`${film.name}: ${sentence}.`);

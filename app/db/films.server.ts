@@ -33,6 +33,7 @@ const Info = z.object({
   rate: z.object({ num: z.number(), den: z.number() }),
   frames: z.number(),
   cutOff: z.number().default(0),
+  timeBreaks: z.boolean().default(false),
   grid: z.object({
     origin: z.number(),
     fileStart: z.number(),

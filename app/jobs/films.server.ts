@@ -7,13 +7,24 @@ import { inTransaction } from "~/db/database.server";
 import { deleteFilm, type FilmRow, findFilm, insertFilm, listFilms, setInfo } from "~/db/films.server";
 import { deleteJob, insertJob, listJobs } from "~/db/jobs.server";
 import { insertVersion } from "~/db/versions.server";
+import { requireSpace } from "~/disk/disk-space.server";
 import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
 import { withFields, withSound } from "~/media/film-choices";
 import { extensionOf } from "~/media/containers";
+import { straighten } from "~/media/straighten.server";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmInfo } from "~/media/film-file";
 import { filmNameOf } from "./uploads.server";
-import { db, filmFolder, filmsFolder, proxyFolder, sourceFile, storedPath } from "./workplace.server";
+import {
+  DATA_FOLDER,
+  dataFolder,
+  db,
+  filmFolder,
+  filmsFolder,
+  proxyFolder,
+  sourceFile,
+  storedPath,
+} from "./workplace.server";
 import { prepareFirstPiece, stopPieces } from "./proxy-pieces.server";
 import { cancelJob, wakeQueue } from "./queue.server";
 
@@ -49,12 +60,21 @@ export async function addFilm(file: string, name: string, how: "move" | "copy" |
   const info = await probeFilm(file, name);
   const id = nanoid(10);
   const folder = filmFolder(id);
-  const kept = how === "link" ? file : join(folder, `source${extensionOf(info)}`);
-  const note: FilmNote = { name, ...(how === "link" ? { linked: file } : {}) };
+  const isLinked = how === "link" && !info.timeBreaks;
+  const note: FilmNote = { name, ...(isLinked ? { linked: file } : {}) };
   await writeAside(noteFile(folder), (aside) => writeFile(aside, JSON.stringify(note)));
-  if (how === "move") await moveWhole(file, kept);
-  if (how === "copy") await copyWhole(file, kept);
-  register(id, name, kept, info);
+  if (info.timeBreaks) {
+    const kept = join(folder, "source.mkv");
+    requireSpace(dataFolder(), DATA_FOLDER, info.bytes, name);
+    await straighten(file, name, kept);
+    if (how === "move") await rm(file);
+    register(id, name, kept, await probeFilm(kept, name));
+  } else {
+    const kept = isLinked ? file : join(folder, `source${extensionOf(info)}`);
+    if (how === "move") await moveWhole(file, kept);
+    if (how === "copy") await copyWhole(file, kept);
+    register(id, name, kept, info);
+  }
   prepareFirstPiece(findFilm(db(), id)!);
   return id;
 }

@@ -37,6 +37,8 @@ export interface FilmInfo {
   frames: number;
   /** Frames that the file claims to have after these, and that are not in it: it was cut off. */
   cutOff: number;
+  /** Whether the file's times start over somewhere: it must be straightened before it is worked with. */
+  timeBreaks: boolean;
   /** Where the frames of the grid are in the file's own time. */
   grid: GridInFile;
   /** Whether the stored pixels are not square, and are made so when decoding. */

@@ -7,7 +7,12 @@ export interface FoundTimes {
   times: Float64Array;
   /** Seconds from one key picture to the next, at the most. */
   longestKeyGap: number;
+  /** Whether the times start over, or leap, in the order in which pictures are decoded. */
+  breaks: boolean;
 }
+
+/** Seconds by which times that are decoded one after the other go back or on, and are no longer of one piece. */
+const BREAK_SECONDS = { back: 0.5, on: 10 };
 
 /** What is read of a time that is not there. */
 const seconds = (text: string | undefined): number => (text ? Number(text) : NaN);
@@ -26,11 +31,16 @@ export async function pictureTimes(file: string, signal?: AbortSignal): Promise<
   const times: number[] = [];
   let lastKey = NaN;
   let longestKeyGap = 0;
+  let breaks = false;
+  let lastDecoded = NaN;
   const lines = createInterface({ input: tool.stdout });
   lines.on("line", (line) => {
     const [shown, decoded, flags = ""] = line.split(",");
     const time = Number.isNaN(seconds(shown)) ? seconds(decoded) : seconds(shown);
     if (!Number.isFinite(time)) return;
+    const step = seconds(decoded) - lastDecoded;
+    if (step < -BREAK_SECONDS.back || step > BREAK_SECONDS.on) breaks = true;
+    if (!Number.isNaN(seconds(decoded))) lastDecoded = seconds(decoded);
     if (flags.includes("K")) {
       if (time - lastKey > longestKeyGap) longestKeyGap = time - lastKey;
       lastKey = time;
@@ -43,7 +53,7 @@ export async function pictureTimes(file: string, signal?: AbortSignal): Promise<
     if (times.length === 0) throw error;
   });
   await closed;
-  return { times: Float64Array.from(times).sort(), longestKeyGap };
+  return { times: Float64Array.from(times).sort(), longestKeyGap, breaks };
 }
 
 /** Seconds, in the file's own time, at which the last packet of a sound begins; -Infinity if there is none. */

@@ -191,7 +191,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   }
   const container = found.format?.format_name ?? "unknown";
   const fileStart = seconds(found.format?.start_time);
-  const { times, longestKeyGap } = await pictureTimes(file);
+  const { times, longestKeyGap, breaks } = await pictureTimes(file);
   const claimed: PictureTimes = {
     times,
     declared: { base: parseRate(video.r_frame_rate ?? ""), average: parseRate(video.avg_frame_rate ?? "") },
@@ -233,6 +233,8 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
     rate,
     frames,
     cutOff,
+    // Only streams that can be cut anywhere, and joined, have times that start over.
+    timeBreaks: breaks && SEEKS_ROUGHLY.has(container),
     grid: {
       ...inFile,
       seekMargin: seekMarginIn(container, grid, longestKeyGap),

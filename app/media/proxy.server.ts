@@ -31,6 +31,7 @@ export function pieceInfo(info: FilmInfo, piece: number): FilmInfo {
     picture: proxySize(info.picture),
     frames,
     cutOff: 0,
+    timeBreaks: false,
     nonSquarePixels: false,
     interlaced: false,
     fields: false,

@@ -1,82 +1,12 @@
 /** Films of every kind that people bring, with the picture that belongs at each frame of the grid. */
 import { execFileSync } from "node:child_process";
 import { readFileSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
 import { seeded } from "../../demo/film/random";
-import { TONE_AT, writeNumbered } from "./numbered";
-
-export interface Kind {
-  name: string;
-  file: string;
-  /** Frames a second of the grid. */
-  fps: number;
-  /** Length in frames; null where nobody can say beforehand. */
-  frames: number | null;
-  /** The number of the picture at each frame. */
-  expected: number[];
-  /** Seconds at which the tone begins; null without sound. */
-  tone: number | null;
-  /** Whether its half pictures are to be frames of their own. */
-  fields: boolean;
-  /** Frames whose pictures cannot be decoded; null where nobody can say beforehand. */
-  undecoded: number | null;
-}
-
-const FRAMES = 96;
-const LOSSLESS = ["-c:v", "libx264", "-preset", "ultrafast", "-qp", "4", "-pix_fmt", "yuv420p"];
-const WITH_B = ["-c:v", "libx264", "-preset", "veryfast", "-bf", "3", "-g", "24", "-crf", "14", "-pix_fmt", "yuv420p"];
-const AAC = ["-c:a", "aac", "-b:a", "128k"];
-
-const upTo = (count: number): number[] => Array.from({ length: count }, (_, i) => i);
-const value = (rate: string): number => {
-  const [num, den = "1"] = rate.split("/");
-  return Number(num) / Number(den);
-};
+import { AAC, FRAMES, type Kind, KindMaker, LOSSLESS, upTo, value, WITH_B } from "./kind-maker";
+import { TONE_AT } from "./numbered";
 
 /** Makes all kinds in a folder. */
-export class Kinds {
-  readonly all: Kind[] = [];
-
-  constructor(private readonly folder: string) {}
-
-  private path = (name: string) => join(this.folder, name);
-  private ffmpeg = (...args: string[]) => execFileSync("ffmpeg", ["-y", "-v", "error", "-nostdin", ...args]);
-
-  private source(rate: string, frames = FRAMES, soundSeconds: number | null = frames / value(rate)): string {
-    const file = this.path(`source-${rate.replace("/", "-")}-${frames}-${soundSeconds}.mkv`);
-    writeNumbered(file, frames, rate, soundSeconds);
-    return file;
-  }
-
-  /** @param lead frames before the first picture: a player's clock begins with the sound, which encoders begin early */
-  private add(
-    name: string,
-    file: string,
-    rate: string,
-    pictures: number[],
-    {
-      tone = TONE_AT,
-      lead = 0,
-      undecoded = 0,
-      fields = false,
-    }: { tone?: number | null; lead?: number; undecoded?: number | null; fields?: boolean } = {},
-  ): void {
-    const expected = [...Array.from({ length: lead }, () => 0), ...pictures];
-    const frames = pictures.length > 0 ? expected.length : null;
-    const fps = value(rate);
-    const toneAt = tone === null ? null : tone + lead / fps;
-    this.all.push({
-      name,
-      file: this.path(file),
-      fps,
-      frames,
-      expected: frames === null ? [] : expected,
-      tone: toneAt,
-      undecoded,
-      fields,
-    });
-  }
-
+export class Kinds extends KindMaker {
   /** The picture at each frame where the container itself moves them a little: AVI counts in frames. */
   private asStored(file: string, kept: number[]): number[] {
     const entries = ["-select_streams", "v:0", "-show_entries", "packet=dts_time", "-of", "csv=p=0"];
@@ -205,6 +135,8 @@ export class Kinds {
     const film = this.path("rate-30.mp4");
     this.ffmpeg("-i", film, "-c", "copy", this.path("stream.ts"));
     this.add("MPEG-TS", "stream.ts", "30", upTo(FRAMES), { lead: 1 });
+    writeFileSync(this.path("twice.ts"), Buffer.concat([1, 2].map(() => readFileSync(this.path("stream.ts")))));
+    this.add("MPEG-TS whose times start over", "twice.ts", "30", [...upTo(FRAMES), ...upTo(FRAMES)], { lead: 1 });
     this.ffmpeg("-i", film, "-c:v", "mpeg2video", "-q:v", "2", "-bf", "2", "-c:a", "mp2", this.path("stream.mpg"));
     this.add("MPEG-PS, MPEG-2", "stream.mpg", "30", upTo(FRAMES));
     this.ffmpeg("-i", this.path("rate-30000-1001.mp4"), "-c", "copy", this.path("milliseconds.mkv"));

@@ -20,9 +20,11 @@ import { probeFilm } from "~/media/probe.server";
 import { decodeLight } from "~/media/decode-light.server";
 import { makePieces, makeProxy, pieceFile } from "~/media/proxy.server";
 import { renderFilm } from "~/media/render.server";
+import { straighten } from "~/media/straighten.server";
 import { decodeSmall } from "~/media/small-frames.server";
 import { seeded } from "../../demo/film/random";
-import { type Kind, Kinds } from "./kinds";
+import type { Kind } from "./kind-maker";
+import { Kinds } from "./kinds";
 import { numberIn, toneBegins } from "./numbered";
 
 /** Milliseconds that sound may be off. */
@@ -69,9 +71,12 @@ async function undecodedFrames(film: FilmFile): Promise<number> {
 }
 
 async function tryKind(kind: Kind, folder: string): Promise<Row> {
-  const { name, file } = kind;
+  const { name } = kind;
   const copyFolder = join(folder, `copy of ${name}`);
   const broughtIn = performance.now();
+  const looked = await probeFilm(kind.file, name);
+  const file = looked.timeBreaks ? join(folder, "straight.mkv") : kind.file;
+  if (looked.timeBreaks) await straighten(kind.file, name, file);
   const found = await probeFilm(file, name);
   const film: FilmFile = { file, name, info: kind.fields ? withFields(found) : found };
   await makePieces(film, copyFolder, { start: 0, end: 1 });

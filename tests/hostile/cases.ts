@@ -47,6 +47,33 @@ export const CASES: Case[] = [
     request: () => ({ path: "/uploads/..%2fglad-pan.db", method: "DELETE", headers: { "tus-resumable": "1.0.0" } }),
     status: 404,
   },
+  ...["%2e%2e%2fglad-pan.db", "a".repeat(32), "..%2f..%2fetc%2fpasswd"].map((id) => ({
+    what: `what has arrived of the upload "${id.slice(0, 20)}"`,
+    request: () => ({ path: `/arrivals/${id}` }),
+    status: 404,
+  })),
+  {
+    what: "a picture of no upload",
+    request: () => ({ path: `/arrivals/${"a".repeat(32)}/0.jpg` }),
+    status: 404,
+  },
+  // Folders that nobody has opened.
+  ...["/", "/etc", "../..", "~"].map((path) => ({
+    what: `the folder "${path}"`,
+    request: () => ({ path: `/media-folders?path=${encodeURIComponent(path)}` }),
+    status: 404,
+  })),
+  // How a film is taken.
+  ...["-1", "1.5", "7", "none", "1e99"].map((index) => ({
+    what: `the sound "${index}"`,
+    request: () => form(`/films/${known.film}`, { intent: "sound", index }),
+    status: [400, 422],
+  })),
+  {
+    what: "half pictures of a film that has none",
+    request: () => form(`/films/${known.film}`, { intent: "fields" }),
+    status: 422,
+  },
   // Who speaks, and to whom.
   { what: "another host's name", request: () => ({ path: "/", headers: { host: "films.example" } }), status: 403 },
   {
@@ -271,6 +298,17 @@ export const CASES: Case[] = [
     request: () => form("/films/nobody", { intent: "export", versionId: known.version }),
     status: 404,
   },
+  ...[
+    { x: -5, y: 0, width: 100, height: 100 },
+    { x: 0, y: 0, width: 5000, height: 100 },
+    { x: 0, y: 0, width: 8, height: 100 },
+    { x: 0, y: 0, width: 0, height: 0 },
+  ].map((active) => ({
+    what: `an active area of ${JSON.stringify(active)}`,
+    request: () => edit({ type: "change-shots", shotIds: [known.shots[0]], change: { active } }),
+    status: [400, 409, 422],
+  })),
+  { what: "a link to nowhere", request: () => form("/?index", { intent: "link", path: "" }), status: 400 },
   { what: "cancelling no job", request: () => form("/?index", { intent: "cancel", jobId: "nobody" }), status: 404 },
   {
     what: "a form that is none",

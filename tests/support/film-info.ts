@@ -6,6 +6,7 @@ export const INFO: StoredInfo = {
   rate: { num: 30, den: 1 },
   frames: 300,
   cutOff: 0,
+  timeBreaks: false,
   grid: {
     ...{ origin: 0, fileStart: 0, lastPicture: 299 / 30, even: true },
     ...{ held: 0, longHolds: [], seekMargin: 0.5, timeBase: 1 / 15360 },

@@ -26,6 +26,7 @@ function framingKey(framing: ShotFraming): string {
     framing.range,
     framing.settings,
     framing.protect,
+    framing.active,
     framing.rule,
     framing.handKeys.map(({ frame, x, y, height, easing }) => [frame, x, y, height, easing]),
     framing.tracks.map(trackKey),
@@ -93,10 +94,10 @@ export function usePaths(inputs: FramingInput[], picture: Size, target: Size, ra
     return inputs.map(({ shotId, framing }) => {
       const given = before;
       // Hand keys are no part of it: they say where the window is, not whom it follows.
-      const { range, tracks, rule, settings } = framing;
+      const { range, tracks, rule, settings, active } = framing;
       before = followed.get(
         shotId,
-        [range.start, range.end, tracks, JSON.stringify(rule), settings, picture, target, rate, given],
+        [range.start, range.end, tracks, JSON.stringify(rule), settings, active, picture, target, rate, given],
         () => whoIsFollowed(framing, picture, target, rate, given),
       );
       return given;
