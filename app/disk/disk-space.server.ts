@@ -28,16 +28,18 @@ function spaceAt(path: string): { free: number; margin: number } {
 
 export const freeBytes = (path: string): number => spaceAt(path).free;
 
+const megabytes = (bytes: number): string => formatBytes(bytes, "MB");
+
 /** "the disk is full: 3 MB free in data" */
 export const diskFullMessage = (path: string, shown: string): string =>
-  `the disk is full: ${formatBytes(freeBytes(path))} free in ${shown}`;
+  `the disk is full: ${megabytes(freeBytes(path))} free in ${shown}`;
 
 /** What to say on every page about the space that is left; null while there is enough. */
 export function lowSpaceMessage(path: string, shown: string): string | null {
   const { free, margin } = spaceAt(path);
   if (free >= LOW_MARGINS * margin) return null;
-  if (free >= FULL_MARGINS * margin) return `Disk space is low: ${formatBytes(free)} free in ${shown}.`;
-  return `The disk is full: ${formatBytes(free)} free in ${shown}. Changes cannot be saved until you free some space.`;
+  if (free >= FULL_MARGINS * margin) return `Disk space is low: ${megabytes(free)} free in ${shown}.`;
+  return `The disk is full: ${megabytes(free)} free in ${shown}. Changes cannot be saved until you free some space.`;
 }
 
 /**
@@ -51,7 +53,7 @@ export function requireSpace(path: string, shown: string, bytes: number, what: s
   const { free, margin } = spaceAt(path);
   if (free >= bytes + margin) return;
   throw new DiskFullError(
-    `not enough space for ${what}: it takes about ${formatBytes(bytes + margin)}, and only ${formatBytes(free)} are free in ${shown}. Free some space and try again.`,
+    `not enough space for ${what}: it takes about ${megabytes(bytes + margin)}, and only ${megabytes(free)} are free in ${shown}. Free some space and try again.`,
   );
 }
 

@@ -1,5 +1,5 @@
 import type { Box } from "~/core/geometry/box";
-import { activeAreaOf, edgeProfile, type EdgeProfile } from "~/core/shots/own-bars";
+import { activeAreaOf, ALIGNED_SHARE, edgeProfile, type EdgeProfile } from "~/core/shots/own-bars";
 import {
   commonEdges,
   edgesAround,
@@ -49,7 +49,7 @@ export class ActiveAreas {
     // Of a shot that is plain for longer than its bars nothing says that these are not the usual ones.
     const like = this.known.find((area) => area !== usual && sameEdges(seen, this.edges(area)));
     if (like) return like;
-    const found = await this.lookAt(shot, FRAMES_OF_SHOT);
+    const found = await this.lookAt(shot, FRAMES_OF_SHOT, ALIGNED_SHARE.shot);
     if (!found && !reachesBeyond(seen, bars)) return usual;
     this.known.push(found);
     return found;
@@ -63,11 +63,12 @@ export class ActiveAreas {
   private inFilm(): Promise<Box | null> {
     const { frames, rate } = this.film.info;
     const wanted = Math.round(frameToSeconds(frames, rate) / SECONDS_PER_FRAME);
-    return this.lookAt({ start: 0, end: frames }, Math.min(FRAMES.most, Math.max(FRAMES.least, wanted)));
+    const count = Math.min(FRAMES.most, Math.max(FRAMES.least, wanted));
+    return this.lookAt({ start: 0, end: frames }, count, ALIGNED_SHARE.film);
   }
 
   /** Looks for bars in so many frames of a range, evenly apart. */
-  private async lookAt({ start, end }: FrameRange, count: number): Promise<Box | null> {
+  private async lookAt({ start, end }: FrameRange, count: number, alignedShare: number): Promise<Box | null> {
     const { picture } = this.film.info;
     const places = Array.from({ length: count }, (_, i) => start + Math.floor(((i + 0.5) * (end - start)) / count));
     const profiles: EdgeProfile[] = [];
@@ -76,6 +77,6 @@ export class ActiveAreas {
       const options = { size: picture, keyPicturesDo: end - start > 20 * count, range, signal: this.signal };
       for await (const data of decodeFrames(this.film, options)) profiles.push(edgeProfile(data, picture));
     }
-    return activeAreaOf(profiles, picture);
+    return activeAreaOf(profiles, picture, alignedShare);
   }
 }

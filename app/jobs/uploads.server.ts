@@ -2,6 +2,7 @@
 import { readdirSync, readFileSync, statSync } from "node:fs";
 import { join } from "node:path";
 import { z } from "zod";
+import type { UnfinishedUpload } from "~/core/unfinished-upload";
 import { uploadsFolder } from "./workplace.server";
 
 /** As the upload server names them. */
@@ -20,14 +21,7 @@ export function filmNameOf(given: string | null | undefined): string {
   return letters.join("");
 }
 
-export interface UnfinishedUpload {
-  id: string;
-  name: string;
-  /** Bytes. */
-  size: number;
-  arrived: number;
-  /** When the file was last changed where it comes from, in milliseconds, as its browser says; tells files apart. */
-  changedAt: number | null;
+interface KeptUpload extends UnfinishedUpload {
   /** When the last of it came, in milliseconds. */
   cameAt: number;
 }
@@ -40,7 +34,7 @@ const Kept = z.object({
 export const uploadFile = (id: string): string => join(uploadsFolder(), id);
 
 /** An upload that is not whole; null if there is none with this id. */
-export function findUpload(id: string): UnfinishedUpload | null {
+export function findUpload(id: string): KeptUpload | null {
   if (!UPLOAD_ID.test(id)) return null;
   try {
     const { size: arrived, mtimeMs: cameAt } = statSync(uploadFile(id));
@@ -54,7 +48,7 @@ export function findUpload(id: string): UnfinishedUpload | null {
 }
 
 /** All uploads that are not whole, the one that got on last first. */
-export function listUploads(): UnfinishedUpload[] {
+export function listUploads(): KeptUpload[] {
   let names: string[];
   try {
     names = readdirSync(uploadsFolder());

@@ -22,6 +22,11 @@ export const reading = (file: string): string[] => [
 /** How ffmpeg is told to write a file, whatever it is called. */
 export const writing = (file: string): string => `file:${file}`;
 
+/** How ffmpeg is told to say of a picture that its colours are Rec.709, in limited range. */
+export const REC709_TAGS = [
+  ...["-color_primaries", "bt709", "-color_trc", "bt709", "-colorspace", "bt709", "-color_range", "tv"],
+];
+
 /** What a tool's failure says about a film, for people; anything else as it is. */
 export function filmFailure(error: unknown, name: string): unknown {
   if (!(error instanceof ToolError) || error.code === "ENOSPC") return error;

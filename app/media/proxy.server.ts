@@ -6,7 +6,7 @@ import { type FrameRange, frameToSeconds } from "~/core/time/rate";
 import { writeAside } from "~/disk/write-aside.server";
 import { decodeFrames } from "./decode.server";
 import type { FilmFile, FilmInfo } from "./film-file";
-import { startFfmpeg, writing } from "./film-tool.server";
+import { REC709_TAGS, startFfmpeg, writing } from "./film-tool.server";
 import { readFrom, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
 import { writeTo } from "./tool.server";
 
@@ -84,7 +84,7 @@ async function encodePiece(
       ...["-y", "-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", `${width}x${height}`],
       ...["-r", `${info.rate.num}/${info.rate.den}`, "-i", "pipe:0", ...(sound?.input ?? []), "-map", "0:v:0"],
       ...["-c:v", "libx264", "-preset", "veryfast", "-crf", "24", "-g", String(KEY_FRAME_INTERVAL), "-bf", "0"],
-      ...["-color_primaries", "bt709", "-color_trc", "bt709", "-colorspace", "bt709", "-color_range", "tv"],
+      ...REC709_TAGS,
       ...(sound?.output ?? ["-an"]),
       ...["-movflags", "frag_keyframe+empty_moov+default_base_moof", "-strict", "-2", "-f", "mp4", writing(target)],
     ],

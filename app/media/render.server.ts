@@ -5,7 +5,7 @@ import { decodeFrames } from "./decode.server";
 import type { FilmFile } from "./film-file";
 import { readAhead } from "./read-ahead";
 import { Resampler } from "./resample/resampler.server";
-import { reading, startFfmpeg, writing } from "./film-tool.server";
+import { reading, REC709_TAGS, startFfmpeg, writing } from "./film-tool.server";
 import { readFrom, soundBeginsWithPicture, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
 import { writeTo } from "./tool.server";
 
@@ -108,7 +108,7 @@ export async function renderFilm(
         "-pix_fmt",
         "yuv420p",
       ],
-      ...["-color_primaries", "bt709", "-color_trc", "bt709", "-colorspace", "bt709", "-color_range", "tv"],
+      ...REC709_TAGS,
       ...sound.output,
       ...[
         "-t",

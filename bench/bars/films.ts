@@ -54,6 +54,11 @@ const SUBTITLES = [0, 1, 2]
 const TITLE = `color=black:s=1280x720:r=${FPS},${text("THE SALT MEADOWS OF FERROW", "(h-th)/2", 70)}`;
 const LAMP = `color=0x050505:s=1280x720:r=${FPS},drawbox=x='200+90*t':y=300:w=60:h=50:color=0xfff0c0:t=fill,gblur=sigma=18`;
 
+const WHITE = `color=white:s=1280x720:r=${FPS}`;
+const TOWER = `${WHITE},drawbox=x=520:y=150:w=240:h=570:color=0x5a6070:t=fill,drawbox=x=560:y=200:w=40:h=480:color=0x303848:t=fill`;
+const PARCEL = `${WHITE},drawbox=x=420:y=200:w=440:h=320:color=0x8a6a40:t=fill,drawbox=x=600:y=200:w=60:h=320:color=0xd0b080:t=fill`;
+const SIGN = `color=black:s=1280x720:r=${FPS},drawbox=x=240:y=220:w=800:h=280:color=0x2050a0:t=fill,${text("FERROW KITE DAY", "(h-th)/2", 70)}`;
+
 export const FILMS: BarFilm[] = [
   { name: "letterbox", shots: sixOf({ area: WIDE }) },
   { name: "pillarbox 4:3", shots: sixOf({ area: OLD }) },
@@ -82,6 +87,9 @@ export const FILMS: BarFilm[] = [
   { name: "vignettes, no bars", shots: sixOf({ grade: "vignette=angle=PI/2.6" }) },
   { name: "titles on black, no bars", shots: [{}, { source: TITLE }, {}, { source: TITLE }, {}, {}] },
   { name: "a lamp at night, no bars", shots: [{ source: LAMP }, {}, { source: LAMP }, {}, { source: LAMP }, {}] },
+  { name: "a tower before a white sky, no bars", shots: [{ source: TOWER }, {}, {}, { source: TOWER }, {}, {}] },
+  { name: "a parcel on white, no bars", shots: sixOf({ source: PARCEL }) },
+  { name: "a sign on black, no bars", shots: [{}, { source: SIGN }, {}, {}, { source: SIGN }, {}] },
   {
     name: "a black desk in front, no bars",
     shots: sixOf({ over: "drawbox=x=0:y=600:w=1280:h=120:color=black:t=fill" }),

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { IconButton } from "~/components/common/button";
 import { ProgressBar } from "~/components/common/progress-bar";
 import { formatBytes } from "~/core/bytes";
-import type { UnfinishedUpload } from "./use-uploads";
+import type { UnfinishedUpload } from "~/core/unfinished-upload";
 
 interface UnfinishedUploadsProps {
   uploads: readonly UnfinishedUpload[];

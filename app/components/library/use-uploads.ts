@@ -1,16 +1,6 @@
 import { useState } from "react";
+import type { UnfinishedUpload } from "~/core/unfinished-upload";
 import { type FilmUpload, uploadFilm } from "./upload-film";
-
-/** An upload that the server has the beginning of. */
-export interface UnfinishedUpload {
-  id: string;
-  name: string;
-  /** Bytes. */
-  size: number;
-  arrived: number;
-  /** When the file was last changed where it comes from, in milliseconds; tells files of one name apart. */
-  changedAt: number | null;
-}
 
 /** An upload of the same file that the server has the beginning of, and that this page is not busy with. */
 export function beginningOf(

@@ -23,8 +23,10 @@ const NEARLY = 0.9;
 const LIT_SHARE = 0.1;
 /** Pixels over which a soft edge may reach, at the most, and share of the frame's side. */
 const SOFT = { least: 3, share: 0.006 };
-/** Share of the segments that must end in one line. */
-const ALIGNED_SHARE = 0.4;
+/** Share of the segments that must end in one line, over a whole film and over a single shot, in which less is seen. */
+export const ALIGNED_SHARE = { film: 0.4, shot: 0.7 };
+/** What is left between bars on all sides, as a share of the frame's sides: less is a thing before a plain ground. */
+const LEAST_BETWEEN = 0.6;
 /** Share of a bar that must be plain where the frame is lit at all. */
 const PLAIN_SHARE = 0.8;
 /** A frame counts if so much of its middle is lit. */
@@ -123,7 +125,7 @@ class Edge {
   }
 
   /** How thick the bar at this edge is, with its soft end; 0 if there is none. */
-  bar(most: number): number {
+  bar(most: number, alignedShare: number): number {
     if (this.shown.length === 0) return 0;
     const soft = Math.max(SOFT.least, Math.round(SOFT.share * this.length));
     const depths = this.segments.map((segment) => ({ segment, depth: this.depthOf(segment, most + soft + 1) }));
@@ -133,18 +135,22 @@ class Edge {
       const near = depths.filter((other) => other.depth >= depth && other.depth <= depth + soft);
       if (near.length > aligned.length) [best, aligned] = [depth, near.map(({ segment }) => segment)];
     }
-    const isStraight = aligned.length >= ALIGNED_SHARE * this.segments.length;
+    const isStraight = aligned.length >= alignedShare * this.segments.length;
     return isStraight && this.plainShare(best) >= PLAIN_SHARE ? best + this.softness(best, aligned, soft) : 0;
   }
 }
 
 /** How thick the bars at both ends of one axis are; none where they do not belong together. */
-function pair(frames: readonly Float32Array[], lines: number, segments: Segments, most: number): [number, number] {
+function pair(
+  frames: readonly Float32Array[],
+  lines: number,
+  segments: Segments,
+  most: number,
+  alignedShare: number,
+): [number, number] {
   const limit = Math.floor(most * lines);
-  const [a, b] = [false, true].map((fromEnd) => new Edge(frames, lines, segments, fromEnd).bar(limit)) as [
-    number,
-    number,
-  ];
+  const bar = (fromEnd: boolean) => new Edge(frames, lines, segments, fromEnd).bar(limit, alignedShare);
+  const [a, b] = [bar(false), bar(true)];
   const line = LINE_SHARE * lines;
   if (Math.max(a, b) <= line) return [a, b];
   return Math.abs(a - b) <= Math.max(UNEQUAL.of * Math.max(a, b), UNEQUAL.share * lines) ? [a, b] : [0, 0];
@@ -166,16 +172,25 @@ const guarded = (bar: number): number => (bar === 0 ? 0 : bar + GUARD);
  * @param profiles of frames of the given size, some seconds apart where there are many
  * @returns null where there are no bars, or the frames show too little to tell
  */
-export function activeAreaOf(profiles: readonly EdgeProfile[], { width, height }: Size): Box | null {
+export function activeAreaOf(
+  profiles: readonly EdgeProfile[],
+  { width, height }: Size,
+  alignedShare = ALIGNED_SHARE.film,
+): Box | null {
   if (profiles.length === 0) return null;
   const rows = profiles.map((profile) => profile.rows);
   const columns = profiles.map((profile) => profile.columns);
-  const across = (upDown: [number, number]) => pair(columns, width, segmentsBetween(upDown, height), MOST.columns);
-  const upAndDown = (sides: [number, number]) => pair(rows, height, segmentsBetween(sides, width), MOST.rows);
+  const across = (upDown: [number, number]) =>
+    pair(columns, width, segmentsBetween(upDown, height), MOST.columns, alignedShare);
+  const upAndDown = (sides: [number, number]) =>
+    pair(rows, height, segmentsBetween(sides, width), MOST.rows, alignedShare);
   // Where there are bars on all sides, each pair is seen best between the others.
   const sides = across(upAndDown(across([0, 0])));
   const [left, right] = sides.map(guarded) as [number, number];
   const [top, bottom] = upAndDown(sides).map(guarded) as [number, number];
   if (left + right + top + bottom === 0) return null;
+  const isOnAllSides = left + right > 2 * LINE_SHARE * width && top + bottom > 2 * LINE_SHARE * height;
+  const least = Math.min((width - left - right) / width, (height - top - bottom) / height);
+  if (isOnAllSides && least < LEAST_BETWEEN) return null;
   return { x: left, y: top, width: width - left - right, height: height - top - bottom };
 }
