@@ -16,7 +16,9 @@ export function arrivalRoutes(): Router {
     const upload = findUpload(request.params.upload);
     const { milliseconds } = request.params;
     if (!upload || !/^\d{1,9}$/.test(milliseconds)) return void response.status(404).end();
-    pictureAt(uploadFile(upload.id), upload.name, Number(milliseconds) / 1000)
+    const gone = new AbortController();
+    response.on("close", () => gone.abort());
+    pictureAt(uploadFile(upload.id), upload.name, Number(milliseconds) / 1000, gone.signal)
       .then((picture) => {
         if (picture) response.type("image/jpeg").set("Cache-Control", "no-store").send(picture);
         else response.status(404).end();

@@ -26,7 +26,7 @@ const FRAMES_OF_SHOT = 6;
  */
 export class ActiveAreas {
   /** What was found so far, beginning with the whole film. */
-  private known: (Box | null)[] | null = null;
+  private known: (Box | null)[] = [];
 
   constructor(
     private readonly film: FilmFile,
@@ -39,9 +39,8 @@ export class ActiveAreas {
    * @param looks what was seen in the shot
    */
   async inShot(shot: FrameRange, looks: readonly FrameDetections[]): Promise<Box | null> {
-    this.known ??= [await this.inFilm()];
+    const usual = await this.inFilm();
     const edges = looks.flatMap(({ plain }) => plain ?? []);
-    const [usual] = this.known as [Box | null];
     if (edges.length === 0) return usual;
     const seen = commonEdges(edges);
     const bars = this.edges(usual);
@@ -60,11 +59,16 @@ export class ActiveAreas {
     return edgesAround(area, picture, smallFrames(picture).scale);
   }
 
-  private inFilm(): Promise<Box | null> {
+  /** The part of the picture that is not bars in the film as a whole; null if it has none. */
+  async inFilm(): Promise<Box | null> {
+    const [known] = this.known;
+    if (known !== undefined) return known;
     const { frames, rate } = this.film.info;
     const wanted = Math.round(frameToSeconds(frames, rate) / SECONDS_PER_FRAME);
     const count = Math.min(FRAMES.most, Math.max(FRAMES.least, wanted));
-    return this.lookAt({ start: 0, end: frames }, count, ALIGNED_SHARE.film);
+    const found = await this.lookAt({ start: 0, end: frames }, count, ALIGNED_SHARE.film);
+    this.known = [found];
+    return found;
   }
 
   /** Looks for bars in so many frames of a range, evenly apart. */

@@ -139,8 +139,10 @@ class Analyser {
     const { start, end } = this.range;
     const report = () => onProgress?.((this.watchedTo - start) / (end - start));
     report();
+    // Bars would take away from what tells shots apart.
+    const { active = await this.areas.inFilm() } = this.options;
     try {
-      for await (const chunk of watchFilm(this.film, { start: this.watchedTo, end }, start, signal)) {
+      for await (const chunk of watchFilm(this.film, { start: this.watchedTo, end }, start, active, signal)) {
         this.take(chunk);
         store.saveChunk(chunk, this.known, this.finder.needed);
         await this.finishShots(this.finder.needed);

@@ -1,6 +1,7 @@
 import { decideTransitions, weighTransitions } from "~/core/shots/detect-transitions";
 import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
 import type { Transition } from "~/core/shots/transition";
+import { ActiveAreas } from "./active-areas.server";
 import { decodeReduced } from "~/media/small-frames.server";
 import type { FilmFile } from "~/media/film-file";
 
@@ -22,7 +23,8 @@ export async function findCuts(
   { sensitivity, onProgress, signal }: FindCutsOptions = {},
 ): Promise<Transition[]> {
   const features: FrameFeatures[] = [];
-  for await (const reduced of decodeReduced(film, signal)) {
+  const of = await new ActiveAreas(film, signal).inFilm();
+  for await (const reduced of decodeReduced(film, { of, signal })) {
     features.push(frameFeatures(reduced));
     onProgress?.(features.length / film.info.frames);
   }

@@ -142,12 +142,14 @@ async function undecodedOf({ file, info }: FilmFile, signal?: AbortSignal): Prom
  * as if it had not been: what is carried from before the range is seen again.
  *
  * @param begin where the pass began at first, a whole number of chunks before `range.start`
+ * @param active the part of the picture that cuts are told from; all of it if null
  * @throws FilmError if the film cannot be decoded to its end; CancelledError if the signal is aborted
  */
 export async function* watchFilm(
   film: FilmFile,
   range: FrameRange,
   begin: number,
+  active: Box | null,
   signal?: AbortSignal,
 ): AsyncGenerator<SeenChunk> {
   if (range.end <= range.start) return;
@@ -187,7 +189,7 @@ export async function* watchFilm(
   };
 
   try {
-    const options = { signal, onDecoded: undecoded && ((seconds: number) => undecoded.decoded(seconds)) };
+    const options = { signal, of: active, onDecoded: undecoded && ((seconds: number) => undecoded.decoded(seconds)) };
     const decoded = readAhead(decodeForAnalysis(film, { start: from, end: range.end }, options), DECODED_AHEAD);
     for await (const { frame, image, reduced } of decoded) {
       if (frame >= range.start) features.push(frameFeatures(reduced));

@@ -1,7 +1,7 @@
 /** Looks into a file of which only the beginning is there. */
 import { z } from "zod";
 import { FilmError, probe, reading, startFfmpeg } from "./film-tool.server";
-import { ToolError } from "./tool.server";
+import { CancelledError, ToolError } from "./tool.server";
 
 const Length = z.object({ format: z.object({ duration: z.coerce.number().positive() }) });
 
@@ -24,17 +24,26 @@ export async function framesArrived(file: string, share: number): Promise<number
 }
 
 /** The picture at some second, as a small JPEG; null if it has not arrived, or not what is needed to see it. */
-export async function pictureAt(file: string, name: string, seconds: number): Promise<Buffer | null> {
-  const tool = startFfmpeg(name, [
-    ...["-ss", seconds.toFixed(3), ...reading(file), "-map", "0:V:0", "-frames:v", "1"],
-    ...["-vf", "scale=iw*sar:ih,scale=480:480:force_original_aspect_ratio=decrease,setsar=1"],
-    ...["-q:v", "5", "-f", "mjpeg", "pipe:1"],
-  ]);
+export async function pictureAt(
+  file: string,
+  name: string,
+  seconds: number,
+  signal?: AbortSignal,
+): Promise<Buffer | null> {
+  const tool = startFfmpeg(
+    name,
+    [
+      ...["-ss", seconds.toFixed(3), ...reading(file), "-map", "0:V:0", "-frames:v", "1"],
+      ...["-vf", "scale=iw*sar:ih,scale=480:480:force_original_aspect_ratio=decrease,setsar=1"],
+      ...["-q:v", "5", "-f", "mjpeg", "pipe:1"],
+    ],
+    signal,
+  );
   tool.stdin.end();
   const parts: Buffer[] = [];
   tool.stdout.on("data", (part: Buffer) => parts.push(part));
   await tool.done.catch((error: unknown) => {
-    if (!(error instanceof FilmError)) throw error;
+    if (!(error instanceof FilmError || error instanceof CancelledError)) throw error;
   });
   return parts.length > 0 ? Buffer.concat(parts) : null;
 }

@@ -1,4 +1,4 @@
-import type { Size } from "~/core/geometry/box";
+import type { Box, Size } from "~/core/geometry/box";
 import type { FrameRange } from "~/core/time/rate";
 import { FilmError, startFfmpeg } from "./film-tool.server";
 import type { FilmFile, FilmInfo } from "./film-file";
@@ -16,6 +16,8 @@ export interface DecodeOptions {
   reduceTo?: Size;
   /** Whether the key picture before a frame will do for it, which is found much sooner. */
   keyPicturesDo?: boolean;
+  /** The part of the picture that the copy, or what is reduced, is of; all of it if null or left out. */
+  of?: Box | null;
   /** Frames wanted; the whole film if left out. */
   range?: FrameRange;
   /** Takes the time of each picture that could be decoded, in seconds of the file's own time. */
@@ -43,7 +45,18 @@ const isHdr = (info: FilmInfo) => info.colour.transfer === "smpte2084" || info.c
 const TONE_MAP =
   "zscale=t=linear:npl=203,format=gbrpf32le,zscale=p=bt709,tonemap=tonemap=mobius:desat=0,zscale=t=bt709:m=bt709:r=tv";
 
-const reduction = ({ width, height }: Size) => `scale=${width}:${height}:flags=area`;
+/** Filters that reduce what is in a part of the frames, given in the film's displayed pixels. */
+function reduction(info: FilmInfo, { size = info.picture, of }: DecodeOptions, { width, height }: Size): string {
+  const steps = [`scale=${width}:${height}:flags=area`, "setsar=1"];
+  if (of) {
+    const scale = { x: size.width / info.picture.width, y: size.height / info.picture.height };
+    // Not a line of what is beside the part.
+    const [left, top] = [Math.ceil(of.x * scale.x), Math.ceil(of.y * scale.y)];
+    const [right, bottom] = [Math.floor((of.x + of.width) * scale.x), Math.floor((of.y + of.height) * scale.y)];
+    steps.unshift(`crop=${right - left}:${bottom - top}:${left}:${top}:exact=1`);
+  }
+  return steps.join(",");
+}
 
 /** Filters that bring a film to the wanted size, to 4:2:0, to its frame grid, and to Rec.709 where it differs. */
 function filters(info: FilmInfo, range: FrameRange, options: DecodeOptions): string {
@@ -62,12 +75,12 @@ function filters(info: FilmInfo, range: FrameRange, options: DecodeOptions): str
     }
   }
   chain.push("setsar=1", "format=yuv420p");
-  if (reduceTo) chain.push(`${reduction(reduceTo)},setsar=1`);
+  if (reduceTo) chain.push(reduction(info, options, reduceTo));
   if (!copy) return chain.join(",");
   const stacked = stackedSize({ width, height }, copy);
   return [
     `${chain.join(",")},split[whole][again]`,
-    `[again]${reduction(copy)},setsar=1,pad=${stacked.width}:${copy.height}[copy]`,
+    `[again]${reduction(info, options, copy)},pad=${stacked.width}:${copy.height}[copy]`,
     `[whole]pad=${stacked.width}:ih[wide]`,
     "[wide][copy]vstack",
   ].join(";");

@@ -32,11 +32,11 @@ export async function* decodeSmall(
   }
 }
 
-/** Like `decodeSmall`, with a copy of each frame reduced to the size that features are taken from. */
+/** Like `decodeSmall`, with a copy of each frame, or of a part of it, reduced to the size that features are taken from. */
 export async function* decodeForAnalysis(
   film: FilmFile,
   range: FrameRange,
-  options: Pick<DecodeOptions, "onDecoded" | "signal">,
+  options: Pick<DecodeOptions, "of" | "onDecoded" | "signal">,
 ): AsyncGenerator<{ frame: number; image: YuvImage; reduced: YuvImage }> {
   const { size } = smallFrames(film.info.picture);
   const stacked = stackedSize(size, FEATURE_SIZE);
@@ -48,9 +48,12 @@ export async function* decodeForAnalysis(
 }
 
 /** Decodes nothing but what features are taken from. */
-export async function* decodeReduced(film: FilmFile, signal?: AbortSignal): AsyncGenerator<YuvImage> {
+export async function* decodeReduced(
+  film: FilmFile,
+  { of, signal }: Pick<DecodeOptions, "of" | "signal"> = {},
+): AsyncGenerator<YuvImage> {
   const range = { start: 0, end: film.info.frames };
   const { size } = smallFrames(film.info.picture);
-  const options = { size, reduceTo: FEATURE_SIZE, range, signal };
+  const options = { size, reduceTo: FEATURE_SIZE, of, range, signal };
   for await (const data of decodeFrames(film, options)) yield yuvImage(data, FEATURE_SIZE);
 }
