@@ -25,6 +25,10 @@ const LIT_SHARE = 0.1;
 const SOFT = { least: 3, share: 0.006 };
 /** Share of the segments that must end in one line, over a whole film and over a single shot, in which less is seen. */
 export const ALIGNED_SHARE = { film: 0.4, shot: 0.7 };
+/** The same where a bar is not black: a bright sky, or a wall, is plain as well and may end at something straight. */
+const ALIGNED_SHARE_BRIGHT = 0.85;
+/** Luma of the brightest black. */
+const BLACK = 32;
 /** What is left between bars on all sides, as a share of the frame's sides: less is a thing before a plain ground. */
 const LEAST_BETWEEN = 0.6;
 /** Share of a bar that must be plain where the frame is lit at all. */
@@ -135,7 +139,8 @@ class Edge {
       const near = depths.filter((other) => other.depth >= depth && other.depth <= depth + soft);
       if (near.length > aligned.length) [best, aligned] = [depth, near.map(({ segment }) => segment)];
     }
-    const isStraight = aligned.length >= alignedShare * this.segments.length;
+    const needed = this.level > BLACK ? Math.max(alignedShare, ALIGNED_SHARE_BRIGHT) : alignedShare;
+    const isStraight = aligned.length >= needed * this.segments.length;
     return isStraight && this.plainShare(best) >= PLAIN_SHARE ? best + this.softness(best, aligned, soft) : 0;
   }
 }
