@@ -95,3 +95,25 @@ test("transitions that do not fit the film are refused", () => {
   expect(() => send({ type: "move-cut", shotId: "one", frame: 5 })).toThrow("begins where the film does");
   expect(state()).toEqual(before);
 });
+
+test("what of the picture is active is kept by its parts, common to those joined, and must lie in the picture", () => {
+  const [wide, tall] = [
+    { x: 0, y: 140, width: 1920, height: 800 },
+    { x: 240, y: 0, width: 1440, height: 1080 },
+  ];
+  const areas = () => listShots(db, "film").map(({ active }) => active);
+  send({ type: "change-shots", shotIds: ["one"], change: { active: wide } });
+  send({ type: "split-shot", frame: 40, kind: "cut" });
+  expect(areas()).toEqual([wide, wide, null]);
+  send({ type: "change-shots", shotIds: ["two"], change: { active: tall } });
+  send({ type: "join-shots", shotIds: ["film.40", "two"] });
+  expect(areas()).toEqual([wide, { x: 240, y: 140, width: 1440, height: 800 }]);
+  step("undo");
+  expect(areas()).toEqual([wide, wide, tall]);
+  for (const active of [
+    { ...wide, y: 300 },
+    { ...wide, height: 8 },
+  ]) {
+    expect(() => send({ type: "change-shots", shotIds: ["one"], change: { active } })).toThrow("active area");
+  }
+});
