@@ -31,8 +31,13 @@ export interface FilmFacts {
 
 const CHANNELS: Record<number, string> = { 1: "mono", 2: "stereo", 6: "5.1", 8: "7.1" };
 
-const describeSound = ({ index, codec, channels, language, title }: SoundView): string =>
-  [`${index + 1}`, title, language, CHANNELS[channels] ?? `${channels} channels`, codec].filter(Boolean).join(" · ");
+/** What ISO 639 calls a language that nobody has named. */
+const UNDETERMINED = "und";
+
+const describeSound = ({ codec, channels, language, title }: SoundView): string =>
+  [title, language === UNDETERMINED ? null : language, CHANNELS[channels] ?? `${channels} channels`, codec]
+    .filter(Boolean)
+    .join(" · ");
 
 /** The film's name, and behind it what its file holds and what of it is used. */
 export function FilmDialog({ film, facts }: { film: DeskFilm; facts: FilmFacts }) {
@@ -99,7 +104,10 @@ function SoundChoice({ filmId, facts }: { filmId: string; facts: FilmFacts }) {
           label="Which sound to use"
           placeholder={state === "idle" ? "None" : "Changing"}
           value={String(facts.audio?.index ?? "")}
-          items={facts.sounds.map((sound) => ({ value: String(sound.index), text: describeSound(sound) }))}
+          items={facts.sounds.map((sound) => ({
+            value: String(sound.index),
+            text: `${sound.index + 1} · ${describeSound(sound)}`,
+          }))}
           onChange={choose}
         />
       </div>
