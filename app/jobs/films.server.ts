@@ -110,7 +110,7 @@ export async function changeSound(film: FilmRow, index: number): Promise<void> {
 
 /** Stops what makes the light copy of a film, and removes what there is of it. */
 async function dropProxy(id: string): Promise<void> {
-  stopPieces(id);
+  await stopPieces(id);
   const jobs = listJobs(db(), id).filter(({ kind }) => kind === "proxy");
   await Promise.all(jobs.map((job) => cancelJob(job.id)));
   for (const job of jobs) deleteJob(db(), job.id);
@@ -142,7 +142,7 @@ export async function addDemoFilm(file: string, name: string): Promise<void> {
 export async function removeFilm(id: string): Promise<boolean> {
   if (!findFilm(db(), id)) return false;
   await writeAside(removedFile(filmFolder(id)), (aside) => writeFile(aside, ""));
-  stopPieces(id);
+  await stopPieces(id);
   await Promise.all(listJobs(db(), id).map((job) => cancelJob(job.id)));
   deleteFilm(db(), id);
   await rm(filmFolder(id), { recursive: true, force: true });

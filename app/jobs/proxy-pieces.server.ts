@@ -21,6 +21,10 @@ interface Run {
   /** Who waits, and for which. */
   waiting: Set<{ piece: number; ready: () => void; failed: (error: unknown) => void }>;
   controller: AbortController;
+  /** Whether nobody may go on with it: the film is being removed, or the server stops. */
+  isGivenUp: boolean;
+  /** Nothing of it is under way any more. */
+  ended: Promise<void>;
 }
 
 const runs = new Set<Run>();
@@ -29,7 +33,8 @@ function begin({ id, name, info, file }: FilmRow, piece: number): Run {
   const folder = proxyFolder(id);
   const wanted = missingPieces(folder, info, piece) ?? { start: piece, end: piece + 1 };
   const controller = new AbortController();
-  const run: Run = { filmId: id, ...wanted, next: wanted.start, asked: piece, waiting: new Set(), controller };
+  const places = { filmId: id, ...wanted, next: wanted.start, asked: piece };
+  const run: Run = { ...places, waiting: new Set(), controller, isGivenUp: false, ended: Promise.resolve() };
   runs.add(run);
   const settle = (piece: number) => {
     for (const waiting of run.waiting) {
@@ -46,7 +51,7 @@ function begin({ id, name, info, file }: FilmRow, piece: number): Run {
       if (made >= run.asked + AHEAD) run.controller.abort();
     },
   };
-  makePieces({ file: sourceFile({ file }), name, info }, folder, wanted, options)
+  run.ended = makePieces({ file: sourceFile({ file }), name, info }, folder, wanted, options)
     .then(() => settle(run.end))
     .catch((error: unknown) => run.waiting.forEach(({ failed }) => failed(error)))
     .finally(() => runs.delete(run));
@@ -71,7 +76,7 @@ export async function piece(film: FilmRow, number: number, signal: AbortSignal):
     const run = [...runs].find((one) => comesTo(one) && number >= one.next) ?? begin(film, number);
     await made(run, number, signal).catch((error: unknown) => {
       // A run that has stopped for other reasons is followed by another.
-      if (signal.aborted || !(error instanceof CancelledError)) throw error;
+      if (signal.aborted || run.isGivenUp || !(error instanceof CancelledError)) throw error;
     });
   }
   return file;
@@ -97,7 +102,12 @@ export function prepareFirstPiece(film: FilmRow): void {
   piece(film, 0, new AbortController().signal).catch(() => {});
 }
 
-/** Gives up all pieces of a film that are being made. */
-export function stopPieces(filmId: string): void {
-  for (const run of runs) if (run.filmId === filmId) run.controller.abort();
+/** Gives up all pieces that are being made, of one film or of all; nothing half is left when that is done. */
+export async function stopPieces(filmId?: string): Promise<void> {
+  const stopped = [...runs].filter((run) => filmId === undefined || run.filmId === filmId);
+  for (const run of stopped) {
+    run.isGivenUp = true;
+    run.controller.abort();
+  }
+  await Promise.all(stopped.map(({ ended }) => ended));
 }

@@ -20,8 +20,8 @@ beforeAll(async () => {
   const row = { name: "kite.mp4", file, revision: 0, sensitivity: 50, createdAt: 0 };
   film = { ...row, id: "film", info: await probeFilm(file) };
 });
-afterAll(() => {
-  stopPieces("film");
+afterAll(async () => {
+  await stopPieces();
   delete process.env.GLAD_PAN_DATA;
   rmSync(folder, { recursive: true, force: true });
 });
@@ -33,7 +33,7 @@ test("a piece that somebody waits for is made before those that come earlier", a
   expect(existsSync(pieceFile(proxyFolder("film"), 0))).toBe(false);
   // The next one is under way without being asked for.
   expect(await piece(film, 6, waits())).toBe(pieceFile(proxyFolder("film"), 6));
-  stopPieces("film");
+  await stopPieces("film");
 });
 
 test("work that nobody waits for any more stops, and leaves nothing half", async () => {
@@ -47,6 +47,15 @@ test("work that nobody waits for any more stops, and leaves nothing half", async
   }
   expect(readdirSync(proxyFolder("film")).filter(isHalf)).toEqual([]);
   expect(existsSync(pieceFile(proxyFolder("film"), 12))).toBe(false);
+});
+
+test("stopping waits until nothing is under way", async () => {
+  const waiting = piece(film, 9, waits());
+  const refused = expect(waiting).rejects.toBeInstanceOf(CancelledError);
+  await new Promise((resolve) => setTimeout(resolve, 400));
+  await stopPieces();
+  expect(readdirSync(proxyFolder("film")).filter((name) => name.includes(".part"))).toEqual([]);
+  await refused;
 });
 
 test("a film has no piece after its last", async () => {

@@ -6,6 +6,7 @@ import { type FolderLock, lockFolder } from "~/disk/folder-lock.server";
 import { spendReserve } from "~/disk/reserve.server";
 import { StartError } from "~/disk/start-error";
 import { reconcileFilms } from "./films.server";
+import { stopPieces } from "./proxy-pieces.server";
 import { startQueue, stopQueue } from "./queue.server";
 import { clearHalfUploads, startUpkeep, sweepAsides } from "./upkeep.server";
 import {
@@ -54,7 +55,7 @@ export async function startWork(): Promise<void> {
 
 /** Gives back what is under way, closes the database, and gives the data folder up. */
 export async function stopWork(): Promise<void> {
-  await stopQueue();
+  await Promise.all([stopQueue(), stopPieces()]);
   useDatabase(null);
   lock?.release();
 }
