@@ -1,5 +1,5 @@
 /** What `convert` and `analyse` have in common: the analysis, the marks, and whom each shot follows. */
-import type { Lacking } from "~/core/checks/lacking-pictures";
+import { type Lacking, lackingOf } from "~/core/checks/lacking-pictures";
 import { type Box, boxContains, clipBox, wholeOf } from "~/core/geometry/box";
 import type { FollowRule } from "~/core/subjects/follow-rule";
 import { markedThings } from "~/core/subjects/marked-things";
@@ -66,5 +66,5 @@ export async function findShots(
   const { shots, undecoded } = await analyseAtOnce(film, { range, signal, onProgress, active: options.active });
   const found: FoundShot[] = [];
   for (const shot of shots) found.push(await withMark(film, shot, options, signal));
-  return { shots: found, lacking: { ...film.info.grid, cutOff: film.info.cutOff, undecoded } };
+  return { shots: found, lacking: lackingOf(film.info, undecoded) };
 }

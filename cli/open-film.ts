@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { basename, join } from "node:path";
 import { type Command, InvalidArgumentError } from "commander";
-import { describeLacking, type Lacking } from "~/core/checks/lacking-pictures";
+import { describeLacking, type Lacking, lackingOf } from "~/core/checks/lacking-pictures";
 import { ChoiceError, withFields, withSound } from "~/media/film-choices";
 import type { FilmFile, FilmInfo } from "~/media/film-file";
 import { probeFilm } from "~/media/probe.server";
@@ -53,8 +53,8 @@ export async function openFilm(file: string, choices: FilmChoices = {}): Promise
   const name = basename(file);
   const found = await straight(file, name);
   const film = { ...found, name, info: taken(found.info, name, choices) };
-  const { grid, cutOff, frames, rate } = film.info;
-  const lacking = describeLacking({ ...grid, cutOff, undecoded: [] }, frames, rate);
+  const { frames, rate } = film.info;
+  const lacking = describeLacking(lackingOf(film.info), frames, rate);
   for (const sentence of lacking) console.error(`${film.name}: ${sentence}.`);
   return film;
 }

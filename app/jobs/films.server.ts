@@ -99,22 +99,22 @@ export async function linkFilm(file: string): Promise<string> {
  * @throws ChoiceError if there is no such sound
  */
 export async function changeSound(film: FilmRow, index: number): Promise<void> {
-  const info = withSound(film.info, index);
-  await dropProxy(film.id);
+  // First, so that a piece that is asked for meanwhile has the new sound already.
+  setInfo(db(), film.id, withSound(film.info, index));
+  const jobs = listJobs(db(), film.id).filter(({ kind }) => kind === "proxy");
+  await stopJobs(film.id, jobs);
+  await rm(proxyFolder(film.id), { recursive: true, force: true });
   inTransaction(db(), () => {
-    setInfo(db(), film.id, info);
+    for (const job of jobs) deleteJob(db(), job.id);
     insertJob(db(), { id: nanoid(10), filmId: film.id, kind: "proxy" });
   });
   wakeQueue();
 }
 
-/** Stops what makes the light copy of a film, and removes what there is of it. */
-async function dropProxy(id: string): Promise<void> {
-  await stopPieces(id);
-  const jobs = listJobs(db(), id).filter(({ kind }) => kind === "proxy");
+/** Stops jobs of a film, and the making of pieces that somebody waits for. */
+async function stopJobs(filmId: string, jobs = listJobs(db(), filmId)): Promise<void> {
+  await stopPieces(filmId);
   await Promise.all(jobs.map((job) => cancelJob(job.id)));
-  for (const job of jobs) deleteJob(db(), job.id);
-  await rm(proxyFolder(id), { recursive: true, force: true });
 }
 
 /**
@@ -124,8 +124,8 @@ async function dropProxy(id: string): Promise<void> {
  */
 export async function useFields(film: FilmRow): Promise<void> {
   const info = withFields(film.info);
-  await Promise.all(listJobs(db(), film.id).map((job) => cancelJob(job.id)));
-  await dropProxy(film.id);
+  await stopJobs(film.id);
+  await rm(proxyFolder(film.id), { recursive: true, force: true });
   inTransaction(db(), () => {
     deleteFilm(db(), film.id);
     register(film.id, film.name, sourceFile(film), info);
@@ -142,8 +142,7 @@ export async function addDemoFilm(file: string, name: string): Promise<void> {
 export async function removeFilm(id: string): Promise<boolean> {
   if (!findFilm(db(), id)) return false;
   await writeAside(removedFile(filmFolder(id)), (aside) => writeFile(aside, ""));
-  await stopPieces(id);
-  await Promise.all(listJobs(db(), id).map((job) => cancelJob(job.id)));
+  await stopJobs(id);
   deleteFilm(db(), id);
   await rm(filmFolder(id), { recursive: true, force: true });
   return true;

@@ -52,9 +52,10 @@ function begin({ id, name, info, file }: FilmRow, piece: number): Run {
     },
   };
   run.ended = makePieces({ file: sourceFile({ file }), name, info }, folder, wanted, options)
+    // First of all, so that nobody joins what has ended.
+    .finally(() => runs.delete(run))
     .then(() => settle(run.end))
-    .catch((error: unknown) => run.waiting.forEach(({ failed }) => failed(error)))
-    .finally(() => runs.delete(run));
+    .catch((error: unknown) => run.waiting.forEach(({ failed }) => failed(error)));
   return run;
 }
 

@@ -17,6 +17,24 @@ const BREAK_SECONDS = { back: 0.5, on: 10 };
 /** What is read of a time that is not there. */
 const seconds = (text: string | undefined): number => (text ? Number(text) : NaN);
 
+/** Goes through the packets of one of a file's streams without decoding them; rejects where reading them ends in failure. */
+async function readPackets(
+  file: string,
+  stream: string,
+  fields: string,
+  onPacket: (...values: string[]) => void,
+  signal?: AbortSignal,
+): Promise<void> {
+  const entries = ["-select_streams", stream, "-show_entries", `packet=${fields}`, "-of", "csv=p=0"];
+  const tool = startTool("ffprobe", ["-v", "error", ...entries, ...reading(file)], signal);
+  tool.stdin.end();
+  const lines = createInterface({ input: tool.stdout });
+  lines.on("line", (line) => onPacket(...line.split(",")));
+  const closed = new Promise<void>((resolve) => lines.once("close", resolve));
+  await Promise.allSettled([tool.done, closed]);
+  await tool.done;
+}
+
 /**
  * Reads when each of a film's pictures is shown, from its packets and without decoding them. Packets that are there only
  * to decode others, as before an edit list's beginning, do not count. A packet without a time to be shown at has the
@@ -25,17 +43,12 @@ const seconds = (text: string | undefined): number => (text ? Number(text) : NaN
  * @throws ToolError if the file cannot be read at all
  */
 export async function pictureTimes(file: string, signal?: AbortSignal): Promise<FoundTimes> {
-  const entries = ["-select_streams", "V:0", "-show_entries", "packet=pts_time,dts_time,flags", "-of", "csv=p=0"];
-  const tool = startTool("ffprobe", ["-v", "error", ...entries, ...reading(file)], signal);
-  tool.stdin.end();
   const times: number[] = [];
   let lastKey = NaN;
   let longestKeyGap = 0;
   let breaks = false;
   let lastDecoded = NaN;
-  const lines = createInterface({ input: tool.stdout });
-  lines.on("line", (line) => {
-    const [shown, decoded, flags = ""] = line.split(",");
+  const take = (shown?: string, decoded?: string, flags = "") => {
     const time = Number.isNaN(seconds(shown)) ? seconds(decoded) : seconds(shown);
     if (!Number.isFinite(time)) return;
     const step = seconds(decoded) - lastDecoded;
@@ -46,27 +59,22 @@ export async function pictureTimes(file: string, signal?: AbortSignal): Promise<
       lastKey = time;
     }
     if (!flags.includes("D")) times.push(time);
-  });
-  const closed = new Promise<void>((resolve) => lines.once("close", resolve));
+  };
   // What can be read of a damaged file counts, also where reading it ends in failure.
-  await tool.done.catch((error: unknown) => {
+  await readPackets(file, "V:0", "pts_time,dts_time,flags", take, signal).catch((error: unknown) => {
     if (times.length === 0) throw error;
   });
-  await closed;
   return { times: Float64Array.from(times).sort(), longestKeyGap, breaks };
 }
 
 /** Seconds, in the file's own time, at which the last packet of a sound begins; -Infinity if there is none. */
 export async function endOfSound(file: string, index: number): Promise<number> {
-  const entries = ["-select_streams", `a:${index}`, "-show_entries", "packet=pts_time", "-of", "csv=p=0"];
-  const tool = startTool("ffprobe", ["-v", "error", ...entries, ...reading(file)]);
-  tool.stdin.end();
   let end = -Infinity;
-  const lines = createInterface({ input: tool.stdout });
-  for await (const line of lines) {
-    const time = seconds(line);
-    if (time > end) end = time;
-  }
-  await tool.done.catch(() => {});
+  const take = (shown?: string) => {
+    if (seconds(shown) > end) end = seconds(shown);
+  };
+  await readPackets(file, `a:${index}`, "pts_time", take).catch(() => {
+    // What can be read of a damaged file counts.
+  });
   return end;
 }

@@ -14,7 +14,8 @@ import { writeTo } from "./tool.server";
 const PROXY_SIDE = 960;
 const SAMPLE_RATE = 48_000;
 
-function proxySize({ width, height }: Size): Size {
+/** The picture that a proxy has. */
+export function proxyPicture({ picture: { width, height } }: Pick<FilmInfo, "picture">): Size {
   const scale = Math.min(1, PROXY_SIDE / Math.max(width, height));
   const even = (value: number) => Math.max(2, Math.round((value * scale) / 2) * 2);
   return { width: even(width), height: even(height) };
@@ -28,7 +29,7 @@ export function pieceInfo(info: FilmInfo, piece: number): FilmInfo {
   const frames = end - start;
   return {
     ...info,
-    picture: proxySize(info.picture),
+    picture: proxyPicture(info),
     frames,
     cutOff: 0,
     timeBreaks: false,
@@ -73,7 +74,7 @@ async function encodePiece(
   signal?: AbortSignal,
 ): Promise<void> {
   const { info, name } = film;
-  const { width, height } = proxySize(info.picture);
+  const { width, height } = proxyPicture(info);
   const sound = info.audio && {
     input: readFrom(film, soundSeekSecondsFor(info, range.start)),
     output: ["-map", soundStream(1, info), "-af", soundOnGrid(info, range, SAMPLE_RATE), "-c:a", "flac", "-ac", "2"],
@@ -124,7 +125,7 @@ export async function makePieces(
   { onPiece, signal }: PieceOptions = {},
 ): Promise<void> {
   const range = { start: pieceRange(wanted.start, film.info).start, end: pieceRange(wanted.end - 1, film.info).end };
-  const frames = decodeFrames(film, { size: proxySize(film.info.picture), colours: "Rec.709", range, signal });
+  const frames = decodeFrames(film, { size: proxyPicture(film.info), colours: "Rec.709", range, signal });
   try {
     for (let piece = wanted.start; piece < wanted.end; piece++) {
       const file = pieceFile(folder, piece);
@@ -155,6 +156,3 @@ export async function makeProxy(
     missing = missingPieces(folder, film.info, missing.start);
   }
 }
-
-/** The picture that a proxy is going to have. */
-export const proxyPicture = (info: FilmInfo): Size => proxySize(info.picture);

@@ -10,7 +10,7 @@ import { useEdits } from "~/components/desk/use-edits";
 import { type FramingInput, usePaths } from "~/components/desk/use-paths";
 import { useLightCopy } from "~/components/desk/use-piece-stream";
 import { isUnderWay, usePolling } from "~/components/common/use-polling";
-import { lackingLooks } from "~/core/checks/lacking-pictures";
+import { lackingLooks, lackingOf } from "~/core/checks/lacking-pictures";
 import { secondLooks } from "~/core/checks/second-looks";
 import { followedTrack } from "~/core/path/solve-version";
 import { castOf } from "~/core/subjects/cast";
@@ -43,7 +43,6 @@ export function loader({ params, request }: Route.LoaderArgs) {
   const versions = listVersions(db(), film.id);
   const wanted = new URL(request.url).searchParams.get("version");
   const version = versions.find((v) => v.id === wanted) ?? versions[0]!;
-  const undecoded = listUndecoded(db(), film.id);
   const settings = loadSettings(db(), film.id, version.id);
   return {
     film: { id: film.id, name: film.name, ...film.info, clock: clockOfFilm(film.info) },
@@ -60,8 +59,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
     found: foundVersion(db(), film.id, settings.shots),
     people: listPeople(db(), film.id).map(({ id, number, name, mergedInto }) => ({ id, number, name, mergedInto })),
     marks: listMarks(db(), film.id),
-    undecoded,
-    facts: { ...film.info, lacking: { ...film.info.grid, cutOff: film.info.cutOff, undecoded } },
+    undecoded: listUndecoded(db(), film.id),
     jobs: listJobs(db(), film.id)
       .filter(({ kind, state }) => kind !== "render" && (kind !== "follow" || state !== "done"))
       .map((job) => ({ ...job, secondsLeft: secondsLeft(job) })),
@@ -121,7 +119,7 @@ export default function DeskRoute({ loaderData }: Route.ComponentProps) {
     <Desk
       key={film.id}
       film={film}
-      facts={loaderData.facts}
+      facts={{ ...film, lacking: lackingOf(film, loaderData.undecoded) }}
       source={source}
       versions={versions}
       version={version}

@@ -9,6 +9,7 @@ import { UploadCard } from "~/components/library/upload-card";
 import { useUploads } from "~/components/library/use-uploads";
 import { Wordmark } from "~/components/common/wordmark";
 import { isUnderWay, usePolling } from "~/components/common/use-polling";
+import { lackingOf } from "~/core/checks/lacking-pictures";
 import { listUndecoded } from "~/db/analysis.server";
 import { listFilms } from "~/db/films.server";
 import { findJob, listJobs, secondsLeft } from "~/db/jobs.server";
@@ -29,8 +30,9 @@ export async function loader() {
     const jobs = listJobs(db(), id)
       .filter((job) => job.kind !== "render")
       .map((job) => ({ ...job, secondsLeft: secondsLeft(job) }));
-    const lacking = { ...info.grid, cutOff: info.cutOff, undecoded: listUndecoded(db(), id) };
-    return { id, name, info, lacking, createdAt, jobs, shots: listShots(db(), id).length };
+    const { picture, rate, frames } = info;
+    const lacking = lackingOf(info, listUndecoded(db(), id));
+    return { id, name, info: { picture, rate, frames }, lacking, createdAt, jobs, shots: listShots(db(), id).length };
   });
   return { films, unfinished: listUploads(), hasFolders: (await openedFolders()).length > 0 };
 }

@@ -12,6 +12,12 @@ export interface Lacking extends Pick<FilmGrid, "held" | "longHolds"> {
   cutOff: number;
 }
 
+/** What a film lacks, by what is known of its file and what could not be decoded so far. */
+export const lackingOf = (
+  { grid: { held, longHolds }, cutOff }: { grid: Pick<FilmGrid, "held" | "longHolds">; cutOff: number },
+  undecoded: readonly FrameRange[] = [],
+): Lacking => ({ held, longHolds, cutOff, undecoded });
+
 /** Within this the sound's last block may outlast the picture; that is nothing to speak of. */
 const TAIL_FRAMES = 2;
 
