@@ -19,7 +19,7 @@ export interface FilmChoices {
 export const addFilmOptions = (command: Command): Command =>
   command
     .option("--sound <number>", "which of the film's sounds to use, from 1 on; its usual one if left out", parseSound)
-    .option("--fields", "make each half picture of an interlaced film a frame, at double rate");
+    .option("--fields", "make each field of an interlaced film a frame, at double rate");
 
 function parseSound(text: string): number {
   if (!/^[1-9]\d{0,2}$/.test(text)) throw new InvalidArgumentError("A sound is a whole number, from 1 on.");
@@ -40,7 +40,7 @@ function taken(info: FilmInfo, name: string, { sound, fields }: FilmChoices): Fi
 async function straight(file: string, name: string): Promise<Pick<FilmFile, "file" | "info">> {
   const info = await probeFilm(file, name);
   if (!info.timeBreaks) return { file, info };
-  console.error(`${name}: its times start over; it is put in order first.`);
+  console.error(`${name}: its timestamps restart; it is rewrapped first.`);
   const folder = mkdtempSync(join(tmpdir(), "glad-pan-straight-"));
   process.once("exit", () => rmSync(folder, { recursive: true, force: true }));
   const inOrder = join(folder, "film.mkv");

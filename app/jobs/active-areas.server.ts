@@ -46,8 +46,9 @@ export class ActiveAreas {
     const bars = this.edges(usual);
     if (!reachesBeyond(seen, bars) && !plainBeyond(seen, bars)) return usual;
     // Of a shot that is plain for longer than its bars nothing says that these are not the usual ones.
-    const like = this.known.find((area) => area !== usual && sameEdges(seen, this.edges(area)));
-    if (like) return like;
+    const like = this.known.slice(1).find((area) => sameEdges(seen, this.edges(area)));
+    // That a shot has no bars is known as well as which it has.
+    if (like !== undefined) return like;
     const found = await this.lookAt(shot, FRAMES_OF_SHOT, ALIGNED_SHARE.shot);
     if (!found && !reachesBeyond(seen, bars)) return usual;
     this.known.push(found);

@@ -43,9 +43,9 @@ export interface FilmInfo {
   grid: GridInFile;
   /** Whether the stored pixels are not square, and are made so when decoding. */
   nonSquarePixels: boolean;
-  /** Whether a frame holds two half pictures of different moments, to be made into one when decoding. */
+  /** Whether a frame holds two fields, which are of different moments, to be made into one when decoding. */
   interlaced: boolean;
-  /** Whether each half picture becomes a frame of its own: the grid then has twice as many. */
+  /** Whether each field becomes a frame of its own: the grid then has twice as many. */
   fields: boolean;
   /** The sound that is used. */
   audio: FilmSound | null;

@@ -56,7 +56,7 @@ const MAX_FRAMES = 24 * 3600 * 30;
 const SEEK_MARGIN = 0.5;
 /** Containers without an index: a seek may land at the key picture after the one that is needed. */
 const SEEKS_ROUGHLY = new Set(["mpegts", "mpeg"]);
-/** How ffprobe names frames of two half pictures. */
+/** How ffprobe names frames of two fields. */
 const INTERLACED = new Set(["tt", "bb", "tb", "bt"]);
 /** Frames for which a picture stands at the most, in the mean over a film: more is claimed and not there. */
 const LONGEST_MEAN_HOLD = 900;

@@ -112,7 +112,7 @@ function SoundChoice({ filmId, facts }: { filmId: string; facts: FilmFacts }) {
         />
       </div>
       <p className="mt-1 text-xs text-soft">
-        Played here and used in every export. Who speaks is told by the sound the film was analysed with.
+        Played here and used in every export. Speakers were found with the sound that was in use during the analysis.
       </p>
     </section>
   );
@@ -125,18 +125,18 @@ function FieldsChoice({ filmId, facts, rate }: { filmId: string; facts: FilmFact
     <section aria-label="Interlaced" className="border-t border-line pt-4">
       <h2 className="text-sm font-semibold">Interlaced</h2>
       {facts.fields ? (
-        <p className="mt-1 text-xs text-soft">Each half picture is a frame of its own.</p>
+        <p className="mt-1 text-xs text-soft">Every field is a frame of its own.</p>
       ) : (
         <>
           <p className="mt-1 mb-2 text-xs text-soft">
-            Two half pictures are made into one frame. At double rate each becomes a frame of its own, and movement is
-            as smooth as it was shot. The film is then analysed anew; its versions and your changes are removed.
+            Each pair of fields is combined into one frame. At double rate every field becomes a frame, and movement is
+            as smooth as it was shot. The film is analysed again; its versions and your changes are removed.
           </p>
           <Button
             disabled={state !== "idle"}
             onClick={() => void submit({ intent: "fields" }, { method: "post", action: `/films/${filmId}` })}
           >
-            Use {doubled} fps and start anew
+            Switch to {doubled} fps and start over
           </Button>
         </>
       )}

@@ -45,7 +45,9 @@ function Folders() {
   const { here, up, folders, films } = data;
   return (
     <div className="min-h-72">
-      <p className="text-xs text-soft">Films stay where they are: only the light copy and your work are kept here.</p>
+      <p className="text-xs text-soft">
+        Films stay where they are. Only the light copy and your work are stored in Glad Pan.
+      </p>
       {here && (
         <button
           type="button"

@@ -23,7 +23,7 @@ export function UnfinishedUploads({ uploads, onDiscarded }: UnfinishedUploadsPro
   return (
     <section aria-label="Unfinished uploads" className="mt-6 max-w-2xl rounded-lg border border-line bg-panel p-4">
       <h2 className="font-display font-semibold">Unfinished uploads</h2>
-      <p className="mt-1 text-xs text-soft">Add the file again, and its upload goes on where it was.</p>
+      <p className="mt-1 text-xs text-soft">Add the file again to resume its upload.</p>
       <ul className="mt-3 flex flex-col gap-3">
         {uploads.map(({ id, name, size, arrived }) => (
           <li key={id} className="flex items-center gap-2">

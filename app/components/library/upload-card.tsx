@@ -45,7 +45,7 @@ export function UploadCard({ upload, onGoOn, onDismiss }: UploadCardProps) {
               </p>
               {state === "interrupted" && (
                 <Button className="mt-2" onClick={onGoOn}>
-                  Go on with the upload
+                  Resume the upload
                 </Button>
               )}
             </>

@@ -87,7 +87,7 @@ export function uploadFilm(file: File, url: string | null, onChange: (upload: Fi
         ? report({ state: "refused", error: error.originalResponse!.getBody() })
         : report({
             state: "interrupted",
-            error: `${file.name}: the connection to Glad Pan is lost. Check that it is running; the upload goes on where it was.`,
+            error: `${file.name}: the connection to Glad Pan was lost. Check that it is running, then resume the upload.`,
           }),
   });
   upload.start();
