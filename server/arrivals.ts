@@ -1,6 +1,6 @@
 import express, { type Router } from "express";
 import { findUpload, uploadFile } from "~/jobs/uploads.server";
-import { framesArrived, pictureAt } from "~/media/arrived.server";
+import { lengthOf, pictureAt } from "~/media/arrived.server";
 
 /** Pictures of uploads while the rest of them comes, where their container allows it. */
 export function arrivalRoutes(): Router {
@@ -8,7 +8,7 @@ export function arrivalRoutes(): Router {
   router.get("/:upload", (request, response, next) => {
     const upload = findUpload(request.params.upload);
     if (!upload) return void response.status(404).end();
-    framesArrived(uploadFile(upload.id), upload.arrived / upload.size)
+    lengthOf(uploadFile(upload.id))
       .then((seconds) => response.json({ seconds }))
       .catch(next);
   });

@@ -5,22 +5,18 @@ import { CancelledError, ToolError } from "./tool.server";
 
 const Length = z.object({ format: z.object({ duration: z.coerce.number().positive() }) });
 
-/** Near the end of what has arrived, the picture may need something that has not. */
-const SURE_SHARE = 0.97;
-
 /**
- * Seconds of a film up to which its pictures can be looked at.
+ * Seconds that a film is going to have, by what has arrived of it.
  *
- * @param share of its bytes that have arrived
  * @returns null where its container says only at its end what is in it, or not how long it is
  */
-export async function framesArrived(file: string, share: number): Promise<number | null> {
+export async function lengthOf(file: string): Promise<number | null> {
   const json = await probe(file, ["-show_entries", "format=duration", "-of", "json"]).catch((error: unknown) => {
     if (error instanceof ToolError) return "{}";
     throw error;
   });
   const length = Length.safeParse(JSON.parse(json || "{}"));
-  return length.success ? SURE_SHARE * share * length.data.format.duration : null;
+  return length.success ? length.data.format.duration : null;
 }
 
 /** The picture at some second, as a small JPEG; null if it has not arrived, or not what is needed to see it. */

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { useEffect, useState } from "react";
 import { Slider } from "~/components/common/slider";
 
@@ -5,31 +6,37 @@ interface ArrivedPicturesProps {
   uploadId: string;
   /** Bytes that have arrived. */
   sent: number;
+  /** Bytes in all. */
+  total: number;
 }
 
-/** Bytes after which it is asked again how far there is something to see. */
+/** Near the end of what has arrived, the picture may need something that has not. */
+const SURE_SHARE = 0.97;
+/** Bytes after which it is asked again how long the film is, while that cannot be told. */
 const ASK_BYTES = 64e6;
 
 const clock = (seconds: number): string =>
   `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, "0")}`;
 
 /** The pictures of a film that have arrived, to be gone through while the rest comes; nothing where they cannot be seen yet. */
-export function ArrivedPictures({ uploadId, sent }: ArrivedPicturesProps) {
-  const [seconds, setSeconds] = useState(0);
+export function ArrivedPictures({ uploadId, sent, total }: ArrivedPicturesProps) {
+  const [length, setLength] = useState<number | null>(null);
   const [shown, setShown] = useState<{ second: number; url: string } | null>(null);
   const [wanted, setWanted] = useState(0);
-  const asked = Math.floor(sent / ASK_BYTES);
+  const asked = length === null ? Math.floor(sent / ASK_BYTES) : -1;
   useEffect(() => {
+    if (asked < 0) return;
     const controller = new AbortController();
     fetch(`/arrivals/${uploadId}`, { signal: controller.signal })
       .then((response) => response.json() as Promise<{ seconds: number | null }>)
-      .then(({ seconds }) => setSeconds(seconds ?? 0))
+      .then(({ seconds }) => setLength(seconds))
       .catch(() => {
         // It is asked again when more has come.
       });
     return () => controller.abort();
   }, [uploadId, asked]);
 
+  const seconds = SURE_SHARE * (sent / total) * (length ?? 0);
   const canBeSeen = seconds > 0;
   useEffect(() => {
     if (!canBeSeen) return;
@@ -48,19 +55,24 @@ export function ArrivedPictures({ uploadId, sent }: ArrivedPicturesProps) {
   }, [shown]);
 
   if (!shown) return null;
+  const isLate = shown.second !== wanted;
   return (
     <div className="mt-3">
       <img
         src={shown.url}
         alt={`What has arrived, at ${clock(shown.second)}`}
-        className="max-h-44 w-full rounded bg-black object-contain"
+        className={clsx("max-h-44 w-full rounded bg-black object-contain", isLate && "opacity-50")}
       />
       <Slider
         label="Look at what has arrived"
         value={Math.min(wanted, seconds)}
         max={Math.max(1, Math.floor(seconds))}
         ends={["0:00", clock(seconds)]}
-        heading={(value) => <p className="text-xs text-soft">What has arrived, at {clock(value)}</p>}
+        heading={(value) => (
+          <p role="status" className="text-xs text-soft">
+            {isLate ? `Loading the picture at ${clock(wanted)}…` : `What has arrived, at ${clock(value)}`}
+          </p>
+        )}
         onChange={setWanted}
       />
     </div>

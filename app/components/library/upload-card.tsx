@@ -64,7 +64,9 @@ export function UploadCard({ upload, onGoOn, onDismiss }: UploadCardProps) {
           <X className="size-4" aria-hidden />
         </IconButton>
       </div>
-      {state === "sending" && upload.serverId && <ArrivedPictures uploadId={upload.serverId} sent={sent} />}
+      {state === "sending" && upload.serverId && (
+        <ArrivedPictures uploadId={upload.serverId} sent={sent} total={total} />
+      )}
     </li>
   );
 }
