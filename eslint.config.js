@@ -4,7 +4,7 @@ import globals from "globals";
 import tseslint from "typescript-eslint";
 
 /**
- * The layers: arrows go routes → jobs → media and db → disk → core. Each entry lists what the
+ * The layers: arrows go routes → jobs → pipelines → media → disk → core, and jobs → db. Each entry lists what the
  * files of a layer must not import.
  */
 const forbid = (files, patterns) => ({
@@ -15,7 +15,7 @@ const forbid = (files, patterns) => ({
       {
         patterns: patterns.map((group) => ({
           group: [group],
-          message: "arrows go routes → jobs → media/db → disk → core",
+          message: "arrows go routes → jobs → pipelines → media → disk → core, and jobs → db",
         })),
       },
     ],
@@ -48,18 +48,36 @@ export default tseslint.config(
   },
   forbid(
     ["app/core/**/*.ts"],
-    ["~/**", "node:*", "react*", up("disk"), up("media"), up("db"), up("jobs"), up("components"), up("routes")],
+    [
+      "~/**",
+      "node:*",
+      "react*",
+      up("disk"),
+      up("media"),
+      up("db"),
+      up("pipelines"),
+      up("jobs"),
+      up("components"),
+      up("routes"),
+    ],
   ),
   forbid(
     ["app/disk/**/*.ts"],
-    [layer("media"), layer("db"), layer("jobs"), layer("routes"), layer("components"), "react*"],
+    [layer("media"), layer("db"), layer("pipelines"), layer("jobs"), layer("routes"), layer("components"), "react*"],
   ),
-  forbid(["app/media/**/*.ts"], [layer("db"), layer("jobs"), layer("routes"), layer("components"), "react*"]),
-  forbid(["app/db/**/*.ts"], [layer("media"), layer("jobs"), layer("routes"), layer("components"), "react*"]),
+  forbid(
+    ["app/media/**/*.ts"],
+    [layer("db"), layer("pipelines"), layer("jobs"), layer("routes"), layer("components"), "react*"],
+  ),
+  forbid(["app/pipelines/**/*.ts"], [layer("db"), layer("jobs"), layer("routes"), layer("components"), "react*"]),
+  forbid(
+    ["app/db/**/*.ts"],
+    [layer("media"), layer("pipelines"), layer("jobs"), layer("routes"), layer("components"), "react*"],
+  ),
   forbid(["app/jobs/**/*.ts"], [layer("routes"), layer("components"), "react*"]),
   forbid(
     ["app/components/**/*.{ts,tsx}", "app/workers/**/*.ts"],
-    [layer("disk"), layer("media"), layer("db"), layer("jobs"), layer("routes")],
+    [layer("disk"), layer("media"), layer("db"), layer("pipelines"), layer("jobs"), layer("routes")],
   ),
   forbid(["cli/**/*.ts"], [layer("routes"), layer("components"), layer("db")]),
 );

@@ -2,7 +2,7 @@ import { writeFile } from "node:fs/promises";
 import { Command } from "commander";
 import { AnalysisReport, makeAnalysisReport } from "~/core/formats/report";
 import { counted } from "~/core/counted";
-import { planFollowing } from "~/core/subjects/follow";
+import { planFollowing } from "~/core/subjects/choosing/follow";
 import { writeAside } from "~/disk/write-aside.server";
 import { barsLines } from "./bars-line";
 import { type FindOptions, findShots } from "./find";

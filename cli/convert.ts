@@ -5,7 +5,7 @@ import { counted } from "~/core/counted";
 import { makeReport, Report } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
 import type { FrameRange } from "~/core/time/rate";
-import { exportVersion } from "~/jobs/export-version.server";
+import { exportVersion } from "~/pipelines/export-version.server";
 import type { FilmFile } from "~/media/film-file";
 import { writeAside } from "~/disk/write-aside.server";
 import { barsLines } from "./bars-line";

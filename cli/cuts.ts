@@ -7,7 +7,7 @@ import { writeCutsCsv } from "~/core/formats/cuts-csv";
 import { writeEdl } from "~/core/formats/edl";
 import { writeOtio } from "~/core/formats/otio";
 import { DEFAULT_SENSITIVITY } from "~/core/shots/detect-transitions";
-import { findCuts } from "~/jobs/find-cuts.server";
+import { findCuts } from "~/pipelines/find-cuts.server";
 import { writeAside } from "~/disk/write-aside.server";
 import { openFilm } from "./open-film";
 import { parseSensitivity } from "./options";

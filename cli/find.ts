@@ -1,11 +1,11 @@
 /** What `convert` and `analyse` have in common: the analysis, the marks, and whom each shot follows. */
 import { type Lacking, lackingOf } from "~/core/checks/lacking-pictures";
 import { type Box, boxContains, clipBox, wholeOf } from "~/core/geometry/box";
-import type { FollowRule } from "~/core/subjects/follow-rule";
-import { markedThings } from "~/core/subjects/marked-things";
+import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
+import { markedThings } from "~/core/subjects/marks/marked-things";
 import { type FrameRange, inRange } from "~/core/time/rate";
-import { analyseAtOnce, type AnalysedShot } from "~/jobs/analyse-film.server";
-import { followMarks } from "~/jobs/follow-marks.server";
+import { analyseAtOnce, type AnalysedShot } from "~/pipelines/analyse-film.server";
+import { followMarks } from "~/pipelines/follow-marks.server";
 import type { FilmFile } from "~/media/film-file";
 import { type MarkOption, UsageError } from "./options";
 

@@ -9,7 +9,7 @@ import {
   USUAL_FRAMING,
   Zoom,
 } from "~/core/path/framing-settings";
-import type { FollowRule } from "~/core/subjects/follow-rule";
+import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
 import { addFollowOption } from "./options";
 
 export interface FramingOptions {

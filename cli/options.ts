@@ -1,7 +1,7 @@
 import { type Command, InvalidArgumentError } from "commander";
 import type { Box, Size } from "~/core/geometry/box";
 import { LEAST_ACTIVE_SIDE } from "~/core/shots/shot";
-import type { FollowRule } from "~/core/subjects/follow-rule";
+import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
 
 /** The options make no sense together, or not for this film. */
 export class UsageError extends Error {

@@ -1,9 +1,9 @@
 import type { TransitionCandidate } from "~/core/shots/detect-transitions";
 import type { TransitionsSoFar } from "~/core/shots/find-transitions";
-import type { CameraStep } from "~/core/subjects/camera-motion";
-import type { FrameDetections } from "~/core/subjects/detection";
-import { reshapeTracks } from "~/core/subjects/reshape-tracks";
-import type { Track } from "~/core/subjects/track";
+import type { CameraStep } from "~/core/subjects/detecting/camera-motion";
+import type { FrameDetections } from "~/core/subjects/detecting/detection";
+import { reshapeTracks } from "~/core/subjects/tracking/reshape-tracks";
+import type { Track } from "~/core/subjects/tracking/track";
 import { type FrameRange, joinRanges } from "~/core/time/rate";
 import type { Db } from "./database.server";
 

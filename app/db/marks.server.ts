@@ -1,7 +1,7 @@
 import type { Box } from "~/core/geometry/box";
-import type { ThingMark } from "~/core/subjects/marked-things";
-import type { Track } from "~/core/subjects/track";
-import type { TrackEdit } from "~/core/subjects/edit-tracks";
+import type { ThingMark } from "~/core/subjects/marks/marked-things";
+import type { Track } from "~/core/subjects/tracking/track";
+import type { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
 import type { Db } from "./database.server";
 
 interface RawMark extends Box {

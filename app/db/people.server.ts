@@ -1,4 +1,4 @@
-import type { Person } from "~/core/subjects/people";
+import type { Person } from "~/core/subjects/choosing/people";
 import type { Db } from "./database.server";
 
 /** Somebody whom the analysis has recognised, with what the editor says about them. */

@@ -1,7 +1,7 @@
 import { beforeEach, expect, test } from "@jest/globals";
 import { twoShotFilm } from "../../tests/support/two-shot-film";
 import { hardTransition } from "~/core/shots/transition";
-import type { Track } from "~/core/subjects/track";
+import type { Track } from "~/core/subjects/tracking/track";
 import { saveTransitions, saveTracks, tracksOf } from "./analysis.server";
 import type { Db } from "./database.server";
 import { edit, stepHistory } from "./edits.server";

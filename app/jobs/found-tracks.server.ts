@@ -1,6 +1,6 @@
-import { editTracks } from "~/core/subjects/edit-tracks";
-import { markedThings } from "~/core/subjects/marked-things";
-import type { Track } from "~/core/subjects/track";
+import { editTracks } from "~/core/subjects/tracking/edit-tracks";
+import { markedThings } from "~/core/subjects/marks/marked-things";
+import type { Track } from "~/core/subjects/tracking/track";
 import type { FrameRange } from "~/core/time/rate";
 import { tracksOf } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";

@@ -1,7 +1,7 @@
 import { type FramingSettings, USUAL_FRAMING } from "~/core/path/framing-settings";
 import type { Shot } from "~/core/shots/shot";
 import type { HandKey, ShotFraming } from "~/core/path/solve-version";
-import { followRule } from "~/core/subjects/follow-rule";
+import { followRule } from "~/core/subjects/choosing/follow-rule";
 import { inRange } from "~/core/time/rate";
 import type { Db } from "~/db/database.server";
 import { listShots } from "~/db/shots.server";

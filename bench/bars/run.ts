@@ -10,7 +10,7 @@ import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { type Box, wholeOf } from "~/core/geometry/box";
 import { inRange } from "~/core/time/rate";
-import { analyseAtOnce } from "~/jobs/analyse-film.server";
+import { analyseAtOnce } from "~/pipelines/analyse-film.server";
 import { probeFilm } from "~/media/probe.server";
 import { drawBarFilm, FILMS, FPS, FRAME, SHOT_SECONDS } from "./films";
 

@@ -4,9 +4,9 @@ import { mkdirSync, readFileSync } from "node:fs";
 import { basename, join } from "node:path";
 import { readReport } from "~/core/formats/read-report";
 import type { Box, Size } from "~/core/geometry/box";
-import { planFollowing } from "~/core/subjects/follow";
-import type { Subject } from "~/core/subjects/subject";
-import type { Track } from "~/core/subjects/track";
+import { planFollowing } from "~/core/subjects/choosing/follow";
+import type { Subject } from "~/core/subjects/choosing/subject";
+import type { Track } from "~/core/subjects/tracking/track";
 import type { FrameRange, Rate } from "~/core/time/rate";
 import { seeded } from "../../demo/film/random";
 

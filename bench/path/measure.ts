@@ -2,7 +2,7 @@
 import type { Box } from "~/core/geometry/box";
 import { centreBounds } from "~/core/geometry/crop-window";
 import { focusBox } from "~/core/path/focus-box";
-import { boxAt } from "~/core/subjects/track";
+import { boxAt } from "~/core/subjects/tracking/track";
 import { framesPerSecond } from "~/core/time/rate";
 import type { PathCase } from "./cases";
 

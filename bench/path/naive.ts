@@ -1,6 +1,6 @@
 /** Paths that anybody could lay in a minute, to compare with: one coordinate, a place for every frame. */
 import type { PathCase } from "./cases";
-import { boxAt } from "~/core/subjects/track";
+import { boxAt } from "~/core/subjects/tracking/track";
 
 /** The subject's middle, held while it is not seen. */
 export function subjectMiddles({ shot, subject, picture }: PathCase): Float64Array {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import type { Track } from "~/core/subjects/track";
+import type { Track } from "~/core/subjects/tracking/track";
 import type { Seen } from "./draw-scene";
 import { rightSubject, scoreFaces, scoreMark } from "./score";
 

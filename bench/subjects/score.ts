@@ -1,6 +1,6 @@
 /** Holds what was found in a scene against where everybody and everything really was. */
 import { type Box, boxCentre, boxIou } from "~/core/geometry/box";
-import { boxAt, type Track } from "~/core/subjects/track";
+import { boxAt, type Track } from "~/core/subjects/tracking/track";
 import type { BoxTuple, Seen } from "./draw-scene";
 
 export const toBox = (tuple: BoxTuple | null): Box | null =>

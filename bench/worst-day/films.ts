@@ -3,7 +3,7 @@ import { execFileSync } from "node:child_process";
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { extname, join } from "node:path";
-import { findCuts } from "~/jobs/find-cuts.server";
+import { findCuts } from "~/pipelines/find-cuts.server";
 import { FilmError } from "~/media/film-tool.server";
 import { probeFilm } from "~/media/probe.server";
 import { makePoster } from "~/media/poster.server";

@@ -2,7 +2,7 @@ import { execFileSync } from "node:child_process";
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { NOW_SHARE } from "../../app/components/desk/lane-geometry";
+import { NOW_SHARE } from "../../app/components/desk/lane/lane-geometry";
 import { readTruth } from "../../demo/truth";
 import { LONG_WORK, TestServer } from "../support/server";
 

@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import type { Track } from "../subjects/track";
-import { tellingFrame } from "../subjects/telling-frame";
+import type { Track } from "../subjects/tracking/track";
+import { tellingFrame } from "../subjects/choosing/telling-frame";
 import { longestGap, secondLooks } from "./second-looks";
 
 const face = (x: (i: number) => number, width = () => 60): Track => ({

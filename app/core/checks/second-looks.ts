@@ -4,7 +4,7 @@ import { boxContains, type Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight, windowBox } from "../geometry/crop-window";
 import type { FramingSettings } from "../path/framing-settings";
 import type { Shot } from "../shots/shot";
-import { boxAt, type Track } from "../subjects/track";
+import { boxAt, type Track } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";
 
 /** A place that deserves the editor's eye, with its reason and its number. */

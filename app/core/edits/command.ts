@@ -3,7 +3,7 @@ import { Id, ShotId, TrackId } from "../ids";
 import { FramingChange } from "../path/framing-settings";
 import { Easing } from "../path/easing";
 import { TRANSITION_KINDS } from "../shots/transition";
-import { STORED_RULE } from "../subjects/follow-rule";
+import { STORED_RULE } from "../subjects/choosing/follow-rule";
 
 /**
  * Everything an editor can change, as data: it is sent by the interface, stored, and undone by its inverse, which is a

@@ -2,8 +2,8 @@ import type { Size } from "../geometry/box";
 import type { FramingChange } from "../path/framing-settings";
 import type { HandKey } from "../path/solve-version";
 import type { Shot } from "../shots/shot";
-import type { MergedPerson, TrackEdit } from "../subjects/edit-tracks";
-import type { ThingMark } from "../subjects/marked-things";
+import type { MergedPerson, TrackEdit } from "../subjects/tracking/edit-tracks";
+import type { ThingMark } from "../subjects/marks/marked-things";
 
 /** A version with all that the editor has set for it. */
 export interface VersionState extends Size {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import type { Track } from "../subjects/track";
+import type { Track } from "../subjects/tracking/track";
 import { readReport } from "./read-report";
 import { makeAnalysisReport } from "./report";
 

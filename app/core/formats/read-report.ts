@@ -1,7 +1,7 @@
 /** Takes what was found in a film from a report, so that a path can be laid without looking at the film again. */
 import type { Box, Size } from "../geometry/box";
 import type { Transition } from "../shots/transition";
-import type { Track } from "../subjects/track";
+import type { Track } from "../subjects/tracking/track";
 import type { Lacking } from "../checks/lacking-pictures";
 import type { FrameRange, Rate } from "../time/rate";
 import { AnalysisReport, Report } from "./report";

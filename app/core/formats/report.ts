@@ -5,8 +5,8 @@ import { Easing } from "../path/easing";
 import type { Key } from "../path/keys";
 import { type Manner, MANNERS } from "../path/manner";
 import { isGradual, type Transition, TRANSITION_KINDS } from "../shots/transition";
-import { TRACK_KINDS } from "../subjects/detection";
-import type { Track } from "../subjects/track";
+import { TRACK_KINDS } from "../subjects/detecting/detection";
+import type { Track } from "../subjects/tracking/track";
 import type { Lacking } from "../checks/lacking-pictures";
 import type { FrameRange, Rate } from "../time/rate";
 

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { boxContains } from "../geometry/box";
 import { aspectRatio, windowBox } from "../geometry/crop-window";
-import type { Track } from "../subjects/track";
+import type { Track } from "../subjects/tracking/track";
 import { USUAL_FRAMING } from "./framing-settings";
 import { frameShot, frameShots, type ShotFraming } from "./solve-version";
 

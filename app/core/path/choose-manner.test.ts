@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Box } from "../geometry/box";
-import type { Track } from "../subjects/track";
+import type { Track } from "../subjects/tracking/track";
 import { chooseManner } from "./choose-manner";
 
 const SHOT = { start: 30, end: 330 };

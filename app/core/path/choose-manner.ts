@@ -1,6 +1,6 @@
 /** Picks a manner by what the subject does, for a shot in which the editor has not. */
-import type { Subject } from "../subjects/subject";
-import { boxAt } from "../subjects/track";
+import type { Subject } from "../subjects/choosing/subject";
+import { boxAt } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";
 import { focusBox } from "./focus-box";
 import type { Manner } from "./manner";

@@ -1,6 +1,6 @@
 import type { Box } from "../geometry/box";
-import type { Subject } from "../subjects/subject";
-import { boxAt } from "../subjects/track";
+import type { Subject } from "../subjects/choosing/subject";
+import { boxAt } from "../subjects/tracking/track";
 
 /** The upper part of a person's box in which the head is, if no face was found. */
 const HEAD_SHARE = 0.28;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Box } from "../geometry/box";
-import type { Track } from "../subjects/track";
-import type { Subject } from "../subjects/subject";
+import type { Track } from "../subjects/tracking/track";
+import type { Subject } from "../subjects/choosing/subject";
 import { focusBox } from "./focus-box";
 import { axisGoals } from "./framing-goals";
 

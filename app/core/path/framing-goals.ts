@@ -1,8 +1,8 @@
 import type { Box, Size } from "../geometry/box";
 import { centreBounds } from "../geometry/crop-window";
-import { facingThrough } from "../subjects/facing";
-import type { Subject } from "../subjects/subject";
-import { boxAt } from "../subjects/track";
+import { facingThrough } from "../subjects/detecting/facing";
+import type { Subject } from "../subjects/choosing/subject";
+import { boxAt } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";
 import { focusBox } from "./focus-box";
 

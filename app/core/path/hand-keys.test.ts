@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import type { Track } from "../subjects/track";
+import type { Track } from "../subjects/tracking/track";
 import { wholeOf } from "../geometry/box";
 import { carryKey } from "./carry-key";
 import { USUAL_FRAMING } from "./framing-settings";

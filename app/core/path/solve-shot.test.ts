@@ -1,13 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
 import { boxContains, type Box } from "../geometry/box";
 import { windowBox } from "../geometry/crop-window";
-import type { Track } from "../subjects/track";
+import type { Track } from "../subjects/tracking/track";
 import { USUAL_FRAMING } from "./framing-settings";
 import { ease, EASINGS } from "./easing";
 import { type Key, windowAt } from "./keys";
 import { solveShot, type ShotProblem } from "./solve-shot";
-import { followRule } from "../subjects/follow-rule";
-import { boxAt } from "../subjects/track";
+import { followRule } from "../subjects/choosing/follow-rule";
+import { boxAt } from "../subjects/tracking/track";
 import { followedTrack, frameShot } from "./solve-version";
 
 const GLIDE = { ...USUAL_FRAMING, manner: "glide" as const };

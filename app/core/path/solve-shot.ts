@@ -1,7 +1,7 @@
 import { type Box, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, centreBounds, clampWindow, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
 import { framesPerSecond, type FrameRange, inRange, type Rate } from "../time/rate";
-import type { Subject } from "../subjects/subject";
+import type { Subject } from "../subjects/choosing/subject";
 import type { DensePath } from "./dense-path";
 import { focusBox } from "./focus-box";
 import { axisGoals } from "./framing-goals";

@@ -2,7 +2,7 @@ import { USUAL_FRAMING } from "./framing-settings";
 import { describe, expect, test } from "@jest/globals";
 import { boxContains } from "../geometry/box";
 import { windowBox } from "../geometry/crop-window";
-import type { Track } from "../subjects/track";
+import type { Track } from "../subjects/tracking/track";
 import { windowAt } from "./keys";
 import { frameShots, type ShotFraming } from "./solve-version";
 

@@ -1,8 +1,8 @@
 import type { Box, Size } from "../geometry/box";
 import { aspectRatio, type CropWindow } from "../geometry/crop-window";
-import { type FollowPlan, planFollowing } from "../subjects/follow";
-import type { FollowRule } from "../subjects/follow-rule";
-import { boxAt, type Track } from "../subjects/track";
+import { type FollowPlan, planFollowing } from "../subjects/choosing/follow";
+import type { FollowRule } from "../subjects/choosing/follow-rule";
+import { boxAt, type Track } from "../subjects/tracking/track";
 import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
 import { chooseManner } from "./choose-manner";
 import type { FramingSettings } from "./framing-settings";

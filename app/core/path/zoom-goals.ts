@@ -1,8 +1,8 @@
 /** How large the window should be, frame by frame, where the zoom is free. */
 import type { Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
-import type { Subject } from "../subjects/subject";
-import { boxAt } from "../subjects/track";
+import type { Subject } from "../subjects/choosing/subject";
+import { boxAt } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";
 import { focusBox } from "./focus-box";
 import { type AxisGoals, blankGoals } from "./framing-goals";

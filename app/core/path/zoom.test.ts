@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { boxContains, type Box } from "../geometry/box";
 import { windowBox } from "../geometry/crop-window";
-import type { Track } from "../subjects/track";
+import type { Track } from "../subjects/tracking/track";
 import { USUAL_FRAMING, Zoom } from "./framing-settings";
 import { windowAt } from "./keys";
 import { solveShot, type ShotProblem } from "./solve-shot";

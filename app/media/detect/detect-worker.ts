@@ -2,7 +2,7 @@
 import { parentPort, workerData } from "node:worker_threads";
 import type { Size } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
-import type { Detection } from "~/core/subjects/detection";
+import type { Detection } from "~/core/subjects/detecting/detection";
 import { FaceDetector } from "./face-detector.server";
 import { ObjectDetector } from "./object-detector.server";
 

@@ -1,7 +1,7 @@
 import { Worker } from "node:worker_threads";
 import type { Size } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
-import type { Detection } from "~/core/subjects/detection";
+import type { Detection } from "~/core/subjects/detecting/detection";
 import { projectPath } from "../project-path.server";
 import type { LookAnswer, LookRequest } from "./detect-worker";
 

@@ -1,7 +1,7 @@
 import type * as ort from "onnxruntime-node";
 import { type Point, scaleBox, type Size } from "~/core/geometry/box";
 import { halveYuv, rgbOf, type YuvImage } from "~/core/image/yuv-image";
-import { type Detection, type Landmarks, suppressOverlaps } from "~/core/subjects/detection";
+import { type Detection, type Landmarks, suppressOverlaps } from "~/core/subjects/detecting/detection";
 import { loadModel, paddedSize, runModel } from "./session.server";
 
 /** Weak detections are kept, since they may extend a track that stronger ones began. */

@@ -1,7 +1,7 @@
 import type * as ort from "onnxruntime-node";
 import type { Size } from "~/core/geometry/box";
 import { rgbOf, type YuvImage } from "~/core/image/yuv-image";
-import { type Detection, suppressOverlaps } from "~/core/subjects/detection";
+import { type Detection, suppressOverlaps } from "~/core/subjects/detecting/detection";
 import { loadModel, paddedSize, runModel } from "./session.server";
 
 const CLASSES = 80;

@@ -1,0 +1,131 @@
+import { FileCheck2, TriangleAlert } from "lucide-react";
+import { Dialog } from "radix-ui";
+import { useFetcher } from "react-router";
+import { Button } from "~/components/common/button";
+import { DialogPanel } from "~/components/common/dialog-panel";
+import { DownloadLink } from "~/components/common/download-link";
+import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
+import type { DeskVersion } from "../state/desk-types";
+
+/** A render as the desk shows it. */
+export interface ExportView {
+  id: string;
+  fileName: string;
+  state: string;
+  step: string;
+  progress: number;
+  error: string | null;
+  secondsLeft: number | null;
+  figures: {
+    width: number;
+    height: number;
+    rate: string;
+    frames: number;
+    durationSeconds: number;
+    soundSeconds: number | null;
+    bytes: number;
+  } | null;
+}
+
+interface ExportDialogProps {
+  filmId: string;
+  versions: DeskVersion[];
+  exports: ExportView[];
+  /** Why nothing can be exported yet. */
+  blocked: string | null;
+}
+
+/** Renders versions to files, and shows the files with what was measured of them. */
+export function ExportDialog({ filmId, versions, exports, blocked }: ExportDialogProps) {
+  const fetcher = useFetcher();
+  const running = exports.find((item) => item.state === "running" || item.state === "queued");
+  return (
+    <Dialog.Root>
+      <Dialog.Trigger asChild>
+        <Button look="accent">{running ? `Exporting ${Math.round(running.progress * 100)} %` : "Export"}</Button>
+      </Dialog.Trigger>
+      <DialogPanel title="Export" width="w-[36rem]">
+        {blocked && <p className="mb-3 text-sm text-soft">{blocked}</p>}
+        <ul className="flex flex-col gap-2">
+          {versions.map((version) => (
+            <li key={version.id} className="flex items-center gap-3 rounded-md border border-line bg-raised px-3 py-2">
+              <span className="font-medium">{version.name}</span>
+              <span className="text-xs text-soft">
+                {version.width} × {version.height}, MP4, with the film's own sound
+              </span>
+              <Button
+                className="ml-auto"
+                disabled={blocked !== null || fetcher.state !== "idle"}
+                onClick={() => void fetcher.submit({ intent: "export", versionId: version.id }, { method: "post" })}
+              >
+                Render
+              </Button>
+            </li>
+          ))}
+        </ul>
+        <h3 className="mt-5 text-xs text-soft">Files</h3>
+        {exports.length === 0 && <p className="mt-1 text-sm">Nothing rendered yet.</p>}
+        <ul className="mt-1 flex flex-col gap-3">
+          {exports.map((item) => (
+            <ExportRow key={item.id} filmId={filmId} item={item} />
+          ))}
+        </ul>
+      </DialogPanel>
+    </Dialog.Root>
+  );
+}
+
+function ExportRow({ filmId, item }: { filmId: string; item: ExportView }) {
+  const fetcher = useFetcher();
+  const post = (intent: "cancel" | "retry") => void fetcher.submit({ intent, jobId: item.id }, { method: "post" });
+  switch (item.state) {
+    case "done":
+      return (
+        <li className="flex items-center gap-3">
+          <FileCheck2 className="size-5 shrink-0 text-good" aria-hidden />
+          <div className="min-w-0 grow">
+            <p className="truncate text-sm font-medium">{item.fileName}</p>
+            {item.figures && <Figures figures={item.figures} />}
+          </div>
+          <DownloadLink href={`/media/${filmId}/exports/${encodeURIComponent(item.fileName)}`}>Download</DownloadLink>
+        </li>
+      );
+    case "failed":
+    case "cancelled":
+      return (
+        <li className="flex items-center gap-3">
+          <TriangleAlert className="size-5 shrink-0 text-warn" aria-hidden />
+          <div className="min-w-0 grow text-sm">
+            <p className="truncate font-medium">{item.fileName}</p>
+            <p className="text-xs text-warn">{item.error ?? "Cancelled; no file was left."}</p>
+          </div>
+          <Button onClick={() => post("retry")}>Render again</Button>
+        </li>
+      );
+    default:
+      return (
+        <li className="flex items-end gap-3">
+          <div className="min-w-0 grow">
+            <p className="truncate text-sm font-medium">{item.fileName}</p>
+            <ProgressBar
+              label={item.step || "Waiting for its turn"}
+              share={item.progress}
+              left={describeLeft(item.secondsLeft)}
+            />
+          </div>
+          <Button onClick={() => post("cancel")}>Cancel</Button>
+        </li>
+      );
+  }
+}
+
+/** What the finished file was measured to be. */
+function Figures({ figures }: { figures: NonNullable<ExportView["figures"]> }) {
+  const sound = figures.soundSeconds === null ? "no sound" : `sound ${figures.soundSeconds.toFixed(2)} s`;
+  return (
+    <p className="text-xs text-soft">
+      Checked: {figures.width} × {figures.height} · {figures.frames} frames at {figures.rate} fps ·{" "}
+      {figures.durationSeconds.toFixed(2)} s · {sound} · {(figures.bytes / 1e6).toFixed(1)} MB · no bars
+    </p>
+  );
+}

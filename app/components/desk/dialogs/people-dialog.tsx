@@ -1,0 +1,210 @@
+import { UserRound } from "lucide-react";
+import { Dialog } from "radix-ui";
+import { useEffect, useMemo, useState } from "react";
+import { Button, Hint, IconButton } from "~/components/common/button";
+import { DialogPanel } from "~/components/common/dialog-panel";
+import { SelectMenu } from "~/components/common/select-menu";
+import { counted } from "~/core/counted";
+import { type Box, boxAround, boxCentre, type Size } from "~/core/geometry/box";
+import { letterOf } from "~/core/subjects/choosing/people";
+import type { Track } from "~/core/subjects/tracking/track";
+import type { Rate } from "~/core/time/rate";
+import type { DeskPerson, DeskShot } from "../state/desk-types";
+import { FrameGrabber } from "../picture/frame-grabber";
+import { Letter } from "../../common/letter";
+import type { LightCopy } from "../picture/piece-stream";
+
+interface PeopleDialogProps {
+  people: DeskPerson[];
+  shots: DeskShot[];
+  source: LightCopy;
+  picture: Size;
+  rate: Rate;
+  onChange: (person: DeskPerson) => void;
+  onFollow: (person: DeskPerson) => void;
+}
+
+const FACE_SIDE = 96;
+
+interface Appearance {
+  person: DeskPerson;
+  shots: DeskShot[];
+  /** A frame that shows them well, and where. */
+  face: { frame: number; box: Box } | null;
+}
+
+/** The frame of a track in which it is largest, and a square around the head there. */
+function bestView(track: Track): { frame: number; box: Box; size: number } | null {
+  let best: { frame: number; box: Box; size: number } | null = null;
+  track.boxes.forEach((box, i) => {
+    if (!box) return;
+    const size = box.width * (track.kind === "face" ? 3 : 1);
+    if (best && size <= best.size) return;
+    const head = track.kind === "face" ? box : { ...box, height: 0.3 * box.height };
+    const side = 1.7 * Math.max(head.width * (track.kind === "face" ? 1 : 0.5), head.height);
+    best = { frame: track.start + i, box: boxAround(boxCentre(head), { width: side, height: side }), size };
+  });
+  return best;
+}
+
+/** Everybody who has not been merged into somebody else, with the shots they are in. */
+function appearances(people: readonly DeskPerson[], shots: readonly DeskShot[]): Appearance[] {
+  return people
+    .filter(({ mergedInto }) => mergedInto === null)
+    .map((person) => {
+      const theirs = shots.filter(({ tracks }) => tracks.some(({ who }) => who === person.id));
+      const views = theirs.flatMap(({ tracks }) =>
+        tracks.filter(({ who }) => who === person.id).flatMap((track) => bestView(track) ?? []),
+      );
+      const face = views.reduce<(typeof views)[number] | null>((a, b) => (a && a.size >= b.size ? a : b), null);
+      return { person, shots: theirs, face };
+    })
+    .filter(({ shots: theirs }) => theirs.length > 0);
+}
+
+/** Everybody in the film: what they look like and are called, where they are, and whether to follow them everywhere. */
+export function PeopleDialog({ people, shots, source, picture, onChange, onFollow }: PeopleDialogProps) {
+  const [open, setOpen] = useState(false);
+  const known = useMemo(() => (open ? appearances(people, shots) : []), [open, people, shots]);
+  const faces = useFaces(open, known, source, picture);
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger asChild>
+        <IconButton label="Who is in the film" disabled={people.length === 0}>
+          <UserRound className="size-4" aria-hidden />
+        </IconButton>
+      </Dialog.Trigger>
+      <DialogPanel title="People" width="w-[46rem]">
+        {known.length === 0 && <p className="text-sm text-soft">Nobody has been recognised in this film.</p>}
+        <ul className="flex flex-col divide-y divide-line">
+          {known.map(({ person, shots: theirs }) => (
+            <li
+              key={person.id}
+              className="flex items-center gap-4 py-3"
+              aria-label={`Person ${letterOf(person.number)}`}
+            >
+              <span className="size-16 shrink-0 overflow-hidden rounded-md bg-well">
+                {faces.get(person.id) && <img src={faces.get(person.id)} alt="" className="size-full" />}
+              </span>
+              <div className="flex min-w-0 grow flex-col gap-1">
+                <span className="flex items-center gap-2">
+                  <Letter letter={letterOf(person.number)} colour={person.number} />
+                  <PersonName person={person} onChange={onChange} />
+                </span>
+                <span className="text-xs text-soft">
+                  In {counted(theirs.length, "shot")}:{" "}
+                  {theirs
+                    .slice(0, 12)
+                    .map(({ number }) => number)
+                    .join(", ")}
+                  {theirs.length > 12 ? " …" : ""}
+                </span>
+              </div>
+              <MergeSelect person={person} known={known} onChange={onChange} />
+              <Hint text="Follow them in every shot that they are in">
+                <Button className="whitespace-nowrap" onClick={() => onFollow(person)}>
+                  Follow everywhere
+                </Button>
+              </Hint>
+            </li>
+          ))}
+        </ul>
+        <Merged people={people} onChange={onChange} />
+      </DialogPanel>
+    </Dialog.Root>
+  );
+}
+
+function PersonName({ person, onChange }: { person: DeskPerson; onChange: (person: DeskPerson) => void }) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const commit = () => {
+    const name = typed?.trim() || null;
+    if (typed !== null && name !== person.name) onChange({ ...person, name });
+    setTyped(null);
+  };
+  return (
+    <input
+      aria-label={`Name of ${letterOf(person.number)}`}
+      placeholder="no name"
+      maxLength={60}
+      value={typed ?? person.name ?? ""}
+      onChange={(event) => setTyped(event.target.value)}
+      onBlur={commit}
+      onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
+      className="min-w-0 grow rounded-sm border border-line bg-raised px-2 py-0.5 text-sm"
+    />
+  );
+}
+
+const nameOf = ({ name, number }: DeskPerson) => (name ? `${letterOf(number)} ${name}` : letterOf(number));
+
+/** Says that somebody is the same as somebody else. */
+function MergeSelect({
+  person,
+  known,
+  onChange,
+}: {
+  person: DeskPerson;
+  known: Appearance[];
+  onChange: (person: DeskPerson) => void;
+}) {
+  const others = known.filter((other) => other.person !== person);
+  if (others.length === 0) return null;
+  return (
+    <SelectMenu
+      label={`${letterOf(person.number)} is the same as`}
+      placeholder="Same as …"
+      items={others.map(({ person: other }) => ({ value: other.id, text: nameOf(other) }))}
+      onChange={(into) => onChange({ ...person, mergedInto: into })}
+    />
+  );
+}
+
+/** Those who are somebody else by now, with a way back. */
+function Merged({ people, onChange }: { people: DeskPerson[]; onChange: (person: DeskPerson) => void }) {
+  const merged = people.filter(({ mergedInto }) => mergedInto !== null);
+  if (merged.length === 0) return null;
+  return (
+    <ul className="mt-3 flex flex-col gap-1 border-t border-line pt-3 text-sm">
+      {merged.map((person) => {
+        const into = people.find(({ id }) => id === person.mergedInto);
+        return (
+          <li key={person.id} className="flex items-center gap-2 text-soft">
+            {nameOf(person)} is {into ? nameOf(into) : "somebody else"}
+            <Button look="quiet" className="!py-0.5" onClick={() => onChange({ ...person, mergedInto: null })}>
+              Apart again
+            </Button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+/** A small picture of each person, by id, made one after the other while the dialog is open. */
+function useFaces(open: boolean, known: Appearance[], source: LightCopy, picture: Size): Map<string, string> {
+  const [faces, setFaces] = useState<Map<string, string>>(new Map());
+  const wanted = useMemo(
+    () => known.flatMap(({ person, face }) => (face ? [{ id: person.id, ...face }] : [])),
+    [known],
+  );
+  useEffect(() => {
+    if (!open || wanted.length === 0) return;
+    const grabber = new FrameGrabber(source);
+    const run = async () => {
+      for (const { id, frame, box } of wanted) {
+        const canvas = document.createElement("canvas");
+        canvas.width = canvas.height = FACE_SIDE;
+        await grabber.draw(frame, canvas, picture, box);
+        if (grabber.disposed) return;
+        const url = canvas.toDataURL("image/jpeg", 0.85);
+        setFaces((all) => new Map(all).set(id, url));
+      }
+    };
+    run().catch(() => {
+      // The grabber was let go while it was at work: the dialog is closed or its people have changed.
+    });
+    return () => grabber.dispose();
+  }, [open, wanted, source, picture]);
+  return faces;
+}

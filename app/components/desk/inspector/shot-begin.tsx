@@ -1,0 +1,61 @@
+import { Checkbox } from "radix-ui";
+import { Check } from "lucide-react";
+import type { Size } from "~/core/geometry/box";
+import type { TransitionKind } from "~/core/shots/transition";
+import type { Clock } from "~/core/time/timecode";
+import { CutTrim } from "./cut-trim";
+import type { DeskShot } from "../state/desk-types";
+import type { LightCopy } from "../picture/piece-stream";
+
+const BEGINS_TEXT: Record<TransitionKind, string> = {
+  cut: "with a cut",
+  jump: "with a jump cut: the place stays, time is left out",
+  dissolve: "with a dissolve",
+  wipe: "with a wipe",
+  fade: "with a fade",
+  turn: "with a turn: the picture goes on, the subject changes",
+};
+
+interface ShotBeginProps {
+  shot: DeskShot;
+  before: DeskShot;
+  source: LightCopy;
+  picture: Size;
+  clock: Clock;
+  onMove: (frame: number) => void;
+  onCarry: (carry: boolean) => void;
+}
+
+/** How a shot begins, and where. */
+export function ShotBegin({ shot, before, source, picture, clock, onMove, onCarry }: ShotBeginProps) {
+  const mixed = shot.mixed.end - shot.mixed.start;
+  return (
+    <section aria-label="How it begins">
+      <h2 className="font-display font-semibold">Begins</h2>
+      <p className="text-xs text-soft">
+        {BEGINS_TEXT[shot.begins]}
+        {mixed > 0 && ` of ${mixed} frames`}
+      </p>
+      <CutTrim
+        source={source}
+        picture={picture}
+        clock={clock}
+        frame={shot.start}
+        reach={{ from: before.start + 1, to: shot.end - 1 }}
+        onMove={onMove}
+      />
+      <label className="mt-1 flex items-center gap-2 text-sm">
+        <Checkbox.Root
+          checked={shot.carry}
+          onCheckedChange={(checked) => onCarry(checked === true)}
+          className="flex size-4 items-center justify-center rounded-sm border border-soft bg-raised data-[state=checked]:border-accent data-[state=checked]:bg-accent"
+        >
+          <Checkbox.Indicator>
+            <Check className="size-3 text-accent-ink" aria-hidden />
+          </Checkbox.Indicator>
+        </Checkbox.Root>
+        The window moves on from the shot before
+      </label>
+    </section>
+  );
+}

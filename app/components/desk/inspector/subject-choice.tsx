@@ -1,0 +1,107 @@
+import { Eye } from "lucide-react";
+import { Hint } from "~/components/common/button";
+import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
+import type { CastMember } from "~/core/subjects/choosing/cast";
+import { type DeskShot, followedIn } from "../state/desk-types";
+import { Letter } from "../../common/letter";
+
+/** Rules that any shot can have, by how they are stored. */
+const FOLLOW_RULES: SelectItem[] = [
+  { value: "auto", text: "Chosen for you", hint: "Whoever or whatever matters most" },
+  { value: "second", text: "The second", hint: "Whoever matters most after the first" },
+  { value: "both", text: "Two together", hint: "The two who matter most, if they fit into the window" },
+  { value: "speaker", text: "Whoever speaks, jumping", hint: "The window cuts over when somebody else speaks" },
+  { value: "speaker-move", text: "Whoever speaks, moving", hint: "The window moves over when somebody else speaks" },
+  { value: "everything", text: "Everything", hint: "The balance of all that is there" },
+  { value: "none", text: "Nothing", hint: "Stays in the middle, or at your keys" },
+];
+
+/** Whether a member of the cast is what a rule names. */
+const isNamed = (subject: string, { track }: CastMember): boolean =>
+  subject === `track:${track.id}` || (track.who !== undefined && subject === `person:${track.who}`);
+
+/** Whom a shot follows and why, who else could be followed, and the rule. */
+export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (subject: string) => void }) {
+  const named = shot.cast.find((member) => isNamed(shot.subject, member));
+  const known = FOLLOW_RULES.some(({ value }) => value === shot.subject);
+  const followed = followedIn(shot);
+  return (
+    <section aria-label="Follow" className="flex flex-col gap-2">
+      <div className="flex items-center justify-between gap-2">
+        <span className="text-xs text-soft">Follow</span>
+        <RuleSelect
+          value={known ? shot.subject : ""}
+          shown={known ? undefined : (named?.name ?? (named ? `Only ${named.letter}` : "Only one"))}
+          onChange={onChange}
+        />
+      </div>
+      {shot.framed && (
+        <p className="flex items-start gap-2 text-sm" aria-label="Whom and why">
+          {followed && <Letter {...followed} />}
+          <span>
+            {followed?.name && <b className="font-semibold">{followed.name}: </b>}
+            {shot.framed.reason}
+            {shot.framed.certainty < 0.5 && (
+              <span className="ml-1.5 inline-flex items-center gap-1 text-xs text-warn">
+                <Eye className="size-3.5" aria-hidden /> {Math.round(100 * shot.framed.certainty)} % sure
+              </span>
+            )}
+          </span>
+        </p>
+      )}
+      {shot.cast.length > 0 && (
+        <div role="group" aria-label="Who and what can be followed" className="flex flex-wrap gap-1.5">
+          {shot.cast.map((member) => (
+            <Hint key={member.track.id} text={`Follow ${member.name ?? member.letter}: ${member.reason}`}>
+              <button
+                type="button"
+                aria-pressed={isNamed(shot.subject, member)}
+                aria-label={`Follow ${member.name ?? member.letter}`}
+                onClick={() => onChange(`track:${member.track.id}`)}
+                className="flex items-center gap-1.5 rounded-md border border-line px-1.5 py-1 text-xs hover:border-soft aria-pressed:border-accent aria-pressed:bg-accent-wash"
+              >
+                <Letter {...member} />
+                {member.name ?? member.track.label ?? kindName(member)}
+              </button>
+            </Hint>
+          ))}
+        </div>
+      )}
+    </section>
+  );
+}
+
+function kindName({ track }: CastMember): string {
+  switch (track.kind) {
+    case "face":
+    case "person":
+      return "person";
+    case "mark":
+      return "your mark";
+    case "motion":
+      return "moves";
+    case "salient":
+      return "stands out";
+    case "object":
+      return "thing";
+  }
+}
+
+interface RuleSelectProps {
+  value: string;
+  /** What is shown when the rule is none of the list. */
+  shown?: string;
+  onChange: (rule: string) => void;
+}
+
+export function RuleSelect({ value, shown, onChange }: RuleSelectProps) {
+  return (
+    <SelectMenu
+      label="Rule for whom to follow"
+      placeholder={shown ?? "Different"}
+      items={FOLLOW_RULES}
+      value={value}
+      onChange={onChange}
+    />
+  );
+}

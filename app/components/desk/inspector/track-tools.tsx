@@ -1,0 +1,84 @@
+import { counted } from "~/core/counted";
+import { Button, Hint } from "~/components/common/button";
+import { SelectMenu } from "~/components/common/select-menu";
+import { longestGap } from "~/core/checks/second-looks";
+import type { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
+import { extentOf, seenTogether } from "~/core/subjects/tracking/track";
+import { type DeskShot, followedIn } from "../state/desk-types";
+
+interface TrackToolsProps {
+  shot: DeskShot;
+  frame: number;
+  onEdit: (trackId: string, edit: TrackEdit | null) => void;
+  onUnmark: (frame: number) => void;
+  onSeek: (frame: number) => void;
+}
+
+/** What can be done to the track that a shot follows, and where it is lost. */
+export function TrackTools({ shot, frame, onEdit, onUnmark, onSeek }: TrackToolsProps) {
+  const followed = followedIn(shot);
+  const marked = shot.marks.some((mark) => mark.frame === frame);
+  if (!followed) return null;
+  const { track } = followed;
+  const gap = longestGap(track);
+  const { start, end } = extentOf(track);
+  const cut = (removed: TrackEdit["removed"]) => onEdit(track.id, { removed, joinedTo: null });
+  const others = shot.cast.filter(
+    (other) => other !== followed && other.track.kind === track.kind && !seenTogether(other.track, track),
+  );
+  return (
+    <section aria-label="Track" className="flex flex-col gap-2">
+      <span className="text-xs text-soft">
+        Track of {followed.name ?? followed.letter}
+        {start > shot.start || end < shot.end ? `, ${end - start} of ${shot.end - shot.start} frames` : ""}
+      </span>
+      {gap && (
+        <button
+          type="button"
+          className="self-start text-xs text-warn underline-offset-2 hover:underline"
+          onClick={() => onSeek(gap.start)}
+        >
+          Lost for {counted(gap.end - gap.start, "frame")}: go there
+        </button>
+      )}
+      <div className="flex flex-wrap gap-1.5">
+        {marked && (
+          <Button className="!px-2 !py-1 text-xs" onClick={() => onUnmark(frame)}>
+            Remove this mark
+          </Button>
+        )}
+        <Hint text="What it shows before this frame is somebody or something else">
+          <Button
+            className="!px-2 !py-1 text-xs"
+            disabled={frame <= start}
+            onClick={() => cut([{ start, end: frame }])}
+          >
+            Cut off before here
+          </Button>
+        </Hint>
+        <Hint text="What it shows from this frame on is somebody or something else">
+          <Button className="!px-2 !py-1 text-xs" disabled={frame >= end} onClick={() => cut([{ start: frame, end }])}>
+            Cut off from here
+          </Button>
+        </Hint>
+        <Hint text="It is nothing to be followed">
+          <Button className="!px-2 !py-1 text-xs" onClick={() => cut([{ start: shot.start, end: shot.end }])}>
+            Delete
+          </Button>
+        </Hint>
+        {others.length > 0 && (
+          <SelectMenu
+            label="Join to another track"
+            placeholder="Goes on as …"
+            small
+            items={others.map(({ letter, track: other }) => ({
+              value: other.id,
+              text: `${letter}, from frame ${other.start}`,
+            }))}
+            onChange={(into) => onEdit(track.id, { removed: [], joinedTo: into })}
+          />
+        )}
+      </div>
+    </section>
+  );
+}

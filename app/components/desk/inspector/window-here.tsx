@@ -1,0 +1,71 @@
+import { Button, Hint } from "~/components/common/button";
+import type { CropWindow } from "~/core/geometry/crop-window";
+import { MAX_ZOOM } from "~/core/path/framing-settings";
+import type { Easing } from "~/core/path/easing";
+import type { HandKey } from "~/core/path/solve-version";
+import type { DeskShot } from "../state/desk-types";
+import { KeyEasing } from "./key-easing";
+import { NumberField } from "./number-field";
+import type { Player } from "../picture/player";
+
+interface WindowHereProps {
+  shot: DeskShot;
+  frame: number;
+  player: Player | null;
+  windowAt: (frame: number) => CropWindow;
+  /** The axes on which the window can move. */
+  free: { x: boolean; y: boolean };
+  /** Height of the largest window, in pixels of the picture. */
+  largest: number;
+  onPlace: (frame: number, window: CropWindow) => void;
+  onRelease: (frame: number) => void;
+  onEase: (key: HandKey, easing: Easing | null) => void;
+  onCarryKey: ((shot: DeskShot, key: HandKey) => void) | null;
+}
+
+/** Where the window is at this frame, in numbers, and what the key here does. */
+export function WindowHere(props: WindowHereProps) {
+  const { shot, frame, player, windowAt, free, largest, onPlace, onRelease, onEase, onCarryKey } = props;
+  const window = windowAt(frame);
+  const hand = shot.handKeys.find((key) => key.frame === frame);
+  const set = (change: Partial<CropWindow>) => {
+    player?.pause();
+    onPlace(frame, { ...window, ...change });
+  };
+  return (
+    <section aria-label="Window at this frame">
+      <h2 className="flex items-baseline justify-between font-display font-semibold">
+        Window here
+        <span className="font-sans text-xs font-normal text-soft">{hand ? "■ your key" : "laid by the solver"}</span>
+      </h2>
+      <div className="mt-2 grid grid-cols-2 gap-2">
+        <NumberField label="Centre x" unit="px" value={window.x} disabled={!free.x} onCommit={(x) => set({ x })} />
+        <NumberField label="Centre y" unit="px" value={window.y} disabled={!free.y} onCommit={(y) => set({ y })} />
+        <NumberField
+          label="Zoom here"
+          unit={`1 to ${MAX_ZOOM}`}
+          value={largest / window.height}
+          digits={2}
+          onCommit={(zoom) => set({ height: largest / Math.min(MAX_ZOOM, Math.max(1, zoom)) })}
+        />
+      </div>
+      {hand && <KeyEasing easing={hand.easing} onChange={(easing) => onEase(hand, easing)} />}
+      <div className="mt-2 flex flex-wrap gap-2">
+        {hand ? (
+          <Hint text="Gives this frame back to the solver" shortcut="Delete">
+            <Button onClick={() => onRelease(frame)}>Release this key</Button>
+          </Hint>
+        ) : (
+          <Hint text="Makes the window stay here at this frame, whatever else changes" shortcut="K">
+            <Button onClick={() => set({})}>Pin the window here</Button>
+          </Hint>
+        )}
+        {hand && onCarryKey && (
+          <Hint text="Puts this key into the film's other versions, with the subject at the same place in the window">
+            <Button onClick={() => onCarryKey(shot, hand)}>Carry to the other versions</Button>
+          </Hint>
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,173 @@
+import type Konva from "konva";
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { Group, Layer, Line, Rect, Stage, Text } from "react-konva";
+import type { Point, Size } from "~/core/geometry/box";
+import type { CropWindow } from "~/core/geometry/crop-window";
+import type { Key } from "~/core/path/keys";
+import { type Clock, timecodeAt } from "~/core/time/timecode";
+import type { DeskShot } from "../state/desk-types";
+import { framesAround, fromPoint, type LaneGeometry, NOW_SHARE } from "./lane-geometry";
+import { LaneKeys } from "./lane-keys";
+import { LaneRibbon } from "./lane-ribbon";
+import { LaneTracks } from "./lane-tracks";
+import type { Player } from "../picture/player";
+import { useOnFrame } from "../picture/use-player";
+import { type CanvasTheme, useTheme } from "./use-theme";
+
+export interface LaneProps {
+  player: Player | null;
+  shots: DeskShot[];
+  /** Size of the canvas. */
+  size: Size;
+  axis: "x" | "y";
+  /** Where the picture begins on the shared axis, and canvas pixels for a source pixel. */
+  origin: number;
+  scale: number;
+  pxPerFrame: number;
+  /** The window's length on this axis beside its height. */
+  lengthOfHeight: number;
+  clock: Clock;
+  onZoom: (factor: number) => void;
+  /** A key was put at a frame; `fromFrame` if it was at another before. */
+  onPlace: (frame: number, window: CropWindow, fromFrame: number | null) => void;
+  /** A key is being dragged over a frame. */
+  onPreview: (frame: number, window: CropWindow, fromFrame: number | null) => void;
+  /** A drag was given up; the path is as before. */
+  onGiveUp: () => void;
+}
+
+/** The path of the window over time, on the picture's own axis. */
+export default function PathLane(props: LaneProps) {
+  const { player, size, axis, origin, scale, pxPerFrame, onZoom } = props;
+  const theme = useTheme();
+  const scrolled = useRef<Konva.Group>(null);
+  const room = axis === "x" ? size.height : size.width;
+  const now = Math.round(room * NOW_SHARE);
+  const geometry = useMemo<LaneGeometry>(
+    () => ({ axis, origin, scale, pxPerFrame }),
+    [axis, origin, scale, pxPerFrame],
+  );
+  const [drawn, setDrawn] = useState(() => framesAround(0, room, pxPerFrame));
+
+  const scroll = useCallback(
+    (frame: number) => {
+      scrolled.current?.[axis === "x" ? "y" : "x"](now - frame * pxPerFrame);
+      const next = framesAround(frame, room, pxPerFrame);
+      setDrawn((before) => (before.start === next.start && before.end === next.end ? before : next));
+    },
+    [axis, now, pxPerFrame, room],
+  );
+  useOnFrame(player, scroll);
+  useEffect(() => scroll(player?.getFrame() ?? 0), [scroll, player, theme]);
+
+  const wheel = ({ evt }: Konva.KonvaEventObject<WheelEvent>) => {
+    evt.preventDefault();
+    if (evt.ctrlKey || evt.metaKey) return onZoom(Math.exp(-evt.deltaY / 300));
+    const frames = (evt.deltaY + evt.deltaX) / pxPerFrame / 2;
+    player?.step(Math.sign(frames) * Math.max(1, Math.round(Math.abs(frames))));
+  };
+
+  if (!theme || size.width === 0) return null;
+  return (
+    <Stage width={size.width} height={size.height} onWheel={wheel}>
+      <Layer>
+        <Group ref={scrolled}>
+          <LaneContent {...props} geometry={geometry} drawn={drawn} theme={theme} />
+        </Group>
+        <NowLine axis={axis} size={size} now={now} theme={theme} />
+      </Layer>
+    </Stage>
+  );
+}
+
+/** Level with the playhead: the picture above shows this moment. */
+function NowLine({ axis, size, now, theme }: { axis: "x" | "y"; size: Size; now: number; theme: CanvasTheme }) {
+  const points = axis === "x" ? [0, now, size.width, now] : [now, 0, now, size.height];
+  return <Line points={points} stroke={theme.ink} strokeWidth={1.5} dash={[2, 3]} listening={false} />;
+}
+
+interface ContentProps extends LaneProps {
+  geometry: LaneGeometry;
+  drawn: { start: number; end: number };
+  theme: CanvasTheme;
+}
+
+/** All that scrolls: cuts, tracks, ribbons and keys of the shots near the playhead. */
+const LaneContent = memo(function LaneContent({
+  player,
+  shots,
+  size,
+  geometry,
+  drawn,
+  theme,
+  lengthOfHeight,
+  clock,
+  onPlace,
+  onPreview,
+  onGiveUp,
+}: ContentProps) {
+  const visible = shots.filter((shot) => shot.end > drawn.start && shot.start < drawn.end);
+  /** What it means that a key of a shot is at a point of the lane: the rest of its window goes with it. */
+  const moved = (shot: DeskShot, key: Key, point: Point) => {
+    const { value, frame } = fromPoint(geometry, point);
+    const { x, y, height } = key;
+    const at = Math.max(shot.start, Math.min(shot.end - 1, frame));
+    return [at, { x, y, height, [geometry.axis]: value }, key.by === "hand" ? key.frame : null] as const;
+  };
+  return (
+    <>
+      {visible.map((shot) => (
+        <Group key={shot.id}>
+          <LaneTracks shot={shot} geometry={geometry} drawn={drawn} />
+          <LaneRibbon shot={shot} geometry={geometry} drawn={drawn} theme={theme} lengthOfHeight={lengthOfHeight} />
+          <CutRule shot={shot} size={size} geometry={geometry} theme={theme} clock={clock} />
+        </Group>
+      ))}
+      {visible.map((shot) => (
+        <LaneKeys
+          key={shot.id}
+          shot={shot}
+          geometry={geometry}
+          theme={theme}
+          onSeek={(frame) => {
+            player?.pause();
+            player?.seek(frame);
+          }}
+          onDrag={(key, point) => onPreview(...moved(shot, key, point))}
+          onGiveUp={onGiveUp}
+          onDrop={(key, point) => onPlace(...moved(shot, key, point))}
+        />
+      ))}
+    </>
+  );
+});
+
+/** Where a shot begins, with its number and timecode. */
+function CutRule({
+  shot,
+  size,
+  geometry,
+  theme,
+  clock,
+}: {
+  shot: DeskShot;
+  size: Size;
+  geometry: LaneGeometry;
+  theme: CanvasTheme;
+  clock: Clock;
+}) {
+  const at = shot.start * geometry.pxPerFrame;
+  const label = `${shot.number}  ${timecodeAt(shot.start, clock)}`;
+  const font = { fontSize: 12, fontFamily: "JetBrains Mono Variable, monospace", fill: theme.soft };
+  return geometry.axis === "x" ? (
+    <Group listening={false}>
+      <Rect x={0} y={at} width={size.width} height={1} fill={theme.soft} />
+      <Text x={6} y={at + 4} text={label} {...font} />
+    </Group>
+  ) : (
+    <Group listening={false}>
+      <Rect x={at} y={0} width={1} height={size.height} fill={theme.soft} />
+      <Text x={at + 5} y={4} text={String(shot.number)} {...font} />
+    </Group>
+  );
+}

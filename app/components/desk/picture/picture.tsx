@@ -1,0 +1,207 @@
+import { clsx } from "clsx";
+import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { arrowDirection } from "~/components/common/arrow-step";
+import type { Box, Size } from "~/core/geometry/box";
+import { clampWindow, type CropWindow, windowBox } from "~/core/geometry/crop-window";
+import { type DeskShot, shotAt } from "../state/desk-types";
+import { areaAt } from "./desk-windows";
+import { MarkLayer } from "./mark-layer";
+import type { Player } from "./player";
+import { PictureSubjects } from "./picture-subjects";
+import { useFrame, useOnFrame } from "./use-player";
+
+interface PictureProps {
+  player: Player | null;
+  videoRef: (video: HTMLVideoElement | null) => void;
+  /** Why the picture cannot be seen for the moment; null while it can. */
+  notice: string | null;
+  picture: Size;
+  aspect: number;
+  shots: DeskShot[];
+  windowAt: (frame: number) => CropWindow;
+  showSubjects: boolean;
+  /** A window was put somewhere by hand, at the frame on screen. */
+  onPlace: (frame: number, window: CropWindow) => void;
+  /** A window is being dragged there; null when it was let go elsewhere. */
+  onPreview: (frame: number, window: CropWindow | null) => void;
+  onFollow: (shot: DeskShot, trackId: string) => void;
+  /** Whether a box is to be drawn, and what for. */
+  drawing: Drawing | null;
+  /** A box was drawn at the frame on screen; null if drawing was given up. */
+  onDrawn: (frame: number, box: Box | null) => void;
+}
+
+/** What a box is drawn around: the thing to follow, a part to be kept inside the window, or what is not bars. */
+export type Drawing = "mark" | "protect" | "active";
+const DRAWING_LABEL: Record<Drawing, string> = {
+  mark: "Draw a box around what to follow",
+  protect: "Draw a box around what the window shall keep inside",
+  active: "Draw a box around the picture without its bars",
+};
+
+/** Source pixels that one press of an arrow key moves the window by, alone and with Shift. */
+const NUDGE = 8;
+const FINE_NUDGE = 1;
+
+/** The whole picture with the crop window on it; what falls outside is shaded. */
+export function Picture(props: PictureProps) {
+  const { player, picture, aspect, shots, windowAt, onPlace, onPreview } = props;
+  const svg = useRef<SVGSVGElement>(null);
+  const frameRect = useRef<SVGRectElement>(null);
+  const shade = useRef<SVGPathElement>(null);
+  const [dragged, setDragged] = useState<CropWindow | null>(null);
+  const grip = useRef<{ x: number; y: number; from: CropWindow } | null>(null);
+
+  const draw = useCallback(
+    (window: CropWindow) => {
+      const { x, y, width, height } = windowBox(window, aspect);
+      for (const [name, value] of Object.entries({ x, y, width, height }))
+        frameRect.current?.setAttribute(name, String(value));
+      const whole = `M0 0H${picture.width}V${picture.height}H0Z`;
+      shade.current?.setAttribute("d", `${whole}M${x} ${y}h${width}v${height}h${-width}Z`);
+    },
+    [aspect, picture],
+  );
+  useOnFrame(
+    player,
+    useCallback((frame: number) => draw(dragged ?? windowAt(frame)), [draw, dragged, windowAt]),
+  );
+  useEffect(() => draw(dragged ?? windowAt(player?.getFrame() ?? 0)), [draw, dragged, windowAt, player]);
+
+  /** A pointer's place in source pixels. */
+  const locate = (event: PointerEvent) => {
+    const bounds = svg.current!.getBoundingClientRect();
+    const scale = picture.width / bounds.width;
+    return { x: (event.clientX - bounds.left) * scale, y: (event.clientY - bounds.top) * scale };
+  };
+  const begin = (event: PointerEvent<SVGRectElement>) => {
+    if (event.button !== 0 || !player) return;
+    player.pause();
+    event.currentTarget.setPointerCapture(event.pointerId);
+    grip.current = { ...locate(event), from: windowAt(player.getFrame()) };
+  };
+  const move = (event: PointerEvent) => {
+    if (!grip.current || !player) return;
+    const { from, ...start } = grip.current;
+    const here = locate(event);
+    const moved = { x: from.x + here.x - start.x, y: from.y + here.y - start.y, height: from.height };
+    const window = clampWindow(moved, areaAt(shots, player.getFrame(), picture), aspect);
+    setDragged(window);
+    onPreview(player.getFrame(), window);
+  };
+  const end = () => {
+    if (dragged && player) onPlace(player.getFrame(), dragged);
+    grip.current = null;
+    setDragged(null);
+  };
+  const giveUp = () => {
+    grip.current = null;
+    setDragged(null);
+    onPreview(0, null);
+  };
+  useHotkeys("escape", giveUp, { enabled: dragged !== null });
+  const nudge = (event: KeyboardEvent) => {
+    const step = event.shiftKey ? FINE_NUDGE : NUDGE;
+    const by = arrowDirection(event.key);
+    if (!by || !player) return;
+    event.preventDefault();
+    event.stopPropagation();
+    player.pause();
+    const frame = player.getFrame();
+    const { x, y, height } = windowAt(frame);
+    const moved = { x: x + step * by[0], y: y + step * by[1], height };
+    onPlace(frame, clampWindow(moved, areaAt(shots, frame, picture), aspect));
+  };
+
+  return (
+    <div className="relative size-full bg-black">
+      <video
+        ref={props.videoRef}
+        preload="auto"
+        playsInline
+        aria-label="The whole picture"
+        className="absolute inset-0 size-full"
+      />
+      <svg
+        ref={svg}
+        viewBox={`0 0 ${picture.width} ${picture.height}`}
+        className="absolute inset-0 size-full touch-none overflow-visible"
+      >
+        <path ref={shade} fillRule="evenodd" className="fill-black/55" />
+        {(props.showSubjects || props.drawing === "mark") && <PictureSubjects {...props} />}
+        <rect
+          ref={frameRect}
+          role="application"
+          tabIndex={0}
+          aria-label="Crop window: drag it, or move it with the arrow keys"
+          className={clsx(
+            "fill-transparent stroke-accent [vector-effect:non-scaling-stroke] focus:outline-none focus-visible:[stroke-width:4]",
+            dragged ? "cursor-grabbing" : "cursor-grab",
+          )}
+          strokeWidth={2}
+          onPointerDown={begin}
+          onPointerMove={move}
+          onPointerUp={end}
+          onPointerCancel={giveUp}
+          onKeyDown={nudge}
+        />
+        <Bars player={player} shots={shots} picture={picture} />
+        <ProtectedPart player={player} shots={shots} />
+        {props.drawing && player && (
+          <MarkLayer
+            label={DRAWING_LABEL[props.drawing]}
+            picture={picture}
+            onStart={() => player.pause()}
+            onDrawn={(box) => props.onDrawn(player.getFrame(), box)}
+          />
+        )}
+      </svg>
+      {props.notice && (
+        <p
+          role="status"
+          className="pointer-events-none absolute inset-x-0 top-1/2 mx-auto w-fit max-w-[90%] -translate-y-1/2 rounded bg-black/75 px-3 py-1.5 text-sm text-white"
+        >
+          {props.notice}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** The film's own bars in the shot on screen: no window shows them. */
+function Bars({ player, shots, picture }: { player: Player | null; shots: DeskShot[]; picture: Size }) {
+  const active = shotAt(shots, useFrame(player))?.active;
+  if (!active) return null;
+  const { x, y, width, height } = active;
+  return (
+    <g pointerEvents="none" aria-label="The film's own bars">
+      <path
+        fillRule="evenodd"
+        d={`M0 0H${picture.width}V${picture.height}H0ZM${x} ${y}h${width}v${height}h${-width}Z`}
+        className="fill-white/15"
+      />
+      <rect
+        {...active}
+        className="fill-none stroke-white/70 [vector-effect:non-scaling-stroke]"
+        strokeWidth={1}
+        strokeDasharray="1 3"
+      />
+    </g>
+  );
+}
+
+/** The part of the picture that is protected in the shot on screen. */
+function ProtectedPart({ player, shots }: { player: Player | null; shots: DeskShot[] }) {
+  const part = shotAt(shots, useFrame(player))?.protect;
+  if (!part) return null;
+  return (
+    <rect
+      {...part}
+      pointerEvents="none"
+      className="fill-none stroke-white [vector-effect:non-scaling-stroke]"
+      strokeWidth={1.5}
+      strokeDasharray="3 4"
+    />
+  );
+}

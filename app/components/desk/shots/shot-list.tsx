@@ -1,0 +1,124 @@
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { counted } from "~/core/counted";
+import type { Size } from "~/core/geometry/box";
+import type { Rate } from "~/core/time/rate";
+import { type DeskShot, shotAt } from "../state/desk-types";
+import type { Player } from "../picture/player";
+import { SHOT_FILTERS, type ShotFilter, ShotFilterMenu } from "./shot-filter";
+import { ShotRow } from "./shot-row";
+import { useFrame } from "../picture/use-player";
+import type { Selection } from "../state/use-selection";
+import { useShotPictures } from "./use-shot-pictures";
+import type { LightCopy } from "../picture/piece-stream";
+
+/** Pixels that a row is high; it must be known before a row is drawn. */
+const ROW_HEIGHT = 71;
+
+interface ShotListProps {
+  player: Player | null;
+  shots: DeskShot[];
+  selection: Selection;
+  rate: Rate;
+  aspect: number;
+  picture: Size;
+  /** What the desk plays, of which the rows' pictures are made. */
+  source: LightCopy;
+}
+
+/** The shots from the first to the last, each with what the version shows of it. Only the rows in sight are drawn. */
+export function ShotList({ player, shots, selection, rate, aspect, picture, source }: ShotListProps) {
+  const [filter, setFilter] = useState<ShotFilter>("all");
+  const scroller = useRef<HTMLDivElement>(null);
+  const current = shotAt(shots, useFrame(player));
+  const shown = useMemo(() => shots.filter(SHOT_FILTERS[filter].test), [shots, filter]);
+  const rows = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => ROW_HEIGHT,
+    getItemKey: (index) => shown[index]!.id,
+    overscan: 4,
+  });
+  const items = rows.getVirtualItems();
+  const first = items[0]?.index ?? 0;
+  const last = items.at(-1)?.index ?? -1;
+  const inSight = useMemo(() => shown.slice(first, last + 1), [shown, first, last]);
+  const pictures = useShotPictures(source, inSight, picture, aspect);
+  const index = current ? shown.indexOf(current) : -1;
+  useEffect(() => {
+    if (index >= 0) rows.scrollToIndex(index, { align: "auto" });
+  }, [index, rows]);
+
+  const open = (shot: DeskShot | undefined, extend: boolean) => {
+    if (!shot) return;
+    if (extend) selection.extend(shot.id, shown);
+    else selection.only(shot.id);
+    player?.pause();
+    player?.seek(shot.start);
+  };
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    // Keys may come faster than pictures: they count from where the playhead is going.
+    const from = shown.findLastIndex(({ start }) => start <= (player?.getTarget() ?? 0));
+    const actions: Record<string, () => void> = {
+      ArrowDown: () => open(shown[Math.min(shown.length - 1, from + 1)], event.shiftKey),
+      ArrowUp: () => open(shown[Math.max(0, from - 1)], event.shiftKey),
+      Escape: selection.clear,
+    };
+    const action =
+      event.key === "a" && (event.ctrlKey || event.metaKey) ? () => selection.all(shown) : actions[event.key];
+    if (!action) return;
+    event.preventDefault();
+    event.stopPropagation();
+    action();
+  };
+
+  return (
+    <div className="flex min-h-0 grow flex-col">
+      <div className="flex items-center justify-between border-b border-line py-0.5 pr-1 pl-3">
+        <h2 className="text-xs text-soft">
+          {filter === "all" ? counted(shots.length, "shot") : `${shown.length} of ${counted(shots.length, "shot")}`}
+        </h2>
+        <ShotFilterMenu shots={shots} value={filter} onChange={setFilter} />
+      </div>
+      <div
+        ref={scroller}
+        role="listbox"
+        aria-label="Shots"
+        aria-multiselectable
+        aria-activedescendant={index >= 0 ? `shot-${current!.id}` : undefined}
+        tabIndex={0}
+        onKeyDown={onKeyDown}
+        className="min-h-0 grow overflow-y-auto outline-offset-[-2px] select-none"
+      >
+        {shown.length === 0 && shots.length > 0 && (
+          <p className="px-3 py-3 text-xs text-soft">
+            No shot is like that. Choose "All shots" above to see them again.
+          </p>
+        )}
+        <div role="presentation" className="relative" style={{ height: rows.getTotalSize() }}>
+          {items.map((item) => {
+            const shot = shown[item.index]!;
+            return (
+              <ShotRow
+                key={shot.id}
+                shot={shot}
+                top={item.start}
+                height={ROW_HEIGHT}
+                position={item.index + 1}
+                count={shown.length}
+                current={shot.id === current?.id}
+                selected={selection.ids.has(shot.id)}
+                rate={rate}
+                aspect={aspect}
+                picture={pictures.get(shot.id)}
+                onOpen={({ shiftKey, ctrlKey, metaKey }) =>
+                  ctrlKey || metaKey ? selection.toggle(shot.id) : open(shot, shiftKey)
+                }
+              />
+            );
+          })}
+        </div>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,95 @@
+import { clsx } from "clsx";
+import { Eye } from "lucide-react";
+import { Hint } from "~/components/common/button";
+import { MANNER_TEXT } from "~/core/path/manner";
+import type { Rate } from "~/core/time/rate";
+import { formatTimecode } from "~/core/time/timecode";
+import { type DeskShot, followedIn } from "../state/desk-types";
+import { Letter } from "../../common/letter";
+
+interface ShotRowProps {
+  shot: DeskShot;
+  top: number;
+  height: number;
+  /** Place in the list that is shown, from 1, and how long that is. */
+  position: number;
+  count: number;
+  current: boolean;
+  selected: boolean;
+  rate: Rate;
+  aspect: number;
+  picture: string | undefined;
+  onOpen: (event: React.MouseEvent) => void;
+}
+
+/** One shot of the list: what the version shows of it, its number or name, length, subject, manner and second looks. */
+export function ShotRow({
+  shot,
+  top,
+  height,
+  position,
+  count,
+  current,
+  selected,
+  rate,
+  aspect,
+  picture,
+  onOpen,
+}: ShotRowProps) {
+  const hands = shot.handKeys.length;
+  return (
+    <div
+      id={`shot-${shot.id}`}
+      role="option"
+      aria-selected={selected}
+      aria-current={current}
+      aria-setsize={count}
+      aria-posinset={position}
+      aria-label={`${shot.name ?? `Shot ${shot.number}`}${shot.excluded ? ", excluded" : ""}`}
+      onClick={onOpen}
+      style={{ top, height }}
+      className={clsx(
+        "absolute inset-x-0 flex cursor-default gap-3 border-b border-line px-3 py-2",
+        selected ? "bg-accent-wash" : current ? "bg-raised" : "hover:bg-raised/60",
+        current && "shadow-[inset_3px_0_0_var(--accent)]",
+      )}
+    >
+      <span className={clsx("flex w-14 shrink-0 items-center justify-center bg-well", shot.excluded && "opacity-35")}>
+        {picture && (
+          <img src={picture} alt="" style={{ aspectRatio: aspect }} className={aspect < 1 ? "max-h-full" : "w-full"} />
+        )}
+      </span>
+      <span className="flex min-w-0 grow flex-col justify-between py-0.5">
+        <span className="flex items-baseline gap-2">
+          <span className={clsx("truncate font-display font-semibold", shot.excluded && "text-soft line-through")}>
+            {shot.number}
+            {shot.name && <span className="font-sans text-sm font-normal"> {shot.name}</span>}
+          </span>
+          <span className="ml-auto font-mono text-xs text-soft">
+            {formatTimecode(shot.end - shot.start, rate).slice(3)}
+          </span>
+        </span>
+        <span className="flex items-center gap-2 text-xs text-soft">
+          <Followed shot={shot} />
+          {shot.excluded ? "left out" : shot.framed && MANNER_TEXT[shot.framed.manner].name}
+          <span className="ml-auto flex items-center gap-2">
+            {hands > 0 && <span className="text-accent">■ {hands}</span>}
+            {shot.looks.length > 0 && (
+              <Hint text={shot.looks.map(({ text }) => text).join(". ")}>
+                <span className="flex items-center gap-0.5 text-warn">
+                  <Eye className="size-3.5" aria-hidden />
+                  {shot.looks.length}
+                </span>
+              </Hint>
+            )}
+          </span>
+        </span>
+      </span>
+    </div>
+  );
+}
+
+function Followed({ shot }: { shot: DeskShot }) {
+  const followed = followedIn(shot);
+  return followed ? <Letter {...followed} /> : <span>nobody</span>;
+}

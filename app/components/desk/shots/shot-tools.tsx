@@ -1,0 +1,47 @@
+import { CornerDownRight, EyeOff, Merge, Scissors } from "lucide-react";
+import { IconButton } from "~/components/common/button";
+import type { DeskShot } from "../state/desk-types";
+
+interface ShotToolsProps {
+  shot: DeskShot | undefined;
+  /** The playhead, which is where a shot is split. */
+  frame: number;
+  last: boolean;
+  onSplit: (kind: "cut" | "turn") => void;
+  onJoin: () => void;
+  onExclude: () => void;
+}
+
+/** Splits, joins and leaves out shots at the playhead. */
+export function ShotTools({ shot, frame, last, onSplit, onJoin, onExclude }: ShotToolsProps) {
+  const icon = "size-4";
+  const cannotSplit = !shot || frame === shot.start;
+  return (
+    <div className="flex items-center gap-1" role="group" aria-label="Shots">
+      <IconButton label="Split the shot here" shortcut="D" disabled={cannotSplit} onClick={() => onSplit("cut")}>
+        <Scissors className={icon} aria-hidden />
+      </IconButton>
+      <IconButton
+        label="Turn here: another subject from this frame on"
+        shortcut="Shift D"
+        disabled={cannotSplit}
+        onClick={() => onSplit("turn")}
+      >
+        <CornerDownRight className={icon} aria-hidden />
+      </IconButton>
+      <IconButton label="Join with the next shot" shortcut="U" disabled={!shot || last} onClick={onJoin}>
+        <Merge className={icon} aria-hidden />
+      </IconButton>
+      <IconButton
+        label={shot?.excluded ? "Take this shot in again" : "Leave this shot out"}
+        shortcut="X"
+        disabled={!shot}
+        aria-pressed={shot?.excluded ?? false}
+        onClick={onExclude}
+        className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
+      >
+        <EyeOff className={icon} aria-hidden />
+      </IconButton>
+    </div>
+  );
+}

@@ -1,0 +1,132 @@
+import { describe, expect, test } from "@jest/globals";
+import { planFollowing } from "./follow";
+import { followRule, STORED_RULE } from "./follow-rule";
+import { boxAt, type Track } from "../tracking/track";
+
+const PICTURE = { width: 1920, height: 1080 };
+const SHOT = { start: 0, end: 90 };
+const RATE = { num: 30, den: 1 };
+const TALL = { width: 607, height: 1080 };
+
+function track(id: string, kind: Track["kind"], x: number, size: number, more: Partial<Track> = {}): Track {
+  const boxes = Array.from({ length: 90 }, () => ({ x: x - size / 2, y: 300, width: size, height: size }));
+  return { id, kind, start: 0, boxes, confidence: 0.9, ...more };
+}
+const plan = (rule: string, tracks: Track[], more: Partial<Parameters<typeof planFollowing>[0]> = {}) =>
+  planFollowing({
+    rule: followRule(rule),
+    shot: SHOT,
+    tracks,
+    picture: PICTURE,
+    window: TALL,
+    rate: RATE,
+    before: null,
+    ...more,
+  });
+const large = track("large", "face", 500, 260, { who: "p1" });
+const small = track("small", "face", 1500, 120, { who: "p2" });
+const near = track("near", "face", 750, 200, { who: "p3" });
+
+describe("a rule", () => {
+  test("is stored as text that can be read again", () => {
+    for (const stored of [
+      "auto",
+      "second",
+      "both",
+      "speaker",
+      "speaker-move",
+      "everything",
+      "none",
+      "person:p1",
+      "track:x",
+    ])
+      expect(stored).toMatch(STORED_RULE);
+    expect("whatever").not.toMatch(STORED_RULE);
+    expect(followRule("person:p1")).toEqual({ kind: "person", who: "p1" });
+    expect(followRule("track:s1-face-1")).toEqual({ kind: "track", trackId: "s1-face-1" });
+    expect(followRule("whatever")).toEqual({ kind: "auto" });
+  });
+});
+
+describe("following", () => {
+  test("the first and the second, with reasons", () => {
+    expect(plan("auto", [small, large])).toMatchObject({
+      trackId: "large",
+      who: "p1",
+      reason: "largest face, 100 % of the shot",
+    });
+    expect(plan("second", [small, large]).trackId).toBe("small");
+    expect(plan("second", [large])).toMatchObject({ trackId: "large" });
+    expect(plan("second", [large]).reason).toMatch(/^there is no second; /);
+    expect(plan("auto", [])).toMatchObject({ trackId: null, reason: "nobody and nothing stands out" });
+  });
+
+  test("two together if they fit, and says so if they do not", () => {
+    const together = plan("both", [large, near]);
+    const box = boxAt(together.spans[0]!.subject!.track, 10)!;
+    expect([box.x, box.x + box.width]).toEqual([370, 850]);
+    expect(together.reason).toMatch(/^two together, 100 %/);
+    expect(plan("both", [large, small])).toMatchObject({ trackId: "large" });
+    expect(plan("both", [large, small]).reason).toMatch(/^the two do not fit together; /);
+    expect(plan("both", [large, small], { window: PICTURE }).reason).toMatch(/^two together/);
+  });
+
+  test("somebody by name, whichever track they have here", () => {
+    expect(plan("person:p2", [small, large]).trackId).toBe("small");
+    expect(plan("person:p9", [small, large]).reason).toMatch(/^not in this shot; largest face/);
+  });
+
+  test("everything is the balance of what is there", () => {
+    const balance = plan("everything", [large, small]);
+    const box = boxAt(balance.spans[0]!.subject!.track, 10)!;
+    const centre = box.x + box.width / 2;
+    expect(centre).toBeGreaterThan(500);
+    expect(centre).toBeLessThan(1000);
+    expect(balance.trackId).toBeNull();
+  });
+
+  test("whoever speaks: jumps are spans, moves are one", () => {
+    const speaking = (from: number, to: number) => [{ start: from, end: to }];
+    const tracks = [
+      { ...large, speaking: speaking(0, 45) },
+      { ...small, speaking: speaking(45, 90) },
+    ];
+    const jumping = plan("speaker", tracks);
+    expect(jumping.spans.map(({ start, end, subject }) => [start, end, subject!.track.id])).toEqual([
+      [0, 45, "large"],
+      [45, 90, "small"],
+    ]);
+    const moving = plan("speaker-move", tracks);
+    expect(moving.spans).toHaveLength(1);
+    expect([10, 80].map((frame) => boxAt(moving.spans[0]!.subject!.track, frame)!.width)).toEqual([260, 120]);
+    expect(plan("speaker", [large, small]).reason).toMatch(/^nobody is seen to speak; /);
+  });
+
+  test("whoever speaks: those who fit into the window together stay in it", () => {
+    const talk = [
+      { ...large, speaking: [{ start: 0, end: 45 }] },
+      { ...near, speaking: [{ start: 45, end: 90 }] },
+    ];
+    for (const rule of ["speaker", "speaker-move"]) {
+      const { spans, trackId, reason } = plan(rule, talk);
+      expect(spans).toHaveLength(1);
+      expect(boxAt(spans[0]!.subject!.track, 20)).toEqual({ x: 370, y: 300, width: 480, height: 260 });
+      expect([trackId, reason]).toEqual(["large", "2 speakers, who fit into the window together"]);
+    }
+    // In a smaller window they do not.
+    expect(plan("speaker", talk, { window: { width: 400, height: 711 } }).spans).toHaveLength(2);
+  });
+
+  test("goes on with who was followed before where others are as good", () => {
+    const twins = [track("left", "face", 700, 150, { who: "p1" }), track("right", "face", 1220, 150, { who: "p2" })];
+    expect(plan("auto", twins, { before: "p2" })).toMatchObject({ trackId: "right" });
+    expect(plan("auto", twins, { before: "p1" })).toMatchObject({ trackId: "left" });
+    expect(plan("auto", twins, { before: "p1" }).reason).toContain("followed before");
+  });
+
+  test("is less certain between equals than where one stands out", () => {
+    const twins = [track("left", "face", 700, 150), track("right", "face", 1220, 150)];
+    expect(plan("auto", twins).certainty).toBeLessThan(0.5);
+    expect(plan("auto", [large, small]).certainty).toBeGreaterThan(0.9);
+  });
+});

@@ -1,0 +1,218 @@
+/** Turns a rule into what is followed when in a shot, with the reason in words and how sure it is. */
+import { type Box, boxArea, boxCentre, boxUnion, type Size } from "../../geometry/box";
+import type { FrameRange, Rate } from "../../time/rate";
+import type { FollowRule } from "./follow-rule";
+import { type ChosenSubject, chooseSubject, type RankedTrack, rankTracks } from "./rank";
+import { turnsOf } from "../speaking/speaking";
+import { type Subject, subjectOf } from "./subject";
+import { boxAt, type Track } from "../tracking/track";
+
+/** A part of a shot with one subject; at the next one the window jumps. */
+export interface FollowSpan extends FrameRange {
+  subject: Subject | null;
+}
+
+export interface FollowPlan {
+  /** Cover the shot, in order. */
+  spans: FollowSpan[];
+  /** The track that is followed most; null where nothing is. */
+  trackId: string | null;
+  /** Who that is. */
+  who: string | null;
+  /** Why, in words. */
+  reason: string;
+  /** 0 to 1. */
+  certainty: number;
+}
+
+export interface FollowProblem {
+  rule: FollowRule;
+  shot: FrameRange;
+  tracks: readonly Track[];
+  picture: Size;
+  /** Size of the crop window, in source pixels. */
+  window: Size;
+  rate: Rate;
+  /** Who was followed in the shot before. */
+  before: string | null;
+}
+
+/** Share of the frames with both in which two must fit into the window to be kept together. */
+const FITTING_SHARE = 0.85;
+/** Room left beside two that are kept together, in windows. */
+const ROOM = 0.08;
+/** What everything together counts as, in windows, where it does not fit. */
+const BALANCE_SIZE = 0.15;
+
+const whole = (shot: FrameRange, subject: Subject | null): FollowSpan[] => [{ ...shot, subject }];
+
+function planFor(problem: FollowProblem, chosen: RankedTrack & { certainty?: number }, reason: string): FollowPlan {
+  const { shot, tracks } = problem;
+  return {
+    spans: whole(shot, subjectOf(chosen.track, tracks)),
+    trackId: chosen.track.id,
+    who: chosen.track.who ?? null,
+    reason,
+    certainty: chosen.certainty ?? 1,
+  };
+}
+
+function choose({ tracks, shot, picture, before }: FollowProblem): ChosenSubject | null {
+  return chooseSubject(tracks, shot, picture, before);
+}
+
+/** The best choice, with a word on why it came to that. */
+function fallBack(problem: FollowProblem, why?: string): FollowPlan {
+  const chosen = choose(problem);
+  const prefix = why ? `${why}; ` : "";
+  if (chosen) return planFor(problem, chosen, `${prefix}${chosen.reason}`);
+  const reason = `${prefix}nobody and nothing stands out`;
+  return { spans: whole(problem.shot, null), trackId: null, who: null, reason, certainty: 0.3 };
+}
+
+/** Tracks in order of merit, a person with a face once. */
+function candidates({ tracks, shot, picture, before }: FollowProblem): RankedTrack[] {
+  const withFace = new Set(tracks.map(({ personId }) => personId));
+  return rankTracks(
+    tracks.filter(({ id }) => !withFace.has(id)),
+    shot,
+    picture,
+    before,
+  ).filter(({ presence }) => presence >= 0.1);
+}
+
+/** The box around boxes; null around none. */
+function around(boxes: readonly (Box | null)[]): Box | null {
+  const there = boxes.filter((box) => box !== null);
+  return there.length > 0 ? boxUnion(there) : null;
+}
+
+/** A track of the film's shot that is made of others. */
+function madeTrack(id: string, shot: FrameRange, at: (frame: number) => Box | null): Track {
+  const boxes = Array.from({ length: shot.end - shot.start }, (_, i) => at(shot.start + i));
+  return { id, kind: "object", start: shot.start, boxes, confidence: 1 };
+}
+
+/** Several as one subject, and in what share of the frames with all of them the window holds them; NaN in no frame. */
+function together(parts: readonly Track[], { shot, tracks, window }: FollowProblem) {
+  let all = 0;
+  let fitting = 0;
+  const track = madeTrack("together", shot, (frame) => {
+    const boxes = parts.map((part) => boxAt(part, frame));
+    const box = around(boxes);
+    if (box && boxes.every((one) => one)) {
+      all++;
+      if (box.width <= (1 - ROOM) * window.width && box.height <= (1 - ROOM) * window.height) fitting++;
+    }
+    return box;
+  });
+  const bodies = parts.map((part) => subjectOf(part, tracks).body);
+  const body = madeTrack("together-bodies", shot, (frame) => around(bodies.map((one) => one && boxAt(one, frame))));
+  return { subject: { track, body }, fitting: fitting / all };
+}
+
+function both(problem: FollowProblem): FollowPlan {
+  const [first, second] = candidates(problem);
+  if (!first || !second) return fallBack(problem, "there are no two to keep together");
+  const { subject, fitting } = together([first.track, second.track], problem);
+  if (Number.isNaN(fitting)) return fallBack(problem, "the two are never seen together");
+  if (fitting < FITTING_SHARE) return fallBack(problem, "the two do not fit together");
+  return {
+    spans: whole(problem.shot, subject),
+    trackId: first.track.id,
+    who: first.track.who ?? null,
+    reason: `two together, ${Math.round(100 * fitting)} % of the time in the window whole`,
+    certainty: fitting,
+  };
+}
+
+function everything(problem: FollowProblem): FollowPlan {
+  const { shot, window } = problem;
+  const ranked = candidates(problem);
+  if (ranked.length === 0) return fallBack(problem);
+  const size = BALANCE_SIZE * window.width;
+  const balance = madeTrack("everything", shot, (frame) => {
+    const seen = ranked.flatMap(({ track, score }) => {
+      const box = boxAt(track, frame);
+      return box ? [{ box, weight: score * Math.sqrt(boxArea(box)) }] : [];
+    });
+    const box = around(seen.map((entry) => entry.box));
+    if (!box || box.width <= window.width) return box;
+    const weights = seen.reduce((sum, { weight }) => sum + weight, 0);
+    const mean = (axis: "x" | "y") =>
+      seen.reduce((sum, entry) => sum + (entry.weight * boxCentre(entry.box)[axis]) / weights, 0);
+    return { x: mean("x") - size / 2, y: mean("y") - size / 2, width: size, height: size };
+  });
+  const reason = `balance of ${ranked.length === 1 ? "one thing" : `${ranked.length} things`}`;
+  return { spans: whole(shot, { track: balance, body: null }), trackId: null, who: null, reason, certainty: 1 };
+}
+
+function speaker(problem: FollowProblem, moves: boolean): FollowPlan {
+  const { shot, tracks, rate } = problem;
+  const turns = turnsOf(tracks, shot, rate);
+  if (turns.length === 0) return fallBack(problem, "nobody is seen to speak");
+  const track = (id: string) => tracks.find((other) => other.id === id)!;
+  const frames = new Map<string, number>();
+  for (const { trackId, start, end } of turns) frames.set(trackId, (frames.get(trackId) ?? 0) + end - start);
+  const jumping = (): FollowSpan[] =>
+    turns.map(({ start, end, trackId }) => ({ start, end, subject: subjectOf(track(trackId), tracks) }));
+  const [most] = [...frames].sort((a, b) => b[1] - a[1]);
+  const main = track(most![0]);
+  const plan = { trackId: main.id, who: main.who ?? null, certainty: 0.9 };
+  if (frames.size === 1) return { ...plan, spans: jumping(), reason: "the one who speaks" };
+  const all = together([...frames.keys()].map(track), problem);
+  if (all.fitting >= FITTING_SHARE) {
+    const reason = `${frames.size} speakers, who fit into the window together`;
+    return { ...plan, spans: whole(shot, all.subject), reason };
+  }
+  const reason = `${frames.size} speakers, ${turns.length} turns`;
+  if (!moves) return { ...plan, spans: jumping(), reason };
+  const speaking = (frame: number) => track(turns.find(({ end }) => frame < end)!.trackId);
+  const joint = madeTrack("speaker", shot, (frame) => boxAt(speaking(frame), frame));
+  joint.kind = "face";
+  const body = madeTrack("speaker-body", shot, (frame) => {
+    const other = subjectOf(speaking(frame), tracks).body;
+    return other && boxAt(other, frame);
+  });
+  return { ...plan, spans: whole(shot, { track: joint, body }), reason };
+}
+
+/** What is followed in a shot under a rule. */
+export function planFollowing(problem: FollowProblem): FollowPlan {
+  const { rule, shot, tracks } = problem;
+  switch (rule.kind) {
+    case "auto":
+      return fallBack(problem);
+    case "none":
+      return {
+        spans: whole(shot, null),
+        trackId: null,
+        who: null,
+        reason: "nothing is followed, as you asked",
+        certainty: 1,
+      };
+    case "second": {
+      const second = candidates(problem)[1];
+      return second ? planFor(problem, second, `second: ${second.reason}`) : fallBack(problem, "there is no second");
+    }
+    case "both":
+      return both(problem);
+    case "everything":
+      return everything(problem);
+    case "speaker":
+    case "speaker-move":
+      return speaker(problem, rule.kind === "speaker-move");
+    case "person": {
+      const theirs = candidates(problem).find(({ track }) => track.who === rule.who);
+      return theirs
+        ? planFor(problem, theirs, `chosen by you, ${theirs.reason}`)
+        : fallBack(problem, "not in this shot");
+    }
+    case "track": {
+      const asked = tracks.find(({ id }) => id === rule.trackId);
+      if (!asked) return fallBack(problem, "what you chose is not in this shot any more");
+      const ranked = rankTracks([asked], shot, problem.picture)[0]!;
+      return planFor(problem, ranked, asked.kind === "mark" ? "marked by you" : "chosen by you");
+    }
+  }
+}

@@ -1,0 +1,92 @@
+/** The same person across the shots of a film, by what they look like. */
+import { munkres } from "munkres";
+import { likeness, meanSignature } from "../detecting/signature";
+import { seenTogether, type Track } from "../tracking/track";
+
+/** Somebody in a film. */
+export interface Person {
+  id: string;
+  /** Place in the order in which people came up, from 0; their letter follows from it. */
+  number: number;
+  /** Mean look, over the shots they were seen in. */
+  signature: number[] | null;
+  /** Shots that went into the look. */
+  seen: number;
+}
+
+/** Two looks this alike may be one person. */
+const SAME_PERSON = 0.78;
+const FORBIDDEN = 1e6;
+/** A look is a mean of so many shots at most, so that it can follow a change of light. */
+const LONGEST_MEMORY = 6;
+
+/** A, B, … Z, A2, … */
+export const letterOf = (number: number): string =>
+  String.fromCharCode(65 + (number % 26)) + (number >= 26 ? String(Math.floor(number / 26) + 1) : "");
+
+const isPerson = ({ kind }: Track): boolean => kind === "face" || kind === "person";
+
+/** Tracks of a shot that are one and the same: a person, and the faces that belong to it. */
+function figures(tracks: readonly Track[]): Track[][] {
+  const persons = tracks.filter(({ kind }) => kind === "person");
+  const lone = tracks.filter(({ kind, personId }) => kind === "face" && !persons.some(({ id }) => id === personId));
+  const withFaces = persons.map((person) => [
+    ...tracks.filter(({ kind, personId }) => kind === "face" && personId === person.id),
+    person,
+  ]);
+  return [...withFaces, ...lone.map((face) => [face])].sort((a, b) => a[0]!.start - b[0]!.start);
+}
+
+/** What a person looks like: the chest below a face is surer to be theirs than the middle of a body's box. */
+function lookOf(group: readonly Track[]): number[] | null {
+  const seen = group.filter(({ signature }) => signature);
+  const faces = seen.filter(({ kind }) => kind === "face");
+  return meanSignature((faces.length > 0 ? faces : seen).map(({ signature }) => signature!));
+}
+
+/**
+ * Recognises the people of the next shot among those of the shots before, gives the others a name of their own, and
+ * writes to each track who it is. Nobody is two people of one shot who are seen together.
+ *
+ * @returns everybody known now; those given are not changed
+ */
+export function recognise(known: readonly Person[], tracks: Track[]): Person[] {
+  const groups = figures(tracks.filter(isPerson));
+  const looks = groups.map(lookOf);
+  const people = known.map((person) => ({ ...person }));
+  const taken = new Map<Person, Track[][]>();
+  if (groups.length > 0 && people.length > 0) {
+    const costs = looks.map((look) =>
+      people.map(({ signature }) => {
+        const alike = look && signature ? likeness(look, signature) : 0;
+        return alike >= SAME_PERSON ? 1 - alike : FORBIDDEN;
+      }),
+    );
+    for (const [row, column] of munkres(costs)) {
+      if (costs[row]![column]! < FORBIDDEN) taken.set(people[column]!, [groups[row]!]);
+    }
+  }
+  groups.forEach((group, i) => {
+    let person = people.find((other) => taken.get(other)?.includes(group));
+    // One who leaves the picture and comes back is no stranger.
+    person ??= people.find((other) => {
+      const alike = looks[i] && other.signature ? likeness(looks[i], other.signature) : 0;
+      const apart = taken.get(other)?.every((others) => !others.some((a) => group.some((b) => seenTogether(a, b))));
+      return alike >= SAME_PERSON && apart;
+    });
+    if (!person) {
+      const number = people.length;
+      person = { id: `p${number + 1}`, number, signature: null, seen: 0 };
+      people.push(person);
+    }
+    if (!taken.get(person)?.includes(group)) taken.set(person, [...(taken.get(person) ?? []), group]);
+    for (const track of group) track.who = person.id;
+    const look = looks[i];
+    if (!look) return;
+    const memory = Math.min(person.seen, LONGEST_MEMORY);
+    const old = person.signature;
+    person.signature = old ? look.map((value, k) => Math.round((old[k]! * memory + value) / (memory + 1))) : look;
+    person.seen++;
+  });
+  return people;
+}

@@ -1,0 +1,173 @@
+import { boxArea, boxCentre, type Size } from "../../geometry/box";
+import { rangeLength, type FrameRange } from "../../time/rate";
+import { type Track, visibleFrames } from "../tracking/track";
+
+/** A track with what speaks for following it. */
+export interface RankedTrack {
+  track: Track;
+  /** 0 to about 1. */
+  score: number;
+  /** Share of the shot in which it is seen. */
+  presence: number;
+  reason: string;
+}
+
+const KIND_WEIGHT: Record<Track["kind"], number> = {
+  mark: 3,
+  face: 1,
+  person: 0.72,
+  object: 0.5,
+  motion: 0.4,
+  salient: 0.25,
+};
+const KIND_WORD: Record<Track["kind"], string> = {
+  mark: "marked by you",
+  face: "face",
+  person: "person",
+  object: "thing",
+  motion: "what moves most",
+  salient: "what stands out",
+};
+
+/** What goes into the merit of a track; each from 0 to 1, and together no more than 1. */
+const WEIGHTS = {
+  presence: 0.3,
+  size: 0.14,
+  /** Size beside the largest of the same kind. */
+  largest: 0.16,
+  centrality: 0.08,
+  confidence: 0.06,
+  sharpness: 0.08,
+  speaking: 0.1,
+  motion: 0.04,
+  known: 0.04,
+};
+/** Share of a shot for which a thing must be seen for its size to be a measure for others. */
+const LASTING = 0.25;
+/** Height of a face, in pictures, beyond which larger is no better. */
+const LARGE_FACE = 0.3;
+/** Speed, in pictures a shot's second, that counts as moving. */
+const FULL_SPEED = 0.01;
+
+/** Means over a track's frames: place (1 in the middle to 0 in a corner), size in pictures, and speed. */
+function figuresOf(track: Track, picture: Size): { centrality: number; size: number; speed: number } {
+  let centrality = 0;
+  let size = 0;
+  let speed = 0;
+  let count = 0;
+  let before: { x: number; y: number } | null = null;
+  for (const box of track.boxes) {
+    const centre: { x: number; y: number } | null = box && boxCentre(box);
+    if (centre && before) speed += Math.hypot(centre.x - before.x, centre.y - before.y) / picture.height;
+    before = centre;
+    if (!box || !centre) continue;
+    const dx = (centre.x - picture.width / 2) / (picture.width / 2);
+    const dy = (centre.y - picture.height / 2) / (picture.height / 2);
+    centrality += 1 - Math.min(1, Math.hypot(dx, dy) / Math.SQRT2);
+    size += Math.sqrt(boxArea(box)) / picture.height;
+    count++;
+  }
+  const per = Math.max(1, count);
+  return { centrality: centrality / per, size: size / per, speed: speed / per };
+}
+
+const speakingFrames = ({ speaking = [] }: Track): number =>
+  speaking.reduce((sum, { start, end }) => sum + end - start, 0);
+
+/**
+ * Orders the tracks of a shot by how much they deserve to be followed: what it is, how long, how large and how central
+ * it is seen, how sharp, whether it speaks or moves, how sure the detectors are, and whether the shot before followed
+ * the same person. Ties keep the order of ids.
+ *
+ * @param before who was followed in the shot before
+ */
+export function rankTracks(
+  tracks: readonly Track[],
+  shot: FrameRange,
+  picture: Size,
+  before: string | null = null,
+): RankedTrack[] {
+  const total = rangeLength(shot);
+  const sharpest = Math.max(1e-9, ...tracks.map(({ sharpness = 0 }) => sharpness));
+  const figures = new Map(tracks.map((track) => [track.id, figuresOf(track, picture)]));
+  // What passes close by for a moment makes nothing else small.
+  const lasting = tracks.filter((track) => visibleFrames(track) >= LASTING * total);
+  const largestOf = (kind: Track["kind"]) =>
+    Math.max(1e-9, ...lasting.filter((track) => track.kind === kind).map(({ id }) => figures.get(id)!.size));
+  const ranked = tracks.map((track): RankedTrack => {
+    const presence = visibleFrames(track) / total;
+    const { centrality, size, speed } = figures.get(track.id)!;
+    // A person's box is some five times the height of the face in it.
+    const faceSize = track.kind === "person" ? size / 3 : size;
+    const speaking = Math.min(1, speakingFrames(track) / total);
+    const merit =
+      WEIGHTS.presence * presence +
+      WEIGHTS.size * Math.min(1, faceSize / LARGE_FACE) +
+      WEIGHTS.largest * Math.min(1, size / largestOf(track.kind)) +
+      WEIGHTS.centrality * centrality +
+      WEIGHTS.confidence * track.confidence +
+      WEIGHTS.sharpness * ((track.sharpness ?? sharpest / 2) / sharpest) +
+      WEIGHTS.speaking * Math.sqrt(speaking) +
+      WEIGHTS.motion * Math.min(1, speed / FULL_SPEED) +
+      WEIGHTS.known * (before && track.who === before ? 1 : 0);
+    return { track, score: KIND_WEIGHT[track.kind] * merit, presence, reason: "" };
+  });
+  ranked.sort((a, b) => b.score - a.score);
+  for (const entry of ranked) entry.reason = reasonFor(entry, ranked, figures, before);
+  return ranked;
+}
+
+/** Why a track is where it is, in words: "largest face, speaking, 92 % of the shot". */
+function reasonFor(
+  { track, presence }: RankedTrack,
+  ranked: readonly RankedTrack[],
+  figures: ReadonlyMap<string, { size: number }>,
+  before: string | null,
+): string {
+  const alike = ranked.filter((other) => other.track.kind === track.kind && other.track !== track);
+  const size = figures.get(track.id)!.size;
+  const what = track.label ?? KIND_WORD[track.kind];
+  const largest = alike.length > 0 && alike.every((other) => figures.get(other.track.id)!.size < size);
+  const only = alike.length === 0 && (track.kind === "face" || track.kind === "person");
+  return [
+    largest ? `largest ${what}` : only ? `only ${what}` : what,
+    ...(speakingFrames(track) > 0 ? ["speaking"] : []),
+    ...(before && track.who === before ? ["followed before"] : []),
+    `${Math.round(presence * 100)} % of the shot`,
+  ].join(", ");
+}
+
+/** A choice with how sure it is. */
+export interface ChosenSubject extends RankedTrack {
+  /** 0 to 1: how clearly it is ahead of the next, how long it is seen, and how surely. */
+  certainty: number;
+}
+
+/** How far ahead of the next one is clear, as a share of the score. */
+const CLEAR_LEAD = 0.2;
+
+/** The track to follow if nobody says otherwise; null when there is nothing worth following. */
+export function chooseSubject(
+  tracks: readonly Track[],
+  shot: FrameRange,
+  picture: Size,
+  before: string | null = null,
+): ChosenSubject | null {
+  // A person whose face is tracked goes by the face.
+  const faces = tracks.filter(({ kind }) => kind === "face");
+  const ranked = rankTracks(tracks, shot, picture, before);
+  const best = ranked[0];
+  if (!best || best.presence < 0.1) return null;
+  const next = ranked.find(
+    ({ track }) =>
+      track !== best.track && track.id !== best.track.personId && !faces.some((f) => f.personId === track.id),
+  );
+  const lead = next ? Math.min(1, (best.score - next.score) / (CLEAR_LEAD * best.score)) : 1;
+  const known = best.track.kind === "motion" || best.track.kind === "salient" ? 0.6 : 1;
+  const certainty =
+    known *
+    Math.min(1, 0.45 + 0.55 * lead) *
+    Math.min(1, best.presence / 0.5) *
+    Math.min(1, best.track.confidence / 0.6);
+  return { ...best, certainty };
+}

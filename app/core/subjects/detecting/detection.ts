@@ -1,0 +1,60 @@
+import type { PlainEdges } from "../../shots/plain-edges";
+import { boxIou, type Box, type Point } from "../../geometry/box";
+
+/** What a track can be of. */
+export const TRACK_KINDS = ["face", "person", "object", "motion", "salient", "mark"] as const;
+export type TrackKind = (typeof TRACK_KINDS)[number];
+
+/** Where the parts of a face are; right and left are the person's own. */
+export interface Landmarks {
+  rightEye: Point;
+  leftEye: Point;
+  nose: Point;
+  mouth: Point;
+}
+
+/** One thing that a detector sees in one frame. */
+export interface Detection {
+  kind: TrackKind;
+  box: Box;
+  /** The detector's confidence, 0 to 1. */
+  score: number;
+  /** What kind of object, such as "dog". */
+  label?: string;
+  /** Of a face. */
+  landmarks?: Landmarks;
+  /** Colours of what it wears or is made of, as `signatureOf` takes them. */
+  signature?: number[];
+  /** As `sharpnessOf` measures it. */
+  sharpness?: number;
+  /** Where it went by the optical flow after this frame: one box a step, until it was seen anew or its flow was lost. */
+  carried?: Box[];
+  /** Of a person: the track of the face where the head is, if there is only one. */
+  faceId?: string;
+  /** Of a face: as `facingOf` measures it. */
+  facing?: number;
+  /** Of a face: how much its mouth moved from each step to the next, 0 to 1. */
+  mouth?: number[];
+}
+
+/** All that was seen in one frame that the detectors looked at. */
+export interface FrameDetections {
+  frame: number;
+  /** Which detectors looked: the absence of a face says nothing if nobody looked for faces. */
+  looked: TrackKind[];
+  /** Frames from one carried box to the next. */
+  step: number;
+  detections: Detection[];
+  /** How far the frame is plain from its edges. */
+  plain?: PlainEdges;
+}
+
+/** Greedy non-maximum suppression within each kind: of boxes that overlap, the most confident stays. */
+export function suppressOverlaps(detections: Detection[], maxIou: number): Detection[] {
+  const kept: Detection[] = [];
+  for (const candidate of [...detections].sort((a, b) => b.score - a.score)) {
+    const covered = kept.some((other) => other.kind === candidate.kind && boxIou(other.box, candidate.box) > maxIou);
+    if (!covered) kept.push(candidate);
+  }
+  return kept;
+}

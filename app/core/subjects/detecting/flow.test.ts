@@ -1,0 +1,132 @@
+import { describe, expect, test } from "@jest/globals";
+import { texture, yuvPicture } from "../../../../tests/support/yuv-picture";
+import { boxIou } from "../../geometry/box";
+import { greyPyramid } from "../../image/grey-pyramid";
+import { cameraMotion, STILL } from "./camera-motion";
+import { Carrier } from "./carry";
+import type { Detection } from "./detection";
+import { movingThings } from "./moving";
+import { opticalFlow } from "./optical-flow";
+
+const [WIDTH, HEIGHT] = [320, 180];
+
+interface View {
+  panX?: number;
+  panY?: number;
+  zoom?: number;
+  /** Left edge of a square thing of 80 pixels. */
+  thing?: number;
+}
+
+/** A textured wall seen by a camera, with a square of another texture before it. */
+const view = ({ panX = 0, panY = 0, zoom = 1, thing }: View) =>
+  yuvPicture(WIDTH, HEIGHT, (x, y) => {
+    if (thing !== undefined && x >= thing && x < thing + 80 && y >= 50 && y < 130) {
+      const value = 150 + 180 * texture(x - thing + 1000, y, 11);
+      return [value, value, 0.8 * value];
+    }
+    const u = (x - WIDTH / 2) / zoom + WIDTH / 2 + panX;
+    const v = (y - HEIGHT / 2) / zoom + HEIGHT / 2 + panY;
+    const value = 120 + 140 * texture(u, v, 8) + 50 * texture(u, v, 31);
+    return [value, value, value];
+  });
+
+function between(before: View, after: View) {
+  const [a, b] = [greyPyramid(view(before)), greyPyramid(view(after))];
+  const flow = opticalFlow(a, b);
+  return { before: a[0]!, now: b[0]!, camera: cameraMotion(flow, a[0]!), size: a[0]! };
+}
+
+describe("the camera's motion", () => {
+  test("is found in a pan, to a fraction of a sample, however far within reach", () => {
+    for (const [x, y] of [
+      [3, 1],
+      [20, -4],
+      [0.8, 0],
+    ] as const) {
+      const { camera } = between({}, { panX: x, panY: y });
+      // The flow's plane has half the samples.
+      expect(camera.tx).toBeCloseTo(-x / 2, 0);
+      expect(Math.abs(camera.tx + x / 2)).toBeLessThan(0.25);
+      expect(Math.abs(camera.ty + y / 2)).toBeLessThan(0.25);
+      expect(camera.share).toBeGreaterThan(0.8);
+    }
+  });
+
+  test("is found in a zoom, around the middle", () => {
+    const { camera, size } = between({}, { zoom: 1.05 });
+    expect(camera.a).toBeCloseTo(1.05, 2);
+    expect(camera.a * (size.width / 2) + camera.tx).toBeCloseTo(size.width / 2, 0);
+  });
+
+  test("is not that of a large thing that moves before it", () => {
+    const { camera } = between({ panX: 0, thing: 100 }, { panX: 4, thing: 110 });
+    expect(Math.abs(camera.tx + 2)).toBeLessThan(0.2);
+  });
+
+  test("is unknown over a cut", () => {
+    const { camera } = between({}, { panX: 5000, panY: 3000 });
+    expect(camera).toMatchObject({ ...STILL, share: camera.share });
+    expect(camera.share).toBeLessThan(0.25);
+  });
+});
+
+describe("what moves by itself", () => {
+  test("is found before a camera that pans, with its edges", () => {
+    const { before, now, camera } = between({ panX: 0, thing: 140 }, { panX: 3, thing: 145 });
+    const found = movingThings(before, now, camera);
+    expect(found).toHaveLength(1);
+    expect(found[0]!.kind).toBe("motion");
+    expect(boxIou(found[0]!.box, { x: 145, y: 50, width: 80, height: 80 })).toBeGreaterThan(0.6);
+  });
+
+  test("is one thing though its middle is even", () => {
+    const plain = (x: number) => {
+      const image = view({ panX: x / 5 });
+      for (let y = 70; y < 110; y++) image.luma.fill(40, y * WIDTH + x, y * WIDTH + x + 36);
+      return greyPyramid(image);
+    };
+    const [before, now] = [plain(100), plain(106)];
+    const found = movingThings(before[0]!, now[0]!, cameraMotion(opticalFlow(before, now), before[0]!));
+    expect(boxIou(found[0]!.box, { x: 106, y: 70, width: 36, height: 40 })).toBeGreaterThan(0.4);
+  });
+
+  test("is nothing where only the camera moves, or where the camera is not known", () => {
+    for (const after of [{ panX: 9, panY: 2 }, { zoom: 1.04 }]) {
+      const { before, now, camera } = between({}, after);
+      expect(movingThings(before, now, camera)).toEqual([]);
+      expect(movingThings(before, now, { ...camera, share: 0.3 })).toEqual([]);
+    }
+  });
+});
+
+describe("carrying", () => {
+  const seen = (x: number): Detection => ({ kind: "object", box: { x, y: 50, width: 80, height: 80 }, score: 0.8 });
+
+  function carry(steps: number, at: (step: number) => number, again?: number) {
+    const carrier = new Carrier(8);
+    const detection = seen(at(0));
+    let image = view({ thing: at(0) });
+    let before = greyPyramid(image);
+    carrier.see([detection], image);
+    for (let step = 1; step <= steps; step++) {
+      image = view({ panX: 2 * step, thing: at(step) });
+      const after = greyPyramid(image);
+      carrier.advance(opticalFlow(before, after, carrier.points()), image);
+      if (step === again) carrier.see([seen(at(step))], image);
+      before = after;
+    }
+    return detection;
+  }
+
+  test("goes with the thing and not with what is behind it", () => {
+    const { carried } = carry(6, (step) => 100 + 7 * step);
+    expect(carried).toHaveLength(6);
+    carried!.forEach(({ x }, i) => expect(Math.abs(x - 100 - 7 * (i + 1))).toBeLessThan(4));
+  });
+
+  test("ends when the thing is seen anew, and when it has gone on for long", () => {
+    expect(carry(6, (step) => 100 + 3 * step, 4).carried).toHaveLength(4);
+    expect(carry(12, () => 100).carried).toHaveLength(8);
+  });
+});

@@ -1,0 +1,136 @@
+/**
+ * What moves against the camera's own motion, as boxes, for scenes in which no detector knows anything: where two
+ * pictures differ although the camera's motion is taken out, beside how much they would differ for a shift of one
+ * sample (the motion measure of Irani, Rousso and Peleg, "Computing occluding and transparent motions", 1994).
+ */
+import { type Box, scaleBox, type Size } from "../../geometry/box";
+import { connectedCells } from "../../image/connected-cells";
+import { type GreyPlane, PYRAMID_SCALE } from "../../image/grey-pyramid";
+import type { CameraMotion } from "./camera-motion";
+import type { Detection } from "./detection";
+
+/** Side of a cell, in samples. */
+const CELL = 6;
+/** Movement from picture to picture, in samples, that is no noise. */
+const LEAST_MOVEMENT = 0.3;
+/** Movement that is certain. */
+const CLEAR_MOVEMENT = 1.2;
+/** Differences up to so many times the usual one are noise. */
+const NOISE = 3;
+/** Steepness, in levels a sample, below which a difference says little about a movement. */
+const LEAST_STEEPNESS = 7;
+/** Cells this near one another are of one thing: its inside may be too even to show that it moves. */
+const REACH = 3;
+/** A single cell is more often a mistake than a thing. */
+const LEAST_CELLS = 3;
+/** What covers more of the picture than this is no subject but the scene itself, its camera misjudged. */
+const MAX_SHARE = 0.4;
+const MAX_BLOBS = 4;
+
+/** Differences of a picture from the one before as the camera's motion has it; 0 where that was not in the picture. */
+function differences(before: GreyPlane, now: GreyPlane, { a, b, tx, ty }: CameraMotion): Float32Array {
+  const { width, height } = now;
+  const out = new Float32Array(width * height);
+  const scale = a * a + b * b;
+  const [ia, ib] = [a / scale, -b / scale];
+  for (let y = 0, at = 0; y < height; y++) {
+    let u = ia * -tx - ib * (y - ty);
+    let v = ib * -tx + ia * (y - ty);
+    for (let x = 0; x < width; x++, at++, u += ia, v += ib) {
+      if (u < 0 || v < 0 || u >= width - 1 || v >= height - 1) continue;
+      const [u0, v0] = [Math.floor(u), Math.floor(v)];
+      const [fu, fv] = [u - u0, v - v0];
+      const corner = v0 * width + u0;
+      const { samples } = before;
+      const top = samples[corner]! + (samples[corner + 1]! - samples[corner]!) * fu;
+      const below = corner + width;
+      const bottom = samples[below]! + (samples[below + 1]! - samples[below]!) * fu;
+      out[at] = now.samples[at]! - (top + (bottom - top) * fv);
+    }
+  }
+  return out;
+}
+
+/** The size of difference that half of a picture stays under, from every seventh sample. */
+function usualSize(differences: Float32Array): number {
+  const some: number[] = [];
+  for (let i = 3; i < differences.length; i += 7) some.push(Math.abs(differences[i]!));
+  some.sort((a, b) => a - b);
+  return some[some.length >> 1] ?? 0;
+}
+
+/** How far each cell moved by itself, in samples, as far as it shows. */
+function movementOf(
+  before: GreyPlane,
+  now: GreyPlane,
+  camera: CameraMotion,
+  { width: columns, height: rows }: Size,
+): Float32Array {
+  const { width, samples } = now;
+  const difference = differences(before, now, camera);
+  const noise = usualSize(difference);
+  const floor = CELL * CELL * (LEAST_STEEPNESS + noise) ** 2;
+  const movement = new Float32Array(columns * rows);
+  for (let row = 0; row < rows; row++) {
+    for (let column = 0; column < columns; column++) {
+      let moved = 0;
+      let steepness = 0;
+      for (let y = Math.max(1, row * CELL); y < Math.min(now.height - 1, (row + 1) * CELL); y++) {
+        for (let x = Math.max(1, column * CELL); x < Math.min(width - 1, (column + 1) * CELL); x++) {
+          const at = y * width + x;
+          const gx = (samples[at + 1]! - samples[at - 1]!) / 2;
+          const gy = (samples[at + width]! - samples[at - width]!) / 2;
+          const squared = gx * gx + gy * gy;
+          steepness += squared;
+          moved += Math.max(0, Math.abs(difference[at]!) - NOISE * noise) * Math.sqrt(squared);
+        }
+      }
+      movement[row * columns + column] = moved / Math.max(floor, steepness);
+    }
+  }
+  return movement;
+}
+
+interface Blob {
+  box: Box;
+  cells: number;
+  total: number;
+  clearest: number;
+}
+
+/** Cells that moved and lie near one another, together. */
+function blobsOf(movement: Float32Array, grid: Size): Blob[] {
+  const blobs: Blob[] = [];
+  const moved = (cell: number) => movement[cell]! >= LEAST_MOVEMENT;
+  const seen = new Set<number>();
+  for (const start of movement.keys()) {
+    if (!moved(start) || seen.has(start)) continue;
+    const { cells, box } = connectedCells(grid, start, moved, REACH);
+    let [total, clearest] = [0, 0];
+    for (const cell of cells) {
+      seen.add(cell);
+      total += movement[cell]!;
+      clearest = Math.max(clearest, movement[cell]!);
+    }
+    blobs.push({ box: scaleBox(box, PYRAMID_SCALE * CELL), cells: cells.length, total, clearest });
+  }
+  return blobs;
+}
+
+/**
+ * Groups the parts of a picture that do not move as the camera does; each group is a detection. Without a camera motion
+ * that the picture agrees on nothing can be said to move by itself.
+ *
+ * @param before the largest level of the pyramid of the picture before, and `now` that of this one
+ * @returns boxes in pixels of the picture
+ */
+export function movingThings(before: GreyPlane, now: GreyPlane, camera: CameraMotion): Detection[] {
+  if (camera.share < 0.5) return [];
+  const grid = { width: Math.ceil(now.width / CELL), height: Math.ceil(now.height / CELL) };
+  const area = PYRAMID_SCALE * PYRAMID_SCALE * now.width * now.height;
+  return blobsOf(movementOf(before, now, camera, grid), grid)
+    .filter(({ box, cells }) => cells >= LEAST_CELLS && box.width * box.height < MAX_SHARE * area)
+    .sort((a, b) => b.total - a.total)
+    .slice(0, MAX_BLOBS)
+    .map(({ box, clearest }) => ({ kind: "motion", box, score: Math.min(1, 0.3 + (0.7 * clearest) / CLEAR_MOVEMENT) }));
+}

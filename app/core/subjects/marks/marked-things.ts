@@ -1,0 +1,34 @@
+import { type FrameRange, inRange } from "../../time/rate";
+import type { Mark } from "./follow-thing";
+
+/** A mark with the thing that it is of. */
+export interface ThingMark extends Mark {
+  thing: string;
+}
+
+/** A marked thing in a shot. */
+export interface MarkedThing {
+  /** Id of its track. */
+  id: string;
+  shot: FrameRange;
+  /** In order of their frames, one a frame. */
+  marks: Mark[];
+  /** All that its track follows from, as text. */
+  basis: string;
+}
+
+/** Id of the track of a marked thing. */
+export const markTrackId = (thing: string): string => `mark-${thing}`;
+
+/** The things that are marked in a shot. */
+export function markedThings(marks: readonly ThingMark[], { start, end }: FrameRange): MarkedThing[] {
+  const shot = { start, end };
+  const inside = marks.filter(({ frame }) => inRange(frame, shot));
+  return [...new Set(inside.map(({ thing }) => thing))].map((thing) => {
+    const own = inside
+      .filter((mark) => mark.thing === thing)
+      .map(({ frame, box }) => ({ frame, box }))
+      .sort((a, b) => a.frame - b.frame);
+    return { id: markTrackId(thing), shot, marks: own, basis: JSON.stringify([thing, start, end, own]) };
+  });
+}

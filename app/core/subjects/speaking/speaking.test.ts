@@ -1,0 +1,84 @@
+import { describe, expect, test } from "@jest/globals";
+import { speakingTurns, turnsOf } from "./speaking";
+import type { Track } from "../tracking/track";
+import { voicedFrames } from "./voice";
+
+const RATE = { num: 30, den: 1 };
+const SHOT = { start: 100, end: 400 };
+
+/** A face whose mouth moves in some stretches of the film. */
+function face(id: string, moves: [number, number][], seen: [number, number] = [100, 400]): Track {
+  const [start, end] = seen;
+  const frames = Array.from({ length: end - start }, (_, i) => start + i);
+  return {
+    id,
+    kind: "face",
+    start,
+    boxes: frames.map(() => ({ x: 0, y: 0, width: 40, height: 50 })),
+    confidence: 0.9,
+    mouth: frames.map((frame) => {
+      const open = moves.some(([from, to]) => frame >= from && frame < to);
+      return open ? 120 + 60 * Math.sin(frame) : 12 + 10 * Math.sin(1.7 * frame);
+    }),
+  };
+}
+const voiced = (...spans: [number, number][]) =>
+  Uint8Array.from({ length: 300 }, (_, i) => (spans.some(([from, to]) => i + 100 >= from && i + 100 < to) ? 1 : 0));
+
+describe("who speaks", () => {
+  test("is whoever's mouth moves while there is a voice", () => {
+    const faces = [face("a", [[120, 220]]), face("b", [[240, 380]])];
+    const turns = speakingTurns(faces, SHOT, voiced([120, 220], [240, 380]), RATE);
+    const near = (found: number, wanted: number) => expect(Math.abs(found - wanted)).toBeLessThan(22);
+    const [a, b] = [turns.get("a")!, turns.get("b")!];
+    expect([a.length, b.length]).toEqual([1, 1]);
+    near(a[0]!.start, 120);
+    near(b[0]!.start, 230);
+    near(b[0]!.end, 380);
+  });
+
+  test("is nobody in the picture when no mouth moves to the voice, or when there is none", () => {
+    expect(speakingTurns([face("a", [])], SHOT, voiced([120, 380]), RATE).size).toBe(0);
+    expect(speakingTurns([face("a", [[120, 220]])], SHOT, voiced(), RATE).size).toBe(0);
+    expect(speakingTurns([], SHOT, voiced([120, 220]), RATE).size).toBe(0);
+  });
+
+  test("does not change for a syllable", () => {
+    const faces = [face("a", [[100, 400]]), face("b", [[200, 212]])];
+    const turns = speakingTurns(faces, SHOT, voiced([100, 400]), RATE);
+    expect(turns.get("a")).toHaveLength(1);
+    expect(turns.has("b")).toBe(false);
+  });
+});
+
+describe("turns", () => {
+  const speaks = (id: string, ...ranges: [number, number][]): Track => ({
+    ...face(id, []),
+    speaking: ranges.map(([start, end]) => ({ start, end })),
+  });
+
+  test("cover the shot, each until the next one speaks", () => {
+    const turns = turnsOf([speaks("a", [130, 200], [300, 390]), speaks("b", [210, 280])], SHOT, RATE);
+    expect(turns).toEqual([
+      { start: 100, end: 210, trackId: "a" },
+      { start: 210, end: 300, trackId: "b" },
+      { start: 300, end: 400, trackId: "a" },
+    ]);
+  });
+
+  test("too short are left to the one before", () => {
+    const turns = turnsOf([speaks("a", [100, 200], [215, 400]), speaks("b", [200, 215])], SHOT, RATE);
+    expect(turns).toEqual([{ start: 100, end: 400, trackId: "a" }]);
+  });
+
+  test("are none where nobody speaks", () => {
+    expect(turnsOf([face("a", [])], SHOT, RATE)).toEqual([]);
+  });
+});
+
+test("the voice is laid on the film's frames, and short pauses are filled", () => {
+  const speech = Uint8Array.from({ length: 100 }, (_, piece) => (piece >= 50 && piece !== 60 ? 250 : 3));
+  const frames = voicedFrames({ speech, secondsPerPiece: 0.032 }, { start: 0, end: 96 }, RATE);
+  expect([frames[47], frames[50], frames[58], frames[90]]).toEqual([0, 1, 1, 1]);
+  expect(voicedFrames(null, { start: 0, end: 5 }, RATE)).toEqual(new Uint8Array(5));
+});

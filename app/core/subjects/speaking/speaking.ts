@@ -1,0 +1,135 @@
+/**
+ * Who speaks when: while there is a voice, the face whose mouth moves most beside what it does in silence. One speaker
+ * at a time, with a price on every change, found over the whole shot at once (Viterbi 1967).
+ */
+import { type FrameRange, framesPerSecond, type Rate } from "../../time/rate";
+import type { Track } from "../tracking/track";
+
+/** Seconds over which the movement of a mouth is averaged: some syllables. */
+const SYLLABLES_SECONDS = 0.5;
+/** Movement above a mouth's silence, in thousandths, that speech makes more likely than not. */
+const SPEECH_MOVEMENT = 45;
+/** What a change of speaker costs, in seconds of clear evidence. */
+const CHANGE_SECONDS = 0.8;
+/** A turn is no shorter than this. */
+export const LEAST_TURN_SECONDS = 1.2;
+
+/** Share of values from the lowest that counts as a mouth at rest, where there is no silence to tell. */
+const REST_SHARE = 0.2;
+/** A mouth at rest moves no more than this, in thousandths: one that always moves always speaks. */
+const MOST_REST = 40;
+
+/** Movement of a mouth, evened out, above what it is in silence; 0 where the face is not seen. Thousandths. */
+function evidence(face: Track, shot: FrameRange, voiced: Uint8Array, fps: number): Float32Array {
+  const count = shot.end - shot.start;
+  const raw = new Float32Array(count).fill(Number.NaN);
+  face.mouth?.forEach((value, i) => {
+    const at = face.start + i - shot.start;
+    if (value !== null && at >= 0 && at < count) raw[at] = value;
+  });
+  const reach = Math.max(1, Math.round((SYLLABLES_SECONDS * fps) / 2));
+  const even = new Float32Array(count).fill(Number.NaN);
+  let sum = 0;
+  let seen = 0;
+  for (let i = -reach; i < count; i++) {
+    const entering = raw[i + reach];
+    if (entering !== undefined && !Number.isNaN(entering)) [sum, seen] = [sum + entering, seen + 1];
+    const leaving = raw[i - reach - 1];
+    if (leaving !== undefined && !Number.isNaN(leaving)) [sum, seen] = [sum - leaving, seen - 1];
+    if (i >= 0 && seen > 0) even[i] = sum / seen;
+  }
+  const silent: number[] = [];
+  const all: number[] = [];
+  even.forEach((value, i) => {
+    if (Number.isNaN(value)) return;
+    all.push(value);
+    if (!voiced[i]) silent.push(value);
+  });
+  all.sort((a, b) => a - b);
+  silent.sort((a, b) => a - b);
+  const lowest = all[Math.floor(REST_SHARE * all.length)] ?? 0;
+  const rest = silent.length > fps / 2 ? silent[silent.length >> 1]! : Math.min(MOST_REST, lowest);
+  return even.map((value) => (Number.isNaN(value) ? 0 : value - rest));
+}
+
+/** The best row of states: each frame's gain of being in one, less the price of every change. */
+function bestStates(gains: Float32Array[], price: number): Uint8Array {
+  const count = gains[0]!.length;
+  const from = gains.map(() => new Uint8Array(count));
+  let scores = gains.map((gain) => gain[0]!);
+  for (let i = 1; i < count; i++) {
+    const best = scores.indexOf(Math.max(...scores));
+    scores = scores.map((score, state) => {
+      const changes = scores[best]! - price > score;
+      from[state]![i] = changes ? best : state;
+      return (changes ? scores[best]! - price : score) + gains[state]![i]!;
+    });
+  }
+  const states = new Uint8Array(count);
+  let state = scores.indexOf(Math.max(...scores));
+  for (let i = count - 1; i >= 0; i--) {
+    states[i] = state;
+    state = from[state]![i]!;
+  }
+  return states;
+}
+
+/**
+ * When each face of a shot speaks, by the track's id. Faces without a turn are left out.
+ *
+ * @param voiced for each frame of the shot whether there is a voice
+ */
+export function speakingTurns(
+  faces: readonly Track[],
+  shot: FrameRange,
+  voiced: Uint8Array,
+  rate: Rate,
+): Map<string, FrameRange[]> {
+  const fps = framesPerSecond(rate);
+  const turns = new Map<string, FrameRange[]>();
+  if (faces.length === 0 || !voiced.includes(1)) return turns;
+  // The first state is that nobody to be seen speaks: a voice from elsewhere, or none.
+  const gains = [
+    new Float32Array(voiced.length).fill(1),
+    ...faces.map((face) =>
+      evidence(face, shot, voiced, fps).map((moved, i) => (voiced[i] ? Math.min(3, moved / SPEECH_MOVEMENT) : 0.999)),
+    ),
+  ];
+  const states = bestStates(gains, CHANGE_SECONDS * fps);
+  for (let start = 0; start < states.length;) {
+    let end = start + 1;
+    while (end < states.length && states[end] === states[start]) end++;
+    const face = faces[states[start]! - 1];
+    if (face && voiced.subarray(start, end).includes(1)) {
+      const turn = { start: shot.start + start, end: shot.start + end };
+      turns.set(face.id, [...(turns.get(face.id) ?? []), turn]);
+    }
+    start = end;
+  }
+  return turns;
+}
+
+/** A stretch of a shot that belongs to one speaker. */
+export interface Turn extends FrameRange {
+  trackId: string;
+}
+
+/**
+ * The turns of a shot from its tracks: every frame belongs to whoever spoke last, the beginning to the first who
+ * speaks. Too short a turn goes to the one before it. None if nobody speaks.
+ */
+export function turnsOf(tracks: readonly Track[], shot: FrameRange, rate: Rate): Turn[] {
+  const least = LEAST_TURN_SECONDS * framesPerSecond(rate);
+  const spoken = tracks
+    .flatMap(({ id, speaking = [] }) => speaking.map((range) => ({ ...range, trackId: id })))
+    .filter(({ start, end }) => end > shot.start && start < shot.end)
+    .sort((a, b) => a.start - b.start);
+  const turns: Turn[] = [];
+  for (const [i, { start, trackId }] of spoken.entries()) {
+    const until = spoken[i + 1]?.start ?? shot.end;
+    const last = turns.at(-1);
+    if (last && (last.trackId === trackId || until - start < least)) last.end = until;
+    else turns.push({ start: last ? start : shot.start, end: until, trackId });
+  }
+  return turns;
+}

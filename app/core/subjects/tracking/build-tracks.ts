@@ -1,0 +1,189 @@
+import { type Box, boxArea, boxCentre, intersectionArea, type Size } from "../../geometry/box";
+import { framesPerSecond, type FrameRange, inRange, type Rate } from "../../time/rate";
+import { associate, type Tracklet } from "./associate";
+import type { FrameDetections, TrackKind } from "../detecting/detection";
+import { fillTrack } from "./fill-track";
+import { joinPieces } from "./join-pieces";
+import { joinTracklets } from "./join-tracklets";
+import { withoutMergers } from "./stay";
+import { boxAt, joinTracks, seenTogether, type Track, visibleFrames } from "./track";
+
+interface KindRules {
+  /** Detections above this begin tracks; weaker ones only extend them. */
+  highScore: number;
+  /** How far from where it was expected it may turn up, in multiples of its size. */
+  reach: number;
+  /** How long it may be gone and still be the same without a second thought. */
+  maxGapSeconds: number;
+  /** How long it may be gone and be the same if it looks the same. */
+  joinSeconds: number;
+  /** How sure the detections of a track must be on average. */
+  leastScore: number;
+  /** Seconds for which it must be seen to count: a detector errs for moments, not for long. */
+  leastSeconds: number;
+}
+
+const RULES = {
+  face: { highScore: 0.65, reach: 1.2, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.62, leastSeconds: 0.35 },
+  person: { highScore: 0.45, reach: 0.6, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.42, leastSeconds: 0.6 },
+  object: { highScore: 0.45, reach: 1, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.38, leastSeconds: 0.6 },
+  motion: { highScore: 0.6, reach: 1.6, maxGapSeconds: 1, joinSeconds: 2, leastScore: 0, leastSeconds: 0.8 },
+  salient: { highScore: 0.6, reach: 0.8, maxGapSeconds: 2, joinSeconds: 0, leastScore: 0, leastSeconds: 0.6 },
+} satisfies Partial<Record<TrackKind, KindRules>>;
+type FoundKind = keyof typeof RULES;
+const FOUND_KINDS = Object.keys(RULES) as FoundKind[];
+
+/** Share of the looks between first and last sighting in which it must have been seen. */
+const MIN_DENSITY = 0.35;
+/** A thing that is seen in this share of a shot makes up for all that merely moves or stands out. */
+const LASTING_SHARE = 0.3;
+/** The part of a person's box, from its top, in which the middle of the face is. */
+const HEAD_PART = 0.55;
+/** A thing that is not seen any more is taken to be where the flow has it for so long. */
+const LINGER_SECONDS = 0.4;
+
+function lookInterval(frames: FrameDetections[], kind: TrackKind): number {
+  const looks = frames.filter((f) => f.looked.includes(kind)).map((f) => f.frame);
+  return Math.max(1, (looks[1] ?? 1) - (looks[0] ?? 0));
+}
+
+function isConvincing(tracklet: Tracklet, interval: number, shot: FrameRange, fps: number): boolean {
+  const { sightings } = tracklet;
+  const span = sightings.at(-1)!.frame - sightings[0]!.frame + interval;
+  const { leastScore, leastSeconds } = RULES[tracklet.kind as FoundKind];
+  const score = sightings.reduce((sum, { detection }) => sum + detection.score, 0) / sightings.length;
+  if (score < leastScore) return false;
+  const wanted = Math.min(leastSeconds * fps, 0.6 * (shot.end - shot.start));
+  return span >= wanted && (sightings.length * interval) / span >= MIN_DENSITY;
+}
+
+/** Whether a face is where the head of a person belongs. */
+function isHeadOf(face: Box, person: Box): boolean {
+  const centre = boxCentre(face);
+  const inside = intersectionArea(face, person) > 0.5 * boxArea(face);
+  return inside && centre.y < person.y + HEAD_PART * person.height;
+}
+
+/** Detections of persons told apart by their faces: two who pass each other are like one another, and their faces are not. */
+function withFaces(frames: readonly FrameDetections[], faces: readonly Track[]): FrameDetections[] {
+  return frames.map((look) => ({
+    ...look,
+    detections: look.detections.map((detection) => {
+      if (detection.kind !== "person") return detection;
+      const heads = faces.filter((face) => {
+        const box = boxAt(face, look.frame);
+        return box && isHeadOf(box, detection.box);
+      });
+      return heads.length === 1 ? { ...detection, faceId: heads[0]!.id } : detection;
+    }),
+  }));
+}
+
+/** Share of the frames in which a face is seen where its centre lies in the upper part of the person's box. */
+function belonging(face: Track, person: Track): number {
+  let together = 0;
+  let seen = 0;
+  face.boxes.forEach((box, i) => {
+    if (!box) return;
+    seen++;
+    const body = boxAt(person, face.start + i);
+    if (body && isHeadOf(box, body)) together++;
+  });
+  return seen > 0 ? together / seen : 0;
+}
+
+/** Gives each face the person it is seen with most, one face a person at a time. */
+function joinFacesToPersons(tracks: Track[]): void {
+  const persons = tracks.filter((track) => track.kind === "person");
+  for (const face of tracks.filter((track) => track.kind === "face")) {
+    const best = persons
+      .map((person) => ({ person, share: belonging(face, person) }))
+      .sort((a, b) => b.share - a.share)[0];
+    if (best && best.share > 0.4) face.personId = best.person.id;
+  }
+}
+
+/**
+ * All tracks of one shot from what the detectors saw in it. Ids are unique in the film: the shot's first frame and
+ * a serial, such as "s120-face-1".
+ */
+export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: Rate, picture: Size): Track[] {
+  const fps = framesPerSecond(rate);
+  const inShot = frames.filter(({ frame }) => inRange(frame, shot));
+  const tracksOf = (kind: FoundKind, looks: FrameDetections[]): Track[] => {
+    const interval = lookInterval(looks, kind);
+    const { highScore, reach, maxGapSeconds, joinSeconds } = RULES[kind];
+    const maxGapFrames = Math.max(2 * interval, Math.round(maxGapSeconds * fps));
+    const found = associate(looks, kind, shot, { highScore, reach, maxGapFrames });
+    const pieces = kind === "motion" ? found.map(withoutMergers) : found;
+    const joined = joinTracklets(pieces, {
+      maxGapFrames: Math.round(joinSeconds * fps),
+      reach: 2,
+      reachPerSecond: 2.5,
+      maxUnlikeness: 0.35,
+      fps,
+    });
+    return joined
+      .filter((tracklet) => isConvincing(tracklet, interval, shot, fps))
+      .map((tracklet, i) => {
+        const id = `s${shot.start}-${kind}-${i + 1}`;
+        return fillTrack(tracklet, id, shot, picture, {
+          bridgeFrames: maxGapFrames,
+          lookInterval: interval,
+          lingerFrames: Math.round(LINGER_SECONDS * fps),
+          placeSigma: 0.08 * fps,
+          sizeSigma: 0.3 * fps,
+        });
+      });
+  };
+  const faces = tracksOf("face", inShot);
+  const known = withFaces(inShot, faces);
+  const others = FOUND_KINDS.filter((kind) => kind !== "face").flatMap((kind) => tracksOf(kind, known));
+  const tracks = [...faces, ...others];
+  joinFacesToPersons(tracks);
+  return withoutShadows(oneFaceEach(tracks), shot);
+}
+
+/** Faces of one person that are never seen together are one face, which was not seen for a while. */
+function oneFaceEach(tracks: readonly Track[]): Track[] {
+  const kept: Track[] = [];
+  for (const track of tracks) {
+    const same = kept.findIndex(
+      (other) =>
+        track.kind === "face" &&
+        other.kind === "face" &&
+        other.personId !== undefined &&
+        other.personId === track.personId &&
+        !seenTogether(other, track),
+    );
+    if (same < 0) kept.push(track);
+    else kept[same] = joinTracks(kept[same]!, track);
+  }
+  return kept;
+}
+
+/** Share of its frames in which something lies within a track of another kind. */
+function shareWithin(track: Track, others: readonly Track[]): number {
+  let within = 0;
+  let seen = 0;
+  track.boxes.forEach((box, i) => {
+    if (!box) return;
+    seen++;
+    const covered = others.some((other) => {
+      const known = boxAt(other, track.start + i);
+      return known && intersectionArea(box, known) > 0.35 * Math.min(boxArea(box), boxArea(known));
+    });
+    if (covered) within++;
+  });
+  return seen > 0 ? within / seen : 1;
+}
+
+/** Of what merely moves or stands out, only what is there where nothing known is to be seen for long. */
+function withoutShadows(tracks: readonly Track[], shot: FrameRange): Track[] {
+  const lasting = (track: Track) => visibleFrames(track) > LASTING_SHARE * (shot.end - shot.start);
+  const known = tracks.filter(({ kind }) => kind !== "motion" && kind !== "salient");
+  if (known.some(lasting)) return known;
+  const moving = joinPieces(tracks.filter((track) => track.kind === "motion" && shareWithin(track, known) < 0.5));
+  if (moving.some(lasting)) return [...known, ...moving];
+  return [...known, ...moving, ...tracks.filter(({ kind }) => kind === "salient")];
+}

@@ -1,0 +1,69 @@
+/** What the editor has changed of what was found: parts of tracks taken away, tracks joined, people who are one. */
+import { type FrameRange, inRange } from "../../time/rate";
+import { joinTracks, type Track } from "./track";
+
+/** A change of one track. */
+export interface TrackEdit {
+  /** Frames in which it is not to be followed any more. */
+  removed: FrameRange[];
+  /** The track that it goes on as, or was before. */
+  joinedTo: string | null;
+}
+
+/** Somebody who was recognised, and the one whom they are, if the editor says so. */
+export interface MergedPerson {
+  id: string;
+  mergedInto: string | null;
+}
+
+/** Who somebody is after all that the editor has said. */
+export function rootPerson(id: string, people: readonly MergedPerson[]): string {
+  const seen = new Set<string>();
+  let at = id;
+  for (;;) {
+    const into = people.find((person) => person.id === at)?.mergedInto;
+    if (!into || seen.has(into)) return at;
+    seen.add(at);
+    at = into;
+  }
+}
+
+function withoutFrames(track: Track, removed: readonly FrameRange[]): Track | null {
+  const boxes = track.boxes.map((box, i) => {
+    const frame = track.start + i;
+    return removed.some((range) => inRange(frame, range)) ? null : box;
+  });
+  return boxes.some(Boolean) ? { ...track, boxes } : null;
+}
+
+/** The tracks of a shot as the editor wants them. */
+export function editTracks(
+  tracks: readonly Track[],
+  edits: ReadonlyMap<string, TrackEdit>,
+  people: readonly MergedPerson[],
+): Track[] {
+  const kept = tracks.flatMap((track) => {
+    const edit = edits.get(track.id);
+    const left = edit ? withoutFrames(track, edit.removed) : track;
+    return left ? [left.who ? { ...left, who: rootPerson(left.who, people) } : left] : [];
+  });
+  const result: Track[] = [];
+  const gone = new Map<string, string>();
+  for (const track of kept) {
+    const into = edits.get(track.id)?.joinedTo;
+    if (into && kept.some(({ id }) => id === into)) gone.set(track.id, into);
+    else result.push(track);
+  }
+  for (const [id, into] of gone) {
+    const at = result.findIndex((track) => track.id === into);
+    if (at >= 0)
+      result[at] = joinTracks(
+        result[at]!,
+        kept.find((track) => track.id === id)!,
+      );
+  }
+  return result.map((track) => {
+    const person = track.personId && gone.get(track.personId);
+    return person ? { ...track, personId: person } : track;
+  });
+}

@@ -1,0 +1,178 @@
+import { type Box, boxCentre, driftBox, mixBoxes, type Size, visiblePart } from "../../geometry/box";
+import type { FrameRange } from "../../time/rate";
+import { carriedTo, type Tracklet } from "./associate";
+import { meanSignature } from "../detecting/signature";
+import type { Track } from "./track";
+
+export interface FillRules {
+  /** Gaps up to this many frames are bridged; over a longer one the thing counts as not seen. */
+  bridgeFrames: number;
+  /** Frames between looks: beyond the first and last sighting a track goes on for up to this many. */
+  lookInterval: number;
+  /** For how many frames after it was last seen the flow's word is taken for where it is. */
+  lingerFrames: number;
+  /** Standard deviation, in frames, of the smoothing of places and of sizes. */
+  placeSigma: number;
+  sizeSigma: number;
+}
+
+/**
+ * A box for every frame between sightings; null in gaps too long to bridge. From one sighting to the next the flow
+ * leads, and what it is off by at the end is spread over the way.
+ */
+function interpolate(
+  tracklet: Tracklet,
+  start: number,
+  end: number,
+  shotEnd: number,
+  rules: FillRules,
+): (Box | null)[] {
+  const boxes: (Box | null)[] = new Array<Box | null>(end - start).fill(null);
+  const { sightings } = tracklet;
+  sightings.forEach((sighting, i) => {
+    const { frame, detection } = sighting;
+    boxes[frame - start] = detection.box;
+    const next = sightings[i + 1];
+    if (!next || next.frame - frame > rules.bridgeFrames) {
+      // Gone for long, or for good: it is where the flow last had it.
+      for (let k = frame + 1; k < Math.min(end, next?.frame ?? end); k++)
+        boxes[k - start] = carriedTo(sighting, k, shotEnd);
+      return;
+    }
+    const arrived = carriedTo(sighting, next.frame);
+    for (let k = frame + 1; k < next.frame; k++) {
+      const share = (k - frame) / (next.frame - frame);
+      const led = arrived && carriedTo(sighting, k);
+      boxes[k - start] = led
+        ? driftBox(led, arrived, next.detection.box, share)
+        : mixBoxes(detection.box, next.detection.box, share);
+    }
+  });
+  return boxes;
+}
+
+/** Continues the movement of the outermost sightings to frames that nobody looked at. */
+function extrapolate(boxes: (Box | null)[], start: number, tracklet: Tracklet, reach: number): void {
+  const { sightings } = tracklet;
+  const extend = (from: number, towards: number, edge: number, inner: number) => {
+    const outermost = sightings[edge]!;
+    const neighbour = sightings[inner];
+    for (let k = from; k !== towards; k += Math.sign(towards - from)) {
+      if (boxes[k - start] || Math.abs(k - outermost.frame) > reach) continue;
+      const box = outermost.detection.box;
+      if (!neighbour) boxes[k - start] = box;
+      else {
+        const t = (k - outermost.frame) / (neighbour.frame - outermost.frame);
+        const a = boxCentre(box);
+        const b = boxCentre(neighbour.detection.box);
+        boxes[k - start] = { ...box, x: box.x + (b.x - a.x) * t, y: box.y + (b.y - a.y) * t };
+      }
+    }
+  };
+  extend(sightings[0]!.frame - 1, start - 1, 0, 1);
+  extend(sightings.at(-1)!.frame + 1, start + boxes.length, sightings.length - 1, sightings.length - 2);
+}
+
+/**
+ * Local linear regression with Gaussian weights, over the seen frames only. Unlike a moving average it has no
+ * lag at the ends of a track and does not cut the corners of a steady movement (Cleveland 1979, without the
+ * robustness iterations).
+ */
+export function smoothSeries(values: (number | null)[], sigma: number): (number | null)[] {
+  const reach = Math.ceil(sigma * 3);
+  return values.map((value, i) => {
+    if (value === null) return null;
+    let w = 0;
+    let wx = 0;
+    let wxx = 0;
+    let wy = 0;
+    let wxy = 0;
+    for (let k = Math.max(0, i - reach); k <= Math.min(values.length - 1, i + reach); k++) {
+      const y = values[k];
+      if (y === null || y === undefined) continue;
+      const x = k - i;
+      const weight = Math.exp(-0.5 * (x / sigma) ** 2);
+      w += weight;
+      wx += weight * x;
+      wxx += weight * x * x;
+      wy += weight * y;
+      wxy += weight * x * y;
+    }
+    const determinant = w * wxx - wx * wx;
+    return determinant > 1e-9 * w * wxx ? (wxx * wy - wx * wxy) / determinant : wy / w;
+  });
+}
+
+/** Smooths centres and sizes of a row of boxes apart; gaps stay gaps. */
+export function smoothBoxes(boxes: (Box | null)[], placeSigma: number, sizeSigma: number): (Box | null)[] {
+  const series = (pick: (box: Box) => number, sigma: number) =>
+    smoothSeries(
+      boxes.map((box) => (box ? pick(box) : null)),
+      sigma,
+    );
+  const xs = series((box) => box.x + box.width / 2, placeSigma);
+  const ys = series((box) => box.y + box.height / 2, placeSigma);
+  const widths = series((box) => box.width, sizeSigma);
+  const heights = series((box) => box.height, sizeSigma);
+  return boxes.map((box, i) =>
+    box ? { x: xs[i]! - widths[i]! / 2, y: ys[i]! - heights[i]! / 2, width: widths[i]!, height: heights[i]! } : null,
+  );
+}
+
+/** Makes a track with a box for every frame from a tracklet's sightings, within its shot and the picture. */
+export function fillTrack(tracklet: Tracklet, id: string, shot: FrameRange, picture: Size, rules: FillRules): Track {
+  const first = tracklet.sightings[0]!.frame;
+  const start = Math.max(shot.start, first - rules.lookInterval + 1);
+  const last = tracklet.sightings.at(-1)!;
+  const carriedFrames = (last.detection.carried?.length ?? 0) * last.step;
+  const end = Math.min(
+    shot.end,
+    last.frame + Math.max(rules.lookInterval, Math.min(carriedFrames, rules.lingerFrames) + 1),
+  );
+  const boxes = interpolate(tracklet, start, end, shot.end, rules);
+  extrapolate(boxes, start, tracklet, rules.lookInterval);
+  const smooth = smoothBoxes(boxes, rules.placeSigma, rules.sizeSigma).map((box) => box && visiblePart(box, picture));
+  return {
+    id,
+    kind: tracklet.kind,
+    start,
+    boxes: smooth,
+    ...looksOf(tracklet),
+    ...(tracklet.kind === "face" ? { mouth: mouthOf(tracklet, start, end) } : {}),
+  };
+}
+
+const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
+
+/** What a tracklet's sightings say about the thing. */
+function looksOf({ sightings }: Tracklet): Pick<Track, "confidence" | "label" | "signature" | "sharpness" | "facing"> {
+  const detections = sightings.map(({ detection }) => detection);
+  const label = detections.find((detection) => detection.label)?.label;
+  const signature = meanSignature(detections.flatMap((found) => (found.signature ? [found.signature] : [])));
+  const sharpness = detections.flatMap((found) => found.sharpness ?? []);
+  const facing = sightings.flatMap(({ frame, detection }) =>
+    detection.facing === undefined ? [] : [{ frame, side: detection.facing }],
+  );
+  return {
+    confidence: mean(detections.map(({ score }) => score)),
+    ...(label ? { label } : {}),
+    ...(signature ? { signature } : {}),
+    ...(sharpness.length > 0 ? { sharpness: mean(sharpness) } : {}),
+    ...(facing.length > 0 ? { facing } : {}),
+  };
+}
+
+/** How much a face's mouth moves, frame by frame, in thousandths; null where it was not followed. */
+function mouthOf({ sightings }: Tracklet, start: number, end: number): (number | null)[] {
+  const movement = new Array<number | null>(end - start).fill(null);
+  sightings.forEach(({ frame, step, detection }, i) => {
+    const until = Math.min(end, sightings[i + 1]?.frame ?? end);
+    detection.mouth?.forEach((value, k) => {
+      const from = frame + k * step;
+      for (let at = from + 1; at <= Math.min(from + step, until); at++) {
+        if (at >= start && at < end) movement[at - start] = Math.round(1000 * value);
+      }
+    });
+  });
+  return movement;
+}

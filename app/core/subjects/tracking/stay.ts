@@ -1,0 +1,75 @@
+/** What is known only by its movement, when it does not move, or moves where something else does. */
+import { type Box, boxArea, boxAround, boxCentre, type Size, visiblePart } from "../../geometry/box";
+import { median } from "../../median";
+import type { FrameRange } from "../../time/rate";
+import type { Sighting, Tracklet } from "./associate";
+import type { CameraStep } from "../detecting/camera-motion";
+import { extentOf, type Track } from "./track";
+
+/** Sightings to each side that say how large a thing is around one of them. */
+const NEIGHBOURS = 8;
+/** A sighting so many times as large holds something else as well. */
+const TOO_LARGE = 1.6;
+/** A box this near the picture's edge, as a share of the picture's longer side, is leaving it or coming in. */
+const AT_EDGE = 0.01;
+
+/** Leaves out the sightings in which a thing was taken together with one that it passed. */
+export function withoutMergers(tracklet: Tracklet): Tracklet {
+  const areaOf = ({ detection }: Sighting) => boxArea(detection.box);
+  const sightings = tracklet.sightings.filter((sighting, i, all) => {
+    const around = all.slice(Math.max(0, i - NEIGHBOURS), i + NEIGHBOURS + 1);
+    return areaOf(sighting) <= TOO_LARGE * median(around.map(areaOf));
+  });
+  return { ...tracklet, sightings };
+}
+
+/** Where a box that does not move itself is when the camera has gone a share of a step on, or back. */
+function withCamera(box: Box, { a, b, tx, ty }: CameraStep, share: number, back: boolean): Box {
+  const { x, y } = boxCentre(box);
+  const [dx, dy] = [a * x - b * y + tx - x, b * x + a * y + ty - y];
+  const growth = a ** share;
+  // A step is so small that going back along it is going the opposite way.
+  const sign = back ? -share : share;
+  const size = back ? 1 / growth : growth;
+  return boxAround({ x: x + sign * dx, y: y + sign * dy }, { width: box.width * size, height: box.height * size });
+}
+
+const atEdge = (box: Box, picture: Size): boolean => {
+  const margin = AT_EDGE * Math.max(picture.width, picture.height);
+  return (
+    box.x < margin ||
+    box.y < margin ||
+    box.x + box.width > picture.width - margin ||
+    box.y + box.height > picture.height - margin
+  );
+};
+
+/**
+ * A thing that begins to move was there before, and one that stops is there still: its track goes on to both ends of the
+ * shot as the camera moves, unless it came into the picture or left it.
+ *
+ * @param camera the steps within the shot, in order
+ */
+export function stayingOn(track: Track, shot: FrameRange, camera: readonly CameraStep[], picture: Size): Track {
+  const { start, end } = extentOf(track);
+  const boxes = new Map<number, Box | null>(track.boxes.map((box, i) => [start + i, box]));
+  const go = (from: number, to: number, direction: 1 | -1) => {
+    let box = boxes.get(from) ?? null;
+    if (!box || atEdge(box, picture)) return;
+    for (let frame = from + direction; frame !== to && box; frame += direction) {
+      const later = direction > 0 ? frame : frame + 1;
+      const at = camera.findIndex((step) => step.frame >= later);
+      const step = camera[at];
+      if (step) {
+        const frames: number = step.frame - (camera[at - 1]?.frame ?? shot.start);
+        box = withCamera(box, step, 1 / Math.max(1, frames), direction < 0);
+      }
+      box = visiblePart(box, picture);
+      boxes.set(frame, box);
+    }
+  };
+  go(end - 1, shot.end, 1);
+  go(start, shot.start - 1, -1);
+  const frames = Array.from({ length: shot.end - shot.start }, (_, i) => shot.start + i);
+  return { ...track, start: shot.start, boxes: frames.map((frame) => boxes.get(frame) ?? null) };
+}

@@ -1,0 +1,66 @@
+import type { Box } from "../../geometry/box";
+import type { FrameRange } from "../../time/rate";
+import type { TrackKind } from "../detecting/detection";
+import type { Facing } from "../detecting/facing";
+
+/** One thing followed through one shot. */
+export interface Track {
+  id: string;
+  kind: TrackKind;
+  /** Frame of the film that `boxes[0]` belongs to. */
+  start: number;
+  /** Where it is, frame by frame; null while it is not to be seen. */
+  boxes: (Box | null)[];
+  /** Mean confidence of what the detectors saw of it, 0 to 1. */
+  confidence: number;
+  label?: string;
+  /** For a face: the id of the person's track that it belongs to. */
+  personId?: string;
+  /** Who in the film it is, by the id of one of its people; the same in every shot. */
+  who?: string;
+  /** Colours of what it wears or is made of, as `signatureOf` takes them. */
+  signature?: number[];
+  /** How sharp its picture is beside the sharpest in the shot, 0 to 1. */
+  sharpness?: number;
+  /** For a face: when it speaks. */
+  speaking?: FrameRange[];
+  /** For a face: which way it looks, at the frames at which a detector saw it. */
+  facing?: Facing[];
+  /** For a face: how much its mouth moves, frame by frame from `start`, in thousandths; only until `speaking` is known. */
+  mouth?: (number | null)[];
+}
+
+export const boxAt = (track: Track, frame: number): Box | null => track.boxes[frame - track.start] ?? null;
+
+export const visibleFrames = (track: Track): number => track.boxes.reduce((count, box) => count + (box ? 1 : 0), 0);
+
+/** Frames from the first to the last in which it is tracked. */
+export const extentOf = (track: Track): FrameRange => ({ start: track.start, end: track.start + track.boxes.length });
+
+/** Whether two tracks are both to be seen at some moment. */
+export function seenTogether(a: Track, b: Track): boolean {
+  const end = Math.min(extentOf(a).end, extentOf(b).end);
+  for (let frame = Math.max(a.start, b.start); frame < end; frame++)
+    if (boxAt(a, frame) && boxAt(b, frame)) return true;
+  return false;
+}
+
+/** Two tracks as one, which has the first one's name: where both are seen, the first counts. */
+export function joinTracks(first: Track, second: Track): Track {
+  const [a, b] = [extentOf(first), extentOf(second)];
+  const start = Math.min(a.start, b.start);
+  const frames = Array.from({ length: Math.max(a.end, b.end) - start }, (_, i) => start + i);
+  const speaking = [...(first.speaking ?? []), ...(second.speaking ?? [])].sort((p, q) => p.start - q.start);
+  const facing = [...(first.facing ?? []), ...(second.facing ?? [])].sort((p, q) => p.frame - q.frame);
+  const mouthAt = ({ mouth, start: from }: Track, frame: number) => mouth?.[frame - from] ?? null;
+  return {
+    ...first,
+    start,
+    boxes: frames.map((frame) => boxAt(first, frame) ?? boxAt(second, frame)),
+    ...(speaking.length > 0 ? { speaking } : {}),
+    ...(facing.length > 0 ? { facing } : {}),
+    ...(first.mouth || second.mouth
+      ? { mouth: frames.map((frame) => mouthAt(first, frame) ?? mouthAt(second, frame)) }
+      : {}),
+  };
+}

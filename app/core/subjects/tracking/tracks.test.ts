@@ -1,0 +1,151 @@
+import { describe, expect, test } from "@jest/globals";
+import { boxIou, type Box } from "../../geometry/box";
+import { buildTracks } from "./build-tracks";
+import { castOf } from "../choosing/cast";
+import { type Detection, type FrameDetections, suppressOverlaps } from "../detecting/detection";
+import { smoothSeries } from "./fill-track";
+import { chooseSubject, rankTracks } from "../choosing/rank";
+import { boxAt, type Track } from "./track";
+
+const HD = { width: 1920, height: 1080 };
+const RATE = { num: 30, den: 1 };
+const SHOT = { start: 0, end: 120 };
+const square = (x: number, y: number, size: number): Box => ({ x, y, width: size, height: size });
+
+/** What detectors see, looking at every third frame. */
+function seen(at: (frame: number) => Detection[], end = SHOT.end): FrameDetections[] {
+  return Array.from({ length: Math.ceil(end / 3) }, (_, i) => ({
+    frame: i * 3,
+    looked: ["face", "person", "object"],
+    step: 1,
+    detections: at(i * 3),
+  }));
+}
+const face = (x: number, y: number, size = 100, score = 0.9): Detection => ({
+  kind: "face",
+  box: square(x, y, size),
+  score,
+});
+
+describe("tracks", () => {
+  test("one face that moves is one track with a box in every frame", () => {
+    const tracks = buildTracks(
+      seen((t) => [face(200 + 5 * t, 300)]),
+      SHOT,
+      RATE,
+      HD,
+    );
+    expect(tracks).toHaveLength(1);
+    expect(tracks[0]).toMatchObject({ id: "s0-face-1", kind: "face", start: 0 });
+    for (let t = 0; t < 120; t++)
+      expect(boxIou(boxAt(tracks[0]!, t)!, square(200 + 5 * t, 300, 100))).toBeGreaterThan(0.9);
+  });
+
+  test("two who cross stay themselves", () => {
+    const tracks = buildTracks(
+      seen((t) => [face(200 + 10 * t, 300), face(1400 - 10 * t, 330)]),
+      SHOT,
+      RATE,
+      HD,
+    );
+    expect(tracks).toHaveLength(2);
+    const right = tracks.find((track) => boxAt(track, 5)!.x < 800)!;
+    expect(boxAt(right, 115)!.x).toBeGreaterThan(1200);
+  });
+
+  test("a gap is bridged, weak sightings extend, and a short flicker counts for nothing", () => {
+    const tracks = buildTracks(
+      seen((t) => [
+        ...(t > 40 && t < 60 ? [] : [face(400, 300, 100, t > 80 ? 0.5 : 0.9)]),
+        ...(t === 30 ? [face(1200, 600)] : []),
+      ]),
+      SHOT,
+      RATE,
+      HD,
+    );
+    expect(tracks).toHaveLength(1);
+    expect(boxAt(tracks[0]!, 50)).not.toBeNull();
+    expect(boxAt(tracks[0]!, 119)).not.toBeNull();
+  });
+
+  test("somebody who comes late and goes is only there while he is there", () => {
+    const [track] = buildTracks(
+      seen((t) => (t >= 45 && t < 90 ? [face(400, 300)] : [])),
+      SHOT,
+      RATE,
+      HD,
+    );
+    expect(boxAt(track!, 20)).toBeNull();
+    expect(boxAt(track!, 60)).not.toBeNull();
+    expect(boxAt(track!, 110)).toBeNull();
+  });
+
+  test("what a fast runner does between looks is followed", () => {
+    const tracks = buildTracks(
+      seen((t) => (t > 10 && t < 80 ? [face(25 * (t - 10), 300, 80)] : [])),
+      SHOT,
+      RATE,
+      HD,
+    );
+    expect(tracks).toHaveLength(1);
+    expect(Math.abs(boxAt(tracks[0]!, 43)!.x - 25 * 33)).toBeLessThan(12);
+  });
+
+  test("a face belongs to the person around it", () => {
+    const person = (x: number): Detection => ({
+      kind: "person",
+      box: { x, y: 250, width: 300, height: 700 },
+      score: 0.8,
+    });
+    const tracks = buildTracks(
+      seen(() => [face(500, 280), person(400), person(1200)]),
+      SHOT,
+      RATE,
+      HD,
+    );
+    const found = tracks.find((track) => track.kind === "face")!;
+    const body = tracks.find((track) => track.id === found.personId)!;
+    expect(boxAt(body, 60)!.x).toBeCloseTo(400, 0);
+    expect(castOf(tracks, SHOT, HD, []).map(({ letter, track }) => [letter, track.kind])).toEqual([
+      ["1", "face"],
+      ["2", "person"],
+    ]);
+  });
+});
+
+describe("choosing", () => {
+  const track = (id: string, kind: Track["kind"], size: number, x: number, frames = 120): Track => ({
+    id,
+    kind,
+    start: 0,
+    boxes: new Array<Box>(frames).fill(square(x, 300, size)),
+    confidence: 0.9,
+  });
+
+  test("a large face comes before a small one, a face before a kite, a mark before all", () => {
+    const tracks = [
+      track("kite", "object", 300, 800),
+      track("small", "face", 60, 900),
+      track("large", "face", 220, 200),
+    ];
+    expect(rankTracks(tracks, SHOT, HD).map((r) => r.track.id)).toEqual(["large", "small", "kite"]);
+    expect(chooseSubject([...tracks, track("mine", "mark", 40, 0)], SHOT, HD)!.track.id).toBe("mine");
+  });
+
+  test("what is hardly there is not followed", () => {
+    expect(chooseSubject([track("brief", "face", 100, 800, 8)], SHOT, HD)).toBeNull();
+    expect(chooseSubject([], SHOT, HD)).toBeNull();
+  });
+});
+
+test("of overlapping detections the surest stays", () => {
+  const kept = suppressOverlaps([face(0, 0, 100, 0.6), face(10, 0, 100, 0.9), face(500, 0, 100, 0.5)], 0.3);
+  expect(kept.map(({ score }) => score)).toEqual([0.9, 0.5]);
+});
+
+test("smoothing has no lag on a steady movement, and keeps gaps", () => {
+  const values = Array.from({ length: 50 }, (_, t) => (t === 25 ? null : 3 * t));
+  const smooth = smoothSeries(values, 4);
+  expect(smooth[25]).toBeNull();
+  smooth.forEach((value, t) => value !== null && expect(value).toBeCloseTo(3 * t, 6));
+});

@@ -1,0 +1,87 @@
+import type { Box } from "~/core/geometry/box";
+import { activeAreaOf, ALIGNED_SHARE, edgeProfile, type EdgeProfile } from "~/core/shots/own-bars";
+import {
+  commonEdges,
+  edgesAround,
+  type PlainEdges,
+  plainBeyond,
+  reachesBeyond,
+  sameEdges,
+} from "~/core/shots/plain-edges";
+import type { FrameDetections } from "~/core/subjects/detecting/detection";
+import { type FrameRange, frameToSeconds } from "~/core/time/rate";
+import { decodeFrames } from "~/media/decode.server";
+import type { FilmFile } from "~/media/film-file";
+import { smallFrames } from "~/media/small-frames.server";
+
+/** Frames of a whole film that are looked at in full size: one for so many seconds, within limits. */
+const SECONDS_PER_FRAME = 8;
+const FRAMES = { least: 6, most: 24 };
+/** Frames of a shot that differs from the film. */
+const FRAMES_OF_SHOT = 6;
+
+/**
+ * Finds a film's own bars: in the whole film from some of its frames in full size, and in single shots where what the
+ * analysis has seen of them does not go with that.
+ */
+export class ActiveAreas {
+  /** What was found so far, beginning with the whole film. */
+  private known: (Box | null)[] = [];
+
+  constructor(
+    private readonly film: FilmFile,
+    private readonly signal?: AbortSignal,
+  ) {}
+
+  /**
+   * The part of the picture that is not bars in a shot; null if it has none.
+   *
+   * @param looks what was seen in the shot
+   */
+  async inShot(shot: FrameRange, looks: readonly FrameDetections[]): Promise<Box | null> {
+    const usual = await this.inFilm();
+    const edges = looks.flatMap(({ plain }) => plain ?? []);
+    if (edges.length === 0) return usual;
+    const seen = commonEdges(edges);
+    const bars = this.edges(usual);
+    if (!reachesBeyond(seen, bars) && !plainBeyond(seen, bars)) return usual;
+    // Of a shot that is plain for longer than its bars nothing says that these are not the usual ones.
+    const like = this.known.slice(1).find((area) => sameEdges(seen, this.edges(area)));
+    // That a shot has no bars is known as well as which it has.
+    if (like !== undefined) return like;
+    const found = await this.lookAt(shot, FRAMES_OF_SHOT, ALIGNED_SHARE.shot);
+    if (!found && !reachesBeyond(seen, bars)) return usual;
+    this.known.push(found);
+    return found;
+  }
+
+  private edges(area: Box | null): PlainEdges {
+    const { picture } = this.film.info;
+    return edgesAround(area, picture, smallFrames(picture).scale);
+  }
+
+  /** The part of the picture that is not bars in the film as a whole; null if it has none. */
+  async inFilm(): Promise<Box | null> {
+    const [known] = this.known;
+    if (known !== undefined) return known;
+    const { frames, rate } = this.film.info;
+    const wanted = Math.round(frameToSeconds(frames, rate) / SECONDS_PER_FRAME);
+    const count = Math.min(FRAMES.most, Math.max(FRAMES.least, wanted));
+    const found = await this.lookAt({ start: 0, end: frames }, count, ALIGNED_SHARE.film);
+    this.known = [found];
+    return found;
+  }
+
+  /** Looks for bars in so many frames of a range, evenly apart. */
+  private async lookAt({ start, end }: FrameRange, count: number, alignedShare: number): Promise<Box | null> {
+    const { picture } = this.film.info;
+    const places = Array.from({ length: count }, (_, i) => start + Math.floor(((i + 0.5) * (end - start)) / count));
+    const profiles: EdgeProfile[] = [];
+    for (const frame of new Set(places)) {
+      const range = { start: frame, end: frame + 1 };
+      const options = { size: picture, keyPicturesDo: end - start > 20 * count, range, signal: this.signal };
+      for await (const data of decodeFrames(this.film, options)) profiles.push(edgeProfile(data, picture));
+    }
+    return activeAreaOf(profiles, picture, alignedShare);
+  }
+}

@@ -1,0 +1,238 @@
+import type { Box } from "~/core/geometry/box";
+import { decideTransitions } from "~/core/shots/detect-transitions";
+import { TransitionFinder, type TransitionsSoFar } from "~/core/shots/find-transitions";
+import { hardTransition, shotsBetween, type Transition } from "~/core/shots/transition";
+import { buildTracks } from "~/core/subjects/tracking/build-tracks";
+import type { CameraStep } from "~/core/subjects/detecting/camera-motion";
+import type { FrameDetections } from "~/core/subjects/detecting/detection";
+import { type Person, recognise } from "~/core/subjects/choosing/people";
+import { chooseSubject } from "~/core/subjects/choosing/rank";
+import { speakingTurns } from "~/core/subjects/speaking/speaking";
+import { stayingOn } from "~/core/subjects/tracking/stay";
+import type { Track } from "~/core/subjects/tracking/track";
+import { voicedFrames } from "~/core/subjects/speaking/voice";
+import { type FrameRange, framesPerSecond, inRange, joinRanges } from "~/core/time/rate";
+import type { FilmFile } from "~/media/film-file";
+import { listen, SECONDS_PER_PIECE } from "~/media/voice.server";
+import { ActiveAreas } from "./active-areas.server";
+import { type SeenChunk, watchFilm, watchIntervals } from "./watch-film.server";
+
+export interface AnalysedShot {
+  range: FrameRange;
+  /** How it begins; the first begins with a cut. */
+  begins: Transition;
+  tracks: Track[];
+  camera: CameraStep[];
+  /** What of the picture is not the film's own bars; null if it has none. */
+  active: Box | null;
+}
+
+/** What an interrupted analysis has left. */
+export interface KeptAnalysis {
+  transitions: TransitionsSoFar;
+  people: Person[];
+  /** Where the last shot that is finished ends. */
+  finishedTo: number;
+  /** What was seen since, or shortly before. */
+  chunks: SeenChunk[];
+}
+
+/** Keeps what has been seen and found, so that an analysis that was interrupted goes on where it was. */
+export interface AnalysisStore {
+  load(): KeptAnalysis | null;
+  /** Takes what was seen, and what is known of transitions by then; features before `featuresFrom` are done with. */
+  saveChunk(chunk: SeenChunk, transitions: TransitionsSoFar, featuresFrom: number): void;
+  saveTransitions(transitions: TransitionsSoFar): void;
+  /** Takes shots that are finished, and whom they show; chunks that end before `neededFrom` are done with. */
+  saveShots(shots: AnalysedShot[], people: readonly Person[], neededFrom: number): void;
+}
+
+/** A store that keeps nothing. */
+export const forgetfulStore = (): AnalysisStore => ({
+  load: () => null,
+  saveChunk: () => {},
+  saveTransitions: () => {},
+  saveShots: () => {},
+});
+
+export interface AnalysisOptions {
+  store: AnalysisStore;
+  /** The stretch to analyse; the whole film if left out. */
+  range?: FrameRange;
+  /** How ready to see transitions, 0 to 100. */
+  sensitivity?: number;
+  /** What of the picture is not bars, where that is known; else it is looked for. */
+  active?: Box | null;
+  /** 0 to 1 */
+  onProgress?: (share: number) => void;
+  signal?: AbortSignal;
+}
+
+export interface Analysis {
+  /** Frames whose pictures could not be decoded. */
+  undecoded: FrameRange[];
+  shots: AnalysedShot[];
+  people: Person[];
+}
+
+/** Listens to a film as far as it has been watched. */
+class Listener {
+  readonly speech: number[] = [];
+  private readonly pieces: AsyncGenerator<number>;
+
+  constructor(film: FilmFile, signal?: AbortSignal) {
+    this.pieces = listen(film, signal);
+  }
+
+  async upTo(seconds: number): Promise<void> {
+    while (this.speech.length * SECONDS_PER_PIECE < seconds) {
+      const next = await this.pieces.next();
+      if (next.done) return;
+      this.speech.push(next.value);
+    }
+  }
+
+  async dispose(): Promise<void> {
+    await this.pieces.return(undefined);
+  }
+}
+
+/** Goes through a film and finishes its shots one after the other. */
+class Analyser {
+  private readonly finder: TransitionFinder;
+  private readonly listener: Listener;
+  private readonly range: FrameRange;
+  private readonly areas: ActiveAreas;
+  private people: Person[];
+  private looks: FrameDetections[] = [];
+  private camera: CameraStep[] = [];
+  private watchedTo: number;
+  private finishedTo: number;
+
+  constructor(
+    private readonly film: FilmFile,
+    private readonly options: AnalysisOptions,
+  ) {
+    this.range = options.range ?? { start: 0, end: film.info.frames };
+    const kept = options.store.load();
+    this.finishedTo = kept?.finishedTo ?? this.range.start;
+    this.people = kept?.people ?? [];
+    this.finder = new TransitionFinder(film.info.rate, this.range.start, kept?.transitions);
+    this.listener = new Listener(film, options.signal);
+    this.areas = new ActiveAreas(film, options.signal);
+    const { chunk } = watchIntervals(film.info.rate);
+    this.watchedTo = this.range.start + Math.floor((this.finder.needed - this.range.start) / chunk) * chunk;
+    for (const chunk of kept?.chunks ?? []) this.take(chunk);
+  }
+
+  private take({ range, features, looks, camera }: SeenChunk): void {
+    features.forEach((feature, i) => {
+      if (range.start + i >= this.finder.next) this.finder.add(feature);
+    });
+    for (const look of looks) this.looks.push(look);
+    for (const step of camera) this.camera.push(step);
+    this.watchedTo = range.end;
+  }
+
+  async run(): Promise<Person[]> {
+    const { store, onProgress, signal } = this.options;
+    const { start, end } = this.range;
+    const report = () => onProgress?.((this.watchedTo - start) / (end - start));
+    report();
+    // Bars would take away from what tells shots apart.
+    const { active = await this.areas.inFilm() } = this.options;
+    try {
+      for await (const chunk of watchFilm(this.film, { start: this.watchedTo, end }, start, active, signal)) {
+        this.take(chunk);
+        store.saveChunk(chunk, this.known, this.finder.needed);
+        await this.finishShots(this.finder.needed);
+        report();
+      }
+      this.finder.end();
+      store.saveTransitions(this.known);
+      await this.finishShots(end);
+    } finally {
+      await this.listener.dispose();
+    }
+    return this.people;
+  }
+
+  private get known(): TransitionsSoFar {
+    const { candidates, settled } = this.finder;
+    return { candidates, settled };
+  }
+
+  private decide(): Transition[] {
+    return decideTransitions(this.finder.candidates, this.options.sensitivity);
+  }
+
+  /** Finishes the shots that end no later than a frame, before which all transitions are decided. */
+  private async finishShots(decidedTo: number): Promise<void> {
+    const { info } = this.film;
+    const transitions = this.decide();
+    const due = shotsBetween(transitions, this.range).filter(
+      ({ start, end }) => start >= this.finishedTo && end <= decidedTo,
+    );
+    const finished: AnalysedShot[] = [];
+    for (const shot of due) {
+      await this.listener.upTo(shot.end / framesPerSecond(info.rate));
+      const camera = this.camera.filter(({ frame }) => frame > shot.start && frame < shot.end);
+      const tracks = this.trackShot(shot, camera);
+      const begins = transitions.find(({ frame }) => frame === shot.start) ?? hardTransition(shot.start, "cut");
+      const looks = this.looks.filter(({ frame }) => inRange(frame, shot));
+      const { active = await this.areas.inShot(shot, looks) } = this.options;
+      finished.push({ range: shot, begins, tracks, camera, active });
+    }
+    const done = finished.at(-1)?.range.end;
+    if (done === undefined) return;
+    this.finishedTo = done;
+    this.looks = this.looks.filter(({ frame }) => frame >= done);
+    this.camera = this.camera.filter(({ frame }) => frame >= done);
+    this.options.store.saveShots(finished, this.people, Math.min(done, this.finder.needed));
+  }
+
+  private trackShot(shot: FrameRange, camera: CameraStep[]): Track[] {
+    const { picture, rate } = this.film.info;
+    const seen = buildTracks(this.looks, shot, rate, picture);
+    // What moves most is there all the time; of the others each may be a piece of it.
+    const best = chooseSubject(seen, shot, picture)?.track;
+    const tracks = seen.map((track) =>
+      track === best && track.kind === "motion" ? stayingOn(track, shot, camera, picture) : track,
+    );
+    const voice = { speech: this.listener.speech, secondsPerPiece: SECONDS_PER_PIECE };
+    const faces = tracks.filter(({ kind }) => kind === "face");
+    const turns = speakingTurns(faces, shot, voicedFrames(voice, shot, rate), rate);
+    for (const track of tracks) {
+      const speaking = turns.get(track.id);
+      if (speaking) track.speaking = speaking;
+      delete track.mouth;
+    }
+    this.people = recognise(this.people, tracks);
+    return tracks;
+  }
+}
+
+/**
+ * Finds the shots of a film, what is to be seen in each, who is who, and who speaks. Shots are finished and handed to
+ * the store while the film is still watched. Memory does not grow with the film but for one number for every piece of
+ * sound, and one for every candidate of a transition.
+ *
+ * @returns the people of the film
+ * @throws FilmError if the film cannot be decoded to its end; CancelledError if the signal is aborted
+ */
+export async function analyseFilm(film: FilmFile, options: AnalysisOptions): Promise<Person[]> {
+  return new Analyser(film, options).run();
+}
+
+/** Analyses a film in one run that is not to be taken up again, and gives all that was found. */
+export async function analyseAtOnce(film: FilmFile, options: Omit<AnalysisOptions, "store"> = {}): Promise<Analysis> {
+  const shots: AnalysedShot[] = [];
+  const undecoded: FrameRange[] = [];
+  const store: AnalysisStore = {
+    ...forgetfulStore(),
+    saveChunk: (chunk) => void undecoded.push(...chunk.undecoded),
+    saveShots: (finished) => void shots.push(...finished),
+  };
+  const people = await analyseFilm(film, { ...options, store });
+  return { shots, people, undecoded: joinRanges(undecoded) };
+}
