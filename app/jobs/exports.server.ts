@@ -5,7 +5,7 @@ import { insertJob, type JobRow, listJobs, secondsLeft } from "~/db/jobs.server"
 import type { VersionRow } from "~/db/versions.server";
 import type { FileFigures } from "~/media/verify.server";
 import { wakeQueue } from "./queue.server";
-import { RenderPayload } from "./run-job.server";
+import { RenderPayload } from "./payloads";
 import { db } from "./workplace.server";
 
 export interface FilmExport extends Pick<JobRow, "id" | "state" | "step" | "progress" | "error"> {

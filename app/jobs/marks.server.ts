@@ -1,5 +1,4 @@
 import { nanoid } from "nanoid";
-import { z } from "zod";
 import { type MarkedThing, markedThings } from "~/core/subjects/marks/marked-things";
 import { ledTrack } from "~/core/subjects/marks/guide";
 import type { Track } from "~/core/subjects/tracking/track";
@@ -13,10 +12,9 @@ import { decodeLight } from "~/media/decode-light.server";
 import type { FilmFile } from "~/media/film-file";
 import { followMarks, type FollowOptions } from "../pipelines/follow-marks.server";
 import { foundTracks } from "./found-tracks.server";
+import { FollowPayload } from "./payloads";
 import { wakeQueue } from "./queue.server";
 import { proxyFolder } from "./workplace.server";
-
-export const FollowPayload = z.object({ basis: z.string() });
 
 /** The marked things of a film whose tracks are not made yet. */
 function untracked(db: Db, filmId: string): MarkedThing[] {

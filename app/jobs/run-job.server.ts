@@ -1,26 +1,12 @@
 import { existsSync } from "node:fs";
 import { join } from "node:path";
-import { z } from "zod";
-import { packFeatures, unpackFeatures } from "~/core/shots/feature-codec";
-import { shotId } from "~/core/shots/reshape";
-import { freshShot } from "~/core/shots/shot";
+import { assertNever } from "~/core/assert-never";
 import { frameShots } from "~/core/path/solve-version";
-import {
-  analysedTo,
-  dropChunks,
-  dropFeatures,
-  findTransitions,
-  insertChunk,
-  listChunks,
-  saveTracks,
-  saveTransitions,
-  saveUndecoded,
-} from "~/db/analysis.server";
-import { type Db, inTransaction } from "~/db/database.server";
+import { dropChunks } from "~/db/analysis.server";
+import type { Db } from "~/db/database.server";
 import { findFilm } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";
-import { listPeople, savePeople } from "~/db/people.server";
-import { listShots, saveShot } from "~/db/shots.server";
+import { listShots } from "~/db/shots.server";
 import { findVersion } from "~/db/versions.server";
 import { joinRanges } from "~/core/time/rate";
 import { requireSpace } from "~/disk/disk-space.server";
@@ -28,9 +14,11 @@ import { estimatedBytes } from "~/media/estimated-size";
 import { makePoster } from "~/media/poster.server";
 import { makeProxy, proxyPicture } from "~/media/proxy.server";
 import type { FilmFile } from "~/media/film-file";
-import { analyseFilm, type AnalysisStore } from "../pipelines/analyse-film.server";
+import { analyseFilm } from "../pipelines/analyse-film.server";
 import { exportVersion } from "../pipelines/export-version.server";
-import { FollowPayload, followThing } from "./marks.server";
+import { databaseStore } from "./analysis-store.server";
+import { followThing } from "./marks.server";
+import { FollowPayload, RenderPayload } from "./payloads";
 import { loadFramings } from "./framings.server";
 import { DATA_FOLDER, dataFolder, exportsFolder, posterFile, proxyFolder, sourceFile } from "./workplace.server";
 
@@ -39,8 +27,6 @@ export interface JobOptions {
   onProgress: (step: string, share: number) => void;
   signal: AbortSignal;
 }
-
-export const RenderPayload = z.object({ versionId: z.string(), fileName: z.string() });
 
 /** Makes sure that a file will fit, before it is begun. */
 function requireRoom(what: string, ...estimated: Parameters<typeof estimatedBytes>): void {
@@ -59,38 +45,6 @@ async function proxy(film: FilmFile, filmId: string, { onProgress, signal }: Job
     onProgress: (share) => onProgress("Making a light copy", share),
   });
 }
-
-/** Keeps the steps of an analysis in the database, so that it goes on after an interruption and can be worked with. */
-const databaseStore = (db: Db, filmId: string): AnalysisStore => ({
-  load: () => {
-    const transitions = findTransitions(db, filmId);
-    if (!transitions) return null;
-    const chunks = listChunks(db, filmId).map((chunk) => ({
-      ...chunk,
-      features: unpackFeatures(chunk.features),
-      // They are kept by themselves.
-      undecoded: [],
-    }));
-    return { transitions, people: listPeople(db, filmId), finishedTo: analysedTo(db, filmId), chunks };
-  },
-  saveChunk: (chunk, transitions, featuresFrom) =>
-    inTransaction(db, () => {
-      insertChunk(db, filmId, { ...chunk, features: packFeatures(chunk.features) });
-      saveUndecoded(db, filmId, chunk.undecoded);
-      saveTransitions(db, filmId, transitions);
-      dropFeatures(db, filmId, featuresFrom);
-    }),
-  saveTransitions: (transitions) => saveTransitions(db, filmId, transitions),
-  saveShots: (shots, people, neededFrom) =>
-    inTransaction(db, () => {
-      for (const { range, begins, tracks, camera, active } of shots) {
-        saveTracks(db, filmId, range, tracks, camera);
-        saveShot(db, filmId, freshShot(shotId(filmId, range.start, new Set()), range, begins, active));
-      }
-      savePeople(db, filmId, people);
-      dropChunks(db, filmId, neededFrom);
-    }),
-});
 
 async function analyse(
   db: Db,
@@ -152,5 +106,7 @@ export async function runJob(db: Db, job: JobRow, options: JobOptions): Promise<
     }
     case "render":
       return render(db, film, job, options);
+    default:
+      return assertNever(job.kind);
   }
 }
