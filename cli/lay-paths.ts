@@ -1,6 +1,8 @@
 import type { Size } from "~/core/geometry/box";
-import { frameShots, type FramedShot, type ShotFraming } from "~/core/path/solve-version";
-import { carriesOver } from "~/core/shots/shot";
+import { shotFraming } from "~/core/edits/path-inputs";
+import type { FramedShot, ShotFraming } from "~/core/path/solve-version";
+import { frameShots } from "~/core/path/version-paths";
+import { freshShot } from "~/core/shots/shot";
 import type { Transition } from "~/core/shots/transition";
 import type { Rate } from "~/core/time/rate";
 import { type FramingOptions, settingsOf } from "./framing-options";
@@ -11,13 +13,11 @@ export function layPaths<S extends Pick<ShotFraming, "range" | "tracks" | "rule"
   options: FramingOptions & { size: Size },
   film: { picture: Size; rate: Rate },
 ): (S & FramedShot)[] {
-  const framings = shots.map((shot) => ({
-    ...shot,
-    carry: carriesOver(shot.begins.kind),
-    settings: settingsOf(options),
-    handKeys: [],
-    protect: null,
-  }));
+  const inVersion = settingsOf(options);
+  const framings = shots.map(({ range, begins, active, rule, tracks }) => {
+    const shot = { ...freshShot(String(range.start), range, begins, active), follow: rule };
+    return shotFraming({ shot, inVersion, handKeys: [] }, tracks);
+  });
   const paths = frameShots(framings, film.picture, options.size, film.rate);
   return shots.map((shot, i) => ({ ...shot, ...paths[i]! }));
 }

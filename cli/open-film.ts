@@ -3,8 +3,10 @@ import { tmpdir } from "node:os";
 import { basename, join } from "node:path";
 import { type Command, InvalidArgumentError } from "commander";
 import { describeLacking, type Lacking, lackingOf } from "~/core/checks/lacking-pictures";
-import { ChoiceError, withFields, withSound } from "~/media/film-choices";
-import type { FilmFile, FilmInfo } from "~/media/film-file";
+import { withFields, withSound } from "~/media/film-choices";
+import type { FilmInfo } from "~/core/film-info";
+import { Refusal } from "~/core/refusal";
+import type { FilmFile } from "~/media/film-file";
 import { probeFilm } from "~/media/probe.server";
 import { straighten } from "~/media/straighten.server";
 import { UsageError } from "./options";
@@ -31,7 +33,7 @@ function taken(info: FilmInfo, name: string, { sound, fields }: FilmChoices): Fi
     const heard = sound === undefined ? info : withSound(info, sound - 1);
     return fields ? withFields(heard) : heard;
   } catch (error) {
-    if (error instanceof ChoiceError) throw new UsageError(`${name}: ${error.message}`);
+    if (error instanceof Refusal) throw new UsageError(`${name}: ${error.message}`);
     throw error;
   }
 }

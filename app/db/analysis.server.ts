@@ -2,10 +2,11 @@ import type { TransitionCandidate } from "~/core/shots/detect-transitions";
 import type { TransitionsSoFar } from "~/core/shots/find-transitions";
 import type { CameraStep } from "~/core/subjects/detecting/camera-motion";
 import type { FrameDetections } from "~/core/subjects/detecting/detection";
-import { reshapeTracks } from "~/core/subjects/tracking/reshape-tracks";
+import { type PackedTrack, packTrack } from "~/core/subjects/tracking/packed-tracks";
 import type { Track } from "~/core/subjects/tracking/track";
 import { type FrameRange, joinRanges } from "~/core/time/rate";
 import type { Db } from "./database.server";
+import { StoredTracks } from "./stored-tracks";
 
 export interface ChunkRow {
   range: FrameRange;
@@ -33,7 +34,10 @@ export const listChunks = (db: Db, filmId: string): ChunkRow[] =>
     }));
 
 export function insertChunk(db: Db, filmId: string, chunk: ChunkRow): void {
-  db.prepare("INSERT OR REPLACE INTO analysis_chunks VALUES (?, ?, ?, ?, ?)").run(
+  db.prepare(
+    `INSERT OR REPLACE INTO analysis_chunks (film_id, start_frame, end_frame, features, detections)
+     VALUES (?, ?, ?, ?, ?)`,
+  ).run(
     filmId,
     chunk.range.start,
     chunk.range.end,
@@ -52,33 +56,23 @@ export function dropChunks(db: Db, filmId: string, before: number): void {
   db.prepare("DELETE FROM analysis_chunks WHERE film_id = ? AND end_frame <= ?").run(filmId, before);
 }
 
-/** Tracks of shots as they are now, which may be made of parts of those that were analysed; one list a shot. */
-export function tracksOf(db: Db, filmId: string, shots: readonly FrameRange[]): Track[][] {
-  const rows = db
-    .prepare<[string], { start_frame: number; end_frame: number; tracks: string }>(
-      "SELECT * FROM shot_tracks WHERE film_id = ? ORDER BY start_frame, end_frame DESC",
+/** Ranges that were analysed as one shot each, by start, the longer of two first. */
+export const listAnalysed = (db: Db, filmId: string): FrameRange[] =>
+  db
+    .prepare<[string], FrameRange>(
+      `SELECT start_frame AS start, end_frame AS "end" FROM shot_tracks WHERE film_id = ?
+       ORDER BY start_frame, end_frame DESC`,
     )
     .all(filmId);
-  /** Tracks of each row, read when a shot first needs them. */
-  const read = new Map<(typeof rows)[number], Track[]>();
-  const tracksIn = (row: (typeof rows)[number]): Track[] => {
-    let tracks = read.get(row);
-    if (!tracks) read.set(row, (tracks = JSON.parse(row.tracks) as Track[]));
-    return tracks;
-  };
-  return shots.map((shot) => {
-    const exact = rows.find((row) => row.start_frame === shot.start && row.end_frame === shot.end);
-    if (exact) return tracksIn(exact);
-    // Analyses at other cuts may have left other ranges; of those that overlap, the first and longest counts.
-    const pool: Track[][] = [];
-    let covered = -1;
-    for (const row of rows) {
-      if (row.end_frame <= shot.start || row.start_frame >= shot.end || row.start_frame < covered) continue;
-      covered = row.end_frame;
-      pool.push(tracksIn(row));
-    }
-    return reshapeTracks(shot, pool);
-  });
+
+/** What was found in a range that was analysed as one shot. */
+export function readTracks(db: Db, filmId: string, { start, end }: FrameRange): PackedTrack[] {
+  const row = db
+    .prepare<[string, number, number], { tracks: string }>(
+      "SELECT tracks FROM shot_tracks WHERE film_id = ? AND start_frame = ? AND end_frame = ?",
+    )
+    .get(filmId, start, end);
+  return row ? StoredTracks.parse(JSON.parse(row.tracks)) : [];
 }
 
 /** Where the last shot that was analysed ends; 0 before the first. */
@@ -88,24 +82,17 @@ export const analysedTo = (db: Db, filmId: string): number =>
     .get(filmId)!.to;
 
 /** Keeps what was found in a shot as it was analysed. */
-export function saveTracks(
-  db: Db,
-  filmId: string,
-  shot: FrameRange,
-  tracks: readonly Track[],
-  camera: readonly CameraStep[],
-): void {
-  db.prepare("INSERT OR REPLACE INTO shot_tracks VALUES (?, ?, ?, ?, ?)").run(
+export function saveTracks(db: Db, filmId: string, shot: FrameRange, tracks: readonly Track[]): void {
+  db.prepare("INSERT OR REPLACE INTO shot_tracks (film_id, start_frame, end_frame, tracks) VALUES (?, ?, ?, ?)").run(
     filmId,
     shot.start,
     shot.end,
-    JSON.stringify(tracks),
-    JSON.stringify(camera),
+    JSON.stringify(tracks.map(packTrack)),
   );
 }
 
 export function saveTransitions(db: Db, filmId: string, { candidates, settled }: TransitionsSoFar): void {
-  db.prepare("INSERT OR REPLACE INTO transition_candidates VALUES (?, ?, ?)").run(
+  db.prepare("INSERT OR REPLACE INTO transition_candidates (film_id, candidates, settled) VALUES (?, ?, ?)").run(
     filmId,
     JSON.stringify(candidates),
     settled,
@@ -128,7 +115,9 @@ export const findCandidates = (db: Db, filmId: string): TransitionCandidate[] =>
 
 /** Notes frames whose pictures could not be decoded. */
 export function saveUndecoded(db: Db, filmId: string, ranges: readonly FrameRange[]): void {
-  const insert = db.prepare("INSERT OR REPLACE INTO undecoded_frames VALUES (?, ?, ?)");
+  const insert = db.prepare(
+    "INSERT OR REPLACE INTO undecoded_frames (film_id, start_frame, end_frame) VALUES (?, ?, ?)",
+  );
   for (const { start, end } of ranges) insert.run(filmId, start, end);
 }
 

@@ -8,6 +8,7 @@ import { migration0004 } from "./migrations/0004-framing";
 import { migration0005 } from "./migrations/0005-moving";
 import { migration0006 } from "./migrations/0006-active";
 import { migration0007 } from "./migrations/0007-undecoded";
+import { migration0008 } from "./migrations/0008-sentences";
 
 export type Db = Database.Database;
 
@@ -20,6 +21,7 @@ const MIGRATIONS = [
   migration0005,
   migration0006,
   migration0007,
+  migration0008,
 ];
 
 /**

@@ -1,25 +1,66 @@
+import type { Difference } from "~/core/edits/difference";
 import type { FilmState } from "~/core/edits/film-state";
+import { clockOfFilm } from "~/core/film-info";
+import { findCandidates } from "./analysis.server";
 import type { Db } from "./database.server";
-import { findFilm } from "./films.server";
-import { listMarks, listTrackEdits } from "./marks.server";
-import { listPeople } from "./people.server";
-import { listShots } from "./shots.server";
-import { listFramings, listHandKeys, listVersions } from "./versions.server";
+import { type FilmRow, setSensitivity } from "./films.server";
+import { isAnalysed } from "./jobs.server";
+import { listMarks, listTrackEdits, putMark, putTrackEdit } from "./marks.server";
+import { changePerson, listPeople } from "./people.server";
+import { deleteShot, listShots, saveShot } from "./shots.server";
+import {
+  deleteHandKey,
+  keepVersions,
+  listHandKeys,
+  listShotsInVersion,
+  listVersions,
+  saveVersion,
+  setHandKey,
+  setShotInVersion,
+} from "./versions.server";
 
 /** All that can be edited of a film, as it is stored. */
-export function filmState(db: Db, filmId: string): FilmState {
-  const { frames, picture } = findFilm(db, filmId)!.info;
+export function loadState(db: Db, { id, info, sensitivity }: FilmRow): FilmState {
   return {
-    frames,
-    picture,
-    shots: listShots(db, filmId),
-    versions: listVersions(db, filmId).map((version) => ({
+    film: {
+      id,
+      frames: info.frames,
+      picture: info.picture,
+      clock: clockOfFilm(info),
+      candidates: findCandidates(db, id),
+      analysed: isAnalysed(db, id),
+    },
+    sensitivity,
+    shots: listShots(db, id),
+    versions: listVersions(db, id).map((version) => ({
       ...version,
-      framings: listFramings(db, version.id),
+      shots: listShotsInVersion(db, version.id),
       handKeys: listHandKeys(db, version.id),
     })),
-    marks: listMarks(db, filmId),
-    people: listPeople(db, filmId).map(({ id, mergedInto }) => ({ id, mergedInto })),
-    trackEdits: listTrackEdits(db, filmId),
+    marks: listMarks(db, id),
+    people: listPeople(db, id).map(({ id, number, name, mergedInto }) => ({ id, number, name, mergedInto })),
+    trackEdits: listTrackEdits(db, id),
   };
+}
+
+/** Stores what turns the state that is stored into another. To be called in a transaction. */
+export function storeDifference(db: Db, filmId: string, difference: Difference): void {
+  const { sensitivity, versions, shots, inVersions = [], handKeys = [] } = difference;
+  if (sensitivity !== undefined) setSensitivity(db, filmId, sensitivity);
+  if (versions) {
+    for (const version of versions.put) saveVersion(db, filmId, version);
+    keepVersions(db, filmId, versions.order);
+  }
+  if (shots) {
+    for (const id of shots.removed) deleteShot(db, id);
+    for (const shot of shots.put) saveShot(db, filmId, shot);
+  }
+  for (const { versionId, shotId, says } of inVersions) setShotInVersion(db, versionId, shotId, says);
+  for (const { versionId, removed, put } of handKeys) {
+    for (const frame of removed) deleteHandKey(db, versionId, frame);
+    for (const key of put) setHandKey(db, versionId, key);
+  }
+  for (const { thing, frame, box } of difference.marks ?? []) putMark(db, filmId, thing, frame, box);
+  for (const person of difference.people ?? []) changePerson(db, filmId, person);
+  for (const { trackId, edit } of difference.trackEdits ?? []) putTrackEdit(db, filmId, trackId, edit);
 }

@@ -1,8 +1,7 @@
 import { z } from "zod";
+import { FilmInfo } from "~/core/film-info";
 import { frameToSeconds } from "~/core/time/rate";
 import type { Db } from "./database.server";
-
-const Range = z.object({ start: z.number(), end: z.number() });
 
 /** What an older version has stored of a film: whether its frames were uneven, and when the first of them came. */
 const OlderInfo = z.looseObject({
@@ -26,52 +25,19 @@ function withGrid(stored: unknown): unknown {
   return { ...rest, rate, frames, grid, interlaced: false, audio: audio && { ...audio, index: 0, start: 0 } };
 }
 
-const Sound = z.object({ codec: z.string(), index: z.number(), start: z.number() });
-
-const Info = z.object({
-  picture: z.object({ width: z.number(), height: z.number() }),
-  rate: z.object({ num: z.number(), den: z.number() }),
-  frames: z.number(),
-  cutOff: z.number().default(0),
-  timeBreaks: z.boolean().default(false),
-  grid: z.object({
-    origin: z.number(),
-    fileStart: z.number(),
-    lastPicture: z.number(),
-    even: z.boolean(),
-    held: z.number(),
-    longHolds: z.array(Range),
-    seekMargin: z.number(),
-    // Films that were added before this was kept, and the next.
-    timeBase: z.number().default(0),
-  }),
-  nonSquarePixels: z.boolean(),
-  interlaced: z.boolean(),
-  // This and the next two were not kept at first.
-  fields: z.boolean().default(false),
-  audio: Sound.nullable(),
-  sounds: z
-    .array(Sound.extend({ channels: z.number(), language: z.string().nullable(), title: z.string().nullable() }))
-    .default([]),
-  startTimecode: z.string().nullable().default(null),
-  colour: z.object({ transfer: z.string(), matrix: z.string(), range: z.string() }),
-  videoCodec: z.string(),
-  container: z.string().default("unknown"),
-  bytes: z.number(),
-});
-
 /** What was found out about a film's file, as it is stored. */
-export const StoredInfo = z.preprocess(withGrid, Info);
-export type StoredInfo = z.infer<typeof Info>;
+export const StoredInfo = z.preprocess(withGrid, FilmInfo);
 
 export interface FilmRow {
   id: string;
   name: string;
   /** Path of the original: from the data folder on where it lies inside it. */
   file: string;
-  info: StoredInfo;
+  info: FilmInfo;
   /** Counts the changes made to the film's shots, versions and keys. */
   revision: number;
+  /** Counts what the analysis and marks have found. */
+  found: number;
   /** How ready to see transitions, 0 to 100. */
   sensitivity: number;
   createdAt: number;
@@ -83,6 +49,7 @@ interface RawFilm {
   file: string;
   info: string;
   revision: number;
+  found: number;
   sensitivity: number;
   created_at: number;
 }
@@ -93,6 +60,7 @@ const toFilm = (row: RawFilm): FilmRow => ({
   file: row.file,
   info: StoredInfo.parse(JSON.parse(row.info)),
   revision: row.revision,
+  found: row.found,
   sensitivity: row.sensitivity,
   createdAt: row.created_at,
 });
@@ -120,7 +88,11 @@ export const deleteFilm = (db: Db, id: string): void => void db.prepare("DELETE 
 export const raiseRevision = (db: Db, id: string): void =>
   void db.prepare("UPDATE films SET revision = revision + 1 WHERE id = ?").run(id);
 
-export const setInfo = (db: Db, id: string, info: StoredInfo): void =>
+/** Says that there is more to be seen in a film than before. */
+export const raiseFound = (db: Db, id: string): void =>
+  void db.prepare("UPDATE films SET found = found + 1 WHERE id = ?").run(id);
+
+export const setInfo = (db: Db, id: string, info: FilmInfo): void =>
   void db.prepare("UPDATE films SET info = ? WHERE id = ?").run(JSON.stringify(info), id);
 
 export const setSensitivity = (db: Db, id: string, sensitivity: number): void =>

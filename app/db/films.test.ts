@@ -13,7 +13,7 @@ import {
 import { type Db, openDatabase } from "./database.server";
 import { deleteFilm, findFilm, insertFilm, listFilms, raiseRevision, setSensitivity } from "./films.server";
 import { listShots, saveShot } from "./shots.server";
-import { findVersion, insertVersion, listHandKeys, setFraming, setHandKey } from "./versions.server";
+import { findVersion, saveVersion, listHandKeys, setShotInVersion, setHandKey } from "./versions.server";
 
 let db: Db;
 beforeEach(() => {
@@ -40,9 +40,9 @@ describe("films", () => {
   });
 
   test("take all that belongs to them along when they go", () => {
-    insertVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
+    saveVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
     saveShot(db, "film", freshShot("one", { start: 0, end: 300 }, null));
-    setFraming(db, "tall", "one", { manner: "still" });
+    setShotInVersion(db, "tall", "one", { manner: "still" });
     setHandKey(db, "tall", { frame: 3, x: 1, y: 2, height: 3, easing: "hold" });
     saveTransitions(db, "film", { candidates: [], settled: 0 });
     insertChunk(db, "film", { range: { start: 0, end: 2 }, features: new Uint8Array(4), looks: [], camera: [] });
@@ -71,8 +71,8 @@ describe("shots", () => {
     const first = { ...freshShot("a", { start: 0, end: 90 }, null), name: "Bench", excluded: true, carry: true };
     for (const shot of [second, first]) saveShot(db, "film", shot);
     expect(listShots(db, "film")).toEqual([first, second]);
-    saveShot(db, "film", { ...first, name: null, subject: "none" });
-    expect(listShots(db, "film")[0]).toMatchObject({ id: "a", name: null, subject: "none" });
+    saveShot(db, "film", { ...first, name: null, follow: { kind: "none" } });
+    expect(listShots(db, "film")[0]).toMatchObject({ id: "a", name: null, follow: { kind: "none" } });
   });
 
   test("must end after they begin, and belong to a film", () => {
@@ -112,7 +112,7 @@ describe("what an analysis has seen", () => {
 });
 
 test("versions belong to their film, and a key at a frame is the last that was set", () => {
-  insertVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
+  saveVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
   expect(findVersion(db, "film", "tall")!.name).toBe("Tall");
   expect(findVersion(db, "other", "tall")).toBeNull();
   for (const x of [1, 2]) setHandKey(db, "tall", { frame: 3, x, y: 2, height: 3, easing: null });

@@ -1,7 +1,5 @@
+import type { JobKind, JobState } from "~/core/film-status";
 import { type Db, inTransaction } from "./database.server";
-
-export type JobKind = "proxy" | "analyse" | "follow" | "render";
-export type JobState = "queued" | "running" | "done" | "failed" | "cancelled";
 
 export interface JobRow {
   id: string;
@@ -63,26 +61,25 @@ export function takeJob(db: Db, only: JobKind | null = null): JobRow | null {
       )
       .get(only);
     if (!job) return null;
-    const now = Date.now();
     db.prepare(
-      `UPDATE jobs SET state = 'running', attempts = attempts + 1, started_at = ?, heartbeat_at = ?, progress = 0,
+      `UPDATE jobs SET state = 'running', attempts = attempts + 1, started_at = ?, progress = 0,
          begun_at_progress = NULL, step = ''
        WHERE id = ?`,
-    ).run(now, now, job.id);
+    ).run(Date.now(), job.id);
     return findJob(db, job.id);
   });
 }
 
-/** Notes how far a running job is, and that it lives. Once it has got on, earlier starts do not count any more. */
+/** Notes how far a running job is. Once it has got on, earlier starts do not count any more. */
 export const reportProgress = (db: Db, id: string, step: string, progress: number): void =>
   void db
     .prepare(
-      `UPDATE jobs SET step = @step, progress = @progress, heartbeat_at = @now,
+      `UPDATE jobs SET step = @step, progress = @progress,
          begun_at_progress = COALESCE(begun_at_progress, @progress),
          attempts = CASE WHEN @progress >= begun_at_progress + @some THEN 0 ELSE attempts END
        WHERE id = @id AND state = 'running'`,
     )
-    .run({ id, step, progress, now: Date.now(), some: SOME_PROGRESS });
+    .run({ id, step, progress, some: SOME_PROGRESS });
 
 /** How a job ended. */
 export interface JobEnd {

@@ -1,8 +1,11 @@
 import type { Box } from "~/core/geometry/box";
 import type { ThingMark } from "~/core/subjects/marks/marked-things";
+import { type PackedTrack, packTrack } from "~/core/subjects/tracking/packed-tracks";
 import type { Track } from "~/core/subjects/tracking/track";
-import type { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
+import { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
 import type { Db } from "./database.server";
+import { raiseFound } from "./films.server";
+import { StoredTrack } from "./stored-tracks";
 
 interface RawMark extends Box {
   thing: string;
@@ -23,21 +26,50 @@ export function putMark(db: Db, filmId: string, thing: string, frame: number, bo
     db.prepare("DELETE FROM marks WHERE film_id = ? AND thing = ? AND frame = ?").run(filmId, thing, frame);
     return;
   }
-  db.prepare("INSERT OR REPLACE INTO marks VALUES (?, ?, ?, ?, ?, ?, ?)").run(
-    ...[filmId, thing, frame, box.x, box.y, box.width, box.height],
-  );
+  db.prepare(
+    "INSERT OR REPLACE INTO marks (film_id, thing, frame, x, y, width, height) VALUES (?, ?, ?, ?, ?, ?, ?)",
+  ).run(...[filmId, thing, frame, box.x, box.y, box.width, box.height]);
+}
+
+interface RawMarkTrack {
+  id: number;
+  basis: string;
+  track: string;
+}
+
+/** Tracks of marked things: their numbers, and what they were made from. */
+export const listMarkTracks = (db: Db, filmId: string): { id: number; basis: string }[] =>
+  db
+    .prepare<[string], { id: number; basis: string }>(
+      "SELECT rowid AS id, basis FROM mark_tracks WHERE film_id = ? ORDER BY rowid",
+    )
+    .all(filmId);
+
+/** A track of a marked thing by its number. */
+export function findMarkTrackById(db: Db, filmId: string, id: number): { basis: string; track: PackedTrack } | null {
+  const row = db
+    .prepare<[string, number], RawMarkTrack>(
+      "SELECT rowid AS id, basis, track FROM mark_tracks WHERE film_id = ? AND rowid = ?",
+    )
+    .get(filmId, id);
+  return row ? { basis: row.basis, track: StoredTrack.parse(JSON.parse(row.track)) } : null;
 }
 
 /** The track that was made from this basis; null if none was yet. */
-export function findMarkTrack(db: Db, filmId: string, basis: string): Track | null {
+export function findMarkTrack(db: Db, filmId: string, basis: string): PackedTrack | null {
   const row = db
     .prepare<[string, string], { track: string }>("SELECT track FROM mark_tracks WHERE film_id = ? AND basis = ?")
     .get(filmId, basis);
-  return row ? (JSON.parse(row.track) as Track) : null;
+  return row ? StoredTrack.parse(JSON.parse(row.track)) : null;
 }
 
 export function saveMarkTrack(db: Db, filmId: string, basis: string, track: Track): void {
-  db.prepare("INSERT OR REPLACE INTO mark_tracks VALUES (?, ?, ?)").run(filmId, basis, JSON.stringify(track));
+  db.prepare("INSERT OR REPLACE INTO mark_tracks (film_id, basis, track) VALUES (?, ?, ?)").run(
+    filmId,
+    basis,
+    JSON.stringify(packTrack(track)),
+  );
+  raiseFound(db, filmId);
 }
 
 /** What the editor has changed of tracks, by their ids. */
@@ -46,12 +78,16 @@ export const listTrackEdits = (db: Db, filmId: string): Map<string, TrackEdit> =
     db
       .prepare<[string], { track_id: string; edits: string }>("SELECT * FROM track_edits WHERE film_id = ?")
       .all(filmId)
-      .map((row) => [row.track_id, JSON.parse(row.edits) as TrackEdit]),
+      .map((row) => [row.track_id, TrackEdit.parse(JSON.parse(row.edits))]),
   );
 
 /** Sets what is changed of a track; null leaves it as it was found. */
 export function putTrackEdit(db: Db, filmId: string, trackId: string, edit: TrackEdit | null): void {
   if (edit)
-    db.prepare("INSERT OR REPLACE INTO track_edits VALUES (?, ?, ?)").run(filmId, trackId, JSON.stringify(edit));
+    db.prepare("INSERT OR REPLACE INTO track_edits (film_id, track_id, edits) VALUES (?, ?, ?)").run(
+      filmId,
+      trackId,
+      JSON.stringify(edit),
+    );
   else db.prepare("DELETE FROM track_edits WHERE film_id = ? AND track_id = ?").run(filmId, trackId);
 }

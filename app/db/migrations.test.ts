@@ -11,7 +11,7 @@ import { insertFilm } from "./films.server";
 import { migration0001 } from "./migrations/0001-first";
 import { migration0002 } from "./migrations/0002-reshape";
 import { migration0003 } from "./migrations/0003-people";
-import { insertVersion, listFramings } from "./versions.server";
+import { listShotsInVersion, saveVersion } from "./versions.server";
 
 test("manners and the changes of them that can be taken back live on among the other settings", () => {
   const folder = mkdtempSync(join(tmpdir(), "glad-pan-migrations-"));
@@ -21,7 +21,7 @@ test("manners and the changes of them that can be taken back live on among the o
     for (const sql of [migration0001, migration0002, migration0003]) old.exec(sql);
     old.pragma("user_version = 3");
     insertFilm(old, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
-    insertVersion(old, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
+    saveVersion(old, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
     const shot: Record<string, unknown> = { ...freshShot("one", { start: 0, end: 300 }, null) };
     delete shot.protect;
     old
@@ -44,11 +44,11 @@ test("manners and the changes of them that can be taken back live on among the o
     old.close();
 
     const db = openDatabase(file);
-    expect([...listFramings(db, "tall")]).toEqual([["one", { manner: "chase" }]]);
-    expect(stepHistory(db, "film", 0, "undo")).toBe("change of manner");
-    expect([...listFramings(db, "tall")]).toEqual([["one", { manner: "still" }]]);
-    expect(stepHistory(db, "film", 1, "redo")).toBe("change of manner");
-    expect([...listFramings(db, "tall")]).toEqual([["one", { manner: "chase" }]]);
+    expect([...listShotsInVersion(db, "tall")]).toEqual([["one", { manner: "chase" }]]);
+    expect(stepHistory(db, "film", 0, "undo")?.sentence).toBe("Changed the manner of shot 1 in “Tall”");
+    expect([...listShotsInVersion(db, "tall")]).toEqual([["one", { manner: "still" }]]);
+    expect(stepHistory(db, "film", 1, "redo")?.sentence).toBe("Changed the manner of shot 1 in “Tall”");
+    expect([...listShotsInVersion(db, "tall")]).toEqual([["one", { manner: "chase" }]]);
     db.close();
   } finally {
     rmSync(folder, { recursive: true });

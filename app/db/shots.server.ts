@@ -1,6 +1,5 @@
-import type { Box } from "~/core/geometry/box";
-import type { Shot } from "~/core/shots/shot";
-import type { TransitionKind } from "~/core/shots/transition";
+import { Shot } from "~/core/shots/shot";
+import { readRule, writeRule } from "~/core/subjects/choosing/follow-rule";
 import type { Db } from "./database.server";
 
 interface RawShot {
@@ -8,7 +7,7 @@ interface RawShot {
   start_frame: number;
   end_frame: number;
   subject: string;
-  begins: TransitionKind;
+  begins: string;
   mixed_from: number;
   mixed_to: number;
   carry: number;
@@ -18,21 +17,22 @@ interface RawShot {
   active: string | null;
 }
 
-const storedBox = (json: string | null) => (json === null ? null : (JSON.parse(json) as Box));
+const json = (text: string | null): unknown => (text === null ? null : JSON.parse(text));
 
-const toShot = (row: RawShot): Shot => ({
-  id: row.id,
-  start: row.start_frame,
-  end: row.end_frame,
-  begins: row.begins,
-  mixed: { start: row.mixed_from, end: row.mixed_to },
-  carry: row.carry === 1,
-  subject: row.subject,
-  name: row.name,
-  excluded: row.excluded === 1,
-  protect: storedBox(row.protect),
-  active: storedBox(row.active),
-});
+const toShot = (row: RawShot): Shot =>
+  Shot.parse({
+    id: row.id,
+    start: row.start_frame,
+    end: row.end_frame,
+    begins: row.begins,
+    mixed: { start: row.mixed_from, end: row.mixed_to },
+    carry: row.carry === 1,
+    follow: readRule(row.subject),
+    name: row.name,
+    excluded: row.excluded === 1,
+    protect: json(row.protect),
+    active: json(row.active),
+  });
 
 export const listShots = (db: Db, filmId: string): Shot[] =>
   db.prepare<[string], RawShot>("SELECT * FROM shots WHERE film_id = ? ORDER BY start_frame").all(filmId).map(toShot);
@@ -59,7 +59,7 @@ export function saveShot(db: Db, filmId: string, shot: Shot): void {
       mixedFrom: shot.mixed.start,
       mixedTo: shot.mixed.end,
       carry: shot.carry ? 1 : 0,
-      subject: shot.subject,
+      subject: writeRule(shot.follow),
       name: shot.name,
       excluded: shot.excluded ? 1 : 0,
       protect: shot.protect && JSON.stringify(shot.protect),

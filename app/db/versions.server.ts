@@ -1,70 +1,72 @@
-import { FramingChange } from "~/core/path/framing-settings";
-import type { HandKey } from "~/core/path/solve-version";
+import { Version } from "~/core/edits/film-state";
+import { ShotInVersion } from "~/core/edits/shot-in-version";
+import { HandKey } from "~/core/path/hand-key";
+import { Refusal } from "~/core/refusal";
 import type { Db } from "./database.server";
 
-export interface VersionRow {
-  id: string;
-  name: string;
-  width: number;
-  height: number;
-}
-
-export const listVersions = (db: Db, filmId: string): VersionRow[] =>
+export const listVersions = (db: Db, filmId: string): Version[] =>
   db
-    .prepare<[string], VersionRow>("SELECT id, name, width, height FROM versions WHERE film_id = ? ORDER BY position")
-    .all(filmId);
+    .prepare<[string], Version>("SELECT id, name, width, height FROM versions WHERE film_id = ? ORDER BY position")
+    .all(filmId)
+    .map((row) => Version.parse(row));
 
-export function findVersion(db: Db, filmId: string, id: string): VersionRow | null {
-  const row = db
-    .prepare<[string, string], VersionRow>("SELECT id, name, width, height FROM versions WHERE film_id = ? AND id = ?")
-    .get(filmId, id);
-  return row ?? null;
+export function findVersion(db: Db, filmId: string, id: string): Version | null {
+  return listVersions(db, filmId).find((version) => version.id === id) ?? null;
 }
 
-/** Whether any film has a version with this id. */
-export const versionExists = (db: Db, id: string): boolean =>
-  db.prepare("SELECT 1 FROM versions WHERE id = ?").get(id) !== undefined;
-
-export function insertVersion(db: Db, filmId: string, version: VersionRow): void {
-  db.prepare(
-    `INSERT INTO versions (id, film_id, name, width, height, position)
-     VALUES (?, ?, ?, ?, ?, (SELECT COALESCE(MAX(position), 0) + 1 FROM versions WHERE film_id = ?))`,
-  ).run(version.id, filmId, version.name, version.width, version.height, filmId);
+/** Stores a version in the place of the film's one with its id, or as its last one. */
+export function saveVersion(db: Db, filmId: string, version: Version): void {
+  const { changes } = db
+    .prepare(
+      `INSERT INTO versions (id, film_id, name, width, height, position)
+       VALUES (@id, @filmId, @name, @width, @height,
+         (SELECT COALESCE(MAX(position), 0) + 1 FROM versions WHERE film_id = @filmId))
+       ON CONFLICT (id) DO UPDATE SET name = @name, width = @width, height = @height WHERE film_id = @filmId`,
+    )
+    .run({ ...version, filmId });
+  if (changes === 0) throw new Refusal("there is a version with this id already");
 }
 
-export const deleteVersion = (db: Db, id: string): void => void db.prepare("DELETE FROM versions WHERE id = ?").run(id);
+/** Makes these a film's versions, in this order; any other goes with all that is set in it. */
+export function keepVersions(db: Db, filmId: string, ids: readonly string[]): void {
+  for (const { id } of listVersions(db, filmId)) {
+    if (!ids.includes(id)) db.prepare("DELETE FROM versions WHERE id = ?").run(id);
+  }
+  const place = db.prepare("UPDATE versions SET position = ? WHERE id = ? AND film_id = ?");
+  ids.forEach((id, i) => place.run(i + 1, id, filmId));
+}
 
-/** What has been set for a version's shots, by shot id; a shot that is not in it is framed as usual. */
-export const listFramings = (db: Db, versionId: string): Map<string, FramingChange> =>
+/** What a version says of shots, by shot id; a shot that is not in it is as usual. */
+export const listShotsInVersion = (db: Db, versionId: string): Map<string, ShotInVersion> =>
   new Map(
     db
       .prepare<[string], { shot_id: string; settings: string }>(
         "SELECT shot_id, settings FROM shot_framings WHERE version_id = ?",
       )
       .all(versionId)
-      .map((row) => [row.shot_id, FramingChange.parse(JSON.parse(row.settings))]),
+      .map((row) => [row.shot_id, ShotInVersion.parse(JSON.parse(row.settings))]),
   );
 
-/** Sets all that is set for a shot; what is not in it is as usual. */
-export const setFraming = (db: Db, versionId: string, shotId: string, settings: FramingChange): void =>
-  void db
-    .prepare("INSERT OR REPLACE INTO shot_framings VALUES (?, ?, ?)")
-    .run(versionId, shotId, JSON.stringify(settings));
+/** Sets all that a version says of a shot; null for nothing. */
+export function setShotInVersion(db: Db, versionId: string, shotId: string, says: ShotInVersion | null): void {
+  if (says) {
+    db.prepare("INSERT OR REPLACE INTO shot_framings (version_id, shot_id, settings) VALUES (?, ?, ?)").run(
+      ...[versionId, shotId, JSON.stringify(says)],
+    );
+  } else db.prepare("DELETE FROM shot_framings WHERE version_id = ? AND shot_id = ?").run(versionId, shotId);
+}
 
 export const listHandKeys = (db: Db, versionId: string): HandKey[] =>
   db
     .prepare<[string], HandKey>("SELECT frame, x, y, height, easing FROM hand_keys WHERE version_id = ? ORDER BY frame")
-    .all(versionId);
+    .all(versionId)
+    .map((row) => HandKey.parse(row));
 
 export function setHandKey(db: Db, versionId: string, key: HandKey): void {
-  db.prepare("INSERT OR REPLACE INTO hand_keys VALUES (?, ?, ?, ?, ?, ?)").run(
-    versionId,
-    key.frame,
-    key.x,
-    key.y,
-    key.height,
-    key.easing,
-  );
+  db.prepare(
+    `INSERT OR REPLACE INTO hand_keys (version_id, frame, x, y, height, easing)
+     VALUES (@versionId, @frame, @x, @y, @height, @easing)`,
+  ).run({ versionId, ...key });
 }
 
 export const deleteHandKey = (db: Db, versionId: string, frame: number): void =>

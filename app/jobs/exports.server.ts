@@ -1,22 +1,15 @@
 import { parse } from "node:path";
 import { nanoid } from "nanoid";
 import type { FilmRow } from "~/db/films.server";
-import { insertJob, type JobRow, listJobs, secondsLeft } from "~/db/jobs.server";
-import type { VersionRow } from "~/db/versions.server";
-import type { FileFigures } from "~/media/verify.server";
+import { insertJob, listJobs, secondsLeft } from "~/db/jobs.server";
+import { type ExportView, FileFigures } from "~/core/film-status";
+import type { Version } from "~/core/edits/film-state";
 import { wakeQueue } from "./queue.server";
 import { RenderPayload } from "./payloads";
 import { db } from "./workplace.server";
 
-export interface FilmExport extends Pick<JobRow, "id" | "state" | "step" | "progress" | "error"> {
-  versionId: string;
-  fileName: string;
-  secondsLeft: number | null;
-  figures: FileFigures | null;
-}
-
 /** Renders of a film, the newest first. */
-export const listExports = (filmId: string): FilmExport[] =>
+export const listExports = (filmId: string): ExportView[] =>
   listJobs(db(), filmId)
     .filter((job) => job.kind === "render")
     .map((job) => ({
@@ -27,7 +20,7 @@ export const listExports = (filmId: string): FilmExport[] =>
       progress: job.progress,
       error: job.error,
       secondsLeft: secondsLeft(job),
-      figures: job.result ? (JSON.parse(job.result) as FileFigures) : null,
+      figures: job.result ? FileFigures.parse(JSON.parse(job.result)) : null,
     }))
     .reverse();
 
@@ -40,7 +33,7 @@ function freeName(base: string, taken: readonly string[]): string {
 }
 
 /** Queues the render of a version under a name made of the film's and the shape's. */
-export function requestExport(film: FilmRow, version: VersionRow): void {
+export function requestExport(film: FilmRow, version: Version): void {
   const base = `${parse(film.name).name.replaceAll(/[/\\]/g, "-")} ${version.width}x${version.height}`;
   const fileName = freeName(
     base,

@@ -6,14 +6,14 @@ import { z } from "zod";
 import { inTransaction } from "~/db/database.server";
 import { deleteFilm, type FilmRow, findFilm, insertFilm, listFilms, setInfo } from "~/db/films.server";
 import { deleteJob, insertJob, listJobs } from "~/db/jobs.server";
-import { insertVersion } from "~/db/versions.server";
+import { saveVersion } from "~/db/versions.server";
 import { requireSpace } from "~/disk/disk-space.server";
 import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
 import { withFields, withSound } from "~/media/film-choices";
 import { extensionOf } from "~/media/containers";
 import { straighten } from "~/media/straighten.server";
 import { probeFilm } from "~/media/probe.server";
-import type { FilmInfo } from "~/media/film-file";
+import type { FilmInfo } from "~/core/film-info";
 import { filmNameOf } from "./uploads.server";
 import {
   DATA_FOLDER,
@@ -43,7 +43,7 @@ const removedFile = (folder: string): string => join(folder, "removed");
 function register(id: string, name: string, file: string, info: FilmInfo): void {
   inTransaction(db(), () => {
     insertFilm(db(), { id, name, file: storedPath(file), info });
-    insertVersion(db(), id, { id: nanoid(10), name: "Vertical 9:16", width: 1080, height: 1920 });
+    saveVersion(db(), id, { id: nanoid(10), name: "Vertical 9:16", width: 1080, height: 1920 });
     insertJob(db(), { id: nanoid(10), filmId: id, kind: "proxy" });
     insertJob(db(), { id: nanoid(10), filmId: id, kind: "analyse" });
   });
@@ -96,7 +96,7 @@ export async function linkFilm(file: string): Promise<string> {
  * Uses another of a film's sounds from now on.
  *
  * @param index from 0 on
- * @throws ChoiceError if there is no such sound
+ * @throws Refusal if there is no such sound
  */
 export async function changeSound(film: FilmRow, index: number): Promise<void> {
   // First, so that a piece that is asked for meanwhile has the new sound already.
@@ -120,7 +120,7 @@ async function stopJobs(filmId: string, jobs = listJobs(db(), filmId)): Promise<
 /**
  * Takes an interlaced film at double rate, as if it had just been added.
  *
- * @throws ChoiceError if it is not interlaced
+ * @throws Refusal if it is not interlaced
  */
 export async function useFields(film: FilmRow): Promise<void> {
   const info = withFields(film.info);

@@ -1,36 +1,32 @@
-import { editTracks } from "~/core/subjects/tracking/edit-tracks";
-import { markedThings } from "~/core/subjects/marks/marked-things";
+import { rangesOf, tracksInShot, type TrackOpinions } from "~/core/subjects/tracking/found-tracks";
+import { unpackTrack } from "~/core/subjects/tracking/packed-tracks";
 import type { Track } from "~/core/subjects/tracking/track";
 import type { FrameRange } from "~/core/time/rate";
-import { tracksOf } from "~/db/analysis.server";
+import { listAnalysed, readTracks } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
 import { findMarkTrack, listMarks, listTrackEdits } from "~/db/marks.server";
 import { listPeople } from "~/db/people.server";
 
 /** All that can be followed in shots as they are now: what was found, as the editor has changed it, and the marks. */
 export function foundTracks(db: Db, filmId: string, shots: readonly FrameRange[]): Track[][] {
-  const found = tracksOf(db, filmId, shots);
-  const edits = listTrackEdits(db, filmId);
-  const people = listPeople(db, filmId);
-  const marks = listMarks(db, filmId);
-  return shots.map((shot, i) => {
-    const marked = markedThings(marks, shot).flatMap(({ basis }) => findMarkTrack(db, filmId, basis) ?? []);
-    return editTracks([...found[i]!, ...marked], edits, people);
+  const analysed = listAnalysed(db, filmId);
+  const opinions: TrackOpinions = {
+    marks: listMarks(db, filmId),
+    trackEdits: listTrackEdits(db, filmId),
+    people: listPeople(db, filmId),
+  };
+  const read = new Map<FrameRange, Track[]>();
+  const tracksIn = (range: FrameRange): Track[] => {
+    const tracks = read.get(range) ?? readTracks(db, filmId, range).map(unpackTrack);
+    read.set(range, tracks);
+    return tracks;
+  };
+  const trackOfMark = (basis: string) => {
+    const track = findMarkTrack(db, filmId, basis);
+    return track ? unpackTrack(track) : undefined;
+  };
+  return shots.map((shot) => {
+    const ranges = rangesOf(shot, analysed).map((range) => ({ ...range, tracks: tracksIn(range) }));
+    return tracksInShot(shot, ranges, trackOfMark, opinions);
   });
-}
-
-/** Text that changes when what `foundTracks` gives for the same shots does. */
-export function foundVersion(db: Db, filmId: string, shots: readonly FrameRange[]): string {
-  const marks = listMarks(db, filmId);
-  const followed = shots
-    .flatMap((shot) => markedThings(marks, shot))
-    .filter(({ basis }) => findMarkTrack(db, filmId, basis))
-    .map(({ basis }) => basis);
-  const merged = listPeople(db, filmId).flatMap(({ id, mergedInto }) => (mergedInto ? [[id, mergedInto]] : []));
-  return JSON.stringify([
-    shots.map(({ start, end }) => [start, end]),
-    followed,
-    [...listTrackEdits(db, filmId)],
-    merged,
-  ]);
 }

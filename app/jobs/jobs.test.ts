@@ -8,10 +8,10 @@ import { boxIou } from "~/core/geometry/box";
 import { boxAt, type Track } from "~/core/subjects/tracking/track";
 import { listChunks } from "~/db/analysis.server";
 import { openDatabase } from "~/db/database.server";
-import { insertFilm } from "~/db/films.server";
+import { findFilm, insertFilm } from "~/db/films.server";
 import { findJob, insertJob, takeJob } from "~/db/jobs.server";
 import { listShots } from "~/db/shots.server";
-import { insertVersion, setHandKey } from "~/db/versions.server";
+import { saveVersion, setHandKey } from "~/db/versions.server";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmFile } from "~/media/film-file";
 import { readTruth } from "../../demo/truth";
@@ -53,7 +53,6 @@ describe("an analysis", () => {
     const known = new Set(people.map(({ id }) => id));
     const figures = shots.flatMap(({ tracks }) => tracks.filter(({ kind }) => kind === "face" || kind === "person"));
     for (const { who } of figures) expect(known.has(who!)).toBe(true);
-    expect(shots.every(({ camera }) => camera.every(({ share }) => share >= 0 && share <= 1))).toBe(true);
   });
 
   test("a mark is followed both ways through its shot", async () => {
@@ -113,7 +112,7 @@ test("an analysis that was interrupted ends as if it had not been", async () => 
 test("jobs make a proxy, an analysis and a checked render of what the editor has set", async () => {
   const db = openDatabase(":memory:");
   insertFilm(db, { id: "film", name: "two-shots.mp4", file: resolve(CLIP), info: film.info });
-  insertVersion(db, "film", { id: "square", name: "Square", width: 360, height: 360 });
+  saveVersion(db, "film", { id: "square", name: "Square", width: 360, height: 360 });
   const options = { onProgress: () => {}, signal: new AbortController().signal };
   const run = async (kind: "proxy" | "analyse" | "render", payload = {}) => {
     const id = nanoid();
@@ -129,7 +128,7 @@ test("jobs make a proxy, an analysis and a checked render of what the editor has
     [45, 99],
   ]);
   setHandKey(db, "square", { frame: 20, x: 900, y: 360, height: 720, easing: null });
-  const framings = loadFramings(db, "film", "square");
+  const framings = loadFramings(db, findFilm(db, "film")!, "square");
   expect(framings.map((framing) => framing.handKeys.length)).toEqual([1, 0]);
   expect(await run("render", { versionId: "square", fileName: "square.mp4" })).toMatchObject({
     width: 360,

@@ -13,7 +13,6 @@ import type { FilmFile } from "~/media/film-file";
 import { followMarks, type FollowOptions } from "../pipelines/follow-marks.server";
 import { foundTracks } from "./found-tracks.server";
 import { FollowPayload } from "./payloads";
-import { wakeQueue } from "./queue.server";
 import { proxyFolder } from "./workplace.server";
 
 /** The marked things of a film whose tracks are not made yet. */
@@ -35,8 +34,12 @@ function followLed(db: Db, filmId: string, thing: MarkedThing): boolean {
   return track !== null;
 }
 
-/** Sees to it that everything that is marked is followed; called after every change. */
-export function followUntracked(db: Db, filmId: string): void {
+/**
+ * Sees to it that everything that is marked is followed; called after every change.
+ *
+ * @returns whether there are new jobs, for which the queue is to be woken
+ */
+export function followUntracked(db: Db, filmId: string): boolean {
   const underWay = new Set(
     listJobs(db, filmId)
       .filter(({ kind, state }) => kind === "follow" && (state === "queued" || state === "running"))
@@ -45,7 +48,7 @@ export function followUntracked(db: Db, filmId: string): void {
   const missing = untracked(db, filmId).filter(({ basis }) => !underWay.has(basis));
   const unled = missing.filter((thing) => !followLed(db, filmId, thing));
   for (const { basis } of unled) insertJob(db, { id: nanoid(10), filmId, kind: "follow", payload: { basis } });
-  if (unled.length > 0) wakeQueue();
+  return unled.length > 0;
 }
 
 /** Follows a marked thing through its shot, in the light copy where there is one. */

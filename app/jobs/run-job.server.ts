@@ -1,10 +1,10 @@
 import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { assertNever } from "~/core/assert-never";
-import { frameShots } from "~/core/path/solve-version";
+import { frameShots } from "~/core/path/version-paths";
 import { dropChunks } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
-import { findFilm } from "~/db/films.server";
+import { type FilmRow, findFilm } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";
 import { listShots } from "~/db/shots.server";
 import { findVersion } from "~/db/versions.server";
@@ -64,13 +64,13 @@ async function analyse(
 /** Of a render, beside the check of what came of it. */
 const RENDERING_SHARE = 0.92;
 
-async function render(db: Db, film: FilmFile, job: JobRow, { onProgress, signal }: JobOptions) {
+async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onProgress, signal }: JobOptions) {
   const { versionId, fileName } = RenderPayload.parse(JSON.parse(job.payload));
   const version = findVersion(db, job.filmId, versionId);
   if (!version) throw new Error("the version is not there any more");
   const target = { width: version.width, height: version.height };
   onProgress("Laying the path", 0);
-  const framings = loadFramings(db, job.filmId, versionId);
+  const framings = loadFramings(db, row, versionId);
   const paths = frameShots(framings, film.info.picture, target, film.info.rate);
   const kept = framings.flatMap(({ range, excluded }, i) => (excluded ? [] : [{ range, windows: paths[i]!.windows }]));
   if (kept.length === 0) throw new Error("every shot is excluded; take one in again to render the film");
@@ -105,7 +105,7 @@ export async function runJob(db: Db, job: JobRow, options: JobOptions): Promise<
       });
     }
     case "render":
-      return render(db, film, job, options);
+      return render(db, film, row, job, options);
     default:
       return assertNever(job.kind);
   }

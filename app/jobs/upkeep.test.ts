@@ -14,7 +14,7 @@ import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { findFilm, insertFilm, listFilms } from "~/db/films.server";
 import { listJobs } from "~/db/jobs.server";
-import { insertVersion, listVersions } from "~/db/versions.server";
+import { saveVersion, listVersions } from "~/db/versions.server";
 import { INFO } from "../../tests/support/film-info";
 import { addFilm, reconcileFilms, removeFilm } from "./films.server";
 import { clearHalfUploads, expireUploads, removeEmptyFolders, sweepAsides } from "./upkeep.server";
@@ -135,6 +135,6 @@ test("the data folder can be moved", async () => {
 test("what is stored is on the disk when it is answered for", () => {
   expect(db().pragma("synchronous", { simple: true })).toBe(2);
   insertFilm(db(), { id: "a", name: "a", file: "films/a/source.mp4", info: INFO });
-  insertVersion(db(), "a", { id: "v", name: "Tall", width: 1080, height: 1920 });
+  saveVersion(db(), "a", { id: "v", name: "Tall", width: 1080, height: 1920 });
   expect(listVersions(db(), "a")).toHaveLength(1);
 });

@@ -1,7 +1,8 @@
 import type { Box, Size } from "~/core/geometry/box";
 import type { FrameRange } from "~/core/time/rate";
 import { FilmError, startFfmpeg } from "./film-tool.server";
-import type { FilmFile, FilmInfo } from "./film-file";
+import type { FilmInfo } from "~/core/film-info";
+import type { FilmFile } from "./film-file";
 import { onGrid, readFrom, seekSecondsFor } from "./on-grid.server";
 import { REMARKS } from "./tool.server";
 

@@ -1,31 +1,27 @@
 /** What can be chosen of how a film is taken: another of its sounds, and its fields as frames of their own. */
 import { framesPerSecond, type FrameRange } from "~/core/time/rate";
-import type { FilmInfo } from "./film-file";
-
-/** A film cannot be taken as was asked; the message says why. */
-export class ChoiceError extends Error {
-  override name = "ChoiceError";
-}
+import type { FilmInfo } from "~/core/film-info";
+import { Refusal } from "~/core/refusal";
 
 /**
  * A film with another of its sounds.
  *
  * @param index of the sound, from 0 on
- * @throws ChoiceError if it has no such sound
+ * @throws Refusal if it has no such sound
  */
 export function withSound<I extends FilmInfo>(info: I, index: number): I {
   const sound = info.sounds[index];
-  if (!sound) throw new ChoiceError(`it has ${info.sounds.length} sounds, and none that is number ${index + 1}`);
+  if (!sound) throw new Refusal(`it has ${info.sounds.length} sounds, and none that is number ${index + 1}`, 422);
   return { ...info, audio: { codec: sound.codec, index: sound.index, start: sound.start } };
 }
 
 /**
  * An interlaced film at double rate: each of the two half pictures of a frame becomes one, as smooth as it was shot.
  *
- * @throws ChoiceError if it is not interlaced
+ * @throws Refusal if it is not interlaced
  */
 export function withFields<I extends FilmInfo>(info: I): I {
-  if (!info.interlaced) throw new ChoiceError("it is not interlaced, so there is no double rate in it");
+  if (!info.interlaced) throw new Refusal("it is not interlaced, so there is no double rate in it", 422);
   if (info.fields) return info;
   const twice = ({ start, end }: FrameRange): FrameRange => ({ start: 2 * start, end: 2 * end });
   const rate = { num: 2 * info.rate.num, den: info.rate.den };

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { extensionOf } from "./containers";
 import { decodeFrames } from "./decode.server";
-import type { FilmInfo } from "./film-file";
+import type { FilmInfo } from "~/core/film-info";
 import { FilmError } from "./film-tool.server";
 import { probeFilm } from "./probe.server";
 import { makeProxy } from "./proxy.server";

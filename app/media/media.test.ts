@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { decodeFrames } from "./decode.server";
 import { FilmError } from "./film-tool.server";
 import { probeFilm } from "./probe.server";
-import { clockOfFilm } from "./film-file";
+import { clockOfFilm } from "~/core/film-info";
 import { makePoster } from "./poster.server";
 import { makeProxy } from "./proxy.server";
 import { renderFilm } from "./render.server";

@@ -3,7 +3,8 @@
  * kept as they are in the file (`-copyts`), since the grid is told in them.
  */
 import { type FrameRange, framesPerSecond, frameToSeconds, inRange } from "~/core/time/rate";
-import type { FilmFile, FilmInfo } from "./film-file";
+import type { FilmInfo } from "~/core/film-info";
+import type { FilmFile } from "./film-file";
 import { reading } from "./film-tool.server";
 
 /** Seconds after the last frame within which what is read may still be needed. */

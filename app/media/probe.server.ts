@@ -4,7 +4,7 @@ import { z } from "zod";
 import type { Size } from "~/core/geometry/box";
 import { type FilmGrid, makeGrid, type PictureTimes } from "~/core/time/film-grid";
 import { framesPerSecond, parseRate } from "~/core/time/rate";
-import type { FilmInfo, FilmSound, SoundTrack } from "./film-file";
+import type { FilmInfo, FilmSound, SoundTrack } from "~/core/film-info";
 import { FilmError, filmFailure, MAX_PIXELS, probe } from "./film-tool.server";
 import { endOfSound, pictureTimes } from "./picture-times.server";
 import { ToolError } from "./tool.server";

@@ -1,20 +1,9 @@
+import type { FileFigures } from "~/core/film-status";
 import { z } from "zod";
 import type { Size } from "~/core/geometry/box";
 import { formatRate, frameToSeconds, parseRate, type Rate } from "~/core/time/rate";
 import { probe, reading } from "./film-tool.server";
 import { runTool } from "./tool.server";
-
-/** What a finished file was measured to be. */
-export interface FileFigures {
-  width: number;
-  height: number;
-  rate: string;
-  frames: number;
-  durationSeconds: number;
-  /** Seconds of sound, or null without. */
-  soundSeconds: number | null;
-  bytes: number;
-}
 
 export interface Verification {
   figures: FileFigures;

@@ -22,7 +22,6 @@ export interface AnalysedShot {
   /** How it begins; the first begins with a cut. */
   begins: Transition;
   tracks: Track[];
-  camera: CameraStep[];
   /** What of the picture is not the film's own bars; null if it has none. */
   active: Box | null;
 }
@@ -181,7 +180,7 @@ class Analyser {
       const begins = transitions.find(({ frame }) => frame === shot.start) ?? hardTransition(shot.start, "cut");
       const looks = this.looks.filter(({ frame }) => inRange(frame, shot));
       const { active = await this.areas.inShot(shot, looks) } = this.options;
-      finished.push({ range: shot, begins, tracks, camera, active });
+      finished.push({ range: shot, begins, tracks, active });
     }
     const done = finished.at(-1)?.range.end;
     if (done === undefined) return;

@@ -1,10 +1,11 @@
 import { writeAside } from "~/disk/write-aside.server";
+import type { FileFigures } from "~/core/film-status";
 import type { Size } from "~/core/geometry/box";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import { type FrameRange, framesIn } from "~/core/time/rate";
 import type { FilmFile } from "~/media/film-file";
 import { renderFilm } from "~/media/render.server";
-import { type FileFigures, hasBars, verifyFile } from "~/media/verify.server";
+import { hasBars, verifyFile } from "~/media/verify.server";
 
 /** A render that is written but not as it should be. */
 export class ExportFault extends Error {

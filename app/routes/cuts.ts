@@ -8,7 +8,7 @@ import { transitionsOf } from "~/core/shots/shot";
 import { listShots } from "~/db/shots.server";
 import { db } from "~/jobs/workplace.server";
 import type { Route } from "./+types/cuts";
-import { clockOfFilm } from "~/media/film-file";
+import { clockOfFilm } from "~/core/film-info";
 import { LIST_BODY_BYTES, readForm, refusal, requireFilm } from "./requests.server";
 
 /** The film's cuts as a file: `…/cuts/edl`, `…/cuts/otio` or `…/cuts/csv`. */

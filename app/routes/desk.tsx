@@ -1,71 +1,45 @@
-import { useEffect, useMemo, useState } from "react";
-import { useFetcher } from "react-router";
+import { useCallback, useEffect, useMemo } from "react";
+import { type ShouldRevalidateFunctionArgs, useRevalidator, useSearchParams } from "react-router";
 import { z } from "zod";
-import { Id } from "~/core/ids";
 import { Desk } from "~/components/desk/desk";
-import type { DeskShot } from "~/components/desk/state/desk-types";
-import { withPendingKeys } from "~/components/desk/state/pending-keys";
-import { PerShot } from "~/components/desk/state/per-shot";
 import { useEdits } from "~/components/desk/state/use-edits";
-import { type FramingInput, usePaths } from "~/components/desk/state/use-paths";
-import { useLightCopy } from "~/components/desk/picture/use-piece-stream";
-import { isUnderWay, usePolling } from "~/components/common/use-polling";
-import { lackingLooks, lackingOf } from "~/core/checks/lacking-pictures";
-import { secondLooks } from "~/core/checks/second-looks";
-import { followedTrack } from "~/core/path/solve-version";
-import { castOf } from "~/core/subjects/choosing/cast";
-import { followRule } from "~/core/subjects/choosing/follow-rule";
-import type { Track } from "~/core/subjects/tracking/track";
-import { ChoiceError } from "~/media/film-choices";
-import { clockOfFilm } from "~/media/film-file";
-import { inRange } from "~/core/time/rate";
-import { findCandidates, listUndecoded } from "~/db/analysis.server";
+import { useStatus } from "~/components/desk/state/use-status";
+import { lackingOf } from "~/core/checks/lacking-pictures";
+import { clockOfFilm } from "~/core/film-info";
+import { Id } from "~/core/ids";
+import { Refusal } from "~/core/refusal";
+import { listAnalysed, listUndecoded } from "~/db/analysis.server";
 import { historyOf } from "~/db/edits.server";
-import { listMarks } from "~/db/marks.server";
-import { listPeople } from "~/db/people.server";
-import { findJob, isAnalysed, listJobs, secondsLeft } from "~/db/jobs.server";
+import { loadState } from "~/db/film-state.server";
 import type { FilmRow } from "~/db/films.server";
-import { findVersion, listVersions } from "~/db/versions.server";
-import { listExports, requestExport } from "~/jobs/exports.server";
-import { foundVersion } from "~/jobs/found-tracks.server";
-import { loadSettings } from "~/jobs/framings.server";
+import { findJob, isAnalysed } from "~/db/jobs.server";
+import { listMarkTracks } from "~/db/marks.server";
+import { findVersion } from "~/db/versions.server";
+import { requestExport } from "~/jobs/exports.server";
+import { filmStatus } from "~/jobs/film-status.server";
 import { changeSound, useFields } from "~/jobs/films.server";
 import { changeJob } from "~/jobs/queue.server";
 import { db } from "~/jobs/workplace.server";
-import type { loader as tracksLoader } from "./tracks";
 import type { Route } from "./+types/desk";
 import { orDiskFull, readIntent, refusal, requireFilm } from "./requests.server";
 
 export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?.film.name ?? "Film"} · Glad Pan` }];
 
-export function loader({ params, request }: Route.LoaderArgs) {
+/** All of a film but its tracks and pictures, which are loaded as they are needed. */
+export function loader({ params }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
-  const versions = listVersions(db(), film.id);
-  const wanted = new URL(request.url).searchParams.get("version");
-  const version = versions.find((v) => v.id === wanted) ?? versions[0]!;
-  const settings = loadSettings(db(), film.id, version.id);
   return {
     film: { id: film.id, name: film.name, ...film.info, clock: clockOfFilm(film.info) },
-    revision: film.revision,
-    sensitivity: film.sensitivity,
-    /** How much spoke for each place that may be a cut, by frame. */
-    strengths: Object.fromEntries(
-      findCandidates(db(), film.id).map(({ transition, strength }) => [transition.frame, strength]),
-    ) as Record<number, number>,
-    versions,
-    version,
-    ...settings,
-    /** Changes with the tracks, which are much data and loaded apart. */
-    found: foundVersion(db(), film.id, settings.shots),
-    people: listPeople(db(), film.id).map(({ id, number, name, mergedInto }) => ({ id, number, name, mergedInto })),
-    marks: listMarks(db(), film.id),
+    loaded: { revision: film.revision, state: loadState(db(), film), history: historyOf(db(), film) },
+    findings: { analysed: listAnalysed(db(), film.id), marks: listMarkTracks(db(), film.id) },
     undecoded: listUndecoded(db(), film.id),
-    jobs: listJobs(db(), film.id)
-      .filter(({ kind, state }) => kind !== "render" && (kind !== "follow" || state !== "done"))
-      .map((job) => ({ ...job, secondsLeft: secondsLeft(job) })),
-    exports: listExports(film.id),
-    history: historyOf(db(), film.id),
+    status: filmStatus(film),
   };
+}
+
+/** Which version is shown is the desk's affair: it has them all. */
+export function shouldRevalidate({ currentUrl, nextUrl, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs) {
+  return currentUrl.search === nextUrl.search && defaultShouldRevalidate;
 }
 
 const Intent = z.discriminatedUnion("intent", [
@@ -78,7 +52,7 @@ const Intent = z.discriminatedUnion("intent", [
 /** Changes how the film is taken. */
 async function choose(film: FilmRow, change: () => Promise<void>): Promise<null> {
   await change().catch((error: unknown) => {
-    if (error instanceof ChoiceError) throw refusal(422, `${film.name}: ${error.message}.`);
+    if (error instanceof Refusal) throw refusal(error.status, `${film.name}: ${error.message}.`);
     throw error;
   });
   return null;
@@ -105,134 +79,37 @@ export async function action({ params, request }: Route.ActionArgs) {
 }
 
 export default function DeskRoute({ loaderData }: Route.ComponentProps) {
-  const { film, versions, version, jobs, exports, history, revision } = loaderData;
-  const jobsUnderWay = jobs.filter(isUnderWay);
-  // A mark is followed in a moment, and somebody waits for it.
-  const interval = jobsUnderWay.some(({ kind }) => kind === "follow") ? 200 : 800;
-  usePolling(jobsUnderWay.length > 0 || exports.some(isUnderWay), interval);
-  const edits = useEdits(film.id, revision);
-  const source = useLightCopy(film);
-  const shots = useShots(loaderData, edits.pending);
-
-  const analysed = jobs.some((job) => job.kind === "analyse" && job.state === "done");
-  return (
-    <Desk
-      key={film.id}
-      film={film}
-      facts={{ ...film, lacking: lackingOf(film, loaderData.undecoded) }}
-      source={source}
-      versions={versions}
-      version={version}
-      shots={shots}
-      jobs={jobs}
-      people={loaderData.people}
-      sensitivity={analysed ? loaderData.sensitivity : null}
-      exports={exports}
-      history={history}
-      edits={edits}
-      blocked={analysed ? null : "The analysis is still running; a version can be rendered when it is done."}
-    />
-  );
+  // Another film is another desk, with nothing left over.
+  return <FilmDesk key={loaderData.film.id} loaderData={loaderData} />;
 }
 
-/** What the version of the tracks is before there are any shots. */
-const NOTHING_FOUND = JSON.stringify([[], [], [], []]);
+function FilmDesk({ loaderData }: Pick<Route.ComponentProps, "loaderData">) {
+  const { film, loaded, undecoded } = loaderData;
+  const { revalidate } = useRevalidator();
+  const reload = useCallback(() => revalidate(), [revalidate]);
+  const [status, refreshStatus] = useStatus(film.id, loaderData.status);
+  const { takeLoaded, isBusy, revision, ...content } = useEdits(film.id, loaded, refreshStatus, reload);
+  useEffect(() => void takeLoaded(loaded), [takeLoaded, loaded]);
 
-/** One and the same for all shots in which nothing was found yet. */
-const NO_TRACKS: Track[] = [];
-
-type SettledShot = Omit<DeskShot, "framed" | "looks">;
-
-const inputOf = ({
-  id,
-  start,
-  end,
-  settings,
-  subject,
-  carry,
-  protect,
-  active,
-  handKeys,
-  tracks,
-}: SettledShot): FramingInput => ({
-  shotId: id,
-  framing: { range: { start, end }, settings, rule: followRule(subject), carry, protect, active, handKeys, tracks },
-});
-
-type LoaderData = Route.ComponentProps["loaderData"];
-
-/** The shots with what was found in them, the changes that are on their way, and the paths that follow. */
-function useShots(
-  { film, version, shots, handKeys, strengths, people, marks, undecoded, found }: LoaderData,
-  pending: ReturnType<typeof useEdits>["pending"],
-): DeskShot[] {
-  const tracks = useFetcher<typeof tracksLoader>();
-  const { load } = tracks;
-  // What was loaded may be older than what the page knows of: a load can be overtaken by a poll.
-  const missing = found !== NOTHING_FOUND && tracks.state === "idle" && tracks.data?.found !== found;
+  // The rest of the page's data is asked for again only when there is something new in it.
+  const isAnalysing = status.jobs.some(({ kind }) => kind === "analyse");
+  const isBehind =
+    status.found !== loaderData.status.found ||
+    status.revision > revision ||
+    isAnalysing === loaded.state.film.analysed;
   useEffect(() => {
-    if (missing) void load(`/films/${film.id}/tracks`);
-  }, [missing, found, film.id, load]);
-  const byShot = tracks.data?.byShot;
-  const { num, den } = film.rate;
-  const { width, height } = film.picture;
-  // What is known of the film's file does not change while it is on the desk.
-  const [longHolds] = useState(film.grid.longHolds);
-  const picture = useMemo(() => ({ width, height }), [width, height]);
-  const rate = useMemo(() => ({ num, den }), [num, den]);
-  const target = useMemo(() => ({ width: version.width, height: version.height }), [version.width, version.height]);
+    // What is on its way brings its own news.
+    if (isBehind && !isBusy()) void reload();
+  }, [isBehind, isBusy, status, reload]);
 
-  // While a window is dragged this runs with every move of the pointer: what is known of the other shots stays.
-  const [known] = useState(() => ({
-    settled: new PerShot<SettledShot>(),
-    inputs: new PerShot<FramingInput>(),
-    shots: new PerShot<DeskShot>(),
-  }));
-  const settled = useMemo(() => {
-    const keys = withPendingKeys(handKeys, pending, version.id);
-    return shots.map((shot, i) => {
-      const isIn = ({ frame }: { frame: number }) => inRange(frame, shot);
-      const [its, itsMarks] = [keys.filter(isIn), marks.filter(isIn)];
-      const found = byShot?.[shot.id] ?? NO_TRACKS;
-      const from = [shot, i, found, people, picture, its.length, ...its, ...itsMarks];
-      return known.settled.get(shot.id, from, () => ({
-        ...shot,
-        number: i + 1,
-        handKeys: its,
-        tracks: found,
-        cast: castOf(found, { start: shot.start, end: shot.end }, picture, people),
-        marks: itsMarks,
-      }));
-    });
-  }, [known, shots, handKeys, pending, version.id, byShot, picture, people, marks]);
-
-  const inputs = useMemo(
-    () => (byShot ? settled.map((shot) => known.inputs.get(shot.id, [shot], () => inputOf(shot))) : []),
-    [known, settled, byShot],
+  const [search] = useSearchParams();
+  const { versions } = content.state;
+  const version = versions.find(({ id }) => id === search.get("version")) ?? versions[0]!;
+  const facts = useMemo(() => ({ ...film, lacking: lackingOf(film, undecoded) }), [film, undecoded]);
+  const { longHolds } = film.grid;
+  const findings = useMemo(
+    () => ({ ...loaderData.findings, longHolds, undecoded }),
+    [loaderData.findings, longHolds, undecoded],
   );
-  const paths = usePaths(inputs, picture, target, rate);
-  return useMemo(
-    () =>
-      settled.map((shot) => {
-        const framed = paths.get(shot.id) ?? null;
-        const strength = strengths[shot.start];
-        const brokenTo = undecoded.findLast(({ start }) => start < shot.end)?.end;
-        return known.shots.get(shot.id, [shot, framed, strength, target, picture, brokenTo], () => {
-          const subject = framed && followedTrack(framed, shot.tracks);
-          const windows = framed?.windows ?? [];
-          const looks = secondLooks(
-            shot,
-            strength,
-            subject,
-            windows,
-            target,
-            shot.active ?? picture,
-            framed?.certainty,
-          );
-          looks.push(...lackingLooks({ longHolds, undecoded }, shot, rate));
-          return { ...shot, framed, looks };
-        });
-      }),
-    [known, settled, paths, target, picture, strengths, longHolds, undecoded, rate],
-  );
+  return <Desk {...content} film={film} facts={facts} version={version} findings={findings} status={status} />;
 }

@@ -1,17 +1,50 @@
-import { listShots } from "~/db/shots.server";
-import { foundTracks, foundVersion } from "~/jobs/found-tracks.server";
+import { z } from "zod";
+import { FrameRange } from "~/core/time/rate";
+import { readTracks } from "~/db/analysis.server";
+import { findMarkTrackById } from "~/db/marks.server";
 import { db } from "~/jobs/workplace.server";
+import type { LoadedTracks } from "~/workers/path-worker";
 import type { Route } from "./+types/tracks";
-import { requireFilm } from "./requests.server";
+import { refusal, requireFilm } from "./requests.server";
 
-/** All tracks of a film, by shot: much data that changes seldom, so the desk asks for it apart. */
-export function loader({ params }: Route.LoaderArgs) {
+/** More than this is not asked for at a time. */
+const MOST = 2000;
+
+const list = <T>(item: z.ZodType<T, string>) =>
+  z
+    .string()
+    .default("")
+    .transform((text) => (text === "" ? [] : text.split(",")))
+    .pipe(z.array(item).max(MOST));
+
+const Query = z.object({
+  ranges: list(
+    z
+      .string()
+      .regex(/^\d{1,9}-\d{1,9}$/)
+      .transform((text) => text.split("-").map(Number))
+      .transform(([start, end]) => ({ start, end }))
+      .pipe(FrameRange),
+  ),
+  marks: list(
+    z
+      .string()
+      .regex(/^\d{1,9}$/)
+      .transform(Number),
+  ),
+});
+
+/**
+ * Tracks of ranges that were analysed, `ranges=0-45,45-90`, and of marked things, `marks=3`, by what the desk's data
+ * calls them. None of them ever changes; the desk asks for each once.
+ */
+export function loader({ params, request }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
-  const shots = listShots(db(), film.id);
-  const found = foundVersion(db(), film.id, shots);
-  const tracks = foundTracks(db(), film.id, shots);
-  return { found, byShot: Object.fromEntries(shots.map((shot, i) => [shot.id, tracks[i]!])) };
+  const query = Query.safeParse(Object.fromEntries(new URL(request.url).searchParams));
+  if (!query.success) throw refusal(400, z.prettifyError(query.error));
+  const { ranges, marks } = query.data;
+  return Response.json({
+    analysed: ranges.map((range) => ({ ...range, tracks: readTracks(db(), film.id, range) })),
+    marks: marks.flatMap((id) => findMarkTrackById(db(), film.id, id) ?? []),
+  } satisfies LoadedTracks);
 }
-
-/** The desk asks again when it knows of other tracks than it has; a poll need not send them all anew. */
-export const shouldRevalidate = () => false;

@@ -1,34 +1,84 @@
-/** Solves paths off the interface's thread. */
-import type { Size } from "~/core/geometry/box";
-import { type FramedShot, frameShot, type ShotBefore, type ShotFraming } from "~/core/path/solve-version";
-import { SolvedProblems } from "~/core/path/solved-problems";
-import type { Rate } from "~/core/time/rate";
+/** Frames the shots of a version off the interface's thread: an adapter of `VersionFramer` to messages. */
+import { type FramerGround, type FramerNews, type ShotResult, VersionFramer } from "~/core/edits/version-framer";
+import type { ShotSettings } from "~/core/edits/path-inputs";
+import { shareStructure } from "~/core/structure";
+import { type PackedTrack, unpackTrack } from "~/core/subjects/tracking/packed-tracks";
+import { TrackStock } from "~/core/subjects/tracking/track-stock";
+import type { FrameRange } from "~/core/time/rate";
 
-export interface PathRequest {
-  shotId: string;
-  framing: ShotFraming;
-  picture: Size;
-  target: Size;
-  rate: Rate;
-  /** What the shot before leaves to it. */
-  before: ShotBefore;
+export interface LoadedTracks {
+  analysed: (FrameRange & { tracks: PackedTrack[] })[];
+  marks: { basis: string; track: PackedTrack }[];
 }
 
-export type PathReply = { shotId: string; framed: FramedShot } | { shotId: string; error: string };
+/** What the worker is told. */
+export type FramerOrder =
+  /** Another version is framed from now on; answers carry its number. */
+  | { type: "version"; number: number; ground: FramerGround }
+  | ({ type: "tracks" } & LoadedTracks)
+  /** What is set and known as it is now; of the shots only those that have changed, and which there are if others. */
+  | { type: "film"; changed: ShotSettings[]; order?: string[]; news?: FramerNews }
+  /** The shots that are waited for. */
+  | { type: "first"; ids: string[] };
 
-/** What was solved for each shot, so that a moved key costs only the stretches beside it. */
-const solvedFor = new Map<string, SolvedProblems>();
+export type FramerReply = { version: number; id: string } & ({ result: ShotResult } | { error: string });
 
-self.addEventListener("message", ({ data }: MessageEvent<PathRequest>) => {
-  const { shotId, framing, picture, target, rate, before } = data;
-  const solved = solvedFor.get(shotId) ?? new SolvedProblems();
-  solvedFor.set(shotId, solved);
-  const answer = (): PathReply => {
-    try {
-      return { shotId, framed: frameShot(framing, picture, target, rate, before, solved) };
-    } catch (error) {
-      return { shotId, error: error instanceof Error ? error.message : String(error) };
-    }
-  };
-  self.postMessage(answer());
+const stock = new TrackStock();
+let framer: VersionFramer | null = null;
+let version = 0;
+let settings = new Map<string, ShotSettings>();
+let order: string[] = [];
+let news: FramerNews | null = null;
+let first: ReadonlySet<string> = new Set();
+let timer: ReturnType<typeof setTimeout> | null = null;
+
+const update = () => {
+  if (!framer || !news) return;
+  framer.take(
+    order.flatMap((id) => settings.get(id) ?? []),
+    news,
+  );
+};
+
+/** One shot at a time: what has been told in the meantime counts for the next. */
+function work(): void {
+  timer = null;
+  const answer = framer?.next(first);
+  if (!answer) return;
+  const { id } = answer;
+  const said =
+    "result" in answer
+      ? { result: answer.result }
+      : { error: answer.error instanceof Error ? answer.error.message : String(answer.error) };
+  self.postMessage({ version, id, ...said } satisfies FramerReply);
+  timer = setTimeout(work, 0);
+}
+
+function carryOut(told: FramerOrder): void {
+  switch (told.type) {
+    case "version":
+      version = told.number;
+      framer = new VersionFramer(told.ground, stock);
+      settings = new Map();
+      return;
+    case "tracks":
+      stock.add(
+        told.analysed.map((range) => ({ ...range, tracks: range.tracks.map(unpackTrack) })),
+        told.marks.map(({ basis, track }) => ({ basis, track: unpackTrack(track) })),
+      );
+      return update();
+    case "film":
+      for (const changed of told.changed) settings.set(changed.shot.id, changed);
+      order = told.order ?? order;
+      news = told.news ? shareStructure(news, told.news) : news;
+      return update();
+    case "first":
+      first = new Set(told.ids);
+      return;
+  }
+}
+
+self.addEventListener("message", ({ data }: MessageEvent<FramerOrder>) => {
+  carryOut(data);
+  timer ??= setTimeout(work, 0);
 });

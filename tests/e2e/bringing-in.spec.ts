@@ -57,7 +57,7 @@ test("its own bars are left out, shown, and corrected by hand", async ({ page })
   await bar(page, "Top").press("Enter");
   const height = 360 - 80 - Number(await bar(page, "Bottom").inputValue());
   await expect(centre).toHaveValue(String(80 + height / 2));
-  await page.getByRole("button", { name: "Undo: change of the active area" }).click();
+  await page.getByRole("button", { name: /^Undo: Changed the active area/ }).click();
   await expect(bar(page, "Top")).toHaveValue(String(found));
   await page.getByRole("button", { name: "No bars in this shot" }).click();
   await expect(page.getByText("No bars in the picture")).toBeVisible();

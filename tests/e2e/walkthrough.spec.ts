@@ -188,15 +188,15 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
   });
 
   await test.step("a part of the picture is protected", async () => {
-    await page.getByRole("button", { name: "Protect a part" }).click();
+    await page.getByRole("button", { name: "Protect an area" }).click();
     const layer = page.getByRole("application", { name: "Draw a box around what the window shall keep inside" });
     const area = (await layer.boundingBox())!;
     await page.mouse.move(area.x + 0.7 * area.width, area.y + 0.2 * area.height);
     await page.mouse.down();
     await page.mouse.move(area.x + 0.8 * area.width, area.y + 0.3 * area.height, { steps: 3 });
     await page.mouse.up();
-    await page.getByRole("button", { name: "Protect it no more" }).click();
-    await expect(page.getByRole("button", { name: "Protect a part" })).toBeVisible();
+    await page.getByRole("button", { name: "Stop protecting" }).click();
+    await expect(page.getByRole("button", { name: "Protect an area" })).toBeVisible();
   });
 
   await test.step("a box drawn around the kite is followed both ways through the shot", async () => {
@@ -272,7 +272,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await jump(page, 40, "00:00:01:10");
     await expect(centreX(page)).toHaveValue(held);
     await jump(page, 20, "00:00:00:20");
-    await page.getByRole("button", { name: "Carry to the other versions" }).click();
+    await page.getByRole("button", { name: "Copy to the other versions" }).click();
     await page.getByRole("link", { name: "Square 1:1" }).click();
     await expect(page.getByText("■ your key")).toBeVisible();
     await expect(page.getByRole("combobox", { name: "From here to your next key" })).toHaveText("Hold");
@@ -331,7 +331,7 @@ test("a change in one window is not overwritten by an older one in another", asy
   await expect(other.getByRole("heading", { name: "Shot 1" })).toBeVisible();
   await page.getByRole("radio", { name: "Still" }).click();
   await expect(page.getByRole("radio", { name: "Still" })).toBeChecked();
-  await expect(page.getByRole("button", { name: "Undo: change of manner" })).toBeEnabled();
+  await expect(page.getByRole("button", { name: /^Undo: Changed the manner/ })).toBeEnabled();
   await follow(other, /^Nothing/);
   await expect(other.getByText("changed in another window")).toBeVisible();
   await expect(other.getByRole("radio", { name: "Still" })).toBeChecked();

@@ -10,7 +10,7 @@ const shot = (change: object) => ({
     begins: "cut",
     mixed: { start: 0, end: 0 },
     carry: false,
-    subject: "auto",
+    follow: { kind: "auto" },
   },
   ...{ name: null, excluded: false, protect: null, ...change },
 });
@@ -264,8 +264,7 @@ export const CASES: Case[] = [
   },
   {
     what: "a mark outside the picture",
-    request: () =>
-      edit({ type: "put-mark", thing: "m", frame: 3, box: { x: 9000, y: 0, width: 5, height: 5 }, follow: null }),
+    request: () => edit({ type: "put-mark", thing: "m", frame: 3, box: { x: 9000, y: 0, width: 5, height: 5 } }),
     status: 409,
   },
   {

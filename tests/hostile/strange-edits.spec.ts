@@ -49,11 +49,11 @@ test("300 edits with something strange in each are refused or sound, and none is
     },
     { type: "set-transitions", transitions: [{ frame: 30, kind: "dissolve", range: { start: 25, end: 35 } }] },
     {
-      type: "put-mark",
-      thing: "m",
-      frame: 3,
-      box: { x: 5, y: 5, width: 50, height: 50 },
-      follow: { shotId: shots[0], subject: "track:mark-m" },
+      type: "batch",
+      commands: [
+        { type: "put-mark", thing: "m", frame: 3, box: { x: 5, y: 5, width: 50, height: 50 } },
+        { type: "change-shots", shotIds: [shots[0]], change: { follow: { kind: "track", trackId: "mark-m" } } },
+      ],
     },
     { type: "edit-track", trackId: "t", edit: { removed: [{ start: 1, end: 3 }], joinedTo: "u" } },
     { type: "add-version", version: { id: "v2", name: "Square", width: 720, height: 720 } },

@@ -1,7 +1,7 @@
-import type { StoredInfo } from "~/db/films.server";
+import type { FilmInfo } from "~/core/film-info";
 
 /** What is known of a film that stands in for a real one. */
-export const INFO: StoredInfo = {
+export const INFO: FilmInfo = {
   picture: { width: 1920, height: 1080 },
   rate: { num: 30, den: 1 },
   frames: 300,

@@ -7,7 +7,8 @@ import { counted } from "~/core/counted";
 import { formatRate, type Rate } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import { Button, IconButton } from "~/components/common/button";
-import { JobStatus, type JobView } from "./job-status";
+import type { JobView } from "~/core/film-status";
+import { JobStatus } from "./job-status";
 
 export interface FilmView {
   id: string;

@@ -2,27 +2,20 @@ import { TriangleAlert, X } from "lucide-react";
 import { useFetcher } from "react-router";
 import { Button, IconButton } from "~/components/common/button";
 import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
+import type { JobKind, JobView } from "~/core/film-status";
 
-export interface JobView {
-  id: string;
-  kind: string;
-  state: string;
-  step: string;
-  progress: number;
-  error: string | null;
-  secondsLeft: number | null;
-}
-
-const WAITING: Record<string, string> = {
+const WAITING: Record<JobKind, string> = {
   proxy: "Light copy: waiting",
   analyse: "Analysis: waiting",
   follow: "Mark: waiting",
+  render: "Render: waiting",
 };
 
-const CANCELLED: Record<string, string> = {
+const CANCELLED: Record<JobKind, string> = {
   proxy: "The light copy was cancelled.",
   analyse: "The analysis was cancelled.",
   follow: "Following the mark was cancelled.",
+  render: "The render was cancelled.",
 };
 
 function ChangeJob({ jobId, intent, what }: { jobId: string; intent: "cancel" | "retry"; what?: string }) {
@@ -51,7 +44,7 @@ export function JobStatus({ jobs }: { jobs: JobView[] }) {
           <li key={job.id} className="text-xs" role="alert">
             <p className="flex gap-1.5 text-warn">
               <TriangleAlert className="mt-px size-3.5 shrink-0" aria-hidden />
-              {job.error ?? CANCELLED[job.kind] ?? "Cancelled."}
+              {job.error ?? CANCELLED[job.kind]}
             </p>
             <ChangeJob jobId={job.id} intent="retry" />
           </li>
@@ -59,7 +52,7 @@ export function JobStatus({ jobs }: { jobs: JobView[] }) {
           <li key={job.id} className="flex items-center gap-2">
             <div className="min-w-0 grow">
               <ProgressBar
-                label={job.step || WAITING[job.kind] || "Waiting"}
+                label={job.step || WAITING[job.kind]}
                 share={job.progress}
                 left={describeLeft(job.secondsLeft)}
               />

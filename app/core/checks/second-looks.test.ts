@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Track } from "../subjects/tracking/track";
 import { tellingFrame } from "../subjects/choosing/telling-frame";
-import { longestGap, secondLooks } from "./second-looks";
+import { cutLooks, framingLooks, longestGap } from "./second-looks";
 
 const face = (x: (i: number) => number, width = () => 60): Track => ({
   id: "face",
@@ -14,75 +14,77 @@ const windows = Array.from({ length: 100 }, () => ({ x: 500, y: 360, height: 720
 const HD = { width: 1280, height: 720 };
 const TALL = { width: 1080, height: 1920 };
 const shot = { start: 100, end: 200, begins: "cut" as const, protect: null, settings: { enlargement: 1.5 } };
-const kinds = (...args: Parameters<typeof secondLooks>) => secondLooks(...args).map(({ kind, frame }) => [kind, frame]);
+const kinds = (...args: Parameters<typeof framingLooks>) =>
+  framingLooks(...args).map(({ kind, frame }) => [kind, frame]);
 
 describe("second looks", () => {
   test("none where all is well", () => {
     expect(
       kinds(
         shot,
-        0.9,
         face(() => 470),
         windows,
         TALL,
         HD,
       ),
     ).toEqual([]);
-    expect(kinds(shot, undefined, null, windows, TALL, HD)).toEqual([]);
+    expect(kinds(shot, null, windows, TALL, HD)).toEqual([]);
   });
 
   test("a subject that the window cuts, from where it does", () => {
     const leaving = face((i) => (i < 80 ? 470 : 680));
-    const [look] = secondLooks(shot, 0.9, leaving, windows, TALL, HD);
+    const [look] = framingLooks(shot, leaving, windows, TALL, HD);
     expect(look).toMatchObject({ kind: "subject-cut", frame: 180 });
     expect(look!.text).toContain("20 %");
   });
 
   test("a cut that is not certain, unless the editor made it a turn", () => {
-    expect(kinds(shot, 0.53, null, windows, TALL, HD)).toEqual([["unsure-cut", 100]]);
-    expect(kinds({ ...shot, begins: "turn" }, 0.53, null, windows, TALL, HD)).toEqual([]);
+    expect(cutLooks(shot, 0.53)).toMatchObject([{ kind: "unsure-cut", frame: 100 }]);
+    expect(cutLooks({ ...shot, begins: "turn" }, 0.53)).toEqual([]);
+    expect(cutLooks(shot, 0.9)).toEqual([]);
+    expect(cutLooks(shot, undefined)).toEqual([]);
   });
 
   test("a subject that is not certain, with how sure it is", () => {
-    const [look] = secondLooks(shot, 0.9, null, windows, TALL, HD, 0.31);
+    const [look] = framingLooks(shot, null, windows, TALL, HD, 0.31);
     expect(look).toMatchObject({ kind: "unsure-subject", frame: 100 });
     expect(look!.text).toContain("31 %");
-    expect(kinds(shot, 0.9, null, windows, TALL, HD, 0.6)).toEqual([]);
+    expect(kinds(shot, null, windows, TALL, HD, 0.6)).toEqual([]);
   });
 
   test("a zoom that enlarges the picture beyond what it bears, and not that the version is large", () => {
     const zoomed = windows.map((window, i) => (i === 70 ? { ...window, height: 480 } : window));
-    const [look] = secondLooks(shot, 0.9, null, zoomed, TALL, HD);
+    const [look] = framingLooks(shot, null, zoomed, TALL, HD);
     expect(look).toMatchObject({ kind: "enlarged", frame: 170 });
     expect(look!.text).toContain("4.0 times");
-    expect(kinds(shot, 0.9, null, zoomed, { width: 360, height: 640 }, HD)).toEqual([]);
-    expect(kinds({ ...shot, settings: { enlargement: 4.1 } }, 0.9, null, zoomed, TALL, HD)).toEqual([]);
+    expect(kinds(shot, null, zoomed, { width: 360, height: 640 }, HD)).toEqual([]);
+    expect(kinds({ ...shot, settings: { enlargement: 4.1 } }, null, zoomed, TALL, HD)).toEqual([]);
   });
 
   test("a part that is protected and does not fit", () => {
     const wide = { ...shot, protect: { x: 100, y: 100, width: 700, height: 60 } };
-    const [look] = secondLooks(wide, 0.9, null, windows, TALL, HD);
+    const [look] = framingLooks(wide, null, windows, TALL, HD);
     expect(look).toMatchObject({ kind: "protected-cut", frame: 100 });
     expect(look!.text).toContain("100 %");
-    expect(
-      kinds({ ...shot, protect: { x: 400, y: 100, width: 200, height: 60 } }, 0.9, null, windows, TALL, HD),
-    ).toEqual([]);
+    expect(kinds({ ...shot, protect: { x: 400, y: 100, width: 200, height: 60 } }, null, windows, TALL, HD)).toEqual(
+      [],
+    );
   });
 
   test("a subject that is lost for a while between being seen, where it is lost", () => {
     const lost = face(() => 470);
     lost.boxes = lost.boxes.map((box, i) => (i >= 40 && i < 60 ? null : box));
-    expect(kinds(shot, 0.9, lost, windows, TALL, HD)).toEqual([["subject-lost", 140]]);
+    expect(kinds(shot, lost, windows, TALL, HD)).toEqual([["subject-lost", 140]]);
     // Who comes late or leaves is not lost.
     const late = face(() => 470);
     late.boxes = late.boxes.map((box, i) => (i < 40 || i > 80 ? null : box));
-    expect(kinds(shot, 0.9, late, windows, TALL, HD)).toEqual([]);
+    expect(kinds(shot, late, windows, TALL, HD)).toEqual([]);
     expect(longestGap(lost)).toEqual({ start: 140, end: 160 });
     expect(longestGap(late)).toBeNull();
   });
 
   test("a shot of a few frames", () => {
-    expect(kinds({ ...shot, end: 104 }, 0.9, null, windows.slice(0, 4), TALL, HD)).toEqual([["short-shot", 100]]);
+    expect(cutLooks({ ...shot, end: 104 }, 0.9)).toMatchObject([{ kind: "short-shot", frame: 100 }]);
   });
 });
 

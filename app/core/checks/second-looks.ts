@@ -65,22 +65,11 @@ function framesCut(subject: Track, windows: readonly CropWindow[], start: number
 }
 
 /**
- * What to look at in a shot.
+ * What to look at where a shot begins, and in its length.
  *
  * @param strength how much spoke for the transition that begins the shot, 0 to 1; undefined if nothing was weighed
- * @param target size of the version
- * @param certainty how sure the choice of the subject is, 0 to 1
  */
-export function secondLooks(
-  shot: Pick<Shot, "start" | "end" | "begins" | "protect"> & { settings: Pick<FramingSettings, "enlargement"> },
-  strength: number | undefined,
-  subject: Track | null,
-  windows: readonly CropWindow[],
-  target: Size,
-  picture: Size,
-  certainty = 1,
-): SecondLook[] {
-  const aspect = aspectRatio(target);
+export function cutLooks(shot: Pick<Shot, "start" | "end" | "begins">, strength: number | undefined): SecondLook[] {
   const looks: SecondLook[] = [];
   const frames = shot.end - shot.start;
   if (strength !== undefined && shot.begins !== "turn" && Math.abs(strength - 0.5) < UNSURE) {
@@ -93,6 +82,26 @@ export function secondLooks(
   if (frames < SHORT_FRAMES) {
     looks.push({ kind: "short-shot", frame: shot.start, text: `This shot has only ${counted(frames, "frame")}` });
   }
+  return looks;
+}
+
+/**
+ * What to look at in how a shot is framed.
+ *
+ * @param target size of the version
+ * @param certainty how sure the choice of the subject is, 0 to 1
+ */
+export function framingLooks(
+  shot: Pick<Shot, "start" | "end" | "protect"> & { settings: Pick<FramingSettings, "enlargement"> },
+  subject: Track | null,
+  windows: readonly CropWindow[],
+  target: Size,
+  picture: Size,
+  certainty = 1,
+): SecondLook[] {
+  const aspect = aspectRatio(target);
+  const looks: SecondLook[] = [];
+  const frames = shot.end - shot.start;
   if (certainty < UNSURE_SUBJECT) {
     const text = `It is not certain whom to follow here (${Math.round(100 * certainty)} %)`;
     looks.push({ kind: "unsure-subject", frame: shot.start, text });

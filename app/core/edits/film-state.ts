@@ -1,29 +1,78 @@
+import { z } from "zod";
 import type { Size } from "../geometry/box";
-import type { FramingChange } from "../path/framing-settings";
-import type { HandKey } from "../path/solve-version";
+import { Id } from "../ids";
+import type { HandKey } from "../path/hand-key";
+import type { TransitionCandidate } from "../shots/detect-transitions";
 import type { Shot } from "../shots/shot";
-import type { MergedPerson, TrackEdit } from "../subjects/tracking/edit-tracks";
 import type { ThingMark } from "../subjects/marks/marked-things";
+import type { TrackEdit } from "../subjects/tracking/edit-tracks";
+import type { Clock } from "../time/timecode";
+import type { ShotInVersion } from "./shot-in-version";
 
-/** A version with all that the editor has set for it. */
-export interface VersionState extends Size {
-  id: string;
-  name: string;
-  /** By shot id; a shot that is not in it is framed as usual. */
-  framings: ReadonlyMap<string, FramingChange>;
+const EvenSide = z
+  .int()
+  .min(16, "at least 16 pixels")
+  .max(8192, "at most 8192 pixels")
+  .refine((side) => side % 2 === 0, "an even number of pixels");
+
+/** A target frame shape of a film. */
+export const Version = z.object({
+  id: Id,
+  name: z.string().trim().min(1).max(80),
+  width: EvenSide,
+  height: EvenSide,
+});
+export type Version = z.infer<typeof Version>;
+
+/** A version with all that the editor has set in it. */
+export interface VersionState extends Version {
+  /** By shot id; a shot that is not in it is as usual. */
+  shots: ReadonlyMap<string, ShotInVersion>;
   /** In order of their frames. */
   handKeys: readonly HandKey[];
 }
 
-/** All that can be edited of a film, and what of the film it has to fit. */
-export interface FilmState {
+/** What the editor says of somebody who was recognised. */
+export const PersonEdit = z.object({
+  id: Id,
+  name: z.string().trim().min(1).max(60).nullable(),
+  /** The one whom they are, if the editor has said that two are one. */
+  mergedInto: Id.nullable(),
+});
+export type PersonEdit = z.infer<typeof PersonEdit>;
+
+/** Somebody who was recognised. */
+export interface PersonState extends PersonEdit {
+  /** Place in the order in which people came up, from 0; their letter follows from it. */
+  readonly number: number;
+}
+
+/** What an edit has to fit and does not change. */
+export interface FilmFacts {
+  id: string;
   /** Length of the film on its own grid. */
   frames: number;
   picture: Size;
+  clock: Clock;
+  /** Everything that may be a transition, as the analysis has weighed it. */
+  candidates: readonly TransitionCandidate[];
+  /** Whether all of the film has been analysed. */
+  analysed: boolean;
+}
+
+/** All that can be edited of a film, as one value that is never changed: an edit makes another one. */
+export interface FilmState {
+  film: FilmFacts;
+  /** How ready to see transitions, 0 to 100. */
+  sensitivity: number;
   /** In order. They end with the film, or before it while the analysis has not got there. */
   shots: readonly Shot[];
+  /** In the order in which they are shown. */
   versions: readonly VersionState[];
+  /** By thing, and of one thing in order of their frames. */
   marks: readonly ThingMark[];
-  people: readonly MergedPerson[];
+  /** In the order in which they came up. */
+  people: readonly PersonState[];
+  /** By track id. */
   trackEdits: ReadonlyMap<string, TrackEdit>;
 }

@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { TWO_SHOTS } from "../../../tests/support/film-state";
 import { freshShot } from "../shots/shot";
 import { hardTransition } from "../shots/transition";
 import type { FilmState, VersionState } from "./film-state";
@@ -9,23 +10,23 @@ const TWO = freshShot("two", { start: 100, end: 300 }, hardTransition(100, "cut"
 const KEY = { frame: 10, x: 960, y: 540, height: 1080, easing: null };
 const TALL: VersionState = {
   ...{ id: "tall", name: "Tall", width: 1080, height: 1920 },
-  framings: new Map([["one", { calm: 60 }]]),
+  shots: new Map([["one", { calm: 60 }]]),
   handKeys: [KEY],
 };
 const BOX = { x: 10, y: 10, width: 50, height: 50 };
 const SOUND: FilmState = {
-  frames: 300,
-  picture: { width: 1920, height: 1080 },
+  ...TWO_SHOTS,
   shots: [ONE, TWO],
   versions: [TALL],
   marks: [{ thing: "m", frame: 299, box: BOX }],
   people: [
-    { id: "p1", mergedInto: null },
-    { id: "p2", mergedInto: "p1" },
+    { id: "p1", number: 0, name: null, mergedInto: null },
+    { id: "p2", number: 1, name: null, mergedInto: "p1" },
   ],
   trackEdits: new Map([["t", { removed: [{ start: 0, end: 300 }], joinedTo: "u" }]]),
 };
 
+const person = (id: string, mergedInto: string) => ({ id, number: 0, name: null, mergedInto });
 const broken = (change: Partial<FilmState>, end = 300) => brokenInvariant({ ...SOUND, ...change }, end);
 const withKey = (change: Partial<typeof KEY>) => broken({ versions: [{ ...TALL, handKeys: [{ ...KEY, ...change }] }] });
 
@@ -33,7 +34,7 @@ describe("a film's state", () => {
   test("is sound as it usually is, also while only its beginning was analysed", () => {
     expect(broken({})).toBeNull();
     expect(broken({ shots: [ONE] }, 100)).toBeNull();
-    expect(broken({ shots: [], versions: [{ ...TALL, framings: new Map() }] }, 0)).toBeNull();
+    expect(broken({ shots: [], versions: [{ ...TALL, shots: new Map() }] }, 0)).toBeNull();
   });
 
   test("has shots that cover the film, each once", () => {
@@ -53,7 +54,7 @@ describe("a film's state", () => {
     expect(broken({ versions: [] })).toContain("at least one");
     const many = Array.from({ length: MAX_VERSIONS + 1 }, (_, i) => ({ ...TALL, id: `v${i}` }));
     expect(broken({ versions: many })).toContain("at most 50");
-    expect(broken({ versions: [{ ...TALL, framings: new Map([["three", {}]]) }] })).toContain("not the film's");
+    expect(broken({ versions: [{ ...TALL, shots: new Map([["three", {}]]) }] })).toContain("not the film's");
   });
 
   test("has windows inside the picture, at frames of the film", () => {
@@ -68,13 +69,10 @@ describe("a film's state", () => {
   test("has marks in the picture, and people and tracks that there are", () => {
     expect(broken({ marks: [{ thing: "m", frame: 300, box: BOX }] })).toContain("no frame 300");
     expect(broken({ marks: [{ thing: "m", frame: 5, box: { ...BOX, y: -60 } }] })).toContain("outside the picture");
-    expect(broken({ people: [{ id: "p1", mergedInto: "p9" }] })).toContain("not in the film");
-    const circle = [
-      { id: "p1", mergedInto: "p2" },
-      { id: "p2", mergedInto: "p1" },
-    ];
+    expect(broken({ people: [person("p1", "p9")] })).toContain("not in the film");
+    const circle = [person("p1", "p2"), person("p2", "p1")];
     expect(broken({ people: circle })).toContain("themselves");
-    expect(broken({ people: [{ id: "p1", mergedInto: "p1" }] })).toContain("themselves");
+    expect(broken({ people: [person("p1", "p1")] })).toContain("themselves");
     expect(broken({ trackEdits: new Map([["t", { removed: [], joinedTo: "t" }]]) })).toContain("itself");
     const far = { removed: [{ start: 290, end: 301 }], joinedTo: null };
     expect(broken({ trackEdits: new Map([["t", far]]) })).toContain("290 to 301");

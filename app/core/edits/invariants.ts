@@ -1,9 +1,9 @@
 import { type Box, boxContains, clipBox, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, clampWindow } from "../geometry/crop-window";
-import type { HandKey } from "../path/solve-version";
+import type { HandKey } from "../path/hand-key";
 import { LEAST_ACTIVE_SIDE } from "../shots/shot";
 import { type FrameRange, inRange } from "../time/rate";
-import type { FilmState, VersionState } from "./film-state";
+import type { FilmFacts, FilmState, VersionState } from "./film-state";
 
 export const MAX_VERSIONS = 50;
 const MAX_MARKS = 5000;
@@ -11,6 +11,8 @@ const MAX_TRACK_EDITS = 5000;
 
 /** A window may lie this many pixels outside the picture, from rounding. */
 const ROUNDING = 0.5;
+
+const PROTECTED_OUTSIDE = "what is protected lies outside the picture";
 
 const isEmptyOrOutside = ({ start, end }: FrameRange, frames: number): boolean =>
   start < 0 || end <= start || end > frames;
@@ -28,7 +30,7 @@ const liesOutside = (box: Box, picture: Size): boolean => {
 const isNoArea = (area: Box, picture: Size): boolean =>
   !boxContains(wholeOf(picture), area) || Math.min(area.width, area.height) < LEAST_ACTIVE_SIDE;
 
-function brokenShots({ shots, frames, picture }: FilmState, end: number): string | null {
+function brokenShots({ shots, film: { frames, picture } }: FilmState, end: number): string | null {
   let covered = 0;
   for (const shot of shots) {
     if (isEmptyOrOutside(shot, frames)) return `a shot cannot reach from frame ${shot.start} to ${shot.end}`;
@@ -37,7 +39,7 @@ function brokenShots({ shots, frames, picture }: FilmState, end: number): string
     if (mixed.start < 0 || mixed.end < mixed.start || mixed.end > frames) {
       return `the shot at frame ${shot.start} is mixed with another outside the film`;
     }
-    if (shot.protect && liesOutside(shot.protect, picture)) return "what is protected lies outside the picture";
+    if (shot.protect && liesOutside(shot.protect, picture)) return PROTECTED_OUTSIDE;
     if (shot.active && isNoArea(shot.active, picture)) return "the active area is too small or not in the picture";
     covered = shot.end;
   }
@@ -45,7 +47,7 @@ function brokenShots({ shots, frames, picture }: FilmState, end: number): string
   return null;
 }
 
-function brokenKey(key: HandKey, version: VersionState, { frames, picture }: FilmState): string | null {
+function brokenKey(key: HandKey, version: VersionState, { frames, picture }: FilmFacts): string | null {
   if (!inRange(key.frame, { start: 0, end: frames })) return `the film has no frame ${key.frame}`;
   const nearest = clampWindow(key, wholeOf(picture), aspectRatio(version));
   const off = Math.max(Math.abs(nearest.x - key.x), Math.abs(nearest.y - key.y), Math.abs(nearest.height - key.height));
@@ -53,29 +55,31 @@ function brokenKey(key: HandKey, version: VersionState, { frames, picture }: Fil
   return null;
 }
 
-function brokenVersion(version: VersionState, state: FilmState): string | null {
+function brokenVersion(version: VersionState, { film, shots }: FilmState): string | null {
   for (const key of version.handKeys) {
-    const broken = brokenKey(key, version, state);
+    const broken = brokenKey(key, version, film);
     if (broken) return broken;
   }
-  const ids = new Set(state.shots.map(({ id }) => id));
-  for (const id of version.framings.keys()) {
+  const ids = new Set(shots.map(({ id }) => id));
+  for (const [id, { protect }] of version.shots) {
     if (!ids.has(id)) return `"${version.name}" frames a shot that is not the film's`;
+    if (protect && liesOutside(protect, film.picture)) return PROTECTED_OUTSIDE;
   }
   return null;
 }
 
-function brokenVersions({ versions, ...rest }: FilmState): string | null {
+function brokenVersions(state: FilmState): string | null {
+  const { versions } = state;
   if (versions.length === 0) return "a film keeps at least one version";
   if (versions.length > MAX_VERSIONS) return `a film has at most ${MAX_VERSIONS} versions`;
   for (const version of versions) {
-    const broken = brokenVersion(version, { versions, ...rest });
+    const broken = brokenVersion(version, state);
     if (broken) return broken;
   }
   return null;
 }
 
-function brokenMarks({ marks, frames, picture }: FilmState): string | null {
+function brokenMarks({ marks, film: { frames, picture } }: FilmState): string | null {
   if (marks.length > MAX_MARKS) return `a film has at most ${MAX_MARKS} marks`;
   for (const { frame, box } of marks) {
     if (!inRange(frame, { start: 0, end: frames })) return `the film has no frame ${frame}`;
@@ -99,7 +103,7 @@ function brokenPeople({ people }: FilmState): string | null {
   return null;
 }
 
-function brokenTrackEdits({ trackEdits, frames }: FilmState): string | null {
+function brokenTrackEdits({ trackEdits, film: { frames } }: FilmState): string | null {
   if (trackEdits.size > MAX_TRACK_EDITS) return `a film has at most ${MAX_TRACK_EDITS} changed tracks`;
   for (const [id, { removed, joinedTo }] of trackEdits) {
     if (joinedTo === id) return "a track cannot be joined to itself";

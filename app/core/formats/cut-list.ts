@@ -1,3 +1,4 @@
+import { Refusal } from "../refusal";
 import type { Transition } from "../shots/transition";
 import type { Clock } from "../time/timecode";
 
@@ -14,7 +15,7 @@ export interface CutList {
 }
 
 /** A file could not be read as the format it claims to be; the message says where and why. */
-export class FormatError extends Error {
+export class FormatError extends Refusal {
   override name = "FormatError";
 }
 

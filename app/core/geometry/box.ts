@@ -1,10 +1,12 @@
+import { z } from "zod";
+
+/** Pixels of a source; no picture has more. */
+export const Pixels = z.number().min(-100_000).max(100_000);
+export const Length = Pixels.positive();
+
 /** A rectangle in source pixels as displayed: origin top left, x right, y down. */
-export interface Box {
-  x: number;
-  y: number;
-  width: number;
-  height: number;
-}
+export const Box = z.object({ x: Pixels, y: Pixels, width: Length, height: Length });
+export type Box = z.infer<typeof Box>;
 
 export interface Size {
   width: number;

@@ -3,7 +3,8 @@ import { boxContains } from "../geometry/box";
 import { aspectRatio, windowBox } from "../geometry/crop-window";
 import type { Track } from "../subjects/tracking/track";
 import { USUAL_FRAMING } from "./framing-settings";
-import { frameShot, frameShots, type ShotFraming } from "./solve-version";
+import { frameShot, type ShotFraming } from "./solve-version";
+import { frameShots } from "./version-paths";
 
 const PICTURE = { width: 1920, height: 1080 };
 const TALL = { width: 1080, height: 1920 };
@@ -26,6 +27,7 @@ const shot = (change: Partial<ShotFraming> = {}): ShotFraming => ({
   protect: null,
   active: ACTIVE,
   carry: false,
+  atTurn: false,
   ...change,
 });
 

@@ -1,13 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Track } from "../subjects/tracking/track";
 import { wholeOf } from "../geometry/box";
-import { carryKey } from "./carry-key";
+import { copyKey } from "./copy-key";
 import { USUAL_FRAMING } from "./framing-settings";
 import { curveOf, ease } from "./easing";
 import { windowAt } from "./keys";
 import type { Manner } from "./manner";
 import { solveShot } from "./solve-shot";
-import type { HandKey } from "./solve-version";
+import type { HandKey } from "./hand-key";
 
 const HD = { width: 1920, height: 1080 };
 const TALL = { width: 1080, height: 1920 };
@@ -89,17 +89,17 @@ describe("hand keys with an easing of their own", () => {
   });
 });
 
-describe("a key that is carried to another version", () => {
+describe("a key that is copied to another version", () => {
   test("has the subject at the same share of the window", () => {
-    const carried = carryKey(key(7, 900, "ease"), TALL, SQUARE, wholeOf(HD), { x: 800, y: 400 });
+    const copied = copyKey(key(7, 900, "ease"), TALL, SQUARE, wholeOf(HD), { x: 800, y: 400 });
     const share = (800 - (900 - 607.5 / 2)) / 607.5;
-    expect(carried).toMatchObject({ frame: 7, easing: "ease", y: 540, height: 1080 });
-    expect((800 - (carried.x - 540)) / 1080).toBeCloseTo(share);
+    expect(copied).toMatchObject({ frame: 7, easing: "ease", y: 540, height: 1080 });
+    expect((800 - (copied.x - 540)) / 1080).toBeCloseTo(share);
   });
 
   test("has the same zoom, stays in the picture, and goes around the same middle without a subject", () => {
-    const carried = carryKey(key(7, 300, null, 540), TALL, SQUARE, wholeOf(HD), null);
-    expect(carried).toEqual({ frame: 7, easing: null, x: 300, y: 540, height: 540 });
-    expect(carryKey(key(7, 310), TALL, SQUARE, wholeOf(HD), null).x).toBe(540);
+    const copied = copyKey(key(7, 300, null, 540), TALL, SQUARE, wholeOf(HD), null);
+    expect(copied).toEqual({ frame: 7, easing: null, x: 300, y: 540, height: 540 });
+    expect(copyKey(key(7, 310), TALL, SQUARE, wholeOf(HD), null).x).toBe(540);
   });
 });

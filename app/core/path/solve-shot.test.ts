@@ -6,7 +6,7 @@ import { USUAL_FRAMING } from "./framing-settings";
 import { ease, EASINGS } from "./easing";
 import { type Key, windowAt } from "./keys";
 import { solveShot, type ShotProblem } from "./solve-shot";
-import { followRule } from "../subjects/choosing/follow-rule";
+import { readRule } from "../subjects/choosing/follow-rule";
 import { boxAt } from "../subjects/tracking/track";
 import { followedTrack, frameShot } from "./solve-version";
 
@@ -169,7 +169,7 @@ describe("a framed shot", () => {
     active: null,
   };
   const frame = (stored: string) =>
-    frameShot({ ...framing, rule: followRule(stored), carry: false }, HD, VERTICAL, { num: 30, den: 1 });
+    frameShot({ ...framing, rule: readRule(stored), carry: false, atTurn: false }, HD, VERTICAL, { num: 30, den: 1 });
 
   test("says whom it follows and why", () => {
     expect(frame("auto")).toMatchObject({ subjectId: track.id, reason: "only face, 100 % of the shot" });
@@ -184,11 +184,16 @@ describe("a framed shot", () => {
       speaking: [{ start, end }],
     });
     const tracks = [speaking("left", 500, 0, 30), speaking("right", 1400, 30, 60)];
-    const rule = followRule("speaker");
-    const framed = frameShot({ ...framing, range: { start: 0, end: 60 }, tracks, rule, carry: false }, HD, VERTICAL, {
-      num: 15,
-      den: 1,
-    });
+    const rule = readRule("speaker");
+    const framed = frameShot(
+      { ...framing, range: { start: 0, end: 60 }, tracks, rule, carry: false, atTurn: false },
+      HD,
+      VERTICAL,
+      {
+        num: 15,
+        den: 1,
+      },
+    );
     expect(framed.spans).toEqual([
       { start: 0, end: 30, trackId: "left" },
       { start: 30, end: 60, trackId: "right" },

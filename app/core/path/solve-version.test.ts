@@ -4,7 +4,8 @@ import { boxContains } from "../geometry/box";
 import { windowBox } from "../geometry/crop-window";
 import type { Track } from "../subjects/tracking/track";
 import { windowAt } from "./keys";
-import { frameShots, type ShotFraming } from "./solve-version";
+import type { ShotFraming } from "./solve-version";
+import { frameShots } from "./version-paths";
 
 const PICTURE = { width: 1280, height: 720 };
 const TALL = { width: 1080, height: 1920 };
@@ -27,6 +28,7 @@ function shot(start: number, end: number, x: (frame: number) => number, more: Pa
     protect: null,
     active: null,
     carry: false,
+    atTurn: false,
     ...more,
   };
 }

@@ -6,25 +6,18 @@ import { boxAt, type Track } from "../subjects/tracking/track";
 import { framesPerSecond, type FrameRange, type Rate } from "../time/rate";
 import { chooseManner } from "./choose-manner";
 import type { FramingSettings } from "./framing-settings";
-import type { Easing } from "./easing";
+import type { HandKey } from "./hand-key";
 import type { Manner } from "./manner";
 import { type ShotPath, type ShotProblem, solveShot } from "./solve-shot";
 import { insideArea, outOfArea, windowBefore } from "./active-area";
 import { SolvedProblems } from "./solved-problems";
 import { heightLimits } from "./zoom-goals";
 
-/** A key that the editor has placed in a version. */
-export interface HandKey extends CropWindow {
-  frame: number;
-  /** How the window gets to the next hand key, or with "hold" stays to the shot's end; null leaves it to the solver. */
-  easing: Easing | null;
-}
-
 /** What is to be framed in a shot, and how. */
 export interface ShotFraming {
   range: FrameRange;
   settings: FramingSettings;
-  tracks: Track[];
+  tracks: readonly Track[];
   /** Whom or what to follow. */
   rule: FollowRule;
   handKeys: readonly HandKey[];
@@ -34,6 +27,8 @@ export interface ShotFraming {
   active: Box | null;
   /** Whether the window goes on from where it was in the shot before. */
   carry: boolean;
+  /** Whether the shot begins at a turn, where the picture goes on. */
+  atTurn: boolean;
 }
 
 export interface FramedShot extends ShotPath, Pick<FollowPlan, "who" | "reason" | "certainty"> {
@@ -53,10 +48,21 @@ export interface FollowedSpan extends FrameRange {
 
 /** What the shot before leaves to the next one. */
 export interface ShotBefore {
+  /** Where the window goes on from; null where it does not. */
   window: CropWindow | null;
   /** Who was followed. */
   who: string | null;
 }
+
+/** Whom a shot follows most, as somebody of the film and as a track. */
+export type Followed = Pick<FollowPlan, "who" | "trackId">;
+
+/**
+ * Whether the window goes on from where it was in the shot before: where the editor wants it to, and at a turn where the
+ * version follows the same on both sides.
+ */
+export const goesOn = ({ carry, atTurn }: ShotFraming, before: Followed, now: Followed): boolean =>
+  carry || (atTurn && before.trackId === now.trackId && before.who === now.who);
 
 const NOTHING_BEFORE: ShotBefore = { window: null, who: null };
 
@@ -92,7 +98,7 @@ function frameInPicture(
   const plan = planFollowing({ rule, shot: range, tracks, picture, window, rate, before: before.who });
   const parts = plan.spans.map((span, i) => {
     const { start, end, subject } = span;
-    const startAt = i === 0 && shot.carry ? before.window : null;
+    const startAt = i === 0 ? before.window : null;
     const { manner, reason } =
       settings.manner === "auto"
         ? chooseManner(subject, span, window.width, framesPerSecond(rate), startAt?.x)
@@ -142,28 +148,13 @@ const windowSize = (picture: Size, target: Size, settings: FramingSettings): Siz
   return { width: height * aspectRatio(target), height };
 };
 
-/** Who is followed in a shot; `before` is who was in the shot before it. */
-export function whoIsFollowed(
-  shot: ShotFraming,
-  whole: Size,
-  target: Size,
-  rate: Rate,
-  before: string | null,
-): string | null {
+/** Whom a shot follows; `before` is who was followed in the one before it. */
+export function followedIn(shot: ShotFraming, whole: Size, target: Size, rate: Rate, before: string | null): Followed {
   const { range, tracks, rule, settings } = shot.active ? insideArea(shot, shot.active) : shot;
   const picture = shot.active ?? whole;
   const window = windowSize(picture, target, settings);
-  return planFollowing({ rule, shot: range, tracks, picture, window, rate, before }).who;
-}
-
-/** Lays the paths of shots that follow one another. */
-export function frameShots(shots: readonly ShotFraming[], picture: Size, target: Size, rate: Rate): FramedShot[] {
-  let before = NOTHING_BEFORE;
-  return shots.map((shot) => {
-    const framed = frameShot(shot, picture, target, rate, before);
-    before = { window: framed.windows.at(-1) ?? null, who: framed.who };
-    return framed;
-  });
+  const { who, trackId } = planFollowing({ rule, shot: range, tracks, picture, window, rate, before });
+  return { who, trackId };
 }
 
 /** What is followed through a shot as one track, whoever it is at each moment; null where it is no track of the shot's. */

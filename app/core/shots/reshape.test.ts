@@ -10,7 +10,7 @@ const film = (): Shot[] => [
     ...freshShot("b", { start: 40, end: 100 }, { frame: 40, kind: "dissolve", range: { start: 34, end: 46 } }),
     name: "Bench",
   },
-  { ...freshShot("c", { start: 100, end: 130 }, cut(100)), excluded: true, subject: "none" },
+  { ...freshShot("c", { start: 100, end: 130 }, cut(100)), excluded: true, follow: { kind: "none" } },
 ];
 const spans = (shots: Shot[]) => shots.map(({ id, start, end }) => [id, start, end]);
 
@@ -23,7 +23,13 @@ describe("reshaping", () => {
       ["c", 100, 110],
       ["d", 110, 130],
     ]);
-    expect(shots[3]).toMatchObject({ begins: "turn", subject: "none", excluded: true, name: null, carry: false });
+    expect(shots[3]).toMatchObject({
+      begins: "turn",
+      follow: { kind: "none" },
+      excluded: true,
+      name: null,
+      carry: false,
+    });
     expect(() => splitShot(shots, 110, "cut", "e")).toThrow("already begins");
     expect(() => splitShot(shots, 0, "cut", "e")).toThrow("already begins");
   });
@@ -66,7 +72,7 @@ describe("reshaping", () => {
       ["c", 98, 130],
     ]);
     expect(after[2]).toMatchObject({ begins: "turn" });
-    expect(after[3]).toMatchObject({ excluded: true, subject: "none" });
+    expect(after[3]).toMatchObject({ excluded: true, follow: { kind: "none" } });
     // Back to what there was: the same spans again.
     const back = recut(after, transitionsOf(film()), 130, "film");
     expect(back.map(({ start }) => start)).toEqual([0, 40, 60, 100]);

@@ -1,11 +1,7 @@
 import { boxIntersection } from "../geometry/box";
+import { Refusal } from "../refusal";
 import { carriesOver, freshShot, type Shot } from "./shot";
 import { hardTransition, shotsBetween, type Transition } from "./transition";
-
-/** Shots cannot be reshaped in this way; the message says why, to follow "That did not work: ". */
-export class ReshapeError extends Error {
-  override name = "ReshapeError";
-}
 
 /** An id for a shot that begins at a frame, the same each time, and none of those there are. */
 export function shotId(filmId: string, start: number, taken: ReadonlySet<string>): string {
@@ -17,11 +13,11 @@ export function shotId(filmId: string, start: number, taken: ReadonlySet<string>
 /**
  * The place of a shot in the list.
  *
- * @throws ReshapeError if it is not in it
+ * @throws Refusal if it is not in it
  */
 export function requireShot(shots: readonly Shot[], id: string): number {
   const index = shots.findIndex((shot) => shot.id === id);
-  if (index < 0) throw new ReshapeError("this shot is not there any more");
+  if (index < 0) throw new Refusal("this shot is not there any more");
   return index;
 }
 
@@ -36,7 +32,7 @@ function clipMixed({ mixed, start }: Shot, end: number): Shot["mixed"] {
 export function splitShot(shots: readonly Shot[], frame: number, kind: "cut" | "jump" | "turn", newId: string): Shot[] {
   const index = shots.findIndex((shot) => frame > shot.start && frame < shot.end);
   const shot = shots[index];
-  if (!shot) throw new ReshapeError("a shot already begins at this frame");
+  if (!shot) throw new Refusal("a shot already begins at this frame");
   const first = { ...shot, end: frame, mixed: clipMixed(shot, frame) };
   const { range } = hardTransition(frame, kind);
   const second: Shot = {
@@ -61,9 +57,9 @@ function commonArea(shots: readonly Shot[]): Shot["active"] {
 export function joinShots(shots: readonly Shot[], ids: readonly string[]): Shot[] {
   const indices = ids.map((id) => requireShot(shots, id)).sort((a, b) => a - b);
   const [first] = indices;
-  if (first === undefined || indices.length < 2) throw new ReshapeError("it takes two shots to join");
+  if (first === undefined || indices.length < 2) throw new Refusal("it takes two shots to join");
   if (indices.some((index, i) => index !== first + i)) {
-    throw new ReshapeError("only shots that follow one another can be joined");
+    throw new Refusal("only shots that follow one another can be joined");
   }
   const last = first + indices.length - 1;
   const parts = shots.slice(first, last + 1);
@@ -76,9 +72,9 @@ export function moveCut(shots: readonly Shot[], id: string, frame: number): Shot
   const index = requireShot(shots, id);
   const shot = shots[index]!;
   const before = shots[index - 1];
-  if (!before) throw new ReshapeError("the first shot begins where the film does");
+  if (!before) throw new Refusal("the first shot begins where the film does");
   if (frame <= before.start || frame >= shot.end) {
-    throw new ReshapeError("a shot keeps at least one frame; join it with its neighbour instead");
+    throw new Refusal("a shot keeps at least one frame; join it with its neighbour instead");
   }
   const by = frame - shot.start;
   const mixed = { start: shot.mixed.start + by, end: Math.min(shot.mixed.end + by, shot.end) };
@@ -115,8 +111,8 @@ export function recut(
     taken.add(id);
     const fresh = freshShot(id, range, found.get(start) ?? null);
     if (!likest) return fresh;
-    const { subject, name, excluded, protect, active } = likest;
+    const { follow, name, excluded, protect, active } = likest;
     const carry = likest.begins === fresh.begins ? likest.carry : fresh.carry;
-    return { ...fresh, subject, excluded, protect, active, carry, name: keepsId ? name : null };
+    return { ...fresh, follow, excluded, protect, active, carry, name: keepsId ? name : null };
   });
 }

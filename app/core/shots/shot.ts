@@ -1,28 +1,31 @@
-import { type Box, type Size, wholeOf } from "../geometry/box";
-import type { FrameRange } from "../time/rate";
-import { hardTransition, type Transition, type TransitionKind } from "./transition";
+import { z } from "zod";
+import { Box, type Size, wholeOf } from "../geometry/box";
+import { ShotId } from "../ids";
+import { AUTO, FollowRule } from "../subjects/choosing/follow-rule";
+import { Frame, FrameRange } from "../time/rate";
+import { hardTransition, type Transition, TRANSITION_KINDS, type TransitionKind } from "./transition";
 
-/** A shot of a film, with what the editor has settled for it in every version. */
-export interface Shot {
-  id: string;
-  start: number;
-  end: number;
+/** A shot of a film, with what the editor has settled for it in every version that does not say otherwise. */
+export const Shot = z.object({
+  id: ShotId,
+  start: Frame,
+  end: Frame,
   /** How it begins. The first shot of a film begins with a cut. */
-  begins: TransitionKind;
+  begins: z.enum(TRANSITION_KINDS),
   /** Frames in which it is mixed with the shot before, or with black; empty, at `start`, where it is not. */
-  mixed: FrameRange;
+  mixed: FrameRange,
   /** Whether the window goes on from where it was in the shot before. */
-  carry: boolean;
-  /** Whom to follow: "auto", "none", or "track:" and an id. */
-  subject: string;
-  name: string | null;
+  carry: z.boolean(),
+  follow: FollowRule,
+  name: z.string().trim().max(80).nullable(),
   /** Left out of what is rendered. */
-  excluded: boolean;
+  excluded: z.boolean(),
   /** A part of the picture, such as a title, that the window keeps inside where it can. */
-  protect: Box | null;
+  protect: Box.nullable(),
   /** What of the picture is not the film's own bars; null if it has none. */
-  active: Box | null;
-}
+  active: Box.nullable(),
+});
+export type Shot = z.infer<typeof Shot>;
 
 /** Pixels: with less there is nothing to crop. */
 export const LEAST_ACTIVE_SIDE = 32;
@@ -43,7 +46,7 @@ export function freshShot(id: string, range: FrameRange, begins: Transition | nu
     begins: transition.kind,
     mixed: transition.range,
     carry: carriesOver(transition.kind),
-    subject: "auto",
+    follow: AUTO,
     name: null,
     excluded: false,
     protect: null,

@@ -1,4 +1,5 @@
-import type { FrameRange } from "../time/rate";
+import { z } from "zod";
+import { Frame, FrameRange } from "../time/rate";
 
 /**
  * How a shot begins. A *jump* is a hard cut after which most of the picture stays (talk with something taken out);
@@ -8,13 +9,14 @@ export const TRANSITION_KINDS = ["cut", "jump", "dissolve", "wipe", "fade", "tur
 export type TransitionKind = (typeof TRANSITION_KINDS)[number];
 
 /** How one shot becomes the next. */
-export interface Transition {
+export const Transition = z.object({
   /** First frame of the new shot; in a gradual one, where the new picture takes over. */
-  frame: number;
-  kind: TransitionKind;
+  frame: Frame,
+  kind: z.enum(TRANSITION_KINDS),
   /** Frames in which both pictures, or black, are mixed; empty, at `frame`, where nothing is mixed. */
-  range: FrameRange;
-}
+  range: FrameRange,
+});
+export type Transition = z.infer<typeof Transition>;
 
 /** A transition without a range, at a frame. */
 export const hardTransition = (frame: number, kind: "cut" | "jump" | "turn"): Transition => ({

@@ -1,19 +1,25 @@
+import { z } from "zod";
+
 /**
  * Time on a film's own grid. A moment is an integer frame number; a rate is a ratio of integers, because
  * 29.97 is 30000/1001 and an hour of rounding would be seen.
  */
-export interface Rate {
+export const Rate = z.object({
   /** Frames … */
-  num: number;
+  num: z.number().positive(),
   /** … in this many seconds. */
-  den: number;
-}
+  den: z.number().positive(),
+});
+export type Rate = z.infer<typeof Rate>;
+
+/** A frame of a film, counted from 0. */
+export const Frame = z.int().min(0);
 
 /** Half-open: `end` is the first frame that no longer belongs to it. */
-export interface FrameRange {
-  start: number;
-  end: number;
-}
+export const FrameRange = z
+  .object({ start: Frame, end: Frame })
+  .refine(({ start, end }) => start <= end, { error: "A range ends no earlier than it starts" });
+export type FrameRange = z.infer<typeof FrameRange>;
 
 export const framesPerSecond = (rate: Rate): number => rate.num / rate.den;
 

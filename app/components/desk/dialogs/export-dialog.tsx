@@ -5,31 +5,12 @@ import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { DownloadLink } from "~/components/common/download-link";
 import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
+import type { ExportView } from "~/core/film-status";
 import type { DeskVersion } from "../state/desk-types";
-
-/** A render as the desk shows it. */
-export interface ExportView {
-  id: string;
-  fileName: string;
-  state: string;
-  step: string;
-  progress: number;
-  error: string | null;
-  secondsLeft: number | null;
-  figures: {
-    width: number;
-    height: number;
-    rate: string;
-    frames: number;
-    durationSeconds: number;
-    soundSeconds: number | null;
-    bytes: number;
-  } | null;
-}
 
 interface ExportDialogProps {
   filmId: string;
-  versions: DeskVersion[];
+  versions: readonly DeskVersion[];
   exports: ExportView[];
   /** Why nothing can be exported yet. */
   blocked: string | null;

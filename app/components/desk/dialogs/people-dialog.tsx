@@ -15,8 +15,8 @@ import { Letter } from "../../common/letter";
 import type { LightCopy } from "../picture/piece-stream";
 
 interface PeopleDialogProps {
-  people: DeskPerson[];
-  shots: DeskShot[];
+  people: readonly DeskPerson[];
+  shots: readonly DeskShot[];
   source: LightCopy;
   picture: Size;
   rate: Rate;
@@ -161,7 +161,7 @@ function MergeSelect({
 }
 
 /** Those who are somebody else by now, with a way back. */
-function Merged({ people, onChange }: { people: DeskPerson[]; onChange: (person: DeskPerson) => void }) {
+function Merged({ people, onChange }: { people: readonly DeskPerson[]; onChange: (person: DeskPerson) => void }) {
   const merged = people.filter(({ mergedInto }) => mergedInto !== null);
   if (merged.length === 0) return null;
   return (

@@ -3,43 +3,18 @@ import { toast } from "sonner";
 import { IconButton } from "~/components/common/button";
 import { Wordmark } from "~/components/common/wordmark";
 import { CutsDialog } from "../dialogs/cuts-dialog";
-import type { DeskFilm, DeskPerson, DeskShot, DeskVersion } from "../state/desk-types";
-import { ExportDialog, type ExportView } from "../dialogs/export-dialog";
-import { FilmDialog, type FilmFacts } from "../dialogs/film-dialog";
+import { useDesk } from "../state/desk-context";
+import type { DeskVersion } from "../state/desk-types";
+import { ExportDialog } from "../dialogs/export-dialog";
+import { FilmDialog } from "../dialogs/film-dialog";
 import { PeopleDialog } from "../dialogs/people-dialog";
-import type { Player } from "../picture/player";
-import type { Edits } from "../state/use-edits";
-import type { SubjectEdits } from "../state/use-subject-edits";
 import { VersionBar } from "./version-bar";
-import type { LightCopy } from "../picture/piece-stream";
-
-/** A film on the desk, with all that concerns it as a whole. */
-export interface FilmOnDesk {
-  film: DeskFilm;
-  facts: FilmFacts;
-  /** What is played. */
-  source: LightCopy;
-  versions: DeskVersion[];
-  version: DeskVersion;
-  shots: DeskShot[];
-  people: DeskPerson[];
-  /** How readily a cut is seen, 0 to 100; null while the film is still looked through. */
-  sensitivity: number | null;
-  exports: ExportView[];
-  history: { undo: string | null; redo: string | null };
-  edits: Edits;
-  /** Why nothing can be exported yet. */
-  blocked: string | null;
-}
-
-interface DeskHeaderProps extends FilmOnDesk {
-  player: Player | null;
-  subjectEdits: SubjectEdits;
-}
 
 /** What concerns the film as a whole: its versions, people and cuts, the history of changes, export. */
-export function DeskHeader(props: DeskHeaderProps) {
-  const { film, player, versions, shots, history, edits, subjectEdits } = props;
+export function DeskHeader() {
+  const { film, facts, source, state, version, shots, exports, history, edits, player, subjectEdits } = useDesk();
+  const { versions, people } = state;
+  const { analysed } = state.film;
   const addVersion = (added: DeskVersion) => {
     if (versions.some((other) => other.width === added.width && other.height === added.height)) {
       toast(`There is a version of ${added.width} × ${added.height} already.`);
@@ -54,13 +29,13 @@ export function DeskHeader(props: DeskHeaderProps) {
   return (
     <header className="flex items-center gap-4 border-b border-line bg-panel px-4 py-2">
       <Wordmark />
-      <FilmDialog film={film} facts={props.facts} />
-      <VersionBar versions={versions} active={props.version} onAdd={addVersion} />
+      <FilmDialog film={film} facts={facts} />
+      <VersionBar versions={versions} active={version} onAdd={addVersion} />
       <div className="grow" />
       <PeopleDialog
-        people={props.people}
+        people={people}
         shots={shots}
-        source={props.source}
+        source={source}
         picture={film.picture}
         rate={film.rate}
         onChange={subjectEdits.changePerson}
@@ -69,7 +44,7 @@ export function DeskHeader(props: DeskHeaderProps) {
       <CutsDialog
         filmId={film.id}
         shots={shots.length}
-        sensitivity={props.sensitivity}
+        sensitivity={analysed ? state.sensitivity : null}
         onSensitivity={(value) => edits.send({ type: "set-sensitivity", sensitivity: value })}
         onUse={(transitions) => edits.send({ type: "set-transitions", transitions })}
         onSeek={(frame) => player?.seek(frame)}
@@ -85,7 +60,12 @@ export function DeskHeader(props: DeskHeaderProps) {
           <Icon className="size-4" aria-hidden />
         </IconButton>
       ))}
-      <ExportDialog filmId={film.id} versions={versions} exports={props.exports} blocked={props.blocked} />
+      <ExportDialog
+        filmId={film.id}
+        versions={versions}
+        exports={exports}
+        blocked={analysed ? null : "The analysis is still running; a version can be rendered when it is done."}
+      />
     </header>
   );
 }

@@ -14,7 +14,7 @@ const SHAPES = [
 ] as const;
 
 interface VersionBarProps {
-  versions: DeskVersion[];
+  versions: readonly DeskVersion[];
   active: DeskVersion;
   onAdd: (version: DeskVersion) => void;
 }

@@ -1,60 +1,46 @@
 import { Button } from "~/components/common/button";
-import { commonSettings, type FramingChange } from "~/core/path/framing-settings";
-import { framesIn, type Rate } from "~/core/time/rate";
+import { commonSettings } from "~/core/path/framing-settings";
+import { mostZoom } from "~/core/path/zoom-goals";
+import { sameRule } from "~/core/subjects/choosing/follow-rule";
+import { framesIn } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
+import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import { FramingControls } from "./framing-controls";
 import { RuleSelect } from "./subject-choice";
 
-interface BulkSettingsProps {
-  shots: DeskShot[];
-  rate: Rate;
-  /** How far a zoom may go in before the picture is enlarged more than so many times. */
-  bears: (enlargement: number) => number;
-  onSubject: (subject: string) => void;
-  onFraming: (change: FramingChange) => void;
-  onExclude: (excluded: boolean) => void;
-  onJoin: () => void;
-  onClear: () => void;
-}
-
 /** What can be set for several shots at once. */
-export function BulkSettings({
-  shots,
-  rate,
-  bears,
-  onSubject,
-  onFraming,
-  onExclude,
-  onJoin,
-  onClear,
-}: BulkSettingsProps) {
-  const frames = framesIn(shots);
+export function BulkSettings({ shots }: { shots: DeskShot[] }) {
+  const { film, version, selection, shotEdits } = useDesk();
   const [first] = shots;
-  const rule = shots.every((shot) => shot.subject === first!.subject) ? first!.subject : "";
+  const rule = shots.every((shot) => sameRule(shot.follow, first!.follow)) ? first!.follow : null;
   const inRow = shots.every((shot, i) => i === 0 || shot.start === shots[i - 1]!.end);
   const excluded = shots.every((shot) => shot.excluded);
+  const bears = (enlargement: number) =>
+    Math.min(...shots.map(({ active }) => mostZoom(active ?? film.picture, version, enlargement)));
   return (
     <section aria-label={`${shots.length} shots`} className="flex flex-col gap-3">
       <div className="flex items-baseline justify-between">
         <h2 className="font-display font-semibold">{shots.length} shots</h2>
-        <span className="font-mono text-xs text-soft">{formatTimecode(frames, rate)}</span>
+        <span className="font-mono text-xs text-soft">{formatTimecode(framesIn(shots), film.rate)}</span>
       </div>
       <FramingControls
         settings={commonSettings(shots.map(({ settings }) => settings))}
         bears={bears}
-        onChange={onFraming}
+        onChange={(change) => shotEdits.setFraming(shots, change)}
       />
       <div className="flex items-center justify-between gap-2">
         <span className="text-xs text-soft">Follow</span>
-        <RuleSelect value={rule} onChange={onSubject} />
+        <RuleSelect rule={rule} onChange={(chosen) => shotEdits.follow(shots, chosen)} />
       </div>
       <div className="flex flex-wrap gap-2">
-        <Button onClick={() => onExclude(!excluded)}>{excluded ? "Take in again" : "Leave out"}</Button>
-        <Button onClick={onJoin} disabled={!inRow}>
+        <Button onClick={() => shotEdits.change(shots, { excluded: !excluded })}>
+          {excluded ? "Take in again" : "Leave out"}
+        </Button>
+        <Button onClick={() => shotEdits.join(shots)} disabled={!inRow}>
           Join into one
         </Button>
-        <Button look="quiet" onClick={onClear}>
+        <Button look="quiet" onClick={selection.clear}>
           Select none
         </Button>
       </div>

@@ -1,120 +1,122 @@
 import { Eye } from "lucide-react";
 import { Button, Hint } from "~/components/common/button";
-import type { Box } from "~/core/geometry/box";
-import type { CropWindow } from "~/core/geometry/crop-window";
-import type { FramingChange } from "~/core/path/framing-settings";
-import type { Easing } from "~/core/path/easing";
 import { MANNER_TEXT } from "~/core/path/manner";
-import type { HandKey } from "~/core/path/solve-version";
-import { type DeskFilm, type DeskShot, shotAt } from "../state/desk-types";
+import { useDesk } from "../state/desk-context";
+import { type DeskShot, shotAt } from "../state/desk-types";
+import type { OwnSetting } from "../state/use-shot-edits";
+import { TickBox } from "~/components/common/tick-box";
+import { mostZoom } from "~/core/path/zoom-goals";
 import { ActiveArea } from "./active-area";
+import { BulkSettings } from "./bulk-settings";
 import { FramingControls } from "./framing-controls";
 import { ShotBegin } from "./shot-begin";
 import { ShotName } from "../shots/shot-name";
 import { SubjectChoice } from "./subject-choice";
 import { TrackTools } from "./track-tools";
-import type { SubjectEdits } from "../state/use-subject-edits";
 import { WindowHere } from "./window-here";
-import type { Player } from "../picture/player";
 import { useFrame } from "../picture/use-player";
-import type { LightCopy } from "../picture/piece-stream";
 
-interface InspectorProps {
-  film: DeskFilm;
-  /** What the desk plays. */
-  source: LightCopy;
-  player: Player | null;
-  shots: DeskShot[];
-  windowAt: (frame: number) => CropWindow;
-  /** The axes on which the window can move. */
-  free: { x: boolean; y: boolean };
-  /** Height of the largest window of a shot, in pixels of the picture. */
-  largestIn: (shot: DeskShot) => number;
-  /** How far a shot's zoom may go in before the picture is enlarged more than so many times. */
-  bears: (shot: DeskShot, enlargement: number) => number;
-  subjectEdits: SubjectEdits;
-  onSubject: (shot: DeskShot, subject: string) => void;
-  onFraming: (shot: DeskShot, change: FramingChange) => void;
-  /** Gives every shot the zoom of one. */
-  onZoomEverywhere: (shot: DeskShot) => void;
-  onRename: (shot: DeskShot, name: string | null) => void;
-  onMoveCut: (shot: DeskShot, frame: number) => void;
-  onCarry: (shot: DeskShot, carry: boolean) => void;
-  /** Begins to draw a box around what is to be kept inside. */
-  onProtect: () => void;
-  onUnprotect: (shot: DeskShot) => void;
-  /** Begins to draw a box around the picture without its bars. */
-  onDrawActive: () => void;
-  /** Says what of the picture is not bars in some shots; null where there are none. */
-  onActive: (shots: readonly DeskShot[], active: Box | null) => void;
-  onPlace: (frame: number, window: CropWindow) => void;
-  onRelease: (frame: number) => void;
-  onEase: (key: HandKey, easing: Easing | null) => void;
-  /** Puts a hand key into the other versions as well; null where there is none. */
-  onCarryKey: ((shot: DeskShot, key: HandKey) => void) | null;
+/** What can be set for the shot under the playhead and the window at this frame, or for the shots that are selected. */
+export function Inspector() {
+  const { shots, selection } = useDesk();
+  const selected = shots.filter(({ id }) => selection.ids.has(id));
+  return selected.length > 1 ? <BulkSettings shots={selected} /> : <ShotSettings />;
 }
 
-/** What can be set for the shot under the playhead, and for the window at this frame. */
-export function Inspector(props: InspectorProps) {
-  const frame = useFrame(props.player);
-  const shot = shotAt(props.shots, frame);
+function ShotSettings() {
+  const { film, source, player, shots, version, shotEdits, subjectEdits, setDrawing } = useDesk();
+  const frame = useFrame(player);
+  const shot = shotAt(shots, frame);
   if (!shot) return null;
-  const before = props.shots[shot.number - 2];
+  const before = shots[shot.number - 2];
   const zoom = JSON.stringify(shot.settings.zoom);
-  const differs = props.shots.some((other) => JSON.stringify(other.settings.zoom) !== zoom);
+  const differs = shots.some((other) => JSON.stringify(other.settings.zoom) !== zoom);
   return (
     <div className="flex flex-col gap-5">
       <section aria-label={`Shot ${shot.number}`} className="flex flex-col gap-3">
-        <ShotName key={shot.id} number={shot.number} name={shot.name} onRename={(name) => props.onRename(shot, name)} />
-        <SecondLooks shot={shot} onSeek={(at) => props.player?.seek(at)} />
-        <SubjectChoice shot={shot} onChange={(subject) => props.onSubject(shot, subject)} />
+        <ShotName
+          key={shot.id}
+          number={shot.number}
+          name={shot.name}
+          onRename={(name) => shotEdits.change([shot], { name })}
+        />
+        <SecondLooks shot={shot} onSeek={(at) => player?.seek(at)} />
+        <SubjectChoice shot={shot} onChange={(rule) => shotEdits.follow([shot], rule)} />
+        <OwnAnswer shot={shot} setting="follow" />
         <TrackTools
           shot={shot}
           frame={frame}
-          onEdit={props.subjectEdits.editTrack}
-          onUnmark={(at) => props.subjectEdits.unmark(shot, at)}
-          onSeek={(at) => props.player?.seek(at)}
+          onEdit={subjectEdits.editTrack}
+          onUnmark={(at) => subjectEdits.unmark(shot, at)}
+          onSeek={(at) => player?.seek(at)}
         />
         <FramingControls
           settings={shot.settings}
-          bears={(enlargement) => props.bears(shot, enlargement)}
+          bears={(enlargement) => mostZoom(shot.active ?? film.picture, version, enlargement)}
           chosen={shot.framed?.mannerReason && `${MANNER_TEXT[shot.framed.manner].name}: ${shot.framed.mannerReason}`}
-          onChange={(change) => props.onFraming(shot, change)}
+          onChange={(change) => shotEdits.setFraming([shot], change)}
         />
         <div className="flex items-center justify-between gap-2">
-          <span className="text-xs text-soft">{shot.protect ? "A part is kept" : "Title, logo"}</span>
+          <span className="text-xs text-soft">{shot.protect ? "Protected area" : "Title, logo"}</span>
           {shot.protect ? (
-            <Button className="shrink-0" onClick={() => props.onUnprotect(shot)}>
-              Protect it no more
+            <Button className="shrink-0" onClick={() => shotEdits.protect(shot, null)}>
+              Stop protecting
             </Button>
           ) : (
             <Hint text="Draw a box around a part of the picture that the window shall keep inside where it can">
-              <Button onClick={props.onProtect}>Protect a part</Button>
+              <Button onClick={() => setDrawing("protect")}>Protect an area</Button>
             </Hint>
           )}
         </div>
+        <OwnAnswer shot={shot} setting="protect" />
         <ActiveArea
           shot={shot}
-          shots={props.shots}
-          picture={props.film.picture}
-          onDraw={props.onDrawActive}
-          onChange={props.onActive}
+          shots={shots}
+          picture={film.picture}
+          onDraw={() => setDrawing("active")}
+          onChange={(some, active) => shotEdits.change(some, { active })}
         />
-        {differs && <Button onClick={() => props.onZoomEverywhere(shot)}>Use this zoom in all shots</Button>}
+        {differs && (
+          <Button onClick={() => shotEdits.setFraming(shots, { zoom: shot.settings.zoom })}>
+            Use this zoom in all shots
+          </Button>
+        )}
       </section>
-      <WindowHere {...props} shot={shot} frame={frame} largest={props.largestIn(shot)} />
+      <WindowHere shot={shot} frame={frame} />
       {before && (
         <ShotBegin
           shot={shot}
           before={before}
-          source={props.source}
-          picture={props.film.picture}
-          clock={props.film.clock}
-          onMove={(start) => props.onMoveCut(shot, start)}
-          onCarry={(carry) => props.onCarry(shot, carry)}
+          source={source}
+          picture={film.picture}
+          clock={film.clock}
+          onMove={(start) => shotEdits.moveCut(shot, start)}
+          onCarry={(carry) => shotEdits.change([shot], { carry })}
         />
       )}
     </div>
+  );
+}
+
+const OWN_TEXT: Record<OwnSetting, string> = {
+  follow: "Follows its own subject",
+  protect: "Protects its own area",
+};
+
+/** Whether the version says for itself whom it follows or what it protects in a shot, where the film has others. */
+function OwnAnswer({ shot, setting }: { shot: DeskShot; setting: OwnSetting }) {
+  const { state, version, shotEdits } = useDesk();
+  const own = shot.own[setting];
+  if (state.versions.length < 2 && !own) return null;
+  return (
+    <label className="flex items-center gap-2 text-xs">
+      <TickBox checked={own} onChange={(checked) => shotEdits.setOwn(shot, setting, checked)} />
+      <Hint text="While this is off, the version does as the film does, and a change here is one for all versions">
+        <span className={own ? "text-ink" : "text-soft"}>
+          {OWN_TEXT[setting]} in {version.name}
+        </span>
+      </Hint>
+    </label>
   );
 }
 

@@ -1,5 +1,4 @@
-import { Checkbox } from "radix-ui";
-import { Check } from "lucide-react";
+import { TickBox } from "~/components/common/tick-box";
 import type { Size } from "~/core/geometry/box";
 import type { TransitionKind } from "~/core/shots/transition";
 import type { Clock } from "~/core/time/timecode";
@@ -45,15 +44,7 @@ export function ShotBegin({ shot, before, source, picture, clock, onMove, onCarr
         onMove={onMove}
       />
       <label className="mt-1 flex items-center gap-2 text-sm">
-        <Checkbox.Root
-          checked={shot.carry}
-          onCheckedChange={(checked) => onCarry(checked === true)}
-          className="flex size-4 items-center justify-center rounded-sm border border-soft bg-raised data-[state=checked]:border-accent data-[state=checked]:bg-accent"
-        >
-          <Checkbox.Indicator>
-            <Check className="size-3 text-accent-ink" aria-hidden />
-          </Checkbox.Indicator>
-        </Checkbox.Root>
+        <TickBox checked={shot.carry} onChange={onCarry} />
         The window moves on from the shot before
       </label>
     </section>

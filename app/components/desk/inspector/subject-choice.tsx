@@ -1,11 +1,13 @@
 import { Eye } from "lucide-react";
 import { Hint } from "~/components/common/button";
+import { assertNever } from "~/core/assert-never";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
+import { type FollowRule, readRule, writeRule } from "~/core/subjects/choosing/follow-rule";
 import type { CastMember } from "~/core/subjects/choosing/cast";
 import { type DeskShot, followedIn } from "../state/desk-types";
 import { Letter } from "../../common/letter";
 
-/** Rules that any shot can have, by how they are stored. */
+/** Rules that any shot can have, as `writeRule` writes them. */
 const FOLLOW_RULES: SelectItem[] = [
   { value: "auto", text: "Chosen for you", hint: "Whoever or whatever matters most" },
   { value: "second", text: "The second", hint: "Whoever matters most after the first" },
@@ -17,20 +19,22 @@ const FOLLOW_RULES: SelectItem[] = [
 ];
 
 /** Whether a member of the cast is what a rule names. */
-const isNamed = (subject: string, { track }: CastMember): boolean =>
-  subject === `track:${track.id}` || (track.who !== undefined && subject === `person:${track.who}`);
+function isNamed(rule: FollowRule, { track }: CastMember): boolean {
+  if (rule.kind === "track") return rule.trackId === track.id;
+  return rule.kind === "person" && rule.who === track.who;
+}
 
 /** Whom a shot follows and why, who else could be followed, and the rule. */
-export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (subject: string) => void }) {
-  const named = shot.cast.find((member) => isNamed(shot.subject, member));
-  const known = FOLLOW_RULES.some(({ value }) => value === shot.subject);
+export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (rule: FollowRule) => void }) {
+  const named = shot.cast.find((member) => isNamed(shot.follow, member));
+  const known = FOLLOW_RULES.some(({ value }) => value === shot.follow.kind);
   const followed = followedIn(shot);
   return (
     <section aria-label="Follow" className="flex flex-col gap-2">
       <div className="flex items-center justify-between gap-2">
         <span className="text-xs text-soft">Follow</span>
         <RuleSelect
-          value={known ? shot.subject : ""}
+          rule={known ? shot.follow : null}
           shown={known ? undefined : (named?.name ?? (named ? `Only ${named.letter}` : "Only one"))}
           onChange={onChange}
         />
@@ -55,9 +59,9 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (s
             <Hint key={member.track.id} text={`Follow ${member.name ?? member.letter}: ${member.reason}`}>
               <button
                 type="button"
-                aria-pressed={isNamed(shot.subject, member)}
+                aria-pressed={isNamed(shot.follow, member)}
                 aria-label={`Follow ${member.name ?? member.letter}`}
-                onClick={() => onChange(`track:${member.track.id}`)}
+                onClick={() => onChange({ kind: "track", trackId: member.track.id })}
                 className="flex items-center gap-1.5 rounded-md border border-line px-1.5 py-1 text-xs hover:border-soft aria-pressed:border-accent aria-pressed:bg-accent-wash"
               >
                 <Letter {...member} />
@@ -84,24 +88,27 @@ function kindName({ track }: CastMember): string {
       return "stands out";
     case "object":
       return "thing";
+    default:
+      return assertNever(track.kind);
   }
 }
 
 interface RuleSelectProps {
-  value: string;
-  /** What is shown when the rule is none of the list. */
+  /** Null where it is none of the list, or not the same everywhere. */
+  rule: FollowRule | null;
+  /** What is shown then. */
   shown?: string;
-  onChange: (rule: string) => void;
+  onChange: (rule: FollowRule) => void;
 }
 
-export function RuleSelect({ value, shown, onChange }: RuleSelectProps) {
+export function RuleSelect({ rule, shown, onChange }: RuleSelectProps) {
   return (
     <SelectMenu
       label="Rule for whom to follow"
       placeholder={shown ?? "Different"}
       items={FOLLOW_RULES}
-      value={value}
-      onChange={onChange}
+      value={rule ? writeRule(rule) : ""}
+      onChange={(value) => onChange(readRule(value))}
     />
   );
 }

@@ -1,36 +1,21 @@
 import { Button, Hint } from "~/components/common/button";
-import type { CropWindow } from "~/core/geometry/crop-window";
+import { type CropWindow, largestWindowHeight } from "~/core/geometry/crop-window";
 import { MAX_ZOOM } from "~/core/path/framing-settings";
-import type { Easing } from "~/core/path/easing";
-import type { HandKey } from "~/core/path/solve-version";
+import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import { KeyEasing } from "./key-easing";
 import { NumberField } from "./number-field";
-import type { Player } from "../picture/player";
-
-interface WindowHereProps {
-  shot: DeskShot;
-  frame: number;
-  player: Player | null;
-  windowAt: (frame: number) => CropWindow;
-  /** The axes on which the window can move. */
-  free: { x: boolean; y: boolean };
-  /** Height of the largest window, in pixels of the picture. */
-  largest: number;
-  onPlace: (frame: number, window: CropWindow) => void;
-  onRelease: (frame: number) => void;
-  onEase: (key: HandKey, easing: Easing | null) => void;
-  onCarryKey: ((shot: DeskShot, key: HandKey) => void) | null;
-}
 
 /** Where the window is at this frame, in numbers, and what the key here does. */
-export function WindowHere(props: WindowHereProps) {
-  const { shot, frame, player, windowAt, free, largest, onPlace, onRelease, onEase, onCarryKey } = props;
+export function WindowHere({ shot, frame }: { shot: DeskShot; frame: number }) {
+  const { film, player, aspect, windowAt, free, keyEdits } = useDesk();
+  const { place, release, ease, copyToOthers } = keyEdits;
+  const largest = largestWindowHeight(shot.active ?? film.picture, aspect);
   const window = windowAt(frame);
   const hand = shot.handKeys.find((key) => key.frame === frame);
   const set = (change: Partial<CropWindow>) => {
     player?.pause();
-    onPlace(frame, { ...window, ...change });
+    place(frame, { ...window, ...change });
   };
   return (
     <section aria-label="Window at this frame">
@@ -49,20 +34,20 @@ export function WindowHere(props: WindowHereProps) {
           onCommit={(zoom) => set({ height: largest / Math.min(MAX_ZOOM, Math.max(1, zoom)) })}
         />
       </div>
-      {hand && <KeyEasing easing={hand.easing} onChange={(easing) => onEase(hand, easing)} />}
+      {hand && <KeyEasing easing={hand.easing} onChange={(easing) => ease(hand, easing)} />}
       <div className="mt-2 flex flex-wrap gap-2">
         {hand ? (
           <Hint text="Gives this frame back to the solver" shortcut="Delete">
-            <Button onClick={() => onRelease(frame)}>Release this key</Button>
+            <Button onClick={() => release(frame)}>Release this key</Button>
           </Hint>
         ) : (
           <Hint text="Makes the window stay here at this frame, whatever else changes" shortcut="K">
             <Button onClick={() => set({})}>Pin the window here</Button>
           </Hint>
         )}
-        {hand && onCarryKey && (
-          <Hint text="Puts this key into the film's other versions, with the subject at the same place in the window">
-            <Button onClick={() => onCarryKey(shot, hand)}>Carry to the other versions</Button>
+        {hand && copyToOthers && (
+          <Hint text="Copies this key to the film's other versions, with the subject at the same place in the window">
+            <Button onClick={() => copyToOthers(shot, hand)}>Copy to the other versions</Button>
           </Hint>
         )}
       </div>

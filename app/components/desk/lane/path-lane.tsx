@@ -16,7 +16,7 @@ import { type CanvasTheme, useTheme } from "./use-theme";
 
 export interface LaneProps {
   player: Player | null;
-  shots: DeskShot[];
+  shots: readonly DeskShot[];
   /** Size of the canvas. */
   size: Size;
   axis: "x" | "y";

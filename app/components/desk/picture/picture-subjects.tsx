@@ -1,24 +1,18 @@
-import type { Size } from "~/core/geometry/box";
 import { boxAt } from "~/core/subjects/tracking/track";
+import { useDesk } from "../state/desk-context";
 import { type DeskShot, isFollowedAt, shotAt, subjectColour } from "../state/desk-types";
-import type { Player } from "./player";
 import { useFrame } from "./use-player";
-
-interface PictureSubjectsProps {
-  player: Player | null;
-  shots: DeskShot[];
-  picture: Size;
-  onFollow: (shot: DeskShot, trackId: string) => void;
-}
 
 /** Letters are this share of the picture's height. */
 const LETTER_SHARE = 1 / 26;
 
 /** Everybody and everything that can be followed at this frame, with letter and box; a click follows it. */
-export function PictureSubjects({ player, shots, picture, onFollow }: PictureSubjectsProps) {
+export function PictureSubjects() {
+  const { film, player, shots, shotEdits } = useDesk();
   const frame = useFrame(player);
   const shot = shotAt(shots, frame);
-  const size = picture.height * LETTER_SHARE;
+  const size = film.picture.height * LETTER_SHARE;
+  const follow = (of: DeskShot, trackId: string) => shotEdits.follow([of], { kind: "track", trackId });
   return shot?.cast.map(({ letter, name, colour, track }) => {
     const box = boxAt(track, frame);
     if (!box) return null;
@@ -33,8 +27,8 @@ export function PictureSubjects({ player, shots, picture, onFollow }: PictureSub
         tabIndex={0}
         aria-label={`Follow ${name ?? letter}`}
         className="cursor-pointer"
-        onClick={() => onFollow(shot, track.id)}
-        onKeyDown={(event) => event.key === "Enter" && onFollow(shot, track.id)}
+        onClick={() => follow(shot, track.id)}
+        onKeyDown={(event) => event.key === "Enter" && follow(shot, track.id)}
       >
         <rect
           {...box}

@@ -1,9 +1,12 @@
 import { clsx } from "clsx";
 import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import { assertNever } from "~/core/assert-never";
 import { arrowDirection } from "~/components/common/arrow-step";
 import type { Box, Size } from "~/core/geometry/box";
 import { clampWindow, type CropWindow, windowBox } from "~/core/geometry/crop-window";
+import { wholePixels } from "../inspector/active-area";
+import { useDesk } from "../state/desk-context";
 import { type DeskShot, shotAt } from "../state/desk-types";
 import { areaAt } from "./desk-windows";
 import { MarkLayer } from "./mark-layer";
@@ -11,25 +14,10 @@ import type { Player } from "./player";
 import { PictureSubjects } from "./picture-subjects";
 import { useFrame, useOnFrame } from "./use-player";
 
-interface PictureProps {
-  player: Player | null;
+export interface PictureProps {
   videoRef: (video: HTMLVideoElement | null) => void;
   /** Why the picture cannot be seen for the moment; null while it can. */
   notice: string | null;
-  picture: Size;
-  aspect: number;
-  shots: DeskShot[];
-  windowAt: (frame: number) => CropWindow;
-  showSubjects: boolean;
-  /** A window was put somewhere by hand, at the frame on screen. */
-  onPlace: (frame: number, window: CropWindow) => void;
-  /** A window is being dragged there; null when it was let go elsewhere. */
-  onPreview: (frame: number, window: CropWindow | null) => void;
-  onFollow: (shot: DeskShot, trackId: string) => void;
-  /** Whether a box is to be drawn, and what for. */
-  drawing: Drawing | null;
-  /** A box was drawn at the frame on screen; null if drawing was given up. */
-  onDrawn: (frame: number, box: Box | null) => void;
 }
 
 /** What a box is drawn around: the thing to follow, a part to be kept inside the window, or what is not bars. */
@@ -45,8 +33,9 @@ const NUDGE = 8;
 const FINE_NUDGE = 1;
 
 /** The whole picture with the crop window on it; what falls outside is shaded. */
-export function Picture(props: PictureProps) {
-  const { player, picture, aspect, shots, windowAt, onPlace, onPreview } = props;
+export function Picture({ videoRef, notice }: PictureProps) {
+  const { film, player, aspect, shots, windowAt, keyEdits, showsSubjects, drawing } = useDesk();
+  const { picture } = film;
   const svg = useRef<SVGSVGElement>(null);
   const frameRect = useRef<SVGRectElement>(null);
   const shade = useRef<SVGPathElement>(null);
@@ -88,17 +77,17 @@ export function Picture(props: PictureProps) {
     const moved = { x: from.x + here.x - start.x, y: from.y + here.y - start.y, height: from.height };
     const window = clampWindow(moved, areaAt(shots, player.getFrame(), picture), aspect);
     setDragged(window);
-    onPreview(player.getFrame(), window);
+    keyEdits.preview(player.getFrame(), window);
   };
   const end = () => {
-    if (dragged && player) onPlace(player.getFrame(), dragged);
+    if (dragged && player) keyEdits.place(player.getFrame(), dragged);
     grip.current = null;
     setDragged(null);
   };
   const giveUp = () => {
     grip.current = null;
     setDragged(null);
-    onPreview(0, null);
+    keyEdits.preview(0, null);
   };
   useHotkeys("escape", giveUp, { enabled: dragged !== null });
   const nudge = (event: KeyboardEvent) => {
@@ -111,13 +100,13 @@ export function Picture(props: PictureProps) {
     const frame = player.getFrame();
     const { x, y, height } = windowAt(frame);
     const moved = { x: x + step * by[0], y: y + step * by[1], height };
-    onPlace(frame, clampWindow(moved, areaAt(shots, frame, picture), aspect));
+    keyEdits.place(frame, clampWindow(moved, areaAt(shots, frame, picture), aspect));
   };
 
   return (
     <div className="relative size-full bg-black">
       <video
-        ref={props.videoRef}
+        ref={videoRef}
         preload="auto"
         playsInline
         aria-label="The whole picture"
@@ -129,7 +118,7 @@ export function Picture(props: PictureProps) {
         className="absolute inset-0 size-full touch-none overflow-visible"
       >
         <path ref={shade} fillRule="evenodd" className="fill-black/55" />
-        {(props.showSubjects || props.drawing === "mark") && <PictureSubjects {...props} />}
+        {(showsSubjects || drawing === "mark") && <PictureSubjects />}
         <rect
           ref={frameRect}
           role="application"
@@ -148,24 +137,41 @@ export function Picture(props: PictureProps) {
         />
         <Bars player={player} shots={shots} picture={picture} />
         <ProtectedPart player={player} shots={shots} />
-        {props.drawing && player && (
-          <MarkLayer
-            label={DRAWING_LABEL[props.drawing]}
-            picture={picture}
-            onStart={() => player.pause()}
-            onDrawn={(box) => props.onDrawn(player.getFrame(), box)}
-          />
-        )}
+        {drawing && player && <DrawingLayer drawing={drawing} player={player} />}
       </svg>
-      {props.notice && (
+      {notice && (
         <p
           role="status"
           className="pointer-events-none absolute inset-x-0 top-1/2 mx-auto w-fit max-w-[90%] -translate-y-1/2 rounded bg-black/75 px-3 py-1.5 text-sm text-white"
         >
-          {props.notice}
+          {notice}
         </p>
       )}
     </div>
+  );
+}
+
+/** A box is drawn: around what to follow, what to keep inside, or the picture without its bars. */
+function DrawingLayer({ drawing, player }: { drawing: Drawing; player: Player }) {
+  const { film, shots, shotEdits, subjectEdits, setDrawing } = useDesk();
+  const drawn = (box: Box | null) => {
+    setDrawing(null);
+    const frame = player.getFrame();
+    const shot = shotAt(shots, frame);
+    if (!box || !shot) return;
+    switch (drawing) {
+      case "mark":
+        return subjectEdits.mark(frame, box);
+      case "protect":
+        return shotEdits.protect(shot, box);
+      case "active":
+        return shotEdits.change([shot], { active: wholePixels(box) });
+      default:
+        return assertNever(drawing);
+    }
+  };
+  return (
+    <MarkLayer label={DRAWING_LABEL[drawing]} picture={film.picture} onStart={() => player.pause()} onDrawn={drawn} />
   );
 }
 

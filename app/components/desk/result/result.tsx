@@ -1,25 +1,16 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { type CropWindow, windowBox } from "~/core/geometry/crop-window";
-import type { Size } from "~/core/geometry/box";
-import type { DeskVersion } from "../state/desk-types";
-import type { Player } from "../picture/player";
+import { windowBox } from "~/core/geometry/crop-window";
+import { useDesk } from "../state/desk-context";
 import { useOnFrame } from "../picture/use-player";
 import { useSize } from "../../common/use-size";
 
-interface ResultProps {
-  player: Player | null;
-  video: HTMLVideoElement | null;
-  picture: Size;
-  version: DeskVersion;
-  windowAt: (frame: number) => CropWindow;
-}
-
 /** What the version shows at the frame on screen, in its true shape. */
-export function Result({ player, video, picture, version, windowAt }: ResultProps) {
+export function Result() {
+  const { player, video, film, version, aspect, windowAt } = useDesk();
+  const { picture } = film;
   const [room, setRoom] = useState<HTMLDivElement | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
   const available = useSize(room);
-  const aspect = version.width / version.height;
   const height = Math.floor(Math.min(available.height, available.width / aspect));
   const width = Math.floor(height * aspect);
 

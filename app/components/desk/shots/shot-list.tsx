@@ -1,33 +1,20 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { counted } from "~/core/counted";
-import type { Size } from "~/core/geometry/box";
-import type { Rate } from "~/core/time/rate";
 import { type DeskShot, shotAt } from "../state/desk-types";
-import type { Player } from "../picture/player";
 import { SHOT_FILTERS, type ShotFilter, ShotFilterMenu } from "./shot-filter";
 import { ShotRow } from "./shot-row";
 import { useFrame } from "../picture/use-player";
-import type { Selection } from "../state/use-selection";
+import { useDesk } from "../state/desk-context";
 import { useShotPictures } from "./use-shot-pictures";
-import type { LightCopy } from "../picture/piece-stream";
 
 /** Pixels that a row is high; it must be known before a row is drawn. */
 const ROW_HEIGHT = 71;
 
-interface ShotListProps {
-  player: Player | null;
-  shots: DeskShot[];
-  selection: Selection;
-  rate: Rate;
-  aspect: number;
-  picture: Size;
-  /** What the desk plays, of which the rows' pictures are made. */
-  source: LightCopy;
-}
-
 /** The shots from the first to the last, each with what the version shows of it. Only the rows in sight are drawn. */
-export function ShotList({ player, shots, selection, rate, aspect, picture, source }: ShotListProps) {
+export function ShotList() {
+  const { player, shots, selection, film, aspect, source, waitFor } = useDesk();
+  const { rate, picture } = film;
   const [filter, setFilter] = useState<ShotFilter>("all");
   const scroller = useRef<HTMLDivElement>(null);
   const current = shotAt(shots, useFrame(player));
@@ -45,6 +32,8 @@ export function ShotList({ player, shots, selection, rate, aspect, picture, sour
   const inSight = useMemo(() => shown.slice(first, last + 1), [shown, first, last]);
   const pictures = useShotPictures(source, inSight, picture, aspect);
   const index = current ? shown.indexOf(current) : -1;
+  const awaited = [...(current ? [current] : []), ...inSight].map(({ id }) => id).join(" ");
+  useEffect(() => waitFor(awaited.split(" ")), [waitFor, awaited]);
   useEffect(() => {
     if (index >= 0) rows.scrollToIndex(index, { align: "auto" });
   }, [index, rows]);

@@ -1,7 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { Size } from "~/core/geometry/box";
 import { windowBox } from "~/core/geometry/crop-window";
-import { tellingFrame } from "~/core/subjects/choosing/telling-frame";
 import type { DeskShot } from "../state/desk-types";
 import { FrameGrabber } from "../picture/frame-grabber";
 import type { LightCopy } from "../picture/piece-stream";
@@ -10,8 +9,7 @@ const PICTURE_SIDE = 128;
 
 /** Draws the frame of a shot that says most about it, as the version shows it. */
 async function capture(grabber: FrameGrabber, shot: DeskShot, picture: Size, aspect: number): Promise<string> {
-  const subject = shot.tracks.find((track) => track.id === shot.framed!.subjectId) ?? null;
-  const frame = tellingFrame(shot, subject, shot.framed!.windows);
+  const frame = shot.tellingFrame;
   const canvas = document.createElement("canvas");
   canvas.width = Math.round(PICTURE_SIDE * Math.min(1, aspect));
   canvas.height = Math.round(PICTURE_SIDE / Math.max(1, aspect));

@@ -1,11 +1,13 @@
 import type { SecondLook } from "~/core/checks/second-looks";
-import type { TransitionKind } from "~/core/shots/transition";
-import type { FramingSettings } from "~/core/path/framing-settings";
-import type { FramedShot, HandKey } from "~/core/path/solve-version";
+import type { SettledShot } from "~/core/edits/shot-in-version";
+import type { Version } from "~/core/edits/film-state";
+import type { FramedShot } from "~/core/path/solve-version";
+import type { HandKey } from "~/core/path/hand-key";
+import type { Shot } from "~/core/shots/shot";
 import type { CastMember } from "~/core/subjects/choosing/cast";
 import type { ThingMark } from "~/core/subjects/marks/marked-things";
 import type { Track } from "~/core/subjects/tracking/track";
-import type { Box, Size } from "~/core/geometry/box";
+import type { Size } from "~/core/geometry/box";
 import { type FrameRange, inRange, type Rate } from "~/core/time/rate";
 import type { Clock } from "~/core/time/timecode";
 
@@ -19,43 +21,23 @@ export interface DeskFilm {
   clock: Clock;
 }
 
-export interface DeskVersion {
-  id: string;
-  name: string;
-  width: number;
-  height: number;
-}
+export type DeskVersion = Version;
 
-/** A shot as the desk shows it: what the editor has set, what was found, and the path that follows from both. */
-export interface DeskShot {
-  id: string;
+/** A shot as the desk shows it in a version: what is set, what was found, and the path that follows from both. */
+export interface DeskShot extends Omit<Shot, "follow" | "protect">, SettledShot {
   number: number;
-  start: number;
-  end: number;
-  /** A part of the picture that the window keeps inside where it can. */
-  protect: Box | null;
-  /** What of the picture is not the film's own bars; null if it has none. */
-  active: Box | null;
-  /** How it is framed in the version. */
-  settings: FramingSettings;
-  /** Whom it follows, as `followRule` reads it. */
-  subject: string;
-  begins: TransitionKind;
-  /** Frames in which it is mixed with the shot before. */
-  mixed: FrameRange;
-  /** Whether the window goes on from where it was in the shot before. */
-  carry: boolean;
-  name: string | null;
-  /** Left out of what is rendered. */
-  excluded: boolean;
   looks: SecondLook[];
-  handKeys: HandKey[];
-  tracks: Track[];
-  cast: CastMember[];
+  handKeys: readonly HandKey[];
   /** Boxes that the editor has drawn in it. */
-  marks: ThingMark[];
+  marks: readonly ThingMark[];
+  /** What can be followed in it; nothing until that is loaded. Unpacked when it is first asked for. */
+  readonly tracks: readonly Track[];
+  /** Who can be followed in it, of the tracks. */
+  readonly cast: CastMember[];
   /** Null until it is solved for the first time. */
   framed: FramedShot | null;
+  /** The frame that says most about it. */
+  tellingFrame: number;
 }
 
 /** Colours of subjects, after Okabe & Ito (2008) without the one that is near the accent; always with a letter. */

@@ -1,13 +1,13 @@
 import { describe, expect, test } from "@jest/globals";
-import { NO_ANSWER, problemOf, readOutcome } from "./edit-answer";
+import { NO_ANSWER, problemOf, readAnswer } from "./edit-answer";
 
 const answer = (body: unknown, status = 200) =>
-  readOutcome(new Response(typeof body === "string" ? body : JSON.stringify(body), { status }));
+  readAnswer(new Response(typeof body === "string" ? body : JSON.stringify(body), { status }));
 
 describe("an answer to a change", () => {
   test("that was made is no problem", async () => {
-    const outcome = await answer({ revision: 4, concerned: "move of a key" });
-    expect(outcome).toEqual({ revision: 4, concerned: "move of a key" });
+    const outcome = await answer({ revision: 4, sentence: "Moved a key", difference: { sensitivity: 60 } });
+    expect(outcome).toEqual({ revision: 4, sentence: "Moved a key", difference: { sensitivity: 60 } });
     expect(problemOf(outcome)).toBeNull();
   });
 

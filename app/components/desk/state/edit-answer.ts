@@ -1,23 +1,10 @@
-import { z } from "zod";
-
-/** What the server says about a change. */
-const EditAnswer = z.object({
-  /** The film's revision now; missing where the server could not even say that. */
-  revision: z.int().optional(),
-  /** What an undo or redo concerned; null when there was nothing. */
-  concerned: z.string().nullable().optional(),
-  /** Why the change was not made. */
-  error: z.string().optional(),
-  /** Whether the change was made to an older state than there is. */
-  stale: z.boolean().optional(),
-});
-export type EditAnswer = z.infer<typeof EditAnswer>;
+import { EditAnswer } from "~/core/edits/answer";
 
 /** There is no server, or none that answers. */
 export const NO_ANSWER: EditAnswer = { error: "no answer" };
 
 /** Reads an answer, whatever it is: also one that is only a sentence, or no sense at all. */
-export async function readOutcome(response: Response): Promise<EditAnswer> {
+export async function readAnswer(response: Response): Promise<EditAnswer> {
   const value: unknown = await response.json().catch(() => null);
   const answer = EditAnswer.safeParse(value);
   if (answer.success && (response.ok || answer.data.error)) return answer.data;

@@ -1,20 +1,9 @@
-import PQueue from "p-queue";
-import { startTransition, useCallback, useMemo, useRef, useState } from "react";
-import { useBeforeUnload, useRevalidator } from "react-router";
+import { startTransition, useCallback, useMemo, useState, useSyncExternalStore } from "react";
+import { useBeforeUnload } from "react-router";
 import { toast } from "sonner";
 import type { Command } from "~/core/edits/command";
-import { type EditAnswer, NO_ANSWER, problemOf, readOutcome } from "./edit-answer";
-
-interface Outcome extends EditAnswer {
-  revision: number;
-}
-
-interface Pending {
-  id: number;
-  command: Command;
-  /** The revision that the command made, once the server has answered. */
-  revision: number | null;
-}
+import { NO_ANSWER, readAnswer } from "./edit-answer";
+import { applied, EditSession, type LoadedState, type SessionPorts, type Shown } from "./edit-session";
 
 export interface Edits {
   send: (command: Command) => void;
@@ -22,84 +11,68 @@ export interface Edits {
   redo: () => void;
   /** Shows what a command would do, until another is shown or one is sent; null shows nothing. */
   preview: (command: Command | null) => void;
-  /** Commands that the page's data does not show yet. */
-  pending: Command[];
 }
 
+export interface FilmEdits extends Shown {
+  edits: Edits;
+  /** Takes the state as it was loaded; false if the desk knows a newer one. */
+  takeLoaded: EditSession["takeLoaded"];
+  /** Whether the server has not answered all that was sent. */
+  isBusy: () => boolean;
+}
+
+const portsOf = (filmId: string, onAnswer: () => void, reload: () => Promise<void>): SessionPorts => ({
+  post: async (change) => {
+    const headers = { "content-type": "application/json" };
+    const answer = await fetch(`/films/${filmId}/edit`, { method: "POST", headers, body: JSON.stringify(change) })
+      .then(readAnswer)
+      .catch(() => NO_ANSWER);
+    onAnswer();
+    return answer;
+  },
+  tell: (text, tone) => (tone === "plain" ? toast(text) : toast[tone](text)),
+  reload,
+});
+
 /**
- * Sends changes to the server one after the other, each on the revision that the one before has made. Until the
- * page's data has caught up, they are in `pending`, so that the desk can show them at once.
+ * A film's state with the changes that are made on the desk.
+ *
+ * @param onAnswer called when the server has answered a change, which may have begun a job
+ * @param reload loads the film's state anew
  */
-export function useEdits(filmId: string, loadedRevision: number): Edits {
-  const { revalidate } = useRevalidator();
-  const queue = useMemo(() => new PQueue({ concurrency: 1 }), []);
-  const newest = useRef(loadedRevision);
-  const serial = useRef(0);
-  const [sent, setSent] = useState<Pending[]>([]);
+export function useEdits(
+  filmId: string,
+  loaded: LoadedState,
+  onAnswer: () => void,
+  reload: () => Promise<void>,
+): FilmEdits {
+  const [session] = useState(() => new EditSession(loaded, portsOf(filmId, onAnswer, reload)));
   const [previewed, setPreviewed] = useState<Command | null>(null);
+  const shown = useSyncExternalStore(session.subscribe, session.getShown, session.getShown);
 
   // What the server has not answered yet would be lost with the page.
   useBeforeUnload(
     useCallback(
       (event) => {
-        if (queue.size + queue.pending > 0) event.preventDefault();
+        if (session.isBusy()) event.preventDefault();
       },
-      [queue],
+      [session],
     ),
   );
 
-  const post = useCallback(
-    async (change: { do: "edit"; command: Command } | { do: "undo" | "redo" }): Promise<Outcome> => {
-      newest.current = Math.max(newest.current, loadedRevision);
-      const body = JSON.stringify({ ...change, revision: newest.current });
-      const headers = { "content-type": "application/json" };
-      const outcome = await fetch(`/films/${filmId}/edit`, { method: "POST", headers, body })
-        .then(readOutcome)
-        .catch(() => NO_ANSWER);
-      newest.current = outcome.revision ?? newest.current;
-      const problem = problemOf(outcome);
-      if (problem) toast[outcome.stale ? "warning" : "error"](problem);
-      return { ...outcome, revision: newest.current };
-    },
-    [filmId, loadedRevision],
+  const edits = useMemo<Edits>(
+    () => ({
+      send: (command) => {
+        setPreviewed(null);
+        session.send(command);
+      },
+      undo: () => session.step("undo"),
+      redo: () => session.step("redo"),
+      // A pointer moves faster than the desk can be drawn: what is out of date by then need not be.
+      preview: (command) => startTransition(() => setPreviewed(command)),
+    }),
+    [session],
   );
-
-  const send = useCallback(
-    (command: Command) => {
-      const id = serial.current++;
-      setSent((all) => [...all, { id, command, revision: null }]);
-      setPreviewed(null);
-      void queue.add(async () => {
-        const outcome = await post({ do: "edit", command });
-        setSent((all) =>
-          outcome.error
-            ? all.filter((other) => other.id !== id)
-            : all.map((other) => (other.id === id ? { ...other, revision: outcome.revision } : other)),
-        );
-        await revalidate();
-      });
-    },
-    [post, queue, revalidate],
-  );
-
-  const step = useCallback(
-    (direction: "undo" | "redo") =>
-      void queue.add(async () => {
-        const outcome = await post({ do: direction });
-        if (outcome.concerned) toast(`${direction === "undo" ? "Undone" : "Redone"}: ${outcome.concerned}`);
-        await revalidate();
-      }),
-    [post, queue, revalidate],
-  );
-
-  // A pointer moves faster than the desk can be drawn: what is out of date by then need not be.
-  const preview = useCallback((command: Command | null) => startTransition(() => setPreviewed(command)), []);
-  const pending = useMemo(() => {
-    const open = sent.filter(({ revision }) => revision === null || revision > loadedRevision);
-    return [...open.map(({ command }) => command), ...(previewed ? [previewed] : [])];
-  }, [sent, loadedRevision, previewed]);
-  return useMemo(
-    () => ({ send, undo: () => step("undo"), redo: () => step("redo"), preview, pending }),
-    [send, step, preview, pending],
-  );
+  const state = useMemo(() => (previewed ? applied(shown.state, previewed) : shown.state), [shown.state, previewed]);
+  return { ...shown, state, edits, takeLoaded: session.takeLoaded, isBusy: session.isBusy };
 }

@@ -1,11 +1,12 @@
-import { useCallback } from "react";
+import { useMemo } from "react";
 import { toast } from "sonner";
-import type { Command } from "~/core/edits/command";
+import type { SingleCommand } from "~/core/edits/command";
 import { boxCentre, type Size } from "~/core/geometry/box";
 import { aspectRatio, clampWindow, type CropWindow } from "~/core/geometry/crop-window";
-import { carryKey } from "~/core/path/carry-key";
+import { copyKey } from "~/core/path/copy-key";
 import type { Easing } from "~/core/path/easing";
-import { followedTrack, type HandKey } from "~/core/path/solve-version";
+import type { HandKey } from "~/core/path/hand-key";
+import { followedTrack } from "~/core/path/solve-version";
 import { activeArea } from "~/core/shots/shot";
 import { boxAt } from "~/core/subjects/tracking/track";
 import { type DeskShot, type DeskVersion, shotAt } from "./desk-types";
@@ -13,62 +14,55 @@ import { areaAt } from "../picture/desk-windows";
 import type { Edits } from "./use-edits";
 
 /** What can be done to the hand keys of a version. */
+export interface KeyEdits {
+  /** Puts a key where there is none, or moves the one that is there or was at `fromFrame`, with its easing. */
+  place: (frame: number, window: CropWindow, fromFrame?: number | null) => void;
+  /** Shows the path that a key would make; null for the path as it is. */
+  preview: (frame: number, window: CropWindow | null, fromFrame?: number | null) => void;
+  release: (frame: number) => void;
+  ease: (key: HandKey, easing: Easing | null) => void;
+  /** Puts a key into the other versions, with the subject at the same place in their windows; null without others. */
+  copyToOthers: ((shot: DeskShot, key: HandKey) => void) | null;
+}
+
 export function useKeyEdits(
   edits: Edits,
   shots: readonly DeskShot[],
   version: DeskVersion,
   versions: readonly DeskVersion[],
   picture: Size,
-) {
-  const aspect = aspectRatio(version);
-  const keyAt = useCallback(
-    (frame: number) => shotAt(shots, frame)?.handKeys.find((key) => key.frame === frame),
-    [shots],
-  );
-
-  const placed = useCallback(
-    (frame: number, window: CropWindow, fromFrame = frame): Command => {
+): KeyEdits {
+  return useMemo(() => {
+    const versionId = version.id;
+    const aspect = aspectRatio(version);
+    const keyAt = (frame: number) => shotAt(shots, frame)?.handKeys.find((key) => key.frame === frame);
+    const placed = (frame: number, window: CropWindow, fromFrame: number): SingleCommand => {
       const area = areaAt(shots, frame, picture);
       const key = { frame, easing: keyAt(fromFrame)?.easing ?? null, ...clampWindow(window, area, aspect) };
       return fromFrame === frame
-        ? { type: "set-key", versionId: version.id, key }
-        : { type: "move-key", versionId: version.id, fromFrame, key };
-    },
-    [keyAt, shots, version.id, picture, aspect],
-  );
-
-  /** Puts a key where there is none, or moves the one that is there or was at `fromFrame`, with its easing. */
-  const place = useCallback(
-    (frame: number, window: CropWindow, fromFrame?: number | null) =>
-      edits.send(placed(frame, window, fromFrame ?? undefined)),
-    [edits, placed],
-  );
-
-  /** Shows the path that a key would make; null for the path as it is. */
-  const preview = useCallback(
-    (frame: number, window: CropWindow | null, fromFrame?: number | null) =>
-      edits.preview(window && placed(frame, window, fromFrame ?? undefined)),
-    [edits, placed],
-  );
-
-  const release = (frame: number) => {
-    if (keyAt(frame)) edits.send({ type: "remove-key", versionId: version.id, frame });
-  };
-
-  const ease = (key: HandKey, easing: Easing | null) =>
-    edits.send({ type: "set-key", versionId: version.id, key: { ...key, easing } });
-
-  /** Puts a key into the other versions, with the subject at the same place in their windows. */
-  const carry = (shot: DeskShot, key: HandKey) => {
-    const subject = shot.framed && followedTrack(shot.framed, shot.tracks);
-    const box = subject && boxAt(subject, key.frame);
-    const others = versions.filter(({ id }) => id !== version.id);
-    for (const other of others) {
-      const carried = carryKey(key, version, other, activeArea(shot, picture), box && boxCentre(box));
-      edits.send({ type: "set-key", versionId: other.id, key: carried });
-    }
-    toast(`The key is in ${others.map(({ name }) => name).join(", ")} as well.`);
-  };
-
-  return { place, preview, release, ease, carry };
+        ? { type: "set-key", versionId, key }
+        : { type: "move-key", versionId, fromFrame, key };
+    };
+    const others = versions.filter(({ id }) => id !== versionId);
+    const copyToOthers = (shot: DeskShot, key: HandKey) => {
+      const subject = shot.framed && followedTrack(shot.framed, shot.tracks);
+      const box = subject && boxAt(subject, key.frame);
+      const area = activeArea(shot, picture);
+      const commands = others.map((other): SingleCommand => {
+        const copied = copyKey(key, version, other, area, box && boxCentre(box));
+        return { type: "set-key", versionId: other.id, key: copied };
+      });
+      edits.send({ type: "batch", commands });
+      toast(`The key is in ${others.map(({ name }) => name).join(", ")} as well.`);
+    };
+    return {
+      place: (frame, window, fromFrame) => edits.send(placed(frame, window, fromFrame ?? frame)),
+      preview: (frame, window, fromFrame) => edits.preview(window && placed(frame, window, fromFrame ?? frame)),
+      release: (frame) => {
+        if (keyAt(frame)) edits.send({ type: "remove-key", versionId, frame });
+      },
+      ease: (key, easing) => edits.send({ type: "set-key", versionId, key: { ...key, easing } }),
+      copyToOthers: others.length > 0 ? copyToOthers : null,
+    };
+  }, [edits, shots, version, versions, picture]);
 }

@@ -1,23 +1,10 @@
 import type { RefObject } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import { framesPerSecond } from "~/core/time/rate";
 import type { DeskShot } from "./desk-types";
 import type { Player } from "../picture/player";
-import type { ShotEdits } from "./use-shot-edits";
+import type { DeskContent } from "./desk-context";
 import { neighbouringCuts } from "../picture/transport";
-
-export interface ShortcutTargets {
-  player: Player | null;
-  shots: DeskShot[];
-  timecode: RefObject<HTMLInputElement | null>;
-  framesPerSecond: number;
-  onUndo: () => void;
-  onRedo: () => void;
-  onPin: () => void;
-  onRelease: () => void;
-  onToggleSubjects: () => void;
-  onToggleMarking: () => void;
-  shotEdits: ShotEdits;
-}
 
 /** Goes to the nearest key before or after the playhead, over all shots. */
 function seekKey(player: Player, shots: readonly DeskShot[], direction: -1 | 1): void {
@@ -33,9 +20,9 @@ function seekNextCut(player: Player, shots: readonly DeskShot[]): void {
 }
 
 /** Everything on the desk that a key does. Fields in which one types keep their keys. */
-export function useShortcuts(targets: ShortcutTargets): void {
-  const { player, shots, timecode, framesPerSecond, onUndo, onRedo, onPin, onRelease, shotEdits } = targets;
-  const second = Math.round(framesPerSecond);
+export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputElement | null>): void {
+  const { film, player, shots, edits, keyEdits, shotEdits, windowAt, drawing, showsSubjects } = desk;
+  const second = Math.round(framesPerSecond(film.rate));
   const actions: Record<string, (to: Player) => void> = {
     space: (to) => to.toggle(),
     left: (to) => to.step(-1),
@@ -48,10 +35,10 @@ export function useShortcuts(targets: ShortcutTargets): void {
     period: (to) => seekKey(to, shots, 1),
     home: (to) => to.seek(0),
     t: () => timecode.current?.focus(),
-    k: onPin,
-    delete: onRelease,
-    s: targets.onToggleSubjects,
-    m: targets.onToggleMarking,
+    k: (to) => keyEdits.place(to.getFrame(), windowAt(to.getFrame())),
+    delete: (to) => keyEdits.release(to.getFrame()),
+    s: () => desk.setShowsSubjects(!showsSubjects),
+    m: () => desk.setDrawing(drawing === "mark" ? null : "mark"),
     d: () => shotEdits.splitHere("cut"),
     "shift+d": () => shotEdits.splitHere("turn"),
     u: shotEdits.joinNext,
@@ -63,6 +50,6 @@ export function useShortcuts(targets: ShortcutTargets): void {
     preventDefault: true,
   });
   // A radio button uses plain keys itself, but not these.
-  useHotkeys("mod+z", onUndo, { preventDefault: true, enableOnFormTags: ["radio"] });
-  useHotkeys("mod+shift+z", onRedo, { preventDefault: true, enableOnFormTags: ["radio"] });
+  useHotkeys("mod+z", edits.undo, { preventDefault: true, enableOnFormTags: ["radio"] });
+  useHotkeys("mod+shift+z", edits.redo, { preventDefault: true, enableOnFormTags: ["radio"] });
 }

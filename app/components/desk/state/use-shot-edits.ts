@@ -1,16 +1,29 @@
 import { useMemo } from "react";
-import type { Command } from "~/core/edits/command";
-import type { FramingChange } from "~/core/path/framing-settings";
+import type { ShotChange, SingleCommand } from "~/core/edits/command";
+import type { ShotInVersion } from "~/core/edits/shot-in-version";
+import type { Box } from "~/core/geometry/box";
+import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
 import { type DeskShot, shotAt } from "./desk-types";
 import type { Player } from "../picture/player";
 import type { Edits } from "./use-edits";
 
-type Change = Extract<Command, { type: "change-shots" }>["change"];
+/** What a version can have an answer of its own to. */
+export type OwnSetting = "follow" | "protect";
 
 /** What can be done to shots; "here" is the shot under the playhead. */
 export interface ShotEdits {
-  change: (shots: readonly DeskShot[], change: Change) => void;
-  setFraming: (shots: readonly DeskShot[], change: FramingChange) => void;
+  /** Changes what the film says of shots. */
+  change: (shots: readonly DeskShot[], change: ShotChange) => void;
+  /** Changes how the version frames shots. */
+  setFraming: (shots: readonly DeskShot[], change: ShotInVersion) => void;
+  /** Says whom shots follow: the version's own answer where it has one, else the film's. */
+  follow: (shots: readonly DeskShot[], rule: FollowRule) => void;
+  /** The command for that. */
+  following: (shots: readonly DeskShot[], rule: FollowRule) => SingleCommand[];
+  /** Says what a shot keeps inside the window, in the same way. */
+  protect: (shot: DeskShot, box: Box | null) => void;
+  /** Gives the version an answer of its own, the film's at first, or the film's again. */
+  setOwn: (shot: DeskShot, setting: OwnSetting, own: boolean) => void;
   splitHere: (kind: "cut" | "turn") => void;
   join: (shots: readonly DeskShot[]) => void;
   joinNext: () => void;
@@ -18,6 +31,23 @@ export interface ShotEdits {
   moveCut: (shot: DeskShot, frame: number) => void;
   /** Moves where the shot under the playhead begins by so many frames, and the playhead with it. */
   nudgeCut: (by: number) => void;
+}
+
+const idsOf = (shots: readonly DeskShot[]) => shots.map(({ id }) => id);
+
+/** What changes a setting in shots: in the version where it has its own, else in the film. */
+function settingCommands(
+  shots: readonly DeskShot[],
+  versionId: string,
+  setting: OwnSetting,
+  change: Pick<ShotInVersion, OwnSetting> & Pick<ShotChange, OwnSetting>,
+): SingleCommand[] {
+  const own = idsOf(shots.filter((shot) => shot.own[setting]));
+  const others = idsOf(shots.filter((shot) => !shot.own[setting]));
+  return [
+    ...(others.length > 0 ? [{ type: "change-shots" as const, shotIds: others, change }] : []),
+    ...(own.length > 0 ? [{ type: "set-framing" as const, versionId, shotIds: own, change }] : []),
+  ];
 }
 
 export function useShotEdits(
@@ -28,21 +58,37 @@ export function useShotEdits(
 ): ShotEdits {
   return useMemo(() => {
     const here = () => (player ? shotAt(shots, player.getFrame()) : undefined);
-    const ids = (some: readonly DeskShot[]) => some.map(({ id }) => id);
-    const change = (some: readonly DeskShot[], to: Change) =>
-      send({ type: "change-shots", shotIds: ids(some), change: to });
+    const sendAll = (commands: SingleCommand[]) => {
+      if (commands.length === 1) send(commands[0]!);
+      if (commands.length > 1) send({ type: "batch", commands });
+    };
+    const change = (some: readonly DeskShot[], to: ShotChange) =>
+      send({ type: "change-shots", shotIds: idsOf(some), change: to });
     const moveCut = (shot: DeskShot, frame: number) => {
       send({ type: "move-cut", shotId: shot.id, frame });
       player?.seek(frame);
     };
+    const following = (some: readonly DeskShot[], follow: FollowRule) =>
+      settingCommands(some, versionId, "follow", { follow });
     return {
       change,
-      setFraming: (some, change) => send({ type: "set-framing", versionId, shotIds: ids(some), change }),
+      setFraming: (some, to) => send({ type: "set-framing", versionId, shotIds: idsOf(some), change: to }),
+      follow: (some, rule) => sendAll(following(some, rule)),
+      following,
+      protect: (shot, protect) => sendAll(settingCommands([shot], versionId, "protect", { protect })),
+      setOwn: (shot, setting, own) =>
+        send({
+          type: "set-framing",
+          versionId,
+          shotIds: [shot.id],
+          change: own ? { [setting]: shot[setting] } : {},
+          ...(own ? {} : { reset: [setting] }),
+        }),
       splitHere: (kind) => {
         const frame = player?.getFrame() ?? 0;
         if (frame > (here()?.start ?? frame)) send({ type: "split-shot", frame, kind });
       },
-      join: (some) => send({ type: "join-shots", shotIds: ids(some) }),
+      join: (some) => send({ type: "join-shots", shotIds: idsOf(some) }),
       joinNext: () => {
         const shot = here();
         const next = shot && shots[shot.number];

@@ -1,8 +1,10 @@
 import { nanoid } from "nanoid";
 import { useMemo } from "react";
+import type { SingleCommand } from "~/core/edits/command";
 import type { Box } from "~/core/geometry/box";
+import { AUTO } from "~/core/subjects/choosing/follow-rule";
+import { markTrackId, thingOfTrack } from "~/core/subjects/marks/marked-things";
 import type { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
-import { markTrackId } from "~/core/subjects/marks/marked-things";
 import { type DeskPerson, type DeskShot, shotAt } from "./desk-types";
 import type { Edits } from "./use-edits";
 import type { ShotEdits } from "./use-shot-edits";
@@ -19,36 +21,41 @@ export interface SubjectEdits {
   followEverywhere: (person: DeskPerson) => void;
 }
 
-const MARK_PREFIX = `track:${markTrackId("")}`;
-
 /** The marked thing that a shot follows. */
-const thingOf = ({ subject }: DeskShot): string | null =>
-  subject.startsWith(MARK_PREFIX) ? subject.slice(MARK_PREFIX.length) : null;
+const thingOf = ({ follow }: DeskShot): string | null =>
+  follow.kind === "track" ? thingOfTrack(follow.trackId) : null;
 
-export function useSubjectEdits({ send }: Edits, shots: readonly DeskShot[], { change }: ShotEdits): SubjectEdits {
-  return useMemo(
-    () => ({
+export function useSubjectEdits(
+  { send }: Edits,
+  shots: readonly DeskShot[],
+  { follow, following }: ShotEdits,
+): SubjectEdits {
+  return useMemo(() => {
+    /** A mark, and what the shot follows from then on, as one step. */
+    const sendMark = (mark: SingleCommand, entailed: SingleCommand[]) =>
+      send(entailed.length > 0 ? { type: "batch", commands: [mark, ...entailed] } : mark);
+    return {
       mark: (frame, box) => {
         const shot = shotAt(shots, frame);
         if (!shot) return;
-        const thing = thingOf(shot) ?? nanoid(8);
-        const follow = { shotId: shot.id, subject: `track:${markTrackId(thing)}` };
-        send({ type: "put-mark", thing, frame, box, follow });
+        const known = thingOf(shot);
+        const thing = known ?? nanoid(8);
+        const entailed = known ? [] : following([shot], { kind: "track", trackId: markTrackId(thing) });
+        sendMark({ type: "put-mark", thing, frame, box }, entailed);
       },
       unmark: (shot, frame) => {
         const mark = shot.marks.find((other) => other.frame === frame);
         if (!mark) return;
         const last = shot.marks.every((other) => other === mark || other.thing !== mark.thing);
-        const follow = last && thingOf(shot) === mark.thing ? { shotId: shot.id, subject: "auto" } : null;
-        send({ type: "put-mark", thing: mark.thing, frame, box: null, follow });
+        const entailed = last && thingOf(shot) === mark.thing ? following([shot], AUTO) : [];
+        sendMark({ type: "put-mark", thing: mark.thing, frame, box: null }, entailed);
       },
       editTrack: (trackId, edit) => send({ type: "edit-track", trackId, edit }),
       changePerson: ({ id, name, mergedInto }) => send({ type: "change-person", person: { id, name, mergedInto } }),
       followEverywhere: ({ id }) => {
         const theirs = shots.filter(({ tracks }) => tracks.some(({ who }) => who === id));
-        if (theirs.length > 0) change(theirs, { subject: `person:${id}` });
+        if (theirs.length > 0) follow(theirs, { kind: "person", who: id });
       },
-    }),
-    [send, shots, change],
-  );
+    };
+  }, [send, shots, follow, following]);
 }

@@ -1,3 +1,6 @@
+import { z } from "zod";
+import { Id, TrackId } from "../../ids";
+
 /** Rules that are nothing but their name. */
 const PLAIN = ["auto", "second", "both", "speaker", "speaker-move", "everything", "none"] as const;
 
@@ -5,15 +8,28 @@ const PLAIN = ["auto", "second", "both", "speaker", "speaker-move", "everything"
  * Whom a shot follows, as the editor has it: the best choice, the second best, two together, whoever speaks (the window
  * jumps or moves at turns), everything, nothing, somebody by name, or one track.
  */
-export type FollowRule =
-  { kind: (typeof PLAIN)[number] } | { kind: "person"; who: string } | { kind: "track"; trackId: string };
+export const FollowRule = z.discriminatedUnion("kind", [
+  z.object({ kind: z.enum(PLAIN) }),
+  z.object({ kind: z.literal("person"), who: Id }),
+  z.object({ kind: z.literal("track"), trackId: TrackId }),
+]);
+export type FollowRule = z.infer<typeof FollowRule>;
 
-/** What a rule may look like where it is stored. */
-export const STORED_RULE = new RegExp(`^(${PLAIN.join("|")}|person:.+|track:.+)$`);
+/** What a shot follows that nobody has settled anything for. */
+export const AUTO: FollowRule = { kind: "auto" };
 
-/** Reads how a rule is stored; the best choice where it is nothing known. */
-export function followRule(stored: string): FollowRule {
-  if (stored.startsWith("track:")) return { kind: "track", trackId: stored.slice("track:".length) };
-  if (stored.startsWith("person:")) return { kind: "person", who: stored.slice("person:".length) };
-  return { kind: PLAIN.find((kind) => kind === stored) ?? "auto" };
+/** A rule as one word: as it is stored, said on the command line, and listed in a menu. */
+export function writeRule(rule: FollowRule): string {
+  if (rule.kind === "track") return `track:${rule.trackId}`;
+  return rule.kind === "person" ? `person:${rule.who}` : rule.kind;
 }
+
+/** Reads what `writeRule` writes; the best choice where it is nothing known. */
+export function readRule(text: string): FollowRule {
+  const [kind, ...rest] = text.split(":");
+  const id = rest.join(":");
+  const parsed = FollowRule.safeParse({ kind, who: id, trackId: id });
+  return parsed.success ? parsed.data : AUTO;
+}
+
+export const sameRule = (a: FollowRule, b: FollowRule): boolean => writeRule(a) === writeRule(b);

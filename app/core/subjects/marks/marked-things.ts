@@ -17,8 +17,14 @@ export interface MarkedThing {
   basis: string;
 }
 
+const TRACK_PREFIX = "mark-";
+
 /** Id of the track of a marked thing. */
-export const markTrackId = (thing: string): string => `mark-${thing}`;
+export const markTrackId = (thing: string): string => `${TRACK_PREFIX}${thing}`;
+
+/** The marked thing that a track is of; null for a track that was found. */
+export const thingOfTrack = (trackId: string): string | null =>
+  trackId.startsWith(TRACK_PREFIX) ? trackId.slice(TRACK_PREFIX.length) : null;
 
 /** The things that are marked in a shot. */
 export function markedThings(marks: readonly ThingMark[], { start, end }: FrameRange): MarkedThing[] {

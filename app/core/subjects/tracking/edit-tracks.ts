@@ -1,14 +1,17 @@
 /** What the editor has changed of what was found: parts of tracks taken away, tracks joined, people who are one. */
-import { type FrameRange, inRange } from "../../time/rate";
+import { z } from "zod";
+import { TrackId } from "../../ids";
+import { FrameRange, inRange } from "../../time/rate";
 import { joinTracks, type Track } from "./track";
 
 /** A change of one track. */
-export interface TrackEdit {
+export const TrackEdit = z.object({
   /** Frames in which it is not to be followed any more. */
-  removed: FrameRange[];
+  removed: z.array(FrameRange).max(20_000),
   /** The track that it goes on as, or was before. */
-  joinedTo: string | null;
-}
+  joinedTo: TrackId.nullable(),
+});
+export type TrackEdit = z.infer<typeof TrackEdit>;
 
 /** Somebody who was recognised, and the one whom they are, if the editor says so. */
 export interface MergedPerson {

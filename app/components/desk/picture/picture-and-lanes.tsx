@@ -1,31 +1,10 @@
 import { lazy, Suspense, useState } from "react";
-import type { Box } from "~/core/geometry/box";
-import type { CropWindow } from "~/core/geometry/crop-window";
-import type { DeskFilm, DeskShot } from "../state/desk-types";
-import { type Drawing, Picture } from "./picture";
-import type { Player } from "./player";
 import { useSize } from "../../common/use-size";
+import { useDesk } from "../state/desk-context";
+import { Picture, type PictureProps } from "./picture";
 
 // The canvas library is for browsers only, and large.
 const PathLane = lazy(() => import("../lane/path-lane"));
-
-interface TableProps {
-  film: DeskFilm;
-  player: Player | null;
-  videoRef: (video: HTMLVideoElement | null) => void;
-  /** Why the picture cannot be seen for the moment; null while it can. */
-  notice: string | null;
-  shots: DeskShot[];
-  aspect: number;
-  free: { x: boolean; y: boolean };
-  windowAt: (frame: number) => CropWindow;
-  showSubjects: boolean;
-  onPlace: (frame: number, window: CropWindow, fromFrame?: number | null) => void;
-  onPreview: (frame: number, window: CropWindow | null, fromFrame?: number | null) => void;
-  onFollow: (shot: DeskShot, trackId: string) => void;
-  drawing: Drawing | null;
-  onDrawn: (frame: number, box: Box | null) => void;
-}
 
 /** Room beside and above the picture. */
 const GUTTER = 20;
@@ -36,22 +15,9 @@ const SIDE_LANE = 240;
 const ZOOM = { initial: 1.1, least: 0.05, most: 24 };
 
 /** The picture with its lanes: under it for a window that moves sideways, beside it for one that moves up and down. */
-export function Table({
-  film,
-  player,
-  videoRef,
-  notice,
-  shots,
-  aspect,
-  free,
-  windowAt,
-  showSubjects,
-  onPlace,
-  onPreview,
-  onFollow,
-  drawing,
-  onDrawn,
-}: TableProps) {
+export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoRef" | "notice">) {
+  const { film, player, shots, aspect, free, keyEdits } = useDesk();
+  const { place, preview } = keyEdits;
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const room = useSize(element);
   const [pxPerFrame, setPxPerFrame] = useState(ZOOM.initial);
@@ -65,27 +31,15 @@ export function Table({
   const width = picture.width * scale;
   const height = picture.height * scale;
   const left = GUTTER + (roomWidth - width) / 2;
-  const onGiveUp = () => onPreview(0, null);
-  const lane = { player, shots, scale, pxPerFrame, clock: film.clock, onZoom: zoom, onPlace, onPreview, onGiveUp };
+  const lane = {
+    ...{ player, shots, scale, pxPerFrame, clock: film.clock, onZoom: zoom },
+    ...{ onPlace: place, onPreview: preview, onGiveUp: () => preview(0, null) },
+  };
 
   return (
     <div ref={setElement} className="relative min-h-0 overflow-hidden">
       <div className="absolute" style={{ left, top: GUTTER, width, height }}>
-        <Picture
-          player={player}
-          videoRef={videoRef}
-          notice={notice}
-          picture={picture}
-          aspect={aspect}
-          shots={shots}
-          windowAt={windowAt}
-          showSubjects={showSubjects}
-          onPlace={onPlace}
-          onPreview={onPreview}
-          onFollow={onFollow}
-          drawing={drawing}
-          onDrawn={onDrawn}
-        />
+        <Picture videoRef={videoRef} notice={notice} />
       </div>
       <Suspense>
         {free.x && scale > 0 && (

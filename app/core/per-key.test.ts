@@ -1,9 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
-import { PerShot } from "./per-shot";
+import { PerKey } from "./per-key";
 
 describe("a value for each shot", () => {
   test("is made again only when what it is made of changes", () => {
-    const values = new PerShot<object>();
+    const values = new PerKey<object>();
     const [key, track] = [{}, {}];
     const first = values.get("a", [key, track], () => ({}));
     expect(values.get("a", [key, track], () => ({}))).toBe(first);
@@ -14,7 +14,7 @@ describe("a value for each shot", () => {
   });
 
   test("is each shot's own", () => {
-    const values = new PerShot<string>();
+    const values = new PerKey<string>();
     expect([values.get("a", [1], () => "a"), values.get("b", [1], () => "b")]).toEqual(["a", "b"]);
     expect(values.get("a", [1], () => "made again")).toBe("a");
     // What is not a number is the same as itself.

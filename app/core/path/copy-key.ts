@@ -1,12 +1,12 @@
 import type { Box, Point, Size } from "../geometry/box";
 import { aspectRatio, clampWindow, largestWindowHeight, windowBox } from "../geometry/crop-window";
-import type { HandKey } from "./solve-version";
+import type { HandKey } from "./hand-key";
 
 /**
  * A hand key of one version as it would be in another of another shape: with the same zoom, and with the subject at the
  * same share of the window's width and height; around the same middle where there is none.
  */
-export function carryKey(key: HandKey, from: Size, to: Size, area: Box, subject: Point | null): HandKey {
+export function copyKey(key: HandKey, from: Size, to: Size, area: Box, subject: Point | null): HandKey {
   const [a, b] = [aspectRatio(from), aspectRatio(to)];
   const height = (key.height / largestWindowHeight(area, a)) * largestWindowHeight(area, b);
   const { frame, easing } = key;

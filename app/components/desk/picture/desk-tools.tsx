@@ -1,0 +1,54 @@
+import { SquareDashedMousePointer, Users } from "lucide-react";
+import type { Ref } from "react";
+import { IconButton } from "~/components/common/button";
+import { ShotTools } from "../shots/shot-tools";
+import { useDesk } from "../state/desk-context";
+import { shotAt } from "../state/desk-types";
+import { Transport } from "./transport";
+import { useFrame } from "./use-player";
+
+/** Under the picture and its lane: playing, the tools of the shot under the playhead, and what is shown of subjects. */
+export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> }) {
+  const { film, shots, player, showsSubjects, setShowsSubjects, drawing, setDrawing } = useDesk();
+  return (
+    <div className="flex items-center justify-center gap-3 border-t border-line bg-panel px-3 py-1.5">
+      <Transport player={player} shots={shots} clock={film.clock} frames={film.frames} timecodeRef={timecodeRef} />
+      <ShotToolsHere />
+      <IconButton
+        label="Show who can be followed"
+        shortcut="S"
+        aria-pressed={showsSubjects}
+        onClick={() => setShowsSubjects(!showsSubjects)}
+        className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
+      >
+        <Users className="size-4" aria-hidden />
+      </IconButton>
+      <IconButton
+        label="Mark what to follow: draw a box around it"
+        shortcut="M"
+        aria-pressed={drawing === "mark"}
+        onClick={() => setDrawing(drawing === "mark" ? null : "mark")}
+        className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
+      >
+        <SquareDashedMousePointer className="size-4" aria-hidden />
+      </IconButton>
+    </div>
+  );
+}
+
+/** The tools of the shot under the playhead; apart, so that the rest is not drawn again with every frame. */
+function ShotToolsHere() {
+  const { player, shots, shotEdits } = useDesk();
+  const frame = useFrame(player);
+  const shot = shotAt(shots, frame);
+  return (
+    <ShotTools
+      shot={shot}
+      frame={frame}
+      last={shot?.number === shots.length}
+      onSplit={shotEdits.splitHere}
+      onJoin={shotEdits.joinNext}
+      onExclude={shotEdits.excludeHere}
+    />
+  );
+}

@@ -1,0 +1,58 @@
+import { createContext, useContext } from "react";
+import type { FilmFacts } from "../dialogs/film-dialog";
+import type { Drawing } from "../picture/picture";
+import type { LightCopy } from "../picture/piece-stream";
+import type { Player } from "../picture/player";
+import type { CropWindow } from "~/core/geometry/crop-window";
+import type { ExportView } from "~/core/film-status";
+import type { History } from "~/core/edits/answer";
+import type { FilmState } from "~/core/edits/film-state";
+import type { DeskFilm, DeskShot, DeskVersion } from "./desk-types";
+import type { Edits } from "./use-edits";
+import type { KeyEdits } from "./use-key-edits";
+import type { Selection } from "./use-selection";
+import type { ShotEdits } from "./use-shot-edits";
+import type { SubjectEdits } from "./use-subject-edits";
+
+/** A film on the desk, as it is in one of its versions, and all that can be done to it. */
+export interface DeskContent {
+  film: DeskFilm;
+  facts: FilmFacts;
+  /** What is played. */
+  source: LightCopy;
+  state: FilmState;
+  history: History;
+  version: DeskVersion;
+  /** Width over height of the version. */
+  aspect: number;
+  shots: DeskShot[];
+  exports: ExportView[];
+  player: Player | null;
+  video: HTMLVideoElement | null;
+  selection: Selection;
+  edits: Edits;
+  keyEdits: KeyEdits;
+  shotEdits: ShotEdits;
+  subjectEdits: SubjectEdits;
+  /** The window at a frame, for whoever moves it. */
+  windowAt: (frame: number) => CropWindow;
+  /** The axes on which the window can move anywhere in the film. */
+  free: { x: boolean; y: boolean };
+  /** Whether who can be followed is shown on the picture. */
+  showsSubjects: boolean;
+  setShowsSubjects: (shows: boolean) => void;
+  /** What a box is being drawn around; null while none is. */
+  drawing: Drawing | null;
+  setDrawing: (drawing: Drawing | null) => void;
+  /** Says which shots are looked at, so that they are framed first. */
+  waitFor: (shotIds: string[]) => void;
+}
+
+export const DeskContext = createContext<DeskContent | null>(null);
+
+/** What the desk shows. To be called below the desk. */
+export function useDesk(): DeskContent {
+  const content = useContext(DeskContext);
+  if (!content) throw new Error("this belongs on the desk");
+  return content;
+}

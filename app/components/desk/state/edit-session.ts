@@ -1,0 +1,140 @@
+import type { EditAnswer, History } from "~/core/edits/answer";
+import { applyEdit } from "~/core/edits/apply";
+import type { Command } from "~/core/edits/command";
+import { applyDifference } from "~/core/edits/difference";
+import type { FilmState } from "~/core/edits/film-state";
+import { Refusal } from "~/core/refusal";
+import { shareStructure } from "~/core/structure";
+import { problemOf } from "./edit-answer";
+
+/** A film's state as the server has it at a revision. */
+export interface LoadedState {
+  revision: number;
+  state: FilmState;
+  history: History;
+}
+
+export type Change = { do: "edit"; command: Command } | { do: "undo" | "redo" };
+
+export interface SessionPorts {
+  /** Sends a change to the server. It always answers, if need be that there is no answer. */
+  post: (change: Change & { revision: number }) => Promise<EditAnswer>;
+  /** Says something to the editor. */
+  tell: (text: string, tone: "plain" | "warning" | "error") => void;
+  /** The server knows more than the desk: the film's state is to be loaded again. */
+  reload: () => Promise<void>;
+}
+
+/** What the desk shows. */
+export interface Shown {
+  state: FilmState;
+  history: History;
+  /** The newest revision that the desk knows of. */
+  revision: number;
+}
+
+interface Waiting {
+  command: Command;
+}
+
+/** The state that a command leads to; the one before where it is refused, of which the server is going to speak. */
+export function applied(state: FilmState, command: Command): FilmState {
+  try {
+    return applyEdit(state, command).state;
+  } catch (error) {
+    if (error instanceof Refusal) return state;
+    throw error;
+  }
+}
+
+/**
+ * A film's state on the desk. A change is shown at once, as `applyEdit` has it, and sent; changes go to the server one
+ * after the other, each on the revision that the one before has made, and the server's word counts when it comes.
+ */
+export class EditSession {
+  private readonly waiting: Waiting[] = [];
+  private last: Promise<void> = Promise.resolve();
+  private open = 0;
+  private shown: Shown;
+  private readonly listeners = new Set<() => void>();
+
+  constructor(
+    private confirmed: LoadedState,
+    private readonly ports: SessionPorts,
+  ) {
+    this.shown = confirmed;
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => void this.listeners.delete(listener);
+  };
+
+  readonly getShown = (): Shown => this.shown;
+
+  /** Whether the server has not answered all that was sent. */
+  readonly isBusy = (): boolean => this.open > 0;
+
+  readonly send = (command: Command): void => {
+    const waiting = { command };
+    this.waiting.push(waiting);
+    this.show();
+    this.enqueue(async () => {
+      const answer = await this.post({ do: "edit", command });
+      this.waiting.splice(this.waiting.indexOf(waiting), 1);
+      await this.take(answer);
+    });
+  };
+
+  readonly step = (direction: "undo" | "redo"): void => {
+    this.enqueue(async () => {
+      const answer = await this.post({ do: direction });
+      await this.take(answer);
+      if (answer.sentence) {
+        this.ports.tell(`${direction === "undo" ? "Undone" : "Redone"}: ${answer.sentence}`, "plain");
+      }
+    });
+  };
+
+  /** Takes the state that was loaded anew, unless the desk knows a newer one. */
+  readonly takeLoaded = (loaded: LoadedState): boolean => {
+    if (loaded.revision < this.confirmed.revision) return false;
+    this.confirmed = loaded;
+    this.show();
+    return true;
+  };
+
+  private enqueue(work: () => Promise<void>): void {
+    this.open++;
+    this.last = this.last.then(work).finally(() => void this.open--);
+  }
+
+  private async post(change: Change): Promise<EditAnswer> {
+    const answer = await this.ports.post({ ...change, revision: this.confirmed.revision });
+    const problem = problemOf(answer);
+    if (problem) this.ports.tell(problem, answer.stale ? "warning" : "error");
+    return answer;
+  }
+
+  private async take({ revision, difference, history }: EditAnswer): Promise<void> {
+    const { confirmed } = this;
+    if (difference && history && revision === confirmed.revision + 1) {
+      this.confirmed = { revision, history, state: applyDifference(confirmed.state, difference) };
+    } else if (revision !== undefined && revision !== confirmed.revision) {
+      await this.ports.reload();
+    }
+    this.show();
+  }
+
+  private show(): void {
+    const { state } = this.confirmed;
+    const next = this.waiting.reduce((before, { command }) => applied(before, command), state);
+    // What the server has said is mostly what was shown already.
+    const shared = shareStructure(this.shown.state, next);
+    if (this.waiting.length === 0) this.confirmed = { ...this.confirmed, state: shared };
+    const { history, revision } = this.confirmed;
+    if (shared === this.shown.state && history === this.shown.history && revision === this.shown.revision) return;
+    this.shown = { state: shared, history, revision };
+    for (const listener of this.listeners) listener();
+  }
+}

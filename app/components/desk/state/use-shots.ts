@@ -1,0 +1,216 @@
+import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
+import { toast } from "sonner";
+import { lackingLooks, type Lacking } from "~/core/checks/lacking-pictures";
+import { cutLooks, type SecondLook } from "~/core/checks/second-looks";
+import type { FilmState, VersionState } from "~/core/edits/film-state";
+import { byRange, shotSettings, type ShotSettings } from "~/core/edits/path-inputs";
+import { settle } from "~/core/edits/shot-in-version";
+import type { FramerNews, ShotResult } from "~/core/edits/version-framer";
+import type { Size } from "~/core/geometry/box";
+import { PerKey } from "~/core/per-key";
+import { castOf } from "~/core/subjects/choosing/cast";
+import type { ThingMark } from "~/core/subjects/marks/marked-things";
+import type { AnalysedTracks } from "~/core/subjects/tracking/found-tracks";
+import { unpackTrack } from "~/core/subjects/tracking/packed-tracks";
+import { TrackStock } from "~/core/subjects/tracking/track-stock";
+import type { Track } from "~/core/subjects/tracking/track";
+import type { FrameRange, Rate } from "~/core/time/rate";
+import type { FramerReply, LoadedTracks } from "~/workers/path-worker";
+import type { DeskShot } from "./desk-types";
+import { FramingClient } from "./framing-client";
+import { type MarkTrackName, TrackLoader, type TracksToLoad } from "./track-loader";
+
+/** What is known of a film beside its state. */
+export interface FilmFindings extends TracksToLoad, Pick<Lacking, "longHolds" | "undecoded"> {}
+
+interface ShotsOf {
+  film: { id: string; picture: Size; rate: Rate };
+  state: FilmState;
+  version: VersionState;
+  findings: FilmFindings;
+  playhead: () => number;
+}
+
+async function fetchTracks(
+  filmId: string,
+  ranges: readonly FrameRange[],
+  marks: readonly MarkTrackName[],
+): Promise<LoadedTracks> {
+  const query = new URLSearchParams({
+    ranges: ranges.map(({ start, end }) => `${start}-${end}`).join(","),
+    marks: marks.map(({ id }) => id).join(","),
+  });
+  const response = await fetch(`/films/${filmId}/tracks?${query}`);
+  if (!response.ok) throw new Error(`tracks: ${response.status}`);
+  return (await response.json()) as LoadedTracks;
+}
+
+/** Analysed tracks that are unpacked when they are first looked at. */
+function unpackedLater({ start, end, tracks: packed }: LoadedTracks["analysed"][number]): AnalysedTracks {
+  let tracks: Track[] | undefined;
+  return {
+    start,
+    end,
+    get tracks() {
+      return (tracks ??= packed.map(unpackTrack));
+    },
+  };
+}
+
+/** A worker that frames, and the tracks that it and the desk have, for as long as the desk is open. */
+function useFraming({ film, state, version, findings, playhead }: ShotsOf) {
+  // Another value when more has arrived, so that the desk is drawn again.
+  const [tracks, setTracks] = useState(() => ({ stock: new TrackStock() }));
+  const { stock } = tracks;
+  const [client, setClient] = useState<FramingClient | null>(null);
+  const [loader, setLoader] = useState<TrackLoader | null>(null);
+  const { id } = film;
+
+  useEffect(() => {
+    const worker = new Worker(new URL("../../../workers/path-worker.ts", import.meta.url), { type: "module" });
+    const port = {
+      postMessage: (order: unknown) => worker.postMessage(order),
+      onReply: (listen: (reply: FramerReply) => void) =>
+        worker.addEventListener("message", ({ data }: MessageEvent<FramerReply>) => listen(data)),
+    };
+    const framing = new FramingClient(port, (message) =>
+      toast.error(`A path could not be laid: ${message}. Change the shot and try again.`),
+    );
+    const loading = new TrackLoader(
+      (ranges, marks) => fetchTracks(id, ranges, marks),
+      playhead,
+      (arrived) => {
+        const marks = arrived.marks.map(({ basis, track }) => ({ basis, track: unpackTrack(track) }));
+        stock.add(arrived.analysed.map(unpackedLater), marks);
+        framing.addTracks(arrived);
+        setTracks({ stock });
+      },
+    );
+    setClient(framing);
+    setLoader(loading);
+    return () => {
+      loading.dispose();
+      framing.dispose();
+      worker.terminate();
+      setClient(null);
+    };
+  }, [id, stock, playhead]);
+
+  useEffect(() => loader?.want(findings), [loader, findings]);
+
+  const { picture, rate } = film;
+  const { width, height } = version;
+  useEffect(() => client?.begin({ picture, rate, target: { width, height } }), [client, picture, rate, width, height]);
+
+  const [kept] = useState(() => new PerKey<ShotSettings>());
+  const settings = useMemo(
+    () =>
+      shotSettings(state.shots, version).map((each) =>
+        kept.get(each.shot.id, [each.shot, each.inVersion, ...each.handKeys], () => each),
+      ),
+    [kept, state.shots, version],
+  );
+  const { marks, trackEdits, people } = state;
+  const news = useMemo<FramerNews>(
+    () => ({ opinions: { marks, trackEdits, people }, analysed: findings.analysed }),
+    [marks, trackEdits, people, findings.analysed],
+  );
+  // After `begin`, of which the order of effects takes care: what is told is for the version that has begun.
+  useEffect(() => client?.tell(settings, news), [client, settings, news, picture, rate, width, height]);
+
+  const results = useSyncExternalStore(
+    client?.subscribe ?? never,
+    client?.getResults ?? (() => NO_RESULTS),
+    () => NO_RESULTS,
+  );
+  return { settings, news, tracks, results, client };
+}
+
+const never = () => () => {};
+const NO_RESULTS: ReadonlyMap<string, ShotResult> = new Map();
+const NO_TRACKS: readonly Track[] = [];
+
+/** A path of a shot that has since been reshaped does not fit it any more. */
+const fits = ({ framed }: ShotResult, { start, end }: FrameRange): boolean =>
+  framed.keys[0]?.frame === start && framed.windows.length === end - start;
+
+/** The shots of a version with what was found in them and the paths that follow. */
+export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClient | null } {
+  const { film, state, findings } = of;
+  const { settings, news, tracks, results, client } = useFraming(of);
+  const { candidates } = state.film;
+  const strengths = useMemo(
+    () => new Map(candidates.map(({ transition, strength }) => [transition.frame, strength])),
+    [candidates],
+  );
+  const marks = useMemo(
+    () =>
+      byRange(
+        [...state.marks].sort((a, b) => a.frame - b.frame),
+        state.shots,
+      ),
+    [state.marks, state.shots],
+  );
+  // While a window is dragged this runs with every move of the pointer: what is known of the other shots stays.
+  const [known] = useState(() => ({ shots: new PerKey<DeskShot>(), lacking: new PerKey<SecondLook[]>() }));
+  const { longHolds, undecoded } = findings;
+  const shots = useMemo(
+    () =>
+      settings.map((each, i) => {
+        const { shot } = each;
+        const answer = results.get(shot.id);
+        const result = answer && fits(answer, shot) ? answer : null;
+        const strength = strengths.get(shot.start);
+        const lacking = known.lacking.get(shot.id, [shot, longHolds, undecoded], () =>
+          lackingLooks({ longHolds, undecoded }, shot, film.rate),
+        );
+        const sources = tracks.stock.sourcesOf(shot, news.analysed, news.opinions) ?? [];
+        const from = [each, i, result, strength, lacking, state.people, ...sources, ...marks[i]!];
+        return known.shots.get(shot.id, from, () =>
+          deskShot(each, i + 1, result, marks[i]!, [...cutLooks(shot, strength), ...lacking], () => ({
+            tracks: tracks.stock.of(shot, news.analysed, news.opinions) ?? NO_TRACKS,
+            picture: film.picture,
+            people: state.people,
+          })),
+        );
+      }),
+    [known, settings, results, strengths, marks, longHolds, undecoded, tracks, news, film, state.people],
+  );
+  return { shots, client };
+}
+
+interface Found {
+  tracks: readonly Track[];
+  picture: Size;
+  people: FilmState["people"];
+}
+
+function deskShot(
+  { shot, inVersion, handKeys }: ShotSettings,
+  number: number,
+  result: ShotResult | null,
+  marks: readonly ThingMark[],
+  looks: SecondLook[],
+  find: () => Found,
+): DeskShot {
+  let found: Found | undefined;
+  let cast: DeskShot["cast"] | undefined;
+  const known = () => (found ??= find());
+  return {
+    ...shot,
+    ...settle(shot, inVersion),
+    number,
+    handKeys,
+    marks,
+    framed: result?.framed ?? null,
+    looks: [...(result?.looks ?? []), ...looks],
+    tellingFrame: result?.tellingFrame ?? shot.start,
+    get tracks() {
+      return known().tracks;
+    },
+    get cast() {
+      const { tracks, picture, people } = known();
+      return (cast ??= castOf(tracks, shot, picture, people));
+    },
+  };
+}

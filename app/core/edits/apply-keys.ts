@@ -1,0 +1,31 @@
+import { assertNever } from "../assert-never";
+import type { HandKey } from "../path/hand-key";
+import type { SingleCommand } from "./command";
+import { byFrame } from "./difference";
+import type { FilmState } from "./film-state";
+import { requireVersion, withVersion } from "./find";
+
+type KeyCommand = Extract<SingleCommand, { type: "set-key" | "remove-key" | "move-key" }>;
+
+/** Keys without those at some frames, and with another one. */
+const replaced = (keys: readonly HandKey[], frames: readonly number[], put: readonly HandKey[]): HandKey[] =>
+  [...keys.filter(({ frame }) => !frames.includes(frame)), ...put].sort(byFrame);
+
+function changedKeys(keys: readonly HandKey[], command: KeyCommand): HandKey[] {
+  switch (command.type) {
+    case "set-key":
+      return replaced(keys, [command.key.frame], [command.key]);
+    case "remove-key":
+      return replaced(keys, [command.frame], []);
+    case "move-key":
+      return replaced(keys, [command.fromFrame, command.key.frame], [command.key]);
+    default:
+      return assertNever(command);
+  }
+}
+
+/** @throws Refusal if the version is not there */
+export function applyToKeys(state: FilmState, command: KeyCommand): FilmState {
+  const version = requireVersion(state, command.versionId);
+  return withVersion(state, { ...version, handKeys: changedKeys(version.handKeys, command) });
+}

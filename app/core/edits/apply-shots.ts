@@ -1,0 +1,78 @@
+import { assertNever } from "../assert-never";
+import { requireWithin } from "../formats/cut-list";
+import { Refusal } from "../refusal";
+import { decideTransitions } from "../shots/detect-transitions";
+import { joinShots, moveCut, recut, requireShot, shotId, splitShot } from "../shots/reshape";
+import type { Shot } from "../shots/shot";
+import type { Transition } from "../shots/transition";
+import type { SingleCommand } from "./command";
+import type { FilmState, VersionState } from "./film-state";
+
+type ShotCommand = Extract<
+  SingleCommand,
+  { type: "split-shot" | "join-shots" | "move-cut" | "change-shots" | "set-sensitivity" | "set-transitions" }
+>;
+
+/** The state with other shots; what versions say of shots that are gone goes with them. */
+function withShots(state: FilmState, shots: readonly Shot[]): FilmState {
+  const ids = new Set(shots.map(({ id }) => id));
+  const kept = (version: VersionState): VersionState =>
+    [...version.shots.keys()].every((id) => ids.has(id))
+      ? version
+      : { ...version, shots: new Map([...version.shots].filter(([id]) => ids.has(id))) };
+  return { ...state, shots, versions: state.versions.map(kept) };
+}
+
+/** New parts of split shots are framed as the whole was. */
+function copyFramings(state: FilmState, from: string, to: string): FilmState {
+  const versions = state.versions.map((version) => {
+    const says = version.shots.get(from);
+    return says ? { ...version, shots: new Map(version.shots).set(to, says) } : version;
+  });
+  return { ...state, versions };
+}
+
+/** A film is cut anew as a whole, once all of it has been looked through. */
+function cutAnew(state: FilmState, transitions: readonly Transition[]): FilmState {
+  const { film, shots } = state;
+  if (!film.analysed) {
+    throw new Refusal("the film is still being analysed; its cuts can be decided anew when that is done");
+  }
+  return withShots(state, recut(shots, transitions, film.frames, film.id));
+}
+
+/** @throws Refusal if the shots cannot be reshaped in this way */
+export function applyToShots(state: FilmState, command: ShotCommand): FilmState {
+  const { film, shots } = state;
+  switch (command.type) {
+    case "split-shot": {
+      const { frame, kind } = command;
+      const id = shotId(film.id, frame, new Set(shots.map((shot) => shot.id)));
+      const whole = shots.find((shot) => frame > shot.start && frame < shot.end);
+      const split = withShots(state, splitShot(shots, frame, kind, id));
+      return copyFramings(split, whole!.id, id);
+    }
+    case "join-shots":
+      return withShots(state, joinShots(shots, command.shotIds));
+    case "move-cut":
+      return withShots(state, moveCut(shots, command.shotId, command.frame));
+    case "change-shots": {
+      const { shotIds, change } = command;
+      for (const id of shotIds) requireShot(shots, id);
+      const changed = new Set(shotIds);
+      return withShots(
+        state,
+        shots.map((shot) => (changed.has(shot.id) ? { ...shot, ...change } : shot)),
+      );
+    }
+    case "set-sensitivity": {
+      const { sensitivity } = command;
+      return { ...cutAnew(state, decideTransitions(film.candidates, sensitivity)), sensitivity };
+    }
+    case "set-transitions":
+      requireWithin(command.transitions, film.frames);
+      return cutAnew(state, command.transitions);
+    default:
+      return assertNever(command);
+  }
+}

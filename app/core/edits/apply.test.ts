@@ -1,0 +1,209 @@
+import { describe, expect, test } from "@jest/globals";
+import { TALL, TWO_SHOTS } from "../../../tests/support/film-state";
+import { Refusal } from "../refusal";
+import { hardTransition } from "../shots/transition";
+import { applyEdit } from "./apply";
+import { type Command } from "./command";
+import { applyDifference, Difference, differenceBetween } from "./difference";
+import type { FilmState } from "./film-state";
+
+const KEY = { frame: 10, x: 700, y: 540, height: 1080, easing: null };
+const BOX = { x: 10, y: 20, width: 30, height: 40 };
+const cut = (frame: number) => hardTransition(frame, "cut");
+
+/** The states that commands lead to, one after the other, each checked to be undone by its inverse as it is stored. */
+function run(commands: readonly Command[], from: FilmState = TWO_SHOTS): FilmState[] {
+  const states = [from];
+  for (const command of commands) {
+    const before = states.at(-1)!;
+    const { state, inverse } = applyEdit(before, command);
+    const stored = Difference.parse(JSON.parse(JSON.stringify(inverse.difference)));
+    expect(applyEdit(state, { type: "restore", difference: stored }).state).toEqual(before);
+    const told = Difference.parse(JSON.parse(JSON.stringify(differenceBetween(before, state))));
+    expect(applyDifference(before, told)).toEqual(state);
+    states.push(state);
+  }
+  return states;
+}
+const after = (...commands: Command[]): FilmState => run(commands).at(-1)!;
+const refused = (command: Command, from?: FilmState) => {
+  expect(() => run([command], from)).toThrow(Refusal);
+  return expect(() => run([command], from));
+};
+
+describe("keys", () => {
+  test("are set, moved onto another, and released", () => {
+    const states = run([
+      { type: "set-key", versionId: "tall", key: KEY },
+      { type: "set-key", versionId: "tall", key: { ...KEY, frame: 20, x: 900 } },
+      { type: "move-key", versionId: "tall", fromFrame: 10, key: { ...KEY, frame: 20, x: 750 } },
+      { type: "remove-key", versionId: "tall", frame: 20 },
+    ]).map(({ versions }) => versions[0]!.handKeys.map(({ frame, x }) => [frame, x]));
+    const [first, second] = [
+      [10, 700],
+      [20, 900],
+    ];
+    expect(states).toEqual([[], [first], [first, second], [[20, 750]], []]);
+  });
+
+  test("outside the film or the picture, or of no version, are refused", () => {
+    refused({ type: "set-key", versionId: "gone", key: KEY }).toThrow("version is not there");
+    refused({ type: "set-key", versionId: "tall", key: { ...KEY, frame: 300 } }).toThrow("no frame 300");
+    refused({ type: "set-key", versionId: "tall", key: { ...KEY, x: 90 } }).toThrow("leave the picture");
+  });
+});
+
+describe("shots", () => {
+  test("are reshaped in any length of row, with how they are framed", () => {
+    const states = run([
+      { type: "set-framing", versionId: "tall", shotIds: ["one", "two"], change: { manner: "chase", calm: 70 } },
+      { type: "split-shot", frame: 40, kind: "turn" },
+      { type: "split-shot", frame: 160, kind: "cut" },
+      { type: "change-shots", shotIds: ["two", "film.160"], change: { excluded: true, name: "Bench" } },
+      { type: "set-framing", versionId: "tall", shotIds: ["film.40"], change: { zoom: { kind: "fixed", factor: 2 } } },
+      { type: "move-cut", shotId: "two", frame: 96 },
+      { type: "join-shots", shotIds: ["two", "film.160"] },
+      { type: "set-sensitivity", sensitivity: 80 },
+      { type: "set-transitions", transitions: [cut(12)] },
+    ]);
+    expect(states[8]!.shots.map(({ start, begins }) => [start, begins])).toEqual([
+      [0, "cut"],
+      [40, "turn"],
+      [100, "cut"],
+      [180, "jump"],
+    ]);
+    expect(states[8]!.sensitivity).toBe(80);
+    // A part that was split off moves as the whole did.
+    expect([...states[2]!.versions[0]!.shots.keys()].sort()).toEqual(["film.40", "one", "two"]);
+    expect(states.at(-1)!.versions[0]!.shots.has("film.160")).toBe(false);
+  });
+
+  test("keep what of the picture is active, or have of it what is common to those joined", () => {
+    const wide = { x: 0, y: 140, width: 1920, height: 800 };
+    const tall = { x: 240, y: 0, width: 1440, height: 1080 };
+    const states = run([
+      { type: "change-shots", shotIds: ["one"], change: { active: wide } },
+      { type: "split-shot", frame: 40, kind: "cut" },
+      { type: "change-shots", shotIds: ["two"], change: { active: tall } },
+      { type: "join-shots", shotIds: ["film.40", "two"] },
+    ]);
+    expect(states.at(-1)!.shots.map(({ active }) => active)).toEqual([
+      wide,
+      { x: 240, y: 140, width: 1440, height: 800 },
+    ]);
+    for (const active of [
+      { ...wide, y: 300 },
+      { ...wide, height: 8 },
+    ]) {
+      refused({ type: "change-shots", shotIds: ["one"], change: { active } }).toThrow("active area");
+    }
+  });
+
+  test("that cannot be reshaped like this, or of another film, are refused", () => {
+    refused({ type: "set-transitions", transitions: [cut(300)] }).toThrow("beyond the film's 300 frames");
+    refused({ type: "move-cut", shotId: "one", frame: 5 }).toThrow("begins where the film does");
+    refused({ type: "join-shots", shotIds: ["one", "three"] }).toThrow("not there any more");
+    refused({ type: "change-shots", shotIds: ["three"], change: { excluded: true } }).toThrow("not there any more");
+  });
+
+  test("are not cut anew while the film is still analysed, but split", () => {
+    const early = { ...TWO_SHOTS, film: { ...TWO_SHOTS.film, analysed: false } };
+    refused({ type: "set-sensitivity", sensitivity: 90 }, early).toThrow("still being analysed");
+    refused({ type: "set-transitions", transitions: [] }, early).toThrow("still being analysed");
+    expect(run([{ type: "split-shot", frame: 50, kind: "cut" }], early).at(-1)!.shots).toHaveLength(3);
+  });
+});
+
+describe("a version", () => {
+  const square = { id: "square", name: "Square", width: 1080, height: 1080 };
+
+  test("says for itself whom it follows and what it protects, and does as the film does again", () => {
+    const own: Command = {
+      type: "set-framing",
+      versionId: "tall",
+      shotIds: ["one"],
+      change: { follow: { kind: "none" }, protect: null, calm: 20 },
+    };
+    const state = after(
+      { type: "change-shots", shotIds: ["one"], change: { protect: BOX } },
+      { type: "add-version", version: square },
+      own,
+    );
+    expect(state.versions[0]!.shots.get("one")).toEqual({ follow: { kind: "none" }, protect: null, calm: 20 });
+    expect(state.versions[1]!.shots.size).toBe(0);
+    expect(state.shots[0]).toMatchObject({ follow: { kind: "auto" }, protect: BOX });
+    const reset: Command = { ...own, change: {}, reset: ["follow", "protect"] };
+    expect(run([reset], state).at(-1)!.versions[0]!.shots.get("one")).toEqual({ calm: 20 });
+    const all: Command = { ...reset, reset: ["follow", "protect", "calm"] };
+    expect(run([all], state).at(-1)!.versions[0]!.shots.has("one")).toBe(false);
+  });
+
+  test("that is removed comes back to its place, with all that was set in it", () => {
+    const states = run([
+      { type: "add-version", version: square },
+      { type: "set-framing", versionId: "tall", shotIds: ["two"], change: { manner: "still" } },
+      { type: "set-key", versionId: "tall", key: KEY },
+      { type: "remove-version", versionId: "tall" },
+    ]);
+    expect(states.at(-1)!.versions.map(({ id }) => id)).toEqual(["square"]);
+    expect(states.at(-2)!.versions[0]).toMatchObject({ id: "tall", handKeys: [KEY] });
+  });
+
+  test("is neither there twice nor the last to go", () => {
+    refused({ type: "add-version", version: { ...square, id: "tall" } }).toThrow("this id already");
+    refused({ type: "remove-version", versionId: "tall" }).toThrow("at least one version");
+  });
+});
+
+describe("marks, tracks and people", () => {
+  test("are put, corrected and taken away", () => {
+    const put = (frame: number, box: typeof BOX | null): Command => ({ type: "put-mark", thing: "m", frame, box });
+    const states = run([put(50, BOX), put(20, BOX), put(50, { ...BOX, x: 15 }), put(50, null)]);
+    expect(states.map(({ marks }) => marks.map(({ frame, box }) => [frame, box.x]))).toEqual([
+      [],
+      [[50, 10]],
+      [
+        [20, 10],
+        [50, 10],
+      ],
+      [
+        [20, 10],
+        [50, 15],
+      ],
+      [[20, 10]],
+    ]);
+  });
+
+  test("are changed by their ids, and there must be such people", () => {
+    const edit = { removed: [{ start: 0, end: 10 }], joinedTo: null };
+    const person = { id: "p2", name: "Ilse", mergedInto: "p1" };
+    const state = after({ type: "edit-track", trackId: "t", edit }, { type: "change-person", person });
+    expect([...state.trackEdits]).toEqual([["t", edit]]);
+    expect(state.people[1]).toEqual({ ...person, number: 1 });
+    refused({ type: "change-person", person: { ...person, id: "p9" } }).toThrow("not there");
+  });
+});
+
+describe("a batch", () => {
+  test("is one step, all of it or nothing", () => {
+    const follow = { kind: "track", trackId: "mark-m" } as const;
+    const batch: Command = {
+      type: "batch",
+      commands: [
+        { type: "put-mark", thing: "m", frame: 5, box: BOX },
+        { type: "change-shots", shotIds: ["one"], change: { follow } },
+      ],
+    };
+    const state = after(batch);
+    expect([state.marks.length, state.shots[0]!.follow]).toEqual([1, follow]);
+    const broken = [...batch.commands, { type: "remove-version", versionId: "gone" } as const];
+    refused({ type: "batch", commands: broken }).toThrow("not there");
+  });
+});
+
+test("what a command does not change is the very same value", () => {
+  const { state } = applyEdit(TWO_SHOTS, { type: "set-key", versionId: "tall", key: KEY });
+  expect(state.shots).toBe(TWO_SHOTS.shots);
+  expect(state.trackEdits).toBe(TWO_SHOTS.trackEdits);
+  expect(TALL.handKeys).toEqual([]);
+});

@@ -1,0 +1,65 @@
+import { assertNever } from "../assert-never";
+import { Refusal } from "../refusal";
+import { applyToKeys } from "./apply-keys";
+import { applyToShots } from "./apply-shots";
+import { applyToSubjects } from "./apply-subjects";
+import { applyToVersions } from "./apply-versions";
+import type { Command, SingleCommand } from "./command";
+import { applyDifference, type Difference, differenceBetween } from "./difference";
+import type { FilmState } from "./film-state";
+import { brokenInvariant } from "./invariants";
+
+/** What undoes an edit: it puts back what the edit has changed. Nobody can send it. */
+export interface Restore {
+  type: "restore";
+  difference: Difference;
+}
+
+export interface Applied {
+  state: FilmState;
+  inverse: Restore;
+}
+
+function applySingle(state: FilmState, command: SingleCommand): FilmState {
+  switch (command.type) {
+    case "set-key":
+    case "remove-key":
+    case "move-key":
+      return applyToKeys(state, command);
+    case "set-framing":
+    case "add-version":
+    case "remove-version":
+      return applyToVersions(state, command);
+    case "split-shot":
+    case "join-shots":
+    case "move-cut":
+    case "change-shots":
+    case "set-sensitivity":
+    case "set-transitions":
+      return applyToShots(state, command);
+    case "put-mark":
+    case "edit-track":
+    case "change-person":
+      return applyToSubjects(state, command);
+    default:
+      return assertNever(command);
+  }
+}
+
+function next(state: FilmState, command: Command | Restore): FilmState {
+  if (command.type === "restore") return applyDifference(state, command.difference);
+  return command.type === "batch" ? command.commands.reduce(applySingle, state) : applySingle(state, command);
+}
+
+/**
+ * Carries out a command: the one meaning that it has, for the desk, the server and the command line. The state given
+ * stays as it is, and what the command does not change is the very same value in the new one.
+ *
+ * @throws Refusal if the command speaks of what is not there, or would leave a film that is not sound
+ */
+export function applyEdit(state: FilmState, command: Command | Restore): Applied {
+  const after = next(state, command);
+  const broken = brokenInvariant(after, state.shots.at(-1)?.end ?? 0);
+  if (broken) throw new Refusal(broken);
+  return { state: after, inverse: { type: "restore", difference: differenceBetween(after, state) } };
+}

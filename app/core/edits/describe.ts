@@ -1,0 +1,158 @@
+import { assertNever } from "../assert-never";
+import { counted } from "../counted";
+import { letterOf } from "../subjects/choosing/people";
+import { type FrameRange, inRange } from "../time/rate";
+import { timecodeAt } from "../time/timecode";
+import type { Command, ShotChange, SingleCommand } from "./command";
+import type { FilmState } from "./film-state";
+import type { ShotSetting } from "./shot-in-version";
+
+/** A film's state, for speaking about it. What is not in it any more is spoken of in general. */
+class Speaker {
+  constructor(private readonly state: FilmState) {}
+
+  /** "shot 7", "shots 3 to 5", "12 shots" */
+  shots(ids: readonly string[]): string {
+    const numbers = ids.map((id) => this.state.shots.findIndex((shot) => shot.id === id) + 1).sort((a, b) => a - b);
+    const [first, last] = [numbers[0]!, numbers.at(-1)!];
+    if (numbers.length === 1) return first > 0 ? `shot ${first}` : "a shot";
+    const inARow = first > 0 && numbers.every((number, i) => number === first + i);
+    return inARow ? `shots ${first} to ${last}` : counted(ids.length, "shot");
+  }
+
+  shotAt(frame: number): string {
+    const shot = this.state.shots.find((range: FrameRange) => inRange(frame, range));
+    return shot ? this.shots([shot.id]) : "a shot";
+  }
+
+  time(frame: number): string {
+    return timecodeAt(frame, this.state.film.clock);
+  }
+
+  version(id: string): string {
+    const version = this.state.versions.find((other) => other.id === id);
+    return version ? `“${version.name}”` : "a version";
+  }
+
+  hasKey(versionId: string, frame: number): boolean {
+    const version = this.state.versions.find(({ id }) => id === versionId);
+    return version?.handKeys.some((key) => key.frame === frame) ?? false;
+  }
+
+  hasMark(thing: string, frame: number): boolean {
+    return this.state.marks.some((mark) => mark.thing === thing && mark.frame === frame);
+  }
+
+  isMerged(personId: string): boolean {
+    return this.state.people.some(({ id, mergedInto }) => id === personId && mergedInto !== null);
+  }
+
+  person(id: string): string {
+    const person = this.state.people.find((other) => other.id === id);
+    return person ? (person.name ?? `person ${letterOf(person.number)}`) : "a person";
+  }
+}
+
+const SETTING_NAMES: Record<ShotSetting, string> = {
+  manner: "manner",
+  calm: "calmness",
+  zoom: "zoom",
+  headroom: "headroom",
+  enlargement: "limit of enlargement",
+  follow: "subject",
+  protect: "protected area",
+};
+
+type SetFraming = Extract<SingleCommand, { type: "set-framing" }>;
+
+function settingNames(settings: readonly string[]): string {
+  return settings.map((setting) => SETTING_NAMES[setting as ShotSetting]).join(" and ");
+}
+
+function framing({ change, reset = [] }: SetFraming, shots: string, version: string): string {
+  const changed = Object.keys(change);
+  if (changed.length === 0) return `Reset the ${settingNames(reset)} of ${shots} in ${version}`;
+  return `Changed the ${settingNames(changed)} of ${shots} in ${version}`;
+}
+
+function shotChange(change: ShotChange, shots: string): string {
+  if (change.excluded !== undefined) return change.excluded ? `Left out ${shots}` : `Took ${shots} in again`;
+  if (change.name !== undefined)
+    return change.name ? `Named ${shots} “${change.name}”` : `Removed the name of ${shots}`;
+  if (change.follow) return `Changed the subject of ${shots}`;
+  if (change.active !== undefined) return `Changed the active area of ${shots}`;
+  if (change.protect !== undefined) {
+    return change.protect ? `Protected an area in ${shots}` : `Removed the protected area of ${shots}`;
+  }
+  return `Changed how ${shots} ${shots.startsWith("shot ") || shots.startsWith("a ") ? "begins" : "begin"}`;
+}
+
+function single(command: SingleCommand, say: Speaker): string {
+  switch (command.type) {
+    case "set-key": {
+      const { frame } = command.key;
+      const verb = say.hasKey(command.versionId, frame) ? "Changed the" : "Placed a";
+      return `${verb} key in ${say.shotAt(frame)} at ${say.time(frame)}`;
+    }
+    case "remove-key":
+      return `Released the key in ${say.shotAt(command.frame)} at ${say.time(command.frame)}`;
+    case "move-key":
+      return `Moved a key in ${say.shotAt(command.fromFrame)} to ${say.time(command.key.frame)}`;
+    case "set-framing":
+      return framing(command, say.shots(command.shotIds), say.version(command.versionId));
+    case "split-shot":
+      return command.kind === "turn"
+        ? `Placed a turn in ${say.shotAt(command.frame)} at ${say.time(command.frame)}`
+        : `Split ${say.shotAt(command.frame)} at ${say.time(command.frame)}`;
+    case "join-shots":
+      return `Joined ${say.shots(command.shotIds)}`;
+    case "move-cut":
+      return `Moved the cut before ${say.shots([command.shotId])} to ${say.time(command.frame)}`;
+    case "change-shots":
+      return shotChange(command.change, say.shots(command.shotIds));
+    case "set-sensitivity":
+      return `Set the sensitivity to cuts to ${command.sensitivity}`;
+    case "set-transitions":
+      return `Took over ${counted(command.transitions.length, "cut")} from a list`;
+    case "put-mark":
+      if (!command.box) return `Removed a mark in ${say.shotAt(command.frame)}`;
+      return say.hasMark(command.thing, command.frame)
+        ? `Corrected a mark in ${say.shotAt(command.frame)} at ${say.time(command.frame)}`
+        : `Marked what to follow in ${say.shotAt(command.frame)} at ${say.time(command.frame)}`;
+    case "edit-track":
+      if (!command.edit) return "Restored a track";
+      return command.edit.joinedTo ? "Joined two tracks" : "Removed part of a track";
+    case "change-person": {
+      const { id, name, mergedInto } = command.person;
+      if (mergedInto) return `Merged ${say.person(id)} with ${say.person(mergedInto)}`;
+      if (say.isMerged(id)) return `Took ${say.person(id)} apart again`;
+      return name ? `Named ${say.person(id)} “${name}”` : `Removed the name of ${say.person(id)}`;
+    }
+    case "add-version":
+      return `Added the version “${command.version.name}”`;
+    case "remove-version":
+      return `Removed the version ${say.version(command.versionId)}`;
+    default:
+      return assertNever(command);
+  }
+}
+
+/**
+ * What a command does, as a sentence for the history: "Moved a key in shot 7 to 00:12:04:00".
+ *
+ * @param state the film before it
+ */
+export function describeEdit(command: Command, state: FilmState): string {
+  const say = new Speaker(state);
+  if (command.type !== "batch") return single(command, say);
+  const { commands } = command;
+  const [first, ...others] = commands;
+  if (others.length === 0) return single(first!, say);
+  const keys = commands.flatMap((each) => (each.type === "set-key" ? [each] : []));
+  if (keys.length === commands.length && keys.every(({ key }) => key.frame === keys[0]!.key.frame)) {
+    const { frame } = keys[0]!.key;
+    return `Copied the key at ${say.time(frame)} to ${counted(keys.length, "other version")}`;
+  }
+  // What follows the first command is what it entails, such as following the thing that was marked.
+  return single(first!, say);
+}

@@ -1,0 +1,195 @@
+/** What turns one state of a film into another: how an edit is undone, stored, and told to the desk. */
+import { z } from "zod";
+import { Box } from "../geometry/box";
+import { Id, ShotId, TrackId } from "../ids";
+import { HandKey } from "../path/hand-key";
+import { Shot } from "../shots/shot";
+import type { ThingMark } from "../subjects/marks/marked-things";
+import { TrackEdit } from "../subjects/tracking/edit-tracks";
+import { Frame } from "../time/rate";
+import { isSame } from "../structure";
+import { type FilmState, PersonEdit, Version, type VersionState } from "./film-state";
+import { ShotInVersion } from "./shot-in-version";
+
+export const Difference = z.object({
+  sensitivity: z.int().optional(),
+  /** Shots that go, and shots that come or take the place of those with their ids. */
+  shots: z.object({ removed: z.array(ShotId), put: z.array(Shot) }).optional(),
+  versions: z
+    .object({
+      put: z.array(Version),
+      /** All there are then, in order; others go. */
+      order: z.array(Id),
+    })
+    .optional(),
+  /** What a version says of a shot; null for nothing. */
+  inVersions: z.array(z.object({ versionId: Id, shotId: ShotId, says: ShotInVersion.nullable() })).optional(),
+  handKeys: z.array(z.object({ versionId: Id, removed: z.array(Frame), put: z.array(HandKey) })).optional(),
+  marks: z.array(z.object({ thing: Id, frame: Frame, box: Box.nullable() })).optional(),
+  people: z.array(PersonEdit).optional(),
+  trackEdits: z.array(z.object({ trackId: TrackId, edit: TrackEdit.nullable() })).optional(),
+});
+export type Difference = z.infer<typeof Difference>;
+
+type KeyChange = NonNullable<Difference["handKeys"]>[number];
+type InVersionChange = NonNullable<Difference["inVersions"]>[number];
+
+const markKey = ({ thing, frame }: Pick<ThingMark, "thing" | "frame">): string => `${thing} ${frame}`;
+
+/** What of one list is not in another, and what of the other is not, or not the same, in it. */
+function compare<T, Key>(from: readonly T[], to: readonly T[], keyOf: (item: T) => Key): { removed: T[]; put: T[] } {
+  if (from === to) return { removed: [], put: [] };
+  const [before, after] = [new Map(from.map((item) => [keyOf(item), item])), new Set(to.map(keyOf))];
+  return {
+    removed: from.filter((item) => !after.has(keyOf(item))),
+    put: to.filter((item) => !isSame(before.get(keyOf(item)), item)),
+  };
+}
+
+const isEmpty = ({ removed, put }: { removed: unknown[]; put: unknown[] }) => removed.length + put.length === 0;
+
+function inVersionChanges(before: VersionState | undefined, after: VersionState): InVersionChange[] {
+  const { removed, put } = compare([...(before?.shots ?? [])], [...after.shots], ([shotId]) => shotId);
+  return [
+    ...removed.map(([shotId]) => ({ versionId: after.id, shotId, says: null })),
+    ...put.map(([shotId, says]) => ({ versionId: after.id, shotId, says })),
+  ];
+}
+
+function keyChanges(before: VersionState | undefined, after: VersionState): KeyChange[] {
+  const { removed, put } = compare(before?.handKeys ?? [], after.handKeys, ({ frame }) => frame);
+  if (isEmpty({ removed, put })) return [];
+  return [{ versionId: after.id, removed: removed.map(({ frame }) => frame), put }];
+}
+
+const said = ({ id, name, mergedInto }: PersonEdit): PersonEdit => ({ id, name, mergedInto });
+const plain = ({ id, name, width, height }: Version): Version => ({ id, name, width, height });
+
+/** What turns `from` into `to`; nothing is in it that is the same in both. */
+export function differenceBetween(from: FilmState, to: FilmState): Difference {
+  const difference: Difference = {};
+  if (from.sensitivity !== to.sensitivity) difference.sensitivity = to.sensitivity;
+
+  const shots = compare(from.shots, to.shots, ({ id }) => id);
+  if (!isEmpty(shots)) difference.shots = { removed: shots.removed.map(({ id }) => id), put: shots.put };
+
+  const versions = compare(from.versions.map(plain), to.versions.map(plain), ({ id }) => id);
+  const order = to.versions.map(({ id }) => id);
+  const sameOrder = isSame(
+    from.versions.map(({ id }) => id),
+    order,
+  );
+  if (!isEmpty(versions) || !sameOrder) difference.versions = { put: versions.put, order };
+
+  const before = new Map(from.versions.map((version) => [version.id, version]));
+  const inVersions = to.versions.flatMap((version) => inVersionChanges(before.get(version.id), version));
+  if (inVersions.length > 0) difference.inVersions = inVersions;
+  const handKeys = to.versions.flatMap((version) => keyChanges(before.get(version.id), version));
+  if (handKeys.length > 0) difference.handKeys = handKeys;
+
+  const marks = compare(from.marks, to.marks, markKey);
+  if (!isEmpty(marks)) {
+    const gone = marks.removed.map(({ thing, frame }) => ({ thing, frame, box: null }));
+    difference.marks = [...gone, ...marks.put];
+  }
+  const people = compare(from.people, to.people, ({ id }) => id);
+  if (people.put.length > 0) difference.people = people.put.map(said);
+  const edits = compare([...from.trackEdits], [...to.trackEdits], ([trackId]) => trackId);
+  if (!isEmpty(edits)) {
+    difference.trackEdits = [
+      ...edits.removed.map(([trackId]) => ({ trackId, edit: null })),
+      ...edits.put.map(([trackId, edit]) => ({ trackId, edit })),
+    ];
+  }
+  return difference;
+}
+
+/** A map in which some entries are others, or gone where they are null. */
+function changed<Key, Value>(map: ReadonlyMap<Key, Value>, entries: readonly (readonly [Key, Value | null])[]) {
+  if (entries.length === 0) return map;
+  const next = new Map(map);
+  for (const [key, value] of entries) {
+    if (value === null) next.delete(key);
+    else next.set(key, value);
+  }
+  return next;
+}
+
+/** A list in which some items are others or gone, in order. */
+function merged<T, Key>(
+  list: readonly T[],
+  removed: readonly Key[],
+  put: readonly T[],
+  keyOf: (item: T) => Key,
+  order: (a: T, b: T) => number,
+): readonly T[] {
+  if (removed.length + put.length === 0) return list;
+  const gone = new Set<Key>([...removed, ...put.map(keyOf)]);
+  return [...list.filter((item) => !gone.has(keyOf(item))), ...put].sort(order);
+}
+
+function withVersions(versions: readonly VersionState[], change: Difference["versions"]): readonly VersionState[] {
+  if (!change) return versions;
+  const known = new Map(versions.map((version) => [version.id, version]));
+  for (const version of change.put) {
+    known.set(version.id, { shots: new Map(), handKeys: [], ...known.get(version.id), ...version });
+  }
+  return change.order.flatMap((id) => known.get(id) ?? []);
+}
+
+export const byFrame = (a: { frame: number }, b: { frame: number }): number => a.frame - b.frame;
+
+function withContents(version: VersionState, { inVersions = [], handKeys = [], shots }: Difference): VersionState {
+  const says = inVersions.filter(({ versionId }) => versionId === version.id);
+  const keys = handKeys.find(({ versionId }) => versionId === version.id);
+  // What a version says of a shot goes with the shot.
+  const gone = (shots?.removed ?? []).filter((id) => version.shots.has(id));
+  if (says.length === 0 && !keys && gone.length === 0) return version;
+  return {
+    ...version,
+    shots: changed(version.shots, [
+      ...gone.map((id) => [id, null] as const),
+      ...says.map(({ shotId, says }) => [shotId, says] as const),
+    ]),
+    handKeys: keys ? merged(version.handKeys, keys.removed, keys.put, ({ frame }) => frame, byFrame) : version.handKeys,
+  };
+}
+
+const byThing = (a: ThingMark, b: ThingMark): number =>
+  a.thing === b.thing ? a.frame - b.frame : a.thing < b.thing ? -1 : 1;
+
+/** The state that a difference leads to. What is not in the difference stays the very same value. */
+export function applyDifference(state: FilmState, difference: Difference): FilmState {
+  const { shots, marks = [], people = [], trackEdits = [] } = difference;
+  const gone = marks.filter(({ box }) => box === null).map(markKey);
+  const put = marks.flatMap(({ thing, frame, box }) => (box ? [{ thing, frame, box }] : []));
+  const versions = withVersions(state.versions, difference.versions).map((version) =>
+    withContents(version, difference),
+  );
+  return {
+    film: state.film,
+    sensitivity: difference.sensitivity ?? state.sensitivity,
+    shots: shots
+      ? merged(
+          state.shots,
+          shots.removed,
+          shots.put,
+          ({ id }) => id,
+          (a, b) => a.start - b.start,
+        )
+      : state.shots,
+    versions: isSameList(versions, state.versions) ? state.versions : versions,
+    marks: merged(state.marks, gone, put, markKey, byThing),
+    people:
+      people.length > 0
+        ? state.people.map((person) => ({ ...person, ...people.find(({ id }) => id === person.id) }))
+        : state.people,
+    trackEdits: changed(
+      state.trackEdits,
+      trackEdits.map(({ trackId, edit }) => [trackId, edit] as const),
+    ),
+  };
+}
+
+const isSameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((item, i) => item === b[i]);

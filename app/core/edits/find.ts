@@ -1,0 +1,15 @@
+import { Refusal } from "../refusal";
+import type { FilmState, VersionState } from "./film-state";
+
+/** @throws Refusal if the film has no such version */
+export function requireVersion({ versions }: FilmState, id: string): VersionState {
+  const version = versions.find((other) => other.id === id);
+  if (!version) throw new Refusal("this version is not there any more");
+  return version;
+}
+
+/** The state with a version in the place of the one with its id. */
+export const withVersion = (state: FilmState, version: VersionState): FilmState => ({
+  ...state,
+  versions: state.versions.map((other) => (other.id === version.id ? version : other)),
+});

@@ -1,0 +1,94 @@
+/** Frames a version's shots while its film is worked on: what changes is taken in, and only what depends on it is done again. */
+import { framingLooks, type SecondLook } from "../checks/second-looks";
+import type { Size } from "../geometry/box";
+import { followedTrack, type FramedShot, type ShotFraming } from "../path/solve-version";
+import { VersionPaths } from "../path/version-paths";
+import { PerKey } from "../per-key";
+import type { TrackOpinions } from "../subjects/tracking/found-tracks";
+import type { TrackStock } from "../subjects/tracking/track-stock";
+import { tellingFrame } from "../subjects/choosing/telling-frame";
+import type { Track } from "../subjects/tracking/track";
+import type { FrameRange, Rate } from "../time/rate";
+import { shotFraming, type ShotSettings } from "./path-inputs";
+import { settle } from "./shot-in-version";
+
+/** What a version's paths are laid in. */
+export interface FramerGround {
+  picture: Size;
+  rate: Rate;
+  /** Size of the version. */
+  target: Size;
+}
+
+/** What is known of the film, beside its tracks; it changes while the film is analysed and edited. */
+export interface FramerNews {
+  opinions: TrackOpinions;
+  /** Ranges that were analysed as one shot each, by start, the longer of two first. */
+  analysed: readonly FrameRange[];
+}
+
+/** How a shot is framed, and what follows from that. */
+export interface ShotResult {
+  framed: FramedShot;
+  /** What deserves a second look in it. */
+  looks: SecondLook[];
+  /** The frame that says most about it. */
+  tellingFrame: number;
+}
+
+export type FramerAnswer = { id: string; result: ShotResult } | { id: string; error: unknown };
+
+export class VersionFramer {
+  private readonly framings = new PerKey<ShotFraming>();
+  private readonly paths: VersionPaths;
+  private shots: readonly ShotSettings[] = [];
+  private readonly tracks = new Map<string, readonly Track[] | null>();
+
+  /** @param stock the tracks that are loaded by now; `take` looks into it again */
+  constructor(
+    private readonly ground: FramerGround,
+    private readonly stock: TrackStock,
+  ) {
+    this.paths = new VersionPaths(ground.picture, ground.target, ground.rate);
+  }
+
+  /** Takes what is set and known as it is now. Settings that are the very same value are taken as unchanged. */
+  take(shots: readonly ShotSettings[], { analysed, opinions }: FramerNews): void {
+    this.shots = shots;
+    this.tracks.clear();
+    this.paths.take(
+      shots.map((settings) => {
+        const { shot, inVersion, handKeys } = settings;
+        const tracks = this.stock.of(shot, analysed, opinions);
+        this.tracks.set(shot.id, tracks);
+        if (!tracks) return { id: shot.id, framing: null };
+        const from = [shot, inVersion, tracks, ...handKeys];
+        return { id: shot.id, framing: this.framings.get(shot.id, from, () => shotFraming(settings, tracks)) };
+      }),
+    );
+  }
+
+  /**
+   * Frames one shot that is not framed yet as it is now; null when all are.
+   *
+   * @param first ids of shots that are waited for
+   */
+  next(first: ReadonlySet<string> = new Set()): FramerAnswer | null {
+    const solved = this.paths.solveNext(first);
+    if (!solved || "error" in solved) return solved;
+    return { id: solved.id, result: this.result(solved.id, solved.framed) };
+  }
+
+  private result(id: string, framed: FramedShot): ShotResult {
+    const { picture, target } = this.ground;
+    const { shot, inVersion } = this.shots.find((settings) => settings.shot.id === id)!;
+    const { settings, protect } = settle(shot, inVersion);
+    const subject = followedTrack(framed, this.tracks.get(id) ?? []);
+    const area = shot.active ?? picture;
+    return {
+      framed,
+      looks: framingLooks({ ...shot, protect, settings }, subject, framed.windows, target, area, framed.certainty),
+      tellingFrame: tellingFrame(shot, subject, framed.windows),
+    };
+  }
+}

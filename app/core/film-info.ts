@@ -1,0 +1,75 @@
+/** What is known of a film before a single frame of it is decoded. */
+import { z } from "zod";
+import { Rate } from "./time/rate";
+import { type Clock, clockOf } from "./time/timecode";
+
+/** A sound of a film. */
+export const FilmSound = z.object({
+  codec: z.string(),
+  /** Which of the file's sounds it is, from 0 on. */
+  index: z.number(),
+  /** Seconds, in the file's own time, at which it begins. */
+  start: z.number(),
+});
+export type FilmSound = z.infer<typeof FilmSound>;
+
+/** What a file says of one of its sounds. */
+export const SoundTrack = FilmSound.extend({
+  channels: z.number(),
+  /** As in ISO 639, if the file says. */
+  language: z.string().nullable(),
+  title: z.string().nullable(),
+});
+export type SoundTrack = z.infer<typeof SoundTrack>;
+
+/** Where a film's grid is in its file (`FilmGrid` in time/film-grid.ts), and how to get there. */
+export const GridInFile = z.object({
+  origin: z.number(),
+  fileStart: z.number(),
+  lastPicture: z.number(),
+  even: z.boolean(),
+  held: z.number(),
+  longHolds: z.array(z.object({ start: z.number(), end: z.number() })),
+  /** Seconds before a picture at which to begin reading, so that it is not missed. */
+  seekMargin: z.number(),
+  /** Seconds that the file's time is counted in; 0 where that is not known. */
+  timeBase: z.number().default(0),
+});
+export type GridInFile = z.infer<typeof GridInFile>;
+
+/** Defaults are for films that were added before a thing was kept. */
+export const FilmInfo = z.object({
+  /** Size as displayed: after rotation, with square pixels. */
+  picture: z.object({ width: z.number(), height: z.number() }),
+  rate: Rate,
+  /** Frames on the film's own grid. */
+  frames: z.number(),
+  /** Frames that the file claims to have after these, and that are not in it: it was cut off. */
+  cutOff: z.number().default(0),
+  /** Whether the file's times start over somewhere: it must be straightened before it is worked with. */
+  timeBreaks: z.boolean().default(false),
+  /** Where the frames of the grid are in the file's own time. */
+  grid: GridInFile,
+  /** Whether the stored pixels are not square, and are made so when decoding. */
+  nonSquarePixels: z.boolean(),
+  /** Whether a frame holds two fields, which are of different moments, to be made into one when decoding. */
+  interlaced: z.boolean(),
+  /** Whether each field becomes a frame of its own: the grid then has twice as many. */
+  fields: z.boolean().default(false),
+  /** The sound that is used. */
+  audio: FilmSound.nullable(),
+  /** All sounds of the file. */
+  sounds: z.array(SoundTrack).default([]),
+  /** The timecode that the file begins with, as it is written in it. */
+  startTimecode: z.string().nullable().default(null),
+  colour: z.object({ transfer: z.string(), matrix: z.string(), range: z.string() }),
+  videoCodec: z.string(),
+  /** What reads the file, as ffmpeg names it: "matroska,webm". */
+  container: z.string().default("unknown"),
+  bytes: z.number(),
+});
+export type FilmInfo = z.infer<typeof FilmInfo>;
+
+/** How a film's frames are counted in timecode. */
+export const clockOfFilm = ({ rate, startTimecode }: Pick<FilmInfo, "rate" | "startTimecode">): Clock =>
+  clockOf(rate, startTimecode);

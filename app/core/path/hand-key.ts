@@ -1,0 +1,15 @@
+import { z } from "zod";
+import { Length, Pixels } from "../geometry/box";
+import { Frame } from "../time/rate";
+import { Easing } from "./easing";
+
+/** A key that the editor has placed in a version. */
+export const HandKey = z.object({
+  frame: Frame,
+  x: Pixels,
+  y: Pixels,
+  height: Length,
+  /** How the window gets to the next hand key, or with "hold" stays to the shot's end; null leaves it to the solver. */
+  easing: Easing.nullable().default(null),
+});
+export type HandKey = z.infer<typeof HandKey>;

@@ -1,0 +1,120 @@
+import type { Size } from "../geometry/box";
+import type { CropWindow } from "../geometry/crop-window";
+import type { Rate } from "../time/rate";
+import { SolvedProblems } from "./solved-problems";
+import { type Followed, followedIn, type FramedShot, frameShot, goesOn, type ShotFraming } from "./solve-version";
+
+/** A shot of a version, by its id. */
+export interface ShotToFrame {
+  id: string;
+  /**
+   * The very same value stands for the same framing: a shot is solved again when it is given another one. Null while it
+   * is not known.
+   */
+  framing: ShotFraming | null;
+}
+
+/** What a path is made from: the framing, who was followed before, and the window that it goes on from. */
+type Basis = readonly [ShotFraming, string | null, CropWindow | null];
+
+export type SolvedShot = { id: string; framed: FramedShot } | { id: string; error: unknown };
+
+interface Entry extends ShotToFrame {
+  /** Whom it follows, with what that was decided from. */
+  plan: { from: readonly unknown[]; followed: Followed } | null;
+  /** Null in it where it could not be solved. */
+  path: { from: readonly unknown[]; framed: FramedShot | null } | null;
+  solved: SolvedProblems;
+}
+
+const isFrom = (kept: { from: readonly unknown[] } | null, from: readonly unknown[]): boolean =>
+  kept !== null && kept.from.every((part, i) => Object.is(part, from[i]));
+
+/** Paths of a version's shots, which are solved one at a time and only where something has changed. */
+export class VersionPaths {
+  private entries: Entry[] = [];
+
+  constructor(
+    private readonly picture: Size,
+    private readonly target: Size,
+    private readonly rate: Rate,
+  ) {}
+
+  /** Takes the shots as they are now, in order. */
+  take(shots: readonly ShotToFrame[]): void {
+    const known = new Map(this.entries.map((entry) => [entry.id, entry]));
+    this.entries = shots.map(({ id, framing }) => {
+      const entry = known.get(id);
+      return entry ? { ...entry, framing } : { id, framing, plan: null, path: null, solved: new SolvedProblems() };
+    });
+  }
+
+  /** Whom a shot follows, which depends on whom the one before it does. */
+  private plan(index: number): Followed {
+    const entry = this.entries[index]!;
+    const before = this.entries[index - 1]?.plan?.followed ?? null;
+    const from = [entry.framing, before?.who ?? null, before?.trackId ?? null];
+    if (!isFrom(entry.plan, from)) {
+      const { picture, target, rate } = this;
+      const followed = entry.framing
+        ? followedIn(entry.framing, picture, target, rate, before?.who ?? null)
+        : { who: null, trackId: null };
+      entry.plan = { from, followed };
+    }
+    return entry.plan!.followed;
+  }
+
+  /** What a path is made from; null while that is not known, or the path before is to be solved first. */
+  private basis(index: number): Basis | null {
+    const { framing, plan } = this.entries[index]!;
+    if (!framing) return null;
+    const before = this.entries[index - 1];
+    const who = before?.plan?.followed.who ?? null;
+    if (!before || !goesOn(framing, before.plan!.followed, plan!.followed)) return [framing, who, null];
+    if (!this.isSolved(index - 1)) return null;
+    return [framing, who, before.path!.framed?.windows.at(-1) ?? null];
+  }
+
+  private isSolved(index: number): boolean {
+    const basis = this.basis(index);
+    return basis !== null && isFrom(this.entries[index]!.path, basis);
+  }
+
+  /**
+   * Solves one shot that is not solved yet as it is now, the first of those given before any other.
+   *
+   * @param first ids of shots that are waited for
+   * @returns the shot's id and its path, or why there is none; null when all are solved
+   */
+  solveNext(first: ReadonlySet<string> = new Set()): SolvedShot | null {
+    this.entries.forEach((_, index) => this.plan(index));
+    const due = (index: number) => this.basis(index) !== null && !this.isSolved(index);
+    const indices = [...this.entries.keys()];
+    const index = indices.find((i) => first.has(this.entries[i]!.id) && due(i)) ?? indices.find(due);
+    if (index === undefined) return null;
+    const entry = this.entries[index]!;
+    const basis = this.basis(index)!;
+    const { id, solved } = entry;
+    const [framing, who, window] = basis;
+    entry.path = { from: basis, framed: null };
+    try {
+      const framed = frameShot(framing, this.picture, this.target, this.rate, { who, window }, solved);
+      entry.path = { from: basis, framed };
+      return { id, framed };
+    } catch (error) {
+      return { id, error };
+    }
+  }
+}
+
+/** Lays the paths of shots that follow one another. */
+export function frameShots(shots: readonly ShotFraming[], picture: Size, target: Size, rate: Rate): FramedShot[] {
+  const paths = new VersionPaths(picture, target, rate);
+  paths.take(shots.map((framing, i) => ({ id: String(i), framing })));
+  const framed = new Map<string, FramedShot>();
+  for (let next = paths.solveNext(); next; next = paths.solveNext()) {
+    if ("error" in next) throw next.error;
+    framed.set(next.id, next.framed);
+  }
+  return shots.map((_, i) => framed.get(String(i))!);
+}

@@ -1,0 +1,15 @@
+/**
+ * Something that was asked for is not done, because it makes no sense or does not fit what there is. Nothing is broken
+ * and nothing was changed. The message is for people, to follow "That did not work: ".
+ */
+export class Refusal extends Error {
+  override name = "Refusal";
+
+  /** @param status how it is answered over HTTP */
+  constructor(
+    message: string,
+    readonly status: 404 | 409 | 422 = 409,
+  ) {
+    super(message);
+  }
+}

@@ -1,0 +1,52 @@
+import { PerKey } from "../../per-key";
+import type { FrameRange } from "../../time/rate";
+import { markedThings } from "../marks/marked-things";
+import { type AnalysedTracks, rangesOf, tracksInShot, type TrackOpinions } from "./found-tracks";
+import type { Track } from "./track";
+
+const rangeKey = ({ start, end }: FrameRange): string => `${start}-${end}`;
+
+/** Tracks as they have been loaded, from which those of any shot are made; one list stays the very same while nothing changes. */
+export class TrackStock {
+  private readonly byRange = new Map<string, AnalysedTracks>();
+  private readonly byBasis = new Map<string, Track>();
+  private readonly made = new PerKey<readonly Track[]>();
+
+  add(analysed: readonly AnalysedTracks[], marks: readonly { basis: string; track: Track }[]): void {
+    for (const range of analysed) this.byRange.set(rangeKey(range), range);
+    for (const { basis, track } of marks) this.byBasis.set(basis, track);
+  }
+
+  /**
+   * All that the tracks of a shot are made of, each the very same value while it has not changed; null while some of it
+   * has not been loaded.
+   */
+  sourcesOf(
+    shot: FrameRange,
+    analysed: readonly FrameRange[],
+    { marks, trackEdits, people }: TrackOpinions,
+  ): readonly unknown[] | null {
+    const ranges = this.rangesOf(shot, analysed);
+    if (ranges.length === 0 || ranges.some((range) => !range)) return null;
+    const marked = markedThings(marks, shot).map(({ basis }) => this.byBasis.get(basis));
+    return [shot.start, shot.end, trackEdits, people, ...ranges, ...marked];
+  }
+
+  /** The tracks of a shot; null while some of what they are made of has not been loaded. */
+  of(
+    shot: FrameRange & { id: string },
+    analysed: readonly FrameRange[],
+    opinions: TrackOpinions,
+  ): readonly Track[] | null {
+    const sources = this.sourcesOf(shot, analysed, opinions);
+    if (!sources) return null;
+    return this.made.get(shot.id, sources, () => {
+      const ranges = this.rangesOf(shot, analysed).flatMap((range) => range ?? []);
+      return tracksInShot(shot, ranges, (basis) => this.byBasis.get(basis), opinions);
+    });
+  }
+
+  private rangesOf(shot: FrameRange, analysed: readonly FrameRange[]): (AnalysedTracks | undefined)[] {
+    return rangesOf(shot, analysed).map((range) => this.byRange.get(rangeKey(range)));
+  }
+}

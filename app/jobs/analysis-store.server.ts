@@ -1,0 +1,55 @@
+import { packFeatures, unpackFeatures } from "~/core/shots/feature-codec";
+import { shotId } from "~/core/shots/reshape";
+import { freshShot } from "~/core/shots/shot";
+import {
+  analysedTo,
+  dropChunks,
+  dropFeatures,
+  findTransitions,
+  insertChunk,
+  listChunks,
+  saveTracks,
+  saveTransitions,
+  saveUndecoded,
+} from "~/db/analysis.server";
+import { type Db, inTransaction } from "~/db/database.server";
+import { raiseFound } from "~/db/films.server";
+import { listPeople, savePeople } from "~/db/people.server";
+import { saveShot } from "~/db/shots.server";
+import type { AnalysisStore } from "~/pipelines/analyse-film.server";
+
+/** Keeps the steps of an analysis in the database, so that it goes on after an interruption and can be worked with. */
+export const databaseStore = (db: Db, filmId: string): AnalysisStore => ({
+  load: () => {
+    const transitions = findTransitions(db, filmId);
+    if (!transitions) return null;
+    const chunks = listChunks(db, filmId).map((chunk) => ({
+      ...chunk,
+      features: unpackFeatures(chunk.features),
+      // They are kept by themselves.
+      undecoded: [],
+    }));
+    return { transitions, people: listPeople(db, filmId), finishedTo: analysedTo(db, filmId), chunks };
+  },
+  saveChunk: (chunk, transitions, featuresFrom) =>
+    inTransaction(db, () => {
+      insertChunk(db, filmId, { ...chunk, features: packFeatures(chunk.features) });
+      if (chunk.undecoded.length > 0) {
+        saveUndecoded(db, filmId, chunk.undecoded);
+        raiseFound(db, filmId);
+      }
+      saveTransitions(db, filmId, transitions);
+      dropFeatures(db, filmId, featuresFrom);
+    }),
+  saveTransitions: (transitions) => saveTransitions(db, filmId, transitions),
+  saveShots: (shots, people, neededFrom) =>
+    inTransaction(db, () => {
+      for (const { range, begins, tracks, active } of shots) {
+        saveTracks(db, filmId, range, tracks);
+        saveShot(db, filmId, freshShot(shotId(filmId, range.start, new Set()), range, begins, active));
+      }
+      savePeople(db, filmId, people);
+      dropChunks(db, filmId, neededFrom);
+      raiseFound(db, filmId);
+    }),
+});

@@ -1,0 +1,23 @@
+import type { FilmStatus } from "~/core/film-status";
+import type { FilmRow } from "~/db/films.server";
+import { listJobs, secondsLeft } from "~/db/jobs.server";
+import { listExports } from "./exports.server";
+import { db } from "./workplace.server";
+
+/** What is being done to a film, and whether there is more to be loaded. */
+export const filmStatus = ({ id, revision, found }: FilmRow): FilmStatus => ({
+  revision,
+  found,
+  jobs: listJobs(db(), id)
+    .filter(({ kind, state }) => kind !== "render" && state !== "done")
+    .map((job) => ({
+      id: job.id,
+      kind: job.kind,
+      state: job.state,
+      step: job.step,
+      progress: job.progress,
+      error: job.error,
+      secondsLeft: secondsLeft(job),
+    })),
+  exports: listExports(id),
+});

@@ -1,0 +1,8 @@
+import { filmStatus } from "~/jobs/film-status.server";
+import type { Route } from "./+types/status";
+import { requireFilm } from "./requests.server";
+
+/** What is being done to a film, and whether there is more to be loaded: little, because it is asked often. */
+export function loader({ params }: Route.LoaderArgs) {
+  return Response.json(filmStatus(requireFilm(params.filmId)));
+}
