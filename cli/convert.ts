@@ -1,6 +1,7 @@
 import { writeFile } from "node:fs/promises";
 import { resolve } from "node:path";
 import { Command } from "commander";
+import { shownIn } from "~/core/composition/shown";
 import { counted } from "~/core/counted";
 import { makeReport, Report } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
@@ -56,8 +57,8 @@ async function convert(
     },
   );
   const shots = layPaths(found, options, film.info);
-  const windows = shots.flatMap((shot) => shot.windows);
-  const figures = await exportVersion({ film, target: options.size, ranges: [range], windows }, options.out, {
+  const shown = shownIn(shots, options.size);
+  const figures = await exportVersion({ film, target: options.size, ranges: [range], shown }, options.out, {
     signal,
     onProgress: ({ step, share }) => progress.show(step === "rendering" ? RENDERING : CHECKING, share),
   });

@@ -1,6 +1,7 @@
 import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { assertNever } from "~/core/assert-never";
+import { shownIn } from "~/core/composition/shown";
 import { frameShots } from "~/core/path/version-paths";
 import { dropChunks } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
@@ -8,7 +9,7 @@ import { type FilmRow, findFilm } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";
 import { listShots } from "~/db/shots.server";
 import { findVersion } from "~/db/versions.server";
-import { joinRanges } from "~/core/time/rate";
+import { framesIn, joinRanges } from "~/core/time/rate";
 import { requireSpace } from "~/disk/disk-space.server";
 import { estimatedBytes } from "~/media/estimated-size";
 import { makePoster } from "~/media/poster.server";
@@ -72,12 +73,13 @@ async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onPro
   onProgress("Laying the path", 0);
   const framings = loadFramings(db, row, versionId);
   const paths = frameShots(framings, film.info.picture, target, film.info.rate);
-  const kept = framings.flatMap(({ range, excluded }, i) => (excluded ? [] : [{ range, windows: paths[i]!.windows }]));
+  const shots = framings.map(({ range, excluded }, i) => ({ range, excluded, windows: paths[i]!.windows }));
+  const kept = shots.filter(({ excluded }) => !excluded);
   if (kept.length === 0) throw new Error("every shot is excluded; take one in again to render the film");
   const ranges = joinRanges(kept.map(({ range }) => range));
-  const windows = kept.flatMap((shot) => shot.windows);
-  requireRoom(fileName, "render", target, windows.length, film.info.rate);
-  return exportVersion({ film, target, ranges, windows }, join(exportsFolder(job.filmId), fileName), {
+  requireRoom(fileName, "render", target, framesIn(ranges), film.info.rate);
+  const shown = shownIn(kept, target);
+  return exportVersion({ film, target, ranges, shown }, join(exportsFolder(job.filmId), fileName), {
     signal,
     onProgress: ({ step, share }) =>
       step === "rendering"

@@ -1,5 +1,5 @@
+import type { ShownAt } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
-import { aspectRatio, type CropWindow, windowBox } from "~/core/geometry/crop-window";
 import { type FrameRange, framesIn, frameToSeconds } from "~/core/time/rate";
 import { decodeFrames } from "./decode.server";
 import type { FilmFile } from "./film-file";
@@ -20,8 +20,8 @@ export interface RenderPlan extends FilmFile {
   target: Size;
   /** The parts of the film to render, in order and apart from each other. */
   ranges: readonly FrameRange[];
-  /** One window for each frame of the ranges. */
-  windows: readonly CropWindow[];
+  /** What is shown at each frame of the ranges. */
+  shown: ShownAt;
 }
 
 /** Frames that are decoded while an earlier one is scaled and encoded; each has some megabytes. */
@@ -67,14 +67,17 @@ function soundArguments(plan: RenderPlan): { input: string[]; output: string[] }
   };
 }
 
-/** Frames of one range after the other. */
-async function* decodeRanges(plan: RenderPlan, signal?: AbortSignal): AsyncGenerator<Buffer> {
-  for (const range of plan.ranges) yield* decodeFrames(plan, { range, signal });
+/** Frames of one range after the other, with their numbers in the film. */
+async function* decodeRanges(plan: RenderPlan, signal?: AbortSignal): AsyncGenerator<{ frame: number; data: Buffer }> {
+  for (const range of plan.ranges) {
+    let frame = range.start;
+    for await (const data of decodeFrames(plan, { range, signal })) yield { frame: frame++, data };
+  }
 }
 
 /**
- * Renders ranges of a film through a moving crop window into an MP4 file: every frame is cut out at its own
- * sub-pixel place, scaled, and encoded as H.264 with square pixels and Rec.709 tags; the sound goes along.
+ * Renders ranges of a film into an MP4 file: every frame is composed of its panes, each at its own sub-pixel place, and
+ * encoded as H.264 with square pixels and Rec.709 tags; the sound goes along.
  *
  * @returns when the file is complete; `target` is overwritten
  */
@@ -83,8 +86,8 @@ export async function renderFilm(
   target: string,
   { onProgress, signal }: RenderOptions = {},
 ): Promise<void> {
-  const { info, ranges, windows } = plan;
-  if (windows.length !== framesIn(ranges)) throw new Error("a window is needed for each frame");
+  const { info, ranges, shown } = plan;
+  const frames = framesIn(ranges);
   const { width, height } = plan.target;
   if (width % 2 || height % 2) throw new Error("the sides of the target must be even");
   const rate = `${info.rate.num}/${info.rate.den}`;
@@ -110,30 +113,21 @@ export async function renderFilm(
       ],
       ...REC709_TAGS,
       ...sound.output,
-      ...[
-        "-t",
-        String(frameToSeconds(windows.length, info.rate)),
-        "-movflags",
-        "+faststart",
-        "-f",
-        "mp4",
-        writing(target),
-      ],
+      ...["-t", String(frameToSeconds(frames, info.rate)), "-movflags", "+faststart", "-f", "mp4", writing(target)],
     ],
     signal,
   );
   encoder.stdout.resume();
   const resampler = new Resampler(info.picture, plan.target);
-  const aspect = aspectRatio(plan.target);
   let done = 0;
   try {
-    for await (const frame of readAhead(decodeRanges(plan, signal), DECODED_AHEAD)) {
-      resampler.source.set(frame);
-      resampler.resample(windowBox(windows[done]!, aspect));
+    for await (const { frame, data } of readAhead(decodeRanges(plan, signal), DECODED_AHEAD)) {
+      resampler.source.set(data);
+      resampler.compose(shown(frame));
       // The stream may hold on to what it is given, and `target` is written again for the next frame.
       await writeTo(encoder, Buffer.from(resampler.target));
       done++;
-      onProgress?.(done / windows.length);
+      onProgress?.(done / frames);
     }
     encoder.stdin.end();
     await encoder.done;

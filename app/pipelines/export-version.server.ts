@@ -1,7 +1,7 @@
 import { writeAside } from "~/disk/write-aside.server";
+import type { ShownAt } from "~/core/composition/composition";
 import type { FileFigures } from "~/core/film-status";
 import type { Size } from "~/core/geometry/box";
-import type { CropWindow } from "~/core/geometry/crop-window";
 import { type FrameRange, framesIn } from "~/core/time/rate";
 import type { FilmFile } from "~/media/film-file";
 import { renderFilm } from "~/media/render.server";
@@ -23,8 +23,8 @@ export interface ExportRequest {
   target: Size;
   /** The parts of the film that are kept, in order. */
   ranges: readonly FrameRange[];
-  /** One window for each frame that is kept. */
-  windows: readonly CropWindow[];
+  /** What is shown at each frame that is kept. */
+  shown: ShownAt;
 }
 
 /**
@@ -37,9 +37,9 @@ export async function exportVersion(
   file: string,
   { onProgress, signal }: { onProgress?: (step: ExportStep) => void; signal?: AbortSignal } = {},
 ): Promise<FileFigures> {
-  const { film, target, ranges, windows } = request;
+  const { film, target, ranges, shown } = request;
   const figures = await writeAside(file, async (aside) => {
-    await renderFilm({ ...film, target, ranges, windows }, aside, {
+    await renderFilm({ ...film, target, ranges, shown }, aside, {
       signal,
       onProgress: (share) => onProgress?.({ step: "rendering", share }),
     });

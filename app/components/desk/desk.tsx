@@ -8,7 +8,7 @@ import { DeskHeader } from "./header/desk-header";
 import { Inspector } from "./inspector/inspector";
 import type { FilmFacts } from "./dialogs/film-dialog";
 import { PictureAndLanes } from "./picture/picture-and-lanes";
-import { freeAxes, windowOfShots } from "./picture/desk-windows";
+import { freeAxes, shownOfShots, windowOfShots } from "./picture/desk-windows";
 import type { Drawing } from "./picture/picture";
 import type { Player } from "./picture/player";
 import { useLightCopy, usePieceStream } from "./picture/use-piece-stream";
@@ -61,19 +61,23 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
     (frame: number): CropWindow => windowOfShots(shots, frame, picture, aspect),
     [shots, picture, aspect],
   );
+  const shownAt = useCallback(
+    (frame: number) => shownOfShots(shots, frame, picture, version),
+    [shots, picture, version],
+  );
   const free = useMemo(() => freeAxes(shots, picture, aspect), [shots, picture, aspect]);
   const waitFor = useCallback((ids: string[]) => client?.waitFor(ids), [client]);
 
   const content = useMemo<DeskContent>(
     () => ({
       ...{ film, facts, source, state, history, version, aspect, shots, exports: status.exports },
-      ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, windowAt, free },
+      ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, windowAt, shownAt, free },
       ...{ showsSubjects, setShowsSubjects, drawing, setDrawing, waitFor },
     }),
     // prettier-ignore
     [
       film, facts, source, state, history, version, aspect, shots, status.exports,
-      player, video, selection, edits, keyEdits, shotEdits, subjectEdits, windowAt, free,
+      player, video, selection, edits, keyEdits, shotEdits, subjectEdits, windowAt, shownAt, free,
       showsSubjects, drawing, waitFor,
     ],
   );

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Track } from "../subjects/tracking/track";
 import { tellingFrame } from "../subjects/choosing/telling-frame";
+import { shownIn } from "../composition/shown";
 import { cutLooks, framingLooks, longestGap } from "./second-looks";
 
 const face = (x: (i: number) => number, width = () => 60): Track => ({
@@ -11,6 +12,7 @@ const face = (x: (i: number) => number, width = () => 60): Track => ({
   confidence: 0.9,
 });
 const windows = Array.from({ length: 100 }, () => ({ x: 500, y: 360, height: 720 }));
+const shown = (of: typeof windows, size = TALL) => shownIn([{ range: shot, windows: of }], size);
 const HD = { width: 1280, height: 720 };
 const TALL = { width: 1080, height: 1920 };
 const shot = { start: 100, end: 200, begins: "cut" as const, protect: null, settings: { enlargement: 1.5 } };
@@ -23,17 +25,16 @@ describe("second looks", () => {
       kinds(
         shot,
         face(() => 470),
-        windows,
-        TALL,
+        shown(windows),
         HD,
       ),
     ).toEqual([]);
-    expect(kinds(shot, null, windows, TALL, HD)).toEqual([]);
+    expect(kinds(shot, null, shown(windows), HD)).toEqual([]);
   });
 
   test("a subject that the window cuts, from where it does", () => {
     const leaving = face((i) => (i < 80 ? 470 : 680));
-    const [look] = framingLooks(shot, leaving, windows, TALL, HD);
+    const [look] = framingLooks(shot, leaving, shown(windows), HD);
     expect(look).toMatchObject({ kind: "subject-cut", frame: 180 });
     expect(look!.text).toContain("20 %");
   });
@@ -46,27 +47,27 @@ describe("second looks", () => {
   });
 
   test("a subject that is not certain, with how sure it is", () => {
-    const [look] = framingLooks(shot, null, windows, TALL, HD, 0.31);
+    const [look] = framingLooks(shot, null, shown(windows), HD, 0.31);
     expect(look).toMatchObject({ kind: "unsure-subject", frame: 100 });
     expect(look!.text).toContain("31 %");
-    expect(kinds(shot, null, windows, TALL, HD, 0.6)).toEqual([]);
+    expect(kinds(shot, null, shown(windows), HD, 0.6)).toEqual([]);
   });
 
   test("a zoom that enlarges the picture beyond what it bears, and not that the version is large", () => {
     const zoomed = windows.map((window, i) => (i === 70 ? { ...window, height: 480 } : window));
-    const [look] = framingLooks(shot, null, zoomed, TALL, HD);
+    const [look] = framingLooks(shot, null, shown(zoomed), HD);
     expect(look).toMatchObject({ kind: "enlarged", frame: 170 });
     expect(look!.text).toContain("4.0 times");
-    expect(kinds(shot, null, zoomed, { width: 360, height: 640 }, HD)).toEqual([]);
-    expect(kinds({ ...shot, settings: { enlargement: 4.1 } }, null, zoomed, TALL, HD)).toEqual([]);
+    expect(kinds(shot, null, shown(zoomed, { width: 360, height: 640 }), HD)).toEqual([]);
+    expect(kinds({ ...shot, settings: { enlargement: 4.1 } }, null, shown(zoomed), HD)).toEqual([]);
   });
 
   test("a part that is protected and does not fit", () => {
     const wide = { ...shot, protect: { x: 100, y: 100, width: 700, height: 60 } };
-    const [look] = framingLooks(wide, null, windows, TALL, HD);
+    const [look] = framingLooks(wide, null, shown(windows), HD);
     expect(look).toMatchObject({ kind: "protected-cut", frame: 100 });
     expect(look!.text).toContain("100 %");
-    expect(kinds({ ...shot, protect: { x: 400, y: 100, width: 200, height: 60 } }, null, windows, TALL, HD)).toEqual(
+    expect(kinds({ ...shot, protect: { x: 400, y: 100, width: 200, height: 60 } }, null, shown(windows), HD)).toEqual(
       [],
     );
   });
@@ -74,11 +75,11 @@ describe("second looks", () => {
   test("a subject that is lost for a while between being seen, where it is lost", () => {
     const lost = face(() => 470);
     lost.boxes = lost.boxes.map((box, i) => (i >= 40 && i < 60 ? null : box));
-    expect(kinds(shot, lost, windows, TALL, HD)).toEqual([["subject-lost", 140]]);
+    expect(kinds(shot, lost, shown(windows), HD)).toEqual([["subject-lost", 140]]);
     // Who comes late or leaves is not lost.
     const late = face(() => 470);
     late.boxes = late.boxes.map((box, i) => (i < 40 || i > 80 ? null : box));
-    expect(kinds(shot, late, windows, TALL, HD)).toEqual([]);
+    expect(kinds(shot, late, shown(windows), HD)).toEqual([]);
     expect(longestGap(lost)).toEqual({ start: 140, end: 160 });
     expect(longestGap(late)).toBeNull();
   });
@@ -92,13 +93,13 @@ test("the telling frame shows the subject large and inside, and is the middle wi
   const range = { start: 100, end: 200 };
   const growing = face(() => 470);
   growing.boxes = growing.boxes.map((box, i) => (i < 70 ? null : { ...box!, width: i }));
-  expect(tellingFrame(range, null, windows)).toBe(150);
-  expect(tellingFrame(range, growing, windows)).toBeGreaterThanOrEqual(170);
+  expect(tellingFrame(range, null, shown(windows))).toBe(150);
+  expect(tellingFrame(range, growing, shown(windows))).toBeGreaterThanOrEqual(170);
   expect(
     tellingFrame(
       range,
       face(() => 470),
-      windows,
+      shown(windows),
     ),
   ).toBe(150);
   // Beside the window while it is in the middle of the shot.
@@ -106,7 +107,7 @@ test("the telling frame shows the subject large and inside, and is the middle wi
     tellingFrame(
       range,
       face((i) => (i < 80 ? 1400 : 470)),
-      windows,
+      shown(windows),
     ),
   ).toBe(180);
 });

@@ -1,11 +1,11 @@
 import { counted } from "../counted";
-import type { CropWindow } from "../geometry/crop-window";
-import { boxContains, type Size } from "../geometry/box";
-import { aspectRatio, largestWindowHeight, windowBox } from "../geometry/crop-window";
+import { enlargementOf, type ShownAt, showsWhole } from "../composition/composition";
+import type { Size } from "../geometry/box";
+import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
 import type { FramingSettings } from "../path/framing-settings";
 import type { Shot } from "../shots/shot";
 import { boxAt, type Track } from "../subjects/tracking/track";
-import type { FrameRange } from "../time/rate";
+import { type FrameRange, framesOf } from "../time/rate";
 
 /** A place that deserves the editor's eye, with its reason and its number. */
 export interface SecondLook {
@@ -55,12 +55,11 @@ export function longestGap(track: Track): FrameRange | null {
   return longest;
 }
 
-/** Frames in which the subject is to be seen and reaches beyond the window. */
-function framesCut(subject: Track, windows: readonly CropWindow[], start: number, aspect: number): number[] {
-  return windows.flatMap((window, i) => {
-    const box = boxAt(subject, start + i);
-    if (!box) return [];
-    return boxContains(windowBox(window, aspect), box, CUT_TOLERANCE * box.width) ? [] : [start + i];
+/** Frames in which the subject is to be seen and is not shown whole. */
+function framesCut(subject: Track, shot: FrameRange, shown: ShownAt): number[] {
+  return framesOf(shot).filter((frame) => {
+    const box = boxAt(subject, frame);
+    return box !== null && !showsWhole(shown(frame), box, CUT_TOLERANCE * box.width);
   });
 }
 
@@ -88,18 +87,17 @@ export function cutLooks(shot: Pick<Shot, "start" | "end" | "begins">, strength:
 /**
  * What to look at in how a shot is framed.
  *
- * @param target size of the version
+ * @param shown what is shown at each frame of the shot
+ * @param picture the part of the picture that is not bars
  * @param certainty how sure the choice of the subject is, 0 to 1
  */
 export function framingLooks(
   shot: Pick<Shot, "start" | "end" | "protect"> & { settings: Pick<FramingSettings, "enlargement"> },
   subject: Track | null,
-  windows: readonly CropWindow[],
-  target: Size,
+  shown: ShownAt,
   picture: Size,
   certainty = 1,
 ): SecondLook[] {
-  const aspect = aspectRatio(target);
   const looks: SecondLook[] = [];
   const frames = shot.end - shot.start;
   if (certainty < UNSURE_SUBJECT) {
@@ -112,7 +110,7 @@ export function framingLooks(
     looks.push({ kind: "subject-lost", frame: gap.start, text });
   }
   if (subject) {
-    const cut = framesCut(subject, windows, shot.start, aspect);
+    const cut = framesCut(subject, shot, shown);
     if (cut.length > CUT_SHARE * frames) {
       const share = Math.round((100 * cut.length) / frames);
       looks.push({
@@ -123,27 +121,28 @@ export function framingLooks(
     }
   }
   const { protect } = shot;
-  const cut =
-    protect && windows.flatMap((window, i) => (boxContains(windowBox(window, aspect), protect, 1) ? [] : [i]));
-  if (cut && cut.length > CUT_SHARE * frames) {
+  const cut = protect ? framesOf(shot).filter((frame) => !showsWhole(shown(frame), protect, 1)) : [];
+  if (cut.length > CUT_SHARE * frames) {
     const text = `What you protect does not fit into the window in ${Math.round((100 * cut.length) / frames)} % of the shot`;
-    looks.push({ kind: "protected-cut", frame: shot.start + cut[0]!, text });
+    looks.push({ kind: "protected-cut", frame: cut[0]!, text });
   }
-  const enlarged = mostEnlarged(windows, target, picture);
+  const enlarged = mostEnlarged(shot, shown, picture);
   if (enlarged && enlarged.times > shot.settings.enlargement) {
-    const { index, times } = enlarged;
-    const text = `The picture is enlarged ${times.toFixed(1)} times here, which may look soft`;
-    looks.push({ kind: "enlarged", frame: shot.start + index, text });
+    const text = `The picture is enlarged ${enlarged.times.toFixed(1)} times here, which may look soft`;
+    looks.push({ kind: "enlarged", frame: enlarged.frame, text });
   }
   return looks;
 }
 
 /** Where a zoom enlarges the picture most, if any does; that the largest window is enlarged is not the zoom's doing. */
-function mostEnlarged(windows: readonly CropWindow[], target: Size, picture: Size) {
-  const largest = largestWindowHeight(picture, aspectRatio(target));
-  let index = -1;
-  windows.forEach(({ height }, i) => {
-    if (height < (windows[index]?.height ?? NEARLY_LARGEST * largest)) index = i;
-  });
-  return index < 0 ? null : { index, times: target.height / windows[index]!.height };
+function mostEnlarged(shot: FrameRange, shown: ShownAt, picture: Size) {
+  let most: { frame: number; times: number } | null = null;
+  for (const frame of framesOf(shot)) {
+    const composition = shown(frame);
+    const { size } = composition;
+    const least = size.height / (NEARLY_LARGEST * largestWindowHeight(picture, aspectRatio(size)));
+    const times = enlargementOf(composition);
+    if (times > (most?.times ?? least)) most = { frame, times };
+  }
+  return most;
 }

@@ -1,5 +1,6 @@
 /** Frames a version's shots while its film is worked on: what changes is taken in, and only what depends on it is done again. */
 import { framingLooks, type SecondLook } from "../checks/second-looks";
+import { shownIn } from "../composition/shown";
 import type { Size } from "../geometry/box";
 import { followedTrack, type FramedShot, type ShotFraming } from "../path/solve-version";
 import { VersionPaths } from "../path/version-paths";
@@ -85,10 +86,11 @@ export class VersionFramer {
     const { settings, protect } = settle(shot, inVersion);
     const subject = followedTrack(framed, this.tracks.get(id) ?? []);
     const area = shot.active ?? picture;
+    const shown = shownIn([{ range: shot, windows: framed.windows }], target);
     return {
       framed,
-      looks: framingLooks({ ...shot, protect, settings }, subject, framed.windows, target, area, framed.certainty),
-      tellingFrame: tellingFrame(shot, subject, framed.windows),
+      looks: framingLooks({ ...shot, protect, settings }, subject, shown, area, framed.certainty),
+      tellingFrame: tellingFrame(shot, subject, shown),
     };
   }
 }

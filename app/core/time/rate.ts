@@ -50,6 +50,10 @@ export const formatRate = (rate: Rate): string => String(Math.round(framesPerSec
 
 export const rangeLength = (range: FrameRange): number => range.end - range.start;
 
+/** Each frame of a range. */
+export const framesOf = ({ start, end }: FrameRange): number[] =>
+  Array.from({ length: end - start }, (_, i) => start + i);
+
 export const inRange = (frame: number, range: FrameRange): boolean => frame >= range.start && frame < range.end;
 
 /** Frames in several ranges that lie apart. */

@@ -11,6 +11,7 @@ export function resamplePlane(
   source: usize,
   sourceStride: i32,
   target: usize,
+  targetStride: i32,
   targetWidth: i32,
   targetHeight: i32,
   firstColumn: i32,
@@ -44,7 +45,7 @@ export function resamplePlane(
       }
       v128.store(row + ((<usize>x) << 1), i16x8.narrow_i32x4_s(i32x4.shr_s(low, 8), i32x4.shr_s(high, 8)));
     }
-    const out = target + <usize>(y * targetWidth);
+    const out = target + <usize>(y * targetStride);
     for (let x = 0; x < targetWidth; x++) {
       const start = row + ((<usize>load<i32>(hStarts + ((<usize>x) << 2))) << 1);
       const taps = hWeights + ((<usize>(x * hTaps)) << 1);

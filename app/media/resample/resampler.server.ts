@@ -1,5 +1,6 @@
 import { readFileSync } from "node:fs";
-import type { Box, Size } from "~/core/geometry/box";
+import { type Composition, coversAll, type Pane } from "~/core/composition/composition";
+import { type Box, type Size, wholeOf } from "~/core/geometry/box";
 import { projectPath } from "../project-path.server";
 
 /** Catmull-Rom: the cubic that reproduces parabolas, so nothing overshoots more than it must (a = −1/2). */
@@ -70,13 +71,45 @@ interface Axis {
   used: number;
 }
 
+type Axes = Record<"lumaX" | "lumaY" | "chromaX" | "chromaY", Axis>;
+
+/** One of the three planes of a frame. */
+interface Plane {
+  at: number;
+  size: Size;
+}
+
+/** The part of a plane's pixels that a pane touches, in whole pixels, and how much of each border it covers. */
+interface Extent {
+  from: number;
+  count: number;
+  /** Shares of the first and the last of them, 0 to 1. */
+  first: number;
+  last: number;
+}
+
 const align = (bytes: number) => (bytes + 63) & ~63;
 /** Bytes that the kernel may read beyond the end of a buffer. */
 const SPARE = 64;
+/** A pane may reduce the source so many times as much as the whole picture in the target does. */
+const MOST_REDUCTION = 8;
+/** Black in limited range: of luma, and of both kinds of chroma. */
+const BLACK = [16, 128, 128] as const;
+
+const same = (a: Box, b: Box): boolean => a.x === b.x && a.y === b.y && a.width === b.width && a.height === b.height;
+
+/** What a pane that begins and ends between pixels touches. */
+function extentOf(start: number, length: number, limit: number): Extent {
+  const [low, high] = [Math.max(0, start), Math.min(limit, start + length)];
+  const from = Math.floor(low);
+  const to = Math.max(from, Math.ceil(high));
+  const share = (pixel: number) => Math.max(0, Math.min(pixel + 1, high) - Math.max(pixel, low));
+  return { from, count: to - from, first: share(from), last: share(to - 1) };
+}
 
 /**
- * Cuts a window out of planar 4:2:0 frames and scales it to the target's size, with sub-pixel accuracy. Write
- * a frame into `source`, call `resample`, and read `target`.
+ * Makes frames of compositions: takes each pane out of a planar 4:2:0 frame and scales it to its place in the target,
+ * with sub-pixel accuracy on both sides. Write a frame into `source`, call `compose`, and read `target`.
  */
 export class Resampler {
   readonly source: Uint8Array;
@@ -85,47 +118,54 @@ export class Resampler {
   private readonly kernel: Kernel;
   private next = 1024;
   private readonly row: number;
-  private readonly sourceAt: number;
-  private readonly targetAt: number;
-  private readonly axes: Record<"lumaX" | "lumaY" | "chromaX" | "chromaY", Axis>;
-  private current: Box | null = null;
+  private readonly sources: Plane[];
+  private readonly targets: Plane[];
+  /** Where a pane is made that does not cover the frame, before it is laid over what is there. */
+  private readonly scratch: number;
+  /** Weights of each pane, with what they are for: a pane that stands still needs them once. */
+  private readonly tables: { axes: Axes; pane: Pane | null }[] = [];
+  private readonly taps: { x: number; y: number };
 
   constructor(
-    private readonly picture: Size,
+    picture: Size,
     private readonly output: Size,
+    panes = 1,
   ) {
-    const chroma = this.chromaOf(picture);
-    const sourceBytes = picture.width * picture.height + 2 * chroma.width * chroma.height;
-    const targetBytes = (output.width * output.height * 3) / 2;
-    // The largest reduction: the whole picture in the target.
-    const taps = {
-      x: tapsFor(picture.width / output.width),
-      y: tapsFor(picture.height / output.height),
+    const planesOf = ({ width, height }: Size): Size[] => {
+      const chroma = { width: Math.ceil(width / 2), height: Math.ceil(height / 2) };
+      return [{ width, height }, chroma, chroma];
     };
-    const tables = (output.width * (4 + 2 * taps.x) + output.height * (4 + 2 * taps.y)) * 2;
-    const total = this.next + sourceBytes + targetBytes + picture.width * 2 + tables + 16 * SPARE;
-    this.memory = new WebAssembly.Memory({ initial: Math.ceil(total / 65536) + 1 });
+    const bytesOf = (sizes: Size[]) => sizes.reduce((sum, { width, height }) => sum + width * height, 0);
+    const [from, to] = [planesOf(picture), planesOf(output)];
+    const reduction = panes === 1 ? 1 : MOST_REDUCTION;
+    this.taps = {
+      x: tapsFor((reduction * picture.width) / output.width),
+      y: tapsFor((reduction * picture.height) / output.height),
+    };
+    const tables = panes * (output.width * (4 + 2 * this.taps.x) + output.height * (4 + 2 * this.taps.y)) * 2;
+    const scratch = output.width * output.height;
+    const buffers = bytesOf(from) + bytesOf(to) + scratch + picture.width * 2 + tables;
+    this.memory = new WebAssembly.Memory({
+      initial: Math.ceil((this.next + buffers + (16 + 8 * panes) * 2 * SPARE) / 65536) + 1,
+    });
     const bytes = readFileSync(projectPath("app/media/resample/kernel.wasm"));
     const instance = new WebAssembly.Instance(new WebAssembly.Module(bytes), { env: { memory: this.memory } });
     this.kernel = instance.exports as unknown as Kernel;
-    this.sourceAt = this.allocate(sourceBytes);
-    this.targetAt = this.allocate(targetBytes);
-    this.row = this.allocate(picture.width * 2);
-    const axis = (length: number, count: number): Axis => ({
-      starts: this.allocate(length * 4),
-      weights: this.allocate(length * count * 2),
-      taps: count,
-      first: 0,
-      used: 0,
-    });
-    this.axes = {
-      lumaX: axis(output.width, taps.x),
-      lumaY: axis(output.height, taps.y),
-      chromaX: axis(output.width / 2, taps.x),
-      chromaY: axis(output.height / 2, taps.y),
+    const planesAt = (sizes: Size[]): Plane[] => {
+      let at = this.allocate(bytesOf(sizes));
+      return sizes.map((size) => {
+        const plane = { at, size };
+        at += size.width * size.height;
+        return plane;
+      });
     };
-    this.source = new Uint8Array(this.memory.buffer, this.sourceAt, sourceBytes);
-    this.target = new Uint8Array(this.memory.buffer, this.targetAt, targetBytes);
+    this.sources = planesAt(from);
+    this.targets = planesAt(to);
+    this.scratch = this.allocate(scratch);
+    this.row = this.allocate(picture.width * 2);
+    for (let i = 0; i < panes; i++) this.tables.push({ axes: this.allocateAxes(), pane: null });
+    this.source = new Uint8Array(this.memory.buffer, this.sources[0]!.at, bytesOf(from));
+    this.target = new Uint8Array(this.memory.buffer, this.targets[0]!.at, bytesOf(to));
   }
 
   private allocate(bytes: number): number {
@@ -134,11 +174,25 @@ export class Resampler {
     return at;
   }
 
-  private chromaOf({ width, height }: Size): Size {
-    return { width: Math.ceil(width / 2), height: Math.ceil(height / 2) };
+  private allocateAxes(): Axes {
+    const { output, taps } = this;
+    const axis = (length: number, count: number): Axis => ({
+      starts: this.allocate(length * 4),
+      weights: this.allocate(length * count * 2),
+      taps: count,
+      first: 0,
+      used: 0,
+    });
+    return {
+      lumaX: axis(output.width, taps.x),
+      lumaY: axis(output.height, taps.y),
+      chromaX: axis(Math.ceil(output.width / 2), taps.x),
+      chromaY: axis(Math.ceil(output.height / 2), taps.y),
+    };
   }
 
-  private fill(axis: Axis, length: number, start: number, step: number, sourceLength: number): void {
+  private fillAxis(axis: Axis, length: number, start: number, step: number, sourceLength: number): void {
+    if (length === 0) return;
     const { buffer } = this.memory;
     const starts = new Int32Array(buffer, axis.starts, length);
     const weights = new Int16Array(buffer, axis.weights, length * axis.taps);
@@ -148,41 +202,90 @@ export class Resampler {
     for (let i = 0; i < length; i++) starts[i]! -= axis.first;
   }
 
-  private plane(source: number, sourceWidth: number, target: number, size: Size, x: Axis, y: Axis): void {
+  /** Fills the weights of a pane for the pixels that it touches. */
+  private fillTables(axes: Axes, { source, target }: Pane): void {
+    const [luma, chroma] = this.sources.map(({ size }) => size) as [Size, Size, Size];
+    const step = { x: source.width / target.width, y: source.height / target.height };
+    if (tapsFor(step.x) > this.taps.x || tapsFor(step.y) > this.taps.y) {
+      throw new Error("a pane shows more of the source than can be made so small");
+    }
+    const [x, y] = this.extents(target, 1);
+    this.fillAxis(axes.lumaX, x.count, source.x + (x.from - target.x) * step.x, step.x, luma.width);
+    this.fillAxis(axes.lumaY, y.count, source.y + (y.from - target.y) * step.y, step.y, luma.height);
+    // Chroma is sited left (MPEG-2 style): on the even luma columns, and between two luma rows.
+    const [cx, cy] = this.extents(target, 2);
+    const left = source.x + (2 * cx.from + 0.5 - target.x) * step.x;
+    const top = source.y + (2 * cy.from - target.y) * step.y;
+    this.fillAxis(axes.chromaX, cx.count, left / 2 + 0.25 - 0.5 * step.x, step.x, chroma.width);
+    this.fillAxis(axes.chromaY, cy.count, top / 2, step.y, chroma.height);
+  }
+
+  /** The pixels of a plane that a box of the target touches, in a plane that has one for so many of the frame's. */
+  private extents(target: Box, of: 1 | 2): [Extent, Extent] {
+    const { width, height } = this.targets[of - 1]!.size;
+    return [extentOf(target.x / of, target.width / of, width), extentOf(target.y / of, target.height / of, height)];
+  }
+
+  private resamplePlane(plane: number, axes: Axes, to: number, stride: number, size: Size): void {
+    const { at, size: source } = this.sources[plane]!;
+    const [x, y] = plane === 0 ? [axes.lumaX, axes.lumaY] : [axes.chromaX, axes.chromaY];
     this.kernel.resamplePlane(
-      ...[source + y.first * sourceWidth, sourceWidth, target, size.width, size.height, x.first, x.used],
+      ...[at + y.first * source.width, source.width, to, stride, size.width, size.height, x.first, x.used],
       ...[x.starts, x.weights, x.taps, y.starts, y.weights, y.taps, this.row],
     );
   }
 
-  /** Resamples the window, in source pixels, from `source` into `target`. */
-  resample(window: Box): void {
-    const { picture, output, axes } = this;
-    const chroma = this.chromaOf(picture);
-    const half = { width: output.width / 2, height: output.height / 2 };
-    const same =
-      this.current &&
-      this.current.x === window.x &&
-      this.current.y === window.y &&
-      this.current.width === window.width &&
-      this.current.height === window.height;
-    if (!same) {
-      const stepX = window.width / output.width;
-      const stepY = window.height / output.height;
-      this.fill(axes.lumaX, output.width, window.x, stepX, picture.width);
-      this.fill(axes.lumaY, output.height, window.y, stepY, picture.height);
-      // Chroma is sited left (MPEG-2 style): on the even luma columns, and between two luma rows.
-      this.fill(axes.chromaX, half.width, (window.x + 0.5) / 2 - 0.25 * stepX, stepX, chroma.width);
-      this.fill(axes.chromaY, half.height, window.y / 2, stepY, chroma.height);
-      this.current = { ...window };
+  /** Makes one plane of a pane and lays it over what is there, its borders as far as it covers them. */
+  private layOver(plane: number, axes: Axes, target: Box): void {
+    const [x, y] = this.extents(target, plane === 0 ? 1 : 2);
+    if (x.count === 0 || y.count === 0) return;
+    this.resamplePlane(plane, axes, this.scratch, x.count, { width: x.count, height: y.count });
+    const { at, size } = this.targets[plane]!;
+    const made = new Uint8Array(this.memory.buffer, this.scratch, x.count * y.count);
+    const frame = new Uint8Array(this.memory.buffer, at, size.width * size.height);
+    const shareOf = ({ count, first, last }: Extent, i: number) => (i === 0 ? first : i === count - 1 ? last : 1);
+    for (let j = 0; j < y.count; j++) {
+      const to = (y.from + j) * size.width + x.from;
+      const line = made.subarray(j * x.count, (j + 1) * x.count);
+      const down = shareOf(y, j);
+      const blend = (i: number) => {
+        const share = down * shareOf(x, i);
+        frame[to + i] = Math.round(share * line[i]! + (1 - share) * frame[to + i]!);
+      };
+      if (down < 1) for (let i = 0; i < x.count; i++) blend(i);
+      else {
+        const ends = [frame[to]!, frame[to + x.count - 1]!];
+        frame.set(line, to);
+        [frame[to], frame[to + x.count - 1]] = ends as [number, number];
+        blend(0);
+        if (x.count > 1) blend(x.count - 1);
+      }
     }
-    const lumaIn = picture.width * picture.height;
-    const lumaOut = output.width * output.height;
-    this.plane(this.sourceAt, picture.width, this.targetAt, output, axes.lumaX, axes.lumaY);
-    for (let plane = 0; plane < 2; plane++) {
-      const from = this.sourceAt + lumaIn + plane * chroma.width * chroma.height;
-      const to = this.targetAt + lumaOut + plane * half.width * half.height;
-      this.plane(from, chroma.width, to, half, axes.chromaX, axes.chromaY);
+  }
+
+  /** Makes the frame of a composition from `source`, in `target`. */
+  compose(composition: Composition): void {
+    const { panes } = composition;
+    if (panes.length > this.tables.length) throw new Error("there are more panes than were to be expected");
+    const covering = panes.findLastIndex((pane) => coversAll(composition, pane));
+    if (covering < 0) {
+      for (const [i, { at, size }] of this.targets.entries()) {
+        new Uint8Array(this.memory.buffer, at, size.width * size.height).fill(BLACK[i]!);
+      }
     }
+    // What lies behind a pane that covers all of the frame is not seen.
+    panes.slice(Math.max(0, covering)).forEach((pane, i) => {
+      const table = this.tables[Math.max(0, covering) + i]!;
+      const known = table.pane && same(table.pane.source, pane.source) && same(table.pane.target, pane.target);
+      if (!known) {
+        this.fillTables(table.axes, pane);
+        table.pane = { source: { ...pane.source }, target: { ...pane.target } };
+      }
+      const isWhole = same(pane.target, wholeOf(this.output));
+      for (const [plane, { at, size }] of this.targets.entries()) {
+        if (isWhole) this.resamplePlane(plane, table.axes, at, size.width, size);
+        else this.layOver(plane, table.axes, pane.target);
+      }
+    });
   }
 }

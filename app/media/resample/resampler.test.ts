@@ -1,10 +1,15 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
 import asc from "assemblyscript/asc";
+import type { Composition, Pane } from "~/core/composition/composition";
+import { type Box, wholeOf } from "~/core/geometry/box";
 import { fillWeights, Resampler } from "./resampler.server";
 
 const PICTURE = { width: 480, height: 270 };
 const OUTPUT = { width: 152, height: 270 };
+
+const composed = (...panes: Pane[]): Composition => ({ size: OUTPUT, backdrop: null, panes, layers: [] });
+const whole = (source: Box) => composed({ source, target: wholeOf(OUTPUT) });
 
 /** A smooth pattern of which the value is known between pixels, too. */
 const pattern = (x: number, y: number) =>
@@ -33,7 +38,7 @@ describe("the resampler", () => {
   ])("shows the window at its sub-pixel place, luma and chroma ($x)", (window) => {
     const resampler = new Resampler(PICTURE, OUTPUT);
     drawPattern(resampler);
-    resampler.resample(window);
+    resampler.compose(whole(window));
     const { width, height } = OUTPUT;
     const step = { x: window.width / width, y: window.height / height };
     let worstLuma = 0;
@@ -61,13 +66,81 @@ describe("the resampler", () => {
     const resampler = new Resampler(PICTURE, OUTPUT);
     drawPattern(resampler);
     const rows = [0, 0.2, 0.4, 0.6, 0.8, 1].map((by) => {
-      resampler.resample({ x: 100 + by, y: 0, width: 151.875, height: 270 });
+      resampler.compose(whole({ x: 100 + by, y: 0, width: 151.875, height: 270 }));
       return resampler.target.slice(114 * OUTPUT.width, 115 * OUTPUT.width);
     });
     const moved = (a: Uint8Array, b: Uint8Array) => a.reduce((sum, value, i) => sum + Math.abs(value - b[i]!), 0);
     const steps = rows.slice(1).map((row, i) => moved(rows[i]!, row));
-    const whole = moved(rows[0]!, rows[5]!);
-    for (const step of steps) expect(step / whole).toBeCloseTo(0.2, 1);
+    const all = moved(rows[0]!, rows[5]!);
+    for (const step of steps) expect(step / all).toBeCloseTo(0.2, 1);
+  });
+});
+
+describe("panes", () => {
+  const upper = {
+    source: { x: 40, y: 20, width: 200, height: 160 },
+    target: { x: 10.25, y: 6.5, width: 120.5, height: 96.4 },
+  };
+  const lower = {
+    source: { x: 250, y: 60, width: 110, height: 110 },
+    target: { x: 30, y: 150, width: 100, height: 100 },
+  };
+  const { width, height } = OUTPUT;
+  const compose = (...panes: Pane[]) => {
+    const resampler = new Resampler(PICTURE, OUTPUT, 2);
+    drawPattern(resampler);
+    resampler.compose(composed(...panes));
+    return resampler.target;
+  };
+
+  test("lie at their sub-pixel places, with black around them, luma and chroma", () => {
+    const frame = compose(upper, lower);
+    let worst = 0;
+    for (const { source, target } of [upper, lower]) {
+      const step = { x: source.width / target.width, y: source.height / target.height };
+      for (let y = Math.ceil(target.y) + 1; y < target.y + target.height - 2; y++) {
+        for (let x = Math.ceil(target.x) + 1; x < target.x + target.width - 2; x++) {
+          const expected = pattern(source.x + (x + 0.5 - target.x) * step.x, source.y + (y + 0.5 - target.y) * step.y);
+          worst = Math.max(worst, Math.abs(frame[y * width + x]! - expected));
+        }
+      }
+      for (let j = Math.ceil(target.y / 2) + 1; 2 * j < target.y + target.height - 4; j++) {
+        for (let i = Math.ceil(target.x / 2) + 1; 2 * i < target.x + target.width - 4; i++) {
+          const at = { x: 2 * i + 0.5 - target.x, y: 2 * j + 1 - target.y };
+          const value = frame[width * height + j * (width / 2) + i]!;
+          worst = Math.max(worst, Math.abs(value - pattern(source.x + at.x * step.x, source.y + at.y * step.y)));
+        }
+      }
+    }
+    expect(worst).toBeLessThan(2.5);
+    expect([frame[0], frame[120 * width + 60], frame[width * height]]).toEqual([16, 16, 128]);
+  });
+
+  test("cover their borders as far as they reach into them", () => {
+    const frame = compose(upper);
+    const inside = pattern(upper.source.x + 0.5, upper.source.y + 0.5 * 1.66 + 30 * 1.66);
+    // Three quarters of column 10 are the pane's, and half of row 6.
+    const row = Math.round(upper.target.y) + 30;
+    expect(frame[row * width + 10]).toBeGreaterThan(16 + 0.6 * (inside - 16));
+    expect(frame[row * width + 10]).toBeLessThan(16 + 0.9 * (inside - 16));
+    expect(frame[row * width + 9]).toBe(16);
+    expect(frame[6 * width + 60]! / frame[8 * width + 60]!).toBeCloseTo(0.55, 1);
+    expect(frame[5 * width + 60]).toBe(16);
+  });
+
+  test("that come later lie over those before, and one that covers all hides them", () => {
+    const cover = whole({ x: 100.3, y: 0, width: 151.875, height: 270 }).panes[0]!;
+    expect(compose(upper, cover)).toEqual(compose(cover));
+    const over = compose(cover, lower);
+    expect(over[200 * width + 80]).toBe(compose(lower)[200 * width + 80]);
+    expect(over[20 * width + 20]).toBe(compose(cover)[20 * width + 20]);
+  });
+
+  test("of which there are more, or that are smaller, than was said are refused", () => {
+    const one = new Resampler(PICTURE, OUTPUT);
+    expect(() => one.compose(composed(upper, lower))).toThrow("more panes");
+    const tiny = { source: wholeOf(PICTURE), target: { x: 0, y: 0, width: 8, height: 4 } };
+    expect(() => one.compose(composed(tiny))).toThrow("so small");
   });
 });
 

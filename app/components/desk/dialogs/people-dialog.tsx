@@ -5,6 +5,7 @@ import { Button, Hint, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { SelectMenu } from "~/components/common/select-menu";
 import { counted } from "~/core/counted";
+import { cutOut } from "~/core/composition/composition";
 import { type Box, boxAround, boxCentre, type Size } from "~/core/geometry/box";
 import { letterOf } from "~/core/subjects/choosing/people";
 import type { Track } from "~/core/subjects/tracking/track";
@@ -195,7 +196,7 @@ function useFaces(open: boolean, known: Appearance[], source: LightCopy, picture
       for (const { id, frame, box } of wanted) {
         const canvas = document.createElement("canvas");
         canvas.width = canvas.height = FACE_SIDE;
-        await grabber.draw(frame, canvas, picture, box);
+        await grabber.draw(frame, canvas, picture, cutOut(box));
         if (grabber.disposed) return;
         const url = canvas.toDataURL("image/jpeg", 0.85);
         setFaces((all) => new Map(all).set(id, url));

@@ -2,7 +2,8 @@ import { clsx } from "clsx";
 import { ChevronLeft, ChevronRight, ChevronsLeft, ChevronsRight } from "lucide-react";
 import { type Ref, useEffect, useRef } from "react";
 import { IconButton } from "~/components/common/button";
-import type { Size } from "~/core/geometry/box";
+import { cutOut } from "~/core/composition/composition";
+import { type Size, wholeOf } from "~/core/geometry/box";
 import { type Clock, timecodeAt } from "~/core/time/timecode";
 import { FrameGrabber } from "../picture/frame-grabber";
 import type { LightCopy } from "../picture/piece-stream";
@@ -31,7 +32,7 @@ export function CutTrim({ source, picture, clock, frame, reach, onMove }: CutTri
     return () => created.dispose();
   }, [source]);
   useEffect(() => {
-    const whole = { x: 0, y: 0, width, height };
+    const whole = cutOut(wholeOf({ width, height }));
     let newer = false;
     const draw = async () => {
       for (const [canvas, shown] of [[before, frame - 1] as const, [after, frame] as const]) {

@@ -1,5 +1,5 @@
 import { Line } from "react-konva";
-import type { CropWindow } from "~/core/geometry/crop-window";
+import type { Box } from "~/core/geometry/box";
 import type { DeskShot } from "../state/desk-types";
 import { type LaneGeometry, toPoint } from "./lane-geometry";
 import type { CanvasTheme } from "./use-theme";
@@ -9,35 +9,48 @@ interface LaneRibbonProps {
   geometry: LaneGeometry;
   drawn: { start: number; end: number };
   theme: CanvasTheme;
-  /** The window's length on the lane's axis beside its height. */
-  lengthOfHeight: number;
 }
 
-/** The window's extent over time, its two edges, and its centre line. */
-export function LaneRibbon({ shot, geometry, drawn, theme, lengthOfHeight }: LaneRibbonProps) {
-  if (!shot.framed) return null;
-  const { windows } = shot.framed;
-  const start = Math.max(shot.start, drawn.start);
-  const end = Math.min(shot.end, drawn.end);
+/** What a shot's panes show over time: of each its extent, its two edges, and its centre line. */
+export function LaneRibbon({ shot, geometry, drawn, theme }: LaneRibbonProps) {
+  if (!shot.shown) return null;
+  const { shown } = shot;
+  return shown(shot.start).panes.map((_, i) => (
+    <PaneRibbon
+      key={i}
+      sourceAt={(frame) => shown(frame).panes[i]!.source}
+      range={{ start: Math.max(shot.start, drawn.start), end: Math.min(shot.end, drawn.end) }}
+      geometry={geometry}
+      theme={theme}
+    />
+  ));
+}
+
+interface PaneRibbonProps extends Pick<LaneRibbonProps, "geometry" | "theme"> {
+  sourceAt: (frame: number) => Box;
+  range: { start: number; end: number };
+}
+
+function PaneRibbon({ sourceAt, range: { start, end }, geometry, theme }: PaneRibbonProps) {
   // A point every second canvas pixel is as fine as can be seen.
   const step = Math.max(1, Math.floor(2 / geometry.pxPerFrame));
   const near: number[] = [];
   const far: number[] = [];
   const centre: number[] = [];
-  const add = (frame: number, window: CropWindow) => {
-    const value = window[geometry.axis];
-    const half = (window.height * lengthOfHeight) / 2;
+  const add = (frame: number, source: Box) => {
+    const from = source[geometry.axis];
+    const length = geometry.axis === "x" ? source.width : source.height;
     const put = (points: number[], position: number) => {
       const { x, y } = toPoint(geometry, position, frame);
       points.push(x, y);
     };
-    put(near, value - half);
-    put(far, value + half);
-    put(centre, value);
+    put(near, from);
+    put(far, from + length);
+    put(centre, from + length / 2);
   };
-  for (let frame = start; frame < end; frame += step) add(frame, windows[frame - shot.start]!);
-  // The last window holds until the cut.
-  add(end, windows[end - 1 - shot.start]!);
+  for (let frame = start; frame < end; frame += step) add(frame, sourceAt(frame));
+  // The last one holds until the cut.
+  add(end, sourceAt(end - 1));
   const back: number[] = [];
   for (let i = far.length - 2; i >= 0; i -= 2) back.push(far[i]!, far[i + 1]!);
   return (

@@ -24,8 +24,6 @@ export interface LaneProps {
   origin: number;
   scale: number;
   pxPerFrame: number;
-  /** The window's length on this axis beside its height. */
-  lengthOfHeight: number;
   clock: Clock;
   onZoom: (factor: number) => void;
   /** A key was put at a frame; `fromFrame` if it was at another before. */
@@ -100,7 +98,6 @@ const LaneContent = memo(function LaneContent({
   geometry,
   drawn,
   theme,
-  lengthOfHeight,
   clock,
   onPlace,
   onPreview,
@@ -119,7 +116,7 @@ const LaneContent = memo(function LaneContent({
       {visible.map((shot) => (
         <Group key={shot.id}>
           <LaneTracks shot={shot} geometry={geometry} drawn={drawn} />
-          <LaneRibbon shot={shot} geometry={geometry} drawn={drawn} theme={theme} lengthOfHeight={lengthOfHeight} />
+          <LaneRibbon shot={shot} geometry={geometry} drawn={drawn} theme={theme} />
           <CutRule shot={shot} size={size} geometry={geometry} theme={theme} clock={clock} />
         </Group>
       ))}

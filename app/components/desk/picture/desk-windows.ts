@@ -1,4 +1,6 @@
+import { type Composition, fill } from "~/core/composition/composition";
 import {
+  aspectRatio,
   centredWindow,
   centreBounds,
   clampWindow,
@@ -20,7 +22,7 @@ export function areaAt(shots: FramedShots, frame: number, picture: Size): Box {
   return shot ? activeArea(shot, picture) : wholeOf(picture);
 }
 
-/** Where the window is at a frame; in the middle of the picture while no path has been laid. */
+/** Where the window is at a frame, for whoever moves it; in the middle of the picture while no path has been laid. */
 export function windowOfShots(shots: FramedShots, frame: number, picture: Size, aspect: number): CropWindow {
   const shot = shotAt(shots, frame);
   const area = areaAt(shots, frame, picture);
@@ -29,6 +31,19 @@ export function windowOfShots(shots: FramedShots, frame: number, picture: Size, 
   if (hand) return clampWindow(hand, area, aspect);
   const windows = shot?.framed?.windows;
   return windows?.[Math.min(windows.length - 1, Math.max(0, frame - shot!.start))] ?? centredWindow(area, aspect);
+}
+
+/** What the version shows at a frame. */
+export function shownOfShots(
+  shots: readonly (FramedShots[number] & Pick<DeskShot, "shown">)[],
+  frame: number,
+  picture: Size,
+  size: Size,
+): Composition {
+  const shot = shotAt(shots, frame);
+  const isPlaced = shot?.handKeys.some((key) => key.frame === frame);
+  if (shot?.shown && !isPlaced) return shot.shown(frame);
+  return fill(windowOfShots(shots, frame, picture, aspectRatio(size)), size);
 }
 
 /** The axes on which a window of this shape can move anywhere in the film. */

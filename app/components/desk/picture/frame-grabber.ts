@@ -1,5 +1,7 @@
-import type { Box, Size } from "~/core/geometry/box";
+import type { Composition } from "~/core/composition/composition";
+import type { Size } from "~/core/geometry/box";
 import { seekSeconds } from "~/core/time/rate";
+import { drawComposition } from "./draw-composition";
 import { type LightCopy, PieceStream } from "./piece-stream";
 
 const nextPaint = () => new Promise((resolve) => requestAnimationFrame(resolve));
@@ -19,11 +21,11 @@ export class FrameGrabber {
   }
 
   /**
-   * Draws a part of a frame, given in source pixels, so that it fills the canvas.
+   * Draws what is made of a frame, so that it fills the canvas.
    *
    * @throws Error if the grabber is disposed before the frame is there
    */
-  async draw(frame: number, canvas: HTMLCanvasElement, picture: Size, box: Box): Promise<void> {
+  async draw(frame: number, canvas: HTMLCanvasElement, picture: Size, shown: Composition): Promise<void> {
     await this.loaded;
     await new Promise<void>((resolve) => {
       this.video.addEventListener("seeked", () => resolve(), { once: true });
@@ -33,9 +35,7 @@ export class FrameGrabber {
     await nextPaint();
     await nextPaint();
     if (this.disposed) throw new Error("let go");
-    const scale = this.video.videoWidth / picture.width;
-    const part = [box.x * scale, box.y * scale, box.width * scale, box.height * scale] as const;
-    canvas.getContext("2d")!.drawImage(this.video, ...part, 0, 0, canvas.width, canvas.height);
+    drawComposition(canvas, this.video, shown, picture);
   }
 
   dispose(): void {

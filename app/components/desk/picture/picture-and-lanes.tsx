@@ -16,7 +16,7 @@ const ZOOM = { initial: 1.1, least: 0.05, most: 24 };
 
 /** The picture with its lanes: under it for a window that moves sideways, beside it for one that moves up and down. */
 export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoRef" | "notice">) {
-  const { film, player, shots, aspect, free, keyEdits } = useDesk();
+  const { film, player, shots, free, keyEdits } = useDesk();
   const { place, preview } = keyEdits;
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const room = useSize(element);
@@ -49,7 +49,6 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
               axis="x"
               origin={left}
               size={{ width: room.width - side, height: Math.max(0, room.height - height - GUTTER) }}
-              lengthOfHeight={aspect}
             />
           </section>
         )}
@@ -59,13 +58,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
             className="absolute top-0 border-l border-line"
             style={{ right: 0 }}
           >
-            <PathLane
-              {...lane}
-              axis="y"
-              origin={GUTTER}
-              size={{ width: SIDE_LANE, height: height + 2 * GUTTER }}
-              lengthOfHeight={1}
-            />
+            <PathLane {...lane} axis="y" origin={GUTTER} size={{ width: SIDE_LANE, height: height + 2 * GUTTER }} />
           </section>
         )}
       </Suspense>

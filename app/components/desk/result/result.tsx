@@ -1,12 +1,12 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { windowBox } from "~/core/geometry/crop-window";
 import { useDesk } from "../state/desk-context";
+import { drawComposition } from "../picture/draw-composition";
 import { useOnFrame } from "../picture/use-player";
 import { useSize } from "../../common/use-size";
 
 /** What the version shows at the frame on screen, in its true shape. */
 export function Result() {
-  const { player, video, film, version, aspect, windowAt } = useDesk();
+  const { player, video, film, version, aspect, shownAt } = useDesk();
   const { picture } = film;
   const [room, setRoom] = useState<HTMLDivElement | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -16,19 +16,10 @@ export function Result() {
 
   const draw = useCallback(
     (frame: number) => {
-      const context = canvas.current?.getContext("2d");
-      if (!context || !video || video.readyState < HTMLMediaElement.HAVE_CURRENT_DATA) return;
-      // What is played may have fewer pixels than the source that windows are measured in.
-      const scale = video.videoWidth / picture.width;
-      const box = windowBox(windowAt(frame), aspect);
-      context.imageSmoothingQuality = "high";
-      context.drawImage(
-        video,
-        ...([box.x * scale, box.y * scale, box.width * scale, box.height * scale] as const),
-        ...([0, 0, context.canvas.width, context.canvas.height] as const),
-      );
+      if (!canvas.current || !video || video.readyState < HTMLMediaElement.HAVE_CURRENT_DATA) return;
+      drawComposition(canvas.current, video, shownAt(frame), picture);
     },
-    [video, picture, windowAt, aspect],
+    [video, picture, shownAt],
   );
   useOnFrame(player, draw);
   useEffect(() => draw(player?.getFrame() ?? 0), [draw, player, width, height]);

@@ -1,6 +1,5 @@
 import { useEffect, useRef, useState } from "react";
 import type { Size } from "~/core/geometry/box";
-import { windowBox } from "~/core/geometry/crop-window";
 import type { DeskShot } from "../state/desk-types";
 import { FrameGrabber } from "../picture/frame-grabber";
 import type { LightCopy } from "../picture/piece-stream";
@@ -13,7 +12,7 @@ async function capture(grabber: FrameGrabber, shot: DeskShot, picture: Size, asp
   const canvas = document.createElement("canvas");
   canvas.width = Math.round(PICTURE_SIDE * Math.min(1, aspect));
   canvas.height = Math.round(PICTURE_SIDE / Math.max(1, aspect));
-  await grabber.draw(frame, canvas, picture, windowBox(shot.framed!.windows[frame - shot.start]!, aspect));
+  await grabber.draw(frame, canvas, picture, shot.shown!(frame));
   return canvas.toDataURL("image/jpeg", 0.8);
 }
 

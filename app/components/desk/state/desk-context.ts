@@ -3,6 +3,7 @@ import type { FilmFacts } from "../dialogs/film-dialog";
 import type { Drawing } from "../picture/picture";
 import type { LightCopy } from "../picture/piece-stream";
 import type { Player } from "../picture/player";
+import type { ShownAt } from "~/core/composition/composition";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import type { ExportView } from "~/core/film-status";
 import type { History } from "~/core/edits/answer";
@@ -36,6 +37,8 @@ export interface DeskContent {
   subjectEdits: SubjectEdits;
   /** The window at a frame, for whoever moves it. */
   windowAt: (frame: number) => CropWindow;
+  /** What the version shows at a frame. */
+  shownAt: ShownAt;
   /** The axes on which the window can move anywhere in the film. */
   free: { x: boolean; y: boolean };
   /** Whether who can be followed is shown on the picture. */

@@ -7,6 +7,7 @@ import type { Shot } from "~/core/shots/shot";
 import type { CastMember } from "~/core/subjects/choosing/cast";
 import type { ThingMark } from "~/core/subjects/marks/marked-things";
 import type { Track } from "~/core/subjects/tracking/track";
+import type { ShownAt } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
 import { type FrameRange, inRange, type Rate } from "~/core/time/rate";
 import type { Clock } from "~/core/time/timecode";
@@ -36,6 +37,8 @@ export interface DeskShot extends Omit<Shot, "follow" | "protect">, SettledShot 
   readonly cast: CastMember[];
   /** Null until it is solved for the first time. */
   framed: FramedShot | null;
+  /** What the version shows at the shot's frames; null as long. */
+  shown: ShownAt | null;
   /** The frame that says most about it. */
   tellingFrame: number;
 }

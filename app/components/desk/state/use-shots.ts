@@ -6,6 +6,7 @@ import type { FilmState, VersionState } from "~/core/edits/film-state";
 import { byRange, shotSettings, type ShotSettings } from "~/core/edits/path-inputs";
 import { settle } from "~/core/edits/shot-in-version";
 import type { FramerNews, ShotResult } from "~/core/edits/version-framer";
+import { shownIn } from "~/core/composition/shown";
 import type { Size } from "~/core/geometry/box";
 import { PerKey } from "~/core/per-key";
 import { castOf } from "~/core/subjects/choosing/cast";
@@ -136,7 +137,7 @@ const fits = ({ framed }: ShotResult, { start, end }: FrameRange): boolean =>
 
 /** The shots of a version with what was found in them and the paths that follow. */
 export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClient | null } {
-  const { film, state, findings } = of;
+  const { film, state, version, findings } = of;
   const { settings, news, tracks, results, client } = useFraming(of);
   const { candidates } = state.film;
   const strengths = useMemo(
@@ -154,6 +155,8 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
   // While a window is dragged this runs with every move of the pointer: what is known of the other shots stays.
   const [known] = useState(() => ({ shots: new PerKey<DeskShot>(), lacking: new PerKey<SecondLook[]>() }));
   const { longHolds, undecoded } = findings;
+  const { width, height } = version;
+  const size = useMemo(() => ({ width, height }), [width, height]);
   const shots = useMemo(
     () =>
       settings.map((each, i) => {
@@ -165,16 +168,16 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
           lackingLooks({ longHolds, undecoded }, shot, film.rate),
         );
         const sources = tracks.stock.sourcesOf(shot, news.analysed, news.opinions) ?? [];
-        const from = [each, i, result, strength, lacking, state.people, ...sources, ...marks[i]!];
+        const from = [each, size, i, result, strength, lacking, state.people, ...sources, ...marks[i]!];
         return known.shots.get(shot.id, from, () =>
-          deskShot(each, i + 1, result, marks[i]!, [...cutLooks(shot, strength), ...lacking], () => ({
+          deskShot(each, i + 1, result, marks[i]!, [...cutLooks(shot, strength), ...lacking], size, () => ({
             tracks: tracks.stock.of(shot, news.analysed, news.opinions) ?? NO_TRACKS,
             picture: film.picture,
             people: state.people,
           })),
         );
       }),
-    [known, settings, results, strengths, marks, longHolds, undecoded, tracks, news, film, state.people],
+    [known, settings, results, strengths, marks, longHolds, undecoded, tracks, news, film, size, state.people],
   );
   return { shots, client };
 }
@@ -191,6 +194,7 @@ function deskShot(
   result: ShotResult | null,
   marks: readonly ThingMark[],
   looks: SecondLook[],
+  size: Size,
   find: () => Found,
 ): DeskShot {
   let found: Found | undefined;
@@ -203,6 +207,7 @@ function deskShot(
     handKeys,
     marks,
     framed: result?.framed ?? null,
+    shown: result && shownIn([{ range: shot, windows: result.framed.windows }], size),
     looks: [...(result?.looks ?? []), ...looks],
     tellingFrame: result?.tellingFrame ?? shot.start,
     get tracks() {

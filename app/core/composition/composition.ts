@@ -1,0 +1,69 @@
+/** What a target frame is made of: one description for the desk, small pictures, checks and the render. */
+import { type Box, boxContains, scaleBox, type Size, wholeOf } from "../geometry/box";
+import { aspectRatio, type CropWindow, windowBox } from "../geometry/crop-window";
+
+/** A box of the source that is shown in a box of the target; both may lie between pixels. */
+export interface Pane {
+  /** In pixels of the source's picture. */
+  source: Box;
+  /** In pixels of the target. */
+  target: Box;
+}
+
+export interface Composition {
+  /** Size of the frame. */
+  size: Size;
+  /** What lies behind the panes; so far nothing does, which is black. */
+  backdrop: null;
+  /** From back to front. */
+  panes: readonly Pane[];
+  /** What lies above the panes; so far nothing does. */
+  layers: readonly never[];
+}
+
+/** What a version shows at each frame of a film that it shows at all. */
+export type ShownAt = (frame: number) => Composition;
+
+/** The crop window fills the frame: one pane that covers it. */
+export const fill = (window: CropWindow, size: Size): Composition => ({
+  size,
+  backdrop: null,
+  panes: [{ source: windowBox(window, aspectRatio(size)), target: wholeOf(size) }],
+  layers: [],
+});
+
+/** A part of the source, and nothing else, as a frame of its size. */
+export const cutOut = (source: Box): Composition => {
+  const size = { width: source.width, height: source.height };
+  return { size, backdrop: null, panes: [{ source, target: wholeOf(size) }], layers: [] };
+};
+
+/** The same frame in another size, such as that of a small picture. */
+export function inSize({ size, panes, ...rest }: Composition, wanted: Size): Composition {
+  const across = wanted.width / size.width;
+  const down = wanted.height / size.height;
+  const scaled = ({ x, y, width, height }: Box): Box => ({
+    x: x * across,
+    y: y * down,
+    width: width * across,
+    height: height * down,
+  });
+  return { ...rest, size: wanted, panes: panes.map(({ source, target }) => ({ source, target: scaled(target) })) };
+}
+
+/** The same frame made from a source that is so many times as large, such as a light copy. */
+export const fromScaled = ({ panes, ...rest }: Composition, factor: number): Composition => ({
+  ...rest,
+  panes: panes.map(({ source, target }) => ({ source: scaleBox(source, factor), target })),
+});
+
+/** Whether a box of the source is to be seen whole, give or take so many of its pixels. */
+export const showsWhole = ({ panes }: Composition, box: Box, tolerance = 0): boolean =>
+  panes.some(({ source }) => boxContains(source, box, tolerance));
+
+/** How many times its size the source is shown in the pane that enlarges it most. */
+export const enlargementOf = ({ panes }: Composition): number =>
+  panes.reduce((most, { source, target }) => Math.max(most, target.height / source.height), 0);
+
+/** Whether a pane alone covers all of the frame. */
+export const coversAll = ({ size }: Composition, { target }: Pane): boolean => boxContains(target, wholeOf(size));

@@ -1,0 +1,28 @@
+import type { Size } from "../geometry/box";
+import type { CropWindow } from "../geometry/crop-window";
+import { type FrameRange, inRange } from "../time/rate";
+import { fill, type ShownAt } from "./composition";
+
+/** A shot with its path. */
+export interface ShownShot {
+  range: FrameRange;
+  /** One window for each frame of the shot. */
+  windows: readonly CropWindow[];
+}
+
+/**
+ * What a version of a size shows at the frames of shots, in order of time.
+ *
+ * @throws from what it returns: Error for a frame that is in none of the shots
+ */
+export function shownIn(shots: readonly ShownShot[], size: Size): ShownAt {
+  // Frames are mostly asked for one after the other.
+  let at = 0;
+  return (frame) => {
+    const isIn = (shot: ShownShot | undefined) => shot !== undefined && inRange(frame, shot.range);
+    if (!isIn(shots[at])) at = shots.findIndex(isIn);
+    const shot = shots[at];
+    if (!shot) throw new Error(`frame ${frame} is in no shot`);
+    return fill(shot.windows[frame - shot.range.start]!, size);
+  };
+}
