@@ -20,6 +20,6 @@ export default {
     ],
   },
   moduleNameMapper: { "^~/(.*)$": "<rootDir>/app/$1" },
-  testMatch: ["<rootDir>/{app,bench,cli,server,models,demo,tools}/**/*.test.{ts,tsx}"],
+  testMatch: ["<rootDir>/{app,bench,cli,server,models,demo,tests,tools}/**/*.test.{ts,tsx}"],
   modulePathIgnorePatterns: ["<rootDir>/build", "<rootDir>/tools/models"],
 };

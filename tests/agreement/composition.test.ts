@@ -1,0 +1,76 @@
+/** The canvas of the desk and the resampler of the render make the same of a composition. */
+import { expect, test } from "@jest/globals";
+import { createCanvas } from "@napi-rs/canvas";
+import { difference, rgbOfYuv } from "../support/rgb-of-yuv";
+import { yuvPicture } from "../support/yuv-picture";
+import { type Composition, fill, fromScaled, inSize } from "~/core/composition/composition";
+import { Resampler } from "~/media/resample/resampler.server";
+import { drawComposition } from "~/components/desk/picture/draw-composition";
+
+/** The light copy has half the source's pixels along each side. */
+const PICTURE = { width: 1280, height: 720 };
+const COPY = { width: 640, height: 360 };
+const CANVAS = { width: 180, height: 320 };
+const VERSION = { width: 1080, height: 1920 };
+
+const colour = (x: number, y: number): [number, number, number] => [
+  128 + 90 * Math.sin(x * 0.031) * Math.cos(y * 0.023),
+  128 + 70 * Math.sin(x * 0.017 + y * 0.029),
+  128 + 60 * Math.cos(x * 0.011 - y * 0.037),
+];
+
+function onCanvas(shown: Composition): Uint8ClampedArray {
+  const video = createCanvas(COPY.width, COPY.height);
+  const context = video.getContext("2d");
+  const pixels = context.createImageData(COPY.width, COPY.height);
+  for (let y = 0; y < COPY.height; y++) {
+    for (let x = 0; x < COPY.width; x++) pixels.data.set([...colour(x, y), 255], 4 * (y * COPY.width + x));
+  }
+  context.putImageData(pixels, 0, 0);
+  const canvas = createCanvas(CANVAS.width, CANVAS.height);
+  const film = Object.assign(video, { videoWidth: COPY.width }) as unknown as HTMLVideoElement;
+  drawComposition(canvas as unknown as HTMLCanvasElement, film, shown, PICTURE);
+  return canvas
+    .getContext("2d")
+    .getImageData(0, 0, CANVAS.width, CANVAS.height)
+    .data.filter((_, i) => i % 4 !== 3);
+}
+
+function inRender(shown: Composition): Uint8ClampedArray {
+  const { luma, blue, red } = yuvPicture(COPY.width, COPY.height, colour);
+  const resampler = new Resampler(COPY, CANVAS, 2);
+  resampler.source.set([...luma, ...blue, ...red]);
+  resampler.compose(fromScaled(inSize(shown, CANVAS), COPY.width / PICTURE.width));
+  return rgbOfYuv(resampler.target, CANVAS);
+}
+
+const stack: Composition = {
+  ...fill({ x: 0, y: 0, height: 1 }, VERSION),
+  panes: [
+    { source: { x: 100.4, y: 30, width: 540, height: 450 }, target: { x: 40.5, y: 30, width: 1000, height: 833.3 } },
+    { source: { x: 700, y: 200.7, width: 400, height: 400 }, target: { x: 60, y: 900.2, width: 960, height: 960 } },
+  ],
+};
+
+test.each([
+  ["a window", fill({ x: 523.37, y: 360, height: 720 }, VERSION)],
+  ["a window that is zoomed in", fill({ x: 700.21, y: 300.9, height: 391.4 }, VERSION)],
+  ["two panes between pixels, with black around them", stack],
+])("%s: canvas and render differ by less than two levels of 255 on average", (_, shown) => {
+  const [canvas, render] = [onCanvas(shown), inRender(shown)];
+  // Chroma has a sample for four pixels: at the border of a pane to black it is told apart by no more than that.
+  const edges = shown.panes.flatMap(({ target: { x, y, width, height } }) => [
+    { axis: "x", at: (x * CANVAS.width) / VERSION.width },
+    { axis: "x", at: ((x + width) * CANVAS.width) / VERSION.width },
+    { axis: "y", at: (y * CANVAS.height) / VERSION.height },
+    { axis: "y", at: ((y + height) * CANVAS.height) / VERSION.height },
+  ]);
+  const isInside = (i: number) => {
+    const place = { x: Math.floor(i / 3) % CANVAS.width, y: Math.floor(i / 3 / CANVAS.width) };
+    return edges.every(({ axis, at }) => Math.abs(place[axis as "x" | "y"] + 0.5 - at) > 3);
+  };
+  const inside = difference(canvas, render, isInside);
+  expect(inside.mean).toBeLessThan(2);
+  expect(inside.largest).toBeLessThan(8);
+  expect(difference(canvas, render).mean).toBeLessThan(3);
+});
