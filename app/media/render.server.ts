@@ -27,6 +27,9 @@ export interface RenderPlan extends FilmFile {
 /** Frames that are decoded while an earlier one is scaled and encoded; each has some megabytes. */
 const DECODED_AHEAD = 4;
 
+/** How the picture is encoded. */
+export const ENCODER = ["-c:v", "libx264", "-preset", "fast", "-crf", "18", "-pix_fmt", "yuv420p"];
+
 /** Sound codecs that an MP4 file takes as they are. */
 const COPYABLE = new Set(["aac", "mp3", "ac3", "eac3", "alac"]);
 
@@ -97,20 +100,7 @@ export async function renderFilm(
     [
       ...["-y", "-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", `${width}x${height}`, "-r", rate, "-i", "pipe:0"],
       ...sound.input,
-      ...[
-        "-map",
-        "0:v:0",
-        "-vf",
-        "setsar=1",
-        "-c:v",
-        "libx264",
-        "-preset",
-        "fast",
-        "-crf",
-        "18",
-        "-pix_fmt",
-        "yuv420p",
-      ],
+      ...["-map", "0:v:0", "-vf", "setsar=1", ...ENCODER],
       ...REC709_TAGS,
       ...sound.output,
       ...["-t", String(frameToSeconds(frames, info.rate)), "-movflags", "+faststart", "-f", "mp4", writing(target)],
