@@ -7,6 +7,7 @@ import { type FilmRow, setSensitivity } from "./films.server";
 import { isAnalysed } from "./jobs.server";
 import { listMarks, listTrackEdits, putMark, putTrackEdit } from "./marks.server";
 import { changePerson, listPeople } from "./people.server";
+import { readable } from "./readable";
 import { deleteShot, listShots, saveShot } from "./shots.server";
 import {
   deleteHandKey,
@@ -19,8 +20,14 @@ import {
   setShotInVersion,
 } from "./versions.server";
 
-/** All that can be edited of a film, as it is stored. */
-export function loadState(db: Db, { id, info, sensitivity }: FilmRow): FilmState {
+/**
+ * All that can be edited of a film, as it is stored.
+ *
+ * @throws UnreadableFilm if some of it cannot be read
+ */
+export const loadState = (db: Db, film: FilmRow): FilmState => readable(film.name, () => readState(db, film));
+
+function readState(db: Db, { id, info, sensitivity }: FilmRow): FilmState {
   return {
     film: {
       id,

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { FilmInfo } from "~/core/film-info";
 import { frameToSeconds } from "~/core/time/rate";
 import type { Db } from "./database.server";
+import { readable, UnreadableFilm } from "./readable";
 
 /** What an older version has stored of a film: whether its frames were uneven, and when the first of them came. */
 const OlderInfo = z.looseObject({
@@ -58,7 +59,7 @@ const toFilm = (row: RawFilm): FilmRow => ({
   id: row.id,
   name: row.name,
   file: row.file,
-  info: StoredInfo.parse(JSON.parse(row.info)),
+  info: readable(row.name, () => StoredInfo.parse(JSON.parse(row.info))),
   revision: row.revision,
   found: row.found,
   sensitivity: row.sensitivity,
@@ -75,9 +76,35 @@ export function insertFilm(db: Db, film: Pick<FilmRow, "id" | "name" | "file" | 
   );
 }
 
-export const listFilms = (db: Db): FilmRow[] =>
-  db.prepare<[], RawFilm>("SELECT * FROM films ORDER BY created_at DESC").all().map(toFilm);
+/** A film of which cannot be read what is stored of it. */
+export interface BrokenFilm {
+  id: string;
+  name: string;
+  problem: string;
+}
 
+/** The films of the library, the newest first, and those that cannot be read, which keep nobody from the others. */
+export function readFilms(db: Db): { films: FilmRow[]; broken: BrokenFilm[] } {
+  const films: FilmRow[] = [];
+  const broken: BrokenFilm[] = [];
+  for (const row of db.prepare<[], RawFilm>("SELECT * FROM films ORDER BY created_at DESC").all()) {
+    try {
+      films.push(toFilm(row));
+    } catch (error) {
+      if (!(error instanceof UnreadableFilm)) throw error;
+      broken.push({ id: row.id, name: row.name, problem: error.message });
+    }
+  }
+  return { films, broken };
+}
+
+export const listFilms = (db: Db): FilmRow[] => readFilms(db).films;
+
+/** Whether the library has a film, readable or not. */
+export const hasFilm = (db: Db, id: string): boolean =>
+  db.prepare("SELECT 1 FROM films WHERE id = ?").get(id) !== undefined;
+
+/** @throws UnreadableFilm if what is stored of it cannot be read */
 export function findFilm(db: Db, id: string): FilmRow | null {
   const row = db.prepare<[string], RawFilm>("SELECT * FROM films WHERE id = ?").get(id);
   return row ? toFilm(row) : null;

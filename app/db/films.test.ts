@@ -11,7 +11,18 @@ import {
   saveTransitions,
 } from "./analysis.server";
 import { type Db, openDatabase } from "./database.server";
-import { deleteFilm, findFilm, insertFilm, listFilms, raiseRevision, setSensitivity } from "./films.server";
+import { loadState } from "./film-state.server";
+import {
+  deleteFilm,
+  findFilm,
+  hasFilm,
+  insertFilm,
+  listFilms,
+  raiseRevision,
+  readFilms,
+  setSensitivity,
+} from "./films.server";
+import { UnreadableFilm } from "./readable";
 import { listShots, saveShot } from "./shots.server";
 import { findVersion, saveVersion, listHandKeys, setShotInVersion, setHandKey } from "./versions.server";
 
@@ -57,6 +68,41 @@ describe("films", () => {
       "transition_candidates",
     ]) {
       expect([table, count(table)]).toEqual([table, 0]);
+    }
+  });
+});
+
+describe("a film of which something stored makes no sense", () => {
+  beforeEach(() => {
+    insertFilm(db, { id: "broken", name: "Broken.mp4", file: "/broken.mp4", info: INFO });
+  });
+
+  test("is told apart, and keeps nobody from the others", () => {
+    for (const info of ["{", '{"frames": "many"}']) {
+      db.prepare("UPDATE films SET info = ? WHERE id = 'broken'").run(info);
+      const { films, broken } = readFilms(db);
+      expect(films.map(({ id }) => id)).toEqual(["film"]);
+      expect(broken).toMatchObject([{ id: "broken", name: "Broken.mp4" }]);
+      expect(broken[0]!.problem).toContain("what Glad Pan has stored of Broken.mp4 cannot be read");
+      expect(() => findFilm(db, "broken")).toThrow(UnreadableFilm);
+      expect(hasFilm(db, "broken")).toBe(true);
+    }
+  });
+
+  test("says so when its shots, versions or keys are read", () => {
+    const film = findFilm(db, "broken")!;
+    saveVersion(db, "broken", { id: "tall", name: "Tall", width: 1080, height: 1920 });
+    saveShot(db, "broken", freshShot("one", { start: 0, end: 300 }, null));
+    expect(loadState(db, film).shots).toHaveLength(1);
+    for (const damage of [
+      `UPDATE shots SET protect = '{"x": 1}'`,
+      "UPDATE shots SET protect = '{'",
+      "INSERT INTO hand_keys (version_id, frame, x, y, height, easing) VALUES ('tall', 3, 1, 1, 5, 'sideways')",
+    ]) {
+      db.exec("SAVEPOINT undamaged");
+      db.exec(damage);
+      expect(() => loadState(db, film)).toThrow(UnreadableFilm);
+      db.exec("ROLLBACK TO undamaged");
     }
   });
 });

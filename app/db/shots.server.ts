@@ -37,6 +37,9 @@ const toShot = (row: RawShot): Shot =>
 export const listShots = (db: Db, filmId: string): Shot[] =>
   db.prepare<[string], RawShot>("SELECT * FROM shots WHERE film_id = ? ORDER BY start_frame").all(filmId).map(toShot);
 
+export const countShots = (db: Db, filmId: string): number =>
+  db.prepare<[string], { count: number }>("SELECT COUNT(*) AS count FROM shots WHERE film_id = ?").get(filmId)!.count;
+
 /** Stores a shot in the place of the film's one with its id, if there is one. */
 export function saveShot(db: Db, filmId: string, shot: Shot): void {
   const { changes } = db

@@ -4,7 +4,7 @@ import { basename, join, parse } from "node:path";
 import { nanoid } from "nanoid";
 import { z } from "zod";
 import { inTransaction } from "~/db/database.server";
-import { deleteFilm, type FilmRow, findFilm, insertFilm, listFilms, setInfo } from "~/db/films.server";
+import { deleteFilm, type FilmRow, findFilm, hasFilm, insertFilm, listFilms, setInfo } from "~/db/films.server";
 import { deleteJob, insertJob, listJobs } from "~/db/jobs.server";
 import { saveVersion } from "~/db/versions.server";
 import { requireSpace } from "~/disk/disk-space.server";
@@ -140,7 +140,7 @@ export async function addDemoFilm(file: string, name: string): Promise<void> {
 
 /** Removes a film with all that was made of it; false if there is none with this id. */
 export async function removeFilm(id: string): Promise<boolean> {
-  if (!findFilm(db(), id)) return false;
+  if (!hasFilm(db(), id)) return false;
   await writeAside(removedFile(filmFolder(id)), (aside) => writeFile(aside, ""));
   await stopJobs(id);
   deleteFilm(db(), id);
@@ -171,7 +171,7 @@ export async function reconcileFilms(): Promise<void> {
       await rm(folder, { recursive: true, force: true });
       continue;
     }
-    if (findFilm(db(), id)) continue;
+    if (hasFilm(db(), id)) continue;
     const note = noteOf(folder);
     const source = files.find((file) => parse(file).name === "source");
     if (!source && !note?.linked) {

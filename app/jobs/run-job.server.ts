@@ -7,7 +7,7 @@ import { dropChunks } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
 import { type FilmRow, findFilm } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";
-import { listShots } from "~/db/shots.server";
+import { countShots } from "~/db/shots.server";
 import { findVersion } from "~/db/versions.server";
 import { framesIn, joinRanges } from "~/core/time/rate";
 import { requireSpace } from "~/disk/disk-space.server";
@@ -59,7 +59,7 @@ async function analyse(
     onProgress: (share) => onProgress("Looking for shots and people", share),
   });
   dropChunks(db, filmId, film.info.frames);
-  return { shots: listShots(db, filmId).length };
+  return { shots: countShots(db, filmId) };
 }
 
 /** Of a render, beside the check of what came of it. */

@@ -21,7 +21,7 @@ import { changeSound, useFields } from "~/jobs/films.server";
 import { changeJob } from "~/jobs/queue.server";
 import { db } from "~/jobs/workplace.server";
 import type { Route } from "./+types/desk";
-import { orDiskFull, readIntent, refusal, requireFilm } from "./requests.server";
+import { orDiskFull, orRefuse, readIntent, refusal, requireFilm } from "./requests.server";
 
 export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?.film.name ?? "Film"} · Glad Pan` }];
 
@@ -30,7 +30,11 @@ export function loader({ params }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
   return {
     film: { id: film.id, name: film.name, ...film.info, clock: clockOfFilm(film.info) },
-    loaded: { revision: film.revision, state: loadState(db(), film), history: historyOf(db(), film) },
+    loaded: orRefuse(() => ({
+      revision: film.revision,
+      state: loadState(db(), film),
+      history: historyOf(db(), film),
+    })),
     findings: { analysed: listAnalysed(db(), film.id), marks: listMarkTracks(db(), film.id) },
     undecoded: listUndecoded(db(), film.id),
     status: filmStatus(film),

@@ -1,7 +1,7 @@
 import { useRevalidator } from "react-router";
 import { z } from "zod";
 import { Id } from "~/core/ids";
-import { FilmCard } from "~/components/library/film-card";
+import { BrokenFilmCard, FilmCard } from "~/components/library/film-card";
 import { AddFilm } from "~/components/library/add-film";
 import { type LinkAnswer, MediaBrowser } from "~/components/library/media-browser";
 import { UnfinishedUploads } from "~/components/library/unfinished-uploads";
@@ -11,7 +11,7 @@ import { Wordmark } from "~/components/common/wordmark";
 import { isUnderWay, usePolling } from "~/components/common/use-polling";
 import { lackingOf } from "~/core/checks/lacking-pictures";
 import { listUndecoded } from "~/db/analysis.server";
-import { listFilms } from "~/db/films.server";
+import { readFilms } from "~/db/films.server";
 import { findJob, listJobs, secondsLeft } from "~/db/jobs.server";
 import { linkFilm, removeFilm } from "~/jobs/films.server";
 import { NotOpenError, openedFolders, requireOpen } from "~/jobs/media-folders.server";
@@ -19,22 +19,23 @@ import { FilmError } from "~/media/film-tool.server";
 import { changeJob } from "~/jobs/queue.server";
 import { db } from "~/jobs/workplace.server";
 import { listUploads } from "~/jobs/uploads.server";
-import { listShots } from "~/db/shots.server";
+import { countShots } from "~/db/shots.server";
 import type { Route } from "./+types/films";
 import { orDiskFull, readIntent, refusal } from "./requests.server";
 
 export const meta = () => [{ title: "Films · Glad Pan" }];
 
 export async function loader() {
-  const films = listFilms(db()).map(({ id, name, info, createdAt }) => {
+  const known = readFilms(db());
+  const films = known.films.map(({ id, name, info, createdAt }) => {
     const jobs = listJobs(db(), id)
       .filter((job) => job.kind !== "render")
       .map((job) => ({ ...job, secondsLeft: secondsLeft(job) }));
     const { picture, rate, frames } = info;
     const lacking = lackingOf(info, listUndecoded(db(), id));
-    return { id, name, info: { picture, rate, frames }, lacking, createdAt, jobs, shots: listShots(db(), id).length };
+    return { id, name, info: { picture, rate, frames }, lacking, createdAt, jobs, shots: countShots(db(), id) };
   });
-  return { films, unfinished: listUploads(), hasFolders: (await openedFolders()).length > 0 };
+  return { films, broken: known.broken, unfinished: listUploads(), hasFolders: (await openedFolders()).length > 0 };
 }
 
 const Intent = z.discriminatedUnion("intent", [
@@ -68,7 +69,7 @@ export async function action({ request }: Route.ActionArgs) {
   });
 }
 
-export default function Films({ loaderData: { films, unfinished, hasFolders } }: Route.ComponentProps) {
+export default function Films({ loaderData: { films, broken, unfinished, hasFolders } }: Route.ComponentProps) {
   const revalidator = useRevalidator();
   const reload = () => void revalidator.revalidate();
   const { uploads, add, dismiss, goOn } = useUploads(unfinished, reload);
@@ -86,7 +87,7 @@ export default function Films({ loaderData: { films, unfinished, hasFolders } }:
       <main className="mx-auto max-w-6xl px-8 py-8">
         <h1 className="font-display text-3xl font-semibold tracking-tight">Films</h1>
         <UnfinishedUploads uploads={unfinished.filter(({ id }) => !sent.has(id))} onDiscarded={reload} />
-        {films.length === 0 ? (
+        {films.length + broken.length === 0 ? (
           <p className="mt-4 max-w-md text-soft">
             Nothing here yet. Add a finished film; Glad Pan finds its shots and follows whoever matters in each, and you
             get it back upright, square, or in any other shape. Your original is never touched.
@@ -95,6 +96,9 @@ export default function Films({ loaderData: { films, unfinished, hasFolders } }:
           <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-6">
             {films.map((film) => (
               <FilmCard key={film.id} film={film} />
+            ))}
+            {broken.map((film) => (
+              <BrokenFilmCard key={film.id} film={film} />
             ))}
           </ul>
         )}

@@ -2,6 +2,8 @@
 import { data } from "react-router";
 import { z } from "zod";
 import { findFilm, type FilmRow } from "~/db/films.server";
+import { asSentence } from "~/core/sentence";
+import { Refusal } from "~/core/refusal";
 import { isDiskFull } from "~/disk/disk-space.server";
 import { isId } from "~/core/ids";
 import { dataFolder, db, diskIsFull } from "~/jobs/workplace.server";
@@ -14,13 +16,23 @@ export const SMALL_BODY_BYTES = 2 ** 20;
 /** The largest list of cuts that makes sense. */
 export const LIST_BODY_BYTES = 8 * 2 ** 20;
 
+/** Lets `work` be refused: the answer then has the refusal's status and says why. */
+export function orRefuse<T>(work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof Refusal) throw refusal(error.status, asSentence(error.message));
+    throw error;
+  }
+}
+
 /**
  * A film by its id, as it came from outside.
  *
- * @throws a response with status 404 if there is none
+ * @throws a response with status 404 if there is none, 422 if what is stored of it cannot be read
  */
 export function requireFilm(id: string): FilmRow {
-  const film = isId(id) ? findFilm(db(), id) : null;
+  const film = isId(id) ? orRefuse(() => findFilm(db(), id)) : null;
   if (!film) throw refusal(404, "There is no such film in your library.");
   return film;
 }

@@ -1,9 +1,10 @@
-import { Film, Info, Trash2 } from "lucide-react";
+import { Film, Info, Trash2, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import { AlertDialog } from "radix-ui";
 import { Link, useFetcher } from "react-router";
 import { describeLacking, type Lacking } from "~/core/checks/lacking-pictures";
 import { counted } from "~/core/counted";
+import { asSentence } from "~/core/sentence";
 import { formatRate, type Rate } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import { Button, IconButton } from "~/components/common/button";
@@ -51,6 +52,20 @@ export function FilmCard({ film }: { film: FilmView }) {
   );
 }
 
+/** A film of which cannot be read what is stored of it: what to do, and nothing else. */
+export function BrokenFilmCard({ film }: { film: { id: string; name: string; problem: string } }) {
+  return (
+    <li className="group relative overflow-hidden rounded-lg border border-line bg-panel p-4 focus-within:border-soft hover:border-soft">
+      <h2 className="truncate pr-8 font-display text-base font-semibold">{film.name}</h2>
+      <p role="alert" className="mt-2 flex gap-1.5 text-xs text-warn">
+        <TriangleAlert className="mt-px size-3.5 shrink-0" aria-hidden />
+        {asSentence(film.problem)}
+      </p>
+      <DeleteFilm film={film} />
+    </li>
+  );
+}
+
 function Poster({ filmId, ready }: { filmId: string; ready: boolean }) {
   const [failed, setFailed] = useState(false);
   return (
@@ -69,7 +84,7 @@ function Poster({ filmId, ready }: { filmId: string; ready: boolean }) {
   );
 }
 
-function DeleteFilm({ film }: { film: FilmView }) {
+function DeleteFilm({ film }: { film: Pick<FilmView, "id" | "name"> }) {
   const fetcher = useFetcher();
   return (
     <AlertDialog.Root>

@@ -1,0 +1,30 @@
+import { ZodError } from "zod";
+import { Refusal } from "~/core/refusal";
+
+/** What is stored of a film makes no sense any more; the film's own file is untouched, and so are the other films. */
+export class UnreadableFilm extends Refusal {
+  override name = "UnreadableFilm";
+
+  constructor(film: string, cause: Error) {
+    super(
+      `what Glad Pan has stored of ${film} cannot be read. Put a backup back with ./glad-pan restore, or remove the film from the library and add it again; its file is untouched`,
+      422,
+    );
+    this.cause = cause;
+  }
+}
+
+/**
+ * Reads something that is stored of a film.
+ *
+ * @param film what the film is called
+ * @throws UnreadableFilm if that is no JSON, or not of its shape
+ */
+export function readable<T>(film: string, read: () => T): T {
+  try {
+    return read();
+  } catch (error) {
+    if (error instanceof ZodError || error instanceof SyntaxError) throw new UnreadableFilm(film, error);
+    throw error;
+  }
+}
