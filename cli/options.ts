@@ -1,4 +1,5 @@
 import { type Command, InvalidArgumentError } from "commander";
+import { USUAL_FORMAT } from "~/core/formats/output-formats";
 import type { Box, Size } from "~/core/geometry/box";
 import { LEAST_ACTIVE_SIDE } from "~/core/shots/shot";
 import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
@@ -8,16 +9,15 @@ export class UsageError extends Error {
   override name = "UsageError";
 }
 
-const MAX_SIDE = 8192;
-
 /** "1080x1920" */
 export function parseSize(text: string): Size {
   const match = /^(\d+)[x×](\d+)$/.exec(text);
   if (!match) throw new InvalidArgumentError("A size is written WIDTHxHEIGHT, such as 1080x1920.");
   const size = { width: Number(match[1]), height: Number(match[2]) };
   const sides = [size.width, size.height];
-  if (sides.some((side) => side % 2 !== 0 || side < 16 || side > MAX_SIDE)) {
-    throw new InvalidArgumentError(`Both sides must be even and from 16 to ${MAX_SIDE}.`);
+  const { least, most } = USUAL_FORMAT.side;
+  if (sides.some((side) => side % 2 !== 0 || side < least || side > most)) {
+    throw new InvalidArgumentError(`Both sides must be even and from ${least} to ${most}.`);
   }
   return size;
 }

@@ -46,7 +46,7 @@ export const FilmStatus = z.object({
   /** Counts what the editor has changed. */
   revision: z.int(),
   /** Counts what the analysis and marks have found. */
-  found: z.int(),
+  findings: z.int(),
   /** Jobs that are not done, without renders. */
   jobs: z.array(JobView),
   /** The newest first. */

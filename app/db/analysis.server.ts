@@ -12,7 +12,7 @@ export interface ChunkRow {
   range: FrameRange;
   /** As `packFeatures` packs them; empty when they are done with. */
   features: Uint8Array;
-  looks: FrameDetections[];
+  detected: FrameDetections[];
   camera: CameraStep[];
 }
 
@@ -30,7 +30,7 @@ export const listChunks = (db: Db, filmId: string): ChunkRow[] =>
     .map((row) => ({
       range: { start: row.start_frame, end: row.end_frame },
       features: row.features,
-      ...(JSON.parse(row.detections) as Pick<ChunkRow, "looks" | "camera">),
+      ...(JSON.parse(row.detections) as Pick<ChunkRow, "detected" | "camera">),
     }));
 
 export function insertChunk(db: Db, filmId: string, chunk: ChunkRow): void {
@@ -42,7 +42,7 @@ export function insertChunk(db: Db, filmId: string, chunk: ChunkRow): void {
     chunk.range.start,
     chunk.range.end,
     Buffer.from(chunk.features),
-    JSON.stringify({ looks: chunk.looks, camera: chunk.camera }),
+    JSON.stringify({ detected: chunk.detected, camera: chunk.camera }),
   );
 }
 

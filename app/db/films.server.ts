@@ -38,7 +38,7 @@ export interface FilmRow {
   /** Counts the changes made to the film's shots, versions and keys. */
   revision: number;
   /** Counts what the analysis and marks have found. */
-  found: number;
+  findings: number;
   /** How ready to see transitions, 0 to 100. */
   sensitivity: number;
   createdAt: number;
@@ -50,7 +50,7 @@ interface RawFilm {
   file: string;
   info: string;
   revision: number;
-  found: number;
+  findings: number;
   sensitivity: number;
   created_at: number;
 }
@@ -61,7 +61,7 @@ const toFilm = (row: RawFilm): FilmRow => ({
   file: row.file,
   info: readable(row.name, () => StoredInfo.parse(JSON.parse(row.info))),
   revision: row.revision,
-  found: row.found,
+  findings: row.findings,
   sensitivity: row.sensitivity,
   createdAt: row.created_at,
 });
@@ -116,8 +116,8 @@ export const raiseRevision = (db: Db, id: string): void =>
   void db.prepare("UPDATE films SET revision = revision + 1 WHERE id = ?").run(id);
 
 /** Says that there is more to be seen in a film than before. */
-export const raiseFound = (db: Db, id: string): void =>
-  void db.prepare("UPDATE films SET found = found + 1 WHERE id = ?").run(id);
+export const raiseFindings = (db: Db, id: string): void =>
+  void db.prepare("UPDATE films SET findings = findings + 1 WHERE id = ?").run(id);
 
 export const setInfo = (db: Db, id: string, info: FilmInfo): void =>
   void db.prepare("UPDATE films SET info = ? WHERE id = ?").run(JSON.stringify(info), id);

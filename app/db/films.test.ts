@@ -56,7 +56,7 @@ describe("films", () => {
     setShotInVersion(db, "tall", "one", { manner: "still" });
     setHandKey(db, "tall", { frame: 3, x: 1, y: 2, height: 3, easing: "hold" });
     saveTransitions(db, "film", { candidates: [], settled: 0 });
-    insertChunk(db, "film", { range: { start: 0, end: 2 }, features: new Uint8Array(4), looks: [], camera: [] });
+    insertChunk(db, "film", { range: { start: 0, end: 2 }, features: new Uint8Array(4), detected: [], camera: [] });
     deleteFilm(db, "film");
     for (const table of [
       "films",
@@ -132,7 +132,7 @@ describe("what an analysis has seen", () => {
     const chunk = (start: number, byte: number) => ({
       range: { start, end: start + 10 },
       features: Uint8Array.of(byte),
-      looks: [{ frame: start, looked: ["face" as const], step: 2, detections: [] }],
+      detected: [{ frame: start, looked: ["face" as const], step: 2, detections: [] }],
       camera: [],
     });
     for (const piece of [chunk(10, 1), chunk(0, 2), chunk(10, 3)]) insertChunk(db, "film", piece);

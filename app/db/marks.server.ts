@@ -4,7 +4,7 @@ import { type PackedTrack, packTrack } from "~/core/subjects/tracking/packed-tra
 import type { Track } from "~/core/subjects/tracking/track";
 import { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
 import type { Db } from "./database.server";
-import { raiseFound } from "./films.server";
+import { raiseFindings } from "./films.server";
 import { StoredTrack } from "./stored-tracks";
 
 interface RawMark extends Box {
@@ -69,7 +69,7 @@ export function saveMarkTrack(db: Db, filmId: string, basis: string, track: Trac
     basis,
     JSON.stringify(packTrack(track)),
   );
-  raiseFound(db, filmId);
+  raiseFindings(db, filmId);
 }
 
 /** What the editor has changed of tracks, by their ids. */

@@ -13,7 +13,7 @@ import {
   saveUndecoded,
 } from "~/db/analysis.server";
 import { type Db, inTransaction } from "~/db/database.server";
-import { raiseFound } from "~/db/films.server";
+import { raiseFindings } from "~/db/films.server";
 import { listPeople, savePeople } from "~/db/people.server";
 import { saveShot } from "~/db/shots.server";
 import type { AnalysisStore } from "~/pipelines/analyse-film.server";
@@ -36,7 +36,7 @@ export const databaseStore = (db: Db, filmId: string): AnalysisStore => ({
       insertChunk(db, filmId, { ...chunk, features: packFeatures(chunk.features) });
       if (chunk.undecoded.length > 0) {
         saveUndecoded(db, filmId, chunk.undecoded);
-        raiseFound(db, filmId);
+        raiseFindings(db, filmId);
       }
       saveTransitions(db, filmId, transitions);
       dropFeatures(db, filmId, featuresFrom);
@@ -50,6 +50,6 @@ export const databaseStore = (db: Db, filmId: string): AnalysisStore => ({
       }
       savePeople(db, filmId, people);
       dropChunks(db, filmId, neededFrom);
-      raiseFound(db, filmId);
+      raiseFindings(db, filmId);
     }),
 });

@@ -4,6 +4,7 @@ import type { FilmRow } from "~/db/films.server";
 import { insertJob, listJobs, secondsLeft } from "~/db/jobs.server";
 import { type ExportView, FileFigures } from "~/core/film-status";
 import type { Version } from "~/core/edits/film-state";
+import { USUAL_FORMAT } from "~/core/formats/output-formats";
 import { wakeQueue } from "./queue.server";
 import { RenderPayload } from "./payloads";
 import { db } from "./workplace.server";
@@ -27,7 +28,7 @@ export const listExports = (filmId: string): ExportView[] =>
 /** "Film 1080x1920.mp4", and with a number if there is one already. */
 function freeName(base: string, taken: readonly string[]): string {
   for (let n = 1; ; n++) {
-    const name = n === 1 ? `${base}.mp4` : `${base} (${n}).mp4`;
+    const name = n === 1 ? `${base}${USUAL_FORMAT.extension}` : `${base} (${n})${USUAL_FORMAT.extension}`;
     if (!taken.includes(name)) return name;
   }
 }

@@ -5,9 +5,9 @@ import { listExports } from "./exports.server";
 import { db } from "./workplace.server";
 
 /** What is being done to a film, and whether there is more to be loaded. */
-export const filmStatus = ({ id, revision, found }: FilmRow): FilmStatus => ({
+export const filmStatus = ({ id, revision, findings }: FilmRow): FilmStatus => ({
   revision,
-  found,
+  findings,
   jobs: listJobs(db(), id)
     .filter(({ kind, state }) => kind !== "render" && state !== "done")
     .map((job) => ({

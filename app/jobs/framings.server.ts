@@ -4,7 +4,7 @@ import type { ShotFraming } from "~/core/path/solve-version";
 import type { Db } from "~/db/database.server";
 import { loadState } from "~/db/film-state.server";
 import type { FilmRow } from "~/db/films.server";
-import { foundTracks } from "./found-tracks.server";
+import { tracksOfShots } from "./shot-tracks.server";
 
 /**
  * Everything that decides the paths of a version, shot by shot, and which shots are left out of it.
@@ -15,7 +15,7 @@ export function loadFramings(db: Db, film: FilmRow, versionId: string): (ShotFra
   const { shots, versions } = loadState(db, film);
   const version = versions.find(({ id }) => id === versionId);
   if (!version) throw new Refusal("this version is not there any more");
-  const tracks = foundTracks(db, film.id, shots);
+  const tracks = tracksOfShots(db, film.id, shots);
   return shotSettings(shots, version).map((settings, i) => ({
     ...shotFraming(settings, tracks[i]!),
     excluded: settings.shot.excluded,

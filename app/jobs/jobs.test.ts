@@ -17,7 +17,7 @@ import type { FilmFile } from "~/media/film-file";
 import { readTruth } from "../../demo/truth";
 import { analyseAtOnce } from "../pipelines/analyse-film.server";
 import { followMarks } from "../pipelines/follow-marks.server";
-import { foundTracks } from "./found-tracks.server";
+import { tracksOfShots } from "./shot-tracks.server";
 import { loadFramings } from "./framings.server";
 import { runJob } from "./run-job.server";
 
@@ -103,7 +103,7 @@ test("an analysis that was interrupted ends as if it had not been", async () => 
   await analyse("stopped", 2);
   const found = (filmId: string) => {
     const shots = listShots(db, filmId);
-    return { ranges: shots.map(({ start, end }) => [start, end]), tracks: foundTracks(db, filmId, shots) };
+    return { ranges: shots.map(({ start, end }) => [start, end]), tracks: tracksOfShots(db, filmId, shots) };
   };
   expect(found("stopped")).toEqual(found("whole"));
   expect(listChunks(db, "stopped")).toEqual([]);

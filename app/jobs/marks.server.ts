@@ -11,7 +11,7 @@ import { listShots } from "~/db/shots.server";
 import { decodeLight } from "~/media/decode-light.server";
 import type { FilmFile } from "~/media/film-file";
 import { followMarks, type FollowOptions } from "../pipelines/follow-marks.server";
-import { foundTracks } from "./found-tracks.server";
+import { tracksOfShots } from "./shot-tracks.server";
 import { FollowPayload } from "./payloads";
 import { proxyFolder } from "./workplace.server";
 
@@ -24,7 +24,7 @@ function untracked(db: Db, filmId: string): MarkedThing[] {
     .filter(({ basis }) => !findMarkTrack(db, filmId, basis));
 }
 
-const foundIn = (db: Db, filmId: string, shot: FrameRange): Track[] => foundTracks(db, filmId, [shot])[0]!;
+const foundIn = (db: Db, filmId: string, shot: FrameRange): Track[] => tracksOfShots(db, filmId, [shot])[0]!;
 
 /** Keeps the track of a thing of which everything was found already; false if it must be looked for. */
 function followLed(db: Db, filmId: string, thing: MarkedThing): boolean {

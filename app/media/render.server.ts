@@ -1,5 +1,6 @@
 import type { ShownAt } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
+import type { OutputFormat } from "~/core/formats/output-formats";
 import { type FrameRange, framesIn, frameToSeconds } from "~/core/time/rate";
 import { decodeFrames } from "./decode.server";
 import type { FilmFile } from "./film-file";
@@ -22,24 +23,15 @@ export interface RenderPlan extends FilmFile {
   ranges: readonly FrameRange[];
   /** What is shown at each frame of the ranges. */
   shown: ShownAt;
+  format: OutputFormat;
 }
 
 /** Frames that are decoded while an earlier one is scaled and encoded; each has some megabytes. */
 const DECODED_AHEAD = 4;
 
-/** How the picture is encoded. */
-export const ENCODER = ["-c:v", "libx264", "-preset", "fast", "-crf", "18", "-pix_fmt", "yuv420p"];
-
-/** Sound codecs that an MP4 file takes as they are. */
-const COPYABLE = new Set(["aac", "mp3", "ac3", "eac3", "alac"]);
-
-const SAMPLE_RATE = 48_000;
-const ENCODE = ["-c:a", "aac", "-b:a", "192k"];
-
 /** The sound of several ranges, one after the other. */
-function joinedSound(film: FilmFile, ranges: readonly FrameRange[]): string {
-  const { info } = film;
-  const whole = soundOnGrid(info, { start: 0, end: info.frames }, SAMPLE_RATE);
+function joinedSound({ info, ranges, format }: RenderPlan): string {
+  const whole = soundOnGrid(info, { start: 0, end: info.frames }, format.sampleRate);
   const outputs = ranges.map((_, i) => `[all${i}]`).join("");
   const parts = ranges.map(({ start, end }, i) => {
     const [from, to] = [start, end].map((frame) => frameToSeconds(frame, info.rate).toFixed(6));
@@ -52,21 +44,22 @@ function joinedSound(film: FilmFile, ranges: readonly FrameRange[]): string {
 
 /** Input and codec arguments for the film's own sound, in step with a picture that begins at 0. */
 function soundArguments(plan: RenderPlan): { input: string[]; output: string[] } {
-  const { file, info, ranges } = plan;
+  const { file, info, ranges, format } = plan;
   if (!info.audio) return { input: [], output: ["-an"] };
   if (ranges.length > 1) {
-    const output = ["-filter_complex", joinedSound(plan, ranges), "-map", "[sound]", ...ENCODE];
+    const output = ["-filter_complex", joinedSound(plan), "-map", "[sound]", ...format.sound];
     return { input: readFrom(plan, 0), output };
   }
   const range = ranges[0]!;
   const map = ["-map", soundStream(1, info)];
   const whole = range.start === 0 && range.end === info.frames;
   // As it is in the film, where nothing has to be moved.
-  const copy = whole && soundBeginsWithPicture(info) && COPYABLE.has(info.audio.codec) && info.grid.fileStart === 0;
+  const copy =
+    whole && soundBeginsWithPicture(info) && format.soundsAsTheyAre.has(info.audio.codec) && info.grid.fileStart === 0;
   if (copy) return { input: reading(file), output: [...map, "-c:a", "copy"] };
   return {
     input: readFrom(plan, soundSeekSecondsFor(info, range.start)),
-    output: [...map, "-af", soundOnGrid(info, range, SAMPLE_RATE), ...ENCODE],
+    output: [...map, "-af", soundOnGrid(info, range, format.sampleRate), ...format.sound],
   };
 }
 
@@ -79,8 +72,8 @@ async function* decodeRanges(plan: RenderPlan, signal?: AbortSignal): AsyncGener
 }
 
 /**
- * Renders ranges of a film into an MP4 file: every frame is composed of its panes, each at its own sub-pixel place, and
- * encoded as H.264 with square pixels and Rec.709 tags; the sound goes along.
+ * Renders ranges of a film into a file: every frame is composed of its panes, each at its own sub-pixel place, and encoded
+ * as the format says, with square pixels and Rec.709 tags; the sound goes along.
  *
  * @returns when the file is complete; `target` is overwritten
  */
@@ -89,7 +82,7 @@ export async function renderFilm(
   target: string,
   { onProgress, signal }: RenderOptions = {},
 ): Promise<void> {
-  const { info, ranges, shown } = plan;
+  const { info, ranges, shown, format } = plan;
   const frames = framesIn(ranges);
   const { width, height } = plan.target;
   if (width % 2 || height % 2) throw new Error("the sides of the target must be even");
@@ -100,10 +93,10 @@ export async function renderFilm(
     [
       ...["-y", "-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", `${width}x${height}`, "-r", rate, "-i", "pipe:0"],
       ...sound.input,
-      ...["-map", "0:v:0", "-vf", "setsar=1", ...ENCODER],
+      ...["-map", "0:v:0", "-vf", "setsar=1", ...format.picture],
       ...REC709_TAGS,
       ...sound.output,
-      ...["-t", String(frameToSeconds(frames, info.rate)), "-movflags", "+faststart", "-f", "mp4", writing(target)],
+      ...["-t", String(frameToSeconds(frames, info.rate)), ...format.muxer, writing(target)],
     ],
     signal,
   );

@@ -36,11 +36,11 @@ export class ActiveAreas {
   /**
    * The part of the picture that is not bars in a shot; null if it has none.
    *
-   * @param looks what was seen in the shot
+   * @param detected what was seen in the shot
    */
-  async inShot(shot: FrameRange, looks: readonly FrameDetections[]): Promise<Box | null> {
+  async inShot(shot: FrameRange, detected: readonly FrameDetections[]): Promise<Box | null> {
     const usual = await this.inFilm();
-    const edges = looks.flatMap(({ plain }) => plain ?? []);
+    const edges = detected.flatMap(({ plain }) => plain ?? []);
     if (edges.length === 0) return usual;
     const seen = commonEdges(edges);
     const bars = this.edges(usual);

@@ -103,7 +103,7 @@ class Analyser {
   private readonly range: FrameRange;
   private readonly areas: ActiveAreas;
   private people: Person[];
-  private looks: FrameDetections[] = [];
+  private detected: FrameDetections[] = [];
   private camera: CameraStep[] = [];
   private watchedTo: number;
   private finishedTo: number;
@@ -124,11 +124,11 @@ class Analyser {
     for (const chunk of kept?.chunks ?? []) this.take(chunk);
   }
 
-  private take({ range, features, looks, camera }: SeenChunk): void {
+  private take({ range, features, detected, camera }: SeenChunk): void {
     features.forEach((feature, i) => {
       if (range.start + i >= this.finder.next) this.finder.add(feature);
     });
-    for (const look of looks) this.looks.push(look);
+    for (const seen of detected) this.detected.push(seen);
     for (const step of camera) this.camera.push(step);
     this.watchedTo = range.end;
   }
@@ -178,21 +178,21 @@ class Analyser {
       const camera = this.camera.filter(({ frame }) => frame > shot.start && frame < shot.end);
       const tracks = this.trackShot(shot, camera);
       const begins = transitions.find(({ frame }) => frame === shot.start) ?? hardTransition(shot.start, "cut");
-      const looks = this.looks.filter(({ frame }) => inRange(frame, shot));
-      const { active = await this.areas.inShot(shot, looks) } = this.options;
+      const detected = this.detected.filter(({ frame }) => inRange(frame, shot));
+      const { active = await this.areas.inShot(shot, detected) } = this.options;
       finished.push({ range: shot, begins, tracks, active });
     }
     const done = finished.at(-1)?.range.end;
     if (done === undefined) return;
     this.finishedTo = done;
-    this.looks = this.looks.filter(({ frame }) => frame >= done);
+    this.detected = this.detected.filter(({ frame }) => frame >= done);
     this.camera = this.camera.filter(({ frame }) => frame >= done);
     this.options.store.saveShots(finished, this.people, Math.min(done, this.finder.needed));
   }
 
   private trackShot(shot: FrameRange, camera: CameraStep[]): Track[] {
     const { picture, rate } = this.film.info;
-    const seen = buildTracks(this.looks, shot, rate, picture);
+    const seen = buildTracks(this.detected, shot, rate, picture);
     // What moves most is there all the time; of the others each may be a piece of it.
     const best = chooseSubject(seen, shot, picture)?.track;
     const tracks = seen.map((track) =>

@@ -1,6 +1,7 @@
 import { writeAside } from "~/disk/write-aside.server";
 import type { ShownAt } from "~/core/composition/composition";
 import type { FileFigures } from "~/core/film-status";
+import { type OutputFormat, USUAL_FORMAT } from "~/core/formats/output-formats";
 import type { Size } from "~/core/geometry/box";
 import { type FrameRange, framesIn } from "~/core/time/rate";
 import type { FilmFile } from "~/media/film-file";
@@ -25,6 +26,7 @@ export interface ExportRequest {
   ranges: readonly FrameRange[];
   /** What is shown at each frame that is kept. */
   shown: ShownAt;
+  format?: OutputFormat;
 }
 
 /**
@@ -37,9 +39,9 @@ export async function exportVersion(
   file: string,
   { onProgress, signal }: { onProgress?: (step: ExportStep) => void; signal?: AbortSignal } = {},
 ): Promise<FileFigures> {
-  const { film, target, ranges, shown } = request;
+  const { film, target, ranges, shown, format = USUAL_FORMAT } = request;
   const figures = await writeAside(file, async (aside) => {
-    await renderFilm({ ...film, target, ranges, shown }, aside, {
+    await renderFilm({ ...film, target, ranges, shown, format }, aside, {
       signal,
       onProgress: (share) => onProgress?.({ step: "rendering", share }),
     });

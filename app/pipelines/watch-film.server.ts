@@ -4,7 +4,7 @@ import type { YuvImage } from "~/core/image/yuv-image";
 import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
 import { plainEdges } from "~/core/shots/plain-edges";
 import { cameraMotion, type CameraStep } from "~/core/subjects/detecting/camera-motion";
-import { Carrier } from "~/core/subjects/detecting/carry";
+import { FlowPropagator } from "~/core/subjects/detecting/propagate";
 import type { Detection, FrameDetections, TrackKind } from "~/core/subjects/detecting/detection";
 import { facingOf } from "~/core/subjects/detecting/facing";
 import { movingThings } from "~/core/subjects/detecting/moving";
@@ -22,16 +22,16 @@ import type { FilmFile } from "~/media/film-file";
 
 /** Pictures a second that the optical flow goes by. */
 const STEPS_PER_SECOND = 15;
-/** Steps from one look for faces to the next, and looks for faces to each for persons and things. */
+/** Steps from one detection of faces to the next, and of those to each of persons and things. */
 const FACE_STEPS = 5;
 const OBJECT_LOOKS = 2;
-/** Seconds for which a thing that is not seen anew is carried on. */
-const CARRY_SECONDS = 1;
+/** Seconds for which a thing that is not seen anew is propagated. */
+const PROPAGATION_SECONDS = 1;
 /** Seconds that are handed on at a time. */
 const CHUNK_SECONDS = 8;
-/** Frames that are decoded, and looks that are waited for, while an earlier one is dealt with. */
+/** Frames that are decoded, and detected that are waited for, while an earlier one is dealt with. */
 const DECODED_AHEAD = 12;
-const LOOKS_AHEAD = 3;
+const DETECTIONS_AHEAD = 3;
 /** A detection this sure needs nothing beside it that merely stands out. */
 const CERTAIN = 0.45;
 
@@ -39,13 +39,13 @@ const CERTAIN = 0.45;
 export interface SeenChunk {
   range: FrameRange;
   features: FrameFeatures[];
-  looks: FrameDetections[];
+  detected: FrameDetections[];
   camera: CameraStep[];
   /** Frames whose pictures are in the file and could not be decoded. */
   undecoded: FrameRange[];
 }
 
-/** Frames between steps, between looks for faces and for things, and in a chunk. */
+/** Frames between steps, between detected for faces and for things, and in a chunk. */
 export function watchIntervals(rate: Rate): { step: number; faces: number; objects: number; chunk: number } {
   const fps = framesPerSecond(rate);
   const step = Math.max(1, Math.round(fps / STEPS_PER_SECOND));
@@ -54,36 +54,36 @@ export function watchIntervals(rate: Rate): { step: number; faces: number; objec
   return { step, faces, objects, chunk: Math.max(1, Math.round((CHUNK_SECONDS * fps) / objects)) * objects };
 }
 
-/** A picture on its way from the decoder to where its detections are carried on. */
+/** A picture on its way from the decoder to where its detections are propagated. */
 interface Step {
   frame: number;
   image: YuvImage;
   pyramid: GreyPlane[];
-  look: { objects: boolean; found: Promise<Detection[]> } | null;
+  detection: { objects: boolean; result: Promise<Detection[]> } | null;
 }
 
 const rounded = (value: number, digits: number) => Number(value.toFixed(digits));
 
 /** Deals with steps in order once their detections are there; what comes of it does not depend on when that is. */
 class StepReader {
-  readonly looks: FrameDetections[] = [];
+  readonly detected: FrameDetections[] = [];
   readonly camera: CameraStep[] = [];
-  private readonly carrier: Carrier;
+  private readonly propagator: FlowPropagator;
   private before: Step | null = null;
 
   constructor(
     private readonly stepFrames: number,
-    carrySteps: number,
+    propagationSteps: number,
     private readonly scale: number,
   ) {
-    this.carrier = new Carrier(carrySteps);
+    this.propagator = new FlowPropagator(propagationSteps);
   }
 
   async read(step: Step): Promise<void> {
-    const { frame, image, pyramid, look } = step;
+    const { frame, image, pyramid, detection } = step;
     const moving: Detection[] = [];
     if (this.before) {
-      const flow = opticalFlow(this.before.pyramid, pyramid, this.carrier.points());
+      const flow = opticalFlow(this.before.pyramid, pyramid, this.propagator.points());
       const camera = cameraMotion(flow, pyramid[0]!);
       this.camera.push({
         frame,
@@ -93,14 +93,14 @@ class StepReader {
         ty: rounded(PYRAMID_SCALE * this.scale * camera.ty, 2),
         share: rounded(camera.share, 2),
       });
-      this.carrier.advance(flow, image);
-      if (look) moving.push(...movingThings(this.before.pyramid[0]!, pyramid[0]!, camera));
+      this.propagator.advance(flow, image);
+      if (detection) moving.push(...movingThings(this.before.pyramid[0]!, pyramid[0]!, camera));
     }
     this.before = step;
-    if (!look) return;
-    const detections = [...(await look.found), ...moving];
+    if (!detection) return;
+    const detections = [...(await detection.result), ...moving];
     const looked: TrackKind[] = ["face", "motion"];
-    if (look.objects) {
+    if (detection.objects) {
       looked.push("person", "object", "salient");
       const thing = detections.some(({ score }) => score >= CERTAIN) ? null : salientThing(image);
       if (thing) detections.push(thing);
@@ -111,8 +111,8 @@ class StepReader {
       detection.sharpness = rounded(sharpnessOf(image, detection.box), 3);
       if (detection.landmarks) detection.facing = rounded(facingOf(detection.landmarks), 2);
     }
-    this.carrier.see(detections, image);
-    this.looks.push({ frame, looked, step: this.stepFrames, detections, plain: plainEdges(image.luma, image) });
+    this.propagator.see(detections, image);
+    this.detected.push({ frame, looked, step: this.stepFrames, detections, plain: plainEdges(image.luma, image) });
   }
 }
 
@@ -123,8 +123,8 @@ function inPicture(detection: Detection, scale: number): Detection {
     const { x, y, width, height } = scaleBox(box, scale);
     return { x: tenth(x), y: tenth(y), width: tenth(width), height: tenth(height) };
   };
-  const { box, carried } = detection;
-  const kept = { ...detection, box: place(box), ...(carried ? { carried: carried.map(place) } : {}) };
+  const { box, propagated } = detection;
+  const kept = { ...detection, box: place(box), ...(propagated ? { propagated: propagated.map(place) } : {}) };
   delete kept.landmarks;
   return kept;
 }
@@ -138,8 +138,8 @@ async function undecodedOf({ file, info }: FilmFile, signal?: AbortSignal): Prom
 
 /**
  * Goes through a film once and hands on what is seen in it, a few seconds at a time and in order: features of every
- * frame, the camera's motion, and what the detectors find, carried on by the optical flow. An interrupted pass goes on
- * as if it had not been: what is carried from before the range is seen again.
+ * frame, the camera's motion, and what the detectors find, propagated by the optical flow. An interrupted pass goes on
+ * as if it had not been: what is propagated from before the range is seen again.
  *
  * @param begin where the pass began at first, a whole number of chunks before `range.start`
  * @param active the part of the picture that cuts are told from; all of it if null
@@ -155,11 +155,11 @@ export async function* watchFilm(
   if (range.end <= range.start) return;
   const { size, scale } = smallFrames(film.info.picture);
   const intervals = watchIntervals(film.info.rate);
-  const carrySteps = Math.ceil((CARRY_SECONDS * framesPerSecond(film.info.rate)) / intervals.step);
-  // Long enough before that everything that was carried then has been seen anew or has been given up.
-  const warmUp = Math.ceil((carrySteps * intervals.step) / intervals.objects + 1) * intervals.objects;
+  const propagationSteps = Math.ceil((PROPAGATION_SECONDS * framesPerSecond(film.info.rate)) / intervals.step);
+  // Long enough before that everything that was propagated then has been seen anew or has been given up.
+  const warmUp = Math.ceil((propagationSteps * intervals.step) / intervals.objects + 1) * intervals.objects;
   const from = Math.max(begin, range.start - warmUp);
-  const reader = new StepReader(intervals.step, carrySteps, scale);
+  const reader = new StepReader(intervals.step, propagationSteps, scale);
   const detector = new Detector(size);
   const undecoded = await undecodedOf(film, signal);
   const waiting: Step[] = [];
@@ -168,18 +168,21 @@ export async function* watchFilm(
 
   /** Deals with the steps that need not be waited for, or with all. */
   const drain = async (most: number) => {
-    while (waiting.filter(({ look }) => look).length > most) await reader.read(waiting.shift()!);
+    while (waiting.filter(({ detection }) => detection).length > most) await reader.read(waiting.shift()!);
   };
   const chunk = (end: number): SeenChunk => {
     const count = end - start;
     const take = <T extends { frame: number }>(seen: T[]): T[] =>
       seen.splice(0, seen.filter(({ frame }) => frame < end).length).filter(({ frame }) => frame >= start);
-    const looks = take(reader.looks);
+    const detected = take(reader.detected);
     const camera = take(reader.camera);
     const done: SeenChunk = {
       range: { start, end },
       features: features.slice(0, count),
-      looks: looks.map((look) => ({ ...look, detections: look.detections.map((found) => inPicture(found, scale)) })),
+      detected: detected.map((seen) => ({
+        ...seen,
+        detections: seen.detections.map((each) => inPicture(each, scale)),
+      })),
       camera,
       undecoded: undecoded?.within({ start, end }) ?? [],
     };
@@ -196,15 +199,17 @@ export async function* watchFilm(
       const since = frame - from;
       if (since % intervals.step === 0) {
         const objects = since % intervals.objects === 0;
-        const look = since % intervals.faces === 0 ? { objects, found: detector.look(image, objects) } : null;
-        // A failure is met where the look is read, which may be after others have failed.
-        look?.found.catch(() => {});
-        waiting.push({ frame, image, pyramid: greyPyramid(image), look });
-        await drain(LOOKS_AHEAD);
+        const isDue = since % intervals.faces === 0;
+        const detection = isDue ? { objects, result: detector.detect(image, objects) } : null;
+        // A failure is met where the result is read, which may be after others have failed.
+        detection?.result.catch(() => {});
+        waiting.push({ frame, image, pyramid: greyPyramid(image), detection });
+        await drain(DETECTIONS_AHEAD);
       }
-      // Everything in a chunk has been carried as far as it goes when so much more has been dealt with.
+      // Everything in a chunk has been propagated as far as it goes when so much more has been dealt with.
       const dealtWith = waiting[0]?.frame ?? frame;
-      if (dealtWith >= start + intervals.chunk + carrySteps * intervals.step) yield chunk(start + intervals.chunk);
+      if (dealtWith >= start + intervals.chunk + propagationSteps * intervals.step)
+        yield chunk(start + intervals.chunk);
     }
     for (const step of waiting.splice(0)) await reader.read(step);
     while (start + intervals.chunk < range.end) yield chunk(start + intervals.chunk);

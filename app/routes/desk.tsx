@@ -98,7 +98,7 @@ function FilmDesk({ loaderData }: Pick<Route.ComponentProps, "loaderData">) {
   // The rest of the page's data is asked for again only when there is something new in it.
   const isAnalysing = status.jobs.some(({ kind }) => kind === "analyse");
   const isBehind =
-    status.found !== loaderData.status.found ||
+    status.findings !== loaderData.status.findings ||
     status.revision > revision ||
     isAnalysing === loaded.state.film.analysed;
   useEffect(() => {

@@ -9,6 +9,7 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
+import { USUAL_FORMAT } from "~/core/formats/output-formats";
 import { fill } from "~/core/composition/composition";
 import { pieceCount, pieceRange } from "~/core/time/pieces";
 import { framesIn, framesPerSecond, type FrameRange, frameToSeconds } from "~/core/time/rate";
@@ -108,7 +109,7 @@ async function tryKind(kind: Kind, folder: string): Promise<Row> {
     const count = ranges.reduce((sum, { start, end }) => sum + end - start, 0);
     const window = { x: picture.width / 2, y: picture.height / 2, height: picture.height };
     const target = { width: picture.width & ~1, height: picture.height & ~1 };
-    await renderFilm({ ...film, target, ranges, shown: () => fill(window, target) }, to);
+    await renderFilm({ ...film, target, ranges, shown: () => fill(window, target), format: USUAL_FORMAT }, to);
     const info = await probeFilm(to);
     return numbers({ file: to, name, info }, { start: 0, end: count });
   };

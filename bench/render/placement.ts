@@ -2,6 +2,7 @@
 import { spawn } from "node:child_process";
 import { once } from "node:events";
 import { join } from "node:path";
+import { USUAL_FORMAT } from "~/core/formats/output-formats";
 import { fill } from "~/core/composition/composition";
 import { aspectRatio } from "~/core/geometry/crop-window";
 import { decodeFrames } from "~/media/decode.server";
@@ -128,7 +129,12 @@ export async function measurePlacement(
   });
   const out = join(folder, "moved.mp4");
   await renderFilm(
-    { ...{ file, name: "still", info, target: TARGET }, ranges: [{ start: 0, end: frames }], shown },
+    {
+      ...{ file, name: "still", info, target: TARGET },
+      ranges: [{ start: 0, end: frames }],
+      shown,
+      format: USUAL_FORMAT,
+    },
     out,
   );
   return { composed: placement(composed, lefts), encoded: placement(await shiftsIn(out, lefts), lefts) };

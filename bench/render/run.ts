@@ -9,11 +9,12 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
+import { USUAL_FORMAT } from "~/core/formats/output-formats";
 import { fill, type ShownAt } from "~/core/composition/composition";
 import { median } from "~/core/median";
 import { REC709_TAGS } from "~/media/film-tool.server";
 import { probeFilm } from "~/media/probe.server";
-import { ENCODER, renderFilm } from "~/media/render.server";
+import { renderFilm } from "~/media/render.server";
 import { photographs } from "../photographs";
 import { makeStillFilm, measurePlacement, TARGET } from "./placement";
 
@@ -51,13 +52,21 @@ function byFfmpeg(left: string): void {
   execFileSync("ffmpeg", [
     ...["-y", "-v", "error", "-nostdin", "-i", film, "-an"],
     ...["-vf", `crop=608:1080:x='${left}':y=0:exact=1,scale=${TARGET.width}:${TARGET.height}:flags=bicubic,setsar=1`],
-    ...[...ENCODER, ...REC709_TAGS, join(folder, "ffmpeg.mp4")],
+    ...[...USUAL_FORMAT.picture, ...REC709_TAGS, join(folder, "ffmpeg.mp4")],
   ]);
 }
 
 const byGladPan = (shown: ShownAt) =>
   renderFilm(
-    { file: film, name: "film", info, target: TARGET, ranges: [{ start: 0, end: info.frames }], shown },
+    {
+      file: film,
+      name: "film",
+      info,
+      target: TARGET,
+      ranges: [{ start: 0, end: info.frames }],
+      shown,
+      format: USUAL_FORMAT,
+    },
     join(folder, "glad-pan.mp4"),
   );
 

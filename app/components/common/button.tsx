@@ -20,18 +20,18 @@ export function Hint({ text, shortcut, children }: { text: string; shortcut?: st
   );
 }
 
-type ButtonProps = ComponentProps<"button"> & { look?: "plain" | "accent" | "quiet" };
+type ButtonProps = ComponentProps<"button"> & { variant?: "plain" | "accent" | "quiet" };
 
-export function Button({ look = "plain", className, ...props }: ButtonProps) {
+export function Button({ variant = "plain", className, ...props }: ButtonProps) {
   return (
     <button
       type="button"
       className={clsx(
         "inline-flex items-center justify-center gap-1.5 rounded-md px-3 py-1.5 text-sm font-medium",
         "disabled:cursor-not-allowed disabled:opacity-45",
-        look === "plain" && "border border-line bg-raised enabled:hover:border-soft",
-        look === "accent" && "bg-accent text-accent-ink enabled:hover:brightness-110",
-        look === "quiet" && "text-soft enabled:hover:bg-well enabled:hover:text-ink",
+        variant === "plain" && "border border-line bg-raised enabled:hover:border-soft",
+        variant === "accent" && "bg-accent text-accent-ink enabled:hover:brightness-110",
+        variant === "quiet" && "text-soft enabled:hover:bg-well enabled:hover:text-ink",
         className,
       )}
       {...props}
@@ -43,7 +43,7 @@ export function Button({ look = "plain", className, ...props }: ButtonProps) {
 export function IconButton({ label, shortcut, ...props }: ButtonProps & { label: string; shortcut?: string }) {
   return (
     <Hint text={label} shortcut={shortcut}>
-      <Button aria-label={label} look="quiet" {...props} className={clsx("h-8 w-8 !px-0", props.className)} />
+      <Button aria-label={label} variant="quiet" {...props} className={clsx("h-8 w-8 !px-0", props.className)} />
     </Hint>
   );
 }

@@ -47,7 +47,7 @@ export function AddFilm({ onFiles }: { onFiles: (files: FileList | null) => void
           event.target.value = "";
         }}
       />
-      <Button look="accent" onClick={() => input.current?.click()}>
+      <Button variant="accent" onClick={() => input.current?.click()}>
         <Plus className="size-4" aria-hidden />
         Add a film
       </Button>

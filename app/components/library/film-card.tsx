@@ -110,7 +110,7 @@ function DeleteFilm({ film }: { film: Pick<FilmView, "id" | "name"> }) {
             </AlertDialog.Cancel>
             <AlertDialog.Action asChild>
               <Button
-                look="accent"
+                variant="accent"
                 onClick={() =>
                   void fetcher.submit({ intent: "delete", filmId: film.id }, { method: "post", action: "/?index" })
                 }

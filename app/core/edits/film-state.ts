@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { USUAL_FORMAT } from "../formats/output-formats";
 import type { Size } from "../geometry/box";
 import { Id } from "../ids";
 import type { HandKey } from "../path/hand-key";
@@ -9,11 +10,12 @@ import type { TrackEdit } from "../subjects/tracking/edit-tracks";
 import type { Clock } from "../time/timecode";
 import type { ShotInVersion } from "./shot-in-version";
 
+const { side } = USUAL_FORMAT;
 const EvenSide = z
   .int()
-  .min(16, "at least 16 pixels")
-  .max(8192, "at most 8192 pixels")
-  .refine((side) => side % 2 === 0, "an even number of pixels");
+  .min(side.least, `at least ${side.least} pixels`)
+  .max(side.most, `at most ${side.most} pixels`)
+  .refine((pixels) => pixels % 2 === 0, "an even number of pixels");
 
 /** A target frame shape of a film. */
 export const Version = z.object({

@@ -5,7 +5,7 @@ import type { Size } from "../geometry/box";
 import { followedTrack, type FramedShot, type ShotFraming } from "../path/solve-version";
 import { VersionPaths } from "../path/version-paths";
 import { PerKey } from "../per-key";
-import type { TrackOpinions } from "../subjects/tracking/found-tracks";
+import type { TrackOpinions } from "../subjects/tracking/shot-tracks";
 import type { TrackStock } from "../subjects/tracking/track-stock";
 import { tellingFrame } from "../subjects/choosing/telling-frame";
 import type { Track } from "../subjects/tracking/track";

@@ -1,4 +1,4 @@
-/** Entry of a worker thread that looks at pictures, one after the other, so that decoding goes on meanwhile. */
+/** Entry of a worker thread that detected at pictures, one after the other, so that decoding goes on meanwhile. */
 import { parentPort, workerData } from "node:worker_threads";
 import type { Size } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
@@ -7,19 +7,19 @@ import { FaceDetector } from "./face-detector.server";
 import { ObjectDetector } from "./object-detector.server";
 
 /** A picture to look at, and what for. */
-export interface LookRequest {
+export interface DetectRequest {
   id: number;
   image: YuvImage;
   objects: boolean;
 }
 
-export type LookAnswer = { id: number; detections: Detection[] } | { id: number; error: string };
+export type DetectAnswer = { id: number; detections: Detection[] } | { id: number; error: string };
 
 const { picture } = workerData as { picture: Size };
 const faces = FaceDetector.load(picture);
 const objects = ObjectDetector.load(picture);
 
-async function look({ image, objects: withObjects }: LookRequest): Promise<Detection[]> {
+async function detect({ image, objects: withObjects }: DetectRequest): Promise<Detection[]> {
   const found = await (await faces).detect(image, withObjects);
   if (withObjects) found.push(...(await (await objects).detect(image)));
   return found;
@@ -27,10 +27,10 @@ async function look({ image, objects: withObjects }: LookRequest): Promise<Detec
 
 /** The end of what was asked for so far. */
 let last: Promise<void> = Promise.resolve();
-parentPort!.on("message", (request: LookRequest | "end") => {
+parentPort!.on("message", (request: DetectRequest | "end") => {
   last = last.then(async () => {
     if (request === "end") return parentPort!.close();
-    const answer: LookAnswer = await look(request).then(
+    const answer: DetectAnswer = await detect(request).then(
       (detections) => ({ id: request.id, detections }),
       (error: unknown) => ({ id: request.id, error: error instanceof Error ? error.message : String(error) }),
     );

@@ -3,7 +3,7 @@ import type { Size } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
 import type { Detection } from "~/core/subjects/detecting/detection";
 import { projectPath } from "../project-path.server";
-import type { LookAnswer, LookRequest } from "./detect-worker";
+import type { DetectAnswer, DetectRequest } from "./detect-worker";
 
 interface Waiting {
   resolve: (detections: Detection[]) => void;
@@ -22,7 +22,7 @@ export class Detector {
     const built = import.meta.env?.PROD;
     const entry = projectPath(built ? "build/server/detect-worker.js" : "app/media/detect/worker-dev.mjs");
     this.worker = new Worker(entry, { workerData: { picture } });
-    this.worker.on("message", (answer: LookAnswer) => {
+    this.worker.on("message", (answer: DetectAnswer) => {
       const waiting = this.waiting.get(answer.id);
       this.waiting.delete(answer.id);
       if ("error" in answer) waiting?.reject(new Error(answer.error));
@@ -42,9 +42,9 @@ export class Detector {
     this.waiting.clear();
   }
 
-  /** Looks for faces, and for persons and things if asked to. Pictures are looked at in the order of the calls. */
-  look(image: YuvImage, objects: boolean): Promise<Detection[]> {
-    const request: LookRequest = { id: this.serial++, image, objects };
+  /** Detects faces, and persons and things if asked to; pictures in the order of the calls. */
+  detect(image: YuvImage, objects: boolean): Promise<Detection[]> {
+    const request: DetectRequest = { id: this.serial++, image, objects };
     const answer = new Promise<Detection[]>((resolve, reject) => this.waiting.set(request.id, { resolve, reject }));
     this.worker.postMessage(request);
     return answer;

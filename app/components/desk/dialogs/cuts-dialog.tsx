@@ -124,7 +124,7 @@ function BringIn({ filmId, onUse, onSeek, onDone }: BringInProps) {
           <p className="font-medium">{read.name}</p>
           <Differences comparison={read.comparison} onSeek={onSeek} />
           <Button
-            look="accent"
+            variant="accent"
             className="mt-2"
             onClick={() => {
               onUse(read.transitions!);

@@ -5,6 +5,7 @@ import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { DownloadLink } from "~/components/common/download-link";
 import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
+import { USUAL_FORMAT } from "~/core/formats/output-formats";
 import type { ExportView } from "~/core/film-status";
 import type { DeskVersion } from "../state/desk-types";
 
@@ -23,7 +24,7 @@ export function ExportDialog({ filmId, versions, exports, blocked }: ExportDialo
   return (
     <Dialog.Root>
       <Dialog.Trigger asChild>
-        <Button look="accent">{running ? `Exporting ${Math.round(running.progress * 100)} %` : "Export"}</Button>
+        <Button variant="accent">{running ? `Exporting ${Math.round(running.progress * 100)} %` : "Export"}</Button>
       </Dialog.Trigger>
       <DialogPanel title="Export" width="w-[36rem]">
         {blocked && <p className="mb-3 text-sm text-soft">{blocked}</p>}
@@ -32,7 +33,7 @@ export function ExportDialog({ filmId, versions, exports, blocked }: ExportDialo
             <li key={version.id} className="flex items-center gap-3 rounded-md border border-line bg-raised px-3 py-2">
               <span className="font-medium">{version.name}</span>
               <span className="text-xs text-soft">
-                {version.width} × {version.height}, MP4, with the film's own sound
+                {version.width} × {version.height}, {USUAL_FORMAT.name}, with the film's own sound
               </span>
               <Button
                 className="ml-auto"

@@ -172,7 +172,7 @@ function Merged({ people, onChange }: { people: readonly DeskPerson[]; onChange:
         return (
           <li key={person.id} className="flex items-center gap-2 text-soft">
             {nameOf(person)} is {into ? nameOf(into) : "somebody else"}
-            <Button look="quiet" className="!py-0.5" onClick={() => onChange({ ...person, mergedInto: null })}>
+            <Button variant="quiet" className="!py-0.5" onClick={() => onChange({ ...person, mergedInto: null })}>
               Apart again
             </Button>
           </li>

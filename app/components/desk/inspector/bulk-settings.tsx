@@ -40,7 +40,7 @@ export function BulkSettings({ shots }: { shots: DeskShot[] }) {
         <Button onClick={() => shotEdits.join(shots)} disabled={!inRow}>
           Join into one
         </Button>
-        <Button look="quiet" onClick={selection.clear}>
+        <Button variant="quiet" onClick={selection.clear}>
           Select none
         </Button>
       </div>

@@ -99,8 +99,8 @@ function ShotSettings() {
 }
 
 const OWN_TEXT: Record<OwnSetting, string> = {
-  follow: "Follows its own subject",
-  protect: "Protects its own area",
+  follow: "Own subject",
+  protect: "Own protected area",
 };
 
 /** Whether the version says for itself whom it follows or what it protects in a shot, where the film has others. */

@@ -11,7 +11,7 @@ import type { Size } from "~/core/geometry/box";
 import { PerKey } from "~/core/per-key";
 import { castOf } from "~/core/subjects/choosing/cast";
 import type { ThingMark } from "~/core/subjects/marks/marked-things";
-import type { AnalysedTracks } from "~/core/subjects/tracking/found-tracks";
+import type { AnalysedTracks } from "~/core/subjects/tracking/shot-tracks";
 import { unpackTrack } from "~/core/subjects/tracking/packed-tracks";
 import { TrackStock } from "~/core/subjects/tracking/track-stock";
 import type { Track } from "~/core/subjects/tracking/track";

@@ -28,7 +28,7 @@ export interface Detection {
   /** As `sharpnessOf` measures it. */
   sharpness?: number;
   /** Where it went by the optical flow after this frame: one box a step, until it was seen anew or its flow was lost. */
-  carried?: Box[];
+  propagated?: Box[];
   /** Of a person: the track of the face where the head is, if there is only one. */
   faceId?: string;
   /** Of a face: as `facingOf` measures it. */
@@ -42,7 +42,7 @@ export interface FrameDetections {
   frame: number;
   /** Which detectors looked: the absence of a face says nothing if nobody looked for faces. */
   looked: TrackKind[];
-  /** Frames from one carried box to the next. */
+  /** Frames from one propagated box to the next. */
   step: number;
   detections: Detection[];
   /** How far the frame is plain from its edges. */

@@ -3,7 +3,7 @@ import { texture, yuvPicture } from "../../../../tests/support/yuv-picture";
 import { boxIou } from "../../geometry/box";
 import { greyPyramid } from "../../image/grey-pyramid";
 import { cameraMotion, STILL } from "./camera-motion";
-import { Carrier } from "./carry";
+import { FlowPropagator } from "./propagate";
 import type { Detection } from "./detection";
 import { movingThings } from "./moving";
 import { opticalFlow } from "./optical-flow";
@@ -104,29 +104,29 @@ describe("carrying", () => {
   const seen = (x: number): Detection => ({ kind: "object", box: { x, y: 50, width: 80, height: 80 }, score: 0.8 });
 
   function carry(steps: number, at: (step: number) => number, again?: number) {
-    const carrier = new Carrier(8);
+    const propagator = new FlowPropagator(8);
     const detection = seen(at(0));
     let image = view({ thing: at(0) });
     let before = greyPyramid(image);
-    carrier.see([detection], image);
+    propagator.see([detection], image);
     for (let step = 1; step <= steps; step++) {
       image = view({ panX: 2 * step, thing: at(step) });
       const after = greyPyramid(image);
-      carrier.advance(opticalFlow(before, after, carrier.points()), image);
-      if (step === again) carrier.see([seen(at(step))], image);
+      propagator.advance(opticalFlow(before, after, propagator.points()), image);
+      if (step === again) propagator.see([seen(at(step))], image);
       before = after;
     }
     return detection;
   }
 
   test("goes with the thing and not with what is behind it", () => {
-    const { carried } = carry(6, (step) => 100 + 7 * step);
-    expect(carried).toHaveLength(6);
-    carried!.forEach(({ x }, i) => expect(Math.abs(x - 100 - 7 * (i + 1))).toBeLessThan(4));
+    const { propagated } = carry(6, (step) => 100 + 7 * step);
+    expect(propagated).toHaveLength(6);
+    propagated!.forEach(({ x }, i) => expect(Math.abs(x - 100 - 7 * (i + 1))).toBeLessThan(4));
   });
 
   test("ends when the thing is seen anew, and when it has gone on for long", () => {
-    expect(carry(6, (step) => 100 + 3 * step, 4).carried).toHaveLength(4);
-    expect(carry(12, () => 100).carried).toHaveLength(8);
+    expect(carry(6, (step) => 100 + 3 * step, 4).propagated).toHaveLength(4);
+    expect(carry(12, () => 100).propagated).toHaveLength(8);
   });
 });

@@ -9,7 +9,7 @@ const face = (x: number, score = 0.9, y = 100): Detection => ({
   box: { x, y, width: 40, height: 50 },
   score,
 });
-const looks = (detections: (t: number) => Detection[], every = 3, count = 20): FrameDetections[] =>
+const seen = (detections: (t: number) => Detection[], every = 3, count = 20): FrameDetections[] =>
   Array.from({ length: count }, (_, i) => ({
     frame: i * every,
     looked: ["face"],
@@ -24,7 +24,7 @@ const spans = (frames: FrameDetections[], shot = SHOT) =>
 describe("association", () => {
   test("two who pass each other keep to their own ways", () => {
     const tracklets = associate(
-      looks((t) => [face(100 + 5 * t), face(400 - 5 * t, 0.9, 130)]),
+      seen((t) => [face(100 + 5 * t), face(400 - 5 * t, 0.9, 130)]),
       "face",
       SHOT,
       RULES,
@@ -45,11 +45,11 @@ describe("association", () => {
       faceId,
     });
     // While one passes right before the other who sits, only the first is seen; before, only the second was.
-    const frames = looks((t) => {
+    const frames = seen((t) => {
       const walker = person(60 + 8 * t, "walker");
       if (t < 24) return [person(300, "sitter")];
       return t < 42 ? [walker] : [walker, person(300, "sitter")];
-    }).map((look) => ({ ...look, looked: ["person" as const] }));
+    }).map((seen) => ({ ...seen, looked: ["person" as const] }));
     const tracklets = associate(frames, "person", SHOT, { ...RULES, maxGapFrames: 40 });
     const faces = tracklets.map(({ sightings }) => new Set(sightings.map(({ detection }) => detection.faceId)));
     expect(faces.map((set) => [...set])).toEqual(expect.arrayContaining([["walker"], ["sitter"]]));
@@ -57,23 +57,23 @@ describe("association", () => {
   });
 
   test("weak sightings go on with a track, and begin none", () => {
-    expect(spans(looks((t) => [face(100 + t, t > 20 && t < 40 ? 0.3 : 0.9)]))).toEqual([[0, 57, 20]]);
-    expect(spans(looks(() => [face(100, 0.4)]))).toEqual([]);
+    expect(spans(seen((t) => [face(100 + t, t > 20 && t < 40 ? 0.3 : 0.9)]))).toEqual([[0, 57, 20]]);
+    expect(spans(seen(() => [face(100, 0.4)]))).toEqual([]);
   });
 
   test("who is gone for longer than a while is somebody new; for a moment, the same", () => {
-    expect(spans(looks((t) => (t >= 15 && t < 24 ? [] : [face(100 + t)])))).toEqual([[0, 57, 17]]);
-    expect(spans(looks((t) => (t >= 15 && t < 36 ? [] : [face(100 + t)])))).toHaveLength(2);
+    expect(spans(seen((t) => (t >= 15 && t < 24 ? [] : [face(100 + t)])))).toEqual([[0, 57, 17]]);
+    expect(spans(seen((t) => (t >= 15 && t < 36 ? [] : [face(100 + t)])))).toHaveLength(2);
   });
 
   test("what turns up far away, or of quite another size, is something else", () => {
-    expect(spans(looks((t) => [face(t < 30 ? 100 : 900)]))).toHaveLength(2);
+    expect(spans(seen((t) => [face(t < 30 ? 100 : 900)]))).toHaveLength(2);
     const grown = (t: number): Detection => ({ ...face(100), box: { x: 0, y: 0, width: 300, height: 340 }, score: t });
-    expect(spans(looks((t) => (t < 30 ? [face(100)] : [grown(0.9)])))).toHaveLength(2);
+    expect(spans(seen((t) => (t < 30 ? [face(100)] : [grown(0.9)])))).toHaveLength(2);
   });
 
   test("only the shot counts, and only frames in which somebody looked", () => {
-    const frames = looks(() => [face(100)]);
+    const frames = seen(() => [face(100)]);
     expect(spans(frames, { start: 9, end: 30 })).toEqual([[9, 27, 7]]);
     expect(spans(frames.map((frame) => ({ ...frame, looked: ["person"] })))).toEqual([]);
   });

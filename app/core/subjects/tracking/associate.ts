@@ -13,19 +13,19 @@ export interface Tracklet {
 export interface Sighting {
   frame: number;
   detection: Detection;
-  /** Frames from one carried box of the detection to the next. */
+  /** Frames from one propagated box of the detection to the next. */
   step: number;
 }
 
 /**
- * Where the optical flow has a thing at a frame after a sighting of it; null where it is not carried so far.
+ * Where the optical flow has a thing at a frame after a sighting of it; null where it is not propagated so far.
  *
- * @param end first frame of the next shot: what is carried to there says nothing any more, and the last movement goes on
+ * @param end first frame of the next shot: what is propagated to there says nothing any more, and the last movement goes on
  */
-export function carriedTo({ frame: seenAt, detection, step }: Sighting, frame: number, end = Infinity): Box | null {
+export function propagatedTo({ frame: seenAt, detection, step }: Sighting, frame: number, end = Infinity): Box | null {
   const steps = (frame - seenAt) / step;
   if (steps < 0) return null;
-  const at = (k: number): Box | null => (k === 0 ? detection.box : (detection.carried?.[k - 1] ?? null));
+  const at = (k: number): Box | null => (k === 0 ? detection.box : (detection.propagated?.[k - 1] ?? null));
   const whole = Math.floor(steps);
   const before = at(whole);
   if (!before || Number.isInteger(steps)) return before;
@@ -49,20 +49,20 @@ const MAX_DRIFT = 1.5;
 
 const last = (tracklet: Tracklet) => tracklet.sightings.at(-1)!;
 
-/** Where a tracklet should be at a frame: carried there by the flow, or else moved on with its recent velocity. */
-function predict(tracklet: Tracklet, frame: number): { box: Box; carried: boolean } {
+/** Where a tracklet should be at a frame: propagated there by the flow, or else moved on with its recent velocity. */
+function predict(tracklet: Tracklet, frame: number): { box: Box; propagated: boolean } {
   const now = last(tracklet);
-  const carried = carriedTo(now, frame);
-  if (carried) return { box: carried, carried: true };
+  const propagated = propagatedTo(now, frame);
+  if (propagated) return { box: propagated, propagated: true };
   const before = tracklet.sightings.at(-3) ?? tracklet.sightings.at(-2);
   const box = now.detection.box;
-  if (!before) return { box, carried: false };
+  if (!before) return { box, propagated: false };
   const elapsed = Math.min(frame - now.frame, MAX_DRIFT * (now.frame - before.frame));
   const span = now.frame - before.frame;
   const from = boxCentre(before.detection.box);
   const to = boxCentre(box);
   const [dx, dy] = [((to.x - from.x) / span) * elapsed, ((to.y - from.y) / span) * elapsed];
-  return { box: { ...box, x: box.x + dx, y: box.y + dy }, carried: false };
+  return { box: { ...box, x: box.x + dx, y: box.y + dy }, propagated: false };
 }
 
 /** How unlike two sightings look, 0 to 1; a middling value where it cannot be told. */
@@ -100,9 +100,9 @@ function match(
 ): { tracklets: Tracklet[]; detections: Detection[] } {
   if (tracklets.length === 0 || detections.length === 0) return { tracklets, detections };
   const costs = tracklets.map((tracklet) => {
-    const { box, carried } = predict(tracklet, frame);
+    const { box, propagated } = predict(tracklet, frame);
     // Velocity is a guess until a thing has been seen a few times, and a worse one than the flow.
-    const reach = rules.reach * (!carried && tracklet.sightings.length < 3 ? 1.6 : 1);
+    const reach = rules.reach * (!propagated && tracklet.sightings.length < 3 ? 1.6 : 1);
     return detections.map((detection) => mismatch(box, tracklet, detection, reach));
   });
   const pairedTracklets = new Set<number>();

@@ -15,7 +15,7 @@ interface KindRules {
   reach: number;
   /** How long it may be gone and still be the same without a second thought. */
   maxGapSeconds: number;
-  /** How long it may be gone and be the same if it looks the same. */
+  /** How long it may be gone and be the same if it detected the same. */
   joinSeconds: number;
   /** How sure the detections of a track must be on average. */
   leastScore: number;
@@ -33,7 +33,7 @@ const RULES = {
 type FoundKind = keyof typeof RULES;
 const FOUND_KINDS = Object.keys(RULES) as FoundKind[];
 
-/** Share of the looks between first and last sighting in which it must have been seen. */
+/** Share of the detected between first and last sighting in which it must have been seen. */
 const MIN_DENSITY = 0.35;
 /** A thing that is seen in this share of a shot makes up for all that merely moves or stands out. */
 const LASTING_SHARE = 0.3;
@@ -42,9 +42,9 @@ const HEAD_PART = 0.55;
 /** A thing that is not seen any more is taken to be where the flow has it for so long. */
 const LINGER_SECONDS = 0.4;
 
-function lookInterval(frames: FrameDetections[], kind: TrackKind): number {
-  const looks = frames.filter((f) => f.looked.includes(kind)).map((f) => f.frame);
-  return Math.max(1, (looks[1] ?? 1) - (looks[0] ?? 0));
+function detectionInterval(frames: FrameDetections[], kind: TrackKind): number {
+  const detected = frames.filter((f) => f.looked.includes(kind)).map((f) => f.frame);
+  return Math.max(1, (detected[1] ?? 1) - (detected[0] ?? 0));
 }
 
 function isConvincing(tracklet: Tracklet, interval: number, shot: FrameRange, fps: number): boolean {
@@ -66,12 +66,12 @@ function isHeadOf(face: Box, person: Box): boolean {
 
 /** Detections of persons told apart by their faces: two who pass each other are like one another, and their faces are not. */
 function withFaces(frames: readonly FrameDetections[], faces: readonly Track[]): FrameDetections[] {
-  return frames.map((look) => ({
-    ...look,
-    detections: look.detections.map((detection) => {
+  return frames.map((seen) => ({
+    ...seen,
+    detections: seen.detections.map((detection) => {
       if (detection.kind !== "person") return detection;
       const heads = faces.filter((face) => {
-        const box = boxAt(face, look.frame);
+        const box = boxAt(face, seen.frame);
         return box && isHeadOf(box, detection.box);
       });
       return heads.length === 1 ? { ...detection, faceId: heads[0]!.id } : detection;
@@ -110,11 +110,11 @@ function joinFacesToPersons(tracks: Track[]): void {
 export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: Rate, picture: Size): Track[] {
   const fps = framesPerSecond(rate);
   const inShot = frames.filter(({ frame }) => inRange(frame, shot));
-  const tracksOf = (kind: FoundKind, looks: FrameDetections[]): Track[] => {
-    const interval = lookInterval(looks, kind);
+  const tracksOf = (kind: FoundKind, detected: FrameDetections[]): Track[] => {
+    const interval = detectionInterval(detected, kind);
     const { highScore, reach, maxGapSeconds, joinSeconds } = RULES[kind];
     const maxGapFrames = Math.max(2 * interval, Math.round(maxGapSeconds * fps));
-    const found = associate(looks, kind, shot, { highScore, reach, maxGapFrames });
+    const found = associate(detected, kind, shot, { highScore, reach, maxGapFrames });
     const pieces = kind === "motion" ? found.map(withoutMergers) : found;
     const joined = joinTracklets(pieces, {
       maxGapFrames: Math.round(joinSeconds * fps),
@@ -129,7 +129,7 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
         const id = `s${shot.start}-${kind}-${i + 1}`;
         return fillTrack(tracklet, id, shot, picture, {
           bridgeFrames: maxGapFrames,
-          lookInterval: interval,
+          detectionInterval: interval,
           lingerFrames: Math.round(LINGER_SECONDS * fps),
           placeSigma: 0.08 * fps,
           sizeSigma: 0.3 * fps,

@@ -1,14 +1,14 @@
 import { type Box, boxCentre, driftBox, mixBoxes, type Size, visiblePart } from "../../geometry/box";
 import type { FrameRange } from "../../time/rate";
-import { carriedTo, type Tracklet } from "./associate";
+import { propagatedTo, type Tracklet } from "./associate";
 import { meanSignature } from "../detecting/signature";
 import type { Track } from "./track";
 
 export interface FillRules {
   /** Gaps up to this many frames are bridged; over a longer one the thing counts as not seen. */
   bridgeFrames: number;
-  /** Frames between looks: beyond the first and last sighting a track goes on for up to this many. */
-  lookInterval: number;
+  /** Frames between detections: beyond the first and last sighting a track goes on for up to this many. */
+  detectionInterval: number;
   /** For how many frames after it was last seen the flow's word is taken for where it is. */
   lingerFrames: number;
   /** Standard deviation, in frames, of the smoothing of places and of sizes. */
@@ -36,13 +36,13 @@ function interpolate(
     if (!next || next.frame - frame > rules.bridgeFrames) {
       // Gone for long, or for good: it is where the flow last had it.
       for (let k = frame + 1; k < Math.min(end, next?.frame ?? end); k++)
-        boxes[k - start] = carriedTo(sighting, k, shotEnd);
+        boxes[k - start] = propagatedTo(sighting, k, shotEnd);
       return;
     }
-    const arrived = carriedTo(sighting, next.frame);
+    const arrived = propagatedTo(sighting, next.frame);
     for (let k = frame + 1; k < next.frame; k++) {
       const share = (k - frame) / (next.frame - frame);
-      const led = arrived && carriedTo(sighting, k);
+      const led = arrived && propagatedTo(sighting, k);
       boxes[k - start] = led
         ? driftBox(led, arrived, next.detection.box, share)
         : mixBoxes(detection.box, next.detection.box, share);
@@ -122,22 +122,22 @@ export function smoothBoxes(boxes: (Box | null)[], placeSigma: number, sizeSigma
 /** Makes a track with a box for every frame from a tracklet's sightings, within its shot and the picture. */
 export function fillTrack(tracklet: Tracklet, id: string, shot: FrameRange, picture: Size, rules: FillRules): Track {
   const first = tracklet.sightings[0]!.frame;
-  const start = Math.max(shot.start, first - rules.lookInterval + 1);
+  const start = Math.max(shot.start, first - rules.detectionInterval + 1);
   const last = tracklet.sightings.at(-1)!;
-  const carriedFrames = (last.detection.carried?.length ?? 0) * last.step;
+  const propagatedFrames = (last.detection.propagated?.length ?? 0) * last.step;
   const end = Math.min(
     shot.end,
-    last.frame + Math.max(rules.lookInterval, Math.min(carriedFrames, rules.lingerFrames) + 1),
+    last.frame + Math.max(rules.detectionInterval, Math.min(propagatedFrames, rules.lingerFrames) + 1),
   );
   const boxes = interpolate(tracklet, start, end, shot.end, rules);
-  extrapolate(boxes, start, tracklet, rules.lookInterval);
+  extrapolate(boxes, start, tracklet, rules.detectionInterval);
   const smooth = smoothBoxes(boxes, rules.placeSigma, rules.sizeSigma).map((box) => box && visiblePart(box, picture));
   return {
     id,
     kind: tracklet.kind,
     start,
     boxes: smooth,
-    ...looksOf(tracklet),
+    ...appearanceOf(tracklet),
     ...(tracklet.kind === "face" ? { mouth: mouthOf(tracklet, start, end) } : {}),
   };
 }
@@ -145,7 +145,9 @@ export function fillTrack(tracklet: Tracklet, id: string, shot: FrameRange, pict
 const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
 
 /** What a tracklet's sightings say about the thing. */
-function looksOf({ sightings }: Tracklet): Pick<Track, "confidence" | "label" | "signature" | "sharpness" | "facing"> {
+function appearanceOf({
+  sightings,
+}: Tracklet): Pick<Track, "confidence" | "label" | "signature" | "sharpness" | "facing"> {
   const detections = sightings.map(({ detection }) => detection);
   const label = detections.find((detection) => detection.label)?.label;
   const signature = meanSignature(detections.flatMap((found) => (found.signature ? [found.signature] : [])));

@@ -1,7 +1,7 @@
 import { PerKey } from "../../per-key";
 import type { FrameRange } from "../../time/rate";
 import { markedThings } from "../marks/marked-things";
-import { type AnalysedTracks, rangesOf, tracksInShot, type TrackOpinions } from "./found-tracks";
+import { type AnalysedTracks, rangesOf, tracksInShot, type TrackOpinions } from "./shot-tracks";
 import type { Track } from "./track";
 
 const rangeKey = ({ start, end }: FrameRange): string => `${start}-${end}`;

@@ -7,7 +7,7 @@ import type { Detection } from "./detection";
 import { type FacePatches, facePatches, mouthMovement } from "./mouth";
 import { type Flow, isBlind, PICTURE_POINT } from "./optical-flow";
 
-/** A detection this much like where another was carried to is of the same thing. */
+/** A detection this much like where another was propagated to is of the same thing. */
 const SEEN_ANEW = 0.35;
 /** With fewer points than this on a thing, its size is taken to stay. */
 const POINTS_FOR_SIZE = 6;
@@ -39,7 +39,7 @@ function core({ kind }: Detection, { x, y, width, height }: Box): Box {
 
 /**
  * Points of the flow inside a part of the picture, of the picture's own and of one group. Those of other things are left
- * out, so that where a thing goes does not depend on what else is carried.
+ * out, so that where a thing goes does not depend on what else is propagated.
  */
 function pointsIn(flow: Flow, part: Box, group: number): number[] {
   const [left, top] = [part.x / PYRAMID_SCALE, part.y / PYRAMID_SCALE];
@@ -78,14 +78,14 @@ function follow(box: Box, inside: Box, flow: Flow, group: number): Box | null {
   return { x: centre.x + PYRAMID_SCALE * dx - width / 2, y: centre.y + PYRAMID_SCALE * dy - height / 2, width, height };
 }
 
-/** Carries detections from step to step. They are changed in place: `carried` and `mouth` grow. */
-export class Carrier {
+/** Propagates detections from step to step. They are changed in place: `propagated` and `mouth` grow. */
+export class FlowPropagator {
   private active: Carried[] = [];
 
-  /** @param maxSteps how long something is carried that is not seen anew */
+  /** @param maxSteps how long something is propagated that is not seen anew */
   constructor(private readonly maxSteps: number) {}
 
-  /** Takes what was detected in the picture that was last advanced to; what is seen anew is carried no further. */
+  /** Takes what was detected in the picture that was last advanced to; what is seen anew is propagated no further. */
   see(detections: readonly Detection[], image: YuvImage): void {
     this.active = this.active.filter(
       ({ detection, box }) =>
@@ -98,7 +98,7 @@ export class Carrier {
     }
   }
 
-  /** Points whose flow is wanted beside that of the picture's own corners: a grid on each thing that is carried. */
+  /** Points whose flow is wanted beside that of the picture's own corners: a grid on each thing that is propagated. */
   points(): Point[][] {
     return this.active.map(({ detection, box }) => {
       const { x, y, width, height } = core(detection, box);
@@ -112,30 +112,30 @@ export class Carrier {
   /** Carries everything on to the next picture by a flow that was asked for the `points`. */
   advance(flow: Flow, image: YuvImage): void {
     const lost = new Set<Carried>();
-    for (const [group, carried] of this.active.entries()) {
-      const { detection, box, mouth } = carried;
+    for (const [group, propagated] of this.active.entries()) {
+      const { detection, box, mouth } = propagated;
       // Where nothing can be seen, everything is taken to stay.
       const next = isBlind(flow) ? box : follow(box, core(detection, box), flow, group);
       if (!next) {
-        lost.add(carried);
+        lost.add(propagated);
         continue;
       }
-      carried.box = next;
-      (detection.carried ??= []).push(carried.box);
+      propagated.box = next;
+      (detection.propagated ??= []).push(propagated.box);
       if (!mouth) continue;
-      const [before, after] = [boxCentre(box), boxCentre(carried.box)];
-      carried.mouth = { x: mouth.x + after.x - before.x, y: mouth.y + after.y - before.y };
-      const patches = facePatches(image, carried.box, carried.mouth);
-      const moved = carried.patches && patches ? mouthMovement(carried.patches, patches) : 0;
+      const [before, after] = [boxCentre(box), boxCentre(propagated.box)];
+      propagated.mouth = { x: mouth.x + after.x - before.x, y: mouth.y + after.y - before.y };
+      const patches = facePatches(image, propagated.box, propagated.mouth);
+      const moved = propagated.patches && patches ? mouthMovement(propagated.patches, patches) : 0;
       (detection.mouth ??= []).push(Math.round(1000 * moved) / 1000);
-      carried.patches = patches;
+      propagated.patches = patches;
     }
-    this.active = this.active.filter((carried) => {
-      const { detection, box } = carried;
-      if (lost.has(carried)) return false;
+    this.active = this.active.filter((propagated) => {
+      const { detection, box } = propagated;
+      if (lost.has(propagated)) return false;
       const centre = boxCentre(box);
       const inside = centre.x > 0 && centre.y > 0 && centre.x < image.width && centre.y < image.height;
-      return inside && detection.carried!.length < this.maxSteps;
+      return inside && detection.propagated!.length < this.maxSteps;
     });
   }
 }

@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { rangesOf, tracksInShot } from "./found-tracks";
+import { rangesOf, tracksInShot } from "./shot-tracks";
 import { packTrack, unpackTrack } from "./packed-tracks";
 import type { Track } from "./track";
 

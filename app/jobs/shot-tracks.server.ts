@@ -1,4 +1,4 @@
-import { rangesOf, tracksInShot, type TrackOpinions } from "~/core/subjects/tracking/found-tracks";
+import { rangesOf, tracksInShot, type TrackOpinions } from "~/core/subjects/tracking/shot-tracks";
 import { unpackTrack } from "~/core/subjects/tracking/packed-tracks";
 import type { Track } from "~/core/subjects/tracking/track";
 import type { FrameRange } from "~/core/time/rate";
@@ -8,7 +8,7 @@ import { findMarkTrack, listMarks, listTrackEdits } from "~/db/marks.server";
 import { listPeople } from "~/db/people.server";
 
 /** All that can be followed in shots as they are now: what was found, as the editor has changed it, and the marks. */
-export function foundTracks(db: Db, filmId: string, shots: readonly FrameRange[]): Track[][] {
+export function tracksOfShots(db: Db, filmId: string, shots: readonly FrameRange[]): Track[][] {
   const analysed = listAnalysed(db, filmId);
   const opinions: TrackOpinions = {
     marks: listMarks(db, filmId),

@@ -1,0 +1,204 @@
+/**
+ * Works on the desk with a real pointer, on the demo film and on a made-up project, and tells how smoothly it goes, how
+ * soon the server acknowledges a change, and how much is loaded.
+ *
+ *   ./glad-pan bench desk [--shots 300] [--keys 3000] [--frames 75] [--only demo|made-up] [--json OUT.json]
+ */
+import { writeFileSync } from "node:fs";
+import { parseArgs } from "node:util";
+import { chromium, type Page, type Response } from "@playwright/test";
+import { NOW_SHARE } from "../../app/components/desk/lane/lane-geometry";
+import { LONG_WORK, TestServer } from "../../tests/support/server";
+import { type Smoothness, watch } from "./measure";
+import { FILM_ID, makeProject } from "./project";
+
+const { values } = parseArgs({
+  options: {
+    shots: { type: "string" },
+    keys: { type: "string" },
+    frames: { type: "string" },
+    only: { type: "string" },
+    json: { type: "string" },
+  },
+});
+const size = {
+  shots: Number(values.shots ?? 300),
+  keys: Number(values.keys ?? 3000),
+  frames: Number(values.frames ?? 75),
+};
+
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",
+  args: ["--no-sandbox", "--disable-gpu"],
+});
+
+/** Moves the pointer from one place to another, at the pace of a hand. */
+async function drag(page: Page, from: Place, to: Place, steps = 60): Promise<void> {
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  for (let i = 1; i <= steps; i++) {
+    const share = i / steps;
+    await page.mouse.move(from.x + (to.x - from.x) * share, from.y + (to.y - from.y) * share);
+    await page.waitForTimeout(16);
+  }
+  await page.mouse.up();
+}
+interface Place {
+  x: number;
+  y: number;
+}
+
+async function wheel(page: Page, at: Place, by: number, times: number): Promise<void> {
+  await page.mouse.move(at.x, at.y);
+  for (let i = 0; i < times; i++) {
+    await page.mouse.wheel(0, by);
+    await page.waitForTimeout(16);
+  }
+}
+
+const middle = ({ x, y, width, height }: { x: number; y: number; width: number; height: number }): Place => ({
+  x: x + width / 2,
+  y: y + height / 2,
+});
+
+async function boxOf(page: Page, label: string) {
+  const box = await page.getByLabel(label, { exact: false }).first().boundingBox();
+  if (!box) throw new Error(`${label} is not on the page`);
+  return box;
+}
+
+interface Measured {
+  film: string;
+  actions: Record<string, Smoothness>;
+  /** Milliseconds from a change to its acknowledgement. */
+  acknowledged: number[];
+  /** Bytes, as they come over the wire. */
+  poll: number;
+  firstAnswers: number;
+  /** Megabytes of values in the page, after all that there is has been looked at. */
+  heap: number;
+}
+
+/** Bytes of answers to a page as they are sent. */
+class Loaded {
+  private readonly sizes: Promise<{ url: string; bytes: number }>[] = [];
+  constructor(page: Page) {
+    page.on("response", (response: Response) => {
+      const bytes = response
+        .request()
+        .sizes()
+        .then(({ responseBodySize, responseHeadersSize }) => responseBodySize + responseHeadersSize)
+        .catch(() => 0);
+      this.sizes.push(bytes.then((count) => ({ url: response.url(), bytes: count })));
+    });
+  }
+  async of(pattern: RegExp): Promise<number> {
+    const all = await Promise.all(this.sizes);
+    return all.filter(({ url }) => pattern.test(url)).reduce((sum, { bytes }) => sum + bytes, 0);
+  }
+}
+
+async function measure(film: string, url: string): Promise<Measured> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  const loaded = new Loaded(page);
+  await page.goto(url);
+  await page.getByRole("option").first().waitFor();
+  await page.waitForTimeout(1500);
+  // What the desk needs before it can be worked with: the page's data, and the first tracks.
+  const firstAnswers = await loaded.of(/\/films\/[^/]+(\?|$)|\/tracks/);
+  // The rest comes in the meantime.
+  await page.waitForTimeout(10_000);
+  const acknowledged: number[] = [];
+  const started = new Map<unknown, number>();
+  page.on("request", (request) => request.url().endsWith("/edit") && started.set(request, performance.now()));
+  page.on("response", (response) => {
+    const at = started.get(response.request());
+    if (at !== undefined) acknowledged.push(performance.now() - at);
+  });
+
+  const window = middle(await boxOf(page, "Crop window"));
+  const lane = await boxOf(page, "Lane");
+  const list = middle(await boxOf(page, "Shots"));
+  const now = lane.y + lane.height * NOW_SHARE;
+  const actions: Record<string, Smoothness> = {};
+  const act = async (name: string, work: () => Promise<void>) => {
+    actions[name] = await watch(browser, page, work);
+    await page.waitForTimeout(800);
+  };
+  await act("drag the window", () => drag(page, window, { x: window.x + 120, y: window.y }));
+  // The drag has placed a key at the playhead, on the now line.
+  const key = middle(await boxOf(page, "Crop window"));
+  await act("drag a key in the lane", () => drag(page, { x: key.x, y: now }, { x: key.x - 90, y: now }));
+  await act("scrub the lane", () => wheel(page, { x: lane.x + 40, y: lane.y + lane.height / 2 }, 60, 90));
+  await act("scroll the list of shots", () => wheel(page, list, 180, 90));
+  await act("play", async () => {
+    await page.keyboard.press("Escape");
+    await page.getByRole("button", { name: "Play" }).click();
+    await page.waitForTimeout(3000);
+    await page.getByRole("button", { name: "Pause" }).click();
+  });
+  const session = await context.newCDPSession(page);
+  await session.send("HeapProfiler.collectGarbage");
+  const { usedSize } = await session.send("Runtime.getHeapUsage");
+  const status = await page.request.get(`${url}/status`);
+  const poll = (await status.body()).length;
+  await context.close();
+  return { film, actions, acknowledged, poll, firstAnswers, heap: usedSize / 1e6 };
+}
+
+async function onDemo(): Promise<Measured> {
+  const server = new TestServer();
+  try {
+    await server.start({ GLAD_PAN_DEMO: "1" });
+    const page = await browser.newPage();
+    await page.goto(server.url);
+    await page.getByText("10 shots found").waitFor({ timeout: LONG_WORK });
+    const href = await page.getByRole("link", { name: /^Open/ }).getAttribute("href");
+    await page.close();
+    return await measure("demo film", `${server.url}${href}`);
+  } finally {
+    await server.dispose();
+  }
+}
+
+async function onMadeUp(): Promise<Measured> {
+  const server = new TestServer();
+  try {
+    await makeProject(server.data, size);
+    await server.start();
+    return await measure(`${size.shots} shots, ${size.keys} keys`, `${server.url}/films/${FILM_ID}`);
+  } finally {
+    await server.dispose();
+  }
+}
+
+try {
+  const all: Measured[] = [];
+  if (values.only !== "made-up") all.push(await onDemo());
+  if (values.only !== "demo") all.push(await onMadeUp());
+  console.table(
+    all.flatMap(({ film, actions }) =>
+      Object.entries(actions).map(([action, { medianFrame, slowFrame, longTasks, longestTask }]) => ({
+        film,
+        action,
+        "frame ms, median": medianFrame.toFixed(1),
+        "95 % (goal ≤ 33)": slowFrame.toFixed(1),
+        "tasks > 50 ms": longTasks,
+        "longest ms": longestTask.toFixed(0),
+      })),
+    ),
+  );
+  console.table(
+    all.map(({ film, acknowledged, poll, firstAnswers, heap }) => ({
+      film,
+      "acknowledged ms (goal ≤ 100)": acknowledged.map((ms) => ms.toFixed(0)).join(", "),
+      "poll bytes (goal ≤ 5000)": poll,
+      "first answers kB (goal ≤ 300)": (firstAnswers / 1000).toFixed(1),
+      "heap MB (goal ≤ 60)": heap.toFixed(1),
+    })),
+  );
+  if (values.json) writeFileSync(values.json, `${JSON.stringify(all, null, 2)}\n`);
+} finally {
+  await browser.close();
+}
