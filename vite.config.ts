@@ -1,6 +1,7 @@
 import { reactRouter } from "@react-router/dev/vite";
 import tailwindcss from "@tailwindcss/vite";
 import { defineConfig, type Plugin } from "vite";
+import babel from "vite-plugin-babel";
 
 /** React Router names every server entry "index.js"; entries keep their names, so that the worker is found. */
 const serverEntryNames: Plugin = {
@@ -11,8 +12,14 @@ const serverEntryNames: Plugin = {
   },
 };
 
+/** React's compiler: what a component is made of stays as it is while nothing that it depends on has changed. */
+const reactCompiler = babel({
+  include: /app\/components\/.*\.tsx?$/,
+  babelConfig: { presets: ["@babel/preset-typescript"], plugins: ["babel-plugin-react-compiler"] },
+});
+
 export default defineConfig({
-  plugins: [tailwindcss(), reactRouter(), serverEntryNames],
+  plugins: [reactCompiler, tailwindcss(), reactRouter(), serverEntryNames],
   resolve: { tsconfigPaths: true },
   server: { host: "127.0.0.1" },
   worker: { format: "es" },

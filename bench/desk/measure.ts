@@ -34,28 +34,23 @@ function mainThreadTasks(trace: Buffer, pageProcess: number): number[] {
 const quantile = (values: readonly number[], share: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(share * values.length))] ?? Number.NaN;
 
+/** Notes in the page when each of its pictures is drawn. As text, because what it is compiled to here is not known there. */
+const NOTE_FRAMES = `
+  var notedFrames = [];
+  var watching = true;
+  var note = (at) => { notedFrames.push(at); if (watching) requestAnimationFrame(note); };
+  requestAnimationFrame(note);
+`;
+
 /** Lets somebody work in a page, and tells how smoothly it goes. */
 export async function watch(browser: Browser, page: Page, work: () => Promise<void>): Promise<Smoothness> {
-  await page.evaluate(() => {
-    const kept = window as unknown as { frames: number[]; watching: boolean };
-    kept.frames = [];
-    kept.watching = true;
-    const note = (at: number) => {
-      kept.frames.push(at);
-      if (kept.watching) requestAnimationFrame(note);
-    };
-    requestAnimationFrame(note);
-  });
+  await page.evaluate(NOTE_FRAMES);
   await browser.startTracing(page, {
     categories: ["toplevel", "devtools.timeline", "disabled-by-default-devtools.timeline"],
   });
   await work();
   const trace = await browser.stopTracing();
-  const frames = await page.evaluate(() => {
-    const kept = window as unknown as { frames: number[]; watching: boolean };
-    kept.watching = false;
-    return kept.frames;
-  });
+  const frames = await page.evaluate<number[]>("watching = false; notedFrames");
   const steps = frames.slice(1).map((at, i) => at - frames[i]!);
   const session = await page.context().newCDPSession(page);
   const { processInfo } = await (await browser.newBrowserCDPSession()).send("SystemInfo.getProcessInfo");

@@ -12,6 +12,7 @@ import { insertFilm } from "~/db/films.server";
 import { savePeople } from "~/db/people.server";
 import { saveShot } from "~/db/shots.server";
 import { saveVersion, setHandKey } from "~/db/versions.server";
+import { makeProxy } from "~/media/proxy.server";
 import { probeFilm } from "~/media/probe.server";
 import { seeded } from "../../demo/film/random";
 
@@ -23,19 +24,19 @@ export interface ProjectSize {
 }
 
 export const FILM_ID = "bench";
-const PICTURE = { width: 1280, height: 720 };
+const PICTURE = { width: 640, height: 360 };
 const FPS = 25;
 
 /** Somebody who walks about in a shot, now and then quickly, as a detector sees them. */
 function walker(id: string, who: string, start: number, frames: number, random: () => number): Track {
-  let x = 200 + 800 * random();
+  let x = 100 + 400 * random();
   let pace = 0;
   return {
     ...{ id, kind: "face", start, confidence: 0.9, who, sharpness: 0.8 },
     boxes: Array.from({ length: frames }, () => {
       pace = 0.95 * pace + 0.8 * (random() - 0.5);
-      x = Math.min(1150, Math.max(60, x + pace));
-      return { x: x + 0.4 * random(), y: 200 + 2 * random(), width: 90 + random(), height: 110 + random() };
+      x = Math.min(575, Math.max(30, x + pace));
+      return { x: x + 0.4 * random(), y: 100 + 2 * random(), width: 45 + random(), height: 55 + random() };
     }),
   };
 }
@@ -47,11 +48,13 @@ export async function makeProject(data: string, { shots, keys, frames }: Project
   const file = join(folder, "source.mp4");
   const all = shots * frames;
   execFileSync("ffmpeg", [
-    ...["-y", "-v", "error", "-f", "lavfi", "-i", `testsrc2=s=${PICTURE.width}x${PICTURE.height}:r=${FPS}`],
+    ...["-y", "-v", "error", "-f", "lavfi", "-i", `testsrc=s=${PICTURE.width}x${PICTURE.height}:r=${FPS}`],
     ...["-f", "lavfi", "-i", "sine=f=220:r=48000", "-frames:v", `${all}`, "-shortest"],
     ...["-c:v", "libx264", "-preset", "ultrafast", "-crf", "34", "-g", "50", "-c:a", "aac", file],
   ]);
   const info = await probeFilm(file);
+  // Made beforehand, so that nothing else is at work while the desk is.
+  await makeProxy({ file, name: "Made-up.mp4", info }, join(folder, "proxy"));
   const random = seeded(300);
   const db = openDatabase(join(data, "glad-pan.db"));
   inTransaction(db, () => {
@@ -73,7 +76,7 @@ export async function makeProject(data: string, { shots, keys, frames }: Project
     }
     for (let i = 0; i < keys; i++) {
       const frame = Math.floor(((i + 0.5) * all) / keys);
-      setHandKey(db, "tall", { frame, x: 400 + 400 * random(), y: 360, height: 720, easing: null });
+      setHandKey(db, "tall", { frame, x: 200 + 200 * random(), y: 180, height: 360, easing: null });
     }
   });
   db.close();

@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { aspectRatio, type CropWindow } from "~/core/geometry/crop-window";
 import { JobStatus } from "~/components/library/job-status";
 import type { FilmStatus } from "~/core/film-status";
@@ -47,7 +47,7 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
   const player = usePlayer(video, film.rate, film.frames);
   const notice = usePieceStream(video, source);
   const playing = useRef<Player | null>(null);
-  playing.current = player;
+  useEffect(() => void (playing.current = player), [player]);
   const playhead = useCallback(() => playing.current?.getTarget() ?? 0, []);
 
   const { shots, client } = useShots({ film, state, version, findings, playhead });

@@ -17,7 +17,8 @@ export interface Restore {
 
 export interface Applied {
   state: FilmState;
-  inverse: Restore;
+  /** Worked out when it is asked for: what is only tried out needs none. */
+  readonly inverse: Restore;
 }
 
 function applySingle(state: FilmState, command: SingleCommand): FilmState {
@@ -61,5 +62,10 @@ export function applyEdit(state: FilmState, command: Command | Restore): Applied
   const after = next(state, command);
   const broken = brokenInvariant(after, state.shots.at(-1)?.end ?? 0);
   if (broken) throw new Refusal(broken);
-  return { state: after, inverse: { type: "restore", difference: differenceBetween(after, state) } };
+  return {
+    state: after,
+    get inverse(): Restore {
+      return { type: "restore", difference: differenceBetween(after, state) };
+    },
+  };
 }

@@ -2,7 +2,7 @@ import { Eye } from "lucide-react";
 import { Button, Hint } from "~/components/common/button";
 import { MANNER_TEXT } from "~/core/path/manner";
 import { useDesk } from "../state/desk-context";
-import { type DeskShot, shotAt } from "../state/desk-types";
+import type { DeskShot } from "../state/desk-types";
 import type { OwnSetting } from "../state/use-shot-edits";
 import { TickBox } from "~/components/common/tick-box";
 import { mostZoom } from "~/core/path/zoom-goals";
@@ -14,7 +14,7 @@ import { ShotName } from "../shots/shot-name";
 import { SubjectChoice } from "./subject-choice";
 import { TrackTools } from "./track-tools";
 import { WindowHere } from "./window-here";
-import { useFrame } from "../picture/use-player";
+import { useShotHere } from "../picture/use-player";
 
 /** What can be set for the shot under the playhead and the window at this frame, or for the shots that are selected. */
 export function Inspector() {
@@ -25,8 +25,7 @@ export function Inspector() {
 
 function ShotSettings() {
   const { film, source, player, shots, version, shotEdits, subjectEdits, setDrawing } = useDesk();
-  const frame = useFrame(player);
-  const shot = shotAt(shots, frame);
+  const shot = useShotHere(player, shots);
   if (!shot) return null;
   const before = shots[shot.number - 2];
   const zoom = JSON.stringify(shot.settings.zoom);
@@ -45,7 +44,7 @@ function ShotSettings() {
         <OwnAnswer shot={shot} setting="follow" />
         <TrackTools
           shot={shot}
-          frame={frame}
+          player={player}
           onEdit={subjectEdits.editTrack}
           onUnmark={(at) => subjectEdits.unmark(shot, at)}
           onSeek={(at) => player?.seek(at)}
@@ -82,7 +81,7 @@ function ShotSettings() {
           </Button>
         )}
       </section>
-      <WindowHere shot={shot} frame={frame} />
+      <WindowHere shot={shot} />
       {before && (
         <ShotBegin
           shot={shot}

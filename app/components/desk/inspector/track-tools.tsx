@@ -4,18 +4,21 @@ import { SelectMenu } from "~/components/common/select-menu";
 import { longestGap } from "~/core/checks/second-looks";
 import type { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
 import { extentOf, seenTogether } from "~/core/subjects/tracking/track";
+import type { Player } from "../picture/player";
+import { useFrame } from "../picture/use-player";
 import { type DeskShot, followedIn } from "../state/desk-types";
 
 interface TrackToolsProps {
   shot: DeskShot;
-  frame: number;
+  player: Player | null;
   onEdit: (trackId: string, edit: TrackEdit | null) => void;
   onUnmark: (frame: number) => void;
   onSeek: (frame: number) => void;
 }
 
 /** What can be done to the track that a shot follows, and where it is lost. */
-export function TrackTools({ shot, frame, onEdit, onUnmark, onSeek }: TrackToolsProps) {
+export function TrackTools({ shot, player, onEdit, onUnmark, onSeek }: TrackToolsProps) {
+  const frame = useFrame(player);
   const followed = followedIn(shot);
   const marked = shot.marks.some((mark) => mark.frame === frame);
   if (!followed) return null;

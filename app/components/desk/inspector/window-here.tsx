@@ -4,11 +4,13 @@ import { MAX_ZOOM } from "~/core/path/framing-settings";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import { KeyEasing } from "./key-easing";
+import { useFrame } from "../picture/use-player";
 import { NumberField } from "./number-field";
 
 /** Where the window is at this frame, in numbers, and what the key here does. */
-export function WindowHere({ shot, frame }: { shot: DeskShot; frame: number }) {
+export function WindowHere({ shot }: { shot: DeskShot }) {
   const { film, player, aspect, windowAt, free, keyEdits } = useDesk();
+  const frame = useFrame(player);
   const { place, release, ease, copyToOthers } = keyEdits;
   const largest = largestWindowHeight(shot.active ?? film.picture, aspect);
   const window = windowAt(frame);

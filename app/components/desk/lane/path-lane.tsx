@@ -91,51 +91,57 @@ interface ContentProps extends LaneProps {
 }
 
 /** All that scrolls: cuts, tracks, ribbons and keys of the shots near the playhead. */
-const LaneContent = memo(function LaneContent({
-  player,
-  shots,
-  size,
-  geometry,
-  drawn,
-  theme,
-  clock,
-  onPlace,
-  onPreview,
-  onGiveUp,
-}: ContentProps) {
+function LaneContent({ shots, ...props }: ContentProps) {
+  const { drawn } = props;
   const visible = shots.filter((shot) => shot.end > drawn.start && shot.start < drawn.end);
-  /** What it means that a key of a shot is at a point of the lane: the rest of its window goes with it. */
-  const moved = (shot: DeskShot, key: Key, point: Point) => {
+  return (
+    <>
+      {visible.map((shot) => (
+        <LaneShot key={shot.id} shot={shot} {...props} />
+      ))}
+      {visible.map((shot) => (
+        <LaneShotKeys key={shot.id} shot={shot} {...props} />
+      ))}
+    </>
+  );
+}
+
+type LaneShotProps = Omit<ContentProps, "shots"> & { shot: DeskShot };
+
+/** One shot's tracks, ribbon and cut: drawn anew only when something in it has changed. */
+const LaneShot = memo(function LaneShot({ shot, geometry, drawn, theme, size, clock }: LaneShotProps) {
+  return (
+    <Group>
+      <LaneTracks shot={shot} geometry={geometry} drawn={drawn} />
+      <LaneRibbon shot={shot} geometry={geometry} drawn={drawn} theme={theme} />
+      <CutRule shot={shot} size={size} geometry={geometry} theme={theme} clock={clock} />
+    </Group>
+  );
+});
+
+/** One shot's keys, above all that is drawn of any shot. */
+const LaneShotKeys = memo(function LaneShotKeys(props: LaneShotProps) {
+  const { player, shot, geometry, theme, onPlace, onPreview, onGiveUp } = props;
+  /** What it means that a key of the shot is at a point of the lane: the rest of its window goes with it. */
+  const moved = (key: Key, point: Point) => {
     const { value, frame } = fromPoint(geometry, point);
     const { x, y, height } = key;
     const at = Math.max(shot.start, Math.min(shot.end - 1, frame));
     return [at, { x, y, height, [geometry.axis]: value }, key.by === "hand" ? key.frame : null] as const;
   };
   return (
-    <>
-      {visible.map((shot) => (
-        <Group key={shot.id}>
-          <LaneTracks shot={shot} geometry={geometry} drawn={drawn} />
-          <LaneRibbon shot={shot} geometry={geometry} drawn={drawn} theme={theme} />
-          <CutRule shot={shot} size={size} geometry={geometry} theme={theme} clock={clock} />
-        </Group>
-      ))}
-      {visible.map((shot) => (
-        <LaneKeys
-          key={shot.id}
-          shot={shot}
-          geometry={geometry}
-          theme={theme}
-          onSeek={(frame) => {
-            player?.pause();
-            player?.seek(frame);
-          }}
-          onDrag={(key, point) => onPreview(...moved(shot, key, point))}
-          onGiveUp={onGiveUp}
-          onDrop={(key, point) => onPlace(...moved(shot, key, point))}
-        />
-      ))}
-    </>
+    <LaneKeys
+      shot={shot}
+      geometry={geometry}
+      theme={theme}
+      onSeek={(frame) => {
+        player?.pause();
+        player?.seek(frame);
+      }}
+      onDrag={(key, point) => onPreview(...moved(key, point))}
+      onGiveUp={onGiveUp}
+      onDrop={(key, point) => onPlace(...moved(key, point))}
+    />
   );
 });
 

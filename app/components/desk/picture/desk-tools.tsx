@@ -3,9 +3,8 @@ import type { Ref } from "react";
 import { IconButton } from "~/components/common/button";
 import { ShotTools } from "../shots/shot-tools";
 import { useDesk } from "../state/desk-context";
-import { shotAt } from "../state/desk-types";
 import { Transport } from "./transport";
-import { useFrame } from "./use-player";
+import { useFrameIs, useShotHere } from "./use-player";
 
 /** Under the picture and its lane: playing, the tools of the shot under the playhead, and what is shown of subjects. */
 export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> }) {
@@ -36,15 +35,15 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
   );
 }
 
-/** The tools of the shot under the playhead; apart, so that the rest is not drawn again with every frame. */
+/** The tools of the shot under the playhead; apart, so that the rest is not drawn again with every shot. */
 function ShotToolsHere() {
   const { player, shots, shotEdits } = useDesk();
-  const frame = useFrame(player);
-  const shot = shotAt(shots, frame);
+  const shot = useShotHere(player, shots);
+  const isAtStart = useFrameIs(player, shot?.start ?? 0);
   return (
     <ShotTools
       shot={shot}
-      frame={frame}
+      canSplit={shot !== undefined && !isAtStart}
       last={shot?.number === shots.length}
       onSplit={shotEdits.splitHere}
       onJoin={shotEdits.joinNext}

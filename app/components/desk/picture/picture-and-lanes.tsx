@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from "react";
+import { lazy, Suspense, useCallback, useState } from "react";
 import { useSize } from "../../common/use-size";
 import { useDesk } from "../state/desk-context";
 import { Picture, type PictureProps } from "./picture";
@@ -21,7 +21,11 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const room = useSize(element);
   const [pxPerFrame, setPxPerFrame] = useState(ZOOM.initial);
-  const zoom = (factor: number) => setPxPerFrame((value) => Math.min(ZOOM.most, Math.max(ZOOM.least, value * factor)));
+  const zoom = useCallback(
+    (factor: number) => setPxPerFrame((value) => Math.min(ZOOM.most, Math.max(ZOOM.least, value * factor))),
+    [],
+  );
+  const giveUp = useCallback(() => preview(0, null), [preview]);
 
   const { picture } = film;
   const side = free.y ? SIDE_LANE : 0;
@@ -33,7 +37,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   const left = GUTTER + (roomWidth - width) / 2;
   const lane = {
     ...{ player, shots, scale, pxPerFrame, clock: film.clock, onZoom: zoom },
-    ...{ onPlace: place, onPreview: preview, onGiveUp: () => preview(0, null) },
+    ...{ onPlace: place, onPreview: preview, onGiveUp: giveUp },
   };
 
   return (

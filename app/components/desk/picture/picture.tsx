@@ -12,7 +12,7 @@ import { areaAt } from "./desk-windows";
 import { MarkLayer } from "./mark-layer";
 import type { Player } from "./player";
 import { PictureSubjects } from "./picture-subjects";
-import { useFrame, useOnFrame } from "./use-player";
+import { useOnFrame, useShotHere } from "./use-player";
 
 export interface PictureProps {
   videoRef: (video: HTMLVideoElement | null) => void;
@@ -177,7 +177,7 @@ function DrawingLayer({ drawing, player }: { drawing: Drawing; player: Player })
 
 /** The film's own bars in the shot on screen: no window shows them. */
 function Bars({ player, shots, picture }: { player: Player | null; shots: DeskShot[]; picture: Size }) {
-  const active = shotAt(shots, useFrame(player))?.active;
+  const active = useShotHere(player, shots)?.active;
   if (!active) return null;
   const { x, y, width, height } = active;
   return (
@@ -199,7 +199,7 @@ function Bars({ player, shots, picture }: { player: Player | null; shots: DeskSh
 
 /** The part of the picture that is protected in the shot on screen. */
 function ProtectedPart({ player, shots }: { player: Player | null; shots: DeskShot[] }) {
-  const part = shotAt(shots, useFrame(player))?.protect;
+  const part = useShotHere(player, shots)?.protect;
   if (!part) return null;
   return (
     <rect

@@ -4,7 +4,7 @@ import { type Clock, formatTimecode, frameAt, timecodeAt } from "~/core/time/tim
 import { IconButton } from "~/components/common/button";
 import type { DeskShot } from "../state/desk-types";
 import type { Player } from "./player";
-import { useFrame, usePlaying } from "./use-player";
+import { useFrame, usePlaying, useShotHere } from "./use-player";
 
 interface TransportProps {
   player: Player | null;
@@ -25,12 +25,16 @@ export function neighbouringCuts(shots: readonly DeskShot[], frame: number): { b
 /** Play, step, jump from cut to cut, and a timecode that can be typed. */
 export function Transport({ player, shots, clock, frames, timecodeRef }: TransportProps) {
   const playing = usePlaying(player);
-  const frame = useFrame(player);
-  const cuts = neighbouringCuts(shots, frame);
+  const here = useShotHere(player, shots);
+  const isLast = !here || here === shots.at(-1);
+  const toCut = (direction: "before" | "after") => {
+    const frame = player && neighbouringCuts(shots, player.getFrame())[direction];
+    if (frame !== null) player?.seek(frame);
+  };
   const icon = "size-4";
   return (
     <div className="flex items-center gap-1">
-      <IconButton label="To the cut before" shortcut="PageUp" onClick={() => player?.seek(cuts.before)}>
+      <IconButton label="To the cut before" shortcut="PageUp" onClick={() => toCut("before")}>
         <SkipBack className={icon} aria-hidden />
       </IconButton>
       <IconButton label="One frame back" shortcut="←" onClick={() => player?.step(-1)}>
@@ -42,15 +46,10 @@ export function Transport({ player, shots, clock, frames, timecodeRef }: Transpo
       <IconButton label="One frame on" shortcut="→" onClick={() => player?.step(1)}>
         <ChevronRight className={icon} aria-hidden />
       </IconButton>
-      <IconButton
-        label="To the next cut"
-        shortcut="PageDown"
-        disabled={cuts.after === null}
-        onClick={() => cuts.after !== null && player?.seek(cuts.after)}
-      >
+      <IconButton label="To the next cut" shortcut="PageDown" disabled={isLast} onClick={() => toCut("after")}>
         <SkipForward className={icon} aria-hidden />
       </IconButton>
-      <TimecodeField player={player} frame={frame} clock={clock} frames={frames} inputRef={timecodeRef} />
+      <TimecodeField player={player} clock={clock} frames={frames} inputRef={timecodeRef} />
       <span className="font-mono text-xs text-soft">of {formatTimecode(frames, clock.rate, clock.drop)}</span>
     </div>
   );
@@ -58,14 +57,14 @@ export function Transport({ player, shots, clock, frames, timecodeRef }: Transpo
 
 interface TimecodeFieldProps {
   player: Player | null;
-  frame: number;
   clock: Clock;
   frames: number;
   inputRef: Ref<HTMLInputElement>;
 }
 
 /** Shows where the playhead is; a timecode or a frame number typed in jumps there. */
-function TimecodeField({ player, frame, clock, frames, inputRef }: TimecodeFieldProps) {
+function TimecodeField({ player, clock, frames, inputRef }: TimecodeFieldProps) {
+  const frame = useFrame(player);
   const [typed, setTyped] = useState<string | null>(null);
   const wanted = typed === null ? frame : frameAt(typed, clock);
   const valid = wanted !== null && wanted < frames;

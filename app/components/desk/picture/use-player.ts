@@ -1,5 +1,6 @@
 import { useEffect, useState, useSyncExternalStore } from "react";
-import type { Rate } from "~/core/time/rate";
+import type { FrameRange, Rate } from "~/core/time/rate";
+import { shotAt } from "../state/desk-types";
 import { Player } from "./player";
 
 /** A player on a video element for as long as both are there. */
@@ -23,6 +24,20 @@ const never = () => () => {};
 /** The frame on screen, as React state. */
 export const useFrame = (player: Player | null): number =>
   useSyncExternalStore(player?.subscribe ?? never, player?.getFrame ?? (() => 0), () => 0);
+
+/** Whether this is the frame on screen. */
+export const useFrameIs = (player: Player | null, frame: number): boolean =>
+  useSyncExternalStore(
+    player?.subscribe ?? never,
+    () => (player?.getFrame() ?? 0) === frame,
+    () => frame === 0,
+  );
+
+/** The shot under the playhead: unlike the frame, it stays the same for long. */
+export function useShotHere<Shot extends FrameRange>(player: Player | null, shots: readonly Shot[]): Shot | undefined {
+  const here = () => shotAt(shots, player?.getFrame() ?? 0);
+  return useSyncExternalStore(player?.subscribe ?? never, here, () => shots[0]);
+}
 
 export const usePlaying = (player: Player | null): boolean =>
   useSyncExternalStore(player?.subscribe ?? never, player?.getPlaying ?? (() => false), () => false);

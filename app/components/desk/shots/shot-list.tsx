@@ -1,10 +1,10 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { counted } from "~/core/counted";
-import { type DeskShot, shotAt } from "../state/desk-types";
+import type { DeskShot } from "../state/desk-types";
 import { SHOT_FILTERS, type ShotFilter, ShotFilterMenu } from "./shot-filter";
 import { ShotRow } from "./shot-row";
-import { useFrame } from "../picture/use-player";
+import { useShotHere } from "../picture/use-player";
 import { useDesk } from "../state/desk-context";
 import { useShotPictures } from "./use-shot-pictures";
 
@@ -17,7 +17,7 @@ export function ShotList() {
   const { rate, picture } = film;
   const [filter, setFilter] = useState<ShotFilter>("all");
   const scroller = useRef<HTMLDivElement>(null);
-  const current = shotAt(shots, useFrame(player));
+  const current = useShotHere(player, shots);
   const shown = useMemo(() => shots.filter(SHOT_FILTERS[filter].test), [shots, filter]);
   const rows = useVirtualizer({
     count: shown.length,

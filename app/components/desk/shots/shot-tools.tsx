@@ -4,8 +4,8 @@ import type { DeskShot } from "../state/desk-types";
 
 interface ShotToolsProps {
   shot: DeskShot | undefined;
-  /** The playhead, which is where a shot is split. */
-  frame: number;
+  /** Whether the playhead is where a shot can be split. */
+  canSplit: boolean;
   last: boolean;
   onSplit: (kind: "cut" | "turn") => void;
   onJoin: () => void;
@@ -13,18 +13,17 @@ interface ShotToolsProps {
 }
 
 /** Splits, joins and leaves out shots at the playhead. */
-export function ShotTools({ shot, frame, last, onSplit, onJoin, onExclude }: ShotToolsProps) {
+export function ShotTools({ shot, canSplit, last, onSplit, onJoin, onExclude }: ShotToolsProps) {
   const icon = "size-4";
-  const cannotSplit = !shot || frame === shot.start;
   return (
     <div className="flex items-center gap-1" role="group" aria-label="Shots">
-      <IconButton label="Split the shot here" shortcut="D" disabled={cannotSplit} onClick={() => onSplit("cut")}>
+      <IconButton label="Split the shot here" shortcut="D" disabled={!canSplit} onClick={() => onSplit("cut")}>
         <Scissors className={icon} aria-hidden />
       </IconButton>
       <IconButton
         label="Turn here: another subject from this frame on"
         shortcut="Shift D"
-        disabled={cannotSplit}
+        disabled={!canSplit}
         onClick={() => onSplit("turn")}
       >
         <CornerDownRight className={icon} aria-hidden />

@@ -1,5 +1,6 @@
 import { useMemo } from "react";
 import { toast } from "sonner";
+import { useLatest } from "~/components/common/use-latest";
 import type { SingleCommand } from "~/core/edits/command";
 import { boxCentre, type Size } from "~/core/geometry/box";
 import { aspectRatio, clampWindow, type CropWindow } from "~/core/geometry/crop-window";
@@ -32,19 +33,24 @@ export function useKeyEdits(
   versions: readonly DeskVersion[],
   picture: Size,
 ): KeyEdits {
+  const { id, width, height } = version;
+  const latest = useLatest({ shots, version, versions });
+  const hasOthers = versions.length > 1;
+  // Not made anew with every change of the shots: what a drag calls stays the same as long as it goes on.
   return useMemo(() => {
-    const versionId = version.id;
-    const aspect = aspectRatio(version);
-    const keyAt = (frame: number) => shotAt(shots, frame)?.handKeys.find((key) => key.frame === frame);
+    const versionId = id;
+    const aspect = aspectRatio({ width, height });
+    const keyAt = (frame: number) => shotAt(latest.current.shots, frame)?.handKeys.find((key) => key.frame === frame);
     const placed = (frame: number, window: CropWindow, fromFrame: number): SingleCommand => {
-      const area = areaAt(shots, frame, picture);
+      const area = areaAt(latest.current.shots, frame, picture);
       const key = { frame, easing: keyAt(fromFrame)?.easing ?? null, ...clampWindow(window, area, aspect) };
       return fromFrame === frame
         ? { type: "set-key", versionId, key }
         : { type: "move-key", versionId, fromFrame, key };
     };
-    const others = versions.filter(({ id }) => id !== versionId);
     const copyToOthers = (shot: DeskShot, key: HandKey) => {
+      const { version, versions } = latest.current;
+      const others = versions.filter((other) => other.id !== versionId);
       const subject = shot.framed && followedTrack(shot.framed, shot.tracks);
       const box = subject && boxAt(subject, key.frame);
       const area = activeArea(shot, picture);
@@ -62,7 +68,7 @@ export function useKeyEdits(
         if (keyAt(frame)) edits.send({ type: "remove-key", versionId, frame });
       },
       ease: (key, easing) => edits.send({ type: "set-key", versionId, key: { ...key, easing } }),
-      copyToOthers: others.length > 0 ? copyToOthers : null,
+      copyToOthers: hasOthers ? copyToOthers : null,
     };
-  }, [edits, shots, version, versions, picture]);
+  }, [edits, latest, id, width, height, hasOthers, picture]);
 }

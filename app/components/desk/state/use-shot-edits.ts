@@ -1,4 +1,5 @@
 import { useMemo } from "react";
+import { useLatest } from "~/components/common/use-latest";
 import type { ShotChange, SingleCommand } from "~/core/edits/command";
 import type { ShotInVersion } from "~/core/edits/shot-in-version";
 import type { Box } from "~/core/geometry/box";
@@ -56,8 +57,9 @@ export function useShotEdits(
   shots: readonly DeskShot[],
   player: Player | null,
 ): ShotEdits {
+  const latest = useLatest(shots);
   return useMemo(() => {
-    const here = () => (player ? shotAt(shots, player.getFrame()) : undefined);
+    const here = () => (player ? shotAt(latest.current, player.getFrame()) : undefined);
     const sendAll = (commands: SingleCommand[]) => {
       if (commands.length === 1) send(commands[0]!);
       if (commands.length > 1) send({ type: "batch", commands });
@@ -91,7 +93,7 @@ export function useShotEdits(
       join: (some) => send({ type: "join-shots", shotIds: idsOf(some) }),
       joinNext: () => {
         const shot = here();
-        const next = shot && shots[shot.number];
+        const next = shot && latest.current[shot.number];
         if (next) send({ type: "join-shots", shotIds: [shot.id, next.id] });
       },
       excludeHere: () => {
@@ -101,10 +103,10 @@ export function useShotEdits(
       moveCut,
       nudgeCut: (by) => {
         const shot = here();
-        const before = shot && shots[shot.number - 2];
+        const before = shot && latest.current[shot.number - 2];
         const frame = (shot?.start ?? 0) + by;
         if (shot && before && frame > before.start && frame < shot.end) moveCut(shot, frame);
       },
     };
-  }, [send, versionId, shots, player]);
+  }, [send, versionId, latest, player]);
 }

@@ -1,5 +1,6 @@
 import { nanoid } from "nanoid";
 import { useMemo } from "react";
+import { useLatest } from "~/components/common/use-latest";
 import type { SingleCommand } from "~/core/edits/command";
 import type { Box } from "~/core/geometry/box";
 import { AUTO } from "~/core/subjects/choosing/follow-rule";
@@ -30,13 +31,14 @@ export function useSubjectEdits(
   shots: readonly DeskShot[],
   { follow, following }: ShotEdits,
 ): SubjectEdits {
+  const latest = useLatest(shots);
   return useMemo(() => {
     /** A mark, and what the shot follows from then on, as one step. */
     const sendMark = (mark: SingleCommand, entailed: SingleCommand[]) =>
       send(entailed.length > 0 ? { type: "batch", commands: [mark, ...entailed] } : mark);
     return {
       mark: (frame, box) => {
-        const shot = shotAt(shots, frame);
+        const shot = shotAt(latest.current, frame);
         if (!shot) return;
         const known = thingOf(shot);
         const thing = known ?? nanoid(8);
@@ -53,9 +55,9 @@ export function useSubjectEdits(
       editTrack: (trackId, edit) => send({ type: "edit-track", trackId, edit }),
       changePerson: ({ id, name, mergedInto }) => send({ type: "change-person", person: { id, name, mergedInto } }),
       followEverywhere: ({ id }) => {
-        const theirs = shots.filter(({ tracks }) => tracks.some(({ who }) => who === id));
+        const theirs = latest.current.filter(({ tracks }) => tracks.some(({ who }) => who === id));
         if (theirs.length > 0) follow(theirs, { kind: "person", who: id });
       },
     };
-  }, [send, shots, follow, following]);
+  }, [send, latest, follow, following]);
 }

@@ -17,6 +17,17 @@ export interface TrackOpinions {
   people: readonly MergedPerson[];
 }
 
+const keyOf = ({ start, end }: FrameRange): string => `${start}-${end}`;
+
+/** Ranges by where they are; made once for a list, because every shot is looked up in it with every move of a pointer. */
+const indices = new WeakMap<readonly FrameRange[], ReadonlyMap<string, FrameRange>>();
+
+function exactRange<Range extends FrameRange>(shot: FrameRange, analysed: readonly Range[]): Range | undefined {
+  const index = indices.get(analysed) ?? new Map(analysed.map((range) => [keyOf(range), range]));
+  indices.set(analysed, index);
+  return index.get(keyOf(shot)) as Range | undefined;
+}
+
 /**
  * The analysed ranges that a shot's tracks come from. Analyses at other cuts may have left other ranges: the shot's own
  * counts alone, and of those that overlap the first and longest.
@@ -24,7 +35,7 @@ export interface TrackOpinions {
  * @param analysed by start, the longer of two first
  */
 export function rangesOf<Range extends FrameRange>(shot: FrameRange, analysed: readonly Range[]): Range[] {
-  const exact = analysed.find(({ start, end }) => start === shot.start && end === shot.end);
+  const exact = exactRange(shot, analysed);
   if (exact) return [exact];
   const pool: Range[] = [];
   let covered = -1;
