@@ -1,0 +1,236 @@
+/** What routes answer, called as the router calls them, on a database in memory. */
+import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
+import { twoShotFilm } from "../../tests/support/two-shot-film";
+import type { EditAnswer } from "~/core/edits/answer";
+import { FilmStatus } from "~/core/film-status";
+import type { Track } from "~/core/subjects/tracking/track";
+import { saveTracks } from "~/db/analysis.server";
+import type { Db } from "~/db/database.server";
+import { findFilm } from "~/db/films.server";
+import { insertJob, listJobs } from "~/db/jobs.server";
+import { saveMarkTrack } from "~/db/marks.server";
+import { listShots } from "~/db/shots.server";
+import { listHandKeys } from "~/db/versions.server";
+import { useDatabase } from "~/jobs/workplace.server";
+import type { LoadedTracks } from "~/workers/path-worker";
+import { action as cutsAction, loader as cuts } from "./cuts";
+import { action as deskAction, loader as desk } from "./desk";
+import { action as edit } from "./edit";
+import { action as filmsAction, loader as films } from "./films";
+import { loader as status } from "./status";
+import { loader as tracks } from "./tracks";
+
+let db: Db;
+beforeEach(() => {
+  db = twoShotFilm();
+  useDatabase(db);
+});
+afterEach(() => useDatabase(null));
+
+/** What a route gives or throws: its status and what it says. */
+async function answerOf(run: () => unknown): Promise<{ status: number; data: unknown }> {
+  const read = async (value: unknown) => {
+    if (value instanceof Response) {
+      const text = await value.text();
+      return {
+        status: value.status,
+        data: value.headers.get("content-type")?.includes("json") ? JSON.parse(text) : text,
+      };
+    }
+    if (value !== null && typeof value === "object" && "init" in value && "data" in value) {
+      return { status: (value.init as ResponseInit | null)?.status ?? 200, data: value.data };
+    }
+    return { status: 200, data: value };
+  };
+  try {
+    return await read(await run());
+  } catch (thrown) {
+    if (thrown instanceof Error) throw thrown;
+    return read(thrown);
+  }
+}
+
+type Arguments = { params: Record<string, string>; request: Request };
+const get = (route: unknown, params: Record<string, string>, query = "") =>
+  answerOf(() => (route as (of: Arguments) => unknown)({ params, request: new Request(`http://desk/x${query}`) }));
+const post = (route: unknown, params: Record<string, string>, body: BodyInit, type?: string) =>
+  answerOf(() =>
+    (route as (of: Arguments) => unknown)({
+      params,
+      request: new Request("http://desk/x", { method: "POST", body, headers: type ? { "content-type": type } : {} }),
+    }),
+  );
+const FILM = { filmId: "film" };
+const change = (body: unknown, params = FILM) => post(edit, params, JSON.stringify(body), "application/json");
+const form = (route: unknown, values: Record<string, string>, params: Record<string, string> = FILM) =>
+  post(route, params, new URLSearchParams(values));
+const key = (frame: number, x = 700) => ({ frame, x, y: 540, height: 1080, easing: null });
+const setKey = (frame: number, x?: number) => ({ type: "set-key", versionId: "tall", key: key(frame, x) });
+
+describe("an edit", () => {
+  test("is made, and answered with what has changed and how it is called", async () => {
+    const { status: code, data } = await change({ do: "edit", revision: 0, command: setKey(10) });
+    expect(code).toBe(200);
+    expect(data).toEqual({
+      revision: 1,
+      difference: { handKeys: [{ versionId: "tall", removed: [], put: [key(10)] }] },
+      sentence: "Placed a key in shot 1 at 00:00:00:10",
+      history: { undo: "Placed a key in shot 1 at 00:00:00:10", redo: null },
+    } satisfies EditAnswer);
+    expect(listHandKeys(db, "tall")).toEqual([key(10)]);
+  });
+
+  test("is undone and redone; where there is nothing, nothing is said", async () => {
+    expect(await change({ do: "undo", revision: 0 })).toEqual({ status: 200, data: { revision: 0 } });
+    await change({ do: "edit", revision: 0, command: setKey(10) });
+    const undone = await change({ do: "undo", revision: 1 });
+    expect(undone.data).toMatchObject({
+      revision: 2,
+      difference: { handKeys: [{ removed: [10], put: [] }] },
+      history: { undo: null, redo: "Placed a key in shot 1 at 00:00:00:10" },
+    });
+    expect((await change({ do: "redo", revision: 2 })).data).toMatchObject({ revision: 3, history: { redo: null } });
+  });
+
+  test("to an older state is refused, with the newer revision", async () => {
+    await change({ do: "edit", revision: 0, command: setKey(10) });
+    const late = await change({ do: "edit", revision: 0, command: setKey(20) });
+    expect(late).toMatchObject({ status: 409, data: { revision: 1, stale: true } });
+  });
+
+  test("that makes no sense is refused with a sentence, and no part of it is made", async () => {
+    const outside = await change({ do: "edit", revision: 0, command: setKey(300) });
+    expect(outside).toMatchObject({ status: 409, data: { error: "the film has no frame 300", stale: false } });
+    const half = { type: "batch", commands: [setKey(10), setKey(300)] };
+    expect((await change({ do: "edit", revision: 0, command: half })).status).toBe(409);
+    expect(listHandKeys(db, "tall")).toEqual([]);
+    expect(findFilm(db, "film")!.revision).toBe(0);
+    expect((await change({ do: "edit", revision: 0, command: { type: "explode" } })).status).toBe(400);
+    expect((await change({ do: "undo", revision: 0 }, { filmId: "nobody" })).status).toBe(404);
+    expect((await post(edit, FILM, "{}", "text/plain")).status).toBe(415);
+  });
+
+  test("that fails for another reason is no refusal, and no part of it is made", async () => {
+    db.exec("CREATE TRIGGER broken BEFORE INSERT ON edits BEGIN SELECT RAISE(ABORT, 'a fault of ours'); END");
+    await expect(change({ do: "edit", revision: 0, command: setKey(10) })).rejects.toThrow("a fault of ours");
+    expect(listHandKeys(db, "tall")).toEqual([]);
+  });
+
+  test("of a mark queues what has to be looked for, together with it", async () => {
+    const box = { x: 10, y: 20, width: 30, height: 40 };
+    await change({ do: "edit", revision: 0, command: { type: "put-mark", thing: "m", frame: 5, box } });
+    expect(listJobs(db, "film").map(({ kind }) => kind)).toEqual(["follow"]);
+  });
+});
+
+describe("the desk's data", () => {
+  test("is all of the film's state, and what there is to be loaded", async () => {
+    saveTracks(db, "film", { start: 0, end: 100 }, []);
+    const { data } = await get(desk, FILM);
+    expect(data).toMatchObject({
+      film: { id: "film", name: "Kite.mp4", frames: 300 },
+      loaded: { revision: 0, history: { undo: null, redo: null }, state: { shots: [{ id: "one" }, { id: "two" }] } },
+      findings: { analysed: [{ start: 0, end: 100 }], marks: [] },
+      status: { revision: 0, jobs: [], exports: [] },
+    });
+    expect((await get(desk, { filmId: "nobody" })).status).toBe(404);
+  });
+
+  test("of a film that cannot be read is a sentence, and the library has the others", async () => {
+    db.prepare("UPDATE shots SET protect = '{'").run();
+    const broken = await get(desk, FILM);
+    expect(broken.status).toBe(422);
+    expect(broken.data).toMatch(/^What Glad Pan has stored of Kite\.mp4 cannot be read\./);
+    db.prepare("UPDATE films SET info = '{}'").run();
+    expect((await get(films, {})).data).toMatchObject({ films: [], broken: [{ id: "film", name: "Kite.mp4" }] });
+  });
+
+  test("is asked for by a poll that says little: jobs, and what has changed", async () => {
+    insertJob(db, { id: "job", filmId: "film", kind: "analyse" });
+    const before = FilmStatus.parse((await get(status, FILM)).data);
+    expect(before).toMatchObject({ revision: 0, jobs: [{ id: "job", kind: "analyse", state: "queued" }] });
+    const box = { x: 1, y: 2, width: 3, height: 4 };
+    saveMarkTrack(db, "film", "basis", { id: "mark-m", kind: "mark", start: 0, boxes: [box], confidence: 1 });
+    const after = FilmStatus.parse((await get(status, FILM)).data);
+    expect(after.findings).toBe(before.findings + 1);
+    expect(JSON.stringify(after).length).toBeLessThan(500);
+  });
+});
+
+describe("tracks", () => {
+  const found: Track = {
+    ...{ id: "a", kind: "face", start: 0, confidence: 0.9 },
+    boxes: [{ x: 10, y: 20, width: 30, height: 40 }, null],
+  };
+
+  test("are sent for the ranges and marks that are asked for", async () => {
+    saveTracks(db, "film", { start: 0, end: 100 }, [found]);
+    saveMarkTrack(db, "film", "basis", { ...found, id: "mark-m", kind: "mark" });
+    const { data } = await get(tracks, FILM, "?ranges=0-100,100-300&marks=1,77");
+    const { analysed, marks } = data as LoadedTracks;
+    expect(analysed.map(({ start, tracks: each }) => [start, each.length])).toEqual([
+      [0, 1],
+      [100, 0],
+    ]);
+    expect(analysed[0]!.tracks[0]!.places).toEqual([[100, 200, 300, 400], 0]);
+    expect(marks.map(({ basis }) => basis)).toEqual(["basis"]);
+    expect((await get(tracks, FILM)).data).toEqual({ analysed: [], marks: [] });
+  });
+
+  test("of what is no range are refused", async () => {
+    for (const query of ["?ranges=5", "?ranges=9-3", "?ranges=a-b", "?marks=x", `?ranges=${"0-1,".repeat(2001)}0-1`]) {
+      expect((await get(tracks, FILM, query)).status).toBe(400);
+    }
+    expect((await get(tracks, { filmId: "nobody" }, "?ranges=0-1")).status).toBe(404);
+  });
+});
+
+describe("the desk's forms", () => {
+  test("queue a render of a version that is there, once the film is analysed", async () => {
+    expect((await form(deskAction, { intent: "export", versionId: "gone" })).status).toBe(404);
+    insertJob(db, { id: "job", filmId: "film", kind: "analyse" });
+    expect((await form(deskAction, { intent: "export", versionId: "tall" })).status).toBe(409);
+    db.prepare("DELETE FROM jobs").run();
+    expect((await form(deskAction, { intent: "export", versionId: "tall" })).status).toBe(200);
+    expect(listJobs(db, "film")).toMatchObject([{ kind: "render", state: "queued" }]);
+  });
+
+  test("cancel a job of the film and of no other, and start it again", async () => {
+    insertJob(db, { id: "job", filmId: "film", kind: "analyse" });
+    expect((await form(deskAction, { intent: "cancel", jobId: "nobody" })).status).toBe(404);
+    await form(deskAction, { intent: "cancel", jobId: "job" });
+    expect(listJobs(db, "film")[0]!.state).toBe("cancelled");
+    await form(filmsAction, { intent: "retry", jobId: "job" }, {});
+    expect(listJobs(db, "film")[0]!.state).toBe("queued");
+  });
+
+  test("of no sense are refused", async () => {
+    expect((await form(deskAction, { intent: "explode" })).status).toBe(400);
+    expect((await form(deskAction, { intent: "sound", index: "7" })).status).toBe(422);
+    expect((await form(deskAction, { intent: "fields" })).data).toBe(
+      "Kite.mp4: it is not interlaced, so there is no double rate in it.",
+    );
+    expect((await form(filmsAction, { intent: "delete", filmId: "nobody" }, {})).status).toBe(404);
+  });
+});
+
+describe("cuts", () => {
+  test("go out in the formats there are, and a list that comes in changes nothing", async () => {
+    const edl = await get(cuts, { ...FILM, format: "edl" });
+    expect(edl.data).toContain("TITLE: Kite");
+    expect((await get(cuts, { ...FILM, format: "pdf" })).status).toBe(404);
+    const list = new FormData();
+    list.set("list", new File([String((await get(cuts, { ...FILM, format: "csv" })).data)], "kite.csv"));
+    const read = await answerOf(() =>
+      (cutsAction as unknown as (of: Arguments) => unknown)({
+        params: { ...FILM, format: "list" },
+        request: new Request("http://desk/x", { method: "POST", body: list }),
+      }),
+    );
+    expect(read.data).toMatchObject({
+      name: "kite.csv",
+      comparison: { same: 1, near: [], onlyHere: [], onlyThere: [] },
+    });
+    expect(listShots(db, "film")).toHaveLength(2);
+  });
+});
