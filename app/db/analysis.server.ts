@@ -1,4 +1,5 @@
-import type { TransitionCandidate } from "~/core/shots/detect-transitions";
+import { z } from "zod";
+import { TransitionCandidate } from "~/core/shots/detect-transitions";
 import type { TransitionsSoFar } from "~/core/shots/find-transitions";
 import type { CameraStep } from "~/core/subjects/detecting/camera-motion";
 import type { FrameDetections } from "~/core/subjects/detecting/detection";
@@ -16,6 +17,14 @@ export interface ChunkRow {
   camera: CameraStep[];
 }
 
+const Candidates = z.array(TransitionCandidate);
+
+/** What was seen of a film is much, and soon done with: only that it is what it should be a list of is looked at. */
+const StoredDetections = z.object({
+  detected: z.array(z.custom<FrameDetections>((each) => z.looseObject({ frame: z.number() }).safeParse(each).success)),
+  camera: z.array(z.custom<CameraStep>((each) => z.looseObject({ frame: z.number() }).safeParse(each).success)),
+});
+
 interface RawChunk {
   start_frame: number;
   end_frame: number;
@@ -30,7 +39,7 @@ export const listChunks = (db: Db, filmId: string): ChunkRow[] =>
     .map((row) => ({
       range: { start: row.start_frame, end: row.end_frame },
       features: row.features,
-      ...(JSON.parse(row.detections) as Pick<ChunkRow, "detected" | "camera">),
+      ...StoredDetections.parse(JSON.parse(row.detections)),
     }));
 
 export function insertChunk(db: Db, filmId: string, chunk: ChunkRow): void {
@@ -106,7 +115,7 @@ export function findTransitions(db: Db, filmId: string): TransitionsSoFar | null
       "SELECT candidates, settled FROM transition_candidates WHERE film_id = ?",
     )
     .get(filmId);
-  return row ? { candidates: JSON.parse(row.candidates) as TransitionCandidate[], settled: row.settled } : null;
+  return row ? { candidates: Candidates.parse(JSON.parse(row.candidates)), settled: row.settled } : null;
 }
 
 /** What may be a transition; nothing while the film has not been analysed. */

@@ -1,3 +1,4 @@
+import { z } from "zod";
 import type { Person } from "~/core/subjects/choosing/people";
 import type { Db } from "./database.server";
 
@@ -7,6 +8,8 @@ export interface PersonRow extends Person {
   /** The one whom they are, if the editor has said that two are one. */
   mergedInto: string | null;
 }
+
+const Signature = z.array(z.number());
 
 interface RawPerson {
   id: string;
@@ -20,7 +23,7 @@ interface RawPerson {
 const toPerson = (row: RawPerson): PersonRow => ({
   id: row.id,
   number: row.number,
-  signature: row.signature === null ? null : (JSON.parse(row.signature) as number[]),
+  signature: row.signature === null ? null : Signature.parse(JSON.parse(row.signature)),
   seen: row.seen,
   name: row.name,
   mergedInto: row.merged_into,

@@ -1,4 +1,5 @@
 /** Frames the shots of a version off the interface's thread: an adapter of `VersionFramer` to messages. */
+import { assertNever } from "~/core/assert-never";
 import { type FramerGround, type FramerNews, type ShotResult, VersionFramer } from "~/core/edits/version-framer";
 import type { ShotSettings } from "~/core/edits/path-inputs";
 import { shareStructure } from "~/core/structure";
@@ -75,6 +76,8 @@ function carryOut(told: FramerOrder): void {
     case "first":
       first = new Set(told.ids);
       return;
+    default:
+      assertNever(told);
   }
 }
 

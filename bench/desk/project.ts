@@ -21,6 +21,8 @@ export interface ProjectSize {
   keys: number;
   /** Frames of a shot. */
   frames: number;
+  /** Whether its light copy is made beforehand, so that nothing else is at work while the desk is. */
+  lightCopy: boolean;
 }
 
 export const FILM_ID = "bench";
@@ -42,7 +44,7 @@ function walker(id: string, who: string, start: number, frames: number, random: 
 }
 
 /** Fills a data folder, and tells how long the film is. */
-export async function makeProject(data: string, { shots, keys, frames }: ProjectSize): Promise<void> {
+export async function makeProject(data: string, { shots, keys, frames, lightCopy }: ProjectSize): Promise<void> {
   const folder = join(data, "films", FILM_ID);
   mkdirSync(folder, { recursive: true });
   const file = join(folder, "source.mp4");
@@ -53,8 +55,7 @@ export async function makeProject(data: string, { shots, keys, frames }: Project
     ...["-c:v", "libx264", "-preset", "ultrafast", "-crf", "34", "-g", "50", "-c:a", "aac", file],
   ]);
   const info = await probeFilm(file);
-  // Made beforehand, so that nothing else is at work while the desk is.
-  await makeProxy({ file, name: "Made-up.mp4", info }, join(folder, "proxy"));
+  if (lightCopy) await makeProxy({ file, name: "Made-up.mp4", info }, join(folder, "proxy"));
   const random = seeded(300);
   const db = openDatabase(join(data, "glad-pan.db"));
   inTransaction(db, () => {

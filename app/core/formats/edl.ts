@@ -1,3 +1,4 @@
+import { assertNever } from "../assert-never";
 import { hardTransition, isGradual, type Transition } from "../shots/transition";
 import { type Clock, formatTimecode, parseTimecode, timecodeAt } from "../time/timecode";
 import { type CutList, FormatError, requireWithin } from "./cut-list";
@@ -52,6 +53,8 @@ function eventsOf({ kind, frame, range }: Transition, end: number): EdlEvent[] {
         { reel: BLACK, kind: "D", length: frame - range.start, recordIn: range.start, recordOut: frame },
         { ...shot, kind: "D", length: range.end - frame, recordIn: frame },
       ];
+    default:
+      return assertNever(kind);
   }
 }
 

@@ -1,17 +1,19 @@
+import { z } from "zod";
 import { framesPerSecond, type Rate } from "../time/rate";
 import { BlendWeigher } from "./blends";
 import { weighFades } from "./fades";
 import type { FrameFeatures } from "./frame-features";
 import { CutWeigher } from "./hard-cuts";
 import { PictureMatcher } from "./picture-match";
-import { hardTransition, type Transition } from "./transition";
+import { hardTransition, Transition } from "./transition";
 
 /** A place that may be a transition, with how much speaks for it. */
-export interface TransitionCandidate {
-  transition: Transition;
+export const TransitionCandidate = z.object({
+  transition: Transition,
   /** 0 to 1; 0.5 is where a transition is as likely as not. */
-  strength: number;
-}
+  strength: z.number(),
+});
+export type TransitionCandidate = z.infer<typeof TransitionCandidate>;
 
 /** What the editor sets: 0 finds only what is beyond doubt, 100 everything that may be one. */
 export const DEFAULT_SENSITIVITY = 50;

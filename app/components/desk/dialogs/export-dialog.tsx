@@ -5,6 +5,7 @@ import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { DownloadLink } from "~/components/common/download-link";
 import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
+import { assertNever } from "~/core/assert-never";
 import { USUAL_FORMAT } from "~/core/formats/output-formats";
 import type { ExportView } from "~/core/film-status";
 import type { DeskVersion } from "../state/desk-types";
@@ -84,7 +85,8 @@ function ExportRow({ filmId, item }: { filmId: string; item: ExportView }) {
           <Button onClick={() => post("retry")}>Render again</Button>
         </li>
       );
-    default:
+    case "queued":
+    case "running":
       return (
         <li className="flex items-end gap-3">
           <div className="min-w-0 grow">
@@ -98,6 +100,8 @@ function ExportRow({ filmId, item }: { filmId: string; item: ExportView }) {
           <Button onClick={() => post("cancel")}>Cancel</Button>
         </li>
       );
+    default:
+      return assertNever(item.state);
   }
 }
 

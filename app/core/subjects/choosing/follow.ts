@@ -1,4 +1,5 @@
 /** Turns a rule into what is followed when in a shot, with the reason in words and how sure it is. */
+import { assertNever } from "../../assert-never";
 import { type Box, boxArea, boxCentre, boxUnion, type Size } from "../../geometry/box";
 import type { FrameRange, Rate } from "../../time/rate";
 import type { FollowRule } from "./follow-rule";
@@ -214,5 +215,7 @@ export function planFollowing(problem: FollowProblem): FollowPlan {
       const ranked = rankTracks([asked], shot, problem.picture)[0]!;
       return planFor(problem, ranked, asked.kind === "mark" ? "marked by you" : "chosen by you");
     }
+    default:
+      return assertNever(rule);
   }
 }
