@@ -1,6 +1,6 @@
 import type { Size } from "~/core/geometry/box";
 import { shotFraming } from "~/core/edits/path-inputs";
-import type { FramedShot, ShotFraming } from "~/core/path/solve-version";
+import type { FramedShot, ShotFraming } from "~/core/path/shot-framing";
 import { frameShots } from "~/core/path/version-paths";
 import { freshShot } from "~/core/shots/shot";
 import type { Transition } from "~/core/shots/transition";

@@ -1,6 +1,6 @@
 import { shotFraming, shotSettings } from "~/core/edits/path-inputs";
 import { Refusal } from "~/core/refusal";
-import type { ShotFraming } from "~/core/path/solve-version";
+import type { ShotFraming } from "~/core/path/shot-framing";
 import type { Db } from "~/db/database.server";
 import { loadState } from "~/db/film-state.server";
 import type { FilmRow } from "~/db/films.server";

@@ -9,7 +9,7 @@ import { Inspector } from "./inspector/inspector";
 import type { FilmFacts } from "./dialogs/film-dialog";
 import { PictureAndLanes } from "./picture/picture-and-lanes";
 import { freeAxes, shownOfShots, windowOfShots } from "./picture/desk-windows";
-import type { Drawing } from "./picture/picture";
+import type { Drawing } from "./picture/drawing";
 import type { Player } from "./picture/player";
 import { useLightCopy, usePieceStream } from "./picture/use-piece-stream";
 import { usePlayer } from "./picture/use-player";

@@ -1,6 +1,6 @@
 /** What decides the paths of a version, from what the editor has set and what was found. */
 import type { HandKey } from "../path/hand-key";
-import type { ShotFraming } from "../path/solve-version";
+import type { ShotFraming } from "../path/shot-framing";
 import type { Shot } from "../shots/shot";
 import type { Track } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";

@@ -2,7 +2,8 @@
 import { framingLooks, type SecondLook } from "../checks/second-looks";
 import { shownIn } from "../composition/shown";
 import type { Size } from "../geometry/box";
-import { followedTrack, type FramedShot, type ShotFraming } from "../path/solve-version";
+import type { FramedShot, ShotFraming } from "../path/shot-framing";
+import { followedTrack } from "../path/solve-version";
 import { VersionPaths } from "../path/version-paths";
 import { PerKey } from "../per-key";
 import type { TrackOpinions } from "../subjects/tracking/shot-tracks";

@@ -3,7 +3,8 @@ import { boxContains } from "../geometry/box";
 import { aspectRatio, windowBox } from "../geometry/crop-window";
 import type { Track } from "../subjects/tracking/track";
 import { USUAL_FRAMING } from "./framing-settings";
-import { frameShot, type ShotFraming } from "./solve-version";
+import type { ShotFraming } from "./shot-framing";
+import { frameShot } from "./solve-version";
 import { frameShots } from "./version-paths";
 
 const PICTURE = { width: 1920, height: 1080 };

@@ -4,7 +4,7 @@
  */
 import { type Box, moveBox, visiblePart } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
-import type { FramedShot, ShotBefore, ShotFraming } from "./solve-version";
+import type { FramedShot, ShotBefore, ShotFraming } from "./shot-framing";
 
 const from = <W extends CropWindow>(window: W, { x, y }: Box): W => ({ ...window, x: window.x - x, y: window.y - y });
 const to = <W extends CropWindow>(window: W, { x, y }: Box): W => ({ ...window, x: window.x + x, y: window.y + y });

@@ -4,7 +4,7 @@ import { boxContains } from "../geometry/box";
 import { windowBox } from "../geometry/crop-window";
 import type { Track } from "../subjects/tracking/track";
 import { windowAt } from "./keys";
-import type { ShotFraming } from "./solve-version";
+import type { ShotFraming } from "./shot-framing";
 import { frameShots } from "./version-paths";
 
 const PICTURE = { width: 1280, height: 720 };

@@ -2,7 +2,8 @@ import type { Size } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
 import type { Rate } from "../time/rate";
 import { SolvedProblems } from "./solved-problems";
-import { type Followed, followedIn, type FramedShot, frameShot, goesOn, type ShotFraming } from "./solve-version";
+import type { Followed, FramedShot, ShotFraming } from "./shot-framing";
+import { followedIn, frameShot, goesOn } from "./solve-version";
 
 /** A shot of a version, by its id. */
 export interface ShotToFrame {

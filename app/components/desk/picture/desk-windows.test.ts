@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import type { FramedShot } from "~/core/path/solve-version";
+import type { FramedShot } from "~/core/path/shot-framing";
 import { freeAxes, windowOfShots } from "./desk-windows";
 
 const HD = { width: 1920, height: 1080 };

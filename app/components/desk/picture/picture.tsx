@@ -9,6 +9,7 @@ import { wholePixels } from "../inspector/active-area";
 import { useDesk } from "../state/desk-context";
 import { type DeskShot, shotAt } from "../state/desk-types";
 import { areaAt } from "./desk-windows";
+import { type Drawing, DRAWING_LABEL } from "./drawing";
 import { MarkLayer } from "./mark-layer";
 import type { Player } from "./player";
 import { PictureSubjects } from "./picture-subjects";
@@ -19,14 +20,6 @@ export interface PictureProps {
   /** Why the picture cannot be seen for the moment; null while it can. */
   notice: string | null;
 }
-
-/** What a box is drawn around: the thing to follow, a part to be kept inside the window, or what is not bars. */
-export type Drawing = "mark" | "protect" | "active";
-const DRAWING_LABEL: Record<Drawing, string> = {
-  mark: "Draw a box around what to follow",
-  protect: "Draw a box around what the window shall keep inside",
-  active: "Draw a box around the picture without its bars",
-};
 
 /** Source pixels that one press of an arrow key moves the window by, alone and with Shift. */
 const NUDGE = 8;

@@ -1,6 +1,6 @@
 import { createContext, useContext } from "react";
 import type { FilmFacts } from "../dialogs/film-dialog";
-import type { Drawing } from "../picture/picture";
+import type { Drawing } from "../picture/drawing";
 import type { LightCopy } from "../picture/piece-stream";
 import type { Player } from "../picture/player";
 import type { ShownAt } from "~/core/composition/composition";

@@ -1,7 +1,7 @@
 import type { SecondLook } from "~/core/checks/second-looks";
 import type { SettledShot } from "~/core/edits/shot-in-version";
 import type { Version } from "~/core/edits/film-state";
-import type { FramedShot } from "~/core/path/solve-version";
+import type { FramedShot } from "~/core/path/shot-framing";
 import type { HandKey } from "~/core/path/hand-key";
 import type { Shot } from "~/core/shots/shot";
 import type { CastMember } from "~/core/subjects/choosing/cast";
