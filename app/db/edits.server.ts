@@ -102,15 +102,14 @@ export function edit(db: Db, filmId: string, revision: number, command: Command)
     const step = carryOut(db, filmId, before, command);
     db.prepare("DELETE FROM edits WHERE film_id = ? AND undone = 1").run(filmId);
     db.prepare(
-      `INSERT INTO edits (film_id, sequence, command, inverse, sentence, created_at)
+      `INSERT INTO edits (film_id, sequence, command, inverse, sentence)
        VALUES (@filmId, (SELECT COALESCE(MAX(sequence), 0) + 1 FROM edits WHERE film_id = @filmId), @command, @inverse,
-         @sentence, @now)`,
+         @sentence)`,
     ).run({
       filmId,
       command: JSON.stringify(command),
       inverse: JSON.stringify(step.inverse),
       sentence,
-      now: Date.now(),
     });
     return answer(db, filmId, step, sentence);
   });

@@ -41,7 +41,6 @@ export interface FilmRow {
   findings: number;
   /** How ready to see transitions, 0 to 100. */
   sensitivity: number;
-  createdAt: number;
 }
 
 interface RawFilm {
@@ -52,7 +51,6 @@ interface RawFilm {
   revision: number;
   findings: number;
   sensitivity: number;
-  created_at: number;
 }
 
 const toFilm = (row: RawFilm): FilmRow => ({
@@ -63,7 +61,6 @@ const toFilm = (row: RawFilm): FilmRow => ({
   revision: row.revision,
   findings: row.findings,
   sensitivity: row.sensitivity,
-  createdAt: row.created_at,
 });
 
 export function insertFilm(db: Db, film: Pick<FilmRow, "id" | "name" | "file" | "info">): void {

@@ -18,13 +18,11 @@ export interface JobRow {
   error: string | null;
   /** What came of it, as JSON. */
   result: string | null;
-  createdAt: number;
   startedAt: number | null;
-  finishedAt: number | null;
 }
 
 const COLUMNS = `id, film_id AS filmId, kind, state, payload, step, progress, begun_at_progress AS begunAtProgress, attempts, error, result,
-  created_at AS createdAt, started_at AS startedAt, finished_at AS finishedAt`;
+  started_at AS startedAt`;
 
 /** After so many starts that all ended with the server and got nowhere, a job is given up: it may be what ends it. */
 const MAX_ATTEMPTS = 4;
@@ -91,24 +89,17 @@ export interface JobEnd {
 /** Ends a job; one that has ended already stays as it is. */
 export function finishJob(db: Db, id: string, end: JobEnd): void {
   db.prepare(
-    `UPDATE jobs SET state = ?, error = ?, result = ?, finished_at = ?,
+    `UPDATE jobs SET state = ?, error = ?, result = ?,
        progress = CASE WHEN ? = 'done' THEN 1 ELSE progress END
      WHERE id = ? AND state IN ('queued', 'running')`,
-  ).run(
-    end.state,
-    end.error ?? null,
-    end.result === undefined ? null : JSON.stringify(end.result),
-    Date.now(),
-    end.state,
-    id,
-  );
+  ).run(end.state, end.error ?? null, end.result === undefined ? null : JSON.stringify(end.result), end.state, id);
 }
 
 /** Puts a job that has failed or was cancelled back into the queue. */
 export const retryJob = (db: Db, id: string): void =>
   void db
     .prepare(
-      `UPDATE jobs SET state = 'queued', error = NULL, attempts = 0, finished_at = NULL, progress = 0
+      `UPDATE jobs SET state = 'queued', error = NULL, attempts = 0, progress = 0
        WHERE id = ? AND state IN ('failed', 'cancelled')`,
     )
     .run(id);
@@ -128,9 +119,9 @@ export const giveBackJob = (db: Db, id: string): void =>
 export function recoverJobs(db: Db): void {
   inTransaction(db, () => {
     db.prepare(
-      `UPDATE jobs SET state = 'failed', finished_at = ?, error = 'Glad Pan stopped ' || attempts || ' times at the beginning of this. Start it again to try once more.'
+      `UPDATE jobs SET state = 'failed', error = 'Glad Pan stopped ' || attempts || ' times at the beginning of this. Start it again to try once more.'
        WHERE state = 'running' AND attempts >= ?`,
-    ).run(Date.now(), MAX_ATTEMPTS);
+    ).run(MAX_ATTEMPTS);
     db.prepare("UPDATE jobs SET state = 'queued' WHERE state = 'running'").run();
   });
 }

@@ -17,7 +17,7 @@ let film: FilmRow;
 beforeAll(async () => {
   process.env.GLAD_PAN_DATA = folder;
   const file = resolve("demo/ferrow-kite-day.mp4");
-  const row = { name: "kite.mp4", file, revision: 0, findings: 0, sensitivity: 50, createdAt: 0 };
+  const row = { name: "kite.mp4", file, revision: 0, findings: 0, sensitivity: 50 };
   film = { ...row, id: "film", info: await probeFilm(file) };
 });
 afterAll(async () => {

@@ -27,13 +27,13 @@ export const meta = () => [{ title: "Films · Glad Pan" }];
 
 export async function loader() {
   const known = readFilms(db());
-  const films = known.films.map(({ id, name, info, createdAt }) => {
+  const films = known.films.map(({ id, name, info }) => {
     const jobs = listJobs(db(), id)
       .filter((job) => job.kind !== "render")
       .map((job) => ({ ...job, secondsLeft: secondsLeft(job) }));
     const { picture, rate, frames } = info;
     const lacking = lackingOf(info, listUndecoded(db(), id));
-    return { id, name, info: { picture, rate, frames }, lacking, createdAt, jobs, shots: countShots(db(), id) };
+    return { id, name, info: { picture, rate, frames }, lacking, jobs, shots: countShots(db(), id) };
   });
   return { films, broken: known.broken, unfinished: listUploads(), hasFolders: (await openedFolders()).length > 0 };
 }

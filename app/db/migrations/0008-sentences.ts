@@ -9,6 +9,8 @@ ALTER TABLE films ADD COLUMN findings INTEGER NOT NULL DEFAULT 0;
 -- An analysis that goes on reads what it has seen by the names of today.
 UPDATE analysis_chunks SET detections = replace(replace(detections, '"carried":', '"propagated":'), '{"looks":', '{"detected":');
 
+ALTER TABLE edits DROP COLUMN created_at;
 ALTER TABLE jobs DROP COLUMN heartbeat_at;
+ALTER TABLE jobs DROP COLUMN finished_at;
 ALTER TABLE shot_tracks DROP COLUMN camera;
 `;
