@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo } from "react";
 import { type ShouldRevalidateFunctionArgs, useRevalidator, useSearchParams } from "react-router";
 import { z } from "zod";
+import { useShared } from "~/components/common/use-shared";
 import { Desk } from "~/components/desk/desk";
 import { useEdits } from "~/components/desk/state/use-edits";
 import { useStatus } from "~/components/desk/state/use-status";
@@ -88,17 +89,17 @@ export default function DeskRoute({ loaderData }: Route.ComponentProps) {
 }
 
 function FilmDesk({ loaderData }: Pick<Route.ComponentProps, "loaderData">) {
-  const { film, loaded, undecoded } = loaderData;
+  const { film, loaded, undecoded, findings: found, status: loadedStatus } = useShared(loaderData);
   const { revalidate } = useRevalidator();
   const reload = useCallback(() => revalidate(), [revalidate]);
-  const [status, refreshStatus] = useStatus(film.id, loaderData.status);
+  const [status, refreshStatus] = useStatus(film.id, loadedStatus);
   const { takeLoaded, isBusy, revision, ...content } = useEdits(film.id, loaded, refreshStatus, reload);
   useEffect(() => void takeLoaded(loaded), [takeLoaded, loaded]);
 
   // The rest of the page's data is asked for again only when there is something new in it.
   const isAnalysing = status.jobs.some(({ kind }) => kind === "analyse");
   const isBehind =
-    status.findings !== loaderData.status.findings ||
+    status.findings !== loadedStatus.findings ||
     status.revision > revision ||
     isAnalysing === loaded.state.film.analysed;
   useEffect(() => {
@@ -111,9 +112,6 @@ function FilmDesk({ loaderData }: Pick<Route.ComponentProps, "loaderData">) {
   const version = versions.find(({ id }) => id === search.get("version")) ?? versions[0]!;
   const facts = useMemo(() => ({ ...film, lacking: lackingOf(film, undecoded) }), [film, undecoded]);
   const { longHolds } = film.grid;
-  const findings = useMemo(
-    () => ({ ...loaderData.findings, longHolds, undecoded }),
-    [loaderData.findings, longHolds, undecoded],
-  );
+  const findings = useMemo(() => ({ ...found, longHolds, undecoded }), [found, longHolds, undecoded]);
   return <Desk {...content} film={film} facts={facts} version={version} findings={findings} status={status} />;
 }
