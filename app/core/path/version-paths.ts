@@ -25,8 +25,12 @@ interface Entry extends ShotToFrame {
   plan: { from: readonly unknown[]; followed: Followed } | null;
   /** Null in it where it could not be solved. */
   path: { from: readonly unknown[]; framed: FramedShot | null } | null;
-  solved: SolvedProblems;
+  /** Kept for the shots that were solved last: what is worked on is mostly solved again. */
+  solved: SolvedProblems | null;
 }
+
+/** Shots of which what was solved is kept; it is some ten numbers a frame, which a long film would fill the memory with. */
+const KEPT_PROBLEMS = 8;
 
 const isFrom = (kept: { from: readonly unknown[] } | null, from: readonly unknown[]): boolean =>
   kept !== null && kept.from.every((part, i) => Object.is(part, from[i]));
@@ -34,6 +38,7 @@ const isFrom = (kept: { from: readonly unknown[] } | null, from: readonly unknow
 /** Paths of a version's shots, which are solved one at a time and only where something has changed. */
 export class VersionPaths {
   private entries: Entry[] = [];
+  private recent: string[] = [];
 
   constructor(
     private readonly picture: Size,
@@ -46,7 +51,7 @@ export class VersionPaths {
     const known = new Map(this.entries.map((entry) => [entry.id, entry]));
     this.entries = shots.map(({ id, framing }) => {
       const entry = known.get(id);
-      return entry ? { ...entry, framing } : { id, framing, plan: null, path: null, solved: new SolvedProblems() };
+      return entry ? { ...entry, framing } : { id, framing, plan: null, path: null, solved: null };
     });
   }
 
@@ -76,6 +81,14 @@ export class VersionPaths {
     return [framing, who, before.path!.framed?.windows.at(-1) ?? null];
   }
 
+  /** What was solved for a shot's last path, if it is one of those that were solved last. */
+  private problemsOf(entry: Entry): SolvedProblems {
+    entry.solved ??= new SolvedProblems();
+    this.recent = [entry.id, ...this.recent.filter((id) => id !== entry.id)].slice(0, KEPT_PROBLEMS);
+    for (const other of this.entries) if (!this.recent.includes(other.id)) other.solved = null;
+    return entry.solved;
+  }
+
   private isSolved(index: number): boolean {
     const basis = this.basis(index);
     return basis !== null && isFrom(this.entries[index]!.path, basis);
@@ -95,7 +108,8 @@ export class VersionPaths {
     if (index === undefined) return null;
     const entry = this.entries[index]!;
     const basis = this.basis(index)!;
-    const { id, solved } = entry;
+    const { id } = entry;
+    const solved = this.problemsOf(entry);
     const [framing, who, window] = basis;
     entry.path = { from: basis, framed: null };
     try {
