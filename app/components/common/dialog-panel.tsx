@@ -19,8 +19,13 @@ export function DialogPanel({ title, width, layout, children }: DialogPanelProps
       <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
       <Dialog.Content
         aria-describedby={undefined}
+        // On the close button, the focus would open its hint, and the first Escape would close that and not the dialog.
+        onOpenAutoFocus={(event) => {
+          event.preventDefault();
+          (event.currentTarget as HTMLElement | null)?.focus();
+        }}
         className={clsx(
-          "fixed top-1/2 left-1/2 z-40 flex max-h-[85vh] -translate-1/2 flex-col rounded-lg border border-line bg-panel shadow-xl",
+          "fixed top-1/2 left-1/2 z-40 flex max-h-[85vh] -translate-1/2 flex-col rounded-lg border border-line bg-panel shadow-xl outline-none",
           width,
         )}
       >
