@@ -1,7 +1,7 @@
 /** Encodes drawn frames into a film file. */
 import { spawn } from "node:child_process";
 import { once } from "node:events";
-import { renameSync } from "node:fs";
+import { writeAside } from "~/disk/write-aside.server";
 
 export interface Encoding {
   size: { width: number; height: number };
@@ -16,15 +16,17 @@ export interface Encoding {
 }
 
 /** Writes aside first, so that a file that bears its name is whole. */
-export async function encode({ size, rate, crf, frames, draw, sound }: Encoding, file: string): Promise<void> {
-  const aside = `${file}.part.mp4`;
+export const encode = (film: Encoding, file: string): Promise<void> =>
+  writeAside(file, (aside) => encodeTo(film, aside));
+
+async function encodeTo({ size, rate, crf, frames, draw, sound }: Encoding, file: string): Promise<void> {
   const ffmpeg = spawn(
     "ffmpeg",
     [
       ...["-y", "-v", "error", "-f", "rawvideo", "-pix_fmt", "rgba", "-s", `${size.width}x${size.height}`],
       ...["-r", `${rate.num}/${rate.den}`, "-i", "pipe:0", ...(sound ? ["-i", sound, "-c:a", "aac", "-shortest"] : [])],
       ...["-vf", "scale=out_color_matrix=bt709:out_range=tv,format=yuv420p"],
-      ...["-c:v", "libx264", "-preset", "veryfast", "-crf", `${crf}`, "-colorspace", "bt709", aside],
+      ...["-c:v", "libx264", "-preset", "veryfast", "-crf", `${crf}`, "-colorspace", "bt709", file],
     ],
     { stdio: ["pipe", "inherit", "inherit"] },
   );
@@ -35,5 +37,4 @@ export async function encode({ size, rate, crf, frames, draw, sound }: Encoding,
   ffmpeg.stdin.end();
   const [code] = (await closed) as [number];
   if (code !== 0) throw new Error(`${file}: the encoder ended with ${code}`);
-  renameSync(aside, file);
 }

@@ -257,7 +257,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await page.getByRole("link", { name: "Vertical 9:16" }).click();
   });
 
-  await test.step("a key is eased, and carried to the other version", async () => {
+  await test.step("a key is eased, and copied to the other version", async () => {
     await jump(page, 20, "00:00:00:20");
     await page.keyboard.press("k");
     const easing = page.getByRole("combobox", { name: "From here to your next key" });
@@ -282,6 +282,23 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(page.getByText("■ your key")).toBeVisible();
     await page.keyboard.press("Delete");
     await expect(page.getByText("laid by the solver")).toBeVisible();
+  });
+
+  await test.step("a version follows its own subject in a shot, and does as the film does again", async () => {
+    const own = page.getByRole("checkbox", { name: /^Own subject in/ });
+    await page.getByRole("link", { name: "Square 1:1" }).click();
+    await own.click();
+    await follow(page, /^Nothing/);
+    await expect(centreX(page)).toHaveValue("640");
+    await page.getByRole("link", { name: "Vertical 9:16" }).click();
+    await expect(rule(page)).toHaveText("Chosen for you");
+    await expect(own).not.toBeChecked();
+    await page.getByRole("link", { name: "Square 1:1" }).click();
+    await expect(own).toBeChecked();
+    await own.click();
+    await expect(rule(page)).toHaveText("Chosen for you");
+    await expect(page.getByRole("button", { name: /^Undo: Reset the subject of shot 1/ })).toBeEnabled();
+    await page.getByRole("link", { name: "Vertical 9:16" }).click();
   });
 
   await test.step("an export is rendered, checked, shown with its figures, and downloaded", async () => {
