@@ -285,17 +285,17 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
   });
 
   await test.step("a version follows its own subject in a shot, and does as the film does again", async () => {
-    const own = page.getByRole("checkbox", { name: /^Own subject in/ });
+    const own = (version: string) => page.getByRole("checkbox", { name: `Own subject in ${version}` });
     await page.getByRole("link", { name: "Square 1:1" }).click();
-    await own.click();
+    await own("Square 1:1").click();
     await follow(page, /^Nothing/);
     await expect(centreX(page)).toHaveValue("640");
     await page.getByRole("link", { name: "Vertical 9:16" }).click();
+    await expect(own("Vertical 9:16")).not.toBeChecked();
     await expect(rule(page)).toHaveText("Chosen for you");
-    await expect(own).not.toBeChecked();
     await page.getByRole("link", { name: "Square 1:1" }).click();
-    await expect(own).toBeChecked();
-    await own.click();
+    await own("Square 1:1").click();
+    await expect(own("Square 1:1")).not.toBeChecked();
     await expect(rule(page)).toHaveText("Chosen for you");
     await expect(page.getByRole("button", { name: /^Undo: Reset the subject of shot 1/ })).toBeEnabled();
     await page.getByRole("link", { name: "Vertical 9:16" }).click();
