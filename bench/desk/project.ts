@@ -2,6 +2,7 @@
 import { execFileSync } from "node:child_process";
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
+import { scaleBox } from "~/core/geometry/box";
 import type { Track } from "~/core/subjects/tracking/track";
 import { shotId } from "~/core/shots/reshape";
 import { freshShot } from "~/core/shots/shot";
@@ -26,6 +27,7 @@ export interface ProjectSize {
 }
 
 export const FILM_ID = "bench";
+/** What is measured in: the film is so large, or a quarter of it where only loading is of interest. */
 const PICTURE = { width: 640, height: 360 };
 const FPS = 25;
 
@@ -43,14 +45,28 @@ function walker(id: string, who: string, start: number, frames: number, random: 
   };
 }
 
+const smaller = (track: Track, size: number): Track => ({
+  ...track,
+  boxes: track.boxes.map((box) => box && scaleBox(box, size)),
+});
+
 /** Fills a data folder, and tells how long the film is. */
 export async function makeProject(data: string, { shots, keys, frames, lightCopy }: ProjectSize): Promise<void> {
   const folder = join(data, "films", FILM_ID);
   mkdirSync(folder, { recursive: true });
   const file = join(folder, "source.mp4");
   const all = shots * frames;
+  const size = lightCopy ? 1 : 0.25;
   execFileSync("ffmpeg", [
-    ...["-y", "-v", "error", "-f", "lavfi", "-i", `testsrc=s=${PICTURE.width}x${PICTURE.height}:r=${FPS}`],
+    ...[
+      "-y",
+      "-v",
+      "error",
+      "-f",
+      "lavfi",
+      "-i",
+      `testsrc=s=${size * PICTURE.width}x${size * PICTURE.height}:r=${FPS}`,
+    ],
     ...["-f", "lavfi", "-i", "sine=f=220:r=48000", "-frames:v", `${all}`, "-shortest"],
     ...["-c:v", "libx264", "-preset", "ultrafast", "-crf", "34", "-g", "50", "-c:a", "aac", file],
   ]);
@@ -72,12 +88,13 @@ export async function makeProject(data: string, { shots, keys, frames, lightCopy
     for (let i = 0; i < shots; i++) {
       const range = { start: i * frames, end: (i + 1) * frames };
       saveShot(db, FILM_ID, freshShot(shotId(FILM_ID, range.start, new Set()), range, cuts[i - 1] ?? null));
-      const tracks = people.map(({ id }) => walker(`s${i}-${id}`, id, range.start, frames, random));
+      const tracks = people.map(({ id }) => smaller(walker(`s${i}-${id}`, id, range.start, frames, random), size));
       saveTracks(db, FILM_ID, range, tracks);
     }
     for (let i = 0; i < keys; i++) {
       const frame = Math.floor(((i + 0.5) * all) / keys);
-      setHandKey(db, "tall", { frame, x: 200 + 200 * random(), y: 180, height: 360, easing: null });
+      const [x, y, height] = [200 + 200 * random(), 180, 360].map((value) => size * value) as [number, number, number];
+      setHandKey(db, "tall", { frame, x, y, height, easing: null });
     }
   });
   db.close();
