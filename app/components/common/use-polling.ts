@@ -1,11 +1,9 @@
 import { useEffect } from "react";
 import { useRevalidator } from "react-router";
-import { toast } from "sonner";
+import { tellWhetherAnswering } from "./not-answering";
 
 /** Whether a job is still to bring something new. */
 export const isUnderWay = ({ state }: { state: string }): boolean => state === "queued" || state === "running";
-
-const NOT_ANSWERING = "not-answering";
 
 /**
  * Whether the server answers. A loader that is asked while it does not would take the page away, with all that is open or
@@ -16,13 +14,7 @@ async function answers(): Promise<boolean> {
     ({ ok }) => ok,
     () => false,
   );
-  if (alive) toast.dismiss(NOT_ANSWERING);
-  else {
-    toast.error("Glad Pan does not answer. Check that it is still running; this page goes on when it is.", {
-      id: NOT_ANSWERING,
-      duration: Infinity,
-    });
-  }
+  tellWhetherAnswering(alive);
   return alive;
 }
 

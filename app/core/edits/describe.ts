@@ -146,13 +146,11 @@ export function describeEdit(command: Command, state: FilmState): string {
   const say = new Speaker(state);
   if (command.type !== "batch") return single(command, say);
   const { commands } = command;
-  const [first, ...others] = commands;
-  if (others.length === 0) return single(first!, say);
   const keys = commands.flatMap((each) => (each.type === "set-key" ? [each] : []));
-  if (keys.length === commands.length && keys.every(({ key }) => key.frame === keys[0]!.key.frame)) {
+  if (keys.length > 1 && keys.length === commands.length && keys.every(({ key }) => key.frame === keys[0]!.key.frame)) {
     const { frame } = keys[0]!.key;
     return `Copied the key at ${say.time(frame)} to ${counted(keys.length, "other version")}`;
   }
   // What follows the first command is what it entails, such as following the thing that was marked.
-  return single(first!, say);
+  return single(commands[0]!, say);
 }

@@ -54,6 +54,9 @@ export function boxIou(a: Box, b: Box): number {
   return union > 0 ? shared / union : 0;
 }
 
+export const sameBox = (a: Box, b: Box): boolean =>
+  a.x === b.x && a.y === b.y && a.width === b.width && a.height === b.height;
+
 /** Whether `inner` lies wholly inside `outer`, give or take `tolerance` pixels. */
 export const boxContains = (outer: Box, inner: Box, tolerance = 0): boolean =>
   inner.x >= outer.x - tolerance &&

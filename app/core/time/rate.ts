@@ -48,6 +48,9 @@ export function parseRate(text: string): Rate | null {
 /** "29.97", "25", "60": as people write it. */
 export const formatRate = (rate: Rate): string => String(Math.round(framesPerSecond(rate) * 1000) / 1000);
 
+/** "0-45": a range as a word, to know it by. */
+export const rangeKey = ({ start, end }: FrameRange): string => `${start}-${end}`;
+
 export const rangeLength = (range: FrameRange): number => range.end - range.start;
 
 /** Each frame of a range. */

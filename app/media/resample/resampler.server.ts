@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { type Composition, coversAll, type Pane } from "~/core/composition/composition";
-import { type Box, type Size, wholeOf } from "~/core/geometry/box";
+import { type Box, sameBox, type Size, wholeOf } from "~/core/geometry/box";
 import { projectPath } from "../project-path.server";
 
 /** Catmull-Rom: the cubic that reproduces parabolas, so nothing overshoots more than it must (a = −1/2). */
@@ -95,8 +95,6 @@ const SPARE = 64;
 const MOST_REDUCTION = 8;
 /** Black in limited range: of luma, and of both kinds of chroma. */
 const BLACK = [16, 128, 128] as const;
-
-const same = (a: Box, b: Box): boolean => a.x === b.x && a.y === b.y && a.width === b.width && a.height === b.height;
 
 /** What a pane that begins and ends between pixels touches. */
 function extentOf(start: number, length: number, limit: number): Extent {
@@ -276,12 +274,12 @@ export class Resampler {
     // What lies behind a pane that covers all of the frame is not seen.
     panes.slice(Math.max(0, covering)).forEach((pane, i) => {
       const table = this.tables[Math.max(0, covering) + i]!;
-      const known = table.pane && same(table.pane.source, pane.source) && same(table.pane.target, pane.target);
+      const known = table.pane && sameBox(table.pane.source, pane.source) && sameBox(table.pane.target, pane.target);
       if (!known) {
         this.fillTables(table.axes, pane);
         table.pane = { source: { ...pane.source }, target: { ...pane.target } };
       }
-      const isWhole = same(pane.target, wholeOf(this.output));
+      const isWhole = sameBox(pane.target, wholeOf(this.output));
       for (const [plane, { at, size }] of this.targets.entries()) {
         if (isWhole) this.resamplePlane(plane, table.axes, at, size.width, size);
         else this.layOver(plane, table.axes, pane.target);

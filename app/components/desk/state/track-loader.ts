@@ -1,4 +1,4 @@
-import type { FrameRange } from "~/core/time/rate";
+import { type FrameRange, rangeKey } from "~/core/time/rate";
 import type { LoadedTracks } from "~/workers/path-worker";
 
 /** What there is to load. */
@@ -20,7 +20,6 @@ const FRAMES_AT_A_TIME = 4000;
 /** Until what failed is tried again. */
 const TRY_AGAIN_MS = 3000;
 
-const keyOf = ({ start, end }: FrameRange): string => `${start}-${end}`;
 const distance = ({ start, end }: FrameRange, frame: number): number => Math.max(0, start - frame, frame - end);
 
 /**
@@ -55,7 +54,7 @@ export class TrackLoader {
   private next(): { ranges: FrameRange[]; marks: MarkTrackName[] } | null {
     const frame = this.playhead();
     const marks = this.wanted.marks.filter(({ id }) => !this.hasMark.has(id));
-    const missing = this.wanted.analysed.filter((range) => !this.has.has(keyOf(range)));
+    const missing = this.wanted.analysed.filter((range) => !this.has.has(rangeKey(range)));
     missing.sort((a, b) => distance(a, frame) - distance(b, frame));
     const ranges: FrameRange[] = [];
     let frames = 0;
@@ -77,7 +76,7 @@ export class TrackLoader {
         await new Promise((resolve) => setTimeout(resolve, TRY_AGAIN_MS));
         continue;
       }
-      for (const range of ranges) this.has.add(keyOf(range));
+      for (const range of ranges) this.has.add(rangeKey(range));
       for (const { id } of marks) this.hasMark.add(id);
       if (!this.isDisposed) this.onLoaded(tracks);
     }

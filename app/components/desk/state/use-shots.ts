@@ -15,7 +15,7 @@ import type { AnalysedTracks } from "~/core/subjects/tracking/shot-tracks";
 import { unpackTrack } from "~/core/subjects/tracking/packed-tracks";
 import { TrackStock } from "~/core/subjects/tracking/track-stock";
 import type { Track } from "~/core/subjects/tracking/track";
-import type { FrameRange, Rate } from "~/core/time/rate";
+import { type FrameRange, type Rate, rangeKey } from "~/core/time/rate";
 import type { FramerReply, LoadedTracks } from "~/workers/path-worker";
 import type { DeskShot } from "./desk-types";
 import { FramingClient } from "./framing-client";
@@ -38,7 +38,7 @@ async function fetchTracks(
   marks: readonly MarkTrackName[],
 ): Promise<LoadedTracks> {
   const query = new URLSearchParams({
-    ranges: ranges.map(({ start, end }) => `${start}-${end}`).join(","),
+    ranges: ranges.map(rangeKey).join(","),
     marks: marks.map(({ id }) => id).join(","),
   });
   const response = await fetch(`/films/${filmId}/tracks?${query}`);

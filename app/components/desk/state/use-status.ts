@@ -1,9 +1,8 @@
 import { useEffect, useReducer, useState } from "react";
-import { toast } from "sonner";
 import { FilmStatus } from "~/core/film-status";
+import { tellWhetherAnswering } from "~/components/common/not-answering";
 import { isUnderWay } from "~/components/common/use-polling";
 
-const NOT_ANSWERING = "not-answering";
 /** Milliseconds between two looks while something is going on; fewer for what somebody waits for. */
 const USUAL_MS = 800;
 const SOON_MS = 200;
@@ -12,13 +11,7 @@ async function fetchStatus(filmId: string): Promise<FilmStatus | null> {
   const status = await fetch(`/films/${filmId}/status`, { cache: "no-store" })
     .then(async (response) => (response.ok ? FilmStatus.parse(await response.json()) : null))
     .catch(() => null);
-  if (status) toast.dismiss(NOT_ANSWERING);
-  else {
-    toast.error("Glad Pan does not answer. Check that it is still running; this page goes on when it is.", {
-      id: NOT_ANSWERING,
-      duration: Infinity,
-    });
-  }
+  tellWhetherAnswering(status !== null);
   return status;
 }
 

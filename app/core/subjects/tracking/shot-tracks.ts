@@ -1,5 +1,5 @@
 /** What can be followed in a shot: what was found in the film, as the editor has changed it, and what is marked. */
-import type { FrameRange } from "../../time/rate";
+import { type FrameRange, rangeKey } from "../../time/rate";
 import { markedThings, type ThingMark } from "../marks/marked-things";
 import { editTracks, type MergedPerson, type TrackEdit } from "./edit-tracks";
 import { reshapeTracks } from "./reshape-tracks";
@@ -17,15 +17,13 @@ export interface TrackOpinions {
   people: readonly MergedPerson[];
 }
 
-const keyOf = ({ start, end }: FrameRange): string => `${start}-${end}`;
-
 /** Ranges by where they are; made once for a list, because every shot is looked up in it with every move of a pointer. */
 const indices = new WeakMap<readonly FrameRange[], ReadonlyMap<string, FrameRange>>();
 
 function exactRange<Range extends FrameRange>(shot: FrameRange, analysed: readonly Range[]): Range | undefined {
-  const index = indices.get(analysed) ?? new Map(analysed.map((range) => [keyOf(range), range]));
+  const index = indices.get(analysed) ?? new Map(analysed.map((range) => [rangeKey(range), range]));
   indices.set(analysed, index);
-  return index.get(keyOf(shot)) as Range | undefined;
+  return index.get(rangeKey(shot)) as Range | undefined;
 }
 
 /**

@@ -1,10 +1,8 @@
 import { PerKey } from "../../per-key";
-import type { FrameRange } from "../../time/rate";
+import { type FrameRange, rangeKey } from "../../time/rate";
 import { markedThings } from "../marks/marked-things";
 import { type AnalysedTracks, rangesOf, tracksInShot, type TrackOpinions } from "./shot-tracks";
 import type { Track } from "./track";
-
-const rangeKey = ({ start, end }: FrameRange): string => `${start}-${end}`;
 
 /** Tracks as they have been loaded, from which those of any shot are made; one list stays the very same while nothing changes. */
 export class TrackStock {
