@@ -1,11 +1,9 @@
-import type { Command } from "~/core/edits/command";
+import type { Change } from "~/core/edits/answer";
 import { inTransaction } from "~/db/database.server";
 import { edit, type Edited, stepHistory } from "~/db/edits.server";
 import { followUntracked } from "./marks.server";
 import { wakeQueue } from "./queue.server";
 import { db } from "./workplace.server";
-
-export type Change = { do: "edit"; command: Command } | { do: "undo" | "redo" };
 
 /**
  * Makes a change to a film, and queues what has to be looked for because of it: all of that or nothing.

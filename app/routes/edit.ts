@@ -1,7 +1,5 @@
 import { data } from "react-router";
-import { z } from "zod";
-import type { EditAnswer } from "~/core/edits/answer";
-import { Command } from "~/core/edits/command";
+import { ChangeRequest, type EditAnswer } from "~/core/edits/answer";
 import { Refusal } from "~/core/refusal";
 import { StaleRevision } from "~/db/edits.server";
 import { findFilm } from "~/db/films.server";
@@ -11,15 +9,10 @@ import { dataFolder, db, diskIsFull } from "~/jobs/workplace.server";
 import type { Route } from "./+types/edit";
 import { readJson, requireFilm } from "./requests.server";
 
-const Change = z.discriminatedUnion("do", [
-  z.object({ do: z.literal("edit"), revision: z.int(), command: Command }),
-  z.object({ do: z.enum(["undo", "redo"]), revision: z.int() }),
-]);
-
 /** Carries out one change to a film. */
 export async function action({ params, request }: Route.ActionArgs) {
   const { id, revision } = requireFilm(params.filmId);
-  const change = await readJson(request, Change);
+  const change = await readJson(request, ChangeRequest);
   const refused = (status: number, answer: EditAnswer) =>
     data<EditAnswer>({ revision: findFilm(db(), id)?.revision, ...answer }, { status });
   try {

@@ -1,9 +1,19 @@
 import { z } from "zod";
+import { Command } from "./command";
 import { Difference } from "./difference";
 
 /** What can be undone and redone next, in a sentence each; null where there is nothing. */
 export const History = z.object({ undo: z.string().nullable(), redo: z.string().nullable() });
 export type History = z.infer<typeof History>;
+
+const Edit = z.object({ do: z.literal("edit"), command: Command });
+const Step = z.object({ do: z.enum(["undo", "redo"]) });
+/** What the desk asks of the server: an edit, or a step through the history. */
+export type Change = z.infer<typeof Edit> | z.infer<typeof Step>;
+
+/** The revision that a change was made to. */
+const MadeTo = { revision: z.int() };
+export const ChangeRequest = z.discriminatedUnion("do", [Edit.extend(MadeTo), Step.extend(MadeTo)]);
 
 /** What the server says about a change. */
 export const EditAnswer = z.object({

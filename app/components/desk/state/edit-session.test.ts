@@ -1,12 +1,12 @@
 import { describe, expect, jest, test } from "@jest/globals";
 import { TALL, TWO_SHOTS } from "../../../../tests/support/film-state";
-import type { EditAnswer } from "~/core/edits/answer";
+import type { Change, EditAnswer } from "~/core/edits/answer";
 import { applyEdit } from "~/core/edits/apply";
 import type { Command } from "~/core/edits/command";
 import { differenceBetween } from "~/core/edits/difference";
 import type { FilmState } from "~/core/edits/film-state";
 import { NO_ANSWER } from "./edit-answer";
-import { type Change, EditSession } from "./edit-session";
+import { EditSession } from "./edit-session";
 
 const HISTORY = { undo: null, redo: null };
 const setKey = (frame: number, x = 700): Command => ({

@@ -1,4 +1,4 @@
-import type { EditAnswer, History } from "~/core/edits/answer";
+import type { Change, EditAnswer, History } from "~/core/edits/answer";
 import { applyEdit } from "~/core/edits/apply";
 import type { Command } from "~/core/edits/command";
 import { applyDifference } from "~/core/edits/difference";
@@ -13,8 +13,6 @@ export interface LoadedState {
   state: FilmState;
   history: History;
 }
-
-export type Change = { do: "edit"; command: Command } | { do: "undo" | "redo" };
 
 export interface SessionPorts {
   /** Sends a change to the server. It always answers, if need be that there is no answer. */
