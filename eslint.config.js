@@ -35,6 +35,8 @@ export default tseslint.config(
     languageOptions: { globals: { ...globals.node } },
     rules: {
       "@typescript-eslint/no-non-null-assertion": "off",
+      // Taking some fields off a value names them.
+      "@typescript-eslint/no-unused-vars": ["error", { ignoreRestSiblings: true }],
       "@typescript-eslint/consistent-type-imports": ["error", { fixStyle: "inline-type-imports" }],
       "max-lines": ["error", { max: 420, skipBlankLines: true, skipComments: true }],
     },

@@ -16,7 +16,7 @@ export function layPaths<S extends Pick<ShotFraming, "range" | "tracks" | "rule"
   const inVersion = settingsOf(options);
   const framings = shots.map(({ range, begins, active, rule, tracks }) => {
     const shot = { ...freshShot(String(range.start), range, begins, active), follow: rule };
-    return shotFraming({ shot, inVersion, handKeys: [] }, tracks);
+    return shotFraming({ shot, inVersion, usual: {}, handKeys: [], kept: [range] }, tracks);
   });
   const paths = frameShots(framings, film.picture, options.size, film.rate);
   return shots.map((shot, i) => ({ ...shot, ...paths[i]! }));

@@ -7,6 +7,10 @@ const ownKeys = (value: object): string[] => Object.keys(value).sort();
 
 const idOf = (item: unknown): unknown => (isRecord(item) ? item.id : undefined);
 
+/** Whether two lists are of the very same values. */
+export const isSameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((item, i) => Object.is(item, b[i]));
+
 /** Whether two plain values hold the same: numbers, texts, lists, records and maps of such. */
 export function isSame(a: unknown, b: unknown): boolean {
   if (Object.is(a, b)) return true;

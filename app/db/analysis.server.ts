@@ -5,7 +5,8 @@ import type { CameraStep } from "~/core/subjects/detecting/camera-motion";
 import type { FrameDetections } from "~/core/subjects/detecting/detection";
 import { type PackedTrack, packTrack } from "~/core/subjects/tracking/packed-tracks";
 import type { Track } from "~/core/subjects/tracking/track";
-import { type FrameRange, joinRanges } from "~/core/time/rate";
+import { type FrameRange } from "~/core/time/rate";
+import { joinRanges } from "~/core/time/ranges";
 import type { Db } from "./database.server";
 import { StoredTracks } from "./stored-tracks";
 

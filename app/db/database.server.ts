@@ -9,6 +9,7 @@ import { migration0005 } from "./migrations/0005-moving";
 import { migration0006 } from "./migrations/0006-active";
 import { migration0007 } from "./migrations/0007-undecoded";
 import { migration0008 } from "./migrations/0008-sentences";
+import { migration0009 } from "./migrations/0009-trims";
 
 export type Db = Database.Database;
 
@@ -22,6 +23,7 @@ const MIGRATIONS = [
   migration0006,
   migration0007,
   migration0008,
+  migration0009,
 ];
 
 /**

@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Worker } from "node:worker_threads";
 import { beforeEach, describe, expect, test } from "@jest/globals";
+import { newVersion } from "~/core/edits/film-state";
 import { applyDifference } from "~/core/edits/difference";
 import { freshShot } from "~/core/shots/shot";
 import { INFO } from "../../tests/support/film-info";
@@ -69,7 +70,7 @@ describe("edits", () => {
   });
 
   test("versions come and go", () => {
-    send({ type: "add-version", version: { id: "square", name: "Square", width: 1080, height: 1080 } });
+    send({ type: "add-version", version: newVersion({ id: "square", name: "Square", width: 1080, height: 1080 }) });
     expect(listVersions(db, "film").map(({ id }) => id)).toEqual(["tall", "square"]);
     undo();
     expect(listVersions(db, "film").map(({ id }) => id)).toEqual(["tall"]);
@@ -81,7 +82,7 @@ describe("edits", () => {
     const box = { x: 10, y: 20, width: 30, height: 40 };
     const state = () => loadState(db, findFilm(db, "film")!);
     const commands: Parameters<typeof edit>[3][] = [
-      { type: "add-version", version: { id: "square", name: "Square", width: 1080, height: 1080 } },
+      { type: "add-version", version: newVersion({ id: "square", name: "Square", width: 1080, height: 1080 }) },
       { type: "set-framing", versionId: "square", shotIds: ["one"], change: { calm: 9, follow: { kind: "none" } } },
       { type: "set-key", versionId: "square", key: KEY },
       { type: "split-shot", frame: 40, kind: "turn" },
@@ -147,7 +148,7 @@ describe("edits", () => {
     const gone = { type: "change-shots" as const, shotIds: ["gone"], change: { excluded: true } };
     expect(() => send(gone)).toThrow("not there any more");
     expect(() => send({ type: "set-key", versionId: "tall", key: { ...KEY, x: 90 } })).toThrow("leave the picture");
-    const again = { id: "tall", name: "Again", width: 1080, height: 1080 };
+    const again = newVersion({ id: "tall", name: "Again", width: 1080, height: 1080 });
     expect(() => send({ type: "add-version", version: again })).toThrow("this id already");
     expect(revision()).toBe(before);
     expect(history()).toEqual({ undo: null, redo: null });
@@ -155,7 +156,7 @@ describe("edits", () => {
 
   test("another film's shots and versions are not there", () => {
     insertFilm(db, { id: "other", name: "Other.mp4", file: "/other.mp4", info: INFO });
-    saveVersion(db, "other", { id: "wide", name: "Wide", width: 1080, height: 1080 });
+    saveVersion(db, "other", newVersion({ id: "wide", name: "Wide", width: 1080, height: 1080 }));
     const others = freshShot("three", { start: 0, end: 300 }, null);
     saveShot(db, "other", others);
     expect(() => send({ type: "set-key", versionId: "wide", key: KEY })).toThrow("not there");

@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, test } from "@jest/globals";
 import { INFO } from "../../tests/support/film-info";
+import { newVersion } from "~/core/edits/film-state";
 import { freshShot } from "~/core/shots/shot";
 import {
   dropChunks,
@@ -51,7 +52,7 @@ describe("films", () => {
   });
 
   test("take all that belongs to them along when they go", () => {
-    saveVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
+    saveVersion(db, "film", newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 }));
     saveShot(db, "film", freshShot("one", { start: 0, end: 300 }, null));
     setShotInVersion(db, "tall", "one", { manner: "still" });
     setHandKey(db, "tall", { frame: 3, x: 1, y: 2, height: 3, easing: "hold" });
@@ -91,7 +92,7 @@ describe("a film of which something stored makes no sense", () => {
 
   test("says so when its shots, versions or keys are read", () => {
     const film = findFilm(db, "broken")!;
-    saveVersion(db, "broken", { id: "tall", name: "Tall", width: 1080, height: 1920 });
+    saveVersion(db, "broken", newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 }));
     saveShot(db, "broken", freshShot("one", { start: 0, end: 300 }, null));
     expect(loadState(db, film).shots).toHaveLength(1);
     for (const damage of [
@@ -158,7 +159,7 @@ describe("what an analysis has seen", () => {
 });
 
 test("versions belong to their film, and a key at a frame is the last that was set", () => {
-  saveVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
+  saveVersion(db, "film", newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 }));
   expect(findVersion(db, "film", "tall")!.name).toBe("Tall");
   expect(findVersion(db, "other", "tall")).toBeNull();
   for (const x of [1, 2]) setHandKey(db, "tall", { frame: 3, x, y: 2, height: 3, easing: null });

@@ -3,6 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test } from "@jest/globals";
 import Database from "better-sqlite3";
+import { newVersion } from "~/core/edits/film-state";
 import { INFO } from "../../tests/support/film-info";
 import { freshShot } from "~/core/shots/shot";
 import { openDatabase } from "./database.server";
@@ -11,7 +12,7 @@ import { insertFilm } from "./films.server";
 import { migration0001 } from "./migrations/0001-first";
 import { migration0002 } from "./migrations/0002-reshape";
 import { migration0003 } from "./migrations/0003-people";
-import { listShotsInVersion, saveVersion } from "./versions.server";
+import { listShotsInVersion, listVersions } from "./versions.server";
 
 test("manners and the changes of them that can be taken back live on among the other settings", () => {
   const folder = mkdtempSync(join(tmpdir(), "glad-pan-migrations-"));
@@ -21,7 +22,7 @@ test("manners and the changes of them that can be taken back live on among the o
     for (const sql of [migration0001, migration0002, migration0003]) old.exec(sql);
     old.pragma("user_version = 3");
     insertFilm(old, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
-    saveVersion(old, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
+    old.prepare("INSERT INTO versions VALUES ('tall', 'film', 'Tall', 1080, 1920, 1)").run();
     const shot: Record<string, unknown> = { ...freshShot("one", { start: 0, end: 300 }, null) };
     delete shot.protect;
     old
@@ -44,6 +45,7 @@ test("manners and the changes of them that can be taken back live on among the o
     old.close();
 
     const db = openDatabase(file);
+    expect(listVersions(db, "film")).toEqual([newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 })]);
     expect([...listShotsInVersion(db, "tall")]).toEqual([["one", { manner: "chase" }]]);
     expect(stepHistory(db, "film", 0, "undo")?.sentence).toBe("Changed the manner of shot 1 in “Tall”");
     expect([...listShotsInVersion(db, "tall")]).toEqual([["one", { manner: "still" }]]);

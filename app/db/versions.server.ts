@@ -4,11 +4,34 @@ import { HandKey } from "~/core/path/hand-key";
 import { Refusal } from "~/core/refusal";
 import type { Db } from "./database.server";
 
+interface RawVersion {
+  id: string;
+  name: string;
+  width: number;
+  height: number;
+  in_frame: number | null;
+  out_frame: number | null;
+  drops: string;
+  limit_seconds: number | null;
+  usual: string;
+}
+
+const toVersion = (row: RawVersion): Version =>
+  Version.parse({
+    id: row.id,
+    name: row.name,
+    width: row.width,
+    height: row.height,
+    trim: { in: row.in_frame, out: row.out_frame, drops: JSON.parse(row.drops) as unknown },
+    limitSeconds: row.limit_seconds,
+    usual: JSON.parse(row.usual) as unknown,
+  });
+
 export const listVersions = (db: Db, filmId: string): Version[] =>
   db
-    .prepare<[string], Version>("SELECT id, name, width, height FROM versions WHERE film_id = ? ORDER BY position")
+    .prepare<[string], RawVersion>("SELECT * FROM versions WHERE film_id = ? ORDER BY position")
     .all(filmId)
-    .map((row) => Version.parse(row));
+    .map(toVersion);
 
 export function findVersion(db: Db, filmId: string, id: string): Version | null {
   return listVersions(db, filmId).find((version) => version.id === id) ?? null;
@@ -18,12 +41,25 @@ export function findVersion(db: Db, filmId: string, id: string): Version | null 
 export function saveVersion(db: Db, filmId: string, version: Version): void {
   const { changes } = db
     .prepare(
-      `INSERT INTO versions (id, film_id, name, width, height, position)
-       VALUES (@id, @filmId, @name, @width, @height,
+      `INSERT INTO versions (id, film_id, name, width, height, in_frame, out_frame, drops, limit_seconds, usual, position)
+       VALUES (@id, @filmId, @name, @width, @height, @in, @out, @drops, @limitSeconds, @usual,
          (SELECT COALESCE(MAX(position), 0) + 1 FROM versions WHERE film_id = @filmId))
-       ON CONFLICT (id) DO UPDATE SET name = @name, width = @width, height = @height WHERE film_id = @filmId`,
+       ON CONFLICT (id) DO UPDATE SET name = @name, width = @width, height = @height, in_frame = @in, out_frame = @out,
+         drops = @drops, limit_seconds = @limitSeconds, usual = @usual
+       WHERE film_id = @filmId`,
     )
-    .run({ ...version, filmId });
+    .run({
+      id: version.id,
+      filmId,
+      name: version.name,
+      width: version.width,
+      height: version.height,
+      in: version.trim.in,
+      out: version.trim.out,
+      drops: JSON.stringify(version.trim.drops),
+      limitSeconds: version.limitSeconds,
+      usual: JSON.stringify(version.usual),
+    });
   if (changes === 0) throw new Refusal("there is a version with this id already");
 }
 

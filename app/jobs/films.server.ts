@@ -3,6 +3,7 @@ import { readdir, rm, writeFile } from "node:fs/promises";
 import { basename, join, parse } from "node:path";
 import { nanoid } from "nanoid";
 import { z } from "zod";
+import { newVersion } from "~/core/edits/film-state";
 import { inTransaction } from "~/db/database.server";
 import { deleteFilm, type FilmRow, findFilm, hasFilm, insertFilm, listFilms, setInfo } from "~/db/films.server";
 import { deleteJob, insertJob, listJobs } from "~/db/jobs.server";
@@ -43,7 +44,7 @@ const removedFile = (folder: string): string => join(folder, "removed");
 function register(id: string, name: string, file: string, info: FilmInfo): void {
   inTransaction(db(), () => {
     insertFilm(db(), { id, name, file: storedPath(file), info });
-    saveVersion(db(), id, { id: nanoid(10), name: "Vertical 9:16", width: 1080, height: 1920 });
+    saveVersion(db(), id, newVersion({ id: nanoid(10), name: "Vertical 9:16", width: 1080, height: 1920 }));
     insertJob(db(), { id: nanoid(10), filmId: id, kind: "proxy" });
     insertJob(db(), { id: nanoid(10), filmId: id, kind: "analyse" });
   });

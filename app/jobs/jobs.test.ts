@@ -4,6 +4,7 @@ import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { nanoid } from "nanoid";
+import { newVersion } from "~/core/edits/film-state";
 import { boxIou } from "~/core/geometry/box";
 import { boxAt, type Track } from "~/core/subjects/tracking/track";
 import { listChunks } from "~/db/analysis.server";
@@ -112,7 +113,7 @@ test("an analysis that was interrupted ends as if it had not been", async () => 
 test("jobs make a proxy, an analysis and a checked render of what the editor has set", async () => {
   const db = openDatabase(":memory:");
   insertFilm(db, { id: "film", name: "two-shots.mp4", file: resolve(CLIP), info: film.info });
-  saveVersion(db, "film", { id: "square", name: "Square", width: 360, height: 360 });
+  saveVersion(db, "film", newVersion({ id: "square", name: "Square", width: 360, height: 360 }));
   const options = { onProgress: () => {}, signal: new AbortController().signal };
   const run = async (kind: "proxy" | "analyse" | "render", payload = {}) => {
     const id = nanoid();
@@ -128,7 +129,7 @@ test("jobs make a proxy, an analysis and a checked render of what the editor has
     [45, 99],
   ]);
   setHandKey(db, "square", { frame: 20, x: 900, y: 360, height: 720, easing: null });
-  const framings = loadFramings(db, findFilm(db, "film")!, "square");
+  const { framings } = loadFramings(db, findFilm(db, "film")!, "square");
   expect(framings.map((framing) => framing.handKeys.length)).toEqual([1, 0]);
   expect(await run("render", { versionId: "square", fileName: "square.mp4" })).toMatchObject({
     width: 360,
@@ -138,6 +139,6 @@ test("jobs make a proxy, an analysis and a checked render of what the editor has
   });
   expect(readFileSync(join(folder, "films/film/exports/square.mp4")).length).toBeGreaterThan(10_000);
   await expect(run("render", { versionId: "gone", fileName: "x.mp4" })).rejects.toThrow(
-    "the version is not there any more",
+    "this version is not there any more",
   );
 });

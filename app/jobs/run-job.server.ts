@@ -8,8 +8,8 @@ import type { Db } from "~/db/database.server";
 import { type FilmRow, findFilm } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";
 import { countShots } from "~/db/shots.server";
-import { findVersion } from "~/db/versions.server";
-import { framesIn, joinRanges } from "~/core/time/rate";
+import { framesIn } from "~/core/time/rate";
+import { joinRanges } from "~/core/time/ranges";
 import { requireSpace } from "~/disk/disk-space.server";
 import { estimatedBytes } from "~/media/estimated-size";
 import { makePoster } from "~/media/poster.server";
@@ -67,18 +67,15 @@ const RENDERING_SHARE = 0.92;
 
 async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onProgress, signal }: JobOptions) {
   const { versionId, fileName } = RenderPayload.parse(JSON.parse(job.payload));
-  const version = findVersion(db, job.filmId, versionId);
-  if (!version) throw new Error("the version is not there any more");
-  const target = { width: version.width, height: version.height };
   onProgress("Laying the path", 0);
-  const framings = loadFramings(db, row, versionId);
-  const paths = frameShots(framings, film.info.picture, target, film.info.rate);
-  const shots = framings.map(({ range, excluded }, i) => ({ range, excluded, windows: paths[i]!.windows }));
-  const kept = shots.filter(({ excluded }) => !excluded);
-  if (kept.length === 0) throw new Error("every shot is excluded; take one in again to render the film");
-  const ranges = joinRanges(kept.map(({ range }) => range));
+  const { version, framings } = loadFramings(db, row, versionId);
+  const target = { width: version.width, height: version.height };
+  const ranges = joinRanges(framings.flatMap(({ kept }) => kept));
+  if (ranges.length === 0) throw new Error(`nothing of the film is left in “${version.name}”; bring a part of it back`);
   requireRoom(fileName, "render", target, framesIn(ranges), film.info.rate);
-  const shown = shownIn(kept, target);
+  const paths = frameShots(framings, film.info.picture, target, film.info.rate);
+  const shots = framings.map(({ range }, i) => ({ range, windows: paths[i]!.windows }));
+  const shown = shownIn(shots, target);
   return exportVersion({ film, target, ranges, shown }, join(exportsFolder(job.filmId), fileName), {
     signal,
     onProgress: ({ step, share }) =>

@@ -12,6 +12,7 @@ import {
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
+import { newVersion } from "~/core/edits/film-state";
 import { findFilm, insertFilm, listFilms } from "~/db/films.server";
 import { listJobs } from "~/db/jobs.server";
 import { saveVersion, listVersions } from "~/db/versions.server";
@@ -135,6 +136,6 @@ test("the data folder can be moved", async () => {
 test("what is stored is on the disk when it is answered for", () => {
   expect(db().pragma("synchronous", { simple: true })).toBe(2);
   insertFilm(db(), { id: "a", name: "a", file: "films/a/source.mp4", info: INFO });
-  saveVersion(db(), "a", { id: "v", name: "Tall", width: 1080, height: 1920 });
+  saveVersion(db(), "a", newVersion({ id: "v", name: "Tall", width: 1080, height: 1920 }));
   expect(listVersions(db(), "a")).toHaveLength(1);
 });

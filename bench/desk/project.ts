@@ -2,6 +2,7 @@
 import { execFileSync } from "node:child_process";
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
+import { newVersion } from "~/core/edits/film-state";
 import { scaleBox } from "~/core/geometry/box";
 import type { Track } from "~/core/subjects/tracking/track";
 import { shotId } from "~/core/shots/reshape";
@@ -76,8 +77,8 @@ export async function makeProject(data: string, { shots, keys, frames, lightCopy
   const db = openDatabase(join(data, "glad-pan.db"));
   inTransaction(db, () => {
     insertFilm(db, { id: FILM_ID, name: "Made-up.mp4", file: join("films", FILM_ID, "source.mp4"), info });
-    saveVersion(db, FILM_ID, { id: "tall", name: "Vertical 9:16", width: 1080, height: 1920 });
-    saveVersion(db, FILM_ID, { id: "square", name: "Square 1:1", width: 1080, height: 1080 });
+    saveVersion(db, FILM_ID, newVersion({ id: "tall", name: "Vertical 9:16", width: 1080, height: 1920 }));
+    saveVersion(db, FILM_ID, newVersion({ id: "square", name: "Square 1:1", width: 1080, height: 1080 }));
     const people = ["p1", "p2", "p3"].map((id, number) => ({ id, number, signature: null, seen: shots }));
     savePeople(db, FILM_ID, people);
     const cuts = Array.from({ length: shots - 1 }, (_, i) => hardTransition((i + 1) * frames, "cut"));

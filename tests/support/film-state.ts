@@ -1,11 +1,11 @@
-import type { FilmState, VersionState } from "~/core/edits/film-state";
+import { type FilmState, newVersion, type VersionState } from "~/core/edits/film-state";
 import { freshShot } from "~/core/shots/shot";
 import { hardTransition } from "~/core/shots/transition";
 import { clockOf } from "~/core/time/timecode";
 
 /** A version for phones in which nothing is set. */
 export const TALL: VersionState = {
-  ...{ id: "tall", name: "Tall", width: 1080, height: 1920 },
+  ...newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 }),
   shots: new Map(),
   handKeys: [],
 };

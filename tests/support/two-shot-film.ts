@@ -1,3 +1,4 @@
+import { newVersion } from "~/core/edits/film-state";
 import { freshShot } from "~/core/shots/shot";
 import { hardTransition } from "~/core/shots/transition";
 import { type Db, openDatabase } from "~/db/database.server";
@@ -10,7 +11,7 @@ import { INFO } from "./film-info";
 export function twoShotFilm(file = ":memory:"): Db {
   const db = openDatabase(file);
   insertFilm(db, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
-  saveVersion(db, "film", { id: "tall", name: "Tall", width: 1080, height: 1920 });
+  saveVersion(db, "film", newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 }));
   for (const shot of [
     freshShot("one", { start: 0, end: 100 }, null),
     freshShot("two", { start: 100, end: 300 }, hardTransition(100, "cut")),

@@ -15,7 +15,8 @@ const windows = Array.from({ length: 100 }, () => ({ x: 500, y: 360, height: 720
 const shown = (of: typeof windows, size = TALL) => shownIn([{ range: shot, windows: of }], size);
 const HD = { width: 1280, height: 720 };
 const TALL = { width: 1080, height: 1920 };
-const shot = { start: 100, end: 200, begins: "cut" as const, protect: null, settings: { enlargement: 1.5 } };
+const RANGE = { start: 100, end: 200 };
+const shot = { ...RANGE, kept: [RANGE], begins: "cut" as const, protect: null, settings: { enlargement: 1.5 } };
 const kinds = (...args: Parameters<typeof framingLooks>) =>
   framingLooks(...args).map(({ kind, frame }) => [kind, frame]);
 
@@ -84,16 +85,31 @@ describe("second looks", () => {
     expect(longestGap(late)).toBeNull();
   });
 
+  test("nothing in what is left out", () => {
+    const leaving = face((i) => (i < 80 ? 470 : 680));
+    const kept = (...ranges: [number, number][]) => ranges.map(([start, end]) => ({ start, end }));
+    expect(kinds({ ...shot, kept: kept([100, 180]) }, leaving, shown(windows), HD)).toEqual([]);
+    expect(kinds({ ...shot, kept: [] }, leaving, shown(windows), HD, 0.1)).toEqual([]);
+    const [look] = framingLooks({ ...shot, kept: kept([120, 140], [170, 190]) }, leaving, shown(windows), HD);
+    expect(look).toMatchObject({ kind: "subject-cut", frame: 180 });
+    expect(look!.text).toContain("25 %");
+  });
+
   test("a shot of a few frames", () => {
     expect(cutLooks({ ...shot, end: 104 }, 0.9)).toMatchObject([{ kind: "short-shot", frame: 100 }]);
   });
 });
 
 test("the telling frame shows the subject large and inside, and is the middle without one", () => {
-  const range = { start: 100, end: 200 };
+  const range = [RANGE];
   const growing = face(() => 470);
   growing.boxes = growing.boxes.map((box, i) => (i < 70 ? null : { ...box!, width: i }));
   expect(tellingFrame(range, null, shown(windows))).toBe(150);
+  const parts = [
+    { start: 100, end: 120 },
+    { start: 170, end: 180 },
+  ];
+  expect(tellingFrame(parts, null, shown(windows))).toBe(119);
   expect(tellingFrame(range, growing, shown(windows))).toBeGreaterThanOrEqual(170);
   expect(
     tellingFrame(

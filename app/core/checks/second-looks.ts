@@ -5,7 +5,8 @@ import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
 import type { FramingSettings } from "../path/framing-settings";
 import type { Shot } from "../shots/shot";
 import { boxAt, type Track } from "../subjects/tracking/track";
-import { type FrameRange, framesOf } from "../time/rate";
+import { type FrameRange, framesIn, framesOf, rangeLength } from "../time/rate";
+import { clipRanges } from "../time/ranges";
 
 /** A place that deserves the editor's eye, with its reason and its number. */
 export interface SecondLook {
@@ -56,8 +57,8 @@ export function longestGap(track: Track): FrameRange | null {
 }
 
 /** Frames in which the subject is to be seen and is not shown whole. */
-function framesCut(subject: Track, shot: FrameRange, shown: ShownAt): number[] {
-  return framesOf(shot).filter((frame) => {
+function framesCut(subject: Track, kept: readonly FrameRange[], shown: ShownAt): number[] {
+  return kept.flatMap(framesOf).filter((frame) => {
     const box = boxAt(subject, frame);
     return box !== null && !showsWhole(shown(frame), box, CUT_TOLERANCE * box.width);
   });
@@ -92,25 +93,33 @@ export function cutLooks(shot: Pick<Shot, "start" | "end" | "begins">, strength:
  * @param certainty how sure the choice of the subject is, 0 to 1
  */
 export function framingLooks(
-  shot: Pick<Shot, "start" | "end" | "protect"> & { settings: Pick<FramingSettings, "enlargement"> },
+  shot: Pick<Shot, "start" | "protect"> & {
+    /** What of it is shown; nothing else counts. */
+    kept: readonly FrameRange[];
+    settings: Pick<FramingSettings, "enlargement">;
+  },
   subject: Track | null,
   shown: ShownAt,
   picture: Size,
   certainty = 1,
 ): SecondLook[] {
   const looks: SecondLook[] = [];
-  const frames = shot.end - shot.start;
+  const { kept } = shot;
+  const frames = framesIn(kept);
+  if (frames === 0) return looks;
+  const { start } = kept[0]!;
   if (certainty < UNSURE_SUBJECT) {
     const text = `It is not certain whom to follow here (${Math.round(100 * certainty)} %)`;
-    looks.push({ kind: "unsure-subject", frame: shot.start, text });
+    looks.push({ kind: "unsure-subject", frame: start, text });
   }
   const gap = subject && longestGap(subject);
-  if (gap && gap.end - gap.start > LOST_SHARE * frames) {
-    const text = `Whom it follows is not seen for ${counted(gap.end - gap.start, "frame")}`;
-    looks.push({ kind: "subject-lost", frame: gap.start, text });
+  const [lost] = gap ? clipRanges(kept, gap).sort((a, b) => rangeLength(b) - rangeLength(a)) : [];
+  if (lost && rangeLength(lost) > LOST_SHARE * frames) {
+    const text = `Whom it follows is not seen for ${counted(rangeLength(lost), "frame")}`;
+    looks.push({ kind: "subject-lost", frame: lost.start, text });
   }
   if (subject) {
-    const cut = framesCut(subject, shot, shown);
+    const cut = framesCut(subject, kept, shown);
     if (cut.length > CUT_SHARE * frames) {
       const share = Math.round((100 * cut.length) / frames);
       looks.push({
@@ -121,12 +130,12 @@ export function framingLooks(
     }
   }
   const { protect } = shot;
-  const cut = protect ? framesOf(shot).filter((frame) => !showsWhole(shown(frame), protect, 1)) : [];
+  const cut = protect ? kept.flatMap(framesOf).filter((frame) => !showsWhole(shown(frame), protect, 1)) : [];
   if (cut.length > CUT_SHARE * frames) {
     const text = `What you protect does not fit into the window in ${Math.round((100 * cut.length) / frames)} % of the shot`;
     looks.push({ kind: "protected-cut", frame: cut[0]!, text });
   }
-  const enlarged = mostEnlarged(shot, shown, picture);
+  const enlarged = mostEnlarged(kept, shown, picture);
   if (enlarged && enlarged.times > shot.settings.enlargement) {
     const text = `The picture is enlarged ${enlarged.times.toFixed(1)} times here, which may look soft`;
     looks.push({ kind: "enlarged", frame: enlarged.frame, text });
@@ -135,9 +144,9 @@ export function framingLooks(
 }
 
 /** Where a zoom enlarges the picture most, if any does; that the largest window is enlarged is not the zoom's doing. */
-function mostEnlarged(shot: FrameRange, shown: ShownAt, picture: Size) {
+function mostEnlarged(kept: readonly FrameRange[], shown: ShownAt, picture: Size) {
   let most: { frame: number; times: number } | null = null;
-  for (const frame of framesOf(shot)) {
+  for (const frame of kept.flatMap(framesOf)) {
     const composition = shown(frame);
     const { size } = composition;
     const least = size.height / (NEARLY_LARGEST * largestWindowHeight(picture, aspectRatio(size)));

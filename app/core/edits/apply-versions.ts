@@ -1,18 +1,44 @@
 import { assertNever } from "../assert-never";
 import { Refusal } from "../refusal";
+import { wholeOf } from "../geometry/box";
+import { copyKey } from "../path/copy-key";
 import { requireShot } from "../shots/reshape";
-import type { SingleCommand } from "./command";
-import type { FilmState } from "./film-state";
+import { activeArea } from "../shots/shot";
+import type { SingleCommand, VersionChange } from "./command";
+import type { FilmState, VersionState } from "./film-state";
 import { requireVersion, withVersion } from "./find";
+import { byRange } from "./path-inputs";
 import type { ShotInVersion, ShotSetting } from "./shot-in-version";
 
-type VersionCommand = Extract<SingleCommand, { type: "set-framing" | "add-version" | "remove-version" }>;
+type VersionCommand = Extract<
+  SingleCommand,
+  { type: "set-framing" | "add-version" | "duplicate-version" | "change-version" | "remove-version" }
+>;
 
 /** What a version says of a shot after a change; null for nothing. */
 function says(before: ShotInVersion, change: ShotInVersion, reset: readonly ShotSetting[] = []): ShotInVersion | null {
   const after = { ...before, ...change };
   for (const setting of reset) delete after[setting];
   return Object.keys(after).length > 0 ? after : null;
+}
+
+/** @throws Refusal if there is a version with this id */
+function requireNew({ versions }: FilmState, id: string): void {
+  if (versions.some((version) => version.id === id)) throw new Refusal("there is a version with this id already");
+}
+
+/** A version with some things changed; its hand keys are what they were, in its shape now. */
+function changed(version: VersionState, change: VersionChange, { film, shots }: FilmState): VersionState {
+  const next = { ...version, ...change };
+  if (next.width * version.height === next.height * version.width) return next;
+  const whole = wholeOf(film.picture);
+  const areas = byRange(version.handKeys, shots).flatMap((keys, i) =>
+    keys.map(() => activeArea(shots[i]!, film.picture)),
+  );
+  return {
+    ...next,
+    handKeys: version.handKeys.map((key, i) => copyKey(key, version, next, areas[i] ?? whole, null)),
+  };
 }
 
 /** @throws Refusal if it speaks of a version or a shot that is not there, or of a new version that is */
@@ -31,11 +57,17 @@ export function applyToVersions(state: FilmState, command: VersionCommand): Film
     }
     case "add-version": {
       const { version } = command;
-      if (state.versions.some(({ id }) => id === version.id)) {
-        throw new Refusal("there is a version with this id already");
-      }
+      requireNew(state, version.id);
       return { ...state, versions: [...state.versions, { ...version, shots: new Map(), handKeys: [] }] };
     }
+    case "duplicate-version": {
+      const { id, name } = command;
+      requireNew(state, id);
+      const like = requireVersion(state, command.versionId);
+      return { ...state, versions: [...state.versions, { ...like, id, name }] };
+    }
+    case "change-version":
+      return withVersion(state, changed(requireVersion(state, command.versionId), command.change, state));
     case "remove-version": {
       const gone = requireVersion(state, command.versionId);
       return { ...state, versions: state.versions.filter((version) => version !== gone) };

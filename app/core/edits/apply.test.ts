@@ -5,7 +5,8 @@ import { hardTransition } from "../shots/transition";
 import { applyEdit } from "./apply";
 import { type Command } from "./command";
 import { applyDifference, Difference, differenceBetween } from "./difference";
-import type { FilmState } from "./film-state";
+import { type FilmState, newVersion } from "./film-state";
+import { keptRanges } from "./trim";
 
 const KEY = { frame: 10, x: 700, y: 540, height: 1080, easing: null };
 const BOX = { x: 10, y: 20, width: 30, height: 40 };
@@ -115,7 +116,7 @@ describe("shots", () => {
 });
 
 describe("a version", () => {
-  const square = { id: "square", name: "Square", width: 1080, height: 1080 };
+  const square = newVersion({ id: "square", name: "Square", width: 1080, height: 1080 });
 
   test("says for itself whom it follows and what it protects, and does as the film does again", () => {
     const own: Command = {
@@ -147,6 +148,88 @@ describe("a version", () => {
     ]);
     expect(states.at(-1)!.versions.map(({ id }) => id)).toEqual(["square"]);
     expect(states.at(-2)!.versions[0]).toMatchObject({ id: "tall", handKeys: [KEY] });
+  });
+
+  test("is duplicated with all that is set in it, under a name of its own", () => {
+    const states = run([
+      { type: "set-framing", versionId: "tall", shotIds: ["two"], change: { manner: "still" } },
+      { type: "set-key", versionId: "tall", key: KEY },
+      { type: "trim-version", versionId: "tall", in: 20 },
+      { type: "duplicate-version", versionId: "tall", id: "copy", name: "Tall, shorter" },
+      { type: "remove-key", versionId: "copy", frame: KEY.frame },
+    ]);
+    const [tall, copy] = states[4]!.versions;
+    expect(copy).toEqual({ ...tall, id: "copy", name: "Tall, shorter" });
+    expect(states[5]!.versions.map(({ handKeys }) => handKeys.length)).toEqual([1, 0]);
+    refused({ type: "duplicate-version", versionId: "tall", id: "tall", name: "Again" }).toThrow("this id already");
+    refused({ type: "duplicate-version", versionId: "gone", id: "new", name: "Again" }).toThrow("not there");
+  });
+
+  test("takes its hand keys along into another shape, at the same zoom and around the same place", () => {
+    const near = { ...KEY, frame: 30, x: 700, height: 540 };
+    const states = run([
+      { type: "set-key", versionId: "tall", key: KEY },
+      { type: "set-key", versionId: "tall", key: near },
+      { type: "change-version", versionId: "tall", change: { width: 1920, height: 820 } },
+      { type: "change-version", versionId: "tall", change: { name: "Wide", limitSeconds: 60, usual: { calm: 80 } } },
+    ]);
+    const wide = states.at(-1)!.versions[0]!;
+    expect(wide).toMatchObject({ name: "Wide", width: 1920, height: 820, limitSeconds: 60, usual: { calm: 80 } });
+    // As large as fits, and half of that: the picture is as wide as the window now.
+    expect(wide.handKeys[0]).toMatchObject({ frame: KEY.frame, y: 540, height: 820 });
+    expect(wide.handKeys[0]!.x).toBeCloseTo(960);
+    expect(wide.handKeys[1]).toMatchObject({ frame: 30, x: 700, y: 540, height: 410 });
+    // The same shape in more pixels shows the same.
+    const large = after(
+      { type: "set-key", versionId: "tall", key: near },
+      { type: "change-version", versionId: "tall", change: { width: 2160, height: 3840 } },
+    );
+    expect(large.versions[0]!.handKeys).toEqual([near]);
+  });
+
+  test("begins and ends where it is trimmed; a point that would leave nothing takes the other away", () => {
+    const trim = (point: { in?: number | null; out?: number | null }): Command => ({
+      ...{ type: "trim-version", versionId: "tall" },
+      ...point,
+    });
+    const states = run([
+      trim({ in: 40 }),
+      trim({ out: 120 }),
+      trim({ in: 200 }),
+      trim({ out: 90 }),
+      trim({ out: null }),
+    ]);
+    expect(states.slice(1).map(({ versions }) => [versions[0]!.trim.in, versions[0]!.trim.out])).toEqual([
+      [40, null],
+      [40, 120],
+      [200, null],
+      [null, 90],
+      [null, null],
+    ]);
+    refused(trim({ out: 400 })).toThrow("cannot reach");
+  });
+
+  test("drops stretches, joins those that touch, and brings back what is asked for", () => {
+    const change = (type: "drop-stretches" | "keep-stretches", start: number, end: number): Command => ({
+      ...{ type, versionId: "tall" },
+      stretches: [{ start, end }],
+    });
+    const state = after(
+      change("drop-stretches", 10, 30),
+      change("drop-stretches", 60, 80),
+      change("drop-stretches", 25, 50),
+      change("keep-stretches", 40, 70),
+    );
+    expect(state.versions[0]!.trim.drops).toEqual([
+      { start: 10, end: 40 },
+      { start: 70, end: 80 },
+    ]);
+    expect(keptRanges(state.versions[0]!.trim, 300, [])).toEqual([
+      { start: 0, end: 10 },
+      { start: 40, end: 70 },
+      { start: 80, end: 300 },
+    ]);
+    refused(change("drop-stretches", 290, 301)).toThrow("cannot drop");
   });
 
   test("is neither there twice nor the last to go", () => {

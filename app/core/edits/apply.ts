@@ -3,6 +3,7 @@ import { Refusal } from "../refusal";
 import { applyToKeys } from "./apply-keys";
 import { applyToShots } from "./apply-shots";
 import { applyToSubjects } from "./apply-subjects";
+import { applyToTrims } from "./apply-trims";
 import { applyToVersions } from "./apply-versions";
 import type { Command, SingleCommand } from "./command";
 import { applyDifference, type Difference, differenceBetween } from "./difference";
@@ -29,8 +30,14 @@ function applySingle(state: FilmState, command: SingleCommand): FilmState {
       return applyToKeys(state, command);
     case "set-framing":
     case "add-version":
+    case "duplicate-version":
+    case "change-version":
     case "remove-version":
       return applyToVersions(state, command);
+    case "trim-version":
+    case "drop-stretches":
+    case "keep-stretches":
+      return applyToTrims(state, command);
     case "split-shot":
     case "join-shots":
     case "move-cut":

@@ -5,9 +5,10 @@ import { HandKey } from "../path/hand-key";
 import { Shot } from "../shots/shot";
 import { Transition } from "../shots/transition";
 import { TrackEdit } from "../subjects/tracking/edit-tracks";
-import { Frame } from "../time/rate";
+import { Frame, FrameRange } from "../time/rate";
 import { PersonEdit, Version } from "./film-state";
-import { ShotInVersion, ShotSetting } from "./shot-in-version";
+import { ShotInVersion, ShotSetting, UsualInVersion } from "./shot-in-version";
+import { LengthLimit } from "./trim";
 
 /** Everything an editor can change, as data: it is sent by the interface, applied by `applyEdit`, and stored. */
 
@@ -16,6 +17,7 @@ const MOST = 20_000;
 /** More than this nobody does in one step. */
 const MOST_IN_A_BATCH = 1000;
 const ShotIds = z.array(ShotId).min(1).max(MOST);
+const Stretches = z.array(FrameRange).min(1).max(MOST);
 
 /** What can be set for several shots at once; what is left out stays. */
 export const ShotChange = Shot.pick({
@@ -28,6 +30,18 @@ export const ShotChange = Shot.pick({
   active: true,
 }).partial();
 export type ShotChange = z.infer<typeof ShotChange>;
+
+/** What can be set for a version as a whole; what is left out stays. */
+export const VersionChange = z
+  .object({
+    name: Version.shape.name,
+    width: Version.shape.width,
+    height: Version.shape.height,
+    limitSeconds: LengthLimit.nullable(),
+    usual: UsualInVersion,
+  })
+  .partial();
+export type VersionChange = z.infer<typeof VersionChange>;
 
 const SingleCommand = z.discriminatedUnion("type", [
   /** Puts the window somewhere at a frame. */
@@ -62,7 +76,21 @@ const SingleCommand = z.discriminatedUnion("type", [
   /** Says what somebody is called, and who else they are. */
   z.object({ type: z.literal("change-person"), person: PersonEdit }),
   z.object({ type: z.literal("add-version"), version: Version }),
+  /** Makes another version that is like one in all but its id and name. */
+  z.object({ type: z.literal("duplicate-version"), versionId: Id, id: Id, name: Version.shape.name }),
+  /** Changes a version; in another shape its hand keys keep their zoom and their place. */
+  z.object({ type: z.literal("change-version"), versionId: Id, change: VersionChange }),
   z.object({ type: z.literal("remove-version"), versionId: Id }),
+  /** Says with which frame a version begins, and which is the first that it does not show any more; null for the film's. */
+  z.object({
+    type: z.literal("trim-version"),
+    versionId: Id,
+    in: Frame.nullable().optional(),
+    out: Frame.nullable().optional(),
+  }),
+  /** Drops stretches from a version, or brings back what of them was dropped. */
+  z.object({ type: z.literal("drop-stretches"), versionId: Id, stretches: Stretches }),
+  z.object({ type: z.literal("keep-stretches"), versionId: Id, stretches: Stretches }),
 ]);
 export type SingleCommand = z.infer<typeof SingleCommand>;
 

@@ -1,9 +1,9 @@
 import { assertNever } from "../assert-never";
 import { counted } from "../counted";
 import { letterOf } from "../subjects/choosing/people";
-import { type FrameRange, inRange } from "../time/rate";
+import { type FrameRange, framesIn, frameToSeconds, inRange } from "../time/rate";
 import { timecodeAt } from "../time/timecode";
-import type { Command, ShotChange, SingleCommand } from "./command";
+import type { Command, ShotChange, SingleCommand, VersionChange } from "./command";
 import type { FilmState } from "./film-state";
 import type { ShotSetting } from "./shot-in-version";
 
@@ -27,6 +27,12 @@ class Speaker {
 
   time(frame: number): string {
     return timecodeAt(frame, this.state.film.clock);
+  }
+
+  /** "3.2 seconds" */
+  seconds(stretches: readonly FrameRange[]): string {
+    const seconds = frameToSeconds(framesIn(stretches), this.state.film.clock.rate);
+    return counted(Number(seconds.toFixed(1)), "second");
   }
 
   version(id: string): string {
@@ -87,6 +93,32 @@ function shotChange(change: ShotChange, shots: string): string {
   return `Changed how ${shots} ${shots.startsWith("shot ") || shots.startsWith("a ") ? "begins" : "begin"}`;
 }
 
+function versionChange({ name, width, height, limitSeconds, usual }: VersionChange, version: string): string {
+  if (width !== undefined || height !== undefined) {
+    return width && height ? `Changed ${version} to ${width} × ${height}` : `Changed the size of ${version}`;
+  }
+  if (name !== undefined) return `Renamed ${version} to “${name}”`;
+  if (limitSeconds !== undefined) {
+    return limitSeconds === null
+      ? `Removed the length limit of ${version}`
+      : `Limited ${version} to ${counted(limitSeconds, "second")}`;
+  }
+  return usual ? `Changed what is usual in ${version}` : `Left ${version} as it is`;
+}
+
+type TrimVersion = Extract<SingleCommand, { type: "trim-version" }>;
+
+function trimmed({ versionId, in: first, out }: TrimVersion, say: Speaker): string {
+  const version = say.version(versionId);
+  if (first === null && out === null) return `Removed the in and out points of ${version}`;
+  const set = [
+    ...(first == null ? [] : [`in point of ${version} to ${say.time(first)}`]),
+    ...(out == null ? [] : [`out point of ${version} to ${say.time(out)}`]),
+  ];
+  if (set.length > 0) return `Set the ${set.join(" and the ")}`;
+  return `Removed the ${first === null ? "in" : "out"} point of ${version}`;
+}
+
 function single(command: SingleCommand, say: Speaker): string {
   switch (command.type) {
     case "set-key": {
@@ -130,6 +162,16 @@ function single(command: SingleCommand, say: Speaker): string {
     }
     case "add-version":
       return `Added the version “${command.version.name}”`;
+    case "duplicate-version":
+      return `Duplicated ${say.version(command.versionId)} as “${command.name}”`;
+    case "change-version":
+      return versionChange(command.change, say.version(command.versionId));
+    case "trim-version":
+      return trimmed(command, say);
+    case "drop-stretches":
+      return `Dropped ${say.seconds(command.stretches)} from ${say.version(command.versionId)}`;
+    case "keep-stretches":
+      return `Brought ${say.seconds(command.stretches)} back into ${say.version(command.versionId)}`;
     case "remove-version":
       return `Removed the version ${say.version(command.versionId)}`;
     default:

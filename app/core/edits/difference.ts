@@ -7,7 +7,7 @@ import { Shot } from "../shots/shot";
 import type { ThingMark } from "../subjects/marks/marked-things";
 import { TrackEdit } from "../subjects/tracking/edit-tracks";
 import { Frame } from "../time/rate";
-import { isSame } from "../structure";
+import { isSame, isSameList } from "../structure";
 import { type FilmState, PersonEdit, Version, type VersionState } from "./film-state";
 import { ShotInVersion } from "./shot-in-version";
 
@@ -63,7 +63,7 @@ function keyChanges(before: VersionState | undefined, after: VersionState): KeyC
 }
 
 const said = ({ id, name, mergedInto }: PersonEdit): PersonEdit => ({ id, name, mergedInto });
-const plain = ({ id, name, width, height }: Version): Version => ({ id, name, width, height });
+const plain = ({ shots, handKeys, ...version }: VersionState): Version => version;
 
 /** What turns `from` into `to`; nothing is in it that is the same in both. */
 export function differenceBetween(from: FilmState, to: FilmState): Difference {
@@ -190,6 +190,3 @@ export function applyDifference(state: FilmState, difference: Difference): FilmS
     ),
   };
 }
-
-const isSameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
-  a.length === b.length && a.every((item, i) => item === b[i]);

@@ -8,7 +8,8 @@ import type { Shot } from "../shots/shot";
 import type { ThingMark } from "../subjects/marks/marked-things";
 import type { TrackEdit } from "../subjects/tracking/edit-tracks";
 import type { Clock } from "../time/timecode";
-import type { ShotInVersion } from "./shot-in-version";
+import { type ShotInVersion, UsualInVersion } from "./shot-in-version";
+import { LengthLimit, Trim, UNTRIMMED } from "./trim";
 
 const { side } = USUAL_FORMAT;
 const EvenSide = z
@@ -23,8 +24,21 @@ export const Version = z.object({
   name: z.string().trim().min(1).max(80),
   width: EvenSide,
   height: EvenSide,
+  trim: Trim.default(UNTRIMMED),
+  /** How long it may last where it is going to be shown; null for as long as it is. */
+  limitSeconds: LengthLimit.nullable().default(null),
+  /** What holds for every shot of which neither the version nor the film says otherwise. */
+  usual: UsualInVersion.default({}),
 });
 export type Version = z.infer<typeof Version>;
+
+/** A version of which only its shape is settled. */
+export const newVersion = (shape: Pick<Version, "id" | "name"> & Size): Version => ({
+  ...shape,
+  trim: UNTRIMMED,
+  limitSeconds: null,
+  usual: {},
+});
 
 /** A version with all that the editor has set in it. */
 export interface VersionState extends Version {

@@ -2,14 +2,14 @@ import { describe, expect, test } from "@jest/globals";
 import { TWO_SHOTS } from "../../../tests/support/film-state";
 import { freshShot } from "../shots/shot";
 import { hardTransition } from "../shots/transition";
-import type { FilmState, VersionState } from "./film-state";
+import { type FilmState, newVersion, type VersionState } from "./film-state";
 import { brokenInvariant, MAX_VERSIONS } from "./invariants";
 
 const ONE = freshShot("one", { start: 0, end: 100 }, null);
 const TWO = freshShot("two", { start: 100, end: 300 }, hardTransition(100, "cut"));
 const KEY = { frame: 10, x: 960, y: 540, height: 1080, easing: null };
 const TALL: VersionState = {
-  ...{ id: "tall", name: "Tall", width: 1080, height: 1920 },
+  ...newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 }),
   shots: new Map([["one", { calm: 60 }]]),
   handKeys: [KEY],
 };

@@ -3,6 +3,7 @@ import { aspectRatio, clampWindow } from "../geometry/crop-window";
 import type { HandKey } from "../path/hand-key";
 import { LEAST_ACTIVE_SIDE } from "../shots/shot";
 import { type FrameRange, inRange } from "../time/rate";
+import { inToOut } from "./trim";
 import type { FilmFacts, FilmState, VersionState } from "./film-state";
 
 export const MAX_VERSIONS = 50;
@@ -55,7 +56,22 @@ function brokenKey(key: HandKey, version: VersionState, { frames, picture }: Fil
   return null;
 }
 
+function brokenTrim({ name, trim }: VersionState, frames: number): string | null {
+  const { start, end } = inToOut(trim, frames);
+  if (isEmptyOrOutside({ start, end }, frames)) return `"${name}" cannot reach from frame ${start} to ${end}`;
+  let last = -1;
+  for (const drop of trim.drops) {
+    if (isEmptyOrOutside(drop, frames) || drop.start <= last) {
+      return `"${name}" cannot drop frames ${drop.start} to ${drop.end}`;
+    }
+    last = drop.end;
+  }
+  return null;
+}
+
 function brokenVersion(version: VersionState, { film, shots }: FilmState): string | null {
+  const broken = brokenTrim(version, film.frames);
+  if (broken) return broken;
   for (const key of version.handKeys) {
     const broken = brokenKey(key, version, film);
     if (broken) return broken;

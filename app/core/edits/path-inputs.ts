@@ -3,25 +3,44 @@ import type { HandKey } from "../path/hand-key";
 import type { ShotFraming } from "../path/shot-framing";
 import type { Shot } from "../shots/shot";
 import type { Track } from "../subjects/tracking/track";
-import type { FrameRange } from "../time/rate";
+import { type FrameRange, rangeKey } from "../time/rate";
+import { partsWithin } from "../time/ranges";
 import type { VersionState } from "./film-state";
-import { settle, type ShotInVersion } from "./shot-in-version";
+import { settle, type SettledShot, type ShotInVersion, type UsualInVersion } from "./shot-in-version";
+import { keptRanges } from "./trim";
 
 /** What is set for a shot in a version: all of its framing but what was found in it. */
 export interface ShotSettings {
   shot: Shot;
   /** What the version says of it; undefined for nothing. */
   inVersion: ShotInVersion | undefined;
+  /** What it says of all its shots. */
+  usual: UsualInVersion;
   /** The version's hand keys in it. */
   handKeys: readonly HandKey[];
+  /** What of it the version shows. */
+  kept: readonly FrameRange[];
 }
 
+/** What holds for a shot in a version. */
+export const settledShot = ({ shot, inVersion, usual }: ShotSettings): SettledShot => settle(shot, inVersion, usual);
+
+/** All that decides what is made of a shot's settings: the same values stand for the same settings. */
+export const basisOf = ({ shot, inVersion, usual, handKeys, kept }: ShotSettings): readonly unknown[] => [
+  shot,
+  inVersion,
+  usual,
+  kept.map(rangeKey).join(),
+  ...handKeys,
+];
+
 /** How a shot is to be framed. Desk, server and command line all have what the solver is given from here. */
-export function shotFraming({ shot, inVersion, handKeys }: ShotSettings, tracks: readonly Track[]): ShotFraming {
-  const { settings, follow, protect } = settle(shot, inVersion);
-  const { start, end, carry, active, begins } = shot;
+export function shotFraming(set: ShotSettings, tracks: readonly Track[]): ShotFraming {
+  const { handKeys, kept } = set;
+  const { settings, follow, protect } = settledShot(set);
+  const { start, end, carry, active, begins } = set.shot;
   const atTurn = begins === "turn";
-  return { range: { start, end }, settings, rule: follow, protect, active, carry, atTurn, handKeys, tracks };
+  return { range: { start, end }, kept, settings, rule: follow, protect, active, carry, atTurn, handKeys, tracks };
 }
 
 /** What lies in each of several ranges; both are in order, and the ranges lie apart. */
@@ -37,6 +56,14 @@ export function byRange<T extends { frame: number }>(items: readonly T[], ranges
 
 /** What is set for each of a film's shots in a version. */
 export function shotSettings(shots: readonly Shot[], version: VersionState): ShotSettings[] {
+  const { usual, trim } = version;
   const handKeys = byRange(version.handKeys, shots);
-  return shots.map((shot, i) => ({ shot, inVersion: version.shots.get(shot.id), handKeys: handKeys[i]! }));
+  const kept = partsWithin(keptRanges(trim, shots.at(-1)?.end ?? 0, shots), shots);
+  return shots.map((shot, i) => ({
+    shot,
+    inVersion: version.shots.get(shot.id),
+    usual,
+    handKeys: handKeys[i]!,
+    kept: kept[i]!,
+  }));
 }

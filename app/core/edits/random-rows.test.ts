@@ -44,6 +44,18 @@ function anyCommand(state: FilmState, random: Random): SingleCommand {
     () => ({ type: "edit-track", trackId: pick(["t", "u"]), edit: pick([null, { removed: [], joinedTo: "v" }]) }),
     () => ({ type: "change-person", person: { id: pick(["p1", "p2"]), name: "Ilse", mergedInto: null } }),
     () => ({ type: "add-version", version: { id: `v${upTo(6)}`, name: "Square", width: 1080, height: 1080 } }),
+    () => ({ type: "duplicate-version", versionId, id: `v${upTo(6)}`, name: "Like it" }),
+    () => ({ type: "change-version", versionId, change: { width: pick([1080, 1920]), height: pick([1080, 1920]) } }),
+    () => ({ type: "change-version", versionId, change: { name: `Cut ${frame}`, limitSeconds: pick([null, 60]) } }),
+    () => ({
+      type: "change-version",
+      versionId,
+      change: { usual: pick([{}, { calm: 70, follow: { kind: "both" } }]) },
+    }),
+    () => ({ type: "trim-version", versionId, in: pick([null, frame]) }),
+    () => ({ type: "trim-version", versionId, out: pick([null, frame]) }),
+    () => ({ type: "drop-stretches", versionId, stretches: [{ start: frame, end: frame + 20 }] }),
+    () => ({ type: "keep-stretches", versionId, stretches: [{ start: frame, end: frame + 40 }] }),
     () => ({ type: "remove-version", versionId }),
   ];
   return pick(makers)() as SingleCommand;

@@ -11,8 +11,7 @@ import type { TrackStock } from "../subjects/tracking/track-stock";
 import { tellingFrame } from "../subjects/choosing/telling-frame";
 import type { Track } from "../subjects/tracking/track";
 import type { FrameRange, Rate } from "../time/rate";
-import { shotFraming, type ShotSettings } from "./path-inputs";
-import { settle } from "./shot-in-version";
+import { basisOf, settledShot, shotFraming, type ShotSettings } from "./path-inputs";
 
 /** What a version's paths are laid in. */
 export interface FramerGround {
@@ -60,11 +59,11 @@ export class VersionFramer {
     this.tracks.clear();
     this.paths.take(
       shots.map((settings) => {
-        const { shot, inVersion, handKeys } = settings;
+        const { shot } = settings;
         const tracks = this.stock.of(shot, analysed, opinions);
         this.tracks.set(shot.id, tracks);
         if (!tracks) return { id: shot.id, framing: null };
-        const from = [shot, inVersion, tracks, ...handKeys];
+        const from = [tracks, ...basisOf(settings)];
         return { id: shot.id, framing: this.framings.get(shot.id, from, () => shotFraming(settings, tracks)) };
       }),
     );
@@ -83,15 +82,16 @@ export class VersionFramer {
 
   private result(id: string, framed: FramedShot): ShotResult {
     const { picture, target } = this.ground;
-    const { shot, inVersion } = this.shots.find((settings) => settings.shot.id === id)!;
-    const { settings, protect } = settle(shot, inVersion);
+    const set = this.shots.find((settings) => settings.shot.id === id)!;
+    const { shot, kept } = set;
+    const { settings, protect } = settledShot(set);
     const subject = followedTrack(framed, this.tracks.get(id) ?? []);
     const area = shot.active ?? picture;
     const shown = shownIn([{ range: shot, windows: framed.windows }], target);
     return {
       framed,
-      looks: framingLooks({ ...shot, protect, settings }, subject, shown, area, framed.certainty),
-      tellingFrame: tellingFrame(shot, subject, shown),
+      looks: framingLooks({ ...shot, kept, protect, settings }, subject, shown, area, framed.certainty),
+      tellingFrame: tellingFrame(kept.length > 0 ? kept : [shot], subject, shown),
     };
   }
 }

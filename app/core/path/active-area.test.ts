@@ -1,8 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
+import { framingOf } from "../../../tests/support/shot-framing";
 import { boxContains } from "../geometry/box";
 import { aspectRatio, windowBox } from "../geometry/crop-window";
 import type { Track } from "../subjects/tracking/track";
-import { USUAL_FRAMING } from "./framing-settings";
 import type { ShotFraming } from "./shot-framing";
 import { frameShot } from "./solve-version";
 import { frameShots } from "./version-paths";
@@ -19,18 +19,8 @@ const walker: Track = {
   confidence: 0.9,
   boxes: Array.from({ length: 50 }, (_, i) => ({ x: 300 + 20 * i, y: 300, width: 120, height: 160 })),
 };
-const shot = (change: Partial<ShotFraming> = {}): ShotFraming => ({
-  range: { start: 0, end: 50 },
-  settings: USUAL_FRAMING,
-  tracks: [walker],
-  rule: { kind: "auto" },
-  handKeys: [],
-  protect: null,
-  active: ACTIVE,
-  carry: false,
-  atTurn: false,
-  ...change,
-});
+const shot = (change: Partial<ShotFraming> = {}): ShotFraming =>
+  framingOf({ start: 0, end: 50 }, { tracks: [walker], active: ACTIVE, ...change });
 
 describe("a picture with bars of its own", () => {
   test("never shows them, and follows as if what is between them were all", () => {

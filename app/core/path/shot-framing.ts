@@ -13,6 +13,8 @@ import type { ShotPath } from "./solve-shot";
 /** What is to be framed in a shot, and how. */
 export interface ShotFraming {
   range: FrameRange;
+  /** The parts of it that are shown; where one ends the picture jumps, and the window may. */
+  kept: readonly FrameRange[];
   settings: FramingSettings;
   tracks: readonly Track[];
   /** Whom or what to follow. */

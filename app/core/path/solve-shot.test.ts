@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { framingOf } from "../../../tests/support/shot-framing";
 import { boxContains, type Box } from "../geometry/box";
 import { windowBox } from "../geometry/crop-window";
 import type { Track } from "../subjects/tracking/track";
@@ -160,16 +161,9 @@ describe("keys", () => {
 
 describe("a framed shot", () => {
   const track = face(60, () => 700);
-  const framing = {
-    range: { start: 0, end: 60 },
-    settings: GLIDE,
-    tracks: [track],
-    handKeys: [],
-    protect: null,
-    active: null,
-  };
+  const framing = framingOf({ start: 0, end: 60 }, { settings: GLIDE, tracks: [track] });
   const frame = (stored: string) =>
-    frameShot({ ...framing, rule: readRule(stored), carry: false, atTurn: false }, HD, VERTICAL, { num: 30, den: 1 });
+    frameShot({ ...framing, rule: readRule(stored) }, HD, VERTICAL, { num: 30, den: 1 });
 
   test("says whom it follows and why", () => {
     expect(frame("auto")).toMatchObject({ subjectId: track.id, reason: "only face, 100 % of the shot" });
@@ -185,15 +179,7 @@ describe("a framed shot", () => {
     });
     const tracks = [speaking("left", 500, 0, 30), speaking("right", 1400, 30, 60)];
     const rule = readRule("speaker");
-    const framed = frameShot(
-      { ...framing, range: { start: 0, end: 60 }, tracks, rule, carry: false, atTurn: false },
-      HD,
-      VERTICAL,
-      {
-        num: 15,
-        den: 1,
-      },
-    );
+    const framed = frameShot({ ...framing, tracks, rule }, HD, VERTICAL, { num: 15, den: 1 });
     expect(framed.spans).toEqual([
       { start: 0, end: 30, trackId: "left" },
       { start: 30, end: 60, trackId: "right" },

@@ -1,5 +1,6 @@
 import { USUAL_FRAMING } from "./framing-settings";
 import { describe, expect, test } from "@jest/globals";
+import { framingOf } from "../../../tests/support/shot-framing";
 import { boxContains } from "../geometry/box";
 import { windowBox } from "../geometry/crop-window";
 import type { Track } from "../subjects/tracking/track";
@@ -19,18 +20,7 @@ function shot(start: number, end: number, x: (frame: number) => number, more: Pa
     boxes: Array.from({ length: end - start }, (_, i) => ({ x: x(start + i) - 40, y: 200, width: 80, height: 100 })),
     confidence: 0.9,
   };
-  return {
-    range: { start, end },
-    settings: { ...USUAL_FRAMING, manner: "glide" },
-    tracks: [track],
-    rule: { kind: "auto" },
-    handKeys: [],
-    protect: null,
-    active: null,
-    carry: false,
-    atTurn: false,
-    ...more,
-  };
+  return framingOf({ start, end }, { settings: { ...USUAL_FRAMING, manner: "glide" }, tracks: [track], ...more });
 }
 
 describe("shots that follow one another", () => {
@@ -40,6 +30,29 @@ describe("shots that follow one another", () => {
     expect([first!.windows.length, second!.windows.length]).toEqual([40, 50]);
     expect(Math.abs(second!.windows[0]!.x - 900)).toBeLessThan(60);
     expect([first!.subjectId, second!.subjectId]).toEqual(["t0", "t40"]);
+  });
+
+  test("may jump where a stretch is left out, and what is left out decides nothing", () => {
+    // On the left, then on the right; what lies between is left out.
+    const at = (frame: number) => (frame < 30 ? 300 : frame < 60 ? 600 : 950);
+    const kept = [
+      { start: 0, end: 30 },
+      { start: 60, end: 90 },
+    ];
+    const [framed] = frameShots([shot(0, 90, at, { kept })], PICTURE, TALL, RATE);
+    expect(framed!.windows).toHaveLength(90);
+    for (let i = 0; i < 30; i++) expect(Math.abs(framed!.windows[i]!.x - 300)).toBeLessThan(30);
+    for (let i = 60; i < 90; i++) expect(Math.abs(framed!.windows[i]!.x - 950)).toBeLessThan(30);
+    expect(framed!.spans).toEqual([{ start: 0, end: 90, trackId: "t0" }]);
+    for (const frame of [29, 59, 60, 89])
+      expect(windowAt(framed!.keys, frame).x).toBeCloseTo(framed!.windows[frame]!.x);
+  });
+
+  test("goes on from the end of what is shown of the shot before", () => {
+    const before = shot(0, 60, (frame) => (frame < 30 ? 400 : 900), { kept: [{ start: 0, end: 30 }] });
+    const next = shot(60, 120, () => 900, { carry: true, kept: [{ start: 80, end: 120 }] });
+    const [first, second] = frameShots([before, next], PICTURE, TALL, RATE);
+    expect(second!.windows[20]!.x).toBeCloseTo(first!.windows[29]!.x, 3);
   });
 
   test("the window goes on from where it was where it is to be carried over", () => {

@@ -1,8 +1,9 @@
 import type { Size } from "../geometry/box";
-import { aspectRatio } from "../geometry/crop-window";
-import { planFollowing } from "../subjects/choosing/follow";
+import { aspectRatio, type CropWindow } from "../geometry/crop-window";
+import { type FollowPlan, type FollowSpan, planFollowing } from "../subjects/choosing/follow";
 import { boxAt, type Track } from "../subjects/tracking/track";
-import { framesPerSecond, type Rate } from "../time/rate";
+import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
+import { clipRanges, withoutRanges } from "../time/ranges";
 import { chooseManner } from "./choose-manner";
 import type { Followed, FramedShot, ShotBefore, ShotFraming } from "./shot-framing";
 import type { FramingSettings } from "./framing-settings";
@@ -19,6 +20,48 @@ export const goesOn = ({ carry, atTurn }: ShotFraming, before: Followed, now: Fo
   carry || (atTurn && before.trackId === now.trackId && before.who === now.who);
 
 const NOTHING_BEFORE: ShotBefore = { window: null, who: null };
+
+/** What of a shot decides whom it follows: from the first frame that is shown to the last, or all where none is. */
+const told = ({ range, kept }: ShotFraming): FrameRange => ({
+  start: kept[0]?.start ?? range.start,
+  end: kept.at(-1)?.end ?? range.end,
+});
+
+/** Whom a shot follows when; its spans cover all of the shot, whatever of it is shown. */
+function plan(shot: ShotFraming, picture: Size, target: Size, rate: Rate, before: string | null): FollowPlan {
+  const { range, rule, tracks, settings } = shot;
+  const window = windowSize(picture, target, settings);
+  const { spans, ...rest } = planFollowing({ rule, shot: told(shot), tracks, picture, window, rate, before });
+  const last = spans.length - 1;
+  const whole = spans.map((span, i) => ({
+    ...span,
+    start: i === 0 ? range.start : span.start,
+    end: i === last ? range.end : span.end,
+  }));
+  return { ...rest, spans: whole };
+}
+
+/** Parts of a path, each laid by itself: at the next one the window may jump. */
+interface Part extends FollowSpan {
+  /** Whether it is shown. */
+  isKept: boolean;
+}
+
+/** Spans cut where something is left out: the picture jumps there, as at any cut. */
+function partsOf({ range, kept }: ShotFraming, spans: readonly FollowSpan[]): Part[] {
+  const gone = withoutRanges([range], kept);
+  const pieces = [
+    ...kept.map((piece) => ({ piece, isKept: true })),
+    ...gone.map((piece) => ({ piece, isKept: false })),
+  ].sort((a, b) => a.piece.start - b.piece.start);
+  return pieces.flatMap(({ piece, isKept }) =>
+    spans.flatMap((span) => clipRanges([span], piece).map((part) => ({ ...part, subject: span.subject, isKept }))),
+  );
+}
+
+/** Where the window is at the end of what is shown of a shot; at its end where nothing is. */
+export const lastWindow = ({ range, kept }: ShotFraming, { windows }: FramedShot): CropWindow | null =>
+  windows[(kept.at(-1)?.end ?? range.end) - 1 - range.start] ?? null;
 
 /**
  * Lays the path of one shot for a version of the given size.
@@ -47,12 +90,17 @@ function frameInPicture(
   before: ShotBefore,
   solved: SolvedProblems,
 ): FramedShot {
-  const { range, settings, handKeys, tracks, rule, protect } = shot;
+  const { settings, handKeys, tracks, protect } = shot;
   const window = windowSize(picture, target, settings);
-  const plan = planFollowing({ rule, shot: range, tracks, picture, window, rate, before: before.who });
-  const parts = plan.spans.map((span, i) => {
+  const followed = plan(shot, picture, target, rate, before.who);
+  const pieces = partsOf(shot, followed.spans);
+  const first = Math.max(
+    0,
+    pieces.findIndex(({ isKept }) => isKept),
+  );
+  const parts = pieces.map((span, i) => {
     const { start, end, subject } = span;
-    const startAt = i === 0 ? before.window : null;
+    const startAt = i === first ? before.window : null;
     const { manner, reason } =
       settings.manner === "auto"
         ? chooseManner(subject, span, window.width, framesPerSecond(rate), startAt?.x)
@@ -69,10 +117,13 @@ function frameInPicture(
       startAt,
     };
     const path = solveShot(problem, solved);
-    return { ...path, manner, mannerReason: reason };
+    return { ...path, manner, mannerReason: reason, isKept: span.isKept };
   });
   solved.forgetUnused();
-  const longest = parts.reduce((best, part) => (part.windows.length > best.windows.length ? part : best));
+  const shown = parts.filter(({ isKept }) => isKept);
+  const longest = (shown.length > 0 ? shown : parts).reduce((best, part) =>
+    part.windows.length > best.windows.length ? part : best,
+  );
   const keys = parts.flatMap((part, i) =>
     // Up to where the window jumps, it stays where the last key before has it.
     i === parts.length - 1
@@ -82,13 +133,13 @@ function frameInPicture(
   return {
     keys,
     windows: parts.flatMap((part) => part.windows),
-    subjectId: plan.trackId,
-    who: plan.who,
-    reason: plan.reason,
-    certainty: plan.certainty,
+    subjectId: followed.trackId,
+    who: followed.who,
+    reason: followed.reason,
+    certainty: followed.certainty,
     manner: longest.manner,
     mannerReason: longest.mannerReason,
-    spans: plan.spans.map(({ start, end, subject }) => ({
+    spans: followed.spans.map(({ start, end, subject }) => ({
       start,
       end,
       trackId: tracks.find(({ id }) => id === subject?.track.id)?.id ?? null,
@@ -104,10 +155,8 @@ const windowSize = (picture: Size, target: Size, settings: FramingSettings): Siz
 
 /** Whom a shot follows; `before` is who was followed in the one before it. */
 export function followedIn(shot: ShotFraming, whole: Size, target: Size, rate: Rate, before: string | null): Followed {
-  const { range, tracks, rule, settings } = shot.active ? insideArea(shot, shot.active) : shot;
-  const picture = shot.active ?? whole;
-  const window = windowSize(picture, target, settings);
-  const { who, trackId } = planFollowing({ rule, shot: range, tracks, picture, window, rate, before });
+  const inside = shot.active ? insideArea(shot, shot.active) : shot;
+  const { who, trackId } = plan(inside, shot.active ?? whole, target, rate, before);
   return { who, trackId };
 }
 

@@ -1,4 +1,5 @@
 import { expect, test } from "@jest/globals";
+import { framingOf } from "../../../tests/support/shot-framing";
 import type { Track } from "../subjects/tracking/track";
 import { USUAL_FRAMING } from "./framing-settings";
 import type { ShotFraming } from "./shot-framing";
@@ -10,18 +11,8 @@ const face = (start: number, x: number, who?: string): Track => ({
   ...{ id: `face-${start}`, kind: "face", start, confidence: 0.9, who },
   boxes: Array.from({ length: 40 }, () => ({ x: x - 60, y: 300, width: 120, height: 120 })),
 });
-const framing = (start: number, x: number, more: Partial<ShotFraming> = {}): ShotFraming => ({
-  range: { start, end: start + 40 },
-  settings: USUAL_FRAMING,
-  tracks: [face(start, x)],
-  rule: { kind: "auto" },
-  handKeys: [],
-  protect: null,
-  active: null,
-  carry: false,
-  atTurn: false,
-  ...more,
-});
+const framing = (start: number, x: number, more: Partial<ShotFraming> = {}): ShotFraming =>
+  framingOf({ start, end: start + 40 }, { tracks: [face(start, x)], ...more });
 const open = () => new VersionPaths(PICTURE, TALL, { num: 25, den: 1 });
 function solveAll(paths: VersionPaths, first?: ReadonlySet<string>) {
   const solved: [string, number | "error"][] = [];

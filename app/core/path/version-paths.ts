@@ -1,9 +1,10 @@
 import type { Size } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
+import { isSameList } from "../structure";
 import type { Rate } from "../time/rate";
 import { SolvedProblems } from "./solved-problems";
 import type { Followed, FramedShot, ShotFraming } from "./shot-framing";
-import { followedIn, frameShot, goesOn } from "./solve-version";
+import { followedIn, frameShot, goesOn, lastWindow } from "./solve-version";
 
 /** A shot of a version, by its id. */
 export interface ShotToFrame {
@@ -33,7 +34,7 @@ interface Entry extends ShotToFrame {
 const KEPT_PROBLEMS = 8;
 
 const isFrom = (kept: { from: readonly unknown[] } | null, from: readonly unknown[]): boolean =>
-  kept !== null && kept.from.every((part, i) => Object.is(part, from[i]));
+  kept !== null && isSameList(kept.from, from);
 
 /** Paths of a version's shots, which are solved one at a time and only where something has changed. */
 export class VersionPaths {
@@ -78,7 +79,8 @@ export class VersionPaths {
     const who = before?.plan?.followed.who ?? null;
     if (!before || !goesOn(framing, before.plan!.followed, plan!.followed)) return [framing, who, null];
     if (!this.isSolved(index - 1)) return null;
-    return [framing, who, before.path!.framed?.windows.at(-1) ?? null];
+    const framed = before.path!.framed;
+    return [framing, who, framed && lastWindow(before.framing!, framed)];
   }
 
   /** What was solved for a shot's last path, if it is one of those that were solved last. */

@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { formatRate, frameToSeconds, inRange, joinRanges, mediaTimeToFrame, parseRate, seekSeconds } from "./rate";
+import { formatRate, frameToSeconds, inRange, mediaTimeToFrame, parseRate, seekSeconds } from "./rate";
 
 const FILM = { num: 24000, den: 1001 };
 
@@ -17,18 +17,6 @@ test("a frame is found again from the time that a player shows for it, after hou
   }
 });
 
-test("ranges are half-open, and those that touch are joined", () => {
+test("ranges are half-open", () => {
   expect([9, 10, 19, 20].map((frame) => inRange(frame, { start: 10, end: 20 }))).toEqual([false, true, true, false]);
-  const ranges = [
-    { start: 0, end: 5 },
-    { start: 5, end: 9 },
-    { start: 12, end: 14 },
-  ];
-  expect(joinRanges(ranges)).toEqual([
-    { start: 0, end: 9 },
-    { start: 12, end: 14 },
-  ]);
-  // What is given is left as it is.
-  expect(ranges[0]).toEqual({ start: 0, end: 5 });
-  expect(joinRanges([])).toEqual([]);
 });

@@ -62,14 +62,3 @@ export const inRange = (frame: number, range: FrameRange): boolean => frame >= r
 /** Frames in several ranges that lie apart. */
 export const framesIn = (ranges: readonly FrameRange[]): number =>
   ranges.reduce((sum, range) => sum + rangeLength(range), 0);
-
-/** Ranges in order, with those that touch made one. */
-export function joinRanges(ranges: readonly FrameRange[]): FrameRange[] {
-  const joined: FrameRange[] = [];
-  for (const { start, end } of ranges) {
-    const last = joined.at(-1);
-    if (last?.end === start) last.end = end;
-    else joined.push({ start, end });
-  }
-  return joined;
-}

@@ -3,6 +3,7 @@ import { Plus } from "lucide-react";
 import { nanoid } from "nanoid";
 import { DropdownMenu } from "radix-ui";
 import { Link } from "react-router";
+import { newVersion } from "~/core/edits/film-state";
 import { IconButton } from "~/components/common/button";
 import type { DeskVersion } from "../state/desk-types";
 
@@ -52,7 +53,7 @@ export function VersionBar({ versions, active, onAdd }: VersionBarProps) {
             {SHAPES.map((shape) => (
               <DropdownMenu.Item
                 key={shape.name}
-                onSelect={() => onAdd({ id: nanoid(10), ...shape })}
+                onSelect={() => onAdd(newVersion({ id: nanoid(10), ...shape }))}
                 className="flex cursor-default items-center gap-3 rounded-sm px-2 py-1.5 text-sm outline-none data-highlighted:bg-well"
               >
                 <ShapeIcon {...shape} active={false} />

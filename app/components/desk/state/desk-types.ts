@@ -29,6 +29,8 @@ export interface DeskShot extends Omit<Shot, "follow" | "protect">, SettledShot 
   number: number;
   looks: SecondLook[];
   handKeys: readonly HandKey[];
+  /** What of it the version shows. */
+  kept: readonly FrameRange[];
   /** Boxes that the editor has drawn in it. */
   marks: readonly ThingMark[];
   /** What can be followed in it; nothing until that is loaded. Unpacked when it is first asked for. */

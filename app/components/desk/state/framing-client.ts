@@ -1,5 +1,6 @@
-import type { ShotSettings } from "~/core/edits/path-inputs";
+import { basisOf, type ShotSettings } from "~/core/edits/path-inputs";
 import type { FramerGround, FramerNews, ShotResult } from "~/core/edits/version-framer";
+import { isSameList } from "~/core/structure";
 import type { FramerOrder, FramerReply, LoadedTracks } from "~/workers/path-worker";
 
 export type Results = ReadonlyMap<string, ShotResult>;
@@ -14,10 +15,7 @@ export interface FramerPort {
 const TOGETHER_MS = 120;
 
 const sameSettings = (a: ShotSettings | undefined, b: ShotSettings): boolean =>
-  a?.shot === b.shot &&
-  a.inVersion === b.inVersion &&
-  a.handKeys.length === b.handKeys.length &&
-  a.handKeys.every((key, i) => key === b.handKeys[i]);
+  a !== undefined && isSameList(basisOf(a), basisOf(b));
 
 /**
  * Has the shots of a version framed by a worker, which is told only what has changed. While a shot is framed again its

@@ -3,8 +3,7 @@ import { toast } from "sonner";
 import { lackingLooks, type Lacking } from "~/core/checks/lacking-pictures";
 import { cutLooks, type SecondLook } from "~/core/checks/second-looks";
 import type { FilmState, VersionState } from "~/core/edits/film-state";
-import { byRange, shotSettings, type ShotSettings } from "~/core/edits/path-inputs";
-import { settle } from "~/core/edits/shot-in-version";
+import { basisOf, byRange, settledShot, shotSettings, type ShotSettings } from "~/core/edits/path-inputs";
 import type { FramerNews, ShotResult } from "~/core/edits/version-framer";
 import { shownIn } from "~/core/composition/shown";
 import type { Size } from "~/core/geometry/box";
@@ -105,10 +104,7 @@ function useFraming({ film, state, version, findings, playhead }: ShotsOf) {
 
   const [kept] = useState(() => new PerKey<ShotSettings>());
   const settings = useMemo(
-    () =>
-      shotSettings(state.shots, version).map((each) =>
-        kept.get(each.shot.id, [each.shot, each.inVersion, ...each.handKeys], () => each),
-      ),
+    () => shotSettings(state.shots, version).map((each) => kept.get(each.shot.id, basisOf(each), () => each)),
     [kept, state.shots, version],
   );
   const { marks, trackEdits, people } = state;
@@ -189,7 +185,7 @@ interface Found {
 }
 
 function deskShot(
-  { shot, inVersion, handKeys }: ShotSettings,
+  set: ShotSettings,
   number: number,
   result: ShotResult | null,
   marks: readonly ThingMark[],
@@ -197,14 +193,16 @@ function deskShot(
   size: Size,
   find: () => Found,
 ): DeskShot {
+  const { shot, handKeys, kept } = set;
   let found: Found | undefined;
   let cast: DeskShot["cast"] | undefined;
   const known = () => (found ??= find());
   return {
     ...shot,
-    ...settle(shot, inVersion),
+    ...settledShot(set),
     number,
     handKeys,
+    kept,
     marks,
     framed: result?.framed ?? null,
     shown: result && shownIn([{ range: shot, windows: result.framed.windows }], size),

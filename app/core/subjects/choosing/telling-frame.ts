@@ -1,23 +1,27 @@
 import type { ShownAt } from "../../composition/composition";
 import { boxArea, boxCentre } from "../../geometry/box";
-import type { FrameRange } from "../../time/rate";
+import { type FrameRange, framesOf } from "../../time/rate";
 import { boxAt, type Track } from "../tracking/track";
 
 /**
  * The frame that says most about a shot: where its subject is largest, in the middle of what is shown of it, and the
  * nearer to the middle of the shot the better; the middle where there is no subject.
  *
- * @param shown what is shown at each frame of the shot
+ * @param parts what counts of the shot, at least one part
+ * @param shown what is shown at each frame of them
  */
-export function tellingFrame({ start, end }: FrameRange, subject: Track | null, shown: ShownAt): number {
-  const middle = Math.floor((start + end) / 2);
+export function tellingFrame(parts: readonly FrameRange[], subject: Track | null, shown: ShownAt): number {
+  const { start, end } = { start: parts[0]!.start, end: parts.at(-1)!.end };
+  const centre = Math.floor((start + end) / 2);
+  const nearest = (range: FrameRange) => Math.min(range.end - 1, Math.max(range.start, centre));
+  const middle = parts.map(nearest).reduce((a, b) => (Math.abs(b - centre) < Math.abs(a - centre) ? b : a));
   if (!subject) return middle;
   let best = middle;
   let bestValue = 0;
-  for (let frame = start; frame < end; frame++) {
+  for (const frame of parts.flatMap(framesOf)) {
     const box = boxAt(subject, frame);
     if (!box) continue;
-    const early = Math.abs(frame - middle) / (end - start);
+    const early = Math.abs(frame - centre) / (end - start);
     const beside = shown(frame).panes.reduce(
       (least, { source }) => Math.min(least, Math.abs(boxCentre(box).x - boxCentre(source).x) / source.height),
       Infinity,

@@ -1,0 +1,40 @@
+import { assertNever } from "../assert-never";
+import type { SingleCommand } from "./command";
+import type { FilmState } from "./film-state";
+import { requireVersion, withVersion } from "./find";
+import { inToOut, type Trim, withDrops, withoutDrops } from "./trim";
+
+type TrimCommand = Extract<SingleCommand, { type: "trim-version" | "drop-stretches" | "keep-stretches" }>;
+
+/** The trim with another in or out point; one that would leave nothing takes the other one away. */
+function moved(trim: Trim, change: { in?: number | null; out?: number | null }, frames: number): Trim {
+  const next = { ...trim, ...change };
+  const { start, end } = inToOut(next, frames);
+  if (start < end) return next;
+  return change.out === undefined ? { ...next, out: null } : { ...next, in: null };
+}
+
+function changedTrim(trim: Trim, command: TrimCommand, frames: number): Trim {
+  switch (command.type) {
+    case "trim-version": {
+      const { in: first, out } = command;
+      return moved(
+        trim,
+        { ...(first === undefined ? {} : { in: first }), ...(out === undefined ? {} : { out }) },
+        frames,
+      );
+    }
+    case "drop-stretches":
+      return withDrops(trim, command.stretches);
+    case "keep-stretches":
+      return withoutDrops(trim, command.stretches);
+    default:
+      return assertNever(command);
+  }
+}
+
+/** @throws Refusal if the version is not there */
+export function applyToTrims(state: FilmState, command: TrimCommand): FilmState {
+  const version = requireVersion(state, command.versionId);
+  return withVersion(state, { ...version, trim: changedTrim(version.trim, command, state.film.frames) });
+}

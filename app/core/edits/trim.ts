@@ -1,0 +1,54 @@
+/** What of a film a version shows. */
+import { z } from "zod";
+import { Frame, FrameRange, framesIn, frameToSeconds, type Rate } from "../time/rate";
+import { joinRanges, withoutRanges } from "../time/ranges";
+
+/** Nobody drops more stretches from one version. */
+const MOST_DROPS = 5000;
+
+export const Trim = z.object({
+  /** The first frame; null for the film's own. */
+  in: Frame.nullable(),
+  /** The first frame that is not shown any more; null for the film's end. */
+  out: Frame.nullable(),
+  /** Stretches that are dropped in between: in order and apart from each other. */
+  drops: z.array(FrameRange).max(MOST_DROPS),
+});
+export type Trim = z.infer<typeof Trim>;
+
+/** All of the film. */
+export const UNTRIMMED: Trim = { in: null, out: null, drops: [] };
+
+/** Seconds that a version may last, where it goes to a place with a limit. */
+export const LengthLimit = z.number().positive().max(86_400);
+
+/** From the in point to the out point. */
+export const inToOut = (trim: Trim, frames: number): FrameRange => ({ start: trim.in ?? 0, end: trim.out ?? frames });
+
+/** What is left of a film of so many frames in which some shots are left out. */
+export function keptRanges(
+  trim: Trim,
+  frames: number,
+  shots: readonly (FrameRange & { excluded: boolean })[],
+): FrameRange[] {
+  const gone = joinRanges([...trim.drops, ...shots.filter(({ excluded }) => excluded)]);
+  return withoutRanges([inToOut(trim, frames)], gone);
+}
+
+/** What is dropped when stretches are dropped as well. */
+export const withDrops = (trim: Trim, stretches: readonly FrameRange[]): Trim => ({
+  ...trim,
+  drops: joinRanges([...trim.drops, ...stretches]),
+});
+
+/** What is dropped when stretches are brought back. */
+export const withoutDrops = (trim: Trim, stretches: readonly FrameRange[]): Trim => ({
+  ...trim,
+  drops: withoutRanges(trim.drops, joinRanges(stretches)),
+});
+
+/** Seconds by which what is kept is longer than it may be; 0 where it is not, or may be as long as it is. */
+export function secondsOver(kept: readonly FrameRange[], rate: Rate, limitSeconds: number | null): number {
+  if (limitSeconds === null) return 0;
+  return Math.max(0, frameToSeconds(framesIn(kept), rate) - limitSeconds);
+}

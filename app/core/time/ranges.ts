@@ -1,0 +1,52 @@
+/** Sets of frames as lists of ranges: in order, none empty, and apart from each other. */
+import type { FrameRange } from "./rate";
+
+/** All frames that lie in any of several ranges, which may come in any order, be empty, touch or overlap. */
+export function joinRanges(ranges: readonly FrameRange[]): FrameRange[] {
+  const joined: FrameRange[] = [];
+  for (const { start, end } of [...ranges].sort((a, b) => a.start - b.start)) {
+    if (end <= start) continue;
+    const last = joined.at(-1);
+    if (last && start <= last.end) last.end = Math.max(last.end, end);
+    else joined.push({ start, end });
+  }
+  return joined;
+}
+
+/** The frames of ranges that lie within bounds as well. */
+export const clipRanges = (ranges: readonly FrameRange[], bounds: FrameRange): FrameRange[] =>
+  ranges
+    .map(({ start, end }) => ({ start: Math.max(start, bounds.start), end: Math.min(end, bounds.end) }))
+    .filter(({ start, end }) => end > start);
+
+/** The frames of ranges that are in none of others, which are as `joinRanges` gives them. */
+export function withoutRanges(ranges: readonly FrameRange[], others: readonly FrameRange[]): FrameRange[] {
+  return ranges.flatMap((range) => {
+    const left: FrameRange[] = [];
+    let { start } = range;
+    for (const other of others) {
+      if (other.end <= start) continue;
+      if (other.start >= range.end) break;
+      if (other.start > start) left.push({ start, end: other.start });
+      start = other.end;
+    }
+    if (start < range.end) left.push({ start, end: range.end });
+    return left;
+  });
+}
+
+/** What of ranges lies in each of several others, which are in order and apart, too. */
+export function partsWithin(ranges: readonly FrameRange[], wholes: readonly FrameRange[]): FrameRange[][] {
+  let at = 0;
+  return wholes.map((whole) => {
+    while (at < ranges.length && ranges[at]!.end <= whole.start) at++;
+    let to = at;
+    while (to < ranges.length && ranges[to]!.start < whole.end) to++;
+    return clipRanges(ranges.slice(at, to), whole);
+  });
+}
+
+/** How many frames lie before one of ranges: where it comes when only they are played, one after the other. */
+export function framesBefore(ranges: readonly FrameRange[], frame: number): number {
+  return ranges.reduce((sum, { start, end }) => sum + Math.max(0, Math.min(end, frame) - start), 0);
+}

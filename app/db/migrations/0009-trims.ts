@@ -1,0 +1,11 @@
+/** What of a film a version shows, how long it may be, and what holds for all of its shots. */
+export const migration0009 = `
+-- The first frame shown, and the first that is not shown any more; null for the film's own.
+ALTER TABLE versions ADD COLUMN in_frame INTEGER;
+ALTER TABLE versions ADD COLUMN out_frame INTEGER;
+-- Ranges of frames, as JSON.
+ALTER TABLE versions ADD COLUMN drops TEXT NOT NULL DEFAULT '[]';
+ALTER TABLE versions ADD COLUMN limit_seconds REAL;
+-- Settings, as JSON.
+ALTER TABLE versions ADD COLUMN usual TEXT NOT NULL DEFAULT '{}';
+`;
