@@ -12,6 +12,15 @@ interface DialogPanelProps {
   children: ReactNode;
 }
 
+/**
+ * Gives a panel that opens the focus itself. On its close button, it would open that button's hint, and the first Escape
+ * would close the hint and not the panel.
+ */
+export function focusPanel(event: Event): void {
+  event.preventDefault();
+  (event.currentTarget as HTMLElement | null)?.focus();
+}
+
 /** What a dialog shows over the page: a title, a way to close it, and its content, which scrolls. */
 export function DialogPanel({ title, width, layout, children }: DialogPanelProps) {
   return (
@@ -19,11 +28,7 @@ export function DialogPanel({ title, width, layout, children }: DialogPanelProps
       <Dialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
       <Dialog.Content
         aria-describedby={undefined}
-        // On the close button, the focus would open its hint, and the first Escape would close that and not the dialog.
-        onOpenAutoFocus={(event) => {
-          event.preventDefault();
-          (event.currentTarget as HTMLElement | null)?.focus();
-        }}
+        onOpenAutoFocus={focusPanel}
         className={clsx(
           "fixed top-1/2 left-1/2 z-40 flex max-h-[85vh] -translate-1/2 flex-col rounded-lg border border-line bg-panel shadow-xl outline-none",
           width,

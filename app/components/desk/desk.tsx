@@ -3,6 +3,7 @@ import { aspectRatio, type CropWindow } from "~/core/geometry/crop-window";
 import { JobStatus } from "~/components/library/job-status";
 import type { FilmStatus } from "~/core/film-status";
 import type { History } from "~/core/edits/answer";
+import { keptRanges } from "~/core/edits/trim";
 import type { FilmState, VersionState } from "~/core/edits/film-state";
 import { DeskHeader } from "./header/desk-header";
 import { Inspector } from "./inspector/inspector";
@@ -24,6 +25,8 @@ import { useShortcuts } from "./state/use-shortcuts";
 import { useShotEdits } from "./state/use-shot-edits";
 import { type FilmFindings, useShots } from "./state/use-shots";
 import { useSubjectEdits } from "./state/use-subject-edits";
+import { useTrimEdits } from "./state/use-trim-edits";
+import { useVersionEdits } from "./state/use-version-edits";
 import { DeskTools } from "./picture/desk-tools";
 
 interface DeskProps {
@@ -57,6 +60,13 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
   const keyEdits = useKeyEdits(edits, shots, version, state.versions, picture);
   const shotEdits = useShotEdits(edits, version.id, shots, player);
   const subjectEdits = useSubjectEdits(edits, shots, shotEdits);
+  const versionEdits = useVersionEdits(edits);
+  const kept = useMemo(
+    () => keptRanges(version.trim, film.frames, state.shots),
+    [version.trim, film.frames, state.shots],
+  );
+  const trimEdits = useTrimEdits(edits, version.id, kept, player);
+  useEffect(() => player?.setKept(kept), [player, kept]);
   const windowAt = useCallback(
     (frame: number): CropWindow => windowOfShots(shots, frame, picture, aspect),
     [shots, picture, aspect],
@@ -70,14 +80,15 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
 
   const content = useMemo<DeskContent>(
     () => ({
-      ...{ film, facts, source, state, history, version, aspect, shots, exports: status.exports },
-      ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, windowAt, shownAt, free },
+      ...{ film, facts, source, state, history, version, aspect, shots, kept, exports: status.exports },
+      ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits },
+      ...{ windowAt, shownAt, free },
       ...{ showsSubjects, setShowsSubjects, drawing, setDrawing, waitFor },
     }),
     // prettier-ignore
     [
-      film, facts, source, state, history, version, aspect, shots, status.exports,
-      player, video, selection, edits, keyEdits, shotEdits, subjectEdits, windowAt, shownAt, free,
+      film, facts, source, state, history, version, aspect, shots, kept, status.exports,
+      player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits, windowAt, shownAt, free,
       showsSubjects, drawing, waitFor,
     ],
   );

@@ -1,10 +1,8 @@
 import { Redo2, Undo2 } from "lucide-react";
-import { toast } from "sonner";
 import { IconButton } from "~/components/common/button";
 import { Wordmark } from "~/components/common/wordmark";
 import { CutsDialog } from "../dialogs/cuts-dialog";
 import { useDesk } from "../state/desk-context";
-import type { DeskVersion } from "../state/desk-types";
 import { ExportDialog } from "../dialogs/export-dialog";
 import { FilmDialog } from "../dialogs/film-dialog";
 import { PeopleDialog } from "../dialogs/people-dialog";
@@ -12,16 +10,9 @@ import { VersionBar } from "./version-bar";
 
 /** What concerns the film as a whole: its versions, people and cuts, the history of changes, export. */
 export function DeskHeader() {
-  const { film, facts, source, state, version, shots, exports, history, edits, player, subjectEdits } = useDesk();
+  const { film, facts, source, state, shots, exports, history, edits, player, subjectEdits } = useDesk();
   const { versions, people } = state;
   const { analysed } = state.film;
-  const addVersion = (added: DeskVersion) => {
-    if (versions.some((other) => other.width === added.width && other.height === added.height)) {
-      toast(`There is a version of ${added.width} × ${added.height} already.`);
-      return;
-    }
-    edits.send({ type: "add-version", version: added });
-  };
   const steps = [
     { name: "Undo", change: history.undo, shortcut: "Ctrl Z", onStep: edits.undo, Icon: Undo2 },
     { name: "Redo", change: history.redo, shortcut: "Ctrl Shift Z", onStep: edits.redo, Icon: Redo2 },
@@ -30,7 +21,7 @@ export function DeskHeader() {
     <header className="flex items-center gap-4 border-b border-line bg-panel px-4 py-2">
       <Wordmark />
       <FilmDialog film={film} facts={facts} />
-      <VersionBar versions={versions} active={version} onAdd={addVersion} />
+      <VersionBar />
       <div className="grow" />
       <PeopleDialog
         people={people}

@@ -1,87 +1,106 @@
 import { clsx } from "clsx";
-import { Plus } from "lucide-react";
-import { nanoid } from "nanoid";
+import { Copy, Ellipsis, Plus, Settings2, Trash2 } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
+import { useState } from "react";
 import { Link } from "react-router";
-import { newVersion } from "~/core/edits/film-state";
 import { IconButton } from "~/components/common/button";
-import type { DeskVersion } from "../state/desk-types";
+import { ShapeIcon } from "~/components/common/shape-icon";
+import type { Version } from "~/core/edits/film-state";
+import { VersionDialog, type VersionDraft } from "../dialogs/version-dialog";
+import { useDesk } from "../state/desk-context";
 
-/** Shapes that are asked for most. */
-const SHAPES = [
-  { name: "Vertical 9:16", width: 1080, height: 1920 },
-  { name: "Portrait 4:5", width: 1080, height: 1350 },
-  { name: "Square 1:1", width: 1080, height: 1080 },
-] as const;
-
-interface VersionBarProps {
-  versions: readonly DeskVersion[];
-  active: DeskVersion;
-  onAdd: (version: DeskVersion) => void;
-}
-
-/** The film's versions, each with its shape; another can be added. */
-export function VersionBar({ versions, active, onAdd }: VersionBarProps) {
+/** The film's versions, each with its shape; the one that is shown can be changed, duplicated and removed. */
+export function VersionBar() {
+  const { film, state, version: active, versionEdits } = useDesk();
+  const { versions } = state;
+  const [edited, setEdited] = useState<Version | "new" | null>(null);
+  const done = ({ width, height, name, ...more }: VersionDraft) => {
+    if (edited === "new") versionEdits.add({ width, height, name }, more);
+    else if (edited) versionEdits.change(edited.id, { width, height, name, ...more });
+  };
   return (
-    <nav aria-label="Versions" className="flex items-center gap-1">
+    <nav aria-label="Versions" className="flex min-w-0 items-center gap-1 overflow-x-auto">
       {versions.map((version) => (
-        <Link
+        <div
           key={version.id}
-          to={`?version=${version.id}`}
-          replace
-          aria-current={version.id === active.id}
-          className={clsx(
-            "flex items-center gap-2 rounded-md px-2.5 py-1.5 text-sm",
-            version.id === active.id ? "bg-well font-semibold" : "text-soft hover:bg-well hover:text-ink",
-          )}
+          className={clsx("flex shrink-0 items-center rounded-md", version.id === active.id && "bg-well")}
         >
-          <ShapeIcon width={version.width} height={version.height} active={version.id === active.id} />
-          {version.name}
-        </Link>
-      ))}
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger asChild>
-          <IconButton label="Add a version">
-            <Plus className="size-4" aria-hidden />
-          </IconButton>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="start"
-            className="z-40 min-w-56 rounded-md border border-line bg-raised p-1 shadow-lg"
+          <Link
+            to={`?version=${version.id}`}
+            replace
+            aria-current={version.id === active.id}
+            className={clsx(
+              "flex max-w-44 items-center gap-2 rounded-md px-2.5 py-1.5 text-sm",
+              version.id === active.id ? "font-semibold" : "text-soft hover:bg-well hover:text-ink",
+            )}
           >
-            {SHAPES.map((shape) => (
-              <DropdownMenu.Item
-                key={shape.name}
-                onSelect={() => onAdd(newVersion({ id: nanoid(10), ...shape }))}
-                className="flex cursor-default items-center gap-3 rounded-sm px-2 py-1.5 text-sm outline-none data-highlighted:bg-well"
-              >
-                <ShapeIcon {...shape} active={false} />
-                {shape.name}
-                <span className="ml-auto text-xs text-soft">
-                  {shape.width} × {shape.height}
-                </span>
-              </DropdownMenu.Item>
-            ))}
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+            <ShapeIcon {...version} active={version.id === active.id} />
+            <span className="truncate">{version.name}</span>
+          </Link>
+          {version.id === active.id && (
+            <VersionMenu
+              version={version}
+              isOnly={versions.length === 1}
+              onSettings={() => setEdited(version)}
+              onDuplicate={() => versionEdits.duplicate(version)}
+              onRemove={() => versionEdits.remove(version)}
+            />
+          )}
+        </div>
+      ))}
+      <IconButton label="Add a version" className="shrink-0" onClick={() => setEdited("new")}>
+        <Plus className="size-4" aria-hidden />
+      </IconButton>
+      {edited && (
+        <VersionDialog
+          version={edited === "new" ? null : edited}
+          picture={film.picture}
+          onDone={done}
+          onClose={() => setEdited(null)}
+        />
+      )}
     </nav>
   );
 }
 
-function ShapeIcon({ width, height, active }: { width: number; height: number; active: boolean }) {
-  const longest = Math.max(width, height);
+interface VersionMenuProps {
+  version: Version;
+  isOnly: boolean;
+  onSettings: () => void;
+  onDuplicate: () => void;
+  onRemove: () => void;
+}
+
+const ITEM =
+  "flex cursor-default items-center gap-3 rounded-sm px-2 py-1.5 text-sm outline-none data-disabled:opacity-45 data-highlighted:bg-well";
+
+function VersionMenu({ version, isOnly, onSettings, onDuplicate, onRemove }: VersionMenuProps) {
   return (
-    <svg viewBox="0 0 16 16" className="size-4 shrink-0" aria-hidden>
-      <rect
-        x={8 - (7 * width) / longest}
-        y={8 - (7 * height) / longest}
-        width={(14 * width) / longest}
-        height={(14 * height) / longest}
-        rx={1}
-        className={active ? "fill-accent" : "fill-soft/60"}
-      />
-    </svg>
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>
+        <IconButton label={`More for ${version.name}`}>
+          <Ellipsis className="size-4" aria-hidden />
+        </IconButton>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="start"
+          className="z-40 min-w-48 rounded-md border border-line bg-raised p-1 shadow-lg"
+        >
+          <DropdownMenu.Item className={ITEM} onSelect={onSettings}>
+            <Settings2 className="size-4" aria-hidden />
+            Settings
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} onSelect={onDuplicate}>
+            <Copy className="size-4" aria-hidden />
+            Duplicate
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={ITEM} disabled={isOnly} onSelect={onRemove}>
+            <Trash2 className="size-4" aria-hidden />
+            {isOnly ? "Remove (a film keeps one version)" : "Remove"}
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
   );
 }

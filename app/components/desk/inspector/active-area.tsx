@@ -2,7 +2,7 @@ import { Button, Hint } from "~/components/common/button";
 import { type Box, boxIntersection, type Size, wholeOf } from "~/core/geometry/box";
 import { activeArea, LEAST_ACTIVE_SIDE } from "~/core/shots/shot";
 import type { DeskShot } from "../state/desk-types";
-import { NumberField } from "./number-field";
+import { NumberField } from "~/components/common/number-field";
 
 /** A box on whole pixels. */
 export function wholePixels(box: Box): Box {

@@ -9,7 +9,7 @@ import {
   type Zoom,
 } from "~/core/path/framing-settings";
 import { MannerChoice } from "./manner-choice";
-import { NumberField } from "./number-field";
+import { NumberField } from "~/components/common/number-field";
 
 interface FramingControlsProps {
   /** What is set; of several shots, what they have in common. */

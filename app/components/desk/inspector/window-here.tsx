@@ -5,7 +5,7 @@ import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import { KeyEasing } from "./key-easing";
 import { useFrame } from "../picture/use-player";
-import { NumberField } from "./number-field";
+import { NumberField } from "~/components/common/number-field";
 
 /** Where the window is at this frame, in numbers, and what the key here does. */
 export function WindowHere({ shot }: { shot: DeskShot }) {

@@ -3,13 +3,17 @@ import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Group, Layer, Line, Rect, Stage, Text } from "react-konva";
 import type { Point, Size } from "~/core/geometry/box";
 import type { CropWindow } from "~/core/geometry/crop-window";
+import type { Trim } from "~/core/edits/trim";
 import type { Key } from "~/core/path/keys";
+import type { FrameRange } from "~/core/time/rate";
 import { type Clock, timecodeAt } from "~/core/time/timecode";
 import type { DeskShot } from "../state/desk-types";
 import { framesAround, fromPoint, type LaneGeometry, NOW_SHARE } from "./lane-geometry";
 import { LaneKeys } from "./lane-keys";
 import { LaneRibbon } from "./lane-ribbon";
+import { LaneStrip } from "./lane-strip";
 import { LaneTracks } from "./lane-tracks";
+import { LaneTrim } from "./lane-trim";
 import type { Player } from "../picture/player";
 import { useOnFrame } from "../picture/use-player";
 import { type CanvasTheme, useTheme } from "./use-theme";
@@ -25,6 +29,13 @@ export interface LaneProps {
   scale: number;
   pxPerFrame: number;
   clock: Clock;
+  frames: number;
+  /** What the version shows, and where it begins and ends. */
+  kept: readonly FrameRange[];
+  trim: Trim;
+  /** The stretch that is marked. */
+  stretch: FrameRange | null;
+  onStretch: (stretch: FrameRange | null) => void;
   onZoom: (factor: number) => void;
   /** A key was put at a frame; `fromFrame` if it was at another before. */
   onPlace: (frame: number, window: CropWindow, fromFrame: number | null) => void;
@@ -92,16 +103,19 @@ interface ContentProps extends LaneProps {
 
 /** All that scrolls: cuts, tracks, ribbons and keys of the shots near the playhead. */
 function LaneContent({ shots, ...props }: ContentProps) {
-  const { drawn } = props;
+  const { drawn, axis, size, pxPerFrame, theme, frames, kept, trim, stretch, onStretch } = props;
+  const along = { axis, size, pxPerFrame, drawn, theme, frames, kept };
   const visible = shots.filter((shot) => shot.end > drawn.start && shot.start < drawn.end);
   return (
     <>
       {visible.map((shot) => (
         <LaneShot key={shot.id} shot={shot} {...props} />
       ))}
+      <LaneTrim {...along} inPoint={trim.in} outPoint={trim.out} />
       {visible.map((shot) => (
         <LaneShotKeys key={shot.id} shot={shot} {...props} />
       ))}
+      <LaneStrip {...along} stretch={stretch} onStretch={onStretch} />
     </>
   );
 }

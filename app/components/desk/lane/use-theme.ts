@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
 
 export interface CanvasTheme {
+  ground: string;
   ink: string;
   soft: string;
   line: string;
@@ -13,6 +14,7 @@ const read = (): CanvasTheme => {
   const style = getComputedStyle(document.documentElement);
   const value = (name: string) => style.getPropertyValue(name).trim();
   return {
+    ground: value("--ground"),
     ink: value("--ink"),
     soft: value("--soft"),
     line: value("--line"),

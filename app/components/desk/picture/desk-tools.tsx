@@ -2,6 +2,7 @@ import { SquareDashedMousePointer, Users } from "lucide-react";
 import type { Ref } from "react";
 import { IconButton } from "~/components/common/button";
 import { ShotTools } from "../shots/shot-tools";
+import { LengthPanel } from "../trim/length-panel";
 import { useDesk } from "../state/desk-context";
 import { Transport } from "./transport";
 import { useFrameIs, useShotHere } from "./use-player";
@@ -31,6 +32,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
       >
         <SquareDashedMousePointer className="size-4" aria-hidden />
       </IconButton>
+      <LengthPanel />
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useCallback, useState } from "react";
 import { useSize } from "../../common/use-size";
 import { useDesk } from "../state/desk-context";
+import { StretchBar } from "../trim/stretch-bar";
 import { Picture, type PictureProps } from "./picture";
 
 // The canvas library is for browsers only, and large.
@@ -16,7 +17,7 @@ const ZOOM = { initial: 1.1, least: 0.05, most: 24 };
 
 /** The picture with its lanes: under it for a window that moves sideways, beside it for one that moves up and down. */
 export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoRef" | "notice">) {
-  const { film, player, shots, free, keyEdits } = useDesk();
+  const { film, player, shots, free, version, kept, keyEdits, trimEdits } = useDesk();
   const { place, preview } = keyEdits;
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const room = useSize(element);
@@ -37,6 +38,8 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   const left = GUTTER + (roomWidth - width) / 2;
   const lane = {
     ...{ player, shots, scale, pxPerFrame, clock: film.clock, onZoom: zoom },
+    ...{ frames: film.frames, kept, trim: version.trim },
+    ...{ stretch: trimEdits.stretch, onStretch: trimEdits.setStretch },
     ...{ onPlace: place, onPreview: preview, onGiveUp: giveUp },
   };
 
@@ -66,6 +69,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
           </section>
         )}
       </Suspense>
+      <StretchBar />
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { mediaTimeToFrame, type Rate, seekSeconds } from "~/core/time/rate";
+import { type FrameRange, inRange, mediaTimeToFrame, type Rate, seekSeconds } from "~/core/time/rate";
 
 /**
  * Plays a film and knows exactly which frame is on screen: the browser tells the media time of each picture it
@@ -11,6 +11,8 @@ export class Player {
   private wanted: number | null = null;
   private callback = 0;
   private disposed = false;
+  /** What is played: the rest is passed over. */
+  private kept: readonly FrameRange[];
   private readonly listeners = new Set<() => void>();
 
   constructor(
@@ -18,6 +20,7 @@ export class Player {
     private readonly rate: Rate,
     private readonly frames: number,
   ) {
+    this.kept = [{ start: 0, end: frames }];
     video.addEventListener("play", this.notify);
     video.addEventListener("pause", this.notify);
     video.addEventListener("seeked", this.notifySoon);
@@ -30,10 +33,20 @@ export class Player {
     this.callback = this.video.requestVideoFrameCallback((_now, { mediaTime }) => {
       this.shown = Math.min(this.frames - 1, mediaTimeToFrame(mediaTime, this.rate));
       if (this.shown === this.wanted || !this.video.paused) this.wanted = null;
+      if (!this.video.paused) this.passOver();
       if (this.video.paused) this.notifySoon();
       else this.notify();
       if (!this.disposed) this.watch();
     });
+  }
+
+  /** While it plays: on from the end of what is kept to where it is kept again, so that nothing of what lies between is seen. */
+  private passOver(): void {
+    const next = this.shown + 1;
+    if (this.kept.some((range) => inRange(next, range))) return;
+    const range = this.kept.find(({ start }) => start > this.shown);
+    if (range) this.seek(range.start);
+    else this.video.pause();
   }
 
   private readonly notify = (): void => {
@@ -63,6 +76,11 @@ export class Player {
 
   readonly getPlaying = (): boolean => !this.video.paused;
 
+  /** Says what is to be played from now on. */
+  setKept(kept: readonly FrameRange[]): void {
+    this.kept = kept;
+  }
+
   seek(frame: number): void {
     this.wanted = Math.max(0, Math.min(this.frames - 1, Math.round(frame)));
     this.video.currentTime = seekSeconds(this.wanted, this.rate);
@@ -80,7 +98,7 @@ export class Player {
 
   toggle(): void {
     if (!this.video.paused) return this.video.pause();
-    if (this.shown >= this.frames - 1) this.seek(0);
+    if (!this.kept.some(({ end }) => end > this.shown + 1)) this.seek(this.kept[0]?.start ?? 0);
     void this.video.play();
   }
 

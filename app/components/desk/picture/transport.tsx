@@ -14,11 +14,15 @@ interface TransportProps {
   timecodeRef: Ref<HTMLInputElement>;
 }
 
-/** The starts of the shots before and after a frame. */
-export function neighbouringCuts(shots: readonly DeskShot[], frame: number): { before: number; after: number | null } {
+/** The cuts before and after a frame: where shots begin, and where the film goes on after what is left out of one. */
+export function neighbouringCuts(
+  shots: readonly Pick<DeskShot, "start" | "kept">[],
+  frame: number,
+): { before: number; after: number | null } {
+  const cuts = shots.flatMap(({ start, kept }) => [...new Set([start, ...kept.map((part) => part.start)])]);
   return {
-    before: shots.findLast((shot) => shot.start < frame)?.start ?? 0,
-    after: shots.find((shot) => shot.start > frame)?.start ?? null,
+    before: cuts.findLast((cut) => cut < frame) ?? 0,
+    after: cuts.find((cut) => cut > frame) ?? null,
   };
 }
 
@@ -26,7 +30,7 @@ export function neighbouringCuts(shots: readonly DeskShot[], frame: number): { b
 export function Transport({ player, shots, clock, frames, timecodeRef }: TransportProps) {
   const playing = usePlaying(player);
   const here = useShotHere(player, shots);
-  const isLast = !here || here === shots.at(-1);
+  const isLast = !here || (here === shots.at(-1) && here.kept.length < 2);
   const toCut = (direction: "before" | "after") => {
     const frame = player && neighbouringCuts(shots, player.getFrame())[direction];
     if (frame !== null) player?.seek(frame);

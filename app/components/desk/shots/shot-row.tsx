@@ -1,8 +1,8 @@
 import { clsx } from "clsx";
-import { Eye } from "lucide-react";
+import { Eye, Scissors } from "lucide-react";
 import { Hint } from "~/components/common/button";
 import { MANNER_TEXT } from "~/core/path/manner";
-import type { Rate } from "~/core/time/rate";
+import { framesIn, type Rate, rangeLength } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import { type DeskShot, followedIn } from "../state/desk-types";
 import { Letter } from "../../common/letter";
@@ -37,6 +37,9 @@ export function ShotRow({
   onOpen,
 }: ShotRowProps) {
   const hands = shot.handKeys.length;
+  const length = rangeLength(shot);
+  const left = framesIn(shot.kept);
+  const isOut = left === 0;
   return (
     <div
       id={`shot-${shot.id}`}
@@ -45,7 +48,7 @@ export function ShotRow({
       aria-current={current}
       aria-setsize={count}
       aria-posinset={position}
-      aria-label={`${shot.name ?? `Shot ${shot.number}`}${shot.excluded ? ", excluded" : ""}`}
+      aria-label={`${shot.name ?? `Shot ${shot.number}`}${isOut ? ", left out" : ""}`}
       onClick={onOpen}
       style={{ top, height }}
       className={clsx(
@@ -54,24 +57,29 @@ export function ShotRow({
         current && "shadow-[inset_3px_0_0_var(--accent)]",
       )}
     >
-      <span className={clsx("flex w-14 shrink-0 items-center justify-center bg-well", shot.excluded && "opacity-35")}>
+      <span className={clsx("flex w-14 shrink-0 items-center justify-center bg-well", isOut && "opacity-35")}>
         {picture && (
           <img src={picture} alt="" style={{ aspectRatio: aspect }} className={aspect < 1 ? "max-h-full" : "w-full"} />
         )}
       </span>
       <span className="flex min-w-0 grow flex-col justify-between py-0.5">
         <span className="flex items-baseline gap-2">
-          <span className={clsx("truncate font-display font-semibold", shot.excluded && "text-soft line-through")}>
+          <span className={clsx("truncate font-display font-semibold", isOut && "text-soft line-through")}>
             {shot.number}
             {shot.name && <span className="font-sans text-sm font-normal"> {shot.name}</span>}
           </span>
-          <span className="ml-auto font-mono text-xs text-soft">
-            {formatTimecode(shot.end - shot.start, rate).slice(3)}
+          <span className="ml-auto flex items-center gap-1 font-mono text-xs text-soft">
+            {!isOut && left < length && (
+              <Hint text={`${formatTimecode(length - left, rate).slice(3)} of this shot is left out`}>
+                <Scissors className="size-3" aria-label="Partly left out" />
+              </Hint>
+            )}
+            {formatTimecode(isOut ? length : left, rate).slice(3)}
           </span>
         </span>
         <span className="flex items-center gap-2 text-xs text-soft">
           <Followed shot={shot} />
-          {shot.excluded ? "left out" : shot.framed && MANNER_TEXT[shot.framed.manner].name}
+          {isOut ? "left out" : shot.framed && MANNER_TEXT[shot.framed.manner].name}
           <span className="ml-auto flex items-center gap-2">
             {hands > 0 && <span className="text-accent">■ {hands}</span>}
             {shot.looks.length > 0 && (

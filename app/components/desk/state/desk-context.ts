@@ -7,6 +7,7 @@ import type { ShownAt } from "~/core/composition/composition";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import type { ExportView } from "~/core/film-status";
 import type { History } from "~/core/edits/answer";
+import type { FrameRange } from "~/core/time/rate";
 import type { FilmState } from "~/core/edits/film-state";
 import type { DeskFilm, DeskShot, DeskVersion } from "./desk-types";
 import type { Edits } from "./use-edits";
@@ -14,6 +15,8 @@ import type { KeyEdits } from "./use-key-edits";
 import type { Selection } from "./use-selection";
 import type { ShotEdits } from "./use-shot-edits";
 import type { SubjectEdits } from "./use-subject-edits";
+import type { TrimEdits } from "./use-trim-edits";
+import type { VersionEdits } from "./use-version-edits";
 
 /** A film on the desk, as it is in one of its versions, and all that can be done to it. */
 export interface DeskContent {
@@ -27,6 +30,8 @@ export interface DeskContent {
   /** Width over height of the version. */
   aspect: number;
   shots: DeskShot[];
+  /** What of the film the version shows. */
+  kept: readonly FrameRange[];
   exports: ExportView[];
   player: Player | null;
   video: HTMLVideoElement | null;
@@ -35,6 +40,8 @@ export interface DeskContent {
   keyEdits: KeyEdits;
   shotEdits: ShotEdits;
   subjectEdits: SubjectEdits;
+  versionEdits: VersionEdits;
+  trimEdits: TrimEdits;
   /** The window at a frame, for whoever moves it. */
   windowAt: (frame: number) => CropWindow;
   /** What the version shows at a frame. */

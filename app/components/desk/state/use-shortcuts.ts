@@ -21,7 +21,7 @@ function seekNextCut(player: Player, shots: readonly DeskShot[]): void {
 
 /** Everything on the desk that a key does. Fields in which one types keep their keys. */
 export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputElement | null>): void {
-  const { film, player, shots, edits, keyEdits, shotEdits, windowAt, drawing, showsSubjects } = desk;
+  const { film, player, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, showsSubjects } = desk;
   const second = Math.round(framesPerSecond(film.rate));
   const actions: Record<string, (to: Player) => void> = {
     space: (to) => to.toggle(),
@@ -43,6 +43,13 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
     "shift+d": () => shotEdits.splitHere("turn"),
     u: shotEdits.joinNext,
     x: shotEdits.excludeHere,
+    i: trimEdits.setIn,
+    o: trimEdits.setOut,
+    "alt+i": () => trimEdits.clear("in"),
+    "alt+o": () => trimEdits.clear("out"),
+    "shift+i": trimEdits.beginStretch,
+    "shift+o": trimEdits.endStretch,
+    "shift+x": trimEdits.toggleStretch,
     "alt+left": () => shotEdits.nudgeCut(-1),
     "alt+right": () => shotEdits.nudgeCut(1),
   };

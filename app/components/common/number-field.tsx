@@ -1,5 +1,5 @@
 import { useId, useState } from "react";
-import { Hint } from "~/components/common/button";
+import { Hint } from "./button";
 
 interface NumberFieldProps {
   label: string;

@@ -1,0 +1,131 @@
+import { Dialog } from "radix-ui";
+import { useId, useState } from "react";
+import { Button } from "~/components/common/button";
+import { DialogPanel } from "~/components/common/dialog-panel";
+import { Slider } from "~/components/common/slider";
+import type { VersionChange } from "~/core/edits/command";
+import { newVersion, Version } from "~/core/edits/film-state";
+import type { UsualInVersion } from "~/core/edits/shot-in-version";
+import type { Size } from "~/core/geometry/box";
+import { FRAME_SHAPES, nameOfSize } from "~/core/geometry/frame-shapes";
+import { USUAL_FRAMING } from "~/core/path/framing-settings";
+import { AUTO } from "~/core/subjects/choosing/follow-rule";
+import { MannerChoice } from "../inspector/manner-choice";
+import { RuleSelect } from "../inspector/subject-choice";
+import { LimitField } from "./limit-field";
+import { SizeField } from "./size-field";
+
+/** What can be said of a version in one go. */
+export type VersionDraft = Required<VersionChange>;
+
+interface VersionDialogProps {
+  /** The version to be changed; null for a new one. */
+  version: Version | null;
+  /** Size of the film's picture. */
+  picture: Size;
+  onDone: (draft: VersionDraft) => void;
+  onClose: () => void;
+}
+
+const FIRST = FRAME_SHAPES[0]!;
+
+/** Makes a version, or changes one: its shape and size, its name, how long it may be, and what is usual in it. */
+export function VersionDialog({ version, picture, onDone, onClose }: VersionDialogProps) {
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <DialogPanel title={version ? "Version settings" : "New version"} width="w-[34rem]">
+        <VersionForm version={version} picture={picture} onDone={onDone} onClose={onClose} />
+      </DialogPanel>
+    </Dialog.Root>
+  );
+}
+
+function VersionForm({ version, picture, onDone, onClose }: VersionDialogProps) {
+  const [draft, setDraft] = useState<VersionDraft>(
+    () => version ?? newVersion({ id: "new", name: FIRST.name, ...FIRST.sizes[0]! }),
+  );
+  const set = (change: Partial<VersionDraft>) => setDraft({ ...draft, ...change });
+  const resize = (size: Size) => {
+    // Until somebody has named it, a version is called by its shape.
+    const isUnnamed = draft.name === nameOfSize(draft);
+    set({ ...size, ...(isUnnamed ? { name: nameOfSize(size) } : {}) });
+  };
+  const { width, height, name, limitSeconds, usual } = draft;
+  const checked = Version.omit({ id: true }).safeParse(draft);
+  const problem = checked.error?.issues[0];
+  return (
+    <form
+      className="flex flex-col gap-5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!checked.success) return;
+        onDone({ width, height, name: checked.data.name, limitSeconds, usual });
+        onClose();
+      }}
+    >
+      <SizeField size={draft} picture={picture} onChange={resize} />
+      <NameField name={name} onChange={(next) => set({ name: next })} />
+      <LimitField limitSeconds={limitSeconds} onChange={(limit) => set({ limitSeconds: limit })} />
+      <UsualFields usual={usual} onChange={(change) => set({ usual: { ...usual, ...change } })} />
+      {problem && (
+        <p role="alert" className="text-sm text-warn">
+          {FIELD_NAMES[String(problem.path[0])] ?? "This"}: {problem.message}.
+        </p>
+      )}
+      <div className="flex justify-end gap-2 border-t border-line pt-4">
+        <Button onClick={onClose}>Cancel</Button>
+        <Button type="submit" variant="accent" disabled={!checked.success}>
+          {version ? "Save" : "Add version"}
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+const FIELD_NAMES: Record<string, string> = { width: "Width", height: "Height", name: "Name" };
+
+function NameField({ name, onChange }: { name: string; onChange: (name: string) => void }) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="text-xs text-soft">
+        Name
+      </label>
+      <input
+        id={id}
+        value={name}
+        maxLength={80}
+        onChange={(event) => onChange(event.target.value)}
+        className="w-full rounded-md border border-line bg-raised px-2 py-1 text-sm"
+      />
+    </div>
+  );
+}
+
+/** What holds for every shot of which nothing else is said. */
+function UsualFields({ usual, onChange }: { usual: UsualInVersion; onChange: (change: UsualInVersion) => void }) {
+  const { manner = USUAL_FRAMING.manner, calm = USUAL_FRAMING.calm, follow = AUTO } = usual;
+  return (
+    <section aria-label="Usual in this version" className="flex flex-col gap-2">
+      <h3 className="text-sm font-medium">In every shot that is not set otherwise</h3>
+      <MannerChoice manner={manner} onChange={(value) => onChange({ manner: value })} />
+      <Slider
+        label="Usual calmness"
+        value={calm}
+        max={100}
+        ends={["stays closer", "moves less"]}
+        heading={(value) => (
+          <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
+            <span>Calmness</span>
+            <span>{Math.round(value)}</span>
+          </div>
+        )}
+        onChange={(value) => onChange({ calm: value })}
+      />
+      <div className="flex items-center justify-between gap-2">
+        <span className="text-xs text-soft">Follow</span>
+        <RuleSelect rule={follow} onChange={(rule) => onChange({ follow: rule })} />
+      </div>
+    </section>
+  );
+}

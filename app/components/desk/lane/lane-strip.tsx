@@ -1,0 +1,96 @@
+import type Konva from "konva";
+import { useRef } from "react";
+import { Group, Rect } from "react-konva";
+import type { Size } from "~/core/geometry/box";
+import { type FrameRange, rangeKey } from "~/core/time/rate";
+import { clipRanges } from "~/core/time/ranges";
+import type { CanvasTheme } from "./use-theme";
+
+/** Canvas pixels across the strip. */
+export const STRIP = 18;
+const BAR = 6;
+
+interface LaneStripProps {
+  kept: readonly FrameRange[];
+  stretch: FrameRange | null;
+  frames: number;
+  axis: "x" | "y";
+  size: Size;
+  pxPerFrame: number;
+  drawn: FrameRange;
+  theme: CanvasTheme;
+  onStretch: (stretch: FrameRange | null) => void;
+}
+
+/** A strip along the lane's time: a bar where the version shows the film. A drag along it marks a stretch. */
+export function LaneStrip(props: LaneStripProps) {
+  const { kept, stretch, frames, axis, size, pxPerFrame, drawn, theme, onStretch } = props;
+  const from = useRef<number | null>(null);
+  const edge = (axis === "x" ? size.width : size.height) - STRIP;
+  const place = ({ start, end }: FrameRange, inset: number, width: number) => {
+    const [at, length] = [start * pxPerFrame, (end - start) * pxPerFrame];
+    return axis === "x"
+      ? { x: edge + inset, y: at, width, height: length }
+      : { x: at, y: edge + inset, width: length, height: width };
+  };
+  const frameAt = ({ target }: Konva.KonvaEventObject<PointerEvent>): number => {
+    const point = target.getStage()!.getPointerPosition()!;
+    // The strip scrolls with the lane, whose group knows by how much.
+    const local = target.getParent()!.getAbsoluteTransform().copy().invert().point(point);
+    return Math.max(0, Math.min(frames, Math.round((axis === "x" ? local.y : local.x) / pxPerFrame)));
+  };
+  const film = clipRanges([{ start: 0, end: frames }], drawn);
+  return (
+    <Group>
+      {film.map((range) => (
+        <Rect
+          key="strip"
+          {...place(range, 0, STRIP)}
+          fill={theme.panel}
+          onPointerEnter={({ target }) => (target.getStage()!.container().style.cursor = "crosshair")}
+          onPointerLeave={({ target }) => (target.getStage()!.container().style.cursor = "default")}
+          onPointerDown={(event) => {
+            if (event.evt.button !== 0) return;
+            event.target.setPointerCapture(event.evt.pointerId);
+            from.current = frameAt(event);
+            onStretch(null);
+          }}
+          onPointerMove={(event) => {
+            if (from.current === null) return;
+            const to = frameAt(event);
+            if (to !== from.current) {
+              onStretch({ start: Math.min(from.current, to), end: Math.max(from.current, to) });
+            }
+          }}
+          onPointerUp={(event) => {
+            event.target.releaseCapture(event.evt.pointerId);
+            from.current = null;
+          }}
+        />
+      ))}
+      {clipRanges(kept, drawn).map((range) => (
+        <Rect key={rangeKey(range)} {...place(range, (STRIP - BAR) / 2, BAR)} fill={theme.soft} listening={false} />
+      ))}
+      {stretch && <Stretch place={place(stretch, 0, STRIP)} axis={axis} edge={edge} theme={theme} />}
+    </Group>
+  );
+}
+
+interface StretchProps {
+  place: { x: number; y: number; width: number; height: number };
+  axis: "x" | "y";
+  edge: number;
+  theme: CanvasTheme;
+}
+
+/** The stretch that is marked, across the lane and its strip. */
+function Stretch({ place, axis, edge, theme }: StretchProps) {
+  const across = axis === "x" ? { x: 0, width: edge + STRIP } : { y: 0, height: edge + STRIP };
+  return (
+    <>
+      <Rect {...place} {...across} fill={theme.wash} listening={false} />
+      <Rect {...place} {...across} stroke={theme.accent} strokeWidth={1} dash={[4, 3]} listening={false} />
+      <Rect {...place} fill={theme.accent} opacity={0.6} listening={false} />
+    </>
+  );
+}

@@ -1,0 +1,73 @@
+import { Group, Line, Rect, Text } from "react-konva";
+import type { Size } from "~/core/geometry/box";
+import { type FrameRange, rangeKey } from "~/core/time/rate";
+import { clipRanges, withoutRanges } from "~/core/time/ranges";
+import type { CanvasTheme } from "./use-theme";
+
+interface LaneTrimProps {
+  /** What the version shows, and where it begins and ends. */
+  kept: readonly FrameRange[];
+  inPoint: number | null;
+  outPoint: number | null;
+  frames: number;
+  axis: "x" | "y";
+  size: Size;
+  pxPerFrame: number;
+  drawn: FrameRange;
+  theme: CanvasTheme;
+}
+
+const LABEL_SIZE = 12;
+/** A stretch shorter than this, in canvas pixels, has no room for a word. */
+const LEAST_LABELLED = 22;
+
+/** What the version leaves out, shaded across the lane, and its in and out points. */
+export function LaneTrim(props: LaneTrimProps) {
+  const { kept, inPoint, outPoint, frames, axis, size, pxPerFrame, drawn, theme } = props;
+  const film = { start: 0, end: frames };
+  const gone = clipRanges(withoutRanges([film], kept), drawn);
+  const across = axis === "x" ? size.width : size.height;
+  const place = (at: number, length: number) =>
+    axis === "x" ? { x: 0, y: at, width: across, height: length } : { x: at, y: 0, width: length, height: across };
+  const labelOf = ({ start, end }: FrameRange) => {
+    if (inPoint !== null && end <= inPoint) return "before the in point";
+    return outPoint !== null && start >= outPoint ? "after the out point" : "dropped";
+  };
+  return (
+    <Group listening={false}>
+      {gone.map((range) => {
+        const at = range.start * pxPerFrame;
+        const length = (range.end - range.start) * pxPerFrame;
+        return (
+          <Group key={rangeKey(range)}>
+            <Rect {...place(at, length)} fill={theme.ground} opacity={0.82} />
+            {axis === "x" && length >= LEAST_LABELLED && (
+              <Text
+                x={0}
+                y={at + Math.min(length - LABEL_SIZE - 4, 20)}
+                width={across}
+                align="center"
+                text={labelOf(range)}
+                fontSize={LABEL_SIZE}
+                fontFamily="Inter Variable, sans-serif"
+                fill={theme.soft}
+              />
+            )}
+          </Group>
+        );
+      })}
+      {[inPoint, outPoint].map((point, i) => {
+        if (point === null) return null;
+        const at = point * pxPerFrame;
+        return (
+          <Line
+            key={i}
+            points={axis === "x" ? [0, at, across, at] : [at, 0, at, across]}
+            stroke={theme.accent}
+            strokeWidth={2}
+          />
+        );
+      })}
+    </Group>
+  );
+}
