@@ -98,6 +98,23 @@ describe("convert", () => {
     expect(measure(path("b.mp4"))).toMatchObject({ frames: 40, sounds: 1 });
   });
 
+  test("drops stretches: the file is as much shorter, and the window may jump where one was", () => {
+    const { status, stderr } = convert(
+      ...[clip("two-shots"), "--size", "360x640", "--out", path("drop.mp4"), "--report", path("drop.json")],
+      ...["--to", "60", "--drop", "20-35", "--drop", "30-40"],
+    );
+    expect(stderr).toContain("40 frames");
+    expect(status).toBe(0);
+    expect(measure(path("drop.mp4"))).toMatchObject({ frames: 40, sounds: 1 });
+    const report = Report.parse(JSON.parse(readFileSync(path("drop.json"), "utf8")));
+    expect(report.kept).toEqual([
+      [0, 20],
+      [40, 60],
+    ]);
+    expect(report.windows).toHaveLength(60);
+    expect(report.shots[0]!.keys.map(({ frame }) => frame)).toEqual(expect.arrayContaining([0, 20, 40]));
+  });
+
   test("an upright film becomes square, with the window moving up and down; no sound stays no sound", () => {
     const { status } = convert(
       clip("upright-25"),
@@ -156,6 +173,9 @@ describe("convert", () => {
     [["--size", "360x640", "--out", "x.mp4", "--mark", "5:1,2"], "FRAME:X,Y,WIDTH,HEIGHT"],
     [["--size", "360x640", "--out", "x.mp4", "--from", "50", "--to", "40"], "--from must come before --to"],
     [["--size", "360x640", "--out", "x.mp4", "--to", "500"], "beyond its end"],
+    [["--size", "360x640", "--out", "x.mp4", "--drop", "40"], "written A-B"],
+    [["--size", "360x640", "--out", "x.mp4", "--drop", "90-120"], "beyond its end"],
+    [["--size", "360x640", "--out", "x.mp4", "--drop", "0-99"], "leaves nothing"],
     [["--size", "360x640", "--out", "x.avi"], "must end in .mp4"],
     [["--out", "x.mp4"], "--size"],
   ])("wrong usage %j exits with 2 and says why", (args, reason) => {

@@ -5,7 +5,8 @@ import { shownIn } from "~/core/composition/shown";
 import { counted } from "~/core/counted";
 import { makeReport, Report } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
-import type { FrameRange } from "~/core/time/rate";
+import { type FrameRange, rangeKey } from "~/core/time/rate";
+import { joinRanges, withoutRanges } from "~/core/time/ranges";
 import { exportVersion } from "~/pipelines/export-version.server";
 import type { FilmFile } from "~/media/film-file";
 import { writeAside } from "~/disk/write-aside.server";
@@ -14,7 +15,7 @@ import { type FindOptions, findShots } from "./find";
 import { addFilmOptions, type FilmChoices, openFilm, undecodedLines } from "./open-film";
 import { addFramingOptions, type FramingOptions, ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";
-import { addActiveOption, addMarkOption, parseFrame, parseSize, UsageError } from "./options";
+import { addActiveOption, addMarkOption, collectDrop, parseFrame, parseSize, UsageError } from "./options";
 import { type ProgressLine, runWithProgress } from "./progress-line";
 
 const ANALYSIS = { number: 1, of: 3, what: "Looking for shots and people" };
@@ -27,8 +28,10 @@ interface ConvertOptions extends FramingOptions, FilmChoices, Pick<FindOptions, 
   report?: string;
   from?: number;
   to?: number;
+  drop: FrameRange[];
 }
 
+/** What is looked at of the film. */
 function rangeFrom(options: ConvertOptions, film: FilmFile): FrameRange {
   const range = { start: options.from ?? 0, end: options.to ?? film.info.frames };
   if (range.end > film.info.frames) {
@@ -36,6 +39,17 @@ function rangeFrom(options: ConvertOptions, film: FilmFile): FrameRange {
   }
   if (range.start >= range.end) throw new UsageError("--from must come before --to");
   return range;
+}
+
+/** What of that is converted. */
+function keptFrom(range: FrameRange, { drop }: ConvertOptions, film: FilmFile): FrameRange[] {
+  const beyond = drop.find(({ end }) => end > film.info.frames);
+  if (beyond) {
+    throw new UsageError(`${film.name} has ${film.info.frames} frames; --drop ${rangeKey(beyond)} is beyond its end`);
+  }
+  const kept = withoutRanges([range], joinRanges(drop));
+  if (kept.length === 0) throw new UsageError("--drop leaves nothing of the film");
+  return kept;
 }
 
 async function convert(
@@ -47,6 +61,7 @@ async function convert(
   if (resolve(file) === resolve(options.out)) throw new UsageError("--out would overwrite the film itself");
   const film = await openFilm(file, options);
   const range = rangeFrom(options, film);
+  const kept = keptFrom(range, options, film);
   const { shots: found, lacking } = await findShots(
     film,
     range,
@@ -56,14 +71,14 @@ async function convert(
       onProgress: (share) => progress.show(ANALYSIS, share),
     },
   );
-  const shots = layPaths(found, options, film.info);
+  const shots = layPaths(found, { ...options, kept }, film.info);
   const shown = shownIn(shots, options.size);
-  const figures = await exportVersion({ film, target: options.size, ranges: [range], shown }, options.out, {
+  const figures = await exportVersion({ film, target: options.size, ranges: kept, shown }, options.out, {
     signal,
     onProgress: ({ step, share }) => progress.show(step === "rendering" ? RENDERING : CHECKING, share),
   });
   if (options.report) {
-    const report = Report.parse(makeReport({ file: film.name, ...film.info, lacking }, options.size, shots));
+    const report = Report.parse(makeReport({ file: film.name, ...film.info, lacking }, options.size, shots, kept));
     await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   }
   progress.end();
@@ -85,6 +100,7 @@ export function convertCommand(): Command {
   return addFilmOptions(addActiveOption(addMarkOption(addFramingOptions(command))))
     .option("--from <frame>", "first frame to convert", parseFrame)
     .option("--to <frame>", "first frame not to convert any more", parseFrame)
+    .option("--drop <A-B>", "leave out frames A up to B; may be given again", collectDrop, [])
     .exitOverride()
     .action(async (file: string, options: ConvertOptions) => {
       if (!/\.(mp4|m4v|mov)$/i.test(options.out)) throw new UsageError("--out must end in .mp4, .m4v or .mov");

@@ -4,19 +4,26 @@ import type { FramedShot, ShotFraming } from "~/core/path/shot-framing";
 import { frameShots } from "~/core/path/version-paths";
 import { freshShot } from "~/core/shots/shot";
 import type { Transition } from "~/core/shots/transition";
-import type { Rate } from "~/core/time/rate";
+import type { FrameRange, Rate } from "~/core/time/rate";
+import { partsWithin } from "~/core/time/ranges";
 import { type FramingOptions, settingsOf } from "./framing-options";
 
-/** Lays the paths of shots as the options say; on the command line nothing is set by hand. */
+/**
+ * Lays the paths of shots as the options say; on the command line nothing is set by hand.
+ *
+ * @param options with what of the shots is shown; all of them if left out
+ */
 export function layPaths<S extends Pick<ShotFraming, "range" | "tracks" | "rule" | "active"> & { begins: Transition }>(
   shots: readonly S[],
-  options: FramingOptions & { size: Size },
+  options: FramingOptions & { size: Size; kept?: readonly FrameRange[] },
   film: { picture: Size; rate: Rate },
 ): (S & FramedShot)[] {
   const inVersion = settingsOf(options);
-  const framings = shots.map(({ range, begins, active, rule, tracks }) => {
+  const ranges = shots.map(({ range }) => range);
+  const kept = partsWithin(options.kept ?? ranges, ranges);
+  const framings = shots.map(({ range, begins, active, rule, tracks }, i) => {
     const shot = { ...freshShot(String(range.start), range, begins, active), follow: rule };
-    return shotFraming({ shot, inVersion, usual: {}, handKeys: [], kept: [range] }, tracks);
+    return shotFraming({ shot, inVersion, usual: {}, handKeys: [], kept: kept[i]! }, tracks);
   });
   const paths = frameShots(framings, film.picture, options.size, film.rate);
   return shots.map((shot, i) => ({ ...shot, ...paths[i]! }));

@@ -1,6 +1,7 @@
 import { type Command, InvalidArgumentError } from "commander";
 import { USUAL_FORMAT } from "~/core/formats/output-formats";
 import type { Box, Size } from "~/core/geometry/box";
+import type { FrameRange } from "~/core/time/rate";
 import { LEAST_ACTIVE_SIDE } from "~/core/shots/shot";
 import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
 
@@ -30,6 +31,16 @@ export function parseSensitivity(text: string): number {
 export function parseFrame(text: string): number {
   if (!/^\d+$/.test(text)) throw new InvalidArgumentError("A frame is a whole number, counted from 0.");
   return Number(text);
+}
+
+/** "120-180": frames 120 to 179. Collects several. */
+export function collectDrop(text: string, earlier: FrameRange[]): FrameRange[] {
+  const match = /^(\d+)-(\d+)$/.exec(text);
+  const [start, end] = [Number(match?.[1]), Number(match?.[2])];
+  if (!match || end <= start) {
+    throw new InvalidArgumentError("A stretch is written A-B, such as 120-180, from frame A up to frame B.");
+  }
+  return [...earlier, { start, end }];
 }
 
 /** Whom to follow, as it is said on the command line. */

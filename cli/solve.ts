@@ -34,10 +34,10 @@ async function solve(file: string, options: SolveOptions): Promise<void> {
   const rule = ruleOf(options);
   const shots = layPaths(
     film.shots.map((shot) => ({ ...shot, rule })),
-    options,
+    { ...options, kept: film.kept },
     film,
   );
-  const report = Report.parse(makeReport(film, options.size, shots));
+  const report = Report.parse(makeReport(film, options.size, shots, film.kept));
   await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   const keys = report.shots.reduce((sum, shot) => sum + shot.keys.length, 0);
   console.error(`${options.report}: ${counted(shots.length, "shot")}, ${counted(keys, "key")}.`);

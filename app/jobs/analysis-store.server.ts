@@ -12,6 +12,7 @@ import {
   saveTransitions,
   saveUndecoded,
 } from "~/db/analysis.server";
+import { saveActivity } from "~/db/activity.server";
 import { type Db, inTransaction } from "~/db/database.server";
 import { raiseFindings } from "~/db/films.server";
 import { listPeople, savePeople } from "~/db/people.server";
@@ -41,6 +42,7 @@ export const databaseStore = (db: Db, filmId: string): AnalysisStore => ({
       saveTransitions(db, filmId, transitions);
       dropFeatures(db, filmId, featuresFrom);
     }),
+  saveActivity: (range, activity) => saveActivity(db, filmId, range, activity),
   saveTransitions: (transitions) => saveTransitions(db, filmId, transitions),
   saveShots: (shots, people, neededFrom) =>
     inTransaction(db, () => {

@@ -5,6 +5,7 @@ import { insertJob, listJobs, secondsLeft } from "~/db/jobs.server";
 import { type ExportView, FileFigures } from "~/core/film-status";
 import type { Version } from "~/core/edits/film-state";
 import { USUAL_FORMAT } from "~/core/formats/output-formats";
+import { listVersions } from "~/db/versions.server";
 import { wakeQueue } from "./queue.server";
 import { RenderPayload } from "./payloads";
 import { db } from "./workplace.server";
@@ -33,9 +34,19 @@ function freeName(base: string, taken: readonly string[]): string {
   }
 }
 
+/** "Film 1080x1920": also with the version's name where the film has several of that size. */
+function baseName(film: FilmRow, version: Version): string {
+  const { name, width, height } = version;
+  const isAlone = listVersions(db(), film.id).every(
+    (other) => other.id === version.id || other.width !== width || other.height !== height,
+  );
+  const parts = [parse(film.name).name, `${width}x${height}`, ...(isAlone ? [] : [name])];
+  return parts.join(" ").replaceAll(/[/\\]/g, "-");
+}
+
 /** Queues the render of a version under a name made of the film's and the shape's. */
 export function requestExport(film: FilmRow, version: Version): void {
-  const base = `${parse(film.name).name.replaceAll(/[/\\]/g, "-")} ${version.width}x${version.height}`;
+  const base = baseName(film, version);
   const fileName = freeName(
     base,
     listExports(film.id).map((item) => item.fileName),

@@ -1,3 +1,4 @@
+import { type Activity, ActivityMeter } from "~/core/activity/activity";
 import type { Box } from "~/core/geometry/box";
 import { decideTransitions } from "~/core/shots/detect-transitions";
 import { TransitionFinder, type TransitionsSoFar } from "~/core/shots/find-transitions";
@@ -10,7 +11,7 @@ import { chooseSubject } from "~/core/subjects/choosing/rank";
 import { speakingTurns } from "~/core/subjects/speaking/speaking";
 import { stayingOn } from "~/core/subjects/tracking/stay";
 import type { Track } from "~/core/subjects/tracking/track";
-import { voicedFrames } from "~/core/subjects/speaking/voice";
+import { speechIn, voiced, type VoiceActivity } from "~/core/subjects/speaking/voice";
 import { type FrameRange, framesPerSecond, inRange } from "~/core/time/rate";
 import { joinRanges } from "~/core/time/ranges";
 import type { FilmFile } from "~/media/film-file";
@@ -43,6 +44,8 @@ export interface AnalysisStore {
   /** Takes what was seen, and what is known of transitions by then; features before `featuresFrom` are done with. */
   saveChunk(chunk: SeenChunk, transitions: TransitionsSoFar, featuresFrom: number): void;
   saveTransitions(transitions: TransitionsSoFar): void;
+  /** Takes what goes on in the frames of a chunk, before the chunk itself. */
+  saveActivity(range: FrameRange, activity: Activity): void;
   /** Takes shots that are finished, and whom they show; chunks that end before `neededFrom` are done with. */
   saveShots(shots: AnalysedShot[], people: readonly Person[], neededFrom: number): void;
 }
@@ -52,6 +55,7 @@ export const forgetfulStore = (): AnalysisStore => ({
   load: () => null,
   saveChunk: () => {},
   saveTransitions: () => {},
+  saveActivity: () => {},
   saveShots: () => {},
 });
 
@@ -103,6 +107,7 @@ class Analyser {
   private readonly listener: Listener;
   private readonly range: FrameRange;
   private readonly areas: ActiveAreas;
+  private readonly meter: ActivityMeter;
   private people: Person[];
   private detected: FrameDetections[] = [];
   private camera: CameraStep[] = [];
@@ -120,9 +125,25 @@ class Analyser {
     this.finder = new TransitionFinder(film.info.rate, this.range.start, kept?.transitions);
     this.listener = new Listener(film, options.signal);
     this.areas = new ActiveAreas(film, options.signal);
+    this.meter = new ActivityMeter(film.info.rate);
     const { chunk } = watchIntervals(film.info.rate);
     this.watchedTo = this.range.start + Math.floor((this.finder.needed - this.range.start) / chunk) * chunk;
-    for (const chunk of kept?.chunks ?? []) this.take(chunk);
+    for (const chunk of kept?.chunks ?? []) {
+      this.take(chunk);
+      // What follows is measured against it; it has been stored itself.
+      this.meter.measure(chunk.features, new Uint8Array(chunk.features.length));
+    }
+  }
+
+  /** What goes on in a chunk that has been watched. */
+  private async measure({ range, features }: SeenChunk): Promise<Activity> {
+    const { rate } = this.film.info;
+    await this.listener.upTo(range.end / framesPerSecond(rate));
+    return this.meter.measure(features, speechIn(this.voice, range, rate));
+  }
+
+  private get voice(): VoiceActivity {
+    return { speech: this.listener.speech, secondsPerPiece: SECONDS_PER_PIECE };
   }
 
   private take({ range, features, detected, camera }: SeenChunk): void {
@@ -144,6 +165,7 @@ class Analyser {
     try {
       for await (const chunk of watchFilm(this.film, { start: this.watchedTo, end }, start, active, signal)) {
         this.take(chunk);
+        store.saveActivity(chunk.range, await this.measure(chunk));
         store.saveChunk(chunk, this.known, this.finder.needed);
         await this.finishShots(this.finder.needed);
         report();
@@ -199,9 +221,8 @@ class Analyser {
     const tracks = seen.map((track) =>
       track === best && track.kind === "motion" ? stayingOn(track, shot, camera, picture) : track,
     );
-    const voice = { speech: this.listener.speech, secondsPerPiece: SECONDS_PER_PIECE };
     const faces = tracks.filter(({ kind }) => kind === "face");
-    const turns = speakingTurns(faces, shot, voicedFrames(voice, shot, rate), rate);
+    const turns = speakingTurns(faces, shot, voiced(speechIn(this.voice, shot, rate), rate), rate);
     for (const track of tracks) {
       const speaking = turns.get(track.id);
       if (speaking) track.speaking = speaking;

@@ -17,6 +17,8 @@ export interface ReadFilm {
   rate: Rate;
   frames: number;
   lacking: Lacking;
+  /** What was converted of the shots; undefined for all of them. */
+  kept: FrameRange[] | undefined;
   shots: { range: FrameRange; begins: Transition; active: Box | null; tracks: Track[] }[];
 }
 
@@ -43,7 +45,7 @@ function parse(text: string): Report | AnalysisReport {
 
 /** @throws ReportError that says what is wrong with the text */
 export function readReport(text: string): ReadFilm {
-  const { source, shots, tracks } = parse(text);
+  const { source, shots, tracks, ...report } = parse(text);
   return {
     file: source.file,
     picture: { width: source.width, height: source.height },
@@ -55,6 +57,7 @@ export function readReport(text: string): ReadFilm {
       undecoded: rangesOf(source.undecoded),
       cutOff: source.cutOff ?? 0,
     },
+    kept: "kept" in report && report.kept ? rangesOf(report.kept) : undefined,
     shots: shots.map(({ start, end, transition: kind, range, active }, index) => ({
       range: { start, end },
       active: active ? boxOf(active) : null,

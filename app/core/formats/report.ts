@@ -8,7 +8,7 @@ import { isGradual, type Transition, TRANSITION_KINDS } from "../shots/transitio
 import { TRACK_KINDS } from "../subjects/detecting/detection";
 import type { Track } from "../subjects/tracking/track";
 import type { Lacking } from "../checks/lacking-pictures";
-import type { FrameRange, Rate } from "../time/rate";
+import { type FrameRange, framesIn, type Rate } from "../time/rate";
 
 /**
  * The report of a conversion: what was found and where the window went, as an open format (docs/formats.md).
@@ -113,6 +113,8 @@ export const Report = z.object({
   version: z.literal(1),
   source: Source,
   target: z.object({ width: Side, height: Side }),
+  /** What was converted of the shots, [start, end); left out where it is all of them. */
+  kept: z.array(z.tuple([Frame, Frame])).optional(),
   shots: z.array(ReportShot).min(1),
   tracks: z.array(ReportTrack),
   /** [x, y, height] for every source frame of the converted range. */
@@ -214,12 +216,22 @@ export const makeAnalysisReport = (film: ReportedFilm, shots: readonly FoundShot
   tracks: reportTracks(shots),
 });
 
-/** Builds the report of one conversion. */
-export const makeReport = (film: ReportedFilm, target: Size, shots: readonly ReportedShot[]): Report => ({
+/**
+ * Builds the report of one conversion.
+ *
+ * @param kept what was converted of the shots, in order; all of them if left out
+ */
+export const makeReport = (
+  film: ReportedFilm,
+  target: Size,
+  shots: readonly ReportedShot[],
+  kept?: readonly FrameRange[],
+): Report => ({
   format: "glad-pan/report",
   version: 1,
   source: sourceOf(film),
   target: { width: target.width, height: target.height },
+  ...(kept && framesIn(kept) < framesIn(shots.map(({ range }) => range)) ? { kept: pairsOf(kept) } : {}),
   shots: shots.map((shot) => ({
     ...foundShot(shot),
     manner: shot.manner,

@@ -1,4 +1,4 @@
-/** What of a film a version shows, how long it may be, and what holds for all of its shots. */
+/** What of a film a version shows, how long it may be, what holds for all of its shots; what goes on in each frame. */
 export const migration0009 = `
 -- The first frame shown, and the first that is not shown any more; null for the film's own.
 ALTER TABLE versions ADD COLUMN in_frame INTEGER;
@@ -8,4 +8,12 @@ ALTER TABLE versions ADD COLUMN drops TEXT NOT NULL DEFAULT '[]';
 ALTER TABLE versions ADD COLUMN limit_seconds REAL;
 -- Settings, as JSON.
 ALTER TABLE versions ADD COLUMN usual TEXT NOT NULL DEFAULT '{}';
+
+-- What goes on in each frame, as 'packActivity' packs it, a row for every stretch that was watched in one go.
+CREATE TABLE activity (
+  film_id TEXT NOT NULL REFERENCES films (id) ON DELETE CASCADE,
+  start_frame INTEGER NOT NULL,
+  samples BLOB NOT NULL,
+  PRIMARY KEY (film_id, start_frame)
+) STRICT;
 `;

@@ -8,18 +8,23 @@ import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
 import { assertNever } from "~/core/assert-never";
 import { USUAL_FORMAT } from "~/core/formats/output-formats";
 import type { ExportView } from "~/core/film-status";
-import type { DeskVersion } from "../state/desk-types";
+import { keptRanges, secondsOver } from "~/core/edits/trim";
+import type { Shot } from "~/core/shots/shot";
+import { framesIn, frameToSeconds } from "~/core/time/rate";
+import type { DeskFilm, DeskVersion } from "../state/desk-types";
+import { Enlargement } from "./size-field";
 
 interface ExportDialogProps {
-  filmId: string;
+  film: DeskFilm;
   versions: readonly DeskVersion[];
+  shots: readonly Shot[];
   exports: ExportView[];
   /** Why nothing can be exported yet. */
   blocked: string | null;
 }
 
 /** Renders versions to files, and shows the files with what was measured of them. */
-export function ExportDialog({ filmId, versions, exports, blocked }: ExportDialogProps) {
+export function ExportDialog({ film, versions, shots, exports, blocked }: ExportDialogProps) {
   const fetcher = useFetcher();
   const running = exports.find((item) => item.state === "running" || item.state === "queued");
   return (
@@ -32,10 +37,14 @@ export function ExportDialog({ filmId, versions, exports, blocked }: ExportDialo
         <ul className="flex flex-col gap-2">
           {versions.map((version) => (
             <li key={version.id} className="flex items-center gap-3 rounded-md border border-line bg-raised px-3 py-2">
-              <span className="font-medium">{version.name}</span>
-              <span className="text-xs text-soft">
-                {version.width} × {version.height}, {USUAL_FORMAT.name}, with the film's own sound
-              </span>
+              <div className="min-w-0">
+                <p className="truncate font-medium">{version.name}</p>
+                <p className="text-xs text-soft">
+                  {version.width} × {version.height}, {USUAL_FORMAT.name}, with the film's own sound
+                </p>
+                <Length film={film} version={version} shots={shots} />
+                <Enlargement picture={film.picture} size={version} />
+              </div>
               <Button
                 className="ml-auto"
                 disabled={blocked !== null || fetcher.state !== "idle"}
@@ -50,11 +59,25 @@ export function ExportDialog({ filmId, versions, exports, blocked }: ExportDialo
         {exports.length === 0 && <p className="mt-1 text-sm">Nothing rendered yet.</p>}
         <ul className="mt-1 flex flex-col gap-3">
           {exports.map((item) => (
-            <ExportRow key={item.id} filmId={filmId} item={item} />
+            <ExportRow key={item.id} filmId={film.id} item={item} />
           ))}
         </ul>
       </DialogPanel>
     </Dialog.Root>
+  );
+}
+
+/** How long the file is going to be, and by how much that is too long. */
+function Length({ film, version, shots }: Pick<ExportDialogProps, "film" | "shots"> & { version: DeskVersion }) {
+  const kept = keptRanges(version.trim, film.frames, shots);
+  const over = secondsOver(kept, film.rate, version.limitSeconds);
+  const seconds = frameToSeconds(framesIn(kept), film.rate);
+  return (
+    <p className={over > 0 ? "text-xs text-warn" : "text-xs text-soft"}>
+      {seconds.toFixed(1)} s
+      {framesIn(kept) < film.frames && ` of the film's ${frameToSeconds(film.frames, film.rate).toFixed(1)} s`}
+      {over > 0 && `, ${over.toFixed(1)} s over the limit of ${version.limitSeconds} s`}
+    </p>
   );
 }
 

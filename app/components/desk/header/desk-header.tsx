@@ -52,8 +52,9 @@ export function DeskHeader() {
         </IconButton>
       ))}
       <ExportDialog
-        filmId={film.id}
+        film={film}
         versions={versions}
+        shots={state.shots}
         exports={exports}
         blocked={analysed ? null : "The analysis is still running; a version can be rendered when it is done."}
       />

@@ -4,8 +4,10 @@ import { Popover } from "radix-ui";
 import { Hint, IconButton } from "~/components/common/button";
 import { focusPanel } from "~/components/common/dialog-panel";
 import { secondsOver } from "~/core/edits/trim";
-import { type FrameRange, framesIn, frameToSeconds, rangeKey } from "~/core/time/rate";
+import { framesIn, frameToSeconds, rangeKey } from "~/core/time/rate";
 import { formatTimecode, timecodeAt } from "~/core/time/timecode";
+import { inSeconds, StretchRow } from "./stretch-row";
+import { WhatToDrop } from "./what-to-drop";
 import { LimitField } from "../dialogs/limit-field";
 import { useDesk } from "../state/desk-context";
 
@@ -51,13 +53,12 @@ export function LengthPanel() {
           <Points />
           <LimitOfVersion />
           <Drops />
+          <WhatToDrop />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
   );
 }
-
-const seconds = (value: number) => `${value.toFixed(1)} s`;
 
 function Summary({ over, frames }: { over: number; frames: number }) {
   const { film, version } = useDesk();
@@ -65,10 +66,12 @@ function Summary({ over, frames }: { over: number; frames: number }) {
   const whole = frameToSeconds(film.frames, film.rate);
   return (
     <p className="text-sm">
-      {frames === film.frames ? `All of the film, ${seconds(whole)}.` : `${seconds(length)} of ${seconds(whole)}.`}{" "}
+      {frames === film.frames
+        ? `All of the film, ${inSeconds(whole)}.`
+        : `${inSeconds(length)} of ${inSeconds(whole)}.`}{" "}
       {over > 0 && (
         <span role="alert" className="text-warn">
-          {seconds(over)} over the limit of {version.limitSeconds} s.
+          {inSeconds(over)} over the limit of {version.limitSeconds} s.
         </span>
       )}
     </p>
@@ -144,7 +147,7 @@ function LimitOfVersion() {
 
 /** The stretches that are dropped, each a way to go there and to bring it back. */
 function Drops() {
-  const { film, player, version, trimEdits } = useDesk();
+  const { film, version, trimEdits } = useDesk();
   const { drops } = version.trim;
   return (
     <section aria-label="Dropped">
@@ -156,7 +159,7 @@ function Drops() {
       ) : (
         <ul className="mt-1 flex flex-col">
           {drops.map((drop) => (
-            <StretchRow key={rangeKey(drop)} stretch={drop} onSeek={() => player?.seek(drop.start)}>
+            <StretchRow key={rangeKey(drop)} stretch={drop}>
               <IconButton
                 label={`Bring back ${timecodeAt(drop.start, film.clock)}`}
                 onClick={() => trimEdits.keep([drop])}
@@ -168,25 +171,5 @@ function Drops() {
         </ul>
       )}
     </section>
-  );
-}
-
-interface StretchRowProps {
-  stretch: FrameRange;
-  onSeek: () => void;
-  children: React.ReactNode;
-}
-
-/** Where a stretch begins and how long it is, with what can be done to it. */
-function StretchRow({ stretch, onSeek, children }: StretchRowProps) {
-  const { film } = useDesk();
-  return (
-    <li className="flex items-center gap-2 text-sm">
-      <button type="button" className="rounded-sm bg-well px-1.5 font-mono text-xs hover:bg-line" onClick={onSeek}>
-        {timecodeAt(stretch.start, film.clock)}
-      </button>
-      <span className="grow text-xs text-soft">{seconds(frameToSeconds(framesIn([stretch]), film.rate))}</span>
-      {children}
-    </li>
   );
 }

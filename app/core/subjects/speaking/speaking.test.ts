@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { speakingTurns, turnsOf } from "./speaking";
 import type { Track } from "../tracking/track";
-import { voicedFrames } from "./voice";
+import { speechIn, voiced as voicedFrames } from "./voice";
 
 const RATE = { num: 30, den: 1 };
 const SHOT = { start: 100, end: 400 };
@@ -78,7 +78,10 @@ describe("turns", () => {
 
 test("the voice is laid on the film's frames, and short pauses are filled", () => {
   const speech = Uint8Array.from({ length: 100 }, (_, piece) => (piece >= 50 && piece !== 60 ? 250 : 3));
-  const frames = voicedFrames({ speech, secondsPerPiece: 0.032 }, { start: 0, end: 96 }, RATE);
+  const heard = { speech, secondsPerPiece: 0.032 };
+  const frames = voicedFrames(speechIn(heard, { start: 0, end: 96 }, RATE), RATE);
   expect([frames[47], frames[50], frames[58], frames[90]]).toEqual([0, 1, 1, 1]);
-  expect(voicedFrames(null, { start: 0, end: 5 }, RATE)).toEqual(new Uint8Array(5));
+  expect(speechIn(heard, { start: 48, end: 51 }, RATE)).toEqual(Uint8Array.of(250, 250, 250));
+  // After the end of the sound nobody speaks.
+  expect(speechIn(heard, { start: 200, end: 203 }, RATE)).toEqual(new Uint8Array(3));
 });

@@ -12,21 +12,32 @@ const SPEECH = 128;
 /** Pauses shorter than this belong to the speech around them. */
 const PAUSE_SECONDS = 0.35;
 
-/** For each frame of a range whether somebody speaks; short pauses are filled. */
-export function voicedFrames(voice: VoiceActivity | null, range: FrameRange, rate: Rate): Uint8Array {
+/** Probability of speech in each frame of a range, 0 to 255. */
+export function speechIn(
+  { speech, secondsPerPiece }: VoiceActivity,
+  { start, end }: FrameRange,
+  rate: Rate,
+): Uint8Array {
   const fps = framesPerSecond(rate);
-  const voiced = new Uint8Array(range.end - range.start);
-  if (!voice) return voiced;
-  for (let i = 0; i < voiced.length; i++) {
-    const piece = Math.floor((range.start + i + 0.5) / fps / voice.secondsPerPiece);
-    voiced[i] = (voice.speech[piece] ?? 0) >= SPEECH ? 1 : 0;
+  return Uint8Array.from({ length: end - start }, (_, i) => {
+    const piece = Math.floor((start + i + 0.5) / fps / secondsPerPiece);
+    return speech[piece] ?? 0;
+  });
+}
+
+/**
+ * For each of some frames in a row whether somebody speaks, 1 or 0; short pauses are filled.
+ *
+ * @param speech probability of speech in each, 0 to 255
+ */
+export function voiced(speech: Uint8Array, rate: Rate): Uint8Array {
+  const said = speech.map((probability) => (probability >= SPEECH ? 1 : 0));
+  const pause = Math.round(PAUSE_SECONDS * framesPerSecond(rate));
+  let last = -Infinity;
+  for (let i = 0; i < said.length; i++) {
+    if (!said[i]) continue;
+    if (i - last <= pause) said.fill(1, last + 1, i);
+    last = i;
   }
-  const pause = Math.round(PAUSE_SECONDS * fps);
-  let lastVoiced = -Infinity;
-  for (let i = 0; i < voiced.length; i++) {
-    if (!voiced[i]) continue;
-    if (i - lastVoiced <= pause) voiced.fill(1, lastVoiced + 1, i);
-    lastVoiced = i;
-  }
-  return voiced;
+  return said;
 }

@@ -1,0 +1,98 @@
+/** Stretches that a film can do without: nothing is to be seen, or nothing happens and nobody speaks. */
+import { voiced } from "../subjects/speaking/voice";
+import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
+import { withoutRanges } from "../time/ranges";
+import { type Activity, CHANGE_SECONDS, CHANGE_UNIT, CONTRAST_UNIT } from "./activity";
+
+export type IdleKind =
+  /** The picture is of one colour, mostly black. */
+  | "blank"
+  /** Nobody speaks, and nothing moves. */
+  | "still"
+  /** Nobody speaks for a while between two who do, in one take. */
+  | "pause";
+
+export interface IdleStretch extends FrameRange {
+  kind: IdleKind;
+}
+
+/** Standard deviation of luma of a picture in which there is nothing. */
+const BLANK_CONTRAST = 2.5;
+/** A change of luma, in some part of the picture, that is more than grain and compression make. */
+const MOVES = 5;
+const LEAST_SECONDS: Record<IdleKind, number> = { blank: 0.4, still: 2, pause: 1.5 };
+/** What is left before speech or movement begins again, and after it has ended: a breath. */
+const BREATH_SECONDS = 0.3;
+/** Movements shorter than this, such as a blink, do not end a stretch in which nothing moves; nor does a cut. */
+const BLINK_SECONDS = 0.25;
+
+/** The ranges of frames for which something holds. */
+function rangesWhere(frames: number, holds: (frame: number) => boolean): FrameRange[] {
+  const ranges: FrameRange[] = [];
+  for (let frame = 0; frame < frames; frame++) {
+    if (!holds(frame)) continue;
+    const last = ranges.at(-1);
+    if (last?.end === frame) last.end++;
+    else ranges.push({ start: frame, end: frame + 1 });
+  }
+  return ranges;
+}
+
+/** Ranges without the gaps between them that are shorter than so many frames. */
+function bridged(ranges: readonly FrameRange[], gap: number): FrameRange[] {
+  const joined: FrameRange[] = [];
+  for (const range of ranges) {
+    const last = joined.at(-1);
+    if (last && range.start - last.end < gap) last.end = range.end;
+    else joined.push({ ...range });
+  }
+  return joined;
+}
+
+/** A stretch less a breath at each end but the film's own. */
+function withBreath({ start, end }: FrameRange, breath: number, frames: number): FrameRange {
+  return { start: start === 0 ? 0 : start + breath, end: end === frames ? end : end - breath };
+}
+
+/**
+ * What a film can do without, in order; no two overlap.
+ *
+ * @param activity from the film's first frame on
+ * @param cuts frames at which shots begin: a pause is one in a take, and what moves is not measured over a cut
+ */
+export function idleStretches(activity: Activity, cuts: readonly number[], rate: Rate): IdleStretch[] {
+  const { contrast, change, speech } = activity;
+  const fps = framesPerSecond(rate);
+  const frames = change.length;
+  const [breath, blink] = [BREATH_SECONDS, BLINK_SECONDS].map((seconds) => Math.round(seconds * fps)) as [
+    number,
+    number,
+  ];
+  const isVoiced = voiced(speech, rate);
+  const longEnough = (kind: IdleKind) => (range: FrameRange) => range.end - range.start >= LEAST_SECONDS[kind] * fps;
+
+  const blank = rangesWhere(frames, (frame) => contrast[frame]! * CONTRAST_UNIT < BLANK_CONTRAST).filter(
+    longEnough("blank"),
+  );
+  const silent = rangesWhere(frames, (frame) => !isVoiced[frame]);
+  const moving = bridged(
+    rangesWhere(frames, (frame) => change[frame]! * CHANGE_UNIT >= MOVES),
+    blink,
+    // A change is seen for as long as it is measured over.
+  ).filter((range) => range.end - range.start > blink + CHANGE_SECONDS * fps);
+  const still = withoutRanges(withoutRanges(silent, moving), blank)
+    .map((range) => withBreath(range, breath, frames))
+    .filter(longEnough("still"));
+  const takes = [0, ...cuts, frames];
+  const inOneTake = ({ start, end }: FrameRange) => !takes.some((cut) => cut > start && cut < end);
+  const pauses = silent
+    .filter(({ start, end }) => start > 0 && end < frames)
+    .filter(inOneTake)
+    .map((range) => withBreath(range, breath, frames));
+  const pause = withoutRanges(withoutRanges(pauses, still), blank).filter(longEnough("pause"));
+
+  const named = (kind: IdleKind, ranges: readonly FrameRange[]) => ranges.map((range) => ({ ...range, kind }));
+  return [...named("blank", blank), ...named("still", still), ...named("pause", pause)].sort(
+    (a, b) => a.start - b.start,
+  );
+}
