@@ -3,6 +3,8 @@ import { index, route, type RouteConfig } from "@react-router/dev/routes";
 export default [
   index("routes/films.tsx"),
   route("media-folders", "routes/media-folders.ts"),
+  route("space", "routes/space.ts"),
+  route("house-styles", "routes/house-styles.ts"),
   route("films/:filmId", "routes/desk.tsx"),
   route("films/:filmId/tracks", "routes/tracks.ts"),
   route("films/:filmId/status", "routes/status.ts"),

@@ -41,7 +41,8 @@ function createServer(): Server {
     async onUploadFinish(_request, upload) {
       const file = join(folder, upload.id);
       try {
-        const id = await addFilm(file, filmNameOf(upload.metadata?.filename), "move");
+        const style = upload.metadata?.style ?? null;
+        const id = await addFilm(file, filmNameOf(upload.metadata?.filename), "move", style);
         return { headers: { [FILM_HEADER]: id } };
       } catch (error) {
         if (!(error instanceof FilmError)) throw error;

@@ -10,6 +10,7 @@ import { migration0006 } from "./migrations/0006-active";
 import { migration0007 } from "./migrations/0007-undecoded";
 import { migration0008 } from "./migrations/0008-sentences";
 import { migration0009 } from "./migrations/0009-trims";
+import { migration0010 } from "./migrations/0010-library";
 
 export type Db = Database.Database;
 
@@ -24,6 +25,7 @@ const MIGRATIONS = [
   migration0007,
   migration0008,
   migration0009,
+  migration0010,
 ];
 
 /**

@@ -41,6 +41,12 @@ export interface FilmRow {
   findings: number;
   /** How ready to see transitions, 0 to 100. */
   sensitivity: number;
+  /** Whether it is out of the way, with the films that are done with. */
+  putAway: boolean;
+  /** When it was deleted, in milliseconds since 1970; null while it is not. */
+  deletedAt: number | null;
+  /** When it was added, in the same. */
+  addedAt: number;
 }
 
 interface RawFilm {
@@ -51,6 +57,9 @@ interface RawFilm {
   revision: number;
   findings: number;
   sensitivity: number;
+  put_away: number;
+  deleted_at: number | null;
+  created_at: number;
 }
 
 const toFilm = (row: RawFilm): FilmRow => ({
@@ -61,6 +70,9 @@ const toFilm = (row: RawFilm): FilmRow => ({
   revision: row.revision,
   findings: row.findings,
   sensitivity: row.sensitivity,
+  putAway: row.put_away === 1,
+  deletedAt: row.deleted_at,
+  addedAt: row.created_at,
 });
 
 export function insertFilm(db: Db, film: Pick<FilmRow, "id" | "name" | "file" | "info">): void {
@@ -80,7 +92,7 @@ export interface BrokenFilm {
   problem: string;
 }
 
-/** The films of the library, the newest first, and those that cannot be read, which keep nobody from the others. */
+/** All films of the library, the newest first, deleted or not, and those that cannot be read, which keep nobody from the others. */
 export function readFilms(db: Db): { films: FilmRow[]; broken: BrokenFilm[] } {
   const films: FilmRow[] = [];
   const broken: BrokenFilm[] = [];
@@ -115,6 +127,22 @@ export const raiseRevision = (db: Db, id: string): void =>
 /** Says that there is more to be seen in a film than before. */
 export const raiseFindings = (db: Db, id: string): void =>
   void db.prepare("UPDATE films SET findings = findings + 1 WHERE id = ?").run(id);
+
+export const renameFilm = (db: Db, id: string, name: string): void =>
+  void db.prepare("UPDATE films SET name = ? WHERE id = ?").run(name, id);
+
+export const setPutAway = (db: Db, id: string, away: boolean): void =>
+  void db.prepare("UPDATE films SET put_away = ? WHERE id = ?").run(away ? 1 : 0, id);
+
+export const setDeletedAt = (db: Db, id: string, at: number | null): void =>
+  void db.prepare("UPDATE films SET deleted_at = ? WHERE id = ?").run(at, id);
+
+/** Ids of the films that were deleted before a moment. */
+export const deletedBefore = (db: Db, moment: number): string[] =>
+  db
+    .prepare<[number], { id: string }>("SELECT id FROM films WHERE deleted_at < ?")
+    .all(moment)
+    .map(({ id }) => id);
 
 export const setInfo = (db: Db, id: string, info: FilmInfo): void =>
   void db.prepare("UPDATE films SET info = ? WHERE id = ?").run(JSON.stringify(info), id);

@@ -104,6 +104,14 @@ export const retryJob = (db: Db, id: string): void =>
     )
     .run(id);
 
+/** Says that what came of a job is not there any more, and why; it can be done again. */
+export const dropResult = (db: Db, id: string, why: string): void =>
+  void db
+    .prepare(
+      "UPDATE jobs SET state = 'cancelled', result = NULL, error = ?, progress = 0 WHERE id = ? AND state = 'done'",
+    )
+    .run(why, id);
+
 export const deleteJob = (db: Db, id: string): void => void db.prepare("DELETE FROM jobs WHERE id = ?").run(id);
 
 /** Puts a running job back into the queue, as if it had not been started. */

@@ -3,7 +3,9 @@ import { readdir, rm, writeFile } from "node:fs/promises";
 import { basename, join, parse } from "node:path";
 import { nanoid } from "nanoid";
 import { z } from "zod";
-import { newVersion } from "~/core/edits/film-state";
+import { newVersion, type Version } from "~/core/edits/film-state";
+import { versionsOf } from "~/core/edits/house-style";
+import { findStyle } from "~/db/house-styles.server";
 import { inTransaction } from "~/db/database.server";
 import { deleteFilm, type FilmRow, findFilm, hasFilm, insertFilm, listFilms, setInfo } from "~/db/films.server";
 import { deleteJob, insertJob, listJobs } from "~/db/jobs.server";
@@ -40,11 +42,35 @@ const noteFile = (folder: string): string => join(folder, "film.json");
 /** Says that a film was to be removed, should we not get to the end of it. */
 const removedFile = (folder: string): string => join(folder, "removed");
 
+/** The versions that a film has at first: those of a house style, or one for phones. */
+function firstVersions(styleId: string | null): Version[] {
+  const newId = () => nanoid(10);
+  const style = styleId === null ? null : findStyle(db(), styleId);
+  if (style) return versionsOf(style, newId);
+  return [newVersion({ id: newId(), name: "Vertical 9:16", width: 1080, height: 1920 })];
+}
+
+/** What a film's folder remembers of it. */
+function noteOf(folder: string): FilmNote | null {
+  try {
+    return FilmNote.parse(JSON.parse(readFileSync(noteFile(folder), "utf8")));
+  } catch {
+    return null;
+  }
+}
+
+/** Writes into a film's folder what the film is called now. */
+export async function noteName(id: string, name: string): Promise<void> {
+  const folder = filmFolder(id);
+  const note: FilmNote = { ...noteOf(folder), name };
+  await writeAside(noteFile(folder), (aside) => writeFile(aside, JSON.stringify(note)));
+}
+
 /** Puts a film whose file is in its folder into the library, and queues its proxy and its analysis. */
-function register(id: string, name: string, file: string, info: FilmInfo): void {
+function register(id: string, name: string, file: string, info: FilmInfo, styleId: string | null = null): void {
   inTransaction(db(), () => {
     insertFilm(db(), { id, name, file: storedPath(file), info });
-    saveVersion(db(), id, newVersion({ id: nanoid(10), name: "Vertical 9:16", width: 1080, height: 1920 }));
+    for (const version of firstVersions(styleId)) saveVersion(db(), id, version);
     insertJob(db(), { id: nanoid(10), filmId: id, kind: "proxy" });
     insertJob(db(), { id: nanoid(10), filmId: id, kind: "analyse" });
   });
@@ -52,12 +78,18 @@ function register(id: string, name: string, file: string, info: FilmInfo): void 
 }
 
 /**
- * Takes a file into the library: looks into it, keeps it or where it is, and queues its proxy and its analysis. A first
- * version for phones is made at once.
+ * Takes a file into the library: looks into it, keeps it or where it is, and queues its proxy and its analysis. Its
+ * first versions are made at once.
  *
+ * @param styleId the house style that says which these are; one for phones if null, or if it is not there any more
  * @throws FilmError if it is no film; the file then stays where it is
  */
-export async function addFilm(file: string, name: string, how: "move" | "copy" | "link"): Promise<string> {
+export async function addFilm(
+  file: string,
+  name: string,
+  how: "move" | "copy" | "link",
+  styleId: string | null = null,
+): Promise<string> {
   const info = await probeFilm(file, name);
   const id = nanoid(10);
   const folder = filmFolder(id);
@@ -69,12 +101,12 @@ export async function addFilm(file: string, name: string, how: "move" | "copy" |
     requireSpace(dataFolder(), DATA_FOLDER, info.bytes, name);
     await straighten(file, name, kept);
     if (how === "move") await rm(file);
-    register(id, name, kept, await probeFilm(kept, name));
+    register(id, name, kept, await probeFilm(kept, name), styleId);
   } else {
     const kept = isLinked ? file : join(folder, `source${extensionOf(info)}`);
     if (how === "move") await moveWhole(file, kept);
     if (how === "copy") await copyWhole(file, kept);
-    register(id, name, kept, info);
+    register(id, name, kept, info, styleId);
   }
   prepareFirstPiece(findFilm(db(), id)!);
   return id;
@@ -85,12 +117,13 @@ export async function addFilm(file: string, name: string, how: "move" | "copy" |
  * again.
  *
  * @param file its whole path
+ * @param styleId as `addFilm` takes it
  * @returns its id
  * @throws FilmError if it is no film
  */
-export async function linkFilm(file: string): Promise<string> {
-  const known = listFilms(db()).find((film) => sourceFile(film) === file);
-  return known?.id ?? addFilm(file, filmNameOf(basename(file)), "link");
+export async function linkFilm(file: string, styleId: string | null = null): Promise<string> {
+  const known = listFilms(db()).find((film) => sourceFile(film) === file && film.deletedAt === null);
+  return known?.id ?? addFilm(file, filmNameOf(basename(file)), "link", styleId);
 }
 
 /**
@@ -113,7 +146,7 @@ export async function changeSound(film: FilmRow, index: number): Promise<void> {
 }
 
 /** Stops jobs of a film, and the making of pieces that somebody waits for. */
-async function stopJobs(filmId: string, jobs = listJobs(db(), filmId)): Promise<void> {
+export async function stopJobs(filmId: string, jobs = listJobs(db(), filmId)): Promise<void> {
   await stopPieces(filmId);
   await Promise.all(jobs.map((job) => cancelJob(job.id)));
 }
@@ -147,15 +180,6 @@ export async function removeFilm(id: string): Promise<boolean> {
   deleteFilm(db(), id);
   await rm(filmFolder(id), { recursive: true, force: true });
   return true;
-}
-
-/** What a film's folder remembers of it. */
-function noteOf(folder: string): FilmNote | null {
-  try {
-    return FilmNote.parse(JSON.parse(readFileSync(noteFile(folder), "utf8")));
-  } catch {
-    return null;
-  }
 }
 
 /**

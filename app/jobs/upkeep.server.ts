@@ -5,6 +5,7 @@ import pino from "pino";
 import { backupIsDue, makeBackup } from "~/db/backups.server";
 import { keepReserve } from "~/disk/reserve.server";
 import { isAside } from "~/disk/write-aside.server";
+import { purgeDeleted } from "./library.server";
 import { backupsFolder, dataFolder, db, filmsFolder, uploadsFolder } from "./workplace.server";
 
 const log = pino({ name: "upkeep" });
@@ -55,6 +56,7 @@ export function expireUploads(folder: string, now = Date.now()): void {
 
 async function careForData(): Promise<void> {
   expireUploads(uploadsFolder());
+  await purgeDeleted();
   keepReserve(dataFolder());
   if (backupIsDue(backupsFolder())) await makeBackup(db(), backupsFolder());
 }

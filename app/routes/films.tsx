@@ -1,8 +1,18 @@
+import { isAbsolute } from "node:path";
+import { type ReactNode, useState } from "react";
 import { useRevalidator } from "react-router";
 import { z } from "zod";
+import { assertNever } from "~/core/assert-never";
 import { Id } from "~/core/ids";
 import { BrokenFilmCard, FilmCard } from "~/components/library/film-card";
 import { AddFilm } from "~/components/library/add-film";
+import { FilmList } from "~/components/library/film-list";
+import { LAYOUTS, LibraryTools } from "~/components/library/library-tools";
+import { type FilmView, ORDERS, type Shelf, shelfOf, SHELVES, shownFilms } from "~/components/library/library-view";
+import { StorageDialog } from "~/components/library/storage-dialog";
+import { StyleChoice } from "~/components/library/style-choice";
+import { useSpaces } from "~/components/library/use-spaces";
+import { useStored } from "~/components/common/use-stored";
 import { type LinkAnswer, MediaBrowser } from "~/components/library/media-browser";
 import { UnfinishedUploads } from "~/components/library/unfinished-uploads";
 import { UploadCard } from "~/components/library/upload-card";
@@ -11,9 +21,12 @@ import { Wordmark } from "~/components/common/wordmark";
 import { isUnderWay, usePolling } from "~/components/common/use-polling";
 import { lackingOf } from "~/core/checks/lacking-pictures";
 import { listUndecoded } from "~/db/analysis.server";
-import { readFilms } from "~/db/films.server";
+import { type BrokenFilm, readFilms } from "~/db/films.server";
+import { listStyles } from "~/db/house-styles.server";
+import { listVersions } from "~/db/versions.server";
 import { findJob, listJobs, secondsLeft } from "~/db/jobs.server";
 import { linkFilm, removeFilm } from "~/jobs/films.server";
+import { bringBack, clearCopy, clearExports, deleteFilmForNow, putAway, renameFilm } from "~/jobs/library.server";
 import { NotOpenError, openedFolders, requireOpen } from "~/jobs/media-folders.server";
 import { FilmError } from "~/media/film-tool.server";
 import { changeJob } from "~/jobs/queue.server";
@@ -21,33 +34,47 @@ import { db } from "~/jobs/workplace.server";
 import { listUploads } from "~/jobs/uploads.server";
 import { countShots } from "~/db/shots.server";
 import type { Route } from "./+types/films";
-import { orDiskFull, readIntent, refusal } from "./requests.server";
+import { orDiskFull, readIntent, refusal, requireKept } from "./requests.server";
 
 export const meta = () => [{ title: "Films · Glad Pan" }];
 
 export async function loader() {
   const known = readFilms(db());
-  const films = known.films.map(({ id, name, info }) => {
+  const films = known.films.map(({ id, name, file, info, putAway, deletedAt, addedAt }) => {
     const jobs = listJobs(db(), id)
       .filter((job) => job.kind !== "render")
       .map((job) => ({ ...job, secondsLeft: secondsLeft(job) }));
     const { picture, rate, frames } = info;
     const lacking = lackingOf(info, listUndecoded(db(), id));
-    return { id, name, info: { picture, rate, frames }, lacking, jobs, shots: countShots(db(), id) };
+    const counts = { shots: countShots(db(), id), versions: listVersions(db(), id).length };
+    const place = { isLinked: isAbsolute(file), putAway, deletedAt, addedAt };
+    return { id, name, info: { picture, rate, frames }, lacking, jobs, ...counts, ...place } satisfies FilmView;
   });
-  return { films, broken: known.broken, unfinished: listUploads(), hasFolders: (await openedFolders()).length > 0 };
+  return {
+    films,
+    broken: known.broken,
+    unfinished: listUploads(),
+    hasFolders: (await openedFolders()).length > 0,
+    styles: listStyles(db()),
+  };
 }
 
 const Intent = z.discriminatedUnion("intent", [
-  z.object({ intent: z.literal("delete"), filmId: Id }),
+  z.object({ intent: z.literal("rename"), filmId: Id, name: z.string().trim().min(1).max(200) }),
+  z.object({
+    intent: z.enum(["put-away", "take-out", "delete", "bring-back", "clear-copy", "clear-renders"]),
+    filmId: Id,
+  }),
+  z.object({ intent: z.literal("delete-for-good"), filmId: Id }),
   z.object({ intent: z.enum(["cancel", "retry"]), jobId: Id }),
-  z.object({ intent: z.literal("link"), path: z.string().min(1).max(4096) }),
+  z.object({ intent: z.literal("link"), path: z.string().min(1).max(4096), styleId: Id.optional() }),
 ]);
+type Intent = z.infer<typeof Intent>;
 
 /** Adds a film that lies in a folder that the operator has opened. */
-async function link(path: string): Promise<LinkAnswer> {
+async function link(path: string, styleId: string | null): Promise<LinkAnswer> {
   try {
-    return { linked: await linkFilm(await requireOpen(path)) };
+    return { linked: await linkFilm(await requireOpen(path), styleId) };
   } catch (error) {
     if (error instanceof FilmError || error instanceof NotOpenError) return { error: error.message };
     throw error;
@@ -57,22 +84,51 @@ async function link(path: string): Promise<LinkAnswer> {
 export async function action({ request }: Route.ActionArgs) {
   const intent = await readIntent(request, Intent);
   return orDiskFull(async () => {
-    if (intent.intent === "link") return link(intent.path);
-    if (intent.intent === "delete") {
-      if (!(await removeFilm(intent.filmId))) throw refusal(404, "There is no such film in your library.");
-      return null;
-    }
-    const job = findJob(db(), intent.jobId);
-    if (!job) throw refusal(404, "There is no such job.");
-    await changeJob(job.id, intent.intent);
+    if (intent.intent === "link") return link(intent.path, intent.styleId ?? null);
+    if ("jobId" in intent) {
+      const job = findJob(db(), intent.jobId);
+      if (!job) throw refusal(404, "There is no such job.");
+      await changeJob(job.id, intent.intent);
+    } else await changeFilm(intent);
     return null;
   });
 }
 
-export default function Films({ loaderData: { films, broken, unfinished, hasFolders } }: Route.ComponentProps) {
+/** Does something to a film as a whole. */
+async function changeFilm(intent: Extract<Intent, { filmId: string }>): Promise<void> {
+  if (intent.intent === "delete-for-good") {
+    // Also what cannot be read any more.
+    if (!(await removeFilm(intent.filmId))) throw refusal(404, "There is no such film in your library.");
+    return;
+  }
+  const film = requireKept(intent.filmId);
+  switch (intent.intent) {
+    case "rename":
+      return renameFilm(film, intent.name);
+    case "put-away":
+    case "take-out":
+      return putAway(film, intent.intent === "put-away");
+    case "delete":
+      return deleteFilmForNow(film);
+    case "bring-back":
+      return bringBack(film);
+    case "clear-copy":
+      return clearCopy(film);
+    case "clear-renders":
+      return clearExports(film);
+    default:
+      return assertNever(intent);
+  }
+}
+
+const names = <Name extends string>(of: Record<Name, unknown>) => Object.keys(of) as Name[];
+
+export default function Films({ loaderData }: Route.ComponentProps) {
+  const { films, broken, unfinished, hasFolders, styles } = loaderData;
   const revalidator = useRevalidator();
   const reload = () => void revalidator.revalidate();
-  const { uploads, add, dismiss, goOn } = useUploads(unfinished, reload);
+  const [styleId, setStyleId] = useState<string | null>(null);
+  const { uploads, add, dismiss, goOn } = useUploads(unfinished, styleId, reload);
   const sent = new Set(uploads.map(({ serverId }) => serverId));
   const busy = films.some((film) => film.jobs.some(isUnderWay));
   usePolling(busy, 1000);
@@ -81,27 +137,14 @@ export default function Films({ loaderData: { films, broken, unfinished, hasFold
       <header className="flex items-center gap-4 border-b border-line bg-panel px-8 py-4">
         <Wordmark />
         <div className="grow" />
-        {hasFolders && <MediaBrowser />}
+        <StyleChoice styles={styles} value={styleId} onChange={setStyleId} />
+        {hasFolders && <MediaBrowser styles={styles} styleId={styleId} onStyle={setStyleId} />}
         <AddFilm onFiles={add} />
       </header>
       <main className="mx-auto max-w-6xl px-8 py-8">
-        <h1 className="font-display text-3xl font-semibold tracking-tight">Films</h1>
-        <UnfinishedUploads uploads={unfinished.filter(({ id }) => !sent.has(id))} onDiscarded={reload} />
-        {films.length + broken.length === 0 ? (
-          <p className="mt-4 max-w-md text-soft">
-            Nothing here yet. Add a finished film; Glad Pan finds its shots and follows whoever matters in each, and you
-            get it back upright, square, or in any other shape. Your original is never touched.
-          </p>
-        ) : (
-          <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-6">
-            {films.map((film) => (
-              <FilmCard key={film.id} film={film} />
-            ))}
-            {broken.map((film) => (
-              <BrokenFilmCard key={film.id} film={film} />
-            ))}
-          </ul>
-        )}
+        <Shelves films={films} broken={broken}>
+          <UnfinishedUploads uploads={unfinished.filter(({ id }) => !sent.has(id))} onDiscarded={reload} />
+        </Shelves>
       </main>
       {uploads.length > 0 && (
         <ul
@@ -119,5 +162,58 @@ export default function Films({ loaderData: { films, broken, unfinished, hasFold
         </ul>
       )}
     </div>
+  );
+}
+
+interface ShelvesProps {
+  films: FilmView[];
+  broken: BrokenFilm[];
+  children: ReactNode;
+}
+
+/** The films of the library, a shelf at a time. */
+function Shelves({ films, broken, children }: ShelvesProps) {
+  const [wanted, setShelf] = useState<Shelf>("work");
+  const [search, setSearch] = useState("");
+  const [order, setOrder] = useStored("glad-pan-order", names(ORDERS), "newest");
+  const [layout, setLayout] = useStored("glad-pan-layout", names(LAYOUTS), "cards");
+  const { spaces, free } = useSpaces(films);
+  const counts = { work: 0, away: 0, deleted: 0 };
+  for (const film of films) counts[shelfOf(film)]++;
+  // The last film may have left a shelf that is looked at.
+  const shelf = counts[wanted] > 0 ? wanted : "work";
+  const shown = shownFilms(films, { shelf, search, order }, spaces);
+  if (films.length + broken.length === 0) {
+    return (
+      <>
+        <h1 className="font-display text-3xl font-semibold tracking-tight">Films</h1>
+        {children}
+        <p className="mt-4 max-w-md text-soft">
+          Nothing here yet. Add a finished film; Glad Pan finds its shots and follows whoever matters in each, and you
+          get it back upright, square, or in any other shape. Your original is never touched.
+        </p>
+      </>
+    );
+  }
+  return (
+    <>
+      <div className="flex flex-wrap items-center gap-3">
+        <h1 className="mr-auto font-display text-3xl font-semibold tracking-tight">{SHELVES[shelf]}</h1>
+        <LibraryTools
+          {...{ shelf, counts, search, order, layout }}
+          {...{ onShelf: setShelf, onSearch: setSearch, onOrder: setOrder, onLayout: setLayout }}
+        />
+        <StorageDialog films={films} spaces={spaces} free={free} />
+      </div>
+      {children}
+      {shown.length === 0 && search && (
+        <p className="mt-6 text-sm text-soft">No film on this shelf is called anything like “{search}”.</p>
+      )}
+      {layout === "list" && shown.length > 0 && <FilmList films={shown} spaces={spaces} />}
+      <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-6">
+        {layout === "cards" && shown.map((film) => <FilmCard key={film.id} film={film} space={spaces[film.id]} />)}
+        {shelf === "work" && broken.map((film) => <BrokenFilmCard key={film.id} film={film} />)}
+      </ul>
+    </>
   );
 }

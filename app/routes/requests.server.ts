@@ -29,9 +29,16 @@ export function orRefuse<T>(work: () => T): T {
 /**
  * A film by its id, as it came from outside.
  *
- * @throws a response with status 404 if there is none, 422 if what is stored of it cannot be read
+ * @throws a response with status 404 if there is none or it is deleted, 422 if what is stored of it cannot be read
  */
 export function requireFilm(id: string): FilmRow {
+  const film = requireKept(id);
+  if (film.deletedAt !== null) throw refusal(404, `${film.name} is deleted. Bring it back from your library first.`);
+  return film;
+}
+
+/** A film that may be deleted for now, in the same way. */
+export function requireKept(id: string): FilmRow {
   const film = isId(id) ? orRefuse(() => findFilm(db(), id)) : null;
   if (!film) throw refusal(404, "There is no such film in your library.");
   return film;

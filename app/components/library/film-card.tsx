@@ -1,34 +1,28 @@
-import { Film, Info, Trash2, TriangleAlert } from "lucide-react";
-import { useState } from "react";
+import { Info, Trash2, TriangleAlert } from "lucide-react";
+import type { ReactNode } from "react";
 import { AlertDialog } from "radix-ui";
-import { Link, useFetcher } from "react-router";
-import { describeLacking, type Lacking } from "~/core/checks/lacking-pictures";
+import { Link } from "react-router";
+import { describeLacking } from "~/core/checks/lacking-pictures";
 import { counted } from "~/core/counted";
 import { asSentence } from "~/core/sentence";
-import { formatRate, type Rate } from "~/core/time/rate";
+import { formatRate } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import { Button, IconButton } from "~/components/common/button";
-import type { JobView } from "~/core/film-status";
+import { DAYS_KEPT } from "~/core/days-kept";
+import { useFilmActions } from "./film-actions";
+import { FilmMenu } from "./film-menu";
 import { JobStatus } from "./job-status";
-
-export interface FilmView {
-  id: string;
-  name: string;
-  info: { picture: { width: number; height: number }; rate: Rate; frames: number };
-  lacking: Lacking;
-  shots: number;
-  jobs: JobView[];
-}
+import { type FilmView, hasPoster, type SpaceView } from "./library-view";
+import { Poster } from "./poster";
 
 /** One film of the library: what it looks like, what it is, how far its analysis is. */
-export function FilmCard({ film }: { film: FilmView }) {
+export function FilmCard({ film, space }: { film: FilmView; space: SpaceView | undefined }) {
   const { picture, rate, frames } = film.info;
   const analysed = film.jobs.some((job) => job.kind === "analyse" && job.state === "done");
-  const hasPoster = film.jobs.some((job) => job.kind === "proxy" && (job.state === "done" || job.progress > 0));
   return (
     <li className="group relative overflow-hidden rounded-lg border border-line bg-panel focus-within:border-soft hover:border-soft">
-      <Link to={`/films/${film.id}`} className="block outline-offset-[-2px]" aria-label={`Open ${film.name}`}>
-        <Poster filmId={film.id} ready={hasPoster} />
+      <CardLink film={film}>
+        <Poster filmId={film.id} ready={hasPoster(film)} />
         <div className="px-4 pt-3">
           <h2 className="truncate font-display text-base font-semibold">{film.name}</h2>
           <p className="mt-0.5 text-xs text-soft">
@@ -36,7 +30,7 @@ export function FilmCard({ film }: { film: FilmView }) {
             {formatRate(rate)} fps
           </p>
         </div>
-      </Link>
+      </CardLink>
       <div className="min-h-10 px-4 pt-2 pb-4">
         {describeLacking(film.lacking, frames, rate).map((sentence) => (
           <p key={sentence} className="mb-1 flex gap-1.5 text-xs text-soft">
@@ -44,11 +38,32 @@ export function FilmCard({ film }: { film: FilmView }) {
             {sentence}
           </p>
         ))}
-        {analysed ? <p className="text-xs text-soft">{counted(film.shots, "shot")} found</p> : null}
-        <JobStatus jobs={film.jobs} />
+        {film.deletedAt === null ? (
+          <>
+            {analysed ? <p className="text-xs text-soft">{counted(film.shots, "shot")} found</p> : null}
+            <JobStatus jobs={film.jobs} />
+          </>
+        ) : (
+          <p className="text-xs text-soft">Deleted; can be brought back for {daysLeft(film.deletedAt)}.</p>
+        )}
       </div>
-      <DeleteFilm film={film} />
+      <FilmMenu film={film} space={space} className="absolute top-2 right-2 bg-panel/85" />
     </li>
+  );
+}
+
+const DAY_MS = 24 * 60 * 60 * 1000;
+
+const daysLeft = (deletedAt: number): string =>
+  counted(Math.max(1, Math.ceil(DAYS_KEPT - (Date.now() - deletedAt) / DAY_MS)), "more day");
+
+/** What of a card opens the film, unless it is deleted. */
+function CardLink({ film, children }: { film: FilmView; children: ReactNode }) {
+  if (film.deletedAt !== null) return <div className="opacity-60">{children}</div>;
+  return (
+    <Link to={`/films/${film.id}`} className="block outline-offset-[-2px]" aria-label={`Open ${film.name}`}>
+      {children}
+    </Link>
   );
 }
 
@@ -61,31 +76,14 @@ export function BrokenFilmCard({ film }: { film: { id: string; name: string; pro
         <TriangleAlert className="mt-px size-3.5 shrink-0" aria-hidden />
         {asSentence(film.problem)}
       </p>
-      <DeleteFilm film={film} />
+      <RemoveBroken film={film} />
     </li>
   );
 }
 
-function Poster({ filmId, ready }: { filmId: string; ready: boolean }) {
-  const [failed, setFailed] = useState(false);
-  return (
-    <div className="flex aspect-video items-center justify-center bg-well">
-      {ready && !failed ? (
-        <img
-          src={`/media/${filmId}/poster.jpg`}
-          alt=""
-          className="size-full object-contain"
-          onError={() => setFailed(true)}
-        />
-      ) : (
-        <Film className="size-8 text-soft/60" aria-hidden />
-      )}
-    </div>
-  );
-}
-
-function DeleteFilm({ film }: { film: Pick<FilmView, "id" | "name"> }) {
-  const fetcher = useFetcher();
+/** Removes a film that cannot be read, and so not be brought back either. */
+function RemoveBroken({ film }: { film: Pick<FilmView, "id" | "name"> }) {
+  const { act } = useFilmActions(film);
   return (
     <AlertDialog.Root>
       <AlertDialog.Trigger asChild>
@@ -109,12 +107,7 @@ function DeleteFilm({ film }: { film: Pick<FilmView, "id" | "name"> }) {
               <Button>Keep it</Button>
             </AlertDialog.Cancel>
             <AlertDialog.Action asChild>
-              <Button
-                variant="accent"
-                onClick={() =>
-                  void fetcher.submit({ intent: "delete", filmId: film.id }, { method: "post", action: "/?index" })
-                }
-              >
+              <Button variant="accent" onClick={() => act({ intent: "delete-for-good" })}>
                 Remove
               </Button>
             </AlertDialog.Action>

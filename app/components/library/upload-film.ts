@@ -47,9 +47,15 @@ class Speed {
 /**
  * Uploads a film, and calls back with each change until it is done, refused, or interrupted for long.
  *
+ * @param styleId the house style that the film begins with
  * @param url of an upload of the same file that has begun before, which goes on from where it was
  */
-export function uploadFilm(file: File, url: string | null, onChange: (upload: FilmUpload) => void): FilmUpload {
+export function uploadFilm(
+  file: File,
+  styleId: string | null,
+  url: string | null,
+  onChange: (upload: FilmUpload) => void,
+): FilmUpload {
   const speed = new Speed();
   const state: FilmUpload = {
     id: crypto.randomUUID(),
@@ -69,7 +75,7 @@ export function uploadFilm(file: File, url: string | null, onChange: (upload: Fi
     ...(url ? { uploadUrl: url } : {}),
     chunkSize: CHUNK_BYTES,
     retryDelays: RETRY_DELAYS,
-    metadata: { filename: file.name, changed: String(file.lastModified) },
+    metadata: { filename: file.name, changed: String(file.lastModified), ...(styleId ? { style: styleId } : {}) },
     // The server knows what it has, also for another browser.
     storeFingerprintForResuming: false,
     onUploadUrlAvailable: () => report({ serverId: upload.url?.split("/").at(-1) ?? null }),

@@ -193,6 +193,9 @@ export function describeEdit(command: Command, state: FilmState): string {
     const { frame } = keys[0]!.key;
     return `Copied the key at ${say.time(frame)} to ${counted(keys.length, "other version")}`;
   }
+  if (commands.length > 1 && commands.every(({ type }) => type === "add-version")) {
+    return `Added ${counted(commands.length, "version")}`;
+  }
   // What follows the first command is what it entails, such as following the thing that was marked.
   return single(commands[0]!, say);
 }

@@ -6,6 +6,7 @@ import { Link } from "react-router";
 import { IconButton } from "~/components/common/button";
 import { ShapeIcon } from "~/components/common/shape-icon";
 import type { Version } from "~/core/edits/film-state";
+import { HouseStylesDialog } from "../dialogs/house-styles-dialog";
 import { VersionDialog, type VersionDraft } from "../dialogs/version-dialog";
 import { useDesk } from "../state/desk-context";
 
@@ -51,6 +52,7 @@ export function VersionBar() {
       <IconButton label="Add a version" className="shrink-0" onClick={() => setEdited("new")}>
         <Plus className="size-4" aria-hidden />
       </IconButton>
+      <HouseStylesDialog />
       {edited && (
         <VersionDialog
           version={edited === "new" ? null : edited}

@@ -1,0 +1,70 @@
+import { AlertDialog } from "radix-ui";
+import { Button } from "~/components/common/button";
+import { formatBytes } from "~/core/bytes";
+import { DAYS_KEPT } from "~/core/days-kept";
+import { counted } from "~/core/counted";
+import type { FilmIntent } from "./film-actions";
+import type { FilmView, SpaceView } from "./library-view";
+
+interface DeleteFilmProps {
+  film: FilmView;
+  space: SpaceView | undefined;
+  onDelete: (intent: FilmIntent) => void;
+  onClose: () => void;
+}
+
+/** Says what goes with a film, at once and later, and deletes it. */
+export function DeleteFilm({ film, space, onDelete, onClose }: DeleteFilmProps) {
+  const forGood = film.deletedAt !== null;
+  return (
+    <AlertDialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <AlertDialog.Portal>
+        <AlertDialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
+        <AlertDialog.Content className="fixed top-1/2 left-1/2 z-40 w-[28rem] -translate-1/2 rounded-lg border border-line bg-panel p-6 shadow-xl">
+          <AlertDialog.Title className="font-display text-lg font-semibold">
+            {forGood ? "Delete for good?" : "Delete this film?"}
+          </AlertDialog.Title>
+          <AlertDialog.Description className="mt-1 truncate text-sm">{film.name}</AlertDialog.Description>
+          <ul className="mt-3 flex flex-col gap-1.5 text-sm text-soft">
+            {(forGood ? finalLosses(film, space) : losses(film, space)).map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+          <div className="mt-5 flex justify-end gap-2">
+            <AlertDialog.Cancel asChild>
+              <Button>Keep it</Button>
+            </AlertDialog.Cancel>
+            <AlertDialog.Action asChild>
+              <Button variant="accent" onClick={() => onDelete({ intent: forGood ? "delete-for-good" : "delete" })}>
+                {forGood ? "Delete for good" : "Delete"}
+              </Button>
+            </AlertDialog.Action>
+          </div>
+        </AlertDialog.Content>
+      </AlertDialog.Portal>
+    </AlertDialog.Root>
+  );
+}
+
+const inBytes = (bytes: number | undefined) => (bytes === undefined ? "" : ` (${formatBytes(bytes)})`);
+const workOf = ({ shots, versions }: FilmView) =>
+  `${counted(shots, "shot")}, ${counted(versions, "version")} and your keys`;
+const ORIGINAL_STAYS = "The original stays where it is on this machine; it is never touched.";
+
+function losses(film: FilmView, space: SpaceView | undefined): string[] {
+  return [
+    `Its light copy${inBytes(space?.lightCopy)} and its renders${inBytes(space?.renders)} go now.`,
+    `Your work – ${workOf(film)} – ${film.isLinked ? "goes" : `and its file in the library${inBytes(space?.source)} go`} in ${DAYS_KEPT} days; until then you can bring it back.`,
+    ...(film.isLinked ? [ORIGINAL_STAYS] : []),
+  ];
+}
+
+function finalLosses(film: FilmView, space: SpaceView | undefined): string[] {
+  return [
+    film.isLinked
+      ? `Your work – ${workOf(film)} – goes now.`
+      : `Your work – ${workOf(film)} – and its file in the library${inBytes(space?.source)} go now.`,
+    ...(film.isLinked ? [ORIGINAL_STAYS] : []),
+    "This cannot be undone.",
+  ];
+}

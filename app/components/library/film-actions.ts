@@ -1,0 +1,32 @@
+import { useFetcher } from "react-router";
+import { toast } from "sonner";
+
+/** What can be done to a film of the library as a whole. */
+export type FilmIntent =
+  | { intent: "rename"; name: string }
+  | { intent: "put-away" | "take-out" | "delete" | "bring-back" | "delete-for-good" | "clear-copy" | "clear-renders" };
+
+/** What is said of something that was done to a film, and what undoes it. */
+const UNDOABLE = {
+  "put-away": { said: "is put away", undo: "take-out" },
+  delete: { said: "is deleted", undo: "bring-back" },
+} as const;
+
+/** Sends what is to be done to a film, and says so where it can be undone; `isBusy` until it is done. */
+export function useFilmActions({ id, name }: { id: string; name: string }): {
+  act: (intent: FilmIntent) => void;
+  isBusy: boolean;
+} {
+  const { submit, state } = useFetcher();
+  const send = (intent: FilmIntent) => submit({ ...intent, filmId: id }, { method: "post", action: "/?index" });
+  const tell = (text: string, undo: FilmIntent) =>
+    toast(text, { action: { label: "Undo", onClick: () => void send(undo) } });
+  const act = async (intent: FilmIntent) => {
+    await send(intent);
+    if (intent.intent === "rename") tell(`${name} is called ${intent.name} now.`, { intent: "rename", name });
+    if (intent.intent !== "put-away" && intent.intent !== "delete") return;
+    const { said, undo } = UNDOABLE[intent.intent];
+    tell(`${name} ${said}.`, { intent: undo });
+  };
+  return { act: (intent) => void act(intent), isBusy: state !== "idle" };
+}

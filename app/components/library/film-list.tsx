@@ -1,0 +1,86 @@
+import { Link } from "react-router";
+import { formatBytes } from "~/core/bytes";
+import { counted } from "~/core/counted";
+import { formatRate } from "~/core/time/rate";
+import { formatTimecode } from "~/core/time/timecode";
+import { isUnderWay } from "~/components/common/use-polling";
+import { FilmMenu } from "./film-menu";
+import { type FilmView, hasPoster, type Spaces, totalSpace } from "./library-view";
+import { Poster } from "./poster";
+
+const CELL = "px-3 py-1.5 text-left";
+const DAY = new Intl.DateTimeFormat(undefined, { dateStyle: "medium" });
+
+/** Many films at a glance: a line each. */
+export function FilmList({ films, spaces }: { films: readonly FilmView[]; spaces: Spaces }) {
+  return (
+    <table className="mt-4 w-full border-collapse text-sm">
+      <thead className="text-xs text-soft">
+        <tr className="border-b border-line">
+          <th className={CELL} aria-label="Picture" />
+          <th className={`${CELL} w-full`}>Name</th>
+          <th className={CELL}>Length</th>
+          <th className={CELL}>Picture</th>
+          <th className={CELL}>Shots</th>
+          <th className={CELL}>Versions</th>
+          <th className={CELL}>Space</th>
+          <th className={CELL}>Added</th>
+          <th className={CELL} aria-label="More" />
+        </tr>
+      </thead>
+      <tbody>
+        {films.map((film) => (
+          <FilmLine key={film.id} film={film} spaces={spaces} />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function FilmLine({ film, spaces }: { film: FilmView; spaces: Spaces }) {
+  const { picture, rate, frames } = film.info;
+  const space = spaces[film.id];
+  return (
+    <tr className="border-b border-line whitespace-nowrap hover:bg-panel">
+      <td className={CELL}>
+        <div className="w-16">
+          <Poster filmId={film.id} ready={hasPoster(film)} />
+        </div>
+      </td>
+      <td className={`${CELL} max-w-0 truncate`}>
+        {film.deletedAt === null ? (
+          <Link to={`/films/${film.id}`} aria-label={`Open ${film.name}`} className="font-medium hover:underline">
+            {film.name}
+          </Link>
+        ) : (
+          <span className="font-medium">{film.name}</span>
+        )}
+        <LineStatus film={film} />
+      </td>
+      <td className={`${CELL} font-mono text-xs`}>{formatTimecode(frames, rate)}</td>
+      <td className={CELL}>
+        {picture.width} × {picture.height}, {formatRate(rate)} fps
+      </td>
+      <td className={CELL}>{film.shots}</td>
+      <td className={CELL}>{film.versions}</td>
+      <td className={CELL}>{space ? formatBytes(totalSpace(space)) : ""}</td>
+      <td className={CELL}>{DAY.format(film.addedAt)}</td>
+      <td className={CELL}>
+        <FilmMenu film={film} space={space} />
+      </td>
+    </tr>
+  );
+}
+
+/** What is being done to a film, or went wrong with it, in a few words. */
+function LineStatus({ film }: { film: FilmView }) {
+  const under = film.jobs.find(isUnderWay);
+  const failed = film.jobs.filter(({ state }) => state === "failed");
+  if (failed.length > 0) return <span className="ml-2 text-xs text-warn">{counted(failed.length, "job")} failed</span>;
+  if (!under) return null;
+  return (
+    <span className="ml-2 text-xs text-soft">
+      {under.step || "Waiting"} {Math.round(100 * under.progress)} %
+    </span>
+  );
+}

@@ -1,0 +1,69 @@
+import { Archive, ArchiveRestore, Ellipsis, Pencil, Trash2, Undo2 } from "lucide-react";
+import { DropdownMenu } from "radix-ui";
+import { type ReactNode, useState } from "react";
+import { IconButton } from "~/components/common/button";
+import { DeleteFilm } from "./delete-film";
+import { useFilmActions } from "./film-actions";
+import type { FilmView, SpaceView } from "./library-view";
+import { RenameFilm } from "./rename-film";
+
+const ITEM =
+  "flex cursor-default items-center gap-3 rounded-sm px-2 py-1.5 text-sm outline-none data-highlighted:bg-well";
+
+interface FilmMenuProps {
+  film: FilmView;
+  /** What of it takes how much space; undefined while that is not known. */
+  space: SpaceView | undefined;
+  className?: string;
+}
+
+/** All that can be done to a film as a whole. */
+export function FilmMenu({ film, space, className }: FilmMenuProps) {
+  const [open, setOpen] = useState<"rename" | "delete" | null>(null);
+  const { act, isBusy } = useFilmActions(film);
+  const close = () => setOpen(null);
+  const item = (text: string, icon: ReactNode, onSelect: () => void) => (
+    <DropdownMenu.Item className={ITEM} onSelect={onSelect}>
+      {icon}
+      {text}
+    </DropdownMenu.Item>
+  );
+  return (
+    <>
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <IconButton label={`More for ${film.name}`} disabled={isBusy} className={className}>
+            <Ellipsis className="size-4" aria-hidden />
+          </IconButton>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            align="end"
+            className="z-30 min-w-48 rounded-md border border-line bg-raised p-1 shadow-lg"
+          >
+            {film.deletedAt !== null ? (
+              <>
+                {item("Bring back", <Undo2 className="size-4" aria-hidden />, () => act({ intent: "bring-back" }))}
+                {item("Delete for good", <Trash2 className="size-4" aria-hidden />, () => setOpen("delete"))}
+              </>
+            ) : (
+              <>
+                {item("Rename", <Pencil className="size-4" aria-hidden />, () => setOpen("rename"))}
+                {film.putAway
+                  ? item("Take out again", <ArchiveRestore className="size-4" aria-hidden />, () =>
+                      act({ intent: "take-out" }),
+                    )
+                  : item("Put away", <Archive className="size-4" aria-hidden />, () => act({ intent: "put-away" }))}
+                {item("Delete", <Trash2 className="size-4" aria-hidden />, () => setOpen("delete"))}
+              </>
+            )}
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      {open === "rename" && (
+        <RenameFilm name={film.name} onRename={(name) => act({ intent: "rename", name })} onClose={close} />
+      )}
+      {open === "delete" && <DeleteFilm film={film} space={space} onDelete={act} onClose={close} />}
+    </>
+  );
+}

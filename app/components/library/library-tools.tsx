@@ -1,0 +1,89 @@
+import { clsx } from "clsx";
+import { LayoutGrid, List, Search } from "lucide-react";
+import { ToggleGroup } from "radix-ui";
+import { Hint } from "~/components/common/button";
+import { SelectMenu } from "~/components/common/select-menu";
+import { type Order, ORDERS, type Shelf, SHELVES } from "./library-view";
+
+export const LAYOUTS = {
+  cards: { name: "As cards", Icon: LayoutGrid },
+  list: { name: "As a list", Icon: List },
+} as const;
+export type Layout = keyof typeof LAYOUTS;
+
+interface LibraryToolsProps {
+  shelf: Shelf;
+  counts: Record<Shelf, number>;
+  search: string;
+  order: Order;
+  layout: Layout;
+  onShelf: (shelf: Shelf) => void;
+  onSearch: (search: string) => void;
+  onOrder: (order: Order) => void;
+  onLayout: (layout: Layout) => void;
+}
+
+/** Which films are shown, and how. */
+export function LibraryTools(props: LibraryToolsProps) {
+  const { shelf, counts, search, order, layout, onShelf, onSearch, onOrder, onLayout } = props;
+  const shelves = (Object.keys(SHELVES) as Shelf[]).filter((name) => name === "work" || counts[name] > 0);
+  return (
+    <div className="flex flex-wrap items-center gap-3">
+      {shelves.length > 1 && (
+        <nav aria-label="Shelves" className="flex gap-1">
+          {shelves.map((name) => (
+            <button
+              key={name}
+              type="button"
+              aria-current={name === shelf}
+              onClick={() => onShelf(name)}
+              className={clsx(
+                "rounded-md px-2.5 py-1.5 text-sm",
+                name === shelf ? "bg-well font-semibold" : "text-soft hover:bg-well hover:text-ink",
+              )}
+            >
+              {SHELVES[name]} <span className="font-normal text-soft">{counts[name]}</span>
+            </button>
+          ))}
+        </nav>
+      )}
+      <label className="flex items-center gap-2 rounded-md border border-line bg-raised px-2 py-1 focus-within:border-soft">
+        <Search className="size-4 text-soft" aria-hidden />
+        <input
+          type="search"
+          aria-label="Search by name"
+          placeholder="Search"
+          value={search}
+          onChange={(event) => onSearch(event.target.value)}
+          className="w-40 bg-transparent text-sm outline-none"
+        />
+      </label>
+      <SelectMenu
+        label="Order"
+        placeholder=""
+        items={Object.entries(ORDERS).map(([value, text]) => ({ value, text }))}
+        value={order}
+        onChange={(value) => onOrder(value as Order)}
+      />
+      <ToggleGroup.Root
+        type="single"
+        aria-label="Layout"
+        value={layout}
+        onValueChange={(value) => value && onLayout(value as Layout)}
+        className="flex overflow-hidden rounded-md border border-line"
+      >
+        {Object.entries(LAYOUTS).map(([value, { name, Icon }]) => (
+          <Hint key={value} text={name}>
+            <ToggleGroup.Item
+              value={value}
+              aria-label={name}
+              className="bg-raised px-2 py-1.5 hover:bg-well aria-checked:bg-accent-wash"
+            >
+              <Icon className="size-4" aria-hidden />
+            </ToggleGroup.Item>
+          </Hint>
+        ))}
+      </ToggleGroup.Root>
+    </div>
+  );
+}

@@ -1,0 +1,75 @@
+/** Which films of the library are shown, and in what order. */
+import type { Lacking } from "~/core/checks/lacking-pictures";
+import type { JobView } from "~/core/film-status";
+import { frameToSeconds, type Rate } from "~/core/time/rate";
+
+/** A film as the library shows it. */
+export interface FilmView {
+  id: string;
+  name: string;
+  info: { picture: { width: number; height: number }; rate: Rate; frames: number };
+  lacking: Lacking;
+  shots: number;
+  versions: number;
+  jobs: JobView[];
+  /** Whether its file lies elsewhere on this machine. */
+  isLinked: boolean;
+  putAway: boolean;
+  /** Milliseconds since 1970; null while it is not deleted. */
+  deletedAt: number | null;
+  addedAt: number;
+}
+
+/** What of a film takes how many bytes. */
+export interface SpaceView {
+  source: number;
+  lightCopy: number;
+  renders: number;
+}
+export type Spaces = Readonly<Record<string, SpaceView>>;
+
+export const totalSpace = ({ source, lightCopy, renders }: SpaceView): number => source + lightCopy + renders;
+
+/** Whether there is a picture of a film: it is the first thing that is made, with the light copy. */
+export const hasPoster = ({ jobs }: Pick<FilmView, "jobs">): boolean =>
+  jobs.every((job) => job.kind !== "proxy" || job.state === "done" || job.progress > 0);
+
+export const SHELVES = {
+  work: "Films",
+  away: "Put away",
+  deleted: "Deleted",
+} as const;
+export type Shelf = keyof typeof SHELVES;
+
+export const shelfOf = ({ putAway, deletedAt }: Pick<FilmView, "putAway" | "deletedAt">): Shelf =>
+  deletedAt !== null ? "deleted" : putAway ? "away" : "work";
+
+export const ORDERS = {
+  newest: "Newest first",
+  name: "By name",
+  length: "Longest first",
+  space: "Largest first",
+} as const;
+export type Order = keyof typeof ORDERS;
+
+const byName = new Intl.Collator(undefined, { numeric: true, sensitivity: "base" }).compare;
+const seconds = ({ info: { frames, rate } }: FilmView) => frameToSeconds(frames, rate);
+
+/** Films of a shelf whose names hold all words that were typed, in order. */
+export function shownFilms(
+  films: readonly FilmView[],
+  { shelf, search, order }: { shelf: Shelf; search: string; order: Order },
+  spaces: Spaces,
+): FilmView[] {
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  const space = ({ id }: FilmView) => (spaces[id] ? totalSpace(spaces[id]) : 0);
+  const compare: Record<Order, (a: FilmView, b: FilmView) => number> = {
+    newest: (a, b) => b.addedAt - a.addedAt,
+    name: (a, b) => byName(a.name, b.name),
+    length: (a, b) => seconds(b) - seconds(a),
+    space: (a, b) => space(b) - space(a),
+  };
+  return films
+    .filter((film) => shelfOf(film) === shelf && words.every((word) => film.name.toLowerCase().includes(word)))
+    .sort(compare[order]);
+}

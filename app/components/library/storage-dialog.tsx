@@ -1,0 +1,106 @@
+import { Database } from "lucide-react";
+import { Dialog } from "radix-ui";
+import { Button } from "~/components/common/button";
+import { DialogPanel } from "~/components/common/dialog-panel";
+import { formatBytes } from "~/core/bytes";
+import { useFilmActions } from "./film-actions";
+import { type FilmView, type SpaceView, type Spaces, totalSpace } from "./library-view";
+
+interface StorageDialogProps {
+  films: readonly FilmView[];
+  spaces: Spaces;
+  /** Bytes that are free where the library is; null while that is not known. */
+  free: number | null;
+}
+
+/** What takes how much space, and a way to clear what can be made again. */
+export function StorageDialog({ films, spaces, free }: StorageDialogProps) {
+  const rows = films
+    .flatMap((film) => (spaces[film.id] ? [{ film, space: spaces[film.id]! }] : []))
+    .sort((a, b) => totalSpace(b.space) - totalSpace(a.space));
+  const sum = (of: (space: SpaceView) => number) => rows.reduce((total, { space }) => total + of(space), 0);
+  return (
+    <Dialog.Root>
+      <Dialog.Trigger asChild>
+        <Button>
+          <Database className="size-4" aria-hidden />
+          Storage
+        </Button>
+      </Dialog.Trigger>
+      <DialogPanel title="Storage" width="w-[44rem]">
+        <p className="text-xs text-soft">
+          Light copies are made again as you watch a film, and renders when you ask for them. Your work and the films
+          themselves are not touched here.
+        </p>
+        <table className="mt-3 w-full border-collapse text-sm">
+          <thead className="text-xs text-soft">
+            <tr className="border-b border-line">
+              {["Film", "File", "Light copy", "Renders"].map((heading, i) => (
+                <th key={heading} className={i === 0 ? "w-full py-1 text-left" : "px-3 py-1 text-right"}>
+                  {heading}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ film, space }) => (
+              <StorageLine key={film.id} film={film} space={space} />
+            ))}
+          </tbody>
+          <tfoot>
+            <tr className="whitespace-nowrap">
+              <td className="py-2 font-medium">
+                All{free !== null && <span className="font-normal text-soft"> · {formatBytes(free)} free</span>}
+              </td>
+              {[sum(({ source }) => source), sum(({ lightCopy }) => lightCopy), sum(({ renders }) => renders)].map(
+                (bytes, i) => (
+                  <td key={i} className="px-3 py-2 text-right font-medium">
+                    {formatBytes(bytes)}
+                  </td>
+                ),
+              )}
+            </tr>
+          </tfoot>
+        </table>
+      </DialogPanel>
+    </Dialog.Root>
+  );
+}
+
+function StorageLine({ film, space }: { film: FilmView; space: SpaceView }) {
+  const { act, isBusy } = useFilmActions(film);
+  const clearable = [
+    { what: "light copy", bytes: space.lightCopy, intent: "clear-copy" },
+    { what: "renders", bytes: space.renders, intent: "clear-renders" },
+  ] as const;
+  return (
+    <tr className="border-b border-line whitespace-nowrap">
+      <td className="max-w-0 truncate py-1.5">
+        {film.name}
+        {film.deletedAt !== null && <span className="text-xs text-soft"> · deleted</span>}
+      </td>
+      <td className="px-3 py-1.5 text-right">
+        {film.isLinked ? <span className="text-soft">elsewhere</span> : formatBytes(space.source)}
+      </td>
+      {clearable.map(({ what, bytes, intent }) => (
+        <td key={what} className="px-3 py-1.5 text-right">
+          {bytes === 0 ? (
+            <span className="text-soft">none</span>
+          ) : (
+            <span className="inline-flex items-center gap-2">
+              {formatBytes(bytes)}
+              <Button
+                className="!px-2 !py-0.5 !text-xs"
+                aria-label={`Clear the ${what} of ${film.name}`}
+                disabled={isBusy}
+                onClick={() => act({ intent })}
+              >
+                Clear
+              </Button>
+            </span>
+          )}
+        </td>
+      ))}
+    </tr>
+  );
+}

@@ -1,0 +1,21 @@
+import { expect, test } from "@jest/globals";
+import { newVersion } from "./film-state";
+import { HouseStyle, styleOf, versionsOf } from "./house-style";
+
+test("a style keeps all of a version but what is of one film", () => {
+  const version = {
+    ...newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 }),
+    trim: { in: 40, out: null, drops: [{ start: 80, end: 90 }] },
+    limitSeconds: 60,
+    usual: { manner: "still" as const, calm: 80, follow: { kind: "speaker" as const } },
+  };
+  const ofOne = { ...version, id: "other", usual: { calm: 20, follow: { kind: "person" as const, who: "p1" } } };
+  const versions = styleOf([version, ofOne]);
+  const style = HouseStyle.parse(JSON.parse(JSON.stringify({ id: "s", name: "  Nightly talk ", versions })));
+  expect(style.name).toBe("Nightly talk");
+  let n = 0;
+  expect(versionsOf(style, () => `v${n++}`)).toEqual([
+    { ...version, id: "v0", trim: { in: null, out: null, drops: [] } },
+    { ...ofOne, id: "v1", trim: { in: null, out: null, drops: [] }, usual: { calm: 20 } },
+  ]);
+});

@@ -1,0 +1,48 @@
+/** What was decided for one film, kept for the next. */
+import { z } from "zod";
+import { Id } from "../ids";
+import { UNTRIMMED } from "./trim";
+import { Version } from "./film-state";
+import type { UsualInVersion } from "./shot-in-version";
+
+/** A version as it is made for any film: nothing in it speaks of one. */
+export const VersionStyle = Version.omit({ id: true, trim: true });
+export type VersionStyle = z.infer<typeof VersionStyle>;
+
+export const HouseStyle = z.object({
+  id: Id,
+  name: z.string().trim().min(1).max(60),
+  versions: z.array(VersionStyle).min(1).max(50),
+});
+export type HouseStyle = z.infer<typeof HouseStyle>;
+
+/** What is done to the house styles that there are. */
+export const StyleChange = z.discriminatedUnion("do", [
+  z.object({ do: z.literal("save"), style: HouseStyle }),
+  z.object({ do: z.literal("delete"), id: Id }),
+]);
+export type StyleChange = z.infer<typeof StyleChange>;
+
+/** What is usual in a version, without whom it follows where that is somebody or something of one film. */
+function anyFilms({ follow, ...framing }: UsualInVersion): UsualInVersion {
+  const isOfOne = follow?.kind === "person" || follow?.kind === "track";
+  return follow && !isOfOne ? { ...framing, follow } : framing;
+}
+
+/** What versions of a film would be in another film. */
+export const styleOf = (versions: readonly Version[]): VersionStyle[] =>
+  versions.map(({ name, width, height, limitSeconds, usual }) => ({
+    name,
+    width,
+    height,
+    limitSeconds,
+    usual: anyFilms(usual),
+  }));
+
+/**
+ * The versions that a style makes for a film.
+ *
+ * @param newId gives an id that no version has
+ */
+export const versionsOf = ({ versions }: Pick<HouseStyle, "versions">, newId: () => string): Version[] =>
+  versions.map((style) => ({ ...style, id: newId(), trim: UNTRIMMED }));

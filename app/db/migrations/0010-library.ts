@@ -1,0 +1,13 @@
+/** A library to live in: films that are put away or deleted, and house styles. */
+export const migration0010 = `
+ALTER TABLE films ADD COLUMN put_away INTEGER NOT NULL DEFAULT 0;
+-- Milliseconds since 1970; a deleted film can be brought back for a while.
+ALTER TABLE films ADD COLUMN deleted_at INTEGER;
+
+CREATE TABLE house_styles (
+  id TEXT PRIMARY KEY,
+  name TEXT NOT NULL UNIQUE COLLATE NOCASE,
+  -- What versions a film gets, as JSON.
+  versions TEXT NOT NULL
+) STRICT;
+`;

@@ -1,0 +1,54 @@
+/** What of a film takes how much space on the disk. */
+import { readdir, rm, stat } from "node:fs/promises";
+import { join, parse } from "node:path";
+import type { FilmRow } from "~/db/films.server";
+import { exportsFolder, filmFolder, proxyFolder } from "./workplace.server";
+
+export interface FilmSpace {
+  /** The film's own file, where it is kept in the library; 0 where it lies elsewhere. */
+  source: number;
+  /** The light copy, which is made again when it is needed. */
+  lightCopy: number;
+  renders: number;
+}
+
+/** Bytes of all files in a folder, at any depth; 0 where there is none. */
+async function bytesIn(folder: string): Promise<number> {
+  const entries = await readdir(folder, { withFileTypes: true, recursive: true }).catch(() => []);
+  const sizes = await Promise.all(
+    entries
+      .filter((entry) => entry.isFile())
+      // What is gone by now takes no space.
+      .map((entry) =>
+        stat(join(entry.parentPath, entry.name)).then(
+          ({ size }) => size,
+          () => 0,
+        ),
+      ),
+  );
+  return sizes.reduce((sum, size) => sum + size, 0);
+}
+
+async function sourceBytes(id: string): Promise<number> {
+  const folder = filmFolder(id);
+  const files = await readdir(folder).catch(() => []);
+  const source = files.find((file) => parse(file).name === "source");
+  return source
+    ? stat(join(folder, source)).then(
+        ({ size }) => size,
+        () => 0,
+      )
+    : 0;
+}
+
+export async function spaceOf({ id }: Pick<FilmRow, "id">): Promise<FilmSpace> {
+  const [source, lightCopy, renders] = await Promise.all([
+    sourceBytes(id),
+    bytesIn(proxyFolder(id)),
+    bytesIn(exportsFolder(id)),
+  ]);
+  return { source, lightCopy, renders };
+}
+
+export const clearLightCopy = (id: string): Promise<void> => rm(proxyFolder(id), { recursive: true, force: true });
+export const clearRenders = (id: string): Promise<void> => rm(exportsFolder(id), { recursive: true, force: true });
