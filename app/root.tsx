@@ -36,7 +36,7 @@ export default function App({ loaderData }: Route.ComponentProps) {
     <Tooltip.Provider delayDuration={400}>
       <DiskNotice message={loaderData.diskNotice} />
       <Outlet />
-      <Toaster position="bottom-center" theme="system" />
+      <Toaster position="bottom-center" theme="system" toastOptions={{ className: "pointer-events-auto" }} />
     </Tooltip.Provider>
   );
 }

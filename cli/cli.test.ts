@@ -10,6 +10,7 @@ import { readOtio } from "~/core/formats/otio";
 import { AnalysisReport, Report } from "~/core/formats/report";
 import { boxContains } from "~/core/geometry/box";
 import { compareWithTruth, readTruth } from "../demo/truth";
+import { measure } from "../tests/support/measure";
 
 let folder: string;
 beforeAll(() => {
@@ -22,29 +23,6 @@ const clip = (name: string) => `demo/clips/${name}.mp4`;
 const convert = (...args: string[]) =>
   spawnSync("node", ["--import", "tsx", "cli/main.ts", "convert", ...args], { encoding: "utf8" });
 const leftovers = () => readdirSync(folder).filter((name) => name.includes(".part."));
-
-/** What ffprobe says of a file's picture and its number of sound streams. */
-function measure(file: string) {
-  const args = ["-v", "error", "-count_frames", "-show_streams", "-of", "json", file];
-  const { streams } = JSON.parse(execFileSync("ffprobe", args, { encoding: "utf8" })) as {
-    streams: {
-      codec_type: string;
-      width: number;
-      height: number;
-      sample_aspect_ratio: string;
-      nb_read_frames: string;
-      r_frame_rate: string;
-    }[];
-  };
-  const video = streams.find((s) => s.codec_type === "video")!;
-  return {
-    size: [video.width, video.height],
-    pixels: video.sample_aspect_ratio,
-    frames: Number(video.nb_read_frames),
-    rate: video.r_frame_rate,
-    sounds: streams.filter((s) => s.codec_type === "audio").length,
-  };
-}
 
 describe("convert", () => {
   test("writes a checked file and a report that holds against the truth", () => {

@@ -1,9 +1,13 @@
 import { basename, join } from "node:path";
+import { pipeline } from "node:stream";
 import express, { type Response, type Router } from "express";
 import { isId } from "~/core/ids";
+import { Refusal } from "~/core/refusal";
+import { asSentence } from "~/core/sentence";
 import { findFilm } from "~/db/films.server";
 import { isDiskFull } from "~/disk/disk-space.server";
 import { listExports } from "~/jobs/exports.server";
+import { saveProject } from "~/jobs/projects.server";
 import { piece } from "~/jobs/proxy-pieces.server";
 import { dataFolder, db, diskIsFull, exportsFolder, posterFile } from "~/jobs/workplace.server";
 import { FilmError } from "~/media/film-tool.server";
@@ -45,6 +49,25 @@ export function mediaRoutes(): Router {
         if (error instanceof CancelledError) response.end();
         else if (error instanceof FilmError) response.status(422).type("text/plain").send(error.message);
         else if (isDiskFull(error, dataFolder())) response.status(507).type("text/plain").send(`${diskIsFull()}.`);
+        else next(error);
+      });
+  });
+  router.get("/:film/work.gladpan", (request, response, next) => {
+    const film = findFilm(db(), request.params.film)!;
+    saveProject(film, request.query.with === "film")
+      .then(({ name, stream }) => {
+        response.attachment(name).type("application/zip");
+        pipeline(stream, response, (error) => {
+          if (error && !response.destroyed) response.destroy(error);
+        });
+      })
+      .catch((error: unknown) => {
+        const known = error instanceof Refusal || error instanceof FilmError;
+        if (known)
+          response
+            .status(409)
+            .type("text/plain")
+            .send(`${asSentence(error.message)}\n`);
         else next(error);
       });
   });

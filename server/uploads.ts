@@ -5,7 +5,7 @@ import { FileStore } from "@tus/file-store";
 import { Server } from "@tus/server";
 import express, { type Router } from "express";
 import { isDiskFull, requireSpace } from "~/disk/disk-space.server";
-import { addFilm } from "~/jobs/films.server";
+import { takeIn } from "~/jobs/projects.server";
 import { bytesToCome, filmNameOf, UPLOAD_ID } from "~/jobs/uploads.server";
 import { DATA_FOLDER, dataFolder, diskIsFull, uploadsFolder } from "~/jobs/workplace.server";
 import { FilmError } from "~/media/film-tool.server";
@@ -42,7 +42,7 @@ function createServer(): Server {
       const file = join(folder, upload.id);
       try {
         const style = upload.metadata?.style ?? null;
-        const id = await addFilm(file, filmNameOf(upload.metadata?.filename), "move", style);
+        const id = await takeIn(file, filmNameOf(upload.metadata?.filename), "move", style);
         return { headers: { [FILM_HEADER]: id } };
       } catch (error) {
         if (!(error instanceof FilmError)) throw error;

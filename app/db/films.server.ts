@@ -47,6 +47,8 @@ export interface FilmRow {
   deletedAt: number | null;
   /** When it was added, in the same. */
   addedAt: number;
+  /** Of its file, by which it is known wherever it lies; null while that has not been found out. */
+  fingerprint: string | null;
 }
 
 interface RawFilm {
@@ -60,6 +62,7 @@ interface RawFilm {
   put_away: number;
   deleted_at: number | null;
   created_at: number;
+  fingerprint: string | null;
 }
 
 const toFilm = (row: RawFilm): FilmRow => ({
@@ -73,15 +76,15 @@ const toFilm = (row: RawFilm): FilmRow => ({
   putAway: row.put_away === 1,
   deletedAt: row.deleted_at,
   addedAt: row.created_at,
+  fingerprint: row.fingerprint,
 });
 
-export function insertFilm(db: Db, film: Pick<FilmRow, "id" | "name" | "file" | "info">): void {
-  db.prepare("INSERT INTO films (id, name, file, info, created_at) VALUES (?, ?, ?, ?, ?)").run(
-    film.id,
-    film.name,
-    film.file,
-    JSON.stringify(film.info),
-    Date.now(),
+/** What has to be known of a film for it to be stored. */
+export type NewFilm = Pick<FilmRow, "id" | "name" | "file" | "info"> & Partial<Pick<FilmRow, "fingerprint">>;
+
+export function insertFilm(db: Db, { id, name, file, info, fingerprint = null }: NewFilm): void {
+  db.prepare("INSERT INTO films (id, name, file, info, fingerprint, created_at) VALUES (?, ?, ?, ?, ?, ?)").run(
+    ...[id, name, file, JSON.stringify(info), fingerprint, Date.now()],
   );
 }
 
@@ -143,6 +146,12 @@ export const deletedBefore = (db: Db, moment: number): string[] =>
     .prepare<[number], { id: string }>("SELECT id FROM films WHERE deleted_at < ?")
     .all(moment)
     .map(({ id }) => id);
+
+export const setFile = (db: Db, id: string, file: string): void =>
+  void db.prepare("UPDATE films SET file = ? WHERE id = ?").run(file, id);
+
+export const setFingerprint = (db: Db, id: string, fingerprint: string): void =>
+  void db.prepare("UPDATE films SET fingerprint = ? WHERE id = ?").run(fingerprint, id);
 
 export const setInfo = (db: Db, id: string, info: FilmInfo): void =>
   void db.prepare("UPDATE films SET info = ? WHERE id = ?").run(JSON.stringify(info), id);

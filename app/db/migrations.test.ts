@@ -8,7 +8,6 @@ import { INFO } from "../../tests/support/film-info";
 import { freshShot } from "~/core/shots/shot";
 import { openDatabase } from "./database.server";
 import { stepHistory } from "./edits.server";
-import { insertFilm } from "./films.server";
 import { migration0001 } from "./migrations/0001-first";
 import { migration0002 } from "./migrations/0002-reshape";
 import { migration0003 } from "./migrations/0003-people";
@@ -21,7 +20,9 @@ test("manners and the changes of them that can be taken back live on among the o
     const old = new Database(file);
     for (const sql of [migration0001, migration0002, migration0003]) old.exec(sql);
     old.pragma("user_version = 3");
-    insertFilm(old, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
+    old
+      .prepare("INSERT INTO films (id, name, file, info, created_at) VALUES ('film', 'Kite.mp4', '/kite.mp4', ?, 0)")
+      .run(JSON.stringify(INFO));
     old.prepare("INSERT INTO versions VALUES ('tall', 'film', 'Tall', 1080, 1920, 1)").run();
     const shot: Record<string, unknown> = { ...freshShot("one", { start: 0, end: 300 }, null) };
     delete shot.protect;

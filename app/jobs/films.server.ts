@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { readdir, rm, writeFile } from "node:fs/promises";
-import { basename, join, parse } from "node:path";
+import { basename, isAbsolute, join, parse } from "node:path";
 import { nanoid } from "nanoid";
 import { z } from "zod";
 import { newVersion, type Version } from "~/core/edits/film-state";
@@ -15,6 +15,7 @@ import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
 import { withFields, withSound } from "~/media/film-choices";
 import { extensionOf } from "~/media/containers";
 import { straighten } from "~/media/straighten.server";
+import { fingerprintOf } from "~/media/fingerprint.server";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmInfo } from "~/core/film-info";
 import { filmNameOf } from "./uploads.server";
@@ -59,17 +60,27 @@ function noteOf(folder: string): FilmNote | null {
   }
 }
 
+const writeNote = (id: string, note: FilmNote): Promise<void> =>
+  writeAside(noteFile(filmFolder(id)), (aside) => writeFile(aside, JSON.stringify(note)));
+
 /** Writes into a film's folder what the film is called now. */
-export async function noteName(id: string, name: string): Promise<void> {
-  const folder = filmFolder(id);
-  const note: FilmNote = { ...noteOf(folder), name };
-  await writeAside(noteFile(folder), (aside) => writeFile(aside, JSON.stringify(note)));
-}
+export const noteName = (id: string, name: string): Promise<void> => writeNote(id, { ...noteOf(filmFolder(id)), name });
+
+/** Writes into a film's folder what the film is called, and where its file is if that is not in the folder. */
+export const noteFilm = (id: string, name: string, file: string): Promise<void> =>
+  writeNote(id, { name, ...(isAbsolute(storedPath(file)) ? { linked: file } : {}) });
 
 /** Puts a film whose file is in its folder into the library, and queues its proxy and its analysis. */
-function register(id: string, name: string, file: string, info: FilmInfo, styleId: string | null = null): void {
+async function register(
+  id: string,
+  name: string,
+  file: string,
+  info: FilmInfo,
+  styleId: string | null = null,
+): Promise<void> {
+  const fingerprint = await fingerprintOf(file);
   inTransaction(db(), () => {
-    insertFilm(db(), { id, name, file: storedPath(file), info });
+    insertFilm(db(), { id, name, file: storedPath(file), info, fingerprint });
     for (const version of firstVersions(styleId)) saveVersion(db(), id, version);
     insertJob(db(), { id: nanoid(10), filmId: id, kind: "proxy" });
     insertJob(db(), { id: nanoid(10), filmId: id, kind: "analyse" });
@@ -94,19 +105,18 @@ export async function addFilm(
   const id = nanoid(10);
   const folder = filmFolder(id);
   const isLinked = how === "link" && !info.timeBreaks;
-  const note: FilmNote = { name, ...(isLinked ? { linked: file } : {}) };
-  await writeAside(noteFile(folder), (aside) => writeFile(aside, JSON.stringify(note)));
+  await writeNote(id, { name, ...(isLinked ? { linked: file } : {}) });
   if (info.timeBreaks) {
     const kept = join(folder, "source.mkv");
     requireSpace(dataFolder(), DATA_FOLDER, info.bytes, name);
     await straighten(file, name, kept);
     if (how === "move") await rm(file);
-    register(id, name, kept, await probeFilm(kept, name), styleId);
+    await register(id, name, kept, await probeFilm(kept, name), styleId);
   } else {
     const kept = isLinked ? file : join(folder, `source${extensionOf(info)}`);
     if (how === "move") await moveWhole(file, kept);
     if (how === "copy") await copyWhole(file, kept);
-    register(id, name, kept, info, styleId);
+    await register(id, name, kept, info, styleId);
   }
   prepareFirstPiece(findFilm(db(), id)!);
   return id;
@@ -160,10 +170,8 @@ export async function useFields(film: FilmRow): Promise<void> {
   const info = withFields(film.info);
   await stopJobs(film.id);
   await rm(proxyFolder(film.id), { recursive: true, force: true });
-  inTransaction(db(), () => {
-    deleteFilm(db(), film.id);
-    register(film.id, film.name, sourceFile(film), info);
-  });
+  deleteFilm(db(), film.id);
+  await register(film.id, film.name, sourceFile(film), info);
 }
 
 /** Adds a film that ships with the project unless the library has one of that name. */
@@ -207,6 +215,6 @@ export async function reconcileFilms(): Promise<void> {
     const name = note?.name ?? `Recovered film${parse(file).ext}`;
     const info = await probeFilm(file, name).catch(() => null);
     // What cannot be read any more is left where it is: it may be all that there is of it.
-    if (info) register(id, name, file, info);
+    if (info) await register(id, name, file, info);
   }
 }

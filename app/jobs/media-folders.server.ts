@@ -27,9 +27,9 @@ export interface FolderView {
   films: FilmEntry[];
 }
 
-/** What films are called; looking into every file would take long. */
+/** What films, and work that was saved, are called; looking into every file would take long. */
 const FILM_NAMES =
-  /\.(mp4|m4v|mov|qt|mkv|webm|avi|divx|ts|mts|m2ts|mpe?g|vob|m2v|mxf|gxf|wmv|asf|flv|f4v|og[vm]|dv|3gp|3g2|nut|ivf|y4m|h26[45]|hevc|gif)$/i;
+  /\.(mp4|m4v|mov|qt|mkv|webm|avi|divx|ts|mts|m2ts|mpe?g|vob|m2v|mxf|gxf|wmv|asf|flv|f4v|og[vm]|dv|3gp|3g2|nut|ivf|y4m|h26[45]|hevc|gif|gladpan)$/i;
 
 /** Entries that are listed of one folder. */
 const MOST_ENTRIES = 2000;

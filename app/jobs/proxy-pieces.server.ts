@@ -4,7 +4,7 @@ import { pieceCount } from "~/core/time/pieces";
 import type { FilmRow } from "~/db/films.server";
 import { CancelledError } from "~/media/tool.server";
 import { makePieces, missingPieces, pieceFile } from "~/media/proxy.server";
-import { proxyFolder, sourceFile } from "./workplace.server";
+import { proxyFolder, requireSource, sourceFile } from "./workplace.server";
 
 /** Pieces that are made beyond the last one that was asked for: whoever plays is going to want them too. */
 const AHEAD = 3;
@@ -63,7 +63,7 @@ function begin({ id, name, info, file }: FilmRow, piece: number): Run {
  * Waits for a piece of a film's light copy, and makes it if it is not there. Work that nobody waits for any more stops.
  *
  * @returns the piece's file; null if the film has no such piece
- * @throws FilmError if the film cannot be decoded; CancelledError if the signal is aborted
+ * @throws FilmError if the film cannot be decoded, or its file is missing; CancelledError if the signal is aborted
  */
 export async function piece(film: FilmRow, number: number, signal: AbortSignal): Promise<string | null> {
   if (number >= pieceCount(film.info)) return null;
@@ -73,6 +73,7 @@ export async function piece(film: FilmRow, number: number, signal: AbortSignal):
     filmId === film.id && number >= start && number < end && number <= next + AHEAD;
   const underWay = [...runs].find(comesTo);
   if (underWay) underWay.asked = Math.max(underWay.asked, number);
+  if (!existsSync(file)) requireSource(film);
   while (!existsSync(file)) {
     const run = [...runs].find((one) => comesTo(one) && number >= one.next) ?? begin(film, number);
     await made(run, number, signal).catch((error: unknown) => {

@@ -18,7 +18,7 @@ beforeAll(async () => {
   process.env.GLAD_PAN_DATA = folder;
   const file = resolve("demo/ferrow-kite-day.mp4");
   const row = { name: "kite.mp4", file, revision: 0, findings: 0, sensitivity: 50 };
-  const place = { putAway: false, deletedAt: null, addedAt: 0 };
+  const place = { putAway: false, deletedAt: null, addedAt: 0, fingerprint: null };
   film = { ...row, ...place, id: "film", info: await probeFilm(file) };
 });
 afterAll(async () => {

@@ -21,7 +21,15 @@ import { databaseStore } from "./analysis-store.server";
 import { followThing } from "./marks.server";
 import { FollowPayload, RenderPayload } from "./payloads";
 import { loadFramings } from "./framings.server";
-import { DATA_FOLDER, dataFolder, exportsFolder, posterFile, proxyFolder, sourceFile } from "./workplace.server";
+import {
+  DATA_FOLDER,
+  dataFolder,
+  exportsFolder,
+  posterFile,
+  proxyFolder,
+  requireSource,
+  sourceFile,
+} from "./workplace.server";
 
 export interface JobOptions {
   /** What is being done, and how much of the whole is done. */
@@ -89,6 +97,7 @@ async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onPro
 export async function runJob(db: Db, job: JobRow, options: JobOptions): Promise<unknown> {
   const row = findFilm(db, job.filmId);
   if (!row) throw new Error("the film is not there any more");
+  requireSource(row);
   const film: FilmFile = { file: sourceFile(row), name: row.name, info: row.info };
   switch (job.kind) {
     case "proxy":

@@ -1,8 +1,10 @@
+import { existsSync } from "node:fs";
 import { join, relative, resolve } from "node:path";
 import { isId } from "~/core/ids";
 import type { FilmRow } from "~/db/films.server";
 import { type Db, openDatabase } from "~/db/database.server";
 import { diskFullMessage, lowSpaceMessage } from "~/disk/disk-space.server";
+import { FilmError } from "~/media/film-tool.server";
 import { projectPath } from "~/media/project-path.server";
 
 /** Where everything is kept: `GLAD_PAN_DATA`, or the folder "data" of the project. */
@@ -32,6 +34,16 @@ export const exportsFolder = (filmId: string): string => join(filmFolder(filmId)
 
 /** Where a film's own file is. */
 export const sourceFile = ({ file }: Pick<FilmRow, "file">): string => resolve(dataFolder(), file);
+/** Whether a film's own file is not where it was, or not there yet. */
+export const isMissing = (film: Pick<FilmRow, "file">): boolean => !existsSync(sourceFile(film));
+
+/** @throws FilmError if a film's own file is missing */
+export function requireSource(film: Pick<FilmRow, "file" | "name">): void {
+  if (isMissing(film)) {
+    throw new FilmError(`${film.name}: the film's own file is not where it was. Add it to the library again.`);
+  }
+}
+
 /** How a file is stored: one in the data folder from there on, so that the folder can be moved. */
 export const storedPath = (file: string): string => {
   const inside = relative(dataFolder(), file);

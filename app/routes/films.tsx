@@ -1,9 +1,12 @@
-import { isAbsolute } from "node:path";
+import { basename, isAbsolute } from "node:path";
 import { type ReactNode, useState } from "react";
 import { useRevalidator } from "react-router";
 import { z } from "zod";
 import { assertNever } from "~/core/assert-never";
 import { Id } from "~/core/ids";
+import { Refusal } from "~/core/refusal";
+import { asSentence } from "~/core/sentence";
+import type { FilmAnswer } from "~/components/library/film-actions";
 import { BrokenFilmCard, FilmCard } from "~/components/library/film-card";
 import { AddFilm } from "~/components/library/add-film";
 import { FilmList } from "~/components/library/film-list";
@@ -25,13 +28,14 @@ import { type BrokenFilm, readFilms } from "~/db/films.server";
 import { listStyles } from "~/db/house-styles.server";
 import { listVersions } from "~/db/versions.server";
 import { findJob, listJobs, secondsLeft } from "~/db/jobs.server";
-import { linkFilm, removeFilm } from "~/jobs/films.server";
+import { removeFilm } from "~/jobs/films.server";
+import { duplicateFilm, takeIn } from "~/jobs/projects.server";
 import { bringBack, clearCopy, clearExports, deleteFilmForNow, putAway, renameFilm } from "~/jobs/library.server";
 import { NotOpenError, openedFolders, requireOpen } from "~/jobs/media-folders.server";
 import { FilmError } from "~/media/film-tool.server";
 import { changeJob } from "~/jobs/queue.server";
-import { db } from "~/jobs/workplace.server";
-import { listUploads } from "~/jobs/uploads.server";
+import { db, isMissing } from "~/jobs/workplace.server";
+import { filmNameOf, listUploads } from "~/jobs/uploads.server";
 import { countShots } from "~/db/shots.server";
 import type { Route } from "./+types/films";
 import { orDiskFull, readIntent, refusal, requireKept } from "./requests.server";
@@ -47,7 +51,7 @@ export async function loader() {
     const { picture, rate, frames } = info;
     const lacking = lackingOf(info, listUndecoded(db(), id));
     const counts = { shots: countShots(db(), id), versions: listVersions(db(), id).length };
-    const place = { isLinked: isAbsolute(file), putAway, deletedAt, addedAt };
+    const place = { isLinked: isAbsolute(file), isMissing: isMissing({ file }), putAway, deletedAt, addedAt };
     return { id, name, info: { picture, rate, frames }, lacking, jobs, ...counts, ...place } satisfies FilmView;
   });
   return {
@@ -62,7 +66,7 @@ export async function loader() {
 const Intent = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("rename"), filmId: Id, name: z.string().trim().min(1).max(200) }),
   z.object({
-    intent: z.enum(["put-away", "take-out", "delete", "bring-back", "clear-copy", "clear-renders"]),
+    intent: z.enum(["duplicate", "put-away", "take-out", "delete", "bring-back", "clear-copy", "clear-renders"]),
     filmId: Id,
   }),
   z.object({ intent: z.literal("delete-for-good"), filmId: Id }),
@@ -74,7 +78,8 @@ type Intent = z.infer<typeof Intent>;
 /** Adds a film that lies in a folder that the operator has opened. */
 async function link(path: string, styleId: string | null): Promise<LinkAnswer> {
   try {
-    return { linked: await linkFilm(await requireOpen(path), styleId) };
+    const file = await requireOpen(path);
+    return { linked: await takeIn(file, filmNameOf(basename(file)), "link", styleId) };
   } catch (error) {
     if (error instanceof FilmError || error instanceof NotOpenError) return { error: error.message };
     throw error;
@@ -89,13 +94,23 @@ export async function action({ request }: Route.ActionArgs) {
       const job = findJob(db(), intent.jobId);
       if (!job) throw refusal(404, "There is no such job.");
       await changeJob(job.id, intent.intent);
-    } else await changeFilm(intent);
+    } else return changeFilm(intent);
     return null;
   });
 }
 
-/** Does something to a film as a whole. */
-async function changeFilm(intent: Extract<Intent, { filmId: string }>): Promise<void> {
+/** Does something to a film as a whole; says why not where it cannot. */
+async function changeFilm(intent: Extract<Intent, { filmId: string }>): Promise<FilmAnswer> {
+  try {
+    await carryOut(intent);
+    return { error: null };
+  } catch (error) {
+    if (error instanceof Refusal || error instanceof FilmError) return { error: asSentence(error.message) };
+    throw error;
+  }
+}
+
+async function carryOut(intent: Extract<Intent, { filmId: string }>): Promise<void> {
   if (intent.intent === "delete-for-good") {
     // Also what cannot be read any more.
     if (!(await removeFilm(intent.filmId))) throw refusal(404, "There is no such film in your library.");
@@ -105,6 +120,8 @@ async function changeFilm(intent: Extract<Intent, { filmId: string }>): Promise<
   switch (intent.intent) {
     case "rename":
       return renameFilm(film, intent.name);
+    case "duplicate":
+      return void (await duplicateFilm(film));
     case "put-away":
     case "take-out":
       return putAway(film, intent.intent === "put-away");

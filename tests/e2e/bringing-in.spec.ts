@@ -154,12 +154,13 @@ test("an upload goes on in another page, and from where it was", async ({ page, 
   await expect(next.getByRole("region", { name: "Unfinished uploads" })).toBeHidden();
 });
 
-test("a film that is removed stays where it lies", async ({ page }) => {
+test("a film that is deleted stays where it lies", async ({ page }) => {
   await page.goto(server.url);
   const card = page.getByRole("listitem").filter({ hasText: "tide pools.mkv" });
-  await card.hover();
-  await card.getByRole("button", { name: "Remove tide pools.mkv" }).click();
-  await page.getByRole("button", { name: "Remove", exact: true }).click();
+  await card.getByRole("button", { name: "More for tide pools.mkv" }).click();
+  await page.getByRole("menuitem", { name: "Delete" }).click();
+  await expect(page.getByRole("alertdialog")).toContainText("The original stays where it is");
+  await page.getByRole("button", { name: "Delete", exact: true }).click();
   await expect(card).toBeHidden();
   expect(existsSync(film)).toBe(true);
 });

@@ -64,7 +64,8 @@ test("a server killed in the middle of the analysis and of a render takes both u
   await page.goto(server.url);
   await page.getByRole("link", { name: /^Open/ }).click();
   await page.getByRole("button", { name: "Add a version" }).click();
-  await page.getByRole("menuitem", { name: /Square/ }).click();
+  await page.getByRole("radio", { name: /Square/ }).click();
+  await page.getByRole("button", { name: "Add version", exact: true }).click();
   await expect(page.getByRole("link", { name: "Square 1:1" })).toBeVisible();
   await page.getByRole("button", { name: /^Export/ }).click();
   await page.getByRole("listitem").filter({ hasText: "1080 × 1080" }).getByRole("button", { name: "Render" }).click();

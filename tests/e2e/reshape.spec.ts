@@ -70,9 +70,9 @@ test("shots are split, trimmed, joined, named, left out and cut anew from a list
     await page.keyboard.press("x");
     await expect(rows(page).nth(0)).toContainText("left out");
     await page.getByRole("button", { name: "Show: All shots" }).click();
-    await page.getByRole("menuitemradio", { name: /Excluded/ }).click();
+    await page.getByRole("menuitemradio", { name: /Left out/ }).click();
     await expect(rows(page)).toHaveCount(1);
-    await page.getByRole("button", { name: "Show: Excluded" }).click();
+    await page.getByRole("button", { name: "Show: Left out" }).click();
     await page.getByRole("menuitemradio", { name: /All shots/ }).click();
     await expect(rows(page)).toHaveCount(3);
   });

@@ -251,7 +251,8 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
 
   await test.step("another version has its own shape", async () => {
     await page.getByRole("button", { name: "Add a version" }).click();
-    await page.getByRole("menuitem", { name: /Square/ }).click();
+    await page.getByRole("radio", { name: /Square/ }).click();
+    await page.getByRole("button", { name: "Add version", exact: true }).click();
     await page.getByRole("link", { name: "Square 1:1" }).click();
     await expect(page.getByRole("img", { name: 'What "Square 1:1" shows' })).toBeVisible();
     await page.getByRole("link", { name: "Vertical 9:16" }).click();

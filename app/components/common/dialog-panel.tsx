@@ -21,6 +21,12 @@ export function focusPanel(event: Event): void {
   (event.currentTarget as HTMLElement | null)?.focus();
 }
 
+/** Lets a message be answered, such as by undoing what it tells of, without closing the dialog that is open. */
+function keepForToasts(event: CustomEvent<{ originalEvent: Event }>): void {
+  const { target } = event.detail.originalEvent;
+  if (target instanceof Element && target.closest("[data-sonner-toaster]")) event.preventDefault();
+}
+
 /** What a dialog shows over the page: a title, a way to close it, and its content, which scrolls. */
 export function DialogPanel({ title, width, layout, children }: DialogPanelProps) {
   return (
@@ -29,6 +35,7 @@ export function DialogPanel({ title, width, layout, children }: DialogPanelProps
       <Dialog.Content
         aria-describedby={undefined}
         onOpenAutoFocus={focusPanel}
+        onInteractOutside={keepForToasts}
         className={clsx(
           "fixed top-1/2 left-1/2 z-40 flex max-h-[85vh] -translate-1/2 flex-col rounded-lg border border-line bg-panel shadow-xl outline-none",
           width,

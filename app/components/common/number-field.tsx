@@ -34,7 +34,11 @@ export function NumberField({ label, unit, hint, value, disabled, digits = 1, on
       onChange={(event) => setTyped(event.target.value)}
       onBlur={commit}
       onKeyDown={(event) => {
-        if (event.key === "Enter") commit();
+        if (event.key === "Enter") {
+          // In a form, it is the number that is done, and not yet the form.
+          event.preventDefault();
+          commit();
+        }
         if (event.key === "Escape") setTyped(null);
       }}
       className="w-full rounded-md border border-line bg-raised px-2 py-1 text-sm disabled:opacity-50 aria-invalid:border-warn"

@@ -1,10 +1,26 @@
+import { useEffect } from "react";
 import { useFetcher } from "react-router";
 import { toast } from "sonner";
 
 /** What can be done to a film of the library as a whole. */
 export type FilmIntent =
   | { intent: "rename"; name: string }
-  | { intent: "put-away" | "take-out" | "delete" | "bring-back" | "delete-for-good" | "clear-copy" | "clear-renders" };
+  | {
+      intent:
+        | "duplicate"
+        | "put-away"
+        | "take-out"
+        | "delete"
+        | "bring-back"
+        | "delete-for-good"
+        | "clear-copy"
+        | "clear-renders";
+    };
+
+/** Why something was not done to a film; null where it was. */
+export interface FilmAnswer {
+  error: string | null;
+}
 
 /** What is said of something that was done to a film, and what undoes it. */
 const UNDOABLE = {
@@ -17,7 +33,10 @@ export function useFilmActions({ id, name }: { id: string; name: string }): {
   act: (intent: FilmIntent) => void;
   isBusy: boolean;
 } {
-  const { submit, state } = useFetcher();
+  const { submit, state, data } = useFetcher<FilmAnswer>();
+  useEffect(() => {
+    if (data?.error) toast.error(data.error);
+  }, [data]);
   const send = (intent: FilmIntent) => submit({ ...intent, filmId: id }, { method: "post", action: "/?index" });
   const tell = (text: string, undo: FilmIntent) =>
     toast(text, { action: { label: "Undo", onClick: () => void send(undo) } });

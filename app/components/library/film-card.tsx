@@ -38,6 +38,12 @@ export function FilmCard({ film, space }: { film: FilmView; space: SpaceView | u
             {sentence}
           </p>
         ))}
+        {film.isMissing && film.deletedAt === null && (
+          <p role="alert" className="mb-1 flex gap-1.5 text-xs text-warn">
+            <TriangleAlert className="mt-px size-3.5 shrink-0" aria-hidden />
+            Its file is missing. Add the same file again, wherever it is now, and your work is put on it.
+          </p>
+        )}
         {film.deletedAt === null ? (
           <>
             {analysed ? <p className="text-xs text-soft">{counted(film.shots, "shot")} found</p> : null}

@@ -74,6 +74,7 @@ function FilmLine({ film, spaces }: { film: FilmView; spaces: Spaces }) {
 
 /** What is being done to a film, or went wrong with it, in a few words. */
 function LineStatus({ film }: { film: FilmView }) {
+  if (film.isMissing) return <span className="ml-2 text-xs text-warn">file missing</span>;
   const under = film.jobs.find(isUnderWay);
   const failed = film.jobs.filter(({ state }) => state === "failed");
   if (failed.length > 0) return <span className="ml-2 text-xs text-warn">{counted(failed.length, "job")} failed</span>;

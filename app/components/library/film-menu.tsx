@@ -1,4 +1,4 @@
-import { Archive, ArchiveRestore, Ellipsis, Pencil, Trash2, Undo2 } from "lucide-react";
+import { Archive, ArchiveRestore, Copy, Ellipsis, FileDown, Pencil, Trash2, Undo2 } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { type ReactNode, useState } from "react";
 import { IconButton } from "~/components/common/button";
@@ -8,7 +8,13 @@ import type { FilmView, SpaceView } from "./library-view";
 import { RenameFilm } from "./rename-film";
 
 const ITEM =
-  "flex cursor-default items-center gap-3 rounded-sm px-2 py-1.5 text-sm outline-none data-highlighted:bg-well";
+  "flex cursor-default items-center gap-3 rounded-sm px-2 py-1.5 text-sm outline-none data-disabled:opacity-45 data-highlighted:bg-well";
+
+/** Ways to take a film's work to another machine. */
+const SAVES = [
+  { text: "Save the work as a file", query: "" },
+  { text: "Save it with the film", query: "?with=film" },
+];
 
 interface FilmMenuProps {
   film: FilmView;
@@ -22,8 +28,10 @@ export function FilmMenu({ film, space, className }: FilmMenuProps) {
   const [open, setOpen] = useState<"rename" | "delete" | null>(null);
   const { act, isBusy } = useFilmActions(film);
   const close = () => setOpen(null);
-  const item = (text: string, icon: ReactNode, onSelect: () => void) => (
-    <DropdownMenu.Item className={ITEM} onSelect={onSelect}>
+  // Until it is done, there is no whole work to be copied.
+  const isAnalysing = film.jobs.some(({ kind, state }) => kind === "analyse" && state !== "done");
+  const item = (text: string, icon: ReactNode, onSelect: () => void, disabled = false) => (
+    <DropdownMenu.Item className={ITEM} onSelect={onSelect} disabled={disabled}>
       {icon}
       {text}
     </DropdownMenu.Item>
@@ -49,6 +57,20 @@ export function FilmMenu({ film, space, className }: FilmMenuProps) {
             ) : (
               <>
                 {item("Rename", <Pencil className="size-4" aria-hidden />, () => setOpen("rename"))}
+                {item(
+                  "Duplicate with its work",
+                  <Copy className="size-4" aria-hidden />,
+                  () => act({ intent: "duplicate" }),
+                  isAnalysing,
+                )}
+                {SAVES.map(({ text, query }) => (
+                  <DropdownMenu.Item key={text} asChild className={ITEM} disabled={isAnalysing}>
+                    <a href={`/media/${film.id}/work.gladpan${query}`} download>
+                      <FileDown className="size-4" aria-hidden />
+                      {text}
+                    </a>
+                  </DropdownMenu.Item>
+                ))}
                 {film.putAway
                   ? item("Take out again", <ArchiveRestore className="size-4" aria-hidden />, () =>
                       act({ intent: "take-out" }),

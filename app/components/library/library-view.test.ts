@@ -2,7 +2,18 @@ import { expect, test } from "@jest/globals";
 import { type FilmView, type Order, shelfOf, shownFilms } from "./library-view";
 
 const film = (id: string, name: string, more: Partial<FilmView> = {}): FilmView => ({
-  ...{ id, name, shots: 0, versions: 1, jobs: [], isLinked: false, putAway: false, deletedAt: null, addedAt: 0 },
+  ...{
+    id,
+    name,
+    shots: 0,
+    versions: 1,
+    jobs: [],
+    isLinked: false,
+    isMissing: false,
+    putAway: false,
+    deletedAt: null,
+    addedAt: 0,
+  },
   info: { picture: { width: 1920, height: 1080 }, rate: { num: 25, den: 1 }, frames: 100 },
   lacking: { held: 0, longHolds: [], undecoded: [], cutOff: 0 },
   ...more,

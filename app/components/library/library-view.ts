@@ -14,6 +14,8 @@ export interface FilmView {
   jobs: JobView[];
   /** Whether its file lies elsewhere on this machine. */
   isLinked: boolean;
+  /** Whether its file is not where it was, or not there yet. */
+  isMissing: boolean;
   putAway: boolean;
   /** Milliseconds since 1970; null while it is not deleted. */
   deletedAt: number | null;

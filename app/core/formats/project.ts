@@ -1,0 +1,90 @@
+/** All work on a film in one document (docs/formats.md), to be opened on another machine or beside the film itself. */
+import { z } from "zod";
+import { PersonEdit, Version } from "../edits/film-state";
+import { ShotInVersion } from "../edits/shot-in-version";
+import { FilmInfo } from "../film-info";
+import { Box } from "../geometry/box";
+import { Id, ShotId, TrackId } from "../ids";
+import { HandKey } from "../path/hand-key";
+import { TransitionCandidate } from "../shots/detect-transitions";
+import { shotId } from "../shots/reshape";
+import { Shot } from "../shots/shot";
+import { TrackEdit } from "../subjects/tracking/edit-tracks";
+import { PackedTrack } from "../subjects/tracking/packed-tracks";
+import { Frame, FrameRange } from "../time/rate";
+
+const VersionInProject = Version.extend({
+  /** What it says of shots. */
+  shots: z.array(z.object({ shotId: ShotId, says: ShotInVersion })),
+  handKeys: z.array(HandKey),
+});
+
+export const Project = z.object({
+  format: z.literal("glad-pan/project"),
+  version: z.literal(1),
+  film: z.object({
+    name: z.string().min(1).max(255),
+    /** What was found out about its file. */
+    info: FilmInfo,
+    /** Of its file, by which it is known wherever it lies. */
+    fingerprint: z.string(),
+    sensitivity: z.int().min(0).max(100),
+  }),
+  shots: z.array(Shot),
+  versions: z.array(VersionInProject).min(1),
+  marks: z.array(z.object({ thing: Id, frame: Frame, box: Box })),
+  people: z.array(PersonEdit.extend({ number: z.int(), signature: z.array(z.number()).nullable(), seen: z.number() })),
+  trackEdits: z.array(z.object({ trackId: TrackId, edit: TrackEdit })),
+  /** What was found in the film; nothing that anybody has set. */
+  analysis: z.object({
+    candidates: z.array(TransitionCandidate),
+    tracks: z.array(z.object({ range: FrameRange, tracks: z.array(PackedTrack) })),
+    markTracks: z.array(z.object({ basis: z.string(), track: PackedTrack })),
+    undecoded: z.array(FrameRange),
+    /** What goes on in each frame, as `packActivity` packs it, in base 64; empty where that is not known. */
+    activity: z.string(),
+  }),
+});
+export type Project = z.infer<typeof Project>;
+
+/** The text is no project; the message says what is wrong with it. */
+export class ProjectError extends Error {
+  override name = "ProjectError";
+}
+
+/** @throws ProjectError */
+export function readProject(text: string): Project {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    throw new ProjectError("its project.json is not JSON");
+  }
+  const parsed = Project.safeParse(value);
+  if (parsed.success) return parsed.data;
+  const [issue] = parsed.error.issues;
+  throw new ProjectError(`its project.json makes no sense: ${issue!.path.join(".") || "project"}: ${issue!.message}`);
+}
+
+/**
+ * The same work for another film: nothing in it has an id that something else may have.
+ *
+ * @param filmId id of that film
+ * @param newId gives an id that nothing has
+ */
+export function forAnotherFilm(project: Project, filmId: string, newId: () => string): Project {
+  const ids = new Map<string, string>();
+  for (const { id, start } of project.shots) ids.set(id, shotId(filmId, start, new Set(ids.values())));
+  return {
+    ...project,
+    shots: project.shots.map((shot) => ({ ...shot, id: ids.get(shot.id)! })),
+    versions: project.versions.map((version) => ({
+      ...version,
+      id: newId(),
+      shots: version.shots.flatMap(({ shotId: id, says }) => {
+        const renamed = ids.get(id);
+        return renamed === undefined ? [] : [{ shotId: renamed, says }];
+      }),
+    })),
+  };
+}

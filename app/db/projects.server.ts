@@ -1,0 +1,76 @@
+import { packActivity, unpackActivity } from "~/core/activity/activity";
+import type { Project } from "~/core/formats/project";
+import { joinRanges } from "~/core/time/ranges";
+import { unpackTrack } from "~/core/subjects/tracking/packed-tracks";
+import { readActivity, saveActivity } from "./activity.server";
+import {
+  findCandidates,
+  listAnalysed,
+  listUndecoded,
+  readTracks,
+  saveTracks,
+  saveTransitions,
+  saveUndecoded,
+} from "./analysis.server";
+import type { Db } from "./database.server";
+import { loadState } from "./film-state.server";
+import { type FilmRow, insertFilm, type NewFilm, setSensitivity } from "./films.server";
+import { findMarkTrackById, listMarkTracks, putMark, putTrackEdit, saveMarkTrack } from "./marks.server";
+import { changePerson, listPeople, savePeople } from "./people.server";
+import { saveShot } from "./shots.server";
+import { saveVersion, setHandKey, setShotInVersion } from "./versions.server";
+
+/**
+ * All that is stored of a film that has been analysed.
+ *
+ * @throws UnreadableFilm if some of it cannot be read
+ */
+export function projectOf(db: Db, film: FilmRow, fingerprint: string): Project {
+  const { id, name, info, sensitivity } = film;
+  const state = loadState(db, film);
+  return {
+    format: "glad-pan/project",
+    version: 1,
+    film: { name, info, fingerprint, sensitivity },
+    shots: [...state.shots],
+    versions: state.versions.map(({ shots, handKeys, ...version }) => ({
+      ...version,
+      shots: [...shots].map(([shotId, says]) => ({ shotId, says })),
+      handKeys: [...handKeys],
+    })),
+    marks: [...state.marks],
+    people: listPeople(db, id),
+    trackEdits: [...state.trackEdits].map(([trackId, edit]) => ({ trackId, edit })),
+    analysis: {
+      candidates: findCandidates(db, id),
+      tracks: listAnalysed(db, id).map((range) => ({ range, tracks: readTracks(db, id, range) })),
+      markTracks: listMarkTracks(db, id).flatMap((track) => findMarkTrackById(db, id, track.id) ?? []),
+      undecoded: listUndecoded(db, id),
+      activity: Buffer.from(packActivity(readActivity(db, id))).toString("base64"),
+    },
+  };
+}
+
+/** Stores a film with all that a project says of it, whose ids nothing else has. To be called in a transaction. */
+export function insertProject(db: Db, film: NewFilm, project: Project): void {
+  const { id } = film;
+  const { analysis, versions, marks, people } = project;
+  insertFilm(db, film);
+  setSensitivity(db, id, project.film.sensitivity);
+  for (const shot of project.shots) saveShot(db, id, shot);
+  for (const { shots, handKeys, ...version } of versions) {
+    saveVersion(db, id, version);
+    for (const { shotId, says } of shots) setShotInVersion(db, version.id, shotId, says);
+    for (const key of handKeys) setHandKey(db, version.id, key);
+  }
+  for (const { thing, frame, box } of marks) putMark(db, id, thing, frame, box);
+  savePeople(db, id, people);
+  for (const person of people) changePerson(db, id, person);
+  for (const { trackId, edit } of project.trackEdits) putTrackEdit(db, id, trackId, edit);
+  saveTransitions(db, id, { candidates: analysis.candidates, settled: film.info.frames });
+  for (const { range, tracks } of analysis.tracks) saveTracks(db, id, range, tracks.map(unpackTrack));
+  for (const { basis, track } of analysis.markTracks) saveMarkTrack(db, id, basis, unpackTrack(track));
+  saveUndecoded(db, id, joinRanges(analysis.undecoded));
+  const activity = Buffer.from(analysis.activity, "base64");
+  if (activity.length > 0) saveActivity(db, id, { start: 0, end: film.info.frames }, unpackActivity(activity));
+}

@@ -1,0 +1,232 @@
+/** Work on a film as a file of its own, and films made from such work: opened, or duplicated. */
+import { copyFile, link, mkdir } from "node:fs/promises";
+import { existsSync } from "node:fs";
+import { basename, extname, isAbsolute, join, parse } from "node:path";
+import type { Readable } from "node:stream";
+import { nanoid } from "nanoid";
+import { forAnotherFilm, type Project, ProjectError, readProject } from "~/core/formats/project";
+import { Refusal } from "~/core/refusal";
+import { inTransaction } from "~/db/database.server";
+import { type FilmRow, listFilms, setFile, setFingerprint } from "~/db/films.server";
+import { finishJob, insertJob, isAnalysed, listJobs } from "~/db/jobs.server";
+import { insertProject, projectOf } from "~/db/projects.server";
+import { requireSpace } from "~/disk/disk-space.server";
+import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
+import { openZip, type OpenZip, zipOf } from "~/disk/zip.server";
+import { FilmError } from "~/media/film-tool.server";
+import { fingerprintOf } from "~/media/fingerprint.server";
+import { addFilm, linkFilm, noteFilm } from "./films.server";
+import { wakeQueue } from "./queue.server";
+import {
+  DATA_FOLDER,
+  dataFolder,
+  db,
+  filmFolder,
+  isMissing,
+  posterFile,
+  requireSource,
+  sourceFile,
+  storedPath,
+} from "./workplace.server";
+
+/** What files with a film's work are called. */
+export const PROJECT_EXTENSION = ".gladpan";
+const DOCUMENT = "project.json";
+const SOURCE_NAME = /^source\.\w{1,8}$/;
+/** Of the longest film, with everybody in it. */
+const MOST_DOCUMENT_BYTES = 512 * 2 ** 20;
+
+/** What is known of a film's file wherever it lies; found out where that was not done yet. */
+async function fingerprint(film: FilmRow): Promise<string> {
+  if (film.fingerprint) return film.fingerprint;
+  requireSource(film);
+  const found = await fingerprintOf(sourceFile(film));
+  setFingerprint(db(), film.id, found);
+  return found;
+}
+
+/**
+ * All work on a film, as it is written down.
+ *
+ * @throws Refusal while the film is analysed
+ */
+async function workOn(film: FilmRow): Promise<Project> {
+  if (!isAnalysed(db(), film.id)) {
+    throw new Refusal("the film is still being analysed; its work can be saved or duplicated when that is done");
+  }
+  return projectOf(db(), film, await fingerprint(film));
+}
+
+/**
+ * All work on a film as a file, with the film's own file or without.
+ *
+ * @throws Refusal if the film is still being analysed, or its file is missing
+ */
+export async function saveProject(film: FilmRow, withSource: boolean): Promise<{ name: string; stream: Readable }> {
+  const source = sourceFile(film);
+  if (withSource) requireSource(film);
+  const text = JSON.stringify(await workOn(film));
+  const parts = withSource ? [{ name: `source${extname(source)}`, file: source }] : [];
+  return {
+    name: `${parse(film.name).name}${PROJECT_EXTENSION}`,
+    stream: zipOf([{ name: DOCUMENT, text }, ...parts]),
+  };
+}
+
+/** Stores a film that has work on it already; only its light copy is still to be made, if there is anything to make it of. */
+function register(id: string, name: string, file: string, project: Project): void {
+  const { info } = project.film;
+  inTransaction(db(), () => {
+    insertProject(
+      db(),
+      { id, name, file: storedPath(file), info, fingerprint: project.film.fingerprint },
+      forAnotherFilm(project, id, () => nanoid(10)),
+    );
+    const analysis = nanoid(10);
+    insertJob(db(), { id: analysis, filmId: id, kind: "analyse" });
+    finishJob(db(), analysis, { state: "done", result: { shots: project.shots.length } });
+    if (existsSync(file)) insertJob(db(), { id: nanoid(10), filmId: id, kind: "proxy" });
+  });
+  wakeQueue();
+}
+
+/** Gives a film's file to another one as well: by a second name, which takes no space, or else by a copy. */
+async function share(from: string, to: string): Promise<void> {
+  await mkdir(parse(to).dir, { recursive: true });
+  // A file in the library is never written to, so that both may have the same.
+  await link(from, to).catch(() => copyWhole(from, to));
+}
+
+/** The file of a film for another one: the same where it lies elsewhere, else one in the other's folder. */
+async function fileFor(id: string, film: FilmRow): Promise<string> {
+  const source = sourceFile(film);
+  if (isAbsolute(film.file)) return source;
+  const file = join(filmFolder(id), basename(source));
+  if (existsSync(source)) await share(source, file);
+  return file;
+}
+
+/** "Kite copy.mp4", and with a number if there is one already. */
+function copyName(name: string): string {
+  const taken = new Set(listFilms(db()).map((film) => film.name));
+  const { name: title, ext } = parse(name);
+  for (let n = 1; ; n++) {
+    const free = `${title} copy${n === 1 ? "" : ` ${n}`}${ext}`;
+    if (!taken.has(free)) return free;
+  }
+}
+
+/**
+ * Makes another film of the same file, with the same work on it.
+ *
+ * @returns its id
+ * @throws Refusal as `saveProject` does
+ */
+export async function duplicateFilm(film: FilmRow): Promise<string> {
+  const project = await workOn(film);
+  const id = nanoid(10);
+  const name = copyName(film.name);
+  const file = await fileFor(id, film);
+  await noteFilm(id, name, file);
+  if (existsSync(posterFile(film.id))) await copyFile(posterFile(film.id), posterFile(id));
+  register(id, name, file, project);
+  return id;
+}
+
+async function readArchive(zip: OpenZip, name: string): Promise<Project> {
+  const text = await zip.readText(DOCUMENT, MOST_DOCUMENT_BYTES);
+  if (text === null) throw new FilmError(`${name}: there is no work of Glad Pan's in it.`);
+  try {
+    return readProject(text);
+  } catch (error) {
+    if (error instanceof ProjectError) throw new FilmError(`${name}: ${error.message}.`);
+    throw error;
+  }
+}
+
+/** A film of the library with this file. */
+const filmWith = (known: string): FilmRow | undefined =>
+  listFilms(db()).find((film) => film.fingerprint === known && !isMissing(film));
+
+/**
+ * Opens saved work as a film of the library. Its file is taken out of the archive, or from a film that has the same;
+ * where there is none, it is asked for.
+ *
+ * @param file the archive
+ * @param name what the archive is called
+ * @returns the film's id
+ * @throws FilmError if it is no such archive
+ */
+export async function openProject(file: string, name: string): Promise<string> {
+  const zip = await openZip(file).catch(() => {
+    throw new FilmError(`${name}: this file is damaged, or is no work of Glad Pan's.`);
+  });
+  try {
+    const project = await readArchive(zip, name);
+    const id = nanoid(10);
+    const inside = zip.names.find((entry) => SOURCE_NAME.test(entry));
+    const source = await sourceOf(id, project, inside, zip);
+    await noteFilm(id, project.film.name, source);
+    register(id, project.film.name, source, project);
+    return id;
+  } finally {
+    zip.close();
+  }
+}
+
+/** Where an opened film's file is; where it is going to be, if it is not there yet. */
+async function sourceOf(id: string, { film }: Project, inside: string | undefined, zip: OpenZip): Promise<string> {
+  if (inside) {
+    const kept = join(filmFolder(id), inside);
+    requireSpace(dataFolder(), DATA_FOLDER, film.info.bytes, film.name);
+    await writeAside(kept, (aside) => zip.extract(inside, aside));
+    return kept;
+  }
+  const same = filmWith(film.fingerprint);
+  return same ? fileFor(id, same) : join(filmFolder(id), `source${extname(film.name) || ".mp4"}`);
+}
+
+/** A film whose file is missing, and which is known by this one; undefined if there is none. */
+async function filmWithout(file: string): Promise<FilmRow | undefined> {
+  const waiting = listFilms(db()).filter((film) => film.fingerprint !== null && isMissing(film));
+  if (waiting.length === 0) return undefined;
+  const known = await fingerprintOf(file);
+  return waiting.find((film) => film.fingerprint === known);
+}
+
+/** Gives a film whose file was missing its file again. */
+async function giveSource(film: FilmRow, file: string, name: string, how: "move" | "link"): Promise<void> {
+  const kept = how === "link" ? file : join(filmFolder(film.id), `source${extname(name) || ".mp4"}`);
+  if (how === "move") await moveWhole(file, kept);
+  await noteFilm(film.id, film.name, kept);
+  inTransaction(db(), () => {
+    setFile(db(), film.id, storedPath(kept));
+    const hasCopy = listJobs(db(), film.id).some(({ kind }) => kind === "proxy");
+    if (!hasCopy) insertJob(db(), { id: nanoid(10), filmId: film.id, kind: "proxy" });
+  });
+  wakeQueue();
+}
+
+/**
+ * Takes a file into the library, whatever it is: saved work is opened, the file of a film that misses it is given to
+ * that film, and anything else is a new film.
+ *
+ * @param how whether the file is moved into the library, or stays where it is
+ * @param styleId as `addFilm` takes it
+ * @returns the film's id
+ * @throws FilmError if it is neither saved work nor a film
+ */
+export async function takeIn(
+  file: string,
+  name: string,
+  how: "move" | "link",
+  styleId: string | null = null,
+): Promise<string> {
+  if (extname(name).toLowerCase() === PROJECT_EXTENSION) return openProject(file, name);
+  const waiting = await filmWithout(file);
+  if (waiting) {
+    await giveSource(waiting, file, name, how);
+    return waiting.id;
+  }
+  return how === "link" ? linkFilm(file, styleId) : addFilm(file, name, how, styleId);
+}

@@ -1,0 +1,178 @@
+import { join } from "node:path";
+import { expect, type Page, test } from "@playwright/test";
+import { measure } from "../support/measure";
+import { LONG_WORK, TestServer } from "../support/server";
+
+const server = new TestServer();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.dispose());
+
+const timecode = (page: Page) => page.getByLabel(/^Timecode/);
+const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
+const versions = (page: Page) => page.getByRole("navigation", { name: "Versions" }).getByRole("link");
+const length = (page: Page) => page.getByRole("button", { name: "Length of the version" });
+const undo = (page: Page) => page.keyboard.press("Control+z");
+
+async function jump(page: Page, frame: number, shown: string): Promise<void> {
+  await timecode(page).fill(String(frame));
+  await timecode(page).press("Enter");
+  await expect(timecode(page)).toHaveValue(shown);
+  await timecode(page).blur();
+}
+
+/** Renders a version and gives the finished file. */
+async function render(page: Page, version: string): Promise<string> {
+  await page.getByRole("button", { name: /^Export/ }).click();
+  const dialog = page.getByRole("dialog", { name: "Export" });
+  await dialog
+    .getByRole("listitem")
+    .filter({ hasText: version })
+    .first()
+    .getByRole("button", { name: "Render" })
+    .click();
+  const link = dialog.getByRole("link", { name: "Download" }).first();
+  await expect(link).toBeVisible({ timeout: LONG_WORK });
+  const download = page.waitForEvent("download");
+  await link.click();
+  const file = join(server.data, (await download).suggestedFilename());
+  await (await download).saveAs(file);
+  await dialog.getByRole("button", { name: "Close" }).click();
+  return file;
+}
+
+test("versions are made in any shape, changed, duplicated, trimmed, removed, and each step is undone", async ({
+  page,
+}) => {
+  const problems: string[] = [];
+  page.on("pageerror", (error) => problems.push(error.message));
+  await page.goto(server.url);
+  await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");
+  await expect(page.getByText("2 shots found")).toBeVisible({ timeout: LONG_WORK });
+  await page.getByRole("link", { name: "Open two-shots.mp4" }).click();
+  await expect(rows(page)).toHaveCount(2);
+
+  await test.step("a size is typed in, with the ratio locked and free, and swapped", async () => {
+    await page.getByRole("button", { name: "Add a version" }).click();
+    const dialog = page.getByRole("dialog", { name: "New version" });
+    await expect(dialog.getByRole("note")).toContainText("enlarged 2.67 times");
+    await dialog.getByRole("radio", { name: "Wide 16:9" }).click();
+    await dialog.getByRole("button", { name: "1280 × 720" }).click();
+    await expect(dialog.getByRole("note")).toContainText("at its own size");
+    await dialog.getByLabel("Width (px)").fill("640");
+    await dialog.getByLabel("Width (px)").press("Enter");
+    await expect(dialog.getByLabel("Height (px)")).toHaveValue("360");
+    await dialog.getByRole("button", { name: /^The ratio is locked/ }).click();
+    await dialog.getByLabel("Height (px)").fill("500");
+    await dialog.getByLabel("Height (px)").press("Enter");
+    await dialog.getByRole("button", { name: "Swap width and height" }).click();
+    await expect(dialog.getByLabel("Width (px)")).toHaveValue("500");
+    await expect(dialog.getByLabel("Name")).toHaveValue("500 × 640");
+    await dialog.getByLabel("Name").fill("Poster");
+    await dialog.getByRole("button", { name: "Add version" }).click();
+    await expect(versions(page)).toHaveText(["Vertical 9:16", "Poster"]);
+    await expect(page.getByRole("img", { name: 'What "Poster" shows' })).toBeVisible();
+  });
+
+  await test.step("it is changed, duplicated with its keys, and removed", async () => {
+    await jump(page, 20, "00:00:00:20");
+    await page.keyboard.press("k");
+    await expect(rows(page).first()).toContainText("■ 1");
+    await page.getByRole("button", { name: "More for Poster" }).click();
+    await page.getByRole("menuitem", { name: "Settings" }).click();
+    await page.getByRole("dialog").getByRole("radio", { name: "Square 1:1" }).click();
+    await page.getByRole("button", { name: "Save" }).click();
+    await page.getByRole("button", { name: "More for Poster" }).click();
+    await page.getByRole("menuitem", { name: "Duplicate" }).click();
+    await expect(versions(page)).toHaveText(["Vertical 9:16", "Poster", "Poster, copy"]);
+    await expect(rows(page).first()).toContainText("■ 1");
+    await page.getByRole("button", { name: "More for Poster, copy" }).click();
+    await page.getByRole("menuitem", { name: "Remove" }).click();
+    await expect(versions(page)).toHaveCount(2);
+    await undo(page);
+    await expect(versions(page)).toHaveText(["Vertical 9:16", "Poster", "Poster, copy"]);
+    await undo(page);
+    await expect(versions(page)).toHaveCount(2);
+    await undo(page);
+    await versions(page).last().click();
+    await expect(page.getByRole("button", { name: "More for Poster" })).toBeVisible();
+    await page.getByRole("button", { name: /^Export/ }).click();
+    await expect(page.getByRole("dialog")).toContainText("500 × 640");
+    await page.getByRole("button", { name: "Close" }).click();
+  });
+
+  await test.step("in and out points, and a stretch that is dropped", async () => {
+    await versions(page).first().click();
+    await expect(length(page)).toContainText("00:00:03:09");
+    await jump(page, 10, "00:00:00:10");
+    await page.keyboard.press("i");
+    await expect(length(page)).toContainText("00:00:02:29");
+    await jump(page, 79, "00:00:02:19");
+    await page.keyboard.press("o");
+    await expect(length(page)).toContainText("00:00:02:10");
+    await jump(page, 20, "00:00:00:20");
+    await page.keyboard.press("Shift+I");
+    await jump(page, 34, "00:00:01:04");
+    await page.keyboard.press("Shift+O");
+    await page
+      .getByRole("group", { name: "Marked stretch" })
+      .getByRole("button", { name: "Drop this stretch" })
+      .click();
+    await expect(length(page)).toContainText("00:00:01:25");
+    await expect(rows(page).first().getByLabel("Partly left out")).toBeVisible();
+    // What a drop makes is a cut.
+    await jump(page, 15, "00:00:00:15");
+    await page.keyboard.press("PageDown");
+    await expect(timecode(page)).toHaveValue("00:00:01:05");
+  });
+
+  await test.step("playback passes over what is left out, and ends at the out point", async () => {
+    await jump(page, 12, "00:00:00:12");
+    await page.keyboard.press("Space");
+    await expect(page.getByRole("button", { name: "Play" })).toBeVisible({ timeout: 30_000 });
+    await expect(timecode(page)).toHaveValue("00:00:02:19");
+  });
+
+  await test.step("a limit is a warning, and every step is undone", async () => {
+    await length(page).click();
+    await page.getByRole("combobox", { name: "Length limit" }).click();
+    await page.getByRole("option", { name: "Another length" }).click();
+    await page.getByLabel("At most (seconds)").fill("1");
+    await page.getByLabel("At most (seconds)").press("Enter");
+    await expect(length(page)).toContainText("0.8 s too long");
+    await page.getByRole("button", { name: "Bring back 00:00:00:20" }).click();
+    await expect(length(page)).toContainText("1.3 s too long");
+    await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
+    await undo(page);
+    await expect(length(page)).toContainText("0.8 s too long");
+  });
+
+  await test.step("the file holds what is kept, and nothing else", async () => {
+    const file = await render(page, "Vertical 9:16");
+    expect(measure(file)).toMatchObject({ size: [1080, 1920], frames: 55, sounds: 1 });
+  });
+
+  await test.step("whole shots, the stretch and both points come back", async () => {
+    for (const shown of ["00:00:01:25", "00:00:02:10", "00:00:02:29", "00:00:03:09"]) {
+      await undo(page);
+      await expect(length(page)).toContainText(shown);
+    }
+  });
+
+  expect(problems).toEqual([]);
+});
+
+test("a vertical film fills a wide version", async ({ page }) => {
+  await page.goto(server.url);
+  await page.getByLabel("Film files").setInputFiles("demo/clips/upright-25.mp4");
+  await expect(page.getByRole("listitem").filter({ hasText: "upright-25" })).toContainText("1 shot found", {
+    timeout: LONG_WORK,
+  });
+  await page.getByRole("link", { name: "Open upright-25.mp4" }).click();
+  await expect(rows(page)).toHaveCount(1);
+  await page.getByRole("button", { name: "Add a version" }).click();
+  await page.getByRole("radio", { name: "Cinema 21:9" }).click();
+  await page.getByRole("button", { name: "1680 × 720" }).click();
+  await page.getByRole("button", { name: "Add version" }).click();
+  const file = await render(page, "Cinema 21:9");
+  expect(measure(file)).toMatchObject({ size: [1680, 720], frames: 50 });
+});
