@@ -9,6 +9,7 @@ import { readEdl } from "~/core/formats/edl";
 import { readOtio } from "~/core/formats/otio";
 import { AnalysisReport, Report } from "~/core/formats/report";
 import { boxContains } from "~/core/geometry/box";
+import { libraryWith } from "../tests/support/library";
 import { compareWithTruth, readTruth } from "../demo/truth";
 import { measure } from "../tests/support/measure";
 
@@ -91,6 +92,35 @@ describe("convert", () => {
     ]);
     expect(report.windows).toHaveLength(60);
     expect(report.shots[0]!.keys.map(({ frame }) => frame)).toEqual(expect.arrayContaining([0, 20, 40]));
+  });
+
+  test("makes the versions of a house style, as the style says where no option says otherwise", () => {
+    const data = path("library");
+    libraryWith(data, {
+      id: "s",
+      name: "Festival clips",
+      versions: [
+        { name: "Reel", width: 360, height: 640, limitSeconds: 1, usual: { manner: "still", calm: 80 } },
+        { name: "Feed", width: 400, height: 400, limitSeconds: null, usual: { manner: "chase" } },
+      ],
+    });
+    const styled = (...args: string[]) =>
+      spawnSync("node", ["--import", "tsx", "cli/main.ts", "convert", clip("two-shots"), ...args], {
+        encoding: "utf8",
+        env: { ...process.env, GLAD_PAN_DATA: data },
+      });
+    const args = ["--out", path("styled.mp4"), "--report", path("styled.json"), "--to", "40"];
+    const { stderr, status } = styled("--style", "festival CLIPS", ...args);
+    expect(stderr).toContain("0.3 s over its limit of 1 s");
+    expect(status).toBe(0);
+    expect(measure(path("styled 360x640.mp4"))).toMatchObject({ size: [360, 640], frames: 40 });
+    expect(measure(path("styled 400x400.mp4"))).toMatchObject({ size: [400, 400], frames: 40 });
+    const manners = ["360x640", "400x400"].map(
+      (size) => Report.parse(JSON.parse(readFileSync(path(`styled ${size}.json`), "utf8"))).shots[0]!.manner,
+    );
+    expect(manners).toEqual(["still", "chase"]);
+    expect(styled("--style", "Nobody's", "--out", path("x.mp4")).stderr).toContain('there are "Festival clips"');
+    expect(styled("--style", "Festival clips", "--size", "360x640", "--out", path("x.mp4")).status).toBe(2);
   });
 
   test("an upright film becomes square, with the window moving up and down; no sound stays no sound", () => {

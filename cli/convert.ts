@@ -3,29 +3,24 @@ import { resolve } from "node:path";
 import { Command } from "commander";
 import { shownIn } from "~/core/composition/shown";
 import { counted } from "~/core/counted";
+import type { Lacking } from "~/core/checks/lacking-pictures";
+import { secondsOver } from "~/core/edits/trim";
 import { makeReport, Report } from "~/core/formats/report";
-import type { Size } from "~/core/geometry/box";
 import { type FrameRange, rangeKey } from "~/core/time/rate";
 import { joinRanges, withoutRanges } from "~/core/time/ranges";
 import { exportVersion } from "~/pipelines/export-version.server";
 import type { FilmFile } from "~/media/film-file";
 import { writeAside } from "~/disk/write-aside.server";
 import { barsLines } from "./bars-line";
-import { type FindOptions, findShots } from "./find";
+import { type FindOptions, findShots, type FoundShot } from "./find";
 import { addFilmOptions, type FilmChoices, openFilm, undecodedLines } from "./open-film";
-import { addFramingOptions, type FramingOptions, ruleOf } from "./framing-options";
+import { addFramingOptions, ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";
 import { addActiveOption, addMarkOption, collectDrop, parseFrame, parseSize, UsageError } from "./options";
 import { type ProgressLine, runWithProgress } from "./progress-line";
+import { type Target, type TargetOptions, targetsOf } from "./targets";
 
-const ANALYSIS = { number: 1, of: 3, what: "Looking for shots and people" };
-const RENDERING = { number: 2, of: 3, what: "Rendering" };
-const CHECKING = { number: 3, of: 3, what: "Checking" };
-
-interface ConvertOptions extends FramingOptions, FilmChoices, Pick<FindOptions, "mark" | "active"> {
-  size: Size;
-  out: string;
-  report?: string;
+interface ConvertOptions extends TargetOptions, FilmChoices, Pick<FindOptions, "mark" | "active"> {
   from?: number;
   to?: number;
   drop: FrameRange[];
@@ -52,49 +47,81 @@ function keptFrom(range: FrameRange, { drop }: ConvertOptions, film: FilmFile): 
   return kept;
 }
 
+interface Found {
+  film: FilmFile;
+  shots: FoundShot[];
+  lacking: Lacking;
+  kept: FrameRange[];
+}
+
+/** Lays the paths of one version, renders it, and writes its report. */
+async function convertTo(
+  { size, out, report, framing, limitSeconds }: Target,
+  { film, shots: found, lacking, kept }: Found,
+  show: (what: string, share: number) => void,
+  signal: AbortSignal,
+): Promise<string> {
+  // What is marked is followed whatever else is asked for.
+  const shots = layPaths(
+    found.map((shot) => ({ ...shot, rule: shot.rule.kind === "track" ? shot.rule : ruleOf(framing) })),
+    { ...framing, size, kept },
+    film.info,
+  );
+  const figures = await exportVersion({ film, target: size, ranges: kept, shown: shownIn(shots, size) }, out, {
+    signal,
+    onProgress: ({ step, share }) => show(step === "rendering" ? "Rendering" : "Checking", share),
+  });
+  if (report) {
+    const written = Report.parse(makeReport({ file: film.name, ...film.info, lacking }, size, shots, kept));
+    await writeAside(report, (aside) => writeFile(aside, `${JSON.stringify(written)}\n`));
+  }
+  const sound = figures.soundSeconds === null ? "no sound" : "with sound";
+  const over = secondsOver(kept, film.info.rate, limitSeconds);
+  const late = over > 0 ? ` It is ${over.toFixed(1)} s over its limit of ${limitSeconds} s.` : "";
+  return `${out}: ${figures.width} × ${figures.height}, ${figures.frames} frames at ${figures.rate} a second, ${sound}, ${counted(shots.length, "shot")}; checked.${late}`;
+}
+
 async function convert(
   file: string,
   options: ConvertOptions,
+  targets: readonly Target[],
   progress: ProgressLine,
   signal: AbortSignal,
 ): Promise<void> {
-  if (resolve(file) === resolve(options.out)) throw new UsageError("--out would overwrite the film itself");
+  if (targets.some(({ out }) => resolve(file) === resolve(out))) {
+    throw new UsageError("--out would overwrite the film itself");
+  }
   const film = await openFilm(file, options);
   const range = rangeFrom(options, film);
   const kept = keptFrom(range, options, film);
-  const { shots: found, lacking } = await findShots(
+  const of = 1 + 2 * targets.length;
+  const { shots, lacking } = await findShots(
     film,
     range,
     { follow: ruleOf(options), mark: options.mark, active: options.active },
     {
       signal,
-      onProgress: (share) => progress.show(ANALYSIS, share),
+      onProgress: (share) => progress.show({ number: 1, of, what: "Looking for shots and people" }, share),
     },
   );
-  const shots = layPaths(found, { ...options, kept }, film.info);
-  const shown = shownIn(shots, options.size);
-  const figures = await exportVersion({ film, target: options.size, ranges: kept, shown }, options.out, {
-    signal,
-    onProgress: ({ step, share }) => progress.show(step === "rendering" ? RENDERING : CHECKING, share),
-  });
-  if (options.report) {
-    const report = Report.parse(makeReport({ file: film.name, ...film.info, lacking }, options.size, shots, kept));
-    await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
+  const done: string[] = [];
+  for (const [i, target] of targets.entries()) {
+    const show = (what: string, share: number) =>
+      progress.show({ number: 2 + 2 * i + (what === "Checking" ? 1 : 0), of, what }, share);
+    done.push(await convertTo(target, { film, shots, lacking, kept }, show, signal));
   }
   progress.end();
   for (const line of undecodedLines(lacking, film)) console.error(line);
   for (const line of barsLines(shots, film.info.picture)) console.error(line);
-  const sound = figures.soundSeconds === null ? "no sound" : "with sound";
-  console.error(
-    `${options.out}: ${figures.width} × ${figures.height}, ${figures.frames} frames at ${figures.rate} a second, ${sound}, ${counted(shots.length, "shot")}; checked.`,
-  );
+  for (const line of done) console.error(line);
 }
 
 export function convertCommand(): Command {
   const command = new Command("convert")
     .description("convert one film without the app")
     .argument("<film>", "the film to convert")
-    .requiredOption("--size <size>", "size of the result, such as 1080x1920", parseSize)
+    .option("--size <size>", "size of the result, such as 1080x1920", parseSize)
+    .option("--style <name>", "make the versions of a house style of the library instead")
     .requiredOption("--out <file>", "the MP4 file to write")
     .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)");
   return addFilmOptions(addActiveOption(addMarkOption(addFramingOptions(command))))
@@ -102,8 +129,9 @@ export function convertCommand(): Command {
     .option("--to <frame>", "first frame not to convert any more", parseFrame)
     .option("--drop <A-B>", "leave out frames A up to B; may be given again", collectDrop, [])
     .exitOverride()
-    .action(async (file: string, options: ConvertOptions) => {
+    .action(async (file: string, options: ConvertOptions, of: Command) => {
       if (!/\.(mp4|m4v|mov)$/i.test(options.out)) throw new UsageError("--out must end in .mp4, .m4v or .mov");
-      await runWithProgress((progress, signal) => convert(file, options, progress, signal));
+      const targets = targetsOf(options, of);
+      await runWithProgress((progress, signal) => convert(file, options, targets, progress, signal));
     });
 }

@@ -161,7 +161,7 @@ test("a film that is deleted stays where it lies", async ({ page }) => {
   await page.getByRole("menuitem", { name: "Delete" }).click();
   await expect(page.getByRole("alertdialog")).toContainText("The original stays where it is");
   await page.getByRole("button", { name: "Delete", exact: true }).click();
-  await expect(card).toBeHidden();
+  await expect(page.getByRole("link", { name: "Open tide pools.mkv" })).toBeHidden();
   expect(existsSync(film)).toBe(true);
 });
 

@@ -1,0 +1,83 @@
+/** What a film is converted to: one version that the options speak of, or those of a house style. */
+import { join, parse } from "node:path";
+import type { Command } from "commander";
+import type { VersionStyle } from "~/core/edits/house-style";
+import type { Size } from "~/core/geometry/box";
+import type { FramingChange } from "~/core/path/framing-settings";
+import { libraryStyle } from "~/jobs/library-style.server";
+import type { FramingOptions } from "./framing-options";
+import { UsageError } from "./options";
+
+export interface TargetOptions extends FramingOptions {
+  size?: Size;
+  style?: string;
+  out: string;
+  report?: string;
+}
+
+/** A version to be rendered. */
+export interface Target {
+  size: Size;
+  out: string;
+  report: string | undefined;
+  framing: FramingOptions;
+  limitSeconds: number | null;
+}
+
+/** "out.mp4" for a version of several: "out 1080x1920.mp4". */
+function nameFor(file: string, { width, height }: Size, taken: ReadonlySet<string>): string {
+  const { dir, name, ext } = parse(file);
+  for (let n = 1; ; n++) {
+    const free = join(dir, `${name} ${width}x${height}${n === 1 ? "" : ` (${n})`}${ext}`);
+    if (!taken.has(free)) return free;
+  }
+}
+
+/** What a style's settings are called as options. */
+const OPTION_OF: Record<keyof FramingChange, keyof FramingOptions> = {
+  manner: "manner",
+  calm: "calm",
+  zoom: "zoom",
+  headroom: "headroom",
+  enlargement: "enlarge",
+};
+
+/** How a version of a style is framed, where no option says otherwise. */
+function framingOf({ usual }: VersionStyle, options: FramingOptions, isSaid: (option: string) => boolean) {
+  const { follow, ...settings } = usual;
+  const framing: Partial<FramingOptions> = follow && !isSaid("keepBoth") ? { follow } : {};
+  for (const [setting, value] of Object.entries(settings)) {
+    Object.assign(framing, { [OPTION_OF[setting as keyof FramingChange]]: value });
+  }
+  const unsaid = Object.fromEntries(Object.entries(framing).filter(([option]) => !isSaid(option)));
+  return { ...options, ...unsaid };
+}
+
+/**
+ * The versions that are asked for.
+ *
+ * @param command tells which options were said, and which are as usual
+ * @throws UsageError where neither a size nor a style is said, or both are
+ * @throws StartError if there is no such style
+ */
+export function targetsOf(options: TargetOptions, command: Command): Target[] {
+  const { size, style, out, report } = options;
+  if (size && style !== undefined) throw new UsageError("--size and --style cannot both be said; the style has sizes");
+  if (size) return [{ size, out, report, framing: options, limitSeconds: null }];
+  if (style === undefined) throw new UsageError("--size is needed, or --style for the sizes of a house style");
+  const { versions } = libraryStyle(style);
+  const isSaid = (option: string) => command.getOptionValueSource(option) === "cli";
+  const taken = new Set<string>();
+  return versions.map((version) => {
+    const target = { width: version.width, height: version.height };
+    const file = versions.length === 1 ? out : nameFor(out, target, taken);
+    taken.add(file);
+    return {
+      size: target,
+      out: file,
+      report: report && (versions.length === 1 ? report : `${join(parse(report).dir, parse(file).name)}.json`),
+      framing: framingOf(version, options, isSaid),
+      limitSeconds: version.limitSeconds,
+    };
+  });
+}
