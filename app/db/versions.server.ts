@@ -92,6 +92,15 @@ export function setShotInVersion(db: Db, versionId: string, shotId: string, says
   } else db.prepare("DELETE FROM shot_framings WHERE version_id = ? AND shot_id = ?").run(versionId, shotId);
 }
 
+/** Lets versions say of a shot what they say of another. */
+export const copyShotInVersions = (db: Db, fromShotId: string, toShotId: string): void =>
+  void db
+    .prepare(
+      `INSERT OR REPLACE INTO shot_framings (version_id, shot_id, settings)
+       SELECT version_id, ?, settings FROM shot_framings WHERE shot_id = ?`,
+    )
+    .run(toShotId, fromShotId);
+
 export const listHandKeys = (db: Db, versionId: string): HandKey[] =>
   db
     .prepare<[string], HandKey>("SELECT frame, x, y, height, easing FROM hand_keys WHERE version_id = ? ORDER BY frame")

@@ -1,6 +1,4 @@
 import { packFeatures, unpackFeatures } from "~/core/shots/feature-codec";
-import { shotId } from "~/core/shots/reshape";
-import { freshShot } from "~/core/shots/shot";
 import {
   analysedTo,
   dropChunks,
@@ -16,7 +14,7 @@ import { saveActivity } from "~/db/activity.server";
 import { type Db, inTransaction } from "~/db/database.server";
 import { raiseFindings } from "~/db/films.server";
 import { listPeople, savePeople } from "~/db/people.server";
-import { saveShot } from "~/db/shots.server";
+import { takeFoundShots } from "~/db/found-shots.server";
 import type { AnalysisStore } from "~/pipelines/analyse-film.server";
 
 /** Keeps the steps of an analysis in the database, so that it goes on after an interruption and can be worked with. */
@@ -46,10 +44,8 @@ export const databaseStore = (db: Db, filmId: string): AnalysisStore => ({
   saveTransitions: (transitions) => saveTransitions(db, filmId, transitions),
   saveShots: (shots, people, neededFrom) =>
     inTransaction(db, () => {
-      for (const { range, begins, tracks, active } of shots) {
-        saveTracks(db, filmId, range, tracks);
-        saveShot(db, filmId, freshShot(shotId(filmId, range.start, new Set()), range, begins, active));
-      }
+      for (const { range, tracks } of shots) saveTracks(db, filmId, range, tracks);
+      takeFoundShots(db, filmId, shots);
       savePeople(db, filmId, people);
       dropChunks(db, filmId, neededFrom);
       raiseFindings(db, filmId);

@@ -5,6 +5,9 @@ import { nanoid } from "nanoid";
 import { z } from "zod";
 import { newVersion, type Version } from "~/core/edits/film-state";
 import { versionsOf } from "~/core/edits/house-style";
+import { shotId } from "~/core/shots/reshape";
+import { freshShot } from "~/core/shots/shot";
+import { saveShot } from "~/db/shots.server";
 import { findStyle } from "~/db/house-styles.server";
 import { inTransaction } from "~/db/database.server";
 import { deleteFilm, type FilmRow, findFilm, hasFilm, insertFilm, listFilms, setInfo } from "~/db/films.server";
@@ -82,6 +85,8 @@ async function register(
   inTransaction(db(), () => {
     insertFilm(db(), { id, name, file: storedPath(file), info, fingerprint });
     for (const version of firstVersions(styleId)) saveVersion(db(), id, version);
+    // Until shots are found, the film is one, in which everything can be done.
+    saveShot(db(), id, freshShot(shotId(id, 0, new Set()), { start: 0, end: info.frames }, null));
     insertJob(db(), { id: nanoid(10), filmId: id, kind: "proxy" });
     insertJob(db(), { id: nanoid(10), filmId: id, kind: "analyse" });
   });

@@ -6,6 +6,10 @@ import { Desk } from "~/components/desk/desk";
 import { useEdits } from "~/components/desk/state/use-edits";
 import { useStatus } from "~/components/desk/state/use-status";
 import { lackingOf } from "~/core/checks/lacking-pictures";
+import type { Version } from "~/core/edits/film-state";
+import { keptRanges } from "~/core/edits/trim";
+import { joinRanges, withoutRanges } from "~/core/time/ranges";
+import { listShots } from "~/db/shots.server";
 import { clockOfFilm } from "~/core/film-info";
 import { Id } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
@@ -13,7 +17,7 @@ import { listAnalysed, listUndecoded } from "~/db/analysis.server";
 import { historyOf } from "~/db/edits.server";
 import { loadState } from "~/db/film-state.server";
 import type { FilmRow } from "~/db/films.server";
-import { findJob, isAnalysed } from "~/db/jobs.server";
+import { findJob } from "~/db/jobs.server";
 import { listMarkTracks } from "~/db/marks.server";
 import { findVersion } from "~/db/versions.server";
 import { requestExport } from "~/jobs/exports.server";
@@ -54,6 +58,14 @@ const Intent = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("fields") }),
 ]);
 
+const NOT_READY = "Part of what this version shows is not analysed yet. Set its in and out points around what is.";
+
+/** Whether all that a version shows has been analysed. */
+function isReady(film: FilmRow, version: Version): boolean {
+  const kept = keptRanges(version.trim, film.info.frames, listShots(db(), film.id));
+  return withoutRanges(kept, joinRanges(listAnalysed(db(), film.id))).length === 0;
+}
+
 /** Changes how the film is taken. */
 async function choose(film: FilmRow, change: () => Promise<void>): Promise<null> {
   await change().catch((error: unknown) => {
@@ -70,7 +82,7 @@ export async function action({ params, request }: Route.ActionArgs) {
     if (intent.intent === "export") {
       const version = findVersion(db(), film.id, intent.versionId);
       if (!version) throw refusal(404, "There is no such version of this film.");
-      if (!isAnalysed(db(), film.id)) throw refusal(409, "The film is still being analysed.");
+      if (!isReady(film, version)) throw refusal(409, NOT_READY);
       requestExport(film, version);
       return null;
     }

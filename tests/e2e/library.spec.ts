@@ -23,6 +23,13 @@ const shelf = (page: Page, name: string) =>
 const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
 const versions = (page: Page) => page.getByRole("navigation", { name: "Versions" }).getByRole("link");
 
+/** Opens the library, and waits until it answers to clicks. */
+async function home(page: Page, { url }: TestServer): Promise<void> {
+  const ready = page.waitForResponse(/\/space/);
+  await page.goto(url);
+  await ready;
+}
+
 async function choose(page: Page, film: string, item: string): Promise<void> {
   await page.getByRole("button", { name: `More for ${film}`, exact: true }).click();
   await page.getByRole("menuitem", { name: item, exact: true }).click();
@@ -33,7 +40,7 @@ test("films are named, duplicated, put away, deleted and brought back; a house s
 }) => {
   const problems: string[] = [];
   page.on("pageerror", (error) => problems.push(error.message));
-  await page.goto(server.url);
+  await home(page, server);
   await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");
   await expect(page.getByText("2 shots found")).toBeVisible({ timeout: LONG_WORK });
 
@@ -68,7 +75,7 @@ test("films are named, duplicated, put away, deleted and brought back; a house s
   });
 
   await test.step("a whole folder is added with it", async () => {
-    await page.goto(server.url);
+    await home(page, server);
     await page.getByRole("button", { name: "From this machine" }).click();
     await page.getByRole("button", { name: "media" }).click();
     await page.getByRole("combobox", { name: /^House style/ }).click();
@@ -79,7 +86,7 @@ test("films are named, duplicated, put away, deleted and brought back; a house s
     await expect(card(page, "runner-60.mp4")).toContainText("shot found", { timeout: LONG_WORK });
     await open(page, "runner-60.mp4").click();
     await expect(versions(page)).toHaveText(["Vertical 9:16", "Portrait 4:5"]);
-    await page.goto(server.url);
+    await home(page, server);
   });
 
   await test.step("films are searched, sorted, and shown as a list", async () => {
@@ -112,7 +119,7 @@ test("films are named, duplicated, put away, deleted and brought back; a house s
     await open(page, "Kite morning copy.mp4").click();
     await expect(versions(page)).toHaveText(["Vertical 9:16", "Portrait 4:5"]);
     await expect(rows(page)).toHaveCount(2);
-    await page.goto(server.url);
+    await home(page, server);
   });
 
   await test.step("what takes space is shown, and what can be made again is cleared", async () => {
@@ -124,7 +131,7 @@ test("films are named, duplicated, put away, deleted and brought back; a house s
     await open(page, "Kite morning.mp4").click();
     const video = page.getByLabel("The whole picture");
     await expect.poll(() => video.evaluate((element: HTMLVideoElement) => element.readyState)).toBeGreaterThan(1);
-    await page.goto(server.url);
+    await home(page, server);
   });
 
   await test.step("a deleted film is not open any more, and comes back", async () => {
@@ -135,13 +142,13 @@ test("films are named, duplicated, put away, deleted and brought back; a house s
     await expect(open(page, "Kite morning.mp4")).toBeHidden();
     await page.goto(`${server.url}${link}`);
     await expect(page.getByText("Kite morning.mp4 is deleted")).toBeVisible();
-    await page.goto(server.url);
+    await home(page, server);
     await shelf(page, "Deleted").click();
     await expect(card(page, "Kite morning.mp4")).toContainText("30 more days");
     await choose(page, "Kite morning.mp4", "Bring back");
     await open(page, "Kite morning.mp4").click();
     await expect(versions(page)).toHaveCount(2);
-    await page.goto(server.url);
+    await home(page, server);
   });
 
   await test.step("the work is saved and opened on another machine; the film's file is asked for", async () => {
@@ -153,7 +160,7 @@ test("films are named, duplicated, put away, deleted and brought back; a house s
     await (await download).saveAs(file);
 
     await other.start();
-    await page.goto(other.url);
+    await home(page, other);
     await page.getByLabel("Film files").setInputFiles(file);
     await expect(card(page, "Kite morning.mp4")).toContainText("Its file is missing");
     await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");

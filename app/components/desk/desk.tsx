@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { aspectRatio, type CropWindow } from "~/core/geometry/crop-window";
+import { joinRanges } from "~/core/time/ranges";
 import { JobStatus } from "~/components/library/job-status";
 import type { FilmStatus } from "~/core/film-status";
 import type { History } from "~/core/edits/answer";
@@ -65,6 +66,7 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
     () => keptRanges(version.trim, film.frames, state.shots),
     [version.trim, film.frames, state.shots],
   );
+  const analysed = useMemo(() => joinRanges(findings.analysed), [findings.analysed]);
   const trimEdits = useTrimEdits(edits, version.id, kept, player);
   useEffect(() => player?.setKept(kept), [player, kept]);
   const windowAt = useCallback(
@@ -80,14 +82,14 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
 
   const content = useMemo<DeskContent>(
     () => ({
-      ...{ film, facts, source, state, history, version, aspect, shots, kept, exports: status.exports },
+      ...{ film, facts, source, state, history, version, aspect, shots, kept, analysed, exports: status.exports },
       ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits },
       ...{ windowAt, shownAt, free },
       ...{ showsSubjects, setShowsSubjects, drawing, setDrawing, waitFor },
     }),
     // prettier-ignore
     [
-      film, facts, source, state, history, version, aspect, shots, kept, status.exports,
+      film, facts, source, state, history, version, aspect, shots, kept, analysed, status.exports,
       player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits, windowAt, shownAt, free,
       showsSubjects, drawing, waitFor,
     ],
@@ -103,9 +105,9 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
             <div className="px-3 py-2 empty:hidden">
               <JobStatus jobs={status.jobs} />
             </div>
-            {shots.length === 0 && (
-              <p className="px-3 py-2 text-xs text-soft">
-                Shots appear here as they are found. Until then you can watch the film.
+            {!state.film.analysed && (
+              <p className="px-3 pb-2 text-xs text-soft">
+                Work on any frame meanwhile: your keys, splits, turns and marks stay as shots are found.
               </p>
             )}
             <ShotList />

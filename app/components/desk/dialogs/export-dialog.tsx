@@ -10,7 +10,8 @@ import { USUAL_FORMAT } from "~/core/formats/output-formats";
 import type { ExportView } from "~/core/film-status";
 import { keptRanges, secondsOver } from "~/core/edits/trim";
 import type { Shot } from "~/core/shots/shot";
-import { framesIn, frameToSeconds } from "~/core/time/rate";
+import { type FrameRange, framesIn, frameToSeconds } from "~/core/time/rate";
+import { withoutRanges } from "~/core/time/ranges";
 import type { DeskFilm, DeskVersion } from "../state/desk-types";
 import { Enlargement } from "./size-field";
 
@@ -19,12 +20,12 @@ interface ExportDialogProps {
   versions: readonly DeskVersion[];
   shots: readonly Shot[];
   exports: ExportView[];
-  /** Why nothing can be exported yet. */
-  blocked: string | null;
+  /** What of the film has been analysed: what a version shows must be, before it can be rendered. */
+  analysed: readonly FrameRange[];
 }
 
 /** Renders versions to files, and shows the files with what was measured of them. */
-export function ExportDialog({ film, versions, shots, exports, blocked }: ExportDialogProps) {
+export function ExportDialog({ film, versions, shots, exports, analysed }: ExportDialogProps) {
   const fetcher = useFetcher();
   const running = exports.find((item) => item.state === "running" || item.state === "queued");
   return (
@@ -33,7 +34,6 @@ export function ExportDialog({ film, versions, shots, exports, blocked }: Export
         <Button variant="accent">{running ? `Exporting ${Math.round(running.progress * 100)} %` : "Export"}</Button>
       </Dialog.Trigger>
       <DialogPanel title="Export" width="w-[36rem]">
-        {blocked && <p className="mb-3 text-sm text-soft">{blocked}</p>}
         <ul className="flex flex-col gap-2">
           {versions.map((version) => (
             <li key={version.id} className="flex items-center gap-3 rounded-md border border-line bg-raised px-3 py-2">
@@ -42,12 +42,12 @@ export function ExportDialog({ film, versions, shots, exports, blocked }: Export
                 <p className="text-xs text-soft">
                   {version.width} × {version.height}, {USUAL_FORMAT.name}, with the film's own sound
                 </p>
-                <Length film={film} version={version} shots={shots} />
+                <Length film={film} version={version} shots={shots} analysed={analysed} />
                 <Enlargement picture={film.picture} size={version} />
               </div>
               <Button
                 className="ml-auto"
-                disabled={blocked !== null || fetcher.state !== "idle"}
+                disabled={!isReady(film, version, shots, analysed) || fetcher.state !== "idle"}
                 onClick={() => void fetcher.submit({ intent: "export", versionId: version.id }, { method: "post" })}
               >
                 Render
@@ -67,8 +67,21 @@ export function ExportDialog({ film, versions, shots, exports, blocked }: Export
   );
 }
 
+/** Whether all that a version shows has been analysed. */
+const isReady = (
+  film: DeskFilm,
+  version: DeskVersion,
+  shots: readonly Shot[],
+  analysed: readonly FrameRange[],
+): boolean => withoutRanges(keptRanges(version.trim, film.frames, shots), analysed).length === 0;
+
 /** How long the file is going to be, and by how much that is too long. */
-function Length({ film, version, shots }: Pick<ExportDialogProps, "film" | "shots"> & { version: DeskVersion }) {
+function Length({
+  film,
+  version,
+  shots,
+  analysed,
+}: Pick<ExportDialogProps, "film" | "shots" | "analysed"> & { version: DeskVersion }) {
   const kept = keptRanges(version.trim, film.frames, shots);
   const over = secondsOver(kept, film.rate, version.limitSeconds);
   const seconds = frameToSeconds(framesIn(kept), film.rate);
@@ -77,6 +90,8 @@ function Length({ film, version, shots }: Pick<ExportDialogProps, "film" | "shot
       {seconds.toFixed(1)} s
       {framesIn(kept) < film.frames && ` of the film's ${frameToSeconds(film.frames, film.rate).toFixed(1)} s`}
       {over > 0 && `, ${over.toFixed(1)} s over the limit of ${version.limitSeconds} s`}
+      {!isReady(film, version, shots, analysed) &&
+        ". Part of it is not analysed yet: wait, or set the in and out points around what is."}
     </p>
   );
 }

@@ -10,7 +10,19 @@ import { VersionBar } from "./version-bar";
 
 /** What concerns the film as a whole: its versions, people and cuts, the history of changes, export. */
 export function DeskHeader() {
-  const { film, facts, source, state, shots, exports, history, edits, player, subjectEdits } = useDesk();
+  const {
+    film,
+    facts,
+    source,
+    state,
+    shots,
+    analysed: ranges,
+    exports,
+    history,
+    edits,
+    player,
+    subjectEdits,
+  } = useDesk();
   const { versions, people } = state;
   const { analysed } = state.film;
   const steps = [
@@ -51,13 +63,7 @@ export function DeskHeader() {
           <Icon className="size-4" aria-hidden />
         </IconButton>
       ))}
-      <ExportDialog
-        film={film}
-        versions={versions}
-        shots={state.shots}
-        exports={exports}
-        blocked={analysed ? null : "The analysis is still running; a version can be rendered when it is done."}
-      />
+      <ExportDialog film={film} versions={versions} shots={state.shots} exports={exports} analysed={ranges} />
     </header>
   );
 }

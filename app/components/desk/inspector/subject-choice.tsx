@@ -44,8 +44,10 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (r
           {followed && <Letter {...followed} />}
           <span>
             {followed?.name && <b className="font-semibold">{followed.name}: </b>}
-            {shot.framed.reason}
-            {shot.framed.certainty < 0.5 && (
+            {shot.isAnalysed || shot.framed.subjectId
+              ? shot.framed.reason
+              : "not analysed yet: the window stays in the middle, or at your keys"}
+            {shot.isAnalysed && shot.framed.certainty < 0.5 && (
               <span className="ml-1.5 inline-flex items-center gap-1 text-xs text-warn">
                 <Eye className="size-3.5" aria-hidden /> {Math.round(100 * shot.framed.certainty)} % sure
               </span>

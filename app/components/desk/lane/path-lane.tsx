@@ -174,7 +174,7 @@ function CutRule({
   clock: Clock;
 }) {
   const at = shot.start * geometry.pxPerFrame;
-  const label = `${shot.number}  ${timecodeAt(shot.start, clock)}`;
+  const label = `${shot.number}  ${timecodeAt(shot.start, clock)}${shot.isAnalysed ? "" : "  not analysed yet"}`;
   const font = { fontSize: 12, fontFamily: "JetBrains Mono Variable, monospace", fill: theme.soft };
   return geometry.axis === "x" ? (
     <Group listening={false}>

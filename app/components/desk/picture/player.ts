@@ -45,8 +45,11 @@ export class Player {
     const next = this.shown + 1;
     if (this.kept.some((range) => inRange(next, range))) return;
     const range = this.kept.find(({ start }) => start > this.shown);
-    if (range) this.seek(range.start);
-    else this.video.pause();
+    if (range) return this.seek(range.start);
+    this.video.pause();
+    // A busy browser leaves frames out, and may be beyond the last one by now.
+    const last = this.kept.at(-1);
+    if (last && this.shown >= last.end) this.seek(last.end - 1);
   }
 
   private readonly notify = (): void => {

@@ -8,7 +8,10 @@ export const SHOT_FILTERS = {
   all: { name: "All shots", test: () => true },
   looks: { name: "Worth a second look", test: (shot: DeskShot) => shot.looks.length > 0 },
   keys: { name: "With keys of yours", test: (shot: DeskShot) => shot.handKeys.length > 0 },
-  nobody: { name: "Nobody followed", test: (shot: DeskShot) => shot.framed !== null && shot.framed.subjectId === null },
+  nobody: {
+    name: "Nobody followed",
+    test: (shot: DeskShot) => shot.isAnalysed && shot.framed !== null && shot.framed.subjectId === null,
+  },
   excluded: { name: "Left out", test: (shot: DeskShot) => shot.kept.length === 0 },
 } as const;
 export type ShotFilter = keyof typeof SHOT_FILTERS;

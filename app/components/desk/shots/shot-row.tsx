@@ -78,8 +78,12 @@ export function ShotRow({
           </span>
         </span>
         <span className="flex items-center gap-2 text-xs text-soft">
-          <Followed shot={shot} />
-          {isOut ? "left out" : shot.framed && MANNER_TEXT[shot.framed.manner].name}
+          {shot.isAnalysed && <Followed shot={shot} />}
+          {isOut
+            ? "left out"
+            : shot.isAnalysed
+              ? shot.framed && MANNER_TEXT[shot.framed.manner].name
+              : "not analysed yet"}
           <span className="ml-auto flex items-center gap-2">
             {hands > 0 && <span className="text-accent">■ {hands}</span>}
             {shot.looks.length > 0 && (

@@ -32,6 +32,8 @@ export interface DeskContent {
   shots: DeskShot[];
   /** What of the film the version shows. */
   kept: readonly FrameRange[];
+  /** What of the film has been analysed. */
+  analysed: readonly FrameRange[];
   exports: ExportView[];
   player: Player | null;
   video: HTMLVideoElement | null;

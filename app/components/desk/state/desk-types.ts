@@ -29,6 +29,8 @@ export interface DeskShot extends Omit<Shot, "follow" | "protect">, SettledShot 
   number: number;
   looks: SecondLook[];
   handKeys: readonly HandKey[];
+  /** Whether it has been looked at, or some of it. */
+  isAnalysed: boolean;
   /** What of it the version shows. */
   kept: readonly FrameRange[];
   /** Boxes that the editor has drawn in it. */

@@ -10,7 +10,7 @@ import type { Size } from "~/core/geometry/box";
 import { PerKey } from "~/core/per-key";
 import { castOf } from "~/core/subjects/choosing/cast";
 import type { ThingMark } from "~/core/subjects/marks/marked-things";
-import type { AnalysedTracks } from "~/core/subjects/tracking/shot-tracks";
+import { type AnalysedTracks, rangesOf } from "~/core/subjects/tracking/shot-tracks";
 import { unpackTrack } from "~/core/subjects/tracking/packed-tracks";
 import { TrackStock } from "~/core/subjects/tracking/track-stock";
 import type { Track } from "~/core/subjects/tracking/track";
@@ -164,9 +164,11 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
           lackingLooks({ longHolds, undecoded }, shot, film.rate),
         );
         const sources = tracks.stock.sourcesOf(shot, news.analysed, news.opinions) ?? [];
-        const from = [each, size, i, result, strength, lacking, state.people, ...sources, ...marks[i]!];
+        const isAnalysed = rangesOf(shot, news.analysed).length > 0;
+        const from = [each, size, i, result, strength, lacking, isAnalysed, state.people, ...sources, ...marks[i]!];
+        const looks = [...(isAnalysed ? cutLooks(shot, strength) : []), ...lacking];
         return known.shots.get(shot.id, from, () =>
-          deskShot(each, i + 1, result, marks[i]!, [...cutLooks(shot, strength), ...lacking], size, () => ({
+          deskShot(each, i + 1, isAnalysed, result, marks[i]!, looks, size, () => ({
             tracks: tracks.stock.of(shot, news.analysed, news.opinions) ?? NO_TRACKS,
             picture: film.picture,
             people: state.people,
@@ -187,6 +189,7 @@ interface Found {
 function deskShot(
   set: ShotSettings,
   number: number,
+  isAnalysed: boolean,
   result: ShotResult | null,
   marks: readonly ThingMark[],
   looks: SecondLook[],
@@ -201,12 +204,14 @@ function deskShot(
     ...shot,
     ...settledShot(set),
     number,
+    isAnalysed,
     handKeys,
     kept,
     marks,
     framed: result?.framed ?? null,
     shown: result && shownIn([{ range: shot, windows: result.framed.windows }], size),
-    looks: [...(result?.looks ?? []), ...looks],
+    // Of what has not been looked at, nothing can be said yet.
+    looks: [...((isAnalysed && result?.looks) || []), ...looks],
     tellingFrame: result?.tellingFrame ?? shot.start,
     get tracks() {
       return known().tracks;

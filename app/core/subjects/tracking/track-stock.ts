@@ -24,8 +24,9 @@ export class TrackStock {
     analysed: readonly FrameRange[],
     { marks, trackEdits, people }: TrackOpinions,
   ): readonly unknown[] | null {
+    // Where the film has not been looked at yet, there is nothing to be loaded.
     const ranges = this.rangesOf(shot, analysed);
-    if (ranges.length === 0 || ranges.some((range) => !range)) return null;
+    if (ranges.some((range) => !range)) return null;
     const marked = markedThings(marks, shot).map(({ basis }) => this.byBasis.get(basis));
     return [shot.start, shot.end, trackEdits, people, ...ranges, ...marked];
   }

@@ -1,0 +1,31 @@
+import { carveShots, type FoundShot } from "../shots/found-shots";
+import type { Difference } from "./difference";
+
+/**
+ * A difference that was made before shots were found, as it would be had they been found by then: undone, it leaves them
+ * cut as they were found.
+ *
+ * @param partOf of each shot that has come, which one it was a part of
+ * @param newId gives the id of a part that begins at a frame
+ */
+export function carveDifference(
+  difference: Difference,
+  found: readonly FoundShot[],
+  partOf: ReadonlyMap<string, string>,
+  newId: (start: number) => string,
+): Difference {
+  const { shots, inVersions } = difference;
+  const parts = (id: string) => [...partOf].flatMap(([part, whole]) => (whole === id ? [part] : []));
+  return {
+    ...difference,
+    ...(shots ? { shots: { ...shots, put: carveShots(shots.put, found, newId).shots } } : {}),
+    ...(inVersions
+      ? {
+          inVersions: inVersions.flatMap((says) => [
+            says,
+            ...parts(says.shotId).map((shotId) => ({ ...says, shotId })),
+          ]),
+        }
+      : {}),
+  };
+}

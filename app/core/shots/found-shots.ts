@@ -1,0 +1,68 @@
+/** How shots that the analysis finds come into a film that is worked on already. */
+import type { Box } from "../geometry/box";
+import { type FrameRange, inRange } from "../time/rate";
+import { carriesOver, freshShot, type Shot } from "./shot";
+import type { Transition } from "./transition";
+
+/** A shot as it was found. */
+export interface FoundShot {
+  range: FrameRange;
+  /** How it begins; null for the film's first. */
+  begins: Transition | null;
+  active: Box | null;
+}
+
+/** A boundary that is found so near to one that the editor has placed is the same one, and stays where the editor has it. */
+const SAME_FRAMES = 2;
+
+/** A shot begins as it was found to, unless the editor has placed a turn there. */
+function beginning(shot: Shot, found: FoundShot | undefined): Shot {
+  if (!found?.begins || shot.begins === "turn") return shot;
+  const { kind, range } = found.begins;
+  return { ...shot, begins: kind, mixed: range, carry: shot.carry || carriesOver(kind) };
+}
+
+/** The shots of a film, and of those that are new which one each was a part of. */
+export interface CarvedShots {
+  shots: Shot[];
+  /** By the ids of the new ones. */
+  partOf: Map<string, string>;
+}
+
+/**
+ * Cuts shots at boundaries that were found. Where the editor has placed one, it stays; what was set for a shot holds for
+ * all of its parts, of which the first keeps the shot's id.
+ *
+ * @param shots in order; they need not cover the film
+ * @param found in order, without gaps
+ * @param newId gives the id of a part that begins at a frame
+ */
+export function carveShots(
+  shots: readonly Shot[],
+  found: readonly FoundShot[],
+  newId: (start: number) => string,
+): CarvedShots {
+  const placed = shots.map(({ start }) => start);
+  const isPlaced = (frame: number) => placed.some((start) => Math.abs(start - frame) <= SAME_FRAMES);
+  const foundAt = new Map(found.map((shot) => [shot.range.start, shot]));
+  const boundaries = [...foundAt.keys()].filter((frame) => !isPlaced(frame));
+  const last = found.at(-1)?.range.end;
+  // What comes after it begins there as well, however it does.
+  if (last !== undefined && !isPlaced(last)) boundaries.push(last);
+  const partOf = new Map<string, string>();
+  const carved = shots.flatMap((shot) => {
+    const starts = [shot.start, ...boundaries.filter((frame) => frame > shot.start && frame < shot.end)];
+    return starts.map((start, i): Shot => {
+      const end = starts[i + 1] ?? shot.end;
+      const inside = found.find(({ range }) => inRange(start, range));
+      const active = shot.active ?? inside?.active ?? null;
+      if (i === 0) return beginning({ ...shot, end, active }, foundAt.get(start));
+      const id = newId(start);
+      partOf.set(id, shot.id);
+      const fresh = freshShot(id, { start, end }, foundAt.get(start)?.begins ?? null, active);
+      const { follow, excluded, protect } = shot;
+      return { ...fresh, follow, excluded, protect };
+    });
+  });
+  return { shots: carved, partOf };
+}
