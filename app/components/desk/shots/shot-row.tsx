@@ -77,13 +77,9 @@ export function ShotRow({
             {formatTimecode(isOut ? length : left, rate).slice(3)}
           </span>
         </span>
-        <span className="flex items-center gap-2 text-xs text-soft">
+        <span className="flex items-center gap-2 text-xs whitespace-nowrap text-soft">
           {shot.isAnalysed && <Followed shot={shot} />}
-          {isOut
-            ? "left out"
-            : shot.isAnalysed
-              ? shot.framed && MANNER_TEXT[shot.framed.manner].name
-              : "not analysed yet"}
+          {isOut ? "left out" : shot.isAnalysed ? shot.framed && MANNER_TEXT[shot.framed.manner].name : "not analysed"}
           <span className="ml-auto flex items-center gap-2">
             {hands > 0 && <span className="text-accent">■ {hands}</span>}
             {shot.looks.length > 0 && (
