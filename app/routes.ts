@@ -8,6 +8,7 @@ export default [
   route("films/:filmId", "routes/desk.tsx"),
   route("films/:filmId/tracks", "routes/tracks.ts"),
   route("films/:filmId/status", "routes/status.ts"),
+  route("films/:filmId/replacement", "routes/replacement.ts"),
   route("films/:filmId/idle", "routes/idle.ts"),
   route("films/:filmId/cuts/:format", "routes/cuts.ts"),
   route("films/:filmId/edit", "routes/edit.ts"),

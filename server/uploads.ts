@@ -5,9 +5,14 @@ import { FileStore } from "@tus/file-store";
 import { Server } from "@tus/server";
 import express, { type Router } from "express";
 import { isDiskFull, requireSpace } from "~/disk/disk-space.server";
+import { isId } from "~/core/ids";
+import { Refusal } from "~/core/refusal";
+import { asSentence } from "~/core/sentence";
+import { findFilm } from "~/db/films.server";
 import { takeIn } from "~/jobs/projects.server";
+import { beginReplacement } from "~/jobs/replace-source.server";
 import { bytesToCome, filmNameOf, UPLOAD_ID } from "~/jobs/uploads.server";
-import { DATA_FOLDER, dataFolder, diskIsFull, uploadsFolder } from "~/jobs/workplace.server";
+import { DATA_FOLDER, dataFolder, db, diskIsFull, uploadsFolder } from "~/jobs/workplace.server";
 import { FilmError } from "~/media/film-tool.server";
 
 /** The client reads the id of the new film from this header. */
@@ -41,10 +46,14 @@ function createServer(): Server {
     async onUploadFinish(_request, upload) {
       const file = join(folder, upload.id);
       try {
-        const style = upload.metadata?.style ?? null;
-        const id = await takeIn(file, filmNameOf(upload.metadata?.filename), "move", style);
+        const { filename, style, replaces } = upload.metadata ?? {};
+        const name = filmNameOf(filename);
+        const film = replaces && isId(replaces) ? findFilm(db(), replaces) : null;
+        if (film) await beginReplacement(film, file, name, "move");
+        const id = film?.id ?? (await takeIn(file, name, "move", style ?? null));
         return { headers: { [FILM_HEADER]: id } };
       } catch (error) {
+        if (error instanceof Refusal) throw refusal(422, asSentence(error.message));
         if (!(error instanceof FilmError)) throw error;
         throw refusal(422, error.message);
       } finally {

@@ -11,6 +11,7 @@ import { migration0007 } from "./migrations/0007-undecoded";
 import { migration0008 } from "./migrations/0008-sentences";
 import { migration0009 } from "./migrations/0009-trims";
 import { migration0010 } from "./migrations/0010-library";
+import { migration0011 } from "./migrations/0011-replaced";
 
 export type Db = Database.Database;
 
@@ -26,6 +27,7 @@ const MIGRATIONS = [
   migration0008,
   migration0009,
   migration0010,
+  migration0011,
 ];
 
 /**

@@ -1,6 +1,7 @@
 import { packActivity, unpackActivity } from "~/core/activity/activity";
 import type { Project } from "~/core/formats/project";
 import { joinRanges } from "~/core/time/ranges";
+import type { FilmState } from "~/core/edits/film-state";
 import { unpackTrack } from "~/core/subjects/tracking/packed-tracks";
 import { readActivity, saveActivity } from "./activity.server";
 import {
@@ -20,6 +21,26 @@ import { changePerson, listPeople, savePeople } from "./people.server";
 import { saveShot } from "./shots.server";
 import { saveVersion, setHandKey, setShotInVersion } from "./versions.server";
 
+/** What is set in a film, as a project has it. */
+export const workOf = (
+  state: FilmState,
+  film: Project["film"],
+  people: Project["people"],
+): Omit<Project, "analysis"> => ({
+  format: "glad-pan/project",
+  version: 1,
+  film,
+  shots: [...state.shots],
+  versions: state.versions.map(({ shots, handKeys, ...version }) => ({
+    ...version,
+    shots: [...shots].map(([shotId, says]) => ({ shotId, says })),
+    handKeys: [...handKeys],
+  })),
+  marks: [...state.marks],
+  people,
+  trackEdits: [...state.trackEdits].map(([trackId, edit]) => ({ trackId, edit })),
+});
+
 /**
  * All that is stored of a film that has been analysed.
  *
@@ -29,18 +50,7 @@ export function projectOf(db: Db, film: FilmRow, fingerprint: string): Project {
   const { id, name, info, sensitivity } = film;
   const state = loadState(db, film);
   return {
-    format: "glad-pan/project",
-    version: 1,
-    film: { name, info, fingerprint, sensitivity },
-    shots: [...state.shots],
-    versions: state.versions.map(({ shots, handKeys, ...version }) => ({
-      ...version,
-      shots: [...shots].map(([shotId, says]) => ({ shotId, says })),
-      handKeys: [...handKeys],
-    })),
-    marks: [...state.marks],
-    people: listPeople(db, id),
-    trackEdits: [...state.trackEdits].map(([trackId, edit]) => ({ trackId, edit })),
+    ...workOf(state, { name, info, fingerprint, sensitivity }, listPeople(db, id)),
     analysis: {
       candidates: findCandidates(db, id),
       tracks: listAnalysed(db, id).map((range) => ({ range, tracks: readTracks(db, id, range) })),
@@ -53,9 +63,25 @@ export function projectOf(db: Db, film: FilmRow, fingerprint: string): Project {
 
 /** Stores a film with all that a project says of it, whose ids nothing else has. To be called in a transaction. */
 export function insertProject(db: Db, film: NewFilm, project: Project): void {
-  const { id } = film;
-  const { analysis, versions, marks, people } = project;
   insertFilm(db, film);
+  insertWork(db, film.id, project);
+  insertAnalysis(db, film.id, project);
+}
+
+/** Tables of what is set, and was found, in a film. */
+const WORK = ["shots", "versions", "marks", "people", "track_edits", "edits"];
+const FOUND = [
+  ...["transition_candidates", "analysis_chunks", "shot_tracks", "mark_tracks", "undecoded_frames", "activity"],
+];
+
+/** Forgets all that is set and was found in a film, of which the film itself, its jobs and its renders stay. */
+export function clearFilm(db: Db, filmId: string): void {
+  for (const table of [...WORK, ...FOUND]) db.prepare(`DELETE FROM ${table} WHERE film_id = ?`).run(filmId);
+}
+
+/** Stores what is set in a film of which nothing is. */
+export function insertWork(db: Db, id: string, project: Omit<Project, "analysis">): void {
+  const { versions, marks, people } = project;
   setSensitivity(db, id, project.film.sensitivity);
   for (const shot of project.shots) saveShot(db, id, shot);
   for (const { shots, handKeys, ...version } of versions) {
@@ -67,6 +93,10 @@ export function insertProject(db: Db, film: NewFilm, project: Project): void {
   savePeople(db, id, people);
   for (const person of people) changePerson(db, id, person);
   for (const { trackId, edit } of project.trackEdits) putTrackEdit(db, id, trackId, edit);
+}
+
+/** Stores what was found in a film of which nothing was yet. */
+export function insertAnalysis(db: Db, id: string, { film, analysis }: Pick<Project, "film" | "analysis">): void {
   saveTransitions(db, id, { candidates: analysis.candidates, settled: film.info.frames });
   for (const { range, tracks } of analysis.tracks) saveTracks(db, id, range, tracks.map(unpackTrack));
   for (const { basis, track } of analysis.markTracks) saveMarkTrack(db, id, basis, unpackTrack(track));

@@ -20,15 +20,18 @@ import type { AnalysisStore } from "~/pipelines/analyse-film.server";
 /** Keeps the steps of an analysis in the database, so that it goes on after an interruption and can be worked with. */
 export const databaseStore = (db: Db, filmId: string): AnalysisStore => ({
   load: () => {
-    const transitions = findTransitions(db, filmId);
-    if (!transitions) return null;
+    const people = listPeople(db, filmId);
+    const found = findTransitions(db, filmId);
+    if (!found && people.length === 0) return null;
+    // Of a film whose file was replaced, it is known who is in it.
+    const transitions = found ?? { candidates: [], settled: 0 };
     const chunks = listChunks(db, filmId).map((chunk) => ({
       ...chunk,
       features: unpackFeatures(chunk.features),
       // They are kept by themselves.
       undecoded: [],
     }));
-    return { transitions, people: listPeople(db, filmId), finishedTo: analysedTo(db, filmId), chunks };
+    return { transitions, people, finishedTo: analysedTo(db, filmId), chunks };
   },
   saveChunk: (chunk, transitions, featuresFrom) =>
     inTransaction(db, () => {

@@ -1,6 +1,6 @@
 /** What of a film takes how much space on the disk. */
 import { readdir, rm, stat } from "node:fs/promises";
-import { join, parse } from "node:path";
+import { join } from "node:path";
 import type { FilmRow } from "~/db/films.server";
 import { exportsFolder, filmFolder, proxyFolder } from "./workplace.server";
 
@@ -12,33 +12,27 @@ export interface FilmSpace {
   renders: number;
 }
 
+/** Bytes of a file; what is gone by now takes no space. */
+const sizeOf = (file: string): Promise<number> =>
+  stat(file).then(
+    ({ size }) => size,
+    () => 0,
+  );
+
 /** Bytes of all files in a folder, at any depth; 0 where there is none. */
 async function bytesIn(folder: string): Promise<number> {
   const entries = await readdir(folder, { withFileTypes: true, recursive: true }).catch(() => []);
-  const sizes = await Promise.all(
-    entries
-      .filter((entry) => entry.isFile())
-      // What is gone by now takes no space.
-      .map((entry) =>
-        stat(join(entry.parentPath, entry.name)).then(
-          ({ size }) => size,
-          () => 0,
-        ),
-      ),
-  );
+  const files = entries.filter((entry) => entry.isFile());
+  const sizes = await Promise.all(files.map((entry) => sizeOf(join(entry.parentPath, entry.name))));
   return sizes.reduce((sum, size) => sum + size, 0);
 }
 
+/** The film's own file, and those that were or may be in its place. */
 async function sourceBytes(id: string): Promise<number> {
   const folder = filmFolder(id);
   const files = await readdir(folder).catch(() => []);
-  const source = files.find((file) => parse(file).name === "source");
-  return source
-    ? stat(join(folder, source)).then(
-        ({ size }) => size,
-        () => 0,
-      )
-    : 0;
+  const sizes = files.filter((file) => file.startsWith("source")).map((file) => sizeOf(join(folder, file)));
+  return (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0);
 }
 
 export async function spaceOf({ id }: Pick<FilmRow, "id">): Promise<FilmSpace> {

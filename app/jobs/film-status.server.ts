@@ -1,8 +1,19 @@
-import type { FilmStatus } from "~/core/film-status";
+import type { FilmStatus, JobView } from "~/core/film-status";
 import type { FilmRow } from "~/db/films.server";
-import { listJobs, secondsLeft } from "~/db/jobs.server";
+import { type JobRow, listJobs, secondsLeft } from "~/db/jobs.server";
 import { listExports } from "./exports.server";
 import { db } from "./workplace.server";
+
+/** A job as pages show it. */
+export const jobView = (job: JobRow): JobView => ({
+  id: job.id,
+  kind: job.kind,
+  state: job.state,
+  step: job.step,
+  progress: job.progress,
+  error: job.error,
+  secondsLeft: secondsLeft(job),
+});
 
 /** What is being done to a film, and whether there is more to be loaded. */
 export const filmStatus = ({ id, revision, findings }: FilmRow): FilmStatus => ({
@@ -10,14 +21,6 @@ export const filmStatus = ({ id, revision, findings }: FilmRow): FilmStatus => (
   findings,
   jobs: listJobs(db(), id)
     .filter(({ kind, state }) => kind !== "render" && state !== "done")
-    .map((job) => ({
-      id: job.id,
-      kind: job.kind,
-      state: job.state,
-      step: job.step,
-      progress: job.progress,
-      error: job.error,
-      secondsLeft: secondsLeft(job),
-    })),
+    .map(jobView),
   exports: listExports(id),
 });

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { readdir, rm, writeFile } from "node:fs/promises";
-import { basename, isAbsolute, join, parse } from "node:path";
+import { basename, join, parse } from "node:path";
 import { nanoid } from "nanoid";
 import { z } from "zod";
 import { newVersion, type Version } from "~/core/edits/film-state";
@@ -28,6 +28,7 @@ import {
   db,
   filmFolder,
   filmsFolder,
+  isKept,
   proxyFolder,
   sourceFile,
   storedPath,
@@ -40,6 +41,8 @@ const FilmNote = z.object({
   name: z.string(),
   /** Where its file is, if that is not kept in the folder. */
   linked: z.string().optional(),
+  /** What its file is called there, if that is not "source". */
+  kept: z.string().optional(),
 });
 type FilmNote = z.infer<typeof FilmNote>;
 const noteFile = (folder: string): string => join(folder, "film.json");
@@ -71,7 +74,7 @@ export const noteName = (id: string, name: string): Promise<void> => writeNote(i
 
 /** Writes into a film's folder what the film is called, and where its file is if that is not in the folder. */
 export const noteFilm = (id: string, name: string, file: string): Promise<void> =>
-  writeNote(id, { name, ...(isAbsolute(storedPath(file)) ? { linked: file } : {}) });
+  writeNote(id, { name, ...(isKept(storedPath(file)) ? { kept: basename(file) } : { linked: file }) });
 
 /** Puts a film whose file is in its folder into the library, and queues its proxy and its analysis. */
 async function register(
@@ -211,7 +214,7 @@ export async function reconcileFilms(): Promise<void> {
     }
     if (hasFilm(db(), id)) continue;
     const note = noteOf(folder);
-    const source = files.find((file) => parse(file).name === "source");
+    const source = files.find((file) => file === note?.kept) ?? files.find((file) => parse(file).name === "source");
     if (!source && !note?.linked) {
       await rm(folder, { recursive: true, force: true });
       continue;

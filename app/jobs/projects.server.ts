@@ -1,7 +1,7 @@
 /** Work on a film as a file of its own, and films made from such work: opened, or duplicated. */
 import { copyFile, link, mkdir } from "node:fs/promises";
 import { existsSync } from "node:fs";
-import { basename, extname, isAbsolute, join, parse } from "node:path";
+import { basename, extname, join, parse } from "node:path";
 import type { Readable } from "node:stream";
 import { nanoid } from "nanoid";
 import { forAnotherFilm, type Project, ProjectError, readProject } from "~/core/formats/project";
@@ -22,6 +22,7 @@ import {
   dataFolder,
   db,
   filmFolder,
+  isKept,
   isMissing,
   posterFile,
   requireSource,
@@ -100,7 +101,7 @@ async function share(from: string, to: string): Promise<void> {
 /** The file of a film for another one: the same where it lies elsewhere, else one in the other's folder. */
 async function fileFor(id: string, film: FilmRow): Promise<string> {
   const source = sourceFile(film);
-  if (isAbsolute(film.file)) return source;
+  if (!isKept(film.file)) return source;
   const file = join(filmFolder(id), basename(source));
   if (existsSync(source)) await share(source, file);
   return file;

@@ -7,7 +7,7 @@ import { dropChunks } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
 import { type FilmRow, findFilm } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";
-import { countShots } from "~/db/shots.server";
+import { countShots, listShots } from "~/db/shots.server";
 import { framesIn } from "~/core/time/rate";
 import { joinRanges } from "~/core/time/ranges";
 import { requireSpace } from "~/disk/disk-space.server";
@@ -16,10 +16,12 @@ import { makePoster } from "~/media/poster.server";
 import { makeProxy, proxyPicture } from "~/media/proxy.server";
 import type { FilmFile } from "~/media/film-file";
 import { analyseFilm } from "../pipelines/analyse-film.server";
+import type { z } from "zod";
+import { matchFilms } from "../pipelines/match-films.server";
 import { exportVersion } from "../pipelines/export-version.server";
 import { databaseStore } from "./analysis-store.server";
 import { followThing } from "./marks.server";
-import { FollowPayload, RenderPayload } from "./payloads";
+import { FollowPayload, MatchPayload, type MatchResult, RenderPayload } from "./payloads";
 import { loadFramings } from "./framings.server";
 import {
   DATA_FOLDER,
@@ -97,7 +99,8 @@ async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onPro
 export async function runJob(db: Db, job: JobRow, options: JobOptions): Promise<unknown> {
   const row = findFilm(db, job.filmId);
   if (!row) throw new Error("the film is not there any more");
-  requireSource(row);
+  // A comparison can do with the light copy.
+  if (job.kind !== "match") requireSource(row);
   const film: FilmFile = { file: sourceFile(row), name: row.name, info: row.info };
   switch (job.kind) {
     case "proxy":
@@ -111,6 +114,13 @@ export async function runJob(db: Db, job: JobRow, options: JobOptions): Promise<
         signal,
         onProgress: (share) => onProgress("Following the mark", share),
       });
+    }
+    case "match": {
+      const { file, name, info } = MatchPayload.parse(JSON.parse(job.payload));
+      const shots = listShots(db, job.filmId);
+      const other = { file: sourceFile({ file }), name, info };
+      const matches = await matchFilms(film, other, shots, { ...options, lightCopy: proxyFolder(job.filmId) });
+      return { matches } satisfies z.infer<typeof MatchResult>;
     }
     case "render":
       return render(db, film, row, job, options);

@@ -6,6 +6,7 @@ import { backupIsDue, makeBackup } from "~/db/backups.server";
 import { keepReserve } from "~/disk/reserve.server";
 import { isAside } from "~/disk/write-aside.server";
 import { purgeDeleted } from "./library.server";
+import { purgeReplaced } from "./replace-source.server";
 import { backupsFolder, dataFolder, db, filmsFolder, uploadsFolder } from "./workplace.server";
 
 const log = pino({ name: "upkeep" });
@@ -57,6 +58,7 @@ export function expireUploads(folder: string, now = Date.now()): void {
 async function careForData(): Promise<void> {
   expireUploads(uploadsFolder());
   await purgeDeleted();
+  await purgeReplaced();
   keepReserve(dataFolder());
   if (backupIsDue(backupsFolder())) await makeBackup(db(), backupsFolder());
 }

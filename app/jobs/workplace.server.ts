@@ -34,6 +34,9 @@ export const exportsFolder = (filmId: string): string => join(filmFolder(filmId)
 
 /** Where a film's own file is. */
 export const sourceFile = ({ file }: Pick<FilmRow, "file">): string => resolve(dataFolder(), file);
+/** Whether a film's file, as it is stored, is kept in the library, and not an original that lies elsewhere. */
+export const isKept = (file: string): boolean => !relative(filmsFolder(), sourceFile({ file })).startsWith("..");
+
 /** Whether a film's own file is not where it was, or not there yet. */
 export const isMissing = (film: Pick<FilmRow, "file">): boolean => !existsSync(sourceFile(film));
 

@@ -1,4 +1,4 @@
-import { basename, isAbsolute } from "node:path";
+import { basename } from "node:path";
 import { type ReactNode, useState } from "react";
 import { useRevalidator } from "react-router";
 import { z } from "zod";
@@ -34,7 +34,9 @@ import { bringBack, clearCopy, clearExports, deleteFilmForNow, putAway, renameFi
 import { NotOpenError, openedFolders, requireOpen } from "~/jobs/media-folders.server";
 import { FilmError } from "~/media/film-tool.server";
 import { changeJob } from "~/jobs/queue.server";
-import { db, isMissing } from "~/jobs/workplace.server";
+import { giveUpReplacement, putEarlierBack, replaceSource } from "~/jobs/replace-source.server";
+import { hasReplaced } from "~/db/replaced-sources.server";
+import { db, isKept, isMissing } from "~/jobs/workplace.server";
 import { filmNameOf, listUploads } from "~/jobs/uploads.server";
 import { countShots } from "~/db/shots.server";
 import type { Route } from "./+types/films";
@@ -51,8 +53,19 @@ export async function loader() {
     const { picture, rate, frames } = info;
     const lacking = lackingOf(info, listUndecoded(db(), id));
     const counts = { shots: countShots(db(), id), versions: listVersions(db(), id).length };
-    const place = { isLinked: isAbsolute(file), isMissing: isMissing({ file }), putAway, deletedAt, addedAt };
-    return { id, name, info: { picture, rate, frames }, lacking, jobs, ...counts, ...place } satisfies FilmView;
+    const place = { isLinked: !isKept(file), isMissing: isMissing({ file }), hasEarlier: hasReplaced(db(), id) };
+    return {
+      id,
+      name,
+      info: { picture, rate, frames },
+      lacking,
+      jobs,
+      ...counts,
+      ...place,
+      putAway,
+      deletedAt,
+      addedAt,
+    } satisfies FilmView;
   });
   return {
     films,
@@ -66,7 +79,10 @@ export async function loader() {
 const Intent = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("rename"), filmId: Id, name: z.string().trim().min(1).max(200) }),
   z.object({
-    intent: z.enum(["duplicate", "put-away", "take-out", "delete", "bring-back", "clear-copy", "clear-renders"]),
+    intent: z.enum([
+      ...(["duplicate", "put-away", "take-out", "delete", "bring-back", "clear-copy", "clear-renders"] as const),
+      ...(["replace", "give-up-replacement", "put-earlier-back"] as const),
+    ]),
     filmId: Id,
   }),
   z.object({ intent: z.literal("delete-for-good"), filmId: Id }),
@@ -122,6 +138,12 @@ async function carryOut(intent: Extract<Intent, { filmId: string }>): Promise<vo
       return renameFilm(film, intent.name);
     case "duplicate":
       return void (await duplicateFilm(film));
+    case "replace":
+      return replaceSource(film);
+    case "give-up-replacement":
+      return giveUpReplacement(film);
+    case "put-earlier-back":
+      return putEarlierBack(film);
     case "put-away":
     case "take-out":
       return putAway(film, intent.intent === "put-away");

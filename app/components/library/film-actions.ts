@@ -7,6 +7,9 @@ export type FilmIntent =
   | { intent: "rename"; name: string }
   | {
       intent:
+        | "replace"
+        | "give-up-replacement"
+        | "put-earlier-back"
         | "duplicate"
         | "put-away"
         | "take-out"
@@ -26,7 +29,10 @@ export interface FilmAnswer {
 const UNDOABLE = {
   "put-away": { said: "is put away", undo: "take-out" },
   delete: { said: "is deleted", undo: "bring-back" },
+  replace: { said: "has its new file", undo: "put-earlier-back" },
 } as const;
+
+const isUndoable = (intent: FilmIntent["intent"]): intent is keyof typeof UNDOABLE => intent in UNDOABLE;
 
 /** Sends what is to be done to a film, and says so where it can be undone; `isBusy` until it is done. */
 export function useFilmActions({ id, name }: { id: string; name: string }): {
@@ -43,7 +49,7 @@ export function useFilmActions({ id, name }: { id: string; name: string }): {
   const act = async (intent: FilmIntent) => {
     await send(intent);
     if (intent.intent === "rename") tell(`${name} is called ${intent.name} now.`, { intent: "rename", name });
-    if (intent.intent !== "put-away" && intent.intent !== "delete") return;
+    if (!isUndoable(intent.intent)) return;
     const { said, undo } = UNDOABLE[intent.intent];
     tell(`${name} ${said}.`, { intent: undo });
   };

@@ -1,4 +1,4 @@
-import { Archive, ArchiveRestore, Copy, Ellipsis, FileDown, Pencil, Trash2, Undo2 } from "lucide-react";
+import { Archive, ArchiveRestore, Copy, Ellipsis, FileDown, Pencil, Replace, Trash2, Undo2 } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { type ReactNode, useState } from "react";
 import { IconButton } from "~/components/common/button";
@@ -6,6 +6,7 @@ import { DeleteFilm } from "./delete-film";
 import { useFilmActions } from "./film-actions";
 import type { FilmView, SpaceView } from "./library-view";
 import { RenameFilm } from "./rename-film";
+import { ReplaceFile } from "./replace-file";
 
 const ITEM =
   "flex cursor-default items-center gap-3 rounded-sm px-2 py-1.5 text-sm outline-none data-disabled:opacity-45 data-highlighted:bg-well";
@@ -25,7 +26,7 @@ interface FilmMenuProps {
 
 /** All that can be done to a film as a whole. */
 export function FilmMenu({ film, space, className }: FilmMenuProps) {
-  const [open, setOpen] = useState<"rename" | "delete" | null>(null);
+  const [open, setOpen] = useState<"rename" | "replace" | "delete" | null>(null);
   const { act, isBusy } = useFilmActions(film);
   const close = () => setOpen(null);
   // Until it is done, there is no whole work to be copied.
@@ -63,6 +64,16 @@ export function FilmMenu({ film, space, className }: FilmMenuProps) {
                   () => act({ intent: "duplicate" }),
                   isAnalysing,
                 )}
+                {item(
+                  "Replace its file",
+                  <Replace className="size-4" aria-hidden />,
+                  () => setOpen("replace"),
+                  isAnalysing,
+                )}
+                {film.hasEarlier &&
+                  item("Put its earlier file back", <Undo2 className="size-4" aria-hidden />, () =>
+                    act({ intent: "put-earlier-back" }),
+                  )}
                 {SAVES.map(({ text, query }) => (
                   <DropdownMenu.Item key={text} asChild className={ITEM} disabled={isAnalysing}>
                     <a href={`/media/${film.id}/work.gladpan${query}`} download>
@@ -85,6 +96,7 @@ export function FilmMenu({ film, space, className }: FilmMenuProps) {
       {open === "rename" && (
         <RenameFilm name={film.name} onRename={(name) => act({ intent: "rename", name })} onClose={close} />
       )}
+      {open === "replace" && <ReplaceFile film={film} act={act} onClose={close} />}
       {open === "delete" && <DeleteFilm film={film} space={space} onDelete={act} onClose={close} />}
     </>
   );

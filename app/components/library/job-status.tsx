@@ -8,6 +8,7 @@ const WAITING: Record<JobKind, string> = {
   proxy: "Light copy: waiting",
   analyse: "Analysis: waiting",
   follow: "Mark: waiting",
+  match: "Comparison: waiting",
   render: "Render: waiting",
 };
 
@@ -15,6 +16,7 @@ const CANCELLED: Record<JobKind, string> = {
   proxy: "The light copy was cancelled.",
   analyse: "The analysis was cancelled.",
   follow: "Following the mark was cancelled.",
+  match: "The comparison was cancelled.",
   render: "The render was cancelled.",
 };
 

@@ -10,6 +10,7 @@ const film = (id: string, name: string, more: Partial<FilmView> = {}): FilmView 
     jobs: [],
     isLinked: false,
     isMissing: false,
+    hasEarlier: false,
     putAway: false,
     deletedAt: null,
     addedAt: 0,

@@ -16,6 +16,8 @@ export interface FilmView {
   isLinked: boolean;
   /** Whether its file is not where it was, or not there yet. */
   isMissing: boolean;
+  /** Whether its file was replaced, and the earlier one can be put back. */
+  hasEarlier: boolean;
   putAway: boolean;
   /** Milliseconds since 1970; null while it is not deleted. */
   deletedAt: number | null;

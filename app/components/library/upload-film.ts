@@ -47,12 +47,12 @@ class Speed {
 /**
  * Uploads a film, and calls back with each change until it is done, refused, or interrupted for long.
  *
- * @param styleId the house style that the film begins with
+ * @param wanted the house style that the film begins with, or the film whose file it is to replace
  * @param url of an upload of the same file that has begun before, which goes on from where it was
  */
 export function uploadFilm(
   file: File,
-  styleId: string | null,
+  wanted: { style?: string; replaces?: string },
   url: string | null,
   onChange: (upload: FilmUpload) => void,
 ): FilmUpload {
@@ -75,7 +75,7 @@ export function uploadFilm(
     ...(url ? { uploadUrl: url } : {}),
     chunkSize: CHUNK_BYTES,
     retryDelays: RETRY_DELAYS,
-    metadata: { filename: file.name, changed: String(file.lastModified), ...(styleId ? { style: styleId } : {}) },
+    metadata: { filename: file.name, changed: String(file.lastModified), ...wanted },
     // The server knows what it has, also for another browser.
     storeFingerprintForResuming: false,
     onUploadUrlAvailable: () => report({ serverId: upload.url?.split("/").at(-1) ?? null }),

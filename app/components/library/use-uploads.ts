@@ -24,7 +24,7 @@ export function useUploads(unfinished: readonly UnfinishedUpload[], styleId: str
   const dismiss = (id: string) => setUploads((all) => all.filter((upload) => upload.id !== id));
 
   const begin = (file: File, serverId: string | null) => {
-    const upload = uploadFilm(file, styleId, serverId && `/uploads/${serverId}`, (now) => {
+    const upload = uploadFilm(file, styleId ? { style: styleId } : {}, serverId && `/uploads/${serverId}`, (now) => {
       setUploads((all) => all.map((other) => (other.id === now.id ? now : other)));
       if (now.state !== "done") return;
       dismiss(now.id);

@@ -1,0 +1,193 @@
+import { Eye, Upload as UploadIcon } from "lucide-react";
+import { Dialog } from "radix-ui";
+import { useEffect, useRef, useState } from "react";
+import { useFetcher } from "react-router";
+import { Button } from "~/components/common/button";
+import { DialogPanel } from "~/components/common/dialog-panel";
+import { describeLeft, ProgressBar } from "~/components/common/progress-bar";
+import { isUnderWay } from "~/components/common/use-polling";
+import { counted } from "~/core/counted";
+import { lookOf, type Replacement } from "~/core/replacement";
+import { frameToSeconds } from "~/core/time/rate";
+import { formatTimecode } from "~/core/time/timecode";
+import type { FilmIntent } from "./film-actions";
+import type { FilmView } from "./library-view";
+import { type FilmUpload, uploadFilm } from "./upload-film";
+
+/** Milliseconds until it is asked again how far the comparison is. */
+const ASK_MS = 1000;
+
+interface ReplaceFileProps {
+  film: FilmView;
+  act: (intent: FilmIntent) => void;
+  onClose: () => void;
+}
+
+/** Puts a new export in the place of a film's file: what matches is shown before anything happens. */
+export function ReplaceFile({ film, act, onClose }: ReplaceFileProps) {
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <DialogPanel title={`Replace the file of ${film.name}`} width="w-[40rem]" layout="flex flex-col gap-4">
+        <Steps film={film} act={act} onClose={onClose} />
+      </DialogPanel>
+    </Dialog.Root>
+  );
+}
+
+/** The state of a replacement, asked for again while a comparison is under way. */
+function useReplacement(filmId: string): { replacement: Replacement | undefined; reload: () => void } {
+  const { data, load, state } = useFetcher<Replacement>();
+  const address = `/films/${filmId}/replacement`;
+  useEffect(() => void load(address), [load, address]);
+  const isBusy = data?.job ? isUnderWay(data.job) : false;
+  useEffect(() => {
+    if (!isBusy || state !== "idle") return;
+    const timer = setTimeout(() => void load(address), ASK_MS);
+    return () => clearTimeout(timer);
+  }, [isBusy, state, load, address, data]);
+  return { replacement: data, reload: () => void load(address) };
+}
+
+function Steps({ film, act, onClose }: ReplaceFileProps) {
+  const { replacement, reload } = useReplacement(film.id);
+  const [upload, setUpload] = useState<FilmUpload | null>(null);
+  const send = (file: File) => {
+    const sent = uploadFilm(file, { replaces: film.id }, null, (now) => {
+      setUpload(now.state === "done" ? null : now);
+      if (now.state === "done") reload();
+    });
+    setUpload(sent);
+  };
+  const close = (intent: FilmIntent["intent"] & ("replace" | "give-up-replacement")) => {
+    act({ intent });
+    onClose();
+  };
+  if (!replacement) return <p className="text-sm text-soft">Looking…</p>;
+  const { job, found } = replacement;
+  if (upload && !upload.error) {
+    return <ProgressBar label={`Sending ${upload.name}`} share={upload.sent / upload.total} left="" />;
+  }
+  if (job && isUnderWay(job)) {
+    return (
+      <>
+        <ProgressBar label={job.step || "Waiting"} share={job.progress} left={describeLeft(job.secondsLeft)} />
+        <Button className="self-end" onClick={() => close("give-up-replacement")}>
+          Cancel
+        </Button>
+      </>
+    );
+  }
+  if (found) {
+    return (
+      <Comparison
+        film={film}
+        found={found}
+        onReplace={() => close("replace")}
+        onGiveUp={() => close("give-up-replacement")}
+      />
+    );
+  }
+  return <Choose problem={upload?.error ?? job?.error ?? null} onFile={send} />;
+}
+
+function Choose({ problem, onFile }: { problem: string | null; onFile: (file: File) => void }) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <p className="text-sm text-soft">
+        Choose a new export of this film. Its shots are compared with those of the film by their pictures, and you see
+        what matches before anything changes. What you have set moves along; the earlier file can be put back for 30
+        days.
+      </p>
+      {problem && (
+        <p role="alert" className="text-sm text-warn">
+          {problem}
+        </p>
+      )}
+      <input
+        ref={input}
+        type="file"
+        hidden
+        aria-label="New export"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) onFile(file);
+          event.target.value = "";
+        }}
+      />
+      <Button variant="accent" className="self-start" onClick={() => input.current?.click()}>
+        <UploadIcon className="size-4" aria-hidden />
+        Choose the new file
+      </Button>
+    </>
+  );
+}
+
+interface ComparisonProps {
+  film: FilmView;
+  found: NonNullable<Replacement["found"]>;
+  onReplace: () => void;
+  onGiveUp: () => void;
+}
+
+/** What matches and what does not, before the file is replaced. */
+function Comparison({ film, found, onReplace, onGiveUp }: ComparisonProps) {
+  const { shots, lost, newFrames, isReshaped, name } = found;
+  const worth = shots.flatMap((shot) => {
+    const look = lookOf(shot);
+    return look ? [{ ...shot, look }] : [];
+  });
+  const lines = [
+    `${shots.length - worth.length} of ${counted(shots.length, "shot")} are the same.`,
+    ...(newFrames > 0 ? [`${frameToSeconds(newFrames, film.info.rate).toFixed(1)} s of it are new.`] : []),
+    ...(lost.keys > 0
+      ? [`${counted(lost.keys, "key")} of yours ${lost.keys === 1 ? "has" : "have"} no place in it.`]
+      : []),
+    ...(lost.marks > 0 ? [`${counted(lost.marks, "mark")} ${lost.marks === 1 ? "has" : "have"} no place in it.`] : []),
+    ...(isReshaped ? ["Its picture has another shape: look at your keys again."] : []),
+  ];
+  return (
+    <>
+      <div>
+        <p className="text-sm font-medium">{name}</p>
+        <ul className="mt-1 text-sm text-soft">
+          {lines.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      </div>
+      {worth.length > 0 && (
+        <section aria-label="Shots that need a look">
+          <h3 className="flex items-center gap-1.5 text-sm font-medium">
+            <Eye className="size-4 text-warn" aria-hidden />
+            {counted(worth.length, "shot needs", "shots need")} a look
+          </h3>
+          <ul className="mt-1 flex max-h-64 flex-col overflow-y-auto text-sm">
+            {worth.map((shot) => (
+              <li key={shot.id} className="flex gap-3 border-b border-line py-1">
+                <span className="w-40 truncate">
+                  {shot.number}
+                  {shot.name && ` ${shot.name}`}
+                </span>
+                <span className="font-mono text-xs leading-5 text-soft">
+                  {formatTimecode(shot.start, film.info.rate)}
+                </span>
+                <span className="text-warn">{shot.look}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <p className="text-xs text-soft">
+        The film is analysed again; its shots, subjects, marks and keys stay where they are found. Undo puts the earlier
+        file back with everything as it is now.
+      </p>
+      <div className="flex justify-end gap-2 border-t border-line pt-4">
+        <Button onClick={onGiveUp}>Keep the file as it is</Button>
+        <Button variant="accent" onClick={onReplace}>
+          Replace the file
+        </Button>
+      </div>
+    </>
+  );
+}

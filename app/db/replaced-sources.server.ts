@@ -1,0 +1,80 @@
+import { z } from "zod";
+import { Project } from "~/core/formats/project";
+import type { Db } from "./database.server";
+
+const StoredEdits = z.array(
+  z.object({
+    sequence: z.int(),
+    command: z.string(),
+    inverse: z.string(),
+    undone: z.int(),
+    sentence: z.string().nullable(),
+  }),
+);
+
+/** What a film was before its file was replaced. */
+export interface ReplacedSource {
+  /** Milliseconds since 1970. */
+  replacedAt: number;
+  /** As it was stored with the film. */
+  file: string;
+  project: Project;
+  edits: z.infer<typeof StoredEdits>;
+}
+
+interface RawReplaced {
+  replaced_at: number;
+  file: string;
+  project: string;
+  edits: string;
+}
+
+/** Keeps what a film is, with its history, for the day on which its earlier file is wanted back. */
+export function keepReplaced(db: Db, filmId: string, file: string, project: Project): void {
+  const edits = db
+    .prepare<[string], unknown>("SELECT sequence, command, inverse, undone, sentence FROM edits WHERE film_id = ?")
+    .all(filmId);
+  db.prepare("INSERT INTO replaced_sources (film_id, replaced_at, file, project, edits) VALUES (?, ?, ?, ?, ?)").run(
+    ...[filmId, Date.now(), file, JSON.stringify(project), JSON.stringify(edits)],
+  );
+}
+
+/** What a film was before its file was replaced last; null if it never was. */
+export function lastReplaced(db: Db, filmId: string): ReplacedSource | null {
+  const row = db
+    .prepare<[string], RawReplaced>(
+      "SELECT * FROM replaced_sources WHERE film_id = ? ORDER BY replaced_at DESC LIMIT 1",
+    )
+    .get(filmId);
+  if (!row) return null;
+  return {
+    replacedAt: row.replaced_at,
+    file: row.file,
+    project: Project.parse(JSON.parse(row.project)),
+    edits: StoredEdits.parse(JSON.parse(row.edits)),
+  };
+}
+
+/** Whether a film has an earlier file. */
+export const hasReplaced = (db: Db, filmId: string): boolean =>
+  db.prepare("SELECT 1 FROM replaced_sources WHERE film_id = ?").get(filmId) !== undefined;
+
+export const forgetReplaced = (db: Db, filmId: string, replacedAt: number): void =>
+  void db.prepare("DELETE FROM replaced_sources WHERE film_id = ? AND replaced_at = ?").run(filmId, replacedAt);
+
+/** Files that were replaced before a moment, with the films that they were of. */
+export const replacedBefore = (db: Db, moment: number): { filmId: string; replacedAt: number; file: string }[] =>
+  db
+    .prepare<[number], { filmId: string; replacedAt: number; file: string }>(
+      "SELECT film_id AS filmId, replaced_at AS replacedAt, file FROM replaced_sources WHERE replaced_at < ?",
+    )
+    .all(moment);
+
+/** Puts a history that was kept back. */
+export function restoreEdits(db: Db, filmId: string, edits: ReplacedSource["edits"]): void {
+  const insert = db.prepare(
+    `INSERT INTO edits (film_id, sequence, command, inverse, undone, sentence)
+     VALUES (@filmId, @sequence, @command, @inverse, @undone, @sentence)`,
+  );
+  for (const edit of edits) insert.run({ filmId, ...edit });
+}

@@ -1,0 +1,210 @@
+/** A new export of a film in the place of its file: compared first, then put there with all work, and put back. */
+import { rm } from "node:fs/promises";
+import { extname, join } from "node:path";
+import { nanoid } from "nanoid";
+import { DAYS_KEPT } from "~/core/days-kept";
+import { type FilmInfo, clockOfFilm } from "~/core/film-info";
+import type { FilmState } from "~/core/edits/film-state";
+import { moveWork } from "~/core/edits/move-work";
+import { Refusal } from "~/core/refusal";
+import { lostBetween, type Replacement } from "~/core/replacement";
+import type { ShotMatch } from "~/core/shots/match-shots";
+import { framesIn, framesPerSecond } from "~/core/time/rate";
+import { joinRanges } from "~/core/time/ranges";
+import { inTransaction } from "~/db/database.server";
+import { loadState } from "~/db/film-state.server";
+import { type FilmRow, raiseFindings, raiseRevision, setFile, setFingerprint, setInfo } from "~/db/films.server";
+import { deleteJob, finishJob, insertJob, isAnalysed, listJobs, type JobRow } from "~/db/jobs.server";
+import { listPeople } from "~/db/people.server";
+import { clearFilm, insertAnalysis, insertWork, projectOf, workOf } from "~/db/projects.server";
+import {
+  forgetReplaced,
+  hasReplaced,
+  keepReplaced,
+  lastReplaced,
+  replacedBefore,
+  restoreEdits,
+} from "~/db/replaced-sources.server";
+import { moveWhole } from "~/disk/write-aside.server";
+import { fingerprintOf } from "~/media/fingerprint.server";
+import { FilmError } from "~/media/film-tool.server";
+import { probeFilm } from "~/media/probe.server";
+import { jobView } from "./film-status.server";
+import { clearLightCopy } from "./film-space.server";
+import { noteFilm, stopJobs } from "./films.server";
+import { MatchPayload, MatchResult } from "./payloads";
+import { wakeQueue } from "./queue.server";
+import { tracksOfShots } from "./shot-tracks.server";
+import { db, filmFolder, isKept, posterFile, sourceFile, storedPath } from "./workplace.server";
+
+const DAY_MS = 24 * 60 * 60 * 1000;
+
+const comparisons = (filmId: string): JobRow[] => listJobs(db(), filmId).filter(({ kind }) => kind === "match");
+
+/** Removes a new export that is not going to be used, where it is kept in the library. */
+async function discard({ payload }: JobRow): Promise<void> {
+  const { file } = MatchPayload.parse(JSON.parse(payload));
+  if (isKept(file)) await rm(sourceFile({ file }), { force: true });
+}
+
+/** Gives up a comparison, or what came of it; nothing is changed. */
+export async function giveUpReplacement({ id }: FilmRow): Promise<void> {
+  const jobs = comparisons(id);
+  await stopJobs(id, jobs);
+  for (const job of jobs) {
+    await discard(job);
+    deleteJob(db(), job.id);
+  }
+}
+
+/**
+ * Begins to compare a film with a new export of it.
+ *
+ * @param how whether the export is moved into the library, or stays where it is
+ * @throws FilmError if it is no film; Refusal while the film is still analysed
+ */
+export async function beginReplacement(film: FilmRow, file: string, name: string, how: "move" | "link"): Promise<void> {
+  if (!isAnalysed(db(), film.id)) {
+    throw new Refusal("the film is still being analysed; its file can be replaced when that is done");
+  }
+  const info = await probeFilm(file, name);
+  if (info.timeBreaks)
+    throw new FilmError(`${name}: its timestamps restart. Export it again, or add it as a film of its own.`);
+  await giveUpReplacement(film);
+  const id = nanoid(10);
+  const kept = how === "link" ? file : join(filmFolder(film.id), `source-${id}${extname(name) || ".mp4"}`);
+  if (how === "move") await moveWhole(file, kept);
+  insertJob(db(), { id, filmId: film.id, kind: "match", payload: { file: storedPath(kept), name, info } });
+  wakeQueue();
+}
+
+/** What there is to be put in a film's file's place, once it has been compared. */
+function comparisonOf({ id }: FilmRow): { job: JobRow; payload: MatchPayload; matches: ShotMatch[] } | null {
+  const job = comparisons(id).at(-1);
+  if (!job?.result) return null;
+  const payload = MatchPayload.parse(JSON.parse(job.payload));
+  return { job, payload, ...MatchResult.parse(JSON.parse(job.result)) };
+}
+
+/** A film's state as it would be with a new export in its place. */
+function moved(film: FilmRow, state: FilmState, info: FilmInfo, matches: readonly ShotMatch[]): FilmState {
+  const { picture, frames } = info;
+  const facts = { id: film.id, frames, picture, clock: clockOfFilm(info), candidates: [], analysed: false };
+  const ratio = framesPerSecond(info.rate) / framesPerSecond(film.info.rate);
+  const shots = new Map(state.shots.map((shot) => [shot.id, shot]));
+  const tracksOf = (shotId: string) => tracksOfShots(db(), film.id, [shots.get(shotId)!])[0]!;
+  return moveWork(state, facts, matches, ratio, tracksOf, () => nanoid(8));
+}
+
+const shapeOf = ({ picture }: FilmInfo): number => picture.width / picture.height;
+
+/** How far a replacement has got, and what it would change. */
+export function replacementOf(film: FilmRow): Replacement {
+  const job = comparisons(film.id).at(-1);
+  const compared = comparisonOf(film);
+  const hasEarlier = hasReplaced(db(), film.id);
+  if (!compared) return { job: job ? jobView(job) : null, found: null, hasEarlier };
+  const { payload, matches } = compared;
+  const state = loadState(db(), film);
+  const byId = new Map(matches.map((match) => [match.id, match]));
+  const shots = state.shots.flatMap(({ id, name, start, end }, i) => {
+    const match = byId.get(id);
+    return match ? [{ ...match, number: i + 1, name, start, end }] : [];
+  });
+  const there = joinRanges(matches.flatMap(({ range }) => range ?? []));
+  return {
+    job: job ? jobView(job) : null,
+    found: {
+      name: payload.name,
+      shots,
+      lost: lostBetween(state, moved(film, state, payload.info, matches)),
+      newFrames: payload.info.frames - framesIn(there),
+      isReshaped: Math.abs(shapeOf(payload.info) / shapeOf(film.info) - 1) > 0.01,
+    },
+    hasEarlier,
+  };
+}
+
+/** What was made of a film's file is made anew of the one in its place. */
+async function remake(film: FilmRow, file: string, analysed: boolean): Promise<void> {
+  const { id, name } = film;
+  await noteFilm(id, name, sourceFile({ file }));
+  await clearLightCopy(id);
+  await rm(posterFile(id), { force: true });
+  inTransaction(db(), () => {
+    for (const job of listJobs(db(), id)) if (job.kind !== "render") deleteJob(db(), job.id);
+    insertJob(db(), { id: nanoid(10), filmId: id, kind: "proxy" });
+    const analysis = nanoid(10);
+    insertJob(db(), { id: analysis, filmId: id, kind: "analyse" });
+    if (analysed) finishJob(db(), analysis, { state: "done" });
+  });
+  wakeQueue();
+}
+
+/**
+ * Puts the new export that a film was compared with in the place of its file, with all work on it. What the film was
+ * before is kept.
+ *
+ * @throws Refusal if the film has changed in between, or was not compared with anything
+ */
+export async function replaceSource(film: FilmRow): Promise<void> {
+  const compared = comparisonOf(film);
+  if (!compared) throw new Refusal("there is nothing to replace the film's file with");
+  const { payload, matches } = compared;
+  const { file, info } = payload;
+  const before = film.fingerprint ?? "unknown";
+  const fingerprint = await fingerprintOf(sourceFile({ file }));
+  await stopJobs(film.id);
+  inTransaction(db(), () => {
+    const state = loadState(db(), film);
+    const known = new Set(matches.map(({ id }) => id));
+    if (state.shots.some(({ id }) => !known.has(id))) {
+      throw new Refusal("the film's shots have changed since it was compared; compare it again");
+    }
+    const people = listPeople(db(), film.id);
+    const after = moved(film, state, info, matches);
+    keepReplaced(db(), film.id, film.file, projectOf(db(), film, before));
+    clearFilm(db(), film.id);
+    insertWork(db(), film.id, workOf(after, { ...film, info, fingerprint }, people));
+    setInfo(db(), film.id, info);
+    setFile(db(), film.id, file);
+    setFingerprint(db(), film.id, fingerprint);
+    raiseRevision(db(), film.id);
+    raiseFindings(db(), film.id);
+  });
+  await remake(film, file, false);
+}
+
+/**
+ * Puts a film's earlier file back, with the work and the history as they were then.
+ *
+ * @throws Refusal if it has none
+ */
+export async function putEarlierBack(film: FilmRow): Promise<void> {
+  const earlier = lastReplaced(db(), film.id);
+  if (!earlier) throw new Refusal("the film's file was not replaced");
+  await stopJobs(film.id);
+  inTransaction(db(), () => {
+    const { project, file, edits, replacedAt } = earlier;
+    clearFilm(db(), film.id);
+    insertWork(db(), film.id, project);
+    insertAnalysis(db(), film.id, project);
+    restoreEdits(db(), film.id, edits);
+    setInfo(db(), film.id, project.film.info);
+    setFile(db(), film.id, file);
+    setFingerprint(db(), film.id, project.film.fingerprint);
+    forgetReplaced(db(), film.id, replacedAt);
+    raiseRevision(db(), film.id);
+    raiseFindings(db(), film.id);
+  });
+  await remake(film, earlier.file, true);
+  if (isKept(film.file)) await rm(sourceFile(film), { force: true });
+}
+
+/** Forgets files that were replaced too long ago to be put back. */
+export async function purgeReplaced(now = Date.now()): Promise<void> {
+  for (const { filmId, replacedAt, file } of replacedBefore(db(), now - DAYS_KEPT * DAY_MS)) {
+    forgetReplaced(db(), filmId, replacedAt);
+    if (isKept(file)) await rm(sourceFile({ file }), { force: true });
+  }
+}

@@ -1,0 +1,79 @@
+import { frameFeatures } from "~/core/shots/frame-features";
+import { matchShots, type ShotMatch } from "~/core/shots/match-shots";
+import { PictureStrip } from "~/core/shots/picture-strip";
+import { type FrameRange, framesPerSecond } from "~/core/time/rate";
+import { pieceCount } from "~/core/time/pieces";
+import type { FilmFile } from "~/media/film-file";
+import { missingPieces, pieceFile, pieceInfo } from "~/media/proxy.server";
+import { decodeReduced } from "~/media/small-frames.server";
+import { CancelledError } from "~/media/tool.server";
+
+export interface MatchOptions {
+  /** Where the pieces of the old film's light copy are. Where it is whole, it is looked at: it is quicker, and still there when the film is not. */
+  lightCopy?: string;
+  /** What is being done, and how much of all is done, 0 to 1. */
+  onProgress?: (step: string, share: number) => void;
+  signal?: AbortSignal;
+}
+
+/** The files that hold a film: its own, or its light copy's. */
+function partsOf(film: FilmFile, lightCopy: string | undefined): FilmFile[] {
+  if (lightCopy === undefined || missingPieces(lightCopy, film.info, 0)) return [film];
+  return Array.from({ length: pieceCount(film.info) }, (_, piece) => ({
+    file: pieceFile(lightCopy, piece),
+    name: film.name,
+    info: pieceInfo(film.info, piece),
+  }));
+}
+
+async function stripOf(
+  films: readonly FilmFile[],
+  onFrame: (frames: number) => void,
+  signal?: AbortSignal,
+): Promise<PictureStrip> {
+  const strip = new PictureStrip();
+  for (const film of films) {
+    for await (const reduced of decodeReduced(film, { signal })) {
+      strip.add(frameFeatures(reduced));
+      onFrame(strip.frames);
+    }
+  }
+  return strip;
+}
+
+/** Shares of the work: looking at each film, and finding the shots. */
+const LOOKED = [0.4, 0.8] as const;
+
+/**
+ * Finds the shots of a film in a new export of it.
+ *
+ * @throws FilmError if one of them cannot be decoded to its end; CancelledError if the signal is aborted
+ */
+export async function matchFilms(
+  before: FilmFile,
+  after: FilmFile,
+  shots: readonly (FrameRange & { id: string })[],
+  { lightCopy, onProgress, signal }: MatchOptions = {},
+): Promise<ShotMatch[]> {
+  const step = `Comparing with ${after.name}`;
+  const old = await stripOf(
+    partsOf(before, lightCopy),
+    (frames) => onProgress?.(step, (LOOKED[0] * frames) / before.info.frames),
+    signal,
+  );
+  const other = await stripOf(
+    [after],
+    (frames) => onProgress?.(step, LOOKED[0] + ((LOOKED[1] - LOOKED[0]) * frames) / after.info.frames),
+    signal,
+  );
+  const ratio = framesPerSecond(after.info.rate) / framesPerSecond(before.info.rate);
+  const matches: ShotMatch[] = [];
+  for (const match of matchShots(shots, old, other, ratio)) {
+    matches.push(match);
+    onProgress?.(step, LOOKED[1] + ((1 - LOOKED[1]) * matches.length) / shots.length);
+    // Whoever cancels is heard between two shots.
+    await new Promise(setImmediate);
+    if (signal?.aborted) throw new CancelledError();
+  }
+  return matches;
+}
