@@ -1,5 +1,5 @@
 import { frameFeatures } from "~/core/shots/frame-features";
-import { matchShots, type ShotMatch } from "~/core/shots/match-shots";
+import { matchShots, settleMatches, type ShotMatch } from "~/core/shots/match-shots";
 import { PictureStrip } from "~/core/shots/picture-strip";
 import { type FrameRange, framesPerSecond } from "~/core/time/rate";
 import { pieceCount } from "~/core/time/pieces";
@@ -75,5 +75,5 @@ export async function matchFilms(
     await new Promise(setImmediate);
     if (signal?.aborted) throw new CancelledError();
   }
-  return matches;
+  return settleMatches(matches);
 }

@@ -1,15 +1,12 @@
 import { Archive, ArchiveRestore, Copy, Ellipsis, FileDown, Pencil, Replace, Trash2, Undo2 } from "lucide-react";
-import { DropdownMenu } from "radix-ui";
 import { type ReactNode, useState } from "react";
 import { IconButton } from "~/components/common/button";
+import { Menu, MenuItem } from "~/components/common/menu";
 import { DeleteFilm } from "./delete-film";
 import { useFilmActions } from "./film-actions";
 import type { FilmView, SpaceView } from "./library-view";
 import { RenameFilm } from "./rename-film";
 import { ReplaceFile } from "./replace-file";
-
-const ITEM =
-  "flex cursor-default items-center gap-3 rounded-sm px-2 py-1.5 text-sm outline-none data-disabled:opacity-45 data-highlighted:bg-well";
 
 /** Ways to take a film's work to another machine. */
 const SAVES = [
@@ -32,67 +29,62 @@ export function FilmMenu({ film, space, className }: FilmMenuProps) {
   // Until it is done, there is no whole work to be copied.
   const isAnalysing = film.jobs.some(({ kind, state }) => kind === "analyse" && state !== "done");
   const item = (text: string, icon: ReactNode, onSelect: () => void, disabled = false) => (
-    <DropdownMenu.Item className={ITEM} onSelect={onSelect} disabled={disabled}>
+    <MenuItem onSelect={onSelect} disabled={disabled}>
       {icon}
       {text}
-    </DropdownMenu.Item>
+    </MenuItem>
   );
   return (
     <>
-      <DropdownMenu.Root>
-        <DropdownMenu.Trigger asChild>
+      <Menu
+        align="end"
+        trigger={
           <IconButton label={`More for ${film.name}`} disabled={isBusy} className={className}>
             <Ellipsis className="size-4" aria-hidden />
           </IconButton>
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            className="z-30 min-w-48 rounded-md border border-line bg-raised p-1 shadow-lg"
-          >
-            {film.deletedAt !== null ? (
-              <>
-                {item("Bring back", <Undo2 className="size-4" aria-hidden />, () => act({ intent: "bring-back" }))}
-                {item("Delete for good", <Trash2 className="size-4" aria-hidden />, () => setOpen("delete"))}
-              </>
-            ) : (
-              <>
-                {item("Rename", <Pencil className="size-4" aria-hidden />, () => setOpen("rename"))}
-                {item(
-                  "Duplicate with its work",
-                  <Copy className="size-4" aria-hidden />,
-                  () => act({ intent: "duplicate" }),
-                  isAnalysing,
-                )}
-                {item(
-                  "Replace its file",
-                  <Replace className="size-4" aria-hidden />,
-                  () => setOpen("replace"),
-                  isAnalysing,
-                )}
-                {film.hasEarlier &&
-                  item("Put its earlier file back", <Undo2 className="size-4" aria-hidden />, () =>
-                    act({ intent: "put-earlier-back" }),
-                  )}
-                {SAVES.map(({ text, query }) => (
-                  <DropdownMenu.Item key={text} asChild className={ITEM} disabled={isAnalysing}>
-                    <a href={`/media/${film.id}/work.gladpan${query}`} download>
-                      <FileDown className="size-4" aria-hidden />
-                      {text}
-                    </a>
-                  </DropdownMenu.Item>
-                ))}
-                {film.putAway
-                  ? item("Take out again", <ArchiveRestore className="size-4" aria-hidden />, () =>
-                      act({ intent: "take-out" }),
-                    )
-                  : item("Put away", <Archive className="size-4" aria-hidden />, () => act({ intent: "put-away" }))}
-                {item("Delete", <Trash2 className="size-4" aria-hidden />, () => setOpen("delete"))}
-              </>
+        }
+      >
+        {film.deletedAt !== null ? (
+          <>
+            {item("Bring back", <Undo2 className="size-4" aria-hidden />, () => act({ intent: "bring-back" }))}
+            {item("Delete for good", <Trash2 className="size-4" aria-hidden />, () => setOpen("delete"))}
+          </>
+        ) : (
+          <>
+            {item("Rename", <Pencil className="size-4" aria-hidden />, () => setOpen("rename"))}
+            {item(
+              "Duplicate with its work",
+              <Copy className="size-4" aria-hidden />,
+              () => act({ intent: "duplicate" }),
+              isAnalysing,
             )}
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+            {item(
+              "Replace its file",
+              <Replace className="size-4" aria-hidden />,
+              () => setOpen("replace"),
+              isAnalysing,
+            )}
+            {film.hasEarlier &&
+              item("Put its earlier file back", <Undo2 className="size-4" aria-hidden />, () =>
+                act({ intent: "put-earlier-back" }),
+              )}
+            {SAVES.map(({ text, query }) => (
+              <MenuItem key={text} asChild disabled={isAnalysing}>
+                <a href={`/media/${film.id}/work.gladpan${query}`} download>
+                  <FileDown className="size-4" aria-hidden />
+                  {text}
+                </a>
+              </MenuItem>
+            ))}
+            {film.putAway
+              ? item("Take out again", <ArchiveRestore className="size-4" aria-hidden />, () =>
+                  act({ intent: "take-out" }),
+                )
+              : item("Put away", <Archive className="size-4" aria-hidden />, () => act({ intent: "put-away" }))}
+            {item("Delete", <Trash2 className="size-4" aria-hidden />, () => setOpen("delete"))}
+          </>
+        )}
+      </Menu>
       {open === "rename" && (
         <RenameFilm name={film.name} onRename={(name) => act({ intent: "rename", name })} onClose={close} />
       )}

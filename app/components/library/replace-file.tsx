@@ -139,7 +139,7 @@ function Comparison({ film, found, onReplace, onGiveUp }: ComparisonProps) {
   });
   const lines = [
     `${shots.length - worth.length} of ${counted(shots.length, "shot")} are the same.`,
-    ...(newFrames > 0 ? [`${frameToSeconds(newFrames, film.info.rate).toFixed(1)} s of it are new.`] : []),
+    ...(newFrames > 0 ? [`${frameToSeconds(newFrames, film.info.rate).toFixed(1)} s of it is new.`] : []),
     ...(lost.keys > 0
       ? [`${counted(lost.keys, "key")} of yours ${lost.keys === 1 ? "has" : "have"} no place in it.`]
       : []),

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { seeded } from "../../../demo/film/random";
 import { LUMA_GRID } from "./frame-features";
-import { matchShots } from "./match-shots";
+import { matchShots, settleMatches } from "./match-shots";
 import { PictureStrip } from "./picture-strip";
 
 /** A frame of a made-up scene: a texture of its own, in which a patch moves. */
@@ -109,4 +109,16 @@ describe("shots are found again in a new export", () => {
     const matches = [...matchShots(shotsOf(OLD), film(OLD), film([[7, 0, 200]]), 1)];
     expect(matches.map(({ range }) => range)).toEqual([null, null, null, null, null]);
   });
+});
+
+test("of shots that are found in one place, the likest has it; what is left at its edges goes to the other", () => {
+  const match = (id: string, start: number, end: number, likeness: number) => ({
+    ...{ id, range: { start, end }, shift: 0, likeness, share: 1 },
+  });
+  const settled = settleMatches([match("a", 0, 60, 0.86), match("b", 10, 100, 0.99), match("c", 90, 140, 0.97)]);
+  expect(settled.map(({ id, range, share }) => [id, range, share])).toEqual([
+    ["a", null, 0],
+    ["b", { start: 10, end: 100 }, 1],
+    ["c", { start: 100, end: 140 }, 0.8],
+  ]);
 });

@@ -2,6 +2,7 @@
 import { z } from "zod";
 import { ShotId } from "../ids";
 import { FrameRange, framesOf, rangeLength } from "../time/rate";
+import { joinRanges, withoutRanges } from "../time/ranges";
 import type { PictureStrip } from "./picture-strip";
 
 /** Where a shot of the old film is in the new one. */
@@ -145,4 +146,25 @@ export function* matchShots(
     const end = Math.min(after.frames, Math.round(ratio * there.end) + shift);
     yield { id: shot.id, range: { start, end }, shift, likeness, share };
   }
+}
+
+/** A place of which more than this share belongs to a shot that is likelier there is none. */
+const MOST_SHARED = 0.3;
+
+/**
+ * Matches of which no two have the same frames: those go to the shot that is likest, and a shot of which little is left
+ * then is not there. Shots in one setting are found in each other's place where their own is gone.
+ */
+export function settleMatches(matches: readonly ShotMatch[]): ShotMatch[] {
+  const settled = new Map<string, ShotMatch>();
+  let given: FrameRange[] = [];
+  for (const match of [...matches].sort((a, b) => b.likeness - a.likeness)) {
+    if (!match.range) continue;
+    const [left] = withoutRanges([match.range], given).sort((a, b) => rangeLength(b) - rangeLength(a));
+    const shared = 1 - (left ? rangeLength(left) : 0) / rangeLength(match.range);
+    if (!left || shared > MOST_SHARED) continue;
+    given = joinRanges([...given, left]);
+    settled.set(match.id, { ...match, range: left, share: match.share * (1 - shared) });
+  }
+  return matches.map((match) => settled.get(match.id) ?? { ...match, range: null, share: 0 });
 }

@@ -2,7 +2,6 @@ import { Dialog } from "radix-ui";
 import { useId, useState } from "react";
 import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
-import { Slider } from "~/components/common/slider";
 import type { VersionChange } from "~/core/edits/command";
 import { newVersion, Version } from "~/core/edits/film-state";
 import type { UsualInVersion } from "~/core/edits/shot-in-version";
@@ -10,6 +9,7 @@ import type { Size } from "~/core/geometry/box";
 import { FRAME_SHAPES, nameOfSize } from "~/core/geometry/frame-shapes";
 import { USUAL_FRAMING } from "~/core/path/framing-settings";
 import { AUTO } from "~/core/subjects/choosing/follow-rule";
+import { CalmSlider } from "../inspector/calm-slider";
 import { MannerChoice } from "../inspector/manner-choice";
 import { RuleSelect } from "../inspector/subject-choice";
 import { LimitField } from "./limit-field";
@@ -109,19 +109,7 @@ function UsualFields({ usual, onChange }: { usual: UsualInVersion; onChange: (ch
     <section aria-label="Usual in this version" className="flex flex-col gap-2">
       <h3 className="text-sm font-medium">In every shot that is not set otherwise</h3>
       <MannerChoice manner={manner} onChange={(value) => onChange({ manner: value })} />
-      <Slider
-        label="Usual calmness"
-        value={calm}
-        max={100}
-        ends={["stays closer", "moves less"]}
-        heading={(value) => (
-          <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
-            <span>Calmness</span>
-            <span>{Math.round(value)}</span>
-          </div>
-        )}
-        onChange={(value) => onChange({ calm: value })}
-      />
+      <CalmSlider label="Usual calmness" calm={calm} onChange={(value) => onChange({ calm: value })} />
       <div className="flex items-center justify-between gap-2">
         <span className="text-xs text-soft">Follow</span>
         <RuleSelect rule={follow} onChange={(rule) => onChange({ follow: rule })} />

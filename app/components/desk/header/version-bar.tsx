@@ -1,9 +1,9 @@
 import { clsx } from "clsx";
 import { Copy, Ellipsis, Plus, Settings2, Trash2 } from "lucide-react";
-import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import { Link } from "react-router";
 import { IconButton } from "~/components/common/button";
+import { Menu, MenuItem } from "~/components/common/menu";
 import { ShapeIcon } from "~/components/common/shape-icon";
 import type { Version } from "~/core/edits/film-state";
 import { HouseStylesDialog } from "../dialogs/house-styles-dialog";
@@ -73,36 +73,29 @@ interface VersionMenuProps {
   onRemove: () => void;
 }
 
-const ITEM =
-  "flex cursor-default items-center gap-3 rounded-sm px-2 py-1.5 text-sm outline-none data-disabled:opacity-45 data-highlighted:bg-well";
-
 function VersionMenu({ version, isOnly, onSettings, onDuplicate, onRemove }: VersionMenuProps) {
+  const icon = "size-4";
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger asChild>
+    <Menu
+      align="start"
+      trigger={
         <IconButton label={`More for ${version.name}`}>
-          <Ellipsis className="size-4" aria-hidden />
+          <Ellipsis className={icon} aria-hidden />
         </IconButton>
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="start"
-          className="z-40 min-w-48 rounded-md border border-line bg-raised p-1 shadow-lg"
-        >
-          <DropdownMenu.Item className={ITEM} onSelect={onSettings}>
-            <Settings2 className="size-4" aria-hidden />
-            Settings
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} onSelect={onDuplicate}>
-            <Copy className="size-4" aria-hidden />
-            Duplicate
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={ITEM} disabled={isOnly} onSelect={onRemove}>
-            <Trash2 className="size-4" aria-hidden />
-            {isOnly ? "Remove (a film keeps one version)" : "Remove"}
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+      }
+    >
+      <MenuItem onSelect={onSettings}>
+        <Settings2 className={icon} aria-hidden />
+        Settings
+      </MenuItem>
+      <MenuItem onSelect={onDuplicate}>
+        <Copy className={icon} aria-hidden />
+        Duplicate
+      </MenuItem>
+      <MenuItem disabled={isOnly} onSelect={onRemove}>
+        <Trash2 className={icon} aria-hidden />
+        {isOnly ? "Remove (a film keeps one version)" : "Remove"}
+      </MenuItem>
+    </Menu>
   );
 }

@@ -1,5 +1,4 @@
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
-import { Slider } from "~/components/common/slider";
 import {
   type FramingChange,
   type FramingSettings,
@@ -8,6 +7,7 @@ import {
   USUAL_FRAMING,
   type Zoom,
 } from "~/core/path/framing-settings";
+import { CalmSlider } from "./calm-slider";
 import { MannerChoice } from "./manner-choice";
 import { NumberField } from "~/components/common/number-field";
 
@@ -45,19 +45,7 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
         {chosen && <span aria-label="Manner and why">{chosen}</span>}
       </div>
       <MannerChoice manner={manner ?? null} onChange={(value) => onChange({ manner: value })} />
-      <Slider
-        label="Calmness"
-        value={calm}
-        max={100}
-        ends={["stays closer", "moves less"]}
-        heading={(value) => (
-          <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
-            <span>Calmness</span>
-            <span>{Math.round(value)}</span>
-          </div>
-        )}
-        onChange={(value) => onChange({ calm: value })}
-      />
+      <CalmSlider label="Calmness" calm={calm} onChange={(value) => onChange({ calm: value })} />
       <div className="flex items-center justify-between gap-2">
         <span className="text-xs text-soft">Zoom</span>
         <SelectMenu

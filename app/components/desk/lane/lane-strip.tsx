@@ -1,24 +1,18 @@
 import type Konva from "konva";
 import { useRef } from "react";
 import { Group, Rect } from "react-konva";
-import type { Size } from "~/core/geometry/box";
 import { type FrameRange, rangeKey } from "~/core/time/rate";
 import { clipRanges } from "~/core/time/ranges";
+import type { AlongLane } from "./lane-trim";
 import type { CanvasTheme } from "./use-theme";
 
 /** Canvas pixels across the strip. */
 export const STRIP = 18;
 const BAR = 6;
 
-interface LaneStripProps {
-  kept: readonly FrameRange[];
+interface LaneStripProps extends AlongLane {
+  /** The stretch that is marked. */
   stretch: FrameRange | null;
-  frames: number;
-  axis: "x" | "y";
-  size: Size;
-  pxPerFrame: number;
-  drawn: FrameRange;
-  theme: CanvasTheme;
   onStretch: (stretch: FrameRange | null) => void;
 }
 

@@ -4,17 +4,24 @@ import { type FrameRange, rangeKey } from "~/core/time/rate";
 import { clipRanges, withoutRanges } from "~/core/time/ranges";
 import type { CanvasTheme } from "./use-theme";
 
-interface LaneTrimProps {
-  /** What the version shows, and where it begins and ends. */
+/** What is drawn along a lane's time. */
+export interface AlongLane {
+  /** What the version shows. */
   kept: readonly FrameRange[];
-  inPoint: number | null;
-  outPoint: number | null;
+  /** Length of the film. */
   frames: number;
   axis: "x" | "y";
+  /** Size of the canvas. */
   size: Size;
   pxPerFrame: number;
+  /** The frames that are to be drawn. */
   drawn: FrameRange;
   theme: CanvasTheme;
+}
+
+interface LaneTrimProps extends AlongLane {
+  inPoint: number | null;
+  outPoint: number | null;
 }
 
 const LABEL_SIZE = 12;

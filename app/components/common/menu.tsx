@@ -1,0 +1,36 @@
+import { DropdownMenu } from "radix-ui";
+import type { ComponentProps, ReactNode } from "react";
+
+interface MenuProps {
+  /** The button that opens it. */
+  trigger: ReactNode;
+  align: "start" | "end";
+  children: ReactNode;
+}
+
+/** Several actions behind one button. */
+export function Menu({ trigger, align, children }: MenuProps) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align={align}
+          className="z-40 min-w-48 rounded-md border border-line bg-raised p-1 shadow-lg"
+        >
+          {children}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}
+
+/** One action: an icon and its name. */
+export function MenuItem(props: ComponentProps<typeof DropdownMenu.Item>) {
+  return (
+    <DropdownMenu.Item
+      {...props}
+      className="flex cursor-default items-center gap-3 rounded-sm px-2 py-1.5 text-sm outline-none data-disabled:opacity-45 data-highlighted:bg-well"
+    />
+  );
+}

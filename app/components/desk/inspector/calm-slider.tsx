@@ -1,0 +1,28 @@
+import { Slider } from "~/components/common/slider";
+
+interface CalmSliderProps {
+  /** What it is called where nobody sees it. */
+  label: string;
+  /** 0 to 100. */
+  calm: number;
+  onChange: (calm: number) => void;
+}
+
+/** How calm the window moves. */
+export function CalmSlider({ label, calm, onChange }: CalmSliderProps) {
+  return (
+    <Slider
+      label={label}
+      value={calm}
+      max={100}
+      ends={["stays closer", "moves less"]}
+      heading={(value) => (
+        <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
+          <span>Calmness</span>
+          <span>{Math.round(value)}</span>
+        </div>
+      )}
+      onChange={onChange}
+    />
+  );
+}
