@@ -4,6 +4,7 @@ import {
   existsSync,
   mkdirSync,
   mkdtempSync,
+  readdirSync,
   readFileSync,
   rmSync,
   statSync,
@@ -24,6 +25,7 @@ import { findFilm, listFilms, setDeletedAt } from "~/db/films.server";
 import { saveStyle } from "~/db/house-styles.server";
 import { finishJob, insertJob, listJobs } from "~/db/jobs.server";
 import { putMark, saveMarkTrack } from "~/db/marks.server";
+import { projectOf } from "~/db/projects.server";
 import { changePerson, savePeople } from "~/db/people.server";
 import { saveShot } from "~/db/shots.server";
 import { listVersions, saveVersion, setHandKey, setShotInVersion } from "~/db/versions.server";
@@ -32,7 +34,16 @@ import { clearLightCopy, spaceOf } from "./film-space.server";
 import { addFilm, linkFilm } from "./films.server";
 import { bringBack, clearCopy, clearExports, deleteFilmForNow, purgeDeleted, renameFilm } from "./library.server";
 import { duplicateFilm, saveProject, takeIn } from "./projects.server";
-import { db, exportsFolder, filmFolder, isMissing, proxyFolder, sourceFile, useDatabase } from "./workplace.server";
+import {
+  db,
+  exportsFolder,
+  filmFolder,
+  filmsFolder,
+  isMissing,
+  proxyFolder,
+  sourceFile,
+  useDatabase,
+} from "./workplace.server";
 
 const DAY_MS = 24 * 60 * 60 * 1000;
 let folder: string;
@@ -229,5 +240,21 @@ describe("work on a film", () => {
     await writeFile(join(folder, "c.gladpan"), zipOf([{ name: "other.txt", text: "" }]));
     await expect(takeIn(join(folder, "c.gladpan"), "c.gladpan", "link")).rejects.toThrow("no work of Glad Pan's");
     expect(listFilms(db())).toEqual([]);
+  });
+
+  test("that makes no sense is refused as well, with its film", async () => {
+    const id = await addFilm(clip, "two shots.mp4", "copy");
+    workOn(id);
+    const project = projectOf(db(), film(id), "f");
+    const gap = { ...project, shots: project.shots.slice(1) };
+    const file = join(folder, "gap.gladpan");
+    const parts = [
+      { name: "project.json", text: JSON.stringify(gap) },
+      { name: "source.mp4", file: clip },
+    ];
+    await writeFile(file, zipOf(parts));
+    await expect(takeIn(file, "gap.gladpan", "link")).rejects.toThrow("makes no sense: the shots leave a gap");
+    expect(listFilms(db())).toHaveLength(1);
+    expect(readdirSync(filmsFolder())).toEqual([id]);
   });
 });

@@ -1,14 +1,16 @@
 /** Work on a film as a file of its own, and films made from such work: opened, or duplicated. */
-import { copyFile, link, mkdir } from "node:fs/promises";
+import { copyFile, link, mkdir, rm } from "node:fs/promises";
 import { existsSync } from "node:fs";
 import { basename, extname, join, parse } from "node:path";
 import type { Readable } from "node:stream";
 import { nanoid } from "nanoid";
+import { brokenInvariant } from "~/core/edits/invariants";
 import { forAnotherFilm, type Project, ProjectError, readProject } from "~/core/formats/project";
 import { Refusal } from "~/core/refusal";
 import { inTransaction } from "~/db/database.server";
-import { type FilmRow, listFilms, setFile, setFingerprint } from "~/db/films.server";
+import { type FilmRow, findFilm, listFilms, setFile, setFingerprint } from "~/db/films.server";
 import { finishJob, insertJob, isAnalysed, listJobs } from "~/db/jobs.server";
+import { loadState } from "~/db/film-state.server";
 import { insertProject, projectOf } from "~/db/projects.server";
 import { requireSpace } from "~/disk/disk-space.server";
 import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
@@ -16,6 +18,7 @@ import { openZip, type OpenZip, zipOf } from "~/disk/zip.server";
 import { FilmError } from "~/media/film-tool.server";
 import { fingerprintOf } from "~/media/fingerprint.server";
 import { addFilm, linkFilm, noteFilm } from "./films.server";
+import { filmNameOf } from "./uploads.server";
 import { wakeQueue } from "./queue.server";
 import {
   DATA_FOLDER,
@@ -74,7 +77,11 @@ export async function saveProject(film: FilmRow, withSource: boolean): Promise<{
   };
 }
 
-/** Stores a film that has work on it already; only its light copy is still to be made, if there is anything to make it of. */
+/**
+ * Stores a film that has work on it already; only its light copy is still to be made, if there is anything to make it of.
+ *
+ * @throws FilmError if the work makes no sense; nothing is stored then
+ */
 function register(id: string, name: string, file: string, project: Project): void {
   const { info } = project.film;
   inTransaction(db(), () => {
@@ -83,6 +90,8 @@ function register(id: string, name: string, file: string, project: Project): voi
       { id, name, file: storedPath(file), info, fingerprint: project.film.fingerprint },
       forAnotherFilm(project, id, () => nanoid(10)),
     );
+    const broken = brokenInvariant(loadState(db(), findFilm(db(), id)!), info.frames);
+    if (broken) throw new FilmError(`${name}: the work that was saved makes no sense: ${broken}.`);
     const analysis = nanoid(10);
     insertJob(db(), { id: analysis, filmId: id, kind: "analyse" });
     finishJob(db(), analysis, { state: "done", result: { shots: project.shots.length } });
@@ -165,11 +174,18 @@ export async function openProject(file: string, name: string): Promise<string> {
   try {
     const project = await readArchive(zip, name);
     const id = nanoid(10);
-    const inside = zip.names.find((entry) => SOURCE_NAME.test(entry));
-    const source = await sourceOf(id, project, inside, zip);
-    await noteFilm(id, project.film.name, source);
-    register(id, project.film.name, source, project);
-    return id;
+    try {
+      const title = filmNameOf(project.film.name);
+      const inside = zip.names.find((entry) => SOURCE_NAME.test(entry));
+      const source = await sourceOf(id, project, inside, zip);
+      await noteFilm(id, title, source);
+      register(id, title, source, project);
+      return id;
+    } catch (error) {
+      // What was taken out of it must not be taken for a film at the next start.
+      await rm(filmFolder(id), { recursive: true, force: true });
+      throw error;
+    }
   } finally {
     zip.close();
   }
