@@ -15,6 +15,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { packActivity } from "~/core/activity/activity";
+import type { Project } from "~/core/formats/project";
 import { freshShot } from "~/core/shots/shot";
 import { hardTransition } from "~/core/shots/transition";
 import type { Track } from "~/core/subjects/tracking/track";
@@ -246,14 +247,22 @@ describe("work on a film", () => {
     const id = await addFilm(clip, "two shots.mp4", "copy");
     workOn(id);
     const project = projectOf(db(), film(id), "f");
+    const opened = async (work: Project, source: string) => {
+      const file = join(folder, "saved.gladpan");
+      const text = JSON.stringify(work);
+      await writeFile(
+        file,
+        zipOf([
+          { name: "project.json", text },
+          { name: "source.mp4", file: source },
+        ]),
+      );
+      return takeIn(file, "saved.gladpan", "link");
+    };
     const gap = { ...project, shots: project.shots.slice(1) };
-    const file = join(folder, "gap.gladpan");
-    const parts = [
-      { name: "project.json", text: JSON.stringify(gap) },
-      { name: "source.mp4", file: clip },
-    ];
-    await writeFile(file, zipOf(parts));
-    await expect(takeIn(file, "gap.gladpan", "link")).rejects.toThrow("makes no sense: the shots leave a gap");
+    await expect(opened(gap, clip)).rejects.toThrow("makes no sense: the shots leave a gap");
+    await expect(opened(project, "demo/clips/upright-25.mp4")).rejects.toThrow("not the one that it was done on");
+    await expect(opened(project, "package.json")).rejects.toThrow("two shots.mp4");
     expect(listFilms(db())).toHaveLength(1);
     expect(readdirSync(filmsFolder())).toEqual([id]);
   });

@@ -6,6 +6,7 @@ import type { Readable } from "node:stream";
 import { nanoid } from "nanoid";
 import { brokenInvariant } from "~/core/edits/invariants";
 import { forAnotherFilm, type Project, ProjectError, readProject } from "~/core/formats/project";
+import type { FilmInfo } from "~/core/film-info";
 import { Refusal } from "~/core/refusal";
 import { inTransaction } from "~/db/database.server";
 import { type FilmRow, findFilm, listFilms, setFile, setFingerprint } from "~/db/films.server";
@@ -16,6 +17,8 @@ import { requireSpace } from "~/disk/disk-space.server";
 import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
 import { openZip, type OpenZip, zipOf } from "~/disk/zip.server";
 import { FilmError } from "~/media/film-tool.server";
+import { withFields } from "~/media/film-choices";
+import { probeFilm } from "~/media/probe.server";
 import { fingerprintOf } from "~/media/fingerprint.server";
 import { addFilm, linkFilm, noteFilm } from "./films.server";
 import { filmNameOf } from "./uploads.server";
@@ -158,6 +161,14 @@ async function readArchive(zip: OpenZip, name: string): Promise<Project> {
 const filmWith = (known: string): FilmRow | undefined =>
   listFilms(db()).find((film) => film.fingerprint === known && !isMissing(film));
 
+/** @throws FilmError if a file is not the film that is spoken of */
+async function requireSame(file: string, name: string, info: FilmInfo): Promise<void> {
+  const found = await probeFilm(file, name);
+  const { picture, frames } = info.fields ? withFields(found) : found;
+  if (frames === info.frames && picture.width === info.picture.width && picture.height === info.picture.height) return;
+  throw new FilmError(`${name}: the film that was saved with the work is not the one that it was done on.`);
+}
+
 /**
  * Opens saved work as a film of the library. Its file is taken out of the archive, or from a film that has the same;
  * where there is none, it is asked for.
@@ -178,6 +189,7 @@ export async function openProject(file: string, name: string): Promise<string> {
       const title = filmNameOf(project.film.name);
       const inside = zip.names.find((entry) => SOURCE_NAME.test(entry));
       const source = await sourceOf(id, project, inside, zip);
+      if (inside) await requireSame(source, title, project.film.info);
       await noteFilm(id, title, source);
       register(id, title, source, project);
       return id;
@@ -200,7 +212,7 @@ async function sourceOf(id: string, { film }: Project, inside: string | undefine
     return kept;
   }
   const same = filmWith(film.fingerprint);
-  return same ? fileFor(id, same) : join(filmFolder(id), `source${extname(film.name) || ".mp4"}`);
+  return same ? fileFor(id, same) : join(filmFolder(id), `source${extname(filmNameOf(film.name)) || ".mp4"}`);
 }
 
 /** A film whose file is missing, and which is known by this one; undefined if there is none. */
