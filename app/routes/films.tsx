@@ -1,5 +1,5 @@
 import { basename } from "node:path";
-import { type ReactNode, useState } from "react";
+import { useState } from "react";
 import { useRevalidator } from "react-router";
 import { z } from "zod";
 import { assertNever } from "~/core/assert-never";
@@ -7,15 +7,10 @@ import { Id } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
 import { asSentence } from "~/core/sentence";
 import type { FilmAnswer } from "~/components/library/film-actions";
-import { BrokenFilmCard, FilmCard } from "~/components/library/film-card";
 import { AddFilm } from "~/components/library/add-film";
-import { FilmList } from "~/components/library/film-list";
-import { LAYOUTS, LibraryTools } from "~/components/library/library-tools";
-import { type FilmView, ORDERS, type Shelf, shelfOf, SHELVES, shownFilms } from "~/components/library/library-view";
-import { StorageDialog } from "~/components/library/storage-dialog";
+import type { FilmView } from "~/components/library/library-view";
+import { Shelves } from "~/components/library/shelves";
 import { StyleChoice } from "~/components/library/style-choice";
-import { useSpaces } from "~/components/library/use-spaces";
-import { useStored } from "~/components/common/use-stored";
 import { type LinkAnswer, MediaBrowser } from "~/components/library/media-browser";
 import { UnfinishedUploads } from "~/components/library/unfinished-uploads";
 import { UploadCard } from "~/components/library/upload-card";
@@ -24,7 +19,7 @@ import { Wordmark } from "~/components/common/wordmark";
 import { isUnderWay, usePolling } from "~/components/common/use-polling";
 import { lackingOf } from "~/core/checks/lacking-pictures";
 import { listUndecoded } from "~/db/analysis.server";
-import { type BrokenFilm, readFilms } from "~/db/films.server";
+import { readFilms } from "~/db/films.server";
 import { listStyles } from "~/db/house-styles.server";
 import { listVersions } from "~/db/versions.server";
 import { findJob, listJobs, secondsLeft } from "~/db/jobs.server";
@@ -160,8 +155,6 @@ async function carryOut(intent: Extract<Intent, { filmId: string }>): Promise<vo
   }
 }
 
-const names = <Name extends string>(of: Record<Name, unknown>) => Object.keys(of) as Name[];
-
 export default function Films({ loaderData }: Route.ComponentProps) {
   const { films, broken, unfinished, hasFolders, styles } = loaderData;
   const revalidator = useRevalidator();
@@ -201,58 +194,5 @@ export default function Films({ loaderData }: Route.ComponentProps) {
         </ul>
       )}
     </div>
-  );
-}
-
-interface ShelvesProps {
-  films: FilmView[];
-  broken: BrokenFilm[];
-  children: ReactNode;
-}
-
-/** The films of the library, a shelf at a time. */
-function Shelves({ films, broken, children }: ShelvesProps) {
-  const [wanted, setShelf] = useState<Shelf>("work");
-  const [search, setSearch] = useState("");
-  const [order, setOrder] = useStored("glad-pan-order", names(ORDERS), "newest");
-  const [layout, setLayout] = useStored("glad-pan-layout", names(LAYOUTS), "cards");
-  const { spaces, free } = useSpaces(films);
-  const counts = { work: 0, away: 0, deleted: 0 };
-  for (const film of films) counts[shelfOf(film)]++;
-  // The last film may have left a shelf that is looked at.
-  const shelf = counts[wanted] > 0 ? wanted : "work";
-  const shown = shownFilms(films, { shelf, search, order }, spaces);
-  if (films.length + broken.length === 0) {
-    return (
-      <>
-        <h1 className="font-display text-3xl font-semibold tracking-tight">Films</h1>
-        {children}
-        <p className="mt-4 max-w-md text-soft">
-          Nothing here yet. Add a finished film; Glad Pan finds its shots and follows whoever matters in each, and you
-          get it back upright, square, or in any other shape. Your original is never touched.
-        </p>
-      </>
-    );
-  }
-  return (
-    <>
-      <div className="flex flex-wrap items-center gap-3">
-        <h1 className="mr-auto font-display text-3xl font-semibold tracking-tight">{SHELVES[shelf]}</h1>
-        <LibraryTools
-          {...{ shelf, counts, search, order, layout }}
-          {...{ onShelf: setShelf, onSearch: setSearch, onOrder: setOrder, onLayout: setLayout }}
-        />
-        <StorageDialog films={films} spaces={spaces} free={free} />
-      </div>
-      {children}
-      {shown.length === 0 && search && (
-        <p className="mt-6 text-sm text-soft">No film on this shelf is called anything like “{search}”.</p>
-      )}
-      {layout === "list" && shown.length > 0 && <FilmList films={shown} spaces={spaces} />}
-      <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-6">
-        {layout === "cards" && shown.map((film) => <FilmCard key={film.id} film={film} space={spaces[film.id]} />)}
-        {shelf === "work" && broken.map((film) => <BrokenFilmCard key={film.id} film={film} />)}
-      </ul>
-    </>
   );
 }

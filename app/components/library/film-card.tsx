@@ -12,7 +12,7 @@ import { DAYS_KEPT } from "~/core/days-kept";
 import { useFilmActions } from "./film-actions";
 import { FilmMenu } from "./film-menu";
 import { JobStatus } from "./job-status";
-import { type FilmView, hasPoster, type SpaceView } from "./library-view";
+import { type BrokenFilmView, type FilmView, hasPoster, type SpaceView } from "./library-view";
 import { Poster } from "./poster";
 
 /** One film of the library: what it looks like, what it is, how far its analysis is. */
@@ -74,7 +74,7 @@ function CardLink({ film, children }: { film: FilmView; children: ReactNode }) {
 }
 
 /** A film of which cannot be read what is stored of it: what to do, and nothing else. */
-export function BrokenFilmCard({ film }: { film: { id: string; name: string; problem: string } }) {
+export function BrokenFilmCard({ film }: { film: BrokenFilmView }) {
   return (
     <li className="group relative overflow-hidden rounded-lg border border-line bg-panel p-4 focus-within:border-soft hover:border-soft">
       <h2 className="truncate pr-8 font-display text-base font-semibold">{film.name}</h2>

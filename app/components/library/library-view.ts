@@ -24,6 +24,13 @@ export interface FilmView {
   addedAt: number;
 }
 
+/** A film of which cannot be read what is stored of it. */
+export interface BrokenFilmView {
+  id: string;
+  name: string;
+  problem: string;
+}
+
 /** What of a film takes how many bytes. */
 export interface SpaceView {
   source: number;
