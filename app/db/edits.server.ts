@@ -9,6 +9,7 @@ import { Refusal } from "~/core/refusal";
 import { type Db, inTransaction } from "./database.server";
 import { loadState, storeDifference } from "./film-state.server";
 import { type FilmRow, findFilm, raiseRevision } from "./films.server";
+import { hasReplaced } from "./replaced-sources.server";
 
 /** A change was made to an older state than the stored one; nothing was changed. */
 export class StaleRevision extends Refusal {
@@ -62,13 +63,21 @@ function sentenceOf({ sentence, command }: RawEdit, state: () => FilmState): str
   return read.type === "restore" ? "An earlier change" : describeEdit(read, state());
 }
 
+/** What is said of a new export in the place of the film's file. It is undone as a whole, and not by an edit. */
+export const REPLACED = "Replaced the film's file";
+
+/** Whether what is undone next is that the film's file was replaced. */
+export const isReplacedNext = (db: Db, filmId: string): boolean =>
+  !nextEdit(db, filmId, "undo") && hasReplaced(db, filmId);
+
 /** What could be undone or redone in a film that is there. */
 export function historyOf(db: Db, film: FilmRow): History {
   const describe = (direction: "undo" | "redo") => {
     const edit = nextEdit(db, film.id, direction);
     return edit ? sentenceOf(edit, () => loadState(db, film)) : null;
   };
-  return { undo: describe("undo"), redo: describe("redo") };
+  const replaced = hasReplaced(db, film.id) ? REPLACED : null;
+  return { undo: describe("undo") ?? replaced, redo: describe("redo") };
 }
 
 interface Step {

@@ -93,7 +93,7 @@ test("a new export takes the file's place with all work, and the earlier one is 
   // The first shot hardly moves: there, a frame is as like as the one beside it.
   expect([Math.abs(keys()[0]! - 22) <= 1, keys()[1]]).toEqual([true, 52]);
   expect(listJobs(db(), id).map(({ kind, state }) => `${kind} ${state}`)).toEqual(["proxy queued", "analyse queued"]);
-  expect(historyOf(db(), film())).toEqual({ undo: null, redo: null });
+  expect(historyOf(db(), film())).toEqual({ undo: "Replaced the film's file", redo: null });
   const replacing = sourceFile(film());
 
   await putEarlierBack(film());

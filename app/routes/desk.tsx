@@ -34,7 +34,7 @@ export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?
 export function loader({ params }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
   return {
-    film: { id: film.id, name: film.name, ...film.info, clock: clockOfFilm(film.info) },
+    film: { id: film.id, name: film.name, fingerprint: film.fingerprint, ...film.info, clock: clockOfFilm(film.info) },
     loaded: orRefuse(() => ({
       revision: film.revision,
       state: loadState(db(), film),

@@ -1,21 +1,27 @@
 import { data } from "react-router";
 import { ChangeRequest, type EditAnswer } from "~/core/edits/answer";
 import { Refusal } from "~/core/refusal";
-import { StaleRevision } from "~/db/edits.server";
+import { isReplacedNext, REPLACED, StaleRevision } from "~/db/edits.server";
 import { findFilm } from "~/db/films.server";
 import { isDiskFull } from "~/disk/disk-space.server";
 import { editFilm } from "~/jobs/edit-film.server";
+import { putEarlierBack } from "~/jobs/replace-source.server";
 import { dataFolder, db, diskIsFull } from "~/jobs/workplace.server";
 import type { Route } from "./+types/edit";
 import { readJson, requireFilm } from "./requests.server";
 
 /** Carries out one change to a film. */
 export async function action({ params, request }: Route.ActionArgs) {
-  const { id, revision } = requireFilm(params.filmId);
+  const film = requireFilm(params.filmId);
+  const { id, revision } = film;
   const change = await readJson(request, ChangeRequest);
   const refused = (status: number, answer: EditAnswer) =>
     data<EditAnswer>({ revision: findFilm(db(), id)?.revision, ...answer }, { status });
   try {
+    if (change.do === "undo" && change.revision === revision && isReplacedNext(db(), id)) {
+      await putEarlierBack(film);
+      return data<EditAnswer>({ revision: findFilm(db(), id)?.revision, sentence: REPLACED });
+    }
     return data<EditAnswer>(editFilm(id, change.revision, change) ?? { revision });
   } catch (error) {
     if (error instanceof Refusal) {

@@ -41,14 +41,19 @@ export const meta = () => [{ title: "Films · Glad Pan" }];
 
 export async function loader() {
   const known = readFilms(db());
-  const films = known.films.map(({ id, name, file, info, putAway, deletedAt, addedAt }) => {
+  const films = known.films.map(({ id, name, file, info, fingerprint, putAway, deletedAt, addedAt }) => {
     const jobs = listJobs(db(), id)
       .filter((job) => job.kind !== "render")
       .map((job) => ({ ...job, secondsLeft: secondsLeft(job) }));
     const { picture, rate, frames } = info;
     const lacking = lackingOf(info, listUndecoded(db(), id));
     const counts = { shots: countShots(db(), id), versions: listVersions(db(), id).length };
-    const place = { isLinked: !isKept(file), isMissing: isMissing({ file }), hasEarlier: hasReplaced(db(), id) };
+    const place = {
+      isLinked: !isKept(file),
+      isMissing: isMissing({ file }),
+      fingerprint,
+      hasEarlier: hasReplaced(db(), id),
+    };
     return {
       id,
       name,

@@ -31,7 +31,7 @@ import { useVersionEdits } from "./state/use-version-edits";
 import { DeskTools } from "./picture/desk-tools";
 
 interface DeskProps {
-  film: DeskFilm & { audio: { index: number } | null };
+  film: DeskFilm & { audio: { index: number } | null; fingerprint: string | null };
   facts: FilmFacts;
   state: FilmState;
   history: History;

@@ -22,7 +22,7 @@ export function FilmCard({ film, space }: { film: FilmView; space: SpaceView | u
   return (
     <li className="group relative overflow-hidden rounded-lg border border-line bg-panel focus-within:border-soft hover:border-soft">
       <CardLink film={film}>
-        <Poster filmId={film.id} ready={hasPoster(film)} />
+        <Poster film={film} ready={hasPoster(film)} />
         <div className="px-4 pt-3">
           <h2 className="truncate font-display text-base font-semibold">{film.name}</h2>
           <p className="mt-0.5 text-xs text-soft">

@@ -44,7 +44,7 @@ function FilmLine({ film, spaces }: { film: FilmView; spaces: Spaces }) {
     <tr className="border-b border-line whitespace-nowrap hover:bg-panel">
       <td className={CELL}>
         <div className="w-16">
-          <Poster filmId={film.id} ready={hasPoster(film)} />
+          <Poster film={film} ready={hasPoster(film)} />
         </div>
       </td>
       <td className={`${CELL} max-w-0 truncate`}>

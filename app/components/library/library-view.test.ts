@@ -10,6 +10,7 @@ const film = (id: string, name: string, more: Partial<FilmView> = {}): FilmView 
     jobs: [],
     isLinked: false,
     isMissing: false,
+    fingerprint: null,
     hasEarlier: false,
     putAway: false,
     deletedAt: null,

@@ -12,6 +12,8 @@ export interface FilmView {
   shots: number;
   versions: number;
   jobs: JobView[];
+  /** Another one for another file; null where that is not known. */
+  fingerprint: string | null;
   /** Whether its file lies elsewhere on this machine. */
   isLinked: boolean;
   /** Whether its file is not where it was, or not there yet. */

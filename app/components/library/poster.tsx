@@ -1,14 +1,15 @@
 import { Film } from "lucide-react";
 import { useState } from "react";
+import type { FilmView } from "./library-view";
 
 /** A picture of a film; what holds its place where there is none. */
-export function Poster({ filmId, ready }: { filmId: string; ready: boolean }) {
+export function Poster({ film, ready }: { film: Pick<FilmView, "id" | "fingerprint">; ready: boolean }) {
   const [failed, setFailed] = useState(false);
   return (
     <div className="flex aspect-video items-center justify-center bg-well">
       {ready && !failed ? (
         <img
-          src={`/media/${filmId}/poster.jpg`}
+          src={`/media/${film.id}/poster.jpg?of=${film.fingerprint ?? ""}`}
           alt=""
           loading="lazy"
           className="size-full object-contain"

@@ -11,16 +11,18 @@ export function useLightCopy(film: {
   rate: Rate;
   frames: number;
   audio: { index: number } | null;
+  /** Another one for another file. */
+  fingerprint: string | null;
 }): LightCopy {
-  const { id, frames } = film;
+  const { id, frames, fingerprint } = film;
   const { num, den } = film.rate;
   const sound = film.audio?.index ?? null;
   return useMemo(() => {
-    // With another sound, or at another rate, the same piece is another file.
-    const kind = `?sound=${sound ?? "none"}&rate=${num}-${den}`;
+    // With another sound, at another rate, or of another file, the same piece is another one.
+    const kind = `?sound=${sound ?? "none"}&rate=${num}-${den}&of=${fingerprint ?? ""}`;
     const pieceUrl = (piece: number) => `/media/${id}/proxy/${piece}.mp4${kind}`;
     return { pieceUrl, rate: { num, den }, frames, hasSound: sound !== null };
-  }, [id, num, den, frames, sound]);
+  }, [id, num, den, frames, sound, fingerprint]);
 }
 
 /**
