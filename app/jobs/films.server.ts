@@ -10,7 +10,16 @@ import { freshShot } from "~/core/shots/shot";
 import { saveShot } from "~/db/shots.server";
 import { findStyle } from "~/db/house-styles.server";
 import { inTransaction } from "~/db/database.server";
-import { deleteFilm, type FilmRow, findFilm, hasFilm, insertFilm, listFilms, setInfo } from "~/db/films.server";
+import {
+  deleteFilm,
+  type FilmRow,
+  findFilm,
+  hasFilm,
+  insertFilm,
+  type NewFilm,
+  listFilms,
+  setInfo,
+} from "~/db/films.server";
 import { deleteJob, insertJob, listJobs } from "~/db/jobs.server";
 import { saveVersion } from "~/db/versions.server";
 import { requireSpace } from "~/disk/disk-space.server";
@@ -76,6 +85,17 @@ export const noteName = (id: string, name: string): Promise<void> => writeNote(i
 export const noteFilm = (id: string, name: string, file: string): Promise<void> =>
   writeNote(id, { name, ...(isKept(storedPath(file)) ? { kept: basename(file) } : { linked: file }) });
 
+/** Stores a film on which nothing was done yet, and queues its proxy and its analysis. To be called in a transaction. */
+function storeFresh(film: NewFilm, styleId: string | null): void {
+  const { id, info } = film;
+  insertFilm(db(), film);
+  for (const version of firstVersions(styleId)) saveVersion(db(), id, version);
+  // Until shots are found, the film is one, in which everything can be done.
+  saveShot(db(), id, freshShot(shotId(id, 0, new Set()), { start: 0, end: info.frames }, null));
+  insertJob(db(), { id: nanoid(10), filmId: id, kind: "proxy" });
+  insertJob(db(), { id: nanoid(10), filmId: id, kind: "analyse" });
+}
+
 /** Puts a film whose file is in its folder into the library, and queues its proxy and its analysis. */
 async function register(
   id: string,
@@ -85,14 +105,7 @@ async function register(
   styleId: string | null = null,
 ): Promise<void> {
   const fingerprint = await fingerprintOf(file);
-  inTransaction(db(), () => {
-    insertFilm(db(), { id, name, file: storedPath(file), info, fingerprint });
-    for (const version of firstVersions(styleId)) saveVersion(db(), id, version);
-    // Until shots are found, the film is one, in which everything can be done.
-    saveShot(db(), id, freshShot(shotId(id, 0, new Set()), { start: 0, end: info.frames }, null));
-    insertJob(db(), { id: nanoid(10), filmId: id, kind: "proxy" });
-    insertJob(db(), { id: nanoid(10), filmId: id, kind: "analyse" });
-  });
+  inTransaction(db(), () => storeFresh({ id, name, file: storedPath(file), info, fingerprint }, styleId));
   wakeQueue();
 }
 
@@ -178,8 +191,11 @@ export async function useFields(film: FilmRow): Promise<void> {
   const info = withFields(film.info);
   await stopJobs(film.id);
   await rm(proxyFolder(film.id), { recursive: true, force: true });
-  deleteFilm(db(), film.id);
-  await register(film.id, film.name, sourceFile(film), info);
+  inTransaction(db(), () => {
+    deleteFilm(db(), film.id);
+    storeFresh({ ...film, info }, null);
+  });
+  wakeQueue();
 }
 
 /** Adds a film that ships with the project unless the library has one of that name. */

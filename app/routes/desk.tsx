@@ -8,7 +8,7 @@ import { useStatus } from "~/components/desk/state/use-status";
 import { lackingOf } from "~/core/checks/lacking-pictures";
 import type { Version } from "~/core/edits/film-state";
 import { keptRanges } from "~/core/edits/trim";
-import { joinRanges, withoutRanges } from "~/core/time/ranges";
+import { liesWithin } from "~/core/time/ranges";
 import { listShots } from "~/db/shots.server";
 import { clockOfFilm } from "~/core/film-info";
 import { Id } from "~/core/ids";
@@ -63,7 +63,7 @@ const NOT_READY = "Part of what this version shows is not analysed yet. Set its 
 /** Whether all that a version shows has been analysed. */
 function isReady(film: FilmRow, version: Version): boolean {
   const kept = keptRanges(version.trim, film.info.frames, listShots(db(), film.id));
-  return withoutRanges(kept, joinRanges(listAnalysed(db(), film.id))).length === 0;
+  return liesWithin(kept, listAnalysed(db(), film.id));
 }
 
 /** Changes how the film is taken. */

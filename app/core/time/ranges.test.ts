@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { clipRanges, framesBefore, joinRanges, partsWithin, withoutRanges } from "./ranges";
+import { clipRanges, joinRanges, liesWithin, partsWithin, withoutRanges } from "./ranges";
 
 const ranges = (...pairs: [number, number][]) => pairs.map(([start, end]) => ({ start, end }));
 
@@ -32,8 +32,9 @@ describe("ranges", () => {
     expect(partsWithin([], shots)).toEqual([[], [], [], []]);
   });
 
-  test("know how many of their frames lie before one", () => {
-    const kept = ranges([10, 20], [40, 50]);
-    expect([0, 10, 15, 30, 45, 99].map((frame) => framesBefore(kept, frame))).toEqual([0, 0, 5, 10, 15, 20]);
+  test("lie within others where all of their frames do", () => {
+    expect(liesWithin(ranges([5, 20], [30, 40]), ranges([25, 50], [0, 10], [10, 25]))).toBe(true);
+    expect(liesWithin(ranges([5, 20], [30, 51]), ranges([0, 25], [25, 50]))).toBe(false);
+    expect(liesWithin([], [])).toBe(true);
   });
 });

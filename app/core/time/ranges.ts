@@ -46,7 +46,6 @@ export function partsWithin(ranges: readonly FrameRange[], wholes: readonly Fram
   });
 }
 
-/** How many frames lie before one of ranges: where it comes when only they are played, one after the other. */
-export function framesBefore(ranges: readonly FrameRange[], frame: number): number {
-  return ranges.reduce((sum, { start, end }) => sum + Math.max(0, Math.min(end, frame) - start), 0);
-}
+/** Whether all frames of ranges are in others, which may come in any order. */
+export const liesWithin = (ranges: readonly FrameRange[], others: readonly FrameRange[]): boolean =>
+  withoutRanges(ranges, joinRanges(others)).length === 0;

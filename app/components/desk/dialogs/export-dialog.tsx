@@ -11,7 +11,7 @@ import type { ExportView } from "~/core/film-status";
 import { keptRanges, secondsOver } from "~/core/edits/trim";
 import type { Shot } from "~/core/shots/shot";
 import { type FrameRange, framesIn, frameToSeconds } from "~/core/time/rate";
-import { withoutRanges } from "~/core/time/ranges";
+import { liesWithin } from "~/core/time/ranges";
 import type { DeskFilm, DeskVersion } from "../state/desk-types";
 import { Enlargement } from "./size-field";
 
@@ -73,7 +73,7 @@ const isReady = (
   version: DeskVersion,
   shots: readonly Shot[],
   analysed: readonly FrameRange[],
-): boolean => withoutRanges(keptRanges(version.trim, film.frames, shots), analysed).length === 0;
+): boolean => liesWithin(keptRanges(version.trim, film.frames, shots), analysed);
 
 /** How long the file is going to be, and by how much that is too long. */
 function Length({
