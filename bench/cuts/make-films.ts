@@ -7,6 +7,7 @@ import { encode } from "../encode";
 import { FilmPainter } from "./draw-film";
 import { type FilmPlan, planFilms } from "./plan";
 import { PICTURE } from "./scenes";
+import { fetchPhotographs } from "./worlds";
 
 /** Changes with the code that draws, so that a kept film is never an older one. */
 function version(): string {
@@ -27,7 +28,11 @@ export async function makeFilms(wanted: (plan: FilmPlan) => boolean): Promise<Ma
   const folder = join(tmpdir(), `glad-pan-bench-cuts-${version()}`);
   mkdirSync(folder, { recursive: true });
   const films: MadeFilm[] = [];
-  for (const plan of planFilms().filter(wanted)) {
+  const plans = planFilms().filter(wanted);
+  if (plans.some(({ shots }) => shots.some(({ scene }) => scene.world === "photograph"))) {
+    await fetchPhotographs();
+  }
+  for (const plan of plans) {
     const file = join(folder, `${plan.name.replaceAll(" ", "-")}.mp4`);
     if (!existsSync(file)) {
       process.stderr.write(`\rmaking ${plan.name}        `);

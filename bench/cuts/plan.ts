@@ -95,12 +95,20 @@ interface Maker {
   exposure?: number;
   /** Overrides of the quality that the variant has. */
   crf?: number;
-  /** Seconds that a shot lasts at least and at most. */
+  /** Seconds that a shot lasts at least and at most … */
   seconds?: [number, number];
+  /** … or frames, where it is shorter than can be told in seconds. */
+  frames?: [number, number];
   joint?: (random: Random, index: number) => { kind: Joint; seconds: number };
   /** Makes the scene of a shot; the one before is given, for what goes on in it. */
   scene: (random: Random, index: number, before: Scene | null) => Scene;
   happenings?: (random: Random, seconds: number) => Happening[];
+}
+
+/** Some place, and of photographs another one than in the shot before. */
+function anotherPhotograph(random: Random, before: Scene | null, kinds: readonly WorldKind[] = ["photograph"]): Scene {
+  const scene = somewhere(random, kinds);
+  return before ? { ...scene, seed: before.seed + 1 + Math.floor(random() * 5) } : scene;
 }
 
 const shaking = (random: Random, scene: Scene, shake: number): Scene => ({
@@ -258,6 +266,31 @@ const MAKERS: Maker[] = [
     ],
   },
   { set: "squeezed", shots: 9, crf: 40, scene: (random) => somewhere(random) },
+  { set: "montage", shots: 60, frames: [2, 12], scene: (random, _, before) => anotherPhotograph(random, before) },
+  { set: "six frames", shots: 60, frames: [5, 7], scene: (random, _, before) => anotherPhotograph(random, before) },
+  { set: "montage, painted", shots: 60, frames: [2, 12], scene: (random) => somewhere(random) },
+  {
+    set: "montage, dark",
+    shots: 60,
+    frames: [4, 12],
+    exposure: 0.25,
+    scene: (random, _, before) => anotherPhotograph(random, before, ["photograph", "flat"]),
+  },
+  {
+    // Of a quick series of pictures one is a flash, and not the next picture.
+    set: "montage with flashes",
+    shots: 20,
+    seconds: [0.7, 1.2],
+    scene: (random, _, before) => anotherPhotograph(random, before),
+    happenings: (random, seconds) => [
+      {
+        kind: "flash",
+        at: between(random, 0.2, seconds - 0.3),
+        seconds: between(random, 0.02, 0.14),
+        strength: between(random, 0.4, 1),
+      },
+    ],
+  },
 ];
 
 const VARIANTS = 5;
@@ -277,7 +310,9 @@ function planFilm(maker: Maker, variant: number): FilmPlan {
     shots.push({
       scene,
       happenings: maker.happenings?.(random, seconds) ?? [],
-      frames: Math.max(5, Math.round(seconds * fps)),
+      frames: maker.frames
+        ? Math.floor(between(random, maker.frames[0], maker.frames[1] + 1))
+        : Math.max(5, Math.round(seconds * fps)),
       joint: { kind: joint.kind, frames: Math.round(joint.seconds * fps), style: Math.floor(random() * 5) },
     });
   }

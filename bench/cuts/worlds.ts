@@ -2,12 +2,13 @@
  * Made-up places for the benchmark's films, each painted once from a seed and larger than the picture, so that a
  * camera can move over it.
  */
-import { type Canvas, createCanvas, ImageData, type SKRSContext2D } from "@napi-rs/canvas";
+import { type Canvas, createCanvas, ImageData, loadImage, type SKRSContext2D } from "@napi-rs/canvas";
 import { seeded } from "../../demo/film/random";
+import { photographs } from "../photographs";
 
 export const WORLD = { width: 1600, height: 900 };
 export const WORLD_KINDS = ["hills", "street", "rocks", "flat", "room"] as const;
-export type WorldKind = (typeof WORLD_KINDS)[number];
+export type WorldKind = (typeof WORLD_KINDS)[number] | "photograph";
 
 type Random = () => number;
 
@@ -171,10 +172,25 @@ function room(g: SKRSContext2D, random: Random, side: number): void {
   texture(g, random, 0.25);
 }
 
+const photographed: Canvas[] = [];
+
+/** Fetches photographs, each of which fills a place; to be called before films that show them are made. */
+export async function fetchPhotographs(): Promise<void> {
+  for (const file of photographs()) {
+    const image = await loadImage(file);
+    const scale = Math.max(WORLD.width / image.width, WORLD.height / image.height);
+    const [width, height] = [image.width * scale, image.height * scale];
+    const canvas = createCanvas(WORLD.width, WORLD.height);
+    canvas.getContext("2d").drawImage(image, (WORLD.width - width) / 2, (WORLD.height - height) / 2, width, height);
+    photographed.push(canvas);
+  }
+}
+
 const painted = new Map<string, Canvas>();
 
 /** Paints a place; `side` turns a room. The last few are kept, as shots come back to them. */
 export function world(kind: WorldKind, seed: number, side = 0): Canvas {
+  if (kind === "photograph") return photographed[seed % photographed.length]!;
   const key = `${kind} ${seed} ${side}`;
   const known = painted.get(key);
   if (known) return known;

@@ -69,6 +69,29 @@ describe("transitions", () => {
     expect(detect(flash)).toEqual([]);
   });
 
+  test("the shots of a quick montage are shots, also where what comes after one has little in it", () => {
+    const starts = (frames: Picture[]) => detect(frames).map(({ frame }) => frame);
+    const disc = plain(90).map((value, i) => {
+      const [x, y] = [Math.floor(i / 3) % WIDTH, Math.floor(i / 3 / WIDTH)];
+      return Math.hypot(x - 30, y - 20) < 12 ? 160 : value;
+    });
+    // What is flat has nothing that could not be found in another picture, such as the one before a flash.
+    const six = [
+      ...repeat(30, () => disc),
+      ...repeat(6, () => scene(2).map((value) => value + 60)),
+      ...repeat(30, () => plain(80)),
+    ];
+    expect(starts(six)).toEqual([30, 36]);
+    const two = [...repeat(20, () => scene(1)), ...repeat(2, () => scene(4)), ...repeat(20, () => scene(6))];
+    expect(starts(two)).toEqual([20, 22]);
+  });
+
+  test("a flash of some frames goes back to the same picture, whatever moves meanwhile", () => {
+    const lit = (k: number) => mix(scene(1, k / 3), plain(255), 0.9);
+    const frames = repeat(60, (k) => (k >= 30 && k < 36 ? lit(k) : scene(1, k / 3)));
+    expect(detect(frames)).toEqual([]);
+  });
+
   test("a change of light is no dissolve", () => {
     const lit = repeat(60, (k) => mix(scene(1), plain(20), Math.min(0.5, Math.max(0, (k - 20) / 40))));
     expect(detect(lit)).toEqual([]);

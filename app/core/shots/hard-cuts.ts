@@ -21,6 +21,9 @@ const PASSING_FRAMES = 3;
 const FLASH_SECONDS = 0.2;
 /** Change of the mean luma, 0 to 255, that counts as brighter or darker. */
 const FLASH_LUMA = 12;
+/** A flash goes back to the same picture: its colours and its light do, and no more of it is new than moved meanwhile. */
+const SAME_COLOURS = 0.15;
+const SAME_UNEXPLAINED = 0.3;
 /** Frames of which less than this is new are not looked at any further. */
 const LEAST_EVIDENCE = 0.04;
 /** Evidence, above what goes on around, at which a cut is as likely as not. */
@@ -36,6 +39,13 @@ const JUMP_COLOURS = 0.1;
 const FULL_PROMINENCE = 5;
 /** Movement in the frames around a jump counts against it by this factor. */
 const JUMP_MOVEMENT = 2.5;
+
+/** The frames before and after a cut, so many frames apart, in both directions. */
+const pairsAcross = (frame: number, reaches: readonly number[]): [number, number][] =>
+  reaches.flatMap((k): [number, number][] => [
+    [frame - 1, frame + k],
+    [frame - 1 - k, frame],
+  ]);
 
 /**
  * Weighs hard cuts. Two stages: frames that change the picture more than those beside them are candidates; for
@@ -61,9 +71,7 @@ export class CutWeigher {
   weigh(): CutEvidence[] {
     const evidence: CutEvidence[] = [];
     for (let frame = 1; frame < this.features.length; frame++) {
-      const change = this.changes[frame]!;
-      const beside = Math.max(this.changes[frame - 1]!, this.changes[frame + 1] ?? 0);
-      if (change < LEAST_CHANGE || change < PROMINENCE * beside) continue;
+      if (!this.isSudden(frame)) continue;
       const found = this.weighFrame(frame);
       if (found.strength > 0.1) evidence.push(found);
     }
@@ -83,26 +91,52 @@ export class CutWeigher {
     return this.features[Math.min(this.features.length - 1, Math.max(0, frame))]!;
   }
 
-  /** The pairs of neighbours around a cut, without the one that straddles it. */
+  /** Whether the picture changes at once at a frame, and not as it does beside it. */
+  private isSudden(frame: number): boolean {
+    const change = this.changes[frame] ?? 0;
+    const beside = Math.max(this.changes[frame - 1] ?? 0, this.changes[frame + 1] ?? 0);
+    return change >= LEAST_CHANGE && change >= PROMINENCE * beside;
+  }
+
+  /**
+   * The pairs of neighbours around a cut, without the one that straddles it, nor any that may straddle another: what
+   * changes at once next to a cut of a quick montage is no movement.
+   */
   private around(frame: number): [number, number][] {
-    return [
+    const pairs: [number, number][] = [
       [frame - 3, frame - 2],
       [frame - 2, frame - 1],
       [frame, frame + 1],
       [frame + 1, frame + 2],
     ];
+    return pairs.filter(([, later]) => !this.isSudden(later));
   }
 
   /** The pairs across a cut at growing distance, in both directions. */
   private across(frame: number): [number, number][] {
-    const brightness = Math.abs(lumaStatistics(this.at(frame)).mean - lumaStatistics(this.at(frame - 1)).mean);
+    return pairsAcross(
+      frame,
+      Array.from({ length: PASSING_FRAMES }, (_, k) => k + 1),
+    );
+  }
+
+  /** Whether what began, or ended, at a frame was a flash: it made the picture brighter or darker, and then went back. */
+  private isFlash(frame: number): boolean {
     const flash = Math.round(FLASH_SECONDS * this.fps);
-    const reaches = Array.from({ length: PASSING_FRAMES }, (_, k) => k + 1);
-    if (brightness >= FLASH_LUMA && flash > PASSING_FRAMES) reaches.push((PASSING_FRAMES + flash) >> 1, flash);
-    return reaches.flatMap((k): [number, number][] => [
-      [frame - 1, frame + k],
-      [frame - 1 - k, frame],
-    ]);
+    if (flash <= PASSING_FRAMES || this.brightening(frame - 1, frame) < FLASH_LUMA) return false;
+    return pairsAcross(frame, [(PASSING_FRAMES + flash) >> 1, flash]).some(([a, b]) => this.isSamePicture(a, b));
+  }
+
+  /** By how much two frames differ in mean luma. */
+  private brightening(earlier: number, later: number): number {
+    return Math.abs(lumaStatistics(this.at(later)).mean - lumaStatistics(this.at(earlier)).mean);
+  }
+
+  /** Whether two frames show the same picture beyond doubt; that nothing unlike was found is not enough. */
+  private isSamePicture(earlier: number, later: number): boolean {
+    if (this.brightening(earlier, later) >= FLASH_LUMA) return false;
+    if (histogramDistance(this.at(earlier), this.at(later)) > SAME_COLOURS) return false;
+    return this.matcher.match(earlier, later).unexplained <= SAME_UNEXPLAINED;
   }
 
   private weighFrame(frame: number): CutEvidence {
@@ -112,14 +146,14 @@ export class CutWeigher {
     }
     const prominence = this.changes[frame]! / Math.max(this.changes[frame - 1]!, this.changes[frame + 1] ?? 0, 1e-6);
     const movement = Math.min(1, FULL_PROMINENCE / prominence);
-    const around = movement * Math.max(...this.around(frame).map(([a, b]) => this.unlike(a, b)));
+    const around = movement * Math.max(0, ...this.around(frame).map(([a, b]) => this.unlike(a, b)));
     const lasting = Math.min(...this.across(frame).map(([a, b]) => this.unlike(a, b)));
-    const cut = Math.min(this.unlike(frame - 1, frame), 1.15 * lasting) - around;
+    const cut = this.isFlash(frame) ? 0 : Math.min(this.unlike(frame - 1, frame), 1.15 * lasting) - around;
     const colours = histogramDistance(this.at(frame - 1), this.at(frame));
     const stays = here.kept >= JUMP_KEPT && colours <= STAYING_COLOURS;
     if (!stays) return { frame, strength: strengthOf(cut, EVEN_CUT), jump: false };
     const worst = (pairs: [number, number][]) => pairs.map(([a, b]) => this.matcher.match(a, b).worst);
-    const moving = movement * Math.max(...worst(this.around(frame)));
+    const moving = movement * Math.max(0, ...worst(this.around(frame)));
     const jump = Math.min(here.worst, ...worst(this.across(frame))) - JUMP_MOVEMENT * moving;
     const strength = Math.max(strengthOf(jump, EVEN_JUMP), strengthOf(cut, EVEN_CUT));
     return { frame, strength, jump: colours <= JUMP_COLOURS };
