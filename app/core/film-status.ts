@@ -1,6 +1,6 @@
 import { z } from "zod";
 
-export const JobKind = z.enum(["proxy", "analyse", "follow", "match", "render"]);
+export const JobKind = z.enum(["join", "proxy", "analyse", "follow", "match", "render"]);
 export type JobKind = z.infer<typeof JobKind>;
 export const JobState = z.enum(["queued", "running", "done", "failed", "cancelled"]);
 export type JobState = z.infer<typeof JobState>;

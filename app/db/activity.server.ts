@@ -11,11 +11,21 @@ export function saveActivity(db: Db, filmId: string, { start }: FrameRange, acti
   );
 }
 
-/** What goes on in a film, from its first frame as far as it has been looked through; of no frame where that is unknown. */
-export const readActivity = (db: Db, filmId: string): Activity =>
-  joinActivity(
-    db
-      .prepare<[string], { samples: Buffer }>("SELECT samples FROM activity WHERE film_id = ? ORDER BY start_frame")
-      .all(filmId)
-      .map(({ samples }) => unpackActivity(samples)),
+/**
+ * What goes on in a film, as far as it has been looked through.
+ *
+ * @param frames of the film
+ * @returns null if nothing is known of any
+ */
+export function readActivity(db: Db, filmId: string, frames: number): Activity | null {
+  const rows = db
+    .prepare<[string], { start: number; samples: Buffer }>(
+      "SELECT start_frame AS start, samples FROM activity WHERE film_id = ? ORDER BY start_frame",
+    )
+    .all(filmId);
+  if (rows.length === 0) return null;
+  return joinActivity(
+    rows.map(({ start, samples }) => ({ start, ...unpackActivity(samples) })),
+    frames,
   );
+}

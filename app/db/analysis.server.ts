@@ -85,12 +85,6 @@ export function readTracks(db: Db, filmId: string, { start, end }: FrameRange): 
   return row ? StoredTracks.parse(JSON.parse(row.tracks)) : [];
 }
 
-/** Where the last shot that was analysed ends; 0 before the first. */
-export const analysedTo = (db: Db, filmId: string): number =>
-  db
-    .prepare<[string], { to: number }>("SELECT COALESCE(MAX(end_frame), 0) AS 'to' FROM shot_tracks WHERE film_id = ?")
-    .get(filmId)!.to;
-
 /** Keeps what was found in a shot as it was analysed. */
 export function saveTracks(db: Db, filmId: string, shot: FrameRange, tracks: readonly Track[]): void {
   db.prepare("INSERT OR REPLACE INTO shot_tracks (film_id, start_frame, end_frame, tracks) VALUES (?, ?, ?, ?)").run(
@@ -102,12 +96,35 @@ export function saveTracks(db: Db, filmId: string, shot: FrameRange, tracks: rea
 }
 
 export function saveTransitions(db: Db, filmId: string, { candidates, settled }: TransitionsSoFar): void {
-  db.prepare("INSERT OR REPLACE INTO transition_candidates (film_id, candidates, settled) VALUES (?, ?, ?)").run(
-    filmId,
-    JSON.stringify(candidates),
-    settled,
+  db.prepare(
+    `INSERT INTO transition_candidates (film_id, candidates, settled) VALUES (?, ?, ?)
+     ON CONFLICT (film_id) DO UPDATE SET candidates = excluded.candidates, settled = excluded.settled`,
+  ).run(filmId, JSON.stringify(candidates), settled);
+}
+
+/**
+ * Begins to analyse a part of a film, and forgets what was seen since the last shot that was finished. To be called in a
+ * transaction.
+ *
+ * @param begins the cut that it begins with, if that has just been found
+ */
+export function beginPass(db: Db, filmId: string, pass: FrameRange, begins: TransitionCandidate | null): void {
+  db.prepare("DELETE FROM analysis_chunks WHERE film_id = ?").run(filmId);
+  const known = findCandidates(db, filmId).filter(({ transition }) => transition.frame !== begins?.transition.frame);
+  saveTransitions(db, filmId, { candidates: begins ? [...known, begins] : known, settled: pass.start });
+  db.prepare("UPDATE transition_candidates SET pass_start = ?, pass_end = ? WHERE film_id = ?").run(
+    ...[pass.start, pass.end, filmId],
   );
 }
+
+/** The part of a film that was begun to be analysed last; null if that is not known. */
+export const findPass = (db: Db, filmId: string): FrameRange | null =>
+  db
+    .prepare<[string], FrameRange>(
+      `SELECT pass_start AS start, pass_end AS "end" FROM transition_candidates
+       WHERE film_id = ? AND pass_start IS NOT NULL AND pass_end IS NOT NULL`,
+    )
+    .get(filmId) ?? null;
 
 /** What is known of a film's transitions; null while nothing is. */
 export function findTransitions(db: Db, filmId: string): TransitionsSoFar | null {

@@ -12,6 +12,8 @@ import { migration0008 } from "./migrations/0008-sentences";
 import { migration0009 } from "./migrations/0009-trims";
 import { migration0010 } from "./migrations/0010-library";
 import { migration0011 } from "./migrations/0011-replaced";
+import { migration0012 } from "./migrations/0012-passes";
+import { migration0013 } from "./migrations/0013-clips";
 
 export type Db = Database.Database;
 
@@ -28,6 +30,8 @@ const MIGRATIONS = [
   migration0009,
   migration0010,
   migration0011,
+  migration0012,
+  migration0013,
 ];
 
 /**

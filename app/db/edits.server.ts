@@ -6,6 +6,7 @@ import { type Difference, differenceBetween } from "~/core/edits/difference";
 import type { FilmState } from "~/core/edits/film-state";
 import { readStoredEdit } from "~/core/edits/stored-edit";
 import { Refusal } from "~/core/refusal";
+import { hasClips } from "./clips.server";
 import { type Db, inTransaction } from "./database.server";
 import { loadState, storeDifference } from "./film-state.server";
 import { type FilmRow, findFilm, raiseRevision } from "./films.server";
@@ -64,11 +65,18 @@ function sentenceOf({ sentence, command }: RawEdit, state: () => FilmState): str
 }
 
 /** What is said of a new export in the place of the film's file. It is undone as a whole, and not by an edit. */
-export const REPLACED = "Replaced the film's file";
+const REPLACED = "Replaced the film's file";
+/** The same of a film that is made of clips. */
+const ARRANGED = "Arranged the clips";
 
-/** Whether what is undone next is that the film's file was replaced. */
-export const isReplacedNext = (db: Db, filmId: string): boolean =>
-  !nextEdit(db, filmId, "undo") && hasReplaced(db, filmId);
+/**
+ * What is said of another file, or other clips, in the place of the film's, where that is what is undone next; null where
+ * it is not.
+ */
+export function replacedNext(db: Db, filmId: string): string | null {
+  if (nextEdit(db, filmId, "undo") || !hasReplaced(db, filmId)) return null;
+  return hasClips(db, filmId) ? ARRANGED : REPLACED;
+}
 
 /** What could be undone or redone in a film that is there. */
 export function historyOf(db: Db, film: FilmRow): History {
@@ -76,8 +84,7 @@ export function historyOf(db: Db, film: FilmRow): History {
     const edit = nextEdit(db, film.id, direction);
     return edit ? sentenceOf(edit, () => loadState(db, film)) : null;
   };
-  const replaced = hasReplaced(db, film.id) ? REPLACED : null;
-  return { undo: describe("undo") ?? replaced, redo: describe("redo") };
+  return { undo: describe("undo") ?? replacedNext(db, film.id), redo: describe("redo") };
 }
 
 interface Step {

@@ -1,7 +1,9 @@
+import type { Clip, ClipWithFile } from "~/core/clips/clip";
 import type { Difference } from "~/core/edits/difference";
 import type { FilmState } from "~/core/edits/film-state";
 import { clockOfFilm } from "~/core/film-info";
 import { findCandidates } from "./analysis.server";
+import { listClips, trimClip } from "./clips.server";
 import type { Db } from "./database.server";
 import { type FilmRow, setSensitivity } from "./films.server";
 import { isAnalysed } from "./jobs.server";
@@ -39,6 +41,7 @@ function readState(db: Db, { id, info, sensitivity }: FilmRow): FilmState {
     },
     sensitivity,
     shots: listShots(db, id),
+    clips: listClips(db, id).map(clipOf),
     versions: listVersions(db, id).map((version) => ({
       ...version,
       shots: listShotsInVersion(db, version.id),
@@ -49,6 +52,11 @@ function readState(db: Db, { id, info, sensitivity }: FilmRow): FilmState {
     trackEdits: listTrackEdits(db, id),
   };
 }
+
+/** What an editor has to do with of a clip. */
+const clipOf = ({ id, name, start, end, in: first, out, area, info }: ClipWithFile): Clip => ({
+  ...{ id, name, start, end, in: first, out, area, picture: info.picture },
+});
 
 /** Stores what turns the state that is stored into another. To be called in a transaction. */
 export function storeDifference(db: Db, filmId: string, difference: Difference): void {
@@ -67,6 +75,7 @@ export function storeDifference(db: Db, filmId: string, difference: Difference):
     for (const frame of removed) deleteHandKey(db, versionId, frame);
     for (const key of put) setHandKey(db, versionId, key);
   }
+  for (const clip of difference.clips ?? []) trimClip(db, filmId, clip);
   for (const { thing, frame, box } of difference.marks ?? []) putMark(db, filmId, thing, frame, box);
   for (const person of difference.people ?? []) changePerson(db, filmId, person);
   for (const { trackId, edit } of difference.trackEdits ?? []) putTrackEdit(db, filmId, trackId, edit);

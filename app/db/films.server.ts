@@ -156,5 +156,14 @@ export const setFingerprint = (db: Db, id: string, fingerprint: string): void =>
 export const setInfo = (db: Db, id: string, info: FilmInfo): void =>
   void db.prepare("UPDATE films SET info = ? WHERE id = ?").run(JSON.stringify(info), id);
 
+/** Says which frame somebody waits for. */
+export const setWanted = (db: Db, id: string, frame: number): void =>
+  void db.prepare("UPDATE films SET wanted_frame = ? WHERE id = ?").run(frame, id);
+
+/** The frame that somebody waits for; null if nobody does. */
+export const findWanted = (db: Db, id: string): number | null =>
+  db.prepare<[string], { frame: number | null }>("SELECT wanted_frame AS frame FROM films WHERE id = ?").get(id)
+    ?.frame ?? null;
+
 export const setSensitivity = (db: Db, id: string, sensitivity: number): void =>
   void db.prepare("UPDATE films SET sensitivity = ? WHERE id = ?").run(sensitivity, id);

@@ -49,15 +49,27 @@ export const listJobs = (db: Db, filmId: string): JobRow[] =>
 export const isAnalysed = (db: Db, filmId: string): boolean =>
   !listJobs(db, filmId).some(({ kind, state }) => kind === "analyse" && state !== "done");
 
-/** Takes the oldest waiting job, of one kind if it is given, or null. Marks come first: somebody sits before them. */
-export function takeJob(db: Db, only: JobKind | null = null): JobRow | null {
+/** Kinds of jobs before which somebody sits. */
+export const URGENT: readonly JobKind[] = ["follow", "join"];
+const IS_URGENT = `kind IN (${URGENT.map((kind) => `'${kind}'`).join(", ")})`;
+
+/**
+ * Takes the oldest waiting job, or null: one that is urgent, if there is any. While a film's clips are still to be brought
+ * together, nothing else can be done with it.
+ *
+ * @param onlyUrgent whether others are left waiting
+ */
+export function takeJob(db: Db, onlyUrgent = false): JobRow | null {
   return inTransaction(db, () => {
     const job = db
-      .prepare<[JobKind | null], JobRow>(
-        `SELECT ${COLUMNS} FROM jobs WHERE state = 'queued' AND kind = COALESCE(?, kind)
-         ORDER BY kind = 'follow' DESC, created_at, rowid LIMIT 1`,
+      .prepare<[number], JobRow>(
+        `SELECT ${COLUMNS} FROM jobs WHERE state = 'queued' AND (NOT ? OR ${IS_URGENT})
+           AND (kind = 'join' OR NOT EXISTS (
+             SELECT 1 FROM jobs AS other
+             WHERE other.film_id = jobs.film_id AND other.kind = 'join' AND other.state <> 'done'))
+         ORDER BY ${IS_URGENT} DESC, created_at, rowid LIMIT 1`,
       )
-      .get(only);
+      .get(onlyUrgent ? 1 : 0);
     if (!job) return null;
     db.prepare(
       `UPDATE jobs SET state = 'running', attempts = attempts + 1, started_at = ?, progress = 0,

@@ -29,10 +29,23 @@ describe("jobs", () => {
     expect([takeJob(db)?.id, takeJob(db)?.id, takeJob(db)]).toEqual(["first", "second", null]);
   });
 
-  test("of one kind can be asked for, and marks come before all others", () => {
-    expect(takeJob(db, "follow")).toBeNull();
+  test("that are urgent come before all others, and can be asked for alone", () => {
+    expect(takeJob(db, true)).toBeNull();
     insertJob(db, { id: "mark", filmId: "film", kind: "follow" });
-    expect([takeJob(db)?.id, takeJob(db, "follow"), takeJob(db)?.id]).toEqual(["mark", null, "first"]);
+    expect([takeJob(db)?.id, takeJob(db, true), takeJob(db)?.id]).toEqual(["mark", null, "first"]);
+  });
+
+  test("of a film of clips wait until these are there", () => {
+    insertJob(db, { id: "join", filmId: "film", kind: "join" });
+    expect(takeJob(db)?.id).toBe("join");
+    expect(takeJob(db)).toBeNull();
+    // Nothing can be made of clips that are not there.
+    finishJob(db, "join", { state: "failed", error: "the disk is full" });
+    expect(takeJob(db)).toBeNull();
+    retryJob(db, "join");
+    expect(takeJob(db)?.id).toBe("join");
+    finishJob(db, "join", { state: "done" });
+    expect(takeJob(db)?.id).toBe("first");
   });
 
   test("report how far they are, and end once", () => {

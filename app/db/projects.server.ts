@@ -13,23 +13,40 @@ import {
   saveTransitions,
   saveUndecoded,
 } from "./analysis.server";
+import { insertClip, listClips } from "./clips.server";
 import type { Db } from "./database.server";
 import { loadState } from "./film-state.server";
-import { type FilmRow, insertFilm, type NewFilm, setSensitivity } from "./films.server";
+import {
+  type FilmRow,
+  insertFilm,
+  type NewFilm,
+  raiseFindings,
+  raiseRevision,
+  setFile,
+  setFingerprint,
+  setInfo,
+  setSensitivity,
+} from "./films.server";
 import { findMarkTrackById, listMarkTracks, putMark, putTrackEdit, saveMarkTrack } from "./marks.server";
 import { changePerson, listPeople, savePeople } from "./people.server";
 import { saveShot } from "./shots.server";
 import { saveVersion, setHandKey, setShotInVersion } from "./versions.server";
 
-/** What is set in a film, as a project has it. */
+/**
+ * What is set in a film, as a project has it.
+ *
+ * @param clips what it is made of; left out where it is one file
+ */
 export const workOf = (
   state: FilmState,
   film: Project["film"],
   people: Project["people"],
+  clips: Project["clips"] = [],
 ): Omit<Project, "analysis"> => ({
   format: "glad-pan/project",
   version: 1,
   film,
+  clips,
   shots: [...state.shots],
   versions: state.versions.map(({ shots, handKeys, ...version }) => ({
     ...version,
@@ -49,14 +66,15 @@ export const workOf = (
 export function projectOf(db: Db, film: FilmRow, fingerprint: string): Project {
   const { id, name, info, sensitivity } = film;
   const state = loadState(db, film);
+  const activity = readActivity(db, id, info.frames);
   return {
-    ...workOf(state, { name, info, fingerprint, sensitivity }, listPeople(db, id)),
+    ...workOf(state, { name, info, fingerprint, sensitivity }, listPeople(db, id), listClips(db, id)),
     analysis: {
       candidates: findCandidates(db, id),
       tracks: listAnalysed(db, id).map((range) => ({ range, tracks: readTracks(db, id, range) })),
       markTracks: listMarkTracks(db, id).flatMap((track) => findMarkTrackById(db, id, track.id) ?? []),
       undecoded: listUndecoded(db, id),
-      activity: Buffer.from(packActivity(readActivity(db, id))).toString("base64"),
+      activity: activity ? Buffer.from(packActivity(activity)).toString("base64") : "",
     },
   };
 }
@@ -69,20 +87,44 @@ export function insertProject(db: Db, film: NewFilm, project: Project): void {
 }
 
 /** Tables of what is set, and was found, in a film. */
-const WORK = ["shots", "versions", "marks", "people", "track_edits", "edits"];
+const WORK = ["clips", "shots", "versions", "marks", "people", "track_edits", "edits"];
 const FOUND = [
   ...["transition_candidates", "analysis_chunks", "shot_tracks", "mark_tracks", "undecoded_frames", "activity"],
 ];
 
 /** Forgets all that is set and was found in a film, of which the film itself, its jobs and its renders stay. */
-export function clearFilm(db: Db, filmId: string): void {
+function clearFilm(db: Db, filmId: string): void {
   for (const table of [...WORK, ...FOUND]) db.prepare(`DELETE FROM ${table} WHERE film_id = ?`).run(filmId);
+}
+
+/**
+ * Puts another file in the place of a film's, with work on it and, where that is known, what was found in it. To be called
+ * in a transaction.
+ *
+ * @param file as it is stored with the film
+ */
+export function putInPlace(
+  db: Db,
+  id: string,
+  file: string,
+  { analysis, ...work }: Omit<Project, "analysis"> & Partial<Pick<Project, "analysis">>,
+): void {
+  const { film } = work;
+  clearFilm(db, id);
+  insertWork(db, id, work);
+  if (analysis) insertAnalysis(db, id, { film, analysis });
+  setInfo(db, id, film.info);
+  setFile(db, id, file);
+  setFingerprint(db, id, film.fingerprint);
+  raiseRevision(db, id);
+  raiseFindings(db, id);
 }
 
 /** Stores what is set in a film of which nothing is. */
 export function insertWork(db: Db, id: string, project: Omit<Project, "analysis">): void {
   const { versions, marks, people } = project;
   setSensitivity(db, id, project.film.sensitivity);
+  for (const clip of project.clips) insertClip(db, id, clip);
   for (const shot of project.shots) saveShot(db, id, shot);
   for (const { shots, handKeys, ...version } of versions) {
     saveVersion(db, id, version);

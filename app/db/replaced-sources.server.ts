@@ -55,6 +55,13 @@ export function lastReplaced(db: Db, filmId: string): ReplacedSource | null {
   };
 }
 
+/** All files that a film was made of before. */
+export const filesReplaced = (db: Db, filmId: string): string[] =>
+  db
+    .prepare<[string], RawReplaced>("SELECT * FROM replaced_sources WHERE film_id = ?")
+    .all(filmId)
+    .flatMap(({ file, project }) => [file, ...Project.parse(JSON.parse(project)).clips.map((clip) => clip.file)]);
+
 /** Whether a film has an earlier file. */
 export const hasReplaced = (db: Db, filmId: string): boolean =>
   db.prepare("SELECT 1 FROM replaced_sources WHERE film_id = ?").get(filmId) !== undefined;

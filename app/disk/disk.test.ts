@@ -50,7 +50,8 @@ describe("writing aside", () => {
 
 describe("space", () => {
   test("is told for a folder that is not there yet", () => {
-    expect(freeBytes(join(folder, "not", "there"))).toBe(freeBytes(folder));
+    // Others write to the disk meanwhile.
+    expect(Math.abs(freeBytes(join(folder, "not", "there")) - freeBytes(folder))).toBeLessThan(2 ** 30);
     expect(diskFullMessage(folder, "data")).toMatch(/^the disk is full: [\d.]+ (MB|GB) free in data$/);
   });
 

@@ -1,10 +1,12 @@
 import { packFeatures, unpackFeatures } from "~/core/shots/feature-codec";
 import {
-  analysedTo,
+  beginPass,
   dropChunks,
   dropFeatures,
+  findPass,
   findTransitions,
   insertChunk,
+  listAnalysed,
   listChunks,
   saveTracks,
   saveTransitions,
@@ -12,26 +14,29 @@ import {
 } from "~/db/analysis.server";
 import { saveActivity } from "~/db/activity.server";
 import { type Db, inTransaction } from "~/db/database.server";
-import { raiseFindings } from "~/db/films.server";
+import { findWanted, raiseFindings } from "~/db/films.server";
 import { listPeople, savePeople } from "~/db/people.server";
 import { takeFoundShots } from "~/db/found-shots.server";
-import type { AnalysisStore } from "~/pipelines/analyse-film.server";
+import type { PassStore } from "~/pipelines/analyse-in-passes.server";
 
 /** Keeps the steps of an analysis in the database, so that it goes on after an interruption and can be worked with. */
-export const databaseStore = (db: Db, filmId: string): AnalysisStore => ({
-  load: () => {
+export const databaseStore = (db: Db, filmId: string): PassStore => ({
+  analysed: () => listAnalysed(db, filmId),
+  wanted: () => findWanted(db, filmId),
+  pass: () => findPass(db, filmId),
+  beginPass: (pass, begins) => inTransaction(db, () => beginPass(db, filmId, pass, begins)),
+  load: ({ start, end }) => {
     const people = listPeople(db, filmId);
-    const found = findTransitions(db, filmId);
-    if (!found && people.length === 0) return null;
-    // Of a film whose file was replaced, it is known who is in it.
-    const transitions = found ?? { candidates: [], settled: 0 };
+    const transitions = findTransitions(db, filmId) ?? { candidates: [], settled: start };
+    const done = listAnalysed(db, filmId).filter((range) => range.start >= start && range.end <= end);
+    const finishedTo = Math.max(start, ...done.map((range) => range.end));
     const chunks = listChunks(db, filmId).map((chunk) => ({
       ...chunk,
       features: unpackFeatures(chunk.features),
       // They are kept by themselves.
       undecoded: [],
     }));
-    return { transitions, people, finishedTo: analysedTo(db, filmId), chunks };
+    return { transitions, people, finishedTo, chunks };
   },
   saveChunk: (chunk, transitions, featuresFrom) =>
     inTransaction(db, () => {

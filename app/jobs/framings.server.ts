@@ -20,6 +20,6 @@ export function loadFramings(
   const state = loadState(db, film);
   const version = requireVersion(state, versionId);
   const tracks = tracksOfShots(db, film.id, state.shots);
-  const framings = shotSettings(state.shots, version).map((settings, i) => shotFraming(settings, tracks[i]!));
+  const framings = shotSettings(state, version).map((settings, i) => shotFraming(settings, tracks[i]!));
   return { version, framings };
 }

@@ -81,6 +81,7 @@ function workOn(id: string): void {
   changePerson(db(), id, { id: "p1", name: "Nela", mergedInto: null });
   saveTransitions(db(), id, { candidates: [{ transition: hardTransition(45, "cut"), strength: 0.9 }], settled: 99 });
   saveTracks(db(), id, { start: 0, end: 45 }, [TRACK]);
+  saveTracks(db(), id, { start: 45, end: 99 }, []);
   putMark(db(), id, "m", 50, { x: 10, y: 20, width: 30, height: 40 });
   saveMarkTrack(db(), id, "basis", { ...TRACK, id: "mark-m", kind: "mark" });
   saveUndecoded(db(), id, [{ start: 98, end: 99 }]);
@@ -101,7 +102,7 @@ function stored(id: string) {
       shots: [...version.shots].map(([shotId, says]) => [shots.find((shot) => shot.id === shotId)!.start, says]),
     })),
     tracks: listAnalysed(db(), id).map((range) => readTracks(db(), id, range)),
-    activity: packActivity(readActivity(db(), id)),
+    activity: packActivity(readActivity(db(), id, film(id).info.frames)!),
   };
 }
 

@@ -11,7 +11,12 @@ import { Refusal } from "~/core/refusal";
 import { inTransaction } from "~/db/database.server";
 import { type FilmRow, findFilm, listFilms, setFile, setFingerprint } from "~/db/films.server";
 import { finishJob, insertJob, isAnalysed, listJobs } from "~/db/jobs.server";
+import { listAnalysed } from "~/db/analysis.server";
+import { hasClips } from "~/db/clips.server";
 import { loadState } from "~/db/film-state.server";
+import { gapsIn } from "~/core/analysis/passes";
+import { filesInList, isClipList } from "~/media/clip-list.server";
+import { joinIntoOne } from "~/media/join-clips.server";
 import { insertProject, projectOf } from "~/db/projects.server";
 import { requireSpace } from "~/disk/disk-space.server";
 import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
@@ -52,16 +57,20 @@ async function fingerprint(film: FilmRow): Promise<string> {
   return found;
 }
 
-/**
- * All work on a film, as it is written down.
- *
- * @throws Refusal while the film is analysed
- */
-async function workOn(film: FilmRow): Promise<Project> {
-  if (!isAnalysed(db(), film.id)) {
+/** @throws Refusal while a film is analysed */
+function requireAnalysed({ id }: FilmRow): void {
+  if (!isAnalysed(db(), id)) {
     throw new Refusal("the film is still being analysed; its work can be saved or duplicated when that is done");
   }
-  return projectOf(db(), film, await fingerprint(film));
+}
+
+/** Work on a film of clips, of which one file is made for whoever opens it. */
+async function joinedProject(film: FilmRow): Promise<{ project: Project; file: string }> {
+  const file = join(filmFolder(film.id), `joined-${nanoid(10)}.mov`);
+  await joinIntoOne(sourceFile(film), film.name, file);
+  const project = projectOf(db(), film, await fingerprintOf(file));
+  const info = await probeFilm(file, film.name);
+  return { project: { ...project, clips: [], film: { ...project.film, info } }, file };
 }
 
 /**
@@ -70,14 +79,23 @@ async function workOn(film: FilmRow): Promise<Project> {
  * @throws Refusal if the film is still being analysed, or its file is missing
  */
 export async function saveProject(film: FilmRow, withSource: boolean): Promise<{ name: string; stream: Readable }> {
-  const source = sourceFile(film);
+  requireAnalysed(film);
+  const name = `${parse(film.name).name}${PROJECT_EXTENSION}`;
   if (withSource) requireSource(film);
-  const text = JSON.stringify(await workOn(film));
+  if (hasClips(db(), film.id)) {
+    if (!withSource) throw new Refusal("the film is made of clips, which are only known here; save it with the film");
+    const { project, file } = await joinedProject(film);
+    const stream = zipOf([
+      { name: DOCUMENT, text: JSON.stringify(project) },
+      { name: `source${extname(file)}`, file },
+    ]);
+    stream.once("close", () => void rm(file, { force: true }));
+    return { name, stream };
+  }
+  const source = sourceFile(film);
+  const text = JSON.stringify(projectOf(db(), film, await fingerprint(film)));
   const parts = withSource ? [{ name: `source${extname(source)}`, file: source }] : [];
-  return {
-    name: `${parse(film.name).name}${PROJECT_EXTENSION}`,
-    stream: zipOf([{ name: DOCUMENT, text }, ...parts]),
-  };
+  return { name, stream: zipOf([{ name: DOCUMENT, text }, ...parts]) };
 }
 
 /**
@@ -97,26 +115,40 @@ function register(id: string, name: string, file: string, project: Project): voi
     if (broken) throw new FilmError(`${name}: the work that was saved makes no sense: ${broken}.`);
     const analysis = nanoid(10);
     insertJob(db(), { id: analysis, filmId: id, kind: "analyse" });
-    finishJob(db(), analysis, { state: "done", result: { shots: project.shots.length } });
+    if (gapsIn(info.frames, listAnalysed(db(), id)).length === 0) {
+      finishJob(db(), analysis, { state: "done", result: { shots: project.shots.length } });
+    }
     if (existsSync(file)) insertJob(db(), { id: nanoid(10), filmId: id, kind: "proxy" });
   });
   wakeQueue();
 }
 
 /** Gives a film's file to another one as well: by a second name, which takes no space, or else by a copy. */
-async function share(from: string, to: string): Promise<void> {
+export async function shareFile(from: string, to: string): Promise<void> {
   await mkdir(parse(to).dir, { recursive: true });
   // A file in the library is never written to, so that both may have the same.
   await link(from, to).catch(() => copyWhole(from, to));
 }
 
-/** The file of a film for another one: the same where it lies elsewhere, else one in the other's folder. */
-async function fileFor(id: string, film: FilmRow): Promise<string> {
+/** A file of a film for another one: the same where it lies elsewhere, else one in the other's folder. */
+async function fileFor(id: string, film: Pick<FilmRow, "file">): Promise<string> {
   const source = sourceFile(film);
   if (!isKept(film.file)) return source;
   const file = join(filmFolder(id), basename(source));
-  if (existsSync(source)) await share(source, file);
+  if (!existsSync(source)) return file;
+  await shareFile(source, file);
+  if (isClipList(source)) {
+    const parts = filesInList(source).filter((part) => existsSync(part));
+    for (const part of parts) await shareFile(part, join(filmFolder(id), basename(part)));
+  }
   return file;
+}
+
+/** The clips that a film is made of for another one. */
+async function clipsFor(id: string, clips: Project["clips"]): Promise<Project["clips"]> {
+  const shared: Project["clips"] = [];
+  for (const clip of clips) shared.push({ ...clip, file: storedPath(await fileFor(id, clip)) });
+  return shared;
 }
 
 /** "Kite copy.mp4", and with a number if there is one already. */
@@ -136,13 +168,18 @@ function copyName(name: string): string {
  * @throws Refusal as `saveProject` does
  */
 export async function duplicateFilm(film: FilmRow): Promise<string> {
-  const project = await workOn(film);
+  requireAnalysed(film);
+  return copyFilm(film, copyName(film.name));
+}
+
+/** Makes another film of the same file, analysed as far as this one is. */
+export async function copyFilm(film: FilmRow, name: string): Promise<string> {
+  const project = projectOf(db(), film, await fingerprint(film));
   const id = nanoid(10);
-  const name = copyName(film.name);
   const file = await fileFor(id, film);
   await noteFilm(id, name, file);
   if (existsSync(posterFile(film.id))) await copyFile(posterFile(film.id), posterFile(id));
-  register(id, name, file, project);
+  register(id, name, file, { ...project, clips: await clipsFor(id, project.clips) });
   return id;
 }
 
@@ -150,7 +187,8 @@ async function readArchive(zip: OpenZip, name: string): Promise<Project> {
   const text = await zip.readText(DOCUMENT, MOST_DOCUMENT_BYTES);
   if (text === null) throw new FilmError(`${name}: there is no work of Glad Pan's in it.`);
   try {
-    return readProject(text);
+    // Whatever it says of clips: their files are not in it, and what it names is not its own.
+    return { ...readProject(text), clips: [] };
   } catch (error) {
     if (error instanceof ProjectError) throw new FilmError(`${name}: ${error.message}.`);
     throw error;

@@ -9,8 +9,8 @@ const log = pino({ name: "jobs" });
 
 /** Jobs at a time: one that decodes and one that computes keep two cores busy. */
 const PLACES = 2;
-/** A mark is not kept waiting by them: somebody sits before it. */
-const PLACES_WITH_MARK = 3;
+/** What somebody sits before is not kept waiting by them. */
+const PLACES_WITH_URGENT = 3;
 /** Until something that could not be written is tried again: the disk may have room by then. */
 const TRY_AGAIN_MS = 3000;
 /** As long as a worker may take to stop. */
@@ -91,8 +91,8 @@ export function wakeQueue(): void {
   const { running, state } = queue();
   if (state !== "started") return;
   insist(() => {
-    while (running.size < PLACES_WITH_MARK) {
-      const job = takeJob(db(), running.size < PLACES ? null : "follow");
+    while (running.size < PLACES_WITH_URGENT) {
+      const job = takeJob(db(), running.size >= PLACES);
       if (!job) break;
       run(job);
     }

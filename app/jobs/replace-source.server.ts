@@ -8,15 +8,16 @@ import type { FilmState } from "~/core/edits/film-state";
 import { moveWork } from "~/core/edits/move-work";
 import { Refusal } from "~/core/refusal";
 import { lostBetween, type Replacement } from "~/core/replacement";
-import type { ShotMatch } from "~/core/shots/match-shots";
+import { movedParts, type ShotMatch } from "~/core/shots/match-shots";
 import { framesIn, framesPerSecond } from "~/core/time/rate";
 import { joinRanges } from "~/core/time/ranges";
 import { inTransaction } from "~/db/database.server";
+import { hasClips } from "~/db/clips.server";
 import { loadState } from "~/db/film-state.server";
-import { type FilmRow, raiseFindings, raiseRevision, setFile, setFingerprint, setInfo } from "~/db/films.server";
-import { deleteJob, finishJob, insertJob, isAnalysed, listJobs, type JobRow } from "~/db/jobs.server";
+import { type FilmRow, findFilm } from "~/db/films.server";
+import { deleteJob, insertJob, isAnalysed, listJobs, type JobRow } from "~/db/jobs.server";
 import { listPeople } from "~/db/people.server";
-import { clearFilm, insertAnalysis, insertWork, projectOf, workOf } from "~/db/projects.server";
+import { projectOf, putInPlace, workOf } from "~/db/projects.server";
 import {
   forgetReplaced,
   hasReplaced,
@@ -30,12 +31,13 @@ import { fingerprintOf } from "~/media/fingerprint.server";
 import { FilmError } from "~/media/film-tool.server";
 import { probeFilm } from "~/media/probe.server";
 import { jobView } from "./film-status.server";
-import { clearLightCopy } from "./film-space.server";
-import { noteFilm, stopJobs } from "./films.server";
+import { clearParts, usesFile } from "./clips.server";
+import { stopJobs } from "./films.server";
+import { makeAgain } from "./make-again.server";
 import { MatchPayload, MatchResult } from "./payloads";
 import { wakeQueue } from "./queue.server";
 import { tracksOfShots } from "./shot-tracks.server";
-import { db, filmFolder, isKept, posterFile, sourceFile, storedPath } from "./workplace.server";
+import { db, filmFolder, isKept, sourceFile, storedPath } from "./workplace.server";
 
 const DAY_MS = 24 * 60 * 60 * 1000;
 
@@ -67,6 +69,9 @@ export async function beginReplacement(film: FilmRow, file: string, name: string
   if (!isAnalysed(db(), film.id)) {
     throw new Refusal("the film is still being analysed; its file can be replaced when that is done");
   }
+  if (hasClips(db(), film.id)) {
+    throw new Refusal("the film is made of clips; replace these one by one, under Clips on its desk");
+  }
   const info = await probeFilm(file, name);
   if (info.timeBreaks)
     throw new FilmError(`${name}: its timestamps restart. Export it again, or add it as a film of its own.`);
@@ -93,7 +98,8 @@ function moved(film: FilmRow, state: FilmState, info: FilmInfo, matches: readonl
   const ratio = framesPerSecond(info.rate) / framesPerSecond(film.info.rate);
   const shots = new Map(state.shots.map((shot) => [shot.id, shot]));
   const tracksOf = (shotId: string) => tracksOfShots(db(), film.id, [shots.get(shotId)!])[0]!;
-  return moveWork(state, facts, matches, ratio, tracksOf, () => nanoid(8));
+  const tracking = { rename: () => null, tracksOf, newId: () => nanoid(8) };
+  return moveWork(state, facts, movedParts(state.shots, matches), ratio, tracking);
 }
 
 const shapeOf = ({ picture }: FilmInfo): number => picture.width / picture.height;
@@ -125,22 +131,6 @@ export function replacementOf(film: FilmRow): Replacement {
   };
 }
 
-/** What was made of a film's file is made anew of the one in its place. */
-async function remake(film: FilmRow, file: string, analysed: boolean): Promise<void> {
-  const { id, name } = film;
-  await noteFilm(id, name, sourceFile({ file }));
-  await clearLightCopy(id);
-  await rm(posterFile(id), { force: true });
-  inTransaction(db(), () => {
-    for (const job of listJobs(db(), id)) if (job.kind !== "render") deleteJob(db(), job.id);
-    insertJob(db(), { id: nanoid(10), filmId: id, kind: "proxy" });
-    const analysis = nanoid(10);
-    insertJob(db(), { id: analysis, filmId: id, kind: "analyse" });
-    if (analysed) finishJob(db(), analysis, { state: "done" });
-  });
-  wakeQueue();
-}
-
 /**
  * Puts the new export that a film was compared with in the place of its file, with all work on it. What the film was
  * before is kept.
@@ -164,15 +154,9 @@ export async function replaceSource(film: FilmRow): Promise<void> {
     const people = listPeople(db(), film.id);
     const after = moved(film, state, info, matches);
     keepReplaced(db(), film.id, film.file, projectOf(db(), film, before));
-    clearFilm(db(), film.id);
-    insertWork(db(), film.id, workOf(after, { ...film, info, fingerprint }, people));
-    setInfo(db(), film.id, info);
-    setFile(db(), film.id, file);
-    setFingerprint(db(), film.id, fingerprint);
-    raiseRevision(db(), film.id);
-    raiseFindings(db(), film.id);
+    putInPlace(db(), film.id, file, workOf(after, { ...film, info, fingerprint }, people));
   });
-  await remake(film, file, false);
+  await makeAgain(film);
 }
 
 /**
@@ -186,25 +170,21 @@ export async function putEarlierBack(film: FilmRow): Promise<void> {
   await stopJobs(film.id);
   inTransaction(db(), () => {
     const { project, file, edits, replacedAt } = earlier;
-    clearFilm(db(), film.id);
-    insertWork(db(), film.id, project);
-    insertAnalysis(db(), film.id, project);
+    putInPlace(db(), film.id, file, project);
     restoreEdits(db(), film.id, edits);
-    setInfo(db(), film.id, project.film.info);
-    setFile(db(), film.id, file);
-    setFingerprint(db(), film.id, project.film.fingerprint);
     forgetReplaced(db(), film.id, replacedAt);
-    raiseRevision(db(), film.id);
-    raiseFindings(db(), film.id);
   });
-  await remake(film, earlier.file, true);
-  if (isKept(film.file)) await rm(sourceFile(film), { force: true });
+  await makeAgain(film);
+  if (isKept(film.file) && !usesFile(findFilm(db(), film.id)!, film.file)) await rm(sourceFile(film), { force: true });
+  await clearParts(film.id);
 }
 
 /** Forgets files that were replaced too long ago to be put back. */
 export async function purgeReplaced(now = Date.now()): Promise<void> {
   for (const { filmId, replacedAt, file } of replacedBefore(db(), now - DAYS_KEPT * DAY_MS)) {
     forgetReplaced(db(), filmId, replacedAt);
-    if (isKept(file)) await rm(sourceFile({ file }), { force: true });
+    const film = findFilm(db(), filmId);
+    if (isKept(file) && film && !usesFile(film, file)) await rm(sourceFile({ file }), { force: true });
+    await clearParts(filmId);
   }
 }

@@ -39,7 +39,11 @@ beforeEach(async () => {
   deleteShot(db(), `${id}.0`);
   saveShot(db(), id, { ...freshShot(`${id}.0`, { start: 0, end: 45 }, null), name: "Nela" });
   saveShot(db(), id, freshShot(`${id}.45`, { start: 45, end: 99 }, hardTransition(45, "cut")));
-  saveTracks(db(), id, { start: 0, end: 45 }, []);
+  for (const [start, end] of [
+    [0, 45],
+    [45, 99],
+  ] as const)
+    saveTracks(db(), id, { start, end }, []);
   for (const job of listJobs(db(), id)) finishJob(db(), job.id, { state: "done" });
   const versionId = listVersions(db(), id)[0]!.id;
   for (const frame of [10, 30, 60]) edit(db(), id, film().revision, { type: "set-key", versionId, key: key(frame) });
@@ -61,7 +65,7 @@ function newExport(name: string): string {
 }
 
 async function compare(): Promise<void> {
-  const job = takeJob(db(), "match")!;
+  const job = takeJob(db())!;
   const result = await runJob(db(), job, { onProgress: () => {}, signal: new AbortController().signal });
   finishJob(db(), job.id, { state: "done", result });
 }

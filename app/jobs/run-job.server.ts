@@ -3,6 +3,8 @@ import { join } from "node:path";
 import { assertNever } from "~/core/assert-never";
 import { shownIn } from "~/core/composition/shown";
 import { frameShots } from "~/core/path/version-paths";
+import { clipBorders } from "~/core/clips/clip";
+import { listClips } from "~/db/clips.server";
 import { dropChunks } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
 import { type FilmRow, findFilm } from "~/db/films.server";
@@ -15,10 +17,11 @@ import { estimatedBytes } from "~/media/estimated-size";
 import { makePoster } from "~/media/poster.server";
 import { makeProxy, proxyPicture } from "~/media/proxy.server";
 import type { FilmFile } from "~/media/film-file";
-import { analyseFilm } from "../pipelines/analyse-film.server";
+import { analyseInPasses } from "../pipelines/analyse-in-passes.server";
 import type { z } from "zod";
 import { matchFilms } from "../pipelines/match-films.server";
 import { exportVersion } from "../pipelines/export-version.server";
+import { conformClips } from "./conform-clips.server";
 import { databaseStore } from "./analysis-store.server";
 import { followThing } from "./marks.server";
 import { FollowPayload, MatchPayload, type MatchResult, RenderPayload } from "./payloads";
@@ -63,8 +66,9 @@ async function analyse(
   filmId: string,
   { onProgress, signal }: JobOptions,
 ): Promise<{ shots: number }> {
-  await analyseFilm(film, {
+  await analyseInPasses(film, {
     store: databaseStore(db, filmId),
+    borders: clipBorders(listClips(db, filmId)),
     signal,
     onProgress: (share) => onProgress("Looking for shots and people", share),
   });
@@ -99,10 +103,14 @@ async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onPro
 export async function runJob(db: Db, job: JobRow, options: JobOptions): Promise<unknown> {
   const row = findFilm(db, job.filmId);
   if (!row) throw new Error("the film is not there any more");
-  // A comparison can do with the light copy.
-  if (job.kind !== "match") requireSource(row);
+  // A comparison can do with the light copy, and what clips are joined to is not there yet.
+  if (job.kind !== "match" && job.kind !== "join") requireSource(row);
   const film: FilmFile = { file: sourceFile(row), name: row.name, info: row.info };
   switch (job.kind) {
+    case "join": {
+      const { onProgress, signal } = options;
+      return conformClips(db, row, { signal, onProgress: (share) => onProgress("Preparing the clips", share) });
+    }
     case "proxy":
       return proxy(film, job.filmId, options);
     case "analyse":

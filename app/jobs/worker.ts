@@ -2,7 +2,7 @@
 import { setPriority } from "node:os";
 import { parentPort, workerData } from "node:worker_threads";
 import { openDatabase } from "~/db/database.server";
-import { findJob, finishJob, giveBackJob, type JobEnd, reportProgress } from "~/db/jobs.server";
+import { findJob, finishJob, giveBackJob, type JobEnd, reportProgress, URGENT } from "~/db/jobs.server";
 import { CancelledError } from "~/media/tool.server";
 import { failureMessage } from "./failure-message.server";
 import { runJob } from "./run-job.server";
@@ -48,9 +48,11 @@ async function endOf(jobId: string): Promise<JobEnd> {
   }
 }
 
+const isUrgent = (jobId: string): boolean => URGENT.some((kind) => kind === findJob(db, jobId)?.kind);
+
 /** Lets what somebody waits for go first. On Linux this is for this thread, and all that it starts, alone. */
 function stepBack(jobId: string): void {
-  if (process.platform === "linux" && findJob(db, jobId)?.kind !== "follow") setPriority(0, LATER);
+  if (process.platform === "linux" && !isUrgent(jobId)) setPriority(0, LATER);
 }
 
 async function carryOut(jobId: string): Promise<void> {

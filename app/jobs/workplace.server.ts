@@ -4,6 +4,7 @@ import { isId } from "~/core/ids";
 import type { FilmRow } from "~/db/films.server";
 import { type Db, openDatabase } from "~/db/database.server";
 import { diskFullMessage, lowSpaceMessage } from "~/disk/disk-space.server";
+import { filesInList, isClipList } from "~/media/clip-list.server";
 import { FilmError } from "~/media/film-tool.server";
 import { projectPath } from "~/media/project-path.server";
 
@@ -40,8 +41,12 @@ export const isKept = (file: string): boolean => !relative(filmsFolder(), source
 /** Whether a film's own file is not where it was, or not there yet. */
 export const isMissing = (film: Pick<FilmRow, "file">): boolean => !existsSync(sourceFile(film));
 
-/** @throws FilmError if a film's own file is missing */
+/** @throws FilmError if a film's own file is missing, or its clips are not ready */
 export function requireSource(film: Pick<FilmRow, "file" | "name">): void {
+  const source = sourceFile(film);
+  if (isClipList(source) && existsSync(source) && filesInList(source).some((part) => !existsSync(part))) {
+    throw new FilmError(`${film.name}: its clips are not ready yet.`);
+  }
   if (isMissing(film)) {
     throw new FilmError(`${film.name}: the film's own file is not where it was. Add it to the library again.`);
   }

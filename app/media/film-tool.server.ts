@@ -1,4 +1,5 @@
 /** How ffmpeg is given films to read, and what its failures say about them. */
+import { isClipList } from "./clip-list.server";
 import { OPENED_FORMATS } from "./containers";
 import { type RunningTool, runTool, startTool, ToolError, type ToolOptions } from "./tool.server";
 
@@ -14,10 +15,14 @@ export const MAX_PIXELS = 36_000_000;
  * How a tool is told to read a film's file, and nothing else: only from files, only the containers that films come in,
  * and no picture larger than what can be worked with. Names may begin with "-" and hold ":".
  */
-export const reading = (file: string): string[] => [
-  ...["-protocol_whitelist", "file,pipe", "-format_whitelist", OPENED_FORMATS, "-max_pixels", String(MAX_PIXELS)],
-  ...["-i", `file:${file}`],
-];
+export const reading = (file: string): string[] => {
+  // Of lists only those that we write are read, and of these only files beside them: ffmpeg's own default.
+  const formats = isClipList(file) ? `concat,${OPENED_FORMATS}` : OPENED_FORMATS;
+  return [
+    ...["-protocol_whitelist", "file,pipe", "-format_whitelist", formats, "-max_pixels", String(MAX_PIXELS)],
+    ...["-i", `file:${file}`],
+  ];
+};
 
 /** How ffmpeg is told to write a file, whatever it is called. */
 export const writing = (file: string): string => `file:${file}`;

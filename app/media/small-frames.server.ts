@@ -47,12 +47,11 @@ export async function* decodeForAnalysis(
   }
 }
 
-/** Decodes nothing but what features are taken from. */
+/** Decodes nothing but what features are taken from; of the whole film if no range is given. */
 export async function* decodeReduced(
   film: FilmFile,
-  { of, signal }: Pick<DecodeOptions, "of" | "signal"> = {},
+  { of, signal, range = { start: 0, end: film.info.frames } }: Pick<DecodeOptions, "of" | "range" | "signal"> = {},
 ): AsyncGenerator<YuvImage> {
-  const range = { start: 0, end: film.info.frames };
   const { size } = smallFrames(film.info.picture);
   const options = { size, reduceTo: FEATURE_SIZE, of, range, signal };
   for await (const data of decodeFrames(film, options)) yield yuvImage(data, FEATURE_SIZE);

@@ -28,7 +28,7 @@ export interface AnalysedShot {
   active: Box | null;
 }
 
-/** What an interrupted analysis has left. */
+/** What is known of a range, and of the film around it, when its analysis begins or goes on after an interruption. */
 export interface KeptAnalysis {
   transitions: TransitionsSoFar;
   people: Person[];
@@ -40,7 +40,7 @@ export interface KeptAnalysis {
 
 /** Keeps what has been seen and found, so that an analysis that was interrupted goes on where it was. */
 export interface AnalysisStore {
-  load(): KeptAnalysis | null;
+  load(range: FrameRange): KeptAnalysis | null;
   /** Takes what was seen, and what is known of transitions by then; features before `featuresFrom` are done with. */
   saveChunk(chunk: SeenChunk, transitions: TransitionsSoFar, featuresFrom: number): void;
   saveTransitions(transitions: TransitionsSoFar): void;
@@ -61,12 +61,21 @@ export const forgetfulStore = (): AnalysisStore => ({
 
 export interface AnalysisOptions {
   store: AnalysisStore;
-  /** The stretch to analyse; the whole film if left out. */
+  /** The stretch to analyse; the whole film if left out. It has to begin and end where a shot does. */
   range?: FrameRange;
+  /**
+   * Asked between two chunks whether to go on.
+   *
+   * @param left what is not finished of the range
+   * @param watchedTo how far that has been watched
+   */
+  goesOn?: (left: FrameRange, watchedTo: number) => Promise<boolean>;
   /** How ready to see transitions, 0 to 100. */
   sensitivity?: number;
   /** What of the picture is not bars, where that is known; else it is looked for. */
   active?: Box | null;
+  /** What looks for it. */
+  areas?: ActiveAreas;
   /** 0 to 1 */
   onProgress?: (share: number) => void;
   signal?: AbortSignal;
@@ -79,13 +88,20 @@ export interface Analysis {
   people: Person[];
 }
 
-/** Listens to a film as far as it has been watched. */
+/** The voice detector hears better what it has heard the beginning of. */
+const LISTEN_BEFORE_SECONDS = 3;
+
+/** Listens to a film, from a frame on, as far as it has been watched. */
 class Listener {
-  readonly speech: number[] = [];
+  readonly speech: number[];
   private readonly pieces: AsyncGenerator<number>;
 
-  constructor(film: FilmFile, signal?: AbortSignal) {
-    this.pieces = listen(film, signal);
+  constructor(film: FilmFile, from: number, signal?: AbortSignal) {
+    const fps = framesPerSecond(film.info.rate);
+    const first = Math.max(0, from - Math.round(LISTEN_BEFORE_SECONDS * fps));
+    // Nobody asks for what was said before; half a piece, 16 ms, is as near as it is placed.
+    this.speech = new Array<number>(Math.round(first / fps / SECONDS_PER_PIECE)).fill(0);
+    this.pieces = listen(film, first, signal);
   }
 
   async upTo(seconds: number): Promise<void> {
@@ -119,12 +135,11 @@ class Analyser {
     private readonly options: AnalysisOptions,
   ) {
     this.range = options.range ?? { start: 0, end: film.info.frames };
-    const kept = options.store.load();
+    const kept = options.store.load(this.range);
     this.finishedTo = kept?.finishedTo ?? this.range.start;
     this.people = kept?.people ?? [];
     this.finder = new TransitionFinder(film.info.rate, this.range.start, kept?.transitions);
-    this.listener = new Listener(film, options.signal);
-    this.areas = new ActiveAreas(film, options.signal);
+    this.areas = options.areas ?? new ActiveAreas(film, options.signal);
     this.meter = new ActivityMeter(film.info.rate);
     const { chunk } = watchIntervals(film.info.rate);
     this.watchedTo = this.range.start + Math.floor((this.finder.needed - this.range.start) / chunk) * chunk;
@@ -133,6 +148,7 @@ class Analyser {
       // What follows is measured against it; it has been stored itself.
       this.meter.measure(chunk.features, new Uint8Array(chunk.features.length));
     }
+    this.listener = new Listener(film, Math.min(this.finishedTo, this.watchedTo), options.signal);
   }
 
   /** What goes on in a chunk that has been watched. */
@@ -155,8 +171,9 @@ class Analyser {
     this.watchedTo = range.end;
   }
 
+  /** @returns the people of the film */
   async run(): Promise<Person[]> {
-    const { store, onProgress, signal } = this.options;
+    const { store, goesOn, onProgress, signal } = this.options;
     const { start, end } = this.range;
     const report = () => onProgress?.((this.watchedTo - start) / (end - start));
     report();
@@ -169,6 +186,7 @@ class Analyser {
         store.saveChunk(chunk, this.known, this.finder.needed);
         await this.finishShots(this.finder.needed);
         report();
+        if (goesOn && !(await goesOn({ start: this.finishedTo, end }, this.watchedTo))) return this.people;
       }
       this.finder.end();
       store.saveTransitions(this.known);

@@ -14,6 +14,7 @@ import { clockOfFilm } from "~/core/film-info";
 import { Id } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
 import { listAnalysed, listUndecoded } from "~/db/analysis.server";
+import { listClips } from "~/db/clips.server";
 import { historyOf } from "~/db/edits.server";
 import { loadState } from "~/db/film-state.server";
 import type { FilmRow } from "~/db/films.server";
@@ -62,7 +63,10 @@ const NOT_READY = "Part of what this version shows is not analysed yet. Set its 
 
 /** Whether all that a version shows has been analysed. */
 function isReady(film: FilmRow, version: Version): boolean {
-  const kept = keptRanges(version.trim, film.info.frames, listShots(db(), film.id));
+  const kept = keptRanges(version.trim, film.info.frames, {
+    shots: listShots(db(), film.id),
+    clips: listClips(db(), film.id),
+  });
   return liesWithin(kept, listAnalysed(db(), film.id));
 }
 

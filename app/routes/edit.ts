@@ -1,7 +1,7 @@
 import { data } from "react-router";
 import { ChangeRequest, type EditAnswer } from "~/core/edits/answer";
 import { Refusal } from "~/core/refusal";
-import { isReplacedNext, REPLACED, StaleRevision } from "~/db/edits.server";
+import { replacedNext, StaleRevision } from "~/db/edits.server";
 import { findFilm } from "~/db/films.server";
 import { isDiskFull } from "~/disk/disk-space.server";
 import { editFilm } from "~/jobs/edit-film.server";
@@ -18,9 +18,10 @@ export async function action({ params, request }: Route.ActionArgs) {
   const refused = (status: number, answer: EditAnswer) =>
     data<EditAnswer>({ revision: findFilm(db(), id)?.revision, ...answer }, { status });
   try {
-    if (change.do === "undo" && change.revision === revision && isReplacedNext(db(), id)) {
+    const sentence = replacedNext(db(), id);
+    if (change.do === "undo" && change.revision === revision && sentence !== null) {
       await putEarlierBack(film);
-      return data<EditAnswer>({ revision: findFilm(db(), id)?.revision, sentence: REPLACED });
+      return data<EditAnswer>({ revision: findFilm(db(), id)?.revision, sentence });
     }
     return data<EditAnswer>(editFilm(id, change.revision, change) ?? { revision });
   } catch (error) {

@@ -1,5 +1,5 @@
 import { basename } from "node:path";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { useRevalidator } from "react-router";
 import { z } from "zod";
 import { assertNever } from "~/core/assert-never";
@@ -8,6 +8,7 @@ import { Refusal } from "~/core/refusal";
 import { asSentence } from "~/core/sentence";
 import type { FilmAnswer } from "~/components/library/film-actions";
 import { AddFilm } from "~/components/library/add-film";
+import { LibraryContext } from "~/components/library/library-context";
 import type { FilmView } from "~/components/library/library-view";
 import { Shelves } from "~/components/library/shelves";
 import { StyleChoice } from "~/components/library/style-choice";
@@ -19,6 +20,7 @@ import { Wordmark } from "~/components/common/wordmark";
 import { isUnderWay, usePolling } from "~/components/common/use-polling";
 import { lackingOf } from "~/core/checks/lacking-pictures";
 import { listUndecoded } from "~/db/analysis.server";
+import { countClips } from "~/db/clips.server";
 import { readFilms } from "~/db/films.server";
 import { listStyles } from "~/db/house-styles.server";
 import { listVersions } from "~/db/versions.server";
@@ -29,13 +31,13 @@ import { bringBack, clearCopy, clearExports, deleteFilmForNow, putAway, renameFi
 import { NotOpenError, openedFolders, requireOpen } from "~/jobs/media-folders.server";
 import { FilmError } from "~/media/film-tool.server";
 import { changeJob } from "~/jobs/queue.server";
-import { giveUpReplacement, putEarlierBack, replaceSource } from "~/jobs/replace-source.server";
+import { beginReplacement, giveUpReplacement, putEarlierBack, replaceSource } from "~/jobs/replace-source.server";
 import { hasReplaced } from "~/db/replaced-sources.server";
 import { db, isKept, isMissing } from "~/jobs/workplace.server";
 import { filmNameOf, listUploads } from "~/jobs/uploads.server";
 import { countShots } from "~/db/shots.server";
 import type { Route } from "./+types/films";
-import { orDiskFull, readIntent, refusal, requireKept } from "./requests.server";
+import { orDiskFull, readIntent, refusal, requireKept, whyNot } from "./requests.server";
 
 export const meta = () => [{ title: "Films · Glad Pan" }];
 
@@ -47,7 +49,11 @@ export async function loader() {
       .map((job) => ({ ...job, secondsLeft: secondsLeft(job) }));
     const { picture, rate, frames } = info;
     const lacking = lackingOf(info, listUndecoded(db(), id));
-    const counts = { shots: countShots(db(), id), versions: listVersions(db(), id).length };
+    const counts = {
+      shots: countShots(db(), id),
+      versions: listVersions(db(), id).length,
+      clips: countClips(db(), id),
+    };
     const place = {
       isLinked: !isKept(file),
       isMissing: isMissing({ file }),
@@ -87,17 +93,26 @@ const Intent = z.discriminatedUnion("intent", [
   }),
   z.object({ intent: z.literal("delete-for-good"), filmId: Id }),
   z.object({ intent: z.enum(["cancel", "retry"]), jobId: Id }),
-  z.object({ intent: z.literal("link"), path: z.string().min(1).max(4096), styleId: Id.optional() }),
+  z.object({
+    intent: z.literal("link"),
+    path: z.string().min(1).max(4096),
+    styleId: Id.optional(),
+    replaces: Id.optional(),
+  }),
 ]);
 type Intent = z.infer<typeof Intent>;
 
-/** Adds a film that lies in a folder that the operator has opened. */
-async function link(path: string, styleId: string | null): Promise<LinkAnswer> {
+/** Adds a film that lies in a folder that the operator has opened, or compares a film with it that it is to replace. */
+async function link({ path, styleId, replaces }: Extract<Intent, { path: string }>): Promise<LinkAnswer> {
   try {
     const file = await requireOpen(path);
-    return { linked: await takeIn(file, filmNameOf(basename(file)), "link", styleId) };
+    const name = filmNameOf(basename(file));
+    if (replaces === undefined) return { linked: await takeIn(file, name, "link", styleId ?? null) };
+    await beginReplacement(requireKept(replaces), file, name, "link");
+    return { linked: replaces };
   } catch (error) {
     if (error instanceof FilmError || error instanceof NotOpenError) return { error: error.message };
+    if (error instanceof Refusal) return { error: asSentence(error.message) };
     throw error;
   }
 }
@@ -105,7 +120,7 @@ async function link(path: string, styleId: string | null): Promise<LinkAnswer> {
 export async function action({ request }: Route.ActionArgs) {
   const intent = await readIntent(request, Intent);
   return orDiskFull(async () => {
-    if (intent.intent === "link") return link(intent.path, intent.styleId ?? null);
+    if (intent.intent === "link") return link(intent);
     if ("jobId" in intent) {
       const job = findJob(db(), intent.jobId);
       if (!job) throw refusal(404, "There is no such job.");
@@ -117,13 +132,7 @@ export async function action({ request }: Route.ActionArgs) {
 
 /** Does something to a film as a whole; says why not where it cannot. */
 async function changeFilm(intent: Extract<Intent, { filmId: string }>): Promise<FilmAnswer> {
-  try {
-    await carryOut(intent);
-    return { error: null };
-  } catch (error) {
-    if (error instanceof Refusal || error instanceof FilmError) return { error: asSentence(error.message) };
-    throw error;
-  }
+  return { error: await whyNot(() => carryOut(intent)) };
 }
 
 async function carryOut(intent: Extract<Intent, { filmId: string }>): Promise<void> {
@@ -166,6 +175,7 @@ export default function Films({ loaderData }: Route.ComponentProps) {
   const reload = () => void revalidator.revalidate();
   const [styleId, setStyleId] = useState<string | null>(null);
   const { uploads, add, dismiss, goOn } = useUploads(unfinished, styleId, reload);
+  const library = useMemo(() => ({ hasFolders }), [hasFolders]);
   const sent = new Set(uploads.map(({ serverId }) => serverId));
   const busy = films.some((film) => film.jobs.some(isUnderWay));
   usePolling(busy, 1000);
@@ -179,9 +189,11 @@ export default function Films({ loaderData }: Route.ComponentProps) {
         <AddFilm onFiles={add} />
       </header>
       <main className="mx-auto max-w-6xl px-8 py-8">
-        <Shelves films={films} broken={broken}>
-          <UnfinishedUploads uploads={unfinished.filter(({ id }) => !sent.has(id))} onDiscarded={reload} />
-        </Shelves>
+        <LibraryContext value={library}>
+          <Shelves films={films} broken={broken}>
+            <UnfinishedUploads uploads={unfinished.filter(({ id }) => !sent.has(id))} onDiscarded={reload} />
+          </Shelves>
+        </LibraryContext>
       </main>
       {uploads.length > 0 && (
         <ul

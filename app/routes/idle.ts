@@ -8,8 +8,8 @@ import { requireFilm } from "./requests.server";
 /** Stretches that the film can do without; null where it was not looked through for them. */
 export function loader({ params }: Route.LoaderArgs) {
   const { id, info } = requireFilm(params.filmId);
-  const activity = readActivity(db(), id);
-  if (activity.change.length === 0) return { stretches: null };
+  const activity = readActivity(db(), id, info.frames);
+  if (!activity) return { stretches: null };
   const cuts = listShots(db(), id).map(({ start }) => start);
   return { stretches: idleStretches(activity, cuts, info.rate) };
 }

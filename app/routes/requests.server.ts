@@ -6,6 +6,7 @@ import { asSentence } from "~/core/sentence";
 import { Refusal } from "~/core/refusal";
 import { isDiskFull } from "~/disk/disk-space.server";
 import { isId } from "~/core/ids";
+import { FilmError } from "~/media/film-tool.server";
 import { dataFolder, db, diskIsFull } from "~/jobs/workplace.server";
 
 /** An answer with a sentence for people, to be thrown. */
@@ -108,6 +109,17 @@ export async function readIntent<T>(request: Request, schema: z.ZodType<T>): Pro
   const parsed = schema.safeParse(Object.fromEntries(await readForm(request)));
   if (!parsed.success) throw refusal(400, z.prettifyError(parsed.error));
   return parsed.data;
+}
+
+/** Why `work` was not done, as a sentence for people; null if it was. */
+export async function whyNot(work: () => Promise<unknown>): Promise<string | null> {
+  try {
+    await work();
+    return null;
+  } catch (error) {
+    if (error instanceof Refusal || error instanceof FilmError) return asSentence(error.message);
+    throw error;
+  }
 }
 
 /** Lets `work` change something; where the disk is full, the answer says so with status 507. */

@@ -6,7 +6,7 @@ import { FilmStatus } from "~/core/film-status";
 import type { Track } from "~/core/subjects/tracking/track";
 import { saveTracks } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
-import { findFilm } from "~/db/films.server";
+import { findFilm, findWanted } from "~/db/films.server";
 import { insertJob, listJobs } from "~/db/jobs.server";
 import { saveMarkTrack } from "~/db/marks.server";
 import { listShots } from "~/db/shots.server";
@@ -19,6 +19,7 @@ import { action as edit } from "./edit";
 import { action as filmsAction, loader as films } from "./films";
 import { loader as status } from "./status";
 import { loader as tracks } from "./tracks";
+import { action as wanted } from "./wanted";
 
 let db: Db;
 beforeEach(() => {
@@ -239,4 +240,15 @@ describe("cuts", () => {
     });
     expect(listShots(db, "film")).toHaveLength(2);
   });
+});
+
+test("the analysis is told where somebody waits for it, within the film", async () => {
+  const ask = (body: unknown) => post(wanted, FILM, JSON.stringify(body), "application/json");
+  expect(findWanted(db, "film")).toBeNull();
+  expect((await ask({ frame: 40 })).status).toBe(200);
+  expect(findWanted(db, "film")).toBe(40);
+  await ask({ frame: 1_000_000 });
+  expect(findWanted(db, "film")).toBe(findFilm(db, "film")!.info.frames - 1);
+  expect((await ask({ frame: -1 })).status).toBe(400);
+  expect((await post(wanted, { filmId: "nobody" }, '{"frame":1}', "application/json")).status).toBe(404);
 });

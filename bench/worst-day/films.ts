@@ -61,7 +61,7 @@ async function bringIn(file: string, folder: string, onFrames: (frames: number) 
   await makePoster(film, join(folder, "poster.jpg"));
   await makeProxy(film, join(folder, "proxy"));
   await findCuts(film);
-  for await (const share of listen(film)) if (share > 255) throw new Error("no share");
+  for await (const share of listen(film, 0)) if (share > 255) throw new Error("no share");
 }
 
 /** What is wrong with how a film was refused; null if nothing is. */

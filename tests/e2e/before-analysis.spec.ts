@@ -32,7 +32,9 @@ test("a film is worked on at any frame before it is analysed, and what is done s
   await test.step("a key is placed and a turn made where nothing was looked at yet", async () => {
     await expect(rows(page)).toHaveCount(1);
     await expect(rows(page).first()).toContainText("not analysed");
+    const wanted = page.waitForRequest(/\/wanted$/);
     await jump(page, 520, "00:00:17:10");
+    expect((await wanted).postDataJSON()).toEqual({ frame: 520 });
     await page.getByLabel("Centre x (px)").fill("500");
     await page.getByLabel("Centre x (px)").press("Enter");
     await expect(rows(page).first()).toContainText("■ 1");

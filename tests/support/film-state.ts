@@ -28,6 +28,7 @@ export const TWO_SHOTS: FilmState = {
     freshShot("one", { start: 0, end: 100 }, null),
     freshShot("two", { start: 100, end: 300 }, hardTransition(100, "cut")),
   ],
+  clips: [],
   versions: [TALL],
   marks: [],
   people: [

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { aspectRatio, type CropWindow } from "~/core/geometry/crop-window";
-import { joinRanges } from "~/core/time/ranges";
+import { joinRanges, withoutRanges } from "~/core/time/ranges";
 import { JobStatus } from "~/components/library/job-status";
 import type { FilmStatus } from "~/core/film-status";
 import type { History } from "~/core/edits/answer";
@@ -28,6 +28,7 @@ import { type FilmFindings, useShots } from "./state/use-shots";
 import { useSubjectEdits } from "./state/use-subject-edits";
 import { useTrimEdits } from "./state/use-trim-edits";
 import { useVersionEdits } from "./state/use-version-edits";
+import { useWantedFrame } from "./state/use-wanted-frame";
 import { DeskTools } from "./picture/desk-tools";
 
 interface DeskProps {
@@ -47,13 +48,16 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
   const [showsSubjects, setShowsSubjects] = useState(false);
   const [drawing, setDrawing] = useState<Drawing | null>(null);
   const timecode = useRef<HTMLInputElement>(null);
-  const source = useLightCopy(film);
+  // Until its clips are brought together, there is nothing to be made light.
+  const isPrepared = !status.jobs.some(({ kind, state }) => kind === "join" && state !== "done");
+  const source = useLightCopy(film, isPrepared);
   const player = usePlayer(video, film.rate, film.frames);
   const notice = usePieceStream(video, source);
   const playing = useRef<Player | null>(null);
   useEffect(() => void (playing.current = player), [player]);
   const playhead = useCallback(() => playing.current?.getTarget() ?? 0, []);
 
+  const { clips } = state;
   const { shots, client } = useShots({ film, state, version, findings, playhead });
   const aspect = aspectRatio(version);
   const { picture } = film;
@@ -63,10 +67,15 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
   const subjectEdits = useSubjectEdits(edits, shots, shotEdits);
   const versionEdits = useVersionEdits(edits);
   const kept = useMemo(
-    () => keptRanges(version.trim, film.frames, state.shots),
-    [version.trim, film.frames, state.shots],
+    () => keptRanges(version.trim, film.frames, { shots: state.shots, clips }),
+    [version.trim, film.frames, state.shots, clips],
   );
   const analysed = useMemo(() => joinRanges(findings.analysed), [findings.analysed]);
+  const missing = useMemo(
+    () => (state.film.analysed ? [] : withoutRanges([{ start: 0, end: film.frames }], analysed)),
+    [state.film.analysed, film.frames, analysed],
+  );
+  useWantedFrame(film.id, player, missing, version.trim);
   const trimEdits = useTrimEdits(edits, version.id, kept, player);
   useEffect(() => player?.setKept(kept), [player, kept]);
   const windowAt = useCallback(

@@ -46,7 +46,11 @@ export function FilmCard({ film, space }: { film: FilmView; space: SpaceView | u
         )}
         {film.deletedAt === null ? (
           <>
-            {analysed ? <p className="text-xs text-soft">{counted(film.shots, "shot")} found</p> : null}
+            {analysed ? (
+              <p className="text-xs text-soft">
+                {counted(film.shots, "shot")} found{film.clips > 0 && ` in ${counted(film.clips, "clip")}`}
+              </p>
+            ) : null}
             <JobStatus jobs={film.jobs} />
           </>
         ) : (

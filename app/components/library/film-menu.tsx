@@ -1,17 +1,29 @@
-import { Archive, ArchiveRestore, Copy, Ellipsis, FileDown, Pencil, Replace, Trash2, Undo2 } from "lucide-react";
+import {
+  Archive,
+  ArchiveRestore,
+  Copy,
+  Ellipsis,
+  FileDown,
+  GalleryHorizontalEnd,
+  Pencil,
+  Replace,
+  Trash2,
+  Undo2,
+} from "lucide-react";
 import { type ReactNode, useState } from "react";
 import { IconButton } from "~/components/common/button";
 import { Menu, MenuItem } from "~/components/common/menu";
 import { DeleteFilm } from "./delete-film";
 import { useFilmActions } from "./film-actions";
 import type { FilmView, SpaceView } from "./library-view";
+import { JoinFilms, useJoin } from "./join-films";
 import { RenameFilm } from "./rename-film";
 import { ReplaceFile } from "./replace-file";
 
 /** Ways to take a film's work to another machine. */
 const SAVES = [
-  { text: "Save the work as a file", query: "" },
-  { text: "Save it with the film", query: "?with=film" },
+  { text: "Save the work as a file", query: "", needsOneFile: true },
+  { text: "Save it with the film", query: "?with=film", needsOneFile: false },
 ];
 
 interface FilmMenuProps {
@@ -23,8 +35,9 @@ interface FilmMenuProps {
 
 /** All that can be done to a film as a whole. */
 export function FilmMenu({ film, space, className }: FilmMenuProps) {
-  const [open, setOpen] = useState<"rename" | "replace" | "delete" | null>(null);
+  const [open, setOpen] = useState<"rename" | "replace" | "join" | "delete" | null>(null);
   const { act, isBusy } = useFilmActions(film);
+  const join = useJoin();
   const close = () => setOpen(null);
   // Until it is done, there is no whole work to be copied.
   const isAnalysing = film.jobs.some(({ kind, state }) => kind === "analyse" && state !== "done");
@@ -62,14 +75,18 @@ export function FilmMenu({ film, space, className }: FilmMenuProps) {
               "Replace its file",
               <Replace className="size-4" aria-hidden />,
               () => setOpen("replace"),
-              isAnalysing,
+              // Of a film of clips these are replaced, on its desk.
+              isAnalysing || film.clips > 0,
+            )}
+            {item("Join with other films", <GalleryHorizontalEnd className="size-4" aria-hidden />, () =>
+              setOpen("join"),
             )}
             {film.hasEarlier &&
               item("Put its earlier file back", <Undo2 className="size-4" aria-hidden />, () =>
                 act({ intent: "put-earlier-back" }),
               )}
-            {SAVES.map(({ text, query }) => (
-              <MenuItem key={text} asChild disabled={isAnalysing}>
+            {SAVES.map(({ text, query, needsOneFile }) => (
+              <MenuItem key={text} asChild disabled={isAnalysing || (needsOneFile && film.clips > 0)}>
                 <a href={`/media/${film.id}/work.gladpan${query}`} download>
                   <FileDown className="size-4" aria-hidden />
                   {text}
@@ -89,6 +106,7 @@ export function FilmMenu({ film, space, className }: FilmMenuProps) {
         <RenameFilm name={film.name} onRename={(name) => act({ intent: "rename", name })} onClose={close} />
       )}
       {open === "replace" && <ReplaceFile film={film} act={act} onClose={close} />}
+      {open === "join" && <JoinFilms first={film} onJoin={join} onClose={close} />}
       {open === "delete" && <DeleteFilm film={film} space={space} onDelete={act} onClose={close} />}
     </>
   );

@@ -5,6 +5,7 @@ import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
 import type { JobKind, JobView } from "~/core/film-status";
 
 const WAITING: Record<JobKind, string> = {
+  join: "Clips: waiting",
   proxy: "Light copy: waiting",
   analyse: "Analysis: waiting",
   follow: "Mark: waiting",
@@ -13,6 +14,7 @@ const WAITING: Record<JobKind, string> = {
 };
 
 const CANCELLED: Record<JobKind, string> = {
+  join: "Preparing the clips was cancelled.",
   proxy: "The light copy was cancelled.",
   analyse: "The analysis was cancelled.",
   follow: "Following the mark was cancelled.",

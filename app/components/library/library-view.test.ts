@@ -8,6 +8,7 @@ const film = (id: string, name: string, more: Partial<FilmView> = {}): FilmView 
     shots: 0,
     versions: 1,
     jobs: [],
+    clips: 0,
     isLinked: false,
     isMissing: false,
     fingerprint: null,

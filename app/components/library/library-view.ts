@@ -18,6 +18,8 @@ export interface FilmView {
   isLinked: boolean;
   /** Whether its file is not where it was, or not there yet. */
   isMissing: boolean;
+  /** How many clips it is made of; 0 for a film that is one file. */
+  clips: number;
   /** Whether its file was replaced, and the earlier one can be put back. */
   hasEarlier: boolean;
   putAway: boolean;

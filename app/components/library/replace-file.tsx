@@ -1,6 +1,6 @@
-import { Eye, Upload as UploadIcon } from "lucide-react";
+import { Eye, HardDrive, Upload as UploadIcon } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
@@ -11,7 +11,10 @@ import { lookOf, type Replacement } from "~/core/replacement";
 import { frameToSeconds } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import type { FilmIntent } from "./film-actions";
+import { FilmOnDiskRow, FolderBrowser } from "./folder-browser";
+import { useLibrary } from "./library-context";
 import type { FilmView } from "./library-view";
+import type { LinkAnswer } from "./media-browser";
 import { type FilmUpload, uploadFilm } from "./upload-film";
 
 /** Milliseconds until it is asked again how far the comparison is. */
@@ -45,7 +48,8 @@ function useReplacement(filmId: string): { replacement: Replacement | undefined;
     const timer = setTimeout(() => void load(address), ASK_MS);
     return () => clearTimeout(timer);
   }, [isBusy, state, load, address, data]);
-  return { replacement: data, reload: () => void load(address) };
+  const reload = useCallback(() => void load(address), [load, address]);
+  return { replacement: data, reload };
 }
 
 function Steps({ film, act, onClose }: ReplaceFileProps) {
@@ -87,11 +91,46 @@ function Steps({ film, act, onClose }: ReplaceFileProps) {
       />
     );
   }
-  return <Choose problem={upload?.error ?? job?.error ?? null} onFile={send} />;
+  return <Choose filmId={film.id} problem={upload?.error ?? job?.error ?? null} onFile={send} onLinked={reload} />;
 }
 
-function Choose({ problem, onFile }: { problem: string | null; onFile: (file: File) => void }) {
+interface ChooseProps {
+  filmId: string;
+  problem: string | null;
+  onFile: (file: File) => void;
+  /** One that lies on this machine was taken. */
+  onLinked: () => void;
+}
+
+/** A new export that lies on this machine, where it stays. */
+function FromHere({ filmId, onLinked }: Pick<ChooseProps, "filmId" | "onLinked">) {
+  const [asked, setAsked] = useState<string | null>(null);
+  const { data, state, submit } = useFetcher<LinkAnswer>();
+  useEffect(() => {
+    if (data && "linked" in data) onLinked();
+  }, [data, onLinked]);
+  const use = (path: string) => {
+    setAsked(path);
+    void submit({ intent: "link", path, replaces: filmId }, { method: "post", action: "/?index" });
+  };
+  const problem = data && "error" in data ? data.error : null;
+  return (
+    <FolderBrowser
+      film={(film) => (
+        <FilmOnDiskRow film={film} problem={film.path === asked ? problem : null}>
+          <Button aria-label={`Use ${film.name}`} disabled={state !== "idle"} onClick={() => use(film.path)}>
+            Use
+          </Button>
+        </FilmOnDiskRow>
+      )}
+    />
+  );
+}
+
+function Choose({ filmId, problem, onFile, onLinked }: ChooseProps) {
   const input = useRef<HTMLInputElement>(null);
+  const [isHere, setHere] = useState(false);
+  const { hasFolders } = useLibrary();
   return (
     <>
       <p className="text-sm text-soft">
@@ -115,10 +154,19 @@ function Choose({ problem, onFile }: { problem: string | null; onFile: (file: Fi
           event.target.value = "";
         }}
       />
-      <Button variant="accent" className="self-start" onClick={() => input.current?.click()}>
-        <UploadIcon className="size-4" aria-hidden />
-        Choose the new file
-      </Button>
+      <div className="flex gap-2">
+        <Button variant="accent" onClick={() => input.current?.click()}>
+          <UploadIcon className="size-4" aria-hidden />
+          Choose the new file
+        </Button>
+        {hasFolders && (
+          <Button onClick={() => setHere(true)} disabled={isHere}>
+            <HardDrive className="size-4" aria-hidden />
+            From this machine
+          </Button>
+        )}
+      </div>
+      {isHere && <FromHere filmId={filmId} onLinked={onLinked} />}
     </>
   );
 }

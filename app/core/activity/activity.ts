@@ -1,6 +1,6 @@
 /** What goes on in a film, frame by frame: how light the picture is, how much there is in it, what moves, who speaks. */
 import { CELLS, type FrameFeatures, LUMA_GRID, lumaStatistics } from "../shots/frame-features";
-import { framesPerSecond, type Rate } from "../time/rate";
+import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
 
 /** Four bytes for every frame of a stretch of film. */
 export interface Activity {
@@ -86,15 +86,26 @@ export function unpackActivity(bytes: Uint8Array): Activity {
   return { light: part(0), contrast: part(1), change: part(2), speech: part(3) };
 }
 
-/** The activity of stretches that follow one another, as one. */
-export function joinActivity(parts: readonly Activity[]): Activity {
+/** The activity of some frames of what it is known of. */
+export const partOfActivity = (activity: Activity, { start, end }: FrameRange): Activity => ({
+  light: activity.light.slice(start, end),
+  contrast: activity.contrast.slice(start, end),
+  change: activity.change.slice(start, end),
+  speech: activity.speech.slice(start, end),
+});
+
+/** Of a frame that nobody has looked at it is not said that nothing goes on in it. */
+const UNKNOWN = 255;
+
+/**
+ * The activity of a whole film, of which stretches are known.
+ *
+ * @param frames of the film
+ */
+export function joinActivity(parts: readonly (Activity & { start: number })[], frames: number): Activity {
   const joined = (of: keyof Activity) => {
-    const bytes = new Uint8Array(parts.reduce((sum, part) => sum + part[of].length, 0));
-    let at = 0;
-    for (const part of parts) {
-      bytes.set(part[of], at);
-      at += part[of].length;
-    }
+    const bytes = new Uint8Array(frames).fill(UNKNOWN);
+    for (const part of parts) bytes.set(part[of].subarray(0, Math.max(0, frames - part.start)), part.start);
     return bytes;
   };
   return { light: joined("light"), contrast: joined("contrast"), change: joined("change"), speech: joined("speech") };

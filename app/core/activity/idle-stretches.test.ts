@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { seeded } from "../../../demo/film/random";
 import { CELLS, type FrameFeatures, LUMA_GRID } from "../shots/frame-features";
 import type { FrameRange } from "../time/rate";
-import { ActivityMeter, joinActivity, packActivity, unpackActivity } from "./activity";
+import { ActivityMeter, joinActivity, packActivity, partOfActivity, unpackActivity } from "./activity";
 import { idleStretches } from "./idle-stretches";
 
 const RATE = { num: 30, den: 1 };
@@ -88,13 +88,15 @@ describe("what a film can do without", () => {
 test("activity is packed and joined", () => {
   const whole = activityOf({ moving: [{ start: 0, end: 20 }] }, 60);
   expect(unpackActivity(packActivity(whole))).toEqual(whole);
-  const half = (from: number, to: number) => ({
-    light: whole.light.slice(from, to),
-    contrast: whole.contrast.slice(from, to),
-    change: whole.change.slice(from, to),
-    speech: whole.speech.slice(from, to),
-  });
-  expect(joinActivity([half(0, 25), half(25, 60)])).toEqual(whole);
-  expect(joinActivity([]).light).toHaveLength(0);
+  const half = (start: number, end: number) => partOfActivity(whole, { start, end });
+  const parts = [
+    { start: 0, ...half(0, 25) },
+    { start: 25, ...half(25, 60) },
+  ];
+  expect(joinActivity(parts, 60)).toEqual(whole);
+  // Of what was not looked at nothing is said that could have it dropped.
+  const gap = joinActivity(parts.slice(1), 60);
+  expect([gap.contrast[24], gap.change[24], gap.speech[24]]).toEqual([255, 255, 255]);
+  expect(gap.change[25]).toBe(whole.change[25]);
   expect(() => unpackActivity(new Uint8Array(7))).toThrow("cut off");
 });

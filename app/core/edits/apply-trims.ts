@@ -1,10 +1,13 @@
 import { assertNever } from "../assert-never";
+import { Refusal } from "../refusal";
 import type { SingleCommand } from "./command";
+import { applyDifference } from "./difference";
 import type { FilmState } from "./film-state";
 import { requireVersion, withVersion } from "./find";
 import { inToOut, type Trim, withDrops, withoutDrops } from "./trim";
 
-type TrimCommand = Extract<SingleCommand, { type: "trim-version" | "drop-stretches" | "keep-stretches" }>;
+type VersionCommand = Extract<SingleCommand, { type: "trim-version" | "drop-stretches" | "keep-stretches" }>;
+type TrimCommand = VersionCommand | Extract<SingleCommand, { type: "trim-clip" }>;
 
 /** The trim with another in or out point; one that would leave nothing takes the other one away. */
 function moved(trim: Trim, change: { in?: number | null; out?: number | null }, frames: number): Trim {
@@ -14,7 +17,7 @@ function moved(trim: Trim, change: { in?: number | null; out?: number | null }, 
   return change.out === undefined ? { ...next, out: null } : { ...next, in: null };
 }
 
-function changedTrim(trim: Trim, command: TrimCommand, frames: number): Trim {
+function changedTrim(trim: Trim, command: VersionCommand, frames: number): Trim {
   switch (command.type) {
     case "trim-version": {
       const { in: first, out } = command;
@@ -33,8 +36,13 @@ function changedTrim(trim: Trim, command: TrimCommand, frames: number): Trim {
   }
 }
 
-/** @throws Refusal if the version is not there */
+/** @throws Refusal if the version or the clip is not there */
 export function applyToTrims(state: FilmState, command: TrimCommand): FilmState {
+  if (command.type === "trim-clip") {
+    const { clipId, in: first, out } = command;
+    if (!state.clips.some(({ id }) => id === clipId)) throw new Refusal("this clip is not in the film any more");
+    return applyDifference(state, { clips: [{ id: clipId, in: first, out }] });
+  }
   const version = requireVersion(state, command.versionId);
   return withVersion(state, { ...version, trim: changedTrim(version.trim, command, state.film.frames) });
 }

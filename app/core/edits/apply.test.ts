@@ -224,7 +224,7 @@ describe("a version", () => {
       { start: 10, end: 40 },
       { start: 70, end: 80 },
     ]);
-    expect(keptRanges(state.versions[0]!.trim, 300, [])).toEqual([
+    expect(keptRanges(state.versions[0]!.trim, 300, { shots: [], clips: [] })).toEqual([
       { start: 0, end: 10 },
       { start: 40, end: 70 },
       { start: 80, end: 300 },

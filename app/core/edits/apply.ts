@@ -37,6 +37,7 @@ function applySingle(state: FilmState, command: SingleCommand): FilmState {
     case "trim-version":
     case "drop-stretches":
     case "keep-stretches":
+    case "trim-clip":
       return applyToTrims(state, command);
     case "split-shot":
     case "join-shots":

@@ -88,6 +88,8 @@ const SingleCommand = z.discriminatedUnion("type", [
     in: Frame.nullable().optional(),
     out: Frame.nullable().optional(),
   }),
+  /** Says with which frame of its own a clip begins, and which it does not show any more; null for all of it. */
+  z.object({ type: z.literal("trim-clip"), clipId: Id, in: Frame.nullable(), out: Frame.nullable() }),
   /** Drops stretches from a version, or brings back what of them was dropped. */
   z.object({ type: z.literal("drop-stretches"), versionId: Id, stretches: Stretches }),
   z.object({ type: z.literal("keep-stretches"), versionId: Id, stretches: Stretches }),

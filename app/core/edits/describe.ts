@@ -40,6 +40,12 @@ class Speaker {
     return version ? `“${version.name}”` : "a version";
   }
 
+  /** "clip 2" */
+  clip(id: string): string {
+    const at = this.state.clips.findIndex((clip) => clip.id === id);
+    return at < 0 ? "a clip" : `clip ${at + 1}`;
+  }
+
   hasKey(versionId: string, frame: number): boolean {
     const version = this.state.versions.find(({ id }) => id === versionId);
     return version?.handKeys.some((key) => key.frame === frame) ?? false;
@@ -168,6 +174,10 @@ function single(command: SingleCommand, say: Speaker): string {
       return versionChange(command.change, say.version(command.versionId));
     case "trim-version":
       return trimmed(command, say);
+    case "trim-clip":
+      return command.in === null && command.out === null
+        ? `Brought all of ${say.clip(command.clipId)} back`
+        : `Set the in and out points of ${say.clip(command.clipId)}`;
     case "drop-stretches":
       return `Dropped ${say.seconds(command.stretches)} from ${say.version(command.versionId)}`;
     case "keep-stretches":

@@ -1,5 +1,6 @@
 /** What turns one state of a film into another: how an edit is undone, stored, and told to the desk. */
 import { z } from "zod";
+import { Clip } from "../clips/clip";
 import { Box } from "../geometry/box";
 import { Id, ShotId, TrackId } from "../ids";
 import { HandKey } from "../path/hand-key";
@@ -25,6 +26,8 @@ export const Difference = z.object({
   /** What a version says of a shot; null for nothing. */
   inVersions: z.array(z.object({ versionId: Id, shotId: ShotId, says: ShotInVersion.nullable() })).optional(),
   handKeys: z.array(z.object({ versionId: Id, removed: z.array(Frame), put: z.array(HandKey) })).optional(),
+  /** The in and out points of clips. */
+  clips: z.array(Clip.pick({ id: true, in: true, out: true })).optional(),
   marks: z.array(z.object({ thing: Id, frame: Frame, box: Box.nullable() })).optional(),
   people: z.array(PersonEdit).optional(),
   trackEdits: z.array(z.object({ trackId: TrackId, edit: TrackEdit.nullable() })).optional(),
@@ -72,6 +75,9 @@ export function differenceBetween(from: FilmState, to: FilmState): Difference {
 
   const shots = compare(from.shots, to.shots, ({ id }) => id);
   if (!isEmpty(shots)) difference.shots = { removed: shots.removed.map(({ id }) => id), put: shots.put };
+
+  const clips = compare(from.clips, to.clips, ({ id }) => id);
+  if (clips.put.length > 0) difference.clips = clips.put.map(({ id, in: first, out }) => ({ id, in: first, out }));
 
   const versions = compare(from.versions.map(plain), to.versions.map(plain), ({ id }) => id);
   const order = to.versions.map(({ id }) => id);
@@ -155,12 +161,13 @@ function withContents(version: VersionState, { inVersions = [], handKeys = [], s
   };
 }
 
-const byThing = (a: ThingMark, b: ThingMark): number =>
+/** The order of marks. */
+export const byThing = (a: ThingMark, b: ThingMark): number =>
   a.thing === b.thing ? a.frame - b.frame : a.thing < b.thing ? -1 : 1;
 
 /** The state that a difference leads to. What is not in the difference stays the very same value. */
 export function applyDifference(state: FilmState, difference: Difference): FilmState {
-  const { shots, marks = [], people = [], trackEdits = [] } = difference;
+  const { shots, clips = [], marks = [], people = [], trackEdits = [] } = difference;
   const gone = marks.filter(({ box }) => box === null).map(markKey);
   const put = marks.flatMap(({ thing, frame, box }) => (box ? [{ thing, frame, box }] : []));
   const versions = withVersions(state.versions, difference.versions).map((version) =>
@@ -178,6 +185,10 @@ export function applyDifference(state: FilmState, difference: Difference): FilmS
           (a, b) => a.start - b.start,
         )
       : state.shots,
+    clips:
+      clips.length > 0
+        ? state.clips.map((clip) => ({ ...clip, ...clips.find(({ id }) => id === clip.id) }))
+        : state.clips,
     versions: isSameList(versions, state.versions) ? state.versions : versions,
     marks: merged(state.marks, gone, put, markKey, byThing),
     people:

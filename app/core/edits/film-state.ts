@@ -1,4 +1,5 @@
 import { z } from "zod";
+import type { Clip } from "../clips/clip";
 import { USUAL_FORMAT } from "../formats/output-formats";
 import type { Size } from "../geometry/box";
 import { Id } from "../ids";
@@ -83,6 +84,8 @@ export interface FilmState {
   sensitivity: number;
   /** In order. They end with the film, or before it while the analysis has not got there. */
   shots: readonly Shot[];
+  /** What the film is made of, in order; none where it is one file. */
+  clips: readonly Clip[];
   /** In the order in which they are shown. */
   versions: readonly VersionState[];
   /** By thing, and of one thing in order of their frames. */

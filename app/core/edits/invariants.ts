@@ -1,3 +1,4 @@
+import { shownOfClip } from "../clips/clip";
 import { type Box, boxContains, clipBox, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, clampWindow } from "../geometry/crop-window";
 import type { HandKey } from "../path/hand-key";
@@ -104,6 +105,17 @@ function brokenMarks({ marks, film: { frames, picture } }: FilmState): string | 
   return null;
 }
 
+function brokenClips({ clips, film: { frames } }: FilmState): string | null {
+  let covered = 0;
+  for (const clip of clips) {
+    if (clip.start !== covered || clip.end <= clip.start) return `the clips leave a gap or overlap at frame ${covered}`;
+    covered = clip.end;
+    const { start, end } = shownOfClip(clip);
+    if (start < clip.start || end > clip.end || end <= start) return `“${clip.name}” has no such in and out points`;
+  }
+  return clips.length > 0 && covered !== frames ? `the clips end at frame ${covered}, not at ${frames}` : null;
+}
+
 function brokenPeople({ people }: FilmState): string | null {
   const byId = new Map(people.map((person) => [person.id, person]));
   for (const person of people) {
@@ -143,6 +155,7 @@ export function brokenInvariant(state: FilmState, shotsEnd: number): string | nu
     brokenShots(state, shotsEnd) ??
     brokenVersions(state) ??
     brokenMarks(state) ??
+    brokenClips(state) ??
     brokenPeople(state) ??
     brokenTrackEdits(state)
   );

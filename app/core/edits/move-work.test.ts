@@ -4,6 +4,7 @@ import type { Track } from "../subjects/tracking/track";
 import type { FilmFacts, FilmState } from "./film-state";
 import { brokenInvariant } from "./invariants";
 import { moveWork } from "./move-work";
+import { movedParts, type ShotMatch } from "../shots/match-shots";
 
 const BOX = { x: 100, y: 200, width: 50, height: 60 };
 const key = (frame: number) => ({ frame, x: 700, y: 540, height: 1080, easing: null });
@@ -38,16 +39,13 @@ const to = (frames: number, width = 1920, height = 1080): FilmFacts => ({
 const match = (id: string, start: number, end: number, shift: number) => ({
   ...{ id, range: { start, end }, shift, likeness: 0.99, share: 1 },
 });
-const move = (facts: FilmFacts, matches: Parameters<typeof moveWork>[2], ratio = 1) => {
+const move = (facts: FilmFacts, matches: readonly ShotMatch[], ratio = 1) => {
   let n = 0;
-  const moved = moveWork(
-    WORKED,
-    facts,
-    matches,
-    ratio,
-    (id) => (id === "two" ? [TRACK] : []),
-    () => `new${n++}`,
-  );
+  const moved = moveWork(WORKED, facts, movedParts(WORKED.shots, matches), ratio, {
+    rename: () => null,
+    tracksOf: (id) => (id === "two" ? [TRACK] : []),
+    newId: () => `new${n++}`,
+  });
   expect(brokenInvariant(moved, facts.frames)).toBeNull();
   return moved;
 };

@@ -1,93 +1,25 @@
-/** Brings the work on a film to a new export of it, in which shots are trimmed, moved, new or gone. */
-import { type Box, boxArea, clipBox, type Point, type Size, visiblePart, wholeOf } from "../geometry/box";
-import { aspectRatio, clampWindow } from "../geometry/crop-window";
-import type { HandKey } from "../path/hand-key";
-import type { ShotMatch } from "../shots/match-shots";
+/** Brings the work on a film to another one that shows the same: a new export of it, or its clips in another order. */
+import { type Box, boxArea } from "../geometry/box";
+import { aspectRatio } from "../geometry/crop-window";
 import { shotId } from "../shots/reshape";
 import { freshShot, type Shot } from "../shots/shot";
 import { AUTO, type FollowRule } from "../subjects/choosing/follow-rule";
 import { markTrackId, thingOfTrack, type ThingMark } from "../subjects/marks/marked-things";
+import type { TrackEdit } from "../subjects/tracking/edit-tracks";
 import { boxAt, type Track } from "../subjects/tracking/track";
-import { type FrameRange, framesOf, inRange } from "../time/rate";
-import { clipRanges, joinRanges } from "../time/ranges";
-import { byFrame } from "./difference";
+import { framesOf, inRange } from "../time/rate";
+import { clipRanges } from "../time/ranges";
+import { byFrame, byThing } from "./difference";
+import { Move, type MovedPart } from "./move";
 import type { FilmFacts, FilmState, VersionState } from "./film-state";
 import type { ShotInVersion } from "./shot-in-version";
 import type { Trim } from "./trim";
-
-/** Where everything of the old film is in the new one. */
-class Move {
-  private readonly byId: ReadonlyMap<string, ShotMatch>;
-  private readonly scale: Point;
-
-  constructor(
-    private readonly shots: readonly Shot[],
-    matches: readonly ShotMatch[],
-    private readonly ratio: number,
-    from: Size,
-    private readonly to: Size,
-  ) {
-    this.byId = new Map(matches.map((match) => [match.id, match]));
-    this.scale = { x: to.width / from.width, y: to.height / from.height };
-  }
-
-  /** The frames of the new film that show a shot; null for none. */
-  rangeOf(id: string): FrameRange | null {
-    return this.byId.get(id)?.range ?? null;
-  }
-
-  /** Where a frame of a shot is, or would be if all of the shot were there. */
-  private at(frame: number, { shift }: ShotMatch): number {
-    return Math.round(this.ratio * frame) + shift;
-  }
-
-  /** Where a frame is; null where it is not in the new film. */
-  frame(frame: number): number | null {
-    const shot = this.shots.find((range) => inRange(frame, range));
-    const match = shot && this.byId.get(shot.id);
-    if (!match?.range) return null;
-    const to = this.at(frame, match);
-    return inRange(to, match.range) ? to : null;
-  }
-
-  /** What is left of ranges. */
-  ranges(ranges: readonly FrameRange[]): FrameRange[] {
-    return joinRanges(
-      this.shots.flatMap((shot) => {
-        const match = this.byId.get(shot.id);
-        if (!match?.range) return [];
-        const moved = clipRanges(ranges, shot).map(({ start, end }) => ({
-          start: this.at(start, match),
-          end: this.at(end, match),
-        }));
-        return clipRanges(moved, match.range);
-      }),
-    );
-  }
-
-  box({ x, y, width, height }: Box): Box {
-    const { scale, to } = this;
-    const scaled = { x: x * scale.x, y: y * scale.y, width: width * scale.x, height: height * scale.y };
-    return clipBox(scaled, to);
-  }
-
-  part(box: Box | null): Box | null {
-    return box && visiblePart(this.box(box), this.to);
-  }
-
-  key(key: HandKey, aspect: number): HandKey[] {
-    const frame = this.frame(key.frame);
-    if (frame === null) return [];
-    const scaled = { x: key.x * this.scale.x, y: key.y * this.scale.y, height: key.height * this.scale.y };
-    return [{ frame, easing: key.easing, ...clampWindow(scaled, wholeOf(this.to), aspect) }];
-  }
-}
 
 /** Shots of the new film: those that were found again, and new ones where nothing was. */
 function movedShots(state: FilmState, { id: filmId, frames }: FilmFacts, move: Move): Shot[] {
   const placed = state.shots
     .flatMap((shot) => {
-      const range = move.rangeOf(shot.id);
+      const range = move.range(shot);
       return range ? [{ shot, range }] : [];
     })
     .sort((a, b) => a.range.start - b.range.start);
@@ -112,36 +44,47 @@ function movedShots(state: FilmState, { id: filmId, frames }: FilmFacts, move: M
     shots.push({
       ...shot,
       ...{ start, end, begins, mixed: isMixed ? mixed : { start, end: start }, carry: shot.carry && start > 0 },
-      ...{ protect: move.part(shot.protect), active: move.part(shot.active) },
+      ...{ protect: move.part(shot.protect, shot.start), active: move.part(shot.active, shot.start) },
     });
   }
   fill(frames);
   return shots;
 }
 
-/** Keeps following what a shot follows: tracks are found anew, and then are others. */
+/** How what a shot follows is followed in the new film. */
+export interface Tracking {
+  /** What a track is called in the new film, in which it is known; null where tracks are found anew, and are others. */
+  rename: (trackId: string) => string | null;
+  /** The tracks of a shot of the old film. */
+  tracksOf: (shotId: string) => readonly Track[];
+  /** Gives an id that nothing has. */
+  newId: () => string;
+}
+
+/** Keeps following what a shot follows. */
 class Followed {
   readonly marks: ThingMark[];
 
   constructor(
     state: FilmState,
     private readonly move: Move,
-    private readonly tracksOf: (shotId: string) => readonly Track[],
-    private readonly newId: () => string,
+    private readonly tracking: Tracking,
   ) {
     this.marks = state.marks.flatMap(({ thing, frame, box }) => {
       const to = move.frame(frame);
-      return to === null ? [] : [{ thing, frame: to, box: move.box(box) }];
+      return to === null ? [] : [{ thing, frame: to, box: move.box(box, frame) }];
     });
   }
 
-  rule(rule: FollowRule, shot: Pick<Shot, "id">): FollowRule {
+  rule(rule: FollowRule, shot: Pick<Shot, "id" | "start" | "end">): FollowRule {
     if (rule.kind !== "track") return rule;
     const thing = thingOfTrack(rule.trackId);
-    const range = this.move.rangeOf(shot.id);
+    const range = this.move.range(shot);
     if (!range) return AUTO;
     if (thing) return this.marks.some((mark) => mark.thing === thing && inRange(mark.frame, range)) ? rule : AUTO;
-    const mark = this.markOf(this.tracksOf(shot.id).find(({ id }) => id === rule.trackId));
+    const known = this.tracking.rename(rule.trackId);
+    if (known !== null) return { kind: "track", trackId: known };
+    const mark = this.markOf(this.tracking.tracksOf(shot.id).find(({ id }) => id === rule.trackId));
     if (!mark) return AUTO;
     this.marks.push(mark);
     return { kind: "track", trackId: markTrackId(mark.thing) };
@@ -149,13 +92,13 @@ class Followed {
 
   /** A box around a track, where it is largest of what is left of it. */
   private markOf(track: Track | undefined): ThingMark | null {
-    let best: { frame: number; box: Box } | null = null;
+    let best: { from: number; frame: number; box: Box } | null = null;
     for (const frame of track ? framesOf({ start: track.start, end: track.start + track.boxes.length }) : []) {
       const box = boxAt(track!, frame);
       const to = this.move.frame(frame);
-      if (box && to !== null && boxArea(box) > (best ? boxArea(best.box) : 0)) best = { frame: to, box };
+      if (box && to !== null && boxArea(box) > (best ? boxArea(best.box) : 0)) best = { from: frame, frame: to, box };
     }
-    return best && { thing: this.newId(), frame: best.frame, box: this.move.box(best.box) };
+    return best && { thing: this.tracking.newId(), frame: best.frame, box: this.move.box(best.box, best.from) };
   }
 }
 
@@ -170,39 +113,56 @@ function movedTrim(trim: Trim, move: Move): Trim {
   };
 }
 
+/** What the editor has changed of tracks that are known in the new film. */
+function movedTrackEdits(state: FilmState, move: Move, { rename }: Tracking): Map<string, TrackEdit> {
+  return new Map(
+    [...state.trackEdits].flatMap(([trackId, { removed, joinedTo }]) => {
+      const id = rename(trackId);
+      if (id === null) return [];
+      return [[id, { removed: move.ranges(removed), joinedTo: joinedTo && rename(joinedTo) }] as const];
+    }),
+  );
+}
+
 /**
- * The state of a film with a new export of it in its place. Shots that were found again keep all that was set for them;
- * keys, marks, in and out points and dropped stretches move with the frames they are at, and those at frames that are
- * gone go. A track that is followed becomes a mark at its largest box, because tracks are found anew.
+ * The state of a film with another one in its place. Shots that are there again keep all that was set for them; keys,
+ * marks, in and out points and dropped stretches move with the frames they are at, and those at frames that are gone go.
+ * A track that is followed and not known any more becomes a mark at its largest box.
  *
- * @param to what is known of the new export
+ * @param to what is known of the new film
  * @param ratio frames of the new film for each of the old one
- * @param tracksOf the tracks of a shot of the old film
- * @param newId gives an id that nothing has
  */
 export function moveWork(
   state: FilmState,
   to: FilmFacts,
-  matches: readonly ShotMatch[],
+  parts: readonly MovedPart[],
   ratio: number,
-  tracksOf: (shotId: string) => readonly Track[],
-  newId: () => string,
+  tracking: Tracking,
 ): FilmState {
-  const move = new Move(state.shots, matches, ratio, state.film.picture, to.picture);
-  const followed = new Followed(state, move, tracksOf, newId);
-  const shots = movedShots(state, to, move).map((shot) => ({ ...shot, follow: followed.rule(shot.follow, shot) }));
+  const move = new Move(parts, ratio, state.film.picture, to.picture);
+  const followed = new Followed(state, move, tracking);
+  const before = new Map(state.shots.map((shot) => [shot.id, shot]));
+  const shots = movedShots(state, to, move).map((shot) => {
+    const old = before.get(shot.id);
+    return old ? { ...shot, follow: followed.rule(shot.follow, old) } : shot;
+  });
   const ids = new Set(shots.map(({ id }) => id));
-  const says = (id: string, said: ShotInVersion): ShotInVersion => ({
+  const says = (shot: Shot, said: ShotInVersion): ShotInVersion => ({
     ...said,
-    ...(said.follow ? { follow: followed.rule(said.follow, { id }) } : {}),
-    ...(said.protect ? { protect: move.part(said.protect) } : {}),
+    ...(said.follow ? { follow: followed.rule(said.follow, shot) } : {}),
+    ...(said.protect ? { protect: move.part(said.protect, shot.start) } : {}),
   });
   const versions = state.versions.map((version): VersionState => ({
     ...version,
     trim: movedTrim(version.trim, move),
-    shots: new Map([...version.shots].flatMap(([id, said]) => (ids.has(id) ? [[id, says(id, said)] as const] : []))),
+    shots: new Map(
+      [...version.shots].flatMap(([id, said]) => {
+        const shot = before.get(id);
+        return shot && ids.has(id) ? [[id, says(shot, said)] as const] : [];
+      }),
+    ),
     handKeys: version.handKeys.flatMap((key) => move.key(key, aspectRatio(version))).sort(byFrame),
   }));
-  const marks = followed.marks.sort((a, b) => (a.thing === b.thing ? a.frame - b.frame : a.thing < b.thing ? -1 : 1));
-  return { ...state, film: to, shots, versions, marks, trackEdits: new Map() };
+  const marks = followed.marks.sort(byThing);
+  return { ...state, film: to, shots, versions, marks, trackEdits: movedTrackEdits(state, move, tracking) };
 }

@@ -5,7 +5,7 @@ import type { Shot } from "../shots/shot";
 import type { Track } from "../subjects/tracking/track";
 import { type FrameRange, rangeKey } from "../time/rate";
 import { partsWithin } from "../time/ranges";
-import type { VersionState } from "./film-state";
+import type { FilmState, VersionState } from "./film-state";
 import { settle, type SettledShot, type ShotInVersion, type UsualInVersion } from "./shot-in-version";
 import { keptRanges } from "./trim";
 
@@ -55,10 +55,13 @@ export function byRange<T extends { frame: number }>(items: readonly T[], ranges
 }
 
 /** What is set for each of a film's shots in a version. */
-export function shotSettings(shots: readonly Shot[], version: VersionState): ShotSettings[] {
+export function shotSettings(
+  { shots, clips }: Pick<FilmState, "shots" | "clips">,
+  version: VersionState,
+): ShotSettings[] {
   const { usual, trim } = version;
   const handKeys = byRange(version.handKeys, shots);
-  const kept = partsWithin(keptRanges(trim, shots.at(-1)?.end ?? 0, shots), shots);
+  const kept = partsWithin(keptRanges(trim, shots.at(-1)?.end ?? 0, { shots, clips }), shots);
   return shots.map((shot, i) => ({
     shot,
     inVersion: version.shots.get(shot.id),

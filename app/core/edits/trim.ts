@@ -1,5 +1,6 @@
 /** What of a film a version shows. */
 import { z } from "zod";
+import { leftOutOfClips, type TrimmedClip } from "../clips/clip";
 import { Frame, FrameRange, framesIn, frameToSeconds, type Rate } from "../time/rate";
 import { joinRanges, withoutRanges } from "../time/ranges";
 
@@ -25,13 +26,15 @@ export const LengthLimit = z.number().positive().max(86_400);
 /** From the in point to the out point. */
 export const inToOut = (trim: Trim, frames: number): FrameRange => ({ start: trim.in ?? 0, end: trim.out ?? frames });
 
-/** What is left of a film of so many frames in which some shots are left out. */
-export function keptRanges(
-  trim: Trim,
-  frames: number,
-  shots: readonly (FrameRange & { excluded: boolean })[],
-): FrameRange[] {
-  const gone = joinRanges([...trim.drops, ...shots.filter(({ excluded }) => excluded)]);
+/** What of a film is left out in all of its versions. */
+export interface LeftOut {
+  shots: readonly (FrameRange & { excluded: boolean })[];
+  clips: readonly TrimmedClip[];
+}
+
+/** What a version shows of a film of so many frames. */
+export function keptRanges(trim: Trim, frames: number, { shots, clips }: LeftOut): FrameRange[] {
+  const gone = joinRanges([...trim.drops, ...shots.filter(({ excluded }) => excluded), ...leftOutOfClips(clips)]);
   return withoutRanges([inToOut(trim, frames)], gone);
 }
 

@@ -30,7 +30,7 @@ class Bench {
 
   take(): void {
     const { marks, trackEdits, people } = this.state;
-    this.framer.take(shotSettings(this.state.shots, this.state.versions[0]!), {
+    this.framer.take(shotSettings(this.state, this.state.versions[0]!), {
       opinions: { marks, trackEdits, people },
       analysed: ANALYSED,
     });

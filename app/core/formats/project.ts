@@ -1,5 +1,6 @@
 /** All work on a film in one document (docs/formats.md), to be opened on another machine or beside the film itself. */
 import { z } from "zod";
+import { ClipWithFile } from "../clips/clip";
 import { PersonEdit, Version } from "../edits/film-state";
 import { ShotInVersion } from "../edits/shot-in-version";
 import { FilmInfo } from "../film-info";
@@ -30,6 +31,8 @@ export const Project = z.object({
     fingerprint: z.string(),
     sensitivity: z.int().min(0).max(100),
   }),
+  /** What the film is made of, in order; none where it is one file. */
+  clips: z.array(ClipWithFile).default([]),
   shots: z.array(Shot),
   versions: z.array(VersionInProject).min(1),
   marks: z.array(z.object({ thing: Id, frame: Frame, box: Box })),

@@ -20,6 +20,18 @@ export const ShotMatch = z.object({
 });
 export type ShotMatch = z.infer<typeof ShotMatch>;
 
+/** What of a film is in its new export, by what was found of its shots. */
+export function movedParts(
+  shots: readonly (FrameRange & { id: string })[],
+  matches: readonly ShotMatch[],
+): { from: FrameRange; to: FrameRange; shift: number }[] {
+  const byId = new Map(matches.map((match) => [match.id, match]));
+  return shots.flatMap(({ id, start, end }) => {
+    const match = byId.get(id);
+    return match?.range ? [{ from: { start, end }, to: match.range, shift: match.shift }] : [];
+  });
+}
+
 /** Parts of a shot whose frames are looked for through all of the new film. */
 const PROBES = [0.15, 0.5, 0.85];
 /** Frames of the new film from one that is looked at to the next: slow enough that a picture is still like itself. */

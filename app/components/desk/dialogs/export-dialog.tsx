@@ -8,8 +8,8 @@ import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
 import { assertNever } from "~/core/assert-never";
 import { USUAL_FORMAT } from "~/core/formats/output-formats";
 import type { ExportView } from "~/core/film-status";
-import { keptRanges, secondsOver } from "~/core/edits/trim";
-import type { Shot } from "~/core/shots/shot";
+import { keptRanges, type LeftOut, secondsOver } from "~/core/edits/trim";
+import type { Size } from "~/core/geometry/box";
 import { type FrameRange, framesIn, frameToSeconds } from "~/core/time/rate";
 import { liesWithin } from "~/core/time/ranges";
 import type { DeskFilm, DeskVersion } from "../state/desk-types";
@@ -18,14 +18,17 @@ import { Enlargement } from "./size-field";
 interface ExportDialogProps {
   film: DeskFilm;
   versions: readonly DeskVersion[];
-  shots: readonly Shot[];
+  /** What is left out in all versions. */
+  leftOut: LeftOut;
+  /** Sizes in which what the film shows was taken. */
+  pictures: readonly Size[];
   exports: ExportView[];
   /** What of the film has been analysed: what a version shows must be, before it can be rendered. */
   analysed: readonly FrameRange[];
 }
 
 /** Renders versions to files, and shows the files with what was measured of them. */
-export function ExportDialog({ film, versions, shots, exports, analysed }: ExportDialogProps) {
+export function ExportDialog({ film, versions, leftOut, pictures, exports, analysed }: ExportDialogProps) {
   const fetcher = useFetcher();
   const running = exports.find((item) => item.state === "running" || item.state === "queued");
   return (
@@ -42,12 +45,12 @@ export function ExportDialog({ film, versions, shots, exports, analysed }: Expor
                 <p className="text-xs text-soft">
                   {version.width} × {version.height}, {USUAL_FORMAT.name}, with the film's own sound
                 </p>
-                <Length film={film} version={version} shots={shots} analysed={analysed} />
-                <Enlargement picture={film.picture} size={version} />
+                <Length film={film} version={version} leftOut={leftOut} analysed={analysed} />
+                <Enlargement pictures={pictures} size={version} />
               </div>
               <Button
                 className="ml-auto"
-                disabled={!isReady(film, version, shots, analysed) || fetcher.state !== "idle"}
+                disabled={!isReady(film, version, leftOut, analysed) || fetcher.state !== "idle"}
                 onClick={() => void fetcher.submit({ intent: "export", versionId: version.id }, { method: "post" })}
               >
                 Render
@@ -68,21 +71,17 @@ export function ExportDialog({ film, versions, shots, exports, analysed }: Expor
 }
 
 /** Whether all that a version shows has been analysed. */
-const isReady = (
-  film: DeskFilm,
-  version: DeskVersion,
-  shots: readonly Shot[],
-  analysed: readonly FrameRange[],
-): boolean => liesWithin(keptRanges(version.trim, film.frames, shots), analysed);
+const isReady = (film: DeskFilm, version: DeskVersion, leftOut: LeftOut, analysed: readonly FrameRange[]): boolean =>
+  liesWithin(keptRanges(version.trim, film.frames, leftOut), analysed);
 
 /** How long the file is going to be, and by how much that is too long. */
 function Length({
   film,
   version,
-  shots,
+  leftOut,
   analysed,
-}: Pick<ExportDialogProps, "film" | "shots" | "analysed"> & { version: DeskVersion }) {
-  const kept = keptRanges(version.trim, film.frames, shots);
+}: Pick<ExportDialogProps, "film" | "leftOut" | "analysed"> & { version: DeskVersion }) {
+  const kept = keptRanges(version.trim, film.frames, leftOut);
   const over = secondsOver(kept, film.rate, version.limitSeconds);
   const seconds = frameToSeconds(framesIn(kept), film.rate);
   return (
@@ -90,7 +89,7 @@ function Length({
       {seconds.toFixed(1)} s
       {framesIn(kept) < film.frames && ` of the film's ${frameToSeconds(film.frames, film.rate).toFixed(1)} s`}
       {over > 0 && `, ${over.toFixed(1)} s over the limit of ${version.limitSeconds} s`}
-      {!isReady(film, version, shots, analysed) &&
+      {!isReady(film, version, leftOut, analysed) &&
         ". Part of it is not analysed yet: wait, or set the in and out points around what is."}
     </p>
   );

@@ -1,17 +1,16 @@
 import { UserRound } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { Button, Hint, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { SelectMenu } from "~/components/common/select-menu";
 import { counted } from "~/core/counted";
-import { cutOut } from "~/core/composition/composition";
 import { type Box, boxAround, boxCentre, type Size } from "~/core/geometry/box";
 import { letterOf } from "~/core/subjects/choosing/people";
 import type { Track } from "~/core/subjects/tracking/track";
 import type { Rate } from "~/core/time/rate";
 import type { DeskPerson, DeskShot } from "../state/desk-types";
-import { FrameGrabber } from "../picture/frame-grabber";
+import { useStills } from "../picture/use-stills";
 import { Letter } from "../../common/letter";
 import type { LightCopy } from "../picture/piece-stream";
 
@@ -25,7 +24,7 @@ interface PeopleDialogProps {
   onFollow: (person: DeskPerson) => void;
 }
 
-const FACE_SIDE = 96;
+const FACE_SIZE = { width: 96, height: 96 };
 
 interface Appearance {
   person: DeskPerson;
@@ -67,7 +66,11 @@ function appearances(people: readonly DeskPerson[], shots: readonly DeskShot[]):
 export function PeopleDialog({ people, shots, source, picture, onChange, onFollow }: PeopleDialogProps) {
   const [open, setOpen] = useState(false);
   const known = useMemo(() => (open ? appearances(people, shots) : []), [open, people, shots]);
-  const faces = useFaces(open, known, source, picture);
+  const wanted = useMemo(
+    () => known.flatMap(({ person, face }) => (face ? [{ id: person.id, ...face, size: FACE_SIZE }] : [])),
+    [known],
+  );
+  const faces = useStills(source, wanted, picture);
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
@@ -180,32 +183,4 @@ function Merged({ people, onChange }: { people: readonly DeskPerson[]; onChange:
       })}
     </ul>
   );
-}
-
-/** A small picture of each person, by id, made one after the other while the dialog is open. */
-function useFaces(open: boolean, known: Appearance[], source: LightCopy, picture: Size): Map<string, string> {
-  const [faces, setFaces] = useState<Map<string, string>>(new Map());
-  const wanted = useMemo(
-    () => known.flatMap(({ person, face }) => (face ? [{ id: person.id, ...face }] : [])),
-    [known],
-  );
-  useEffect(() => {
-    if (!open || wanted.length === 0) return;
-    const grabber = new FrameGrabber(source);
-    const run = async () => {
-      for (const { id, frame, box } of wanted) {
-        const canvas = document.createElement("canvas");
-        canvas.width = canvas.height = FACE_SIDE;
-        await grabber.draw(frame, canvas, picture, cutOut(box));
-        if (grabber.disposed) return;
-        const url = canvas.toDataURL("image/jpeg", 0.85);
-        setFaces((all) => new Map(all).set(id, url));
-      }
-    };
-    run().catch(() => {
-      // The grabber was let go while it was at work: the dialog is closed or its people have changed.
-    });
-    return () => grabber.dispose();
-  }, [open, wanted, source, picture]);
-  return faces;
 }

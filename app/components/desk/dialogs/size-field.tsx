@@ -11,15 +11,15 @@ import { FRAME_SHAPES, leastEnlargement, resized, shapeOf, swapped } from "~/cor
 
 interface SizeFieldProps {
   size: Size;
-  /** Size of the film's picture. */
-  picture: Size;
+  /** Sizes in which what the film shows was taken. */
+  pictures: readonly Size[];
   onChange: (size: Size) => void;
 }
 
 const nameOf = ({ width, height }: Size) => `${width} × ${height}`;
 
 /** The size of a version: a usual shape in a usual size, or any width and height, with the ratio locked or free. */
-export function SizeField({ size, picture, onChange }: SizeFieldProps) {
+export function SizeField({ size, pictures, onChange }: SizeFieldProps) {
   const [locked, setLocked] = useState(true);
   const shape = shapeOf(size);
   const type = (side: "width" | "height", pixels: number) =>
@@ -81,13 +81,16 @@ export function SizeField({ size, picture, onChange }: SizeFieldProps) {
           <ArrowLeftRight className="size-4" aria-hidden />
         </IconButton>
       </div>
-      <Enlargement picture={picture} size={size} />
+      <Enlargement pictures={pictures} size={size} />
     </div>
   );
 }
 
-/** How much the picture is enlarged in a version even by the largest window, in figures. */
-export function Enlargement({ picture, size }: Pick<SizeFieldProps, "picture" | "size">) {
+/** How much the picture is enlarged in a version even by the largest window, in figures; of several the one most enlarged. */
+export function Enlargement({ pictures, size }: Pick<SizeFieldProps, "pictures" | "size">) {
+  const picture = pictures.reduce((most, other) =>
+    leastEnlargement(other, size) > leastEnlargement(most, size) ? other : most,
+  );
   const times = leastEnlargement(picture, size);
   const window = { width: Math.round(size.width / times), height: Math.round(size.height / times) };
   const how =
@@ -98,7 +101,8 @@ export function Enlargement({ picture, size }: Pick<SizeFieldProps, "picture" | 
         : "at its own size";
   return (
     <p role="note" className="text-xs text-soft">
-      Shows up to {nameOf(window)} of the film's {nameOf(picture)} pixels, {how}.
+      Shows up to {nameOf(window)} of the {pictures.length > 1 ? "smallest clip's" : "film's"} {nameOf(picture)} pixels,{" "}
+      {how}.
     </p>
   );
 }

@@ -21,8 +21,8 @@ export type VersionDraft = Required<VersionChange>;
 interface VersionDialogProps {
   /** The version to be changed; null for a new one. */
   version: Version | null;
-  /** Size of the film's picture. */
-  picture: Size;
+  /** Sizes in which what the film shows was taken. */
+  pictures: readonly Size[];
   onDone: (draft: VersionDraft) => void;
   onClose: () => void;
 }
@@ -30,17 +30,17 @@ interface VersionDialogProps {
 const FIRST = FRAME_SHAPES[0]!;
 
 /** Makes a version, or changes one: its shape and size, its name, how long it may be, and what is usual in it. */
-export function VersionDialog({ version, picture, onDone, onClose }: VersionDialogProps) {
+export function VersionDialog({ version, pictures, onDone, onClose }: VersionDialogProps) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <DialogPanel title={version ? "Version settings" : "New version"} width="w-[34rem]">
-        <VersionForm version={version} picture={picture} onDone={onDone} onClose={onClose} />
+        <VersionForm version={version} pictures={pictures} onDone={onDone} onClose={onClose} />
       </DialogPanel>
     </Dialog.Root>
   );
 }
 
-function VersionForm({ version, picture, onDone, onClose }: VersionDialogProps) {
+function VersionForm({ version, pictures, onDone, onClose }: VersionDialogProps) {
   const [draft, setDraft] = useState<VersionDraft>(
     () => version ?? newVersion({ id: "new", name: FIRST.name, ...FIRST.sizes[0]! }),
   );
@@ -63,7 +63,7 @@ function VersionForm({ version, picture, onDone, onClose }: VersionDialogProps) 
         onClose();
       }}
     >
-      <SizeField size={draft} picture={picture} onChange={resize} />
+      <SizeField size={draft} pictures={pictures} onChange={resize} />
       <NameField name={name} onChange={(next) => set({ name: next })} />
       <LimitField limitSeconds={limitSeconds} onChange={(limit) => set({ limitSeconds: limit })} />
       <UsualFields usual={usual} onChange={(change) => set({ usual: { ...usual, ...change } })} />

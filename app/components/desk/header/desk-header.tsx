@@ -1,3 +1,4 @@
+import { picturesOf } from "~/core/clips/clip";
 import { Redo2, Undo2 } from "lucide-react";
 import { IconButton } from "~/components/common/button";
 import { Wordmark } from "~/components/common/wordmark";
@@ -63,7 +64,14 @@ export function DeskHeader() {
           <Icon className="size-4" aria-hidden />
         </IconButton>
       ))}
-      <ExportDialog film={film} versions={versions} shots={state.shots} exports={exports} analysed={ranges} />
+      <ExportDialog
+        film={film}
+        versions={versions}
+        leftOut={state}
+        pictures={picturesOf(state.clips, film.picture)}
+        exports={exports}
+        analysed={ranges}
+      />
     </header>
   );
 }

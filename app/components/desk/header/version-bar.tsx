@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import { IconButton } from "~/components/common/button";
 import { Menu, MenuItem } from "~/components/common/menu";
 import { ShapeIcon } from "~/components/common/shape-icon";
+import { picturesOf } from "~/core/clips/clip";
 import type { Version } from "~/core/edits/film-state";
 import { HouseStylesDialog } from "../dialogs/house-styles-dialog";
 import { VersionDialog, type VersionDraft } from "../dialogs/version-dialog";
@@ -56,7 +57,7 @@ export function VersionBar() {
       {edited && (
         <VersionDialog
           version={edited === "new" ? null : edited}
-          picture={film.picture}
+          pictures={picturesOf(state.clips, film.picture)}
           onDone={done}
           onClose={() => setEdited(null)}
         />

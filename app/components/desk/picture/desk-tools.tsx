@@ -1,6 +1,7 @@
 import { SquareDashedMousePointer, Users } from "lucide-react";
 import type { Ref } from "react";
 import { IconButton } from "~/components/common/button";
+import { ClipsPanel } from "../clips/clips-panel";
 import { ShotTools } from "../shots/shot-tools";
 import { LengthPanel } from "../trim/length-panel";
 import { useDesk } from "../state/desk-context";
@@ -32,6 +33,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
       >
         <SquareDashedMousePointer className="size-4" aria-hidden />
       </IconButton>
+      <ClipsPanel />
       <LengthPanel />
     </div>
   );

@@ -5,24 +5,31 @@ import { type LightCopy, PieceStream } from "./piece-stream";
 /** Milliseconds of waiting that need no word. */
 const PATIENCE_MS = 400;
 
-/** A film's light copy; the same object for as long as it is the same film. */
-export function useLightCopy(film: {
-  id: string;
-  rate: Rate;
-  frames: number;
-  audio: { index: number } | null;
-  /** Another one for another file. */
-  fingerprint: string | null;
-}): LightCopy {
+/**
+ * A film's light copy; the same object for as long as it is the same film.
+ *
+ * @param isPrepared whether there can be one yet
+ */
+export function useLightCopy(
+  film: {
+    id: string;
+    rate: Rate;
+    frames: number;
+    audio: { index: number } | null;
+    /** Another one for another file. */
+    fingerprint: string | null;
+  },
+  isPrepared: boolean,
+): LightCopy {
   const { id, frames, fingerprint } = film;
   const { num, den } = film.rate;
   const sound = film.audio?.index ?? null;
   return useMemo(() => {
     // With another sound, at another rate, or of another file, the same piece is another one.
-    const kind = `?sound=${sound ?? "none"}&rate=${num}-${den}&of=${fingerprint ?? ""}`;
+    const kind = `?sound=${sound ?? "none"}&rate=${num}-${den}&of=${fingerprint ?? ""}${isPrepared ? "" : "-soon"}`;
     const pieceUrl = (piece: number) => `/media/${id}/proxy/${piece}.mp4${kind}`;
     return { pieceUrl, rate: { num, den }, frames, hasSound: sound !== null };
-  }, [id, num, den, frames, sound, fingerprint]);
+  }, [id, num, den, frames, sound, fingerprint, isPrepared]);
 }
 
 /**

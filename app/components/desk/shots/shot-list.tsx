@@ -13,12 +13,13 @@ const ROW_HEIGHT = 71;
 
 /** The shots from the first to the last, each with what the version shows of it. Only the rows in sight are drawn. */
 export function ShotList() {
-  const { player, shots, selection, film, aspect, source, waitFor } = useDesk();
+  const { player, shots, selection, film, state, aspect, source, waitFor } = useDesk();
   const { rate, picture } = film;
   const [filter, setFilter] = useState<ShotFilter>("all");
   const scroller = useRef<HTMLDivElement>(null);
   const current = useShotHere(player, shots);
   const shown = useMemo(() => shots.filter(SHOT_FILTERS[filter].test), [shots, filter]);
+  const clipAt = useMemo(() => new Map(state.clips.map(({ start, name }) => [start, name])), [state.clips]);
   const rows = useVirtualizer({
     count: shown.length,
     getScrollElement: () => scroller.current,
@@ -91,6 +92,7 @@ export function ShotList() {
               <ShotRow
                 key={shot.id}
                 shot={shot}
+                clip={clipAt.get(shot.start)}
                 top={item.start}
                 height={ROW_HEIGHT}
                 position={item.index + 1}

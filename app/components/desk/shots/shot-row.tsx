@@ -9,6 +9,8 @@ import { Letter } from "../../common/letter";
 
 interface ShotRowProps {
   shot: DeskShot;
+  /** What the clip is called that begins with it; undefined where none does. */
+  clip: string | undefined;
   top: number;
   height: number;
   /** Place in the list that is shown, from 1, and how long that is. */
@@ -25,6 +27,7 @@ interface ShotRowProps {
 /** One shot of the list: what the version shows of it, its number or name, length, subject, manner and second looks. */
 export function ShotRow({
   shot,
+  clip,
   top,
   height,
   position,
@@ -67,6 +70,12 @@ export function ShotRow({
           <span className={clsx("truncate font-display font-semibold", isOut && "text-soft line-through")}>
             {shot.number}
             {shot.name && <span className="font-sans text-sm font-normal"> {shot.name}</span>}
+            {clip && (
+              <span title={clip} className="font-sans text-xs font-normal text-soft">
+                {" "}
+                {clip}
+              </span>
+            )}
           </span>
           <span className="ml-auto flex items-center gap-1 font-mono text-xs text-soft">
             {!isOut && left < length && (

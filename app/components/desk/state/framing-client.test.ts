@@ -25,13 +25,13 @@ function open() {
 
 test("the worker is told what has changed, and nothing twice", () => {
   const { client, orders } = open();
-  const settings = shotSettings(TWO_SHOTS.shots, TALL);
+  const settings = shotSettings(TWO_SHOTS, TALL);
   client.tell(settings, NEWS);
   client.tell(settings, NEWS);
   expect(orders).toHaveLength(2);
   expect(orders[1]).toMatchObject({ type: "film", order: ["one", "two"], news: NEWS });
   const key = { frame: 120, x: 700, y: 540, height: 1080, easing: null };
-  client.tell(shotSettings(TWO_SHOTS.shots, { ...TALL, handKeys: [key] }), NEWS);
+  client.tell(shotSettings(TWO_SHOTS, { ...TALL, handKeys: [key] }), NEWS);
   expect(orders[2]).toMatchObject({ type: "film", changed: [{ shot: TWO_SHOTS.shots[1], handKeys: [key] }] });
   expect(orders[2]).not.toHaveProperty("order");
   client.tell(settings.slice(0, 1), { ...NEWS });

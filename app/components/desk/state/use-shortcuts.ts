@@ -55,6 +55,8 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
   };
   useHotkeys(Object.keys(actions), (_event, { hotkey }) => player && actions[hotkey]?.(player), {
     preventDefault: true,
+    // What can be dragged by keyboard is moved by the same keys.
+    ignoreEventWhen: ({ target }) => target instanceof Element && target.closest("[aria-roledescription]") !== null,
   });
   // A radio button uses plain keys itself, but not these.
   useHotkeys("mod+z", edits.undo, { preventDefault: true, enableOnFormTags: ["radio"] });

@@ -103,9 +103,10 @@ function useFraming({ film, state, version, findings, playhead }: ShotsOf) {
   useEffect(() => client?.begin({ picture, rate, target: { width, height } }), [client, picture, rate, width, height]);
 
   const [kept] = useState(() => new PerKey<ShotSettings>());
+  const { shots, clips } = state;
   const settings = useMemo(
-    () => shotSettings(state.shots, version).map((each) => kept.get(each.shot.id, basisOf(each), () => each)),
-    [kept, state.shots, version],
+    () => shotSettings({ shots, clips }, version).map((each) => kept.get(each.shot.id, basisOf(each), () => each)),
+    [kept, shots, clips, version],
   );
   const { marks, trackEdits, people } = state;
   const news = useMemo<FramerNews>(

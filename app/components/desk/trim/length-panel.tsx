@@ -1,8 +1,9 @@
 import { clsx } from "clsx";
-import { ArrowLeftToLine, ArrowRightToLine, Clock, Undo2, X } from "lucide-react";
+import { Clock, Undo2 } from "lucide-react";
 import { Popover } from "radix-ui";
 import { Hint, IconButton } from "~/components/common/button";
-import { focusPanel } from "~/components/common/dialog-panel";
+import { POINT_ROWS, PointRow } from "~/components/common/point-row";
+import { SidePanel } from "~/components/common/side-panel";
 import { secondsOver } from "~/core/edits/trim";
 import { framesIn, frameToSeconds, rangeKey } from "~/core/time/rate";
 import { formatTimecode, timecodeAt } from "~/core/time/timecode";
@@ -31,31 +32,13 @@ export function LengthPanel() {
           {over > 0 && <span>{over.toFixed(1)} s too long</span>}
         </Popover.Trigger>
       </Hint>
-      <Popover.Portal>
-        <Popover.Content
-          side="top"
-          align="end"
-          sideOffset={8}
-          onOpenAutoFocus={focusPanel}
-          // The picture and the lane stay at hand while it is open.
-          onInteractOutside={(event) => event.preventDefault()}
-          className="z-30 flex max-h-[70vh] w-80 flex-col gap-4 overflow-y-auto rounded-lg border border-line bg-panel p-4 shadow-xl outline-none"
-        >
-          <div className="flex items-center justify-between">
-            <h2 className="font-display font-semibold">Length</h2>
-            <Popover.Close asChild>
-              <IconButton label="Close">
-                <X className="size-4" aria-hidden />
-              </IconButton>
-            </Popover.Close>
-          </div>
-          <Summary over={over} frames={frames} />
-          <Points />
-          <LimitOfVersion />
-          <Drops />
-          <WhatToDrop />
-        </Popover.Content>
-      </Popover.Portal>
+      <SidePanel title="Length" width="w-80">
+        <Summary over={over} frames={frames} />
+        <Points />
+        <LimitOfVersion />
+        <Drops />
+        <WhatToDrop />
+      </SidePanel>
     </Popover.Root>
   );
 }
@@ -79,8 +62,8 @@ function Summary({ over, frames }: { over: number; frames: number }) {
 }
 
 const POINTS = [
-  { point: "in", name: "In", hint: "The version begins with the frame under the playhead", shortcut: "I" },
-  { point: "out", name: "Out", hint: "The version ends with the frame under the playhead", shortcut: "O" },
+  { point: "in", hint: "The version begins with the frame under the playhead", shortcut: "I" },
+  { point: "out", hint: "The version ends with the frame under the playhead", shortcut: "O" },
 ] as const;
 
 /** Where the version begins and ends. */
@@ -88,46 +71,25 @@ function Points() {
   const { film, player, version, trimEdits } = useDesk();
   const { trim } = version;
   return (
-    <dl className="grid grid-cols-[2.5rem_1fr_auto] items-center gap-x-2 gap-y-1 text-sm">
-      {POINTS.map(({ point, name, hint, shortcut }) => {
+    <dl className={POINT_ROWS}>
+      {POINTS.map(({ point, hint, shortcut }) => {
         const at = trim[point];
         // The last frame that is shown, not the first one that is not.
         const frame = at === null ? null : point === "in" ? at : at - 1;
-        const Icon = point === "in" ? ArrowLeftToLine : ArrowRightToLine;
         return (
-          <div key={point} className="contents">
-            <dt className="text-soft">{name}</dt>
-            <dd>
-              {frame === null ? (
-                <span className="text-soft">{point === "in" ? "the film's beginning" : "the film's end"}</span>
-              ) : (
-                <button
-                  type="button"
-                  className="rounded-sm bg-well px-1.5 font-mono text-xs hover:bg-line"
-                  onClick={() => player?.seek(frame)}
-                >
-                  {timecodeAt(frame, film.clock)}
-                </button>
-              )}
-            </dd>
-            <dd className="flex">
-              <IconButton
-                label={hint}
-                shortcut={shortcut}
-                onClick={point === "in" ? trimEdits.setIn : trimEdits.setOut}
-              >
-                <Icon className="size-4" aria-hidden />
-              </IconButton>
-              <IconButton
-                label={`Remove the ${point} point`}
-                shortcut={`Alt ${shortcut}`}
-                disabled={at === null}
-                onClick={() => trimEdits.clear(point)}
-              >
-                <X className="size-4" aria-hidden />
-              </IconButton>
-            </dd>
-          </div>
+          <PointRow
+            key={point}
+            point={point}
+            timecode={frame === null ? null : timecodeAt(frame, film.clock)}
+            unset={point === "in" ? "the film's beginning" : "the film's end"}
+            hint={hint}
+            shortcut={shortcut}
+            clearHint={`Remove the ${point} point`}
+            clearShortcut={`Alt ${shortcut}`}
+            onSeek={() => player?.seek(frame!)}
+            onSet={point === "in" ? trimEdits.setIn : trimEdits.setOut}
+            onClear={() => trimEdits.clear(point)}
+          />
         );
       })}
     </dl>

@@ -1,0 +1,173 @@
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import { GripVertical, Replace, X } from "lucide-react";
+import { IconButton } from "~/components/common/button";
+import { POINT_ROWS, PointRow } from "~/components/common/point-row";
+import { Poster } from "~/components/library/poster";
+import { type Clip, shownOfClip } from "~/core/clips/clip";
+import { inRange, rangeLength } from "~/core/time/rate";
+import { formatTimecode, timecodeAt } from "~/core/time/timecode";
+import { useFrame } from "../picture/use-player";
+import { useDesk } from "../state/desk-context";
+import type { DraftClip } from "./use-clip-draft";
+import { useClipPictures } from "./use-clip-pictures";
+
+interface ClipListProps {
+  clips: readonly DraftClip[];
+  onMove: (from: number, to: number) => void;
+  onReplace: (clip: DraftClip) => void;
+  onTakeOut: (clip: DraftClip) => void;
+}
+
+/** Clips in order, to be dragged into another by mouse or keyboard. */
+export function ClipList({ clips, onMove, onReplace, onTakeOut }: ClipListProps) {
+  const { state } = useDesk();
+  const pictures = useClipPictures();
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const keys = clips.map(({ key }) => key);
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (over && active.id !== over.id) onMove(keys.indexOf(String(active.id)), keys.indexOf(String(over.id)));
+  };
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <SortableContext items={keys} strategy={verticalListSortingStrategy}>
+        <ol aria-label="Clips in order" className="flex flex-col gap-2">
+          {clips.map((clip, i) => (
+            <ClipRow
+              key={clip.key}
+              clip={clip}
+              number={i + 1}
+              placed={clip.from ? undefined : state.clips.find(({ id }) => id === clip.clipId)}
+              picture={clip.clipId === null ? undefined : pictures.get(clip.clipId)}
+              isOnly={clips.length === 1}
+              onReplace={() => onReplace(clip)}
+              onTakeOut={() => onTakeOut(clip)}
+            />
+          ))}
+        </ol>
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+interface ClipRowProps {
+  clip: DraftClip;
+  number: number;
+  /** Where it is in the film; undefined where it is not yet, or the film is one file. */
+  placed: Clip | undefined;
+  picture: string | undefined;
+  isOnly: boolean;
+  onReplace: () => void;
+  onTakeOut: () => void;
+}
+
+function ClipRow({ clip, number, placed, picture, isOnly, onReplace, onTakeOut }: ClipRowProps) {
+  const { film, player } = useDesk();
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: clip.key });
+  const frames = placed ? rangeLength(shownOfClip(placed)) : (clip.from?.info.frames ?? film.frames);
+  const rate = clip.from?.info.rate ?? film.rate;
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      aria-label={`Clip ${number}: ${clip.name}`}
+      className={`flex flex-col gap-2 rounded-md border bg-raised p-2 ${isDragging ? "relative z-10 border-accent shadow-lg" : "border-line"}`}
+    >
+      <div className="flex items-center gap-2">
+        <button
+          type="button"
+          aria-label={`Move ${clip.name}`}
+          className="cursor-grab touch-none text-soft hover:text-ink"
+          {...attributes}
+          {...listeners}
+        >
+          <GripVertical className="size-4" aria-hidden />
+        </button>
+        <button
+          type="button"
+          aria-label={`Go to ${clip.name}`}
+          disabled={!placed}
+          onClick={() => placed && player?.seek(shownOfClip(placed).start)}
+          className="flex h-10 w-16 shrink-0 items-center justify-center overflow-hidden rounded-sm bg-well"
+        >
+          {clip.from ? (
+            <Poster film={clip.from} ready />
+          ) : (
+            picture && <img src={picture} alt="" className="max-h-full max-w-full" />
+          )}
+        </button>
+        <div className="min-w-0 grow">
+          <p className="truncate text-sm font-medium">
+            {number} {clip.name}
+          </p>
+          <p className="font-mono text-xs text-soft">
+            {formatTimecode(frames, rate)}
+            {clip.from && <span className="ml-2 font-sans text-accent">{clip.clipId ? "replaced" : "new"}</span>}
+          </p>
+        </div>
+        <IconButton label={`Replace ${clip.name}`} onClick={onReplace} disabled={clip.clipId === null}>
+          <Replace className="size-4" aria-hidden />
+        </IconButton>
+        <IconButton label={`Take ${clip.name} out`} onClick={onTakeOut} disabled={isOnly}>
+          <X className="size-4" aria-hidden />
+        </IconButton>
+      </div>
+      {placed && <ClipPoints clip={placed} />}
+    </li>
+  );
+}
+
+/** Where a clip begins and ends, to be set at the playhead while that is in it. */
+function ClipPoints({ clip }: { clip: Clip }) {
+  const { film, player, edits } = useDesk();
+  const here = useFrame(player);
+  const isHere = inRange(here, clip);
+  const at = here - clip.start;
+  const trim = (first: number | null, out: number | null) =>
+    edits.send({ type: "trim-clip", clipId: clip.id, in: first, out });
+  const frameText = (frame: number) => timecodeAt(frame, film.clock);
+  const hint = isHere ? "" : ": move the playhead into the clip first";
+  return (
+    <dl className={`${POINT_ROWS} pl-6 text-xs`}>
+      <PointRow
+        point="in"
+        timecode={clip.in === null ? null : frameText(clip.start + clip.in)}
+        unset="its first frame"
+        hint={`Begin the clip at the playhead${hint}`}
+        clearHint="Show the clip from its first frame"
+        disabled={!isHere || at === 0}
+        onSeek={() => player?.seek(shownOfClip(clip).start)}
+        onSet={() => trim(at, clip.out !== null && clip.out <= at ? null : clip.out)}
+        onClear={() => trim(null, clip.out)}
+      />
+      <PointRow
+        point="out"
+        timecode={clip.out === null ? null : frameText(clip.start + clip.out - 1)}
+        unset="its last frame"
+        hint={`End the clip at the playhead${hint}`}
+        clearHint="Show the clip to its last frame"
+        disabled={!isHere || here === clip.end - 1}
+        onSeek={() => player?.seek(shownOfClip(clip).end - 1)}
+        onSet={() => trim(clip.in !== null && clip.in > at ? null : clip.in, at + 1)}
+        onClear={() => trim(clip.in, null)}
+      />
+    </dl>
+  );
+}

@@ -1,0 +1,66 @@
+import { clsx } from "clsx";
+import { formatRate, type Rate } from "~/core/time/rate";
+import { formatTimecode } from "~/core/time/timecode";
+import { Poster } from "./poster";
+
+/** A film that can be chosen. */
+export interface PickableFilm {
+  id: string;
+  name: string;
+  fingerprint: string | null;
+  info: { picture: { width: number; height: number }; rate: Rate; frames: number };
+}
+
+interface FilmPickerProps {
+  films: readonly PickableFilm[];
+  /** Ids, in the order in which they were chosen. */
+  chosen: readonly string[];
+  /** Whether only one can be chosen. */
+  single?: boolean;
+  onChange: (chosen: string[]) => void;
+}
+
+/** Films of the library to be chosen, of several in an order: each says which it is in that. */
+export function FilmPicker({ films, chosen, single, onChange }: FilmPickerProps) {
+  const toggle = (id: string) => {
+    if (single) return onChange([id]);
+    onChange(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
+  };
+  if (films.length === 0) return <p className="text-sm text-soft">There is no other film in your library.</p>;
+  return (
+    <ul className="flex max-h-80 flex-col gap-1 overflow-y-auto" aria-label="Films to choose from">
+      {films.map(({ id, name, fingerprint, info }) => {
+        const place = chosen.indexOf(id);
+        return (
+          <li key={id}>
+            <button
+              type="button"
+              role={single ? "radio" : "checkbox"}
+              aria-checked={place >= 0}
+              aria-label={name}
+              onClick={() => toggle(id)}
+              className={clsx(
+                "flex w-full items-center gap-3 rounded-md border px-2 py-1.5 text-left",
+                place >= 0 ? "border-accent bg-accent-wash" : "border-transparent hover:bg-well",
+              )}
+            >
+              <span className="w-5 text-center font-display font-semibold text-accent">
+                {place >= 0 && (single ? "●" : place + 1)}
+              </span>
+              <span className="w-16 shrink-0">
+                <Poster film={{ id, fingerprint }} ready />
+              </span>
+              <span className="min-w-0">
+                <span className="block truncate text-sm font-medium">{name}</span>
+                <span className="block text-xs text-soft">
+                  {info.picture.width} × {info.picture.height} · {formatRate(info.rate)} fps ·{" "}
+                  {formatTimecode(info.frames, info.rate)}
+                </span>
+              </span>
+            </button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

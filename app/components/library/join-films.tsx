@@ -1,0 +1,76 @@
+import { Dialog } from "radix-ui";
+import { useEffect, useState } from "react";
+import { useFetcher, useNavigate } from "react-router";
+import { toast } from "sonner";
+import { Button } from "~/components/common/button";
+import { DialogPanel } from "~/components/common/dialog-panel";
+import { FilmPicker, type PickableFilm } from "./film-picker";
+
+interface JoinFilmsProps {
+  /** The film to begin with. */
+  first: PickableFilm;
+  onJoin: (filmIds: string[], name: string) => void;
+  onClose: () => void;
+}
+
+/** Joins films, and says so with a way to the one that they are now. */
+export function useJoin(): (filmIds: string[], name: string) => void {
+  const { submit, data } = useFetcher<{ filmId: string | null; error: string | null }>();
+  const navigate = useNavigate();
+  useEffect(() => {
+    if (data?.error) toast.error(data.error);
+    if (!data?.filmId) return;
+    const open = () => void navigate(`/films/${data.filmId}`);
+    toast("Films joined", { action: { label: "Open", onClick: open } });
+  }, [data, navigate]);
+  return (filmIds, name) =>
+    void submit({ filmIds, name }, { method: "post", action: "/join", encType: "application/json" });
+}
+
+/** "Kite morning.mp4" as the name of a film that is not a file. */
+const titleOf = (name: string): string => name.replace(/\.\w{1,5}$/, "");
+
+/** Makes one film of several: which, in what order, and what it is called. */
+export function JoinFilms({ first, onJoin, onClose }: JoinFilmsProps) {
+  const { data, load } = useFetcher<{ films: PickableFilm[] }>();
+  useEffect(() => void load(`/films/${first.id}/clips`), [load, first.id]);
+  const [chosen, setChosen] = useState<string[]>([first.id]);
+  const [name, setName] = useState(`${titleOf(first.name)} and more`);
+  const canJoin = chosen.length > 1 && name.trim() !== "";
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <DialogPanel title="Join films" width="w-[34rem]">
+        <form
+          className="flex flex-col gap-4"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (!canJoin) return;
+            onJoin(chosen, name.trim());
+            onClose();
+          }}
+        >
+          <p className="text-sm text-soft">
+            Choose the films in the order in which they follow one another. They stay as they are; the new film begins
+            with the work on the first, and its clips can be moved, trimmed, replaced and taken out on the desk.
+          </p>
+          <FilmPicker films={[first, ...(data?.films ?? [])]} chosen={chosen} onChange={setChosen} />
+          <label className="flex flex-col gap-1 text-sm">
+            <span className="text-xs text-soft">Name</span>
+            <input
+              value={name}
+              maxLength={200}
+              onChange={(event) => setName(event.target.value)}
+              className="rounded-md border border-line bg-raised px-2 py-1.5"
+            />
+          </label>
+          <div className="flex justify-end gap-2">
+            <Button onClick={onClose}>Cancel</Button>
+            <Button type="submit" variant="accent" disabled={!canJoin}>
+              {chosen.length > 1 ? `Join ${chosen.length} films` : "Join"}
+            </Button>
+          </div>
+        </form>
+      </DialogPanel>
+    </Dialog.Root>
+  );
+}

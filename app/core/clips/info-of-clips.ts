@@ -1,0 +1,47 @@
+/** What is known of a film that is made of clips before any of it is there. */
+import type { FilmInfo } from "../film-info";
+import { frameToSeconds } from "../time/rate";
+import type { ClipPlan } from "./plan-clips";
+
+/** How the parts of such a film are encoded, and read. */
+export interface ClipFormat {
+  videoCodec: string;
+  soundCodec: string;
+  container: string;
+  /** Units that its time is counted in, of one second. */
+  timescale: number;
+  /** Seconds before a picture at which reading begins. */
+  seekMargin: number;
+}
+
+/**
+ * What is known of a film that is made of clips.
+ *
+ * @param infos of the clips, in order
+ */
+export function infoOfClips(
+  { picture, rate, clips }: ClipPlan,
+  infos: readonly FilmInfo[],
+  format: ClipFormat,
+): FilmInfo {
+  const frames = clips.at(-1)!.end;
+  const sound = { codec: format.soundCodec, index: 0, start: 0 };
+  const hasSound = infos.some(({ audio }) => audio !== null);
+  return {
+    picture,
+    rate,
+    frames,
+    ...{ cutOff: 0, timeBreaks: false, nonSquarePixels: false, interlaced: false, fields: false },
+    grid: {
+      ...{ origin: 0, fileStart: 0, lastPicture: frameToSeconds(frames - 1, rate), even: true, held: 0, longHolds: [] },
+      ...{ seekMargin: format.seekMargin, timeBase: 1 / format.timescale },
+    },
+    audio: hasSound ? sound : null,
+    sounds: hasSound ? [{ ...sound, channels: 2, language: null, title: null }] : [],
+    startTimecode: null,
+    colour: { transfer: "bt709", matrix: "bt709", range: "tv" },
+    videoCodec: format.videoCodec,
+    container: format.container,
+    bytes: infos.reduce((sum, { bytes }) => sum + bytes, 0),
+  };
+}

@@ -1,0 +1,72 @@
+/** A whole analysis that goes where it is waited for: the demo film, the detectors and a real database. */
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, beforeAll, expect, test } from "@jest/globals";
+import type { FrameRange } from "~/core/time/rate";
+import { listAnalysed } from "~/db/analysis.server";
+import { findFilm, setWanted } from "~/db/films.server";
+import { listShots } from "~/db/shots.server";
+import { readActivity } from "~/db/activity.server";
+import { analyseInPasses } from "~/pipelines/analyse-in-passes.server";
+import { readTruth } from "../../demo/truth";
+import { databaseStore } from "./analysis-store.server";
+import { addFilm } from "./films.server";
+import { db, sourceFile, useDatabase } from "./workplace.server";
+
+const truth = readTruth("demo/ferrow-kite-day.truth.json");
+/** The film that is analysed: the first shots of the demo film, three times. */
+const ONCE = truth.shots[3]!.start;
+const starts = [0, 1, 2].flatMap((n) => truth.shots.slice(0, 3).map(({ start }) => start + n * ONCE));
+let folder: string;
+let id: string;
+
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), "glad-pan-order-"));
+  process.env.GLAD_PAN_DATA = join(folder, "data");
+  const [once, thrice] = ["once.mov", "thrice.mov"].map((name) => join(folder, name)) as [string, string];
+  const seconds = String(ONCE / truth.rate[0]);
+  const encode = ["-c:v", "libx264", "-preset", "ultrafast", "-crf", "20", "-bf", "0", "-c:a", "pcm_s16le"];
+  execFileSync("ffmpeg", ["-v", "error", "-i", "demo/ferrow-kite-day.mp4", "-t", seconds, ...encode, once]);
+  execFileSync("ffmpeg", ["-v", "error", "-stream_loop", "2", "-i", once, "-map", "0", "-c", "copy", thrice]);
+  id = await addFilm(thrice, "Thrice.mov", "move");
+});
+afterAll(() => {
+  useDatabase(null);
+  rmSync(folder, { recursive: true });
+});
+
+/** Analyses the film, as a worker does, and gives the ranges in the order in which they were finished. */
+async function analyse(onShots: () => void): Promise<FrameRange[]> {
+  const film = findFilm(db(), id)!;
+  const store = databaseStore(db(), id);
+  const order: FrameRange[] = [];
+  const saveShots: typeof store.saveShots = (shots, ...rest) => {
+    store.saveShots(shots, ...rest);
+    order.push(...shots.map(({ range }) => range));
+    onShots();
+  };
+  const file = { file: sourceFile(film), name: film.name, info: film.info };
+  await analyseInPasses(file, { store: { ...store, saveShots } });
+  return order;
+}
+
+test("an analysis begins where somebody is, goes elsewhere when they do, and finds what there is all the same", async () => {
+  setWanted(db(), id, starts[5]! + 50);
+  const order = (await analyse(() => setWanted(db(), id, 20))).map(({ start }) => start);
+  // After what was finished by then comes what is waited for, and at last what was left.
+  const left = order.indexOf(0);
+  expect(left).toBeGreaterThan(0);
+  expect(left).toBeLessThan(4);
+  expect(order).toEqual([...starts.slice(5, 5 + left), ...starts.slice(0, 5), ...starts.slice(5 + left)]);
+
+  expect(listShots(db(), id).map(({ start }) => start)).toEqual(starts);
+  expect(listAnalysed(db(), id).map(({ start }) => start)).toEqual(starts);
+  const { speech } = readActivity(db(), id, 3 * ONCE)!;
+  for (const offset of [0, ONCE, 2 * ONCE]) {
+    for (const { start, end } of truth.speech.filter((said) => said.end <= ONCE)) {
+      expect(Math.max(...speech.subarray(offset + start, offset + end))).toBeGreaterThan(128);
+    }
+  }
+});

@@ -1,0 +1,31 @@
+/** Several files that are read as one film: a list in ffmpeg's own format, beside the files that it names. */
+import { readFileSync } from "node:fs";
+import { writeFile } from "node:fs/promises";
+import { basename, dirname, join } from "node:path";
+import { frameToSeconds, type Rate } from "~/core/time/rate";
+import { writeAside } from "~/disk/write-aside.server";
+
+/** Only what we name like this is read as a list: any other could lead elsewhere. */
+const LIST_NAME = /^source-[\w-]{1,40}\.ffconcat$/;
+
+export const listName = (id: string): string => `source-${id}.ffconcat`;
+
+export const isClipList = (file: string): boolean => LIST_NAME.test(basename(file));
+
+/** Writes a list of files in its folder, with how many frames each has. */
+export async function writeClipList(
+  list: string,
+  files: readonly { name: string; frames: number }[],
+  rate: Rate,
+): Promise<void> {
+  const entries = files.map(
+    ({ name, frames }) => `file ${name}\nduration ${frameToSeconds(frames, rate).toFixed(6)}\n`,
+  );
+  await writeAside(list, (aside) => writeFile(aside, `ffconcat version 1.0\n${entries.join("")}`));
+}
+
+/** The files that a list names, with their paths. */
+export function filesInList(list: string): string[] {
+  const names = [...readFileSync(list, "utf8").matchAll(/^file ([\w.-]+)$/gm)].map((match) => match[1]!);
+  return names.map((name) => join(dirname(list), name));
+}

@@ -1,0 +1,97 @@
+import type { Box, Size } from "~/core/geometry/box";
+import { framesPerSecond, frameToSeconds, type Rate } from "~/core/time/rate";
+import { writeAside } from "~/disk/write-aside.server";
+import { decodeFrames } from "./decode.server";
+import type { FilmFile } from "./film-file";
+import { REC709_TAGS, startFfmpeg, writing } from "./film-tool.server";
+import { readFrom, soundOnGrid, soundStream } from "./on-grid.server";
+import { readAhead } from "./read-ahead";
+import { writeTo } from "./tool.server";
+
+/** What a clip is brought to. */
+export interface Grid {
+  picture: Size;
+  rate: Rate;
+  frames: number;
+  /** Where the clip is in the picture; black around it, which is none of the picture's active area. */
+  area: Box;
+}
+
+export const CONFORMED_SOUND = { codec: "pcm_s16le", sampleRate: 48_000 };
+const DECODED_AHEAD = 4;
+/** Units that MOV counts time in, for so many frames a second: a frame has a whole number of them. */
+const UNITS_PER_FRAME = 1000;
+const LARGEST_TIMESCALE = 90_000;
+
+/** Units of time in a second in which every frame of a rate begins at a whole one. */
+export const timescaleOf = ({ num }: Rate): number =>
+  num * UNITS_PER_FRAME <= LARGEST_TIMESCALE ? num * UNITS_PER_FRAME : num;
+
+/** The clip's sound, or silence, as long as its picture to the sample. */
+function soundOf(film: FilmFile, { frames, rate }: Grid): { input: string[]; output: string[] } {
+  const { sampleRate, codec } = CONFORMED_SOUND;
+  const samples = Math.round(frameToSeconds(frames, rate) * sampleRate);
+  const encode = ["-c:a", codec, "-ac", "2"];
+  if (!film.info.audio) {
+    return {
+      input: ["-f", "lavfi", "-i", `anullsrc=r=${sampleRate}:cl=stereo,atrim=end_sample=${samples}`],
+      output: ["-map", "1:a:0", ...encode],
+    };
+  }
+  const onGrid = soundOnGrid(film.info, { start: 0, end: film.info.frames }, sampleRate);
+  return {
+    input: readFrom(film, 0),
+    output: ["-map", soundStream(1, film.info), "-af", `${onGrid},apad,atrim=end_sample=${samples}`, ...encode],
+  };
+}
+
+/**
+ * Writes a clip as it is in a film of several: at the film's rate, where every frame is the one shown at its moment, in
+ * its place in the film's picture, in Rec.709, with losses that cannot be seen (H.264 at a constant quality of 10), and
+ * with a sound that is exactly as long, so that such files can be read one after the other without a seam.
+ *
+ * @param onProgress 0 to 1
+ * @throws FilmError if the clip cannot be decoded; CancelledError if the signal is aborted
+ */
+export async function conform(
+  film: FilmFile,
+  grid: Grid,
+  target: string,
+  { onProgress, signal }: { onProgress?: (share: number) => void; signal?: AbortSignal } = {},
+): Promise<void> {
+  const { info, name } = film;
+  const { picture, rate, frames, area } = grid;
+  const sound = soundOf(film, grid);
+  const fits = area.width === info.picture.width && area.height === info.picture.height;
+  const filters = [
+    ...(fits ? [] : [`scale=${area.width}:${area.height}:flags=lanczos`]),
+    ...["setsar=1", `fps=${rate.num}/${rate.den}:round=near`, "tpad=stop=-1:stop_mode=clone"],
+    `pad=${picture.width}:${picture.height}:${area.x}:${area.y}:black`,
+  ];
+  await writeAside(target, async (aside) => {
+    const encoder = startFfmpeg(
+      name,
+      [
+        ...["-y", "-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", `${info.picture.width}x${info.picture.height}`],
+        ...["-r", `${info.rate.num}/${info.rate.den}`, "-i", "pipe:0", ...sound.input],
+        ...["-map", "0:v:0", "-vf", filters.join(","), "-frames:v", String(frames)],
+        ...["-c:v", "libx264", "-preset", "veryfast", "-crf", "10", "-pix_fmt", "yuv420p", "-bf", "0"],
+        ...["-g", String(Math.round(framesPerSecond(rate))), ...REC709_TAGS, ...sound.output],
+        ...["-video_track_timescale", String(timescaleOf(rate)), "-f", "mov", writing(aside)],
+      ],
+      signal,
+    );
+    encoder.stdout.resume();
+    let done = 0;
+    try {
+      for await (const frame of readAhead(decodeFrames(film, { signal }), DECODED_AHEAD)) {
+        await writeTo(encoder, frame);
+        onProgress?.(++done / info.frames);
+      }
+      encoder.stdin.end();
+      await encoder.done;
+    } finally {
+      encoder.kill();
+    }
+  });
+}

@@ -1,0 +1,17 @@
+import { z } from "zod";
+import { Id } from "~/core/ids";
+import { joinFilms } from "~/jobs/clips.server";
+import type { Route } from "./+types/join";
+import { orDiskFull, readJson, whyNot } from "./requests.server";
+
+const Join = z.object({ filmIds: z.array(Id).min(2).max(500), name: z.string().trim().min(1).max(200) });
+
+/** Makes one film of several of the library. */
+export async function action({ request }: Route.ActionArgs) {
+  const { filmIds, name } = await readJson(request, Join);
+  return orDiskFull(async () => {
+    let filmId: string | null = null;
+    const error = await whyNot(async () => (filmId = await joinFilms(filmIds, name)));
+    return { filmId, error };
+  });
+}
