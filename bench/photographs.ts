@@ -1,24 +1,28 @@
-/** Real photographs as ground for made-up films: from a package of Debian's, which is fetched and never kept. */
+/** Real photographs for made-up films: from packages of Debian's, which are fetched and never kept. */
 import { execFileSync } from "node:child_process";
 import { existsSync, mkdtempSync, readdirSync, renameSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 
-const PACKAGE = "mate-backgrounds";
-const NATURE = "usr/share/backgrounds/mate/nature";
+const COLLECTIONS = {
+  nature: { package: "mate-backgrounds", folder: "usr/share/backgrounds/mate/nature" },
+  phone: { package: "lomiri-wallpapers-16.04", folder: "usr/share/backgrounds" },
+};
 
-/** Files of the photographs, in order of their names; fetched the first time. */
-export function photographs(): string[] {
-  const kept = join(tmpdir(), "glad-pan-photographs");
+/** Files of a collection's photographs, in order of their names; fetched the first time. */
+export function photographs(collection: keyof typeof COLLECTIONS = "nature"): string[] {
+  const { package: name, folder } = COLLECTIONS[collection];
+  const kept = join(tmpdir(), `glad-pan-photographs-${collection}`);
   if (!existsSync(kept)) {
-    const folder = mkdtempSync(join(tmpdir(), "glad-pan-fetched-"));
-    execFileSync("apt-get", ["download", PACKAGE], { cwd: folder, stdio: "pipe" });
-    const [archive] = readdirSync(folder);
-    execFileSync("dpkg-deb", ["-x", join(folder, archive!), join(folder, "files")]);
-    renameSync(join(folder, "files"), kept);
+    const fetched = mkdtempSync(join(tmpdir(), "glad-pan-fetched-"));
+    execFileSync("apt-get", ["download", name], { cwd: fetched, stdio: "pipe" });
+    const [archive] = readdirSync(fetched);
+    execFileSync("dpkg-deb", ["-x", join(fetched, archive!), join(fetched, "files")]);
+    renameSync(join(fetched, "files"), kept);
   }
-  const nature = join(kept, NATURE);
-  return readdirSync(nature)
+  const photographed = join(kept, folder);
+  return readdirSync(photographed)
+    .filter((file) => file.endsWith(".jpg"))
     .sort()
-    .map((name) => join(nature, name));
+    .map((file) => join(photographed, file));
 }
