@@ -1,0 +1,93 @@
+/** Going after what a box holds, in small pictures of a shot. */
+import { type Box, boxAround, boxCentre, scaleBox, type Size } from "~/core/geometry/box";
+import type { YuvImage } from "~/core/image/yuv-image";
+import { CorrelationTracker } from "~/core/subjects/marks/correlation-tracker";
+import type { FrameRange } from "~/core/time/rate";
+import type { FilmFile } from "~/media/film-file";
+import { readAhead } from "~/media/read-ahead";
+import { type decodeSmall, scaledFrames } from "~/media/small-frames.server";
+
+/** Frames that are decoded at a time and kept, so that going backwards needs no second decoding. */
+const KEPT_FRAMES = 320;
+/** The picture is looked at in a size in which the marked box has about so many pixels along its shorter side … */
+const WANTED_SIDE = 26;
+/** … but no smaller or larger than this along the picture's longer side. */
+const LEAST_LONG_SIDE = 320;
+const MOST_LONG_SIDE = 960;
+/** A filter needs some pixels to learn from; a smaller box is taken with its surroundings. */
+const MIN_SIDE = 8;
+
+export type DecodeSmall = typeof decodeSmall;
+
+/** Frames of a shot in small, forwards or backwards, decoded a stretch at a time, ahead of where they are asked for. */
+export class SmallFrames {
+  /** Pixels of the film's picture to one of these. */
+  readonly scale: number;
+  private readonly longSide: number;
+  private kept: { start: number; images: YuvImage[]; decoded: ReturnType<DecodeSmall> } | null = null;
+
+  /** @param boxes what is to be looked at, in pixels of the film */
+  constructor(
+    private readonly film: FilmFile,
+    private readonly shot: FrameRange,
+    boxes: readonly Box[],
+    private readonly decode: DecodeSmall,
+    private readonly signal?: AbortSignal,
+  ) {
+    const { picture } = film.info;
+    this.longSide = longSideFor(picture, boxes);
+    this.scale = picture.width / scaledFrames(picture, this.longSide).size.width;
+  }
+
+  async at(frame: number): Promise<YuvImage> {
+    const start = this.shot.start + Math.floor((frame - this.shot.start) / KEPT_FRAMES) * KEPT_FRAMES;
+    if (this.kept?.start !== start) {
+      await this.dispose();
+      const range = { start, end: Math.min(this.shot.end, start + KEPT_FRAMES) };
+      const decoded = readAhead(this.decode(this.film, range, this.signal, this.longSide), KEPT_FRAMES);
+      this.kept = { start, images: [], decoded };
+    }
+    const { images, decoded } = this.kept;
+    while (images.length <= frame - start) images.push((await decoded.next()).value.image);
+    return images[frame - start]!;
+  }
+
+  async dispose(): Promise<void> {
+    await this.kept?.decoded.return(undefined);
+    this.kept = null;
+  }
+}
+
+/** Longer side of the pictures in which a box of the film's picture is followed. */
+function longSideFor({ width, height }: Size, boxes: readonly Box[]): number {
+  const smallest = Math.min(...boxes.map(({ width: w, height: h }) => Math.min(w, h)));
+  const long = Math.max(width, height);
+  return Math.min(long, MOST_LONG_SIDE, Math.max(LEAST_LONG_SIDE, Math.round((long * WANTED_SIDE) / smallest)));
+}
+
+/** Goes after what a box holds, from picture to picture, in the pixels of the film. */
+export class Chase {
+  private readonly tracker: CorrelationTracker;
+  private readonly sides: Size;
+  private readonly small: Size;
+
+  /** @param scale pixels of the film's picture to one of the images */
+  constructor(
+    image: YuvImage,
+    box: Box,
+    private readonly scale: number,
+  ) {
+    const small = scaleBox(box, 1 / scale);
+    this.small = small;
+    this.sides = { width: Math.max(MIN_SIDE, small.width), height: Math.max(MIN_SIDE, small.height) };
+    this.tracker = new CorrelationTracker(image, boxAround(boxCentre(small), this.sides));
+  }
+
+  next(image: YuvImage): { box: Box; seen: boolean } {
+    const { box, seen } = this.tracker.update(image);
+    // In the proportion in which the box was drawn.
+    const growth = box.width / this.sides.width;
+    const size = { width: this.small.width * growth, height: this.small.height * growth };
+    return { box: scaleBox(boxAround(boxCentre(box), size), this.scale), seen };
+  }
+}
