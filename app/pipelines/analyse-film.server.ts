@@ -17,6 +17,7 @@ import { joinRanges } from "~/core/time/ranges";
 import type { FilmFile } from "~/media/film-file";
 import { listen, SECONDS_PER_PIECE } from "~/media/voice.server";
 import { ActiveAreas } from "./active-areas.server";
+import { leadOn } from "./lead-on.server";
 import { type SeenChunk, watchFilm, watchIntervals } from "./watch-film.server";
 
 export interface AnalysedShot {
@@ -217,7 +218,7 @@ class Analyser {
     for (const shot of due) {
       await this.listener.upTo(shot.end / framesPerSecond(info.rate));
       const camera = this.camera.filter(({ frame }) => frame > shot.start && frame < shot.end);
-      const tracks = this.trackShot(shot, camera);
+      const tracks = await this.trackShot(shot, camera);
       const begins = transitions.find(({ frame }) => frame === shot.start) ?? hardTransition(shot.start, "cut");
       const detected = this.detected.filter(({ frame }) => inRange(frame, shot));
       const { active = await this.areas.inShot(shot, detected) } = this.options;
@@ -231,14 +232,25 @@ class Analyser {
     this.options.store.saveShots(finished, this.people, Math.min(done, this.finder.needed));
   }
 
-  private trackShot(shot: FrameRange, camera: CameraStep[]): Track[] {
+  /** The track of what is followed, where it was not detected as well; of the others each may be a piece of it. */
+  private async throughShot(track: Track, shot: FrameRange, camera: CameraStep[]): Promise<Track> {
+    switch (track.kind) {
+      case "object":
+      case "salient":
+        return leadOn(this.film, track, shot, this.options.signal);
+      case "motion":
+        return stayingOn(track, shot, camera, this.film.info.picture);
+      default:
+        return track;
+    }
+  }
+
+  private async trackShot(shot: FrameRange, camera: CameraStep[]): Promise<Track[]> {
     const { picture, rate } = this.film.info;
     const seen = buildTracks(this.detected, shot, rate, picture);
-    // What moves most is there all the time; of the others each may be a piece of it.
     const best = chooseSubject(seen, shot, picture)?.track;
-    const tracks = seen.map((track) =>
-      track === best && track.kind === "motion" ? stayingOn(track, shot, camera, picture) : track,
-    );
+    const whole = best && (await this.throughShot(best, shot, camera));
+    const tracks = whole ? seen.map((track) => (track === best ? whole : track)) : seen;
     const faces = tracks.filter(({ kind }) => kind === "face");
     const turns = speakingTurns(faces, shot, voiced(speechIn(this.voice, shot, rate), rate), rate);
     for (const track of tracks) {

@@ -1,4 +1,4 @@
-import { type Box, scaleBox } from "~/core/geometry/box";
+import { type Box, clipBox, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
 import { type GreyPlane, greyPyramid, PYRAMID_SCALE } from "~/core/image/grey-pyramid";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
@@ -9,9 +9,10 @@ import type { Detection, FrameDetections, TrackKind } from "~/core/subjects/dete
 import { facingOf } from "~/core/subjects/detecting/facing";
 import { movingThings } from "~/core/subjects/detecting/moving";
 import { opticalFlow } from "~/core/subjects/detecting/optical-flow";
-import { salientThing } from "~/core/subjects/detecting/saliency";
+import { salientThings } from "~/core/subjects/detecting/saliency";
 import { sharpnessOf } from "~/core/subjects/detecting/sharpness";
 import { signatureOf } from "~/core/subjects/detecting/signature";
+import { TextFinder } from "~/core/subjects/text/find-texts";
 import { type FrameRange, framesPerSecond, type Rate } from "~/core/time/rate";
 import { Undecoded } from "~/core/time/undecoded";
 import { Detector } from "~/media/detect/detector.server";
@@ -32,8 +33,10 @@ const CHUNK_SECONDS = 8;
 /** Frames that are decoded, and detected that are waited for, while an earlier one is dealt with. */
 const DECODED_AHEAD = 12;
 const DETECTIONS_AHEAD = 3;
-/** A detection this sure needs nothing beside it that merely stands out. */
-const CERTAIN = 0.45;
+/** A camera that moves by so much of the picture's width from one look for text to the next moves clearly. */
+const CAMERA_MOVES = 0.004;
+/** A face this sure needs nothing beside it that merely stands out. */
+const CERTAIN = 0.65;
 
 /** What was seen in a stretch of a film. */
 export interface SeenChunk {
@@ -69,12 +72,16 @@ class StepReader {
   readonly detected: FrameDetections[] = [];
   readonly camera: CameraStep[] = [];
   private readonly propagator: FlowPropagator;
+  private readonly texts = new TextFinder();
   private before: Step | null = null;
+  /** Pixels that the camera has moved by since text was looked for. */
+  private cameraMoved = 0;
 
   constructor(
     private readonly stepFrames: number,
     propagationSteps: number,
     private readonly scale: number,
+    private readonly area: Box,
   ) {
     this.propagator = new FlowPropagator(propagationSteps);
   }
@@ -94,16 +101,19 @@ class StepReader {
         share: rounded(camera.share, 2),
       });
       this.propagator.advance(flow, image);
+      if (camera.share >= 0.5) this.cameraMoved += PYRAMID_SCALE * Math.hypot(camera.tx, camera.ty);
       if (detection) moving.push(...movingThings(this.before.pyramid[0]!, pyramid[0]!, camera));
     }
     this.before = step;
     if (!detection) return;
+    const texts = this.texts.see({ ...image, samples: image.luma }, this.cameraMoved >= CAMERA_MOVES * image.width);
+    this.cameraMoved = 0;
     const detections = [...(await detection.result), ...moving];
     const looked: TrackKind[] = ["face", "motion"];
     if (detection.objects) {
       looked.push("person", "object", "salient");
-      const thing = detections.some(({ score }) => score >= CERTAIN) ? null : salientThing(image);
-      if (thing) detections.push(thing);
+      const hasFace = detections.some(({ kind, score }) => kind === "face" && score >= CERTAIN);
+      if (!hasFace) detections.push(...salientThings(image, this.area));
     }
     for (const detection of detections) {
       const signature = signatureOf(image, detection.kind, detection.box);
@@ -112,21 +122,34 @@ class StepReader {
       if (detection.landmarks) detection.facing = rounded(facingOf(detection.landmarks), 2);
     }
     this.propagator.see(detections, image);
-    this.detected.push({ frame, looked, step: this.stepFrames, detections, plain: plainEdges(image.luma, image) });
+    const plain = plainEdges(image.luma, image);
+    this.detected.push({ frame, looked, step: this.stepFrames, detections, texts, plain });
   }
 }
 
-/** A detection in pixels of the film's picture, to a tenth; what was needed to carry it on is left out. */
-function inPicture(detection: Detection, scale: number): Detection {
+/** A box in pixels of the film's picture, to a tenth. */
+function boxInPicture(box: Box, scale: number): Box {
   const tenth = (value: number) => rounded(value, 1);
-  const place = (box: Box): Box => {
-    const { x, y, width, height } = scaleBox(box, scale);
-    return { x: tenth(x), y: tenth(y), width: tenth(width), height: tenth(height) };
-  };
+  const { x, y, width, height } = scaleBox(box, scale);
+  return { x: tenth(x), y: tenth(y), width: tenth(width), height: tenth(height) };
+}
+
+/** A detection in pixels of the film's picture; what was needed to carry it on is left out. */
+function inPicture(detection: Detection, scale: number): Detection {
+  const place = (box: Box) => boxInPicture(box, scale);
   const { box, propagated } = detection;
   const kept = { ...detection, box: place(box), ...(propagated ? { propagated: propagated.map(place) } : {}) };
   delete kept.landmarks;
   return kept;
+}
+
+/** An area of the film's picture in the small one, its edges on even pixels inside it. */
+function areaInSmall(area: Box | null, size: Size, scale: number): Box {
+  if (!area) return wholeOf(size);
+  const small = clipBox(scaleBox(area, 1 / scale), size);
+  const even = (value: number) => 2 * Math.ceil(value / 2);
+  const [x, y] = [even(small.x), even(small.y)];
+  return { x, y, width: Math.floor(small.x + small.width) - x, height: Math.floor(small.y + small.height) - y };
 }
 
 /** What of a film can not be decoded, to be told while it is; undefined where its pictures' times are not known. */
@@ -159,7 +182,7 @@ export async function* watchFilm(
   // Long enough before that everything that was propagated then has been seen anew or has been given up.
   const warmUp = Math.ceil((propagationSteps * intervals.step) / intervals.objects + 1) * intervals.objects;
   const from = Math.max(begin, range.start - warmUp);
-  const reader = new StepReader(intervals.step, propagationSteps, scale);
+  const reader = new StepReader(intervals.step, propagationSteps, scale, areaInSmall(active, size, scale));
   const detector = new Detector(size);
   const undecoded = await undecodedOf(film, signal);
   const waiting: Step[] = [];
@@ -182,6 +205,7 @@ export async function* watchFilm(
       detected: detected.map((seen) => ({
         ...seen,
         detections: seen.detections.map((each) => inPicture(each, scale)),
+        texts: seen.texts?.map((box) => boxInPicture(box, scale)),
       })),
       camera,
       undecoded: undecoded?.within({ start, end }) ?? [],

@@ -45,7 +45,7 @@ function problemOf(of: PathCase, manner: Manner): AxisProblem {
   const fps = framesPerSecond(of.rate);
   const lengths = new Float64Array(count).fill(width);
   return {
-    goals: axisGoals({ ...of, axis: "x", lengths, fps, headroom: 0, protect: null }),
+    goals: axisGoals({ ...of, axis: "x", lengths, fps, headroom: 0, protect: [] }),
     windowLength: width,
     bounds: [new Float64Array(count).fill(low), new Float64Array(count).fill(high)],
     fixed: new Map(),
@@ -63,7 +63,7 @@ function bound(of: PathCase): number {
 }
 
 const solved = (of: PathCase, manner: Manner) =>
-  solveShot({ ...of, target: TARGET, settings: { ...USUAL_FRAMING, manner }, handKeys: [], protect: null });
+  solveShot({ ...of, target: TARGET, settings: { ...USUAL_FRAMING, manner }, handKeys: [], protect: null, texts: [] });
 
 /** The smoothest moving average that keeps as much inside as another path, or else the one that keeps most. */
 function bestAverage(of: PathCase, inside: number): Float64Array {

@@ -16,7 +16,14 @@ const shown = (of: typeof windows, size = TALL) => shownIn([{ range: shot, windo
 const HD = { width: 1280, height: 720 };
 const TALL = { width: 1080, height: 1920 };
 const RANGE = { start: 100, end: 200 };
-const shot = { ...RANGE, kept: [RANGE], begins: "cut" as const, protect: null, settings: { enlargement: 1.5 } };
+const shot = {
+  ...RANGE,
+  kept: [RANGE],
+  begins: "cut" as const,
+  protect: null,
+  texts: [],
+  settings: { enlargement: 1.5 },
+};
 const kinds = (...args: Parameters<typeof framingLooks>) =>
   framingLooks(...args).map(({ kind, frame }) => [kind, frame]);
 
@@ -45,6 +52,19 @@ describe("second looks", () => {
     expect(cutLooks({ ...shot, begins: "turn" }, 0.53)).toEqual([]);
     expect(cutLooks(shot, 0.9)).toEqual([]);
     expect(cutLooks(shot, undefined)).toEqual([]);
+  });
+
+  test("text that the window cuts, in how many of its frames, and not text that it holds", () => {
+    const text = (width: number): Track => ({
+      id: "text",
+      kind: "text",
+      start: 120,
+      boxes: Array.from({ length: 40 }, () => ({ x: 500 - width / 2, y: 600, width, height: 50 })),
+      confidence: 1,
+    });
+    const looks = (width: number) => framingLooks({ ...shot, texts: [text(width)] }, null, shown(windows), HD);
+    expect(looks(600)).toMatchObject([{ kind: "text-cut", frame: 120, text: "Text cut off in 40 of 40 frames" }]);
+    expect(looks(300)).toEqual([]);
   });
 
   test("a subject that is not certain, with how sure it is", () => {

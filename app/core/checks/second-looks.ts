@@ -18,6 +18,7 @@ export interface SecondLook {
     | "subject-lost"
     | "enlarged"
     | "protected-cut"
+    | "text-cut"
     | "repeated-picture"
     | "undecoded-picture";
   /** Frame to look at. */
@@ -34,6 +35,8 @@ const SHORT_FRAMES = 6;
 const CUT_SHARE = 0.05;
 /** How far it may reach beyond, as a share of its own size. */
 const CUT_TOLERANCE = 0.08;
+/** Of text every letter counts; the box has room beside it. */
+const TEXT_TOLERANCE = 0.01;
 
 /** A window this near the largest one is no zoom. */
 const NEARLY_LARGEST = 0.98;
@@ -56,13 +59,16 @@ export function longestGap(track: Track): FrameRange | null {
   return longest;
 }
 
-/** Frames in which the subject is to be seen and is not shown whole. */
-function framesCut(subject: Track, kept: readonly FrameRange[], shown: ShownAt): number[] {
-  return kept.flatMap(framesOf).filter((frame) => {
-    const box = boxAt(subject, frame);
-    return box !== null && !showsWhole(shown(frame), box, CUT_TOLERANCE * box.width);
+/** Frames in which a track is to be seen. */
+const framesSeen = (track: Track, kept: readonly FrameRange[]): number[] =>
+  kept.flatMap(framesOf).filter((frame) => boxAt(track, frame));
+
+/** Those of them in which it is not shown whole. */
+const framesCut = (track: Track, kept: readonly FrameRange[], shown: ShownAt): number[] =>
+  framesSeen(track, kept).filter((frame) => {
+    const box = boxAt(track, frame)!;
+    return !showsWhole(shown(frame), box, (track.kind === "text" ? TEXT_TOLERANCE : CUT_TOLERANCE) * box.width);
   });
-}
 
 /**
  * What to look at where a shot begins, and in its length.
@@ -96,6 +102,8 @@ export function framingLooks(
   shot: Pick<Shot, "start" | "protect"> & {
     /** What of it is shown; nothing else counts. */
     kept: readonly FrameRange[];
+    /** The text that is over it. */
+    texts: readonly Track[];
     settings: Pick<FramingSettings, "enlargement">;
   },
   subject: Track | null,
@@ -104,7 +112,7 @@ export function framingLooks(
   certainty = 1,
 ): SecondLook[] {
   const looks: SecondLook[] = [];
-  const { kept } = shot;
+  const { kept, texts } = shot;
   const frames = framesIn(kept);
   if (frames === 0) return looks;
   const { start } = kept[0]!;
@@ -134,6 +142,12 @@ export function framingLooks(
   if (cut.length > CUT_SHARE * frames) {
     const text = `What you protect does not fit into the window in ${Math.round((100 * cut.length) / frames)} % of the shot`;
     looks.push({ kind: "protected-cut", frame: cut[0]!, text });
+  }
+  const textFrames = texts.flatMap((text) => framesSeen(text, kept));
+  const textCut = texts.flatMap((text) => framesCut(text, kept, shown)).sort((a, b) => a - b);
+  if (textCut.length > CUT_SHARE * textFrames.length) {
+    const text = `Text cut off in ${new Set(textCut).size} of ${counted(new Set(textFrames).size, "frame")}`;
+    looks.push({ kind: "text-cut", frame: textCut[0]!, text });
   }
   const enlarged = mostEnlarged(kept, shown, picture);
   if (enlarged && enlarged.times > shot.settings.enlargement) {

@@ -85,12 +85,14 @@ export class VersionFramer {
     const set = this.shots.find((settings) => settings.shot.id === id)!;
     const { shot, kept } = set;
     const { settings, protect } = settledShot(set);
-    const subject = followedTrack(framed, this.tracks.get(id) ?? []);
+    const tracks = this.tracks.get(id) ?? [];
+    const texts = tracks.filter(({ kind }) => kind === "text");
+    const subject = followedTrack(framed, tracks);
     const area = shot.active ?? picture;
     const shown = shownIn([{ range: shot, windows: framed.windows }], target);
     return {
       framed,
-      looks: framingLooks({ ...shot, kept, protect, settings }, subject, shown, area, framed.certainty),
+      looks: framingLooks({ ...shot, kept, protect, settings, texts }, subject, shown, area, framed.certainty),
       tellingFrame: tellingFrame(kept.length > 0 ? kept : [shot], subject, shown),
     };
   }

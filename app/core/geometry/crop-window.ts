@@ -14,6 +14,12 @@ export const aspectRatio = (size: Size): number => size.width / size.height;
 export const largestWindowHeight = (picture: Size, aspect: number): number =>
   Math.min(picture.height, picture.width / aspect);
 
+/** Size of the largest window that fits into a picture or a part of it, for a version of a size. */
+export function largestWindow(picture: Size, target: Size): Size {
+  const height = largestWindowHeight(picture, aspectRatio(target));
+  return { width: height * aspectRatio(target), height };
+}
+
 export const windowBox = (window: CropWindow, aspect: number): Box =>
   boxAround(window, { width: window.height * aspect, height: window.height });
 

@@ -18,7 +18,7 @@ const track = (kind: Track["kind"], boxes: (Box | null)[]): Track => ({
 /** Goals of a window that fills the picture one way or has a length of its own. */
 const goalsOn = (axis: "x" | "y", subject: Subject | null, picture = PICTURE, length = WINDOW.width, headroom = 0) => {
   const lengths = new Float64Array(SHOT.end - SHOT.start).fill(length);
-  return axisGoals({ axis, subject, shot: SHOT, picture, lengths, fps: 30, headroom, protect: null });
+  return axisGoals({ axis, subject, shot: SHOT, picture, lengths, fps: 30, headroom, protect: [] });
 };
 const face = { x: 900, y: 200, width: 120, height: 160 };
 const body = { x: 820, y: 180, width: 300, height: 800 };
@@ -88,7 +88,7 @@ describe("goals", () => {
       const boxes = Array.from({ length: 60 }, (_, i) => ({ ...face, x: 700 + speed * i }));
       const lengths = new Float64Array(60).fill(WINDOW.width);
       const subject = { track: { ...track("face", boxes), start: 0 }, body: null };
-      return axisGoals({ axis: "x", subject, shot, picture: PICTURE, lengths, fps: 30, headroom: 0, protect: null })
+      return axisGoals({ axis: "x", subject, shot, picture: PICTURE, lengths, fps: 30, headroom: 0, protect: [] })
         .wanted[30]!;
     };
     expect(going(0)).toBe(760);
@@ -115,7 +115,7 @@ describe("goals", () => {
       lengths,
       fps: 30,
       headroom: 0,
-      protect,
+      protect: [protect, protect, protect],
     });
     expect(goals.protectLower[0]).toBeCloseTo(1800 + 0.015 * WINDOW.width - WINDOW.width / 2);
     expect(goals.protectUpper[2]).toBeCloseTo(PICTURE.width - WINDOW.width / 2);

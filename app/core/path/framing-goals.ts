@@ -5,6 +5,7 @@ import type { Subject } from "../subjects/choosing/subject";
 import { boxAt } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";
 import { focusBox } from "./focus-box";
+import { PROTECT_MARGIN } from "./protected-box";
 
 /** Where the window's centre should be on one axis, frame by frame; NaN where nothing asks for anything. */
 export interface AxisGoals {
@@ -14,7 +15,7 @@ export interface AxisGoals {
   /** The same for the rest of the person. */
   bodyLower: Float64Array;
   bodyUpper: Float64Array;
-  /** The same for what the editor protects. */
+  /** The same for what is protected. */
   protectLower: Float64Array;
   protectUpper: Float64Array;
   /** The best position. */
@@ -32,14 +33,12 @@ export interface GoalsProblem {
   fps: number;
   /** Share of the window's height to be kept free above a head. */
   headroom: number;
-  /** A part of the picture that the editor wants inside. */
-  protect: Box | null;
+  /** What is protected, frame by frame; null where nothing is. */
+  protect: readonly (Box | null)[];
 }
 
 /** Room kept around what must stay inside, in window lengths. */
 const MARGIN = 0.06;
-/** A part that is protected is drawn with the room that it needs. */
-const PROTECT_MARGIN = 0.015;
 /** Eyes belong about a third from the top; they lie at about two fifths of a face's box. */
 const EYE_LINE = 1 / 3;
 const EYES_IN_FACE = 0.4;
@@ -120,14 +119,13 @@ export function axisGoals(problem: GoalsProblem): AxisGoals {
   const count = shot.end - shot.start;
   const goals = blankGoals(count);
   const extent = axis === "x" ? "width" : "height";
-  if (protect) {
-    const [low, high] = [protect[axis], protect[axis] + protect[extent]];
-    lengths.forEach((length, i) => {
-      const bounds = centreBounds(picture[extent], length);
-      const room = [PROTECT_MARGIN, PROTECT_MARGIN] as [number, number];
-      [goals.protectLower[i], goals.protectUpper[i]] = insideInterval(low, high, length, room, bounds);
-    });
-  }
+  protect.forEach((box, i) => {
+    if (!box) return;
+    const [low, high] = [box[axis], box[axis] + box[extent]];
+    const bounds = centreBounds(picture[extent], lengths[i]!);
+    const room = [PROTECT_MARGIN, PROTECT_MARGIN] as [number, number];
+    [goals.protectLower[i], goals.protectUpper[i]] = insideInterval(low, high, lengths[i]!, room, bounds);
+  });
   if (!subject) {
     goals.wanted.fill(picture[extent] / 2);
     return goals;

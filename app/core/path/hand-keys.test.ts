@@ -38,6 +38,7 @@ describe("hand keys with an easing of their own", () => {
       subject: { track, body: null },
       handKeys,
       protect: null,
+      texts: [],
     });
 
   test("that differ are gone between softly in Still as well, which rests everywhere else", () => {

@@ -36,6 +36,7 @@ const shot = (track: Track | null, change: Partial<ShotProblem> = {}): ShotProbl
   subject: track && { track, body: null },
   handKeys: [],
   protect: null,
+  texts: [],
   ...change,
 });
 

@@ -2,6 +2,7 @@ import { type Box, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, centreBounds, clampWindow, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
 import { framesPerSecond, type FrameRange, inRange, type Rate } from "../time/rate";
 import type { Subject } from "../subjects/choosing/subject";
+import type { Track } from "../subjects/tracking/track";
 import type { DensePath } from "./dense-path";
 import { focusBox } from "./focus-box";
 import { axisGoals } from "./framing-goals";
@@ -11,6 +12,7 @@ import { type Key, windowAt } from "./keys";
 import { boundKeys, withinTolerance } from "./key-bounds";
 import { keysAround } from "./keys-around";
 import { type Manner, weightsFor } from "./manner";
+import { protectedBox } from "./protected-box";
 import type { AxisProblem } from "./solve-axis";
 import { solveStretches } from "./solve-stretches";
 import { SolvedProblems } from "./solved-problems";
@@ -31,8 +33,10 @@ export interface ShotProblem {
   rate: Rate;
   settings: FramingSettings & { manner: Manner };
   subject: Subject | null;
-  /** A part of the picture that is to be kept inside where it can be. */
+  /** A part of the picture that is to be kept inside where it can be … */
   protect: Box | null;
+  /** … and the text in it, where that fits. */
+  texts: readonly Track[];
   /** Where the editor has put the window, by frame of the film, and how it gets from there to the next one. */
   handKeys: readonly (CropWindow & { frame: number; easing?: Easing | null })[];
   /** Where the window comes from, if it goes on from the shot before; a hand key on the first frame wins. */
@@ -93,12 +97,19 @@ export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): 
   };
   const height = solve(heightProblem, solved);
   const lengthsOn = { x: height.map((value) => value * aspect), y: height };
+  const inside = Array.from(height, (value, i) =>
+    protectedBox(shot.start + i, protect, problem.texts, { width: value * aspect, height: value }),
+  );
   const place = (axis: "x" | "y") => {
     const extent = axis === "x" ? "width" : "height";
     const lengths = lengthsOn[axis];
     const bounds = Array.from(lengths, (length) => centreBounds(picture[extent], length));
     const placeProblem = {
-      goals: axisGoals({ axis, subject, shot, picture, lengths, fps, headroom: settings.headroom / 100, protect }),
+      goals: axisGoals({
+        ...{ axis, subject, shot, picture, lengths, fps },
+        headroom: settings.headroom / 100,
+        protect: inside,
+      }),
       bounds: [Float64Array.from(bounds, ([low]) => low), Float64Array.from(bounds, ([, high]) => high)] as const,
       windowLength: lengths.reduce((most, length) => Math.max(most, length), 0),
       fixed: fixedOn(axis),

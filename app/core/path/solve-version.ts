@@ -113,6 +113,7 @@ function frameInPicture(
       settings: { ...settings, manner },
       subject,
       protect,
+      texts: tracks.filter(({ kind }) => kind === "text"),
       handKeys,
       startAt,
     };

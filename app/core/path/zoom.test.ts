@@ -29,6 +29,7 @@ const solve = (track: Track, zoom: Zoom, more: Partial<ShotProblem> = {}) =>
     subject: { track, body: null },
     handKeys: [],
     protect: null,
+    texts: [],
     ...more,
   });
 

@@ -5,6 +5,7 @@ import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import type { OwnSetting } from "../state/use-shot-edits";
 import { TickBox } from "~/components/common/tick-box";
+import { largestWindow } from "~/core/geometry/crop-window";
 import { mostZoom } from "~/core/path/zoom-goals";
 import { ActiveArea } from "./active-area";
 import { BulkSettings } from "./bulk-settings";
@@ -12,6 +13,7 @@ import { FramingControls } from "./framing-controls";
 import { ShotBegin } from "./shot-begin";
 import { ShotName } from "../shots/shot-name";
 import { SubjectChoice } from "./subject-choice";
+import { TextAreas } from "./text-areas";
 import { TrackTools } from "./track-tools";
 import { WindowHere } from "./window-here";
 import { useShotHere } from "../picture/use-player";
@@ -68,6 +70,12 @@ function ShotSettings() {
           )}
         </div>
         <OwnAnswer shot={shot} setting="protect" />
+        <TextAreas
+          shot={shot}
+          window={largestWindow(shot.active ?? film.picture, version)}
+          onEdit={subjectEdits.editTrack}
+          onSeek={(at) => player?.seek(at)}
+        />
         <ActiveArea
           shot={shot}
           shots={shots}

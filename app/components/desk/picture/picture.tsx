@@ -5,6 +5,7 @@ import { assertNever } from "~/core/assert-never";
 import { arrowDirection } from "~/components/common/arrow-step";
 import type { Box, Size } from "~/core/geometry/box";
 import { clampWindow, type CropWindow, windowBox } from "~/core/geometry/crop-window";
+import { boxAt } from "~/core/subjects/tracking/track";
 import { wholePixels } from "../inspector/active-area";
 import { useDesk } from "../state/desk-context";
 import { type DeskShot, shotAt } from "../state/desk-types";
@@ -13,7 +14,7 @@ import { type Drawing, DRAWING_LABEL } from "./drawing";
 import { MarkLayer } from "./mark-layer";
 import type { Player } from "./player";
 import { PictureSubjects } from "./picture-subjects";
-import { useOnFrame, useShotHere } from "./use-player";
+import { useFrame, useOnFrame, useShotHere } from "./use-player";
 
 export interface PictureProps {
   videoRef: (video: HTMLVideoElement | null) => void;
@@ -130,6 +131,7 @@ export function Picture({ videoRef, notice }: PictureProps) {
         />
         <Bars player={player} shots={shots} picture={picture} />
         <ProtectedPart player={player} shots={shots} />
+        <TextHere player={player} shots={shots} />
         {drawing && player && <DrawingLayer drawing={drawing} player={player} />}
       </svg>
       {notice && (
@@ -193,7 +195,21 @@ function Bars({ player, shots, picture }: { player: Player | null; shots: DeskSh
 /** The part of the picture that is protected in the shot on screen. */
 function ProtectedPart({ player, shots }: { player: Player | null; shots: DeskShot[] }) {
   const part = useShotHere(player, shots)?.protect;
-  if (!part) return null;
+  return part && <KeptPart part={part} />;
+}
+
+/** The text over the frame on screen. */
+function TextHere({ player, shots }: { player: Player | null; shots: DeskShot[] }) {
+  const frame = useFrame(player);
+  const tracks = shotAt(shots, frame)?.tracks ?? [];
+  return tracks.map((track) => {
+    const part = track.kind === "text" ? boxAt(track, frame) : null;
+    return part && <KeptPart key={track.id} part={part} />;
+  });
+}
+
+/** A part of the picture that the window keeps inside where it can. */
+function KeptPart({ part }: { part: Box }) {
   return (
     <rect
       {...part}

@@ -1,7 +1,7 @@
 import type { Size } from "../../geometry/box";
 import type { FrameRange } from "../../time/rate";
 import { letterOf } from "./people";
-import { rankTracks } from "./rank";
+import { rankTracks, type SubjectTrack } from "./rank";
 import type { Track } from "../tracking/track";
 
 /** Somebody of the film, as the cast needs to know them. */
@@ -18,7 +18,7 @@ export interface CastMember {
   name: string | null;
   /** Which colour is theirs. */
   colour: number;
-  track: Track;
+  track: SubjectTrack;
   reason: string;
 }
 

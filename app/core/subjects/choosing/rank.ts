@@ -1,10 +1,15 @@
 import { boxArea, boxCentre, type Size } from "../../geometry/box";
 import { rangeLength, type FrameRange } from "../../time/rate";
+import type { SubjectKind } from "../detecting/detection";
 import { type Track, visibleFrames } from "../tracking/track";
+
+/** A track of what can be followed. */
+export type SubjectTrack = Track & { kind: SubjectKind };
+const isSubject = (track: Track): track is SubjectTrack => track.kind !== "text";
 
 /** A track with what speaks for following it. */
 export interface RankedTrack {
-  track: Track;
+  track: SubjectTrack;
   /** 0 to about 1. */
   score: number;
   /** Share of the shot in which it is seen. */
@@ -12,15 +17,17 @@ export interface RankedTrack {
   reason: string;
 }
 
-const KIND_WEIGHT: Record<Track["kind"], number> = {
+const KIND_WEIGHT: Record<SubjectKind, number> = {
   mark: 3,
   face: 1,
   person: 0.72,
   object: 0.5,
   motion: 0.4,
-  salient: 0.25,
+  salient: 0.55,
 };
-const KIND_WORD: Record<Track["kind"], string> = {
+/** What is left of the weight of what stands out where that is least sure. */
+const UNSURE_SHARE = 0.3;
+const KIND_WORD: Record<SubjectKind, string> = {
   mark: "marked by you",
   face: "face",
   person: "person",
@@ -42,7 +49,7 @@ const WEIGHTS = {
   motion: 0.04,
   known: 0.04,
 };
-/** Share of a shot for which a thing must be seen for its size to be a measure for others. */
+/** Share of a shot for which a thing must be seen to count in full, and for its size to be a measure for others. */
 const LASTING = 0.25;
 /** Height of a face, in pictures, beyond which larger is no better. */
 const LARGE_FACE = 0.3;
@@ -82,11 +89,12 @@ const speakingFrames = ({ speaking = [] }: Track): number =>
  * @param before who was followed in the shot before
  */
 export function rankTracks(
-  tracks: readonly Track[],
+  all: readonly Track[],
   shot: FrameRange,
   picture: Size,
   before: string | null = null,
 ): RankedTrack[] {
+  const tracks = all.filter(isSubject);
   const total = rangeLength(shot);
   const sharpest = Math.max(1e-9, ...tracks.map(({ sharpness = 0 }) => sharpness));
   const figures = new Map(tracks.map((track) => [track.id, figuresOf(track, picture)]));
@@ -110,7 +118,9 @@ export function rankTracks(
       WEIGHTS.speaking * Math.sqrt(speaking) +
       WEIGHTS.motion * Math.min(1, speed / FULL_SPEED) +
       WEIGHTS.known * (before && track.who === before ? 1 : 0);
-    return { track, score: KIND_WEIGHT[track.kind] * merit, presence, reason: "" };
+    const sure = track.kind === "salient" ? UNSURE_SHARE + (1 - UNSURE_SHARE) * track.confidence : 1;
+    const lasting = Math.min(1, presence / LASTING);
+    return { track, score: KIND_WEIGHT[track.kind] * sure * lasting * merit, presence, reason: "" };
   });
   ranked.sort((a, b) => b.score - a.score);
   for (const entry of ranked) entry.reason = reasonFor(entry, ranked, figures, before);

@@ -1,9 +1,10 @@
 import type { PlainEdges } from "../../shots/plain-edges";
 import { boxIou, type Box, type Point } from "../../geometry/box";
 
-/** What a track can be of. */
-export const TRACK_KINDS = ["face", "person", "object", "motion", "salient", "mark"] as const;
+/** What a track can be of. Text is no subject: it is kept in the window, and never followed. */
+export const TRACK_KINDS = ["face", "person", "object", "motion", "salient", "mark", "text"] as const;
 export type TrackKind = (typeof TRACK_KINDS)[number];
+export type SubjectKind = Exclude<TrackKind, "text">;
 
 /** Where the parts of a face are; right and left are the person's own. */
 export interface Landmarks {
@@ -45,6 +46,8 @@ export interface FrameDetections {
   /** Frames from one propagated box to the next. */
   step: number;
   detections: Detection[];
+  /** Text that has been in the same place for a while, if it was looked for. */
+  texts?: Box[];
   /** How far the frame is plain from its edges. */
   plain?: PlainEdges;
 }

@@ -3,7 +3,7 @@ import { texture, yuvPicture } from "../../../../tests/support/yuv-picture";
 import { joinTracklets } from "../tracking/join-tracklets";
 import type { Tracklet } from "../tracking/associate";
 import { facePatches, mouthMovement } from "./mouth";
-import { salientThing } from "./saliency";
+import { salientThings } from "./saliency";
 import { sharpnessOf } from "./sharpness";
 
 describe("what stands out", () => {
@@ -12,14 +12,16 @@ describe("what stands out", () => {
       const grey = 110 + 25 * texture(x, y);
       return Math.hypot(x - 210, y - 80) < 22 ? [210, 60, 40] : [grey, grey + 5, grey];
     });
-    const { kind, box } = salientThing(thing)!;
+    const [found, ...others] = salientThings(thing);
+    const { kind, box } = found!;
     expect(kind).toBe("salient");
+    expect(others).toEqual([]);
     expect(Math.abs(box.x + box.width / 2 - 210)).toBeLessThan(16);
     expect(Math.abs(box.y + box.height / 2 - 80)).toBeLessThan(16);
   });
 
   test("is nothing in an even picture", () => {
-    expect(salientThing(yuvPicture(320, 180, (x, y) => [120 + 20 * texture(x, y), 120, 120]))).toBeNull();
+    expect(salientThings(yuvPicture(320, 180, (x, y) => [120 + 20 * texture(x, y), 120, 120]))).toEqual([]);
   });
 });
 

@@ -1,90 +1,190 @@
 /**
- * What stands out in a picture in which nothing known is seen and nothing moves: contrast of lightness and colour
- * between centre and surround at several sizes (after Itti, Koch and Niebur 1998, without orientations).
+ * What stands out in a picture, as whole things: how much the colours have to change on the easiest way to a place from
+ * the picture's border (the geodesic saliency of Wei, Wen, Zhu and Sun, 2012, over a grid of cells). What lies behind is
+ * reached by small steps; a thing only over its edge, and then all of it is as far away.
  */
-import { scaleBox, type Size } from "../../geometry/box";
+import { type Box, moveBox, scaleBox, type Size, wholeOf } from "../../geometry/box";
 import { connectedCells } from "../../image/connected-cells";
 import type { YuvImage } from "../../image/yuv-image";
-import { LumaPlane } from "../../shots/luma-plane";
+import { median } from "../../median";
+import { type LabCells, labCells } from "./lab-cells";
 import type { Detection } from "./detection";
 
 /** Side of a cell, in pixels. */
-const CELL = 8;
-/** Half the side of the centre, in cells; the surround is three times as wide. */
-const RADII = [1, 2, 4];
-/** Cells with at least this share of the greatest contrast belong to what stands out. */
-const REGION_SHARE = 0.5;
-/** The greatest contrast stands out when it is so many times the mean. */
-const LEAST_PROMINENCE = 2.2;
-/** … and at least this, summed over sizes and channels of 0 to 255. */
-const LEAST_CONTRAST = 60;
-/** What takes more of the picture than this is no thing in it, but the picture itself. */
-const MAX_SHARE = 0.2;
+const CELL = 6;
+/** Steps up to the usual difference of neighbouring cells cost nothing, within these limits. */
+const LEAST_STEP = 4;
+const MOST_STEP = 40;
 /** How far from the middle, in half pictures, interest has fallen to about a third. */
-const MIDDLE = 1.1;
+const MIDDLE = 1.6;
+/** Columns and rows at a thing's edge with less than this share of its fullest are not counted as of it: an arm is lower
+ * than what it holds, and whatever stands on a foot is as wide as its widest part. */
+const LEAST_COLUMN = 0.45;
+const LEAST_ROW = 0.25;
+/** A thing holds at least this share of all that stands out. */
+const LEAST_MASS = 0.12;
+const MAX_THINGS = 4;
+/** What takes more of the picture than this is no thing in it, but the picture itself. */
+const MAX_SHARE = 0.6;
+/** So many times the usual difference of neighbours is as clear as it gets, and so many are nothing. */
+const CLEAR = 12;
+const NOTHING = 2;
 
-/** Means of blocks of a plane. */
-function cellsOf(plane: Uint8Array, stride: number, side: number, columns: number, rows: number): LumaPlane {
-  const out = new Float32Array(columns * rows);
-  for (let y = 0; y < rows * side; y++) {
-    const row = Math.floor(y / side) * columns;
-    for (let x = 0; x < columns * side; x++) out[row + Math.floor(x / side)]! += plane[y * stride + x]!;
+/** The steps between neighbouring cells that are free, by what is usual in the picture. */
+function freeStep(cells: LabCells): number {
+  const { width, height } = cells;
+  const steps: number[] = [];
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x + 1 < width; x++) steps.push(apart(cells, y * width + x, y * width + x + 1));
   }
-  return new LumaPlane(
-    out.map((sum) => sum / (side * side)),
-    columns,
-    rows,
-  );
+  return Math.min(MOST_STEP, Math.max(LEAST_STEP, median(steps)));
 }
 
-/** Mean of the cells around one, as far as they are in the picture. */
-function meanAround(plane: LumaPlane, x: number, y: number, radius: number): number {
-  const left = Math.max(0, x - radius);
-  const top = Math.max(0, y - radius);
-  const width = Math.min(plane.columns, x + radius + 1) - left;
-  const height = Math.min(plane.rows, y + radius + 1) - top;
-  return plane.sum(left, top, width, height) / (width * height);
-}
+const apart = ({ lightness, a, b }: LabCells, i: number, j: number): number =>
+  Math.hypot(lightness[i]! - lightness[j]!, a[i]! - a[j]!, b[i]! - b[j]!);
 
-/** Contrast of each cell with what is around it. */
-function contrasts(image: YuvImage, { width: columns, height: rows }: Size): Float32Array {
-  const half = image.width >> 1;
-  const planes = [
-    { plane: cellsOf(image.luma, image.width, CELL, columns, rows), weight: 1 },
-    { plane: cellsOf(image.blue, half, CELL / 2, columns, rows), weight: 2.5 },
-    { plane: cellsOf(image.red, half, CELL / 2, columns, rows), weight: 2.5 },
-  ];
-  const out = new Float32Array(columns * rows);
-  for (let y = 0; y < rows; y++) {
-    for (let x = 0; x < columns; x++) {
-      let sum = 0;
-      for (const { plane, weight } of planes) {
-        for (const radius of RADII) {
-          const apart = meanAround(plane, x, y, radius) - meanAround(plane, x, y, 3 * radius);
-          sum += weight * Math.abs(apart);
-        }
+/**
+ * The least sum of steps from the border to each cell. Passes forwards and backwards over the grid hand the least on from
+ * neighbour to neighbour, until nothing changes.
+ */
+function geodesicDistances(cells: LabCells, free: number): Float64Array {
+  const { width, height } = cells;
+  const distance = new Float64Array(width * height).fill(Infinity);
+  for (let x = 0; x < width; x++) distance[x] = distance[(height - 1) * width + x] = 0;
+  for (let y = 0; y < height; y++) distance[y * width] = distance[y * width + width - 1] = 0;
+  let changed = true;
+  const reach = (to: number, from: number) => {
+    if (distance[from]! >= distance[to]!) return;
+    const way = distance[from]! + Math.max(0, apart(cells, from, to) - free);
+    if (way >= distance[to]!) return;
+    distance[to] = way;
+    changed = true;
+  };
+  while (changed) {
+    changed = false;
+    for (let y = 1; y < height - 1; y++) {
+      for (let x = 1; x < width - 1; x++) {
+        const at = y * width + x;
+        for (const from of [at - width - 1, at - width, at - width + 1, at - 1]) reach(at, from);
       }
-      const away = Math.hypot((2 * x) / columns - 1, (2 * y) / rows - 1);
-      out[y * columns + x] = sum * Math.exp(-((away / MIDDLE) ** 2));
+    }
+    for (let y = height - 2; y > 0; y--) {
+      for (let x = width - 2; x > 0; x--) {
+        const at = y * width + x;
+        for (const from of [at + width + 1, at + width, at + width - 1, at + 1]) reach(at, from);
+      }
+    }
+  }
+  return distance;
+}
+
+/** The level that parts values best into two groups (Otsu, 1979). */
+function otsu(values: Float64Array, top: number): number {
+  const bins = 64;
+  const counts = new Float64Array(bins);
+  for (const value of values) counts[Math.min(bins - 1, Math.floor((bins * value) / top))]!++;
+  let total = 0;
+  counts.forEach((count, bin) => (total += bin * count));
+  let [below, sum, best, level] = [0, 0, 0, 0];
+  for (let bin = 0; bin < bins - 1; bin++) {
+    below += counts[bin]!;
+    sum += bin * counts[bin]!;
+    const above = values.length - below;
+    if (below === 0 || above === 0) continue;
+    const between = below * above * (sum / below - (total - sum) / above) ** 2;
+    if (between > best) [best, level] = [between, bin + 1];
+  }
+  return (level * top) / bins;
+}
+
+/** Cells that belong, without lines and specks that a square of 3 × 3 does not fit into. */
+function opened(belongs: Uint8Array, { width, height }: Size): Uint8Array {
+  const out = new Uint8Array(belongs.length);
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1; x < width - 1; x++) {
+      let whole = true;
+      for (let dy = -width; dy <= width && whole; dy += width) {
+        for (let dx = -1; dx <= 1; dx++) if (!belongs[y * width + x + dy + dx]) whole = false;
+      }
+      if (!whole) continue;
+      for (let dy = -width; dy <= width; dy += width) {
+        for (let dx = -1; dx <= 1; dx++) out[y * width + x + dy + dx] = 1;
+      }
     }
   }
   return out;
 }
 
-/** The region that stands out most; null if the picture is even. */
-export function salientThing(image: YuvImage): Detection | null {
-  const size = { width: Math.floor(image.width / CELL), height: Math.floor(image.height / CELL) };
-  const contrast = contrasts(image, size);
-  let peak = 0;
-  let mean = 0;
-  for (let i = 0; i < contrast.length; i++) {
-    if (contrast[i]! > contrast[peak]!) peak = i;
-    mean += contrast[i]! / contrast.length;
+/** The part of a region from the first column or row that is full enough to the last. */
+function trimmed(sums: readonly number[], share: number): [number, number] {
+  const least = share * Math.max(...sums);
+  return [sums.findIndex((sum) => sum >= least), sums.findLastIndex((sum) => sum >= least) + 1];
+}
+
+/** A thing with its share of all that stands out. */
+interface Mass {
+  box: Box;
+  mass: number;
+}
+
+function masses(saliency: Float64Array, belongs: Uint8Array, grid: Size): Mass[] {
+  const seen = new Set<number>();
+  const found: Mass[] = [];
+  let all = 0;
+  for (const start of belongs.keys()) {
+    if (!belongs[start] || seen.has(start)) continue;
+    const { cells, box } = connectedCells(grid, start, (cell) => belongs[cell] === 1);
+    const columns = new Array<number>(box.width).fill(0);
+    const rows = new Array<number>(box.height).fill(0);
+    let mass = 0;
+    for (const cell of cells) {
+      seen.add(cell);
+      mass += saliency[cell]!;
+      columns[(cell % grid.width) - box.x]! += saliency[cell]!;
+      rows[Math.floor(cell / grid.width) - box.y]! += saliency[cell]!;
+    }
+    all += mass;
+    const [left, right] = trimmed(columns, LEAST_COLUMN);
+    const [top, bottom] = trimmed(rows, LEAST_ROW);
+    found.push({ box: { x: box.x + left, y: box.y + top, width: right - left, height: bottom - top }, mass });
   }
-  const prominence = contrast[peak]! / Math.max(mean, 1);
-  if (prominence < LEAST_PROMINENCE || contrast[peak]! < LEAST_CONTRAST) return null;
-  const threshold = REGION_SHARE * contrast[peak]!;
-  const { box } = connectedCells(size, peak, (cell) => contrast[cell]! >= threshold);
-  if (box.width * box.height > MAX_SHARE * size.width * size.height) return null;
-  return { kind: "salient", box: scaleBox(box, CELL), score: Math.min(1, prominence / (3 * LEAST_PROMINENCE) + 0.3) };
+  return found.map(({ box, mass }) => ({ box, mass: mass / all })).sort((a, b) => b.mass - a.mass);
+}
+
+/**
+ * The things that stand out in a picture, the one with most first; none if it is even. Their score tells how clear they
+ * are: how far the furthest is from the border, in steps that are usual in this picture.
+ *
+ * @param area the part of the picture that is not bars, its corner at even pixels
+ * @returns boxes in pixels of the picture
+ */
+export function salientThings(image: YuvImage, area = wholeOf(image)): Detection[] {
+  const cells = labCells(image, CELL, area);
+  if (cells.width < 3 || cells.height < 3) return [];
+  const free = freeStep(cells);
+  const distance = geodesicDistances(cells, free);
+  const sorted = distance.slice().sort();
+  const top = sorted[Math.floor(0.99 * sorted.length)]!;
+  const trust = Math.min(1, Math.max(0, (top / free - NOTHING) / (CLEAR - NOTHING)));
+  if (trust === 0) return [];
+  const saliency = distance.map((value, i) => {
+    const away = Math.hypot(
+      (2 * (i % cells.width)) / cells.width - 1,
+      (2 * Math.floor(i / cells.width)) / cells.height - 1,
+    );
+    return Math.min(1, value / top) * Math.exp(-((away / MIDDLE) ** 2));
+  });
+  const level = otsu(saliency, 1);
+  const belongs = opened(
+    Uint8Array.from(saliency, (value) => (value > level ? 1 : 0)),
+    cells,
+  );
+  return masses(saliency, belongs, cells)
+    .filter(({ box, mass }) => mass >= LEAST_MASS && box.width * box.height < MAX_SHARE * cells.width * cells.height)
+    .slice(0, MAX_THINGS)
+    .map(({ box, mass }) => ({
+      kind: "salient",
+      box: moveBox(scaleBox(box, CELL), area),
+      score: trust * mass ** 0.25,
+    }));
 }

@@ -4,8 +4,9 @@ import { associate, type Tracklet } from "./associate";
 import type { FrameDetections, TrackKind } from "../detecting/detection";
 import { fillTrack } from "./fill-track";
 import { joinPieces } from "./join-pieces";
+import { textTracks } from "../text/text-tracks";
 import { joinTracklets } from "./join-tracklets";
-import { withoutMergers } from "./stay";
+import { farEnd, withoutHolder, withoutMergers } from "./stay";
 import { boxAt, joinTracks, seenTogether, type Track, visibleFrames } from "./track";
 
 interface KindRules {
@@ -28,7 +29,7 @@ const RULES = {
   person: { highScore: 0.45, reach: 0.6, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.42, leastSeconds: 0.6 },
   object: { highScore: 0.45, reach: 1, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.38, leastSeconds: 0.6 },
   motion: { highScore: 0.6, reach: 1.6, maxGapSeconds: 1, joinSeconds: 2, leastScore: 0, leastSeconds: 0.8 },
-  salient: { highScore: 0.6, reach: 0.8, maxGapSeconds: 2, joinSeconds: 0, leastScore: 0, leastSeconds: 0.6 },
+  salient: { highScore: 0.15, reach: 0.8, maxGapSeconds: 2, joinSeconds: 3, leastScore: 0.1, leastSeconds: 0.6 },
 } satisfies Partial<Record<TrackKind, KindRules>>;
 type FoundKind = keyof typeof RULES;
 const FOUND_KINDS = Object.keys(RULES) as FoundKind[];
@@ -37,6 +38,8 @@ const FOUND_KINDS = Object.keys(RULES) as FoundKind[];
 const MIN_DENSITY = 0.35;
 /** A thing that is seen in this share of a shot makes up for all that merely moves or stands out. */
 const LASTING_SHARE = 0.3;
+/** What lies within text in this share of its frames is part of it. */
+const TEXT_SHARE = 0.5;
 /** The part of a person's box, from its top, in which the middle of the face is. */
 const HEAD_PART = 0.55;
 /** A thing that is not seen any more is taken to be where the flow has it for so long. */
@@ -103,6 +106,12 @@ function joinFacesToPersons(tracks: Track[]): void {
   }
 }
 
+/** A tracklet without the sightings of what is not known by its kind in which more was taken for it than it is. */
+function wellSeen(tracklet: Tracklet, picture: Size): Tracklet {
+  if (tracklet.kind === "salient") return withoutHolder(tracklet);
+  return tracklet.kind === "motion" ? farEnd(withoutMergers(tracklet), picture) : tracklet;
+}
+
 /**
  * All tracks of one shot from what the detectors saw in it. Ids are unique in the film: the shot's first frame and
  * a serial, such as "s120-face-1".
@@ -115,7 +124,7 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
     const { highScore, reach, maxGapSeconds, joinSeconds } = RULES[kind];
     const maxGapFrames = Math.max(2 * interval, Math.round(maxGapSeconds * fps));
     const found = associate(detected, kind, shot, { highScore, reach, maxGapFrames });
-    const pieces = kind === "motion" ? found.map(withoutMergers) : found;
+    const pieces = found.map((tracklet) => wellSeen(tracklet, picture));
     const joined = joinTracklets(pieces, {
       maxGapFrames: Math.round(joinSeconds * fps),
       reach: 2,
@@ -139,9 +148,39 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
   const faces = tracksOf("face", inShot);
   const known = withFaces(inShot, faces);
   const others = FOUND_KINDS.filter((kind) => kind !== "face").flatMap((kind) => tracksOf(kind, known));
-  const tracks = [...faces, ...others];
+  const tracks = [...faces, ...others].map((track) =>
+    track.kind === "salient" ? surerIfMoving(track, inShot) : track,
+  );
   joinFacesToPersons(tracks);
-  return withoutShadows(oneFaceEach(tracks), shot);
+  const texts = textTracks(inShot, shot, picture);
+  return [...withoutShadows(withoutText(oneFaceEach(tracks), texts), shot), ...texts];
+}
+
+/** What moves or stands out and is text is nothing else. */
+function withoutText(tracks: readonly Track[], texts: readonly Track[]): Track[] {
+  return tracks.filter(
+    (track) => (track.kind !== "motion" && track.kind !== "salient") || shareWithin(track, texts) < TEXT_SHARE,
+  );
+}
+
+/** Share of a box that lies in what moves, from which it moves itself. */
+const MOVING_PART = 0.6;
+/** How sure it is that something which moves by itself whenever anything does, and stands out, is a thing. */
+const MOVING_CONFIDENCE = 0.75;
+
+/** What stands out little, but moves where anything does, is surely a thing. */
+function surerIfMoving(track: Track, frames: readonly FrameDetections[]): Track {
+  let moves = 0;
+  let asked = 0;
+  for (const { frame, detections } of frames) {
+    const box = boxAt(track, frame);
+    const moving = detections.filter(({ kind }) => kind === "motion");
+    if (!box || moving.length === 0) continue;
+    asked++;
+    if (moving.some((other) => intersectionArea(box, other.box) > MOVING_PART * boxArea(box))) moves++;
+  }
+  const confidence = asked === 0 ? 0 : (MOVING_CONFIDENCE * moves) / asked;
+  return confidence > track.confidence ? { ...track, confidence } : track;
 }
 
 /** Faces of one person that are never seen together are one face, which was not seen for a while. */
@@ -178,12 +217,14 @@ function shareWithin(track: Track, others: readonly Track[]): number {
   return seen > 0 ? within / seen : 1;
 }
 
-/** Of what merely moves or stands out, only what is there where nothing known is to be seen for long. */
+/** Of what merely moves or stands out, only what is there where nobody is to be seen for long, and is nothing known. */
 function withoutShadows(tracks: readonly Track[], shot: FrameRange): Track[] {
-  const lasting = (track: Track) => visibleFrames(track) > LASTING_SHARE * (shot.end - shot.start);
   const known = tracks.filter(({ kind }) => kind !== "motion" && kind !== "salient");
-  if (known.some(lasting)) return known;
-  const moving = joinPieces(tracks.filter((track) => track.kind === "motion" && shareWithin(track, known) < 0.5));
-  if (moving.some(lasting)) return [...known, ...moving];
-  return [...known, ...moving, ...tracks.filter(({ kind }) => kind === "salient")];
+  const isSomebody = (track: Track) =>
+    (track.kind === "face" || track.kind === "person") &&
+    visibleFrames(track) > LASTING_SHARE * (shot.end - shot.start);
+  if (known.some(isSomebody)) return known;
+  const unknown = tracks.filter((track) => !known.includes(track) && shareWithin(track, known) < 0.5);
+  const moving = joinPieces(unknown.filter(({ kind }) => kind === "motion"));
+  return [...known, ...moving, ...unknown.filter(({ kind }) => kind === "salient")];
 }

@@ -13,14 +13,53 @@ const TOO_LARGE = 1.6;
 /** A box this near the picture's edge, as a share of the picture's longer side, is leaving it or coming in. */
 const AT_EDGE = 0.01;
 
+const areaOf = ({ detection }: Sighting) => boxArea(detection.box);
+
 /** Leaves out the sightings in which a thing was taken together with one that it passed. */
 export function withoutMergers(tracklet: Tracklet): Tracklet {
-  const areaOf = ({ detection }: Sighting) => boxArea(detection.box);
   const sightings = tracklet.sightings.filter((sighting, i, all) => {
     const around = all.slice(Math.max(0, i - NEIGHBOURS), i + NEIGHBOURS + 1);
     return areaOf(sighting) <= TOO_LARGE * median(around.map(areaOf));
   });
   return { ...tracklet, sightings };
+}
+
+/** Of the sightings of what stands out, so many have no more in their box than the thing. */
+const ALONE_SHARE = 0.35;
+
+/** Leaves out the sightings in which what stands out was taken together with what holds it, or lies beside it. */
+export function withoutHolder(tracklet: Tracklet): Tracklet {
+  const areas = tracklet.sightings.map(areaOf).sort((a, b) => a - b);
+  const alone = areas[Math.floor(ALONE_SHARE * areas.length)]!;
+  return { ...tracklet, sightings: tracklet.sightings.filter((sighting) => areaOf(sighting) <= TOO_LARGE * alone) };
+}
+
+/** What moves leads out of the picture at a side if it does so in this share of its sightings. */
+const LEADING_OUT = 0.7;
+/** The end of what leads out of the picture, as a multiple of its height, in which it holds something. */
+const HELD_PART = 0.8;
+
+/** Of what leads out of the picture at a side all the time, as an arm does, the other end: that is what it is about. */
+export function farEnd(tracklet: Tracklet, picture: Size): Tracklet {
+  const { sightings } = tracklet;
+  const margin = AT_EDGE * picture.width;
+  const isLong = ({ width, height }: Box) => width > HELD_PART * height;
+  const outAt = (isOut: (box: Box) => boolean) =>
+    sightings.filter(({ detection: { box } }) => isOut(box) && isLong(box)).length >= LEADING_OUT * sightings.length;
+  const left = outAt(({ x }) => x < margin);
+  const right = outAt(({ x, width }) => x + width > picture.width - margin);
+  if (left === right) return tracklet;
+  return {
+    ...tracklet,
+    sightings: sightings.map((sighting) => {
+      const { box } = sighting.detection;
+      if (!isLong(box)) return sighting;
+      const width = HELD_PART * box.height;
+      const end = { ...box, width, x: left ? box.x + box.width - width : box.x };
+      // Where all of it went by the flow says nothing of its end.
+      return { ...sighting, detection: { ...sighting.detection, box: end, propagated: [] } };
+    }),
+  };
 }
 
 /** Where a box that does not move itself is when the camera has gone a share of a step on, or back. */

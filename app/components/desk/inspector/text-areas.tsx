@@ -1,0 +1,46 @@
+import { counted } from "~/core/counted";
+import { Button, Hint } from "~/components/common/button";
+import { fitsInto } from "~/core/path/protected-box";
+import { extentOf, type Track } from "~/core/subjects/tracking/track";
+import type { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
+import type { Size } from "~/core/geometry/box";
+import type { DeskShot } from "../state/desk-types";
+
+interface TextAreasProps {
+  shot: DeskShot;
+  /** The largest window. */
+  window: Size;
+  onEdit: (trackId: string, edit: TrackEdit) => void;
+  onSeek: (frame: number) => void;
+}
+
+/** The text that was found over a shot: whether the window can hold it, where it is, and that it is none. */
+export function TextAreas({ shot, window, onEdit, onSeek }: TextAreasProps) {
+  const texts = shot.tracks.filter(({ kind }) => kind === "text");
+  if (texts.length === 0) return null;
+  const remove = ({ id }: Track) => onEdit(id, { removed: [{ start: shot.start, end: shot.end }], joinedTo: null });
+  return (
+    <ul aria-label="Text over the picture" className="flex flex-col gap-1">
+      {texts.map((track) => {
+        const { start, end } = extentOf(track);
+        const box = track.boxes[0]!;
+        return (
+          <li key={track.id} className="flex items-center justify-between gap-2">
+            <button
+              type="button"
+              className="text-left text-xs text-soft underline-offset-2 hover:underline"
+              onClick={() => onSeek(start)}
+            >
+              Text, {counted(end - start, "frame")}: {fitsInto(box, window) ? "kept in the window" : "too wide to keep"}
+            </button>
+            <Hint text="This is no text: the window need not keep it">
+              <Button className="shrink-0 !px-2 !py-1 text-xs" onClick={() => remove(track)}>
+                Ignore
+              </Button>
+            </Hint>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

@@ -1,0 +1,70 @@
+/** A picture as a coarse grid of colours in which distances are as they are seen. */
+import { type Box, type Size, wholeOf } from "../../geometry/box";
+import { FULL_CHROMA, FULL_LUMA, type YuvImage } from "../../image/yuv-image";
+
+/** Mean colours of cells, row by row; lightness and both colour axes on scales of about 255. */
+export interface LabCells extends Size {
+  lightness: Float32Array;
+  a: Float32Array;
+  b: Float32Array;
+}
+
+/** Means of square blocks of a plane, from an index in it on. */
+function blockMeans(
+  plane: Uint8Array,
+  first: number,
+  stride: number,
+  side: number,
+  { width, height }: Size,
+): Float32Array {
+  const means = new Float32Array(width * height);
+  for (let y = 0; y < height * side; y++) {
+    const row = Math.floor(y / side) * width;
+    for (let x = 0; x < width; x++) {
+      let sum = 0;
+      for (let at = first + y * stride + x * side, end = at + side; at < end; at++) sum += plane[at]!;
+      means[row + x]! += sum / (side * side);
+    }
+  }
+  return means;
+}
+
+/** Light, 0 to 1, of a value of the Rec.709 transfer function, taken for a plain power. */
+const LINEAR = Float32Array.from({ length: 256 }, (_, value) => (value / 255) ** 2.2);
+const linear = (value: number) => LINEAR[Math.min(255, Math.max(0, Math.round(value)))]!;
+/** The cube root of CIE's lightness, with its straight part near black. */
+const seen = (t: number) => (t > 0.008856 ? Math.cbrt(t) : 7.787 * t + 16 / 116);
+
+/**
+ * Colours of a picture's cells in CIE L*a*b* (D65).
+ *
+ * @param side of a cell, in pixels; even
+ * @param area the part of the picture that is covered by cells, its corner at even pixels
+ */
+export function labCells(image: YuvImage, side: number, area: Box = wholeOf(image)): LabCells {
+  const size = { width: Math.floor(area.width / side), height: Math.floor(area.height / side) };
+  const half = image.width >> 1;
+  const chroma = (area.y >> 1) * half + (area.x >> 1);
+  const luma = blockMeans(image.luma, area.y * image.width + area.x, image.width, side, size);
+  const blue = blockMeans(image.blue, chroma, half, side / 2, size);
+  const red = blockMeans(image.red, chroma, half, side / 2, size);
+  const cells: LabCells = {
+    ...size,
+    lightness: new Float32Array(luma.length),
+    a: new Float32Array(luma.length),
+    b: new Float32Array(luma.length),
+  };
+  for (let i = 0; i < luma.length; i++) {
+    const y = FULL_LUMA[Math.round(luma[i]!)]!;
+    const cb = FULL_CHROMA[Math.round(blue[i]!)]! - 128;
+    const cr = FULL_CHROMA[Math.round(red[i]!)]! - 128;
+    const [r, g, b] = [linear(y + 1.5748 * cr), linear(y - 0.1873 * cb - 0.4681 * cr), linear(y + 1.8556 * cb)];
+    const fx = seen((0.4124 * r + 0.3576 * g + 0.1805 * b) / 0.9505);
+    const fy = seen(0.2126 * r + 0.7152 * g + 0.0722 * b);
+    const fz = seen((0.0193 * r + 0.1192 * g + 0.9505 * b) / 1.089);
+    cells.lightness[i] = 2.55 * (116 * fy - 16);
+    cells.a[i] = 500 * (fx - fy);
+    cells.b[i] = 200 * (fy - fz);
+  }
+  return cells;
+}

@@ -1,0 +1,97 @@
+/** Text that was put over a film: it stays where it is while what is around it moves, or is all that a still card shows. */
+import { type Box, boxArea, boxIou, scaleBox } from "../../geometry/box";
+import { type BytePlane, countEdges, type Edges, edgesOf, halved, steadyEdges } from "./steady-edges";
+import { textBlocks } from "./text-lines";
+
+/** Pictures that text has to be steady in. */
+export const STEADY_PICTURES = 4;
+/** Sizes in which text is looked for: as it is, and twice and four times reduced. */
+const SIZES = 3;
+/** Share of a block's edges that are steady, at least. */
+const STEADY = 0.5;
+/** Where no more than this share of the edges stays, the picture moves. */
+const MOVING = 0.4;
+/** … and where no more than this does, all of it moves. */
+const ALL_MOVING = 0.15;
+/** Fewer edges than this around a block say nothing of whether it moves there. */
+const TELLING = 60;
+/** A picture is still if no more than this share of it changes, by so many levels of luma. */
+const STILL_SHARE = 0.01;
+const CHANGED = 6;
+/** Blocks that overlap by this much are found twice, in two sizes. */
+const SAME = 0.2;
+
+/** A picture in several sizes, with its edges. */
+type Look = { luma: BytePlane; edges: Edges }[];
+
+/** The share of the edges around a box that are steady; NaN where there are too few to tell. */
+function steadyAround(box: Box, now: Edges, steady: Edges, margin: number): number {
+  const around = (edges: Edges) => {
+    const [left, top] = [Math.floor(box.x), Math.floor(box.y)];
+    const [right, bottom] = [Math.ceil(box.x + box.width), Math.ceil(box.y + box.height)];
+    const all = countEdges(edges, left - margin, top - margin, right + margin, bottom + margin);
+    return all - countEdges(edges, left - 2, top - 2, right + 2, bottom + 2);
+  };
+  const all = around(now);
+  return all < TELLING ? Number.NaN : around(steady) / all;
+}
+
+/** Whether next to nothing changes from one picture to another. */
+function isStill(a: BytePlane, b: BytePlane): boolean {
+  let changed = 0;
+  for (let i = 0; i < a.samples.length; i++) if (Math.abs(a.samples[i]! - b.samples[i]!) > CHANGED) changed++;
+  return changed <= STILL_SHARE * a.samples.length;
+}
+
+/** Finds text in pictures that are given one after the other, some a second. */
+export class TextFinder {
+  private looks: Look[] = [];
+  private camera: boolean[] = [];
+
+  /**
+   * @param luma the next picture
+   * @param isCameraMoving whether the camera has moved since the one before
+   * @returns boxes, in its samples, of the text that is in it and in those before it, `STEADY_PICTURES` in all
+   */
+  see(luma: BytePlane, isCameraMoving: boolean): Box[] {
+    const planes = [luma];
+    while (planes.length < SIZES) planes.push(halved(planes.at(-1)!));
+    this.looks.push(planes.map((plane) => ({ luma: plane, edges: edgesOf(plane) })));
+    this.camera.push(isCameraMoving);
+    if (this.looks.length < STEADY_PICTURES) return [];
+    this.looks = this.looks.slice(-STEADY_PICTURES);
+    this.camera = this.camera.slice(-STEADY_PICTURES);
+    const still = isStill(this.looks[0]!.at(-1)!.luma, this.looks.at(-1)!.at(-1)!.luma);
+    const found = Array.from({ length: SIZES }, (_, size) => this.inSize(size, still)).flat();
+    // Of the same text in two sizes the larger box holds more of it.
+    found.sort((a, b) => boxArea(b) - boxArea(a));
+    return found.filter(
+      (box, i) => !found.slice(0, i).some((other) => boxIou(box, other) > SAME || covers(other, box)),
+    );
+  }
+
+  private inSize(size: number, still: boolean): Box[] {
+    const looks = this.looks.map((look) => look[size]!);
+    const { luma, edges: now } = looks.at(-1)!;
+    const steady = steadyEdges(looks.map(({ edges }) => edges));
+    return textBlocks(steady, luma)
+      .filter((block) => {
+        const { x, y, width, height } = block;
+        const inside = countEdges(now, x, y, x + width, y + height);
+        if (countEdges(steady, x, y, x + width, y + height) < STEADY * inside) return false;
+        if (still) return true;
+        const beside = steadyAround(block, now, steady, Math.max(8, height));
+        // Beside what is even, a sign on a wall and a name on the picture look the same while the camera stands.
+        if (!Number.isNaN(beside)) return beside <= MOVING;
+        const anywhere = steadyAround(block, now, steady, Math.max(now.width, now.height));
+        return this.camera.every((moves) => moves) || anywhere <= ALL_MOVING;
+      })
+      .map((block) => scaleBox(block, 2 ** size));
+  }
+}
+
+const covers = (outer: Box, inner: Box): boolean =>
+  inner.x >= outer.x - 4 &&
+  inner.y >= outer.y - 4 &&
+  inner.x + inner.width <= outer.x + outer.width + 4 &&
+  inner.y + inner.height <= outer.y + outer.height + 4;

@@ -1,0 +1,85 @@
+/** Edges that stay where they are over several pictures, as those of what was put over a film do while the film moves. */
+import type { Size } from "../../geometry/box";
+
+/** Change of luma over two pixels that is an edge, 0 to 255. */
+const LEAST_EDGE = 26;
+/** An edge that is so much weaker in one picture than in another is not the same. */
+const LIKE = 0.5;
+
+/** A plane of bytes, row by row. */
+export interface BytePlane extends Size {
+  samples: Uint8Array;
+}
+
+/** The means of every two by two samples. */
+export function halved({ samples, width, height }: BytePlane): BytePlane {
+  const half = { width: width >> 1, height: height >> 1 };
+  const out = new Uint8Array(half.width * half.height);
+  for (let y = 0, to = 0; y < half.height; y++) {
+    for (let x = 0, at = 2 * y * width; x < half.width; x++, at += 2, to++) {
+      out[to] = (samples[at]! + samples[at + 1]! + samples[at + width]! + samples[at + width + 1]! + 2) >> 2;
+    }
+  }
+  return { ...half, samples: out };
+}
+
+/** Change of luma across each sample, to the right and downwards, as far as it is an edge; 0 elsewhere. */
+export interface Edges extends Size {
+  across: Int16Array;
+  down: Int16Array;
+}
+
+export function edgesOf({ samples, width, height }: BytePlane): Edges {
+  const across = new Int16Array(width * height);
+  const down = new Int16Array(width * height);
+  for (let y = 1; y < height - 1; y++) {
+    for (let x = 1, at = y * width + 1; x < width - 1; x++, at++) {
+      const gx = samples[at + 1]! - samples[at - 1]!;
+      const gy = samples[at + width]! - samples[at - width]!;
+      if (Math.abs(gx) >= LEAST_EDGE) across[at] = gx;
+      if (Math.abs(gy) >= LEAST_EDGE) down[at] = gy;
+    }
+  }
+  return { width, height, across, down };
+}
+
+/** What of an edge is in all of several pictures; 0 where it is not the same in one of them. */
+function common(planes: readonly Int16Array[]): Int16Array {
+  const [first, ...others] = planes;
+  const out = Int16Array.from(first!);
+  for (const plane of others) {
+    for (let i = 0; i < out.length; i++) {
+      const [a, b] = [out[i]!, plane[i]!];
+      if (a === 0) continue;
+      const like =
+        Math.sign(a) === Math.sign(b) &&
+        Math.min(Math.abs(a), Math.abs(b)) >= LIKE * Math.max(Math.abs(a), Math.abs(b));
+      out[i] = like ? (Math.abs(a) < Math.abs(b) ? a : b) : 0;
+    }
+  }
+  return out;
+}
+
+/** Edges that are in all of several pictures of one size. */
+export const steadyEdges = (pictures: readonly Edges[]): Edges => ({
+  ...pictures[0]!,
+  across: common(pictures.map(({ across }) => across)),
+  down: common(pictures.map(({ down }) => down)),
+});
+
+/** Number of edges in a part of a picture, from `left` and `top` up to before `right` and `bottom`. */
+export function countEdges(
+  { across, down, width, height }: Edges,
+  left: number,
+  top: number,
+  right: number,
+  bottom: number,
+): number {
+  let count = 0;
+  for (let y = Math.max(0, top); y < Math.min(height, bottom); y++) {
+    for (let x = Math.max(0, left); x < Math.min(width, right); x++) {
+      if (across[y * width + x] !== 0 || down[y * width + x] !== 0) count++;
+    }
+  }
+  return count;
+}

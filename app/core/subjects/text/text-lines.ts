@@ -1,0 +1,204 @@
+/**
+ * Lines of text in a picture by their strokes: many narrow ones side by side, with nothing like them above and below.
+ * (The stroke width as a sign of text: Epshtein, Ofek and Wexler, "Detecting text in natural scenes with stroke width
+ * transform", 2010; here by pairs of opposite edges along rows.)
+ */
+import { type Box, boxUnion, scaleBox, type Size } from "../../geometry/box";
+import { connectedCells } from "../../image/connected-cells";
+import { median } from "../../median";
+import type { BytePlane, Edges } from "./steady-edges";
+
+/** Side of a cell, in samples. */
+const CELL = 4;
+/** A stroke is no wider than this, in samples. */
+const WIDEST_STROKE = 9;
+/** Strokes this near one another, in cells, are of one line. */
+const REACH = 2;
+/** A line is between so many samples high … */
+const LEAST_HEIGHT = 5;
+const MOST_HEIGHT = 26;
+/** … and at least so many times as wide. */
+const LEAST_WIDTH = 1.8;
+/** Strokes along a row of a line, at least, in the middle one of its rows. */
+const LEAST_STROKES = 4;
+/** Strokes for each height of the line along it: letters are about as wide as half a line is high, with one or two each. */
+const LEAST_DENSITY = 0.7;
+/** A stripe is as long as the line is high; letters have ends, so that rows differ. Share of edges that run along. */
+const LEAST_ALONG = 0.2;
+/** Letters stand at uneven distances: standard deviation of the gaps from stroke to stroke, beside their mean. */
+const LEAST_IRREGULARITY = 0.3;
+/** What is of one colour: so much of it is no further from the middle one than this, compressed and with grain. */
+const ONE_COLOUR = 24;
+const ONE_COLOUR_SHARE = 0.6;
+/** Edges above and below a line, so far from it, for each of those in it. */
+const MOST_BESIDE = 0.3;
+const GAP = 2;
+/** A row with edges along this share of it is a straight rule. */
+const RULE = 0.7;
+
+/** A pair of opposite edges along a row. */
+interface Stroke {
+  start: number;
+  end: number;
+}
+
+interface Strokes {
+  /** Whether there is a stroke in each cell. */
+  cells: Uint8Array;
+  grid: Size;
+  /** The strokes of each row, from the left. */
+  rows: Stroke[][];
+}
+
+function strokesOf({ across, width, height }: Edges): Strokes {
+  const grid = { width: Math.ceil(width / CELL), height: Math.ceil(height / CELL) };
+  const cells = new Uint8Array(grid.width * grid.height);
+  const rows: Stroke[][] = [];
+  for (let y = 0; y < height; y++) {
+    const row: Stroke[] = [];
+    let [open, sign] = [-1, 0];
+    for (let x = 0; x < width; x++) {
+      const edge = Math.sign(across[y * width + x]!);
+      if (edge === 0) continue;
+      if (sign !== 0 && edge === -sign && x - open <= WIDEST_STROKE) {
+        row.push({ start: open, end: x });
+        for (let at = open; at <= x; at += CELL) cells[Math.floor(y / CELL) * grid.width + Math.floor(at / CELL)] = 1;
+      }
+      if (edge !== sign || x - open > WIDEST_STROKE) [open, sign] = [x, edge];
+    }
+    rows.push(row);
+  }
+  return { cells, grid, rows };
+}
+
+/** The strokes of a row that begin in a part of it. */
+const within = (row: readonly Stroke[] | undefined, left: number, right: number): Stroke[] =>
+  row?.filter(({ start }) => start >= left && start < right) ?? [];
+
+/** The rows of a region that belong together as one line: stretches of rows with strokes. */
+function linesIn(region: Box, rows: readonly Stroke[][]): Box[] {
+  const lines: Box[] = [];
+  let inLine: Stroke[] = [];
+  let top = -1;
+  const bottom = region.y + region.height;
+  for (let y = region.y; y <= bottom; y++) {
+    const strokes = y < bottom ? within(rows[y], region.x, region.x + region.width) : [];
+    if (strokes.length >= 2) {
+      if (top < 0) top = y;
+      inLine.push(...strokes);
+    } else if (top >= 0) {
+      const left = Math.min(...inLine.map(({ start }) => start));
+      const right = Math.max(...inLine.map(({ end }) => end)) + 1;
+      lines.push({ x: left, y: top, width: right - left, height: y - top });
+      [inLine, top] = [[], -1];
+    }
+  }
+  return lines;
+}
+
+/** Whether there are as many strokes along a line as letters have, and not as regular as stripes are. */
+function hasLetters({ width, height }: Box, rows: readonly Stroke[][]): boolean {
+  const usual = median(rows.map((row) => row.length));
+  if (usual < LEAST_STROKES || (usual * height) / width < LEAST_DENSITY) return false;
+  const gaps = rows.flatMap((row) => row.slice(1).map(({ start }, i) => start - row[i]!.start));
+  return deviation(gaps) >= LEAST_IRREGULARITY * mean(gaps);
+}
+
+const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;
+const deviation = (values: readonly number[]): number => {
+  const middle = mean(values);
+  return Math.sqrt(mean(values.map((value) => (value - middle) ** 2)));
+};
+
+/** Whether all strokes of a line are of one colour, dark or light: that of the letters, or of what is between them. */
+function isOneColour({ y }: Box, rows: readonly Stroke[][], { samples, width }: BytePlane, edges: Edges): boolean {
+  const light: number[] = [];
+  const dark: number[] = [];
+  for (const [i, row] of rows.entries()) {
+    for (const { start, end } of row) {
+      const at = (y + i) * width;
+      const inside = samples.subarray(at + start, at + end + 1);
+      // A thin stroke is of its colour in the middle at most.
+      if (edges.across[at + start]! > 0) light.push(Math.max(...inside));
+      else dark.push(Math.min(...inside));
+    }
+  }
+  return [light, dark].some((values) => {
+    const middle = median(values);
+    const near = values.filter((value) => Math.abs(value - middle) <= ONE_COLOUR).length;
+    return values.length >= rows.length && near >= ONE_COLOUR_SHARE * values.length;
+  });
+}
+
+/** Whether a line has the strokes, the ends and the quiet around it that letters have. */
+function isText(line: Box, edges: Edges, strokes: readonly Stroke[][], luma: BytePlane): boolean {
+  const { x, y, width, height } = line;
+  if (height < LEAST_HEIGHT || height > MOST_HEIGHT || width < LEAST_WIDTH * height) return false;
+  const rows = Array.from({ length: height }, (_, i) => within(strokes[y + i], x, x + width));
+  if (!hasLetters(line, rows) || !isOneColour(line, rows, luma, edges)) return false;
+  let [along, all] = [0, 0];
+  for (let row = y; row < y + height; row++) {
+    for (let column = x; column < x + width; column++) {
+      const at = row * edges.width + column;
+      if (edges.across[at] !== 0 || edges.down[at] !== 0) all++;
+      if (Math.abs(edges.down[at]!) > Math.abs(edges.across[at]!)) along++;
+    }
+  }
+  if (along < LEAST_ALONG * all) return false;
+  const band = Math.max(2, Math.round(height / 4));
+  const beside = [y - GAP - band, y + height + GAP].map((top) =>
+    edgesBeside(edges, { x, y: top, width, height: band }),
+  );
+  return Math.max(...beside) <= (MOST_BESIDE * all * band) / height;
+}
+
+/** Edges in a band above or below a line, without those of a rule or of a field that the text stands on. */
+function edgesBeside({ across, down, width: stride, height: bottom }: Edges, { x, y, width, height }: Box): number {
+  let count = 0;
+  for (let row = Math.max(0, y); row < Math.min(bottom, y + height); row++) {
+    let [along, all] = [0, 0];
+    for (let at = row * stride + x; at < row * stride + x + width; at++) {
+      if (across[at] === 0 && down[at] === 0) continue;
+      all++;
+      if (Math.abs(down[at]!) > Math.abs(across[at]!)) along++;
+    }
+    if (along < RULE * width) count += all;
+  }
+  return count;
+}
+
+/** Lines that stand above one another are one block: no further apart than they are high. */
+function blocksOf(lines: readonly Box[]): Box[] {
+  const blocks: Box[] = [];
+  for (const line of [...lines].sort((a, b) => a.y - b.y)) {
+    const near = blocks.findIndex((block) => {
+      const gap = line.y - (block.y + block.height);
+      const overlap = Math.min(line.x + line.width, block.x + block.width) - Math.max(line.x, block.x);
+      return gap <= 1.2 * line.height && overlap > 0;
+    });
+    if (near < 0) blocks.push(line);
+    else blocks[near] = boxUnion([blocks[near]!, line]);
+  }
+  return blocks;
+}
+
+/**
+ * Blocks of text in a picture.
+ *
+ * @param edges of the picture, or those of several that are steady
+ * @param luma the picture that they are of
+ * @returns boxes in samples of it
+ */
+export function textBlocks(edges: Edges, luma: BytePlane): Box[] {
+  const { cells, grid, rows } = strokesOf(edges);
+  const seen = new Set<number>();
+  const lines: Box[] = [];
+  for (const start of cells.keys()) {
+    if (!cells[start] || seen.has(start)) continue;
+    const region = connectedCells(grid, start, (cell) => cells[cell] !== 0, REACH);
+    for (const cell of region.cells) seen.add(cell);
+    const box = scaleBox(region.box, CELL);
+    lines.push(...linesIn(box, rows).filter((line) => isText(line, edges, rows, luma)));
+  }
+  return blocksOf(lines);
+}

@@ -1,0 +1,109 @@
+import { type Box, boxCentre, scaleBox, type Size } from "~/core/geometry/box";
+import type { YuvImage } from "~/core/image/yuv-image";
+import { likeness, signatureOf } from "~/core/subjects/detecting/signature";
+import { COAST_SECONDS } from "~/core/subjects/marks/follow-thing";
+import { hasLeft } from "~/core/subjects/marks/guide";
+import { boxAt, extentOf, type Track } from "~/core/subjects/tracking/track";
+import { type FrameRange, framesPerSecond } from "~/core/time/rate";
+import type { FilmFile } from "~/media/film-file";
+import { decodeSmall } from "~/media/small-frames.server";
+import { Chase, SmallFrames } from "./chase.server";
+
+/** Seconds before a track's end from which its looks are learnt. */
+const LEARN_SECONDS = 0.4;
+/** What is less like the thing than this, 0 to 1, is something else. */
+const LEAST_LIKENESS = 0.55;
+/** A gap of less than this share of the shot is left as it is. */
+const LEAST_GAP = 0.02;
+
+/** Stretches of a shot in which a track has no box. */
+function gapsOf(track: Track, shot: FrameRange): FrameRange[] {
+  const gaps: FrameRange[] = [];
+  let start = -1;
+  for (let frame = shot.start; frame <= shot.end; frame++) {
+    const missing = frame < shot.end && !boxAt(track, frame);
+    if (missing && start < 0) start = frame;
+    if (missing || start < 0) continue;
+    gaps.push({ start, end: frame });
+    start = -1;
+  }
+  return gaps.filter((gap) => gap.end - gap.start > LEAST_GAP * (shot.end - shot.start));
+}
+
+/**
+ * Leads a track on to where the detectors did not see the thing: from each of its ends, forwards and backwards, by its
+ * looks, as a mark is followed, for as long as it is to be seen and looks as it did.
+ *
+ * @returns the track with more boxes; the same one where there are none to add
+ */
+export async function leadOn(film: FilmFile, track: Track, shot: FrameRange, signal?: AbortSignal): Promise<Track> {
+  const gaps = gapsOf(track, shot);
+  const seen = track.boxes.filter((box) => box !== null);
+  if (gaps.length === 0 || seen.length === 0) return track;
+  const { picture } = film.info;
+  const fps = framesPerSecond(film.info.rate);
+  const frames = new SmallFrames(film, shot, seen, decodeSmall, signal);
+  const found = new Map<number, Box>();
+
+  /** Goes from where the thing was seen last into a gap, up to before `end`. */
+  const go = async (last: number, end: number) => {
+    const step = Math.sign(end - last);
+    const at = (frame: number) => boxAt(track, frame);
+    if (!at(last) || hasLeft(at(last)!, picture)) return;
+    let from = last;
+    while (Math.abs(from - last) < LEARN_SECONDS * fps && at(from - step)) from -= step;
+    const chase = new Chase(await frames.at(from), at(from)!, frames.scale);
+    let gone = 0;
+    const unsure: number[] = [];
+    for (let frame = from + step; frame !== end; frame += step) {
+      const image = await frames.at(frame);
+      const { box, seen: isSeen } = chase.next(image);
+      if (step * (frame - last) <= 0) continue;
+      const isLike = isSeen && looksLike(track, box, image, frames.scale);
+      gone = isLike ? 0 : gone + 1;
+      if (gone > COAST_SECONDS * fps || !isInside(box, picture)) break;
+      unsure.push(frame);
+      found.set(frame, box);
+      if (isLike) unsure.length = 0;
+    }
+    // Where it was not seen again it was only guessed.
+    for (const frame of unsure) found.delete(frame);
+  };
+
+  try {
+    for (const { start, end } of gaps) {
+      await go(start - 1, end);
+      await go(end, firstMissing(found, start, end) - 1);
+    }
+  } finally {
+    await frames.dispose();
+  }
+  if (found.size === 0) return track;
+  const known = extentOf(track);
+  const first = Math.min(known.start, ...found.keys());
+  const last = Math.max(known.end - 1, ...found.keys());
+  const boxes = Array.from(
+    { length: last + 1 - first },
+    (_, i) => boxAt(track, first + i) ?? found.get(first + i) ?? null,
+  );
+  return { ...track, start: first, boxes };
+}
+
+/** The first frame of a gap up to which nothing was found going forwards. */
+function firstMissing(found: ReadonlyMap<number, Box>, start: number, end: number): number {
+  let frame = start;
+  while (frame < end && found.has(frame)) frame++;
+  return frame;
+}
+
+function isInside(box: Box, picture: Size): boolean {
+  const { x, y } = boxCentre(box);
+  return x > 0 && y > 0 && x < picture.width && y < picture.height;
+}
+
+/** Whether what a box holds has the colours of the thing that a track follows. */
+function looksLike({ signature, kind }: Track, box: Box, image: YuvImage, scale: number): boolean {
+  if (!signature) return true;
+  const here = signatureOf(image, kind, scaleBox(box, 1 / scale));
+  return !here || likeness(signature, here) >= LEAST_LIKENESS;
+}
