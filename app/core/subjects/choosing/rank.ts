@@ -1,7 +1,7 @@
 import { boxArea, boxCentre, type Size } from "../../geometry/box";
 import { rangeLength, type FrameRange } from "../../time/rate";
 import type { SubjectKind } from "../detecting/detection";
-import { type Track, visibleFrames } from "../tracking/track";
+import { isDoubtfulFace, type Track, visibleFrames } from "../tracking/track";
 
 /** A track of what can be followed. */
 export type SubjectTrack = Track & { kind: SubjectKind };
@@ -27,6 +27,8 @@ const KIND_WEIGHT: Record<SubjectKind, number> = {
 };
 /** What is left of the weight of what stands out where that is least sure. */
 const UNSURE_SHARE = 0.3;
+/** What is left of that of a face that may be none. */
+const DOUBTFUL_FACE = 0.45;
 const KIND_WORD: Record<SubjectKind, string> = {
   mark: "marked by you",
   face: "face",
@@ -55,6 +57,12 @@ const LASTING = 0.25;
 const LARGE_FACE = 0.3;
 /** Speed, in pictures a shot's second, that counts as moving. */
 const FULL_SPEED = 0.01;
+
+/** How much of its kind's weight a track has, by how sure it is that it is of that kind. */
+function sureness(track: SubjectTrack): number {
+  if (track.kind === "salient") return UNSURE_SHARE + (1 - UNSURE_SHARE) * track.confidence;
+  return isDoubtfulFace(track) ? DOUBTFUL_FACE : 1;
+}
 
 /** Means over a track's frames: place (1 in the middle to 0 in a corner), size in pictures, and speed. */
 function figuresOf(track: Track, picture: Size): { centrality: number; size: number; speed: number } {
@@ -118,9 +126,8 @@ export function rankTracks(
       WEIGHTS.speaking * Math.sqrt(speaking) +
       WEIGHTS.motion * Math.min(1, speed / FULL_SPEED) +
       WEIGHTS.known * (before && track.who === before ? 1 : 0);
-    const sure = track.kind === "salient" ? UNSURE_SHARE + (1 - UNSURE_SHARE) * track.confidence : 1;
     const lasting = Math.min(1, presence / LASTING);
-    return { track, score: KIND_WEIGHT[track.kind] * sure * lasting * merit, presence, reason: "" };
+    return { track, score: KIND_WEIGHT[track.kind] * sureness(track) * lasting * merit, presence, reason: "" };
   });
   ranked.sort((a, b) => b.score - a.score);
   for (const entry of ranked) entry.reason = reasonFor(entry, ranked, figures, before);

@@ -15,6 +15,8 @@ const MOVING = 0.4;
 const ALL_MOVING = 0.15;
 /** Fewer edges than this around a block say nothing of whether it moves there. */
 const TELLING = 60;
+/** … and with fewer edges than this share of its samples a picture says nothing of whether all of it moves. */
+const TELLING_SHARE = 0.03;
 /** A picture is still if no more than this share of it changes, by so many levels of luma. */
 const STILL_SHARE = 0.01;
 const CHANGED = 6;
@@ -24,8 +26,8 @@ const SAME = 0.2;
 /** A picture in several sizes, with its edges. */
 type Look = { luma: BytePlane; edges: Edges }[];
 
-/** The share of the edges around a box that are steady; NaN where there are too few to tell. */
-function steadyAround(box: Box, now: Edges, steady: Edges, margin: number): number {
+/** The share of the edges around a box that are steady; NaN where there are fewer than are needed to tell. */
+function steadyAround(box: Box, now: Edges, steady: Edges, margin: number, needed: number): number {
   const around = (edges: Edges) => {
     const [left, top] = [Math.floor(box.x), Math.floor(box.y)];
     const [right, bottom] = [Math.ceil(box.x + box.width), Math.ceil(box.y + box.height)];
@@ -33,7 +35,7 @@ function steadyAround(box: Box, now: Edges, steady: Edges, margin: number): numb
     return all - countEdges(edges, left - 2, top - 2, right + 2, bottom + 2);
   };
   const all = around(now);
-  return all < TELLING ? Number.NaN : around(steady) / all;
+  return all < needed ? Number.NaN : around(steady) / all;
 }
 
 /** Whether next to nothing changes from one picture to another. */
@@ -80,10 +82,11 @@ export class TextFinder {
         const inside = countEdges(now, x, y, x + width, y + height);
         if (countEdges(steady, x, y, x + width, y + height) < STEADY * inside) return false;
         if (still) return true;
-        const beside = steadyAround(block, now, steady, Math.max(8, height));
+        const beside = steadyAround(block, now, steady, Math.max(8, height), TELLING);
         // Beside what is even, a sign on a wall and a name on the picture look the same while the camera stands.
         if (!Number.isNaN(beside)) return beside <= MOVING;
-        const anywhere = steadyAround(block, now, steady, Math.max(now.width, now.height));
+        const needed = TELLING_SHARE * now.width * now.height;
+        const anywhere = steadyAround(block, now, steady, Math.max(now.width, now.height), needed);
         return this.camera.every((moves) => moves) || anywhere <= ALL_MOVING;
       })
       .map((block) => scaleBox(block, 2 ** size));

@@ -7,7 +7,7 @@ import { joinPieces } from "./join-pieces";
 import { textTracks } from "../text/text-tracks";
 import { joinTracklets } from "./join-tracklets";
 import { farEnd, withoutHolder, withoutMergers } from "./stay";
-import { boxAt, joinTracks, seenTogether, type Track, visibleFrames } from "./track";
+import { boxAt, isDoubtfulFace, joinTracks, seenTogether, type Track, visibleFrames } from "./track";
 
 interface KindRules {
   /** Detections above this begin tracks; weaker ones only extend them. */
@@ -221,7 +221,7 @@ function shareWithin(track: Track, others: readonly Track[]): number {
 function withoutShadows(tracks: readonly Track[], shot: FrameRange): Track[] {
   const known = tracks.filter(({ kind }) => kind !== "motion" && kind !== "salient");
   const isSomebody = (track: Track) =>
-    (track.kind === "face" || track.kind === "person") &&
+    (track.kind === "person" || (track.kind === "face" && !isDoubtfulFace(track))) &&
     visibleFrames(track) > LASTING_SHARE * (shot.end - shot.start);
   if (known.some(isSomebody)) return known;
   const unknown = tracks.filter((track) => !known.includes(track) && shareWithin(track, known) < 0.5);

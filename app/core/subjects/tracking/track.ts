@@ -32,6 +32,11 @@ export interface Track {
 
 export const boxAt = (track: Track, frame: number): Box | null => track.boxes[frame - track.start] ?? null;
 
+/** A face below this confidence that nobody's body belongs to may be a pattern in which a detector sees a face. */
+const SURE_FACE = 0.75;
+export const isDoubtfulFace = ({ kind, confidence, personId }: Track): boolean =>
+  kind === "face" && confidence < SURE_FACE && personId === undefined;
+
 export const visibleFrames = (track: Track): number => track.boxes.reduce((count, box) => count + (box ? 1 : 0), 0);
 
 /** Frames from the first to the last in which it is tracked. */
