@@ -1,6 +1,6 @@
 import { counted } from "../counted";
 import { enlargementOf, type ShownAt, showsWhole } from "../composition/composition";
-import type { Size } from "../geometry/box";
+import { boxCentre, type Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
 import type { FramingSettings } from "../path/framing-settings";
 import type { Shot } from "../shots/shot";
@@ -16,6 +16,7 @@ export interface SecondLook {
     | "subject-cut"
     | "unsure-subject"
     | "subject-lost"
+    | "two-alike"
     | "enlarged"
     | "protected-cut"
     | "text-cut"
@@ -155,6 +156,15 @@ export function framingLooks(
     looks.push({ kind: "enlarged", frame: enlarged.frame, text });
   }
   return looks;
+}
+
+/** What to look at where something else might as well be followed, and is left out. */
+export function otherLooks(subject: Track, other: Track): SecondLook[] {
+  const frame = other.boxes.findIndex((box, i) => box && boxAt(subject, other.start + i)) + other.start;
+  const [followed, left] = [boxAt(subject, frame), boxAt(other, frame)];
+  if (!followed || !left) return [];
+  const side = boxCentre(left).x < boxCentre(followed).x ? "left" : "right";
+  return [{ kind: "two-alike", frame, text: `Two things alike here; the one on the ${side} is not followed` }];
 }
 
 /** Where a zoom enlarges the picture most, if any does; that the largest window is enlarged is not the zoom's doing. */

@@ -1,5 +1,5 @@
 /** Frames a version's shots while its film is worked on: what changes is taken in, and only what depends on it is done again. */
-import { framingLooks, type SecondLook } from "../checks/second-looks";
+import { framingLooks, otherLooks, type SecondLook } from "../checks/second-looks";
 import { shownIn } from "../composition/shown";
 import type { Size } from "../geometry/box";
 import type { FramedShot, ShotFraming } from "../path/shot-framing";
@@ -88,11 +88,15 @@ export class VersionFramer {
     const tracks = this.tracks.get(id) ?? [];
     const texts = tracks.filter(({ kind }) => kind === "text");
     const subject = followedTrack(framed, tracks);
+    const other = tracks.find((track) => track.id === framed.other);
     const area = shot.active ?? picture;
     const shown = shownIn([{ range: shot, windows: framed.windows }], target);
     return {
       framed,
-      looks: framingLooks({ ...shot, kept, protect, settings, texts }, subject, shown, area, framed.certainty),
+      looks: [
+        ...framingLooks({ ...shot, kept, protect, settings, texts }, subject, shown, area, framed.certainty),
+        ...(subject && other ? otherLooks(subject, other) : []),
+      ],
       tellingFrame: tellingFrame(kept.length > 0 ? kept : [shot], subject, shown),
     };
   }

@@ -30,7 +30,7 @@ export interface ShotFraming {
   atTurn: boolean;
 }
 
-export interface FramedShot extends ShotPath, Pick<FollowPlan, "who" | "reason" | "certainty"> {
+export interface FramedShot extends ShotPath, Pick<FollowPlan, "who" | "reason" | "certainty" | "other"> {
   /** The track that is followed, or followed most. */
   subjectId: string | null;
   /** How the window moves, and why if nobody has chosen. */

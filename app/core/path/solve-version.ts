@@ -138,6 +138,7 @@ function frameInPicture(
     who: followed.who,
     reason: followed.reason,
     certainty: followed.certainty,
+    other: followed.other,
     manner: longest.manner,
     mannerReason: longest.mannerReason,
     spans: followed.spans.map(({ start, end, subject }) => ({

@@ -125,6 +125,21 @@ describe("following", () => {
     expect(plan("auto", twins, { before: "p1" }).reason).toContain("followed before");
   });
 
+  test("two things alike: both if they fit, or always the same one, and says which it leaves out", () => {
+    const things = (apart: number) => [
+      track("left", "object", 900 - apart, 200),
+      track("right", "object", 900 + apart, 200),
+    ];
+    const fitting = plan("auto", things(150));
+    expect(fitting.reason).toMatch(/^two alike, 100 %/);
+    expect(boxAt(fitting.spans[0]!.subject!.track, 10)!.width).toBe(500);
+    const apart = plan("auto", things(600));
+    expect(new Set([apart.trackId, apart.other])).toEqual(new Set(["left", "right"]));
+    // People are known one by one, and a smaller thing is no equal.
+    expect(plan("auto", [track("a", "face", 300, 150), track("b", "face", 1500, 150)]).other).toBeUndefined();
+    expect(plan("auto", [track("left", "object", 300, 300), track("right", "object", 1500, 90)]).other).toBeUndefined();
+  });
+
   test("is less certain between equals than where one stands out", () => {
     const twins = [track("left", "face", 700, 150), track("right", "face", 1220, 150)];
     expect(plan("auto", twins).certainty).toBeLessThan(0.5);

@@ -1,6 +1,6 @@
 /** Turns a rule into what is followed when in a shot, with the reason in words and how sure it is. */
 import { assertNever } from "../../assert-never";
-import { type Box, boxArea, boxCentre, boxUnion, type Size } from "../../geometry/box";
+import { type Box, boxArea, boxCentre, boxUnion, intersectionArea, type Size } from "../../geometry/box";
 import type { FrameRange, Rate } from "../../time/rate";
 import type { FollowRule } from "./follow-rule";
 import { type ChosenSubject, chooseSubject, type RankedTrack, rankTracks } from "./rank";
@@ -24,6 +24,8 @@ export interface FollowPlan {
   reason: string;
   /** 0 to 1. */
   certainty: number;
+  /** The track of something that it might as well be, and is not. */
+  other?: string;
 }
 
 export interface FollowProblem {
@@ -40,6 +42,9 @@ export interface FollowProblem {
 
 /** Share of the frames with both in which two must fit into the window to be kept together. */
 const FITTING_SHARE = 0.85;
+/** A thing that is nearly as good a choice as another, and seen for most of the shot, is as likely. */
+const ALIKE = 0.85;
+const ALIKE_PRESENCE = 0.6;
 /** Room left beside two that are kept together, in windows. */
 const ROOM = 0.08;
 /** What everything together counts as, in windows, where it does not fit. */
@@ -110,6 +115,31 @@ function together(parts: readonly Track[], { shot, tracks, window }: FollowProbl
   const bodies = parts.map((part) => subjectOf(part, tracks).body);
   const body = madeTrack("together-bodies", shot, (frame) => around(bodies.map((one) => one && boxAt(one, frame))));
   return { subject: { track, body }, fitting: fitting / all };
+}
+
+/** Two things of which each might be what the shot is about; null where one is, or where it is about people. */
+function twoAlike(problem: FollowProblem): [RankedTrack, RankedTrack] | null {
+  const [first, second] = candidates(problem);
+  if (!first || !second || second.score < ALIKE * first.score) return null;
+  const areThings = [first, second].every(
+    ({ track, presence }) => (track.kind === "object" || track.kind === "salient") && presence >= ALIKE_PRESENCE,
+  );
+  const overlaps = first.track.boxes.some((box, i) => {
+    const other = boxAt(second.track, first.track.start + i);
+    return box && other && intersectionArea(box, other) > 0;
+  });
+  return areThings && !overlaps ? [first, second] : null;
+}
+
+/** What is followed if nobody says otherwise: of two things alike both, where they fit, and else always the same one. */
+function automatic(problem: FollowProblem): FollowPlan {
+  const alike = twoAlike(problem);
+  if (!alike) return fallBack(problem);
+  const [first, second] = alike;
+  const { subject, fitting } = together([first.track, second.track], problem);
+  if (!(fitting >= FITTING_SHARE)) return { ...fallBack(problem), other: second.track.id };
+  const reason = `two alike, ${Math.round(100 * fitting)} % of the time in the window whole`;
+  return { spans: whole(problem.shot, subject), trackId: first.track.id, who: null, reason, certainty: fitting };
 }
 
 function both(problem: FollowProblem): FollowPlan {
@@ -183,7 +213,7 @@ export function planFollowing(problem: FollowProblem): FollowPlan {
   const { rule, shot, tracks } = problem;
   switch (rule.kind) {
     case "auto":
-      return fallBack(problem);
+      return automatic(problem);
     case "none":
       return {
         spans: whole(shot, null),
