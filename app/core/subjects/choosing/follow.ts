@@ -43,7 +43,7 @@ export interface FollowProblem {
 /** Share of the frames with both in which two must fit into the window to be kept together. */
 const FITTING_SHARE = 0.85;
 /** A thing that is nearly as good a choice as another, and seen for most of the shot, is as likely. */
-const ALIKE = 0.85;
+const ALIKE = 0.75;
 const ALIKE_PRESENCE = 0.6;
 /** Room left beside two that are kept together, in windows. */
 const ROOM = 0.08;

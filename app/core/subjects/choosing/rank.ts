@@ -34,8 +34,8 @@ const KIND_WORD: Record<SubjectKind, string> = {
   face: "face",
   person: "person",
   object: "thing",
-  motion: "what moves most",
-  salient: "what stands out",
+  motion: "moving thing",
+  salient: "thing that stands out",
 };
 
 /** What goes into the merit of a track; each from 0 to 1, and together no more than 1. */

@@ -82,9 +82,11 @@ export class TextFinder {
         const inside = countEdges(now, x, y, x + width, y + height);
         if (countEdges(steady, x, y, x + width, y + height) < STEADY * inside) return false;
         if (still) return true;
-        const beside = steadyAround(block, now, steady, Math.max(8, height), TELLING);
+        // A field that the text stands on is as steady as it is, and what lies beyond moves.
+        const beside = [1, 3].map((far) => steadyAround(block, now, steady, far * Math.max(8, height), TELLING));
+        const shares = beside.filter((share) => !Number.isNaN(share));
         // Beside what is even, a sign on a wall and a name on the picture look the same while the camera stands.
-        if (!Number.isNaN(beside)) return beside <= MOVING;
+        if (shares.length > 0) return Math.min(...shares) <= MOVING;
         const needed = TELLING_SHARE * now.width * now.height;
         const anywhere = steadyAround(block, now, steady, Math.max(now.width, now.height), needed);
         return this.camera.every((moves) => moves) || anywhere <= ALL_MOVING;
