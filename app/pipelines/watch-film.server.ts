@@ -10,7 +10,7 @@ import { facingOf } from "~/core/subjects/detecting/facing";
 import { movingThings } from "~/core/subjects/detecting/moving";
 import { opticalFlow } from "~/core/subjects/detecting/optical-flow";
 import { salientThings } from "~/core/subjects/detecting/saliency";
-import { sharpnessOf } from "~/core/subjects/detecting/sharpness";
+import { detailSide, sharpnessOf } from "~/core/subjects/detecting/sharpness";
 import { signatureOf } from "~/core/subjects/detecting/signature";
 import { TextFinder } from "~/core/subjects/text/find-texts";
 import { type FrameRange, framesPerSecond, type Rate } from "~/core/time/rate";
@@ -119,6 +119,8 @@ class StepReader {
       const signature = signatureOf(image, detection.kind, detection.box);
       if (signature) detection.signature = signature;
       detection.sharpness = rounded(sharpnessOf(image, detection.box), 3);
+      if (detection.kind === "object" || detection.kind === "salient")
+        detection.detailSide = rounded(detailSide(image, detection.box), 2);
       if (detection.landmarks) detection.facing = rounded(facingOf(detection.landmarks), 2);
     }
     this.propagator.see(detections, image);

@@ -104,6 +104,17 @@ describe("goals", () => {
     expect((insideLower[0]! + insideUpper[0]!) / 2).toBeCloseTo(900);
   });
 
+  test("of what is wider than the window, the end with its head: where its detail is, or that it goes ahead with", () => {
+    const at = (x: number) => ({ x, y: 0, width: 1000, height: 500 });
+    const wanted = (boxes: Box[], detailSide?: number) =>
+      goalsOn("x", { track: { ...track("object", boxes), detailSide }, body: null }).wanted[0]!;
+    const still = [at(400), at(400), at(400)];
+    expect(wanted(still)).toBeCloseTo(900);
+    expect(wanted(still, 0.3)).toBeGreaterThan(1000);
+    expect(wanted(still, -0.3)).toBeLessThan(800);
+    expect(wanted([at(400), at(700), at(900)])).toBeGreaterThan(1000);
+  });
+
   test("keep what is protected inside, subject or not", () => {
     const protect = { x: 1500, y: 900, width: 300, height: 80 };
     const lengths = new Float64Array(3).fill(WINDOW.width);

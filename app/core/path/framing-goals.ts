@@ -4,7 +4,7 @@ import { facingThrough } from "../subjects/detecting/facing";
 import type { Subject } from "../subjects/choosing/subject";
 import { boxAt } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";
-import { focusBox } from "./focus-box";
+import { focusBox, headEnd, headPart } from "./focus-box";
 import { PROTECT_MARGIN } from "./protected-box";
 
 /** Where the window's centre should be on one axis, frame by frame; NaN where nothing asks for anything. */
@@ -133,11 +133,15 @@ export function axisGoals(problem: GoalsProblem): AxisGoals {
   const isFace = subject.track.kind === "face" || subject.track.kind === "person";
   const margins: [number, number] = axis === "y" && isFace ? [Math.max(MARGIN, headroom), MARGIN] : [MARGIN, MARGIN];
   const facing = facingThrough(subject.track.facing ?? [], shot, Math.round(FACING_SECONDS * fps));
+  const isThing = subject.track.kind === "object" || subject.track.kind === "salient";
+  const head = isThing ? headEnd(subject.track) : 0;
   for (let i = 0; i < count; i++) {
     const frame = shot.start + i;
     const length = lengths[i]!;
     const bounds = centreBounds(picture[extent], length);
-    const focus = focusBox(subject, frame);
+    const box = focusBox(subject, frame);
+    // Of an animal that the window cannot hold, it holds the head.
+    const focus = box && axis === "x" ? headPart(box, head, (1 - 2 * MARGIN) * length) : box;
     const body = subject.body && boxAt(subject.body, frame);
     if (focus) {
       const high = focus[axis] + focus[extent];

@@ -28,6 +28,8 @@ export interface Detection {
   signature?: number[];
   /** As `sharpnessOf` measures it. */
   sharpness?: number;
+  /** Of a thing: at which end it has more detail, as `detailSide` tells it. */
+  detailSide?: number;
   /** Where it went by the optical flow after this frame: one box a step, until it was seen anew or its flow was lost. */
   propagated?: Box[];
   /** Of a person: the track of the face where the head is, if there is only one. */

@@ -1,11 +1,8 @@
 import { type Box, clipBox } from "../../geometry/box";
 import type { YuvImage } from "../../image/yuv-image";
 
-/**
- * How sharp the picture in a box is: mean size of the Laplacian beside the contrast, 0 for nothing. Only comparable
- * between boxes of one film.
- */
-export function sharpnessOf(image: YuvImage, box: Box): number {
+/** Mean size of the Laplacian in a box, and the standard deviation of its luma; null where it is too small to say. */
+function detailIn(image: YuvImage, box: Box): { laplacian: number; deviation: number } | null {
   const part = clipBox(box, image);
   const { luma, width } = image;
   const left = Math.max(1, Math.ceil(part.x));
@@ -13,7 +10,7 @@ export function sharpnessOf(image: YuvImage, box: Box): number {
   const right = Math.min(width - 1, Math.floor(part.x + part.width));
   const bottom = Math.min(image.height - 1, Math.floor(part.y + part.height));
   const count = (right - left) * (bottom - top);
-  if (right - left < 4 || bottom - top < 4) return 0;
+  if (right - left < 4 || bottom - top < 4) return null;
   let sum = 0;
   let squares = 0;
   let laplacian = 0;
@@ -26,6 +23,24 @@ export function sharpnessOf(image: YuvImage, box: Box): number {
     }
   }
   const mean = sum / count;
-  const deviation = Math.sqrt(Math.max(0, squares / count - mean * mean));
-  return laplacian / count / (deviation + 4);
+  return { laplacian: laplacian / count, deviation: Math.sqrt(Math.max(0, squares / count - mean * mean)) };
+}
+
+/**
+ * How sharp the picture in a box is: mean size of the Laplacian beside the contrast, 0 for nothing. Only comparable
+ * between boxes of one film.
+ */
+export function sharpnessOf(image: YuvImage, box: Box): number {
+  const detail = detailIn(image, box);
+  return detail ? detail.laplacian / (detail.deviation + 4) : 0;
+}
+
+/** The parts at both sides of a thing that are compared, as a share of its width. */
+const END = 1 / 3;
+
+/** At which end of a thing there is more detail, as eyes and muzzle have it: -1 all at the left to 1 all at the right. */
+export function detailSide(image: YuvImage, box: Box): number {
+  const width = END * box.width;
+  const [left, right] = [box.x, box.x + box.width - width].map((x) => detailIn(image, { ...box, x, width })?.laplacian);
+  return left === undefined || right === undefined ? 0 : (right - left) / Math.max(1e-6, right + left);
 }

@@ -147,11 +147,12 @@ const mean = (values: readonly number[]): number => values.reduce((a, b) => a + 
 /** What a tracklet's sightings say about the thing. */
 function appearanceOf({
   sightings,
-}: Tracklet): Pick<Track, "confidence" | "label" | "signature" | "sharpness" | "facing"> {
+}: Tracklet): Pick<Track, "confidence" | "label" | "signature" | "sharpness" | "detailSide" | "facing"> {
   const detections = sightings.map(({ detection }) => detection);
   const label = detections.find((detection) => detection.label)?.label;
   const signature = meanSignature(detections.flatMap((found) => (found.signature ? [found.signature] : [])));
   const sharpness = detections.flatMap((found) => found.sharpness ?? []);
+  const detailSide = detections.flatMap((found) => found.detailSide ?? []);
   const facing = sightings.flatMap(({ frame, detection }) =>
     detection.facing === undefined ? [] : [{ frame, side: detection.facing }],
   );
@@ -160,6 +161,7 @@ function appearanceOf({
     ...(label ? { label } : {}),
     ...(signature ? { signature } : {}),
     ...(sharpness.length > 0 ? { sharpness: mean(sharpness) } : {}),
+    ...(detailSide.length > 0 ? { detailSide: mean(detailSide) } : {}),
     ...(facing.length > 0 ? { facing } : {}),
   };
 }

@@ -20,6 +20,7 @@ export const PackedTrack = z.object({
   who: z.string().optional(),
   signature: z.array(z.number()).optional(),
   sharpness: z.number().optional(),
+  detailSide: z.number().optional(),
   speaking: z.array(FrameRange).optional(),
   facing: z.array(z.object({ frame: z.int(), side: z.number() })).optional(),
 });

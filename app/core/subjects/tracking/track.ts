@@ -22,6 +22,8 @@ export interface Track {
   signature?: number[];
   /** How sharp its picture is beside the sharpest in the shot, 0 to 1. */
   sharpness?: number;
+  /** For a thing: at which end it has more detail, -1 at the left to 1 at the right. */
+  detailSide?: number;
   /** For a face: when it speaks. */
   speaking?: FrameRange[];
   /** For a face: which way it looks, at the frames at which a detector saw it. */
