@@ -1,6 +1,7 @@
 /**
  * Follows people and things in made-up, difficult scenes and holds what was found against the truth, for the scenes
- * that the method was tuned on and, apart, for those that were not looked at.
+ * that the method was tuned on and, apart, for those that were not looked at. Things that no detector knows and text have
+ * tables of their own: there the windows count.
  *
  *   ./glad-pan bench subjects [--json OUT.json] [--set NAME] [--apart] [--quick]
  *
@@ -36,6 +37,8 @@ import {
   toBox,
 } from "./score";
 import { planTalks, type Talk } from "./talks";
+import { runThings } from "./things/run-things";
+import { addThings, NO_THINGS, thingRow, type ThingScore } from "./things/score-things";
 
 const { values } = parseArgs({
   options: {
@@ -221,12 +224,9 @@ const scenes = [
   ...planScenes().map((plan) => ({ plan, talk: undefined })),
   ...talks.map((talk) => ({ plan: talk.plan, talk })),
 ];
-const wanted = scenes.filter(
-  ({ plan }) =>
-    (!values.set || plan.set === values.set) &&
-    (values.apart || !plan.apart) &&
-    (!values.quick || plan.name.endsWith(" 0") || plan.apart),
-);
+const isWanted = ({ name, set, apart }: Pick<ScenePlan, "name" | "set" | "apart">): boolean =>
+  (!values.set || set === values.set) && (values.apart || !apart) && (!values.quick || name.endsWith(" 0") || apart);
+const wanted = scenes.filter(({ plan }) => isWanted(plan));
 const sets = new Map<string, Totals>();
 const parts = { tuned: noTotals(), apart: noTotals() };
 for (const { plan, talk } of wanted) {
@@ -236,13 +236,32 @@ for (const { plan, talk } of wanted) {
   parts[part] = add(parts[part], totals);
   sets.set(plan.set, add(sets.get(plan.set) ?? noTotals(), totals));
 }
+const things = new Map<string, ThingScore>();
+const thingParts = { tuned: NO_THINGS, apart: NO_THINGS };
+for await (const { scene, score } of runThings(isWanted)) {
+  process.stderr.write(`\r${scene.name}                `);
+  const part = scene.apart ? "apart" : "tuned";
+  thingParts[part] = addThings(thingParts[part], score);
+  things.set(scene.set, addThings(things.get(scene.set) ?? NO_THINGS, score));
+}
 process.stderr.write("\r");
-console.table(Object.fromEntries([...sets].map(([set, totals]) => [set, row(totals)])));
-console.table(Object.fromEntries(Object.entries(parts).map(([part, totals]) => [part, row(totals)])));
+const print = <T>(of: Iterable<[string, T]>, rowOf: (value: T) => object) => {
+  const rows = [...of].map(([name, value]) => [name, rowOf(value)]);
+  if (rows.length > 0) console.table(Object.fromEntries(rows));
+};
+if (wanted.length > 0) {
+  print(sets, row);
+  print(Object.entries(parts), row);
+}
+if (things.size > 0) {
+  print(things, thingRow);
+  print(Object.entries(thingParts), thingRow);
+}
 if (values.json) {
   const json = {
     parts: Object.fromEntries(Object.entries(parts).map(([part, totals]) => [part, figures(totals)])),
     sets: Object.fromEntries([...sets].map(([set, totals]) => [set, figures(totals)])),
+    things: { parts: thingParts, sets: Object.fromEntries(things) },
   };
   writeFileSync(values.json, `${JSON.stringify(json, null, 2)}\n`);
 }

@@ -13,7 +13,7 @@ import type { FilmFile } from "~/media/film-file";
 import { encode } from "../../encode";
 import { loadPictures } from "./pictures";
 import { planThings, type Shown, ThingPainter, type ThingScene } from "./plan-things";
-import { addThings, type Made, NO_THINGS, scoreThings, type ThingScore } from "./score-things";
+import { type Made, scoreThings, type ThingScore } from "./score-things";
 
 const RATE = { num: 25, den: 1 };
 const TARGET = { width: 1080, height: 1920 };
@@ -27,7 +27,7 @@ function codeVersion(): string {
 }
 
 /** A scene as a film, made the first time, with what is to be seen in each frame. */
-export async function filmOf(scene: ThingScene, folder: string): Promise<{ film: FilmFile; shown: Shown[] }> {
+async function filmOf(scene: ThingScene, folder: string): Promise<{ film: FilmFile; shown: Shown[] }> {
   const file = join(folder, `${scene.name.replaceAll(" ", "-")}.mp4`);
   const truth = `${file}.json`;
   if (!existsSync(file)) {
@@ -90,15 +90,3 @@ export async function* runThings(
   const scenes = planThings(await loadPictures()).filter(wanted);
   for (const scene of scenes) yield { scene, score: await scoreScene(scene, folder) };
 }
-
-const percent = (part: number, whole: number) => (whole === 0 ? "" : ((100 * part) / whole).toFixed(1));
-export const thingRow = (score: ThingScore) => ({
-  "right thing %": percent(score.right, score.shots),
-  "width inside %": percent(score.inside, score.frames),
-  "frames ≥ 80 % inside": percent(score.mostlyInside, score.frames),
-  "left alone %": percent(score.leftAlone, score.empty),
-  "text found %": percent(score.textsFound, score.texts),
-  "frames with false text": score.textsFalse || "",
-});
-
-export { addThings, NO_THINGS, type ThingScore };

@@ -93,3 +93,14 @@ export function scoreThings(shown: readonly Shown[], made: readonly Made[]): Thi
   });
   return score;
 }
+
+const percent = (part: number, whole: number) => (whole === 0 ? "" : ((100 * part) / whole).toFixed(1));
+/** A score as a row of a table. */
+export const thingRow = (score: ThingScore) => ({
+  "right thing %": percent(score.right, score.shots),
+  "width inside %": percent(score.inside, score.frames),
+  "frames ≥ 80 % inside": percent(score.mostlyInside, score.frames),
+  "left alone %": percent(score.leftAlone, score.empty),
+  "text found %": percent(score.textsFound, score.texts),
+  "frames with false text": score.textsFalse || "",
+});

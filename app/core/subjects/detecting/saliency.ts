@@ -15,6 +15,8 @@ const CELL = 6;
 /** Steps up to the usual difference of neighbouring cells cost nothing, within these limits. */
 const LEAST_STEP = 4;
 const MOST_STEP = 40;
+/** Colours at the picture's foot are those of another side if they are no more than so many steps from them. */
+const FOOT_STEPS = 3;
 /** How far from the middle, in half pictures, interest has fallen to about a third. */
 const MIDDLE = 1.6;
 /** Columns and rows at a thing's edge with less than this share of its fullest are not counted as of it: an arm is lower
@@ -50,8 +52,14 @@ const apart = ({ lightness, a, b }: LabCells, i: number, j: number): number =>
 function geodesicDistances(cells: LabCells, free: number): Float64Array {
   const { width, height } = cells;
   const distance = new Float64Array(width * height).fill(Infinity);
-  for (let x = 0; x < width; x++) distance[x] = distance[(height - 1) * width + x] = 0;
+  for (let x = 0; x < width; x++) distance[x] = 0;
   for (let y = 0; y < height; y++) distance[y * width] = distance[y * width + width - 1] = 0;
+  const background = [...distance.keys()].filter((cell) => distance[cell] === 0);
+  // Who stands before the camera reaches down to the picture's foot: that is ground only as far as the other sides have it.
+  for (let foot = (height - 1) * width + 1; foot < height * width - 1; foot++) {
+    const nearest = background.reduce((least, cell) => Math.min(least, apart(cells, foot, cell)), Infinity);
+    distance[foot] = Math.max(0, nearest - FOOT_STEPS * free);
+  }
   let changed = true;
   const reach = (to: number, from: number) => {
     if (distance[from]! >= distance[to]!) return;
@@ -140,8 +148,8 @@ function masses(saliency: Float64Array, belongs: Uint8Array, grid: Size): Mass[]
     for (const cell of cells) {
       seen.add(cell);
       mass += saliency[cell]!;
-      columns[(cell % grid.width) - box.x]! += saliency[cell]!;
-      rows[Math.floor(cell / grid.width) - box.y]! += saliency[cell]!;
+      columns[(cell % grid.width) - box.x]!++;
+      rows[Math.floor(cell / grid.width) - box.y]!++;
     }
     all += mass;
     const [left, right] = trimmed(columns, LEAST_COLUMN);
