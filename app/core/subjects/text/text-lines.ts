@@ -13,7 +13,7 @@ const CELL = 4;
 /** A stroke is no wider than this, in samples. */
 const WIDEST_STROKE = 9;
 /** Strokes this near one another, in cells, are of one line. */
-const REACH = 2;
+const REACH = 3;
 /** A line is between so many samples high … */
 const LEAST_HEIGHT = 5;
 const MOST_HEIGHT = 26;
@@ -30,6 +30,8 @@ const LEAST_IRREGULARITY = 0.3;
 /** What is of one colour: so much of it is no further from the middle one than this, compressed and with grain. */
 const ONE_COLOUR = 24;
 const ONE_COLOUR_SHARE = 0.6;
+/** Words and lines of one text are so many times their height apart at most. */
+const APART = 1.3;
 /** Edges above and below a line, so far from it, for each of those in it. */
 const MOST_BESIDE = 0.3;
 const GAP = 2;
@@ -167,17 +169,25 @@ function edgesBeside({ across, down, width: stride, height: bottom }: Edges, { x
   return count;
 }
 
-/** Lines that stand above one another are one block: no further apart than they are high. */
+/** Whether two stand beside or above one another, not much further apart than the lower one is high. */
+function areNear(a: Box, b: Box): boolean {
+  const reach = APART * Math.min(a.height, b.height);
+  const below = Math.max(a.y, b.y) - Math.min(a.y + a.height, b.y + b.height);
+  const aside = Math.max(a.x, b.x) - Math.min(a.x + a.width, b.x + b.width);
+  return (below <= reach && aside < 0) || (below < 0 && aside <= reach);
+}
+
+/** Words and lines that are near one another, as one block. */
 function blocksOf(lines: readonly Box[]): Box[] {
-  const blocks: Box[] = [];
-  for (const line of [...lines].sort((a, b) => a.y - b.y)) {
-    const near = blocks.findIndex((block) => {
-      const gap = line.y - (block.y + block.height);
-      const overlap = Math.min(line.x + line.width, block.x + block.width) - Math.max(line.x, block.x);
-      return gap <= 1.2 * line.height && overlap > 0;
-    });
-    if (near < 0) blocks.push(line);
-    else blocks[near] = boxUnion([blocks[near]!, line]);
+  let blocks: Box[] = [];
+  for (const line of lines) {
+    let block = line;
+    for (let near = blocks.filter((other) => areNear(block, other)); near.length > 0;) {
+      blocks = blocks.filter((other) => !near.includes(other));
+      block = boxUnion([block, ...near]);
+      near = blocks.filter((other) => areNear(block, other));
+    }
+    blocks.push(block);
   }
   return blocks;
 }

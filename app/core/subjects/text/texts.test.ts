@@ -1,0 +1,125 @@
+import { describe, expect, test } from "@jest/globals";
+import { isInk, lineSize } from "../../../../tests/support/letters";
+import { texture } from "../../../../tests/support/yuv-picture";
+import { type Box, boxContains } from "../../geometry/box";
+import type { FrameDetections } from "../detecting/detection";
+import { STEADY_PICTURES, TextFinder } from "./find-texts";
+import { type BytePlane, edgesOf, steadyEdges } from "./steady-edges";
+import { textBlocks } from "./text-lines";
+import { textTracks } from "./text-tracks";
+
+const SIZE = { width: 320, height: 180 };
+const LINE = "HELLO NATO TALE";
+const AT = { x: 60, y: 120 };
+const INK: Box = { ...AT, ...lineSize(LINE), height: 14 };
+
+function picture(luma: (x: number, y: number) => number): BytePlane {
+  const samples = new Uint8Array(SIZE.width * SIZE.height);
+  for (let i = 0; i < samples.length; i++) samples[i] = luma(i % SIZE.width, Math.floor(i / SIZE.width));
+  return { ...SIZE, samples };
+}
+const ground = (shift: number) => (x: number, y: number) => 110 + 150 * texture(x + shift, y, 6);
+/** A line of letters over a ground, or moved along with it. */
+const titled = (shift: number, withGround = 0) =>
+  picture((x, y) => (isInk(LINE, AT.x - withGround * shift, AT.y, x, y) ? 235 : ground(shift)(x, y)));
+/** What is found after so many pictures, each moved on by some pixels. */
+function seen(at: (shift: number) => BytePlane, shift: number, cameraMoves = shift !== 0): Box[] {
+  const finder = new TextFinder();
+  let found: Box[] = [];
+  for (let k = 0; k < STEADY_PICTURES; k++) found = finder.see(at(k * shift), cameraMoves);
+  return found;
+}
+
+describe("lines of text", () => {
+  const blocks = (luma: (x: number, y: number) => number) => {
+    const plane = picture(luma);
+    return textBlocks(edgesOf(plane), plane);
+  };
+
+  test("are found whole, on an even ground", () => {
+    const [block, ...others] = blocks((x, y) => (isInk(LINE, AT.x, AT.y, x, y) ? 230 : 40));
+    expect(others).toEqual([]);
+    expect(boxContains(block!, { ...INK, width: INK.width - 4 }, 3)).toBe(true);
+    expect(block!.height).toBeLessThan(20);
+  });
+
+  test("are no stripes, no texture, and no edge of something", () => {
+    expect(blocks((x, y) => (y > 80 && y < 100 && Math.floor(x / 4) % 2 ? 220 : 40))).toEqual([]);
+    expect(blocks(ground(0))).toEqual([]);
+    expect(blocks((x) => (x > 160 ? 220 : 40))).toEqual([]);
+  });
+});
+
+describe("text over a film", () => {
+  test("stays while what is behind it moves", () => {
+    const [box, ...others] = seen((shift) => titled(shift), 7);
+    expect(others).toEqual([]);
+    expect(boxContains(box!, { ...INK, width: INK.width - 4 }, 6)).toBe(true);
+  });
+
+  test("is not what moves with the picture, nor what is part of a still one with something going on", () => {
+    expect(seen((shift) => titled(shift, 1), 7)).toEqual([]);
+    const somebodyMoves = (shift: number) =>
+      picture((x, y) =>
+        Math.hypot(x - 100 - shift, y - 60) < 40 ? 200 : isInk(LINE, AT.x, AT.y, x, y) ? 235 : ground(0)(x, y),
+      );
+    expect(seen(somebodyMoves, 9, false)).toEqual([]);
+  });
+
+  test("is all there is on a still card", () => {
+    expect(seen(() => picture((x, y) => (isInk(LINE, AT.x, AT.y, x, y) ? 230 : 40)), 0)).toHaveLength(1);
+  });
+
+  test("is not told before it has been there for a while", () => {
+    const finder = new TextFinder();
+    for (let k = 0; k < STEADY_PICTURES - 1; k++) expect(finder.see(titled(7 * k), true)).toEqual([]);
+  });
+
+  test("an edge that is weaker in one picture is not steady", () => {
+    const step = (high: number) => edgesOf(picture((x) => (x > 160 ? high : 40)));
+    const edges = ({ across }: { across: Int16Array }) => across.filter((edge) => edge !== 0).length;
+    expect(edges(steadyEdges([step(220), step(200)]))).toBeGreaterThan(0);
+    expect(edges(steadyEdges([step(220), step(80)]))).toBe(0);
+  });
+});
+
+describe("areas of text in a shot", () => {
+  const PICTURE = { width: 1280, height: 720 };
+  const box = (x: number): Box => ({ x, y: 600, width: 400, height: 50 });
+  const look = (frame: number, texts: Box[]): FrameDetections => ({
+    ...{ frame, looked: [], step: 2, detections: [] },
+    texts,
+  });
+  const SHOT = { start: 0, end: 200 };
+  const looks = (at: (frame: number) => Box[]) => Array.from({ length: 20 }, (_, i) => look(10 * i, at(10 * i)));
+
+  test("begin with the first picture that it had to be steady in, and end where it is not found any more", () => {
+    const [track, ...others] = textTracks(
+      looks((frame) => (frame >= 80 && frame <= 120 ? [box(100)] : [])),
+      SHOT,
+      PICTURE,
+    );
+    expect(others).toEqual([]);
+    expect(track).toMatchObject({ kind: "text", start: 50 });
+    expect(track!.start + track!.boxes.length).toBe(121);
+    expect(boxContains(track!.boxes[0]!, box(100))).toBe(true);
+  });
+
+  test("go on where it was overlooked, hold all of what was found, and lie apart where it does", () => {
+    const found = (frame: number) => (frame === 90 ? [] : [box(100), box(frame < 100 ? 760 : 780)]);
+    const tracks = textTracks(looks(found), SHOT, PICTURE);
+    expect(tracks).toHaveLength(2);
+    for (const { start, boxes } of tracks) expect([start, boxes.length]).toEqual([0, 200]);
+    expect(boxContains(tracks[1]!.boxes[0]!, { x: 760, y: 600, width: 420, height: 50 })).toBe(true);
+  });
+
+  test("are none where it was found once in a long shot", () => {
+    expect(
+      textTracks(
+        looks((frame) => (frame === 100 ? [box(100)] : [])),
+        SHOT,
+        PICTURE,
+      ),
+    ).toEqual([]);
+  });
+});
