@@ -125,6 +125,20 @@ describe("following", () => {
     expect(plan("auto", twins, { before: "p1" }).reason).toContain("followed before");
   });
 
+  test("something that stands out rather than a faint face that no body belongs to, and never text", () => {
+    const faint = { ...track("pattern", "face", 1500, 200), confidence: 0.66 };
+    const thing = { ...track("thing", "salient", 500, 200), confidence: 0.9 };
+    expect(plan("auto", [faint, thing]).trackId).toBe("thing");
+    expect(plan("auto", [{ ...faint, personId: "person" }, thing]).trackId).toBe("pattern");
+    expect(plan("auto", [track("text", "text", 500, 300)]).trackId).toBeNull();
+  });
+
+  test("what is there all the time rather than a face that is there for a moment", () => {
+    const passing = { ...track("passing", "face", 1500, 200), boxes: track("x", "face", 1500, 200).boxes.slice(0, 10) };
+    const thing = { ...track("thing", "salient", 500, 200), confidence: 1 };
+    expect(plan("auto", [passing, thing]).trackId).toBe("thing");
+  });
+
   test("two things alike: both if they fit, or always the same one, and says which it leaves out", () => {
     const things = (apart: number) => [
       track("left", "object", 900 - apart, 200),

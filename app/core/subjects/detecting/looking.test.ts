@@ -1,10 +1,11 @@
 import { describe, expect, test } from "@jest/globals";
 import { texture, yuvPicture } from "../../../../tests/support/yuv-picture";
+import { boxIou } from "../../geometry/box";
 import { joinTracklets } from "../tracking/join-tracklets";
 import type { Tracklet } from "../tracking/associate";
 import { facePatches, mouthMovement } from "./mouth";
 import { salientThings } from "./saliency";
-import { sharpnessOf } from "./sharpness";
+import { detailSide, sharpnessOf } from "./sharpness";
 
 describe("what stands out", () => {
   test("is the thing unlike what is around it", () => {
@@ -20,9 +21,72 @@ describe("what stands out", () => {
     expect(Math.abs(box.y + box.height / 2 - 80)).toBeLessThan(16);
   });
 
+  test("is each of several things, the one with most first, and all of one that reaches down to the foot", () => {
+    const boxes = [
+      { x: 40, y: 60, width: 40, height: 50 },
+      { x: 200, y: 70, width: 70, height: 110 },
+    ];
+    const picture = yuvPicture(320, 180, (x, y) => {
+      const inside = boxes.some((box) => x >= box.x && x < box.x + box.width && y >= box.y && y < box.y + box.height);
+      const grey = 120 + 20 * texture(x, y);
+      return inside ? [40, 60, 190] : [grey, grey, grey];
+    });
+    const found = salientThings(picture);
+    expect(found).toHaveLength(2);
+    for (const [i, { box }] of [boxes[1]!, boxes[0]!].map((box) => ({ box })).entries()) {
+      expect(boxIou(found[i]!.box, box)).toBeGreaterThan(0.7);
+    }
+  });
+
+  test("is nothing of what holds it: an arm is lower than what is at its end", () => {
+    const picture = yuvPicture(320, 180, (x, y) => {
+      if (x >= 60 && x < 110 && y >= 50 && y < 120) return [30, 150, 60];
+      if (x >= 110 && y >= 78 && y < 98) return [200, 150, 120];
+      const grey = 90 + 20 * texture(x, y);
+      return [grey, grey, grey];
+    });
+    const { box } = salientThings(picture)[0]!;
+    expect(box.x + box.width).toBeLessThan(135);
+  });
+
+  test("is looked for between a film's own bars", () => {
+    const picture = yuvPicture(320, 180, (x, y) => {
+      if (y < 30 || y >= 150) return [0, 0, 0];
+      return Math.hypot(x - 100, y - 90) < 25 ? [200, 40, 40] : [150, 160, 150];
+    });
+    const { box } = salientThings(picture, { x: 0, y: 30, width: 320, height: 120 })[0]!;
+    expect(boxIou(box, { x: 75, y: 65, width: 50, height: 50 })).toBeGreaterThan(0.6);
+  });
+
   test("is nothing in an even picture", () => {
     expect(salientThings(yuvPicture(320, 180, (x, y) => [120 + 20 * texture(x, y), 120, 120]))).toEqual([]);
   });
+});
+
+test("there is more detail at the end of a thing where eyes and muzzle are", () => {
+  const animal = (head: (x: number) => boolean) =>
+    yuvPicture(200, 100, (x, y) => [120 + (head(x) ? 160 : 10) * texture(x, y, 4), 110, 100]);
+  const box = { x: 20, y: 20, width: 160, height: 60 };
+  expect(
+    detailSide(
+      animal((x) => x > 140),
+      box,
+    ),
+  ).toBeGreaterThan(0.3);
+  expect(
+    detailSide(
+      animal((x) => x < 60),
+      box,
+    ),
+  ).toBeLessThan(-0.3);
+  expect(
+    Math.abs(
+      detailSide(
+        animal(() => true),
+        box,
+      ),
+    ),
+  ).toBeLessThan(0.1);
 });
 
 describe("a mouth", () => {

@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Box } from "../../geometry/box";
 import type { CameraStep } from "../detecting/camera-motion";
-import { stayingOn, withoutMergers } from "./stay";
+import { farEnd, stayingOn, withoutHolder, withoutMergers } from "./stay";
+import type { Tracklet } from "./associate";
 import { boxAt, type Track } from "./track";
 
 const HD = { width: 1920, height: 1080 };
@@ -53,4 +54,31 @@ test("a sighting that holds two things at once is left out, a thing that grows i
   expect(kept.map(({ frame }) => frame)).toEqual([0, 5, 10, 25, 30]);
   const growing = Array.from({ length: 40 }, (_, i) => sighting(5 * i, 50 * 1.02 ** i));
   expect(withoutMergers({ kind: "motion", sightings: growing }).sightings).toHaveLength(40);
+});
+
+describe("what is held", () => {
+  const seen = (kind: "salient" | "motion", boxes: Box[]): Tracklet => ({
+    kind,
+    sightings: boxes.map((box, i) => ({ frame: 10 * i, step: 2, detection: { kind, score: 0.8, box } })),
+  });
+
+  test("is told from the sightings in which it was taken together with the arm", () => {
+    const alone = { x: 400, y: 400, width: 100, height: 120 };
+    const held = { ...alone, width: 420 };
+    const { sightings } = withoutHolder(seen("salient", [held, held, held, alone, alone]));
+    expect(sightings.map(({ frame }) => frame)).toEqual([30, 40]);
+  });
+
+  test("is at the far end of what leads out of the picture, and not of what only goes out of it", () => {
+    const arm = { x: 1200, y: 500, width: 720, height: 200 };
+    const ends = farEnd(seen("motion", [arm, { ...arm, x: 1300, width: 620 }]), HD).sightings;
+    expect(ends.map(({ detection }) => detection.box)).toEqual([
+      { x: 1200, y: 500, width: 160, height: 200 },
+      { x: 1300, y: 500, width: 160, height: 200 },
+    ]);
+    const left = farEnd(seen("motion", [{ ...arm, x: 0 }]), HD).sightings[0]!.detection.box;
+    expect(left).toEqual({ x: 560, y: 500, width: 160, height: 200 });
+    const leaving = seen("motion", [{ ...arm, x: 300 }, { ...arm, x: 700 }, arm]);
+    expect(farEnd(leaving, HD)).toBe(leaving);
+  });
 });
