@@ -6,6 +6,7 @@ import { fillTrack } from "./fill-track";
 import { joinPieces } from "./join-pieces";
 import { textTracks } from "../text/text-tracks";
 import { joinTracklets } from "./join-tracklets";
+import { withMovement } from "./movement";
 import { farEnd, withoutHolder, withoutMergers } from "./stay";
 import { boxAt, isDoubtfulFace, joinTracks, seenTogether, type Track, visibleFrames } from "./track";
 
@@ -148,11 +149,11 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
   const faces = tracksOf("face", inShot);
   const known = withFaces(inShot, faces);
   const others = FOUND_KINDS.filter((kind) => kind !== "face").flatMap((kind) => tracksOf(kind, known));
+  const texts = textTracks(inShot, shot, picture);
   const tracks = [...faces, ...others].map((track) =>
-    track.kind === "salient" ? surerIfMoving(track, inShot) : track,
+    track.kind === "salient" ? withMovement(track, inShot, texts) : track,
   );
   joinFacesToPersons(tracks);
-  const texts = textTracks(inShot, shot, picture);
   return [...withoutShadows(withoutText(oneFaceEach(tracks), texts), shot), ...texts];
 }
 
@@ -161,26 +162,6 @@ function withoutText(tracks: readonly Track[], texts: readonly Track[]): Track[]
   return tracks.filter(
     (track) => (track.kind !== "motion" && track.kind !== "salient") || shareWithin(track, texts) < TEXT_SHARE,
   );
-}
-
-/** Share of a box that lies in what moves, from which it moves itself. */
-const MOVING_PART = 0.6;
-/** How sure it is that something which moves by itself whenever anything does, and stands out, is a thing. */
-const MOVING_CONFIDENCE = 0.75;
-
-/** What stands out little, but moves where anything does, is surely a thing. */
-function surerIfMoving(track: Track, frames: readonly FrameDetections[]): Track {
-  let moves = 0;
-  let asked = 0;
-  for (const { frame, detections } of frames) {
-    const box = boxAt(track, frame);
-    const moving = detections.filter(({ kind }) => kind === "motion");
-    if (!box || moving.length === 0) continue;
-    asked++;
-    if (moving.some((other) => intersectionArea(box, other.box) > MOVING_PART * boxArea(box))) moves++;
-  }
-  const confidence = asked === 0 ? 0 : (MOVING_CONFIDENCE * moves) / asked;
-  return confidence > track.confidence ? { ...track, confidence } : track;
 }
 
 /** Faces of one person that are never seen together are one face, which was not seen for a while. */
