@@ -75,7 +75,8 @@ export class TextFinder {
   private inSize(size: number, still: boolean): Box[] {
     const looks = this.looks.map((look) => look[size]!);
     const { luma, edges: now } = looks.at(-1)!;
-    const steady = steadyEdges(looks.map(({ edges }) => edges));
+    const [first, ...others] = looks.map(({ edges }) => edges);
+    const steady = steadyEdges([first!, ...others]);
     return textBlocks(steady, luma)
       .filter((block) => {
         const { x, y, width, height } = block;

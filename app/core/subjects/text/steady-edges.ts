@@ -27,45 +27,50 @@ export function halved({ samples, width, height }: BytePlane): BytePlane {
 export interface Edges extends Size {
   across: Int16Array;
   down: Int16Array;
+  /** The samples at which there is an edge, few of all of them, in order. */
+  places: Int32Array;
 }
 
 export function edgesOf({ samples, width, height }: BytePlane): Edges {
   const across = new Int16Array(width * height);
   const down = new Int16Array(width * height);
+  const places = new Int32Array(width * height);
+  let count = 0;
   for (let y = 1; y < height - 1; y++) {
     for (let x = 1, at = y * width + 1; x < width - 1; x++, at++) {
       const gx = samples[at + 1]! - samples[at - 1]!;
       const gy = samples[at + width]! - samples[at - width]!;
       if (Math.abs(gx) >= LEAST_EDGE) across[at] = gx;
       if (Math.abs(gy) >= LEAST_EDGE) down[at] = gy;
+      if (across[at] !== 0 || down[at] !== 0) places[count++] = at;
     }
   }
-  return { width, height, across, down };
+  return { width, height, across, down, places: places.slice(0, count) };
 }
 
-/** What of an edge is in all of several pictures; 0 where it is not the same in one of them. */
-function common(planes: readonly Int16Array[]): Int16Array {
-  const [first, ...others] = planes;
-  const out = Int16Array.from(first!);
-  for (const plane of others) {
-    for (let i = 0; i < out.length; i++) {
-      const [a, b] = [out[i]!, plane[i]!];
-      if (a === 0) continue;
-      const like =
-        Math.sign(a) === Math.sign(b) &&
-        Math.min(Math.abs(a), Math.abs(b)) >= LIKE * Math.max(Math.abs(a), Math.abs(b));
-      out[i] = like ? (Math.abs(a) < Math.abs(b) ? a : b) : 0;
-    }
-  }
-  return out;
+/** What of an edge is in another picture as well; 0 where it is not the same there. */
+function common(a: number, b: number): number {
+  if (a === 0 || Math.sign(a) !== Math.sign(b)) return 0;
+  const [less, more] = Math.abs(a) < Math.abs(b) ? [a, b] : [b, a];
+  return Math.abs(less) >= LIKE * Math.abs(more) ? less : 0;
 }
 
 /** Edges that are in all of several pictures of one size. */
-export const steadyEdges = (pictures: readonly Edges[]): Edges => ({
-  ...pictures[0]!,
-  across: common(pictures.map(({ across }) => across)),
-  down: common(pictures.map(({ down }) => down)),
-});
+export function steadyEdges([first, ...others]: readonly [Edges, ...Edges[]]): Edges {
+  const { width, height } = first;
+  const steady = { width, height, across: new Int16Array(width * height), down: new Int16Array(width * height) };
+  const places = first.places.filter((at) => {
+    let [across, down] = [first.across[at]!, first.down[at]!];
+    for (const other of others) {
+      across = common(across, other.across[at]!);
+      down = common(down, other.down[at]!);
+    }
+    steady.across[at] = across;
+    steady.down[at] = down;
+    return across !== 0 || down !== 0;
+  });
+  return { ...steady, places };
+}
 
 /** Number of edges in a part of a picture, from `left` and `top` up to before `right` and `bottom`. */
 export function countEdges(
