@@ -18,8 +18,8 @@ const TELLING = 60;
 /** … and with fewer edges than this share of its samples a picture says nothing of whether all of it moves. */
 const TELLING_SHARE = 0.03;
 /** A picture is still if no more than this share of it changes, by so many levels of luma. */
-const STILL_SHARE = 0.01;
-const CHANGED = 6;
+const STILL_SHARE = 0.005;
+const CHANGED = 10;
 /** Blocks that overlap by this much are found twice, in two sizes. */
 const SAME = 0.2;
 
