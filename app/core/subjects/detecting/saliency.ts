@@ -19,9 +19,9 @@ const MOST_STEP = 40;
 const FOOT_STEPS = 3;
 /** How far from the middle, in half pictures, interest has fallen to about a third. */
 const MIDDLE = 1.6;
-/** Columns and rows at a thing's edge with less than this share of its fullest are not counted as of it: an arm is lower
- * than what it holds, and whatever stands on a foot is as wide as its widest part. */
+/** Columns at a thing's edge with less than this share of its fullest are not of it: an arm is lower than what it holds. */
 const LEAST_COLUMN = 0.45;
+/** The same for rows: what a thing stands on may be much narrower than the rest of it. */
 const LEAST_ROW = 0.25;
 /** A thing holds at least this share of all that stands out. */
 const LEAST_MASS = 0.12;

@@ -1,5 +1,5 @@
 /** Text that was put over a film: it stays where it is while what is around it moves, or is all that a still card shows. */
-import { type Box, boxArea, boxIou, scaleBox } from "../../geometry/box";
+import { type Box, boxArea, boxContains, boxIou, scaleBox } from "../../geometry/box";
 import { type BytePlane, countEdges, type Edges, edgesOf, halved, steadyEdges } from "./steady-edges";
 import { textBlocks } from "./text-lines";
 
@@ -22,6 +22,8 @@ const STILL_SHARE = 0.005;
 const CHANGED = 10;
 /** Blocks that overlap by this much are found twice, in two sizes. */
 const SAME = 0.2;
+/** So are those of which the one lies in the other, but for so many pixels. */
+const INSIDE = 4;
 
 /** A picture in several sizes, with its edges. */
 type Look = { luma: BytePlane; edges: Edges }[];
@@ -68,7 +70,7 @@ export class TextFinder {
     // Of the same text in two sizes the larger box holds more of it.
     found.sort((a, b) => boxArea(b) - boxArea(a));
     return found.filter(
-      (box, i) => !found.slice(0, i).some((other) => boxIou(box, other) > SAME || covers(other, box)),
+      (box, i) => !found.slice(0, i).some((other) => boxIou(box, other) > SAME || boxContains(other, box, INSIDE)),
     );
   }
 
@@ -95,9 +97,3 @@ export class TextFinder {
       .map((block) => scaleBox(block, 2 ** size));
   }
 }
-
-const covers = (outer: Box, inner: Box): boolean =>
-  inner.x >= outer.x - 4 &&
-  inner.y >= outer.y - 4 &&
-  inner.x + inner.width <= outer.x + outer.width + 4 &&
-  inner.y + inner.height <= outer.y + outer.height + 4;
