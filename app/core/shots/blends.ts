@@ -35,6 +35,8 @@ const UNDER_WAY = { from: 0.04, to: 0.96 };
 const LEAST_UNLIKE = 0.25;
 /** What comes back within this time has passed by, and was no blend. */
 const RETURN_SECONDS = 1.6;
+/** A picture is back when no more than this share of what was new at most is. */
+const COME_BACK = 0.6;
 /**
  * An even mixture leaves the sweep a residual of 1/√12 = 0.29; far less means that the picture changed at once.
  */
@@ -149,15 +151,20 @@ export class BlendWeigher {
 
   /** Whether the picture before is there again soon after, or the one after was there before. */
   private comesBack(start: number, end: number, bounds: FrameRange): boolean {
-    const unlike = this.matcher.match(start, end).unexplained;
+    // What passes before the lens hides more and more, and then less: of the most that was new, little is left.
+    const most = { after: this.matcher.match(start, end).unexplained, before: 0 };
+    most.before = most.after;
     const likeness = Math.max(0.4, this.likeness(start, end));
     const reach = Math.round(RETURN_SECONDS * this.fps);
     const step = Math.max(1, Math.round(reach / 12));
     for (let k = step; k <= reach; k += step) {
       const after = Math.min(bounds.end, end + k);
       const before = Math.max(bounds.start, start - k);
-      const again = Math.min(this.matcher.match(start, after).unexplained, this.matcher.match(before, end).unexplained);
-      if (again < 0.6 * unlike) return true;
+      const again = this.matcher.match(start, after).unexplained;
+      const earlier = this.matcher.match(before, end).unexplained;
+      if (again < COME_BACK * most.after || earlier < COME_BACK * most.before) return true;
+      most.after = Math.max(most.after, again);
+      most.before = Math.max(most.before, earlier);
       if (Math.max(this.likeness(start, after), this.likeness(before, end)) > likeness + 0.3) return true;
     }
     return false;
