@@ -80,8 +80,9 @@ export async function leadOn(film: FilmFile, track: Track, shot: FrameRange, sig
   }
   if (found.size === 0) return track;
   const known = extentOf(track);
-  const first = Math.min(known.start, ...found.keys());
-  const last = Math.max(known.end - 1, ...found.keys());
+  // An hour's single take has more frames than a function takes arguments.
+  const first = [...found.keys()].reduce((least, frame) => Math.min(least, frame), known.start);
+  const last = [...found.keys()].reduce((most, frame) => Math.max(most, frame), known.end - 1);
   const boxes = Array.from(
     { length: last + 1 - first },
     (_, i) => boxAt(track, first + i) ?? found.get(first + i) ?? null,

@@ -1,7 +1,7 @@
 import type { Size } from "../geometry/box";
 import { aspectRatio, type CropWindow } from "../geometry/crop-window";
 import { type FollowPlan, type FollowSpan, planFollowing } from "../subjects/choosing/follow";
-import { boxAt, type Track } from "../subjects/tracking/track";
+import { boxAt, textsOf, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
 import { clipRanges, withoutRanges } from "../time/ranges";
 import { chooseManner } from "./choose-manner";
@@ -113,7 +113,7 @@ function frameInPicture(
       settings: { ...settings, manner },
       subject,
       protect,
-      texts: tracks.filter(({ kind }) => kind === "text"),
+      texts: textsOf(tracks),
       handKeys,
       startAt,
     };

@@ -1,7 +1,7 @@
 import { counted } from "~/core/counted";
 import { Button, Hint } from "~/components/common/button";
 import { fitsInto } from "~/core/path/protected-box";
-import { extentOf, type Track } from "~/core/subjects/tracking/track";
+import { extentOf, textsOf, type Track } from "~/core/subjects/tracking/track";
 import type { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
 import type { Size } from "~/core/geometry/box";
 import type { DeskShot } from "../state/desk-types";
@@ -16,7 +16,7 @@ interface TextAreasProps {
 
 /** The text that was found over a shot: whether the window can hold it, where it is, and that it is none. */
 export function TextAreas({ shot, window, onEdit, onSeek }: TextAreasProps) {
-  const texts = shot.tracks.filter(({ kind }) => kind === "text");
+  const texts = textsOf(shot.tracks);
   if (texts.length === 0) return null;
   const remove = ({ id }: Track) => onEdit(id, { removed: [{ start: shot.start, end: shot.end }], joinedTo: null });
   return (

@@ -5,6 +5,7 @@
  */
 import { type Box, boxUnion, scaleBox, type Size } from "../../geometry/box";
 import { connectedCells } from "../../image/connected-cells";
+import { mean } from "../../mean";
 import { median } from "../../median";
 import type { BytePlane, Edges } from "./steady-edges";
 
@@ -106,7 +107,6 @@ function hasLetters({ width, height }: Box, rows: readonly Stroke[][]): boolean 
   return deviation(gaps) >= LEAST_IRREGULARITY * mean(gaps);
 }
 
-const mean = (values: readonly number[]): number => values.reduce((sum, value) => sum + value, 0) / values.length;
 const deviation = (values: readonly number[]): number => {
   const middle = mean(values);
   return Math.sqrt(mean(values.map((value) => (value - middle) ** 2)));

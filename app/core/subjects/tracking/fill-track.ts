@@ -1,4 +1,5 @@
 import { type Box, boxCentre, driftBox, mixBoxes, type Size, visiblePart } from "../../geometry/box";
+import { mean } from "../../mean";
 import type { FrameRange } from "../../time/rate";
 import { propagatedTo, type Tracklet } from "./associate";
 import { meanSignature } from "../detecting/signature";
@@ -141,8 +142,6 @@ export function fillTrack(tracklet: Tracklet, id: string, shot: FrameRange, pict
     ...(tracklet.kind === "face" ? { mouth: mouthOf(tracklet, start, end) } : {}),
   };
 }
-
-const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
 
 /** What a tracklet's sightings say about the thing. */
 function appearanceOf({
