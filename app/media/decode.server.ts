@@ -21,6 +21,8 @@ export interface DecodeOptions {
   of?: Box | null;
   /** Frames wanted; the whole film if left out. */
   range?: FrameRange;
+  /** From each frame that is wanted to the next; every frame if left out. */
+  every?: number;
   /** Takes the time of each picture that could be decoded, in seconds of the file's own time. */
   onDecoded?: (seconds: number) => void;
   signal?: AbortSignal;
@@ -61,8 +63,9 @@ function reduction(info: FilmInfo, { size = info.picture, of }: DecodeOptions, {
 
 /** Filters that bring a film to the wanted size, to 4:2:0, to its frame grid, and to Rec.709 where it differs. */
 function filters(info: FilmInfo, range: FrameRange, options: DecodeOptions): string {
-  const { size, colours, copy, reduceTo } = options;
+  const { size, colours, copy, reduceTo, every = 1 } = options;
   const chain: string[] = [...(options.onDecoded ? [REMARK_PICTURES] : []), onGrid(info, range)];
+  if (every > 1) chain.push(`select=not(mod(n\\,${every}))`);
   const { width, height } = size ?? info.picture;
   if (size && !colours) chain.push(`scale=${width}:${height}:flags=fast_bilinear:out_range=tv`);
   else {
@@ -113,8 +116,8 @@ async function* framesFrom(
   options: DecodeOptions,
 ): AsyncGenerator<Buffer> {
   const { info } = film;
-  const { onDecoded } = options;
-  const count = range.end - range.start;
+  const { onDecoded, every = 1 } = options;
+  const count = Math.ceil((range.end - range.start) / every);
   const tool = startFfmpeg(
     film.name,
     [
@@ -167,10 +170,10 @@ export async function* decodeFrames(film: FilmFile, options: DecodeOptions): Asy
   for (const earlier of [0, EARLIER_SECONDS, Infinity]) {
     const input = readFrom(film, start === 0 ? 0 : Math.max(0, seek - earlier));
     for await (const frame of framesFrom(film, input, { start: next, end }, options)) {
-      next++;
+      next += options.every ?? 1;
       yield frame;
     }
-    if (next === end) return;
+    if (next >= end) return;
     if (start === 0 || seek - earlier <= 0) break;
   }
   throw new FilmError(

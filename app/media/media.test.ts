@@ -95,6 +95,10 @@ describe("decoding", () => {
       const [first] = await read({ start, end: start + 2 });
       expect(first!.equals(all[start]!)).toBe(true);
     }
+    const some: Buffer[] = [];
+    const options = { size, range: { start: 44, end: 60 }, every: 5 };
+    for await (const frame of decodeFrames({ file: CLIP, name: "clip", info }, options)) some.push(frame);
+    expect(some.map((frame) => all.findIndex((other) => other.equals(frame)))).toEqual([44, 49, 54, 59]);
   });
 
   test("takes a film that was cut off for what is there", async () => {

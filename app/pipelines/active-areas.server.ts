@@ -10,7 +10,7 @@ import {
 } from "~/core/shots/plain-edges";
 import type { FrameDetections } from "~/core/subjects/detecting/detection";
 import { type FrameRange, frameToSeconds } from "~/core/time/rate";
-import { decodeFrames } from "~/media/decode.server";
+import { decodeFrames, type DecodeOptions } from "~/media/decode.server";
 import type { FilmFile } from "~/media/film-file";
 import { smallFrames } from "~/media/small-frames.server";
 
@@ -19,6 +19,8 @@ const SECONDS_PER_FRAME = 8;
 const FRAMES = { least: 6, most: 24 };
 /** Frames of a shot that differs from the film. */
 const FRAMES_OF_SHOT = 6;
+/** Frames that are nearer than this to each other are decoded in one go with those between them. */
+const NEAR_FRAMES = 20;
 
 /**
  * Finds a film's own bars: in the whole film from some of its frames in full size, and in single shots where what the
@@ -75,12 +77,18 @@ export class ActiveAreas {
   /** Looks for bars in so many frames of a range, evenly apart. */
   private async lookAt({ start, end }: FrameRange, count: number, alignedShare: number): Promise<Box | null> {
     const { picture } = this.film.info;
-    const places = Array.from({ length: count }, (_, i) => start + Math.floor(((i + 0.5) * (end - start)) / count));
+    const every = Math.max(1, Math.floor((end - start) / count));
+    const first = start + (every >> 1);
     const profiles: EdgeProfile[] = [];
-    for (const frame of new Set(places)) {
-      const range = { start: frame, end: frame + 1 };
-      const options = { size: picture, keyPicturesDo: end - start > 20 * count, range, signal: this.signal };
-      for await (const data of decodeFrames(this.film, options)) profiles.push(edgeProfile(data, picture));
+    const look = async (options: DecodeOptions) => {
+      const decoded = decodeFrames(this.film, { ...options, size: picture, signal: this.signal });
+      for await (const data of decoded) profiles.push(edgeProfile(data, picture));
+    };
+    // Frames that are near each other are found sooner in one go than one by one.
+    if (every < NEAR_FRAMES) await look({ range: { start: first, end }, every });
+    else {
+      for (let frame = first; frame < end; frame += every)
+        await look({ range: { start: frame, end: frame + 1 }, keyPicturesDo: true });
     }
     return activeAreaOf(profiles, picture, alignedShare);
   }
