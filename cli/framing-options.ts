@@ -1,6 +1,8 @@
 /** How the window moves and how large it is, as it is said on the command line. */
-import { type Command, InvalidArgumentError } from "commander";
+import { type Command, InvalidArgumentError, Option } from "commander";
 import {
+  END_CHOICES,
+  type EndChoice,
   type FramingSettings,
   MANNER_CHOICES,
   type MannerChoice,
@@ -18,6 +20,7 @@ export interface FramingOptions {
   zoom: Zoom;
   headroom: number;
   enlarge: number;
+  keepEnd: EndChoice;
   follow: FollowRule;
   keepBoth?: boolean;
 }
@@ -53,13 +56,14 @@ export function parseZoom(text: string): Zoom {
   throw new InvalidArgumentError(`A zoom is fixed:N, free or free:MIN-MAX, with factors from 1 to ${MAX_ZOOM}.`);
 }
 
-export const settingsOf = ({ manner, calm, zoom, headroom, enlarge }: FramingOptions): FramingSettings => ({
+export const settingsOf = ({ manner, calm, zoom, headroom, enlarge, keepEnd }: FramingOptions): FramingSettings => ({
   ...USUAL_FRAMING,
   manner,
   calm,
   zoom,
   headroom,
   enlargement: enlarge,
+  keepEnd,
 });
 
 /** The rule for whom to follow; keeping two is one of them. */
@@ -87,5 +91,10 @@ export const addFramingOptions = (command: Command): Command =>
       "how much the picture may be enlarged: a free zoom goes no nearer, any other gets a second look",
       numberFrom(1, MAX_ENLARGEMENT),
       USUAL_FRAMING.enlargement,
+    )
+    .addOption(
+      new Option("--keep-end <end>", "of an animal or a thing that is wider than the window, the end that is kept")
+        .choices(END_CHOICES)
+        .default(USUAL_FRAMING.keepEnd),
     )
     .option("--keep-both", "keep the first two in the window where they fit; the same as --follow both");

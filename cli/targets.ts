@@ -40,6 +40,7 @@ const OPTION_OF: Record<keyof FramingChange, keyof FramingOptions> = {
   zoom: "zoom",
   headroom: "headroom",
   enlargement: "enlarge",
+  keepEnd: "keepEnd",
 };
 
 /** How a version of a style is framed, where no option says otherwise. */

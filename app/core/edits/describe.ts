@@ -71,6 +71,7 @@ const SETTING_NAMES: Record<ShotSetting, string> = {
   zoom: "zoom",
   headroom: "headroom",
   enlargement: "limit of enlargement",
+  keepEnd: "end that is kept",
   follow: "subject",
   protect: "protected area",
 };

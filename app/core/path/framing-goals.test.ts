@@ -4,6 +4,7 @@ import type { Track } from "../subjects/tracking/track";
 import type { Subject } from "../subjects/choosing/subject";
 import { focusBox } from "./focus-box";
 import { axisGoals } from "./framing-goals";
+import type { EndChoice } from "./framing-settings";
 
 const PICTURE = { width: 1920, height: 1080 };
 const WINDOW = { width: 607.5, height: 1080 };
@@ -16,9 +17,16 @@ const track = (kind: Track["kind"], boxes: (Box | null)[]): Track => ({
   confidence: 1,
 });
 /** Goals of a window that fills the picture one way or has a length of its own. */
-const goalsOn = (axis: "x" | "y", subject: Subject | null, picture = PICTURE, length = WINDOW.width, headroom = 0) => {
+const goalsOn = (
+  axis: "x" | "y",
+  subject: Subject | null,
+  picture = PICTURE,
+  length = WINDOW.width,
+  headroom = 0,
+  keepEnd?: EndChoice,
+) => {
   const lengths = new Float64Array(SHOT.end - SHOT.start).fill(length);
-  return axisGoals({ axis, subject, shot: SHOT, picture, lengths, fps: 30, headroom, protect: [] });
+  return axisGoals({ axis, subject, shot: SHOT, picture, lengths, fps: 30, headroom, keepEnd, protect: [] });
 };
 const face = { x: 900, y: 200, width: 120, height: 160 };
 const body = { x: 820, y: 180, width: 300, height: 800 };
@@ -113,6 +121,10 @@ describe("goals", () => {
     expect(wanted(still, 0.3)).toBeGreaterThan(1000);
     expect(wanted(still, -0.3)).toBeLessThan(800);
     expect(wanted([at(400), at(700), at(900)])).toBeGreaterThan(1000);
+    const subject = { track: { ...track("object", still), detailSide: 0.3 }, body: null };
+    const chosen = (end: EndChoice) => goalsOn("x", subject, PICTURE, WINDOW.width, 0, end).wanted[0]!;
+    expect(chosen("left")).toBeLessThan(800);
+    expect(chosen("right")).toBe(chosen("auto"));
   });
 
   test("keep what is protected inside, subject or not", () => {

@@ -4,7 +4,8 @@ import { facingThrough } from "../subjects/detecting/facing";
 import type { Subject } from "../subjects/choosing/subject";
 import { boxAt } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";
-import { focusBox, headEnd, headPart } from "./focus-box";
+import { endPart, focusBox, keptEnd } from "./focus-box";
+import type { EndChoice } from "./framing-settings";
 import { PROTECT_MARGIN } from "./protected-box";
 
 /** Where the window's centre should be on one axis, frame by frame; NaN where nothing asks for anything. */
@@ -33,6 +34,8 @@ export interface GoalsProblem {
   fps: number;
   /** Share of the window's height to be kept free above a head. */
   headroom: number;
+  /** Which end of a subject wider than the window; the one with its head if left out. */
+  keepEnd?: EndChoice;
   /** What is protected, frame by frame; null where nothing is. */
   protect: readonly (Box | null)[];
 }
@@ -115,7 +118,7 @@ function lookRoom(speed: number, side: number): number {
 
 /** Goals on one axis for every frame of a shot. */
 export function axisGoals(problem: GoalsProblem): AxisGoals {
-  const { axis, subject, shot, picture, lengths, fps, headroom, protect } = problem;
+  const { axis, subject, shot, picture, lengths, fps, headroom, keepEnd = "auto", protect } = problem;
   const count = shot.end - shot.start;
   const goals = blankGoals(count);
   const extent = axis === "x" ? "width" : "height";
@@ -133,15 +136,14 @@ export function axisGoals(problem: GoalsProblem): AxisGoals {
   const isFace = subject.track.kind === "face" || subject.track.kind === "person";
   const margins: [number, number] = axis === "y" && isFace ? [Math.max(MARGIN, headroom), MARGIN] : [MARGIN, MARGIN];
   const facing = facingThrough(subject.track.facing ?? [], shot, Math.round(FACING_SECONDS * fps));
-  const isThing = subject.track.kind === "object" || subject.track.kind === "salient";
-  const head = isThing ? headEnd(subject.track) : 0;
+  const end = keptEnd(subject.track, keepEnd);
   for (let i = 0; i < count; i++) {
     const frame = shot.start + i;
     const length = lengths[i]!;
     const bounds = centreBounds(picture[extent], length);
     const box = focusBox(subject, frame);
     // Of an animal that the window cannot hold, it holds the head.
-    const focus = box && axis === "x" ? headPart(box, head, (1 - 2 * MARGIN) * length) : box;
+    const focus = box && axis === "x" ? endPart(box, end, (1 - 2 * MARGIN) * length) : box;
     const body = subject.body && boxAt(subject.body, frame);
     if (focus) {
       const high = focus[axis] + focus[extent];

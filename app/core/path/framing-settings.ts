@@ -21,6 +21,10 @@ export type Zoom = z.infer<typeof Zoom>;
 export const MANNER_CHOICES = ["auto", ...MANNERS] as const;
 export type MannerChoice = (typeof MANNER_CHOICES)[number];
 
+/** Of what is wider than the window, the end that is kept; "auto" for the one with its head. */
+export const END_CHOICES = ["auto", "left", "right"] as const;
+export type EndChoice = (typeof END_CHOICES)[number];
+
 export const FramingSettings = z.object({
   /** How the window moves; "auto" for what suits the subject. */
   manner: z.enum(MANNER_CHOICES),
@@ -31,6 +35,7 @@ export const FramingSettings = z.object({
   headroom: z.number().min(0).max(40),
   /** How many times its size the picture may be enlarged: a free zoom stops there, any other gets a second look. */
   enlargement: z.number().min(1).max(MAX_ENLARGEMENT),
+  keepEnd: z.enum(END_CHOICES),
 });
 export type FramingSettings = z.infer<typeof FramingSettings>;
 
@@ -44,6 +49,7 @@ export const USUAL_FRAMING: FramingSettings = {
   zoom: { kind: "fixed", factor: 1 },
   headroom: 8,
   enlargement: 1.5,
+  keepEnd: "auto",
 };
 
 /** What several shots have in common. */

@@ -108,6 +108,7 @@ export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): 
       goals: axisGoals({
         ...{ axis, subject, shot, picture, lengths, fps },
         headroom: settings.headroom / 100,
+        keepEnd: settings.keepEnd,
         protect: inside,
       }),
       bounds: [Float64Array.from(bounds, ([low]) => low), Float64Array.from(bounds, ([, high]) => high)] as const,

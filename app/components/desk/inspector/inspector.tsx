@@ -10,6 +10,7 @@ import { mostZoom } from "~/core/path/zoom-goals";
 import { ActiveArea } from "./active-area";
 import { BulkSettings } from "./bulk-settings";
 import { FramingControls } from "./framing-controls";
+import { KeptEnd } from "./kept-end";
 import { ShotBegin } from "./shot-begin";
 import { ShotName } from "../shots/shot-name";
 import { SubjectChoice } from "./subject-choice";
@@ -44,6 +45,11 @@ function ShotSettings() {
         <SecondLooks shot={shot} onSeek={(at) => player?.seek(at)} />
         <SubjectChoice shot={shot} onChange={(rule) => shotEdits.follow([shot], rule)} />
         <OwnAnswer shot={shot} setting="follow" />
+        <KeptEnd
+          shot={shot}
+          window={largestWindow(shot.active ?? film.picture, version)}
+          onChange={(keepEnd) => shotEdits.setFraming([shot], { keepEnd })}
+        />
         <TrackTools
           shot={shot}
           player={player}

@@ -1,0 +1,36 @@
+import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
+import type { Size } from "~/core/geometry/box";
+import type { EndChoice } from "~/core/path/framing-settings";
+import { type DeskShot, followedIn } from "../state/desk-types";
+
+const ENDS: SelectItem[] = [
+  { value: "auto", text: "Head", hint: "Where its eyes are, or the end that it goes ahead with" },
+  { value: "left", text: "Left end" },
+  { value: "right", text: "Right end" },
+];
+
+interface KeptEndProps {
+  shot: DeskShot;
+  /** The largest window. */
+  window: Size;
+  onChange: (end: EndChoice) => void;
+}
+
+/** Which end of the subject stays in the window, where the subject is wider than that. */
+export function KeptEnd({ shot, window, onChange }: KeptEndProps) {
+  const { keepEnd } = shot.settings;
+  const isWider = followedIn(shot)?.track.boxes.some((box) => box && box.width > window.width);
+  if (!isWider && keepEnd === "auto") return null;
+  return (
+    <div className="flex items-center justify-between gap-2">
+      <span className="text-xs text-soft">Wider than the window: keep</span>
+      <SelectMenu
+        label="End of the subject to keep"
+        placeholder="Different"
+        items={ENDS}
+        value={keepEnd}
+        onChange={(value) => onChange(value as EndChoice)}
+      />
+    </div>
+  );
+}
