@@ -13,6 +13,7 @@ import { salientThings } from "~/core/subjects/detecting/saliency";
 import { detailSide, sharpnessOf } from "~/core/subjects/detecting/sharpness";
 import { signatureOf } from "~/core/subjects/detecting/signature";
 import { TextFinder } from "~/core/subjects/text/find-texts";
+import { RectangleFinder } from "~/core/subjects/tiles/rectangles";
 import { type FrameRange, framesPerSecond, type Rate } from "~/core/time/rate";
 import { Undecoded } from "~/core/time/undecoded";
 import { Detector } from "~/media/detect/detector.server";
@@ -73,6 +74,7 @@ class StepReader {
   readonly camera: CameraStep[] = [];
   private readonly propagator: FlowPropagator;
   private readonly texts = new TextFinder();
+  private readonly rectangles = new RectangleFinder();
   private before: Step | null = null;
   /** Pixels that the camera has moved by since text was looked for. */
   private cameraMoved = 0;
@@ -106,7 +108,9 @@ class StepReader {
     }
     this.before = step;
     if (!detection) return;
-    const texts = this.texts.see({ ...image, samples: image.luma }, this.cameraMoved >= CAMERA_MOVES * image.width);
+    const luma = { ...image, samples: image.luma };
+    const cameraMoved = this.cameraMoved >= CAMERA_MOVES * image.width;
+    const texts = this.texts.see(luma, cameraMoved);
     this.cameraMoved = 0;
     const detections = [...(await detection.result), ...moving];
     const looked: TrackKind[] = ["face", "motion"];
@@ -125,7 +129,11 @@ class StepReader {
     }
     this.propagator.see(detections, image);
     const plain = plainEdges(image.luma, image);
-    this.detected.push({ frame, looked, step: this.stepFrames, detections, texts, plain });
+    const rectangles = this.rectangles.see(luma);
+    this.detected.push({
+      ...{ frame, looked, step: this.stepFrames, detections },
+      ...{ texts, rectangles, cameraMoved, plain },
+    });
   }
 }
 
@@ -208,6 +216,7 @@ export async function* watchFilm(
         ...seen,
         detections: seen.detections.map((each) => inPicture(each, scale)),
         texts: seen.texts?.map((box) => boxInPicture(box, scale)),
+        rectangles: seen.rectangles?.map((box) => boxInPicture(box, scale)),
       })),
       camera,
       undecoded: undecoded?.within({ start, end }) ?? [],

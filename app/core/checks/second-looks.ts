@@ -4,7 +4,7 @@ import { boxCentre, type Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
 import type { FramingSettings } from "../path/framing-settings";
 import type { Shot } from "../shots/shot";
-import { boxAt, type Track } from "../subjects/tracking/track";
+import { boxAt, laidOver, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesIn, framesOf, rangeLength } from "../time/rate";
 import { clipRanges } from "../time/ranges";
 
@@ -68,7 +68,7 @@ const framesSeen = (track: Track, kept: readonly FrameRange[]): number[] =>
 const framesCut = (track: Track, kept: readonly FrameRange[], shown: ShownAt): number[] =>
   framesSeen(track, kept).filter((frame) => {
     const box = boxAt(track, frame)!;
-    return !showsWhole(shown(frame), box, (track.kind === "text" ? TEXT_TOLERANCE : CUT_TOLERANCE) * box.width);
+    return !showsWhole(shown(frame), box, (laidOver([track]).length > 0 ? TEXT_TOLERANCE : CUT_TOLERANCE) * box.width);
   });
 
 /**
@@ -147,7 +147,8 @@ export function framingLooks(
   const textFrames = texts.flatMap((text) => framesSeen(text, kept));
   const textCut = texts.flatMap((text) => framesCut(text, kept, shown)).sort((a, b) => a - b);
   if (textCut.length > CUT_SHARE * textFrames.length) {
-    const text = `Text cut off in ${new Set(textCut).size} of ${counted(new Set(textFrames).size, "frame")}`;
+    const what = texts.every(({ kind }) => kind === "inset") ? "Inset" : "Text";
+    const text = `${what} cut off in ${new Set(textCut).size} of ${counted(new Set(textFrames).size, "frame")}`;
     looks.push({ kind: "text-cut", frame: textCut[0]!, text });
   }
   const enlarged = mostEnlarged(kept, shown, picture);

@@ -9,7 +9,7 @@ import { PerKey } from "../per-key";
 import type { TrackOpinions } from "../subjects/tracking/shot-tracks";
 import type { TrackStock } from "../subjects/tracking/track-stock";
 import { tellingFrame } from "../subjects/choosing/telling-frame";
-import { textsOf, type Track } from "../subjects/tracking/track";
+import { laidOver, type Track } from "../subjects/tracking/track";
 import type { FrameRange, Rate } from "../time/rate";
 import { basisOf, settledShot, shotFraming, type ShotSettings } from "./path-inputs";
 
@@ -86,7 +86,7 @@ export class VersionFramer {
     const { shot, kept } = set;
     const { settings, protect } = settledShot(set);
     const tracks = this.tracks.get(id) ?? [];
-    const texts = textsOf(tracks);
+    const texts = laidOver(tracks);
     const subject = followedTrack(framed, tracks);
     const other = tracks.find((track) => track.id === framed.other);
     const area = shot.active ?? picture;

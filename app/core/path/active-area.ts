@@ -4,22 +4,35 @@
  */
 import { type Box, moveBox, visiblePart } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
+import type { Track } from "../subjects/tracking/track";
 import type { FramedShot, ShotBefore, ShotFraming } from "./shot-framing";
 
-const from = <W extends CropWindow>(window: W, { x, y }: Box): W => ({ ...window, x: window.x - x, y: window.y - y });
-const to = <W extends CropWindow>(window: W, { x, y }: Box): W => ({ ...window, x: window.x + x, y: window.y + y });
+/** A window told from an area's corner. */
+export const from = <W extends CropWindow>(window: W, { x, y }: Box): W => ({
+  ...window,
+  x: window.x - x,
+  y: window.y - y,
+});
+/** A window told from the picture's corner. */
+export const to = <W extends CropWindow>(window: W, { x, y }: Box): W => ({
+  ...window,
+  x: window.x + x,
+  y: window.y + y,
+});
+
+/** A track told from an area's corner, as far as it lies in it. */
+export const trackInside = (track: Track, area: Box): Track => ({
+  ...track,
+  boxes: track.boxes.map((box) => box && visiblePart(moveBox(box, { x: -area.x, y: -area.y }), area)),
+});
 
 /** What is to be framed, told from an area's corner; what is only in the bars is left out. */
 export function insideArea(shot: ShotFraming, area: Box): ShotFraming {
-  const corner = { x: -area.x, y: -area.y };
-  const inside = (box: Box) => visiblePart(moveBox(box, corner), area);
   return {
     ...shot,
-    tracks: shot.tracks
-      .map((track) => ({ ...track, boxes: track.boxes.map((box) => box && inside(box)) }))
-      .filter(({ boxes }) => boxes.some(Boolean)),
+    tracks: shot.tracks.map((track) => trackInside(track, area)).filter(({ boxes }) => boxes.some(Boolean)),
     handKeys: shot.handKeys.map((key) => from(key, area)),
-    protect: shot.protect && inside(shot.protect),
+    protect: shot.protect && visiblePart(moveBox(shot.protect, { x: -area.x, y: -area.y }), area),
   };
 }
 

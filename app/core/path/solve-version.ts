@@ -1,7 +1,7 @@
 import type { Size } from "../geometry/box";
 import { aspectRatio, type CropWindow } from "../geometry/crop-window";
 import { type FollowPlan, type FollowSpan, planFollowing } from "../subjects/choosing/follow";
-import { boxAt, textsOf, type Track } from "../subjects/tracking/track";
+import { boxAt, laidOver, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
 import { clipRanges, withoutRanges } from "../time/ranges";
 import { chooseManner } from "./choose-manner";
@@ -9,6 +9,7 @@ import type { Followed, FramedShot, ShotBefore, ShotFraming } from "./shot-frami
 import type { FramingSettings } from "./framing-settings";
 import { type ShotProblem, solveShot } from "./solve-shot";
 import { insideArea, outOfArea, windowBefore } from "./active-area";
+import { insideTile, outOfTile, tileOf } from "./tile-area";
 import { SolvedProblems } from "./solved-problems";
 import { heightLimits } from "./zoom-goals";
 
@@ -91,7 +92,6 @@ function frameInPicture(
   solved: SolvedProblems,
 ): FramedShot {
   const { settings, handKeys, tracks, protect } = shot;
-  const window = windowSize(picture, target, settings);
   const followed = plan(shot, picture, target, rate, before.who);
   const pieces = partsOf(shot, followed.spans);
   const first = Math.max(
@@ -101,23 +101,25 @@ function frameInPicture(
   const parts = pieces.map((span, i) => {
     const { start, end, subject } = span;
     const startAt = i === first ? before.window : null;
-    const { manner, reason } =
-      settings.manner === "auto"
-        ? chooseManner(subject, span, window.width, framesPerSecond(rate), startAt?.x)
-        : { manner: settings.manner, reason: null };
-    const problem: ShotProblem = {
+    const problem: Omit<ShotProblem, "settings"> = {
       shot: { start, end },
       picture,
       target,
       rate,
-      settings: { ...settings, manner },
       subject,
       protect,
-      texts: textsOf(tracks),
+      texts: laidOver(tracks),
       handKeys,
       startAt,
     };
-    const path = solveShot(problem, solved);
+    const tile = tileOf(problem, tracks);
+    const window = windowSize(tile ?? picture, target, settings);
+    const { manner, reason } =
+      settings.manner === "auto"
+        ? chooseManner(subject, span, window.width, framesPerSecond(rate), startAt?.x)
+        : { manner: settings.manner, reason: null };
+    const asked = { ...problem, settings: { ...settings, manner } };
+    const path = tile ? outOfTile(solveShot(insideTile(asked, tile), solved), tile) : solveShot(asked, solved);
     return { ...path, manner, mannerReason: reason, isKept: span.isKept };
   });
   solved.forgetUnused();

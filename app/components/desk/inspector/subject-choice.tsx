@@ -88,6 +88,8 @@ function kindName({ track }: CastMember): string {
       return "moves";
     case "salient":
       return "stands out";
+    case "tile":
+      return "tile";
     case "object":
       return "thing";
     default:

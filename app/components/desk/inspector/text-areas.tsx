@@ -1,7 +1,7 @@
 import { counted } from "~/core/counted";
 import { Button, Hint } from "~/components/common/button";
 import { fitsInto } from "~/core/path/protected-box";
-import { extentOf, textsOf, type Track } from "~/core/subjects/tracking/track";
+import { extentOf, laidOver, type Track } from "~/core/subjects/tracking/track";
 import type { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
 import type { Size } from "~/core/geometry/box";
 import type { DeskShot } from "../state/desk-types";
@@ -14,9 +14,9 @@ interface TextAreasProps {
   onSeek: (frame: number) => void;
 }
 
-/** The text that was found over a shot: whether the window can hold it, where it is, and that it is none. */
+/** What was laid over a shot, text or another picture: whether the window can hold it, where it is, and that it is none. */
 export function TextAreas({ shot, window, onEdit, onSeek }: TextAreasProps) {
-  const texts = textsOf(shot.tracks);
+  const texts = laidOver(shot.tracks);
   if (texts.length === 0) return null;
   const remove = ({ id }: Track) => onEdit(id, { removed: [{ start: shot.start, end: shot.end }], joinedTo: null });
   return (
@@ -31,9 +31,10 @@ export function TextAreas({ shot, window, onEdit, onSeek }: TextAreasProps) {
               className="text-left text-xs text-soft underline-offset-2 hover:underline"
               onClick={() => onSeek(start)}
             >
-              Text, {counted(end - start, "frame")}: {fitsInto(box, window) ? "kept in the window" : "too wide to keep"}
+              {track.kind === "text" ? "Text" : "Inset"}, {counted(end - start, "frame")}:{" "}
+              {fitsInto(box, window) ? "kept in the window" : "too wide to keep"}
             </button>
-            <Hint text="This is no text: the window need not keep it">
+            <Hint text="This need not be kept in the window">
               <Button className="shrink-0 !px-2 !py-1 text-xs" onClick={() => remove(track)}>
                 Ignore
               </Button>

@@ -5,7 +5,7 @@ import { assertNever } from "~/core/assert-never";
 import { arrowDirection } from "~/components/common/arrow-step";
 import type { Box, Size } from "~/core/geometry/box";
 import { clampWindow, type CropWindow, windowBox } from "~/core/geometry/crop-window";
-import { boxAt, textsOf } from "~/core/subjects/tracking/track";
+import { boxAt, laidOver } from "~/core/subjects/tracking/track";
 import { wholePixels } from "../inspector/active-area";
 import { useDesk } from "../state/desk-context";
 import { type DeskShot, shotAt } from "../state/desk-types";
@@ -201,7 +201,7 @@ function ProtectedPart({ player, shots }: { player: Player | null; shots: DeskSh
 /** The text over the frame on screen. */
 function TextHere({ player, shots }: { player: Player | null; shots: DeskShot[] }) {
   const frame = useFrame(player);
-  return textsOf(shotAt(shots, frame)?.tracks ?? []).map((track) => {
+  return laidOver(shotAt(shots, frame)?.tracks ?? []).map((track) => {
     const part = boxAt(track, frame);
     return part && <KeptPart key={track.id} part={part} />;
   });

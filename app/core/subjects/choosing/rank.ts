@@ -5,7 +5,7 @@ import { isDoubtfulFace, type Track, visibleFrames } from "../tracking/track";
 
 /** A track of what can be followed. */
 export type SubjectTrack = Track & { kind: SubjectKind };
-const isSubject = (track: Track): track is SubjectTrack => track.kind !== "text";
+const isSubject = (track: Track): track is SubjectTrack => track.kind !== "text" && track.kind !== "inset";
 
 /** A track with what speaks for following it. */
 export interface RankedTrack {
@@ -24,6 +24,7 @@ const KIND_WEIGHT: Record<SubjectKind, number> = {
   object: 0.5,
   motion: 0.4,
   salient: 0.55,
+  tile: 0.05,
 };
 /** What is left of the weight of what stands out where that is least sure. */
 const UNSURE_SHARE = 0.3;
@@ -36,6 +37,7 @@ const KIND_WORD: Record<SubjectKind, string> = {
   object: "thing",
   motion: "moving thing",
   salient: "thing that stands out",
+  tile: "part of a picture made of several",
 };
 
 /** What goes into the merit of a track; each from 0 to 1, and together no more than 1. */

@@ -1,10 +1,14 @@
 import type { PlainEdges } from "../../shots/plain-edges";
 import { boxIou, type Box, type Point } from "../../geometry/box";
 
-/** What a track can be of. Text is no subject: it is kept in the window, and never followed. */
-export const TRACK_KINDS = ["face", "person", "object", "motion", "salient", "mark", "text"] as const;
+/**
+ * What a track can be of. Text, and a picture that is laid over another, are no subjects: they are kept in the window,
+ * and never followed.
+ */
+export const TRACK_KINDS = ["face", "person", "object", "motion", "salient", "mark", "tile", "text", "inset"] as const;
 export type TrackKind = (typeof TRACK_KINDS)[number];
-export type SubjectKind = Exclude<TrackKind, "text">;
+export type LaidOverKind = "text" | "inset";
+export type SubjectKind = Exclude<TrackKind, LaidOverKind>;
 
 /** Where the parts of a face are; right and left are the person's own. */
 export interface Landmarks {
@@ -50,6 +54,10 @@ export interface FrameDetections {
   detections: Detection[];
   /** Text that has been in the same place for a while, if it was looked for. */
   texts?: Box[];
+  /** Rectangles in which there may be a picture of its own, if they were looked for. */
+  rectangles?: Box[];
+  /** Whether the camera has moved since the detectors looked last. */
+  cameraMoved?: boolean;
   /** How far the frame is plain from its edges. */
   plain?: PlainEdges;
 }

@@ -4,6 +4,7 @@ import { associate, type Tracklet } from "./associate";
 import type { FrameDetections, TrackKind } from "../detecting/detection";
 import { fillTrack } from "./fill-track";
 import { joinPieces } from "./join-pieces";
+import { tileTracks } from "../tiles/tile-tracks";
 import { textTracks } from "../text/text-tracks";
 import { joinTracklets } from "./join-tracklets";
 import { withMovement } from "./movement";
@@ -154,7 +155,8 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
     track.kind === "salient" ? withMovement(track, inShot, texts) : track,
   );
   joinFacesToPersons(tracks);
-  return [...withoutShadows(withoutText(oneFaceEach(tracks), texts), shot), ...texts];
+  const tiles = tileTracks(inShot, shot, picture);
+  return [...withoutShadows(withoutText(oneFaceEach(tracks), texts), shot), ...tiles, ...texts];
 }
 
 /** What moves or stands out and is text is nothing else. */

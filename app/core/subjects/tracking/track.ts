@@ -39,8 +39,9 @@ const SURE_FACE = 0.75;
 export const isDoubtfulFace = ({ kind, confidence, personId }: Track): boolean =>
   kind === "face" && confidence < SURE_FACE && personId === undefined;
 
-/** Those of some tracks that are of text. */
-export const textsOf = (tracks: readonly Track[]): Track[] => tracks.filter(({ kind }) => kind === "text");
+/** Those of some tracks that are of what was laid over the film. */
+export const laidOver = (tracks: readonly Track[]): Track[] =>
+  tracks.filter(({ kind }) => kind === "text" || kind === "inset");
 
 export const visibleFrames = (track: Track): number => track.boxes.reduce((count, box) => count + (box ? 1 : 0), 0);
 

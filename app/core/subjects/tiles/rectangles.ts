@@ -1,0 +1,256 @@
+/**
+ * Rectangles in a picture whose sides are exactly upright and level and stay where they are: the tiles of a picture that
+ * is made of several, and pictures laid over another.
+ */
+import { type Box, boxArea, intersectionArea, type Size } from "../../geometry/box";
+import { median } from "../../median";
+import type { BytePlane } from "../text/steady-edges";
+
+/** Pictures in which a side has to be where it is, and in how many of them it may not show. */
+export const RECTANGLE_PICTURES = 4;
+const HIDDEN = 1;
+/** Least side of a rectangle, as a share of the picture's. */
+const LEAST_SIDE = 0.12;
+/** Change of luma over two samples that is an edge, if none so many samples beside it is stronger. */
+const LEAST_STEP = 6;
+const ALONE = 2;
+/** Share of a side at which there is an edge: more, where there are edges everywhere. */
+const COVERED = 0.25;
+const CROWDED = 1.3;
+/** Lines one way that are looked at further, the clearest first. */
+const MOST_LINES = 16;
+/** Samples within which two lines are one. */
+const SAME_LINE = 2;
+/** Parts of a side, each of which has to have this share of the edges that it should. */
+const QUARTERS = 4;
+const EVERYWHERE = 0.5;
+/** Parts of a side whose places are compared, and samples by which they may differ: a tree is not that straight. */
+const PARTS = 8;
+const CROOKED = 0.3;
+/** A rectangle of which others make up this share is no more than they are. */
+const MADE_OF_OTHERS = 0.7;
+/** Where more than this share of the edges stays, a picture stands, and straight lines in it may be of what it shows. */
+const STANDING = 0.4;
+/** Tiles of one size differ by no more than this share of the picture, and are this much of it at least. */
+const SAME_SIZE = 0.02;
+const MOST_OF_PICTURE = 0.5;
+
+/** A plane along one way: lines beside each other, and how far it is in it from one to the next, and along each. */
+interface Way {
+  lines: number;
+  length: number;
+  across: number;
+  along: number;
+}
+
+/** A line between samples, with how many edges are on it up to each place along it. */
+interface Line {
+  /** The place between samples, or the picture's border. */
+  at: number;
+  isBorder: boolean;
+  upTo: Uint16Array;
+}
+
+const waysOf = ({ width, height }: BytePlane): { upright: Way; level: Way } => ({
+  upright: { lines: width, length: height, across: 1, along: width },
+  level: { lines: height, length: width, across: width, along: 1 },
+});
+
+/** 1 for each sample across which luma changes, and more than beside it. */
+function edgesOf({ samples }: BytePlane, { lines, length, across, along }: Way): Uint8Array {
+  const steps = new Uint8Array(samples.length);
+  for (let i = 0; i < length; i++) {
+    for (let line = 1, at = i * along + across; line < lines - 1; line++, at += across)
+      steps[at] = Math.abs(samples[at + across]! - samples[at - across]!);
+  }
+  const edges = new Uint8Array(samples.length);
+  const reach = ALONE * across;
+  for (let i = 0; i < length; i++) {
+    for (let line = ALONE, at = i * along + reach; line < lines - ALONE; line++, at += across) {
+      const step = steps[at]!;
+      if (step < LEAST_STEP) continue;
+      let isAlone = true;
+      for (let beside = at - reach; beside <= at + reach && isAlone; beside += across) isAlone = steps[beside]! <= step;
+      if (isAlone) edges[at] = 1;
+    }
+  }
+  return edges;
+}
+
+/** The lines one way on which edges stay, and the picture's borders. */
+interface Lines {
+  lines: Line[];
+  /** The share of a side at which there has to be an edge. */
+  covered: number;
+  /** The share of the edges that stay. */
+  staying: number;
+}
+
+/** The clearest lines one way. */
+function linesOf({ lines, length, across, along }: Way, looks: readonly Uint8Array[]): Lines {
+  const needed = looks.length - HIDDEN;
+  const seen = new Uint8Array(looks[0]!.length);
+  // What lies between two samples is an edge at the one or at the other.
+  for (const edges of looks)
+    for (let at = 0; at < edges.length - across; at++) seen[at]! += edges[at]! | edges[at + across]!;
+  const found: (Line & { weight: number })[] = [];
+  let all = 0;
+  let ever = 0;
+  for (let line = 2; line < lines - 3; line++) {
+    const upTo = new Uint16Array(length + 1);
+    for (let i = 0, at = line * across; i < length; i++, at += along) {
+      const times = seen[at]!;
+      upTo[i + 1] = upTo[i]! + (times >= needed ? 1 : 0);
+      ever += times;
+    }
+    all += upTo[length]!;
+    found.push({ at: line + 1, isBorder: false, upTo, weight: 0 });
+  }
+  const covered = COVERED + (CROWDED * all) / (length * found.length);
+  const least = Math.round(LEAST_SIDE * length);
+  for (const line of found) line.weight = weightOf(line.upTo, covered);
+  const clear = found.filter(({ weight }) => weight >= 0.4 * (1 - covered) * least).sort((a, b) => b.weight - a.weight);
+  const kept: Line[] = [];
+  for (const line of clear) {
+    const isNew = kept.every((other) => Math.abs(other.at - line.at) > SAME_LINE);
+    if (kept.length < MOST_LINES && isNew) kept.push(line);
+  }
+  const border = (at: number): Line => ({ at, isBorder: true, upTo: new Uint16Array(0) });
+  const inOrder = [border(0), ...kept, border(lines)].sort((a, b) => a.at - b.at);
+  return { lines: inOrder, covered, staying: (looks.length * all) / Math.max(1, ever) };
+}
+
+/** The most by which edges outweigh gaps in any stretch of a line (Kadane's algorithm). */
+function weightOf(upTo: Uint16Array, covered: number): number {
+  let most = 0;
+  let here = 0;
+  for (let i = 1; i < upTo.length; i++) {
+    here = Math.max(0, here + upTo[i]! - upTo[i - 1]! - covered);
+    most = Math.max(most, here);
+  }
+  return most;
+}
+
+/** Whether a line has edges along all of a stretch. */
+function isSide({ isBorder, upTo }: Line, start: number, end: number, covered: number): boolean {
+  if (isBorder) return true;
+  const has = (from: number, to: number, share: number) => upTo[to]! - upTo[from]! >= share * (to - from);
+  if (!has(start, end, covered)) return false;
+  for (let quarter = 0; quarter < QUARTERS; quarter++) {
+    const [from, to] = [quarter, quarter + 1].map((n) => start + Math.floor((n * (end - start)) / QUARTERS));
+    if (!has(from!, to!, EVERYWHERE * covered)) return false;
+  }
+  return true;
+}
+
+/** Where a side is to a fraction of a sample; null where it is crooked, or says nothing. */
+function placeOf({ samples }: BytePlane, way: Way, line: Line, start: number, end: number): number | null {
+  if (line.isBorder) return line.at;
+  const { across, along, lines } = way;
+  const left = line.at - 1;
+  const before = -across * Math.min(1, left);
+  const after = across * Math.min(2, lines - 1 - left);
+  const places: number[] = [];
+  for (let part = 0; part < PARTS; part++) {
+    const [from, to] = [part, part + 1].map((n) => start + Math.floor((n * (end - start)) / PARTS)) as [number, number];
+    let [weight, place] = [0, 0];
+    for (let i = from, at = left * across + from * along; i < to; i++, at += along) {
+      const [here, beyond] = [samples[at]!, samples[at + after]!];
+      const step = beyond - samples[at + before]!;
+      weight += Math.abs(step);
+      // Two samples show so much of the one side, and so much of the other.
+      place += Math.sign(step) * (2 * beyond - here - samples[at + across]!);
+    }
+    // A part with little change says little of where it is.
+    if (weight > LEAST_STEP * (to - from)) places.push(place / weight);
+  }
+  if (places.length < 2) return null;
+  const middle = median(places);
+  const crooked = median(places.map((place) => Math.abs(place - middle)));
+  return crooked > CROOKED ? null : left + Math.min(2, Math.max(0, middle));
+}
+
+/** Pairs of lines that are far enough from each other. */
+const pairsOf = (lines: readonly Line[], least: number): [Line, Line][] =>
+  lines.flatMap((first, i) =>
+    lines.slice(i + 1).flatMap((second): [Line, Line][] => (second.at - first.at >= least ? [[first, second]] : [])),
+  );
+
+/** Finds rectangles in pictures that are given one after the other, some a second. */
+export class RectangleFinder {
+  private looks: { upright: Uint8Array; level: Uint8Array }[] = [];
+  private count = 0;
+
+  /**
+   * @param luma the next picture
+   * @returns the rectangles that have been there in the last `RECTANGLE_PICTURES`, to a fraction of a sample; undefined at
+   * every second picture, at which they are not looked for. The picture's borders may be sides; the picture itself is none
+   * of them, nor what is made up of others.
+   */
+  see(luma: BytePlane): Box[] | undefined {
+    const ways = waysOf(luma);
+    this.looks.push({ upright: edgesOf(luma, ways.upright), level: edgesOf(luma, ways.level) });
+    this.count++;
+    if (this.looks.length < RECTANGLE_PICTURES || this.count % 2) return undefined;
+    this.looks = this.looks.slice(-RECTANGLE_PICTURES);
+    const columns = linesOf(
+      ways.upright,
+      this.looks.map(({ upright }) => upright),
+    );
+    const rows = linesOf(
+      ways.level,
+      this.looks.map(({ level }) => level),
+    );
+    const found: Box[] = [];
+    const down = pairsOf(rows.lines, LEAST_SIDE * luma.height);
+    for (const [left, right] of pairsOf(columns.lines, LEAST_SIDE * luma.width)) {
+      for (const [top, bottom] of down) {
+        if (left.isBorder && right.isBorder && top.isBorder && bottom.isBorder) continue;
+        if (![left, right].every((side) => isSide(side, top.at, bottom.at, columns.covered))) continue;
+        if (![top, bottom].every((side) => isSide(side, left.at, right.at, rows.covered))) continue;
+        const [x, end] = [left, right].map((side) => placeOf(luma, ways.upright, side, top.at, bottom.at));
+        const [y, foot] = [top, bottom].map((side) => placeOf(luma, ways.level, side, left.at, right.at));
+        if (x == null || end == null || y == null || foot == null) continue;
+        found.push({ x, y, width: end - x, height: foot - y });
+      }
+    }
+    const equal = equalTiles(found, luma);
+    if (equal) return equal;
+    return Math.max(columns.staying, rows.staying) > STANDING ? [] : withoutUnions(found);
+  }
+}
+
+/**
+ * Rectangles of one size that are most of the picture: no line that a picture shows divides it like that. Of several
+ * divisions the finest, and then that which leaves most for a ground between them.
+ */
+function equalTiles(found: readonly Box[], picture: Size): Box[] | null {
+  let best: Box[] = [];
+  const least = MOST_OF_PICTURE * picture.width * picture.height;
+  const areaOf = (boxes: readonly Box[]) => boxes.reduce((sum, box) => sum + boxArea(box), 0);
+  for (const first of found) {
+    const alike = found.filter(
+      ({ width, height }) =>
+        Math.abs(width - first.width) <= SAME_SIZE * picture.width &&
+        Math.abs(height - first.height) <= SAME_SIZE * picture.height,
+    );
+    const apart: Box[] = [];
+    for (const box of alike) {
+      if (apart.every((other) => intersectionArea(box, other) <= SAME_SIZE * boxArea(box))) apart.push(box);
+    }
+    const area = areaOf(apart);
+    if (apart.length < 2 || area < least) continue;
+    if (apart.length > best.length || (apart.length === best.length && area < areaOf(best))) best = apart;
+  }
+  return best.length > 1 ? best : null;
+}
+
+/** Rectangles, the smallest first, without those that are made up of others. */
+function withoutUnions(found: Box[]): Box[] {
+  const kept: Box[] = [];
+  for (const box of found.sort((a, b) => boxArea(a) - boxArea(b))) {
+    const others = kept.reduce((sum, other) => sum + intersectionArea(box, other), 0);
+    if (others < MADE_OF_OTHERS * boxArea(box)) kept.push(box);
+  }
+  return kept;
+}

@@ -1,0 +1,89 @@
+/** What a picture is made of, from the rectangles that were found in single frames. */
+import { type Box, boxArea, boxContains, boxIou, intersectionArea, type Size } from "../../geometry/box";
+import { median } from "../../median";
+import { type FrameRange, inRange } from "../../time/rate";
+import type { FrameDetections } from "../detecting/detection";
+import type { Track } from "../tracking/track";
+import { RECTANGLE_PICTURES } from "./rectangles";
+
+/** Rectangles that overlap by this much are the same in another frame. */
+const SAME = 0.9;
+/** Share of the looks in which a rectangle has to be found, and how often at least. */
+const LASTING = 0.6;
+const LEAST_LOOKS = 2;
+/** Tiles are most of the picture; between and around them may be a ground. */
+const MOST_OF_PICTURE = 0.5;
+/** Tiles share no more than this of the smaller one. */
+const APART = 0.04;
+/** What is laid over a picture is no more of it than this. */
+const MOST_OF_INSET = 0.4;
+/** Share of the looks between which the camera moves, if an inset is to be told from a window in a wall. */
+const MOVING = 0.5;
+/** Pixels that a side may be off, and that a tile is made smaller by. */
+const UNSURE_PIXELS = 1;
+
+/** Rectangles that stay where they are in most of some looks. */
+function lasting(looks: readonly FrameDetections[]): Box[] {
+  const groups: Box[][] = [];
+  for (const { rectangles = [] } of looks) {
+    for (const box of rectangles) {
+      const known = groups.find((group) => boxIou(group[0]!, box) >= SAME);
+      if (known) known.push(box);
+      else groups.push([box]);
+    }
+  }
+  const needed = Math.max(LEAST_LOOKS, LASTING * looks.length);
+  return groups
+    .filter((group) => group.length >= needed)
+    .map((group) => {
+      const side = (of: (box: Box) => number) => median(group.map(of));
+      const [x, y] = [side((box) => box.x), side((box) => box.y)];
+      return { x, y, width: side((box) => box.x + box.width) - x, height: side((box) => box.y + box.height) - y };
+    });
+}
+
+const isApart = (box: Box, other: Box): boolean =>
+  intersectionArea(box, other) <= APART * Math.min(boxArea(box), boxArea(other));
+
+/**
+ * What the picture of a shot is made of, as tracks that stay in their place: tiles, if it is made of several pictures
+ * side by side, or else pictures that are laid over it.
+ */
+export function tileTracks(frames: readonly FrameDetections[], shot: FrameRange, picture: Size): Track[] {
+  // The first looks are told from what the shot before showed as well.
+  const inShot = frames.filter(({ frame }) => inRange(frame, shot)).slice(RECTANGLE_PICTURES - 1);
+  const looks = inShot.filter(({ rectangles }) => rectangles);
+  const found = lasting(looks).sort((a, b) => boxArea(b) - boxArea(a));
+  const tiles: Box[] = [];
+  // What is within a tile, such as a window in a wall, is no tile of its own.
+  for (const box of found) if (tiles.every((other) => isApart(box, other))) tiles.push(box);
+  const covered = tiles.reduce((sum, box) => sum + boxArea(box), 0);
+  const constant = (kind: "tile" | "inset", boxes: readonly Box[]): Track[] =>
+    boxes.map((box, i) => ({
+      id: `s${shot.start}-${kind}-${i + 1}`,
+      kind,
+      start: shot.start,
+      boxes: Array.from({ length: shot.end - shot.start }, () => box),
+      confidence: 1,
+    }));
+  if (tiles.length > 1 && covered >= MOST_OF_PICTURE * picture.width * picture.height) {
+    // In the order in which they are read.
+    const inOrder = tiles.sort((a, b) => (Math.abs(a.y - b.y) < a.height / 2 ? a.x - b.x : a.y - b.y));
+    return constant(
+      "tile",
+      inOrder.map(({ x, y, width, height }) => ({
+        x: x + UNSURE_PIXELS,
+        y: y + UNSURE_PIXELS,
+        width: width - 2 * UNSURE_PIXELS,
+        height: height - 2 * UNSURE_PIXELS,
+      })),
+    );
+  }
+  const moving = looks.filter(({ cameraMoved }) => cameraMoved).length;
+  if (moving < MOVING * looks.length) return [];
+  const small = found.filter((box) => boxArea(box) <= MOST_OF_INSET * picture.width * picture.height);
+  return constant(
+    "inset",
+    small.filter((box) => !small.some((other) => other !== box && boxContains(other, box))),
+  );
+}
