@@ -1,5 +1,7 @@
 /** How the window moves and how large it is, as it is said on the command line. */
 import { type Command, InvalidArgumentError, Option } from "commander";
+import { Backdrop, USUAL_BACKDROP } from "~/core/composition/backdrop";
+import { FILL, Layout, WHOLE } from "~/core/composition/layout";
 import {
   END_CHOICES,
   type EndChoice,
@@ -21,6 +23,10 @@ export interface FramingOptions {
   headroom: number;
   enlarge: number;
   keepEnd: EndChoice;
+  layout: Layout;
+  /** Where a picture that does not fill the frame stands in it; where the layout has it if left out. */
+  place?: number;
+  backdrop: Backdrop;
   follow: FollowRule;
   keepBoth?: boolean;
 }
@@ -56,7 +62,56 @@ export function parseZoom(text: string): Zoom {
   throw new InvalidArgumentError(`A zoom is fixed:N, free or free:MIN-MAX, with factors from 1 to ${MAX_ZOOM}.`);
 }
 
-export const settingsOf = ({ manner, calm, zoom, headroom, enlarge, keepEnd }: FramingOptions): FramingSettings => ({
+/** "fill", "whole", or "whole:0.6" for what is between the two. */
+export function parseLayout(text: string): Layout {
+  if (text === "fill") return FILL;
+  const whole = /^whole(?::([\d.]+))?$/.exec(text);
+  const parsed = Layout.safeParse(whole && { ...WHOLE, amount: Number(whole[1] ?? 1) });
+  if (parsed.success) return parsed.data;
+  throw new InvalidArgumentError("A layout is fill, whole, or whole:AMOUNT with an amount from 0 to 1.");
+}
+
+const PLACES = new Map([
+  ["top", 0],
+  ["third", 1 / 3],
+  ["middle", 0.5],
+  ["bottom", 1],
+]);
+
+/** "top", "third", "middle", "bottom", or a share of what is left of the frame. */
+export function parsePlace(text: string): number {
+  const place = PLACES.get(text) ?? Number(text);
+  if (text.trim() !== "" && place >= 0 && place <= 1) return place;
+  throw new InvalidArgumentError(`A place is one of ${[...PLACES.keys()].join(", ")}, or a number from 0 to 1.`);
+}
+
+/** "blur", "blur:STRENGTH-DARKNESS", "#rrggbb", or "#rrggbb-#rrggbb". */
+export function parseBackdrop(text: string): Backdrop {
+  const blur = /^blur(?::(\d+)-(\d+))?$/.exec(text);
+  const [top, foot] = text.toLowerCase().split("-");
+  const wanted = blur
+    ? { ...USUAL_BACKDROP, ...(blur[1] ? { strength: Number(blur[1]), darkness: Number(blur[2]) } : {}) }
+    : foot
+      ? { kind: "gradient", top, foot }
+      : { kind: "colour", colour: top };
+  const parsed = Backdrop.safeParse(wanted);
+  if (parsed.success) return parsed.data;
+  throw new InvalidArgumentError(
+    "A backdrop is blur, blur:STRENGTH-DARKNESS with numbers from 0 to 100, a colour such as #20242c, or two such colours with a - between them.",
+  );
+}
+
+export const settingsOf = ({
+  manner,
+  calm,
+  zoom,
+  headroom,
+  enlarge,
+  keepEnd,
+  layout,
+  place,
+  backdrop,
+}: FramingOptions): FramingSettings => ({
   ...USUAL_FRAMING,
   manner,
   calm,
@@ -64,6 +119,8 @@ export const settingsOf = ({ manner, calm, zoom, headroom, enlarge, keepEnd }: F
   headroom,
   enlargement: enlarge,
   keepEnd,
+  layout: layout.kind === "whole" && place !== undefined ? { ...layout, place } : layout,
+  backdrop,
 });
 
 /** The rule for whom to follow; keeping two is one of them. */
@@ -96,5 +153,22 @@ export const addFramingOptions = (command: Command): Command =>
       new Option("--keep-end <end>", "of an animal or a thing that is wider than the window, the end that is kept")
         .choices(END_CHOICES)
         .default(USUAL_FRAMING.keepEnd),
+    )
+    .option(
+      "--layout <layout>",
+      "how the film fills the frame: fill, whole, or whole:AMOUNT between the two, 0 to 1",
+      parseLayout,
+      USUAL_FRAMING.layout,
+    )
+    .option(
+      "--place <place>",
+      "where a picture that does not fill the frame stands: top, third, middle, bottom, or 0 to 1",
+      parsePlace,
+    )
+    .option(
+      "--backdrop <backdrop>",
+      "what lies behind it: blur[:STRENGTH-DARKNESS], #rrggbb, or #rrggbb-#rrggbb",
+      parseBackdrop,
+      USUAL_FRAMING.backdrop,
     )
     .option("--keep-both", "keep the first two in the window where they fit; the same as --follow both");

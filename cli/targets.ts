@@ -41,6 +41,8 @@ const OPTION_OF: Record<keyof FramingChange, keyof FramingOptions> = {
   headroom: "headroom",
   enlargement: "enlarge",
   keepEnd: "keepEnd",
+  layout: "layout",
+  backdrop: "backdrop",
 };
 
 /** How a version of a style is framed, where no option says otherwise. */

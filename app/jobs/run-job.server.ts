@@ -88,7 +88,7 @@ async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onPro
   if (ranges.length === 0) throw new Error(`nothing of the film is left in “${version.name}”; bring a part of it back`);
   requireRoom(fileName, "render", target, framesIn(ranges), film.info.rate);
   const paths = frameShots(framings, film.info.picture, target, film.info.rate);
-  const shots = framings.map(({ range }, i) => ({ range, windows: paths[i]!.windows }));
+  const shots = framings.map(({ range }, i) => ({ range, ...paths[i]! }));
   const shown = shownIn(shots, target);
   return exportVersion({ film, target, ranges, shown }, join(exportsFolder(job.filmId), fileName), {
     signal,

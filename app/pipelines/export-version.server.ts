@@ -1,12 +1,15 @@
 import { writeAside } from "~/disk/write-aside.server";
-import type { ShownAt } from "~/core/composition/composition";
+import type { Composition, ShownAt } from "~/core/composition/composition";
 import type { FileFigures } from "~/core/film-status";
 import { type OutputFormat, USUAL_FORMAT } from "~/core/formats/output-formats";
 import type { Size } from "~/core/geometry/box";
-import { type FrameRange, framesIn } from "~/core/time/rate";
+import { type FrameRange, framesIn, framesOf } from "~/core/time/rate";
 import type { FilmFile } from "~/media/film-file";
 import { renderFilm } from "~/media/render.server";
 import { hasBars, verifyFile } from "~/media/verify.server";
+
+/** Whether what lies behind the film is without a picture. */
+const isEven = ({ backdrop }: Composition): boolean => backdrop !== null && backdrop.look.kind !== "blur";
 
 /** A render that is written but not as it should be. */
 export class ExportFault extends Error {
@@ -53,8 +56,10 @@ export async function exportVersion(
       sound: Boolean(film.info.audio),
     };
     const { figures, faults } = await verifyFile(aside, expected, signal);
-    // Bars in the source are the source's; they are no fault of the crop.
-    const bars = (await hasBars(aside, target, signal)) && !(await hasBars(film.file, film.info.picture, signal));
+    // Bars in the source are the source's, and an even backdrop may look like bars; neither is a fault of the crop.
+    const mayHaveBars = ranges.some((range) => framesOf(range).some((frame) => isEven(shown(frame))));
+    const bars =
+      !mayHaveBars && (await hasBars(aside, target, signal)) && !(await hasBars(film.file, film.info.picture, signal));
     if (bars) faults.push("there are black bars at the edges");
     if (faults.length > 0)
       throw new ExportFault(`${film.name}: the file that was made is not right: ${faults.join("; ")}`);

@@ -79,14 +79,14 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
   const trimEdits = useTrimEdits(edits, version.id, kept, player);
   useEffect(() => player?.setKept(kept), [player, kept]);
   const windowAt = useCallback(
-    (frame: number): CropWindow => windowOfShots(shots, frame, picture, aspect),
-    [shots, picture, aspect],
+    (frame: number): CropWindow => windowOfShots(shots, frame, picture, version),
+    [shots, picture, version],
   );
   const shownAt = useCallback(
     (frame: number) => shownOfShots(shots, frame, picture, version),
     [shots, picture, version],
   );
-  const free = useMemo(() => freeAxes(shots, picture, aspect), [shots, picture, aspect]);
+  const free = useMemo(() => freeAxes(shots, picture, version), [shots, picture, version]);
   const waitFor = useCallback((ids: string[]) => client?.waitFor(ids), [client]);
 
   const content = useMemo<DeskContent>(

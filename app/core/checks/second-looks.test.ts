@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { covering } from "../composition/layout";
 import type { Track } from "../subjects/tracking/track";
 import { tellingFrame } from "../subjects/choosing/telling-frame";
 import { shownIn } from "../composition/shown";
@@ -12,7 +13,8 @@ const face = (x: (i: number) => number, width = () => 60): Track => ({
   confidence: 0.9,
 });
 const windows = Array.from({ length: 100 }, () => ({ x: 500, y: 360, height: 720 }));
-const shown = (of: typeof windows, size = TALL) => shownIn([{ range: shot, windows: of }], size);
+const shown = (of: typeof windows, size = TALL) =>
+  shownIn([{ range: shot, windows: of, laidOut: covering(size) }], size);
 const HD = { width: 1280, height: 720 };
 const TALL = { width: 1080, height: 1920 };
 const RANGE = { start: 100, end: 200 };

@@ -1,5 +1,5 @@
 import { counted } from "../counted";
-import { enlargementOf, type ShownAt, showsWhole } from "../composition/composition";
+import { type ShownAt, showsWhole } from "../composition/composition";
 import { boxCentre, type Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
 import type { FramingSettings } from "../path/framing-settings";
@@ -172,11 +172,11 @@ export function otherLooks(subject: Track, other: Track): SecondLook[] {
 function mostEnlarged(kept: readonly FrameRange[], shown: ShownAt, picture: Size) {
   let most: { frame: number; times: number } | null = null;
   for (const frame of kept.flatMap(framesOf)) {
-    const composition = shown(frame);
-    const { size } = composition;
-    const least = size.height / (NEARLY_LARGEST * largestWindowHeight(picture, aspectRatio(size)));
-    const times = enlargementOf(composition);
-    if (times > (most?.times ?? least)) most = { frame, times };
+    for (const { source, target } of shown(frame).panes) {
+      const least = target.height / (NEARLY_LARGEST * largestWindowHeight(picture, aspectRatio(target)));
+      const times = target.height / source.height;
+      if (times > (most?.times ?? least)) most = { frame, times };
+    }
   }
   return most;
 }

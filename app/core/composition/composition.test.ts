@@ -1,5 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
-import { type Composition, coversAll, enlargementOf, fill, fromScaled, inSize, showsWhole } from "./composition";
+import { type Composition, compose, coversAll, fill, fromScaled, inSize, showsWhole } from "./composition";
+import { wholeOf } from "../geometry/box";
+import { USUAL_BACKDROP } from "./backdrop";
+import { covering, layOut, WHOLE } from "./layout";
 import { shownIn } from "./shown";
 
 const TALL = { width: 1080, height: 1920 };
@@ -25,6 +28,16 @@ describe("a composition", () => {
     expect(coversAll(STACK, STACK.panes[0]!)).toBe(false);
   });
 
+  test("shows a window in its pane before what is made of the middle of the picture", () => {
+    const laidOut = layOut({ layout: WHOLE, backdrop: USUAL_BACKDROP }, wholeOf({ width: 1920, height: 1080 }), TALL);
+    const { panes, backdrop } = fromScaled(compose(WINDOW, laidOut, TALL), 0.5);
+    expect(panes[0]).toEqual({
+      source: { x: 0, y: 0, width: 960, height: 540 },
+      target: { x: 0, y: 656.25, width: 1080, height: 607.5 },
+    });
+    expect(backdrop).toEqual({ look: USUAL_BACKDROP, source: { x: 328.125, y: 0, width: 303.75, height: 540 } });
+  });
+
   test("is drawn in another size, and from another size of source", () => {
     const small = inSize(STACK, { width: 50, height: 80 });
     expect(small.panes[1]).toEqual({
@@ -37,11 +50,10 @@ describe("a composition", () => {
     });
   });
 
-  test("shows a thing whole if one of its panes does, and is enlarged as much as its largest", () => {
+  test("shows a thing whole if one of its panes does", () => {
     expect(showsWhole(STACK, { x: 520, y: 20, width: 100, height: 100 })).toBe(true);
     expect(showsWhole(STACK, { x: 380, y: 20, width: 140, height: 100 })).toBe(false);
     expect(showsWhole(STACK, { x: 380, y: 20, width: 25, height: 100 }, 5)).toBe(true);
-    expect(enlargementOf(STACK)).toBe(0.5);
   });
 });
 
@@ -49,8 +61,8 @@ test("what is shown is asked for by the film's frames, in any order", () => {
   const windows = (x: number) => Array.from({ length: 10 }, (_, i) => ({ ...WINDOW, x: x + i }));
   const shown = shownIn(
     [
-      { range: { start: 10, end: 20 }, windows: windows(400) },
-      { range: { start: 30, end: 40 }, windows: windows(900) },
+      { range: { start: 10, end: 20 }, windows: windows(400), laidOut: covering(TALL) },
+      { range: { start: 30, end: 40 }, windows: windows(900), laidOut: covering(TALL) },
     ],
     TALL,
   );

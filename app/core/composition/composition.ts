@@ -1,6 +1,7 @@
 /** What a target frame is made of: one description for the desk, small pictures, checks and the render. */
 import { type Box, boxContains, scaleBox, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, type CropWindow, windowBox } from "../geometry/crop-window";
+import { covering, type LaidOut } from "./layout";
 
 /** A box of the source that is shown in a box of the target; both may lie between pixels. */
 export interface Pane {
@@ -13,8 +14,8 @@ export interface Pane {
 export interface Composition {
   /** Size of the frame. */
   size: Size;
-  /** What lies behind the panes; so far nothing does, which is black. */
-  backdrop: null;
+  /** What lies behind the panes, and the box of the source that it is made of; null where they cover all of the frame. */
+  backdrop: LaidOut["backdrop"];
   /** From back to front. */
   panes: readonly Pane[];
   /** What lies above the panes; so far nothing does. */
@@ -24,13 +25,16 @@ export interface Composition {
 /** What a version shows at each frame of a film that it shows at all. */
 export type ShownAt = (frame: number) => Composition;
 
-/** The crop window fills the frame: one pane that covers it. */
-export const fill = (window: CropWindow, size: Size): Composition => ({
+/** A window of the source in the pane of a layout, before its backdrop. */
+export const compose = (window: CropWindow, { pane, backdrop }: LaidOut, size: Size): Composition => ({
   size,
-  backdrop: null,
-  panes: [{ source: windowBox(window, aspectRatio(size)), target: wholeOf(size) }],
+  backdrop,
+  panes: [{ source: windowBox(window, aspectRatio(pane)), target: pane }],
   layers: [],
 });
+
+/** The crop window fills the frame: one pane that covers it. */
+export const fill = (window: CropWindow, size: Size): Composition => compose(window, covering(size), size);
 
 /** A part of the source, and nothing else, as a frame of its size. */
 export const cutOut = (source: Box): Composition => {
@@ -52,18 +56,15 @@ export function inSize({ size, panes, ...rest }: Composition, wanted: Size): Com
 }
 
 /** The same frame made from a source that is so many times as large, such as a light copy. */
-export const fromScaled = ({ panes, ...rest }: Composition, factor: number): Composition => ({
+export const fromScaled = ({ panes, backdrop, ...rest }: Composition, factor: number): Composition => ({
   ...rest,
+  backdrop: backdrop && { ...backdrop, source: scaleBox(backdrop.source, factor) },
   panes: panes.map(({ source, target }) => ({ source: scaleBox(source, factor), target })),
 });
 
 /** Whether a box of the source is to be seen whole, give or take so many of its pixels. */
 export const showsWhole = ({ panes }: Composition, box: Box, tolerance = 0): boolean =>
   panes.some(({ source }) => boxContains(source, box, tolerance));
-
-/** How many times its size the source is shown in the pane that enlarges it most. */
-export const enlargementOf = ({ panes }: Composition): number =>
-  panes.reduce((most, { source, target }) => Math.max(most, target.height / source.height), 0);
 
 /** Whether a pane alone covers all of the frame. */
 export const coversAll = ({ size }: Composition, { target }: Pane): boolean => boxContains(target, wholeOf(size));

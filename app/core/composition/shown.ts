@@ -1,13 +1,15 @@
 import type { Size } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
 import { type FrameRange, inRange } from "../time/rate";
-import { fill, type ShownAt } from "./composition";
+import { compose, type ShownAt } from "./composition";
+import type { LaidOut } from "./layout";
 
 /** A shot with its path. */
 export interface ShownShot {
   range: FrameRange;
   /** One window for each frame of the shot. */
   windows: readonly CropWindow[];
+  laidOut: LaidOut;
 }
 
 /**
@@ -23,6 +25,6 @@ export function shownIn(shots: readonly ShownShot[], size: Size): ShownAt {
     if (!isIn(shots[at])) at = shots.findIndex(isIn);
     const shot = shots[at];
     if (!shot) throw new Error(`frame ${frame} is in no shot`);
-    return fill(shot.windows[frame - shot.range.start]!, size);
+    return compose(shot.windows[frame - shot.range.start]!, shot.laidOut, size);
   };
 }

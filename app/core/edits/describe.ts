@@ -72,6 +72,8 @@ const SETTING_NAMES: Record<ShotSetting, string> = {
   headroom: "headroom",
   enlargement: "limit of enlargement",
   keepEnd: "end that is kept",
+  layout: "layout",
+  backdrop: "backdrop",
   follow: "subject",
   protect: "protected area",
 };

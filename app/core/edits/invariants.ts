@@ -49,9 +49,11 @@ function brokenShots({ shots, film: { frames, picture } }: FilmState, end: numbe
   return null;
 }
 
-function brokenKey(key: HandKey, version: VersionState, { frames, picture }: FilmFacts): string | null {
+function brokenKey(key: HandKey, version: Size, { frames, picture }: FilmFacts): string | null {
   if (!inRange(key.frame, { start: 0, end: frames })) return `the film has no frame ${key.frame}`;
-  const nearest = clampWindow(key, wholeOf(picture), aspectRatio(version));
+  // How wide its window is follows from the shot's layout, which may change: it fits in the one in which it is narrowest.
+  const narrowest = Math.min(aspectRatio(version), aspectRatio(picture));
+  const nearest = clampWindow(key, wholeOf(picture), narrowest);
   const off = Math.max(Math.abs(nearest.x - key.x), Math.abs(nearest.y - key.y), Math.abs(nearest.height - key.height));
   if (!(off <= ROUNDING)) return `the window at frame ${key.frame} would leave the picture`;
   return null;

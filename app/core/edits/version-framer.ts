@@ -90,7 +90,7 @@ export class VersionFramer {
     const subject = followedTrack(framed, tracks);
     const other = tracks.find((track) => track.id === framed.other);
     const area = shot.active ?? picture;
-    const shown = shownIn([{ range: shot, windows: framed.windows }], target);
+    const shown = shownIn([{ range: shot, ...framed }], target);
     return {
       framed,
       looks: [

@@ -1,18 +1,23 @@
 import { expect, test } from "@jest/globals";
+import { USUAL_BACKDROP } from "../composition/backdrop";
+import { layOut, WHOLE } from "../composition/layout";
 import { readReport } from "./read-report";
 import { AnalysisReport, makeAnalysisReport, makeReport, Report } from "./report";
 
 const FILM = { file: "kite.mp4", picture: { width: 1920, height: 1080 }, rate: { num: 30000, den: 1001 }, frames: 2 };
-const report = makeReport(FILM, { width: 1080, height: 1920 }, [
+const TALL = { width: 1080, height: 1920 };
+const ACTIVE = { x: 0, y: 140, width: 1920, height: 800 };
+const report = makeReport(FILM, TALL, [
   {
     range: { start: 0, end: 2 },
     begins: { frame: 0, kind: "dissolve", range: { start: 0, end: 1 } },
     manner: "glide",
     mannerReason: null,
+    laidOut: layOut({ layout: WHOLE, backdrop: USUAL_BACKDROP }, ACTIVE, TALL),
     subjectId: "s1-face-1",
     reason: "only face, speaking, 100 % of the shot",
     certainty: 0.81239,
-    active: { x: 0, y: 140, width: 1920, height: 800 },
+    active: ACTIVE,
     keys: [{ frame: 0, x: 700.12345, y: 540, height: 1080, easing: "hold", by: "solver" }],
     tracks: [
       {
@@ -37,6 +42,7 @@ test("a report holds to its schema, and is rounded to what can be seen", () => {
   expect(Report.parse(JSON.parse(JSON.stringify(report)))).toEqual(report);
   expect(report.shots[0]).toMatchObject({ transition: "dissolve", range: [0, 1] });
   expect(report.source.rate).toEqual([30000, 1001]);
+  expect(report.shots[0]).toMatchObject({ pane: [0, 735, 1080, 450], backdrop: USUAL_BACKDROP });
   expect(report.windows).toEqual([
     [700.123, 540, 1080],
     [700.123, 540, 1080],

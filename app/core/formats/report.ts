@@ -5,6 +5,8 @@ import { Easing } from "../path/easing";
 import type { Key } from "../path/keys";
 import { type Manner, MANNERS } from "../path/manner";
 import { isGradual, type Transition, TRANSITION_KINDS } from "../shots/transition";
+import { Backdrop } from "../composition/backdrop";
+import type { LaidOut } from "../composition/layout";
 import { TRACK_KINDS } from "../subjects/detecting/detection";
 import type { Track } from "../subjects/tracking/track";
 import type { Lacking } from "../checks/lacking-pictures";
@@ -54,6 +56,10 @@ const ReportShot = FoundShot.extend({
   /** Why that manner; null where it was asked for. */
   mannerReason: z.string().nullable(),
   keys: z.array(ReportKey).min(1),
+  /** Where the film is shown in the frame; left out where it covers all of it. The windows have its shape. */
+  pane: BoxTuple.optional(),
+  /** What lies behind it then. */
+  backdrop: Backdrop.optional(),
 }).refine(endsAfterStart, WRONG_ORDER);
 
 const ReportTrack = z.object({
@@ -138,6 +144,7 @@ export interface ReportedShot extends FoundShotData {
   mannerReason: string | null;
   keys: readonly Key[];
   windows: readonly CropWindow[];
+  laidOut: LaidOut;
 }
 
 export interface ReportedFilm {
@@ -237,6 +244,7 @@ export const makeReport = (
     manner: shot.manner,
     mannerReason: shot.mannerReason,
     keys: shot.keys.map((key) => ({ ...key, x: rounded(key.x), y: rounded(key.y), height: rounded(key.height) })),
+    ...(shot.laidOut.backdrop ? { pane: boxTuple(shot.laidOut.pane), backdrop: shot.laidOut.backdrop.look } : {}),
   })),
   tracks: reportTracks(shots),
   windows: shots.flatMap(({ windows }) =>

@@ -42,7 +42,7 @@ export const windowBefore = ({ window, who }: ShotBefore, area: Box): ShotBefore
 });
 
 /** A path told from an area's corner, told from the picture's. */
-export const outOfArea = (framed: FramedShot, area: Box): FramedShot => ({
+export const outOfArea = <Framed extends Pick<FramedShot, "keys" | "windows">>(framed: Framed, area: Box): Framed => ({
   ...framed,
   keys: framed.keys.map((key) => to(key, area)),
   windows: framed.windows.map((window) => to(window, area)),

@@ -1,5 +1,7 @@
 /** What the editor can set for how a shot is framed in a version. */
 import { z } from "zod";
+import { Backdrop, USUAL_BACKDROP } from "../composition/backdrop";
+import { FILL, Layout } from "../composition/layout";
 import { MANNERS } from "./manner";
 
 /** Windows smaller than a quarter of the largest show nothing well at any resolution. */
@@ -36,6 +38,9 @@ export const FramingSettings = z.object({
   /** How many times its size the picture may be enlarged: a free zoom stops there, any other gets a second look. */
   enlargement: z.number().min(1).max(MAX_ENLARGEMENT),
   keepEnd: z.enum(END_CHOICES),
+  layout: Layout,
+  /** Behind a film that does not cover the frame. */
+  backdrop: Backdrop,
 });
 export type FramingSettings = z.infer<typeof FramingSettings>;
 
@@ -50,6 +55,8 @@ export const USUAL_FRAMING: FramingSettings = {
   headroom: 8,
   enlargement: 1.5,
   keepEnd: "auto",
+  layout: FILL,
+  backdrop: USUAL_BACKDROP,
 };
 
 /** What several shots have in common. */

@@ -1,5 +1,6 @@
 /** What is given to lay the path of a shot, and what comes of it. */
 import type { Box } from "../geometry/box";
+import type { LaidOut } from "../composition/layout";
 import type { CropWindow } from "../geometry/crop-window";
 import type { FollowPlan } from "../subjects/choosing/follow";
 import type { FollowRule } from "../subjects/choosing/follow-rule";
@@ -31,6 +32,8 @@ export interface ShotFraming {
 }
 
 export interface FramedShot extends ShotPath, Pick<FollowPlan, "who" | "reason" | "certainty" | "other"> {
+  /** Where the film and its backdrop are in the frame; the window has the shape of the pane. */
+  laidOut: LaidOut;
   /** The track that is followed, or followed most. */
   subjectId: string | null;
   /** How the window moves, and why if nobody has chosen. */

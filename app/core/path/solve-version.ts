@@ -1,4 +1,5 @@
-import type { Size } from "../geometry/box";
+import { layOut, paneBox } from "../composition/layout";
+import { type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, type CropWindow } from "../geometry/crop-window";
 import { type FollowPlan, type FollowSpan, planFollowing } from "../subjects/choosing/follow";
 import { boxAt, laidOver, type Track } from "../subjects/tracking/track";
@@ -77,10 +78,12 @@ export function frameShot(
   before: ShotBefore = NOTHING_BEFORE,
   solved = new SolvedProblems(),
 ): FramedShot {
-  const { active } = shot;
-  if (!active) return frameInPicture(shot, picture, target, rate, before, solved);
-  const inside = frameInPicture(insideArea(shot, active), active, target, rate, windowBefore(before, active), solved);
-  return outOfArea(inside, active);
+  const { active, settings } = shot;
+  const laidOut = layOut(settings, active ?? wholeOf(picture), target);
+  const { pane } = laidOut;
+  if (!active) return { ...frameInPicture(shot, picture, pane, rate, before, solved), laidOut };
+  const inside = frameInPicture(insideArea(shot, active), active, pane, rate, windowBefore(before, active), solved);
+  return { ...outOfArea(inside, active), laidOut };
 }
 
 function frameInPicture(
@@ -90,7 +93,7 @@ function frameInPicture(
   rate: Rate,
   before: ShotBefore,
   solved: SolvedProblems,
-): FramedShot {
+): Omit<FramedShot, "laidOut"> {
   const { settings, handKeys, tracks, protect } = shot;
   const followed = plan(shot, picture, target, rate, before.who);
   const pieces = partsOf(shot, followed.spans);
@@ -160,7 +163,8 @@ const windowSize = (picture: Size, target: Size, settings: FramingSettings): Siz
 /** Whom a shot follows; `before` is who was followed in the one before it. */
 export function followedIn(shot: ShotFraming, whole: Size, target: Size, rate: Rate, before: string | null): Followed {
   const inside = shot.active ? insideArea(shot, shot.active) : shot;
-  const { who, trackId } = plan(inside, shot.active ?? whole, target, rate, before);
+  const picture = shot.active ?? whole;
+  const { who, trackId } = plan(inside, picture, paneBox(shot.settings.layout, picture, target), rate, before);
   return { who, trackId };
 }
 

@@ -1,65 +1,20 @@
 import { readFileSync } from "node:fs";
+import { assertNever } from "~/core/assert-never";
+import { BLUR_REDUCTION } from "~/core/composition/backdrop";
 import { type Composition, coversAll, type Pane } from "~/core/composition/composition";
 import { type Box, sameBox, type Size, wholeOf } from "~/core/geometry/box";
 import { projectPath } from "../project-path.server";
-
-/** Catmull-Rom: the cubic that reproduces parabolas, so nothing overshoots more than it must (a = −1/2). */
-function cubic(distance: number): number {
-  const x = Math.abs(distance);
-  if (x < 1) return (1.5 * x - 2.5) * x * x + 1;
-  if (x < 2) return ((-0.5 * x + 2.5) * x - 4) * x + 2;
-  return 0;
-}
-
-const UNIT = 1 << 14;
-
-/**
- * Weights of a 1-D resampling. Output sample i lies at `start + (i + 0.5) · step` in the source, where the
- * sample k lies at k + 0.5; positions beyond the edge repeat the edge. Writes the first source index and
- * `taps` weights of each output sample; a sample's weights sum to exactly 2^14.
- */
-export function fillWeights(
-  starts: Int32Array,
-  weights: Int16Array,
-  taps: number,
-  start: number,
-  step: number,
-  sourceLength: number,
-): void {
-  const stretch = Math.max(1, step);
-  const reach = 2 * stretch;
-  const row = new Float64Array(taps);
-  for (let i = 0; i < starts.length; i++) {
-    const centre = start + (i + 0.5) * step - 0.5;
-    const from = Math.ceil(centre - reach);
-    const to = Math.floor(centre + reach);
-    const first = Math.max(0, Math.min(sourceLength - taps, from));
-    row.fill(0);
-    let sum = 0;
-    for (let k = from; k <= to; k++) {
-      const weight = cubic((k - centre) / stretch);
-      const inside = Math.max(0, Math.min(sourceLength - 1, k)) - first;
-      row[Math.max(0, Math.min(taps - 1, inside))]! += weight;
-      sum += weight;
-    }
-    let rest = UNIT;
-    let largest = 0;
-    for (let k = 0; k < taps; k++) {
-      const value = Math.round((row[k]! / sum) * UNIT);
-      weights[i * taps + k] = value;
-      rest -= value;
-      if (row[k]! > row[largest]!) largest = k;
-    }
-    weights[i * taps + largest]! += rest;
-    starts[i] = first;
-  }
-}
-
-/** Taps that a step needs: a cubic spans four samples, more when it reduces; a multiple of eight. */
-const tapsFor = (step: number): number => Math.ceil((4 * Math.max(1, step) + 1) / 8) * 8;
+import { paintColour, paintGradient, type Plane, softened } from "./backdrop";
+import { fillWeights, tapsFor } from "./weights";
 
 interface Kernel {
   resamplePlane(...args: number[]): void;
+}
+
+/** One of the three planes of a picture in the kernel's memory. */
+interface PlaneAt {
+  at: number;
+  size: Size;
 }
 
 interface Axis {
@@ -73,10 +28,9 @@ interface Axis {
 
 type Axes = Record<"lumaX" | "lumaY" | "chromaX" | "chromaY", Axis>;
 
-/** One of the three planes of a frame. */
-interface Plane {
-  at: number;
-  size: Size;
+interface Table {
+  axes: Axes;
+  pane: Pane | null;
 }
 
 /** The part of a plane's pixels that a pane touches, in whole pixels, and how much of each border it covers. */
@@ -93,8 +47,7 @@ const align = (bytes: number) => (bytes + 63) & ~63;
 const SPARE = 64;
 /** A pane may reduce the source so many times as much as the whole picture in the target does. */
 const MOST_REDUCTION = 8;
-/** Black in limited range: of luma, and of both kinds of chroma. */
-const BLACK = [16, 128, 128] as const;
+const BLACK = "#000000";
 
 /** What a pane that begins and ends between pixels touches. */
 function extentOf(start: number, length: number, limit: number): Extent {
@@ -104,6 +57,22 @@ function extentOf(start: number, length: number, limit: number): Extent {
   const share = (pixel: number) => Math.max(0, Math.min(pixel + 1, high) - Math.max(pixel, low));
   return { from, count: to - from, first: share(from), last: share(to - 1) };
 }
+
+/** The pixels of a plane that a box of a picture touches. */
+function extentsIn(planes: readonly PlaneAt[], box: Box, plane: number): [Extent, Extent] {
+  const { width, height } = planes[plane]!.size;
+  const of = plane === 0 ? 1 : 2;
+  return [extentOf(box.x / of, box.width / of, width), extentOf(box.y / of, box.height / of, height)];
+}
+
+/** A frame's size reduced for its blurred backdrop; both sides even. */
+const reducedSize = ({ width, height }: Size): Size => ({
+  width: 2 * Math.ceil(width / 2 / BLUR_REDUCTION),
+  height: 2 * Math.ceil(height / 2 / BLUR_REDUCTION),
+});
+
+/** How many times a picture is reduced to be as wide, and as high, as another. */
+const reductionOf = (from: Size, to: Size): [number, number] => [from.width / to.width, from.height / to.height];
 
 /**
  * Makes frames of compositions: takes each pane out of a planar 4:2:0 frame and scales it to its place in the target,
@@ -116,13 +85,17 @@ export class Resampler {
   private readonly kernel: Kernel;
   private next = 1024;
   private readonly row: number;
-  private readonly sources: Plane[];
-  private readonly targets: Plane[];
+  private readonly sources: PlaneAt[];
+  private readonly targets: PlaneAt[];
+  /** A picture that is made blurred, reduced. */
+  private readonly reduced: PlaneAt[];
   /** Where a pane is made that does not cover the frame, before it is laid over what is there. */
   private readonly scratch: number;
   /** Weights of each pane, with what they are for: a pane that stands still needs them once. */
-  private readonly tables: { axes: Axes; pane: Pane | null }[] = [];
-  private readonly taps: { x: number; y: number };
+  private readonly tables: Table[] = [];
+  /** The same for what is reduced, and for what is made large again. */
+  private readonly reducing: Table;
+  private readonly enlarging: Table;
 
   constructor(
     picture: Size,
@@ -134,22 +107,26 @@ export class Resampler {
       return [{ width, height }, chroma, chroma];
     };
     const bytesOf = (sizes: Size[]) => sizes.reduce((sum, { width, height }) => sum + width * height, 0);
-    const [from, to] = [planesOf(picture), planesOf(output)];
-    const reduction = panes === 1 ? 1 : MOST_REDUCTION;
-    this.taps = {
-      x: tapsFor((reduction * picture.width) / output.width),
-      y: tapsFor((reduction * picture.height) / output.height),
+    const small = reducedSize(output);
+    const [from, to, reduced] = [planesOf(picture), planesOf(output), planesOf(small)] as const;
+    const reduction = (panes === 1 ? 1 : MOST_REDUCTION) * Math.max(...reductionOf(picture, output));
+    const taps = {
+      pane: tapsFor(reduction),
+      reducing: tapsFor(Math.max(...reductionOf(picture, small))),
+      enlarging: tapsFor(1),
     };
-    const tables = panes * (output.width * (4 + 2 * this.taps.x) + output.height * (4 + 2 * this.taps.y)) * 2;
+    const tableBytes = ({ width, height }: Size, count: number) =>
+      (width + height) * (4 + 2 * count) * 2 + 8 * 2 * SPARE;
+    const tables =
+      panes * tableBytes(output, taps.pane) + tableBytes(small, taps.reducing) + tableBytes(output, taps.enlarging);
     const scratch = output.width * output.height;
-    const buffers = bytesOf(from) + bytesOf(to) + scratch + picture.width * 2 + tables;
-    this.memory = new WebAssembly.Memory({
-      initial: Math.ceil((this.next + buffers + (16 + 8 * panes) * 2 * SPARE) / 65536) + 1,
-    });
+    const row = Math.max(picture.width, small.width) * 2;
+    const buffers = bytesOf(from) + bytesOf(to) + bytesOf(reduced) + scratch + row + tables;
+    this.memory = new WebAssembly.Memory({ initial: Math.ceil((this.next + buffers + 16 * 2 * SPARE) / 65536) + 1 });
     const bytes = readFileSync(projectPath("app/media/resample/kernel.wasm"));
     const instance = new WebAssembly.Instance(new WebAssembly.Module(bytes), { env: { memory: this.memory } });
     this.kernel = instance.exports as unknown as Kernel;
-    const planesAt = (sizes: Size[]): Plane[] => {
+    const planesAt = (sizes: Size[]): PlaneAt[] => {
       let at = this.allocate(bytesOf(sizes));
       return sizes.map((size) => {
         const plane = { at, size };
@@ -159,9 +136,12 @@ export class Resampler {
     };
     this.sources = planesAt(from);
     this.targets = planesAt(to);
+    this.reduced = planesAt(reduced);
     this.scratch = this.allocate(scratch);
-    this.row = this.allocate(picture.width * 2);
-    for (let i = 0; i < panes; i++) this.tables.push({ axes: this.allocateAxes(), pane: null });
+    this.row = this.allocate(row);
+    for (let i = 0; i < panes; i++) this.tables.push(this.allocateTable(output, taps.pane));
+    this.reducing = this.allocateTable(small, taps.reducing);
+    this.enlarging = this.allocateTable(output, taps.enlarging);
     this.source = new Uint8Array(this.memory.buffer, this.sources[0]!.at, bytesOf(from));
     this.target = new Uint8Array(this.memory.buffer, this.targets[0]!.at, bytesOf(to));
   }
@@ -172,21 +152,21 @@ export class Resampler {
     return at;
   }
 
-  private allocateAxes(): Axes {
-    const { output, taps } = this;
-    const axis = (length: number, count: number): Axis => ({
+  private allocateTable({ width, height }: Size, taps: number): Table {
+    const axis = (length: number): Axis => ({
       starts: this.allocate(length * 4),
-      weights: this.allocate(length * count * 2),
-      taps: count,
+      weights: this.allocate(length * taps * 2),
+      taps,
       first: 0,
       used: 0,
     });
-    return {
-      lumaX: axis(output.width, taps.x),
-      lumaY: axis(output.height, taps.y),
-      chromaX: axis(Math.ceil(output.width / 2), taps.x),
-      chromaY: axis(Math.ceil(output.height / 2), taps.y),
+    const axes = {
+      lumaX: axis(width),
+      lumaY: axis(height),
+      chromaX: axis(Math.ceil(width / 2)),
+      chromaY: axis(Math.ceil(height / 2)),
     };
+    return { axes, pane: null };
   }
 
   private fillAxis(axis: Axis, length: number, start: number, step: number, sourceLength: number): void {
@@ -200,44 +180,47 @@ export class Resampler {
     for (let i = 0; i < length; i++) starts[i]! -= axis.first;
   }
 
-  /** Fills the weights of a pane for the pixels that it touches. */
-  private fillTables(axes: Axes, { source, target }: Pane): void {
-    const [luma, chroma] = this.sources.map(({ size }) => size) as [Size, Size, Size];
+  /** Fills the weights of a pane for the pixels that it touches, unless they are what they were filled with last. */
+  private fillTable(table: Table, { source, target }: Pane, from: readonly PlaneAt[], to: readonly PlaneAt[]): void {
+    if (table.pane && sameBox(table.pane.source, source) && sameBox(table.pane.target, target)) return;
+    const { axes } = table;
+    const [luma, chroma] = from.map(({ size }) => size) as [Size, Size, Size];
     const step = { x: source.width / target.width, y: source.height / target.height };
-    if (tapsFor(step.x) > this.taps.x || tapsFor(step.y) > this.taps.y) {
+    if (tapsFor(step.x) > axes.lumaX.taps || tapsFor(step.y) > axes.lumaY.taps) {
       throw new Error("a pane shows more of the source than can be made so small");
     }
-    const [x, y] = this.extents(target, 1);
+    const [x, y] = extentsIn(to, target, 0);
     this.fillAxis(axes.lumaX, x.count, source.x + (x.from - target.x) * step.x, step.x, luma.width);
     this.fillAxis(axes.lumaY, y.count, source.y + (y.from - target.y) * step.y, step.y, luma.height);
     // Chroma is sited left (MPEG-2 style): on the even luma columns, and between two luma rows.
-    const [cx, cy] = this.extents(target, 2);
+    const [cx, cy] = extentsIn(to, target, 1);
     const left = source.x + (2 * cx.from + 0.5 - target.x) * step.x;
     const top = source.y + (2 * cy.from - target.y) * step.y;
     this.fillAxis(axes.chromaX, cx.count, left / 2 + 0.25 - 0.5 * step.x, step.x, chroma.width);
     this.fillAxis(axes.chromaY, cy.count, top / 2, step.y, chroma.height);
+    table.pane = { source: { ...source }, target: { ...target } };
   }
 
-  /** The pixels of a plane that a box of the target touches, in a plane that has one for so many of the frame's. */
-  private extents(target: Box, of: 1 | 2): [Extent, Extent] {
-    const { width, height } = this.targets[of - 1]!.size;
-    return [extentOf(target.x / of, target.width / of, width), extentOf(target.y / of, target.height / of, height)];
-  }
-
-  private resamplePlane(plane: number, axes: Axes, to: number, stride: number, size: Size): void {
-    const { at, size: source } = this.sources[plane]!;
+  private resamplePlane(plane: number, axes: Axes, from: readonly PlaneAt[], to: number, size: Size): void {
+    const { at, size: source } = from[plane]!;
     const [x, y] = plane === 0 ? [axes.lumaX, axes.lumaY] : [axes.chromaX, axes.chromaY];
     this.kernel.resamplePlane(
-      ...[at + y.first * source.width, source.width, to, stride, size.width, size.height, x.first, x.used],
+      ...[at + y.first * source.width, source.width, to, size.width, size.width, size.height, x.first, x.used],
       ...[x.starts, x.weights, x.taps, y.starts, y.weights, y.taps, this.row],
     );
   }
 
+  /** Makes all of a picture from another one. */
+  private resample(table: Table, source: Box, from: readonly PlaneAt[], to: readonly PlaneAt[]): void {
+    this.fillTable(table, { source, target: wholeOf(to[0]!.size) }, from, to);
+    for (const [plane, { at, size }] of to.entries()) this.resamplePlane(plane, table.axes, from, at, size);
+  }
+
   /** Makes one plane of a pane and lays it over what is there, its borders as far as it covers them. */
   private layOver(plane: number, axes: Axes, target: Box): void {
-    const [x, y] = this.extents(target, plane === 0 ? 1 : 2);
+    const [x, y] = extentsIn(this.targets, target, plane);
     if (x.count === 0 || y.count === 0) return;
-    this.resamplePlane(plane, axes, this.scratch, x.count, { width: x.count, height: y.count });
+    this.resamplePlane(plane, axes, this.sources, this.scratch, { width: x.count, height: y.count });
     const { at, size } = this.targets[plane]!;
     const made = new Uint8Array(this.memory.buffer, this.scratch, x.count * y.count);
     const frame = new Uint8Array(this.memory.buffer, at, size.width * size.height);
@@ -261,29 +244,45 @@ export class Resampler {
     }
   }
 
+  private bytesOf(planes: readonly PlaneAt[]): Plane[] {
+    return planes.map(({ at, size }) => ({
+      size,
+      samples: new Uint8Array(this.memory.buffer, at, size.width * size.height),
+    }));
+  }
+
+  /** Fills the frame with what lies behind the panes. */
+  private paint({ look, source }: NonNullable<Composition["backdrop"]>): void {
+    switch (look.kind) {
+      case "colour":
+        return paintColour(this.bytesOf(this.targets), look.colour);
+      case "gradient":
+        return paintGradient(this.bytesOf(this.targets), look);
+      case "blur":
+        this.resample(this.reducing, source, this.sources, this.reduced);
+        softened(this.bytesOf(this.reduced), look, this.output);
+        return this.resample(this.enlarging, wholeOf(this.reduced[0]!.size), this.reduced, this.targets);
+      default:
+        return assertNever(look);
+    }
+  }
+
   /** Makes the frame of a composition from `source`, in `target`. */
   compose(composition: Composition): void {
-    const { panes } = composition;
+    const { panes, backdrop } = composition;
     if (panes.length > this.tables.length) throw new Error("there are more panes than were to be expected");
-    const covering = panes.findLastIndex((pane) => coversAll(composition, pane));
-    if (covering < 0) {
-      for (const [i, { at, size }] of this.targets.entries()) {
-        new Uint8Array(this.memory.buffer, at, size.width * size.height).fill(BLACK[i]!);
-      }
-    }
     // What lies behind a pane that covers all of the frame is not seen.
+    const covering = panes.findLastIndex((pane) => coversAll(composition, pane));
+    if (covering < 0 && backdrop) this.paint(backdrop);
+    else if (covering < 0) paintColour(this.bytesOf(this.targets), BLACK);
     panes.slice(Math.max(0, covering)).forEach((pane, i) => {
       const table = this.tables[Math.max(0, covering) + i]!;
-      const known = table.pane && sameBox(table.pane.source, pane.source) && sameBox(table.pane.target, pane.target);
-      if (!known) {
-        this.fillTables(table.axes, pane);
-        table.pane = { source: { ...pane.source }, target: { ...pane.target } };
+      if (sameBox(pane.target, wholeOf(this.output))) {
+        this.resample(table, pane.source, this.sources, this.targets);
+        return;
       }
-      const isWhole = sameBox(pane.target, wholeOf(this.output));
-      for (const [plane, { at, size }] of this.targets.entries()) {
-        if (isWhole) this.resamplePlane(plane, table.axes, at, size.width, size);
-        else this.layOver(plane, table.axes, pane.target);
-      }
+      this.fillTable(table, pane, this.sources, this.targets);
+      for (const plane of this.targets.keys()) this.layOver(plane, table.axes, pane.target);
     });
   }
 }

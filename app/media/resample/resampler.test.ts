@@ -3,7 +3,8 @@ import { describe, expect, test } from "@jest/globals";
 import asc from "assemblyscript/asc";
 import type { Composition, Pane } from "~/core/composition/composition";
 import { type Box, wholeOf } from "~/core/geometry/box";
-import { fillWeights, Resampler } from "./resampler.server";
+import { Resampler } from "./resampler.server";
+import { fillWeights } from "./weights";
 
 const PICTURE = { width: 480, height: 270 };
 const OUTPUT = { width: 152, height: 270 };

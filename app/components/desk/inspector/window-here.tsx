@@ -4,15 +4,16 @@ import { MAX_ZOOM } from "~/core/path/framing-settings";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import { KeyEasing } from "./key-easing";
+import { windowAspect } from "../picture/desk-windows";
 import { useFrame } from "../picture/use-player";
 import { NumberField } from "~/components/common/number-field";
 
 /** Where the window is at this frame, in numbers, and what the key here does. */
 export function WindowHere({ shot }: { shot: DeskShot }) {
-  const { film, player, aspect, windowAt, free, keyEdits } = useDesk();
+  const { film, player, version, windowAt, free, keyEdits } = useDesk();
   const frame = useFrame(player);
   const { place, release, ease, copyToOthers } = keyEdits;
-  const largest = largestWindowHeight(shot.active ?? film.picture, aspect);
+  const largest = largestWindowHeight(shot.active ?? film.picture, windowAspect(shot, film.picture, version));
   const window = windowAt(frame);
   const hand = shot.handKeys.find((key) => key.frame === frame);
   const set = (change: Partial<CropWindow>) => {

@@ -1,4 +1,6 @@
-import { type Composition, fill } from "~/core/composition/composition";
+import { type Composition, compose } from "~/core/composition/composition";
+import { FILL, layOut, paneBox } from "~/core/composition/layout";
+import { USUAL_FRAMING } from "~/core/path/framing-settings";
 import {
   aspectRatio,
   centredWindow,
@@ -11,7 +13,7 @@ import { type Box, type Size, wholeOf } from "~/core/geometry/box";
 import { activeArea } from "~/core/shots/shot";
 import { type DeskShot, shotAt } from "../state/desk-types";
 
-type FramedShots = readonly Pick<DeskShot, "start" | "end" | "active" | "handKeys" | "framed">[];
+type FramedShots = readonly Pick<DeskShot, "start" | "end" | "active" | "handKeys" | "framed" | "settings">[];
 
 /** With less room than this, in pixels of the picture, a window cannot be seen to move. */
 const NO_ROOM = 0.5;
@@ -22,9 +24,17 @@ export function areaAt(shots: FramedShots, frame: number, picture: Size): Box {
   return shot ? activeArea(shot, picture) : wholeOf(picture);
 }
 
+/** The shape of a shot's window, width over height: that of the pane in which it is shown. */
+export const windowAspect = (
+  shot: Pick<DeskShot, "active" | "settings"> | undefined,
+  picture: Size,
+  version: Size,
+): number => aspectRatio(paneBox(shot?.settings.layout ?? FILL, shot?.active ?? picture, version));
+
 /** Where the window is at a frame, for whoever moves it; in the middle of the picture while no path has been laid. */
-export function windowOfShots(shots: FramedShots, frame: number, picture: Size, aspect: number): CropWindow {
+export function windowOfShots(shots: FramedShots, frame: number, picture: Size, version: Size): CropWindow {
   const shot = shotAt(shots, frame);
+  const aspect = windowAspect(shot, picture, version);
   const area = areaAt(shots, frame, picture);
   // A key that has just been placed holds at once, before the path around it is laid again.
   const hand = shot?.handKeys.find((key) => key.frame === frame);
@@ -43,23 +53,29 @@ export function shownOfShots(
   const shot = shotAt(shots, frame);
   const isPlaced = shot?.handKeys.some((key) => key.frame === frame);
   if (shot?.shown && !isPlaced) return shot.shown(frame);
-  return fill(windowOfShots(shots, frame, picture, aspectRatio(size)), size);
+  const laidOut = layOut(shot?.settings ?? USUAL_FRAMING, areaAt(shots, frame, picture), size);
+  return compose(windowOfShots(shots, frame, picture, size), laidOut, size);
 }
 
-/** The axes on which a window of this shape can move anywhere in the film. */
-export function freeAxes(shots: FramedShots, picture: Size, aspect: number): { x: boolean; y: boolean } {
-  const rooms = shots.map(({ active, framed }) => {
+/** The axes on which a version's window can move anywhere in the film. */
+export function freeAxes(shots: FramedShots, picture: Size, version: Size): { x: boolean; y: boolean } {
+  const rooms = shots.map((shot) => {
+    const { active, framed } = shot;
     const area = active ?? picture;
+    const aspect = windowAspect(shot, picture, version);
     const heights = framed?.keys.map((key) => key.height) ?? [];
-    return { area, height: Math.min(largestWindowHeight(area, aspect), ...heights) };
+    return { area, aspect, height: Math.min(largestWindowHeight(area, aspect), ...heights) };
   });
-  if (rooms.length === 0) rooms.push({ area: picture, height: largestWindowHeight(picture, aspect) });
+  if (rooms.length === 0) {
+    const aspect = aspectRatio(version);
+    rooms.push({ area: picture, aspect, height: largestWindowHeight(picture, aspect) });
+  }
   const moves = (length: number, window: number) => {
     const [low, high] = centreBounds(length, window);
     return high - low > NO_ROOM;
   };
   return {
-    x: rooms.some(({ area, height }) => moves(area.width, height * aspect)),
+    x: rooms.some(({ area, aspect, height }) => moves(area.width, height * aspect)),
     y: rooms.some(({ area, height }) => moves(area.height, height)),
   };
 }

@@ -9,7 +9,7 @@ import { boxAt, laidOver } from "~/core/subjects/tracking/track";
 import { wholePixels } from "../inspector/active-area";
 import { useDesk } from "../state/desk-context";
 import { type DeskShot, shotAt } from "../state/desk-types";
-import { areaAt } from "./desk-windows";
+import { areaAt, windowAspect } from "./desk-windows";
 import { type Drawing, DRAWING_LABEL } from "./drawing";
 import { MarkLayer } from "./mark-layer";
 import type { Player } from "./player";
@@ -28,7 +28,7 @@ const FINE_NUDGE = 1;
 
 /** The whole picture with the crop window on it; what falls outside is shaded. */
 export function Picture({ videoRef, notice }: PictureProps) {
-  const { film, player, aspect, shots, windowAt, keyEdits, showsSubjects, drawing } = useDesk();
+  const { film, player, version, shots, windowAt, keyEdits, showsSubjects, drawing } = useDesk();
   const { picture } = film;
   const svg = useRef<SVGSVGElement>(null);
   const frameRect = useRef<SVGRectElement>(null);
@@ -36,21 +36,28 @@ export function Picture({ videoRef, notice }: PictureProps) {
   const [dragged, setDragged] = useState<CropWindow | null>(null);
   const grip = useRef<{ x: number; y: number; from: CropWindow } | null>(null);
 
+  const aspectAt = useCallback(
+    (frame: number) => windowAspect(shotAt(shots, frame), picture, version),
+    [shots, picture, version],
+  );
   const draw = useCallback(
-    (window: CropWindow) => {
-      const { x, y, width, height } = windowBox(window, aspect);
+    (window: CropWindow, frame: number) => {
+      const { x, y, width, height } = windowBox(window, aspectAt(frame));
       for (const [name, value] of Object.entries({ x, y, width, height }))
         frameRect.current?.setAttribute(name, String(value));
       const whole = `M0 0H${picture.width}V${picture.height}H0Z`;
       shade.current?.setAttribute("d", `${whole}M${x} ${y}h${width}v${height}h${-width}Z`);
     },
-    [aspect, picture],
+    [aspectAt, picture],
   );
   useOnFrame(
     player,
-    useCallback((frame: number) => draw(dragged ?? windowAt(frame)), [draw, dragged, windowAt]),
+    useCallback((frame: number) => draw(dragged ?? windowAt(frame), frame), [draw, dragged, windowAt]),
   );
-  useEffect(() => draw(dragged ?? windowAt(player?.getFrame() ?? 0)), [draw, dragged, windowAt, player]);
+  useEffect(() => {
+    const frame = player?.getFrame() ?? 0;
+    draw(dragged ?? windowAt(frame), frame);
+  }, [draw, dragged, windowAt, player]);
 
   /** A pointer's place in source pixels. */
   const locate = (event: PointerEvent) => {
@@ -69,9 +76,10 @@ export function Picture({ videoRef, notice }: PictureProps) {
     const { from, ...start } = grip.current;
     const here = locate(event);
     const moved = { x: from.x + here.x - start.x, y: from.y + here.y - start.y, height: from.height };
-    const window = clampWindow(moved, areaAt(shots, player.getFrame(), picture), aspect);
+    const frame = player.getFrame();
+    const window = clampWindow(moved, areaAt(shots, frame, picture), aspectAt(frame));
     setDragged(window);
-    keyEdits.preview(player.getFrame(), window);
+    keyEdits.preview(frame, window);
   };
   const end = () => {
     if (dragged && player) keyEdits.place(player.getFrame(), dragged);
@@ -94,7 +102,7 @@ export function Picture({ videoRef, notice }: PictureProps) {
     const frame = player.getFrame();
     const { x, y, height } = windowAt(frame);
     const moved = { x: x + step * by[0], y: y + step * by[1], height };
-    keyEdits.place(frame, clampWindow(moved, areaAt(shots, frame, picture), aspect));
+    keyEdits.place(frame, clampWindow(moved, areaAt(shots, frame, picture), aspectAt(frame)));
   };
 
   return (

@@ -3,7 +3,7 @@ import { toast } from "sonner";
 import { useLatest } from "~/components/common/use-latest";
 import type { SingleCommand } from "~/core/edits/command";
 import { boxCentre, type Size } from "~/core/geometry/box";
-import { aspectRatio, clampWindow, type CropWindow } from "~/core/geometry/crop-window";
+import { clampWindow, type CropWindow } from "~/core/geometry/crop-window";
 import { copyKey } from "~/core/path/copy-key";
 import type { Easing } from "~/core/path/easing";
 import type { HandKey } from "~/core/path/hand-key";
@@ -11,7 +11,7 @@ import { followedTrack } from "~/core/path/solve-version";
 import { activeArea } from "~/core/shots/shot";
 import { boxAt } from "~/core/subjects/tracking/track";
 import { type DeskShot, type DeskVersion, shotAt } from "./desk-types";
-import { areaAt } from "../picture/desk-windows";
+import { areaAt, windowAspect } from "../picture/desk-windows";
 import type { Edits } from "./use-edits";
 
 /** What can be done to the hand keys of a version. */
@@ -39,10 +39,11 @@ export function useKeyEdits(
   // Not made anew with every change of the shots: what a drag calls stays the same as long as it goes on.
   return useMemo(() => {
     const versionId = id;
-    const aspect = aspectRatio({ width, height });
     const keyAt = (frame: number) => shotAt(latest.current.shots, frame)?.handKeys.find((key) => key.frame === frame);
     const placed = (frame: number, window: CropWindow, fromFrame: number): SingleCommand => {
-      const area = areaAt(latest.current.shots, frame, picture);
+      const { shots } = latest.current;
+      const area = areaAt(shots, frame, picture);
+      const aspect = windowAspect(shotAt(shots, frame), picture, { width, height });
       const key = { frame, easing: keyAt(fromFrame)?.easing ?? null, ...clampWindow(window, area, aspect) };
       return fromFrame === frame
         ? { type: "set-key", versionId, key }

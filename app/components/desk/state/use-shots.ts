@@ -210,7 +210,7 @@ function deskShot(
     kept,
     marks,
     framed: result?.framed ?? null,
-    shown: result && shownIn([{ range: shot, windows: result.framed.windows }], size),
+    shown: result && shownIn([{ range: shot, ...result.framed }], size),
     // Of what has not been looked at, nothing can be said yet.
     looks: [...((isAnalysed && result?.looks) || []), ...looks],
     tellingFrame: result?.tellingFrame ?? shot.start,

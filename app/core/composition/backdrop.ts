@@ -1,0 +1,85 @@
+/** What lies behind a film that does not cover its frame. */
+import { z } from "zod";
+
+const Percent = z.number().min(0).max(100);
+
+export const Colour = z.string().regex(/^#[0-9a-f]{6}$/, "six hexadecimal digits after a #, in small letters");
+
+export const Backdrop = z.discriminatedUnion("kind", [
+  /** The picture itself, out of focus: `strength` from 0 for hardly, `darkness` to 100 for black. */
+  z.object({ kind: z.literal("blur"), strength: Percent, darkness: Percent }),
+  z.object({ kind: z.literal("colour"), colour: Colour }),
+  /** From the frame's top to its foot. */
+  z.object({ kind: z.literal("gradient"), top: Colour, foot: Colour }),
+]);
+export type Backdrop = z.infer<typeof Backdrop>;
+
+export const USUAL_BACKDROP: Backdrop = { kind: "blur", strength: 50, darkness: 35 };
+
+/** The frame is reduced so many times before it is blurred: what is out of focus has no detail. */
+export const BLUR_REDUCTION = 8;
+/** Radius of the strongest blur, as a share of the frame's longer side. */
+const MOST_RADIUS = 0.06;
+const LEAST_RADIUS = 0.008;
+/** So many box blurs in a row are nearly a Gaussian one (Kovesi 2010). */
+const PASSES = 3;
+
+/** Radius, in reduced samples, of each box blur. */
+export const blurRadius = (strength: number, longSide: number): number =>
+  Math.max(
+    1,
+    Math.round(((LEAST_RADIUS + (strength / 100) * (MOST_RADIUS - LEAST_RADIUS)) * longSide) / BLUR_REDUCTION / 1.6),
+  );
+
+/** One box blur along lines of samples; beyond a line's ends its last sample repeats. */
+function boxBlur(
+  from: Uint8Array | Uint8ClampedArray,
+  to: Uint8Array | Uint8ClampedArray,
+  { lines, length, across, along }: { lines: number; length: number; across: number; along: number },
+  radius: number,
+): void {
+  const count = 2 * radius + 1;
+  for (let line = 0; line < lines; line++) {
+    const first = line * across;
+    const at = (i: number) => from[first + Math.min(length - 1, Math.max(0, i)) * along]!;
+    let sum = 0;
+    for (let i = -radius; i <= radius; i++) sum += at(i);
+    for (let i = 0; i < length; i++) {
+      to[first + i * along] = Math.round(sum / count);
+      sum += at(i + radius + 1) - at(i - radius);
+    }
+  }
+}
+
+/**
+ * Blurs a plane of bytes in place.
+ *
+ * @param channels how many values a sample has, such as 4 for red, green, blue and alpha
+ */
+export function blur(
+  samples: Uint8Array | Uint8ClampedArray,
+  { width, height }: { width: number; height: number },
+  radius: number,
+  channels = 1,
+): void {
+  const between = new Uint8Array(samples.length);
+  for (let channel = 0; channel < channels; channel++) {
+    const [a, b] = [samples.subarray(channel), between.subarray(channel)];
+    const line = width * channels;
+    for (let pass = 0; pass < PASSES; pass++) {
+      boxBlur(a, b, { lines: height, length: width, across: line, along: channels }, radius);
+      boxBlur(b, a, { lines: width, length: height, across: channels, along: line }, radius);
+    }
+  }
+}
+
+/** Red, green and blue of a colour, 0 to 255. */
+export const channelsOf = (colour: string): [number, number, number] =>
+  [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16)) as [number, number, number];
+
+/** A colour as luma and both kinds of chroma, Rec.709 in limited range (ITU-R BT.709). */
+export function yuvOf(colour: string): [number, number, number] {
+  const [r, g, b] = channelsOf(colour).map((value) => value / 255) as [number, number, number];
+  const luma = 0.2126 * r + 0.7152 * g + 0.0722 * b;
+  return [16 + 219 * luma, 128 + (224 * (b - luma)) / 1.8556, 128 + (224 * (r - luma)) / 1.5748];
+}

@@ -1,0 +1,34 @@
+import { describe, expect, test } from "@jest/globals";
+import { wholeOf } from "../geometry/box";
+import { USUAL_BACKDROP } from "./backdrop";
+import { covering, FILL, layOut, type Layout, paneBox, WHOLE } from "./layout";
+
+const HD = { width: 1920, height: 1080 };
+const TALL = { width: 1080, height: 1920 };
+const WIDE = { width: 2520, height: 1080 };
+
+const laidOut = (layout: Layout, area = HD, frame = TALL) =>
+  layOut({ layout, backdrop: USUAL_BACKDROP }, wholeOf(area), frame);
+
+describe("the whole picture", () => {
+  test("is as large as the frame lets it, in the middle or where it is placed", () => {
+    expect(paneBox(WHOLE, HD, TALL)).toEqual({ x: 0, y: 656.25, width: 1080, height: 607.5 });
+    expect(paneBox({ ...WHOLE, place: 0 }, HD, TALL).y).toBe(0);
+    expect(paneBox({ ...WHOLE, place: 1 }, HD, TALL).y).toBe(1312.5);
+    expect(paneBox(WHOLE, HD, WIDE)).toEqual({ x: 300, y: 0, width: 1920, height: 1080 });
+  });
+
+  test("is on the way to filling the frame where less of it is wanted", () => {
+    expect(paneBox({ ...WHOLE, amount: 0.5 }, HD, TALL).height).toBe((607.5 + 1920) / 2);
+    expect(paneBox({ ...WHOLE, amount: 0 }, HD, TALL)).toEqual(wholeOf(TALL));
+  });
+
+  test("has its backdrop of the middle of the picture, in the frame's shape; none where it covers the frame", () => {
+    expect(laidOut(WHOLE).backdrop).toEqual({
+      look: USUAL_BACKDROP,
+      source: { x: 656.25, y: 0, width: 607.5, height: 1080 },
+    });
+    expect(laidOut(FILL)).toEqual(covering(TALL));
+    expect(laidOut(WHOLE, { width: 540, height: 960 })).toEqual(covering(TALL));
+  });
+});
