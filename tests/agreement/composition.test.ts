@@ -3,7 +3,10 @@ import { expect, test } from "@jest/globals";
 import { createCanvas } from "@napi-rs/canvas";
 import { difference, rgbOfYuv } from "../support/rgb-of-yuv";
 import { yuvPicture } from "../support/yuv-picture";
-import { type Composition, fill, fromScaled, inSize } from "~/core/composition/composition";
+import { type Backdrop, USUAL_BACKDROP } from "~/core/composition/backdrop";
+import { layOut, WHOLE } from "~/core/composition/layout";
+import { wholeOf } from "~/core/geometry/box";
+import { type Composition, compose, fill, fromScaled, inSize } from "~/core/composition/composition";
 import { Resampler } from "~/media/resample/resampler.server";
 import { drawComposition } from "~/components/desk/picture/draw-composition";
 
@@ -27,7 +30,8 @@ function onCanvas(shown: Composition): Uint8ClampedArray {
     for (let x = 0; x < COPY.width; x++) pixels.data.set([...colour(x, y), 255], 4 * (y * COPY.width + x));
   }
   context.putImageData(pixels, 0, 0);
-  const canvas = createCanvas(CANVAS.width, CANVAS.height);
+  const ownerDocument = { createElement: () => createCanvas(1, 1) };
+  const canvas = Object.assign(createCanvas(CANVAS.width, CANVAS.height), { ownerDocument });
   const film = Object.assign(video, { videoWidth: COPY.width }) as unknown as HTMLVideoElement;
   drawComposition(canvas as unknown as HTMLCanvasElement, film, shown, PICTURE);
   return canvas
@@ -52,7 +56,16 @@ const stack: Composition = {
   ],
 };
 
+const ground = (look: Backdrop) => layOut({ layout: WHOLE, backdrop: look }, wholeOf(PICTURE), VERSION);
+const CENTRE = { x: 640, y: 360, height: 720 };
+
 test.each([
+  ["the whole picture before a blurred one", compose(CENTRE, ground(USUAL_BACKDROP), VERSION)],
+  ["the whole picture before a colour", compose(CENTRE, ground({ kind: "colour", colour: "#305a7c" }), VERSION)],
+  [
+    "the whole picture before a gradient",
+    compose(CENTRE, ground({ kind: "gradient", top: "#c03010", foot: "#102040" }), VERSION),
+  ],
   ["a window", fill({ x: 523.37, y: 360, height: 720 }, VERSION)],
   ["a window that is zoomed in", fill({ x: 700.21, y: 300.9, height: 391.4 }, VERSION)],
   ["two panes between pixels, with black around them", stack],

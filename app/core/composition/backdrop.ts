@@ -1,5 +1,6 @@
 /** What lies behind a film that does not cover its frame. */
 import { z } from "zod";
+import type { Size } from "../geometry/box";
 
 const Percent = z.number().min(0).max(100);
 
@@ -16,20 +17,24 @@ export type Backdrop = z.infer<typeof Backdrop>;
 
 export const USUAL_BACKDROP: Backdrop = { kind: "blur", strength: 50, darkness: 35 };
 
-/** The frame is reduced so many times before it is blurred: what is out of focus has no detail. */
-export const BLUR_REDUCTION = 8;
-/** Radius of the strongest blur, as a share of the frame's longer side. */
-const MOST_RADIUS = 0.06;
-const LEAST_RADIUS = 0.008;
+/** Longer side to which a frame is reduced before it is blurred: what is out of focus has no detail. */
+const REDUCED_SIDE = 240;
+/** Radius of each box blur, in reduced samples, of the strongest and of the weakest one. */
+const MOST_RADIUS = 12;
+const LEAST_RADIUS = 2;
 /** So many box blurs in a row are nearly a Gaussian one (Kovesi 2010). */
 const PASSES = 3;
 
-/** Radius, in reduced samples, of each box blur. */
-export const blurRadius = (strength: number, longSide: number): number =>
-  Math.max(
-    1,
-    Math.round(((LEAST_RADIUS + (strength / 100) * (MOST_RADIUS - LEAST_RADIUS)) * longSide) / BLUR_REDUCTION / 1.6),
-  );
+/** Size to which a frame is reduced for its backdrop; both sides even. */
+export function reducedSize({ width, height }: Size): Size {
+  const scale = Math.min(1, REDUCED_SIDE / Math.max(width, height));
+  const even = (side: number) => Math.max(2, 2 * Math.round((scale * side) / 2));
+  return { width: even(width), height: even(height) };
+}
+
+/** Radius, in samples of the reduced frame, of each box blur; even, so that it can be halved for chroma. */
+export const blurRadius = (strength: number): number =>
+  2 * Math.round((LEAST_RADIUS + (strength / 100) * (MOST_RADIUS - LEAST_RADIUS)) / 2);
 
 /** One box blur along lines of samples; beyond a line's ends its last sample repeats. */
 function boxBlur(
@@ -58,7 +63,7 @@ function boxBlur(
  */
 export function blur(
   samples: Uint8Array | Uint8ClampedArray,
-  { width, height }: { width: number; height: number },
+  { width, height }: Size,
   radius: number,
   channels = 1,
 ): void {

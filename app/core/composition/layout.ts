@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { type Box, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, centredWindow, windowBox } from "../geometry/crop-window";
-import { Backdrop } from "./backdrop";
+import { type Backdrop } from "./backdrop";
 
 const Share = z.number().min(0).max(1);
 

@@ -28,15 +28,11 @@ export function paintGradient(planes: readonly Plane[], { top, foot }: { top: st
 }
 
 /** Blurs and darkens a reduced picture in place. */
-export function softened(
-  planes: readonly Plane[],
-  { strength, darkness }: Extract<Backdrop, { kind: "blur" }>,
-  frame: Size,
-): void {
-  const radius = blurRadius(strength, Math.max(frame.width, frame.height));
+export function softened(planes: readonly Plane[], { strength, darkness }: Extract<Backdrop, { kind: "blur" }>): void {
+  const radius = blurRadius(strength);
   const left = 1 - darkness / 100;
   planes.forEach(({ samples, size }, plane) => {
-    blur(samples, size, plane === 0 ? radius : Math.max(1, Math.round(radius / 2)));
+    blur(samples, size, plane === 0 ? radius : radius / 2);
     const zero = ZERO[plane]!;
     for (let i = 0; i < samples.length; i++) samples[i] = Math.round(zero + left * (samples[i]! - zero));
   });

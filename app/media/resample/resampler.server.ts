@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { assertNever } from "~/core/assert-never";
-import { BLUR_REDUCTION } from "~/core/composition/backdrop";
+import { reducedSize } from "~/core/composition/backdrop";
 import { type Composition, coversAll, type Pane } from "~/core/composition/composition";
 import { type Box, sameBox, type Size, wholeOf } from "~/core/geometry/box";
 import { projectPath } from "../project-path.server";
@@ -64,12 +64,6 @@ function extentsIn(planes: readonly PlaneAt[], box: Box, plane: number): [Extent
   const of = plane === 0 ? 1 : 2;
   return [extentOf(box.x / of, box.width / of, width), extentOf(box.y / of, box.height / of, height)];
 }
-
-/** A frame's size reduced for its blurred backdrop; both sides even. */
-const reducedSize = ({ width, height }: Size): Size => ({
-  width: 2 * Math.ceil(width / 2 / BLUR_REDUCTION),
-  height: 2 * Math.ceil(height / 2 / BLUR_REDUCTION),
-});
 
 /** How many times a picture is reduced to be as wide, and as high, as another. */
 const reductionOf = (from: Size, to: Size): [number, number] => [from.width / to.width, from.height / to.height];
@@ -260,7 +254,7 @@ export class Resampler {
         return paintGradient(this.bytesOf(this.targets), look);
       case "blur":
         this.resample(this.reducing, source, this.sources, this.reduced);
-        softened(this.bytesOf(this.reduced), look, this.output);
+        softened(this.bytesOf(this.reduced), look);
         return this.resample(this.enlarging, wholeOf(this.reduced[0]!.size), this.reduced, this.targets);
       default:
         return assertNever(look);

@@ -7,6 +7,7 @@ import { formatTimecode } from "~/core/time/timecode";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import { FramingControls } from "./framing-controls";
+import { LayoutControls } from "./layout-controls";
 import { RuleSelect } from "./subject-choice";
 
 /** What can be set for several shots at once. */
@@ -15,6 +16,7 @@ export function BulkSettings({ shots }: { shots: DeskShot[] }) {
   const [first] = shots;
   const rule = shots.every((shot) => sameRule(shot.follow, first!.follow)) ? first!.follow : null;
   const inRow = shots.every((shot, i) => i === 0 || shot.start === shots[i - 1]!.end);
+  const common = commonSettings(shots.map(({ settings }) => settings));
   const excluded = shots.every((shot) => shot.excluded);
   const bears = (enlargement: number) =>
     Math.min(...shots.map(({ active }) => mostZoom(active ?? film.picture, version, enlargement)));
@@ -24,11 +26,13 @@ export function BulkSettings({ shots }: { shots: DeskShot[] }) {
         <h2 className="font-display font-semibold">{shots.length} shots</h2>
         <span className="font-mono text-xs text-soft">{formatTimecode(framesIn(shots), film.rate)}</span>
       </div>
-      <FramingControls
-        settings={commonSettings(shots.map(({ settings }) => settings))}
-        bears={bears}
+      <LayoutControls
+        settings={common}
+        area={first!.active ?? film.picture}
+        frame={version}
         onChange={(change) => shotEdits.setFraming(shots, change)}
       />
+      <FramingControls settings={common} bears={bears} onChange={(change) => shotEdits.setFraming(shots, change)} />
       <div className="flex items-center justify-between gap-2">
         <span className="text-xs text-soft">Follow</span>
         <RuleSelect rule={rule} onChange={(chosen) => shotEdits.follow(shots, chosen)} />

@@ -5,12 +5,16 @@ import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import type { OwnSetting } from "../state/use-shot-edits";
 import { TickBox } from "~/components/common/tick-box";
+import type { SecondLook } from "~/core/checks/second-looks";
+import { paneBox, WHOLE } from "~/core/composition/layout";
 import { largestWindow } from "~/core/geometry/crop-window";
+import { activeArea } from "~/core/shots/shot";
 import { mostZoom } from "~/core/path/zoom-goals";
 import { ActiveArea } from "./active-area";
 import { BulkSettings } from "./bulk-settings";
 import { FramingControls } from "./framing-controls";
 import { KeptEnd } from "./kept-end";
+import { LayoutControls } from "./layout-controls";
 import { ShotBegin } from "./shot-begin";
 import { ShotName } from "../shots/shot-name";
 import { SubjectChoice } from "./subject-choice";
@@ -31,6 +35,8 @@ function ShotSettings() {
   const shot = useShotHere(player, shots);
   if (!shot) return null;
   const before = shots[shot.number - 2];
+  const area = activeArea(shot, film.picture);
+  const pane = paneBox(shot.settings.layout, area, version);
   const zoom = JSON.stringify(shot.settings.zoom);
   const differs = shots.some((other) => JSON.stringify(other.settings.zoom) !== zoom);
   return (
@@ -42,12 +48,16 @@ function ShotSettings() {
           name={shot.name}
           onRename={(name) => shotEdits.change([shot], { name })}
         />
-        <SecondLooks shot={shot} onSeek={(at) => player?.seek(at)} />
+        <SecondLooks
+          shot={shot}
+          onSeek={(at) => player?.seek(at)}
+          onShowWhole={() => shotEdits.setFraming([shot], { layout: WHOLE })}
+        />
         <SubjectChoice shot={shot} onChange={(rule) => shotEdits.follow([shot], rule)} />
         <OwnAnswer shot={shot} setting="follow" />
         <KeptEnd
           shot={shot}
-          window={largestWindow(shot.active ?? film.picture, version)}
+          window={largestWindow(area, pane)}
           onChange={(keepEnd) => shotEdits.setFraming([shot], { keepEnd })}
         />
         <TrackTools
@@ -57,9 +67,15 @@ function ShotSettings() {
           onUnmark={(at) => subjectEdits.unmark(shot, at)}
           onSeek={(at) => player?.seek(at)}
         />
+        <LayoutControls
+          settings={shot.settings}
+          area={area}
+          frame={version}
+          onChange={(change) => shotEdits.setFraming([shot], change)}
+        />
         <FramingControls
           settings={shot.settings}
-          bears={(enlargement) => mostZoom(shot.active ?? film.picture, version, enlargement)}
+          bears={(enlargement) => mostZoom(area, pane, enlargement)}
           chosen={shot.framed?.mannerReason && `${MANNER_TEXT[shot.framed.manner].name}: ${shot.framed.mannerReason}`}
           onChange={(change) => shotEdits.setFraming([shot], change)}
         />
@@ -78,7 +94,7 @@ function ShotSettings() {
         <OwnAnswer shot={shot} setting="protect" />
         <TextAreas
           shot={shot}
-          window={largestWindow(shot.active ?? film.picture, version)}
+          window={largestWindow(area, pane)}
           onEdit={subjectEdits.editTrack}
           onSeek={(at) => player?.seek(at)}
         />
@@ -133,9 +149,19 @@ function OwnAnswer({ shot, setting }: { shot: DeskShot; setting: OwnSetting }) {
   );
 }
 
+/** Looks at what the crop window has no room for. */
+const WHOLE_HELPS: ReadonlySet<SecondLook["kind"]> = new Set(["text-cut", "protected-cut", "two-alike"]);
+
+interface SecondLooksProps {
+  shot: DeskShot;
+  onSeek: (frame: number) => void;
+  onShowWhole: () => void;
+}
+
 /** Places of the shot that deserve a look, each a way to go there. */
-function SecondLooks({ shot, onSeek }: { shot: DeskShot; onSeek: (frame: number) => void }) {
+function SecondLooks({ shot, onSeek, onShowWhole }: SecondLooksProps) {
   if (shot.looks.length === 0) return null;
+  const canBeWhole = shot.settings.layout.kind === "fill";
   return (
     <ul aria-label="Worth a second look" className="flex flex-col gap-1">
       {shot.looks.map(({ kind, frame, text }) => (
@@ -148,6 +174,13 @@ function SecondLooks({ shot, onSeek }: { shot: DeskShot; onSeek: (frame: number)
             <Eye className="mt-px size-3.5 shrink-0 text-warn" aria-hidden />
             {text}
           </button>
+          {canBeWhole && WHOLE_HELPS.has(kind) && (
+            <Hint text="Shows the whole picture of this shot before a backdrop">
+              <Button className="mt-1 !px-2 !py-1 text-xs" onClick={onShowWhole}>
+                Show it whole
+              </Button>
+            </Hint>
+          )}
         </li>
       ))}
     </ul>

@@ -1,5 +1,6 @@
 import { type Composition, coversAll, fromScaled, inSize } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
+import { drawBackdrop } from "./draw-backdrop";
 
 /**
  * Draws a composition so that it fills a canvas.
@@ -13,8 +14,11 @@ export function drawComposition(canvas: HTMLCanvasElement, video: HTMLVideoEleme
   const composition = fromScaled(inSize(shown, { width, height }), video.videoWidth / picture.width);
   context.imageSmoothingQuality = "high";
   if (!composition.panes.some((pane) => coversAll(composition, pane))) {
-    context.fillStyle = "#000";
-    context.fillRect(0, 0, width, height);
+    if (composition.backdrop) drawBackdrop(canvas, video, composition.backdrop);
+    else {
+      context.fillStyle = "#000";
+      context.fillRect(0, 0, width, height);
+    }
   }
   for (const { source, target } of composition.panes) {
     context.drawImage(

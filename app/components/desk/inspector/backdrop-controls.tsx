@@ -1,0 +1,125 @@
+import { useId } from "react";
+import { assertNever } from "~/core/assert-never";
+import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
+import { Slider } from "~/components/common/slider";
+import { type Backdrop, USUAL_BACKDROP } from "~/core/composition/backdrop";
+
+const BACKDROPS: SelectItem[] = [
+  { value: "blur", text: "Blurred picture", hint: "The picture itself, out of focus" },
+  { value: "colour", text: "One colour" },
+  { value: "gradient", text: "Two colours", hint: "From the top of the frame to the bottom" },
+];
+/** What a backdrop of each kind is to begin with. */
+const FIRST: Record<string, Backdrop> = {
+  blur: USUAL_BACKDROP,
+  colour: { kind: "colour", colour: "#20242c" },
+  gradient: { kind: "gradient", top: "#2c3440", foot: "#101216" },
+};
+
+interface BackdropControlsProps {
+  backdrop: Backdrop;
+  onChange: (backdrop: Backdrop) => void;
+}
+
+/** What lies behind a film that does not fill its frame. */
+export function BackdropControls({ backdrop, onChange }: BackdropControlsProps) {
+  return (
+    <>
+      <div className="flex items-center justify-between gap-2">
+        <span className="text-xs text-soft">Backdrop</span>
+        <SelectMenu
+          label="Backdrop"
+          placeholder="Different"
+          items={BACKDROPS}
+          value={backdrop.kind}
+          onChange={(kind) => onChange(FIRST[kind]!)}
+        />
+      </div>
+      <Details backdrop={backdrop} onChange={onChange} />
+    </>
+  );
+}
+
+function Details({ backdrop, onChange }: BackdropControlsProps) {
+  switch (backdrop.kind) {
+    case "blur":
+      return (
+        <>
+          <PercentSlider
+            label="Blur"
+            value={backdrop.strength}
+            ends={["sharper", "softer"]}
+            onChange={(strength) => onChange({ ...backdrop, strength })}
+          />
+          <PercentSlider
+            label="Darkness"
+            value={backdrop.darkness}
+            ends={["as it is", "black"]}
+            onChange={(darkness) => onChange({ ...backdrop, darkness })}
+          />
+        </>
+      );
+    case "colour":
+      return (
+        <ColourField label="Colour" colour={backdrop.colour} onChange={(colour) => onChange({ ...backdrop, colour })} />
+      );
+    case "gradient":
+      return (
+        <div className="grid grid-cols-2 gap-2">
+          <ColourField label="Top" colour={backdrop.top} onChange={(top) => onChange({ ...backdrop, top })} />
+          <ColourField label="Bottom" colour={backdrop.foot} onChange={(foot) => onChange({ ...backdrop, foot })} />
+        </div>
+      );
+    default:
+      return assertNever(backdrop);
+  }
+}
+
+interface PercentSliderProps {
+  label: string;
+  value: number;
+  ends: readonly [string, string];
+  onChange: (value: number) => void;
+}
+
+const PercentSlider = ({ label, value, ends, onChange }: PercentSliderProps) => (
+  <Slider
+    label={label}
+    value={value}
+    max={100}
+    ends={ends}
+    heading={(shown) => (
+      <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
+        <span>{label}</span>
+        <span>{shown} %</span>
+      </div>
+    )}
+    onChange={onChange}
+  />
+);
+
+interface ColourFieldProps {
+  label: string;
+  colour: string;
+  onChange: (colour: string) => void;
+}
+
+function ColourField({ label, colour, onChange }: ColourFieldProps) {
+  const id = useId();
+  return (
+    <div className="flex items-center justify-between gap-2">
+      <label htmlFor={id} className="text-xs text-soft">
+        {label}
+      </label>
+      <input
+        id={id}
+        type="color"
+        // What is picked is taken when the picker is closed, and not with every colour that is passed over.
+        key={colour}
+        defaultValue={colour}
+        onBlur={(event) => event.target.value !== colour && onChange(event.target.value)}
+        className="h-7 w-12 cursor-pointer rounded-md border border-line bg-raised"
+      />
+    </div>
+  );
+}

@@ -1,0 +1,115 @@
+import { clsx } from "clsx";
+import { ToggleGroup } from "radix-ui";
+import { Hint } from "~/components/common/button";
+import { Slider } from "~/components/common/slider";
+import { FILL, type Layout, paneBox, WHOLE } from "~/core/composition/layout";
+import type { Size } from "~/core/geometry/box";
+import { largestWindow } from "~/core/geometry/crop-window";
+import type { FramingChange, FramingSettings } from "~/core/path/framing-settings";
+import { BackdropControls } from "./backdrop-controls";
+
+const LAYOUTS = [
+  { kind: "fill", name: "Fill", hint: "The crop window fills the frame" },
+  { kind: "whole", name: "Whole", hint: "The whole picture, or much of it, before a backdrop" },
+] as const;
+
+interface LayoutControlsProps {
+  /** What is set; of several shots, what they have in common. */
+  settings: Pick<Partial<FramingSettings>, "layout" | "backdrop">;
+  /** The part of the picture that is not bars. */
+  area: Size;
+  /** Size of the version. */
+  frame: Size;
+  onChange: (change: FramingChange) => void;
+}
+
+/** How a shot fills its frame, and what lies behind it where it does not. */
+export function LayoutControls({ settings: { layout, backdrop }, area, frame, onChange }: LayoutControlsProps) {
+  return (
+    <section aria-label="Layout" className="flex flex-col gap-2">
+      <span className="text-xs text-soft">Layout</span>
+      <ToggleGroup.Root
+        type="single"
+        value={layout?.kind ?? ""}
+        aria-label="How the film fills the frame"
+        // A toggle group sends an empty value when the pressed one is pressed again; a shot always has a layout.
+        onValueChange={(kind) => kind && onChange({ layout: kind === "fill" ? FILL : WHOLE })}
+        className="grid grid-cols-2 overflow-hidden rounded-md border border-line"
+      >
+        {LAYOUTS.map(({ kind, name, hint }) => (
+          <Hint key={kind} text={hint}>
+            <ToggleGroup.Item
+              value={kind}
+              className={clsx(
+                "border-l border-line bg-raised py-1.5 text-sm first:border-l-0 hover:bg-well",
+                "aria-checked:bg-accent aria-checked:font-semibold aria-checked:text-accent-ink",
+              )}
+            >
+              {name}
+            </ToggleGroup.Item>
+          </Hint>
+        ))}
+      </ToggleGroup.Root>
+      {layout?.kind === "whole" && (
+        <WholeControls
+          layout={layout}
+          area={area}
+          frame={frame}
+          onChange={(changed) => onChange({ layout: changed })}
+        />
+      )}
+      {layout?.kind === "whole" && backdrop && (
+        <BackdropControls backdrop={backdrop} onChange={(changed) => onChange({ backdrop: changed })} />
+      )}
+    </section>
+  );
+}
+
+interface WholeControlsProps {
+  layout: Extract<Layout, { kind: "whole" }>;
+  area: Size;
+  frame: Size;
+  onChange: (layout: Layout) => void;
+}
+
+function WholeControls({ layout, area, frame, onChange }: WholeControlsProps) {
+  /** What is shown, in figures, with so much of the picture. */
+  const figures = (amount: number): string => {
+    const pane = paneBox({ ...layout, amount }, area, frame);
+    const window = largestWindow(area, pane);
+    const share = (window.width * window.height) / (area.width * area.height);
+    return `${Math.round(100 * share)} % of it, ${(pane.height / window.height).toFixed(2)} × its size`;
+  };
+  const whole = paneBox({ ...layout, amount: 1 }, area, frame);
+  const isAbove = whole.height < frame.height;
+  return (
+    <>
+      <Slider
+        label="How much of the picture"
+        value={Math.round(100 * layout.amount)}
+        max={100}
+        ends={["fills the frame", "all of it"]}
+        heading={(value) => (
+          <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
+            <span>How much</span>
+            <span>{figures(value / 100)}</span>
+          </div>
+        )}
+        onChange={(value) => onChange({ ...layout, amount: value / 100 })}
+      />
+      <Slider
+        label="Place in the frame"
+        value={Math.round(100 * layout.place)}
+        max={100}
+        ends={isAbove ? ["top", "bottom"] : ["left", "right"]}
+        heading={(value) => (
+          <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
+            <span>Place</span>
+            <span>{value} %</span>
+          </div>
+        )}
+        onChange={(value) => onChange({ ...layout, place: value / 100 })}
+      />
+    </>
+  );
+}
