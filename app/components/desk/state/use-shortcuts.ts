@@ -59,6 +59,6 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
     ignoreEventWhen: ({ target }) => target instanceof Element && target.closest("[aria-roledescription]") !== null,
   });
   // A radio button uses plain keys itself, but not these.
-  useHotkeys("mod+z", edits.undo, { preventDefault: true, enableOnFormTags: ["radio"] });
-  useHotkeys("mod+shift+z", edits.redo, { preventDefault: true, enableOnFormTags: ["radio"] });
+  useHotkeys("mod+z", edits.undo, { preventDefault: true, enableOnFormTags: ["radio", "slider"] });
+  useHotkeys("mod+shift+z", edits.redo, { preventDefault: true, enableOnFormTags: ["radio", "slider"] });
 }
