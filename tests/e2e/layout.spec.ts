@@ -57,6 +57,22 @@ test("a title that does not fit is shown whole, before a backdrop, on the desk a
   await page.keyboard.press("Control+z");
   await expect.poll(() => resultAt(page, 0.1, 0.1)).toEqual([0x20, 0x24, 0x2c]);
 
+  // On the result itself: dragged to its foot, where it snaps, and up by a key.
+  const pane = page.getByRole("button", { name: /^Picture in the frame/ });
+  const box = (await pane.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 60, { steps: 4 });
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 118, { steps: 4 });
+  await page.mouse.up();
+  await expect(pane).toHaveAccessibleName("Picture in the frame, 100 % of the way");
+  await expect.poll(async () => isNear(await resultAt(page, 0.5, 0.9), [0x20, 0x24, 0x2c])).toBe(false);
+  await pane.press("ArrowUp");
+  await expect(pane).toHaveAccessibleName("Picture in the frame, 98 % of the way");
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await expect(pane).toHaveAccessibleName("Picture in the frame, 50 % of the way");
+
   await page.getByRole("button", { name: /^Export/ }).click();
   const dialog = page.getByRole("dialog", { name: "Export" });
   await dialog.getByRole("button", { name: "Render" }).first().click();

@@ -8,6 +8,7 @@ import { TickBox } from "~/components/common/tick-box";
 import type { SecondLook } from "~/core/checks/second-looks";
 import { paneBox, WHOLE } from "~/core/composition/layout";
 import { largestWindow } from "~/core/geometry/crop-window";
+import type { FramingSettings } from "~/core/path/framing-settings";
 import { activeArea } from "~/core/shots/shot";
 import { mostZoom } from "~/core/path/zoom-goals";
 import { ActiveArea } from "./active-area";
@@ -37,8 +38,11 @@ function ShotSettings() {
   const before = shots[shot.number - 2];
   const area = activeArea(shot, film.picture);
   const pane = paneBox(shot.settings.layout, area, version);
-  const zoom = JSON.stringify(shot.settings.zoom);
-  const differs = shots.some((other) => JSON.stringify(other.settings.zoom) !== zoom);
+  const isUnlike = (of: (settings: FramingSettings) => unknown) => {
+    const here = JSON.stringify(of(shot.settings));
+    return shots.some(({ settings }) => JSON.stringify(of(settings)) !== here);
+  };
+  const { layout, backdrop, zoom } = shot.settings;
   return (
     <div className="flex flex-col gap-5">
       <section aria-label={`Shot ${shot.number}`} className="flex flex-col gap-3">
@@ -73,6 +77,11 @@ function ShotSettings() {
           frame={version}
           onChange={(change) => shotEdits.setFraming([shot], change)}
         />
+        {isUnlike((settings) => [settings.layout, settings.backdrop]) && (
+          <Button onClick={() => shotEdits.setFraming(shots, { layout, backdrop })}>
+            Use this layout in all shots
+          </Button>
+        )}
         <FramingControls
           settings={shot.settings}
           bears={(enlargement) => mostZoom(area, pane, enlargement)}
@@ -105,10 +114,8 @@ function ShotSettings() {
           onDraw={() => setDrawing("active")}
           onChange={(some, active) => shotEdits.change(some, { active })}
         />
-        {differs && (
-          <Button onClick={() => shotEdits.setFraming(shots, { zoom: shot.settings.zoom })}>
-            Use this zoom in all shots
-          </Button>
+        {isUnlike((settings) => settings.zoom) && (
+          <Button onClick={() => shotEdits.setFraming(shots, { zoom })}>Use this zoom in all shots</Button>
         )}
       </section>
       <WindowHere shot={shot} />

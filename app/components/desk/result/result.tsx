@@ -1,12 +1,13 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useDesk } from "../state/desk-context";
 import { drawComposition } from "../picture/draw-composition";
-import { useOnFrame } from "../picture/use-player";
+import { useOnFrame, useShotHere } from "../picture/use-player";
+import { PaneHandle } from "./pane-handle";
 import { useSize } from "../../common/use-size";
 
 /** What the version shows at the frame on screen, in its true shape. */
 export function Result() {
-  const { player, video, film, version, aspect, shownAt } = useDesk();
+  const { player, video, film, version, aspect, shots, shownAt } = useDesk();
   const { picture } = film;
   const [room, setRoom] = useState<HTMLDivElement | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -24,9 +25,10 @@ export function Result() {
   useOnFrame(player, draw);
   useEffect(() => draw(player?.getFrame() ?? 0), [draw, player, width, height]);
 
+  const shot = useShotHere(player, shots);
   const density = typeof window === "undefined" ? 1 : window.devicePixelRatio;
   return (
-    <div ref={setRoom} className="flex size-full items-center justify-center overflow-hidden">
+    <div ref={setRoom} className="relative flex size-full items-center justify-center overflow-hidden">
       <canvas
         ref={canvas}
         width={Math.max(1, Math.round(width * density))}
@@ -36,6 +38,7 @@ export function Result() {
         aria-label={`What "${version.name}" shows`}
         className="bg-black"
       />
+      {shot && <PaneHandle shot={shot} size={{ width, height }} />}
     </div>
   );
 }
