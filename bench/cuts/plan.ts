@@ -291,6 +291,25 @@ const MAKERS: Maker[] = [
       },
     ],
   },
+  {
+    set: "montage, squeezed",
+    shots: 60,
+    frames: [3, 12],
+    crf: 38,
+    scene: (random, _, before) => anotherPhotograph(random, before),
+  },
+  {
+    // Every third shot is swept aside by its camera, and the next one follows at once.
+    set: "montage with whip pans",
+    shots: 24,
+    frames: [9, 20],
+    scene: (random, i, before) => {
+      const scene = anotherPhotograph(random, before);
+      if (i % 3 !== 1) return scene;
+      const whip = { at: 0.1, seconds: between(random, 0.15, 0.3), distance: signed(random, 300, 900) };
+      return { ...scene, zoom: Math.max(0.75, scene.zoom), camera: { whip, shake: 1 } };
+    },
+  },
 ];
 
 const VARIANTS = 5;
