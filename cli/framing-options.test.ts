@@ -1,5 +1,14 @@
 import { describe, expect, test } from "@jest/globals";
-import { numberFrom, parseManner, parseZoom, ruleOf } from "./framing-options";
+import {
+  numberFrom,
+  parseBackdrop,
+  parseEdge,
+  parseLayout,
+  parseManner,
+  parsePlace,
+  parseZoom,
+  ruleOf,
+} from "./framing-options";
 
 describe("what is said of the framing", () => {
   test("manners go by name", () => {
@@ -14,6 +23,22 @@ describe("what is said of the framing", () => {
     for (const wrong of ["2", "fixed", "fixed:0.5", "fixed:9", "free:2-1", "free:1", ""]) {
       expect(() => parseZoom(wrong)).toThrow("fixed:N, free or free:MIN-MAX");
     }
+  });
+
+  test("a layout, its place, its backdrop and its edge", () => {
+    expect(parseLayout("fill")).toEqual({ kind: "fill" });
+    expect(parseLayout("whole:0.4")).toEqual({ kind: "whole", amount: 0.4, place: 0.5 });
+    for (const wrong of ["whole:2", "stack", ""]) expect(() => parseLayout(wrong)).toThrow("whole:AMOUNT");
+    expect(["top", "middle", "0.25"].map(parsePlace)).toEqual([0, 0.5, 0.25]);
+    for (const wrong of ["up", "1.5", " "]) expect(() => parsePlace(wrong)).toThrow("from 0 to 1");
+    expect(parseBackdrop("blur:80-20")).toEqual({ kind: "blur", strength: 80, darkness: 20 });
+    expect(parseBackdrop("#A0B0C0")).toEqual({ kind: "colour", colour: "#a0b0c0" });
+    expect(parseBackdrop("#102030-#000000")).toEqual({ kind: "gradient", top: "#102030", foot: "#000000" });
+    for (const wrong of ["red", "blur:200-0", "#12", "#102030-"])
+      expect(() => parseBackdrop(wrong)).toThrow("a colour");
+    expect(parseEdge("feather")).toEqual({ look: "feather", corner: 0 });
+    expect(parseEdge("shadow:20")).toEqual({ look: "shadow", corner: 20 });
+    for (const wrong of ["glow", "none:200", "none:x"]) expect(() => parseEdge(wrong)).toThrow("round its corners");
   });
 
   test("numbers end where they end", () => {

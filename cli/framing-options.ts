@@ -1,6 +1,7 @@
 /** How the window moves and how large it is, as it is said on the command line. */
 import { type Command, InvalidArgumentError, Option } from "commander";
 import { Backdrop, USUAL_BACKDROP } from "~/core/composition/backdrop";
+import { Edge, EDGE_LOOKS } from "~/core/composition/edge";
 import { FILL, Layout, WHOLE } from "~/core/composition/layout";
 import {
   END_CHOICES,
@@ -27,6 +28,7 @@ export interface FramingOptions {
   /** Where a picture that does not fill the frame stands in it; where the layout has it if left out. */
   place?: number;
   backdrop: Backdrop;
+  edge: Edge;
   follow: FollowRule;
   keepBoth?: boolean;
 }
@@ -91,13 +93,23 @@ export function parseBackdrop(text: string): Backdrop {
   const [top, foot] = text.toLowerCase().split("-");
   const wanted = blur
     ? { ...USUAL_BACKDROP, ...(blur[1] ? { strength: Number(blur[1]), darkness: Number(blur[2]) } : {}) }
-    : foot
+    : foot !== undefined
       ? { kind: "gradient", top, foot }
       : { kind: "colour", colour: top };
   const parsed = Backdrop.safeParse(wanted);
   if (parsed.success) return parsed.data;
   throw new InvalidArgumentError(
     "A backdrop is blur, blur:STRENGTH-DARKNESS with numbers from 0 to 100, a colour such as #20242c, or two such colours with a - between them.",
+  );
+}
+
+/** "none", "shadow" or "feather", and ":CORNER" for how round its corners are. */
+export function parseEdge(text: string): Edge {
+  const [look, corner = "0"] = text.split(":");
+  const parsed = Edge.safeParse({ look, corner: Number(corner) });
+  if (parsed.success) return parsed.data;
+  throw new InvalidArgumentError(
+    `An edge is ${EDGE_LOOKS.join(", ")}, each with :CORNER for how round its corners are, 0 to 100.`,
   );
 }
 
@@ -111,6 +123,7 @@ export const settingsOf = ({
   layout,
   place,
   backdrop,
+  edge,
 }: FramingOptions): FramingSettings => ({
   ...USUAL_FRAMING,
   manner,
@@ -121,6 +134,7 @@ export const settingsOf = ({
   keepEnd,
   layout: layout.kind === "whole" && place !== undefined ? { ...layout, place } : layout,
   backdrop,
+  edge,
 });
 
 /** The rule for whom to follow; keeping two is one of them. */
@@ -170,5 +184,11 @@ export const addFramingOptions = (command: Command): Command =>
       "what lies behind it: blur[:STRENGTH-DARKNESS], #rrggbb, or #rrggbb-#rrggbb",
       parseBackdrop,
       USUAL_FRAMING.backdrop,
+    )
+    .option(
+      "--edge <edge>",
+      `the border of such a picture: ${EDGE_LOOKS.join(", ")}, and :CORNER for round corners, 0 to 100`,
+      parseEdge,
+      USUAL_FRAMING.edge,
     )
     .option("--keep-both", "keep the first two in the window where they fit; the same as --follow both");

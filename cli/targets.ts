@@ -43,6 +43,7 @@ const OPTION_OF: Record<keyof FramingChange, keyof FramingOptions> = {
   keepEnd: "keepEnd",
   layout: "layout",
   backdrop: "backdrop",
+  edge: "edge",
 };
 
 /** How a version of a style is framed, where no option says otherwise. */

@@ -11,6 +11,7 @@ import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { USUAL_FORMAT } from "~/core/formats/output-formats";
 import { USUAL_BACKDROP } from "~/core/composition/backdrop";
+import { PLAIN_EDGE } from "~/core/composition/edge";
 import { compose, fill, type ShownAt } from "~/core/composition/composition";
 import { layOut, WHOLE } from "~/core/composition/layout";
 import { wholeOf } from "~/core/geometry/box";
@@ -111,7 +112,7 @@ try {
       goal: `≤ ${GOAL.ratio}`,
     })),
   );
-  const whole = layOut({ layout: WHOLE, backdrop: USUAL_BACKDROP }, wholeOf(info.picture), TARGET);
+  const whole = layOut({ layout: WHOLE, backdrop: USUAL_BACKDROP, edge: PLAIN_EDGE }, wholeOf(info.picture), TARGET);
   const onBlur = compose({ x: 960, y: 540, height: 1080 }, whole, TARGET);
   const times: { fill: number; whole: number }[] = [];
   for (let round = 0; round < rounds; round++) {

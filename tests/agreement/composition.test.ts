@@ -4,6 +4,7 @@ import { createCanvas } from "@napi-rs/canvas";
 import { difference, rgbOfYuv } from "../support/rgb-of-yuv";
 import { yuvPicture } from "../support/yuv-picture";
 import { type Backdrop, USUAL_BACKDROP } from "~/core/composition/backdrop";
+import { type Edge, PLAIN_EDGE } from "~/core/composition/edge";
 import { layOut, WHOLE } from "~/core/composition/layout";
 import { wholeOf } from "~/core/geometry/box";
 import { type Composition, compose, fill, fromScaled, inSize } from "~/core/composition/composition";
@@ -56,8 +57,10 @@ const stack: Composition = {
   ],
 };
 
-const ground = (look: Backdrop) => layOut({ layout: WHOLE, backdrop: look }, wholeOf(PICTURE), VERSION);
 const CENTRE = { x: 640, y: 360, height: 720 };
+const ground = (look: Backdrop, edge = PLAIN_EDGE) =>
+  layOut({ layout: WHOLE, backdrop: look, edge }, wholeOf(PICTURE), VERSION);
+const withEdge = (edge: Edge) => compose(CENTRE, ground({ kind: "colour", colour: "#a0b0c0" }, edge), VERSION);
 
 test.each([
   ["the whole picture before a blurred one", compose(CENTRE, ground(USUAL_BACKDROP), VERSION)],
@@ -66,6 +69,8 @@ test.each([
     "the whole picture before a gradient",
     compose(CENTRE, ground({ kind: "gradient", top: "#c03010", foot: "#102040" }), VERSION),
   ],
+  ["a picture with a soft shadow", withEdge({ look: "shadow", corner: 0 })],
+  ["a picture that fades", withEdge({ look: "feather", corner: 0 })],
   ["a window", fill({ x: 523.37, y: 360, height: 720 }, VERSION)],
   ["a window that is zoomed in", fill({ x: 700.21, y: 300.9, height: 391.4 }, VERSION)],
   ["two panes between pixels, with black around them", stack],
@@ -86,4 +91,10 @@ test.each([
   expect(inside.mean).toBeLessThan(2);
   expect(inside.largest).toBeLessThan(8);
   expect(difference(canvas, render).mean).toBeLessThan(3);
+});
+
+test("round corners: canvas and render differ by less than two levels on average", () => {
+  const shown = withEdge({ look: "shadow", corner: 60 });
+  // Single pixels that the border of a corner goes through have the chroma of four.
+  expect(difference(onCanvas(shown), inRender(shown)).mean).toBeLessThan(1.5);
 });

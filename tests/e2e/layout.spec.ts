@@ -51,7 +51,7 @@ test("a title that does not fit is shown whole, before a backdrop, on the desk a
   await expect.poll(() => resultAt(page, 0.1, 0.1)).toEqual([0x20, 0x24, 0x2c]);
   expect(isNear(await resultAt(page, 0.5, 0.4), [0x20, 0x24, 0x2c])).toBe(false);
 
-  const place = page.getByRole("slider", { name: "Place in the frame" });
+  const place = page.getByRole("slider", { name: "Place" });
   await place.press("Home");
   await expect.poll(async () => isNear(await resultAt(page, 0.1, 0.1), [0x20, 0x24, 0x2c])).toBe(false);
   await page.keyboard.press("Control+z");

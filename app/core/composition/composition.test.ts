@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { type Composition, compose, coversAll, fill, fromScaled, inSize, showsWhole } from "./composition";
 import { wholeOf } from "../geometry/box";
 import { USUAL_BACKDROP } from "./backdrop";
+import { PLAIN_EDGE } from "./edge";
 import { covering, layOut, WHOLE } from "./layout";
 import { shownIn } from "./shown";
 
@@ -29,11 +30,16 @@ describe("a composition", () => {
   });
 
   test("shows a window in its pane before what is made of the middle of the picture", () => {
-    const laidOut = layOut({ layout: WHOLE, backdrop: USUAL_BACKDROP }, wholeOf({ width: 1920, height: 1080 }), TALL);
+    const laidOut = layOut(
+      { layout: WHOLE, backdrop: USUAL_BACKDROP, edge: PLAIN_EDGE },
+      wholeOf({ width: 1920, height: 1080 }),
+      TALL,
+    );
     const { panes, backdrop } = fromScaled(compose(WINDOW, laidOut, TALL), 0.5);
     expect(panes[0]).toEqual({
       source: { x: 0, y: 0, width: 960, height: 540 },
       target: { x: 0, y: 656.25, width: 1080, height: 607.5 },
+      edge: PLAIN_EDGE,
     });
     expect(backdrop).toEqual({ look: USUAL_BACKDROP, source: { x: 328.125, y: 0, width: 303.75, height: 540 } });
   });

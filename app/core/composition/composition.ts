@@ -1,6 +1,7 @@
 /** What a target frame is made of: one description for the desk, small pictures, checks and the render. */
 import { type Box, boxContains, scaleBox, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, type CropWindow, windowBox } from "../geometry/crop-window";
+import type { Edge } from "./edge";
 import { covering, type LaidOut } from "./layout";
 
 /** A box of the source that is shown in a box of the target; both may lie between pixels. */
@@ -9,6 +10,8 @@ export interface Pane {
   source: Box;
   /** In pixels of the target. */
   target: Box;
+  /** How its border looks; as it is if left out. */
+  edge?: Edge;
 }
 
 export interface Composition {
@@ -26,10 +29,10 @@ export interface Composition {
 export type ShownAt = (frame: number) => Composition;
 
 /** A window of the source in the pane of a layout, before its backdrop. */
-export const compose = (window: CropWindow, { pane, backdrop }: LaidOut, size: Size): Composition => ({
+export const compose = (window: CropWindow, { pane, backdrop, edge }: LaidOut, size: Size): Composition => ({
   size,
   backdrop,
-  panes: [{ source: windowBox(window, aspectRatio(pane)), target: pane }],
+  panes: [{ source: windowBox(window, aspectRatio(pane)), target: pane, ...(edge ? { edge } : {}) }],
   layers: [],
 });
 
@@ -52,14 +55,14 @@ export function inSize({ size, panes, ...rest }: Composition, wanted: Size): Com
     width: width * across,
     height: height * down,
   });
-  return { ...rest, size: wanted, panes: panes.map(({ source, target }) => ({ source, target: scaled(target) })) };
+  return { ...rest, size: wanted, panes: panes.map((pane) => ({ ...pane, target: scaled(pane.target) })) };
 }
 
 /** The same frame made from a source that is so many times as large, such as a light copy. */
 export const fromScaled = ({ panes, backdrop, ...rest }: Composition, factor: number): Composition => ({
   ...rest,
   backdrop: backdrop && { ...backdrop, source: scaleBox(backdrop.source, factor) },
-  panes: panes.map(({ source, target }) => ({ source: scaleBox(source, factor), target })),
+  panes: panes.map((pane) => ({ ...pane, source: scaleBox(pane.source, factor) })),
 });
 
 /** Whether a box of the source is to be seen whole, give or take so many of its pixels. */

@@ -1,6 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { wholeOf } from "../geometry/box";
 import { USUAL_BACKDROP } from "./backdrop";
+import { PLAIN_EDGE } from "./edge";
 import { covering, FILL, layOut, type Layout, paneBox, WHOLE } from "./layout";
 
 const HD = { width: 1920, height: 1080 };
@@ -8,7 +9,7 @@ const TALL = { width: 1080, height: 1920 };
 const WIDE = { width: 2520, height: 1080 };
 
 const laidOut = (layout: Layout, area = HD, frame = TALL) =>
-  layOut({ layout, backdrop: USUAL_BACKDROP }, wholeOf(area), frame);
+  layOut({ layout, backdrop: USUAL_BACKDROP, edge: PLAIN_EDGE }, wholeOf(area), frame);
 
 describe("the whole picture", () => {
   test("is as large as the frame lets it, in the middle or where it is placed", () => {

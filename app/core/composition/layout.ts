@@ -2,7 +2,8 @@
 import { z } from "zod";
 import { type Box, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, centredWindow, windowBox } from "../geometry/crop-window";
-import { type Backdrop } from "./backdrop";
+import type { Backdrop } from "./backdrop";
+import type { Edge } from "./edge";
 
 const Share = z.number().min(0).max(1);
 
@@ -28,6 +29,8 @@ export interface LaidOut {
   pane: Box;
   /** What lies behind; null where the film covers all. */
   backdrop: { look: Backdrop; source: Box } | null;
+  /** How its border looks; left out where it covers all. */
+  edge?: Edge;
 }
 
 /** The film covers all of the frame. */
@@ -54,12 +57,16 @@ export function paneBox(layout: Layout, area: Size, frame: Size): Box {
  *
  * @param area the part of the picture that is not bars
  */
-export function layOut({ layout, backdrop }: { layout: Layout; backdrop: Backdrop }, area: Box, frame: Size): LaidOut {
+export function layOut(
+  { layout, backdrop, edge }: { layout: Layout; backdrop: Backdrop; edge: Edge },
+  area: Box,
+  frame: Size,
+): LaidOut {
   const pane = paneBox(layout, area, frame);
   const covers = pane.width >= frame.width && pane.height >= frame.height;
   if (covers) return covering(frame);
   // Of the picture's middle, whatever the window does before it: a backdrop is calm.
   const aspect = aspectRatio(frame);
   const source = windowBox(centredWindow(area, aspect), aspect);
-  return { pane, backdrop: { look: backdrop, source } };
+  return { pane, backdrop: { look: backdrop, source }, edge };
 }

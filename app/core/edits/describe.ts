@@ -74,6 +74,7 @@ const SETTING_NAMES: Record<ShotSetting, string> = {
   keepEnd: "end that is kept",
   layout: "layout",
   backdrop: "backdrop",
+  edge: "edge",
   follow: "subject",
   protect: "protected area",
 };

@@ -1,5 +1,6 @@
 import { expect, test } from "@jest/globals";
 import { USUAL_BACKDROP } from "../composition/backdrop";
+import { PLAIN_EDGE } from "../composition/edge";
 import { layOut, WHOLE } from "../composition/layout";
 import { readReport } from "./read-report";
 import { AnalysisReport, makeAnalysisReport, makeReport, Report } from "./report";
@@ -13,7 +14,7 @@ const report = makeReport(FILM, TALL, [
     begins: { frame: 0, kind: "dissolve", range: { start: 0, end: 1 } },
     manner: "glide",
     mannerReason: null,
-    laidOut: layOut({ layout: WHOLE, backdrop: USUAL_BACKDROP }, ACTIVE, TALL),
+    laidOut: layOut({ layout: WHOLE, backdrop: USUAL_BACKDROP, edge: PLAIN_EDGE }, ACTIVE, TALL),
     subjectId: "s1-face-1",
     reason: "only face, speaking, 100 % of the shot",
     certainty: 0.81239,
@@ -42,7 +43,7 @@ test("a report holds to its schema, and is rounded to what can be seen", () => {
   expect(Report.parse(JSON.parse(JSON.stringify(report)))).toEqual(report);
   expect(report.shots[0]).toMatchObject({ transition: "dissolve", range: [0, 1] });
   expect(report.source.rate).toEqual([30000, 1001]);
-  expect(report.shots[0]).toMatchObject({ pane: [0, 735, 1080, 450], backdrop: USUAL_BACKDROP });
+  expect(report.shots[0]).toMatchObject({ pane: [0, 735, 1080, 450], backdrop: USUAL_BACKDROP, edge: PLAIN_EDGE });
   expect(report.windows).toEqual([
     [700.123, 540, 1080],
     [700.123, 540, 1080],

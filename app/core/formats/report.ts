@@ -6,6 +6,7 @@ import type { Key } from "../path/keys";
 import { type Manner, MANNERS } from "../path/manner";
 import { isGradual, type Transition, TRANSITION_KINDS } from "../shots/transition";
 import { Backdrop } from "../composition/backdrop";
+import { Edge } from "../composition/edge";
 import type { LaidOut } from "../composition/layout";
 import { TRACK_KINDS } from "../subjects/detecting/detection";
 import type { Track } from "../subjects/tracking/track";
@@ -60,6 +61,8 @@ const ReportShot = FoundShot.extend({
   pane: BoxTuple.optional(),
   /** What lies behind it then. */
   backdrop: Backdrop.optional(),
+  /** How its border looks then. */
+  edge: Edge.optional(),
 }).refine(endsAfterStart, WRONG_ORDER);
 
 const ReportTrack = z.object({
@@ -223,6 +226,10 @@ export const makeAnalysisReport = (film: ReportedFilm, shots: readonly FoundShot
   tracks: reportTracks(shots),
 });
 
+/** What is told of a shot that does not fill its frame. */
+const paneOf = ({ pane, backdrop, edge }: LaidOut) =>
+  backdrop ? { pane: boxTuple(pane), backdrop: backdrop.look, edge } : {};
+
 /**
  * Builds the report of one conversion.
  *
@@ -244,7 +251,7 @@ export const makeReport = (
     manner: shot.manner,
     mannerReason: shot.mannerReason,
     keys: shot.keys.map((key) => ({ ...key, x: rounded(key.x), y: rounded(key.y), height: rounded(key.height) })),
-    ...(shot.laidOut.backdrop ? { pane: boxTuple(shot.laidOut.pane), backdrop: shot.laidOut.backdrop.look } : {}),
+    ...paneOf(shot.laidOut),
   })),
   tracks: reportTracks(shots),
   windows: shots.flatMap(({ windows }) =>

@@ -1,6 +1,7 @@
 /** What the editor can set for how a shot is framed in a version. */
 import { z } from "zod";
 import { Backdrop, USUAL_BACKDROP } from "../composition/backdrop";
+import { Edge, PLAIN_EDGE } from "../composition/edge";
 import { FILL, Layout } from "../composition/layout";
 import { MANNERS } from "./manner";
 
@@ -41,6 +42,8 @@ export const FramingSettings = z.object({
   layout: Layout,
   /** Behind a film that does not cover the frame. */
   backdrop: Backdrop,
+  /** Of such a film. */
+  edge: Edge,
 });
 export type FramingSettings = z.infer<typeof FramingSettings>;
 
@@ -57,6 +60,7 @@ export const USUAL_FRAMING: FramingSettings = {
   keepEnd: "auto",
   layout: FILL,
   backdrop: USUAL_BACKDROP,
+  edge: PLAIN_EDGE,
 };
 
 /** What several shots have in common. */

@@ -9,7 +9,7 @@ export interface Plane {
 }
 
 /** Levels that stand for black and for no colour. */
-const ZERO = [16, 128, 128] as const;
+export const ZERO = [16, 128, 128] as const;
 
 export function paintColour(planes: readonly Plane[], colour: string): void {
   const levels = yuvOf(colour);

@@ -2,9 +2,11 @@ import { readFileSync } from "node:fs";
 import { assertNever } from "~/core/assert-never";
 import { reducedSize } from "~/core/composition/backdrop";
 import { type Composition, coversAll, type Pane } from "~/core/composition/composition";
+import { isPlain } from "~/core/composition/edge";
 import { type Box, sameBox, type Size, wholeOf } from "~/core/geometry/box";
 import { projectPath } from "../project-path.server";
-import { paintColour, paintGradient, type Plane, softened } from "./backdrop";
+import { paintColour, paintGradient, type Plane, softened, ZERO } from "./backdrop";
+import { darken, type EdgeMasks, edgeMasks, type Extent, extentOf, layOver, layOverMasked } from "./blend";
 import { fillWeights, tapsFor } from "./weights";
 
 interface Kernel {
@@ -31,15 +33,8 @@ type Axes = Record<"lumaX" | "lumaY" | "chromaX" | "chromaY", Axis>;
 interface Table {
   axes: Axes;
   pane: Pane | null;
-}
-
-/** The part of a plane's pixels that a pane touches, in whole pixels, and how much of each border it covers. */
-interface Extent {
-  from: number;
-  count: number;
-  /** Shares of the first and the last of them, 0 to 1. */
-  first: number;
-  last: number;
+  /** With what they were made for. */
+  masks?: { of: string; masks: EdgeMasks };
 }
 
 const align = (bytes: number) => (bytes + 63) & ~63;
@@ -48,15 +43,6 @@ const SPARE = 64;
 /** A pane may reduce the source so many times as much as the whole picture in the target does. */
 const MOST_REDUCTION = 8;
 const BLACK = "#000000";
-
-/** What a pane that begins and ends between pixels touches. */
-function extentOf(start: number, length: number, limit: number): Extent {
-  const [low, high] = [Math.max(0, start), Math.min(limit, start + length)];
-  const from = Math.floor(low);
-  const to = Math.max(from, Math.ceil(high));
-  const share = (pixel: number) => Math.max(0, Math.min(pixel + 1, high) - Math.max(pixel, low));
-  return { from, count: to - from, first: share(from), last: share(to - 1) };
-}
 
 /** The pixels of a plane that a box of a picture touches. */
 function extentsIn(planes: readonly PlaneAt[], box: Box, plane: number): [Extent, Extent] {
@@ -210,32 +196,29 @@ export class Resampler {
     for (const [plane, { at, size }] of to.entries()) this.resamplePlane(plane, table.axes, from, at, size);
   }
 
-  /** Makes one plane of a pane and lays it over what is there, its borders as far as it covers them. */
-  private layOver(plane: number, axes: Axes, target: Box): void {
-    const [x, y] = extentsIn(this.targets, target, plane);
-    if (x.count === 0 || y.count === 0) return;
-    this.resamplePlane(plane, axes, this.sources, this.scratch, { width: x.count, height: y.count });
-    const { at, size } = this.targets[plane]!;
-    const made = new Uint8Array(this.memory.buffer, this.scratch, x.count * y.count);
-    const frame = new Uint8Array(this.memory.buffer, at, size.width * size.height);
-    const shareOf = ({ count, first, last }: Extent, i: number) => (i === 0 ? first : i === count - 1 ? last : 1);
-    for (let j = 0; j < y.count; j++) {
-      const to = (y.from + j) * size.width + x.from;
-      const line = made.subarray(j * x.count, (j + 1) * x.count);
-      const down = shareOf(y, j);
-      const blend = (i: number) => {
-        const share = down * shareOf(x, i);
-        frame[to + i] = Math.round(share * line[i]! + (1 - share) * frame[to + i]!);
-      };
-      if (down < 1) for (let i = 0; i < x.count; i++) blend(i);
-      else {
-        const ends = [frame[to]!, frame[to + x.count - 1]!];
-        frame.set(line, to);
-        [frame[to], frame[to + x.count - 1]] = ends as [number, number];
-        blend(0);
-        if (x.count > 1) blend(x.count - 1);
-      }
-    }
+  /** Makes a pane and lays it over what is there. */
+  private layOver(table: Table, pane: Pane): void {
+    this.fillTable(table, pane, this.sources, this.targets);
+    const masks = pane.edge && !isPlain(pane.edge) ? this.masksOf(table, { ...pane, edge: pane.edge }) : null;
+    this.bytesOf(this.targets).forEach((frame, plane) => {
+      const [x, y] = extentsIn(this.targets, pane.target, plane);
+      if (x.count === 0 || y.count === 0) return;
+      this.resamplePlane(plane, table.axes, this.sources, this.scratch, { width: x.count, height: y.count });
+      const made = new Uint8Array(this.memory.buffer, this.scratch, x.count * y.count);
+      if (!masks) return layOver(frame, made, x, y);
+      const of = Math.min(plane, 1);
+      if (masks.shadow) darken(frame, masks.shadow[of]!, ZERO[plane]!);
+      layOverMasked(frame, made, x, y, masks.cover[of]!);
+    });
+  }
+
+  /** Of a pane that stands still they are made once. */
+  private masksOf(table: Table, pane: Pane & Required<Pick<Pane, "edge">>): EdgeMasks {
+    const { look, corner } = pane.edge;
+    const { x, y, width, height } = pane.target;
+    const made = [look, corner, x, y, width, height].join();
+    if (table.masks?.of !== made) table.masks = { of: made, masks: edgeMasks(pane, this.output) };
+    return table.masks.masks;
   }
 
   private bytesOf(planes: readonly PlaneAt[]): Plane[] {
@@ -275,8 +258,7 @@ export class Resampler {
         this.resample(table, pane.source, this.sources, this.targets);
         return;
       }
-      this.fillTable(table, pane, this.sources, this.targets);
-      for (const plane of this.targets.keys()) this.layOver(plane, table.axes, pane.target);
+      this.layOver(table, pane);
     });
   }
 }

@@ -1,8 +1,8 @@
 import { useId } from "react";
 import { assertNever } from "~/core/assert-never";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
-import { Slider } from "~/components/common/slider";
 import { type Backdrop, USUAL_BACKDROP } from "~/core/composition/backdrop";
+import { PercentSlider } from "./percent-slider";
 
 const BACKDROPS: SelectItem[] = [
   { value: "blur", text: "Blurred picture", hint: "The picture itself, out of focus" },
@@ -74,29 +74,6 @@ function Details({ backdrop, onChange }: BackdropControlsProps) {
       return assertNever(backdrop);
   }
 }
-
-interface PercentSliderProps {
-  label: string;
-  value: number;
-  ends: readonly [string, string];
-  onChange: (value: number) => void;
-}
-
-const PercentSlider = ({ label, value, ends, onChange }: PercentSliderProps) => (
-  <Slider
-    label={label}
-    value={value}
-    max={100}
-    ends={ends}
-    heading={(shown) => (
-      <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
-        <span>{label}</span>
-        <span>{shown} %</span>
-      </div>
-    )}
-    onChange={onChange}
-  />
-);
 
 interface ColourFieldProps {
   label: string;

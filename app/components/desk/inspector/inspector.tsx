@@ -42,7 +42,7 @@ function ShotSettings() {
     const here = JSON.stringify(of(shot.settings));
     return shots.some(({ settings }) => JSON.stringify(of(settings)) !== here);
   };
-  const { layout, backdrop, zoom } = shot.settings;
+  const { layout, backdrop, edge, zoom } = shot.settings;
   return (
     <div className="flex flex-col gap-5">
       <section aria-label={`Shot ${shot.number}`} className="flex flex-col gap-3">
@@ -77,8 +77,8 @@ function ShotSettings() {
           frame={version}
           onChange={(change) => shotEdits.setFraming([shot], change)}
         />
-        {isUnlike((settings) => [settings.layout, settings.backdrop]) && (
-          <Button onClick={() => shotEdits.setFraming(shots, { layout, backdrop })}>
+        {isUnlike((settings) => [settings.layout, settings.backdrop, settings.edge]) && (
+          <Button onClick={() => shotEdits.setFraming(shots, { layout, backdrop, edge })}>
             Use this layout in all shots
           </Button>
         )}

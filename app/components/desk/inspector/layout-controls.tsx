@@ -7,6 +7,8 @@ import type { Size } from "~/core/geometry/box";
 import { largestWindow } from "~/core/geometry/crop-window";
 import type { FramingChange, FramingSettings } from "~/core/path/framing-settings";
 import { BackdropControls } from "./backdrop-controls";
+import { EdgeControls } from "./edge-controls";
+import { PercentSlider } from "./percent-slider";
 
 const LAYOUTS = [
   { kind: "fill", name: "Fill", hint: "The crop window fills the frame" },
@@ -15,7 +17,7 @@ const LAYOUTS = [
 
 interface LayoutControlsProps {
   /** What is set; of several shots, what they have in common. */
-  settings: Pick<Partial<FramingSettings>, "layout" | "backdrop">;
+  settings: Pick<Partial<FramingSettings>, "layout" | "backdrop" | "edge">;
   /** The part of the picture that is not bars. */
   area: Size;
   /** Size of the version. */
@@ -24,7 +26,7 @@ interface LayoutControlsProps {
 }
 
 /** How a shot fills its frame, and what lies behind it where it does not. */
-export function LayoutControls({ settings: { layout, backdrop }, area, frame, onChange }: LayoutControlsProps) {
+export function LayoutControls({ settings: { layout, backdrop, edge }, area, frame, onChange }: LayoutControlsProps) {
   return (
     <section aria-label="Layout" className="flex flex-col gap-2">
       <span className="text-xs text-soft">Layout</span>
@@ -57,6 +59,9 @@ export function LayoutControls({ settings: { layout, backdrop }, area, frame, on
           frame={frame}
           onChange={(changed) => onChange({ layout: changed })}
         />
+      )}
+      {layout?.kind === "whole" && edge && (
+        <EdgeControls edge={edge} onChange={(changed) => onChange({ edge: changed })} />
       )}
       {layout?.kind === "whole" && backdrop && (
         <BackdropControls backdrop={backdrop} onChange={(changed) => onChange({ backdrop: changed })} />
@@ -97,17 +102,10 @@ function WholeControls({ layout, area, frame, onChange }: WholeControlsProps) {
         )}
         onChange={(value) => onChange({ ...layout, amount: value / 100 })}
       />
-      <Slider
-        label="Place in the frame"
+      <PercentSlider
+        label="Place"
         value={Math.round(100 * layout.place)}
-        max={100}
         ends={isAbove ? ["top", "bottom"] : ["left", "right"]}
-        heading={(value) => (
-          <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
-            <span>Place</span>
-            <span>{value} %</span>
-          </div>
-        )}
         onChange={(value) => onChange({ ...layout, place: value / 100 })}
       />
     </>

@@ -1,6 +1,8 @@
-import { type Composition, coversAll, fromScaled, inSize } from "~/core/composition/composition";
+import { type Composition, coversAll, fromScaled, inSize, type Pane } from "~/core/composition/composition";
+import { isPlain } from "~/core/composition/edge";
 import type { Size } from "~/core/geometry/box";
 import { drawBackdrop } from "./draw-backdrop";
+import { drawEdged } from "./draw-edged";
 
 /**
  * Draws a composition so that it fills a canvas.
@@ -20,11 +22,15 @@ export function drawComposition(canvas: HTMLCanvasElement, video: HTMLVideoEleme
       context.fillRect(0, 0, width, height);
     }
   }
-  for (const { source, target } of composition.panes) {
-    context.drawImage(
-      video,
-      ...([source.x, source.y, source.width, source.height] as const),
-      ...([target.x, target.y, target.width, target.height] as const),
-    );
+  for (const pane of composition.panes) {
+    if (pane.edge && !isPlain(pane.edge)) drawEdged(canvas, pane, pane.edge, (to) => drawPane(to, video, pane));
+    else drawPane(context, video, pane);
   }
 }
+
+const drawPane = (context: CanvasRenderingContext2D, video: HTMLVideoElement, { source, target }: Pane) =>
+  context.drawImage(
+    video,
+    ...([source.x, source.y, source.width, source.height] as const),
+    ...([target.x, target.y, target.width, target.height] as const),
+  );
