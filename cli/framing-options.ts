@@ -87,19 +87,22 @@ export function parsePlace(text: string): number {
   throw new InvalidArgumentError(`A place is one of ${[...PLACES.keys()].join(", ")}, or a number from 0 to 1.`);
 }
 
-/** "blur", "blur:STRENGTH-DARKNESS", "#rrggbb", or "#rrggbb-#rrggbb". */
+/** "blur", "blur:STRENGTH-DARKNESS", "mirror", "mirror:DARKNESS", "#rrggbb", or "#rrggbb-#rrggbb". */
 export function parseBackdrop(text: string): Backdrop {
   const blur = /^blur(?::(\d+)-(\d+))?$/.exec(text);
+  const mirror = /^mirror(?::(\d+))?$/.exec(text);
   const [top, foot] = text.toLowerCase().split("-");
   const wanted = blur
     ? { ...USUAL_BACKDROP, ...(blur[1] ? { strength: Number(blur[1]), darkness: Number(blur[2]) } : {}) }
-    : foot !== undefined
-      ? { kind: "gradient", top, foot }
-      : { kind: "colour", colour: top };
+    : mirror
+      ? { kind: "mirror", darkness: Number(mirror[1] ?? 0) }
+      : foot !== undefined
+        ? { kind: "gradient", top, foot }
+        : { kind: "colour", colour: top };
   const parsed = Backdrop.safeParse(wanted);
   if (parsed.success) return parsed.data;
   throw new InvalidArgumentError(
-    "A backdrop is blur, blur:STRENGTH-DARKNESS with numbers from 0 to 100, a colour such as #20242c, or two such colours with a - between them.",
+    "A backdrop is blur, blur:STRENGTH-DARKNESS or mirror:DARKNESS with numbers from 0 to 100, mirror, a colour such as #20242c, or two such colours with a - between them.",
   );
 }
 
@@ -181,7 +184,7 @@ export const addFramingOptions = (command: Command): Command =>
     )
     .option(
       "--backdrop <backdrop>",
-      "what lies behind it: blur[:STRENGTH-DARKNESS], #rrggbb, or #rrggbb-#rrggbb",
+      "what lies behind it: blur[:STRENGTH-DARKNESS], mirror[:DARKNESS], #rrggbb, or #rrggbb-#rrggbb",
       parseBackdrop,
       USUAL_FRAMING.backdrop,
     )

@@ -1,4 +1,5 @@
 import { writeAside } from "~/disk/write-aside.server";
+import { isEven } from "~/core/composition/backdrop";
 import type { Composition, ShownAt } from "~/core/composition/composition";
 import type { FileFigures } from "~/core/film-status";
 import { type OutputFormat, USUAL_FORMAT } from "~/core/formats/output-formats";
@@ -8,8 +9,8 @@ import type { FilmFile } from "~/media/film-file";
 import { renderFilm } from "~/media/render.server";
 import { hasBars, verifyFile } from "~/media/verify.server";
 
-/** Whether what lies behind the film is without a picture. */
-const isEven = ({ backdrop }: Composition): boolean => backdrop !== null && backdrop.look.kind !== "blur";
+/** Whether what lies behind the film may look as bars do. */
+const mayLookBarred = ({ backdrop }: Composition): boolean => backdrop !== null && isEven(backdrop.look);
 
 /** A render that is written but not as it should be. */
 export class ExportFault extends Error {
@@ -57,7 +58,7 @@ export async function exportVersion(
     };
     const { figures, faults } = await verifyFile(aside, expected, signal);
     // Bars in the source are the source's, and an even backdrop may look like bars; neither is a fault of the crop.
-    const mayHaveBars = ranges.some((range) => framesOf(range).some((frame) => isEven(shown(frame))));
+    const mayHaveBars = ranges.some((range) => framesOf(range).some((frame) => mayLookBarred(shown(frame))));
     const bars =
       !mayHaveBars && (await hasBars(aside, target, signal)) && !(await hasBars(film.file, film.info.picture, signal));
     if (bars) faults.push("there are black bars at the edges");

@@ -98,3 +98,14 @@ test("round corners: canvas and render differ by less than two levels on average
   // Single pixels that the border of a corner goes through have the chroma of four.
   expect(difference(onCanvas(shown), inRender(shown)).mean).toBeLessThan(1.5);
 });
+
+test("mirrored edges: canvas and render differ by less than three levels on average", () => {
+  const shown = compose(CENTRE, ground({ kind: "mirror", darkness: 30 }), VERSION);
+  const { mean, largest } = difference(onCanvas(shown), inRender(shown), (i) => {
+    const row = Math.floor(i / 3 / CANVAS.width);
+    return row < 100 || row > 220;
+  });
+  // The render mirrors whole rows of pixels, of chroma two at a time; the canvas between them.
+  expect(mean).toBeLessThan(3);
+  expect(largest).toBeLessThan(16);
+});

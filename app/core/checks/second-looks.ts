@@ -1,5 +1,5 @@
 import { counted } from "../counted";
-import { type ShownAt, showsWhole } from "../composition/composition";
+import { type Composition, type ShownAt, showsWhole } from "../composition/composition";
 import { boxCentre, type Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
 import type { FramingSettings } from "../path/framing-settings";
@@ -60,6 +60,10 @@ export function longestGap(track: Track): FrameRange | null {
   return longest;
 }
 
+/** Whether a pane shows all of the picture, give or take a pixel. */
+const showsAll = ({ panes }: Composition, { width, height }: Size): boolean =>
+  panes.some(({ source }) => source.width >= width - 1 && source.height >= height - 1);
+
 /** Frames in which a track is to be seen. */
 const framesSeen = (track: Track, kept: readonly FrameRange[]): number[] =>
   kept.flatMap(framesOf).filter((frame) => boxAt(track, frame));
@@ -117,7 +121,8 @@ export function framingLooks(
   const frames = framesIn(kept);
   if (frames === 0) return looks;
   const { start } = kept[0]!;
-  if (certainty < UNSURE_SUBJECT) {
+  // Where all of the picture is shown, it makes no difference.
+  if (certainty < UNSURE_SUBJECT && !showsAll(shown(start), picture)) {
     const text = `It is not certain whom to follow here (${Math.round(100 * certainty)} %)`;
     looks.push({ kind: "unsure-subject", frame: start, text });
   }

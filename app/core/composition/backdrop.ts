@@ -9,6 +9,8 @@ export const Colour = z.string().regex(/^#[0-9a-f]{6}$/, "six hexadecimal digits
 export const Backdrop = z.discriminatedUnion("kind", [
   /** The picture itself, out of focus: `strength` from 0 for hardly, `darkness` to 100 for black. */
   z.object({ kind: z.literal("blur"), strength: Percent, darkness: Percent }),
+  /** The picture goes on beyond its borders as if they were mirrors. */
+  z.object({ kind: z.literal("mirror"), darkness: Percent }),
   z.object({ kind: z.literal("colour"), colour: Colour }),
   /** From the frame's top to its foot. */
   z.object({ kind: z.literal("gradient"), top: Colour, foot: Colour }),
@@ -16,6 +18,9 @@ export const Backdrop = z.discriminatedUnion("kind", [
 export type Backdrop = z.infer<typeof Backdrop>;
 
 export const USUAL_BACKDROP: Backdrop = { kind: "blur", strength: 50, darkness: 35 };
+
+/** Whether a backdrop has no picture in it, so that it may look as bars do. */
+export const isEven = ({ kind }: Backdrop): boolean => kind === "colour" || kind === "gradient";
 
 /** Longer side to which a frame is reduced before it is blurred: what is out of focus has no detail. */
 const REDUCED_SIDE = 240;

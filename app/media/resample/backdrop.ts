@@ -1,6 +1,6 @@
 /** What lies behind the panes, in planes of 4:2:0. */
 import { type Backdrop, blur, blurRadius, yuvOf } from "~/core/composition/backdrop";
-import type { Size } from "~/core/geometry/box";
+import type { Box, Size } from "~/core/geometry/box";
 
 /** One of the three planes of a picture. */
 export interface Plane {
@@ -25,6 +25,44 @@ export function paintGradient(planes: readonly Plane[], { top, foot }: { top: st
       samples.fill(Math.round(level), y * width, (y + 1) * width);
     }
   });
+}
+
+/**
+ * The pixels of a part of a line that are seen at each pixel of the line, if the part's borders are mirrors; its own are
+ * those from `first` to before `end`, which it covers wholly.
+ */
+function reflections(start: number, length: number, line: number): { seen: Int32Array; first: number; end: number } {
+  const [first, end] = [Math.max(0, Math.ceil(start)), Math.min(line, Math.floor(start + length))];
+  const seen = Int32Array.from({ length: line }, (_, pixel) => {
+    const within = (((pixel + 0.5 - start) % (2 * length)) + 2 * length) % (2 * length);
+    const place = Math.floor(start + (within < length ? within : 2 * length - within));
+    return Math.min(end - 1, Math.max(first, place));
+  });
+  return { seen, first, end };
+}
+
+/**
+ * Continues what is in a part of a plane beyond its borders as if they were mirrors, and darkens that.
+ *
+ * @param part in the plane's pixels
+ */
+export function paintMirrored(
+  { samples, size: { width, height } }: Plane,
+  part: Box,
+  darkness: number,
+  zero: number,
+): void {
+  const columns = reflections(part.x, part.width, width);
+  const rows = reflections(part.y, part.height, height);
+  const left = 1 - darkness / 100;
+  for (let row = 0; row < height; row++) {
+    const from = rows.seen[row]! * width;
+    const isInside = row >= rows.first && row < rows.end;
+    for (let column = 0, to = row * width; column < width; column++, to++) {
+      if (isInside && column >= columns.first && column < columns.end) continue;
+      samples[to] = Math.round(zero + left * (samples[from + columns.seen[column]!]! - zero));
+    }
+  }
 }
 
 /** Blurs and darkens a reduced picture in place. */

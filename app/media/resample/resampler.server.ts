@@ -3,9 +3,9 @@ import { assertNever } from "~/core/assert-never";
 import { reducedSize } from "~/core/composition/backdrop";
 import { type Composition, coversAll, type Pane } from "~/core/composition/composition";
 import { isPlain } from "~/core/composition/edge";
-import { type Box, sameBox, type Size, wholeOf } from "~/core/geometry/box";
+import { type Box, sameBox, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
 import { projectPath } from "../project-path.server";
-import { paintColour, paintGradient, type Plane, softened, ZERO } from "./backdrop";
+import { paintColour, paintGradient, paintMirrored, type Plane, softened, ZERO } from "./backdrop";
 import { darken, type EdgeMasks, edgeMasks, type Extent, extentOf, layOver, layOverMasked } from "./blend";
 import { fillWeights, tapsFor } from "./weights";
 
@@ -228,13 +228,18 @@ export class Resampler {
     }));
   }
 
-  /** Fills the frame with what lies behind the panes. */
-  private paint({ look, source }: NonNullable<Composition["backdrop"]>): void {
+  /** Fills the frame with what lies behind a pane. */
+  private paint({ look, source }: NonNullable<Composition["backdrop"]>, { source: part, target }: Pane): void {
     switch (look.kind) {
       case "colour":
         return paintColour(this.bytesOf(this.targets), look.colour);
       case "gradient":
         return paintGradient(this.bytesOf(this.targets), look);
+      case "mirror":
+        this.layOver(this.tables[0]!, { source: part, target });
+        return this.bytesOf(this.targets).forEach((plane, i) => {
+          paintMirrored(plane, scaleBox(target, i === 0 ? 1 : 0.5), look.darkness, ZERO[i]!);
+        });
       case "blur":
         this.resample(this.reducing, source, this.sources, this.reduced);
         softened(this.bytesOf(this.reduced), look);
@@ -250,7 +255,7 @@ export class Resampler {
     if (panes.length > this.tables.length) throw new Error("there are more panes than were to be expected");
     // What lies behind a pane that covers all of the frame is not seen.
     const covering = panes.findLastIndex((pane) => coversAll(composition, pane));
-    if (covering < 0 && backdrop) this.paint(backdrop);
+    if (covering < 0 && backdrop) this.paint(backdrop, panes[0]!);
     else if (covering < 0) paintColour(this.bytesOf(this.targets), BLACK);
     panes.slice(Math.max(0, covering)).forEach((pane, i) => {
       const table = this.tables[Math.max(0, covering) + i]!;

@@ -6,12 +6,14 @@ import { PercentSlider } from "./percent-slider";
 
 const BACKDROPS: SelectItem[] = [
   { value: "blur", text: "Blurred picture", hint: "The picture itself, out of focus" },
+  { value: "mirror", text: "Mirrored edges", hint: "The picture goes on beyond its borders" },
   { value: "colour", text: "One colour" },
   { value: "gradient", text: "Two colours", hint: "From the top of the frame to the bottom" },
 ];
 /** What a backdrop of each kind is to begin with. */
 const FIRST: Record<string, Backdrop> = {
   blur: USUAL_BACKDROP,
+  mirror: { kind: "mirror", darkness: 35 },
   colour: { kind: "colour", colour: "#20242c" },
   gradient: { kind: "gradient", top: "#2c3440", foot: "#101216" },
 };
@@ -58,6 +60,15 @@ function Details({ backdrop, onChange }: BackdropControlsProps) {
             onChange={(darkness) => onChange({ ...backdrop, darkness })}
           />
         </>
+      );
+    case "mirror":
+      return (
+        <PercentSlider
+          label="Darkness"
+          value={backdrop.darkness}
+          ends={["as it is", "black"]}
+          onChange={(darkness) => onChange({ ...backdrop, darkness })}
+        />
       );
     case "colour":
       return (

@@ -1,6 +1,8 @@
 import { assertNever } from "~/core/assert-never";
 import { type Backdrop, blur, blurRadius, reducedSize } from "~/core/composition/backdrop";
+import type { Pane } from "~/core/composition/composition";
 import type { LaidOut } from "~/core/composition/layout";
+import { drawPane } from "./draw-pane";
 
 /** The canvas on which a picture is blurred, one for each that is drawn on: its size changes with that one's only. */
 const reduced = new WeakMap<HTMLCanvasElement, HTMLCanvasElement>();
@@ -19,11 +21,13 @@ function reducedFor(canvas: HTMLCanvasElement): HTMLCanvasElement {
  * Fills a canvas with what lies behind the panes, as the render does.
  *
  * @param source the part of the video that it is made of, in the video's own pixels
+ * @param pane what it lies behind
  */
 export function drawBackdrop(
   canvas: HTMLCanvasElement,
   video: HTMLVideoElement,
   { look, source }: NonNullable<LaidOut["backdrop"]>,
+  pane: Pane,
 ): void {
   const context = canvas.getContext("2d")!;
   const { width, height } = canvas;
@@ -38,6 +42,8 @@ export function drawBackdrop(
       context.fillStyle = gradient;
       return context.fillRect(0, 0, width, height);
     }
+    case "mirror":
+      return drawMirrored(context, video, pane, look.darkness);
     case "blur": {
       const small = reducedFor(canvas);
       drawBlurred(small, video, source, look);
@@ -46,6 +52,28 @@ export function drawBackdrop(
     default:
       return assertNever(look);
   }
+}
+
+/** The pane again and again, each beside the last and turned over, up to the canvas's borders. */
+function drawMirrored(context: CanvasRenderingContext2D, video: HTMLVideoElement, pane: Pane, darkness: number): void {
+  const { x, y, width, height } = pane.target;
+  const { canvas } = context;
+  const times = (before: number, length: number) => Math.ceil(before / length - 1e-6);
+  context.save();
+  for (let i = -times(x, width); i <= times(canvas.width - x - width, width); i++) {
+    for (let j = -times(y, height); j <= times(canvas.height - y - height, height); j++) {
+      const [turnedX, turnedY] = [i % 2 !== 0, j % 2 !== 0];
+      context.setTransform(
+        ...([turnedX ? -1 : 1, 0, 0, turnedY ? -1 : 1] as const),
+        turnedX ? 2 * x + (i + 1) * width : i * width,
+        turnedY ? 2 * y + (j + 1) * height : j * height,
+      );
+      drawPane(context, video, pane);
+    }
+  }
+  context.restore();
+  context.fillStyle = `rgb(0 0 0 / ${darkness}%)`;
+  context.fillRect(0, 0, canvas.width, canvas.height);
 }
 
 function drawBlurred(

@@ -1,8 +1,9 @@
-import { type Composition, coversAll, fromScaled, inSize, type Pane } from "~/core/composition/composition";
+import { type Composition, coversAll, fromScaled, inSize } from "~/core/composition/composition";
 import { isPlain } from "~/core/composition/edge";
 import type { Size } from "~/core/geometry/box";
 import { drawBackdrop } from "./draw-backdrop";
 import { drawEdged } from "./draw-edged";
+import { drawPane } from "./draw-pane";
 
 /**
  * Draws a composition so that it fills a canvas.
@@ -16,7 +17,7 @@ export function drawComposition(canvas: HTMLCanvasElement, video: HTMLVideoEleme
   const composition = fromScaled(inSize(shown, { width, height }), video.videoWidth / picture.width);
   context.imageSmoothingQuality = "high";
   if (!composition.panes.some((pane) => coversAll(composition, pane))) {
-    if (composition.backdrop) drawBackdrop(canvas, video, composition.backdrop);
+    if (composition.backdrop) drawBackdrop(canvas, video, composition.backdrop, composition.panes[0]!);
     else {
       context.fillStyle = "#000";
       context.fillRect(0, 0, width, height);
@@ -27,10 +28,3 @@ export function drawComposition(canvas: HTMLCanvasElement, video: HTMLVideoEleme
     else drawPane(context, video, pane);
   }
 }
-
-const drawPane = (context: CanvasRenderingContext2D, video: HTMLVideoElement, { source, target }: Pane) =>
-  context.drawImage(
-    video,
-    ...([source.x, source.y, source.width, source.height] as const),
-    ...([target.x, target.y, target.width, target.height] as const),
-  );
