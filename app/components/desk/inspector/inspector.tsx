@@ -8,7 +8,6 @@ import { TickBox } from "~/components/common/tick-box";
 import type { SecondLook } from "~/core/checks/second-looks";
 import { paneBox, WHOLE } from "~/core/composition/layout";
 import { largestWindow } from "~/core/geometry/crop-window";
-import type { FramingSettings } from "~/core/path/framing-settings";
 import { activeArea } from "~/core/shots/shot";
 import { mostZoom } from "~/core/path/zoom-goals";
 import { ActiveArea } from "./active-area";
@@ -18,6 +17,7 @@ import { KeptEnd } from "./kept-end";
 import { LayoutControls } from "./layout-controls";
 import { ShotBegin } from "./shot-begin";
 import { ShotName } from "../shots/shot-name";
+import { SpreadLayout } from "./spread-layout";
 import { SubjectChoice } from "./subject-choice";
 import { TextAreas } from "./text-areas";
 import { TrackTools } from "./track-tools";
@@ -38,11 +38,8 @@ function ShotSettings() {
   const before = shots[shot.number - 2];
   const area = activeArea(shot, film.picture);
   const pane = paneBox(shot.settings.layout, area, version);
-  const isUnlike = (of: (settings: FramingSettings) => unknown) => {
-    const here = JSON.stringify(of(shot.settings));
-    return shots.some(({ settings }) => JSON.stringify(of(settings)) !== here);
-  };
-  const { layout, backdrop, edge, zoom } = shot.settings;
+  const { zoom } = shot.settings;
+  const differs = shots.some(({ settings }) => JSON.stringify(settings.zoom) !== JSON.stringify(zoom));
   return (
     <div className="flex flex-col gap-5">
       <section aria-label={`Shot ${shot.number}`} className="flex flex-col gap-3">
@@ -77,11 +74,7 @@ function ShotSettings() {
           frame={version}
           onChange={(change) => shotEdits.setFraming([shot], change)}
         />
-        {isUnlike((settings) => [settings.layout, settings.backdrop, settings.edge]) && (
-          <Button onClick={() => shotEdits.setFraming(shots, { layout, backdrop, edge })}>
-            Use this layout in all shots
-          </Button>
-        )}
+        <SpreadLayout shot={shot} />
         <FramingControls
           settings={shot.settings}
           bears={(enlargement) => mostZoom(area, pane, enlargement)}
@@ -114,9 +107,7 @@ function ShotSettings() {
           onDraw={() => setDrawing("active")}
           onChange={(some, active) => shotEdits.change(some, { active })}
         />
-        {isUnlike((settings) => settings.zoom) && (
-          <Button onClick={() => shotEdits.setFraming(shots, { zoom })}>Use this zoom in all shots</Button>
-        )}
+        {differs && <Button onClick={() => shotEdits.setFraming(shots, { zoom })}>Use this zoom in all shots</Button>}
       </section>
       <WindowHere shot={shot} />
       {before && (
