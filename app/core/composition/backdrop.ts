@@ -49,14 +49,19 @@ function boxBlur(
   radius: number,
 ): void {
   const count = 2 * radius + 1;
+  const half = count >> 1;
+  const padded = new Uint8Array(length + count);
   for (let line = 0; line < lines; line++) {
     const first = line * across;
-    const at = (i: number) => from[first + Math.min(length - 1, Math.max(0, i)) * along]!;
+    const last = first + (length - 1) * along;
+    padded.fill(from[first]!, 0, radius);
+    for (let i = radius, at = first; at <= last; i++, at += along) padded[i] = from[at]!;
+    padded.fill(from[last]!, radius + length);
     let sum = 0;
-    for (let i = -radius; i <= radius; i++) sum += at(i);
-    for (let i = 0; i < length; i++) {
-      to[first + i * along] = Math.round(sum / count);
-      sum += at(i + radius + 1) - at(i - radius);
+    for (let i = 0; i < count; i++) sum += padded[i]!;
+    for (let i = 0, at = first; i < length; i++, at += along) {
+      to[at] = Math.floor((sum + half) / count);
+      sum += padded[i + count]! - padded[i]!;
     }
   }
 }

@@ -22,7 +22,9 @@ interface PlaneAt {
 interface Axis {
   starts: number;
   weights: number;
+  /** Weights of each sample, and how many there is room for. */
   taps: number;
+  mostTaps: number;
   /** The source samples that take part; starts count from the first of them. */
   first: number;
   used: number;
@@ -137,6 +139,7 @@ export class Resampler {
       starts: this.allocate(length * 4),
       weights: this.allocate(length * taps * 2),
       taps,
+      mostTaps: taps,
       first: 0,
       used: 0,
     });
@@ -152,6 +155,7 @@ export class Resampler {
   private fillAxis(axis: Axis, length: number, start: number, step: number, sourceLength: number): void {
     if (length === 0) return;
     const { buffer } = this.memory;
+    axis.taps = tapsFor(step);
     const starts = new Int32Array(buffer, axis.starts, length);
     const weights = new Int16Array(buffer, axis.weights, length * axis.taps);
     fillWeights(starts, weights, axis.taps, start, step, sourceLength);
@@ -166,7 +170,7 @@ export class Resampler {
     const { axes } = table;
     const [luma, chroma] = from.map(({ size }) => size) as [Size, Size, Size];
     const step = { x: source.width / target.width, y: source.height / target.height };
-    if (tapsFor(step.x) > axes.lumaX.taps || tapsFor(step.y) > axes.lumaY.taps) {
+    if (tapsFor(step.x) > axes.lumaX.mostTaps || tapsFor(step.y) > axes.lumaY.mostTaps) {
       throw new Error("a pane shows more of the source than can be made so small");
     }
     const [x, y] = extentsIn(to, target, 0);
