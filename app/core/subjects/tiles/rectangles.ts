@@ -29,6 +29,13 @@ const PARTS = 8;
 const CROOKED = 0.3;
 /** A rectangle of which others make up this share is no more than they are. */
 const MADE_OF_OTHERS = 0.7;
+/** A rectangle of which more than this share is of one light, give or take so many levels, has no picture in it. */
+const PLAIN = 0.7;
+const PLAIN_LEVELS = 10;
+/** So has one in which luma changes at less than this share of the samples. */
+const LEAST_CHANGES = 0.05;
+/** Of so many samples in a row one is looked at for that. */
+const SPARSE = 3;
 /** Where more than this share of the edges stays, a picture stands, and straight lines in it may be of what it shows. */
 const STANDING = 0.4;
 /** Tiles of one size differ by no more than this share of the picture, and are this much of it at least. */
@@ -211,13 +218,31 @@ export class RectangleFinder {
         const [x, end] = [left, right].map((side) => placeOf(luma, ways.upright, side, top.at, bottom.at));
         const [y, foot] = [top, bottom].map((side) => placeOf(luma, ways.level, side, left.at, right.at));
         if (x == null || end == null || y == null || foot == null) continue;
-        found.push({ x, y, width: end - x, height: foot - y });
+        const box = { x, y, width: end - x, height: foot - y };
+        if (!isPlain(luma, box)) found.push(box);
       }
     }
     const equal = equalTiles(found, luma);
     if (equal) return equal;
     return Math.max(columns.staying, rows.staying) > STANDING ? [] : withoutUnions(found);
   }
+}
+
+/** Whether there is next to nothing in a rectangle: colour bars and panels are no pictures. */
+function isPlain({ samples, width }: BytePlane, box: Box): boolean {
+  const levels: number[] = [];
+  let changes = 0;
+  for (let y = Math.ceil(box.y) + 2; y < box.y + box.height - 2 - SPARSE; y += SPARSE) {
+    for (let x = Math.ceil(box.x) + 2; x < box.x + box.width - 2 - SPARSE; x += SPARSE) {
+      const level = samples[y * width + x]!;
+      levels.push(level);
+      const [right, below] = [samples[y * width + x + SPARSE]!, samples[(y + SPARSE) * width + x]!];
+      if (Math.max(Math.abs(right - level), Math.abs(below - level)) >= LEAST_STEP) changes++;
+    }
+  }
+  const middle = median(levels);
+  if (changes < LEAST_CHANGES * levels.length) return true;
+  return levels.filter((level) => Math.abs(level - middle) <= PLAIN_LEVELS).length > PLAIN * levels.length;
 }
 
 /**

@@ -62,6 +62,16 @@ describe("rectangles", () => {
     for (const quarter of quarters) expect(isIn(boxes, quarter)).toBe(true);
   });
 
+  test("have a picture in them: colour bars are no tiles", () => {
+    const finder = new RectangleFinder();
+    const card = { ...SIZE, samples: new Uint8Array(SIZE.width * SIZE.height) };
+    for (let i = 0; i < card.samples.length; i++)
+      card.samples[i] = 40 + 50 * Math.floor((4 * (i % SIZE.width)) / SIZE.width);
+    let last: Box[] | undefined;
+    for (let time = 0; time < RECTANGLE_PICTURES + 2; time++) last = finder.see(card) ?? last;
+    expect(last).toEqual([]);
+  });
+
   test("are found over a picture that moves, and nowhere in one alone", () => {
     expect(isIn(found([wholeOf(SIZE), inset], 17), inset)).toBe(true);
     expect(found([wholeOf(SIZE)], 7)).toEqual([]);
