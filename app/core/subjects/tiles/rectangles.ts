@@ -2,7 +2,7 @@
  * Rectangles in a picture whose sides are exactly upright and level and stay where they are: the tiles of a picture that
  * is made of several, and pictures laid over another.
  */
-import { type Box, boxArea, intersectionArea, type Size } from "../../geometry/box";
+import { type Box, boxArea, intersectionArea } from "../../geometry/box";
 import { median } from "../../median";
 import type { BytePlane } from "../text/steady-edges";
 
@@ -219,7 +219,7 @@ export class RectangleFinder {
         const [y, foot] = [top, bottom].map((side) => placeOf(luma, ways.level, side, left.at, right.at));
         if (x == null || end == null || y == null || foot == null) continue;
         const box = { x, y, width: end - x, height: foot - y };
-        if (!isPlain(luma, box)) found.push(box);
+        found.push(box);
       }
     }
     const equal = equalTiles(found, luma);
@@ -246,10 +246,11 @@ function isPlain({ samples, width }: BytePlane, box: Box): boolean {
 }
 
 /**
- * Rectangles of one size that are most of the picture: no line that a picture shows divides it like that. Of several
+ * Rectangles of one size that are most of the picture, and most of them not plain: no line that a picture shows divides
+ * it like that. Of several
  * divisions the finest, and then that which leaves most for a ground between them.
  */
-function equalTiles(found: readonly Box[], picture: Size): Box[] | null {
+function equalTiles(found: readonly Box[], picture: BytePlane): Box[] | null {
   let best: Box[] = [];
   const least = MOST_OF_PICTURE * picture.width * picture.height;
   const areaOf = (boxes: readonly Box[]) => boxes.reduce((sum, box) => sum + boxArea(box), 0);
@@ -265,6 +266,7 @@ function equalTiles(found: readonly Box[], picture: Size): Box[] | null {
     }
     const area = areaOf(apart);
     if (apart.length < 2 || area < least) continue;
+    if (2 * apart.filter((box) => isPlain(picture, box)).length > apart.length) continue;
     if (apart.length > best.length || (apart.length === best.length && area < areaOf(best))) best = apart;
   }
   return best.length > 1 ? best : null;
