@@ -4,7 +4,7 @@ import type { Size } from "../geometry/box";
 
 const Percent = z.number().min(0).max(100);
 
-export const Colour = z.string().regex(/^#[0-9a-f]{6}$/, "six hexadecimal digits after a #, in small letters");
+const Colour = z.string().regex(/^#[0-9a-f]{6}$/, "six hexadecimal digits after a #, in small letters");
 
 export const Backdrop = z.discriminatedUnion("kind", [
   /** The picture itself, out of focus: `strength` from 0 for hardly, `darkness` to 100 for black. */
@@ -89,7 +89,7 @@ export function blur(
 }
 
 /** Red, green and blue of a colour, 0 to 255. */
-export const channelsOf = (colour: string): [number, number, number] =>
+const channelsOf = (colour: string): [number, number, number] =>
   [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16)) as [number, number, number];
 
 /** A colour as luma and both kinds of chroma, Rec.709 in limited range (ITU-R BT.709). */

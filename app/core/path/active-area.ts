@@ -20,10 +20,14 @@ export const to = <W extends CropWindow>(window: W, { x, y }: Box): W => ({
   y: window.y + y,
 });
 
+/** A box told from an area's corner, as far as it lies in it; null where it does not. */
+export const boxInside = (box: Box, area: Box): Box | null =>
+  visiblePart(moveBox(box, { x: -area.x, y: -area.y }), area);
+
 /** A track told from an area's corner, as far as it lies in it. */
 export const trackInside = (track: Track, area: Box): Track => ({
   ...track,
-  boxes: track.boxes.map((box) => box && visiblePart(moveBox(box, { x: -area.x, y: -area.y }), area)),
+  boxes: track.boxes.map((box) => box && boxInside(box, area)),
 });
 
 /** What is to be framed, told from an area's corner; what is only in the bars is left out. */
@@ -32,7 +36,7 @@ export function insideArea(shot: ShotFraming, area: Box): ShotFraming {
     ...shot,
     tracks: shot.tracks.map((track) => trackInside(track, area)).filter(({ boxes }) => boxes.some(Boolean)),
     handKeys: shot.handKeys.map((key) => from(key, area)),
-    protect: shot.protect && visiblePart(moveBox(shot.protect, { x: -area.x, y: -area.y }), area),
+    protect: shot.protect && boxInside(shot.protect, area),
   };
 }
 

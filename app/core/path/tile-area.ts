@@ -1,9 +1,9 @@
 /** In a picture that is made of several, the window stays in one of them: across a seam it would show parts of two. */
-import { type Box, boxArea, boxContains, intersectionArea, moveBox } from "../geometry/box";
+import { type Box, boxArea, boxContains, intersectionArea } from "../geometry/box";
 import { aspectRatio, windowBox } from "../geometry/crop-window";
 import { boxAt, type Track } from "../subjects/tracking/track";
 import { type FrameRange, inRange } from "../time/rate";
-import { from, to, trackInside } from "./active-area";
+import { boxInside, from, to, trackInside } from "./active-area";
 import type { ShotPath, ShotProblem } from "./solve-shot";
 
 /** Several who are followed together are of one tile only if this share of them lies in it. */
@@ -55,7 +55,7 @@ export function insideTile(problem: ShotProblem, tile: Box): ShotProblem {
     ...problem,
     picture: tile,
     subject: subject && { track: inside(subject.track), body: subject.body && inside(subject.body) },
-    protect: protect && moveBox(protect, { x: -tile.x, y: -tile.y }),
+    protect: protect && boxInside(protect, tile),
     texts: texts.map(inside),
     handKeys: handKeys.map((key) => from(key, tile)),
     startAt: startAt && from(startAt, tile),

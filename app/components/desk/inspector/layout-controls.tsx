@@ -1,6 +1,4 @@
-import { clsx } from "clsx";
-import { ToggleGroup } from "radix-ui";
-import { Hint } from "~/components/common/button";
+import { ChoiceBar } from "~/components/common/choice-bar";
 import { Slider } from "~/components/common/slider";
 import { FILL, type Layout, paneBox, WHOLE } from "~/core/composition/layout";
 import type { Size } from "~/core/geometry/box";
@@ -11,8 +9,8 @@ import { EdgeControls } from "./edge-controls";
 import { PercentSlider } from "./percent-slider";
 
 const LAYOUTS = [
-  { kind: "fill", name: "Fill", hint: "The crop window fills the frame" },
-  { kind: "whole", name: "Whole", hint: "The whole picture, or much of it, before a backdrop" },
+  { value: "fill", name: "Fill", hint: "The crop window fills the frame" },
+  { value: "whole", name: "Whole", hint: "The whole picture, or much of it, before a backdrop" },
 ] as const;
 
 interface LayoutControlsProps {
@@ -30,28 +28,13 @@ export function LayoutControls({ settings: { layout, backdrop, edge }, area, fra
   return (
     <section aria-label="Layout" className="flex flex-col gap-2">
       <span className="text-xs text-soft">Layout</span>
-      <ToggleGroup.Root
-        type="single"
-        value={layout?.kind ?? ""}
-        aria-label="How the film fills the frame"
-        // A toggle group sends an empty value when the pressed one is pressed again; a shot always has a layout.
-        onValueChange={(kind) => kind && onChange({ layout: kind === "fill" ? FILL : WHOLE })}
-        className="grid grid-cols-2 overflow-hidden rounded-md border border-line"
-      >
-        {LAYOUTS.map(({ kind, name, hint }) => (
-          <Hint key={kind} text={hint}>
-            <ToggleGroup.Item
-              value={kind}
-              className={clsx(
-                "border-l border-line bg-raised py-1.5 text-sm first:border-l-0 hover:bg-well",
-                "aria-checked:bg-accent aria-checked:font-semibold aria-checked:text-accent-ink",
-              )}
-            >
-              {name}
-            </ToggleGroup.Item>
-          </Hint>
-        ))}
-      </ToggleGroup.Root>
+      <ChoiceBar
+        label="How the film fills the frame"
+        choices={LAYOUTS}
+        value={layout?.kind ?? null}
+        onChange={(kind) => onChange({ layout: kind === "fill" ? FILL : WHOLE })}
+        className="grid-cols-2"
+      />
       {layout?.kind === "whole" && (
         <WholeControls
           layout={layout}
