@@ -1,6 +1,6 @@
-import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
 import { measure } from "../support/measure";
+import { renderVersion } from "../support/render-version";
 import { LONG_WORK, TestServer } from "../support/server";
 
 const server = new TestServer();
@@ -18,26 +18,6 @@ async function jump(page: Page, frame: number, shown: string): Promise<void> {
   await timecode(page).press("Enter");
   await expect(timecode(page)).toHaveValue(shown);
   await timecode(page).blur();
-}
-
-/** Renders a version and gives the finished file. */
-async function render(page: Page, version: string): Promise<string> {
-  await page.getByRole("button", { name: /^Export/ }).click();
-  const dialog = page.getByRole("dialog", { name: "Export" });
-  await dialog
-    .getByRole("listitem")
-    .filter({ hasText: version })
-    .first()
-    .getByRole("button", { name: "Render" })
-    .click();
-  const link = dialog.getByRole("link", { name: "Download" }).first();
-  await expect(link).toBeVisible({ timeout: LONG_WORK });
-  const download = page.waitForEvent("download");
-  await link.click();
-  const file = join(server.data, (await download).suggestedFilename());
-  await (await download).saveAs(file);
-  await dialog.getByRole("button", { name: "Close" }).click();
-  return file;
 }
 
 test("versions are made in any shape, changed, duplicated, trimmed, removed, and each step is undone", async ({
@@ -147,7 +127,7 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
   });
 
   await test.step("the file holds what is kept, and nothing else", async () => {
-    const file = await render(page, "Vertical 9:16");
+    const file = await renderVersion(page, "Vertical 9:16", server.data);
     expect(measure(file)).toMatchObject({ size: [1080, 1920], frames: 55, sounds: 1 });
   });
 
@@ -173,6 +153,6 @@ test("a vertical film fills a wide version", async ({ page }) => {
   await page.getByRole("radio", { name: "Cinema 21:9" }).click();
   await page.getByRole("button", { name: "1680 × 720" }).click();
   await page.getByRole("button", { name: "Add version" }).click();
-  const file = await render(page, "Cinema 21:9");
+  const file = await renderVersion(page, "Cinema 21:9", server.data);
   expect(measure(file)).toMatchObject({ size: [1680, 720], frames: 50 });
 });
