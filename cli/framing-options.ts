@@ -3,6 +3,7 @@ import { type Command, InvalidArgumentError, Option } from "commander";
 import { Backdrop, USUAL_BACKDROP } from "~/core/composition/backdrop";
 import { Edge, EDGE_LOOKS } from "~/core/composition/edge";
 import { FILL, Layout, WHOLE } from "~/core/composition/layout";
+import { LEAST_SHARE, STACK, Stack } from "~/core/composition/stack";
 import {
   END_CHOICES,
   type EndChoice,
@@ -11,6 +12,7 @@ import {
   type MannerChoice,
   MAX_ENLARGEMENT,
   MAX_ZOOM,
+  type PaneSettings,
   USUAL_FRAMING,
   Zoom,
 } from "~/core/path/framing-settings";
@@ -25,6 +27,8 @@ export interface FramingOptions {
   enlarge: number;
   keepEnd: EndChoice;
   layout: Layout;
+  /** What the panes of a stack are; no option says it, but a house style may. */
+  panes?: PaneSettings[];
   /** Where a picture that does not fill the frame stands in it; where the layout has it if left out. */
   place?: number;
   backdrop: Backdrop;
@@ -64,13 +68,26 @@ export function parseZoom(text: string): Zoom {
   throw new InvalidArgumentError(`A zoom is fixed:N, free or free:MIN-MAX, with factors from 1 to ${MAX_ZOOM}.`);
 }
 
-/** "fill", "whole", or "whole:0.6" for what is between the two. */
+/** "60-40" as a stack with two panes. */
+function parseStack(text: string): Layout | null {
+  const shares = text.split("-").map((part) => Number(part) / 100);
+  const sum = shares.reduce((all, share) => all + share, 0);
+  const places = shares.map((share, pane) => ({ pane, share: share / sum }));
+  return Stack.safeParse({ ...STACK, places }).data ?? null;
+}
+
+/** "fill", "whole", "whole:0.6" for what is between the two, "stack", or "stack:60-40". */
 export function parseLayout(text: string): Layout {
   if (text === "fill") return FILL;
+  const stack = /^stack(?::(.+))?$/.exec(text);
+  const stacked = stack && (stack[1] === undefined ? STACK : parseStack(stack[1]));
+  if (stacked) return stacked;
   const whole = /^whole(?::([\d.]+))?$/.exec(text);
   const parsed = Layout.safeParse(whole && { ...WHOLE, amount: Number(whole[1] ?? 1) });
   if (parsed.success) return parsed.data;
-  throw new InvalidArgumentError("A layout is fill, whole, or whole:AMOUNT with an amount from 0 to 1.");
+  throw new InvalidArgumentError(
+    `A layout is fill, whole, whole:AMOUNT with an amount from 0 to 1, stack, or stack:SHARES such as stack:60-40, with no share under ${100 * LEAST_SHARE} %.`,
+  );
 }
 
 const PLACES = new Map([
@@ -124,6 +141,7 @@ export const settingsOf = ({
   enlarge,
   keepEnd,
   layout,
+  panes = [],
   place,
   backdrop,
   edge,
@@ -135,6 +153,7 @@ export const settingsOf = ({
   headroom,
   enlargement: enlarge,
   keepEnd,
+  panes,
   layout: layout.kind === "whole" && place !== undefined ? { ...layout, place } : layout,
   backdrop,
   edge,
@@ -173,7 +192,7 @@ export const addFramingOptions = (command: Command): Command =>
     )
     .option(
       "--layout <layout>",
-      "how the film fills the frame: fill, whole, or whole:AMOUNT between the two, 0 to 1",
+      "how the film fills the frame: fill, whole, whole:AMOUNT between the two (0 to 1), stack, or stack:SHARES such as 60-40",
       parseLayout,
       USUAL_FRAMING.layout,
     )

@@ -42,6 +42,7 @@ const OPTION_OF: Record<keyof FramingChange, keyof FramingOptions> = {
   enlargement: "enlarge",
   keepEnd: "keepEnd",
   layout: "layout",
+  panes: "panes",
   backdrop: "backdrop",
   edge: "edge",
 };

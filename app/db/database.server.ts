@@ -14,6 +14,7 @@ import { migration0010 } from "./migrations/0010-library";
 import { migration0011 } from "./migrations/0011-replaced";
 import { migration0012 } from "./migrations/0012-passes";
 import { migration0013 } from "./migrations/0013-clips";
+import { migration0014 } from "./migrations/0014-panes";
 
 export type Db = Database.Database;
 
@@ -32,6 +33,7 @@ const MIGRATIONS = [
   migration0011,
   migration0012,
   migration0013,
+  migration0014,
 ];
 
 /**

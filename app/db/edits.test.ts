@@ -18,7 +18,7 @@ import { finishJob, insertJob } from "./jobs.server";
 import { listShots, saveShot } from "./shots.server";
 import { listHandKeys, listShotsInVersion, listVersions, saveVersion } from "./versions.server";
 
-const KEY = { frame: 10, x: 700, y: 540, height: 1080, easing: null };
+const KEY = { pane: 0, frame: 10, x: 700, y: 540, height: 1080, easing: null };
 
 let db: Db;
 beforeEach(() => {
@@ -53,7 +53,7 @@ describe("edits", () => {
     send({ type: "set-key", versionId: "tall", key: { ...KEY, x: 1000 } });
     undo();
     expect(listHandKeys(db, "tall")).toEqual([KEY]);
-    send({ type: "remove-key", versionId: "tall", frame: 10 });
+    send({ type: "remove-key", versionId: "tall", pane: 0, frame: 10 });
     undo();
     expect(listHandKeys(db, "tall")).toEqual([KEY]);
   });
@@ -136,7 +136,9 @@ describe("edits", () => {
   test("a change to an older state is refused and changes nothing", () => {
     const old = revision();
     send({ type: "set-key", versionId: "tall", key: KEY });
-    expect(() => edit(db, "film", old, { type: "remove-key", versionId: "tall", frame: 10 })).toThrow(StaleRevision);
+    expect(() => edit(db, "film", old, { type: "remove-key", versionId: "tall", pane: 0, frame: 10 })).toThrow(
+      StaleRevision,
+    );
     expect(() => stepHistory(db, "film", old, "undo")).toThrow(StaleRevision);
     expect(listHandKeys(db, "tall")).toHaveLength(1);
   });

@@ -71,8 +71,8 @@ export function storeDifference(db: Db, filmId: string, difference: Difference):
     for (const shot of shots.put) saveShot(db, filmId, shot);
   }
   for (const { versionId, shotId, says } of inVersions) setShotInVersion(db, versionId, shotId, says);
-  for (const { versionId, removed, put } of handKeys) {
-    for (const frame of removed) deleteHandKey(db, versionId, frame);
+  for (const { versionId, pane, removed, put } of handKeys) {
+    for (const frame of removed) deleteHandKey(db, versionId, pane, frame);
     for (const key of put) setHandKey(db, versionId, key);
   }
   for (const clip of difference.clips ?? []) trimClip(db, filmId, clip);

@@ -55,7 +55,7 @@ describe("films", () => {
     saveVersion(db, "film", newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 }));
     saveShot(db, "film", freshShot("one", { start: 0, end: 300 }, null));
     setShotInVersion(db, "tall", "one", { manner: "still" });
-    setHandKey(db, "tall", { frame: 3, x: 1, y: 2, height: 3, easing: "hold" });
+    setHandKey(db, "tall", { pane: 0, frame: 3, x: 1, y: 2, height: 3, easing: "hold" });
     saveTransitions(db, "film", { candidates: [], settled: 0 });
     insertChunk(db, "film", { range: { start: 0, end: 2 }, features: new Uint8Array(4), detected: [], camera: [] });
     deleteFilm(db, "film");
@@ -98,7 +98,7 @@ describe("a film of which something stored makes no sense", () => {
     for (const damage of [
       `UPDATE shots SET protect = '{"x": 1}'`,
       "UPDATE shots SET protect = '{'",
-      "INSERT INTO hand_keys (version_id, frame, x, y, height, easing) VALUES ('tall', 3, 1, 1, 5, 'sideways')",
+      "INSERT INTO hand_keys (version_id, pane, frame, x, y, height, easing) VALUES ('tall', 0, 3, 1, 1, 5, 'sideways')",
     ]) {
       db.exec("SAVEPOINT undamaged");
       db.exec(damage);
@@ -162,6 +162,6 @@ test("versions belong to their film, and a key at a frame is the last that was s
   saveVersion(db, "film", newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 }));
   expect(findVersion(db, "film", "tall")!.name).toBe("Tall");
   expect(findVersion(db, "other", "tall")).toBeNull();
-  for (const x of [1, 2]) setHandKey(db, "tall", { frame: 3, x, y: 2, height: 3, easing: null });
-  expect(listHandKeys(db, "tall")).toEqual([{ frame: 3, x: 2, y: 2, height: 3, easing: null }]);
+  for (const x of [1, 2]) setHandKey(db, "tall", { pane: 0, frame: 3, x, y: 2, height: 3, easing: null });
+  expect(listHandKeys(db, "tall")).toEqual([{ pane: 0, frame: 3, x: 2, y: 2, height: 3, easing: null }]);
 });

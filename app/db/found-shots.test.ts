@@ -39,7 +39,11 @@ describe("what is done before shots are found", () => {
   test("stays when they are, and is undone and redone as if they had been there", () => {
     send({ type: "split-shot", frame: 150, kind: "turn" });
     send({ type: "set-framing", versionId: "tall", shotIds: ["f.150"], change: { calm: 90 } });
-    send({ type: "set-key", versionId: "tall", key: { frame: 250, x: 960, y: 540, height: 1080, easing: null } });
+    send({
+      type: "set-key",
+      versionId: "tall",
+      key: { pane: 0, frame: 250, x: 960, y: 540, height: 1080, easing: null },
+    });
     find([0, 80], [80, 200]);
     expect(starts()).toEqual([0, 80, 150, 200]);
     expect(says()).toEqual([

@@ -103,16 +103,18 @@ export const copyShotInVersions = (db: Db, fromShotId: string, toShotId: string)
 
 export const listHandKeys = (db: Db, versionId: string): HandKey[] =>
   db
-    .prepare<[string], HandKey>("SELECT frame, x, y, height, easing FROM hand_keys WHERE version_id = ? ORDER BY frame")
+    .prepare<[string], HandKey>(
+      "SELECT pane, frame, x, y, height, easing FROM hand_keys WHERE version_id = ? ORDER BY frame, pane",
+    )
     .all(versionId)
     .map((row) => HandKey.parse(row));
 
 export function setHandKey(db: Db, versionId: string, key: HandKey): void {
   db.prepare(
-    `INSERT OR REPLACE INTO hand_keys (version_id, frame, x, y, height, easing)
-     VALUES (@versionId, @frame, @x, @y, @height, @easing)`,
+    `INSERT OR REPLACE INTO hand_keys (version_id, pane, frame, x, y, height, easing)
+     VALUES (@versionId, @pane, @frame, @x, @y, @height, @easing)`,
   ).run({ versionId, ...key });
 }
 
-export const deleteHandKey = (db: Db, versionId: string, frame: number): void =>
-  void db.prepare("DELETE FROM hand_keys WHERE version_id = ? AND frame = ?").run(versionId, frame);
+export const deleteHandKey = (db: Db, versionId: string, pane: number, frame: number): void =>
+  void db.prepare("DELETE FROM hand_keys WHERE version_id = ? AND pane = ? AND frame = ?").run(versionId, pane, frame);

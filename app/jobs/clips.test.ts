@@ -66,13 +66,13 @@ beforeAll(async () => {
     { id: "s0-face-1", kind: "face", start: 4, confidence: 0.9, boxes: [{ x: 100, y: 60, width: 40, height: 50 }] },
   ]);
   const versionId = listVersions(db(), wide)[0]!.id;
-  const key = { frame: 60, x: 640, y: 360, height: 720, easing: null };
+  const key = { pane: 0, frame: 60, x: 640, y: 360, height: 720, easing: null };
   edit(db(), wide, film(wide).revision, { type: "set-key", versionId, key });
   // The other one is worked on as well: it is cut, and framed.
   const { id: otherVersion } = listVersions(db(), upright)[0]!;
   const split = { type: "split-shot", frame: 25, kind: "cut" } as const;
   edit(db(), upright, film(upright).revision, split);
-  const upper = { frame: 30, x: 360, y: 500, height: 900, easing: null };
+  const upper = { pane: 0, frame: 30, x: 360, y: 500, height: 900, easing: null };
   edit(db(), upright, film(upright).revision, { type: "set-key", versionId: otherVersion, key: upper });
   const follow = { kind: "track", trackId: "s0-face-1" } as const;
   const shotIds = [loadState(db(), film(wide)).shots[0]!.id];

@@ -128,7 +128,7 @@ test("jobs make a proxy, an analysis and a checked render of what the editor has
     [0, 45],
     [45, 99],
   ]);
-  setHandKey(db, "square", { frame: 20, x: 900, y: 360, height: 720, easing: null });
+  setHandKey(db, "square", { pane: 0, frame: 20, x: 900, y: 360, height: 720, easing: null });
   const { framings } = loadFramings(db, findFilm(db, "film")!, "square");
   expect(framings.map((framing) => framing.handKeys.length)).toEqual([1, 0]);
   expect(await run("render", { versionId: "square", fileName: "square.mp4" })).toMatchObject({

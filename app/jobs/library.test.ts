@@ -76,7 +76,7 @@ function workOn(id: string): void {
   saveShot(db(), id, { ...freshShot(`${id}.45`, { start: 45, end: 99 }, hardTransition(45, "cut")), name: "Kite" });
   saveVersion(db(), id, { ...tall!, trim: { in: 5, out: null, drops: [{ start: 20, end: 30 }] }, limitSeconds: 15 });
   setShotInVersion(db(), tall!.id, `${id}.45`, { calm: 80, follow: { kind: "track", trackId: "mark-m" } });
-  setHandKey(db(), tall!.id, { frame: 10, x: 640, y: 360, height: 720, easing: "hold" });
+  setHandKey(db(), tall!.id, { pane: 0, frame: 10, x: 640, y: 360, height: 720, easing: "hold" });
   savePeople(db(), id, [{ id: "p1", number: 0, signature: [1, 2], seen: 3 }]);
   changePerson(db(), id, { id: "p1", name: "Nela", mergedInto: null });
   saveTransitions(db(), id, { candidates: [{ transition: hardTransition(45, "cut"), strength: 0.9 }], settled: 99 });

@@ -28,7 +28,7 @@ import { db, sourceFile, useDatabase } from "./workplace.server";
 let folder: string;
 let id: string;
 const film = () => findFilm(db(), id)!;
-const key = (frame: number) => ({ frame, x: 640, y: 360, height: 720, easing: null });
+const key = (frame: number) => ({ pane: 0, frame, x: 640, y: 360, height: 720, easing: null });
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "glad-pan-replace-"));

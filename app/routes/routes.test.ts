@@ -67,7 +67,7 @@ const FILM = { filmId: "film" };
 const change = (body: unknown, params = FILM) => post(edit, params, JSON.stringify(body), "application/json");
 const form = (route: unknown, values: Record<string, string>, params: Record<string, string> = FILM) =>
   post(route, params, new URLSearchParams(values));
-const key = (frame: number, x = 700) => ({ frame, x, y: 540, height: 1080, easing: null });
+const key = (frame: number, x = 700) => ({ pane: 0, frame, x, y: 540, height: 1080, easing: null });
 const setKey = (frame: number, x?: number) => ({ type: "set-key", versionId: "tall", key: key(frame, x) });
 
 describe("an edit", () => {
@@ -76,7 +76,7 @@ describe("an edit", () => {
     expect(code).toBe(200);
     expect(data).toEqual({
       revision: 1,
-      difference: { handKeys: [{ versionId: "tall", removed: [], put: [key(10)] }] },
+      difference: { handKeys: [{ versionId: "tall", pane: 0, removed: [], put: [key(10)] }] },
       sentence: "Placed a key in shot 1 at 00:00:00:10",
       history: { undo: "Placed a key in shot 1 at 00:00:00:10", redo: null },
     } satisfies EditAnswer);

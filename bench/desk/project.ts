@@ -95,7 +95,7 @@ export async function makeProject(data: string, { shots, keys, frames, lightCopy
     for (let i = 0; i < keys; i++) {
       const frame = Math.floor(((i + 0.5) * all) / keys);
       const [x, y, height] = [200 + 200 * random(), 180, 360].map((value) => size * value) as [number, number, number];
-      setHandKey(db, "tall", { frame, x, y, height, easing: null });
+      setHandKey(db, "tall", { pane: 0, frame, x, y, height, easing: null });
     }
   });
   db.close();

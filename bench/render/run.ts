@@ -113,7 +113,7 @@ try {
     })),
   );
   const whole = layOut({ layout: WHOLE, backdrop: USUAL_BACKDROP, edge: PLAIN_EDGE }, wholeOf(info.picture), TARGET);
-  const onBlur = compose({ x: 960, y: 540, height: 1080 }, whole, TARGET);
+  const onBlur = compose([{ x: 960, y: 540, height: 1080 }], whole, TARGET);
   const times: { fill: number; whole: number }[] = [];
   for (let round = 0; round < rounds; round++) {
     const fillSeconds = await seconds(() => byGladPan(() => windowAt(600)));

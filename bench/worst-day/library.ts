@@ -40,7 +40,7 @@ export class Library {
     revision: number,
     x: number,
   ): Promise<{ status: number; revision: number; body: string }> {
-    const key = { frame: 5, x, y: 360, height: 720, easing: null };
+    const key = { pane: 0, frame: 5, x, y: 360, height: 720, easing: null };
     const command = { type: "set-key", versionId: this.versionOf(filmId), key };
     const answer = await send(this.server.url, json(`/films/${filmId}/edit`, { do: "edit", revision, command }));
     const body = answer.status === 200 ? (JSON.parse(answer.body) as { revision: number }) : { revision };

@@ -6,6 +6,8 @@ import { yuvPicture } from "../support/yuv-picture";
 import { type Backdrop, USUAL_BACKDROP } from "~/core/composition/backdrop";
 import { type Edge, PLAIN_EDGE } from "~/core/composition/edge";
 import { layOut, WHOLE } from "~/core/composition/layout";
+import { STACK } from "~/core/composition/stack";
+import { USUAL_FRAMING } from "~/core/path/framing-settings";
 import { wholeOf } from "~/core/geometry/box";
 import { type Composition, compose, fill, fromScaled, inSize } from "~/core/composition/composition";
 import { Resampler } from "~/media/resample/resampler.server";
@@ -57,23 +59,27 @@ const stack: Composition = {
   ],
 };
 
+const [LEFT, RIGHT] = [420, 850].map((x) => ({ x, y: 360, height: 700 }));
 const CENTRE = { x: 640, y: 360, height: 720 };
 const ground = (look: Backdrop, edge = PLAIN_EDGE) =>
   layOut({ layout: WHOLE, backdrop: look, edge }, wholeOf(PICTURE), VERSION);
-const withEdge = (edge: Edge) => compose(CENTRE, ground({ kind: "colour", colour: "#a0b0c0" }, edge), VERSION);
+const stacked = (gap: number) => layOut({ ...USUAL_FRAMING, layout: { ...STACK, gap } }, wholeOf(PICTURE), VERSION);
+const withEdge = (edge: Edge) => compose([CENTRE], ground({ kind: "colour", colour: "#a0b0c0" }, edge), VERSION);
 
 test.each([
-  ["the whole picture before a blurred one", compose(CENTRE, ground(USUAL_BACKDROP), VERSION)],
-  ["the whole picture before a colour", compose(CENTRE, ground({ kind: "colour", colour: "#305a7c" }), VERSION)],
+  ["the whole picture before a blurred one", compose([CENTRE], ground(USUAL_BACKDROP), VERSION)],
+  ["the whole picture before a colour", compose([CENTRE], ground({ kind: "colour", colour: "#305a7c" }), VERSION)],
   [
     "the whole picture before a gradient",
-    compose(CENTRE, ground({ kind: "gradient", top: "#c03010", foot: "#102040" }), VERSION),
+    compose([CENTRE], ground({ kind: "gradient", top: "#c03010", foot: "#102040" }), VERSION),
   ],
   ["a picture with a soft shadow", withEdge({ look: "shadow", corner: 0 })],
   ["a picture that fades", withEdge({ look: "feather", corner: 0 })],
   ["a window", fill({ x: 523.37, y: 360, height: 720 }, VERSION)],
   ["a window that is zoomed in", fill({ x: 700.21, y: 300.9, height: 391.4 }, VERSION)],
   ["two panes between pixels, with black around them", stack],
+  ["a stack without a gap", compose([LEFT!, RIGHT!], stacked(0), VERSION)],
+  ["a stack with a gap", compose([LEFT!, RIGHT!], stacked(0.02), VERSION)],
 ])("%s: canvas and render differ by less than two levels of 255 on average", (_, shown) => {
   const [canvas, render] = [onCanvas(shown), inRender(shown)];
   // Chroma has a sample for four pixels: at the border of a pane to black it is told apart by no more than that.
@@ -100,7 +106,7 @@ test("round corners: canvas and render differ by less than two levels on average
 });
 
 test("mirrored edges: canvas and render differ by less than three levels on average", () => {
-  const shown = compose(CENTRE, ground({ kind: "mirror", darkness: 30 }), VERSION);
+  const shown = compose([CENTRE], ground({ kind: "mirror", darkness: 30 }), VERSION);
   const { mean, largest } = difference(onCanvas(shown), inRender(shown), (i) => {
     const row = Math.floor(i / 3 / CANVAS.width);
     return row < 100 || row > 220;

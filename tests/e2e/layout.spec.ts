@@ -1,6 +1,7 @@
 import { execFileSync } from "node:child_process";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
+import { renderVersion } from "../support/render-version";
 import { LONG_WORK, TestServer } from "../support/server";
 
 const server = new TestServer();
@@ -30,13 +31,19 @@ function fileAt(file: string, x: number, y: number): number[] {
 
 const isNear = (a: readonly number[], b: readonly number[]) => a.every((value, i) => Math.abs(value - b[i]!) <= 6);
 
-test("a title that does not fit is shown whole, before a backdrop, on the desk as in the file", async ({ page }) => {
-  const film = join(server.data, "kite title.mp4");
-  // The title and some of the shot after it.
-  execFileSync("ffmpeg", ["-v", "error", "-i", "demo/ferrow-kite-day.mp4", "-t", "4", "-c", "copy", film]);
+/** Brings a part of the demo film in as a film of its own, and opens it. */
+async function bringIn(page: Page, name: string, from: number, seconds: number): Promise<void> {
+  const film = join(server.data, name);
+  const part = ["-ss", String(from), "-i", "demo/ferrow-kite-day.mp4", "-t", String(seconds)];
+  execFileSync("ffmpeg", ["-v", "error", ...part, "-preset", "ultrafast", "-c:a", "aac", film]);
   await page.goto(server.url);
   await page.getByLabel("Film files").setInputFiles(film);
-  await page.getByRole("link", { name: "Open kite title.mp4" }).click();
+  await page.getByRole("link", { name: `Open ${name}` }).click();
+}
+
+test("a title that does not fit is shown whole, before a backdrop, on the desk as in the file", async ({ page }) => {
+  // The title and some of the shot after it.
+  await bringIn(page, "kite title.mp4", 0, 4);
   await expect.poll(() => rows(page).count(), { timeout: LONG_WORK }).toBe(2);
   await expect(looks(page)).toContainText("Text cut off", { timeout: LONG_WORK });
 
@@ -59,34 +66,25 @@ test("a title that does not fit is shown whole, before a backdrop, on the desk a
   await expect.poll(() => resultAt(page, 0.1, 0.1)).toEqual([0x20, 0x24, 0x2c]);
 
   // On the result itself: dragged to its foot, where it snaps, and up by a key.
-  const pane = page.getByRole("button", { name: /^Picture in the frame/ });
+  const pane = page.getByRole("button", { name: /^Place of the picture/ });
   const box = (await pane.boundingBox())!;
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   await page.mouse.down();
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 60, { steps: 4 });
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 118, { steps: 4 });
   await page.mouse.up();
-  await expect(pane).toHaveAccessibleName("Picture in the frame, 100 % of the way");
+  await expect(pane).toHaveAccessibleName("Place of the picture: 100 % from top to bottom");
   await expect.poll(async () => isNear(await resultAt(page, 0.5, 0.9), [0x20, 0x24, 0x2c])).toBe(false);
   await pane.press("ArrowUp");
-  await expect(pane).toHaveAccessibleName("Picture in the frame, 98 % of the way");
+  await expect(pane).toHaveAccessibleName("Place of the picture: 98 % from top to bottom");
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");
-  await expect(pane).toHaveAccessibleName("Picture in the frame, 50 % of the way");
+  await expect(pane).toHaveAccessibleName("Place of the picture: 50 % from top to bottom");
 
-  await page.getByRole("button", { name: /^Export/ }).click();
-  const dialog = page.getByRole("dialog", { name: "Export" });
-  await dialog.getByRole("button", { name: "Render" }).first().click();
-  const link = dialog.getByRole("link", { name: "Download" }).first();
-  await expect(link).toBeVisible({ timeout: LONG_WORK });
-  const download = page.waitForEvent("download");
-  await link.click();
-  const file = join(server.data, (await download).suggestedFilename());
-  await (await download).saveAs(file);
+  const file = await renderVersion(page, "1080 × 1920", server.data);
   expect(isNear(fileAt(file, 100, 100), [0x20, 0x24, 0x2c])).toBe(true);
   expect(isNear(fileAt(file, 100, 1800), [0x20, 0x24, 0x2c])).toBe(true);
   expect(isNear(fileAt(file, 540, 700), [0x20, 0x24, 0x2c])).toBe(false);
-  await dialog.getByRole("button", { name: "Close" }).click();
 
   // A layout goes to another version; that the first one fills its frame again does not change it there.
   await page.getByRole("button", { name: "Add a version" }).click();
@@ -102,4 +100,55 @@ test("a title that does not fit is shown whole, before a backdrop, on the desk a
   await versions.getByRole("link", { name: "Square 1:1" }).click();
   await expect(layout(page, "Whole")).toBeChecked();
   await expect(page.getByText("100 % of it, 0.56 × its size")).toBeVisible();
+});
+
+test("two who sit apart are stacked: each pane has a window, keys and a place of its own, also in the file", async ({
+  page,
+}) => {
+  await bringIn(page, "kite makers.mp4", 10, 6);
+  await expect(looks(page)).toContainText("Two who do not fit", { timeout: LONG_WORK });
+  await looks(page).getByRole("button", { name: "Stack the two" }).click();
+  await expect(layout(page, "Stack")).toBeChecked();
+  await expect(page.getByText("Two who do not fit")).toHaveCount(0);
+  const panes = page.getByRole("button", { name: /^Pane \d$/ });
+  await expect(panes).toHaveCount(2);
+  await expect(panes.first()).toHaveAttribute("aria-pressed", "true");
+
+  // The second is chosen by key, and moved by one: the first stays where it is.
+  const centre = page.getByLabel("Centre x");
+  const first = await centre.inputValue();
+  await page.keyboard.press("2");
+  await expect(panes.last()).toHaveAttribute("aria-pressed", "true");
+  await expect(centre).not.toHaveValue(first);
+  await centre.fill("1000");
+  await centre.press("Enter");
+  await expect(page.getByText("■ your key")).toBeVisible();
+  await page.getByRole("button", { name: "Choose pane 1" }).click();
+  await expect(centre).toHaveValue(first);
+  await expect(page.getByText("■ your key")).toHaveCount(0);
+
+  // What is above has more of the frame, and a gap in a colour of its own.
+  const border = page.getByRole("separator", { name: "Border between panes 1 and 2" });
+  await border.press("ArrowDown");
+  await expect(border).toHaveAttribute("aria-valuenow", "52");
+  await page.getByRole("slider", { name: "Gap" }).press("End");
+  const gap = [0x10, 0x12, 0x16];
+  await expect.poll(async () => isNear(await resultAt(page, 0.5, 0.52), gap)).toBe(true);
+  const above = await resultAt(page, 0.3, 0.2);
+  await page.getByRole("button", { name: "Swap 1 and 2" }).click();
+  await expect.poll(async () => isNear(await resultAt(page, 0.3, 0.2), above)).toBe(false);
+  await expect(panes.first()).toHaveAccessibleName("Pane 2");
+
+  // Keys are kept while there is one window only.
+  await layout(page, "Whole").click();
+  await expect(panes).toHaveCount(0);
+  await page.keyboard.press("Control+z");
+  await expect(panes).toHaveCount(2);
+  await panes.first().click();
+  await expect(centre).toHaveValue("1000");
+
+  const file = await renderVersion(page, "1080 × 1920", server.data);
+  const middle = Math.round(0.49 * 1920);
+  expect(isNear(fileAt(file, 540, middle), gap)).toBe(true);
+  for (const y of [300, 1500]) expect(isNear(fileAt(file, 540, y), gap)).toBe(false);
 });

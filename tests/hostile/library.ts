@@ -75,4 +75,12 @@ export async function fillLibrary(): Promise<void> {
 /** A change of the first film, to the state that it has at first. */
 export const edit = (command: unknown, revision = 0) =>
   json(`/films/${known.film}/edit`, { do: "edit", revision, command });
-export const key = (change: object = {}) => ({ frame: 5, x: 640, y: 360, height: 720, easing: null, ...change });
+export const key = (change: object = {}) => ({
+  pane: 0,
+  frame: 5,
+  x: 640,
+  y: 360,
+  height: 720,
+  easing: null,
+  ...change,
+});

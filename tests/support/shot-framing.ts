@@ -11,6 +11,7 @@ export const framingOf = (range: FrameRange, more: Partial<ShotFraming> = {}): S
   tracks: [],
   rule: AUTO,
   handKeys: [],
+  others: [],
   protect: null,
   active: null,
   carry: false,

@@ -47,6 +47,7 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
   const [video, setVideo] = useState<HTMLVideoElement | null>(null);
   const [showsSubjects, setShowsSubjects] = useState(false);
   const [drawing, setDrawing] = useState<Drawing | null>(null);
+  const [pane, choosePane] = useState(0);
   const timecode = useRef<HTMLInputElement>(null);
   // Until its clips are brought together, there is nothing to be made light.
   const isPrepared = !status.jobs.some(({ kind, state }) => kind === "join" && state !== "done");
@@ -58,7 +59,7 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
   const playhead = useCallback(() => playing.current?.getTarget() ?? 0, []);
 
   const { clips } = state;
-  const { shots, client } = useShots({ film, state, version, findings, playhead });
+  const { shots, client } = useShots({ film, state, version, findings, playhead, pane });
   const aspect = aspectRatio(version);
   const { picture } = film;
   const selection = useSelection(shots);
@@ -93,14 +94,14 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
     () => ({
       ...{ film, facts, source, state, history, version, aspect, shots, kept, analysed, exports: status.exports },
       ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits },
-      ...{ windowAt, shownAt, free },
+      ...{ windowAt, shownAt, pane, choosePane, free },
       ...{ showsSubjects, setShowsSubjects, drawing, setDrawing, waitFor },
     }),
     // prettier-ignore
     [
       film, facts, source, state, history, version, aspect, shots, kept, analysed, status.exports,
-      player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits, windowAt, shownAt, free,
-      showsSubjects, drawing, waitFor,
+      player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits, windowAt, shownAt, pane,
+      free, showsSubjects, drawing, waitFor,
     ],
   );
   useShortcuts(content, timecode);

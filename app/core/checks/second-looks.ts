@@ -3,6 +3,7 @@ import { type Composition, type ShownAt, showsWhole } from "../composition/compo
 import { boxCentre, type Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
 import type { FramingSettings } from "../path/framing-settings";
+import type { LeftOut } from "../subjects/choosing/follow";
 import type { Shot } from "../shots/shot";
 import { boxAt, laidOver, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesIn, framesOf, rangeLength } from "../time/rate";
@@ -17,6 +18,7 @@ export interface SecondLook {
     | "unsure-subject"
     | "subject-lost"
     | "two-alike"
+    | "two-apart"
     | "enlarged"
     | "protected-cut"
     | "text-cut"
@@ -26,6 +28,10 @@ export interface SecondLook {
   frame: number;
   /** The reason in words, with the number. */
   text: string;
+  /** Which of the shot's panes it is about, from 0; left out where it is about the shot. */
+  pane?: number;
+  /** The track of what is left out. */
+  otherId?: string;
 }
 
 /** A transition that is decided by less than this, on a scale of 0 to 1 around 0.5, is not certain. */
@@ -164,13 +170,17 @@ export function framingLooks(
   return looks;
 }
 
-/** What to look at where something else might as well be followed, and is left out. */
-export function otherLooks(subject: Track, other: Track): SecondLook[] {
+/** What to look at where something else might as well be followed, or as well, and is left out. */
+export function otherLooks(subject: Track, other: Track, why: LeftOut["why"]): SecondLook[] {
   const frame = other.boxes.findIndex((box, i) => box && boxAt(subject, other.start + i)) + other.start;
   const [followed, left] = [boxAt(subject, frame), boxAt(other, frame)];
   if (!followed || !left) return [];
   const side = boxCentre(left).x < boxCentre(followed).x ? "left" : "right";
-  return [{ kind: "two-alike", frame, text: `Two things alike here; the one on the ${side} is not followed` }];
+  const text =
+    why === "alike"
+      ? `Two things alike here; the one on the ${side} is not followed`
+      : `Two who do not fit into the window together; the one on the ${side} is not followed`;
+  return [{ kind: why === "alike" ? "two-alike" : "two-apart", frame, text, otherId: other.id }];
 }
 
 /** Where a zoom enlarges the picture most, if any does; that the largest window is enlarged is not the zoom's doing. */

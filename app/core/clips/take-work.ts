@@ -1,6 +1,7 @@
 /** Takes the work on a film along when the film becomes a clip of another one. */
 import type { FilmState, VersionState } from "../edits/film-state";
 import { byFrame, byThing } from "../edits/difference";
+import { withRules } from "../edits/shot-in-version";
 import { moveWork, type Tracking } from "../edits/move-work";
 import { wholeOf } from "../geometry/box";
 import { shotId } from "../shots/reshape";
@@ -53,8 +54,8 @@ export function withWorkOf(into: FilmState, { clip, state, tracking }: TakenFilm
     if (!like) return version;
     const says = [...like.shots].flatMap(([id, said]) => {
       const renamed = ids.get(id);
-      const { follow, ...rest } = said;
-      return renamed ? [[renamed, follow && follow.kind !== "person" ? said : rest] as const] : [];
+      const ofAny = withRules(said, (rule) => (rule.kind === "person" ? null : rule));
+      return renamed ? [[renamed, ofAny] as const] : [];
     });
     return {
       ...version,

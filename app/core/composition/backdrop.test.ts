@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
-import { Backdrop, blur, blurRadius, reducedSize, yuvOf } from "./backdrop";
+import { Backdrop, blur, blurRadius, reducedSize } from "./backdrop";
+import { yuvOf } from "./colour";
 
 describe("a blur", () => {
   const size = { width: 41, height: 31 };

@@ -1,10 +1,9 @@
 /** What lies behind a film that does not cover its frame. */
 import { z } from "zod";
 import type { Size } from "../geometry/box";
+import { Colour } from "./colour";
 
 const Percent = z.number().min(0).max(100);
-
-const Colour = z.string().regex(/^#[0-9a-f]{6}$/, "six hexadecimal digits after a #, in small letters");
 
 export const Backdrop = z.discriminatedUnion("kind", [
   /** The picture itself, out of focus: `strength` from 0 for hardly, `darkness` to 100 for black. */
@@ -86,15 +85,4 @@ export function blur(
       boxBlur(b, a, { lines: width, length: height, across: channels, along: line }, radius);
     }
   }
-}
-
-/** Red, green and blue of a colour, 0 to 255. */
-const channelsOf = (colour: string): [number, number, number] =>
-  [1, 3, 5].map((at) => parseInt(colour.slice(at, at + 2), 16)) as [number, number, number];
-
-/** A colour as luma and both kinds of chroma, Rec.709 in limited range (ITU-R BT.709). */
-export function yuvOf(colour: string): [number, number, number] {
-  const [r, g, b] = channelsOf(colour).map((value) => value / 255) as [number, number, number];
-  const luma = 0.2126 * r + 0.7152 * g + 0.0722 * b;
-  return [16 + 219 * luma, 128 + (224 * (b - luma)) / 1.8556, 128 + (224 * (r - luma)) / 1.5748];
 }

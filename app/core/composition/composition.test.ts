@@ -35,7 +35,7 @@ describe("a composition", () => {
       wholeOf({ width: 1920, height: 1080 }),
       TALL,
     );
-    const { panes, backdrop } = fromScaled(compose(WINDOW, laidOut, TALL), 0.5);
+    const { panes, backdrop } = fromScaled(compose([WINDOW], laidOut, TALL), 0.5);
     expect(panes[0]).toEqual({
       source: { x: 0, y: 0, width: 960, height: 540 },
       target: { x: 0, y: 656.25, width: 1080, height: 607.5 },

@@ -28,16 +28,24 @@ export interface Composition {
 /** What a version shows at each frame of a film that it shows at all. */
 export type ShownAt = (frame: number) => Composition;
 
-/** A window of the source in the pane of a layout, before its backdrop. */
-export const compose = (window: CropWindow, { pane, backdrop, edge }: LaidOut, size: Size): Composition => ({
+/** Windows of the source in the panes of a layout, before its backdrop: one for each. */
+export const compose = (
+  windows: readonly CropWindow[],
+  { panes, backdrop, edge }: LaidOut,
+  size: Size,
+): Composition => ({
   size,
   backdrop,
-  panes: [{ source: windowBox(window, aspectRatio(pane)), target: pane, ...(edge ? { edge } : {}) }],
+  panes: panes.map((target, i) => ({
+    source: windowBox(windows[i]!, aspectRatio(target)),
+    target,
+    ...(edge ? { edge } : {}),
+  })),
   layers: [],
 });
 
 /** The crop window fills the frame: one pane that covers it. */
-export const fill = (window: CropWindow, size: Size): Composition => compose(window, covering(size), size);
+export const fill = (window: CropWindow, size: Size): Composition => compose([window], covering(size), size);
 
 /** A part of the source, and nothing else, as a frame of its size. */
 export const cutOut = (source: Box): Composition => {

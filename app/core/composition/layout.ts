@@ -1,9 +1,11 @@
-/** How a shot fills its frame: the film in a part of it or in all, and what lies behind. */
+/** How a shot fills its frame: the film in a part of it or in all, or in several, and what lies behind. */
 import { z } from "zod";
+import { assertNever } from "../assert-never";
 import { type Box, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, centredWindow, windowBox } from "../geometry/crop-window";
 import type { Backdrop } from "./backdrop";
 import type { Edge } from "./edge";
+import { LEAST_SHARE, Stack, stackBoxes } from "./stack";
 
 const Share = z.number().min(0).max(1);
 
@@ -17,6 +19,8 @@ export const Layout = z.discriminatedUnion("kind", [
    * frame, 0 for its top or left and 1 for its foot or right.
    */
   z.object({ kind: z.literal("whole"), amount: Share, place: Share }),
+  /** Two or three windows of their own. */
+  Stack,
 ]);
 export type Layout = z.infer<typeof Layout>;
 
@@ -25,16 +29,23 @@ export const WHOLE: Extract<Layout, { kind: "whole" }> = { kind: "whole", amount
 
 /** Where a shot's film and backdrop are in its frame. */
 export interface LaidOut {
-  /** Where the film is shown, in pixels of the frame. */
-  pane: Box;
+  /** Where each of the shot's panes is shown, in pixels of the frame. */
+  panes: readonly Box[];
   /** What lies behind; null where the film covers all. */
   backdrop: { look: Backdrop; source: Box } | null;
-  /** How its border looks; left out where it covers all. */
+  /** How the border of a picture looks that does not fill its frame; left out where there is none. */
   edge?: Edge;
 }
 
 /** The film covers all of the frame. */
-export const covering = (frame: Size): LaidOut => ({ pane: wholeOf(frame), backdrop: null });
+export const covering = (frame: Size): LaidOut => ({ panes: [wholeOf(frame)], backdrop: null });
+
+/** How many panes a layout has. */
+export const paneCount = (layout: Layout): number => (layout.kind === "stack" ? layout.places.length : 1);
+
+/** The narrowest shape, width over height, that a pane may have in some layout. */
+export const narrowestPane = (picture: Size, frame: Size): number =>
+  Math.min(aspectRatio(picture), aspectRatio(frame) * (frame.width > frame.height ? LEAST_SHARE : 1));
 
 /** Size of the picture, or of an area of it, where it fits into a frame whole. */
 function fitted(area: Size, frame: Size): Size {
@@ -42,14 +53,29 @@ function fitted(area: Size, frame: Size): Size {
   return { width: area.width * scale, height: area.height * scale };
 }
 
-/** Where the film is shown in a frame, in its pixels. */
-export function paneBox(layout: Layout, area: Size, frame: Size): Box {
-  if (layout.kind === "fill") return wholeOf(frame);
-  const whole = fitted(area, frame);
-  const side = (of: "width" | "height") => whole[of] + (1 - layout.amount) * (frame[of] - whole[of]);
-  const [width, height] = [side("width"), side("height")];
-  const { place } = layout;
-  return { x: place * (frame.width - width), y: place * (frame.height - height), width, height };
+/** Where each of a shot's panes is shown in a frame, in its pixels. */
+export function paneBoxes(layout: Layout, area: Size, frame: Size): Box[] {
+  switch (layout.kind) {
+    case "fill":
+      return [wholeOf(frame)];
+    case "whole": {
+      const whole = fitted(area, frame);
+      const side = (of: "width" | "height") => whole[of] + (1 - layout.amount) * (frame[of] - whole[of]);
+      const [width, height] = [side("width"), side("height")];
+      const { place } = layout;
+      return [{ x: place * (frame.width - width), y: place * (frame.height - height), width, height }];
+    }
+    case "stack":
+      return stackBoxes(layout, frame);
+    default:
+      return assertNever(layout);
+  }
+}
+
+/** Where one of them is; the first if it has none with that number. */
+export function paneBox(layout: Layout, area: Size, frame: Size, pane = 0): Box {
+  const boxes = paneBoxes(layout, area, frame);
+  return boxes[pane] ?? boxes[0]!;
 }
 
 /**
@@ -62,11 +88,11 @@ export function layOut(
   area: Box,
   frame: Size,
 ): LaidOut {
-  const pane = paneBox(layout, area, frame);
-  const covers = pane.width >= frame.width && pane.height >= frame.height;
-  if (covers) return covering(frame);
+  const panes = paneBoxes(layout, area, frame);
   // Of the picture's middle, whatever the window does before it: a backdrop is calm.
   const aspect = aspectRatio(frame);
   const source = windowBox(centredWindow(area, aspect), aspect);
-  return { pane, backdrop: { look: backdrop, source }, edge };
+  if (layout.kind === "stack") return { panes, backdrop: { look: { kind: "colour", colour: layout.colour }, source } };
+  const covers = panes.some(({ width, height }) => width >= frame.width && height >= frame.height);
+  return covers ? covering(frame) : { panes, backdrop: { look: backdrop, source }, edge };
 }

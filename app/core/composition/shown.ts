@@ -7,8 +7,9 @@ import type { LaidOut } from "./layout";
 /** A shot with its path. */
 export interface ShownShot {
   range: FrameRange;
-  /** One window for each frame of the shot. */
+  /** One window for each frame of the shot: of its first pane, and of the others. */
   windows: readonly CropWindow[];
+  others?: readonly { windows: readonly CropWindow[] }[];
   laidOut: LaidOut;
 }
 
@@ -25,6 +26,7 @@ export function shownIn(shots: readonly ShownShot[], size: Size): ShownAt {
     if (!isIn(shots[at])) at = shots.findIndex(isIn);
     const shot = shots[at];
     if (!shot) throw new Error(`frame ${frame} is in no shot`);
-    return compose(shot.windows[frame - shot.range.start]!, shot.laidOut, size);
+    const windows = [shot, ...(shot.others ?? [])].map((pane) => pane.windows[frame - shot.range.start]!);
+    return compose(windows, shot.laidOut, size);
   };
 }

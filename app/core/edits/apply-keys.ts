@@ -7,18 +7,18 @@ import { requireVersion, withVersion } from "./find";
 
 type KeyCommand = Extract<SingleCommand, { type: "set-key" | "remove-key" | "move-key" }>;
 
-/** Keys without those at some frames, and with another one. */
-const replaced = (keys: readonly HandKey[], frames: readonly number[], put: readonly HandKey[]): HandKey[] =>
-  [...keys.filter(({ frame }) => !frames.includes(frame)), ...put].sort(byFrame);
+/** Keys without those of a pane at some frames, and with another one. */
+const replaced = (keys: readonly HandKey[], pane: number, frames: readonly number[], put: readonly HandKey[]) =>
+  [...keys.filter((key) => key.pane !== pane || !frames.includes(key.frame)), ...put].sort(byFrame);
 
 function changedKeys(keys: readonly HandKey[], command: KeyCommand): HandKey[] {
   switch (command.type) {
     case "set-key":
-      return replaced(keys, [command.key.frame], [command.key]);
+      return replaced(keys, command.key.pane, [command.key.frame], [command.key]);
     case "remove-key":
-      return replaced(keys, [command.frame], []);
+      return replaced(keys, command.pane, [command.frame], []);
     case "move-key":
-      return replaced(keys, [command.fromFrame, command.key.frame], [command.key]);
+      return replaced(keys, command.key.pane, [command.fromFrame, command.key.frame], [command.key]);
     default:
       return assertNever(command);
   }

@@ -1,14 +1,16 @@
 import { assertNever } from "../assert-never";
 import { Refusal } from "../refusal";
 import { wholeOf } from "../geometry/box";
+import { FILL, paneBox } from "../composition/layout";
 import { copyKey } from "../path/copy-key";
+import type { HandKey } from "../path/hand-key";
 import { requireShot } from "../shots/reshape";
 import { activeArea } from "../shots/shot";
 import type { SingleCommand, VersionChange } from "./command";
 import type { FilmState, VersionState } from "./film-state";
 import { requireVersion, withVersion } from "./find";
 import { byRange } from "./path-inputs";
-import type { ShotInVersion, ShotSetting } from "./shot-in-version";
+import { settle, type ShotInVersion, type ShotSetting } from "./shot-in-version";
 
 type VersionCommand = Extract<
   SingleCommand,
@@ -32,13 +34,14 @@ function changed(version: VersionState, change: VersionChange, { film, shots }: 
   const next = { ...version, ...change };
   if (next.width * version.height === next.height * version.width) return next;
   const whole = wholeOf(film.picture);
-  const areas = byRange(version.handKeys, shots).flatMap((keys, i) =>
-    keys.map(() => activeArea(shots[i]!, film.picture)),
-  );
-  return {
-    ...next,
-    handKeys: version.handKeys.map((key, i) => copyKey(key, version, next, areas[i] ?? whole, null)),
-  };
+  const places = byRange(version.handKeys, shots).flatMap((keys, i) => {
+    const shot = shots[i]!;
+    const { layout } = settle(shot, version.shots.get(shot.id), version.usual).settings;
+    return keys.map(() => ({ area: activeArea(shot, film.picture), layout }));
+  });
+  const copied = (key: HandKey, { area, layout } = { area: whole, layout: FILL }) =>
+    copyKey(key, paneBox(layout, area, version, key.pane), paneBox(layout, area, next, key.pane), area, null);
+  return { ...next, handKeys: version.handKeys.map((key, i) => copied(key, places[i])) };
 }
 
 /** @throws Refusal if it speaks of a version or a shot that is not there, or of a new version that is */

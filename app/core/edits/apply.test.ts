@@ -8,7 +8,7 @@ import { applyDifference, Difference, differenceBetween } from "./difference";
 import { type FilmState, newVersion } from "./film-state";
 import { keptRanges } from "./trim";
 
-const KEY = { frame: 10, x: 700, y: 540, height: 1080, easing: null };
+const KEY = { pane: 0, frame: 10, x: 700, y: 540, height: 1080, easing: null };
 const BOX = { x: 10, y: 20, width: 30, height: 40 };
 const cut = (frame: number) => hardTransition(frame, "cut");
 
@@ -38,13 +38,24 @@ describe("keys", () => {
       { type: "set-key", versionId: "tall", key: KEY },
       { type: "set-key", versionId: "tall", key: { ...KEY, frame: 20, x: 900 } },
       { type: "move-key", versionId: "tall", fromFrame: 10, key: { ...KEY, frame: 20, x: 750 } },
-      { type: "remove-key", versionId: "tall", frame: 20 },
+      { type: "remove-key", versionId: "tall", pane: 0, frame: 20 },
     ]).map(({ versions }) => versions[0]!.handKeys.map(({ frame, x }) => [frame, x]));
     const [first, second] = [
       [10, 700],
       [20, 900],
     ];
     expect(states).toEqual([[], [first], [first, second], [[20, 750]], []]);
+  });
+
+  test("of one pane leave those of another alone, also when that is undone", () => {
+    const other = { ...KEY, pane: 1, x: 900 };
+    const states = run([
+      { type: "set-key", versionId: "tall", key: KEY },
+      { type: "set-key", versionId: "tall", key: other },
+      { type: "move-key", versionId: "tall", fromFrame: 10, key: { ...other, frame: 12 } },
+      { type: "remove-key", versionId: "tall", pane: 1, frame: 12 },
+    ]).map(({ versions }) => versions[0]!.handKeys);
+    expect(states).toEqual([[], [KEY], [KEY, other], [KEY, { ...other, frame: 12 }], [KEY]]);
   });
 
   test("outside the film or the picture, or of no version, are refused", () => {
@@ -156,7 +167,7 @@ describe("a version", () => {
       { type: "set-key", versionId: "tall", key: KEY },
       { type: "trim-version", versionId: "tall", in: 20 },
       { type: "duplicate-version", versionId: "tall", id: "copy", name: "Tall, shorter" },
-      { type: "remove-key", versionId: "copy", frame: KEY.frame },
+      { type: "remove-key", versionId: "copy", pane: 0, frame: KEY.frame },
     ]);
     const [tall, copy] = states[4]!.versions;
     expect(copy).toEqual({ ...tall, id: "copy", name: "Tall, shorter" });

@@ -37,9 +37,9 @@ describe("commands", () => {
 
   test("with ids or numbers that no film has are refused", () => {
     for (const id of ["../../x", "", "a/b", "x".repeat(41), "a\n"]) {
-      refuses({ type: "remove-key", versionId: id, frame: 1 });
+      refuses({ type: "remove-key", versionId: id, pane: 0, frame: 1 });
     }
-    refuses({ type: "set-key", versionId: "v", key: { frame: 1, x: 1e9, y: 0, height: 5, easing: null } });
+    refuses({ type: "set-key", versionId: "v", key: { pane: 0, frame: 1, x: 1e9, y: 0, height: 5, easing: null } });
     refuses({ type: "edit-track", trackId: "t", edit: { removed: [{ start: 5, end: 1 }], joinedTo: null } });
     const follow = { kind: "track", trackId: "x".repeat(200) };
     refuses({ type: "change-shots", shotIds: ["a"], change: { follow } });

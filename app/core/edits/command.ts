@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { PaneNumber } from "../composition/stack";
 import { Box } from "../geometry/box";
 import { Id, ShotId, TrackId } from "../ids";
 import { HandKey } from "../path/hand-key";
@@ -47,8 +48,8 @@ const SingleCommand = z.discriminatedUnion("type", [
   /** Puts the window somewhere at a frame. */
   z.object({ type: z.literal("set-key"), versionId: Id, key: HandKey }),
   /** Gives a frame back to the solver. */
-  z.object({ type: z.literal("remove-key"), versionId: Id, frame: Frame }),
-  /** Moves a hand key in time and place. */
+  z.object({ type: z.literal("remove-key"), versionId: Id, pane: PaneNumber.default(0), frame: Frame }),
+  /** Moves a hand key in time and place; it stays in its pane. */
   z.object({ type: z.literal("move-key"), versionId: Id, fromFrame: Frame, key: HandKey }),
   /** Says how a version frames shots, whom it follows in them and what it protects; or leaves it at the usual again. */
   z.object({

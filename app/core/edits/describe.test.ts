@@ -3,7 +3,7 @@ import { TALL, TWO_SHOTS } from "../../../tests/support/film-state";
 import type { Command, ShotChange, SingleCommand } from "./command";
 import { describeEdit } from "./describe";
 
-const KEY = { frame: 115, x: 700, y: 540, height: 1080, easing: null };
+const KEY = { pane: 0, frame: 115, x: 700, y: 540, height: 1080, easing: null };
 const BOX = { x: 10, y: 20, width: 30, height: 40 };
 const STATE = { ...TWO_SHOTS, versions: [{ ...TALL, handKeys: [KEY] }] };
 const says = (command: Command) => describeEdit(command, STATE);
@@ -16,7 +16,9 @@ test("what was done to keys is told by shot and timecode", () => {
   expect(says({ type: "move-key", versionId: "tall", fromFrame: 115, key })).toBe(
     "Moved a key in shot 2 to 00:00:00:10",
   );
-  expect(says({ type: "remove-key", versionId: "tall", frame: 115 })).toBe("Released the key in shot 2 at 00:00:03:25");
+  expect(says({ type: "remove-key", versionId: "tall", pane: 0, frame: 115 })).toBe(
+    "Released the key in shot 2 at 00:00:03:25",
+  );
   const copies = ["a", "b"].map((versionId): SingleCommand => ({ type: "set-key", versionId, key: KEY }));
   expect(says({ type: "batch", commands: copies })).toBe("Copied the key at 00:00:03:25 to 2 other versions");
 });

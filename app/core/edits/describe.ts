@@ -1,5 +1,6 @@
 import { assertNever } from "../assert-never";
 import { counted } from "../counted";
+import type { HandKey } from "../path/hand-key";
 import { letterOf } from "../subjects/choosing/people";
 import { type FrameRange, framesIn, frameToSeconds, inRange } from "../time/rate";
 import { timecodeAt } from "../time/timecode";
@@ -46,9 +47,9 @@ class Speaker {
     return at < 0 ? "a clip" : `clip ${at + 1}`;
   }
 
-  hasKey(versionId: string, frame: number): boolean {
+  hasKey(versionId: string, { pane, frame }: Pick<HandKey, "pane" | "frame">): boolean {
     const version = this.state.versions.find(({ id }) => id === versionId);
-    return version?.handKeys.some((key) => key.frame === frame) ?? false;
+    return version?.handKeys.some((key) => key.pane === pane && key.frame === frame) ?? false;
   }
 
   hasMark(thing: string, frame: number): boolean {
@@ -73,6 +74,7 @@ const SETTING_NAMES: Record<ShotSetting, string> = {
   enlargement: "limit of enlargement",
   keepEnd: "end that is kept",
   layout: "layout",
+  panes: "panes",
   backdrop: "backdrop",
   edge: "edge",
   follow: "subject",
@@ -133,7 +135,7 @@ function single(command: SingleCommand, say: Speaker): string {
   switch (command.type) {
     case "set-key": {
       const { frame } = command.key;
-      const verb = say.hasKey(command.versionId, frame) ? "Changed the" : "Placed a";
+      const verb = say.hasKey(command.versionId, command.key) ? "Changed the" : "Placed a";
       return `${verb} key in ${say.shotAt(frame)} at ${say.time(frame)}`;
     }
     case "remove-key":

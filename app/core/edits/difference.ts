@@ -1,6 +1,7 @@
 /** What turns one state of a film into another: how an edit is undone, stored, and told to the desk. */
 import { z } from "zod";
 import { Clip } from "../clips/clip";
+import { PaneNumber, PANES } from "../composition/stack";
 import { Box } from "../geometry/box";
 import { Id, ShotId, TrackId } from "../ids";
 import { HandKey } from "../path/hand-key";
@@ -25,7 +26,10 @@ export const Difference = z.object({
     .optional(),
   /** What a version says of a shot; null for nothing. */
   inVersions: z.array(z.object({ versionId: Id, shotId: ShotId, says: ShotInVersion.nullable() })).optional(),
-  handKeys: z.array(z.object({ versionId: Id, removed: z.array(Frame), put: z.array(HandKey) })).optional(),
+  /** Of one pane each. */
+  handKeys: z
+    .array(z.object({ versionId: Id, pane: PaneNumber.default(0), removed: z.array(Frame), put: z.array(HandKey) }))
+    .optional(),
   /** The in and out points of clips. */
   clips: z.array(Clip.pick({ id: true, in: true, out: true })).optional(),
   marks: z.array(z.object({ thing: Id, frame: Frame, box: Box.nullable() })).optional(),
@@ -60,9 +64,13 @@ function inVersionChanges(before: VersionState | undefined, after: VersionState)
 }
 
 function keyChanges(before: VersionState | undefined, after: VersionState): KeyChange[] {
-  const { removed, put } = compare(before?.handKeys ?? [], after.handKeys, ({ frame }) => frame);
-  if (isEmpty({ removed, put })) return [];
-  return [{ versionId: after.id, removed: removed.map(({ frame }) => frame), put }];
+  const { removed, put } = compare(before?.handKeys ?? [], after.handKeys, ({ pane, frame }) => `${pane} ${frame}`);
+  return PANES.map((pane) => ({
+    versionId: after.id,
+    pane,
+    removed: removed.filter((key) => key.pane === pane).map(({ frame }) => frame),
+    put: put.filter((key) => key.pane === pane),
+  })).filter((change) => !isEmpty(change));
 }
 
 const said = ({ id, name, mergedInto }: PersonEdit): PersonEdit => ({ id, name, mergedInto });
@@ -145,19 +153,25 @@ function withVersions(versions: readonly VersionState[], change: Difference["ver
 
 export const byFrame = (a: { frame: number }, b: { frame: number }): number => a.frame - b.frame;
 
+/** Hand keys after a change of those of one pane. */
+function withKeys(keys: readonly HandKey[], { pane, removed, put }: KeyChange): readonly HandKey[] {
+  const goes = new Set([...removed, ...put.map(({ frame }) => frame)]);
+  return [...keys.filter((key) => key.pane !== pane || !goes.has(key.frame)), ...put].sort(byFrame);
+}
+
 function withContents(version: VersionState, { inVersions = [], handKeys = [], shots }: Difference): VersionState {
   const says = inVersions.filter(({ versionId }) => versionId === version.id);
-  const keys = handKeys.find(({ versionId }) => versionId === version.id);
+  const keys = handKeys.filter(({ versionId }) => versionId === version.id);
   // What a version says of a shot goes with the shot.
   const gone = (shots?.removed ?? []).filter((id) => version.shots.has(id));
-  if (says.length === 0 && !keys && gone.length === 0) return version;
+  if (says.length === 0 && keys.length === 0 && gone.length === 0) return version;
   return {
     ...version,
     shots: changed(version.shots, [
       ...gone.map((id) => [id, null] as const),
       ...says.map(({ shotId, says }) => [shotId, says] as const),
     ]),
-    handKeys: keys ? merged(version.handKeys, keys.removed, keys.put, ({ frame }) => frame, byFrame) : version.handKeys,
+    handKeys: keys.reduce(withKeys, version.handKeys),
   };
 }
 

@@ -3,7 +3,7 @@ import { z } from "zod";
 import { Id } from "../ids";
 import { UNTRIMMED } from "./trim";
 import { Version } from "./film-state";
-import type { UsualInVersion } from "./shot-in-version";
+import { type UsualInVersion, withRules } from "./shot-in-version";
 
 /** A version as it is made for any film: nothing in it speaks of one. */
 export const VersionStyle = Version.omit({ id: true, trim: true });
@@ -24,10 +24,8 @@ export const StyleChange = z.discriminatedUnion("do", [
 export type StyleChange = z.infer<typeof StyleChange>;
 
 /** What is usual in a version, without whom it follows where that is somebody or something of one film. */
-function anyFilms({ follow, ...framing }: UsualInVersion): UsualInVersion {
-  const isOfOne = follow?.kind === "person" || follow?.kind === "track";
-  return follow && !isOfOne ? { ...framing, follow } : framing;
-}
+const anyFilms = (usual: UsualInVersion): UsualInVersion =>
+  withRules(usual, (rule) => (rule.kind === "person" || rule.kind === "track" ? null : rule));
 
 /** What versions of a film would be in another film. */
 export const styleOf = (versions: readonly Version[]): VersionStyle[] =>

@@ -7,7 +7,7 @@ import { brokenInvariant, MAX_VERSIONS } from "./invariants";
 
 const ONE = freshShot("one", { start: 0, end: 100 }, null);
 const TWO = freshShot("two", { start: 100, end: 300 }, hardTransition(100, "cut"));
-const KEY = { frame: 10, x: 960, y: 540, height: 1080, easing: null };
+const KEY = { pane: 0, frame: 10, x: 960, y: 540, height: 1080, easing: null };
 const TALL: VersionState = {
   ...newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 }),
   shots: new Map([["one", { calm: 60 }]]),

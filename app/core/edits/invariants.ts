@@ -1,6 +1,7 @@
 import { shownOfClip } from "../clips/clip";
+import { narrowestPane } from "../composition/layout";
 import { type Box, boxContains, clipBox, type Size, wholeOf } from "../geometry/box";
-import { aspectRatio, clampWindow } from "../geometry/crop-window";
+import { clampWindow } from "../geometry/crop-window";
 import type { HandKey } from "../path/hand-key";
 import { LEAST_ACTIVE_SIDE } from "../shots/shot";
 import { type FrameRange, inRange } from "../time/rate";
@@ -52,8 +53,7 @@ function brokenShots({ shots, film: { frames, picture } }: FilmState, end: numbe
 function brokenKey(key: HandKey, version: Size, { frames, picture }: FilmFacts): string | null {
   if (!inRange(key.frame, { start: 0, end: frames })) return `the film has no frame ${key.frame}`;
   // How wide its window is follows from the shot's layout, which may change: it fits in the one in which it is narrowest.
-  const narrowest = Math.min(aspectRatio(version), aspectRatio(picture));
-  const nearest = clampWindow(key, wholeOf(picture), narrowest);
+  const nearest = clampWindow(key, wholeOf(picture), narrowestPane(picture, version));
   const off = Math.max(Math.abs(nearest.x - key.x), Math.abs(nearest.y - key.y), Math.abs(nearest.height - key.height));
   if (!(off <= ROUNDING)) return `the window at frame ${key.frame} would leave the picture`;
   return null;

@@ -7,7 +7,7 @@ import { moveWork } from "./move-work";
 import { movedParts, type ShotMatch } from "../shots/match-shots";
 
 const BOX = { x: 100, y: 200, width: 50, height: 60 };
-const key = (frame: number) => ({ frame, x: 700, y: 540, height: 1080, easing: null });
+const key = (frame: number) => ({ pane: 0, frame, x: 700, y: 540, height: 1080, easing: null });
 const TRACK: Track = {
   ...{ id: "face-9", kind: "face", start: 100, confidence: 0.9 },
   boxes: Array.from({ length: 200 }, (_, i) => ({ x: 300, y: 300, width: 50 + i, height: 50 + i })),

@@ -1,6 +1,6 @@
 /** Brings the work on a film to another one that shows the same: a new export of it, or its clips in another order. */
+import { narrowestPane } from "../composition/layout";
 import { type Box, boxArea } from "../geometry/box";
-import { aspectRatio } from "../geometry/crop-window";
 import { shotId } from "../shots/reshape";
 import { freshShot, type Shot } from "../shots/shot";
 import { AUTO, type FollowRule } from "../subjects/choosing/follow-rule";
@@ -12,7 +12,7 @@ import { clipRanges } from "../time/ranges";
 import { byFrame, byThing } from "./difference";
 import { Move, type MovedPart } from "./move";
 import type { FilmFacts, FilmState, VersionState } from "./film-state";
-import type { ShotInVersion } from "./shot-in-version";
+import { type ShotInVersion, withRules } from "./shot-in-version";
 import type { Trim } from "./trim";
 
 /** Shots of the new film: those that were found again, and new ones where nothing was. */
@@ -148,8 +148,7 @@ export function moveWork(
   });
   const ids = new Set(shots.map(({ id }) => id));
   const says = (shot: Shot, said: ShotInVersion): ShotInVersion => ({
-    ...said,
-    ...(said.follow ? { follow: followed.rule(said.follow, shot) } : {}),
+    ...withRules(said, (rule) => followed.rule(rule, shot)),
     ...(said.protect ? { protect: move.part(said.protect, shot.start) } : {}),
   });
   const versions = state.versions.map((version): VersionState => ({
@@ -161,7 +160,7 @@ export function moveWork(
         return shot && ids.has(id) ? [[id, says(shot, said)] as const] : [];
       }),
     ),
-    handKeys: version.handKeys.flatMap((key) => move.key(key, aspectRatio(version))).sort(byFrame),
+    handKeys: version.handKeys.flatMap((key) => move.key(key, narrowestPane(to.picture, version))).sort(byFrame),
   }));
   const marks = followed.marks.sort(byThing);
   return { ...state, film: to, shots, versions, marks, trackEdits: movedTrackEdits(state, move, tracking) };

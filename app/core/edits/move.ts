@@ -100,6 +100,6 @@ export class Move {
     if (frame === null) return [];
     const { scale, offset } = this.scaleAt(key.frame);
     const placed = { x: offset.x + key.x * scale.x, y: offset.y + key.y * scale.y, height: key.height * scale.y };
-    return [{ frame, easing: key.easing, ...clampWindow(placed, wholeOf(this.to), aspect) }];
+    return [{ ...key, frame, ...clampWindow(placed, wholeOf(this.to), aspect) }];
   }
 }

@@ -1,4 +1,6 @@
 /** What decides the paths of a version, from what the editor has set and what was found. */
+import { paneCount } from "../composition/layout";
+import { PANES } from "../composition/stack";
 import type { HandKey } from "../path/hand-key";
 import type { ShotFraming } from "../path/shot-framing";
 import type { Shot } from "../shots/shot";
@@ -6,7 +8,7 @@ import type { Track } from "../subjects/tracking/track";
 import { type FrameRange, rangeKey } from "../time/rate";
 import { partsWithin } from "../time/ranges";
 import type { FilmState, VersionState } from "./film-state";
-import { settle, type SettledShot, type ShotInVersion, type UsualInVersion } from "./shot-in-version";
+import { settle, settledPane, type SettledShot, type ShotInVersion, type UsualInVersion } from "./shot-in-version";
 import { keptRanges } from "./trim";
 
 /** What is set for a shot in a version: all of its framing but what was found in it. */
@@ -34,13 +36,21 @@ export const basisOf = ({ shot, inVersion, usual, handKeys, kept }: ShotSettings
   ...handKeys,
 ];
 
+/** The hand keys of one of a shot's panes. */
+export const keysOf = (handKeys: readonly HandKey[], pane: number): HandKey[] =>
+  handKeys.filter((key) => key.pane === pane);
+
 /** How a shot is to be framed. Desk, server and command line all have what the solver is given from here. */
 export function shotFraming(set: ShotSettings, tracks: readonly Track[]): ShotFraming {
-  const { handKeys, kept } = set;
-  const { settings, follow, protect } = settledShot(set);
+  const { kept } = set;
+  const settled = settledShot(set);
+  const { protect } = settled;
   const { start, end, carry, active, begins } = set.shot;
-  const atTurn = begins === "turn";
-  return { range: { start, end }, kept, settings, rule: follow, protect, active, carry, atTurn, handKeys, tracks };
+  const [first, ...others] = PANES.slice(0, paneCount(settled.settings.layout)).map((pane) => {
+    const { settings, follow: rule } = settledPane(settled, pane);
+    return { settings, rule, handKeys: keysOf(set.handKeys, pane) };
+  });
+  return { range: { start, end }, kept, ...first!, others, protect, active, carry, atTurn: begins === "turn", tracks };
 }
 
 /** What lies in each of several ranges; both are in order, and the ranges lie apart. */

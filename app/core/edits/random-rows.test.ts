@@ -23,12 +23,19 @@ function anyCommand(state: FilmState, random: Random): SingleCommand {
   const box = { x: upTo(1500), y: upTo(800), width: 20 + upTo(300), height: 20 + upTo(300) };
   const version = pick(state.versions);
   const versionId = version.id;
-  const key = { frame, x: 400 + upTo(1100), y: 540, height: pick([1080, 1080, 900]), easing: pick([null, "linear"]) };
+  const key = {
+    pane: 0,
+    frame,
+    x: 400 + upTo(1100),
+    y: 540,
+    height: pick([1080, 1080, 900]),
+    easing: pick([null, "linear"]),
+  };
   const shotIds = some(state.shots).map(({ id }) => id);
   const makers: (() => unknown)[] = [
     () => ({ type: "set-key", versionId, key }),
     () => ({ type: "set-key", versionId, key }),
-    () => ({ type: "remove-key", versionId, frame: pick(version.handKeys)?.frame ?? frame }),
+    () => ({ type: "remove-key", versionId, pane: 0, frame: pick(version.handKeys)?.frame ?? frame }),
     () => ({ type: "move-key", versionId, fromFrame: pick(version.handKeys)?.frame ?? frame, key }),
     () => ({ type: "set-framing", versionId, shotIds, change: { calm: upTo(100), follow: { kind: "none" } } }),
     () => ({ type: "set-framing", versionId, shotIds, change: { protect: pick([null, box]) } }),

@@ -1,6 +1,7 @@
 import { type z } from "zod";
 import { Box } from "../geometry/box";
-import { FramingSettings, USUAL_FRAMING } from "../path/framing-settings";
+import { PANES } from "../composition/stack";
+import { FramingSettings, PaneSettings, USUAL_FRAMING } from "../path/framing-settings";
 import type { Shot } from "../shots/shot";
 import { AUTO, FollowRule } from "../subjects/choosing/follow-rule";
 
@@ -26,6 +27,41 @@ export interface SettledShot {
   protect: Box | null;
   /** What the version says for itself where the film has a word on it as well. */
   own: { follow: boolean; protect: boolean };
+}
+
+/** What is said of a shot, or of all, with other rules for whom its panes follow; null leaves a rule out. */
+export function withRules<Said extends UsualInVersion>(said: Said, to: (rule: FollowRule) => FollowRule | null): Said {
+  const put = <One extends { follow?: FollowRule | undefined }>({ follow, ...rest }: One) => {
+    const rule = follow && to(follow);
+    return { ...rest, ...(rule ? { follow: rule } : {}) } as One;
+  };
+  return { ...put(said), ...(said.panes ? { panes: said.panes.map(put) } : {}) };
+}
+
+/** What holds in one of a shot's panes: the first is as the shot is, the others may differ from it. */
+export function settledPane(settled: SettledShot, pane: number): SettledShot {
+  if (pane === 0) return settled;
+  const { follow = AUTO, ...own } = settled.settings.panes[pane - 1] ?? {};
+  return { ...settled, settings: { ...settled.settings, ...own }, follow, protect: null };
+}
+
+/** What changes one of a shot's panes: of the others, what their windows have is their own. */
+export function changeInPane(
+  { panes }: Pick<FramingSettings, "panes">,
+  pane: number,
+  change: ShotInVersion,
+): ShotInVersion {
+  if (pane === 0) return change;
+  const isOwn = (name: string) => name in PaneSettings.shape;
+  const entries = Object.entries(change);
+  const own = Object.fromEntries(entries.filter(([name]) => isOwn(name)));
+  const rest = Object.fromEntries(entries.filter(([name]) => !isOwn(name)));
+  if (Object.keys(own).length === 0) return change;
+  const all = PANES.slice(1, Math.max(panes.length, pane) + 1).map((number) => {
+    const before = panes[number - 1] ?? {};
+    return number === pane ? { ...before, ...own } : before;
+  });
+  return { ...rest, panes: all };
 }
 
 /**

@@ -27,9 +27,9 @@ test("a mark that said what the shot follows from then on says it still", () => 
 });
 
 test("keys that were put back are", () => {
-  const state = { ...TWO_SHOTS, versions: [{ ...TALL, handKeys: [{ ...KEY, frame: 20, easing: null }] }] };
+  const state = { ...TWO_SHOTS, versions: [{ ...TALL, handKeys: [{ ...KEY, pane: 0, frame: 20, easing: null }] }] };
   const restored = read({ type: "restore-keys", versionId: "tall", frames: [20, 30], keys: [KEY] }, state);
-  expect(restored.versions[0]!.handKeys).toEqual([{ ...KEY, easing: null }]);
+  expect(restored.versions[0]!.handKeys).toEqual([{ ...KEY, pane: 0, easing: null }]);
 });
 
 test("shots that were put back are, with what versions said of them and nothing since", () => {

@@ -78,5 +78,5 @@ export function readStoredEdit(json: string, state: FilmState): Command | Restor
   if (edit.type === "restore-shots") return { type: "restore", difference: shotsRestored(edit, state) };
   if (edit.type !== "restore-keys") return edit;
   const { versionId, frames, keys } = edit;
-  return { type: "restore", difference: { handKeys: [{ versionId, removed: frames, put: keys }] } };
+  return { type: "restore", difference: { handKeys: [{ versionId, pane: 0, removed: frames, put: keys }] } };
 }

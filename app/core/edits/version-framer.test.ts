@@ -70,7 +70,7 @@ test("only what depends on a change is framed anew", () => {
   bench.edit({
     type: "set-key",
     versionId: "tall",
-    key: { frame: 150, x: 1000, y: 540, height: 1080, easing: null },
+    key: { pane: 0, frame: 150, x: 1000, y: 540, height: 1080, easing: null },
   });
   expect(bench.run().map(([id]) => id)).toEqual(["two"]);
   bench.edit({ type: "set-framing", versionId: "tall", shotIds: ["one"], change: { follow: { kind: "none" } } });
@@ -90,7 +90,7 @@ test("at a turn the window goes on where the version follows the same on both si
   bench.edit({
     type: "set-key",
     versionId: "tall",
-    key: { frame: 199, x: 1300, y: 540, height: 1080, easing: null },
+    key: { pane: 0, frame: 199, x: 1300, y: 540, height: 1080, easing: null },
   });
   run();
   expect(results.get("film.200")![0]!.x).toBeCloseTo(results.get("two")!.at(-1)!.x, 3);

@@ -39,6 +39,9 @@ export interface ShotResult {
 
 export type FramerAnswer = { id: string; result: ShotResult } | { id: string; error: unknown };
 
+/** What is looked at in each pane by itself; the rest is about all that is shown. */
+const OF_A_PANE: ReadonlySet<SecondLook["kind"]> = new Set(["unsure-subject", "subject-lost", "subject-cut"]);
+
 export class VersionFramer {
   private readonly framings = new PerKey<ShotFraming>();
   private readonly paths: VersionPaths;
@@ -88,14 +91,24 @@ export class VersionFramer {
     const tracks = this.tracks.get(id) ?? [];
     const texts = laidOver(tracks);
     const subject = followedTrack(framed, tracks);
-    const other = tracks.find((track) => track.id === framed.other);
     const area = shot.active ?? picture;
     const shown = shownIn([{ range: shot, ...framed }], target);
+    const isFollowed = (trackId: string) =>
+      framed.others.some(({ spans }) => spans.some((span) => span.trackId === trackId));
+    const { other } = framed;
+    const left = other && !isFollowed(other.trackId) && tracks.find((track) => track.id === other.trackId);
     return {
       framed,
       looks: [
         ...framingLooks({ ...shot, kept, protect, settings, texts }, subject, shown, area, framed.certainty),
-        ...(subject && other ? otherLooks(subject, other) : []),
+        ...(subject && left ? otherLooks(subject, left, other.why) : []),
+        ...framed.others.flatMap((pane, i) => {
+          const inPane = { ...shot, kept, protect: null, texts: [], settings };
+          const looks = framingLooks(inPane, followedTrack(pane, tracks), shown, area, pane.certainty);
+          return looks
+            .filter(({ kind }) => OF_A_PANE.has(kind))
+            .map((look) => ({ ...look, pane: i + 1, text: `Pane ${i + 2}: ${look.text}` }));
+        }),
       ],
       tellingFrame: tellingFrame(kept.length > 0 ? kept : [shot], subject, shown),
     };

@@ -15,6 +15,7 @@ const report = makeReport(FILM, TALL, [
     manner: "glide",
     mannerReason: null,
     laidOut: layOut({ layout: WHOLE, backdrop: USUAL_BACKDROP, edge: PLAIN_EDGE }, ACTIVE, TALL),
+    others: [],
     subjectId: "s1-face-1",
     reason: "only face, speaking, 100 % of the shot",
     certainty: 0.81239,

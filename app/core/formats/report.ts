@@ -8,6 +8,7 @@ import { isGradual, type Transition, TRANSITION_KINDS } from "../shots/transitio
 import { Backdrop } from "../composition/backdrop";
 import { Edge } from "../composition/edge";
 import type { LaidOut } from "../composition/layout";
+import type { FramedPane } from "../path/shot-framing";
 import { TRACK_KINDS } from "../subjects/detecting/detection";
 import type { Track } from "../subjects/tracking/track";
 import type { Lacking } from "../checks/lacking-pictures";
@@ -21,6 +22,9 @@ import { type FrameRange, framesIn, type Rate } from "../time/rate";
 const Frame = z.int().min(0);
 const Side = z.int().positive();
 const BoxTuple = z.tuple([z.number(), z.number(), z.number(), z.number()]);
+
+/** [x, y, height] of a window. */
+const WindowTuple = z.tuple([z.number(), z.number(), z.number()]);
 
 const ReportKey = z.object({
   frame: Frame,
@@ -63,6 +67,19 @@ const ReportShot = FoundShot.extend({
   backdrop: Backdrop.optional(),
   /** How its border looks then. */
   edge: Edge.optional(),
+  /** The second and third pane of a stack; what is told of the shot itself is its first one's. */
+  others: z
+    .array(
+      z.object({
+        pane: BoxTuple,
+        subject: z.string().nullable(),
+        manner: z.enum(MANNERS),
+        keys: z.array(ReportKey).min(1),
+        /** One for each frame of the shot. */
+        windows: z.array(WindowTuple),
+      }),
+    )
+    .optional(),
 }).refine(endsAfterStart, WRONG_ORDER);
 
 const ReportTrack = z.object({
@@ -127,7 +144,7 @@ export const Report = z.object({
   shots: z.array(ReportShot).min(1),
   tracks: z.array(ReportTrack),
   /** [x, y, height] for every source frame of the converted range. */
-  windows: z.array(z.tuple([z.number(), z.number(), z.number()])),
+  windows: z.array(WindowTuple),
 });
 export type Report = z.infer<typeof Report>;
 
@@ -148,6 +165,7 @@ export interface ReportedShot extends FoundShotData {
   keys: readonly Key[];
   windows: readonly CropWindow[];
   laidOut: LaidOut;
+  others: readonly FramedPane[];
 }
 
 export interface ReportedFilm {
@@ -226,9 +244,36 @@ export const makeAnalysisReport = (film: ReportedFilm, shots: readonly FoundShot
   tracks: reportTracks(shots),
 });
 
-/** What is told of a shot that does not fill its frame. */
-const paneOf = ({ pane, backdrop, edge }: LaidOut) =>
-  backdrop ? { pane: boxTuple(pane), backdrop: backdrop.look, edge } : {};
+const windowTuple = ({ x, y, height }: CropWindow): z.infer<typeof WindowTuple> => [
+  rounded(x),
+  rounded(y),
+  rounded(height),
+];
+
+const reportKeys = (keys: readonly Key[]) =>
+  keys.map((key) => ({ ...key, x: rounded(key.x), y: rounded(key.y), height: rounded(key.height) }));
+
+/** What is told of a shot that does not fill its frame, or with several panes. */
+function laidOutOf({ laidOut: { panes, backdrop, edge }, others }: ReportedShot) {
+  if (!backdrop) return {};
+  const [first, ...rest] = panes.map(boxTuple);
+  return {
+    ...{ pane: first!, backdrop: backdrop.look, edge },
+    ...(others.length > 0
+      ? {
+          others: others.map(({ subjectId, manner, keys, windows }, i) => ({
+            ...{
+              pane: rest[i]!,
+              subject: subjectId,
+              manner,
+              keys: reportKeys(keys),
+              windows: windows.map(windowTuple),
+            },
+          })),
+        }
+      : {}),
+  };
+}
 
 /**
  * Builds the report of one conversion.
@@ -250,11 +295,9 @@ export const makeReport = (
     ...foundShot(shot),
     manner: shot.manner,
     mannerReason: shot.mannerReason,
-    keys: shot.keys.map((key) => ({ ...key, x: rounded(key.x), y: rounded(key.y), height: rounded(key.height) })),
-    ...paneOf(shot.laidOut),
+    keys: reportKeys(shot.keys),
+    ...laidOutOf(shot),
   })),
   tracks: reportTracks(shots),
-  windows: shots.flatMap(({ windows }) =>
-    windows.map(({ x, y, height }): [number, number, number] => [rounded(x), rounded(y), rounded(height)]),
-  ),
+  windows: shots.flatMap(({ windows }) => windows.map(windowTuple)),
 });

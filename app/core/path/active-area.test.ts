@@ -37,7 +37,7 @@ describe("a picture with bars of its own", () => {
   });
 
   test("is not left for a hand key that was placed before they were found", () => {
-    const key = { frame: 10, x: 960, y: 540, height: 1080, easing: null };
+    const key = { pane: 0, frame: 10, x: 960, y: 540, height: 1080, easing: null };
     const { windows } = frameShot(shot({ handKeys: [key] }), PICTURE, TALL, RATE);
     expect(windows[10]).toMatchObject({ x: 960, y: 540, height: 800 });
   });

@@ -5,7 +5,7 @@
 import { type Box, moveBox, visiblePart } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
 import type { Track } from "../subjects/tracking/track";
-import type { FramedShot, ShotBefore, ShotFraming } from "./shot-framing";
+import type { FramedPane, ShotBefore, ShotFraming } from "./shot-framing";
 
 /** A window told from an area's corner. */
 export const from = <W extends CropWindow>(window: W, { x, y }: Box): W => ({
@@ -36,17 +36,18 @@ export function insideArea(shot: ShotFraming, area: Box): ShotFraming {
     ...shot,
     tracks: shot.tracks.map((track) => trackInside(track, area)).filter(({ boxes }) => boxes.some(Boolean)),
     handKeys: shot.handKeys.map((key) => from(key, area)),
+    others: shot.others.map((pane) => ({ ...pane, handKeys: pane.handKeys.map((key) => from(key, area)) })),
     protect: shot.protect && boxInside(shot.protect, area),
   };
 }
 
-export const windowBefore = ({ window, who }: ShotBefore, area: Box): ShotBefore => ({
-  window: window && from(window, area),
+export const windowsBefore = ({ windows, who }: ShotBefore, area: Box): ShotBefore => ({
+  windows: windows.map((window) => from(window, area)),
   who,
 });
 
 /** A path told from an area's corner, told from the picture's. */
-export const outOfArea = <Framed extends Pick<FramedShot, "keys" | "windows">>(framed: Framed, area: Box): Framed => ({
+export const outOfArea = <Framed extends Pick<FramedPane, "keys" | "windows">>(framed: Framed, area: Box): Framed => ({
   ...framed,
   keys: framed.keys.map((key) => to(key, area)),
   windows: framed.windows.map((window) => to(window, area)),

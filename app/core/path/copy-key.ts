@@ -9,7 +9,6 @@ import type { HandKey } from "./hand-key";
 export function copyKey(key: HandKey, from: Size, to: Size, area: Box, subject: Point | null): HandKey {
   const [a, b] = [aspectRatio(from), aspectRatio(to)];
   const height = (key.height / largestWindowHeight(area, a)) * largestWindowHeight(area, b);
-  const { frame, easing } = key;
   const window = windowBox(key, a);
   const other = { width: height * b, height };
   const place = subject ?? key;
@@ -17,5 +16,5 @@ export function copyKey(key: HandKey, from: Size, to: Size, area: Box, subject: 
   const down = (place.y - window.y) / window.height;
   const x = place.x + (0.5 - across) * other.width;
   const y = place.y + (0.5 - down) * other.height;
-  return { frame, easing, ...clampWindow({ x, y, height }, area, b) };
+  return { ...key, ...clampWindow({ x, y, height }, area, b) };
 }

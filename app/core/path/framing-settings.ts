@@ -3,6 +3,8 @@ import { z } from "zod";
 import { Backdrop, USUAL_BACKDROP } from "../composition/backdrop";
 import { Edge, PLAIN_EDGE } from "../composition/edge";
 import { FILL, Layout } from "../composition/layout";
+import { PANES } from "../composition/stack";
+import { FollowRule } from "../subjects/choosing/follow-rule";
 import { MANNERS } from "./manner";
 
 /** Windows smaller than a quarter of the largest show nothing well at any resolution. */
@@ -28,7 +30,8 @@ export type MannerChoice = (typeof MANNER_CHOICES)[number];
 export const END_CHOICES = ["auto", "left", "right"] as const;
 export type EndChoice = (typeof END_CHOICES)[number];
 
-export const FramingSettings = z.object({
+/** How the window of a pane moves, and how large it is. */
+export const WindowSettings = z.object({
   /** How the window moves; "auto" for what suits the subject. */
   manner: z.enum(MANNER_CHOICES),
   /** 0 for as close to the subject as the manner goes, 100 for as calm; 50 is the manner's own. */
@@ -39,7 +42,16 @@ export const FramingSettings = z.object({
   /** How many times its size the picture may be enlarged: a free zoom stops there, any other gets a second look. */
   enlargement: z.number().min(1).max(MAX_ENLARGEMENT),
   keepEnd: z.enum(END_CHOICES),
+});
+
+/** What a shot's second or third pane has that differs from its first: its window, and whom it follows. */
+export const PaneSettings = WindowSettings.partial().extend({ follow: FollowRule.optional() });
+export type PaneSettings = z.infer<typeof PaneSettings>;
+
+export const FramingSettings = WindowSettings.extend({
   layout: Layout,
+  /** Of a shot's second and third pane; they stay while its layout has fewer. */
+  panes: z.array(PaneSettings).max(PANES.length - 1),
   /** Behind a film that does not cover the frame. */
   backdrop: Backdrop,
   /** Of such a film. */
@@ -59,6 +71,7 @@ export const USUAL_FRAMING: FramingSettings = {
   enlargement: 1.5,
   keepEnd: "auto",
   layout: FILL,
+  panes: [],
   backdrop: USUAL_BACKDROP,
   edge: PLAIN_EDGE,
 };

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { PaneNumber } from "../composition/stack";
 import { Length, Pixels } from "../geometry/box";
 import { Frame } from "../time/rate";
 import { Easing } from "./easing";
@@ -6,6 +7,8 @@ import { Easing } from "./easing";
 /** A key that the editor has placed in a version. */
 export const HandKey = z.object({
   frame: Frame,
+  /** Which of the shot's panes shows it, from 0. */
+  pane: PaneNumber.default(0),
   x: Pixels,
   y: Pixels,
   height: Length,

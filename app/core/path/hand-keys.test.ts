@@ -13,6 +13,7 @@ const HD = { width: 1920, height: 1080 };
 const TALL = { width: 1080, height: 1920 };
 const SQUARE = { width: 1080, height: 1080 };
 const key = (frame: number, x: number, easing: HandKey["easing"] = null, height = 1080): HandKey => ({
+  pane: 0,
   frame,
   x,
   y: 540,
@@ -100,7 +101,7 @@ describe("a key that is copied to another version", () => {
 
   test("has the same zoom, stays in the picture, and goes around the same middle without a subject", () => {
     const copied = copyKey(key(7, 300, null, 540), TALL, SQUARE, wholeOf(HD), null);
-    expect(copied).toEqual({ frame: 7, easing: null, x: 300, y: 540, height: 540 });
+    expect(copied).toEqual({ pane: 0, frame: 7, easing: null, x: 300, y: 540, height: 540 });
     expect(copyKey(key(7, 310), TALL, SQUARE, wholeOf(HD), null).x).toBe(540);
   });
 });

@@ -11,16 +11,21 @@ import type { HandKey } from "./hand-key";
 import type { Manner } from "./manner";
 import type { ShotPath } from "./solve-shot";
 
-/** What is to be framed in a shot, and how. */
-export interface ShotFraming {
-  range: FrameRange;
-  /** The parts of it that are shown; where one ends the picture jumps, and the window may. */
-  kept: readonly FrameRange[];
+/** How one of a shot's panes is framed. */
+export interface PaneFraming {
   settings: FramingSettings;
-  tracks: readonly Track[];
   /** Whom or what to follow. */
   rule: FollowRule;
   handKeys: readonly HandKey[];
+}
+
+/** What is to be framed in a shot, and how: in its first pane, and in the others. */
+export interface ShotFraming extends PaneFraming {
+  others: readonly PaneFraming[];
+  range: FrameRange;
+  /** The parts of it that are shown; where one ends the picture jumps, and the window may. */
+  kept: readonly FrameRange[];
+  tracks: readonly Track[];
   /** A part of the picture that is to be kept inside where it can be. */
   protect: Box | null;
   /** The part of the picture in which the window may be; all of it if null. */
@@ -31,9 +36,8 @@ export interface ShotFraming {
   atTurn: boolean;
 }
 
-export interface FramedShot extends ShotPath, Pick<FollowPlan, "who" | "reason" | "certainty" | "other"> {
-  /** Where the film and its backdrop are in the frame; the window has the shape of the pane. */
-  laidOut: LaidOut;
+/** What comes of one of a shot's panes. */
+export interface FramedPane extends ShotPath, Pick<FollowPlan, "who" | "reason" | "certainty" | "other"> {
   /** The track that is followed, or followed most. */
   subjectId: string | null;
   /** How the window moves, and why if nobody has chosen. */
@@ -43,6 +47,13 @@ export interface FramedShot extends ShotPath, Pick<FollowPlan, "who" | "reason" 
   spans: FollowedSpan[];
 }
 
+/** What comes of a shot: of its first pane, and of the others. */
+export interface FramedShot extends FramedPane {
+  others: readonly FramedPane[];
+  /** Where the panes and their backdrop are in the frame; each window has the shape of its pane. */
+  laidOut: LaidOut;
+}
+
 /** A part of a shot in which one track is followed; none of the shot's own where it is made of several, or nothing. */
 export interface FollowedSpan extends FrameRange {
   trackId: string | null;
@@ -50,8 +61,8 @@ export interface FollowedSpan extends FrameRange {
 
 /** What the shot before leaves to the next one. */
 export interface ShotBefore {
-  /** Where the window goes on from; null where it does not. */
-  window: CropWindow | null;
+  /** Where the window of each pane goes on from; none where they do not. */
+  windows: readonly CropWindow[];
   /** Who was followed. */
   who: string | null;
 }

@@ -1,6 +1,8 @@
 import { USUAL_FRAMING } from "./framing-settings";
 import { describe, expect, test } from "@jest/globals";
 import { framingOf } from "../../../tests/support/shot-framing";
+import { STACK, withPanes } from "../composition/stack";
+import { AUTO } from "../subjects/choosing/follow-rule";
 import { boxContains } from "../geometry/box";
 import { windowBox } from "../geometry/crop-window";
 import type { Track } from "../subjects/tracking/track";
@@ -77,7 +79,7 @@ describe("shots that follow one another", () => {
   });
 
   test("a hand key on the first frame wins over what is carried", () => {
-    const key = { frame: 40, x: 900, y: 360, height: 720, easing: null };
+    const key = { pane: 0, frame: 40, x: 900, y: 360, height: 720, easing: null };
     const shots = [shot(0, 40, () => 300), shot(40, 90, () => 400, { carry: true, handKeys: [key] })];
     const [, second] = frameShots(shots, PICTURE, TALL, RATE);
     expect(second!.windows[0]!.x).toBeCloseTo(900, 2);
@@ -102,5 +104,49 @@ describe("shots that follow one another", () => {
       if (manner === "still") expect(moves).toBe(1);
       else expect(moves).toBeGreaterThan(20);
     }
+  });
+});
+
+describe("a shot in several panes", () => {
+  const settings = { ...USUAL_FRAMING, layout: STACK };
+  const pane = { settings, rule: AUTO, handKeys: [] };
+  const two = (start: number, end: number, more: Partial<ShotFraming> = {}) => {
+    const [left, right] = [shot(start, end, () => 300), shot(start, end, () => 1000)].map(({ tracks }) => tracks[0]!);
+    const tracks = [left!, { ...right!, id: `r${start}` }];
+    return shot(start, end, () => 0, { settings, tracks, others: [pane], ...more });
+  };
+  const middles = ({ windows, others }: { windows: { x: number }[]; others: readonly { windows: { x: number }[] }[] }) =>
+    [windows, ...others.map((other) => other.windows)].map((all) => Math.round(all[0]!.x));
+
+  test("has a path in each, and none follows by itself whom another follows", () => {
+    const [framed] = frameShots([two(0, 40)], PICTURE, TALL, RATE);
+    expect(new Set([framed!.subjectId, framed!.others[0]!.subjectId])).toEqual(new Set(["t0", "r0"]));
+    const [first, second] = middles(framed!);
+    expect(Math.abs(first! - second!)).toBeGreaterThan(400);
+    // Each window has the shape of its pane: 1080 × 960.
+    expect(framed!.others[0]!.windows[0]).toMatchObject({ y: 360, height: 720 });
+    const rule = { kind: "track" as const, trackId: framed!.subjectId! };
+    const [same] = frameShots([two(0, 40, { others: [{ ...pane, rule }] })], PICTURE, TALL, RATE);
+    expect(middles(same!)[0]).toBe(middles(same!)[1]);
+  });
+
+  test("has keys in each that are nothing to the others", () => {
+    const key = { pane: 1, frame: 0, x: 640, y: 360, height: 500, easing: "hold" as const };
+    const layout = withPanes(STACK, 3);
+    const others = [{ ...pane, handKeys: [key] }, pane];
+    const [framed] = frameShots([two(0, 40, { settings: { ...settings, layout }, others })], PICTURE, TALL, RATE);
+    expect(framed!.others[0]!.windows.every(({ x, height }) => x === 640 && height === 500)).toBe(true);
+    expect(framed!.windows[0]!.height).toBeGreaterThan(600);
+    // Nobody is left for the third.
+    expect([framed!.laidOut.panes.length, framed!.others[1]!.subjectId]).toEqual([3, null]);
+  });
+
+  test("goes on from the shot before in each of them", () => {
+    const key = { pane: 1, frame: 0, x: 800, y: 360, height: 720, easing: "hold" as const };
+    const before = two(0, 40, { others: [{ ...pane, handKeys: [key] }] });
+    const [first, second] = frameShots([before, two(40, 80, { carry: true })], PICTURE, TALL, RATE);
+    expect(first!.others[0]!.windows.at(-1)!.x).toBe(800);
+    expect(second!.others[0]!.windows[0]!.x).toBeCloseTo(800, 2);
+    expect(second!.windows[0]!.x).toBeCloseTo(first!.windows.at(-1)!.x, 2);
   });
 });

@@ -6,10 +6,10 @@ import { boxAt, laidOver, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
 import { clipRanges, withoutRanges } from "../time/ranges";
 import { chooseManner } from "./choose-manner";
-import type { Followed, FramedShot, ShotBefore, ShotFraming } from "./shot-framing";
+import type { Followed, FramedPane, FramedShot, ShotBefore, ShotFraming } from "./shot-framing";
 import type { FramingSettings } from "./framing-settings";
 import { type ShotProblem, solveShot } from "./solve-shot";
-import { insideArea, outOfArea, windowBefore } from "./active-area";
+import { insideArea, outOfArea, windowsBefore } from "./active-area";
 import { insideTile, outOfTile, tileOf } from "./tile-area";
 import { SolvedProblems } from "./solved-problems";
 import { heightLimits } from "./zoom-goals";
@@ -21,7 +21,7 @@ import { heightLimits } from "./zoom-goals";
 export const goesOn = ({ carry, atTurn }: ShotFraming, before: Followed, now: Followed): boolean =>
   carry || (atTurn && before.trackId === now.trackId && before.who === now.who);
 
-const NOTHING_BEFORE: ShotBefore = { window: null, who: null };
+const NOTHING_BEFORE: ShotBefore = { windows: [], who: null };
 
 /** What of a shot decides whom it follows: from the first frame that is shown to the last, or all where none is. */
 const told = ({ range, kept }: ShotFraming): FrameRange => ({
@@ -61,9 +61,30 @@ function partsOf({ range, kept }: ShotFraming, spans: readonly FollowSpan[]): Pa
   );
 }
 
-/** Where the window is at the end of what is shown of a shot; at its end where nothing is. */
-export const lastWindow = ({ range, kept }: ShotFraming, { windows }: FramedShot): CropWindow | null =>
-  windows[(kept.at(-1)?.end ?? range.end) - 1 - range.start] ?? null;
+/** Where the window of each pane is at the end of what is shown of a shot; at its end where nothing is. */
+export const lastWindows = ({ range, kept }: ShotFraming, framed: FramedShot): CropWindow[] =>
+  [framed, ...framed.others].flatMap(({ windows }) => windows[(kept.at(-1)?.end ?? range.end) - 1 - range.start] ?? []);
+
+/** The tracks of whom panes follow: a face with the rest of the person, and whatever else is known to be the same. */
+function takenBy(panes: readonly FramedPane[], tracks: readonly Track[]): Set<string> {
+  const ids = new Set(panes.flatMap(({ spans }) => spans.flatMap(({ trackId }) => trackId ?? [])));
+  const followed = tracks.filter(({ id }) => ids.has(id));
+  const isSame = (a: Track, b: Track) =>
+    a.id === b.id || a.personId === b.id || b.personId === a.id || (a.who !== undefined && a.who === b.who);
+  return new Set(tracks.filter((track) => followed.some((other) => isSame(track, other))).map(({ id }) => id));
+}
+
+/**
+ * One of a shot's panes as a shot of its own. Where there are several, no text pulls at them: it would at each. What is
+ * protected is the first one's, and whom one follows no other chooses by itself.
+ */
+function paneAsShot(shot: ShotFraming, pane: number, framed: readonly FramedPane[]): ShotFraming {
+  if (shot.others.length === 0) return shot;
+  const own = shot.others[pane - 1] ?? shot;
+  const taken = own.rule.kind === "auto" ? takenBy(framed, shot.tracks) : new Set<string>();
+  const tracks = shot.tracks.filter((track) => laidOver([track]).length === 0 && !taken.has(track.id));
+  return { ...shot, ...own, tracks, protect: pane === 0 ? shot.protect : null };
+}
 
 /**
  * Lays the path of one shot for a version of the given size.
@@ -78,22 +99,33 @@ export function frameShot(
   before: ShotBefore = NOTHING_BEFORE,
   solved = new SolvedProblems(),
 ): FramedShot {
-  const { active, settings } = shot;
-  const laidOut = layOut(settings, active ?? wholeOf(picture), target);
-  const { pane } = laidOut;
-  if (!active) return { ...frameInPicture(shot, picture, pane, rate, before, solved), laidOut };
-  const inside = frameInPicture(insideArea(shot, active), active, pane, rate, windowBefore(before, active), solved);
-  return { ...outOfArea(inside, active), laidOut };
+  const area = shot.active ?? wholeOf(picture);
+  const laidOut = layOut(shot.settings, area, target);
+  const inside = shot.active ? insideArea(shot, area) : shot;
+  const from = shot.active ? windowsBefore(before, area) : before;
+  const framed: FramedPane[] = [];
+  laidOut.panes.forEach((pane, i) => {
+    const startAt = { window: from.windows[i] ?? null, who: i === 0 ? from.who : null };
+    framed.push(framePane(paneAsShot(inside, i, framed), area, pane, rate, startAt, solved));
+  });
+  solved.forgetUnused();
+  const [first, ...others] = shot.active ? framed.map((pane) => outOfArea(pane, area)) : framed;
+  return { ...first!, others, laidOut };
 }
 
-function frameInPicture(
+/** What the shot before leaves to a pane. */
+interface PaneBefore extends Pick<ShotBefore, "who"> {
+  window: CropWindow | null;
+}
+
+function framePane(
   shot: ShotFraming,
   picture: Size,
   target: Size,
   rate: Rate,
-  before: ShotBefore,
+  before: PaneBefore,
   solved: SolvedProblems,
-): Omit<FramedShot, "laidOut"> {
+): FramedPane {
   const { settings, handKeys, tracks, protect } = shot;
   const followed = plan(shot, picture, target, rate, before.who);
   const pieces = partsOf(shot, followed.spans);
@@ -125,7 +157,6 @@ function frameInPicture(
     const path = tile ? outOfTile(solveShot(insideTile(asked, tile), solved), tile) : solveShot(asked, solved);
     return { ...path, manner, mannerReason: reason, isKept: span.isKept };
   });
-  solved.forgetUnused();
   const shown = parts.filter(({ isKept }) => isKept);
   const longest = (shown.length > 0 ? shown : parts).reduce((best, part) =>
     part.windows.length > best.windows.length ? part : best,
@@ -164,12 +195,13 @@ const windowSize = (picture: Size, target: Size, settings: FramingSettings): Siz
 export function followedIn(shot: ShotFraming, whole: Size, target: Size, rate: Rate, before: string | null): Followed {
   const inside = shot.active ? insideArea(shot, shot.active) : shot;
   const picture = shot.active ?? whole;
-  const { who, trackId } = plan(inside, picture, paneBox(shot.settings.layout, picture, target), rate, before);
+  const first = paneAsShot(inside, 0, []);
+  const { who, trackId } = plan(first, picture, paneBox(shot.settings.layout, picture, target), rate, before);
   return { who, trackId };
 }
 
 /** What is followed through a shot as one track, whoever it is at each moment; null where it is no track of the shot's. */
-export function followedTrack({ spans, subjectId }: FramedShot, tracks: readonly Track[]): Track | null {
+export function followedTrack({ spans, subjectId }: FramedPane, tracks: readonly Track[]): Track | null {
   const found = spans.map(({ trackId }) => tracks.find(({ id }) => id === trackId));
   if (spans.length === 1) return found[0] ?? tracks.find(({ id }) => id === subjectId) ?? null;
   if (found.some((track) => !track)) return null;

@@ -38,7 +38,7 @@ describe("in a picture that is made of several, the window", () => {
   });
 
   test("goes where the editor puts it", () => {
-    const handKeys = [{ frame: 5, x: 900, y: 540, height: 1080, easing: null }];
+    const handKeys = [{ pane: 0, frame: 5, x: 900, y: 540, height: 1080, easing: null }];
     expect(windowsOf({ tracks: [talker, ...tiles], handKeys })[5]).toMatchObject({ x: 360, width: 1080 });
   });
 

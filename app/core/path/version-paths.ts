@@ -4,7 +4,7 @@ import { isSameList } from "../structure";
 import type { Rate } from "../time/rate";
 import { SolvedProblems } from "./solved-problems";
 import type { Followed, FramedShot, ShotFraming } from "./shot-framing";
-import { followedIn, frameShot, goesOn, lastWindow } from "./solve-version";
+import { followedIn, frameShot, goesOn, lastWindows } from "./solve-version";
 
 /** A shot of a version, by its id. */
 export interface ShotToFrame {
@@ -16,8 +16,8 @@ export interface ShotToFrame {
   framing: ShotFraming | null;
 }
 
-/** What a path is made from: the framing, who was followed before, and the window that it goes on from. */
-type Basis = readonly [ShotFraming, string | null, CropWindow | null];
+/** What a path is made from: the framing, who was followed before, and the windows that it goes on from. */
+type Basis = readonly [ShotFraming, string | null, ...CropWindow[]];
 
 export type SolvedShot = { id: string; framed: FramedShot } | { id: string; error: unknown };
 
@@ -77,10 +77,10 @@ export class VersionPaths {
     if (!framing) return null;
     const before = this.entries[index - 1];
     const who = before?.plan?.followed.who ?? null;
-    if (!before || !goesOn(framing, before.plan!.followed, plan!.followed)) return [framing, who, null];
+    if (!before || !goesOn(framing, before.plan!.followed, plan!.followed)) return [framing, who];
     if (!this.isSolved(index - 1)) return null;
     const framed = before.path!.framed;
-    return [framing, who, framed && lastWindow(before.framing!, framed)];
+    return [framing, who, ...(framed ? lastWindows(before.framing!, framed) : [])];
   }
 
   /** What was solved for a shot's last path, if it is one of those that were solved last. */
@@ -112,10 +112,10 @@ export class VersionPaths {
     const basis = this.basis(index)!;
     const { id } = entry;
     const solved = this.problemsOf(entry);
-    const [framing, who, window] = basis;
+    const [framing, who, ...windows] = basis;
     entry.path = { from: basis, framed: null };
     try {
-      const framed = frameShot(framing, this.picture, this.target, this.rate, { who, window }, solved);
+      const framed = frameShot(framing, this.picture, this.target, this.rate, { who, windows }, solved);
       entry.path = { from: basis, framed };
       return { id, framed };
     } catch (error) {

@@ -1,5 +1,6 @@
 /** What lies behind the panes, in planes of 4:2:0. */
-import { type Backdrop, blur, blurRadius, yuvOf } from "~/core/composition/backdrop";
+import { type Backdrop, blur, blurRadius } from "~/core/composition/backdrop";
+import { yuvOf } from "~/core/composition/colour";
 import type { Box, Size } from "~/core/geometry/box";
 
 /** One of the three planes of a picture. */

@@ -3,6 +3,7 @@ import { assertNever } from "~/core/assert-never";
 import { reducedSize } from "~/core/composition/backdrop";
 import { type Composition, coversAll, type Pane } from "~/core/composition/composition";
 import { isPlain } from "~/core/composition/edge";
+import { PANES } from "~/core/composition/stack";
 import { type Box, sameBox, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
 import { projectPath } from "../project-path.server";
 import { paintColour, paintGradient, paintMirrored, type Plane, softened, ZERO } from "./backdrop";
@@ -82,7 +83,7 @@ export class Resampler {
   constructor(
     picture: Size,
     private readonly output: Size,
-    panes = 1,
+    panes: number = PANES.length,
   ) {
     const planesOf = ({ width, height }: Size): Size[] => {
       const chroma = { width: Math.ceil(width / 2), height: Math.ceil(height / 2) };

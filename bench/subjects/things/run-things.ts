@@ -60,6 +60,7 @@ async function scoreScene(scene: ThingScene, folder: string): Promise<ThingScore
       tracks,
       rule: { kind: "auto" },
       handKeys: [],
+      others: [],
       protect: null,
       active,
       carry: false,

@@ -1,3 +1,4 @@
+import { cutOut } from "~/core/composition/composition";
 import { useMemo } from "react";
 import { shownOfClip } from "~/core/clips/clip";
 import { wholeOf } from "~/core/geometry/box";
@@ -20,7 +21,7 @@ export function useClipPictures(): ReadonlyMap<string, string> {
     return places.map(({ box, ...place }): Still => {
       const scale = SIDE / Math.max(box.width, box.height);
       const size = { width: Math.round(box.width * scale), height: Math.round(box.height * scale) };
-      return { ...place, box, size };
+      return { ...place, shown: cutOut(box), size };
     });
   }, [filmId, picture, clips]);
   return useStills(source, wanted, picture);

@@ -1,3 +1,4 @@
+import { cutOut } from "~/core/composition/composition";
 import { UserRound } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useMemo, useState } from "react";
@@ -67,7 +68,10 @@ export function PeopleDialog({ people, shots, source, picture, onChange, onFollo
   const [open, setOpen] = useState(false);
   const known = useMemo(() => (open ? appearances(people, shots) : []), [open, people, shots]);
   const wanted = useMemo(
-    () => known.flatMap(({ person, face }) => (face ? [{ id: person.id, ...face, size: FACE_SIZE }] : [])),
+    () =>
+      known.flatMap(({ person, face }) =>
+        face ? [{ id: person.id, frame: face.frame, shown: cutOut(face.box), size: FACE_SIZE }] : [],
+      ),
     [known],
   );
   const faces = useStills(source, wanted, picture);

@@ -1,7 +1,7 @@
-import { useId } from "react";
 import { assertNever } from "~/core/assert-never";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { type Backdrop, USUAL_BACKDROP } from "~/core/composition/backdrop";
+import { ColourField } from "./colour-field";
 import { PercentSlider } from "./percent-slider";
 
 const BACKDROPS: SelectItem[] = [
@@ -84,30 +84,4 @@ function Details({ backdrop, onChange }: BackdropControlsProps) {
     default:
       return assertNever(backdrop);
   }
-}
-
-interface ColourFieldProps {
-  label: string;
-  colour: string;
-  onChange: (colour: string) => void;
-}
-
-function ColourField({ label, colour, onChange }: ColourFieldProps) {
-  const id = useId();
-  return (
-    <div className="flex items-center justify-between gap-2">
-      <label htmlFor={id} className="text-xs text-soft">
-        {label}
-      </label>
-      <input
-        id={id}
-        type="color"
-        // What is picked is taken when the picker is closed, and not with every colour that is passed over.
-        key={colour}
-        defaultValue={colour}
-        onBlur={(event) => event.target.value !== colour && onChange(event.target.value)}
-        className="h-7 w-12 cursor-pointer rounded-md border border-line bg-raised"
-      />
-    </div>
-  );
 }

@@ -1,12 +1,10 @@
-import { Eye } from "lucide-react";
 import { Button, Hint } from "~/components/common/button";
 import { MANNER_TEXT } from "~/core/path/manner";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import type { OwnSetting } from "../state/use-shot-edits";
 import { TickBox } from "~/components/common/tick-box";
-import type { SecondLook } from "~/core/checks/second-looks";
-import { paneBox, WHOLE } from "~/core/composition/layout";
+import { paneBox } from "~/core/composition/layout";
 import { largestWindow } from "~/core/geometry/crop-window";
 import { activeArea } from "~/core/shots/shot";
 import { mostZoom } from "~/core/path/zoom-goals";
@@ -15,7 +13,9 @@ import { BulkSettings } from "./bulk-settings";
 import { FramingControls } from "./framing-controls";
 import { KeptEnd } from "./kept-end";
 import { LayoutControls } from "./layout-controls";
+import { PaneChoice } from "./pane-choice";
 import { ShotBegin } from "./shot-begin";
+import { SecondLooks } from "./second-looks";
 import { ShotName } from "../shots/shot-name";
 import { SpreadLayout } from "./spread-layout";
 import { SubjectChoice } from "./subject-choice";
@@ -37,7 +37,7 @@ function ShotSettings() {
   if (!shot) return null;
   const before = shots[shot.number - 2];
   const area = activeArea(shot, film.picture);
-  const pane = paneBox(shot.settings.layout, area, version);
+  const pane = paneBox(shot.settings.layout, area, version, shot.pane);
   const { zoom } = shot.settings;
   const differs = shots.some(({ settings }) => JSON.stringify(settings.zoom) !== JSON.stringify(zoom));
   return (
@@ -49,13 +49,10 @@ function ShotSettings() {
           name={shot.name}
           onRename={(name) => shotEdits.change([shot], { name })}
         />
-        <SecondLooks
-          shot={shot}
-          onSeek={(at) => player?.seek(at)}
-          onShowWhole={() => shotEdits.setFraming([shot], { layout: WHOLE })}
-        />
+        <SecondLooks shot={shot} />
+        <PaneChoice shot={shot} />
         <SubjectChoice shot={shot} onChange={(rule) => shotEdits.follow([shot], rule)} />
-        <OwnAnswer shot={shot} setting="follow" />
+        {shot.pane === 0 && <OwnAnswer shot={shot} setting="follow" />}
         <KeptEnd
           shot={shot}
           window={largestWindow(area, pane)}
@@ -144,43 +141,5 @@ function OwnAnswer({ shot, setting }: { shot: DeskShot; setting: OwnSetting }) {
         </span>
       </Hint>
     </label>
-  );
-}
-
-/** Looks at what the crop window has no room for. */
-const WHOLE_HELPS: ReadonlySet<SecondLook["kind"]> = new Set(["text-cut", "protected-cut", "two-alike"]);
-
-interface SecondLooksProps {
-  shot: DeskShot;
-  onSeek: (frame: number) => void;
-  onShowWhole: () => void;
-}
-
-/** Places of the shot that deserve a look, each a way to go there. */
-function SecondLooks({ shot, onSeek, onShowWhole }: SecondLooksProps) {
-  if (shot.looks.length === 0) return null;
-  const canBeWhole = shot.settings.layout.kind === "fill";
-  return (
-    <ul aria-label="Worth a second look" className="flex flex-col gap-1">
-      {shot.looks.map(({ kind, frame, text }) => (
-        <li key={kind}>
-          <button
-            type="button"
-            onClick={() => onSeek(frame)}
-            className="flex w-full items-start gap-2 rounded-md border border-line px-2 py-1 text-left text-xs hover:bg-well"
-          >
-            <Eye className="mt-px size-3.5 shrink-0 text-warn" aria-hidden />
-            {text}
-          </button>
-          {canBeWhole && WHOLE_HELPS.has(kind) && (
-            <Hint text="Shows the whole picture of this shot before a backdrop">
-              <Button className="mt-1 !px-2 !py-1 text-xs" onClick={onShowWhole}>
-                Show it whole
-              </Button>
-            </Hint>
-          )}
-        </li>
-      ))}
-    </ul>
   );
 }

@@ -1,17 +1,21 @@
 import { ChoiceBar } from "~/components/common/choice-bar";
 import { Slider } from "~/components/common/slider";
 import { FILL, type Layout, paneBox, WHOLE } from "~/core/composition/layout";
+import { STACK } from "~/core/composition/stack";
 import type { Size } from "~/core/geometry/box";
 import { largestWindow } from "~/core/geometry/crop-window";
 import type { FramingChange, FramingSettings } from "~/core/path/framing-settings";
 import { BackdropControls } from "./backdrop-controls";
 import { EdgeControls } from "./edge-controls";
 import { PercentSlider } from "./percent-slider";
+import { StackControls } from "./stack-controls";
 
 const LAYOUTS = [
   { value: "fill", name: "Fill", hint: "The crop window fills the frame" },
   { value: "whole", name: "Whole", hint: "The whole picture, or much of it, before a backdrop" },
+  { value: "stack", name: "Stack", hint: "Two or three windows that divide the frame" },
 ] as const;
+const FIRST: Record<Layout["kind"], Layout> = { fill: FILL, whole: WHOLE, stack: STACK };
 
 interface LayoutControlsProps {
   /** What is set; of several shots, what they have in common. */
@@ -32,8 +36,8 @@ export function LayoutControls({ settings: { layout, backdrop, edge }, area, fra
         label="How the film fills the frame"
         choices={LAYOUTS}
         value={layout?.kind ?? null}
-        onChange={(kind) => onChange({ layout: kind === "fill" ? FILL : WHOLE })}
-        className="grid-cols-2"
+        onChange={(kind) => onChange({ layout: FIRST[kind] })}
+        className="grid-cols-3"
       />
       {layout?.kind === "whole" && (
         <WholeControls
@@ -42,6 +46,9 @@ export function LayoutControls({ settings: { layout, backdrop, edge }, area, fra
           frame={frame}
           onChange={(changed) => onChange({ layout: changed })}
         />
+      )}
+      {layout?.kind === "stack" && (
+        <StackControls stack={layout} frame={frame} onChange={(changed) => onChange({ layout: changed })} />
       )}
       {layout?.kind === "whole" && edge && (
         <EdgeControls edge={edge} onChange={(changed) => onChange({ edge: changed })} />

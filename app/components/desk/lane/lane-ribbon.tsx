@@ -22,6 +22,7 @@ export function LaneRibbon({ shot, geometry, drawn, theme }: LaneRibbonProps) {
       range={{ start: Math.max(shot.start, drawn.start), end: Math.min(shot.end, drawn.end) }}
       geometry={geometry}
       theme={theme}
+      isChosen={i === shot.pane}
     />
   ));
 }
@@ -29,9 +30,11 @@ export function LaneRibbon({ shot, geometry, drawn, theme }: LaneRibbonProps) {
 interface PaneRibbonProps extends Pick<LaneRibbonProps, "geometry" | "theme"> {
   sourceAt: (frame: number) => Box;
   range: { start: number; end: number };
+  /** The others are outlines only. */
+  isChosen: boolean;
 }
 
-function PaneRibbon({ sourceAt, range: { start, end }, geometry, theme }: PaneRibbonProps) {
+function PaneRibbon({ sourceAt, range: { start, end }, geometry, theme, isChosen }: PaneRibbonProps) {
   // A point every second canvas pixel is as fine as can be seen.
   const step = Math.max(1, Math.floor(2 / geometry.pxPerFrame));
   const near: number[] = [];
@@ -53,6 +56,11 @@ function PaneRibbon({ sourceAt, range: { start, end }, geometry, theme }: PaneRi
   add(end, sourceAt(end - 1));
   const back: number[] = [];
   for (let i = far.length - 2; i >= 0; i -= 2) back.push(far[i]!, far[i + 1]!);
+  if (!isChosen) {
+    return [near, far].map((points, i) => (
+      <Line key={i} points={points} stroke={theme.soft} strokeWidth={1} dash={[4, 3]} listening={false} />
+    ));
+  }
   return (
     <>
       <Line points={[...near, ...back]} closed fill={theme.wash} listening={false} />

@@ -1,22 +1,26 @@
 import { describe, expect, test } from "@jest/globals";
 import type { FramedShot } from "~/core/path/shot-framing";
-import { WHOLE } from "~/core/composition/layout";
+import { compose, type ShownAt } from "~/core/composition/composition";
+import { layOut, WHOLE } from "~/core/composition/layout";
+import { STACK } from "~/core/composition/stack";
+import { wholeOf } from "~/core/geometry/box";
 import { USUAL_FRAMING } from "~/core/path/framing-settings";
-import { freeAxes, windowOfShots } from "./desk-windows";
+import { freeAxes, shownOfShots, windowOfShots } from "./desk-windows";
 
 const HD = { width: 1920, height: 1080 };
 const TALL = { width: 1080, height: 1920 };
 const settings = USUAL_FRAMING;
+const CENTRE = { x: 960, y: 540, height: 1080 };
 const framed = (start: number, places: number[], height = 1080) =>
   ({
     keys: places.map((x, i) => ({ frame: start + i, x, y: 540, height, easing: "linear", by: "solver" })),
     windows: places.map((x) => ({ x, y: 540, height })),
   }) as unknown as FramedShot;
 const shots = [
-  { start: 0, end: 3, active: null, handKeys: [], settings, framed: framed(0, [400, 410, 420]) },
+  { start: 0, end: 3, active: null, pane: 0, handKeys: [], settings, framed: framed(0, [400, 410, 420]) },
   {
-    ...{ start: 3, end: 6, active: null, settings, framed: null },
-    handKeys: [{ frame: 4, x: 900, y: 540, height: 1080, easing: null }],
+    ...{ start: 3, end: 6, active: null, pane: 0, settings, framed: null },
+    handKeys: [{ pane: 0, frame: 4, x: 900, y: 540, height: 1080, easing: null }],
   },
 ];
 
@@ -33,6 +37,19 @@ describe("the window on the desk", () => {
     expect(freeAxes(whole, HD, TALL)).toEqual({ x: false, y: false });
     const half = whole.map((shot) => ({ ...shot, settings: { ...settings, layout: { ...WHOLE, amount: 0.5 } } }));
     expect(freeAxes(half, HD, TALL)).toEqual({ x: true, y: false });
+  });
+
+  test("is the one of the pane that is chosen; the others stay where they are", () => {
+    const stacked = shots.map((shot) => ({ ...shot, framed: null, pane: 1, settings: { ...settings, layout: STACK } }));
+    expect(windowOfShots(stacked, 4, HD, TALL)).toMatchObject({ x: 900, height: 1080 });
+    const shown = (known: ShownAt | null) =>
+      shownOfShots([{ ...stacked[1]!, shown: known }], 4, HD, TALL).panes.map(({ source }) => source.x);
+    expect(shown(null)).toEqual([960 - 607.5, 900 - 607.5]);
+    const windows = [{ x: 700, y: 540, height: 1080 }, CENTRE];
+    expect(shown(() => compose(windows, layOut({ ...settings, layout: STACK }, wholeOf(HD), TALL), TALL))).toEqual([
+      700 - 607.5,
+      900 - 607.5,
+    ]);
   });
 
   test("stays out of the film's own bars, also where a key was placed before they were found", () => {

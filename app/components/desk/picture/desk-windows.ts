@@ -8,12 +8,13 @@ import {
   clampWindow,
   type CropWindow,
   largestWindowHeight,
+  windowBox,
 } from "~/core/geometry/crop-window";
 import { type Box, type Size, wholeOf } from "~/core/geometry/box";
 import { activeArea } from "~/core/shots/shot";
 import { type DeskShot, shotAt } from "../state/desk-types";
 
-type FramedShots = readonly Pick<DeskShot, "start" | "end" | "active" | "handKeys" | "framed" | "settings">[];
+type FramedShots = readonly Pick<DeskShot, "start" | "end" | "active" | "handKeys" | "framed" | "settings" | "pane">[];
 
 /** With less room than this, in pixels of the picture, a window cannot be seen to move. */
 const NO_ROOM = 0.5;
@@ -24,12 +25,12 @@ export function areaAt(shots: FramedShots, frame: number, picture: Size): Box {
   return shot ? activeArea(shot, picture) : wholeOf(picture);
 }
 
-/** The shape of a shot's window, width over height: that of the pane in which it is shown. */
+/** The shape of a shot's window, width over height: that of the pane that is chosen in it. */
 export const windowAspect = (
-  shot: Pick<DeskShot, "active" | "settings"> | undefined,
+  shot: Pick<DeskShot, "active" | "settings" | "pane"> | undefined,
   picture: Size,
   version: Size,
-): number => aspectRatio(paneBox(shot?.settings.layout ?? FILL, shot?.active ?? picture, version));
+): number => aspectRatio(paneBox(shot?.settings.layout ?? FILL, shot?.active ?? picture, version, shot?.pane));
 
 /** Where the window is at a frame, for whoever moves it; in the middle of the picture while no path has been laid. */
 export function windowOfShots(shots: FramedShots, frame: number, picture: Size, version: Size): CropWindow {
@@ -52,9 +53,18 @@ export function shownOfShots(
 ): Composition {
   const shot = shotAt(shots, frame);
   const isPlaced = shot?.handKeys.some((key) => key.frame === frame);
-  if (shot?.shown && !isPlaced) return shot.shown(frame);
-  const laidOut = layOut(shot?.settings ?? USUAL_FRAMING, areaAt(shots, frame, picture), size);
-  return compose(windowOfShots(shots, frame, picture, size), laidOut, size);
+  const known = shot?.shown?.(frame);
+  if (known && !isPlaced) return known;
+  const area = areaAt(shots, frame, picture);
+  const window = windowOfShots(shots, frame, picture, size);
+  const chosen = shot?.pane ?? 0;
+  if (known?.panes[chosen]) {
+    const source = windowBox(window, windowAspect(shot, picture, size));
+    return { ...known, panes: known.panes.map((pane, i) => (i === chosen ? { ...pane, source } : pane)) };
+  }
+  const laidOut = layOut(shot?.settings ?? USUAL_FRAMING, area, size);
+  const windows = laidOut.panes.map((pane, i) => (i === chosen ? window : centredWindow(area, aspectRatio(pane))));
+  return compose(windows, laidOut, size);
 }
 
 /** The axes on which a version's window can move anywhere in the film. */

@@ -13,6 +13,7 @@ import { areaAt, windowAspect } from "./desk-windows";
 import { type Drawing, DRAWING_LABEL } from "./drawing";
 import { MarkLayer } from "./mark-layer";
 import type { Player } from "./player";
+import { OtherPanes } from "./other-panes";
 import { PictureSubjects } from "./picture-subjects";
 import { useFrame, useOnFrame, useShotHere } from "./use-player";
 
@@ -137,6 +138,7 @@ export function Picture({ videoRef, notice }: PictureProps) {
           onPointerCancel={giveUp}
           onKeyDown={nudge}
         />
+        <OtherPanes />
         <Bars player={player} shots={shots} picture={picture} />
         <ProtectedPart player={player} shots={shots} />
         <TextHere player={player} shots={shots} />

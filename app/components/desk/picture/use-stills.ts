@@ -1,14 +1,14 @@
 import { useEffect, useState } from "react";
-import { cutOut } from "~/core/composition/composition";
-import type { Box, Size } from "~/core/geometry/box";
+import type { Composition } from "~/core/composition/composition";
+import type { Size } from "~/core/geometry/box";
 import { FrameGrabber } from "./frame-grabber";
 import type { LightCopy } from "./piece-stream";
 
-/** A small picture that is wanted: a part of a frame, and how large. */
+/** A small picture that is wanted: what is made of a frame, and how large. */
 export interface Still {
   id: string;
   frame: number;
-  box: Box;
+  shown: Composition;
   size: Size;
 }
 
@@ -19,11 +19,11 @@ export function useStills(source: LightCopy, wanted: readonly Still[], picture: 
     if (wanted.length === 0) return;
     const grabber = new FrameGrabber(source);
     const run = async () => {
-      for (const { id, frame, box, size } of wanted) {
+      for (const { id, frame, shown, size } of wanted) {
         const canvas = document.createElement("canvas");
         canvas.width = size.width;
         canvas.height = size.height;
-        await grabber.draw(frame, canvas, picture, cutOut(box));
+        await grabber.draw(frame, canvas, picture, shown);
         if (grabber.disposed) return;
         const url = canvas.toDataURL("image/jpeg", 0.85);
         setStills((all) => new Map(all).set(id, url));

@@ -1,8 +1,12 @@
 import { useCallback, useEffect, useRef, useState } from "react";
+import { assertNever } from "~/core/assert-never";
+import type { Size } from "~/core/geometry/box";
+import type { DeskShot } from "../state/desk-types";
 import { useDesk } from "../state/desk-context";
 import { drawComposition } from "../picture/draw-composition";
 import { useOnFrame, useShotHere } from "../picture/use-player";
 import { PaneHandle } from "./pane-handle";
+import { StackHandles } from "./stack-handles";
 import { useSize } from "../../common/use-size";
 
 /** What the version shows at the frame on screen, in its true shape. */
@@ -38,7 +42,26 @@ export function Result() {
         aria-label={`What "${version.name}" shows`}
         className="bg-black"
       />
-      {shot && <PaneHandle shot={shot} size={{ width, height }} />}
+      {shot && (
+        <div className="pointer-events-none absolute" style={{ width, height }}>
+          <Handles shot={shot} size={{ width, height }} />
+        </div>
+      )}
     </div>
   );
+}
+
+/** What of a shot's layout is moved on the result. */
+function Handles({ shot, size }: { shot: DeskShot; size: Size }) {
+  const { layout } = shot.settings;
+  switch (layout.kind) {
+    case "fill":
+      return null;
+    case "whole":
+      return <PaneHandle shot={shot} layout={layout} size={size} />;
+    case "stack":
+      return <StackHandles shot={shot} stack={layout} size={size} />;
+    default:
+      return assertNever(layout);
+  }
 }

@@ -30,14 +30,14 @@ export function useShotPictures(
   const made = useRef(new Map<string, object>());
 
   useEffect(() => {
-    const open = shots.filter((shot) => shot.framed && made.current.get(shot.id) !== shot.framed);
+    const open = shots.filter((shot) => shot.solved && made.current.get(shot.id) !== shot.solved);
     if (open.length === 0) return;
     const grabber = new FrameGrabber(source);
     const run = async () => {
       for (const shot of open) {
         const url = await capture(grabber, shot, picture, aspect);
         if (grabber.disposed) return;
-        made.current.set(shot.id, shot.framed!);
+        made.current.set(shot.id, shot.solved!);
         setPictures((all) => new Map(all).set(shot.id, url));
       }
     };

@@ -48,6 +48,9 @@ export interface DeskContent {
   windowAt: (frame: number) => CropWindow;
   /** What the version shows at a frame. */
   shownAt: ShownAt;
+  /** Which pane is chosen in shots that have it, from 0. */
+  pane: number;
+  choosePane: (pane: number) => void;
   /** The axes on which the window can move anywhere in the film. */
   free: { x: boolean; y: boolean };
   /** Whether who can be followed is shown on the picture. */

@@ -1,7 +1,7 @@
 import type { SecondLook } from "~/core/checks/second-looks";
 import type { SettledShot } from "~/core/edits/shot-in-version";
 import type { Version } from "~/core/edits/film-state";
-import type { FramedShot } from "~/core/path/shot-framing";
+import type { FramedPane, FramedShot } from "~/core/path/shot-framing";
 import type { HandKey } from "~/core/path/hand-key";
 import type { Shot } from "~/core/shots/shot";
 import type { CastMember } from "~/core/subjects/choosing/cast";
@@ -27,6 +27,10 @@ export type DeskVersion = Version;
 /** A shot as the desk shows it in a version: what is set, what was found, and the path that follows from both. */
 export interface DeskShot extends Omit<Shot, "follow" | "protect">, SettledShot {
   number: number;
+  /** Which of its panes is chosen, from 0; settings, keys and path are that one's. */
+  pane: number;
+  /** How many it has. */
+  panes: number;
   looks: SecondLook[];
   handKeys: readonly HandKey[];
   /** Whether it has been looked at, or some of it. */
@@ -39,9 +43,10 @@ export interface DeskShot extends Omit<Shot, "follow" | "protect">, SettledShot 
   readonly tracks: readonly Track[];
   /** Who can be followed in it, of the tracks. */
   readonly cast: CastMember[];
-  /** Null until it is solved for the first time. */
-  framed: FramedShot | null;
-  /** What the version shows at the shot's frames; null as long. */
+  /** The path of the chosen pane, and what all of them come to; null until it is solved for the first time. */
+  framed: FramedPane | null;
+  solved: FramedShot | null;
+  /** What the version shows at the shot's frames, in all panes; null as long. */
   shown: ShownAt | null;
   /** The frame that says most about it. */
   tellingFrame: number;

@@ -12,7 +12,7 @@ const HISTORY = { undo: null, redo: null };
 const setKey = (frame: number, x = 700): Command => ({
   type: "set-key",
   versionId: "tall",
-  key: { frame, x, y: 540, height: 1080, easing: null },
+  key: { pane: 0, frame, x, y: 540, height: 1080, easing: null },
 });
 
 const settle = () => new Promise((resolve) => setTimeout(resolve));
@@ -146,7 +146,7 @@ describe("a film on the desk", () => {
     session.send(setKey(10));
     await server.answer();
     session.step("undo");
-    const difference = { handKeys: [{ versionId: "tall", removed: [10], put: [] }] };
+    const difference = { handKeys: [{ versionId: "tall", pane: 0, removed: [10], put: [] }] };
     server.next = { revision: 3, difference, sentence: "Placed a key", history: { undo: null, redo: "Placed a key" } };
     await server.answer();
     expect([frames(), session.getShown().history.redo]).toEqual([[], "Placed a key"]);

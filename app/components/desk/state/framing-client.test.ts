@@ -30,7 +30,7 @@ test("the worker is told what has changed, and nothing twice", () => {
   client.tell(settings, NEWS);
   expect(orders).toHaveLength(2);
   expect(orders[1]).toMatchObject({ type: "film", order: ["one", "two"], news: NEWS });
-  const key = { frame: 120, x: 700, y: 540, height: 1080, easing: null };
+  const key = { pane: 0, frame: 120, x: 700, y: 540, height: 1080, easing: null };
   client.tell(shotSettings(TWO_SHOTS, { ...TALL, handKeys: [key] }), NEWS);
   expect(orders[2]).toMatchObject({ type: "film", changed: [{ shot: TWO_SHOTS.shots[1], handKeys: [key] }] });
   expect(orders[2]).not.toHaveProperty("order");

@@ -2,7 +2,10 @@ import { useMemo } from "react";
 import { toast } from "sonner";
 import { useLatest } from "~/components/common/use-latest";
 import type { SingleCommand } from "~/core/edits/command";
-import { boxCentre, type Size } from "~/core/geometry/box";
+import { paneBox } from "~/core/composition/layout";
+import type { VersionState } from "~/core/edits/film-state";
+import { settle } from "~/core/edits/shot-in-version";
+import { type Box, boxCentre, type Size } from "~/core/geometry/box";
 import { clampWindow, type CropWindow } from "~/core/geometry/crop-window";
 import { copyKey } from "~/core/path/copy-key";
 import type { Easing } from "~/core/path/easing";
@@ -30,7 +33,7 @@ export function useKeyEdits(
   edits: Edits,
   shots: readonly DeskShot[],
   version: DeskVersion,
-  versions: readonly DeskVersion[],
+  versions: readonly VersionState[],
   picture: Size,
 ): KeyEdits {
   const { id, width, height } = version;
@@ -42,9 +45,15 @@ export function useKeyEdits(
     const keyAt = (frame: number) => shotAt(latest.current.shots, frame)?.handKeys.find((key) => key.frame === frame);
     const placed = (frame: number, window: CropWindow, fromFrame: number): SingleCommand => {
       const { shots } = latest.current;
+      const shot = shotAt(shots, frame);
       const area = areaAt(shots, frame, picture);
-      const aspect = windowAspect(shotAt(shots, frame), picture, { width, height });
-      const key = { frame, easing: keyAt(fromFrame)?.easing ?? null, ...clampWindow(window, area, aspect) };
+      const aspect = windowAspect(shot, picture, { width, height });
+      const key = {
+        pane: shot?.pane ?? 0,
+        frame,
+        easing: keyAt(fromFrame)?.easing ?? null,
+        ...clampWindow(window, area, aspect),
+      };
       return fromFrame === frame
         ? { type: "set-key", versionId, key }
         : { type: "move-key", versionId, fromFrame, key };
@@ -56,7 +65,11 @@ export function useKeyEdits(
       const box = subject && boxAt(subject, key.frame);
       const area = activeArea(shot, picture);
       const commands = others.map((other): SingleCommand => {
-        const copied = copyKey(key, version, other, area, box && boxCentre(box));
+        const { layout } = settle(shot, other.shots.get(shot.id), other.usual).settings;
+        const [from, to] = [shot.settings.layout, layout].map((each, i) =>
+          paneBox(each, area, i === 0 ? version : other, key.pane),
+        ) as [Box, Box];
+        const copied = copyKey(key, from, to, area, box && boxCentre(box));
         return { type: "set-key", versionId: other.id, key: copied };
       });
       edits.send({ type: "batch", commands });
@@ -66,7 +79,8 @@ export function useKeyEdits(
       place: (frame, window, fromFrame) => edits.send(placed(frame, window, fromFrame ?? frame)),
       preview: (frame, window, fromFrame) => edits.preview(window && placed(frame, window, fromFrame ?? frame)),
       release: (frame) => {
-        if (keyAt(frame)) edits.send({ type: "remove-key", versionId, frame });
+        const key = keyAt(frame);
+        if (key) edits.send({ type: "remove-key", versionId, pane: key.pane, frame });
       },
       ease: (key, easing) => edits.send({ type: "set-key", versionId, key: { ...key, easing } }),
       copyToOthers: hasOthers ? copyToOthers : null,

@@ -58,6 +58,9 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
     // What can be dragged by keyboard is moved by the same keys.
     ignoreEventWhen: ({ target }) => target instanceof Element && target.closest("[aria-roledescription]") !== null,
   });
+  useHotkeys(["1", "2", "3"], (_event, { hotkey }) => desk.choosePane(Number(hotkey) - 1), {
+    enableOnFormTags: ["radio", "slider"],
+  });
   // A radio button uses plain keys itself, but not these.
   useHotkeys("mod+z", edits.undo, { preventDefault: true, enableOnFormTags: ["radio", "slider"] });
   useHotkeys("mod+shift+z", edits.redo, { preventDefault: true, enableOnFormTags: ["radio", "slider"] });

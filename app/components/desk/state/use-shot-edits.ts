@@ -1,7 +1,7 @@
 import { useMemo } from "react";
 import { useLatest } from "~/components/common/use-latest";
 import type { ShotChange, SingleCommand } from "~/core/edits/command";
-import type { ShotInVersion } from "~/core/edits/shot-in-version";
+import { changeInPane, type ShotInVersion } from "~/core/edits/shot-in-version";
 import type { Box } from "~/core/geometry/box";
 import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
 import { type DeskShot, shotAt } from "./desk-types";
@@ -51,6 +51,22 @@ function settingCommands(
   ];
 }
 
+/** What changes how the version frames shots, each in the pane that is chosen in it. */
+export function framingCommands(shots: readonly DeskShot[], versionId: string, change: ShotInVersion): SingleCommand[] {
+  const alike = idsOf(shots.filter(({ pane }) => pane === 0));
+  return [
+    ...(alike.length > 0 ? [{ type: "set-framing" as const, versionId, shotIds: alike, change }] : []),
+    ...shots
+      .filter(({ pane }) => pane > 0)
+      .map(({ id, settings, pane }) => ({
+        type: "set-framing" as const,
+        versionId,
+        shotIds: [id],
+        change: changeInPane(settings, pane, change),
+      })),
+  ];
+}
+
 export function useShotEdits(
   { send }: Edits,
   versionId: string,
@@ -70,11 +86,22 @@ export function useShotEdits(
       send({ type: "move-cut", shotId: shot.id, frame });
       player?.seek(frame);
     };
-    const following = (some: readonly DeskShot[], follow: FollowRule) =>
-      settingCommands(some, versionId, "follow", { follow });
+    const following = (some: readonly DeskShot[], follow: FollowRule) => [
+      ...settingCommands(
+        some.filter(({ pane }) => pane === 0),
+        versionId,
+        "follow",
+        { follow },
+      ),
+      ...framingCommands(
+        some.filter(({ pane }) => pane > 0),
+        versionId,
+        { follow },
+      ),
+    ];
     return {
       change,
-      setFraming: (some, to) => send({ type: "set-framing", versionId, shotIds: idsOf(some), change: to }),
+      setFraming: (some, to) => sendAll(framingCommands(some, versionId, to)),
       follow: (some, rule) => sendAll(following(some, rule)),
       following,
       protect: (shot, protect) => sendAll(settingCommands([shot], versionId, "protect", { protect })),

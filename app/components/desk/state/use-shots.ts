@@ -3,8 +3,10 @@ import { toast } from "sonner";
 import { lackingLooks, type Lacking } from "~/core/checks/lacking-pictures";
 import { cutLooks, type SecondLook } from "~/core/checks/second-looks";
 import type { FilmState, VersionState } from "~/core/edits/film-state";
-import { basisOf, byRange, settledShot, shotSettings, type ShotSettings } from "~/core/edits/path-inputs";
+import { basisOf, byRange, keysOf, settledShot, shotSettings, type ShotSettings } from "~/core/edits/path-inputs";
+import { settledPane } from "~/core/edits/shot-in-version";
 import type { FramerNews, ShotResult } from "~/core/edits/version-framer";
+import { paneCount } from "~/core/composition/layout";
 import { shownIn } from "~/core/composition/shown";
 import type { Size } from "~/core/geometry/box";
 import { PerKey } from "~/core/per-key";
@@ -29,6 +31,8 @@ interface ShotsOf {
   version: VersionState;
   findings: FilmFindings;
   playhead: () => number;
+  /** Which pane is chosen in shots that have it. */
+  pane: number;
 }
 
 async function fetchTracks(
@@ -134,7 +138,7 @@ const fits = ({ framed }: ShotResult, { start, end }: FrameRange): boolean =>
 
 /** The shots of a version with what was found in them and the paths that follow. */
 export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClient | null } {
-  const { film, state, version, findings } = of;
+  const { film, state, version, findings, pane } = of;
   const { settings, news, tracks, results, client } = useFraming(of);
   const { candidates } = state.film;
   const strengths = useMemo(
@@ -166,17 +170,29 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
         );
         const sources = tracks.stock.sourcesOf(shot, news.analysed, news.opinions) ?? [];
         const isAnalysed = rangesOf(shot, news.analysed).length > 0;
-        const from = [each, size, i, result, strength, lacking, isAnalysed, state.people, ...sources, ...marks[i]!];
+        const from = [
+          each,
+          size,
+          i,
+          pane,
+          result,
+          strength,
+          lacking,
+          isAnalysed,
+          state.people,
+          ...sources,
+          ...marks[i]!,
+        ];
         const looks = [...(isAnalysed ? cutLooks(shot, strength) : []), ...lacking];
         return known.shots.get(shot.id, from, () =>
-          deskShot(each, i + 1, isAnalysed, result, marks[i]!, looks, size, () => ({
+          deskShot(each, i + 1, pane, isAnalysed, result, marks[i]!, looks, size, () => ({
             tracks: tracks.stock.of(shot, news.analysed, news.opinions) ?? NO_TRACKS,
             picture: film.picture,
             people: state.people,
           })),
         );
       }),
-    [known, settings, results, strengths, marks, longHolds, undecoded, tracks, news, film, size, state.people],
+    [known, settings, pane, results, strengths, marks, longHolds, undecoded, tracks, news, film, size, state.people],
   );
   return { shots, client };
 }
@@ -190,6 +206,7 @@ interface Found {
 function deskShot(
   set: ShotSettings,
   number: number,
+  chosenPane: number,
   isAnalysed: boolean,
   result: ShotResult | null,
   marks: readonly ThingMark[],
@@ -197,19 +214,23 @@ function deskShot(
   size: Size,
   find: () => Found,
 ): DeskShot {
-  const { shot, handKeys, kept } = set;
+  const { shot, kept } = set;
+  const settled = settledShot(set);
+  const panes = paneCount(settled.settings.layout);
+  const pane = chosenPane < panes ? chosenPane : 0;
+  const solved = result?.framed ?? null;
   let found: Found | undefined;
   let cast: DeskShot["cast"] | undefined;
   const known = () => (found ??= find());
   return {
     ...shot,
-    ...settledShot(set),
-    number,
-    isAnalysed,
-    handKeys,
+    ...settledPane(settled, pane),
+    ...{ number, pane, panes, isAnalysed },
+    handKeys: keysOf(set.handKeys, pane),
     kept,
     marks,
-    framed: result?.framed ?? null,
+    framed: pane === 0 ? solved : (solved?.others[pane - 1] ?? null),
+    solved,
     shown: result && shownIn([{ range: shot, ...result.framed }], size),
     // Of what has not been looked at, nothing can be said yet.
     looks: [...((isAnalysed && result?.looks) || []), ...looks],

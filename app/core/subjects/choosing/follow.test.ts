@@ -148,7 +148,8 @@ describe("following", () => {
     expect(fitting.reason).toMatch(/^two alike, 100 %/);
     expect(boxAt(fitting.spans[0]!.subject!.track, 10)!.width).toBe(500);
     const apart = plan("auto", things(600));
-    expect(new Set([apart.trackId, apart.other])).toEqual(new Set(["left", "right"]));
+    expect(new Set([apart.trackId, apart.other?.trackId])).toEqual(new Set(["left", "right"]));
+    expect(apart.other?.why).toBe("alike");
     // People are known one by one, and a smaller thing is no equal.
     expect(plan("auto", [track("a", "face", 300, 150), track("b", "face", 1500, 150)]).other).toBeUndefined();
     expect(plan("auto", [track("left", "object", 300, 300), track("right", "object", 1500, 90)]).other).toBeUndefined();

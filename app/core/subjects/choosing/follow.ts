@@ -1,10 +1,10 @@
 /** Turns a rule into what is followed when in a shot, with the reason in words and how sure it is. */
 import { assertNever } from "../../assert-never";
 import { type Box, boxArea, boxCentre, boxUnion, intersectionArea, type Size } from "../../geometry/box";
-import type { FrameRange, Rate } from "../../time/rate";
+import { type FrameRange, framesPerSecond, type Rate } from "../../time/rate";
 import type { FollowRule } from "./follow-rule";
 import { type ChosenSubject, chooseSubject, type RankedTrack, rankTracks } from "./rank";
-import { turnsOf } from "../speaking/speaking";
+import { LEAST_TURN_SECONDS, turnsOf } from "../speaking/speaking";
 import { type Subject, subjectOf } from "./subject";
 import { boxAt, type Track } from "../tracking/track";
 
@@ -24,8 +24,14 @@ export interface FollowPlan {
   reason: string;
   /** 0 to 1. */
   certainty: number;
-  /** The track of something that it might as well be, and is not. */
-  other?: string;
+  /** Something that it might as well be, or as well, and is not. */
+  other?: LeftOut;
+}
+
+/** What is not followed: a thing like the one that is, or somebody who does not fit into the window with whom is. */
+export interface LeftOut {
+  trackId: string;
+  why: "alike" | "apart";
 }
 
 export interface FollowProblem {
@@ -131,13 +137,26 @@ function twoAlike(problem: FollowProblem): [RankedTrack, RankedTrack] | null {
   return areThings && !overlaps ? [first, second] : null;
 }
 
+/** A plan for one who speaks, with the other who does and does not fit into the window with them. */
+function withOtherSpeaker(plan: FollowPlan, problem: FollowProblem): FollowPlan {
+  const { shot, tracks, rate } = problem;
+  const followed = tracks.find(({ id }) => id === plan.trackId);
+  const speaks = (track: Track) => (track.speaking ?? []).reduce((sum, { start, end }) => sum + end - start, 0);
+  const [other] = tracks
+    .filter((track) => track !== followed && speaks(track) >= LEAST_TURN_SECONDS * framesPerSecond(rate))
+    .sort((a, b) => speaks(b) - speaks(a));
+  if (!other || !followed || speaks(followed) === 0) return plan;
+  const { fitting } = together([followed, other], { ...problem, shot });
+  return fitting < FITTING_SHARE ? { ...plan, other: { trackId: other.id, why: "apart" } } : plan;
+}
+
 /** What is followed if nobody says otherwise: of two things alike both, where they fit, and else always the same one. */
 function automatic(problem: FollowProblem): FollowPlan {
   const alike = twoAlike(problem);
-  if (!alike) return fallBack(problem);
+  if (!alike) return withOtherSpeaker(fallBack(problem), problem);
   const [first, second] = alike;
   const { subject, fitting } = together([first.track, second.track], problem);
-  if (!(fitting >= FITTING_SHARE)) return { ...fallBack(problem), other: second.track.id };
+  if (!(fitting >= FITTING_SHARE)) return { ...fallBack(problem), other: { trackId: second.track.id, why: "alike" } };
   const reason = `two alike, ${Math.round(100 * fitting)} % of the time in the window whole`;
   return { spans: whole(problem.shot, subject), trackId: first.track.id, who: null, reason, certainty: fitting };
 }
@@ -147,7 +166,11 @@ function both(problem: FollowProblem): FollowPlan {
   if (!first || !second) return fallBack(problem, "there are no two to keep together");
   const { subject, fitting } = together([first.track, second.track], problem);
   if (Number.isNaN(fitting)) return fallBack(problem, "the two are never seen together");
-  if (fitting < FITTING_SHARE) return fallBack(problem, "the two do not fit together");
+  if (fitting < FITTING_SHARE) {
+    const plan = fallBack(problem, "the two do not fit together");
+    const left = plan.trackId === first.track.id ? second : first;
+    return { ...plan, other: { trackId: left.track.id, why: "apart" } };
+  }
   return {
     spans: whole(problem.shot, subject),
     trackId: first.track.id,
@@ -189,7 +212,7 @@ function speaker(problem: FollowProblem, moves: boolean): FollowPlan {
     turns.map(({ start, end, trackId }) => ({ start, end, subject: subjectOf(track(trackId), tracks) }));
   const [most] = [...frames].sort((a, b) => b[1] - a[1]);
   const main = track(most![0]);
-  const plan = { trackId: main.id, who: main.who ?? null, certainty: 0.9 };
+  const plan: Omit<FollowPlan, "spans" | "reason"> = { trackId: main.id, who: main.who ?? null, certainty: 0.9 };
   if (frames.size === 1) return { ...plan, spans: jumping(), reason: "the one who speaks" };
   const all = together([...frames.keys()].map(track), problem);
   if (all.fitting >= FITTING_SHARE) {
@@ -197,6 +220,8 @@ function speaker(problem: FollowProblem, moves: boolean): FollowPlan {
     return { ...plan, spans: whole(shot, all.subject), reason };
   }
   const reason = `${frames.size} speakers, ${turns.length} turns`;
+  const next = [...frames].sort((a, b) => b[1] - a[1])[1]!;
+  plan.other = { trackId: next[0], why: "apart" };
   if (!moves) return { ...plan, spans: jumping(), reason };
   const speaking = (frame: number) => track(turns.find(({ end }) => frame < end)!.trackId);
   const joint = madeTrack("speaker", shot, (frame) => boxAt(speaking(frame), frame));

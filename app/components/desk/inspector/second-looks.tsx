@@ -1,0 +1,93 @@
+import { Eye } from "lucide-react";
+import { useMemo } from "react";
+import { Hint } from "~/components/common/button";
+import { type LayoutOffer, layoutOffers } from "~/core/checks/layout-offers";
+import type { SecondLook } from "~/core/checks/second-looks";
+import type { SingleCommand } from "~/core/edits/command";
+import { boxUnion } from "~/core/geometry/box";
+import { activeArea } from "~/core/shots/shot";
+import { boxAt, laidOver } from "~/core/subjects/tracking/track";
+import { type Still, useStills } from "../picture/use-stills";
+import { useDesk } from "../state/desk-context";
+import type { DeskShot } from "../state/desk-types";
+
+/** Longer side of the picture of an offer. */
+const PICTURE_SIDE = 72;
+
+/** Places of the shot that deserve a look, each a way to go there, with layouts that would do. */
+export function SecondLooks({ shot }: { shot: DeskShot }) {
+  const { player, choosePane } = useDesk();
+  if (shot.looks.length === 0) return null;
+  const go = ({ frame, pane }: SecondLook) => {
+    player?.seek(frame);
+    if (pane !== undefined) choosePane(pane);
+  };
+  return (
+    <ul aria-label="Worth a second look" className="flex flex-col gap-1">
+      {shot.looks.map((look) => (
+        <li key={`${look.kind} ${look.pane ?? ""}`}>
+          <button
+            type="button"
+            onClick={() => go(look)}
+            className="flex w-full items-start gap-2 rounded-md border border-line px-2 py-1 text-left text-xs hover:bg-well"
+          >
+            <Eye className="mt-px size-3.5 shrink-0 text-warn" aria-hidden />
+            {look.text}
+          </button>
+          <Offers shot={shot} look={look} />
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** Layouts that would show what has no room in the window, each with a small picture of it. */
+function Offers({ shot, look }: { shot: DeskShot; look: SecondLook }) {
+  const { film, version, source, edits, windowAt } = useDesk();
+  const { picture } = film;
+  const offers = useMemo(() => {
+    const boxesOf = (ids: (id: string) => boolean) =>
+      shot.tracks.filter((track) => ids(track.id)).flatMap((track) => boxAt(track, look.frame) ?? []);
+    const texts = new Set(laidOver(shot.tracks).map(({ id }) => id));
+    const text = boxesOf((id) => texts.has(id));
+    return layoutOffers(look, {
+      ...{ settings: shot.settings, start: shot.start, area: activeArea(shot, picture), frame: version },
+      window: windowAt(look.frame),
+      cut: look.kind === "protected-cut" ? shot.protect : text.length > 0 ? boxUnion(text) : null,
+      other: boxesOf((id) => id === look.otherId)[0] ?? null,
+    });
+  }, [shot, look, picture, version, windowAt]);
+  const stills = useMemo(() => {
+    const scale = PICTURE_SIDE / Math.max(version.width, version.height);
+    const size = { width: Math.round(scale * version.width), height: Math.round(scale * version.height) };
+    return offers.map(({ id, shown }): Still => ({ id, frame: look.frame, shown, size }));
+  }, [offers, look.frame, version.width, version.height]);
+  const pictures = useStills(source, stills, picture);
+  const take = ({ change, keys }: LayoutOffer) => {
+    const versionId = version.id;
+    const commands: SingleCommand[] = [
+      { type: "set-framing", versionId, shotIds: [shot.id], change },
+      ...keys.map((key) => ({ type: "set-key" as const, versionId, key })),
+    ];
+    edits.send(commands.length === 1 ? commands[0]! : { type: "batch", commands });
+  };
+  if (offers.length === 0) return null;
+  return (
+    <div role="group" aria-label="Layouts that would do" className="mt-1 flex gap-2">
+      {offers.map((offer, i) => (
+        <Hint key={offer.id} text={offer.hint}>
+          <button
+            type="button"
+            onClick={() => take(offer)}
+            className="flex flex-1 flex-col items-center gap-1 rounded-md border border-line bg-raised p-1.5 text-xs font-medium hover:border-soft"
+          >
+            <span className="block bg-well" style={stills[i]!.size}>
+              {pictures.has(offer.id) && <img src={pictures.get(offer.id)} alt="" className="size-full" />}
+            </span>
+            {offer.name}
+          </button>
+        </Hint>
+      ))}
+    </div>
+  );
+}

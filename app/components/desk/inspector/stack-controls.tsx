@@ -1,0 +1,56 @@
+import { ArrowDownUp, ArrowLeftRight } from "lucide-react";
+import { Button } from "~/components/common/button";
+import { ChoiceBar } from "~/components/common/choice-bar";
+import { dividedSide, MOST_GAP, type Stack, swapped, withPanes } from "~/core/composition/stack";
+import type { Size } from "~/core/geometry/box";
+import { ColourField } from "./colour-field";
+import { PercentSlider } from "./percent-slider";
+
+const COUNTS = [
+  { value: "2", name: "Two panes", hint: "The frame is divided between two windows" },
+  { value: "3", name: "Three panes", hint: "The frame is divided between three windows" },
+] as const;
+
+interface StackControlsProps {
+  stack: Stack;
+  /** Size of the version. */
+  frame: Size;
+  onChange: (stack: Stack) => void;
+}
+
+/** How a frame is divided between panes. */
+export function StackControls({ stack, frame, onChange }: StackControlsProps) {
+  const SwapIcon = dividedSide(frame) === "height" ? ArrowDownUp : ArrowLeftRight;
+  return (
+    <>
+      <ChoiceBar
+        label="Number of panes"
+        choices={COUNTS}
+        value={stack.places.length === 2 ? "2" : "3"}
+        onChange={(count) => onChange(withPanes(stack, Number(count)))}
+        className="grid-cols-2"
+      />
+      <div className="flex flex-wrap gap-2">
+        {stack.places.slice(1).map(({ pane }, place) => (
+          <Button key={pane} className="grow" onClick={() => onChange(swapped(stack, place))}>
+            <SwapIcon className="size-3.5" aria-hidden />
+            Swap {stack.places[place]!.pane + 1} and {pane + 1}
+          </Button>
+        ))}
+      </div>
+      <PercentSlider
+        label="Gap"
+        value={Math.round((100 * stack.gap) / MOST_GAP)}
+        ends={["none", "wide"]}
+        onChange={(percent) => onChange({ ...stack, gap: (percent / 100) * MOST_GAP })}
+      />
+      {stack.gap > 0 && (
+        <ColourField
+          label="Colour of the gap"
+          colour={stack.colour}
+          onChange={(colour) => onChange({ ...stack, colour })}
+        />
+      )}
+    </>
+  );
+}

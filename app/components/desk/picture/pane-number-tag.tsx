@@ -1,0 +1,14 @@
+import { clsx } from "clsx";
+
+/** The number of a pane, where it is to be seen on a picture. */
+export const PaneNumberTag = ({ pane, isChosen }: { pane: number; isChosen: boolean }) => (
+  <span
+    aria-hidden
+    className={clsx(
+      "absolute top-1 left-1 flex size-5 items-center justify-center rounded-sm text-xs font-bold",
+      isChosen ? "bg-accent text-accent-ink" : "bg-black/70 text-white",
+    )}
+  >
+    {pane + 1}
+  </span>
+);

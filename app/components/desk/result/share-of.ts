@@ -1,0 +1,9 @@
+import type { Box, Size } from "~/core/geometry/box";
+
+/** A box of a frame as shares of it, for what is laid over its picture. */
+export const shareOf = (box: Box, frame: Size) => ({
+  left: `${(100 * box.x) / frame.width}%`,
+  top: `${(100 * box.y) / frame.height}%`,
+  width: `${(100 * box.width) / frame.width}%`,
+  height: `${(100 * box.height) / frame.height}%`,
+});

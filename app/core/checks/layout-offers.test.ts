@@ -1,0 +1,46 @@
+import { describe, expect, test } from "@jest/globals";
+import { boxContains, wholeOf } from "../geometry/box";
+import { WHOLE } from "../composition/layout";
+import { USUAL_FRAMING } from "../path/framing-settings";
+import { layoutOffers, type LookedAt } from "./layout-offers";
+
+const HD = { width: 1920, height: 1080 };
+const at: LookedAt = {
+  settings: USUAL_FRAMING,
+  start: 40,
+  area: wholeOf(HD),
+  frame: { width: 1080, height: 1920 },
+  window: { x: 500, y: 540, height: 1080 },
+  cut: { x: 300, y: 800, width: 1300, height: 120 },
+  other: { x: 1400, y: 300, width: 200, height: 300 },
+};
+const names = (kind: Parameters<typeof layoutOffers>[0]["kind"], more: Partial<LookedAt> = {}) =>
+  layoutOffers({ kind, otherId: "b" }, { ...at, ...more }).map(({ id }) => id);
+
+describe("layouts that would do", () => {
+  test("are offered for what does not fit, and only while the window fills the frame", () => {
+    expect(names("text-cut")).toEqual(["whole", "lift"]);
+    expect(names("two-apart")).toEqual(["stack-two", "whole"]);
+    expect(names("two-apart", { other: null })).toEqual(["whole"]);
+    expect(names("subject-cut")).toEqual([]);
+    expect(names("text-cut", { settings: { ...USUAL_FRAMING, layout: WHOLE } })).toEqual([]);
+  });
+
+  test("give text a pane that shows all of it from the shot's first frame on, and leave most to the subject", () => {
+    const [, lift] = layoutOffers({ kind: "text-cut" }, at);
+    const [first, second] = lift!.shown.panes;
+    expect(boxContains(second!.source, at.cut!)).toBe(true);
+    expect(second!.source.height).toBeLessThan(400);
+    expect(first!.target.height / 1920).toBeGreaterThan(0.8);
+    expect(lift!.keys).toEqual([expect.objectContaining({ pane: 1, frame: 40, easing: "hold" })]);
+    expect(lift!.change.panes).toEqual([{ follow: { kind: "none" }, manner: "still" }]);
+  });
+
+  test("of two who are apart give each a pane", () => {
+    const [stack] = layoutOffers({ kind: "two-apart", otherId: "b" }, at);
+    const [first, second] = stack!.shown.panes;
+    expect(first!.source.x).toBe(0);
+    expect(boxContains(second!.source, at.other!)).toBe(true);
+    expect(stack!.change.panes).toEqual([{ follow: { kind: "track", trackId: "b" } }]);
+  });
+});

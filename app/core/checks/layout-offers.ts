@@ -1,0 +1,141 @@
+/** Layouts that would show what the crop window has no room for: offered at a second look, with a picture of each. */
+import { type Composition, compose } from "../composition/composition";
+import { layOut, paneBox, WHOLE } from "../composition/layout";
+import { dividedSide, LEAST_SHARE, STACK, type Stack } from "../composition/stack";
+import { type Box, boxCentre, type Size } from "../geometry/box";
+import { aspectRatio, centredWindow, clampWindow, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
+import { type FramingSettings, MAX_ZOOM, type PaneSettings } from "../path/framing-settings";
+import type { HandKey } from "../path/hand-key";
+import type { SecondLook } from "./second-looks";
+
+export interface LayoutOffer {
+  id: "whole" | "stack-two" | "lift";
+  /** What it is called, and what it does. */
+  name: string;
+  hint: string;
+  /** What it changes of how the shot is framed. */
+  change: Partial<FramingSettings>;
+  /** Where it puts windows. */
+  keys: HandKey[];
+  /** What would be shown at the frame of the look, give or take the paths that are laid then. */
+  shown: Composition;
+}
+
+/** A shot at the frame of a look. */
+export interface LookedAt {
+  settings: FramingSettings;
+  /** Where the shot begins. */
+  start: number;
+  /** The part of the picture that is not bars. */
+  area: Box;
+  /** Size of the version. */
+  frame: Size;
+  /** The window as it is. */
+  window: CropWindow;
+  /** What is cut off: burnt-in text, or what is protected. */
+  cut: Box | null;
+  /** What is not followed. */
+  other: Box | null;
+}
+
+/** Room around what is lifted into a pane of its own, as a share of it. */
+const LIFT_MARGIN = 0.06;
+/** A pane for that has no more of the frame than this: the rest is for what the shot follows. */
+const MOST_LIFTED = 0.4;
+
+/** A look at what has no room, each with what would do. */
+const HELPS: Partial<Record<SecondLook["kind"], readonly LayoutOffer["id"][]>> = {
+  "text-cut": ["whole", "lift"],
+  "protected-cut": ["whole", "lift"],
+  "two-alike": ["whole", "stack-two"],
+  "two-apart": ["stack-two", "whole"],
+};
+
+/** The window of a pane around a place of the picture. */
+const around = (place: Box, pane: Box, area: Box): CropWindow => {
+  const aspect = aspectRatio(pane);
+  return clampWindow({ ...boxCentre(place), height: largestWindowHeight(area, aspect) }, area, aspect);
+};
+
+function whole({ settings, area, frame }: LookedAt): LayoutOffer {
+  const laidOut = layOut({ ...settings, layout: WHOLE }, area, frame);
+  return {
+    ...{ id: "whole", name: "Show it whole", hint: "Shows the whole picture of this shot before a backdrop" },
+    ...{ change: { layout: WHOLE }, keys: [] },
+    shown: compose(
+      laidOut.panes.map((pane) => centredWindow(area, aspectRatio(pane))),
+      laidOut,
+      frame,
+    ),
+  };
+}
+
+const stacked = (at: LookedAt, layout: Stack, windows: (panes: readonly Box[]) => CropWindow[]): Composition => {
+  const laidOut = layOut({ ...at.settings, layout }, at.area, at.frame);
+  return compose(windows(laidOut.panes), laidOut, at.frame);
+};
+
+/** The second pane with other settings than it had. */
+const secondPane = ({ panes }: FramingSettings, settings: PaneSettings): PaneSettings[] => [
+  settings,
+  ...panes.slice(1),
+];
+
+function stackTwo(at: LookedAt, otherId: string): LayoutOffer | null {
+  const { settings, area, window, other } = at;
+  if (!other) return null;
+  return {
+    ...{
+      id: "stack-two",
+      name: "Stack the two",
+      hint: "Divides the frame: each has a pane, a path and keys of their own",
+    },
+    change: { layout: STACK, panes: secondPane(settings, { follow: { kind: "track", trackId: otherId } }) },
+    keys: [],
+    shown: stacked(at, STACK, ([first, second]) => [
+      around({ ...window, width: 0, height: 0 }, first!, area),
+      around(other, second!, area),
+    ]),
+  };
+}
+
+/** A stack whose second pane shows a box of the picture and little else, for all of the shot. */
+function lift(at: LookedAt): LayoutOffer | null {
+  const { settings, start, area, frame, window, cut } = at;
+  if (!cut) return null;
+  const wanted = { width: (1 + 2 * LIFT_MARGIN) * cut.width, height: (1 + 2 * LIFT_MARGIN) * cut.height };
+  const share =
+    dividedSide(frame) === "height"
+      ? wanted.height / wanted.width / (frame.height / frame.width)
+      : wanted.width / wanted.height / aspectRatio(frame);
+  const lifted = Math.min(MOST_LIFTED, Math.max(LEAST_SHARE, share));
+  const places = [
+    { pane: 0, share: 1 - lifted },
+    { pane: 1, share: lifted },
+  ];
+  const layout: Stack = { ...STACK, places };
+  const aspect = aspectRatio(paneBox(layout, area, frame, 1));
+  const height = Math.max(wanted.height, wanted.width / aspect, largestWindowHeight(area, aspect) / MAX_ZOOM);
+  const place = clampWindow({ ...boxCentre(cut), height }, area, aspect);
+  return {
+    ...{ id: "lift", name: "Give it a pane", hint: "Shows it in a pane of its own, below what the shot follows" },
+    change: { layout, panes: secondPane(settings, { follow: { kind: "none" }, manner: "still" }) },
+    keys: [{ pane: 1, frame: start, easing: "hold", ...place }],
+    shown: stacked(at, layout, ([first]) => [around({ ...window, width: 0, height: 0 }, first!, area), place]),
+  };
+}
+
+/** What is offered at a second look; nothing where the shot is not framed by a crop window alone. */
+export function layoutOffers({ kind, otherId }: Pick<SecondLook, "kind" | "otherId">, at: LookedAt): LayoutOffer[] {
+  if (at.settings.layout.kind !== "fill") return [];
+  return (HELPS[kind] ?? []).flatMap((id) => {
+    switch (id) {
+      case "whole":
+        return whole(at);
+      case "stack-two":
+        return (otherId && stackTwo(at, otherId)) || [];
+      case "lift":
+        return lift(at) ?? [];
+    }
+  });
+}

@@ -1,0 +1,115 @@
+/** Several panes that divide a frame between them. */
+import { z } from "zod";
+import type { Box, Size } from "../geometry/box";
+import { Colour } from "./colour";
+
+/** The panes of a shot; the first shows what the shot itself follows. */
+export const PANES = [0, 1, 2] as const;
+export const PaneNumber = z
+  .int()
+  .min(0)
+  .max(PANES.length - 1);
+
+/** No pane has less of the frame. */
+export const LEAST_SHARE = 0.12;
+/** The widest gap, as a share of the frame's longer side. */
+export const MOST_GAP = 0.06;
+
+const Place = z.object({
+  pane: PaneNumber,
+  /** How much of the frame the pane has, against the others. */
+  share: z.number().min(LEAST_SHARE).max(1),
+});
+export type Place = z.infer<typeof Place>;
+
+export const Stack = z.object({
+  kind: z.literal("stack"),
+  /** From top to foot, or from left to right in a frame that is wider than high. */
+  places: z
+    .array(Place)
+    .min(2)
+    .max(PANES.length)
+    .refine((places) => PANES.slice(0, places.length).every((pane) => places.some((place) => place.pane === pane)), {
+      error: "The panes of a stack are the first two, or all three, each once",
+    }),
+  gap: z.number().min(0).max(MOST_GAP),
+  /** Of the gap. */
+  colour: Colour,
+});
+export type Stack = z.infer<typeof Stack>;
+
+/** Two panes of one size. */
+export const STACK: Stack = {
+  kind: "stack",
+  places: [
+    { pane: 0, share: 0.5 },
+    { pane: 1, share: 0.5 },
+  ],
+  gap: 0,
+  colour: "#101216",
+};
+
+/** The side along which a frame is divided. */
+export const dividedSide = ({ width, height }: Size): "width" | "height" => (width > height ? "width" : "height");
+
+/** The nearest even number of pixels: where panes meet on one, each pixel of luma and of chroma is of one of them. */
+const even = (pixels: number): number => 2 * Math.round(pixels / 2);
+
+/** Where each pane is in a frame, in its pixels, in the order of their places. */
+export function placeBoxes({ places, gap }: Stack, frame: Size): Box[] {
+  const side = dividedSide(frame);
+  const between = even(gap * Math.max(frame.width, frame.height));
+  const room = frame[side] - between * (places.length - 1);
+  const sum = places.reduce((all, { share }) => all + share, 0);
+  let before = 0;
+  return places.map(({ share }, i) => {
+    const from = even((before / sum) * room);
+    before += share;
+    const length = even((before / sum) * room) - from;
+    const at = from + i * between;
+    return side === "height"
+      ? { x: 0, y: at, width: frame.width, height: length }
+      : { x: at, y: 0, width: length, height: frame.height };
+  });
+}
+
+/** Where each pane is in a frame, in its pixels, by its number. */
+export function stackBoxes(stack: Stack, frame: Size): Box[] {
+  const boxes = placeBoxes(stack, frame);
+  return stack.places.map((_, pane) => boxes[stack.places.findIndex((place) => place.pane === pane)]!);
+}
+
+/**
+ * A stack in which the border after a place is so far along the divided side, 0 to 1; the two panes beside it keep what
+ * they have together, and no less than the least each.
+ */
+export function withBorder(stack: Stack, place: number, at: number): Stack {
+  const { places } = stack;
+  const sum = places.reduce((all, { share }) => all + share, 0);
+  const before = places.slice(0, place).reduce((all, { share }) => all + share, 0) / sum;
+  const [upper, lower] = [places[place]!, places[place + 1]!];
+  const both = (upper.share + lower.share) / sum;
+  const share = Math.min(both - LEAST_SHARE, Math.max(LEAST_SHARE, at - before));
+  return {
+    ...stack,
+    places: places.map((one, i) => {
+      if (i === place) return { ...one, share };
+      return { ...one, share: i === place + 1 ? both - share : one.share / sum };
+    }),
+  };
+}
+
+/** A stack in which the panes at two places have changed them, and keep what is in them. */
+export const swapped = (stack: Stack, place: number): Stack => ({
+  ...stack,
+  places: stack.places.map((one, i) => {
+    const other = i === place ? i + 1 : i === place + 1 ? place : i;
+    return { ...one, pane: stack.places[other]!.pane };
+  }),
+});
+
+/** A stack with so many panes, of one size. */
+export const withPanes = (stack: Stack, count: number): Stack => ({
+  ...stack,
+  places: PANES.slice(0, count).map((pane) => ({ pane, share: 1 / count })),
+});
