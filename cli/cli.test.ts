@@ -96,12 +96,13 @@ describe("convert", () => {
 
   test("makes the versions of a house style, as the style says where no option says otherwise", () => {
     const data = path("library");
+    const BARE = { layers: [], safeArea: null };
     libraryWith(data, {
       id: "s",
       name: "Festival clips",
       versions: [
-        { name: "Reel", width: 360, height: 640, limitSeconds: 1, usual: { manner: "still", calm: 80 } },
-        { name: "Feed", width: 400, height: 400, limitSeconds: null, usual: { manner: "chase" } },
+        { name: "Reel", width: 360, height: 640, limitSeconds: 1, usual: { manner: "still", calm: 80 }, ...BARE },
+        { name: "Feed", width: 400, height: 400, limitSeconds: null, usual: { manner: "chase" }, ...BARE },
       ],
     });
     const styled = (...args: string[]) =>

@@ -1,12 +1,12 @@
 import { writeFile } from "node:fs/promises";
 import { resolve } from "node:path";
 import { Command } from "commander";
-import { shownIn } from "~/core/composition/shown";
+import { shownIn, withLayers } from "~/core/composition/shown";
 import { counted } from "~/core/counted";
 import type { Lacking } from "~/core/checks/lacking-pictures";
 import { secondsOver } from "~/core/edits/trim";
 import { makeReport, Report } from "~/core/formats/report";
-import { type FrameRange, rangeKey } from "~/core/time/rate";
+import { type FrameRange, framesPerSecond, rangeKey } from "~/core/time/rate";
 import { joinRanges, withoutRanges } from "~/core/time/ranges";
 import { exportVersion } from "~/pipelines/export-version.server";
 import type { FilmFile } from "~/media/film-file";
@@ -16,7 +16,7 @@ import { type FindOptions, findShots, type FoundShot } from "./find";
 import { addFilmOptions, type FilmChoices, openFilm, undecodedLines } from "./open-film";
 import { addFramingOptions, ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";
-import { addActiveOption, addMarkOption, collectDrop, parseFrame, parseSize, UsageError } from "./options";
+import { addActiveOption, addMarkOption, collectDrop, parseFrame, parseLayers, parseSize, UsageError } from "./options";
 import { type ProgressLine, runWithProgress } from "./progress-line";
 import { type Target, type TargetOptions, targetsOf } from "./targets";
 
@@ -56,7 +56,7 @@ interface Found {
 
 /** Lays the paths of one version, renders it, and writes its report. */
 async function convertTo(
-  { size, out, report, framing, limitSeconds }: Target,
+  { size, out, report, framing, limitSeconds, above }: Target,
   { film, shots: found, lacking, kept }: Found,
   show: (what: string, share: number) => void,
   signal: AbortSignal,
@@ -67,7 +67,9 @@ async function convertTo(
     { ...framing, size, kept },
     film.info,
   );
-  const figures = await exportVersion({ film, target: size, ranges: kept, shown: shownIn(shots, size) }, out, {
+  const fps = framesPerSecond(film.info.rate);
+  const shown = withLayers(shownIn(shots, size), { ...above, size, kept, fps });
+  const figures = await exportVersion({ film, target: size, ranges: kept, shown }, out, {
     signal,
     onProgress: ({ step, share }) => show(step === "rendering" ? "Rendering" : "Checking", share),
   });
@@ -123,6 +125,11 @@ export function convertCommand(): Command {
     .option("--size <size>", "size of the result, such as 1080x1920", parseSize)
     .option("--style <name>", "make the versions of a house style of the library instead")
     .requiredOption("--out <file>", "the MP4 file to write")
+    .option(
+      "--layers <file>",
+      "lay texts and shapes above the picture, as a JSON file says (docs/formats.md)",
+      parseLayers,
+    )
     .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)");
   return addFilmOptions(addActiveOption(addMarkOption(addFramingOptions(command))))
     .option("--from <frame>", "first frame to convert", parseFrame)

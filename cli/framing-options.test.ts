@@ -29,7 +29,8 @@ describe("what is said of the framing", () => {
     expect(parseLayout("fill")).toEqual({ kind: "fill" });
     expect(parseLayout("whole:0.4")).toEqual({ kind: "whole", amount: 0.4, place: 0.5 });
     expect(parseLayout("stack:60-40")).toMatchObject({ kind: "stack", places: [{ pane: 0 }, { pane: 1, share: 0.4 }] });
-    for (const wrong of ["whole:2", "stack:", "stack:95-5", "stack:100", ""]) expect(() => parseLayout(wrong)).toThrow("whole:AMOUNT");
+    for (const wrong of ["whole:2", "stack:", "stack:95-5", "stack:100", ""])
+      expect(() => parseLayout(wrong)).toThrow("whole:AMOUNT");
     expect(["top", "middle", "0.25"].map(parsePlace)).toEqual([0, 0.5, 0.25]);
     for (const wrong of ["up", "1.5", " "]) expect(() => parsePlace(wrong)).toThrow("from 0 to 1");
     expect(parseBackdrop("blur:80-20")).toEqual({ kind: "blur", strength: 80, darkness: 20 });

@@ -1,4 +1,6 @@
+import { readFileSync } from "node:fs";
 import { type Command, InvalidArgumentError } from "commander";
+import { LayersError, type ReadLayers, readLayers } from "~/core/formats/layers";
 import { USUAL_FORMAT } from "~/core/formats/output-formats";
 import type { Box, Size } from "~/core/geometry/box";
 import type { FrameRange } from "~/core/time/rate";
@@ -41,6 +43,16 @@ export function collectDrop(text: string, earlier: FrameRange[]): FrameRange[] {
     throw new InvalidArgumentError("A stretch is written A-B, such as 120-180, from frame A up to frame B.");
   }
   return [...earlier, { start, end }];
+}
+
+/** Reads a file of layers. */
+export function parseLayers(file: string): ReadLayers {
+  try {
+    return readLayers(readFileSync(file, "utf8"));
+  } catch (error) {
+    const why = error instanceof LayersError ? error.message : "it cannot be read";
+    throw new InvalidArgumentError(`${file}: ${why}.`);
+  }
 }
 
 /** Whom to follow, as it is said on the command line. */

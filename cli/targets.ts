@@ -2,6 +2,7 @@
 import { join, parse } from "node:path";
 import type { Command } from "commander";
 import type { VersionStyle } from "~/core/edits/house-style";
+import type { ReadLayers } from "~/core/formats/layers";
 import type { Size } from "~/core/geometry/box";
 import type { FramingChange } from "~/core/path/framing-settings";
 import { libraryStyle } from "~/jobs/library-style.server";
@@ -13,7 +14,11 @@ export interface TargetOptions extends FramingOptions {
   style?: string;
   out: string;
   report?: string;
+  /** What lies above the picture; as the style has it if left out. */
+  layers?: ReadLayers;
 }
+
+const NOTHING_ABOVE: ReadLayers = { layers: [], safeArea: null };
 
 /** A version to be rendered. */
 export interface Target {
@@ -22,6 +27,8 @@ export interface Target {
   report: string | undefined;
   framing: FramingOptions;
   limitSeconds: number | null;
+  /** What lies above the picture. */
+  above: ReadLayers;
 }
 
 /** "out.mp4" for a version of several: "out 1080x1920.mp4". */
@@ -66,9 +73,9 @@ function framingOf({ usual }: VersionStyle, options: FramingOptions, isSaid: (op
  * @throws StartError if there is no such style
  */
 export function targetsOf(options: TargetOptions, command: Command): Target[] {
-  const { size, style, out, report } = options;
+  const { size, style, out, report, layers } = options;
   if (size && style !== undefined) throw new UsageError("--size and --style cannot both be said; the style has sizes");
-  if (size) return [{ size, out, report, framing: options, limitSeconds: null }];
+  if (size) return [{ size, out, report, framing: options, limitSeconds: null, above: layers ?? NOTHING_ABOVE }];
   if (style === undefined) throw new UsageError("--size is needed, or --style for the sizes of a house style");
   const { versions } = libraryStyle(style);
   const isSaid = (option: string) => command.getOptionValueSource(option) === "cli";
@@ -83,6 +90,7 @@ export function targetsOf(options: TargetOptions, command: Command): Target[] {
       report: report && (versions.length === 1 ? report : `${join(parse(report).dir, parse(file).name)}.json`),
       framing: framingOf(version, options, isSaid),
       limitSeconds: version.limitSeconds,
+      above: layers ?? version,
     };
   });
 }

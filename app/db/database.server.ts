@@ -15,6 +15,7 @@ import { migration0011 } from "./migrations/0011-replaced";
 import { migration0012 } from "./migrations/0012-passes";
 import { migration0013 } from "./migrations/0013-clips";
 import { migration0014 } from "./migrations/0014-panes";
+import { migration0015 } from "./migrations/0015-layers";
 
 export type Db = Database.Database;
 
@@ -34,6 +35,7 @@ const MIGRATIONS = [
   migration0012,
   migration0013,
   migration0014,
+  migration0015,
 ];
 
 /**

@@ -14,6 +14,8 @@ interface RawVersion {
   drops: string;
   limit_seconds: number | null;
   usual: string;
+  layers: string;
+  safe_area: string | null;
 }
 
 const toVersion = (row: RawVersion): Version =>
@@ -25,6 +27,8 @@ const toVersion = (row: RawVersion): Version =>
     trim: { in: row.in_frame, out: row.out_frame, drops: JSON.parse(row.drops) as unknown },
     limitSeconds: row.limit_seconds,
     usual: JSON.parse(row.usual) as unknown,
+    layers: JSON.parse(row.layers) as unknown,
+    safeArea: row.safe_area === null ? null : (JSON.parse(row.safe_area) as unknown),
   });
 
 export const listVersions = (db: Db, filmId: string): Version[] =>
@@ -41,11 +45,12 @@ export function findVersion(db: Db, filmId: string, id: string): Version | null 
 export function saveVersion(db: Db, filmId: string, version: Version): void {
   const { changes } = db
     .prepare(
-      `INSERT INTO versions (id, film_id, name, width, height, in_frame, out_frame, drops, limit_seconds, usual, position)
-       VALUES (@id, @filmId, @name, @width, @height, @in, @out, @drops, @limitSeconds, @usual,
+      `INSERT INTO versions (id, film_id, name, width, height, in_frame, out_frame, drops, limit_seconds, usual, layers,
+         safe_area, position)
+       VALUES (@id, @filmId, @name, @width, @height, @in, @out, @drops, @limitSeconds, @usual, @layers, @safeArea,
          (SELECT COALESCE(MAX(position), 0) + 1 FROM versions WHERE film_id = @filmId))
        ON CONFLICT (id) DO UPDATE SET name = @name, width = @width, height = @height, in_frame = @in, out_frame = @out,
-         drops = @drops, limit_seconds = @limitSeconds, usual = @usual
+         drops = @drops, limit_seconds = @limitSeconds, usual = @usual, layers = @layers, safe_area = @safeArea
        WHERE film_id = @filmId`,
     )
     .run({
@@ -59,6 +64,8 @@ export function saveVersion(db: Db, filmId: string, version: Version): void {
       drops: JSON.stringify(version.trim.drops),
       limitSeconds: version.limitSeconds,
       usual: JSON.stringify(version.usual),
+      layers: JSON.stringify(version.layers),
+      safeArea: version.safeArea && JSON.stringify(version.safeArea),
     });
   if (changes === 0) throw new Refusal("there is a version with this id already");
 }

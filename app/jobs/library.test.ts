@@ -162,9 +162,10 @@ describe("a film", () => {
   });
 
   test("begins with the versions of the house style that is picked, and with one for phones where that is gone", async () => {
+    const BARE = { layers: [], safeArea: null };
     const versions = [
-      { name: "Reel", width: 1080, height: 1920, limitSeconds: 60, usual: { calm: 70 } },
-      { name: "Feed", width: 1080, height: 1350, limitSeconds: null, usual: {} },
+      { name: "Reel", width: 1080, height: 1920, limitSeconds: 60, usual: { calm: 70 }, ...BARE },
+      { name: "Feed", width: 1080, height: 1350, limitSeconds: null, usual: {}, ...BARE },
     ];
     saveStyle(db(), { id: "s", name: "Festival", versions });
     const id = await addFilm(clip, "two shots.mp4", "copy", "s");

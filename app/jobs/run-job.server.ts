@@ -1,7 +1,7 @@
 import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { assertNever } from "~/core/assert-never";
-import { shownIn } from "~/core/composition/shown";
+import { shownIn, withLayers } from "~/core/composition/shown";
 import { frameShots } from "~/core/path/version-paths";
 import { clipBorders } from "~/core/clips/clip";
 import { listClips } from "~/db/clips.server";
@@ -10,7 +10,7 @@ import type { Db } from "~/db/database.server";
 import { type FilmRow, findFilm } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";
 import { countShots, listShots } from "~/db/shots.server";
-import { framesIn } from "~/core/time/rate";
+import { framesIn, framesPerSecond } from "~/core/time/rate";
 import { joinRanges } from "~/core/time/ranges";
 import { requireSpace } from "~/disk/disk-space.server";
 import { estimatedBytes } from "~/media/estimated-size";
@@ -89,7 +89,8 @@ async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onPro
   requireRoom(fileName, "render", target, framesIn(ranges), film.info.rate);
   const paths = frameShots(framings, film.info.picture, target, film.info.rate);
   const shots = framings.map(({ range }, i) => ({ range, ...paths[i]! }));
-  const shown = shownIn(shots, target);
+  const fps = framesPerSecond(film.info.rate);
+  const shown = withLayers(shownIn(shots, target), { ...version, size: target, kept: ranges, fps });
   return exportVersion({ film, target, ranges, shown }, join(exportsFolder(job.filmId), fileName), {
     signal,
     onProgress: ({ step, share }) =>

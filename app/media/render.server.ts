@@ -5,6 +5,7 @@ import { type FrameRange, framesIn, frameToSeconds } from "~/core/time/rate";
 import { decodeFrames } from "./decode.server";
 import type { FilmFile } from "./film-file";
 import { readAhead } from "./read-ahead";
+import { LayerPainter } from "./layers/layer-painter.server";
 import { Resampler } from "./resample/resampler.server";
 import { reading, REC709_TAGS, startFfmpeg, writing } from "./film-tool.server";
 import { readFrom, soundBeginsWithPicture, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
@@ -102,11 +103,14 @@ export async function renderFilm(
   );
   encoder.stdout.resume();
   const resampler = new Resampler(info.picture, plan.target);
+  const painter = new LayerPainter(resampler);
   let done = 0;
   try {
     for await (const { frame, data } of readAhead(decodeRanges(plan, signal), DECODED_AHEAD)) {
       resampler.source.set(data);
-      resampler.compose(shown(frame));
+      const composition = shown(frame);
+      resampler.compose(composition);
+      painter.paint(composition);
       // The stream may hold on to what it is given, and `target` is written again for the next frame.
       await writeTo(encoder, Buffer.from(resampler.target));
       done++;

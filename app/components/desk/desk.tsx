@@ -1,9 +1,12 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { aspectRatio, type CropWindow } from "~/core/geometry/crop-window";
+import { framesPerSecond } from "~/core/time/rate";
 import { joinRanges, withoutRanges } from "~/core/time/ranges";
 import { JobStatus } from "~/components/library/job-status";
 import type { FilmStatus } from "~/core/film-status";
 import type { History } from "~/core/edits/answer";
+import type { ShownAt } from "~/core/composition/composition";
+import { withLayers } from "~/core/composition/shown";
 import { keptRanges } from "~/core/edits/trim";
 import type { FilmState, VersionState } from "~/core/edits/film-state";
 import { DeskHeader } from "./header/desk-header";
@@ -16,6 +19,7 @@ import type { Player } from "./picture/player";
 import { useLightCopy, usePieceStream } from "./picture/use-piece-stream";
 import { usePlayer } from "./picture/use-player";
 import { Result } from "./result/result";
+import { useLayerFonts } from "./layers/use-layer-fonts";
 import { ShotList } from "./shots/shot-list";
 import { type DeskContent, DeskContext } from "./state/desk-context";
 import type { DeskFilm } from "./state/desk-types";
@@ -48,6 +52,8 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
   const [showsSubjects, setShowsSubjects] = useState(false);
   const [drawing, setDrawing] = useState<Drawing | null>(null);
   const [pane, choosePane] = useState(0);
+  const [panel, setPanel] = useState<DeskContent["panel"]>("shot");
+  const [layerId, chooseLayer] = useState<string | null>(null);
   const timecode = useRef<HTMLInputElement>(null);
   // Until its clips are brought together, there is nothing to be made light.
   const isPrepared = !status.jobs.some(({ kind, state }) => kind === "join" && state !== "done");
@@ -83,9 +89,16 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
     (frame: number): CropWindow => windowOfShots(shots, frame, picture, version),
     [shots, picture, version],
   );
-  const shownAt = useCallback(
-    (frame: number) => shownOfShots(shots, frame, picture, version),
-    [shots, picture, version],
+  const { safeArea } = version;
+  const layers = useLayerFonts(version.layers);
+  const { rate } = film;
+  const layered = useCallback(
+    (shown: ShownAt) => withLayers(shown, { layers, safeArea, size: version, kept, fps: framesPerSecond(rate) }),
+    [layers, safeArea, version, kept, rate],
+  );
+  const shownAt = useMemo(
+    () => layered((frame) => shownOfShots(shots, frame, picture, version)),
+    [layered, shots, picture, version],
   );
   const free = useMemo(() => freeAxes(shots, picture, version), [shots, picture, version]);
   const waitFor = useCallback((ids: string[]) => client?.waitFor(ids), [client]);
@@ -94,14 +107,14 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
     () => ({
       ...{ film, facts, source, state, history, version, aspect, shots, kept, analysed, exports: status.exports },
       ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits },
-      ...{ windowAt, shownAt, pane, choosePane, free },
+      ...{ windowAt, shownAt, pane, choosePane, panel, setPanel, layerId, chooseLayer, free },
       ...{ showsSubjects, setShowsSubjects, drawing, setDrawing, waitFor },
     }),
     // prettier-ignore
     [
       film, facts, source, state, history, version, aspect, shots, kept, analysed, status.exports,
       player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits, windowAt, shownAt, pane,
-      free, showsSubjects, drawing, waitFor,
+      panel, layerId, free, showsSubjects, drawing, waitFor,
     ],
   );
   useShortcuts(content, timecode);

@@ -15,7 +15,7 @@ const STACK: Composition = {
     { source: { x: 0, y: 0, width: 400, height: 400 }, target: { x: 0, y: 0, width: 100, height: 100 } },
     { source: { x: 500, y: 0, width: 200, height: 200 }, target: { x: 0, y: 100, width: 100, height: 100 } },
   ],
-  layers: [],
+  layers: null,
 };
 
 describe("a composition", () => {

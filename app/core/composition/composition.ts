@@ -2,6 +2,8 @@
 import { type Box, boxContains, scaleBox, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, type CropWindow, windowBox } from "../geometry/crop-window";
 import type { Edge } from "./edge";
+import type { LayerGround } from "./layers/draw-layer";
+import type { LayerAt } from "./layers/layer-at";
 import { covering, type LaidOut } from "./layout";
 
 /** A box of the source that is shown in a box of the target; both may lie between pixels. */
@@ -21,8 +23,8 @@ export interface Composition {
   backdrop: LaidOut["backdrop"];
   /** From back to front. */
   panes: readonly Pane[];
-  /** What lies above the panes; so far nothing does. */
-  layers: readonly never[];
+  /** What lies above the panes, from back to front, and what it is placed in; null where nothing does. */
+  layers: { ground: LayerGround; at: readonly LayerAt[] } | null;
 }
 
 /** What a version shows at each frame of a film that it shows at all. */
@@ -41,7 +43,7 @@ export const compose = (
     target,
     ...(edge ? { edge } : {}),
   })),
-  layers: [],
+  layers: null,
 });
 
 /** The crop window fills the frame: one pane that covers it. */
@@ -50,7 +52,7 @@ export const fill = (window: CropWindow, size: Size): Composition => compose([wi
 /** A part of the source, and nothing else, as a frame of its size. */
 export const cutOut = (source: Box): Composition => {
   const size = { width: source.width, height: source.height };
-  return { size, backdrop: null, panes: [{ source, target: wholeOf(size) }], layers: [] };
+  return { size, backdrop: null, panes: [{ source, target: wholeOf(size) }], layers: null };
 };
 
 /** The same frame in another size, such as that of a small picture. */

@@ -3,6 +3,9 @@ import type { CropWindow } from "../geometry/crop-window";
 import { type FrameRange, inRange } from "../time/rate";
 import { compose, type ShownAt } from "./composition";
 import type { LaidOut } from "./layout";
+import { layersAt } from "./layers/layer-at";
+import type { Layer } from "./layers/layer";
+import { type SafeArea, USUAL_SAFE_AREA } from "./layers/safe-area";
 
 /** A shot with its path. */
 export interface ShownShot {
@@ -28,5 +31,28 @@ export function shownIn(shots: readonly ShownShot[], size: Size): ShownAt {
     if (!shot) throw new Error(`frame ${frame} is in no shot`);
     const windows = [shot, ...(shot.others ?? [])].map((pane) => pane.windows[frame - shot.range.start]!);
     return compose(windows, shot.laidOut, size);
+  };
+}
+
+/** What lies above a version. */
+export interface VersionLayers {
+  layers: readonly Layer[];
+  safeArea: SafeArea | null;
+  /** Size of the version. */
+  size: Size;
+  /** What of the film it shows. */
+  kept: readonly FrameRange[];
+  /** Frames a second. */
+  fps: number;
+}
+
+/** What a version shows with its layers. */
+export function withLayers(shown: ShownAt, { layers, safeArea, size, kept, fps }: VersionLayers): ShownAt {
+  if (layers.length === 0) return shown;
+  const ground = { frame: { width: size.width, height: size.height }, safe: safeArea ?? USUAL_SAFE_AREA };
+  const whole = { start: kept[0]?.start ?? 0, end: kept.at(-1)?.end ?? 0 };
+  return (frame) => {
+    const at = layersAt(layers, frame, whole, fps);
+    return { ...shown(frame), layers: at.length > 0 ? { ground, at } : null };
   };
 }

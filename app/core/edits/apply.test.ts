@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { TALL, TWO_SHOTS } from "../../../tests/support/film-state";
+import { newBar, newText } from "../composition/layers/layer";
 import { Refusal } from "../refusal";
 import { hardTransition } from "../shots/transition";
 import { applyEdit } from "./apply";
@@ -300,4 +301,28 @@ test("what a command does not change is the very same value", () => {
   expect(state.shots).toBe(TWO_SHOTS.shots);
   expect(state.trackEdits).toBe(TWO_SHOTS.trackEdits);
   expect(TALL.handKeys).toEqual([]);
+});
+
+describe("layers", () => {
+  const title = newText("t", "Ferrow");
+  const bar = newBar("b");
+  const put = (layer: typeof title | typeof bar) => ({ type: "put-layer" as const, versionId: "tall", layer });
+
+  test("are added in front, changed in their place, ordered and deleted", () => {
+    const states = run([
+      put(title),
+      put(bar),
+      put({ ...title, text: "Ferrow Kite Day" }),
+      { type: "move-layer", versionId: "tall", layerId: "b", to: 0 },
+      { type: "remove-layer", versionId: "tall", layerId: "t" },
+    ]).map(({ versions }) => versions[0]!.layers.map((layer) => (layer.kind === "text" ? layer.text : layer.id)));
+    expect(states).toEqual([
+      ...[[], ["Ferrow"], ["Ferrow", "b"], ["Ferrow Kite Day", "b"], ["b", "Ferrow Kite Day"], ["b"]],
+    ]);
+  });
+
+  test("that are gone, or outside the film, are refused", () => {
+    refused({ type: "remove-layer", versionId: "tall", layerId: "t" }).toThrow("not there any more");
+    refused(put({ ...title, range: { start: 290, end: 900 } })).toThrow("where the film is not");
+  });
 });

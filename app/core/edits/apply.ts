@@ -1,6 +1,7 @@
 import { assertNever } from "../assert-never";
 import { Refusal } from "../refusal";
 import { applyToKeys } from "./apply-keys";
+import { applyToLayers } from "./apply-layers";
 import { applyToShots } from "./apply-shots";
 import { applyToSubjects } from "./apply-subjects";
 import { applyToTrims } from "./apply-trims";
@@ -34,6 +35,10 @@ function applySingle(state: FilmState, command: SingleCommand): FilmState {
     case "change-version":
     case "remove-version":
       return applyToVersions(state, command);
+    case "put-layer":
+    case "remove-layer":
+    case "move-layer":
+      return applyToLayers(state, command);
     case "trim-version":
     case "drop-stretches":
     case "keep-stretches":

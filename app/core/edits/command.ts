@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { Layer } from "../composition/layers/layer";
+import { SafeArea } from "../composition/layers/safe-area";
 import { PaneNumber } from "../composition/stack";
 import { Box } from "../geometry/box";
 import { Id, ShotId, TrackId } from "../ids";
@@ -40,6 +42,7 @@ export const VersionChange = z
     height: Version.shape.height,
     limitSeconds: LengthLimit.nullable(),
     usual: UsualInVersion,
+    safeArea: SafeArea.nullable(),
   })
   .partial();
 export type VersionChange = z.infer<typeof VersionChange>;
@@ -82,6 +85,11 @@ const SingleCommand = z.discriminatedUnion("type", [
   /** Changes a version; in another shape its hand keys keep their zoom and their place. */
   z.object({ type: z.literal("change-version"), versionId: Id, change: VersionChange }),
   z.object({ type: z.literal("remove-version"), versionId: Id }),
+  /** Puts a layer in the place of the one with its id, or in front of all. */
+  z.object({ type: z.literal("put-layer"), versionId: Id, layer: Layer }),
+  z.object({ type: z.literal("remove-layer"), versionId: Id, layerId: Id }),
+  /** Gives a layer another place in the order; 0 is behind all others. */
+  z.object({ type: z.literal("move-layer"), versionId: Id, layerId: Id, to: z.int().min(0) }),
   /** Says with which frame a version begins, and which is the first that it does not show any more; null for the film's. */
   z.object({
     type: z.literal("trim-version"),

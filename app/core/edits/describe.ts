@@ -1,4 +1,5 @@
 import { assertNever } from "../assert-never";
+import { nameOfLayer } from "../composition/layers/layer";
 import { counted } from "../counted";
 import type { HandKey } from "../path/hand-key";
 import { letterOf } from "../subjects/choosing/people";
@@ -45,6 +46,12 @@ class Speaker {
   clip(id: string): string {
     const at = this.state.clips.findIndex((clip) => clip.id === id);
     return at < 0 ? "a clip" : `clip ${at + 1}`;
+  }
+
+  /** "the text “Ferrow”" */
+  layer(versionId: string, id: string): string {
+    const layer = this.state.versions.find((version) => version.id === versionId)?.layers.find((one) => one.id === id);
+    return layer ? nameOfLayer(layer) : "a layer";
   }
 
   hasKey(versionId: string, { pane, frame }: Pick<HandKey, "pane" | "frame">): boolean {
@@ -105,7 +112,7 @@ function shotChange(change: ShotChange, shots: string): string {
   return `Changed how ${shots} ${shots.startsWith("shot ") || shots.startsWith("a ") ? "begins" : "begin"}`;
 }
 
-function versionChange({ name, width, height, limitSeconds, usual }: VersionChange, version: string): string {
+function versionChange({ name, width, height, limitSeconds, usual, safeArea }: VersionChange, version: string): string {
   if (width !== undefined || height !== undefined) {
     return width && height ? `Changed ${version} to ${width} × ${height}` : `Changed the size of ${version}`;
   }
@@ -115,6 +122,7 @@ function versionChange({ name, width, height, limitSeconds, usual }: VersionChan
       ? `Removed the length limit of ${version}`
       : `Limited ${version} to ${counted(limitSeconds, "second")}`;
   }
+  if (safeArea !== undefined) return `Changed the safe area of ${version}`;
   return usual ? `Changed what is usual in ${version}` : `Left ${version} as it is`;
 }
 
@@ -178,6 +186,15 @@ function single(command: SingleCommand, say: Speaker): string {
       return `Duplicated ${say.version(command.versionId)} as “${command.name}”`;
     case "change-version":
       return versionChange(command.change, say.version(command.versionId));
+    case "put-layer": {
+      const { versionId, layer } = command;
+      const isThere = say.layer(versionId, layer.id) !== "a layer";
+      return `${isThere ? "Changed" : "Added"} the ${nameOfLayer(layer)} in ${say.version(versionId)}`;
+    }
+    case "remove-layer":
+      return `Deleted the ${say.layer(command.versionId, command.layerId)} from ${say.version(command.versionId)}`;
+    case "move-layer":
+      return `Changed the order of the layers in ${say.version(command.versionId)}`;
     case "trim-version":
       return trimmed(command, say);
     case "trim-clip":

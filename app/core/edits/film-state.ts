@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { Layers } from "../composition/layers/layer";
+import { SafeArea } from "../composition/layers/safe-area";
 import type { Clip } from "../clips/clip";
 import { USUAL_FORMAT } from "../formats/output-formats";
 import type { Size } from "../geometry/box";
@@ -30,6 +32,10 @@ export const Version = z.object({
   limitSeconds: LengthLimit.nullable().default(null),
   /** What holds for every shot of which neither the version nor the film says otherwise. */
   usual: UsualInVersion.default({}),
+  /** What lies above the picture, from back to front. */
+  layers: Layers.default([]),
+  /** Where nothing covers it; what is usual if null. */
+  safeArea: SafeArea.nullable().default(null),
 });
 export type Version = z.infer<typeof Version>;
 
@@ -39,6 +45,8 @@ export const newVersion = (shape: Pick<Version, "id" | "name"> & Size): Version 
   trim: UNTRIMMED,
   limitSeconds: null,
   usual: {},
+  layers: [],
+  safeArea: null,
 });
 
 /** A version with all that the editor has set in it. */

@@ -29,12 +29,11 @@ const anyFilms = (usual: UsualInVersion): UsualInVersion =>
 
 /** What versions of a film would be in another film. */
 export const styleOf = (versions: readonly Version[]): VersionStyle[] =>
-  versions.map(({ name, width, height, limitSeconds, usual }) => ({
-    name,
-    width,
-    height,
-    limitSeconds,
-    usual: anyFilms(usual),
+  versions.map(({ id, trim, ...version }) => ({
+    ...version,
+    usual: anyFilms(version.usual),
+    // A stretch is one film's.
+    layers: version.layers.filter(({ range }) => range === null),
   }));
 
 /**

@@ -1,4 +1,5 @@
 import { shownOfClip } from "../clips/clip";
+import { MOST_LAYERS } from "../composition/layers/layer";
 import { narrowestPane } from "../composition/layout";
 import { type Box, boxContains, clipBox, type Size, wholeOf } from "../geometry/box";
 import { clampWindow } from "../geometry/crop-window";
@@ -79,6 +80,10 @@ function brokenVersion(version: VersionState, { film, shots }: FilmState): strin
     const broken = brokenKey(key, version, film);
     if (broken) return broken;
   }
+  if (firstDouble(version.layers.map(({ id }) => id)) !== undefined) return "two layers cannot have one id";
+  if (version.layers.length > MOST_LAYERS) return `“${version.name}” has at most ${MOST_LAYERS} layers`;
+  const outside = version.layers.find(({ range }) => range && isEmptyOrOutside(range, film.frames));
+  if (outside) return `a layer of “${version.name}” cannot be there where the film is not`;
   const ids = new Set(shots.map(({ id }) => id));
   for (const [id, { protect }] of version.shots) {
     if (!ids.has(id)) return `"${version.name}" frames a shot that is not the film's`;

@@ -154,6 +154,11 @@ export function moveWork(
   const versions = state.versions.map((version): VersionState => ({
     ...version,
     trim: movedTrim(version.trim, move),
+    layers: version.layers.flatMap((layer) => {
+      if (!layer.range) return layer;
+      const left = move.ranges([layer.range]);
+      return left.length > 0 ? { ...layer, range: { start: left[0]!.start, end: left.at(-1)!.end } } : [];
+    }),
     shots: new Map(
       [...version.shots].flatMap(([id, said]) => {
         const shot = before.get(id);

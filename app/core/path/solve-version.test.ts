@@ -115,8 +115,13 @@ describe("a shot in several panes", () => {
     const tracks = [left!, { ...right!, id: `r${start}` }];
     return shot(start, end, () => 0, { settings, tracks, others: [pane], ...more });
   };
-  const middles = ({ windows, others }: { windows: { x: number }[]; others: readonly { windows: { x: number }[] }[] }) =>
-    [windows, ...others.map((other) => other.windows)].map((all) => Math.round(all[0]!.x));
+  const middles = ({
+    windows,
+    others,
+  }: {
+    windows: { x: number }[];
+    others: readonly { windows: { x: number }[] }[];
+  }) => [windows, ...others.map((other) => other.windows)].map((all) => Math.round(all[0]!.x));
 
   test("has a path in each, and none follows by itself whom another follows", () => {
     const [framed] = frameShots([two(0, 40)], PICTURE, TALL, RATE);

@@ -1,6 +1,7 @@
+/** The inner loops of rendering, in AssemblyScript for WebAssembly SIMD (`npm run build:kernel`). */
+
 /**
- * The inner loop of rendering, in AssemblyScript for WebAssembly SIMD (`npm run build:kernel`): a separable
- * resampling of one 8-bit plane with given weights.
+ * A separable resampling of one 8-bit plane with given weights.
  *
  * For each output row, `vTaps` source rows are mixed into a row of 16-bit values with 6 fractional bits; from
  * that row, each output pixel is the sum of `hTaps` neighbours. Weights are 16-bit with 14 fractional bits and
@@ -59,5 +60,45 @@ export function resamplePlane(
       const value = (total + roundPixel) >> 20;
       store<u8>(out + <usize>x, <u8>max(0, min(255, value)));
     }
+  }
+}
+
+/** x / 255, rounded, of eight values up to 255 × 255. */
+function by255(x: v128): v128 {
+  const rounded = i16x8.add(x, i16x8.splat(128));
+  return i16x8.shr_u(i16x8.add(rounded, i16x8.shr_u(rounded, 8)), 8);
+}
+
+/**
+ * Lays samples over a plane of bytes: each is `made` with what is left of the plane by `cover`, both times `opacity`.
+ *
+ * `made` is premultiplied by `cover`; both have `stride` bytes a row, a multiple of 8, of which those beyond the width are 0.
+ * Up to 8 bytes beyond the end of the plane are read, and written as they were. `opacity` is 0 to 255.
+ */
+export function blendPlane(
+  target: usize,
+  targetStride: i32,
+  made: usize,
+  cover: usize,
+  stride: i32,
+  height: i32,
+  opacity: i32,
+): void {
+  const share = i16x8.splat(<i16>opacity);
+  const whole = i16x8.splat(255);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < stride; x += 8) {
+      const covered = v128.load_ext<u8>(cover + <usize>x);
+      // Most of what is around letters is empty.
+      if (!v128.any_true(covered)) continue;
+      const at = target + <usize>x;
+      const left = i16x8.sub(whole, by255(i16x8.mul(covered, share)));
+      const over = by255(i16x8.mul(v128.load_ext<u8>(made + <usize>x), share));
+      const sum = i16x8.add(over, by255(i16x8.mul(v128.load_ext<u8>(at), left)));
+      v128.store64_lane(at, i8x16.narrow_i16x8_u(sum, sum), 0);
+    }
+    target += <usize>targetStride;
+    made += <usize>stride;
+    cover += <usize>stride;
   }
 }

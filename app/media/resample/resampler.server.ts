@@ -4,14 +4,16 @@ import { reducedSize } from "~/core/composition/backdrop";
 import { type Composition, coversAll, type Pane } from "~/core/composition/composition";
 import { isPlain } from "~/core/composition/edge";
 import { PANES } from "~/core/composition/stack";
-import { type Box, sameBox, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
+import { type Box, type Point, sameBox, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
 import { projectPath } from "../project-path.server";
 import { paintColour, paintGradient, paintMirrored, type Plane, softened, ZERO } from "./backdrop";
 import { darken, type EdgeMasks, edgeMasks, type Extent, extentOf, layOver, layOverMasked } from "./blend";
+import type { OverlayPlane } from "../layers/overlay";
 import { fillWeights, tapsFor } from "./weights";
 
 interface Kernel {
   resamplePlane(...args: number[]): void;
+  blendPlane(...args: number[]): void;
 }
 
 /** One of the three planes of a picture in the kernel's memory. */
@@ -74,6 +76,8 @@ export class Resampler {
   private readonly reduced: PlaneAt[];
   /** Where a pane is made that does not cover the frame, before it is laid over what is there. */
   private readonly scratch: number;
+  /** How much of what is laid over the frame covers it. */
+  private readonly cover: number;
   /** Weights of each pane, with what they are for: a pane that stands still needs them once. */
   private readonly tables: Table[] = [];
   /** The same for what is reduced, and for what is made large again. */
@@ -102,9 +106,10 @@ export class Resampler {
       (width + height) * (4 + 2 * count) * 2 + 8 * 2 * SPARE;
     const tables =
       panes * tableBytes(output, taps.pane) + tableBytes(small, taps.reducing) + tableBytes(output, taps.enlarging);
-    const scratch = output.width * output.height;
+    // A plane of what is laid over the frame has room for the end of a row.
+    const scratch = (output.width + SPARE) * output.height;
     const row = Math.max(picture.width, small.width) * 2;
-    const buffers = bytesOf(from) + bytesOf(to) + bytesOf(reduced) + scratch + row + tables;
+    const buffers = bytesOf(from) + bytesOf(to) + bytesOf(reduced) + 2 * scratch + row + tables;
     this.memory = new WebAssembly.Memory({ initial: Math.ceil((this.next + buffers + 16 * 2 * SPARE) / 65536) + 1 });
     const bytes = readFileSync(projectPath("app/media/resample/kernel.wasm"));
     const instance = new WebAssembly.Instance(new WebAssembly.Module(bytes), { env: { memory: this.memory } });
@@ -121,6 +126,7 @@ export class Resampler {
     this.targets = planesAt(to);
     this.reduced = planesAt(reduced);
     this.scratch = this.allocate(scratch);
+    this.cover = this.allocate(scratch);
     this.row = this.allocate(row);
     for (let i = 0; i < panes; i++) this.tables.push(this.allocateTable(output, taps.pane));
     this.reducing = this.allocateTable(small, taps.reducing);
@@ -269,6 +275,29 @@ export class Resampler {
         return;
       }
       this.layOver(table, pane);
+    });
+  }
+
+  /**
+   * Lays planes over the frame in `target`.
+   *
+   * @param opacity 0 to 1
+   * @param by how far they are moved, in even pixels; what leaves the frame above or below is cut off
+   */
+  blend(planes: readonly OverlayPlane[], opacity: number, by: Point = { x: 0, y: 0 }): void {
+    const memory = new Uint8Array(this.memory.buffer);
+    planes.forEach(({ x, y, stride, height, made, cover }, plane) => {
+      const { at, size } = this.targets[plane]!;
+      const of = plane === 0 ? 1 : 2;
+      const top = y + by.y / of;
+      const [first, last] = [Math.max(0, -top), Math.min(height, size.height - top)];
+      if (last <= first) return;
+      memory.set(made.subarray(first * stride, last * stride), this.scratch);
+      memory.set(cover.subarray(first * stride, last * stride), this.cover);
+      this.kernel.blendPlane(
+        ...[at + (top + first) * size.width + x + by.x / of, size.width],
+        ...[this.scratch, this.cover, stride, last - first, Math.round(255 * opacity)],
+      );
     });
   }
 }

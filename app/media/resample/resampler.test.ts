@@ -9,7 +9,7 @@ import { fillWeights } from "./weights";
 const PICTURE = { width: 480, height: 270 };
 const OUTPUT = { width: 152, height: 270 };
 
-const composed = (...panes: Pane[]): Composition => ({ size: OUTPUT, backdrop: null, panes, layers: [] });
+const composed = (...panes: Pane[]): Composition => ({ size: OUTPUT, backdrop: null, panes, layers: null });
 const whole = (source: Box) => composed({ source, target: wholeOf(OUTPUT) });
 
 /** A smooth pattern of which the value is known between pixels, too. */
@@ -138,7 +138,7 @@ describe("panes", () => {
   });
 
   test("of which there are more, or that are smaller, than was said are refused", () => {
-    const one = new Resampler(PICTURE, OUTPUT);
+    const one = new Resampler(PICTURE, OUTPUT, 1);
     expect(() => one.compose(composed(upper, lower))).toThrow("more panes");
     const tiny = { source: wholeOf(PICTURE), target: { x: 0, y: 0, width: 8, height: 4 } };
     expect(() => one.compose(composed(tiny))).toThrow("so small");

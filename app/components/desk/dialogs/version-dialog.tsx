@@ -16,7 +16,7 @@ import { LimitField } from "./limit-field";
 import { SizeField } from "./size-field";
 
 /** What can be said of a version in one go. */
-export type VersionDraft = Required<VersionChange>;
+export type VersionDraft = Required<Omit<VersionChange, "safeArea">>;
 
 interface VersionDialogProps {
   /** The version to be changed; null for a new one. */

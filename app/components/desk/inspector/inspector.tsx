@@ -9,6 +9,8 @@ import { largestWindow } from "~/core/geometry/crop-window";
 import { activeArea } from "~/core/shots/shot";
 import { mostZoom } from "~/core/path/zoom-goals";
 import { ActiveArea } from "./active-area";
+import { ChoiceBar } from "~/components/common/choice-bar";
+import { LayersPanel } from "../layers/layers-panel";
 import { BulkSettings } from "./bulk-settings";
 import { FramingControls } from "./framing-controls";
 import { KeptEnd } from "./kept-end";
@@ -24,8 +26,24 @@ import { TrackTools } from "./track-tools";
 import { WindowHere } from "./window-here";
 import { useShotHere } from "../picture/use-player";
 
-/** What can be set for the shot under the playhead and the window at this frame, or for the shots that are selected. */
+const PANELS = [
+  { value: "shot", name: "Shot", hint: "How the shot is framed" },
+  { value: "layers", name: "Layers", hint: "What lies above the picture of the version" },
+] as const;
+
+/** What can be set for the shot on screen, or for what lies above the picture. */
 export function Inspector() {
+  const { panel, setPanel } = useDesk();
+  return (
+    <div className="flex flex-col gap-4">
+      <ChoiceBar label="Settings of" choices={PANELS} value={panel} onChange={setPanel} className="grid-cols-2" />
+      {panel === "layers" ? <LayersPanel /> : <ShotPanel />}
+    </div>
+  );
+}
+
+/** What can be set for the shot under the playhead and the window at this frame, or for the shots that are selected. */
+function ShotPanel() {
   const { shots, selection } = useDesk();
   const selected = shots.filter(({ id }) => selection.ids.has(id));
   return selected.length > 1 ? <BulkSettings shots={selected} /> : <ShotSettings />;

@@ -3,6 +3,7 @@ import { isPlain } from "~/core/composition/edge";
 import type { Size } from "~/core/geometry/box";
 import { drawBackdrop } from "./draw-backdrop";
 import { drawEdged } from "./draw-edged";
+import { drawLayers } from "./draw-layers";
 import { drawPane } from "./draw-pane";
 
 /**
@@ -27,4 +28,5 @@ export function drawComposition(canvas: HTMLCanvasElement, video: HTMLVideoEleme
     if (pane.edge && !isPlain(pane.edge)) drawEdged(canvas, pane, pane.edge, (to) => drawPane(to, video, pane));
     else drawPane(context, video, pane);
   }
+  drawLayers(canvas, composition);
 }

@@ -1,17 +1,22 @@
-import { useCallback, useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import { assertNever } from "~/core/assert-never";
+import { safeBox, USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
 import type { Size } from "~/core/geometry/box";
 import type { DeskShot } from "../state/desk-types";
 import { useDesk } from "../state/desk-context";
 import { drawComposition } from "../picture/draw-composition";
 import { useOnFrame, useShotHere } from "../picture/use-player";
 import { PaneHandle } from "./pane-handle";
+import { shareOf } from "./share-of";
 import { StackHandles } from "./stack-handles";
 import { useSize } from "../../common/use-size";
 
+// The canvas library is for browsers only, and large.
+const LayerStage = lazy(() => import("../layers/layer-stage"));
+
 /** What the version shows at the frame on screen, in its true shape. */
 export function Result() {
-  const { player, video, film, version, aspect, shots, shownAt } = useDesk();
+  const { player, video, film, version, aspect, shots, shownAt, panel } = useDesk();
   const { picture } = film;
   const [room, setRoom] = useState<HTMLDivElement | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -44,11 +49,27 @@ export function Result() {
       />
       {shot && (
         <div className="pointer-events-none absolute" style={{ width, height }}>
-          <Handles shot={shot} size={{ width, height }} />
+          {panel === "layers" ? (
+            <Suspense>
+              <SafeAreaOutline />
+              <div className="pointer-events-auto absolute inset-0">
+                <LayerStage size={{ width, height }} />
+              </div>
+            </Suspense>
+          ) : (
+            <Handles shot={shot} size={{ width, height }} />
+          )}
         </div>
       )}
     </div>
   );
+}
+
+/** Where nothing covers the frame. */
+function SafeAreaOutline() {
+  const { version } = useDesk();
+  const area = safeBox(version.safeArea ?? USUAL_SAFE_AREA, version);
+  return <div aria-hidden className="absolute border border-dashed border-white/60" style={shareOf(area, version)} />;
 }
 
 /** What of a shot's layout is moved on the result. */

@@ -51,6 +51,12 @@ export interface DeskContent {
   /** Which pane is chosen in shots that have it, from 0. */
   pane: number;
   choosePane: (pane: number) => void;
+  /** What the panel below the result is about. */
+  panel: "shot" | "layers";
+  setPanel: (panel: "shot" | "layers") => void;
+  /** The layer that is chosen; null for none. */
+  layerId: string | null;
+  chooseLayer: (layerId: string | null) => void;
   /** The axes on which the window can move anywhere in the film. */
   free: { x: boolean; y: boolean };
   /** Whether who can be followed is shown on the picture. */

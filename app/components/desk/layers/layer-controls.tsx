@@ -1,0 +1,37 @@
+import { Button } from "~/components/common/button";
+import type { Layer } from "~/core/composition/layers/layer";
+import { ColourField } from "../inspector/colour-field";
+import { PercentSlider } from "../inspector/percent-slider";
+import { LayerTime } from "./layer-time";
+import { TextControls } from "./text-controls";
+import { useLayerEdits } from "./use-layer-edits";
+
+/** All that can be set for a layer. */
+export function LayerControls({ layer }: { layer: Layer }) {
+  const { put, copyToOthers } = useLayerEdits();
+  return (
+    <section aria-label="The chosen layer" className="flex flex-col gap-3 border-t border-line pt-3">
+      {layer.kind === "text" ? (
+        <TextControls layer={layer} onChange={put} />
+      ) : (
+        <>
+          <ColourField label="Colour" colour={layer.colour} onChange={(colour) => put({ ...layer, colour })} />
+          <PercentSlider
+            label="Corners"
+            value={layer.corner}
+            ends={["square", "round"]}
+            onChange={(corner) => put({ ...layer, corner })}
+          />
+        </>
+      )}
+      <PercentSlider
+        label="Opacity"
+        value={layer.opacity}
+        ends={["not to be seen", "solid"]}
+        onChange={(opacity) => put({ ...layer, opacity })}
+      />
+      <LayerTime layer={layer} onChange={put} />
+      {copyToOthers && <Button onClick={() => copyToOthers(layer)}>Copy to the other versions</Button>}
+    </section>
+  );
+}

@@ -1,0 +1,175 @@
+import { useState } from "react";
+import { ChoiceBar } from "~/components/common/choice-bar";
+import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
+import { TickBox } from "~/components/common/tick-box";
+import type { Family } from "~/core/composition/layers/font-families";
+import { placeLayer } from "~/core/composition/layers/draw-layer";
+import { MOST_TEXT, type TextLayer } from "~/core/composition/layers/layer";
+import { USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
+import { ColourField } from "../inspector/colour-field";
+import { PercentSlider } from "../inspector/percent-slider";
+import { useDesk } from "../state/desk-context";
+import { measuringPen } from "./measuring-pen";
+import { useLayerEdits } from "./use-layer-edits";
+
+const FAMILY_ITEMS: (SelectItem & { value: Family })[] = [
+  { value: "display", text: "Bricolage Grotesque" },
+  { value: "plain", text: "Inter" },
+  { value: "serif", text: "Source Serif" },
+  { value: "mono", text: "JetBrains Mono" },
+];
+const WEIGHT_ITEMS: SelectItem[] = [
+  { value: "300", text: "Light" },
+  { value: "400", text: "Regular" },
+  { value: "600", text: "Semibold" },
+  { value: "700", text: "Bold" },
+  { value: "800", text: "Extra bold" },
+];
+const ALIGNS = [
+  { value: "left", name: "Left", hint: "Lines begin below each other" },
+  { value: "centre", name: "Centre", hint: "Lines have one middle" },
+  { value: "right", name: "Right", hint: "Lines end below each other" },
+] as const;
+/** The largest size that the slider has, as a share of the frame's shorter side; the widest outline in em. */
+const MOST_SIZE = 0.3;
+const MOST_OUTLINE = 0.15;
+const FIRST_BOX: NonNullable<TextLayer["box"]> = { colour: "#101216", opacity: 75, corner: 30 };
+
+interface TextControlsProps {
+  layer: TextLayer;
+  onChange: (layer: TextLayer) => void;
+}
+
+/** What a text says and how it looks. */
+export function TextControls({ layer, onChange }: TextControlsProps) {
+  const { version } = useDesk();
+  const set = (change: Partial<TextLayer>) => onChange({ ...layer, ...change });
+  const ground = { frame: version, safe: version.safeArea ?? USUAL_SAFE_AREA };
+  const { fits } = placeLayer(layer, ground, measuringPen()).block!;
+  return (
+    <>
+      <Words layer={layer} onChange={(text) => set({ text })} />
+      {!fits && (
+        <p role="alert" className="text-xs text-warn">
+          This text does not fit into the safe area. Make it smaller or shorter, or let it shrink.
+        </p>
+      )}
+      <label className="flex items-center gap-2 text-xs">
+        <TickBox checked={layer.shrinks} onChange={(shrinks) => set({ shrinks })} />
+        Shrink to fit
+      </label>
+      <div className="flex items-center justify-between gap-2">
+        <SelectMenu
+          label="Typeface"
+          placeholder=""
+          items={FAMILY_ITEMS}
+          value={layer.family}
+          onChange={(family) => set({ family: family as Family })}
+        />
+        <SelectMenu
+          label="Weight"
+          placeholder={String(layer.weight)}
+          items={WEIGHT_ITEMS}
+          value={String(layer.weight)}
+          onChange={(weight) => set({ weight: Number(weight) })}
+        />
+      </div>
+      <ChoiceBar
+        label="Alignment"
+        choices={ALIGNS}
+        value={layer.align}
+        onChange={(align) => set({ align })}
+        className="grid-cols-3"
+      />
+      <PercentSlider
+        label="Size"
+        value={Math.round((100 * Math.min(layer.size, MOST_SIZE)) / MOST_SIZE)}
+        ends={["small", "large"]}
+        onChange={(percent) => set({ size: Math.max(0.01, (percent / 100) * MOST_SIZE) })}
+      />
+      <ColourField label="Colour" colour={layer.colour} onChange={(colour) => set({ colour })} />
+      <PercentSlider
+        label="Outline"
+        value={Math.round((100 * layer.outline) / MOST_OUTLINE)}
+        ends={["none", "wide"]}
+        onChange={(percent) => set({ outline: (percent / 100) * MOST_OUTLINE })}
+      />
+      {layer.outline > 0 && (
+        <ColourField
+          label="Colour of the outline"
+          colour={layer.outlineColour}
+          onChange={(outlineColour) => set({ outlineColour })}
+        />
+      )}
+      <PercentSlider
+        label="Shadow"
+        value={layer.shadow}
+        ends={["none", "dark"]}
+        onChange={(shadow) => set({ shadow })}
+      />
+      <label className="flex items-center gap-2 text-xs">
+        <TickBox checked={layer.box !== null} onChange={(checked) => set({ box: checked ? FIRST_BOX : null })} />
+        On a box
+      </label>
+      {layer.box && <BoxControls box={layer.box} onChange={(box) => set({ box })} />}
+    </>
+  );
+}
+
+interface BoxControlsProps {
+  box: NonNullable<TextLayer["box"]>;
+  onChange: (box: NonNullable<TextLayer["box"]>) => void;
+}
+
+function BoxControls({ box, onChange }: BoxControlsProps) {
+  return (
+    <>
+      <ColourField label="Colour of the box" colour={box.colour} onChange={(colour) => onChange({ ...box, colour })} />
+      <PercentSlider
+        label="Opacity of the box"
+        value={box.opacity}
+        ends={["clear", "solid"]}
+        onChange={(opacity) => onChange({ ...box, opacity })}
+      />
+      <PercentSlider
+        label="Corners of the box"
+        value={box.corner}
+        ends={["square", "round"]}
+        onChange={(corner) => onChange({ ...box, corner })}
+      />
+    </>
+  );
+}
+
+/** What it says: shown as it is typed, and taken when the field is left. */
+function Words({ layer, onChange }: { layer: TextLayer; onChange: (text: string) => void }) {
+  const { preview } = useLayerEdits();
+  // While it is typed, the layer on the desk is what is shown of it already.
+  const [typed, setTyped] = useState<{ text: string; before: string } | null>(null);
+  const isSome = (text: string) => text.trim() !== "";
+  const leave = () => {
+    if (!typed) return;
+    setTyped(null);
+    if (isSome(typed.text) && typed.text !== typed.before) onChange(typed.text);
+    else preview(null);
+  };
+  return (
+    <textarea
+      aria-label="What the text says"
+      rows={3}
+      maxLength={MOST_TEXT}
+      value={typed?.text ?? layer.text}
+      onChange={({ target: { value } }) => {
+        setTyped({ text: value, before: typed?.before ?? layer.text });
+        if (isSome(value)) preview({ ...layer, text: value });
+      }}
+      onBlur={leave}
+      onKeyDown={({ key }) => {
+        if (key !== "Escape") return;
+        setTyped(null);
+        preview(null);
+      }}
+      className="w-full resize-y rounded-md border border-line bg-raised px-2 py-1.5 text-sm"
+    />
+  );
+}

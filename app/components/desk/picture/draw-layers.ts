@@ -1,0 +1,56 @@
+import type { Composition } from "~/core/composition/composition";
+import { drawLayer, type LayerGround, placeLayer } from "~/core/composition/layers/draw-layer";
+import type { LayerAt } from "~/core/composition/layers/layer-at";
+import type { Layer } from "~/core/composition/layers/layer";
+import type { Box } from "~/core/geometry/box";
+
+interface DrawnLayer {
+  /** What it was drawn for. */
+  of: string;
+  /** Where it is, in pixels of the frame. */
+  ink: Box;
+  picture: HTMLCanvasElement;
+}
+
+/** A layer is drawn anew only when it has changed, or the canvas has another size. */
+const drawn = new WeakMap<Layer, DrawnLayer>();
+
+/** Fonts that come in make what was drawn without them wrong. */
+export function forgetDrawnLayers(layers: readonly Layer[]): void {
+  for (const layer of layers) drawn.delete(layer);
+}
+
+function pictureOf(canvas: HTMLCanvasElement, layer: Layer, ground: LayerGround, scale: number): DrawnLayer {
+  const known = drawn.get(layer);
+  const of = JSON.stringify([ground, scale]);
+  if (known?.of === of) return known;
+  const picture = canvas.ownerDocument.createElement("canvas");
+  // Lines are broken at the version's own size, as in the render, whatever the size of the canvas is.
+  const placed = placeLayer(layer, ground, picture.getContext("2d")!);
+  const { ink } = placed;
+  [picture.width, picture.height] = [
+    Math.max(1, Math.ceil(ink.width * scale)),
+    Math.max(1, Math.ceil(ink.height * scale)),
+  ];
+  const context = picture.getContext("2d")!;
+  context.scale(scale, scale);
+  context.translate(-ink.x, -ink.y);
+  drawLayer(context, layer, placed);
+  const made = { of, ink, picture };
+  drawn.set(layer, made);
+  return made;
+}
+
+function drawOne(canvas: HTMLCanvasElement, { layer, opacity, shift }: LayerAt, ground: LayerGround): void {
+  const context = canvas.getContext("2d")!;
+  const scale = canvas.width / ground.frame.width;
+  const { ink, picture } = pictureOf(canvas, layer, ground, scale);
+  context.globalAlpha = opacity;
+  context.drawImage(picture, scale * ink.x + shift.x * canvas.width, scale * ink.y + shift.y * canvas.height);
+  context.globalAlpha = 1;
+}
+
+/** Draws what lies above the panes. */
+export function drawLayers(canvas: HTMLCanvasElement, { layers }: Composition): void {
+  for (const at of layers?.at ?? []) drawOne(canvas, at, layers!.ground);
+}

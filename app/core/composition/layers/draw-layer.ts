@@ -1,0 +1,134 @@
+/** Draws layers, on the desk as on the server, and says where they are. */
+import { assertNever } from "../../assert-never";
+import type { Box, Size } from "../../geometry/box";
+import { channelsOf } from "../colour";
+import type { Layer, ShapeLayer, TextLayer } from "./layer";
+import type { Pen } from "./pen";
+import { type SafeArea, safeBox } from "./safe-area";
+import { type TextBlock, textBlock } from "./text-block";
+
+/** The darkest shadow: how far it is blurred, how far below it lies, both in em, and how dark it is. */
+const SHADOW = { blur: 0.22, below: 0.05, alpha: 0.85 };
+/** A shadow is to be seen this far beyond what it is of, in times of its blur. */
+const SHADOW_REACH = 1.5;
+/** Roundest corner, as a share of the shorter side. */
+const ROUNDEST = 0.5;
+
+/** What a layer is drawn in. */
+export interface LayerGround {
+  /** Size of the version. */
+  frame: Size;
+  safe: SafeArea;
+}
+
+/** A layer where it is. */
+export interface PlacedLayer {
+  /** In pixels of the frame. */
+  box: Box;
+  /** All that it paints: with outline and shadow, which reach beyond the box. */
+  ink: Box;
+  /** Of a text. */
+  block: TextBlock | null;
+}
+
+const grown = ({ x, y, width, height }: Box, by: number, more = 0): Box => ({
+  x: x - by,
+  y: y - by,
+  width: width + 2 * by,
+  height: height + 2 * by + more,
+});
+
+const sizeOf = ({ width, height }: ShapeLayer, frame: Size): Size => ({
+  width: width * frame.width,
+  height: height * Math.min(frame.width, frame.height),
+});
+
+/**
+ * Where a layer is in a frame.
+ *
+ * @param pen measures text; its font is changed
+ */
+export function placeLayer(layer: Layer, { frame, safe }: LayerGround, pen: Pen): PlacedLayer {
+  const room = safeBox(safe, frame);
+  const block = layer.kind === "text" ? textBlock(layer, frame, room, pen) : null;
+  const { width, height } = layer.kind === "text" ? block! : sizeOf(layer, frame);
+  const box = {
+    x: room.x + layer.x * (room.width - width),
+    y: room.y + layer.y * (room.height - height),
+    ...{ width, height },
+  };
+  if (layer.kind !== "text") return { box, ink: box, block };
+  const { em } = block!;
+  const shadow = layer.shadow > 0 ? SHADOW_REACH * SHADOW.blur * em : 0;
+  // Letters may reach beyond the width by which they are measured.
+  return { box, ink: grown(box, 0.15 * em + layer.outline * em + shadow, SHADOW.below * em), block };
+}
+
+/** What a layer's place is when its box is somewhere else; it stays where there is no room to tell. */
+export function placeAt(layer: Pick<Layer, "x" | "y">, box: Box, { frame, safe }: LayerGround): Pick<Layer, "x" | "y"> {
+  const room = safeBox(safe, frame);
+  const share = (free: number, from: number, before: number) =>
+    Math.abs(free) < 1 ? before : Math.max(-50, Math.min(50, from / free));
+  return {
+    x: share(room.width - box.width, box.x - room.x, layer.x),
+    y: share(room.height - box.height, box.y - room.y, layer.y),
+  };
+}
+
+const withAlpha = (colour: string, percent: number): string =>
+  `rgba(${channelsOf(colour).join(", ")}, ${percent / 100})`;
+
+function paintBox(pen: Pen, { x, y, width, height }: Box, corner: number): void {
+  pen.beginPath();
+  pen.roundRect(x, y, width, height, (corner / 100) * ROUNDEST * Math.min(width, height));
+  pen.fill();
+}
+
+function drawText(pen: Pen, layer: TextLayer, { box, block }: PlacedLayer): void {
+  const { em, font, lines } = block!;
+  if (layer.box) {
+    pen.fillStyle = withAlpha(layer.box.colour, layer.box.opacity);
+    paintBox(pen, box, layer.box.corner);
+  }
+  pen.font = font;
+  pen.textAlign = "left";
+  pen.textBaseline = "alphabetic";
+  pen.lineJoin = "round";
+  const withShadow = () => {
+    if (layer.shadow === 0) return;
+    const share = layer.shadow / 100;
+    pen.shadowColor = `rgba(0, 0, 0, ${SHADOW.alpha * share})`;
+    pen.shadowBlur = SHADOW.blur * em;
+    pen.shadowOffsetY = SHADOW.below * em;
+  };
+  const each = (draw: (text: string, x: number, y: number) => void) => {
+    // On whole pixels: letters are sharp, and do not lie between two places that are as near.
+    for (const { text, x, baseline } of lines) draw(text, Math.round(box.x + x), Math.round(box.y + baseline));
+  };
+  withShadow();
+  if (layer.outline > 0) {
+    pen.strokeStyle = layer.outlineColour;
+    pen.lineWidth = 2 * layer.outline * em;
+    each((text, x, y) => pen.strokeText(text, x, y));
+    pen.shadowColor = "rgba(0, 0, 0, 0)";
+  }
+  pen.fillStyle = layer.colour;
+  each((text, x, y) => pen.fillText(text, x, y));
+}
+
+/** Draws a layer where it is in the frame, in the frame's pixels; its opacity is for whoever lays it over what is there. */
+export function drawLayer(pen: Pen, layer: Layer, placed: PlacedLayer): void {
+  pen.save();
+  switch (layer.kind) {
+    case "text":
+      drawText(pen, layer, placed);
+      break;
+    case "shape":
+      pen.fillStyle = layer.colour;
+      paintBox(pen, placed.box, layer.corner);
+      break;
+    default:
+      assertNever(layer);
+  }
+  pen.restore();
+}

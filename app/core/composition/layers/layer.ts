@@ -1,0 +1,106 @@
+/** What lies above the panes of a version: texts, shapes and pictures. */
+import { z } from "zod";
+import { Id } from "../../ids";
+import { FrameRange } from "../../time/rate";
+import { Colour } from "../colour";
+import { FAMILIES } from "./font-families";
+
+const Percent = z.number().min(0).max(100);
+/** Of the side that it is measured against; a layer may be larger than the frame, but not without end. */
+const Share = (least: number, most: number) => z.number().min(least).max(most);
+
+/** How a layer comes and goes. */
+export const PASSAGES = ["cut", "fade", "slide"] as const;
+export type Passage = (typeof PASSAGES)[number];
+
+/** Steps of a layer's place are shares of the room that is left beside it, of which there may be little. */
+const MOST_PLACE = 50;
+const Place = z.number().min(-MOST_PLACE).max(MOST_PLACE);
+
+const Common = z.object({
+  id: Id,
+  /** Frames of the film in which it is there; null for all that is shown. */
+  range: FrameRange.nullable(),
+  /** Where it stands in the safe area: 0 is flush with its left or top, 1 with its right or foot. */
+  x: Place,
+  y: Place,
+  opacity: Percent,
+  arrives: z.enum(PASSAGES),
+  leaves: z.enum(PASSAGES),
+});
+
+export const MOST_TEXT = 500;
+
+export const TextLayer = Common.extend({
+  kind: z.literal("text"),
+  text: z.string().max(MOST_TEXT),
+  family: z.enum(FAMILIES),
+  /** Height of its letters with what is above and below them (em), as a share of the frame's shorter side. */
+  size: Share(0.01, 0.6),
+  weight: z.int().min(200).max(900),
+  colour: Colour,
+  align: z.enum(["left", "centre", "right"]),
+  /** Where lines end, as a share of the safe area's width. */
+  width: Share(0.05, 2),
+  /** Around each letter, in em; none if 0. */
+  outline: Share(0, 0.2),
+  outlineColour: Colour,
+  /** How dark its shadow is; none if 0. */
+  shadow: Percent,
+  /** What it stands on; nothing if null. */
+  box: z.object({ colour: Colour, opacity: Percent, corner: Percent }).nullable(),
+  /** Whether its letters get smaller until it fits into the safe area. */
+  shrinks: z.boolean(),
+});
+export type TextLayer = z.infer<typeof TextLayer>;
+
+export const ShapeLayer = Common.extend({
+  kind: z.literal("shape"),
+  colour: Colour,
+  /** As a share of the frame's width. */
+  width: Share(0.005, 2),
+  /** As a share of the frame's shorter side, so that it is the same beside a text in any shape. */
+  height: Share(0.002, 4),
+  /** How round its corners are. */
+  corner: Percent,
+});
+export type ShapeLayer = z.infer<typeof ShapeLayer>;
+
+export const Layer = z.discriminatedUnion("kind", [TextLayer, ShapeLayer]);
+export type Layer = z.infer<typeof Layer>;
+
+/** No version has more. */
+export const MOST_LAYERS = 100;
+/** From back to front. */
+export const Layers = z.array(Layer).max(MOST_LAYERS);
+
+const AT_FIRST = { range: null, opacity: 100, arrives: "fade", leaves: "fade" } as const;
+
+/** A text as it is when it is added: a title in the upper third. */
+export const newText = (id: string, text: string): TextLayer => ({
+  ...AT_FIRST,
+  ...{ id, kind: "text", text, family: "display", size: 0.1, weight: 700, colour: "#ffffff", align: "centre" },
+  ...{ x: 0.5, y: 0.12, width: 1, outline: 0, outlineColour: "#000000", shadow: 60, box: null, shrinks: true },
+});
+
+/** A bar across the frame, as it is when it is added. */
+export const newBar = (id: string): ShapeLayer => ({
+  ...AT_FIRST,
+  ...{ id, kind: "shape", colour: "#101216", width: 0.9, height: 0.16, corner: 20, x: 0.5, y: 0.9, opacity: 80 },
+});
+
+/** A box, as it is when it is added. */
+export const newBox = (id: string): ShapeLayer => ({
+  ...newBar(id),
+  ...{ width: 0.4, height: 0.4, corner: 0, y: 0.5, opacity: 100 },
+});
+
+/** Letters of a text by which it is told from others. */
+const NAMED_BY = 30;
+
+/** What a layer is called in a list: "text “Ferrow”". */
+export function nameOfLayer(layer: Layer): string {
+  if (layer.kind === "shape") return "bar";
+  const line = layer.text.trim().replace(/\s+/g, " ");
+  return `text “${line.length > NAMED_BY ? `${line.slice(0, NAMED_BY)}…` : line}”`;
+}

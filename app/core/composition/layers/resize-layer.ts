@@ -1,0 +1,35 @@
+/** What a layer is when its box is dragged to another size. */
+import type { Box } from "../../geometry/box";
+import { type LayerGround, placeAt, placeLayer } from "./draw-layer";
+import type { Layer, ShapeLayer, TextLayer } from "./layer";
+import type { Pen } from "./pen";
+import { safeBox } from "./safe-area";
+
+const between = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
+
+function textResized(layer: TextLayer, from: Box, to: Box, isCorner: boolean, { frame, safe }: LayerGround): TextLayer {
+  if (isCorner) {
+    // Lines stay as they are: where they end goes along with their letters.
+    const times = to.width / from.width;
+    return { ...layer, size: between(layer.size * times, 0.01, 0.6), width: between(layer.width * times, 0.05, 2) };
+  }
+  return { ...layer, width: between(to.width / safeBox(safe, frame).width, 0.05, 2) };
+}
+
+const shapeResized = (layer: ShapeLayer, { width, height }: Box, { frame }: LayerGround): ShapeLayer => ({
+  ...layer,
+  width: between(width / frame.width, 0.005, 2),
+  height: between(height / Math.min(frame.width, frame.height), 0.002, 4),
+});
+
+/**
+ * A layer whose box was dragged from one to another; it stays where the box is now.
+ *
+ * @param isCorner whether a corner was dragged, which makes a text's letters larger or smaller; a side moves where its lines end
+ * @param pen measures text; its font is changed
+ */
+export function resized(layer: Layer, from: Box, to: Box, isCorner: boolean, ground: LayerGround, pen: Pen): Layer {
+  const next = layer.kind === "text" ? textResized(layer, from, to, isCorner, ground) : shapeResized(layer, to, ground);
+  const { width, height } = placeLayer(next, ground, pen).box;
+  return { ...next, ...placeAt(layer, { x: to.x, y: to.y, width, height }, ground) };
+}

@@ -1,0 +1,28 @@
+/** The part of a frame that nothing covers where it is shown, such as a phone's own buttons and texts. */
+import { z } from "zod";
+import type { Box, Size } from "../../geometry/box";
+
+const Inset = z.number().min(0).max(0.45);
+
+/** How much of the frame is covered at each side, as shares of its width or height. */
+export const SafeArea = z.object({ left: Inset, top: Inset, right: Inset, foot: Inset });
+export type SafeArea = z.infer<typeof SafeArea>;
+
+/** What is kept free where nobody has said anything. */
+export const USUAL_SAFE_AREA: SafeArea = { left: 0.05, top: 0.05, right: 0.05, foot: 0.05 };
+
+/** Outlines to begin with; each can be changed. */
+export const SAFE_AREAS: readonly { name: string; area: SafeArea }[] = [
+  { name: "Even margin", area: USUAL_SAFE_AREA },
+  { name: "Wide margin", area: { left: 0.1, top: 0.1, right: 0.1, foot: 0.1 } },
+  { name: "Text below", area: { left: 0.05, top: 0.06, right: 0.05, foot: 0.2 } },
+  { name: "Text below, buttons on the right", area: { left: 0.05, top: 0.08, right: 0.16, foot: 0.22 } },
+];
+
+/** Where it is in a frame, in its pixels. */
+export const safeBox = ({ left, top, right, foot }: SafeArea, { width, height }: Size): Box => ({
+  x: left * width,
+  y: top * height,
+  width: (1 - left - right) * width,
+  height: (1 - top - foot) * height,
+});

@@ -1,0 +1,97 @@
+/** Breaks a text into lines that balance, and says how large it is. */
+import type { Size } from "../../geometry/box";
+import { fontOf } from "./font-families";
+import type { TextLayer } from "./layer";
+import type { Pen } from "./pen";
+
+/** From one line to the next, and from a line's top to where its letters stand, in em. */
+const LINE = 1.22;
+const BASELINE = 0.94;
+/** Beside and above a text that stands on a box, in em. */
+const PADDING = { x: 0.5, y: 0.28 };
+/** A text that shrinks does so by steps, and no further than to this share. */
+const SHRINK_STEP = 0.94;
+const LEAST_SHRUNK = 0.25;
+/** Widths are balanced to within this share of an em. */
+const BALANCE_STEP = 0.1;
+
+export interface TextBlock extends Size {
+  /** Pixels of an em. */
+  em: number;
+  font: string;
+  /** Each with where it begins, from the block's corner. */
+  lines: { text: string; x: number; baseline: number }[];
+  /** Whether it is inside the room that it has. */
+  fits: boolean;
+}
+
+/** What a line may end with: words, and letters of scripts that are written without spaces. */
+const pieces = (text: string): string[] =>
+  text.match(
+    /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]\s*|[^\s\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]+\s*|\s+/gu,
+  ) ?? [];
+
+/** Lines of a paragraph, each as full as it can be. */
+function filled(parts: readonly string[], width: number, lengthOf: (text: string) => number): string[] {
+  const lines: string[] = [];
+  let line = "";
+  for (const part of parts) {
+    if (line !== "" && lengthOf((line + part).trimEnd()) > width) {
+      lines.push(line.trimEnd());
+      line = "";
+    }
+    line += part;
+  }
+  return [...lines, line.trimEnd()];
+}
+
+/** The same number of lines, as even as they can be: in the least width in which there are no more. */
+function balanced(paragraph: string, width: number, em: number, lengthOf: (text: string) => number): string[] {
+  const parts = pieces(paragraph);
+  const lines = filled(parts, width, lengthOf);
+  if (lines.length === 1) return lines;
+  let [low, high] = [width / lines.length, width];
+  while (high - low > BALANCE_STEP * em) {
+    const middle = (low + high) / 2;
+    if (filled(parts, middle, lengthOf).length > lines.length) low = middle;
+    else high = middle;
+  }
+  return filled(parts, high, lengthOf);
+}
+
+function blockOf(layer: TextLayer, em: number, room: Size, pen: Pen): TextBlock {
+  const font = fontOf(layer.family, layer.weight, em);
+  pen.font = font;
+  const lengthOf = (text: string) => pen.measureText(text).width;
+  const padding = layer.box ? { x: PADDING.x * em, y: PADDING.y * em } : { x: 0, y: 0 };
+  const most = layer.width * room.width - 2 * padding.x;
+  const texts = layer.text.split("\n").flatMap((paragraph) => balanced(paragraph, most, em, lengthOf));
+  const longest = Math.max(...texts.map(lengthOf));
+  const share = { left: 0, centre: 0.5, right: 1 }[layer.align];
+  const height = texts.length * LINE * em + 2 * padding.y;
+  return {
+    ...{ em, font, width: longest + 2 * padding.x, height },
+    lines: texts.map((text, i) => ({
+      text,
+      x: padding.x + share * (longest - lengthOf(text)),
+      baseline: padding.y + (i * LINE + BASELINE) * em,
+    })),
+    fits: longest <= most + 1 && height <= room.height + 1,
+  };
+}
+
+/**
+ * A text in lines.
+ *
+ * @param frame size of the version
+ * @param room size of its safe area
+ * @param pen measures letters; its font is changed
+ */
+export function textBlock(layer: TextLayer, frame: Size, room: Size, pen: Pen): TextBlock {
+  const em = layer.size * Math.min(frame.width, frame.height);
+  let block = blockOf(layer, em, room, pen);
+  for (let share = 1; layer.shrinks && !block.fits && share > LEAST_SHRUNK; share *= SHRINK_STEP) {
+    block = blockOf(layer, em * share * SHRINK_STEP, room, pen);
+  }
+  return block;
+}

@@ -1,0 +1,33 @@
+import { expect, test } from "@jest/globals";
+import { Layers, newBar, newText } from "../composition/layers/layer";
+import { LayersError, readLayers } from "./layers";
+
+const file = (more: object) => JSON.stringify({ format: "glad-pan/layers", version: 1, layers: [], ...more });
+
+test("layers of a file are as on the desk where it does not say otherwise", () => {
+  const { layers, safeArea } = readLayers(
+    file({
+      safeArea: { left: 0, top: 0.1, right: 0, foot: 0.2 },
+      layers: [
+        { kind: "shape", height: 0.2 },
+        { kind: "text", text: "Ferrow", range: { start: 0, end: 40 }, arrives: "cut" },
+      ],
+    }),
+  );
+  expect(layers).toEqual([
+    { ...newBar("layer-1"), height: 0.2 },
+    { ...newText("layer-2", "Ferrow"), range: { start: 0, end: 40 }, arrives: "cut" },
+  ]);
+  expect(Layers.parse(layers)).toEqual(layers);
+  expect(safeArea).toMatchObject({ top: 0.1, foot: 0.2 });
+  expect(readLayers(file({})).safeArea).toBeNull();
+});
+
+test("what is no list of layers is refused with where it goes wrong", () => {
+  const refused = (text: string) => expect(() => readLayers(text));
+  refused("kites").toThrow(new LayersError("this is not JSON"));
+  refused("{}").toThrow(/^format: /);
+  refused(file({ layers: [{ kind: "text" }] })).toThrow(/^layers\.0\.text: /);
+  refused(file({ layers: [{ kind: "text", text: "a", colour: "red" }] })).toThrow(/^layers\.0\.colour: six/);
+  refused(file({ layers: [{ kind: "film" }] })).toThrow(/^layers\.0/);
+});

@@ -1,0 +1,7 @@
+/** What lies above the picture of a version, and where it may. */
+export const migration0015 = `
+-- From back to front, as JSON.
+ALTER TABLE versions ADD COLUMN layers TEXT NOT NULL DEFAULT '[]';
+-- What is covered at each side of the frame, as JSON; null where nobody has said.
+ALTER TABLE versions ADD COLUMN safe_area TEXT;
+`;

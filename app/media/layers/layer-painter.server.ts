@@ -1,0 +1,45 @@
+import { createCanvas, type SKRSContext2D } from "@napi-rs/canvas";
+import type { Composition } from "~/core/composition/composition";
+import { drawLayer, type LayerGround, placeLayer } from "~/core/composition/layers/draw-layer";
+import type { LayerAt } from "~/core/composition/layers/layer-at";
+import type { Layer } from "~/core/composition/layers/layer";
+import type { Resampler } from "../resample/resampler.server";
+import { registerFonts } from "./fonts.server";
+import { evenBox, type OverlayPlane, overlayOf } from "./overlay";
+
+/** Lays the layers of compositions over the frames of a resampler. A layer is drawn once, and kept. */
+export class LayerPainter {
+  private readonly drawn = new WeakMap<Layer, OverlayPlane[] | null>();
+  private measuring: SKRSContext2D | null = null;
+
+  constructor(private readonly resampler: Resampler) {}
+
+  paint({ layers }: Composition): void {
+    for (const at of layers?.at ?? []) this.lay(at, layers!.ground);
+  }
+
+  private lay({ layer, opacity, shift }: LayerAt, ground: LayerGround): void {
+    if (!this.drawn.has(layer)) this.drawn.set(layer, this.draw(layer, ground));
+    const planes = this.drawn.get(layer);
+    if (!planes) return;
+    // Whole samples of chroma, as all else.
+    const by = {
+      x: 2 * Math.round((shift.x * ground.frame.width) / 2),
+      y: 2 * Math.round((shift.y * ground.frame.height) / 2),
+    };
+    this.resampler.blend(planes, opacity, by);
+  }
+
+  /** Null for what paints nothing inside the frame. */
+  private draw(layer: Layer, ground: LayerGround): OverlayPlane[] | null {
+    registerFonts();
+    this.measuring ??= createCanvas(1, 1).getContext("2d");
+    const placed = placeLayer(layer, ground, this.measuring);
+    const box = evenBox(placed.ink, ground.frame);
+    if (box.width === 0 || box.height === 0) return null;
+    const context = createCanvas(box.width, box.height).getContext("2d");
+    context.translate(-box.x, -box.y);
+    drawLayer(context, layer, placed);
+    return overlayOf(context.canvas.data(), box);
+  }
+}

@@ -1,0 +1,91 @@
+/** Pixels that are laid over a frame, as planes of its own kind. */
+import type { Box, Size } from "~/core/geometry/box";
+
+/** What is laid over one plane: samples times how much they cover, and how much that is. */
+export interface OverlayPlane {
+  /** Where it begins, in the plane's own samples. */
+  x: number;
+  y: number;
+  /** Bytes of a row, a multiple of 8; those beyond the width are 0. */
+  stride: number;
+  height: number;
+  made: Uint8Array;
+  cover: Uint8Array;
+}
+
+const STRIDE = 8;
+
+/** The smallest box on even pixels that holds a box, as far as that lies in a frame: it has whole samples of chroma. */
+export function evenBox({ x, y, width, height }: Box, frame: Size): Box {
+  const span = (from: number, length: number, limit: number): [number, number] => {
+    const low = 2 * Math.floor(Math.max(0, from) / 2);
+    return [low, Math.max(0, 2 * Math.ceil(Math.min(limit, from + length) / 2) - low)];
+  };
+  const [left, across] = span(x, width, frame.width);
+  const [top, down] = span(y, height, frame.height);
+  return { x: left, y: top, width: across, height: down };
+}
+
+const empty = (box: Box, of: 1 | 2): OverlayPlane => {
+  const stride = STRIDE * Math.ceil(box.width / of / STRIDE);
+  const height = box.height / of;
+  const bytes = stride * height;
+  return {
+    ...{ x: box.x / of, y: box.y / of, stride, height },
+    ...{ made: new Uint8Array(bytes), cover: new Uint8Array(bytes) },
+  };
+};
+
+/**
+ * Planes of luma and chroma (Rec.709, limited range, 4:2:0, chroma sited left) of premultiplied RGBA pixels.
+ *
+ * @param box where they are in the frame, on even pixels
+ */
+export function overlayOf(rgba: Uint8Array | Uint8ClampedArray, box: Box): OverlayPlane[] {
+  const { width, height } = box;
+  const [luma, blue, red] = [empty(box, 1), empty(box, 2), empty(box, 2)];
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const i = 4 * (y * width + x);
+      const [r, g, b, a] = [rgba[i]!, rgba[i + 1]!, rgba[i + 2]!, rgba[i + 3]!];
+      if (a === 0) continue;
+      const at = y * luma.stride + x;
+      luma.cover[at] = a;
+      luma.made[at] = Math.round((16 * a + 219 * (0.2126 * r + 0.7152 * g + 0.0722 * b)) / 255);
+    }
+  }
+  for (let y = 0; y < height / 2; y++) {
+    for (let x = 0; x < width / 2; x++) {
+      const [r, g, b, a] = chromaSample(rgba, box, x, y);
+      if (a === 0) continue;
+      const lightness = 0.2126 * r + 0.7152 * g + 0.0722 * b;
+      const at = y * blue.stride + x;
+      blue.cover[at] = red.cover[at] = Math.round(a);
+      blue.made[at] = Math.round((128 * a + (224 * (b - lightness)) / 1.8556) / 255);
+      red.made[at] = Math.round((128 * a + (224 * (r - lightness)) / 1.5748) / 255);
+    }
+  }
+  return [luma, blue, red];
+}
+
+/** The mean of what a sample of chroma stands for: its own column with half of each beside it, and two rows. */
+function chromaSample(
+  rgba: Uint8Array | Uint8ClampedArray,
+  { width }: Size,
+  x: number,
+  y: number,
+): [number, number, number, number] {
+  const sum: [number, number, number, number] = [0, 0, 0, 0];
+  for (const row of [2 * y, 2 * y + 1]) {
+    for (const [dx, weight] of [
+      [-1, 1],
+      [0, 2],
+      [1, 1],
+    ] as const) {
+      const column = Math.min(width - 1, Math.max(0, 2 * x + dx));
+      const i = 4 * (row * width + column);
+      for (let channel = 0; channel < 4; channel++) sum[channel]! += (weight * rgba[i + channel]!) / 8;
+    }
+  }
+  return sum;
+}

@@ -1,0 +1,200 @@
+import { execFileSync } from "node:child_process";
+import { join } from "node:path";
+import { createCanvas } from "@napi-rs/canvas";
+import { expect, type Page, test } from "@playwright/test";
+import { build } from "vite";
+import * as drawing from "~/core/composition/layers/draw-layer";
+import { fontOf } from "~/core/composition/layers/font-families";
+import { newText, type TextLayer } from "~/core/composition/layers/layer";
+import { USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
+import { registerFonts } from "~/media/layers/fonts.server";
+import { renderVersion } from "../support/render-version";
+import { LONG_WORK, TestServer } from "../support/server";
+
+const server = new TestServer();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.dispose());
+
+const GROUND = { frame: { width: 1080, height: 1920 }, safe: USUAL_SAFE_AREA };
+const text = (words: string, more: Partial<TextLayer> = {}): TextLayer => ({ ...newText("t", words), ...more });
+type DrawingCode = Pick<typeof drawing, "placeLayer" | "drawLayer">;
+const BOX = { colour: "#a03060", opacity: 70, corner: 40 };
+
+/** The share of painted pixels that may differ: single glyphs lie a quarter of a pixel aside, and emoji are scaled pictures. */
+const GLYPHS_ASIDE = 0.01;
+const SCALED = 0.05;
+
+const TEXTS: [name: string, layer: TextLayer, mayDiffer: number][] = [
+  ["a title in two lines", text("Ferrow Kite Day above the salt meadows"), 0],
+  [
+    "umlauts and accents",
+    text("Größe, Ångström, Čeština, Łódź", { family: "plain", weight: 400, shadow: 0 }),
+    GLYPHS_ASIDE,
+  ],
+  [
+    "a serif with an outline",
+    text("An afternoon", { family: "serif", outline: 0.08, outlineColour: "#203040" }),
+    GLYPHS_ASIDE,
+  ],
+  ["figures on a box", text("12:40 · 3.5 m/s", { family: "mono", box: BOX, align: "left" }), 0],
+  ["Chinese and Japanese", text("塩の草原の上を飛ぶ凧 风筝日", { weight: 700 }), 0],
+  ["right to left", text("سلام يا طائرة", { family: "plain" }), 0],
+  ["emoji among letters", text("Kites 🪁 and clouds ☁️", { size: 0.08 }), SCALED],
+  ["small and light", text("with thanks to everybody on the dyke", { size: 0.03, weight: 300, shadow: 100 }), 0],
+];
+
+/** The drawing code as a script for the browser. */
+async function drawingCode(): Promise<string> {
+  const built = [
+    await build({
+      configFile: false,
+      logLevel: "error",
+      resolve: { alias: { "~": join(process.cwd(), "app") } },
+      build: {
+        write: false,
+        minify: false,
+        lib: { entry: "app/core/composition/layers/draw-layer.ts", formats: ["iife"], name: "layers" },
+      },
+    }),
+  ].flat();
+  return built
+    .flatMap((part) => ("output" in part ? part.output : []))
+    .map((part) => ("code" in part ? part.code : ""))
+    .join("\n");
+}
+
+test("texts are the same pixels in the browser and on the server", async ({ page }) => {
+  await page.goto(server.url);
+  await page.evaluate(`${await drawingCode()}; globalThis.layers = layers;`);
+  registerFonts();
+  for (const [name, layer, mayDiffer] of TEXTS) {
+    const canvas = createCanvas(GROUND.frame.width, GROUND.frame.height);
+    const context = canvas.getContext("2d");
+    const placed = drawing.placeLayer(layer, GROUND, context);
+    drawing.drawLayer(context, layer, placed);
+    const onServer = context.getImageData(0, 0, canvas.width, canvas.height).data;
+    const inBrowser = await page.evaluate(
+      async ({ layer, ground, font }) => {
+        const { placeLayer, drawLayer } = (globalThis as unknown as { layers: DrawingCode }).layers;
+        await document.fonts.load(font, layer.text);
+        const canvas = document.createElement("canvas");
+        [canvas.width, canvas.height] = [ground.frame.width, ground.frame.height];
+        const context = canvas.getContext("2d")!;
+        const placed = placeLayer(layer, ground, context);
+        drawLayer(context, layer, placed);
+        const pixels = context.getImageData(0, 0, canvas.width, canvas.height).data;
+        let bytes = "";
+        for (let i = 0; i < pixels.length; i += 32_768) bytes += String.fromCharCode(...pixels.subarray(i, i + 32_768));
+        return { bytes: btoa(bytes), lines: placed.block!.lines.map((line) => line.text) };
+      },
+      { layer, ground: GROUND, font: fontOf(layer.family, layer.weight, 20) },
+    );
+    expect([name, inBrowser.lines]).toEqual([name, placed.block!.lines.map((line) => line.text)]);
+    const pixels = Buffer.from(inBrowser.bytes, "base64");
+    let painted = 0;
+    let different = 0;
+    for (let i = 3; i < pixels.length; i += 4) {
+      if (pixels[i]! > 0) painted++;
+      if ([0, 1, 2, 3].some((c) => Math.abs(pixels[i - c]! - onServer[i - c]!) > 2)) different++;
+    }
+    expect(painted).toBeGreaterThan(2000);
+    expect.soft(different / painted, name).toBeLessThanOrEqual(mayDiffer);
+  }
+});
+
+const layers = (page: Page) => page.getByRole("list", { name: "Layers, the one in front first" }).getByRole("listitem");
+
+/** How bright a place of the result is, in shares of it, 0 to 255. */
+const lightAt = (page: Page, x: number, y: number) =>
+  page.getByRole("img", { name: /shows$/ }).evaluate(
+    (canvas: HTMLCanvasElement, [across, down]) => {
+      const place = [Math.floor(across! * canvas.width), Math.floor(down! * canvas.height)] as const;
+      return canvas.getContext("2d")!.getImageData(...place, 1, 1).data[1]!;
+    },
+    [x, y],
+  );
+
+function fileLightAt(file: string, seconds: number, x: number, y: number): number {
+  const crop = `crop=2:2:${x}:${y},scale=1:1`;
+  const args = ["-v", "error", "-ss", String(seconds), "-i", file, "-frames:v", "1", "-vf", crop, "-pix_fmt", "rgb24"];
+  return execFileSync("ffmpeg", [...args, "-f", "rawvideo", "-"])[1]!;
+}
+
+/** Opens a film of two shots at what lies above it. */
+async function open(page: Page): Promise<void> {
+  await page.goto(server.url);
+  await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");
+  await page.getByRole("link", { name: "Open two-shots.mp4" }).first().click();
+  await expect(page.getByRole("listbox", { name: "Shots" }).getByRole("option")).toHaveCount(2, { timeout: LONG_WORK });
+  await page.getByRole("radio", { name: "Layers" }).click();
+}
+
+test("a bar and a text are added, placed, ordered, timed, undone, copied, and are in the file", async ({ page }) => {
+  await open(page);
+  await page.getByRole("button", { name: "Bar", exact: true }).click();
+  await expect(layers(page)).toHaveCount(1);
+  // Solid and white, so that it is told from the film.
+  const opacity = page.getByRole("slider", { name: "Opacity" });
+  await opacity.press("End");
+  await page.getByLabel("Colour", { exact: true }).fill("#ffffff");
+  await page.getByLabel("Colour", { exact: true }).blur();
+  await page.getByRole("combobox", { name: "Comes in" }).click();
+  await page.getByRole("option", { name: "At once" }).click();
+  const bar = { x: 0.5, y: 0.86 };
+  await expect.poll(() => lightAt(page, bar.x, bar.y)).toBe(255);
+
+  // Dragged by its middle to the middle of the frame, where it snaps.
+  const canvas = page.getByRole("img", { name: /shows$/ });
+  const box = (await canvas.boundingBox())!;
+  const at = (x: number, y: number) => [box.x + x * box.width, box.y + y * box.height] as const;
+  await page.mouse.move(...at(0.3, 0.82));
+  await page.mouse.down();
+  await page.mouse.move(...at(0.3, 0.7), { steps: 4 });
+  await page.mouse.move(...at(0.3, 0.5), { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(() => lightAt(page, 0.5, 0.5)).toBe(255);
+  await expect.poll(() => lightAt(page, bar.x, bar.y)).toBeLessThan(250);
+  await page.keyboard.press("Control+z");
+  await expect.poll(() => lightAt(page, bar.x, bar.y)).toBe(255);
+
+  await page.getByRole("button", { name: "Text", exact: true }).click();
+  const words = page.getByLabel("What the text says");
+  await words.fill("Kites today");
+  await words.blur();
+  await expect(layers(page).first()).toContainText("text “Kites today”");
+  await page.getByRole("button", { name: "Bring it forward" }).last().click();
+  await expect(layers(page).first()).toContainText("bar");
+  await page.keyboard.press("Control+z");
+
+  // The text is there in the second shot only.
+  await page.getByRole("listbox", { name: "Shots" }).getByRole("option").last().click();
+  await page.getByRole("button", { name: "This shot", exact: true }).click();
+  await expect(layers(page).first()).toContainText(" to ");
+
+  await page.getByRole("button", { name: "Add a version" }).click();
+  await page.getByRole("dialog").getByRole("radio", { name: "Square 1:1" }).click();
+  await page.getByRole("dialog").getByRole("button", { name: "Add version" }).click();
+  await expect(layers(page)).toHaveCount(0);
+  await page.getByRole("navigation", { name: "Versions" }).getByRole("link", { name: "Vertical 9:16" }).click();
+  await layers(page).last().getByRole("button").first().click();
+  await page.getByRole("button", { name: "Copy to the other versions" }).click();
+  await page.getByRole("navigation", { name: "Versions" }).getByRole("link", { name: "Square 1:1" }).click();
+  await expect(layers(page)).toHaveText([/bar/]);
+
+  await page.getByRole("navigation", { name: "Versions" }).getByRole("link", { name: "Vertical 9:16" }).click();
+  const file = await renderVersion(page, "1080 × 1920", server.data);
+  expect(fileLightAt(file, 0.5, 540, 1650)).toBeGreaterThan(250);
+  expect(fileLightAt(file, 0.5, 540, 1000)).toBeLessThan(250);
+});
+
+test("a text that does not fit says so, and fits when it may shrink", async ({ page }) => {
+  await open(page);
+  await page.getByRole("button", { name: "Text", exact: true }).click();
+  await page.getByText("Shrink to fit").click();
+  const words = page.getByLabel("What the text says");
+  await words.fill("Unbreakablekitefestivaltitle");
+  await words.blur();
+  await expect(page.getByRole("alert")).toContainText("does not fit");
+  await page.getByText("Shrink to fit").click();
+  await expect(page.getByRole("alert")).toHaveCount(0);
+});
