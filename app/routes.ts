@@ -4,6 +4,8 @@ export default [
   index("routes/films.tsx"),
   route("media-folders", "routes/media-folders.ts"),
   route("space", "routes/space.ts"),
+  route("pictures", "routes/pictures.ts"),
+  route("pictures/:pictureId", "routes/picture.ts"),
   route("house-styles", "routes/house-styles.ts"),
   route("films/:filmId", "routes/desk.tsx"),
   route("films/:filmId/tracks", "routes/tracks.ts"),

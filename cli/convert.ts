@@ -14,6 +14,8 @@ import { writeAside } from "~/disk/write-aside.server";
 import { barsLines } from "./bars-line";
 import { type FindOptions, findShots, type FoundShot } from "./find";
 import { addFilmOptions, type FilmChoices, openFilm, undecodedLines } from "./open-film";
+import { OwnPictures } from "./own-pictures";
+import { libraryPictures } from "~/jobs/pictures.server";
 import { addFramingOptions, ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";
 import { addActiveOption, addMarkOption, collectDrop, parseFrame, parseLayers, parseSize, UsageError } from "./options";
@@ -52,24 +54,30 @@ interface Found {
   shots: FoundShot[];
   lacking: Lacking;
   kept: FrameRange[];
+  /** What lies above the picture, where that was said. */
+  layers: TargetOptions["layers"];
 }
 
 /** Lays the paths of one version, renders it, and writes its report. */
 async function convertTo(
   { size, out, report, framing, limitSeconds, above }: Target,
-  { film, shots: found, lacking, kept }: Found,
+  { film, shots: found, lacking, kept, layers }: Found,
   show: (what: string, share: number) => void,
   signal: AbortSignal,
 ): Promise<string> {
   // What is marked is followed whatever else is asked for.
+  const own = new OwnPictures();
+  const ready = { ...framing, backdrop: await own.backdrop(framing.backdrop) };
+  const laid = layers ? await own.layers(layers) : above;
   const shots = layPaths(
     found.map((shot) => ({ ...shot, rule: shot.rule.kind === "track" ? shot.rule : ruleOf(framing) })),
-    { ...framing, size, kept },
+    { ...ready, size, kept },
     film.info,
   );
   const fps = framesPerSecond(film.info.rate);
-  const shown = withLayers(shownIn(shots, size), { ...above, size, kept, fps });
-  const figures = await exportVersion({ film, target: size, ranges: kept, shown }, out, {
+  const shown = withLayers(shownIn(shots, size), { ...laid, size, kept, fps });
+  const pictures = new Map<string, Buffer | string>([...libraryPictures({ ...laid, usual: ready }), ...own.data]);
+  const figures = await exportVersion({ film, target: size, ranges: kept, shown, pictures }, out, {
     signal,
     onProgress: ({ step, share }) => show(step === "rendering" ? "Rendering" : "Checking", share),
   });
@@ -110,7 +118,7 @@ async function convert(
   for (const [i, target] of targets.entries()) {
     const show = (what: string, share: number) =>
       progress.show({ number: 2 + 2 * i + (what === "Checking" ? 1 : 0), of, what }, share);
-    done.push(await convertTo(target, { film, shots, lacking, kept }, show, signal));
+    done.push(await convertTo(target, { film, shots, lacking, kept, layers: options.layers }, show, signal));
   }
   progress.end();
   for (const line of undecodedLines(lacking, film)) console.error(line);

@@ -17,6 +17,7 @@ import {
   Zoom,
 } from "~/core/path/framing-settings";
 import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
+import type { BackdropFile } from "./own-pictures";
 import { addFollowOption } from "./options";
 
 export interface FramingOptions {
@@ -31,7 +32,7 @@ export interface FramingOptions {
   panes?: PaneSettings[];
   /** Where a picture that does not fill the frame stands in it; where the layout has it if left out. */
   place?: number;
-  backdrop: Backdrop;
+  backdrop: Backdrop | BackdropFile;
   edge: Edge;
   follow: FollowRule;
   keepBoth?: boolean;
@@ -104,8 +105,9 @@ export function parsePlace(text: string): number {
   throw new InvalidArgumentError(`A place is one of ${[...PLACES.keys()].join(", ")}, or a number from 0 to 1.`);
 }
 
-/** "blur", "blur:STRENGTH-DARKNESS", "mirror", "mirror:DARKNESS", "#rrggbb", or "#rrggbb-#rrggbb". */
-export function parseBackdrop(text: string): Backdrop {
+/** "blur", "blur:STRENGTH-DARKNESS", "mirror", "mirror:DARKNESS", "#rrggbb", "#rrggbb-#rrggbb", or a picture file. */
+export function parseBackdrop(text: string): Backdrop | BackdropFile {
+  if (/\.(png|jpe?g|webp|svg)$/i.test(text)) return { kind: "file", file: text };
   const blur = /^blur(?::(\d+)-(\d+))?$/.exec(text);
   const mirror = /^mirror(?::(\d+))?$/.exec(text);
   const [top, foot] = text.toLowerCase().split("-");
@@ -119,7 +121,7 @@ export function parseBackdrop(text: string): Backdrop {
   const parsed = Backdrop.safeParse(wanted);
   if (parsed.success) return parsed.data;
   throw new InvalidArgumentError(
-    "A backdrop is blur, blur:STRENGTH-DARKNESS or mirror:DARKNESS with numbers from 0 to 100, mirror, a colour such as #20242c, or two such colours with a - between them.",
+    "A backdrop is blur, blur:STRENGTH-DARKNESS or mirror:DARKNESS with numbers from 0 to 100, mirror, a colour such as #20242c, two such colours with a - between them, or a picture file.",
   );
 }
 
@@ -133,6 +135,9 @@ export function parseEdge(text: string): Edge {
   );
 }
 
+/** Options whose picture has been read. */
+export type ReadyOptions = Omit<FramingOptions, "backdrop"> & { backdrop: Backdrop };
+
 export const settingsOf = ({
   manner,
   calm,
@@ -145,7 +150,7 @@ export const settingsOf = ({
   place,
   backdrop,
   edge,
-}: FramingOptions): FramingSettings => ({
+}: ReadyOptions): FramingSettings => ({
   ...USUAL_FRAMING,
   manner,
   calm,
@@ -203,7 +208,7 @@ export const addFramingOptions = (command: Command): Command =>
     )
     .option(
       "--backdrop <backdrop>",
-      "what lies behind it: blur[:STRENGTH-DARKNESS], mirror[:DARKNESS], #rrggbb, or #rrggbb-#rrggbb",
+      "what lies behind it: blur[:STRENGTH-DARKNESS], mirror[:DARKNESS], #rrggbb, #rrggbb-#rrggbb, or a picture file",
       parseBackdrop,
       USUAL_FRAMING.backdrop,
     )

@@ -6,7 +6,7 @@ import { freshShot } from "~/core/shots/shot";
 import type { Transition } from "~/core/shots/transition";
 import type { FrameRange, Rate } from "~/core/time/rate";
 import { partsWithin } from "~/core/time/ranges";
-import { type FramingOptions, settingsOf } from "./framing-options";
+import { type ReadyOptions, settingsOf } from "./framing-options";
 
 /**
  * Lays the paths of shots as the options say; on the command line nothing is set by hand.
@@ -15,7 +15,7 @@ import { type FramingOptions, settingsOf } from "./framing-options";
  */
 export function layPaths<S extends Pick<ShotFraming, "range" | "tracks" | "rule" | "active"> & { begins: Transition }>(
   shots: readonly S[],
-  options: FramingOptions & { size: Size; kept?: readonly FrameRange[] },
+  options: ReadyOptions & { size: Size; kept?: readonly FrameRange[] },
   film: { picture: Size; rate: Rate },
 ): (S & FramedShot)[] {
   const inVersion = settingsOf(options);

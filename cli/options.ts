@@ -46,9 +46,9 @@ export function collectDrop(text: string, earlier: FrameRange[]): FrameRange[] {
 }
 
 /** Reads a file of layers. */
-export function parseLayers(file: string): ReadLayers {
+export function parseLayers(file: string): ReadLayers & { from: string } {
   try {
-    return readLayers(readFileSync(file, "utf8"));
+    return { ...readLayers(readFileSync(file, "utf8")), from: file };
   } catch (error) {
     const why = error instanceof LayersError ? error.message : "it cannot be read";
     throw new InvalidArgumentError(`${file}: ${why}.`);

@@ -15,10 +15,10 @@ export interface TargetOptions extends FramingOptions {
   out: string;
   report?: string;
   /** What lies above the picture; as the style has it if left out. */
-  layers?: ReadLayers;
+  layers?: ReadLayers & { from: string };
 }
 
-const NOTHING_ABOVE: ReadLayers = { layers: [], safeArea: null };
+const NOTHING_ABOVE: Target["above"] = { layers: [], safeArea: null };
 
 /** A version to be rendered. */
 export interface Target {
@@ -28,7 +28,7 @@ export interface Target {
   framing: FramingOptions;
   limitSeconds: number | null;
   /** What lies above the picture. */
-  above: ReadLayers;
+  above: Pick<VersionStyle, "layers" | "safeArea">;
 }
 
 /** "out.mp4" for a version of several: "out 1080x1920.mp4". */
@@ -73,9 +73,9 @@ function framingOf({ usual }: VersionStyle, options: FramingOptions, isSaid: (op
  * @throws StartError if there is no such style
  */
 export function targetsOf(options: TargetOptions, command: Command): Target[] {
-  const { size, style, out, report, layers } = options;
+  const { size, style, out, report } = options;
   if (size && style !== undefined) throw new UsageError("--size and --style cannot both be said; the style has sizes");
-  if (size) return [{ size, out, report, framing: options, limitSeconds: null, above: layers ?? NOTHING_ABOVE }];
+  if (size) return [{ size, out, report, framing: options, limitSeconds: null, above: NOTHING_ABOVE }];
   if (style === undefined) throw new UsageError("--size is needed, or --style for the sizes of a house style");
   const { versions } = libraryStyle(style);
   const isSaid = (option: string) => command.getOptionValueSource(option) === "cli";
@@ -90,7 +90,7 @@ export function targetsOf(options: TargetOptions, command: Command): Target[] {
       report: report && (versions.length === 1 ? report : `${join(parse(report).dir, parse(file).name)}.json`),
       framing: framingOf(version, options, isSaid),
       limitSeconds: version.limitSeconds,
-      above: layers ?? version,
+      above: version,
     };
   });
 }

@@ -2,7 +2,7 @@
 import { createWriteStream } from "node:fs";
 import { pipeline } from "node:stream/promises";
 import type { Readable } from "node:stream";
-import { text } from "node:stream/consumers";
+import { buffer, text } from "node:stream/consumers";
 import yauzl from "yauzl";
 import yazl from "yazl";
 
@@ -26,6 +26,8 @@ export interface OpenZip {
   names: string[];
   /** Reads a text of at most so many bytes; null where there is none of this name, or a longer one. */
   readText: (name: string, mostBytes: number) => Promise<string | null>;
+  /** Reads what is in it, at most so many bytes; null where there is nothing of this name, or more. */
+  readBytes: (name: string, mostBytes: number) => Promise<Buffer | null>;
   /** Writes something that is in it to a file. */
   extract: (name: string, to: string) => Promise<void>;
   close: () => void;
@@ -48,6 +50,11 @@ export async function openZip(file: string): Promise<OpenZip> {
       const entry = entries.get(name);
       if (!entry || entry.uncompressedSize > mostBytes) return null;
       return text(await streamOf(name));
+    },
+    readBytes: async (name, mostBytes) => {
+      const entry = entries.get(name);
+      if (!entry || entry.uncompressedSize > mostBytes) return null;
+      return buffer(await streamOf(name));
     },
     extract: async (name, to) => pipeline(await streamOf(name), createWriteStream(to)),
     close: () => zip.close(),

@@ -13,6 +13,9 @@ import {
 import { writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { createCanvas } from "@napi-rs/canvas";
+import { newPicture, newText } from "~/core/composition/layers/layer";
+import { findPicture, keepPicture } from "./pictures.server";
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { packActivity } from "~/core/activity/activity";
 import type { Project } from "~/core/formats/project";
@@ -201,6 +204,10 @@ describe("work on a film", () => {
   test("is saved with the film and opened elsewhere", async () => {
     const id = await addFilm(clip, "two shots.mp4", "copy");
     workOn(id);
+    const logo = await keepPicture(createCanvas(8, 6).toBuffer("image/png"), "logo.png");
+    const [tall] = listVersions(db(), id);
+    const safeArea = { left: 0, top: 0.1, right: 0, foot: 0.2 };
+    saveVersion(db(), id, { ...tall!, layers: [newText("t", "Kites"), newPicture("p", logo)], safeArea });
     const before = stored(id);
     const file = await saved(id, true);
     expect(file).toMatch(/with two shots\.gladpan$/);
@@ -209,6 +216,7 @@ describe("work on a film", () => {
     const opened = await takeIn(file, "with two shots.gladpan", "link");
     expect(stored(opened)).toEqual(before);
     expect(readFileSync(sourceFile(film(opened)))).toEqual(readFileSync(clip));
+    expect(findPicture(logo.id)?.file).toContain("other machine");
   });
 
   test("is saved without the film, and put on its file when that comes, whatever it is called there", async () => {

@@ -20,7 +20,9 @@ import { joinIntoOne } from "~/media/join-clips.server";
 import { insertProject, projectOf } from "~/db/projects.server";
 import { requireSpace } from "~/disk/disk-space.server";
 import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
-import { openZip, type OpenZip, zipOf } from "~/disk/zip.server";
+import { openZip, type OpenZip, type ZipPart, zipOf } from "~/disk/zip.server";
+import { MOST_PICTURE_BYTES } from "~/core/composition/picture";
+import { keepPicture, libraryPictures } from "./pictures.server";
 import { FilmError } from "~/media/film-tool.server";
 import { withFields } from "~/media/film-choices";
 import { probeFilm } from "~/media/probe.server";
@@ -44,6 +46,8 @@ import {
 /** What files with a film's work are called. */
 export const PROJECT_EXTENSION = ".gladpan";
 const DOCUMENT = "project.json";
+/** The folder with pictures of the editor's own. */
+const PICTURES = "pictures/";
 const SOURCE_NAME = /^source\.\w{1,8}$/;
 /** Of the longest film, with everybody in it. */
 const MOST_DOCUMENT_BYTES = 512 * 2 ** 20;
@@ -88,14 +92,16 @@ export async function saveProject(film: FilmRow, withSource: boolean): Promise<{
     const stream = zipOf([
       { name: DOCUMENT, text: JSON.stringify(project) },
       { name: `source${extname(file)}`, file },
+      ...pictureParts(project),
     ]);
     stream.once("close", () => void rm(file, { force: true }));
     return { name, stream };
   }
   const source = sourceFile(film);
-  const text = JSON.stringify(projectOf(db(), film, await fingerprint(film)));
+  const project = projectOf(db(), film, await fingerprint(film));
+  const text = JSON.stringify(project);
   const parts = withSource ? [{ name: `source${extname(source)}`, file: source }] : [];
-  return { name, stream: zipOf([{ name: DOCUMENT, text }, ...parts]) };
+  return { name, stream: zipOf([{ name: DOCUMENT, text }, ...parts, ...pictureParts(project)]) };
 }
 
 /**
@@ -152,6 +158,24 @@ async function clipsFor(id: string, clips: Project["clips"]): Promise<Project["c
 }
 
 /** "Kite copy.mp4", and with a number if there is one already. */
+/** The pictures that a film's versions show, as they are written with its work. */
+function pictureParts({ versions }: Project): ZipPart[] {
+  const files = new Map(
+    versions.flatMap((version) => [
+      ...libraryPictures({ ...version, shots: new Map(version.shots.map(({ shotId, says }) => [shotId, says])) }),
+    ]),
+  );
+  return [...files.values()].map((file) => ({ name: `${PICTURES}${basename(file)}`, file }));
+}
+
+/** Keeps the pictures that came with saved work; what is none is left out, and its layers show nothing. */
+async function takePictures(zip: OpenZip): Promise<void> {
+  for (const name of zip.names.filter((entry) => entry.startsWith(PICTURES))) {
+    const bytes = await zip.readBytes(name, MOST_PICTURE_BYTES);
+    if (bytes) await keepPicture(bytes, basename(name)).catch(() => null);
+  }
+}
+
 function copyName(name: string): string {
   const taken = new Set(listFilms(db()).map((film) => film.name));
   const { name: title, ext } = parse(name);
@@ -229,6 +253,7 @@ export async function openProject(file: string, name: string): Promise<string> {
       const source = await sourceOf(id, project, inside, zip);
       if (inside) await requireSame(source, title, project.film.info);
       await noteFilm(id, title, source);
+      await takePictures(zip);
       register(id, title, source, project);
       return id;
     } catch (error) {

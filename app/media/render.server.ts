@@ -1,3 +1,4 @@
+import { PANES } from "~/core/composition/stack";
 import type { ShownAt } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
 import type { OutputFormat } from "~/core/formats/output-formats";
@@ -6,6 +7,7 @@ import { decodeFrames } from "./decode.server";
 import type { FilmFile } from "./film-file";
 import { readAhead } from "./read-ahead";
 import { LayerPainter } from "./layers/layer-painter.server";
+import { loadPictures, type PictureData } from "./pictures/load-pictures.server";
 import { Resampler } from "./resample/resampler.server";
 import { reading, REC709_TAGS, startFfmpeg, writing } from "./film-tool.server";
 import { readFrom, soundBeginsWithPicture, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
@@ -24,6 +26,8 @@ export interface RenderPlan extends FilmFile {
   ranges: readonly FrameRange[];
   /** What is shown at each frame of the ranges. */
   shown: ShownAt;
+  /** The pictures that are in it. */
+  pictures?: PictureData;
   format: OutputFormat;
 }
 
@@ -102,8 +106,9 @@ export async function renderFilm(
     signal,
   );
   encoder.stdout.resume();
-  const resampler = new Resampler(info.picture, plan.target);
-  const painter = new LayerPainter(resampler);
+  const pictures = await loadPictures(plan.pictures ?? new Map());
+  const resampler = new Resampler(info.picture, plan.target, PANES.length, pictures);
+  const painter = new LayerPainter(resampler, pictures);
   let done = 0;
   try {
     for await (const { frame, data } of readAhead(decodeRanges(plan, signal), DECODED_AHEAD)) {

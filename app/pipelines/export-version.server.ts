@@ -7,6 +7,7 @@ import type { Size } from "~/core/geometry/box";
 import { type FrameRange, framesIn, framesOf } from "~/core/time/rate";
 import type { FilmFile } from "~/media/film-file";
 import { renderFilm } from "~/media/render.server";
+import type { PictureData } from "~/media/pictures/load-pictures.server";
 import { hasBars, verifyFile } from "~/media/verify.server";
 
 /** Whether what lies behind the film may look as bars do. */
@@ -30,6 +31,8 @@ export interface ExportRequest {
   ranges: readonly FrameRange[];
   /** What is shown at each frame that is kept. */
   shown: ShownAt;
+  /** The pictures that are in it. */
+  pictures?: PictureData;
   format?: OutputFormat;
 }
 
@@ -43,9 +46,9 @@ export async function exportVersion(
   file: string,
   { onProgress, signal }: { onProgress?: (step: ExportStep) => void; signal?: AbortSignal } = {},
 ): Promise<FileFigures> {
-  const { film, target, ranges, shown, format = USUAL_FORMAT } = request;
+  const { film, target, ranges, shown, pictures, format = USUAL_FORMAT } = request;
   const figures = await writeAside(file, async (aside) => {
-    await renderFilm({ ...film, target, ranges, shown, format }, aside, {
+    await renderFilm({ ...film, target, ranges, shown, pictures, format }, aside, {
       signal,
       onProgress: (share) => onProgress?.({ step: "rendering", share }),
     });

@@ -1,7 +1,8 @@
 /** What lies behind a film that does not cover its frame. */
 import { z } from "zod";
-import type { Size } from "../geometry/box";
+import type { Box, Size } from "../geometry/box";
 import { Colour } from "./colour";
+import { Picture } from "./picture";
 
 const Percent = z.number().min(0).max(100);
 
@@ -13,13 +14,23 @@ export const Backdrop = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("colour"), colour: Colour }),
   /** From the frame's top to its foot. */
   z.object({ kind: z.literal("gradient"), top: Colour, foot: Colour }),
+  /** A picture of the editor's own: all of it before a colour, or as much as fills the frame. */
+  z.object({ kind: z.literal("picture"), picture: Picture, fit: z.enum(["whole", "fill"]), colour: Colour }),
 ]);
 export type Backdrop = z.infer<typeof Backdrop>;
 
 export const USUAL_BACKDROP: Backdrop = { kind: "blur", strength: 50, darkness: 35 };
 
-/** Whether a backdrop has no picture in it, so that it may look as bars do. */
-export const isEven = ({ kind }: Backdrop): boolean => kind === "colour" || kind === "gradient";
+/** Whether a backdrop may look as bars do: where nothing of the film is in it. */
+export const isEven = ({ kind }: Backdrop): boolean => kind === "colour" || kind === "gradient" || kind === "picture";
+
+/** Where a picture behind the film is, in pixels of the frame. */
+export function pictureBox({ picture, fit }: Extract<Backdrop, { kind: "picture" }>, frame: Size): Box {
+  const [across, down] = [frame.width / picture.width, frame.height / picture.height];
+  const scale = fit === "whole" ? Math.min(across, down) : Math.max(across, down);
+  const [width, height] = [scale * picture.width, scale * picture.height];
+  return { x: (frame.width - width) / 2, y: (frame.height - height) / 2, width, height };
+}
 
 /** Longer side to which a frame is reduced before it is blurred: what is out of focus has no detail. */
 const REDUCED_SIDE = 240;

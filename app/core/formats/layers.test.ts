@@ -1,22 +1,27 @@
 import { expect, test } from "@jest/globals";
-import { Layers, newBar, newText } from "../composition/layers/layer";
+import { Layers, newBar, newPicture, newText } from "../composition/layers/layer";
 import { LayersError, readLayers } from "./layers";
 
 const file = (more: object) => JSON.stringify({ format: "glad-pan/layers", version: 1, layers: [], ...more });
 
 test("layers of a file are as on the desk where it does not say otherwise", () => {
-  const { layers, safeArea } = readLayers(
+  const logo = { id: "0123456789abcdef0123456789abcdef", name: "logo.png", width: 40, height: 20 };
+  const { layersWith, files, safeArea } = readLayers(
     file({
       safeArea: { left: 0, top: 0.1, right: 0, foot: 0.2 },
       layers: [
         { kind: "shape", height: 0.2 },
+        { kind: "picture", file: "logo.png", width: 0.2 },
         { kind: "text", text: "Ferrow", range: { start: 0, end: 40 }, arrives: "cut" },
       ],
     }),
   );
+  expect(files).toEqual(["logo.png"]);
+  const layers = layersWith(new Map([["logo.png", logo]]));
   expect(layers).toEqual([
     { ...newBar("layer-1"), height: 0.2 },
-    { ...newText("layer-2", "Ferrow"), range: { start: 0, end: 40 }, arrives: "cut" },
+    { ...newPicture("layer-2", logo), width: 0.2 },
+    { ...newText("layer-3", "Ferrow"), range: { start: 0, end: 40 }, arrives: "cut" },
   ]);
   expect(Layers.parse(layers)).toEqual(layers);
   expect(safeArea).toMatchObject({ top: 0.1, foot: 0.2 });

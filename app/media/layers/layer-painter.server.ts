@@ -4,6 +4,7 @@ import { drawLayer, type LayerGround, placeLayer } from "~/core/composition/laye
 import type { LayerAt } from "~/core/composition/layers/layer-at";
 import type { Layer } from "~/core/composition/layers/layer";
 import type { Resampler } from "../resample/resampler.server";
+import type { LoadedPictures } from "../pictures/load-pictures.server";
 import { registerFonts } from "./fonts.server";
 import { evenBox, type OverlayPlane, overlayOf } from "./overlay";
 
@@ -12,7 +13,11 @@ export class LayerPainter {
   private readonly drawn = new WeakMap<Layer, OverlayPlane[] | null>();
   private measuring: SKRSContext2D | null = null;
 
-  constructor(private readonly resampler: Resampler) {}
+  /** @param pictures those that are in the layers, by id */
+  constructor(
+    private readonly resampler: Resampler,
+    private readonly pictures: LoadedPictures,
+  ) {}
 
   paint({ layers }: Composition): void {
     for (const at of layers?.at ?? []) this.lay(at, layers!.ground);
@@ -39,7 +44,7 @@ export class LayerPainter {
     if (box.width === 0 || box.height === 0) return null;
     const context = createCanvas(box.width, box.height).getContext("2d");
     context.translate(-box.x, -box.y);
-    drawLayer(context, layer, placed);
+    drawLayer(context, layer, placed, ({ id }) => this.pictures.get(id) ?? null);
     return overlayOf(context.canvas.data(), box);
   }
 }

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { assertNever } from "~/core/assert-never";
-import { reducedSize } from "~/core/composition/backdrop";
+import { type Backdrop, pictureBox, reducedSize } from "~/core/composition/backdrop";
 import { type Composition, coversAll, type Pane } from "~/core/composition/composition";
 import { isPlain } from "~/core/composition/edge";
 import { PANES } from "~/core/composition/stack";
@@ -9,6 +9,7 @@ import { projectPath } from "../project-path.server";
 import { paintColour, paintGradient, paintMirrored, type Plane, softened, ZERO } from "./backdrop";
 import { darken, type EdgeMasks, edgeMasks, type Extent, extentOf, layOver, layOverMasked } from "./blend";
 import type { OverlayPlane } from "../layers/overlay";
+import { type LoadedPictures, pictureOverlay } from "../pictures/load-pictures.server";
 import { fillWeights, tapsFor } from "./weights";
 
 interface Kernel {
@@ -49,6 +50,8 @@ const SPARE = 64;
 const MOST_REDUCTION = 8;
 const BLACK = "#000000";
 
+type PictureBackdrop = Extract<Backdrop, { kind: "picture" }>;
+
 /** The pixels of a plane that a box of a picture touches. */
 function extentsIn(planes: readonly PlaneAt[], box: Box, plane: number): [Extent, Extent] {
   const { width, height } = planes[plane]!.size;
@@ -80,6 +83,8 @@ export class Resampler {
   private readonly cover: number;
   /** Weights of each pane, with what they are for: a pane that stands still needs them once. */
   private readonly tables: Table[] = [];
+  /** Pictures behind the film, as they are laid over its colour. */
+  private readonly behind = new WeakMap<PictureBackdrop, OverlayPlane[]>();
   /** The same for what is reduced, and for what is made large again. */
   private readonly reducing: Table;
   private readonly enlarging: Table;
@@ -88,6 +93,8 @@ export class Resampler {
     picture: Size,
     private readonly output: Size,
     panes: number = PANES.length,
+    /** Pictures that lie behind the film, by id. */
+    private readonly pictures: LoadedPictures = new Map(),
   ) {
     const planesOf = ({ width, height }: Size): Size[] => {
       const chroma = { width: Math.ceil(width / 2), height: Math.ceil(height / 2) };
@@ -255,9 +262,22 @@ export class Resampler {
         this.resample(this.reducing, source, this.sources, this.reduced);
         softened(this.bytesOf(this.reduced), look);
         return this.resample(this.enlarging, wholeOf(this.reduced[0]!.size), this.reduced, this.targets);
+      case "picture":
+        paintColour(this.bytesOf(this.targets), look.colour);
+        return this.blend(this.planesOf(look), 1);
       default:
         return assertNever(look);
     }
+  }
+
+  /** A picture behind the film; one that is not there leaves its colour. */
+  private planesOf(look: PictureBackdrop): OverlayPlane[] {
+    const known = this.behind.get(look);
+    if (known) return known;
+    const image = this.pictures.get(look.picture.id);
+    const planes = image ? pictureOverlay(image, pictureBox(look, this.output), this.output) : [];
+    this.behind.set(look, planes);
+    return planes;
   }
 
   /** Makes the frame of a composition from `source`, in `target`. */

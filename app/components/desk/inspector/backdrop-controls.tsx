@@ -1,3 +1,6 @@
+import { useState } from "react";
+import { ChoiceBar } from "~/components/common/choice-bar";
+import { PicturePicker } from "~/components/common/picture-picker";
 import { assertNever } from "~/core/assert-never";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { type Backdrop, USUAL_BACKDROP } from "~/core/composition/backdrop";
@@ -9,6 +12,7 @@ const BACKDROPS: SelectItem[] = [
   { value: "mirror", text: "Mirrored edges", hint: "The picture goes on beyond its borders" },
   { value: "colour", text: "One colour" },
   { value: "gradient", text: "Two colours", hint: "From the top of the frame to the bottom" },
+  { value: "picture", text: "Your picture", hint: "A PNG, JPEG, WebP or SVG file" },
 ];
 /** What a backdrop of each kind is to begin with. */
 const FIRST: Record<string, Backdrop> = {
@@ -25,6 +29,7 @@ interface BackdropControlsProps {
 
 /** What lies behind a film that does not fill its frame. */
 export function BackdropControls({ backdrop, onChange }: BackdropControlsProps) {
+  const [isPicking, setPicking] = useState(false);
   return (
     <>
       <div className="flex items-center justify-between gap-2">
@@ -34,9 +39,18 @@ export function BackdropControls({ backdrop, onChange }: BackdropControlsProps) 
           placeholder="Different"
           items={BACKDROPS}
           value={backdrop.kind}
-          onChange={(kind) => onChange(FIRST[kind]!)}
+          onChange={(kind) => (kind === "picture" ? setPicking(true) : onChange(FIRST[kind]!))}
         />
       </div>
+      {isPicking && backdrop.kind !== "picture" && (
+        <PicturePicker
+          text="Choose a picture"
+          onPicked={(picture) => {
+            setPicking(false);
+            onChange({ kind: "picture", picture, fit: "fill", colour: "#101216" });
+          }}
+        />
+      )}
       <Details backdrop={backdrop} onChange={onChange} />
     </>
   );
@@ -81,7 +95,38 @@ function Details({ backdrop, onChange }: BackdropControlsProps) {
           <ColourField label="Bottom" colour={backdrop.foot} onChange={(foot) => onChange({ ...backdrop, foot })} />
         </div>
       );
+    case "picture":
+      return <PictureBackdrop backdrop={backdrop} onChange={onChange} />;
     default:
       return assertNever(backdrop);
   }
+}
+
+const FITS = [
+  { value: "fill", name: "Fill", hint: "As much of the picture as fills the frame" },
+  { value: "whole", name: "Whole", hint: "All of the picture, before a colour" },
+] as const;
+
+interface PictureBackdropProps {
+  backdrop: Extract<Backdrop, { kind: "picture" }>;
+  onChange: (backdrop: Backdrop) => void;
+}
+
+function PictureBackdrop({ backdrop, onChange }: PictureBackdropProps) {
+  return (
+    <>
+      <span className="truncate text-xs text-soft">{backdrop.picture.name}</span>
+      <ChoiceBar
+        label="How the picture fills the frame"
+        choices={FITS}
+        value={backdrop.fit}
+        onChange={(fit) => onChange({ ...backdrop, fit })}
+        className="grid-cols-2"
+      />
+      {backdrop.fit === "whole" && (
+        <ColourField label="Colour" colour={backdrop.colour} onChange={(colour) => onChange({ ...backdrop, colour })} />
+      )}
+      <PicturePicker text="Choose another" onPicked={(picture) => onChange({ ...backdrop, picture })} />
+    </>
+  );
 }

@@ -1,3 +1,4 @@
+import { PicturePicker } from "~/components/common/picture-picker";
 import { Button } from "~/components/common/button";
 import type { Layer } from "~/core/composition/layers/layer";
 import { ColourField } from "../inspector/colour-field";
@@ -11,18 +12,20 @@ export function LayerControls({ layer }: { layer: Layer }) {
   const { put, copyToOthers } = useLayerEdits();
   return (
     <section aria-label="The chosen layer" className="flex flex-col gap-3 border-t border-line pt-3">
-      {layer.kind === "text" ? (
-        <TextControls layer={layer} onChange={put} />
-      ) : (
-        <>
-          <ColourField label="Colour" colour={layer.colour} onChange={(colour) => put({ ...layer, colour })} />
-          <PercentSlider
-            label="Corners"
-            value={layer.corner}
-            ends={["square", "round"]}
-            onChange={(corner) => put({ ...layer, corner })}
-          />
-        </>
+      {layer.kind === "text" && <TextControls layer={layer} onChange={put} />}
+      {layer.kind === "shape" && (
+        <ColourField label="Colour" colour={layer.colour} onChange={(colour) => put({ ...layer, colour })} />
+      )}
+      {layer.kind === "picture" && (
+        <PicturePicker text="Choose another picture" onPicked={(picture) => put({ ...layer, picture })} />
+      )}
+      {layer.kind !== "text" && (
+        <PercentSlider
+          label="Corners"
+          value={layer.corner}
+          ends={["square", "round"]}
+          onChange={(corner) => put({ ...layer, corner })}
+        />
       )}
       <PercentSlider
         label="Opacity"

@@ -1,9 +1,11 @@
-import { ArrowDown, ArrowUp, RectangleHorizontal, Trash2, Type } from "lucide-react";
+import { ArrowDown, ArrowUp, Image, RectangleHorizontal, Trash2, Type } from "lucide-react";
 import { IconButton } from "~/components/common/button";
 import { type Layer, nameOfLayer } from "~/core/composition/layers/layer";
 import { timecodeAt } from "~/core/time/timecode";
 import { useDesk } from "../state/desk-context";
 import { useLayerEdits } from "./use-layer-edits";
+
+const ICONS = { text: Type, shape: RectangleHorizontal, picture: Image };
 
 /** The layers of a version, the one in front first. */
 export function LayerList({ layers }: { layers: readonly Layer[] }) {
@@ -21,7 +23,7 @@ export function LayerList({ layers }: { layers: readonly Layer[] }) {
     <ol aria-label="Layers, the one in front first" className="flex flex-col gap-1">
       {layers
         .map((layer, place) => {
-          const Icon = layer.kind === "text" ? Type : RectangleHorizontal;
+          const Icon = ICONS[layer.kind];
           return (
             <li
               key={layer.id}

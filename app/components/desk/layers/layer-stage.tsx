@@ -18,6 +18,12 @@ const SNAP_REACH = 6;
 const CORNERS = ["top-left", "top-right", "bottom-left", "bottom-right"];
 const SIDES = ["middle-left", "middle-right"];
 const ENDS = ["top-center", "bottom-center"];
+/** What can be dragged: a text has lines of its own height, a picture its own shape. */
+const ANCHORS: Record<Layer["kind"], string[]> = {
+  text: [...CORNERS, ...SIDES],
+  shape: [...CORNERS, ...SIDES, ...ENDS],
+  picture: CORNERS,
+};
 
 /** A layer that is dragged or resized, as it was when it was taken hold of. */
 interface Held {
@@ -72,7 +78,6 @@ export default function LayerStage({ size }: { size: Size }) {
     const isCorner = CORNERS.includes(anchor);
     return resized(layer, boxOf(layer), boxOfNode(node), isCorner, ground, measuringPen());
   };
-  const isSideways = chosen?.kind === "text" ? [...CORNERS, ...SIDES] : [...CORNERS, ...SIDES, ...ENDS];
   return (
     <Stage
       width={size.width}
@@ -133,7 +138,7 @@ export default function LayerStage({ size }: { size: Size }) {
           rotateEnabled={false}
           flipEnabled={false}
           keepRatio
-          enabledAnchors={isSideways}
+          enabledAnchors={chosen ? ANCHORS[chosen.kind] : CORNERS}
           anchorSize={8}
           anchorFill={theme?.panel ?? ""}
           anchorStroke={theme?.accent ?? ""}

@@ -1,6 +1,7 @@
 import { RectangleHorizontal, Square, Type } from "lucide-react";
+import { PicturePicker } from "~/components/common/picture-picker";
 import { Button } from "~/components/common/button";
-import { newBar, newBox, newText } from "~/core/composition/layers/layer";
+import { newBar, newBox, newPicture, newText } from "~/core/composition/layers/layer";
 import { useDesk } from "../state/desk-context";
 import { LayerControls } from "./layer-controls";
 import { LayerList } from "./layer-list";
@@ -14,7 +15,7 @@ export function LayersPanel() {
   const chosen = version.layers.find(({ id }) => id === layerId);
   return (
     <section aria-label="Layers" className="flex flex-col gap-4">
-      <div className="grid grid-cols-3 gap-2">
+      <div className="grid grid-cols-2 gap-2">
         <Button onClick={() => edits.add((id) => newText(id, "Your text"))}>
           <Type className="size-3.5" aria-hidden /> Text
         </Button>
@@ -24,6 +25,7 @@ export function LayersPanel() {
         <Button onClick={() => edits.add(newBox)}>
           <Square className="size-3.5" aria-hidden /> Box
         </Button>
+        <PicturePicker text="Picture" onPicked={(picture) => edits.add((id) => newPicture(id, picture))} />
       </div>
       {version.layers.length === 0 ? (
         <p className="text-xs text-soft">

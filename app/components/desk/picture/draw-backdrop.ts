@@ -1,8 +1,9 @@
 import { assertNever } from "~/core/assert-never";
-import { type Backdrop, blur, blurRadius, reducedSize } from "~/core/composition/backdrop";
+import { type Backdrop, blur, blurRadius, pictureBox, reducedSize } from "~/core/composition/backdrop";
 import type { Pane } from "~/core/composition/composition";
 import type { LaidOut } from "~/core/composition/layout";
 import { drawPane } from "./draw-pane";
+import { ownPicture } from "./own-pictures";
 
 /** The canvas on which a picture is blurred, one for each that is drawn on: its size changes with that one's only. */
 const reduced = new WeakMap<HTMLCanvasElement, HTMLCanvasElement>();
@@ -41,6 +42,13 @@ export function drawBackdrop(
       gradient.addColorStop(1, look.foot);
       context.fillStyle = gradient;
       return context.fillRect(0, 0, width, height);
+    }
+    case "picture": {
+      context.fillStyle = look.colour;
+      context.fillRect(0, 0, width, height);
+      const picture = ownPicture(look.picture);
+      const box = pictureBox(look, canvas);
+      return picture ? context.drawImage(picture, box.x, box.y, box.width, box.height) : undefined;
     }
     case "mirror":
       return drawMirrored(context, video, pane, look.darkness);

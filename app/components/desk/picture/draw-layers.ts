@@ -3,6 +3,7 @@ import { drawLayer, type LayerGround, placeLayer } from "~/core/composition/laye
 import type { LayerAt } from "~/core/composition/layers/layer-at";
 import type { Layer } from "~/core/composition/layers/layer";
 import type { Box } from "~/core/geometry/box";
+import { ownPicture } from "./own-pictures";
 
 interface DrawnLayer {
   /** What it was drawn for. */
@@ -35,9 +36,10 @@ function pictureOf(canvas: HTMLCanvasElement, layer: Layer, ground: LayerGround,
   const context = picture.getContext("2d")!;
   context.scale(scale, scale);
   context.translate(-ink.x, -ink.y);
-  drawLayer(context, layer, placed);
+  drawLayer(context, layer, placed, ownPicture);
   const made = { of, ink, picture };
-  drawn.set(layer, made);
+  // What lacks its picture is drawn again when that has come.
+  if (layer.kind !== "picture" || ownPicture(layer.picture)) drawn.set(layer, made);
   return made;
 }
 

@@ -5,6 +5,7 @@ import type { Size } from "~/core/geometry/box";
 import type { DeskShot } from "../state/desk-types";
 import { useDesk } from "../state/desk-context";
 import { drawComposition } from "../picture/draw-composition";
+import { useArrivedPictures } from "../picture/own-pictures";
 import { useOnFrame, useShotHere } from "../picture/use-player";
 import { PaneHandle } from "./pane-handle";
 import { shareOf } from "./share-of";
@@ -32,7 +33,8 @@ export function Result() {
     [video, picture, shownAt],
   );
   useOnFrame(player, draw);
-  useEffect(() => draw(player?.getFrame() ?? 0), [draw, player, width, height]);
+  const pictures = useArrivedPictures();
+  useEffect(() => draw(player?.getFrame() ?? 0), [draw, player, width, height, pictures]);
 
   const shot = useShotHere(player, shots);
   const density = typeof window === "undefined" ? 1 : window.devicePixelRatio;

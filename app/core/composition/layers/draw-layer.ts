@@ -2,7 +2,8 @@
 import { assertNever } from "../../assert-never";
 import type { Box, Size } from "../../geometry/box";
 import { channelsOf } from "../colour";
-import type { Layer, ShapeLayer, TextLayer } from "./layer";
+import type { Picture } from "../picture";
+import type { Layer, PictureLayer, ShapeLayer, TextLayer } from "./layer";
 import type { Pen } from "./pen";
 import { type SafeArea, safeBox } from "./safe-area";
 import { type TextBlock, textBlock } from "./text-block";
@@ -13,6 +14,9 @@ const SHADOW = { blur: 0.22, below: 0.05, alpha: 0.85 };
 const SHADOW_REACH = 1.5;
 /** Roundest corner, as a share of the shorter side. */
 const ROUNDEST = 0.5;
+
+/** Gives a picture as the pen takes it; null where it is not there, or not yet. */
+export type PictureSource = (picture: Picture) => object | null;
 
 /** What a layer is drawn in. */
 export interface LayerGround {
@@ -38,10 +42,13 @@ const grown = ({ x, y, width, height }: Box, by: number, more = 0): Box => ({
   height: height + 2 * by + more,
 });
 
-const sizeOf = ({ width, height }: ShapeLayer, frame: Size): Size => ({
-  width: width * frame.width,
-  height: height * Math.min(frame.width, frame.height),
-});
+/** Size of a layer whose size does not depend on its text. */
+function sizeOf(layer: ShapeLayer | PictureLayer, frame: Size): Size {
+  const side = Math.min(frame.width, frame.height);
+  if (layer.kind === "shape") return { width: layer.width * frame.width, height: layer.height * side };
+  const width = layer.width * side;
+  return { width, height: (width * layer.picture.height) / layer.picture.width };
+}
 
 /**
  * Where a layer is in a frame.
@@ -78,10 +85,22 @@ export function placeAt(layer: Pick<Layer, "x" | "y">, box: Box, { frame, safe }
 const withAlpha = (colour: string, percent: number): string =>
   `rgba(${channelsOf(colour).join(", ")}, ${percent / 100})`;
 
-function paintBox(pen: Pen, { x, y, width, height }: Box, corner: number): void {
+function outlineBox(pen: Pen, { x, y, width, height }: Box, corner: number): void {
   pen.beginPath();
   pen.roundRect(x, y, width, height, (corner / 100) * ROUNDEST * Math.min(width, height));
+}
+
+function paintBox(pen: Pen, box: Box, corner: number): void {
+  outlineBox(pen, box, corner);
   pen.fill();
+}
+
+function drawPicture(pen: Pen, layer: PictureLayer, { box }: PlacedLayer, pictureOf: PictureSource): void {
+  const picture = pictureOf(layer.picture);
+  if (!picture) return;
+  outlineBox(pen, box, layer.corner);
+  pen.clip();
+  pen.drawImage(picture, box.x, box.y, box.width, box.height);
 }
 
 function drawText(pen: Pen, layer: TextLayer, { box, block }: PlacedLayer): void {
@@ -117,7 +136,7 @@ function drawText(pen: Pen, layer: TextLayer, { box, block }: PlacedLayer): void
 }
 
 /** Draws a layer where it is in the frame, in the frame's pixels; its opacity is for whoever lays it over what is there. */
-export function drawLayer(pen: Pen, layer: Layer, placed: PlacedLayer): void {
+export function drawLayer(pen: Pen, layer: Layer, placed: PlacedLayer, pictureOf: PictureSource = () => null): void {
   pen.save();
   switch (layer.kind) {
     case "text":
@@ -126,6 +145,9 @@ export function drawLayer(pen: Pen, layer: Layer, placed: PlacedLayer): void {
     case "shape":
       pen.fillStyle = layer.colour;
       paintBox(pen, placed.box, layer.corner);
+      break;
+    case "picture":
+      drawPicture(pen, layer, placed, pictureOf);
       break;
     default:
       assertNever(layer);

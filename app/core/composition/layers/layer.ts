@@ -3,6 +3,7 @@ import { z } from "zod";
 import { Id } from "../../ids";
 import { FrameRange } from "../../time/rate";
 import { Colour } from "../colour";
+import { Picture } from "../picture";
 import { FAMILIES } from "./font-families";
 
 const Percent = z.number().min(0).max(100);
@@ -66,7 +67,17 @@ export const ShapeLayer = Common.extend({
 });
 export type ShapeLayer = z.infer<typeof ShapeLayer>;
 
-export const Layer = z.discriminatedUnion("kind", [TextLayer, ShapeLayer]);
+export const PictureLayer = Common.extend({
+  kind: z.literal("picture"),
+  picture: Picture,
+  /** As a share of the frame's shorter side. */
+  width: Share(0.01, 4),
+  /** How round its corners are. */
+  corner: Percent,
+});
+export type PictureLayer = z.infer<typeof PictureLayer>;
+
+export const Layer = z.discriminatedUnion("kind", [TextLayer, ShapeLayer, PictureLayer]);
 export type Layer = z.infer<typeof Layer>;
 
 /** No version has more. */
@@ -95,12 +106,19 @@ export const newBox = (id: string): ShapeLayer => ({
   ...{ width: 0.4, height: 0.4, corner: 0, y: 0.5, opacity: 100 },
 });
 
+/** A picture as it is when it is added: a logo in a corner. */
+export const newPicture = (id: string, picture: Picture): PictureLayer => ({
+  ...AT_FIRST,
+  ...{ id, kind: "picture", picture, width: 0.3, corner: 0, x: 1, y: 0 },
+});
+
 /** Letters of a text by which it is told from others. */
 const NAMED_BY = 30;
 
 /** What a layer is called in a list: "text “Ferrow”". */
 export function nameOfLayer(layer: Layer): string {
   if (layer.kind === "shape") return "bar";
+  if (layer.kind === "picture") return `picture “${layer.picture.name}”`;
   const line = layer.text.trim().replace(/\s+/g, " ");
   return `text “${line.length > NAMED_BY ? `${line.slice(0, NAMED_BY)}…` : line}”`;
 }

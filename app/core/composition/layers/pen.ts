@@ -19,6 +19,8 @@ export interface Pen {
   beginPath(): void;
   roundRect(x: number, y: number, width: number, height: number, radius: number): void;
   fill(): void;
+  clip(): void;
+  drawImage(picture: unknown, x: number, y: number, width: number, height: number): void;
   fillText(text: string, x: number, y: number): void;
   strokeText(text: string, x: number, y: number): void;
   measureText(text: string): { width: number };

@@ -1,4 +1,5 @@
 /** What a layer is when its box is dragged to another size. */
+import { assertNever } from "../../assert-never";
 import type { Box } from "../../geometry/box";
 import { type LayerGround, placeAt, placeLayer } from "./draw-layer";
 import type { Layer, ShapeLayer, TextLayer } from "./layer";
@@ -22,6 +23,19 @@ const shapeResized = (layer: ShapeLayer, { width, height }: Box, { frame }: Laye
   height: between(height / Math.min(frame.width, frame.height), 0.002, 4),
 });
 
+function changed(layer: Layer, from: Box, to: Box, isCorner: boolean, ground: LayerGround): Layer {
+  switch (layer.kind) {
+    case "text":
+      return textResized(layer, from, to, isCorner, ground);
+    case "shape":
+      return shapeResized(layer, to, ground);
+    case "picture":
+      return { ...layer, width: between((layer.width * to.width) / from.width, 0.01, 4) };
+    default:
+      return assertNever(layer);
+  }
+}
+
 /**
  * A layer whose box was dragged from one to another; it stays where the box is now.
  *
@@ -29,7 +43,7 @@ const shapeResized = (layer: ShapeLayer, { width, height }: Box, { frame }: Laye
  * @param pen measures text; its font is changed
  */
 export function resized(layer: Layer, from: Box, to: Box, isCorner: boolean, ground: LayerGround, pen: Pen): Layer {
-  const next = layer.kind === "text" ? textResized(layer, from, to, isCorner, ground) : shapeResized(layer, to, ground);
+  const next = changed(layer, from, to, isCorner, ground);
   const { width, height } = placeLayer(next, ground, pen).box;
   return { ...next, ...placeAt(layer, { x: to.x, y: to.y, width, height }, ground) };
 }

@@ -1,0 +1,114 @@
+/** Reads pictures that somebody brings in, and says what is wrong with what is none. */
+import { createCanvas, Image } from "@napi-rs/canvas";
+import { XMLParser } from "fast-xml-parser";
+import { MOST_PICTURE_BYTES, MOST_PICTURE_SIDE, type PictureKind } from "~/core/composition/picture";
+import type { Size } from "~/core/geometry/box";
+
+/** A file is no picture that can be used; the message is a sentence for people. */
+export class PictureError extends Error {
+  override name = "PictureError";
+}
+
+export interface PictureFile {
+  bytes: Buffer;
+  kind: PictureKind;
+  size: Size;
+}
+
+/** Pixels along the longer side of a drawing, which has none of its own. */
+const DRAWING_SIDE = 2160;
+
+const startsWith = (bytes: Buffer, ...values: number[]) => values.every((value, i) => bytes[i] === value);
+
+/** What a file is, by its first bytes. */
+function kindOf(bytes: Buffer): PictureKind | "svg" | null {
+  if (startsWith(bytes, 0x89, 0x50, 0x4e, 0x47)) return "png";
+  if (startsWith(bytes, 0xff, 0xd8, 0xff)) return "jpg";
+  if (bytes.toString("latin1", 0, 4) === "RIFF" && bytes.toString("latin1", 8, 12) === "WEBP") return "webp";
+  return /<svg[\s>]/.test(bytes.toString("utf8", 0, 4096)) ? "svg" : null;
+}
+
+async function decoded(bytes: Buffer): Promise<Image> {
+  const image = new Image();
+  image.src = bytes;
+  await image.decode();
+  return image;
+}
+
+type XmlNode = Record<string, unknown>;
+
+/** Whether a style or a value of a drawing leads to something that is not in it. */
+const leadsOut = (value: string): boolean => /url\(\s*['"]?(?!['"]?#)/i.test(value) || /@import/i.test(value);
+
+/** What in a drawing may not be, as words; null if nothing is. */
+function forbiddenIn(nodes: readonly XmlNode[]): string | null {
+  for (const node of nodes) {
+    const attributes = (node[":@"] ?? {}) as Record<string, unknown>;
+    for (const [name, value] of Object.entries(attributes)) {
+      if (/^on/i.test(name)) return "scripts";
+      const isLink = /(^|:)(href|src)$/i.test(name) && !/^\s*(#|data:image\/(png|jpe?g|webp);)/i.test(String(value));
+      if (isLink || leadsOut(String(value))) return "references to something outside of it";
+    }
+    for (const [name, value] of Object.entries(node)) {
+      if (name === ":@") continue;
+      if (/^(script|foreignObject)$/i.test(name)) return "scripts";
+      if (name === "#text" && leadsOut(String(value))) return "references to something outside of it";
+      const found = Array.isArray(value) ? forbiddenIn(value as XmlNode[]) : null;
+      if (found) return found;
+    }
+  }
+  return null;
+}
+
+/** A drawing as a picture of pixels, so that nothing in it is ever carried out. */
+async function drawn(bytes: Buffer, name: string): Promise<PictureFile> {
+  const text = bytes.toString("utf8");
+  let nodes: XmlNode[];
+  try {
+    nodes = new XMLParser({ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: "" }).parse(
+      text,
+    ) as XmlNode[];
+  } catch {
+    throw new PictureError(`${name}: this drawing cannot be read. Save it again, or as PNG.`);
+  }
+  const forbidden = /<!ENTITY/i.test(text) ? "references to something outside of it" : forbiddenIn(nodes);
+  if (forbidden) throw new PictureError(`${name}: this drawing has ${forbidden}. Save it without, or as PNG.`);
+  const image = await decoded(bytes);
+  if (!(image.width > 0 && image.height > 0)) throw new Error("no size");
+  const scale = DRAWING_SIDE / Math.max(image.width, image.height);
+  const size = {
+    width: Math.max(1, Math.round(scale * image.width)),
+    height: Math.max(1, Math.round(scale * image.height)),
+  };
+  const canvas = createCanvas(size.width, size.height);
+  canvas.getContext("2d").drawImage(image, 0, 0, size.width, size.height);
+  return { bytes: canvas.toBuffer("image/png"), kind: "png", size };
+}
+
+/**
+ * Reads a picture: PNG, JPEG or WebP as it is, SVG as pixels.
+ *
+ * @param name of the file, for whoever has brought it in
+ * @throws PictureError if it is none, is too large, or is a drawing with scripts or outside references
+ */
+export async function readPicture(bytes: Buffer, name: string): Promise<PictureFile> {
+  if (bytes.length > MOST_PICTURE_BYTES) {
+    throw new PictureError(`${name}: a picture has at most ${MOST_PICTURE_BYTES / 2 ** 20} MB. Make it smaller.`);
+  }
+  const kind = kindOf(bytes);
+  if (!kind) throw new PictureError(`${name}: this is no picture. Pictures are PNG, JPEG, WebP or SVG files.`);
+  try {
+    if (kind === "svg") return await drawn(bytes, name);
+    const { width, height } = await decoded(bytes);
+    if (!(width > 0 && height > 0)) throw new Error("no pixels");
+    if (Math.max(width, height) > MOST_PICTURE_SIDE) {
+      throw new PictureError(
+        `${name}: this picture is ${width} × ${height}; ${MOST_PICTURE_SIDE} a side is the most. Make it smaller.`,
+      );
+    }
+    return { bytes, kind, size: { width, height } };
+  } catch (error) {
+    if (error instanceof PictureError) throw error;
+    throw new PictureError(`${name}: this picture is damaged. Save it again.`);
+  }
+}
