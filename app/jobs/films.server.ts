@@ -198,12 +198,6 @@ export async function useFields(film: FilmRow): Promise<void> {
   wakeQueue();
 }
 
-/** Adds a film that ships with the project unless the library has one of that name. */
-export async function addDemoFilm(file: string, name: string): Promise<void> {
-  if (listFilms(db()).some((film) => film.name === name)) return;
-  await addFilm(file, name, "copy");
-}
-
 /** Removes a film with all that was made of it; false if there is none with this id. */
 export async function removeFilm(id: string): Promise<boolean> {
   if (!hasFilm(db(), id)) return false;

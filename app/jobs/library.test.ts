@@ -14,7 +14,8 @@ import { writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { createCanvas } from "@napi-rs/canvas";
-import { newPicture, newText } from "~/core/composition/layers/layer";
+import { nameOfLayer, newPicture, newText } from "~/core/composition/layers/layer";
+import { addDemoFilm } from "./demo-film.server";
 import { findPicture, keepPicture } from "./pictures.server";
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { packActivity } from "~/core/activity/activity";
@@ -176,6 +177,15 @@ describe("a film", () => {
     expect(listVersions(db(), await addFilm(clip, "two shots.mp4", "copy", "gone"))).toHaveLength(1);
     expect(() => saveStyle(db(), { id: "t", name: "FESTIVAL", versions })).toThrow("already");
   });
+});
+
+test("the demo film comes with its title shown whole and a line above it, once", async () => {
+  for (let i = 0; i < 2; i++) await addDemoFilm("demo/ferrow-kite-day.mp4", "Ferrow Kite Day.mp4");
+  const [only, ...others] = listFilms(db());
+  const { shots, versions } = loadState(db(), only!);
+  expect([others.length, shots.map(({ start }) => start)]).toEqual([0, [0, 84]]);
+  expect(versions[0]!.shots.get(shots[0]!.id)?.layout).toMatchObject({ kind: "whole" });
+  expect(versions[0]!.layers.map(nameOfLayer)).toEqual(["text “What the wind brings”"]);
 });
 
 describe("work on a film", () => {
