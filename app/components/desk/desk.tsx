@@ -89,12 +89,13 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
     (frame: number): CropWindow => windowOfShots(shots, frame, picture, version),
     [shots, picture, version],
   );
-  const { safeArea } = version;
+  const { safeArea, width, height } = version;
   const layers = useLayerFonts(version.layers);
   const { rate } = film;
   const layered = useCallback(
-    (shown: ShownAt) => withLayers(shown, { layers, safeArea, size: version, kept, fps: framesPerSecond(rate) }),
-    [layers, safeArea, version, kept, rate],
+    (shown: ShownAt) =>
+      withLayers(shown, { layers, safeArea, size: { width, height }, kept, fps: framesPerSecond(rate) }),
+    [layers, safeArea, width, height, kept, rate],
   );
   const shownAt = useMemo(
     () => layered((frame) => shownOfShots(shots, frame, picture, version)),
@@ -107,14 +108,14 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
     () => ({
       ...{ film, facts, source, state, history, version, aspect, shots, kept, analysed, exports: status.exports },
       ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits },
-      ...{ windowAt, shownAt, pane, choosePane, panel, setPanel, layerId, chooseLayer, free },
+      ...{ windowAt, shownAt, layered, pane, choosePane, panel, setPanel, layerId, chooseLayer, free },
       ...{ showsSubjects, setShowsSubjects, drawing, setDrawing, waitFor },
     }),
     // prettier-ignore
     [
       film, facts, source, state, history, version, aspect, shots, kept, analysed, status.exports,
-      player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits, windowAt, shownAt, pane,
-      panel, layerId, free, showsSubjects, drawing, waitFor,
+      player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits, windowAt, shownAt, layered,
+      pane, panel, layerId, free, showsSubjects, drawing, waitFor,
     ],
   );
   useShortcuts(content, timecode);

@@ -20,6 +20,7 @@ export interface SecondLook {
     | "two-alike"
     | "two-apart"
     | "enlarged"
+    | "face-covered"
     | "protected-cut"
     | "text-cut"
     | "repeated-picture"

@@ -3,13 +3,24 @@ import { Button } from "~/components/common/button";
 import type { Layer } from "~/core/composition/layers/layer";
 import { ColourField } from "../inspector/colour-field";
 import { PercentSlider } from "../inspector/percent-slider";
+import { placeLayer } from "~/core/composition/layers/draw-layer";
+import { safeBox, USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
+import { boxContains } from "~/core/geometry/box";
+import { useDesk } from "../state/desk-context";
+import { measuringPen } from "./measuring-pen";
 import { LayerTime } from "./layer-time";
 import { TextControls } from "./text-controls";
 import { useLayerEdits } from "./use-layer-edits";
 
 /** All that can be set for a layer. */
 export function LayerControls({ layer }: { layer: Layer }) {
+  const { version } = useDesk();
   const { put, copyToOthers } = useLayerEdits();
+  const { safeArea } = version;
+  const ground = { frame: version, safe: safeArea ?? USUAL_SAFE_AREA };
+  // Where nobody has said what is covered, nothing is known to be.
+  const reachesOut =
+    safeArea !== null && !boxContains(safeBox(safeArea, version), placeLayer(layer, ground, measuringPen()).box, 1);
   return (
     <section aria-label="The chosen layer" className="flex flex-col gap-3 border-t border-line pt-3">
       {layer.kind === "text" && <TextControls layer={layer} onChange={put} />}
@@ -26,6 +37,11 @@ export function LayerControls({ layer }: { layer: Layer }) {
           ends={["square", "round"]}
           onChange={(corner) => put({ ...layer, corner })}
         />
+      )}
+      {reachesOut && (
+        <p role="alert" className="text-xs text-warn">
+          This reaches out of the safe area, where it may be covered.
+        </p>
       )}
       <PercentSlider
         label="Opacity"

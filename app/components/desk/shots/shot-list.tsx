@@ -13,7 +13,7 @@ const ROW_HEIGHT = 71;
 
 /** The shots from the first to the last, each with what the version shows of it. Only the rows in sight are drawn. */
 export function ShotList() {
-  const { player, shots, selection, film, state, aspect, source, waitFor } = useDesk();
+  const { player, shots, selection, film, state, aspect, source, waitFor, version, layered } = useDesk();
   const { rate, picture } = film;
   const [filter, setFilter] = useState<ShotFilter>("all");
   const scroller = useRef<HTMLDivElement>(null);
@@ -31,7 +31,7 @@ export function ShotList() {
   const first = items[0]?.index ?? 0;
   const last = items.at(-1)?.index ?? -1;
   const inSight = useMemo(() => shown.slice(first, last + 1), [shown, first, last]);
-  const pictures = useShotPictures(source, inSight, picture, aspect);
+  const pictures = useShotPictures(source, inSight, picture, aspect, version.layers.length > 0 ? layered : null);
   const index = current ? shown.indexOf(current) : -1;
   const awaited = [...(current ? [current] : []), ...inSight].map(({ id }) => id).join(" ");
   useEffect(() => waitFor(awaited.split(" ")), [waitFor, awaited]);

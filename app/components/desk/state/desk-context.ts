@@ -48,6 +48,8 @@ export interface DeskContent {
   windowAt: (frame: number) => CropWindow;
   /** What the version shows at a frame. */
   shownAt: ShownAt;
+  /** What is shown with the version's layers. */
+  layered: (shown: ShownAt) => ShownAt;
   /** Which pane is chosen in shots that have it, from 0. */
   pane: number;
   choosePane: (pane: number) => void;

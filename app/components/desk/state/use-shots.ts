@@ -1,6 +1,9 @@
 import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { toast } from "sonner";
 import { lackingLooks, type Lacking } from "~/core/checks/lacking-pictures";
+import { coveredLooks } from "~/core/checks/covered-looks";
+import type { SafeArea } from "~/core/composition/layers/safe-area";
+import { followedTrack } from "~/core/path/solve-version";
 import { cutLooks, type SecondLook } from "~/core/checks/second-looks";
 import type { FilmState, VersionState } from "~/core/edits/film-state";
 import { basisOf, byRange, keysOf, settledShot, shotSettings, type ShotSettings } from "~/core/edits/path-inputs";
@@ -156,8 +159,8 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
   // While a window is dragged this runs with every move of the pointer: what is known of the other shots stays.
   const [known] = useState(() => ({ shots: new PerKey<DeskShot>(), lacking: new PerKey<SecondLook[]>() }));
   const { longHolds, undecoded } = findings;
-  const { width, height } = version;
-  const size = useMemo(() => ({ width, height }), [width, height]);
+  const { width, height, safeArea } = version;
+  const frame = useMemo(() => ({ size: { width, height }, safeArea }), [width, height, safeArea]);
   const shots = useMemo(
     () =>
       settings.map((each, i) => {
@@ -172,7 +175,7 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
         const isAnalysed = rangesOf(shot, news.analysed).length > 0;
         const from = [
           each,
-          size,
+          frame,
           i,
           pane,
           result,
@@ -185,14 +188,14 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
         ];
         const looks = [...(isAnalysed ? cutLooks(shot, strength) : []), ...lacking];
         return known.shots.get(shot.id, from, () =>
-          deskShot(each, i + 1, pane, isAnalysed, result, marks[i]!, looks, size, () => ({
+          deskShot(each, i + 1, pane, isAnalysed, result, marks[i]!, looks, frame, () => ({
             tracks: tracks.stock.of(shot, news.analysed, news.opinions) ?? NO_TRACKS,
             picture: film.picture,
             people: state.people,
           })),
         );
       }),
-    [known, settings, pane, results, strengths, marks, longHolds, undecoded, tracks, news, film, size, state.people],
+    [known, settings, pane, results, strengths, marks, longHolds, undecoded, tracks, news, film, frame, state.people],
   );
   return { shots, client };
 }
@@ -211,7 +214,7 @@ function deskShot(
   result: ShotResult | null,
   marks: readonly ThingMark[],
   looks: SecondLook[],
-  size: Size,
+  { size, safeArea }: { size: Size; safeArea: SafeArea | null },
   find: () => Found,
 ): DeskShot {
   const { shot, kept } = set;
@@ -222,6 +225,9 @@ function deskShot(
   let found: Found | undefined;
   let cast: DeskShot["cast"] | undefined;
   const known = () => (found ??= find());
+  const shown = result && shownIn([{ range: shot, ...result.framed }], size);
+  const covered =
+    solved && shown && safeArea ? coveredLooks(followedTrack(solved, known().tracks), kept, shown, safeArea) : [];
   return {
     ...shot,
     ...settledPane(settled, pane),
@@ -231,9 +237,9 @@ function deskShot(
     marks,
     framed: pane === 0 ? solved : (solved?.others[pane - 1] ?? null),
     solved,
-    shown: result && shownIn([{ range: shot, ...result.framed }], size),
+    shown,
     // Of what has not been looked at, nothing can be said yet.
-    looks: [...((isAnalysed && result?.looks) || []), ...looks],
+    looks: [...((isAnalysed && result?.looks) || []), ...covered, ...looks],
     tellingFrame: result?.tellingFrame ?? shot.start,
     get tracks() {
       return known().tracks;

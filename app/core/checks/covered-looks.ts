@@ -1,0 +1,49 @@
+/** Faces that get under what covers the frame where it is shown. */
+import type { Composition, ShownAt } from "../composition/composition";
+import { type SafeArea, safeBox } from "../composition/layers/safe-area";
+import { type Box, boxCentre, boxContains, intersectionArea } from "../geometry/box";
+import { counted } from "../counted";
+import { boxAt, type Track } from "../subjects/tracking/track";
+import { type FrameRange, framesOf } from "../time/rate";
+import type { SecondLook } from "./second-looks";
+
+/** Share of the frames with a face in which it may be covered. */
+const COVERED_SHARE = 0.05;
+/** Share of its own size by which it may reach under what covers. */
+const TOLERANCE = 0.1;
+
+/** Where a box of the source is in the frame; null where it is not shown. */
+function inFrame(box: Box, { panes }: Composition): Box | null {
+  const pane = panes.find(({ source }) => {
+    const { x, y } = boxCentre(box);
+    return intersectionArea(source, { x, y, width: 1, height: 1 }) > 0;
+  });
+  if (!pane) return null;
+  const { source, target } = pane;
+  const [across, down] = [target.width / source.width, target.height / source.height];
+  return {
+    x: target.x + (box.x - source.x) * across,
+    y: target.y + (box.y - source.y) * down,
+    width: box.width * across,
+    height: box.height * down,
+  };
+}
+
+/** Whether a face is followed that is covered for more than a moment. */
+export function coveredLooks(
+  subject: Track | null,
+  kept: readonly FrameRange[],
+  shown: ShownAt,
+  safe: SafeArea,
+): SecondLook[] {
+  if (subject?.kind !== "face") return [];
+  const seen = kept.flatMap(framesOf).filter((frame) => boxAt(subject, frame));
+  const covered = seen.filter((frame) => {
+    const composition = shown(frame);
+    const face = inFrame(boxAt(subject, frame)!, composition);
+    return face && !boxContains(safeBox(safe, composition.size), face, TOLERANCE * face.width);
+  });
+  if (covered.length <= COVERED_SHARE * seen.length) return [];
+  const text = `Face outside the safe area in ${covered.length} of ${counted(seen.length, "frame")}`;
+  return [{ kind: "face-covered", frame: covered[0]!, text }];
+}
