@@ -26,7 +26,7 @@ export async function addDemoFilm(file: string, name: string): Promise<void> {
       commands: [
         { type: "split-shot", frame: TITLE_END, kind: "cut" },
         { type: "set-framing", versionId, shotIds: [title!.id], change },
-        { type: "put-layer", versionId, layer: { ...newText("demo-line", LINE.text), range: LINE.range } },
+        { type: "put-layer", versionId, layer: { ...newText("demo-line", LINE.text), range: LINE.range, y: 0.95 } },
       ],
     },
   });
