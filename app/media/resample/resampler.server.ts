@@ -199,11 +199,19 @@ export class Resampler {
     table.pane = { source: { ...source }, target: { ...target } };
   }
 
-  private resamplePlane(plane: number, axes: Axes, from: readonly PlaneAt[], to: number, size: Size): void {
+  /** @param stride bytes from one row of the target to the next */
+  private resamplePlane(
+    plane: number,
+    axes: Axes,
+    from: readonly PlaneAt[],
+    to: number,
+    size: Size,
+    stride = size.width,
+  ): void {
     const { at, size: source } = from[plane]!;
     const [x, y] = plane === 0 ? [axes.lumaX, axes.lumaY] : [axes.chromaX, axes.chromaY];
     this.kernel.resamplePlane(
-      ...[at + y.first * source.width, source.width, to, size.width, size.width, size.height, x.first, x.used],
+      ...[at + y.first * source.width, source.width, to, stride, size.width, size.height, x.first, x.used],
       ...[x.starts, x.weights, x.taps, y.starts, y.weights, y.taps, this.row],
     );
   }
@@ -218,9 +226,17 @@ export class Resampler {
   private layOver(table: Table, pane: Pane): void {
     this.fillTable(table, pane, this.sources, this.targets);
     const masks = pane.edge && !isPlain(pane.edge) ? this.masksOf(table, { ...pane, edge: pane.edge }) : null;
+    // Where it begins and ends with samples of chroma, it has nothing to be blended with.
+    const { x: left, y: top, width, height } = pane.target;
+    const isOnSamples = !masks && [left, top, width, height].every((side) => side % 2 === 0) && left >= 0 && top >= 0;
     this.bytesOf(this.targets).forEach((frame, plane) => {
       const [x, y] = extentsIn(this.targets, pane.target, plane);
       if (x.count === 0 || y.count === 0) return;
+      if (isOnSamples) {
+        const { at, size } = this.targets[plane]!;
+        const to = at + y.from * size.width + x.from;
+        return this.resamplePlane(plane, table.axes, this.sources, to, { width: x.count, height: y.count }, size.width);
+      }
       this.resamplePlane(plane, table.axes, this.sources, this.scratch, { width: x.count, height: y.count });
       const made = new Uint8Array(this.memory.buffer, this.scratch, x.count * y.count);
       if (!masks) return layOver(frame, made, x, y);
