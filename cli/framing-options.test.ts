@@ -33,7 +33,7 @@ describe("what is said of the framing", () => {
       expect(() => parseLayout(wrong)).toThrow("whole:AMOUNT");
     expect(["top", "middle", "0.25"].map(parsePlace)).toEqual([0, 0.5, 0.25]);
     for (const wrong of ["up", "1.5", " "]) expect(() => parsePlace(wrong)).toThrow("from 0 to 1");
-    expect(parseBackdrop("blur:80-20")).toEqual({ kind: "blur", strength: 80, darkness: 20 });
+    expect(parseBackdrop("blur:80-20")).toEqual({ kind: "blur", strength: 80, darkness: 20, zoom: 1 });
     expect(parseBackdrop("mirror:30")).toEqual({ kind: "mirror", darkness: 30 });
     expect(parseBackdrop("#A0B0C0")).toEqual({ kind: "colour", colour: "#a0b0c0" });
     expect(parseBackdrop("#102030-#000000")).toEqual({ kind: "gradient", top: "#102030", foot: "#000000" });

@@ -1,7 +1,7 @@
 import type { FileFigures } from "~/core/film-status";
 import { z } from "zod";
 import type { Size } from "~/core/geometry/box";
-import { formatRate, frameToSeconds, parseRate, type Rate } from "~/core/time/rate";
+import { formatRate, type FrameRange, frameToSeconds, parseRate, type Rate } from "~/core/time/rate";
 import { probe, reading } from "./film-tool.server";
 import { runTool } from "./tool.server";
 
@@ -34,16 +34,28 @@ const Probe = z.object({
   format: z.object({ size: z.string() }),
 });
 
+/** An expression of ffmpeg's takes no more of them. */
+const MOST_STRETCHES = 200;
+
 /**
- * Rows and columns that stay black through the whole file, by ffmpeg's cropdetect over every tenth frame.
+ * Rows and columns that stay black, by ffmpeg's cropdetect over every tenth frame.
  * A dark picture has no black *border* by this measure unless its edges never show anything.
+ *
+ * @param stretches frames of the file that are looked at; all of them if left out
  */
-export async function hasBars(file: string, size: Size, signal?: AbortSignal): Promise<boolean> {
+export async function hasBars(
+  file: string,
+  size: Size,
+  signal?: AbortSignal,
+  stretches: readonly FrameRange[] = [],
+): Promise<boolean> {
+  const within = stretches.slice(0, MOST_STRETCHES).map(({ start, end }) => `between(n,${start},${end - 1})`);
+  const wanted = ["not(mod(n,10))", ...(within.length > 0 ? [`(${within.join("+")})`] : [])].join("*");
   const log = await runTool(
     "ffmpeg",
     [
       ...["-v", "error", "-nostdin", ...reading(file), "-an", "-vf"],
-      "select='not(mod(n,10))',cropdetect=limit=20:round=2:reset=0,metadata=print:file=-:direct=1",
+      `select='${wanted}',cropdetect=limit=20:round=2:reset=0:skip=0,metadata=print:file=-:direct=1`,
       ...["-f", "null", "-"],
     ],
     signal,

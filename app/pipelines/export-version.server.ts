@@ -5,6 +5,7 @@ import type { FileFigures } from "~/core/film-status";
 import { type OutputFormat, USUAL_FORMAT } from "~/core/formats/output-formats";
 import type { Size } from "~/core/geometry/box";
 import { type FrameRange, framesIn, framesOf } from "~/core/time/rate";
+import { joinRanges } from "~/core/time/ranges";
 import type { FilmFile } from "~/media/film-file";
 import { renderFilm } from "~/media/render.server";
 import type { PictureData } from "~/media/pictures/load-pictures.server";
@@ -12,6 +13,12 @@ import { hasBars, verifyFile } from "~/media/verify.server";
 
 /** Whether what lies behind the film may look as bars do. */
 const mayLookBarred = ({ backdrop }: Composition): boolean => backdrop !== null && isEven(backdrop.look);
+
+/** The frames of the file, counted from its own beginning, in which no backdrop may look as bars do. */
+function coveredStretches(ranges: readonly FrameRange[], shown: ShownAt): FrameRange[] {
+  const frames = ranges.flatMap(framesOf);
+  return joinRanges(frames.flatMap((frame, i) => (mayLookBarred(shown(frame)) ? [] : [{ start: i, end: i + 1 }])));
+}
 
 /** A render that is written but not as it should be. */
 export class ExportFault extends Error {
@@ -61,9 +68,11 @@ export async function exportVersion(
     };
     const { figures, faults } = await verifyFile(aside, expected, signal);
     // Bars in the source are the source's, and an even backdrop may look like bars; neither is a fault of the crop.
-    const mayHaveBars = ranges.some((range) => framesOf(range).some((frame) => mayLookBarred(shown(frame))));
+    const covered = coveredStretches(ranges, shown);
     const bars =
-      !mayHaveBars && (await hasBars(aside, target, signal)) && !(await hasBars(film.file, film.info.picture, signal));
+      covered.length > 0 &&
+      (await hasBars(aside, target, signal, covered)) &&
+      !(await hasBars(film.file, film.info.picture, signal));
     if (bars) faults.push("there are black bars at the edges");
     if (faults.length > 0)
       throw new ExportFault(`${film.name}: the file that was made is not right: ${faults.join("; ")}`);

@@ -4,11 +4,19 @@ import type { Box, Size } from "../geometry/box";
 import { Colour } from "./colour";
 import { Picture } from "./picture";
 
+/** How far the blurred picture behind the film is zoomed in at most. */
+export const MOST_BACKDROP_ZOOM = 3;
+
 const Percent = z.number().min(0).max(100);
 
 export const Backdrop = z.discriminatedUnion("kind", [
-  /** The picture itself, out of focus: `strength` from 0 for hardly, `darkness` to 100 for black. */
-  z.object({ kind: z.literal("blur"), strength: Percent, darkness: Percent }),
+  /** The picture itself, out of focus: `strength` from 0 for hardly, `darkness` to 100 for black, `zoom` into its middle. */
+  z.object({
+    kind: z.literal("blur"),
+    strength: Percent,
+    darkness: Percent,
+    zoom: z.number().min(1).max(MOST_BACKDROP_ZOOM).default(1),
+  }),
   /** The picture goes on beyond its borders as if they were mirrors. */
   z.object({ kind: z.literal("mirror"), darkness: Percent }),
   z.object({ kind: z.literal("colour"), colour: Colour }),
@@ -19,7 +27,7 @@ export const Backdrop = z.discriminatedUnion("kind", [
 ]);
 export type Backdrop = z.infer<typeof Backdrop>;
 
-export const USUAL_BACKDROP: Backdrop = { kind: "blur", strength: 50, darkness: 35 };
+export const USUAL_BACKDROP: Backdrop = { kind: "blur", strength: 50, darkness: 35, zoom: 1 };
 
 /** Whether a backdrop may look as bars do: where nothing of the film is in it. */
 export const isEven = ({ kind }: Backdrop): boolean => kind === "colour" || kind === "gradient" || kind === "picture";

@@ -2,6 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { wholeOf } from "../geometry/box";
 import { USUAL_BACKDROP } from "./backdrop";
 import { PLAIN_EDGE } from "./edge";
+import { STACK } from "./stack";
 import { covering, FILL, layOut, type Layout, paneBox, WHOLE } from "./layout";
 
 const HD = { width: 1920, height: 1080 };
@@ -31,5 +32,17 @@ describe("the whole picture", () => {
     });
     expect(laidOut(FILL)).toEqual(covering(TALL));
     expect(laidOut(WHOLE, { width: 540, height: 960 })).toEqual(covering(TALL));
+    const zoomed = { layout: WHOLE, backdrop: { ...USUAL_BACKDROP, zoom: 2 }, edge: PLAIN_EDGE };
+    expect(layOut(zoomed, wholeOf(HD), TALL).backdrop?.source).toEqual({
+      x: 808.125,
+      y: 270,
+      width: 303.75,
+      height: 540,
+    });
+  });
+
+  test("panes of a stack have their gap's colour behind them, and nothing without a gap", () => {
+    expect(laidOut(STACK)).toMatchObject({ panes: [{ height: 960 }, { y: 960 }], backdrop: null });
+    expect(laidOut({ ...STACK, gap: 0.02 }).backdrop?.look).toEqual({ kind: "colour", colour: STACK.colour });
   });
 });

@@ -91,8 +91,12 @@ export function layOut(
   const panes = paneBoxes(layout, area, frame);
   // Of the picture's middle, whatever the window does before it: a backdrop is calm.
   const aspect = aspectRatio(frame);
-  const source = windowBox(centredWindow(area, aspect), aspect);
-  if (layout.kind === "stack") return { panes, backdrop: { look: { kind: "colour", colour: layout.colour }, source } };
+  const window = centredWindow(area, aspect);
+  const zoom = backdrop.kind === "blur" ? backdrop.zoom : 1;
+  const source = windowBox({ ...window, height: window.height / zoom }, aspect);
+  if (layout.kind === "stack") {
+    return { panes, backdrop: layout.gap > 0 ? { look: { kind: "colour", colour: layout.colour }, source } : null };
+  }
   const covers = panes.some(({ width, height }) => width >= frame.width && height >= frame.height);
   return covers ? covering(frame) : { panes, backdrop: { look: backdrop, source }, edge };
 }

@@ -255,10 +255,11 @@ const reportKeys = (keys: readonly Key[]) =>
 
 /** What is told of a shot that does not fill its frame, or with several panes. */
 function laidOutOf({ laidOut: { panes, backdrop, edge }, others }: ReportedShot) {
-  if (!backdrop) return {};
+  if (!backdrop && others.length === 0) return {};
   const [first, ...rest] = panes.map(boxTuple);
   return {
-    ...{ pane: first!, backdrop: backdrop.look, edge },
+    pane: first!,
+    ...(backdrop ? { backdrop: backdrop.look, edge } : {}),
     ...(others.length > 0
       ? {
           others: others.map(({ subjectId, manner, keys, windows }, i) => ({

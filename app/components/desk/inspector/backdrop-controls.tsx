@@ -3,7 +3,7 @@ import { ChoiceBar } from "~/components/common/choice-bar";
 import { PicturePicker } from "~/components/common/picture-picker";
 import { assertNever } from "~/core/assert-never";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
-import { type Backdrop, USUAL_BACKDROP } from "~/core/composition/backdrop";
+import { type Backdrop, MOST_BACKDROP_ZOOM, USUAL_BACKDROP } from "~/core/composition/backdrop";
 import { ColourField } from "./colour-field";
 import { PercentSlider } from "./percent-slider";
 
@@ -72,6 +72,12 @@ function Details({ backdrop, onChange }: BackdropControlsProps) {
             value={backdrop.darkness}
             ends={["as it is", "black"]}
             onChange={(darkness) => onChange({ ...backdrop, darkness })}
+          />
+          <PercentSlider
+            label="Zoom of the backdrop"
+            value={Math.round((100 * (backdrop.zoom - 1)) / (MOST_BACKDROP_ZOOM - 1))}
+            ends={["all of it", "its middle"]}
+            onChange={(percent) => onChange({ ...backdrop, zoom: 1 + (percent / 100) * (MOST_BACKDROP_ZOOM - 1) })}
           />
         </>
       );

@@ -1,5 +1,5 @@
 import { toast } from "sonner";
-import { Button } from "~/components/common/button";
+import { Button, Hint } from "~/components/common/button";
 import type { FramingSettings } from "~/core/path/framing-settings";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
@@ -8,19 +8,38 @@ const layoutOf = ({ layout, backdrop, edge }: FramingSettings) => ({ layout, bac
 
 /** Gives a shot's layout to the other shots, and to the shot in the other versions. */
 export function SpreadLayout({ shot }: { shot: DeskShot }) {
-  const { shots, state, version, edits, shotEdits } = useDesk();
+  const { shots, state, version, edits } = useDesk();
   const change = layoutOf(shot.settings);
   const isUnlike = shots.some(({ settings }) => JSON.stringify(layoutOf(settings)) !== JSON.stringify(change));
   const others = state.versions.filter(({ id }) => id !== version.id);
+  const makeUsual = () => {
+    const versionId = version.id;
+    const shotIds = shots.map(({ id }) => id);
+    edits.send({
+      type: "batch",
+      commands: [
+        { type: "change-version", versionId, change: { usual: { ...version.usual, ...change } } },
+        { type: "set-framing", versionId, shotIds, change: {}, reset: ["layout", "backdrop", "edge"] },
+      ],
+    });
+  };
   const copy = () => {
     const shotIds = [shot.id];
-    const commands = others.map(({ id }) => ({ type: "set-framing" as const, versionId: id, shotIds, change }));
+    const { panes } = shot.settings;
+    const commands = others.map(({ id }) => ({
+      ...{ type: "set-framing" as const, versionId: id, shotIds },
+      change: change.layout.kind === "stack" ? { ...change, panes } : change,
+    }));
     edits.send({ type: "batch", commands });
     toast(`The layout is in ${others.map(({ name }) => name).join(", ")} as well.`);
   };
   return (
     <div className="flex flex-col gap-2 empty:hidden">
-      {isUnlike && <Button onClick={() => shotEdits.setFraming(shots, change)}>Use this layout in all shots</Button>}
+      {isUnlike && (
+        <Hint text="In all shots of this version, and in those that are still to be found">
+          <Button onClick={makeUsual}>Use this layout in all shots</Button>
+        </Hint>
+      )}
       {others.length > 0 && change.layout.kind !== "fill" && (
         <Button onClick={copy}>Copy this layout to the other versions</Button>
       )}
