@@ -1,5 +1,4 @@
 /** Pictures of the editor's own, as the command line is given them. */
-import { createHash } from "node:crypto";
 import { readFile } from "node:fs/promises";
 import { basename, resolve } from "node:path";
 import type { Backdrop } from "~/core/composition/backdrop";
@@ -21,8 +20,7 @@ export class OwnPictures {
   /** @throws UsageError if the file is not there, or no picture */
   async take(file: string): Promise<Picture> {
     try {
-      const { bytes, size } = await readPicture(await readFile(file), basename(file));
-      const id = createHash("sha256").update(bytes).digest("hex").slice(0, 32);
+      const { id, bytes, size } = await readPicture(await readFile(file), basename(file));
       this.data.set(id, bytes);
       return { id, name: basename(file), ...size };
     } catch (error) {

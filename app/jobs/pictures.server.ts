@@ -1,5 +1,4 @@
 /** Pictures of the editor's own: kept in the library, by what is in them. */
-import { createHash } from "node:crypto";
 import { existsSync } from "node:fs";
 import { mkdir, writeFile } from "node:fs/promises";
 import { join } from "node:path";
@@ -33,7 +32,7 @@ export function findPicture(id: string): KeptPicture | null {
 export async function keepPicture(bytes: Buffer, fileName: string): Promise<Picture> {
   const name = filmNameOf(fileName);
   const picture = await readPicture(bytes, name);
-  const id = createHash("sha256").update(picture.bytes).digest("hex").slice(0, 32);
+  const { id } = picture;
   if (!findPicture(id)) {
     await mkdir(picturesFolder(), { recursive: true });
     await writeAside(join(picturesFolder(), `${id}.${picture.kind}`), (aside) => writeFile(aside, picture.bytes));

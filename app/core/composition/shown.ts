@@ -5,7 +5,8 @@ import { compose, type ShownAt } from "./composition";
 import type { LaidOut } from "./layout";
 import { layersAt } from "./layers/layer-at";
 import type { Layer } from "./layers/layer";
-import { type SafeArea, USUAL_SAFE_AREA } from "./layers/safe-area";
+import { groundOf } from "./layers/draw-layer";
+import type { SafeArea } from "./layers/safe-area";
 
 /** A shot with its path. */
 export interface ShownShot {
@@ -49,7 +50,7 @@ export interface VersionLayers {
 /** What a version shows with its layers. */
 export function withLayers(shown: ShownAt, { layers, safeArea, size, kept, fps }: VersionLayers): ShownAt {
   if (layers.length === 0) return shown;
-  const ground = { frame: { width: size.width, height: size.height }, safe: safeArea ?? USUAL_SAFE_AREA };
+  const ground = groundOf({ ...size, safeArea });
   const whole = { start: kept[0]?.start ?? 0, end: kept.at(-1)?.end ?? 0 };
   return (frame) => {
     const at = layersAt(layers, frame, whole, fps);

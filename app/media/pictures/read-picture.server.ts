@@ -1,4 +1,5 @@
 /** Reads pictures that somebody brings in, and says what is wrong with what is none. */
+import { createHash } from "node:crypto";
 import { createCanvas, Image } from "@napi-rs/canvas";
 import { XMLParser } from "fast-xml-parser";
 import { MOST_PICTURE_BYTES, MOST_PICTURE_SIDE, type PictureKind } from "~/core/composition/picture";
@@ -10,6 +11,8 @@ export class PictureError extends Error {
 }
 
 export interface PictureFile {
+  /** By what is in it. */
+  id: string;
   bytes: Buffer;
   kind: PictureKind;
   size: Size;
@@ -34,6 +37,11 @@ async function decoded(bytes: Buffer): Promise<Image> {
   await image.decode();
   return image;
 }
+
+const fileOf = (bytes: Buffer, kind: PictureKind, size: Size): PictureFile => ({
+  id: createHash("sha256").update(bytes).digest("hex").slice(0, 32),
+  ...{ bytes, kind, size },
+});
 
 type XmlNode = Record<string, unknown>;
 
@@ -82,7 +90,7 @@ async function drawn(bytes: Buffer, name: string): Promise<PictureFile> {
   };
   const canvas = createCanvas(size.width, size.height);
   canvas.getContext("2d").drawImage(image, 0, 0, size.width, size.height);
-  return { bytes: canvas.toBuffer("image/png"), kind: "png", size };
+  return fileOf(canvas.toBuffer("image/png"), "png", size);
 }
 
 /**
@@ -106,7 +114,7 @@ export async function readPicture(bytes: Buffer, name: string): Promise<PictureF
         `${name}: this picture is ${width} × ${height}; ${MOST_PICTURE_SIDE} a side is the most. Make it smaller.`,
       );
     }
-    return { bytes, kind, size: { width, height } };
+    return fileOf(bytes, kind, { width, height });
   } catch (error) {
     if (error instanceof PictureError) throw error;
     throw new PictureError(`${name}: this picture is damaged. Save it again.`);

@@ -14,7 +14,7 @@ describe("a picture that is brought in", () => {
       ["webp", "image/webp"],
     ] as const) {
       const bytes = canvas.toBuffer(type as "image/png");
-      expect(await readPicture(bytes, "logo")).toEqual({ bytes, kind, size: { width: 30, height: 20 } });
+      expect(await readPicture(bytes, "logo")).toMatchObject({ bytes, kind, size: { width: 30, height: 20 } });
     }
   });
 

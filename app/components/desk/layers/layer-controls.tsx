@@ -3,8 +3,8 @@ import { Button } from "~/components/common/button";
 import type { Layer } from "~/core/composition/layers/layer";
 import { ColourField } from "../inspector/colour-field";
 import { PercentSlider } from "../inspector/percent-slider";
-import { placeLayer } from "~/core/composition/layers/draw-layer";
-import { safeBox, USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
+import { groundOf, placeLayer } from "~/core/composition/layers/draw-layer";
+import { safeBox } from "~/core/composition/layers/safe-area";
 import { boxContains } from "~/core/geometry/box";
 import { useDesk } from "../state/desk-context";
 import { measuringPen } from "./measuring-pen";
@@ -17,7 +17,7 @@ export function LayerControls({ layer }: { layer: Layer }) {
   const { version } = useDesk();
   const { put, copyToOthers } = useLayerEdits();
   const { safeArea } = version;
-  const ground = { frame: version, safe: safeArea ?? USUAL_SAFE_AREA };
+  const ground = groundOf(version);
   // Where nobody has said what is covered, nothing is known to be.
   const reachesOut =
     safeArea !== null && !boxContains(safeBox(safeArea, version), placeLayer(layer, ground, measuringPen()).box, 1);

@@ -1,9 +1,8 @@
 import type Konva from "konva";
 import { useEffect, useRef, useState } from "react";
 import { Layer as KonvaLayer, Line, Rect, Stage, Transformer } from "react-konva";
-import { placeAt, placeLayer } from "~/core/composition/layers/draw-layer";
+import { groundOf, placeAt, placeLayer } from "~/core/composition/layers/draw-layer";
 import type { Layer } from "~/core/composition/layers/layer";
-import { USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
 import { type Guide, snapBox } from "~/core/composition/layers/snap";
 import { resized } from "~/core/composition/layers/resize-layer";
 import type { Box, Size } from "~/core/geometry/box";
@@ -41,7 +40,7 @@ export default function LayerStage({ size }: { size: Size }) {
   const [guides, setGuides] = useState<Guide[]>([]);
   const transformer = useRef<Konva.Transformer>(null);
   const nodes = useRef(new Map<string, Konva.Rect>());
-  const ground = { frame: version, safe: version.safeArea ?? USUAL_SAFE_AREA };
+  const ground = groundOf(version);
   const scale = size.width / version.width;
   const layers = (shownAt(frame).layers?.at ?? []).map(({ layer }) => layer);
   const chosen = layers.find(({ id }) => id === layerId);

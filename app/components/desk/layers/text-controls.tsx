@@ -3,9 +3,8 @@ import { ChoiceBar } from "~/components/common/choice-bar";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { TickBox } from "~/components/common/tick-box";
 import type { Family } from "~/core/composition/layers/font-families";
-import { placeLayer } from "~/core/composition/layers/draw-layer";
+import { groundOf, placeLayer } from "~/core/composition/layers/draw-layer";
 import { MOST_TEXT, type TextLayer } from "~/core/composition/layers/layer";
-import { USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
 import { ColourField } from "../inspector/colour-field";
 import { PercentSlider } from "../inspector/percent-slider";
 import { useDesk } from "../state/desk-context";
@@ -44,7 +43,7 @@ interface TextControlsProps {
 export function TextControls({ layer, onChange }: TextControlsProps) {
   const { version } = useDesk();
   const set = (change: Partial<TextLayer>) => onChange({ ...layer, ...change });
-  const ground = { frame: version, safe: version.safeArea ?? USUAL_SAFE_AREA };
+  const ground = groundOf(version);
   const { fits } = placeLayer(layer, ground, measuringPen()).block!;
   return (
     <>

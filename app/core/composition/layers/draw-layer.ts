@@ -3,9 +3,9 @@ import { assertNever } from "../../assert-never";
 import type { Box, Size } from "../../geometry/box";
 import { channelsOf } from "../colour";
 import type { Picture } from "../picture";
-import type { Layer, PictureLayer, ShapeLayer, TextLayer } from "./layer";
+import { type Layer, MOST_PLACE, type PictureLayer, type ShapeLayer, type TextLayer } from "./layer";
 import type { Pen } from "./pen";
-import { type SafeArea, safeBox } from "./safe-area";
+import { type SafeArea, safeBox, USUAL_SAFE_AREA } from "./safe-area";
 import { type TextBlock, textBlock } from "./text-block";
 
 /** The darkest shadow: how far it is blurred, how far below it lies, both in em, and how dark it is. */
@@ -24,6 +24,12 @@ export interface LayerGround {
   frame: Size;
   safe: SafeArea;
 }
+
+/** What the layers of a version are drawn in. */
+export const groundOf = ({ width, height, safeArea }: Size & { safeArea: SafeArea | null }): LayerGround => ({
+  frame: { width, height },
+  safe: safeArea ?? USUAL_SAFE_AREA,
+});
 
 /** A layer where it is. */
 export interface PlacedLayer {
@@ -75,7 +81,7 @@ export function placeLayer(layer: Layer, { frame, safe }: LayerGround, pen: Pen)
 export function placeAt(layer: Pick<Layer, "x" | "y">, box: Box, { frame, safe }: LayerGround): Pick<Layer, "x" | "y"> {
   const room = safeBox(safe, frame);
   const share = (free: number, from: number, before: number) =>
-    Math.abs(free) < 1 ? before : Math.max(-50, Math.min(50, from / free));
+    Math.abs(free) < 1 ? before : Math.max(-MOST_PLACE, Math.min(MOST_PLACE, from / free));
   return {
     x: share(room.width - box.width, box.x - room.x, layer.x),
     y: share(room.height - box.height, box.y - room.y, layer.y),

@@ -8,14 +8,23 @@ import { FAMILIES } from "./font-families";
 
 const Percent = z.number().min(0).max(100);
 /** Of the side that it is measured against; a layer may be larger than the frame, but not without end. */
-const Share = (least: number, most: number) => z.number().min(least).max(most);
+const Share = ([least, most]: readonly [number, number]) => z.number().min(least).max(most);
 
 /** How a layer comes and goes. */
 export const PASSAGES = ["cut", "fade", "slide"] as const;
 export type Passage = (typeof PASSAGES)[number];
 
 /** Steps of a layer's place are shares of the room that is left beside it, of which there may be little. */
-const MOST_PLACE = 50;
+export const MOST_PLACE = 50;
+
+/** Least and most of what a layer can be made as large as. */
+export const LIMITS = {
+  textSize: [0.01, 0.6],
+  textWidth: [0.05, 2],
+  shapeWidth: [0.005, 2],
+  shapeHeight: [0.002, 4],
+  pictureWidth: [0.01, 4],
+} as const;
 const Place = z.number().min(-MOST_PLACE).max(MOST_PLACE);
 
 const Common = z.object({
@@ -37,14 +46,14 @@ export const TextLayer = Common.extend({
   text: z.string().max(MOST_TEXT),
   family: z.enum(FAMILIES),
   /** Height of its letters with what is above and below them (em), as a share of the frame's shorter side. */
-  size: Share(0.01, 0.6),
+  size: Share(LIMITS.textSize),
   weight: z.int().min(200).max(900),
   colour: Colour,
   align: z.enum(["left", "centre", "right"]),
   /** Where lines end, as a share of the safe area's width. */
-  width: Share(0.05, 2),
+  width: Share(LIMITS.textWidth),
   /** Around each letter, in em; none if 0. */
-  outline: Share(0, 0.2),
+  outline: Share([0, 0.2]),
   outlineColour: Colour,
   /** How dark its shadow is; none if 0. */
   shadow: Percent,
@@ -59,9 +68,9 @@ export const ShapeLayer = Common.extend({
   kind: z.literal("shape"),
   colour: Colour,
   /** As a share of the frame's width. */
-  width: Share(0.005, 2),
+  width: Share(LIMITS.shapeWidth),
   /** As a share of the frame's shorter side, so that it is the same beside a text in any shape. */
-  height: Share(0.002, 4),
+  height: Share(LIMITS.shapeHeight),
   /** How round its corners are. */
   corner: Percent,
 });
@@ -71,7 +80,7 @@ export const PictureLayer = Common.extend({
   kind: z.literal("picture"),
   picture: Picture,
   /** As a share of the frame's shorter side. */
-  width: Share(0.01, 4),
+  width: Share(LIMITS.pictureWidth),
   /** How round its corners are. */
   corner: Percent,
 });

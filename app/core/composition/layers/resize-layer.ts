@@ -2,25 +2,29 @@
 import { assertNever } from "../../assert-never";
 import type { Box } from "../../geometry/box";
 import { type LayerGround, placeAt, placeLayer } from "./draw-layer";
-import type { Layer, ShapeLayer, TextLayer } from "./layer";
+import { type Layer, LIMITS, type ShapeLayer, type TextLayer } from "./layer";
 import type { Pen } from "./pen";
 import { safeBox } from "./safe-area";
 
-const between = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
+const within = ([least, most]: readonly [number, number], value: number) => Math.min(most, Math.max(least, value));
 
 function textResized(layer: TextLayer, from: Box, to: Box, isCorner: boolean, { frame, safe }: LayerGround): TextLayer {
   if (isCorner) {
     // Lines stay as they are: where they end goes along with their letters.
     const times = to.width / from.width;
-    return { ...layer, size: between(layer.size * times, 0.01, 0.6), width: between(layer.width * times, 0.05, 2) };
+    return {
+      ...layer,
+      size: within(LIMITS.textSize, layer.size * times),
+      width: within(LIMITS.textWidth, layer.width * times),
+    };
   }
-  return { ...layer, width: between(to.width / safeBox(safe, frame).width, 0.05, 2) };
+  return { ...layer, width: within(LIMITS.textWidth, to.width / safeBox(safe, frame).width) };
 }
 
 const shapeResized = (layer: ShapeLayer, { width, height }: Box, { frame }: LayerGround): ShapeLayer => ({
   ...layer,
-  width: between(width / frame.width, 0.005, 2),
-  height: between(height / Math.min(frame.width, frame.height), 0.002, 4),
+  width: within(LIMITS.shapeWidth, width / frame.width),
+  height: within(LIMITS.shapeHeight, height / Math.min(frame.width, frame.height)),
 });
 
 function changed(layer: Layer, from: Box, to: Box, isCorner: boolean, ground: LayerGround): Layer {
@@ -30,7 +34,7 @@ function changed(layer: Layer, from: Box, to: Box, isCorner: boolean, ground: La
     case "shape":
       return shapeResized(layer, to, ground);
     case "picture":
-      return { ...layer, width: between((layer.width * to.width) / from.width, 0.01, 4) };
+      return { ...layer, width: within(LIMITS.pictureWidth, (layer.width * to.width) / from.width) };
     default:
       return assertNever(layer);
   }
