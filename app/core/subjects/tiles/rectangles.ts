@@ -2,7 +2,7 @@
  * Rectangles in a picture whose sides are exactly upright and level and stay where they are: the tiles of a picture that
  * is made of several, and pictures laid over another.
  */
-import { type Box, boxArea, intersectionArea } from "../../geometry/box";
+import { type Box, boxArea, boxUnion, intersectionArea, type Size } from "../../geometry/box";
 import { median } from "../../median";
 import type { BytePlane } from "../text/steady-edges";
 
@@ -41,6 +41,8 @@ const STANDING = 0.4;
 /** Tiles of one size differ by no more than this share of the picture, and are this much of it at least. */
 const SAME_SIZE = 0.02;
 const MOST_OF_PICTURE = 0.5;
+/** No picture is so many times as long as it is short. */
+const LONGEST = 3;
 
 /** A plane along one way: lines beside each other, and how far it is in it from one to the next, and along each. */
 interface Way {
@@ -246,6 +248,20 @@ function isPlain({ samples, width }: BytePlane, box: Box): boolean {
 }
 
 /**
+ * Whether rectangles that reach from one border of the picture to the other are what lines of a landscape make of it, and no
+ * tiles: these are no longer than pictures are, and what is left of the picture is the same on both sides.
+ */
+function areStrips(boxes: readonly Box[], { width, height }: Size): boolean {
+  const spans = (side: "width" | "height", whole: number) => boxes.every((box) => box[side] >= whole - SAME_LINE);
+  if (!spans("width", width) && !spans("height", height)) return false;
+  const { x, y, ...all } = boxUnion(boxes);
+  const isOff = (before: number, length: number, whole: number) =>
+    Math.abs(before - (whole - before - length)) > SAME_SIZE * whole;
+  if (isOff(x, all.width, width) || isOff(y, all.height, height)) return true;
+  return boxes.some((box) => Math.max(box.width / box.height, box.height / box.width) > LONGEST);
+}
+
+/**
  * Rectangles of one size that are most of the picture, and most of them not plain: no line that a picture shows divides
  * it like that. Of several
  * divisions the finest, and then that which leaves most for a ground between them.
@@ -265,7 +281,7 @@ function equalTiles(found: readonly Box[], picture: BytePlane): Box[] | null {
       if (apart.every((other) => intersectionArea(box, other) <= SAME_SIZE * boxArea(box))) apart.push(box);
     }
     const area = areaOf(apart);
-    if (apart.length < 2 || area < least) continue;
+    if (apart.length < 2 || area < least || areStrips(apart, picture)) continue;
     if (2 * apart.filter((box) => isPlain(picture, box)).length > apart.length) continue;
     if (apart.length > best.length || (apart.length === best.length && area < areaOf(best))) best = apart;
   }

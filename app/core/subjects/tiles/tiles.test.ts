@@ -72,6 +72,15 @@ describe("rectangles", () => {
     expect(last).toEqual([]);
   });
 
+  test.each([
+    ["on any level", [18, 60, 64]],
+    ["in the middle", [54]],
+  ])("are not what lines of a landscape make of a picture that stands: %s", (_, lines) => {
+    const rows = [0, ...lines, SIZE.height];
+    const bands = rows.slice(1).map((foot, i) => ({ x: 0, y: rows[i]!, width: SIZE.width, height: foot - rows[i]! }));
+    expect(found(bands, 0)).toEqual([]);
+  });
+
   test("are found over a picture that moves, and nowhere in one alone", () => {
     expect(isIn(found([wholeOf(SIZE), inset], 17), inset)).toBe(true);
     expect(found([wholeOf(SIZE)], 7)).toEqual([]);
