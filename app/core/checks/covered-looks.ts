@@ -1,7 +1,7 @@
 /** Faces that get under what covers the frame where it is shown. */
 import type { Composition, ShownAt } from "../composition/composition";
 import { type SafeArea, safeBox } from "../composition/layers/safe-area";
-import { type Box, boxCentre, boxContains, intersectionArea } from "../geometry/box";
+import { type Box, boxCentre, boxContains } from "../geometry/box";
 import { counted } from "../counted";
 import { boxAt, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesOf } from "../time/rate";
@@ -14,10 +14,7 @@ const TOLERANCE = 0.1;
 
 /** Where a box of the source is in the frame; null where it is not shown. */
 function inFrame(box: Box, { panes }: Composition): Box | null {
-  const pane = panes.find(({ source }) => {
-    const { x, y } = boxCentre(box);
-    return intersectionArea(source, { x, y, width: 1, height: 1 }) > 0;
-  });
+  const pane = panes.find(({ source }) => boxContains(source, { ...boxCentre(box), width: 0, height: 0 }));
   if (!pane) return null;
   const { source, target } = pane;
   const [across, down] = [target.width / source.width, target.height / source.height];

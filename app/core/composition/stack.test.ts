@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { LEAST_SHARE, placeBoxes, STACK, Stack, stackBoxes, swapped, withBorder, withPanes } from "./stack";
+import { LEAST_SHARE, placeBoxes, STACK, Stack, stackBoxes, withSwapped, withBorder, withPanes } from "./stack";
 
 const TALL = { width: 1080, height: 1920 };
 const WIDE = { width: 1920, height: 1080 };
@@ -26,10 +26,10 @@ describe("a stack", () => {
   });
 
   test("has panes that change places and keep their numbers", () => {
-    const other = swapped(withBorder(STACK, 0, 0.6), 0);
+    const other = withSwapped(withBorder(STACK, 0, 0.6), 0);
     expect(other.places.map(({ pane }) => pane)).toEqual([1, 0]);
     expect(stackBoxes(other, TALL)[0]).toMatchObject({ y: 1152, height: 768 });
-    expect(swapped(other, 0)).toEqual(withBorder(STACK, 0, 0.6));
+    expect(withSwapped(other, 0)).toEqual(withBorder(STACK, 0, 0.6));
   });
 
   test("has borders that move between the two panes beside them only", () => {

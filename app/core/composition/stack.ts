@@ -100,7 +100,7 @@ export function withBorder(stack: Stack, place: number, at: number): Stack {
 }
 
 /** A stack in which the panes at two places have changed them, and keep what is in them. */
-export const swapped = (stack: Stack, place: number): Stack => ({
+export const withSwapped = (stack: Stack, place: number): Stack => ({
   ...stack,
   places: stack.places.map((one, i) => {
     const other = i === place ? i + 1 : i === place + 1 ? place : i;

@@ -1,7 +1,7 @@
 import { ArrowDownUp, ArrowLeftRight } from "lucide-react";
 import { Button } from "~/components/common/button";
 import { ChoiceBar } from "~/components/common/choice-bar";
-import { dividedSide, MOST_GAP, type Stack, swapped, withPanes } from "~/core/composition/stack";
+import { dividedSide, MOST_GAP, type Stack, withSwapped, withPanes } from "~/core/composition/stack";
 import type { Size } from "~/core/geometry/box";
 import { ColourField } from "./colour-field";
 import { PercentSlider } from "./percent-slider";
@@ -32,7 +32,7 @@ export function StackControls({ stack, frame, onChange }: StackControlsProps) {
       />
       <div className="flex flex-wrap gap-2">
         {stack.places.slice(1).map(({ pane }, place) => (
-          <Button key={pane} className="grow" onClick={() => onChange(swapped(stack, place))}>
+          <Button key={pane} className="grow" onClick={() => onChange(withSwapped(stack, place))}>
             <SwapIcon className="size-3.5" aria-hidden />
             Swap {stack.places[place]!.pane + 1} and {pane + 1}
           </Button>

@@ -1,6 +1,7 @@
 import { PicturePicker } from "~/components/common/picture-picker";
 import { Button } from "~/components/common/button";
-import type { Layer } from "~/core/composition/layers/layer";
+import { NumberField } from "~/components/common/number-field";
+import { type Layer, MOST_PLACE } from "~/core/composition/layers/layer";
 import { ColourField } from "../inspector/colour-field";
 import { PercentSlider } from "../inspector/percent-slider";
 import { groundOf, placeLayer } from "~/core/composition/layers/draw-layer";
@@ -11,6 +12,11 @@ import { measuringPen } from "./measuring-pen";
 import { LayerTime } from "./layer-time";
 import { TextControls } from "./text-controls";
 import { useLayerEdits } from "./use-layer-edits";
+
+const PLACES = [
+  { axis: "x", label: "Across", hint: "0 is flush with the left of the safe area, 100 with its right" },
+  { axis: "y", label: "Down", hint: "0 is flush with the top of the safe area, 100 with its bottom" },
+] as const;
 
 /** All that can be set for a layer. */
 export function LayerControls({ layer }: { layer: Layer }) {
@@ -43,6 +49,20 @@ export function LayerControls({ layer }: { layer: Layer }) {
           This reaches out of the safe area, where it may be covered.
         </p>
       )}
+      <div className="grid grid-cols-2 gap-2">
+        {PLACES.map(({ axis, label, hint }) => (
+          <NumberField
+            key={axis}
+            label={label}
+            unit="%"
+            hint={hint}
+            value={100 * layer[axis]}
+            onCommit={(percent) =>
+              put({ ...layer, [axis]: Math.max(-MOST_PLACE, Math.min(MOST_PLACE, percent / 100)) })
+            }
+          />
+        ))}
+      </div>
       <PercentSlider
         label="Opacity"
         value={layer.opacity}

@@ -139,14 +139,14 @@ function twoAlike(problem: FollowProblem): [RankedTrack, RankedTrack] | null {
 
 /** A plan for one who speaks, with the other who does and does not fit into the window with them. */
 function withOtherSpeaker(plan: FollowPlan, problem: FollowProblem): FollowPlan {
-  const { shot, tracks, rate } = problem;
+  const { tracks, rate } = problem;
   const followed = tracks.find(({ id }) => id === plan.trackId);
   const speaks = (track: Track) => (track.speaking ?? []).reduce((sum, { start, end }) => sum + end - start, 0);
   const [other] = tracks
     .filter((track) => track !== followed && speaks(track) >= LEAST_TURN_SECONDS * framesPerSecond(rate))
     .sort((a, b) => speaks(b) - speaks(a));
   if (!other || !followed || speaks(followed) === 0) return plan;
-  const { fitting } = together([followed, other], { ...problem, shot });
+  const { fitting } = together([followed, other], problem);
   return fitting < FITTING_SHARE ? { ...plan, other: { trackId: other.id, why: "apart" } } : plan;
 }
 
