@@ -14,8 +14,8 @@ import { writeAside } from "~/disk/write-aside.server";
 import { barsLines } from "./bars-line";
 import { type FindOptions, findShots, type FoundShot } from "./find";
 import { addFilmOptions, type FilmChoices, openFilm, undecodedLines } from "./open-film";
-import { OwnPictures } from "./own-pictures";
-import { libraryPictures } from "~/jobs/pictures.server";
+import { OwnFiles } from "./own-files";
+import { libraryFiles } from "~/jobs/own-files.server";
 import { addFramingOptions, ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";
 import { addActiveOption, addMarkOption, collectDrop, parseFrame, parseLayers, parseSize, UsageError } from "./options";
@@ -66,7 +66,7 @@ async function convertTo(
   signal: AbortSignal,
 ): Promise<string> {
   // What is marked is followed whatever else is asked for.
-  const own = new OwnPictures();
+  const own = new OwnFiles();
   const ready = { ...framing, backdrop: await own.backdrop(framing.backdrop) };
   const laid = layers ? await own.layers(layers) : above;
   const shots = layPaths(
@@ -76,8 +76,12 @@ async function convertTo(
   );
   const fps = framesPerSecond(film.info.rate);
   const shown = withLayers(shownIn(shots, size), { ...laid, size, kept, fps });
-  const pictures = new Map<string, Buffer | string>([...libraryPictures({ ...laid, usual: ready }), ...own.data]);
-  const figures = await exportVersion({ film, target: size, ranges: kept, shown, pictures }, out, {
+  const library = libraryFiles({ ...laid, usual: ready });
+  const files = {
+    pictures: new Map<string, Buffer | string>([...library.pictures, ...own.pictures]),
+    fonts: new Map<string, Buffer | string>([...library.fonts, ...own.fonts]),
+  };
+  const figures = await exportVersion({ film, target: size, ranges: kept, shown, own: files }, out, {
     signal,
     onProgress: ({ step, share }) => show(step === "rendering" ? "Rendering" : "Checking", share),
   });

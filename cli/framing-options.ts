@@ -17,7 +17,7 @@ import {
   Zoom,
 } from "~/core/path/framing-settings";
 import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
-import type { BackdropFile } from "./own-pictures";
+import type { BackdropFile } from "./own-files";
 import { addFollowOption } from "./options";
 
 export interface FramingOptions {

@@ -6,7 +6,7 @@ import { readReport, ReportError } from "~/core/formats/read-report";
 import { makeReport, Report } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
 import { writeAside } from "~/disk/write-aside.server";
-import { OwnPictures } from "./own-pictures";
+import { OwnFiles } from "./own-files";
 import { addFramingOptions, type FramingOptions, ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";
 import { parseSize, UsageError } from "./options";
@@ -35,7 +35,7 @@ async function solve(file: string, options: SolveOptions): Promise<void> {
   const rule = ruleOf(options);
   const shots = layPaths(
     film.shots.map((shot) => ({ ...shot, rule })),
-    { ...options, backdrop: await new OwnPictures().backdrop(options.backdrop), kept: film.kept },
+    { ...options, backdrop: await new OwnFiles().backdrop(options.backdrop), kept: film.kept },
     film,
   );
   const report = Report.parse(makeReport(film, options.size, shots, film.kept));

@@ -16,7 +16,7 @@ import { join } from "node:path";
 import { createCanvas } from "@napi-rs/canvas";
 import { nameOfLayer, newPicture, newText } from "~/core/composition/layers/layer";
 import { addDemoFilm } from "./demo-film.server";
-import { findPicture, keepPicture } from "./pictures.server";
+import { findFont, findPicture, keepFont, keepPicture } from "./own-files.server";
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { packActivity } from "~/core/activity/activity";
 import type { Project } from "~/core/formats/project";
@@ -65,6 +65,7 @@ afterEach(() => {
   rmSync(folder, { recursive: true });
 });
 
+const FONT = "node_modules/@fontsource-variable/inter/files/inter-latin-wght-normal.woff2";
 const film = (id: string) => findFilm(db(), id)!;
 const kinds = (id: string) => listJobs(db(), id).map(({ kind, state }) => `${kind} ${state}`);
 
@@ -216,8 +217,9 @@ describe("work on a film", () => {
     workOn(id);
     const logo = await keepPicture(createCanvas(8, 6).toBuffer("image/png"), "logo.png");
     const [tall] = listVersions(db(), id);
+    const font = await keepFont(readFileSync(FONT), "house.woff2");
     const safeArea = { left: 0, top: 0.1, right: 0, foot: 0.2 };
-    saveVersion(db(), id, { ...tall!, layers: [newText("t", "Kites"), newPicture("p", logo)], safeArea });
+    saveVersion(db(), id, { ...tall!, layers: [{ ...newText("t", "Kites"), font }, newPicture("p", logo)], safeArea });
     const before = stored(id);
     const file = await saved(id, true);
     expect(file).toMatch(/with two shots\.gladpan$/);
@@ -226,7 +228,9 @@ describe("work on a film", () => {
     const opened = await takeIn(file, "with two shots.gladpan", "link");
     expect(stored(opened)).toEqual(before);
     expect(readFileSync(sourceFile(film(opened)))).toEqual(readFileSync(clip));
-    expect(findPicture(logo.id)?.file).toContain("other machine");
+    expect([findPicture(logo.id), findFont(font.id)].map((kept) => kept?.file.includes("other machine"))).toEqual([
+      ...[true, true],
+    ]);
   });
 
   test("is saved without the film, and put on its file when that comes, whatever it is called there", async () => {

@@ -22,7 +22,7 @@ import { requireSpace } from "~/disk/disk-space.server";
 import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
 import { openZip, type OpenZip, type ZipPart, zipOf } from "~/disk/zip.server";
 import { MOST_PICTURE_BYTES } from "~/core/composition/picture";
-import { keepPicture, libraryPictures } from "./pictures.server";
+import { keepFont, keepPicture, libraryFiles } from "./own-files.server";
 import { FilmError } from "~/media/film-tool.server";
 import { withFields } from "~/media/film-choices";
 import { probeFilm } from "~/media/probe.server";
@@ -46,8 +46,9 @@ import {
 /** What files with a film's work are called. */
 export const PROJECT_EXTENSION = ".gladpan";
 const DOCUMENT = "project.json";
-/** The folder with pictures of the editor's own. */
+/** The folders with pictures and fonts of the editor's own. */
 const PICTURES = "pictures/";
+const FONTS = "fonts/";
 const SOURCE_NAME = /^source\.\w{1,8}$/;
 /** Of the longest film, with everybody in it. */
 const MOST_DOCUMENT_BYTES = 512 * 2 ** 20;
@@ -92,7 +93,7 @@ export async function saveProject(film: FilmRow, withSource: boolean): Promise<{
     const stream = zipOf([
       { name: DOCUMENT, text: JSON.stringify(project) },
       { name: `source${extname(file)}`, file },
-      ...pictureParts(project),
+      ...ownParts(project),
     ]);
     stream.once("close", () => void rm(file, { force: true }));
     return { name, stream };
@@ -101,7 +102,7 @@ export async function saveProject(film: FilmRow, withSource: boolean): Promise<{
   const project = projectOf(db(), film, await fingerprint(film));
   const text = JSON.stringify(project);
   const parts = withSource ? [{ name: `source${extname(source)}`, file: source }] : [];
-  return { name, stream: zipOf([{ name: DOCUMENT, text }, ...parts, ...pictureParts(project)]) };
+  return { name, stream: zipOf([{ name: DOCUMENT, text }, ...parts, ...ownParts(project)]) };
 }
 
 /**
@@ -158,22 +159,29 @@ async function clipsFor(id: string, clips: Project["clips"]): Promise<Project["c
 }
 
 /** "Kite copy.mp4", and with a number if there is one already. */
-/** The pictures that a film's versions show, as they are written with its work. */
-function pictureParts({ versions }: Project): ZipPart[] {
-  const files = new Map(
-    versions.flatMap((version) => [
-      ...libraryPictures({ ...version, shots: new Map(version.shots.map(({ shotId, says }) => [shotId, says])) }),
-    ]),
+/** The pictures and fonts that a film's versions show, as they are written with its work. */
+function ownParts({ versions }: Project): ZipPart[] {
+  const files = versions.map((version) =>
+    libraryFiles({ ...version, shots: new Map(version.shots.map(({ shotId, says }) => [shotId, says])) }),
   );
-  return [...files.values()].map((file) => ({ name: `${PICTURES}${basename(file)}`, file }));
+  const parts = (folder: string, of: "pictures" | "fonts"): ZipPart[] =>
+    [...new Set(files.flatMap((each) => [...each[of].values()]))].map((file) => ({
+      name: `${folder}${basename(file)}`,
+      file,
+    }));
+  return [...parts(PICTURES, "pictures"), ...parts(FONTS, "fonts")];
 }
 
-/** Keeps the pictures that came with saved work; what is none is left out, and its layers show nothing. */
-async function takePictures(zip: OpenZip): Promise<void> {
-  for (const name of zip.names.filter((entry) => entry.startsWith(PICTURES))) {
-    const bytes = await zip.readBytes(name, MOST_PICTURE_BYTES);
-    if (bytes) await keepPicture(bytes, basename(name)).catch(() => null);
-  }
+/** Keeps the pictures and fonts that came with saved work; what is none is left out, and its layers do without. */
+async function takeOwn(zip: OpenZip): Promise<void> {
+  const take = async (folder: string, keep: (bytes: Buffer, name: string) => Promise<unknown>) => {
+    for (const name of zip.names.filter((entry) => entry.startsWith(folder))) {
+      const bytes = await zip.readBytes(name, MOST_PICTURE_BYTES);
+      if (bytes) await keep(bytes, basename(name)).catch(() => null);
+    }
+  };
+  await take(PICTURES, keepPicture);
+  await take(FONTS, keepFont);
 }
 
 function copyName(name: string): string {
@@ -253,7 +261,7 @@ export async function openProject(file: string, name: string): Promise<string> {
       const source = await sourceOf(id, project, inside, zip);
       if (inside) await requireSame(source, title, project.film.info);
       await noteFilm(id, title, source);
-      await takePictures(zip);
+      await takeOwn(zip);
       register(id, title, source, project);
       return id;
     } catch (error) {

@@ -25,7 +25,7 @@ import { conformClips } from "./conform-clips.server";
 import { databaseStore } from "./analysis-store.server";
 import { followThing } from "./marks.server";
 import { FollowPayload, MatchPayload, type MatchResult, RenderPayload } from "./payloads";
-import { libraryPictures } from "./pictures.server";
+import { libraryFiles } from "./own-files.server";
 import { loadFramings } from "./framings.server";
 import {
   DATA_FOLDER,
@@ -92,8 +92,8 @@ async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onPro
   const shots = framings.map(({ range }, i) => ({ range, ...paths[i]! }));
   const fps = framesPerSecond(film.info.rate);
   const shown = withLayers(shownIn(shots, target), { ...version, size: target, kept: ranges, fps });
-  const pictures = libraryPictures(version);
-  return exportVersion({ film, target, ranges, shown, pictures }, join(exportsFolder(job.filmId), fileName), {
+  const own = libraryFiles(version);
+  return exportVersion({ film, target, ranges, shown, own }, join(exportsFolder(job.filmId), fileName), {
     signal,
     onProgress: ({ step, share }) =>
       step === "rendering"

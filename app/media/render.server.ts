@@ -7,7 +7,9 @@ import { decodeFrames } from "./decode.server";
 import type { FilmFile } from "./film-file";
 import { readAhead } from "./read-ahead";
 import { LayerPainter } from "./layers/layer-painter.server";
-import { loadPictures, type PictureData } from "./pictures/load-pictures.server";
+import { registerFonts } from "./layers/fonts.server";
+import { loadPictures } from "./own/load-pictures.server";
+import type { OwnData } from "./own/own-file";
 import { Resampler } from "./resample/resampler.server";
 import { reading, REC709_TAGS, startFfmpeg, writing } from "./film-tool.server";
 import { readFrom, soundBeginsWithPicture, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
@@ -26,8 +28,8 @@ export interface RenderPlan extends FilmFile {
   ranges: readonly FrameRange[];
   /** What is shown at each frame of the ranges. */
   shown: ShownAt;
-  /** The pictures that are in it. */
-  pictures?: PictureData;
+  /** The pictures and fonts of the editor's own that are in it. */
+  own?: { pictures: OwnData; fonts: OwnData };
   format: OutputFormat;
 }
 
@@ -106,7 +108,8 @@ export async function renderFilm(
     signal,
   );
   encoder.stdout.resume();
-  const pictures = await loadPictures(plan.pictures ?? new Map());
+  const pictures = await loadPictures(plan.own?.pictures ?? new Map());
+  registerFonts(plan.own?.fonts);
   const resampler = new Resampler(info.picture, plan.target, PANES.length, pictures);
   const painter = new LayerPainter(resampler, pictures);
   let done = 0;

@@ -8,7 +8,7 @@ import { type FrameRange, framesIn, framesOf } from "~/core/time/rate";
 import { joinRanges } from "~/core/time/ranges";
 import type { FilmFile } from "~/media/film-file";
 import { renderFilm } from "~/media/render.server";
-import type { PictureData } from "~/media/pictures/load-pictures.server";
+import type { OwnData } from "~/media/own/own-file";
 import { hasBars, verifyFile } from "~/media/verify.server";
 
 /** Whether what lies behind the film may look as bars do. */
@@ -38,8 +38,8 @@ export interface ExportRequest {
   ranges: readonly FrameRange[];
   /** What is shown at each frame that is kept. */
   shown: ShownAt;
-  /** The pictures that are in it. */
-  pictures?: PictureData;
+  /** The pictures and fonts of the editor's own that are in it. */
+  own?: { pictures: OwnData; fonts: OwnData };
   format?: OutputFormat;
 }
 
@@ -53,9 +53,9 @@ export async function exportVersion(
   file: string,
   { onProgress, signal }: { onProgress?: (step: ExportStep) => void; signal?: AbortSignal } = {},
 ): Promise<FileFigures> {
-  const { film, target, ranges, shown, pictures, format = USUAL_FORMAT } = request;
+  const { film, target, ranges, shown, own, format = USUAL_FORMAT } = request;
   const figures = await writeAside(file, async (aside) => {
-    await renderFilm({ ...film, target, ranges, shown, pictures, format }, aside, {
+    await renderFilm({ ...film, target, ranges, shown, own, format }, aside, {
       signal,
       onProgress: (share) => onProgress?.({ step: "rendering", share }),
     });

@@ -17,6 +17,8 @@ import { action as cutsAction, loader as cuts } from "./cuts";
 import { action as deskAction, loader as desk } from "./desk";
 import { action as edit } from "./edit";
 import { action as filmsAction, loader as films } from "./films";
+import { loader as ownFile } from "./own-file";
+import { action as ownFiles } from "./own-files";
 import { loader as status } from "./status";
 import { loader as tracks } from "./tracks";
 import { action as wanted } from "./wanted";
@@ -251,4 +253,30 @@ test("the analysis is told where somebody waits for it, within the film", async 
   expect(findWanted(db, "film")).toBe(findFilm(db, "film")!.info.frames - 1);
   expect((await ask({ frame: -1 })).status).toBe(400);
   expect((await post(wanted, { filmId: "nobody" }, '{"frame":1}', "application/json")).status).toBe(404);
+});
+
+describe("a picture or a font of one's own", () => {
+  const sent = (kind: string, name: string, text: string) => {
+    const body = new FormData();
+    body.set(kind, new File([text], name));
+    return post(ownFiles, {}, body);
+  };
+
+  test("that is none is refused with its name and what to do", async () => {
+    expect(await sent("picture", "logo.png", "kites")).toMatchObject({
+      status: 422,
+      data: { kept: null, error: expect.stringContaining("logo.png: this is no picture") },
+    });
+    expect(await sent("font", "house.ttf", "kites")).toMatchObject({
+      status: 422,
+      data: { error: expect.stringContaining("house.ttf: this is no font") },
+    });
+    expect(await sent("film", "a.mp4", "kites")).toMatchObject({ status: 400 });
+  });
+
+  test("that is not there is not found, whatever is asked for", async () => {
+    for (const fileId of ["0123456789abcdef0123456789abcdef", "../../glad-pan", "logo.png"]) {
+      expect(await get(ownFile, { fileId })).toMatchObject({ status: 404 });
+    }
+  });
 });

@@ -1,4 +1,5 @@
 import { execFileSync } from "node:child_process";
+import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { createCanvas } from "@napi-rs/canvas";
 import { expect, type Page, test } from "@playwright/test";
@@ -63,11 +64,30 @@ async function drawingCode(): Promise<string> {
     .join("\n");
 }
 
+/** A font of one weight, such as an editor may bring in. */
+const FONT_FILE = "/usr/share/fonts/truetype/noto/NotoSerif-Regular.ttf";
+
+/** Brings a font into the library, makes it known to the page, and gives its id. */
+async function bringFont(page: Page): Promise<string> {
+  const bytes = readFileSync(FONT_FILE);
+  const id = await page.evaluate(async (base64) => {
+    const body = new FormData();
+    body.set("font", new File([Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0))], "house.ttf"));
+    const { kept } = (await (await fetch("/own-files", { method: "POST", body })).json()) as { kept: { id: string } };
+    document.fonts.add(new FontFace(`Own ${kept.id}`, `url(/own-files/${kept.id})`));
+    return kept.id;
+  }, bytes.toString("base64"));
+  registerFonts(new Map([[id, bytes]]));
+  return id;
+}
+
 test("texts are the same pixels in the browser and on the server", async ({ page }) => {
   await page.goto(server.url);
+  const font = { id: await bringFont(page), name: "house.ttf" };
   await page.evaluate(`${await drawingCode()}; globalThis.layers = layers;`);
   registerFonts();
-  for (const [name, layer, mayDiffer] of TEXTS) {
+  const all = [...TEXTS, ["a font of one's own", text("House style", { font, weight: 700 }), 0] as const];
+  for (const [name, layer, mayDiffer] of all) {
     const canvas = createCanvas(GROUND.frame.width, GROUND.frame.height);
     const context = canvas.getContext("2d");
     const placed = drawing.placeLayer(layer, GROUND, context);
@@ -87,7 +107,7 @@ test("texts are the same pixels in the browser and on the server", async ({ page
         for (let i = 0; i < pixels.length; i += 32_768) bytes += String.fromCharCode(...pixels.subarray(i, i + 32_768));
         return { bytes: btoa(bytes), lines: placed.block!.lines.map((line) => line.text) };
       },
-      { layer, ground: GROUND, font: fontOf(layer.family, layer.weight, 20) },
+      { layer, ground: GROUND, font: fontOf(layer, 20) },
     );
     expect([name, inBrowser.lines]).toEqual([name, placed.block!.lines.map((line) => line.text)]);
     const pixels = Buffer.from(inBrowser.bytes, "base64");
@@ -197,6 +217,15 @@ test("a text that does not fit says so, and fits when it may shrink", async ({ p
   await expect(page.getByRole("alert")).toContainText("does not fit");
   await page.getByText("Shrink to fit").click();
   await expect(page.getByRole("alert")).toHaveCount(0);
+
+  const own = page.getByLabel("Your own font: file");
+  await own.setInputFiles({ name: "house.ttf", mimeType: "font/ttf", buffer: Buffer.from("no font") });
+  await expect(page.getByText("house.ttf: this is no font.")).toBeVisible();
+  await own.setInputFiles(FONT_FILE);
+  await expect(page.getByRole("combobox", { name: "Typeface" })).toHaveText("NotoSerif-Regular.ttf");
+  await page.getByRole("combobox", { name: "Typeface" }).click();
+  await page.getByRole("option", { name: "Inter" }).click();
+  await expect(page.getByRole("combobox", { name: "Typeface" })).toHaveText("Inter");
 });
 
 test("a picture is brought in as a layer and as a backdrop; what is none is refused with a sentence", async ({

@@ -1,8 +1,6 @@
 /** A picture of the editor's own that has been brought in. */
 import { z } from "zod";
-
-/** By what is in it: the same picture, brought in twice, is one. */
-export const PictureId = z.string().regex(/^[0-9a-f]{32}$/);
+import { ContentId } from "../ids";
 
 export const PICTURE_KINDS = { png: "image/png", jpg: "image/jpeg", webp: "image/webp" } as const;
 export type PictureKind = keyof typeof PICTURE_KINDS;
@@ -12,7 +10,7 @@ export const MOST_PICTURE_BYTES = 30 * 2 ** 20;
 export const MOST_PICTURE_SIDE = 8192;
 
 export const Picture = z.object({
-  id: PictureId,
+  id: ContentId,
   /** Of its file. */
   name: z.string().min(1).max(200),
   width: z.int().positive(),

@@ -12,16 +12,17 @@ test("layers of a file are as on the desk where it does not say otherwise", () =
       layers: [
         { kind: "shape", height: 0.2 },
         { kind: "picture", file: "logo.png", width: 0.2 },
-        { kind: "text", text: "Ferrow", range: { start: 0, end: 40 }, arrives: "cut" },
+        { kind: "text", text: "Ferrow", fontFile: "own.ttf", range: { start: 0, end: 40 }, arrives: "cut" },
       ],
     }),
   );
-  expect(files).toEqual(["logo.png"]);
-  const layers = layersWith(new Map([["logo.png", logo]]));
+  expect(files).toEqual({ pictures: ["logo.png"], fonts: ["own.ttf"] });
+  const font = { id: "abcdef0123456789abcdef0123456789", name: "own.ttf" };
+  const layers = layersWith({ pictures: new Map([["logo.png", logo]]), fonts: new Map([["own.ttf", font]]) });
   expect(layers).toEqual([
     { ...newBar("layer-1"), height: 0.2 },
     { ...newPicture("layer-2", logo), width: 0.2 },
-    { ...newText("layer-3", "Ferrow"), range: { start: 0, end: 40 }, arrives: "cut" },
+    { ...newText("layer-3", "Ferrow"), font, range: { start: 0, end: 40 }, arrives: "cut" },
   ]);
   expect(Layers.parse(layers)).toEqual(layers);
   expect(safeArea).toMatchObject({ top: 0.1, foot: 0.2 });

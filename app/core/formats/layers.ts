@@ -11,6 +11,7 @@ import {
   ShapeLayer,
   TextLayer,
 } from "../composition/layers/layer";
+import type { OwnFont } from "../composition/layers/own-font";
 import type { Picture } from "../composition/picture";
 import { SafeArea } from "../composition/layers/safe-area";
 
@@ -21,7 +22,13 @@ export class LayersError extends Error {
 
 /** What is left out of a layer is as in one that is added on the desk. */
 const LayerInFile = z.discriminatedUnion("kind", [
-  TextLayer.partial().required({ kind: true, text: true }),
+  TextLayer.omit({ font: true })
+    .partial()
+    .required({ kind: true, text: true })
+    .extend({
+      /** Where a font of one's own is, from the list's own folder. */
+      fontFile: z.string().min(1).optional(),
+    }),
   ShapeLayer.partial().required({ kind: true }),
   PictureLayer.omit({ picture: true })
     .partial()
@@ -40,23 +47,32 @@ const LayersFile = z.object({
   layers: z.array(LayerInFile).max(MOST_LAYERS),
 });
 
+/** What is in files, by the names that the list has for them. */
+export interface OwnByFile {
+  pictures: ReadonlyMap<string, Picture>;
+  fonts: ReadonlyMap<string, OwnFont>;
+}
+
 export interface ReadLayers {
-  /** The picture files that are spoken of. */
-  files: string[];
-  /** The layers, with the pictures that are in these files. */
-  layersWith: (pictures: ReadonlyMap<string, Picture>) => Layer[];
+  /** The files that are spoken of. */
+  files: { pictures: string[]; fonts: string[] };
+  /** The layers, with what is in these files. */
+  layersWith: (own: OwnByFile) => Layer[];
   safeArea: SafeArea | null;
 }
 
-function layerOf(layer: z.infer<typeof LayerInFile>, id: string, pictures: ReadonlyMap<string, Picture>): Layer {
+const withFont = <Said extends { fontFile?: string | undefined }>({ fontFile, ...rest }: Said, { fonts }: OwnByFile) =>
+  fontFile === undefined ? rest : { ...rest, font: fonts.get(fontFile)! };
+
+function layerOf(layer: z.infer<typeof LayerInFile>, id: string, own: OwnByFile): Layer {
   switch (layer.kind) {
     case "text":
-      return { ...newText(id, layer.text), ...layer, id };
+      return { ...newText(id, layer.text), ...withFont(layer, own), id };
     case "shape":
       return { ...newBar(id), ...layer, id };
     case "picture": {
       const { file, ...rest } = layer;
-      return { ...newPicture(id, pictures.get(file)!), ...rest, id };
+      return { ...newPicture(id, own.pictures.get(file)!), ...rest, id };
     }
     default:
       return assertNever(layer);
@@ -78,8 +94,11 @@ export function readLayers(text: string): ReadLayers {
   }
   const { layers, safeArea } = parsed.data;
   return {
-    files: [...new Set(layers.flatMap((layer) => (layer.kind === "picture" ? [layer.file] : [])))],
-    layersWith: (pictures) => layers.map((layer, i) => layerOf(layer, `layer-${i + 1}`, pictures)),
+    files: {
+      pictures: [...new Set(layers.flatMap((layer) => (layer.kind === "picture" ? [layer.file] : [])))],
+      fonts: [...new Set(layers.flatMap((layer) => (layer.kind === "text" ? (layer.fontFile ?? []) : [])))],
+    },
+    layersWith: (own) => layers.map((layer, i) => layerOf(layer, `layer-${i + 1}`, own)),
     safeArea: safeArea ?? null,
   };
 }

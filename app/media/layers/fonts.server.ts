@@ -3,6 +3,8 @@ import { readdirSync } from "node:fs";
 import { join } from "node:path";
 import { GlobalFonts, setTextRenderer } from "@napi-rs/canvas";
 import { FAMILIES, FAMILY_NAMES, type Family } from "~/core/composition/layers/font-families";
+import { ownFamily } from "~/core/composition/layers/own-font";
+import { bytesOf, type OwnData } from "../own/own-file";
 import { projectPath } from "../project-path.server";
 
 const PACKAGES: Record<Family, string> = {
@@ -16,8 +18,15 @@ const WANTED = /-wght-normal\.woff2$/;
 
 let isDone = false;
 
-/** Makes the families known to canvases of this process; letters of other scripts are the system's, by the same names. */
-export function registerFonts(): void {
+/**
+ * Makes the families known to canvases of this process; letters of other scripts are the system's, by the same names.
+ *
+ * @param own the editor's own
+ */
+export function registerFonts(own: OwnData = new Map()): void {
+  for (const [id, data] of own) {
+    if (!GlobalFonts.has(ownFamily(id))) GlobalFonts.register(bytesOf(data), ownFamily(id));
+  }
   if (isDone) return;
   isDone = true;
   // As browsers draw letters.

@@ -4,7 +4,7 @@ import { drawLayer, type LayerGround, placeLayer } from "~/core/composition/laye
 import type { LayerAt } from "~/core/composition/layers/layer-at";
 import type { Layer } from "~/core/composition/layers/layer";
 import type { Resampler } from "../resample/resampler.server";
-import type { LoadedPictures } from "../pictures/load-pictures.server";
+import type { LoadedPictures } from "../own/load-pictures.server";
 import { registerFonts } from "./fonts.server";
 import { evenBox, type OverlayPlane, overlayOf } from "./overlay";
 

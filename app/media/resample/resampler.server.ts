@@ -9,7 +9,7 @@ import { projectPath } from "../project-path.server";
 import { paintColour, paintGradient, paintMirrored, type Plane, softened, ZERO } from "./backdrop";
 import { darken, type EdgeMasks, edgeMasks, type Extent, extentOf, layOver, layOverMasked } from "./blend";
 import type { OverlayPlane } from "../layers/overlay";
-import { type LoadedPictures, pictureOverlay } from "../pictures/load-pictures.server";
+import { type LoadedPictures, pictureOverlay } from "../own/load-pictures.server";
 import { fillWeights, tapsFor } from "./weights";
 
 interface Kernel {

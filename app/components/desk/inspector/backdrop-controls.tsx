@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { ChoiceBar } from "~/components/common/choice-bar";
-import { PicturePicker } from "~/components/common/picture-picker";
+import { OwnFilePicker } from "~/components/common/own-file-picker";
 import { assertNever } from "~/core/assert-never";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { type Backdrop, MOST_BACKDROP_ZOOM, USUAL_BACKDROP } from "~/core/composition/backdrop";
@@ -43,7 +43,8 @@ export function BackdropControls({ backdrop, onChange }: BackdropControlsProps) 
         />
       </div>
       {isPicking && backdrop.kind !== "picture" && (
-        <PicturePicker
+        <OwnFilePicker
+          kind="picture"
           text="Choose a picture"
           onPicked={(picture) => {
             setPicking(false);
@@ -132,7 +133,7 @@ function PictureBackdrop({ backdrop, onChange }: PictureBackdropProps) {
       {backdrop.fit === "whole" && (
         <ColourField label="Colour" colour={backdrop.colour} onChange={(colour) => onChange({ ...backdrop, colour })} />
       )}
-      <PicturePicker text="Choose another" onPicked={(picture) => onChange({ ...backdrop, picture })} />
+      <OwnFilePicker kind="picture" text="Choose another" onPicked={(picture) => onChange({ ...backdrop, picture })} />
     </>
   );
 }

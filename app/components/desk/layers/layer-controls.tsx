@@ -1,4 +1,4 @@
-import { PicturePicker } from "~/components/common/picture-picker";
+import { OwnFilePicker } from "~/components/common/own-file-picker";
 import { Button } from "~/components/common/button";
 import { NumberField } from "~/components/common/number-field";
 import { type Layer, MOST_PLACE } from "~/core/composition/layers/layer";
@@ -34,7 +34,11 @@ export function LayerControls({ layer }: { layer: Layer }) {
         <ColourField label="Colour" colour={layer.colour} onChange={(colour) => put({ ...layer, colour })} />
       )}
       {layer.kind === "picture" && (
-        <PicturePicker text="Choose another picture" onPicked={(picture) => put({ ...layer, picture })} />
+        <OwnFilePicker
+          kind="picture"
+          text="Choose another picture"
+          onPicked={(picture) => put({ ...layer, picture })}
+        />
       )}
       {layer.kind !== "text" && (
         <PercentSlider

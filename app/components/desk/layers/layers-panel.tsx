@@ -1,5 +1,5 @@
 import { RectangleHorizontal, Square, Type } from "lucide-react";
-import { PicturePicker } from "~/components/common/picture-picker";
+import { OwnFilePicker } from "~/components/common/own-file-picker";
 import { Button } from "~/components/common/button";
 import { newBar, newBox, newPicture, newText } from "~/core/composition/layers/layer";
 import { useDesk } from "../state/desk-context";
@@ -25,7 +25,11 @@ export function LayersPanel() {
         <Button onClick={() => edits.add(newBox)}>
           <Square className="size-3.5" aria-hidden /> Box
         </Button>
-        <PicturePicker text="Picture" onPicked={(picture) => edits.add((id) => newPicture(id, picture))} />
+        <OwnFilePicker
+          kind="picture"
+          text="Picture"
+          onPicked={(picture) => edits.add((id) => newPicture(id, picture))}
+        />
       </div>
       {version.layers.length === 0 ? (
         <p className="text-xs text-soft">

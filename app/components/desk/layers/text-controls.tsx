@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { OwnFilePicker } from "~/components/common/own-file-picker";
 import { ChoiceBar } from "~/components/common/choice-bar";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { TickBox } from "~/components/common/tick-box";
@@ -17,6 +18,8 @@ const FAMILY_ITEMS: (SelectItem & { value: Family })[] = [
   { value: "serif", text: "Source Serif" },
   { value: "mono", text: "JetBrains Mono" },
 ];
+/** In the menu, the font of the editor's own. */
+const OWN = "own";
 const WEIGHT_ITEMS: SelectItem[] = [
   { value: "300", text: "Light" },
   { value: "400", text: "Regular" },
@@ -61,18 +64,21 @@ export function TextControls({ layer, onChange }: TextControlsProps) {
         <SelectMenu
           label="Typeface"
           placeholder=""
-          items={FAMILY_ITEMS}
-          value={layer.family}
-          onChange={(family) => set({ family: family as Family })}
+          items={layer.font ? [...FAMILY_ITEMS, { value: OWN, text: layer.font.name }] : FAMILY_ITEMS}
+          value={layer.font ? OWN : layer.family}
+          onChange={(family) => family !== OWN && set({ family: family as Family, font: null })}
         />
-        <SelectMenu
-          label="Weight"
-          placeholder={String(layer.weight)}
-          items={WEIGHT_ITEMS}
-          value={String(layer.weight)}
-          onChange={(weight) => set({ weight: Number(weight) })}
-        />
+        {!layer.font && (
+          <SelectMenu
+            label="Weight"
+            placeholder={String(layer.weight)}
+            items={WEIGHT_ITEMS}
+            value={String(layer.weight)}
+            onChange={(weight) => set({ weight: Number(weight) })}
+          />
+        )}
       </div>
+      <OwnFilePicker kind="font" text="Your own font" onPicked={(font) => set({ font })} />
       <ChoiceBar
         label="Alignment"
         choices={ALIGNS}

@@ -20,7 +20,7 @@ export function ownPicture({ id }: Pick<Picture, "id">): HTMLImageElement | null
   if (known === undefined) {
     pictures.set(id, "loading");
     const image = new Image();
-    image.src = `/pictures/${id}`;
+    image.src = `/own-files/${id}`;
     void image.decode().then(
       () => settle(id, image),
       () => settle(id, "missing"),

@@ -5,6 +5,7 @@ import { FrameRange } from "../../time/rate";
 import { Colour } from "../colour";
 import { Picture } from "../picture";
 import { FAMILIES } from "./font-families";
+import { OwnFont } from "./own-font";
 
 const Percent = z.number().min(0).max(100);
 /** Of the side that it is measured against; a layer may be larger than the frame, but not without end. */
@@ -45,6 +46,8 @@ export const TextLayer = Common.extend({
   kind: z.literal("text"),
   text: z.string().max(MOST_TEXT),
   family: z.enum(FAMILIES),
+  /** Of the editor's own, in the place of the family. */
+  font: OwnFont.nullable().default(null),
   /** Height of its letters with what is above and below them (em), as a share of the frame's shorter side. */
   size: Share(LIMITS.textSize),
   weight: z.int().min(200).max(900),
@@ -99,7 +102,17 @@ const AT_FIRST = { range: null, opacity: 100, arrives: "fade", leaves: "fade" } 
 /** A text as it is when it is added: a title in the upper third. */
 export const newText = (id: string, text: string): TextLayer => ({
   ...AT_FIRST,
-  ...{ id, kind: "text", text, family: "display", size: 0.1, weight: 700, colour: "#ffffff", align: "centre" },
+  ...{
+    id,
+    kind: "text",
+    text,
+    family: "display",
+    font: null,
+    size: 0.1,
+    weight: 700,
+    colour: "#ffffff",
+    align: "centre",
+  },
   ...{ x: 0.5, y: 0.12, width: 1, outline: 0, outlineColour: "#000000", shadow: 60, box: null, shrinks: true },
 });
 

@@ -60,7 +60,7 @@ function balanced(paragraph: string, width: number, em: number, lengthOf: (text:
 }
 
 function blockOf(layer: TextLayer, em: number, room: Size, pen: Pen): TextBlock {
-  const font = fontOf(layer.family, layer.weight, em);
+  const font = fontOf(layer, em);
   pen.font = font;
   const lengthOf = (text: string) => pen.measureText(text).width;
   const padding = layer.box ? { x: PADDING.x * em, y: PADDING.y * em } : { x: 0, y: 0 };

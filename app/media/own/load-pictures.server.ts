@@ -1,20 +1,17 @@
-import { readFileSync } from "node:fs";
 import { createCanvas, Image } from "@napi-rs/canvas";
 import type { Box, Size } from "~/core/geometry/box";
+import { bytesOf, type OwnData } from "./own-file";
 import { evenBox, type OverlayPlane, overlayOf } from "../layers/overlay";
 
 /** Decoded pictures, by id. */
 export type LoadedPictures = ReadonlyMap<string, Image>;
 
-/** Picture files by id: what is in them, or where they are. */
-export type PictureData = ReadonlyMap<string, Buffer | string>;
-
 /** Decodes pictures. */
-export async function loadPictures(data: PictureData): Promise<LoadedPictures> {
+export async function loadPictures(data: OwnData): Promise<LoadedPictures> {
   const loaded = new Map<string, Image>();
   for (const [id, one] of data) {
     const image = new Image();
-    image.src = typeof one === "string" ? readFileSync(one) : one;
+    image.src = bytesOf(one);
     await image.decode();
     loaded.set(id, image);
   }

@@ -1,14 +1,9 @@
 /** Reads pictures that somebody brings in, and says what is wrong with what is none. */
-import { createHash } from "node:crypto";
 import { createCanvas, Image } from "@napi-rs/canvas";
 import { XMLParser } from "fast-xml-parser";
 import { MOST_PICTURE_BYTES, MOST_PICTURE_SIDE, type PictureKind } from "~/core/composition/picture";
 import type { Size } from "~/core/geometry/box";
-
-/** A file is no picture that can be used; the message is a sentence for people. */
-export class PictureError extends Error {
-  override name = "PictureError";
-}
+import { contentId, OwnFileError, startsWith } from "./own-file";
 
 export interface PictureFile {
   /** By what is in it. */
@@ -20,8 +15,6 @@ export interface PictureFile {
 
 /** Pixels along the longer side of a drawing, which has none of its own. */
 const DRAWING_SIDE = 2160;
-
-const startsWith = (bytes: Buffer, ...values: number[]) => values.every((value, i) => bytes[i] === value);
 
 /** What a file is, by its first bytes. */
 function kindOf(bytes: Buffer): PictureKind | "svg" | null {
@@ -39,7 +32,7 @@ async function decoded(bytes: Buffer): Promise<Image> {
 }
 
 const fileOf = (bytes: Buffer, kind: PictureKind, size: Size): PictureFile => ({
-  id: createHash("sha256").update(bytes).digest("hex").slice(0, 32),
+  id: contentId(bytes),
   ...{ bytes, kind, size },
 });
 
@@ -77,10 +70,10 @@ async function drawn(bytes: Buffer, name: string): Promise<PictureFile> {
       text,
     ) as XmlNode[];
   } catch {
-    throw new PictureError(`${name}: this drawing cannot be read. Save it again, or as PNG.`);
+    throw new OwnFileError(`${name}: this drawing cannot be read. Save it again, or as PNG.`);
   }
   const forbidden = /<!ENTITY/i.test(text) ? "references to something outside of it" : forbiddenIn(nodes);
-  if (forbidden) throw new PictureError(`${name}: this drawing has ${forbidden}. Save it without, or as PNG.`);
+  if (forbidden) throw new OwnFileError(`${name}: this drawing has ${forbidden}. Save it without, or as PNG.`);
   const image = await decoded(bytes);
   if (!(image.width > 0 && image.height > 0)) throw new Error("no size");
   const scale = DRAWING_SIDE / Math.max(image.width, image.height);
@@ -97,26 +90,26 @@ async function drawn(bytes: Buffer, name: string): Promise<PictureFile> {
  * Reads a picture: PNG, JPEG or WebP as it is, SVG as pixels.
  *
  * @param name of the file, for whoever has brought it in
- * @throws PictureError if it is none, is too large, or is a drawing with scripts or outside references
+ * @throws OwnFileError if it is none, is too large, or is a drawing with scripts or outside references
  */
 export async function readPicture(bytes: Buffer, name: string): Promise<PictureFile> {
   if (bytes.length > MOST_PICTURE_BYTES) {
-    throw new PictureError(`${name}: a picture has at most ${MOST_PICTURE_BYTES / 2 ** 20} MB. Make it smaller.`);
+    throw new OwnFileError(`${name}: a picture has at most ${MOST_PICTURE_BYTES / 2 ** 20} MB. Make it smaller.`);
   }
   const kind = kindOf(bytes);
-  if (!kind) throw new PictureError(`${name}: this is no picture. Pictures are PNG, JPEG, WebP or SVG files.`);
+  if (!kind) throw new OwnFileError(`${name}: this is no picture. Pictures are PNG, JPEG, WebP or SVG files.`);
   try {
     if (kind === "svg") return await drawn(bytes, name);
     const { width, height } = await decoded(bytes);
     if (!(width > 0 && height > 0)) throw new Error("no pixels");
     if (Math.max(width, height) > MOST_PICTURE_SIDE) {
-      throw new PictureError(
+      throw new OwnFileError(
         `${name}: this picture is ${width} × ${height}; ${MOST_PICTURE_SIDE} a side is the most. Make it smaller.`,
       );
     }
     return fileOf(bytes, kind, { width, height });
   } catch (error) {
-    if (error instanceof PictureError) throw error;
-    throw new PictureError(`${name}: this picture is damaged. Save it again.`);
+    if (error instanceof OwnFileError) throw error;
+    throw new OwnFileError(`${name}: this picture is damaged. Save it again.`);
   }
 }

@@ -1,0 +1,37 @@
+/** Reads fonts that somebody brings in, and says what is wrong with what is none. */
+import { GlobalFonts } from "@napi-rs/canvas";
+import { type FontKind, MOST_FONT_BYTES, ownFamily } from "~/core/composition/layers/own-font";
+import { contentId, OwnFileError, startsWith } from "./own-file";
+
+export interface FontFile {
+  id: string;
+  bytes: Buffer;
+  kind: FontKind;
+}
+
+/** What a file is, by its first bytes. */
+function kindOf(bytes: Buffer): FontKind | null {
+  const tag = bytes.toString("latin1", 0, 4);
+  if (tag === "wOF2") return "woff2";
+  if (tag === "OTTO") return "otf";
+  return tag === "true" || startsWith(bytes, 0, 1, 0, 0) ? "ttf" : null;
+}
+
+/**
+ * Reads a font: TrueType, OpenType or WOFF 2. It is known to canvases of this process from then on.
+ *
+ * @param name of the file, for whoever has brought it in
+ * @throws OwnFileError if it is none, is too large, or is damaged
+ */
+export function readFont(bytes: Buffer, name: string): FontFile {
+  if (bytes.length > MOST_FONT_BYTES) {
+    throw new OwnFileError(`${name}: a font has at most ${MOST_FONT_BYTES / 2 ** 20} MB.`);
+  }
+  const kind = kindOf(bytes);
+  if (!kind) throw new OwnFileError(`${name}: this is no font. Fonts are TTF, OTF or WOFF2 files.`);
+  const id = contentId(bytes);
+  if (!GlobalFonts.register(bytes, ownFamily(id))) {
+    throw new OwnFileError(`${name}: this font is damaged. Get it again from where it came from.`);
+  }
+  return { id, bytes, kind };
+}
