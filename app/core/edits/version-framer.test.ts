@@ -1,5 +1,6 @@
 import { expect, test } from "@jest/globals";
 import { TALL, TWO_SHOTS } from "../../../tests/support/film-state";
+import { STACK } from "../composition/stack";
 import { TrackStock } from "../subjects/tracking/track-stock";
 import type { Track } from "../subjects/tracking/track";
 import { applyEdit } from "./apply";
@@ -20,6 +21,12 @@ const ANALYSED = [
   { start: 100, end: 300, tracks: [face("right", 100, 200, 1500)] },
 ];
 
+/** Two who speak in the first shot, further apart than the window is wide. */
+const APART: Track[] = [
+  { ...face("left", 0, 100, 300), speaking: [{ start: 0, end: 50 }] },
+  { ...face("right", 0, 100, 1600), speaking: [{ start: 50, end: 100 }] },
+];
+
 class Bench {
   readonly stock = new TrackStock();
   readonly framer = new VersionFramer(
@@ -28,11 +35,13 @@ class Bench {
   );
   state: FilmState = TWO_SHOTS;
 
+  constructor(readonly analysed = ANALYSED) {}
+
   take(): void {
     const { marks, trackEdits, people } = this.state;
     this.framer.take(shotSettings(this.state, this.state.versions[0]!), {
       opinions: { marks, trackEdits, people },
-      analysed: ANALYSED,
+      analysed: this.analysed,
     });
   }
   edit(command: Command): void {
@@ -97,4 +106,25 @@ test("at a turn the window goes on where the version follows the same on both si
   bench.edit({ type: "set-framing", versionId: "tall", shotIds: ["film.200"], change: { follow: { kind: "none" } } });
   run();
   expect(Math.abs(results.get("film.200")![0]!.x - results.get("two")!.at(-1)!.x)).toBeGreaterThan(100);
+});
+
+test("two who speak and do not fit are told, and no more where a stack shows both; its panes have looks of their own", () => {
+  const gone = APART[1]!.boxes.map((box, i) => (i >= 40 && i < 60 ? null : box));
+  const analysed = [{ start: 0, end: 100, tracks: [APART[0]!, { ...APART[1]!, boxes: gone }] }, ANALYSED[1]!];
+  const bench = new Bench(analysed);
+  bench.stock.add(analysed, []);
+  bench.take();
+  const looks = () => {
+    for (let next = bench.framer.next(); next; next = bench.framer.next()) {
+      if ("error" in next) throw next.error;
+      if (next.id === "one") return next.result.looks.map(({ kind, pane, otherId }) => [kind, pane, otherId]);
+    }
+    return null;
+  };
+  expect(looks()).toContainEqual(["two-apart", undefined, "right"]);
+  const panes = [{ follow: { kind: "track" as const, trackId: "right" } }];
+  bench.edit({ type: "set-framing", versionId: "tall", shotIds: ["one"], change: { layout: STACK, panes } });
+  const stacked = looks();
+  expect(stacked).not.toContainEqual(["two-apart", undefined, "right"]);
+  expect(stacked).toContainEqual(["subject-lost", 1, undefined]);
 });

@@ -67,7 +67,7 @@ describe("following", () => {
     const box = boxAt(together.spans[0]!.subject!.track, 10)!;
     expect([box.x, box.x + box.width]).toEqual([370, 850]);
     expect(together.reason).toMatch(/^two together, 100 %/);
-    expect(plan("both", [large, small])).toMatchObject({ trackId: "large" });
+    expect(plan("both", [large, small])).toMatchObject({ trackId: "large", other: { trackId: "small", why: "apart" } });
     expect(plan("both", [large, small]).reason).toMatch(/^the two do not fit together; /);
     expect(plan("both", [large, small], { window: PICTURE }).reason).toMatch(/^two together/);
   });
