@@ -1,6 +1,7 @@
 /** What lies behind a film that does not cover its frame. */
 import { z } from "zod";
 import type { Box, Size } from "../geometry/box";
+import { even } from "../geometry/frame-shapes";
 import { Colour } from "./colour";
 import { Picture } from "./picture";
 
@@ -51,8 +52,8 @@ const PASSES = 3;
 /** Size to which a frame is reduced for its backdrop; both sides even. */
 export function reducedSize({ width, height }: Size): Size {
   const scale = Math.min(1, REDUCED_SIDE / Math.max(width, height));
-  const even = (side: number) => Math.max(2, 2 * Math.round((scale * side) / 2));
-  return { width: even(width), height: even(height) };
+  const reduced = (side: number) => Math.max(2, even(scale * side));
+  return { width: reduced(width), height: reduced(height) };
 }
 
 /** Radius, in samples of the reduced frame, of each box blur; even, so that it can be halved for chroma. */

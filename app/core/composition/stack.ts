@@ -1,6 +1,7 @@
 /** Several panes that divide a frame between them. */
 import { z } from "zod";
 import type { Box, Size } from "../geometry/box";
+import { even } from "../geometry/frame-shapes";
 import { Colour } from "./colour";
 
 /** The panes of a shot; the first shows what the shot itself follows. */
@@ -20,7 +21,6 @@ const Place = z.object({
   /** How much of the frame the pane has, against the others. */
   share: z.number().min(LEAST_SHARE).max(1),
 });
-export type Place = z.infer<typeof Place>;
 
 export const Stack = z.object({
   kind: z.literal("stack"),
@@ -52,21 +52,25 @@ export const STACK: Stack = {
 /** The side along which a frame is divided. */
 export const dividedSide = ({ width, height }: Size): "width" | "height" => (width > height ? "width" : "height");
 
-/** The nearest even number of pixels: where panes meet on one, each pixel of luma and of chroma is of one of them. */
-const even = (pixels: number): number => 2 * Math.round(pixels / 2);
-
-/** Where each pane is in a frame, in its pixels, in the order of their places. */
-export function placeBoxes({ places, gap }: Stack, frame: Size): Box[] {
-  const side = dividedSide(frame);
-  const between = even(gap * Math.max(frame.width, frame.height));
-  const room = frame[side] - between * (places.length - 1);
+/** Where the places of a stack begin and end along the divided side, 0 to 1: one more than there are places. */
+export function bordersOf({ places }: Pick<Stack, "places">): number[] {
   const sum = places.reduce((all, { share }) => all + share, 0);
   let before = 0;
-  return places.map(({ share }, i) => {
-    const from = even((before / sum) * room);
-    before += share;
-    const length = even((before / sum) * room) - from;
-    const at = from + i * between;
+  return [0, ...places.map(({ share }) => (before += share) / sum)];
+}
+
+/**
+ * Where each pane is in a frame, in its pixels, in the order of their places. They meet on even pixels, so that each pixel of
+ * luma and of chroma is of one of them.
+ */
+export function placeBoxes(stack: Stack, frame: Size): Box[] {
+  const side = dividedSide(frame);
+  const between = even(stack.gap * Math.max(frame.width, frame.height));
+  const room = frame[side] - between * (stack.places.length - 1);
+  const borders = bordersOf(stack).map((border) => even(border * room));
+  return stack.places.map((_, i) => {
+    const length = borders[i + 1]! - borders[i]!;
+    const at = borders[i]! + i * between;
     return side === "height"
       ? { x: 0, y: at, width: frame.width, height: length }
       : { x: at, y: 0, width: length, height: frame.height };
@@ -84,19 +88,11 @@ export function stackBoxes(stack: Stack, frame: Size): Box[] {
  * they have together, and no less than the least each.
  */
 export function withBorder(stack: Stack, place: number, at: number): Stack {
-  const { places } = stack;
-  const sum = places.reduce((all, { share }) => all + share, 0);
-  const before = places.slice(0, place).reduce((all, { share }) => all + share, 0) / sum;
-  const [upper, lower] = [places[place]!, places[place + 1]!];
-  const both = (upper.share + lower.share) / sum;
-  const share = Math.min(both - LEAST_SHARE, Math.max(LEAST_SHARE, at - before));
-  return {
-    ...stack,
-    places: places.map((one, i) => {
-      if (i === place) return { ...one, share };
-      return { ...one, share: i === place + 1 ? both - share : one.share / sum };
-    }),
-  };
+  const borders = bordersOf(stack);
+  borders[place + 1] = Math.min(borders[place + 2]! - LEAST_SHARE, Math.max(borders[place]! + LEAST_SHARE, at));
+  // No less than the least, whatever the difference is rounded to.
+  const shareOf = (i: number) => Math.max(LEAST_SHARE, borders[i + 1]! - borders[i]!);
+  return { ...stack, places: stack.places.map((one, i) => ({ ...one, share: shareOf(i) })) };
 }
 
 /** A stack in which the panes at two places have changed them, and keep what is in them. */

@@ -5,7 +5,7 @@ import type { SingleCommand } from "./command";
 import type { FilmState } from "./film-state";
 import { requireVersion, withVersion } from "./find";
 
-export type LayerCommand = Extract<SingleCommand, { type: "put-layer" | "remove-layer" | "move-layer" }>;
+type LayerCommand = Extract<SingleCommand, { type: "put-layer" | "remove-layer" | "move-layer" }>;
 
 function placeOf(layers: readonly Layer[], id: string): number {
   const place = layers.findIndex((layer) => layer.id === id);

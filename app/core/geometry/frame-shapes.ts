@@ -27,7 +27,7 @@ export const shapeOf = ({ width, height }: Size): FrameShape | undefined =>
 export const nameOfSize = (size: Size): string => shapeOf(size)?.name ?? `${size.width} × ${size.height}`;
 
 /** The nearest even number of pixels, because of 4:2:0 chroma. */
-const even = (pixels: number): number => 2 * Math.round(pixels / 2);
+export const even = (pixels: number): number => 2 * Math.round(pixels / 2);
 
 /** A size with another width or height; with `ratio`, width over height, the other side follows. */
 export function resized(size: Size, side: "width" | "height", pixels: number, ratio: number | null): Size {

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import { assertNever } from "~/core/assert-never";
-import { safeBox, USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
+import { groundOf } from "~/core/composition/layers/draw-layer";
+import { safeBox } from "~/core/composition/layers/safe-area";
 import type { Size } from "~/core/geometry/box";
 import type { DeskShot } from "../state/desk-types";
 import { useDesk } from "../state/desk-context";
@@ -70,7 +71,8 @@ export function Result() {
 /** Where nothing covers the frame. */
 function SafeAreaOutline() {
   const { version } = useDesk();
-  const area = safeBox(version.safeArea ?? USUAL_SAFE_AREA, version);
+  const { frame, safe } = groundOf(version);
+  const area = safeBox(safe, frame);
   return <div aria-hidden className="absolute border border-dashed border-white/60" style={shareOf(area, version)} />;
 }
 

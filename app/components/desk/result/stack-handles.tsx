@@ -1,5 +1,5 @@
 import { Hint } from "~/components/common/button";
-import { dividedSide, placeBoxes, type Stack, withBorder } from "~/core/composition/stack";
+import { bordersOf, dividedSide, placeBoxes, type Stack, withBorder } from "~/core/composition/stack";
 import type { Size } from "~/core/geometry/box";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
@@ -49,8 +49,7 @@ export function StackHandles({ shot, stack, size }: StackHandlesProps) {
 function Border({ shot, stack, place, size }: StackHandlesProps & { place: number }) {
   const { version } = useDesk();
   const side = dividedSide(version);
-  const sum = stack.places.reduce((all, { share }) => all + share, 0);
-  const at = stack.places.slice(0, place + 1).reduce((all, { share }) => all + share, 0) / sum;
+  const at = bordersOf(stack)[place + 1]!;
   const axis = side === "height" ? "y" : "x";
   const { handlers } = useLayoutDrag({
     ...{ shot, axis, snaps: SNAPS },

@@ -12,7 +12,7 @@ export interface Guide {
 }
 
 /** Lines of a frame: the safe area's edges, its thirds and its middle. */
-export function guidesOf({ frame, safe }: LayerGround): Record<Axis, number[]> {
+function guidesOf({ frame, safe }: LayerGround): Record<Axis, number[]> {
   const room = safeBox(safe, frame);
   const of = (from: number, length: number, whole: number) => [
     ...[from, from + length],
