@@ -159,7 +159,7 @@ test("a bar and a text are added, placed, ordered, timed, undone, copied, and ar
   await page.getByLabel("Colour", { exact: true }).fill("#ffffff");
   await page.getByLabel("Colour", { exact: true }).blur();
   await page.getByRole("combobox", { name: "Comes in" }).click();
-  await page.getByRole("option", { name: "At once" }).click();
+  await page.getByRole("option", { name: "Cut", exact: true }).click();
   const bar = { x: 0.5, y: 0.86 };
   await expect.poll(() => lightAt(page, bar.x, bar.y)).toBe(255);
 
@@ -247,7 +247,7 @@ test("a picture is brought in as a layer and as a backdrop; what is none is refu
   await picked.setInputFiles(file);
   await expect(layers(page)).toHaveText([/picture “white.png”/]);
   await page.getByRole("combobox", { name: "Comes in" }).click();
-  await page.getByRole("option", { name: "At once" }).click();
+  await page.getByRole("option", { name: "Cut", exact: true }).click();
   await expect.poll(() => lightAt(page, 0.9, 0.08)).toBe(255);
   await page.reload();
   await expect.poll(() => lightAt(page, 0.9, 0.08)).toBe(255);

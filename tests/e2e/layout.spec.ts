@@ -106,10 +106,10 @@ test("two who sit apart are stacked: each pane has a window, keys and a place of
   page,
 }) => {
   await bringIn(page, "kite makers.mp4", 10, 6);
-  await expect(looks(page)).toContainText("Two who do not fit", { timeout: LONG_WORK });
+  await expect(looks(page)).toContainText("Two subjects do not fit", { timeout: LONG_WORK });
   await looks(page).getByRole("button", { name: "Stack the two" }).click();
   await expect(layout(page, "Stack")).toBeChecked();
-  await expect(page.getByText("Two who do not fit")).toHaveCount(0);
+  await expect(page.getByText("Two subjects do not fit")).toHaveCount(0);
   const panes = page.getByRole("button", { name: /^Pane \d$/ });
   await expect(panes).toHaveCount(2);
   await expect(panes.first()).toHaveAttribute("aria-pressed", "true");

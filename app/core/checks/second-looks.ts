@@ -180,7 +180,7 @@ export function otherLooks(subject: Track, other: Track, why: LeftOut["why"]): S
   const text =
     why === "alike"
       ? `Two things alike here; the one on the ${side} is not followed`
-      : `Two who do not fit into the window together; the one on the ${side} is not followed`;
+      : `Two subjects do not fit in the window together; the one on the ${side} is not followed`;
   return [{ kind: why === "alike" ? "two-alike" : "two-apart", frame, text, otherId: other.id }];
 }
 

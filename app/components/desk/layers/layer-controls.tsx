@@ -50,7 +50,7 @@ export function LayerControls({ layer }: { layer: Layer }) {
       )}
       {reachesOut && (
         <p role="alert" className="text-xs text-warn">
-          This reaches out of the safe area, where it may be covered.
+          This extends beyond the safe area and may be covered.
         </p>
       )}
       <div className="grid grid-cols-2 gap-2">
@@ -70,7 +70,7 @@ export function LayerControls({ layer }: { layer: Layer }) {
       <PercentSlider
         label="Opacity"
         value={layer.opacity}
-        ends={["not to be seen", "solid"]}
+        ends={["invisible", "solid"]}
         onChange={(opacity) => put({ ...layer, opacity })}
       />
       <LayerTime layer={layer} onChange={put} />

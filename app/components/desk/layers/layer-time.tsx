@@ -7,9 +7,9 @@ import { useDesk } from "../state/desk-context";
 import { shotAt } from "../state/desk-types";
 
 const PASSAGE_ITEMS: (SelectItem & { value: Passage })[] = [
-  { value: "cut", text: "At once" },
-  { value: "fade", text: "Fading" },
-  { value: "slide", text: "Sliding" },
+  { value: "cut", text: "Cut" },
+  { value: "fade", text: "Fade" },
+  { value: "slide", text: "Slide" },
 ];
 
 /** When a layer is there, and how it comes and goes. */

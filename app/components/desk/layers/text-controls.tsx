@@ -114,7 +114,7 @@ export function TextControls({ layer, onChange }: TextControlsProps) {
       />
       <label className="flex items-center gap-2 text-xs">
         <TickBox checked={layer.box !== null} onChange={(checked) => set({ box: checked ? FIRST_BOX : null })} />
-        On a box
+        Box behind the text
       </label>
       {layer.box && <BoxControls box={layer.box} onChange={(box) => set({ box })} />}
     </>
