@@ -5,6 +5,7 @@ import type { FilmInfo } from "~/core/film-info";
 import type { FilmFile } from "./film-file";
 import { onGrid, readFrom, seekSecondsFor } from "./on-grid.server";
 import { REMARKS } from "./tool.server";
+import { wholeBuffers } from "./whole-buffers";
 
 export interface DecodeOptions {
   /** Size of the frames; left out, they have the displayed size. */
@@ -41,6 +42,10 @@ function matrixOf({ colour, picture }: FilmInfo): { other: boolean; input: strin
   const unsaid = colour.matrix === "unknown" && picture.height <= STANDARD_LINES;
   return { other: unsaid || OTHER_MATRICES.has(colour.matrix), input: unsaid ? "in_color_matrix=bt601:" : "" };
 }
+
+/** The same where what comes out of the scaler has no matrix, as RGB. */
+export const inputMatrix = ({ colour, picture }: FilmInfo): string =>
+  `in_color_matrix=${colour.matrix !== "unknown" ? "auto" : picture.height <= STANDARD_LINES ? "bt601" : "bt709"}`;
 
 const isHdr = (info: FilmInfo) => info.colour.transfer === "smpte2084" || info.colour.transfer === "arib-std-b67";
 
@@ -132,23 +137,12 @@ async function* framesFrom(
   const whole = options.reduceTo ?? options.size ?? info.picture;
   const length = bytesPerFrame(options.copy ? stackedSize(whole, options.copy) : whole);
   let given = 0;
-  let frame = Buffer.allocUnsafe(length);
-  let filled = 0;
   try {
-    for await (const chunk of tool.stdout as AsyncIterable<Buffer>) {
-      for (let at = 0; at < chunk.length;) {
-        const part = Math.min(length - filled, chunk.length - at);
-        chunk.copy(frame, filled, at, at + part);
-        filled += part;
-        at += part;
-        if (filled < length) continue;
-        filled = 0;
-        yield frame;
-        frame = Buffer.allocUnsafe(length);
-        given++;
-        // Remarks on the last pictures may still be on their way.
-        if (given === count && !onDecoded) return;
-      }
+    for await (const frame of wholeBuffers(tool.stdout as AsyncIterable<Buffer>, length)) {
+      yield frame;
+      given++;
+      // Remarks on the last pictures may still be on their way.
+      if (given === count && !onDecoded) return;
     }
     await tool.done;
   } finally {
