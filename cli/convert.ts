@@ -1,6 +1,7 @@
 import { writeFile } from "node:fs/promises";
 import { resolve } from "node:path";
 import { Command } from "commander";
+import { heardIn } from "~/core/composition/heard";
 import { shownIn, withLayers } from "~/core/composition/shown";
 import { counted } from "~/core/counted";
 import type { Lacking } from "~/core/checks/lacking-pictures";
@@ -75,13 +76,15 @@ async function convertTo(
     film.info,
   );
   const fps = framesPerSecond(film.info.rate);
-  const shown = withLayers(shownIn(shots, size), { ...laid, size, kept, fps });
+  const shown = withLayers(shownIn(shots, size, fps), { ...laid, size, kept, fps });
   const library = libraryFiles({ ...laid, usual: ready });
   const files = {
     pictures: new Map<string, Buffer | string>([...library.pictures, ...own.pictures]),
+    moving: new Map([...library.moving, ...own.moving]),
     fonts: new Map<string, Buffer | string>([...library.fonts, ...own.fonts]),
   };
-  const figures = await exportVersion({ film, target: size, ranges: kept, shown, own: files }, out, {
+  const heard = heardIn(shots, kept, fps);
+  const figures = await exportVersion({ film, target: size, ranges: kept, shown, own: files, heard }, out, {
     signal,
     onProgress: ({ step, share }) => show(step === "rendering" ? "Rendering" : "Checking", share),
   });

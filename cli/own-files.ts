@@ -1,11 +1,12 @@
 /** Pictures and fonts of the editor's own, as the command line is given them. */
 import { readFile } from "node:fs/promises";
-import { basename, resolve } from "node:path";
+import { basename, extname, resolve } from "node:path";
 import type { Backdrop } from "~/core/composition/backdrop";
-import type { Picture } from "~/core/composition/picture";
+import { type Picture, USUAL_PLAYBACK } from "~/core/composition/picture";
 import type { ReadLayers } from "~/core/formats/layers";
 import type { OwnFont } from "~/core/composition/layers/own-font";
-import { OwnFileError } from "~/media/own/own-file";
+import { openMoving, pictureOf } from "~/media/own/moving/moving-file.server";
+import { contentId, OwnFileError } from "~/media/own/own-file";
 import { readFont } from "~/media/own/read-font.server";
 import { readPicture } from "~/media/own/read-picture.server";
 import { UsageError } from "./options";
@@ -16,9 +17,13 @@ export interface BackdropFile {
   file: string;
 }
 
+/** Extensions of files that are read as films. */
+const MOVES = new Set([".mp4", ".mov", ".m4v", ".mkv", ".webm", ".gif", ".avi", ".mxf"]);
+
 export class OwnFiles {
   /** What each is made of, by its id. */
   readonly pictures = new Map<string, Buffer>();
+  readonly moving = new Map<string, string>();
   readonly fonts = new Map<string, Buffer>();
 
   /** @throws UsageError if the file is not there, or none that can be used */
@@ -32,9 +37,22 @@ export class OwnFiles {
 
   private async picture(file: string): Promise<Picture> {
     const name = basename(file);
+    if (MOVES.has(extname(file).toLowerCase())) return this.film(file, name);
     const { id, bytes, size } = await this.read(file, (data) => readPicture(data, name));
     this.pictures.set(id, bytes);
     return { id, name, ...size };
+  }
+
+  /** A film, which stays where it is. */
+  private async film(file: string, name: string): Promise<Picture> {
+    try {
+      const picture = pictureOf(await openMoving(file, name), contentId(Buffer.from(resolve(file))));
+      this.moving.set(picture.id, file);
+      return picture;
+    } catch (error) {
+      if (error instanceof OwnFileError) throw new UsageError(error.message);
+      throw error;
+    }
   }
 
   private async font(file: string): Promise<OwnFont> {
@@ -46,7 +64,8 @@ export class OwnFiles {
 
   async backdrop(said: Backdrop | BackdropFile): Promise<Backdrop> {
     if (said.kind !== "file") return said;
-    return { kind: "picture", picture: await this.picture(said.file), fit: "fill", colour: "#000000" };
+    const picture = await this.picture(said.file);
+    return { kind: "picture", picture, fit: "fill", colour: "#000000", playback: USUAL_PLAYBACK };
   }
 
   /** Layers of a file, whose pictures and fonts lie beside it. */

@@ -7,10 +7,12 @@ import { asSentence } from "~/core/sentence";
 import { findFilm } from "~/db/films.server";
 import { isDiskFull } from "~/disk/disk-space.server";
 import { listExports } from "~/jobs/exports.server";
+import { findPoster, lightCopyOf } from "~/jobs/own-moving.server";
 import { saveProject } from "~/jobs/projects.server";
 import { piece } from "~/jobs/proxy-pieces.server";
 import { dataFolder, db, diskIsFull, exportsFolder, posterFile } from "~/jobs/workplace.server";
 import { FilmError } from "~/media/film-tool.server";
+import { OwnFileError } from "~/media/own/own-file";
 import { CancelledError } from "~/media/tool.server";
 
 interface Sent {
@@ -51,6 +53,24 @@ export function mediaRoutes(): Router {
         else if (isDiskFull(error, dataFolder())) response.status(507).type("text/plain").send(`${diskIsFull()}.`);
         else next(error);
       });
+  });
+  router.get("/moving/:id/light", (request, response, next) => {
+    lightCopyOf(request.params.id)
+      .then((light) => {
+        if (light) send(response, { file: light.file, mediaType: light.type, maxAge: "365d" });
+        else response.status(404).end();
+      })
+      .catch((error: unknown) => {
+        if (error instanceof OwnFileError || error instanceof FilmError)
+          response.status(422).type("text/plain").send(error.message);
+        else if (isDiskFull(error, dataFolder())) response.status(507).type("text/plain").send(`${diskIsFull()}.`);
+        else next(error);
+      });
+  });
+  router.get("/moving/:id/first.png", (request, response) => {
+    const first = findPoster(request.params.id);
+    if (first) send(response, { file: first.file, mediaType: first.type, maxAge: "365d" });
+    else response.status(404).end();
   });
   router.get("/:film/work.gladpan", (request, response, next) => {
     const film = findFilm(db(), request.params.film)!;

@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { copyFile, mkdir, open, rename, rm } from "node:fs/promises";
+import { copyFile, link, mkdir, open, rename, rm } from "node:fs/promises";
 import { dirname, extname, join } from "node:path";
 
 /** What `asideName` makes; whoever finds such a file without its writer may remove it. */
@@ -45,8 +45,33 @@ export async function writeAside<T>(file: string, write: (aside: string) => Prom
   }
 }
 
+/**
+ * Lets `work` have a file of its own in a folder for as long as it takes; what it leaves there is removed.
+ *
+ * @param extension with its point; empty for none
+ */
+export async function withScratchFile<T>(
+  folder: string,
+  extension: string,
+  work: (file: string) => Promise<T>,
+): Promise<T> {
+  await mkdir(folder, { recursive: true });
+  const file = asideName(join(folder, `scratch${extension}`));
+  try {
+    return await work(file);
+  } finally {
+    await rm(file, { force: true });
+  }
+}
+
 /** Copies a file; there is never a part of it under its name. */
 export const copyWhole = (from: string, to: string): Promise<void> => writeAside(to, (aside) => copyFile(from, aside));
+
+/** Gives a file that is never written to a second name, which takes no space; where that cannot be, a copy has it. */
+export async function shareFile(from: string, to: string): Promise<void> {
+  await mkdir(dirname(to), { recursive: true });
+  await link(from, to).catch(() => copyWhole(from, to));
+}
 
 /** Moves a file, even to another file system, where a rename is not possible. */
 export async function moveWhole(from: string, to: string): Promise<void> {

@@ -18,6 +18,7 @@ import { loadState } from "~/db/film-state.server";
 import { type FilmRow, findFilm } from "~/db/films.server";
 import { projectOf, putInPlace, workOf } from "~/db/projects.server";
 import { filesReplaced, keepReplaced } from "~/db/replaced-sources.server";
+import { shareFile } from "~/disk/write-aside.server";
 import { filesInList, isClipList, listName, writeClipList } from "~/media/clip-list.server";
 import { fingerprintOf } from "~/media/fingerprint.server";
 import { clipFormat } from "~/media/join-clips.server";
@@ -25,7 +26,7 @@ import { partName } from "./conform-clips.server";
 import { removeFilm, stopJobs } from "./films.server";
 import { renameFilm } from "./library.server";
 import { makeAgain } from "./make-again.server";
-import { copyFilm, shareFile } from "./projects.server";
+import { copyFilm } from "./projects.server";
 import { tracksOfShots } from "./shot-tracks.server";
 import { db, filmFolder, isKept, sourceFile, storedPath } from "./workplace.server";
 

@@ -7,16 +7,12 @@ import { type Picture, PICTURE_KINDS } from "~/core/composition/picture";
 import { type Brought, fontsIn, picturesIn } from "~/core/edits/brought-in";
 import { ContentId } from "~/core/ids";
 import { writeAside } from "~/disk/write-aside.server";
+import { isAnimatedWebp } from "~/media/own/moving/animation.server";
 import { readFont } from "~/media/own/read-font.server";
 import { readPicture } from "~/media/own/read-picture.server";
+import { findMoving, type KeptFile, keepAnimation } from "./own-moving.server";
 import { filmNameOf } from "./uploads.server";
 import { dataFolder } from "./workplace.server";
-
-interface KeptFile {
-  file: string;
-  /** Media type of what is in it. */
-  type: string;
-}
 
 /** Files of a kind, in a folder of the library. */
 class OwnFiles {
@@ -57,6 +53,7 @@ export const findFont = (id: string): KeptFile | null => fonts.find(id);
  */
 export async function keepPicture(bytes: Buffer, fileName: string): Promise<Picture> {
   const name = filmNameOf(fileName);
+  if (isAnimatedWebp(bytes)) return keepAnimation(bytes, name);
   const read = await readPicture(bytes, name);
   await pictures.keep(read);
   return { id: read.id, name, ...read.size };
@@ -75,7 +72,7 @@ export async function keepFont(bytes: Buffer, fileName: string): Promise<OwnFont
 }
 
 /** Where files of the library are, by id; those that are not there are left out. */
-function filesOf(all: readonly { id: string }[], of: OwnFiles): Map<string, string> {
+function filesOf(all: readonly { id: string }[], of: Pick<OwnFiles, "find">): Map<string, string> {
   return new Map(
     all.flatMap(({ id }) => {
       const kept = of.find(id);
@@ -84,8 +81,11 @@ function filesOf(all: readonly { id: string }[], of: OwnFiles): Map<string, stri
   );
 }
 
-/** Where the pictures and fonts of the library are that a version shows, by id. */
-export const libraryFiles = (version: Brought): { pictures: Map<string, string>; fonts: Map<string, string> } => ({
+/** Where the pictures, still and moving, and fonts of the library are that a version shows, by id. */
+export const libraryFiles = (
+  version: Brought,
+): { pictures: Map<string, string>; moving: Map<string, string>; fonts: Map<string, string> } => ({
   pictures: filesOf(picturesIn(version), pictures),
+  moving: filesOf(picturesIn(version), { find: findMoving }),
   fonts: filesOf(fontsIn(version), fonts),
 });

@@ -1,5 +1,5 @@
 /** Work on a film as a file of its own, and films made from such work: opened, or duplicated. */
-import { copyFile, link, mkdir, rm } from "node:fs/promises";
+import { copyFile, rm } from "node:fs/promises";
 import { existsSync } from "node:fs";
 import { basename, extname, join, parse } from "node:path";
 import type { Readable } from "node:stream";
@@ -19,10 +19,9 @@ import { filesInList, isClipList } from "~/media/clip-list.server";
 import { joinIntoOne } from "~/media/join-clips.server";
 import { insertProject, projectOf } from "~/db/projects.server";
 import { requireSpace } from "~/disk/disk-space.server";
-import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
-import { openZip, type OpenZip, type ZipPart, zipOf } from "~/disk/zip.server";
-import { MOST_PICTURE_BYTES } from "~/core/composition/picture";
-import { keepFont, keepPicture, libraryFiles } from "./own-files.server";
+import { moveWhole, shareFile, writeAside } from "~/disk/write-aside.server";
+import { openZip, type OpenZip, zipOf } from "~/disk/zip.server";
+import { ownParts, takeOwn } from "./own-in-project.server";
 import { FilmError } from "~/media/film-tool.server";
 import { withFields } from "~/media/film-choices";
 import { probeFilm } from "~/media/probe.server";
@@ -46,9 +45,6 @@ import {
 /** What files with a film's work are called. */
 export const PROJECT_EXTENSION = ".gladpan";
 const DOCUMENT = "project.json";
-/** The folders with pictures and fonts of the editor's own. */
-const PICTURES = "pictures/";
-const FONTS = "fonts/";
 const SOURCE_NAME = /^source\.\w{1,8}$/;
 /** Of the longest film, with everybody in it. */
 const MOST_DOCUMENT_BYTES = 512 * 2 ** 20;
@@ -130,13 +126,6 @@ function register(id: string, name: string, file: string, project: Project): voi
   wakeQueue();
 }
 
-/** Gives a film's file to another one as well: by a second name, which takes no space, or else by a copy. */
-export async function shareFile(from: string, to: string): Promise<void> {
-  await mkdir(parse(to).dir, { recursive: true });
-  // A file in the library is never written to, so that both may have the same.
-  await link(from, to).catch(() => copyWhole(from, to));
-}
-
 /** A file of a film for another one: the same where it lies elsewhere, else one in the other's folder. */
 async function fileFor(id: string, film: Pick<FilmRow, "file">): Promise<string> {
   const source = sourceFile(film);
@@ -159,31 +148,6 @@ async function clipsFor(id: string, clips: Project["clips"]): Promise<Project["c
 }
 
 /** "Kite copy.mp4", and with a number if there is one already. */
-/** The pictures and fonts that a film's versions show, as they are written with its work. */
-function ownParts({ versions }: Project): ZipPart[] {
-  const files = versions.map((version) =>
-    libraryFiles({ ...version, shots: new Map(version.shots.map(({ shotId, says }) => [shotId, says])) }),
-  );
-  const parts = (folder: string, of: "pictures" | "fonts"): ZipPart[] =>
-    [...new Set(files.flatMap((each) => [...each[of].values()]))].map((file) => ({
-      name: `${folder}${basename(file)}`,
-      file,
-    }));
-  return [...parts(PICTURES, "pictures"), ...parts(FONTS, "fonts")];
-}
-
-/** Keeps the pictures and fonts that came with saved work; what is none is left out, and its layers do without. */
-async function takeOwn(zip: OpenZip): Promise<void> {
-  const take = async (folder: string, keep: (bytes: Buffer, name: string) => Promise<unknown>) => {
-    for (const name of zip.names.filter((entry) => entry.startsWith(folder))) {
-      const bytes = await zip.readBytes(name, MOST_PICTURE_BYTES);
-      if (bytes) await keep(bytes, basename(name)).catch(() => null);
-    }
-  };
-  await take(PICTURES, keepPicture);
-  await take(FONTS, keepFont);
-}
-
 function copyName(name: string): string {
   const taken = new Set(listFilms(db()).map((film) => film.name));
   const { name: title, ext } = parse(name);

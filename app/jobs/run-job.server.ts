@@ -1,6 +1,7 @@
 import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { assertNever } from "~/core/assert-never";
+import { heardIn } from "~/core/composition/heard";
 import { shownIn, withLayers } from "~/core/composition/shown";
 import { frameShots } from "~/core/path/version-paths";
 import { clipBorders } from "~/core/clips/clip";
@@ -91,9 +92,10 @@ async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onPro
   const paths = frameShots(framings, film.info.picture, target, film.info.rate);
   const shots = framings.map(({ range }, i) => ({ range, ...paths[i]! }));
   const fps = framesPerSecond(film.info.rate);
-  const shown = withLayers(shownIn(shots, target), { ...version, size: target, kept: ranges, fps });
+  const shown = withLayers(shownIn(shots, target, fps), { ...version, size: target, kept: ranges, fps });
   const own = libraryFiles(version);
-  return exportVersion({ film, target, ranges, shown, own }, join(exportsFolder(job.filmId), fileName), {
+  const heard = heardIn(shots, ranges, fps);
+  return exportVersion({ film, target, ranges, shown, own, heard }, join(exportsFolder(job.filmId), fileName), {
     signal,
     onProgress: ({ step, share }) =>
       step === "rendering"

@@ -1,15 +1,17 @@
 import { PANES } from "~/core/composition/stack";
+import type { HeardIn } from "~/core/composition/heard";
 import type { ShownAt } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
 import type { OutputFormat } from "~/core/formats/output-formats";
 import { type FrameRange, framesIn, frameToSeconds } from "~/core/time/rate";
 import { decodeFrames } from "./decode.server";
 import type { FilmFile } from "./film-file";
+import { mixedSound } from "./mixed-sound";
 import { readAhead } from "./read-ahead";
 import { LayerPainter } from "./layers/layer-painter.server";
 import { registerFonts } from "./layers/fonts.server";
-import { loadPictures } from "./own/load-pictures.server";
-import type { OwnData } from "./own/own-file";
+import { loadPictures, NOTHING_OWN, type OwnContents } from "./own/load-pictures.server";
+import type { OwnPictures } from "./own/own-pictures.server";
 import { Resampler } from "./resample/resampler.server";
 import { reading, REC709_TAGS, startFfmpeg, writing } from "./film-tool.server";
 import { readFrom, soundBeginsWithPicture, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
@@ -28,8 +30,10 @@ export interface RenderPlan extends FilmFile {
   ranges: readonly FrameRange[];
   /** What is shown at each frame of the ranges. */
   shown: ShownAt;
-  /** The pictures and fonts of the editor's own that are in it. */
-  own?: { pictures: OwnData; fonts: OwnData };
+  /** What of the editor's own is in it. */
+  own?: OwnContents;
+  /** What is heard in the ranges; null or left out where it is the film alone. */
+  heard?: readonly HeardIn[] | null;
   format: OutputFormat;
 }
 
@@ -49,9 +53,13 @@ function joinedSound({ info, ranges, format }: RenderPlan): string {
   return [split, ...parts, `${labels}concat=n=${ranges.length}:v=0:a=1[sound]`].join(";");
 }
 
-/** Input and codec arguments for the film's own sound, in step with a picture that begins at 0. */
-function soundArguments(plan: RenderPlan): { input: string[]; output: string[] } {
-  const { file, info, ranges, format } = plan;
+/** Input and codec arguments for the sound, in step with a picture that begins at 0. */
+function soundArguments(plan: RenderPlan, { moving }: OwnPictures): { input: string[]; output: string[] } {
+  const { file, info, ranges, format, heard } = plan;
+  if (heard) {
+    const { input, filter } = mixedSound(plan, heard, moving, format.sampleRate);
+    return { input, output: ["-filter_complex", filter, "-map", "[sound]", ...format.sound] };
+  }
   if (!info.audio) return { input: [], output: ["-an"] };
   if (ranges.length > 1) {
     const output = ["-filter_complex", joinedSound(plan), "-map", "[sound]", ...format.sound];
@@ -94,7 +102,10 @@ export async function renderFilm(
   const { width, height } = plan.target;
   if (width % 2 || height % 2) throw new Error("the sides of the target must be even");
   const rate = `${info.rate.num}/${info.rate.den}`;
-  const sound = soundArguments(plan);
+  const { own = NOTHING_OWN } = plan;
+  registerFonts(own.fonts);
+  const pictures = await loadPictures(own, plan.target);
+  const sound = soundArguments(plan, pictures);
   const encoder = startFfmpeg(
     plan.name,
     [
@@ -108,8 +119,6 @@ export async function renderFilm(
     signal,
   );
   encoder.stdout.resume();
-  const pictures = await loadPictures(plan.own?.pictures ?? new Map());
-  registerFonts(plan.own?.fonts);
   const resampler = new Resampler(info.picture, plan.target, PANES.length, pictures);
   const painter = new LayerPainter(resampler, pictures);
   let done = 0;
@@ -117,6 +126,7 @@ export async function renderFilm(
     for await (const { frame, data } of readAhead(decodeRanges(plan, signal), DECODED_AHEAD)) {
       resampler.source.set(data);
       const composition = shown(frame);
+      await pictures.prepare(composition);
       resampler.compose(composition);
       painter.paint(composition);
       // The stream may hold on to what it is given, and `target` is written again for the next frame.
@@ -128,5 +138,6 @@ export async function renderFilm(
     await encoder.done;
   } finally {
     encoder.kill();
+    await pictures.close();
   }
 }

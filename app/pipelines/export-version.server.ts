@@ -1,5 +1,6 @@
 import { writeAside } from "~/disk/write-aside.server";
 import { isEven } from "~/core/composition/backdrop";
+import type { HeardIn } from "~/core/composition/heard";
 import type { Composition, ShownAt } from "~/core/composition/composition";
 import type { FileFigures } from "~/core/film-status";
 import { type OutputFormat, USUAL_FORMAT } from "~/core/formats/output-formats";
@@ -8,7 +9,7 @@ import { type FrameRange, framesIn, framesOf } from "~/core/time/rate";
 import { joinRanges } from "~/core/time/ranges";
 import type { FilmFile } from "~/media/film-file";
 import { renderFilm } from "~/media/render.server";
-import type { OwnData } from "~/media/own/own-file";
+import type { OwnContents } from "~/media/own/load-pictures.server";
 import { hasBars, verifyFile } from "~/media/verify.server";
 
 /** Whether what lies behind the film may look as bars do. */
@@ -38,8 +39,10 @@ export interface ExportRequest {
   ranges: readonly FrameRange[];
   /** What is shown at each frame that is kept. */
   shown: ShownAt;
-  /** The pictures and fonts of the editor's own that are in it. */
-  own?: { pictures: OwnData; fonts: OwnData };
+  /** What of the editor's own is in it. */
+  own?: OwnContents;
+  /** As `RenderPlan` has it. */
+  heard?: readonly HeardIn[] | null;
   format?: OutputFormat;
 }
 
@@ -53,9 +56,9 @@ export async function exportVersion(
   file: string,
   { onProgress, signal }: { onProgress?: (step: ExportStep) => void; signal?: AbortSignal } = {},
 ): Promise<FileFigures> {
-  const { film, target, ranges, shown, own, format = USUAL_FORMAT } = request;
+  const { film, target, ranges, shown, own, heard, format = USUAL_FORMAT } = request;
   const figures = await writeAside(file, async (aside) => {
-    await renderFilm({ ...film, target, ranges, shown, own, format }, aside, {
+    await renderFilm({ ...film, target, ranges, shown, own, heard, format }, aside, {
       signal,
       onProgress: (share) => onProgress?.({ step: "rendering", share }),
     });
@@ -64,7 +67,7 @@ export async function exportVersion(
       size: target,
       rate: film.info.rate,
       frames: framesIn(ranges),
-      sound: Boolean(film.info.audio),
+      sound: Boolean(film.info.audio) || Boolean(heard),
     };
     const { figures, faults } = await verifyFile(aside, expected, signal);
     // Bars in the source are the source's, and an even backdrop may look like bars; neither is a fault of the crop.

@@ -1,24 +1,67 @@
 import { data } from "react-router";
-import { MOST_PICTURE_BYTES } from "~/core/composition/picture";
+import { MOST_MOVING_BYTES, MOST_PICTURE_BYTES } from "~/core/composition/picture";
+import { isId } from "~/core/ids";
+import { parseRate, type Rate } from "~/core/time/rate";
+import { findFilm } from "~/db/films.server";
+import { withScratchFile } from "~/disk/write-aside.server";
 import { keepFont, keepPicture } from "~/jobs/own-files.server";
+import { filmsToPlace, keepFilm, keepMoving, keepSequence, movingFolder } from "~/jobs/own-moving.server";
+import { db } from "~/jobs/workplace.server";
 import { OwnFileError } from "~/media/own/own-file";
 import type { Route } from "./+types/own-files";
-import { orDiskFull, readForm, refusal } from "./requests.server";
+import { orDiskFull, readBodyTo, readForm, refusal } from "./requests.server";
 
 /** Of a form, beside the file in it. */
 const FORM_BYTES = 2 ** 16;
+/** Of all pictures of a sequence. */
+const MOST_SEQUENCE_BYTES = 400 * 2 ** 20;
+/** Frames a second of a sequence for a film that does not say. */
+const USUAL_RATE: Rate = { num: 25, den: 1 };
 
-/** Keeps a picture or a font that was picked; says why not where it cannot. */
+/** The films of the library that can be placed in another. */
+export function loader() {
+  return { films: filmsToPlace() };
+}
+
+/** A film as it is sent: by itself, because it is too large for a form. */
+function takeMoving(request: Request) {
+  const name = new URL(request.url).searchParams.get("name") ?? "film";
+  return withScratchFile(movingFolder(), ".film", async (scratch) => {
+    await readBodyTo(request, scratch, MOST_MOVING_BYTES);
+    return keepMoving(scratch, name);
+  });
+}
+
+async function takeForm(request: Request) {
+  const form = await readForm(request, MOST_SEQUENCE_BYTES + FORM_BYTES);
+  const filmId = form.get("film");
+  if (typeof filmId === "string") {
+    const film = isId(filmId) ? findFilm(db(), filmId) : null;
+    if (!film) throw refusal(404, "There is no such film in your library.");
+    return keepFilm(film);
+  }
+  const font = form.get("font");
+  const files = form.getAll("picture").filter((each) => each instanceof File);
+  const file = font instanceof File ? font : files[0];
+  if (!file) throw refusal(400, "There is no picture and no font in this form.");
+  const bytesOf = async (each: File) => Buffer.from(await each.arrayBuffer());
+  if (file === font) return keepFont(await bytesOf(file), file.name);
+  if (files.length === 1) {
+    if (file.size > MOST_PICTURE_BYTES + FORM_BYTES) throw refusal(413, "This is too large.");
+    return keepPicture(await bytesOf(file), file.name);
+  }
+  const said = form.get("rate");
+  const rate = (typeof said === "string" && parseRate(said)) || USUAL_RATE;
+  const row = await Promise.all(files.map(async (each) => ({ name: each.name, bytes: await bytesOf(each) })));
+  return keepSequence(row, rate);
+}
+
+/** Keeps what was picked: a picture, a row of them, a film, or a font; says why not where it cannot. */
 export async function action({ request }: Route.ActionArgs) {
-  const form = await readForm(request, MOST_PICTURE_BYTES + FORM_BYTES);
-  const [picture, font] = [form.get("picture"), form.get("font")];
-  const file = picture ?? font;
-  if (!(file instanceof File)) throw refusal(400, "There is no picture and no font in this form.");
+  const isMoving = request.headers.get("content-type") === "application/octet-stream";
   return orDiskFull(async () => {
     try {
-      const bytes = Buffer.from(await file.arrayBuffer());
-      const kept = picture ? await keepPicture(bytes, file.name) : await keepFont(bytes, file.name);
-      return { kept, error: null };
+      return { kept: await (isMoving ? takeMoving(request) : takeForm(request)), error: null };
     } catch (error) {
       if (error instanceof OwnFileError) return data({ kept: null, error: error.message }, { status: 422 });
       throw error;

@@ -1,4 +1,8 @@
 /** How routes read what they are sent: as much as makes sense, and no more. */
+import { createWriteStream } from "node:fs";
+import { Readable } from "node:stream";
+import { pipeline } from "node:stream/promises";
+import type { ReadableStream as NodeReadableStream } from "node:stream/web";
 import { data } from "react-router";
 import { z } from "zod";
 import { findFilm, type FilmRow } from "~/db/films.server";
@@ -63,6 +67,26 @@ async function readBody(request: Request, limit: number): Promise<Uint8Array<Arr
     chunks.push(next.value);
   }
   return Uint8Array.from(Buffer.concat(chunks));
+}
+
+/**
+ * Writes the body of a request to a file.
+ *
+ * @throws a response with status 413 as soon as it is known to be longer than the limit
+ */
+export async function readBodyTo(request: Request, file: string, limit: number): Promise<void> {
+  const tooLarge = () => refusal(413, "This is too large.");
+  if (Number(request.headers.get("content-length") ?? 0) > limit) throw tooLarge();
+  let length = 0;
+  const counted = new TransformStream<Uint8Array, Uint8Array>({
+    transform(chunk, to) {
+      length += chunk.length;
+      if (length <= limit) to.enqueue(chunk);
+    },
+  });
+  const body = request.body?.pipeThrough(counted) ?? new ReadableStream<Uint8Array>();
+  await pipeline(Readable.fromWeb(body as NodeReadableStream), createWriteStream(file));
+  if (length > limit) throw tooLarge();
 }
 
 /**

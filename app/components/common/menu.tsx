@@ -5,13 +5,14 @@ interface MenuProps {
   /** The button that opens it. */
   trigger: ReactNode;
   align: "start" | "end";
+  onOpen?: () => void;
   children: ReactNode;
 }
 
 /** Several actions behind one button. */
-export function Menu({ trigger, align, children }: MenuProps) {
+export function Menu({ trigger, align, onOpen, children }: MenuProps) {
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root onOpenChange={(isOpen) => isOpen && onOpen?.()}>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content

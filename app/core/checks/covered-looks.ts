@@ -1,5 +1,5 @@
 /** Faces that get under what covers the frame where it is shown. */
-import type { Composition, ShownAt } from "../composition/composition";
+import { type Composition, filmPanes, type ShownAt } from "../composition/composition";
 import { type SafeArea, safeBox } from "../composition/layers/safe-area";
 import { type Box, boxCentre, boxContains } from "../geometry/box";
 import { counted } from "../counted";
@@ -13,8 +13,10 @@ const COVERED_SHARE = 0.05;
 const TOLERANCE = 0.1;
 
 /** Where a box of the source is in the frame; null where it is not shown. */
-function inFrame(box: Box, { panes }: Composition): Box | null {
-  const pane = panes.find(({ source }) => boxContains(source, { ...boxCentre(box), width: 0, height: 0 }));
+function inFrame(box: Box, composition: Composition): Box | null {
+  const pane = filmPanes(composition).find(({ source }) =>
+    boxContains(source, { ...boxCentre(box), width: 0, height: 0 }),
+  );
   if (!pane) return null;
   const { source, target } = pane;
   const [across, down] = [target.width / source.width, target.height / source.height];

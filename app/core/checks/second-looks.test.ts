@@ -14,7 +14,7 @@ const face = (x: (i: number) => number, width = () => 60): Track => ({
 });
 const windows = Array.from({ length: 100 }, () => ({ x: 500, y: 360, height: 720 }));
 const shown = (of: typeof windows, size = TALL) =>
-  shownIn([{ range: shot, windows: of, laidOut: covering(size) }], size);
+  shownIn([{ range: shot, windows: of, laidOut: covering(size) }], size, 25);
 const HD = { width: 1280, height: 720 };
 const TALL = { width: 1080, height: 1920 };
 const RANGE = { start: 100, end: 200 };

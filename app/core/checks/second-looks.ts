@@ -1,5 +1,5 @@
 import { counted } from "../counted";
-import { type Composition, type ShownAt, showsWhole } from "../composition/composition";
+import { type Composition, filmPanes, type ShownAt, showsWhole } from "../composition/composition";
 import { boxCentre, type Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
 import type { FramingSettings } from "../path/framing-settings";
@@ -188,7 +188,7 @@ export function otherLooks(subject: Track, other: Track, why: LeftOut["why"]): S
 function mostEnlarged(kept: readonly FrameRange[], shown: ShownAt, picture: Size) {
   let most: { frame: number; times: number } | null = null;
   for (const frame of kept.flatMap(framesOf)) {
-    for (const { source, target } of shown(frame).panes) {
+    for (const { source, target } of filmPanes(shown(frame))) {
       const least = target.height / (NEARLY_LARGEST * largestWindowHeight(picture, aspectRatio(target)));
       const times = target.height / source.height;
       if (times > (most?.times ?? least)) most = { frame, times };

@@ -1,9 +1,9 @@
 /** What lies behind a film that does not cover its frame. */
 import { z } from "zod";
-import type { Box, Size } from "../geometry/box";
+import { type Box, type Size, wholeOf } from "../geometry/box";
 import { even } from "../geometry/frame-shapes";
 import { Colour } from "./colour";
-import { Picture } from "./picture";
+import { fittedBox, Picture, Playback, USUAL_PLAYBACK } from "./picture";
 
 /** How far the blurred picture behind the film is zoomed in at most. */
 export const MOST_BACKDROP_ZOOM = 3;
@@ -24,7 +24,13 @@ export const Backdrop = z.discriminatedUnion("kind", [
   /** From the frame's top to its foot. */
   z.object({ kind: z.literal("gradient"), top: Colour, foot: Colour }),
   /** A picture of the editor's own: all of it before a colour, or as much as fills the frame. */
-  z.object({ kind: z.literal("picture"), picture: Picture, fit: z.enum(["whole", "fill"]), colour: Colour }),
+  z.object({
+    kind: z.literal("picture"),
+    picture: Picture,
+    fit: z.enum(["whole", "fill"]),
+    colour: Colour,
+    playback: Playback.default(USUAL_PLAYBACK),
+  }),
 ]);
 export type Backdrop = z.infer<typeof Backdrop>;
 
@@ -34,12 +40,8 @@ export const USUAL_BACKDROP: Backdrop = { kind: "blur", strength: 50, darkness: 
 export const isEven = ({ kind }: Backdrop): boolean => kind === "colour" || kind === "gradient" || kind === "picture";
 
 /** Where a picture behind the film is, in pixels of the frame. */
-export function pictureBox({ picture, fit }: Extract<Backdrop, { kind: "picture" }>, frame: Size): Box {
-  const [across, down] = [frame.width / picture.width, frame.height / picture.height];
-  const scale = fit === "whole" ? Math.min(across, down) : Math.max(across, down);
-  const [width, height] = [scale * picture.width, scale * picture.height];
-  return { x: (frame.width - width) / 2, y: (frame.height - height) / 2, width, height };
-}
+export const pictureBox = ({ picture, fit }: Extract<Backdrop, { kind: "picture" }>, frame: Size): Box =>
+  fittedBox(picture, fit, wholeOf(frame));
 
 /** Longer side to which a frame is reduced before it is blurred: what is out of focus has no detail. */
 const REDUCED_SIDE = 240;

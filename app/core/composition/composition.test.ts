@@ -71,6 +71,7 @@ test("what is shown is asked for by the film's frames, in any order", () => {
       { range: { start: 30, end: 40 }, windows: windows(900), laidOut: covering(TALL) },
     ],
     TALL,
+    25,
   );
   const middle = (frame: number) => {
     const { source } = shown(frame).panes[0]!;

@@ -5,6 +5,8 @@ import type { Edge } from "./edge";
 import type { LayerGround } from "./layers/draw-layer";
 import type { LayerAt } from "./layers/layer-at";
 import { covering, type LaidOut } from "./layout";
+import { filledPart, frameAfter, type PictureAt } from "./picture";
+import type { PanePicture } from "./stack";
 
 /** A box of the source that is shown in a box of the target; both may lie between pixels. */
 export interface Pane {
@@ -14,13 +16,22 @@ export interface Pane {
   target: Box;
   /** How its border looks; as it is if left out. */
   edge?: Edge;
+  /** What is shown instead of the film: the box is of its pixels then. */
+  own?: PictureAt;
 }
+
+/** When a frame is, for what moves in it by itself: seconds since the beginning of the film, and of the shot. */
+export interface Moment {
+  film: number;
+  shot: number;
+}
+const AT_FIRST: Moment = { film: 0, shot: 0 };
 
 export interface Composition {
   /** Size of the frame. */
   size: Size;
   /** What lies behind the panes, and the box of the source that it is made of; null where they cover all of the frame. */
-  backdrop: LaidOut["backdrop"];
+  backdrop: (NonNullable<LaidOut["backdrop"]> & { own?: PictureAt }) | null;
   /** From back to front. */
   panes: readonly Pane[];
   /** What lies above the panes, from back to front, and what it is placed in; null where nothing does. */
@@ -30,21 +41,44 @@ export interface Composition {
 /** What a version shows at each frame of a film that it shows at all. */
 export type ShownAt = (frame: number) => Composition;
 
-/** Windows of the source in the panes of a layout, before its backdrop: one for each. */
+/** What a picture of the editor's own shows in a pane. */
+function paneOfOwn(
+  { picture, playback, zoom, x, y, sounds }: PanePicture,
+  target: Box,
+  pane: number,
+  seconds: number,
+): Pane {
+  const frame = frameAfter(picture, playback, seconds);
+  const own = { picture, playback, frame, sounds, slot: `pane ${pane + 1}` };
+  return { source: filledPart(picture, target, zoom, { x, y }), target, own };
+}
+
+/** What lies behind the panes, at a moment: a picture that moves goes on from shot to shot. */
+function behind(backdrop: LaidOut["backdrop"], { film }: Moment): Composition["backdrop"] {
+  if (backdrop?.look.kind !== "picture") return backdrop;
+  const { picture, playback } = backdrop.look;
+  return { ...backdrop, own: { picture, playback, frame: frameAfter(picture, playback, film), slot: "backdrop" } };
+}
+
+/** Windows of the source in the panes of a layout, before its backdrop: one for each, at a moment. */
 export const compose = (
   windows: readonly CropWindow[],
-  { panes, backdrop, edge }: LaidOut,
+  { panes, own, backdrop, edge }: LaidOut,
   size: Size,
+  moment: Moment = AT_FIRST,
 ): Composition => ({
   size,
-  backdrop,
-  panes: panes.map((target, i) => ({
-    source: windowBox(windows[i]!, aspectRatio(target)),
-    target,
-    ...(edge ? { edge } : {}),
-  })),
+  backdrop: behind(backdrop, moment),
+  panes: panes.map((target, i) => {
+    const shown = own?.[i];
+    if (shown) return paneOfOwn(shown, target, i, moment.shot);
+    return { source: windowBox(windows[i]!, aspectRatio(target)), target, ...(edge ? { edge } : {}) };
+  }),
   layers: null,
 });
+
+/** The panes in which the film is. */
+export const filmPanes = ({ panes }: Pick<Composition, "panes">): Pane[] => panes.filter(({ own }) => !own);
 
 /** The crop window fills the frame: one pane that covers it. */
 export const fill = (window: CropWindow, size: Size): Composition => compose([window], covering(size), size);
@@ -72,12 +106,12 @@ export function inSize({ size, panes, ...rest }: Composition, wanted: Size): Com
 export const fromScaled = ({ panes, backdrop, ...rest }: Composition, factor: number): Composition => ({
   ...rest,
   backdrop: backdrop && { ...backdrop, source: scaleBox(backdrop.source, factor) },
-  panes: panes.map((pane) => ({ ...pane, source: scaleBox(pane.source, factor) })),
+  panes: panes.map((pane) => (pane.own ? pane : { ...pane, source: scaleBox(pane.source, factor) })),
 });
 
 /** Whether a box of the source is to be seen whole, give or take so many of its pixels. */
-export const showsWhole = ({ panes }: Composition, box: Box, tolerance = 0): boolean =>
-  panes.some(({ source }) => boxContains(source, box, tolerance));
+export const showsWhole = (composition: Composition, box: Box, tolerance = 0): boolean =>
+  filmPanes(composition).some(({ source }) => boxContains(source, box, tolerance));
 
 /** Whether a pane alone covers all of the frame. */
 export const coversAll = ({ size }: Composition, { target }: Pane): boolean => boxContains(target, wholeOf(size));

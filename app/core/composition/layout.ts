@@ -5,7 +5,7 @@ import { type Box, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, centredWindow, windowBox } from "../geometry/crop-window";
 import type { Backdrop } from "./backdrop";
 import type { Edge } from "./edge";
-import { LEAST_SHARE, Stack, stackBoxes } from "./stack";
+import { LEAST_SHARE, ownIn, type PanePicture, Stack, stackBoxes } from "./stack";
 
 const Share = z.number().min(0).max(1);
 
@@ -31,6 +31,10 @@ export const WHOLE: Extract<Layout, { kind: "whole" }> = { kind: "whole", amount
 export interface LaidOut {
   /** Where each of the shot's panes is shown, in pixels of the frame. */
   panes: readonly Box[];
+  /** What panes show instead of the film, by their numbers; left out where all show the film. */
+  own?: readonly (PanePicture | null)[];
+  /** Whether the film is silent. */
+  muted?: boolean;
   /** What lies behind; null where the film covers all. */
   backdrop: { look: Backdrop; source: Box } | null;
   /** How the border of a picture looks that does not fill its frame; left out where there is none. */
@@ -95,7 +99,13 @@ export function layOut(
   const zoom = backdrop.kind === "blur" ? backdrop.zoom : 1;
   const source = windowBox({ ...window, height: window.height / zoom }, aspect);
   if (layout.kind === "stack") {
-    return { panes, backdrop: layout.gap > 0 ? { look: { kind: "colour", colour: layout.colour }, source } : null };
+    const own = panes.map((_, pane) => ownIn(layout, pane));
+    return {
+      panes,
+      ...(own.some(Boolean) ? { own } : {}),
+      ...(layout.muted ? { muted: true } : {}),
+      backdrop: layout.gap > 0 ? { look: { kind: "colour", colour: layout.colour }, source } : null,
+    };
   }
   const covers = panes.some(({ width, height }) => width >= frame.width && height >= frame.height);
   return covers ? covering(frame) : { panes, backdrop: { look: backdrop, source }, edge };

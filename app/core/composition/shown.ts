@@ -20,9 +20,10 @@ export interface ShownShot {
 /**
  * What a version of a size shows at the frames of shots, in order of time.
  *
+ * @param fps frames a second of the film, for what moves by itself
  * @throws from what it returns: Error for a frame that is in none of the shots
  */
-export function shownIn(shots: readonly ShownShot[], size: Size): ShownAt {
+export function shownIn(shots: readonly ShownShot[], size: Size, fps: number): ShownAt {
   // Frames are mostly asked for one after the other.
   let at = 0;
   return (frame) => {
@@ -31,7 +32,7 @@ export function shownIn(shots: readonly ShownShot[], size: Size): ShownAt {
     const shot = shots[at];
     if (!shot) throw new Error(`frame ${frame} is in no shot`);
     const windows = [shot, ...(shot.others ?? [])].map((pane) => pane.windows[frame - shot.range.start]!);
-    return compose(windows, shot.laidOut, size);
+    return compose(windows, shot.laidOut, size, { film: frame / fps, shot: (frame - shot.range.start) / fps });
   };
 }
 

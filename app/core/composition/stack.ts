@@ -3,6 +3,7 @@ import { z } from "zod";
 import type { Box, Size } from "../geometry/box";
 import { even } from "../geometry/frame-shapes";
 import { Colour } from "./colour";
+import { Picture, Playback, USUAL_PLAYBACK } from "./picture";
 
 /** The panes of a shot; the first shows what the shot itself follows. */
 export const PANES = [0, 1, 2] as const;
@@ -16,10 +17,34 @@ export const LEAST_SHARE = 0.12;
 /** The widest gap, as a share of the frame's longer side. */
 export const MOST_GAP = 0.06;
 
+/** The nearest that a picture in a pane is shown. */
+export const MOST_PANE_ZOOM = 4;
+const Share = z.number().min(0).max(1);
+
+/** A picture of the editor's own in a pane, in the place of the film. */
+export const PanePicture = z.object({
+  picture: Picture,
+  playback: Playback,
+  /** 1 for as much of it as fills the pane; then where that is, as `filledPart` takes it. */
+  zoom: z.number().min(1).max(MOST_PANE_ZOOM),
+  x: Share,
+  y: Share,
+  /** Whether its sound is heard. */
+  sounds: z.boolean(),
+});
+export type PanePicture = z.infer<typeof PanePicture>;
+
+/** A picture in a pane as it is at first. */
+export const newPanePicture = (picture: Picture): PanePicture => ({
+  ...{ picture, playback: { ...USUAL_PLAYBACK, loops: false }, zoom: 1, x: 0.5, y: 0.5, sounds: false },
+});
+
 const Place = z.object({
   pane: PaneNumber,
   /** How much of the frame the pane has, against the others. */
   share: z.number().min(LEAST_SHARE).max(1),
+  /** What the pane shows instead of the film. */
+  own: PanePicture.optional(),
 });
 
 export const Stack = z.object({
@@ -31,10 +56,15 @@ export const Stack = z.object({
     .max(PANES.length)
     .refine((places) => PANES.slice(0, places.length).every((pane) => places.some((place) => place.pane === pane)), {
       error: "The panes of a stack are the first two, or all three, each once",
+    })
+    .refine((places) => !places.some(({ pane, own }) => pane === 0 && own), {
+      error: "The first pane of a stack shows the film",
     }),
   gap: z.number().min(0).max(MOST_GAP),
   /** Of the gap. */
   colour: Colour,
+  /** Whether the film is silent in this shot. */
+  muted: z.boolean().optional(),
 });
 export type Stack = z.infer<typeof Stack>;
 
@@ -100,12 +130,30 @@ export const withSwapped = (stack: Stack, place: number): Stack => ({
   ...stack,
   places: stack.places.map((one, i) => {
     const other = i === place ? i + 1 : i === place + 1 ? place : i;
-    return { ...one, pane: stack.places[other]!.pane };
+    const { share } = one;
+    return { ...stack.places[other]!, share };
   }),
 });
 
 /** A stack with so many panes, of one size. */
 export const withPanes = (stack: Stack, count: number): Stack => ({
   ...stack,
-  places: PANES.slice(0, count).map((pane) => ({ pane, share: 1 / count })),
+  places: PANES.slice(0, count).map((pane) => {
+    const own = ownIn(stack, pane);
+    return { pane, share: 1 / count, ...(own ? { own } : {}) };
+  }),
+});
+
+/** What a pane shows instead of the film; null where it shows the film. */
+export const ownIn = ({ places }: Pick<Stack, "places">, pane: number): PanePicture | null =>
+  places.find((place) => place.pane === pane)?.own ?? null;
+
+/** A stack in which a pane shows a picture, or the film if that is null. */
+export const withOwn = (stack: Stack, pane: number, own: PanePicture | null): Stack => ({
+  ...stack,
+  places: stack.places.map((place) => {
+    if (place.pane !== pane) return place;
+    const { share } = place;
+    return { pane, share, ...(own ? { own } : {}) };
+  }),
 });

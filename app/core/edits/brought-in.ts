@@ -1,7 +1,11 @@
 import type { Backdrop } from "../composition/backdrop";
+import type { Layout } from "../composition/layout";
 import type { OwnFont } from "../composition/layers/own-font";
 import type { Picture } from "../composition/picture";
 import type { VersionState } from "./film-state";
+
+const inLayout = (layout: Layout | undefined): Picture[] =>
+  layout?.kind === "stack" ? layout.places.flatMap(({ own }) => own?.picture ?? []) : [];
 
 /** What of a version may show what an editor has brought in. */
 export type Brought = Pick<VersionState, "layers" | "usual"> & Partial<Pick<VersionState, "shots">>;
@@ -9,10 +13,10 @@ export type Brought = Pick<VersionState, "layers" | "usual"> & Partial<Pick<Vers
 const inBackdrop = (backdrop: Backdrop | undefined): Picture[] =>
   backdrop?.kind === "picture" ? [backdrop.picture] : [];
 
-/** The pictures that a version may show: above the film, and behind it. */
+/** The pictures that a version may show: above the film, behind it, and beside it. */
 export const picturesIn = ({ layers, usual, shots = new Map() }: Brought): Picture[] => [
   ...layers.flatMap((layer) => (layer.kind === "picture" ? [layer.picture] : [])),
-  ...[usual, ...shots.values()].flatMap(({ backdrop }) => inBackdrop(backdrop)),
+  ...[usual, ...shots.values()].flatMap(({ backdrop, layout }) => [...inBackdrop(backdrop), ...inLayout(layout)]),
 ];
 
 /** The fonts of its texts. */

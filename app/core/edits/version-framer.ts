@@ -10,7 +10,7 @@ import type { TrackOpinions } from "../subjects/tracking/shot-tracks";
 import type { TrackStock } from "../subjects/tracking/track-stock";
 import { tellingFrame } from "../subjects/choosing/telling-frame";
 import { laidOver, type Track } from "../subjects/tracking/track";
-import type { FrameRange, Rate } from "../time/rate";
+import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
 import { basisOf, settledShot, shotFraming, type ShotSettings } from "./path-inputs";
 
 /** What a version's paths are laid in. */
@@ -84,7 +84,7 @@ export class VersionFramer {
   }
 
   private result(id: string, framed: FramedShot): ShotResult {
-    const { picture, target } = this.ground;
+    const { picture, target, rate } = this.ground;
     const set = this.shots.find((settings) => settings.shot.id === id)!;
     const { shot, kept } = set;
     const { settings, protect } = settledShot(set);
@@ -92,7 +92,7 @@ export class VersionFramer {
     const texts = laidOver(tracks);
     const subject = followedTrack(framed, tracks);
     const area = shot.active ?? picture;
-    const shown = shownIn([{ range: shot, ...framed }], target);
+    const shown = shownIn([{ range: shot, ...framed }], target, framesPerSecond(rate));
     const isFollowed = (trackId: string) =>
       framed.others.some(({ spans }) => spans.some((span) => span.trackId === trackId));
     const { other } = framed;
@@ -103,6 +103,7 @@ export class VersionFramer {
         ...framingLooks({ ...shot, kept, protect, settings, texts }, subject, shown, area, framed.certainty),
         ...(subject && left ? otherLooks(subject, left, other.why) : []),
         ...framed.others.flatMap((pane, i) => {
+          if (framed.laidOut.own?.[i + 1]) return [];
           const inPane = { ...shot, kept, protect: null, texts: [], settings };
           const looks = framingLooks(inPane, followedTrack(pane, tracks), shown, area, pane.certainty);
           return looks

@@ -106,7 +106,10 @@ export function frameShot(
   const framed: FramedPane[] = [];
   laidOut.panes.forEach((pane, i) => {
     const startAt = { window: from.windows[i] ?? null, who: i === 0 ? from.who : null };
-    framed.push(framePane(paneAsShot(inside, i, framed), area, pane, rate, startAt, solved));
+    const ofPane = paneAsShot(inside, i, framed);
+    // In a pane that shows something else nobody is followed.
+    const asked: ShotFraming = laidOut.own?.[i] ? { ...ofPane, rule: { kind: "none" }, handKeys: [] } : ofPane;
+    framed.push(framePane(asked, area, pane, rate, startAt, solved));
   });
   solved.forgetUnused();
   const [first, ...others] = shot.active ? framed.map((pane) => outOfArea(pane, area)) : framed;

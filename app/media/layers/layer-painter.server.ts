@@ -3,28 +3,29 @@ import type { Composition } from "~/core/composition/composition";
 import { drawLayer, type LayerGround, placeLayer } from "~/core/composition/layers/draw-layer";
 import type { LayerAt } from "~/core/composition/layers/layer-at";
 import type { Layer } from "~/core/composition/layers/layer";
+import { type PictureAt, USUAL_PLAYBACK } from "~/core/composition/picture";
 import type { Resampler } from "../resample/resampler.server";
-import type { LoadedPictures } from "../own/load-pictures.server";
+import type { OwnPictures } from "../own/own-pictures.server";
 import { registerFonts } from "./fonts.server";
 import { evenBox, type OverlayPlane, overlayOf } from "./overlay";
 
-/** Lays the layers of compositions over the frames of a resampler. A layer is drawn once, and kept. */
+/** Lays the layers of compositions over the frames of a resampler. A layer that does not move is drawn once, and kept. */
 export class LayerPainter {
   private readonly drawn = new WeakMap<Layer, OverlayPlane[] | null>();
   private measuring: SKRSContext2D | null = null;
 
-  /** @param pictures those that are in the layers, by id */
+  /** @param pictures those that are in the layers */
   constructor(
     private readonly resampler: Resampler,
-    private readonly pictures: LoadedPictures,
+    private readonly pictures: Pick<OwnPictures, "image">,
   ) {}
 
   paint({ layers }: Composition): void {
     for (const at of layers?.at ?? []) this.lay(at, layers!.ground);
   }
 
-  private lay({ layer, opacity, shift }: LayerAt, ground: LayerGround): void {
-    if (!this.drawn.has(layer)) this.drawn.set(layer, this.draw(layer, ground));
+  private lay({ layer, opacity, shift, picture }: LayerAt, ground: LayerGround): void {
+    if (picture || !this.drawn.has(layer)) this.drawn.set(layer, this.draw(layer, ground, picture));
     const planes = this.drawn.get(layer);
     if (!planes) return;
     // Whole samples of chroma, as all else.
@@ -36,7 +37,7 @@ export class LayerPainter {
   }
 
   /** Null for what paints nothing inside the frame. */
-  private draw(layer: Layer, ground: LayerGround): OverlayPlane[] | null {
+  private draw(layer: Layer, ground: LayerGround, at?: PictureAt): OverlayPlane[] | null {
     registerFonts();
     this.measuring ??= createCanvas(1, 1).getContext("2d");
     const placed = placeLayer(layer, ground, this.measuring);
@@ -44,7 +45,9 @@ export class LayerPainter {
     if (box.width === 0 || box.height === 0) return null;
     const context = createCanvas(box.width, box.height).getContext("2d");
     context.translate(-box.x, -box.y);
-    drawLayer(context, layer, placed, ({ id }) => this.pictures.get(id) ?? null);
+    drawLayer(context, layer, placed, (picture) =>
+      this.pictures.image(at ?? { picture, frame: 0, playback: USUAL_PLAYBACK, slot: "" }),
+    );
     return overlayOf(context.canvas.data(), box);
   }
 }

@@ -89,7 +89,7 @@ test("layers are painted over the composition in their order", () => {
       bar,
       ...layers.map(([id, text]) => ({ ...newText(id, text), y: 0.5, size: 0.5, shadow: 0, colour: "#000000" })),
     ];
-    new LayerPainter(resampler, new Map()).paint({
+    new LayerPainter(resampler, { image: () => null }).paint({
       ...fill({ x: 0, y: 0, height: 1 }, FRAME),
       layers: { ground, at: at.map((layer) => ({ layer, opacity: 1, shift: { x: 0, y: 0 } })) },
     });

@@ -36,6 +36,22 @@ const empty = (box: Box, of: 1 | 2): OverlayPlane => {
   };
 };
 
+/** A part of a frame of 4:2:0 as it is, through which nothing is seen. */
+export function opaquePlanes(frame: Uint8Array, size: Size, box: Box): OverlayPlane[] {
+  let at = 0;
+  return ([1, 2, 2] as const).map((of) => {
+    const plane = empty(box, of);
+    const row = size.width / of;
+    for (let y = 0; y < plane.height; y++) {
+      const from = at + (plane.y + y) * row + plane.x;
+      plane.made.set(frame.subarray(from, from + box.width / of), y * plane.stride);
+      plane.cover.fill(255, y * plane.stride, y * plane.stride + box.width / of);
+    }
+    at += (row * size.height) / of;
+    return plane;
+  });
+}
+
 /**
  * Planes of luma and chroma (Rec.709, limited range, 4:2:0, chroma sited left) of premultiplied RGBA pixels.
  *

@@ -1,29 +1,28 @@
-import { createCanvas, Image } from "@napi-rs/canvas";
-import type { Box, Size } from "~/core/geometry/box";
+import { Image } from "@napi-rs/canvas";
+import type { Size } from "~/core/geometry/box";
 import { bytesOf, type OwnData } from "./own-file";
-import { evenBox, type OverlayPlane, overlayOf } from "../layers/overlay";
+import { type MovingFile, openMoving } from "./moving/moving-file.server";
+import { OwnPictures } from "./own-pictures.server";
 
-/** Decoded pictures, by id. */
-export type LoadedPictures = ReadonlyMap<string, Image>;
+/** What of the editor's own a version shows, by id. */
+export interface OwnContents {
+  pictures: OwnData;
+  /** Files of pictures that move. */
+  moving: ReadonlyMap<string, string>;
+  fonts: OwnData;
+}
+export const NOTHING_OWN: OwnContents = { pictures: new Map(), moving: new Map(), fonts: new Map() };
 
-/** Decodes pictures. */
-export async function loadPictures(data: OwnData): Promise<LoadedPictures> {
-  const loaded = new Map<string, Image>();
-  for (const [id, one] of data) {
+/** Gets pictures ready to be shown in frames of a size. */
+export async function loadPictures({ pictures, moving }: OwnContents, frame: Size): Promise<OwnPictures> {
+  const stills = new Map<string, Image>();
+  for (const [id, one] of pictures) {
     const image = new Image();
     image.src = bytesOf(one);
     await image.decode();
-    loaded.set(id, image);
+    stills.set(id, image);
   }
-  return loaded;
-}
-
-/** A picture as planes that are laid over a frame. */
-export function pictureOverlay(image: Image, { x, y, width, height }: Box, frame: Size): OverlayPlane[] {
-  const box = evenBox({ x, y, width, height }, frame);
-  const canvas = createCanvas(box.width, box.height);
-  const context = canvas.getContext("2d");
-  context.imageSmoothingQuality = "high";
-  context.drawImage(image, x - box.x, y - box.y, width, height);
-  return overlayOf(canvas.data(), box);
+  const opened = new Map<string, MovingFile>();
+  for (const [id, file] of moving) opened.set(id, await openMoving(file, id));
+  return new OwnPictures(frame, stills, opened);
 }

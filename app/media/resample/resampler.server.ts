@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { assertNever } from "~/core/assert-never";
-import { type Backdrop, pictureBox, reducedSize } from "~/core/composition/backdrop";
+import { pictureBox, reducedSize } from "~/core/composition/backdrop";
 import { type Composition, coversAll, type Pane } from "~/core/composition/composition";
 import { isPlain } from "~/core/composition/edge";
 import { PANES } from "~/core/composition/stack";
@@ -9,7 +9,6 @@ import { projectPath } from "../project-path.server";
 import { paintColour, paintGradient, paintMirrored, type Plane, softened, ZERO } from "./backdrop";
 import { darken, type EdgeMasks, edgeMasks, type Extent, extentOf, layOver, layOverMasked } from "./blend";
 import type { OverlayPlane } from "../layers/overlay";
-import { type LoadedPictures, pictureOverlay } from "../own/load-pictures.server";
 import { fillWeights, tapsFor } from "./weights";
 
 interface Kernel {
@@ -50,7 +49,12 @@ const SPARE = 64;
 const MOST_REDUCTION = 8;
 const BLACK = "#000000";
 
-type PictureBackdrop = Extract<Backdrop, { kind: "picture" }>;
+/** Gives what a picture of the editor's own shows in its pane, to be laid over the frame. */
+export interface PictureProvider {
+  /** @param colour what is behind it */
+  planes(pane: Pane, colour: string): readonly OverlayPlane[];
+}
+const NO_PICTURES: PictureProvider = { planes: () => [] };
 
 /** The pixels of a plane that a box of a picture touches. */
 function extentsIn(planes: readonly PlaneAt[], box: Box, plane: number): [Extent, Extent] {
@@ -83,8 +87,6 @@ export class Resampler {
   private readonly cover: number;
   /** Weights of each pane, with what they are for: a pane that stands still needs them once. */
   private readonly tables: Table[] = [];
-  /** Pictures behind the film, as they are laid over its colour. */
-  private readonly behind = new WeakMap<PictureBackdrop, OverlayPlane[]>();
   /** The same for what is reduced, and for what is made large again. */
   private readonly reducing: Table;
   private readonly enlarging: Table;
@@ -93,8 +95,7 @@ export class Resampler {
     picture: Size,
     private readonly output: Size,
     panes: number = PANES.length,
-    /** Pictures that lie behind the film, by id. */
-    private readonly pictures: LoadedPictures = new Map(),
+    private readonly pictures: PictureProvider = NO_PICTURES,
   ) {
     const planesOf = ({ width, height }: Size): Size[] => {
       const chroma = { width: Math.ceil(width / 2), height: Math.ceil(height / 2) };
@@ -263,7 +264,7 @@ export class Resampler {
   }
 
   /** Fills the frame with what lies behind a pane. */
-  private paint({ look, source }: NonNullable<Composition["backdrop"]>, { source: part, target }: Pane): void {
+  private paint({ look, source, own }: NonNullable<Composition["backdrop"]>, { source: part, target }: Pane): void {
     switch (look.kind) {
       case "colour":
         return paintColour(this.bytesOf(this.targets), look.colour);
@@ -280,20 +281,18 @@ export class Resampler {
         return this.resample(this.enlarging, wholeOf(this.reduced[0]!.size), this.reduced, this.targets);
       case "picture":
         paintColour(this.bytesOf(this.targets), look.colour);
-        return this.blend(this.planesOf(look), 1);
+        return this.lay(
+          { source: wholeOf(look.picture), target: pictureBox(look, this.output), ...(own ? { own } : {}) },
+          look.colour,
+        );
       default:
         return assertNever(look);
     }
   }
 
-  /** A picture behind the film; one that is not there leaves its colour. */
-  private planesOf(look: PictureBackdrop): OverlayPlane[] {
-    const known = this.behind.get(look);
-    if (known) return known;
-    const image = this.pictures.get(look.picture.id);
-    const planes = image ? pictureOverlay(image, pictureBox(look, this.output), this.output) : [];
-    this.behind.set(look, planes);
-    return planes;
+  /** Lays a picture of the editor's own over what is there; one that is not there leaves it. */
+  private lay(pane: Pane, colour: string): void {
+    this.blend(this.pictures.planes(pane, colour), 1);
   }
 
   /** Makes the frame of a composition from `source`, in `target`. */
@@ -305,6 +304,7 @@ export class Resampler {
     if (covering < 0 && backdrop) this.paint(backdrop, panes[0]!);
     else if (covering < 0) paintColour(this.bytesOf(this.targets), BLACK);
     panes.slice(Math.max(0, covering)).forEach((pane, i) => {
+      if (pane.own) return this.lay(pane, BLACK);
       const table = this.tables[Math.max(0, covering) + i]!;
       if (sameBox(pane.target, wholeOf(this.output))) {
         this.resample(table, pane.source, this.sources, this.targets);

@@ -1,18 +1,20 @@
 import { useState } from "react";
 import { ChoiceBar } from "~/components/common/choice-bar";
-import { OwnFilePicker } from "~/components/common/own-file-picker";
 import { assertNever } from "~/core/assert-never";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { type Backdrop, MOST_BACKDROP_ZOOM, USUAL_BACKDROP } from "~/core/composition/backdrop";
+import { USUAL_PLAYBACK } from "~/core/composition/picture";
 import { ColourField } from "./colour-field";
 import { PercentSlider } from "./percent-slider";
+import { PicturePicker } from "./picture-picker";
+import { PlaybackControls } from "./playback-controls";
 
 const BACKDROPS: SelectItem[] = [
   { value: "blur", text: "Blurred picture", hint: "The picture itself, out of focus" },
   { value: "mirror", text: "Mirrored edges", hint: "The picture goes on beyond its borders" },
   { value: "colour", text: "One colour" },
   { value: "gradient", text: "Two colours", hint: "From the top of the frame to the bottom" },
-  { value: "picture", text: "Your picture", hint: "A PNG, JPEG, WebP or SVG file" },
+  { value: "picture", text: "Your picture or film", hint: "A film loops without sound" },
 ];
 /** What a backdrop of each kind is to begin with. */
 const FIRST: Record<string, Backdrop> = {
@@ -43,14 +45,15 @@ export function BackdropControls({ backdrop, onChange }: BackdropControlsProps) 
         />
       </div>
       {isPicking && backdrop.kind !== "picture" && (
-        <OwnFilePicker
-          kind="picture"
-          text="Choose a picture"
-          onPicked={(picture) => {
-            setPicking(false);
-            onChange({ kind: "picture", picture, fit: "fill", colour: "#101216" });
-          }}
-        />
+        <div className="flex flex-wrap gap-2">
+          <PicturePicker
+            text="Choose a file"
+            onPicked={(picture) => {
+              setPicking(false);
+              onChange({ kind: "picture", picture, fit: "fill", colour: "#101216", playback: USUAL_PLAYBACK });
+            }}
+          />
+        </div>
       )}
       <Details backdrop={backdrop} onChange={onChange} />
     </>
@@ -133,7 +136,14 @@ function PictureBackdrop({ backdrop, onChange }: PictureBackdropProps) {
       {backdrop.fit === "whole" && (
         <ColourField label="Colour" colour={backdrop.colour} onChange={(colour) => onChange({ ...backdrop, colour })} />
       )}
-      <OwnFilePicker kind="picture" text="Choose another" onPicked={(picture) => onChange({ ...backdrop, picture })} />
+      <PlaybackControls
+        picture={backdrop.picture}
+        playback={backdrop.playback}
+        onChange={(playback) => onChange({ ...backdrop, playback })}
+      />
+      <div className="flex flex-wrap gap-2">
+        <PicturePicker text="Replace" onPicked={(picture) => onChange({ ...backdrop, picture })} />
+      </div>
     </>
   );
 }

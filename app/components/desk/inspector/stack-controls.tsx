@@ -4,6 +4,7 @@ import { ChoiceBar } from "~/components/common/choice-bar";
 import { dividedSide, MOST_GAP, type Stack, withSwapped, withPanes } from "~/core/composition/stack";
 import type { Size } from "~/core/geometry/box";
 import { ColourField } from "./colour-field";
+import { PaneContents } from "./pane-contents";
 import { PercentSlider } from "./percent-slider";
 
 const COUNTS = [
@@ -38,6 +39,7 @@ export function StackControls({ stack, frame, onChange }: StackControlsProps) {
           </Button>
         ))}
       </div>
+      <PaneContents stack={stack} onChange={onChange} />
       <PercentSlider
         label="Gap"
         value={Math.round((100 * stack.gap) / MOST_GAP)}

@@ -15,16 +15,19 @@ interface LaneRibbonProps {
 export function LaneRibbon({ shot, geometry, drawn, theme }: LaneRibbonProps) {
   if (!shot.shown) return null;
   const { shown } = shot;
-  return shown(shot.start).panes.map((_, i) => (
-    <PaneRibbon
-      key={i}
-      sourceAt={(frame) => shown(frame).panes[i]!.source}
-      range={{ start: Math.max(shot.start, drawn.start), end: Math.min(shot.end, drawn.end) }}
-      geometry={geometry}
-      theme={theme}
-      isChosen={i === shot.pane}
-    />
-  ));
+  return shown(shot.start).panes.map(({ own }, i) => {
+    if (own) return null;
+    return (
+      <PaneRibbon
+        key={i}
+        sourceAt={(frame) => shown(frame).panes[i]!.source}
+        range={{ start: Math.max(shot.start, drawn.start), end: Math.min(shot.end, drawn.end) }}
+        geometry={geometry}
+        theme={theme}
+        isChosen={i === shot.pane}
+      />
+    );
+  });
 }
 
 interface PaneRibbonProps extends Pick<LaneRibbonProps, "geometry" | "theme"> {

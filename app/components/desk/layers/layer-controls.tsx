@@ -1,9 +1,10 @@
-import { OwnFilePicker } from "~/components/common/own-file-picker";
 import { Button } from "~/components/common/button";
 import { NumberField } from "~/components/common/number-field";
 import { type Layer, MOST_PLACE } from "~/core/composition/layers/layer";
 import { ColourField } from "../inspector/colour-field";
 import { PercentSlider } from "../inspector/percent-slider";
+import { PicturePicker } from "../inspector/picture-picker";
+import { PlaybackControls } from "../inspector/playback-controls";
 import { groundOf, placeLayer } from "~/core/composition/layers/draw-layer";
 import { safeBox } from "~/core/composition/layers/safe-area";
 import { boxContains } from "~/core/geometry/box";
@@ -34,11 +35,16 @@ export function LayerControls({ layer }: { layer: Layer }) {
         <ColourField label="Colour" colour={layer.colour} onChange={(colour) => put({ ...layer, colour })} />
       )}
       {layer.kind === "picture" && (
-        <OwnFilePicker
-          kind="picture"
-          text="Choose another picture"
-          onPicked={(picture) => put({ ...layer, picture })}
-        />
+        <>
+          <PlaybackControls
+            picture={layer.picture}
+            playback={layer.playback}
+            onChange={(playback) => put({ ...layer, playback })}
+          />
+          <div className="flex flex-wrap gap-2">
+            <PicturePicker text="Replace" onPicked={(picture) => put({ ...layer, picture })} />
+          </div>
+        </>
       )}
       {layer.kind !== "text" && (
         <PercentSlider

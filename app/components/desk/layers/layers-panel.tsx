@@ -1,8 +1,8 @@
 import { RectangleHorizontal, Square, Type } from "lucide-react";
-import { OwnFilePicker } from "~/components/common/own-file-picker";
 import { Button } from "~/components/common/button";
 import { newBar, newBox, newPicture, newText } from "~/core/composition/layers/layer";
 import { useDesk } from "../state/desk-context";
+import { PicturePicker } from "../inspector/picture-picker";
 import { LayerControls } from "./layer-controls";
 import { LayerList } from "./layer-list";
 import { SafeAreaControls } from "./safe-area-controls";
@@ -25,11 +25,7 @@ export function LayersPanel() {
         <Button onClick={() => edits.add(newBox)}>
           <Square className="size-3.5" aria-hidden /> Box
         </Button>
-        <OwnFilePicker
-          kind="picture"
-          text="Picture"
-          onPicked={(picture) => edits.add((id) => newPicture(id, picture))}
-        />
+        <PicturePicker text="Picture" onPicked={(picture) => edits.add((id) => newPicture(id, picture))} />
       </div>
       {version.layers.length === 0 ? (
         <p className="text-xs text-soft">

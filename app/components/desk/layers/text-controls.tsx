@@ -1,5 +1,7 @@
+import { Type } from "lucide-react";
 import { useState } from "react";
 import { OwnFilePicker } from "~/components/common/own-file-picker";
+import { sendFont } from "~/components/common/send-own-file";
 import { ChoiceBar } from "~/components/common/choice-bar";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { TickBox } from "~/components/common/tick-box";
@@ -78,7 +80,14 @@ export function TextControls({ layer, onChange }: TextControlsProps) {
           />
         )}
       </div>
-      <OwnFilePicker kind="font" text="Your own font" onPicked={(font) => set({ font })} />
+      <OwnFilePicker
+        text="Your own font"
+        hint="A TTF, OTF or WOFF2 file"
+        Icon={Type}
+        accept=".ttf,.otf,.woff2"
+        send={([file]) => sendFont(file!)}
+        onPicked={(font) => set({ font })}
+      />
       <ChoiceBar
         label="Alignment"
         choices={ALIGNS}

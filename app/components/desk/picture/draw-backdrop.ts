@@ -1,9 +1,9 @@
 import { assertNever } from "~/core/assert-never";
 import { type Backdrop, blur, blurRadius, pictureBox, reducedSize } from "~/core/composition/backdrop";
-import type { Pane } from "~/core/composition/composition";
+import type { Composition, Pane } from "~/core/composition/composition";
 import type { LaidOut } from "~/core/composition/layout";
 import { drawPane } from "./draw-pane";
-import { ownPicture } from "./own-pictures";
+import type { PictureSource } from "./moving-pictures";
 
 /** The canvas on which a picture is blurred, one for each that is drawn on: its size changes with that one's only. */
 const reduced = new WeakMap<HTMLCanvasElement, HTMLCanvasElement>();
@@ -23,12 +23,14 @@ function reducedFor(canvas: HTMLCanvasElement): HTMLCanvasElement {
  *
  * @param source the part of the video that it is made of, in the video's own pixels
  * @param pane what it lies behind
+ * @param sourceOf gives pictures of the editor's own
  */
 export function drawBackdrop(
   canvas: HTMLCanvasElement,
   video: HTMLVideoElement,
-  { look, source }: NonNullable<LaidOut["backdrop"]>,
+  { look, source, own }: NonNullable<Composition["backdrop"]>,
   pane: Pane,
+  sourceOf: PictureSource,
 ): void {
   const context = canvas.getContext("2d")!;
   const { width, height } = canvas;
@@ -46,9 +48,9 @@ export function drawBackdrop(
     case "picture": {
       context.fillStyle = look.colour;
       context.fillRect(0, 0, width, height);
-      const picture = ownPicture(look.picture);
+      const shown = own && sourceOf(own);
       const box = pictureBox(look, canvas);
-      return picture ? context.drawImage(picture, box.x, box.y, box.width, box.height) : undefined;
+      return shown ? context.drawImage(shown.image, box.x, box.y, box.width, box.height) : undefined;
     }
     case "mirror":
       return drawMirrored(context, video, pane, look.darkness);

@@ -1,32 +1,49 @@
-import { type Composition, coversAll, fromScaled, inSize } from "~/core/composition/composition";
+import { type Composition, coversAll, fromScaled, inSize, type Pane } from "~/core/composition/composition";
 import { isPlain } from "~/core/composition/edge";
-import type { Size } from "~/core/geometry/box";
+import type { PictureAt } from "~/core/composition/picture";
+import { scaleBox, type Size } from "~/core/geometry/box";
 import { drawBackdrop } from "./draw-backdrop";
 import { drawEdged } from "./draw-edged";
 import { drawLayers } from "./draw-layers";
 import { drawPane } from "./draw-pane";
+import { firstFrame, type PictureSource } from "./moving-pictures";
 
 /**
  * Draws a composition so that it fills a canvas.
  *
  * @param video the film at the frame; it may have fewer pixels than the source that compositions are measured in
  * @param picture size of the source
+ * @param sourceOf gives pictures of the editor's own
  */
-export function drawComposition(canvas: HTMLCanvasElement, video: HTMLVideoElement, shown: Composition, picture: Size) {
+export function drawComposition(
+  canvas: HTMLCanvasElement,
+  video: HTMLVideoElement,
+  shown: Composition,
+  picture: Size,
+  sourceOf: PictureSource = firstFrame,
+) {
   const context = canvas.getContext("2d")!;
   const { width, height } = canvas;
   const composition = fromScaled(inSize(shown, { width, height }), video.videoWidth / picture.width);
   context.imageSmoothingQuality = "high";
   if (!composition.panes.some((pane) => coversAll(composition, pane))) {
-    if (composition.backdrop) drawBackdrop(canvas, video, composition.backdrop, composition.panes[0]!);
+    if (composition.backdrop) drawBackdrop(canvas, video, composition.backdrop, composition.panes[0]!, sourceOf);
     else {
       context.fillStyle = "#000";
       context.fillRect(0, 0, width, height);
     }
   }
   for (const pane of composition.panes) {
-    if (pane.edge && !isPlain(pane.edge)) drawEdged(canvas, pane, pane.edge, (to) => drawPane(to, video, pane));
+    if (pane.own) drawOwn(context, pane, pane.own, sourceOf);
+    else if (pane.edge && !isPlain(pane.edge)) drawEdged(canvas, pane, pane.edge, (to) => drawPane(to, video, pane));
     else drawPane(context, video, pane);
   }
-  drawLayers(canvas, composition);
+  drawLayers(canvas, composition, sourceOf);
+}
+
+/** Draws a picture of the editor's own in its pane; what is played may have fewer pixels than it. */
+function drawOwn(context: CanvasRenderingContext2D, pane: Pane, at: PictureAt, sourceOf: PictureSource): void {
+  const shown = sourceOf(at);
+  if (!shown) return;
+  drawPane(context, shown.image, { ...pane, source: scaleBox(pane.source, shown.width / at.picture.width) });
 }

@@ -3,6 +3,7 @@ import { drawLayer, type LayerGround, placeLayer } from "~/core/composition/laye
 import type { LayerAt } from "~/core/composition/layers/layer-at";
 import type { Layer } from "~/core/composition/layers/layer";
 import type { Box } from "~/core/geometry/box";
+import type { PictureSource } from "./moving-pictures";
 import { ownPicture } from "./own-pictures";
 
 interface DrawnLayer {
@@ -13,7 +14,7 @@ interface DrawnLayer {
   picture: HTMLCanvasElement;
 }
 
-/** A layer is drawn anew only when it has changed, or the canvas has another size. */
+/** A layer that does not move is drawn anew only when it has changed, or the canvas has another size. */
 const drawn = new WeakMap<Layer, DrawnLayer>();
 
 /** Fonts that come in make what was drawn without them wrong. */
@@ -21,11 +22,17 @@ export function forgetDrawnLayers(layers: readonly Layer[]): void {
   for (const layer of layers) drawn.delete(layer);
 }
 
-function pictureOf(canvas: HTMLCanvasElement, layer: Layer, ground: LayerGround, scale: number): DrawnLayer {
+function pictureOf(
+  canvas: HTMLCanvasElement,
+  { layer, picture: at }: LayerAt,
+  ground: LayerGround,
+  scale: number,
+  sourceOf: PictureSource,
+): DrawnLayer {
   const known = drawn.get(layer);
   const of = JSON.stringify([ground, scale]);
-  if (known?.of === of) return known;
-  const picture = canvas.ownerDocument.createElement("canvas");
+  if (known?.of === of && !at) return known;
+  const picture = known?.picture ?? canvas.ownerDocument.createElement("canvas");
   // Lines are broken at the version's own size, as in the render, whatever the size of the canvas is.
   const placed = placeLayer(layer, ground, picture.getContext("2d")!);
   const { ink } = placed;
@@ -36,23 +43,24 @@ function pictureOf(canvas: HTMLCanvasElement, layer: Layer, ground: LayerGround,
   const context = picture.getContext("2d")!;
   context.scale(scale, scale);
   context.translate(-ink.x, -ink.y);
-  drawLayer(context, layer, placed, ownPicture);
+  drawLayer(context, layer, placed, (own) => (at ? (sourceOf(at)?.image ?? null) : ownPicture(own)));
   const made = { of, ink, picture };
   // What lacks its picture is drawn again when that has come.
   if (layer.kind !== "picture" || ownPicture(layer.picture)) drawn.set(layer, made);
   return made;
 }
 
-function drawOne(canvas: HTMLCanvasElement, { layer, opacity, shift }: LayerAt, ground: LayerGround): void {
+function drawOne(canvas: HTMLCanvasElement, at: LayerAt, ground: LayerGround, sourceOf: PictureSource): void {
+  const { opacity, shift } = at;
   const context = canvas.getContext("2d")!;
   const scale = canvas.width / ground.frame.width;
-  const { ink, picture } = pictureOf(canvas, layer, ground, scale);
+  const { ink, picture } = pictureOf(canvas, at, ground, scale, sourceOf);
   context.globalAlpha = opacity;
   context.drawImage(picture, scale * ink.x + shift.x * canvas.width, scale * ink.y + shift.y * canvas.height);
   context.globalAlpha = 1;
 }
 
 /** Draws what lies above the panes. */
-export function drawLayers(canvas: HTMLCanvasElement, { layers }: Composition): void {
-  for (const at of layers?.at ?? []) drawOne(canvas, at, layers!.ground);
+export function drawLayers(canvas: HTMLCanvasElement, { layers }: Composition, sourceOf: PictureSource): void {
+  for (const at of layers?.at ?? []) drawOne(canvas, at, layers!.ground, sourceOf);
 }

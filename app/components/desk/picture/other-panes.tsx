@@ -9,9 +9,10 @@ export function OtherPanes() {
   const { film, player, shots, shownAt, choosePane } = useDesk();
   const shot = useShotHere(player, shots);
   const frame = useFrame(player);
-  if (!shot || shot.panes < 2) return null;
+  if (!shot || shot.panes.length < 2) return null;
   const side = TAG * film.picture.width;
-  return shownAt(frame).panes.map(({ source }, pane) => {
+  return shownAt(frame).panes.map(({ source, own }, pane) => {
+    if (own) return null;
     const isChosen = pane === shot.pane;
     return (
       <g key={pane}>

@@ -14,13 +14,13 @@ function settle(id: string, loaded: Loaded): void {
   for (const tell of listeners) tell();
 }
 
-/** A picture that can be drawn; null until it has come, and for one that is not in the library any more. */
-export function ownPicture({ id }: Pick<Picture, "id">): HTMLImageElement | null {
+/** A picture that can be drawn, of one that moves its first frame; null until it has come, and for one that is not in the library any more. */
+export function ownPicture({ id, moving }: Pick<Picture, "id" | "moving">): HTMLImageElement | null {
   const known = pictures.get(id);
   if (known === undefined) {
     pictures.set(id, "loading");
     const image = new Image();
-    image.src = `/own-files/${id}`;
+    image.src = moving ? `/media/moving/${id}/first.png` : `/own-files/${id}`;
     void image.decode().then(
       () => settle(id, image),
       () => settle(id, "missing"),

@@ -6,11 +6,13 @@ import type { Size } from "~/core/geometry/box";
 import type { DeskShot } from "../state/desk-types";
 import { useDesk } from "../state/desk-context";
 import { drawComposition } from "../picture/draw-composition";
+import { MovingPictures, type PictureSource } from "../picture/moving-pictures";
 import { useArrivedPictures } from "../picture/own-pictures";
 import { useOnFrame, useShotHere } from "../picture/use-player";
 import { PaneHandle } from "./pane-handle";
 import { shareOf } from "./share-of";
 import { StackHandles } from "./stack-handles";
+import { useLatest } from "../../common/use-latest";
 import { useSize } from "../../common/use-size";
 
 // The canvas library is for browsers only, and large.
@@ -22,6 +24,7 @@ export function Result() {
   const { picture } = film;
   const [room, setRoom] = useState<HTMLDivElement | null>(null);
   const canvas = useRef<HTMLCanvasElement>(null);
+  const moving = useRef<MovingPictures | null>(null);
   const available = useSize(room);
   const height = Math.floor(Math.min(available.height, available.width / aspect));
   const width = Math.floor(height * aspect);
@@ -29,15 +32,28 @@ export function Result() {
   const draw = useCallback(
     (frame: number) => {
       if (!canvas.current || !video || video.readyState < HTMLMediaElement.HAVE_CURRENT_DATA) return;
-      drawComposition(canvas.current, video, shownAt(frame), picture);
+      const to = canvas.current;
+      const paint = (sourceOf: PictureSource) => drawComposition(to, video, shownAt(frame), picture, sourceOf);
+      moving.current?.draw(player?.getPlaying() ?? false, paint);
     },
-    [video, picture, shownAt],
+    [video, picture, shownAt, player],
   );
+  const latest = useLatest(draw);
+  useEffect(() => {
+    const playing = new MovingPictures(() => latest.current(player?.getFrame() ?? 0));
+    moving.current = playing;
+    return () => playing.dispose();
+  }, [player, latest]);
   useOnFrame(player, draw);
   const pictures = useArrivedPictures();
   useEffect(() => draw(player?.getFrame() ?? 0), [draw, player, width, height, pictures]);
 
   const shot = useShotHere(player, shots);
+  const layout = shot?.settings.layout;
+  const isMuted = layout?.kind === "stack" && layout.muted === true;
+  useEffect(() => {
+    if (video) video.muted = isMuted;
+  }, [video, isMuted]);
   const density = typeof window === "undefined" ? 1 : window.devicePixelRatio;
   return (
     <div ref={setRoom} className="relative flex size-full items-center justify-center overflow-hidden">

@@ -24,20 +24,23 @@ export function StackHandles({ shot, stack, size }: StackHandlesProps) {
   const boxes = placeBoxes(stack, version);
   return (
     <>
-      {stack.places.map(({ pane }, place) => (
-        <Hint key={pane} text={`Choose pane ${pane + 1}: its subject, path and keys`} shortcut={String(pane + 1)}>
-          <button
-            type="button"
-            aria-pressed={shot.pane === pane}
-            aria-label={`Pane ${pane + 1}`}
-            onClick={() => choosePane(pane)}
-            className="pointer-events-auto absolute border-2 border-transparent hover:border-white/60 aria-pressed:border-accent"
-            style={shareOf(boxes[place]!, version)}
-          >
-            <PaneNumberTag pane={pane} isChosen={shot.pane === pane} />
-          </button>
-        </Hint>
-      ))}
+      {stack.places.map(
+        ({ pane, own }, place) =>
+          !own && (
+            <Hint key={pane} text={`Choose pane ${pane + 1}: its subject, path and keys`} shortcut={String(pane + 1)}>
+              <button
+                type="button"
+                aria-pressed={shot.pane === pane}
+                aria-label={`Pane ${pane + 1}`}
+                onClick={() => choosePane(pane)}
+                className="pointer-events-auto absolute border-2 border-transparent hover:border-white/60 aria-pressed:border-accent"
+                style={shareOf(boxes[place]!, version)}
+              >
+                <PaneNumberTag pane={pane} isChosen={shot.pane === pane} />
+              </button>
+            </Hint>
+          ),
+      )}
       {stack.places.slice(1).map(({ pane }, place) => (
         <Border key={pane} shot={shot} stack={stack} place={place} size={size} />
       ))}

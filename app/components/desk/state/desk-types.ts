@@ -29,8 +29,8 @@ export interface DeskShot extends Omit<Shot, "follow" | "protect">, SettledShot 
   number: number;
   /** Which of its panes is chosen, from 0; settings, keys and path are that one's. */
   pane: number;
-  /** How many it has. */
-  panes: number;
+  /** Those that show the film, by their numbers. */
+  panes: readonly number[];
   looks: SecondLook[];
   handKeys: readonly HandKey[];
   /** Whether it has been looked at, or some of it. */

@@ -10,6 +10,7 @@ import { basisOf, byRange, keysOf, settledShot, shotSettings, type ShotSettings 
 import { settledPane } from "~/core/edits/shot-in-version";
 import type { FramerNews, ShotResult } from "~/core/edits/version-framer";
 import { paneCount } from "~/core/composition/layout";
+import { ownIn, PANES } from "~/core/composition/stack";
 import { shownIn } from "~/core/composition/shown";
 import type { Size } from "~/core/geometry/box";
 import { PerKey } from "~/core/per-key";
@@ -19,7 +20,7 @@ import { type AnalysedTracks, rangesOf } from "~/core/subjects/tracking/shot-tra
 import { unpackTrack } from "~/core/subjects/tracking/packed-tracks";
 import { TrackStock } from "~/core/subjects/tracking/track-stock";
 import type { Track } from "~/core/subjects/tracking/track";
-import { type FrameRange, type Rate, rangeKey } from "~/core/time/rate";
+import { type FrameRange, framesPerSecond, type Rate, rangeKey } from "~/core/time/rate";
 import type { FramerReply, LoadedTracks } from "~/workers/path-worker";
 import type { DeskShot } from "./desk-types";
 import { FramingClient } from "./framing-client";
@@ -160,7 +161,8 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
   const [known] = useState(() => ({ shots: new PerKey<DeskShot>(), lacking: new PerKey<SecondLook[]>() }));
   const { longHolds, undecoded } = findings;
   const { width, height, safeArea } = version;
-  const frame = useMemo(() => ({ size: { width, height }, safeArea }), [width, height, safeArea]);
+  const fps = framesPerSecond(film.rate);
+  const frame = useMemo(() => ({ size: { width, height }, safeArea, fps }), [width, height, safeArea, fps]);
   const shots = useMemo(
     () =>
       settings.map((each, i) => {
@@ -214,18 +216,19 @@ function deskShot(
   result: ShotResult | null,
   marks: readonly ThingMark[],
   looks: SecondLook[],
-  { size, safeArea }: { size: Size; safeArea: SafeArea | null },
+  { size, safeArea, fps }: { size: Size; safeArea: SafeArea | null; fps: number },
   find: () => Found,
 ): DeskShot {
   const { shot, kept } = set;
   const settled = settledShot(set);
-  const panes = paneCount(settled.settings.layout);
-  const pane = chosenPane < panes ? chosenPane : 0;
+  const { layout } = settled.settings;
+  const panes = PANES.slice(0, paneCount(layout)).filter((each) => layout.kind !== "stack" || !ownIn(layout, each));
+  const pane = panes.find((each) => each === chosenPane) ?? 0;
   const solved = result?.framed ?? null;
   let found: Found | undefined;
   let cast: DeskShot["cast"] | undefined;
   const known = () => (found ??= find());
-  const shown = result && shownIn([{ range: shot, ...result.framed }], size);
+  const shown = result && shownIn([{ range: shot, ...result.framed }], size, fps);
   const covered =
     solved && shown && safeArea ? coveredLooks(followedTrack(solved, known().tracks), kept, shown, safeArea) : [];
   return {

@@ -1,6 +1,7 @@
 /** Which layers are there at a frame, and how far each has come or gone. */
 import type { Point } from "../../geometry/box";
 import { type FrameRange, inRange } from "../../time/rate";
+import { frameAfter, type PictureAt } from "../picture";
 import type { Layer, Passage } from "./layer";
 
 /** How long a layer takes to come or to go. */
@@ -15,6 +16,8 @@ export interface LayerAt {
   opacity: number;
   /** How far it is from its place, as shares of the frame's sides. */
   shift: Point;
+  /** Of a layer with a picture that moves. */
+  picture?: PictureAt;
 }
 
 /** Slow at first and at last (smoothstep). */
@@ -25,6 +28,12 @@ const passing = (passage: Passage, share: number): { opacity: number; shift: num
   const gone = 1 - eased(Math.max(0, Math.min(1, share)));
   return { opacity: 1 - gone, shift: passage === "slide" ? gone * SLIDE_SHARE : 0 };
 };
+
+function movingIn(layer: Layer, seconds: number): Pick<LayerAt, "picture"> {
+  if (layer.kind !== "picture" || !layer.picture.moving) return {};
+  const { id, picture, playback } = layer;
+  return { picture: { picture, playback, frame: frameAfter(picture, playback, seconds), slot: `layer ${id}` } };
+}
 
 /**
  * The layers that are there at a frame, from back to front.
@@ -40,6 +49,7 @@ export function layersAt(layers: readonly Layer[], frame: number, whole: FrameRa
     const comes = passing(layer.arrives, share(frame - range.start + 0.5));
     const goes = passing(layer.leaves, share(range.end - frame - 0.5));
     const opacity = (layer.opacity / 100) * comes.opacity * goes.opacity;
-    return opacity > 0 ? [{ layer, opacity, shift: { x: 0, y: comes.shift - goes.shift } }] : [];
+    const moves = movingIn(layer, (frame - range.start) / fps);
+    return opacity > 0 ? [{ layer, opacity, shift: { x: 0, y: comes.shift - goes.shift }, ...moves }] : [];
   });
 }

@@ -3,7 +3,7 @@ import { z } from "zod";
 import { Id } from "../../ids";
 import { FrameRange } from "../../time/rate";
 import { Colour } from "../colour";
-import { Picture } from "../picture";
+import { Picture, Playback, USUAL_PLAYBACK } from "../picture";
 import { FAMILIES } from "./font-families";
 import { OwnFont } from "./own-font";
 
@@ -82,6 +82,8 @@ export type ShapeLayer = z.infer<typeof ShapeLayer>;
 export const PictureLayer = Common.extend({
   kind: z.literal("picture"),
   picture: Picture,
+  /** Of one that moves. */
+  playback: Playback.default(USUAL_PLAYBACK),
   /** As a share of the frame's shorter side. */
   width: Share(LIMITS.pictureWidth),
   /** How round its corners are. */
@@ -131,7 +133,7 @@ export const newBox = (id: string): ShapeLayer => ({
 /** A picture as it is when it is added: a logo in a corner. */
 export const newPicture = (id: string, picture: Picture): PictureLayer => ({
   ...AT_FIRST,
-  ...{ id, kind: "picture", picture, width: 0.3, corner: 0, x: 1, y: 0 },
+  ...{ id, kind: "picture", picture, playback: USUAL_PLAYBACK, width: 0.3, corner: 0, x: 1, y: 0 },
 });
 
 /** Letters of a text by which it is told from others. */

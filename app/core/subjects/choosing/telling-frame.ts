@@ -1,4 +1,4 @@
-import type { ShownAt } from "../../composition/composition";
+import { filmPanes, type ShownAt } from "../../composition/composition";
 import { boxArea, boxCentre } from "../../geometry/box";
 import { type FrameRange, framesOf } from "../../time/rate";
 import { boxAt, type Track } from "../tracking/track";
@@ -22,7 +22,7 @@ export function tellingFrame(parts: readonly FrameRange[], subject: Track | null
     const box = boxAt(subject, frame);
     if (!box) continue;
     const early = Math.abs(frame - centre) / (end - start);
-    const beside = shown(frame).panes.reduce(
+    const beside = filmPanes(shown(frame)).reduce(
       (least, { source }) => Math.min(least, Math.abs(boxCentre(box).x - boxCentre(source).x) / source.height),
       Infinity,
     );

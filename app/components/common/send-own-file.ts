@@ -1,0 +1,66 @@
+/** Sends pictures, films and fonts of the editor's own to the library. */
+import type { OwnFont } from "~/core/composition/layers/own-font";
+import type { Picture } from "~/core/composition/picture";
+
+/** What comes back: what is kept, or why it cannot be. */
+export interface Kept<T> {
+  kept: T | null;
+  error: string | null;
+}
+
+const NOT_SENT = "The file could not be sent. Try again.";
+
+async function post<T>(url: string, body: BodyInit, headers?: HeadersInit): Promise<Kept<T>> {
+  try {
+    const response = await fetch(url, { method: "POST", body, ...(headers ? { headers } : {}) });
+    const answer = (await response.json()) as Kept<T> | string;
+    return typeof answer === "string" ? { kept: null, error: answer } : answer;
+  } catch {
+    return { kept: null, error: NOT_SENT };
+  }
+}
+
+/** Whether a file is sent by itself, as it may be large. */
+const isFilm = ({ type, name }: File): boolean =>
+  type.startsWith("video/") || type === "image/gif" || /\.(mov|mkv|mxf|avi)$/i.test(name);
+
+export function sendFont(file: File): Promise<Kept<OwnFont>> {
+  const body = new FormData();
+  body.set("font", file);
+  return post("/own-files", body);
+}
+
+/**
+ * Sends a picture, a film, or the numbered pictures of a sequence.
+ *
+ * @param rate of the film that it is for, "30000/1001": a sequence has none of its own
+ */
+export function sendPicture(files: readonly File[], rate: string): Promise<Kept<Picture>> {
+  const [first] = files;
+  if (files.length === 1 && isFilm(first!)) {
+    const name = encodeURIComponent(first!.name);
+    return post(`/own-files?name=${name}`, first!, { "content-type": "application/octet-stream" });
+  }
+  const body = new FormData();
+  for (const file of files) body.append("picture", file);
+  body.set("rate", rate);
+  return post("/own-files", body);
+}
+
+/** Takes a film of the library. */
+export function takeFilm(filmId: string): Promise<Kept<Picture>> {
+  const body = new FormData();
+  body.set("film", filmId);
+  return post("/own-files", body);
+}
+
+/** The films of the library that can be taken; none while the server does not answer. */
+export async function filmsToTake(): Promise<{ id: string; name: string }[]> {
+  try {
+    // The data of the route, as a page of it would load it.
+    const response = await fetch("/own-files");
+    return ((await response.json()) as { films: { id: string; name: string }[] }).films;
+  } catch {
+    return [];
+  }
+}

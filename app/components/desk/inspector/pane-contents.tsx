@@ -1,0 +1,90 @@
+import { Button } from "~/components/common/button";
+import { TickBox } from "~/components/common/tick-box";
+import { MOST_PANE_ZOOM, newPanePicture, ownIn, type PanePicture, type Stack, withOwn } from "~/core/composition/stack";
+import { PercentSlider } from "./percent-slider";
+import { PicturePicker } from "./picture-picker";
+import { PlaybackControls } from "./playback-controls";
+
+interface PaneContentsProps {
+  stack: Stack;
+  onChange: (stack: Stack) => void;
+}
+
+/** What the panes after the first show: the film, or a picture or film of the editor's own. */
+export function PaneContents({ stack, onChange }: PaneContentsProps) {
+  const others = stack.places
+    .map(({ pane }) => pane)
+    .filter((pane) => pane > 0)
+    .sort((a, b) => a - b);
+  const hasOwn = others.some((pane) => ownIn(stack, pane));
+  const silent = (muted: boolean) => {
+    const { muted: _, ...rest } = stack;
+    onChange(muted ? { ...rest, muted } : rest);
+  };
+  return (
+    <>
+      {others.map((pane) => {
+        const own = ownIn(stack, pane);
+        const put = (next: PanePicture | null) => onChange(withOwn(stack, pane, next));
+        return (
+          <section key={pane} aria-label={`What pane ${pane + 1} shows`} className="flex flex-col gap-2">
+            <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
+              <span className="shrink-0">Pane {pane + 1} shows</span>
+              <span className="truncate">{own ? own.picture.name : "this film"}</span>
+            </div>
+            {own && <OwnControls own={own} onChange={put} />}
+            <div className="flex flex-wrap gap-2">
+              <PicturePicker
+                text={own ? "Replace" : "Other content"}
+                onPicked={(picture) => put(own ? { ...own, picture } : newPanePicture(picture))}
+              />
+              {own && <Button onClick={() => put(null)}>Show this film</Button>}
+            </div>
+          </section>
+        );
+      })}
+      {hasOwn && (
+        <label className="flex items-center gap-2 text-xs text-soft">
+          <TickBox checked={stack.muted !== true} onChange={(heard) => silent(!heard)} />
+          Sound of this film
+        </label>
+      )}
+    </>
+  );
+}
+
+function OwnControls({ own, onChange }: { own: PanePicture; onChange: (own: PanePicture) => void }) {
+  return (
+    <>
+      <PercentSlider
+        label="Zoom"
+        value={Math.round((100 * (own.zoom - 1)) / (MOST_PANE_ZOOM - 1))}
+        ends={["as much as fits", "near"]}
+        onChange={(percent) => onChange({ ...own, zoom: 1 + (percent / 100) * (MOST_PANE_ZOOM - 1) })}
+      />
+      <PercentSlider
+        label="Across"
+        value={Math.round(100 * own.x)}
+        ends={["left", "right"]}
+        onChange={(x) => onChange({ ...own, x: x / 100 })}
+      />
+      <PercentSlider
+        label="Down"
+        value={Math.round(100 * own.y)}
+        ends={["top", "bottom"]}
+        onChange={(y) => onChange({ ...own, y: y / 100 })}
+      />
+      <PlaybackControls
+        picture={own.picture}
+        playback={own.playback}
+        onChange={(playback) => onChange({ ...own, playback })}
+      />
+      {own.picture.moving?.sound && (
+        <label className="flex items-center gap-2 text-xs text-soft">
+          <TickBox checked={own.sounds} onChange={(sounds) => onChange({ ...own, sounds })} />
+          Sound of this pane
+        </label>
+      )}
+    </>
+  );
+}

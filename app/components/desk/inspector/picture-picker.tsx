@@ -1,0 +1,70 @@
+import { Clapperboard, ImagePlus } from "lucide-react";
+import { useState } from "react";
+import { toast } from "sonner";
+import { Button } from "~/components/common/button";
+import { Menu, MenuItem } from "~/components/common/menu";
+import { OwnFilePicker } from "~/components/common/own-file-picker";
+import { filmsToTake, sendPicture, takeFilm } from "~/components/common/send-own-file";
+import type { Picture } from "~/core/composition/picture";
+import { useDesk } from "../state/desk-context";
+
+const ACCEPTED = "image/png,image/jpeg,image/webp,image/svg+xml,image/gif,video/*,.mov,.mkv,.mxf";
+const HINT = "A picture, a film, an animation, or all the PNG files of a sequence";
+
+interface PicturePickerProps {
+  /** What the button for a file says. */
+  text: string;
+  onPicked: (picture: Picture) => void;
+}
+
+/** Buttons that bring in a picture or a film: from a file, or from the library. */
+export function PicturePicker({ text, onPicked }: PicturePickerProps) {
+  const { num, den } = useDesk().film.rate;
+  return (
+    <>
+      <OwnFilePicker
+        text={text}
+        hint={HINT}
+        Icon={ImagePlus}
+        accept={ACCEPTED}
+        multiple
+        send={(files) => sendPicture(files, `${num}/${den}`)}
+        onPicked={onPicked}
+      />
+      <LibraryFilms onPicked={onPicked} />
+    </>
+  );
+}
+
+function LibraryFilms({ onPicked }: Pick<PicturePickerProps, "onPicked">) {
+  const [films, setFilms] = useState<{ id: string; name: string }[] | null>(null);
+  const [isTaking, setTaking] = useState(false);
+  const take = async (id: string) => {
+    setTaking(true);
+    const { kept, error } = await takeFilm(id);
+    setTaking(false);
+    if (kept) onPicked(kept);
+    else toast.error(error);
+  };
+  return (
+    <Menu
+      align="end"
+      onOpen={() => void filmsToTake().then(setFilms)}
+      trigger={
+        <Button disabled={isTaking}>
+          <Clapperboard className="size-3.5" aria-hidden /> {isTaking ? "Adding…" : "From library"}
+        </Button>
+      }
+    >
+      {films === null ? (
+        <p className="px-2 py-1.5 text-sm text-soft">Loading…</p>
+      ) : (
+        films.map(({ id, name }) => (
+          <MenuItem key={id} onSelect={() => void take(id)}>
+            {name}
+          </MenuItem>
+        ))
+      )}
+    </Menu>
+  );
+}

@@ -1,0 +1,131 @@
+/** Animated pictures, and pictures in a row, as films that lose nothing: of these ffmpeg reads neither as they are. */
+import sharp from "sharp";
+import type { Size } from "~/core/geometry/box";
+import { formatRate, type Rate } from "~/core/time/rate";
+import { startFfmpeg, writing } from "../../film-tool.server";
+import { writeTo } from "../../tool.server";
+import { OwnFileError } from "../own-file";
+
+/** Pixels of all frames together, which are in memory at once. */
+const MOST_PIXELS = 250_000_000;
+/** Milliseconds for which a frame of an animation stands that does not say, as browsers have it. */
+const USUAL_DELAY = 100;
+/** Frames a second of what an animation becomes, at the most. */
+const MOST_RATE = 60;
+
+/** Whether a file is an animated WebP picture, by the flag in its header (RFC 9649). */
+export const isAnimatedWebp = (bytes: Buffer): boolean =>
+  bytes.toString("latin1", 12, 16) === "VP8X" && (bytes[20]! & 0b10) !== 0;
+
+/** Writes straight RGBA frames as PNG pictures in a QuickTime file. */
+async function writeFilm(
+  frames: AsyncIterable<Buffer>,
+  { width, height }: Size,
+  rate: Rate,
+  name: string,
+  target: string,
+): Promise<void> {
+  const encoder = startFfmpeg(name, [
+    ...["-y", "-f", "rawvideo", "-pix_fmt", "rgba", "-s", `${width}x${height}`, "-r", `${rate.num}/${rate.den}`],
+    ...["-i", "pipe:0", "-c:v", "png", "-pred", "mixed", "-f", "mov", writing(target)],
+  ]);
+  encoder.stdout.resume();
+  try {
+    for await (const frame of frames) await writeTo(encoder, frame);
+    encoder.stdin.end();
+    await encoder.done;
+  } finally {
+    encoder.kill();
+  }
+}
+
+/** How often each frame of an animation stands in a film of an even rate. */
+export function evenly(delays: readonly number[]): { rate: Rate; times: number[] } {
+  const told = delays.map((delay) => (delay > 10 ? delay : USUAL_DELAY));
+  const fps = Math.min(MOST_RATE, Math.round(1000 / Math.min(...told)));
+  let passed = 0;
+  let written = 0;
+  const times = told.map((delay) => {
+    passed += delay;
+    const count = Math.max(0, Math.round((passed * fps) / 1000) - written);
+    written += count;
+    return count;
+  });
+  return { rate: { num: Math.max(1, fps), den: 1 }, times };
+}
+
+/**
+ * Makes a film of an animated picture.
+ *
+ * @throws OwnFileError if it is damaged or too large
+ */
+export async function animationToFilm(bytes: Buffer, name: string, target: string): Promise<void> {
+  const {
+    width = 0,
+    pages = 1,
+    pageHeight = 0,
+    delay = [],
+  } = await sharp(bytes, { animated: true })
+    .metadata()
+    .catch(() => {
+      throw new OwnFileError(`${name}: this animation is damaged. Save it again.`);
+    });
+  if (width * pageHeight * pages > MOST_PIXELS) {
+    throw new OwnFileError(`${name}: this animation is too large. Save it smaller, or as a film.`);
+  }
+  const { data } = await sharp(bytes, { animated: true, limitInputPixels: MOST_PIXELS })
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+    .catch(() => {
+      throw new OwnFileError(`${name}: this animation is damaged. Save it again.`);
+    });
+  const length = 4 * width * pageHeight;
+  const { rate, times } = evenly(Array.from({ length: pages }, (_, page) => delay[page] ?? USUAL_DELAY));
+  async function* frames() {
+    for (const [page, count] of times.entries()) {
+      const frame = data.subarray(page * length, (page + 1) * length);
+      for (let i = 0; i < count; i++) yield frame;
+    }
+  }
+  await writeFilm(frames(), { width, height: pageHeight }, rate, name, target);
+}
+
+/** The numbered pictures of a sequence, in the order of their numbers. */
+export const inSequence = <T extends { name: string }>(files: readonly T[]): T[] =>
+  [...files].sort((a, b) => a.name.localeCompare(b.name, "en", { numeric: true }));
+
+/**
+ * Makes a film of pictures of one size, a frame each.
+ *
+ * @param rate of the film that it is for
+ * @throws OwnFileError if one is damaged, or has another size than the first
+ */
+export async function sequenceToFilm(
+  files: readonly { name: string; bytes: Buffer }[],
+  rate: Rate,
+  target: string,
+): Promise<void> {
+  const [first] = files;
+  const read = ({ name, bytes }: { name: string; bytes: Buffer }) =>
+    sharp(bytes)
+      .ensureAlpha()
+      .toColourspace("srgb")
+      .raw({ depth: "uchar" })
+      .toBuffer({ resolveWithObject: true })
+      .catch(() => {
+        throw new OwnFileError(`${name}: this picture is damaged. Save it again.`);
+      });
+  const { width, height } = (await read(first!)).info;
+  async function* frames() {
+    for (const file of files) {
+      const { data, info } = await read(file);
+      if (info.width !== width || info.height !== height) {
+        const is = `${info.width} × ${info.height}`;
+        throw new OwnFileError(`${file.name}: it is ${is}, and ${first!.name} is ${width} × ${height}.`);
+      }
+      yield data;
+    }
+  }
+  await writeFilm(frames(), { width, height }, rate, `${first!.name} (${formatRate(rate)} frames a second)`, target);
+}
