@@ -6,10 +6,13 @@ import { yuvPicture } from "../support/yuv-picture";
 import { type Backdrop, USUAL_BACKDROP } from "~/core/composition/backdrop";
 import { type Edge, PLAIN_EDGE } from "~/core/composition/edge";
 import { layOut, WHOLE } from "~/core/composition/layout";
+import { groundOf } from "~/core/composition/layers/draw-layer";
+import { newBar, type ShapeLayer } from "~/core/composition/layers/layer";
 import { STACK } from "~/core/composition/stack";
 import { USUAL_FRAMING } from "~/core/path/framing-settings";
-import { wholeOf } from "~/core/geometry/box";
+import { boxContains, wholeOf } from "~/core/geometry/box";
 import { type Composition, compose, fill, fromScaled, inSize } from "~/core/composition/composition";
+import { LayerPainter } from "~/media/layers/layer-painter.server";
 import { Resampler } from "~/media/resample/resampler.server";
 import { drawComposition } from "~/components/desk/picture/draw-composition";
 
@@ -43,13 +46,15 @@ function onCanvas(shown: Composition): Uint8ClampedArray {
     .data.filter((_, i) => i % 4 !== 3);
 }
 
-function inRender(shown: Composition): Uint8ClampedArray {
+function renderOf(shown: Composition): Resampler {
   const { luma, blue, red } = yuvPicture(COPY.width, COPY.height, colour);
   const resampler = new Resampler(COPY, CANVAS, 2);
   resampler.source.set([...luma, ...blue, ...red]);
   resampler.compose(fromScaled(inSize(shown, CANVAS), COPY.width / PICTURE.width));
-  return rgbOfYuv(resampler.target, CANVAS);
+  return resampler;
 }
+
+const inRender = (shown: Composition): Uint8ClampedArray => rgbOfYuv(renderOf(shown).target, CANVAS);
 
 const stack: Composition = {
   ...fill({ x: 0, y: 0, height: 1 }, VERSION),
@@ -97,6 +102,35 @@ test.each([
   expect(inside.mean).toBeLessThan(2);
   expect(inside.largest).toBeLessThan(8);
   expect(difference(canvas, render).mean).toBeLessThan(3);
+});
+
+/** A bar of a colour over a window, in a version as small as the canvas. */
+function withBar(change: Partial<ShapeLayer>): Composition {
+  const layer = { ...newBar("bar"), width: 0.6, height: 0.7, x: 0.5, y: 0.4, corner: 40, opacity: 100, ...change };
+  const at = [{ layer, opacity: layer.opacity / 100, shift: { x: 0, y: 0 } }];
+  return { ...fill(CENTRE, CANVAS), layers: { ground: groundOf({ ...CANVAS, safeArea: null }), at } };
+}
+
+test.each([
+  ["soft", { softness: 60, colour: "#e0b030" }],
+  ["multiplied", { blend: "multiply" as const, colour: "#c07040" }],
+  ["screened", { blend: "screen" as const, colour: "#305080" }],
+  ["soft, screened and half of it", { blend: "screen" as const, softness: 80, opacity: 50, colour: "#f04020" }],
+])("a layer that is %s: canvas and render differ by less than two levels on average", (_, change) => {
+  const shown = withBar(change);
+  const resampler = renderOf(shown);
+  new LayerPainter(resampler, { image: () => null }).paint(shown);
+  const [canvas, render] = [onCanvas(shown), rgbOfYuv(resampler.target, CANVAS)];
+  expect(difference(canvas, render).mean).toBeLessThan(2);
+  // At its border four pixels have one sample of chroma.
+  const inner = { x: 50, y: 95, width: 80, height: 95 };
+  const isInside = (i: number) => {
+    const pixel = Math.floor(i / 3);
+    return boxContains(inner, { x: pixel % CANVAS.width, y: Math.floor(pixel / CANVAS.width), width: 1, height: 1 });
+  };
+  expect(difference(canvas, render, isInside).largest).toBeLessThan(10);
+  // It is there to be seen.
+  expect(difference(onCanvas(shown), onCanvas({ ...shown, layers: null })).mean).toBeGreaterThan(4);
 });
 
 test("round corners: canvas and render differ by less than two levels on average", () => {

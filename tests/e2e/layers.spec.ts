@@ -182,7 +182,13 @@ test("a bar and a text are added, placed, ordered, timed, undone, copied, and ar
   await words.fill("Kites today");
   await words.blur();
   await expect(layers(page).first()).toContainText("text “Kites today”");
-  await page.getByRole("button", { name: "Bring it forward" }).last().click();
+  // Dragged by the keyboard, as by the mouse.
+  const grip = layers(page).last().getByRole("button", { name: /^Move / });
+  await grip.focus();
+  for (const key of ["Space", "ArrowUp", "Space"]) {
+    await page.keyboard.press(key);
+    await page.waitForTimeout(300);
+  }
   await expect(layers(page).first()).toContainText("bar");
   await page.keyboard.press("Control+z");
 

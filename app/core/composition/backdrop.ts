@@ -49,7 +49,7 @@ const REDUCED_SIDE = 240;
 const MOST_RADIUS = 12;
 const LEAST_RADIUS = 2;
 /** So many box blurs in a row are nearly a Gaussian one (Kovesi 2010). */
-const PASSES = 3;
+export const PASSES = 3;
 
 /** Size to which a frame is reduced for its backdrop; both sides even. */
 export function reducedSize({ width, height }: Size): Size {

@@ -3,6 +3,7 @@ import type { Composition } from "~/core/composition/composition";
 import { drawLayer, type LayerGround, placeLayer } from "~/core/composition/layers/draw-layer";
 import type { LayerAt } from "~/core/composition/layers/layer-at";
 import type { Layer } from "~/core/composition/layers/layer";
+import { soften, softRadius } from "~/core/composition/layers/soften";
 import { type PictureAt, USUAL_PLAYBACK } from "~/core/composition/picture";
 import type { Resampler } from "../resample/resampler.server";
 import type { OwnPictures } from "../own/own-pictures.server";
@@ -33,7 +34,7 @@ export class LayerPainter {
       x: 2 * Math.round((shift.x * ground.frame.width) / 2),
       y: 2 * Math.round((shift.y * ground.frame.height) / 2),
     };
-    this.resampler.blend(planes, opacity, by);
+    this.resampler.blend(planes, opacity, by, layer.blend);
   }
 
   /** Null for what paints nothing inside the frame. */
@@ -48,6 +49,12 @@ export class LayerPainter {
     drawLayer(context, layer, placed, (picture) =>
       this.pictures.image(at ?? { picture, frame: 0, playback: USUAL_PLAYBACK, slot: "" }),
     );
+    const radius = softRadius(layer, ground.frame);
+    if (radius > 0) {
+      const pixels = context.getImageData(0, 0, box.width, box.height);
+      soften(pixels.data, box, radius);
+      context.putImageData(pixels, 0, 0);
+    }
     return overlayOf(context.canvas.data(), box);
   }
 }

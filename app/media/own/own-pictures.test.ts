@@ -8,7 +8,7 @@ import { USUAL_BACKDROP } from "~/core/composition/backdrop";
 import { PLAIN_EDGE } from "~/core/composition/edge";
 import { layOut, WHOLE } from "~/core/composition/layout";
 import { newPicture } from "~/core/composition/layers/layer";
-import { type Picture, USUAL_PLAYBACK } from "~/core/composition/picture";
+import type { Picture } from "~/core/composition/picture";
 import { shownIn, withLayers } from "~/core/composition/shown";
 import { newPanePicture, STACK, withOwn } from "~/core/composition/stack";
 import { LayerPainter } from "../layers/layer-painter.server";

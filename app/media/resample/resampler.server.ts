@@ -8,6 +8,8 @@ import { type Box, type Point, sameBox, scaleBox, type Size, wholeOf } from "~/c
 import { projectPath } from "../project-path.server";
 import { paintColour, paintGradient, paintMirrored, type Plane, softened, ZERO } from "./backdrop";
 import { darken, type EdgeMasks, edgeMasks, type Extent, extentOf, layOver, layOverMasked } from "./blend";
+import type { Blend } from "~/core/composition/layers/layer";
+import { blendColours } from "../layers/blend-modes";
 import type { OverlayPlane } from "../layers/overlay";
 import { fillWeights, tapsFor } from "./weights";
 
@@ -320,7 +322,9 @@ export class Resampler {
    * @param opacity 0 to 1
    * @param by how far they are moved, in even pixels; what leaves the frame above or below is cut off
    */
-  blend(planes: readonly OverlayPlane[], opacity: number, by: Point = { x: 0, y: 0 }): void {
+  blend(planes: readonly OverlayPlane[], opacity: number, by: Point = { x: 0, y: 0 }, mode: Blend = "normal"): void {
+    if (planes.length === 0) return;
+    if (mode !== "normal") return blendColours(this.bytesOf(this.targets), planes, mode, opacity, by);
     const memory = new Uint8Array(this.memory.buffer);
     planes.forEach(({ x, y, stride, height, made, cover }, plane) => {
       const { at, size } = this.targets[plane]!;

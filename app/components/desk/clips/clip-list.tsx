@@ -1,22 +1,7 @@
-import {
-  closestCenter,
-  DndContext,
-  type DragEndEvent,
-  KeyboardSensor,
-  PointerSensor,
-  useSensor,
-  useSensors,
-} from "@dnd-kit/core";
-import {
-  SortableContext,
-  sortableKeyboardCoordinates,
-  useSortable,
-  verticalListSortingStrategy,
-} from "@dnd-kit/sortable";
-import { CSS } from "@dnd-kit/utilities";
-import { GripVertical, Replace, X } from "lucide-react";
+import { Replace, X } from "lucide-react";
 import { IconButton } from "~/components/common/button";
 import { POINT_ROWS, PointRow } from "~/components/common/point-row";
+import { SortableList, SortableRow } from "~/components/common/sortable-list";
 import { Poster } from "~/components/library/poster";
 import { type Clip, shownOfClip } from "~/core/clips/clip";
 import { inRange, rangeLength } from "~/core/time/rate";
@@ -37,33 +22,22 @@ interface ClipListProps {
 export function ClipList({ clips, onMove, onReplace, onTakeOut }: ClipListProps) {
   const { state } = useDesk();
   const pictures = useClipPictures();
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
   const keys = clips.map(({ key }) => key);
-  const drop = ({ active, over }: DragEndEvent) => {
-    if (over && active.id !== over.id) onMove(keys.indexOf(String(active.id)), keys.indexOf(String(over.id)));
-  };
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
-      <SortableContext items={keys} strategy={verticalListSortingStrategy}>
-        <ol aria-label="Clips in order" className="flex flex-col gap-2">
-          {clips.map((clip, i) => (
-            <ClipRow
-              key={clip.key}
-              clip={clip}
-              number={i + 1}
-              placed={clip.from ? undefined : state.clips.find(({ id }) => id === clip.clipId)}
-              picture={clip.clipId === null ? undefined : pictures.get(clip.clipId)}
-              isOnly={clips.length === 1}
-              onReplace={() => onReplace(clip)}
-              onTakeOut={() => onTakeOut(clip)}
-            />
-          ))}
-        </ol>
-      </SortableContext>
-    </DndContext>
+    <SortableList label="Clips in order" keys={keys} onMove={onMove} className="flex flex-col gap-2">
+      {clips.map((clip, i) => (
+        <ClipRow
+          key={clip.key}
+          clip={clip}
+          number={i + 1}
+          placed={clip.from ? undefined : state.clips.find(({ id }) => id === clip.clipId)}
+          picture={clip.clipId === null ? undefined : pictures.get(clip.clipId)}
+          isOnly={clips.length === 1}
+          onReplace={() => onReplace(clip)}
+          onTakeOut={() => onTakeOut(clip)}
+        />
+      ))}
+    </SortableList>
   );
 }
 
@@ -80,57 +54,52 @@ interface ClipRowProps {
 
 function ClipRow({ clip, number, placed, picture, isOnly, onReplace, onTakeOut }: ClipRowProps) {
   const { film, player } = useDesk();
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: clip.key });
   const frames = placed ? rangeLength(shownOfClip(placed)) : (clip.from?.info.frames ?? film.frames);
   const rate = clip.from?.info.rate ?? film.rate;
   return (
-    <li
-      ref={setNodeRef}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-      aria-label={`Clip ${number}: ${clip.name}`}
-      className={`flex flex-col gap-2 rounded-md border bg-raised p-2 ${isDragging ? "relative z-10 border-accent shadow-lg" : "border-line"}`}
+    <SortableRow
+      id={clip.key}
+      label={`Clip ${number}: ${clip.name}`}
+      name={clip.name}
+      className="flex flex-col gap-2 rounded-md border bg-raised p-2"
     >
-      <div className="flex items-center gap-2">
-        <button
-          type="button"
-          aria-label={`Move ${clip.name}`}
-          className="cursor-grab touch-none text-soft hover:text-ink"
-          {...attributes}
-          {...listeners}
-        >
-          <GripVertical className="size-4" aria-hidden />
-        </button>
-        <button
-          type="button"
-          aria-label={`Go to ${clip.name}`}
-          disabled={!placed}
-          onClick={() => placed && player?.seek(shownOfClip(placed).start)}
-          className="flex h-10 w-16 shrink-0 items-center justify-center overflow-hidden rounded-sm bg-well"
-        >
-          {clip.from ? (
-            <Poster film={clip.from} ready />
-          ) : (
-            picture && <img src={picture} alt="" className="max-h-full max-w-full" />
-          )}
-        </button>
-        <div className="min-w-0 grow">
-          <p className="truncate text-sm font-medium">
-            {number} {clip.name}
-          </p>
-          <p className="font-mono text-xs text-soft">
-            {formatTimecode(frames, rate)}
-            {clip.from && <span className="ml-2 font-sans text-accent">{clip.clipId ? "replaced" : "new"}</span>}
-          </p>
-        </div>
-        <IconButton label={`Replace ${clip.name}`} onClick={onReplace} disabled={clip.clipId === null}>
-          <Replace className="size-4" aria-hidden />
-        </IconButton>
-        <IconButton label={`Take ${clip.name} out`} onClick={onTakeOut} disabled={isOnly}>
-          <X className="size-4" aria-hidden />
-        </IconButton>
-      </div>
-      {placed && <ClipPoints clip={placed} />}
-    </li>
+      {(grip) => (
+        <>
+          <div className="flex items-center gap-2">
+            {grip}
+            <button
+              type="button"
+              aria-label={`Go to ${clip.name}`}
+              disabled={!placed}
+              onClick={() => placed && player?.seek(shownOfClip(placed).start)}
+              className="flex h-10 w-16 shrink-0 items-center justify-center overflow-hidden rounded-sm bg-well"
+            >
+              {clip.from ? (
+                <Poster film={clip.from} ready />
+              ) : (
+                picture && <img src={picture} alt="" className="max-h-full max-w-full" />
+              )}
+            </button>
+            <div className="min-w-0 grow">
+              <p className="truncate text-sm font-medium">
+                {number} {clip.name}
+              </p>
+              <p className="font-mono text-xs text-soft">
+                {formatTimecode(frames, rate)}
+                {clip.from && <span className="ml-2 font-sans text-accent">{clip.clipId ? "replaced" : "new"}</span>}
+              </p>
+            </div>
+            <IconButton label={`Replace ${clip.name}`} onClick={onReplace} disabled={clip.clipId === null}>
+              <Replace className="size-4" aria-hidden />
+            </IconButton>
+            <IconButton label={`Take ${clip.name} out`} onClick={onTakeOut} disabled={isOnly}>
+              <X className="size-4" aria-hidden />
+            </IconButton>
+          </div>
+          {placed && <ClipPoints clip={placed} />}
+        </>
+      )}
+    </SortableRow>
   );
 }
 

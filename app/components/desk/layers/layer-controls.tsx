@@ -1,6 +1,7 @@
 import { Button } from "~/components/common/button";
 import { NumberField } from "~/components/common/number-field";
-import { type Layer, MOST_PLACE } from "~/core/composition/layers/layer";
+import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
+import { type Blend, type Layer, MOST_PLACE } from "~/core/composition/layers/layer";
 import { ColourField } from "../inspector/colour-field";
 import { PercentSlider } from "../inspector/percent-slider";
 import { PicturePicker } from "../inspector/picture-picker";
@@ -13,6 +14,12 @@ import { measuringPen } from "./measuring-pen";
 import { LayerTime } from "./layer-time";
 import { TextControls } from "./text-controls";
 import { useLayerEdits } from "./use-layer-edits";
+
+const BLEND_ITEMS: (SelectItem & { value: Blend })[] = [
+  { value: "normal", text: "Normal", hint: "Covers the picture" },
+  { value: "multiply", text: "Multiply", hint: "Darkens the picture; white is not seen" },
+  { value: "screen", text: "Screen", hint: "Lightens the picture; black is not seen" },
+];
 
 const PLACES = [
   { axis: "x", label: "Across", hint: "0 is flush with the left of the safe area, 100 with its right" },
@@ -79,6 +86,22 @@ export function LayerControls({ layer }: { layer: Layer }) {
         ends={["invisible", "solid"]}
         onChange={(opacity) => put({ ...layer, opacity })}
       />
+      <PercentSlider
+        label="Softness"
+        value={layer.softness}
+        ends={["sharp", "soft"]}
+        onChange={(softness) => put({ ...layer, softness })}
+      />
+      <div className="flex items-center justify-between gap-2">
+        <span className="text-xs text-soft">Blending</span>
+        <SelectMenu
+          label="Blending"
+          placeholder=""
+          items={BLEND_ITEMS}
+          value={layer.blend}
+          onChange={(blend) => put({ ...layer, blend: blend as Blend })}
+        />
+      </div>
       <LayerTime layer={layer} onChange={put} />
       {copyToOthers && <Button onClick={() => copyToOthers(layer)}>Copy to the other versions</Button>}
     </section>

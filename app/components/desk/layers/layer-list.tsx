@@ -1,11 +1,13 @@
-import { ArrowDown, ArrowUp, Image, RectangleHorizontal, Trash2, Type } from "lucide-react";
+import { Film, Image, RectangleHorizontal, Trash2, Type } from "lucide-react";
 import { IconButton } from "~/components/common/button";
+import { SortableList, SortableRow } from "~/components/common/sortable-list";
 import { type Layer, nameOfLayer } from "~/core/composition/layers/layer";
 import { timecodeAt } from "~/core/time/timecode";
 import { useDesk } from "../state/desk-context";
 import { useLayerEdits } from "./use-layer-edits";
 
 const ICONS = { text: Type, shape: RectangleHorizontal, picture: Image };
+const iconOf = (layer: Layer) => (layer.kind === "picture" && layer.picture.moving ? Film : ICONS[layer.kind]);
 
 /** The layers of a version, the one in front first. */
 export function LayerList({ layers }: { layers: readonly Layer[] }) {
@@ -20,44 +22,46 @@ export function LayerList({ layers }: { layers: readonly Layer[] }) {
     if (range && (here < range.start || here >= range.end)) player?.seek(range.start);
   };
   return (
-    <ol aria-label="Layers, the one in front first" className="flex flex-col gap-1">
+    <SortableList
+      label="Layers, the one in front first"
+      keys={layers.map(({ id }) => id).reverse()}
+      onMove={(from, to) => move(layers.at(-1 - from)!, layers.length - 1 - to)}
+      className="flex flex-col gap-1"
+    >
       {layers
-        .map((layer, place) => {
-          const Icon = ICONS[layer.kind];
+        .map((layer) => {
+          const Icon = iconOf(layer);
           return (
-            <li
+            <SortableRow
               key={layer.id}
-              className="flex items-center gap-1 rounded-md border border-line has-[[aria-pressed=true]]:border-accent has-[[aria-pressed=true]]:bg-accent-wash"
+              id={layer.id}
+              name={nameOfLayer(layer)}
+              className="flex items-center gap-1 rounded-md border bg-panel pl-1.5 has-[[aria-pressed=true]]:border-accent has-[[aria-pressed=true]]:bg-accent-wash"
             >
-              <button
-                type="button"
-                aria-pressed={layer.id === layerId}
-                onClick={() => choose(layer)}
-                className="flex min-w-0 grow items-center gap-2 px-2 py-1.5 text-left"
-              >
-                <Icon className="size-3.5 shrink-0 text-soft" aria-hidden />
-                <span className="min-w-0">
-                  <span className="block truncate text-sm first-letter:uppercase">{nameOfLayer(layer)}</span>
-                  <span className="block text-xs text-soft">{when(layer)}</span>
-                </span>
-              </button>
-              <IconButton
-                label="Bring it forward"
-                disabled={place === layers.length - 1}
-                onClick={() => move(layer, place + 1)}
-              >
-                <ArrowUp className="size-3.5" aria-hidden />
-              </IconButton>
-              <IconButton label="Send it backward" disabled={place === 0} onClick={() => move(layer, place - 1)}>
-                <ArrowDown className="size-3.5" aria-hidden />
-              </IconButton>
-              <IconButton label="Delete the layer" onClick={() => remove(layer)}>
-                <Trash2 className="size-3.5" aria-hidden />
-              </IconButton>
-            </li>
+              {(grip) => (
+                <>
+                  {grip}
+                  <button
+                    type="button"
+                    aria-pressed={layer.id === layerId}
+                    onClick={() => choose(layer)}
+                    className="flex min-w-0 grow items-center gap-2 px-1 py-1.5 text-left"
+                  >
+                    <Icon className="size-3.5 shrink-0 text-soft" aria-hidden />
+                    <span className="min-w-0">
+                      <span className="block truncate text-sm first-letter:uppercase">{nameOfLayer(layer)}</span>
+                      <span className="block text-xs text-soft">{when(layer)}</span>
+                    </span>
+                  </button>
+                  <IconButton label="Delete the layer" onClick={() => remove(layer)}>
+                    <Trash2 className="size-3.5" aria-hidden />
+                  </IconButton>
+                </>
+              )}
+            </SortableRow>
           );
         })
         .reverse()}
-    </ol>
+    </SortableList>
   );
 }

@@ -2,6 +2,7 @@ import type { Composition } from "~/core/composition/composition";
 import { drawLayer, type LayerGround, placeLayer } from "~/core/composition/layers/draw-layer";
 import type { LayerAt } from "~/core/composition/layers/layer-at";
 import type { Layer } from "~/core/composition/layers/layer";
+import { soften, softRadius } from "~/core/composition/layers/soften";
 import type { Box } from "~/core/geometry/box";
 import type { PictureSource } from "./moving-pictures";
 import { ownPicture } from "./own-pictures";
@@ -44,6 +45,12 @@ function pictureOf(
   context.scale(scale, scale);
   context.translate(-ink.x, -ink.y);
   drawLayer(context, layer, placed, (own) => (at ? (sourceOf(at)?.image ?? null) : ownPicture(own)));
+  const radius = scale * softRadius(layer, ground.frame);
+  if (radius > 0) {
+    const pixels = context.getImageData(0, 0, picture.width, picture.height);
+    soften(pixels.data, pixels, radius);
+    context.putImageData(pixels, 0, 0);
+  }
   const made = { of, ink, picture };
   // What lacks its picture is drawn again when that has come.
   if (layer.kind !== "picture" || ownPicture(layer.picture)) drawn.set(layer, made);
@@ -51,13 +58,15 @@ function pictureOf(
 }
 
 function drawOne(canvas: HTMLCanvasElement, at: LayerAt, ground: LayerGround, sourceOf: PictureSource): void {
-  const { opacity, shift } = at;
+  const { opacity, shift, layer } = at;
   const context = canvas.getContext("2d")!;
   const scale = canvas.width / ground.frame.width;
   const { ink, picture } = pictureOf(canvas, at, ground, scale, sourceOf);
   context.globalAlpha = opacity;
+  context.globalCompositeOperation = layer.blend === "normal" ? "source-over" : layer.blend;
   context.drawImage(picture, scale * ink.x + shift.x * canvas.width, scale * ink.y + shift.y * canvas.height);
   context.globalAlpha = 1;
+  context.globalCompositeOperation = "source-over";
 }
 
 /** Draws what lies above the panes. */

@@ -5,6 +5,7 @@ import { channelsOf } from "../colour";
 import type { Picture } from "../picture";
 import { type Layer, MOST_PLACE, type PictureLayer, type ShapeLayer, type TextLayer } from "./layer";
 import type { Pen } from "./pen";
+import { softReach } from "./soften";
 import { type SafeArea, safeBox, USUAL_SAFE_AREA } from "./safe-area";
 import { type TextBlock, textBlock } from "./text-block";
 
@@ -70,11 +71,12 @@ export function placeLayer(layer: Layer, { frame, safe }: LayerGround, pen: Pen)
     y: room.y + layer.y * (room.height - height),
     ...{ width, height },
   };
-  if (layer.kind !== "text") return { box, ink: box, block };
+  const soft = softReach(layer, frame);
+  if (layer.kind !== "text") return { box, ink: grown(box, soft), block };
   const { em } = block!;
   const shadow = layer.shadow > 0 ? SHADOW_REACH * SHADOW.blur * em : 0;
   // Letters may reach beyond the width by which they are measured.
-  return { box, ink: grown(box, 0.15 * em + layer.outline * em + shadow, SHADOW.below * em), block };
+  return { box, ink: grown(box, 0.15 * em + layer.outline * em + shadow + soft, SHADOW.below * em), block };
 }
 
 /** What a layer's place is when its box is somewhere else; it stays where there is no room to tell. */

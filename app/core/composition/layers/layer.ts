@@ -11,6 +11,10 @@ const Percent = z.number().min(0).max(100);
 /** Of the side that it is measured against; a layer may be larger than the frame, but not without end. */
 const Share = ([least, most]: readonly [number, number]) => z.number().min(least).max(most);
 
+/** How a layer's colours meet what is below: instead of it, darkening it as a slide on a slide does, or lightening it. */
+export const BLENDS = ["normal", "multiply", "screen"] as const;
+export type Blend = (typeof BLENDS)[number];
+
 /** How a layer comes and goes. */
 export const PASSAGES = ["cut", "fade", "slide"] as const;
 export type Passage = (typeof PASSAGES)[number];
@@ -38,6 +42,9 @@ const Common = z.object({
   opacity: Percent,
   arrives: z.enum(PASSAGES),
   leaves: z.enum(PASSAGES),
+  blend: z.enum(BLENDS).default("normal"),
+  /** How far it is out of focus; 0 for sharp. */
+  softness: Percent.default(0),
 });
 
 export const MOST_TEXT = 500;
@@ -99,7 +106,9 @@ export const MOST_LAYERS = 100;
 /** From back to front. */
 export const Layers = z.array(Layer).max(MOST_LAYERS);
 
-const AT_FIRST = { range: null, opacity: 100, arrives: "fade", leaves: "fade" } as const;
+const AT_FIRST: Omit<z.infer<typeof Common>, "id" | "x" | "y"> = {
+  ...{ range: null, opacity: 100, arrives: "fade", leaves: "fade", blend: "normal", softness: 0 },
+};
 
 /** A text as it is when it is added: a title in the upper third. */
 export const newText = (id: string, text: string): TextLayer => ({

@@ -1,0 +1,82 @@
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from "@dnd-kit/core";
+import {
+  SortableContext,
+  sortableKeyboardCoordinates,
+  useSortable,
+  verticalListSortingStrategy,
+} from "@dnd-kit/sortable";
+import { CSS } from "@dnd-kit/utilities";
+import { clsx } from "clsx";
+import { GripVertical } from "lucide-react";
+import type { ReactNode } from "react";
+
+interface SortableListProps {
+  label: string;
+  /** Of the rows, in order. */
+  keys: readonly string[];
+  onMove: (from: number, to: number) => void;
+  className: string;
+  children: ReactNode;
+}
+
+/** Rows in an order that is changed by dragging them, by mouse or keyboard. */
+export function SortableList({ label, keys, onMove, className, children }: SortableListProps) {
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
+  const drop = ({ active, over }: DragEndEvent) => {
+    if (over && active.id !== over.id) onMove(keys.indexOf(String(active.id)), keys.indexOf(String(over.id)));
+  };
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <SortableContext items={[...keys]} strategy={verticalListSortingStrategy}>
+        <ol aria-label={label} className={className}>
+          {children}
+        </ol>
+      </SortableContext>
+    </DndContext>
+  );
+}
+
+interface SortableRowProps {
+  id: string;
+  label?: string;
+  className: string;
+  /** @param grip what the row is dragged by */
+  children: (grip: ReactNode) => ReactNode;
+  /** What is moved, for the name of its grip. */
+  name: string;
+}
+
+export function SortableRow({ id, label, name, className, children }: SortableRowProps) {
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition }}
+      aria-label={label}
+      className={clsx(className, isDragging ? "relative z-10 border-accent shadow-lg" : "border-line")}
+    >
+      {children(
+        <button
+          type="button"
+          aria-label={`Move ${name}`}
+          className="shrink-0 cursor-grab touch-none text-soft hover:text-ink"
+          {...attributes}
+          {...listeners}
+        >
+          <GripVertical className="size-4" aria-hidden />
+        </button>,
+      )}
+    </li>
+  );
+}
