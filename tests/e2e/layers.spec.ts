@@ -1,4 +1,3 @@
-import { execFileSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { createCanvas } from "@napi-rs/canvas";
@@ -9,6 +8,7 @@ import { fontOf } from "~/core/composition/layers/font-families";
 import { newText, type TextLayer } from "~/core/composition/layers/layer";
 import { USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
 import { registerFonts } from "~/media/layers/fonts.server";
+import { fileAt, resultAt } from "../support/pixels";
 import { renderVersion } from "../support/render-version";
 import { LONG_WORK, TestServer } from "../support/server";
 
@@ -125,20 +125,10 @@ test("texts are the same pixels in the browser and on the server", async ({ page
 const layers = (page: Page) => page.getByRole("list", { name: "Layers, the one in front first" }).getByRole("listitem");
 
 /** How bright a place of the result is, in shares of it, 0 to 255. */
-const lightAt = (page: Page, x: number, y: number) =>
-  page.getByRole("img", { name: /shows$/ }).evaluate(
-    (canvas: HTMLCanvasElement, [across, down]) => {
-      const place = [Math.floor(across! * canvas.width), Math.floor(down! * canvas.height)] as const;
-      return canvas.getContext("2d")!.getImageData(...place, 1, 1).data[1]!;
-    },
-    [x, y],
-  );
+const lightAt = async (page: Page, x: number, y: number) => (await resultAt(page, x, y))[1]!;
 
-function fileLightAt(file: string, seconds: number, x: number, y: number): number {
-  const crop = `crop=2:2:${x}:${y},scale=1:1`;
-  const args = ["-v", "error", "-ss", String(seconds), "-i", file, "-frames:v", "1", "-vf", crop, "-pix_fmt", "rgb24"];
-  return execFileSync("ffmpeg", [...args, "-f", "rawvideo", "-"])[1]!;
-}
+/** The same of a file half a second after its beginning, at a pixel. */
+const fileLightAt = (file: string, x: number, y: number) => fileAt(file, 15, x, y)[1]!;
 
 /** Opens a film of two shots at what lies above it. */
 async function open(page: Page): Promise<void> {
@@ -183,7 +173,9 @@ test("a bar and a text are added, placed, ordered, timed, undone, copied, and ar
   await words.blur();
   await expect(layers(page).first()).toContainText("text “Kites today”");
   // Dragged by the keyboard, as by the mouse.
-  const grip = layers(page).last().getByRole("button", { name: /^Move / });
+  const grip = layers(page)
+    .last()
+    .getByRole("button", { name: /^Move / });
   await grip.focus();
   for (const key of ["Space", "ArrowUp", "Space"]) {
     await page.keyboard.press(key);
@@ -202,15 +194,15 @@ test("a bar and a text are added, placed, ordered, timed, undone, copied, and ar
   await page.getByRole("dialog").getByRole("button", { name: "Add version" }).click();
   await expect(layers(page)).toHaveCount(0);
   await page.getByRole("navigation", { name: "Versions" }).getByRole("link", { name: "Vertical 9:16" }).click();
-  await layers(page).last().getByRole("button").first().click();
+  await layers(page).last().getByRole("button", { name: /^bar/ }).click();
   await page.getByRole("button", { name: "Copy to the other versions" }).click();
   await page.getByRole("navigation", { name: "Versions" }).getByRole("link", { name: "Square 1:1" }).click();
   await expect(layers(page)).toHaveText([/bar/]);
 
   await page.getByRole("navigation", { name: "Versions" }).getByRole("link", { name: "Vertical 9:16" }).click();
   const file = await renderVersion(page, "1080 × 1920", server.data);
-  expect(fileLightAt(file, 0.5, 540, 1650)).toBeGreaterThan(250);
-  expect(fileLightAt(file, 0.5, 540, 1000)).toBeLessThan(250);
+  expect(fileLightAt(file, 540, 1650)).toBeGreaterThan(250);
+  expect(fileLightAt(file, 540, 1000)).toBeLessThan(250);
 });
 
 test("a text that does not fit says so, and fits when it may shrink", async ({ page }) => {
@@ -260,10 +252,10 @@ test("a picture is brought in as a layer and as a backdrop; what is none is refu
 
   await page.getByRole("radio", { name: "Whole", exact: true }).click();
   await page.getByRole("combobox", { name: "Backdrop" }).click();
-  await page.getByRole("option", { name: "Your picture" }).click();
-  await page.getByLabel("Choose a picture: file").setInputFiles(file);
+  await page.getByRole("option", { name: "Your picture or film" }).click();
+  await page.getByLabel("Choose a file: file").setInputFiles(file);
   await expect.poll(() => lightAt(page, 0.1, 0.9)).toBe(255);
   const rendered = await renderVersion(page, "1080 × 1920", server.data);
-  expect(fileLightAt(rendered, 0.5, 100, 1700)).toBeGreaterThan(250);
-  expect(fileLightAt(rendered, 0.5, 980, 150)).toBeGreaterThan(250);
+  expect(fileLightAt(rendered, 100, 1700)).toBeGreaterThan(250);
+  expect(fileLightAt(rendered, 980, 150)).toBeGreaterThan(250);
 });

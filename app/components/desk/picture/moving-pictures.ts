@@ -61,11 +61,16 @@ export class MovingPictures {
     const video = document.createElement("video");
     video.preload = "auto";
     video.src = `/media/moving/${picture.id}/light`;
-    const watch = () => {
+    const tell = () => {
       if (!this.filmPlays) this.onArrived();
+    };
+    const watch = () => {
+      tell();
       video.requestVideoFrameCallback(watch);
     };
     video.requestVideoFrameCallback(watch);
+    // A picture may be told of while the browser still seeks; by then somebody may want another one.
+    video.addEventListener("seeked", tell);
     return video;
   }
 
