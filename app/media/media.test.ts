@@ -192,8 +192,7 @@ describe("rendering", () => {
     const size = { width: 160, height: 120 };
     const film = "testsrc2=s=160x120:r=20:d=3,drawbox=0:0:160:20:black:fill:enable='gte(n,20)'";
     ffmpeg("-f", "lavfi", "-i", film, "-pix_fmt", "yuv420p", path("barred.mp4"));
-    const barsIn = (...stretches: { start: number; end: number }[]) =>
-      hasBars(path("barred.mp4"), size, undefined, stretches);
+    const barsIn = (...stretches: { start: number; end: number }[]) => hasBars(path("barred.mp4"), size, { stretches });
     expect(await barsIn({ start: 0, end: 20 })).toBe(false);
     expect(await barsIn({ start: 20, end: 60 })).toBe(true);
     expect(await barsIn({ start: 0, end: 10 }, { start: 40, end: 60 })).toBe(false);

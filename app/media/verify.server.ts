@@ -1,6 +1,6 @@
 import type { FileFigures } from "~/core/film-status";
 import { z } from "zod";
-import type { Size } from "~/core/geometry/box";
+import type { Box, Size } from "~/core/geometry/box";
 import { formatRate, type FrameRange, frameToSeconds, parseRate, type Rate } from "~/core/time/rate";
 import { probe, reading } from "./film-tool.server";
 import { runTool } from "./tool.server";
@@ -37,17 +37,24 @@ const Probe = z.object({
 /** An expression of ffmpeg's takes no more of them. */
 const MOST_STRETCHES = 200;
 
+export interface BarSearch {
+  /** Frames of the file that are looked at; all of them if left out. */
+  stretches?: readonly FrameRange[];
+  /** The part of the frame that is looked at, on even pixels; all of it if left out. */
+  within?: Box;
+  signal?: AbortSignal;
+}
+
 /**
  * Rows and columns that stay black, by ffmpeg's cropdetect over every tenth frame.
  * A dark picture has no black *border* by this measure unless its edges never show anything.
  *
- * @param stretches frames of the file that are looked at; all of them if left out
+ * @param size of what is looked at
  */
 export async function hasBars(
   file: string,
   size: Size,
-  signal?: AbortSignal,
-  stretches: readonly FrameRange[] = [],
+  { stretches = [], within: part, signal }: BarSearch = {},
 ): Promise<boolean> {
   const within = stretches.slice(0, MOST_STRETCHES).map(({ start, end }) => `between(n,${start},${end - 1})`);
   const wanted = ["not(mod(n,10))", ...(within.length > 0 ? [`(${within.join("+")})`] : [])].join("*");
@@ -55,7 +62,7 @@ export async function hasBars(
     "ffmpeg",
     [
       ...["-v", "error", "-nostdin", ...reading(file), "-an", "-vf"],
-      `select='${wanted}',cropdetect=limit=20:round=2:reset=0:skip=0,metadata=print:file=-:direct=1`,
+      `select='${wanted}',${part ? `crop=${part.width}:${part.height}:${part.x}:${part.y},` : ""}cropdetect=limit=20:round=2:reset=0:skip=0,metadata=print:file=-:direct=1`,
       ...["-f", "null", "-"],
     ],
     signal,

@@ -1,25 +1,15 @@
 import { writeAside } from "~/disk/write-aside.server";
-import { isEven } from "~/core/composition/backdrop";
 import type { HeardIn } from "~/core/composition/heard";
-import type { Composition, ShownAt } from "~/core/composition/composition";
+import type { ShownAt } from "~/core/composition/composition";
 import type { FileFigures } from "~/core/film-status";
 import { type OutputFormat, USUAL_FORMAT } from "~/core/formats/output-formats";
 import type { Size } from "~/core/geometry/box";
-import { type FrameRange, framesIn, framesOf } from "~/core/time/rate";
-import { joinRanges } from "~/core/time/ranges";
+import { type FrameRange, framesIn } from "~/core/time/rate";
 import type { FilmFile } from "~/media/film-file";
 import { renderFilm } from "~/media/render.server";
 import type { OwnContents } from "~/media/own/load-pictures.server";
-import { hasBars, verifyFile } from "~/media/verify.server";
-
-/** Whether what lies behind the film may look as bars do. */
-const mayLookBarred = ({ backdrop }: Composition): boolean => backdrop !== null && isEven(backdrop.look);
-
-/** The frames of the file, counted from its own beginning, in which no backdrop may look as bars do. */
-function coveredStretches(ranges: readonly FrameRange[], shown: ShownAt): FrameRange[] {
-  const frames = ranges.flatMap(framesOf);
-  return joinRanges(frames.flatMap((frame, i) => (mayLookBarred(shown(frame)) ? [] : [{ start: i, end: i + 1 }])));
-}
+import { verifyFile } from "~/media/verify.server";
+import { barFaults } from "./check-bars.server";
 
 /** A render that is written but not as it should be. */
 export class ExportFault extends Error {
@@ -70,13 +60,7 @@ export async function exportVersion(
       sound: Boolean(film.info.audio) || Boolean(heard),
     };
     const { figures, faults } = await verifyFile(aside, expected, signal);
-    // Bars in the source are the source's, and an even backdrop may look like bars; neither is a fault of the crop.
-    const covered = coveredStretches(ranges, shown);
-    const bars =
-      covered.length > 0 &&
-      (await hasBars(aside, target, signal, covered)) &&
-      !(await hasBars(film.file, film.info.picture, signal));
-    if (bars) faults.push("there are black bars at the edges");
+    faults.push(...(await barFaults(aside, request, signal)));
     if (faults.length > 0)
       throw new ExportFault(`${film.name}: the file that was made is not right: ${faults.join("; ")}`);
     return figures;

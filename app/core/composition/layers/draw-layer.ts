@@ -49,8 +49,8 @@ const grown = ({ x, y, width, height }: Box, by: number, more = 0): Box => ({
   height: height + 2 * by + more,
 });
 
-/** Size of a layer whose size does not depend on its text. */
-function sizeOf(layer: ShapeLayer | PictureLayer, frame: Size): Size {
+/** Size of a layer whose size does not depend on its text, in pixels of the frame. */
+export function layerSize(layer: ShapeLayer | PictureLayer, frame: Size): Size {
   const side = Math.min(frame.width, frame.height);
   if (layer.kind === "shape") return { width: layer.width * frame.width, height: layer.height * side };
   const width = layer.width * side;
@@ -65,7 +65,7 @@ function sizeOf(layer: ShapeLayer | PictureLayer, frame: Size): Size {
 export function placeLayer(layer: Layer, { frame, safe }: LayerGround, pen: Pen): PlacedLayer {
   const room = safeBox(safe, frame);
   const block = layer.kind === "text" ? textBlock(layer, frame, room, pen) : null;
-  const { width, height } = layer.kind === "text" ? block! : sizeOf(layer, frame);
+  const { width, height } = layer.kind === "text" ? block! : layerSize(layer, frame);
   const box = {
     x: room.x + layer.x * (room.width - width),
     y: room.y + layer.y * (room.height - height),

@@ -1,0 +1,170 @@
+/** Whether a finished file has bars that nobody asked for: at the edges of the frame, of the film before a backdrop, or as one. */
+import { type Backdrop, isEven } from "~/core/composition/backdrop";
+import { yuvOf } from "~/core/composition/colour";
+import { type Composition, filmPanes, type ShownAt } from "~/core/composition/composition";
+import { isPlain } from "~/core/composition/edge";
+import { layerSize } from "~/core/composition/layers/draw-layer";
+import { type Box, boxContains, sameBox, type Size } from "~/core/geometry/box";
+import { type FrameRange, framesOf } from "~/core/time/rate";
+import { joinRanges } from "~/core/time/ranges";
+import { decodeFrames } from "~/media/decode.server";
+import type { FilmFile } from "~/media/film-file";
+import { probeFilm } from "~/media/probe.server";
+import { hasBars } from "~/media/verify.server";
+
+/** A layer that reaches over so much of a side may look as a bar does. */
+const NEARLY_ALL = 0.95;
+/** Stretches before a backdrop that are looked at. */
+const MOST_STRETCHES = 40;
+/** Levels by which an encoded colour may differ from what it was. */
+const COLOUR_TOLERANCE = 14;
+/** Pixels from an edge within which colours run into each other. */
+const NEAR_EDGE = 16;
+
+const reachesOver = ({ layers, size }: Composition): boolean =>
+  (layers?.at ?? []).some(({ layer }) => {
+    if (layer.kind === "text") return false;
+    const { width, height } = layerSize(layer, size);
+    return width > NEARLY_ALL * size.width || height > NEARLY_ALL * size.height;
+  });
+
+/** Whether something that the editor has put there may look as bars do. */
+const mayLookBarred = (shown: Composition): boolean =>
+  (shown.backdrop !== null && isEven(shown.backdrop.look)) || shown.panes.some(({ own }) => own) || reachesOver(shown);
+
+/** A stretch of the file in which the film stands still before an even backdrop. */
+interface Stretch extends FrameRange {
+  shown: Composition;
+  pane: Box;
+  /** Its frames in the film. */
+  source: FrameRange;
+}
+
+/** Such stretches, in frames of the file; those that something else lies over are left out. */
+function evenStretches(frames: readonly number[], shownAt: ShownAt): Stretch[] {
+  const stretches: Stretch[] = [];
+  frames.forEach((frame, i) => {
+    const shown = shownAt(frame);
+    const [pane, ...others] = filmPanes(shown);
+    const isWanted = shown.backdrop && isEven(shown.backdrop.look) && others.length === 0 && !shown.layers;
+    if (!pane || !isWanted) return;
+    const last = stretches.at(-1);
+    const goesOn =
+      last?.end === i &&
+      last.source.end === frame &&
+      sameBox(last.pane, pane.target) &&
+      last.shown.backdrop!.look === shown.backdrop!.look;
+    if (goesOn) {
+      last.end = i + 1;
+      last.source.end = frame + 1;
+    } else {
+      const source = { start: frame, end: frame + 1 };
+      stretches.push({ start: i, end: i + 1, shown, pane: pane.target, source });
+    }
+  });
+  return stretches.slice(0, MOST_STRETCHES);
+}
+
+/** The colour of a backdrop at a row of the frame; null where it has none of its own. */
+function colourAt(look: Backdrop, row: number, height: number): readonly number[] | null {
+  if (look.kind === "colour") return yuvOf(look.colour);
+  if (look.kind !== "gradient") return null;
+  const [top, foot] = [yuvOf(look.top), yuvOf(look.foot)];
+  return top.map((level, i) => level + ((row + 0.5) / height) * (foot[i]! - level));
+}
+
+/** Places along the borders of a frame that are of the backdrop, well away from the film. */
+function placesBehind({ width, height }: Size, pane: Box): { x: number; y: number }[] {
+  const [near, beyond] = [NEAR_EDGE, 2 * NEAR_EDGE];
+  const wide = {
+    x: pane.x - beyond,
+    y: pane.y - beyond,
+    width: pane.width + 2 * beyond,
+    height: pane.height + 2 * beyond,
+  };
+  const across = [near, width / 2, width - near];
+  const down = [near, height / 2, height - near];
+  return across
+    .flatMap((x) => down.map((y) => ({ x: 2 * Math.floor(x / 2), y: 2 * Math.floor(y / 2) })))
+    .filter(({ x, y }) => !boxContains(wide, { x, y, width: 0, height: 0 }));
+}
+
+/** Whether a frame of 4:2:0 has the backdrop's colours where nothing else is. */
+function hasBackdrop(data: Uint8Array, size: Size, { shown, pane }: Stretch): boolean {
+  const { width, height } = size;
+  return placesBehind(size, pane).every(({ x, y }) => {
+    const wanted = colourAt(shown.backdrop!.look, y, height);
+    if (!wanted) return true;
+    const chroma = (plane: number) =>
+      data[width * height + (plane * width * height) / 4 + (y / 2) * (width / 2) + x / 2]!;
+    const seen = [data[y * width + x]!, chroma(0), chroma(1)];
+    return seen.every((level, i) => Math.abs(level - wanted[i]!) <= COLOUR_TOLERANCE);
+  });
+}
+
+async function backdropFault(file: FilmFile, stretches: readonly Stretch[], signal?: AbortSignal) {
+  for (const stretch of stretches) {
+    const middle = Math.floor((stretch.start + stretch.end) / 2);
+    const range = { start: middle, end: middle + 1 };
+    for await (const data of decodeFrames(file, { range, signal }))
+      if (!hasBackdrop(data, file.info.picture, stretch))
+        return "a backdrop does not have the colour that was asked for";
+  }
+  return null;
+}
+
+/** A box without the pixels along its border that it shares with what is beside it; null if too little is left. */
+function insideOf({ x, y, width, height }: Box, frame: Size): Box | null {
+  const from = (start: number) => 2 * Math.ceil((Math.max(0, start) + 2) / 2);
+  const to = (end: number, most: number) => 2 * Math.floor((Math.min(most, end) - 2) / 2);
+  const box = { x: from(x), y: from(y), width: 0, height: 0 };
+  box.width = to(x + width, frame.width) - box.x;
+  box.height = to(y + height, frame.height) - box.y;
+  return box.width > 4 * NEAR_EDGE && box.height > 4 * NEAR_EDGE ? box : null;
+}
+
+export interface Checked {
+  film: FilmFile;
+  target: Size;
+  ranges: readonly FrameRange[];
+  shown: ShownAt;
+}
+
+/**
+ * Looks for bars in a finished file.
+ *
+ * @returns what is wrong, in words; bars of the source are not
+ */
+export async function barFaults(
+  file: string,
+  { film, target, ranges, shown }: Checked,
+  signal?: AbortSignal,
+): Promise<string[]> {
+  const frames = ranges.flatMap(framesOf);
+  const covered = joinRanges(
+    frames.flatMap((frame, i) => (mayLookBarred(shown(frame)) ? [] : [{ start: i, end: i + 1 }])),
+  );
+  const even = evenStretches(frames, shown);
+  const { picture } = film.info;
+  let isBarred =
+    covered.length > 0 &&
+    (await hasBars(file, target, { signal, stretches: covered })) &&
+    !(await hasBars(film.file, picture, { signal }));
+  for (const stretch of even.filter(({ shown: { panes } }) => isPlain(panes[0]!.edge ?? { look: "none", corner: 0 }))) {
+    if (isBarred) break;
+    const within = insideOf(stretch.pane, target);
+    // A shot may be black at its edges by itself, as a title is.
+    isBarred =
+      within !== null &&
+      (await hasBars(file, within, { signal, stretches: [stretch], within })) &&
+      !(await hasBars(film.file, picture, { signal, stretches: [stretch.source] }));
+  }
+  const faults = isBarred ? ["there are black bars at the edges"] : [];
+  // A shadow reaches far over what is behind.
+  const clear = even.filter(({ shown: { panes } }) => panes[0]!.edge?.look !== "shadow");
+  if (clear.length > 0) {
+    const fault = await backdropFault({ file, name: film.name, info: await probeFilm(file, film.name) }, clear, signal);
+    if (fault) faults.push(fault);
+  }
+  return faults;
+}
