@@ -1,7 +1,7 @@
 /** Faces that get under what covers the frame where it is shown. */
 import { type Composition, filmPanes, type ShownAt } from "../composition/composition";
 import { type SafeArea, safeBox } from "../composition/layers/safe-area";
-import { type Box, boxCentre, boxContains } from "../geometry/box";
+import { type Box, boxCentre, boxContains, mapBox } from "../geometry/box";
 import { counted } from "../counted";
 import { boxAt, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesOf } from "../time/rate";
@@ -17,15 +17,7 @@ function inFrame(box: Box, composition: Composition): Box | null {
   const pane = filmPanes(composition).find(({ source }) =>
     boxContains(source, { ...boxCentre(box), width: 0, height: 0 }),
   );
-  if (!pane) return null;
-  const { source, target } = pane;
-  const [across, down] = [target.width / source.width, target.height / source.height];
-  return {
-    x: target.x + (box.x - source.x) * across,
-    y: target.y + (box.y - source.y) * down,
-    width: box.width * across,
-    height: box.height * down,
-  };
+  return pane ? mapBox(box, pane.source, pane.target) : null;
 }
 
 /** Whether a face is followed that is covered for more than a moment. */

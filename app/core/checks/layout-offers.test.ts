@@ -1,7 +1,11 @@
 import { describe, expect, test } from "@jest/globals";
-import { boxContains, wholeOf } from "../geometry/box";
+import { type Box, boxContains, wholeOf } from "../geometry/box";
+import { fill } from "../composition/composition";
 import { WHOLE } from "../composition/layout";
 import { USUAL_FRAMING } from "../path/framing-settings";
+import type { Track } from "../subjects/tracking/track";
+import type { FrameRange } from "../time/rate";
+import { textIsCovered } from "./covered-text";
 import { layoutOffers, type LookedAt } from "./layout-offers";
 
 const HD = { width: 1920, height: 1080 };
@@ -13,13 +17,16 @@ const at: LookedAt = {
   window: { x: 500, y: 540, height: 1080 },
   cut: { x: 300, y: 800, width: 1300, height: 120 },
   other: { x: 1400, y: 300, width: 200, height: 300 },
+  textRange: { start: 45, end: 80 },
+  safeArea: null,
 };
 const names = (kind: Parameters<typeof layoutOffers>[0]["kind"], more: Partial<LookedAt> = {}) =>
   layoutOffers({ kind, otherId: "b" }, { ...at, ...more }).map(({ id }) => id);
 
 describe("layouts that would do", () => {
   test("are offered for what does not fit, and only while the window fills the frame", () => {
-    expect(names("text-cut")).toEqual(["whole", "lift"]);
+    expect(names("text-cut")).toEqual(["whole", "lift", "replace"]);
+    expect(names("text-cut", { textRange: null })).toEqual(["whole", "lift"]);
     expect(names("two-apart")).toEqual(["stack-two", "whole"]);
     expect(names("two-apart", { other: null })).toEqual(["whole"]);
     expect(names("subject-cut")).toEqual([]);
@@ -34,6 +41,26 @@ describe("layouts that would do", () => {
     expect(first!.target.height / 1920).toBeGreaterThan(0.8);
     expect(lift!.keys).toEqual([expect.objectContaining({ pane: 1, frame: 40, easing: "hold" })]);
     expect(lift!.change.panes).toEqual([{ follow: { kind: "none" }, manner: "still" }]);
+  });
+
+  test("cover text with a bar for as long as it is there, with one's own in its middle", () => {
+    const [, , replaced] = layoutOffers({ kind: "text-cut" }, at);
+    const [bar, words] = replaced!.layers!;
+    expect([bar, words]).toMatchObject([
+      { kind: "shape", range: at.textRange, opacity: 100 },
+      { kind: "text", range: at.textRange },
+    ]);
+    const textAt = (box: Box): Track[] => [
+      { id: "t", kind: "text", start: 40, boxes: Array.from({ length: 40 }, () => box), confidence: 1 },
+    ];
+    const above = { layers: [bar!, words!], safeArea: null, size: at.frame, fps: 25 };
+    const isCovered = (box: Box, during: FrameRange, layers = above.layers) =>
+      textIsCovered(textAt(box), [during], () => fill(at.window, at.frame), { ...above, layers });
+    expect(isCovered(at.cut!, at.textRange!)).toBe(true);
+    expect(isCovered({ ...at.cut!, y: 600 }, at.textRange!)).toBe(false);
+    // Neither before it is there, nor where it can be seen through.
+    expect(isCovered(at.cut!, { start: 40, end: 80 })).toBe(false);
+    expect(isCovered(at.cut!, at.textRange!, [{ ...bar!, opacity: 60 }])).toBe(false);
   });
 
   test("of two who are apart give each a pane", () => {

@@ -1,15 +1,20 @@
 /** Layouts that would show what the crop window has no room for: offered at a second look, with a picture of each. */
-import { type Composition, compose } from "../composition/composition";
+import { type Composition, compose, fill } from "../composition/composition";
+import { groundOf, placeAt } from "../composition/layers/draw-layer";
+import { type Layer, LIMITS, newBar, newText } from "../composition/layers/layer";
+import type { SafeArea } from "../composition/layers/safe-area";
+import { LINE } from "../composition/layers/text-block";
 import { layOut, paneBox, WHOLE } from "../composition/layout";
 import { dividedSide, LEAST_SHARE, STACK, type Stack } from "../composition/stack";
 import { type Box, boxCentre, type Size } from "../geometry/box";
 import { aspectRatio, centredWindow, clampWindow, type CropWindow, largestWindowHeight } from "../geometry/crop-window";
 import { type FramingSettings, MAX_ZOOM, type PaneSettings } from "../path/framing-settings";
 import type { HandKey } from "../path/hand-key";
+import type { FrameRange } from "../time/rate";
 import type { SecondLook } from "./second-looks";
 
 export interface LayoutOffer {
-  id: "whole" | "stack-two" | "lift";
+  id: "whole" | "stack-two" | "lift" | "replace";
   /** What it is called, and what it does. */
   name: string;
   hint: string;
@@ -17,6 +22,8 @@ export interface LayoutOffer {
   change: Partial<FramingSettings>;
   /** Where it puts windows. */
   keys: HandKey[];
+  /** What it lays above the picture, from back to front; the last is what the editor goes on with. */
+  layers?: readonly Layer[];
   /** What would be shown at the frame of the look, give or take the paths that are laid then. */
   shown: Composition;
 }
@@ -36,6 +43,9 @@ export interface LookedAt {
   cut: Box | null;
   /** What is not followed. */
   other: Box | null;
+  /** The frames in which burnt-in text is there; null where what is cut off is no text. */
+  textRange: FrameRange | null;
+  safeArea: SafeArea | null;
 }
 
 /** Room around what is lifted into a pane of its own, as a share of it. */
@@ -45,7 +55,7 @@ const MOST_LIFTED = 0.4;
 
 /** A look at what has no room, each with what would do. */
 const HELPS: Partial<Record<SecondLook["kind"], readonly LayoutOffer["id"][]>> = {
-  "text-cut": ["whole", "lift"],
+  "text-cut": ["whole", "lift", "replace"],
   "protected-cut": ["whole", "lift"],
   "two-alike": ["whole", "stack-two"],
   "two-apart": ["stack-two", "whole"],
@@ -125,6 +135,41 @@ function lift(at: LookedAt): LayoutOffer | null {
   };
 }
 
+/** How much higher than the text a bar is that covers it. */
+const COVER = 1.35;
+/** Height of the letters on it, as a share of it: three lines have room. */
+const ON_COVER = 0.24;
+
+/** A bar over what is to be seen of a text, and a text on it that says what it said. */
+function replace({ cut, textRange, safeArea, frame, window }: LookedAt): LayoutOffer | null {
+  if (!cut || !textRange) return null;
+  const filling = fill(window, frame);
+  const scale = frame.height / filling.panes[0]!.source.height;
+  const height = COVER * cut.height * scale;
+  const middle = (boxCentre(cut).y - filling.panes[0]!.source.y) * scale;
+  const top = Math.max(0, Math.min(frame.height - height, middle - height / 2));
+  const ground = groundOf({ ...frame, safeArea });
+  const side = Math.min(frame.width, frame.height);
+  const during = { range: textRange, arrives: "cut", leaves: "cut" } as const;
+  const bar = { ...newBar("replaced-bar"), ...during, width: 1, height: height / side, corner: 0, opacity: 100 };
+  const size = Math.min(LIMITS.textSize[1], Math.max(LIMITS.textSize[0], (ON_COVER * height) / side));
+  const words = { ...newText("replaced-text", "Your text"), ...during, size, shadow: 0 };
+  const line = LINE * size * side;
+  const layers = [
+    { ...bar, ...placeAt(bar, { x: 0, y: top, width: frame.width, height }, ground) },
+    // In the middle of the bar, and across as it is at first.
+    { ...words, y: placeAt(words, { x: 0, y: top + (height - line) / 2, width: 0, height: line }, ground).y },
+  ];
+  return {
+    ...{ id: "replace", name: "Replace it", hint: "Covers the text and lays your own over it" },
+    ...{ change: {}, keys: [], layers },
+    shown: {
+      ...filling,
+      layers: { ground, at: layers.map((layer) => ({ layer, opacity: 1, shift: { x: 0, y: 0 } })) },
+    },
+  };
+}
+
 /** What is offered at a second look; nothing where the shot is not framed by a crop window alone. */
 export function layoutOffers({ kind, otherId }: Pick<SecondLook, "kind" | "otherId">, at: LookedAt): LayoutOffer[] {
   if (at.settings.layout.kind !== "fill") return [];
@@ -136,6 +181,8 @@ export function layoutOffers({ kind, otherId }: Pick<SecondLook, "kind" | "other
         return (otherId && stackTwo(at, otherId)) || [];
       case "lift":
         return lift(at) ?? [];
+      case "replace":
+        return replace(at) ?? [];
     }
   });
 }

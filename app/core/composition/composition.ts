@@ -1,5 +1,5 @@
 /** What a target frame is made of: one description for the desk, small pictures, checks and the render. */
-import { type Box, boxContains, scaleBox, type Size, wholeOf } from "../geometry/box";
+import { type Box, boxContains, mapBox, scaleBox, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, type CropWindow, windowBox } from "../geometry/crop-window";
 import type { Edge } from "./edge";
 import type { LayerGround } from "./layers/draw-layer";
@@ -91,14 +91,7 @@ export const cutOut = (source: Box): Composition => {
 
 /** The same frame in another size, such as that of a small picture. */
 export function inSize({ size, panes, ...rest }: Composition, wanted: Size): Composition {
-  const across = wanted.width / size.width;
-  const down = wanted.height / size.height;
-  const scaled = ({ x, y, width, height }: Box): Box => ({
-    x: x * across,
-    y: y * down,
-    width: width * across,
-    height: height * down,
-  });
+  const scaled = (box: Box) => mapBox(box, wholeOf(size), wholeOf(wanted));
   return { ...rest, size: wanted, panes: panes.map((pane) => ({ ...pane, target: scaled(pane.target) })) };
 }
 

@@ -112,3 +112,14 @@ export const scaleBox = (box: Box, factor: number): Box => ({
   width: box.width * factor,
   height: box.height * factor,
 });
+
+/** Where a box is when one that it lies in, or beside, is moved and resized to be another. */
+export function mapBox({ x, y, width, height }: Box, from: Box, to: Box): Box {
+  const [across, down] = [to.width / from.width, to.height / from.height];
+  return {
+    x: to.x + (x - from.x) * across,
+    y: to.y + (y - from.y) * down,
+    width: width * across,
+    height: height * down,
+  };
+}

@@ -2,7 +2,7 @@
 import { createCanvas, type Canvas, type Image, ImageData } from "@napi-rs/canvas";
 import type { Composition, Pane } from "~/core/composition/composition";
 import type { PictureAt } from "~/core/composition/picture";
-import type { Size } from "~/core/geometry/box";
+import { mapBox, type Size, wholeOf } from "~/core/geometry/box";
 import { decodeFrames } from "../decode.server";
 import { evenBox, type OverlayPlane, opaquePlanes, overlayOf } from "../layers/overlay";
 import { type PictureProvider, Resampler } from "../resample/resampler.server";
@@ -116,10 +116,8 @@ export class OwnPictures implements PictureProvider {
     const canvas = createCanvas(box.width, box.height);
     const context = canvas.getContext("2d");
     context.imageSmoothingQuality = "high";
-    const { width, height } = own!.picture;
-    const [across, down] = [target.width / source.width, target.height / source.height];
-    const [left, top] = [target.x - source.x * across - box.x, target.y - source.y * down - box.y];
-    context.drawImage(image, left, top, width * across, height * down);
+    const { x, y, width, height } = mapBox(wholeOf(own!.picture), source, target);
+    context.drawImage(image, x - box.x, y - box.y, width, height);
     const planes = overlayOf(canvas.data(), box);
     this.still.set(key, planes);
     return planes;

@@ -1,4 +1,5 @@
 import { Eye } from "lucide-react";
+import { nanoid } from "nanoid";
 import { useMemo } from "react";
 import { Hint } from "~/components/common/button";
 import { type LayoutOffer, layoutOffers } from "~/core/checks/layout-offers";
@@ -6,7 +7,8 @@ import type { SecondLook } from "~/core/checks/second-looks";
 import type { SingleCommand } from "~/core/edits/command";
 import { boxUnion } from "~/core/geometry/box";
 import { activeArea } from "~/core/shots/shot";
-import { boxAt, laidOver } from "~/core/subjects/tracking/track";
+import { boxAt, laidOver, type Track } from "~/core/subjects/tracking/track";
+import type { FrameRange } from "~/core/time/rate";
 import { type Still, useStills } from "../picture/use-stills";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
@@ -41,20 +43,31 @@ export function SecondLooks({ shot }: { shot: DeskShot }) {
   );
 }
 
+/** The frames of a shot in which tracks are there. */
+const rangeOf = (tracks: readonly Track[], shot: FrameRange): FrameRange => ({
+  start: Math.max(shot.start, Math.min(...tracks.map(({ start }) => start))),
+  end: Math.min(shot.end, Math.max(...tracks.map(({ start, boxes }) => start + boxes.length))),
+});
+
 /** Layouts that would show what has no room in the window, each with a small picture of it. */
 function Offers({ shot, look }: { shot: DeskShot; look: SecondLook }) {
-  const { film, version, source, edits, windowAt } = useDesk();
+  const { film, version, source, edits, windowAt, setPanel, chooseLayer } = useDesk();
   const { picture } = film;
   const offers = useMemo(() => {
     const boxesOf = (ids: (id: string) => boolean) =>
       shot.tracks.filter((track) => ids(track.id)).flatMap((track) => boxAt(track, look.frame) ?? []);
     const texts = new Set(laidOver(shot.tracks).map(({ id }) => id));
     const text = boxesOf((id) => texts.has(id));
+    const written = laidOver(shot.tracks).filter(
+      (track) => track.kind !== "inset" && boxAt(track, look.frame) !== undefined,
+    );
     return layoutOffers(look, {
       ...{ settings: shot.settings, start: shot.start, area: activeArea(shot, picture), frame: version },
       window: windowAt(look.frame),
       cut: look.kind === "protected-cut" ? shot.protect : text.length > 0 ? boxUnion(text) : null,
       other: boxesOf((id) => id === look.otherId)[0] ?? null,
+      textRange: look.kind === "text-cut" && written.length > 0 ? rangeOf(written, shot) : null,
+      safeArea: version.safeArea,
     });
   }, [shot, look, picture, version, windowAt]);
   const stills = useMemo(() => {
@@ -63,10 +76,19 @@ function Offers({ shot, look }: { shot: DeskShot; look: SecondLook }) {
     return offers.map(({ id, shown }): Still => ({ id, frame: look.frame, shown, size }));
   }, [offers, look.frame, version.width, version.height]);
   const pictures = useStills(source, stills, picture);
-  const take = ({ change, keys }: LayoutOffer) => {
+  const take = ({ change, keys, layers = [] }: LayoutOffer) => {
     const versionId = version.id;
+    const own = layers.map((layer) => ({ ...layer, id: nanoid(10) }));
+    const last = own.at(-1);
+    if (last) {
+      setPanel("layers");
+      chooseLayer(last.id);
+    }
     const commands: SingleCommand[] = [
-      { type: "set-framing", versionId, shotIds: [shot.id], change },
+      ...own.map((layer) => ({ type: "put-layer" as const, versionId, layer })),
+      ...(Object.keys(change).length > 0
+        ? [{ type: "set-framing" as const, versionId, shotIds: [shot.id], change }]
+        : []),
       ...keys.map((key) => ({ type: "set-key" as const, versionId, key })),
     ];
     edits.send(commands.length === 1 ? commands[0]! : { type: "batch", commands });

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { toast } from "sonner";
 import { lackingLooks, type Lacking } from "~/core/checks/lacking-pictures";
 import { coveredLooks } from "~/core/checks/covered-looks";
-import type { SafeArea } from "~/core/composition/layers/safe-area";
+import { textIsCovered } from "~/core/checks/covered-text";
 import { followedTrack } from "~/core/path/solve-version";
 import { cutLooks, type SecondLook } from "~/core/checks/second-looks";
 import type { FilmState, VersionState } from "~/core/edits/film-state";
@@ -11,7 +11,7 @@ import { settledPane } from "~/core/edits/shot-in-version";
 import type { FramerNews, ShotResult } from "~/core/edits/version-framer";
 import { paneCount } from "~/core/composition/layout";
 import { ownIn, PANES } from "~/core/composition/stack";
-import { shownIn } from "~/core/composition/shown";
+import { shownIn, type VersionLayers } from "~/core/composition/shown";
 import type { Size } from "~/core/geometry/box";
 import { PerKey } from "~/core/per-key";
 import { castOf } from "~/core/subjects/choosing/cast";
@@ -19,7 +19,7 @@ import type { ThingMark } from "~/core/subjects/marks/marked-things";
 import { type AnalysedTracks, rangesOf } from "~/core/subjects/tracking/shot-tracks";
 import { unpackTrack } from "~/core/subjects/tracking/packed-tracks";
 import { TrackStock } from "~/core/subjects/tracking/track-stock";
-import type { Track } from "~/core/subjects/tracking/track";
+import { laidOver, type Track } from "~/core/subjects/tracking/track";
 import { type FrameRange, framesPerSecond, type Rate, rangeKey } from "~/core/time/rate";
 import type { FramerReply, LoadedTracks } from "~/workers/path-worker";
 import type { DeskShot } from "./desk-types";
@@ -160,9 +160,12 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
   // While a window is dragged this runs with every move of the pointer: what is known of the other shots stays.
   const [known] = useState(() => ({ shots: new PerKey<DeskShot>(), lacking: new PerKey<SecondLook[]>() }));
   const { longHolds, undecoded } = findings;
-  const { width, height, safeArea } = version;
+  const { width, height, safeArea, layers } = version;
   const fps = framesPerSecond(film.rate);
-  const frame = useMemo(() => ({ size: { width, height }, safeArea, fps }), [width, height, safeArea, fps]);
+  const frame = useMemo(
+    () => ({ size: { width, height }, safeArea, fps, layers }),
+    [width, height, safeArea, fps, layers],
+  );
   const shots = useMemo(
     () =>
       settings.map((each, i) => {
@@ -216,10 +219,11 @@ function deskShot(
   result: ShotResult | null,
   marks: readonly ThingMark[],
   looks: SecondLook[],
-  { size, safeArea, fps }: { size: Size; safeArea: SafeArea | null; fps: number },
+  above: Pick<VersionLayers, "layers" | "safeArea" | "size" | "fps">,
   find: () => Found,
 ): DeskShot {
   const { shot, kept } = set;
+  const { size, safeArea, fps } = above;
   const settled = settledShot(set);
   const { layout } = settled.settings;
   const panes = PANES.slice(0, paneCount(layout)).filter((each) => layout.kind !== "stack" || !ownIn(layout, each));
@@ -229,6 +233,7 @@ function deskShot(
   let cast: DeskShot["cast"] | undefined;
   const known = () => (found ??= find());
   const shown = result && shownIn([{ range: shot, ...result.framed }], size, fps);
+  const isTextCovered = () => shown !== null && textIsCovered(laidOver(known().tracks), kept, shown, above);
   const covered =
     solved && shown && safeArea ? coveredLooks(followedTrack(solved, known().tracks), kept, shown, safeArea) : [];
   return {
@@ -242,7 +247,11 @@ function deskShot(
     solved,
     shown,
     // Of what has not been looked at, nothing can be said yet.
-    looks: [...((isAnalysed && result?.looks) || []), ...covered, ...looks],
+    looks: [
+      ...((isAnalysed && result?.looks) || []).filter((look) => look.kind !== "text-cut" || !isTextCovered()),
+      ...covered,
+      ...looks,
+    ],
     tellingFrame: result?.tellingFrame ?? shot.start,
     get tracks() {
       return known().tracks;

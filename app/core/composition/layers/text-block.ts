@@ -5,7 +5,7 @@ import type { TextLayer } from "./layer";
 import type { Pen } from "./pen";
 
 /** From one line to the next, and from a line's top to where its letters stand, in em. */
-const LINE = 1.22;
+export const LINE = 1.22;
 const BASELINE = 0.94;
 /** Beside and above a text that stands on a box, in em. */
 const PADDING = { x: 0.5, y: 0.28 };

@@ -1,0 +1,52 @@
+/** Burnt-in text that is cut off, and that the editor has laid something over. */
+import { filmPanes, type ShownAt } from "../composition/composition";
+import { groundOf, layerSize } from "../composition/layers/draw-layer";
+import { layersAt } from "../composition/layers/layer-at";
+import type { Layer, ShapeLayer } from "../composition/layers/layer";
+import { safeBox, type SafeArea } from "../composition/layers/safe-area";
+import { type Box, boxContains, mapBox, type Size, visiblePart } from "../geometry/box";
+import { boxAt, type Track } from "../subjects/tracking/track";
+import { type FrameRange, framesOf } from "../time/rate";
+
+/** A layer that is less opaque hides nothing. */
+const OPAQUE = 0.9;
+/** Share of its height by which a text may look out. */
+const TOLERANCE = 0.05;
+
+interface Above {
+  layers: readonly Layer[];
+  safeArea: SafeArea | null;
+  size: Size;
+  fps: number;
+}
+
+function boxOf(layer: ShapeLayer, { size, safeArea }: Above): Box {
+  const room = safeBox(groundOf({ ...size, safeArea }).safe, size);
+  const { width, height } = layerSize(layer, size);
+  return { x: room.x + layer.x * (room.width - width), y: room.y + layer.y * (room.height - height), width, height };
+}
+
+/** Whether plain shapes cover what is to be seen of texts, wherever they are. */
+export function textIsCovered(
+  texts: readonly Track[],
+  kept: readonly FrameRange[],
+  shown: ShownAt,
+  above: Above,
+): boolean {
+  const shapes = above.layers.filter((layer) => layer.kind === "shape" && layer.blend === "normal");
+  if (shapes.length === 0) return false;
+  const whole = { start: kept[0]?.start ?? 0, end: kept.at(-1)?.end ?? 0 };
+  return kept.flatMap(framesOf).every((frame) => {
+    const there = texts.flatMap((text) => boxAt(text, frame) ?? []);
+    if (there.length === 0) return true;
+    const covers = layersAt(shapes, frame, whole, above.fps).flatMap(({ layer, opacity }) =>
+      layer.kind === "shape" && opacity >= OPAQUE ? [boxOf(layer, above)] : [],
+    );
+    return there.every((box) =>
+      filmPanes(shown(frame)).every(({ source, target }) => {
+        const seen = visiblePart(mapBox(box, source, target), above.size);
+        return !seen || covers.some((cover) => boxContains(cover, seen, TOLERANCE * seen.height));
+      }),
+    );
+  });
+}
