@@ -142,7 +142,7 @@ export function convertCommand(): Command {
     .requiredOption("--out <file>", "the MP4 file to write")
     .option(
       "--layers <file>",
-      "lay texts and shapes above the picture, as a JSON file says (docs/formats.md)",
+      "lay texts, shapes, pictures and films above the picture, as a JSON file says (docs/formats.md)",
       parseLayers,
     )
     .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)");

@@ -17,7 +17,7 @@ import {
   Zoom,
 } from "~/core/path/framing-settings";
 import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
-import type { BackdropFile } from "./own-files";
+import { type BackdropFile, isFilmFile } from "./own-files";
 import { addFollowOption } from "./options";
 
 export interface FramingOptions {
@@ -105,9 +105,9 @@ export function parsePlace(text: string): number {
   throw new InvalidArgumentError(`A place is one of ${[...PLACES.keys()].join(", ")}, or a number from 0 to 1.`);
 }
 
-/** "blur", "blur:STRENGTH-DARKNESS", "mirror", "mirror:DARKNESS", "#rrggbb", "#rrggbb-#rrggbb", or a picture file. */
+/** "blur", "blur:STRENGTH-DARKNESS", "mirror", "mirror:DARKNESS", "#rrggbb", "#rrggbb-#rrggbb", or a picture or film file. */
 export function parseBackdrop(text: string): Backdrop | BackdropFile {
-  if (/\.(png|jpe?g|webp|svg)$/i.test(text)) return { kind: "file", file: text };
+  if (/\.(png|jpe?g|webp|svg)$/i.test(text) || isFilmFile(text)) return { kind: "file", file: text };
   const blur = /^blur(?::(\d+)-(\d+))?$/.exec(text);
   const mirror = /^mirror(?::(\d+))?$/.exec(text);
   const [top, foot] = text.toLowerCase().split("-");
@@ -121,7 +121,7 @@ export function parseBackdrop(text: string): Backdrop | BackdropFile {
   const parsed = Backdrop.safeParse(wanted);
   if (parsed.success) return parsed.data;
   throw new InvalidArgumentError(
-    "A backdrop is blur, blur:STRENGTH-DARKNESS or mirror:DARKNESS with numbers from 0 to 100, mirror, a colour such as #20242c, two such colours with a - between them, or a picture file.",
+    "A backdrop is blur, blur:STRENGTH-DARKNESS or mirror:DARKNESS with numbers from 0 to 100, mirror, a colour such as #20242c, two such colours with a - between them, or a picture or film file.",
   );
 }
 
@@ -208,7 +208,7 @@ export const addFramingOptions = (command: Command): Command =>
     )
     .option(
       "--backdrop <backdrop>",
-      "what lies behind it: blur[:STRENGTH-DARKNESS], mirror[:DARKNESS], #rrggbb, #rrggbb-#rrggbb, or a picture file",
+      "what lies behind it: blur[:STRENGTH-DARKNESS], mirror[:DARKNESS], #rrggbb, #rrggbb-#rrggbb, or a picture or film file",
       parseBackdrop,
       USUAL_FRAMING.backdrop,
     )

@@ -1,6 +1,6 @@
 /** Pictures and fonts of the editor's own, as the command line is given them. */
 import { readFile } from "node:fs/promises";
-import { basename, extname, resolve } from "node:path";
+import { basename, resolve } from "node:path";
 import type { Backdrop } from "~/core/composition/backdrop";
 import { type Picture, USUAL_PLAYBACK } from "~/core/composition/picture";
 import type { ReadLayers } from "~/core/formats/layers";
@@ -17,8 +17,8 @@ export interface BackdropFile {
   file: string;
 }
 
-/** Extensions of files that are read as films. */
-const MOVES = new Set([".mp4", ".mov", ".m4v", ".mkv", ".webm", ".gif", ".avi", ".mxf"]);
+/** Whether a file is read as a film, by its name. */
+export const isFilmFile = (file: string): boolean => /\.(mp4|mov|m4v|mkv|webm|gif|avi|mxf)$/i.test(file);
 
 export class OwnFiles {
   /** What each is made of, by its id. */
@@ -37,7 +37,7 @@ export class OwnFiles {
 
   private async picture(file: string): Promise<Picture> {
     const name = basename(file);
-    if (MOVES.has(extname(file).toLowerCase())) return this.film(file, name);
+    if (isFilmFile(file)) return this.film(file, name);
     const { id, bytes, size } = await this.read(file, (data) => readPicture(data, name));
     this.pictures.set(id, bytes);
     return { id, name, ...size };

@@ -17,6 +17,7 @@ import { createCanvas } from "@napi-rs/canvas";
 import { nameOfLayer, newPicture, newText } from "~/core/composition/layers/layer";
 import { addDemoFilm } from "./demo-film.server";
 import { findFont, findPicture, keepFont, keepPicture } from "./own-files.server";
+import { findMoving, keepFilm, lightCopyOf } from "./own-moving.server";
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { packActivity } from "~/core/activity/activity";
 import type { Project } from "~/core/formats/project";
@@ -219,7 +220,10 @@ describe("work on a film", () => {
     const [tall] = listVersions(db(), id);
     const font = await keepFont(readFileSync(FONT), "house.woff2");
     const safeArea = { left: 0, top: 0.1, right: 0, foot: 0.2 };
-    saveVersion(db(), id, { ...tall!, layers: [{ ...newText("t", "Kites"), font }, newPicture("p", logo)], safeArea });
+    // A film of the library, which stays when that is deleted.
+    const placed = await keepFilm(film(await addFilm(clip, "kite.mp4", "copy")));
+    const layers = [{ ...newText("t", "Kites"), font }, newPicture("p", logo), newPicture("q", placed)];
+    saveVersion(db(), id, { ...tall!, layers, safeArea });
     const before = stored(id);
     const file = await saved(id, true);
     expect(file).toMatch(/with two shots\.gladpan$/);
@@ -228,9 +232,11 @@ describe("work on a film", () => {
     const opened = await takeIn(file, "with two shots.gladpan", "link");
     expect(stored(opened)).toEqual(before);
     expect(readFileSync(sourceFile(film(opened)))).toEqual(readFileSync(clip));
-    expect([findPicture(logo.id), findFont(font.id)].map((kept) => kept?.file.includes("other machine"))).toEqual([
-      ...[true, true],
-    ]);
+    const kept = [findPicture(logo.id), findFont(font.id), findMoving(placed.id)];
+    expect(kept.map((each) => each?.file.includes("other machine"))).toEqual([true, true, true]);
+    expect(readFileSync(findMoving(placed.id)!.file)).toEqual(readFileSync(clip));
+    expect((await lightCopyOf(placed.id))?.type).toBe("video/mp4");
+    expect(await lightCopyOf("0".repeat(32))).toBeNull();
   });
 
   test("is saved without the film, and put on its file when that comes, whatever it is called there", async () => {

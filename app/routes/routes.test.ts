@@ -1,5 +1,9 @@
 /** What routes answer, called as the router calls them, on a database in memory. */
-import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from "@jest/globals";
+import { createCanvas } from "@napi-rs/canvas";
 import { twoShotFilm } from "../../tests/support/two-shot-film";
 import type { EditAnswer } from "~/core/edits/answer";
 import { FilmStatus } from "~/core/film-status";
@@ -11,7 +15,8 @@ import { insertJob, listJobs } from "~/db/jobs.server";
 import { saveMarkTrack } from "~/db/marks.server";
 import { listShots } from "~/db/shots.server";
 import { listHandKeys, listVersions, saveVersion } from "~/db/versions.server";
-import { useDatabase } from "~/jobs/workplace.server";
+import { movingFolder } from "~/jobs/own-moving.server";
+import { dataFolder, useDatabase } from "~/jobs/workplace.server";
 import type { LoadedTracks } from "~/workers/path-worker";
 import { action as cutsAction, loader as cuts } from "./cuts";
 import { action as deskAction, loader as desk } from "./desk";
@@ -58,11 +63,15 @@ async function answerOf(run: () => unknown): Promise<{ status: number; data: unk
 type Arguments = { params: Record<string, string>; request: Request };
 const get = (route: unknown, params: Record<string, string>, query = "") =>
   answerOf(() => (route as (of: Arguments) => unknown)({ params, request: new Request(`http://desk/x${query}`) }));
-const post = (route: unknown, params: Record<string, string>, body: BodyInit, type?: string) =>
+const post = (route: unknown, params: Record<string, string>, body: BodyInit, type?: string, query = "") =>
   answerOf(() =>
     (route as (of: Arguments) => unknown)({
       params,
-      request: new Request("http://desk/x", { method: "POST", body, headers: type ? { "content-type": type } : {} }),
+      request: new Request(`http://desk/x${query}`, {
+        method: "POST",
+        body,
+        headers: type ? { "content-type": type } : {},
+      }),
     }),
   );
 const FILM = { filmId: "film" };
@@ -256,6 +265,15 @@ test("the analysis is told where somebody waits for it, within the film", async 
 });
 
 describe("a picture or a font of one's own", () => {
+  const before = process.env.GLAD_PAN_DATA;
+  beforeAll(() => {
+    process.env.GLAD_PAN_DATA = mkdtempSync(join(tmpdir(), "glad-pan-own-files-"));
+  });
+  afterAll(() => {
+    rmSync(dataFolder(), { recursive: true, force: true });
+    if (before === undefined) delete process.env.GLAD_PAN_DATA;
+    else process.env.GLAD_PAN_DATA = before;
+  });
   const sent = (kind: string, name: string, text: string) => {
     const body = new FormData();
     body.set(kind, new File([text], name));
@@ -271,8 +289,50 @@ describe("a picture or a font of one's own", () => {
       status: 422,
       data: { error: expect.stringContaining("house.ttf: this is no font") },
     });
-    expect(await sent("film", "a.mp4", "kites")).toMatchObject({ status: 400 });
+    expect(await sent("words", "a.txt", "kites")).toMatchObject({ status: 400 });
+    expect(await post(ownFiles, {}, nobodysFilm())).toMatchObject({ status: 404 });
+    expect(await post(ownFiles, {}, "kites", "application/octet-stream", "?name=kite.mov")).toMatchObject({
+      status: 422,
+      data: { kept: null, error: expect.stringContaining("kite.mov: ") },
+    });
+    // Nothing of it is left.
+    expect(existsSync(movingFolder()) ? readdirSync(movingFolder()) : []).toEqual([]);
   });
+
+  test("that moves is kept by what is in it, as is a row of pictures with the rate of the film", async () => {
+    const film = readFileSync("demo/clips/two-shots.mp4");
+    const taken = await post(ownFiles, {}, film, "application/octet-stream", "?name=..%2Fkite.mov");
+    const moving = { frames: 99, rate: { num: 30, den: 1 }, sound: true };
+    expect(taken.data).toMatchObject({ kept: { name: "kite.mov", width: 1280, height: 720, moving }, error: null });
+    const again = await post(ownFiles, {}, film, "application/octet-stream", "?name=other.mp4");
+    const idOf = ({ data }: { data: unknown }) => (data as { kept: { id: string } }).kept.id;
+    expect(idOf(again)).toBe(idOf(taken));
+
+    const body = new FormData();
+    for (const n of [2, 1]) {
+      const picture = createCanvas(40, 40 * n).toBuffer("image/png");
+      body.append("picture", new File([Uint8Array.from(picture)], `row${n}.png`));
+    }
+    expect(await post(ownFiles, {}, body)).toMatchObject({
+      status: 422,
+      data: { error: "row2.png: it is 40 × 80, and row1.png is 40 × 40." },
+    });
+    body.delete("picture");
+    for (const n of [1, 2, 3]) {
+      body.append("picture", new File([Uint8Array.from(createCanvas(40, 40).toBuffer("image/png"))], `row${n}.png`));
+    }
+    body.set("rate", "24000/1001");
+    expect((await post(ownFiles, {}, body)).data).toMatchObject({
+      kept: { name: "row1.png", moving: { frames: 3, rate: { num: 24000, den: 1001 }, sound: false } },
+    });
+  });
+
+  /** A form that asks for a film that is not in the library. */
+  const nobodysFilm = () => {
+    const body = new FormData();
+    body.set("film", "nobody");
+    return body;
+  };
 
   test("that is not there is not found, whatever is asked for", async () => {
     for (const fileId of ["0123456789abcdef0123456789abcdef", "../../glad-pan", "logo.png"]) {

@@ -52,7 +52,7 @@ test("the architecture page's table names functions where they are", () => {
   for (const [, name, file] of rows) {
     expect([file, readFileSync(file!, "utf8")]).toEqual([
       file,
-      expect.stringMatching(new RegExp(`export (?:const|function|class|type|interface) ${name!}\\b`)),
+      expect.stringMatching(new RegExp(`export (?:async )?(?:const|function|class|type|interface) ${name!}\\b`)),
     ]);
   }
 });

@@ -6,6 +6,7 @@ import type { Key } from "../path/keys";
 import { type Manner, MANNERS } from "../path/manner";
 import { isGradual, type Transition, TRANSITION_KINDS } from "../shots/transition";
 import { Backdrop } from "../composition/backdrop";
+import { PanePicture } from "../composition/stack";
 import { Edge } from "../composition/edge";
 import type { LaidOut } from "../composition/layout";
 import type { FramedPane } from "../path/shot-framing";
@@ -77,6 +78,8 @@ const ReportShot = FoundShot.extend({
         keys: z.array(ReportKey).min(1),
         /** One for each frame of the shot. */
         windows: z.array(WindowTuple),
+        /** What the pane shows instead of the film, whose windows say nothing then. */
+        own: PanePicture.optional(),
       }),
     )
     .optional(),
@@ -254,7 +257,7 @@ const reportKeys = (keys: readonly Key[]) =>
   keys.map((key) => ({ ...key, x: rounded(key.x), y: rounded(key.y), height: rounded(key.height) }));
 
 /** What is told of a shot that does not fill its frame, or with several panes. */
-function laidOutOf({ laidOut: { panes, backdrop, edge }, others }: ReportedShot) {
+function laidOutOf({ laidOut: { panes, own = [], backdrop, edge }, others }: ReportedShot) {
   if (!backdrop && others.length === 0) return {};
   const [first, ...rest] = panes.map(boxTuple);
   return {
@@ -269,6 +272,7 @@ function laidOutOf({ laidOut: { panes, backdrop, edge }, others }: ReportedShot)
               manner,
               keys: reportKeys(keys),
               windows: windows.map(windowTuple),
+              ...(own[i + 1] ? { own: own[i + 1]! } : {}),
             },
           })),
         }
