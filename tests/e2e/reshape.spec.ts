@@ -31,7 +31,7 @@ test("shots are split, trimmed, joined, named, left out and cut anew from a list
     await page.keyboard.press("d");
     await expect(rows(page)).toHaveCount(3);
     await expect(page.getByRole("heading", { name: "Shot 2" })).toBeVisible();
-    await page.keyboard.press("Alt+ArrowRight");
+    await page.keyboard.press("BracketRight");
     await expect(timecode(page)).toHaveValue("00:00:00:21");
     await expect(page.getByRole("button", { name: /^Undo: Moved the cut/ })).toBeEnabled();
     await page.getByRole("button", { name: "Ten frames later" }).click();

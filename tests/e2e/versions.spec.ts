@@ -55,7 +55,7 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
 
   await test.step("it is changed, duplicated with its keys, and removed", async () => {
     await jump(page, 20, "00:00:00:20");
-    await page.keyboard.press("k");
+    await page.keyboard.press("a");
     await expect(rows(page).first()).toContainText("■ 1");
     await page.getByRole("button", { name: "More for Poster" }).click();
     await page.getByRole("menuitem", { name: "Settings" }).click();

@@ -260,7 +260,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
 
   await test.step("a key is eased, and copied to the other version", async () => {
     await jump(page, 20, "00:00:00:20");
-    await page.keyboard.press("k");
+    await page.keyboard.press("a");
     const easing = page.getByRole("combobox", { name: "From here to your next key" });
     await easing.click();
     await page.getByRole("option", { name: /^Your own curve/ }).click();

@@ -3,14 +3,17 @@ import { Redo2, Undo2 } from "lucide-react";
 import { IconButton } from "~/components/common/button";
 import { Wordmark } from "~/components/common/wordmark";
 import { CutsDialog } from "../dialogs/cuts-dialog";
+import { ShortcutsDialog } from "../shortcuts/shortcuts-dialog";
 import { useDesk } from "../state/desk-context";
 import { ExportDialog } from "../dialogs/export-dialog";
 import { FilmDialog } from "../dialogs/film-dialog";
 import { PeopleDialog } from "../dialogs/people-dialog";
 import { VersionBar } from "./version-bar";
+import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 
 /** What concerns the film as a whole: its versions, people and cuts, the history of changes, export. */
 export function DeskHeader() {
+  const keysOf = useShortcutText();
   const {
     film,
     facts,
@@ -27,8 +30,8 @@ export function DeskHeader() {
   const { versions, people } = state;
   const { analysed } = state.film;
   const steps = [
-    { name: "Undo", change: history.undo, shortcut: "Ctrl Z", onStep: edits.undo, Icon: Undo2 },
-    { name: "Redo", change: history.redo, shortcut: "Ctrl Shift Z", onStep: edits.redo, Icon: Redo2 },
+    { name: "Undo", change: history.undo, shortcut: keysOf("undo"), onStep: edits.undo, Icon: Undo2 },
+    { name: "Redo", change: history.redo, shortcut: keysOf("redo"), onStep: edits.redo, Icon: Redo2 },
   ];
   return (
     <header className="flex items-center gap-4 border-b border-line bg-panel px-4 py-2">
@@ -64,6 +67,7 @@ export function DeskHeader() {
           <Icon className="size-4" aria-hidden />
         </IconButton>
       ))}
+      <ShortcutsDialog />
       <ExportDialog
         film={film}
         versions={versions}

@@ -7,6 +7,7 @@ import { type Size, wholeOf } from "~/core/geometry/box";
 import { type Clock, timecodeAt } from "~/core/time/timecode";
 import { FrameGrabber } from "../picture/frame-grabber";
 import type { LightCopy } from "../picture/piece-stream";
+import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 
 interface CutTrimProps {
   source: LightCopy;
@@ -21,6 +22,7 @@ interface CutTrimProps {
 
 /** The last frame before a cut beside the first one after it, and buttons that move the cut. */
 export function CutTrim({ source, picture, clock, frame, reach, onMove }: CutTrimProps) {
+  const keysOf = useShortcutText();
   const before = useRef<HTMLCanvasElement>(null);
   const after = useRef<HTMLCanvasElement>(null);
   const grabber = useRef<FrameGrabber | null>(null);
@@ -61,7 +63,7 @@ export function CutTrim({ source, picture, clock, frame, reach, onMove }: CutTri
           </IconButton>
           <IconButton
             label="One frame earlier"
-            shortcut="Alt ←"
+            shortcut={keysOf("cut-earlier")}
             disabled={frame <= reach.from}
             onClick={() => move(-1)}
           >
@@ -70,7 +72,12 @@ export function CutTrim({ source, picture, clock, frame, reach, onMove }: CutTri
         </span>
         <span className="font-mono text-xs">{timecodeAt(frame, clock)}</span>
         <span>
-          <IconButton label="One frame later" shortcut="Alt →" disabled={frame >= reach.to} onClick={() => move(1)}>
+          <IconButton
+            label="One frame later"
+            shortcut={keysOf("cut-later")}
+            disabled={frame >= reach.to}
+            onClick={() => move(1)}
+          >
             <ChevronRight className={icon} aria-hidden />
           </IconButton>
           <IconButton label="Ten frames later" disabled={frame >= reach.to} onClick={() => move(10)}>

@@ -6,10 +6,12 @@ import type { DeskShot } from "../state/desk-types";
 import { KeyEasing } from "./key-easing";
 import { windowAspect } from "../picture/desk-windows";
 import { useFrame } from "../picture/use-player";
+import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 import { NumberField } from "~/components/common/number-field";
 
 /** Where the window is at this frame, in numbers, and what the key here does. */
 export function WindowHere({ shot }: { shot: DeskShot }) {
+  const keysOf = useShortcutText();
   const { film, player, version, windowAt, free, keyEdits } = useDesk();
   const frame = useFrame(player);
   const { place, release, ease, copyToOthers } = keyEdits;
@@ -40,11 +42,11 @@ export function WindowHere({ shot }: { shot: DeskShot }) {
       {hand && <KeyEasing easing={hand.easing} onChange={(easing) => ease(hand, easing)} />}
       <div className="mt-2 flex flex-wrap gap-2">
         {hand ? (
-          <Hint text="Gives this frame back to the solver" shortcut="Delete">
+          <Hint text="Gives this frame back to the solver" shortcut={keysOf("remove-key")}>
             <Button onClick={() => release(frame)}>Release this key</Button>
           </Hint>
         ) : (
-          <Hint text="Makes the window stay here at this frame, whatever else changes" shortcut="K">
+          <Hint text="Makes the window stay here at this frame, whatever else changes" shortcut={keysOf("place-key")}>
             <Button onClick={() => set({})}>Pin the window here</Button>
           </Hint>
         )}

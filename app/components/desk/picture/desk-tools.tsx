@@ -7,9 +7,11 @@ import { LengthPanel } from "../trim/length-panel";
 import { useDesk } from "../state/desk-context";
 import { Transport } from "./transport";
 import { useFrameIs, useShotHere } from "./use-player";
+import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 
 /** Under the picture and its lane: playing, the tools of the shot under the playhead, and what is shown of subjects. */
 export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> }) {
+  const keysOf = useShortcutText();
   const { film, shots, player, showsSubjects, setShowsSubjects, drawing, setDrawing } = useDesk();
   return (
     <div className="flex items-center justify-center gap-3 border-t border-line bg-panel px-3 py-1.5">
@@ -17,7 +19,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
       <ShotToolsHere />
       <IconButton
         label="Show who can be followed"
-        shortcut="S"
+        shortcut={keysOf("subjects")}
         aria-pressed={showsSubjects}
         onClick={() => setShowsSubjects(!showsSubjects)}
         className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
@@ -26,7 +28,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
       </IconButton>
       <IconButton
         label="Mark what to follow: draw a box around it"
-        shortcut="M"
+        shortcut={keysOf("mark")}
         aria-pressed={drawing === "mark"}
         onClick={() => setDrawing(drawing === "mark" ? null : "mark")}
         className="aria-pressed:bg-accent-wash aria-pressed:text-ink"

@@ -1,6 +1,7 @@
 import { frameAfter, type PictureAt } from "~/core/composition/picture";
 import { seekSeconds } from "~/core/time/rate";
 import { ownPicture } from "./own-pictures";
+import type { Sound } from "./player";
 
 /** A picture that can be drawn, and its width in its own pixels. */
 export interface Drawable {
@@ -20,6 +21,15 @@ export const firstFrame: PictureSource = ({ picture }) => {
 /** Frames by which a picture that is playing may be ahead or behind. */
 const MOST_DRIFT = 3;
 
+/** The quickest that a browser plays. */
+const MOST_RATE = 16;
+
+/** How the film is played: in times of its own speed, 0 while it stands, less for backwards. */
+interface FilmPlaying {
+  speed: number;
+  sound: Sound;
+}
+
 interface Playing {
   video: HTMLVideoElement;
   isUsed: boolean;
@@ -31,14 +41,14 @@ interface Playing {
  */
 export class MovingPictures {
   private readonly playing = new Map<string, Playing>();
-  private filmPlays = false;
+  private film: FilmPlaying = { speed: 0, sound: { volume: 1, muted: true } };
 
   /** @param onArrived a frame that was waited for can be drawn */
   constructor(private readonly onArrived: () => void) {}
 
   /** Draws with what moves; what is not asked for meanwhile stops. */
-  draw(filmPlays: boolean, draw: (source: PictureSource) => void): void {
-    this.filmPlays = filmPlays;
+  draw(film: FilmPlaying, draw: (source: PictureSource) => void): void {
+    this.film = film;
     for (const one of this.playing.values()) one.isUsed = false;
     draw(this.at);
     for (const { isUsed, video } of this.playing.values()) if (!isUsed) video.pause();
@@ -62,7 +72,7 @@ export class MovingPictures {
     video.preload = "auto";
     video.src = `/media/moving/${picture.id}/light`;
     const tell = () => {
-      if (!this.filmPlays) this.onArrived();
+      if (this.film.speed <= 0) this.onArrived();
     };
     const watch = () => {
       tell();
@@ -78,11 +88,13 @@ export class MovingPictures {
     const { rate } = picture.moving!;
     const wanted = seekSeconds(frame, rate);
     const frames = Math.abs(video.currentTime - wanted) * (rate.num / rate.den);
-    video.muted = !sounds;
+    const { speed, sound } = this.film;
+    video.muted = !sounds || sound.muted;
+    video.volume = sound.volume;
     // One that has come to its end, or is not played by its own speed at all, is led frame by frame.
-    const runs = this.filmPlays && frame !== frameAfter(picture, { ...playback, loops: false }, Infinity);
+    const runs = speed > 0 && frame !== frameAfter(picture, { ...playback, loops: false }, Infinity);
     if (runs) {
-      video.playbackRate = playback.speed;
+      video.playbackRate = Math.min(MOST_RATE, playback.speed * speed);
       if (video.paused) void video.play().catch(() => {});
     } else video.pause();
     if (frames > (runs ? MOST_DRIFT : 0.5) && !video.seeking) video.currentTime = wanted;

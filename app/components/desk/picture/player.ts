@@ -1,4 +1,13 @@
-import { type FrameRange, inRange, mediaTimeToFrame, type Rate, seekSeconds } from "~/core/time/rate";
+import { type FrameRange, framesPerSecond, inRange, mediaTimeToFrame, type Rate, seekSeconds } from "~/core/time/rate";
+
+/** The quickest that a film is played. */
+const MOST_SPEED = 8;
+
+export interface Sound {
+  /** 0 to 1. */
+  volume: number;
+  muted: boolean;
+}
 
 /**
  * Plays a film and knows exactly which frame is on screen: the browser tells the media time of each picture it
@@ -13,6 +22,13 @@ export class Player {
   private disposed = false;
   /** What is played: the rest is passed over. */
   private kept: readonly FrameRange[];
+  /** What is played again and again; null for nothing. */
+  private loop: FrameRange | null = null;
+  private sound: Sound = { volume: 1, muted: false };
+  /** Whether the shot that is played has no sound of the film. */
+  private isShotSilent = false;
+  /** The frame at which playing backwards began, when, and how quickly; null while it does not. */
+  private backwards: { frame: number; since: number; speed: number; request: number } | null = null;
   private readonly listeners = new Set<() => void>();
 
   constructor(
@@ -24,6 +40,7 @@ export class Player {
     video.addEventListener("play", this.notify);
     video.addEventListener("pause", this.notify);
     video.addEventListener("seeked", this.notifySoon);
+    video.addEventListener("ended", this.playAgain);
     this.watch();
     // A video that had its first picture before this began presents no other by itself.
     if (video.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA) this.seek(0);
@@ -43,6 +60,7 @@ export class Player {
   /** While it plays: on from the end of what is kept to where it is kept again, so that nothing of what lies between is seen. */
   private passOver(): void {
     const next = this.shown + 1;
+    if (this.loop && !inRange(next, this.loop)) return this.seek(this.loop.start);
     if (this.kept.some((range) => inRange(next, range))) return;
     const range = this.kept.find(({ start }) => start > this.shown);
     if (range) return this.seek(range.start);
@@ -51,6 +69,13 @@ export class Player {
     const last = this.kept.at(-1);
     if (last && this.shown >= last.end) this.seek(last.end - 1);
   }
+
+  /** At the film's end there is no next frame that could be passed over. */
+  private readonly playAgain = (): void => {
+    if (!this.loop) return;
+    this.seek(this.loop.start);
+    void this.video.play();
+  };
 
   private readonly notify = (): void => {
     for (const listener of this.listeners) listener();
@@ -77,7 +102,38 @@ export class Player {
     return this.wanted ?? this.shown;
   }
 
-  readonly getPlaying = (): boolean => !this.video.paused;
+  readonly getPlaying = (): boolean => !this.video.paused || this.backwards !== null;
+
+  /** How quickly it is played, in times of its own speed, less than 0 for backwards; 0 while it is not. */
+  readonly getSpeed = (): number =>
+    this.backwards ? -this.backwards.speed : this.video.paused ? 0 : this.video.playbackRate;
+
+  readonly getLoop = (): FrameRange | null => this.loop;
+
+  /** Plays a range again and again, or not any more. */
+  setLoop(range: FrameRange | null): void {
+    this.loop = range && { start: range.start, end: range.end };
+    this.notify();
+  }
+
+  readonly getSound = (): Sound => this.sound;
+
+  setSound(sound: Sound): void {
+    this.sound = sound;
+    this.hear();
+    this.notify();
+  }
+
+  /** Says whether the film is silent in the shot that is played. */
+  setShotSilent(isSilent: boolean): void {
+    this.isShotSilent = isSilent;
+    this.hear();
+  }
+
+  private hear(): void {
+    this.video.volume = this.sound.volume;
+    this.video.muted = this.sound.muted || this.isShotSilent;
+  }
 
   /** Says what is to be played from now on. */
   setKept(kept: readonly FrameRange[]): void {
@@ -91,26 +147,64 @@ export class Player {
 
   /** Moves by so many frames from where the playhead is or is going to be. */
   step(by: number): void {
-    this.video.pause();
+    this.pause();
     this.seek(this.getTarget() + by);
   }
 
   pause(): void {
+    this.endBackwards();
     this.video.pause();
   }
 
   toggle(): void {
-    if (!this.video.paused) return this.video.pause();
+    if (this.getPlaying()) return this.pause();
+    this.play(1);
+  }
+
+  private play(speed: number): void {
     if (!this.kept.some(({ end }) => end > this.shown + 1)) this.seek(this.kept[0]?.start ?? 0);
+    this.video.playbackRate = speed;
     void this.video.play();
+  }
+
+  /** Plays forwards (1) or backwards (-1), and quicker each time that it is asked for again. */
+  shuttle(direction: -1 | 1): void {
+    const speed = this.getSpeed();
+    const next = Math.sign(speed) === direction ? Math.min(MOST_SPEED, 2 * Math.abs(speed)) : 1;
+    this.pause();
+    if (direction > 0) return this.play(next);
+    this.backwards = { frame: this.getTarget(), since: performance.now(), speed: next, request: 0 };
+    this.goBack();
+    this.notify();
+  }
+
+  /** A browser plays a film forwards only: backwards, one frame after the other is sought, as many as come. */
+  private readonly goBack = (): void => {
+    if (!this.backwards) return;
+    const { frame, since, speed } = this.backwards;
+    const passed = ((performance.now() - since) / 1000) * framesPerSecond(this.rate) * speed;
+    const wanted = Math.max(0, Math.round(frame - passed));
+    if (wanted !== this.getTarget() && !this.video.seeking) this.seek(wanted);
+    if (wanted === 0) {
+      this.endBackwards();
+      return this.notify();
+    }
+    this.backwards.request = requestAnimationFrame(this.goBack);
+  };
+
+  private endBackwards(): void {
+    if (this.backwards) cancelAnimationFrame(this.backwards.request);
+    this.backwards = null;
   }
 
   dispose(): void {
     this.disposed = true;
+    this.endBackwards();
     this.video.cancelVideoFrameCallback(this.callback);
     this.video.removeEventListener("play", this.notify);
     this.video.removeEventListener("pause", this.notify);
     this.video.removeEventListener("seeked", this.notifySoon);
+    this.video.removeEventListener("ended", this.playAgain);
     this.video.pause();
   }
 }

@@ -1,10 +1,12 @@
-import { ChevronLeft, ChevronRight, Pause, Play, SkipBack, SkipForward } from "lucide-react";
+import { ChevronLeft, ChevronRight, Pause, Play, Repeat, SkipBack, SkipForward } from "lucide-react";
 import { type FormEvent, type Ref, useState } from "react";
 import { type Clock, formatTimecode, frameAt, timecodeAt } from "~/core/time/timecode";
 import { IconButton } from "~/components/common/button";
 import type { DeskShot } from "../state/desk-types";
 import type { Player } from "./player";
-import { useFrame, usePlaying, useShotHere } from "./use-player";
+import { useShortcutText } from "../shortcuts/use-shortcut-keys";
+import { SoundControl } from "./sound-control";
+import { useFrame, useLoop, usePlaying, useShotHere, useSpeed } from "./use-player";
 
 interface TransportProps {
   player: Player | null;
@@ -26,9 +28,12 @@ export function neighbouringCuts(
   };
 }
 
-/** Play, step, jump from cut to cut, and a timecode that can be typed. */
+/** Play, step, jump from cut to cut, loop, and a timecode that can be typed. */
 export function Transport({ player, shots, clock, frames, timecodeRef }: TransportProps) {
+  const keysOf = useShortcutText();
   const playing = usePlaying(player);
+  const speed = useSpeed(player);
+  const loop = useLoop(player);
   const here = useShotHere(player, shots);
   const isLast = !here || (here === shots.at(-1) && here.kept.length < 2);
   const toCut = (direction: "before" | "after") => {
@@ -38,21 +43,35 @@ export function Transport({ player, shots, clock, frames, timecodeRef }: Transpo
   const icon = "size-4";
   return (
     <div className="flex items-center gap-1">
-      <IconButton label="To the cut before" shortcut="PageUp" onClick={() => toCut("before")}>
+      <IconButton label="Previous cut" shortcut={keysOf("cut-before")} onClick={() => toCut("before")}>
         <SkipBack className={icon} aria-hidden />
       </IconButton>
-      <IconButton label="One frame back" shortcut="←" onClick={() => player?.step(-1)}>
+      <IconButton label="One frame back" shortcut={keysOf("back")} onClick={() => player?.step(-1)}>
         <ChevronLeft className={icon} aria-hidden />
       </IconButton>
-      <IconButton label={playing ? "Pause" : "Play"} shortcut="Space" onClick={() => player?.toggle()}>
+      <IconButton label={playing ? "Pause" : "Play"} shortcut={keysOf("play")} onClick={() => player?.toggle()}>
         {playing ? <Pause className={icon} aria-hidden /> : <Play className={icon} aria-hidden />}
       </IconButton>
-      <IconButton label="One frame on" shortcut="→" onClick={() => player?.step(1)}>
+      <IconButton label="One frame on" shortcut={keysOf("on")} onClick={() => player?.step(1)}>
         <ChevronRight className={icon} aria-hidden />
       </IconButton>
-      <IconButton label="To the next cut" shortcut="PageDown" disabled={isLast} onClick={() => toCut("after")}>
+      <IconButton label="Next cut" shortcut={keysOf("cut-after")} disabled={isLast} onClick={() => toCut("after")}>
         <SkipForward className={icon} aria-hidden />
       </IconButton>
+      <IconButton
+        label={loop ? "Stop looping" : "Loop the shot"}
+        shortcut={keysOf("loop")}
+        aria-pressed={loop !== null}
+        disabled={!here}
+        onClick={() => player?.setLoop(loop ? null : (here ?? null))}
+        className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
+      >
+        <Repeat className={icon} aria-hidden />
+      </IconButton>
+      <SoundControl player={player} />
+      <span aria-label="Speed" className="w-8 text-center font-mono text-xs text-soft">
+        {speed !== 0 && speed !== 1 && `${speed}×`}
+      </span>
       <TimecodeField player={player} clock={clock} frames={frames} inputRef={timecodeRef} />
       <span className="font-mono text-xs text-soft">of {formatTimecode(frames, clock.rate, clock.drop)}</span>
     </div>
@@ -85,7 +104,7 @@ function TimecodeField({ player, clock, frames, inputRef }: TimecodeFieldProps) 
         ref={inputRef}
         aria-label="Timecode: type one, or a frame number, and press Enter"
         aria-invalid={!valid}
-        title="Type a timecode or a frame number, then Enter (T)"
+        title={`Type a timecode or a frame number, then Enter (${useShortcutText()("timecode")})`}
         value={typed ?? timecodeAt(frame, clock)}
         onFocus={(event) => event.target.select()}
         onChange={(event) => setTyped(event.target.value)}

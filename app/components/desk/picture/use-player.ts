@@ -1,7 +1,7 @@
 import { useEffect, useState, useSyncExternalStore } from "react";
 import type { FrameRange, Rate } from "~/core/time/rate";
 import { shotAt } from "../state/desk-types";
-import { Player } from "./player";
+import { Player, type Sound } from "./player";
 
 /** A player on a video element for as long as both are there. */
 export function usePlayer(video: HTMLVideoElement | null, rate: Rate, frames: number): Player | null {
@@ -41,6 +41,19 @@ export function useShotHere<Shot extends FrameRange>(player: Player | null, shot
 
 export const usePlaying = (player: Player | null): boolean =>
   useSyncExternalStore(player?.subscribe ?? never, player?.getPlaying ?? (() => false), () => false);
+
+/** How quickly it is played: 1, 2, …, less than 0 for backwards, 0 while it is not. */
+export const useSpeed = (player: Player | null): number =>
+  useSyncExternalStore(player?.subscribe ?? never, player?.getSpeed ?? (() => 0), () => 0);
+
+const SILENT: Sound = { volume: 1, muted: false };
+
+export const useSound = (player: Player | null): Sound =>
+  useSyncExternalStore(player?.subscribe ?? never, player?.getSound ?? (() => SILENT), () => SILENT);
+
+/** What is played again and again; null for nothing. */
+export const useLoop = (player: Player | null): FrameRange | null =>
+  useSyncExternalStore(player?.subscribe ?? never, player?.getLoop ?? (() => null), () => null);
 
 /** Calls back in the moment a picture is presented, and once at first. */
 export function useOnFrame(player: Player | null, callback: (frame: number) => void): void {

@@ -6,7 +6,7 @@ import type { Size } from "~/core/geometry/box";
 import type { DeskShot } from "../state/desk-types";
 import { useDesk } from "../state/desk-context";
 import { drawComposition } from "../picture/draw-composition";
-import { MovingPictures, type PictureSource } from "../picture/moving-pictures";
+import { firstFrame, MovingPictures, type PictureSource } from "../picture/moving-pictures";
 import { useArrivedPictures } from "../picture/own-pictures";
 import { useOnFrame, useShotHere } from "../picture/use-player";
 import { PaneHandle } from "./pane-handle";
@@ -34,7 +34,8 @@ export function Result() {
       if (!canvas.current || !video || video.readyState < HTMLMediaElement.HAVE_CURRENT_DATA) return;
       const to = canvas.current;
       const paint = (sourceOf: PictureSource) => drawComposition(to, video, shownAt(frame), picture, sourceOf);
-      moving.current?.draw(player?.getPlaying() ?? false, paint);
+      if (player) moving.current?.draw({ speed: player.getSpeed(), sound: player.getSound() }, paint);
+      else paint(firstFrame);
     },
     [video, picture, shownAt, player],
   );
@@ -50,10 +51,8 @@ export function Result() {
 
   const shot = useShotHere(player, shots);
   const layout = shot?.settings.layout;
-  const isMuted = layout?.kind === "stack" && layout.muted === true;
-  useEffect(() => {
-    if (video) video.muted = isMuted;
-  }, [video, isMuted]);
+  const isSilent = layout?.kind === "stack" && layout.muted === true;
+  useEffect(() => player?.setShotSilent(isSilent), [player, isSilent]);
   const density = typeof window === "undefined" ? 1 : window.devicePixelRatio;
   return (
     <div ref={setRoom} className="relative flex size-full items-center justify-center overflow-hidden">

@@ -6,8 +6,11 @@ import type { DeskShot } from "../state/desk-types";
 import { PaneNumberTag } from "../picture/pane-number-tag";
 import { shareOf } from "./share-of";
 import { useLayoutDrag } from "./use-layout-drag";
+import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 
 const SNAPS = [1 / 4, 1 / 3, 0.5, 2 / 3, 3 / 4];
+/** What chooses each pane. */
+const PANE_KEYS = ["pane-1", "pane-2", "pane-3"] as const;
 /** Width of what is gripped between two panes, in pixels of the screen. */
 const GRIP = 12;
 
@@ -20,6 +23,7 @@ interface StackHandlesProps {
 
 /** On the result: the panes of a stack, to be chosen, and the borders between them, to be moved. */
 export function StackHandles({ shot, stack, size }: StackHandlesProps) {
+  const keysOf = useShortcutText();
   const { version, choosePane } = useDesk();
   const boxes = placeBoxes(stack, version);
   return (
@@ -27,7 +31,11 @@ export function StackHandles({ shot, stack, size }: StackHandlesProps) {
       {stack.places.map(
         ({ pane, own }, place) =>
           !own && (
-            <Hint key={pane} text={`Choose pane ${pane + 1}: its subject, path and keys`} shortcut={String(pane + 1)}>
+            <Hint
+              key={pane}
+              text={`Choose pane ${pane + 1}: its subject, path and keys`}
+              shortcut={keysOf(PANE_KEYS[pane]!)}
+            >
               <button
                 type="button"
                 aria-pressed={shot.pane === pane}

@@ -1,6 +1,7 @@
 import { CornerDownRight, EyeOff, Merge, Scissors } from "lucide-react";
 import { IconButton } from "~/components/common/button";
 import type { DeskShot } from "../state/desk-types";
+import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 
 interface ShotToolsProps {
   shot: DeskShot | undefined;
@@ -14,26 +15,32 @@ interface ShotToolsProps {
 
 /** Splits, joins and leaves out shots at the playhead. */
 export function ShotTools({ shot, canSplit, last, onSplit, onJoin, onExclude }: ShotToolsProps) {
+  const keysOf = useShortcutText();
   const icon = "size-4";
   return (
     <div className="flex items-center gap-1" role="group" aria-label="Shots">
-      <IconButton label="Split the shot here" shortcut="D" disabled={!canSplit} onClick={() => onSplit("cut")}>
+      <IconButton
+        label="Split the shot here"
+        shortcut={keysOf("split")}
+        disabled={!canSplit}
+        onClick={() => onSplit("cut")}
+      >
         <Scissors className={icon} aria-hidden />
       </IconButton>
       <IconButton
         label="Turn here: another subject from this frame on"
-        shortcut="Shift D"
+        shortcut={keysOf("turn")}
         disabled={!canSplit}
         onClick={() => onSplit("turn")}
       >
         <CornerDownRight className={icon} aria-hidden />
       </IconButton>
-      <IconButton label="Join with the next shot" shortcut="U" disabled={!shot || last} onClick={onJoin}>
+      <IconButton label="Join with the next shot" shortcut={keysOf("join")} disabled={!shot || last} onClick={onJoin}>
         <Merge className={icon} aria-hidden />
       </IconButton>
       <IconButton
         label={shot?.excluded ? "Take this shot in again" : "Leave this shot out"}
-        shortcut="X"
+        shortcut={keysOf("exclude")}
         disabled={!shot}
         aria-pressed={shot?.excluded ?? false}
         onClick={onExclude}

@@ -1,7 +1,9 @@
 import type { RefObject } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { framesPerSecond } from "~/core/time/rate";
-import type { DeskShot } from "./desk-types";
+import type { ShortcutId } from "../shortcuts/shortcuts";
+import { useShortcutKeys } from "../shortcuts/use-shortcut-keys";
+import { type DeskShot, shotAt } from "./desk-types";
 import type { Player } from "../picture/player";
 import type { DeskContent } from "./desk-context";
 import { neighbouringCuts } from "../picture/transport";
@@ -19,49 +21,69 @@ function seekNextCut(player: Player, shots: readonly DeskShot[]): void {
   if (after !== null) player.seek(after);
 }
 
+/** Whether a control that is moved by keys of its own has the focus, or a dialog lies over the desk. */
+const isElsewhere = ({ target }: KeyboardEvent): boolean =>
+  target instanceof Element && target.closest("[aria-roledescription], [role=dialog]") !== null;
+
 /** Everything on the desk that a key does. Fields in which one types keep their keys. */
 export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputElement | null>): void {
   const { film, player, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, showsSubjects } = desk;
   const second = Math.round(framesPerSecond(film.rate));
-  const actions: Record<string, (to: Player) => void> = {
-    space: (to) => to.toggle(),
-    left: (to) => to.step(-1),
-    right: (to) => to.step(1),
-    "shift+left": (to) => to.step(-second),
-    "shift+right": (to) => to.step(second),
-    pageup: (to) => to.seek(neighbouringCuts(shots, to.getFrame()).before),
-    pagedown: (to) => seekNextCut(to, shots),
-    comma: (to) => seekKey(to, shots, -1),
-    period: (to) => seekKey(to, shots, 1),
-    home: (to) => to.seek(0),
-    t: () => timecode.current?.focus(),
-    k: (to) => keyEdits.place(to.getFrame(), windowAt(to.getFrame())),
-    delete: (to) => keyEdits.release(to.getFrame()),
-    s: () => desk.setShowsSubjects(!showsSubjects),
-    m: () => desk.setDrawing(drawing === "mark" ? null : "mark"),
-    d: () => shotEdits.splitHere("cut"),
-    "shift+d": () => shotEdits.splitHere("turn"),
-    u: shotEdits.joinNext,
-    x: shotEdits.excludeHere,
-    i: trimEdits.setIn,
-    o: trimEdits.setOut,
-    "alt+i": () => trimEdits.clear("in"),
-    "alt+o": () => trimEdits.clear("out"),
-    "shift+i": trimEdits.beginStretch,
-    "shift+o": trimEdits.endStretch,
-    "shift+x": trimEdits.toggleStretch,
-    "alt+left": () => shotEdits.nudgeCut(-1),
-    "alt+right": () => shotEdits.nudgeCut(1),
+  const keys = useShortcutKeys();
+  const actions: Record<Exclude<ShortcutId, "help">, (to: Player) => void> = {
+    play: (to) => to.toggle(),
+    reverse: (to) => to.shuttle(-1),
+    pause: (to) => to.pause(),
+    forward: (to) => to.shuttle(1),
+    loop: (to) => to.setLoop(to.getLoop() ? null : (shotAt(shots, to.getFrame()) ?? null)),
+    mute: (to) => to.setSound({ ...to.getSound(), muted: !to.getSound().muted }),
+    back: (to) => to.step(-1),
+    on: (to) => to.step(1),
+    "back-second": (to) => to.step(-second),
+    "on-second": (to) => to.step(second),
+    "cut-before": (to) => to.seek(neighbouringCuts(shots, to.getFrame()).before),
+    "cut-after": (to) => seekNextCut(to, shots),
+    "key-before": (to) => seekKey(to, shots, -1),
+    "key-after": (to) => seekKey(to, shots, 1),
+    start: (to) => to.seek(0),
+    end: (to) => to.seek(film.frames - 1),
+    timecode: () => timecode.current?.focus(),
+    "place-key": (to) => keyEdits.place(to.getFrame(), windowAt(to.getFrame())),
+    "remove-key": (to) => keyEdits.release(to.getFrame()),
+    "pane-1": () => desk.choosePane(0),
+    "pane-2": () => desk.choosePane(1),
+    "pane-3": () => desk.choosePane(2),
+    subjects: () => desk.setShowsSubjects(!showsSubjects),
+    mark: () => desk.setDrawing(drawing === "mark" ? null : "mark"),
+    split: () => shotEdits.splitHere("cut"),
+    turn: () => shotEdits.splitHere("turn"),
+    join: shotEdits.joinNext,
+    exclude: shotEdits.excludeHere,
+    "cut-earlier": () => shotEdits.nudgeCut(-1),
+    "cut-later": () => shotEdits.nudgeCut(1),
+    in: trimEdits.setIn,
+    out: trimEdits.setOut,
+    "clear-in": () => trimEdits.clear("in"),
+    "clear-out": () => trimEdits.clear("out"),
+    "drop-start": trimEdits.beginStretch,
+    "drop-end": trimEdits.endStretch,
+    drop: trimEdits.toggleStretch,
+    undo: edits.undo,
+    redo: edits.redo,
   };
-  useHotkeys(Object.keys(actions), (_event, { hotkey }) => player && actions[hotkey]?.(player), {
+  const ids = Object.keys(actions) as (keyof typeof actions)[];
+  const run = (id: keyof typeof actions) => player && actions[id](player);
+  const byKeys = new Map(ids.map((id) => [keys[id], id]));
+  // A radio button or a slider uses plain keys itself, but not these.
+  const everywhere = new Set<ShortcutId>(["pane-1", "pane-2", "pane-3", "undo", "redo"]);
+  const usual = ids.filter((id) => !everywhere.has(id)).map((id) => keys[id]);
+  const others = ids.filter((id) => everywhere.has(id)).map((id) => keys[id]);
+  useHotkeys(usual, (_event, { hotkey }) => run(byKeys.get(hotkey)!), {
     preventDefault: true,
-    // What can be dragged by keyboard is moved by the same keys.
-    ignoreEventWhen: ({ target }) => target instanceof Element && target.closest("[aria-roledescription]") !== null,
+    ignoreEventWhen: isElsewhere,
   });
-  useHotkeys(["1", "2", "3"], (_event, { hotkey }) => desk.choosePane(Number(hotkey) - 1), {
+  useHotkeys(others, (_event, { hotkey }) => run(byKeys.get(hotkey)!), {
+    preventDefault: true,
     enableOnFormTags: ["radio", "slider"],
   });
-  // A radio button uses plain keys itself, but not these.
-  useHotkeys("mod+z", edits.undo, { preventDefault: true, enableOnFormTags: ["radio", "slider"] });
-  useHotkeys("mod+shift+z", edits.redo, { preventDefault: true, enableOnFormTags: ["radio", "slider"] });
 }

@@ -11,6 +11,7 @@ import { inSeconds, StretchRow } from "./stretch-row";
 import { WhatToDrop } from "./what-to-drop";
 import { LimitField } from "../dialogs/limit-field";
 import { useDesk } from "../state/desk-context";
+import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 
 /** How long the version is, and behind it what of the film it shows. */
 export function LengthPanel() {
@@ -62,17 +63,18 @@ function Summary({ over, frames }: { over: number; frames: number }) {
 }
 
 const POINTS = [
-  { point: "in", hint: "The version begins with the frame under the playhead", shortcut: "I" },
-  { point: "out", hint: "The version ends with the frame under the playhead", shortcut: "O" },
+  { point: "in", hint: "The version begins with the frame under the playhead" },
+  { point: "out", hint: "The version ends with the frame under the playhead" },
 ] as const;
 
 /** Where the version begins and ends. */
 function Points() {
+  const keysOf = useShortcutText();
   const { film, player, version, trimEdits } = useDesk();
   const { trim } = version;
   return (
     <dl className={POINT_ROWS}>
-      {POINTS.map(({ point, hint, shortcut }) => {
+      {POINTS.map(({ point, hint }) => {
         const at = trim[point];
         // The last frame that is shown, not the first one that is not.
         const frame = at === null ? null : point === "in" ? at : at - 1;
@@ -83,9 +85,9 @@ function Points() {
             timecode={frame === null ? null : timecodeAt(frame, film.clock)}
             unset={point === "in" ? "the film's beginning" : "the film's end"}
             hint={hint}
-            shortcut={shortcut}
+            shortcut={keysOf(point)}
             clearHint={`Remove the ${point} point`}
-            clearShortcut={`Alt ${shortcut}`}
+            clearShortcut={keysOf(`clear-${point}`)}
             onSeek={() => player?.seek(frame!)}
             onSet={point === "in" ? trimEdits.setIn : trimEdits.setOut}
             onClear={() => trimEdits.clear(point)}

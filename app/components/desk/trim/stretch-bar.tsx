@@ -4,9 +4,11 @@ import { framesIn, rangeLength } from "~/core/time/rate";
 import { clipRanges } from "~/core/time/ranges";
 import { formatTimecode } from "~/core/time/timecode";
 import { useDesk } from "../state/desk-context";
+import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 
 /** What can be done with the stretch that is marked in the lane; nothing while none is. */
 export function StretchBar() {
+  const keysOf = useShortcutText();
   const { film, kept, trimEdits } = useDesk();
   const { stretch, toggleStretch, setStretch } = trimEdits;
   if (!stretch) return null;
@@ -20,7 +22,7 @@ export function StretchBar() {
       <span className="font-mono text-xs">{formatTimecode(rangeLength(stretch), film.rate)}</span>
       <Hint
         text={isShown ? "Leaves this stretch out of the version" : "Shows this stretch in the version again"}
-        shortcut="Shift X"
+        shortcut={keysOf("drop")}
       >
         <Button onClick={toggleStretch}>{isShown ? "Drop this stretch" : "Bring it back"}</Button>
       </Hint>

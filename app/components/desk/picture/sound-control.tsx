@@ -1,0 +1,53 @@
+import { Volume1, Volume2, VolumeX } from "lucide-react";
+import { Popover } from "radix-ui";
+import { Button, Hint, IconButton } from "~/components/common/button";
+import { Slider } from "~/components/common/slider";
+import { useShortcutText } from "../shortcuts/use-shortcut-keys";
+import type { Player } from "./player";
+import { useSound } from "./use-player";
+
+/** The sound of what is played: how loud, or muted. */
+export function SoundControl({ player }: { player: Player | null }) {
+  const keysOf = useShortcutText();
+  const sound = useSound(player);
+  const percent = Math.round(100 * sound.volume);
+  const isSilent = sound.muted || percent === 0;
+  const Icon = isSilent ? VolumeX : percent < 50 ? Volume1 : Volume2;
+  const mute = () => player?.setSound({ ...sound, muted: !sound.muted });
+  return (
+    <Popover.Root>
+      <Hint text="Volume" shortcut={keysOf("mute")}>
+        <Popover.Trigger asChild>
+          <Button
+            variant="quiet"
+            aria-label={isSilent ? "Volume: muted" : `Volume: ${percent} %`}
+            className="h-8 w-8 !px-0"
+          >
+            <Icon className="size-4" aria-hidden />
+          </Button>
+        </Popover.Trigger>
+      </Hint>
+      <Popover.Portal>
+        <Popover.Content
+          side="top"
+          sideOffset={6}
+          className="z-40 flex w-56 items-center gap-2 rounded-md border border-line bg-raised p-3 shadow-lg"
+        >
+          <div className="grow">
+            <Slider
+              label="Volume"
+              value={percent}
+              max={100}
+              ends={["off", "full"]}
+              heading={(shown) => <span className="text-xs text-soft">Volume {shown} %</span>}
+              onChange={(next) => player?.setSound({ volume: next / 100, muted: false })}
+            />
+          </div>
+          <IconButton label={sound.muted ? "Unmute" : "Mute"} shortcut={keysOf("mute")} onClick={mute}>
+            <VolumeX className="size-4" aria-hidden />
+          </IconButton>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

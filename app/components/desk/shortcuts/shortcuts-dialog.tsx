@@ -1,0 +1,153 @@
+import { Keyboard, RotateCcw, Search } from "lucide-react";
+import { Dialog } from "radix-ui";
+import { useEffect, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { Button, Hint } from "~/components/common/button";
+import { DialogPanel } from "~/components/common/dialog-panel";
+import {
+  isReserved,
+  keysOf,
+  namesOf,
+  SHORTCUT_GROUPS,
+  SHORTCUT_IDS,
+  type ShortcutId,
+  SHORTCUTS,
+  usedBy,
+} from "./shortcuts";
+import { changeKeys, resetKeys, useShortcutKeys, useShortcutText } from "./use-shortcut-keys";
+
+/** All shortcuts of the desk: searched, and changed. */
+export function ShortcutsDialog() {
+  const keys = useShortcutKeys();
+  const textOf = useShortcutText();
+  const [isOpen, setOpen] = useState(false);
+  useHotkeys(keys.help, () => setOpen(true), { preventDefault: true });
+  return (
+    <Dialog.Root open={isOpen} onOpenChange={setOpen}>
+      <Hint text="Shortcuts" shortcut={textOf("help")}>
+        <Dialog.Trigger asChild>
+          <Button variant="quiet" aria-label="Shortcuts" className="h-8 w-8 !px-0">
+            <Keyboard className="size-4" aria-hidden />
+          </Button>
+        </Dialog.Trigger>
+      </Hint>
+      <DialogPanel title="Shortcuts" width="w-[44rem]" layout="flex flex-col gap-4">
+        <Sheet />
+      </DialogPanel>
+    </Dialog.Root>
+  );
+}
+
+function Sheet() {
+  const [wanted, setWanted] = useState("");
+  const [changing, setChanging] = useState<ShortcutId | null>(null);
+  const isFound = (id: ShortcutId) => SHORTCUTS[id].text.toLowerCase().includes(wanted.trim().toLowerCase());
+  const found = SHORTCUT_IDS.filter(isFound);
+  return (
+    <>
+      <div className="flex items-center gap-3">
+        <label className="flex grow items-center gap-2 rounded-md border border-line bg-raised px-2 py-1.5">
+          <Search className="size-4 text-soft" aria-hidden />
+          <input
+            type="search"
+            aria-label="Search shortcuts"
+            placeholder="Search"
+            value={wanted}
+            onChange={({ target }) => setWanted(target.value)}
+            className="grow bg-transparent text-sm outline-none"
+          />
+        </label>
+        <Button onClick={resetKeys}>
+          <RotateCcw className="size-3.5" aria-hidden /> Reset all
+        </Button>
+      </div>
+      {found.length === 0 && <p className="text-sm text-soft">Nothing matches “{wanted}”.</p>}
+      <div className="columns-2 gap-8">
+        {SHORTCUT_GROUPS.map((group) => {
+          const ids = found.filter((id) => SHORTCUTS[id].group === group);
+          if (ids.length === 0) return null;
+          return (
+            <section key={group} aria-label={group} className="mb-4 break-inside-avoid">
+              <h3 className="mb-1 text-sm font-semibold">{group}</h3>
+              <ul>
+                {ids.map((id) => (
+                  <Row key={id} id={id} isChanging={changing === id} onChanging={(is) => setChanging(is ? id : null)} />
+                ))}
+              </ul>
+            </section>
+          );
+        })}
+      </div>
+    </>
+  );
+}
+
+interface RowProps {
+  id: ShortcutId;
+  isChanging: boolean;
+  onChanging: (isChanging: boolean) => void;
+}
+
+function Row({ id, isChanging, onChanging }: RowProps) {
+  const keys = useShortcutKeys();
+  const [refused, setRefused] = useState<string | null>(null);
+  const { text } = SHORTCUTS[id];
+  const take = (wanted: string) => {
+    const other = usedBy(keys, wanted, id);
+    const why = isReserved(wanted)
+      ? "The browser uses these keys."
+      : other && `“${SHORTCUTS[other].text}” has these keys.`;
+    setRefused(why);
+    if (!why) changeKeys(id, wanted === SHORTCUTS[id].keys ? null : wanted);
+    onChanging(false);
+  };
+  const canChange = !keys[id].startsWith("mod+");
+  return (
+    <li className="border-b border-line/60 py-1 text-sm last:border-0">
+      <div className="flex items-center justify-between gap-3">
+        <span>{text}</span>
+        <Hint text={canChange ? "Click to change it" : "It cannot be changed"}>
+          <button
+            type="button"
+            aria-label={`${text}: ${namesOf(keys[id]).join(" ")}`}
+            disabled={!canChange}
+            onClick={() => onChanging(!isChanging)}
+            className="flex shrink-0 items-center gap-1 rounded-sm px-1 enabled:hover:bg-well"
+          >
+            {isChanging ? (
+              <span className="text-xs text-accent">Press keys…</span>
+            ) : (
+              namesOf(keys[id]).map((name) => (
+                <kbd key={name} className="rounded-sm bg-well px-1.5 py-0.5 font-mono text-xs">
+                  {name}
+                </kbd>
+              ))
+            )}
+          </button>
+        </Hint>
+      </div>
+      {isChanging && <Recorder onKeys={take} onLeave={() => onChanging(false)} />}
+      {refused && (
+        <p role="alert" className="text-xs text-warn">
+          {refused}
+        </p>
+      )}
+    </li>
+  );
+}
+
+/** Waits for keys that are pressed together, which do nothing else meanwhile. */
+function Recorder({ onKeys, onLeave }: { onKeys: (keys: string) => void; onLeave: () => void }) {
+  useEffect(() => {
+    const press = (event: KeyboardEvent) => {
+      event.preventDefault();
+      event.stopPropagation();
+      const keys = keysOf(event);
+      if (event.key === "Escape") onLeave();
+      else if (keys) onKeys(keys);
+    };
+    window.addEventListener("keydown", press, { capture: true });
+    return () => window.removeEventListener("keydown", press, { capture: true });
+  }, [onKeys, onLeave]);
+  return null;
+}
