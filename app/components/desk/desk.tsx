@@ -12,6 +12,7 @@ import type { FilmState, VersionState } from "~/core/edits/film-state";
 import { DeskHeader } from "./header/desk-header";
 import { Inspector } from "./inspector/inspector";
 import type { FilmFacts } from "./dialogs/film-dialog";
+import { DeskPanels } from "./desk-panels";
 import { PictureAndLanes } from "./picture/picture-and-lanes";
 import { freeAxes, shownOfShots, windowOfShots } from "./picture/desk-windows";
 import type { Drawing } from "./picture/drawing";
@@ -124,31 +125,37 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
     <DeskContext value={content}>
       <div className="grid h-[calc(100vh-var(--notice-height,0px))] grid-rows-[auto_1fr] overflow-hidden">
         <DeskHeader />
-        <div className="grid min-h-0 grid-cols-[13.5rem_minmax(0,1fr)_18rem]">
-          <aside className="flex min-h-0 flex-col border-r border-line bg-panel">
-            <div className="px-3 py-2 empty:hidden">
-              <JobStatus jobs={status.jobs} />
-            </div>
-            {!state.film.analysed && (
-              <p className="px-3 pb-2 text-xs text-soft">
-                Work on any frame meanwhile: your keys, splits, turns and marks stay as shots are found.
-              </p>
-            )}
-            <ShotList />
-          </aside>
-          <main className="grid min-h-0 grid-rows-[1fr_auto]">
-            <PictureAndLanes videoRef={setVideo} notice={notice} />
-            <DeskTools timecodeRef={timecode} />
-          </main>
-          <aside className="grid min-h-0 grid-rows-[minmax(0,1fr)_minmax(0,1fr)] border-l border-line bg-panel">
-            <div className="min-h-0 p-4 pb-2">
+        <DeskPanels
+          shots={
+            <aside aria-label="Shots of the film" className="flex h-full flex-col bg-panel">
+              <div className="px-3 py-2 empty:hidden">
+                <JobStatus jobs={status.jobs} />
+              </div>
+              {!state.film.analysed && (
+                <p className="px-3 pb-2 text-xs text-soft">
+                  You can work on any frame meanwhile: keys, splits, turns and marks stay as shots are found.
+                </p>
+              )}
+              <ShotList />
+            </aside>
+          }
+          picture={
+            <main className="grid h-full grid-rows-[1fr_auto]">
+              <PictureAndLanes videoRef={setVideo} notice={notice} />
+              <DeskTools timecodeRef={timecode} />
+            </main>
+          }
+          result={
+            <section aria-label="Result" className="h-full bg-panel p-4 pb-2">
               <Result />
-            </div>
-            <div className="min-h-0 overflow-y-auto border-t border-line p-4">
+            </section>
+          }
+          settings={
+            <aside aria-label="Settings" className="h-full overflow-y-auto bg-panel p-4">
               <Inspector />
-            </div>
-          </aside>
-        </div>
+            </aside>
+          }
+        />
       </div>
     </DeskContext>
   );

@@ -73,7 +73,9 @@ export function Transport({ player, shots, clock, frames, timecodeRef }: Transpo
         {speed !== 0 && speed !== 1 && `${speed}×`}
       </span>
       <TimecodeField player={player} clock={clock} frames={frames} inputRef={timecodeRef} />
-      <span className="font-mono text-xs text-soft">of {formatTimecode(frames, clock.rate, clock.drop)}</span>
+      <span className="font-mono text-xs whitespace-nowrap text-soft max-[1400px]:hidden">
+        of {formatTimecode(frames, clock.rate, clock.drop)}
+      </span>
     </div>
   );
 }

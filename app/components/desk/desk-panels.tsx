@@ -1,0 +1,104 @@
+import { clsx } from "clsx";
+import { type ReactNode, useEffect, useState, useSyncExternalStore } from "react";
+import {
+  Group,
+  type LayoutStorage,
+  Panel,
+  type PanelProps,
+  Separator,
+  useDefaultLayout,
+  useGroupRef,
+} from "react-resizable-panels";
+import { Hint } from "~/components/common/button";
+import { useLatest } from "~/components/common/use-latest";
+
+/** Pixels, except for shares of the window that are to grow with it. */
+const SIZES = {
+  shots: { defaultSize: 216, minSize: 150, maxSize: 420 },
+  picture: { minSize: 360 },
+  right: { defaultSize: "22.5%", minSize: 220, maxSize: "60%" },
+  result: { minSize: 120 },
+  settings: { minSize: 120 },
+} as const;
+
+const NOWHERE: LayoutStorage = { getItem: () => null, setItem: () => {} };
+const never = () => () => {};
+
+/** Sizes of a group of panels, as this browser remembers them. */
+function useRemembered(id: string) {
+  // A page that comes from the server has the usual sizes at first, and is taken over with these.
+  const storage = useSyncExternalStore(
+    never,
+    () => localStorage,
+    () => NOWHERE,
+  );
+  const { defaultLayout, onLayoutChanged } = useDefaultLayout({ id, storage, onlySaveAfterUserInteractions: true });
+  const groupRef = useGroupRef();
+  const latest = useLatest(defaultLayout);
+  useEffect(() => {
+    if (latest.current) groupRef.current?.setLayout(latest.current);
+  }, [storage, latest, groupRef]);
+  return { defaultLayout, onLayoutChanged, groupRef };
+}
+
+interface DeskPanelsProps {
+  shots: ReactNode;
+  picture: ReactNode;
+  result: ReactNode;
+  settings: ReactNode;
+}
+
+/** The parts of the desk, whose borders are dragged; the ones at the sides can be folded. This browser remembers it. */
+export function DeskPanels({ shots, picture, result, settings }: DeskPanelsProps) {
+  const columns = useRemembered("glad-pan desk columns");
+  const rows = useRemembered("glad-pan desk right");
+  return (
+    <Group {...columns} className="min-h-0" orientation="horizontal">
+      <FoldablePanel id="shots" groupResizeBehavior="preserve-pixel-size" {...SIZES.shots}>
+        {shots}
+      </FoldablePanel>
+      <Border label="Width of the shot list" />
+      <Panel id="picture" {...SIZES.picture}>
+        {picture}
+      </Panel>
+      <Border label="Width of the result" />
+      <FoldablePanel id="right" {...SIZES.right}>
+        <Group {...rows} orientation="vertical" className="h-full">
+          <FoldablePanel id="result" {...SIZES.result}>
+            {result}
+          </FoldablePanel>
+          <Border label="Height of the result" isLevel />
+          <FoldablePanel id="settings" {...SIZES.settings}>
+            {settings}
+          </FoldablePanel>
+        </Group>
+      </FoldablePanel>
+    </Group>
+  );
+}
+
+/** A panel that can be folded; nothing in it can be reached by the keyboard then. */
+function FoldablePanel({ children, ...props }: PanelProps) {
+  const [isFolded, setFolded] = useState(false);
+  return (
+    <Panel {...props} collapsible onResize={({ inPixels }) => setFolded(inPixels < 1)}>
+      <div className={clsx("h-full", isFolded && "invisible")}>{children}</div>
+    </Panel>
+  );
+}
+
+/** What is dragged between two panels. */
+function Border({ label, isLevel = false }: { label: string; isLevel?: boolean }) {
+  return (
+    <Hint text="Drag to resize; Enter folds">
+      <Separator
+        aria-label={label}
+        aria-roledescription="movable border"
+        className={clsx(
+          "bg-line transition-colors outline-none hover:bg-accent focus-visible:bg-accent data-[separator=active]:bg-accent",
+          isLevel ? "h-px" : "w-px",
+        )}
+      />
+    </Hint>
+  );
+}
