@@ -7,7 +7,7 @@ import { exportsFolder, filmFolder, proxyFolder } from "./workplace.server";
 export interface FilmSpace {
   /** The film's own file, where it is kept in the library; 0 where it lies elsewhere. */
   source: number;
-  /** The light copy, which is made again when it is needed. */
+  /** The proxy, which is made again when it is needed. */
   lightCopy: number;
   renders: number;
 }

@@ -18,7 +18,7 @@ export async function renameFilm({ id }: FilmRow, name: string): Promise<void> {
 
 export const putAway = ({ id }: FilmRow, away: boolean): void => setPutAway(db(), id, away);
 
-/** Forgets the light copy of a film; its pieces are made again as they are looked at. */
+/** Forgets the proxy of a film; its pieces are made again as they are looked at. */
 export async function clearCopy({ id }: FilmRow): Promise<void> {
   const copies = listJobs(db(), id).filter(({ kind }) => kind === "proxy");
   await stopJobs(id, copies);

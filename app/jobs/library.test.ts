@@ -152,7 +152,7 @@ describe("a film", () => {
     expect(listFilms(db())).toEqual([]);
   });
 
-  test("gives back the space of its light copy and its renders, which can be made again", async () => {
+  test("gives back the space of its proxy and its renders, which can be made again", async () => {
     const id = await addFilm(clip, "two shots.mp4", "copy");
     workOn(id);
     insertJob(db(), { id: "r", filmId: id, kind: "render", payload: {} });

@@ -51,7 +51,7 @@ export function followUntracked(db: Db, filmId: string): boolean {
   return unled.length > 0;
 }
 
-/** Follows a marked thing through its shot, in the light copy where there is one. */
+/** Follows a marked thing through its shot, in the proxy where there is one. */
 export async function followThing(
   db: Db,
   film: FilmFile,

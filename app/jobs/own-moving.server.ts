@@ -1,4 +1,4 @@
-/** Pictures of the editor's own that move: kept in the library as they came, with a light copy for the desk. */
+/** Pictures of the editor's own that move: kept in the library as they came, with a proxy for the desk. */
 import { createHash } from "node:crypto";
 import { createReadStream, existsSync, readdirSync } from "node:fs";
 import { join } from "node:path";
@@ -120,7 +120,7 @@ async function make(id: string, file: string): Promise<KeptFile> {
   return { file: light, type };
 }
 
-/** The light copy of a picture that moves, made when it is first asked for; null if there is no such picture. */
+/** The proxy of a picture that moves, made when it is first asked for; null if there is no such picture. */
 export async function lightCopyOf(id: string): Promise<KeptFile | null> {
   const light = fileIn(lightFolder(), id, (name) => name.startsWith(`${id}.`) && !name.endsWith(".png"));
   if (light) return { file: light, type: light.endsWith(".webm") ? "video/webm" : "video/mp4" };

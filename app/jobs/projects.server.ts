@@ -102,7 +102,7 @@ export async function saveProject(film: FilmRow, withSource: boolean): Promise<{
 }
 
 /**
- * Stores a film that has work on it already; only its light copy is still to be made, if there is anything to make it of.
+ * Stores a film that has work on it already; only its proxy is still to be made, if there is anything to make it of.
  *
  * @throws FilmError if the work makes no sense; nothing is stored then
  */

@@ -1,4 +1,4 @@
-/** Pieces of light copies that somebody waits for, made before it is their turn. */
+/** Pieces of proxies that somebody waits for, made before it is their turn. */
 import { existsSync } from "node:fs";
 import { pieceCount } from "~/core/time/pieces";
 import type { FilmRow } from "~/db/films.server";
@@ -60,7 +60,7 @@ function begin({ id, name, info, file }: FilmRow, piece: number): Run {
 }
 
 /**
- * Waits for a piece of a film's light copy, and makes it if it is not there. Work that nobody waits for any more stops.
+ * Waits for a piece of a film's proxy, and makes it if it is not there. Work that nobody waits for any more stops.
  *
  * @returns the piece's file; null if the film has no such piece
  * @throws FilmError if the film cannot be decoded, or its file is missing; CancelledError if the signal is aborted

@@ -51,14 +51,14 @@ function requireRoom(what: string, ...estimated: Parameters<typeof estimatedByte
 
 async function proxy(film: FilmFile, filmId: string, { onProgress, signal }: JobOptions): Promise<void> {
   const { frames, rate } = film.info;
-  requireRoom(`the light copy of ${film.name}`, "proxy", proxyPicture(film.info), frames, rate);
+  requireRoom(`the proxy of ${film.name}`, "proxy", proxyPicture(film.info), frames, rate);
   if (!existsSync(posterFile(filmId))) {
     onProgress("Making the poster", 0);
     await makePoster(film, posterFile(filmId), signal);
   }
   await makeProxy(film, proxyFolder(filmId), {
     signal,
-    onProgress: (share) => onProgress("Making a light copy", share),
+    onProgress: (share) => onProgress("Making a proxy", share),
   });
 }
 
@@ -108,7 +108,7 @@ async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onPro
 export async function runJob(db: Db, job: JobRow, options: JobOptions): Promise<unknown> {
   const row = findFilm(db, job.filmId);
   if (!row) throw new Error("the film is not there any more");
-  // A comparison can do with the light copy, and what clips are joined to is not there yet.
+  // A comparison can do with the proxy, and what clips are joined to is not there yet.
   if (job.kind !== "match" && job.kind !== "join") requireSource(row);
   const film: FilmFile = { file: sourceFile(row), name: row.name, info: row.info };
   switch (job.kind) {

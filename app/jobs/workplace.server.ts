@@ -29,7 +29,7 @@ export function filmFolder(filmId: string): string {
   return join(filmsFolder(), filmId);
 }
 export const proxyFolder = (filmId: string): string => join(filmFolder(filmId), "proxy");
-/** Where the pieces of a film's light copy are. */
+/** Where the pieces of a film's proxy are. */
 export const posterFile = (filmId: string): string => join(filmFolder(filmId), "poster.jpg");
 export const exportsFolder = (filmId: string): string => join(filmFolder(filmId), "exports");
 

@@ -2,8 +2,8 @@ import type { Size } from "~/core/geometry/box";
 import { frameToSeconds, type Rate } from "~/core/time/rate";
 
 /**
- * What a light copy and a render take at their quality, where pictures are busy: bits for a pixel of H.264, and bytes for
- * a second of sound, which a light copy has without losses.
+ * What a proxy and a render take at their quality, where pictures are busy: bits for a pixel of H.264, and bytes for
+ * a second of sound, which a proxy has without losses.
  */
 const TAKES = {
   proxy: { bitsPerPixel: 0.12, soundBytesPerSecond: 110_000 },

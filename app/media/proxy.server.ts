@@ -113,7 +113,7 @@ export interface PieceOptions {
 }
 
 /**
- * Makes pieces of a light copy that a browser plays and seeks at once: same frames, same sound, fewer pixels. Stops where
+ * Makes pieces of a proxy that a browser plays and seeks at once: same frames, same sound, fewer pixels. Stops where
  * a piece has come to be there by other means.
  *
  * @param wanted pieces, from the first to before the last

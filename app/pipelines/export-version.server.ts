@@ -61,8 +61,7 @@ export async function exportVersion(
     };
     const { figures, faults } = await verifyFile(aside, expected, signal);
     faults.push(...(await barFaults(aside, request, signal)));
-    if (faults.length > 0)
-      throw new ExportFault(`${film.name}: the file that was made is not right: ${faults.join("; ")}`);
+    if (faults.length > 0) throw new ExportFault(`${film.name}: the finished file has faults: ${faults.join("; ")}`);
     return figures;
   });
   onProgress?.({ step: "checking", share: 1 });

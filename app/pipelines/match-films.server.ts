@@ -9,14 +9,14 @@ import { decodeReduced } from "~/media/small-frames.server";
 import { CancelledError } from "~/media/tool.server";
 
 export interface MatchOptions {
-  /** Where the pieces of the old film's light copy are. Where it is whole, it is looked at: it is quicker, and still there when the film is not. */
+  /** Where the pieces of the old film's proxy are. Where it is whole, it is looked at: it is quicker, and still there when the film is not. */
   lightCopy?: string;
   /** What is being done, and how much of all is done, 0 to 1. */
   onProgress?: (step: string, share: number) => void;
   signal?: AbortSignal;
 }
 
-/** The files that hold a film: its own, or its light copy's. */
+/** The files that hold a film: its own, or its proxy's. */
 function partsOf(film: FilmFile, lightCopy: string | undefined): FilmFile[] {
   if (lightCopy === undefined || missingPieces(lightCopy, film.info, 0)) return [film];
   return Array.from({ length: pieceCount(film.info) }, (_, piece) => ({

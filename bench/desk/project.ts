@@ -23,7 +23,7 @@ export interface ProjectSize {
   keys: number;
   /** Frames of a shot. */
   frames: number;
-  /** Whether its light copy is made beforehand, so that nothing else is at work while the desk is. */
+  /** Whether its proxy is made beforehand, so that nothing else is at work while the desk is. */
   lightCopy: boolean;
 }
 

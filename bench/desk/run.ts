@@ -1,7 +1,7 @@
 /**
  * Works on the desk with a real pointer, on the demo film and on a made-up project, and tells how smoothly it goes, how
  * soon the server acknowledges a change, and how much is loaded. With --load-only it only loads, and scrolls through the
- * list of shots: for films so long that their light copy takes its time.
+ * list of shots: for films so long that their proxy takes its time.
  *
  *   ./glad-pan bench desk [--shots 300] [--keys 3000] [--frames 40] [--only demo|made-up] [--load-only] [--json OUT.json]
  */

@@ -16,7 +16,7 @@ import { LayerPainter } from "~/media/layers/layer-painter.server";
 import { Resampler } from "~/media/resample/resampler.server";
 import { drawComposition } from "~/components/desk/picture/draw-composition";
 
-/** The light copy has half the source's pixels along each side. */
+/** The proxy has half the source's pixels along each side. */
 const PICTURE = { width: 1280, height: 720 };
 const COPY = { width: 640, height: 360 };
 const CANVAS = { width: 180, height: 320 };

@@ -32,7 +32,7 @@ const hasPicture = (page: Page) =>
   });
 const bar = (page: Page, side: string) => page.getByLabel(`${side} bar (px)`);
 
-test("a film of this machine is linked, and its desk opens before its light copy is made", async ({ page }) => {
+test("a film of this machine is linked, and its desk opens before its proxy is made", async ({ page }) => {
   await page.goto(server.url);
   await page.getByRole("button", { name: "From this machine" }).click();
   await page.getByRole("button", { name: "media" }).click();

@@ -124,7 +124,7 @@ test("films are named, duplicated, put away, deleted and brought back; a house s
 
   await test.step("what takes space is shown, and what can be made again is cleared", async () => {
     await page.getByRole("button", { name: "Storage" }).click();
-    const clear = page.getByRole("button", { name: "Clear the light copy of Kite morning.mp4" });
+    const clear = page.getByRole("button", { name: "Clear the proxy of Kite morning.mp4" });
     await clear.click();
     await expect(clear).toBeHidden();
     await page.getByRole("button", { name: "Close" }).click();

@@ -85,7 +85,7 @@ test("shots are split, trimmed, joined, named, left out and cut anew from a list
   });
 
   await test.step("cuts are taken along, compared with a list, and brought in", async () => {
-    await page.getByRole("button", { name: "How cuts are found; lists of cuts" }).click();
+    await page.getByRole("button", { name: "Cuts: sensitivity, import and export" }).click();
     const downloading = page.waitForEvent("download");
     await page.getByRole("link", { name: "EDL" }).click();
     const edl = join(server.data, "cuts.edl");
@@ -100,13 +100,13 @@ test("shots are split, trimmed, joined, named, left out and cut anew from a list
     await page.getByLabel("List of cuts").setInputFiles(list);
     await expect(page.getByText("1 cut is the same")).toBeVisible();
     await expect(page.getByText("1 only in the list")).toBeVisible();
-    await page.getByRole("button", { name: "Cut the film like this" }).click();
+    await page.getByRole("button", { name: "Use these cuts" }).click();
     await jump(page, 70, "00:00:02:10");
     await expect(page.getByRole("heading", { name: "Shot 3" })).toBeVisible();
   });
 
   await test.step("sensitivity decides again, and everything can be taken back after a restart", async () => {
-    await page.getByRole("button", { name: "How cuts are found; lists of cuts" }).click();
+    await page.getByRole("button", { name: "Cuts: sensitivity, import and export" }).click();
     await page.getByRole("slider").press("End");
     await expect(page.getByText(/100 · 2 shots now/)).toBeVisible();
     await page.keyboard.press("Escape");

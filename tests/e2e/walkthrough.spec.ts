@@ -34,7 +34,7 @@ function colourAt(file: string, frame: number, crop: string): number[] {
   return [...execFileSync("ffmpeg", args)];
 }
 
-const rule = (page: Page) => page.getByRole("combobox", { name: "Rule for whom to follow" });
+const rule = (page: Page) => page.getByRole("combobox", { name: "What to follow" });
 async function follow(page: Page, name: RegExp): Promise<void> {
   await rule(page).click();
   await page.getByRole("option", { name }).click();
@@ -148,18 +148,18 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await centreX(page).press("Enter");
     await expect(page.getByText("■ your key")).toBeVisible();
     await expect(centreX(page)).toHaveValue("500");
-    await page.getByRole("button", { name: "Release this key" }).click();
+    await page.getByRole("button", { name: "Delete this key" }).click();
     await expect(page.getByText("laid by the solver")).toBeVisible();
   });
 
   await test.step("manner and subject of a shot can be chosen", async () => {
     await page.getByRole("radio", { name: "Chase" }).click();
     await expect(page.getByRole("radio", { name: "Chase" })).toBeChecked();
-    await expect(page.getByLabel("Whom and why")).toContainText(/face.*% of the shot/);
+    await expect(page.getByLabel("Subject and reason")).toContainText(/face.*% of the shot/);
     await follow(page, /^Nothing/);
     await expect(centreX(page)).toHaveValue("640");
     await page.keyboard.press("ControlOrMeta+z");
-    await expect(rule(page)).toHaveText("Chosen for you");
+    await expect(rule(page)).toHaveText("Auto");
   });
 
   await test.step("a zoom makes the window smaller, and lets it move up and down", async () => {
@@ -189,7 +189,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
 
   await test.step("a part of the picture is protected", async () => {
     await page.getByRole("button", { name: "Protect an area" }).click();
-    const layer = page.getByRole("application", { name: "Draw a box around what the window shall keep inside" });
+    const layer = page.getByRole("application", { name: "Draw a box around the area to keep in the window" });
     const area = (await layer.boundingBox())!;
     await page.mouse.move(area.x + 0.7 * area.width, area.y + 0.2 * area.height);
     await page.mouse.down();
@@ -204,7 +204,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     const kite = truth.tracks.find((track) => track.id === "running-kite")!;
     const [x, y, width, height] = kite.boxes[75 - kite.start]!;
     await page.keyboard.press("m");
-    const layer = page.getByRole("application", { name: "Draw a box around what to follow" });
+    const layer = page.getByRole("application", { name: "Draw a box around the subject" });
     const area = (await layer.boundingBox())!;
     const at = (px: number, py: number) =>
       [area.x + (px * area.width) / truth.width, area.y + (py * area.height) / truth.height] as const;
@@ -212,7 +212,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await page.mouse.down();
     await page.mouse.move(...at(x + width, y + height), { steps: 4 });
     await page.mouse.up();
-    await expect(page.getByLabel("Whom and why")).toContainText("marked by you", { timeout: LONG_WORK });
+    await expect(page.getByLabel("Subject and reason")).toContainText("marked by you", { timeout: LONG_WORK });
     const middle = async (frame: number, code: string) => {
       await jump(page, frame, code);
       return Number(await centreX(page).inputValue());
@@ -228,11 +228,11 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     }
     await jump(page, 75, "00:00:02:15");
     await page.getByRole("button", { name: "Remove this mark" }).click();
-    await expect(page.getByLabel("Whom and why")).not.toContainText("marked by you");
+    await expect(page.getByLabel("Subject and reason")).not.toContainText("marked by you");
   });
 
   await test.step("people have letters, can be named, merged and followed everywhere", async () => {
-    await page.getByRole("button", { name: "Who is in the film" }).click();
+    await page.getByRole("button", { name: "People" }).click();
     const people = page.getByRole("dialog", { name: "People" });
     await expect(people.getByRole("listitem", { name: /^Person/ })).toHaveCount(2);
     await people.getByLabel("Name of A").fill("Nela");
@@ -245,8 +245,8 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(people.getByRole("listitem", { name: "Person B" })).toBeVisible();
     await people.getByRole("button", { name: "Close" }).click();
     await jump(page, 20, "00:00:00:20");
-    await expect(page.getByLabel("Whom and why")).toContainText("Nela: chosen by you");
-    await follow(page, /^Chosen for you/);
+    await expect(page.getByLabel("Subject and reason")).toContainText("Nela: your choice");
+    await follow(page, /^Auto/);
   });
 
   await test.step("another version has its own shape", async () => {
@@ -261,10 +261,10 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
   await test.step("a key is eased, and copied to the other version", async () => {
     await jump(page, 20, "00:00:00:20");
     await page.keyboard.press("a");
-    const easing = page.getByRole("combobox", { name: "From here to your next key" });
+    const easing = page.getByRole("combobox", { name: "Easing to your next key" });
     await easing.click();
     await page.getByRole("option", { name: /^Your own curve/ }).click();
-    const handle = page.getByRole("slider", { name: "How it leaves this key" });
+    const handle = page.getByRole("slider", { name: "Easing out of this key" });
     await handle.press("ArrowRight");
     await expect(handle).toHaveAttribute("aria-valuetext", "0.55 of the time, 0 of the way");
     await easing.click();
@@ -276,7 +276,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await page.getByRole("button", { name: "Copy to the other versions" }).click();
     await page.getByRole("link", { name: "Square 1:1" }).click();
     await expect(page.getByText("■ your key")).toBeVisible();
-    await expect(page.getByRole("combobox", { name: "From here to your next key" })).toHaveText("Hold");
+    await expect(page.getByRole("combobox", { name: "Easing to your next key" })).toHaveText("Hold");
     await page.keyboard.press("Delete");
     await expect(page.getByText("laid by the solver")).toBeVisible();
     await page.getByRole("link", { name: "Vertical 9:16" }).click();
@@ -293,11 +293,11 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(centreX(page)).toHaveValue("640");
     await page.getByRole("link", { name: "Vertical 9:16" }).click();
     await expect(own("Vertical 9:16")).not.toBeChecked();
-    await expect(rule(page)).toHaveText("Chosen for you");
+    await expect(rule(page)).toHaveText("Auto");
     await page.getByRole("link", { name: "Square 1:1" }).click();
     await own("Square 1:1").click();
     await expect(own("Square 1:1")).not.toBeChecked();
-    await expect(rule(page)).toHaveText("Chosen for you");
+    await expect(rule(page)).toHaveText("Auto");
     await expect(page.getByRole("button", { name: /^Undo: Reset the subject of shot 1/ })).toBeEnabled();
     await page.getByRole("link", { name: "Vertical 9:16" }).click();
   });
@@ -353,5 +353,5 @@ test("a change in one window is not overwritten by an older one in another", asy
   await follow(other, /^Nothing/);
   await expect(other.getByText("changed in another window")).toBeVisible();
   await expect(other.getByRole("radio", { name: "Still" })).toBeChecked();
-  await expect(rule(other)).toHaveText("Chosen for you");
+  await expect(rule(other)).toHaveText("Auto");
 });

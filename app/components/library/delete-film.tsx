@@ -53,7 +53,7 @@ const ORIGINAL_STAYS = "The original stays where it is on this machine; it is ne
 
 function losses(film: FilmView, space: SpaceView | undefined): string[] {
   return [
-    `Its light copy${inBytes(space?.lightCopy)} and its renders${inBytes(space?.renders)} go now.`,
+    `Its proxy${inBytes(space?.lightCopy)} and its renders${inBytes(space?.renders)} go now.`,
     `Your work – ${workOf(film)} – ${film.isLinked ? "goes" : `and its file in the library${inBytes(space?.source)} go`} in ${DAYS_KEPT} days; until then you can bring it back.`,
     ...(film.isLinked ? [ORIGINAL_STAYS] : []),
   ];

@@ -26,7 +26,7 @@ export function FilmPicker({ films, chosen, single, onChange }: FilmPickerProps)
     if (single) return onChange([id]);
     onChange(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
   };
-  if (films.length === 0) return <p className="text-sm text-soft">There is no other film in your library.</p>;
+  if (films.length === 0) return <p className="text-sm text-soft">No other films in your library.</p>;
   return (
     <ul className="flex max-h-80 flex-col gap-1 overflow-y-auto" aria-label="Films to choose from">
       {films.map(({ id, name, fingerprint, info }) => {

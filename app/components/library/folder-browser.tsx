@@ -32,7 +32,7 @@ export function FolderBrowser({ film, together }: FolderBrowserProps) {
   const [path, setPath] = useState<string | null>(null);
   const { data, load } = useFetcher<FolderView>();
   useEffect(() => void load(addressOf(path)), [path, load]);
-  if (!data) return <p className="py-6 text-center text-sm text-soft">Looking into the folders…</p>;
+  if (!data) return <p className="py-6 text-center text-sm text-soft">Reading folders…</p>;
   const { here, up, folders, films } = data;
   return (
     <div className="min-h-72">
@@ -68,7 +68,7 @@ export function FolderBrowser({ film, together }: FolderBrowserProps) {
       </ul>
       {films.length > 1 && here && together?.(films, here.path)}
       {folders.length + films.length === 0 && (
-        <p className="py-6 text-center text-sm text-soft">There is no film in this folder.</p>
+        <p className="py-6 text-center text-sm text-soft">No films in this folder.</p>
       )}
     </div>
   );

@@ -6,7 +6,7 @@ import type { JobKind, JobView } from "~/core/film-status";
 
 const WAITING: Record<JobKind, string> = {
   join: "Clips: waiting",
-  proxy: "Light copy: waiting",
+  proxy: "Proxy: waiting",
   analyse: "Analysis: waiting",
   follow: "Mark: waiting",
   match: "Comparison: waiting",
@@ -15,7 +15,7 @@ const WAITING: Record<JobKind, string> = {
 
 const CANCELLED: Record<JobKind, string> = {
   join: "Preparing the clips was cancelled.",
-  proxy: "The light copy was cancelled.",
+  proxy: "The proxy was cancelled.",
   analyse: "The analysis was cancelled.",
   follow: "Following the mark was cancelled.",
   match: "The comparison was cancelled.",

@@ -45,7 +45,7 @@ export type Spaces = Readonly<Record<string, SpaceView>>;
 
 export const totalSpace = ({ source, lightCopy, renders }: SpaceView): number => source + lightCopy + renders;
 
-/** Whether there is a picture of a film: it is the first thing that is made, with the light copy. */
+/** Whether there is a picture of a film: it is the first thing that is made, with the proxy. */
 export const hasPoster = ({ jobs }: Pick<FilmView, "jobs">): boolean =>
   jobs.every((job) => job.kind !== "proxy" || job.state === "done" || job.progress > 0);
 

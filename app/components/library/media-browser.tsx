@@ -34,7 +34,7 @@ export function MediaBrowser({ styles, styleId, onStyle }: MediaBrowserProps) {
       <DialogPanel title="Films on this machine" width="w-[34rem]">
         <StyleChoice styles={styles} value={styleId} onChange={onStyle} />
         <p className="mt-2 text-xs text-soft">
-          Films stay where they are. Only the light copy and your work are stored in Glad Pan.
+          Films stay where they are. Only the proxy and your work are stored in Glad Pan.
         </p>
         <FolderBrowser
           film={(film, folder) => <AddedFilm film={film} styleId={styleId} adds={folder !== null && all === folder} />}

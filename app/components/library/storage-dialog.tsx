@@ -29,13 +29,13 @@ export function StorageDialog({ films, spaces, free }: StorageDialogProps) {
       </Dialog.Trigger>
       <DialogPanel title="Storage" width="w-[44rem]">
         <p className="text-xs text-soft">
-          Light copies are made again as you watch a film, and renders when you ask for them. Your work and the films
+          Proxies are made again as you watch a film, and renders when you ask for them. Your work and the films
           themselves are not touched here.
         </p>
         <table className="mt-3 w-full border-collapse text-sm">
           <thead className="text-xs text-soft">
             <tr className="border-b border-line">
-              {["Film", "File", "Light copy", "Renders"].map((heading, i) => (
+              {["Film", "File", "Proxy", "Renders"].map((heading, i) => (
                 <th key={heading} className={i === 0 ? "w-full py-1 text-left" : "px-3 py-1 text-right"}>
                   {heading}
                 </th>
@@ -70,7 +70,7 @@ export function StorageDialog({ films, spaces, free }: StorageDialogProps) {
 function StorageLine({ film, space }: { film: FilmView; space: SpaceView }) {
   const { act, isBusy } = useFilmActions(film);
   const clearable = [
-    { what: "light copy", bytes: space.lightCopy, intent: "clear-copy" },
+    { what: "proxy", bytes: space.lightCopy, intent: "clear-copy" },
     { what: "renders", bytes: space.renders, intent: "clear-renders" },
   ] as const;
   return (

@@ -34,7 +34,7 @@ test("what is cut off and what cannot be decoded is told in figures", () => {
     {
       kind: "undecoded-picture",
       frame: 41,
-      text: "2 frames from here on cannot be decoded; the one before stands in",
+      text: "2 frames cannot be decoded; the previous frame is repeated",
     },
   ]);
 });

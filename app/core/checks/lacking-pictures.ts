@@ -66,7 +66,7 @@ export function lackingLooks(
   });
   const broken = partsIn(shot, undecoded);
   if (broken.length > 0) {
-    const text = `${counted(framesIn(broken), "frame")} from here on cannot be decoded; the one before stands in`;
+    const text = `${counted(framesIn(broken), "frame")} cannot be decoded; the previous frame is repeated`;
     looks.push({ kind: "undecoded-picture", frame: broken[0]!.start, text });
   }
   return looks;

@@ -94,7 +94,7 @@ export function cutLooks(shot: Pick<Shot, "start" | "end" | "begins">, strength:
     looks.push({
       kind: "unsure-cut",
       frame: shot.start,
-      text: `It is not certain that a shot begins here (${Math.round(100 * strength)} %)`,
+      text: `Cut uncertain (${Math.round(100 * strength)} %)`,
     });
   }
   if (frames < SHORT_FRAMES) {
@@ -130,13 +130,13 @@ export function framingLooks(
   const { start } = kept[0]!;
   // Where all of the picture is shown, it makes no difference.
   if (certainty < UNSURE_SUBJECT && !showsAll(shown(start), picture)) {
-    const text = `It is not certain whom to follow here (${Math.round(100 * certainty)} %)`;
+    const text = `Subject uncertain (${Math.round(100 * certainty)} %)`;
     looks.push({ kind: "unsure-subject", frame: start, text });
   }
   const gap = subject && longestGap(subject);
   const [lost] = gap ? clipRanges(kept, gap).sort((a, b) => rangeLength(b) - rangeLength(a)) : [];
   if (lost && rangeLength(lost) > LOST_SHARE * frames) {
-    const text = `Whom it follows is not seen for ${counted(rangeLength(lost), "frame")}`;
+    const text = `Subject not seen for ${counted(rangeLength(lost), "frame")}`;
     looks.push({ kind: "subject-lost", frame: lost.start, text });
   }
   if (subject) {
@@ -146,14 +146,14 @@ export function framingLooks(
       looks.push({
         kind: "subject-cut",
         frame: cut[0]!,
-        text: `Whom it follows is cut by the window in ${share} % of the shot`,
+        text: `Subject cut off in ${share} % of the shot`,
       });
     }
   }
   const { protect } = shot;
   const cut = protect ? kept.flatMap(framesOf).filter((frame) => !showsWhole(shown(frame), protect, 1)) : [];
   if (cut.length > CUT_SHARE * frames) {
-    const text = `What you protect does not fit into the window in ${Math.round((100 * cut.length) / frames)} % of the shot`;
+    const text = `Protected area cut off in ${Math.round((100 * cut.length) / frames)} % of the shot`;
     looks.push({ kind: "protected-cut", frame: cut[0]!, text });
   }
   const textFrames = texts.flatMap((text) => framesSeen(text, kept));
@@ -165,7 +165,7 @@ export function framingLooks(
   }
   const enlarged = mostEnlarged(kept, shown, picture);
   if (enlarged && enlarged.times > shot.settings.enlargement) {
-    const text = `The picture is enlarged ${enlarged.times.toFixed(1)} times here, which may look soft`;
+    const text = `Enlarged ${enlarged.times.toFixed(1)} times, which may look soft`;
     looks.push({ kind: "enlarged", frame: enlarged.frame, text });
   }
   return looks;
@@ -179,7 +179,7 @@ export function otherLooks(subject: Track, other: Track, why: LeftOut["why"]): S
   const side = boxCentre(left).x < boxCentre(followed).x ? "left" : "right";
   const text =
     why === "alike"
-      ? `Two things alike here; the one on the ${side} is not followed`
+      ? `Two similar subjects; the one on the ${side} is not followed`
       : `Two subjects do not fit in the window together; the one on the ${side} is not followed`;
   return [{ kind: why === "alike" ? "two-alike" : "two-apart", frame, text, otherId: other.id }];
 }

@@ -95,7 +95,7 @@ export function inSize({ size, panes, ...rest }: Composition, wanted: Size): Com
   return { ...rest, size: wanted, panes: panes.map((pane) => ({ ...pane, target: scaled(pane.target) })) };
 }
 
-/** The same frame made from a source that is so many times as large, such as a light copy. */
+/** The same frame made from a source that is so many times as large, such as a proxy. */
 export const fromScaled = ({ panes, backdrop, ...rest }: Composition, factor: number): Composition => ({
   ...rest,
   backdrop: backdrop && { ...backdrop, source: scaleBox(backdrop.source, factor) },

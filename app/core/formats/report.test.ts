@@ -70,7 +70,7 @@ test("what was found is a report of its own, without a version", () => {
       range: { start: 0, end: 2 },
       begins: { frame: 0, kind: "cut", range: { start: 0, end: 0 } },
       subjectId: null,
-      reason: "nobody and nothing stands out",
+      reason: "no clear subject",
       certainty: 0.3,
       tracks: [],
       active: null,

@@ -1,5 +1,5 @@
 /**
- * The light copy of a film lies in pieces of some seconds, so that any of them can be made first and be played while the
+ * The proxy of a film lies in pieces of some seconds, so that any of them can be made first and be played while the
  * others are not there yet.
  */
 import { type FrameRange, framesPerSecond, type Rate } from "./rate";

@@ -32,20 +32,20 @@ export function CutsDialog({ filmId, shots, sensitivity, onSensitivity, onUse, o
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <IconButton label="How cuts are found; lists of cuts" disabled={shots === 0 || sensitivity === null}>
+        <IconButton label="Cuts: sensitivity, import and export" disabled={shots === 0 || sensitivity === null}>
           <ListVideo className="size-4" aria-hidden />
         </IconButton>
       </Dialog.Trigger>
       <DialogPanel title="Cuts" width="w-[32rem]" layout="flex flex-col gap-6">
         <section aria-label="Sensitivity">
           <Slider
-            label="How readily a cut is seen"
+            label="Cut sensitivity"
             value={sensitivity ?? 0}
             max={100}
             ends={["only what is beyond doubt", "all that may be one"]}
             heading={(value) => (
               <div className="flex items-baseline justify-between">
-                <h3 className="font-medium">How readily a cut is seen</h3>
+                <h3 className="font-medium">Cut sensitivity</h3>
                 <span className="text-sm text-soft">
                   {value} · {counted(shots, "shot")} now
                 </span>
@@ -58,8 +58,8 @@ export function CutsDialog({ filmId, shots, sensitivity, onSensitivity, onUse, o
           </p>
         </section>
         <BringIn filmId={filmId} onUse={onUse} onSeek={onSeek} onDone={() => setOpen(false)} />
-        <section aria-label="Take the cuts along">
-          <h3 className="font-medium">Take the cuts along</h3>
+        <section aria-label="Export cuts">
+          <h3 className="font-medium">Export cuts</h3>
           <div className="mt-2 flex gap-2">
             {FORMATS.map(({ format, name }) => (
               <DownloadLink key={format} href={`/films/${filmId}/cuts/${format}`}>
@@ -91,8 +91,8 @@ function BringIn({ filmId, onUse, onSeek, onDone }: BringInProps) {
     });
   };
   return (
-    <section aria-label="Bring in a list">
-      <h3 className="font-medium">Bring in a list</h3>
+    <section aria-label="Import cuts">
+      <h3 className="font-medium">Import cuts</h3>
       <p className="mt-1 text-xs text-soft">
         An EDL (CMX 3600), an OpenTimelineIO timeline or a table of this very film. It is compared first; nothing
         changes until you say so.
@@ -131,7 +131,7 @@ function BringIn({ filmId, onUse, onSeek, onDone }: BringInProps) {
               onDone();
             }}
           >
-            Cut the film like this
+            Use these cuts
           </Button>
         </div>
       )}

@@ -147,7 +147,7 @@ function SaveStyle({ styles, onSave }: SaveStyleProps) {
         setName("");
       }}
     >
-      <h3 className="text-sm font-medium">Keep the versions of this film</h3>
+      <h3 className="text-sm font-medium">Save this film's versions</h3>
       <p className="mt-1 text-xs text-soft">
         {counted(state.versions.length, "version")}, without keys, in and out points, and what is set for single shots.
       </p>

@@ -78,12 +78,12 @@ export function PeopleDialog({ people, shots, source, picture, onChange, onFollo
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <IconButton label="Who is in the film" disabled={people.length === 0}>
+        <IconButton label="People" disabled={people.length === 0}>
           <UserRound className="size-4" aria-hidden />
         </IconButton>
       </Dialog.Trigger>
       <DialogPanel title="People" width="w-[46rem]">
-        {known.length === 0 && <p className="text-sm text-soft">Nobody has been recognised in this film.</p>}
+        {known.length === 0 && <p className="text-sm text-soft">No people recognised in this film.</p>}
         <ul className="flex flex-col divide-y divide-line">
           {known.map(({ person, shots: theirs }) => (
             <li
@@ -109,7 +109,7 @@ export function PeopleDialog({ people, shots, source, picture, onChange, onFollo
                 </span>
               </div>
               <MergeSelect person={person} known={known} onChange={onChange} />
-              <Hint text="Follow them in every shot that they are in">
+              <Hint text="Follow this person in every shot they appear in">
                 <Button className="whitespace-nowrap" onClick={() => onFollow(person)}>
                   Follow everywhere
                 </Button>
@@ -161,7 +161,7 @@ function MergeSelect({
   return (
     <SelectMenu
       label={`${letterOf(person.number)} is the same as`}
-      placeholder="Same as …"
+      placeholder="Merge with…"
       items={others.map(({ person: other }) => ({ value: other.id, text: nameOf(other) }))}
       onChange={(into) => onChange({ ...person, mergedInto: into })}
     />

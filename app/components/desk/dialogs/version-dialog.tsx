@@ -106,10 +106,10 @@ function NameField({ name, onChange }: { name: string; onChange: (name: string) 
 function UsualFields({ usual, onChange }: { usual: UsualInVersion; onChange: (change: UsualInVersion) => void }) {
   const { manner = USUAL_FRAMING.manner, calm = USUAL_FRAMING.calm, follow = AUTO } = usual;
   return (
-    <section aria-label="Usual in this version" className="flex flex-col gap-2">
-      <h3 className="text-sm font-medium">In every shot that is not set otherwise</h3>
+    <section aria-label="Defaults of this version" className="flex flex-col gap-2">
+      <h3 className="text-sm font-medium">Defaults for all shots</h3>
       <MannerChoice manner={manner} onChange={(value) => onChange({ manner: value })} />
-      <CalmSlider label="Usual calmness" calm={calm} onChange={(value) => onChange({ calm: value })} />
+      <CalmSlider label="Default calmness" calm={calm} onChange={(value) => onChange({ calm: value })} />
       <div className="flex items-center justify-between gap-2">
         <span className="text-xs text-soft">Follow</span>
         <RuleSelect rule={follow} onChange={(rule) => onChange({ follow: rule })} />

@@ -48,7 +48,7 @@ export function BulkSettings({ shots }: { shots: DeskShot[] }) {
           Select none
         </Button>
       </div>
-      {!inRow && <p className="text-xs text-soft">Only shots that follow one another can be joined.</p>}
+      {!inRow && <p className="text-xs text-soft">Only adjacent shots can be joined.</p>}
     </section>
   );
 }

@@ -12,8 +12,8 @@ const SIDE = 100;
 const EDGE = 8;
 const STEP = 0.05;
 const HANDLES = [
-  { label: "How it leaves this key", at: 0, root: [0, 0] },
-  { label: "How it reaches the next one", at: 2, root: [1, 1] },
+  { label: "Easing out of this key", at: 0, root: [0, 0] },
+  { label: "Easing into the next key", at: 2, root: [1, 1] },
 ] as const;
 
 const share = (value: number) => Math.round(100 * Math.min(1, Math.max(0, value))) / 100;

@@ -22,9 +22,9 @@ interface FramingControlsProps {
 }
 
 const ZOOMS: SelectItem[] = [
-  { value: "full", text: "As large as fits", hint: "The window takes all it can of the picture" },
-  { value: "fixed", text: "Fixed", hint: "Always as much smaller" },
-  { value: "free", text: "Free, within limits", hint: "Nearer to what is small, wider for what is large" },
+  { value: "full", text: "As large as fits", hint: "The largest window that fits" },
+  { value: "fixed", text: "Fixed", hint: "The same zoom throughout" },
+  { value: "free", text: "Free, within limits", hint: "Closer on small subjects, wider on large ones" },
 ];
 /** Where a zoom begins when its kind is chosen. */
 const FIRST_ZOOM: Record<string, Zoom> = {
@@ -42,7 +42,7 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
     <section aria-label="Movement" className="flex flex-col gap-2">
       <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
         <span>Manner</span>
-        {chosen && <span aria-label="Manner and why">{chosen}</span>}
+        {chosen && <span aria-label="Manner and reason">{chosen}</span>}
       </div>
       <MannerChoice manner={manner ?? null} onChange={(value) => onChange({ manner: value })} />
       <CalmSlider label="Calmness" calm={calm} onChange={(value) => onChange({ calm: value })} />
@@ -66,7 +66,7 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
             <NumberField
               label="Headroom"
               unit="%"
-              hint="Of the window's height, kept free above a head"
+              hint="Space above the head, as a share of the window's height"
               value={headroom}
               onCommit={(value) => onChange({ headroom: Math.min(40, Math.max(0, value)) })}
             />
@@ -75,7 +75,7 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
             <NumberField
               label="Enlarge up to"
               unit="times"
-              hint="How much larger than filmed the picture may be shown: a free zoom goes no nearer, any other gets a second look"
+              hint="How far the picture may be enlarged: a free zoom stops there, any other gets a second look"
               value={enlargement}
               onCommit={(value) => onChange({ enlargement: Math.min(MAX_ENLARGEMENT, Math.max(1, value)) })}
             />

@@ -103,7 +103,7 @@ function ShotSettings() {
               Stop protecting
             </Button>
           ) : (
-            <Hint text="Draw a box around a part of the picture that the window shall keep inside where it can">
+            <Hint text="Draw a box around an area to keep in the window where it fits">
               <Button onClick={() => setDrawing("protect")}>Protect an area</Button>
             </Hint>
           )}
@@ -153,7 +153,7 @@ function OwnAnswer({ shot, setting }: { shot: DeskShot; setting: OwnSetting }) {
   return (
     <label className="flex items-center gap-2 text-xs">
       <TickBox checked={own} onChange={(checked) => shotEdits.setOwn(shot, setting, checked)} />
-      <Hint text="While this is off, the version does as the film does, and a change here is one for all versions">
+      <Hint text="Off: this version uses the film's setting, and a change here applies to all versions">
         <span className={own ? "text-ink" : "text-soft"}>
           {OWN_TEXT[setting]} in {version.name}
         </span>

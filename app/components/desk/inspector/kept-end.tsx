@@ -4,7 +4,7 @@ import type { EndChoice } from "~/core/path/framing-settings";
 import { type DeskShot, followedIn } from "../state/desk-types";
 
 const ENDS: SelectItem[] = [
-  { value: "auto", text: "Head", hint: "Where its eyes are, or the end that it goes ahead with" },
+  { value: "auto", text: "Head", hint: "The end with the eyes, or the one that leads" },
   { value: "left", text: "Left end" },
   { value: "right", text: "Right end" },
 ];
@@ -23,7 +23,7 @@ export function KeptEnd({ shot, window, onChange }: KeptEndProps) {
   if (!isWider && keepEnd === "auto") return null;
   return (
     <div className="flex items-center justify-between gap-2">
-      <span className="text-xs text-soft">Wider than the window: keep</span>
+      <span className="text-xs text-soft">Too wide for the window: keep</span>
       <SelectMenu
         label="End of the subject to keep"
         placeholder="Different"

@@ -10,7 +10,7 @@ interface KeyEasingProps {
 const SOLVER = "solver";
 const CURVE = "curve";
 const ITEMS: SelectItem[] = [
-  { value: SOLVER, text: "As the solver does", hint: "Follows the subject to your next key" },
+  { value: SOLVER, text: "Computed", hint: "Follows the subject to your next key" },
   { value: "linear", text: "Evenly", hint: "At one speed to your next key" },
   { value: "ease", text: "Eased", hint: "Starts and arrives softly" },
   { value: "ease-in", text: "Soft start", hint: "Starts softly and arrives at speed" },
@@ -29,9 +29,9 @@ export function KeyEasing({ easing, onChange }: KeyEasingProps) {
   return (
     <div className="mt-2">
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">From here to your next key</span>
+        <span className="text-xs text-soft">Easing to your next key</span>
         <SelectMenu
-          label="From here to your next key"
+          label="Easing to your next key"
           placeholder=""
           items={ITEMS}
           value={curve ? CURVE : (easing ?? SOLVER)}
@@ -40,7 +40,7 @@ export function KeyEasing({ easing, onChange }: KeyEasingProps) {
       </div>
       {curve && (
         <div className="mt-1 flex items-center justify-between gap-2">
-          <span className="text-xs text-soft">Time goes to the right, the way upwards. Drag a handle.</span>
+          <span className="text-xs text-soft">Time runs to the right, distance upwards. Drag the handles.</span>
           <CurveField curve={curve} onChange={onChange} />
         </div>
       )}

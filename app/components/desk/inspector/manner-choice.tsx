@@ -2,7 +2,7 @@ import { ChoiceBar } from "~/components/common/choice-bar";
 import { MANNER_CHOICES, type MannerChoice as Choice } from "~/core/path/framing-settings";
 import { MANNER_TEXT } from "~/core/path/manner";
 
-const TEXT = { auto: { name: "Chosen", description: "What suits what the subject does" }, ...MANNER_TEXT };
+const TEXT = { auto: { name: "Auto", description: "Chosen by how the subject moves" }, ...MANNER_TEXT };
 const CHOICES = MANNER_CHOICES.map((value) => ({ value, name: TEXT[value].name, hint: TEXT[value].description }));
 
 /** How the window moves; `manner` is null where several shots differ. */

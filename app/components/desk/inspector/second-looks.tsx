@@ -95,7 +95,7 @@ function Offers({ shot, look }: { shot: DeskShot; look: SecondLook }) {
   };
   if (offers.length === 0) return null;
   return (
-    <div role="group" aria-label="Layouts that would do" className="mt-1 flex gap-2">
+    <div role="group" aria-label="Suggested layouts" className="mt-1 flex gap-2">
       {offers.map((offer, i) => (
         <Hint key={offer.id} text={offer.hint}>
           <button

@@ -9,12 +9,12 @@ import { Letter } from "../../common/letter";
 
 /** Rules that any shot can have, as `writeRule` writes them. */
 const FOLLOW_RULES: SelectItem[] = [
-  { value: "auto", text: "Chosen for you", hint: "Whoever or whatever matters most" },
-  { value: "second", text: "The second", hint: "Whoever matters most after the first" },
-  { value: "both", text: "Two together", hint: "The two who matter most, if they fit into the window" },
-  { value: "speaker", text: "Whoever speaks, jumping", hint: "The window cuts over when somebody else speaks" },
-  { value: "speaker-move", text: "Whoever speaks, moving", hint: "The window moves over when somebody else speaks" },
-  { value: "everything", text: "Everything", hint: "The balance of all that is there" },
+  { value: "auto", text: "Auto", hint: "The most important subject" },
+  { value: "second", text: "The second", hint: "The second most important subject" },
+  { value: "both", text: "Two together", hint: "The two most important subjects, if they fit" },
+  { value: "speaker", text: "Speaker, cutting", hint: "Cuts to whoever speaks" },
+  { value: "speaker-move", text: "Speaker, moving", hint: "Moves to whoever speaks" },
+  { value: "everything", text: "Everything", hint: "Centred on all subjects" },
   { value: "none", text: "Nothing", hint: "Stays in the middle, or at your keys" },
 ];
 
@@ -40,7 +40,7 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (r
         />
       </div>
       {shot.framed && (
-        <p className="flex items-start gap-2 text-sm" aria-label="Whom and why">
+        <p className="flex items-start gap-2 text-sm" aria-label="Subject and reason">
           {followed && <Letter {...followed} />}
           <span>
             {followed?.name && <b className="font-semibold">{followed.name}: </b>}
@@ -56,7 +56,7 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (r
         </p>
       )}
       {shot.cast.length > 0 && (
-        <div role="group" aria-label="Who and what can be followed" className="flex flex-wrap gap-1.5">
+        <div role="group" aria-label="Subjects" className="flex flex-wrap gap-1.5">
           {shot.cast.map((member) => (
             <Hint key={member.track.id} text={`Follow ${member.name ?? member.letter}: ${member.reason}`}>
               <button
@@ -108,7 +108,7 @@ interface RuleSelectProps {
 export function RuleSelect({ rule, shown, onChange }: RuleSelectProps) {
   return (
     <SelectMenu
-      label="Rule for whom to follow"
+      label="What to follow"
       placeholder={shown ?? "Different"}
       items={FOLLOW_RULES}
       value={rule ? writeRule(rule) : ""}

@@ -34,7 +34,7 @@ export function TextAreas({ shot, window, onEdit, onSeek }: TextAreasProps) {
               {track.kind === "text" ? "Text" : "Inset"}, {counted(end - start, "frame")}:{" "}
               {fitsInto(box, window) ? "kept in the window" : "too wide to keep"}
             </button>
-            <Hint text="This need not be kept in the window">
+            <Hint text="Do not keep this text in the window">
               <Button className="shrink-0 !px-2 !py-1 text-xs" onClick={() => remove(track)}>
                 Ignore
               </Button>

@@ -50,21 +50,21 @@ export function TrackTools({ shot, player, onEdit, onUnmark, onSeek }: TrackTool
             Remove this mark
           </Button>
         )}
-        <Hint text="What it shows before this frame is somebody or something else">
+        <Hint text="Removes the part of the track before this frame">
           <Button
             className="!px-2 !py-1 text-xs"
             disabled={frame <= start}
             onClick={() => cut([{ start, end: frame }])}
           >
-            Cut off before here
+            Trim before here
           </Button>
         </Hint>
-        <Hint text="What it shows from this frame on is somebody or something else">
+        <Hint text="Removes the part of the track from this frame on">
           <Button className="!px-2 !py-1 text-xs" disabled={frame >= end} onClick={() => cut([{ start: frame, end }])}>
-            Cut off from here
+            Trim from here
           </Button>
         </Hint>
-        <Hint text="It is nothing to be followed">
+        <Hint text="Deletes this track: it is not a subject">
           <Button className="!px-2 !py-1 text-xs" onClick={() => cut([{ start: shot.start, end: shot.end }])}>
             Delete
           </Button>
@@ -72,7 +72,7 @@ export function TrackTools({ shot, player, onEdit, onUnmark, onSeek }: TrackTool
         {others.length > 0 && (
           <SelectMenu
             label="Join to another track"
-            placeholder="Goes on as …"
+            placeholder="Join to…"
             small
             items={others.map(({ letter, track: other }) => ({
               value: other.id,

@@ -42,12 +42,12 @@ export function WindowHere({ shot }: { shot: DeskShot }) {
       {hand && <KeyEasing easing={hand.easing} onChange={(easing) => ease(hand, easing)} />}
       <div className="mt-2 flex flex-wrap gap-2">
         {hand ? (
-          <Hint text="Gives this frame back to the solver" shortcut={keysOf("remove-key")}>
-            <Button onClick={() => release(frame)}>Release this key</Button>
+          <Hint text="Deletes your key; the path is computed here again" shortcut={keysOf("remove-key")}>
+            <Button onClick={() => release(frame)}>Delete this key</Button>
           </Hint>
         ) : (
-          <Hint text="Makes the window stay here at this frame, whatever else changes" shortcut={keysOf("place-key")}>
-            <Button onClick={() => set({})}>Pin the window here</Button>
+          <Hint text="Keeps the window here at this frame" shortcut={keysOf("place-key")}>
+            <Button onClick={() => set({})}>Add a key here</Button>
           </Hint>
         )}
         {hand && copyToOthers && (

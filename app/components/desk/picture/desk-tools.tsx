@@ -18,7 +18,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
       <Transport player={player} shots={shots} clock={film.clock} frames={film.frames} timecodeRef={timecodeRef} />
       <ShotToolsHere />
       <IconButton
-        label="Show who can be followed"
+        label="Show subjects"
         shortcut={keysOf("subjects")}
         aria-pressed={showsSubjects}
         onClick={() => setShowsSubjects(!showsSubjects)}
@@ -27,7 +27,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
         <Users className="size-4" aria-hidden />
       </IconButton>
       <IconButton
-        label="Mark what to follow: draw a box around it"
+        label="Mark a subject: draw a box around it"
         shortcut={keysOf("mark")}
         aria-pressed={drawing === "mark"}
         onClick={() => setDrawing(drawing === "mark" ? null : "mark")}

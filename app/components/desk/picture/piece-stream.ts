@@ -1,7 +1,7 @@
 import { pieceAt, pieceCount, pieceRange } from "~/core/time/pieces";
 import { frameToSeconds, type Rate, seekSeconds } from "~/core/time/rate";
 
-/** A film's light copy, as its pieces are had from the server. */
+/** A film's proxy, as its pieces are had from the server. */
 export interface LightCopy {
   /** Address of a piece. */
   pieceUrl: (piece: number) => string;
@@ -27,7 +27,7 @@ export interface StreamListener {
 }
 
 /**
- * Feeds a video element with the pieces of a film's light copy: those around the playhead, each at its own place in the
+ * Feeds a video element with the pieces of a film's proxy: those around the playhead, each at its own place in the
  * film's time (Media Source Extensions). A piece that the server has not made yet is made when it is asked for.
  */
 export class PieceStream {

@@ -6,7 +6,7 @@ import { type LightCopy, PieceStream } from "./piece-stream";
 const PATIENCE_MS = 400;
 
 /**
- * A film's light copy; the same object for as long as it is the same film.
+ * A film's proxy; the same object for as long as it is the same film.
  *
  * @param isPrepared whether there can be one yet
  */
@@ -33,7 +33,7 @@ export function useLightCopy(
 }
 
 /**
- * Plays a light copy in a video element.
+ * Plays a proxy in a video element.
  *
  * @returns why there is no picture at the playhead; null while there is one
  */

@@ -7,9 +7,9 @@ import type { DeskShot } from "../state/desk-types";
 export const SHOT_FILTERS = {
   all: { name: "All shots", test: () => true },
   looks: { name: "Worth a second look", test: (shot: DeskShot) => shot.looks.length > 0 },
-  keys: { name: "With keys of yours", test: (shot: DeskShot) => shot.handKeys.length > 0 },
+  keys: { name: "With your keys", test: (shot: DeskShot) => shot.handKeys.length > 0 },
   nobody: {
-    name: "Nobody followed",
+    name: "No subject",
     test: (shot: DeskShot) => shot.isAnalysed && shot.framed !== null && shot.framed.subjectId === null,
   },
   excluded: { name: "Left out", test: (shot: DeskShot) => shot.kept.length === 0 },

@@ -81,9 +81,7 @@ export function ShotList() {
         className="min-h-0 grow overflow-y-auto outline-offset-[-2px] select-none"
       >
         {shown.length === 0 && shots.length > 0 && (
-          <p className="px-3 py-3 text-xs text-soft">
-            No shot is like that. Choose "All shots" above to see them again.
-          </p>
+          <p className="px-3 py-3 text-xs text-soft">No shots match. Choose “All shots” above to see all of them.</p>
         )}
         <div role="presentation" className="relative" style={{ height: rows.getTotalSize() }}>
           {items.map((item) => {

@@ -108,5 +108,5 @@ export function ShotRow({
 
 function Followed({ shot }: { shot: DeskShot }) {
   const followed = followedIn(shot);
-  return followed ? <Letter {...followed} /> : <span>nobody</span>;
+  return followed ? <Letter {...followed} /> : <span>no subject</span>;
 }

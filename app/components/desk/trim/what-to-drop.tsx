@@ -27,7 +27,7 @@ export function WhatToDrop() {
   return (
     <section aria-label="What to drop" className="border-t border-line pt-3">
       <h3 className="text-xs text-soft">What to drop</h3>
-      {!data && <p className="mt-1 text-xs text-soft">Looking for what the film can do without…</p>}
+      {!data && <p className="mt-1 text-xs text-soft">Looking for idle stretches…</p>}
       {data?.stretches === null && (
         <p className="mt-1 text-xs text-soft">
           {analysed
@@ -35,7 +35,7 @@ export function WhatToDrop() {
             : "Suggestions come with the analysis."}
         </p>
       )}
-      {idle?.length === 0 && <p className="mt-1 text-xs text-soft">Nothing stands idle in what the version shows.</p>}
+      {idle?.length === 0 && <p className="mt-1 text-xs text-soft">No idle stretches found.</p>}
       {idle && idle.length > 0 && (
         <>
           <ul className="mt-1 flex flex-col">

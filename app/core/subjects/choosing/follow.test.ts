@@ -59,7 +59,7 @@ describe("following", () => {
     expect(plan("second", [small, large]).trackId).toBe("small");
     expect(plan("second", [large])).toMatchObject({ trackId: "large" });
     expect(plan("second", [large]).reason).toMatch(/^there is no second; /);
-    expect(plan("auto", [])).toMatchObject({ trackId: null, reason: "nobody and nothing stands out" });
+    expect(plan("auto", [])).toMatchObject({ trackId: null, reason: "no clear subject" });
   });
 
   test("two together if they fit, and says so if they do not", () => {
@@ -100,7 +100,7 @@ describe("following", () => {
     const moving = plan("speaker-move", tracks);
     expect(moving.spans).toHaveLength(1);
     expect([10, 80].map((frame) => boxAt(moving.spans[0]!.subject!.track, frame)!.width)).toEqual([260, 120]);
-    expect(plan("speaker", [large, small]).reason).toMatch(/^nobody is seen to speak; /);
+    expect(plan("speaker", [large, small]).reason).toMatch(/^nobody seen speaking; /);
   });
 
   test("whoever speaks: those who fit into the window together stay in it", () => {
@@ -112,7 +112,7 @@ describe("following", () => {
       const { spans, trackId, reason } = plan(rule, talk);
       expect(spans).toHaveLength(1);
       expect(boxAt(spans[0]!.subject!.track, 20)).toEqual({ x: 370, y: 300, width: 480, height: 260 });
-      expect([trackId, reason]).toEqual(["large", "2 speakers, who fit into the window together"]);
+      expect([trackId, reason]).toEqual(["large", "2 speakers, all in the window"]);
     }
     // In a smaller window they do not.
     expect(plan("speaker", talk, { window: { width: 400, height: 711 } }).spans).toHaveLength(2);

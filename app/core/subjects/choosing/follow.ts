@@ -78,7 +78,7 @@ function fallBack(problem: FollowProblem, why?: string): FollowPlan {
   const chosen = choose(problem);
   const prefix = why ? `${why}; ` : "";
   if (chosen) return planFor(problem, chosen, `${prefix}${chosen.reason}`);
-  const reason = `${prefix}nobody and nothing stands out`;
+  const reason = `${prefix}no clear subject`;
   return { spans: whole(problem.shot, null), trackId: null, who: null, reason, certainty: 0.3 };
 }
 
@@ -204,7 +204,7 @@ function everything(problem: FollowProblem): FollowPlan {
 function speaker(problem: FollowProblem, moves: boolean): FollowPlan {
   const { shot, tracks, rate } = problem;
   const turns = turnsOf(tracks, shot, rate);
-  if (turns.length === 0) return fallBack(problem, "nobody is seen to speak");
+  if (turns.length === 0) return fallBack(problem, "nobody seen speaking");
   const track = (id: string) => tracks.find((other) => other.id === id)!;
   const frames = new Map<string, number>();
   for (const { trackId, start, end } of turns) frames.set(trackId, (frames.get(trackId) ?? 0) + end - start);
@@ -213,10 +213,10 @@ function speaker(problem: FollowProblem, moves: boolean): FollowPlan {
   const [most] = [...frames].sort((a, b) => b[1] - a[1]);
   const main = track(most![0]);
   const plan: Omit<FollowPlan, "spans" | "reason"> = { trackId: main.id, who: main.who ?? null, certainty: 0.9 };
-  if (frames.size === 1) return { ...plan, spans: jumping(), reason: "the one who speaks" };
+  if (frames.size === 1) return { ...plan, spans: jumping(), reason: "the speaker" };
   const all = together([...frames.keys()].map(track), problem);
   if (all.fitting >= FITTING_SHARE) {
-    const reason = `${frames.size} speakers, who fit into the window together`;
+    const reason = `${frames.size} speakers, all in the window`;
     return { ...plan, spans: whole(shot, all.subject), reason };
   }
   const reason = `${frames.size} speakers, ${turns.length} turns`;
@@ -260,9 +260,7 @@ export function planFollowing(problem: FollowProblem): FollowPlan {
       return speaker(problem, rule.kind === "speaker-move");
     case "person": {
       const theirs = candidates(problem).find(({ track }) => track.who === rule.who);
-      return theirs
-        ? planFor(problem, theirs, `chosen by you, ${theirs.reason}`)
-        : fallBack(problem, "not in this shot");
+      return theirs ? planFor(problem, theirs, `your choice, ${theirs.reason}`) : fallBack(problem, "not in this shot");
     }
     case "track": {
       const asked = tracks.find(({ id }) => id === rule.trackId);

@@ -26,11 +26,11 @@ const VP9 = [
   "0",
 ];
 
-/** What a light copy is: WebM where it has alpha, and MP4 else. */
+/** What a proxy is: WebM where it has alpha, and MP4 else. */
 export const lightType = ({ hasAlpha }: Pick<MovingFile, "hasAlpha">): { extension: string; type: string } =>
   hasAlpha ? { extension: ".webm", type: "video/webm" } : { extension: ".mp4", type: "video/mp4" };
 
-/** Makes the light copy of a picture that moves. */
+/** Makes the proxy of a picture that moves. */
 export async function makeLight(moving: MovingFile, target: string): Promise<void> {
   const { info, decoder, name, hasAlpha } = moving;
   const { width, height } = proxyPicture(info);
