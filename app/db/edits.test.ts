@@ -40,8 +40,8 @@ describe("edits", () => {
     const moved = "Moved a key in shot 1 to 00:00:00:20";
     expect(undo()).toBe(moved);
     expect(listHandKeys(db, "tall")).toEqual([KEY, { ...KEY, frame: 20, x: 900 }]);
-    expect(undo()).toBe("Placed a key in shot 1 at 00:00:00:20");
-    expect(undo()).toBe("Placed a key in shot 1 at 00:00:00:10");
+    expect(undo()).toBe("Added a key in shot 1 at 00:00:00:20");
+    expect(undo()).toBe("Added a key in shot 1 at 00:00:00:10");
     expect(undo()).toBeNull();
     expect(listHandKeys(db, "tall")).toEqual([]);
     expect([redo(), redo(), redo(), redo()].slice(2)).toEqual([moved, null]);

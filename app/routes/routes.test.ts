@@ -88,8 +88,8 @@ describe("an edit", () => {
     expect(data).toEqual({
       revision: 1,
       difference: { handKeys: [{ versionId: "tall", pane: 0, removed: [], put: [key(10)] }] },
-      sentence: "Placed a key in shot 1 at 00:00:00:10",
-      history: { undo: "Placed a key in shot 1 at 00:00:00:10", redo: null },
+      sentence: "Added a key in shot 1 at 00:00:00:10",
+      history: { undo: "Added a key in shot 1 at 00:00:00:10", redo: null },
     } satisfies EditAnswer);
     expect(listHandKeys(db, "tall")).toEqual([key(10)]);
   });
@@ -101,7 +101,7 @@ describe("an edit", () => {
     expect(undone.data).toMatchObject({
       revision: 2,
       difference: { handKeys: [{ removed: [10], put: [] }] },
-      history: { undo: null, redo: "Placed a key in shot 1 at 00:00:00:10" },
+      history: { undo: null, redo: "Added a key in shot 1 at 00:00:00:10" },
     });
     expect((await change({ do: "redo", revision: 2 })).data).toMatchObject({ revision: 3, history: { redo: null } });
   });

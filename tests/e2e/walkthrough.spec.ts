@@ -169,7 +169,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(zoomHere(page)).toHaveValue("1.25");
     await expect(page.getByRole("region", { name: "Lane beside the picture" })).toBeVisible();
     await expect(page.getByRole("button", { name: "Use this zoom in all shots" })).toBeVisible();
-    const warning = page.getByText(/^The picture is enlarged 3\.3 times/);
+    const warning = page.getByText(/^Enlarged 3\.3 times/);
     await expect(warning).toBeVisible();
     await page.getByLabel("Enlarge up to (times)").fill("4");
     await page.getByLabel("Enlarge up to (times)").press("Enter");

@@ -101,7 +101,7 @@ function framing({ change, reset = [] }: SetFraming, shots: string, version: str
 }
 
 function shotChange(change: ShotChange, shots: string): string {
-  if (change.excluded !== undefined) return change.excluded ? `Left out ${shots}` : `Took ${shots} in again`;
+  if (change.excluded !== undefined) return change.excluded ? `Left out ${shots}` : `Brought back ${shots}`;
   if (change.name !== undefined)
     return change.name ? `Named ${shots} “${change.name}”` : `Removed the name of ${shots}`;
   if (change.follow) return `Changed the subject of ${shots}`;
@@ -143,18 +143,18 @@ function single(command: SingleCommand, say: Speaker): string {
   switch (command.type) {
     case "set-key": {
       const { frame } = command.key;
-      const verb = say.hasKey(command.versionId, command.key) ? "Changed the" : "Placed a";
+      const verb = say.hasKey(command.versionId, command.key) ? "Changed the" : "Added a";
       return `${verb} key in ${say.shotAt(frame)} at ${say.time(frame)}`;
     }
     case "remove-key":
-      return `Released the key in ${say.shotAt(command.frame)} at ${say.time(command.frame)}`;
+      return `Deleted the key in ${say.shotAt(command.frame)} at ${say.time(command.frame)}`;
     case "move-key":
       return `Moved a key in ${say.shotAt(command.fromFrame)} to ${say.time(command.key.frame)}`;
     case "set-framing":
       return framing(command, say.shots(command.shotIds), say.version(command.versionId));
     case "split-shot":
       return command.kind === "turn"
-        ? `Placed a turn in ${say.shotAt(command.frame)} at ${say.time(command.frame)}`
+        ? `Added a turn in ${say.shotAt(command.frame)} at ${say.time(command.frame)}`
         : `Split ${say.shotAt(command.frame)} at ${say.time(command.frame)}`;
     case "join-shots":
       return `Joined ${say.shots(command.shotIds)}`;
@@ -212,6 +212,22 @@ function single(command: SingleCommand, say: Speaker): string {
   }
 }
 
+/** What is done to several keys at once, or to one in several versions; null for anything else. */
+function severalKeys(commands: readonly SingleCommand[], say: Speaker): string | null {
+  if (commands.length < 2) return null;
+  const first = commands[0]!;
+  if (first.type === "remove-key" && commands.every(({ type }) => type === "remove-key")) {
+    return `Deleted ${counted(commands.length, "key")} in ${say.shotAt(first.frame)}`;
+  }
+  const puts = commands.flatMap((each) => (each.type === "set-key" ? [each] : []));
+  if (puts.length < commands.length) return null;
+  if (puts.some(({ versionId }) => versionId !== puts[0]!.versionId)) {
+    return `Copied the key at ${say.time(puts[0]!.key.frame)} to ${counted(puts.length, "other version")}`;
+  }
+  const done = puts.every(({ versionId, key }) => say.hasKey(versionId, key)) ? "Moved" : "Added";
+  return `${done} ${counted(puts.length, "key")} in ${say.shotAt(puts[0]!.key.frame)}`;
+}
+
 /**
  * What a command does, as a sentence for the history: "Moved a key in shot 7 to 00:12:04:00".
  *
@@ -221,11 +237,8 @@ export function describeEdit(command: Command, state: FilmState): string {
   const say = new Speaker(state);
   if (command.type !== "batch") return single(command, say);
   const { commands } = command;
-  const keys = commands.flatMap((each) => (each.type === "set-key" ? [each] : []));
-  if (keys.length > 1 && keys.length === commands.length && keys.every(({ key }) => key.frame === keys[0]!.key.frame)) {
-    const { frame } = keys[0]!.key;
-    return `Copied the key at ${say.time(frame)} to ${counted(keys.length, "other version")}`;
-  }
+  const several = severalKeys(commands, say);
+  if (several) return several;
   if (commands.length > 1 && commands.every(({ type }) => type === "add-version")) {
     return `Added ${counted(commands.length, "version")}`;
   }

@@ -39,7 +39,7 @@ export function BulkSettings({ shots }: { shots: DeskShot[] }) {
       </div>
       <div className="flex flex-wrap gap-2">
         <Button onClick={() => shotEdits.change(shots, { excluded: !excluded })}>
-          {excluded ? "Take in again" : "Leave out"}
+          {excluded ? "Bring back" : "Leave out"}
         </Button>
         <Button onClick={() => shotEdits.join(shots)} disabled={!inRow}>
           Join into one

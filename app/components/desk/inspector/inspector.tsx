@@ -10,6 +10,7 @@ import { activeArea } from "~/core/shots/shot";
 import { mostZoom } from "~/core/path/zoom-goals";
 import { ActiveArea } from "./active-area";
 import { ChoiceBar } from "~/components/common/choice-bar";
+import { KeysPanel } from "../keys/keys-panel";
 import { LayersPanel } from "../layers/layers-panel";
 import { BulkSettings } from "./bulk-settings";
 import { FramingControls } from "./framing-controls";
@@ -28,6 +29,7 @@ import { useShotHere } from "../picture/use-player";
 
 const PANELS = [
   { value: "shot", name: "Shot", hint: "How the shot is framed" },
+  { value: "keys", name: "Keys", hint: "The keys of the shot, in figures" },
   { value: "layers", name: "Layers", hint: "What lies above the picture of the version" },
 ] as const;
 
@@ -36,8 +38,10 @@ export function Inspector() {
   const { panel, setPanel } = useDesk();
   return (
     <div className="flex flex-col gap-4">
-      <ChoiceBar label="Settings of" choices={PANELS} value={panel} onChange={setPanel} className="grid-cols-2" />
-      {panel === "layers" ? <LayersPanel /> : <ShotPanel />}
+      <ChoiceBar label="Settings of" choices={PANELS} value={panel} onChange={setPanel} className="grid-cols-3" />
+      {panel === "layers" && <LayersPanel />}
+      {panel === "keys" && <KeysPanel />}
+      {panel === "shot" && <ShotPanel />}
     </div>
   );
 }

@@ -18,6 +18,10 @@ const ITEMS: SelectItem[] = [
   { value: CURVE, text: "Your own curve", hint: "Bent by two handles" },
   { value: "hold", text: "Hold", hint: "Stays here until your next key, or the shot's end" },
 ];
+/** What an easing is called. */
+export const easingName = (easing: Easing | null): string =>
+  ITEMS.find(({ value }) => value === (isCurve(easing) ? CURVE : (easing ?? SOLVER)))!.text;
+
 /** Leaves late and settles for long, which none of the named ones does. */
 const FIRST_CURVE = curveOf([0.5, 0, 0.15, 1]);
 

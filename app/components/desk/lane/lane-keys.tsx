@@ -34,10 +34,17 @@ interface Held {
   others: ReadonlySet<number>;
 }
 
+/** Keys by hand are where the editor has put them, even before the path around them is laid again. */
+function keysOfShot({ framed, handKeys }: Pick<DeskShot, "framed" | "handKeys">): Key[] {
+  const placed = new Set(handKeys.map(({ frame }) => frame));
+  const computed = (framed?.keys ?? []).filter(({ by, frame }) => by === "solver" && !placed.has(frame));
+  return [...computed, ...handKeys.map((key): Key => ({ ...key, easing: key.easing ?? "ease", by: "hand" }))];
+}
+
 /** The joints of a path: a circle for one that was computed, a square for one that was placed by hand. */
 export function LaneKeys({ shot, geometry, theme, onSeek, onDrag, onDrop, onGiveUp }: LaneKeysProps) {
   const [held, setHeld] = useState<Held | null>(null);
-  const keys = shot.framed?.keys ?? [];
+  const keys = keysOfShot(shot);
   // The path is laid again while a key is dragged, and has it where it was a moment ago: the pointer has the key itself.
   const isOther = ({ by, frame }: Key) =>
     by === "hand" ? held?.others.has(frame) : held?.key.by === "hand" || held?.key.frame !== frame;

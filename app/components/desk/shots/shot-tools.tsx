@@ -39,7 +39,7 @@ export function ShotTools({ shot, canSplit, last, onSplit, onJoin, onExclude }: 
         <Merge className={icon} aria-hidden />
       </IconButton>
       <IconButton
-        label={shot?.excluded ? "Take this shot in again" : "Leave this shot out"}
+        label={shot?.excluded ? "Bring this shot back" : "Leave this shot out"}
         shortcut={keysOf("exclude")}
         disabled={!shot}
         aria-pressed={shot?.excluded ?? false}

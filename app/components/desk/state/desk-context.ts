@@ -54,8 +54,8 @@ export interface DeskContent {
   pane: number;
   choosePane: (pane: number) => void;
   /** What the panel below the result is about. */
-  panel: "shot" | "layers";
-  setPanel: (panel: "shot" | "layers") => void;
+  panel: "shot" | "keys" | "layers";
+  setPanel: (panel: "shot" | "keys" | "layers") => void;
   /** The layer that is chosen; null for none. */
   layerId: string | null;
   chooseLayer: (layerId: string | null) => void;

@@ -147,10 +147,10 @@ describe("a film on the desk", () => {
     await server.answer();
     session.step("undo");
     const difference = { handKeys: [{ versionId: "tall", pane: 0, removed: [10], put: [] }] };
-    server.next = { revision: 3, difference, sentence: "Placed a key", history: { undo: null, redo: "Placed a key" } };
+    server.next = { revision: 3, difference, sentence: "Added a key", history: { undo: null, redo: "Added a key" } };
     await server.answer();
-    expect([frames(), session.getShown().history.redo]).toEqual([[], "Placed a key"]);
-    expect(tell).toHaveBeenCalledWith("Undone: Placed a key", "plain");
+    expect([frames(), session.getShown().history.redo]).toEqual([[], "Added a key"]);
+    expect(tell).toHaveBeenCalledWith("Undone: Added a key", "plain");
     session.step("undo");
     server.next = { revision: 3 };
     await server.answer();

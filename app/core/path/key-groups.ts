@@ -1,0 +1,27 @@
+/** Several hand keys that are moved or copied together. */
+import type { Point } from "../geometry/box";
+import { type FrameRange, inRange } from "../time/rate";
+import type { HandKey } from "./hand-key";
+
+/** Keys that all lie so many pixels further. */
+export const nudged = (keys: readonly HandKey[], { x, y }: Point): HandKey[] =>
+  keys.map((key) => ({ ...key, x: key.x + x, y: key.y + y }));
+
+/** Keys that were copied: each with how many frames it comes after the first. */
+export type CopiedKeys = readonly (Omit<HandKey, "frame" | "pane"> & { after: number })[];
+
+export function copiedKeys(keys: readonly HandKey[]): CopiedKeys {
+  const first = Math.min(...keys.map(({ frame }) => frame));
+  return [...keys]
+    .sort((a, b) => a.frame - b.frame)
+    .map(({ frame, x, y, height, easing }) => ({ after: frame - first, x, y, height, easing }));
+}
+
+/**
+ * Copied keys in a shot, the first of them at a frame; those that would come after the shot's end are left out, because no
+ * key lies beyond a cut.
+ *
+ * @param pane of the shot in which they are put
+ */
+export const pastedKeys = (copied: CopiedKeys, at: number, pane: number, shot: FrameRange): HandKey[] =>
+  copied.map(({ after, ...key }) => ({ ...key, pane, frame: at + after })).filter(({ frame }) => inRange(frame, shot));

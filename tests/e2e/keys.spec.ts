@@ -1,0 +1,77 @@
+/** Keys as a table: sorted, changed in figures, and several moved, copied and deleted at once. */
+import { expect, type Page, test } from "@playwright/test";
+import { LONG_WORK, TestServer } from "../support/server";
+
+const server = new TestServer();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.dispose());
+
+const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
+const own = (page: Page) => page.getByRole("region", { name: "Keys" }).getByRole("row").filter({ hasText: "■" });
+async function goTo(page: Page, frame: number): Promise<void> {
+  const timecode = page.getByLabel(/^Timecode/);
+  await timecode.fill(String(frame));
+  await timecode.press("Enter");
+  await timecode.blur();
+  await expect(timecode).toHaveValue(`00:00:0${Math.floor(frame / 30)}:${String(frame % 30).padStart(2, "0")}`);
+}
+const figure = (page: Page, what: string) => page.getByRole("textbox", { name: what });
+
+test("keys are changed in figures, and several are moved, copied and deleted at once", async ({ page }) => {
+  await page.goto(server.url);
+  await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");
+  await page.getByRole("link", { name: "Open two-shots.mp4" }).first().click();
+  await expect(rows(page)).toHaveCount(2, { timeout: LONG_WORK });
+  for (const frame of [5, 20]) {
+    await goTo(page, frame);
+    await page.keyboard.press("a");
+    await expect(rows(page).first()).toContainText(frame === 5 ? "■ 1" : "■ 2");
+  }
+  await page.getByRole("radio", { name: "Keys", exact: true }).click();
+  await expect(own(page)).toHaveCount(2);
+
+  const x = figure(page, "x at 00:00:00:05");
+  await x.fill("500");
+  await x.press("Enter");
+  await expect(x).toHaveValue("500");
+  const other = figure(page, "x at 00:00:00:20");
+  await other.fill("620");
+  await other.press("Enter");
+  await expect(other).toHaveValue("620");
+  await page.getByRole("button", { name: "Time" }).click();
+  await expect(own(page).first()).toContainText("00:00:00:20");
+
+  await page.getByLabel("Select all your keys").click();
+  await expect(page.getByText("2 keys selected")).toBeVisible();
+  await page.getByLabel("Right (px)").fill("30");
+  await page.getByLabel("Right (px)").press("Enter");
+  await page.getByRole("button", { name: "Move", exact: true }).click();
+  await expect(x).toHaveValue("530");
+  await expect(other).toHaveValue("650");
+  await page.keyboard.press("Control+z");
+  await expect(x).toHaveValue("500");
+  await expect(other).toHaveValue("620");
+
+  await page.getByRole("button", { name: "Copy", exact: true }).click();
+  // In the other shot, the second of them would come after its end.
+  await goTo(page, 90);
+  await expect(own(page)).toHaveCount(0);
+  await page.getByRole("button", { name: "Paste at playhead" }).click();
+  await expect(page.getByText("1 key would lie beyond the shot and was left out.")).toBeVisible();
+  await expect(figure(page, "x at 00:00:03:00")).toHaveValue("500");
+  await goTo(page, 60);
+  await page.getByRole("button", { name: "Paste at playhead" }).click();
+  await expect(own(page)).toHaveCount(3);
+  await expect(figure(page, "x at 00:00:02:15")).toHaveValue("620");
+
+  await page.getByLabel("Select the key at 00:00:02:00").click();
+  await page.getByLabel("Select the key at 00:00:03:00").click();
+  await page.getByRole("button", { name: "Delete", exact: true }).click();
+  await expect(own(page)).toHaveCount(1);
+  await page.keyboard.press("Control+z");
+  await expect(own(page)).toHaveCount(3);
+  await page.reload();
+  await goTo(page, 60);
+  await page.getByRole("radio", { name: "Keys", exact: true }).click();
+  await expect(own(page)).toHaveCount(3);
+});
