@@ -7,7 +7,11 @@ test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
 const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
-const own = (page: Page) => page.getByRole("region", { name: "Keys" }).getByRole("row").filter({ hasText: "■" });
+const own = (page: Page) =>
+  page
+    .getByRole("region", { name: "Keys" })
+    .getByRole("row")
+    .filter({ has: page.getByRole("textbox") });
 async function goTo(page: Page, frame: number): Promise<void> {
   const timecode = page.getByLabel(/^Timecode/);
   await timecode.fill(String(frame));

@@ -140,7 +140,7 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
             </aside>
           }
           picture={
-            <main className="grid h-full grid-rows-[1fr_auto]">
+            <main className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto]">
               <PictureAndLanes videoRef={setVideo} notice={notice} />
               <DeskTools timecodeRef={timecode} />
             </main>

@@ -31,7 +31,7 @@ function KeysOfShot({ shot }: { shot: DeskShot }) {
       <KeysTable shot={shot} selected={frames} onSelect={setFrames} />
       <p className="text-xs text-soft" aria-live="polite">
         {none
-          ? "Tick your keys (■) to move, copy or delete several at once."
+          ? "Tick keys of your own to move, copy or delete several at once."
           : `${counted(selected.length, "key")} selected`}
       </p>
       <div className="flex flex-wrap gap-2">

@@ -122,7 +122,7 @@ export function KeysTable({ shot, selected, onSelect }: KeysTableProps) {
               aria-current={key.frame === here ? "true" : undefined}
               className={clsx("border-t border-line aria-[current]:bg-accent-wash", !isOwn && "text-soft")}
             >
-              <td className="py-1">
+              <td className="py-1 pr-1.5">
                 {isOwn ? (
                   <label>
                     <span className="sr-only">Select the key at {time}</span>
@@ -137,9 +137,8 @@ export function KeysTable({ shot, selected, onSelect }: KeysTableProps) {
                   type="button"
                   title={`Frame ${key.frame}`}
                   onClick={() => player?.seek(key.frame)}
-                  className="font-mono hover:underline"
+                  className="font-mono whitespace-nowrap hover:underline"
                 >
-                  {isOwn && "■ "}
                   {time}
                 </button>
               </td>
@@ -161,7 +160,9 @@ export function KeysTable({ shot, selected, onSelect }: KeysTableProps) {
                   </td>
                 ))
               )}
-              <td className="truncate">{easingName(key.goesOn)}</td>
+              <td className="max-w-16 truncate" title={easingName(key.goesOn)}>
+                {easingName(key.goesOn)}
+              </td>
             </tr>
           );
         })}
@@ -197,7 +198,7 @@ function Figure({ label, value, digits, onCommit }: FigureProps) {
           if (target.value.trim() !== "" && Number.isFinite(typed)) onCommit(typed);
           else target.value = shown;
         }}
-        className="w-12 rounded-sm border border-transparent bg-transparent px-1 tabular-nums hover:border-line focus:border-line focus:bg-raised"
+        className="w-11 rounded-sm border border-transparent bg-transparent px-1 tabular-nums hover:border-line focus:border-line focus:bg-raised"
       />
     </td>
   );

@@ -14,7 +14,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
   const keysOf = useShortcutText();
   const { film, shots, player, showsSubjects, setShowsSubjects, drawing, setDrawing } = useDesk();
   return (
-    <div className="flex items-center justify-center gap-3 border-t border-line bg-panel px-3 py-1.5">
+    <div className="flex flex-wrap items-center justify-center gap-x-3 gap-y-1 border-t border-line bg-panel px-3 py-1.5">
       <Transport player={player} shots={shots} clock={film.clock} frames={film.frames} timecodeRef={timecodeRef} />
       <ShotToolsHere />
       <IconButton
