@@ -79,3 +79,40 @@ test("keys are changed in figures, and several are moved, copied and deleted at 
   await page.getByRole("radio", { name: "Keys", exact: true }).click();
   await expect(own(page)).toHaveCount(3);
 });
+
+test("the window is centred by a click, nudged by pixels, and dragged along one axis", async ({ page }) => {
+  await page.goto(server.url);
+  await page.getByRole("link", { name: "Open two-shots.mp4" }).first().click();
+  await expect(rows(page)).toHaveCount(2, { timeout: LONG_WORK });
+  await goTo(page, 30);
+  const picture = (await page.getByLabel("The whole picture").boundingBox())!;
+  const centre = page.getByLabel("Centre x (px)");
+  await page.keyboard.press("c");
+  await page.mouse.click(picture.x + 0.6 * picture.width, picture.y + 0.5 * picture.height);
+  await expect.poll(async () => Math.abs(Number(await centre.inputValue()) - 0.6 * 1280)).toBeLessThan(2);
+  await expect(rows(page).first()).toContainText("■");
+
+  const window = page.getByRole("application", { name: /^Crop window/ });
+  const before = Number(await centre.inputValue());
+  await window.press("ArrowRight");
+  await expect(centre).toHaveValue(String(Number((before + 1).toFixed(1))));
+  await window.press("Shift+ArrowLeft");
+  await expect(centre).toHaveValue(String(Number((before - 9).toFixed(1))));
+
+  // Zoomed in, it could move both ways; with Shift it moves along the one that it is dragged along further.
+  const zoom = page.getByLabel("Zoom here (1 to 4)");
+  await zoom.fill("2");
+  await zoom.press("Enter");
+  await expect(page.getByLabel("Centre y (px)")).toBeEnabled();
+  const at = (await window.boundingBox())!;
+  const grip = [at.x + at.width / 2, at.y + at.height / 2] as const;
+  const y = await page.getByLabel("Centre y (px)").inputValue();
+  await page.keyboard.down("Shift");
+  await page.mouse.move(...grip);
+  await page.mouse.down();
+  await page.mouse.move(grip[0] + 60, grip[1] + 25, { steps: 5 });
+  await page.mouse.up();
+  await page.keyboard.up("Shift");
+  await expect.poll(async () => Number(await centre.inputValue())).toBeGreaterThan(before + 40);
+  await expect(page.getByLabel("Centre y (px)")).toHaveValue(y);
+});

@@ -16,6 +16,7 @@ import { DeskPanels } from "./desk-panels";
 import { PictureAndLanes } from "./picture/picture-and-lanes";
 import { freeAxes, shownOfShots, windowOfShots } from "./picture/desk-windows";
 import type { Drawing } from "./picture/drawing";
+import { useStored } from "../common/use-stored";
 import type { Player } from "./picture/player";
 import { useLightCopy, usePieceStream } from "./picture/use-piece-stream";
 import { usePlayer } from "./picture/use-player";
@@ -47,10 +48,15 @@ interface DeskProps {
   status: FilmStatus;
 }
 
+const GUIDES = ["off", "on"] as const;
+
 /** The desk of one film: shots, picture and lane, result, and what can be set. */
 export function Desk({ film, facts, state, history, edits, version, findings, status }: DeskProps) {
   const [video, setVideo] = useState<HTMLVideoElement | null>(null);
   const [showsSubjects, setShowsSubjects] = useState(false);
+  const [guides, setGuides] = useStored("glad-pan guides", GUIDES, "off");
+  const showsGuides = guides === "on";
+  const setShowsGuides = useCallback((shows: boolean) => setGuides(shows ? "on" : "off"), [setGuides]);
   const [drawing, setDrawing] = useState<Drawing | null>(null);
   const [pane, choosePane] = useState(0);
   const [panel, setPanel] = useState<DeskContent["panel"]>("shot");
@@ -110,13 +116,13 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
       ...{ film, facts, source, state, history, version, aspect, shots, kept, analysed, exports: status.exports },
       ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits },
       ...{ windowAt, shownAt, layered, pane, choosePane, panel, setPanel, layerId, chooseLayer, free },
-      ...{ showsSubjects, setShowsSubjects, drawing, setDrawing, waitFor },
+      ...{ showsSubjects, setShowsSubjects, showsGuides, setShowsGuides, drawing, setDrawing, waitFor },
     }),
     // prettier-ignore
     [
       film, facts, source, state, history, version, aspect, shots, kept, analysed, status.exports,
       player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits, windowAt, shownAt, layered,
-      pane, panel, layerId, free, showsSubjects, drawing, waitFor,
+      pane, panel, layerId, free, showsSubjects, showsGuides, setShowsGuides, drawing, waitFor,
     ],
   );
   useShortcuts(content, timecode);

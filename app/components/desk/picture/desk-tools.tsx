@@ -1,4 +1,4 @@
-import { SquareDashedMousePointer, Users } from "lucide-react";
+import { Crosshair, Grid3x3, SquareDashedMousePointer, Users } from "lucide-react";
 import type { Ref } from "react";
 import { IconButton } from "~/components/common/button";
 import { ClipsPanel } from "../clips/clips-panel";
@@ -12,7 +12,8 @@ import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 /** Under the picture and its lane: playing, the tools of the shot under the playhead, and what is shown of subjects. */
 export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> }) {
   const keysOf = useShortcutText();
-  const { film, shots, player, showsSubjects, setShowsSubjects, drawing, setDrawing } = useDesk();
+  const { film, shots, player, showsSubjects, setShowsSubjects, showsGuides, setShowsGuides, drawing, setDrawing } =
+    useDesk();
   return (
     <div className="flex flex-wrap items-center justify-center gap-x-3 gap-y-1 border-t border-line bg-panel px-3 py-1.5">
       <Transport player={player} shots={shots} clock={film.clock} frames={film.frames} timecodeRef={timecodeRef} />
@@ -34,6 +35,24 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
         className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
       >
         <SquareDashedMousePointer className="size-4" aria-hidden />
+      </IconButton>
+      <IconButton
+        label="Centre the window: click what should be in the middle"
+        shortcut={keysOf("centre")}
+        aria-pressed={drawing === "centre"}
+        onClick={() => setDrawing(drawing === "centre" ? null : "centre")}
+        className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
+      >
+        <Crosshair className="size-4" aria-hidden />
+      </IconButton>
+      <IconButton
+        label="Show thirds and centre"
+        shortcut={keysOf("guides")}
+        aria-pressed={showsGuides}
+        onClick={() => setShowsGuides(!showsGuides)}
+        className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
+      >
+        <Grid3x3 className="size-4" aria-hidden />
       </IconButton>
       <ClipsPanel />
       <LengthPanel />

@@ -9,6 +9,8 @@ interface MarkLayerProps {
   onStart: () => void;
   /** In source pixels; null when drawing was given up. */
   onDrawn: (box: Box | null) => void;
+  /** Takes a click; left out where that is none. */
+  onClicked?: (place: Point) => void;
 }
 
 /** A box smaller than this, in source pixels, was a click. */
@@ -22,7 +24,7 @@ const boxBetween = (a: Point, b: Point): Box => ({
 });
 
 /** Covers the picture while a box is drawn. */
-export function MarkLayer({ label, picture, onStart, onDrawn }: MarkLayerProps) {
+export function MarkLayer({ label, picture, onStart, onDrawn, onClicked }: MarkLayerProps) {
   const from = useRef<Point | null>(null);
   const [drawn, setDrawn] = useState<Box | null>(null);
   useHotkeys("esc", () => onDrawn(null));
@@ -34,6 +36,7 @@ export function MarkLayer({ label, picture, onStart, onDrawn }: MarkLayerProps) 
   };
   const end = () => {
     const box = drawn && clipBox(drawn, picture);
+    if (from.current && onClicked) onClicked(from.current);
     from.current = null;
     setDrawn(null);
     if (box && box.width >= LEAST_SIDE && box.height >= LEAST_SIDE) onDrawn(box);
@@ -53,7 +56,7 @@ export function MarkLayer({ label, picture, onStart, onDrawn }: MarkLayerProps) 
           event.currentTarget.setPointerCapture(event.pointerId);
           from.current = locate(event);
         }}
-        onPointerMove={(event) => from.current && setDrawn(boxBetween(from.current, locate(event)))}
+        onPointerMove={(event) => from.current && !onClicked && setDrawn(boxBetween(from.current, locate(event)))}
         onPointerUp={end}
         onPointerCancel={() => setDrawn(null)}
       />

@@ -3,7 +3,7 @@ import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useRef, 
 import { useHotkeys } from "react-hotkeys-hook";
 import { assertNever } from "~/core/assert-never";
 import { arrowDirection } from "~/components/common/arrow-step";
-import type { Box, Size } from "~/core/geometry/box";
+import type { Box, Point, Size } from "~/core/geometry/box";
 import { clampWindow, type CropWindow, windowBox } from "~/core/geometry/crop-window";
 import { boxAt, laidOver } from "~/core/subjects/tracking/track";
 import { wholePixels } from "../inspector/active-area";
@@ -24,16 +24,27 @@ export interface PictureProps {
 }
 
 /** Source pixels that one press of an arrow key moves the window by, alone and with Shift. */
-const NUDGE = 8;
-const FINE_NUDGE = 1;
+const NUDGE = 1;
+const WIDE_NUDGE = 10;
+
+/** Lines at the thirds of a window, and a cross in its middle. */
+function guidesIn({ x, y, width, height }: Box): string {
+  const thirds = [1 / 3, 2 / 3].map(
+    (share) => `M${x + share * width} ${y}v${height}M${x} ${y + share * height}h${width}`,
+  );
+  const arm = 0.03 * Math.min(width, height);
+  const [middleX, middleY] = [x + width / 2, y + height / 2];
+  return `${thirds.join("")}M${middleX - arm} ${middleY}h${2 * arm}M${middleX} ${middleY - arm}v${2 * arm}`;
+}
 
 /** The whole picture with the crop window on it; what falls outside is shaded. */
 export function Picture({ videoRef, notice }: PictureProps) {
-  const { film, player, version, shots, windowAt, keyEdits, showsSubjects, drawing } = useDesk();
+  const { film, player, version, shots, windowAt, keyEdits, showsSubjects, showsGuides, drawing } = useDesk();
   const { picture } = film;
   const svg = useRef<SVGSVGElement>(null);
   const frameRect = useRef<SVGRectElement>(null);
   const shade = useRef<SVGPathElement>(null);
+  const guideLines = useRef<SVGPathElement>(null);
   const [dragged, setDragged] = useState<CropWindow | null>(null);
   const grip = useRef<{ x: number; y: number; from: CropWindow } | null>(null);
 
@@ -47,6 +58,7 @@ export function Picture({ videoRef, notice }: PictureProps) {
       for (const [name, value] of Object.entries({ x, y, width, height }))
         frameRect.current?.setAttribute(name, String(value));
       const whole = `M0 0H${picture.width}V${picture.height}H0Z`;
+      guideLines.current?.setAttribute("d", guidesIn({ x, y, width, height }));
       shade.current?.setAttribute("d", `${whole}M${x} ${y}h${width}v${height}h${-width}Z`);
     },
     [aspectAt, picture],
@@ -58,7 +70,7 @@ export function Picture({ videoRef, notice }: PictureProps) {
   useEffect(() => {
     const frame = player?.getFrame() ?? 0;
     draw(dragged ?? windowAt(frame), frame);
-  }, [draw, dragged, windowAt, player]);
+  }, [draw, dragged, windowAt, player, showsGuides]);
 
   /** A pointer's place in source pixels. */
   const locate = (event: PointerEvent) => {
@@ -76,7 +88,10 @@ export function Picture({ videoRef, notice }: PictureProps) {
     if (!grip.current || !player) return;
     const { from, ...start } = grip.current;
     const here = locate(event);
-    const moved = { x: from.x + here.x - start.x, y: from.y + here.y - start.y, height: from.height };
+    const by = { x: here.x - start.x, y: here.y - start.y };
+    // With Shift it moves along one axis: the one that it has been moved along further.
+    if (event.shiftKey) by[Math.abs(by.x) < Math.abs(by.y) ? "x" : "y"] = 0;
+    const moved = { x: from.x + by.x, y: from.y + by.y, height: from.height };
     const frame = player.getFrame();
     const window = clampWindow(moved, areaAt(shots, frame, picture), aspectAt(frame));
     setDragged(window);
@@ -94,7 +109,7 @@ export function Picture({ videoRef, notice }: PictureProps) {
   };
   useHotkeys("escape", giveUp, { enabled: dragged !== null });
   const nudge = (event: KeyboardEvent) => {
-    const step = event.shiftKey ? FINE_NUDGE : NUDGE;
+    const step = event.shiftKey ? WIDE_NUDGE : NUDGE;
     const by = arrowDirection(event.key);
     if (!by || !player) return;
     event.preventDefault();
@@ -126,6 +141,7 @@ export function Picture({ videoRef, notice }: PictureProps) {
           ref={frameRect}
           role="application"
           tabIndex={0}
+          aria-roledescription="movable window"
           aria-label="Crop window: drag it, or move it with the arrow keys"
           className={clsx(
             "fill-transparent stroke-accent [vector-effect:non-scaling-stroke] focus:outline-none focus-visible:[stroke-width:4]",
@@ -138,6 +154,14 @@ export function Picture({ videoRef, notice }: PictureProps) {
           onPointerCancel={giveUp}
           onKeyDown={nudge}
         />
+        {showsGuides && (
+          <path
+            ref={guideLines}
+            pointerEvents="none"
+            className="fill-none stroke-white/60 [vector-effect:non-scaling-stroke]"
+            strokeWidth={1}
+          />
+        )}
         <OtherPanes />
         <Bars player={player} shots={shots} picture={picture} />
         <ProtectedPart player={player} shots={shots} />
@@ -156,9 +180,16 @@ export function Picture({ videoRef, notice }: PictureProps) {
   );
 }
 
-/** A box is drawn: around what to follow, what to keep inside, or the picture without its bars. */
+/** A box is drawn around what to follow, what to keep inside, or the picture without its bars; or a place is clicked. */
 function DrawingLayer({ drawing, player }: { drawing: Drawing; player: Player }) {
-  const { film, shots, shotEdits, subjectEdits, setDrawing } = useDesk();
+  const { film, version, shots, windowAt, keyEdits, shotEdits, subjectEdits, setDrawing } = useDesk();
+  const centre = (place: Point) => {
+    setDrawing(null);
+    const frame = player.getFrame();
+    const aspect = windowAspect(shotAt(shots, frame), film.picture, version);
+    const { height } = windowAt(frame);
+    keyEdits.place(frame, clampWindow({ ...place, height }, areaAt(shots, frame, film.picture), aspect));
+  };
   const drawn = (box: Box | null) => {
     setDrawing(null);
     const frame = player.getFrame();
@@ -171,12 +202,20 @@ function DrawingLayer({ drawing, player }: { drawing: Drawing; player: Player })
         return shotEdits.protect(shot, box);
       case "active":
         return shotEdits.change([shot], { active: wholePixels(box) });
+      case "centre":
+        return;
       default:
         return assertNever(drawing);
     }
   };
   return (
-    <MarkLayer label={DRAWING_LABEL[drawing]} picture={film.picture} onStart={() => player.pause()} onDrawn={drawn} />
+    <MarkLayer
+      label={DRAWING_LABEL[drawing]}
+      picture={film.picture}
+      onStart={() => player.pause()}
+      onDrawn={drawn}
+      {...(drawing === "centre" ? { onClicked: centre } : {})}
+    />
   );
 }
 

@@ -36,6 +36,8 @@ export const SHORTCUTS = {
   "pane-2": { group: "Window and keys", text: "Choose pane 2", keys: "2" },
   "pane-3": { group: "Window and keys", text: "Choose pane 3", keys: "3" },
   mark: { group: "Window and keys", text: "Mark a subject", keys: "m" },
+  centre: { group: "Window and keys", text: "Centre the window on a click", keys: "c" },
+  guides: { group: "Window and keys", text: "Show thirds and centre", keys: "g" },
   subjects: { group: "Window and keys", text: "Show subjects", keys: "s" },
   split: { group: "Shots", text: "Split the shot", keys: "d" },
   turn: { group: "Shots", text: "Split the shot where the subject changes", keys: "shift+d" },

@@ -64,6 +64,9 @@ export interface DeskContent {
   /** Whether who can be followed is shown on the picture. */
   showsSubjects: boolean;
   setShowsSubjects: (shows: boolean) => void;
+  /** Whether thirds and middle of the window are shown. */
+  showsGuides: boolean;
+  setShowsGuides: (shows: boolean) => void;
   /** What a box is being drawn around; null while none is. */
   drawing: Drawing | null;
   setDrawing: (drawing: Drawing | null) => void;

@@ -55,6 +55,8 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
     "pane-3": () => desk.choosePane(2),
     subjects: () => desk.setShowsSubjects(!showsSubjects),
     mark: () => desk.setDrawing(drawing === "mark" ? null : "mark"),
+    centre: () => desk.setDrawing(drawing === "centre" ? null : "centre"),
+    guides: () => desk.setShowsGuides(!desk.showsGuides),
     split: () => shotEdits.splitHere("cut"),
     turn: () => shotEdits.splitHere("turn"),
     join: shotEdits.joinNext,
