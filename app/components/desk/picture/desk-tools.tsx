@@ -15,7 +15,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
   const { film, shots, player, showsSubjects, setShowsSubjects, showsGuides, setShowsGuides, drawing, setDrawing } =
     useDesk();
   return (
-    <div className="flex flex-wrap items-center justify-center gap-x-3 gap-y-1 border-t border-line bg-panel px-3 py-1.5">
+    <div className="flex flex-wrap items-center justify-center gap-x-1.5 gap-y-1 border-t border-line bg-panel px-3 py-1.5">
       <Transport player={player} shots={shots} clock={film.clock} frames={film.frames} timecodeRef={timecodeRef} />
       <ShotToolsHere />
       <IconButton

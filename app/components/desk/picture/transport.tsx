@@ -69,10 +69,15 @@ export function Transport({ player, shots, clock, frames, timecodeRef }: Transpo
         <Repeat className={icon} aria-hidden />
       </IconButton>
       <SoundControl player={player} />
-      <span aria-label="Speed" className="w-8 text-center font-mono text-xs text-soft">
-        {speed !== 0 && speed !== 1 && `${speed}×`}
-      </span>
-      <TimecodeField player={player} clock={clock} frames={frames} inputRef={timecodeRef} />
+      <div className="relative">
+        <TimecodeField player={player} clock={clock} frames={frames} inputRef={timecodeRef} />
+        <span
+          aria-label="Speed"
+          className="pointer-events-none absolute inset-y-0 right-2.5 flex items-center font-mono text-xs text-accent"
+        >
+          {speed !== 0 && speed !== 1 && `${speed}×`}
+        </span>
+      </div>
       <span className="font-mono text-xs whitespace-nowrap text-soft max-[1400px]:hidden">
         of {formatTimecode(frames, clock.rate, clock.drop)}
       </span>
@@ -101,7 +106,7 @@ function TimecodeField({ player, clock, frames, inputRef }: TimecodeFieldProps) 
     setTyped(null);
   };
   return (
-    <form onSubmit={jump} className="mx-2">
+    <form onSubmit={jump} className="mx-1">
       <input
         ref={inputRef}
         aria-label="Timecode: type one, or a frame number, and press Enter"
@@ -112,7 +117,7 @@ function TimecodeField({ player, clock, frames, inputRef }: TimecodeFieldProps) 
         onChange={(event) => setTyped(event.target.value)}
         onBlur={() => setTyped(null)}
         onKeyDown={(event) => event.key === "Escape" && event.currentTarget.blur()}
-        className="w-32 rounded-md border border-line bg-raised px-2 py-1 text-center font-mono text-sm aria-invalid:border-warn aria-invalid:text-warn"
+        className="w-32 rounded-md border border-line bg-raised px-2 py-1 text-left font-mono text-sm aria-invalid:border-warn aria-invalid:text-warn"
       />
     </form>
   );
