@@ -35,7 +35,8 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
     reverse: (to) => to.shuttle(-1),
     pause: (to) => to.pause(),
     forward: (to) => to.shuttle(1),
-    loop: (to) => to.setLoop(to.getLoop() ? null : (shotAt(shots, to.getFrame()) ?? null)),
+    // Of the shot that it is on its way to: the one on screen may be another for a moment.
+    loop: (to) => to.setLoop(to.getLoop() ? null : (shotAt(shots, to.getTarget()) ?? null)),
     mute: (to) => to.setSound({ ...to.getSound(), muted: !to.getSound().muted }),
     back: (to) => to.step(-1),
     on: (to) => to.step(1),
