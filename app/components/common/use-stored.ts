@@ -11,23 +11,28 @@ function subscribe(listener: () => void): () => void {
   };
 }
 
+/** Text that this browser remembers; null where it has none, and on a server. */
+export const useStoredText = (key: string): string | null =>
+  useSyncExternalStore(
+    subscribe,
+    () => localStorage.getItem(key),
+    () => null,
+  );
+
+/** Lets this browser remember a text, or forget it. */
+export function storeText(key: string, text: string | null): void {
+  if (text === null) localStorage.removeItem(key);
+  else localStorage.setItem(key, text);
+  for (const listener of listeners) listener();
+}
+
 /** A choice of one of several words that this browser remembers; `usual` where it has none, or cannot. */
 export function useStored<Choice extends string>(
   key: string,
   choices: readonly Choice[],
   usual: Choice,
 ): [Choice, (choice: Choice) => void] {
-  const stored = useSyncExternalStore(
-    subscribe,
-    () => localStorage.getItem(key),
-    () => null,
-  );
-  const set = useCallback(
-    (choice: Choice) => {
-      localStorage.setItem(key, choice);
-      for (const listener of listeners) listener();
-    },
-    [key],
-  );
+  const stored = useStoredText(key);
+  const set = useCallback((choice: Choice) => storeText(key, choice), [key]);
   return [choices.find((choice) => choice === stored) ?? usual, set];
 }

@@ -1,7 +1,8 @@
 import { clsx } from "clsx";
-import { LayoutGrid, List, Search } from "lucide-react";
+import { LayoutGrid, List } from "lucide-react";
 import { ToggleGroup } from "radix-ui";
 import { Hint } from "~/components/common/button";
+import { SearchField } from "~/components/common/search-field";
 import { SelectMenu } from "~/components/common/select-menu";
 import { type Order, ORDERS, type Shelf, SHELVES } from "./library-view";
 
@@ -47,17 +48,7 @@ export function LibraryTools(props: LibraryToolsProps) {
           ))}
         </nav>
       )}
-      <label className="flex items-center gap-2 rounded-md border border-line bg-raised px-2 py-1 focus-within:border-soft">
-        <Search className="size-4 text-soft" aria-hidden />
-        <input
-          type="search"
-          aria-label="Search by name"
-          placeholder="Search"
-          value={search}
-          onChange={(event) => onSearch(event.target.value)}
-          className="w-40 bg-transparent text-sm outline-none"
-        />
-      </label>
+      <SearchField label="Search by name" value={search} onChange={onSearch} className="w-40" />
       <SelectMenu
         label="Order"
         placeholder=""

@@ -1,6 +1,6 @@
 import { Crosshair, Grid3x3, SquareDashedMousePointer, Users } from "lucide-react";
 import type { Ref } from "react";
-import { IconButton } from "~/components/common/button";
+import { ToggleButton } from "~/components/common/toggle-button";
 import { ClipsPanel } from "../clips/clips-panel";
 import { ShotTools } from "../shots/shot-tools";
 import { LengthPanel } from "../trim/length-panel";
@@ -18,42 +18,34 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
     <div className="flex flex-wrap items-center justify-center gap-x-1.5 gap-y-1 border-t border-line bg-panel px-3 py-1.5">
       <Transport player={player} shots={shots} clock={film.clock} frames={film.frames} timecodeRef={timecodeRef} />
       <ShotToolsHere />
-      <IconButton
+      <ToggleButton
         label="Show subjects"
         shortcut={keysOf("subjects")}
-        aria-pressed={showsSubjects}
-        onClick={() => setShowsSubjects(!showsSubjects)}
-        className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
-      >
-        <Users className="size-4" aria-hidden />
-      </IconButton>
-      <IconButton
+        Icon={Users}
+        isOn={showsSubjects}
+        onChange={setShowsSubjects}
+      />
+      <ToggleButton
         label="Mark a subject: draw a box around it"
         shortcut={keysOf("mark")}
-        aria-pressed={drawing === "mark"}
-        onClick={() => setDrawing(drawing === "mark" ? null : "mark")}
-        className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
-      >
-        <SquareDashedMousePointer className="size-4" aria-hidden />
-      </IconButton>
-      <IconButton
+        Icon={SquareDashedMousePointer}
+        isOn={drawing === "mark"}
+        onChange={(isOn) => setDrawing(isOn ? "mark" : null)}
+      />
+      <ToggleButton
         label="Centre the window: click what should be in the middle"
         shortcut={keysOf("centre")}
-        aria-pressed={drawing === "centre"}
-        onClick={() => setDrawing(drawing === "centre" ? null : "centre")}
-        className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
-      >
-        <Crosshair className="size-4" aria-hidden />
-      </IconButton>
-      <IconButton
+        Icon={Crosshair}
+        isOn={drawing === "centre"}
+        onChange={(isOn) => setDrawing(isOn ? "centre" : null)}
+      />
+      <ToggleButton
         label="Show thirds and centre"
         shortcut={keysOf("guides")}
-        aria-pressed={showsGuides}
-        onClick={() => setShowsGuides(!showsGuides)}
-        className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
-      >
-        <Grid3x3 className="size-4" aria-hidden />
-      </IconButton>
+        Icon={Grid3x3}
+        isOn={showsGuides}
+        onChange={setShowsGuides}
+      />
       <ClipsPanel />
       <LengthPanel />
     </div>

@@ -2,6 +2,7 @@ import { ChevronLeft, ChevronRight, Pause, Play, Repeat, SkipBack, SkipForward }
 import { type FormEvent, type Ref, useState } from "react";
 import { type Clock, formatTimecode, frameAt, timecodeAt } from "~/core/time/timecode";
 import { IconButton } from "~/components/common/button";
+import { ToggleButton } from "~/components/common/toggle-button";
 import type { DeskShot } from "../state/desk-types";
 import type { Player } from "./player";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
@@ -58,16 +59,14 @@ export function Transport({ player, shots, clock, frames, timecodeRef }: Transpo
       <IconButton label="Next cut" shortcut={keysOf("cut-after")} disabled={isLast} onClick={() => toCut("after")}>
         <SkipForward className={icon} aria-hidden />
       </IconButton>
-      <IconButton
+      <ToggleButton
         label={loop ? "Stop looping" : "Loop the shot"}
         shortcut={keysOf("loop")}
-        aria-pressed={loop !== null}
+        Icon={Repeat}
+        isOn={loop !== null}
         disabled={!here}
-        onClick={() => player?.setLoop(loop ? null : (here ?? null))}
-        className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
-      >
-        <Repeat className={icon} aria-hidden />
-      </IconButton>
+        onChange={(isOn) => player?.setLoop(isOn ? (here ?? null) : null)}
+      />
       <SoundControl player={player} />
       <div className="relative">
         <TimecodeField player={player} clock={clock} frames={frames} inputRef={timecodeRef} />

@@ -1,9 +1,10 @@
-import { Keyboard, RotateCcw, Search } from "lucide-react";
+import { Keyboard, RotateCcw } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Button, Hint } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
+import { SearchField } from "~/components/common/search-field";
 import {
   isReserved,
   keysOf,
@@ -46,17 +47,9 @@ function Sheet() {
   return (
     <>
       <div className="flex items-center gap-3">
-        <label className="flex grow items-center gap-2 rounded-md border border-line bg-raised px-2 py-1.5">
-          <Search className="size-4 text-soft" aria-hidden />
-          <input
-            type="search"
-            aria-label="Search shortcuts"
-            placeholder="Search"
-            value={wanted}
-            onChange={({ target }) => setWanted(target.value)}
-            className="grow bg-transparent text-sm outline-none"
-          />
-        </label>
+        <div className="grow">
+          <SearchField label="Search shortcuts" value={wanted} onChange={setWanted} className="grow" />
+        </div>
         <Button onClick={resetKeys}>
           <RotateCcw className="size-3.5" aria-hidden /> Reset all
         </Button>
