@@ -13,7 +13,7 @@ test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
 /** How much lighter each frame of a clip is than the one before. */
-const STEP = 4;
+const STEP = 5;
 const lightOf = (frame: number) => 40 + STEP * frame;
 
 /** A clip of forty even frames that get lighter, 30 a second; clear but for its middle if it has alpha. */
@@ -68,7 +68,7 @@ test("a clip runs in a pane from its in point, sounds there, and is in the file 
   for (const frame of [45, 46, 60]) {
     await goTo(page, frame);
     const wanted = lightOf(3 + frame - 45);
-    await expect.poll(async () => Math.abs((await resultAt(page, 0.5, 0.75))[1]! - wanted)).toBeLessThanOrEqual(3);
+    await expect.poll(async () => Math.abs((await resultAt(page, 0.5, 0.75))[1]! - wanted)).toBeLessThanOrEqual(2);
   }
 
   const rendered = await renderVersion(page, "1080 × 1920", server.data);
@@ -77,7 +77,7 @@ test("a clip runs in a pane from its in point, sounds there, and is in the file 
   isNear(
     seen,
     seen.map((_, i) => lightOf(Math.min(39, 3 + i))),
-    4,
+    2,
   );
   // The first shot has nothing of it.
   expect(framesAt(rendered, 44, 1, 540, 1440)[0]).not.toEqual(framesAt(rendered, 45, 1, 540, 1440)[0]);
@@ -117,13 +117,13 @@ test("a clip that can be seen through lies above the film, and a film of the lib
   await goTo(page, 42);
   const wanted = lightOf(2);
   const off = async (x: number, y: number) => Math.abs((await resultAt(page, x, y))[1]! - wanted);
-  await expect.poll(() => off(0.8, 0.09)).toBeLessThanOrEqual(4);
-  await expect.poll(() => off(0.5, 0.95)).toBeLessThanOrEqual(4);
+  await expect.poll(() => off(0.8, 0.09)).toBeLessThanOrEqual(2);
+  await expect.poll(() => off(0.5, 0.95)).toBeLessThanOrEqual(2);
 
   const rendered = await renderVersion(page, "1080 × 1920", server.data);
   const frames = Array.from({ length: 44 }, (_, i) => lightOf(i % 40));
   const layer = framesAt(rendered, 0, 44, 860, 170).map(([red]) => red!);
   const behind = framesAt(rendered, 0, 44, 540, 1800).map(([red]) => red!);
-  isNear(layer, frames, 5);
-  isNear(behind, frames, 5);
+  isNear(layer, frames, 2);
+  isNear(behind, frames, 2);
 });
