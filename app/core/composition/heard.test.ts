@@ -33,6 +33,12 @@ test("the sound of a pane is heard in what is kept of its shot, from where it ha
   expect(heard.map(({ own: sounds }) => sounds.map(({ played }) => played))).toEqual([[], [0], [1]]);
 });
 
+test("a film that was silent beside a clip is heard again when the clip is gone", () => {
+  const muted = { ...withOwn(STACK, 1, newPanePicture(CLIP)), muted: true };
+  expect(heardIn([shot(0, 100, muted)], kept, 25)!.map(({ film }) => film)).toEqual([false, false]);
+  expect(heardIn([shot(0, 100, withOwn(muted, 1, null))], kept, 25)).toBeNull();
+});
+
 test("nothing has to be mixed where only the film is heard", () => {
   const silent = { ...CLIP, moving: { ...CLIP.moving, sound: false } };
   const panes = withOwn(STACK, 1, { ...newPanePicture(silent), sounds: true });

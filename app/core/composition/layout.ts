@@ -5,7 +5,7 @@ import { type Box, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, centredWindow, windowBox } from "../geometry/crop-window";
 import type { Backdrop } from "./backdrop";
 import type { Edge } from "./edge";
-import { LEAST_SHARE, ownIn, type PanePicture, Stack, stackBoxes } from "./stack";
+import { isSilent, LEAST_SHARE, ownIn, type PanePicture, Stack, stackBoxes } from "./stack";
 
 const Share = z.number().min(0).max(1);
 
@@ -103,7 +103,7 @@ export function layOut(
     return {
       panes,
       ...(own.some(Boolean) ? { own } : {}),
-      ...(layout.muted ? { muted: true } : {}),
+      ...(isSilent(layout) ? { muted: true } : {}),
       backdrop: layout.gap > 0 ? { look: { kind: "colour", colour: layout.colour }, source } : null,
     };
   }

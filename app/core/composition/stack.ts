@@ -148,6 +148,10 @@ export const withPanes = (stack: Stack, count: number): Stack => ({
 export const ownIn = ({ places }: Pick<Stack, "places">, pane: number): PanePicture | null =>
   places.find((place) => place.pane === pane)?.own ?? null;
 
+/** Whether the film is silent: only where something else may be heard in its stead. */
+export const isSilent = ({ places, muted }: Pick<Stack, "places" | "muted">): boolean =>
+  muted === true && places.some(({ own }) => own);
+
 /** A stack in which a pane shows a picture, or the film if that is null. */
 export const withOwn = (stack: Stack, pane: number, own: PanePicture | null): Stack => ({
   ...stack,

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useCallback, useEffect, useRef, useState } from "react";
 import { assertNever } from "~/core/assert-never";
 import { groundOf } from "~/core/composition/layers/draw-layer";
+import { isSilent } from "~/core/composition/stack";
 import { safeBox } from "~/core/composition/layers/safe-area";
 import type { Size } from "~/core/geometry/box";
 import type { DeskShot } from "../state/desk-types";
@@ -51,8 +52,8 @@ export function Result() {
 
   const shot = useShotHere(player, shots);
   const layout = shot?.settings.layout;
-  const isSilent = layout?.kind === "stack" && layout.muted === true;
-  useEffect(() => player?.setShotSilent(isSilent), [player, isSilent]);
+  const filmIsSilent = layout?.kind === "stack" && isSilent(layout);
+  useEffect(() => player?.setShotSilent(filmIsSilent), [player, filmIsSilent]);
   const density = typeof window === "undefined" ? 1 : window.devicePixelRatio;
   return (
     <div ref={setRoom} className="relative flex size-full items-center justify-center overflow-hidden">

@@ -134,6 +134,7 @@ function useFraming({ film, state, version, findings, playhead }: ShotsOf) {
 
 const never = () => () => {};
 const NO_RESULTS: ReadonlyMap<string, ShotResult> = new Map();
+const NO_LAYERS: VersionLayers["layers"] = [];
 const NO_TRACKS: readonly Track[] = [];
 
 /** A path of a shot that has since been reshaped does not fit it any more. */
@@ -162,10 +163,7 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
   const { longHolds, undecoded } = findings;
   const { width, height, safeArea, layers } = version;
   const fps = framesPerSecond(film.rate);
-  const frame = useMemo(
-    () => ({ size: { width, height }, safeArea, fps, layers }),
-    [width, height, safeArea, fps, layers],
-  );
+  const frame = useMemo(() => ({ size: { width, height }, safeArea, fps }), [width, height, safeArea, fps]);
   const shots = useMemo(
     () =>
       settings.map((each, i) => {
@@ -178,9 +176,12 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
         );
         const sources = tracks.stock.sourcesOf(shot, news.analysed, news.opinions) ?? [];
         const isAnalysed = rangesOf(shot, news.analysed).length > 0;
+        // A layer that is dragged is nothing to a shot in which it cannot cover a text.
+        const above = result?.looks.some(({ kind }) => kind === "text-cut") ? layers : NO_LAYERS;
         const from = [
           each,
           frame,
+          above,
           i,
           pane,
           result,
@@ -193,14 +194,29 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
         ];
         const looks = [...(isAnalysed ? cutLooks(shot, strength) : []), ...lacking];
         return known.shots.get(shot.id, from, () =>
-          deskShot(each, i + 1, pane, isAnalysed, result, marks[i]!, looks, frame, () => ({
+          deskShot(each, i + 1, pane, isAnalysed, result, marks[i]!, looks, frame, above, () => ({
             tracks: tracks.stock.of(shot, news.analysed, news.opinions) ?? NO_TRACKS,
             picture: film.picture,
             people: state.people,
           })),
         );
       }),
-    [known, settings, pane, results, strengths, marks, longHolds, undecoded, tracks, news, film, frame, state.people],
+    [
+      known,
+      settings,
+      pane,
+      results,
+      strengths,
+      marks,
+      longHolds,
+      undecoded,
+      tracks,
+      news,
+      film,
+      frame,
+      layers,
+      state.people,
+    ],
   );
   return { shots, client };
 }
@@ -219,11 +235,11 @@ function deskShot(
   result: ShotResult | null,
   marks: readonly ThingMark[],
   looks: SecondLook[],
-  above: Pick<VersionLayers, "layers" | "safeArea" | "size" | "fps">,
+  { size, safeArea, fps }: Pick<VersionLayers, "safeArea" | "size" | "fps">,
+  layers: VersionLayers["layers"],
   find: () => Found,
 ): DeskShot {
   const { shot, kept } = set;
-  const { size, safeArea, fps } = above;
   const settled = settledShot(set);
   const { layout } = settled.settings;
   const panes = PANES.slice(0, paneCount(layout)).filter((each) => layout.kind !== "stack" || !ownIn(layout, each));
@@ -233,7 +249,8 @@ function deskShot(
   let cast: DeskShot["cast"] | undefined;
   const known = () => (found ??= find());
   const shown = result && shownIn([{ range: shot, ...result.framed }], size, fps);
-  const isTextCovered = () => shown !== null && textIsCovered(laidOver(known().tracks), kept, shown, above);
+  const isTextCovered = () =>
+    shown !== null && textIsCovered(laidOver(known().tracks), kept, shown, { size, safeArea, fps, layers });
   const covered =
     solved && shown && safeArea ? coveredLooks(followedTrack(solved, known().tracks), kept, shown, safeArea) : [];
   return {
