@@ -4,6 +4,19 @@ import { toast } from "sonner";
 import { Button, Hint } from "./button";
 import type { Kept } from "./send-own-file";
 
+/** Lets something be brought into the library: says whether that is going on, and why it cannot be. */
+export function useBringing<T>(onPicked: (kept: T) => void) {
+  const [isBringing, setBringing] = useState(false);
+  const bring = async (sent: Promise<Kept<T>>) => {
+    setBringing(true);
+    const { kept, error } = await sent;
+    setBringing(false);
+    if (kept) onPicked(kept);
+    else toast.error(error);
+  };
+  return { isBringing, bring };
+}
+
 interface OwnFilePickerProps<T> {
   text: string;
   hint: string;
@@ -19,15 +32,7 @@ interface OwnFilePickerProps<T> {
 /** A button that brings a file into the library and gives what it is there. */
 export function OwnFilePicker<T>({ text, hint, Icon, accept, multiple, send, onPicked }: OwnFilePickerProps<T>) {
   const input = useRef<HTMLInputElement>(null);
-  const [isSending, setSending] = useState(false);
-  const pick = async (files: File[]) => {
-    if (files.length === 0) return;
-    setSending(true);
-    const { kept, error } = await send(files);
-    setSending(false);
-    if (kept) onPicked(kept);
-    else toast.error(error);
-  };
+  const { isBringing, bring } = useBringing(onPicked);
   return (
     <>
       <input
@@ -38,14 +43,15 @@ export function OwnFilePicker<T>({ text, hint, Icon, accept, multiple, send, onP
         aria-label={`${text}: file`}
         hidden
         onChange={({ target }) => {
-          void pick([...(target.files ?? [])]);
+          const files = [...(target.files ?? [])];
+          if (files.length > 0) void bring(send(files));
           // The same file can be picked again.
           target.value = "";
         }}
       />
       <Hint text={hint}>
-        <Button disabled={isSending} onClick={() => input.current?.click()}>
-          <Icon className="size-3.5" aria-hidden /> {isSending ? "Sending…" : text}
+        <Button disabled={isBringing} onClick={() => input.current?.click()}>
+          <Icon className="size-3.5" aria-hidden /> {isBringing ? "Sending…" : text}
         </Button>
       </Hint>
     </>

@@ -1,10 +1,10 @@
 /** Burnt-in text that is cut off, and that the editor has laid something over. */
 import { filmPanes, type ShownAt } from "../composition/composition";
-import { groundOf, layerSize } from "../composition/layers/draw-layer";
+import { groundOf, shapeBox } from "../composition/layers/draw-layer";
 import { layersAt } from "../composition/layers/layer-at";
-import type { Layer, ShapeLayer } from "../composition/layers/layer";
-import { safeBox, type SafeArea } from "../composition/layers/safe-area";
-import { type Box, boxContains, mapBox, type Size, visiblePart } from "../geometry/box";
+import type { Layer } from "../composition/layers/layer";
+import type { SafeArea } from "../composition/layers/safe-area";
+import { boxContains, mapBox, type Size, visiblePart } from "../geometry/box";
 import { boxAt, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesOf } from "../time/rate";
 
@@ -20,12 +20,6 @@ interface Above {
   fps: number;
 }
 
-function boxOf(layer: ShapeLayer, { size, safeArea }: Above): Box {
-  const room = safeBox(groundOf({ ...size, safeArea }).safe, size);
-  const { width, height } = layerSize(layer, size);
-  return { x: room.x + layer.x * (room.width - width), y: room.y + layer.y * (room.height - height), width, height };
-}
-
 /** Whether plain shapes cover what is to be seen of texts, wherever they are. */
 export function textIsCovered(
   texts: readonly Track[],
@@ -35,12 +29,13 @@ export function textIsCovered(
 ): boolean {
   const shapes = above.layers.filter((layer) => layer.kind === "shape" && layer.blend === "normal");
   if (shapes.length === 0) return false;
+  const ground = groundOf({ ...above.size, safeArea: above.safeArea });
   const whole = { start: kept[0]?.start ?? 0, end: kept.at(-1)?.end ?? 0 };
   return kept.flatMap(framesOf).every((frame) => {
     const there = texts.flatMap((text) => boxAt(text, frame) ?? []);
     if (there.length === 0) return true;
     const covers = layersAt(shapes, frame, whole, above.fps).flatMap(({ layer, opacity }) =>
-      layer.kind === "shape" && opacity >= OPAQUE ? [boxOf(layer, above)] : [],
+      layer.kind === "shape" && opacity >= OPAQUE ? [shapeBox(layer, ground)] : [],
     );
     return there.every((box) =>
       filmPanes(shown(frame)).every(({ source, target }) => {

@@ -1,9 +1,8 @@
 import { Clapperboard, ImagePlus } from "lucide-react";
 import { useState } from "react";
-import { toast } from "sonner";
 import { Button } from "~/components/common/button";
 import { Menu, MenuItem } from "~/components/common/menu";
-import { OwnFilePicker } from "~/components/common/own-file-picker";
+import { OwnFilePicker, useBringing } from "~/components/common/own-file-picker";
 import { filmsToTake, sendPicture, takeFilm } from "~/components/common/send-own-file";
 import type { Picture } from "~/core/composition/picture";
 import { useDesk } from "../state/desk-context";
@@ -38,21 +37,14 @@ export function PicturePicker({ text, onPicked }: PicturePickerProps) {
 
 function LibraryFilms({ onPicked }: Pick<PicturePickerProps, "onPicked">) {
   const [films, setFilms] = useState<{ id: string; name: string }[] | null>(null);
-  const [isTaking, setTaking] = useState(false);
-  const take = async (id: string) => {
-    setTaking(true);
-    const { kept, error } = await takeFilm(id);
-    setTaking(false);
-    if (kept) onPicked(kept);
-    else toast.error(error);
-  };
+  const { isBringing, bring } = useBringing(onPicked);
   return (
     <Menu
       align="end"
       onOpen={() => void filmsToTake().then(setFilms)}
       trigger={
-        <Button disabled={isTaking}>
-          <Clapperboard className="size-3.5" aria-hidden /> {isTaking ? "Adding…" : "From library"}
+        <Button disabled={isBringing}>
+          <Clapperboard className="size-3.5" aria-hidden /> {isBringing ? "Adding…" : "From library"}
         </Button>
       }
     >
@@ -60,7 +52,7 @@ function LibraryFilms({ onPicked }: Pick<PicturePickerProps, "onPicked">) {
         <p className="px-2 py-1.5 text-sm text-soft">Loading…</p>
       ) : (
         films.map(({ id, name }) => (
-          <MenuItem key={id} onSelect={() => void take(id)}>
+          <MenuItem key={id} onSelect={() => void bring(takeFilm(id))}>
             {name}
           </MenuItem>
         ))

@@ -57,6 +57,17 @@ export function layerSize(layer: ShapeLayer | PictureLayer, frame: Size): Size {
   return { width, height: (width * layer.picture.height) / layer.picture.width };
 }
 
+/** Where a layer of a size stands in the room that it has. */
+const boxIn = (room: Box, { x, y }: Pick<Layer, "x" | "y">, { width, height }: Size): Box => ({
+  x: room.x + x * (room.width - width),
+  y: room.y + y * (room.height - height),
+  ...{ width, height },
+});
+
+/** Where a shape is in a frame, in its pixels: for that nothing has to be measured. */
+export const shapeBox = (layer: ShapeLayer, { frame, safe }: LayerGround): Box =>
+  boxIn(safeBox(safe, frame), layer, layerSize(layer, frame));
+
 /**
  * Where a layer is in a frame.
  *
@@ -66,11 +77,7 @@ export function placeLayer(layer: Layer, { frame, safe }: LayerGround, pen: Pen)
   const room = safeBox(safe, frame);
   const block = layer.kind === "text" ? textBlock(layer, frame, room, pen) : null;
   const { width, height } = layer.kind === "text" ? block! : layerSize(layer, frame);
-  const box = {
-    x: room.x + layer.x * (room.width - width),
-    y: room.y + layer.y * (room.height - height),
-    ...{ width, height },
-  };
+  const box = boxIn(room, layer, { width, height });
   const soft = softReach(layer, frame);
   if (layer.kind !== "text") return { box, ink: grown(box, soft), block };
   const { em } = block!;
