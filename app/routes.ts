@@ -17,4 +17,5 @@ export default [
   route("films/:filmId/idle", "routes/idle.ts"),
   route("films/:filmId/cuts/:format", "routes/cuts.ts"),
   route("films/:filmId/edit", "routes/edit.ts"),
+  route("films/:filmId/history", "routes/history.ts"),
 ] satisfies RouteConfig;

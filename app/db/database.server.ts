@@ -16,6 +16,7 @@ import { migration0012 } from "./migrations/0012-passes";
 import { migration0013 } from "./migrations/0013-clips";
 import { migration0014 } from "./migrations/0014-panes";
 import { migration0015 } from "./migrations/0015-layers";
+import { migration0016 } from "./migrations/0016-named-states";
 
 export type Db = Database.Database;
 
@@ -36,6 +37,7 @@ const MIGRATIONS = [
   migration0013,
   migration0014,
   migration0015,
+  migration0016,
 ];
 
 /**

@@ -1,15 +1,18 @@
 import { applyEdit, type Restore } from "~/core/edits/apply";
-import type { History } from "~/core/edits/answer";
+import type { EditRow, History } from "~/core/edits/answer";
 import type { Command } from "~/core/edits/command";
 import { describeEdit } from "~/core/edits/describe";
 import { type Difference, differenceBetween } from "~/core/edits/difference";
 import type { FilmState } from "~/core/edits/film-state";
+import { stateOf } from "~/core/edits/named-state";
 import { readStoredEdit } from "~/core/edits/stored-edit";
+import { counted } from "~/core/counted";
 import { Refusal } from "~/core/refusal";
 import { hasClips } from "./clips.server";
 import { type Db, inTransaction } from "./database.server";
 import { loadState, storeDifference } from "./film-state.server";
 import { type FilmRow, findFilm, raiseRevision } from "./films.server";
+import { findNamedState } from "./named-states.server";
 import { hasReplaced } from "./replaced-sources.server";
 
 /** A change was made to an older state than the stored one; nothing was changed. */
@@ -87,24 +90,53 @@ export function historyOf(db: Db, film: FilmRow): History {
   return { undo: describe("undo") ?? replacedNext(db, film.id), redo: describe("redo") };
 }
 
-interface Step {
-  inverse: Restore;
-  difference: Difference;
+/** No more of a film's history is listed. */
+const MOST_LISTED = 5000;
+
+/** A film's edits, the newest first, with those that were undone. */
+export function listEdits(db: Db, film: FilmRow): EditRow[] {
+  const rows = db
+    .prepare<[string, number], RawEdit & { undone: number; madeAt: number | null }>(
+      `SELECT sequence, command, inverse, sentence, undone, made_at AS madeAt FROM edits WHERE film_id = ?
+       ORDER BY sequence DESC LIMIT ?`,
+    )
+    .all(film.id, MOST_LISTED);
+  let state: FilmState | undefined;
+  const loaded = () => (state ??= loadState(db, film));
+  return rows.map(({ undone, madeAt, ...edit }) => ({
+    sequence: edit.sequence,
+    sentence: sentenceOf(edit, loaded),
+    isUndone: undone === 1,
+    madeAt,
+  }));
 }
 
-/** Applies an edit to the stored state and stores what has changed. */
-function carryOut(db: Db, filmId: string, before: FilmState, edit: Command | Restore): Step {
-  const { state, inverse } = applyEdit(before, edit);
-  const difference = differenceBetween(before, state);
+/** Stores what has changed, and says it. */
+function carryOut(db: Db, filmId: string, before: FilmState, after: FilmState, sentence: string): Edited {
+  const difference = differenceBetween(before, after);
   storeDifference(db, filmId, difference);
   raiseRevision(db, filmId);
-  return { inverse, difference };
-}
-
-const answer = (db: Db, filmId: string, { difference }: Step, sentence: string): Edited => {
   const film = findFilm(db, filmId)!;
   return { revision: film.revision, difference, sentence, history: historyOf(db, film) };
-};
+}
+
+/** Applies a new edit, which takes the place of all that was undone, and remembers how to undo it. */
+function make(db: Db, filmId: string, before: FilmState, edit: Command | Restore, sentence: string): Edited {
+  const { state, inverse } = applyEdit(before, edit);
+  db.prepare("DELETE FROM edits WHERE film_id = ? AND undone = 1").run(filmId);
+  db.prepare(
+    `INSERT INTO edits (film_id, sequence, command, inverse, sentence, made_at)
+     VALUES (@filmId, (SELECT COALESCE(MAX(sequence), 0) + 1 FROM edits WHERE film_id = @filmId), @command, @inverse,
+       @sentence, @madeAt)`,
+  ).run({
+    filmId,
+    command: JSON.stringify(edit),
+    inverse: JSON.stringify(inverse),
+    sentence,
+    madeAt: Date.now(),
+  });
+  return carryOut(db, filmId, before, state, sentence);
+}
 
 /**
  * Carries out a command on a film in one transaction and remembers how to undo it.
@@ -114,21 +146,37 @@ const answer = (db: Db, filmId: string, { difference }: Step, sentence: string):
 export function edit(db: Db, filmId: string, revision: number, command: Command): Edited {
   return inTransaction(db, () => {
     const before = loadState(db, requireRevision(db, filmId, revision));
-    const sentence = describeEdit(command, before);
-    const step = carryOut(db, filmId, before, command);
-    db.prepare("DELETE FROM edits WHERE film_id = ? AND undone = 1").run(filmId);
-    db.prepare(
-      `INSERT INTO edits (film_id, sequence, command, inverse, sentence)
-       VALUES (@filmId, (SELECT COALESCE(MAX(sequence), 0) + 1 FROM edits WHERE film_id = @filmId), @command, @inverse,
-         @sentence)`,
-    ).run({
-      filmId,
-      command: JSON.stringify(command),
-      inverse: JSON.stringify(step.inverse),
-      sentence,
-    });
-    return answer(db, filmId, step, sentence);
+    return make(db, filmId, before, command, describeEdit(command, before));
   });
+}
+
+/**
+ * Makes a film what it was when a state of it got its name; that is an edit like any other.
+ *
+ * @throws Refusal as `edit` does, and if there is no such state
+ */
+export function returnTo(db: Db, filmId: string, revision: number, stateId: string): Edited {
+  return inTransaction(db, () => {
+    const before = loadState(db, requireRevision(db, filmId, revision));
+    const named = findNamedState(db, filmId, stateId);
+    if (!named) throw new Refusal("this named state is not there any more", 404);
+    const difference = differenceBetween(before, stateOf(named.kept, before));
+    return make(db, filmId, before, { type: "restore", difference }, `Returned to “${named.name}”`);
+  });
+}
+
+/** The state after the next step through the history, which the stored edit then is on the other side of. */
+function stepOver(db: Db, filmId: string, before: FilmState, next: RawEdit, direction: "undo" | "redo"): FilmState {
+  const undoes = direction === "undo";
+  const { state, inverse } = applyEdit(before, readStoredEdit(undoes ? next.inverse : next.command, before));
+  db.prepare("UPDATE edits SET undone = ?, inverse = ? WHERE film_id = ? AND sequence = ?").run(
+    undoes ? 1 : 0,
+    // Done again, a command may have other things to undo than at first: an analysis may have got on in between.
+    undoes ? next.inverse : JSON.stringify(inverse),
+    filmId,
+    next.sequence,
+  );
+  return state;
 }
 
 /**
@@ -142,15 +190,30 @@ export function stepHistory(db: Db, filmId: string, revision: number, direction:
     const next = nextEdit(db, filmId, direction);
     if (!next) return null;
     const sentence = sentenceOf(next, () => before);
-    const undoes = direction === "undo";
-    const step = carryOut(db, filmId, before, readStoredEdit(undoes ? next.inverse : next.command, before));
-    db.prepare("UPDATE edits SET undone = ?, inverse = ? WHERE film_id = ? AND sequence = ?").run(
-      undoes ? 1 : 0,
-      // Done again, a command may have other things to undo than at first: an analysis may have got on in between.
-      undoes ? next.inverse : JSON.stringify(step.inverse),
-      filmId,
-      next.sequence,
-    );
-    return answer(db, filmId, step, sentence);
+    return carryOut(db, filmId, before, stepOver(db, filmId, before, next, direction), sentence);
+  });
+}
+
+/**
+ * Undoes or redoes as many edits as it takes until the one with this sequence is the newest that stands; 0 for none.
+ *
+ * @returns null where it is already
+ * @throws Refusal as `edit` does
+ */
+export function goTo(db: Db, filmId: string, revision: number, sequence: number): Edited | null {
+  return inTransaction(db, () => {
+    const before = loadState(db, requireRevision(db, filmId, revision));
+    let state = before;
+    let steps = 0;
+    for (;;) {
+      const [newest, undone] = [nextEdit(db, filmId, "undo"), nextEdit(db, filmId, "redo")];
+      const direction = newest && newest.sequence > sequence ? "undo" : "redo";
+      const next = direction === "undo" ? newest! : undone;
+      if (!next || (direction === "redo" && next.sequence > sequence)) break;
+      state = stepOver(db, filmId, state, next, direction);
+      steps++;
+    }
+    if (steps === 0) return null;
+    return carryOut(db, filmId, before, state, `Went ${counted(steps, "step")} through the history`);
   });
 }

@@ -5,12 +5,13 @@ import { shotId } from "~/core/shots/reshape";
 import { freshShot, type Shot } from "~/core/shots/shot";
 import { z } from "zod";
 import type { Db } from "./database.server";
+import { keepNamedState, listNamedStates } from "./named-states.server";
 import { listShots, saveShot } from "./shots.server";
 import { copyShotInVersions } from "./versions.server";
 
 const Restoring = z.object({ type: z.literal("restore"), difference: Difference });
 
-/** Lets what undoes the edits so far leave shots cut as they were found since. */
+/** Lets what undoes the edits so far, and states that have a name, leave shots cut as they were found since. */
 function carveHistory(db: Db, filmId: string, carve: (difference: Difference) => Difference): void {
   const store = db.prepare("UPDATE edits SET inverse = ? WHERE film_id = ? AND sequence = ?");
   const edits = db
@@ -22,6 +23,7 @@ function carveHistory(db: Db, filmId: string, carve: (difference: Difference) =>
     if (!read.success || !(read.data.difference.shots || read.data.difference.inVersions)) continue;
     store.run(JSON.stringify({ type: "restore", difference: carve(read.data.difference) }), filmId, sequence);
   }
+  for (const { id, kept } of listNamedStates(db, filmId)) keepNamedState(db, filmId, id, carve(kept));
 }
 
 /** Shots that reach to the end of what was found: an older Glad Pan had none where it had not looked yet. */

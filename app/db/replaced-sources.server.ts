@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { Project } from "~/core/formats/project";
 import type { Db } from "./database.server";
+import { addNamedState, KeptState, listNamedStates } from "./named-states.server";
 
 const StoredEdits = z.array(
   z.object({
@@ -9,8 +10,10 @@ const StoredEdits = z.array(
     inverse: z.string(),
     undone: z.int(),
     sentence: z.string().nullable(),
+    madeAt: z.int().nullable().default(null),
   }),
 );
+const StoredStates = z.array(KeptState);
 
 /** What a film was before its file was replaced. */
 export interface ReplacedSource {
@@ -20,6 +23,7 @@ export interface ReplacedSource {
   file: string;
   project: Project;
   edits: z.infer<typeof StoredEdits>;
+  namedStates: KeptState[];
 }
 
 interface RawReplaced {
@@ -27,16 +31,21 @@ interface RawReplaced {
   file: string;
   project: string;
   edits: string;
+  named_states: string;
 }
 
 /** Keeps what a film is, with its history, for the day on which its earlier file is wanted back. */
 export function keepReplaced(db: Db, filmId: string, file: string, project: Project): void {
   const edits = db
-    .prepare<[string], unknown>("SELECT sequence, command, inverse, undone, sentence FROM edits WHERE film_id = ?")
+    .prepare<[string], unknown>(
+      "SELECT sequence, command, inverse, undone, sentence, made_at AS madeAt FROM edits WHERE film_id = ?",
+    )
     .all(filmId);
-  db.prepare("INSERT INTO replaced_sources (film_id, replaced_at, file, project, edits) VALUES (?, ?, ?, ?, ?)").run(
-    ...[filmId, Date.now(), file, JSON.stringify(project), JSON.stringify(edits)],
-  );
+  const [history, states] = [JSON.stringify(edits), JSON.stringify(listNamedStates(db, filmId))];
+  db.prepare(
+    `INSERT INTO replaced_sources (film_id, replaced_at, file, project, edits, named_states)
+     VALUES (?, ?, ?, ?, ?, ?)`,
+  ).run(filmId, Date.now(), file, JSON.stringify(project), history, states);
 }
 
 /** What a film was before its file was replaced last; null if it never was. */
@@ -52,6 +61,7 @@ export function lastReplaced(db: Db, filmId: string): ReplacedSource | null {
     file: row.file,
     project: Project.parse(JSON.parse(row.project)),
     edits: StoredEdits.parse(JSON.parse(row.edits)),
+    namedStates: StoredStates.parse(JSON.parse(row.named_states)),
   };
 }
 
@@ -77,11 +87,16 @@ export const replacedBefore = (db: Db, moment: number): { filmId: string; replac
     )
     .all(moment);
 
-/** Puts a history that was kept back. */
-export function restoreEdits(db: Db, filmId: string, edits: ReplacedSource["edits"]): void {
+/** Puts a history that was kept back, with the states that had a name. */
+export function restoreHistory(
+  db: Db,
+  filmId: string,
+  { edits, namedStates }: Pick<ReplacedSource, "edits" | "namedStates">,
+): void {
   const insert = db.prepare(
-    `INSERT INTO edits (film_id, sequence, command, inverse, undone, sentence)
-     VALUES (@filmId, @sequence, @command, @inverse, @undone, @sentence)`,
+    `INSERT INTO edits (film_id, sequence, command, inverse, undone, sentence, made_at)
+     VALUES (@filmId, @sequence, @command, @inverse, @undone, @sentence, @madeAt)`,
   );
   for (const edit of edits) insert.run({ filmId, ...edit });
+  for (const state of namedStates) addNamedState(db, filmId, state);
 }

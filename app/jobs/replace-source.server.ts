@@ -24,7 +24,7 @@ import {
   keepReplaced,
   lastReplaced,
   replacedBefore,
-  restoreEdits,
+  restoreHistory,
 } from "~/db/replaced-sources.server";
 import { moveWhole } from "~/disk/write-aside.server";
 import { fingerprintOf } from "~/media/fingerprint.server";
@@ -169,9 +169,9 @@ export async function putEarlierBack(film: FilmRow): Promise<void> {
   if (!earlier) throw new Refusal("the film's file was not replaced");
   await stopJobs(film.id);
   inTransaction(db(), () => {
-    const { project, file, edits, replacedAt } = earlier;
+    const { project, file, replacedAt } = earlier;
     putInPlace(db(), film.id, file, project);
-    restoreEdits(db(), film.id, edits);
+    restoreHistory(db(), film.id, earlier);
     forgetReplaced(db(), film.id, replacedAt);
   });
   await makeAgain(film);

@@ -1,3 +1,4 @@
+import { Check } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import type { ComponentProps, ReactNode } from "react";
 
@@ -33,5 +34,33 @@ export function MenuItem(props: ComponentProps<typeof DropdownMenu.Item>) {
       {...props}
       className="flex cursor-default items-center gap-3 rounded-sm px-2 py-1.5 text-sm outline-none data-disabled:opacity-45 data-highlighted:bg-well"
     />
+  );
+}
+
+/** What the actions below it have in common. */
+export const MenuHeading = ({ children }: { children: ReactNode }) => (
+  <DropdownMenu.Label className="px-2 pt-2 pb-0.5 text-xs text-soft">{children}</DropdownMenu.Label>
+);
+
+interface MenuTickProps {
+  isOn: boolean;
+  onToggle: (isOn: boolean) => void;
+  children: ReactNode;
+}
+
+/** Something that is on or off; the menu stays open. */
+export function MenuTick({ isOn, onToggle, children }: MenuTickProps) {
+  return (
+    <DropdownMenu.CheckboxItem
+      checked={isOn}
+      onCheckedChange={onToggle}
+      onSelect={(event) => event.preventDefault()}
+      className="flex cursor-default items-center gap-3 rounded-sm py-1.5 pr-2 pl-7 text-sm outline-none data-highlighted:bg-well"
+    >
+      <DropdownMenu.ItemIndicator className="absolute left-3">
+        <Check className="size-3.5" aria-hidden />
+      </DropdownMenu.ItemIndicator>
+      {children}
+    </DropdownMenu.CheckboxItem>
   );
 }

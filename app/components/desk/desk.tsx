@@ -1,27 +1,23 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { aspectRatio, type CropWindow } from "~/core/geometry/crop-window";
-import { framesPerSecond } from "~/core/time/rate";
 import { joinRanges, withoutRanges } from "~/core/time/ranges";
 import { JobStatus } from "~/components/library/job-status";
 import type { FilmStatus } from "~/core/film-status";
 import type { History } from "~/core/edits/answer";
-import type { ShownAt } from "~/core/composition/composition";
-import { withLayers } from "~/core/composition/shown";
-import { keptRanges } from "~/core/edits/trim";
 import type { FilmState, VersionState } from "~/core/edits/film-state";
 import { DeskHeader } from "./header/desk-header";
 import { Inspector } from "./inspector/inspector";
 import type { FilmFacts } from "./dialogs/film-dialog";
 import { DeskPanels } from "./desk-panels";
 import { PictureAndLanes } from "./picture/picture-and-lanes";
-import { freeAxes, shownOfShots, windowOfShots } from "./picture/desk-windows";
+import { freeAxes, windowOfShots } from "./picture/desk-windows";
 import type { Drawing } from "./picture/drawing";
 import { useStored } from "../common/use-stored";
 import type { Player } from "./picture/player";
 import { useLightCopy, usePieceStream } from "./picture/use-piece-stream";
 import { usePlayer } from "./picture/use-player";
 import { Result } from "./result/result";
-import { useLayerFonts } from "./layers/use-layer-fonts";
+import { useResultLook } from "./result/use-result-look";
 import { ShotList } from "./shots/shot-list";
 import { type DeskContent, DeskContext } from "./state/desk-context";
 import type { DeskFilm } from "./state/desk-types";
@@ -30,6 +26,7 @@ import { useKeyEdits } from "./state/use-key-edits";
 import { useSelection } from "./state/use-selection";
 import { useShortcuts } from "./state/use-shortcuts";
 import { useShotEdits } from "./state/use-shot-edits";
+import { useShownAt } from "./state/use-shown-at";
 import { type FilmFindings, useShots } from "./state/use-shots";
 import { useSubjectEdits } from "./state/use-subject-edits";
 import { useTrimEdits } from "./state/use-trim-edits";
@@ -71,7 +68,6 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
   useEffect(() => void (playing.current = player), [player]);
   const playhead = useCallback(() => playing.current?.getTarget() ?? 0, []);
 
-  const { clips } = state;
   const { shots, client } = useShots({ film, state, version, findings, playhead, pane });
   const aspect = aspectRatio(version);
   const { picture } = film;
@@ -80,10 +76,7 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
   const shotEdits = useShotEdits(edits, version.id, shots, player);
   const subjectEdits = useSubjectEdits(edits, shots, shotEdits);
   const versionEdits = useVersionEdits(edits);
-  const kept = useMemo(
-    () => keptRanges(version.trim, film.frames, { shots: state.shots, clips }),
-    [version.trim, film.frames, state.shots, clips],
-  );
+  const { kept, layered, shownAt } = useShownAt(film, state, version, shots);
   const analysed = useMemo(() => joinRanges(findings.analysed), [findings.analysed]);
   const missing = useMemo(
     () => (state.film.analysed ? [] : withoutRanges([{ start: 0, end: film.frames }], analysed)),
@@ -96,31 +89,21 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
     (frame: number): CropWindow => windowOfShots(shots, frame, picture, version),
     [shots, picture, version],
   );
-  const { safeArea, width, height } = version;
-  const layers = useLayerFonts(version.layers);
-  const { rate } = film;
-  const layered = useCallback(
-    (shown: ShownAt) =>
-      withLayers(shown, { layers, safeArea, size: { width, height }, kept, fps: framesPerSecond(rate) }),
-    [layers, safeArea, width, height, kept, rate],
-  );
-  const shownAt = useMemo(
-    () => layered((frame) => shownOfShots(shots, frame, picture, version)),
-    [layered, shots, picture, version],
-  );
+  const look = useResultLook();
   const free = useMemo(() => freeAxes(shots, picture, version), [shots, picture, version]);
   const waitFor = useCallback((ids: string[]) => client?.waitFor(ids), [client]);
 
   const content = useMemo<DeskContent>(
     () => ({
-      ...{ film, facts, source, state, history, version, aspect, shots, kept, analysed, exports: status.exports },
+      ...{ film, facts, source, state, history, version, aspect, shots, kept, findings, analysed },
+      ...{ exports: status.exports, look },
       ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits },
       ...{ windowAt, shownAt, layered, pane, choosePane, panel, setPanel, layerId, chooseLayer, free },
       ...{ showsSubjects, setShowsSubjects, showsGuides, setShowsGuides, drawing, setDrawing, waitFor },
     }),
     // prettier-ignore
     [
-      film, facts, source, state, history, version, aspect, shots, kept, analysed, status.exports,
+      film, facts, source, state, history, version, aspect, shots, kept, findings, analysed, status.exports, look,
       player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits, windowAt, shownAt, layered,
       pane, panel, layerId, free, showsSubjects, showsGuides, setShowsGuides, drawing, waitFor,
     ],
@@ -151,11 +134,7 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
               <DeskTools timecodeRef={timecode} />
             </main>
           }
-          result={
-            <section aria-label="Result" className="h-full bg-panel p-4 pb-2">
-              <Result />
-            </section>
-          }
+          result={<Result />}
           settings={
             <aside aria-label="Settings" className="h-full overflow-y-auto bg-panel p-4">
               <Inspector />

@@ -7,6 +7,7 @@ import { ShortcutsDialog } from "../shortcuts/shortcuts-dialog";
 import { useDesk } from "../state/desk-context";
 import { ExportDialog } from "../dialogs/export-dialog";
 import { FilmDialog } from "../dialogs/film-dialog";
+import { HistoryPanel } from "../history/history-panel";
 import { PeopleDialog } from "../dialogs/people-dialog";
 import { VersionBar } from "./version-bar";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
@@ -67,6 +68,7 @@ export function DeskHeader() {
           <Icon className="size-4" aria-hidden />
         </IconButton>
       ))}
+      <HistoryPanel />
       <ShortcutsDialog />
       <ExportDialog
         film={film}

@@ -1,7 +1,15 @@
 /** What keys do on the desk: one table, from which the bindings, the hints and the sheet of shortcuts are made. */
 import { z } from "zod";
 
-export const SHORTCUT_GROUPS = ["Playing", "Going to", "Window and keys", "Shots", "Length", "Other"] as const;
+export const SHORTCUT_GROUPS = [
+  "Playing",
+  "Going to",
+  "Window and keys",
+  "Result",
+  "Shots",
+  "Length",
+  "Other",
+] as const;
 export type ShortcutGroup = (typeof SHORTCUT_GROUPS)[number];
 
 interface Shortcut {
@@ -39,6 +47,11 @@ export const SHORTCUTS = {
   centre: { group: "Window and keys", text: "Centre the window on a click", keys: "c" },
   guides: { group: "Window and keys", text: "Show thirds and centre", keys: "g" },
   subjects: { group: "Window and keys", text: "Show subjects", keys: "s" },
+  compare: { group: "Result", text: "Compare with a centre crop, or stop comparing", keys: "b" },
+  flip: { group: "Result", text: "Flip between the two that are compared", keys: "shift+b" },
+  "true-size": { group: "Result", text: "True size, or fitted", keys: "n" },
+  phone: { group: "Result", text: "As on a phone, or fitted", keys: "shift+n" },
+  "full-screen": { group: "Result", text: "Full screen", keys: "f" },
   split: { group: "Shots", text: "Split the shot", keys: "d" },
   turn: { group: "Shots", text: "Split the shot where the subject changes", keys: "shift+d" },
   join: { group: "Shots", text: "Join with the next shot", keys: "u" },

@@ -10,9 +10,11 @@ import type { History } from "~/core/edits/answer";
 import type { FrameRange } from "~/core/time/rate";
 import type { FilmState } from "~/core/edits/film-state";
 import type { DeskFilm, DeskShot, DeskVersion } from "./desk-types";
+import type { ResultLook } from "../result/use-result-look";
 import type { Edits } from "./use-edits";
 import type { KeyEdits } from "./use-key-edits";
 import type { Selection } from "./use-selection";
+import type { FilmFindings } from "./use-shots";
 import type { ShotEdits } from "./use-shot-edits";
 import type { SubjectEdits } from "./use-subject-edits";
 import type { TrimEdits } from "./use-trim-edits";
@@ -32,6 +34,7 @@ export interface DeskContent {
   shots: DeskShot[];
   /** What of the film the version shows. */
   kept: readonly FrameRange[];
+  findings: FilmFindings;
   /** What of the film has been analysed. */
   analysed: readonly FrameRange[];
   exports: ExportView[];
@@ -61,6 +64,8 @@ export interface DeskContent {
   chooseLayer: (layerId: string | null) => void;
   /** The axes on which the window can move anywhere in the film. */
   free: { x: boolean; y: boolean };
+  /** How the result is looked at. */
+  look: ResultLook;
   /** Whether who can be followed is shown on the picture. */
   showsSubjects: boolean;
   setShowsSubjects: (shows: boolean) => void;

@@ -15,6 +15,6 @@ export async function readAnswer(response: Response): Promise<EditAnswer> {
 /** What is wrong, in a sentence for people; null if nothing is. */
 export function problemOf(answer: EditAnswer): string | null {
   if (answer === NO_ANSWER) return "Glad Pan did not answer; the change was not kept. Check that it is still running.";
-  if (answer.stale) return "This film was changed in another window. Here is how it is now; make your change again.";
+  if (answer.stale) return "This film was changed in another window, so your change was not made.";
   return answer.error ? `That did not work: ${answer.error.replace(/\.$/, "")}.` : null;
 }

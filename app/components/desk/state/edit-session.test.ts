@@ -54,7 +54,7 @@ class Server {
 
 function open() {
   const server = new Server();
-  const tell = jest.fn<(text: string, tone: string) => void>();
+  const tell = jest.fn<(text: string, tone: string, again?: () => void) => void>();
   const reload = jest.fn(async () => {
     session.takeLoaded({ revision: server.revision, state: server.state, history: HISTORY });
   });
@@ -117,7 +117,7 @@ describe("a film on the desk", () => {
     session.send(setKey(10));
     session.send(setKey(20));
     await server.answer();
-    expect(tell).toHaveBeenCalledWith(expect.stringContaining("another window"), "warning");
+    expect(tell).toHaveBeenCalledWith(expect.stringContaining("another window"), "warning", expect.any(Function));
     expect(reload).toHaveBeenCalledTimes(1);
     expect(frames()).toEqual([20, 50]);
     await server.answer();
@@ -125,6 +125,10 @@ describe("a film on the desk", () => {
       [20, 50],
       [1, 2],
     ]);
+    // What was refused is offered again, on the state as it is now.
+    tell.mock.calls[0]![2]!();
+    await server.answer();
+    expect([frames(), server.asked.at(-1)]).toEqual([[10, 20, 50], 3]);
   });
 
   test("says so when the server is gone or has failed, and what was not kept is not shown", async () => {

@@ -17,8 +17,8 @@ export interface LoadedState {
 export interface SessionPorts {
   /** Sends a change to the server. It always answers, if need be that there is no answer. */
   post: (change: Change & { revision: number }) => Promise<EditAnswer>;
-  /** Says something to the editor. */
-  tell: (text: string, tone: "plain" | "warning" | "error") => void;
+  /** Says something to the editor, and offers to make a change that was refused again. */
+  tell: (text: string, tone: "plain" | "warning" | "error", again?: () => void) => void;
   /** The server knows more than the desk: the film's state is to be loaded again. */
   reload: () => Promise<void>;
 }
@@ -78,21 +78,17 @@ export class EditSession {
     this.waiting.push(waiting);
     this.show();
     this.enqueue(async () => {
-      const answer = await this.post({ do: "edit", command });
+      const answer = await this.post({ do: "edit", command }, () => this.send(command));
       this.waiting.splice(this.waiting.indexOf(waiting), 1);
       await this.take(answer);
     });
   };
 
-  readonly step = (direction: "undo" | "redo"): void => {
-    this.enqueue(async () => {
-      const answer = await this.post({ do: direction });
-      await this.take(answer);
-      if (answer.sentence) {
-        this.ports.tell(`${direction === "undo" ? "Undone" : "Redone"}: ${answer.sentence}`, "plain");
-      }
-    });
-  };
+  readonly step = (direction: "undo" | "redo"): void =>
+    this.ask({ do: direction }, (sentence) => `${direction === "undo" ? "Undone" : "Redone"}: ${sentence}`);
+
+  /** Makes the film what it was when an edit was the newest, or was given a name. */
+  readonly goBack = (to: Extract<Change, { do: "go-to" | "return-to" }>): void => this.ask(to, (sentence) => sentence);
 
   /** Takes the state that was loaded anew, unless the desk knows a newer one. */
   readonly takeLoaded = (loaded: LoadedState): boolean => {
@@ -102,15 +98,25 @@ export class EditSession {
     return true;
   };
 
+  /** Asks for what only the server can make of the film, and tells of it. */
+  private ask(change: Change, told: (sentence: string) => string): void {
+    this.enqueue(async () => {
+      const answer = await this.post(change);
+      await this.take(answer);
+      if (answer.sentence) this.ports.tell(told(answer.sentence), "plain");
+    });
+  }
+
   private enqueue(work: () => Promise<void>): void {
     this.open++;
     this.last = this.last.then(work).finally(() => void this.open--);
   }
 
-  private async post(change: Change): Promise<EditAnswer> {
+  private async post(change: Change, again?: () => void): Promise<EditAnswer> {
     const answer = await this.ports.post({ ...change, revision: this.confirmed.revision });
     const problem = problemOf(answer);
-    if (problem) this.ports.tell(problem, answer.stale ? "warning" : "error");
+    if (problem && answer.stale) this.ports.tell(problem, "warning", again);
+    else if (problem) this.ports.tell(problem, "error");
     return answer;
   }
 

@@ -9,6 +9,7 @@ export interface Edits {
   send: (command: Command) => void;
   undo: () => void;
   redo: () => void;
+  goBack: EditSession["goBack"];
   /** Shows what a command would do, until another is shown or one is sent; null shows nothing. */
   preview: (command: Command | null) => void;
 }
@@ -21,6 +22,9 @@ export interface FilmEdits extends Shown {
   isBusy: () => boolean;
 }
 
+/** How long a change that was refused is offered again, in milliseconds. */
+const OFFERED_MS = 20_000;
+
 const portsOf = (filmId: string, onAnswer: () => void, reload: () => Promise<void>): SessionPorts => ({
   post: async (change) => {
     const headers = { "content-type": "application/json" };
@@ -30,7 +34,11 @@ const portsOf = (filmId: string, onAnswer: () => void, reload: () => Promise<voi
     onAnswer();
     return answer;
   },
-  tell: (text, tone) => (tone === "plain" ? toast(text) : toast[tone](text)),
+  tell: (text, tone, again) => {
+    const offer = again && { action: { label: "Make it again", onClick: again }, duration: OFFERED_MS };
+    if (tone === "plain") toast(text, offer);
+    else toast[tone](text, offer);
+  },
   reload,
 });
 
@@ -68,6 +76,7 @@ export function useEdits(
       },
       undo: () => session.step("undo"),
       redo: () => session.step("redo"),
+      goBack: session.goBack,
       // A pointer moves faster than the desk can be drawn: what is out of date by then need not be.
       preview: (command) => startTransition(() => setPreviewed(command)),
     }),

@@ -6,6 +6,7 @@ import { useShortcutKeys } from "../shortcuts/use-shortcut-keys";
 import { type DeskShot, shotAt } from "./desk-types";
 import type { Player } from "../picture/player";
 import type { DeskContent } from "./desk-context";
+import { toggleFullScreen } from "../result/use-result-look";
 import { neighbouringCuts } from "../picture/transport";
 
 /** Goes to the nearest key before or after the playhead, over all shots. */
@@ -27,7 +28,7 @@ const isElsewhere = ({ target }: KeyboardEvent): boolean =>
 
 /** Everything on the desk that a key does. Fields in which one types keep their keys. */
 export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputElement | null>): void {
-  const { film, player, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, showsSubjects } = desk;
+  const { film, player, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, showsSubjects, look } = desk;
   const second = Math.round(framesPerSecond(film.rate));
   const keys = useShortcutKeys();
   const actions: Record<Exclude<ShortcutId, "help">, (to: Player) => void> = {
@@ -58,6 +59,15 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
     mark: () => desk.setDrawing(drawing === "mark" ? null : "mark"),
     centre: () => desk.setDrawing(drawing === "centre" ? null : "centre"),
     guides: () => desk.setShowsGuides(!desk.showsGuides),
+    compare: () => look.setComparison(look.comparison ? null : { kind: "centre" }),
+    flip: () => {
+      look.setComparison(look.comparison ?? { kind: "centre" });
+      look.setComparisonView("flip");
+      look.setShowsOther(!look.showsOther);
+    },
+    "true-size": () => look.setView(look.view === "true" ? "fit" : "true"),
+    phone: () => look.setView(look.view === "phone" ? "fit" : "phone"),
+    "full-screen": () => void toggleFullScreen(look),
     split: () => shotEdits.splitHere("cut"),
     turn: () => shotEdits.splitHere("turn"),
     join: shotEdits.joinNext,

@@ -1,9 +1,10 @@
 import { useEffect, useReducer, useState } from "react";
 import { FilmStatus } from "~/core/film-status";
+import { shareStructure } from "~/core/structure";
 import { tellWhetherAnswering } from "~/components/common/not-answering";
 import { isUnderWay } from "~/components/common/use-polling";
 
-/** Milliseconds between two looks while something is going on; fewer for what somebody waits for. */
+/** Milliseconds between two looks; fewer for what somebody waits for. */
 const USUAL_MS = 800;
 const SOON_MS = 200;
 
@@ -15,14 +16,18 @@ async function fetchStatus(filmId: string): Promise<FilmStatus | null> {
   return status;
 }
 
-/** Milliseconds until the next look; null where nothing is going on. */
-function untilNext({ jobs, exports }: FilmStatus): number | null {
-  if (jobs.some((job) => job.kind === "follow" && isUnderWay(job))) return SOON_MS;
-  return jobs.some(isUnderWay) || exports.some(isUnderWay) ? USUAL_MS : null;
+/** Milliseconds until the next look: also where no job runs, the film may be changed in another window. */
+const untilNext = ({ jobs }: FilmStatus): number =>
+  jobs.some((job) => job.kind === "follow" && isUnderWay(job)) ? SOON_MS : USUAL_MS;
+
+/** Waits until the page can be seen. */
+async function untilSeen(ended: AbortSignal): Promise<void> {
+  if (!document.hidden) return;
+  await new Promise((resolve) => document.addEventListener("visibilitychange", resolve, { once: true, signal: ended }));
 }
 
 /**
- * What is being done to a film: as it was loaded, and looked at again while something is going on.
+ * What is being done to a film: as it was loaded, and looked at again for as long as the page is seen.
  *
  * @returns the status, and what has it looked at again at once
  */
@@ -31,21 +36,23 @@ export function useStatus(filmId: string, loaded: FilmStatus): [FilmStatus, () =
   const [asked, refresh] = useReducer((count: number) => count + 1, 0);
   useEffect(() => setStatus(loaded), [loaded]);
   useEffect(() => {
-    let isOver = false;
+    const ended = new AbortController();
     let timer: ReturnType<typeof setTimeout> | undefined;
-    const wait = (ms: number | null) => {
-      if (ms !== null) timer = setTimeout(() => void look(), ms);
+    const wait = (ms: number) => {
+      timer = setTimeout(() => void look(), ms);
     };
     const look = async () => {
+      await untilSeen(ended.signal);
       const next = await fetchStatus(filmId);
-      if (isOver) return;
-      if (next) setStatus(next);
+      if (ended.signal.aborted) return;
+      // Nothing is drawn again where nothing is new.
+      if (next) setStatus((before) => shareStructure(before, next));
       wait(next ? untilNext(next) : USUAL_MS);
     };
     if (asked > 0) void look();
     else wait(untilNext(loaded));
     return () => {
-      isOver = true;
+      ended.abort();
       clearTimeout(timer);
     };
   }, [filmId, asked, loaded]);

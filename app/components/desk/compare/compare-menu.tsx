@@ -1,0 +1,86 @@
+import { SquareSplitHorizontal } from "lucide-react";
+import { DropdownMenu } from "radix-ui";
+import { useState } from "react";
+import { IconButton } from "~/components/common/button";
+import { MenuHeading, MenuItem, Menu, MenuTick } from "~/components/common/menu";
+import type { NamedState } from "~/core/edits/named-state";
+import { type Manner, MANNER_TEXT, MANNERS } from "~/core/path/manner";
+import { loadHistory } from "../history/film-history";
+import { useShortcutText } from "../shortcuts/use-shortcut-keys";
+import { useDesk } from "../state/desk-context";
+import { MOST_BESIDE } from "./comparison";
+
+/** One more of what is chosen, or one less; the newest stay where there are too many. */
+const toggled = <T,>(chosen: readonly T[], one: T): T[] =>
+  chosen.includes(one) ? chosen.filter((other) => other !== one) : [...chosen, one].slice(-MOST_BESIDE);
+
+/** Chooses what the version is compared with. */
+export function CompareMenu() {
+  const { film, state, version, look } = useDesk();
+  const { comparison, setComparison } = look;
+  const keysOf = useShortcutText();
+  const [states, setStates] = useState<readonly NamedState[]>([]);
+  const load = () =>
+    void loadHistory(film.id).then(
+      (history) => setStates(history.states),
+      // The menu is of use without them.
+      () => setStates([]),
+    );
+  const others = state.versions.filter(({ id }) => id !== version.id);
+  const manners = comparison?.kind === "manners" ? comparison.manners : [];
+  const versionIds = comparison?.kind === "versions" ? comparison.versionIds : [];
+  const chooseManner = (manner: Manner) => {
+    const next = toggled(manners, manner);
+    setComparison(next.length > 0 ? { kind: "manners", manners: next } : null);
+  };
+  const chooseVersion = (id: string) => {
+    const next = toggled(versionIds, id);
+    setComparison(next.length > 0 ? { kind: "versions", versionIds: next } : null);
+  };
+  return (
+    <Menu
+      align="end"
+      onOpen={load}
+      trigger={
+        <IconButton label="Compare" shortcut={keysOf("compare")} aria-pressed={comparison !== null}>
+          <SquareSplitHorizontal className="size-4" aria-hidden />
+        </IconButton>
+      }
+    >
+      <MenuTick
+        isOn={comparison?.kind === "centre"}
+        onToggle={(isOn) => setComparison(isOn ? { kind: "centre" } : null)}
+      >
+        Centre crop
+      </MenuTick>
+      <MenuHeading>This shot in another manner</MenuHeading>
+      {MANNERS.map((manner) => (
+        <MenuTick key={manner} isOn={manners.includes(manner)} onToggle={() => chooseManner(manner)}>
+          {MANNER_TEXT[manner].name}
+        </MenuTick>
+      ))}
+      {others.length > 0 && <MenuHeading>Other versions</MenuHeading>}
+      {others.map(({ id, name }) => (
+        <MenuTick key={id} isOn={versionIds.includes(id)} onToggle={() => chooseVersion(id)}>
+          {name}
+        </MenuTick>
+      ))}
+      {states.length > 0 && <MenuHeading>Named states</MenuHeading>}
+      {states.map(({ id, name }) => (
+        <MenuTick
+          key={id}
+          isOn={comparison?.kind === "state" && comparison.stateId === id}
+          onToggle={(isOn) => setComparison(isOn ? { kind: "state", stateId: id, name } : null)}
+        >
+          {name}
+        </MenuTick>
+      ))}
+      {comparison && (
+        <>
+          <DropdownMenu.Separator className="my-1 h-px bg-line" />
+          <MenuItem onSelect={() => setComparison(null)}>Stop comparing</MenuItem>
+        </>
+      )}
+    </Menu>
+  );
+}

@@ -1,0 +1,48 @@
+import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import { arrowDirection } from "~/components/common/arrow-step";
+
+const STEP = 0.05;
+const within = (share: number) => Math.min(1, Math.max(0, share));
+
+interface SplitLineProps {
+  /** Of the width that lies left of it, 0 to 1. */
+  share: number;
+  /** Of what it parts, on the screen. */
+  width: number;
+  onChange: (share: number) => void;
+}
+
+/** A line between before and after that is dragged, or moved with the arrow keys. */
+export function SplitLine({ share, width, onChange }: SplitLineProps) {
+  const grip = useRef<{ x: number; share: number } | null>(null);
+  const move = ({ clientX }: PointerEvent) => {
+    if (grip.current) onChange(within(grip.current.share + (clientX - grip.current.x) / width));
+  };
+  const nudge = (event: KeyboardEvent) => {
+    const by = arrowDirection(event.key);
+    if (!by) return;
+    event.preventDefault();
+    onChange(within(share + STEP * by[0]));
+  };
+  return (
+    <div
+      role="slider"
+      tabIndex={0}
+      aria-label="Line between before and now"
+      aria-roledescription="movable line"
+      aria-valuenow={Math.round(100 * share)}
+      aria-valuemin={0}
+      aria-valuemax={100}
+      className="absolute inset-y-0 -ml-2 w-4 cursor-ew-resize touch-none outline-none before:absolute before:inset-y-0 before:left-1/2 before:w-0.5 before:-translate-x-1/2 before:bg-accent focus-visible:before:w-1"
+      style={{ left: `${100 * share}%` }}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        grip.current = { x: event.clientX, share };
+      }}
+      onPointerMove={move}
+      onPointerUp={() => (grip.current = null)}
+      onPointerCancel={() => (grip.current = null)}
+      onKeyDown={nudge}
+    />
+  );
+}

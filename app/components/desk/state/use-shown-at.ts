@@ -1,0 +1,39 @@
+import { useCallback, useMemo } from "react";
+import type { ShownAt } from "~/core/composition/composition";
+import { withLayers } from "~/core/composition/shown";
+import type { FilmState, VersionState } from "~/core/edits/film-state";
+import { keptRanges } from "~/core/edits/trim";
+import { type FrameRange, framesPerSecond } from "~/core/time/rate";
+import { useLayerFonts } from "../layers/use-layer-fonts";
+import { shownOfShots } from "../picture/desk-windows";
+import type { DeskFilm, DeskShot } from "./desk-types";
+
+interface VersionShown {
+  /** What of the film the version shows. */
+  kept: readonly FrameRange[];
+  /** What is shown with the version's layers. */
+  layered: (shown: ShownAt) => ShownAt;
+  shownAt: ShownAt;
+}
+
+/** What a version shows of a film whose shots are framed, with its layers. */
+export function useShownAt(
+  { picture, rate, frames }: Pick<DeskFilm, "picture" | "rate" | "frames">,
+  { shots: cut, clips }: Pick<FilmState, "shots" | "clips">,
+  version: VersionState,
+  shots: readonly DeskShot[],
+): VersionShown {
+  const { trim, safeArea, width, height } = version;
+  const kept = useMemo(() => keptRanges(trim, frames, { shots: cut, clips }), [trim, frames, cut, clips]);
+  const layers = useLayerFonts(version.layers);
+  const layered = useCallback(
+    (shown: ShownAt) =>
+      withLayers(shown, { layers, safeArea, size: { width, height }, kept, fps: framesPerSecond(rate) }),
+    [layers, safeArea, width, height, kept, rate],
+  );
+  const shownAt = useMemo(
+    () => layered((frame) => shownOfShots(shots, frame, picture, version)),
+    [layered, shots, picture, version],
+  );
+  return { kept, layered, shownAt };
+}

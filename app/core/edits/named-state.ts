@@ -1,0 +1,33 @@
+/** A state of a film that the editor has given a name, to come back to it or to compare with it. */
+import { z } from "zod";
+import { Id } from "../ids";
+import { applyDifference, type Difference, differenceBetween } from "./difference";
+import type { FilmState } from "./film-state";
+
+export const StateName = z.string().trim().min(1, "a state needs a name").max(60);
+
+export const NamedState = z.object({
+  id: Id,
+  name: StateName,
+  /** Milliseconds since 1970. */
+  madeAt: z.int(),
+});
+export type NamedState = z.infer<typeof NamedState>;
+
+/** The film without anything that its editor has set: any two states of it differ from the same one. */
+const untouched = (state: FilmState): FilmState => ({
+  ...state,
+  sensitivity: -1,
+  shots: [],
+  clips: state.clips.map((clip) => ({ ...clip, in: null, out: null })),
+  versions: [],
+  marks: [],
+  people: state.people.map((person) => ({ ...person, name: null, mergedInto: null })),
+  trackEdits: new Map(),
+});
+
+/** All that is set in a film, as it is kept with a name. */
+export const keptOf = (state: FilmState): Difference => differenceBetween(untouched(state), state);
+
+/** The film as it was when a state was kept; who has been recognised since, and what a new file brought, stays. */
+export const stateOf = (kept: Difference, now: FilmState): FilmState => applyDifference(untouched(now), kept);
