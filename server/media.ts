@@ -1,6 +1,8 @@
 import { basename, join } from "node:path";
 import { pipeline } from "node:stream";
 import express, { type Response, type Router } from "express";
+import { z } from "zod";
+import { PANES } from "~/core/composition/stack";
 import { isId } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
 import { asSentence } from "~/core/sentence";
@@ -10,10 +12,19 @@ import { listExports } from "~/jobs/exports.server";
 import { findPoster, lightCopyOf } from "~/jobs/own-moving.server";
 import { saveProject } from "~/jobs/projects.server";
 import { piece } from "~/jobs/proxy-pieces.server";
+import { sharpFrame } from "~/jobs/sharp-frame.server";
 import { dataFolder, db, diskIsFull, exportsFolder, posterFile } from "~/jobs/workplace.server";
 import { FilmError } from "~/media/film-tool.server";
 import { OwnFileError } from "~/media/own/own-file";
 import { CancelledError } from "~/media/tool.server";
+
+/** Windows of the source, one for each pane: "960,540,1080;400,540,700" for their centres and heights. */
+const Windows = z
+  .string()
+  .max(500)
+  .transform((text) => text.split(";").map((window) => window.split(",").map(Number)))
+  .pipe(z.array(z.tuple([z.number(), z.number(), z.number().positive()])).max(PANES.length))
+  .transform((windows) => windows.map(([x, y, height]) => ({ x, y, height })));
 
 interface Sent {
   file: string;
@@ -94,6 +105,24 @@ export function mediaRoutes(): Router {
   router.get("/:film/poster.jpg", (request, response) =>
     send(response, { file: posterFile(request.params.film), mediaType: "image/jpeg", maxAge: "1h" }),
   );
+  router.get("/:film/frame/:version/:frame.png", (request, response, next) => {
+    const { film, version, frame } = request.params;
+    const windows = Windows.safeParse(request.query.windows);
+    if (!/^\d{1,9}$/.test(frame) || !windows.success) return void response.status(404).end();
+    const gone = new AbortController();
+    response.on("close", () => gone.abort());
+    sharpFrame(findFilm(db(), film)!, version, Number(frame), windows.data, gone.signal)
+      .then((png) => {
+        if (png) response.type("image/png").set("Cache-Control", "private, max-age=3600").send(png);
+        else response.status(404).end();
+      })
+      .catch((error: unknown) => {
+        if (error instanceof CancelledError) response.end();
+        else if (error instanceof Refusal) response.status(error.status).type("text/plain").send(error.message);
+        else if (error instanceof FilmError) response.status(422).type("text/plain").send(error.message);
+        else next(error);
+      });
+  });
   router.get("/:film/exports/:file", (request, response) => {
     const { film, file } = request.params;
     // What is finished, and nothing else that may lie in the folder.

@@ -62,6 +62,21 @@ export function startFfmpeg(name: string, args: string[], signal?: AbortSignal, 
   return { ...tool, done };
 }
 
+/** Runs ffmpeg for a film and gives what it has written to its output, all at once. */
+export async function bytesFromFfmpeg(
+  name: string,
+  args: string[],
+  input: Uint8Array,
+  signal?: AbortSignal,
+): Promise<Buffer> {
+  const tool = startFfmpeg(name, args, signal);
+  const chunks: Buffer[] = [];
+  tool.stdin.end(input);
+  for await (const chunk of tool.stdout as AsyncIterable<Buffer>) chunks.push(chunk);
+  await tool.done;
+  return Buffer.concat(chunks);
+}
+
 /** Runs ffprobe on a film's file and returns what it wrote. */
 export const probe = (file: string, args: string[], signal?: AbortSignal): Promise<string> =>
   runTool("ffprobe", ["-v", "error", ...args, ...reading(file)], signal);

@@ -1,4 +1,3 @@
-import { PANES } from "~/core/composition/stack";
 import type { HeardIn } from "~/core/composition/heard";
 import type { ShownAt } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
@@ -8,11 +7,9 @@ import { decodeFrames } from "./decode.server";
 import type { FilmFile } from "./film-file";
 import { mixedSound } from "./mixed-sound";
 import { readAhead } from "./read-ahead";
-import { LayerPainter } from "./layers/layer-painter.server";
-import { registerFonts } from "./layers/fonts.server";
-import { loadPictures, NOTHING_OWN, type OwnContents } from "./own/load-pictures.server";
+import { FrameMaker } from "./frame-maker.server";
+import { NOTHING_OWN, type OwnContents } from "./own/load-pictures.server";
 import type { OwnPictures } from "./own/own-pictures.server";
-import { Resampler } from "./resample/resampler.server";
 import { reading, REC709_TAGS, startFfmpeg, writing } from "./film-tool.server";
 import { readFrom, soundBeginsWithPicture, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
 import { writeTo } from "./tool.server";
@@ -102,10 +99,8 @@ export async function renderFilm(
   const { width, height } = plan.target;
   if (width % 2 || height % 2) throw new Error("the sides of the target must be even");
   const rate = `${info.rate.num}/${info.rate.den}`;
-  const { own = NOTHING_OWN } = plan;
-  registerFonts(own.fonts);
-  const pictures = await loadPictures(own, plan.target);
-  const sound = soundArguments(plan, pictures);
+  const maker = await FrameMaker.open(info.picture, plan.target, plan.own ?? NOTHING_OWN);
+  const sound = soundArguments(plan, maker.pictures);
   const encoder = startFfmpeg(
     plan.name,
     [
@@ -119,18 +114,11 @@ export async function renderFilm(
     signal,
   );
   encoder.stdout.resume();
-  const resampler = new Resampler(info.picture, plan.target, PANES.length, pictures);
-  const painter = new LayerPainter(resampler, pictures);
   let done = 0;
   try {
     for await (const { frame, data } of readAhead(decodeRanges(plan, signal), DECODED_AHEAD)) {
-      resampler.source.set(data);
-      const composition = shown(frame);
-      await pictures.prepare(composition);
-      resampler.compose(composition);
-      painter.paint(composition);
-      // The stream may hold on to what it is given, and `target` is written again for the next frame.
-      await writeTo(encoder, Buffer.from(resampler.target));
+      // The stream may hold on to what it is given, and the maker's frame is written again for the next one.
+      await writeTo(encoder, Buffer.from(await maker.make(data, shown(frame))));
       done++;
       onProgress?.(done / frames);
     }
@@ -138,6 +126,6 @@ export async function renderFilm(
     await encoder.done;
   } finally {
     encoder.kill();
-    await pictures.close();
+    await maker.close();
   }
 }

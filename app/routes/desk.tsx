@@ -109,14 +109,15 @@ function FilmDesk({ loaderData }: Pick<Route.ComponentProps, "loaderData">) {
   const { revalidate } = useRevalidator();
   const reload = useCallback(() => revalidate(), [revalidate]);
   const [status, refreshStatus] = useStatus(film.id, loadedStatus);
-  const { takeLoaded, isBusy, revision, ...content } = useEdits(film.id, loaded, refreshStatus, reload);
+  const { takeLoaded, ...content } = useEdits(film.id, loaded, refreshStatus, reload);
   useEffect(() => void takeLoaded(loaded), [takeLoaded, loaded]);
 
+  const { isBusy } = content;
   // The rest of the page's data is asked for again only when there is something new in it.
   const isAnalysing = status.jobs.some(({ kind }) => kind === "analyse");
   const isBehind =
     status.findings !== loadedStatus.findings ||
-    status.revision > revision ||
+    status.revision > content.revision ||
     isAnalysing === loaded.state.film.analysed;
   useEffect(() => {
     // What is on its way brings its own news.

@@ -39,6 +39,8 @@ interface DeskProps {
   facts: FilmFacts;
   state: FilmState;
   history: History;
+  revision: number;
+  isBusy: () => boolean;
   edits: Edits;
   version: VersionState;
   findings: FilmFindings;
@@ -48,7 +50,8 @@ interface DeskProps {
 const GUIDES = ["off", "on"] as const;
 
 /** The desk of one film: shots, picture and lane, result, and what can be set. */
-export function Desk({ film, facts, state, history, edits, version, findings, status }: DeskProps) {
+export function Desk(props: DeskProps) {
+  const { film, facts, state, history, revision, isBusy, edits, version, findings, status } = props;
   const [video, setVideo] = useState<HTMLVideoElement | null>(null);
   const [showsSubjects, setShowsSubjects] = useState(false);
   const [guides, setGuides] = useStored("glad-pan guides", GUIDES, "off");
@@ -93,21 +96,14 @@ export function Desk({ film, facts, state, history, edits, version, findings, st
   const free = useMemo(() => freeAxes(shots, picture, version), [shots, picture, version]);
   const waitFor = useCallback((ids: string[]) => client?.waitFor(ids), [client]);
 
-  const content = useMemo<DeskContent>(
-    () => ({
-      ...{ film, facts, source, state, history, version, aspect, shots, kept, findings, analysed },
-      ...{ exports: status.exports, look },
-      ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits },
-      ...{ windowAt, shownAt, layered, pane, choosePane, panel, setPanel, layerId, chooseLayer, free },
-      ...{ showsSubjects, setShowsSubjects, showsGuides, setShowsGuides, drawing, setDrawing, waitFor },
-    }),
-    // prettier-ignore
-    [
-      film, facts, source, state, history, version, aspect, shots, kept, findings, analysed, status.exports, look,
-      player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits, windowAt, shownAt, layered,
-      pane, panel, layerId, free, showsSubjects, showsGuides, setShowsGuides, drawing, waitFor,
-    ],
-  );
+  // The compiler keeps it as it is while nothing in it is another.
+  const content: DeskContent = {
+    ...{ film, facts, source, state, history, revision, isBusy, version, aspect, shots, kept, findings, analysed },
+    ...{ exports: status.exports, look },
+    ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits },
+    ...{ windowAt, shownAt, layered, pane, choosePane, panel, setPanel, layerId, chooseLayer, free },
+    ...{ showsSubjects, setShowsSubjects, showsGuides, setShowsGuides, drawing, setDrawing, waitFor },
+  };
   useShortcuts(content, timecode);
 
   return (

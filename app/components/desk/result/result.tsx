@@ -14,6 +14,15 @@ export function Result() {
   const room = useSize(element);
   const layout = useShotHere(player, shots)?.settings.layout;
   const filmIsSilent = layout?.kind === "stack" && isSilent(layout);
+  const isTrueSize = look.view === "true" && !look.comparison;
+  // What is larger than its room is looked at in its middle first.
+  useEffect(() => {
+    if (!element || !isTrueSize) return;
+    element.scrollTo(
+      (element.scrollWidth - element.clientWidth) / 2,
+      (element.scrollHeight - element.clientHeight) / 2,
+    );
+  }, [element, isTrueSize]);
   useEffect(() => player?.setShotSilent(filmIsSilent), [player, filmIsSilent]);
   return (
     <section ref={look.part} aria-label="Result" className="flex h-full flex-col gap-1 bg-panel p-2">

@@ -11,6 +11,7 @@ import { ComposedCanvas } from "./composed-canvas";
 import { fitInto } from "./fit";
 import { PaneHandle } from "./pane-handle";
 import { shareOf } from "./share-of";
+import { SharpFrame } from "./sharp-frame";
 import { StackHandles } from "./stack-handles";
 import type { ResultView } from "./use-result-look";
 
@@ -49,6 +50,7 @@ export function SingleResult({ room }: { room: Size }) {
     >
       <div className="relative" style={frame}>
         <ComposedCanvas label={`What "${version.name}" shows`} shownAt={shownAt} size={frame} />
+        <SharpFrame size={frame} />
         {shot && (
           <div className="pointer-events-none absolute inset-0">
             {panel === "layers" ? (

@@ -28,6 +28,10 @@ export interface DeskContent {
   source: LightCopy;
   state: FilmState;
   history: History;
+  /** The newest revision of the film that the desk knows of. */
+  revision: number;
+  /** Whether the server has not answered all that was sent. */
+  isBusy: () => boolean;
   version: DeskVersion;
   /** Width over height of the version. */
   aspect: number;

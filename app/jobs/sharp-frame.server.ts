@@ -1,0 +1,48 @@
+import { compose } from "~/core/composition/composition";
+import { layOut } from "~/core/composition/layout";
+import { withLayers } from "~/core/composition/shown";
+import { requireVersion } from "~/core/edits/find";
+import { settledShot, shotSettings } from "~/core/edits/path-inputs";
+import { keptRanges } from "~/core/edits/trim";
+import type { CropWindow } from "~/core/geometry/crop-window";
+import { Refusal } from "~/core/refusal";
+import { activeArea } from "~/core/shots/shot";
+import { framesPerSecond, inRange } from "~/core/time/rate";
+import { loadState } from "~/db/film-state.server";
+import type { FilmRow } from "~/db/films.server";
+import { renderFrame } from "../pipelines/render-frame.server";
+import { libraryFiles } from "./own-files.server";
+import { db, requireSource, sourceFile } from "./workplace.server";
+
+/**
+ * A frame of a version as it will be in the file, for the desk, which has laid the path already.
+ *
+ * @param windows what the desk shows in each pane
+ * @returns a PNG; null where the film cannot be decoded
+ * @throws Refusal if there is no such version, no such frame, or another number of panes
+ */
+export async function sharpFrame(
+  film: FilmRow,
+  versionId: string,
+  frame: number,
+  windows: readonly CropWindow[],
+  signal?: AbortSignal,
+): Promise<Buffer | null> {
+  requireSource(film);
+  const state = loadState(db(), film);
+  const version = requireVersion(state, versionId);
+  const set = shotSettings(state, version).find(({ shot }) => inRange(frame, shot));
+  if (!set) throw new Refusal("the film has no such frame", 404);
+  const { info } = film;
+  const size = { width: version.width, height: version.height };
+  const laidOut = layOut(settledShot(set).settings, activeArea(set.shot, info.picture), size);
+  if (laidOut.panes.length !== windows.length) throw new Refusal("the shot has another layout by now", 409);
+  const fps = framesPerSecond(info.rate);
+  const kept = keptRanges(version.trim, info.frames, state);
+  const shown = withLayers(
+    (at) => compose(windows, laidOut, size, { film: at / fps, shot: (at - set.shot.start) / fps }),
+    { ...version, size, kept, fps },
+  );
+  const file = { file: sourceFile(film), name: film.name, info };
+  return renderFrame(file, frame, size, shown(frame), libraryFiles(version), signal);
+}

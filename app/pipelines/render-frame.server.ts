@@ -1,0 +1,38 @@
+import type { Composition } from "~/core/composition/composition";
+import type { Size } from "~/core/geometry/box";
+import { decodeFrames } from "~/media/decode.server";
+import type { FilmFile } from "~/media/film-file";
+import { bytesFromFfmpeg } from "~/media/film-tool.server";
+import { FrameMaker } from "~/media/frame-maker.server";
+import type { OwnContents } from "~/media/own/load-pictures.server";
+
+/** Rec.709 in limited range, as frames are made, to RGB. */
+const TO_RGB = "scale=in_color_matrix=bt709:in_range=tv:out_range=pc:flags=accurate_rnd+full_chroma_int,format=rgb24";
+
+/**
+ * One frame of a version, made from the original as it is rendered.
+ *
+ * @returns a PNG; null where the film cannot be decoded there
+ */
+export async function renderFrame(
+  film: FilmFile,
+  frame: number,
+  target: Size,
+  composition: Composition,
+  own: OwnContents,
+  signal?: AbortSignal,
+): Promise<Buffer | null> {
+  const maker = await FrameMaker.open(film.info.picture, target, own);
+  try {
+    for await (const data of decodeFrames(film, { range: { start: frame, end: frame + 1 }, signal })) {
+      const made = await maker.make(data, composition);
+      const size = `${target.width}x${target.height}`;
+      const input = ["-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", size, "-i", "pipe:0"];
+      const output = ["-frames:v", "1", "-vf", TO_RGB, "-c:v", "png", "-pred", "sub", "-f", "image2pipe", "pipe:1"];
+      return await bytesFromFfmpeg(film.name, [...input, ...output], made, signal);
+    }
+    return null;
+  } finally {
+    await maker.close();
+  }
+}
