@@ -7,11 +7,13 @@ import { LEAST_SHARE, STACK, Stack } from "~/core/composition/stack";
 import {
   END_CHOICES,
   type EndChoice,
+  EYE_LINE_RANGE,
   type FramingSettings,
   MANNER_CHOICES,
   type MannerChoice,
   MAX_ENLARGEMENT,
   MAX_ZOOM,
+  MOST_OFFSET,
   type PaneSettings,
   USUAL_FRAMING,
   Zoom,
@@ -27,6 +29,8 @@ export interface FramingOptions {
   headroom: number;
   enlarge: number;
   keepEnd: EndChoice;
+  eyeLine: number;
+  offset: FramingSettings["offset"];
   layout: Layout;
   /** What the panes of a stack are; no option says it, but a house style may. */
   panes?: PaneSettings[];
@@ -135,6 +139,16 @@ export function parseEdge(text: string): Edge {
   );
 }
 
+/** "10,-5": percent to the right and down. */
+export function parseOffset(text: string): FramingSettings["offset"] {
+  const shares = text.split(",").map((percent) => (percent.trim() === "" ? Number.NaN : Number(percent) / 100));
+  const [x = 0, y = 0] = shares;
+  if (shares.length <= 2 && [x, y].every((share) => Math.abs(share) <= MOST_OFFSET)) return { x, y };
+  throw new InvalidArgumentError(
+    `An offset is one or two numbers from ${-100 * MOST_OFFSET} to ${100 * MOST_OFFSET}, such as 10,-5.`,
+  );
+}
+
 /** Options whose picture has been read. */
 export type ReadyOptions = Omit<FramingOptions, "backdrop"> & { backdrop: Backdrop };
 
@@ -145,6 +159,8 @@ export const settingsOf = ({
   headroom,
   enlarge,
   keepEnd,
+  eyeLine,
+  offset,
   layout,
   panes = [],
   place,
@@ -158,6 +174,8 @@ export const settingsOf = ({
   headroom,
   enlargement: enlarge,
   keepEnd,
+  eyeLine,
+  offset,
   panes,
   layout: layout.kind === "whole" && place !== undefined ? { ...layout, place } : layout,
   backdrop,
@@ -194,6 +212,18 @@ export const addFramingOptions = (command: Command): Command =>
       new Option("--keep-end <end>", "of an animal or a thing that is wider than the window, the end that is kept")
         .choices(END_CHOICES)
         .default(USUAL_FRAMING.keepEnd),
+    )
+    .option(
+      "--eye-line <percent>",
+      "where eyes are placed, in percent of the window's height from its top",
+      numberFrom(EYE_LINE_RANGE.least, EYE_LINE_RANGE.most),
+      USUAL_FRAMING.eyeLine,
+    )
+    .option(
+      "--offset <x,y>",
+      "how far right of and below the subject the window stands, in percent of its width and height",
+      parseOffset,
+      USUAL_FRAMING.offset,
     )
     .option(
       "--layout <layout>",

@@ -48,6 +48,8 @@ const OPTION_OF: Record<keyof FramingChange, keyof FramingOptions> = {
   headroom: "headroom",
   enlargement: "enlarge",
   keepEnd: "keepEnd",
+  eyeLine: "eyeLine",
+  offset: "offset",
   layout: "layout",
   panes: "panes",
   backdrop: "backdrop",

@@ -45,7 +45,7 @@ function problemOf(of: PathCase, manner: Manner): AxisProblem {
   const fps = framesPerSecond(of.rate);
   const lengths = new Float64Array(count).fill(width);
   return {
-    goals: axisGoals({ ...of, axis: "x", lengths, fps, headroom: 0, protect: [] }),
+    goals: axisGoals({ ...of, axis: "x", lengths, fps, headroom: 0, eyeLine: 0.33, offset: 0, protect: [] }),
     windowLength: width,
     bounds: [new Float64Array(count).fill(low), new Float64Array(count).fill(high)],
     fixed: new Map(),

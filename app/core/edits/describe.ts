@@ -80,6 +80,8 @@ const SETTING_NAMES: Record<ShotSetting, string> = {
   headroom: "headroom",
   enlargement: "limit of enlargement",
   keepEnd: "end that is kept",
+  eyeLine: "eye line",
+  offset: "offset",
   layout: "layout",
   panes: "panes",
   backdrop: "backdrop",

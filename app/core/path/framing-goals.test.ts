@@ -24,9 +24,22 @@ const goalsOn = (
   length = WINDOW.width,
   headroom = 0,
   keepEnd?: EndChoice,
+  offset = 0,
 ) => {
   const lengths = new Float64Array(SHOT.end - SHOT.start).fill(length);
-  return axisGoals({ axis, subject, shot: SHOT, picture, lengths, fps: 30, headroom, keepEnd, protect: [] });
+  return axisGoals({
+    axis,
+    subject,
+    shot: SHOT,
+    picture,
+    lengths,
+    fps: 30,
+    headroom,
+    keepEnd,
+    eyeLine: 1 / 3,
+    offset,
+    protect: [],
+  });
 };
 const face = { x: 900, y: 200, width: 120, height: 160 };
 const body = { x: 820, y: 180, width: 300, height: 800 };
@@ -50,6 +63,16 @@ describe("goals", () => {
     expect(goals.insideUpper[0]).toBeCloseTo(900 - margin + WINDOW.width / 2);
     expect(goals.wanted[0]).toBe(960);
     expect([goals.insideLower[1], goals.insideUpper[1], goals.wanted[1]]).toEqual([NaN, NaN, NaN]);
+  });
+
+  test("want a window that stands beside its subject by its offset, within the picture", () => {
+    const subject = { track: track("face", [face]), body: null };
+    const wanted = (offset: number, axis: "x" | "y" = "x") =>
+      goalsOn(axis, subject, PICTURE, axis === "x" ? WINDOW.width : 540, 0, "auto", offset).wanted[0]!;
+    expect(wanted(0.2) - wanted(0)).toBeCloseTo(0.2 * WINDOW.width);
+    expect(wanted(-0.1) - wanted(0)).toBeCloseTo(-0.1 * WINDOW.width);
+    expect(wanted(0.1, "y") - wanted(0, "y")).toBeCloseTo(54);
+    expect(wanted(-0.5, "y")).toBe(270);
   });
 
   test("leave room to the side that a face looks to, and none for a glance", () => {
@@ -96,8 +119,18 @@ describe("goals", () => {
       const boxes = Array.from({ length: 60 }, (_, i) => ({ ...face, x: 700 + speed * i }));
       const lengths = new Float64Array(60).fill(WINDOW.width);
       const subject = { track: { ...track("face", boxes), start: 0 }, body: null };
-      return axisGoals({ axis: "x", subject, shot, picture: PICTURE, lengths, fps: 30, headroom: 0, protect: [] })
-        .wanted[30]!;
+      return axisGoals({
+        axis: "x",
+        subject,
+        shot,
+        picture: PICTURE,
+        lengths,
+        fps: 30,
+        headroom: 0,
+        eyeLine: 1 / 3,
+        offset: 0,
+        protect: [],
+      }).wanted[30]!;
     };
     expect(going(0)).toBe(760);
     expect(going(6) - (760 + 180)).toBeCloseTo(36);
@@ -138,6 +171,8 @@ describe("goals", () => {
       lengths,
       fps: 30,
       headroom: 0,
+      eyeLine: 1 / 3,
+      offset: 0,
       protect: [protect, protect, protect],
     });
     expect(goals.protectLower[0]).toBeCloseTo(1800 + 0.015 * WINDOW.width - WINDOW.width / 2);

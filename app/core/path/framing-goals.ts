@@ -36,15 +36,18 @@ export interface GoalsProblem {
   headroom: number;
   /** Which end of a subject wider than the window; the one with its head if left out. */
   keepEnd?: EndChoice;
+  /** Where eyes belong, as a share of the window's height from its top. */
+  eyeLine: number;
+  /** How far the window stands further right or below than it would, in window lengths of this axis. */
+  offset: number;
   /** What is protected, frame by frame; null where nothing is. */
   protect: readonly (Box | null)[];
 }
 
 /** Room kept around what must stay inside, in window lengths. */
 const MARGIN = 0.06;
-/** Eyes belong about a third from the top; they lie at about two fifths of a face's box. */
-const EYE_LINE = 1 / 3;
-const EYES_IN_FACE = 0.4;
+/** Eyes lie at about two fifths of a face's box. */
+export const EYES_IN_FACE = 0.4;
 /** Hair reaches above a face's box by this share of its height. */
 const HAIR = 0.25;
 /** Room ahead of what moves across: so many windows for each window a second … */
@@ -118,7 +121,7 @@ function lookRoom(speed: number, side: number): number {
 
 /** Goals on one axis for every frame of a shot. */
 export function axisGoals(problem: GoalsProblem): AxisGoals {
-  const { axis, subject, shot, picture, lengths, fps, headroom, keepEnd = "auto", protect } = problem;
+  const { axis, subject, shot, picture, lengths, fps, headroom, keepEnd = "auto", eyeLine, offset, protect } = problem;
   const count = shot.end - shot.start;
   const goals = blankGoals(count);
   const extent = axis === "x" ? "width" : "height";
@@ -155,9 +158,9 @@ export function axisGoals(problem: GoalsProblem): AxisGoals {
         axis === "x"
           ? middle + length * lookRoom(speedAcross(subject, frame, length, fps), facing[i]!)
           : isFace
-            ? eyes + length * (0.5 - EYE_LINE)
+            ? eyes + length * (0.5 - eyeLine)
             : middle;
-      goals.wanted[i] = Math.min(bounds[1], Math.max(bounds[0], best));
+      goals.wanted[i] = Math.min(bounds[1], Math.max(bounds[0], best + offset * length));
     }
     if (body) {
       const [low, high] = [body[axis], body[axis] + body[extent]];

@@ -30,6 +30,12 @@ export type MannerChoice = (typeof MANNER_CHOICES)[number];
 export const END_CHOICES = ["auto", "left", "right"] as const;
 export type EndChoice = (typeof END_CHOICES)[number];
 
+/** How far the window may stand beside what it follows, in windows. */
+export const MOST_OFFSET = 0.5;
+const Offset = z.number().min(-MOST_OFFSET).max(MOST_OFFSET);
+/** Where eyes may be asked to be, in percent of the window's height from its top. */
+export const EYE_LINE_RANGE = { least: 10, most: 70 } as const;
+
 /** How the window of a pane moves, and how large it is. */
 export const WindowSettings = z.object({
   /** How the window moves; "auto" for what suits the subject. */
@@ -42,6 +48,10 @@ export const WindowSettings = z.object({
   /** How many times its size the picture may be enlarged: a free zoom stops there, any other gets a second look. */
   enlargement: z.number().min(1).max(MAX_ENLARGEMENT),
   keepEnd: z.enum(END_CHOICES),
+  /** Where eyes belong, in percent of the window's height from its top. */
+  eyeLine: z.number().min(EYE_LINE_RANGE.least).max(EYE_LINE_RANGE.most),
+  /** How far right of and below where it would be the window stands, in shares of its width and height. */
+  offset: z.object({ x: Offset, y: Offset }),
 });
 
 /** What a shot's second or third pane has that differs from its first: its window, and whom it follows. */
@@ -70,6 +80,8 @@ export const USUAL_FRAMING: FramingSettings = {
   headroom: 8,
   enlargement: 1.5,
   keepEnd: "auto",
+  eyeLine: 33,
+  offset: { x: 0, y: 0 },
   layout: FILL,
   panes: [],
   backdrop: USUAL_BACKDROP,

@@ -109,6 +109,8 @@ export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): 
         ...{ axis, subject, shot, picture, lengths, fps },
         headroom: settings.headroom / 100,
         keepEnd: settings.keepEnd,
+        eyeLine: settings.eyeLine / 100,
+        offset: settings.offset[axis],
         protect: inside,
       }),
       bounds: [Float64Array.from(bounds, ([low]) => low), Float64Array.from(bounds, ([, high]) => high)] as const,

@@ -7,6 +7,7 @@ import {
   USUAL_FRAMING,
   type Zoom,
 } from "~/core/path/framing-settings";
+import { AimControls } from "./aim-controls";
 import { CalmSlider } from "./calm-slider";
 import { MannerChoice } from "./manner-choice";
 import { NumberField } from "~/components/common/number-field";
@@ -82,6 +83,7 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
           )}
         </div>
       )}
+      <AimControls settings={settings} onChange={onChange} />
     </section>
   );
 }
@@ -108,6 +110,8 @@ function ZoomNumbers({ zoom, onChange }: { zoom: Zoom; onChange: (zoom: Zoom) =>
         unit={`1 to ${MAX_ZOOM}`}
         value={zoom.factor}
         digits={2}
+        step={0.01}
+        rest={1}
         onCommit={(value) => onChange({ kind: "fixed", factor: factor(value) })}
       />
     );
@@ -120,6 +124,7 @@ function ZoomNumbers({ zoom, onChange }: { zoom: Zoom; onChange: (zoom: Zoom) =>
         unit="times"
         value={min}
         digits={2}
+        step={0.01}
         onCommit={(value) => onChange({ kind: "free", min: Math.min(max, factor(value)), max })}
       />
       <NumberField
@@ -127,6 +132,7 @@ function ZoomNumbers({ zoom, onChange }: { zoom: Zoom; onChange: (zoom: Zoom) =>
         unit="times"
         value={max}
         digits={2}
+        step={0.01}
         onCommit={(value) => onChange({ kind: "free", min, max: Math.max(min, factor(value)) })}
       />
     </div>

@@ -12,7 +12,9 @@ import { ActiveArea } from "./active-area";
 import { ChoiceBar } from "~/components/common/choice-bar";
 import { KeysPanel } from "../keys/keys-panel";
 import { LayersPanel } from "../layers/layers-panel";
+import { ApplyFraming } from "./apply-framing";
 import { BulkSettings } from "./bulk-settings";
+import { EyeLineOffer } from "./eye-line-offer";
 import { FramingControls } from "./framing-controls";
 import { KeptEnd } from "./kept-end";
 import { LayoutControls } from "./layout-controls";
@@ -100,6 +102,8 @@ function ShotSettings() {
           chosen={shot.framed?.mannerReason && `${MANNER_TEXT[shot.framed.manner].name}: ${shot.framed.mannerReason}`}
           onChange={(change) => shotEdits.setFraming([shot], change)}
         />
+        <EyeLineOffer shot={shot} area={area} pane={pane} />
+        <ApplyFraming shot={shot} />
         <div className="flex items-center justify-between gap-2">
           <span className="text-xs text-soft">{shot.protect ? "Protected area" : "Title, logo"}</span>
           {shot.protect ? (

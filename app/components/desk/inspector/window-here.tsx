@@ -1,4 +1,6 @@
 import { Button, Hint } from "~/components/common/button";
+import { boxCentre } from "~/core/geometry/box";
+import { activeArea } from "~/core/shots/shot";
 import { type CropWindow, largestWindowHeight } from "~/core/geometry/crop-window";
 import { MAX_ZOOM } from "~/core/path/framing-settings";
 import { useDesk } from "../state/desk-context";
@@ -14,7 +16,7 @@ export function WindowHere({ shot }: { shot: DeskShot }) {
   const keysOf = useShortcutText();
   const { film, player, version, windowAt, free, keyEdits } = useDesk();
   const frame = useFrame(player);
-  const { place, release, ease, copyToOthers } = keyEdits;
+  const { place, preview, release, ease, copyToOthers } = keyEdits;
   const largest = largestWindowHeight(shot.active ?? film.picture, windowAspect(shot, film.picture, version));
   const window = windowAt(frame);
   const hand = shot.handKeys.find((key) => key.frame === frame);
@@ -22,6 +24,12 @@ export function WindowHere({ shot }: { shot: DeskShot }) {
     player?.pause();
     place(frame, { ...window, ...change });
   };
+  const show = (change: Partial<CropWindow> | null) => {
+    player?.pause();
+    preview(frame, change && { ...window, ...change });
+  };
+  const zoomed = (zoom: number) => ({ height: largest / Math.min(MAX_ZOOM, Math.max(1, zoom)) });
+  const centre = boxCentre(activeArea(shot, film.picture));
   return (
     <section aria-label="Window at this frame">
       <h2 className="flex items-baseline justify-between font-display font-semibold">
@@ -29,14 +37,27 @@ export function WindowHere({ shot }: { shot: DeskShot }) {
         <span className="font-sans text-xs font-normal text-soft">{hand ? "■ your key" : "laid by the solver"}</span>
       </h2>
       <div className="mt-2 grid grid-cols-2 gap-2">
-        <NumberField label="Centre x" unit="px" value={window.x} disabled={!free.x} onCommit={(x) => set({ x })} />
-        <NumberField label="Centre y" unit="px" value={window.y} disabled={!free.y} onCommit={(y) => set({ y })} />
+        {(["x", "y"] as const).map((axis) => (
+          <NumberField
+            key={axis}
+            label={`Centre ${axis}`}
+            unit="px"
+            value={window[axis]}
+            disabled={!free[axis]}
+            rest={centre[axis]}
+            onPreview={(value) => show(value === null ? null : { [axis]: value })}
+            onCommit={(value) => set({ [axis]: value })}
+          />
+        ))}
         <NumberField
           label="Zoom here"
           unit={`1 to ${MAX_ZOOM}`}
           value={largest / window.height}
           digits={2}
-          onCommit={(zoom) => set({ height: largest / Math.min(MAX_ZOOM, Math.max(1, zoom)) })}
+          step={0.01}
+          rest={1}
+          onPreview={(zoom) => show(zoom === null ? null : zoomed(zoom))}
+          onCommit={(zoom) => set(zoomed(zoom))}
         />
       </div>
       {hand && <KeyEasing easing={hand.easing} onChange={(easing) => ease(hand, easing)} />}

@@ -63,8 +63,8 @@ function Nudge({ isOff, onNudge }: { isOff: boolean; onNudge: (by: Point) => voi
   const [by, setBy] = useState(STILL);
   return (
     <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
-      <NumberField label="Right" unit="px" value={by.x} onCommit={(x) => setBy({ ...by, x })} />
-      <NumberField label="Down" unit="px" value={by.y} onCommit={(y) => setBy({ ...by, y })} />
+      <NumberField label="Right" unit="px" canBeNegative rest={0} value={by.x} onCommit={(x) => setBy({ ...by, x })} />
+      <NumberField label="Down" unit="px" canBeNegative rest={0} value={by.y} onCommit={(y) => setBy({ ...by, y })} />
       <Button
         disabled={isOff || (by.x === 0 && by.y === 0)}
         onClick={() => {

@@ -73,6 +73,8 @@ export function LayerControls({ layer }: { layer: Layer }) {
             label={label}
             unit="%"
             hint={hint}
+            canBeNegative
+            rest={50}
             value={100 * layer[axis]}
             onCommit={(percent) =>
               put({ ...layer, [axis]: Math.max(-MOST_PLACE, Math.min(MOST_PLACE, percent / 100)) })

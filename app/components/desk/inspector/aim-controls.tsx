@@ -1,0 +1,58 @@
+import { NumberField } from "~/components/common/number-field";
+import {
+  EYE_LINE_RANGE,
+  type FramingChange,
+  type FramingSettings,
+  MOST_OFFSET,
+  USUAL_FRAMING,
+} from "~/core/path/framing-settings";
+
+interface AimControlsProps {
+  /** What is set; of several shots, what they have in common. */
+  settings: Partial<FramingSettings>;
+  onChange: (change: FramingChange) => void;
+}
+
+const SIDES = [
+  { axis: "x", label: "Window right by", hint: "Of its width; less than 0 for left. More room on that side" },
+  { axis: "y", label: "Window down by", hint: "Of its height; less than 0 for up. Where it has room to move" },
+] as const;
+
+const within = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
+
+/** Where the subject stands in the window: a standing offset, and how high up its eyes are. */
+export function AimControls({ settings, onChange }: AimControlsProps) {
+  const { offset, eyeLine } = settings;
+  return (
+    <section aria-label="Aim" className="flex flex-col gap-1">
+      <span className="text-xs text-soft">Aim beside the subject</span>
+      <div className="grid grid-cols-2 gap-2">
+        {offset &&
+          SIDES.map(({ axis, label, hint }) => (
+            <NumberField
+              key={axis}
+              label={label}
+              unit="%"
+              hint={hint}
+              value={100 * offset[axis]}
+              rest={0}
+              canBeNegative
+              onCommit={(percent) =>
+                onChange({ offset: { ...offset, [axis]: within(percent / 100, -MOST_OFFSET, MOST_OFFSET) } })
+              }
+            />
+          ))}
+        {eyeLine !== undefined && (
+          <NumberField
+            label="Eye line"
+            unit="%"
+            hint="From the top of the window; where there is room to move up and down"
+            value={eyeLine}
+            rest={USUAL_FRAMING.eyeLine}
+            onCommit={(percent) => onChange({ eyeLine: within(percent, EYE_LINE_RANGE.least, EYE_LINE_RANGE.most) })}
+          />
+        )}
+      </div>
+    </section>
+  );
+}

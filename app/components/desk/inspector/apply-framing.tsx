@@ -1,0 +1,62 @@
+import { Copy } from "lucide-react";
+import { toast } from "sonner";
+import { Button } from "~/components/common/button";
+import { Menu, MenuItem } from "~/components/common/menu";
+import { counted } from "~/core/counted";
+import type { SingleCommand } from "~/core/edits/command";
+import { useDesk } from "../state/desk-context";
+import { type DeskShot, followedIn } from "../state/desk-types";
+
+/** Gives all of a shot's framing to other shots: how the window moves, its size and aim, the rule, and the layout. */
+export function ApplyFraming({ shot }: { shot: DeskShot }) {
+  const { shots, selection, state, version, edits, shotEdits } = useDesk();
+  const others = shots.filter(({ id }) => id !== shot.id);
+  const selected = others.filter(({ id }) => selection.ids.has(id));
+  const who = followedIn(shot)?.track.who;
+  const sameWho = who ? others.filter(({ tracks }) => tracks.some((track) => track.who === who)) : [];
+  const otherVersions = state.versions.filter(({ id }) => id !== version.id);
+  // A track is of this shot alone; whoever it is may be in others.
+  const rule = shot.follow.kind === "track" ? (who ? { kind: "person" as const, who } : null) : shot.follow;
+  const apply = (to: readonly DeskShot[]) => {
+    const shotIds = to.map(({ id }) => id);
+    const commands: SingleCommand[] = [
+      { type: "set-framing", versionId: version.id, shotIds, change: shot.settings },
+      ...(rule ? shotEdits.following(to, rule) : []),
+    ];
+    edits.send({ type: "batch", commands });
+    toast(`Framing of shot ${shot.number} applied to ${counted(to.length, "shot")}.`);
+  };
+  const applyToVersions = () => {
+    const commands = otherVersions.map(({ id }): SingleCommand => ({
+      ...{ type: "set-framing", versionId: id, shotIds: [shot.id] },
+      change: { ...shot.settings, follow: shot.follow },
+    }));
+    edits.send({ type: "batch", commands });
+    toast(`Framing of shot ${shot.number} applied to ${counted(otherVersions.length, "version")}.`);
+  };
+  const items = [
+    { name: "The selected shots", to: selected },
+    { name: `Shots with ${followedIn(shot)?.name ?? "the same person"}`, to: sameWho },
+    { name: "All other shots", to: others },
+  ];
+  return (
+    <Menu
+      align="start"
+      trigger={
+        <Button>
+          <Copy className="size-4" aria-hidden />
+          Apply framing to…
+        </Button>
+      }
+    >
+      {items.map(({ name, to }) => (
+        <MenuItem key={name} disabled={to.length === 0} onSelect={() => apply(to)}>
+          {name} <span className="ml-auto text-xs text-soft">{to.length}</span>
+        </MenuItem>
+      ))}
+      <MenuItem disabled={otherVersions.length === 0} onSelect={applyToVersions}>
+        This shot in the other versions <span className="ml-auto text-xs text-soft">{otherVersions.length}</span>
+      </MenuItem>
+    </Menu>
+  );
+}
