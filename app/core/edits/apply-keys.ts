@@ -1,11 +1,13 @@
 import { assertNever } from "../assert-never";
 import type { HandKey } from "../path/hand-key";
+import { Refusal } from "../refusal";
+import { inRange } from "../time/rate";
 import type { SingleCommand } from "./command";
 import { byFrame } from "./difference";
 import type { FilmState } from "./film-state";
 import { requireVersion, withVersion } from "./find";
 
-type KeyCommand = Extract<SingleCommand, { type: "set-key" | "remove-key" | "move-key" }>;
+type KeyCommand = Extract<SingleCommand, { type: "set-key" | "remove-key" | "move-key" | "replace-keys" }>;
 
 /** Keys without those of a pane at some frames, and with another one. */
 const replaced = (keys: readonly HandKey[], pane: number, frames: readonly number[], put: readonly HandKey[]) =>
@@ -19,12 +21,20 @@ function changedKeys(keys: readonly HandKey[], command: KeyCommand): HandKey[] {
       return replaced(keys, command.pane, [command.frame], []);
     case "move-key":
       return replaced(keys, command.key.pane, [command.fromFrame, command.key.frame], [command.key]);
+    case "replace-keys": {
+      const { pane, range, keys: put } = command;
+      if (put.some((key) => key.pane !== pane || !inRange(key.frame, range))) {
+        throw new Refusal("a key lies beyond the stretch that it was made for");
+      }
+      const gone = keys.filter(({ frame }) => inRange(frame, range)).map(({ frame }) => frame);
+      return replaced(keys, pane, gone, put);
+    }
     default:
       return assertNever(command);
   }
 }
 
-/** @throws Refusal if the version is not there */
+/** @throws Refusal if the version is not there, or a key is not where it may be */
 export function applyToKeys(state: FilmState, command: KeyCommand): FilmState {
   const version = requireVersion(state, command.versionId);
   return withVersion(state, { ...version, handKeys: changedKeys(version.handKeys, command) });

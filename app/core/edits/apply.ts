@@ -28,6 +28,7 @@ function applySingle(state: FilmState, command: SingleCommand): FilmState {
     case "set-key":
     case "remove-key":
     case "move-key":
+    case "replace-keys":
       return applyToKeys(state, command);
     case "set-framing":
     case "add-version":

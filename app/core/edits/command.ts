@@ -22,6 +22,9 @@ const MOST_IN_A_BATCH = 1000;
 const ShotIds = z.array(ShotId).min(1).max(MOST);
 const Stretches = z.array(FrameRange).min(1).max(MOST);
 
+/** How a stretch of hand keys came to be another. */
+export const KEY_CHANGES = ["deleted", "steered", "smoothed", "shifted", "reversed"] as const;
+
 /** What can be set for several shots at once; what is left out stays. */
 export const ShotChange = Shot.pick({
   follow: true,
@@ -54,6 +57,15 @@ const SingleCommand = z.discriminatedUnion("type", [
   z.object({ type: z.literal("remove-key"), versionId: Id, pane: PaneNumber.default(0), frame: Frame }),
   /** Moves a hand key in time and place; it stays in its pane. */
   z.object({ type: z.literal("move-key"), versionId: Id, fromFrame: Frame, key: HandKey }),
+  /** Puts other hand keys in the place of those that a pane has in a range, none of them beyond it. */
+  z.object({
+    type: z.literal("replace-keys"),
+    versionId: Id,
+    pane: PaneNumber.default(0),
+    range: FrameRange,
+    keys: z.array(HandKey).max(MOST),
+    how: z.enum(KEY_CHANGES),
+  }),
   /** Says how a version frames shots, whom it follows in them and what it protects; or leaves it at the usual again. */
   z.object({
     type: z.literal("set-framing"),

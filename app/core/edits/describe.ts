@@ -90,6 +90,14 @@ const SETTING_NAMES: Record<ShotSetting, string> = {
   protect: "protected area",
 };
 
+const STRETCH_TEXT: Record<Extract<SingleCommand, { type: "replace-keys" }>["how"], string> = {
+  deleted: "Deleted the keys",
+  steered: "Steered the window",
+  smoothed: "Smoothed the path",
+  shifted: "Shifted the path",
+  reversed: "Reversed the path",
+};
+
 type SetFraming = Extract<SingleCommand, { type: "set-framing" }>;
 
 function settingNames(settings: readonly string[]): string {
@@ -152,6 +160,10 @@ function single(command: SingleCommand, say: Speaker): string {
       return `Deleted the key in ${say.shotAt(command.frame)} at ${say.time(command.frame)}`;
     case "move-key":
       return `Moved a key in ${say.shotAt(command.fromFrame)} to ${say.time(command.key.frame)}`;
+    case "replace-keys": {
+      const { how, range } = command;
+      return `${STRETCH_TEXT[how]} from ${say.time(range.start)} to ${say.time(range.end)}`;
+    }
     case "set-framing":
       return framing(command, say.shots(command.shotIds), say.version(command.versionId));
     case "split-shot":
