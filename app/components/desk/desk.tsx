@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { aspectRatio, type CropWindow } from "~/core/geometry/crop-window";
+import { aspectRatio, clampWindow, type CropWindow } from "~/core/geometry/crop-window";
 import { joinRanges, withoutRanges } from "~/core/time/ranges";
 import { JobStatus } from "~/components/library/job-status";
 import type { FilmStatus } from "~/core/film-status";
@@ -10,9 +10,12 @@ import { Inspector } from "./inspector/inspector";
 import type { FilmFacts } from "./dialogs/film-dialog";
 import { DeskPanels } from "./desk-panels";
 import { PictureAndLanes } from "./picture/picture-and-lanes";
-import { freeAxes, windowOfShots } from "./picture/desk-windows";
+import { usePictureLook } from "./picture/picture-look";
+import { Steering } from "./picture/steering";
+import { useReshape } from "./reshape/use-reshape";
+import { areaAt, freeAxes, windowAspect, windowOfShots } from "./picture/desk-windows";
 import type { Drawing } from "./picture/drawing";
-import { useStored } from "../common/use-stored";
+import { useLatest } from "../common/use-latest";
 import type { Player } from "./picture/player";
 import { useLightCopy, usePieceStream } from "./picture/use-piece-stream";
 import { usePlayer } from "./picture/use-player";
@@ -20,7 +23,7 @@ import { Result } from "./result/result";
 import { useResultLook } from "./result/use-result-look";
 import { ShotList } from "./shots/shot-list";
 import { type DeskContent, DeskContext } from "./state/desk-context";
-import type { DeskFilm } from "./state/desk-types";
+import { type DeskFilm, shotAt } from "./state/desk-types";
 import type { Edits } from "./state/use-edits";
 import { useKeyEdits } from "./state/use-key-edits";
 import { useSelection } from "./state/use-selection";
@@ -47,16 +50,11 @@ interface DeskProps {
   status: FilmStatus;
 }
 
-const GUIDES = ["off", "on"] as const;
-
 /** The desk of one film: shots, picture and lane, result, and what can be set. */
 export function Desk(props: DeskProps) {
   const { film, facts, state, history, revision, isBusy, edits, version, findings, status } = props;
   const [video, setVideo] = useState<HTMLVideoElement | null>(null);
-  const [showsSubjects, setShowsSubjects] = useState(false);
-  const [guides, setGuides] = useStored("glad-pan guides", GUIDES, "off");
-  const showsGuides = guides === "on";
-  const setShowsGuides = useCallback((shows: boolean) => setGuides(shows ? "on" : "off"), [setGuides]);
+  const [pictureLook, setPictureLook] = usePictureLook();
   const [drawing, setDrawing] = useState<Drawing | null>(null);
   const [pane, choosePane] = useState(0);
   const [panel, setPanel] = useState<DeskContent["panel"]>("shot");
@@ -75,11 +73,20 @@ export function Desk(props: DeskProps) {
   const aspect = aspectRatio(version);
   const { picture } = film;
   const selection = useSelection(shots);
+  const framedIn = useLatest({ shots, version });
+  const [steering] = useState(
+    () =>
+      new Steering((frame, window) => {
+        const { shots: all, version: of } = framedIn.current;
+        return clampWindow(window, areaAt(all, frame, picture), windowAspect(shotAt(all, frame), picture, of));
+      }),
+  );
+  const reshape = useReshape(edits, version, picture, film.rate);
   const keyEdits = useKeyEdits(edits, shots, version, state.versions, picture);
   const shotEdits = useShotEdits(edits, version.id, shots, player);
   const subjectEdits = useSubjectEdits(edits, shots, shotEdits);
   const versionEdits = useVersionEdits(edits);
-  const { kept, layered, shownAt } = useShownAt(film, state, version, shots);
+  const { kept, layered, shownAt } = useShownAt(film, state, version, shots, steering.at);
   const analysed = useMemo(() => joinRanges(findings.analysed), [findings.analysed]);
   const missing = useMemo(
     () => (state.film.analysed ? [] : withoutRanges([{ start: 0, end: film.frames }], analysed)),
@@ -89,8 +96,8 @@ export function Desk(props: DeskProps) {
   const trimEdits = useTrimEdits(edits, version.id, kept, player);
   useEffect(() => player?.setKept(kept), [player, kept]);
   const windowAt = useCallback(
-    (frame: number): CropWindow => windowOfShots(shots, frame, picture, version),
-    [shots, picture, version],
+    (frame: number): CropWindow => windowOfShots(shots, frame, picture, version, steering.at),
+    [shots, picture, version, steering],
   );
   const look = useResultLook();
   const free = useMemo(() => freeAxes(shots, picture, version), [shots, picture, version]);
@@ -102,7 +109,7 @@ export function Desk(props: DeskProps) {
     ...{ exports: status.exports, look },
     ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits },
     ...{ windowAt, shownAt, layered, pane, choosePane, panel, setPanel, layerId, chooseLayer, free },
-    ...{ showsSubjects, setShowsSubjects, showsGuides, setShowsGuides, drawing, setDrawing, waitFor },
+    ...{ pictureLook, setPictureLook, drawing, setDrawing, steering, reshape, waitFor },
   };
   useShortcuts(content, timecode);
 

@@ -1,7 +1,7 @@
 /** Stretches of a path that the editor reshapes as a whole: they become the fewest hand keys that lead the window so. */
 import type { Point } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
-import { type DensePath, VALUES } from "./dense-path";
+import { type DensePath, type VALUES } from "./dense-path";
 import type { HandKey } from "./hand-key";
 import { withinTolerance } from "./key-bounds";
 import { reduceToKeys } from "./reduce-to-keys";

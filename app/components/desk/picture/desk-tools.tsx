@@ -1,10 +1,11 @@
-import { Crosshair, Grid3x3, SquareDashedMousePointer, Users } from "lucide-react";
+import { Crosshair, Hand, SquareDashedMousePointer, Users } from "lucide-react";
 import type { Ref } from "react";
 import { ToggleButton } from "~/components/common/toggle-button";
 import { ClipsPanel } from "../clips/clips-panel";
 import { ShotTools } from "../shots/shot-tools";
 import { LengthPanel } from "../trim/length-panel";
 import { useDesk } from "../state/desk-context";
+import { PictureLookPanel } from "./picture-look-panel";
 import { Transport } from "./transport";
 import { useFrameIs, useShotHere } from "./use-player";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
@@ -12,18 +13,17 @@ import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 /** Under the picture and its lane: playing, the tools of the shot under the playhead, and what is shown of subjects. */
 export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> }) {
   const keysOf = useShortcutText();
-  const { film, shots, player, showsSubjects, setShowsSubjects, showsGuides, setShowsGuides, drawing, setDrawing } =
-    useDesk();
+  const { film, shots, player, pictureLook, setPictureLook, drawing, setDrawing } = useDesk();
   return (
-    <div className="flex flex-wrap items-center justify-center gap-x-1.5 gap-y-1 border-t border-line bg-panel px-3 py-1.5">
+    <div className="flex flex-wrap items-center justify-center gap-x-1 gap-y-1 border-t border-line bg-panel px-3 py-1.5 [&_.w-8]:w-7">
       <Transport player={player} shots={shots} clock={film.clock} frames={film.frames} timecodeRef={timecodeRef} />
       <ShotToolsHere />
       <ToggleButton
         label="Show subjects"
         shortcut={keysOf("subjects")}
         Icon={Users}
-        isOn={showsSubjects}
-        onChange={setShowsSubjects}
+        isOn={pictureLook.subjects}
+        onChange={(subjects) => setPictureLook({ subjects })}
       />
       <ToggleButton
         label="Mark a subject: draw a box around it"
@@ -40,12 +40,13 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
         onChange={(isOn) => setDrawing(isOn ? "centre" : null)}
       />
       <ToggleButton
-        label="Show thirds and centre"
-        shortcut={keysOf("guides")}
-        Icon={Grid3x3}
-        isOn={showsGuides}
-        onChange={setShowsGuides}
+        label="Steer the window by hand while it plays"
+        shortcut={keysOf("steer")}
+        Icon={Hand}
+        isOn={drawing === "steer"}
+        onChange={(isOn) => setDrawing(isOn ? "steer" : null)}
       />
+      <PictureLookPanel />
       <ClipsPanel />
       <LengthPanel />
     </div>

@@ -32,8 +32,20 @@ export const windowAspect = (
   version: Size,
 ): number => aspectRatio(paneBox(shot?.settings.layout ?? FILL, shot?.active ?? picture, version, shot?.pane));
 
+/** Where the window is led at the moment, at a frame; null where it is not. */
+export type LedAt = (frame: number) => CropWindow | null;
+export const NOT_LED: LedAt = () => null;
+
 /** Where the window is at a frame, for whoever moves it; in the middle of the picture while no path has been laid. */
-export function windowOfShots(shots: FramedShots, frame: number, picture: Size, version: Size): CropWindow {
+export function windowOfShots(
+  shots: FramedShots,
+  frame: number,
+  picture: Size,
+  version: Size,
+  ledAt = NOT_LED,
+): CropWindow {
+  const led = ledAt(frame);
+  if (led) return led;
   const shot = shotAt(shots, frame);
   const aspect = windowAspect(shot, picture, version);
   const area = areaAt(shots, frame, picture);
@@ -50,13 +62,14 @@ export function shownOfShots(
   frame: number,
   picture: Size,
   size: Size,
+  ledAt = NOT_LED,
 ): Composition {
   const shot = shotAt(shots, frame);
-  const isPlaced = shot?.handKeys.some((key) => key.frame === frame);
+  const isPlaced = ledAt(frame) !== null || shot?.handKeys.some((key) => key.frame === frame);
   const known = shot?.shown?.(frame);
   if (known && !isPlaced) return known;
   const area = areaAt(shots, frame, picture);
-  const window = windowOfShots(shots, frame, picture, size);
+  const window = windowOfShots(shots, frame, picture, size, ledAt);
   const chosen = shot?.pane ?? 0;
   if (known?.panes[chosen]) {
     const source = windowBox(window, windowAspect(shot, picture, size));

@@ -1,6 +1,7 @@
 import { lazy, Suspense, useCallback, useState } from "react";
 import { useSize } from "../../common/use-size";
 import { useDesk } from "../state/desk-context";
+import { ReshapePanel } from "../reshape/reshape-panel";
 import { StretchBar } from "../trim/stretch-bar";
 import { Picture, type PictureProps } from "./picture";
 
@@ -17,7 +18,7 @@ const ZOOM = { initial: 1.1, least: 0.05, most: 24 };
 
 /** The picture with its lanes: under it for a window that moves sideways, beside it for one that moves up and down. */
 export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoRef" | "notice">) {
-  const { film, player, shots, free, version, kept, keyEdits, trimEdits } = useDesk();
+  const { film, player, shots, free, version, kept, keyEdits, trimEdits, reshape, pictureLook } = useDesk();
   const { place, preview } = keyEdits;
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const room = useSize(element);
@@ -32,7 +33,8 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   const side = free.y ? SIDE_LANE : 0;
   const roomWidth = Math.max(0, room.width - side - 2 * GUTTER);
   const roomHeight = free.x ? room.height * PICTURE_SHARE : room.height - 2 * GUTTER;
-  const scale = Math.min(roomWidth / picture.width, Math.max(0, roomHeight - GUTTER) / picture.height);
+  const fitted = Math.min(roomWidth / picture.width, Math.max(0, roomHeight - GUTTER) / picture.height);
+  const scale = (fitted * pictureLook.size) / 100;
   const width = picture.width * scale;
   const height = picture.height * scale;
   const left = GUTTER + (roomWidth - width) / 2;
@@ -69,7 +71,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
           </section>
         )}
       </Suspense>
-      <StretchBar />
+      {reshape.reshaping ? <ReshapePanel /> : <StretchBar />}
     </div>
   );
 }

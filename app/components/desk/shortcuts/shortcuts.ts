@@ -52,6 +52,8 @@ export const SHORTCUTS = {
   "true-size": { group: "Result", text: "True size, or fitted", keys: "n" },
   phone: { group: "Result", text: "As on a phone, or fitted", keys: "shift+n" },
   "full-screen": { group: "Result", text: "Full screen", keys: "f" },
+  shade: { group: "Window and keys", text: "Outside of the window: shaded, hidden, open", keys: "h" },
+  steer: { group: "Window and keys", text: "Steer the window while it plays", keys: "r" },
   split: { group: "Shots", text: "Split the shot", keys: "d" },
   turn: { group: "Shots", text: "Split the shot where the subject changes", keys: "shift+d" },
   join: { group: "Shots", text: "Join with the next shot", keys: "u" },

@@ -1,6 +1,9 @@
 import { createContext, useContext } from "react";
 import type { FilmFacts } from "../dialogs/film-dialog";
 import type { Drawing } from "../picture/drawing";
+import type { PictureLook } from "../picture/picture-look";
+import type { Steering } from "../picture/steering";
+import type { Reshape } from "../reshape/use-reshape";
 import type { LightCopy } from "../picture/piece-stream";
 import type { Player } from "../picture/player";
 import type { ShownAt } from "~/core/composition/composition";
@@ -70,15 +73,16 @@ export interface DeskContent {
   free: { x: boolean; y: boolean };
   /** How the result is looked at. */
   look: ResultLook;
-  /** Whether who can be followed is shown on the picture. */
-  showsSubjects: boolean;
-  setShowsSubjects: (shows: boolean) => void;
-  /** Whether thirds and middle of the window are shown. */
-  showsGuides: boolean;
-  setShowsGuides: (shows: boolean) => void;
+  /** How the picture is looked at. */
+  pictureLook: PictureLook;
+  setPictureLook: (change: Partial<PictureLook>) => void;
   /** What a box is being drawn around; null while none is. */
   drawing: Drawing | null;
   setDrawing: (drawing: Drawing | null) => void;
+  /** The window while it is led by hand. */
+  steering: Steering;
+  /** A stretch of the path that is being reshaped. */
+  reshape: Reshape;
   /** Says which shots are looked at, so that they are framed first. */
   waitFor: (shotIds: string[]) => void;
 }

@@ -6,6 +6,7 @@ import { useShortcutKeys } from "../shortcuts/use-shortcut-keys";
 import { type DeskShot, shotAt } from "./desk-types";
 import type { Player } from "../picture/player";
 import type { DeskContent } from "./desk-context";
+import { nextShade } from "../picture/picture-look";
 import { toggleFullScreen } from "../result/use-result-look";
 import { neighbouringCuts } from "../picture/transport";
 
@@ -28,7 +29,8 @@ const isElsewhere = ({ target }: KeyboardEvent): boolean =>
 
 /** Everything on the desk that a key does. Fields in which one types keep their keys. */
 export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputElement | null>): void {
-  const { film, player, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, showsSubjects, look } = desk;
+  const { film, player, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, look } = desk;
+  const { pictureLook, setPictureLook } = desk;
   const second = Math.round(framesPerSecond(film.rate));
   const keys = useShortcutKeys();
   const actions: Record<Exclude<ShortcutId, "help">, (to: Player) => void> = {
@@ -55,10 +57,12 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
     "pane-1": () => desk.choosePane(0),
     "pane-2": () => desk.choosePane(1),
     "pane-3": () => desk.choosePane(2),
-    subjects: () => desk.setShowsSubjects(!showsSubjects),
+    subjects: () => setPictureLook({ subjects: !pictureLook.subjects }),
     mark: () => desk.setDrawing(drawing === "mark" ? null : "mark"),
     centre: () => desk.setDrawing(drawing === "centre" ? null : "centre"),
-    guides: () => desk.setShowsGuides(!desk.showsGuides),
+    guides: () => setPictureLook({ guides: !pictureLook.guides }),
+    shade: () => setPictureLook({ shade: nextShade(pictureLook.shade) }),
+    steer: () => desk.setDrawing(drawing === "steer" ? null : "steer"),
     compare: () => look.setComparison(look.comparison ? null : { kind: "centre" }),
     flip: () => {
       look.setComparison(look.comparison ?? { kind: "centre" });

@@ -5,7 +5,7 @@ import type { FilmState, VersionState } from "~/core/edits/film-state";
 import { keptRanges } from "~/core/edits/trim";
 import { type FrameRange, framesPerSecond } from "~/core/time/rate";
 import { useLayerFonts } from "../layers/use-layer-fonts";
-import { shownOfShots } from "../picture/desk-windows";
+import { type LedAt, shownOfShots } from "../picture/desk-windows";
 import type { DeskFilm, DeskShot } from "./desk-types";
 
 interface VersionShown {
@@ -22,6 +22,7 @@ export function useShownAt(
   { shots: cut, clips }: Pick<FilmState, "shots" | "clips">,
   version: VersionState,
   shots: readonly DeskShot[],
+  ledAt?: LedAt,
 ): VersionShown {
   const { trim, safeArea, width, height } = version;
   const kept = useMemo(() => keptRanges(trim, frames, { shots: cut, clips }), [trim, frames, cut, clips]);
@@ -32,8 +33,8 @@ export function useShownAt(
     [layers, safeArea, width, height, kept, rate],
   );
   const shownAt = useMemo(
-    () => layered((frame) => shownOfShots(shots, frame, picture, version)),
-    [layered, shots, picture, version],
+    () => layered((frame) => shownOfShots(shots, frame, picture, version, ledAt)),
+    [layered, shots, picture, version, ledAt],
   );
   return { kept, layered, shownAt };
 }

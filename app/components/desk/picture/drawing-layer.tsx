@@ -1,0 +1,54 @@
+import { assertNever } from "~/core/assert-never";
+import type { Box, Point } from "~/core/geometry/box";
+import { clampWindow } from "~/core/geometry/crop-window";
+import { wholePixels } from "../inspector/active-area";
+import { useDesk } from "../state/desk-context";
+import { shotAt } from "../state/desk-types";
+import { areaAt, windowAspect } from "./desk-windows";
+import { type Drawing, DRAWING_LABEL } from "./drawing";
+import { MarkLayer } from "./mark-layer";
+import type { Player } from "./player";
+
+interface DrawingLayerProps {
+  drawing: Exclude<Drawing, "steer">;
+  player: Player;
+}
+
+/** A box is drawn around what to follow, what to keep inside, or the picture without its bars; or a place is clicked. */
+export function DrawingLayer({ drawing, player }: DrawingLayerProps) {
+  const { film, version, shots, windowAt, keyEdits, shotEdits, subjectEdits, setDrawing } = useDesk();
+  const centre = (place: Point) => {
+    setDrawing(null);
+    const frame = player.getFrame();
+    const aspect = windowAspect(shotAt(shots, frame), film.picture, version);
+    const { height } = windowAt(frame);
+    keyEdits.place(frame, clampWindow({ ...place, height }, areaAt(shots, frame, film.picture), aspect));
+  };
+  const drawn = (box: Box | null) => {
+    setDrawing(null);
+    const frame = player.getFrame();
+    const shot = shotAt(shots, frame);
+    if (!box || !shot) return;
+    switch (drawing) {
+      case "mark":
+        return subjectEdits.mark(frame, box);
+      case "protect":
+        return shotEdits.protect(shot, box);
+      case "active":
+        return shotEdits.change([shot], { active: wholePixels(box) });
+      case "centre":
+        return;
+      default:
+        return assertNever(drawing);
+    }
+  };
+  return (
+    <MarkLayer
+      label={DRAWING_LABEL[drawing]}
+      picture={film.picture}
+      onStart={() => player.pause()}
+      onDrawn={drawn}
+      {...(drawing === "centre" ? { onClicked: centre } : {})}
+    />
+  );
+}

@@ -1,0 +1,48 @@
+import { useCallback, useMemo } from "react";
+import { z } from "zod";
+import { storeText, useStoredText } from "~/components/common/use-stored";
+
+const Percent = z.number().min(0).max(100);
+
+/** How the picture is looked at. */
+const PictureLook = z.object({
+  /** How dark what falls outside the window is: 0 for not at all, 100 for hidden. */
+  shade: Percent.default(55),
+  /** Thirds and middle of the window, and the eye line. */
+  guides: z.boolean().default(false),
+  /** The way of the window's centre over the shot. */
+  trail: z.boolean().default(false),
+  /** What a phone covers of the frame. */
+  safeArea: z.boolean().default(false),
+  subjects: z.boolean().default(false),
+  /** The picture's size, in percent of what the desk has room for. */
+  size: z.number().min(40).max(100).default(100),
+});
+export type PictureLook = z.infer<typeof PictureLook>;
+
+/** Shaded as usual, hidden, and fully open. */
+const SHADES = [55, 100, 0] as const;
+
+/** The next of the ways to shade what is outside the window; the usual one after any other. */
+export const nextShade = (shade: number): number => SHADES[(SHADES.findIndex((one) => one === shade) + 1) % 3]!;
+
+const KEY = "glad-pan picture";
+
+function read(text: string | null): PictureLook {
+  try {
+    return PictureLook.parse(JSON.parse(text ?? "{}"));
+  } catch {
+    return PictureLook.parse({});
+  }
+}
+
+/** How this browser looks at pictures, and what changes it. */
+export function usePictureLook(): [PictureLook, (change: Partial<PictureLook>) => void] {
+  const stored = useStoredText(KEY);
+  const look = useMemo(() => read(stored), [stored]);
+  const change = useCallback(
+    (to: Partial<PictureLook>) => storeText(KEY, JSON.stringify({ ...read(localStorage.getItem(KEY)), ...to })),
+    [],
+  );
+  return [look, change];
+}

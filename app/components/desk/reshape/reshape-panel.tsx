@@ -1,0 +1,91 @@
+import { useHotkeys } from "react-hotkeys-hook";
+import { Button } from "~/components/common/button";
+import { NumberField } from "~/components/common/number-field";
+import { counted } from "~/core/counted";
+import { useDesk } from "../state/desk-context";
+import type { Reshaping } from "./reshaping";
+
+const TITLES: Record<Reshaping["how"], string> = {
+  steered: "Steered",
+  smoothed: "Smooth",
+  shifted: "Shift",
+  reversed: "Reverse",
+};
+const MOST_SECONDS = 3;
+const TOLERANCES = { least: 0.2, most: 20 } as const;
+
+const within = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
+
+/** How a stretch of the path is reshaped: what it would be is on the desk until it is kept or discarded. */
+export function ReshapePanel() {
+  const { reshape } = useDesk();
+  const { reshaping, keys, show, keep, discard } = reshape;
+  useHotkeys("enter", keep, { enabled: reshaping !== null });
+  useHotkeys("escape", discard, { enabled: reshaping !== null });
+  if (!reshaping) return null;
+  const { how, smoothing, tolerance, by, fade } = reshaping;
+  return (
+    <div
+      role="group"
+      aria-label="Reshape the path"
+      className="absolute bottom-3 left-1/2 flex w-max max-w-[95%] -translate-x-1/2 flex-wrap items-end gap-3 rounded-md border border-line bg-raised p-3 text-sm shadow-lg [&_input]:w-20"
+    >
+      <div>
+        <h2 className="font-display font-semibold">{TITLES[how]}</h2>
+        <span aria-label="Keys" className="text-xs text-soft">
+          {counted(keys, "key")}
+        </span>
+      </div>
+      {(how === "steered" || how === "smoothed") && (
+        <NumberField
+          label="Smoothing"
+          unit="s"
+          digits={2}
+          step={0.05}
+          value={smoothing}
+          onCommit={(value) => show({ ...reshaping, smoothing: within(value, 0, MOST_SECONDS) })}
+        />
+      )}
+      {how === "shifted" && (
+        <>
+          <NumberField
+            label="Right"
+            unit="px"
+            canBeNegative
+            rest={0}
+            value={by.x}
+            onCommit={(x) => show({ ...reshaping, by: { ...by, x } })}
+          />
+          <NumberField
+            label="Down"
+            unit="px"
+            canBeNegative
+            rest={0}
+            value={by.y}
+            onCommit={(y) => show({ ...reshaping, by: { ...by, y } })}
+          />
+          <NumberField
+            label="Soft ends"
+            unit="s"
+            digits={2}
+            step={0.05}
+            value={fade}
+            onCommit={(value) => show({ ...reshaping, fade: within(value, 0, MOST_SECONDS) })}
+          />
+        </>
+      )}
+      <NumberField
+        label="Tolerance"
+        unit="% of the window"
+        step={0.2}
+        value={tolerance}
+        hint="How far the keys may be off; more of it makes fewer keys"
+        onCommit={(value) => show({ ...reshaping, tolerance: within(value, TOLERANCES.least, TOLERANCES.most) })}
+      />
+      <Button variant="accent" onClick={keep}>
+        Keep
+      </Button>
+      <Button onClick={discard}>Discard</Button>
+    </div>
+  );
+}
