@@ -1,47 +1,29 @@
 /** Playing, shortcuts and the parts of the desk, by pointer and keyboard. */
 import { expect, type Page, test } from "@playwright/test";
+import { frameOf, goTo, openTwoShots, rows } from "../support/desk";
 import { LONG_WORK, TestServer } from "../support/server";
 
 const server = new TestServer();
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
-const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
-const timecode = (page: Page) => page.getByLabel(/^Timecode/);
-
-async function open(page: Page): Promise<void> {
-  await page.goto(server.url);
-  const isThere = await page
-    .getByRole("link", { name: "Open two-shots.mp4" })
-    .first()
-    .isVisible()
-    .catch(() => false);
-  if (!isThere) await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");
-  await page.getByRole("link", { name: "Open two-shots.mp4" }).first().click();
-  await expect(rows(page)).toHaveCount(2, { timeout: LONG_WORK });
-}
-/** The frame on screen, of a film with thirty a second. */
-async function frame(page: Page): Promise<number> {
-  const [, , seconds, frames] = (await timecode(page).inputValue()).split(":").map(Number);
-  return 30 * seconds! + frames!;
-}
 const speed = (page: Page) => page.getByLabel("Speed", { exact: true });
 
 test("is played both ways, quicker with each press, looped and muted", async ({ page }) => {
-  await open(page);
+  await openTwoShots(page, server);
   await rows(page).first().click();
   await page.keyboard.press("l");
   await expect(page.getByRole("button", { name: "Pause" })).toBeVisible();
   await page.keyboard.press("l");
   await expect(speed(page)).toHaveText("2×");
-  await expect.poll(() => frame(page)).toBeGreaterThan(40);
+  await expect.poll(() => frameOf(page)).toBeGreaterThan(40);
   await page.keyboard.press("k");
   await expect(page.getByRole("button", { name: "Play" })).toBeVisible();
-  const before = await frame(page);
+  const before = await frameOf(page);
 
   await page.keyboard.press("j");
   await expect(speed(page)).toHaveText("-1×");
-  await expect.poll(() => frame(page)).toBeLessThan(before - 15);
+  await expect.poll(() => frameOf(page)).toBeLessThan(before - 15);
   await page.keyboard.press("l");
   await expect(speed(page)).toHaveText("");
   await page.keyboard.press("k");
@@ -50,14 +32,11 @@ test("is played both ways, quicker with each press, looped and muted", async ({ 
   await page.keyboard.press("Home");
   await page.keyboard.press("Shift+L");
   await expect(page.getByRole("button", { name: "Stop looping" })).toBeVisible();
-  await timecode(page).fill("35");
-  await timecode(page).press("Enter");
-  await timecode(page).blur();
-  await expect.poll(() => frame(page)).toBe(35);
+  await goTo(page, 35);
   await page.keyboard.press("Space");
-  await expect.poll(() => frame(page)).toBeLessThan(30);
+  await expect.poll(() => frameOf(page)).toBeLessThan(30);
   await page.keyboard.press("k");
-  expect(await frame(page)).toBeLessThan(45);
+  expect(await frameOf(page)).toBeLessThan(45);
   await page.keyboard.press("Shift+L");
 
   const isMuted = () => page.locator("video").evaluate((video: HTMLVideoElement) => video.muted);
@@ -71,7 +50,7 @@ test("is played both ways, quicker with each press, looped and muted", async ({ 
 });
 
 test("shortcuts are searched and changed, and not taken twice", async ({ page }) => {
-  await open(page);
+  await openTwoShots(page, server);
   await page.keyboard.press("Shift+Slash");
   const sheet = page.getByRole("dialog", { name: "Shortcuts" });
   await sheet.getByLabel("Search shortcuts").fill("one second");
@@ -88,13 +67,13 @@ test("shortcuts are searched and changed, and not taken twice", async ({ page })
   // Keys do nothing on the desk while the sheet lies over it.
   await page.keyboard.press("e");
   await page.keyboard.press("Escape");
-  expect(await frame(page)).toBe(0);
+  expect(await frameOf(page)).toBe(0);
   await page.keyboard.press("e");
-  await expect.poll(() => frame(page)).toBe(30);
+  await expect.poll(() => frameOf(page)).toBe(30);
   await page.reload();
   await expect(rows(page)).toHaveCount(2, { timeout: LONG_WORK });
   await page.keyboard.press("e");
-  await expect.poll(() => frame(page)).toBe(30);
+  await expect.poll(() => frameOf(page)).toBe(30);
 
   await page.getByRole("button", { name: "Shortcuts" }).click();
   await sheet.getByRole("button", { name: "Reset all" }).click();
@@ -102,7 +81,7 @@ test("shortcuts are searched and changed, and not taken twice", async ({ page })
 });
 
 test("the parts of the desk are resized and folded, and stay so", async ({ page }) => {
-  await open(page);
+  await openTwoShots(page, server);
   const result = page.getByRole("img", { name: /shows$/ });
   const before = (await result.boundingBox())!;
   const border = page.getByRole("separator", { name: "Height of the result" });

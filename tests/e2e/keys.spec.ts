@@ -1,31 +1,21 @@
 /** Keys as a table: sorted, changed in figures, and several moved, copied and deleted at once. */
 import { expect, type Page, test } from "@playwright/test";
+import { goTo, openTwoShots, rows } from "../support/desk";
 import { LONG_WORK, TestServer } from "../support/server";
 
 const server = new TestServer();
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
-const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
 const own = (page: Page) =>
   page
     .getByRole("region", { name: "Keys" })
     .getByRole("row")
     .filter({ has: page.getByRole("textbox") });
-async function goTo(page: Page, frame: number): Promise<void> {
-  const timecode = page.getByLabel(/^Timecode/);
-  await timecode.fill(String(frame));
-  await timecode.press("Enter");
-  await timecode.blur();
-  await expect(timecode).toHaveValue(`00:00:0${Math.floor(frame / 30)}:${String(frame % 30).padStart(2, "0")}`);
-}
 const figure = (page: Page, what: string) => page.getByRole("textbox", { name: what });
 
 test("keys are changed in figures, and several are moved, copied and deleted at once", async ({ page }) => {
-  await page.goto(server.url);
-  await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");
-  await page.getByRole("link", { name: "Open two-shots.mp4" }).first().click();
-  await expect(rows(page)).toHaveCount(2, { timeout: LONG_WORK });
+  await openTwoShots(page, server);
   for (const frame of [5, 20]) {
     await goTo(page, frame);
     await page.keyboard.press("a");

@@ -26,8 +26,9 @@ export function SplitLine({ share, width, onChange }: SplitLineProps) {
   };
   return (
     <div
-      role="slider"
+      role="separator"
       tabIndex={0}
+      aria-orientation="vertical"
       aria-label="Line between before and now"
       aria-roledescription="movable line"
       aria-valuenow={Math.round(100 * share)}

@@ -40,7 +40,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
         onChange={(isOn) => setDrawing(isOn ? "centre" : null)}
       />
       <ToggleButton
-        label="Steer the window by hand while it plays"
+        label="Steer the window by hand"
         shortcut={keysOf("steer")}
         Icon={Hand}
         isOn={drawing === "steer"}

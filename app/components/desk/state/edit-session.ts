@@ -101,7 +101,7 @@ export class EditSession {
   /** Asks for what only the server can make of the film, and tells of it. */
   private ask(change: Change, told: (sentence: string) => string): void {
     this.enqueue(async () => {
-      const answer = await this.post(change);
+      const answer = await this.post(change, () => this.ask(change, told));
       await this.take(answer);
       if (answer.sentence) this.ports.tell(told(answer.sentence), "plain");
     });

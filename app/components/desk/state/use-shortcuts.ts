@@ -23,9 +23,14 @@ function seekNextCut(player: Player, shots: readonly DeskShot[]): void {
   if (after !== null) player.seek(after);
 }
 
-/** Whether a control that is moved by keys of its own has the focus, or a dialog lies over the desk. */
-const isElsewhere = ({ target }: KeyboardEvent): boolean =>
-  target instanceof Element && target.closest("[aria-roledescription], [role=dialog]") !== null;
+/** What a control that is moved with the keyboard does itself. */
+const OWN_KEYS = new Set(["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown", "Enter", " "]);
+
+/** Whether a key is for a control that is moved with the keyboard, or a dialog lies over the desk. */
+const isElsewhere = ({ target, key }: KeyboardEvent): boolean =>
+  target instanceof Element &&
+  (target.closest("[role=dialog]") !== null ||
+    (OWN_KEYS.has(key) && target.closest("[aria-roledescription]") !== null));
 
 /** Everything on the desk that a key does. Fields in which one types keep their keys. */
 export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputElement | null>): void {

@@ -1,0 +1,53 @@
+/** The desk of the film with two shots, as tests in the browser use it. */
+import { join } from "node:path";
+import { expect, type Page } from "@playwright/test";
+import Database from "better-sqlite3";
+import { LONG_WORK, type TestServer } from "./server";
+
+export const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
+export const timecode = (page: Page) => page.getByLabel(/^Timecode/);
+
+/** Opens the film, which is brought in first where it is not there. */
+export async function openTwoShots(page: Page, { url }: TestServer): Promise<void> {
+  await page.goto(url);
+  const link = page.getByRole("link", { name: "Open two-shots.mp4" }).first();
+  if (!(await link.isVisible().catch(() => false))) {
+    await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");
+  }
+  await link.click();
+  await expect(rows(page)).toHaveCount(2, { timeout: LONG_WORK });
+}
+
+/** The frame on screen, of a film with thirty a second. */
+export async function frameOf(page: Page): Promise<number> {
+  const [, , seconds, frames] = (await timecode(page).inputValue()).split(":").map(Number);
+  return 30 * seconds! + frames!;
+}
+
+export async function goTo(page: Page, frame: number): Promise<void> {
+  await timecode(page).fill(String(frame));
+  await timecode(page).press("Enter");
+  await timecode(page).blur();
+  await expect.poll(() => frameOf(page)).toBe(frame);
+}
+
+/** Rows of the server's database. */
+export function query<Row>({ data }: TestServer, sql: string): Row[] {
+  const db = new Database(join(data, "glad-pan.db"), { readonly: true });
+  try {
+    return db.prepare<[], Row>(sql).all();
+  } finally {
+    db.close();
+  }
+}
+
+interface StoredKey {
+  frame: number;
+  x: number;
+  y: number;
+  height: number;
+}
+
+/** Hand keys of all versions, in order. */
+export const storedKeys = (server: TestServer): StoredKey[] =>
+  query<StoredKey>(server, "SELECT frame, x, y, height FROM hand_keys ORDER BY frame");
