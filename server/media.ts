@@ -12,6 +12,7 @@ import { listExports } from "~/jobs/exports.server";
 import { findPoster, lightCopyOf } from "~/jobs/own-moving.server";
 import { saveProject } from "~/jobs/projects.server";
 import { piece } from "~/jobs/proxy-pieces.server";
+import { waveformFile } from "~/jobs/waveforms.server";
 import { sharpFrame } from "~/jobs/sharp-frame.server";
 import { dataFolder, db, diskIsFull, exportsFolder, posterFile } from "~/jobs/workplace.server";
 import { FilmError } from "~/media/film-tool.server";
@@ -105,6 +106,21 @@ export function mediaRoutes(): Router {
   router.get("/:film/poster.jpg", (request, response) =>
     send(response, { file: posterFile(request.params.film), mediaType: "image/jpeg", maxAge: "1h" }),
   );
+  router.get("/:film/waveform-:index.bin", (request, response, next) => {
+    const film = findFilm(db(), request.params.film)!;
+    if (String(film.info.audio?.index) !== request.params.index) return void response.status(404).end();
+    waveformFile(film)
+      .then((file) => {
+        if (file) send(response, { file, mediaType: "application/octet-stream", maxAge: "1h" });
+        else response.status(404).end();
+      })
+      .catch((error: unknown) => {
+        if (error instanceof FilmError) response.status(422).type("text/plain").send(error.message);
+        else if (error instanceof Refusal) response.status(error.status).type("text/plain").send(error.message);
+        else if (isDiskFull(error, dataFolder())) response.status(507).type("text/plain").send(`${diskIsFull()}.`);
+        else next(error);
+      });
+  });
   router.get("/:film/frame/:version/:frame.png", (request, response, next) => {
     const { film, version, frame } = request.params;
     const windows = Windows.safeParse(request.query.windows);

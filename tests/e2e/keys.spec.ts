@@ -1,6 +1,6 @@
 /** Keys as a table: sorted, changed in figures, and several moved, copied and deleted at once. */
 import { expect, type Page, test } from "@playwright/test";
-import { goTo, openTwoShots, rows } from "../support/desk";
+import { goTo, openTwoShots, rows, storedKeys } from "../support/desk";
 import { LONG_WORK, TestServer } from "../support/server";
 
 const server = new TestServer();
@@ -105,4 +105,50 @@ test("the window is centred by a click, nudged by pixels, and dragged along one 
   await page.keyboard.up("Shift");
   await expect.poll(async () => Number(await centre.inputValue())).toBeGreaterThan(before + 40);
   await expect(page.getByLabel("Centre y (px)")).toHaveValue(y);
+});
+
+test("keys are selected in the lane by a box, deleted, copied, pasted and moved together, none across a cut", async ({
+  page,
+}) => {
+  await openTwoShots(page, server);
+  await page.getByRole("radio", { name: "Shot", exact: true }).click();
+  const before = storedKeys(server).map(({ frame }) => frame);
+  for (const frame of before) {
+    await goTo(page, frame);
+    await page.keyboard.press("Delete");
+  }
+  for (const frame of [10, 20, 40]) {
+    await goTo(page, frame);
+    await page.keyboard.press("a");
+  }
+  await expect.poll(() => storedKeys(server).length).toBe(3);
+  await goTo(page, 15);
+  const [, second] = storedKeys(server);
+  const lane = (await page.getByRole("region", { name: "Lane", exact: true }).boundingBox())!;
+  const picture = (await page.getByLabel("The whole picture").boundingBox())!;
+  // Time runs down from the line that is level with the playhead.
+  const at = (frame: number, x: number) =>
+    [picture.x + (x / 1280) * picture.width, lane.y + Math.round(0.3 * lane.height) + 1.1 * (frame - 15)] as const;
+  const select = async () => {
+    await page.mouse.move(...at(4, second!.x - 200));
+    await page.mouse.down();
+    await page.mouse.move(...at(26, second!.x + 200), { steps: 4 });
+    await page.mouse.up();
+  };
+  await select();
+  await page.keyboard.press("Control+c");
+  await expect(page.getByText("2 keys copied.")).toBeVisible();
+  await page.mouse.move(...at(20, second!.x));
+  await page.mouse.down();
+  await page.mouse.move(...at(25, second!.x + 100), { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(() => storedKeys(server).map(({ frame }) => frame)).toEqual([15, 25, 40]);
+  const moved = storedKeys(server);
+  expect(moved[0]!.x - moved[2]!.x).toBeCloseTo(100, -1);
+  expect(moved[0]!.x).toBeCloseTo(moved[1]!.x, 3);
+  await page.keyboard.press("Delete");
+  await expect.poll(() => storedKeys(server).map(({ frame }) => frame)).toEqual([40]);
+  await goTo(page, 60);
+  await page.keyboard.press("Control+v");
+  await expect.poll(() => storedKeys(server).map(({ frame }) => frame)).toEqual([40, 60, 70]);
 });

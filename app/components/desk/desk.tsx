@@ -21,6 +21,7 @@ import { useLightCopy, usePieceStream } from "./picture/use-piece-stream";
 import { usePlayer } from "./picture/use-player";
 import { Result } from "./result/result";
 import { useResultLook } from "./result/use-result-look";
+import { useSelectedKeys } from "./keys/use-selected-keys";
 import { ShotList } from "./shots/shot-list";
 import { type DeskContent, DeskContext } from "./state/desk-context";
 import { type DeskFilm, shotAt } from "./state/desk-types";
@@ -81,6 +82,7 @@ export function Desk(props: DeskProps) {
         return clampWindow(window, areaAt(all, frame, picture), windowAspect(shotAt(all, frame), picture, of));
       }),
   );
+  const selectedKeys = useSelectedKeys(edits, shots, version, picture);
   const reshape = useReshape(edits, version, picture, film.rate);
   const keyEdits = useKeyEdits(edits, shots, version, state.versions, picture);
   const shotEdits = useShotEdits(edits, version.id, shots, player);
@@ -109,7 +111,7 @@ export function Desk(props: DeskProps) {
     ...{ exports: status.exports, look },
     ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits },
     ...{ windowAt, shownAt, layered, pane, choosePane, panel, setPanel, layerId, chooseLayer, free },
-    ...{ pictureLook, setPictureLook, drawing, setDrawing, steering, reshape, waitFor },
+    ...{ pictureLook, setPictureLook, drawing, setDrawing, steering, reshape, selectedKeys, waitFor },
   };
   useShortcuts(content, timecode);
 

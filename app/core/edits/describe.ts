@@ -234,6 +234,10 @@ function severalKeys(commands: readonly SingleCommand[], say: Speaker): string |
     return `Deleted ${counted(commands.length, "key")} in ${say.shotAt(first.frame)}`;
   }
   const puts = commands.flatMap((each) => (each.type === "set-key" ? [each] : []));
+  const gone = commands.filter(({ type }) => type === "remove-key");
+  if (gone.length > 0 && gone.length === puts.length && 2 * gone.length === commands.length) {
+    return `Moved ${counted(puts.length, "key")} in ${say.shotAt(puts[0]!.key.frame)}`;
+  }
   if (puts.length < commands.length) return null;
   if (puts.some(({ versionId }) => versionId !== puts[0]!.versionId)) {
     return `Copied the key at ${say.time(puts[0]!.key.frame)} to ${counted(puts.length, "other version")}`;

@@ -1,6 +1,6 @@
 import { expect, test } from "@jest/globals";
 import type { HandKey } from "./hand-key";
-import { copiedKeys, nudged, pastedKeys } from "./key-groups";
+import { copiedKeys, movedKeys, nudged, pastedKeys } from "./key-groups";
 
 const key = (frame: number, x: number): HandKey => ({ pane: 0, frame, x, y: 540, height: 1080, easing: "ease" });
 
@@ -15,6 +15,16 @@ test("keys that are copied keep their distances, and none gets beyond the shot",
   expect(pasted).toEqual([
     { ...key(110, 600), pane: 1 },
     { ...key(120, 700), pane: 1 },
+  ]);
+});
+
+test("keys that are moved in time keep their distances, and stop at the cuts together", () => {
+  const shot = { start: 100, end: 150 };
+  const moved = (by: number) => movedKeys([key(110, 1), key(130, 2)], by, shot).map(({ frame }) => frame);
+  expect([moved(5), moved(-50), moved(50)]).toEqual([
+    [115, 135],
+    [100, 120],
+    [129, 149],
   ]);
 });
 

@@ -7,6 +7,14 @@ import type { HandKey } from "./hand-key";
 export const nudged = (keys: readonly HandKey[], { x, y }: Point): HandKey[] =>
   keys.map((key) => ({ ...key, x: key.x + x, y: key.y + y }));
 
+/** Keys of a shot that are moved together by so many frames, or as far as the shot goes: no key crosses a cut. */
+export function movedKeys(keys: readonly HandKey[], by: number, shot: FrameRange): HandKey[] {
+  const frames = keys.map(({ frame }) => frame);
+  const [first, last] = [Math.min(...frames), Math.max(...frames)];
+  const within = Math.min(shot.end - 1 - last, Math.max(shot.start - first, by));
+  return keys.map((key) => ({ ...key, frame: key.frame + within }));
+}
+
 /** Keys that were copied: each with how many frames it comes after the first. */
 export type CopiedKeys = readonly (Omit<HandKey, "frame" | "pane"> & { after: number })[];
 

@@ -7,7 +7,6 @@ import { useShotHere } from "../picture/use-player";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import { KeysTable } from "./keys-table";
-import { useKeyGroups } from "./use-key-groups";
 
 /** The keys of the shot under the playhead, as a table, and what is done to several of them. */
 export function KeysPanel() {
@@ -17,41 +16,31 @@ export function KeysPanel() {
 }
 
 function KeysOfShot({ shot }: { shot: DeskShot }) {
-  const { player } = useDesk();
-  const groups = useKeyGroups(shot);
-  const [frames, setFrames] = useState<ReadonlySet<number>>(new Set());
-  const selected = shot.handKeys.filter(({ frame }) => frames.has(frame));
-  const none = selected.length === 0;
+  const { player, selectedKeys } = useDesk();
+  const count = selectedKeys.frames.size;
+  const none = count === 0;
   const keys = shot.framed?.keys ?? [];
   return (
     <section aria-label="Keys" className="flex flex-col gap-3">
       <h2 className="font-display font-semibold">
         Shot {shot.number}: {counted(keys.length, "key")}
       </h2>
-      <KeysTable shot={shot} selected={frames} onSelect={setFrames} />
+      <KeysTable shot={shot} selected={selectedKeys.frames} onSelect={selectedKeys.select} />
       <p className="text-xs text-soft" aria-live="polite">
-        {none
-          ? "Tick keys of your own to move, copy or delete several at once."
-          : `${counted(selected.length, "key")} selected`}
+        {none ? "Tick keys of your own to move, copy or delete several at once." : `${counted(count, "key")} selected`}
       </p>
       <div className="flex flex-wrap gap-2">
-        <Button disabled={none} onClick={() => groups.copy(selected)}>
+        <Button disabled={none} onClick={selectedKeys.copy}>
           Copy
         </Button>
-        <Button disabled={!groups.paste} onClick={() => groups.paste?.(player?.getFrame() ?? shot.start)}>
+        <Button disabled={!selectedKeys.paste} onClick={() => selectedKeys.paste?.(player?.getFrame() ?? shot.start)}>
           Paste at playhead
         </Button>
-        <Button
-          disabled={none}
-          onClick={() => {
-            groups.remove(selected);
-            setFrames(new Set());
-          }}
-        >
+        <Button disabled={none} onClick={selectedKeys.remove}>
           Delete
         </Button>
       </div>
-      <Nudge isOff={none} onNudge={(by) => groups.nudge(selected, by)} />
+      <Nudge isOff={none} onNudge={selectedKeys.nudge} />
     </section>
   );
 }

@@ -19,11 +19,14 @@ export function toPoint({ axis, origin, scale, pxPerFrame }: LaneGeometry, value
   return axis === "x" ? { x: along, y: time } : { x: time, y: along };
 }
 
+/** A source position at a frame. */
+export interface LanePlace {
+  value: number;
+  frame: number;
+}
+
 /** The source position and frame of a canvas point. */
-export function fromPoint(
-  { axis, origin, scale, pxPerFrame }: LaneGeometry,
-  point: Point,
-): { value: number; frame: number } {
+export function fromPoint({ axis, origin, scale, pxPerFrame }: LaneGeometry, point: Point): LanePlace {
   const along = axis === "x" ? point.x : point.y;
   const time = axis === "x" ? point.y : point.x;
   return { value: (along - origin) / scale, frame: Math.round(time / pxPerFrame) };

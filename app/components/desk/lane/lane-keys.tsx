@@ -18,6 +18,9 @@ interface LaneKeysProps {
   onDrop: (key: Key, point: Point) => void;
   /** A drag was given up. */
   onGiveUp: () => void;
+  /** Frames of the hand keys that are selected; a press with Shift selects one more, or one less. */
+  selected: ReadonlySet<number>;
+  onToggle: (frame: number) => void;
 }
 
 const RADIUS = 5;
@@ -42,7 +45,8 @@ function keysOfShot({ framed, handKeys }: Pick<DeskShot, "framed" | "handKeys">)
 }
 
 /** The joints of a path: a circle for one that was computed, a square for one that was placed by hand. */
-export function LaneKeys({ shot, geometry, theme, onSeek, onDrag, onDrop, onGiveUp }: LaneKeysProps) {
+export function LaneKeys(props: LaneKeysProps) {
+  const { shot, geometry, theme, onSeek, onDrag, onDrop, onGiveUp, selected, onToggle } = props;
   const [held, setHeld] = useState<Held | null>(null);
   const keys = keysOfShot(shot);
   // The path is laid again while a key is dragged, and has it where it was a moment ago: the pointer has the key itself.
@@ -67,6 +71,8 @@ export function LaneKeys({ shot, geometry, theme, onSeek, onDrag, onDrop, onGive
       geometry={geometry}
       theme={theme}
       onSeek={onSeek}
+      isSelected={key.by === "hand" && selected.has(key.frame)}
+      onToggle={onToggle}
       onHold={(node) => hold(key, node)}
       onDrag={(point) => onDrag(key, point)}
       onDrop={(point) => {
@@ -78,21 +84,23 @@ export function LaneKeys({ shot, geometry, theme, onSeek, onDrag, onDrop, onGive
   ));
 }
 
-interface LaneKeyProps extends Pick<LaneKeysProps, "geometry" | "theme" | "onSeek"> {
+interface LaneKeyProps extends Pick<LaneKeysProps, "geometry" | "theme" | "onSeek" | "onToggle"> {
   item: Key;
+  isSelected: boolean;
   onHold: (node: Konva.Node) => void;
   onDrag: (point: Point) => void;
   onDrop: (point: Point) => void;
 }
 
-function LaneKey({ item, geometry, theme, onSeek, onHold, onDrag, onDrop }: LaneKeyProps) {
+function LaneKey({ item, isSelected, geometry, theme, onSeek, onToggle, onHold, onDrag, onDrop }: LaneKeyProps) {
   const at = toPoint(geometry, item[geometry.axis], item.frame);
   const byHand = item.by === "hand";
   const handlers = {
     draggable: true,
     onMouseEnter: pointer("grab"),
     onMouseLeave: pointer("default"),
-    onClick: () => onSeek(item.frame),
+    onClick: ({ evt }: Konva.KonvaEventObject<MouseEvent>) =>
+      evt.shiftKey && byHand ? onToggle(item.frame) : onSeek(item.frame),
     onTap: () => onSeek(item.frame),
     onDragStart: ({ target }: Konva.KonvaEventObject<DragEvent>) => onHold(target),
     onDragMove: ({ target }: Konva.KonvaEventObject<DragEvent>) => onDrag({ x: target.x(), y: target.y() }),
@@ -112,8 +120,8 @@ function LaneKey({ item, geometry, theme, onSeek, onHold, onDrag, onDrop }: Lane
       width={2 * RADIUS}
       height={2 * RADIUS}
       fill={theme.accent}
-      stroke={theme.panel}
-      strokeWidth={1.5}
+      stroke={isSelected ? theme.ink : theme.panel}
+      strokeWidth={isSelected ? 2.5 : 1.5}
       hitStrokeWidth={14}
     />
   ) : (

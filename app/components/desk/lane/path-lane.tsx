@@ -4,16 +4,23 @@ import { Group, Layer, Line, Rect, Stage, Text } from "react-konva";
 import type { Point, Size } from "~/core/geometry/box";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import type { Trim } from "~/core/edits/trim";
+import type { HandKey } from "~/core/path/hand-key";
 import type { Key } from "~/core/path/keys";
 import type { FrameRange } from "~/core/time/rate";
 import { type Clock, timecodeAt } from "~/core/time/timecode";
 import type { DeskShot } from "../state/desk-types";
-import { framesAround, fromPoint, type LaneGeometry, NOW_SHARE } from "./lane-geometry";
+import type { SelectedKeys } from "../keys/use-selected-keys";
+import { framesAround, fromPoint, type LaneGeometry, type LanePlace, NOW_SHARE } from "./lane-geometry";
 import { LaneKeys } from "./lane-keys";
 import { LaneRibbon } from "./lane-ribbon";
+import { FAR_PX_PER_FRAME, LaneFar } from "./lane-far";
+import { LaneLooks } from "./lane-looks";
+import { LaneMap, MAP } from "./lane-map";
 import { LaneStrip } from "./lane-strip";
 import { LaneTracks } from "./lane-tracks";
 import { LaneTrim } from "./lane-trim";
+import { LaneWaveform } from "./lane-waveform";
+import { useRubberBand } from "./use-rubber-band";
 import type { Player } from "../picture/player";
 import { useOnFrame } from "../picture/use-player";
 import { type CanvasTheme, useTheme } from "./use-theme";
@@ -33,6 +40,9 @@ export interface LaneProps {
   /** What the version shows, and where it begins and ends. */
   kept: readonly FrameRange[];
   trim: Trim;
+  /** How loud each frame is; null where nothing is heard. */
+  waveform: Uint8Array | null;
+  selectedKeys: SelectedKeys;
   /** The stretch that is marked. */
   stretch: FrameRange | null;
   onStretch: (stretch: FrameRange | null) => void;
@@ -47,7 +57,7 @@ export interface LaneProps {
 
 /** The path of the window over time, on the picture's own axis. */
 export default function PathLane(props: LaneProps) {
-  const { player, size, axis, origin, scale, pxPerFrame, onZoom } = props;
+  const { player, shots, frames, kept, size, axis, origin, scale, pxPerFrame, selectedKeys, onZoom } = props;
   const theme = useTheme();
   const scrolled = useRef<Konva.Group>(null);
   const room = axis === "x" ? size.height : size.width;
@@ -72,18 +82,32 @@ export default function PathLane(props: LaneProps) {
   const wheel = ({ evt }: Konva.KonvaEventObject<WheelEvent>) => {
     evt.preventDefault();
     if (evt.ctrlKey || evt.metaKey) return onZoom(Math.exp(-evt.deltaY / 300));
-    const frames = (evt.deltaY + evt.deltaX) / pxPerFrame / 2;
-    player?.step(Math.sign(frames) * Math.max(1, Math.round(Math.abs(frames))));
+    const by = (evt.deltaY + evt.deltaX) / pxPerFrame / 2;
+    player?.step(Math.sign(by) * Math.max(1, Math.round(Math.abs(by))));
   };
+  const band = useRubberBand((box, adds) => {
+    const before = adds ? selectedKeys.frames : [];
+    if (!box || !scrolled.current) return selectedKeys.select(before);
+    const moved = scrolled.current.position();
+    const [a, b] = [box, { x: box.x + box.width, y: box.y + box.height }].map(({ x, y }) =>
+      fromPoint(geometry, { x: x - moved.x, y: y - moved.y }),
+    ) as [LanePlace, LanePlace];
+    const isIn = (key: HandKey) =>
+      key.frame >= a.frame && key.frame <= b.frame && key[axis] >= a.value && key[axis] <= b.value;
+    const within = shots.flatMap(({ handKeys }) => handKeys.filter(isIn).map(({ frame }) => frame));
+    selectedKeys.select([...before, ...within]);
+  });
 
   if (!theme || size.width === 0) return null;
   return (
-    <Stage width={size.width} height={size.height} onWheel={wheel}>
+    <Stage width={size.width} height={size.height} onWheel={wheel} {...band.handlers}>
       <Layer>
         <Group ref={scrolled}>
           <LaneContent {...props} geometry={geometry} drawn={drawn} theme={theme} />
         </Group>
         <NowLine axis={axis} size={size} now={now} theme={theme} />
+        {axis === "x" && <LaneMap {...{ player, shots, frames, kept, pxPerFrame, theme }} height={size.height} />}
+        {band.box && <Rect {...band.box} stroke={theme.accent} dash={[4, 3]} fill={theme.wash} listening={false} />}
       </Layer>
     </Stage>
   );
@@ -103,18 +127,25 @@ interface ContentProps extends LaneProps {
 
 /** All that scrolls: cuts, tracks, ribbons and keys of the shots near the playhead. */
 function LaneContent({ shots, ...props }: ContentProps) {
-  const { drawn, axis, size, pxPerFrame, theme, frames, kept, trim, stretch, onStretch } = props;
+  const { player, drawn, geometry, axis, size, pxPerFrame, theme, frames, kept, trim, stretch, onStretch, waveform } =
+    props;
   const along = { axis, size, pxPerFrame, drawn, theme, frames, kept };
   const visible = shots.filter((shot) => shot.end > drawn.start && shot.start < drawn.end);
+  const isFar = pxPerFrame < FAR_PX_PER_FRAME;
+  const seek = (frame: number) => {
+    player?.pause();
+    player?.seek(frame);
+  };
   return (
     <>
-      {visible.map((shot) => (
-        <LaneShot key={shot.id} shot={shot} {...props} />
-      ))}
+      {isFar && <LaneFar {...{ geometry, drawn, size, theme }} shots={visible} />}
+      {!isFar && visible.map((shot) => <LaneShot key={shot.id} shot={shot} {...props} />)}
       <LaneTrim {...along} inPoint={trim.in} outPoint={trim.out} />
-      {visible.map((shot) => (
-        <LaneShotKeys key={shot.id} shot={shot} {...props} />
-      ))}
+      {!isFar && visible.map((shot) => <LaneShotKeys key={shot.id} shot={shot} onSeek={seek} {...props} />)}
+      {axis === "x" &&
+        !isFar &&
+        visible.map((shot) => <LaneLooks key={shot.id} {...{ shot, pxPerFrame, theme }} onSeek={seek} />)}
+      {waveform && <LaneWaveform {...{ waveform, axis, size, pxPerFrame, drawn, theme }} />}
       <LaneStrip {...along} stretch={stretch} onStretch={onStretch} />
     </>
   );
@@ -134,8 +165,8 @@ const LaneShot = memo(function LaneShot({ shot, geometry, drawn, theme, size, cl
 });
 
 /** One shot's keys, above all that is drawn of any shot. */
-const LaneShotKeys = memo(function LaneShotKeys(props: LaneShotProps) {
-  const { player, shot, geometry, theme, onPlace, onPreview, onGiveUp } = props;
+const LaneShotKeys = memo(function LaneShotKeys(props: LaneShotProps & { onSeek: (frame: number) => void }) {
+  const { shot, geometry, theme, onPlace, onPreview, onGiveUp, onSeek, selectedKeys } = props;
   /** What it means that a key of the shot is at a point of the lane: the rest of its window goes with it. */
   const moved = (key: Key, point: Point) => {
     const { value, frame } = fromPoint(geometry, point);
@@ -143,18 +174,31 @@ const LaneShotKeys = memo(function LaneShotKeys(props: LaneShotProps) {
     const at = Math.max(shot.start, Math.min(shot.end - 1, frame));
     return [at, { x, y, height, [geometry.axis]: value }, key.by === "hand" ? key.frame : null] as const;
   };
+  /** A key that is one of several that are selected takes the others with it. */
+  const isOneOfMany = ({ by, frame }: Key) =>
+    by === "hand" && selectedKeys.frames.size > 1 && selectedKeys.frames.has(frame);
+  const moveAll = (move: SelectedKeys["move"], key: Key, point: Point) => {
+    const { value, frame } = fromPoint(geometry, point);
+    move(frame - key.frame, { x: 0, y: 0, [geometry.axis]: value - key[geometry.axis] });
+  };
   return (
     <LaneKeys
       shot={shot}
       geometry={geometry}
       theme={theme}
-      onSeek={(frame) => {
-        player?.pause();
-        player?.seek(frame);
+      selected={selectedKeys.frames}
+      onToggle={selectedKeys.toggle}
+      onSeek={onSeek}
+      onDrag={(key, point) =>
+        isOneOfMany(key) ? moveAll(selectedKeys.previewMove, key, point) : onPreview(...moved(key, point))
+      }
+      onGiveUp={() => {
+        selectedKeys.giveUpMove();
+        onGiveUp();
       }}
-      onDrag={(key, point) => onPreview(...moved(key, point))}
-      onGiveUp={onGiveUp}
-      onDrop={(key, point) => onPlace(...moved(key, point))}
+      onDrop={(key, point) =>
+        isOneOfMany(key) ? moveAll(selectedKeys.move, key, point) : onPlace(...moved(key, point))
+      }
     />
   );
 });
@@ -179,7 +223,7 @@ function CutRule({
   return geometry.axis === "x" ? (
     <Group listening={false}>
       <Rect x={0} y={at} width={size.width} height={1} fill={theme.soft} />
-      <Text x={6} y={at + 4} text={label} {...font} />
+      <Text x={MAP + 12} y={at + 4} text={label} {...font} />
     </Group>
   ) : (
     <Group listening={false}>

@@ -8,6 +8,7 @@ export interface CanvasTheme {
   accent: string;
   wash: string;
   panel: string;
+  warn: string;
 }
 
 const read = (): CanvasTheme => {
@@ -21,6 +22,7 @@ const read = (): CanvasTheme => {
     accent: value("--accent"),
     wash: value("--accent-wash"),
     panel: value("--panel"),
+    warn: value("--warn"),
   };
 };
 

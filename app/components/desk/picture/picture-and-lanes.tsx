@@ -1,8 +1,11 @@
 import { lazy, Suspense, useCallback, useState } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
 import { useSize } from "../../common/use-size";
 import { useDesk } from "../state/desk-context";
 import { ReshapePanel } from "../reshape/reshape-panel";
+import { useShortcutKeys } from "../shortcuts/use-shortcut-keys";
 import { StretchBar } from "../trim/stretch-bar";
+import { useWaveform } from "../lane/use-waveform";
 import { Picture, type PictureProps } from "./picture";
 
 // The canvas library is for browsers only, and large.
@@ -12,21 +15,36 @@ const PathLane = lazy(() => import("../lane/path-lane"));
 const GUTTER = 20;
 /** The picture takes at most this share of the height, so that the lane has room. */
 const PICTURE_SHARE = 0.6;
+/** All of the film goes into this share of the desk's height. */
+const LEAST_ROOM = 0.2;
 /** Width of the lane beside the picture, for a window that moves up and down. */
 const SIDE_LANE = 240;
-const ZOOM = { initial: 1.1, least: 0.05, most: 24 };
+const ZOOM = { initial: 1.1, most: 24, step: 1.5 };
 
 /** The picture with its lanes: under it for a window that moves sideways, beside it for one that moves up and down. */
 export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoRef" | "notice">) {
-  const { film, player, shots, free, version, kept, keyEdits, trimEdits, reshape, pictureLook } = useDesk();
+  const { film, player, shots, free, version, kept, keyEdits, trimEdits, reshape, pictureLook, facts, selectedKeys } =
+    useDesk();
+  const { frames } = film;
+  const { audio } = facts;
   const { place, preview } = keyEdits;
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const room = useSize(element);
   const [pxPerFrame, setPxPerFrame] = useState(ZOOM.initial);
   const zoom = useCallback(
-    (factor: number) => setPxPerFrame((value) => Math.min(ZOOM.most, Math.max(ZOOM.least, value * factor))),
-    [],
+    (factor: number) =>
+      setPxPerFrame((value) => {
+        // From single frames to all of the film in the room that there is.
+        const least = Math.min(ZOOM.initial, (LEAST_ROOM * room.height) / frames);
+        return Math.min(ZOOM.most, Math.max(least, value * factor));
+      }),
+    [room.height, frames],
   );
+  const keys = useShortcutKeys();
+  useHotkeys(keys["lane-in"], () => zoom(ZOOM.step), { preventDefault: true });
+  useHotkeys(keys["lane-out"], () => zoom(1 / ZOOM.step), { preventDefault: true });
+  useHotkeys(keys["lane-all"], () => zoom(0), { preventDefault: true });
+  const waveform = useWaveform(film.id, audio);
   const giveUp = useCallback(() => preview(0, null), [preview]);
 
   const { picture } = film;
@@ -42,6 +60,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
     ...{ player, shots, scale, pxPerFrame, clock: film.clock, onZoom: zoom },
     ...{ frames: film.frames, kept, trim: version.trim },
     ...{ stretch: trimEdits.stretch, onStretch: trimEdits.setStretch },
+    ...{ waveform, selectedKeys },
     ...{ onPlace: place, onPreview: preview, onGiveUp: giveUp },
   };
 

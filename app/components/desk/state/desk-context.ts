@@ -1,6 +1,7 @@
 import { createContext, useContext } from "react";
 import type { FilmFacts } from "../dialogs/film-dialog";
 import type { Drawing } from "../picture/drawing";
+import type { SelectedKeys } from "../keys/use-selected-keys";
 import type { PictureLook } from "../picture/picture-look";
 import type { Steering } from "../picture/steering";
 import type { Reshape } from "../reshape/use-reshape";
@@ -79,6 +80,7 @@ export interface DeskContent {
   /** What a box is being drawn around; null while none is. */
   drawing: Drawing | null;
   setDrawing: (drawing: Drawing | null) => void;
+  selectedKeys: SelectedKeys;
   /** The window while it is led by hand. */
   steering: Steering;
   /** A stretch of the path that is being reshaped. */

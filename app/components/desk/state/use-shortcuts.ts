@@ -26,6 +26,9 @@ function seekNextCut(player: Player, shots: readonly DeskShot[]): void {
 /** What a control that is moved with the keyboard does itself. */
 const OWN_KEYS = new Set(["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown", "Enter", " "]);
 
+/** What is bound where it belongs. */
+type ElsewhereId = "help" | "lane-in" | "lane-out" | "lane-all";
+
 /** Whether a key is for a control that is moved with the keyboard, or a dialog lies over the desk. */
 const isElsewhere = ({ target, key }: KeyboardEvent): boolean =>
   target instanceof Element &&
@@ -34,11 +37,11 @@ const isElsewhere = ({ target, key }: KeyboardEvent): boolean =>
 
 /** Everything on the desk that a key does. Fields in which one types keep their keys. */
 export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputElement | null>): void {
-  const { film, player, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, look } = desk;
+  const { film, player, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, look, selectedKeys } = desk;
   const { pictureLook, setPictureLook } = desk;
   const second = Math.round(framesPerSecond(film.rate));
   const keys = useShortcutKeys();
-  const actions: Record<Exclude<ShortcutId, "help">, (to: Player) => void> = {
+  const actions: Record<Exclude<ShortcutId, ElsewhereId>, (to: Player) => void> = {
     play: (to) => to.toggle(),
     reverse: (to) => to.shuttle(-1),
     pause: (to) => to.pause(),
@@ -58,7 +61,9 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
     end: (to) => to.seek(film.frames - 1),
     timecode: () => timecode.current?.focus(),
     "place-key": (to) => keyEdits.place(to.getFrame(), windowAt(to.getFrame())),
-    "remove-key": (to) => keyEdits.release(to.getFrame()),
+    "remove-key": (to) => (selectedKeys.frames.size > 0 ? selectedKeys.remove() : keyEdits.release(to.getFrame())),
+    "copy-keys": () => selectedKeys.copy(),
+    "paste-keys": (to) => selectedKeys.paste?.(to.getFrame()),
     "pane-1": () => desk.choosePane(0),
     "pane-2": () => desk.choosePane(1),
     "pane-3": () => desk.choosePane(2),

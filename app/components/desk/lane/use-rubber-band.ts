@@ -1,0 +1,42 @@
+import type Konva from "konva";
+import { useState } from "react";
+import type { Box, Point } from "~/core/geometry/box";
+
+const between = (a: Point, b: Point): Box => ({
+  x: Math.min(a.x, b.x),
+  y: Math.min(a.y, b.y),
+  width: Math.abs(a.x - b.x),
+  height: Math.abs(a.y - b.y),
+});
+
+/** A press that is not dragged further than this, in canvas pixels, selects nothing. */
+const LEAST = 3;
+
+/**
+ * A box that is drawn over an empty part of a canvas, to select what is in it.
+ *
+ * @param onSelect the box, or null for a press; whether it adds to what is selected
+ */
+export function useRubberBand(onSelect: (box: Box | null, adds: boolean) => void) {
+  const [from, setFrom] = useState<Point | null>(null);
+  const [box, setBox] = useState<Box | null>(null);
+  const at = ({ target }: Konva.KonvaEventObject<PointerEvent>) => target.getStage()!.getPointerPosition()!;
+  const handlers = {
+    onPointerDown: (event: Konva.KonvaEventObject<PointerEvent>) => {
+      // What lies on the canvas takes presses for itself.
+      if (event.target !== event.target.getStage() || event.evt.button !== 0) return;
+      setFrom(at(event));
+    },
+    onPointerMove: (event: Konva.KonvaEventObject<PointerEvent>) => {
+      if (from) setBox(between(from, at(event)));
+    },
+    onPointerUp: ({ evt }: Konva.KonvaEventObject<PointerEvent>) => {
+      if (!from) return;
+      const isDrawn = box !== null && Math.max(box.width, box.height) > LEAST;
+      onSelect(isDrawn ? box : null, evt.shiftKey);
+      setFrom(null);
+      setBox(null);
+    },
+  };
+  return { box, handlers };
+}
