@@ -17,5 +17,6 @@ export default [
   route("films/:filmId/idle", "routes/idle.ts"),
   route("films/:filmId/cuts/:format", "routes/cuts.ts"),
   route("films/:filmId/edit", "routes/edit.ts"),
+  route("films/:filmId/shapes", "routes/shapes.ts"),
   route("films/:filmId/history", "routes/history.ts"),
 ] satisfies RouteConfig;

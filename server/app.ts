@@ -3,6 +3,7 @@ import { basename } from "node:path";
 import { createRequestHandler } from "@react-router/express";
 import express, { type NextFunction, type Request, type Response } from "express";
 import { RouterContextProvider } from "react-router";
+import { DEMO_FILM_NAME } from "~/core/demo-film";
 import { StartError } from "~/disk/start-error";
 import { addDemoFilm } from "~/jobs/demo-film.server";
 import { linkFilm } from "~/jobs/films.server";
@@ -18,7 +19,7 @@ export { door } from "./door";
 export { openWorkplace, startWork, StartError, stopWork };
 
 /** Adds the film that ships with Glad Pan, unless it is there. */
-export const addDemo = (): Promise<void> => addDemoFilm(projectPath("demo/ferrow-kite-day.mp4"), "Ferrow Kite Day.mp4");
+export const addDemo = (): Promise<void> => addDemoFilm(projectPath("demo/ferrow-kite-day.mp4"), DEMO_FILM_NAME);
 
 /**
  * Takes films of this machine into the library, each where it is.

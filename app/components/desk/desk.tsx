@@ -6,6 +6,7 @@ import type { FilmStatus } from "~/core/film-status";
 import type { History } from "~/core/edits/answer";
 import type { FilmState, VersionState } from "~/core/edits/film-state";
 import { DeskHeader } from "./header/desk-header";
+import { FirstSteps } from "./help/first-steps";
 import { Inspector } from "./inspector/inspector";
 import type { FilmFacts } from "./dialogs/film-dialog";
 import { DeskPanels } from "./desk-panels";
@@ -117,6 +118,7 @@ export function Desk(props: DeskProps) {
 
   return (
     <DeskContext value={content}>
+      <FirstSteps />
       <div className="grid h-[calc(100vh-var(--notice-height,0px))] grid-rows-[auto_1fr] overflow-hidden">
         <DeskHeader />
         <DeskPanels

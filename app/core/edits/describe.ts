@@ -100,7 +100,8 @@ const STRETCH_TEXT: Record<Extract<SingleCommand, { type: "replace-keys" }>["how
 
 type SetFraming = Extract<SingleCommand, { type: "set-framing" }>;
 
-function settingNames(settings: readonly string[]): string {
+/** "manner and zoom" */
+export function settingNames(settings: readonly string[]): string {
   return settings.map((setting) => SETTING_NAMES[setting as ShotSetting]).join(" and ");
 }
 

@@ -14,7 +14,9 @@ export type Comparison =
   /** The shot on screen in other manners. */
   | { kind: "manners"; manners: readonly Manner[] }
   | { kind: "versions"; versionIds: readonly string[] }
-  | { kind: "state"; stateId: string; name: string };
+  | { kind: "state"; stateId: string; name: string }
+  /** The film as it was a moment ago. */
+  | { kind: "earlier"; name: string; state: FilmState };
 
 /** More than this beside the version itself are too small to be compared. */
 export const MOST_BESIDE = 2;
@@ -66,11 +68,12 @@ export function sidesOf(
           size: { width: other.width, height: other.height },
           framedFrom: { state, version: other },
         }));
-    case "state": {
-      const other = then?.versions.find(({ id }) => id === version.id);
-      if (!then || !other) return [];
-      const framedFrom = { state: then, version: other };
-      return [{ key: comparison.stateId, name: comparison.name, size: other, framedFrom }];
+    case "state":
+    case "earlier": {
+      const earlier = comparison.kind === "state" ? then : comparison.state;
+      const other = earlier?.versions.find(({ id }) => id === version.id);
+      if (!earlier || !other) return [];
+      return [{ key: "earlier", name: comparison.name, size: other, framedFrom: { state: earlier, version: other } }];
     }
   }
 }

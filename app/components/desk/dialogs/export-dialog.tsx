@@ -34,7 +34,9 @@ export function ExportDialog({ film, versions, leftOut, pictures, exports, analy
   return (
     <Dialog.Root>
       <Dialog.Trigger asChild>
-        <Button variant="accent">{running ? `Exporting ${Math.round(running.progress * 100)} %` : "Export"}</Button>
+        <Button variant="accent" data-step="export">
+          {running ? `Exporting ${Math.round(running.progress * 100)} %` : "Export"}
+        </Button>
       </Dialog.Trigger>
       <DialogPanel title="Export" width="w-[36rem]">
         <ul className="flex flex-col gap-2">

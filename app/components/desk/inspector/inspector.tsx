@@ -19,6 +19,8 @@ import { FramingControls } from "./framing-controls";
 import { KeptEnd } from "./kept-end";
 import { LayoutControls } from "./layout-controls";
 import { PaneChoice } from "./pane-choice";
+import { ResetFraming } from "./reset-framing";
+import { ShapeFits } from "./shape-fits";
 import { ShotBegin } from "./shot-begin";
 import { SecondLooks } from "./second-looks";
 import { ShotName } from "../shots/shot-name";
@@ -103,7 +105,11 @@ function ShotSettings() {
           onChange={(change) => shotEdits.setFraming([shot], change)}
         />
         <EyeLineOffer shot={shot} area={area} pane={pane} />
-        <ApplyFraming shot={shot} />
+        <div className="flex flex-wrap gap-2">
+          <ApplyFraming shot={shot} />
+          <ResetFraming shot={shot} />
+          <ShapeFits shot={shot} />
+        </div>
         <div className="flex items-center justify-between gap-2">
           <span className="text-xs text-soft">{shot.protect ? "Protected area" : "Title, logo"}</span>
           {shot.protect ? (

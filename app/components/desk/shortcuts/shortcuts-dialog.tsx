@@ -1,10 +1,11 @@
-import { Keyboard, RotateCcw } from "lucide-react";
+import { Footprints, Keyboard, RotateCcw } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { Button, Hint } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { SearchField } from "~/components/common/search-field";
+import { startFirstSteps } from "../help/first-steps";
 import {
   isReserved,
   keysOf,
@@ -33,13 +34,13 @@ export function ShortcutsDialog() {
         </Dialog.Trigger>
       </Hint>
       <DialogPanel title="Shortcuts" width="w-[44rem]" layout="flex flex-col gap-4">
-        <Sheet />
+        <Sheet onLeave={() => setOpen(false)} />
       </DialogPanel>
     </Dialog.Root>
   );
 }
 
-function Sheet() {
+function Sheet({ onLeave }: { onLeave: () => void }) {
   const [wanted, setWanted] = useState("");
   const [changing, setChanging] = useState<ShortcutId | null>(null);
   const isFound = (id: ShortcutId) => SHORTCUTS[id].text.toLowerCase().includes(wanted.trim().toLowerCase());
@@ -50,6 +51,14 @@ function Sheet() {
         <div className="grow">
           <SearchField label="Search shortcuts" value={wanted} onChange={setWanted} className="grow" />
         </div>
+        <Button
+          onClick={() => {
+            onLeave();
+            startFirstSteps();
+          }}
+        >
+          <Footprints className="size-3.5" aria-hidden /> First steps
+        </Button>
         <Button onClick={resetKeys}>
           <RotateCcw className="size-3.5" aria-hidden /> Reset all
         </Button>

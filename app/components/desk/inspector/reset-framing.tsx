@@ -1,0 +1,76 @@
+import { RefreshCw } from "lucide-react";
+import { toast } from "sonner";
+import { Button } from "~/components/common/button";
+import { Menu, MenuItem } from "~/components/common/menu";
+import { counted } from "~/core/counted";
+import type { SingleCommand } from "~/core/edits/command";
+import { settingNames } from "~/core/edits/describe";
+import { ShotSetting } from "~/core/edits/shot-in-version";
+import { AUTO } from "~/core/subjects/choosing/follow-rule";
+import { useDesk } from "../state/desk-context";
+import type { DeskShot } from "../state/desk-types";
+
+/** What the editor has set in a shot that solving it again would not have: hand keys and marks are kept. */
+interface Own {
+  shot: DeskShot;
+  settings: ShotSetting[];
+}
+
+/** Frames shots again as if nothing had been set in them, around the keys and marks of the editor. */
+export function ResetFraming({ shot }: { shot: DeskShot }) {
+  const { shots, selection, state, version, edits, look } = useDesk();
+  const inVersion = state.versions.find(({ id }) => id === version.id)?.shots;
+  const ownOf = (some: readonly DeskShot[]): Own[] =>
+    some.flatMap((each) => {
+      const said = Object.keys(inVersion?.get(each.id) ?? {}).filter((name) => name !== "protect");
+      const settings = said.flatMap((name) => ShotSetting.safeParse(name).data ?? []);
+      const isLed = each.follow.kind !== "auto" && !settings.includes("follow");
+      return settings.length > 0 || isLed ? [{ shot: each, settings }] : [];
+    });
+  const reset = (own: readonly Own[]) => {
+    const commands = own.flatMap(({ shot: each, settings }): SingleCommand[] => [
+      ...(settings.length > 0
+        ? [{ type: "set-framing" as const, versionId: version.id, shotIds: [each.id], change: {}, reset: settings }]
+        : []),
+      ...(each.own.follow ? [] : [{ type: "change-shots" as const, shotIds: [each.id], change: { follow: AUTO } }]),
+    ]);
+    const before = state;
+    edits.send({ type: "batch", commands });
+    toast(`Solved ${counted(own.length, "shot")} again.`, {
+      action: {
+        label: "Compare with before",
+        onClick: () => look.setComparison({ kind: "earlier", name: "Before", state: before }),
+      },
+    });
+  };
+  const here = ownOf([shot]);
+  const names = here.flatMap(({ settings }) => [
+    ...settings,
+    ...(settings.includes("follow") || shot.follow.kind === "auto" ? [] : (["follow"] as const)),
+  ]);
+  const items = [
+    { name: names.length > 0 ? `This shot: ${settingNames(names)}` : "This shot: nothing is set", own: here },
+    { name: "The selected shots", own: ownOf(shots.filter(({ id }) => selection.ids.has(id))) },
+    { name: "All shots", own: ownOf(shots) },
+  ];
+  return (
+    <Menu
+      align="start"
+      trigger={
+        <Button>
+          <RefreshCw className="size-4" aria-hidden />
+          Solve again…
+        </Button>
+      }
+    >
+      <p className="max-w-64 px-2 py-1 text-xs text-soft">
+        Forgets what you have set for these shots. Keys, marks and protected areas stay.
+      </p>
+      {items.map(({ name, own }) => (
+        <MenuItem key={name} disabled={own.length === 0} onSelect={() => reset(own)}>
+          {name} <span className="ml-auto text-xs text-soft">{own.length}</span>
+        </MenuItem>
+      ))}
+    </Menu>
+  );
+}

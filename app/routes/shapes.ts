@@ -1,0 +1,28 @@
+import { z } from "zod";
+import { shapeFit } from "~/core/checks/shape-fit";
+import { FRAME_SHAPES } from "~/core/geometry/frame-shapes";
+import { Id, ShotId } from "~/core/ids";
+import { loadFraming } from "~/jobs/framings.server";
+import { db } from "~/jobs/workplace.server";
+import type { Route } from "./+types/shapes";
+import { orRefuse, refusal, requireFilm } from "./requests.server";
+
+const Query = z.object({ version: Id, shot: ShotId });
+
+/** How well a shot of a version goes into frames of the usual shapes. */
+export function loader({ params, request }: Route.LoaderArgs) {
+  const film = requireFilm(params.filmId);
+  const query = Query.safeParse(Object.fromEntries(new URL(request.url).searchParams));
+  if (!query.success) throw refusal(400, z.prettifyError(query.error));
+  const { picture, rate } = film.info;
+  return orRefuse(() => {
+    const framing = loadFraming(db(), film, query.data.version, query.data.shot);
+    return Response.json(
+      FRAME_SHAPES.map(({ name, sizes: [size] }) => ({
+        name,
+        size: size!,
+        ...shapeFit(framing, picture, size!, rate),
+      })),
+    );
+  });
+}
