@@ -121,33 +121,38 @@ export function Desk(props: DeskProps) {
       <FirstSteps />
       <div className="grid h-[calc(100vh-var(--notice-height,0px))] grid-rows-[auto_1fr] overflow-hidden">
         <DeskHeader />
-        <DeskPanels
-          shots={
-            <aside aria-label="Shots of the film" className="flex h-full flex-col bg-panel">
-              <div className="px-3 py-2 empty:hidden">
-                <JobStatus jobs={status.jobs} />
-              </div>
-              {!state.film.analysed && (
-                <p className="px-3 pb-2 text-xs text-soft">
-                  You can work on any frame meanwhile: keys, splits, turns and marks stay as shots are found.
-                </p>
-              )}
-              <ShotList />
-            </aside>
-          }
-          picture={
-            <main className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto]">
-              <PictureAndLanes videoRef={setVideo} notice={notice} />
-              <DeskTools timecodeRef={timecode} />
-            </main>
-          }
-          result={<Result />}
-          settings={
-            <aside aria-label="Settings" className="h-full overflow-y-auto bg-panel p-4">
-              <Inspector />
-            </aside>
-          }
-        />
+        <main className="min-h-0">
+          <DeskPanels
+            shots={
+              <section aria-label="Shots of the film" className="flex h-full flex-col bg-panel">
+                <div className="px-3 py-2 empty:hidden">
+                  <JobStatus jobs={status.jobs} />
+                </div>
+                {!state.film.analysed && (
+                  <p className="px-3 pb-2 text-xs text-soft">
+                    You can work on any frame meanwhile: keys, splits, turns and marks stay as shots are found.
+                  </p>
+                )}
+                <ShotList />
+              </section>
+            }
+            picture={
+              <section
+                aria-label="Picture and lane"
+                className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto]"
+              >
+                <PictureAndLanes videoRef={setVideo} notice={notice} />
+                <DeskTools timecodeRef={timecode} />
+              </section>
+            }
+            result={<Result />}
+            settings={
+              <section aria-label="Settings" className="h-full overflow-y-auto bg-panel p-4">
+                <Inspector />
+              </section>
+            }
+          />
+        </main>
       </div>
     </DeskContext>
   );

@@ -71,6 +71,7 @@ export function Transport({ player, shots, clock, frames, timecodeRef }: Transpo
       <div className="relative">
         <TimecodeField player={player} clock={clock} frames={frames} inputRef={timecodeRef} />
         <span
+          role="status"
           aria-label="Speed"
           className="pointer-events-none absolute inset-y-0 right-2.5 flex items-center font-mono text-xs text-accent"
         >

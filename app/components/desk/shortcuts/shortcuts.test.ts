@@ -1,10 +1,15 @@
 import { expect, test } from "@jest/globals";
 import { ChangedKeys, isReserved, keysOf, keysWith, namesOf, SHORTCUT_IDS, SHORTCUTS, usedBy } from "./shortcuts";
 
-test("no two shortcuts have the same keys, and none takes the browser's own but undo and redo", () => {
+test("no two shortcuts have the same keys, and none takes the browser's own but those that mean the same there", () => {
   const keys = SHORTCUT_IDS.map((id) => SHORTCUTS[id].keys);
   expect(new Set(keys).size).toBe(keys.length);
-  expect(SHORTCUT_IDS.filter((id) => isReserved(SHORTCUTS[id].keys))).toEqual(["undo", "redo"]);
+  expect(SHORTCUT_IDS.filter((id) => isReserved(SHORTCUTS[id].keys))).toEqual([
+    "copy-keys",
+    "paste-keys",
+    "undo",
+    "redo",
+  ]);
 });
 
 test("keys that were changed hold, and what they are taken by is known", () => {

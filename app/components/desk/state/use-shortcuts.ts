@@ -23,17 +23,19 @@ function seekNextCut(player: Player, shots: readonly DeskShot[]): void {
   if (after !== null) player.seek(after);
 }
 
-/** What a control that is moved with the keyboard does itself. */
-const OWN_KEYS = new Set(["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown", "Enter", " "]);
-
 /** What is bound where it belongs. */
 type ElsewhereId = "help" | "lane-in" | "lane-out" | "lane-all";
 
-/** Whether a key is for a control that is moved with the keyboard, or a dialog lies over the desk. */
+/** What a control that is moved with the keyboard does itself. */
+const OWN_KEYS = new Set([
+  ...["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown", "Home", "End", "PageUp", "PageDown", "Enter", " "],
+]);
+const OWN_KEY_CONTROLS = "[aria-roledescription], [role=radio], [role=slider]";
+
+/** Whether a key is for a control that has the focus, or a dialog lies over the desk. */
 const isElsewhere = ({ target, key }: KeyboardEvent): boolean =>
   target instanceof Element &&
-  (target.closest("[role=dialog]") !== null ||
-    (OWN_KEYS.has(key) && target.closest("[aria-roledescription]") !== null));
+  (target.closest("[role=dialog]") !== null || (OWN_KEYS.has(key) && target.closest(OWN_KEY_CONTROLS) !== null));
 
 /** Everything on the desk that a key does. Fields in which one types keep their keys. */
 export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputElement | null>): void {
@@ -101,16 +103,11 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
   const ids = Object.keys(actions) as (keyof typeof actions)[];
   const run = (id: keyof typeof actions) => player && actions[id](player);
   const byKeys = new Map(ids.map((id) => [keys[id], id]));
-  // A radio button or a slider uses plain keys itself, but not these.
-  const everywhere = new Set<ShortcutId>(["pane-1", "pane-2", "pane-3", "undo", "redo"]);
-  const usual = ids.filter((id) => !everywhere.has(id)).map((id) => keys[id]);
-  const others = ids.filter((id) => everywhere.has(id)).map((id) => keys[id]);
-  useHotkeys(usual, (_event, { hotkey }) => run(byKeys.get(hotkey)!), {
-    preventDefault: true,
+  useHotkeys([...byKeys.keys()], (_event, { hotkey }) => run(byKeys.get(hotkey)!), {
+    // Where no key is selected, text of the page is copied as anywhere.
+    preventDefault: (_event, { hotkey }) => byKeys.get(hotkey) !== "copy-keys" || selectedKeys.frames.size > 0,
     ignoreEventWhen: isElsewhere,
-  });
-  useHotkeys(others, (_event, { hotkey }) => run(byKeys.get(hotkey)!), {
-    preventDefault: true,
+    // Fields in which one types keep all their keys.
     enableOnFormTags: ["radio", "slider"],
   });
 }

@@ -1,0 +1,63 @@
+/** Every view is checked against the rules of WCAG 2.1, levels A and AA, in both themes. */
+import AxeBuilder from "@axe-core/playwright";
+import { expect, type Page, test } from "@playwright/test";
+import { goTo, openTwoShots, rows } from "../support/desk";
+import { TestServer } from "../support/server";
+
+const server = new TestServer();
+test.beforeAll(() => server.start());
+test.afterAll(() => server.dispose());
+
+/** What is wrong with what is on the page, each with where. */
+async function violations(page: Page): Promise<string[]> {
+  const { violations: found } = await new AxeBuilder({ page })
+    .withTags(["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "best-practice"])
+    .analyze();
+  return found.map(
+    ({ id, nodes }) => `${id}: ${nodes.map(({ html, any }) => `${html} ${any[0]?.message ?? ""}`).join(" | ")}`,
+  );
+}
+
+const press = (page: Page, name: string | RegExp) => page.getByRole("button", { name, exact: true }).click();
+
+for (const colorScheme of ["light", "dark"] as const) {
+  test(`no view breaks a rule in the ${colorScheme} theme`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
+    const check = async (view: string) => expect.soft(await violations(page), view).toEqual([]);
+    await page.goto(server.url);
+    await expect(page.getByLabel("Film files")).toBeAttached();
+    await check("library");
+    await openTwoShots(page, server);
+    await goTo(page, 20);
+    await page.keyboard.press("a");
+    await expect(rows(page).first()).toContainText("■ 1");
+    await check("desk");
+    await page.getByRole("radio", { name: "Keys", exact: true }).click();
+    await check("keys");
+    await page.getByRole("radio", { name: "Layers" }).click();
+    await check("layers");
+    await page.getByRole("radio", { name: "Shot", exact: true }).click();
+    await page.getByRole("radio", { name: "Stack" }).click();
+    await check("stack");
+    await page.getByRole("radio", { name: "Whole" }).click();
+    await check("whole");
+    await page.getByRole("radio", { name: "Fill" }).click();
+    await page.keyboard.press("b");
+    await page.getByRole("radio", { name: "Split" }).click();
+    await check("comparing");
+    await page.getByRole("radio", { name: "Beside" }).click();
+    await page.keyboard.press("b");
+    for (const panel of ["History", "Picture", "Compare shapes", "Length of the version"]) {
+      await press(page, panel);
+      await check(panel);
+      await page.keyboard.press("Escape");
+    }
+    for (const dialog of ["Shortcuts", "Export", "Add a version", /^House styles/, /^Cuts/]) {
+      await press(page, dialog);
+      await check(String(dialog));
+      await page.keyboard.press("Escape");
+      await expect(page.getByRole("dialog")).toHaveCount(0);
+    }
+    await page.keyboard.press("Delete");
+  });
+}
