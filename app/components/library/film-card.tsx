@@ -71,7 +71,8 @@ const daysLeft = (deletedAt: number): string =>
 function CardLink({ film, children }: { film: FilmView; children: ReactNode }) {
   if (film.deletedAt !== null) return <div className="opacity-60">{children}</div>;
   return (
-    <Link to={`/films/${film.id}`} className="block outline-offset-[-2px]" aria-label={`Open ${film.name}`}>
+    <Link to={`/films/${film.id}`} className="block outline-offset-[-2px]">
+      <span className="sr-only">Open </span>
       {children}
     </Link>
   );

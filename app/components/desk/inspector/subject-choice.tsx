@@ -62,10 +62,10 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (r
               <button
                 type="button"
                 aria-pressed={isNamed(shot.follow, member)}
-                aria-label={`Follow ${member.name ?? member.letter}`}
                 onClick={() => onChange({ kind: "track", trackId: member.track.id })}
                 className="flex items-center gap-1.5 rounded-md border border-line px-1.5 py-1 text-xs hover:border-soft aria-pressed:border-accent aria-pressed:bg-accent-wash"
               >
+                <span className="sr-only">Follow </span>
                 <Letter {...member} />
                 {member.name ?? member.track.label ?? kindName(member)}
               </button>

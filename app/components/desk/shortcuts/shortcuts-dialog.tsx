@@ -111,7 +111,6 @@ function Row({ id, isChanging, onChanging }: RowProps) {
         <Hint text={canChange ? "Click to change it" : "It cannot be changed"}>
           <button
             type="button"
-            aria-label={`${text}: ${namesOf(keys[id]).join(" ")}`}
             disabled={!canChange}
             onClick={() => onChanging(!isChanging)}
             className="flex shrink-0 items-center gap-1 rounded-sm px-1 enabled:hover:bg-well"
@@ -119,11 +118,14 @@ function Row({ id, isChanging, onChanging }: RowProps) {
             {isChanging ? (
               <span className="text-xs text-accent">Press keys…</span>
             ) : (
-              namesOf(keys[id]).map((name) => (
-                <kbd key={name} className="rounded-sm bg-well px-1.5 py-0.5 font-mono text-xs">
-                  {name}
-                </kbd>
-              ))
+              <>
+                <span className="sr-only">{text}: </span>
+                {namesOf(keys[id]).map((name) => (
+                  <kbd key={name} className="rounded-sm bg-well px-1.5 py-0.5 font-mono text-xs">
+                    {name}{" "}
+                  </kbd>
+                ))}
+              </>
             )}
           </button>
         </Hint>

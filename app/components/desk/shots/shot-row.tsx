@@ -51,7 +51,6 @@ export function ShotRow({
       aria-current={current}
       aria-setsize={count}
       aria-posinset={position}
-      aria-label={`${shot.name ?? `Shot ${shot.number}`}${isOut ? ", left out" : ""}`}
       onClick={onOpen}
       style={{ top, height }}
       className={clsx(
@@ -68,6 +67,7 @@ export function ShotRow({
       <span className="flex min-w-0 grow flex-col justify-between py-0.5">
         <span className="flex items-baseline gap-2">
           <span className={clsx("truncate font-display font-semibold", isOut && "text-soft line-through")}>
+            <span className="sr-only">Shot </span>
             {shot.number}
             {shot.name && <span className="font-sans text-sm font-normal"> {shot.name}</span>}
             {clip && (

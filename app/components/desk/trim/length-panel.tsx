@@ -22,13 +22,13 @@ export function LengthPanel() {
     <Popover.Root>
       <Hint text="How long the version is: in and out points, dropped stretches, and a length limit">
         <Popover.Trigger
-          aria-label="Length of the version"
           className={clsx(
             "flex items-center gap-1.5 rounded-md border px-2 py-1 text-xs hover:border-soft",
             over > 0 ? "border-warn text-warn" : "border-line",
           )}
         >
           <Clock className="size-3.5" aria-hidden />
+          <span className="sr-only">Length of the version: </span>
           <span className="font-mono">{formatTimecode(frames, film.rate)}</span>
           {over > 0 && <span>{over.toFixed(1)} s too long</span>}
         </Popover.Trigger>
