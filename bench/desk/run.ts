@@ -12,7 +12,9 @@ import { median } from "~/core/median";
 import { NOW_SHARE } from "../../app/components/desk/lane/lane-geometry";
 import { LONG_WORK, TestServer } from "../../tests/support/server";
 import { type Smoothness, watch } from "./measure";
+import { middle, type Place } from "./places";
 import { FILM_ID, makeProject } from "./project";
+import { MOST_ACTIONS, type Walk, walk } from "./walk";
 
 const { values } = parseArgs({
   options: {
@@ -47,11 +49,6 @@ async function drag(page: Page, from: Place, to: Place, steps = 60): Promise<voi
   }
   await page.mouse.up();
 }
-interface Place {
-  x: number;
-  y: number;
-}
-
 async function wheel(page: Page, at: Place, by: number, times: number): Promise<void> {
   await page.mouse.move(at.x, at.y);
   for (let i = 0; i < times; i++) {
@@ -59,11 +56,6 @@ async function wheel(page: Page, at: Place, by: number, times: number): Promise<
     await page.waitForTimeout(16);
   }
 }
-
-const middle = ({ x, y, width, height }: { x: number; y: number; width: number; height: number }): Place => ({
-  x: x + width / 2,
-  y: y + height / 2,
-});
 
 /** Moves the window with the arrow keys, a key at a time; milliseconds until the server has acknowledged each change. */
 async function nudge(page: Page): Promise<number[]> {
@@ -148,12 +140,19 @@ async function measure(film: string, url: string): Promise<Measured> {
     const key = middle(await boxOf(page, "Crop window"));
     await act("drag a key in the lane", () => drag(page, { x: key.x, y: now }, { x: key.x - 90, y: now }));
     await act("scrub the lane", () => wheel(page, { x: lane.x + 40, y: lane.y + lane.height / 2 }, 60, 90));
-    await act("play", async () => {
+    const play = async () => {
       await page.keyboard.press("Escape");
-      await page.getByRole("button", { name: "Play" }).click();
+      await page.getByRole("button", { name: "Play", exact: true }).click();
       await page.waitForTimeout(3000);
-      await page.getByRole("button", { name: "Pause" }).click();
-    });
+      await page.getByRole("button", { name: "Pause", exact: true }).click();
+    };
+    await act("play", play);
+    await page.getByRole("button", { name: "Picture", exact: true }).click();
+    await page.getByText("Safe area", { exact: true }).click();
+    await page.keyboard.press("Escape");
+    await page.keyboard.press("b");
+    await act("play, compared, with safe area", play);
+    await page.keyboard.press("b");
   };
   if (!values["load-only"]) await workOn();
   await act("scroll the list of shots", () => wheel(page, list, 180, values["load-only"] ? 400 : 90));
@@ -167,7 +166,7 @@ async function measure(film: string, url: string): Promise<Measured> {
   return { film, actions, acknowledged, poll, ...loads, heap: usedSize / 1e6 };
 }
 
-async function onDemo(): Promise<Measured> {
+async function onDemo(): Promise<{ measured: Measured; walked: Walk }> {
   const server = new TestServer();
   try {
     await server.start({ GLAD_PAN_DEMO: "1" });
@@ -176,7 +175,10 @@ async function onDemo(): Promise<Measured> {
     await page.getByText("10 shots found").waitFor({ timeout: LONG_WORK });
     const href = await page.getByRole("link", { name: /^Open/ }).getAttribute("href");
     await page.close();
-    return await measure("demo film", `${server.url}${href}`);
+    const walkers = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const walked = await walk(walkers, server.url);
+    await walkers.close();
+    return { measured: await measure("demo film", `${server.url}${href}`), walked };
   } finally {
     await server.dispose();
   }
@@ -195,7 +197,17 @@ async function onMadeUp(): Promise<Measured> {
 
 try {
   const all: Measured[] = [];
-  if (values.only !== "made-up") all.push(await onDemo());
+  if (values.only !== "made-up") {
+    const { measured, walked } = await onDemo();
+    all.push(measured);
+    const { actions, changes, seconds } = walked;
+    console.log(
+      `Five shots corrected in ${actions.length} actions (at most ${MOST_ACTIONS}), ${seconds.toFixed(1)} s at a machine's pace:`,
+    );
+    console.log(`  ${actions.join(", ")}`);
+    console.log(`  ${changes.join("; ")}`);
+    if (actions.length > MOST_ACTIONS) process.exitCode = 1;
+  }
   if (values.only !== "demo") all.push(await onMadeUp());
   console.table(
     all.flatMap(({ film, actions }) =>

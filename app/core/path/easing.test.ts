@@ -1,5 +1,14 @@
 import { describe, expect, test } from "@jest/globals";
-import { type Curve, curveOf, ease, Easing, EASINGS, handlesOf } from "./easing";
+import { type Curve, curveHandles, curveOf, ease, Easing, EASINGS, handlesOf } from "./easing";
+
+test("named easings are curves with the same way", () => {
+  for (const easing of ["linear", "ease-in", "ease-out", "ease"] as const) {
+    const curve = curveOf(curveHandles(easing)!);
+    for (const t of [0.1, 0.35, 0.5, 0.8]) expect(ease(curve, t)).toBeCloseTo(ease(easing, t), 3);
+  }
+  expect(curveHandles("hold")).toBeNull();
+  expect(curveHandles("cubic-bezier(0.1, 0.2, 0.3, 0.4)")).toEqual([0.1, 0.2, 0.3, 0.4]);
+});
 
 describe("an easing", () => {
   test.each([...EASINGS, curveOf([0.3, 0, 0.3, 1])])("%s begins and ends at its keys and never goes back", (easing) => {

@@ -24,6 +24,20 @@ export function handlesOf(easing: string): CurveHandles | null {
   return areShares ? (values as [number, number, number, number]) : null;
 }
 
+/** The named easings as curves: polynomials of the second and third degree are Bézier curves with handles at thirds. */
+const AS_CURVES: Record<Exclude<NamedEasing, "hold">, CurveHandles> = {
+  linear: [1 / 3, 1 / 3, 2 / 3, 2 / 3],
+  "ease-in": [1 / 3, 0, 2 / 3, 1 / 3],
+  "ease-out": [1 / 3, 2 / 3, 2 / 3, 1],
+  ease: [1 / 3, 0, 2 / 3, 1],
+};
+
+/** The handles of the curve that an easing is; null for one that holds. */
+export function curveHandles(easing: Easing): CurveHandles | null {
+  if (easing === "hold") return null;
+  return isCurve(easing) ? handlesOf(easing) : AS_CURVES[easing];
+}
+
 export const isCurve = (easing: unknown): easing is Curve => typeof easing === "string" && handlesOf(easing) !== null;
 
 export const Easing = z.union([

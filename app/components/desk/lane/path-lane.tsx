@@ -6,9 +6,10 @@ import type { CropWindow } from "~/core/geometry/crop-window";
 import type { Trim } from "~/core/edits/trim";
 import type { HandKey } from "~/core/path/hand-key";
 import type { Key } from "~/core/path/keys";
-import type { FrameRange } from "~/core/time/rate";
+import { type FrameRange, framesPerSecond } from "~/core/time/rate";
 import { type Clock, timecodeAt } from "~/core/time/timecode";
 import type { DeskShot } from "../state/desk-types";
+import type { KeyEdits } from "../state/use-key-edits";
 import type { SelectedKeys } from "../keys/use-selected-keys";
 import { framesAround, fromPoint, type LaneGeometry, type LanePlace, NOW_SHARE } from "./lane-geometry";
 import { LaneKeys } from "./lane-keys";
@@ -16,10 +17,11 @@ import { LaneRibbon } from "./lane-ribbon";
 import { FAR_PX_PER_FRAME, LaneFar } from "./lane-far";
 import { LaneLooks } from "./lane-looks";
 import { LaneMap, MAP } from "./lane-map";
-import { LaneStrip } from "./lane-strip";
+import { LaneSpeed, SPEED } from "./lane-speed";
+import { LaneStrip, STRIP } from "./lane-strip";
 import { LaneTracks } from "./lane-tracks";
 import { LaneTrim } from "./lane-trim";
-import { LaneWaveform } from "./lane-waveform";
+import { LaneWaveform, WAVEFORM } from "./lane-waveform";
 import { useRubberBand } from "./use-rubber-band";
 import type { Player } from "../picture/player";
 import { useOnFrame } from "../picture/use-player";
@@ -43,6 +45,10 @@ export interface LaneProps {
   /** How loud each frame is; null where nothing is heard. */
   waveform: Uint8Array | null;
   selectedKeys: SelectedKeys;
+  /** Width over height of the version's window. */
+  aspect: number;
+  /** How the window gets from a hand key to the next one was changed. */
+  onEase: KeyEdits["ease"];
   /** The stretch that is marked. */
   stretch: FrameRange | null;
   onStretch: (stretch: FrameRange | null) => void;
@@ -129,6 +135,7 @@ interface ContentProps extends LaneProps {
 function LaneContent({ shots, ...props }: ContentProps) {
   const { player, drawn, geometry, axis, size, pxPerFrame, theme, frames, kept, trim, stretch, onStretch, waveform } =
     props;
+  const { clock, aspect, onEase } = props;
   const along = { axis, size, pxPerFrame, drawn, theme, frames, kept };
   const visible = shots.filter((shot) => shot.end > drawn.start && shot.start < drawn.end);
   const isFar = pxPerFrame < FAR_PX_PER_FRAME;
@@ -145,6 +152,16 @@ function LaneContent({ shots, ...props }: ContentProps) {
       {axis === "x" &&
         !isFar &&
         visible.map((shot) => <LaneLooks key={shot.id} {...{ shot, pxPerFrame, theme }} onSeek={seek} />)}
+      {axis === "x" &&
+        !isFar &&
+        visible.map((shot) => (
+          <LaneSpeed
+            key={shot.id}
+            {...{ shot, pxPerFrame, drawn, theme, aspect, onEase }}
+            fps={framesPerSecond(clock.rate)}
+            left={size.width - STRIP - (waveform ? WAVEFORM : 0) - SPEED}
+          />
+        ))}
       {waveform && <LaneWaveform {...{ waveform, axis, size, pxPerFrame, drawn, theme }} />}
       <LaneStrip {...along} stretch={stretch} onStretch={onStretch} />
     </>

@@ -23,8 +23,21 @@ const ZOOM = { initial: 1.1, most: 24, step: 1.5 };
 
 /** The picture with its lanes: under it for a window that moves sideways, beside it for one that moves up and down. */
 export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoRef" | "notice">) {
-  const { film, player, shots, free, version, kept, keyEdits, trimEdits, reshape, pictureLook, facts, selectedKeys } =
-    useDesk();
+  const {
+    film,
+    player,
+    shots,
+    free,
+    version,
+    kept,
+    keyEdits,
+    trimEdits,
+    reshape,
+    pictureLook,
+    facts,
+    selectedKeys,
+    aspect,
+  } = useDesk();
   const { frames } = film;
   const { audio } = facts;
   const { place, preview } = keyEdits;
@@ -60,7 +73,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
     ...{ player, shots, scale, pxPerFrame, clock: film.clock, onZoom: zoom },
     ...{ frames: film.frames, kept, trim: version.trim },
     ...{ stretch: trimEdits.stretch, onStretch: trimEdits.setStretch },
-    ...{ waveform, selectedKeys },
+    ...{ waveform, selectedKeys, aspect, onEase: keyEdits.ease },
     ...{ onPlace: place, onPreview: preview, onGiveUp: giveUp },
   };
 
