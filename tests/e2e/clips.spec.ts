@@ -50,7 +50,7 @@ test("several clips become one film, and are moved, trimmed, added and taken out
     await prepared(page);
     await expect(rows(page)).toHaveCount(3);
     await expect(rows(page).last()).toContainText("upright-25.mp4");
-    await expect(length(page)).toHaveText("00:00:05:09");
+    await expect(length(page)).toContainText("00:00:05:09");
   });
 
   await test.step("a key is set in the first, which is trimmed", async () => {
@@ -64,7 +64,7 @@ test("several clips become one film, and are moved, trimmed, added and taken out
     await page.getByLabel(/^Timecode/).fill("20");
     await page.getByLabel(/^Timecode/).press("Enter");
     await clips(page).first().getByRole("button", { name: "Begin the clip at the playhead" }).click();
-    await expect(length(page)).toHaveText("00:00:04:19");
+    await expect(length(page)).toContainText("00:00:04:19");
     await expect(undo(page)).toHaveAccessibleName("Undo: Set the in and out points of clip 1");
   });
 
@@ -79,7 +79,7 @@ test("several clips become one film, and are moved, trimmed, added and taken out
     await arrange(page);
     await expect(rows(page).first()).toContainText("upright-25.mp4");
     await expect(rows(page).nth(2)).toContainText("■ 1");
-    await expect(length(page)).toHaveText("00:00:04:19");
+    await expect(length(page)).toContainText("00:00:04:19");
     await expect(undo(page)).toHaveAccessibleName("Undo: Arranged the clips");
     await prepared(page);
   });
@@ -108,7 +108,7 @@ test("several clips become one film, and are moved, trimmed, added and taken out
     await expect(clips(page)).toHaveCount(2);
     await arrange(page);
     await expect(rows(page).nth(1)).toContainText("■ 1");
-    await expect(length(page)).toHaveText("00:00:04:19");
+    await expect(length(page)).toContainText("00:00:04:19");
     for (const [text, count] of [
       ["00:00:02:19", 1],
       ["00:00:04:19", 2],
@@ -116,12 +116,12 @@ test("several clips become one film, and are moved, trimmed, added and taken out
     ] as const) {
       await expect(undo(page)).toHaveAccessibleName("Undo: Arranged the clips");
       await undo(page).click();
-      await expect(length(page)).toHaveText(text);
+      await expect(length(page)).toContainText(text);
       await expect(clips(page)).toHaveCount(count);
     }
     await expect(clips(page).first()).toContainText("two-shots.mp4");
     await undo(page).click();
-    await expect(length(page)).toHaveText("00:00:05:09");
+    await expect(length(page)).toContainText("00:00:05:09");
   });
 
   expect(problems).toEqual([]);

@@ -32,7 +32,7 @@ function ChangeJob({ jobId, intent, what }: { jobId: string; intent: "cancel" | 
     </IconButton>
   ) : (
     <Button className="mt-1.5" disabled={busy} onClick={submit}>
-      Start it again
+      Retry
     </Button>
   );
 }

@@ -231,7 +231,7 @@ function Comparison({ film, found, onReplace, onGiveUp }: ComparisonProps) {
         file back with everything as it is now.
       </p>
       <div className="flex justify-end gap-2 border-t border-line pt-4">
-        <Button onClick={onGiveUp}>Keep the file as it is</Button>
+        <Button onClick={onGiveUp}>Keep the current file</Button>
         <Button variant="accent" onClick={onReplace}>
           Replace the file
         </Button>

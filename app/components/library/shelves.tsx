@@ -51,7 +51,7 @@ export function Shelves({ films, broken, children }: ShelvesProps) {
       </div>
       {children}
       {shown.length === 0 && search && (
-        <p className="mt-6 text-sm text-soft">No film on this shelf is called anything like “{search}”.</p>
+        <p className="mt-6 text-sm text-soft">No film on this shelf matches “{search}”.</p>
       )}
       {layout === "list" && shown.length > 0 && <FilmList films={shown} spaces={spaces} />}
       <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-6">

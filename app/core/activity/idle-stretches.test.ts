@@ -73,7 +73,7 @@ describe("what a film can do without", () => {
     expect(found({ speaking, moving: [{ start: 290, end: 294 }] })).toEqual([["still", 209, 371]]);
   });
 
-  test("is a pause in the talk of one take, whatever moves in it, and not the silence around a cut", () => {
+  test("is a pause in speech of one take, whatever moves in it, and not the silence around a cut", () => {
     const speaking = [
       { start: 0, end: 200 },
       { start: 280, end: 600 },

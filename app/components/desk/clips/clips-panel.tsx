@@ -68,7 +68,9 @@ function Arranging() {
       </Button>
       {hasChanged && (
         <div className="flex items-center gap-2 border-t border-line pt-3">
-          <p className="mr-auto text-xs text-soft">Keys, subjects and marks go with their clips. Undo puts it back.</p>
+          <p className="mr-auto text-xs text-soft">
+            Keys, subjects and marks move with their clips. You can undo this.
+          </p>
           <Button onClick={draft.reset} disabled={isBusy}>
             Discard
           </Button>

@@ -19,7 +19,7 @@ export function Compared({ comparison, room }: { comparison: Comparison; room: S
   const sides = useSides(comparison);
   const [side] = sides;
   if (!side) {
-    return <p className="text-sm text-soft">This version is not part of what it is compared with.</p>;
+    return <p className="text-sm text-soft">This version is not in that state.</p>;
   }
   if (look.comparisonView === "beside" || !isSameShape(version, side.size)) return <Beside sides={sides} room={room} />;
   return <Over side={side} room={room} />;

@@ -42,7 +42,7 @@ export function CutsDialog({ filmId, shots, sensitivity, onSensitivity, onUse, o
             label="Cut sensitivity"
             value={sensitivity ?? 0}
             max={100}
-            ends={["only what is beyond doubt", "all that may be one"]}
+            ends={["certain cuts only", "every possible cut"]}
             heading={(value) => (
               <div className="flex items-baseline justify-between">
                 <h3 className="font-medium">Cut sensitivity</h3>

@@ -37,7 +37,7 @@ function Styles() {
     void change.submit(to, { method: "post", encType: "application/json", action: "/house-styles" });
   const remove = (style: HouseStyle) => {
     send({ do: "delete", id: style.id });
-    toast(`The house style “${style.name}” is deleted.`, {
+    toast(`Deleted the house style “${style.name}”.`, {
       action: { label: "Undo", onClick: () => send({ do: "save", style }) },
     });
   };

@@ -180,7 +180,7 @@ function Merged({ people, onChange }: { people: readonly DeskPerson[]; onChange:
           <li key={person.id} className="flex items-center gap-2 text-soft">
             {nameOf(person)} is {into ? nameOf(into) : "somebody else"}
             <Button variant="quiet" className="!py-0.5" onClick={() => onChange({ ...person, mergedInto: null })}>
-              Apart again
+              Unmerge
             </Button>
           </li>
         );

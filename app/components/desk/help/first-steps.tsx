@@ -36,7 +36,7 @@ const STEPS: readonly Step[] = [
     side: "top",
   },
   {
-    title: "Whom to follow",
+    title: "Who to follow",
     text: "Choose another subject, how the window moves, or a layout. Every change can be undone, also tomorrow.",
     at: "[aria-label='Settings']",
     side: "left",

@@ -14,8 +14,8 @@ interface AimControlsProps {
 }
 
 const SIDES = [
-  { axis: "x", label: "Window right by", hint: "Of its width; less than 0 for left. More room on that side" },
-  { axis: "y", label: "Window down by", hint: "Of its height; less than 0 for up. Where it has room to move" },
+  { axis: "x", label: "Offset right", hint: "Of the window's width; negative for left" },
+  { axis: "y", label: "Offset down", hint: "Of the window's height; negative for up" },
 ] as const;
 
 const within = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
@@ -46,7 +46,7 @@ export function AimControls({ settings, onChange }: AimControlsProps) {
           <NumberField
             label="Eye line"
             unit="%"
-            hint="From the top of the window; where there is room to move up and down"
+            hint="Height of the eyes, from the top of the window"
             value={eyeLine}
             rest={USUAL_FRAMING.eyeLine}
             onCommit={(percent) => onChange({ eyeLine: within(percent, EYE_LINE_RANGE.least, EYE_LINE_RANGE.most) })}

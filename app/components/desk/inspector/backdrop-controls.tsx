@@ -38,7 +38,7 @@ export function BackdropControls({ backdrop, onChange }: BackdropControlsProps) 
         <span className="text-xs text-soft">Backdrop</span>
         <SelectMenu
           label="Backdrop"
-          placeholder="Different"
+          placeholder="Mixed"
           items={BACKDROPS}
           value={backdrop.kind}
           onChange={(kind) => (kind === "picture" ? setPicking(true) : onChange(FIRST[kind]!))}
@@ -113,8 +113,8 @@ function Details({ backdrop, onChange }: BackdropControlsProps) {
 }
 
 const FITS = [
-  { value: "fill", name: "Fill", hint: "As much of the picture as fills the frame" },
-  { value: "whole", name: "Whole", hint: "All of the picture, before a colour" },
+  { value: "fill", name: "Fill", hint: "Crops the picture to fill the frame" },
+  { value: "whole", name: "Whole", hint: "The whole picture on a colour" },
 ] as const;
 
 interface PictureBackdropProps {

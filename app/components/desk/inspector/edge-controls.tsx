@@ -16,7 +16,7 @@ export function EdgeControls({ edge, onChange }: { edge: Edge; onChange: (edge: 
         <span className="text-xs text-soft">Edge</span>
         <SelectMenu
           label="Edge"
-          placeholder="Different"
+          placeholder="Mixed"
           items={LOOKS}
           value={edge.look}
           onChange={(look) => onChange({ ...edge, look: look as Edge["look"] })}

@@ -51,7 +51,7 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
         <span className="text-xs text-soft">Zoom</span>
         <SelectMenu
           label="Zoom"
-          placeholder="Different"
+          placeholder="Mixed"
           items={ZOOMS}
           value={zoom ? kindOf(zoom) : ""}
           onChange={(kind) => onChange({ zoom: FIRST_ZOOM[kind]! })}
@@ -76,7 +76,7 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
             <NumberField
               label="Enlarge up to"
               unit="times"
-              hint="How far the picture may be enlarged: a free zoom stops there, any other gets a second look"
+              hint="A free zoom stops there; any other zoom gets a second look"
               value={enlargement}
               onCommit={(value) => onChange({ enlargement: Math.min(MAX_ENLARGEMENT, Math.max(1, value)) })}
             />
@@ -91,10 +91,10 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
 /** Says where the picture ends a free zoom, if it does. */
 function FreeZoomEnd({ most, bears, enlargement }: { most: number; bears: number; enlargement: number }) {
   if (bears >= most) return null;
-  const end = bears > 1 ? `It goes no nearer than ${bears.toFixed(2)} times` : "It goes no nearer";
+  const end = bears > 1 ? `Stops at ${bears.toFixed(2)}` : "Cannot zoom in";
   return (
     <p role="note" className="text-xs text-soft">
-      {end}, because this film at this size would be enlarged more than {Number(enlargement.toFixed(1))} times.
+      {end}: any closer, the picture would be enlarged more than {Number(enlargement.toFixed(1))} times.
     </p>
   );
 }

@@ -33,8 +33,8 @@ import { useShotHere } from "../picture/use-player";
 
 const PANELS = [
   { value: "shot", name: "Shot", hint: "How the shot is framed" },
-  { value: "keys", name: "Keys", hint: "The keys of the shot, in figures" },
-  { value: "layers", name: "Layers", hint: "What lies above the picture of the version" },
+  { value: "keys", name: "Keys", hint: "The shot's keys, in numbers" },
+  { value: "layers", name: "Layers", hint: "Titles, pictures and shapes above the picture" },
 ] as const;
 
 /** What can be set for the shot on screen, or for what lies above the picture. */

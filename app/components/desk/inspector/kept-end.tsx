@@ -26,7 +26,7 @@ export function KeptEnd({ shot, window, onChange }: KeptEndProps) {
       <span className="text-xs text-soft">Too wide for the window: keep</span>
       <SelectMenu
         label="End of the subject to keep"
-        placeholder="Different"
+        placeholder="Mixed"
         items={ENDS}
         value={keepEnd}
         onChange={(value) => onChange(value as EndChoice)}

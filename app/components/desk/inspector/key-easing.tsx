@@ -11,11 +11,11 @@ const SOLVER = "solver";
 const CURVE = "curve";
 const ITEMS: SelectItem[] = [
   { value: SOLVER, text: "Computed", hint: "Follows the subject to your next key" },
-  { value: "linear", text: "Evenly", hint: "At one speed to your next key" },
+  { value: "linear", text: "Linear", hint: "Constant speed to your next key" },
   { value: "ease", text: "Eased", hint: "Starts and arrives softly" },
   { value: "ease-in", text: "Soft start", hint: "Starts softly and arrives at speed" },
   { value: "ease-out", text: "Soft arrival", hint: "Starts at speed and arrives softly" },
-  { value: CURVE, text: "Your own curve", hint: "Bent by two handles" },
+  { value: CURVE, text: "Your own curve", hint: "Shaped by two handles" },
   { value: "hold", text: "Hold", hint: "Stays here until your next key, or the shot's end" },
 ];
 /** What an easing is called. */

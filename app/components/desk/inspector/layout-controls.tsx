@@ -12,7 +12,7 @@ import { StackControls } from "./stack-controls";
 
 const LAYOUTS = [
   { value: "fill", name: "Fill", hint: "The crop window fills the frame" },
-  { value: "whole", name: "Whole", hint: "The whole picture, or much of it, before a backdrop" },
+  { value: "whole", name: "Whole", hint: "The whole picture, or most of it, on a backdrop" },
   { value: "stack", name: "Stack", hint: "Two or three windows that divide the frame" },
 ] as const;
 const FIRST: Record<Layout["kind"], Layout> = { fill: FILL, whole: WHOLE, stack: STACK };

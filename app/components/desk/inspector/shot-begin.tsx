@@ -8,11 +8,11 @@ import type { LightCopy } from "../picture/piece-stream";
 
 const BEGINS_TEXT: Record<TransitionKind, string> = {
   cut: "with a cut",
-  jump: "with a jump cut: the place stays, time is left out",
+  jump: "with a jump cut: same place, later",
   dissolve: "with a dissolve",
   wipe: "with a wipe",
   fade: "with a fade",
-  turn: "with a turn: the picture goes on, the subject changes",
+  turn: "with a turn: same take, another subject",
 };
 
 interface ShotBeginProps {
@@ -45,7 +45,7 @@ export function ShotBegin({ shot, before, source, picture, clock, onMove, onCarr
       />
       <label className="mt-1 flex items-center gap-2 text-sm">
         <TickBox checked={shot.carry} onChange={onCarry} />
-        The window moves on from the shot before
+        Continue from the previous shot's window
       </label>
     </section>
   );

@@ -31,7 +31,7 @@ export function SpreadLayout({ shot }: { shot: DeskShot }) {
       change: change.layout.kind === "stack" ? { ...change, panes } : change,
     }));
     edits.send({ type: "batch", commands });
-    toast(`The layout is in ${others.map(({ name }) => name).join(", ")} as well.`);
+    toast(`Layout copied to ${others.map(({ name }) => name).join(", ")}.`);
   };
   return (
     <div className="flex flex-col gap-2 empty:hidden">

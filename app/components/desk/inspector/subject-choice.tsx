@@ -109,7 +109,7 @@ export function RuleSelect({ rule, shown, onChange }: RuleSelectProps) {
   return (
     <SelectMenu
       label="What to follow"
-      placeholder={shown ?? "Different"}
+      placeholder={shown ?? "Mixed"}
       items={FOLLOW_RULES}
       value={rule ? writeRule(rule) : ""}
       onChange={(value) => onChange(readRule(value))}

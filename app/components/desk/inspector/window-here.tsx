@@ -34,7 +34,7 @@ export function WindowHere({ shot }: { shot: DeskShot }) {
     <section aria-label="Window at this frame">
       <h2 className="flex items-baseline justify-between font-display font-semibold">
         Window here
-        <span className="font-sans text-xs font-normal text-soft">{hand ? "■ your key" : "laid by the solver"}</span>
+        <span className="font-sans text-xs font-normal text-soft">{hand ? "■ your key" : "computed"}</span>
       </h2>
       <div className="mt-2 grid grid-cols-2 gap-2">
         {(["x", "y"] as const).map((axis) => (

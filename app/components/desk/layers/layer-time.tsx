@@ -32,10 +32,10 @@ export function LayerTime({ layer, onChange }: { layer: Layer; onChange: (layer:
       </div>
       <div className="grid grid-cols-2 gap-2">
         <Hint text="It begins at the frame on screen">
-          <Button onClick={from}>From here</Button>
+          <Button onClick={from}>Start here</Button>
         </Hint>
         <Hint text="It ends with the frame on screen">
-          <Button onClick={upTo}>Up to here</Button>
+          <Button onClick={upTo}>End here</Button>
         </Hint>
         <Button
           disabled={!shot}

@@ -8,7 +8,7 @@ import { LayerList } from "./layer-list";
 import { SafeAreaControls } from "./safe-area-controls";
 import { useLayerEdits } from "./use-layer-edits";
 
-/** What lies above the picture of the version: added, ordered, and set. */
+/** Titles, pictures and shapes above the picture: added, ordered, and set. */
 export function LayersPanel() {
   const { version, layerId } = useDesk();
   const edits = useLayerEdits();

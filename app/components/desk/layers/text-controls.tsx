@@ -30,9 +30,9 @@ const WEIGHT_ITEMS: SelectItem[] = [
   { value: "800", text: "Extra bold" },
 ];
 const ALIGNS = [
-  { value: "left", name: "Left", hint: "Lines begin below each other" },
-  { value: "centre", name: "Centre", hint: "Lines have one middle" },
-  { value: "right", name: "Right", hint: "Lines end below each other" },
+  { value: "left", name: "Left", hint: "Flush left" },
+  { value: "centre", name: "Centre", hint: "Centred" },
+  { value: "right", name: "Right", hint: "Flush right" },
 ] as const;
 /** The largest size that the slider has, as a share of the frame's shorter side; the widest outline in em. */
 const MOST_SIZE = 0.3;

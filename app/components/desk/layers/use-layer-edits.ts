@@ -42,7 +42,7 @@ export function useLayerEdits(): LayerEdits {
         : (layer) => {
             const commands = others.map(({ id }) => ({ type: "put-layer" as const, versionId: id, layer }));
             edits.send({ type: "batch", commands });
-            toast(`It is in ${others.map(({ name }) => name).join(", ")} as well.`);
+            toast(`Copied to ${others.map(({ name }) => name).join(", ")}.`);
           },
   };
 }

@@ -79,7 +79,7 @@ export function ReshapePanel() {
         unit="% of the window"
         step={0.2}
         value={tolerance}
-        hint="How far the keys may be off; more of it makes fewer keys"
+        hint="How far the keys may stray from the path; higher means fewer keys"
         onCommit={(value) => show({ ...reshaping, tolerance: within(value, TOLERANCES.least, TOLERANCES.most) })}
       />
       <Button variant="accent" onClick={keep}>

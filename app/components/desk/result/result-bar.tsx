@@ -10,9 +10,9 @@ import { useDesk } from "../state/desk-context";
 import { toggleFullScreen } from "./use-result-look";
 
 const VIEWS = [
-  { value: "beside", name: "Beside", hint: "Both beside each other" },
-  { value: "split", name: "Split", hint: "One over the other, parted by a line" },
-  { value: "flip", name: "Flip", hint: "The one or the other" },
+  { value: "beside", name: "Beside", hint: "Side by side" },
+  { value: "split", name: "Split", hint: "One over the other, with a dividing line" },
+  { value: "flip", name: "Flip", hint: "One at a time" },
 ] as const;
 
 function subscribe(listener: () => void): () => void {

@@ -9,7 +9,7 @@ export async function readAnswer(response: Response): Promise<EditAnswer> {
   const answer = EditAnswer.safeParse(value);
   if (answer.success && (response.ok || answer.data.error)) return answer.data;
   if (response.status < 500 && typeof value === "string") return { error: value };
-  return { error: `Glad Pan itself failed (${response.status}); its log says more` };
+  return { error: `Glad Pan failed (${response.status}); see its log` };
 }
 
 /** What is wrong, in a sentence for people; null if nothing is. */

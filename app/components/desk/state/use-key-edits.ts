@@ -73,7 +73,7 @@ export function useKeyEdits(
         return { type: "set-key", versionId: other.id, key: copied };
       });
       edits.send({ type: "batch", commands });
-      toast(`The key is in ${others.map(({ name }) => name).join(", ")} as well.`);
+      toast(`Key copied to ${others.map(({ name }) => name).join(", ")}.`);
     };
     return {
       place: (frame, window, fromFrame) => edits.send(placed(frame, window, fromFrame ?? frame)),

@@ -82,7 +82,7 @@ function useFraming({ film, state, version, findings, playhead }: ShotsOf) {
         worker.addEventListener("message", ({ data }: MessageEvent<FramerReply>) => listen(data)),
     };
     const framing = new FramingClient(port, (message) =>
-      toast.error(`A path could not be laid: ${message}. Change the shot and try again.`),
+      toast.error(`The path could not be computed: ${message}. Change the shot and try again.`),
     );
     const loading = new TrackLoader(
       (ranges, marks) => fetchTracks(id, ranges, marks),

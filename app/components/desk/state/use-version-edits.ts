@@ -35,7 +35,7 @@ export function useVersionEdits({ send, undo }: Edits): VersionEdits {
       },
       remove: ({ id: versionId, name }) => {
         send({ type: "remove-version", versionId });
-        toast(`“${name}” is removed, with its keys.`, { action: { label: "Undo", onClick: undo } });
+        toast(`Removed “${name}” and its keys.`, { action: { label: "Undo", onClick: undo } });
       },
     };
   }, [send, undo, setSearch]);

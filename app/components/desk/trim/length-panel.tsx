@@ -50,9 +50,7 @@ function Summary({ over, frames }: { over: number; frames: number }) {
   const whole = frameToSeconds(film.frames, film.rate);
   return (
     <p className="text-sm">
-      {frames === film.frames
-        ? `All of the film, ${inSeconds(whole)}.`
-        : `${inSeconds(length)} of ${inSeconds(whole)}.`}{" "}
+      {frames === film.frames ? `The whole film, ${inSeconds(whole)}.` : `${inSeconds(length)} of ${inSeconds(whole)}.`}{" "}
       {over > 0 && (
         <span role="alert" className="text-warn">
           {inSeconds(over)} over the limit of {version.limitSeconds} s.

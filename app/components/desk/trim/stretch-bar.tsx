@@ -9,9 +9,9 @@ import { useDesk } from "../state/desk-context";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 
 const WAYS = [
-  { how: "smoothed", name: "Smooth", hint: "Takes quick changes out of the path in this stretch" },
+  { how: "smoothed", name: "Smooth", hint: "Smooths out quick changes in this stretch" },
   { how: "shifted", name: "Shift", hint: "Moves the path aside in this stretch, softly at its ends" },
-  { how: "reversed", name: "Reverse", hint: "Lets the window go the same way backwards" },
+  { how: "reversed", name: "Reverse", hint: "Reverses the window's move in this stretch" },
 ] as const;
 
 /** What can be done with the stretch that is marked in the lane; nothing while none is. */

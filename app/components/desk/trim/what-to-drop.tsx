@@ -12,7 +12,7 @@ import { inSeconds, StretchRow } from "./stretch-row";
 const KIND_TEXT: Record<IdleKind, string> = {
   blank: "blank picture",
   still: "nobody speaks, nothing moves",
-  pause: "pause in the talk",
+  pause: "pause in speech",
 };
 
 /** Stretches that the version could do without, to be dropped one by one or together. */
