@@ -144,15 +144,18 @@ test("the window is steered while the film plays, and becomes a few keys in one 
   await page.mouse.down();
   // It is led as soon as the film plays.
   await expect.poll(() => frameOf(page)).toBeGreaterThan(0);
-  for (let i = 1; i <= 20; i++) {
-    await page.mouse.move(x + (0.3 + 0.015 * i) * width, y + 0.5 * height);
-    await page.waitForTimeout(40);
+  // Quickly: the film has three and a half seconds, and a busy machine has slow pointers.
+  for (let i = 1; i <= 6; i++) {
+    await page.mouse.move(x + (0.3 + 0.05 * i) * width, y + 0.5 * height);
+    await page.waitForTimeout(30);
   }
+  const led = await frameOf(page);
+  await expect.poll(() => frameOf(page)).not.toBe(led);
   await page.mouse.up();
   const panel = page.getByRole("group", { name: "Reshape the path" });
   await expect(panel).toContainText("Steered");
   const end = await frameOf(page);
-  expect(end).toBeGreaterThan(8);
+  expect(end).toBeGreaterThan(3);
   // Nothing is kept yet; more tolerance makes no more keys.
   expect(storedKeys(server)).toEqual([]);
   const count = async () => Number((await panel.getByLabel("Keys").textContent())!.split(" ")[0]);

@@ -339,19 +339,3 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
 
   expect(problems).toEqual([]);
 });
-
-test("a change in one window is not overwritten by an older one in another", async ({ page, context }) => {
-  await page.goto(server.url);
-  await page.getByRole("link", { name: "Open two-shots.mp4" }).click();
-  await expect(page.getByRole("heading", { name: "Shot 1" })).toBeVisible();
-  const other = await context.newPage();
-  await other.goto(page.url());
-  await expect(other.getByRole("heading", { name: "Shot 1" })).toBeVisible();
-  await page.getByRole("radio", { name: "Still" }).click();
-  await expect(page.getByRole("radio", { name: "Still" })).toBeChecked();
-  await expect(page.getByRole("button", { name: /^Undo: Changed the manner/ })).toBeEnabled();
-  await follow(other, /^Nothing/);
-  await expect(other.getByText("changed in another window")).toBeVisible();
-  await expect(other.getByRole("radio", { name: "Still" })).toBeChecked();
-  await expect(rule(other)).toHaveText("Auto");
-});
