@@ -22,8 +22,10 @@ import { action as cutsAction, loader as cuts } from "./cuts";
 import { action as deskAction, loader as desk } from "./desk";
 import { action as edit } from "./edit";
 import { action as filmsAction, loader as films } from "./films";
+import { action as historyAction, loader as history } from "./history";
 import { loader as ownFile } from "./own-file";
 import { action as ownFiles } from "./own-files";
+import { loader as shapes } from "./shapes";
 import { loader as status } from "./status";
 import { loader as tracks } from "./tracks";
 import { action as wanted } from "./wanted";
@@ -80,6 +82,67 @@ const form = (route: unknown, values: Record<string, string>, params: Record<str
   post(route, params, new URLSearchParams(values));
 const key = (frame: number, x = 700) => ({ pane: 0, frame, x, y: 540, height: 1080, easing: null });
 const setKey = (frame: number, x?: number) => ({ type: "set-key", versionId: "tall", key: key(frame, x) });
+
+describe("the history of a film", () => {
+  const states = (body: unknown) => post(historyAction, FILM, JSON.stringify(body), "application/json");
+  const known = async () =>
+    (await get(history, FILM)).data as { edits: { sequence: number; isUndone: boolean }[]; states: { id: string }[] };
+  const frames = () => listHandKeys(db, "tall").map(({ frame }) => frame);
+
+  test("is listed with what was undone, and any step of it is gone to in one change", async () => {
+    for (const [revision, frame] of [10, 20, 30].entries()) {
+      await change({ do: "edit", revision, command: setKey(frame) });
+    }
+    const back = await change({ do: "go-to", revision: 3, sequence: 1 });
+    expect(back.data).toMatchObject({ revision: 4, difference: { handKeys: [{ removed: [20, 30], put: [] }] } });
+    expect(frames()).toEqual([10]);
+    expect((await known()).edits.map(({ sequence, isUndone }) => [sequence, isUndone])).toEqual([
+      [3, true],
+      [2, true],
+      [1, false],
+    ]);
+    expect((await change({ do: "go-to", revision: 4, sequence: 0 })).data).toMatchObject({ revision: 5 });
+    expect(frames()).toEqual([]);
+    await change({ do: "go-to", revision: 5, sequence: 3 });
+    expect(frames()).toEqual([10, 20, 30]);
+    expect((await change({ do: "go-to", revision: 6, sequence: 3 })).data).toEqual({ revision: 6 });
+    expect(await change({ do: "go-to", revision: 2, sequence: 1 })).toMatchObject({
+      status: 409,
+      data: { stale: true },
+    });
+  });
+
+  test("has states with names, which are returned to, and can be deleted and put back", async () => {
+    await change({ do: "edit", revision: 0, command: setKey(10) });
+    expect((await states({ do: "name", id: "s1", name: "before client" })).status).toBe(200);
+    await change({ do: "edit", revision: 1, command: { type: "remove-key", versionId: "tall", frame: 10 } });
+    await change({ do: "edit", revision: 2, command: setKey(40) });
+    const returned = await change({ do: "return-to", revision: 3, stateId: "s1" });
+    expect(returned.data).toMatchObject({ sentence: "Returned to “before client”" });
+    expect(frames()).toEqual([10]);
+    await change({ do: "undo", revision: 4 });
+    expect(frames()).toEqual([40]);
+
+    await states({ do: "delete", id: "s1" });
+    expect((await known()).states).toEqual([]);
+    expect(await change({ do: "return-to", revision: 5, stateId: "s1" })).toMatchObject({ status: 404 });
+    expect(await get(history, FILM, "?state=s1")).toMatchObject({ status: 404 });
+    await states({ do: "put-back", id: "s1" });
+    expect((await known()).states).toMatchObject([{ id: "s1", name: "before client" }]);
+    expect((await get(history, FILM, "?state=s1")).data).toMatchObject({ handKeys: [{ put: [key(10)] }] });
+    expect((await states({ do: "name", id: "s2", name: "  " })).status).toBe(400);
+  });
+});
+
+test("how a shot goes into the usual shapes is told for each", async () => {
+  const asked = (query: string) => get(shapes, FILM, query);
+  const { status: code, data } = await asked("?version=tall&shot=one");
+  expect(code).toBe(200);
+  expect(data).toHaveLength(6);
+  expect(data).toContainEqual(expect.objectContaining({ name: "Square 1:1", inside: null, travel: 0 }));
+  expect((await asked("?version=tall&shot=none")).status).toBe(404);
+  expect((await asked("?shot=one")).status).toBe(400);
+});
 
 describe("an edit", () => {
   test("is made, and answered with what has changed and how it is called", async () => {

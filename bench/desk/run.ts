@@ -153,6 +153,10 @@ async function measure(film: string, url: string): Promise<Measured> {
     await page.keyboard.press("b");
     await act("play, compared, with safe area", play);
     await page.keyboard.press("b");
+    await page.keyboard.press("Shift+Minus");
+    await act("scrub all of the film in the lane", () =>
+      wheel(page, { x: lane.x + 60, y: lane.y + lane.height / 2 }, 2, 60),
+    );
   };
   if (!values["load-only"]) await workOn();
   await act("scroll the list of shots", () => wheel(page, list, 180, values["load-only"] ? 400 : 90));
