@@ -9,7 +9,7 @@ import type { CanvasTheme } from "./use-theme";
 /** Canvas pixels across the speed curve. */
 export const SPEED = 36;
 /** The speed that fills it, in windows a second; what is faster is drawn at its edge. */
-const FULL_SPEED = 1;
+const FULL_SPEED = 2;
 const HANDLE = 4;
 
 interface LaneSpeedProps {
@@ -61,15 +61,12 @@ export function LaneSpeed({ shot, left, fps, aspect, pxPerFrame, drawn, theme, o
     for (let frame = start; frame < end; frame += step) context.lineTo(acrossAt(frame), frame * pxPerFrame);
     context.lineTo(left, end * pxPerFrame);
     context.closePath();
-    context.fillStyle = theme.wash;
+    context.fillStyle = theme.soft;
     context.fill();
-    context.strokeStyle = theme.accent;
-    context.lineWidth = 1;
-    context.stroke();
   };
   return (
     <Group>
-      <Shape sceneFunc={paint} listening={false} />
+      <Shape sceneFunc={paint} opacity={0.6} listening={false} />
       {stretchesOf(shot).map(({ key, end, handles }) => {
         const length = end - key.frame;
         return ([0, 2] as const).map((at) => {

@@ -13,10 +13,17 @@ import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 /** Under the picture and its lane: playing, the tools of the shot under the playhead, and what is shown of subjects. */
 export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> }) {
   const keysOf = useShortcutText();
-  const { film, shots, player, pictureLook, setPictureLook, drawing, setDrawing } = useDesk();
+  const { film, shots, player, pictureLook, setPictureLook, drawing, setDrawing, trimEdits } = useDesk();
   return (
     <div className="flex flex-wrap items-center justify-center gap-x-1 gap-y-1 border-t border-line bg-panel px-3 py-1.5 [&_.w-8]:w-7">
-      <Transport player={player} shots={shots} clock={film.clock} frames={film.frames} timecodeRef={timecodeRef} />
+      <Transport
+        player={player}
+        shots={shots}
+        stretch={trimEdits.stretch}
+        clock={film.clock}
+        frames={film.frames}
+        timecodeRef={timecodeRef}
+      />
       <ShotToolsHere />
       <ToggleButton
         label="Show subjects"

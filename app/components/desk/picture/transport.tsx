@@ -1,5 +1,6 @@
 import { ChevronLeft, ChevronRight, Pause, Play, Repeat, SkipBack, SkipForward } from "lucide-react";
 import { type FormEvent, type Ref, useState } from "react";
+import type { FrameRange } from "~/core/time/rate";
 import { type Clock, formatTimecode, frameAt, timecodeAt } from "~/core/time/timecode";
 import { IconButton } from "~/components/common/button";
 import { ToggleButton } from "~/components/common/toggle-button";
@@ -12,6 +13,8 @@ import { useFrame, useLoop, usePlaying, useShotHere, useSpeed } from "./use-play
 interface TransportProps {
   player: Player | null;
   shots: DeskShot[];
+  /** The stretch that is marked: it is looped rather than the shot. */
+  stretch: FrameRange | null;
   clock: Clock;
   frames: number;
   timecodeRef: Ref<HTMLInputElement>;
@@ -30,7 +33,7 @@ export function neighbouringCuts(
 }
 
 /** Play, step, jump from cut to cut, loop, and a timecode that can be typed. */
-export function Transport({ player, shots, clock, frames, timecodeRef }: TransportProps) {
+export function Transport({ player, shots, stretch, clock, frames, timecodeRef }: TransportProps) {
   const keysOf = useShortcutText();
   const playing = usePlaying(player);
   const speed = useSpeed(player);
@@ -60,12 +63,12 @@ export function Transport({ player, shots, clock, frames, timecodeRef }: Transpo
         <SkipForward className={icon} aria-hidden />
       </IconButton>
       <ToggleButton
-        label={loop ? "Stop looping" : "Loop the shot"}
+        label={loop ? "Stop looping" : stretch ? "Loop the stretch" : "Loop the shot"}
         shortcut={keysOf("loop")}
         Icon={Repeat}
         isOn={loop !== null}
         disabled={!here}
-        onChange={(isOn) => player?.setLoop(isOn ? (here ?? null) : null)}
+        onChange={(isOn) => player?.setLoop(isOn ? (stretch ?? here ?? null) : null)}
       />
       <SoundControl player={player} />
       <div className="relative">

@@ -1,8 +1,6 @@
 import { clsx } from "clsx";
 import { lazy, Suspense } from "react";
 import { assertNever } from "~/core/assert-never";
-import { groundOf } from "~/core/composition/layers/draw-layer";
-import { safeBox } from "~/core/composition/layers/safe-area";
 import type { Size } from "~/core/geometry/box";
 import { useShotHere } from "../picture/use-player";
 import { useDesk } from "../state/desk-context";
@@ -10,7 +8,7 @@ import type { DeskShot } from "../state/desk-types";
 import { ComposedCanvas } from "./composed-canvas";
 import { fitInto } from "./fit";
 import { PaneHandle } from "./pane-handle";
-import { shareOf } from "./share-of";
+import { SafeAreaOutline } from "./safe-area-outline";
 import { SharpFrame } from "./sharp-frame";
 import { StackHandles } from "./stack-handles";
 import type { ResultView } from "./use-result-look";
@@ -37,7 +35,7 @@ function sizesIn(room: Size, version: Size, view: ResultView): { frame: Size; ph
 
 /** What the version shows, with what of it can be moved. */
 export function SingleResult({ room }: { room: Size }) {
-  const { player, version, shots, shownAt, panel, look } = useDesk();
+  const { player, version, shots, shownAt, panel, look, pictureLook } = useDesk();
   const shot = useShotHere(player, shots);
   const { frame, phone } = sizesIn(room, version, look.view);
   return (
@@ -51,6 +49,7 @@ export function SingleResult({ room }: { room: Size }) {
       <div className="relative" style={frame}>
         <ComposedCanvas label={`What "${version.name}" shows`} shownAt={shownAt} size={frame} />
         <SharpFrame size={frame} />
+        {pictureLook.safeArea && panel !== "layers" && <SafeAreaOutline />}
         {shot && (
           <div className="pointer-events-none absolute inset-0">
             {panel === "layers" ? (
@@ -68,14 +67,6 @@ export function SingleResult({ room }: { room: Size }) {
       </div>
     </div>
   );
-}
-
-/** Where nothing covers the frame. */
-function SafeAreaOutline() {
-  const { version } = useDesk();
-  const { frame, safe } = groundOf(version);
-  const area = safeBox(safe, frame);
-  return <div aria-hidden className="absolute border border-dashed border-white/60" style={shareOf(area, version)} />;
 }
 
 /** What of a shot's layout is moved on the result. */

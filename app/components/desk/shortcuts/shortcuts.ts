@@ -25,7 +25,7 @@ export const SHORTCUTS = {
   reverse: { group: "Playing", text: "Play backwards; again for faster", keys: "j" },
   pause: { group: "Playing", text: "Pause", keys: "k" },
   forward: { group: "Playing", text: "Play forwards; again for faster", keys: "l" },
-  loop: { group: "Playing", text: "Loop the shot", keys: "shift+l" },
+  loop: { group: "Playing", text: "Loop the shot, or the marked stretch", keys: "shift+l" },
   mute: { group: "Playing", text: "Mute or unmute", keys: "shift+m" },
   back: { group: "Going to", text: "One frame back", keys: "left" },
   on: { group: "Going to", text: "One frame on", keys: "right" },

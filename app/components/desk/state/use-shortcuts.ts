@@ -49,7 +49,7 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
     pause: (to) => to.pause(),
     forward: (to) => to.shuttle(1),
     // Of the shot that it is on its way to: the one on screen may be another for a moment.
-    loop: (to) => to.setLoop(to.getLoop() ? null : (shotAt(shots, to.getTarget()) ?? null)),
+    loop: (to) => to.setLoop(to.getLoop() ? null : (trimEdits.stretch ?? shotAt(shots, to.getTarget()) ?? null)),
     mute: (to) => to.setSound({ ...to.getSound(), muted: !to.getSound().muted }),
     back: (to) => to.step(-1),
     on: (to) => to.step(1),
