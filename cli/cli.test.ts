@@ -94,6 +94,48 @@ describe("convert", () => {
     expect(report.shots[0]!.keys.map(({ frame }) => frame)).toEqual(expect.arrayContaining([0, 20, 40]));
   });
 
+  test("takes captions along: on the picture, beside the file and as a track, without what is dropped", () => {
+    const srt = "1\n00:00:00,500 --> 00:00:01,500\nUp there\n\n2\n00:00:02,000 --> 00:00:01,000\nback\n";
+    writeFileSync(path("talk.srt"), srt);
+    const args = ["--size", "360x640", "--out", path("said.mp4"), "--captions", path("talk.srt")];
+    const range = ["--to", "60", "--drop", "20-30"];
+    const { status, stderr } = convert(clip("two-shots"), ...args, ...range, "--burn", "--sidecar", "--track");
+    expect([status, stderr]).toEqual([
+      0,
+      expect.stringContaining("talk.srt, line 6: This caption ends before it starts"),
+    ]);
+    // From frame 15 to 45, of which ten are dropped.
+    const said = "1\n00:00:00,500 --> 00:00:01,167\nUp there\n";
+    expect(readFileSync(path("said.srt"), "utf8")).toBe(said);
+    const track = execFileSync("ffmpeg", ["-v", "error", "-i", path("said.mp4"), "-map", "0:s:0", "-f", "srt", "-"]);
+    expect(track.toString().trim()).toBe(said.trim());
+    /** How much of the foot of a frame is nearly white, as letters are. */
+    const white = (frame: number) => {
+      const filter = `select=eq(n\\,${frame}),crop=iw:ih/5:0:ih*4/5,format=gray`;
+      const bytes = execFileSync("ffmpeg", [
+        ...["-v", "error", "-i", path("said.mp4"), "-vf", filter, "-frames:v", "1", "-f", "rawvideo", "-"],
+      ]);
+      return bytes.filter((value) => value > 235).length / bytes.length;
+    };
+    expect(white(20)).toBeGreaterThan(white(5) + 0.005);
+
+    writeFileSync(path("none.srt"), "nothing");
+    const refused = convert(
+      clip("two-shots"),
+      "--size",
+      "360x640",
+      "--out",
+      path("no.mp4"),
+      "--captions",
+      path("none.srt"),
+    );
+    expect([refused.status, refused.stderr]).toEqual([
+      2,
+      expect.stringContaining("none.srt: there is no caption in it"),
+    ]);
+    expect(existsSync(path("no.mp4"))).toBe(false);
+  });
+
   test("makes the versions of a house style, as the style says where no option says otherwise", () => {
     const data = path("library");
     const BARE = { layers: [], safeArea: null };

@@ -13,6 +13,7 @@ import { exportVersion } from "~/pipelines/export-version.server";
 import type { FilmFile } from "~/media/film-file";
 import { writeAside } from "~/disk/write-aside.server";
 import { barsLines } from "./bars-line";
+import { addCaptionOptions, type CaptionOptions, FilmCaptions } from "./captions";
 import { type FindOptions, findShots, type FoundShot } from "./find";
 import { addFilmOptions, type FilmChoices, openFilm, undecodedLines } from "./open-film";
 import { OwnFiles } from "./own-files";
@@ -23,7 +24,7 @@ import { addActiveOption, addMarkOption, collectDrop, parseFrame, parseLayers, p
 import { type ProgressLine, runWithProgress } from "./progress-line";
 import { type Target, type TargetOptions, targetsOf } from "./targets";
 
-interface ConvertOptions extends TargetOptions, FilmChoices, Pick<FindOptions, "mark" | "active"> {
+interface ConvertOptions extends TargetOptions, FilmChoices, CaptionOptions, Pick<FindOptions, "mark" | "active"> {
   from?: number;
   to?: number;
   drop: FrameRange[];
@@ -57,19 +58,21 @@ interface Found {
   kept: FrameRange[];
   /** What lies above the picture, where that was said. */
   layers: TargetOptions["layers"];
+  captions: FilmCaptions | null;
 }
 
 /** Lays the paths of one version, renders it, and writes its report. */
 async function convertTo(
   { size, out, report, framing, limitSeconds, above }: Target,
-  { film, shots: found, lacking, kept, layers }: Found,
+  { film, shots: found, lacking, kept, layers, captions }: Found,
   show: (what: string, share: number) => void,
   signal: AbortSignal,
 ): Promise<string> {
   // What is marked is followed whatever else is asked for.
   const own = new OwnFiles();
   const ready = { ...framing, backdrop: await own.backdrop(framing.backdrop) };
-  const laid = layers ? await own.layers(layers) : above;
+  const said = layers ? await own.layers(layers) : above;
+  const laid = { ...said, layers: [...said.layers, ...(captions?.layers() ?? [])] };
   const shots = layPaths(
     found.map((shot) => ({ ...shot, rule: shot.rule.kind === "track" ? shot.rule : ruleOf(framing) })),
     { ...ready, size, kept },
@@ -84,10 +87,13 @@ async function convertTo(
     fonts: new Map<string, Buffer | string>([...library.fonts, ...own.fonts]),
   };
   const heard = heardIn(shots, kept, fps);
-  const figures = await exportVersion({ film, target: size, ranges: kept, shown, own: files, heard }, out, {
-    signal,
-    onProgress: ({ step, share }) => show(step === "rendering" ? "Rendering" : "Checking", share),
-  });
+  const render = (track?: string) =>
+    exportVersion({ film, target: size, ranges: kept, shown, own: files, captions: track, heard }, out, {
+      signal,
+      onProgress: ({ step, share }) => show(step === "rendering" ? "Rendering" : "Checking", share),
+    });
+  const figures = await (captions ? captions.withTrack(kept, render) : render());
+  await captions?.writeBeside(out, kept);
   if (report) {
     const written = Report.parse(makeReport({ file: film.name, ...film.info, lacking }, size, shots, kept));
     await writeAside(report, (aside) => writeFile(aside, `${JSON.stringify(written)}\n`));
@@ -111,6 +117,7 @@ async function convert(
   const film = await openFilm(file, options);
   const range = rangeFrom(options, film);
   const kept = keptFrom(range, options, film);
+  const captions = await FilmCaptions.open(options, film.info);
   const of = 1 + 2 * targets.length;
   const { shots, lacking } = await findShots(
     film,
@@ -125,9 +132,10 @@ async function convert(
   for (const [i, target] of targets.entries()) {
     const show = (what: string, share: number) =>
       progress.show({ number: 2 + 2 * i + (what === "Checking" ? 1 : 0), of, what }, share);
-    done.push(await convertTo(target, { film, shots, lacking, kept, layers: options.layers }, show, signal));
+    done.push(await convertTo(target, { film, shots, lacking, kept, layers: options.layers, captions }, show, signal));
   }
   progress.end();
+  for (const line of captions?.said ?? []) console.error(line);
   for (const line of undecodedLines(lacking, film)) console.error(line);
   for (const line of barsLines(shots, film.info.picture)) console.error(line);
   for (const line of done) console.error(line);
@@ -146,7 +154,7 @@ export function convertCommand(): Command {
       parseLayers,
     )
     .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)");
-  return addFilmOptions(addActiveOption(addMarkOption(addFramingOptions(command))))
+  return addCaptionOptions(addFilmOptions(addActiveOption(addMarkOption(addFramingOptions(command)))))
     .option("--from <frame>", "first frame to convert", parseFrame)
     .option("--to <frame>", "first frame not to convert any more", parseFrame)
     .option("--drop <A-B>", "leave out frames A up to B; may be given again", collectDrop, [])

@@ -29,6 +29,8 @@ export interface RenderPlan extends FilmFile {
   shown: ShownAt;
   /** What of the editor's own is in it. */
   own?: OwnContents;
+  /** A SubRip file whose captions go along as a track of text that players can show. */
+  captions?: string;
   /** What is heard in the ranges; null or left out where it is the film alone. */
   heard?: readonly HeardIn[] | null;
   format: OutputFormat;
@@ -75,6 +77,9 @@ function soundArguments(plan: RenderPlan, { moving }: OwnPictures): { input: str
   };
 }
 
+/** How many files arguments have ffmpeg read. */
+const inputsIn = (args: readonly string[]): number => args.filter((arg) => arg === "-i").length;
+
 /** Frames of one range after the other, with their numbers in the film. */
 async function* decodeRanges(plan: RenderPlan, signal?: AbortSignal): AsyncGenerator<{ frame: number; data: Buffer }> {
   for (const range of plan.ranges) {
@@ -99,6 +104,7 @@ export async function renderFilm(
   const { width, height } = plan.target;
   if (width % 2 || height % 2) throw new Error("the sides of the target must be even");
   const rate = `${info.rate.num}/${info.rate.den}`;
+  const { captions } = plan;
   const maker = await FrameMaker.open(info.picture, plan.target, plan.own ?? NOTHING_OWN);
   const sound = soundArguments(plan, maker.pictures);
   const encoder = startFfmpeg(
@@ -106,9 +112,11 @@ export async function renderFilm(
     [
       ...["-y", "-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", `${width}x${height}`, "-r", rate, "-i", "pipe:0"],
       ...sound.input,
+      ...(captions ? ["-f", "srt", "-i", `file:${captions}`] : []),
       ...["-map", "0:v:0", "-vf", "setsar=1", ...format.picture],
       ...REC709_TAGS,
       ...sound.output,
+      ...(captions ? ["-map", `${1 + inputsIn(sound.input)}:s:0`, "-c:s", "mov_text"] : []),
       ...["-t", String(frameToSeconds(frames, info.rate)), ...format.muxer, writing(target)],
     ],
     signal,

@@ -31,7 +31,8 @@ export interface ExportRequest {
   shown: ShownAt;
   /** What of the editor's own is in it. */
   own?: OwnContents;
-  /** As `RenderPlan` has it. */
+  /** As `RenderPlan` has them. */
+  captions?: string;
   heard?: readonly HeardIn[] | null;
   format?: OutputFormat;
 }
@@ -46,9 +47,9 @@ export async function exportVersion(
   file: string,
   { onProgress, signal }: { onProgress?: (step: ExportStep) => void; signal?: AbortSignal } = {},
 ): Promise<FileFigures> {
-  const { film, target, ranges, shown, own, heard, format = USUAL_FORMAT } = request;
+  const { film, target, ranges, shown, own, captions, heard, format = USUAL_FORMAT } = request;
   const figures = await writeAside(file, async (aside) => {
-    await renderFilm({ ...film, target, ranges, shown, own, heard, format }, aside, {
+    await renderFilm({ ...film, target, ranges, shown, own, captions, heard, format }, aside, {
       signal,
       onProgress: (share) => onProgress?.({ step: "rendering", share }),
     });

@@ -10,9 +10,12 @@ import type { OwnPictures } from "../own/own-pictures.server";
 import { registerFonts } from "./fonts.server";
 import { evenBox, type OverlayPlane, overlayOf } from "./overlay";
 
-/** Lays the layers of compositions over the frames of a resampler. A layer that does not move is drawn once, and kept. */
+/**
+ * Lays the layers of compositions over the frames of a resampler. A layer that does not move is drawn once, and kept for as
+ * long as it is there: of captions, a long film has thousands.
+ */
 export class LayerPainter {
-  private readonly drawn = new WeakMap<Layer, OverlayPlane[] | null>();
+  private readonly drawn = new Map<Layer, OverlayPlane[] | null>();
   private measuring: SKRSContext2D | null = null;
 
   /** @param pictures those that are in the layers */
@@ -22,6 +25,8 @@ export class LayerPainter {
   ) {}
 
   paint({ layers }: Composition): void {
+    const present = new Set(layers?.at.map(({ layer }) => layer));
+    for (const layer of this.drawn.keys()) if (!present.has(layer)) this.drawn.delete(layer);
     for (const at of layers?.at ?? []) this.lay(at, layers!.ground);
   }
 

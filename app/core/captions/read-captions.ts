@@ -1,0 +1,116 @@
+/**
+ * Files of captions, SubRip (SRT) and WebVTT, as they are found: with or without numbers, with commas or points, tight arrows,
+ * hours beyond 99, lines without a caption. What a file has is brought into clean WebVTT first, which a parser then reads;
+ * what cannot be used is told by its line, and not dropped in silence.
+ */
+import { parseText, tokenizeVTTCue, type VTTNode } from "media-captions";
+import { Refusal } from "../refusal";
+import type { CaptionCue } from "./caption";
+
+export interface ReadCaptions {
+  /** In order of time. */
+  cues: CaptionCue[];
+  /** What is wrong with the file, by its line, counted from 1. */
+  problems: { line: number; text: string }[];
+}
+
+const CLOCK = String.raw`(?:(\d+):)?(\d{1,2}):(\d{1,2})(?:[.,](\d{1,3}))?`;
+const TIMES = new RegExp(String.raw`^\s*${CLOCK}\s*-{1,2}>\s*${CLOCK}(.*)$`);
+/** Blocks of WebVTT that hold no caption. */
+const NO_CAPTION = /^(WEBVTT|NOTE|STYLE|REGION)\b/;
+/** Tags of position and style that some SubRip files have. */
+const OVERRIDES = /\{\\[^}]*\}/g;
+
+const secondsOf = ([hours = "0", minutes = "0", seconds = "0", fraction = ""]: readonly (
+  string | undefined
+)[]): number => 3600 * Number(hours) + 60 * Number(minutes) + Number(seconds) + Number(`0.${fraction || 0}`);
+
+/** A caption with where it stands in its file. */
+interface Block {
+  line: number;
+  start: number;
+  end: number;
+  text: string[];
+}
+
+/** Takes a file apart at its lines of times: the only ones that every such file has. */
+function blocksOf(lines: readonly string[], problems: ReadCaptions["problems"]): Block[] {
+  const blocks: Block[] = [];
+  let isSkipped = false;
+  lines.forEach((line, i) => {
+    const times = TIMES.exec(line);
+    const current = blocks.at(-1);
+    if (times) {
+      isSkipped = false;
+      // A number or a name just above the times is the caption's own, and no text of the one before.
+      const id = lines[i - 1]?.trim() ?? "";
+      const isId = id !== "" && (/^\d+$/.test(id) || (lines[i - 2]?.trim() ?? "") === "");
+      if (isId && current && current.text.at(-1) === id) current.text.pop();
+      const [first, second] = [times.slice(1, 5), times.slice(5, 9)];
+      blocks.push({ line: i + 1, start: secondsOf(first), end: secondsOf(second), text: [] });
+      return;
+    }
+    const before = lines[i - 1]?.trim() ?? "";
+    if (NO_CAPTION.test(line) && before === "") isSkipped = true;
+    else if (line.trim() === "") isSkipped = false;
+    if (isSkipped || line.trim() === "") return;
+    if (current) return void current.text.push(line.trim());
+    // Above the first times there is the first caption's number or name, and nothing else.
+    if (!TIMES.test(lines[i + 1] ?? "")) problems.push({ line: i + 1, text: "This belongs to no caption." });
+  });
+  return blocks;
+}
+
+const clock = (seconds: number): string => {
+  const two = (value: number) => String(value).padStart(2, "0");
+  return `${two(Math.floor(seconds / 3600))}:${two(Math.floor(seconds / 60) % 60)}:${two(seconds % 60)}.000`;
+};
+
+/** Text alone, and the first voice that a cue names. */
+function plain(nodes: readonly VTTNode[]): { text: string; speaker: string | null } {
+  let speaker: string | null = null;
+  const textOf = (node: VTTNode): string => {
+    if (node.type === "text") return node.data;
+    if (node.type === "timestamp") return node.children.map(textOf).join("");
+    if (node.type === "v" && node.voice) speaker ??= node.voice;
+    return node.children.map(textOf).join("");
+  };
+  const text = nodes.map(textOf).join("");
+  return { text, speaker };
+}
+
+/**
+ * Reads captions from the text of a file.
+ *
+ * @param name of the file, for what is said of it
+ * @throws Refusal if there is no caption in it
+ */
+export async function readCaptions(content: string, name: string): Promise<ReadCaptions> {
+  const problems: ReadCaptions["problems"] = [];
+  const lines = content.replace(/^\uFEFF/, "").split(/\r\n|\r|\n/);
+  const usable = blocksOf(lines, problems).filter(({ line, start, end, text }) => {
+    const why =
+      end <= start ? "This caption ends before it starts" : text.length === 0 ? "This caption is empty" : null;
+    if (why) problems.push({ line, text: `${why}; it is left out.` });
+    return why === null;
+  });
+  // The times are read; what is parsed is the text. Each caption stands in a second of its own, so that it is known again.
+  const clean = usable.map(
+    ({ text }, i) => `${clock(i)} --> ${clock(i + 1)}\n${text.join("\n").replaceAll(OVERRIDES, "")}\n`,
+  );
+  const { cues: parsed } = await parseText(`WEBVTT\n\n${clean.join("\n")}`, { type: "vtt", strict: false });
+  const cues = parsed
+    .map((cue) => {
+      const { start, end } = usable[Math.round(cue.startTime)]!;
+      return { start, end, ...plain(tokenizeVTTCue(cue)) };
+    })
+    .filter(({ text }) => text.trim() !== "");
+  if (cues.length === 0) {
+    throw new Refusal(`${name}: there is no caption in it; choose an SRT or WebVTT file`);
+  }
+  if (cues.some(({ start }, i) => i > 0 && start < cues[i - 1]!.start)) {
+    problems.push({ line: 1, text: "The captions are not in order of time; they were sorted." });
+    cues.sort((a, b) => a.start - b.start);
+  }
+  return { cues, problems: problems.sort((a, b) => a.line - b.line) };
+}

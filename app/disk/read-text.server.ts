@@ -1,0 +1,28 @@
+import { readFile } from "node:fs/promises";
+
+const startsWith = (bytes: Uint8Array, ...mark: number[]): boolean => mark.every((byte, i) => bytes[i] === byte);
+
+/** Of UTF-16 without a mark, about every second byte is 0 in most of the world's files. */
+function wideWithoutMark(bytes: Uint8Array): "utf-16le" | "utf-16be" | null {
+  const head = bytes.subarray(0, 200);
+  const zeros = (odd: number) => head.filter((byte, i) => i % 2 === odd && byte === 0).length;
+  const many = head.length / 5;
+  if (head.length < 4) return null;
+  if (zeros(1) > many && zeros(0) === 0) return "utf-16le";
+  return zeros(0) > many && zeros(1) === 0 ? "utf-16be" : null;
+}
+
+/** Bytes as text: UTF-16 or UTF-8 by their mark or by what they are, and anything else as Windows-1252, which Latin-1 is part of. */
+export function decodeText(bytes: Uint8Array): string {
+  const wide = startsWith(bytes, 0xff, 0xfe) ? "utf-16le" : startsWith(bytes, 0xfe, 0xff) ? "utf-16be" : null;
+  const encoding = wide ?? wideWithoutMark(bytes);
+  if (encoding) return new TextDecoder(encoding).decode(bytes);
+  try {
+    return new TextDecoder("utf-8", { fatal: true }).decode(bytes);
+  } catch {
+    return new TextDecoder("windows-1252").decode(bytes);
+  }
+}
+
+/** The text of a file, however it is encoded. */
+export const readText = async (file: string): Promise<string> => decodeText(await readFile(file));
