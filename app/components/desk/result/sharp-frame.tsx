@@ -8,9 +8,13 @@ const CALM_MS = 350;
 
 /** The frame that is on screen as it will be in the file, over what the desk has drawn from its proxy, while nothing moves. */
 export function SharpFrame({ size }: { size: Size }) {
+  const isPlaying = usePlaying(useDesk().player);
+  return isPlaying ? null : <StandingFrame size={size} />;
+}
+
+function StandingFrame({ size }: { size: Size }) {
   const { film, version, player, revision, isBusy, shownAt } = useDesk();
   const frame = useFrame(player);
-  const isPlaying = usePlaying(player);
   const [sharp, setSharp] = useState<{ url: string; of: unknown } | null>(null);
   // The windows of another frame, or of a path that has been laid again, are others.
   const windows = shownAt(frame)
@@ -21,7 +25,6 @@ export function SharpFrame({ size }: { size: Size }) {
     .join(";");
   const url = `/media/${film.id}/frame/${version.id}/${frame}.png?windows=${windows}&revision=${revision}`;
   useEffect(() => {
-    if (isPlaying) return;
     let isOver = false;
     const picture = new Image();
     const timer = setTimeout(() => {
@@ -39,8 +42,8 @@ export function SharpFrame({ size }: { size: Size }) {
       clearTimeout(timer);
       picture.src = "";
     };
-  }, [url, isPlaying, isBusy, shownAt]);
-  if (isPlaying || sharp?.url !== url || sharp.of !== shownAt) return null;
+  }, [url, isBusy, shownAt]);
+  if (sharp?.url !== url || sharp.of !== shownAt) return null;
   return (
     <img
       src={url}
