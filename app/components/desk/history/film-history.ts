@@ -19,7 +19,7 @@ export const loadHistory = (filmId: string): Promise<FilmHistory> => asked(filmI
 export const loadNamedState = (filmId: string, stateId: string): Promise<Difference> =>
   asked(filmId, `?state=${encodeURIComponent(stateId)}`, Difference);
 
-type StateChange = { do: "name"; id: string; name: string } | { do: "delete" | "put-back"; id: string };
+export type StateChange = { do: "name"; id: string; name: string } | { do: "delete" | "put-back"; id: string };
 
 /** Changes the film's named states; says why not where it cannot. */
 export async function changeStates(filmId: string, change: StateChange): Promise<string | null> {

@@ -6,7 +6,7 @@ import { Button, IconButton } from "~/components/common/button";
 import { whenWas } from "~/components/common/when";
 import type { NamedState } from "~/core/edits/named-state";
 import { useDesk } from "../state/desk-context";
-import { changeStates } from "./film-history";
+import { changeStates, type StateChange } from "./film-history";
 
 interface NamedStatesProps {
   states: readonly NamedState[];
@@ -18,7 +18,7 @@ interface NamedStatesProps {
 export function NamedStates({ states, onChanged }: NamedStatesProps) {
   const { film, edits, look } = useDesk();
   const [name, setName] = useState("");
-  const change = async (...[to]: [Parameters<typeof changeStates>[1]]) => {
+  const change = async (to: StateChange) => {
     const problem = await changeStates(film.id, to);
     if (problem) toast.error(problem);
     else onChanged();
