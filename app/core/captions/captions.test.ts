@@ -50,6 +50,12 @@ describe("a file of captions", () => {
     ]);
   });
 
+  test("in which two overlap has the first end where the next begins, and says so", async () => {
+    const { cues, problems } = await read("00:01.000 --> 00:04.000\na\n\n00:03.000 --> 00:05.000\nb\n");
+    expect(cues).toEqual([cue(1, 3, "a"), cue(3, 5, "b")]);
+    expect(problems).toEqual([{ line: 1, text: "This caption overlaps the next; it ends where that begins." }]);
+  });
+
   test("in which there is none is refused by its name", async () => {
     for (const text of ["", "WEBVTT\n\n", "just words\nand more", "\u0000\u0001"]) {
       await expect(read(text)).rejects.toThrow("talk.srt: there is no caption in it");

@@ -99,18 +99,21 @@ export async function readCaptions(content: string, name: string): Promise<ReadC
     ({ text }, i) => `${clock(i)} --> ${clock(i + 1)}\n${text.join("\n").replaceAll(OVERRIDES, "")}\n`,
   );
   const { cues: parsed } = await parseText(`WEBVTT\n\n${clean.join("\n")}`, { type: "vtt", strict: false });
-  const cues = parsed
-    .map((cue) => {
-      const { start, end } = usable[Math.round(cue.startTime)]!;
-      return { start, end, ...plain(tokenizeVTTCue(cue)) };
-    })
+  const found = parsed
+    .map((cue) => ({ block: usable[Math.round(cue.startTime)]!, ...plain(tokenizeVTTCue(cue)) }))
     .filter(({ text }) => text.trim() !== "");
-  if (cues.length === 0) {
+  if (found.length === 0) {
     throw new Refusal(`${name}: there is no caption in it; choose an SRT or WebVTT file`);
   }
-  if (cues.some(({ start }, i) => i > 0 && start < cues[i - 1]!.start)) {
+  const inOrder = [...found].sort((a, b) => a.block.start - b.block.start);
+  if (inOrder.some((one, i) => one !== found[i])) {
     problems.push({ line: 1, text: "The captions are not in order of time; they were sorted." });
-    cues.sort((a, b) => a.start - b.start);
   }
+  const cues = inOrder.map(({ block, text, speaker }, i): CaptionCue => {
+    const next = inOrder[i + 1]?.block;
+    const isOver = next !== undefined && next.start > block.start && next.start < block.end;
+    if (isOver) problems.push({ line: block.line, text: "This caption overlaps the next; it ends where that begins." });
+    return { start: block.start, end: isOver ? next.start : block.end, text, speaker };
+  });
   return { cues, problems: problems.sort((a, b) => a.line - b.line) };
 }
