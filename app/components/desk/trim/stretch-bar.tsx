@@ -32,7 +32,7 @@ export function StretchBar() {
     <div
       role="group"
       aria-label="Marked stretch"
-      className="absolute bottom-3 left-1/2 flex -translate-x-1/2 items-center gap-3 rounded-md border border-line bg-raised py-1 pr-1 pl-3 text-sm shadow-lg"
+      className="absolute bottom-3 left-1/2 flex w-max max-w-[95%] -translate-x-1/2 flex-wrap items-center gap-2 rounded-md border border-line bg-raised py-1 pr-1 pl-3 text-sm shadow-lg"
     >
       <span className="font-mono text-xs">{formatTimecode(rangeLength(stretch), film.rate)}</span>
       <Hint
