@@ -1,6 +1,6 @@
 import { basename, join } from "node:path";
 import { pipeline } from "node:stream";
-import express, { type Response, type Router } from "express";
+import express, { type NextFunction, type Response, type Router } from "express";
 import { z } from "zod";
 import { PANES } from "~/core/composition/stack";
 import { isId } from "~/core/ids";
@@ -42,6 +42,18 @@ function send(response: Response, { file, mediaType, maxAge }: Sent): void {
   });
 }
 
+/** Tells why what was asked for cannot be made, where it is no fault of ours. */
+const refusing =
+  (response: Response, next: NextFunction) =>
+  (error: unknown): void => {
+    const say = (status: number, why: string) => void response.status(status).type("text/plain").send(why);
+    if (error instanceof CancelledError) response.end();
+    else if (error instanceof Refusal) say(error.status, error.message);
+    else if (error instanceof OwnFileError || error instanceof FilmError) say(422, error.message);
+    else if (isDiskFull(error, dataFolder())) say(507, `${diskIsFull()}.`);
+    else next(error);
+  };
+
 /** Films, their proxies, posters and finished exports. */
 export function mediaRoutes(): Router {
   const router = express.Router();
@@ -59,12 +71,7 @@ export function mediaRoutes(): Router {
         if (file) send(response, { file, mediaType: "video/mp4", maxAge: "1h" });
         else response.status(404).end();
       })
-      .catch((error: unknown) => {
-        if (error instanceof CancelledError) response.end();
-        else if (error instanceof FilmError) response.status(422).type("text/plain").send(error.message);
-        else if (isDiskFull(error, dataFolder())) response.status(507).type("text/plain").send(`${diskIsFull()}.`);
-        else next(error);
-      });
+      .catch(refusing(response, next));
   });
   router.get("/moving/:id/light", (request, response, next) => {
     lightCopyOf(request.params.id)
@@ -72,12 +79,7 @@ export function mediaRoutes(): Router {
         if (light) send(response, { file: light.file, mediaType: light.type, maxAge: "365d" });
         else response.status(404).end();
       })
-      .catch((error: unknown) => {
-        if (error instanceof OwnFileError || error instanceof FilmError)
-          response.status(422).type("text/plain").send(error.message);
-        else if (isDiskFull(error, dataFolder())) response.status(507).type("text/plain").send(`${diskIsFull()}.`);
-        else next(error);
-      });
+      .catch(refusing(response, next));
   });
   router.get("/moving/:id/first.png", (request, response) => {
     const first = findPoster(request.params.id);
@@ -114,12 +116,7 @@ export function mediaRoutes(): Router {
         if (file) send(response, { file, mediaType: "application/octet-stream", maxAge: "1h" });
         else response.status(404).end();
       })
-      .catch((error: unknown) => {
-        if (error instanceof FilmError) response.status(422).type("text/plain").send(error.message);
-        else if (error instanceof Refusal) response.status(error.status).type("text/plain").send(error.message);
-        else if (isDiskFull(error, dataFolder())) response.status(507).type("text/plain").send(`${diskIsFull()}.`);
-        else next(error);
-      });
+      .catch(refusing(response, next));
   });
   router.get("/:film/frame/:version/:frame.png", (request, response, next) => {
     const { film, version, frame } = request.params;
@@ -132,12 +129,7 @@ export function mediaRoutes(): Router {
         if (png) response.type("image/png").set("Cache-Control", "private, max-age=3600").send(png);
         else response.status(404).end();
       })
-      .catch((error: unknown) => {
-        if (error instanceof CancelledError) response.end();
-        else if (error instanceof Refusal) response.status(error.status).type("text/plain").send(error.message);
-        else if (error instanceof FilmError) response.status(422).type("text/plain").send(error.message);
-        else next(error);
-      });
+      .catch(refusing(response, next));
   });
   router.get("/:film/exports/:file", (request, response) => {
     const { film, file } = request.params;

@@ -61,7 +61,7 @@ function nextEdit(db: Db, filmId: string, direction: "undo" | "redo"): RawEdit |
 }
 
 /** What a stored edit was, in a sentence; of an older one as well as it can be told from the film as it is now. */
-function sentenceOf({ sentence, command }: RawEdit, state: () => FilmState): string {
+function sentenceOf({ sentence, command }: Pick<RawEdit, "sentence" | "command">, state: () => FilmState): string {
   if (sentence !== null) return sentence;
   const read = readStoredEdit(command, state());
   return read.type === "restore" ? "An earlier change" : describeEdit(read, state());
@@ -96,9 +96,10 @@ const MOST_LISTED = 5000;
 /** A film's edits, the newest first, with those that were undone. */
 export function listEdits(db: Db, film: FilmRow): EditRow[] {
   const rows = db
-    .prepare<[string, number], RawEdit & { undone: number; madeAt: number | null }>(
-      `SELECT sequence, command, inverse, sentence, undone, made_at AS madeAt FROM edits WHERE film_id = ?
-       ORDER BY sequence DESC LIMIT ?`,
+    .prepare<[string, number], Omit<RawEdit, "inverse"> & { undone: number; madeAt: number | null }>(
+      // What has a sentence need not be read: a command may be long.
+      `SELECT sequence, IIF(sentence IS NULL, command, '') AS command, sentence, undone, made_at AS madeAt FROM edits
+       WHERE film_id = ? ORDER BY sequence DESC LIMIT ?`,
     )
     .all(film.id, MOST_LISTED);
   let state: FilmState | undefined;

@@ -25,6 +25,15 @@ export const listNamedStates = (db: Db, filmId: string): KeptState[] =>
     .all(filmId)
     .map(toState);
 
+/** The same by their names alone. */
+export const listStateNames = (db: Db, filmId: string): NamedState[] =>
+  db
+    .prepare<[string], NamedState>(
+      `SELECT id, name, made_at AS madeAt FROM named_states WHERE film_id = ? AND deleted = 0
+       ORDER BY made_at DESC, rowid DESC`,
+    )
+    .all(filmId);
+
 export function findNamedState(db: Db, filmId: string, id: string): KeptState | null {
   const row = db
     .prepare<[string, string], RawState>(

@@ -1,22 +1,23 @@
 import { z } from "zod";
-import { keptOf, NamedState, StateName } from "~/core/edits/named-state";
+import { keptOf, StateName } from "~/core/edits/named-state";
 import { Id } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
 import { listEdits } from "~/db/edits.server";
 import { loadState } from "~/db/film-state.server";
-import { addNamedState, findNamedState, listNamedStates, setDeleted } from "~/db/named-states.server";
+import { addNamedState, findNamedState, listStateNames, setDeleted } from "~/db/named-states.server";
 import { db } from "~/jobs/workplace.server";
 import type { Route } from "./+types/history";
 import { orDiskFull, orRefuse, readJson, requireFilm } from "./requests.server";
 
-/** A film's edits and named states; or, of `state=ID`, all that was set in the film then. */
+/** A film's edits and named states; with `only=states` these alone; of `state=ID`, all that was set in the film then. */
 export function loader({ params, request }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
-  const stateId = new URL(request.url).searchParams.get("state");
+  const query = new URL(request.url).searchParams;
+  const stateId = query.get("state");
   return orRefuse(() => {
     if (stateId === null) {
-      const states = listNamedStates(db(), film.id).map((state) => NamedState.parse(state));
-      return Response.json({ edits: listEdits(db(), film), states });
+      const edits = query.get("only") === "states" ? [] : listEdits(db(), film);
+      return Response.json({ edits, states: listStateNames(db(), film.id) });
     }
     const named = findNamedState(db(), film.id, stateId);
     if (!named) throw new Refusal("there is no such named state of this film", 404);

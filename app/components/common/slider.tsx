@@ -4,6 +4,8 @@ import { type ReactNode, useState } from "react";
 interface SliderProps {
   label: string;
   value: number;
+  /** The least; 0 if left out. */
+  min?: number;
   max: number;
   /** What the ends mean, in words. */
   ends: readonly [string, string];
@@ -12,14 +14,15 @@ interface SliderProps {
   onChange: (value: number) => void;
 }
 
-/** A value from 0 to a greatest one, which takes effect when it is let go. */
-export function Slider({ label, value, max, ends, heading, onChange }: SliderProps) {
+/** A value from a least to a greatest one, which takes effect when it is let go. */
+export function Slider({ label, value, min = 0, max, ends, heading, onChange }: SliderProps) {
   const [dragged, setDragged] = useState<number | null>(null);
   return (
     <div>
       {heading(dragged ?? value)}
       <Primitive.Root
         value={[dragged ?? value]}
+        min={min}
         max={max}
         step={1}
         onValueChange={([next]) => setDragged(next!)}

@@ -1,4 +1,5 @@
 /** Captions of a film: what is said, on the film's own grid, and as they are in a version that leaves some of it out. */
+import { clamped } from "../clamped";
 import { type FrameRange, framesPerSecond, type Rate, rangeLength } from "../time/rate";
 import { clipRanges } from "../time/ranges";
 
@@ -25,7 +26,7 @@ export interface Caption extends FrameRange {
  */
 export function captionsOf(cues: readonly CaptionCue[], rate: Rate, frames: number, offsetSeconds = 0): Caption[] {
   const fps = framesPerSecond(rate);
-  const frameOf = (seconds: number) => Math.min(frames, Math.max(0, Math.round((seconds + offsetSeconds) * fps)));
+  const frameOf = (seconds: number) => clamped(Math.round((seconds + offsetSeconds) * fps), 0, frames);
   return cues
     .map(({ start, end, text, speaker }) => ({ start: frameOf(start), end: frameOf(end), text, speaker }))
     .filter((caption) => rangeLength(caption) > 0);

@@ -5,7 +5,7 @@ import { IconButton } from "~/components/common/button";
 import { MenuHeading, MenuItem, Menu, MenuTick } from "~/components/common/menu";
 import type { NamedState } from "~/core/edits/named-state";
 import { type Manner, MANNER_TEXT, MANNERS } from "~/core/path/manner";
-import { loadHistory } from "../history/film-history";
+import { loadNamedStates } from "../history/film-history";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 import { useDesk } from "../state/desk-context";
 import { MOST_BESIDE } from "./comparison";
@@ -21,11 +21,8 @@ export function CompareMenu() {
   const keysOf = useShortcutText();
   const [states, setStates] = useState<readonly NamedState[]>([]);
   const load = () =>
-    void loadHistory(film.id).then(
-      (history) => setStates(history.states),
-      // The menu is of use without them.
-      () => setStates([]),
-    );
+    // The menu is of use without them.
+    void loadNamedStates(film.id).then(setStates, () => setStates([]));
   const others = state.versions.filter(({ id }) => id !== version.id);
   const manners = comparison?.kind === "manners" ? comparison.manners : [];
   const versionIds = comparison?.kind === "versions" ? comparison.versionIds : [];

@@ -1,8 +1,8 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import { arrowDirection } from "~/components/common/arrow-step";
+import { clamped } from "~/core/clamped";
 
 const STEP = 0.05;
-const within = (share: number) => Math.min(1, Math.max(0, share));
 
 interface SplitLineProps {
   /** Of the width that lies left of it, 0 to 1. */
@@ -16,13 +16,13 @@ interface SplitLineProps {
 export function SplitLine({ share, width, onChange }: SplitLineProps) {
   const grip = useRef<{ x: number; share: number } | null>(null);
   const move = ({ clientX }: PointerEvent) => {
-    if (grip.current) onChange(within(grip.current.share + (clientX - grip.current.x) / width));
+    if (grip.current) onChange(clamped(grip.current.share + (clientX - grip.current.x) / width, 0, 1));
   };
   const nudge = (event: KeyboardEvent) => {
     const by = arrowDirection(event.key);
     if (!by) return;
     event.preventDefault();
-    onChange(within(share + STEP * by[0]));
+    onChange(clamped(share + STEP * by[0], 0, 1));
   };
   return (
     <div

@@ -15,6 +15,10 @@ async function asked<T>(filmId: string, query: string, schema: z.ZodType<T>): Pr
 /** A film's edits and named states, the newest first. */
 export const loadHistory = (filmId: string): Promise<FilmHistory> => asked(filmId, "", FilmHistory);
 
+/** Its named states alone. */
+export const loadNamedStates = async (filmId: string): Promise<NamedState[]> =>
+  (await asked(filmId, "?only=states", FilmHistory)).states;
+
 /** All that was set in the film when a state got its name. */
 export const loadNamedState = (filmId: string, stateId: string): Promise<Difference> =>
   asked(filmId, `?state=${encodeURIComponent(stateId)}`, Difference);

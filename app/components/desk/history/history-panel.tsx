@@ -1,32 +1,18 @@
 import { History as HistoryIcon } from "lucide-react";
-import { Popover } from "radix-ui";
 import { useEffect, useState } from "react";
 import { toast } from "sonner";
-import { Hint, IconButton } from "~/components/common/button";
-import { SidePanel } from "~/components/common/side-panel";
+import { IconPanel } from "~/components/common/icon-panel";
 import { useDesk } from "../state/desk-context";
 import { EditList } from "./edit-list";
 import { type FilmHistory, loadHistory } from "./film-history";
 import { NamedStates } from "./named-states";
 
 /** All that has been done to the film, any step of which can be gone back to, and the states that have a name. */
-export function HistoryPanel() {
-  const [isOpen, setOpen] = useState(false);
-  return (
-    <Popover.Root open={isOpen} onOpenChange={setOpen}>
-      <Hint text="History and named states">
-        <Popover.Trigger asChild>
-          <IconButton label="History">
-            <HistoryIcon className="size-4" aria-hidden />
-          </IconButton>
-        </Popover.Trigger>
-      </Hint>
-      <SidePanel title="History" width="w-96">
-        <Contents />
-      </SidePanel>
-    </Popover.Root>
-  );
-}
+export const HistoryPanel = () => (
+  <IconPanel title="History" Icon={HistoryIcon} width="w-96">
+    <Contents />
+  </IconPanel>
+);
 
 /** Loaded anew with every change that is made while the panel is open. */
 function Contents() {

@@ -1,4 +1,5 @@
 import { NumberField } from "~/components/common/number-field";
+import { clamped } from "~/core/clamped";
 import {
   EYE_LINE_RANGE,
   type FramingChange,
@@ -18,8 +19,6 @@ const SIDES = [
   { axis: "y", label: "Offset down", hint: "Of the window's height; negative for up" },
 ] as const;
 
-const within = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
-
 /** Where the subject stands in the window: a standing offset, and how high up its eyes are. */
 export function AimControls({ settings, onChange }: AimControlsProps) {
   const { offset, eyeLine } = settings;
@@ -38,7 +37,7 @@ export function AimControls({ settings, onChange }: AimControlsProps) {
               rest={0}
               canBeNegative
               onCommit={(percent) =>
-                onChange({ offset: { ...offset, [axis]: within(percent / 100, -MOST_OFFSET, MOST_OFFSET) } })
+                onChange({ offset: { ...offset, [axis]: clamped(percent / 100, -MOST_OFFSET, MOST_OFFSET) } })
               }
             />
           ))}
@@ -49,7 +48,7 @@ export function AimControls({ settings, onChange }: AimControlsProps) {
             hint="Height of the eyes, from the top of the window"
             value={eyeLine}
             rest={USUAL_FRAMING.eyeLine}
-            onCommit={(percent) => onChange({ eyeLine: within(percent, EYE_LINE_RANGE.least, EYE_LINE_RANGE.most) })}
+            onCommit={(percent) => onChange({ eyeLine: clamped(percent, EYE_LINE_RANGE.least, EYE_LINE_RANGE.most) })}
           />
         )}
       </div>

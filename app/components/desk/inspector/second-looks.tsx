@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import { Hint } from "~/components/common/button";
 import { type LayoutOffer, layoutOffers } from "~/core/checks/layout-offers";
 import type { SecondLook } from "~/core/checks/second-looks";
+import { asOne } from "~/core/edits/as-one";
 import type { SingleCommand } from "~/core/edits/command";
 import { boxUnion } from "~/core/geometry/box";
 import { activeArea } from "~/core/shots/shot";
@@ -91,7 +92,7 @@ function Offers({ shot, look }: { shot: DeskShot; look: SecondLook }) {
         : []),
       ...keys.map((key) => ({ type: "set-key" as const, versionId, key })),
     ];
-    edits.send(commands.length === 1 ? commands[0]! : { type: "batch", commands });
+    edits.send(asOne(commands));
   };
   if (offers.length === 0) return null;
   return (

@@ -32,9 +32,8 @@ const WAY = new Intl.NumberFormat(undefined, { maximumFractionDigits: 1 });
 
 /** Which shape suits a shot: for each, how much of the subject stays inside, and how far the window moves. */
 export function ShapeFits({ shot }: { shot: DeskShot }) {
-  const [isOpen, setOpen] = useState(false);
   return (
-    <Popover.Root open={isOpen} onOpenChange={setOpen}>
+    <Popover.Root>
       <Popover.Trigger asChild>
         <Button>
           <Ratio className="size-4" aria-hidden />
@@ -42,7 +41,7 @@ export function ShapeFits({ shot }: { shot: DeskShot }) {
         </Button>
       </Popover.Trigger>
       <SidePanel title={`Shapes for shot ${shot.number}`} width="w-96">
-        {isOpen && <Shapes shot={shot} />}
+        <Shapes shot={shot} />
       </SidePanel>
     </Popover.Root>
   );

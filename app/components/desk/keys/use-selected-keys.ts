@@ -2,7 +2,8 @@ import { useMemo, useState, useSyncExternalStore } from "react";
 import { toast } from "sonner";
 import { useLatest } from "~/components/common/use-latest";
 import { counted } from "~/core/counted";
-import type { Command, SingleCommand } from "~/core/edits/command";
+import { asOne } from "~/core/edits/as-one";
+import type { SingleCommand } from "~/core/edits/command";
 import type { Point, Size } from "~/core/geometry/box";
 import { clampWindow } from "~/core/geometry/crop-window";
 import type { HandKey } from "~/core/path/hand-key";
@@ -44,9 +45,6 @@ interface OwnKey {
 }
 
 const NONE: ReadonlySet<number> = new Set();
-
-const asOne = (commands: SingleCommand[]): Command =>
-  commands.length === 1 ? commands[0]! : { type: "batch", commands };
 
 /** What puts a key into a shot, as near to its place as the shot's window can be. */
 function put(shot: DeskShot, key: HandKey, version: DeskVersion, picture: Size): SingleCommand {

@@ -4,6 +4,7 @@ import type { Size } from "~/core/geometry/box";
 import type { FrameRange } from "~/core/time/rate";
 import type { DeskShot } from "../state/desk-types";
 import { type LaneGeometry, toPoint } from "./lane-geometry";
+import { ribbonEdges, ribbonOutline } from "./ribbon-edges";
 import type { CanvasTheme } from "./use-theme";
 
 /** With fewer canvas pixels for a frame than this, the lane is drawn from afar: keys and tracks are too dense to be told apart. */
@@ -29,23 +30,14 @@ export function LaneFar({ shots, geometry, drawn, size, theme }: LaneFarProps) {
     context.fillStyle = theme.line;
     if (geometry.axis === "x") context.fillRect(0, rule.y, size.width, 1);
     else context.fillRect(rule.x, 0, 1, size.height);
-    if (!shot.shown) return;
-    const step = Math.max(1, Math.floor(2 / geometry.pxPerFrame));
-    const near: { x: number; y: number }[] = [];
-    const far: { x: number; y: number }[] = [];
-    const add = (at: number, frame: number) => {
-      const pane = shot.shown!(frame).panes[shot.pane];
-      if (!pane || pane.own) return;
-      const { source } = pane;
-      const from = source[geometry.axis];
-      const length = geometry.axis === "x" ? source.width : source.height;
-      near.push(toPoint(geometry, from, at));
-      far.push(toPoint(geometry, from + length, at));
-    };
-    for (let frame = start; frame < end; frame += step) add(frame, frame);
-    add(end, end - 1);
+    const { shown, pane } = shot;
+    if (!shown || shown(shot.start).panes[pane]?.own) return;
+    const outline = ribbonOutline(ribbonEdges((frame) => shown(frame).panes[pane]!.source, { start, end }, geometry));
     context.beginPath();
-    [...near, ...far.reverse()].forEach(({ x, y }, i) => (i === 0 ? context.moveTo(x, y) : context.lineTo(x, y)));
+    for (let i = 0; i < outline.length; i += 2) {
+      if (i === 0) context.moveTo(outline[0]!, outline[1]!);
+      else context.lineTo(outline[i]!, outline[i + 1]!);
+    }
     context.closePath();
     context.fillStyle = theme.wash;
     context.fill();

@@ -1,5 +1,6 @@
 import type Konva from "konva";
 import { Circle, Group, Line, Shape } from "react-konva";
+import { clamped } from "~/core/clamped";
 import { curveHandles, type CurveHandles, curveOf, type Easing } from "~/core/path/easing";
 import type { HandKey } from "~/core/path/hand-key";
 import type { FrameRange } from "~/core/time/rate";
@@ -75,7 +76,7 @@ export function LaneSpeed({ shot, left, fps, aspect, pxPerFrame, drawn, theme, o
           const root = (at === 0 ? key.frame : end) * pxPerFrame;
           /** The share of the time at which a handle has been let go. */
           const eased = (y: number): Easing => {
-            const share = Math.min(1, Math.max(0, (y / pxPerFrame - key.frame) / length));
+            const share = clamped((y / pxPerFrame - key.frame) / length, 0, 1);
             const next = [...handles] as [number, number, number, number];
             next[at] = Math.round(1000 * share) / 1000;
             return curveOf(next);

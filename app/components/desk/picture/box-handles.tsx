@@ -3,6 +3,7 @@ import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { arrowDirection } from "~/components/common/arrow-step";
 import { type Box, type Point, sameBox, type Size } from "~/core/geometry/box";
+import { sourcePoint } from "./source-point";
 import { resizeBox, shiftBox, type Sides } from "~/core/geometry/resize-box";
 
 /** What is moved: all of the box, or some of its sides. */
@@ -50,11 +51,7 @@ export function BoxHandles({ box, name, picture, className, dashes, onStart, onC
     setDragged(null);
   };
   useHotkeys("escape", giveUp, { enabled: dragged !== null });
-  const locate = ({ clientX, clientY }: PointerEvent): Point => {
-    const bounds = group.current!.ownerSVGElement!.getBoundingClientRect();
-    const scale = picture.width / bounds.width;
-    return { x: (clientX - bounds.left) * scale, y: (clientY - bounds.top) * scale };
-  };
+  const locate = (event: PointerEvent): Point => sourcePoint(event, group.current!.ownerSVGElement!, picture);
   const handlersOf = (what: Grip) => ({
     onPointerDown: (event: PointerEvent<SVGElement>) => {
       if (event.button !== 0) return;

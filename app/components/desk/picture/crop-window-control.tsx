@@ -15,12 +15,12 @@ import { USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
 import { boxArea, boxContains } from "~/core/geometry/box";
 import { clampWindow, type CropWindow, windowBox } from "~/core/geometry/crop-window";
 import { USUAL_FRAMING } from "~/core/path/framing-settings";
-import { followedTrack } from "~/core/path/solve-version";
 import type { CastMember } from "~/core/subjects/choosing/cast";
 import { boxAt } from "~/core/subjects/tracking/track";
 import { useDesk } from "../state/desk-context";
-import { type DeskShot, shotAt } from "../state/desk-types";
+import { shotAt, subjectBoxAt } from "../state/desk-types";
 import { areaAt, windowAspect } from "./desk-windows";
+import { sourcePoint, sourceScale } from "./source-point";
 import { useOnFrame, useShotHere } from "./use-player";
 import { type Dragged, draggedWindow, type Snap, snapsOf } from "./window-drag";
 import { eyeLineIn, guidesIn, safeAreaIn, trailOf } from "./window-overlays";
@@ -37,12 +37,6 @@ interface Grip {
   y: number;
   from: CropWindow;
   snaps: readonly Snap[];
-}
-
-/** Where the subject that a shot follows is at a frame. */
-function subjectAt(shot: DeskShot | undefined, frame: number) {
-  const track = shot?.framed && followedTrack(shot.framed, shot.tracks);
-  return (track && boxAt(track, frame)) ?? null;
 }
 
 interface CropWindowControlProps {
@@ -93,14 +87,19 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
   }, [draw, dragged, windowAt, player, guides, showsSafeArea]);
 
   /** Source pixels for a pixel of the screen. */
-  const scale = () => picture.width / svg.current!.getBoundingClientRect().width;
+  const scale = () => sourceScale(svg.current!, picture);
   const begin = (event: PointerEvent<SVGRectElement>) => {
     if (event.button !== 0 || !player) return;
     player.pause();
     event.currentTarget.setPointerCapture(event.pointerId);
     const frame = player.getFrame();
     const from = windowAt(frame);
-    const snaps = snapsOf(subjectAt(shotAt(shots, frame), frame), from, areaAt(shots, frame, picture), aspectAt(frame));
+    const snaps = snapsOf(
+      subjectBoxAt(shotAt(shots, frame), frame),
+      from,
+      areaAt(shots, frame, picture),
+      aspectAt(frame),
+    );
     grip.current = { x: event.clientX, y: event.clientY, from, snaps };
   };
   const move = (event: PointerEvent) => {
@@ -126,8 +125,7 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
   };
   /** The window covers who is under it: a click on it is for them. */
   const followUnder = (event: PointerEvent) => {
-    const bounds = svg.current!.getBoundingClientRect();
-    const place = { x: (event.clientX - bounds.left) * scale(), y: (event.clientY - bounds.top) * scale() };
+    const place = sourcePoint(event, svg.current!, picture);
     const frame = player?.getFrame() ?? 0;
     const shot = shotAt(shots, frame);
     const under = shot?.cast.filter(({ track }) => {

@@ -1,5 +1,6 @@
 import { type PointerEvent, useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
+import { sourcePoint } from "./source-point";
 import { type Box, clipBox, type Point, type Size } from "~/core/geometry/box";
 
 interface MarkLayerProps {
@@ -29,11 +30,7 @@ export function MarkLayer({ label, picture, onStart, onDrawn, onClicked }: MarkL
   const [drawn, setDrawn] = useState<Box | null>(null);
   useHotkeys("esc", () => onDrawn(null));
 
-  const locate = (event: PointerEvent<SVGRectElement>): Point => {
-    const bounds = event.currentTarget.getBoundingClientRect();
-    const scale = picture.width / bounds.width;
-    return { x: (event.clientX - bounds.left) * scale, y: (event.clientY - bounds.top) * scale };
-  };
+  const locate = (event: PointerEvent<SVGRectElement>): Point => sourcePoint(event, event.currentTarget, picture);
   const end = () => {
     const box = drawn && clipBox(drawn, picture);
     if (from.current && onClicked) onClicked(from.current);

@@ -2,6 +2,9 @@ import { useCallback, useMemo } from "react";
 import { z } from "zod";
 import { storeText, useStoredText } from "~/components/common/use-stored";
 
+/** A smaller picture shows nothing well, in percent of the room. */
+export const LEAST_PICTURE_SIZE = 40;
+
 const Percent = z.number().min(0).max(100);
 
 /** How the picture is looked at. */
@@ -16,7 +19,7 @@ const PictureLook = z.object({
   safeArea: z.boolean().default(false),
   subjects: z.boolean().default(false),
   /** The picture's size, in percent of what the desk has room for. */
-  size: z.number().min(40).max(100).default(100),
+  size: z.number().min(LEAST_PICTURE_SIZE).max(100).default(100),
 });
 export type PictureLook = z.infer<typeof PictureLook>;
 

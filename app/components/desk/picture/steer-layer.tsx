@@ -4,6 +4,7 @@ import { framesPerSecond } from "~/core/time/rate";
 import { steeredWay } from "../reshape/reshaping";
 import { useDesk } from "../state/desk-context";
 import type { Player } from "./player";
+import { sourceScale } from "./source-point";
 import { useOnFrame, usePlaying } from "./use-player";
 
 /** Windows a second by which a held arrow key leads. */
@@ -73,7 +74,7 @@ export function SteerLayer({ player }: { player: Player }) {
   const onPointerMove = (event: PointerEvent<SVGRectElement>) => {
     const from = pointer.current;
     if (!from) return;
-    const scale = picture.width / event.currentTarget.getBoundingClientRect().width;
+    const scale = sourceScale(event.currentTarget, picture);
     steering.lead({ x: (event.clientX - from.x) * scale, y: (event.clientY - from.y) * scale });
     pointer.current = { x: event.clientX, y: event.clientY };
   };

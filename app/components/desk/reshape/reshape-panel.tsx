@@ -1,6 +1,7 @@
 import { useHotkeys } from "react-hotkeys-hook";
 import { Button } from "~/components/common/button";
 import { NumberField } from "~/components/common/number-field";
+import { clamped } from "~/core/clamped";
 import { counted } from "~/core/counted";
 import { useDesk } from "../state/desk-context";
 import type { Reshaping } from "./reshaping";
@@ -13,8 +14,6 @@ const TITLES: Record<Reshaping["how"], string> = {
 };
 const MOST_SECONDS = 3;
 const TOLERANCES = { least: 0.2, most: 20 } as const;
-
-const within = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
 
 /** How a stretch of the path is reshaped: what it would be is on the desk until it is kept or discarded. */
 export function ReshapePanel() {
@@ -43,7 +42,7 @@ export function ReshapePanel() {
           digits={2}
           step={0.05}
           value={smoothing}
-          onCommit={(value) => show({ ...reshaping, smoothing: within(value, 0, MOST_SECONDS) })}
+          onCommit={(value) => show({ ...reshaping, smoothing: clamped(value, 0, MOST_SECONDS) })}
         />
       )}
       {how === "shifted" && (
@@ -70,7 +69,7 @@ export function ReshapePanel() {
             digits={2}
             step={0.05}
             value={fade}
-            onCommit={(value) => show({ ...reshaping, fade: within(value, 0, MOST_SECONDS) })}
+            onCommit={(value) => show({ ...reshaping, fade: clamped(value, 0, MOST_SECONDS) })}
           />
         </>
       )}
@@ -80,7 +79,7 @@ export function ReshapePanel() {
         step={0.2}
         value={tolerance}
         hint="How far the keys may stray from the path; higher means fewer keys"
-        onCommit={(value) => show({ ...reshaping, tolerance: within(value, TOLERANCES.least, TOLERANCES.most) })}
+        onCommit={(value) => show({ ...reshaping, tolerance: clamped(value, TOLERANCES.least, TOLERANCES.most) })}
       />
       <Button variant="accent" onClick={keep}>
         Keep

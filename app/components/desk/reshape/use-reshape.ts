@@ -1,5 +1,6 @@
 import { useCallback, useMemo, useState } from "react";
-import type { Command, SingleCommand } from "~/core/edits/command";
+import { asOne } from "~/core/edits/as-one";
+import type { Command } from "~/core/edits/command";
 import type { Size } from "~/core/geometry/box";
 import { framesPerSecond, type Rate } from "~/core/time/rate";
 import type { DeskVersion } from "../state/desk-types";
@@ -16,9 +17,6 @@ export interface Reshape {
   keep: () => void;
   discard: () => void;
 }
-
-const asOne = (commands: readonly SingleCommand[]): Command =>
-  commands.length === 1 ? commands[0]! : { type: "batch", commands: [...commands] };
 
 export function useReshape(edits: Edits, version: DeskVersion, picture: Size, rate: Rate): Reshape {
   const [shown, setShown] = useState<{ reshaping: Reshaping; command: Command; keys: number } | null>(null);

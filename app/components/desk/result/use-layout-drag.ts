@@ -1,4 +1,5 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
+import { clamped } from "~/core/clamped";
 import type { Layout } from "~/core/composition/layout";
 import { arrowDirection } from "../../common/arrow-step";
 import { useDesk } from "../state/desk-context";
@@ -20,8 +21,6 @@ interface LayoutDrag {
   snaps: readonly number[];
   layoutAt: (value: number) => Layout;
 }
-
-const clamped = (value: number) => Math.min(1, Math.max(0, value));
 
 /** Moves something of a shot's layout on the result, by pointer or arrow keys; Escape gives a drag up. */
 export function useLayoutDrag({ shot, value, axis, room, snaps, layoutAt }: LayoutDrag) {
@@ -46,7 +45,7 @@ export function useLayoutDrag({ shot, value, axis, room, snaps, layoutAt }: Layo
     },
     onPointerMove: (event: PointerEvent) => {
       if (!grip.current) return;
-      const wanted = clamped(grip.current.value + (along(event) - grip.current.at) / room);
+      const wanted = clamped(grip.current.value + (along(event) - grip.current.at) / room, 0, 1);
       const near = event.shiftKey ? undefined : snaps.find((snap) => Math.abs(snap - wanted) < SNAP_REACH);
       const to = near ?? wanted;
       setDragged(to);
@@ -67,7 +66,7 @@ export function useLayoutDrag({ shot, value, axis, room, snaps, layoutAt }: Layo
       if (!by) return;
       event.preventDefault();
       event.stopPropagation();
-      put(clamped(value + NUDGE * by[axis === "x" ? 0 : 1]));
+      put(clamped(value + NUDGE * by[axis === "x" ? 0 : 1], 0, 1));
     },
   };
   return { value: dragged ?? value, handlers };

@@ -6,9 +6,10 @@ import type { HandKey } from "~/core/path/hand-key";
 import type { Shot } from "~/core/shots/shot";
 import type { CastMember } from "~/core/subjects/choosing/cast";
 import type { ThingMark } from "~/core/subjects/marks/marked-things";
-import type { Track } from "~/core/subjects/tracking/track";
+import { boxAt, type Track } from "~/core/subjects/tracking/track";
 import type { ShownAt } from "~/core/composition/composition";
-import type { Size } from "~/core/geometry/box";
+import type { Box, Size } from "~/core/geometry/box";
+import { followedTrack } from "~/core/path/solve-version";
 import { type FrameRange, inRange, type Rate } from "~/core/time/rate";
 import type { Clock } from "~/core/time/timecode";
 
@@ -73,6 +74,12 @@ export function shotAt<Shot extends FrameRange>(shots: readonly Shot[], frame: n
 /** Whom a shot follows, if it is somebody or something of its cast. */
 export const followedIn = ({ cast, framed }: DeskShot): CastMember | undefined =>
   cast.find(({ track }) => track.id === framed?.subjectId);
+
+/** Where what a shot follows is at a frame; null where it is not seen, or nothing is followed. */
+export function subjectBoxAt(shot: DeskShot | undefined, frame: number): Box | null {
+  const track = shot?.framed && followedTrack(shot.framed, shot.tracks);
+  return (track && boxAt(track, frame)) ?? null;
+}
 
 /** Whether a track of a shot is followed at a frame. */
 export const isFollowedAt = ({ framed }: DeskShot, trackId: string, frame: number): boolean =>

@@ -10,10 +10,8 @@ import { clampWindow, type CropWindow } from "~/core/geometry/crop-window";
 import { copyKey } from "~/core/path/copy-key";
 import type { Easing } from "~/core/path/easing";
 import type { HandKey } from "~/core/path/hand-key";
-import { followedTrack } from "~/core/path/solve-version";
 import { activeArea } from "~/core/shots/shot";
-import { boxAt } from "~/core/subjects/tracking/track";
-import { type DeskShot, type DeskVersion, shotAt } from "./desk-types";
+import { type DeskShot, type DeskVersion, shotAt, subjectBoxAt } from "./desk-types";
 import { areaAt, windowAspect } from "../picture/desk-windows";
 import type { Edits } from "./use-edits";
 
@@ -61,8 +59,7 @@ export function useKeyEdits(
     const copyToOthers = (shot: DeskShot, key: HandKey) => {
       const { version, versions } = latest.current;
       const others = versions.filter((other) => other.id !== versionId);
-      const subject = shot.framed && followedTrack(shot.framed, shot.tracks);
-      const box = subject && boxAt(subject, key.frame);
+      const box = subjectBoxAt(shot, key.frame);
       const area = activeArea(shot, picture);
       const commands = others.map((other): SingleCommand => {
         const { layout } = settle(shot, other.shots.get(shot.id), other.usual).settings;

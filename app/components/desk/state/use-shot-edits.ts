@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import { useLatest } from "~/components/common/use-latest";
 import type { ShotChange, SingleCommand } from "~/core/edits/command";
+import { asOne } from "~/core/edits/as-one";
 import { changeInPane, type ShotInVersion } from "~/core/edits/shot-in-version";
 import type { Box } from "~/core/geometry/box";
 import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
@@ -77,8 +78,7 @@ export function useShotEdits(
   return useMemo(() => {
     const here = () => (player ? shotAt(latest.current, player.getFrame()) : undefined);
     const sendAll = (commands: SingleCommand[]) => {
-      if (commands.length === 1) send(commands[0]!);
-      if (commands.length > 1) send({ type: "batch", commands });
+      if (commands.length > 0) send(asOne(commands));
     };
     const change = (some: readonly DeskShot[], to: ShotChange) =>
       send({ type: "change-shots", shotIds: idsOf(some), change: to });

@@ -1,6 +1,7 @@
 import { nanoid } from "nanoid";
 import { useMemo } from "react";
 import { useLatest } from "~/components/common/use-latest";
+import { asOne } from "~/core/edits/as-one";
 import type { SingleCommand } from "~/core/edits/command";
 import type { Box } from "~/core/geometry/box";
 import { AUTO } from "~/core/subjects/choosing/follow-rule";
@@ -34,8 +35,7 @@ export function useSubjectEdits(
   const latest = useLatest(shots);
   return useMemo(() => {
     /** A mark, and what the shot follows from then on, as one step. */
-    const sendMark = (mark: SingleCommand, entailed: SingleCommand[]) =>
-      send(entailed.length > 0 ? { type: "batch", commands: [mark, ...entailed] } : mark);
+    const sendMark = (mark: SingleCommand, entailed: SingleCommand[]) => send(asOne([mark, ...entailed]));
     return {
       mark: (frame, box) => {
         const shot = shotAt(latest.current, frame);
