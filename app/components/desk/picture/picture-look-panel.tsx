@@ -38,7 +38,7 @@ export function PictureLookPanel() {
         label="Size of the picture"
         value={pictureLook.size}
         min={LEAST_PICTURE_SIZE}
-        ends={["smaller", "all the room"]}
+        ends={["smaller", "full size"]}
         onChange={(size) => setPictureLook({ size })}
       />
     </IconPanel>
