@@ -48,6 +48,26 @@ export default tseslint.config(
     rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" },
     languageOptions: { globals: { ...globals.browser } },
   },
+  {
+    files: ["app/components/**", "app/root.tsx"],
+    rules: {
+      "no-restricted-syntax": [
+        "error",
+        { selector: "JSXText[value=/[A-Za-z]/]", message: "texts stand in app/texts" },
+        {
+          selector:
+            "JSXAttribute[name.name=/^(label|title|aria-label|placeholder|hint|text|alt)$/] > Literal[value=/[A-Za-z]/]",
+          message: "texts stand in app/texts",
+        },
+      ],
+    },
+  },
+  {
+    files: ["app/texts/**"],
+    rules: {
+      "no-restricted-imports": ["error", { patterns: [{ group: ["~/**", "../**"], message: "texts need nothing" }] }],
+    },
+  },
   forbid(
     ["app/core/**/*.ts"],
     [

@@ -5,6 +5,9 @@ import type { Route } from "./+types/root";
 import { DiskNotice } from "./components/common/disk-notice";
 import { diskNotice } from "./jobs/workplace.server";
 import "./app.css";
+import { commonTexts } from "~/texts/common";
+
+const t = commonTexts.root;
 
 export const links: Route.LinksFunction = () => [{ rel: "icon", href: "/favicon.svg", type: "image/svg+xml" }];
 
@@ -50,10 +53,10 @@ export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
       : "";
   return (
     <main className="mx-auto max-w-xl p-12">
-      <h1 className="font-display text-2xl font-semibold">{missing ? "This is not here" : "Something went wrong"}</h1>
+      <h1 className="font-display text-2xl font-semibold">{missing ? t.thisIsNotHere : t.somethingWentWrong}</h1>
       <p className="mt-3 text-soft">{String(detail)}</p>
       <a className="mt-6 inline-block text-accent underline" href="/">
-        Back to your films
+        {t.backToYourFilms}
       </a>
     </main>
   );

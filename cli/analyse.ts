@@ -1,7 +1,7 @@
 import { writeFile } from "node:fs/promises";
 import { Command } from "commander";
 import { AnalysisReport, makeAnalysisReport } from "~/core/formats/report";
-import { counted } from "~/core/counted";
+import { counted } from "~/texts/numbers";
 import { planFollowing } from "~/core/subjects/choosing/follow";
 import { writeAside } from "~/disk/write-aside.server";
 import { barsLines } from "./bars-line";

@@ -1,4 +1,4 @@
-import { counted } from "~/core/counted";
+import { counted } from "~/texts/numbers";
 import type { Box, Size } from "~/core/geometry/box";
 
 /** What is said of a film's own bars, as lines; nothing where it has none. */

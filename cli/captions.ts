@@ -8,7 +8,7 @@ import { type Caption, captionsIn, captionsOf } from "~/core/captions/caption";
 import { readCaptions } from "~/core/captions/read-captions";
 import { writeSrt } from "~/core/captions/write-captions";
 import type { TextLayer } from "~/core/composition/layers/layer";
-import { counted } from "~/core/counted";
+import { counted } from "~/texts/numbers";
 import type { FilmInfo } from "~/core/film-info";
 import { Refusal } from "~/core/refusal";
 import type { FrameRange } from "~/core/time/rate";

@@ -3,7 +3,7 @@ import { resolve } from "node:path";
 import { Command } from "commander";
 import { heardIn } from "~/core/composition/heard";
 import { shownIn, withLayers } from "~/core/composition/shown";
-import { counted } from "~/core/counted";
+import { counted } from "~/texts/numbers";
 import type { Lacking } from "~/core/checks/lacking-pictures";
 import { secondsOver } from "~/core/edits/trim";
 import { makeReport, Report } from "~/core/formats/report";

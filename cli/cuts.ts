@@ -1,7 +1,7 @@
 import { writeFile } from "node:fs/promises";
 import { parse } from "node:path";
 import { Command } from "commander";
-import { counted } from "~/core/counted";
+import { counted } from "~/texts/numbers";
 import type { CutList } from "~/core/formats/cut-list";
 import { writeCutsCsv } from "~/core/formats/cuts-csv";
 import { writeEdl } from "~/core/formats/edl";

@@ -29,7 +29,7 @@ export class ProgressLine {
     this.shown = key;
     const tellsTime = share > 0.02 && share < 1 && elapsed > EARLY_SECONDS;
     const left = tellsTime ? `, about ${formatSeconds((elapsed * (1 - share)) / share)} left of this step` : "";
-    const line = `${of > 1 ? `${number}/${of} ` : ""}${what} ${String(percent).padStart(3)} %${left}`;
+    const line = `${of > 1 ? `${number}/${of} ` : ""}${what} ${String(percent).padStart(3)}%${left}`;
     process.stderr.write(isTTY ? `\r\u001b[K${line}` : `${line}\n`);
   }
 

@@ -1,7 +1,7 @@
 import { readFile, writeFile } from "node:fs/promises";
 import { basename } from "node:path";
 import { Command } from "commander";
-import { counted } from "~/core/counted";
+import { counted } from "~/texts/numbers";
 import { readReport, ReportError } from "~/core/formats/read-report";
 import { makeReport, Report } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";

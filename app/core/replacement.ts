@@ -3,6 +3,9 @@ import { z } from "zod";
 import { ShotMatch } from "./shots/match-shots";
 import { JobView } from "./film-status";
 import type { FilmState } from "./edits/film-state";
+import { stretchesTexts } from "../texts/stretches";
+
+const t = stretchesTexts.replacement;
 
 export const Replacement = z.object({
   /** The comparison; null where there is none. */
@@ -32,9 +35,9 @@ const SURELY = 0.92;
 
 /** Why a shot needs a look after it has been moved; null where it does not. */
 export function lookOf({ range, likeness, share }: ShotMatch): string | null {
-  if (!range) return "not in the new file";
-  if (share < ALL_THERE) return `${Math.round(100 * share)} % of it is there`;
-  return likeness < SURELY ? `looks different (${Math.round(100 * likeness)} % alike)` : null;
+  if (!range) return t.notInTheNewFile;
+  if (share < ALL_THERE) return t.ofItIsThere(share);
+  return likeness < SURELY ? t.looksDifferentAlike(likeness) : null;
 }
 
 const countKeys = ({ versions }: FilmState): number => versions.reduce((sum, { handKeys }) => sum + handKeys.length, 0);

@@ -6,7 +6,7 @@ import { type Difference, differenceBetween } from "~/core/edits/difference";
 import type { FilmState } from "~/core/edits/film-state";
 import { stateOf } from "~/core/edits/named-state";
 import { readStoredEdit } from "~/core/edits/stored-edit";
-import { counted } from "~/core/counted";
+import { counted } from "~/texts/numbers";
 import { Refusal } from "~/core/refusal";
 import { hasClips } from "./clips.server";
 import { type Db, inTransaction } from "./database.server";

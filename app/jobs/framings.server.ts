@@ -33,6 +33,6 @@ export function loadFramings(
 export function loadFraming(db: Db, film: FilmRow, versionId: string, shotId: string): ShotFraming {
   const state = loadState(db, film);
   const settings = shotSettings(state, requireVersion(state, versionId)).find(({ shot }) => shot.id === shotId);
-  if (!settings) throw new Refusal("this shot is not there any more", 404);
+  if (!settings) throw new Refusal("this shot no longer exists", 404);
   return shotFraming(settings, tracksOfShots(db, film.id, [settings.shot])[0]!);
 }

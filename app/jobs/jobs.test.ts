@@ -139,6 +139,6 @@ test("jobs make a proxy, an analysis and a checked render of what the editor has
   });
   expect(readFileSync(join(folder, "films/film/exports/square.mp4")).length).toBeGreaterThan(10_000);
   await expect(run("render", { versionId: "gone", fileName: "x.mp4" })).rejects.toThrow(
-    "this version is not there any more",
+    "this version no longer exists",
   );
 });

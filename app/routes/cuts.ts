@@ -10,6 +10,9 @@ import { db } from "~/jobs/workplace.server";
 import type { Route } from "./+types/cuts";
 import { clockOfFilm } from "~/core/film-info";
 import { LIST_BODY_BYTES, readForm, refusal, requireFilm } from "./requests.server";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.cutsRoute;
 
 /** The film's cuts as a file: `…/cuts/edl`, `…/cuts/otio` or `…/cuts/csv`. */
 export function loader({ params }: Route.LoaderArgs) {
@@ -23,7 +26,7 @@ export function loader({ params }: Route.LoaderArgs) {
     ["csv", () => writeCutsCsv(list)],
   ]);
   const text = writers.get(params.format)?.();
-  if (text === undefined) throw refusal(404, "Cuts are written as edl, otio or csv.");
+  if (text === undefined) throw refusal(404, t.cutsAreWrittenAsEdl);
   const name = encodeURIComponent(`${title}.${params.format}`);
   return new Response(text, {
     headers: {
@@ -38,7 +41,7 @@ export async function action({ params, request }: Route.ActionArgs): Promise<Lis
   const film = requireFilm(params.filmId);
   const { frames } = film.info;
   const file = (await readForm(request, LIST_BODY_BYTES)).get("list");
-  if (!(file instanceof File)) throw refusal(400, "A file is needed.");
+  if (!(file instanceof File)) throw refusal(400, t.aFileIsNeeded);
   const text = await file.text();
   try {
     const read = /\.otio$/i.test(file.name) ? readOtio : /\.csv$/i.test(file.name) ? readCutsCsv : readEdl;

@@ -28,8 +28,11 @@ import { changeJob } from "~/jobs/queue.server";
 import { db } from "~/jobs/workplace.server";
 import type { Route } from "./+types/desk";
 import { orDiskFull, orRefuse, readIntent, refusal, requireFilm } from "./requests.server";
+import { deskTexts } from "~/texts/desk";
 
-export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: `${loaderData?.film.name ?? "Film"} · Glad Pan` }];
+const t = deskTexts.deskRoute;
+
+export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: t.gladPan(loaderData?.film.name) }];
 
 /** All of a film but its tracks and pictures, which are loaded as they are needed. */
 export function loader({ params }: Route.LoaderArgs) {
@@ -59,7 +62,7 @@ const Intent = z.discriminatedUnion("intent", [
   z.object({ intent: z.literal("fields") }),
 ]);
 
-const NOT_READY = "Part of what this version shows is not analysed yet. Set its in and out points around what is.";
+const NOT_READY = t.partOfWhatThisVersion;
 
 /** Whether all that a version shows has been analysed. */
 function isReady(film: FilmRow, version: Version): boolean {
@@ -85,7 +88,7 @@ export async function action({ params, request }: Route.ActionArgs) {
   return orDiskFull(async () => {
     if (intent.intent === "export") {
       const version = findVersion(db(), film.id, intent.versionId);
-      if (!version) throw refusal(404, "There is no such version of this film.");
+      if (!version) throw refusal(404, t.thereIsNoSuchVersion);
       if (!isReady(film, version)) throw refusal(409, NOT_READY);
       requestExport(film, version);
       return null;
@@ -93,7 +96,7 @@ export async function action({ params, request }: Route.ActionArgs) {
     if (intent.intent === "sound") return choose(film, () => changeSound(film, intent.index));
     if (intent.intent === "fields") return choose(film, () => useFields(film));
     const job = findJob(db(), intent.jobId);
-    if (job?.filmId !== film.id) throw refusal(404, "There is no such job.");
+    if (job?.filmId !== film.id) throw refusal(404, t.thereIsNoSuchJob);
     await changeJob(job.id, intent.intent);
     return null;
   });

@@ -38,8 +38,11 @@ import { filmNameOf, listUploads } from "~/jobs/uploads.server";
 import { countShots } from "~/db/shots.server";
 import type { Route } from "./+types/films";
 import { orDiskFull, readIntent, refusal, requireKept, whyNot } from "./requests.server";
+import { libraryTexts } from "~/texts/library";
 
-export const meta = () => [{ title: "Films · Glad Pan" }];
+const t = libraryTexts.filmsRoute;
+
+export const meta = () => [{ title: t.filmsGladPan }];
 
 export async function loader() {
   const known = readFilms(db());
@@ -123,7 +126,7 @@ export async function action({ request }: Route.ActionArgs) {
     if (intent.intent === "link") return link(intent);
     if ("jobId" in intent) {
       const job = findJob(db(), intent.jobId);
-      if (!job) throw refusal(404, "There is no such job.");
+      if (!job) throw refusal(404, t.thereIsNoSuchJob);
       await changeJob(job.id, intent.intent);
     } else return changeFilm(intent);
     return null;
@@ -138,7 +141,7 @@ async function changeFilm(intent: Extract<Intent, { filmId: string }>): Promise<
 async function carryOut(intent: Extract<Intent, { filmId: string }>): Promise<void> {
   if (intent.intent === "delete-for-good") {
     // Also what cannot be read any more.
-    if (!(await removeFilm(intent.filmId))) throw refusal(404, "There is no such film in your library.");
+    if (!(await removeFilm(intent.filmId))) throw refusal(404, t.thereIsNoSuchFilm);
     return;
   }
   const film = requireKept(intent.filmId);
@@ -197,7 +200,7 @@ export default function Films({ loaderData }: Route.ComponentProps) {
       </main>
       {uploads.length > 0 && (
         <ul
-          aria-label="Uploads"
+          aria-label={t.uploads}
           className="fixed right-6 bottom-6 z-30 flex max-h-[90vh] w-80 flex-col gap-2 overflow-y-auto"
         >
           {uploads.map((upload) => (

@@ -8,6 +8,9 @@ import { addNamedState, findNamedState, listStateNames, setDeleted } from "~/db/
 import { db } from "~/jobs/workplace.server";
 import type { Route } from "./+types/history";
 import { orDiskFull, orRefuse, readJson, requireFilm } from "./requests.server";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.historyRoute;
 
 /** A film's edits and named states; with `only=states` these alone; of `state=ID`, all that was set in the film then. */
 export function loader({ params, request }: Route.LoaderArgs) {
@@ -20,7 +23,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
       return Response.json({ edits, states: listStateNames(db(), film.id) });
     }
     const named = findNamedState(db(), film.id, stateId);
-    if (!named) throw new Refusal("there is no such named state of this film", 404);
+    if (!named) throw new Refusal(t.thereIsNoSuchNamed, 404);
     return Response.json(named.kept);
   });
 }

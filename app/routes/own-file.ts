@@ -2,11 +2,14 @@ import { readFile } from "node:fs/promises";
 import { findFont, findPicture } from "~/jobs/own-files.server";
 import type { Route } from "./+types/own-file";
 import { refusal } from "./requests.server";
+import { commonTexts } from "~/texts/common";
+
+const t = commonTexts.ownFileRoute;
 
 /** A picture or a font of the editor's own. What is in it never changes, because its id follows from that. */
 export async function loader({ params }: Route.LoaderArgs) {
   const kept = findPicture(params.fileId) ?? findFont(params.fileId);
-  if (!kept) throw refusal(404, "There is no such picture or font in your library.");
+  if (!kept) throw refusal(404, t.thereIsNoSuchPicture);
   return new Response(new Uint8Array(await readFile(kept.file)), {
     headers: {
       "content-type": kept.type,

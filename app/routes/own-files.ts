@@ -10,6 +10,9 @@ import { db } from "~/jobs/workplace.server";
 import { OwnFileError } from "~/media/own/own-file";
 import type { Route } from "./+types/own-files";
 import { orDiskFull, readBodyTo, readForm, refusal } from "./requests.server";
+import { commonTexts } from "~/texts/common";
+
+const t = commonTexts.ownFilesRoute;
 
 /** Of a form, beside the file in it. */
 const FORM_BYTES = 2 ** 16;
@@ -37,17 +40,17 @@ async function takeForm(request: Request) {
   const filmId = form.get("film");
   if (typeof filmId === "string") {
     const film = isId(filmId) ? findFilm(db(), filmId) : null;
-    if (!film) throw refusal(404, "There is no such film in your library.");
+    if (!film) throw refusal(404, t.thereIsNoSuchFilm);
     return keepFilm(film);
   }
   const font = form.get("font");
   const files = form.getAll("picture").filter((each) => each instanceof File);
   const file = font instanceof File ? font : files[0];
-  if (!file) throw refusal(400, "There is no picture and no font in this form.");
+  if (!file) throw refusal(400, t.thereIsNoPictureAnd);
   const bytesOf = async (each: File) => Buffer.from(await each.arrayBuffer());
   if (file === font) return keepFont(await bytesOf(file), file.name);
   if (files.length === 1) {
-    if (file.size > MOST_PICTURE_BYTES + FORM_BYTES) throw refusal(413, "This is too large.");
+    if (file.size > MOST_PICTURE_BYTES + FORM_BYTES) throw refusal(413, t.thisIsTooLarge);
     return keepPicture(await bytesOf(file), file.name);
   }
   const said = form.get("rate");

@@ -12,6 +12,9 @@ import { isDiskFull } from "~/disk/disk-space.server";
 import { isId } from "~/core/ids";
 import { FilmError } from "~/media/film-tool.server";
 import { dataFolder, db, diskIsFull } from "~/jobs/workplace.server";
+import { commonTexts } from "~/texts/common";
+
+const t = commonTexts.requestsRoute;
 
 /** An answer with a sentence for people, to be thrown. */
 export const refusal = (status: number, message: string) => data(message, { status });
@@ -38,14 +41,14 @@ export function orRefuse<T>(work: () => T): T {
  */
 export function requireFilm(id: string): FilmRow {
   const film = requireKept(id);
-  if (film.deletedAt !== null) throw refusal(404, `${film.name} is deleted. Bring it back from your library first.`);
+  if (film.deletedAt !== null) throw refusal(404, t.isDeletedBringItBack(film.name));
   return film;
 }
 
 /** A film that may be deleted for now, in the same way. */
 export function requireKept(id: string): FilmRow {
   const film = isId(id) ? orRefuse(() => findFilm(db(), id)) : null;
-  if (!film) throw refusal(404, "There is no such film in your library.");
+  if (!film) throw refusal(404, t.thereIsNoSuchFilm);
   return film;
 }
 
@@ -55,7 +58,7 @@ export function requireKept(id: string): FilmRow {
  * @throws a response with status 413 as soon as it is known to be longer than the limit
  */
 async function readBody(request: Request, limit: number): Promise<Uint8Array<ArrayBuffer>> {
-  const tooLarge = () => refusal(413, "This is too large.");
+  const tooLarge = () => refusal(413, t.thisIsTooLarge);
   if (Number(request.headers.get("content-length") ?? 0) > limit) throw tooLarge();
   const chunks: Uint8Array[] = [];
   let length = 0;
@@ -75,7 +78,7 @@ async function readBody(request: Request, limit: number): Promise<Uint8Array<Arr
  * @throws a response with status 413 as soon as it is known to be longer than the limit
  */
 export async function readBodyTo(request: Request, file: string, limit: number): Promise<void> {
-  const tooLarge = () => refusal(413, "This is too large.");
+  const tooLarge = () => refusal(413, t.thisIsTooLarge);
   if (Number(request.headers.get("content-length") ?? 0) > limit) throw tooLarge();
   let length = 0;
   const counted = new TransformStream<Uint8Array, Uint8Array>({
@@ -96,13 +99,13 @@ export async function readBodyTo(request: Request, file: string, limit: number):
  */
 export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
   const type = request.headers.get("content-type")?.split(";")[0]!.trim().toLowerCase();
-  if (type !== "application/json") throw refusal(415, "A change is sent as application/json.");
+  if (type !== "application/json") throw refusal(415, t.aChangeIsSentAs);
   const text = new TextDecoder().decode(await readBody(request, SMALL_BODY_BYTES));
   let value: unknown;
   try {
     value = JSON.parse(text);
   } catch {
-    throw refusal(400, "This is not JSON.");
+    throw refusal(400, t.thisIsNotJson);
   }
   const parsed = schema.safeParse(value);
   if (!parsed.success) throw refusal(400, z.prettifyError(parsed.error));
@@ -120,7 +123,7 @@ export async function readForm(request: Request, limit = SMALL_BODY_BYTES): Prom
   try {
     return await new Response(body, { headers }).formData();
   } catch {
-    throw refusal(400, "This is not a form.");
+    throw refusal(400, t.thisIsNotAForm);
   }
 }
 
@@ -151,7 +154,7 @@ export async function orDiskFull<T>(work: () => T | Promise<T>): Promise<T> {
   try {
     return await work();
   } catch (error) {
-    if (isDiskFull(error, dataFolder())) throw refusal(507, `${diskIsFull()}. Free some space and try again.`);
+    if (isDiskFull(error, dataFolder())) throw refusal(507, t.freeSomeSpaceAndTry(diskIsFull()));
     throw error;
   }
 }

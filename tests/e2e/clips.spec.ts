@@ -99,7 +99,7 @@ test("several clips become one film, and are moved, trimmed, added and taken out
 
   await test.step("one is taken out and another added, and each step is undone", async () => {
     await page.getByRole("button", { name: "Clips", exact: true }).click();
-    await page.getByRole("button", { name: "Take upright-25.mp4 out" }).click();
+    await page.getByRole("button", { name: "Remove upright-25.mp4" }).click();
     await arrange(page);
     await expect(clips(page)).toHaveCount(1);
     await page.getByRole("button", { name: "Add clips" }).click();

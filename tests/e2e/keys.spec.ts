@@ -51,7 +51,7 @@ test("keys are changed in figures, and several are moved, copied and deleted at 
   await goTo(page, 90);
   await expect(own(page)).toHaveCount(0);
   await page.getByRole("button", { name: "Paste at playhead" }).click();
-  await expect(page.getByText("1 key would lie beyond the shot and was left out.")).toBeVisible();
+  await expect(page.getByText("1 key fell outside the shot and was left out.")).toBeVisible();
   await expect(figure(page, "x at 00:00:03:00")).toHaveValue("500");
   await goTo(page, 60);
   await page.getByRole("button", { name: "Paste at playhead" }).click();

@@ -35,7 +35,7 @@ test("a title that does not fit is shown whole, before a backdrop, on the desk a
   // Neither is it uncertain whom to follow where all is shown.
   await expect(looks(page)).toHaveCount(0);
   await expect(layout(page, "Whole")).toBeChecked();
-  await expect(page.getByText("100 % of it, 0.56 × its size")).toBeVisible();
+  await expect(page.getByText("100% of it, 0.56 × its size")).toBeVisible();
 
   const backdrop = page.getByRole("combobox", { name: "Backdrop" });
   await backdrop.click();
@@ -57,13 +57,13 @@ test("a title that does not fit is shown whole, before a backdrop, on the desk a
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 60, { steps: 4 });
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 118, { steps: 4 });
   await page.mouse.up();
-  await expect(pane).toHaveAccessibleName("Place of the picture: 100 % from top to bottom");
+  await expect(pane).toHaveAccessibleName("Place of the picture: 100% from top to bottom");
   await expect.poll(async () => isNear(await resultAt(page, 0.5, 0.9), [0x20, 0x24, 0x2c])).toBe(false);
   await pane.press("ArrowUp");
-  await expect(pane).toHaveAccessibleName("Place of the picture: 98 % from top to bottom");
+  await expect(pane).toHaveAccessibleName("Place of the picture: 98% from top to bottom");
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");
-  await expect(pane).toHaveAccessibleName("Place of the picture: 50 % from top to bottom");
+  await expect(pane).toHaveAccessibleName("Place of the picture: 50% from top to bottom");
 
   const file = await renderVersion(page, "1080 × 1920", server.data);
   expect(isNear(fileAt(file, 25, 100, 100), [0x20, 0x24, 0x2c])).toBe(true);
@@ -83,7 +83,7 @@ test("a title that does not fit is shown whole, before a backdrop, on the desk a
   await expect(looks(page)).toContainText("Text cut off");
   await versions.getByRole("link", { name: "Square 1:1" }).click();
   await expect(layout(page, "Whole")).toBeChecked();
-  await expect(page.getByText("100 % of it, 0.56 × its size")).toBeVisible();
+  await expect(page.getByText("100% of it, 0.56 × its size")).toBeVisible();
 });
 
 test("two who sit apart are stacked: each pane has a window, keys and a place of its own, also in the file", async ({

@@ -103,11 +103,11 @@ test("films are named, duplicated, put away, deleted and brought back; a house s
   });
 
   await test.step("a film is put away, and taken out again", async () => {
-    await choose(page, "runner-60.mp4", "Put away");
+    await choose(page, "runner-60.mp4", "Archive");
     await expect(open(page, "runner-60.mp4")).toBeHidden();
-    await shelf(page, "Put away").click();
+    await shelf(page, "Archived").click();
     await expect(open(page, "runner-60.mp4")).toBeVisible();
-    await choose(page, "runner-60.mp4", "Take out again");
+    await choose(page, "runner-60.mp4", "Unarchive");
     await expect(open(page, "runner-60.mp4")).toBeVisible();
     await expect(page.getByRole("heading", { name: "Films" })).toBeVisible();
   });
@@ -154,7 +154,7 @@ test("films are named, duplicated, put away, deleted and brought back; a house s
   await test.step("the work is saved and opened on another machine; the film's file is asked for", async () => {
     await page.getByRole("button", { name: "More for Kite morning.mp4", exact: true }).click();
     const download = page.waitForEvent("download");
-    await page.getByRole("menuitem", { name: "Save the work as a file" }).click();
+    await page.getByRole("menuitem", { name: "Save the project as a file" }).click();
     const file = join(server.data, (await download).suggestedFilename());
     expect(file).toMatch(/Kite morning\.gladpan$/);
     await (await download).saveAs(file);

@@ -100,7 +100,7 @@ test("any step of the history is gone back to, and on from, also after a reload"
   await steps.getByRole("button", { name: "Added a key in shot 1 at 00:00:01:00" }).click();
   await expect.poll(() => storedKeys(server).map(({ frame }) => frame)).toEqual([10, 20, 30]);
   await expect(steps.getByRole("button", { name: /00:00:01:00.*now$/ })).toHaveAttribute("aria-current", "true");
-  await steps.getByRole("button", { name: /^As it was found/ }).click();
+  await steps.getByRole("button", { name: /^As analysed/ }).click();
   await expect.poll(() => storedKeys(server)).toEqual([]);
 });
 
@@ -125,12 +125,12 @@ test("two windows on a film show each other's changes, and offer again what was 
   await expect(other.getByText("your change was not made")).toBeVisible();
   await other.unroute("**/status");
   await expect(rows(other).first()).toContainText("■ 2");
-  await button(other, "Make it again").click();
+  await button(other, "Apply it again").click();
   await expect.poll(() => storedKeys(server).map(({ frame }) => frame)).toEqual([12, 24, 40]);
   await other.close();
   await expect(rows(page).first()).toContainText("■ 3");
   await button(page, "History").click();
-  await page.getByRole("button", { name: /^As it was found/ }).click();
+  await page.getByRole("button", { name: /^As analysed/ }).click();
   await expect.poll(() => storedKeys(server)).toEqual([]);
 });
 

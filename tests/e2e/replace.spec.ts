@@ -69,7 +69,7 @@ test("a new export takes a film's place with all work on it, and the earlier fil
     await dialog.getByLabel("New export").setInputFiles(file);
     await expect(dialog).toContainText("1 of 2 shots are the same.", { timeout: LONG_WORK });
     await expect(dialog).toContainText("0.5 s of it is new.");
-    await expect(dialog.getByRole("region", { name: "Shots that need a look" })).toContainText("56 % of it is there");
+    await expect(dialog.getByRole("region", { name: "Shots that need a look" })).toContainText("56% of it is there");
     await dialog.getByRole("button", { name: "Replace the file" }).click();
   });
 

@@ -3,6 +3,9 @@ import { X } from "lucide-react";
 import { Dialog } from "radix-ui";
 import type { ReactNode } from "react";
 import { IconButton } from "./button";
+import { commonTexts } from "~/texts/common";
+
+const t = commonTexts.dialogPanel;
 
 interface DialogPanelProps {
   title: string;
@@ -44,7 +47,7 @@ export function DialogPanel({ title, width, layout, children }: DialogPanelProps
         <div className="flex items-center justify-between border-b border-line px-6 py-4">
           <Dialog.Title className="font-display text-lg font-semibold">{title}</Dialog.Title>
           <Dialog.Close asChild>
-            <IconButton label="Close" shortcut="Esc">
+            <IconButton label={t.close} shortcut="Esc">
               <X className="size-4" aria-hidden />
             </IconButton>
           </Dialog.Close>

@@ -1,4 +1,7 @@
 import { toast } from "sonner";
+import { commonTexts } from "~/texts/common";
+
+const t = commonTexts.notAnswering;
 
 const ID = "not-answering";
 
@@ -6,7 +9,7 @@ const ID = "not-answering";
 export function tellWhetherAnswering(answers: boolean): void {
   if (answers) toast.dismiss(ID);
   else {
-    toast.error("Glad Pan does not answer. Check that it is still running; this page goes on when it is.", {
+    toast.error(t.gladPanDoesNotAnswer, {
       id: ID,
       duration: Infinity,
     });

@@ -1,6 +1,9 @@
 import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from "react";
 import { valueOf } from "~/core/arithmetic";
 import { Hint } from "./button";
+import { commonTexts } from "~/texts/common";
+
+const t = commonTexts.numberField;
 
 interface NumberFieldProps {
   label: string;
@@ -77,7 +80,7 @@ export function NumberField(props: NumberFieldProps) {
     <div>
       <label
         htmlFor={id}
-        title={rest === undefined ? "Drag to change" : `Drag to change; double click for ${rest}`}
+        title={rest === undefined ? t.dragToChange : t.dragToChangeDoubleClick(rest)}
         onDoubleClick={() => rest !== undefined && !disabled && take(rest)}
         className="block w-fit cursor-ew-resize touch-none text-xs text-soft select-none"
         {...useDrag({ ...props, step, digits }, disabled === true)}

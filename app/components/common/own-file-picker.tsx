@@ -3,6 +3,9 @@ import { useRef, useState } from "react";
 import { toast } from "sonner";
 import { Button, Hint } from "./button";
 import type { Kept } from "./send-own-file";
+import { commonTexts } from "~/texts/common";
+
+const t = commonTexts.ownFilePicker;
 
 /** Lets something be brought into the library: says whether that is going on, and why it cannot be. */
 export function useBringing<T>(onPicked: (kept: T) => void) {
@@ -40,7 +43,7 @@ export function OwnFilePicker<T>({ text, hint, Icon, accept, multiple, send, onP
         type="file"
         accept={accept}
         multiple={multiple}
-        aria-label={`${text}: file`}
+        aria-label={t.file(text)}
         hidden
         onChange={({ target }) => {
           const files = [...(target.files ?? [])];
@@ -51,7 +54,7 @@ export function OwnFilePicker<T>({ text, hint, Icon, accept, multiple, send, onP
       />
       <Hint text={hint}>
         <Button disabled={isBringing} onClick={() => input.current?.click()}>
-          <Icon className="size-3.5" aria-hidden /> {isBringing ? "Sending…" : text}
+          <Icon className="size-3.5" aria-hidden /> {isBringing ? t.sending : text}
         </Button>
       </Hint>
     </>

@@ -1,5 +1,8 @@
 import { ArrowLeftToLine, ArrowRightToLine, X } from "lucide-react";
 import { IconButton } from "./button";
+import { commonTexts } from "~/texts/common";
+
+const t = commonTexts.pointRow;
 
 interface PointRowProps {
   point: "in" | "out";
@@ -25,7 +28,7 @@ export function PointRow(props: PointRowProps) {
   const Icon = point === "in" ? ArrowLeftToLine : ArrowRightToLine;
   return (
     <div className="contents">
-      <dt className="text-soft">{point === "in" ? "In" : "Out"}</dt>
+      <dt className="text-soft">{point === "in" ? t.in : t.out}</dt>
       <dd>
         {timecode === null ? (
           <span className="text-soft">{unset}</span>

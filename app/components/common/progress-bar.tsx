@@ -1,4 +1,7 @@
 import { Progress } from "radix-ui";
+import { commonTexts } from "~/texts/common";
+
+const t = commonTexts.progressBar;
 
 /** How far something is, with what is being done and how long it may still take. */
 export function ProgressBar({ label, share, left }: { label: string; share: number; left?: string }) {
@@ -13,7 +16,7 @@ export function ProgressBar({ label, share, left }: { label: string; share: numb
         />
       </Progress.Root>
       <p className="mt-1 text-xs text-soft">
-        {percent} %{left && ` · ${left}`}
+        {percent}%{left && ` · ${left}`}
       </p>
     </div>
   );
@@ -22,7 +25,5 @@ export function ProgressBar({ label, share, left }: { label: string; share: numb
 /** "about 2 min left"; nothing while it is too early to say. */
 export function describeLeft(seconds: number | null): string | undefined {
   if (seconds === null) return undefined;
-  return seconds < 90
-    ? `about ${Math.max(1, Math.round(seconds))} s left`
-    : `about ${Math.round(seconds / 60)} min left`;
+  return seconds < 90 ? t.secondsLeft(Math.max(1, Math.round(seconds))) : t.minutesLeft(Math.round(seconds / 60));
 }

@@ -1,5 +1,8 @@
 import { clsx } from "clsx";
 import { Search } from "lucide-react";
+import { commonTexts } from "~/texts/common";
+
+const t = commonTexts.searchField;
 
 interface SearchFieldProps {
   label: string;
@@ -17,7 +20,7 @@ export function SearchField({ label, value, onChange, className }: SearchFieldPr
       <input
         type="search"
         aria-label={label}
-        placeholder="Search"
+        placeholder={t.search}
         value={value}
         onChange={({ target }) => onChange(target.value)}
         className={clsx("bg-transparent text-sm outline-none", className)}

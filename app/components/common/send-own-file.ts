@@ -1,6 +1,9 @@
 /** Sends pictures, films and fonts of the editor's own to the library. */
 import type { OwnFont } from "~/core/composition/layers/own-font";
 import type { Picture } from "~/core/composition/picture";
+import { commonTexts } from "~/texts/common";
+
+const t = commonTexts.sendOwnFile;
 
 /** What comes back: what is kept, or why it cannot be. */
 export interface Kept<T> {
@@ -8,7 +11,7 @@ export interface Kept<T> {
   error: string | null;
 }
 
-const NOT_SENT = "The file could not be sent. Try again.";
+const NOT_SENT = t.theFileCouldNotBe;
 
 async function post<T>(url: string, body: BodyInit, headers?: HeadersInit): Promise<Kept<T>> {
   try {

@@ -3,6 +3,9 @@ import { Popover } from "radix-ui";
 import type { ReactNode } from "react";
 import { IconButton } from "./button";
 import { focusPanel } from "./dialog-panel";
+import { commonTexts } from "~/texts/common";
+
+const t = commonTexts.sidePanel;
 
 interface SidePanelProps {
   title: string;
@@ -27,7 +30,7 @@ export function SidePanel({ title, width, children }: SidePanelProps) {
         <div className="flex items-center justify-between">
           <h2 className="font-display font-semibold">{title}</h2>
           <Popover.Close asChild>
-            <IconButton label="Close">
+            <IconButton label={t.close}>
               <X className="size-4" aria-hidden />
             </IconButton>
           </Popover.Close>

@@ -17,6 +17,9 @@ import { CSS } from "@dnd-kit/utilities";
 import { clsx } from "clsx";
 import { GripVertical } from "lucide-react";
 import type { ReactNode } from "react";
+import { commonTexts } from "~/texts/common";
+
+const t = commonTexts.sortableList;
 
 interface SortableListProps {
   label: string;
@@ -69,7 +72,7 @@ export function SortableRow({ id, label, name, className, children }: SortableRo
       {children(
         <button
           type="button"
-          aria-label={`Move ${name}`}
+          aria-label={t.move(name)}
           className="shrink-0 cursor-grab touch-none text-soft hover:text-ink"
           {...attributes}
           {...listeners}

@@ -1,4 +1,5 @@
 import { Link } from "react-router";
+import { commonTexts } from "~/texts/common";
 
 /** The name, with a window that stands upright in a wide picture. */
 export function Wordmark() {
@@ -8,7 +9,7 @@ export function Wordmark() {
         <rect x="0" y="4" width="32" height="16" rx="2" className="fill-soft/45" />
         <rect x="11" y="0" width="9" height="24" rx="2" className="fill-accent" />
       </svg>
-      Glad Pan
+      {commonTexts.wordmark.name}
     </Link>
   );
 }

@@ -11,6 +11,9 @@ import {
 } from "react-resizable-panels";
 import { Hint } from "~/components/common/button";
 import { useLatest } from "~/components/common/use-latest";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.deskPanels;
 
 /** Pixels, except for shares of the window that are to grow with it. */
 const SIZES = {
@@ -57,17 +60,17 @@ export function DeskPanels({ shots, picture, result, settings }: DeskPanelsProps
       <FoldablePanel id="shots" groupResizeBehavior="preserve-pixel-size" {...SIZES.shots}>
         {shots}
       </FoldablePanel>
-      <Border label="Width of the shot list" />
+      <Border label={t.widthOfTheShotList} />
       <Panel id="picture" {...SIZES.picture}>
         {picture}
       </Panel>
-      <Border label="Width of the result" />
+      <Border label={t.widthOfTheResult} />
       <FoldablePanel id="right" {...SIZES.right}>
         <Group {...rows} orientation="vertical" className="h-full">
           <FoldablePanel id="result" {...SIZES.result}>
             {result}
           </FoldablePanel>
-          <Border label="Height of the result" isLevel />
+          <Border label={t.heightOfTheResult} isLevel />
           <FoldablePanel id="settings" {...SIZES.settings}>
             {settings}
           </FoldablePanel>
@@ -90,10 +93,10 @@ function FoldablePanel({ children, ...props }: PanelProps) {
 /** What is dragged between two panels. */
 function Border({ label, isLevel = false }: { label: string; isLevel?: boolean }) {
   return (
-    <Hint text="Drag to resize; Enter folds">
+    <Hint text={t.dragToResizeEnterFolds}>
       <Separator
         aria-label={label}
-        aria-roledescription="movable border"
+        aria-roledescription={t.movableBorder}
         className={clsx(
           "bg-line transition-colors outline-none hover:bg-accent focus-visible:bg-accent data-[separator=active]:bg-accent",
           isLevel ? "h-px" : "w-px",

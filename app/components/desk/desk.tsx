@@ -38,6 +38,9 @@ import { useTrimEdits } from "./state/use-trim-edits";
 import { useVersionEdits } from "./state/use-version-edits";
 import { useWantedFrame } from "./state/use-wanted-frame";
 import { DeskTools } from "./picture/desk-tools";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.desk;
 
 interface DeskProps {
   film: DeskFilm & { audio: { index: number } | null; fingerprint: string | null };
@@ -124,21 +127,17 @@ export function Desk(props: DeskProps) {
         <main className="min-h-0">
           <DeskPanels
             shots={
-              <section aria-label="Shots of the film" className="flex h-full flex-col bg-panel">
+              <section aria-label={t.shotsOfTheFilm} className="flex h-full flex-col bg-panel">
                 <div className="px-3 py-2 empty:hidden">
                   <JobStatus jobs={status.jobs} />
                 </div>
-                {!state.film.analysed && (
-                  <p className="px-3 pb-2 text-xs text-soft">
-                    You can work on any frame meanwhile: keys, splits, turns and marks stay as shots are found.
-                  </p>
-                )}
+                {!state.film.analysed && <p className="px-3 pb-2 text-xs text-soft">{t.youCanWorkOnAny}</p>}
                 <ShotList />
               </section>
             }
             picture={
               <section
-                aria-label="Picture and lane"
+                aria-label={t.pictureAndLane}
                 className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto]"
               >
                 <PictureAndLanes videoRef={setVideo} notice={notice} />
@@ -147,7 +146,7 @@ export function Desk(props: DeskProps) {
             }
             result={<Result />}
             settings={
-              <section aria-label="Settings" className="h-full overflow-y-auto bg-panel p-4">
+              <section aria-label={t.settings} className="h-full overflow-y-auto bg-panel p-4">
                 <Inspector />
               </section>
             }

@@ -1,6 +1,9 @@
 import { Plus, Upload as UploadIcon } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Button } from "~/components/common/button";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.addFilm;
 
 /** "Add a film": picks files, or takes what is dropped anywhere on the page. */
 export function AddFilm({ onFiles }: { onFiles: (files: FileList | null) => void }) {
@@ -41,7 +44,7 @@ export function AddFilm({ onFiles }: { onFiles: (files: FileList | null) => void
         type="file"
         multiple
         hidden
-        aria-label="Film files"
+        aria-label={t.filmFiles}
         onChange={(event) => {
           onFiles(event.target.files);
           event.target.value = "";
@@ -49,12 +52,12 @@ export function AddFilm({ onFiles }: { onFiles: (files: FileList | null) => void
       />
       <Button variant="accent" onClick={() => input.current?.click()}>
         <Plus className="size-4" aria-hidden />
-        Add a film
+        {t.addAFilm}
       </Button>
       {over && (
         <div className="pointer-events-none fixed inset-0 z-40 flex flex-col items-center justify-center gap-3 border-4 border-accent bg-ground/90 font-display text-2xl font-semibold">
           <UploadIcon className="size-10 text-accent" aria-hidden />
-          Drop your films here
+          {t.dropYourFilmsHere}
         </div>
       )}
     </>

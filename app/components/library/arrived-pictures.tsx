@@ -1,6 +1,9 @@
 import { clsx } from "clsx";
 import { useEffect, useState } from "react";
 import { Slider } from "~/components/common/slider";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.arrivedPictures;
 
 interface ArrivedPicturesProps {
   uploadId: string;
@@ -60,17 +63,17 @@ export function ArrivedPictures({ uploadId, sent, total }: ArrivedPicturesProps)
     <div className="mt-3">
       <img
         src={shown.url}
-        alt={`What has arrived, at ${clock(shown.second)}`}
+        alt={t.whatHasArrivedAt(clock(shown.second))}
         className={clsx("max-h-44 w-full rounded bg-black object-contain", isLate && "opacity-50")}
       />
       <Slider
-        label="Look at what has arrived"
+        label={t.lookAtWhatHasArrived}
         value={Math.min(wanted, seconds)}
         max={Math.max(1, Math.floor(seconds))}
         ends={["0:00", clock(seconds)]}
         heading={(value) => (
           <p role="status" className="text-xs text-soft">
-            {isLate ? `Loading the picture at ${clock(wanted)}…` : `What has arrived, at ${clock(value)}`}
+            {isLate ? t.loadingThePictureAt(clock(wanted)) : t.whatHasArrivedAt(clock(value))}
           </p>
         )}
         onChange={setWanted}

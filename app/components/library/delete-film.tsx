@@ -2,9 +2,11 @@ import { AlertDialog } from "radix-ui";
 import { Button } from "~/components/common/button";
 import { formatBytes } from "~/core/bytes";
 import { DAYS_KEPT } from "~/core/days-kept";
-import { counted } from "~/core/counted";
 import type { FilmIntent } from "./film-actions";
 import type { FilmView, SpaceView } from "./library-view";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.deleteFilm;
 
 interface DeleteFilmProps {
   film: FilmView;
@@ -22,7 +24,7 @@ export function DeleteFilm({ film, space, onDelete, onClose }: DeleteFilmProps) 
         <AlertDialog.Overlay className="fixed inset-0 z-40 bg-black/50" />
         <AlertDialog.Content className="fixed top-1/2 left-1/2 z-40 w-[28rem] -translate-1/2 rounded-lg border border-line bg-panel p-6 shadow-xl">
           <AlertDialog.Title className="font-display text-lg font-semibold">
-            {forGood ? "Delete for good?" : "Delete this film?"}
+            {forGood ? t.isForGood : t.isDeleted}
           </AlertDialog.Title>
           <AlertDialog.Description className="mt-1 truncate text-sm">{film.name}</AlertDialog.Description>
           <ul className="mt-3 flex flex-col gap-1.5 text-sm text-soft">
@@ -32,11 +34,11 @@ export function DeleteFilm({ film, space, onDelete, onClose }: DeleteFilmProps) 
           </ul>
           <div className="mt-5 flex justify-end gap-2">
             <AlertDialog.Cancel asChild>
-              <Button>Keep it</Button>
+              <Button>{t.keepIt}</Button>
             </AlertDialog.Cancel>
             <AlertDialog.Action asChild>
               <Button variant="accent" onClick={() => onDelete({ intent: forGood ? "delete-for-good" : "delete" })}>
-                {forGood ? "Delete for good" : "Delete"}
+                {forGood ? t.deleteForGood : t.delete}
               </Button>
             </AlertDialog.Action>
           </div>
@@ -47,24 +49,21 @@ export function DeleteFilm({ film, space, onDelete, onClose }: DeleteFilmProps) 
 }
 
 const inBytes = (bytes: number | undefined) => (bytes === undefined ? "" : ` (${formatBytes(bytes)})`);
-const workOf = ({ shots, versions }: FilmView) =>
-  `${counted(shots, "shot")}, ${counted(versions, "version")} and your keys`;
-const ORIGINAL_STAYS = "The original stays where it is on this machine; it is never touched.";
+const workOf = ({ shots, versions }: FilmView) => t.andYourKeys(shots, versions);
+const ORIGINAL_STAYS = t.theOriginalStaysWhereIt;
 
 function losses(film: FilmView, space: SpaceView | undefined): string[] {
   return [
-    `Its proxy${inBytes(space?.lightCopy)} and its renders${inBytes(space?.renders)} go now.`,
-    `Your work – ${workOf(film)} – ${film.isLinked ? "goes" : `and its file in the library${inBytes(space?.source)} go`} in ${DAYS_KEPT} days; until then you can bring it back.`,
+    t.itsProxyAndItsRenders(inBytes(space?.lightCopy), inBytes(space?.renders)),
+    t.yourWorkInDaysUntil(workOf(film), film.isLinked, inBytes(space?.source), DAYS_KEPT),
     ...(film.isLinked ? [ORIGINAL_STAYS] : []),
   ];
 }
 
 function finalLosses(film: FilmView, space: SpaceView | undefined): string[] {
   return [
-    film.isLinked
-      ? `Your work – ${workOf(film)} – goes now.`
-      : `Your work – ${workOf(film)} – and its file in the library${inBytes(space?.source)} go now.`,
+    film.isLinked ? t.yourWorkGoesNow(workOf(film)) : t.yourWorkAndItsFile(workOf(film), inBytes(space?.source)),
     ...(film.isLinked ? [ORIGINAL_STAYS] : []),
-    "This cannot be undone.",
+    t.thisCannotBeUndone,
   ];
 }

@@ -1,6 +1,9 @@
 import { useEffect } from "react";
 import { useFetcher } from "react-router";
 import { toast } from "sonner";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.filmActions;
 
 /** What can be done to a film of the library as a whole. */
 export type FilmIntent =
@@ -27,9 +30,9 @@ export interface FilmAnswer {
 
 /** What is said of something that was done to a film, and what undoes it. */
 const UNDOABLE = {
-  "put-away": { said: "is put away", undo: "take-out" },
-  delete: { said: "is deleted", undo: "bring-back" },
-  replace: { said: "has its new file", undo: "put-earlier-back" },
+  "put-away": { said: t.isPutAway, undo: "take-out" },
+  delete: { said: t.isDeleted, undo: "bring-back" },
+  replace: { said: t.hasItsNewFile, undo: "put-earlier-back" },
 } as const;
 
 const isUndoable = (intent: FilmIntent["intent"]): intent is keyof typeof UNDOABLE => intent in UNDOABLE;
@@ -45,10 +48,10 @@ export function useFilmActions({ id, name }: { id: string; name: string }): {
   }, [data]);
   const send = (intent: FilmIntent) => submit({ ...intent, filmId: id }, { method: "post", action: "/?index" });
   const tell = (text: string, undo: FilmIntent) =>
-    toast(text, { action: { label: "Undo", onClick: () => void send(undo) } });
+    toast(text, { action: { label: t.undo, onClick: () => void send(undo) } });
   const act = async (intent: FilmIntent) => {
     await send(intent);
-    if (intent.intent === "rename") tell(`${name} is called ${intent.name} now.`, { intent: "rename", name });
+    if (intent.intent === "rename") tell(t.isCalledNow(name, intent.name), { intent: "rename", name });
     if (!isUndoable(intent.intent)) return;
     const { said, undo } = UNDOABLE[intent.intent];
     tell(`${name} ${said}.`, { intent: undo });

@@ -3,7 +3,6 @@ import type { ReactNode } from "react";
 import { AlertDialog } from "radix-ui";
 import { Link } from "react-router";
 import { describeLacking } from "~/core/checks/lacking-pictures";
-import { counted } from "~/core/counted";
 import { asSentence } from "~/core/sentence";
 import { formatRate } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
@@ -14,6 +13,9 @@ import { FilmMenu } from "./film-menu";
 import { JobStatus } from "./job-status";
 import { type BrokenFilmView, type FilmView, hasPoster, type SpaceView } from "./library-view";
 import { Poster } from "./poster";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.filmCard;
 
 /** One film of the library: what it looks like, what it is, how far its analysis is. */
 export function FilmCard({ film, space }: { film: FilmView; space: SpaceView | undefined }) {
@@ -26,8 +28,8 @@ export function FilmCard({ film, space }: { film: FilmView; space: SpaceView | u
         <div className="px-4 pt-3">
           <h2 className="truncate font-display text-base font-semibold">{film.name}</h2>
           <p className="mt-0.5 text-xs text-soft">
-            <span className="font-mono">{formatTimecode(frames, rate)}</span> · {picture.width} × {picture.height} ·{" "}
-            {formatRate(rate)} fps
+            <span className="font-mono">{formatTimecode(frames, rate)}</span>{" "}
+            {t.fps(picture.width, picture.height, formatRate(rate))}
           </p>
         </div>
       </CardLink>
@@ -41,20 +43,21 @@ export function FilmCard({ film, space }: { film: FilmView; space: SpaceView | u
         {film.isMissing && film.deletedAt === null && (
           <p role="alert" className="mb-1 flex gap-1.5 text-xs text-warn">
             <TriangleAlert className="mt-px size-3.5 shrink-0" aria-hidden />
-            Its file is missing. Add the same file again, wherever it is now, and your work is put on it.
+            {t.itsFileIsMissingAdd}
           </p>
         )}
         {film.deletedAt === null ? (
           <>
             {analysed ? (
               <p className="text-xs text-soft">
-                {counted(film.shots, "shot")} found{film.clips > 0 && ` in ${counted(film.clips, "clip")}`}
+                {t.found(film.shots)}
+                {film.clips > 0 && t.in(film.clips)}
               </p>
             ) : null}
             <JobStatus jobs={film.jobs} />
           </>
         ) : (
-          <p className="text-xs text-soft">Deleted; can be brought back for {daysLeft(film.deletedAt)}.</p>
+          <p className="text-xs text-soft">{t.deletedCanBeBroughtBack(daysLeft(film.deletedAt))}</p>
         )}
       </div>
       <FilmMenu film={film} space={space} className="absolute top-2 right-2 bg-panel/85" />
@@ -64,15 +67,14 @@ export function FilmCard({ film, space }: { film: FilmView; space: SpaceView | u
 
 const DAY_MS = 24 * 60 * 60 * 1000;
 
-const daysLeft = (deletedAt: number): string =>
-  counted(Math.max(1, Math.ceil(DAYS_KEPT - (Date.now() - deletedAt) / DAY_MS)), "more day");
+const daysLeft = (deletedAt: number): number => Math.max(1, Math.ceil(DAYS_KEPT - (Date.now() - deletedAt) / DAY_MS));
 
 /** What of a card opens the film, unless it is deleted. */
 function CardLink({ film, children }: { film: FilmView; children: ReactNode }) {
   if (film.deletedAt !== null) return <div className="opacity-60">{children}</div>;
   return (
     <Link to={`/films/${film.id}`} className="block outline-offset-[-2px]">
-      <span className="sr-only">Open </span>
+      <span className="sr-only">{t.open} </span>
       {children}
     </Link>
   );
@@ -99,7 +101,7 @@ function RemoveBroken({ film }: { film: Pick<FilmView, "id" | "name"> }) {
     <AlertDialog.Root>
       <AlertDialog.Trigger asChild>
         <IconButton
-          label={`Remove ${film.name}`}
+          label={t.removeFilm(film.name)}
           className="absolute top-2 right-2 bg-panel/85 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100"
         >
           <Trash2 className="size-4" aria-hidden />
@@ -108,18 +110,17 @@ function RemoveBroken({ film }: { film: Pick<FilmView, "id" | "name"> }) {
       <AlertDialog.Portal>
         <AlertDialog.Overlay className="fixed inset-0 bg-black/50" />
         <AlertDialog.Content className="fixed top-1/2 left-1/2 w-96 -translate-1/2 rounded-lg border border-line bg-panel p-6 shadow-xl">
-          <AlertDialog.Title className="font-display text-lg font-semibold">Remove this film?</AlertDialog.Title>
+          <AlertDialog.Title className="font-display text-lg font-semibold">{t.removeThisFilm}</AlertDialog.Title>
           <AlertDialog.Description className="mt-2 text-sm text-soft">
-            {film.name}, its versions, your keys and its exports leave Glad Pan. The file that you added it from stays
-            where it is. This cannot be undone.
+            {t.itsVersionsYourKeysAnd(film.name)}
           </AlertDialog.Description>
           <div className="mt-5 flex justify-end gap-2">
             <AlertDialog.Cancel asChild>
-              <Button>Keep it</Button>
+              <Button>{t.keepIt}</Button>
             </AlertDialog.Cancel>
             <AlertDialog.Action asChild>
               <Button variant="accent" onClick={() => act({ intent: "delete-for-good" })}>
-                Remove
+                {t.remove}
               </Button>
             </AlertDialog.Action>
           </div>

@@ -1,12 +1,14 @@
 import { Link } from "react-router";
 import { formatBytes } from "~/core/bytes";
-import { counted } from "~/core/counted";
 import { formatRate } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import { isUnderWay } from "~/components/common/use-polling";
 import { FilmMenu } from "./film-menu";
 import { type FilmView, hasPoster, type Spaces, totalSpace } from "./library-view";
 import { Poster } from "./poster";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.filmList;
 
 const CELL = "px-3 py-1.5 text-left";
 const DAY = new Intl.DateTimeFormat(undefined, { dateStyle: "medium" });
@@ -17,15 +19,15 @@ export function FilmList({ films, spaces }: { films: readonly FilmView[]; spaces
     <table className="mt-4 w-full border-collapse text-sm">
       <thead className="text-xs text-soft">
         <tr className="border-b border-line">
-          <th className={CELL} aria-label="Picture" />
-          <th className={`${CELL} w-full`}>Name</th>
-          <th className={CELL}>Length</th>
-          <th className={CELL}>Picture</th>
-          <th className={CELL}>Shots</th>
-          <th className={CELL}>Versions</th>
-          <th className={CELL}>Space</th>
-          <th className={CELL}>Added</th>
-          <th className={CELL} aria-label="More" />
+          <th className={CELL} aria-label={t.picture} />
+          <th className={`${CELL} w-full`}>{t.name}</th>
+          <th className={CELL}>{t.length}</th>
+          <th className={CELL}>{t.picture}</th>
+          <th className={CELL}>{t.shots}</th>
+          <th className={CELL}>{t.versions}</th>
+          <th className={CELL}>{t.space}</th>
+          <th className={CELL}>{t.added}</th>
+          <th className={CELL} aria-label={t.more} />
         </tr>
       </thead>
       <tbody>
@@ -49,7 +51,7 @@ function FilmLine({ film, spaces }: { film: FilmView; spaces: Spaces }) {
       </td>
       <td className={`${CELL} max-w-0 truncate`}>
         {film.deletedAt === null ? (
-          <Link to={`/films/${film.id}`} aria-label={`Open ${film.name}`} className="font-medium hover:underline">
+          <Link to={`/films/${film.id}`} aria-label={t.open(film.name)} className="font-medium hover:underline">
             {film.name}
           </Link>
         ) : (
@@ -58,9 +60,7 @@ function FilmLine({ film, spaces }: { film: FilmView; spaces: Spaces }) {
         <LineStatus film={film} />
       </td>
       <td className={`${CELL} font-mono text-xs`}>{formatTimecode(frames, rate)}</td>
-      <td className={CELL}>
-        {picture.width} × {picture.height}, {formatRate(rate)} fps
-      </td>
+      <td className={CELL}>{t.fps(picture.width, picture.height, formatRate(rate))}</td>
       <td className={CELL}>{film.shots}</td>
       <td className={CELL}>{film.versions}</td>
       <td className={CELL}>{space ? formatBytes(totalSpace(space)) : ""}</td>
@@ -74,14 +74,10 @@ function FilmLine({ film, spaces }: { film: FilmView; spaces: Spaces }) {
 
 /** What is being done to a film, or went wrong with it, in a few words. */
 function LineStatus({ film }: { film: FilmView }) {
-  if (film.isMissing) return <span className="ml-2 text-xs text-warn">file missing</span>;
+  if (film.isMissing) return <span className="ml-2 text-xs text-warn">{t.fileMissing}</span>;
   const under = film.jobs.find(isUnderWay);
   const failed = film.jobs.filter(({ state }) => state === "failed");
-  if (failed.length > 0) return <span className="ml-2 text-xs text-warn">{counted(failed.length, "job")} failed</span>;
+  if (failed.length > 0) return <span className="ml-2 text-xs text-warn">{t.failed(failed.length)}</span>;
   if (!under) return null;
-  return (
-    <span className="ml-2 text-xs text-soft">
-      {under.step || "Waiting"} {Math.round(100 * under.progress)} %
-    </span>
-  );
+  return <span className="ml-2 text-xs text-soft">{t.underWay(under.step || t.waiting, under.progress)}</span>;
 }

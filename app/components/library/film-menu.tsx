@@ -19,11 +19,14 @@ import type { FilmView, SpaceView } from "./library-view";
 import { JoinFilms, useJoin } from "./join-films";
 import { RenameFilm } from "./rename-film";
 import { ReplaceFile } from "./replace-file";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.filmMenu;
 
 /** Ways to take a film's work to another machine. */
 const SAVES = [
-  { text: "Save the work as a file", query: "", needsOneFile: true },
-  { text: "Save it with the film", query: "?with=film", needsOneFile: false },
+  { text: t.saveTheWorkAsA, query: "", needsOneFile: true },
+  { text: t.saveItWithTheFilm, query: "?with=film", needsOneFile: false },
 ];
 
 interface FilmMenuProps {
@@ -52,37 +55,35 @@ export function FilmMenu({ film, space, className }: FilmMenuProps) {
       <Menu
         align="end"
         trigger={
-          <IconButton label={`More for ${film.name}`} disabled={isBusy} className={className}>
+          <IconButton label={t.moreFor(film.name)} disabled={isBusy} className={className}>
             <Ellipsis className="size-4" aria-hidden />
           </IconButton>
         }
       >
         {film.deletedAt !== null ? (
           <>
-            {item("Bring back", <Undo2 className="size-4" aria-hidden />, () => act({ intent: "bring-back" }))}
-            {item("Delete for good", <Trash2 className="size-4" aria-hidden />, () => setOpen("delete"))}
+            {item(t.bringBack, <Undo2 className="size-4" aria-hidden />, () => act({ intent: "bring-back" }))}
+            {item(t.deleteForGood, <Trash2 className="size-4" aria-hidden />, () => setOpen("delete"))}
           </>
         ) : (
           <>
-            {item("Rename", <Pencil className="size-4" aria-hidden />, () => setOpen("rename"))}
+            {item(t.rename, <Pencil className="size-4" aria-hidden />, () => setOpen("rename"))}
             {item(
-              "Duplicate with its work",
+              t.duplicateWithItsWork,
               <Copy className="size-4" aria-hidden />,
               () => act({ intent: "duplicate" }),
               isAnalysing,
             )}
             {item(
-              "Replace its file",
+              t.replaceItsFile,
               <Replace className="size-4" aria-hidden />,
               () => setOpen("replace"),
               // Of a film of clips these are replaced, on its desk.
               isAnalysing || film.clips > 0,
             )}
-            {item("Join with other films", <GalleryHorizontalEnd className="size-4" aria-hidden />, () =>
-              setOpen("join"),
-            )}
+            {item(t.joinWithOtherFilms, <GalleryHorizontalEnd className="size-4" aria-hidden />, () => setOpen("join"))}
             {film.hasEarlier &&
-              item("Put its earlier file back", <Undo2 className="size-4" aria-hidden />, () =>
+              item(t.putItsEarlierFileBack, <Undo2 className="size-4" aria-hidden />, () =>
                 act({ intent: "put-earlier-back" }),
               )}
             {SAVES.map(({ text, query, needsOneFile }) => (
@@ -94,11 +95,11 @@ export function FilmMenu({ film, space, className }: FilmMenuProps) {
               </MenuItem>
             ))}
             {film.putAway
-              ? item("Take out again", <ArchiveRestore className="size-4" aria-hidden />, () =>
+              ? item(t.takeOutAgain, <ArchiveRestore className="size-4" aria-hidden />, () =>
                   act({ intent: "take-out" }),
                 )
-              : item("Put away", <Archive className="size-4" aria-hidden />, () => act({ intent: "put-away" }))}
-            {item("Delete", <Trash2 className="size-4" aria-hidden />, () => setOpen("delete"))}
+              : item(t.putAway, <Archive className="size-4" aria-hidden />, () => act({ intent: "put-away" }))}
+            {item(t.delete, <Trash2 className="size-4" aria-hidden />, () => setOpen("delete"))}
           </>
         )}
       </Menu>

@@ -2,6 +2,9 @@ import { clsx } from "clsx";
 import { formatRate, type Rate } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import { Poster } from "./poster";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.filmPicker;
 
 /** A film that can be chosen. */
 export interface PickableFilm {
@@ -26,9 +29,9 @@ export function FilmPicker({ films, chosen, single, onChange }: FilmPickerProps)
     if (single) return onChange([id]);
     onChange(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
   };
-  if (films.length === 0) return <p className="text-sm text-soft">No other films in your library.</p>;
+  if (films.length === 0) return <p className="text-sm text-soft">{t.noOtherFilmsInYour}</p>;
   return (
-    <ul className="flex max-h-80 flex-col gap-1 overflow-y-auto" aria-label="Films to choose from">
+    <ul className="flex max-h-80 flex-col gap-1 overflow-y-auto" aria-label={t.filmsToChooseFrom}>
       {films.map(({ id, name, fingerprint, info }) => {
         const place = chosen.indexOf(id);
         return (
@@ -53,8 +56,12 @@ export function FilmPicker({ films, chosen, single, onChange }: FilmPickerProps)
               <span className="min-w-0">
                 <span className="block truncate text-sm font-medium">{name}</span>
                 <span className="block text-xs text-soft">
-                  {info.picture.width} × {info.picture.height} · {formatRate(info.rate)} fps ·{" "}
-                  {formatTimecode(info.frames, info.rate)}
+                  {t.fps(
+                    info.picture.width,
+                    info.picture.height,
+                    formatRate(info.rate),
+                    formatTimecode(info.frames, info.rate),
+                  )}
                 </span>
               </span>
             </button>

@@ -2,6 +2,9 @@ import { ChevronLeft, Film, Folder } from "lucide-react";
 import { type ReactNode, useEffect, useState } from "react";
 import { useFetcher } from "react-router";
 import { formatBytes } from "~/core/bytes";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.folderBrowser;
 
 /** A film that lies on this machine. */
 export interface FilmOnDisk {
@@ -32,7 +35,7 @@ export function FolderBrowser({ film, together }: FolderBrowserProps) {
   const [path, setPath] = useState<string | null>(null);
   const { data, load } = useFetcher<FolderView>();
   useEffect(() => void load(addressOf(path)), [path, load]);
-  if (!data) return <p className="py-6 text-center text-sm text-soft">Reading folders…</p>;
+  if (!data) return <p className="py-6 text-center text-sm text-soft">{t.readingFolders}</p>;
   const { here, up, folders, films } = data;
   return (
     <div className="min-h-72">
@@ -44,7 +47,7 @@ export function FolderBrowser({ film, together }: FolderBrowserProps) {
         >
           <ChevronLeft className="size-4" aria-hidden />
           <span className="font-semibold">{here.name}</span>
-          <span className="text-xs text-soft">back</span>
+          <span className="text-xs text-soft">{t.back}</span>
         </button>
       )}
       <ul className="mt-2 flex flex-col">
@@ -68,7 +71,7 @@ export function FolderBrowser({ film, together }: FolderBrowserProps) {
       </ul>
       {films.length > 1 && here && together?.(films, here.path)}
       {folders.length + films.length === 0 && (
-        <p className="py-6 text-center text-sm text-soft">No films in this folder.</p>
+        <p className="py-6 text-center text-sm text-soft">{t.noFilmsInThisFolder}</p>
       )}
     </div>
   );

@@ -3,23 +3,26 @@ import { useFetcher } from "react-router";
 import { Button, IconButton } from "~/components/common/button";
 import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
 import type { JobKind, JobView } from "~/core/film-status";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.jobStatus;
 
 const WAITING: Record<JobKind, string> = {
-  join: "Clips: waiting",
-  proxy: "Proxy: waiting",
-  analyse: "Analysis: waiting",
-  follow: "Mark: waiting",
-  match: "Comparison: waiting",
-  render: "Render: waiting",
+  join: t.clipsWaiting,
+  proxy: t.proxyWaiting,
+  analyse: t.analysisWaiting,
+  follow: t.markWaiting,
+  match: t.comparisonWaiting,
+  render: t.renderWaiting,
 };
 
 const CANCELLED: Record<JobKind, string> = {
-  join: "Preparing the clips was cancelled.",
-  proxy: "The proxy was cancelled.",
-  analyse: "The analysis was cancelled.",
-  follow: "Following the mark was cancelled.",
-  match: "The comparison was cancelled.",
-  render: "The render was cancelled.",
+  join: t.preparingTheClipsWasCancelled,
+  proxy: t.theProxyWasCancelled,
+  analyse: t.theAnalysisWasCancelled,
+  follow: t.followingTheMarkWasCancelled,
+  match: t.theComparisonWasCancelled,
+  render: t.theRenderWasCancelled,
 };
 
 function ChangeJob({ jobId, intent, what }: { jobId: string; intent: "cancel" | "retry"; what?: string }) {
@@ -27,12 +30,12 @@ function ChangeJob({ jobId, intent, what }: { jobId: string; intent: "cancel" | 
   const busy = fetcher.state !== "idle";
   const submit = () => void fetcher.submit({ intent, jobId }, { method: "post", action: "/?index" });
   return intent === "cancel" ? (
-    <IconButton label={busy ? "Stopping" : `Cancel: ${what ?? "this"}`} disabled={busy} onClick={submit}>
+    <IconButton label={busy ? t.stopping : t.cancel(what ?? t.this)} disabled={busy} onClick={submit}>
       <X className="size-4" aria-hidden />
     </IconButton>
   ) : (
     <Button className="mt-1.5" disabled={busy} onClick={submit}>
-      Retry
+      {t.retry}
     </Button>
   );
 }

@@ -5,6 +5,9 @@ import { toast } from "sonner";
 import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { FilmPicker, type PickableFilm } from "./film-picker";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.joinFilms;
 
 interface JoinFilmsProps {
   /** The film to begin with. */
@@ -21,7 +24,7 @@ export function useJoin(): (filmIds: string[], name: string) => void {
     if (data?.error) toast.error(data.error);
     if (!data?.filmId) return;
     const open = () => void navigate(`/films/${data.filmId}`);
-    toast("Films joined", { action: { label: "Open", onClick: open } });
+    toast(t.filmsJoined, { action: { label: t.open, onClick: open } });
   }, [data, navigate]);
   return (filmIds, name) =>
     void submit({ filmIds, name }, { method: "post", action: "/join", encType: "application/json" });
@@ -35,11 +38,11 @@ export function JoinFilms({ first, onJoin, onClose }: JoinFilmsProps) {
   const { data, load } = useFetcher<{ films: PickableFilm[] }>();
   useEffect(() => void load(`/films/${first.id}/clips`), [load, first.id]);
   const [chosen, setChosen] = useState<string[]>([first.id]);
-  const [name, setName] = useState(`${titleOf(first.name)} and more`);
+  const [name, setName] = useState(t.andMore(titleOf(first.name)));
   const canJoin = chosen.length > 1 && name.trim() !== "";
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <DialogPanel title="Join films" width="w-[34rem]">
+      <DialogPanel title={t.joinFilms} width="w-[34rem]">
         <form
           className="flex flex-col gap-4"
           onSubmit={(event) => {
@@ -49,13 +52,10 @@ export function JoinFilms({ first, onJoin, onClose }: JoinFilmsProps) {
             onClose();
           }}
         >
-          <p className="text-sm text-soft">
-            Choose the films in the order in which they follow one another. They stay as they are; the new film begins
-            with the work on the first, and its clips can be moved, trimmed, replaced and taken out on the desk.
-          </p>
+          <p className="text-sm text-soft">{t.chooseTheFilmsInThe}</p>
           <FilmPicker films={[first, ...(data?.films ?? [])]} chosen={chosen} onChange={setChosen} />
           <label className="flex flex-col gap-1 text-sm">
-            <span className="text-xs text-soft">Name</span>
+            <span className="text-xs text-soft">{t.name}</span>
             <input
               value={name}
               maxLength={200}
@@ -64,9 +64,9 @@ export function JoinFilms({ first, onJoin, onClose }: JoinFilmsProps) {
             />
           </label>
           <div className="flex justify-end gap-2">
-            <Button onClick={onClose}>Cancel</Button>
+            <Button onClick={onClose}>{t.cancel}</Button>
             <Button type="submit" variant="accent" disabled={!canJoin}>
-              {chosen.length > 1 ? `Join ${chosen.length} films` : "Join"}
+              {chosen.length > 1 ? t.joinCount(chosen.length) : t.join}
             </Button>
           </div>
         </form>

@@ -5,10 +5,13 @@ import { Hint } from "~/components/common/button";
 import { SearchField } from "~/components/common/search-field";
 import { SelectMenu } from "~/components/common/select-menu";
 import { type Order, ORDERS, type Shelf, SHELVES } from "./library-view";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.libraryTools;
 
 export const LAYOUTS = {
-  cards: { name: "As cards", Icon: LayoutGrid },
-  list: { name: "As a list", Icon: List },
+  cards: { name: t.asCards, Icon: LayoutGrid },
+  list: { name: t.asAList, Icon: List },
 } as const;
 export type Layout = keyof typeof LAYOUTS;
 
@@ -31,7 +34,7 @@ export function LibraryTools(props: LibraryToolsProps) {
   return (
     <div className="flex flex-wrap items-center gap-3">
       {shelves.length > 1 && (
-        <nav aria-label="Shelves" className="flex gap-1">
+        <nav aria-label={t.shelves} className="flex gap-1">
           {shelves.map((name) => (
             <button
               key={name}
@@ -48,9 +51,9 @@ export function LibraryTools(props: LibraryToolsProps) {
           ))}
         </nav>
       )}
-      <SearchField label="Search by name" value={search} onChange={onSearch} className="w-40" />
+      <SearchField label={t.searchByName} value={search} onChange={onSearch} className="w-40" />
       <SelectMenu
-        label="Order"
+        label={t.order}
         placeholder=""
         items={Object.entries(ORDERS).map(([value, text]) => ({ value, text }))}
         value={order}
@@ -58,7 +61,7 @@ export function LibraryTools(props: LibraryToolsProps) {
       />
       <ToggleGroup.Root
         type="single"
-        aria-label="Layout"
+        aria-label={t.layout}
         value={layout}
         onValueChange={(value) => value && onLayout(value as Layout)}
         className="flex overflow-hidden rounded-md border border-line"

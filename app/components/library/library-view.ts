@@ -2,6 +2,9 @@
 import type { Lacking } from "~/core/checks/lacking-pictures";
 import type { JobView } from "~/core/film-status";
 import { frameToSeconds, type Rate } from "~/core/time/rate";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.libraryView;
 
 /** A film as the library shows it. */
 export interface FilmView {
@@ -50,9 +53,9 @@ export const hasPoster = ({ jobs }: Pick<FilmView, "jobs">): boolean =>
   jobs.every((job) => job.kind !== "proxy" || job.state === "done" || job.progress > 0);
 
 export const SHELVES = {
-  work: "Films",
-  away: "Put away",
-  deleted: "Deleted",
+  work: t.films,
+  away: t.putAway,
+  deleted: t.deleted,
 } as const;
 export type Shelf = keyof typeof SHELVES;
 
@@ -60,10 +63,10 @@ export const shelfOf = ({ putAway, deletedAt }: Pick<FilmView, "putAway" | "dele
   deletedAt !== null ? "deleted" : putAway ? "away" : "work";
 
 export const ORDERS = {
-  newest: "Newest first",
-  name: "By name",
-  length: "Longest first",
-  space: "Largest first",
+  newest: t.newestFirst,
+  name: t.byName,
+  length: t.longestFirst,
+  space: t.largestFirst,
 } as const;
 export type Order = keyof typeof ORDERS;
 

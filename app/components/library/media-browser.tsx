@@ -7,6 +7,9 @@ import { DialogPanel } from "~/components/common/dialog-panel";
 import type { HouseStyle } from "~/core/edits/house-style";
 import { type FilmOnDisk, FilmOnDiskRow, FolderBrowser } from "./folder-browser";
 import { StyleChoice } from "./style-choice";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.mediaBrowser;
 
 /** What became of a film that was to be added by its path. */
 export type LinkAnswer = { linked: string } | { error: string };
@@ -28,19 +31,17 @@ export function MediaBrowser({ styles, styleId, onStyle }: MediaBrowserProps) {
       <Dialog.Trigger asChild>
         <Button>
           <HardDrive className="size-4" aria-hidden />
-          From this machine
+          {t.fromThisMachine}
         </Button>
       </Dialog.Trigger>
-      <DialogPanel title="Films on this machine" width="w-[34rem]">
+      <DialogPanel title={t.filmsOnThisMachine} width="w-[34rem]">
         <StyleChoice styles={styles} value={styleId} onChange={onStyle} />
-        <p className="mt-2 text-xs text-soft">
-          Films stay where they are. Only the proxy and your work are stored in Glad Pan.
-        </p>
+        <p className="mt-2 text-xs text-soft">{t.filmsStayWhereTheyAre}</p>
         <FolderBrowser
           film={(film, folder) => <AddedFilm film={film} styleId={styleId} adds={folder !== null && all === folder} />}
           together={(films, folder) => (
             <Button className="mt-3 w-full" disabled={all === folder} onClick={() => setAll(folder)}>
-              Add all {films.length} films of this folder
+              {t.addAllFilmsOfThis(films.length)}
             </Button>
           )}
         />
@@ -72,8 +73,8 @@ function AddedFilm({ film, styleId, adds }: AddedFilmProps) {
   }, [adds, add]);
   return (
     <FilmOnDiskRow film={film} problem={data && "error" in data ? data.error : null}>
-      <Button aria-label={`Add ${name}`} disabled={state !== "idle" || isAdded} onClick={add}>
-        {isAdded ? "Added" : state === "idle" ? "Add" : "Adding…"}
+      <Button aria-label={t.addFilm(name)} disabled={state !== "idle" || isAdded} onClick={add}>
+        {isAdded ? t.added : state === "idle" ? t.add : t.adding}
       </Button>
     </FilmOnDiskRow>
   );

@@ -2,6 +2,9 @@ import { Dialog } from "radix-ui";
 import { useState } from "react";
 import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.renameFilm;
 
 interface RenameFilmProps {
   name: string;
@@ -14,7 +17,7 @@ export function RenameFilm({ name, onRename, onClose }: RenameFilmProps) {
   const next = typed.trim();
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <DialogPanel title="Rename" width="w-[26rem]">
+      <DialogPanel title={t.rename} width="w-[26rem]">
         <form
           onSubmit={(event) => {
             event.preventDefault();
@@ -24,18 +27,18 @@ export function RenameFilm({ name, onRename, onClose }: RenameFilmProps) {
           }}
         >
           <input
-            aria-label="Name of the film"
+            aria-label={t.nameOfTheFilm}
             autoFocus
             value={typed}
             maxLength={200}
             onChange={(event) => setTyped(event.target.value)}
             className="w-full rounded-md border border-line bg-raised px-2 py-1.5 text-sm"
           />
-          <p className="mt-2 text-xs text-soft">Exports are named after it. The film's own file keeps its name.</p>
+          <p className="mt-2 text-xs text-soft">{t.exportsAreNamedAfterIt}</p>
           <div className="mt-5 flex justify-end gap-2">
-            <Button onClick={onClose}>Cancel</Button>
+            <Button onClick={onClose}>{t.cancel}</Button>
             <Button type="submit" variant="accent" disabled={!next}>
-              Rename
+              {t.rename}
             </Button>
           </div>
         </form>

@@ -6,7 +6,6 @@ import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { describeLeft, ProgressBar } from "~/components/common/progress-bar";
 import { isUnderWay } from "~/components/common/use-polling";
-import { counted } from "~/core/counted";
 import { lookOf, type Replacement } from "~/core/replacement";
 import { frameToSeconds } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
@@ -16,6 +15,9 @@ import { useLibrary } from "./library-context";
 import type { FilmView } from "./library-view";
 import type { LinkAnswer } from "./media-browser";
 import { type FilmUpload, uploadFilm } from "./upload-film";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.replaceFile;
 
 /** Milliseconds until it is asked again how far the comparison is. */
 const ASK_MS = 1000;
@@ -30,7 +32,7 @@ interface ReplaceFileProps {
 export function ReplaceFile({ film, act, onClose }: ReplaceFileProps) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <DialogPanel title={`Replace the file of ${film.name}`} width="w-[40rem]" layout="flex flex-col gap-4">
+      <DialogPanel title={t.replaceTheFileOf(film.name)} width="w-[40rem]" layout="flex flex-col gap-4">
         <Steps film={film} act={act} onClose={onClose} />
       </DialogPanel>
     </Dialog.Root>
@@ -66,17 +68,17 @@ function Steps({ film, act, onClose }: ReplaceFileProps) {
     act({ intent });
     onClose();
   };
-  if (!replacement) return <p className="text-sm text-soft">Looking…</p>;
+  if (!replacement) return <p className="text-sm text-soft">{t.looking}</p>;
   const { job, found } = replacement;
   if (upload && !upload.error) {
-    return <ProgressBar label={`Sending ${upload.name}`} share={upload.sent / upload.total} left="" />;
+    return <ProgressBar label={t.sending(upload.name)} share={upload.sent / upload.total} left="" />;
   }
   if (job && isUnderWay(job)) {
     return (
       <>
-        <ProgressBar label={job.step || "Waiting"} share={job.progress} left={describeLeft(job.secondsLeft)} />
+        <ProgressBar label={job.step || t.waiting} share={job.progress} left={describeLeft(job.secondsLeft)} />
         <Button className="self-end" onClick={() => close("give-up-replacement")}>
-          Cancel
+          {t.cancel}
         </Button>
       </>
     );
@@ -118,8 +120,8 @@ function FromHere({ filmId, onLinked }: Pick<ChooseProps, "filmId" | "onLinked">
     <FolderBrowser
       film={(film) => (
         <FilmOnDiskRow film={film} problem={film.path === asked ? problem : null}>
-          <Button aria-label={`Use ${film.name}`} disabled={state !== "idle"} onClick={() => use(film.path)}>
-            Use
+          <Button aria-label={t.useFilm(film.name)} disabled={state !== "idle"} onClick={() => use(film.path)}>
+            {t.use}
           </Button>
         </FilmOnDiskRow>
       )}
@@ -133,11 +135,7 @@ function Choose({ filmId, problem, onFile, onLinked }: ChooseProps) {
   const { hasFolders } = useLibrary();
   return (
     <>
-      <p className="text-sm text-soft">
-        Choose a new export of this film. Its shots are compared with those of the film by their pictures, and you see
-        what matches before anything changes. What you have set moves along; the earlier file can be put back for 30
-        days.
-      </p>
+      <p className="text-sm text-soft">{t.chooseANewExportOf}</p>
       {problem && (
         <p role="alert" className="text-sm text-warn">
           {problem}
@@ -147,7 +145,7 @@ function Choose({ filmId, problem, onFile, onLinked }: ChooseProps) {
         ref={input}
         type="file"
         hidden
-        aria-label="New export"
+        aria-label={t.newExport}
         onChange={(event) => {
           const file = event.target.files?.[0];
           if (file) onFile(file);
@@ -157,12 +155,12 @@ function Choose({ filmId, problem, onFile, onLinked }: ChooseProps) {
       <div className="flex gap-2">
         <Button variant="accent" onClick={() => input.current?.click()}>
           <UploadIcon className="size-4" aria-hidden />
-          Choose the new file
+          {t.chooseTheNewFile}
         </Button>
         {hasFolders && (
           <Button onClick={() => setHere(true)} disabled={isHere}>
             <HardDrive className="size-4" aria-hidden />
-            From this machine
+            {t.fromThisMachine}
           </Button>
         )}
       </div>
@@ -186,13 +184,11 @@ function Comparison({ film, found, onReplace, onGiveUp }: ComparisonProps) {
     return look ? [{ ...shot, look }] : [];
   });
   const lines = [
-    `${shots.length - worth.length} of ${counted(shots.length, "shot")} are the same.`,
-    ...(newFrames > 0 ? [`${frameToSeconds(newFrames, film.info.rate).toFixed(1)} s of it is new.`] : []),
-    ...(lost.keys > 0
-      ? [`${counted(lost.keys, "key")} of yours ${lost.keys === 1 ? "has" : "have"} no place in it.`]
-      : []),
-    ...(lost.marks > 0 ? [`${counted(lost.marks, "mark")} ${lost.marks === 1 ? "has" : "have"} no place in it.`] : []),
-    ...(isReshaped ? ["Its picture has another shape: look at your keys again."] : []),
+    t.ofAreTheSame(shots.length - worth.length, shots.length),
+    ...(newFrames > 0 ? [t.sOfItIsNew(frameToSeconds(newFrames, film.info.rate))] : []),
+    ...(lost.keys > 0 ? [t.ofYoursNoPlaceIn(lost.keys)] : []),
+    ...(lost.marks > 0 ? [t.noPlaceInIt(lost.marks)] : []),
+    ...(isReshaped ? [t.itsPictureHasAnotherShape] : []),
   ];
   return (
     <>
@@ -205,10 +201,10 @@ function Comparison({ film, found, onReplace, onGiveUp }: ComparisonProps) {
         </ul>
       </div>
       {worth.length > 0 && (
-        <section aria-label="Shots that need a look">
+        <section aria-label={t.shotsThatNeedALook}>
           <h3 className="flex items-center gap-1.5 text-sm font-medium">
             <Eye className="size-4 text-warn" aria-hidden />
-            {counted(worth.length, "shot needs", "shots need")} a look
+            {t.aLook(worth.length)}
           </h3>
           <ul className="mt-1 flex max-h-64 flex-col overflow-y-auto text-sm">
             {worth.map((shot) => (
@@ -226,14 +222,11 @@ function Comparison({ film, found, onReplace, onGiveUp }: ComparisonProps) {
           </ul>
         </section>
       )}
-      <p className="text-xs text-soft">
-        The film is analysed again; its shots, subjects, marks and keys stay where they are found. Undo puts the earlier
-        file back with everything as it is now.
-      </p>
+      <p className="text-xs text-soft">{t.theFilmIsAnalysedAgain}</p>
       <div className="flex justify-end gap-2 border-t border-line pt-4">
-        <Button onClick={onGiveUp}>Keep the current file</Button>
+        <Button onClick={onGiveUp}>{t.keepTheCurrentFile}</Button>
         <Button variant="accent" onClick={onReplace}>
-          Replace the file
+          {t.replaceTheFile}
         </Button>
       </div>
     </>

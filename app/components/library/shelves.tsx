@@ -6,6 +6,9 @@ import { LAYOUTS, LibraryTools } from "./library-tools";
 import { type BrokenFilmView, type FilmView, ORDERS, type Shelf, shelfOf, SHELVES, shownFilms } from "./library-view";
 import { StorageDialog } from "./storage-dialog";
 import { useSpaces } from "./use-spaces";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.shelves;
 
 const names = <Name extends string>(of: Record<Name, unknown>) => Object.keys(of) as Name[];
 
@@ -30,12 +33,9 @@ export function Shelves({ films, broken, children }: ShelvesProps) {
   if (films.length + broken.length === 0) {
     return (
       <>
-        <h1 className="font-display text-3xl font-semibold tracking-tight">Films</h1>
+        <h1 className="font-display text-3xl font-semibold tracking-tight">{t.films}</h1>
         {children}
-        <p className="mt-4 max-w-md text-soft">
-          Nothing here yet. Add a finished film; Glad Pan finds its shots and follows whoever matters in each, and you
-          get it back upright, square, or in any other shape. Your original is never touched.
-        </p>
+        <p className="mt-4 max-w-md text-soft">{t.nothingHereYetAddA}</p>
       </>
     );
   }
@@ -50,9 +50,7 @@ export function Shelves({ films, broken, children }: ShelvesProps) {
         <StorageDialog films={films} spaces={spaces} free={free} />
       </div>
       {children}
-      {shown.length === 0 && search && (
-        <p className="mt-6 text-sm text-soft">No film on this shelf matches “{search}”.</p>
-      )}
+      {shown.length === 0 && search && <p className="mt-6 text-sm text-soft">{t.noFilmOnThisShelf(search)}</p>}
       {layout === "list" && shown.length > 0 && <FilmList films={shown} spaces={spaces} />}
       <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-6">
         {layout === "cards" && shown.map((film) => <FilmCard key={film.id} film={film} space={spaces[film.id]} />)}

@@ -5,6 +5,9 @@ import { DialogPanel } from "~/components/common/dialog-panel";
 import { formatBytes } from "~/core/bytes";
 import { useFilmActions } from "./film-actions";
 import { type FilmView, type SpaceView, type Spaces, totalSpace } from "./library-view";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.storageDialog;
 
 interface StorageDialogProps {
   films: readonly FilmView[];
@@ -24,18 +27,15 @@ export function StorageDialog({ films, spaces, free }: StorageDialogProps) {
       <Dialog.Trigger asChild>
         <Button>
           <Database className="size-4" aria-hidden />
-          Storage
+          {t.storage}
         </Button>
       </Dialog.Trigger>
-      <DialogPanel title="Storage" width="w-[44rem]">
-        <p className="text-xs text-soft">
-          Proxies are made again as you watch a film, and renders when you ask for them. Your work and the films
-          themselves are not touched here.
-        </p>
+      <DialogPanel title={t.storage} width="w-[44rem]">
+        <p className="text-xs text-soft">{t.proxiesAreMadeAgainAs}</p>
         <table className="mt-3 w-full border-collapse text-sm">
           <thead className="text-xs text-soft">
             <tr className="border-b border-line">
-              {["Film", "File", "Proxy", "Renders"].map((heading, i) => (
+              {[t.film, t.file, t.proxy, t.renders].map((heading, i) => (
                 <th key={heading} className={i === 0 ? "w-full py-1 text-left" : "px-3 py-1 text-right"}>
                   {heading}
                 </th>
@@ -50,7 +50,8 @@ export function StorageDialog({ films, spaces, free }: StorageDialogProps) {
           <tfoot>
             <tr className="whitespace-nowrap">
               <td className="py-2 font-medium">
-                All{free !== null && <span className="font-normal text-soft"> · {formatBytes(free)} free</span>}
+                {t.all}
+                {free !== null && <span className="font-normal text-soft"> {t.free(formatBytes(free))}</span>}
               </td>
               {[sum(({ source }) => source), sum(({ lightCopy }) => lightCopy), sum(({ renders }) => renders)].map(
                 (bytes, i) => (
@@ -77,25 +78,25 @@ function StorageLine({ film, space }: { film: FilmView; space: SpaceView }) {
     <tr className="border-b border-line whitespace-nowrap">
       <td className="max-w-0 truncate py-1.5">
         {film.name}
-        {film.deletedAt !== null && <span className="text-xs text-soft"> · deleted</span>}
+        {film.deletedAt !== null && <span className="text-xs text-soft"> {t.deleted}</span>}
       </td>
       <td className="px-3 py-1.5 text-right">
-        {film.isLinked ? <span className="text-soft">elsewhere</span> : formatBytes(space.source)}
+        {film.isLinked ? <span className="text-soft">{t.elsewhere}</span> : formatBytes(space.source)}
       </td>
       {clearable.map(({ what, bytes, intent }) => (
         <td key={what} className="px-3 py-1.5 text-right">
           {bytes === 0 ? (
-            <span className="text-soft">none</span>
+            <span className="text-soft">{t.none}</span>
           ) : (
             <span className="inline-flex items-center gap-2">
               {formatBytes(bytes)}
               <Button
                 className="!px-2 !py-0.5 !text-xs"
-                aria-label={`Clear the ${what} of ${film.name}`}
+                aria-label={t.clearTheOf(what, film.name)}
                 disabled={isBusy}
                 onClick={() => act({ intent })}
               >
-                Clear
+                {t.clear}
               </Button>
             </span>
           )}

@@ -1,6 +1,8 @@
 import { SelectMenu } from "~/components/common/select-menu";
-import { counted } from "~/core/counted";
 import type { HouseStyle } from "~/core/edits/house-style";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.styleChoice;
 
 const NONE = "none";
 
@@ -17,17 +19,17 @@ export function StyleChoice({ styles, value, onChange }: StyleChoiceProps) {
   const known = styles.some(({ id }) => id === value);
   return (
     <div className="flex items-center gap-2 text-sm">
-      <span className="text-xs text-soft">House style</span>
+      <span className="text-xs text-soft">{t.houseStyle}</span>
       <SelectMenu
-        label="House style for films that are added"
+        label={t.houseStyleForFilmsThat}
         placeholder=""
         value={known ? value! : NONE}
         items={[
-          { value: NONE, text: "None", hint: "One vertical version, with everything as usual" },
+          { value: NONE, text: t.none, hint: t.oneVerticalVersionWithEverything },
           ...styles.map(({ id, name, versions }) => ({
             value: id,
             text: name,
-            hint: `${counted(versions.length, "version")}: ${versions.map((version) => version.name).join(", ")}`,
+            hint: t.itsVersions(versions.length, versions.map(({ name: version }) => version).join(", ")),
           })),
         ]}
         onChange={(next) => onChange(next === NONE ? null : next)}

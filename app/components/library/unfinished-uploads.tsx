@@ -4,6 +4,9 @@ import { IconButton } from "~/components/common/button";
 import { ProgressBar } from "~/components/common/progress-bar";
 import { formatBytes } from "~/core/bytes";
 import type { UnfinishedUpload } from "~/core/unfinished-upload";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.unfinishedUploads;
 
 interface UnfinishedUploadsProps {
   uploads: readonly UnfinishedUpload[];
@@ -21,9 +24,9 @@ export function UnfinishedUploads({ uploads, onDiscarded }: UnfinishedUploadsPro
     onDiscarded();
   };
   return (
-    <section aria-label="Unfinished uploads" className="mt-6 max-w-2xl rounded-lg border border-line bg-panel p-4">
-      <h2 className="font-display font-semibold">Unfinished uploads</h2>
-      <p className="mt-1 text-xs text-soft">Add the file again to resume its upload.</p>
+    <section aria-label={t.unfinishedUploads} className="mt-6 max-w-2xl rounded-lg border border-line bg-panel p-4">
+      <h2 className="font-display font-semibold">{t.unfinishedUploads}</h2>
+      <p className="mt-1 text-xs text-soft">{t.addTheFileAgainTo}</p>
       <ul className="mt-3 flex flex-col gap-3">
         {uploads.map(({ id, name, size, arrived }) => (
           <li key={id} className="flex items-center gap-2">
@@ -31,11 +34,11 @@ export function UnfinishedUploads({ uploads, onDiscarded }: UnfinishedUploadsPro
               <ProgressBar
                 label={name}
                 share={size > 0 ? arrived / size : 1}
-                left={`${formatBytes(arrived)} of ${formatBytes(size)}`}
+                left={t.of(formatBytes(arrived), formatBytes(size))}
               />
             </div>
             <IconButton
-              label={`Discard the upload of ${name}`}
+              label={t.discardTheUploadOf(name)}
               disabled={discarding === id}
               onClick={() => void discard(id)}
             >

@@ -4,16 +4,19 @@ import { describeLeft, ProgressBar } from "~/components/common/progress-bar";
 import { formatBytes } from "~/core/bytes";
 import { ArrivedPictures } from "./arrived-pictures";
 import type { FilmUpload } from "./upload-film";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.uploadCard;
 
 const DOING: Record<string, string> = {
-  sending: "Adding",
-  reconnecting: "Connection lost, trying again:",
-  checking: "Looking into",
+  sending: t.adding,
+  reconnecting: t.connectionLostTryingAgain,
+  checking: t.lookingInto,
 };
 
 /** "1.2 of 3.4 GB · 88 MB/s · about 20 s left" */
 function describe({ sent, total, bytesPerSecond }: FilmUpload): string {
-  const parts = [`${formatBytes(sent)} of ${formatBytes(total)}`];
+  const parts = [t.of(formatBytes(sent), formatBytes(total))];
   if (bytesPerSecond) {
     parts.push(`${formatBytes(bytesPerSecond)}/s`);
     if (sent < total) parts.push(describeLeft((total - sent) / bytesPerSecond)!);
@@ -45,20 +48,20 @@ export function UploadCard({ upload, onGoOn, onDismiss }: UploadCardProps) {
               </p>
               {state === "interrupted" && (
                 <Button className="mt-2" onClick={onGoOn}>
-                  Resume the upload
+                  {t.resumeTheUpload}
                 </Button>
               )}
             </>
           ) : (
             <ProgressBar
-              label={`${DOING[state] ?? "Adding"} ${name}`}
+              label={`${DOING[state] ?? t.adding} ${name}`}
               share={total > 0 ? sent / total : 1}
               left={describe(upload)}
             />
           )}
         </div>
         <IconButton
-          label={state === "refused" ? "Close" : "Stop this upload"}
+          label={state === "refused" ? t.close : t.stopThisUpload}
           onClick={state === "refused" ? onDismiss : stop}
         >
           <X className="size-4" aria-hidden />

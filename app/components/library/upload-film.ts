@@ -1,4 +1,7 @@
 import { DetailedError, Upload } from "tus-js-client";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.uploadFilm;
 
 export interface FilmUpload {
   id: string;
@@ -93,7 +96,7 @@ export function uploadFilm(
         ? report({ state: "refused", error: error.originalResponse!.getBody() })
         : report({
             state: "interrupted",
-            error: `${file.name}: the connection to Glad Pan was lost. Check that it is running, then resume the upload.`,
+            error: t.theConnectionToGladPan(file.name),
           }),
   });
   upload.start();

@@ -43,8 +43,8 @@ describe("a file of captions", () => {
       [360_000, "far"],
     ]);
     expect(problems).toEqual([
-      { line: 1, text: "This belongs to no caption." },
-      { line: 1, text: "The captions are not in order of time; they were sorted." },
+      { line: 1, text: "This line belongs to no caption." },
+      { line: 1, text: "The captions were out of order and have been sorted." },
       { line: 4, text: "This caption ends before it starts; it is left out." },
       { line: 12, text: "This caption is empty; it is left out." },
     ]);

@@ -6,6 +6,9 @@
 import { parseText, tokenizeVTTCue, type VTTNode } from "media-captions";
 import { Refusal } from "../refusal";
 import type { CaptionCue } from "./caption";
+import { captionsTexts } from "../../texts/captions";
+
+const t = captionsTexts.readCaptions;
 
 export interface ReadCaptions {
   /** In order of time. */
@@ -56,7 +59,7 @@ function blocksOf(lines: readonly string[], problems: ReadCaptions["problems"]):
     if (isSkipped || line.trim() === "") return;
     if (current) return void current.text.push(line.trim());
     // Above the first times there is the first caption's number or name, and nothing else.
-    if (!TIMES.test(lines[i + 1] ?? "")) problems.push({ line: i + 1, text: "This belongs to no caption." });
+    if (!TIMES.test(lines[i + 1] ?? "")) problems.push({ line: i + 1, text: t.thisBelongsToNoCaption });
   });
   return blocks;
 }
@@ -89,9 +92,8 @@ export async function readCaptions(content: string, name: string): Promise<ReadC
   const problems: ReadCaptions["problems"] = [];
   const lines = content.replace(/^\uFEFF/, "").split(/\r\n|\r|\n/);
   const usable = blocksOf(lines, problems).filter(({ line, start, end, text }) => {
-    const why =
-      end <= start ? "This caption ends before it starts" : text.length === 0 ? "This caption is empty" : null;
-    if (why) problems.push({ line, text: `${why}; it is left out.` });
+    const why = end <= start ? t.thisCaptionEndsBeforeIt : text.length === 0 ? t.thisCaptionIsEmpty : null;
+    if (why) problems.push({ line, text: t.itIsLeftOut(why) });
     return why === null;
   });
   // The times are read; what is parsed is the text. Each caption stands in a second of its own, so that it is known again.
@@ -103,16 +105,16 @@ export async function readCaptions(content: string, name: string): Promise<ReadC
     .map((cue) => ({ block: usable[Math.round(cue.startTime)]!, ...plain(tokenizeVTTCue(cue)) }))
     .filter(({ text }) => text.trim() !== "");
   if (found.length === 0) {
-    throw new Refusal(`${name}: there is no caption in it; choose an SRT or WebVTT file`);
+    throw new Refusal(t.thereIsNoCaptionIn(name));
   }
   const inOrder = [...found].sort((a, b) => a.block.start - b.block.start);
   if (inOrder.some((one, i) => one !== found[i])) {
-    problems.push({ line: 1, text: "The captions are not in order of time; they were sorted." });
+    problems.push({ line: 1, text: t.theCaptionsAreNotIn });
   }
   const cues = inOrder.map(({ block, text, speaker }, i): CaptionCue => {
     const next = inOrder[i + 1]?.block;
     const isOver = next !== undefined && next.start > block.start && next.start < block.end;
-    if (isOver) problems.push({ line: block.line, text: "This caption overlaps the next; it ends where that begins." });
+    if (isOver) problems.push({ line: block.line, text: t.thisCaptionOverlapsTheNext });
     return { start: block.start, end: isOver ? next.start : block.end, text, speaker };
   });
   return { cues, problems: problems.sort((a, b) => a.line - b.line) };

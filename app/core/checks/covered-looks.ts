@@ -2,10 +2,12 @@
 import { type Composition, filmPanes, type ShownAt } from "../composition/composition";
 import { type SafeArea, safeBox } from "../composition/layers/safe-area";
 import { type Box, boxCentre, boxContains, mapBox } from "../geometry/box";
-import { counted } from "../counted";
 import { boxAt, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesOf } from "../time/rate";
 import type { SecondLook } from "./second-looks";
+import { looksTexts } from "../../texts/looks";
+
+const t = looksTexts.coveredLooks;
 
 /** Share of the frames with a face in which it may be covered. */
 const COVERED_SHARE = 0.05;
@@ -35,6 +37,6 @@ export function coveredLooks(
     return face && !boxContains(safeBox(safe, composition.size), face, TOLERANCE * face.width);
   });
   if (covered.length <= COVERED_SHARE * seen.length) return [];
-  const text = `Face outside the safe area in ${covered.length} of ${counted(seen.length, "frame")}`;
+  const text = t.faceOutsideTheSafeArea(covered.length, seen.length);
   return [{ kind: "face-covered", frame: covered[0]!, text }];
 }

@@ -1,9 +1,11 @@
 /** What a film lacks: pictures of its own, pictures that can be decoded, and its end. */
 import type { FilmGrid } from "../time/film-grid";
-import { counted } from "../counted";
 import { type FrameRange, framesIn, frameToSeconds, type Rate, rangeLength } from "../time/rate";
 import { formatTimecode } from "../time/timecode";
 import type { SecondLook } from "./second-looks";
+import { looksTexts } from "../../texts/looks";
+
+const t = looksTexts.lackingPictures;
 
 export interface Lacking extends Pick<FilmGrid, "held" | "longHolds"> {
   /** Frames whose pictures are in the file and cannot be decoded, as far as it has been looked through. */
@@ -31,19 +33,17 @@ export function describeLacking({ held, longHolds, undecoded, cutOff }: Lacking,
   const said: string[] = [];
   if (cutOff > 0) {
     const seconds = inSeconds({ start: 0, end: cutOff }, rate);
-    said.push(`The file is cut off: its last ${counted(cutOff, "frame")} (${seconds}) are missing`);
+    said.push(t.theFileIsCutOff(cutOff, seconds));
   }
   if (undecoded.length > 0) {
     const first = undecoded[0]!.start;
     const count = framesIn(undecoded);
-    said.push(`${count} of ${frames} frames cannot be decoded, the first at ${formatTimecode(first, rate)}`);
+    said.push(t.ofFramesCannotBeDecoded(count, frames, formatTimecode(first, rate)));
   }
   if (held > TAIL_FRAMES) {
     const worst = longest(longHolds);
-    const where = worst
-      ? `; the longest freeze lasts ${inSeconds(worst, rate)}, at ${formatTimecode(worst.start, rate)}`
-      : "";
-    said.push(`${held} of ${frames} frames repeat the previous one${where}`);
+    const where = worst ? t.theLongestFreezeLastsAt(inSeconds(worst, rate), formatTimecode(worst.start, rate)) : "";
+    said.push(t.ofFramesRepeatThePrevious(held, frames, where));
   }
   return said;
 }
@@ -61,12 +61,12 @@ export function lackingLooks(
   rate: Rate,
 ): SecondLook[] {
   const looks = partsIn(shot, longHolds).map((part): SecondLook => {
-    const text = `The picture freezes for ${inSeconds(part, rate)}: the file has no frames here`;
+    const text = t.thePictureFreezesForThe(inSeconds(part, rate));
     return { kind: "repeated-picture", frame: part.start, text };
   });
   const broken = partsIn(shot, undecoded);
   if (broken.length > 0) {
-    const text = `${counted(framesIn(broken), "frame")} cannot be decoded; the previous frame is repeated`;
+    const text = t.cannotBeDecodedThePrevious(framesIn(broken));
     looks.push({ kind: "undecoded-picture", frame: broken[0]!.start, text });
   }
   return looks;

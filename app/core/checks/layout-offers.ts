@@ -12,6 +12,9 @@ import { type FramingSettings, MAX_ZOOM, type PaneSettings } from "../path/frami
 import type { HandKey } from "../path/hand-key";
 import type { FrameRange } from "../time/rate";
 import type { SecondLook } from "./second-looks";
+import { looksTexts } from "../../texts/looks";
+
+const t = looksTexts.layoutOffers;
 
 export interface LayoutOffer {
   id: "whole" | "stack-two" | "lift" | "replace";
@@ -70,7 +73,7 @@ const around = (place: Box, pane: Box, area: Box): CropWindow => {
 function whole({ settings, area, frame }: LookedAt): LayoutOffer {
   const laidOut = layOut({ ...settings, layout: WHOLE }, area, frame);
   return {
-    ...{ id: "whole", name: "Show it whole", hint: "Shows the whole picture of this shot before a backdrop" },
+    ...{ id: "whole", name: t.showItWhole, hint: t.showsTheWholePictureOf },
     ...{ change: { layout: WHOLE }, keys: [] },
     shown: compose(
       laidOut.panes.map((pane) => centredWindow(area, aspectRatio(pane))),
@@ -97,8 +100,8 @@ function stackTwo(at: LookedAt, otherId: string): LayoutOffer | null {
   return {
     ...{
       id: "stack-two",
-      name: "Stack the two",
-      hint: "Divides the frame: each has a pane, a path and keys of their own",
+      name: t.stackTheTwo,
+      hint: t.dividesTheFrameEachHas,
     },
     change: { layout: STACK, panes: secondPane(settings, { follow: { kind: "track", trackId: otherId } }) },
     keys: [],
@@ -128,7 +131,7 @@ function lift(at: LookedAt): LayoutOffer | null {
   const height = Math.max(wanted.height, wanted.width / aspect, largestWindowHeight(area, aspect) / MAX_ZOOM);
   const place = clampWindow({ ...boxCentre(cut), height }, area, aspect);
   return {
-    ...{ id: "lift", name: "Give it a pane", hint: "Shows it in a pane of its own, below what the shot follows" },
+    ...{ id: "lift", name: t.giveItAPane, hint: t.showsItInAPane },
     change: { layout, panes: secondPane(settings, { follow: { kind: "none" }, manner: "still" }) },
     keys: [{ pane: 1, frame: start, easing: "hold", ...place }],
     shown: stacked(at, layout, ([first]) => [around({ ...window, width: 0, height: 0 }, first!, area), place]),
@@ -153,7 +156,7 @@ function replace({ cut, textRange, safeArea, frame, window }: LookedAt): LayoutO
   const during = { range: textRange, arrives: "cut", leaves: "cut" } as const;
   const bar = { ...newBar("replaced-bar"), ...during, width: 1, height: height / side, corner: 0, opacity: 100 };
   const size = Math.min(LIMITS.textSize[1], Math.max(LIMITS.textSize[0], (ON_COVER * height) / side));
-  const words = { ...newText("replaced-text", "Your text"), ...during, size, shadow: 0 };
+  const words = { ...newText("replaced-text", t.yourText), ...during, size, shadow: 0 };
   const line = LINE * size * side;
   const layers = [
     { ...bar, ...placeAt(bar, { x: 0, y: top, width: frame.width, height }, ground) },
@@ -161,7 +164,7 @@ function replace({ cut, textRange, safeArea, frame, window }: LookedAt): LayoutO
     { ...words, y: placeAt(words, { x: 0, y: top + (height - line) / 2, width: 0, height: line }, ground).y },
   ];
   return {
-    ...{ id: "replace", name: "Replace it", hint: "Covers the text and lays your own over it" },
+    ...{ id: "replace", name: t.replaceIt, hint: t.coversTheTextAndLays },
     ...{ change: {}, keys: [], layers },
     shown: {
       ...filling,

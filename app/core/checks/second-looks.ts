@@ -1,4 +1,3 @@
-import { counted } from "../counted";
 import { type Composition, filmPanes, type ShownAt, showsWhole } from "../composition/composition";
 import { boxCentre, type Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
@@ -8,6 +7,9 @@ import type { Shot } from "../shots/shot";
 import { boxAt, laidOver, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesIn, framesOf, rangeLength } from "../time/rate";
 import { clipRanges } from "../time/ranges";
+import { looksTexts } from "../../texts/looks";
+
+const t = looksTexts.secondLooks;
 
 /** A place that deserves the editor's eye, with its reason and its number. */
 export interface SecondLook {
@@ -94,11 +96,11 @@ export function cutLooks(shot: Pick<Shot, "start" | "end" | "begins">, strength:
     looks.push({
       kind: "unsure-cut",
       frame: shot.start,
-      text: `Cut uncertain (${Math.round(100 * strength)} %)`,
+      text: t.cutUncertain(strength),
     });
   }
   if (frames < SHORT_FRAMES) {
-    looks.push({ kind: "short-shot", frame: shot.start, text: `This shot has only ${counted(frames, "frame")}` });
+    looks.push({ kind: "short-shot", frame: shot.start, text: t.thisShotHasOnly(frames) });
   }
   return looks;
 }
@@ -130,42 +132,41 @@ export function framingLooks(
   const { start } = kept[0]!;
   // Where all of the picture is shown, it makes no difference.
   if (certainty < UNSURE_SUBJECT && !showsAll(shown(start), picture)) {
-    const text = `Subject uncertain (${Math.round(100 * certainty)} %)`;
+    const text = t.subjectUncertain(certainty);
     looks.push({ kind: "unsure-subject", frame: start, text });
   }
   const gap = subject && longestGap(subject);
   const [lost] = gap ? clipRanges(kept, gap).sort((a, b) => rangeLength(b) - rangeLength(a)) : [];
   if (lost && rangeLength(lost) > LOST_SHARE * frames) {
-    const text = `Subject not seen for ${counted(rangeLength(lost), "frame")}`;
+    const text = t.subjectNotSeenFor(rangeLength(lost));
     looks.push({ kind: "subject-lost", frame: lost.start, text });
   }
   if (subject) {
     const cut = framesCut(subject, kept, shown);
     if (cut.length > CUT_SHARE * frames) {
-      const share = Math.round((100 * cut.length) / frames);
       looks.push({
         kind: "subject-cut",
         frame: cut[0]!,
-        text: `Subject cut off in ${share} % of the shot`,
+        text: t.subjectCutOff(cut.length, frames),
       });
     }
   }
   const { protect } = shot;
   const cut = protect ? kept.flatMap(framesOf).filter((frame) => !showsWhole(shown(frame), protect, 1)) : [];
   if (cut.length > CUT_SHARE * frames) {
-    const text = `Protected area cut off in ${Math.round((100 * cut.length) / frames)} % of the shot`;
+    const text = t.protectedAreaCutOff(cut.length, frames);
     looks.push({ kind: "protected-cut", frame: cut[0]!, text });
   }
   const textFrames = texts.flatMap((text) => framesSeen(text, kept));
   const textCut = texts.flatMap((text) => framesCut(text, kept, shown)).sort((a, b) => a - b);
   if (textCut.length > CUT_SHARE * textFrames.length) {
-    const what = texts.every(({ kind }) => kind === "inset") ? "Inset" : "Text";
-    const text = `${what} cut off in ${new Set(textCut).size} of ${counted(new Set(textFrames).size, "frame")}`;
+    const what = texts.every(({ kind }) => kind === "inset") ? t.inset : t.text;
+    const text = t.cutOffInOf(what, new Set(textCut).size, new Set(textFrames).size);
     looks.push({ kind: "text-cut", frame: textCut[0]!, text });
   }
   const enlarged = mostEnlarged(kept, shown, picture);
   if (enlarged && enlarged.times > shot.settings.enlargement) {
-    const text = `Enlarged ${enlarged.times.toFixed(1)} times, which may look soft`;
+    const text = t.enlargedTimesWhichMayLook(enlarged.times);
     looks.push({ kind: "enlarged", frame: enlarged.frame, text });
   }
   return looks;
@@ -177,10 +178,7 @@ export function otherLooks(subject: Track, other: Track, why: LeftOut["why"]): S
   const [followed, left] = [boxAt(subject, frame), boxAt(other, frame)];
   if (!followed || !left) return [];
   const side = boxCentre(left).x < boxCentre(followed).x ? "left" : "right";
-  const text =
-    why === "alike"
-      ? `Two similar subjects; the one on the ${side} is not followed`
-      : `Two subjects do not fit in the window together; the one on the ${side} is not followed`;
+  const text = why === "alike" ? t.twoSimilarSubjectsTheOne(side) : t.twoSubjectsDoNotFit(side);
   return [{ kind: why === "alike" ? "two-alike" : "two-apart", frame, text, otherId: other.id }];
 }
 

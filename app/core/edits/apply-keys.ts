@@ -6,6 +6,9 @@ import type { SingleCommand } from "./command";
 import { byFrame } from "./difference";
 import type { FilmState } from "./film-state";
 import { requireVersion, withVersion } from "./find";
+import { refusalsTexts } from "../../texts/refusals";
+
+const t = refusalsTexts.applyKeys;
 
 type KeyCommand = Extract<SingleCommand, { type: "set-key" | "remove-key" | "move-key" | "replace-keys" }>;
 
@@ -24,7 +27,7 @@ function changedKeys(keys: readonly HandKey[], command: KeyCommand): HandKey[] {
     case "replace-keys": {
       const { pane, range, keys: put } = command;
       if (put.some((key) => key.pane !== pane || !inRange(key.frame, range))) {
-        throw new Refusal("a key lies beyond the stretch that it was made for");
+        throw new Refusal(t.aKeyLiesBeyondThe);
       }
       const gone = keys.filter(({ frame }) => inRange(frame, range)).map(({ frame }) => frame);
       return replaced(keys, pane, gone, put);

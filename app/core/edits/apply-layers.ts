@@ -4,12 +4,15 @@ import { Refusal } from "../refusal";
 import type { SingleCommand } from "./command";
 import type { FilmState } from "./film-state";
 import { requireVersion, withVersion } from "./find";
+import { refusalsTexts } from "../../texts/refusals";
+
+const t = refusalsTexts.applyLayers;
 
 type LayerCommand = Extract<SingleCommand, { type: "put-layer" | "remove-layer" | "move-layer" }>;
 
 function placeOf(layers: readonly Layer[], id: string): number {
   const place = layers.findIndex((layer) => layer.id === id);
-  if (place < 0) throw new Refusal("the layer is not there any more");
+  if (place < 0) throw new Refusal(t.theLayerIsNotThere);
   return place;
 }
 

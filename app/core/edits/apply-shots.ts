@@ -7,6 +7,9 @@ import type { Shot } from "../shots/shot";
 import type { Transition } from "../shots/transition";
 import type { SingleCommand } from "./command";
 import type { FilmState, VersionState } from "./film-state";
+import { refusalsTexts } from "../../texts/refusals";
+
+const t = refusalsTexts.applyShots;
 
 type ShotCommand = Extract<
   SingleCommand,
@@ -36,7 +39,7 @@ function copyFramings(state: FilmState, from: string, to: string): FilmState {
 function cutAnew(state: FilmState, transitions: readonly Transition[]): FilmState {
   const { film, shots } = state;
   if (!film.analysed) {
-    throw new Refusal("the film is still being analysed; its cuts can be decided anew when that is done");
+    throw new Refusal(t.theFilmIsStillBeing);
   }
   return withShots(state, recut(shots, transitions, film.frames, film.id));
 }

@@ -3,6 +3,9 @@ import { Refusal } from "../refusal";
 import type { SingleCommand } from "./command";
 import { applyDifference } from "./difference";
 import type { FilmState } from "./film-state";
+import { refusalsTexts } from "../../texts/refusals";
+
+const t = refusalsTexts.applySubjects;
 
 type SubjectCommand = Extract<SingleCommand, { type: "put-mark" | "edit-track" | "change-person" }>;
 
@@ -19,7 +22,7 @@ export function applyToSubjects(state: FilmState, command: SubjectCommand): Film
     }
     case "change-person": {
       const { person } = command;
-      if (!state.people.some(({ id }) => id === person.id)) throw new Refusal("this person is not there any more");
+      if (!state.people.some(({ id }) => id === person.id)) throw new Refusal(t.thisPersonIsNotThere);
       return applyDifference(state, { people: [person] });
     }
     default:

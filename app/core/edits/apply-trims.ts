@@ -5,6 +5,9 @@ import { applyDifference } from "./difference";
 import type { FilmState } from "./film-state";
 import { requireVersion, withVersion } from "./find";
 import { inToOut, type Trim, withDrops, withoutDrops } from "./trim";
+import { refusalsTexts } from "../../texts/refusals";
+
+const t = refusalsTexts.applyTrims;
 
 type VersionCommand = Extract<SingleCommand, { type: "trim-version" | "drop-stretches" | "keep-stretches" }>;
 type TrimCommand = VersionCommand | Extract<SingleCommand, { type: "trim-clip" }>;
@@ -40,7 +43,7 @@ function changedTrim(trim: Trim, command: VersionCommand, frames: number): Trim 
 export function applyToTrims(state: FilmState, command: TrimCommand): FilmState {
   if (command.type === "trim-clip") {
     const { clipId, in: first, out } = command;
-    if (!state.clips.some(({ id }) => id === clipId)) throw new Refusal("this clip is not in the film any more");
+    if (!state.clips.some(({ id }) => id === clipId)) throw new Refusal(t.thisClipIsNotIn);
     return applyDifference(state, { clips: [{ id: clipId, in: first, out }] });
   }
   const version = requireVersion(state, command.versionId);

@@ -11,6 +11,9 @@ import type { FilmState, VersionState } from "./film-state";
 import { requireVersion, withVersion } from "./find";
 import { byRange } from "./path-inputs";
 import { settle, type ShotInVersion, type ShotSetting } from "./shot-in-version";
+import { refusalsTexts } from "../../texts/refusals";
+
+const t = refusalsTexts.applyVersions;
 
 type VersionCommand = Extract<
   SingleCommand,
@@ -26,7 +29,7 @@ function says(before: ShotInVersion, change: ShotInVersion, reset: readonly Shot
 
 /** @throws Refusal if there is a version with this id */
 function requireNew({ versions }: FilmState, id: string): void {
-  if (versions.some((version) => version.id === id)) throw new Refusal("there is a version with this id already");
+  if (versions.some((version) => version.id === id)) throw new Refusal(t.thereIsAVersionWith);
 }
 
 /** A version with some things changed; its hand keys are what they were, in its shape now. */

@@ -1,6 +1,6 @@
 import { assertNever } from "../assert-never";
 import { nameOfLayer } from "../composition/layers/layer";
-import { counted } from "../counted";
+import { counted } from "../../texts/numbers";
 import type { HandKey } from "../path/hand-key";
 import { letterOf } from "../subjects/choosing/people";
 import { type FrameRange, framesIn, frameToSeconds, inRange } from "../time/rate";
@@ -8,6 +8,9 @@ import { timecodeAt } from "../time/timecode";
 import type { Command, ShotChange, SingleCommand, VersionChange } from "./command";
 import type { FilmState } from "./film-state";
 import type { ShotSetting } from "./shot-in-version";
+import { editsTexts } from "../../texts/edits";
+
+const t = editsTexts.describe;
 
 /** A film's state, for speaking about it. What is not in it any more is spoken of in general. */
 class Speaker {
@@ -17,14 +20,14 @@ class Speaker {
   shots(ids: readonly string[]): string {
     const numbers = ids.map((id) => this.state.shots.findIndex((shot) => shot.id === id) + 1).sort((a, b) => a - b);
     const [first, last] = [numbers[0]!, numbers.at(-1)!];
-    if (numbers.length === 1) return first > 0 ? `shot ${first}` : "a shot";
+    if (numbers.length === 1) return first > 0 ? t.shot(first) : t.aShot;
     const inARow = first > 0 && numbers.every((number, i) => number === first + i);
-    return inARow ? `shots ${first} to ${last}` : counted(ids.length, "shot");
+    return inARow ? t.shotsTo(first, last) : counted(ids.length, "shot");
   }
 
   shotAt(frame: number): string {
     const shot = this.state.shots.find((range: FrameRange) => inRange(frame, range));
-    return shot ? this.shots([shot.id]) : "a shot";
+    return shot ? this.shots([shot.id]) : t.aShot;
   }
 
   time(frame: number): string {
@@ -39,19 +42,19 @@ class Speaker {
 
   version(id: string): string {
     const version = this.state.versions.find((other) => other.id === id);
-    return version ? `“${version.name}”` : "a version";
+    return version ? `“${version.name}”` : t.aVersion;
   }
 
   /** "clip 2" */
   clip(id: string): string {
     const at = this.state.clips.findIndex((clip) => clip.id === id);
-    return at < 0 ? "a clip" : `clip ${at + 1}`;
+    return at < 0 ? t.aClip : t.clip(at + 1);
   }
 
   /** "the text “Ferrow”" */
   layer(versionId: string, id: string): string {
     const layer = this.state.versions.find((version) => version.id === versionId)?.layers.find((one) => one.id === id);
-    return layer ? nameOfLayer(layer) : "a layer";
+    return layer ? nameOfLayer(layer) : t.aLayer;
   }
 
   hasKey(versionId: string, { pane, frame }: Pick<HandKey, "pane" | "frame">): boolean {
@@ -69,7 +72,7 @@ class Speaker {
 
   person(id: string): string {
     const person = this.state.people.find((other) => other.id === id);
-    return person ? (person.name ?? `person ${letterOf(person.number)}`) : "a person";
+    return person ? (person.name ?? t.person(letterOf(person.number))) : t.aPerson;
   }
 }
 
@@ -78,24 +81,24 @@ const SETTING_NAMES: Record<ShotSetting, string> = {
   calm: "calmness",
   zoom: "zoom",
   headroom: "headroom",
-  enlargement: "limit of enlargement",
-  keepEnd: "end that is kept",
-  eyeLine: "eye line",
+  enlargement: t.limitOfEnlargement,
+  keepEnd: t.endThatIsKept,
+  eyeLine: t.eyeLine,
   offset: "offset",
   layout: "layout",
   panes: "panes",
   backdrop: "backdrop",
   edge: "edge",
   follow: "subject",
-  protect: "protected area",
+  protect: t.protectedArea,
 };
 
 const STRETCH_TEXT: Record<Extract<SingleCommand, { type: "replace-keys" }>["how"], string> = {
-  deleted: "Deleted the keys",
-  steered: "Steered the window",
-  smoothed: "Smoothed the path",
-  shifted: "Shifted the path",
-  reversed: "Reversed the path",
+  deleted: t.deletedTheKeys,
+  steered: t.steeredTheWindow,
+  smoothed: t.smoothedThePath,
+  shifted: t.shiftedThePath,
+  reversed: t.reversedThePath,
 };
 
 type SetFraming = Extract<SingleCommand, { type: "set-framing" }>;
@@ -107,121 +110,118 @@ export function settingNames(settings: readonly string[]): string {
 
 function framing({ change, reset = [] }: SetFraming, shots: string, version: string): string {
   const changed = Object.keys(change);
-  if (changed.length === 0) return `Reset the ${settingNames(reset)} of ${shots} in ${version}`;
-  return `Changed the ${settingNames(changed)} of ${shots} in ${version}`;
+  if (changed.length === 0) return t.resetTheOfIn(settingNames(reset), shots, version);
+  return t.changedTheOfIn(settingNames(changed), shots, version);
 }
 
 function shotChange(change: ShotChange, shots: string): string {
-  if (change.excluded !== undefined) return change.excluded ? `Left out ${shots}` : `Brought back ${shots}`;
-  if (change.name !== undefined)
-    return change.name ? `Named ${shots} “${change.name}”` : `Removed the name of ${shots}`;
-  if (change.follow) return `Changed the subject of ${shots}`;
-  if (change.active !== undefined) return `Changed the active area of ${shots}`;
+  if (change.excluded !== undefined) return change.excluded ? t.leftOut(shots) : t.broughtBack(shots);
+  if (change.name !== undefined) return change.name ? t.namedShots(shots, change.name) : t.removedTheNameOfShots(shots);
+  if (change.follow) return t.changedTheSubjectOf(shots);
+  if (change.active !== undefined) return t.changedTheActiveAreaOf(shots);
   if (change.protect !== undefined) {
-    return change.protect ? `Protected an area in ${shots}` : `Removed the protected area of ${shots}`;
+    return change.protect ? t.protectedAnAreaIn(shots) : t.removedTheProtectedAreaOf(shots);
   }
-  return `Changed how ${shots} ${shots.startsWith("shot ") || shots.startsWith("a ") ? "begins" : "begin"}`;
+  return t.changedHow(shots, shots.startsWith("shot ") || shots.startsWith("a "));
 }
 
 function versionChange({ name, width, height, limitSeconds, usual, safeArea }: VersionChange, version: string): string {
   if (width !== undefined || height !== undefined) {
-    return width && height ? `Changed ${version} to ${width} × ${height}` : `Changed the size of ${version}`;
+    return width && height ? t.changedTo(version, width, height) : t.changedTheSizeOf(version);
   }
-  if (name !== undefined) return `Renamed ${version} to “${name}”`;
+  if (name !== undefined) return t.renamedTo(version, name);
   if (limitSeconds !== undefined) {
-    return limitSeconds === null
-      ? `Removed the length limit of ${version}`
-      : `Limited ${version} to ${counted(limitSeconds, "second")}`;
+    return limitSeconds === null ? t.removedTheLengthLimitOf(version) : t.limitedTo(version, limitSeconds);
   }
-  if (safeArea !== undefined) return `Changed the safe area of ${version}`;
-  return usual ? `Changed what is usual in ${version}` : `Left ${version} as it is`;
+  if (safeArea !== undefined) return t.changedTheSafeAreaOf(version);
+  return usual ? t.changedWhatIsUsualIn(version) : t.leftAsItIs(version);
 }
 
 type TrimVersion = Extract<SingleCommand, { type: "trim-version" }>;
 
 function trimmed({ versionId, in: first, out }: TrimVersion, say: Speaker): string {
   const version = say.version(versionId);
-  if (first === null && out === null) return `Removed the in and out points of ${version}`;
+  if (first === null && out === null) return t.removedTheInAndOut(version);
   const set = [
-    ...(first == null ? [] : [`in point of ${version} to ${say.time(first)}`]),
-    ...(out == null ? [] : [`out point of ${version} to ${say.time(out)}`]),
+    ...(first == null ? [] : [t.inPointOfTo(version, say.time(first))]),
+    ...(out == null ? [] : [t.outPointOfTo(version, say.time(out))]),
   ];
-  if (set.length > 0) return `Set the ${set.join(" and the ")}`;
-  return `Removed the ${first === null ? "in" : "out"} point of ${version}`;
+  if (set.length > 0) return t.setThe(set.join(" and the "));
+  return t.removedThePointOf(first === null, version);
 }
 
 function single(command: SingleCommand, say: Speaker): string {
   switch (command.type) {
     case "set-key": {
       const { frame } = command.key;
-      const verb = say.hasKey(command.versionId, command.key) ? "Changed the" : "Added a";
-      return `${verb} key in ${say.shotAt(frame)} at ${say.time(frame)}`;
+      const verb = say.hasKey(command.versionId, command.key) ? t.changedThe : t.addedA;
+      return t.keyInAt(verb, say.shotAt(frame), say.time(frame));
     }
     case "remove-key":
-      return `Deleted the key in ${say.shotAt(command.frame)} at ${say.time(command.frame)}`;
+      return t.deletedTheKeyInAt(say.shotAt(command.frame), say.time(command.frame));
     case "move-key":
-      return `Moved a key in ${say.shotAt(command.fromFrame)} to ${say.time(command.key.frame)}`;
+      return t.movedAKeyInTo(say.shotAt(command.fromFrame), say.time(command.key.frame));
     case "replace-keys": {
       const { how, range } = command;
-      return `${STRETCH_TEXT[how]} from ${say.time(range.start)} to ${say.time(range.end)}`;
+      return t.fromTo(STRETCH_TEXT[how], say.time(range.start), say.time(range.end));
     }
     case "set-framing":
       return framing(command, say.shots(command.shotIds), say.version(command.versionId));
     case "split-shot":
       return command.kind === "turn"
-        ? `Added a turn in ${say.shotAt(command.frame)} at ${say.time(command.frame)}`
-        : `Split ${say.shotAt(command.frame)} at ${say.time(command.frame)}`;
+        ? t.addedATurnInAt(say.shotAt(command.frame), say.time(command.frame))
+        : t.splitAt(say.shotAt(command.frame), say.time(command.frame));
     case "join-shots":
-      return `Joined ${say.shots(command.shotIds)}`;
+      return t.joined(say.shots(command.shotIds));
     case "move-cut":
-      return `Moved the cut before ${say.shots([command.shotId])} to ${say.time(command.frame)}`;
+      return t.movedTheCutBeforeTo(say.shots([command.shotId]), say.time(command.frame));
     case "change-shots":
       return shotChange(command.change, say.shots(command.shotIds));
     case "set-sensitivity":
-      return `Set the sensitivity to cuts to ${command.sensitivity}`;
+      return t.setTheSensitivityToCuts(command.sensitivity);
     case "set-transitions":
-      return `Took over ${counted(command.transitions.length, "cut")} from a list`;
+      return t.tookOverFromAList(command.transitions.length);
     case "put-mark":
-      if (!command.box) return `Removed a mark in ${say.shotAt(command.frame)}`;
+      if (!command.box) return t.removedAMarkIn(say.shotAt(command.frame));
       return say.hasMark(command.thing, command.frame)
-        ? `Corrected a mark in ${say.shotAt(command.frame)} at ${say.time(command.frame)}`
-        : `Marked what to follow in ${say.shotAt(command.frame)} at ${say.time(command.frame)}`;
+        ? t.correctedAMarkInAt(say.shotAt(command.frame), say.time(command.frame))
+        : t.markedWhatToFollowIn(say.shotAt(command.frame), say.time(command.frame));
     case "edit-track":
-      if (!command.edit) return "Restored a track";
-      return command.edit.joinedTo ? "Joined two tracks" : "Removed part of a track";
+      if (!command.edit) return t.restoredATrack;
+      return command.edit.joinedTo ? t.joinedTwoTracks : t.removedPartOfATrack;
     case "change-person": {
       const { id, name, mergedInto } = command.person;
-      if (mergedInto) return `Merged ${say.person(id)} with ${say.person(mergedInto)}`;
-      if (say.isMerged(id)) return `Took ${say.person(id)} apart again`;
-      return name ? `Named ${say.person(id)} “${name}”` : `Removed the name of ${say.person(id)}`;
+      if (mergedInto) return t.mergedWith(say.person(id), say.person(mergedInto));
+      if (say.isMerged(id)) return t.tookApartAgain(say.person(id));
+      return name ? t.namedPerson(say.person(id), name) : t.removedTheNameOfPerson(say.person(id));
     }
     case "add-version":
-      return `Added the version “${command.version.name}”`;
+      return t.addedTheVersion(command.version.name);
     case "duplicate-version":
-      return `Duplicated ${say.version(command.versionId)} as “${command.name}”`;
+      return t.duplicatedAs(say.version(command.versionId), command.name);
     case "change-version":
       return versionChange(command.change, say.version(command.versionId));
     case "put-layer": {
       const { versionId, layer } = command;
       const isThere = say.layer(versionId, layer.id) !== "a layer";
-      return `${isThere ? "Changed" : "Added"} the ${nameOfLayer(layer)} in ${say.version(versionId)}`;
+      return t.changedOrAddedLayer(isThere, nameOfLayer(layer), say.version(versionId));
     }
     case "remove-layer":
-      return `Deleted the ${say.layer(command.versionId, command.layerId)} from ${say.version(command.versionId)}`;
+      return t.deletedTheFrom(say.layer(command.versionId, command.layerId), say.version(command.versionId));
     case "move-layer":
-      return `Changed the order of the layers in ${say.version(command.versionId)}`;
+      return t.changedTheOrderOfThe(say.version(command.versionId));
     case "trim-version":
       return trimmed(command, say);
     case "trim-clip":
       return command.in === null && command.out === null
-        ? `Brought all of ${say.clip(command.clipId)} back`
-        : `Set the in and out points of ${say.clip(command.clipId)}`;
+        ? t.broughtAllOfBack(say.clip(command.clipId))
+        : t.setTheInAndOut(say.clip(command.clipId));
     case "drop-stretches":
-      return `Dropped ${say.seconds(command.stretches)} from ${say.version(command.versionId)}`;
+      return t.droppedFrom(say.seconds(command.stretches), say.version(command.versionId));
     case "keep-stretches":
-      return `Brought ${say.seconds(command.stretches)} back into ${say.version(command.versionId)}`;
+      return t.broughtBackInto(say.seconds(command.stretches), say.version(command.versionId));
     case "remove-version":
-      return `Removed the version ${say.version(command.versionId)}`;
+      return t.removedTheVersion(say.version(command.versionId));
     default:
       return assertNever(command);
   }
@@ -232,19 +232,19 @@ function severalKeys(commands: readonly SingleCommand[], say: Speaker): string |
   if (commands.length < 2) return null;
   const first = commands[0]!;
   if (first.type === "remove-key" && commands.every(({ type }) => type === "remove-key")) {
-    return `Deleted ${counted(commands.length, "key")} in ${say.shotAt(first.frame)}`;
+    return t.deletedIn(commands.length, say.shotAt(first.frame));
   }
   const puts = commands.flatMap((each) => (each.type === "set-key" ? [each] : []));
   const gone = commands.filter(({ type }) => type === "remove-key");
   if (gone.length > 0 && gone.length === puts.length && 2 * gone.length === commands.length) {
-    return `Moved ${counted(puts.length, "key")} in ${say.shotAt(puts[0]!.key.frame)}`;
+    return t.movedIn(puts.length, say.shotAt(puts[0]!.key.frame));
   }
   if (puts.length < commands.length) return null;
   if (puts.some(({ versionId }) => versionId !== puts[0]!.versionId)) {
-    return `Copied the key at ${say.time(puts[0]!.key.frame)} to ${counted(puts.length, "other version")}`;
+    return t.copiedTheKeyAtTo(say.time(puts[0]!.key.frame), puts.length);
   }
-  const done = puts.every(({ versionId, key }) => say.hasKey(versionId, key)) ? "Moved" : "Added";
-  return `${done} ${counted(puts.length, "key")} in ${say.shotAt(puts[0]!.key.frame)}`;
+  const done = puts.every(({ versionId, key }) => say.hasKey(versionId, key)) ? t.moved : t.added;
+  return t.doneToKeysIn(done, puts.length, say.shotAt(puts[0]!.key.frame));
 }
 
 /**
@@ -259,7 +259,7 @@ export function describeEdit(command: Command, state: FilmState): string {
   const several = severalKeys(commands, say);
   if (several) return several;
   if (commands.length > 1 && commands.every(({ type }) => type === "add-version")) {
-    return `Added ${counted(commands.length, "version")}`;
+    return t.addedVersions(commands.length);
   }
   // What follows the first command is what it entails, such as following the thing that was marked.
   return single(commands[0]!, say);

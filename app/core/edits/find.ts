@@ -1,10 +1,13 @@
 import { Refusal } from "../refusal";
 import type { FilmState, VersionState } from "./film-state";
+import { refusalsTexts } from "../../texts/refusals";
+
+const t = refusalsTexts.find;
 
 /** @throws Refusal if the film has no such version */
 export function requireVersion({ versions }: FilmState, id: string): VersionState {
   const version = versions.find((other) => other.id === id);
-  if (!version) throw new Refusal("this version is not there any more");
+  if (!version) throw new Refusal(t.thisVersionIsNotThere);
   return version;
 }
 

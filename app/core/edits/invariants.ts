@@ -8,6 +8,9 @@ import { LEAST_ACTIVE_SIDE } from "../shots/shot";
 import { type FrameRange, inRange } from "../time/rate";
 import { inToOut } from "./trim";
 import type { FilmFacts, FilmState, VersionState } from "./film-state";
+import { refusalsTexts } from "../../texts/refusals";
+
+const t = refusalsTexts.invariants;
 
 export const MAX_VERSIONS = 50;
 const MAX_MARKS = 5000;
@@ -16,7 +19,7 @@ const MAX_TRACK_EDITS = 5000;
 /** A window may lie this many pixels outside the picture, from rounding. */
 const ROUNDING = 0.5;
 
-const PROTECTED_OUTSIDE = "what is protected lies outside the picture";
+const PROTECTED_OUTSIDE = t.whatIsProtectedLiesOutside;
 
 const isEmptyOrOutside = ({ start, end }: FrameRange, frames: number): boolean =>
   start < 0 || end <= start || end > frames;
@@ -37,36 +40,36 @@ const isNoArea = (area: Box, picture: Size): boolean =>
 function brokenShots({ shots, film: { frames, picture } }: FilmState, end: number): string | null {
   let covered = 0;
   for (const shot of shots) {
-    if (isEmptyOrOutside(shot, frames)) return `a shot cannot reach from frame ${shot.start} to ${shot.end}`;
-    if (shot.start !== covered) return `the shots leave a gap or overlap at frame ${covered}`;
+    if (isEmptyOrOutside(shot, frames)) return t.aShotCannotReachFrom(shot.start, shot.end);
+    if (shot.start !== covered) return t.theShotsLeaveAGap(covered);
     const { mixed } = shot;
     if (mixed.start < 0 || mixed.end < mixed.start || mixed.end > frames) {
-      return `the shot at frame ${shot.start} is mixed with another outside the film`;
+      return t.theShotAtFrameIs(shot.start);
     }
     if (shot.protect && liesOutside(shot.protect, picture)) return PROTECTED_OUTSIDE;
-    if (shot.active && isNoArea(shot.active, picture)) return "the active area is too small or not in the picture";
+    if (shot.active && isNoArea(shot.active, picture)) return t.theActiveAreaIsToo;
     covered = shot.end;
   }
-  if (covered !== end) return `the shots end at frame ${covered}, not at ${end}`;
+  if (covered !== end) return t.theShotsEndAtFrame(covered, end);
   return null;
 }
 
 function brokenKey(key: HandKey, version: Size, { frames, picture }: FilmFacts): string | null {
-  if (!inRange(key.frame, { start: 0, end: frames })) return `the film has no frame ${key.frame}`;
+  if (!inRange(key.frame, { start: 0, end: frames })) return t.theFilmHasNoFrame(key.frame);
   // How wide its window is follows from the shot's layout, which may change: it fits in the one in which it is narrowest.
   const nearest = clampWindow(key, wholeOf(picture), narrowestPane(picture, version));
   const off = Math.max(Math.abs(nearest.x - key.x), Math.abs(nearest.y - key.y), Math.abs(nearest.height - key.height));
-  if (!(off <= ROUNDING)) return `the window at frame ${key.frame} would leave the picture`;
+  if (!(off <= ROUNDING)) return t.theWindowAtFrameWould(key.frame);
   return null;
 }
 
 function brokenTrim({ name, trim }: VersionState, frames: number): string | null {
   const { start, end } = inToOut(trim, frames);
-  if (isEmptyOrOutside({ start, end }, frames)) return `"${name}" cannot reach from frame ${start} to ${end}`;
+  if (isEmptyOrOutside({ start, end }, frames)) return t.cannotReachFromFrameTo(name, start, end);
   let last = -1;
   for (const drop of trim.drops) {
     if (isEmptyOrOutside(drop, frames) || drop.start <= last) {
-      return `"${name}" cannot drop frames ${drop.start} to ${drop.end}`;
+      return t.cannotDropFramesTo(name, drop.start, drop.end);
     }
     last = drop.end;
   }
@@ -80,13 +83,13 @@ function brokenVersion(version: VersionState, { film, shots }: FilmState): strin
     const broken = brokenKey(key, version, film);
     if (broken) return broken;
   }
-  if (firstDouble(version.layers.map(({ id }) => id)) !== undefined) return "two layers cannot have one id";
-  if (version.layers.length > MOST_LAYERS) return `“${version.name}” has at most ${MOST_LAYERS} layers`;
+  if (firstDouble(version.layers.map(({ id }) => id)) !== undefined) return t.twoLayersCannotHaveOne;
+  if (version.layers.length > MOST_LAYERS) return t.hasAtMostLayers(version.name, MOST_LAYERS);
   const outside = version.layers.find(({ range }) => range && isEmptyOrOutside(range, film.frames));
-  if (outside) return `a layer of “${version.name}” cannot be there where the film is not`;
+  if (outside) return t.aLayerOfCannotBe(version.name);
   const ids = new Set(shots.map(({ id }) => id));
   for (const [id, { protect }] of version.shots) {
-    if (!ids.has(id)) return `"${version.name}" frames a shot that is not the film's`;
+    if (!ids.has(id)) return t.framesAShotThatIs(version.name);
     if (protect && liesOutside(protect, film.picture)) return PROTECTED_OUTSIDE;
   }
   return null;
@@ -94,8 +97,8 @@ function brokenVersion(version: VersionState, { film, shots }: FilmState): strin
 
 function brokenVersions(state: FilmState): string | null {
   const { versions } = state;
-  if (versions.length === 0) return "a film keeps at least one version";
-  if (versions.length > MAX_VERSIONS) return `a film has at most ${MAX_VERSIONS} versions`;
+  if (versions.length === 0) return t.aFilmKeepsAtLeast;
+  if (versions.length > MAX_VERSIONS) return t.mostVersions(MAX_VERSIONS);
   for (const version of versions) {
     const broken = brokenVersion(version, state);
     if (broken) return broken;
@@ -104,10 +107,10 @@ function brokenVersions(state: FilmState): string | null {
 }
 
 function brokenMarks({ marks, film: { frames, picture } }: FilmState): string | null {
-  if (marks.length > MAX_MARKS) return `a film has at most ${MAX_MARKS} marks`;
+  if (marks.length > MAX_MARKS) return t.mostMarks(MAX_MARKS);
   for (const { frame, box } of marks) {
-    if (!inRange(frame, { start: 0, end: frames })) return `the film has no frame ${frame}`;
-    if (liesOutside(box, picture)) return `the mark at frame ${frame} lies outside the picture`;
+    if (!inRange(frame, { start: 0, end: frames })) return t.theFilmHasNoFrame(frame);
+    if (liesOutside(box, picture)) return t.theMarkAtFrameLies(frame);
   }
   return null;
 }
@@ -115,12 +118,12 @@ function brokenMarks({ marks, film: { frames, picture } }: FilmState): string | 
 function brokenClips({ clips, film: { frames } }: FilmState): string | null {
   let covered = 0;
   for (const clip of clips) {
-    if (clip.start !== covered || clip.end <= clip.start) return `the clips leave a gap or overlap at frame ${covered}`;
+    if (clip.start !== covered || clip.end <= clip.start) return t.theClipsLeaveAGap(covered);
     covered = clip.end;
     const { start, end } = shownOfClip(clip);
-    if (start < clip.start || end > clip.end || end <= start) return `“${clip.name}” has no such in and out points`;
+    if (start < clip.start || end > clip.end || end <= start) return t.hasNoSuchInAnd(clip.name);
   }
-  return clips.length > 0 && covered !== frames ? `the clips end at frame ${covered}, not at ${frames}` : null;
+  return clips.length > 0 && covered !== frames ? t.theClipsEndAtFrame(covered, frames) : null;
 }
 
 function brokenPeople({ people }: FilmState): string | null {
@@ -129,8 +132,8 @@ function brokenPeople({ people }: FilmState): string | null {
     const seen = new Set<string>();
     for (let at = person; at.mergedInto !== null;) {
       const into = byId.get(at.mergedInto);
-      if (!into) return "a person cannot be somebody who is not in the film";
-      if (seen.has(into.id)) return "a person cannot be themselves by way of another";
+      if (!into) return t.aPersonCannotBeSomebody;
+      if (seen.has(into.id)) return t.aPersonCannotBeThemselves;
       seen.add(into.id);
       at = into;
     }
@@ -139,11 +142,11 @@ function brokenPeople({ people }: FilmState): string | null {
 }
 
 function brokenTrackEdits({ trackEdits, film: { frames } }: FilmState): string | null {
-  if (trackEdits.size > MAX_TRACK_EDITS) return `a film has at most ${MAX_TRACK_EDITS} changed tracks`;
+  if (trackEdits.size > MAX_TRACK_EDITS) return t.mostTrackEdits(MAX_TRACK_EDITS);
   for (const [id, { removed, joinedTo }] of trackEdits) {
-    if (joinedTo === id) return "a track cannot be joined to itself";
+    if (joinedTo === id) return t.aTrackCannotBeJoined;
     const wrong = removed.find((range) => isEmptyOrOutside(range, frames));
-    if (wrong) return `frames ${wrong.start} to ${wrong.end} of a track are not in the film`;
+    if (wrong) return t.framesToOfATrack(wrong.start, wrong.end);
   }
   return null;
 }
@@ -157,7 +160,7 @@ function brokenTrackEdits({ trackEdits, film: { frames } }: FilmState): string |
  */
 export function brokenInvariant(state: FilmState, shotsEnd: number): string | null {
   const { shots, versions } = state;
-  if (firstDouble([...shots, ...versions].map(({ id }) => id)) !== undefined) return "two things cannot have one id";
+  if (firstDouble([...shots, ...versions].map(({ id }) => id)) !== undefined) return t.twoThingsCannotHaveOne;
   return (
     brokenShots(state, shotsEnd) ??
     brokenVersions(state) ??

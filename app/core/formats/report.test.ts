@@ -17,7 +17,7 @@ const report = makeReport(FILM, TALL, [
     laidOut: layOut({ layout: WHOLE, backdrop: USUAL_BACKDROP, edge: PLAIN_EDGE }, ACTIVE, TALL),
     others: [],
     subjectId: "s1-face-1",
-    reason: "only face, speaking, 100 % of the shot",
+    reason: "only face, speaking, 100% of the shot",
     certainty: 0.81239,
     active: ACTIVE,
     keys: [{ frame: 0, x: 700.12345, y: 540, height: 1080, easing: "hold", by: "solver" }],

@@ -1,5 +1,8 @@
 /** Frame shapes that are asked for most, and how a size is changed. */
 import type { Size } from "./box";
+import { shapesTexts } from "../../texts/shapes";
+
+const t = shapesTexts.frameShapes;
 
 export interface FrameShape {
   /** "Vertical 9:16" */
@@ -11,12 +14,12 @@ export interface FrameShape {
 const sizes = (...all: [width: number, height: number][]): Size[] => all.map(([width, height]) => ({ width, height }));
 
 export const FRAME_SHAPES: readonly FrameShape[] = [
-  { name: "Vertical 9:16", sizes: sizes([1080, 1920], [720, 1280], [2160, 3840]) },
-  { name: "Portrait 4:5", sizes: sizes([1080, 1350], [720, 900], [2160, 2700]) },
-  { name: "Square 1:1", sizes: sizes([1080, 1080], [720, 720], [2160, 2160]) },
-  { name: "Classic 4:3", sizes: sizes([1440, 1080], [960, 720], [2880, 2160]) },
-  { name: "Wide 16:9", sizes: sizes([1920, 1080], [1280, 720], [3840, 2160]) },
-  { name: "Cinema 21:9", sizes: sizes([2520, 1080], [1680, 720], [5040, 2160]) },
+  { name: t.vertical916, sizes: sizes([1080, 1920], [720, 1280], [2160, 3840]) },
+  { name: t.portrait45, sizes: sizes([1080, 1350], [720, 900], [2160, 2700]) },
+  { name: t.square11, sizes: sizes([1080, 1080], [720, 720], [2160, 2160]) },
+  { name: t.classic43, sizes: sizes([1440, 1080], [960, 720], [2880, 2160]) },
+  { name: t.wide169, sizes: sizes([1920, 1080], [1280, 720], [3840, 2160]) },
+  { name: t.cinema219, sizes: sizes([2520, 1080], [1680, 720], [5040, 2160]) },
 ];
 
 /** The usual shape that a size has; undefined for any other. */

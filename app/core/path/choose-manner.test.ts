@@ -23,7 +23,7 @@ describe("the manner that is chosen", () => {
 
   test("is Glide for who stays in place where the window has to come over from the shot before", () => {
     const from = (x: number | null) => chosenFor(() => 900, x);
-    expect(from(300)).toEqual({ manner: "glide", reason: "comes over from the shot before" });
+    expect(from(300)).toEqual({ manner: "glide", reason: "continues from the previous shot" });
     expect([from(880), from(null)].map(({ manner }) => manner)).toEqual(["still", "still"]);
   });
 

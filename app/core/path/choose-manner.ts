@@ -4,6 +4,9 @@ import { boxAt } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";
 import { focusBox } from "./focus-box";
 import type { Manner } from "./manner";
+import { reasonsTexts } from "../../texts/reasons";
+
+const t = reasonsTexts.chooseManner;
 
 export interface ChosenManner {
   manner: Manner;
@@ -41,13 +44,13 @@ export function chooseManner(
     places.push(box ? (box.x + box.width / 2) / windowWidth : null);
   }
   const seen = places.filter((place) => place !== null).sort((a, b) => a - b);
-  if (seen.length === 0) return { manner: "still", reason: "nothing to follow" };
+  if (seen.length === 0) return { manner: "still", reason: t.nothingToFollow };
   const spread = quantile(seen, 1 - OUTLIERS) - quantile(seen, OUTLIERS);
   if (spread <= SITS_WITHIN) {
     const isElsewhere = from !== null && Math.abs(quantile(seen, 0.5) - from / windowWidth) > SITS_WITHIN / 2;
     return isElsewhere
-      ? { manner: "glide", reason: "comes over from the shot before" }
-      : { manner: "still", reason: "stays in place" };
+      ? { manner: "glide", reason: t.comesOverFromTheShot }
+      : { manner: "still", reason: t.staysInPlace };
   }
   const step = Math.max(1, Math.round(SPEED_SECONDS * fps));
   let quick = 0;
@@ -59,6 +62,6 @@ export function chooseManner(
     if ((Math.abs(to - from) * fps) / step > QUICK_SPEED) quick++;
   }
   return measured > 0 && quick / measured >= QUICK_SHARE
-    ? { manner: "chase", reason: "moves quickly" }
-    : { manner: "glide", reason: "moves now and then" };
+    ? { manner: "chase", reason: t.movesQuickly }
+    : { manner: "glide", reason: t.movesNowAndThen };
 }

@@ -1,3 +1,6 @@
+import { reasonsTexts } from "../../texts/reasons";
+
+const t = reasonsTexts.manner;
 /** How the window moves in a shot. */
 export const MANNERS = ["still", "glide", "chase"] as const;
 export type Manner = (typeof MANNERS)[number];
@@ -81,7 +84,7 @@ export function weightsFor(manner: Manner, calm: number): MannerWeights {
 
 /** What a manner is called and does, for the interface. */
 export const MANNER_TEXT: Record<Manner, { name: string; description: string }> = {
-  still: { name: "Still", description: "One place for the whole shot" },
-  glide: { name: "Glide", description: "Long holds and few, eased moves" },
-  chase: { name: "Chase", description: "Stays close to the subject" },
+  still: { name: t.still, description: t.onePlaceForTheWhole },
+  glide: { name: t.glide, description: t.longHoldsAndFewEased },
+  chase: { name: t.chase, description: t.staysCloseToTheSubject },
 };

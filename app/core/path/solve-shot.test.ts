@@ -167,9 +167,9 @@ describe("a framed shot", () => {
     frameShot({ ...framing, rule: readRule(stored) }, HD, VERTICAL, { num: 30, den: 1 });
 
   test("says whom it follows and why", () => {
-    expect(frame("auto")).toMatchObject({ subjectId: track.id, reason: "only face, 100 % of the shot" });
+    expect(frame("auto")).toMatchObject({ subjectId: track.id, reason: "only face, 100% of the shot" });
     expect(frame(`track:${track.id}`).reason).toBe("chosen by you");
-    expect(frame("none")).toMatchObject({ subjectId: null, reason: "nothing is followed, as you asked" });
+    expect(frame("none")).toMatchObject({ subjectId: null, reason: "follows nothing, as chosen" });
   });
 
   test("jumps at a turn from one speaker to the other", () => {

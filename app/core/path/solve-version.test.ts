@@ -73,7 +73,7 @@ describe("shots that follow one another", () => {
     const shots = [shot(0, 40, () => 300, auto), shot(40, 140, () => 900, { ...auto, carry: true })];
     const [first, second] = frameShots(shots, PICTURE, TALL, RATE);
     expect([first!.manner, second!.manner]).toEqual(["still", "glide"]);
-    expect(second!.mannerReason).toBe("comes over from the shot before");
+    expect(second!.mannerReason).toBe("continues from the previous shot");
     expect(second!.windows[0]!.x).toBeCloseTo(first!.windows[0]!.x, 2);
     for (const { x } of second!.windows.slice(40)) expect(Math.abs(x - 900)).toBeLessThan(80);
   });

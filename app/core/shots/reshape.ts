@@ -2,6 +2,9 @@ import { boxIntersection } from "../geometry/box";
 import { Refusal } from "../refusal";
 import { carriesOver, freshShot, type Shot } from "./shot";
 import { hardTransition, shotsBetween, type Transition } from "./transition";
+import { refusalsTexts } from "../../texts/refusals";
+
+const t = refusalsTexts.reshape;
 
 /** An id for a shot that begins at a frame, the same each time, and none of those there are. */
 export function shotId(filmId: string, start: number, taken: ReadonlySet<string>): string {
@@ -17,7 +20,7 @@ export function shotId(filmId: string, start: number, taken: ReadonlySet<string>
  */
 export function requireShot(shots: readonly Shot[], id: string): number {
   const index = shots.findIndex((shot) => shot.id === id);
-  if (index < 0) throw new Refusal("this shot is not there any more");
+  if (index < 0) throw new Refusal(t.thisShotIsNotThere);
   return index;
 }
 
@@ -32,7 +35,7 @@ function clipMixed({ mixed, start }: Shot, end: number): Shot["mixed"] {
 export function splitShot(shots: readonly Shot[], frame: number, kind: "cut" | "jump" | "turn", newId: string): Shot[] {
   const index = shots.findIndex((shot) => frame > shot.start && frame < shot.end);
   const shot = shots[index];
-  if (!shot) throw new Refusal("a shot already begins at this frame");
+  if (!shot) throw new Refusal(t.aShotAlreadyBeginsAt);
   const first = { ...shot, end: frame, mixed: clipMixed(shot, frame) };
   const { range } = hardTransition(frame, kind);
   const second: Shot = {
@@ -57,9 +60,9 @@ function commonArea(shots: readonly Shot[]): Shot["active"] {
 export function joinShots(shots: readonly Shot[], ids: readonly string[]): Shot[] {
   const indices = ids.map((id) => requireShot(shots, id)).sort((a, b) => a - b);
   const [first] = indices;
-  if (first === undefined || indices.length < 2) throw new Refusal("it takes two shots to join");
+  if (first === undefined || indices.length < 2) throw new Refusal(t.itTakesTwoShotsTo);
   if (indices.some((index, i) => index !== first + i)) {
-    throw new Refusal("only shots that follow one another can be joined");
+    throw new Refusal(t.onlyShotsThatFollowOne);
   }
   const last = first + indices.length - 1;
   const parts = shots.slice(first, last + 1);
@@ -72,9 +75,9 @@ export function moveCut(shots: readonly Shot[], id: string, frame: number): Shot
   const index = requireShot(shots, id);
   const shot = shots[index]!;
   const before = shots[index - 1];
-  if (!before) throw new Refusal("the first shot begins where the film does");
+  if (!before) throw new Refusal(t.theFirstShotBeginsWhere);
   if (frame <= before.start || frame >= shot.end) {
-    throw new Refusal("a shot keeps at least one frame; join it with its neighbour instead");
+    throw new Refusal(t.aShotKeepsAtLeast);
   }
   const by = frame - shot.start;
   const mixed = { start: shot.mixed.start + by, end: Math.min(shot.mixed.end + by, shot.end) };

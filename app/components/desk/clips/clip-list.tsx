@@ -10,6 +10,9 @@ import { useFrame } from "../picture/use-player";
 import { useDesk } from "../state/desk-context";
 import type { DraftClip } from "./use-clip-draft";
 import { useClipPictures } from "./use-clip-pictures";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.clipList;
 
 interface ClipListProps {
   clips: readonly DraftClip[];
@@ -24,7 +27,7 @@ export function ClipList({ clips, onMove, onReplace, onTakeOut }: ClipListProps)
   const pictures = useClipPictures();
   const keys = clips.map(({ key }) => key);
   return (
-    <SortableList label="Clips in order" keys={keys} onMove={onMove} className="flex flex-col gap-2">
+    <SortableList label={t.clipsInOrder} keys={keys} onMove={onMove} className="flex flex-col gap-2">
       {clips.map((clip, i) => (
         <ClipRow
           key={clip.key}
@@ -59,7 +62,7 @@ function ClipRow({ clip, number, placed, picture, isOnly, onReplace, onTakeOut }
   return (
     <SortableRow
       id={clip.key}
-      label={`Clip ${number}: ${clip.name}`}
+      label={t.clip(number, clip.name)}
       name={clip.name}
       className="flex flex-col gap-2 rounded-md border bg-raised p-2"
     >
@@ -69,7 +72,7 @@ function ClipRow({ clip, number, placed, picture, isOnly, onReplace, onTakeOut }
             {grip}
             <button
               type="button"
-              aria-label={`Go to ${clip.name}`}
+              aria-label={t.goTo(clip.name)}
               disabled={!placed}
               onClick={() => placed && player?.seek(shownOfClip(placed).start)}
               className="flex h-10 w-16 shrink-0 items-center justify-center overflow-hidden rounded-sm bg-well"
@@ -86,13 +89,13 @@ function ClipRow({ clip, number, placed, picture, isOnly, onReplace, onTakeOut }
               </p>
               <p className="font-mono text-xs text-soft">
                 {formatTimecode(frames, rate)}
-                {clip.from && <span className="ml-2 font-sans text-accent">{clip.clipId ? "replaced" : "new"}</span>}
+                {clip.from && <span className="ml-2 font-sans text-accent">{clip.clipId ? t.replaced : t.new}</span>}
               </p>
             </div>
-            <IconButton label={`Replace ${clip.name}`} onClick={onReplace} disabled={clip.clipId === null}>
+            <IconButton label={t.replace(clip.name)} onClick={onReplace} disabled={clip.clipId === null}>
               <Replace className="size-4" aria-hidden />
             </IconButton>
-            <IconButton label={`Take ${clip.name} out`} onClick={onTakeOut} disabled={isOnly}>
+            <IconButton label={t.takeOut(clip.name)} onClick={onTakeOut} disabled={isOnly}>
               <X className="size-4" aria-hidden />
             </IconButton>
           </div>
@@ -112,15 +115,15 @@ function ClipPoints({ clip }: { clip: Clip }) {
   const trim = (first: number | null, out: number | null) =>
     edits.send({ type: "trim-clip", clipId: clip.id, in: first, out });
   const frameText = (frame: number) => timecodeAt(frame, film.clock);
-  const hint = isHere ? "" : ": move the playhead into the clip first";
+  const hint = isHere ? "" : t.moveThePlayheadIntoThe;
   return (
     <dl className={`${POINT_ROWS} pl-6 text-xs`}>
       <PointRow
         point="in"
         timecode={clip.in === null ? null : frameText(clip.start + clip.in)}
-        unset="its first frame"
-        hint={`Begin the clip at the playhead${hint}`}
-        clearHint="Show the clip from its first frame"
+        unset={t.itsFirstFrame}
+        hint={t.beginTheClipAtThe(hint)}
+        clearHint={t.showTheClipFromIts}
         disabled={!isHere || at === 0}
         onSeek={() => player?.seek(shownOfClip(clip).start)}
         onSet={() => trim(at, clip.out !== null && clip.out <= at ? null : clip.out)}
@@ -129,9 +132,9 @@ function ClipPoints({ clip }: { clip: Clip }) {
       <PointRow
         point="out"
         timecode={clip.out === null ? null : frameText(clip.start + clip.out - 1)}
-        unset="its last frame"
-        hint={`End the clip at the playhead${hint}`}
-        clearHint="Show the clip to its last frame"
+        unset={t.itsLastFrame}
+        hint={t.endTheClipAtThe(hint)}
+        clearHint={t.showTheClipToIts}
         disabled={!isHere || here === clip.end - 1}
         onSeek={() => player?.seek(shownOfClip(clip).end - 1)}
         onSet={() => trim(clip.in !== null && clip.in > at ? null : clip.in, at + 1)}

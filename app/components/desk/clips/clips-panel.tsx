@@ -7,10 +7,12 @@ import { Button, Hint } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { SidePanel } from "~/components/common/side-panel";
 import { FilmPicker, type PickableFilm } from "~/components/library/film-picker";
-import { counted } from "~/core/counted";
 import { useDesk } from "../state/desk-context";
 import { ClipList } from "./clip-list";
 import { type DraftClip, isDrafted, useClipDraft } from "./use-clip-draft";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.clipsPanel;
 
 /** The clips that the film is made of: their order, which can be dragged, their in and out points, more of them or fewer. */
 export function ClipsPanel() {
@@ -18,16 +20,16 @@ export function ClipsPanel() {
   const { clips } = state;
   return (
     <Popover.Root>
-      <Hint text="What the film is made of: add clips, put them in order, trim, replace or take them out">
+      <Hint text={t.whatTheFilmIsMade}>
         <Popover.Trigger
-          aria-label="Clips"
+          aria-label={t.clips}
           className="flex items-center gap-1.5 rounded-md border border-line px-2 py-1 text-xs hover:border-soft"
         >
           <GalleryHorizontalEnd className="size-3.5" aria-hidden />
           {clips.length > 0 && clips.length}
         </Popover.Trigger>
       </Hint>
-      <SidePanel title="Clips" width="w-96">
+      <SidePanel title={t.clips} width="w-96">
         <Arranging />
       </SidePanel>
     </Popover.Root>
@@ -56,26 +58,20 @@ function Arranging() {
   const hasChanged = isDrafted(draft.clips, state.clips, film);
   return (
     <>
-      {state.clips.length === 0 && (
-        <p className="text-xs text-soft">
-          This film is one file. Add clips before or after it: each is brought to one grid, and what you have set stays.
-        </p>
-      )}
+      {state.clips.length === 0 && <p className="text-xs text-soft">{t.thisFilmIsOneFile}</p>}
       <ClipList clips={draft.clips} onMove={draft.move} onReplace={setPicking} onTakeOut={draft.takeOut} />
       <Button className="self-start" onClick={() => setPicking("add")} disabled={isBusy}>
         <Plus className="size-4" aria-hidden />
-        Add clips
+        {t.addClips}
       </Button>
       {hasChanged && (
         <div className="flex items-center gap-2 border-t border-line pt-3">
-          <p className="mr-auto text-xs text-soft">
-            Keys, subjects and marks move with their clips. You can undo this.
-          </p>
+          <p className="mr-auto text-xs text-soft">{t.keysSubjectsAndMarksMove}</p>
           <Button onClick={draft.reset} disabled={isBusy}>
-            Discard
+            {t.discard}
           </Button>
           <Button variant="accent" onClick={arrange} disabled={isBusy || draft.clips.length === 0}>
-            {isBusy ? "Arranging" : "Arrange"}
+            {isBusy ? t.arranging : t.arrange}
           </Button>
         </div>
       )}
@@ -108,20 +104,16 @@ function PickDialog({ films, replaced, onPick, onClose }: PickDialogProps) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <DialogPanel
-        title={replaced ? `Replace ${replaced.name}` : "Add clips"}
+        title={replaced ? t.replaceClip(replaced.name) : t.addClips}
         width="w-[32rem]"
         layout="flex flex-col gap-4"
       >
-        <p className="text-sm text-soft">
-          {replaced
-            ? "What you have set for the clip stays, frame by frame from its beginning. Choose a film of your library:"
-            : "Choose films of your library in the order in which they come. Others are added there first."}
-        </p>
+        <p className="text-sm text-soft">{replaced ? t.whatYouHaveSetFor : t.chooseFilmsOfYourLibrary}</p>
         <FilmPicker films={films} chosen={chosen} single={replaced !== null} onChange={setChosen} />
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{t.cancel}</Button>
           <Button variant="accent" disabled={chosen.length === 0} onClick={pick}>
-            {replaced ? "Replace" : `Add ${counted(chosen.length, "clip")}`}
+            {replaced ? t.replace : t.addCount(chosen.length)}
           </Button>
         </div>
       </DialogPanel>

@@ -9,6 +9,9 @@ import { loadNamedStates } from "../history/film-history";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 import { useDesk } from "../state/desk-context";
 import { MOST_BESIDE } from "./comparison";
+import { compareTexts } from "~/texts/compare";
+
+const t = compareTexts.compareMenu;
 
 /** One more of what is chosen, or one less; the newest stay where there are too many. */
 const toggled = <T,>(chosen: readonly T[], one: T): T[] =>
@@ -39,7 +42,7 @@ export function CompareMenu() {
       align="end"
       onOpen={load}
       trigger={
-        <IconButton label="Compare" shortcut={keysOf("compare")} aria-pressed={comparison !== null}>
+        <IconButton label={t.compare} shortcut={keysOf("compare")} aria-pressed={comparison !== null}>
           <SquareSplitHorizontal className="size-4" aria-hidden />
         </IconButton>
       }
@@ -48,21 +51,21 @@ export function CompareMenu() {
         isOn={comparison?.kind === "centre"}
         onToggle={(isOn) => setComparison(isOn ? { kind: "centre" } : null)}
       >
-        Centre crop
+        {t.centreCrop}
       </MenuTick>
-      <MenuHeading>This shot in another manner</MenuHeading>
+      <MenuHeading>{t.thisShotInAnotherManner}</MenuHeading>
       {MANNERS.map((manner) => (
         <MenuTick key={manner} isOn={manners.includes(manner)} onToggle={() => chooseManner(manner)}>
           {MANNER_TEXT[manner].name}
         </MenuTick>
       ))}
-      {others.length > 0 && <MenuHeading>Other versions</MenuHeading>}
+      {others.length > 0 && <MenuHeading>{t.otherVersions}</MenuHeading>}
       {others.map(({ id, name }) => (
         <MenuTick key={id} isOn={versionIds.includes(id)} onToggle={() => chooseVersion(id)}>
           {name}
         </MenuTick>
       ))}
-      {states.length > 0 && <MenuHeading>Named states</MenuHeading>}
+      {states.length > 0 && <MenuHeading>{t.namedStates}</MenuHeading>}
       {states.map(({ id, name }) => (
         <MenuTick
           key={id}
@@ -75,7 +78,7 @@ export function CompareMenu() {
       {comparison && (
         <>
           <DropdownMenu.Separator className="my-1 h-px bg-line" />
-          <MenuItem onSelect={() => setComparison(null)}>Stop comparing</MenuItem>
+          <MenuItem onSelect={() => setComparison(null)}>{t.stopComparing}</MenuItem>
         </>
       )}
     </Menu>

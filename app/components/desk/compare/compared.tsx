@@ -8,6 +8,9 @@ import { type Comparison, isSameShape, type Side } from "./comparison";
 import { SideCanvas } from "./side-canvas";
 import { SplitLine } from "./split-line";
 import { useSides } from "./use-sides";
+import { compareTexts } from "~/texts/compare";
+
+const t = compareTexts.compared;
 
 /** Pixels between two results, and above each for its name. */
 const GAP = 12;
@@ -19,7 +22,7 @@ export function Compared({ comparison, room }: { comparison: Comparison; room: S
   const sides = useSides(comparison);
   const [side] = sides;
   if (!side) {
-    return <p className="text-sm text-soft">This version is not in that state.</p>;
+    return <p className="text-sm text-soft">{t.thisVersionIsNotIn}</p>;
   }
   if (look.comparisonView === "beside" || !isSameShape(version, side.size)) return <Beside sides={sides} room={room} />;
   return <Over side={side} room={room} />;
@@ -35,12 +38,12 @@ function Beside({ sides, room }: { sides: readonly Side[]; room: Size }) {
   const { version, shownAt, look } = useDesk();
   const shapes = [version, ...sides.map(({ size }) => size)];
   const { isRow, sizes } = arrange(shapes, { width: room.width, height: room.height - NAME_HEIGHT * 2 }, GAP);
-  const own = look.comparison?.kind === "versions" ? version.name : "Now";
+  const own = look.comparison?.kind === "versions" ? version.name : t.now;
   return (
     <div className={clsx("flex items-center justify-center", isRow ? "flex-row" : "flex-col")} style={{ gap: GAP }}>
       <div>
         <Name text={own} className="font-semibold" />
-        <ComposedCanvas label={`What "${version.name}" shows`} shownAt={shownAt} size={sizes[0]!} />
+        <ComposedCanvas label={t.whatShows(version.name)} shownAt={shownAt} size={sizes[0]!} />
       </div>
       {sides.map((side, i) => (
         <div key={side.key}>
@@ -64,10 +67,10 @@ function Over({ side, room }: { side: Side; room: Size }) {
     <div>
       <div className="flex justify-between" style={{ width: size.width }}>
         {(isSplit || showsOther) && <Name text={side.name} />}
-        {(isSplit || !showsOther) && <Name text="Now" className="ml-auto font-semibold" />}
+        {(isSplit || !showsOther) && <Name text={t.now} className="ml-auto font-semibold" />}
       </div>
       <div className="relative" style={size}>
-        <ComposedCanvas label={`What "${version.name}" shows`} shownAt={shownAt} size={size} />
+        <ComposedCanvas label={t.whatShows(version.name)} shownAt={shownAt} size={size} />
         <div className="absolute inset-0" style={{ clipPath: `inset(0 ${100 * (1 - covered)}% 0 0)` }}>
           <SideCanvas side={side} size={size} />
         </div>

@@ -7,6 +7,9 @@ import { areaAt } from "../picture/desk-windows";
 import type { DeskShot } from "../state/desk-types";
 import { applied } from "../state/edit-session";
 import { framingCommands } from "../state/use-shot-edits";
+import { compareTexts } from "~/texts/compare";
+
+const t = compareTexts.comparison;
 
 /** What the version as it is now is compared with. */
 export type Comparison =
@@ -50,7 +53,7 @@ export function sidesOf(
   const size = { width, height };
   switch (comparison.kind) {
     case "centre":
-      return [{ key: "centre", name: "Centre crop", size, framedFrom: null }];
+      return [{ key: "centre", name: t.centreCrop, size, framedFrom: null }];
     case "manners":
       return comparison.manners.flatMap((manner) => {
         if (!shot) return [];

@@ -1,6 +1,9 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import { arrowDirection } from "~/components/common/arrow-step";
 import { clamped } from "~/core/clamped";
+import { compareTexts } from "~/texts/compare";
+
+const t = compareTexts.splitLine;
 
 const STEP = 0.05;
 
@@ -29,8 +32,8 @@ export function SplitLine({ share, width, onChange }: SplitLineProps) {
       role="separator"
       tabIndex={0}
       aria-orientation="vertical"
-      aria-label="Line between before and now"
-      aria-roledescription="movable line"
+      aria-label={t.lineBetweenBeforeAndNow}
+      aria-roledescription={t.movableLine}
       aria-valuenow={Math.round(100 * share)}
       aria-valuemin={0}
       aria-valuemax={100}

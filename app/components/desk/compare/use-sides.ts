@@ -6,6 +6,9 @@ import { loadNamedState } from "../history/film-history";
 import { useShotHere } from "../picture/use-player";
 import { useDesk } from "../state/desk-context";
 import { type Comparison, type Side, sidesOf } from "./comparison";
+import { compareTexts } from "~/texts/compare";
+
+const t = compareTexts.useSides;
 
 /** What the version is compared with; nothing until a named state has been loaded. */
 export function useSides(comparison: Comparison): Side[] {
@@ -19,7 +22,7 @@ export function useSides(comparison: Comparison): Side[] {
     loadNamedState(film.id, stateId).then(
       (kept) => !isOver && setLoaded({ stateId, kept }),
       () => {
-        toast.error("The named state could not be loaded.");
+        toast.error(t.theNamedStateCouldNot);
         setComparison(null);
       },
     );

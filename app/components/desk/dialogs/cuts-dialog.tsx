@@ -6,9 +6,11 @@ import { Button, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { Slider } from "~/components/common/slider";
 import { DownloadLink } from "~/components/common/download-link";
-import { counted } from "~/core/counted";
 import type { CutComparison, ListReading } from "~/core/formats/compare-cuts";
 import type { Transition } from "~/core/shots/transition";
+import { dialogsTexts } from "~/texts/dialogs";
+
+const t = dialogsTexts.cutsDialog;
 
 interface CutsDialogProps {
   filmId: string;
@@ -22,8 +24,8 @@ interface CutsDialogProps {
 
 const FORMATS = [
   { format: "edl", name: "EDL" },
-  { format: "otio", name: "OpenTimelineIO" },
-  { format: "csv", name: "Table (CSV)" },
+  { format: "otio", name: t.openTimelineIO },
+  { format: "csv", name: t.tableCsv },
 ];
 
 /** How cuts are found, and lists of cuts to bring in or take out. */
@@ -32,34 +34,30 @@ export function CutsDialog({ filmId, shots, sensitivity, onSensitivity, onUse, o
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <IconButton label="Cuts: sensitivity, import and export" disabled={shots === 0 || sensitivity === null}>
+        <IconButton label={t.cutsSensitivityImportAndExport} disabled={shots === 0 || sensitivity === null}>
           <ListVideo className="size-4" aria-hidden />
         </IconButton>
       </Dialog.Trigger>
-      <DialogPanel title="Cuts" width="w-[32rem]" layout="flex flex-col gap-6">
-        <section aria-label="Sensitivity">
+      <DialogPanel title={t.cuts} width="w-[32rem]" layout="flex flex-col gap-6">
+        <section aria-label={t.sensitivity}>
           <Slider
-            label="Cut sensitivity"
+            label={t.cutSensitivity}
             value={sensitivity ?? 0}
             max={100}
-            ends={["certain cuts only", "every possible cut"]}
+            ends={[t.certainCutsOnly, t.everyPossibleCut]}
             heading={(value) => (
               <div className="flex items-baseline justify-between">
-                <h3 className="font-medium">Cut sensitivity</h3>
-                <span className="text-sm text-soft">
-                  {value} · {counted(shots, "shot")} now
-                </span>
+                <h3 className="font-medium">{t.cutSensitivity}</h3>
+                <span className="text-sm text-soft">{t.now(value, shots)}</span>
               </div>
             )}
             onChange={onSensitivity}
           />
-          <p className="mt-2 text-xs text-soft">
-            Cuts are decided again at once. Shots that stay keep their settings; keys stay where they are in time.
-          </p>
+          <p className="mt-2 text-xs text-soft">{t.cutsAreDecidedAgainAt}</p>
         </section>
         <BringIn filmId={filmId} onUse={onUse} onSeek={onSeek} onDone={() => setOpen(false)} />
-        <section aria-label="Export cuts">
-          <h3 className="font-medium">Export cuts</h3>
+        <section aria-label={t.exportCuts}>
+          <h3 className="font-medium">{t.exportCuts}</h3>
           <div className="mt-2 flex gap-2">
             {FORMATS.map(({ format, name }) => (
               <DownloadLink key={format} href={`/films/${filmId}/cuts/${format}`}>
@@ -91,16 +89,13 @@ function BringIn({ filmId, onUse, onSeek, onDone }: BringInProps) {
     });
   };
   return (
-    <section aria-label="Import cuts">
-      <h3 className="font-medium">Import cuts</h3>
-      <p className="mt-1 text-xs text-soft">
-        An EDL (CMX 3600), an OpenTimelineIO timeline or a table of this very film. It is compared first; nothing
-        changes until you say so.
-      </p>
+    <section aria-label={t.importCuts}>
+      <h3 className="font-medium">{t.importCuts}</h3>
+      <p className="mt-1 text-xs text-soft">{t.anEdlCmx3600An}</p>
       <input
         ref={input}
         type="file"
-        aria-label="List of cuts"
+        aria-label={t.listOfCuts}
         accept=".edl,.otio,.csv,.txt"
         className="sr-only"
         tabIndex={-1}
@@ -112,7 +107,7 @@ function BringIn({ filmId, onUse, onSeek, onDone }: BringInProps) {
       />
       <Button className="mt-2" disabled={fetcher.state !== "idle"} onClick={() => input.current?.click()}>
         <Upload className="size-4" aria-hidden />
-        {fetcher.state === "idle" ? "Choose a list" : "Reading…"}
+        {fetcher.state === "idle" ? t.chooseAList : t.reading}
       </Button>
       {read?.error && (
         <p role="alert" className="mt-2 text-sm text-warn">
@@ -131,7 +126,7 @@ function BringIn({ filmId, onUse, onSeek, onDone }: BringInProps) {
               onDone();
             }}
           >
-            Use these cuts
+            {t.useTheseCuts}
           </Button>
         </div>
       )}
@@ -145,13 +140,13 @@ const SHOWN_FRAMES = 6;
 function Differences({ comparison, onSeek }: { comparison: CutComparison; onSeek: (frame: number) => void }) {
   const { same, near, onlyHere, onlyThere } = comparison;
   const rows = [
-    { text: "a frame or two off", frames: near.map(({ there }) => there) },
-    { text: "only in the list", frames: onlyThere },
-    { text: "only in the film as it is cut now", frames: onlyHere },
+    { text: t.aFrameOrTwoOff, frames: near.map(({ there }) => there) },
+    { text: t.onlyInTheList, frames: onlyThere },
+    { text: t.onlyInTheFilmAs, frames: onlyHere },
   ].filter(({ frames }) => frames.length > 0);
   return (
     <ul className="mt-1 flex flex-col gap-1 text-xs">
-      <li>{counted(same, "cut is", "cuts are")} the same</li>
+      <li>{t.theSame(same)}</li>
       {rows.map(({ text, frames }) => (
         <li key={text} className="flex flex-wrap items-center gap-1">
           {frames.length} {text}:
@@ -165,7 +160,7 @@ function Differences({ comparison, onSeek }: { comparison: CutComparison; onSeek
               {frame}
             </button>
           ))}
-          {frames.length > SHOWN_FRAMES && <span className="text-soft">and {frames.length - SHOWN_FRAMES} more</span>}
+          {frames.length > SHOWN_FRAMES && <span className="text-soft">{t.andMore(frames.length - SHOWN_FRAMES)}</span>}
         </li>
       ))}
     </ul>

@@ -14,6 +14,9 @@ import { type FrameRange, framesIn, frameToSeconds } from "~/core/time/rate";
 import { liesWithin } from "~/core/time/ranges";
 import type { DeskFilm, DeskVersion } from "../state/desk-types";
 import { Enlargement } from "./size-field";
+import { dialogsTexts } from "~/texts/dialogs";
+
+const t = dialogsTexts.exportDialog;
 
 interface ExportDialogProps {
   film: DeskFilm;
@@ -35,17 +38,17 @@ export function ExportDialog({ film, versions, leftOut, pictures, exports, analy
     <Dialog.Root>
       <Dialog.Trigger asChild>
         <Button variant="accent" data-step="export">
-          {running ? `Exporting ${Math.round(running.progress * 100)} %` : "Export"}
+          {running ? t.exporting(running.progress) : t.export}
         </Button>
       </Dialog.Trigger>
-      <DialogPanel title="Export" width="w-[36rem]">
+      <DialogPanel title={t.export} width="w-[36rem]">
         <ul className="flex flex-col gap-2">
           {versions.map((version) => (
             <li key={version.id} className="flex items-center gap-3 rounded-md border border-line bg-raised px-3 py-2">
               <div className="min-w-0">
                 <p className="truncate font-medium">{version.name}</p>
                 <p className="text-xs text-soft">
-                  {version.width} × {version.height}, {USUAL_FORMAT.name}, with the film's own sound
+                  {t.withTheFilmsOwnSound(version.width, version.height, USUAL_FORMAT.name)}
                 </p>
                 <Length film={film} version={version} leftOut={leftOut} analysed={analysed} />
                 <Enlargement pictures={pictures} size={version} />
@@ -55,13 +58,13 @@ export function ExportDialog({ film, versions, leftOut, pictures, exports, analy
                 disabled={!isReady(film, version, leftOut, analysed) || fetcher.state !== "idle"}
                 onClick={() => void fetcher.submit({ intent: "export", versionId: version.id }, { method: "post" })}
               >
-                Render
+                {t.render}
               </Button>
             </li>
           ))}
         </ul>
-        <h3 className="mt-5 text-xs text-soft">Files</h3>
-        {exports.length === 0 && <p className="mt-1 text-sm">Nothing rendered yet.</p>}
+        <h3 className="mt-5 text-xs text-soft">{t.files}</h3>
+        {exports.length === 0 && <p className="mt-1 text-sm">{t.nothingRenderedYet}</p>}
         <ul className="mt-1 flex flex-col gap-3">
           {exports.map((item) => (
             <ExportRow key={item.id} filmId={film.id} item={item} />
@@ -88,11 +91,10 @@ function Length({
   const seconds = frameToSeconds(framesIn(kept), film.rate);
   return (
     <p className={over > 0 ? "text-xs text-warn" : "text-xs text-soft"}>
-      {seconds.toFixed(1)} s
-      {framesIn(kept) < film.frames && ` of the film's ${frameToSeconds(film.frames, film.rate).toFixed(1)} s`}
-      {over > 0 && `, ${over.toFixed(1)} s over the limit of ${version.limitSeconds} s`}
-      {!isReady(film, version, leftOut, analysed) &&
-        ". Part of it is not analysed yet: wait, or set the in and out points around what is."}
+      {t.s(seconds)}
+      {framesIn(kept) < film.frames && t.ofTheFilmsS(frameToSeconds(film.frames, film.rate))}
+      {over > 0 && version.limitSeconds !== null && t.sOverTheLimitOf(over, version.limitSeconds)}
+      {!isReady(film, version, leftOut, analysed) && t.partOfItIsNot}
     </p>
   );
 }
@@ -109,7 +111,9 @@ function ExportRow({ filmId, item }: { filmId: string; item: ExportView }) {
             <p className="truncate text-sm font-medium">{item.fileName}</p>
             {item.figures && <Figures figures={item.figures} />}
           </div>
-          <DownloadLink href={`/media/${filmId}/exports/${encodeURIComponent(item.fileName)}`}>Download</DownloadLink>
+          <DownloadLink href={`/media/${filmId}/exports/${encodeURIComponent(item.fileName)}`}>
+            {t.download}
+          </DownloadLink>
         </li>
       );
     case "failed":
@@ -119,9 +123,9 @@ function ExportRow({ filmId, item }: { filmId: string; item: ExportView }) {
           <TriangleAlert className="size-5 shrink-0 text-warn" aria-hidden />
           <div className="min-w-0 grow text-sm">
             <p className="truncate font-medium">{item.fileName}</p>
-            <p className="text-xs text-warn">{item.error ?? "Cancelled; no file was left."}</p>
+            <p className="text-xs text-warn">{item.error ?? t.cancelledNoFileWasLeft}</p>
           </div>
-          <Button onClick={() => post("retry")}>Render again</Button>
+          <Button onClick={() => post("retry")}>{t.renderAgain}</Button>
         </li>
       );
     case "queued":
@@ -131,12 +135,12 @@ function ExportRow({ filmId, item }: { filmId: string; item: ExportView }) {
           <div className="min-w-0 grow">
             <p className="truncate text-sm font-medium">{item.fileName}</p>
             <ProgressBar
-              label={item.step || "Waiting for its turn"}
+              label={item.step || t.waitingForItsTurn}
               share={item.progress}
               left={describeLeft(item.secondsLeft)}
             />
           </div>
-          <Button onClick={() => post("cancel")}>Cancel</Button>
+          <Button onClick={() => post("cancel")}>{t.cancel}</Button>
         </li>
       );
     default:
@@ -146,11 +150,18 @@ function ExportRow({ filmId, item }: { filmId: string; item: ExportView }) {
 
 /** What the finished file was measured to be. */
 function Figures({ figures }: { figures: NonNullable<ExportView["figures"]> }) {
-  const sound = figures.soundSeconds === null ? "no sound" : `sound ${figures.soundSeconds.toFixed(2)} s`;
+  const sound = figures.soundSeconds === null ? t.noSound : t.soundS(figures.soundSeconds);
   return (
     <p className="text-xs text-soft">
-      Checked: {figures.width} × {figures.height} · {figures.frames} frames at {figures.rate} fps ·{" "}
-      {figures.durationSeconds.toFixed(2)} s · {sound} · {(figures.bytes / 1e6).toFixed(1)} MB · no bars
+      {t.checkedFramesAtFpsS(
+        figures.width,
+        figures.height,
+        figures.frames,
+        figures.rate,
+        figures.durationSeconds,
+        sound,
+        figures.bytes / 1e6,
+      )}
     </p>
   );
 }

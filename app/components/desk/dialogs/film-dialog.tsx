@@ -9,6 +9,9 @@ import { formatBytes } from "~/core/bytes";
 import { formatRate } from "~/core/time/rate";
 import { timecodeAt } from "~/core/time/timecode";
 import type { DeskFilm } from "../state/desk-types";
+import { dialogsTexts } from "~/texts/dialogs";
+
+const t = dialogsTexts.filmDialog;
 
 interface SoundView {
   index: number;
@@ -35,7 +38,7 @@ const CHANNELS: Record<number, string> = { 1: "mono", 2: "stereo", 6: "5.1", 8: 
 const UNDETERMINED = "und";
 
 const describeSound = ({ codec, channels, language, title }: SoundView): string =>
-  [title, language === UNDETERMINED ? null : language, CHANNELS[channels] ?? `${channels} channels`, codec]
+  [title, language === UNDETERMINED ? null : language, CHANNELS[channels] ?? t.channels(channels), codec]
     .filter(Boolean)
     .join(" · ");
 
@@ -47,7 +50,7 @@ export function FilmDialog({ film, facts }: { film: DeskFilm; facts: FilmFacts }
         <button
           type="button"
           className="flex max-w-56 items-center gap-1.5 rounded-md px-1 text-sm text-soft hover:text-ink"
-          aria-label={`About ${film.name}`}
+          aria-label={t.about(film.name)}
         >
           <h1 className="truncate">{film.name}</h1>
           <Info className="size-3.5 shrink-0" aria-hidden />
@@ -66,12 +69,12 @@ function Facts({ film, facts }: { film: DeskFilm; facts: FilmFacts }) {
   const { picture, rate, frames, clock } = film;
   const [only] = facts.sounds;
   const rows: [string, string][] = [
-    ["Picture", `${picture.width} × ${picture.height}, ${facts.videoCodec}`],
-    ["Frame rate", `${formatRate(rate)} fps, ${frames} frames`],
-    ["Timecode", `${timecodeAt(0, clock)} to ${timecodeAt(frames, clock)}`],
-    ["File", formatBytes(facts.bytes)],
-    ...(only && facts.sounds.length === 1 ? [["Sound", describeSound(only)] as [string, string]] : []),
-    ...(facts.audio ? [] : [["Sound", "none"] as [string, string]]),
+    [t.picture, `${picture.width} × ${picture.height}, ${facts.videoCodec}`],
+    [t.frameRate, t.fpsFrames(formatRate(rate), frames)],
+    [t.timecode, t.to(timecodeAt(0, clock), timecodeAt(frames, clock))],
+    [t.file, formatBytes(facts.bytes)],
+    ...(only && facts.sounds.length === 1 ? [[t.sound, describeSound(only)] as [string, string]] : []),
+    ...(facts.audio ? [] : [[t.sound, "none"] as [string, string]]),
   ];
   return (
     <div>
@@ -97,12 +100,12 @@ function SoundChoice({ filmId, facts }: { filmId: string; facts: FilmFacts }) {
   const choose = (index: string) =>
     void submit({ intent: "sound", index }, { method: "post", action: `/films/${filmId}` });
   return (
-    <section aria-label="Sound" className="border-t border-line pt-4">
+    <section aria-label={t.sound} className="border-t border-line pt-4">
       <div className="flex items-center justify-between gap-2">
-        <h2 className="text-sm font-semibold">Sound</h2>
+        <h2 className="text-sm font-semibold">{t.sound}</h2>
         <SelectMenu
-          label="Which sound to use"
-          placeholder={state === "idle" ? "None" : "Changing"}
+          label={t.whichSoundToUse}
+          placeholder={state === "idle" ? t.none : t.changing}
           value={String(facts.audio?.index ?? "")}
           items={facts.sounds.map((sound) => ({
             value: String(sound.index),
@@ -111,9 +114,7 @@ function SoundChoice({ filmId, facts }: { filmId: string; facts: FilmFacts }) {
           onChange={choose}
         />
       </div>
-      <p className="mt-1 text-xs text-soft">
-        Played here and used in every export. Speakers were found with the sound that was in use during the analysis.
-      </p>
+      <p className="mt-1 text-xs text-soft">{t.playedHereAndUsedIn}</p>
     </section>
   );
 }
@@ -122,21 +123,18 @@ function FieldsChoice({ filmId, facts, rate }: { filmId: string; facts: FilmFact
   const { submit, state } = useFetcher();
   const doubled = formatRate({ num: 2 * rate.num, den: rate.den });
   return (
-    <section aria-label="Interlaced" className="border-t border-line pt-4">
-      <h2 className="text-sm font-semibold">Interlaced</h2>
+    <section aria-label={t.interlaced} className="border-t border-line pt-4">
+      <h2 className="text-sm font-semibold">{t.interlaced}</h2>
       {facts.fields ? (
-        <p className="mt-1 text-xs text-soft">Every field is a frame of its own.</p>
+        <p className="mt-1 text-xs text-soft">{t.everyFieldIsAFrame}</p>
       ) : (
         <>
-          <p className="mt-1 mb-2 text-xs text-soft">
-            Each pair of fields is combined into one frame. At double rate every field becomes a frame, and movement is
-            as smooth as it was shot. The film is analysed again; its versions and your changes are removed.
-          </p>
+          <p className="mt-1 mb-2 text-xs text-soft">{t.eachPairOfFieldsIs}</p>
           <Button
             disabled={state !== "idle"}
             onClick={() => void submit({ intent: "fields" }, { method: "post", action: `/films/${filmId}` })}
           >
-            Switch to {doubled} fps and start over
+            {t.switchToFpsAndStart(doubled)}
           </Button>
         </>
       )}

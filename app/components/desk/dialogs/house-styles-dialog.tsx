@@ -6,23 +6,22 @@ import { useFetcher } from "react-router";
 import { toast } from "sonner";
 import { Button, Hint, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
-import { counted } from "~/core/counted";
 import { type HouseStyle, type StyleChange, styleOf, versionsOf } from "~/core/edits/house-style";
 import { useDesk } from "../state/desk-context";
+import { dialogsTexts } from "~/texts/dialogs";
+
+const t = dialogsTexts.houseStylesDialog;
 
 /** House styles: the versions of this film kept for others, and those of others for this film. */
 export function HouseStylesDialog() {
   return (
     <Dialog.Root>
       <Dialog.Trigger asChild>
-        <IconButton
-          label="House styles: keep these versions for other films, or use those of another"
-          className="shrink-0"
-        >
+        <IconButton label={t.houseStylesKeepTheseVersions} className="shrink-0">
           <Stamp className="size-4" aria-hidden />
         </IconButton>
       </Dialog.Trigger>
-      <DialogPanel title="House styles" width="w-[32rem]" layout="flex flex-col gap-5">
+      <DialogPanel title={t.houseStyles} width="w-[32rem]" layout="flex flex-col gap-5">
         <Styles />
       </DialogPanel>
     </Dialog.Root>
@@ -37,20 +36,15 @@ function Styles() {
     void change.submit(to, { method: "post", encType: "application/json", action: "/house-styles" });
   const remove = (style: HouseStyle) => {
     send({ do: "delete", id: style.id });
-    toast(`Deleted the house style “${style.name}”.`, {
-      action: { label: "Undo", onClick: () => send({ do: "save", style }) },
+    toast(t.deletedTheHouseStyle(style.name), {
+      action: { label: t.undo, onClick: () => send({ do: "save", style }) },
     });
   };
   const styles = data?.styles ?? [];
   return (
     <>
-      {!data && <p className="text-sm text-soft">Loading the house styles…</p>}
-      {data && styles.length === 0 && (
-        <p className="text-sm text-soft">
-          None yet. A house style keeps what you have decided – sizes, names, manner, calmness, whom to follow, length
-          limits – for the next film.
-        </p>
-      )}
+      {!data && <p className="text-sm text-soft">{t.loadingTheHouseStyles}</p>}
+      {data && styles.length === 0 && <p className="text-sm text-soft">{t.noneYetAHouseStyle}</p>}
       {styles.length > 0 && (
         <ul className="flex flex-col gap-2">
           {styles.map((style) => (
@@ -98,7 +92,7 @@ function StyleRow({ style, onRename, onRemove }: StyleRowProps) {
     <li className="flex items-center gap-2 rounded-md border border-line bg-raised px-3 py-2">
       <div className="min-w-0 grow">
         <input
-          aria-label={`Name of the house style ${style.name}`}
+          aria-label={t.nameOfTheHouseStyle(style.name)}
           value={typed ?? style.name}
           maxLength={60}
           onChange={(event) => setTyped(event.target.value)}
@@ -112,14 +106,14 @@ function StyleRow({ style, onRename, onRemove }: StyleRowProps) {
           {style.versions.map(({ name, width, height }) => `${name} (${width} × ${height})`).join(", ")}
         </p>
       </div>
-      <Hint text="Adds its versions to this film">
+      <Hint text={t.addsItsVersionsToThis}>
         <Dialog.Close asChild>
           <Button className="shrink-0" onClick={use}>
-            Use here
+            {t.useHere}
           </Button>
         </Dialog.Close>
       </Hint>
-      <IconButton label={`Delete the house style ${style.name}`} onClick={onRemove}>
+      <IconButton label={t.deleteTheHouseStyle(style.name)} onClick={onRemove}>
         <Trash2 className="size-4" aria-hidden />
       </IconButton>
     </li>
@@ -147,21 +141,19 @@ function SaveStyle({ styles, onSave }: SaveStyleProps) {
         setName("");
       }}
     >
-      <h3 className="text-sm font-medium">Save this film's versions</h3>
-      <p className="mt-1 text-xs text-soft">
-        {counted(state.versions.length, "version")}, without keys, in and out points, and what is set for single shots.
-      </p>
+      <h3 className="text-sm font-medium">{t.saveThisFilmsVersions}</h3>
+      <p className="mt-1 text-xs text-soft">{t.withoutKeysInAndOut(state.versions.length)}</p>
       <div className="mt-2 flex gap-2">
         <input
-          aria-label="Name of the new house style"
-          placeholder="Name"
+          aria-label={t.nameOfTheNewHouse}
+          placeholder={t.name}
           value={name}
           maxLength={60}
           onChange={(event) => setName(event.target.value)}
           className="min-w-0 grow rounded-md border border-line bg-raised px-2 py-1 text-sm"
         />
         <Button type="submit" variant="accent" disabled={!wanted}>
-          {same ? "Replace" : "Keep as a house style"}
+          {same ? t.replace : t.keepAsAHouseStyle}
         </Button>
       </div>
     </form>

@@ -2,15 +2,18 @@ import { useState } from "react";
 import { NumberField } from "~/components/common/number-field";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { LengthLimit } from "~/core/edits/trim";
+import { dialogsTexts } from "~/texts/dialogs";
+
+const t = dialogsTexts.limitField;
 
 const USUAL_LIMITS: SelectItem[] = [
-  { value: "none", text: "No limit" },
+  { value: "none", text: t.noLimit },
   { value: "15", text: "15 seconds" },
   { value: "30", text: "30 seconds" },
   { value: "60", text: "60 seconds" },
   { value: "90", text: "90 seconds" },
   { value: "180", text: "3 minutes" },
-  { value: "other", text: "Another length" },
+  { value: "other", text: t.anotherLength },
 ];
 
 interface LimitFieldProps {
@@ -33,16 +36,18 @@ export function LimitField({ limitSeconds, onChange }: LimitFieldProps) {
   return (
     <div className="flex flex-col gap-2">
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">Length limit</span>
+        <span className="text-xs text-soft">{t.lengthLimit}</span>
         <SelectMenu
-          label="Length limit"
+          label={t.lengthLimit}
           placeholder=""
           items={USUAL_LIMITS}
           value={types || !isUsual ? "other" : stored}
           onChange={choose}
         />
       </div>
-      {(types || !isUsual) && <NumberField label="At most" unit="seconds" value={limitSeconds ?? 60} onCommit={type} />}
+      {(types || !isUsual) && (
+        <NumberField label={t.atMost} unit={t.seconds} value={limitSeconds ?? 60} onCommit={type} />
+      )}
     </div>
   );
 }

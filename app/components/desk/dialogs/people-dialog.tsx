@@ -5,7 +5,6 @@ import { useMemo, useState } from "react";
 import { Button, Hint, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { SelectMenu } from "~/components/common/select-menu";
-import { counted } from "~/core/counted";
 import { type Box, boxAround, boxCentre, type Size } from "~/core/geometry/box";
 import { letterOf } from "~/core/subjects/choosing/people";
 import type { Track } from "~/core/subjects/tracking/track";
@@ -14,6 +13,9 @@ import type { DeskPerson, DeskShot } from "../state/desk-types";
 import { useStills } from "../picture/use-stills";
 import { Letter } from "../../common/letter";
 import type { LightCopy } from "../picture/piece-stream";
+import { dialogsTexts } from "~/texts/dialogs";
+
+const t = dialogsTexts.peopleDialog;
 
 interface PeopleDialogProps {
   people: readonly DeskPerson[];
@@ -78,19 +80,15 @@ export function PeopleDialog({ people, shots, source, picture, onChange, onFollo
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Trigger asChild>
-        <IconButton label="People" disabled={people.length === 0}>
+        <IconButton label={t.people} disabled={people.length === 0}>
           <UserRound className="size-4" aria-hidden />
         </IconButton>
       </Dialog.Trigger>
-      <DialogPanel title="People" width="w-[46rem]">
-        {known.length === 0 && <p className="text-sm text-soft">No people recognised in this film.</p>}
+      <DialogPanel title={t.people} width="w-[46rem]">
+        {known.length === 0 && <p className="text-sm text-soft">{t.noPeopleRecognisedInThis}</p>}
         <ul className="flex flex-col divide-y divide-line">
           {known.map(({ person, shots: theirs }) => (
-            <li
-              key={person.id}
-              className="flex items-center gap-4 py-3"
-              aria-label={`Person ${letterOf(person.number)}`}
-            >
+            <li key={person.id} className="flex items-center gap-4 py-3" aria-label={t.person(letterOf(person.number))}>
               <span className="size-16 shrink-0 overflow-hidden rounded-md bg-well">
                 {faces.get(person.id) && <img src={faces.get(person.id)} alt="" className="size-full" />}
               </span>
@@ -99,19 +97,12 @@ export function PeopleDialog({ people, shots, source, picture, onChange, onFollo
                   <Letter letter={letterOf(person.number)} colour={person.number} />
                   <PersonName person={person} onChange={onChange} />
                 </span>
-                <span className="text-xs text-soft">
-                  In {counted(theirs.length, "shot")}:{" "}
-                  {theirs
-                    .slice(0, 12)
-                    .map(({ number }) => number)
-                    .join(", ")}
-                  {theirs.length > 12 ? " …" : ""}
-                </span>
+                <span className="text-xs text-soft">{t.inShots(theirs.length, numbersOf(theirs))}</span>
               </div>
               <MergeSelect person={person} known={known} onChange={onChange} />
-              <Hint text="Follow this person in every shot they appear in">
+              <Hint text={t.followThisPersonInEvery}>
                 <Button className="whitespace-nowrap" onClick={() => onFollow(person)}>
-                  Follow everywhere
+                  {t.followEverywhere}
                 </Button>
               </Hint>
             </li>
@@ -132,8 +123,8 @@ function PersonName({ person, onChange }: { person: DeskPerson; onChange: (perso
   };
   return (
     <input
-      aria-label={`Name of ${letterOf(person.number)}`}
-      placeholder="no name"
+      aria-label={t.nameOf(letterOf(person.number))}
+      placeholder={t.noName}
       maxLength={60}
       value={typed ?? person.name ?? ""}
       onChange={(event) => setTyped(event.target.value)}
@@ -160,13 +151,19 @@ function MergeSelect({
   if (others.length === 0) return null;
   return (
     <SelectMenu
-      label={`${letterOf(person.number)} is the same as`}
-      placeholder="Merge with…"
+      label={t.isTheSameAs(letterOf(person.number))}
+      placeholder={t.mergeWith}
       items={others.map(({ person: other }) => ({ value: other.id, text: nameOf(other) }))}
       onChange={(into) => onChange({ ...person, mergedInto: into })}
     />
   );
 }
+
+/** "1, 4, 7"; the first dozen where there are more. */
+const numbersOf = (shots: readonly { number: number }[]): string => {
+  const first = shots.slice(0, 12).map(({ number }) => number);
+  return `${first.join(", ")}${shots.length > first.length ? " …" : ""}`;
+};
 
 /** Those who are somebody else by now, with a way back. */
 function Merged({ people, onChange }: { people: readonly DeskPerson[]; onChange: (person: DeskPerson) => void }) {
@@ -178,9 +175,9 @@ function Merged({ people, onChange }: { people: readonly DeskPerson[]; onChange:
         const into = people.find(({ id }) => id === person.mergedInto);
         return (
           <li key={person.id} className="flex items-center gap-2 text-soft">
-            {nameOf(person)} is {into ? nameOf(into) : "somebody else"}
+            {t.isNow(nameOf(person), into ? nameOf(into) : t.somebodyElse)}
             <Button variant="quiet" className="!py-0.5" onClick={() => onChange({ ...person, mergedInto: null })}>
-              Unmerge
+              {t.unmerge}
             </Button>
           </li>
         );

@@ -8,6 +8,9 @@ import { ShapeIcon } from "~/components/common/shape-icon";
 import type { Size } from "~/core/geometry/box";
 import { aspectRatio } from "~/core/geometry/crop-window";
 import { FRAME_SHAPES, leastEnlargement, resized, shapeOf, swapped } from "~/core/geometry/frame-shapes";
+import { dialogsTexts } from "~/texts/dialogs";
+
+const t = dialogsTexts.sizeField;
 
 interface SizeFieldProps {
   size: Size;
@@ -27,7 +30,7 @@ export function SizeField({ size, pictures, onChange }: SizeFieldProps) {
   return (
     <div className="flex flex-col gap-3">
       <RadioGroup.Root
-        aria-label="Shape"
+        aria-label={t.shape}
         value={shape?.name ?? ""}
         onValueChange={(name) => onChange(FRAME_SHAPES.find((other) => other.name === name)!.sizes[0]!)}
         className="grid grid-cols-3 gap-2"
@@ -47,7 +50,7 @@ export function SizeField({ size, pictures, onChange }: SizeFieldProps) {
         ))}
       </RadioGroup.Root>
       {shape && (
-        <div role="group" aria-label="Size" className="flex gap-1.5">
+        <div role="group" aria-label={t.size} className="flex gap-1.5">
           {shape.sizes.map((usual) => (
             <button
               key={nameOf(usual)}
@@ -62,22 +65,28 @@ export function SizeField({ size, pictures, onChange }: SizeFieldProps) {
         </div>
       )}
       <div className="grid grid-cols-[1fr_auto_1fr_auto] items-end gap-2">
-        <NumberField label="Width" unit="px" digits={0} value={size.width} onCommit={(value) => type("width", value)} />
+        <NumberField
+          label={t.width}
+          unit={t.px}
+          digits={0}
+          value={size.width}
+          onCommit={(value) => type("width", value)}
+        />
         <IconButton
-          label={locked ? "The ratio is locked; unlock it" : "The ratio is free; lock it"}
+          label={locked ? t.theRatioIsLockedUnlock : t.theRatioIsFreeLock}
           aria-pressed={locked}
           onClick={() => setLocked(!locked)}
         >
           {locked ? <Lock className="size-4" aria-hidden /> : <LockOpen className="size-4" aria-hidden />}
         </IconButton>
         <NumberField
-          label="Height"
-          unit="px"
+          label={t.height}
+          unit={t.px}
           digits={0}
           value={size.height}
           onCommit={(value) => type("height", value)}
         />
-        <IconButton label="Swap width and height" onClick={() => onChange(swapped(size))}>
+        <IconButton label={t.swapWidthAndHeight} onClick={() => onChange(swapped(size))}>
           <ArrowLeftRight className="size-4" aria-hidden />
         </IconButton>
       </div>
@@ -93,16 +102,10 @@ export function Enlargement({ pictures, size }: Pick<SizeFieldProps, "pictures" 
   );
   const times = leastEnlargement(picture, size);
   const window = { width: Math.round(size.width / times), height: Math.round(size.height / times) };
-  const how =
-    times > 1.005
-      ? `enlarged ${times.toFixed(2)} times`
-      : times < 0.995
-        ? `reduced to ${Math.round(100 * times)} %`
-        : "at its own size";
+  const how = times > 1.005 ? t.enlargedTimes(times) : times < 0.995 ? t.reducedTo(times) : t.atItsOwnSize;
   return (
     <p role="note" className="text-xs text-soft">
-      Shows up to {nameOf(window)} of the {pictures.length > 1 ? "smallest clip's" : "film's"} {nameOf(picture)} pixels,{" "}
-      {how}.
+      {t.showsUpTo(nameOf(window), pictures.length, nameOf(picture), how)}
     </p>
   );
 }

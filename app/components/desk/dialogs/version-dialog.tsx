@@ -14,6 +14,9 @@ import { MannerChoice } from "../inspector/manner-choice";
 import { RuleSelect } from "../inspector/subject-choice";
 import { LimitField } from "./limit-field";
 import { SizeField } from "./size-field";
+import { dialogsTexts } from "~/texts/dialogs";
+
+const t = dialogsTexts.versionDialog;
 
 /** What can be said of a version in one go. */
 export type VersionDraft = Required<Omit<VersionChange, "safeArea">>;
@@ -33,7 +36,7 @@ const FIRST = FRAME_SHAPES[0]!;
 export function VersionDialog({ version, pictures, onDone, onClose }: VersionDialogProps) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <DialogPanel title={version ? "Version settings" : "New version"} width="w-[34rem]">
+      <DialogPanel title={version ? t.versionSettings : t.newVersion} width="w-[34rem]">
         <VersionForm version={version} pictures={pictures} onDone={onDone} onClose={onClose} />
       </DialogPanel>
     </Dialog.Root>
@@ -69,27 +72,27 @@ function VersionForm({ version, pictures, onDone, onClose }: VersionDialogProps)
       <UsualFields usual={usual} onChange={(change) => set({ usual: { ...usual, ...change } })} />
       {problem && (
         <p role="alert" className="text-sm text-warn">
-          {FIELD_NAMES[String(problem.path[0])] ?? "This"}: {problem.message}.
+          {FIELD_NAMES[String(problem.path[0])] ?? t.this}: {problem.message}.
         </p>
       )}
       <div className="flex justify-end gap-2 border-t border-line pt-4">
-        <Button onClick={onClose}>Cancel</Button>
+        <Button onClick={onClose}>{t.cancel}</Button>
         <Button type="submit" variant="accent" disabled={!checked.success}>
-          {version ? "Save" : "Add version"}
+          {version ? t.save : t.addVersion}
         </Button>
       </div>
     </form>
   );
 }
 
-const FIELD_NAMES: Record<string, string> = { width: "Width", height: "Height", name: "Name" };
+const FIELD_NAMES: Record<string, string> = { width: t.width, height: t.height, name: t.name };
 
 function NameField({ name, onChange }: { name: string; onChange: (name: string) => void }) {
   const id = useId();
   return (
     <div>
       <label htmlFor={id} className="text-xs text-soft">
-        Name
+        {t.name}
       </label>
       <input
         id={id}
@@ -106,12 +109,12 @@ function NameField({ name, onChange }: { name: string; onChange: (name: string) 
 function UsualFields({ usual, onChange }: { usual: UsualInVersion; onChange: (change: UsualInVersion) => void }) {
   const { manner = USUAL_FRAMING.manner, calm = USUAL_FRAMING.calm, follow = AUTO } = usual;
   return (
-    <section aria-label="Defaults of this version" className="flex flex-col gap-2">
-      <h3 className="text-sm font-medium">Defaults for all shots</h3>
+    <section aria-label={t.defaultsOfThisVersion} className="flex flex-col gap-2">
+      <h3 className="text-sm font-medium">{t.defaultsForAllShots}</h3>
       <MannerChoice manner={manner} onChange={(value) => onChange({ manner: value })} />
-      <CalmSlider label="Default calmness" calm={calm} onChange={(value) => onChange({ calm: value })} />
+      <CalmSlider label={t.defaultCalmness} calm={calm} onChange={(value) => onChange({ calm: value })} />
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">Follow</span>
+        <span className="text-xs text-soft">{t.follow}</span>
         <RuleSelect rule={follow} onChange={(rule) => onChange({ follow: rule })} />
       </div>
     </section>

@@ -11,6 +11,9 @@ import { HistoryPanel } from "../history/history-panel";
 import { PeopleDialog } from "../dialogs/people-dialog";
 import { VersionBar } from "./version-bar";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.deskHeader;
 
 /** What concerns the film as a whole: its versions, people and cuts, the history of changes, export. */
 export function DeskHeader() {
@@ -31,8 +34,8 @@ export function DeskHeader() {
   const { versions, people } = state;
   const { analysed } = state.film;
   const steps = [
-    { name: "Undo", change: history.undo, shortcut: keysOf("undo"), onStep: edits.undo, Icon: Undo2 },
-    { name: "Redo", change: history.redo, shortcut: keysOf("redo"), onStep: edits.redo, Icon: Redo2 },
+    { name: t.undo, change: history.undo, shortcut: keysOf("undo"), onStep: edits.undo, Icon: Undo2 },
+    { name: t.redo, change: history.redo, shortcut: keysOf("redo"), onStep: edits.redo, Icon: Redo2 },
   ];
   return (
     <header className="flex items-center gap-4 border-b border-line bg-panel px-4 py-2">
@@ -60,7 +63,7 @@ export function DeskHeader() {
       {steps.map(({ name, change, shortcut, onStep, Icon }) => (
         <IconButton
           key={name}
-          label={change ? `${name}: ${change}` : `Nothing to ${name.toLowerCase()}`}
+          label={change ? `${name}: ${change}` : t.nothingTo(name.toLowerCase())}
           shortcut={shortcut}
           disabled={!change}
           onClick={onStep}

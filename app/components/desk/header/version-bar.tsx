@@ -10,6 +10,9 @@ import type { Version } from "~/core/edits/film-state";
 import { HouseStylesDialog } from "../dialogs/house-styles-dialog";
 import { VersionDialog, type VersionDraft } from "../dialogs/version-dialog";
 import { useDesk } from "../state/desk-context";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.versionBar;
 
 /** The film's versions, each with its shape; the one that is shown can be changed, duplicated and removed. */
 export function VersionBar() {
@@ -21,7 +24,7 @@ export function VersionBar() {
     else if (edited) versionEdits.change(edited.id, { width, height, name, ...more });
   };
   return (
-    <nav aria-label="Versions" className="flex min-w-0 items-center gap-1 overflow-x-auto">
+    <nav aria-label={t.versions} className="flex min-w-0 items-center gap-1 overflow-x-auto">
       {versions.map((version) => (
         <div
           key={version.id}
@@ -50,7 +53,7 @@ export function VersionBar() {
           )}
         </div>
       ))}
-      <IconButton label="Add a version" className="shrink-0" onClick={() => setEdited("new")}>
+      <IconButton label={t.addAVersion} className="shrink-0" onClick={() => setEdited("new")}>
         <Plus className="size-4" aria-hidden />
       </IconButton>
       <HouseStylesDialog />
@@ -80,22 +83,22 @@ function VersionMenu({ version, isOnly, onSettings, onDuplicate, onRemove }: Ver
     <Menu
       align="start"
       trigger={
-        <IconButton label={`More for ${version.name}`}>
+        <IconButton label={t.moreFor(version.name)}>
           <Ellipsis className={icon} aria-hidden />
         </IconButton>
       }
     >
       <MenuItem onSelect={onSettings}>
         <Settings2 className={icon} aria-hidden />
-        Settings
+        {t.settings}
       </MenuItem>
       <MenuItem onSelect={onDuplicate}>
         <Copy className={icon} aria-hidden />
-        Duplicate
+        {t.duplicate}
       </MenuItem>
       <MenuItem disabled={isOnly} onSelect={onRemove}>
         <Trash2 className={icon} aria-hidden />
-        {isOnly ? "Remove (a film keeps one version)" : "Remove"}
+        {isOnly ? t.removeAFilmKeepsOne : t.remove}
       </MenuItem>
     </Menu>
   );

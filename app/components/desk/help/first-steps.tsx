@@ -5,6 +5,9 @@ import { focusPanel } from "~/components/common/dialog-panel";
 import { storeText, useStoredText } from "~/components/common/use-stored";
 import { DEMO_FILM_NAME } from "~/core/demo-film";
 import { useDesk } from "../state/desk-context";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.firstSteps;
 
 const KEY = "glad-pan first steps";
 
@@ -18,32 +21,32 @@ interface Step {
 
 const STEPS: readonly Step[] = [
   {
-    title: "The shots",
-    text: "Each shot of the film has its own framing. An eye marks what is worth a second look: click the shot to go there.",
+    title: t.theShots,
+    text: t.eachShotOfTheFilm,
     at: "[aria-label='Shots of the film']",
     side: "right",
   },
   {
-    title: "The window",
-    text: "What lies inside the window is what the version shows. Drag it, and the frame gets a key of yours that nothing overrides.",
+    title: t.theWindow,
+    text: t.whatLiesInsideTheWindow,
     at: "[aria-label='The whole picture']",
     side: "bottom",
   },
   {
-    title: "The lane",
-    text: "The window's path, straight under the picture: time runs down. Circles are computed keys, squares are yours; drag them sideways or in time.",
+    title: t.theLane,
+    text: t.theWindowsPathStraightUnder,
     at: "[aria-label='Lane']",
     side: "top",
   },
   {
-    title: "Who to follow",
-    text: "Choose another subject, how the window moves, or a layout. Every change can be undone, also tomorrow.",
+    title: t.whoToFollow,
+    text: t.chooseAnotherSubjectHowThe,
     at: "[aria-label='Settings']",
     side: "left",
   },
   {
-    title: "Export",
-    text: "When it looks right here, export all versions. Press ? at any time for the shortcuts.",
+    title: t.export,
+    text: t.whenItLooksRightHere,
     at: "[data-step='export']",
     side: "bottom",
   },
@@ -84,7 +87,7 @@ function StepPanel({ step, number }: { step: Step; number: number }) {
           side={step.side}
           sideOffset={-24}
           collisionPadding={16}
-          aria-label="First steps"
+          aria-label={t.firstSteps}
           onOpenAutoFocus={focusPanel}
           onInteractOutside={(event) => event.preventDefault()}
           className="z-40 flex w-80 flex-col gap-2 rounded-lg border border-accent bg-raised p-4 text-sm shadow-xl outline-none"
@@ -92,17 +95,15 @@ function StepPanel({ step, number }: { step: Step; number: number }) {
           <h2 className="font-display text-base font-semibold">{step.title}</h2>
           <p>{step.text}</p>
           <div className="mt-1 flex items-center gap-2">
-            <span className="grow text-xs text-soft">
-              {number} of {STEPS.length}
-            </span>
+            <span className="grow text-xs text-soft">{t.of(number, STEPS.length)}</span>
             {number < STEPS.length && (
               <Button variant="quiet" onClick={() => go(0)}>
-                Skip
+                {t.skip}
               </Button>
             )}
-            {number > 1 && <Button onClick={() => go(number - 1)}>Back</Button>}
+            {number > 1 && <Button onClick={() => go(number - 1)}>{t.back}</Button>}
             <Button variant="accent" onClick={() => go(number + 1)}>
-              {number < STEPS.length ? "Next" : "Done"}
+              {number < STEPS.length ? t.next : t.done}
             </Button>
           </div>
         </Popover.Content>

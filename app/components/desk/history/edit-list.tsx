@@ -4,12 +4,15 @@ import { useRef } from "react";
 import { whenWas } from "~/components/common/when";
 import type { EditRow } from "~/core/edits/answer";
 import { useDesk } from "../state/desk-context";
+import { historyTexts } from "~/texts/history";
+
+const t = historyTexts.editList;
 
 /** Pixels that a row is high; it must be known before a row is drawn. */
 const ROW_HEIGHT = 32;
 
 /** The film before anything was changed in it. */
-const BEGINNING: EditRow = { sequence: 0, sentence: "As it was found", isUndone: false, madeAt: null };
+const BEGINNING: EditRow = { sequence: 0, sentence: t.asItWasFound, isUndone: false, madeAt: null };
 
 /** What has been done, the newest first; a click makes the film what it was after that step. Only the rows in sight are drawn. */
 export function EditList({ edits }: { edits: readonly EditRow[] }) {
@@ -24,8 +27,8 @@ export function EditList({ edits }: { edits: readonly EditRow[] }) {
     overscan: 6,
   });
   return (
-    <section aria-label="Steps" className="flex min-h-0 flex-col gap-1">
-      <h3 className="text-xs text-soft">Steps, newest first. Click one to go back to it, or on to it again.</h3>
+    <section aria-label={t.steps} className="flex min-h-0 flex-col gap-1">
+      <h3 className="text-xs text-soft">{t.stepsNewestFirstClickOne}</h3>
       <div ref={scroller} className="max-h-72 min-h-24 overflow-y-auto rounded-md border border-line">
         <ol className="relative" style={{ height: rows.getTotalSize() }}>
           {rows.getVirtualItems().map(({ index, start }) => {
@@ -45,7 +48,7 @@ export function EditList({ edits }: { edits: readonly EditRow[] }) {
                 >
                   <span className={clsx("min-w-0 grow truncate", isUndone && "line-through")}>{sentence}</span>
                   <span className="shrink-0 text-xs font-normal text-soft">
-                    {index === newest ? "now" : madeAt !== null && whenWas(madeAt)}
+                    {index === newest ? t.now : madeAt !== null && whenWas(madeAt)}
                   </span>
                 </button>
               </li>

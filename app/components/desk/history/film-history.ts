@@ -2,6 +2,9 @@ import { z } from "zod";
 import { EditRow } from "~/core/edits/answer";
 import { Difference } from "~/core/edits/difference";
 import { NamedState } from "~/core/edits/named-state";
+import { historyTexts } from "~/texts/history";
+
+const t = historyTexts.filmHistory;
 
 const FilmHistory = z.object({ edits: z.array(EditRow), states: z.array(NamedState) });
 export type FilmHistory = z.infer<typeof FilmHistory>;
@@ -29,6 +32,6 @@ export type StateChange = { do: "name"; id: string; name: string } | { do: "dele
 export async function changeStates(filmId: string, change: StateChange): Promise<string | null> {
   const request = { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(change) };
   const response = await fetch(`/films/${filmId}/history`, request).catch(() => null);
-  if (!response) return "Glad Pan did not answer. Check that it is still running.";
+  if (!response) return t.gladPanDidNotAnswer;
   return response.ok ? null : await response.text();
 }

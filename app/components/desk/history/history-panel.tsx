@@ -6,10 +6,13 @@ import { useDesk } from "../state/desk-context";
 import { EditList } from "./edit-list";
 import { type FilmHistory, loadHistory } from "./film-history";
 import { NamedStates } from "./named-states";
+import { historyTexts } from "~/texts/history";
+
+const t = historyTexts.historyPanel;
 
 /** All that has been done to the film, any step of which can be gone back to, and the states that have a name. */
 export const HistoryPanel = () => (
-  <IconPanel title="History" Icon={HistoryIcon} width="w-96">
+  <IconPanel title={t.history} Icon={HistoryIcon} width="w-96">
     <Contents />
   </IconPanel>
 );
@@ -23,13 +26,13 @@ function Contents() {
     let isOver = false;
     void loadHistory(film.id).then(
       (loaded) => !isOver && setKnown(loaded),
-      () => toast.error("The history could not be loaded. Check that Glad Pan is still running."),
+      () => toast.error(t.theHistoryCouldNotBe),
     );
     return () => {
       isOver = true;
     };
   }, [film.id, history, stateChanges]);
-  if (!known) return <p className="text-sm text-soft">Loading…</p>;
+  if (!known) return <p className="text-sm text-soft">{t.loading}</p>;
   return (
     <>
       <NamedStates states={known.states} onChanged={() => setStateChanges((count) => count + 1)} />

@@ -7,6 +7,9 @@ import { whenWas } from "~/components/common/when";
 import type { NamedState } from "~/core/edits/named-state";
 import { useDesk } from "../state/desk-context";
 import { changeStates, type StateChange } from "./film-history";
+import { historyTexts } from "~/texts/history";
+
+const t = historyTexts.namedStates;
 
 interface NamedStatesProps {
   states: readonly NamedState[];
@@ -31,21 +34,21 @@ export function NamedStates({ states, onChanged }: NamedStatesProps) {
   };
   const remove = async ({ id, name: gone }: NamedState) => {
     if (!(await change({ do: "delete", id }))) return;
-    toast(`Deleted “${gone}”.`, { action: { label: "Undo", onClick: () => void change({ do: "put-back", id }) } });
+    toast(t.deleted(gone), { action: { label: t.undo, onClick: () => void change({ do: "put-back", id }) } });
   };
   return (
-    <section aria-label="Named states" className="flex flex-col gap-2">
+    <section aria-label={t.namedStates} className="flex flex-col gap-2">
       <form onSubmit={(event) => void save(event)} className="flex gap-2">
         <input
-          aria-label="Name of this state"
-          placeholder="Name this state, such as “before client”"
+          aria-label={t.nameOfThisState}
+          placeholder={t.nameThisStateSuchAs}
           maxLength={60}
           value={name}
           onChange={({ target }) => setName(target.value)}
           className="min-w-0 grow rounded-md border border-line bg-raised px-2 py-1 text-sm"
         />
         <Button type="submit" disabled={name.trim() === ""}>
-          Save
+          {t.save}
         </Button>
       </form>
       {states.length > 0 && (
@@ -55,18 +58,18 @@ export function NamedStates({ states, onChanged }: NamedStatesProps) {
               <span className="min-w-0 grow truncate font-semibold">{state.name}</span>
               <span className="shrink-0 text-xs text-soft">{whenWas(state.madeAt)}</span>
               <IconButton
-                label="Compare with now"
+                label={t.compareWithNow}
                 onClick={() => look.setComparison({ kind: "state", stateId: state.id, name: state.name })}
               >
                 <SquareSplitHorizontal className="size-4" aria-hidden />
               </IconButton>
               <IconButton
-                label="Return to this state"
+                label={t.returnToThisState}
                 onClick={() => edits.goBack({ do: "return-to", stateId: state.id })}
               >
                 <RotateCcw className="size-4" aria-hidden />
               </IconButton>
-              <IconButton label="Delete this named state" onClick={() => void remove(state)}>
+              <IconButton label={t.deleteThisNamedState} onClick={() => void remove(state)}>
                 <Trash2 className="size-4" aria-hidden />
               </IconButton>
             </li>

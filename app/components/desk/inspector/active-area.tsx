@@ -3,6 +3,9 @@ import { type Box, boxIntersection, type Size, wholeOf } from "~/core/geometry/b
 import { activeArea, LEAST_ACTIVE_SIDE } from "~/core/shots/shot";
 import type { DeskShot } from "../state/desk-types";
 import { NumberField } from "~/components/common/number-field";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.activeArea;
 
 /** A box on whole pixels. */
 export function wholePixels(box: Box): Box {
@@ -43,11 +46,11 @@ export function ActiveArea({ shot, shots, picture, onDraw, onChange }: ActiveAre
   };
   const differs = shots.some(({ active }) => !sameBox(active, shot.active));
   return (
-    <section aria-label="The film's own bars" className="flex flex-col gap-2">
+    <section aria-label={t.theFilmsOwnBars} className="flex flex-col gap-2">
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">{shot.active ? "Bars left out" : "No bars in the picture"}</span>
-        <Hint text="Draw a box around the picture without its bars: the window stays inside">
-          <Button onClick={onDraw}>{shot.active ? "Redraw" : "Leave bars out"}</Button>
+        <span className="text-xs text-soft">{shot.active ? t.barsLeftOut : t.noBarsInThePicture}</span>
+        <Hint text={t.drawABoxAroundThe}>
+          <Button onClick={onDraw}>{shot.active ? t.redraw : t.leaveBarsOut}</Button>
         </Hint>
       </div>
       {shot.active && (
@@ -56,19 +59,19 @@ export function ActiveArea({ shot, shots, picture, onDraw, onChange }: ActiveAre
             {(Object.keys(sides) as (keyof typeof sides)[]).map((side) => (
               <NumberField
                 key={side}
-                label={`${side} bar`}
-                unit="px"
+                label={t.bar(side)}
+                unit={t.px}
                 value={sides[side]}
                 onCommit={(value) => set(side, value)}
               />
             ))}
           </div>
-          <Button onClick={() => onChange([shot], null)}>No bars in this shot</Button>
+          <Button onClick={() => onChange([shot], null)}>{t.noBarsInThisShot}</Button>
         </>
       )}
       {differs && (
         <Button onClick={() => onChange(shots, shot.active)}>
-          {shot.active ? "Use these bars in all shots" : "No bars in any shot"}
+          {shot.active ? t.useTheseBarsInAll : t.noBarsInAnyShot}
         </Button>
       )}
     </section>

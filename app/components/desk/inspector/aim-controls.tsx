@@ -7,6 +7,9 @@ import {
   MOST_OFFSET,
   USUAL_FRAMING,
 } from "~/core/path/framing-settings";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.aimControls;
 
 interface AimControlsProps {
   /** What is set; of several shots, what they have in common. */
@@ -15,16 +18,16 @@ interface AimControlsProps {
 }
 
 const SIDES = [
-  { axis: "x", label: "Offset right", hint: "Of the window's width; negative for left" },
-  { axis: "y", label: "Offset down", hint: "Of the window's height; negative for up" },
+  { axis: "x", label: t.offsetRight, hint: t.ofTheWindowsWidthNegative },
+  { axis: "y", label: t.offsetDown, hint: t.ofTheWindowsHeightNegative },
 ] as const;
 
 /** Where the subject stands in the window: a standing offset, and how high up its eyes are. */
 export function AimControls({ settings, onChange }: AimControlsProps) {
   const { offset, eyeLine } = settings;
   return (
-    <section aria-label="Aim" className="flex flex-col gap-1">
-      <span className="text-xs text-soft">Aim beside the subject</span>
+    <section aria-label={t.aim} className="flex flex-col gap-1">
+      <span className="text-xs text-soft">{t.aimBesideTheSubject}</span>
       <div className="grid grid-cols-2 gap-2">
         {offset &&
           SIDES.map(({ axis, label, hint }) => (
@@ -43,9 +46,9 @@ export function AimControls({ settings, onChange }: AimControlsProps) {
           ))}
         {eyeLine !== undefined && (
           <NumberField
-            label="Eye line"
+            label={t.eyeLine}
             unit="%"
-            hint="Height of the eyes, from the top of the window"
+            hint={t.heightOfTheEyesFrom}
             value={eyeLine}
             rest={USUAL_FRAMING.eyeLine}
             onCommit={(percent) => onChange({ eyeLine: clamped(percent, EYE_LINE_RANGE.least, EYE_LINE_RANGE.most) })}

@@ -2,10 +2,12 @@ import { Copy } from "lucide-react";
 import { toast } from "sonner";
 import { Button } from "~/components/common/button";
 import { Menu, MenuItem } from "~/components/common/menu";
-import { counted } from "~/core/counted";
 import type { SingleCommand } from "~/core/edits/command";
 import { useDesk } from "../state/desk-context";
 import { type DeskShot, followedIn } from "../state/desk-types";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.applyFraming;
 
 /** Gives all of a shot's framing to other shots: how the window moves, its size and aim, the rule, and the layout. */
 export function ApplyFraming({ shot }: { shot: DeskShot }) {
@@ -24,7 +26,7 @@ export function ApplyFraming({ shot }: { shot: DeskShot }) {
       ...(rule ? shotEdits.following(to, rule) : []),
     ];
     edits.send({ type: "batch", commands });
-    toast(`Framing of shot ${shot.number} applied to ${counted(to.length, "shot")}.`);
+    toast(t.appliedToShots(shot.number, to.length));
   };
   const applyToVersions = () => {
     const commands = otherVersions.map(({ id }): SingleCommand => ({
@@ -32,12 +34,12 @@ export function ApplyFraming({ shot }: { shot: DeskShot }) {
       change: { ...shot.settings, follow: shot.follow },
     }));
     edits.send({ type: "batch", commands });
-    toast(`Framing of shot ${shot.number} applied to ${counted(otherVersions.length, "version")}.`);
+    toast(t.appliedToVersions(shot.number, otherVersions.length));
   };
   const items = [
-    { name: "The selected shots", to: selected },
-    { name: `Shots with ${followedIn(shot)?.name ?? "the same person"}`, to: sameWho },
-    { name: "All other shots", to: others },
+    { name: t.theSelectedShots, to: selected },
+    { name: t.shotsWith(followedIn(shot)?.name ?? t.theSamePerson), to: sameWho },
+    { name: t.allOtherShots, to: others },
   ];
   return (
     <Menu
@@ -45,7 +47,7 @@ export function ApplyFraming({ shot }: { shot: DeskShot }) {
       trigger={
         <Button>
           <Copy className="size-4" aria-hidden />
-          Apply framing to…
+          {t.applyFramingTo}
         </Button>
       }
     >
@@ -55,7 +57,7 @@ export function ApplyFraming({ shot }: { shot: DeskShot }) {
         </MenuItem>
       ))}
       <MenuItem disabled={otherVersions.length === 0} onSelect={applyToVersions}>
-        This shot in the other versions <span className="ml-auto text-xs text-soft">{otherVersions.length}</span>
+        {t.thisShotInTheOther} <span className="ml-auto text-xs text-soft">{otherVersions.length}</span>
       </MenuItem>
     </Menu>
   );

@@ -8,13 +8,16 @@ import { ColourField } from "./colour-field";
 import { PercentSlider } from "./percent-slider";
 import { PicturePicker } from "./picture-picker";
 import { PlaybackControls } from "./playback-controls";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.backdropControls;
 
 const BACKDROPS: SelectItem[] = [
-  { value: "blur", text: "Blurred picture", hint: "The picture itself, out of focus" },
-  { value: "mirror", text: "Mirrored edges", hint: "The picture goes on beyond its borders" },
-  { value: "colour", text: "One colour" },
-  { value: "gradient", text: "Two colours", hint: "From the top of the frame to the bottom" },
-  { value: "picture", text: "Your picture or film", hint: "A film loops without sound" },
+  { value: "blur", text: t.blurredPicture, hint: t.thePictureItselfOutOf },
+  { value: "mirror", text: t.mirroredEdges, hint: t.thePictureGoesOnBeyond },
+  { value: "colour", text: t.oneColour },
+  { value: "gradient", text: t.twoColours, hint: t.fromTheTopOfThe },
+  { value: "picture", text: t.yourPictureOrFilm, hint: t.aFilmLoopsWithoutSound },
 ];
 /** What a backdrop of each kind is to begin with. */
 const FIRST: Record<string, Backdrop> = {
@@ -35,10 +38,10 @@ export function BackdropControls({ backdrop, onChange }: BackdropControlsProps) 
   return (
     <>
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">Backdrop</span>
+        <span className="text-xs text-soft">{t.backdrop}</span>
         <SelectMenu
-          label="Backdrop"
-          placeholder="Mixed"
+          label={t.backdrop}
+          placeholder={t.mixed}
           items={BACKDROPS}
           value={backdrop.kind}
           onChange={(kind) => (kind === "picture" ? setPicking(true) : onChange(FIRST[kind]!))}
@@ -47,7 +50,7 @@ export function BackdropControls({ backdrop, onChange }: BackdropControlsProps) 
       {isPicking && backdrop.kind !== "picture" && (
         <div className="flex flex-wrap gap-2">
           <PicturePicker
-            text="Choose a file"
+            text={t.chooseAFile}
             onPicked={(picture) => {
               setPicking(false);
               onChange({ kind: "picture", picture, fit: "fill", colour: "#101216", playback: USUAL_PLAYBACK });
@@ -66,21 +69,21 @@ function Details({ backdrop, onChange }: BackdropControlsProps) {
       return (
         <>
           <PercentSlider
-            label="Blur"
+            label={t.blur}
             value={backdrop.strength}
             ends={["sharper", "softer"]}
             onChange={(strength) => onChange({ ...backdrop, strength })}
           />
           <PercentSlider
-            label="Darkness"
+            label={t.darkness}
             value={backdrop.darkness}
-            ends={["as it is", "black"]}
+            ends={[t.asItIs, "black"]}
             onChange={(darkness) => onChange({ ...backdrop, darkness })}
           />
           <PercentSlider
-            label="Zoom of the backdrop"
+            label={t.zoomOfTheBackdrop}
             value={Math.round((100 * (backdrop.zoom - 1)) / (MOST_BACKDROP_ZOOM - 1))}
-            ends={["all of it", "its middle"]}
+            ends={[t.allOfIt, t.itsMiddle]}
             onChange={(percent) => onChange({ ...backdrop, zoom: 1 + (percent / 100) * (MOST_BACKDROP_ZOOM - 1) })}
           />
         </>
@@ -88,21 +91,25 @@ function Details({ backdrop, onChange }: BackdropControlsProps) {
     case "mirror":
       return (
         <PercentSlider
-          label="Darkness"
+          label={t.darkness}
           value={backdrop.darkness}
-          ends={["as it is", "black"]}
+          ends={[t.asItIs, "black"]}
           onChange={(darkness) => onChange({ ...backdrop, darkness })}
         />
       );
     case "colour":
       return (
-        <ColourField label="Colour" colour={backdrop.colour} onChange={(colour) => onChange({ ...backdrop, colour })} />
+        <ColourField
+          label={t.colour}
+          colour={backdrop.colour}
+          onChange={(colour) => onChange({ ...backdrop, colour })}
+        />
       );
     case "gradient":
       return (
         <div className="grid grid-cols-2 gap-2">
-          <ColourField label="Top" colour={backdrop.top} onChange={(top) => onChange({ ...backdrop, top })} />
-          <ColourField label="Bottom" colour={backdrop.foot} onChange={(foot) => onChange({ ...backdrop, foot })} />
+          <ColourField label={t.top} colour={backdrop.top} onChange={(top) => onChange({ ...backdrop, top })} />
+          <ColourField label={t.bottom} colour={backdrop.foot} onChange={(foot) => onChange({ ...backdrop, foot })} />
         </div>
       );
     case "picture":
@@ -113,8 +120,8 @@ function Details({ backdrop, onChange }: BackdropControlsProps) {
 }
 
 const FITS = [
-  { value: "fill", name: "Fill", hint: "Crops the picture to fill the frame" },
-  { value: "whole", name: "Whole", hint: "The whole picture on a colour" },
+  { value: "fill", name: t.fill, hint: t.cropsThePictureToFill },
+  { value: "whole", name: t.whole, hint: t.theWholePictureOnA },
 ] as const;
 
 interface PictureBackdropProps {
@@ -127,14 +134,18 @@ function PictureBackdrop({ backdrop, onChange }: PictureBackdropProps) {
     <>
       <span className="truncate text-xs text-soft">{backdrop.picture.name}</span>
       <ChoiceBar
-        label="How the picture fills the frame"
+        label={t.howThePictureFillsThe}
         choices={FITS}
         value={backdrop.fit}
         onChange={(fit) => onChange({ ...backdrop, fit })}
         className="grid-cols-2"
       />
       {backdrop.fit === "whole" && (
-        <ColourField label="Colour" colour={backdrop.colour} onChange={(colour) => onChange({ ...backdrop, colour })} />
+        <ColourField
+          label={t.colour}
+          colour={backdrop.colour}
+          onChange={(colour) => onChange({ ...backdrop, colour })}
+        />
       )}
       <PlaybackControls
         picture={backdrop.picture}
@@ -142,7 +153,7 @@ function PictureBackdrop({ backdrop, onChange }: PictureBackdropProps) {
         onChange={(playback) => onChange({ ...backdrop, playback })}
       />
       <div className="flex flex-wrap gap-2">
-        <PicturePicker text="Replace" onPicked={(picture) => onChange({ ...backdrop, picture })} />
+        <PicturePicker text={t.replace} onPicked={(picture) => onChange({ ...backdrop, picture })} />
       </div>
     </>
   );

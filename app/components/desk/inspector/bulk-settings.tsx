@@ -9,6 +9,9 @@ import type { DeskShot } from "../state/desk-types";
 import { FramingControls } from "./framing-controls";
 import { LayoutControls } from "./layout-controls";
 import { RuleSelect } from "./subject-choice";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.bulkSettings;
 
 /** What can be set for several shots at once. */
 export function BulkSettings({ shots }: { shots: DeskShot[] }) {
@@ -21,9 +24,9 @@ export function BulkSettings({ shots }: { shots: DeskShot[] }) {
   const bears = (enlargement: number) =>
     Math.min(...shots.map(({ active }) => mostZoom(active ?? film.picture, version, enlargement)));
   return (
-    <section aria-label={`${shots.length} shots`} className="flex flex-col gap-3">
+    <section aria-label={t.shots(shots.length)} className="flex flex-col gap-3">
       <div className="flex items-baseline justify-between">
-        <h2 className="font-display font-semibold">{shots.length} shots</h2>
+        <h2 className="font-display font-semibold">{t.shots(shots.length)}</h2>
         <span className="font-mono text-xs text-soft">{formatTimecode(framesIn(shots), film.rate)}</span>
       </div>
       <LayoutControls
@@ -34,21 +37,21 @@ export function BulkSettings({ shots }: { shots: DeskShot[] }) {
       />
       <FramingControls settings={common} bears={bears} onChange={(change) => shotEdits.setFraming(shots, change)} />
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">Follow</span>
+        <span className="text-xs text-soft">{t.follow}</span>
         <RuleSelect rule={rule} onChange={(chosen) => shotEdits.follow(shots, chosen)} />
       </div>
       <div className="flex flex-wrap gap-2">
         <Button onClick={() => shotEdits.change(shots, { excluded: !excluded })}>
-          {excluded ? "Bring back" : "Leave out"}
+          {excluded ? t.bringBack : t.leaveOut}
         </Button>
         <Button onClick={() => shotEdits.join(shots)} disabled={!inRow}>
-          Join into one
+          {t.joinIntoOne}
         </Button>
         <Button variant="quiet" onClick={selection.clear}>
-          Select none
+          {t.selectNone}
         </Button>
       </div>
-      {!inRow && <p className="text-xs text-soft">Only adjacent shots can be joined.</p>}
+      {!inRow && <p className="text-xs text-soft">{t.onlyAdjacentShotsCanBe}</p>}
     </section>
   );
 }

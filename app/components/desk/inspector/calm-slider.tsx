@@ -1,4 +1,7 @@
 import { Slider } from "~/components/common/slider";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.calmSlider;
 
 interface CalmSliderProps {
   /** What it is called where nobody sees it. */
@@ -15,10 +18,10 @@ export function CalmSlider({ label, calm, onChange }: CalmSliderProps) {
       label={label}
       value={calm}
       max={100}
-      ends={["stays closer", "moves less"]}
+      ends={[t.staysCloser, t.movesLess]}
       heading={(value) => (
         <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
-          <span>Calmness</span>
+          <span>{t.calmness}</span>
           <span>{Math.round(value)}</span>
         </div>
       )}

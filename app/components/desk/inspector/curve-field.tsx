@@ -1,6 +1,9 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
 import { arrowDirection } from "~/components/common/arrow-step";
 import { type Curve, type CurveHandles, curveOf, handlesOf } from "~/core/path/easing";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.curveField;
 
 interface CurveFieldProps {
   curve: Curve;
@@ -12,8 +15,8 @@ const SIDE = 100;
 const EDGE = 8;
 const STEP = 0.05;
 const HANDLES = [
-  { label: "Easing out of this key", at: 0, root: [0, 0] },
-  { label: "Easing into the next key", at: 2, root: [1, 1] },
+  { label: t.easingOutOfThisKey, at: 0, root: [0, 0] },
+  { label: t.easingIntoTheNextKey, at: 2, root: [1, 1] },
 ] as const;
 
 const share = (value: number) => Math.round(100 * Math.min(1, Math.max(0, value))) / 100;
@@ -52,7 +55,7 @@ export function CurveField({ curve, onChange }: CurveFieldProps) {
     <svg
       viewBox={`${-EDGE} ${-EDGE} ${SIDE + 2 * EDGE} ${SIDE + 2 * EDGE}`}
       className="size-28 shrink-0 touch-none"
-      aria-label="Curve to your next key"
+      aria-label={t.curveToYourNextKey}
     >
       <rect ref={square} width={SIDE} height={SIDE} className="fill-raised stroke-line" />
       <path
@@ -71,7 +74,7 @@ export function CurveField({ curve, onChange }: CurveFieldProps) {
             tabIndex={0}
             aria-label={label}
             aria-valuenow={handles[at + 1]}
-            aria-valuetext={`${handles[at]} of the time, ${handles[at + 1]} of the way`}
+            aria-valuetext={t.handleAt(handles[at]!, handles[at + 1]!)}
             className="cursor-grab fill-panel stroke-accent outline-accent focus-visible:outline-2"
             strokeWidth={2}
             onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}

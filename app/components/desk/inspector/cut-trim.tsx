@@ -8,6 +8,9 @@ import { type Clock, timecodeAt } from "~/core/time/timecode";
 import { FrameGrabber } from "../picture/frame-grabber";
 import type { LightCopy } from "../picture/piece-stream";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.cutTrim;
 
 interface CutTrimProps {
   source: LightCopy;
@@ -53,16 +56,16 @@ export function CutTrim({ source, picture, clock, frame, reach, onMove }: CutTri
   return (
     <div className="mt-2">
       <div className="grid grid-cols-2 gap-px bg-line">
-        <Shown canvas={before} picture={picture} caption="last before" />
-        <Shown canvas={after} picture={picture} caption="first after" className="text-right" />
+        <Shown canvas={before} picture={picture} caption={t.lastBefore} />
+        <Shown canvas={after} picture={picture} caption={t.firstAfter} className="text-right" />
       </div>
       <div className="flex items-center justify-between">
         <span>
-          <IconButton label="Ten frames earlier" disabled={frame <= reach.from} onClick={() => move(-10)}>
+          <IconButton label={t.tenFramesEarlier} disabled={frame <= reach.from} onClick={() => move(-10)}>
             <ChevronsLeft className={icon} aria-hidden />
           </IconButton>
           <IconButton
-            label="One frame earlier"
+            label={t.oneFrameEarlier}
             shortcut={keysOf("cut-earlier")}
             disabled={frame <= reach.from}
             onClick={() => move(-1)}
@@ -73,14 +76,14 @@ export function CutTrim({ source, picture, clock, frame, reach, onMove }: CutTri
         <span className="font-mono text-xs">{timecodeAt(frame, clock)}</span>
         <span>
           <IconButton
-            label="One frame later"
+            label={t.oneFrameLater}
             shortcut={keysOf("cut-later")}
             disabled={frame >= reach.to}
             onClick={() => move(1)}
           >
             <ChevronRight className={icon} aria-hidden />
           </IconButton>
-          <IconButton label="Ten frames later" disabled={frame >= reach.to} onClick={() => move(10)}>
+          <IconButton label={t.tenFramesLater} disabled={frame >= reach.to} onClick={() => move(10)}>
             <ChevronsRight className={icon} aria-hidden />
           </IconButton>
         </span>

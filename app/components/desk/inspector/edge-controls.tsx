@@ -1,11 +1,14 @@
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import type { Edge } from "~/core/composition/edge";
 import { PercentSlider } from "./percent-slider";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.edgeControls;
 
 const LOOKS: SelectItem[] = [
-  { value: "none", text: "None" },
-  { value: "shadow", text: "Soft shadow" },
-  { value: "feather", text: "Feathered", hint: "Fades into the backdrop" },
+  { value: "none", text: t.none },
+  { value: "shadow", text: t.softShadow },
+  { value: "feather", text: t.feathered, hint: t.fadesIntoTheBackdrop },
 ];
 
 /** How the border of a film looks that does not fill its frame. */
@@ -13,17 +16,17 @@ export function EdgeControls({ edge, onChange }: { edge: Edge; onChange: (edge: 
   return (
     <>
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">Edge</span>
+        <span className="text-xs text-soft">{t.edge}</span>
         <SelectMenu
-          label="Edge"
-          placeholder="Mixed"
+          label={t.edge}
+          placeholder={t.mixed}
           items={LOOKS}
           value={edge.look}
           onChange={(look) => onChange({ ...edge, look: look as Edge["look"] })}
         />
       </div>
       <PercentSlider
-        label="Corners"
+        label={t.corners}
         value={edge.corner}
         ends={["square", "round"]}
         onChange={(corner) => onChange({ ...edge, corner })}

@@ -6,6 +6,9 @@ import { MAX_ZOOM } from "~/core/path/framing-settings";
 import { useFrame } from "../picture/use-player";
 import { useDesk } from "../state/desk-context";
 import { type DeskShot, followedIn } from "../state/desk-types";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.eyeLineOffer;
 
 interface EyeLineOfferProps {
   shot: DeskShot;
@@ -38,15 +41,13 @@ export function EyeLineOffer({ shot, area, pane }: EyeLineOfferProps) {
   const enlarged = (pane.height * factor) / largest;
   return (
     <div role="note" className="flex flex-col gap-1.5 text-xs text-soft">
-      <span>
-        Eyes are at {Math.round(100 * at)} % here; the window has no room to bring them to {shot.settings.eyeLine} %.
-      </span>
-      <Hint text="A fixed zoom for this shot">
+      <span>{t.eyesAreAtHereThe(at, shot.settings.eyeLine)}</span>
+      <Hint text={t.aFixedZoomForThis}>
         <Button
           className="self-start"
           onClick={() => shotEdits.setFraming([shot], { zoom: { kind: "fixed", factor } })}
         >
-          Zoom to {factor.toFixed(2)} (picture at {Math.round(100 * enlarged)} %)
+          {t.zoomToPictureAt(factor, enlarged)}
         </Button>
       </Hint>
     </div>

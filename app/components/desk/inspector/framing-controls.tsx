@@ -11,6 +11,9 @@ import { AimControls } from "./aim-controls";
 import { CalmSlider } from "./calm-slider";
 import { MannerChoice } from "./manner-choice";
 import { NumberField } from "~/components/common/number-field";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.framingControls;
 
 interface FramingControlsProps {
   /** What is set; of several shots, what they have in common. */
@@ -23,9 +26,9 @@ interface FramingControlsProps {
 }
 
 const ZOOMS: SelectItem[] = [
-  { value: "full", text: "As large as fits", hint: "The largest window that fits" },
-  { value: "fixed", text: "Fixed", hint: "The same zoom throughout" },
-  { value: "free", text: "Free, within limits", hint: "Closer on small subjects, wider on large ones" },
+  { value: "full", text: t.asLargeAsFits, hint: t.theLargestWindowThatFits },
+  { value: "fixed", text: t.fixed, hint: t.theSameZoomThroughout },
+  { value: "free", text: t.freeWithinLimits, hint: t.closerOnSmallSubjectsWider },
 ];
 /** Where a zoom begins when its kind is chosen. */
 const FIRST_ZOOM: Record<string, Zoom> = {
@@ -40,18 +43,18 @@ const kindOf = (zoom: Zoom): string => (zoom.kind === "free" ? "free" : zoom.fac
 export function FramingControls({ settings, chosen, bears, onChange }: FramingControlsProps) {
   const { manner, calm = USUAL_FRAMING.calm, zoom, headroom, enlargement } = settings;
   return (
-    <section aria-label="Movement" className="flex flex-col gap-2">
+    <section aria-label={t.movement} className="flex flex-col gap-2">
       <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
-        <span>Manner</span>
-        {chosen && <span aria-label="Manner and reason">{chosen}</span>}
+        <span>{t.manner}</span>
+        {chosen && <span aria-label={t.mannerAndReason}>{chosen}</span>}
       </div>
       <MannerChoice manner={manner ?? null} onChange={(value) => onChange({ manner: value })} />
-      <CalmSlider label="Calmness" calm={calm} onChange={(value) => onChange({ calm: value })} />
+      <CalmSlider label={t.calmness} calm={calm} onChange={(value) => onChange({ calm: value })} />
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">Zoom</span>
+        <span className="text-xs text-soft">{t.zoom}</span>
         <SelectMenu
-          label="Zoom"
-          placeholder="Mixed"
+          label={t.zoom}
+          placeholder={t.mixed}
           items={ZOOMS}
           value={zoom ? kindOf(zoom) : ""}
           onChange={(kind) => onChange({ zoom: FIRST_ZOOM[kind]! })}
@@ -65,18 +68,18 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
         <div className="grid grid-cols-2 gap-2">
           {headroom !== undefined && (
             <NumberField
-              label="Headroom"
+              label={t.headroom}
               unit="%"
-              hint="Space above the head, as a share of the window's height"
+              hint={t.spaceAboveTheHeadAs}
               value={headroom}
               onCommit={(value) => onChange({ headroom: Math.min(40, Math.max(0, value)) })}
             />
           )}
           {enlargement !== undefined && (
             <NumberField
-              label="Enlarge up to"
-              unit="times"
-              hint="A free zoom stops there; any other zoom gets a second look"
+              label={t.enlargeUpTo}
+              unit={t.times}
+              hint={t.aFreeZoomStopsThere}
               value={enlargement}
               onCommit={(value) => onChange({ enlargement: Math.min(MAX_ENLARGEMENT, Math.max(1, value)) })}
             />
@@ -91,10 +94,10 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
 /** Says where the picture ends a free zoom, if it does. */
 function FreeZoomEnd({ most, bears, enlargement }: { most: number; bears: number; enlargement: number }) {
   if (bears >= most) return null;
-  const end = bears > 1 ? `Stops at ${bears.toFixed(2)}` : "Cannot zoom in";
+  const end = bears > 1 ? t.stopsAt(bears) : t.cannotZoomIn;
   return (
     <p role="note" className="text-xs text-soft">
-      {end}: any closer, the picture would be enlarged more than {Number(enlargement.toFixed(1))} times.
+      {t.anyCloserThePictureWould(end, Number(enlargement.toFixed(1)))}
     </p>
   );
 }
@@ -106,8 +109,8 @@ function ZoomNumbers({ zoom, onChange }: { zoom: Zoom; onChange: (zoom: Zoom) =>
   if (zoom.kind === "fixed") {
     return (
       <NumberField
-        label="Zoom"
-        unit={`1 to ${MAX_ZOOM}`}
+        label={t.zoom}
+        unit={t.from1To(MAX_ZOOM)}
         value={zoom.factor}
         digits={2}
         step={0.01}
@@ -120,16 +123,16 @@ function ZoomNumbers({ zoom, onChange }: { zoom: Zoom; onChange: (zoom: Zoom) =>
   return (
     <div className="grid grid-cols-2 gap-2">
       <NumberField
-        label="At least"
-        unit="times"
+        label={t.atLeast}
+        unit={t.times}
         value={min}
         digits={2}
         step={0.01}
         onCommit={(value) => onChange({ kind: "free", min: Math.min(max, factor(value)), max })}
       />
       <NumberField
-        label="At most"
-        unit="times"
+        label={t.atMost}
+        unit={t.times}
         value={max}
         digits={2}
         step={0.01}

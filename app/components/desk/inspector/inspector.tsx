@@ -30,11 +30,14 @@ import { TextAreas } from "./text-areas";
 import { TrackTools } from "./track-tools";
 import { WindowHere } from "./window-here";
 import { useShotHere } from "../picture/use-player";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.inspector;
 
 const PANELS = [
-  { value: "shot", name: "Shot", hint: "How the shot is framed" },
-  { value: "keys", name: "Keys", hint: "The shot's keys, in numbers" },
-  { value: "layers", name: "Layers", hint: "Titles, pictures and shapes above the picture" },
+  { value: "shot", name: t.shot, hint: t.howTheShotIsFramed },
+  { value: "keys", name: t.keys, hint: t.theShotsKeysInNumbers },
+  { value: "layers", name: t.layers, hint: t.titlesPicturesAndShapesAbove },
 ] as const;
 
 /** What can be set for the shot on screen, or for what lies above the picture. */
@@ -42,7 +45,7 @@ export function Inspector() {
   const { panel, setPanel } = useDesk();
   return (
     <div className="flex flex-col gap-4">
-      <ChoiceBar label="Settings of" choices={PANELS} value={panel} onChange={setPanel} className="grid-cols-3" />
+      <ChoiceBar label={t.settingsOf} choices={PANELS} value={panel} onChange={setPanel} className="grid-cols-3" />
       {panel === "layers" && <LayersPanel />}
       {panel === "keys" && <KeysPanel />}
       {panel === "shot" && <ShotPanel />}
@@ -68,7 +71,7 @@ function ShotSettings() {
   const differs = shots.some(({ settings }) => JSON.stringify(settings.zoom) !== JSON.stringify(zoom));
   return (
     <div className="flex flex-col gap-5">
-      <section aria-label={`Shot ${shot.number}`} className="flex flex-col gap-3">
+      <section aria-label={t.shotNumbered(shot.number)} className="flex flex-col gap-3">
         <ShotName
           key={shot.id}
           number={shot.number}
@@ -111,14 +114,14 @@ function ShotSettings() {
           <ShapeFits shot={shot} />
         </div>
         <div className="flex items-center justify-between gap-2">
-          <span className="text-xs text-soft">{shot.protect ? "Protected area" : "Title, logo"}</span>
+          <span className="text-xs text-soft">{shot.protect ? t.protectedArea : t.titleLogo}</span>
           {shot.protect ? (
             <Button className="shrink-0" onClick={() => shotEdits.protect(shot, null)}>
-              Stop protecting
+              {t.stopProtecting}
             </Button>
           ) : (
-            <Hint text="Draw a box around an area to keep in the window where it fits">
-              <Button onClick={() => setDrawing("protect")}>Protect an area</Button>
+            <Hint text={t.drawABoxAroundAn}>
+              <Button onClick={() => setDrawing("protect")}>{t.protectAnArea}</Button>
             </Hint>
           )}
         </div>
@@ -136,7 +139,7 @@ function ShotSettings() {
           onDraw={() => setDrawing("active")}
           onChange={(some, active) => shotEdits.change(some, { active })}
         />
-        {differs && <Button onClick={() => shotEdits.setFraming(shots, { zoom })}>Use this zoom in all shots</Button>}
+        {differs && <Button onClick={() => shotEdits.setFraming(shots, { zoom })}>{t.useThisZoomInAll}</Button>}
       </section>
       <WindowHere shot={shot} />
       {before && (
@@ -155,8 +158,8 @@ function ShotSettings() {
 }
 
 const OWN_TEXT: Record<OwnSetting, string> = {
-  follow: "Own subject",
-  protect: "Own protected area",
+  follow: t.ownSubject,
+  protect: t.ownProtectedArea,
 };
 
 /** Whether the version says for itself whom it follows or what it protects in a shot, where the film has others. */
@@ -167,10 +170,8 @@ function OwnAnswer({ shot, setting }: { shot: DeskShot; setting: OwnSetting }) {
   return (
     <label className="flex items-center gap-2 text-xs">
       <TickBox checked={own} onChange={(checked) => shotEdits.setOwn(shot, setting, checked)} />
-      <Hint text="Off: this version uses the film's setting, and a change here applies to all versions">
-        <span className={own ? "text-ink" : "text-soft"}>
-          {OWN_TEXT[setting]} in {version.name}
-        </span>
+      <Hint text={t.offThisVersionUsesThe}>
+        <span className={own ? "text-ink" : "text-soft"}>{t.in(OWN_TEXT[setting], version.name)}</span>
       </Hint>
     </label>
   );

@@ -2,11 +2,14 @@ import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import type { Size } from "~/core/geometry/box";
 import type { EndChoice } from "~/core/path/framing-settings";
 import { type DeskShot, followedIn } from "../state/desk-types";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.keptEnd;
 
 const ENDS: SelectItem[] = [
-  { value: "auto", text: "Head", hint: "The end with the eyes, or the one that leads" },
-  { value: "left", text: "Left end" },
-  { value: "right", text: "Right end" },
+  { value: "auto", text: t.head, hint: t.theEndWithTheEyes },
+  { value: "left", text: t.leftEnd },
+  { value: "right", text: t.rightEnd },
 ];
 
 interface KeptEndProps {
@@ -23,10 +26,10 @@ export function KeptEnd({ shot, window, onChange }: KeptEndProps) {
   if (!isWider && keepEnd === "auto") return null;
   return (
     <div className="flex items-center justify-between gap-2">
-      <span className="text-xs text-soft">Too wide for the window: keep</span>
+      <span className="text-xs text-soft">{t.tooWideForTheWindow}</span>
       <SelectMenu
-        label="End of the subject to keep"
-        placeholder="Mixed"
+        label={t.endOfTheSubjectTo}
+        placeholder={t.mixed}
         items={ENDS}
         value={keepEnd}
         onChange={(value) => onChange(value as EndChoice)}

@@ -1,6 +1,9 @@
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { curveOf, type Easing, EASINGS, isCurve } from "~/core/path/easing";
 import { CurveField } from "./curve-field";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.keyEasing;
 
 interface KeyEasingProps {
   easing: Easing | null;
@@ -10,13 +13,13 @@ interface KeyEasingProps {
 const SOLVER = "solver";
 const CURVE = "curve";
 const ITEMS: SelectItem[] = [
-  { value: SOLVER, text: "Computed", hint: "Follows the subject to your next key" },
-  { value: "linear", text: "Linear", hint: "Constant speed to your next key" },
-  { value: "ease", text: "Eased", hint: "Starts and arrives softly" },
-  { value: "ease-in", text: "Soft start", hint: "Starts softly and arrives at speed" },
-  { value: "ease-out", text: "Soft arrival", hint: "Starts at speed and arrives softly" },
-  { value: CURVE, text: "Your own curve", hint: "Shaped by two handles" },
-  { value: "hold", text: "Hold", hint: "Stays here until your next key, or the shot's end" },
+  { value: SOLVER, text: t.computed, hint: t.followsTheSubjectToYour },
+  { value: "linear", text: t.linear, hint: t.constantSpeedToYourNext },
+  { value: "ease", text: t.eased, hint: t.startsAndArrivesSoftly },
+  { value: "ease-in", text: t.softStart, hint: t.startsSoftlyAndArrivesAt },
+  { value: "ease-out", text: t.softArrival, hint: t.startsAtSpeedAndArrives },
+  { value: CURVE, text: t.yourOwnCurve, hint: t.shapedByTwoHandles },
+  { value: "hold", text: t.hold, hint: t.staysHereUntilYourNext },
 ];
 /** What an easing is called. */
 export const easingName = (easing: Easing | null): string =>
@@ -33,9 +36,9 @@ export function KeyEasing({ easing, onChange }: KeyEasingProps) {
   return (
     <div className="mt-2">
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">Easing to your next key</span>
+        <span className="text-xs text-soft">{t.easingToYourNextKey}</span>
         <SelectMenu
-          label="Easing to your next key"
+          label={t.easingToYourNextKey}
           placeholder=""
           items={ITEMS}
           value={curve ? CURVE : (easing ?? SOLVER)}
@@ -44,7 +47,7 @@ export function KeyEasing({ easing, onChange }: KeyEasingProps) {
       </div>
       {curve && (
         <div className="mt-1 flex items-center justify-between gap-2">
-          <span className="text-xs text-soft">Time runs to the right, distance upwards. Drag the handles.</span>
+          <span className="text-xs text-soft">{t.timeRunsToTheRight}</span>
           <CurveField curve={curve} onChange={onChange} />
         </div>
       )}

@@ -9,11 +9,14 @@ import { BackdropControls } from "./backdrop-controls";
 import { EdgeControls } from "./edge-controls";
 import { PercentSlider } from "./percent-slider";
 import { StackControls } from "./stack-controls";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.layoutControls;
 
 const LAYOUTS = [
-  { value: "fill", name: "Fill", hint: "The crop window fills the frame" },
-  { value: "whole", name: "Whole", hint: "The whole picture, or most of it, on a backdrop" },
-  { value: "stack", name: "Stack", hint: "Two or three windows that divide the frame" },
+  { value: "fill", name: t.fill, hint: t.theCropWindowFillsThe },
+  { value: "whole", name: t.whole, hint: t.theWholePictureOrMost },
+  { value: "stack", name: t.stack, hint: t.twoOrThreeWindowsThat },
 ] as const;
 const FIRST: Record<Layout["kind"], Layout> = { fill: FILL, whole: WHOLE, stack: STACK };
 
@@ -30,10 +33,10 @@ interface LayoutControlsProps {
 /** How a shot fills its frame, and what lies behind it where it does not. */
 export function LayoutControls({ settings: { layout, backdrop, edge }, area, frame, onChange }: LayoutControlsProps) {
   return (
-    <section aria-label="Layout" className="flex flex-col gap-2">
-      <span className="text-xs text-soft">Layout</span>
+    <section aria-label={t.layout} className="flex flex-col gap-2">
+      <span className="text-xs text-soft">{t.layout}</span>
       <ChoiceBar
-        label="How the film fills the frame"
+        label={t.howTheFilmFillsThe}
         choices={LAYOUTS}
         value={layout?.kind ?? null}
         onChange={(kind) => onChange({ layout: FIRST[kind] })}
@@ -73,27 +76,27 @@ function WholeControls({ layout, area, frame, onChange }: WholeControlsProps) {
     const pane = paneBox({ ...layout, amount }, area, frame);
     const window = largestWindow(area, pane);
     const share = (window.width * window.height) / (area.width * area.height);
-    return `${Math.round(100 * share)} % of it, ${(pane.height / window.height).toFixed(2)} × its size`;
+    return t.ofItItsSize(share, pane.height / window.height);
   };
   const whole = paneBox({ ...layout, amount: 1 }, area, frame);
   const isAbove = whole.height < frame.height;
   return (
     <>
       <Slider
-        label="How much of the picture"
+        label={t.howMuchOfThePicture}
         value={Math.round(100 * layout.amount)}
         max={100}
-        ends={["fills the frame", "all of it"]}
+        ends={[t.fillsTheFrame, t.allOfIt]}
         heading={(value) => (
           <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
-            <span>How much</span>
+            <span>{t.howMuch}</span>
             <span>{figures(value / 100)}</span>
           </div>
         )}
         onChange={(value) => onChange({ ...layout, amount: value / 100 })}
       />
       <PercentSlider
-        label="Place"
+        label={t.place}
         value={Math.round(100 * layout.place)}
         ends={isAbove ? ["top", "bottom"] : ["left", "right"]}
         onChange={(value) => onChange({ ...layout, place: value / 100 })}

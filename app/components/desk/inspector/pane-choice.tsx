@@ -1,6 +1,9 @@
 import { ChoiceBar } from "~/components/common/choice-bar";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.paneChoice;
 
 /** Which of a shot's panes is worked on, where it has several. */
 export function PaneChoice({ shot }: { shot: DeskShot }) {
@@ -8,11 +11,11 @@ export function PaneChoice({ shot }: { shot: DeskShot }) {
   if (shot.panes.length < 2) return null;
   return (
     <ChoiceBar
-      label="Pane"
+      label={t.pane}
       choices={shot.panes.map((pane) => ({
         value: String(pane),
-        name: `Pane ${pane + 1}`,
-        hint: `Its subject, path and keys; ${pane + 1} on the keyboard`,
+        name: t.paneNumbered(pane + 1),
+        hint: t.itsSubjectPathAndKeys(pane + 1),
       }))}
       value={String(shot.pane)}
       onChange={(pane) => choosePane(Number(pane))}

@@ -4,6 +4,9 @@ import { MOST_PANE_ZOOM, newPanePicture, ownIn, type PanePicture, type Stack, wi
 import { PercentSlider } from "./percent-slider";
 import { PicturePicker } from "./picture-picker";
 import { PlaybackControls } from "./playback-controls";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.paneContents;
 
 interface PaneContentsProps {
   stack: Stack;
@@ -27,18 +30,18 @@ export function PaneContents({ stack, onChange }: PaneContentsProps) {
         const own = ownIn(stack, pane);
         const put = (next: PanePicture | null) => onChange(withOwn(stack, pane, next));
         return (
-          <section key={pane} aria-label={`What pane ${pane + 1} shows`} className="flex flex-col gap-2">
+          <section key={pane} aria-label={t.whatPaneShows(pane + 1)} className="flex flex-col gap-2">
             <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
-              <span className="shrink-0">Pane {pane + 1} shows</span>
-              <span className="truncate">{own ? own.picture.name : "this film"}</span>
+              <span className="shrink-0">{t.paneShows(pane + 1)}</span>
+              <span className="truncate">{own ? own.picture.name : t.thisFilm}</span>
             </div>
             {own && <OwnControls own={own} onChange={put} />}
             <div className="flex flex-wrap gap-2">
               <PicturePicker
-                text={own ? "Replace" : "Other content"}
+                text={own ? t.replace : t.otherContent}
                 onPicked={(picture) => put(own ? { ...own, picture } : newPanePicture(picture))}
               />
-              {own && <Button onClick={() => put(null)}>Show this film</Button>}
+              {own && <Button onClick={() => put(null)}>{t.showThisFilm}</Button>}
             </div>
           </section>
         );
@@ -46,7 +49,7 @@ export function PaneContents({ stack, onChange }: PaneContentsProps) {
       {hasOwn && (
         <label className="flex items-center gap-2 text-xs text-soft">
           <TickBox checked={stack.muted !== true} onChange={(heard) => silent(!heard)} />
-          Sound of this film
+          {t.soundOfThisFilm}
         </label>
       )}
     </>
@@ -57,19 +60,19 @@ function OwnControls({ own, onChange }: { own: PanePicture; onChange: (own: Pane
   return (
     <>
       <PercentSlider
-        label="Zoom"
+        label={t.zoom}
         value={Math.round((100 * (own.zoom - 1)) / (MOST_PANE_ZOOM - 1))}
-        ends={["as much as fits", "near"]}
+        ends={[t.asMuchAsFits, "near"]}
         onChange={(percent) => onChange({ ...own, zoom: 1 + (percent / 100) * (MOST_PANE_ZOOM - 1) })}
       />
       <PercentSlider
-        label="Across"
+        label={t.across}
         value={Math.round(100 * own.x)}
         ends={["left", "right"]}
         onChange={(x) => onChange({ ...own, x: x / 100 })}
       />
       <PercentSlider
-        label="Down"
+        label={t.down}
         value={Math.round(100 * own.y)}
         ends={["top", "bottom"]}
         onChange={(y) => onChange({ ...own, y: y / 100 })}
@@ -82,7 +85,7 @@ function OwnControls({ own, onChange }: { own: PanePicture; onChange: (own: Pane
       {own.picture.moving?.sound && (
         <label className="flex items-center gap-2 text-xs text-soft">
           <TickBox checked={own.sounds} onChange={(sounds) => onChange({ ...own, sounds })} />
-          Sound of this pane
+          {t.soundOfThisPane}
         </label>
       )}
     </>

@@ -20,7 +20,7 @@ export const PercentSlider = ({ label, value, min, ends, onChange }: PercentSlid
     heading={(shown) => (
       <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
         <span>{label}</span>
-        <span>{shown} %</span>
+        <span>{shown}%</span>
       </div>
     )}
     onChange={onChange}

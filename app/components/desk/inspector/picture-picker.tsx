@@ -6,9 +6,12 @@ import { OwnFilePicker, useBringing } from "~/components/common/own-file-picker"
 import { filmsToTake, sendPicture, takeFilm } from "~/components/common/send-own-file";
 import type { Picture } from "~/core/composition/picture";
 import { useDesk } from "../state/desk-context";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.picturePicker;
 
 const ACCEPTED = "image/png,image/jpeg,image/webp,image/svg+xml,image/gif,video/*,.mov,.mkv,.mxf";
-const HINT = "A picture, a film, an animation, or all the PNG files of a sequence";
+const HINT = t.aPictureAFilmAn;
 
 interface PicturePickerProps {
   /** What the button for a file says. */
@@ -44,12 +47,12 @@ function LibraryFilms({ onPicked }: Pick<PicturePickerProps, "onPicked">) {
       onOpen={() => void filmsToTake().then(setFilms)}
       trigger={
         <Button disabled={isBringing}>
-          <Clapperboard className="size-3.5" aria-hidden /> {isBringing ? "Adding…" : "From library"}
+          <Clapperboard className="size-3.5" aria-hidden /> {isBringing ? t.adding : t.fromLibrary}
         </Button>
       }
     >
       {films === null ? (
-        <p className="px-2 py-1.5 text-sm text-soft">Loading…</p>
+        <p className="px-2 py-1.5 text-sm text-soft">{t.loading}</p>
       ) : (
         films.map(({ id, name }) => (
           <MenuItem key={id} onSelect={() => void bring(takeFilm(id))}>

@@ -2,6 +2,9 @@ import { NumberField } from "~/components/common/number-field";
 import { TickBox } from "~/components/common/tick-box";
 import { type Picture, type Playback, SPEEDS } from "~/core/composition/picture";
 import { framesPerSecond } from "~/core/time/rate";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.playbackControls;
 
 interface PlaybackControlsProps {
   picture: Picture;
@@ -18,9 +21,9 @@ export function PlaybackControls({ picture: { moving }, playback, onChange }: Pl
     <>
       <div className="grid grid-cols-2 gap-2">
         <NumberField
-          label="In point"
-          unit="s"
-          hint={`Where it begins; it is ${(moving.frames / fps).toFixed(1)} s long`}
+          label={t.inPoint}
+          unit={t.s}
+          hint={t.whereItBeginsItIs(moving.frames / fps)}
           value={playback.from / fps}
           digits={2}
           onCommit={(seconds) =>
@@ -28,7 +31,7 @@ export function PlaybackControls({ picture: { moving }, playback, onChange }: Pl
           }
         />
         <NumberField
-          label="Speed"
+          label={t.speed}
           unit="%"
           value={100 * playback.speed}
           onCommit={(percent) =>
@@ -38,7 +41,7 @@ export function PlaybackControls({ picture: { moving }, playback, onChange }: Pl
       </div>
       <label className="flex items-center gap-2 text-xs text-soft">
         <TickBox checked={playback.loops} onChange={(loops) => onChange({ ...playback, loops })} />
-        Loop
+        {t.loop}
       </label>
     </>
   );

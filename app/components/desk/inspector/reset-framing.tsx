@@ -2,13 +2,15 @@ import { RefreshCw } from "lucide-react";
 import { toast } from "sonner";
 import { Button } from "~/components/common/button";
 import { Menu, MenuItem } from "~/components/common/menu";
-import { counted } from "~/core/counted";
 import type { SingleCommand } from "~/core/edits/command";
 import { settingNames } from "~/core/edits/describe";
 import { ShotSetting } from "~/core/edits/shot-in-version";
 import { AUTO } from "~/core/subjects/choosing/follow-rule";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.resetFraming;
 
 /** What the editor has set in a shot that solving it again would not have: hand keys and marks are kept. */
 interface Own {
@@ -36,10 +38,10 @@ export function ResetFraming({ shot }: { shot: DeskShot }) {
     ]);
     const before = state;
     edits.send({ type: "batch", commands });
-    toast(`Solved ${counted(own.length, "shot")} again.`, {
+    toast(t.solvedAgain(own.length), {
       action: {
-        label: "Compare with before",
-        onClick: () => look.setComparison({ kind: "earlier", name: "Before", state: before }),
+        label: t.compareWithBefore,
+        onClick: () => look.setComparison({ kind: "earlier", name: t.before, state: before }),
       },
     });
   };
@@ -49,9 +51,9 @@ export function ResetFraming({ shot }: { shot: DeskShot }) {
     ...(settings.includes("follow") || shot.follow.kind === "auto" ? [] : (["follow"] as const)),
   ]);
   const items = [
-    { name: names.length > 0 ? `This shot: ${settingNames(names)}` : "This shot: nothing is set", own: here },
-    { name: "The selected shots", own: ownOf(shots.filter(({ id }) => selection.ids.has(id))) },
-    { name: "All shots", own: ownOf(shots) },
+    { name: names.length > 0 ? t.thisShot(settingNames(names)) : t.thisShotNothingIsSet, own: here },
+    { name: t.theSelectedShots, own: ownOf(shots.filter(({ id }) => selection.ids.has(id))) },
+    { name: t.allShots, own: ownOf(shots) },
   ];
   return (
     <Menu
@@ -59,13 +61,11 @@ export function ResetFraming({ shot }: { shot: DeskShot }) {
       trigger={
         <Button>
           <RefreshCw className="size-4" aria-hidden />
-          Solve again…
+          {t.solveAgain}
         </Button>
       }
     >
-      <p className="max-w-64 px-2 py-1 text-xs text-soft">
-        Forgets what you have set for these shots. Keys, marks and protected areas stay.
-      </p>
+      <p className="max-w-64 px-2 py-1 text-xs text-soft">{t.forgetsWhatYouHaveSet}</p>
       {items.map(({ name, own }) => (
         <MenuItem key={name} disabled={own.length === 0} onSelect={() => reset(own)}>
           {name} <span className="ml-auto text-xs text-soft">{own.length}</span>

@@ -13,6 +13,9 @@ import type { FrameRange } from "~/core/time/rate";
 import { type Still, useStills } from "../picture/use-stills";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.secondLooks;
 
 /** Longer side of the picture of an offer. */
 const PICTURE_SIDE = 72;
@@ -26,7 +29,7 @@ export function SecondLooks({ shot }: { shot: DeskShot }) {
     if (pane !== undefined) choosePane(pane);
   };
   return (
-    <ul aria-label="Worth a second look" className="flex flex-col gap-1">
+    <ul aria-label={t.worthASecondLook} className="flex flex-col gap-1">
       {shot.looks.map((look) => (
         <li key={`${look.kind} ${look.pane ?? ""}`}>
           <button
@@ -96,7 +99,7 @@ function Offers({ shot, look }: { shot: DeskShot; look: SecondLook }) {
   };
   if (offers.length === 0) return null;
   return (
-    <div role="group" aria-label="Suggested layouts" className="mt-1 flex gap-2">
+    <div role="group" aria-label={t.suggestedLayouts} className="mt-1 flex gap-2">
       {offers.map((offer, i) => (
         <Hint key={offer.id} text={offer.hint}>
           <button

@@ -11,6 +11,9 @@ import { fitInto } from "../result/fit";
 import { type Still, useStills } from "../picture/use-stills";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.shapeFits;
 
 /** Longest side of a small picture. */
 const PICTURE_ROOM: Size = { width: 84, height: 72 };
@@ -27,9 +30,6 @@ const Fits = z.array(
 );
 type Fits = z.infer<typeof Fits>;
 
-const PERCENT = new Intl.NumberFormat(undefined, { style: "percent" });
-const WAY = new Intl.NumberFormat(undefined, { maximumFractionDigits: 1 });
-
 /** Which shape suits a shot: for each, how much of the subject stays inside, and how far the window moves. */
 export function ShapeFits({ shot }: { shot: DeskShot }) {
   return (
@@ -37,10 +37,10 @@ export function ShapeFits({ shot }: { shot: DeskShot }) {
       <Popover.Trigger asChild>
         <Button>
           <Ratio className="size-4" aria-hidden />
-          Compare shapes
+          {t.compareShapes}
         </Button>
       </Popover.Trigger>
-      <SidePanel title={`Shapes for shot ${shot.number}`} width="w-96">
+      <SidePanel title={t.shapesForShot(shot.number)} width="w-96">
         <Shapes shot={shot} />
       </SidePanel>
     </Popover.Root>
@@ -67,8 +67,8 @@ function Shapes({ shot }: { shot: DeskShot }) {
     [known],
   );
   const pictures = useStills(source, stills, film.picture);
-  if (fits === null) return <p className="text-sm text-soft">Framing the shot in each shape…</p>;
-  if (fits === "failed") return <p className="text-sm text-warn">The shapes could not be compared. Try again.</p>;
+  if (fits === null) return <p className="text-sm text-soft">{t.framingTheShotInEach}</p>;
+  if (fits === "failed") return <p className="text-sm text-warn">{t.theShapesCouldNotBe}</p>;
   return (
     <ul className="flex flex-col gap-3">
       {known.map(({ name, size, inside, travel }, i) => {
@@ -82,15 +82,13 @@ function Shapes({ shot }: { shot: DeskShot }) {
             </span>
             <span className="min-w-0 grow text-sm">
               <b className="block font-semibold">{name}</b>
-              <span className="block">
-                {inside === null ? "No subject" : `${PERCENT.format(inside)} of the subject inside`}
-              </span>
+              <span className="block">{inside === null ? t.noSubject : t.ofTheSubjectInside(inside)}</span>
               <span className="block text-xs text-soft">
-                {travel < 0.05 ? "The window stays" : `The window moves ${WAY.format(travel)} of its widths`}
+                {travel < 0.05 ? t.theWindowStays : t.theWindowMovesOfIts(travel)}
               </span>
             </span>
             <Button disabled={isThere} onClick={() => versionEdits.add({ ...size, name }, {})}>
-              {isThere ? "Added" : "Add"}
+              {isThere ? t.added : t.add}
             </Button>
           </li>
         );

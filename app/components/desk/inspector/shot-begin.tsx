@@ -5,14 +5,17 @@ import type { Clock } from "~/core/time/timecode";
 import { CutTrim } from "./cut-trim";
 import type { DeskShot } from "../state/desk-types";
 import type { LightCopy } from "../picture/piece-stream";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.shotBegin;
 
 const BEGINS_TEXT: Record<TransitionKind, string> = {
-  cut: "with a cut",
-  jump: "with a jump cut: same place, later",
-  dissolve: "with a dissolve",
-  wipe: "with a wipe",
-  fade: "with a fade",
-  turn: "with a turn: same take, another subject",
+  cut: t.withACut,
+  jump: t.withAJumpCutSame,
+  dissolve: t.withADissolve,
+  wipe: t.withAWipe,
+  fade: t.withAFade,
+  turn: t.withATurnSameTake,
 };
 
 interface ShotBeginProps {
@@ -29,11 +32,11 @@ interface ShotBeginProps {
 export function ShotBegin({ shot, before, source, picture, clock, onMove, onCarry }: ShotBeginProps) {
   const mixed = shot.mixed.end - shot.mixed.start;
   return (
-    <section aria-label="How it begins">
-      <h2 className="font-display font-semibold">Begins</h2>
+    <section aria-label={t.howItBegins}>
+      <h2 className="font-display font-semibold">{t.begins}</h2>
       <p className="text-xs text-soft">
         {BEGINS_TEXT[shot.begins]}
-        {mixed > 0 && ` of ${mixed} frames`}
+        {mixed > 0 && t.ofFrames(mixed)}
       </p>
       <CutTrim
         source={source}
@@ -45,7 +48,7 @@ export function ShotBegin({ shot, before, source, picture, clock, onMove, onCarr
       />
       <label className="mt-1 flex items-center gap-2 text-sm">
         <TickBox checked={shot.carry} onChange={onCarry} />
-        Continue from the previous shot's window
+        {t.continueFromThePreviousShots}
       </label>
     </section>
   );

@@ -3,6 +3,9 @@ import { Button, Hint } from "~/components/common/button";
 import type { FramingSettings } from "~/core/path/framing-settings";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.spreadLayout;
 
 const layoutOf = ({ layout, backdrop, edge }: FramingSettings) => ({ layout, backdrop, edge });
 
@@ -31,18 +34,16 @@ export function SpreadLayout({ shot }: { shot: DeskShot }) {
       change: change.layout.kind === "stack" ? { ...change, panes } : change,
     }));
     edits.send({ type: "batch", commands });
-    toast(`Layout copied to ${others.map(({ name }) => name).join(", ")}.`);
+    toast(t.layoutCopiedTo(others.map(({ name }) => name).join(", ")));
   };
   return (
     <div className="flex flex-col gap-2 empty:hidden">
       {isUnlike && (
-        <Hint text="In all shots of this version, and in those that are still to be found">
-          <Button onClick={makeUsual}>Use this layout in all shots</Button>
+        <Hint text={t.inAllShotsOfThis}>
+          <Button onClick={makeUsual}>{t.useThisLayoutInAll}</Button>
         </Hint>
       )}
-      {others.length > 0 && change.layout.kind !== "fill" && (
-        <Button onClick={copy}>Copy this layout to the other versions</Button>
-      )}
+      {others.length > 0 && change.layout.kind !== "fill" && <Button onClick={copy}>{t.copyThisLayoutToThe}</Button>}
     </div>
   );
 }

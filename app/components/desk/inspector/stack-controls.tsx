@@ -6,10 +6,13 @@ import type { Size } from "~/core/geometry/box";
 import { ColourField } from "./colour-field";
 import { PaneContents } from "./pane-contents";
 import { PercentSlider } from "./percent-slider";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.stackControls;
 
 const COUNTS = [
-  { value: "2", name: "Two panes", hint: "The frame is divided between two windows" },
-  { value: "3", name: "Three panes", hint: "The frame is divided between three windows" },
+  { value: "2", name: t.twoPanes, hint: t.dividedBetweenTwo },
+  { value: "3", name: t.threePanes, hint: t.dividedBetweenThree },
 ] as const;
 
 interface StackControlsProps {
@@ -25,7 +28,7 @@ export function StackControls({ stack, frame, onChange }: StackControlsProps) {
   return (
     <>
       <ChoiceBar
-        label="Number of panes"
+        label={t.numberOfPanes}
         choices={COUNTS}
         value={stack.places.length === 2 ? "2" : "3"}
         onChange={(count) => onChange(withPanes(stack, Number(count)))}
@@ -35,20 +38,20 @@ export function StackControls({ stack, frame, onChange }: StackControlsProps) {
         {stack.places.slice(1).map(({ pane }, place) => (
           <Button key={pane} className="grow" onClick={() => onChange(withSwapped(stack, place))}>
             <SwapIcon className="size-3.5" aria-hidden />
-            Swap {stack.places[place]!.pane + 1} and {pane + 1}
+            {t.swapAnd(stack.places[place]!.pane + 1, pane + 1)}
           </Button>
         ))}
       </div>
       <PaneContents stack={stack} onChange={onChange} />
       <PercentSlider
-        label="Gap"
+        label={t.gap}
         value={Math.round((100 * stack.gap) / MOST_GAP)}
         ends={["none", "wide"]}
         onChange={(percent) => onChange({ ...stack, gap: (percent / 100) * MOST_GAP })}
       />
       {stack.gap > 0 && (
         <ColourField
-          label="Colour of the gap"
+          label={t.colourOfTheGap}
           colour={stack.colour}
           onChange={(colour) => onChange({ ...stack, colour })}
         />

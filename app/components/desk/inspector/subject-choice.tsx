@@ -6,16 +6,19 @@ import { type FollowRule, readRule, writeRule } from "~/core/subjects/choosing/f
 import type { CastMember } from "~/core/subjects/choosing/cast";
 import { type DeskShot, followedIn } from "../state/desk-types";
 import { Letter } from "../../common/letter";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.subjectChoice;
 
 /** Rules that any shot can have, as `writeRule` writes them. */
 const FOLLOW_RULES: SelectItem[] = [
-  { value: "auto", text: "Auto", hint: "The most important subject" },
-  { value: "second", text: "The second", hint: "The second most important subject" },
-  { value: "both", text: "Two together", hint: "The two most important subjects, if they fit" },
-  { value: "speaker", text: "Speaker, cutting", hint: "Cuts to whoever speaks" },
-  { value: "speaker-move", text: "Speaker, moving", hint: "Moves to whoever speaks" },
-  { value: "everything", text: "Everything", hint: "Centred on all subjects" },
-  { value: "none", text: "Nothing", hint: "Stays in the middle, or at your keys" },
+  { value: "auto", text: t.auto, hint: t.theMostImportantSubject },
+  { value: "second", text: t.theSecond, hint: t.theSecondMostImportantSubject },
+  { value: "both", text: t.twoTogether, hint: t.theTwoMostImportantSubjects },
+  { value: "speaker", text: t.speakerCutting, hint: t.cutsToWhoeverSpeaks },
+  { value: "speaker-move", text: t.speakerMoving, hint: t.movesToWhoeverSpeaks },
+  { value: "everything", text: t.everything, hint: t.centredOnAllSubjects },
+  { value: "none", text: t.nothing, hint: t.staysInTheMiddleOr },
 ];
 
 /** Whether a member of the cast is what a rule names. */
@@ -30,42 +33,40 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (r
   const known = FOLLOW_RULES.some(({ value }) => value === shot.follow.kind);
   const followed = followedIn(shot);
   return (
-    <section aria-label="Follow" className="flex flex-col gap-2">
+    <section aria-label={t.follow} className="flex flex-col gap-2">
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">Follow</span>
+        <span className="text-xs text-soft">{t.follow}</span>
         <RuleSelect
           rule={known ? shot.follow : null}
-          shown={known ? undefined : (named?.name ?? (named ? `Only ${named.letter}` : "Only one"))}
+          shown={known ? undefined : (named?.name ?? (named ? t.only(named.letter) : t.onlyOne))}
           onChange={onChange}
         />
       </div>
       {shot.framed && (
-        <p className="flex items-start gap-2 text-sm" aria-label="Subject and reason">
+        <p className="flex items-start gap-2 text-sm" aria-label={t.subjectAndReason}>
           {followed && <Letter {...followed} />}
           <span>
             {followed?.name && <b className="font-semibold">{followed.name}: </b>}
-            {shot.isAnalysed || shot.framed.subjectId
-              ? shot.framed.reason
-              : "not analysed yet: the window stays in the middle, or at your keys"}
+            {shot.isAnalysed || shot.framed.subjectId ? shot.framed.reason : t.notAnalysedYetTheWindow}
             {shot.isAnalysed && shot.framed.certainty < 0.5 && (
               <span className="ml-1.5 inline-flex items-center gap-1 text-xs text-warn">
-                <Eye className="size-3.5" aria-hidden /> {Math.round(100 * shot.framed.certainty)} % sure
+                <Eye className="size-3.5" aria-hidden /> {t.sure(shot.framed.certainty)}
               </span>
             )}
           </span>
         </p>
       )}
       {shot.cast.length > 0 && (
-        <div role="group" aria-label="Subjects" className="flex flex-wrap gap-1.5">
+        <div role="group" aria-label={t.subjects} className="flex flex-wrap gap-1.5">
           {shot.cast.map((member) => (
-            <Hint key={member.track.id} text={`Follow ${member.name ?? member.letter}: ${member.reason}`}>
+            <Hint key={member.track.id} text={t.followWho(member.name ?? member.letter, member.reason)}>
               <button
                 type="button"
                 aria-pressed={isNamed(shot.follow, member)}
                 onClick={() => onChange({ kind: "track", trackId: member.track.id })}
                 className="flex items-center gap-1.5 rounded-md border border-line px-1.5 py-1 text-xs hover:border-soft aria-pressed:border-accent aria-pressed:bg-accent-wash"
               >
-                <span className="sr-only">Follow </span>
+                <span className="sr-only">{t.follow} </span>
                 <Letter {...member} />
                 {member.name ?? member.track.label ?? kindName(member)}
               </button>
@@ -83,11 +84,11 @@ function kindName({ track }: CastMember): string {
     case "person":
       return "person";
     case "mark":
-      return "your mark";
+      return t.yourMark;
     case "motion":
       return "moves";
     case "salient":
-      return "stands out";
+      return t.standsOut;
     case "tile":
       return "tile";
     case "object":
@@ -108,8 +109,8 @@ interface RuleSelectProps {
 export function RuleSelect({ rule, shown, onChange }: RuleSelectProps) {
   return (
     <SelectMenu
-      label="What to follow"
-      placeholder={shown ?? "Mixed"}
+      label={t.whatToFollow}
+      placeholder={shown ?? t.mixed}
       items={FOLLOW_RULES}
       value={rule ? writeRule(rule) : ""}
       onChange={(value) => onChange(readRule(value))}

@@ -1,10 +1,12 @@
-import { counted } from "~/core/counted";
 import { Button, Hint } from "~/components/common/button";
 import { fitsInto } from "~/core/path/protected-box";
 import { extentOf, laidOver, type Track } from "~/core/subjects/tracking/track";
 import type { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
 import type { Size } from "~/core/geometry/box";
 import type { DeskShot } from "../state/desk-types";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.textAreas;
 
 interface TextAreasProps {
   shot: DeskShot;
@@ -20,7 +22,7 @@ export function TextAreas({ shot, window, onEdit, onSeek }: TextAreasProps) {
   if (texts.length === 0) return null;
   const remove = ({ id }: Track) => onEdit(id, { removed: [{ start: shot.start, end: shot.end }], joinedTo: null });
   return (
-    <ul aria-label="Text over the picture" className="flex flex-col gap-1">
+    <ul aria-label={t.textOverThePicture} className="flex flex-col gap-1">
       {texts.map((track) => {
         const { start, end } = extentOf(track);
         const box = track.boxes[0]!;
@@ -31,12 +33,15 @@ export function TextAreas({ shot, window, onEdit, onSeek }: TextAreasProps) {
               className="text-left text-xs text-soft underline-offset-2 hover:underline"
               onClick={() => onSeek(start)}
             >
-              {track.kind === "text" ? "Text" : "Inset"}, {counted(end - start, "frame")}:{" "}
-              {fitsInto(box, window) ? "kept in the window" : "too wide to keep"}
+              {t.area(
+                track.kind === "text" ? t.text : t.inset,
+                end - start,
+                fitsInto(box, window) ? t.keptInTheWindow : t.tooWideToKeep,
+              )}
             </button>
-            <Hint text="Do not keep this text in the window">
+            <Hint text={t.doNotKeepThisText}>
               <Button className="shrink-0 !px-2 !py-1 text-xs" onClick={() => remove(track)}>
-                Ignore
+                {t.ignore}
               </Button>
             </Hint>
           </li>

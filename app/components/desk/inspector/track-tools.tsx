@@ -1,4 +1,3 @@
-import { counted } from "~/core/counted";
 import { Button, Hint } from "~/components/common/button";
 import { SelectMenu } from "~/components/common/select-menu";
 import { longestGap } from "~/core/checks/second-looks";
@@ -7,6 +6,9 @@ import { extentOf, seenTogether } from "~/core/subjects/tracking/track";
 import type { Player } from "../picture/player";
 import { useFrame } from "../picture/use-player";
 import { type DeskShot, followedIn } from "../state/desk-types";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.trackTools;
 
 interface TrackToolsProps {
   shot: DeskShot;
@@ -25,15 +27,16 @@ export function TrackTools({ shot, player, onEdit, onUnmark, onSeek }: TrackTool
   const { track } = followed;
   const gap = longestGap(track);
   const { start, end } = extentOf(track);
+  const isPart = start > shot.start || end < shot.end;
+  const name = followed.name ?? followed.letter;
   const cut = (removed: TrackEdit["removed"]) => onEdit(track.id, { removed, joinedTo: null });
   const others = shot.cast.filter(
     (other) => other !== followed && other.track.kind === track.kind && !seenTogether(other.track, track),
   );
   return (
-    <section aria-label="Track" className="flex flex-col gap-2">
+    <section aria-label={t.track} className="flex flex-col gap-2">
       <span className="text-xs text-soft">
-        Track of {followed.name ?? followed.letter}
-        {start > shot.start || end < shot.end ? `, ${end - start} of ${shot.end - shot.start} frames` : ""}
+        {isPart ? t.partOfTrackOf(name, end - start, shot.end - shot.start) : t.trackOf(name)}
       </span>
       {gap && (
         <button
@@ -41,42 +44,42 @@ export function TrackTools({ shot, player, onEdit, onUnmark, onSeek }: TrackTool
           className="self-start text-xs text-warn underline-offset-2 hover:underline"
           onClick={() => onSeek(gap.start)}
         >
-          Lost for {counted(gap.end - gap.start, "frame")}: go there
+          {t.lostForGoThere(gap.end - gap.start)}
         </button>
       )}
       <div className="flex flex-wrap gap-1.5">
         {marked && (
           <Button className="!px-2 !py-1 text-xs" onClick={() => onUnmark(frame)}>
-            Remove this mark
+            {t.removeThisMark}
           </Button>
         )}
-        <Hint text="Removes the part of the track before this frame">
+        <Hint text={t.removesBefore}>
           <Button
             className="!px-2 !py-1 text-xs"
             disabled={frame <= start}
             onClick={() => cut([{ start, end: frame }])}
           >
-            Trim before here
+            {t.trimBeforeHere}
           </Button>
         </Hint>
-        <Hint text="Removes the part of the track from this frame on">
+        <Hint text={t.removesFromHere}>
           <Button className="!px-2 !py-1 text-xs" disabled={frame >= end} onClick={() => cut([{ start: frame, end }])}>
-            Trim from here
+            {t.trimFromHere}
           </Button>
         </Hint>
-        <Hint text="Deletes this track: it is not a subject">
+        <Hint text={t.deletesThisTrackItIs}>
           <Button className="!px-2 !py-1 text-xs" onClick={() => cut([{ start: shot.start, end: shot.end }])}>
-            Delete
+            {t.delete}
           </Button>
         </Hint>
         {others.length > 0 && (
           <SelectMenu
-            label="Join to another track"
-            placeholder="Join to…"
+            label={t.joinToAnotherTrack}
+            placeholder={t.joinTo}
             small
             items={others.map(({ letter, track: other }) => ({
               value: other.id,
-              text: `${letter}, from frame ${other.start}`,
+              text: t.fromFrame(letter, other.start),
             }))}
             onChange={(into) => onEdit(track.id, { removed: [], joinedTo: into })}
           />

@@ -10,6 +10,9 @@ import { windowAspect } from "../picture/desk-windows";
 import { useFrame } from "../picture/use-player";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 import { NumberField } from "~/components/common/number-field";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.windowHere;
 
 /** Where the window is at this frame, in numbers, and what the key here does. */
 export function WindowHere({ shot }: { shot: DeskShot }) {
@@ -31,17 +34,17 @@ export function WindowHere({ shot }: { shot: DeskShot }) {
   const zoomed = (zoom: number) => ({ height: largest / Math.min(MAX_ZOOM, Math.max(1, zoom)) });
   const centre = boxCentre(activeArea(shot, film.picture));
   return (
-    <section aria-label="Window at this frame">
+    <section aria-label={t.windowAtThisFrame}>
       <h2 className="flex items-baseline justify-between font-display font-semibold">
-        Window here
-        <span className="font-sans text-xs font-normal text-soft">{hand ? "■ your key" : "computed"}</span>
+        {t.windowHere}
+        <span className="font-sans text-xs font-normal text-soft">{hand ? t.yourKey : t.computed}</span>
       </h2>
       <div className="mt-2 grid grid-cols-2 gap-2">
         {(["x", "y"] as const).map((axis) => (
           <NumberField
             key={axis}
-            label={`Centre ${axis}`}
-            unit="px"
+            label={t.centre(axis)}
+            unit={t.px}
             value={window[axis]}
             disabled={!free[axis]}
             rest={centre[axis]}
@@ -50,8 +53,8 @@ export function WindowHere({ shot }: { shot: DeskShot }) {
           />
         ))}
         <NumberField
-          label="Zoom here"
-          unit={`1 to ${MAX_ZOOM}`}
+          label={t.zoomHere}
+          unit={t.from1To(MAX_ZOOM)}
           value={largest / window.height}
           digits={2}
           step={0.01}
@@ -63,17 +66,17 @@ export function WindowHere({ shot }: { shot: DeskShot }) {
       {hand && <KeyEasing easing={hand.easing} onChange={(easing) => ease(hand, easing)} />}
       <div className="mt-2 flex flex-wrap gap-2">
         {hand ? (
-          <Hint text="Deletes your key; the path is computed here again" shortcut={keysOf("remove-key")}>
-            <Button onClick={() => release(frame)}>Delete this key</Button>
+          <Hint text={t.deletesYourKeyThePath} shortcut={keysOf("remove-key")}>
+            <Button onClick={() => release(frame)}>{t.deleteThisKey}</Button>
           </Hint>
         ) : (
-          <Hint text="Keeps the window here at this frame" shortcut={keysOf("place-key")}>
-            <Button onClick={() => set({})}>Add a key here</Button>
+          <Hint text={t.keepsTheWindowHereAt} shortcut={keysOf("place-key")}>
+            <Button onClick={() => set({})}>{t.addAKeyHere}</Button>
           </Hint>
         )}
         {hand && copyToOthers && (
-          <Hint text="Copies this key to the film's other versions, with the subject at the same place in the window">
-            <Button onClick={() => copyToOthers(shot, hand)}>Copy to the other versions</Button>
+          <Hint text={t.copiesThisKeyToThe}>
+            <Button onClick={() => copyToOthers(shot, hand)}>{t.copyToTheOtherVersions}</Button>
           </Hint>
         )}
       </div>

@@ -1,12 +1,14 @@
 import { useState } from "react";
 import { Button } from "~/components/common/button";
 import { NumberField } from "~/components/common/number-field";
-import { counted } from "~/core/counted";
 import type { Point } from "~/core/geometry/box";
 import { useShotHere } from "../picture/use-player";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import { KeysTable } from "./keys-table";
+import { keysTexts } from "~/texts/keys";
+
+const t = keysTexts.keysPanel;
 
 /** The keys of the shot under the playhead, as a table, and what is done to several of them. */
 export function KeysPanel() {
@@ -21,23 +23,21 @@ function KeysOfShot({ shot }: { shot: DeskShot }) {
   const none = count === 0;
   const keys = shot.framed?.keys ?? [];
   return (
-    <section aria-label="Keys" className="flex flex-col gap-3">
-      <h2 className="font-display font-semibold">
-        Shot {shot.number}: {counted(keys.length, "key")}
-      </h2>
+    <section aria-label={t.keys} className="flex flex-col gap-3">
+      <h2 className="font-display font-semibold">{t.shot(shot.number, keys.length)}</h2>
       <KeysTable shot={shot} selected={selectedKeys.frames} onSelect={selectedKeys.select} />
       <p className="text-xs text-soft" aria-live="polite">
-        {none ? "Tick keys of your own to move, copy or delete several at once." : `${counted(count, "key")} selected`}
+        {none ? t.tickKeysOfYourOwn : t.selected(count)}
       </p>
       <div className="flex flex-wrap gap-2">
         <Button disabled={none} onClick={selectedKeys.copy}>
-          Copy
+          {t.copy}
         </Button>
         <Button disabled={!selectedKeys.paste} onClick={() => selectedKeys.paste?.(player?.getFrame() ?? shot.start)}>
-          Paste at playhead
+          {t.pasteAtPlayhead}
         </Button>
         <Button disabled={none} onClick={selectedKeys.remove}>
-          Delete
+          {t.delete}
         </Button>
       </div>
       <Nudge isOff={none} onNudge={selectedKeys.nudge} />
@@ -52,8 +52,22 @@ function Nudge({ isOff, onNudge }: { isOff: boolean; onNudge: (by: Point) => voi
   const [by, setBy] = useState(STILL);
   return (
     <div className="grid grid-cols-[1fr_1fr_auto] items-end gap-2">
-      <NumberField label="Right" unit="px" canBeNegative rest={0} value={by.x} onCommit={(x) => setBy({ ...by, x })} />
-      <NumberField label="Down" unit="px" canBeNegative rest={0} value={by.y} onCommit={(y) => setBy({ ...by, y })} />
+      <NumberField
+        label={t.right}
+        unit={t.px}
+        canBeNegative
+        rest={0}
+        value={by.x}
+        onCommit={(x) => setBy({ ...by, x })}
+      />
+      <NumberField
+        label={t.down}
+        unit={t.px}
+        canBeNegative
+        rest={0}
+        value={by.y}
+        onCommit={(y) => setBy({ ...by, y })}
+      />
       <Button
         disabled={isOff || (by.x === 0 && by.y === 0)}
         onClick={() => {
@@ -61,7 +75,7 @@ function Nudge({ isOff, onNudge }: { isOff: boolean; onNudge: (by: Point) => voi
           setBy(STILL);
         }}
       >
-        Move
+        {t.move}
       </Button>
     </div>
   );

@@ -21,6 +21,9 @@ import { windowAspect } from "../picture/desk-windows";
 import { useFrame } from "../picture/use-player";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
+import { keysTexts } from "~/texts/keys";
+
+const t = keysTexts.keysTable;
 
 interface Row extends Key {
   zoom: number;
@@ -29,11 +32,11 @@ interface Row extends Key {
 const column = createColumnHelper<Row>();
 
 const COLUMNS = [
-  column.accessor("frame", { header: "Time" }),
+  column.accessor("frame", { header: t.time }),
   column.accessor("x", { header: "x" }),
   column.accessor("y", { header: "y" }),
-  column.accessor("zoom", { header: "Zoom" }),
-  column.accessor(({ goesOn }) => easingName(goesOn), { id: "easing", header: "Easing" }),
+  column.accessor("zoom", { header: t.zoom }),
+  column.accessor(({ goesOn }) => easingName(goesOn), { id: "easing", header: t.easing }),
 ];
 
 interface KeysTableProps {
@@ -82,7 +85,7 @@ export function KeysTable({ shot, selected, onSelect }: KeysTableProps) {
           <tr key={group.id} className="text-left text-soft">
             <th className="w-5 py-1">
               <label>
-                <span className="sr-only">Select all your keys</span>
+                <span className="sr-only">{t.selectAllYourKeys}</span>
                 <TickBox
                   checked={own.length > 0 && own.every((frame) => selected.has(frame))}
                   onChange={(all) => onSelect(new Set(all ? own : []))}
@@ -125,17 +128,17 @@ export function KeysTable({ shot, selected, onSelect }: KeysTableProps) {
               <td className="py-1 pr-1.5">
                 {isOwn ? (
                   <label>
-                    <span className="sr-only">Select the key at {time}</span>
+                    <span className="sr-only">{t.selectTheKeyAt(time)}</span>
                     <TickBox checked={selected.has(key.frame)} onChange={(is) => tick(key.frame, is)} />
                   </label>
                 ) : (
-                  <span title="Computed">○</span>
+                  <span title={t.computed}>○</span>
                 )}
               </td>
               <td>
                 <button
                   type="button"
-                  title={`Frame ${key.frame}`}
+                  title={t.frame(key.frame)}
                   onClick={() => player?.seek(key.frame)}
                   className="font-mono whitespace-nowrap hover:underline"
                 >
@@ -144,10 +147,10 @@ export function KeysTable({ shot, selected, onSelect }: KeysTableProps) {
               </td>
               {isOwn ? (
                 <>
-                  <Figure label={`x at ${time}`} value={key.x} digits={0} onCommit={(x) => set(key, { x })} />
-                  <Figure label={`y at ${time}`} value={key.y} digits={0} onCommit={(y) => set(key, { y })} />
+                  <Figure label={t.xAt(time)} value={key.x} digits={0} onCommit={(x) => set(key, { x })} />
+                  <Figure label={t.yAt(time)} value={key.y} digits={0} onCommit={(y) => set(key, { y })} />
                   <Figure
-                    label={`Zoom at ${time}`}
+                    label={t.zoomAt(time)}
                     value={key.zoom}
                     digits={2}
                     onCommit={(zoom) => set(key, { height: largest / Math.min(MAX_ZOOM, Math.max(1, zoom)) })}

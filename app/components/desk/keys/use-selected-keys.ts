@@ -1,7 +1,6 @@
 import { useMemo, useState, useSyncExternalStore } from "react";
 import { toast } from "sonner";
 import { useLatest } from "~/components/common/use-latest";
-import { counted } from "~/core/counted";
 import { asOne } from "~/core/edits/as-one";
 import type { SingleCommand } from "~/core/edits/command";
 import type { Point, Size } from "~/core/geometry/box";
@@ -12,6 +11,9 @@ import { activeArea } from "~/core/shots/shot";
 import { windowAspect } from "../picture/desk-windows";
 import { type DeskShot, type DeskVersion, shotAt } from "../state/desk-types";
 import type { Edits } from "../state/use-edits";
+import { keysTexts } from "~/texts/keys";
+
+const t = keysTexts.useSelectedKeys;
 
 // What was copied stays for other shots, versions and films, as long as the page is there.
 let clipboard: CopiedKeys | null = null;
@@ -126,7 +128,7 @@ export function useSelectedKeys(
         if (keys.length === 0) return;
         clipboard = copiedKeys(keys.map(({ key }) => key));
         for (const listener of listeners) listener();
-        toast(`${counted(keys.length, "key")} copied.`);
+        toast(t.copied(keys.length));
       },
     };
   }, [edits, latest, picture]);
@@ -139,7 +141,7 @@ export function useSelectedKeys(
       const commands = keys.map((key) => put(shot, key, latest.current.version, picture));
       if (commands.length > 0) edits.send(asOne(commands));
       if (lost > 0) {
-        toast(`${counted(lost, "key")} would lie beyond the shot and ${lost === 1 ? "was" : "were"} left out.`);
+        toast(t.wouldLieBeyondTheShot(lost));
       }
     };
     return { ...actions, frames, paste: copied && paste };

@@ -3,6 +3,9 @@ import type { Size } from "~/core/geometry/box";
 import { type FrameRange, rangeKey } from "~/core/time/rate";
 import { clipRanges, withoutRanges } from "~/core/time/ranges";
 import type { CanvasTheme } from "./use-theme";
+import { laneTexts } from "~/texts/lane";
+
+const t = laneTexts.laneTrim;
 
 /** What is drawn along a lane's time. */
 export interface AlongLane {
@@ -37,8 +40,8 @@ export function LaneTrim(props: LaneTrimProps) {
   const place = (at: number, length: number) =>
     axis === "x" ? { x: 0, y: at, width: across, height: length } : { x: at, y: 0, width: length, height: across };
   const labelOf = ({ start, end }: FrameRange) => {
-    if (inPoint !== null && end <= inPoint) return "before the in point";
-    return outPoint !== null && start >= outPoint ? "after the out point" : "dropped";
+    if (inPoint !== null && end <= inPoint) return t.beforeTheInPoint;
+    return outPoint !== null && start >= outPoint ? t.afterTheOutPoint : "dropped";
   };
   return (
     <Group listening={false}>

@@ -26,6 +26,9 @@ import { useRubberBand } from "./use-rubber-band";
 import type { Player } from "../picture/player";
 import { useOnFrame } from "../picture/use-player";
 import { type CanvasTheme, useTheme } from "./use-theme";
+import { laneTexts } from "~/texts/lane";
+
+const t = laneTexts.pathLane;
 
 export interface LaneProps {
   player: Player | null;
@@ -235,7 +238,7 @@ function CutRule({
   clock: Clock;
 }) {
   const at = shot.start * geometry.pxPerFrame;
-  const label = `${shot.number}  ${timecodeAt(shot.start, clock)}${shot.isAnalysed ? "" : "  not analysed yet"}`;
+  const label = `${shot.number}  ${timecodeAt(shot.start, clock)}${shot.isAnalysed ? "" : t.notAnalysedYet}`;
   const font = { fontSize: 12, fontFamily: "JetBrains Mono Variable, monospace", fill: theme.soft };
   return geometry.axis === "x" ? (
     <Group listening={false}>

@@ -14,16 +14,19 @@ import { measuringPen } from "./measuring-pen";
 import { LayerTime } from "./layer-time";
 import { TextControls } from "./text-controls";
 import { useLayerEdits } from "./use-layer-edits";
+import { layersTexts } from "~/texts/layers";
+
+const t = layersTexts.layerControls;
 
 const BLEND_ITEMS: (SelectItem & { value: Blend })[] = [
-  { value: "normal", text: "Normal", hint: "Covers the picture" },
-  { value: "multiply", text: "Multiply", hint: "Darkens the picture; white is not seen" },
-  { value: "screen", text: "Screen", hint: "Lightens the picture; black is not seen" },
+  { value: "normal", text: t.normal, hint: t.coversThePicture },
+  { value: "multiply", text: t.multiply, hint: t.darkensThePictureWhiteIs },
+  { value: "screen", text: t.screen, hint: t.lightensThePictureBlackIs },
 ];
 
 const PLACES = [
-  { axis: "x", label: "Across", hint: "0 is flush with the left of the safe area, 100 with its right" },
-  { axis: "y", label: "Down", hint: "0 is flush with the top of the safe area, 100 with its bottom" },
+  { axis: "x", label: t.across, hint: t.flushLeftAndRight },
+  { axis: "y", label: t.down, hint: t.flushTopAndBottom },
 ] as const;
 
 /** All that can be set for a layer. */
@@ -36,10 +39,10 @@ export function LayerControls({ layer }: { layer: Layer }) {
   const reachesOut =
     safeArea !== null && !boxContains(safeBox(safeArea, version), placeLayer(layer, ground, measuringPen()).box, 1);
   return (
-    <section aria-label="The chosen layer" className="flex flex-col gap-3 border-t border-line pt-3">
+    <section aria-label={t.theChosenLayer} className="flex flex-col gap-3 border-t border-line pt-3">
       {layer.kind === "text" && <TextControls layer={layer} onChange={put} />}
       {layer.kind === "shape" && (
-        <ColourField label="Colour" colour={layer.colour} onChange={(colour) => put({ ...layer, colour })} />
+        <ColourField label={t.colour} colour={layer.colour} onChange={(colour) => put({ ...layer, colour })} />
       )}
       {layer.kind === "picture" && (
         <>
@@ -49,13 +52,13 @@ export function LayerControls({ layer }: { layer: Layer }) {
             onChange={(playback) => put({ ...layer, playback })}
           />
           <div className="flex flex-wrap gap-2">
-            <PicturePicker text="Replace" onPicked={(picture) => put({ ...layer, picture })} />
+            <PicturePicker text={t.replace} onPicked={(picture) => put({ ...layer, picture })} />
           </div>
         </>
       )}
       {layer.kind !== "text" && (
         <PercentSlider
-          label="Corners"
+          label={t.corners}
           value={layer.corner}
           ends={["square", "round"]}
           onChange={(corner) => put({ ...layer, corner })}
@@ -63,7 +66,7 @@ export function LayerControls({ layer }: { layer: Layer }) {
       )}
       {reachesOut && (
         <p role="alert" className="text-xs text-warn">
-          This extends beyond the safe area and may be covered.
+          {t.thisExtendsBeyondTheSafe}
         </p>
       )}
       <div className="grid grid-cols-2 gap-2">
@@ -83,21 +86,21 @@ export function LayerControls({ layer }: { layer: Layer }) {
         ))}
       </div>
       <PercentSlider
-        label="Opacity"
+        label={t.opacity}
         value={layer.opacity}
         ends={["invisible", "solid"]}
         onChange={(opacity) => put({ ...layer, opacity })}
       />
       <PercentSlider
-        label="Softness"
+        label={t.softness}
         value={layer.softness}
         ends={["sharp", "soft"]}
         onChange={(softness) => put({ ...layer, softness })}
       />
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">Blending</span>
+        <span className="text-xs text-soft">{t.blending}</span>
         <SelectMenu
-          label="Blending"
+          label={t.blending}
           placeholder=""
           items={BLEND_ITEMS}
           value={layer.blend}
@@ -105,7 +108,7 @@ export function LayerControls({ layer }: { layer: Layer }) {
         />
       </div>
       <LayerTime layer={layer} onChange={put} />
-      {copyToOthers && <Button onClick={() => copyToOthers(layer)}>Copy to the other versions</Button>}
+      {copyToOthers && <Button onClick={() => copyToOthers(layer)}>{t.copyToTheOtherVersions}</Button>}
     </section>
   );
 }

@@ -5,6 +5,9 @@ import { type Layer, nameOfLayer } from "~/core/composition/layers/layer";
 import { timecodeAt } from "~/core/time/timecode";
 import { useDesk } from "../state/desk-context";
 import { useLayerEdits } from "./use-layer-edits";
+import { layersTexts } from "~/texts/layers";
+
+const t = layersTexts.layerList;
 
 const ICONS = { text: Type, shape: RectangleHorizontal, picture: Image };
 const iconOf = (layer: Layer) => (layer.kind === "picture" && layer.picture.moving ? Film : ICONS[layer.kind]);
@@ -14,7 +17,7 @@ export function LayerList({ layers }: { layers: readonly Layer[] }) {
   const { film, player, layerId, chooseLayer } = useDesk();
   const { move, remove } = useLayerEdits();
   const when = ({ range }: Layer) =>
-    range ? `${timecodeAt(range.start, film.clock)} to ${timecodeAt(range.end, film.clock)}` : "the whole film";
+    range ? t.to(timecodeAt(range.start, film.clock), timecodeAt(range.end, film.clock)) : t.theWholeFilm;
   const choose = (layer: Layer) => {
     chooseLayer(layer.id);
     const { range } = layer;
@@ -23,7 +26,7 @@ export function LayerList({ layers }: { layers: readonly Layer[] }) {
   };
   return (
     <SortableList
-      label="Layers, the one in front first"
+      label={t.layersTheOneInFront}
       keys={layers.map(({ id }) => id).reverse()}
       onMove={(from, to) => move(layers.at(-1 - from)!, layers.length - 1 - to)}
       className="flex flex-col gap-1"
@@ -53,7 +56,7 @@ export function LayerList({ layers }: { layers: readonly Layer[] }) {
                       <span className="block text-xs text-soft">{when(layer)}</span>
                     </span>
                   </button>
-                  <IconButton label="Delete the layer" onClick={() => remove(layer)}>
+                  <IconButton label={t.deleteTheLayer} onClick={() => remove(layer)}>
                     <Trash2 className="size-3.5" aria-hidden />
                   </IconButton>
                 </>

@@ -5,11 +5,14 @@ import { timecodeAt } from "~/core/time/timecode";
 import { useFrame } from "../picture/use-player";
 import { useDesk } from "../state/desk-context";
 import { shotAt } from "../state/desk-types";
+import { layersTexts } from "~/texts/layers";
+
+const t = layersTexts.layerTime;
 
 const PASSAGE_ITEMS: (SelectItem & { value: Passage })[] = [
-  { value: "cut", text: "Cut" },
-  { value: "fade", text: "Fade" },
-  { value: "slide", text: "Slide" },
+  { value: "cut", text: t.cut },
+  { value: "fade", text: t.fade },
+  { value: "slide", text: t.slide },
 ];
 
 /** When a layer is there, and how it comes and goes. */
@@ -23,35 +26,33 @@ export function LayerTime({ layer, onChange }: { layer: Layer; onChange: (layer:
   return (
     <div className="flex flex-col gap-2">
       <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
-        <span>When</span>
+        <span>{t.when}</span>
         <span className="font-mono">
-          {layer.range
-            ? `${timecodeAt(range.start, film.clock)} to ${timecodeAt(range.end, film.clock)}`
-            : "the whole film"}
+          {layer.range ? t.to(timecodeAt(range.start, film.clock), timecodeAt(range.end, film.clock)) : t.theWholeFilm}
         </span>
       </div>
       <div className="grid grid-cols-2 gap-2">
-        <Hint text="It begins at the frame on screen">
-          <Button onClick={from}>Start here</Button>
+        <Hint text={t.itBeginsAtTheFrame}>
+          <Button onClick={from}>{t.startHere}</Button>
         </Hint>
-        <Hint text="It ends with the frame on screen">
-          <Button onClick={upTo}>End here</Button>
+        <Hint text={t.itEndsWithTheFrame}>
+          <Button onClick={upTo}>{t.endHere}</Button>
         </Hint>
         <Button
           disabled={!shot}
           onClick={() => shot && onChange({ ...layer, range: { start: shot.start, end: shot.end } })}
         >
-          This shot
+          {t.thisShot}
         </Button>
         <Button disabled={layer.range === null} onClick={() => onChange({ ...layer, range: null })}>
-          Whole film
+          {t.wholeFilm}
         </Button>
       </div>
       {(["arrives", "leaves"] as const).map((side) => (
         <div key={side} className="flex items-center justify-between gap-2">
-          <span className="text-xs text-soft">{side === "arrives" ? "Comes in" : "Goes out"}</span>
+          <span className="text-xs text-soft">{side === "arrives" ? t.comesIn : t.goesOut}</span>
           <SelectMenu
-            label={side === "arrives" ? "Comes in" : "Goes out"}
+            label={side === "arrives" ? t.comesIn : t.goesOut}
             placeholder=""
             items={PASSAGE_ITEMS}
             value={layer[side]}

@@ -7,6 +7,9 @@ import { LayerControls } from "./layer-controls";
 import { LayerList } from "./layer-list";
 import { SafeAreaControls } from "./safe-area-controls";
 import { useLayerEdits } from "./use-layer-edits";
+import { layersTexts } from "~/texts/layers";
+
+const t = layersTexts.layersPanel;
 
 /** Titles, pictures and shapes above the picture: added, ordered, and set. */
 export function LayersPanel() {
@@ -14,24 +17,21 @@ export function LayersPanel() {
   const edits = useLayerEdits();
   const chosen = version.layers.find(({ id }) => id === layerId);
   return (
-    <section aria-label="Layers" className="flex flex-col gap-4">
+    <section aria-label={t.layers} className="flex flex-col gap-4">
       <div className="grid grid-cols-2 gap-2">
-        <Button onClick={() => edits.add((id) => newText(id, "Your text"))}>
-          <Type className="size-3.5" aria-hidden /> Text
+        <Button onClick={() => edits.add((id) => newText(id, t.yourText))}>
+          <Type className="size-3.5" aria-hidden /> {t.text}
         </Button>
         <Button onClick={() => edits.add(newBar)}>
-          <RectangleHorizontal className="size-3.5" aria-hidden /> Bar
+          <RectangleHorizontal className="size-3.5" aria-hidden /> {t.bar}
         </Button>
         <Button onClick={() => edits.add(newBox)}>
-          <Square className="size-3.5" aria-hidden /> Box
+          <Square className="size-3.5" aria-hidden /> {t.box}
         </Button>
-        <PicturePicker text="Picture" onPicked={(picture) => edits.add((id) => newPicture(id, picture))} />
+        <PicturePicker text={t.picture} onPicked={(picture) => edits.add((id) => newPicture(id, picture))} />
       </div>
       {version.layers.length === 0 ? (
-        <p className="text-xs text-soft">
-          A title, a name, a line that calls for something: it lies above the picture in all of the film, or in a
-          stretch of it.
-        </p>
+        <p className="text-xs text-soft">{t.aTitleANameA}</p>
       ) : (
         <LayerList layers={version.layers} />
       )}

@@ -3,13 +3,16 @@ import { SelectMenu } from "~/components/common/select-menu";
 import { SAFE_AREAS, type SafeArea, USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
 import { isSame } from "~/core/structure";
 import { useDesk } from "../state/desk-context";
+import { layersTexts } from "~/texts/layers";
+
+const t = layersTexts.safeAreaControls;
 
 const ITEMS = SAFE_AREAS.map(({ name }) => ({ value: name, text: name }));
 const SIDES: readonly { side: keyof SafeArea; label: string }[] = [
-  { side: "top", label: "Top" },
-  { side: "foot", label: "Bottom" },
-  { side: "left", label: "Left" },
-  { side: "right", label: "Right" },
+  { side: "top", label: t.top },
+  { side: "foot", label: t.bottom },
+  { side: "left", label: t.left },
+  { side: "right", label: t.right },
 ];
 const MOST_PERCENT = 45;
 
@@ -20,12 +23,12 @@ export function SafeAreaControls() {
   const put = (safeArea: SafeArea) => versionEdits.change(version.id, { safeArea });
   const known = SAFE_AREAS.find((one) => isSame(one.area, area));
   return (
-    <section aria-label="Safe area" className="flex flex-col gap-2 border-t border-line pt-3">
+    <section aria-label={t.safeArea} className="flex flex-col gap-2 border-t border-line pt-3">
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">Safe area</span>
+        <span className="text-xs text-soft">{t.safeArea}</span>
         <SelectMenu
-          label="Safe area"
-          placeholder="Your own"
+          label={t.safeArea}
+          placeholder={t.yourOwn}
           items={ITEMS}
           value={known?.name}
           onChange={(name) => put(SAFE_AREAS.find((one) => one.name === name)!.area)}

@@ -13,6 +13,9 @@ import { PercentSlider } from "../inspector/percent-slider";
 import { useDesk } from "../state/desk-context";
 import { measuringPen } from "./measuring-pen";
 import { useLayerEdits } from "./use-layer-edits";
+import { layersTexts } from "~/texts/layers";
+
+const t = layersTexts.textControls;
 
 const FAMILY_ITEMS: (SelectItem & { value: Family })[] = [
   { value: "display", text: "Bricolage Grotesque" },
@@ -23,16 +26,16 @@ const FAMILY_ITEMS: (SelectItem & { value: Family })[] = [
 /** In the menu, the font of the editor's own. */
 const OWN = "own";
 const WEIGHT_ITEMS: SelectItem[] = [
-  { value: "300", text: "Light" },
-  { value: "400", text: "Regular" },
-  { value: "600", text: "Semibold" },
-  { value: "700", text: "Bold" },
-  { value: "800", text: "Extra bold" },
+  { value: "300", text: t.light },
+  { value: "400", text: t.regular },
+  { value: "600", text: t.semibold },
+  { value: "700", text: t.bold },
+  { value: "800", text: t.extraBold },
 ];
 const ALIGNS = [
-  { value: "left", name: "Left", hint: "Flush left" },
-  { value: "centre", name: "Centre", hint: "Centred" },
-  { value: "right", name: "Right", hint: "Flush right" },
+  { value: "left", name: t.left, hint: t.flushLeft },
+  { value: "centre", name: t.centre, hint: t.centred },
+  { value: "right", name: t.right, hint: t.flushRight },
 ] as const;
 /** The largest size that the slider has, as a share of the frame's shorter side; the widest outline in em. */
 const MOST_SIZE = 0.3;
@@ -55,16 +58,16 @@ export function TextControls({ layer, onChange }: TextControlsProps) {
       <Words layer={layer} onChange={(text) => set({ text })} />
       {!fits && (
         <p role="alert" className="text-xs text-warn">
-          This text does not fit into the safe area. Make it smaller or shorter, or let it shrink.
+          {t.thisTextDoesNotFit}
         </p>
       )}
       <label className="flex items-center gap-2 text-xs">
         <TickBox checked={layer.shrinks} onChange={(shrinks) => set({ shrinks })} />
-        Shrink to fit
+        {t.shrinkToFit}
       </label>
       <div className="flex items-center justify-between gap-2">
         <SelectMenu
-          label="Typeface"
+          label={t.typeface}
           placeholder=""
           items={layer.font ? [...FAMILY_ITEMS, { value: OWN, text: layer.font.name }] : FAMILY_ITEMS}
           value={layer.font ? OWN : layer.family}
@@ -72,7 +75,7 @@ export function TextControls({ layer, onChange }: TextControlsProps) {
         />
         {!layer.font && (
           <SelectMenu
-            label="Weight"
+            label={t.weight}
             placeholder={String(layer.weight)}
             items={WEIGHT_ITEMS}
             value={String(layer.weight)}
@@ -81,49 +84,49 @@ export function TextControls({ layer, onChange }: TextControlsProps) {
         )}
       </div>
       <OwnFilePicker
-        text="Your own font"
-        hint="A TTF, OTF or WOFF2 file"
+        text={t.yourOwnFont}
+        hint={t.fontFormats}
         Icon={Type}
         accept=".ttf,.otf,.woff2"
         send={([file]) => sendFont(file!)}
         onPicked={(font) => set({ font })}
       />
       <ChoiceBar
-        label="Alignment"
+        label={t.alignment}
         choices={ALIGNS}
         value={layer.align}
         onChange={(align) => set({ align })}
         className="grid-cols-3"
       />
       <PercentSlider
-        label="Size"
+        label={t.size}
         value={Math.round((100 * Math.min(layer.size, MOST_SIZE)) / MOST_SIZE)}
         ends={["small", "large"]}
         onChange={(percent) => set({ size: Math.max(0.01, (percent / 100) * MOST_SIZE) })}
       />
-      <ColourField label="Colour" colour={layer.colour} onChange={(colour) => set({ colour })} />
+      <ColourField label={t.colour} colour={layer.colour} onChange={(colour) => set({ colour })} />
       <PercentSlider
-        label="Outline"
+        label={t.outline}
         value={Math.round((100 * layer.outline) / MOST_OUTLINE)}
         ends={["none", "wide"]}
         onChange={(percent) => set({ outline: (percent / 100) * MOST_OUTLINE })}
       />
       {layer.outline > 0 && (
         <ColourField
-          label="Colour of the outline"
+          label={t.colourOfTheOutline}
           colour={layer.outlineColour}
           onChange={(outlineColour) => set({ outlineColour })}
         />
       )}
       <PercentSlider
-        label="Shadow"
+        label={t.shadow}
         value={layer.shadow}
         ends={["none", "dark"]}
         onChange={(shadow) => set({ shadow })}
       />
       <label className="flex items-center gap-2 text-xs">
         <TickBox checked={layer.box !== null} onChange={(checked) => set({ box: checked ? FIRST_BOX : null })} />
-        Box behind the text
+        {t.boxBehindTheText}
       </label>
       {layer.box && <BoxControls box={layer.box} onChange={(box) => set({ box })} />}
     </>
@@ -138,15 +141,15 @@ interface BoxControlsProps {
 function BoxControls({ box, onChange }: BoxControlsProps) {
   return (
     <>
-      <ColourField label="Colour of the box" colour={box.colour} onChange={(colour) => onChange({ ...box, colour })} />
+      <ColourField label={t.colourOfTheBox} colour={box.colour} onChange={(colour) => onChange({ ...box, colour })} />
       <PercentSlider
-        label="Opacity of the box"
+        label={t.opacityOfTheBox}
         value={box.opacity}
         ends={["clear", "solid"]}
         onChange={(opacity) => onChange({ ...box, opacity })}
       />
       <PercentSlider
-        label="Corners of the box"
+        label={t.cornersOfTheBox}
         value={box.corner}
         ends={["square", "round"]}
         onChange={(corner) => onChange({ ...box, corner })}
@@ -169,7 +172,7 @@ function Words({ layer, onChange }: { layer: TextLayer; onChange: (text: string)
   };
   return (
     <textarea
-      aria-label="What the text says"
+      aria-label={t.whatTheTextSays}
       rows={3}
       maxLength={MOST_TEXT}
       value={typed?.text ?? layer.text}

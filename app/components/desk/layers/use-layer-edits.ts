@@ -3,6 +3,9 @@ import { toast } from "sonner";
 import type { Layer } from "~/core/composition/layers/layer";
 import type { SingleCommand } from "~/core/edits/command";
 import { useDesk } from "../state/desk-context";
+import { layersTexts } from "~/texts/layers";
+
+const t = layersTexts.useLayerEdits;
 
 /** What can be done to the layers of the version on the desk. */
 export interface LayerEdits {
@@ -42,7 +45,7 @@ export function useLayerEdits(): LayerEdits {
         : (layer) => {
             const commands = others.map(({ id }) => ({ type: "put-layer" as const, versionId: id, layer }));
             edits.send({ type: "batch", commands });
-            toast(`Copied to ${others.map(({ name }) => name).join(", ")}.`);
+            toast(t.copiedTo(others.map(({ name }) => name).join(", ")));
           },
   };
 }

@@ -5,6 +5,9 @@ import { arrowDirection } from "~/components/common/arrow-step";
 import { type Box, type Point, sameBox, type Size } from "~/core/geometry/box";
 import { sourcePoint } from "./source-point";
 import { resizeBox, shiftBox, type Sides } from "~/core/geometry/resize-box";
+import { pictureTexts } from "~/texts/picture";
+
+const t = pictureTexts.boxHandles;
 
 /** What is moved: all of the box, or some of its sides. */
 type Grip = Sides | "all";
@@ -87,8 +90,8 @@ export function BoxHandles({ box, name, picture, className, dashes, onStart, onC
       ref={group}
       tabIndex={0}
       role="application"
-      aria-roledescription="movable box"
-      aria-label={`${name}: drag its border or a handle, or use the arrow keys; Alt resizes`}
+      aria-roledescription={t.movableBox}
+      aria-label={t.dragItsBorderOrA(name)}
       onKeyDown={onKeyDown}
       className="group outline-none"
     >

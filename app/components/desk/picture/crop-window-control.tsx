@@ -24,6 +24,9 @@ import { sourcePoint, sourceScale } from "./source-point";
 import { useOnFrame, useShotHere } from "./use-player";
 import { type Dragged, draggedWindow, type Snap, snapsOf } from "./window-drag";
 import { eyeLineIn, guidesIn, safeAreaIn, trailOf } from "./window-overlays";
+import { pictureTexts } from "~/texts/picture";
+
+const t = pictureTexts.cropWindowControl;
 
 /** Source pixels that one press of an arrow key moves the window by, alone and with Shift. */
 const NUDGE = 1;
@@ -170,8 +173,8 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
         ref={frameRect}
         role="application"
         tabIndex={0}
-        aria-roledescription="movable window"
-        aria-label="Crop window: drag it, or move it with the arrow keys"
+        aria-roledescription={t.movableWindow}
+        aria-label={t.cropWindowDragItOr}
         className={clsx(
           "fill-transparent [vector-effect:non-scaling-stroke] focus:outline-none focus-visible:[stroke-width:4]",
           dragged?.isAtLimit ? "stroke-warn" : "stroke-accent",
@@ -210,5 +213,7 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
 function Trail() {
   const { player, shots } = useDesk();
   const shot = useShotHere(player, shots);
-  return shot && <path d={trailOf(shot)} aria-label="Trail" className={clsx(THIN, "stroke-accent")} strokeWidth={2} />;
+  return (
+    shot && <path d={trailOf(shot)} aria-label={t.trail} className={clsx(THIN, "stroke-accent")} strokeWidth={2} />
+  );
 }

@@ -9,6 +9,9 @@ import { PictureLookPanel } from "./picture-look-panel";
 import { Transport } from "./transport";
 import { useFrameIs, useShotHere } from "./use-player";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
+import { pictureTexts } from "~/texts/picture";
+
+const t = pictureTexts.deskTools;
 
 /** Under the picture and its lane: playing, the tools of the shot under the playhead, and what is shown of subjects. */
 export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> }) {
@@ -26,28 +29,28 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
       />
       <ShotToolsHere />
       <ToggleButton
-        label="Show subjects"
+        label={t.showSubjects}
         shortcut={keysOf("subjects")}
         Icon={Users}
         isOn={pictureLook.subjects}
         onChange={(subjects) => setPictureLook({ subjects })}
       />
       <ToggleButton
-        label="Mark a subject: draw a box around it"
+        label={t.markASubjectDrawA}
         shortcut={keysOf("mark")}
         Icon={SquareDashedMousePointer}
         isOn={drawing === "mark"}
         onChange={(isOn) => setDrawing(isOn ? "mark" : null)}
       />
       <ToggleButton
-        label="Centre the window: click what should be in the middle"
+        label={t.centreTheWindowClickWhat}
         shortcut={keysOf("centre")}
         Icon={Crosshair}
         isOn={drawing === "centre"}
         onChange={(isOn) => setDrawing(isOn ? "centre" : null)}
       />
       <ToggleButton
-        label="Steer the window by hand"
+        label={t.steerTheWindowByHand}
         shortcut={keysOf("steer")}
         Icon={Hand}
         isOn={drawing === "steer"}

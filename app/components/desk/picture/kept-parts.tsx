@@ -6,6 +6,9 @@ import { useDesk } from "../state/desk-context";
 import { shotAt } from "../state/desk-types";
 import { BoxHandles } from "./box-handles";
 import { useFrame, useShotHere } from "./use-player";
+import { pictureTexts } from "~/texts/picture";
+
+const t = pictureTexts.keptParts;
 
 /** The film's own bars in the shot on screen, which no window shows; what is not bars can be resized. */
 export function Bars() {
@@ -32,7 +35,7 @@ export function Bars() {
 const Shaded = ({ around: { x, y, width, height }, picture }: { around: Box; picture: Size }) => (
   <path
     pointerEvents="none"
-    aria-label="The film's own bars"
+    aria-label={t.theFilmsOwnBars}
     fillRule="evenodd"
     d={`M0 0H${picture.width}V${picture.height}H0ZM${x} ${y}h${width}v${height}h${-width}Z`}
     className="fill-white/15"

@@ -1,5 +1,8 @@
 import { useDesk } from "../state/desk-context";
 import { useFrame, useShotHere } from "./use-player";
+import { pictureTexts } from "~/texts/picture";
+
+const t = pictureTexts.otherPanes;
 
 /** Side of a pane's number, as a share of the picture's width. */
 const TAG = 0.022;
@@ -21,7 +24,7 @@ export function OtherPanes() {
             {...source}
             role="button"
             tabIndex={0}
-            aria-label={`Choose pane ${pane + 1}`}
+            aria-label={t.choosePane(pane + 1)}
             className="cursor-pointer fill-transparent stroke-white/80 [vector-effect:non-scaling-stroke] hover:stroke-white focus:outline-none focus-visible:[stroke-width:4]"
             strokeWidth={1.5}
             onClick={() => choosePane(pane)}

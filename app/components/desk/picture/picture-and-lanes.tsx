@@ -7,6 +7,9 @@ import { useShortcutKeys } from "../shortcuts/use-shortcut-keys";
 import { StretchBar } from "../trim/stretch-bar";
 import { useWaveform } from "../lane/use-waveform";
 import { Picture, type PictureProps } from "./picture";
+import { pictureTexts } from "~/texts/picture";
+
+const t = pictureTexts.pictureAndLanes;
 
 // The canvas library is for browsers only, and large.
 const PathLane = lazy(() => import("../lane/path-lane"));
@@ -84,7 +87,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
       </div>
       <Suspense>
         {free.x && scale > 0 && (
-          <section aria-label="Lane" className="absolute left-0" style={{ top: GUTTER + height }}>
+          <section aria-label={t.lane} className="absolute left-0" style={{ top: GUTTER + height }}>
             <PathLane
               {...lane}
               axis="x"
@@ -95,7 +98,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
         )}
         {free.y && scale > 0 && (
           <section
-            aria-label="Lane beside the picture"
+            aria-label={t.laneBesideThePicture}
             className="absolute top-0 border-l border-line"
             style={{ right: 0 }}
           >

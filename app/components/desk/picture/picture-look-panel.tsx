@@ -5,12 +5,15 @@ import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 import { PercentSlider } from "../inspector/percent-slider";
 import { useDesk } from "../state/desk-context";
 import { LEAST_PICTURE_SIZE } from "./picture-look";
+import { pictureTexts } from "~/texts/picture";
+
+const t = pictureTexts.pictureLookPanel;
 
 const SHOWN = [
-  { name: "guides", text: "Thirds, centre and eye line", id: "guides" },
-  { name: "subjects", text: "Subjects", id: "subjects" },
-  { name: "trail", text: "Trail of the window's centre", id: null },
-  { name: "safeArea", text: "Safe area", id: null },
+  { name: "guides", text: t.thirdsCentreAndEyeLine, id: "guides" },
+  { name: "subjects", text: t.subjects, id: "subjects" },
+  { name: "trail", text: t.trailOfTheWindowsCentre, id: null },
+  { name: "safeArea", text: t.safeArea, id: null },
 ] as const;
 
 /** What is shown on the picture, how dark it is outside the window, and how large it is. */
@@ -18,7 +21,7 @@ export function PictureLookPanel() {
   const { pictureLook, setPictureLook } = useDesk();
   const keysOf = useShortcutText();
   return (
-    <IconPanel title="Picture" Icon={SlidersHorizontal} width="w-72">
+    <IconPanel title={t.picture} Icon={SlidersHorizontal} width="w-72">
       <div className="flex flex-col gap-2">
         {SHOWN.map(({ name, text, id }) => (
           <label key={name} className="flex items-center gap-2 text-sm">
@@ -29,16 +32,16 @@ export function PictureLookPanel() {
         ))}
       </div>
       <PercentSlider
-        label="Shade outside the window"
+        label={t.shadeOutsideTheWindow}
         value={pictureLook.shade}
         ends={["open", "hidden"]}
         onChange={(shade) => setPictureLook({ shade })}
       />
       <PercentSlider
-        label="Size of the picture"
+        label={t.sizeOfThePicture}
         value={pictureLook.size}
         min={LEAST_PICTURE_SIZE}
-        ends={["smaller", "full size"]}
+        ends={["smaller", t.fullSize]}
         onChange={(size) => setPictureLook({ size })}
       />
     </IconPanel>

@@ -2,6 +2,9 @@ import { boxAt } from "~/core/subjects/tracking/track";
 import { useDesk } from "../state/desk-context";
 import { type DeskShot, isFollowedAt, shotAt, subjectColour } from "../state/desk-types";
 import { useFrame } from "./use-player";
+import { pictureTexts } from "~/texts/picture";
+
+const t = pictureTexts.pictureSubjects;
 
 /** Letters are this share of the picture's height. */
 const LETTER_SHARE = 1 / 26;
@@ -25,7 +28,7 @@ export function PictureSubjects() {
         key={track.id}
         role="button"
         tabIndex={0}
-        aria-label={`Follow ${name ?? letter}`}
+        aria-label={t.follow(name ?? letter)}
         className="cursor-pointer"
         onClick={() => follow(shot, track.id)}
         onKeyDown={(event) => event.key === "Enter" && follow(shot, track.id)}

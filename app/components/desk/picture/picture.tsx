@@ -6,6 +6,9 @@ import { Bars, MarkHere, ProtectedPart, TextHere } from "./kept-parts";
 import { OtherPanes } from "./other-panes";
 import { PictureSubjects } from "./picture-subjects";
 import { SteerLayer } from "./steer-layer";
+import { pictureTexts } from "~/texts/picture";
+
+const t = pictureTexts.picture;
 
 export interface PictureProps {
   videoRef: (video: HTMLVideoElement | null) => void;
@@ -24,7 +27,7 @@ export function Picture({ videoRef, notice }: PictureProps) {
         ref={videoRef}
         preload="auto"
         playsInline
-        aria-label="The whole picture"
+        aria-label={t.theWholePicture}
         className="absolute inset-0 size-full"
       />
       <svg

@@ -5,6 +5,9 @@ import { Slider } from "~/components/common/slider";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 import type { Player } from "./player";
 import { useSound } from "./use-player";
+import { pictureTexts } from "~/texts/picture";
+
+const t = pictureTexts.soundControl;
 
 /** The sound of what is played: how loud, or muted. */
 export function SoundControl({ player }: { player: Player | null }) {
@@ -16,13 +19,9 @@ export function SoundControl({ player }: { player: Player | null }) {
   const mute = () => player?.setSound({ ...sound, muted: !sound.muted });
   return (
     <Popover.Root>
-      <Hint text="Volume" shortcut={keysOf("mute")}>
+      <Hint text={t.volume} shortcut={keysOf("mute")}>
         <Popover.Trigger asChild>
-          <Button
-            variant="quiet"
-            aria-label={isSilent ? "Volume: muted" : `Volume: ${percent} %`}
-            className="h-8 w-8 !px-0"
-          >
+          <Button variant="quiet" aria-label={isSilent ? t.volumeMuted : t.volumeOf(percent)} className="h-8 w-8 !px-0">
             <Icon className="size-4" aria-hidden />
           </Button>
         </Popover.Trigger>
@@ -35,15 +34,15 @@ export function SoundControl({ player }: { player: Player | null }) {
         >
           <div className="grow">
             <Slider
-              label="Volume"
+              label={t.volume}
               value={percent}
               max={100}
               ends={["off", "full"]}
-              heading={(shown) => <span className="text-xs text-soft">Volume {shown} %</span>}
+              heading={(shown) => <span className="text-xs text-soft">{t.volumeShown(shown)}</span>}
               onChange={(next) => player?.setSound({ volume: next / 100, muted: false })}
             />
           </div>
-          <IconButton label={sound.muted ? "Unmute" : "Mute"} shortcut={keysOf("mute")} onClick={mute}>
+          <IconButton label={sound.muted ? t.unmute : t.mute} shortcut={keysOf("mute")} onClick={mute}>
             <VolumeX className="size-4" aria-hidden />
           </IconButton>
         </Popover.Content>

@@ -6,6 +6,9 @@ import { useDesk } from "../state/desk-context";
 import type { Player } from "./player";
 import { sourceScale } from "./source-point";
 import { useOnFrame, usePlaying } from "./use-player";
+import { pictureTexts } from "~/texts/picture";
+
+const t = pictureTexts.steerLayer;
 
 /** Windows a second by which a held arrow key leads. */
 const KEY_SPEED = 0.5;
@@ -86,8 +89,8 @@ export function SteerLayer({ player }: { player: Player }) {
       fill="transparent"
       tabIndex={0}
       role="application"
-      aria-roledescription="steering area"
-      aria-label="Steer the window: hold the pointer down and lead it, or hold arrow keys, while the film plays"
+      aria-roledescription={t.steeringArea}
+      aria-label={t.steerTheWindowHoldThe}
       className="cursor-move touch-none outline-none"
       onPointerDown={(event) => {
         if (event.button !== 0) return;

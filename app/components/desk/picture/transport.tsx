@@ -9,6 +9,9 @@ import type { Player } from "./player";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 import { SoundControl } from "./sound-control";
 import { useFrame, useLoop, usePlaying, useShotHere, useSpeed } from "./use-player";
+import { pictureTexts } from "~/texts/picture";
+
+const t = pictureTexts.transport;
 
 interface TransportProps {
   player: Player | null;
@@ -47,23 +50,23 @@ export function Transport({ player, shots, stretch, clock, frames, timecodeRef }
   const icon = "size-4";
   return (
     <div className="flex items-center gap-1">
-      <IconButton label="Previous cut" shortcut={keysOf("cut-before")} onClick={() => toCut("before")}>
+      <IconButton label={t.previousCut} shortcut={keysOf("cut-before")} onClick={() => toCut("before")}>
         <SkipBack className={icon} aria-hidden />
       </IconButton>
-      <IconButton label="One frame back" shortcut={keysOf("back")} onClick={() => player?.step(-1)}>
+      <IconButton label={t.oneFrameBack} shortcut={keysOf("back")} onClick={() => player?.step(-1)}>
         <ChevronLeft className={icon} aria-hidden />
       </IconButton>
-      <IconButton label={playing ? "Pause" : "Play"} shortcut={keysOf("play")} onClick={() => player?.toggle()}>
+      <IconButton label={playing ? t.pause : t.play} shortcut={keysOf("play")} onClick={() => player?.toggle()}>
         {playing ? <Pause className={icon} aria-hidden /> : <Play className={icon} aria-hidden />}
       </IconButton>
-      <IconButton label="One frame on" shortcut={keysOf("on")} onClick={() => player?.step(1)}>
+      <IconButton label={t.oneFrameOn} shortcut={keysOf("on")} onClick={() => player?.step(1)}>
         <ChevronRight className={icon} aria-hidden />
       </IconButton>
-      <IconButton label="Next cut" shortcut={keysOf("cut-after")} disabled={isLast} onClick={() => toCut("after")}>
+      <IconButton label={t.nextCut} shortcut={keysOf("cut-after")} disabled={isLast} onClick={() => toCut("after")}>
         <SkipForward className={icon} aria-hidden />
       </IconButton>
       <ToggleButton
-        label={loop ? "Stop looping" : stretch ? "Loop the stretch" : "Loop the shot"}
+        label={loop ? t.stopLooping : stretch ? t.loopTheStretch : t.loopTheShot}
         shortcut={keysOf("loop")}
         Icon={Repeat}
         isOn={loop !== null}
@@ -75,14 +78,14 @@ export function Transport({ player, shots, stretch, clock, frames, timecodeRef }
         <TimecodeField player={player} clock={clock} frames={frames} inputRef={timecodeRef} />
         <span
           role="status"
-          aria-label="Speed"
+          aria-label={t.speed}
           className="pointer-events-none absolute inset-y-0 right-2.5 flex items-center font-mono text-xs text-accent"
         >
           {speed !== 0 && speed !== 1 && `${speed}×`}
         </span>
       </div>
       <span className="font-mono text-xs whitespace-nowrap text-soft max-[1400px]:hidden">
-        of {formatTimecode(frames, clock.rate, clock.drop)}
+        {t.of(formatTimecode(frames, clock.rate, clock.drop))}
       </span>
     </div>
   );
@@ -112,9 +115,9 @@ function TimecodeField({ player, clock, frames, inputRef }: TimecodeFieldProps) 
     <form onSubmit={jump} className="mx-1">
       <input
         ref={inputRef}
-        aria-label="Timecode: type one, or a frame number, and press Enter"
+        aria-label={t.timecodeTypeOneOrA}
         aria-invalid={!valid}
-        title={`Type a timecode or a frame number, then Enter (${useShortcutText()("timecode")})`}
+        title={t.typeATimecodeOrA(useShortcutText()("timecode"))}
         value={typed ?? timecodeAt(frame, clock)}
         onFocus={(event) => event.target.select()}
         onChange={(event) => setTyped(event.target.value)}

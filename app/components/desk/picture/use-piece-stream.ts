@@ -1,6 +1,9 @@
 import { useEffect, useMemo, useState } from "react";
 import type { Rate } from "~/core/time/rate";
 import { type LightCopy, PieceStream } from "./piece-stream";
+import { pictureTexts } from "~/texts/picture";
+
+const t = pictureTexts.usePieceStream;
 
 /** Milliseconds of waiting that need no word. */
 const PATIENCE_MS = 400;
@@ -46,7 +49,7 @@ export function usePieceStream(video: HTMLVideoElement | null, copy: LightCopy):
       onWaiting: (waiting) => {
         clearTimeout(patience);
         if (!waiting) setNotice(null);
-        else patience = setTimeout(() => setNotice("Preparing this part of the film"), PATIENCE_MS);
+        else patience = setTimeout(() => setNotice(t.preparingThisPartOfThe), PATIENCE_MS);
       },
       onFailed: (message) => {
         clearTimeout(patience);

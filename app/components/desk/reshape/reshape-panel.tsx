@@ -2,15 +2,18 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Button } from "~/components/common/button";
 import { NumberField } from "~/components/common/number-field";
 import { clamped } from "~/core/clamped";
-import { counted } from "~/core/counted";
+import { counted } from "~/texts/numbers";
 import { useDesk } from "../state/desk-context";
 import type { Reshaping } from "./reshaping";
+import { stretchesTexts } from "~/texts/stretches";
+
+const t = stretchesTexts.reshapePanel;
 
 const TITLES: Record<Reshaping["how"], string> = {
-  steered: "Steered",
-  smoothed: "Smooth",
+  steered: t.steered,
+  smoothed: t.smooth,
   shifted: "Shift",
-  reversed: "Reverse",
+  reversed: t.reverse,
 };
 const MOST_SECONDS = 3;
 const TOLERANCES = { least: 0.2, most: 20 } as const;
@@ -26,19 +29,19 @@ export function ReshapePanel() {
   return (
     <div
       role="group"
-      aria-label="Reshape the path"
+      aria-label={t.reshapeThePath}
       className="absolute bottom-3 left-1/2 flex w-max max-w-[95%] -translate-x-1/2 flex-wrap items-end gap-3 rounded-md border border-line bg-raised p-3 text-sm shadow-lg [&_input]:w-20"
     >
       <div>
         <h2 className="font-display font-semibold">{TITLES[how]}</h2>
-        <span aria-label="Keys" className="text-xs text-soft">
+        <span aria-label={t.keys} className="text-xs text-soft">
           {counted(keys, "key")}
         </span>
       </div>
       {(how === "steered" || how === "smoothed") && (
         <NumberField
-          label="Smoothing"
-          unit="s"
+          label={t.smoothing}
+          unit={t.s}
           digits={2}
           step={0.05}
           value={smoothing}
@@ -48,24 +51,24 @@ export function ReshapePanel() {
       {how === "shifted" && (
         <>
           <NumberField
-            label="Right"
-            unit="px"
+            label={t.right}
+            unit={t.px}
             canBeNegative
             rest={0}
             value={by.x}
             onCommit={(x) => show({ ...reshaping, by: { ...by, x } })}
           />
           <NumberField
-            label="Down"
-            unit="px"
+            label={t.down}
+            unit={t.px}
             canBeNegative
             rest={0}
             value={by.y}
             onCommit={(y) => show({ ...reshaping, by: { ...by, y } })}
           />
           <NumberField
-            label="Soft ends"
-            unit="s"
+            label={t.softEnds}
+            unit={t.s}
             digits={2}
             step={0.05}
             value={fade}
@@ -74,17 +77,17 @@ export function ReshapePanel() {
         </>
       )}
       <NumberField
-        label="Tolerance"
-        unit="% of the window"
+        label={t.tolerance}
+        unit={t.ofTheWindow}
         step={0.2}
         value={tolerance}
-        hint="How far the keys may stray from the path; higher means fewer keys"
+        hint={t.howFarTheKeysMay}
         onCommit={(value) => show({ ...reshaping, tolerance: clamped(value, TOLERANCES.least, TOLERANCES.most) })}
       />
       <Button variant="accent" onClick={keep}>
-        Keep
+        {t.keep}
       </Button>
-      <Button onClick={discard}>Discard</Button>
+      <Button onClick={discard}>{t.discard}</Button>
     </div>
   );
 }

@@ -6,6 +6,9 @@ import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import { shareOf } from "./share-of";
 import { useLayoutDrag } from "./use-layout-drag";
+import { resultTexts } from "~/texts/result";
+
+const t = resultTexts.paneHandle;
 
 const SNAPS = [0, 1 / 3, 0.5, 2 / 3, 1];
 
@@ -29,13 +32,13 @@ export function PaneHandle({ shot, layout, size }: PaneHandleProps) {
     room: (free[axis] * size.width) / version.width,
     layoutAt: (place) => ({ ...layout, place }),
   });
-  const ends = axis === "y" ? ["top", "bottom"] : ["left", "right"];
+  const ends = axis === "y" ? t.topToBottom : t.leftToRight;
   return (
-    <Hint text="Drag to place the picture; hold Shift to place it freely">
+    <Hint text={t.dragToPlaceThePicture}>
       <button
         type="button"
-        aria-roledescription="movable picture"
-        aria-label={`Place of the picture: ${Math.round(100 * value)} % from ${ends[0]} to ${ends[1]}`}
+        aria-roledescription={t.movablePicture}
+        aria-label={t.placeOfThePicture(value, ends)}
         className="pointer-events-auto absolute cursor-move touch-none border border-transparent hover:border-white/70 focus-visible:border-accent"
         style={shareOf(paneBox({ ...layout, place: value }, area, version), version)}
         {...handlers}

@@ -8,11 +8,14 @@ import { isSameShape } from "../compare/comparison";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 import { useDesk } from "../state/desk-context";
 import { toggleFullScreen } from "./use-result-look";
+import { resultTexts } from "~/texts/result";
+
+const t = resultTexts.resultBar;
 
 const VIEWS = [
-  { value: "beside", name: "Beside", hint: "Side by side" },
-  { value: "split", name: "Split", hint: "One over the other, with a dividing line" },
-  { value: "flip", name: "Flip", hint: "One at a time" },
+  { value: "beside", name: t.beside, hint: t.sideBySide },
+  { value: "split", name: t.split, hint: t.oneOverTheOtherWith },
+  { value: "flip", name: t.flip, hint: t.oneAtATime },
 ] as const;
 
 function subscribe(listener: () => void): () => void {
@@ -36,12 +39,12 @@ export function ResultBar() {
       {/* What opens over the page is not seen beside what fills the screen. */}
       {!isFull && <CompareMenu />}
       {look.comparison && (
-        <IconButton label="Stop comparing" shortcut={keysOf("compare")} onClick={() => look.setComparison(null)}>
+        <IconButton label={t.stopComparing} shortcut={keysOf("compare")} onClick={() => look.setComparison(null)}>
           <X className={icon} aria-hidden />
         </IconButton>
       )}
       <IconButton
-        label={isFull ? "Leave full screen" : "Full screen"}
+        label={isFull ? t.leaveFullScreen : t.fullScreen}
         shortcut={keysOf("full-screen")}
         onClick={() => void toggleFullScreen(look)}
       >
@@ -57,14 +60,14 @@ function Views() {
   return (
     <>
       <ToggleButton
-        label="True size: one pixel of the frame for one of the screen"
+        label={t.trueSizeOnePixelOf}
         shortcut={keysOf("true-size")}
         Icon={ScanSearch}
         isOn={view === "true"}
         onChange={(isOn) => setView(isOn ? "true" : "fit")}
       />
       <ToggleButton
-        label="As on a phone"
+        label={t.asOnAPhone}
         shortcut={keysOf("phone")}
         Icon={Smartphone}
         isOn={view === "phone"}
@@ -86,7 +89,7 @@ function ComparisonViews() {
   return (
     <>
       <ChoiceBar
-        label="Compare by"
+        label={t.compareBy}
         choices={VIEWS}
         value={comparisonView}
         onChange={setComparisonView}
@@ -94,7 +97,7 @@ function ComparisonViews() {
       />
       {comparisonView === "flip" && (
         <ToggleButton
-          label="Show the other"
+          label={t.showTheOther}
           shortcut={keysOf("flip")}
           Icon={ArrowLeftRight}
           isOn={showsOther}

@@ -6,6 +6,9 @@ import { useShotHere } from "../picture/use-player";
 import { useDesk } from "../state/desk-context";
 import { ResultBar } from "./result-bar";
 import { SingleResult } from "./single-result";
+import { resultTexts } from "~/texts/result";
+
+const t = resultTexts.result;
 
 /** What the version shows at the frame on screen, alone or beside what it is compared with. */
 export function Result() {
@@ -25,7 +28,7 @@ export function Result() {
   }, [element, isTrueSize]);
   useEffect(() => player?.setShotSilent(filmIsSilent), [player, filmIsSilent]);
   return (
-    <section ref={look.part} aria-label="Result" className="flex h-full flex-col gap-1 bg-panel p-2">
+    <section ref={look.part} aria-label={t.result} className="flex h-full flex-col gap-1 bg-panel p-2">
       <ResultBar />
       <div ref={setElement} className="flex min-h-0 grow overflow-auto">
         {look.comparison ? (

@@ -12,6 +12,9 @@ import { SafeAreaOutline } from "./safe-area-outline";
 import { SharpFrame } from "./sharp-frame";
 import { StackHandles } from "./stack-handles";
 import type { ResultView } from "./use-result-look";
+import { resultTexts } from "~/texts/result";
+
+const t = resultTexts.singleResult;
 
 // The canvas library is for browsers only, and large.
 const LayerStage = lazy(() => import("../layers/layer-stage"));
@@ -47,7 +50,7 @@ export function SingleResult({ room }: { room: Size }) {
       style={phone ? { width: phone.width + 2 * PHONE_BORDER, height: phone.height + 2 * PHONE_BORDER } : frame}
     >
       <div className="relative" style={frame}>
-        <ComposedCanvas label={`What "${version.name}" shows`} shownAt={shownAt} size={frame} />
+        <ComposedCanvas label={t.whatShows(version.name)} shownAt={shownAt} size={frame} />
         <SharpFrame size={frame} />
         {pictureLook.safeArea && panel !== "layers" && <SafeAreaOutline />}
         {shot && (

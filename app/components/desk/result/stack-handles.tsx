@@ -7,6 +7,9 @@ import { PaneNumberTag } from "../picture/pane-number-tag";
 import { shareOf } from "./share-of";
 import { useLayoutDrag } from "./use-layout-drag";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
+import { resultTexts } from "~/texts/result";
+
+const t = resultTexts.stackHandles;
 
 const SNAPS = [1 / 4, 1 / 3, 0.5, 2 / 3, 3 / 4];
 /** What chooses each pane. */
@@ -31,15 +34,11 @@ export function StackHandles({ shot, stack, size }: StackHandlesProps) {
       {stack.places.map(
         ({ pane, own }, place) =>
           !own && (
-            <Hint
-              key={pane}
-              text={`Choose pane ${pane + 1}: its subject, path and keys`}
-              shortcut={keysOf(PANE_KEYS[pane]!)}
-            >
+            <Hint key={pane} text={t.choosePaneItsSubjectPath(pane + 1)} shortcut={keysOf(PANE_KEYS[pane]!)}>
               <button
                 type="button"
                 aria-pressed={shot.pane === pane}
-                aria-label={`Pane ${pane + 1}`}
+                aria-label={t.pane(pane + 1)}
                 onClick={() => choosePane(pane)}
                 className="pointer-events-auto absolute border-2 border-transparent hover:border-white/60 aria-pressed:border-accent"
                 style={shareOf(boxes[place]!, version)}
@@ -72,13 +71,13 @@ function Border({ shot, stack, place, size }: StackHandlesProps & { place: numbe
   const middle = axis === "y" ? (upper!.y + upper!.height + lower!.y) / 2 : (upper!.x + upper!.width + lower!.x) / 2;
   const from = (size[side] * middle) / version[side] - GRIP / 2;
   return (
-    <Hint text="Drag to give one pane more of the frame; hold Shift to place it freely">
+    <Hint text={t.dragToGiveOnePane}>
       <div
         role="separator"
         tabIndex={0}
-        aria-roledescription="movable border"
+        aria-roledescription={t.movableBorder}
         aria-orientation={axis === "y" ? "horizontal" : "vertical"}
-        aria-label={`Border between panes ${stack.places[place]!.pane + 1} and ${stack.places[place + 1]!.pane + 1}`}
+        aria-label={t.borderBetweenPanesAnd(stack.places[place]!.pane + 1, stack.places[place + 1]!.pane + 1)}
         aria-valuenow={Math.round(100 * at)}
         className="group pointer-events-auto absolute flex touch-none items-center justify-center"
         style={

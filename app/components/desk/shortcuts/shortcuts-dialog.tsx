@@ -17,6 +17,9 @@ import {
   usedBy,
 } from "./shortcuts";
 import { changeKeys, resetKeys, useShortcutKeys, useShortcutText } from "./use-shortcut-keys";
+import { shortcutsTexts } from "~/texts/shortcuts";
+
+const t = shortcutsTexts.shortcutsDialog;
 
 /** All shortcuts of the desk: searched, and changed. */
 export function ShortcutsDialog() {
@@ -26,14 +29,14 @@ export function ShortcutsDialog() {
   useHotkeys(keys.help, () => setOpen(true), { preventDefault: true });
   return (
     <Dialog.Root open={isOpen} onOpenChange={setOpen}>
-      <Hint text="Shortcuts" shortcut={textOf("help")}>
+      <Hint text={t.shortcuts} shortcut={textOf("help")}>
         <Dialog.Trigger asChild>
-          <Button variant="quiet" aria-label="Shortcuts" className="h-8 w-8 !px-0">
+          <Button variant="quiet" aria-label={t.shortcuts} className="h-8 w-8 !px-0">
             <Keyboard className="size-4" aria-hidden />
           </Button>
         </Dialog.Trigger>
       </Hint>
-      <DialogPanel title="Shortcuts" width="w-[44rem]" layout="flex flex-col gap-4">
+      <DialogPanel title={t.shortcuts} width="w-[44rem]" layout="flex flex-col gap-4">
         <Sheet onLeave={() => setOpen(false)} />
       </DialogPanel>
     </Dialog.Root>
@@ -49,7 +52,7 @@ function Sheet({ onLeave }: { onLeave: () => void }) {
     <>
       <div className="flex items-center gap-3">
         <div className="grow">
-          <SearchField label="Search shortcuts" value={wanted} onChange={setWanted} className="grow" />
+          <SearchField label={t.searchShortcuts} value={wanted} onChange={setWanted} className="grow" />
         </div>
         <Button
           onClick={() => {
@@ -57,13 +60,13 @@ function Sheet({ onLeave }: { onLeave: () => void }) {
             startFirstSteps();
           }}
         >
-          <Footprints className="size-3.5" aria-hidden /> First steps
+          <Footprints className="size-3.5" aria-hidden /> {t.firstSteps}
         </Button>
         <Button onClick={resetKeys}>
-          <RotateCcw className="size-3.5" aria-hidden /> Reset all
+          <RotateCcw className="size-3.5" aria-hidden /> {t.resetAll}
         </Button>
       </div>
-      {found.length === 0 && <p className="text-sm text-soft">Nothing matches “{wanted}”.</p>}
+      {found.length === 0 && <p className="text-sm text-soft">{t.nothingMatches(wanted)}</p>}
       <div className="columns-2 gap-8">
         {SHORTCUT_GROUPS.map((group) => {
           const ids = found.filter((id) => SHORTCUTS[id].group === group);
@@ -96,9 +99,7 @@ function Row({ id, isChanging, onChanging }: RowProps) {
   const { text } = SHORTCUTS[id];
   const take = (wanted: string) => {
     const other = usedBy(keys, wanted, id);
-    const why = isReserved(wanted)
-      ? "The browser uses these keys."
-      : other && `“${SHORTCUTS[other].text}” has these keys.`;
+    const why = isReserved(wanted) ? t.theBrowserUsesTheseKeys : other && t.hasTheseKeys(SHORTCUTS[other].text);
     setRefused(why);
     if (!why) changeKeys(id, wanted === SHORTCUTS[id].keys ? null : wanted);
     onChanging(false);
@@ -108,7 +109,7 @@ function Row({ id, isChanging, onChanging }: RowProps) {
     <li className="border-b border-line/60 py-1 text-sm last:border-0">
       <div className="flex items-center justify-between gap-3">
         <span>{text}</span>
-        <Hint text={canChange ? "Click to change it" : "It cannot be changed"}>
+        <Hint text={canChange ? t.clickToChangeIt : t.itCannotBeChanged}>
           <button
             type="button"
             disabled={!canChange}
@@ -116,7 +117,7 @@ function Row({ id, isChanging, onChanging }: RowProps) {
             className="flex shrink-0 items-center gap-1 rounded-sm px-1 enabled:hover:bg-well"
           >
             {isChanging ? (
-              <span className="text-xs text-accent">Press keys…</span>
+              <span className="text-xs text-accent">{t.pressKeys}</span>
             ) : (
               <>
                 <span className="sr-only">{text}: </span>

@@ -2,17 +2,20 @@ import { Check, ListFilter } from "lucide-react";
 import { DropdownMenu } from "radix-ui";
 import { IconButton } from "~/components/common/button";
 import type { DeskShot } from "../state/desk-types";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.shotFilter;
 
 /** Which shots the list shows. */
 export const SHOT_FILTERS = {
-  all: { name: "All shots", test: () => true },
-  looks: { name: "Worth a second look", test: (shot: DeskShot) => shot.looks.length > 0 },
-  keys: { name: "With your keys", test: (shot: DeskShot) => shot.handKeys.length > 0 },
+  all: { name: t.allShots, test: () => true },
+  looks: { name: t.worthASecondLook, test: (shot: DeskShot) => shot.looks.length > 0 },
+  keys: { name: t.withYourKeys, test: (shot: DeskShot) => shot.handKeys.length > 0 },
   nobody: {
-    name: "No subject",
+    name: t.noSubject,
     test: (shot: DeskShot) => shot.isAnalysed && shot.framed !== null && shot.framed.subjectId === null,
   },
-  excluded: { name: "Left out", test: (shot: DeskShot) => shot.kept.length === 0 },
+  excluded: { name: t.leftOut, test: (shot: DeskShot) => shot.kept.length === 0 },
 } as const;
 export type ShotFilter = keyof typeof SHOT_FILTERS;
 
@@ -26,7 +29,7 @@ export function ShotFilterMenu({ shots, value, onChange }: ShotFilterMenuProps) 
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
-        <IconButton label={`Show: ${SHOT_FILTERS[value].name}`} className={value === "all" ? "" : "!text-accent"}>
+        <IconButton label={t.show(SHOT_FILTERS[value].name)} className={value === "all" ? "" : "!text-accent"}>
           <ListFilter className="size-4" aria-hidden />
         </IconButton>
       </DropdownMenu.Trigger>

@@ -1,12 +1,15 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { counted } from "~/core/counted";
+import { counted } from "~/texts/numbers";
 import type { DeskShot } from "../state/desk-types";
 import { SHOT_FILTERS, type ShotFilter, ShotFilterMenu } from "./shot-filter";
 import { ShotRow } from "./shot-row";
 import { useShotHere } from "../picture/use-player";
 import { useDesk } from "../state/desk-context";
 import { useShotPictures } from "./use-shot-pictures";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.shotList;
 
 /** Pixels that a row is high; it must be known before a row is drawn. */
 const ROW_HEIGHT = 71;
@@ -66,14 +69,14 @@ export function ShotList() {
     <div className="flex min-h-0 grow flex-col">
       <div className="flex items-center justify-between border-b border-line py-0.5 pr-1 pl-3">
         <h2 className="text-xs text-soft">
-          {filter === "all" ? counted(shots.length, "shot") : `${shown.length} of ${counted(shots.length, "shot")}`}
+          {filter === "all" ? counted(shots.length, "shot") : t.of(shown.length, shots.length)}
         </h2>
         <ShotFilterMenu shots={shots} value={filter} onChange={setFilter} />
       </div>
       <div
         ref={scroller}
         role="listbox"
-        aria-label="Shots"
+        aria-label={t.shots}
         aria-multiselectable
         aria-activedescendant={index >= 0 ? `shot-${current!.id}` : undefined}
         tabIndex={0}
@@ -81,7 +84,7 @@ export function ShotList() {
         className="min-h-0 grow overflow-y-auto outline-offset-[-2px] select-none"
       >
         {shown.length === 0 && shots.length > 0 && (
-          <p className="px-3 py-3 text-xs text-soft">No shots match. Choose “All shots” above to see all of them.</p>
+          <p className="px-3 py-3 text-xs text-soft">{t.noShotsMatchChooseAll}</p>
         )}
         <div role="presentation" className="relative" style={{ height: rows.getTotalSize() }}>
           {items.map((item) => {

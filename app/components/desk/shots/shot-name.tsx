@@ -1,4 +1,7 @@
 import { useState } from "react";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.shotName;
 
 interface ShotNameProps {
   number: number;
@@ -16,10 +19,10 @@ export function ShotName({ number, name, onRename }: ShotNameProps) {
   };
   return (
     <div className="flex items-baseline gap-2">
-      <h2 className="font-display font-semibold whitespace-nowrap">Shot {number}</h2>
+      <h2 className="font-display font-semibold whitespace-nowrap">{t.shot(number)}</h2>
       <input
-        aria-label="Name of the shot"
-        placeholder="no name"
+        aria-label={t.nameOfTheShot}
+        placeholder={t.noName}
         maxLength={80}
         value={typed ?? name ?? ""}
         onChange={(event) => setTyped(event.target.value)}

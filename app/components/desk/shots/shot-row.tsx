@@ -6,6 +6,9 @@ import { framesIn, type Rate, rangeLength } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import { type DeskShot, followedIn } from "../state/desk-types";
 import { Letter } from "../../common/letter";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.shotRow;
 
 interface ShotRowProps {
   shot: DeskShot;
@@ -67,7 +70,7 @@ export function ShotRow({
       <span className="flex min-w-0 grow flex-col justify-between py-0.5">
         <span className="flex items-baseline gap-2">
           <span className={clsx("truncate font-display font-semibold", isOut && "text-soft line-through")}>
-            <span className="sr-only">Shot </span>
+            <span className="sr-only">{t.shot} </span>
             {shot.number}
             {shot.name && <span className="font-sans text-sm font-normal"> {shot.name}</span>}
             {clip && (
@@ -79,8 +82,8 @@ export function ShotRow({
           </span>
           <span className="ml-auto flex items-center gap-1 font-mono text-xs text-soft">
             {!isOut && left < length && (
-              <Hint text={`${formatTimecode(length - left, rate).slice(3)} of this shot is left out`}>
-                <Scissors className="size-3" aria-label="Partly left out" />
+              <Hint text={t.ofThisShotIsLeft(formatTimecode(length - left, rate).slice(3))}>
+                <Scissors className="size-3" aria-label={t.partlyLeftOut} />
               </Hint>
             )}
             {formatTimecode(isOut ? length : left, rate).slice(3)}
@@ -88,7 +91,7 @@ export function ShotRow({
         </span>
         <span className="flex items-center gap-2 text-xs whitespace-nowrap text-soft">
           {shot.isAnalysed && <Followed shot={shot} />}
-          {isOut ? "left out" : shot.isAnalysed ? shot.framed && MANNER_TEXT[shot.framed.manner].name : "not analysed"}
+          {isOut ? t.leftOut : shot.isAnalysed ? shot.framed && MANNER_TEXT[shot.framed.manner].name : t.notAnalysed}
           <span className="ml-auto flex items-center gap-2">
             {hands > 0 && <span className="text-accent">■ {hands}</span>}
             {shot.looks.length > 0 && (
@@ -108,5 +111,5 @@ export function ShotRow({
 
 function Followed({ shot }: { shot: DeskShot }) {
   const followed = followedIn(shot);
-  return followed ? <Letter {...followed} /> : <span>no subject</span>;
+  return followed ? <Letter {...followed} /> : <span>{t.noSubject}</span>;
 }

@@ -2,6 +2,9 @@ import { CornerDownRight, EyeOff, Merge, Scissors } from "lucide-react";
 import { IconButton } from "~/components/common/button";
 import type { DeskShot } from "../state/desk-types";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.shotTools;
 
 interface ShotToolsProps {
   shot: DeskShot | undefined;
@@ -18,9 +21,9 @@ export function ShotTools({ shot, canSplit, last, onSplit, onJoin, onExclude }: 
   const keysOf = useShortcutText();
   const icon = "size-4";
   return (
-    <div className="flex items-center gap-1" role="group" aria-label="Shots">
+    <div className="flex items-center gap-1" role="group" aria-label={t.shots}>
       <IconButton
-        label="Split the shot here"
+        label={t.splitTheShotHere}
         shortcut={keysOf("split")}
         disabled={!canSplit}
         onClick={() => onSplit("cut")}
@@ -28,18 +31,18 @@ export function ShotTools({ shot, canSplit, last, onSplit, onJoin, onExclude }: 
         <Scissors className={icon} aria-hidden />
       </IconButton>
       <IconButton
-        label="Turn here: another subject from this frame on"
+        label={t.turnHereAnotherSubjectFrom}
         shortcut={keysOf("turn")}
         disabled={!canSplit}
         onClick={() => onSplit("turn")}
       >
         <CornerDownRight className={icon} aria-hidden />
       </IconButton>
-      <IconButton label="Join with the next shot" shortcut={keysOf("join")} disabled={!shot || last} onClick={onJoin}>
+      <IconButton label={t.joinWithTheNextShot} shortcut={keysOf("join")} disabled={!shot || last} onClick={onJoin}>
         <Merge className={icon} aria-hidden />
       </IconButton>
       <IconButton
-        label={shot?.excluded ? "Bring this shot back" : "Leave this shot out"}
+        label={shot?.excluded ? t.bringThisShotBack : t.leaveThisShotOut}
         shortcut={keysOf("exclude")}
         disabled={!shot}
         aria-pressed={shot?.excluded ?? false}

@@ -6,6 +6,9 @@ import type { FilmState } from "~/core/edits/film-state";
 import { Refusal } from "~/core/refusal";
 import { shareStructure } from "~/core/structure";
 import { problemOf } from "./edit-answer";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.editSession;
 
 /** A film's state as the server has it at a revision. */
 export interface LoadedState {
@@ -85,7 +88,7 @@ export class EditSession {
   };
 
   readonly step = (direction: "undo" | "redo"): void =>
-    this.ask({ do: direction }, (sentence) => `${direction === "undo" ? "Undone" : "Redone"}: ${sentence}`);
+    this.ask({ do: direction }, (sentence) => `${direction === "undo" ? t.undone : t.redone}: ${sentence}`);
 
   /** Makes the film what it was when an edit was the newest, or was given a name. */
   readonly goBack = (to: Extract<Change, { do: "go-to" | "return-to" }>): void => this.ask(to, (sentence) => sentence);

@@ -4,6 +4,9 @@ import { toast } from "sonner";
 import type { Command } from "~/core/edits/command";
 import { NO_ANSWER, readAnswer } from "./edit-answer";
 import { applied, EditSession, type LoadedState, type SessionPorts, type Shown } from "./edit-session";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.useEdits;
 
 export interface Edits {
   send: (command: Command) => void;
@@ -35,7 +38,7 @@ const portsOf = (filmId: string, onAnswer: () => void, reload: () => Promise<voi
     return answer;
   },
   tell: (text, tone, again) => {
-    const offer = again && { action: { label: "Make it again", onClick: again }, duration: OFFERED_MS };
+    const offer = again && { action: { label: t.makeItAgain, onClick: again }, duration: OFFERED_MS };
     if (tone === "plain") toast(text, offer);
     else toast[tone](text, offer);
   },

@@ -14,6 +14,9 @@ import { activeArea } from "~/core/shots/shot";
 import { type DeskShot, type DeskVersion, shotAt, subjectBoxAt } from "./desk-types";
 import { areaAt, windowAspect } from "../picture/desk-windows";
 import type { Edits } from "./use-edits";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.useKeyEdits;
 
 /** What can be done to the hand keys of a version. */
 export interface KeyEdits {
@@ -70,7 +73,7 @@ export function useKeyEdits(
         return { type: "set-key", versionId: other.id, key: copied };
       });
       edits.send({ type: "batch", commands });
-      toast(`Key copied to ${others.map(({ name }) => name).join(", ")}.`);
+      toast(t.keyCopiedTo(others.map(({ name }) => name).join(", ")));
     };
     return {
       place: (frame, window, fromFrame) => edits.send(placed(frame, window, fromFrame ?? frame)),

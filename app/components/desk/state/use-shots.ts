@@ -25,6 +25,9 @@ import type { FramerReply, LoadedTracks } from "~/workers/path-worker";
 import type { DeskShot } from "./desk-types";
 import { FramingClient } from "./framing-client";
 import { type MarkTrackName, TrackLoader, type TracksToLoad } from "./track-loader";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.useShots;
 
 /** What is known of a film beside its state. */
 export interface FilmFindings extends TracksToLoad, Pick<Lacking, "longHolds" | "undecoded"> {}
@@ -81,9 +84,7 @@ function useFraming({ film, state, version, findings, playhead }: ShotsOf) {
       onReply: (listen: (reply: FramerReply) => void) =>
         worker.addEventListener("message", ({ data }: MessageEvent<FramerReply>) => listen(data)),
     };
-    const framing = new FramingClient(port, (message) =>
-      toast.error(`The path could not be computed: ${message}. Change the shot and try again.`),
-    );
+    const framing = new FramingClient(port, (message) => toast.error(t.thePathCouldNotBe(message)));
     const loading = new TrackLoader(
       (ranges, marks) => fetchTracks(id, ranges, marks),
       playhead,

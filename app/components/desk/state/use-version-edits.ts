@@ -6,6 +6,9 @@ import type { VersionChange } from "~/core/edits/command";
 import { newVersion, type Version } from "~/core/edits/film-state";
 import type { Size } from "~/core/geometry/box";
 import type { Edits } from "./use-edits";
+import { deskTexts } from "~/texts/desk";
+
+const t = deskTexts.useVersionEdits;
 
 /** What can be done to a film's versions. */
 export interface VersionEdits {
@@ -30,12 +33,12 @@ export function useVersionEdits({ send, undo }: Edits): VersionEdits {
       change: (versionId, change) => send({ type: "change-version", versionId, change }),
       duplicate: ({ id: versionId, name }) => {
         const id = nanoid(10);
-        send({ type: "duplicate-version", versionId, id, name: `${name.slice(0, 70)}, copy` });
+        send({ type: "duplicate-version", versionId, id, name: t.copy(name.slice(0, 70)) });
         show(id);
       },
       remove: ({ id: versionId, name }) => {
         send({ type: "remove-version", versionId });
-        toast(`Removed “${name}” and its keys.`, { action: { label: "Undo", onClick: undo } });
+        toast(t.removedAndItsKeys(name), { action: { label: t.undo, onClick: undo } });
       },
     };
   }, [send, undo, setSearch]);

@@ -12,6 +12,9 @@ import { WhatToDrop } from "./what-to-drop";
 import { LimitField } from "../dialogs/limit-field";
 import { useDesk } from "../state/desk-context";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
+import { stretchesTexts } from "~/texts/stretches";
+
+const t = stretchesTexts.lengthPanel;
 
 /** How long the version is, and behind it what of the film it shows. */
 export function LengthPanel() {
@@ -20,7 +23,7 @@ export function LengthPanel() {
   const frames = framesIn(kept);
   return (
     <Popover.Root>
-      <Hint text="How long the version is: in and out points, dropped stretches, and a length limit">
+      <Hint text={t.howLongTheVersionIs}>
         <Popover.Trigger
           className={clsx(
             "flex items-center gap-1.5 rounded-md border px-2 py-1 text-xs hover:border-soft",
@@ -28,12 +31,12 @@ export function LengthPanel() {
           )}
         >
           <Clock className="size-3.5" aria-hidden />
-          <span className="sr-only">Length of the version: </span>
+          <span className="sr-only">{t.lengthOfTheVersion} </span>
           <span className="font-mono">{formatTimecode(frames, film.rate)}</span>
-          {over > 0 && <span>{over.toFixed(1)} s too long</span>}
+          {over > 0 && <span>{t.sTooLong(over)}</span>}
         </Popover.Trigger>
       </Hint>
-      <SidePanel title="Length" width="w-80">
+      <SidePanel title={t.length} width="w-80">
         <Summary over={over} frames={frames} />
         <Points />
         <LimitOfVersion />
@@ -50,10 +53,10 @@ function Summary({ over, frames }: { over: number; frames: number }) {
   const whole = frameToSeconds(film.frames, film.rate);
   return (
     <p className="text-sm">
-      {frames === film.frames ? `The whole film, ${inSeconds(whole)}.` : `${inSeconds(length)} of ${inSeconds(whole)}.`}{" "}
+      {frames === film.frames ? t.theWholeFilm(inSeconds(whole)) : t.of(inSeconds(length), inSeconds(whole))}{" "}
       {over > 0 && (
         <span role="alert" className="text-warn">
-          {inSeconds(over)} over the limit of {version.limitSeconds} s.
+          {t.overTheLimit(inSeconds(over), version.limitSeconds!)}
         </span>
       )}
     </p>
@@ -61,8 +64,8 @@ function Summary({ over, frames }: { over: number; frames: number }) {
 }
 
 const POINTS = [
-  { point: "in", hint: "The version begins with the frame under the playhead" },
-  { point: "out", hint: "The version ends with the frame under the playhead" },
+  { point: "in", hint: t.theVersionBeginsWithThe },
+  { point: "out", hint: t.theVersionEndsWithThe },
 ] as const;
 
 /** Where the version begins and ends. */
@@ -81,10 +84,10 @@ function Points() {
             key={point}
             point={point}
             timecode={frame === null ? null : timecodeAt(frame, film.clock)}
-            unset={point === "in" ? "the film's beginning" : "the film's end"}
+            unset={point === "in" ? t.theFilmsBeginning : t.theFilmsEnd}
             hint={hint}
             shortcut={keysOf(point)}
-            clearHint={`Remove the ${point} point`}
+            clearHint={t.removeThePoint(point)}
             clearShortcut={keysOf(`clear-${point}`)}
             onSeek={() => player?.seek(frame!)}
             onSet={point === "in" ? trimEdits.setIn : trimEdits.setOut}
@@ -112,18 +115,16 @@ function Drops() {
   const { film, version, trimEdits } = useDesk();
   const { drops } = version.trim;
   return (
-    <section aria-label="Dropped">
-      <h3 className="text-xs text-soft">Dropped</h3>
+    <section aria-label={t.dropped}>
+      <h3 className="text-xs text-soft">{t.dropped}</h3>
       {drops.length === 0 ? (
-        <p className="mt-1 text-xs text-soft">
-          Nothing. Drag along the strip beside the lane to mark a stretch, or mark it with Shift I and Shift O.
-        </p>
+        <p className="mt-1 text-xs text-soft">{t.nothingDragAlongTheStrip}</p>
       ) : (
         <ul className="mt-1 flex flex-col">
           {drops.map((drop) => (
             <StretchRow key={rangeKey(drop)} stretch={drop}>
               <IconButton
-                label={`Bring back ${timecodeAt(drop.start, film.clock)}`}
+                label={t.bringBack(timecodeAt(drop.start, film.clock))}
                 onClick={() => trimEdits.keep([drop])}
               >
                 <Undo2 className="size-4" aria-hidden />

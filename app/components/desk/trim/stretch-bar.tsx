@@ -7,11 +7,14 @@ import { formatTimecode } from "~/core/time/timecode";
 import { wayOf } from "../reshape/reshaping";
 import { useDesk } from "../state/desk-context";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
+import { stretchesTexts } from "~/texts/stretches";
+
+const t = stretchesTexts.stretchBar;
 
 const WAYS = [
-  { how: "smoothed", name: "Smooth", hint: "Smooths out quick changes in this stretch" },
-  { how: "shifted", name: "Shift", hint: "Moves the path aside in this stretch, softly at its ends" },
-  { how: "reversed", name: "Reverse", hint: "Reverses the window's move in this stretch" },
+  { how: "smoothed", name: t.smooth, hint: t.smoothsOutQuickChangesIn },
+  { how: "shifted", name: "Shift", hint: t.movesThePathAsideIn },
+  { how: "reversed", name: t.reverse, hint: t.reversesTheWindowsMoveIn },
 ] as const;
 
 /** What can be done with the stretch that is marked in the lane; nothing while none is. */
@@ -31,19 +34,16 @@ export function StretchBar() {
   return (
     <div
       role="group"
-      aria-label="Marked stretch"
+      aria-label={t.markedStretch}
       className="absolute bottom-3 left-1/2 flex w-max max-w-[95%] -translate-x-1/2 flex-wrap items-center gap-2 rounded-md border border-line bg-raised py-1 pr-1 pl-3 text-sm shadow-lg"
     >
       <span className="font-mono text-xs">{formatTimecode(rangeLength(stretch), film.rate)}</span>
-      <Hint
-        text={isShown ? "Leaves this stretch out of the version" : "Shows this stretch in the version again"}
-        shortcut={keysOf("drop")}
-      >
-        <Button onClick={toggleStretch}>{isShown ? "Drop this stretch" : "Bring it back"}</Button>
+      <Hint text={isShown ? t.leavesThisStretchOutOf : t.showsThisStretchInThe} shortcut={keysOf("drop")}>
+        <Button onClick={toggleStretch}>{isShown ? t.dropThisStretch : t.bringItBack}</Button>
       </Hint>
-      <Hint text="Deletes your keys in this stretch; the path is computed there again">
+      <Hint text={t.deletesYourKeysInThis}>
         <Button disabled={withKeys.length === 0} onClick={deleteKeys}>
-          Delete keys
+          {t.deleteKeys}
         </Button>
       </Hint>
       {WAYS.map(({ how, name, hint }) => (
@@ -51,7 +51,7 @@ export function StretchBar() {
           <Button onClick={() => reshape.show(wayOf(shots, stretch, how))}>{name}</Button>
         </Hint>
       ))}
-      <IconButton label="Clear the mark" onClick={() => setStretch(null)}>
+      <IconButton label={t.clearTheMark} onClick={() => setStretch(null)}>
         <X className="size-4" aria-hidden />
       </IconButton>
     </div>

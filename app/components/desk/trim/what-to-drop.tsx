@@ -8,11 +8,14 @@ import { clipRanges } from "~/core/time/ranges";
 import { timecodeAt } from "~/core/time/timecode";
 import { useDesk } from "../state/desk-context";
 import { inSeconds, StretchRow } from "./stretch-row";
+import { stretchesTexts } from "~/texts/stretches";
+
+const t = stretchesTexts.whatToDrop;
 
 const KIND_TEXT: Record<IdleKind, string> = {
-  blank: "blank picture",
-  still: "nobody speaks, nothing moves",
-  pause: "pause in speech",
+  blank: t.blankPicture,
+  still: t.nobodySpeaksNothingMoves,
+  pause: t.pauseInSpeech,
 };
 
 /** Stretches that the version could do without, to be dropped one by one or together. */
@@ -25,24 +28,22 @@ export function WhatToDrop() {
   const left = idle?.flatMap((stretch) => clipRanges(kept, stretch)) ?? [];
   const ranges = idle?.map(({ start, end }) => ({ start, end })) ?? [];
   return (
-    <section aria-label="What to drop" className="border-t border-line pt-3">
-      <h3 className="text-xs text-soft">What to drop</h3>
-      {!data && <p className="mt-1 text-xs text-soft">Looking for idle stretches…</p>}
+    <section aria-label={t.whatToDrop} className="border-t border-line pt-3">
+      <h3 className="text-xs text-soft">{t.whatToDrop}</h3>
+      {!data && <p className="mt-1 text-xs text-soft">{t.lookingForIdleStretches}</p>}
       {data?.stretches === null && (
         <p className="mt-1 text-xs text-soft">
-          {analysed
-            ? "This film was analysed before Glad Pan looked for this. Add it again to see suggestions."
-            : "Suggestions come with the analysis."}
+          {analysed ? t.thisFilmWasAnalysedBefore : t.suggestionsComeWithTheAnalysis}
         </p>
       )}
-      {idle?.length === 0 && <p className="mt-1 text-xs text-soft">No idle stretches found.</p>}
+      {idle?.length === 0 && <p className="mt-1 text-xs text-soft">{t.noIdleStretchesFound}</p>}
       {idle && idle.length > 0 && (
         <>
           <ul className="mt-1 flex flex-col">
             {idle.map((stretch) => (
               <StretchRow key={rangeKey(stretch)} stretch={stretch} what={KIND_TEXT[stretch.kind]}>
                 <IconButton
-                  label={`Drop ${timecodeAt(stretch.start, film.clock)}`}
+                  label={t.drop(timecodeAt(stretch.start, film.clock))}
                   onClick={() => trimEdits.drop([{ start: stretch.start, end: stretch.end }])}
                 >
                   <Scissors className="size-4" aria-hidden />
@@ -52,7 +53,7 @@ export function WhatToDrop() {
           </ul>
           {idle.length > 1 && (
             <Button className="mt-2 w-full" onClick={() => trimEdits.drop(ranges)}>
-              Drop all {idle.length}, {inSeconds(frameToSeconds(framesIn(left), film.rate))}
+              {t.dropAll(idle.length, inSeconds(frameToSeconds(framesIn(left), film.rate)))}
             </Button>
           )}
         </>

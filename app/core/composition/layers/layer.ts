@@ -6,6 +6,9 @@ import { Colour } from "../colour";
 import { Picture, Playback, USUAL_PLAYBACK } from "../picture";
 import { FAMILIES } from "./font-families";
 import { OwnFont } from "./own-font";
+import { shapesTexts } from "../../../texts/shapes";
+
+const t = shapesTexts.layer;
 
 const Percent = z.number().min(0).max(100);
 /** Of the side that it is measured against; a layer may be larger than the frame, but not without end. */
@@ -150,8 +153,8 @@ const NAMED_BY = 30;
 
 /** What a layer is called in a list: "text “Ferrow”". */
 export function nameOfLayer(layer: Layer): string {
-  if (layer.kind === "shape") return "bar";
-  if (layer.kind === "picture") return `picture “${layer.picture.name}”`;
+  if (layer.kind === "shape") return t.bar;
+  if (layer.kind === "picture") return t.picture(layer.picture.name);
   const line = layer.text.trim().replace(/\s+/g, " ");
-  return `text “${line.length > NAMED_BY ? `${line.slice(0, NAMED_BY)}…` : line}”`;
+  return t.text(line.length > NAMED_BY ? `${line.slice(0, NAMED_BY)}…` : line);
 }

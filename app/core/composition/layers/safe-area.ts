@@ -1,6 +1,9 @@
 /** The part of a frame that nothing covers where it is shown, such as a phone's own buttons and texts. */
 import { z } from "zod";
 import type { Box, Size } from "../../geometry/box";
+import { shapesTexts } from "../../../texts/shapes";
+
+const t = shapesTexts.safeArea;
 
 const Inset = z.number().min(0).max(0.45);
 
@@ -13,10 +16,10 @@ export const USUAL_SAFE_AREA: SafeArea = { left: 0.05, top: 0.05, right: 0.05, f
 
 /** Outlines to begin with; each can be changed. */
 export const SAFE_AREAS: readonly { name: string; area: SafeArea }[] = [
-  { name: "Even margin", area: USUAL_SAFE_AREA },
-  { name: "Wide margin", area: { left: 0.1, top: 0.1, right: 0.1, foot: 0.1 } },
-  { name: "Text below", area: { left: 0.05, top: 0.06, right: 0.05, foot: 0.2 } },
-  { name: "Text below, buttons on the right", area: { left: 0.05, top: 0.08, right: 0.16, foot: 0.22 } },
+  { name: t.evenMargin, area: USUAL_SAFE_AREA },
+  { name: t.wideMargin, area: { left: 0.1, top: 0.1, right: 0.1, foot: 0.1 } },
+  { name: t.textBelow, area: { left: 0.05, top: 0.06, right: 0.05, foot: 0.2 } },
+  { name: t.textBelowButtonsOnThe, area: { left: 0.05, top: 0.08, right: 0.16, foot: 0.22 } },
 ];
 
 /** Where it is in a frame, in its pixels. */

@@ -54,7 +54,7 @@ describe("following", () => {
     expect(plan("auto", [small, large])).toMatchObject({
       trackId: "large",
       who: "p1",
-      reason: "largest face, 100 % of the shot",
+      reason: "largest face, 100% of the shot",
     });
     expect(plan("second", [small, large]).trackId).toBe("small");
     expect(plan("second", [large])).toMatchObject({ trackId: "large" });
@@ -66,7 +66,7 @@ describe("following", () => {
     const together = plan("both", [large, near]);
     const box = boxAt(together.spans[0]!.subject!.track, 10)!;
     expect([box.x, box.x + box.width]).toEqual([370, 850]);
-    expect(together.reason).toMatch(/^two together, 100 %/);
+    expect(together.reason).toMatch(/^two together, 100%/);
     expect(plan("both", [large, small])).toMatchObject({ trackId: "large", other: { trackId: "small", why: "apart" } });
     expect(plan("both", [large, small]).reason).toMatch(/^the two do not fit together; /);
     expect(plan("both", [large, small], { window: PICTURE }).reason).toMatch(/^two together/);
@@ -145,7 +145,7 @@ describe("following", () => {
       track("right", "object", 900 + apart, 200),
     ];
     const fitting = plan("auto", things(150));
-    expect(fitting.reason).toMatch(/^two alike, 100 %/);
+    expect(fitting.reason).toMatch(/^two alike, 100%/);
     expect(boxAt(fitting.spans[0]!.subject!.track, 10)!.width).toBe(500);
     const apart = plan("auto", things(600));
     expect(new Set([apart.trackId, apart.other?.trackId])).toEqual(new Set(["left", "right"]));

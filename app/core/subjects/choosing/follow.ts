@@ -7,6 +7,9 @@ import { type ChosenSubject, chooseSubject, type RankedTrack, rankTracks } from 
 import { LEAST_TURN_SECONDS, turnsOf } from "../speaking/speaking";
 import { type Subject, subjectOf } from "./subject";
 import { boxAt, type Track } from "../tracking/track";
+import { reasonsTexts } from "../../../texts/reasons";
+
+const t = reasonsTexts.follow;
 
 /** A part of a shot with one subject; at the next one the window jumps. */
 export interface FollowSpan extends FrameRange {
@@ -78,7 +81,7 @@ function fallBack(problem: FollowProblem, why?: string): FollowPlan {
   const chosen = choose(problem);
   const prefix = why ? `${why}; ` : "";
   if (chosen) return planFor(problem, chosen, `${prefix}${chosen.reason}`);
-  const reason = `${prefix}no clear subject`;
+  const reason = t.noClearSubject(prefix);
   return { spans: whole(problem.shot, null), trackId: null, who: null, reason, certainty: 0.3 };
 }
 
@@ -157,17 +160,17 @@ function automatic(problem: FollowProblem): FollowPlan {
   const [first, second] = alike;
   const { subject, fitting } = together([first.track, second.track], problem);
   if (!(fitting >= FITTING_SHARE)) return { ...fallBack(problem), other: { trackId: second.track.id, why: "alike" } };
-  const reason = `two alike, ${Math.round(100 * fitting)} % of the time in the window whole`;
+  const reason = t.twoAlikeOfTheTime(fitting);
   return { spans: whole(problem.shot, subject), trackId: first.track.id, who: null, reason, certainty: fitting };
 }
 
 function both(problem: FollowProblem): FollowPlan {
   const [first, second] = candidates(problem);
-  if (!first || !second) return fallBack(problem, "there are no two to keep together");
+  if (!first || !second) return fallBack(problem, t.thereAreNoTwoTo);
   const { subject, fitting } = together([first.track, second.track], problem);
-  if (Number.isNaN(fitting)) return fallBack(problem, "the two are never seen together");
+  if (Number.isNaN(fitting)) return fallBack(problem, t.theTwoAreNeverSeen);
   if (fitting < FITTING_SHARE) {
-    const plan = fallBack(problem, "the two do not fit together");
+    const plan = fallBack(problem, t.theTwoDoNotFit);
     const left = plan.trackId === first.track.id ? second : first;
     return { ...plan, other: { trackId: left.track.id, why: "apart" } };
   }
@@ -175,7 +178,7 @@ function both(problem: FollowProblem): FollowPlan {
     spans: whole(problem.shot, subject),
     trackId: first.track.id,
     who: first.track.who ?? null,
-    reason: `two together, ${Math.round(100 * fitting)} % of the time in the window whole`,
+    reason: t.twoTogetherOfTheTime(fitting),
     certainty: fitting,
   };
 }
@@ -197,14 +200,14 @@ function everything(problem: FollowProblem): FollowPlan {
       seen.reduce((sum, entry) => sum + (entry.weight * boxCentre(entry.box)[axis]) / weights, 0);
     return { x: mean("x") - size / 2, y: mean("y") - size / 2, width: size, height: size };
   });
-  const reason = `balance of ${ranked.length === 1 ? "one thing" : `${ranked.length} things`}`;
+  const reason = t.balanceOf(ranked.length);
   return { spans: whole(shot, { track: balance, body: null }), trackId: null, who: null, reason, certainty: 1 };
 }
 
 function speaker(problem: FollowProblem, moves: boolean): FollowPlan {
   const { shot, tracks, rate } = problem;
   const turns = turnsOf(tracks, shot, rate);
-  if (turns.length === 0) return fallBack(problem, "nobody seen speaking");
+  if (turns.length === 0) return fallBack(problem, t.nobodySeenSpeaking);
   const track = (id: string) => tracks.find((other) => other.id === id)!;
   const frames = new Map<string, number>();
   for (const { trackId, start, end } of turns) frames.set(trackId, (frames.get(trackId) ?? 0) + end - start);
@@ -213,13 +216,13 @@ function speaker(problem: FollowProblem, moves: boolean): FollowPlan {
   const [most] = [...frames].sort((a, b) => b[1] - a[1]);
   const main = track(most![0]);
   const plan: Omit<FollowPlan, "spans" | "reason"> = { trackId: main.id, who: main.who ?? null, certainty: 0.9 };
-  if (frames.size === 1) return { ...plan, spans: jumping(), reason: "the speaker" };
+  if (frames.size === 1) return { ...plan, spans: jumping(), reason: t.theSpeaker };
   const all = together([...frames.keys()].map(track), problem);
   if (all.fitting >= FITTING_SHARE) {
-    const reason = `${frames.size} speakers, all in the window`;
+    const reason = t.speakersAllInTheWindow(frames.size);
     return { ...plan, spans: whole(shot, all.subject), reason };
   }
-  const reason = `${frames.size} speakers, ${turns.length} turns`;
+  const reason = t.speakersTurns(frames.size, turns.length);
   const next = [...frames].sort((a, b) => b[1] - a[1])[1]!;
   plan.other = { trackId: next[0], why: "apart" };
   if (!moves) return { ...plan, spans: jumping(), reason };
@@ -244,12 +247,12 @@ export function planFollowing(problem: FollowProblem): FollowPlan {
         spans: whole(shot, null),
         trackId: null,
         who: null,
-        reason: "nothing is followed, as you asked",
+        reason: t.nothingIsFollowedAsYou,
         certainty: 1,
       };
     case "second": {
       const second = candidates(problem)[1];
-      return second ? planFor(problem, second, `second: ${second.reason}`) : fallBack(problem, "there is no second");
+      return second ? planFor(problem, second, t.second(second.reason)) : fallBack(problem, t.thereIsNoSecond);
     }
     case "both":
       return both(problem);
@@ -260,13 +263,13 @@ export function planFollowing(problem: FollowProblem): FollowPlan {
       return speaker(problem, rule.kind === "speaker-move");
     case "person": {
       const theirs = candidates(problem).find(({ track }) => track.who === rule.who);
-      return theirs ? planFor(problem, theirs, `your choice, ${theirs.reason}`) : fallBack(problem, "not in this shot");
+      return theirs ? planFor(problem, theirs, t.yourChoice(theirs.reason)) : fallBack(problem, t.notInThisShot);
     }
     case "track": {
       const asked = tracks.find(({ id }) => id === rule.trackId);
-      if (!asked) return fallBack(problem, "what you chose is not in this shot any more");
+      if (!asked) return fallBack(problem, t.whatYouChoseIsNot);
       const ranked = rankTracks([asked], shot, problem.picture)[0]!;
-      return planFor(problem, ranked, asked.kind === "mark" ? "marked by you" : "chosen by you");
+      return planFor(problem, ranked, asked.kind === "mark" ? t.markedByYou : t.chosenByYou);
     }
     default:
       return assertNever(rule);

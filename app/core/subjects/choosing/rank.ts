@@ -2,6 +2,9 @@ import { boxArea, boxCentre, type Size } from "../../geometry/box";
 import { rangeLength, type FrameRange } from "../../time/rate";
 import type { SubjectKind } from "../detecting/detection";
 import { isDoubtfulFace, type Track, visibleFrames } from "../tracking/track";
+import { reasonsTexts } from "../../../texts/reasons";
+
+const t = reasonsTexts.rank;
 
 /** A track of what can be followed. */
 export type SubjectTrack = Track & { kind: SubjectKind };
@@ -31,13 +34,13 @@ const UNSURE_SHARE = 0.3;
 /** What is left of that of a face that may be none. */
 const DOUBTFUL_FACE = 0.45;
 const KIND_WORD: Record<SubjectKind, string> = {
-  mark: "marked by you",
+  mark: t.markedByYou,
   face: "face",
   person: "person",
   object: "thing",
-  motion: "moving thing",
-  salient: "thing that stands out",
-  tile: "part of a picture made of several",
+  motion: t.movingThing,
+  salient: t.thingThatStandsOut,
+  tile: t.partOfAPictureMade,
 };
 
 /** What goes into the merit of a track; each from 0 to 1, and together no more than 1. */
@@ -136,7 +139,7 @@ export function rankTracks(
   return ranked;
 }
 
-/** Why a track is where it is, in words: "largest face, speaking, 92 % of the shot". */
+/** Why a track is where it is, in words: "largest face, speaking, 92% of the shot". */
 function reasonFor(
   { track, presence }: RankedTrack,
   ranked: readonly RankedTrack[],
@@ -149,10 +152,10 @@ function reasonFor(
   const largest = alike.length > 0 && alike.every((other) => figures.get(other.track.id)!.size < size);
   const only = alike.length === 0 && (track.kind === "face" || track.kind === "person");
   return [
-    largest ? `largest ${what}` : only ? `only ${what}` : what,
+    largest ? t.largest(what) : only ? t.only(what) : what,
     ...(speakingFrames(track) > 0 ? ["speaking"] : []),
-    ...(before && track.who === before ? ["followed before"] : []),
-    `${Math.round(presence * 100)} % of the shot`,
+    ...(before && track.who === before ? [t.followedBefore] : []),
+    t.ofTheShot(presence),
   ].join(", ");
 }
 

@@ -1,0 +1,30 @@
+export const compareTexts = {
+  /** components/desk/compare/compare-menu.tsx */
+  compareMenu: {
+    compare: "Compare",
+    centreCrop: "Centre crop",
+    thisShotInAnotherManner: "This shot in another manner",
+    otherVersions: "Other versions",
+    namedStates: "Named states",
+    stopComparing: "Stop comparing",
+  },
+  /** components/desk/compare/compared.tsx */
+  compared: {
+    thisVersionIsNotIn: "This version did not exist in that state.",
+    now: "Now",
+    whatShows: (name: string) => `What "${name}" shows`,
+  },
+  /** components/desk/compare/comparison.ts */
+  comparison: {
+    centreCrop: "Centre crop",
+  },
+  /** components/desk/compare/split-line.tsx */
+  splitLine: {
+    lineBetweenBeforeAndNow: "Line between before and now",
+    movableLine: "movable line",
+  },
+  /** components/desk/compare/use-sides.ts */
+  useSides: {
+    theNamedStateCouldNot: "The named state could not be loaded.",
+  },
+};

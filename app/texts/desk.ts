@@ -1,0 +1,182 @@
+import { counted } from "./numbers";
+
+export const deskTexts = {
+  /** components/desk/clips/clip-list.tsx */
+  clipList: {
+    clipsInOrder: "Clips in order",
+    clip: (number: number, name: string) => `Clip ${number}: ${name}`,
+    goTo: (name: string) => `Go to ${name}`,
+    replaced: "replaced",
+    new: "new",
+    replace: (name: string) => `Replace ${name}`,
+    takeOut: (name: string) => `Remove ${name}`,
+    moveThePlayheadIntoThe: ": move the playhead into the clip first",
+    itsFirstFrame: "its first frame",
+    beginTheClipAtThe: (hint: string) => `Begin the clip at the playhead${hint}`,
+    showTheClipFromIts: "Show the clip from its first frame",
+    itsLastFrame: "its last frame",
+    endTheClipAtThe: (hint: string) => `End the clip at the playhead${hint}`,
+    showTheClipToIts: "Show the clip to its last frame",
+  },
+  /** components/desk/clips/clips-panel.tsx */
+  clipsPanel: {
+    whatTheFilmIsMade: "The film's clips: add, reorder, trim, replace or remove them",
+    clips: "Clips",
+    thisFilmIsOneFile:
+      "This film is one file. Add clips before or after it: each is converted to the film's frame rate and size, and what you have set stays.",
+    addClips: "Add clips",
+    keysSubjectsAndMarksMove: "Keys, subjects and marks move with their clips. You can undo this.",
+    discard: "Discard",
+    arranging: "Arranging",
+    arrange: "Arrange",
+    replaceClip: (name: string) => `Replace ${name}`,
+    whatYouHaveSetFor:
+      "What you have set for the clip stays, counted from its first frame. Choose a film from your library:",
+    chooseFilmsOfYourLibrary: "Choose films from your library, in order. Add other films there first.",
+    cancel: "Cancel",
+    replace: "Replace",
+    addCount: (count: number) => `Add ${counted(count, "clip")}`,
+  },
+  /** routes/cuts.ts */
+  cutsRoute: {
+    cutsAreWrittenAsEdl: "Cuts are written as edl, otio or csv.",
+    aFileIsNeeded: "A file is needed.",
+  },
+  /** components/desk/desk.tsx */
+  desk: {
+    shotsOfTheFilm: "Shots of the film",
+    youCanWorkOnAny: "You can work on any frame meanwhile: keys, splits, turns and marks stay as shots are found.",
+    pictureAndLane: "Picture and lane",
+    settings: "Settings",
+  },
+  /** components/desk/header/desk-header.tsx */
+  deskHeader: {
+    undo: "Undo",
+    redo: "Redo",
+    nothingTo: (name: string) => `Nothing to ${name}`,
+  },
+  /** components/desk/desk-panels.tsx */
+  deskPanels: {
+    widthOfTheShotList: "Width of the shot list",
+    widthOfTheResult: "Width of the result",
+    heightOfTheResult: "Height of the result",
+    dragToResizeEnterFolds: "Drag to resize; Enter folds",
+    movableBorder: "movable border",
+  },
+  /** routes/desk.tsx */
+  deskRoute: {
+    gladPan: (name: string) => `${name ?? "Film"} · Glad Pan`,
+    partOfWhatThisVersion:
+      "Part of what this version shows is not analysed yet. Set its in and out points around what is.",
+    thereIsNoSuchVersion: "This film has no such version.",
+    thereIsNoSuchJob: "This job no longer exists.",
+  },
+  /** components/desk/state/edit-answer.ts */
+  editAnswer: {
+    noAnswer: "no answer",
+    gladPanFailedSeeIts: (status: number) => `Glad Pan failed (${status}). See its log.`,
+    gladPanDidNotAnswer: "Glad Pan did not respond, so the change was not saved. Check that it is running.",
+    thisFilmWasChangedIn: "This film was changed in another window, so your change was not made.",
+    thatDidNotWork: (error: string) => `That did not work: ${error}.`,
+  },
+  /** components/desk/state/edit-session.ts */
+  editSession: {
+    undone: "Undone",
+    redone: "Redone",
+  },
+  /** components/desk/help/first-steps.tsx */
+  firstSteps: {
+    theShots: "The shots",
+    eachShotOfTheFilm:
+      "Each shot of the film has its own framing. An eye marks what is worth a second look: click the shot to go there.",
+    theWindow: "The window",
+    whatLiesInsideTheWindow:
+      "What lies inside the window is what the version shows. Drag it, and the frame gets a key of yours that nothing overrides.",
+    theLane: "The lane",
+    theWindowsPathStraightUnder:
+      "The window's path, straight under the picture: time runs down. Circles are computed keys, squares are yours; drag them sideways or in time.",
+    whoToFollow: "Who to follow",
+    chooseAnotherSubjectHowThe:
+      "Choose another subject, how the window moves, or a layout. Every change can be undone, also tomorrow.",
+    export: "Export",
+    whenItLooksRightHere: "When it looks right here, export all versions. Press ? at any time for the shortcuts.",
+    firstSteps: "First steps",
+    of: (number: number, shown: number) => `${number} of ${shown}`,
+    skip: "Skip",
+    back: "Back",
+    next: "Next",
+    done: "Done",
+  },
+  /** routes/history.ts */
+  historyRoute: {
+    thereIsNoSuchNamed: "this film has no such named state",
+  },
+  /** components/desk/shots/shot-filter.tsx */
+  shotFilter: {
+    allShots: "All shots",
+    worthASecondLook: "Worth a second look",
+    withYourKeys: "With your keys",
+    noSubject: "No subject",
+    leftOut: "Left out",
+    show: (name: string) => `Show: ${name}`,
+  },
+  /** components/desk/shots/shot-list.tsx */
+  shotList: {
+    of: (shown: number, all: number) => `${shown} of ${counted(all, "shot")}`,
+    shots: "Shots",
+    noShotsMatchChooseAll: "No shots match. Choose “All shots” above to see them all.",
+  },
+  /** components/desk/shots/shot-name.tsx */
+  shotName: {
+    shot: (number: number) => `Shot ${number}`,
+    nameOfTheShot: "Name of the shot",
+    noName: "no name",
+  },
+  /** components/desk/shots/shot-row.tsx */
+  shotRow: {
+    shot: "Shot",
+    ofThisShotIsLeft: (timecode: string) => `${timecode} of this shot is left out`,
+    partlyLeftOut: "Partly left out",
+    leftOut: "left out",
+    notAnalysed: "not analysed",
+    noSubject: "no subject",
+  },
+  /** components/desk/shots/shot-tools.tsx */
+  shotTools: {
+    shots: "Shots",
+    splitTheShotHere: "Split the shot here",
+    turnHereAnotherSubjectFrom: "Turn here: another subject from this frame on",
+    joinWithTheNextShot: "Join with the next shot",
+    bringThisShotBack: "Bring this shot back",
+    leaveThisShotOut: "Leave this shot out",
+  },
+  /** components/desk/state/use-edits.ts */
+  useEdits: {
+    makeItAgain: "Apply it again",
+  },
+  /** components/desk/state/use-key-edits.ts */
+  useKeyEdits: {
+    keyCopiedTo: (names: string) => `Key copied to ${names}.`,
+  },
+  /** components/desk/state/use-shots.ts */
+  useShots: {
+    thePathCouldNotBe: (message: string) =>
+      `The path could not be computed: ${message}. Change the shot and try again.`,
+  },
+  /** components/desk/state/use-version-edits.ts */
+  useVersionEdits: {
+    copy: (name: string) => `${name}, copy`,
+    removedAndItsKeys: (name: string) => `Removed “${name}” and its keys.`,
+    undo: "Undo",
+  },
+  /** components/desk/header/version-bar.tsx */
+  versionBar: {
+    versions: "Versions",
+    addAVersion: "Add a version",
+    moreFor: (name: string) => `More for ${name}`,
+    settings: "Settings",
+    duplicate: "Duplicate",
+    removeAFilmKeepsOne: "Remove (a film keeps one version)",
+    remove: "Remove",
+  },
+};

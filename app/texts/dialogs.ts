@@ -1,0 +1,162 @@
+import { counted, fixed, percent } from "./numbers";
+
+export const dialogsTexts = {
+  /** components/desk/dialogs/cuts-dialog.tsx */
+  cutsDialog: {
+    openTimelineIO: "OpenTimelineIO",
+    tableCsv: "Table (CSV)",
+    cutsSensitivityImportAndExport: "Cuts: sensitivity, import and export",
+    cuts: "Cuts",
+    sensitivity: "Sensitivity",
+    cutSensitivity: "Cut sensitivity",
+    certainCutsOnly: "certain cuts only",
+    everyPossibleCut: "every possible cut",
+    now: (number: number, shots: number) => `${number} · ${counted(shots, "shot")} now`,
+    cutsAreDecidedAgainAt:
+      "Cuts are decided again at once. Shots that stay keep their settings; keys stay where they are in time.",
+    exportCuts: "Export cuts",
+    importCuts: "Import cuts",
+    anEdlCmx3600An:
+      "An EDL (CMX 3600), an OpenTimelineIO timeline or a table of this very film. It is compared first; nothing changes until you say so.",
+    listOfCuts: "List of cuts",
+    chooseAList: "Choose a list",
+    reading: "Reading…",
+    useTheseCuts: "Use these cuts",
+    aFrameOrTwoOff: "a frame or two off",
+    onlyInTheList: "only in the list",
+    onlyInTheFilmAs: "only in the film as it is cut now",
+    theSame: (same: number) => `${counted(same, "cut is", "cuts are")} the same`,
+    andMore: (length: number) => `and ${length} more`,
+  },
+  /** components/desk/dialogs/export-dialog.tsx */
+  exportDialog: {
+    exporting: (progress: number) => `Exporting ${percent(progress)}`,
+    export: "Export",
+    withTheFilmsOwnSound: (width: number, height: number, name: string) =>
+      `${width} × ${height}, ${name}, with the film's own sound`,
+    render: "Render",
+    files: "Files",
+    nothingRenderedYet: "Nothing rendered yet.",
+    s: (seconds: number) => `${fixed(seconds, 1)} s`,
+    ofTheFilmsS: (seconds: number) => ` of the film's ${fixed(seconds, 1)} s`,
+    sOverTheLimitOf: (over: number, limitSeconds: number) =>
+      `, ${fixed(over, 1)} s over the limit of ${limitSeconds} s`,
+    partOfItIsNot: ". Part of it is not analysed yet: wait, or set the in and out points around what is.",
+    download: "Download",
+    cancelledNoFileWasLeft: "Cancelled; no file was left.",
+    renderAgain: "Render again",
+    waitingForItsTurn: "Waiting for its turn",
+    cancel: "Cancel",
+    noSound: "no sound",
+    soundS: (soundSeconds: number) => `sound ${fixed(soundSeconds, 2)} s`,
+    checkedFramesAtFpsS: (
+      width: number,
+      height: number,
+      frames: number,
+      rate: string,
+      durationSeconds: number,
+      sound: string,
+      bytes: number,
+    ) =>
+      `Checked: ${width} × ${height} · ${frames} frames at ${rate} fps · ${fixed(durationSeconds, 2)} s · ${sound} · ${fixed(bytes, 1)} MB · no bars`,
+  },
+  /** components/desk/dialogs/film-dialog.tsx */
+  filmDialog: {
+    channels: (channels: number) => `${channels} channels`,
+    about: (name: string) => `About ${name}`,
+    picture: "Picture",
+    frameRate: "Frame rate",
+    fpsFrames: (fps: string, frames: number) => `${fps} fps, ${frames} frames`,
+    timecode: "Timecode",
+    to: (first: string, end: string) => `${first} to ${end}`,
+    file: "File",
+    sound: "Sound",
+    whichSoundToUse: "Which sound to use",
+    none: "None",
+    changing: "Changing",
+    playedHereAndUsedIn:
+      "Played here and used in every export. Speakers were found with the sound that was in use during the analysis.",
+    interlaced: "Interlaced",
+    everyFieldIsAFrame: "Every field is a frame of its own.",
+    eachPairOfFieldsIs:
+      "Each pair of fields is combined into one frame. At double rate every field becomes a frame, and movement is as smooth as it was shot. The film is analysed again; its versions and your changes are removed.",
+    switchToFpsAndStart: (doubled: string) => `Switch to ${doubled} fps and start over`,
+  },
+  /** components/desk/dialogs/house-styles-dialog.tsx */
+  houseStylesDialog: {
+    houseStylesKeepTheseVersions: "House styles: keep these versions for other films, or use those of another",
+    houseStyles: "House styles",
+    deletedTheHouseStyle: (name: string) => `Deleted the house style “${name}”.`,
+    undo: "Undo",
+    loadingTheHouseStyles: "Loading the house styles…",
+    noneYetAHouseStyle:
+      "None yet. A house style keeps what you have decided – sizes, names, manner, calmness, whom to follow, length limits – for the next film.",
+    nameOfTheHouseStyle: (name: string) => `Name of the house style ${name}`,
+    addsItsVersionsToThis: "Adds its versions to this film",
+    useHere: "Use here",
+    deleteTheHouseStyle: (name: string) => `Delete the house style ${name}`,
+    saveThisFilmsVersions: "Save this film's versions",
+    withoutKeysInAndOut: (count: number) =>
+      `${counted(count, "version")}, without keys, in and out points, and what is set for single shots.`,
+    nameOfTheNewHouse: "Name of the new house style",
+    name: "Name",
+    replace: "Replace",
+    keepAsAHouseStyle: "Keep as a house style",
+  },
+  /** components/desk/dialogs/limit-field.tsx */
+  limitField: {
+    noLimit: "No limit",
+    anotherLength: "Another length",
+    lengthLimit: "Length limit",
+    atMost: "At most",
+    seconds: "seconds",
+  },
+  /** components/desk/dialogs/people-dialog.tsx */
+  peopleDialog: {
+    people: "People",
+    noPeopleRecognisedInThis: "No people recognised in this film.",
+    person: (letter: string) => `Person ${letter}`,
+    inShots: (count: number, shots: string) => `In ${counted(count, "shot")}: ${shots}`,
+    followThisPersonInEvery: "Follow this person in every shot they appear in",
+    followEverywhere: "Follow everywhere",
+    nameOf: (letter: string) => `Name of ${letter}`,
+    noName: "no name",
+    isTheSameAs: (letter: string) => `${letter} is the same as`,
+    mergeWith: "Merge with…",
+    isNow: (name: string, other: string) => `${name} is ${other}`,
+    somebodyElse: "somebody else",
+    unmerge: "Unmerge",
+  },
+  /** components/desk/dialogs/size-field.tsx */
+  sizeField: {
+    shape: "Shape",
+    size: "Size",
+    width: "Width",
+    px: "px",
+    theRatioIsLockedUnlock: "The ratio is locked; unlock it",
+    theRatioIsFreeLock: "The ratio is free; lock it",
+    height: "Height",
+    swapWidthAndHeight: "Swap width and height",
+    enlargedTimes: (times: number) => `enlarged ${fixed(times, 2)} times`,
+    reducedTo: (times: number) => `reduced to ${percent(times)}`,
+    atItsOwnSize: "at its own size",
+    showsUpTo: (window: string, clips: number, picture: string, how: string) =>
+      `Shows up to ${window} of the ${clips > 1 ? "smallest clip's" : "film's"} ${picture} pixels, ${how}.`,
+  },
+  /** components/desk/dialogs/version-dialog.tsx */
+  versionDialog: {
+    versionSettings: "Version settings",
+    newVersion: "New version",
+    this: "This",
+    cancel: "Cancel",
+    save: "Save",
+    addVersion: "Add version",
+    width: "Width",
+    height: "Height",
+    name: "Name",
+    defaultsOfThisVersion: "Defaults of this version",
+    defaultsForAllShots: "Defaults for all shots",
+    defaultCalmness: "Default calmness",
+    follow: "Follow",
+  },
+};

@@ -1,0 +1,11 @@
+export const laneTexts = {
+  /** components/desk/lane/lane-trim.tsx */
+  laneTrim: {
+    beforeTheInPoint: "before the in point",
+    afterTheOutPoint: "after the out point",
+  },
+  /** components/desk/lane/path-lane.tsx */
+  pathLane: {
+    notAnalysedYet: "  not analysed yet",
+  },
+};

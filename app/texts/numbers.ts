@@ -1,0 +1,20 @@
+const LOCALE = "en";
+const WHOLE = new Intl.NumberFormat(LOCALE);
+const PERCENT = new Intl.NumberFormat(LOCALE, { style: "percent" });
+const WITH_DIGITS = new Map<number, Intl.NumberFormat>();
+
+/** How many of something there are, in words: "1 shot", "1,200 shots"; `many` where an s does not do. */
+export const counted = (count: number, one: string, many = `${one}s`): string =>
+  `${WHOLE.format(count)} ${count === 1 ? one : many}`;
+
+/** "46%" of a share from 0 to 1. */
+export const percent = (share: number): string => PERCENT.format(share);
+
+/** "3.20": a number with as many digits after the point as are asked for. */
+export function fixed(value: number, digits: number): string {
+  const known = WITH_DIGITS.get(digits);
+  if (known) return known.format(value);
+  const format = new Intl.NumberFormat(LOCALE, { minimumFractionDigits: digits, maximumFractionDigits: digits });
+  WITH_DIGITS.set(digits, format);
+  return format.format(value);
+}

@@ -1,0 +1,94 @@
+export const pictureTexts = {
+  /** components/desk/picture/box-handles.tsx */
+  boxHandles: {
+    movableBox: "movable box",
+    dragItsBorderOrA: (name: string) => `${name}: drag its border or a handle, or use the arrow keys; Alt resizes`,
+  },
+  /** components/desk/picture/crop-window-control.tsx */
+  cropWindowControl: {
+    movableWindow: "movable window",
+    cropWindowDragItOr: "Crop window: drag it, or move it with the arrow keys",
+    trail: "Trail",
+  },
+  /** components/desk/picture/desk-tools.tsx */
+  deskTools: {
+    showSubjects: "Show subjects",
+    markASubjectDrawA: "Mark a subject: draw a box around it",
+    centreTheWindowClickWhat: "Centre the window: click what should be in the middle",
+    steerTheWindowByHand: "Steer the window by hand",
+  },
+  /** components/desk/picture/drawing.ts */
+  drawing: {
+    mark: "Draw a box around the subject",
+    protect: "Draw a box around the area to keep in the window",
+    activeArea: "Draw a box around the picture without its bars",
+    centre: "Click what the window should be centred on",
+  },
+  /** components/desk/picture/kept-parts.tsx */
+  keptParts: {
+    theFilmsOwnBars: "The film's own bars",
+  },
+  /** components/desk/picture/other-panes.tsx */
+  otherPanes: {
+    choosePane: (pane: number) => `Choose pane ${pane}`,
+  },
+  /** components/desk/picture/picture.tsx */
+  picture: {
+    theWholePicture: "The whole picture",
+  },
+  /** components/desk/picture/picture-and-lanes.tsx */
+  pictureAndLanes: {
+    lane: "Lane",
+    laneBesideThePicture: "Lane beside the picture",
+  },
+  /** components/desk/picture/picture-look-panel.tsx */
+  pictureLookPanel: {
+    thirdsCentreAndEyeLine: "Thirds, centre and eye line",
+    subjects: "Subjects",
+    trailOfTheWindowsCentre: "Trail of the window's centre",
+    safeArea: "Safe area",
+    picture: "Picture",
+    shadeOutsideTheWindow: "Shade outside the window",
+    sizeOfThePicture: "Size of the picture",
+    fullSize: "full size",
+  },
+  /** components/desk/picture/picture-subjects.tsx */
+  pictureSubjects: {
+    follow: (name: string) => `Follow ${name}`,
+  },
+  /** components/desk/picture/sound-control.tsx */
+  soundControl: {
+    volume: "Volume",
+    volumeMuted: "Volume: muted",
+    volumeOf: (percent: number) => `Volume: ${percent}%`,
+    volumeShown: (shown: number) => `Volume ${shown}%`,
+    unmute: "Unmute",
+    mute: "Mute",
+  },
+  /** components/desk/picture/steer-layer.tsx */
+  steerLayer: {
+    steeringArea: "steering area",
+    steerTheWindowHoldThe:
+      "Steer the window: hold the pointer down and lead it, or hold arrow keys, while the film plays",
+  },
+  /** components/desk/picture/transport.tsx */
+  transport: {
+    previousCut: "Previous cut",
+    oneFrameBack: "One frame back",
+    pause: "Pause",
+    play: "Play",
+    oneFrameOn: "One frame on",
+    nextCut: "Next cut",
+    stopLooping: "Stop looping",
+    loopTheStretch: "Loop the stretch",
+    loopTheShot: "Loop the shot",
+    speed: "Speed",
+    of: (timecode: string) => `of ${timecode}`,
+    timecodeTypeOneOrA: "Timecode: type one, or a frame number, and press Enter",
+    typeATimecodeOrA: (keys: string) => `Type a timecode or a frame number, then Enter (${keys})`,
+  },
+  /** components/desk/picture/use-piece-stream.ts */
+  usePieceStream: {
+    preparingThisPartOfThe: "Preparing this part of the film",
+  },
+};

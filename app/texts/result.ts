@@ -1,0 +1,44 @@
+import { percent } from "./numbers";
+
+export const resultTexts = {
+  /** components/desk/result/pane-handle.tsx */
+  paneHandle: {
+    dragToPlaceThePicture: "Drag to place the picture; hold Shift to place it freely",
+    movablePicture: "movable picture",
+    placeOfThePicture: (share: number, way: string) => `Place of the picture: ${percent(share)} ${way}`,
+    topToBottom: "from top to bottom",
+    leftToRight: "from left to right",
+  },
+  /** components/desk/result/result.tsx */
+  result: {
+    result: "Result",
+  },
+  /** components/desk/result/result-bar.tsx */
+  resultBar: {
+    beside: "Beside",
+    sideBySide: "Side by side",
+    split: "Split",
+    oneOverTheOtherWith: "One over the other, with a dividing line",
+    flip: "Flip",
+    oneAtATime: "One at a time",
+    stopComparing: "Stop comparing",
+    leaveFullScreen: "Leave full screen",
+    fullScreen: "Full screen",
+    trueSizeOnePixelOf: "True size: one pixel of the frame for one of the screen",
+    asOnAPhone: "As on a phone",
+    compareBy: "Compare by",
+    showTheOther: "Show the other",
+  },
+  /** components/desk/result/single-result.tsx */
+  singleResult: {
+    whatShows: (name: string) => `What "${name}" shows`,
+  },
+  /** components/desk/result/stack-handles.tsx */
+  stackHandles: {
+    choosePaneItsSubjectPath: (pane: number) => `Choose pane ${pane}: its subject, path and keys`,
+    pane: (pane: number) => `Pane ${pane}`,
+    dragToGiveOnePane: "Drag to give one pane more of the frame; hold Shift to place it freely",
+    movableBorder: "movable border",
+    borderBetweenPanesAnd: (pane: number, next: number) => `Border between panes ${pane} and ${next}`,
+  },
+};
