@@ -131,7 +131,7 @@ describe("convert", () => {
     );
     expect([refused.status, refused.stderr]).toEqual([
       2,
-      expect.stringContaining("none.srt: there is no caption in it"),
+      expect.stringContaining("none.srt: no captions found"),
     ]);
     expect(existsSync(path("no.mp4"))).toBe(false);
   });

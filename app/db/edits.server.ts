@@ -45,7 +45,7 @@ interface RawEdit {
 
 function requireRevision(db: Db, filmId: string, revision: number): FilmRow {
   const film = findFilm(db, filmId);
-  if (!film) throw new Refusal("this film is not there any more", 404);
+  if (!film) throw new Refusal("this film no longer exists", 404);
   if (film.revision !== revision) throw new StaleRevision();
   return film;
 }
@@ -160,7 +160,7 @@ export function returnTo(db: Db, filmId: string, revision: number, stateId: stri
   return inTransaction(db, () => {
     const before = loadState(db, requireRevision(db, filmId, revision));
     const named = findNamedState(db, filmId, stateId);
-    if (!named) throw new Refusal("this named state is not there any more", 404);
+    if (!named) throw new Refusal("this named state no longer exists", 404);
     const difference = differenceBetween(before, stateOf(named.kept, before));
     return make(db, filmId, before, { type: "restore", difference }, `Returned to “${named.name}”`);
   });

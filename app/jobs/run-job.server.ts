@@ -107,7 +107,7 @@ async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onPro
 /** Carries out a job and returns what came of it. */
 export async function runJob(db: Db, job: JobRow, options: JobOptions): Promise<unknown> {
   const row = findFilm(db, job.filmId);
-  if (!row) throw new Error("the film is not there any more");
+  if (!row) throw new Error("the film no longer exists");
   // A comparison can do with the proxy, and what clips are joined to is not there yet.
   if (job.kind !== "match" && job.kind !== "join") requireSource(row);
   const film: FilmFile = { file: sourceFile(row), name: row.name, info: row.info };

@@ -45,7 +45,7 @@ export function filmFailure(error: unknown, name: string): unknown {
     );
   }
   if (/No such file or directory/.test(error.said)) {
-    return new FilmError(`${name}: its file is not there any more. Put it back, or add the film again.`);
+    return new FilmError(`${name}: its file is missing. Put it back, or add the film again.`);
   }
   const detail = error.message.replace(/^\w+ failed: /, "");
   return new FilmError(`${name}: it cannot be decoded (${detail}); it may be damaged. Copy or export it again.`);

@@ -15,6 +15,7 @@ export const pictureTexts = {
     showSubjects: "Show subjects",
     markASubjectDrawA: "Mark a subject: draw a box around it",
     centreTheWindowClickWhat: "Centre the window: click what should be in the middle",
+    eyesHere: "Eyes here: click at the height where the eyes should be",
     steerTheWindowByHand: "Steer the window by hand",
   },
   /** components/desk/picture/drawing.ts */
@@ -23,6 +24,7 @@ export const pictureTexts = {
     protect: "Draw a box around the area to keep in the window",
     activeArea: "Draw a box around the picture without its bars",
     centre: "Click what the window should be centred on",
+    eyes: "Click in the window at the height where the eyes should be",
   },
   /** components/desk/picture/kept-parts.tsx */
   keptParts: {

@@ -37,6 +37,7 @@ export const shortcutsTexts = {
     choosePane3: "Choose pane 3",
     markASubject: "Mark a subject",
     centreTheWindowOnA: "Centre the window on a click",
+    setTheEyeLine: "Set the eye line with a click",
     showThirdsAndCentre: "Show thirds and centre",
     showSubjects: "Show subjects",
     compareWithACentreCrop: "Compare with a centre crop, or stop comparing",

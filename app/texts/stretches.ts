@@ -48,6 +48,9 @@ export const stretchesTexts = {
   /** components/desk/trim/stretch-bar.tsx */
   stretchBar: {
     smooth: "Smooth",
+    shift: "Shift",
+    firstFrame: "First frame of the stretch",
+    lastFrame: "Last frame of the stretch",
     smoothsOutQuickChangesIn: "Smooths out quick changes in this stretch",
     movesThePathAsideIn: "Moves the path aside in this stretch, softly at its ends",
     reverse: "Reverse",

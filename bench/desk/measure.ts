@@ -42,6 +42,23 @@ const NOTE_FRAMES = `
   requestAnimationFrame(note);
 `;
 
+/** Counts the film's pictures as the browser presents them; each is drawn upon and framed in that moment. */
+const COUNT_PICTURES = `
+  var presented = 0;
+  var video = document.querySelector("video");
+  var startedAt = video.currentTime;
+  var counting = true;
+  var count = () => { presented++; if (counting) video.requestVideoFrameCallback(count); };
+  video.requestVideoFrameCallback(count);
+`;
+
+/** Lets a page play, and tells how many pictures are presented for each second of the film that goes by. */
+export async function picturesPerSecond(page: Page, play: () => Promise<void>): Promise<number> {
+  await page.evaluate(COUNT_PICTURES);
+  await play();
+  return page.evaluate<number>("counting = false; presented / (video.currentTime - startedAt)");
+}
+
 /** Lets somebody work in a page, and tells how smoothly it goes. */
 export async function watch(browser: Browser, page: Page, work: () => Promise<void>): Promise<Smoothness> {
   await page.evaluate(NOTE_FRAMES);

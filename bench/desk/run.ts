@@ -11,7 +11,7 @@ import { chromium, type Page, type Response } from "@playwright/test";
 import { median } from "~/core/median";
 import { NOW_SHARE } from "../../app/components/desk/lane/lane-geometry";
 import { LONG_WORK, TestServer } from "../../tests/support/server";
-import { type Smoothness, watch } from "./measure";
+import { picturesPerSecond, type Smoothness, watch } from "./measure";
 import { middle, type Place } from "./places";
 import { FILM_ID, makeProject } from "./project";
 import { MOST_ACTIONS, type Walk, walk } from "./walk";
@@ -82,6 +82,8 @@ async function boxOf(page: Page, label: string) {
 interface Measured {
   film: string;
   actions: Record<string, Smoothness>;
+  /** Pictures that are presented for each second of the film while it plays. */
+  pictures: { plain: number; compared: number } | null;
   /** Milliseconds from each of some changes to its acknowledgement. */
   acknowledged: number[];
   /** Bytes, as they come over the wire. */
@@ -147,18 +149,21 @@ async function measure(film: string, url: string): Promise<Measured> {
       await page.getByRole("button", { name: "Pause", exact: true }).click();
     };
     await act("play", play);
+    const plain = await picturesPerSecond(page, play);
     await page.getByRole("button", { name: "Picture", exact: true }).click();
     await page.getByText("Safe area", { exact: true }).click();
     await page.keyboard.press("Escape");
     await page.keyboard.press("b");
     await act("play, compared, with safe area", play);
+    const compared = await picturesPerSecond(page, play);
     await page.keyboard.press("b");
     await page.keyboard.press("Shift+Minus");
     await act("scrub all of the film in the lane", () =>
       wheel(page, { x: lane.x + 60, y: lane.y + lane.height / 2 }, 2, 60),
     );
+    return { plain, compared };
   };
-  if (!values["load-only"]) await workOn();
+  const pictures = values["load-only"] ? null : await workOn();
   await act("scroll the list of shots", () => wheel(page, list, 180, values["load-only"] ? 400 : 90));
   const acknowledged = await nudge(page);
   const session = await context.newCDPSession(page);
@@ -167,7 +172,7 @@ async function measure(film: string, url: string): Promise<Measured> {
   const status = await page.request.get(`${url}/status`);
   const poll = (await status.body()).length;
   await context.close();
-  return { film, actions, acknowledged, poll, ...loads, heap: usedSize / 1e6 };
+  return { film, actions, pictures, acknowledged, poll, ...loads, heap: usedSize / 1e6 };
 }
 
 async function onDemo(): Promise<{ measured: Measured; walked: Walk }> {
@@ -226,10 +231,12 @@ try {
     ),
   );
   console.table(
-    all.map(({ film, acknowledged, poll, document, firstTracks, allTracks, heap }) => ({
+    all.map(({ film, pictures, acknowledged, poll, document, firstTracks, allTracks, heap }) => ({
       film,
       "acknowledged ms, median (goal ≤ 100)": median(acknowledged).toFixed(0),
       slowest: Math.max(...acknowledged).toFixed(0),
+      "pictures a second": pictures?.plain.toFixed(1) ?? "",
+      "compared, with safe area": pictures?.compared.toFixed(1) ?? "",
       "poll bytes (goal ≤ 5000)": poll,
       "first answers kB (goal ≤ 300)": ((document + firstTracks) / 1000).toFixed(1),
       "all tracks kB": (allTracks / 1000).toFixed(1),

@@ -58,7 +58,7 @@ describe("a file of captions", () => {
 
   test("in which there is none is refused by its name", async () => {
     for (const text of ["", "WEBVTT\n\n", "just words\nand more", "\u0000\u0001"]) {
-      await expect(read(text)).rejects.toThrow("talk.srt: there is no caption in it");
+      await expect(read(text)).rejects.toThrow("talk.srt: no captions found");
     }
   });
 });

@@ -60,7 +60,7 @@ describe("keys", () => {
   });
 
   test("outside the film or the picture, or of no version, are refused", () => {
-    refused({ type: "set-key", versionId: "gone", key: KEY }).toThrow("version is not there");
+    refused({ type: "set-key", versionId: "gone", key: KEY }).toThrow("version no longer exists");
     refused({ type: "set-key", versionId: "tall", key: { ...KEY, frame: 300 } }).toThrow("no frame 300");
     refused({ type: "set-key", versionId: "tall", key: { ...KEY, x: 90 } }).toThrow("leave the picture");
   });
@@ -115,8 +115,8 @@ describe("shots", () => {
   test("that cannot be reshaped like this, or of another film, are refused", () => {
     refused({ type: "set-transitions", transitions: [cut(300)] }).toThrow("beyond the film's 300 frames");
     refused({ type: "move-cut", shotId: "one", frame: 5 }).toThrow("begins where the film does");
-    refused({ type: "join-shots", shotIds: ["one", "three"] }).toThrow("not there any more");
-    refused({ type: "change-shots", shotIds: ["three"], change: { excluded: true } }).toThrow("not there any more");
+    refused({ type: "join-shots", shotIds: ["one", "three"] }).toThrow("no longer");
+    refused({ type: "change-shots", shotIds: ["three"], change: { excluded: true } }).toThrow("no longer");
   });
 
   test("are not cut anew while the film is still analysed, but split", () => {
@@ -174,7 +174,7 @@ describe("a version", () => {
     expect(copy).toEqual({ ...tall, id: "copy", name: "Tall, shorter" });
     expect(states[5]!.versions.map(({ handKeys }) => handKeys.length)).toEqual([1, 0]);
     refused({ type: "duplicate-version", versionId: "tall", id: "tall", name: "Again" }).toThrow("this id already");
-    refused({ type: "duplicate-version", versionId: "gone", id: "new", name: "Again" }).toThrow("not there");
+    refused({ type: "duplicate-version", versionId: "gone", id: "new", name: "Again" }).toThrow("no longer");
   });
 
   test("takes its hand keys along into another shape, at the same zoom and around the same place", () => {
@@ -275,7 +275,7 @@ describe("marks, tracks and people", () => {
     const state = after({ type: "edit-track", trackId: "t", edit }, { type: "change-person", person });
     expect([...state.trackEdits]).toEqual([["t", edit]]);
     expect(state.people[1]).toEqual({ ...person, number: 1 });
-    refused({ type: "change-person", person: { ...person, id: "p9" } }).toThrow("not there");
+    refused({ type: "change-person", person: { ...person, id: "p9" } }).toThrow("no longer");
   });
 });
 
@@ -292,7 +292,7 @@ describe("a batch", () => {
     const state = after(batch);
     expect([state.marks.length, state.shots[0]!.follow]).toEqual([1, follow]);
     const broken = [...batch.commands, { type: "remove-version", versionId: "gone" } as const];
-    refused({ type: "batch", commands: broken }).toThrow("not there");
+    refused({ type: "batch", commands: broken }).toThrow("no longer");
   });
 });
 
@@ -322,7 +322,7 @@ describe("layers", () => {
   });
 
   test("that are gone, or outside the film, are refused", () => {
-    refused({ type: "remove-layer", versionId: "tall", layerId: "t" }).toThrow("not there any more");
+    refused({ type: "remove-layer", versionId: "tall", layerId: "t" }).toThrow("no longer");
     refused(put({ ...title, range: { start: 290, end: 900 } })).toThrow("where the film is not");
   });
 });

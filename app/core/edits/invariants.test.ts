@@ -69,7 +69,7 @@ describe("a film's state", () => {
   test("has marks in the picture, and people and tracks that there are", () => {
     expect(broken({ marks: [{ thing: "m", frame: 300, box: BOX }] })).toContain("no frame 300");
     expect(broken({ marks: [{ thing: "m", frame: 5, box: { ...BOX, y: -60 } }] })).toContain("outside the picture");
-    expect(broken({ people: [person("p1", "p9")] })).toContain("not in the film");
+    expect(broken({ people: [person("p1", "p9")] })).toContain("somebody in the film");
     const circle = [person("p1", "p2"), person("p2", "p1")];
     expect(broken({ people: circle })).toContain("themselves");
     expect(broken({ people: [person("p1", "p1")] })).toContain("themselves");

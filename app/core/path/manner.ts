@@ -1,6 +1,7 @@
 import { reasonsTexts } from "../../texts/reasons";
 
 const t = reasonsTexts.manner;
+
 /** How the window moves in a shot. */
 export const MANNERS = ["still", "glide", "chase"] as const;
 export type Manner = (typeof MANNERS)[number];

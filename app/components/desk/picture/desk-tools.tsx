@@ -1,4 +1,4 @@
-import { Crosshair, Hand, SquareDashedMousePointer, Users } from "lucide-react";
+import { Crosshair, Hand, ScanEye, SquareDashedMousePointer, Users } from "lucide-react";
 import type { Ref } from "react";
 import { ToggleButton } from "~/components/common/toggle-button";
 import { ClipsPanel } from "../clips/clips-panel";
@@ -48,6 +48,13 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
         Icon={Crosshair}
         isOn={drawing === "centre"}
         onChange={(isOn) => setDrawing(isOn ? "centre" : null)}
+      />
+      <ToggleButton
+        label={t.eyesHere}
+        shortcut={keysOf("eyes")}
+        Icon={ScanEye}
+        isOn={drawing === "eyes"}
+        onChange={(isOn) => setDrawing(isOn ? "eyes" : null)}
       />
       <ToggleButton
         label={t.steerTheWindowByHand}

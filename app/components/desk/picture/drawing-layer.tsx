@@ -1,6 +1,8 @@
 import { assertNever } from "~/core/assert-never";
+import { clamped } from "~/core/clamped";
 import type { Box, Point } from "~/core/geometry/box";
 import { clampWindow } from "~/core/geometry/crop-window";
+import { EYE_LINE_RANGE } from "~/core/path/framing-settings";
 import { wholePixels } from "../inspector/active-area";
 import { useDesk } from "../state/desk-context";
 import { shotAt } from "../state/desk-types";
@@ -24,6 +26,14 @@ export function DrawingLayer({ drawing, player }: DrawingLayerProps) {
     const { height } = windowAt(frame);
     keyEdits.place(frame, clampWindow({ ...place, height }, areaAt(shots, frame, film.picture), aspect));
   };
+  const setEyes = ({ y }: Point) => {
+    setDrawing(null);
+    const frame = player.getFrame();
+    const shot = shotAt(shots, frame);
+    const { y: middle, height } = windowAt(frame);
+    const percent = Math.round(100 * ((y - middle) / height + 0.5));
+    if (shot) shotEdits.setFraming([shot], { eyeLine: clamped(percent, EYE_LINE_RANGE.least, EYE_LINE_RANGE.most) });
+  };
   const drawn = (box: Box | null) => {
     setDrawing(null);
     const frame = player.getFrame();
@@ -37,6 +47,7 @@ export function DrawingLayer({ drawing, player }: DrawingLayerProps) {
       case "active":
         return shotEdits.change([shot], { active: wholePixels(box) });
       case "centre":
+      case "eyes":
         return;
       default:
         return assertNever(drawing);
@@ -48,7 +59,7 @@ export function DrawingLayer({ drawing, player }: DrawingLayerProps) {
       picture={film.picture}
       onStart={() => player.pause()}
       onDrawn={drawn}
-      {...(drawing === "centre" ? { onClicked: centre } : {})}
+      {...(drawing === "centre" ? { onClicked: centre } : drawing === "eyes" ? { onClicked: setEyes } : {})}
     />
   );
 }

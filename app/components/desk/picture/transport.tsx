@@ -1,8 +1,9 @@
 import { ChevronLeft, ChevronRight, Pause, Play, Repeat, SkipBack, SkipForward } from "lucide-react";
-import { type FormEvent, type Ref, useState } from "react";
+import type { Ref } from "react";
 import type { FrameRange } from "~/core/time/rate";
-import { type Clock, formatTimecode, frameAt, timecodeAt } from "~/core/time/timecode";
+import { type Clock, formatTimecode } from "~/core/time/timecode";
 import { IconButton } from "~/components/common/button";
+import { TimecodeField } from "~/components/common/timecode-field";
 import { ToggleButton } from "~/components/common/toggle-button";
 import type { DeskShot } from "../state/desk-types";
 import type { Player } from "./player";
@@ -75,7 +76,7 @@ export function Transport({ player, shots, stretch, clock, frames, timecodeRef }
       />
       <SoundControl player={player} />
       <div className="relative">
-        <TimecodeField player={player} clock={clock} frames={frames} inputRef={timecodeRef} />
+        <Playhead player={player} clock={clock} frames={frames} inputRef={timecodeRef} />
         <span
           role="status"
           aria-label={t.speed}
@@ -91,7 +92,7 @@ export function Transport({ player, shots, stretch, clock, frames, timecodeRef }
   );
 }
 
-interface TimecodeFieldProps {
+interface PlayheadProps {
   player: Player | null;
   clock: Clock;
   frames: number;
@@ -99,32 +100,22 @@ interface TimecodeFieldProps {
 }
 
 /** Shows where the playhead is; a timecode or a frame number typed in jumps there. */
-function TimecodeField({ player, clock, frames, inputRef }: TimecodeFieldProps) {
+function Playhead({ player, clock, frames, inputRef }: PlayheadProps) {
   const frame = useFrame(player);
-  const [typed, setTyped] = useState<string | null>(null);
-  const wanted = typed === null ? frame : frameAt(typed, clock);
-  const valid = wanted !== null && wanted < frames;
-  const jump = (event: FormEvent) => {
-    event.preventDefault();
-    if (!valid) return;
+  const jump = (wanted: number) => {
     player?.pause();
     player?.seek(wanted);
-    setTyped(null);
   };
   return (
-    <form onSubmit={jump} className="mx-1">
-      <input
-        ref={inputRef}
-        aria-label={t.timecodeTypeOneOrA}
-        aria-invalid={!valid}
+    <div className="mx-1">
+      <TimecodeField
+        label={t.timecodeTypeOneOrA}
         title={t.typeATimecodeOrA(useShortcutText()("timecode"))}
-        value={typed ?? timecodeAt(frame, clock)}
-        onFocus={(event) => event.target.select()}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={() => setTyped(null)}
-        onKeyDown={(event) => event.key === "Escape" && event.currentTarget.blur()}
-        className="w-32 rounded-md border border-line bg-raised px-2 py-1 text-left font-mono text-sm aria-invalid:border-warn aria-invalid:text-warn"
+        {...{ frame, clock, inputRef }}
+        most={frames - 1}
+        className="w-32 px-2 py-1 text-sm"
+        onCommit={jump}
       />
-    </form>
+    </div>
   );
 }

@@ -49,6 +49,7 @@ export const SHORTCUTS = {
   "pane-3": { group: t.windowAndKeys, text: t.choosePane3, keys: "3" },
   mark: { group: t.windowAndKeys, text: t.markASubject, keys: "m" },
   centre: { group: t.windowAndKeys, text: t.centreTheWindowOnA, keys: "c" },
+  eyes: { group: t.windowAndKeys, text: t.setTheEyeLine, keys: "shift+c" },
   guides: { group: t.windowAndKeys, text: t.showThirdsAndCentre, keys: "g" },
   subjects: { group: t.windowAndKeys, text: t.showSubjects, keys: "s" },
   compare: { group: t.result, text: t.compareWithACentreCrop, keys: "b" },

@@ -29,10 +29,10 @@ describe("an answer to a change", () => {
 
   test("that is no answer is told as what it is", async () => {
     expect(problemOf(await answer("<!DOCTYPE html>", 500))).toBe(
-      "That did not work: Glad Pan failed (500). See its log..",
+      "That did not work: Glad Pan failed (500). See its log.",
     );
     expect(problemOf(await answer({ anything: true }, 502))).toContain("(502)");
     expect(problemOf(await answer(JSON.stringify("stack trace"), 500))).not.toContain("stack");
-    expect(problemOf(NO_ANSWER)).toContain("did not answer");
+    expect(problemOf(NO_ANSWER)).toContain("did not respond");
   });
 });

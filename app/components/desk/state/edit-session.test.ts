@@ -134,7 +134,7 @@ describe("a film on the desk", () => {
   test("says so when the server is gone or has failed, and what was not kept is not shown", async () => {
     const { server, session, frames, tell } = open();
     for (const [answer, words] of [
-      [NO_ANSWER, "did not answer"],
+      [NO_ANSWER, "did not respond"],
       [{ error: "Glad Pan itself failed (500); its log says more" }, "itself failed (500)"],
     ] as const) {
       session.send(setKey(10));

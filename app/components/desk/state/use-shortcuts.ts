@@ -71,6 +71,7 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
     "pane-3": () => desk.choosePane(2),
     subjects: () => setPictureLook({ subjects: !pictureLook.subjects }),
     mark: () => desk.setDrawing(drawing === "mark" ? null : "mark"),
+    eyes: () => desk.setDrawing(drawing === "eyes" ? null : "eyes"),
     centre: () => desk.setDrawing(drawing === "centre" ? null : "centre"),
     guides: () => setPictureLook({ guides: !pictureLook.guides }),
     shade: () => setPictureLook({ shade: nextShade(pictureLook.shade) }),

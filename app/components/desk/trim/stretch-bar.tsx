@@ -1,5 +1,6 @@
 import { X } from "lucide-react";
 import { Button, Hint, IconButton } from "~/components/common/button";
+import { TimecodeField } from "~/components/common/timecode-field";
 import type { SingleCommand } from "~/core/edits/command";
 import { framesIn, inRange, rangeLength } from "~/core/time/rate";
 import { clipRanges } from "~/core/time/ranges";
@@ -13,7 +14,7 @@ const t = stretchesTexts.stretchBar;
 
 const WAYS = [
   { how: "smoothed", name: t.smooth, hint: t.smoothsOutQuickChangesIn },
-  { how: "shifted", name: "Shift", hint: t.movesThePathAsideIn },
+  { how: "shifted", name: t.shift, hint: t.movesThePathAsideIn },
   { how: "reversed", name: t.reverse, hint: t.reversesTheWindowsMoveIn },
 ] as const;
 
@@ -37,7 +38,26 @@ export function StretchBar() {
       aria-label={t.markedStretch}
       className="absolute bottom-3 left-1/2 flex w-max max-w-[95%] -translate-x-1/2 flex-wrap items-center gap-2 rounded-md border border-line bg-raised py-1 pr-1 pl-3 text-sm shadow-lg"
     >
-      <span className="font-mono text-xs">{formatTimecode(rangeLength(stretch), film.rate)}</span>
+      <span className="flex items-center gap-1 text-xs">
+        <TimecodeField
+          label={t.firstFrame}
+          frame={stretch.start}
+          clock={film.clock}
+          most={stretch.end - 1}
+          className="w-24 px-1.5 py-1"
+          onCommit={(start) => setStretch({ ...stretch, start })}
+        />
+        <TimecodeField
+          label={t.lastFrame}
+          frame={stretch.end - 1}
+          clock={film.clock}
+          least={stretch.start}
+          most={film.frames - 1}
+          className="w-24 px-1.5 py-1"
+          onCommit={(last) => setStretch({ ...stretch, end: last + 1 })}
+        />
+        <span className="font-mono">{formatTimecode(rangeLength(stretch), film.rate)}</span>
+      </span>
       <Hint text={isShown ? t.leavesThisStretchOutOf : t.showsThisStretchInThe} shortcut={keysOf("drop")}>
         <Button onClick={toggleStretch}>{isShown ? t.dropThisStretch : t.bringItBack}</Button>
       </Hint>
