@@ -1,19 +1,16 @@
 /** Captions on the command line: from a file onto the picture, into a file beside it, or into a track of it. */
-import { mkdtemp, rm, writeFile } from "node:fs/promises";
-import { tmpdir } from "node:os";
-import { basename, join, parse } from "node:path";
+import { basename } from "node:path";
 import { type Command, InvalidArgumentError } from "commander";
-import { captionLayers } from "~/core/captions/burnt-in";
-import { type Caption, captionsIn, captionsOf } from "~/core/captions/caption";
+import { type Caption, captionsOf } from "~/core/captions/caption";
+import { type Captioned, withCaptions } from "~/core/captions/captioned";
 import { readCaptions } from "~/core/captions/read-captions";
-import { writeSrt } from "~/core/captions/write-captions";
-import type { TextLayer } from "~/core/composition/layers/layer";
+import type { Layer } from "~/core/composition/layers/layer";
 import { counted } from "~/texts/numbers";
 import type { FilmInfo } from "~/core/film-info";
 import { Refusal } from "~/core/refusal";
 import type { FrameRange } from "~/core/time/rate";
 import { readText } from "~/disk/read-text.server";
-import { writeAside } from "~/disk/write-aside.server";
+import { type SaidIn, withTrack, writeSidecars } from "~/pipelines/caption-files.server";
 import { UsageError } from "./options";
 
 export interface CaptionOptions {
@@ -39,7 +36,7 @@ export const addCaptionOptions = (command: Command): Command =>
     .option("--captions <file>", "an SRT or WebVTT file; burnt in unless one of the next three says otherwise")
     .option("--captions-offset <seconds>", "how much later captions come than the file says", parseOffset, 0)
     .option("--burn", "draw the captions on the picture")
-    .option("--sidecar", "write the captions as SRT beside the result")
+    .option("--sidecar", "write the captions beside the result, as SRT and WebVTT")
     .option("--track", "put the captions into the result as a track of text");
 
 /** What a version gets of the captions of its film. */
@@ -72,41 +69,32 @@ export class FilmCaptions {
     const { cues, problems } = await readCaptions(text, name).catch((error: unknown) => {
       throw error instanceof Refusal ? new UsageError(error.message) : error;
     });
-    const captions = captionsOf(cues, info.rate, info.frames, captionsOffset);
-    const beyond = cues.length - captions.length;
+    const texts = captionsOf(cues, info.rate, info.frames, captionsOffset);
+    const beyond = cues.length - texts.length;
     const said = problems.map((problem) => `${name}, line ${problem.line}: ${problem.text}`);
     if (beyond > 0) said.push(`${name}: ${counted(beyond, "caption")} beyond the film's end left out.`);
+    const captions = texts.map((caption, i) => ({ ...caption, id: `${i + 1}` }));
     return new FilmCaptions(captions, options, info, said);
   }
 
-  /** What is drawn on the picture. */
-  layers(): TextLayer[] {
+  /** The layers of a version with what is drawn on the picture, off faces and the film's own text. */
+  over(layers: readonly Layer[], version: Omit<Captioned, "captions">): readonly Layer[] {
     const { burn, sidecar, track } = this.options;
-    return burn || !(sidecar || track) ? captionLayers(this.captions) : [];
+    const burnt = burn || !(sidecar || track);
+    return withCaptions(layers, { ...version, captions: this.captions, settings: { ...version.settings, burnt } });
   }
 
   /** Writes them beside a result, where that was asked for. */
   async writeBeside(out: string, kept: readonly FrameRange[]): Promise<void> {
-    if (!this.options.sidecar) return;
-    const { dir, name } = parse(out);
-    await writeAside(join(dir, `${name}.srt`), (aside) => writeFile(aside, this.srt(kept)));
+    if (this.options.sidecar) await writeSidecars(out, this.saidIn(kept));
   }
 
   /** Lets work have a file of what goes into a track; none where that was not asked for. */
-  async withTrack<T>(kept: readonly FrameRange[], work: (file: string | undefined) => Promise<T>): Promise<T> {
-    const srt = this.options.track ? this.srt(kept) : "";
-    if (srt === "") return work(undefined);
-    const folder = await mkdtemp(join(tmpdir(), "glad-pan-captions-"));
-    try {
-      const file = join(folder, "captions.srt");
-      await writeFile(file, srt);
-      return await work(file);
-    } finally {
-      await rm(folder, { recursive: true });
-    }
+  withTrack<T>(kept: readonly FrameRange[], work: (file: string | undefined) => Promise<T>): Promise<T> {
+    return this.options.track ? withTrack(this.saidIn(kept), work) : work(undefined);
   }
 
-  private srt(kept: readonly FrameRange[]): string {
-    return writeSrt(captionsIn(this.captions, kept), this.info.rate);
+  private saidIn(kept: readonly FrameRange[]): SaidIn {
+    return { captions: this.captions, kept, rate: this.info.rate };
   }
 }

@@ -1,3 +1,4 @@
+import { USUAL_CAPTIONS } from "~/core/captions/caption-settings";
 import { execFileSync, spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -129,16 +130,13 @@ describe("convert", () => {
       "--captions",
       path("none.srt"),
     );
-    expect([refused.status, refused.stderr]).toEqual([
-      2,
-      expect.stringContaining("none.srt: no captions found"),
-    ]);
+    expect([refused.status, refused.stderr]).toEqual([2, expect.stringContaining("none.srt: no captions found")]);
     expect(existsSync(path("no.mp4"))).toBe(false);
   });
 
   test("makes the versions of a house style, as the style says where no option says otherwise", () => {
     const data = path("library");
-    const BARE = { layers: [], safeArea: null };
+    const BARE = { layers: [], safeArea: null, captions: USUAL_CAPTIONS };
     libraryWith(data, {
       id: "s",
       name: "Festival clips",

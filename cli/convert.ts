@@ -72,14 +72,21 @@ async function convertTo(
   const own = new OwnFiles();
   const ready = { ...framing, backdrop: await own.backdrop(framing.backdrop) };
   const said = layers ? await own.layers(layers) : above;
-  const laid = { ...said, layers: [...said.layers, ...(captions?.layers() ?? [])] };
   const shots = layPaths(
     found.map((shot) => ({ ...shot, rule: shot.rule.kind === "track" ? shot.rule : ruleOf(framing) })),
     { ...ready, size, kept },
     film.info,
   );
   const fps = framesPerSecond(film.info.rate);
-  const shown = withLayers(shownIn(shots, size, fps), { ...laid, size, kept, fps });
+  const bare = shownIn(shots, size, fps);
+  const settings = above.captions;
+  const spoken = {
+    ...{ settings, size, fps, shown: bare },
+    safeArea: said.safeArea,
+    shots: found.map(({ range, tracks }) => ({ ...range, tracks })),
+  };
+  const laid = { ...said, layers: captions?.over(said.layers, spoken) ?? said.layers };
+  const shown = withLayers(bare, { ...laid, size, kept, fps });
   const library = libraryFiles({ ...laid, usual: ready });
   const files = {
     pictures: new Map<string, Buffer | string>([...library.pictures, ...own.pictures]),

@@ -3,7 +3,7 @@ import { pipeline } from "node:stream";
 import express, { type NextFunction, type Response, type Router } from "express";
 import { z } from "zod";
 import { PANES } from "~/core/composition/stack";
-import { isId } from "~/core/ids";
+import { Id, isId } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
 import { asSentence } from "~/core/sentence";
 import { findFilm } from "~/db/films.server";
@@ -53,6 +53,21 @@ const refusing =
     else if (isDiskFull(error, dataFolder())) say(507, `${diskIsFull()}.`);
     else next(error);
   };
+
+/** How far down the safe area captions stand, by their ids: "k2J:0.86,q9x:1". */
+const Places = z
+  .string()
+  .max(2000)
+  .default("")
+  .transform((text) =>
+    text
+      .split(",")
+      .filter((each) => each !== "")
+      .map((each) => each.split(":")),
+  )
+  .pipe(z.array(z.tuple([Id, z.string()])))
+  .transform((places) => new Map(places.map(([id, place]) => [id, Number(place)] as const)))
+  .refine((places) => [...places.values()].every((place) => place >= 0 && place <= 1));
 
 /** Films, their proxies, posters and finished exports. */
 export function mediaRoutes(): Router {
@@ -121,10 +136,11 @@ export function mediaRoutes(): Router {
   router.get("/:film/frame/:version/:frame.png", (request, response, next) => {
     const { film, version, frame } = request.params;
     const windows = Windows.safeParse(request.query.windows);
-    if (!/^\d{1,9}$/.test(frame) || !windows.success) return void response.status(404).end();
+    const places = Places.safeParse(request.query.captions);
+    if (!/^\d{1,9}$/.test(frame) || !windows.success || !places.success) return void response.status(404).end();
     const gone = new AbortController();
     response.on("close", () => gone.abort());
-    sharpFrame(findFilm(db(), film)!, version, Number(frame), windows.data, gone.signal)
+    sharpFrame(findFilm(db(), film)!, version, Number(frame), windows.data, places.data, gone.signal)
       .then((png) => {
         if (png) response.type("image/png").set("Cache-Control", "private, max-age=3600").send(png);
         else response.status(404).end();
@@ -134,10 +150,13 @@ export function mediaRoutes(): Router {
   router.get("/:film/exports/:file", (request, response) => {
     const { film, file } = request.params;
     // What is finished, and nothing else that may lie in the folder.
-    const finished = listExports(film).some(({ state, fileName }) => state === "done" && fileName === file);
-    if (!finished) return void response.status(404).end();
+    const done = listExports(film).filter(({ state }) => state === "done");
+    const isFilm = done.some(({ fileName }) => fileName === file);
+    if (!isFilm && !done.some(({ figures }) => figures?.sidecars.includes(file)))
+      return void response.status(404).end();
     response.attachment(basename(file));
-    send(response, { file: join(exportsFolder(film), file), mediaType: "video/mp4", maxAge: "0" });
+    const mediaType = isFilm ? "video/mp4" : file.endsWith(".vtt") ? "text/vtt" : "application/x-subrip";
+    send(response, { file: join(exportsFolder(film), file), mediaType, maxAge: "0" });
   });
   return router;
 }

@@ -29,6 +29,10 @@ export const FileFigures = z.object({
   durationSeconds: z.number(),
   soundSeconds: z.number().nullable(),
   bytes: z.number(),
+  /** Whether it has a track of captions. */
+  hasCaptions: z.boolean().default(false),
+  /** Files of captions beside it, by their names. */
+  sidecars: z.array(z.string()).default([]),
 });
 export type FileFigures = z.infer<typeof FileFigures>;
 

@@ -17,6 +17,7 @@ import { migration0013 } from "./migrations/0013-clips";
 import { migration0014 } from "./migrations/0014-panes";
 import { migration0015 } from "./migrations/0015-layers";
 import { migration0016 } from "./migrations/0016-named-states";
+import { migration0017 } from "./migrations/0017-captions";
 
 export type Db = Database.Database;
 
@@ -38,6 +39,7 @@ const MIGRATIONS = [
   migration0014,
   migration0015,
   migration0016,
+  migration0017,
 ];
 
 /**

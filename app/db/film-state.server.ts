@@ -3,6 +3,7 @@ import type { Difference } from "~/core/edits/difference";
 import type { FilmState } from "~/core/edits/film-state";
 import { clockOfFilm } from "~/core/film-info";
 import { findCandidates } from "./analysis.server";
+import { deleteCaption, listCaptions, putCaption } from "./captions.server";
 import { listClips, trimClip } from "./clips.server";
 import type { Db } from "./database.server";
 import { type FilmRow, setSensitivity } from "./films.server";
@@ -50,6 +51,7 @@ function readState(db: Db, { id, info, sensitivity }: FilmRow): FilmState {
     marks: listMarks(db, id),
     people: listPeople(db, id).map(({ id, number, name, mergedInto }) => ({ id, number, name, mergedInto })),
     trackEdits: listTrackEdits(db, id),
+    captions: listCaptions(db, id),
   };
 }
 
@@ -79,4 +81,6 @@ export function storeDifference(db: Db, filmId: string, difference: Difference):
   for (const { thing, frame, box } of difference.marks ?? []) putMark(db, filmId, thing, frame, box);
   for (const person of difference.people ?? []) changePerson(db, filmId, person);
   for (const { trackId, edit } of difference.trackEdits ?? []) putTrackEdit(db, filmId, trackId, edit);
+  for (const id of difference.captions?.removed ?? []) deleteCaption(db, filmId, id);
+  for (const caption of difference.captions?.put ?? []) putCaption(db, filmId, caption);
 }

@@ -13,6 +13,7 @@ import {
   saveTransitions,
   saveUndecoded,
 } from "./analysis.server";
+import { putCaption } from "./captions.server";
 import { insertClip, listClips } from "./clips.server";
 import type { Db } from "./database.server";
 import { loadState } from "./film-state.server";
@@ -56,6 +57,7 @@ export const workOf = (
   marks: [...state.marks],
   people,
   trackEdits: [...state.trackEdits].map(([trackId, edit]) => ({ trackId, edit })),
+  captions: [...state.captions],
 });
 
 /**
@@ -87,7 +89,7 @@ export function insertProject(db: Db, film: NewFilm, project: Project): void {
 }
 
 /** Tables of what is set, and was found, in a film. */
-const WORK = ["clips", "shots", "versions", "marks", "people", "track_edits", "edits", "named_states"];
+const WORK = ["clips", "shots", "versions", "marks", "people", "track_edits", "captions", "edits", "named_states"];
 const FOUND = [
   ...["transition_candidates", "analysis_chunks", "shot_tracks", "mark_tracks", "undecoded_frames", "activity"],
 ];
@@ -135,6 +137,7 @@ export function insertWork(db: Db, id: string, project: Omit<Project, "analysis"
   savePeople(db, id, people);
   for (const person of people) changePerson(db, id, person);
   for (const { trackId, edit } of project.trackEdits) putTrackEdit(db, id, trackId, edit);
+  for (const caption of project.captions) putCaption(db, id, caption);
 }
 
 /** Stores what was found in a film of which nothing was yet. */

@@ -16,6 +16,7 @@ interface RawVersion {
   usual: string;
   layers: string;
   safe_area: string | null;
+  captions: string | null;
 }
 
 const toVersion = (row: RawVersion): Version =>
@@ -29,6 +30,7 @@ const toVersion = (row: RawVersion): Version =>
     usual: JSON.parse(row.usual) as unknown,
     layers: JSON.parse(row.layers) as unknown,
     safeArea: row.safe_area === null ? null : (JSON.parse(row.safe_area) as unknown),
+    captions: row.captions === null ? undefined : (JSON.parse(row.captions) as unknown),
   });
 
 export const listVersions = (db: Db, filmId: string): Version[] =>
@@ -46,11 +48,12 @@ export function saveVersion(db: Db, filmId: string, version: Version): void {
   const { changes } = db
     .prepare(
       `INSERT INTO versions (id, film_id, name, width, height, in_frame, out_frame, drops, limit_seconds, usual, layers,
-         safe_area, position)
+         safe_area, captions, position)
        VALUES (@id, @filmId, @name, @width, @height, @in, @out, @drops, @limitSeconds, @usual, @layers, @safeArea,
-         (SELECT COALESCE(MAX(position), 0) + 1 FROM versions WHERE film_id = @filmId))
+         @captions, (SELECT COALESCE(MAX(position), 0) + 1 FROM versions WHERE film_id = @filmId))
        ON CONFLICT (id) DO UPDATE SET name = @name, width = @width, height = @height, in_frame = @in, out_frame = @out,
-         drops = @drops, limit_seconds = @limitSeconds, usual = @usual, layers = @layers, safe_area = @safeArea
+         drops = @drops, limit_seconds = @limitSeconds, usual = @usual, layers = @layers, safe_area = @safeArea,
+         captions = @captions
        WHERE film_id = @filmId`,
     )
     .run({
@@ -66,6 +69,7 @@ export function saveVersion(db: Db, filmId: string, version: Version): void {
       usual: JSON.stringify(version.usual),
       layers: JSON.stringify(version.layers),
       safeArea: version.safeArea && JSON.stringify(version.safeArea),
+      captions: JSON.stringify(version.captions),
     });
   if (changes === 0) throw new Refusal("there is a version with this id already");
 }

@@ -1,3 +1,4 @@
+import type { Caption } from "~/core/captions/caption";
 import type { VersionState } from "~/core/edits/film-state";
 import { shotFraming, shotSettings } from "~/core/edits/path-inputs";
 import { requireVersion } from "~/core/edits/find";
@@ -9,7 +10,7 @@ import type { FilmRow } from "~/db/films.server";
 import { tracksOfShots } from "./shot-tracks.server";
 
 /**
- * A version, and everything that decides its paths, shot by shot.
+ * A version, everything that decides its paths, shot by shot, and what is said in the film.
  *
  * @throws Refusal if the film has no such version
  */
@@ -17,12 +18,12 @@ export function loadFramings(
   db: Db,
   film: FilmRow,
   versionId: string,
-): { version: VersionState; framings: ShotFraming[] } {
+): { version: VersionState; framings: ShotFraming[]; captions: readonly Caption[] } {
   const state = loadState(db, film);
   const version = requireVersion(state, versionId);
   const tracks = tracksOfShots(db, film.id, state.shots);
   const framings = shotSettings(state, version).map((settings, i) => shotFraming(settings, tracks[i]!));
-  return { version, framings };
+  return { version, framings, captions: state.captions };
 }
 
 /**

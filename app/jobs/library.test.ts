@@ -1,4 +1,5 @@
 /** What is done to films as a whole: the library's jobs on real folders and a real database, without a queue. */
+import { USUAL_CAPTIONS } from "~/core/captions/caption-settings";
 import {
   copyFileSync,
   existsSync,
@@ -168,7 +169,7 @@ describe("a film", () => {
   });
 
   test("begins with the versions of the house style that is picked, and with one for phones where that is gone", async () => {
-    const BARE = { layers: [], safeArea: null };
+    const BARE = { layers: [], safeArea: null, captions: USUAL_CAPTIONS };
     const versions = [
       { name: "Reel", width: 1080, height: 1920, limitSeconds: 60, usual: { calm: 70 }, ...BARE },
       { name: "Feed", width: 1080, height: 1350, limitSeconds: null, usual: {}, ...BARE },

@@ -2,6 +2,7 @@ import { existsSync } from "node:fs";
 import { join } from "node:path";
 import { assertNever } from "~/core/assert-never";
 import { heardIn } from "~/core/composition/heard";
+import { withCaptions } from "~/core/captions/captioned";
 import { shownIn, withLayers } from "~/core/composition/shown";
 import { frameShots } from "~/core/path/version-paths";
 import { clipBorders } from "~/core/clips/clip";
@@ -21,6 +22,7 @@ import type { FilmFile } from "~/media/film-file";
 import { analyseInPasses } from "../pipelines/analyse-in-passes.server";
 import type { z } from "zod";
 import { matchFilms } from "../pipelines/match-films.server";
+import { withTrack, writeSidecars } from "../pipelines/caption-files.server";
 import { exportVersion } from "../pipelines/export-version.server";
 import { conformClips } from "./conform-clips.server";
 import { databaseStore } from "./analysis-store.server";
@@ -84,7 +86,7 @@ const RENDERING_SHARE = 0.92;
 async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onProgress, signal }: JobOptions) {
   const { versionId, fileName } = RenderPayload.parse(JSON.parse(job.payload));
   onProgress("Laying the path", 0);
-  const { version, framings } = loadFramings(db, row, versionId);
+  const { version, framings, captions } = loadFramings(db, row, versionId);
   const target = { width: version.width, height: version.height };
   const ranges = joinRanges(framings.flatMap(({ kept }) => kept));
   if (ranges.length === 0) throw new Error(`nothing of the film is left in “${version.name}”; bring a part of it back`);
@@ -92,16 +94,27 @@ async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onPro
   const paths = frameShots(framings, film.info.picture, target, film.info.rate);
   const shots = framings.map(({ range }, i) => ({ range, ...paths[i]! }));
   const fps = framesPerSecond(film.info.rate);
-  const shown = withLayers(shownIn(shots, target, fps), { ...version, size: target, kept: ranges, fps });
+  const bare = shownIn(shots, target, fps);
+  const layers = withCaptions(version.layers, {
+    ...{ captions, settings: version.captions, size: target, fps, shown: bare },
+    safeArea: version.safeArea,
+    shots: framings.map(({ range, tracks }) => ({ ...range, tracks })),
+  });
+  const shown = withLayers(bare, { ...version, layers, size: target, kept: ranges, fps });
   const own = libraryFiles(version);
   const heard = heardIn(shots, ranges, fps);
-  return exportVersion({ film, target, ranges, shown, own, heard }, join(exportsFolder(job.filmId), fileName), {
-    signal,
-    onProgress: ({ step, share }) =>
-      step === "rendering"
-        ? onProgress("Rendering", RENDERING_SHARE * share)
-        : onProgress("Checking the file", RENDERING_SHARE + (1 - RENDERING_SHARE) * share),
-  });
+  const file = join(exportsFolder(job.filmId), fileName);
+  const exported = (track?: string) =>
+    exportVersion({ film, target, ranges, shown, own, captions: track, heard }, file, {
+      signal,
+      onProgress: ({ step, share }) =>
+        step === "rendering"
+          ? onProgress("Rendering", RENDERING_SHARE * share)
+          : onProgress("Checking the file", RENDERING_SHARE + (1 - RENDERING_SHARE) * share),
+    });
+  const said = { captions, kept: ranges, rate: film.info.rate };
+  const figures = await (version.captions.track ? withTrack(said, exported) : exported());
+  return { ...figures, sidecars: version.captions.sidecar ? await writeSidecars(file, said) : [] };
 }
 
 /** Carries out a job and returns what came of it. */

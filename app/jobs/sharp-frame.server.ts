@@ -1,4 +1,5 @@
-import { compose } from "~/core/composition/composition";
+import { withCaptions } from "~/core/captions/captioned";
+import { compose, type ShownAt } from "~/core/composition/composition";
 import { layOut } from "~/core/composition/layout";
 import { withLayers } from "~/core/composition/shown";
 import { requireVersion } from "~/core/edits/find";
@@ -18,6 +19,7 @@ import { db, requireSource, sourceFile } from "./workplace.server";
  * A frame of a version as it will be in the file, for the desk, which has laid the path already.
  *
  * @param windows what the desk shows in each pane
+ * @param places how far down the safe area it shows captions, by their ids
  * @returns a PNG; null where the film cannot be decoded
  * @throws Refusal if there is no such version, no such frame, or another number of panes
  */
@@ -26,6 +28,7 @@ export async function sharpFrame(
   versionId: string,
   frame: number,
   windows: readonly CropWindow[],
+  places: ReadonlyMap<string, number>,
   signal?: AbortSignal,
 ): Promise<Buffer | null> {
   requireSource(film);
@@ -39,10 +42,11 @@ export async function sharpFrame(
   if (laidOut.panes.length !== windows.length) throw new Refusal("the shot has another layout by now", 409);
   const fps = framesPerSecond(info.rate);
   const kept = keptRanges(version.trim, info.frames, state);
-  const shown = withLayers(
-    (at) => compose(windows, laidOut, size, { film: at / fps, shot: (at - set.shot.start) / fps }),
-    { ...version, size, kept, fps },
-  );
+  const bare: ShownAt = (at) => compose(windows, laidOut, size, { film: at / fps, shot: (at - set.shot.start) / fps });
+  const { captions: settings, safeArea } = version;
+  const captioned = { captions: state.captions, settings, safeArea, size, shots: [], shown: bare, fps };
+  const layers = withCaptions(version.layers, captioned, places);
+  const shown = withLayers(bare, { ...version, layers, size, kept, fps });
   const file = { file: sourceFile(film), name: film.name, info };
   return renderFrame(file, frame, size, shown(frame), libraryFiles(version), signal);
 }

@@ -16,6 +16,8 @@ export interface Expected {
   rate: Rate;
   frames: number;
   sound: boolean;
+  /** Whether there is a track of captions; there is none if left out. */
+  captions?: boolean;
 }
 
 const Probe = z.object({
@@ -96,9 +98,12 @@ export async function verifyFile(file: string, expected: Expected, signal?: Abor
     durationSeconds: Number(video?.duration ?? 0),
     soundSeconds: audio ? Number(audio.duration ?? 0) : null,
     bytes: Number(format.size),
+    hasCaptions: streams.some((s) => s.codec_type === "subtitle"),
+    sidecars: [],
   };
   const faults: string[] = [];
   const { size } = expected;
+  if (expected.captions && !figures.hasCaptions) faults.push("the track of captions is missing");
   if (figures.width !== size.width || figures.height !== size.height) {
     faults.push(`the picture is ${figures.width} × ${figures.height}, not ${size.width} × ${size.height}`);
   }

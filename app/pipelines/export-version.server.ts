@@ -59,6 +59,7 @@ export async function exportVersion(
       rate: film.info.rate,
       frames: framesIn(ranges),
       sound: Boolean(film.info.audio) || Boolean(heard),
+      captions: captions !== undefined,
     };
     const { figures, faults } = await verifyFile(aside, expected, signal);
     faults.push(...(await barFaults(aside, request, signal)));

@@ -1,3 +1,5 @@
+import { counted } from "./numbers";
+
 export const refusalsTexts = {
   /** core/edits/apply-keys.ts */
   applyKeys: {
@@ -56,6 +58,8 @@ export const refusalsTexts = {
     mostTrackEdits: (maxTrackEdits: number) => `a film has at most ${maxTrackEdits} changed tracks`,
     aTrackCannotBeJoined: "a track cannot be joined to itself",
     framesToOfATrack: (start: number, end: number) => `frames ${start} to ${end} of a track are not in the film`,
+    mostCaptions: (most: number) => `a film has at most ${counted(most, "caption")}`,
+    captionOutside: (text: string) => `the caption “${text}” lies outside the film`,
     twoThingsCannotHaveOne: "two things cannot have one id",
   },
   /** core/shots/reshape.ts */

@@ -36,4 +36,5 @@ export const TWO_SHOTS: FilmState = {
     { id: "p2", number: 1, name: null, mergedInto: null },
   ],
   trackEdits: new Map(),
+  captions: [],
 };

@@ -24,7 +24,7 @@ import { Result } from "./result/result";
 import { useResultLook } from "./result/use-result-look";
 import { useSelectedKeys } from "./keys/use-selected-keys";
 import { ShotList } from "./shots/shot-list";
-import { type DeskContent, DeskContext } from "./state/desk-context";
+import { type DeskContent, DeskContext, type PanelName } from "./state/desk-context";
 import { type DeskFilm, shotAt } from "./state/desk-types";
 import type { Edits } from "./state/use-edits";
 import { useKeyEdits } from "./state/use-key-edits";
@@ -62,7 +62,7 @@ export function Desk(props: DeskProps) {
   const [pictureLook, setPictureLook] = usePictureLook();
   const [drawing, setDrawing] = useState<Drawing | null>(null);
   const [pane, choosePane] = useState(0);
-  const [panel, setPanel] = useState<DeskContent["panel"]>("shot");
+  const [panel, setPanel] = useState<PanelName>("shot");
   const [layerId, chooseLayer] = useState<string | null>(null);
   const timecode = useRef<HTMLInputElement>(null);
   // Until its clips are brought together, there is nothing to be made light.
@@ -92,7 +92,7 @@ export function Desk(props: DeskProps) {
   const shotEdits = useShotEdits(edits, version.id, shots, player);
   const subjectEdits = useSubjectEdits(edits, shots, shotEdits);
   const versionEdits = useVersionEdits(edits);
-  const { kept, layered, shownAt } = useShownAt(film, state, version, shots, steering.at);
+  const { kept, layered, shownAt, captionPlaces } = useShownAt(film, state, version, shots, steering.at);
   const analysed = useMemo(() => joinRanges(findings.analysed), [findings.analysed]);
   const missing = useMemo(
     () => (state.film.analysed ? [] : withoutRanges([{ start: 0, end: film.frames }], analysed)),
@@ -114,7 +114,7 @@ export function Desk(props: DeskProps) {
     ...{ film, facts, source, state, history, revision, isBusy, version, aspect, shots, kept, findings, analysed },
     ...{ exports: status.exports, look },
     ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits },
-    ...{ windowAt, shownAt, layered, pane, choosePane, panel, setPanel, layerId, chooseLayer, free },
+    ...{ windowAt, shownAt, layered, captionPlaces, pane, choosePane, panel, setPanel, layerId, chooseLayer, free },
     ...{ pictureLook, setPictureLook, drawing, setDrawing, steering, reshape, selectedKeys, waitFor },
   };
   useShortcuts(content, timecode);

@@ -1,6 +1,8 @@
 /** Captions of a film: what is said, on the film's own grid, and as they are in a version that leaves some of it out. */
+import { z } from "zod";
 import { clamped } from "../clamped";
-import { type FrameRange, framesPerSecond, type Rate, rangeLength } from "../time/rate";
+import { Id } from "../ids";
+import { Frame, type FrameRange, framesPerSecond, type Rate, rangeLength } from "../time/rate";
 import { clipRanges } from "../time/ranges";
 
 /** A caption as a file has it: seconds from the beginning of the film. */
@@ -13,22 +15,42 @@ export interface CaptionCue {
   speaker: string | null;
 }
 
+/** No film has more. */
+export const MOST_CAPTIONS = 20_000;
+/** Letters of a caption. */
+export const MOST_CAPTION_TEXT = 500;
+
 /** A caption over frames of a film, or of a version of it. */
-export interface Caption extends FrameRange {
-  text: string;
-  speaker: string | null;
-}
+export const Caption = z.object({
+  id: Id,
+  start: Frame,
+  end: Frame,
+  /** Lines, parted by line feeds where the editor has broken them; nothing but text. */
+  text: z.string().max(MOST_CAPTION_TEXT),
+  /** Who speaks: a name, or the letter of somebody who was recognised. */
+  speaker: z.string().trim().min(1).max(60).nullable(),
+});
+export type Caption = z.infer<typeof Caption>;
+
+/** What a caption says, and when. */
+export type CaptionText = Omit<Caption, "id">;
+
+/** The order of captions. */
+export const byStart = (a: Caption, b: Caption): number => a.start - b.start || a.end - b.end || (a.id < b.id ? -1 : 1);
 
 /**
  * Captions of a file on the grid of a film. What lies beyond the film is left out.
  *
  * @param offsetSeconds by which all of them come later
  */
-export function captionsOf(cues: readonly CaptionCue[], rate: Rate, frames: number, offsetSeconds = 0): Caption[] {
+export function captionsOf(cues: readonly CaptionCue[], rate: Rate, frames: number, offsetSeconds = 0): CaptionText[] {
   const fps = framesPerSecond(rate);
   const frameOf = (seconds: number) => clamped(Math.round((seconds + offsetSeconds) * fps), 0, frames);
   return cues
-    .map(({ start, end, text, speaker }) => ({ start: frameOf(start), end: frameOf(end), text, speaker }))
+    .map(({ start, end, text, speaker }) => ({
+      ...{ start: frameOf(start), end: frameOf(end) },
+      ...{ text: text.slice(0, MOST_CAPTION_TEXT), speaker: speaker?.trim().slice(0, 60) || null },
+    }))
     .filter((caption) => rangeLength(caption) > 0);
 }
 
@@ -38,7 +60,7 @@ export function captionsOf(cues: readonly CaptionCue[], rate: Rate, frames: numb
  *
  * @param kept in order and apart from each other
  */
-export function captionsIn(captions: readonly Caption[], kept: readonly FrameRange[]): Caption[] {
+export function captionsIn<T extends CaptionText>(captions: readonly T[], kept: readonly FrameRange[]): T[] {
   let before = 0;
   const shown = kept.flatMap((range) => {
     const by = before - range.start;
@@ -48,7 +70,7 @@ export function captionsIn(captions: readonly Caption[], kept: readonly FrameRan
     );
   });
   // One that goes on beyond what is left out is still one.
-  const joined: Caption[] = [];
+  const joined: T[] = [];
   for (const caption of shown.sort((a, b) => a.start - b.start)) {
     const last = joined.at(-1);
     if (last && last.end === caption.start && last.text === caption.text && last.speaker === caption.speaker) {

@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { type Caption, captionsIn, captionsOf } from "./caption";
+import { type CaptionText, captionsIn, captionsOf } from "./caption";
 import { readCaptions } from "./read-captions";
 import { writeSrt, writeVtt } from "./write-captions";
 
@@ -73,7 +73,7 @@ describe("captions of a film", () => {
     expect(captionsOf(cues, RATE, 125, -1.5)[0]).toMatchObject({ start: 0, end: 13 });
   });
 
-  const caption = (start: number, end: number, text: string): Caption => ({ start, end, text, speaker: null });
+  const caption = (start: number, end: number, text: string): CaptionText => ({ start, end, text, speaker: null });
 
   test("lose what a version leaves out, and move up", () => {
     const all = [caption(10, 30, "a"), caption(40, 60, "b"), caption(70, 90, "c")];
@@ -86,7 +86,7 @@ describe("captions of a film", () => {
   });
 
   test("are written so that they are read again as they were", async () => {
-    const all: Caption[] = [
+    const all: CaptionText[] = [
       { start: 25, end: 51, text: "Tea < coffee\n& cake", speaker: null },
       { start: 90_000, end: 90_050, text: "Good", speaker: "Ada" },
     ];

@@ -1,5 +1,5 @@
 import { framesPerSecond, type Rate } from "../time/rate";
-import type { Caption } from "./caption";
+import type { CaptionText } from "./caption";
 
 /** Hours, minutes, seconds and milliseconds of a frame, with what parts the milliseconds. */
 function clockOf(frame: number, rate: Rate, point: "," | "."): string {
@@ -13,7 +13,7 @@ const ESCAPES: Record<string, string> = { "&": "&amp;", "<": "&lt;", ">": "&gt;"
 const escaped = (text: string): string => text.replaceAll(/[&<>]/g, (character) => ESCAPES[character]!);
 
 /** Captions as SubRip (SRT): numbered, without markup. */
-export const writeSrt = (captions: readonly Caption[], rate: Rate): string =>
+export const writeSrt = (captions: readonly CaptionText[], rate: Rate): string =>
   captions
     .map(
       ({ start, end, text }, i) => `${i + 1}\n${clockOf(start, rate, ",")} --> ${clockOf(end, rate, ",")}\n${text}\n`,
@@ -21,7 +21,7 @@ export const writeSrt = (captions: readonly Caption[], rate: Rate): string =>
     .join("\n");
 
 /** Captions as WebVTT, with who speaks where that is known. */
-export const writeVtt = (captions: readonly Caption[], rate: Rate): string => {
+export const writeVtt = (captions: readonly CaptionText[], rate: Rate): string => {
   const cues = captions.map(({ start, end, text, speaker }) => {
     const voice = speaker === null ? "" : `<v ${escaped(speaker)}>`;
     return `${clockOf(start, rate, ".")} --> ${clockOf(end, rate, ".")}\n${voice}${escaped(text)}\n`;

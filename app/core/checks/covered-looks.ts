@@ -1,7 +1,7 @@
 /** Faces that get under what covers the frame where it is shown. */
-import { type Composition, filmPanes, type ShownAt } from "../composition/composition";
+import { inFrame, type ShownAt } from "../composition/composition";
 import { type SafeArea, safeBox } from "../composition/layers/safe-area";
-import { type Box, boxCentre, boxContains, mapBox } from "../geometry/box";
+import { boxContains } from "../geometry/box";
 import { boxAt, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesOf } from "../time/rate";
 import type { SecondLook } from "./second-looks";
@@ -13,14 +13,6 @@ const t = looksTexts.coveredLooks;
 const COVERED_SHARE = 0.05;
 /** Share of its own size by which it may reach under what covers. */
 const TOLERANCE = 0.1;
-
-/** Where a box of the source is in the frame; null where it is not shown. */
-function inFrame(box: Box, composition: Composition): Box | null {
-  const pane = filmPanes(composition).find(({ source }) =>
-    boxContains(source, { ...boxCentre(box), width: 0, height: 0 }),
-  );
-  return pane ? mapBox(box, pane.source, pane.target) : null;
-}
 
 /** Whether a face is followed that is covered for more than a moment. */
 export function coveredLooks(

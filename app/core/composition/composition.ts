@@ -1,5 +1,5 @@
 /** What a target frame is made of: one description for the desk, small pictures, checks and the render. */
-import { type Box, boxContains, mapBox, scaleBox, type Size, wholeOf } from "../geometry/box";
+import { type Box, boxCentre, boxContains, mapBox, scaleBox, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, type CropWindow, windowBox } from "../geometry/crop-window";
 import type { Edge } from "./edge";
 import type { LayerGround } from "./layers/draw-layer";
@@ -108,3 +108,11 @@ export const showsWhole = (composition: Composition, box: Box, tolerance = 0): b
 
 /** Whether a pane alone covers all of the frame. */
 export const coversAll = ({ size }: Composition, { target }: Pane): boolean => boxContains(target, wholeOf(size));
+
+/** Where a box of the source is in the frame, in its pixels; null where its middle is not shown. */
+export function inFrame(box: Box, composition: Composition): Box | null {
+  const pane = filmPanes(composition).find(({ source }) =>
+    boxContains(source, { ...boxCentre(box), width: 0, height: 0 }),
+  );
+  return pane ? mapBox(box, pane.source, pane.target) : null;
+}

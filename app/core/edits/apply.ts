@@ -1,5 +1,6 @@
 import { assertNever } from "../assert-never";
 import { Refusal } from "../refusal";
+import { applyToCaptions } from "./apply-captions";
 import { applyToKeys } from "./apply-keys";
 import { applyToLayers } from "./apply-layers";
 import { applyToShots } from "./apply-shots";
@@ -52,6 +53,8 @@ function applySingle(state: FilmState, command: SingleCommand): FilmState {
     case "set-sensitivity":
     case "set-transitions":
       return applyToShots(state, command);
+    case "change-captions":
+      return applyToCaptions(state, command);
     case "put-mark":
     case "edit-track":
     case "change-person":

@@ -1,4 +1,5 @@
 import type { Backdrop } from "../composition/backdrop";
+import type { Layer } from "../composition/layers/layer";
 import type { Layout } from "../composition/layout";
 import type { OwnFont } from "../composition/layers/own-font";
 import type { Picture } from "../composition/picture";
@@ -8,7 +9,7 @@ const inLayout = (layout: Layout | undefined): Picture[] =>
   layout?.kind === "stack" ? layout.places.flatMap(({ own }) => own?.picture ?? []) : [];
 
 /** What of a version may show what an editor has brought in. */
-export type Brought = Pick<VersionState, "layers" | "usual"> & Partial<Pick<VersionState, "shots">>;
+export type Brought = { layers: readonly Layer[] } & Pick<VersionState, "usual"> & Partial<Pick<VersionState, "shots">>;
 
 const inBackdrop = (backdrop: Backdrop | undefined): Picture[] =>
   backdrop?.kind === "picture" ? [backdrop.picture] : [];

@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { Caption, MOST_CAPTIONS } from "../captions/caption";
+import { CaptionSettings } from "../captions/caption-settings";
 import { Layer } from "../composition/layers/layer";
 import { SafeArea } from "../composition/layers/safe-area";
 import { PaneNumber } from "../composition/stack";
@@ -25,6 +27,11 @@ const Stretches = z.array(FrameRange).min(1).max(MOST);
 /** How a stretch of hand keys came to be another. */
 export const KEY_CHANGES = ["deleted", "steered", "smoothed", "shifted", "reversed"] as const;
 
+/** How captions came to be others. */
+export const CAPTION_CHANGES = [
+  ...["added", "changed", "deleted", "moved", "split", "merged", "replaced", "imported", "timed", "mended"],
+] as const;
+
 /** What can be set for several shots at once; what is left out stays. */
 export const ShotChange = Shot.pick({
   follow: true,
@@ -46,6 +53,7 @@ export const VersionChange = z
     limitSeconds: LengthLimit.nullable(),
     usual: UsualInVersion,
     safeArea: SafeArea.nullable(),
+    captions: CaptionSettings,
   })
   .partial();
 export type VersionChange = z.infer<typeof VersionChange>;
@@ -114,6 +122,13 @@ const SingleCommand = z.discriminatedUnion("type", [
   /** Drops stretches from a version, or brings back what of them was dropped. */
   z.object({ type: z.literal("drop-stretches"), versionId: Id, stretches: Stretches }),
   z.object({ type: z.literal("keep-stretches"), versionId: Id, stretches: Stretches }),
+  /** Takes captions away, and puts others in their place, or the same with something changed. */
+  z.object({
+    type: z.literal("change-captions"),
+    removed: z.array(Id).max(MOST_CAPTIONS),
+    put: z.array(Caption).max(MOST_CAPTIONS),
+    how: z.enum(CAPTION_CHANGES),
+  }),
 ]);
 export type SingleCommand = z.infer<typeof SingleCommand>;
 

@@ -125,7 +125,8 @@ function shotChange(change: ShotChange, shots: string): string {
   return t.changedHow(shots, shots.startsWith("shot ") || shots.startsWith("a "));
 }
 
-function versionChange({ name, width, height, limitSeconds, usual, safeArea }: VersionChange, version: string): string {
+function versionChange(change: VersionChange, version: string): string {
+  const { name, width, height, limitSeconds, usual, safeArea, captions } = change;
   if (width !== undefined || height !== undefined) {
     return width && height ? t.changedTo(version, width, height) : t.changedTheSizeOf(version);
   }
@@ -133,6 +134,7 @@ function versionChange({ name, width, height, limitSeconds, usual, safeArea }: V
   if (limitSeconds !== undefined) {
     return limitSeconds === null ? t.removedTheLengthLimitOf(version) : t.limitedTo(version, limitSeconds);
   }
+  if (captions) return t.changedTheCaptionsOf(version);
   if (safeArea !== undefined) return t.changedTheSafeAreaOf(version);
   return usual ? t.changedWhatIsUsualIn(version) : t.leftAsItIs(version);
 }
@@ -148,6 +150,15 @@ function trimmed({ versionId, in: first, out }: TrimVersion, say: Speaker): stri
   ];
   if (set.length > 0) return t.setThe(set.join(" and the "));
   return t.removedThePointOf(first === null, version);
+}
+
+type ChangeCaptions = Extract<SingleCommand, { type: "change-captions" }>;
+
+/** "Moved 3 captions", "Split the caption at 00:00:12:04" */
+function captionChange({ how, removed, put }: ChangeCaptions, say: Speaker): string {
+  const count = how === "deleted" || how === "merged" ? removed.length : put.length;
+  const first = put[0];
+  return count === 1 && first ? t.captionAt[how](say.time(first.start)) : t.captions[how](count);
 }
 
 function single(command: SingleCommand, say: Speaker): string {
@@ -220,6 +231,8 @@ function single(command: SingleCommand, say: Speaker): string {
       return t.droppedFrom(say.seconds(command.stretches), say.version(command.versionId));
     case "keep-stretches":
       return t.broughtBackInto(say.seconds(command.stretches), say.version(command.versionId));
+    case "change-captions":
+      return captionChange(command, say);
     case "remove-version":
       return t.removedTheVersion(say.version(command.versionId));
     default:

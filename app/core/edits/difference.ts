@@ -1,5 +1,6 @@
 /** What turns one state of a film into another: how an edit is undone, stored, and told to the desk. */
 import { z } from "zod";
+import { byStart, Caption } from "../captions/caption";
 import { Clip } from "../clips/clip";
 import { PaneNumber, PANES } from "../composition/stack";
 import { Box } from "../geometry/box";
@@ -35,6 +36,7 @@ export const Difference = z.object({
   marks: z.array(z.object({ thing: Id, frame: Frame, box: Box.nullable() })).optional(),
   people: z.array(PersonEdit).optional(),
   trackEdits: z.array(z.object({ trackId: TrackId, edit: TrackEdit.nullable() })).optional(),
+  captions: z.object({ removed: z.array(Id), put: z.array(Caption) }).optional(),
 });
 export type Difference = z.infer<typeof Difference>;
 
@@ -115,6 +117,10 @@ export function differenceBetween(from: FilmState, to: FilmState): Difference {
       ...edits.put.map(([trackId, edit]) => ({ trackId, edit })),
     ];
   }
+  const captions = compare(from.captions, to.captions, ({ id }) => id);
+  if (!isEmpty(captions)) {
+    difference.captions = { removed: captions.removed.map(({ id }) => id), put: captions.put };
+  }
   return difference;
 }
 
@@ -181,7 +187,7 @@ export const byThing = (a: ThingMark, b: ThingMark): number =>
 
 /** The state that a difference leads to. What is not in the difference stays the very same value. */
 export function applyDifference(state: FilmState, difference: Difference): FilmState {
-  const { shots, clips = [], marks = [], people = [], trackEdits = [] } = difference;
+  const { shots, clips = [], marks = [], people = [], trackEdits = [], captions } = difference;
   const gone = marks.filter(({ box }) => box === null).map(markKey);
   const put = marks.flatMap(({ thing, frame, box }) => (box ? [{ thing, frame, box }] : []));
   const versions = withVersions(state.versions, difference.versions).map((version) =>
@@ -213,5 +219,6 @@ export function applyDifference(state: FilmState, difference: Difference): FilmS
       state.trackEdits,
       trackEdits.map(({ trackId, edit }) => [trackId, edit] as const),
     ),
+    captions: merged(state.captions, captions?.removed ?? [], captions?.put ?? [], ({ id }) => id, byStart),
   };
 }

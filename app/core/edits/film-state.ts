@@ -1,4 +1,6 @@
 import { z } from "zod";
+import type { Caption } from "../captions/caption";
+import { CaptionSettings, USUAL_CAPTIONS } from "../captions/caption-settings";
 import { Layers } from "../composition/layers/layer";
 import { SafeArea } from "../composition/layers/safe-area";
 import type { Clip } from "../clips/clip";
@@ -36,6 +38,8 @@ export const Version = z.object({
   layers: Layers.default([]),
   /** Where nothing covers it; what is usual if null. */
   safeArea: SafeArea.nullable().default(null),
+  /** How it shows the film's captions. */
+  captions: CaptionSettings.default(USUAL_CAPTIONS),
 });
 export type Version = z.infer<typeof Version>;
 
@@ -47,6 +51,7 @@ export const newVersion = (shape: Pick<Version, "id" | "name"> & Size): Version 
   usual: {},
   layers: [],
   safeArea: null,
+  captions: USUAL_CAPTIONS,
 });
 
 /** A version with all that the editor has set in it. */
@@ -102,4 +107,6 @@ export interface FilmState {
   people: readonly PersonState[];
   /** By track id. */
   trackEdits: ReadonlyMap<string, TrackEdit>;
+  /** What is said, in order. */
+  captions: readonly Caption[];
 }

@@ -32,7 +32,8 @@ export const styleOf = (versions: readonly Version[]): VersionStyle[] =>
   versions.map(({ id, trim, ...version }) => ({
     ...version,
     usual: anyFilms(version.usual),
-    // A stretch is one film's.
+    // A stretch is one film's, and so is a caption.
+    captions: { ...version.captions, places: {} },
     layers: version.layers.filter(({ range }) => range === null),
   }));
 

@@ -1,3 +1,4 @@
+import { MOST_CAPTIONS } from "../captions/caption";
 import { shownOfClip } from "../clips/clip";
 import { MOST_LAYERS } from "../composition/layers/layer";
 import { narrowestPane } from "../composition/layout";
@@ -106,6 +107,13 @@ function brokenVersions(state: FilmState): string | null {
   return null;
 }
 
+function brokenCaptions({ captions, film }: FilmState): string | null {
+  if (captions.length > MOST_CAPTIONS) return t.mostCaptions(MOST_CAPTIONS);
+  if (firstDouble(captions.map(({ id }) => id)) !== undefined) return t.twoThingsCannotHaveOne;
+  const outside = captions.find((caption) => isEmptyOrOutside(caption, film.frames));
+  return outside ? t.captionOutside(outside.text) : null;
+}
+
 function brokenMarks({ marks, film: { frames, picture } }: FilmState): string | null {
   if (marks.length > MAX_MARKS) return t.mostMarks(MAX_MARKS);
   for (const { frame, box } of marks) {
@@ -165,6 +173,7 @@ export function brokenInvariant(state: FilmState, shotsEnd: number): string | nu
     brokenShots(state, shotsEnd) ??
     brokenVersions(state) ??
     brokenMarks(state) ??
+    brokenCaptions(state) ??
     brokenClips(state) ??
     brokenPeople(state) ??
     brokenTrackEdits(state)

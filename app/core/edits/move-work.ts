@@ -1,4 +1,5 @@
 /** Brings the work on a film to another one that shows the same: a new export of it, or its clips in another order. */
+import { byStart as byCaption } from "../captions/caption";
 import { narrowestPane } from "../composition/layout";
 import { type Box, boxArea } from "../geometry/box";
 import { shotId } from "../shots/reshape";
@@ -168,5 +169,10 @@ export function moveWork(
     handKeys: version.handKeys.flatMap((key) => move.key(key, narrowestPane(to.picture, version))).sort(byFrame),
   }));
   const marks = followed.marks.sort(byThing);
-  return { ...state, film: to, shots, versions, marks, trackEdits: movedTrackEdits(state, move, tracking) };
+  const captions = state.captions.flatMap((caption) => {
+    const [range] = move.ranges([caption]);
+    return range ? [{ ...caption, ...range }] : [];
+  });
+  const trackEdits = movedTrackEdits(state, move, tracking);
+  return { ...state, film: to, shots, versions, marks, trackEdits, captions: captions.sort(byCaption) };
 }

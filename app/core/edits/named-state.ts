@@ -24,6 +24,7 @@ const untouched = (state: FilmState): FilmState => ({
   marks: [],
   people: state.people.map((person) => ({ ...person, name: null, mergedInto: null })),
   trackEdits: new Map(),
+  captions: [],
 });
 
 /** All that is set in a film, as it is kept with a name. */

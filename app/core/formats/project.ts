@@ -1,5 +1,6 @@
 /** All work on a film in one document (docs/formats.md), to be opened on another machine or beside the film itself. */
 import { z } from "zod";
+import { Caption } from "../captions/caption";
 import { ClipWithFile } from "../clips/clip";
 import { PersonEdit, Version } from "../edits/film-state";
 import { ShotInVersion } from "../edits/shot-in-version";
@@ -38,6 +39,7 @@ export const Project = z.object({
   marks: z.array(z.object({ thing: Id, frame: Frame, box: Box })),
   people: z.array(PersonEdit.extend({ number: z.int(), signature: z.array(z.number()).nullable(), seen: z.number() })),
   trackEdits: z.array(z.object({ trackId: TrackId, edit: TrackEdit })),
+  captions: z.array(Caption).default([]),
   /** What was found in the film; nothing that anybody has set. */
   analysis: z.object({
     candidates: z.array(TransitionCandidate),

@@ -53,7 +53,7 @@ function VersionForm({ version, pictures, onDone, onClose }: VersionDialogProps)
     const isUnnamed = draft.name === nameOfSize(draft);
     set({ ...size, ...(isUnnamed ? { name: nameOfSize(size) } : {}) });
   };
-  const { width, height, name, limitSeconds, usual } = draft;
+  const { width, height, name, limitSeconds, usual, captions } = draft;
   const checked = Version.omit({ id: true }).safeParse(draft);
   const problem = checked.error?.issues[0];
   return (
@@ -62,7 +62,7 @@ function VersionForm({ version, pictures, onDone, onClose }: VersionDialogProps)
       onSubmit={(event) => {
         event.preventDefault();
         if (!checked.success) return;
-        onDone({ width, height, name: checked.data.name, limitSeconds, usual });
+        onDone({ width, height, name: checked.data.name, limitSeconds, usual, captions });
         onClose();
       }}
     >

@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import { boxCentre, type Size } from "~/core/geometry/box";
+import { inRange } from "~/core/time/rate";
 import { useFrame, usePlaying } from "../picture/use-player";
 import { useDesk } from "../state/desk-context";
 
@@ -13,7 +14,7 @@ export function SharpFrame({ size }: { size: Size }) {
 }
 
 function StandingFrame({ size }: { size: Size }) {
-  const { film, version, player, revision, isBusy, shownAt } = useDesk();
+  const { film, state, version, player, revision, isBusy, shownAt, captionPlaces } = useDesk();
   const frame = useFrame(player);
   const [sharp, setSharp] = useState<{ url: string; of: unknown } | null>(null);
   // The windows of another frame, or of a path that has been laid again, are others.
@@ -23,7 +24,11 @@ function StandingFrame({ size }: { size: Size }) {
       return own ? "0,0,1" : [x, y, source.height].map((value) => value.toFixed(4)).join();
     })
     .join(";");
-  const url = `/media/${film.id}/frame/${version.id}/${frame}.png?windows=${windows}&revision=${revision}`;
+  const captions = state.captions
+    .filter((caption) => inRange(frame, caption))
+    .map(({ id }) => `${id}:${captionPlaces.get(id) ?? 1}`)
+    .join();
+  const url = `/media/${film.id}/frame/${version.id}/${frame}.png?windows=${windows}&captions=${captions}&revision=${revision}`;
   useEffect(() => {
     let isOver = false;
     const picture = new Image();

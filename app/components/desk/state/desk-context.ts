@@ -25,6 +25,10 @@ import type { TrimEdits } from "./use-trim-edits";
 import type { VersionEdits } from "./use-version-edits";
 
 /** A film on the desk, as it is in one of its versions, and all that can be done to it. */
+/** What the panel below the result can be about. */
+export const PANELS = ["shot", "keys", "layers", "captions"] as const;
+export type PanelName = (typeof PANELS)[number];
+
 export interface DeskContent {
   film: DeskFilm;
   facts: FilmFacts;
@@ -59,14 +63,16 @@ export interface DeskContent {
   windowAt: (frame: number) => CropWindow;
   /** What the version shows at a frame. */
   shownAt: ShownAt;
-  /** What is shown with the version's layers. */
+  /** How far down the safe area each caption of the version stands, by its id. */
+  captionPlaces: ReadonlyMap<string, number>;
+  /** What is shown with the version's layers and captions. */
   layered: (shown: ShownAt) => ShownAt;
   /** Which pane is chosen in shots that have it, from 0. */
   pane: number;
   choosePane: (pane: number) => void;
   /** What the panel below the result is about. */
-  panel: "shot" | "keys" | "layers";
-  setPanel: (panel: "shot" | "keys" | "layers") => void;
+  panel: PanelName;
+  setPanel: (panel: PanelName) => void;
   /** The layer that is chosen; null for none. */
   layerId: string | null;
   chooseLayer: (layerId: string | null) => void;

@@ -4,6 +4,7 @@ import { withLayers } from "~/core/composition/shown";
 import type { FilmState, VersionState } from "~/core/edits/film-state";
 import { keptRanges } from "~/core/edits/trim";
 import { type FrameRange, framesPerSecond } from "~/core/time/rate";
+import { useCaptionLayers } from "../captions/use-caption-layers";
 import { useLayerFonts } from "../layers/use-layer-fonts";
 import { type LedAt, shownOfShots } from "../picture/desk-windows";
 import type { DeskFilm, DeskShot } from "./desk-types";
@@ -11,22 +12,26 @@ import type { DeskFilm, DeskShot } from "./desk-types";
 interface VersionShown {
   /** What of the film the version shows. */
   kept: readonly FrameRange[];
-  /** What is shown with the version's layers. */
+  /** How far down the safe area each caption stands, by its id. */
+  captionPlaces: ReadonlyMap<string, number>;
+  /** What is shown with the version's layers and captions. */
   layered: (shown: ShownAt) => ShownAt;
   shownAt: ShownAt;
 }
 
-/** What a version shows of a film whose shots are framed, with its layers. */
+/** What a version shows of a film whose shots are framed, with its layers and captions. */
 export function useShownAt(
   { picture, rate, frames }: Pick<DeskFilm, "picture" | "rate" | "frames">,
-  { shots: cut, clips }: Pick<FilmState, "shots" | "clips">,
+  { shots: cut, clips, captions: said }: Pick<FilmState, "shots" | "clips" | "captions">,
   version: VersionState,
   shots: readonly DeskShot[],
   ledAt?: LedAt,
 ): VersionShown {
   const { trim, safeArea, width, height } = version;
   const kept = useMemo(() => keptRanges(trim, frames, { shots: cut, clips }), [trim, frames, cut, clips]);
-  const layers = useLayerFonts(version.layers);
+  const own = useLayerFonts(version.layers);
+  const captions = useCaptionLayers({ picture, rate }, said, version, shots);
+  const layers = useMemo(() => [...own, ...captions.layers], [own, captions.layers]);
   const layered = useCallback(
     (shown: ShownAt) =>
       withLayers(shown, { layers, safeArea, size: { width, height }, kept, fps: framesPerSecond(rate) }),
@@ -36,5 +41,5 @@ export function useShownAt(
     () => layered((frame) => shownOfShots(shots, frame, picture, version, ledAt)),
     [layered, shots, picture, version, ledAt],
   );
-  return { kept, layered, shownAt };
+  return { kept, layered, shownAt, captionPlaces: captions.places };
 }

@@ -148,6 +148,24 @@ function drawText(pen: Pen, layer: TextLayer, { box, block }: PlacedLayer): void
   }
   pen.fillStyle = layer.colour;
   each((text, x, y) => pen.fillText(text, x, y));
+  if (layer.highlight) drawHighlight(pen, layer.highlight, box, lines);
+}
+
+/** Draws some letters once more, in a colour of their own. */
+function drawHighlight(
+  pen: Pen,
+  { from, to, colour }: NonNullable<TextLayer["highlight"]>,
+  box: Box,
+  lines: TextBlock["lines"],
+): void {
+  pen.shadowColor = "rgba(0, 0, 0, 0)";
+  pen.fillStyle = colour;
+  for (const { text, x, baseline, first } of lines) {
+    const [start, end] = [Math.max(0, from - first), Math.min(text.length, to - first)];
+    if (end <= start) continue;
+    const before = pen.measureText(text.slice(0, start)).width;
+    pen.fillText(text.slice(start, end), Math.round(box.x + x) + before, Math.round(box.y + baseline));
+  }
 }
 
 /** Draws a layer where it is in the frame, in the frame's pixels; its opacity is for whoever lays it over what is there. */

@@ -74,6 +74,11 @@ export const TextLayer = Common.extend({
   box: z.object({ colour: Colour, opacity: Percent, corner: Percent }).nullable(),
   /** Whether its letters get smaller until it fits into the safe area. */
   shrinks: z.boolean(),
+  /** Letters of it, from the first to the one after the last, that have a colour of their own. */
+  highlight: z
+    .object({ from: z.int().min(0), to: z.int().min(0), colour: Colour })
+    .nullable()
+    .default(null),
 });
 export type TextLayer = z.infer<typeof TextLayer>;
 
@@ -127,7 +132,17 @@ export const newText = (id: string, text: string): TextLayer => ({
     colour: "#ffffff",
     align: "centre",
   },
-  ...{ x: 0.5, y: 0.12, width: 1, outline: 0, outlineColour: "#000000", shadow: 60, box: null, shrinks: true },
+  ...{
+    x: 0.5,
+    y: 0.12,
+    width: 1,
+    outline: 0,
+    outlineColour: "#000000",
+    shadow: 60,
+    box: null,
+    shrinks: true,
+    highlight: null,
+  },
 });
 
 /** A bar across the frame, as it is when it is added. */

@@ -19,8 +19,8 @@ export interface TextBlock extends Size {
   /** Pixels of an em. */
   em: number;
   font: string;
-  /** Each with where it begins, from the block's corner. */
-  lines: { text: string; x: number; baseline: number }[];
+  /** Each with where it begins, from the block's corner, and which letter of the layer's text is its first. */
+  lines: { text: string; x: number; baseline: number; first: number }[];
   /** Whether it is inside the room that it has. */
   fits: boolean;
 }
@@ -69,13 +69,18 @@ function blockOf(layer: TextLayer, em: number, room: Size, pen: Pen): TextBlock 
   const longest = Math.max(...texts.map(lengthOf));
   const share = { left: 0, centre: 0.5, right: 1 }[layer.align];
   const height = texts.length * LINE * em + 2 * padding.y;
+  let read = 0;
   return {
     ...{ em, font, width: longest + 2 * padding.x, height },
-    lines: texts.map((text, i) => ({
-      text,
-      x: padding.x + share * (longest - lengthOf(text)),
-      baseline: padding.y + (i * LINE + BASELINE) * em,
-    })),
+    lines: texts.map((text, i) => {
+      const first = layer.text.indexOf(text, read);
+      read = first + text.length;
+      return {
+        ...{ text, first },
+        x: padding.x + share * (longest - lengthOf(text)),
+        baseline: padding.y + (i * LINE + BASELINE) * em,
+      };
+    }),
     fits: longest <= most + 1 && height <= room.height + 1,
   };
 }

@@ -1,0 +1,128 @@
+import { newText, type TextLayer } from "../composition/layers/layer";
+import type { Size } from "../geometry/box";
+import { rangeLength } from "../time/rate";
+import { linesOf, lettersOf, wordsOf } from "./break-text";
+import type { Caption } from "./caption";
+import type { CaptionSettings } from "./caption-settings";
+import { syllablesOf } from "./syllables";
+
+/** Width of a letter as a share of its em, on average. */
+const LETTER = 0.52;
+/** What a box takes of a line at both sides, in em. */
+const BOX_SIDES = 1;
+/** From a line to the next, and above and below them on a box, in em. */
+const LINE = 1.22;
+const BOX_ENDS = 0.56;
+
+/** Colours of speakers beside the captions' own, which is the first one's; each is read on dark and has a letter beside it. */
+const SPEAKER_COLOURS = ["#ffd166", "#8fd3ff", "#9be3a4", "#ffb3c1", "#d7c2ff"];
+
+type Look = Pick<CaptionSettings, "size" | "box" | "rules">;
+
+/** Letters that a line of a version has room for; what the rules say where they do. */
+export function lineLengthIn({ size, box, rules }: Look, frame: Size, safeWidth: number): number {
+  if (rules.lineLength !== null) return rules.lineLength;
+  const em = size * Math.min(frame.width, frame.height);
+  const room = safeWidth * frame.width - (box ? BOX_SIDES * em : 0);
+  return Math.min(42, Math.max(8, Math.floor(room / (LETTER * em))));
+}
+
+/** About how large a caption is in a frame, in its pixels, without measuring its letters. */
+export function captionSize(lines: readonly string[], { size, box }: Look, frame: Size): Size {
+  const em = size * Math.min(frame.width, frame.height);
+  const longest = Math.max(0, ...lines.map(lettersOf));
+  return {
+    width: longest * LETTER * em + (box ? BOX_SIDES * em : 0),
+    height: lines.length * LINE * em + (box ? BOX_ENDS * em : 0),
+  };
+}
+
+/** What of speakers is told by their captions. */
+export class Speakers {
+  private readonly order: string[];
+
+  constructor(captions: readonly Pick<Caption, "speaker">[]) {
+    this.order = [...new Set(captions.flatMap(({ speaker }) => speaker ?? []))];
+  }
+
+  /** Colour of whom a caption quotes. */
+  colourOf(speaker: string | null, own: string): string {
+    const place = speaker === null ? 0 : this.order.indexOf(speaker);
+    return place > 0 ? SPEAKER_COLOURS[(place - 1) % SPEAKER_COLOURS.length]! : own;
+  }
+
+  get several(): boolean {
+    return this.order.length > 1;
+  }
+}
+
+/** A caption's text in lines, with whoever speaks where that is to be told. */
+export function captionLines(
+  { text, speaker }: Pick<Caption, "text" | "speaker">,
+  lineLength: number,
+  tellsSpeaker: boolean,
+): string[] {
+  const said = tellsSpeaker && speaker !== null ? `${speaker}: ${text}` : text;
+  return linesOf(said, lineLength);
+}
+
+/** The frames of each word, in proportion to its syllables; of a text that is in lines. */
+function wordSpans(
+  lines: readonly string[],
+  { start, end }: Caption,
+): { from: number; to: number; start: number; end: number }[] {
+  const text = lines.join("\n");
+  let at = 0;
+  const words = lines.flatMap(wordsOf).map((word) => {
+    const from = text.indexOf(word, at);
+    at = from + word.length;
+    return { from, to: at, weight: Math.max(0.5, syllablesOf(word)) };
+  });
+  const all = words.reduce((sum, { weight }) => sum + weight, 0);
+  let before = 0;
+  const frameAt = (share: number) => start + Math.round(share * (end - start));
+  return words.map(({ from, to, weight }) => {
+    const first = frameAt(before / all);
+    before += weight;
+    return { from, to, start: first, end: frameAt(before / all) };
+  });
+}
+
+/**
+ * Captions as layers, which are drawn as all others: one for each, or one for each word where the one that is said has a
+ * colour of its own.
+ *
+ * @param places how far down the safe area each stands, by its id
+ * @param safeWidth share of the frame's width
+ */
+export function captionLayers(
+  captions: readonly Caption[],
+  settings: CaptionSettings,
+  places: ReadonlyMap<string, number>,
+  frame: Size,
+  safeWidth: number,
+): TextLayer[] {
+  const lineLength = lineLengthIn(settings, frame, safeWidth);
+  const speakers = new Speakers(captions);
+  const { family, size, weight, box, outline, shadow, highlight } = settings;
+  return captions.flatMap((caption) => {
+    const tellsSpeaker = settings.speakers && speakers.several;
+    const lines = captionLines(caption, lineLength, tellsSpeaker);
+    if (lines.length === 0) return [];
+    const layer: TextLayer = {
+      ...newText(`caption ${caption.id}`, lines.join("\n")),
+      ...{ family, size, weight, box, outline, shadow, shrinks: true, width: 1, x: 0.5 },
+      ...{ y: places.get(caption.id) ?? 1, arrives: "cut", leaves: "cut" },
+      colour: tellsSpeaker ? speakers.colourOf(caption.speaker, settings.colour) : settings.colour,
+      range: { start: caption.start, end: caption.end },
+    };
+    if (highlight === null) return layer;
+    return wordSpans(lines, caption)
+      .filter((span) => rangeLength(span) > 0)
+      .map(({ from, to, start, end }): TextLayer => ({
+        ...layer,
+        ...{ id: `${layer.id} ${from}`, range: { start, end } },
+        highlight: { from, to, colour: highlight },
+      }));
+  });
+}

@@ -1,0 +1,137 @@
+/** Where captions stand in a version: low, but off faces and the film's own text, and moved as rarely as can be. */
+import { safeBox, type SafeArea } from "../composition/layers/safe-area";
+import { type Composition, inFrame, type ShownAt } from "../composition/composition";
+import { type Box, boxArea, boxIntersection, type Size } from "../geometry/box";
+import { boxAt, type Track } from "../subjects/tracking/track";
+import { type FrameRange, inRange } from "../time/rate";
+import type { Caption } from "./caption";
+import { captionLines, captionSize, lineLengthIn } from "./caption-layers";
+import type { CaptionSettings } from "./caption-settings";
+
+/** How far down the safe area a caption may stand, the usual place first. */
+const PLACES = [1, 0.86, 0.72, 0.58, 0.44, 0.3, 0.16, 0];
+/** Frames between those that are looked at. */
+const STRIDE = 6;
+/** Costs: of all of the caption's area over something, of standing at the top, and of being moved, less so after a pause. */
+const COVERING = 10;
+const HEIGHT = 0.6;
+const MOVED = 1;
+const MOVED_AFTER_PAUSE = 0.5;
+const PAUSE_SECONDS = 1;
+/** A face is read beyond its box: its chin, and the mouth that says what is read. */
+const FACE_MARGIN = 0.15;
+
+/** What captions are kept off at a frame, in pixels of the version. */
+export type ObstaclesAt = (frame: number) => readonly Box[];
+
+/** Faces and texts of shots where a version shows them. */
+export function obstaclesIn(
+  shots: readonly (FrameRange & { tracks: readonly Track[] })[],
+  shown: ShownAt,
+): ObstaclesAt {
+  return (frame) => {
+    const shot = shots.find((range) => inRange(frame, range));
+    if (!shot) return [];
+    let composition: Composition | null = null;
+    return shot.tracks.flatMap((track) => {
+      if (track.kind !== "face" && track.kind !== "text") return [];
+      const box = boxAt(track, frame);
+      if (!box) return [];
+      composition ??= shown(frame);
+      const margin = track.kind === "face" ? FACE_MARGIN * box.height : 0;
+      const grown = {
+        x: box.x - margin,
+        y: box.y - margin,
+        width: box.width + 2 * margin,
+        height: box.height + 2 * margin,
+      };
+      return inFrame(grown, composition) ?? [];
+    });
+  };
+}
+
+/** What captions are placed in. */
+export interface CaptionGround {
+  /** Size of the version, and what of it nothing covers. */
+  frame: Size;
+  safe: SafeArea;
+  obstaclesAt: ObstaclesAt;
+  /** Frames a second. */
+  fps: number;
+}
+
+/**
+ * How far down the safe area each caption stands, by its id: 1 is at its foot. Over all captions, the cheapest way is taken
+ * (Viterbi, 1967): covering costs most, moving from one caption to the next less, and height least. A caption that the
+ * editor has moved stays where it is.
+ *
+ * @param captions in order
+ */
+export function placeCaptions(
+  captions: readonly Caption[],
+  settings: CaptionSettings,
+  { frame, safe, obstaclesAt, fps }: CaptionGround,
+): Map<string, number> {
+  const own = ({ id }: Caption) => settings.places[id] ?? settings.place;
+  if (captions.every((caption) => own(caption) !== null)) {
+    return new Map(captions.map((caption) => [caption.id, own(caption)!]));
+  }
+  const room = safeBox(safe, frame);
+  const lineLength = lineLengthIn(settings, frame, 1 - safe.left - safe.right);
+  const costs = captions.map((caption) => {
+    const size = captionSize(captionLines(caption, lineLength, settings.speakers), settings, frame);
+    const seen = framesEvery(caption, STRIDE).map(obstaclesAt);
+    return PLACES.map((place) => {
+      const box = {
+        x: room.x + (room.width - size.width) / 2,
+        y: room.y + place * (room.height - size.height),
+        ...size,
+      };
+      const covered =
+        seen.map((boxes) => coveredShare(box, boxes)).reduce((sum, share) => sum + share, 0) / seen.length;
+      return COVERING * covered + HEIGHT * (1 - place);
+    });
+  });
+  const chosen = cheapest(captions, costs, fps);
+  return new Map(captions.map((caption, i) => [caption.id, own(caption) ?? PLACES[chosen[i]!]!]));
+}
+
+const framesEvery = ({ start, end }: FrameRange, stride: number): number[] => {
+  const frames: number[] = [];
+  for (let frame = start; frame < end; frame += stride) frames.push(frame);
+  return frames;
+};
+
+/** How much of a caption lies over something. */
+const coveredShare = (caption: Box, boxes: readonly Box[]): number => {
+  const covered = boxes.reduce((sum, box) => {
+    const over = boxIntersection(caption, box);
+    return sum + (over ? boxArea(over) : 0);
+  }, 0);
+  return Math.min(1, covered / Math.max(1, boxArea(caption)));
+};
+
+/** The place of each caption, by its number, that makes the least of all costs. */
+function cheapest(captions: readonly Caption[], costs: readonly number[][], fps: number): number[] {
+  let before = costs[0] ?? [];
+  const from: number[][] = [];
+  for (let i = 1; i < costs.length; i++) {
+    const pause = (captions[i]!.start - captions[i - 1]!.end) / fps;
+    const moved = pause > PAUSE_SECONDS ? MOVED_AFTER_PAUSE : MOVED;
+    const [least] = before.map((cost, place) => ({ cost, place })).sort((a, b) => a.cost - b.cost);
+    const came: number[] = [];
+    before = costs[i]!.map((cost, place) => {
+      const stays = before[place]! <= least!.cost + moved;
+      came[place] = stays ? place : least!.place;
+      return cost + (stays ? before[place]! : least!.cost + moved);
+    });
+    from.push(came);
+  }
+  let place = before.indexOf(Math.min(...before));
+  const places = [place];
+  for (let i = from.length - 1; i >= 0; i--) {
+    place = from[i]![place]!;
+    places.unshift(place);
+  }
+  return places;
+}

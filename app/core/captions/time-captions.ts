@@ -1,0 +1,195 @@
+/** Lays captions along the voice that was found in a film. */
+import { type FrameRange, framesPerSecond, type Rate, rangeLength } from "../time/rate";
+import type { CaptionText } from "./caption";
+import type { CaptionRules } from "./caption-settings";
+import { syllablesOf } from "./syllables";
+
+/** Most captions, and most stretches of speech, that are laid along each other as one. */
+const MOST_CAPTIONS_TOGETHER = 6;
+const MOST_STRETCHES_TOGETHER = 5;
+/** How unevenly people speak: the standard deviation of a group's length is this share of the root of its length. */
+const SPREAD = 0.55;
+/** Costs of a caption that ends within a stretch, of a pause within a caption, each second of it, and of speech without one. */
+const NO_PAUSE = 1.2;
+const PAUSE_INSIDE = 0.7;
+const PAUSE_SECOND = 2.5;
+const UNSAID = 3;
+const UNSAID_SECOND = 2;
+/** How far the laying may stray from an even pace, as a share of all that is said. */
+const BAND = 0.2;
+/** A caption may stay this long after its speech, in seconds, so that it can be read. */
+const HOLD = 0.6;
+
+export interface Speech {
+  /** Stretches in which somebody speaks, in order and apart from each other. */
+  stretches: readonly FrameRange[];
+  /** Frames at which somebody else begins to speak. */
+  turns: readonly number[];
+}
+
+interface Step {
+  captions: number;
+  stretches: number;
+  cost: number;
+}
+
+/**
+ * The cheapest way to lay captions along stretches of speech, some of the one along some of the other: dynamic programming
+ * after Gale & Church, "A Program for Aligning Sentences in Bilingual Corpora" (1993), where what is said is measured in
+ * syllables and speech in frames.
+ */
+function aligned(weights: readonly number[], stretches: readonly FrameRange[], fps: number): Step[] {
+  const [n, m] = [weights.length, stretches.length];
+  const lengths = stretches.map((range) => rangeLength(range) / fps);
+  const [saidBefore, spokenBefore] = [sums(weights), sums(lengths)];
+  const [said, spoken] = [saidBefore[n]!, spokenBefore[m]!];
+  const pauseBefore = (j: number) => (stretches[j]!.start - stretches[j - 1]!.end) / fps;
+  const pace = said / spoken;
+  const best: (Step | null)[][] = Array.from({ length: n + 1 }, () => new Array<Step | null>(m + 1).fill(null));
+  best[0]![0] = { captions: 0, stretches: 0, cost: 0 };
+  const reach = Math.max(6, Math.ceil(BAND * m));
+  for (let i = 0; i <= n; i++) {
+    const around = Math.round((saidBefore[i]! / said) * m);
+    for (let j = Math.max(0, around - reach); j <= Math.min(m, around + reach); j++) {
+      const here = best[i]![j];
+      if (!here) continue;
+      const offer = (captions: number, across: number, cost: number) => {
+        const [to, at] = [best[i + captions]!, j + across];
+        if (!to[at] || here.cost + cost < to[at].cost) to[at] = { captions, stretches: across, cost: here.cost + cost };
+      };
+      if (j < m) offer(0, 1, UNSAID + UNSAID_SECOND * lengths[j]!);
+      let pauses = 0;
+      for (let across = 1; across <= MOST_STRETCHES_TOGETHER && j + across <= m; across++) {
+        if (across > 1) pauses += PAUSE_INSIDE + PAUSE_SECOND * pauseBefore(j + across - 1);
+        for (let captions = 1; captions <= MOST_CAPTIONS_TOGETHER && i + captions <= n; captions++) {
+          const expected = saidBefore[i + captions]! - saidBefore[i]!;
+          const heard = pace * (spokenBefore[j + across]! - spokenBefore[j]!);
+          const off = (heard - expected) ** 2 / (2 * SPREAD ** 2 * Math.max(1, expected));
+          // Ends of captions that fall on pauses within the group are no end without a pause.
+          const unpaused = NO_PAUSE * Math.max(0, captions - across);
+          const inside = captions === 1 ? pauses : Math.max(0, pauses - PAUSE_INSIDE * (captions - 1));
+          offer(captions, across, off + unpaused + inside);
+        }
+      }
+    }
+  }
+  const steps: Step[] = [];
+  let j = m;
+  while (j > 0 && !best[n]![j]) j--;
+  for (let i = n; i > 0 || j > 0;) {
+    const step = best[i]![j];
+    if (!step) break;
+    steps.unshift(step);
+    i -= step.captions;
+    j -= step.stretches;
+  }
+  return steps;
+}
+
+const sums = (values: readonly number[]): number[] => {
+  const all = [0];
+  for (const value of values) all.push(all.at(-1)! + value);
+  return all;
+};
+
+/** The frame at which a share of the speech of some stretches has gone by; at a border the end of one, or the next's start. */
+function frameAtShare(stretches: readonly FrameRange[], share: number, side: "start" | "end"): number {
+  const all = stretches.reduce((sum, range) => sum + rangeLength(range), 0);
+  let left = share * all;
+  for (const [i, range] of stretches.entries()) {
+    const length = rangeLength(range);
+    const isOver = side === "start" ? left < length - 0.5 : left <= length + 0.5;
+    if (isOver || i === stretches.length - 1) return range.start + Math.round(Math.min(length, Math.max(0, left)));
+    left -= length;
+  }
+  return 0;
+}
+
+/** Where in a group each caption begins and ends: at a pause where one is near, else in proportion to syllables. */
+function within(weights: readonly number[], stretches: readonly FrameRange[], turns: readonly number[]): FrameRange[] {
+  const before = sums(weights);
+  const all = before.at(-1)!;
+  const spoken = sums(stretches.map(rangeLength));
+  const length = spoken.at(-1)!;
+  // Borders between stretches, and changes of speaker within them, as shares of what is spoken.
+  const anchors = [
+    ...spoken.slice(1, -1),
+    ...turns.flatMap((turn) => {
+      const i = stretches.findIndex(({ start, end }) => turn > start && turn < end);
+      return i < 0 ? [] : [spoken[i]! + turn - stretches[i]!.start];
+    }),
+  ].map((at) => at / length);
+  const even = 1 / weights.length;
+  const borders = before.slice(1, -1).map((at) => {
+    const share = at / all;
+    const near = anchors.filter((anchor) => Math.abs(anchor - share) < even / 2);
+    return near.length > 0 ? near.reduce((a, b) => (Math.abs(a - share) <= Math.abs(b - share) ? a : b)) : share;
+  });
+  const shares = [0, ...borders.sort((a, b) => a - b), 1];
+  return weights.map((_, i) => ({
+    start: frameAtShare(stretches, shares[i]!, "start"),
+    end: frameAtShare(stretches, shares[i + 1]!, "end"),
+  }));
+}
+
+/**
+ * Times captions by the voice. Each begins with its speech; it stays a little after it where it could not be read otherwise,
+ * and never into the next one. Where there is no speech, captions follow each other at a reading pace.
+ *
+ * @param said captions in order, or texts that have no time yet
+ * @param range what of the film they are laid along
+ */
+export function timeCaptions<T extends Pick<CaptionText, "text" | "speaker">>(
+  said: readonly T[],
+  { stretches, turns }: Speech,
+  range: FrameRange,
+  rate: Rate,
+  rules: CaptionRules,
+): (T & FrameRange)[] {
+  const fps = framesPerSecond(rate);
+  const heard = stretches
+    .map(({ start, end }) => ({ start: Math.max(start, range.start), end: Math.min(end, range.end) }))
+    .filter((part) => rangeLength(part) > 0);
+  const weights = said.map(({ text }) => Math.max(0.5, syllablesOf(text)));
+  const ranges = heard.length > 0 ? laid(weights, heard, turns, fps) : evenly(weights, range);
+  return said.map((caption, i) => {
+    const { start, end } = ranges[i]!;
+    const next = ranges[i + 1]?.start ?? range.end;
+    const wanted = Math.max(rules.least, caption.text.length / rules.pace) * fps;
+    const held = Math.min(next, Math.max(end, Math.min(end + HOLD * fps, start + wanted)));
+    return { ...caption, start, end: Math.max(start + 1, Math.round(held)) };
+  });
+}
+
+function laid(weights: readonly number[], stretches: readonly FrameRange[], turns: readonly number[], fps: number) {
+  const ranges: FrameRange[] = [];
+  let [i, j] = [0, 0];
+  for (const step of aligned(weights, stretches, fps)) {
+    if (step.captions > 0) {
+      ranges.push(...within(weights.slice(i, i + step.captions), stretches.slice(j, j + step.stretches), turns));
+    }
+    i += step.captions;
+    j += step.stretches;
+  }
+  // More captions than can be laid along so little speech follow each other at its end.
+  const last = stretches.at(-1)!.end;
+  while (ranges.length < weights.length) ranges.push({ start: last, end: last });
+  return apart(ranges);
+}
+
+/** No two begin at one frame. */
+function apart(ranges: readonly FrameRange[]): FrameRange[] {
+  let least = -1;
+  return ranges.map(({ start, end }) => {
+    const from = Math.max(start, least);
+    least = from + 1;
+    return { start: from, end: Math.max(end, from + 1) };
+  });
+}
+
+/** In proportion to syllables over all of a range. */
+function evenly(weights: readonly number[], { start, end }: FrameRange): FrameRange[] {
+  const before = sums(weights);
+  const at = (i: number) => start + Math.round(((end - start) * before[i]!) / before.at(-1)!);
+  return apart(weights.map((_, i) => ({ start: at(i), end: at(i + 1) })));
+}

@@ -1,0 +1,11 @@
+import { byStart } from "../captions/caption";
+import type { SingleCommand } from "./command";
+import type { FilmState } from "./film-state";
+
+type CaptionCommand = Extract<SingleCommand, { type: "change-captions" }>;
+
+/** Takes captions away and puts others, or the same with something changed, in their order. */
+export function applyToCaptions(state: FilmState, { removed, put }: CaptionCommand): FilmState {
+  const gone = new Set([...removed, ...put.map(({ id }) => id)]);
+  return { ...state, captions: [...state.captions.filter(({ id }) => !gone.has(id)), ...put].sort(byStart) };
+}

@@ -1,0 +1,49 @@
+/** Captions that go along with a film: in a file beside it, or as a track of it. */
+import { mkdtemp, rm, writeFile } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join, parse } from "node:path";
+import { type CaptionText, captionsIn } from "~/core/captions/caption";
+import { writeSrt, writeVtt } from "~/core/captions/write-captions";
+import type { FrameRange, Rate } from "~/core/time/rate";
+import { writeAside } from "~/disk/write-aside.server";
+
+/** What is said in a version of a film. */
+export interface SaidIn {
+  captions: readonly CaptionText[];
+  /** What of the film the version shows. */
+  kept: readonly FrameRange[];
+  rate: Rate;
+}
+
+/**
+ * Writes captions beside a film, as SubRip and as WebVTT; nothing where there are none.
+ *
+ * @returns the names of the files
+ */
+export async function writeSidecars(film: string, { captions, kept, rate }: SaidIn): Promise<string[]> {
+  const said = captionsIn(captions, kept);
+  if (said.length === 0) return [];
+  const { dir, name } = parse(film);
+  const files = { [`${name}.srt`]: writeSrt(said, rate), [`${name}.vtt`]: writeVtt(said, rate) };
+  for (const [beside, text] of Object.entries(files)) {
+    await writeAside(join(dir, beside), (aside) => writeFile(aside, text));
+  }
+  return Object.keys(files);
+}
+
+/** Lets work have a file of what goes into a track of text; none where nothing is said. */
+export async function withTrack<T>(
+  { captions, kept, rate }: SaidIn,
+  work: (file: string | undefined) => Promise<T>,
+): Promise<T> {
+  const srt = writeSrt(captionsIn(captions, kept), rate);
+  if (srt === "") return work(undefined);
+  const folder = await mkdtemp(join(tmpdir(), "glad-pan-captions-"));
+  try {
+    const file = join(folder, "captions.srt");
+    await writeFile(file, srt);
+    return await work(file);
+  } finally {
+    await rm(folder, { recursive: true });
+  }
+}
