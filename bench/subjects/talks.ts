@@ -1,8 +1,7 @@
 /** Scenes in which people talk to each other, with a voice each from a speech synthesiser (espeak-ng). */
-import { execFileSync } from "node:child_process";
-import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { seeded } from "../../demo/film/random";
+import { say, SPOKEN_RATE as RATE, writeWave } from "../voices";
 import { type Actor, PICTURE, type ScenePlan } from "./plan";
 
 const VOICES = ["en+f3", "en+m3", "en+f2"];
@@ -14,7 +13,6 @@ const LINES = [
   "That held for an hour at the most, if you remember, and then it was gone.",
   "An hour is all we need before the light goes.",
 ];
-const RATE = 22050;
 const SECONDS = 24;
 
 export interface Talk {
@@ -22,32 +20,6 @@ export interface Talk {
   sound: string;
   /** Who speaks when, in seconds. */
   turns: { id: string; from: number; to: number }[];
-}
-
-function say(voice: string, text: string, file: string): Int16Array {
-  execFileSync("espeak-ng", ["-v", voice, "-s", "155", "-w", file, text]);
-  const bytes = readFileSync(file);
-  const start = bytes.indexOf("data") + 8;
-  return new Int16Array(
-    bytes.buffer.slice(bytes.byteOffset + start, bytes.byteOffset + bytes.length - (bytes.length % 2)),
-  );
-}
-
-function writeWave(file: string, samples: Int16Array): void {
-  const header = Buffer.alloc(44);
-  header.write("RIFF", 0);
-  header.writeUInt32LE(36 + samples.byteLength, 4);
-  header.write("WAVEfmt ", 8);
-  header.writeUInt32LE(16, 16);
-  header.writeUInt16LE(1, 20);
-  header.writeUInt16LE(1, 22);
-  header.writeUInt32LE(RATE, 24);
-  header.writeUInt32LE(RATE * 2, 28);
-  header.writeUInt16LE(2, 32);
-  header.writeUInt16LE(16, 34);
-  header.write("data", 36);
-  header.writeUInt32LE(samples.byteLength, 40);
-  writeFileSync(file, Buffer.concat([header, Buffer.from(samples.buffer)]));
 }
 
 /** Talks of two or three with pauses of uneven length; one is kept apart. */

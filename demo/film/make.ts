@@ -4,25 +4,14 @@
  *   node --import tsx demo/film/make.ts [--still FRAME OUT.png]
  */
 import { writeFileSync } from "node:fs";
+import { LINES } from "./lines";
 import { produce, type Production, rehearse, Stage } from "./produce";
 import { shots } from "./shots";
 import { HEIGHT, RATE, WIDTH } from "./stage";
 
 const FILM: Production = {
   shots,
-  lines: [
-    {
-      shot: "presenter",
-      at: 14,
-      person: "nela",
-      text: "Good afternoon from Ferrow! The wind came up at noon, and half the town is out on the salt meadows with a kite.",
-    },
-    { shot: "makers", at: 8, person: "bram", text: "My grandfather cut these spars from willow." },
-    { shot: "makers", at: 104, person: "ilse", text: "And I sew the sails, each one by hand." },
-    { shot: "makers", at: 196, person: "bram", text: "She does it better than I ever could." },
-    { shot: "close-up", at: 8, person: "ilse", text: "A good kite wants to leave you. That is the art." },
-    { shot: "farewell", at: 62, person: "nela", text: "That was our kite day. See you next year." },
-  ],
+  lines: LINES,
   file: "demo/ferrow-kite-day.mp4",
   truthFile: "demo/ferrow-kite-day.truth.json",
   rate: RATE,

@@ -171,6 +171,6 @@ test("a desk whose server has ended stays, and says so", async ({ page }) => {
   await expect.poll(() => hasPicture(page)).toBe(true);
   await expect(page.getByRole("button", { name: /^Cancel: / }).first()).toBeVisible();
   await server.kill();
-  await expect(page.getByText("Glad Pan does not answer")).toBeVisible();
+  await expect(page.getByText("Glad Pan is not responding")).toBeVisible();
   await expect(page.getByLabel("The whole picture")).toBeVisible();
 });

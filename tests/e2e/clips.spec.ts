@@ -69,7 +69,7 @@ test("several clips become one film, and are moved, trimmed, added and taken out
   });
 
   await test.step("they change places, by keyboard, and the key goes along", async () => {
-    await page.getByRole("button", { name: "Move upright-25.mp4" }).focus();
+    await page.getByRole("button", { name: "Move upright-25.mp4", exact: true }).focus();
     await page.keyboard.press("Space");
     await page.waitForTimeout(300);
     await page.keyboard.press("ArrowUp");

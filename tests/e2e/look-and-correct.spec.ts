@@ -27,8 +27,10 @@ const differenceOf = (page: Page, a: string, b: string) =>
   page.evaluate(
     ([one, other]) => {
       const of = (label: string) =>
-        [...document.querySelectorAll("canvas")].find((canvas) => canvas.getAttribute("aria-label") === label)!;
+        [...document.querySelectorAll("canvas")].find((canvas) => canvas.getAttribute("aria-label") === label);
       const [first, second] = [of(one!), of(other!)];
+      // One of them may still be on its way.
+      if (!first || !second) return Number.NaN;
       const { width, height } = first;
       const read = (canvas: HTMLCanvasElement) => canvas.getContext("2d")!.getImageData(0, 0, width, height).data;
       const [p, q] = [read(first), read(second)];

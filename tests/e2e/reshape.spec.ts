@@ -115,7 +115,7 @@ test("shots are split, trimmed, joined, named, left out and cut anew from a list
     await page.goto(server.url);
     await page.getByRole("link", { name: "Open two-shots.mp4" }).click();
     await expect(rows(page)).toHaveCount(2);
-    await page.getByRole("button", { name: /^Undo: Set the sensitivity/ }).click();
+    await page.getByRole("button", { name: /^Undo: Set the cut sensitivity/ }).click();
     await expect(rows(page)).toHaveCount(3);
   });
   expect(problems).toEqual([]);

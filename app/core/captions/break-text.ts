@@ -97,7 +97,7 @@ export function linesOf(text: string, lineLength: number): string[] {
 }
 
 /** What is said, by whom, before it is cut into captions. */
-interface Said {
+export interface Said {
   text: string;
   speaker: string | null;
 }

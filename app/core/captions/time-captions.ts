@@ -13,6 +13,9 @@ const SPREAD = 0.55;
 const NO_PAUSE = 1.2;
 const PAUSE_INSIDE = 0.7;
 const PAUSE_SECOND = 2.5;
+/** Seconds of a pause that surely ends a sentence, and what each that is missing costs, or is too much within one. */
+const LONG_PAUSE = 0.4;
+const END_PAUSE = 5;
 const UNSAID = 3;
 const UNSAID_SECOND = 2;
 /** How far the laying may stray from an even pace, as a share of all that is said. */
@@ -38,13 +41,24 @@ interface Step {
  * after Gale & Church, "A Program for Aligning Sentences in Bilingual Corpora" (1993), where what is said is measured in
  * syllables and speech in frames.
  */
-function aligned(weights: readonly number[], stretches: readonly FrameRange[], fps: number): Step[] {
+function aligned(
+  weights: readonly number[],
+  endsSentence: readonly boolean[],
+  stretches: readonly FrameRange[],
+  fps: number,
+): Step[] {
   const [n, m] = [weights.length, stretches.length];
   const lengths = stretches.map((range) => rangeLength(range) / fps);
   const [saidBefore, spokenBefore] = [sums(weights), sums(lengths)];
   const [said, spoken] = [saidBefore[n]!, spokenBefore[m]!];
   const pauseBefore = (j: number) => (stretches[j]!.start - stretches[j - 1]!.end) / fps;
   const pace = said / spoken;
+  // After a sentence a longer pause is made than within one.
+  const endCost = (i: number, j: number) => {
+    if (i === n || j === m) return 0;
+    const pause = Math.min(LONG_PAUSE, pauseBefore(j));
+    return END_PAUSE * (endsSentence[i - 1] ? LONG_PAUSE - pause : pause);
+  };
   const best: (Step | null)[][] = Array.from({ length: n + 1 }, () => new Array<Step | null>(m + 1).fill(null));
   best[0]![0] = { captions: 0, stretches: 0, cost: 0 };
   const reach = Math.max(6, Math.ceil(BAND * m));
@@ -68,7 +82,7 @@ function aligned(weights: readonly number[], stretches: readonly FrameRange[], f
           // Ends of captions that fall on pauses within the group are no end without a pause.
           const unpaused = NO_PAUSE * Math.max(0, captions - across);
           const inside = captions === 1 ? pauses : Math.max(0, pauses - PAUSE_INSIDE * (captions - 1));
-          offer(captions, across, off + unpaused + inside);
+          offer(captions, across, off + unpaused + inside + endCost(i + captions, j + across));
         }
       }
     }
@@ -151,7 +165,8 @@ export function timeCaptions<T extends Pick<CaptionText, "text" | "speaker">>(
     .map(({ start, end }) => ({ start: Math.max(start, range.start), end: Math.min(end, range.end) }))
     .filter((part) => rangeLength(part) > 0);
   const weights = said.map(({ text }) => Math.max(0.5, syllablesOf(text)));
-  const ranges = heard.length > 0 ? laid(weights, heard, turns, fps) : evenly(weights, range);
+  const ends = said.map(({ text }) => /[.!?…。！？]["”’)]*$/u.test(text.trim()));
+  const ranges = heard.length > 0 ? laid(weights, ends, heard, turns, fps) : evenly(weights, range);
   return said.map((caption, i) => {
     const { start, end } = ranges[i]!;
     const next = ranges[i + 1]?.start ?? range.end;
@@ -161,10 +176,16 @@ export function timeCaptions<T extends Pick<CaptionText, "text" | "speaker">>(
   });
 }
 
-function laid(weights: readonly number[], stretches: readonly FrameRange[], turns: readonly number[], fps: number) {
+function laid(
+  weights: readonly number[],
+  ends: readonly boolean[],
+  stretches: readonly FrameRange[],
+  turns: readonly number[],
+  fps: number,
+) {
   const ranges: FrameRange[] = [];
   let [i, j] = [0, 0];
-  for (const step of aligned(weights, stretches, fps)) {
+  for (const step of aligned(weights, ends, stretches, fps)) {
     if (step.captions > 0) {
       ranges.push(...within(weights.slice(i, i + step.captions), stretches.slice(j, j + step.stretches), turns));
     }

@@ -29,10 +29,11 @@ export function speechIn(
  * For each of some frames in a row whether somebody speaks, 1 or 0; short pauses are filled.
  *
  * @param speech probability of speech in each, 0 to 255
+ * @param seconds the longest pause that is filled
  */
-export function voiced(speech: Uint8Array, rate: Rate): Uint8Array {
+export function voiced(speech: Uint8Array, rate: Rate, seconds = PAUSE_SECONDS): Uint8Array {
   const said = speech.map((probability) => (probability >= SPEECH ? 1 : 0));
-  const pause = Math.round(PAUSE_SECONDS * framesPerSecond(rate));
+  const pause = Math.round(seconds * framesPerSecond(rate));
   let last = -Infinity;
   for (let i = 0; i < said.length; i++) {
     if (!said[i]) continue;
@@ -40,4 +41,27 @@ export function voiced(speech: Uint8Array, rate: Rate): Uint8Array {
     last = i;
   }
   return said;
+}
+
+/** Between words there are pauses as short as this; longer ones part what is said. */
+const WORD_PAUSE_SECONDS = 0.12;
+/** A voice that is shorter is no word. */
+const LEAST_WORD_SECONDS = 0.08;
+
+/**
+ * The stretches in which somebody speaks, parted by pauses.
+ *
+ * @param speech probability of speech in each frame of a film, 0 to 255
+ */
+export function spokenStretches(speech: Uint8Array, rate: Rate): FrameRange[] {
+  const said = voiced(speech, rate, WORD_PAUSE_SECONDS);
+  const stretches: FrameRange[] = [];
+  for (let start = 0; start < said.length; start++) {
+    if (!said[start]) continue;
+    let end = start;
+    while (end < said.length && said[end]) end++;
+    if (end - start >= LEAST_WORD_SECONDS * framesPerSecond(rate)) stretches.push({ start, end });
+    start = end;
+  }
+  return stretches;
 }
