@@ -16,6 +16,8 @@ export default [
   route("films/:filmId/wanted", "routes/wanted.ts"),
   route("films/:filmId/idle", "routes/idle.ts"),
   route("films/:filmId/cuts/:format", "routes/cuts.ts"),
+  route("films/:filmId/captions/:format", "routes/captions.ts"),
+  route("films/:filmId/speech", "routes/speech.ts"),
   route("films/:filmId/edit", "routes/edit.ts"),
   route("films/:filmId/shapes", "routes/shapes.ts"),
   route("films/:filmId/history", "routes/history.ts"),

@@ -9,4 +9,10 @@ export const captionsTexts = {
     theCaptionsAreNotIn: "The captions were out of order and have been sorted.",
     thisCaptionOverlapsTheNext: "This caption overlaps the next; it ends where that begins.",
   },
+  /** routes/captions.ts */
+  captionsRoute: {
+    writtenAs: "Captions are written as srt or vtt.",
+    aFileIsNeeded: "A file is needed.",
+    noText: (name: string) => `${name}: no captions and no text found; choose an SRT, WebVTT or text file.`,
+  },
 };

@@ -68,6 +68,9 @@ export const inspectorTexts = {
     theWholePictureOnA: "The whole picture on a colour",
     howThePictureFillsThe: "How the picture fills the frame",
     replace: "Replace",
+    sharper: "sharper",
+    softer: "softer",
+    black: "black",
   },
   /** components/desk/inspector/bulk-settings.tsx */
   bulkSettings: {
@@ -110,6 +113,8 @@ export const inspectorTexts = {
     edge: "Edge",
     mixed: "Mixed",
     corners: "Corners",
+    square: "square",
+    round: "round",
   },
   /** components/desk/inspector/eye-line-offer.tsx */
   eyeLineOffer: {
@@ -239,6 +244,11 @@ export const inspectorTexts = {
     across: "Across",
     down: "Down",
     soundOfThisPane: "Sound of this pane",
+    near: "near",
+    left: "left",
+    right: "right",
+    top: "top",
+    bottom: "bottom",
   },
   /** components/desk/inspector/picture-picker.tsx */
   picturePicker: {
@@ -315,6 +325,8 @@ export const inspectorTexts = {
     swapAnd: (pane: number, next: number) => `Swap ${pane} and ${next}`,
     gap: "Gap",
     colourOfTheGap: "Colour of the gap",
+    none: "none",
+    wide: "wide",
   },
   /** components/desk/inspector/subject-choice.tsx */
   subjectChoice: {

@@ -3,6 +3,7 @@ export const laneTexts = {
   laneTrim: {
     beforeTheInPoint: "before the in point",
     afterTheOutPoint: "after the out point",
+    dropped: "dropped",
   },
   /** components/desk/lane/path-lane.tsx */
   pathLane: {

@@ -20,6 +20,12 @@ export const layersTexts = {
     softness: "Softness",
     blending: "Blending",
     copyToTheOtherVersions: "Copy to the other versions",
+    square: "square",
+    round: "round",
+    invisible: "invisible",
+    solid: "solid",
+    sharp: "sharp",
+    soft: "soft",
   },
   /** components/desk/layers/layer-list.tsx */
   layerList: {
@@ -66,11 +72,6 @@ export const layersTexts = {
   },
   /** components/desk/layers/text-controls.tsx */
   textControls: {
-    light: "Light",
-    regular: "Regular",
-    semibold: "Semibold",
-    bold: "Bold",
-    extraBold: "Extra bold",
     left: "Left",
     flushLeft: "Flush left",
     centre: "Centre",
@@ -84,6 +85,15 @@ export const layersTexts = {
     yourOwnFont: "Your own font",
     fontFormats: "A TTF, OTF or WOFF2 file",
     alignment: "Alignment",
+    whatTheTextSays: "What the text says",
+  },
+  /** components/desk/layers/text-look.tsx */
+  textLook: {
+    light: "Light",
+    regular: "Regular",
+    semibold: "Semibold",
+    bold: "Bold",
+    extraBold: "Extra bold",
     size: "Size",
     colour: "Colour",
     outline: "Outline",
@@ -93,7 +103,15 @@ export const layersTexts = {
     colourOfTheBox: "Colour of the box",
     opacityOfTheBox: "Opacity of the box",
     cornersOfTheBox: "Corners of the box",
-    whatTheTextSays: "What the text says",
+    small: "small",
+    large: "large",
+    none: "none",
+    wide: "wide",
+    dark: "dark",
+    clear: "clear",
+    solid: "solid",
+    square: "square",
+    round: "round",
   },
   /** components/desk/layers/use-layer-edits.ts */
   useLayerEdits: {

@@ -53,6 +53,9 @@ export const pictureTexts = {
     shadeOutsideTheWindow: "Shade outside the window",
     sizeOfThePicture: "Size of the picture",
     fullSize: "full size",
+    open: "open",
+    hidden: "hidden",
+    smaller: "smaller",
   },
   /** components/desk/picture/picture-subjects.tsx */
   pictureSubjects: {
@@ -66,6 +69,8 @@ export const pictureTexts = {
     volumeShown: (shown: number) => `Volume ${shown}%`,
     unmute: "Unmute",
     mute: "Mute",
+    off: "off",
+    full: "full",
   },
   /** components/desk/picture/steer-layer.tsx */
   steerLayer: {

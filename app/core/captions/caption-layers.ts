@@ -104,14 +104,14 @@ export function captionLayers(
 ): TextLayer[] {
   const lineLength = lineLengthIn(settings, frame, safeWidth);
   const speakers = new Speakers(captions);
-  const { family, size, weight, box, outline, shadow, highlight } = settings;
+  const { family, size, weight, box, outline, outlineColour, shadow, highlight } = settings;
   return captions.flatMap((caption) => {
     const tellsSpeaker = settings.speakers && speakers.several;
     const lines = captionLines(caption, lineLength, tellsSpeaker);
     if (lines.length === 0) return [];
     const layer: TextLayer = {
       ...newText(`caption ${caption.id}`, lines.join("\n")),
-      ...{ family, size, weight, box, outline, shadow, shrinks: true, width: 1, x: 0.5 },
+      ...{ family, size, weight, box, outline, outlineColour, shadow, shrinks: true, width: 1, x: 0.5 },
       ...{ y: places.get(caption.id) ?? 1, arrives: "cut", leaves: "cut" },
       colour: tellsSpeaker ? speakers.colourOf(caption.speaker, settings.colour) : settings.colour,
       range: { start: caption.start, end: caption.end },

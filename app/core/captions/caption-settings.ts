@@ -37,6 +37,7 @@ export const CaptionSettings = z.object({
   /** What the letters stand on; nothing if null. */
   box: z.object({ colour: Colour, opacity: Percent, corner: Percent }).nullable(),
   outline: z.number().min(0).max(0.2),
+  outlineColour: Colour,
   shadow: Percent,
   /** Colour of the word that is being said; null for none. */
   highlight: Colour.nullable(),
@@ -54,7 +55,7 @@ export type CaptionSettings = z.infer<typeof CaptionSettings>;
 export const USUAL_CAPTIONS: CaptionSettings = {
   ...{ burnt: true, sidecar: false, track: false },
   ...{ family: "plain", size: 0.052, weight: 600, colour: "#ffffff" },
-  ...{ box: { colour: "#000000", opacity: 60, corner: 25 }, outline: 0, shadow: 0 },
+  ...{ box: { colour: "#000000", opacity: 60, corner: 25 }, outline: 0, outlineColour: "#000000", shadow: 0 },
   ...{ highlight: null, speakers: false, place: null, places: {} },
   rules: { lines: 2, lineLength: null, pace: 20, least: 0.8, most: 6, gap: 0.08 },
 };

@@ -71,13 +71,13 @@ function Details({ backdrop, onChange }: BackdropControlsProps) {
           <PercentSlider
             label={t.blur}
             value={backdrop.strength}
-            ends={["sharper", "softer"]}
+            ends={[t.sharper, t.softer]}
             onChange={(strength) => onChange({ ...backdrop, strength })}
           />
           <PercentSlider
             label={t.darkness}
             value={backdrop.darkness}
-            ends={[t.asItIs, "black"]}
+            ends={[t.asItIs, t.black]}
             onChange={(darkness) => onChange({ ...backdrop, darkness })}
           />
           <PercentSlider
@@ -93,7 +93,7 @@ function Details({ backdrop, onChange }: BackdropControlsProps) {
         <PercentSlider
           label={t.darkness}
           value={backdrop.darkness}
-          ends={[t.asItIs, "black"]}
+          ends={[t.asItIs, t.black]}
           onChange={(darkness) => onChange({ ...backdrop, darkness })}
         />
       );

@@ -28,7 +28,7 @@ export function EdgeControls({ edge, onChange }: { edge: Edge; onChange: (edge: 
       <PercentSlider
         label={t.corners}
         value={edge.corner}
-        ends={["square", "round"]}
+        ends={[t.square, t.round]}
         onChange={(corner) => onChange({ ...edge, corner })}
       />
     </>

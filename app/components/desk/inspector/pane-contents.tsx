@@ -62,19 +62,19 @@ function OwnControls({ own, onChange }: { own: PanePicture; onChange: (own: Pane
       <PercentSlider
         label={t.zoom}
         value={Math.round((100 * (own.zoom - 1)) / (MOST_PANE_ZOOM - 1))}
-        ends={[t.asMuchAsFits, "near"]}
+        ends={[t.asMuchAsFits, t.near]}
         onChange={(percent) => onChange({ ...own, zoom: 1 + (percent / 100) * (MOST_PANE_ZOOM - 1) })}
       />
       <PercentSlider
         label={t.across}
         value={Math.round(100 * own.x)}
-        ends={["left", "right"]}
+        ends={[t.left, t.right]}
         onChange={(x) => onChange({ ...own, x: x / 100 })}
       />
       <PercentSlider
         label={t.down}
         value={Math.round(100 * own.y)}
-        ends={["top", "bottom"]}
+        ends={[t.top, t.bottom]}
         onChange={(y) => onChange({ ...own, y: y / 100 })}
       />
       <PlaybackControls

@@ -46,7 +46,7 @@ export function StackControls({ stack, frame, onChange }: StackControlsProps) {
       <PercentSlider
         label={t.gap}
         value={Math.round((100 * stack.gap) / MOST_GAP)}
-        ends={["none", "wide"]}
+        ends={[t.none, t.wide]}
         onChange={(percent) => onChange({ ...stack, gap: (percent / 100) * MOST_GAP })}
       />
       {stack.gap > 0 && (

@@ -41,7 +41,7 @@ export function LaneTrim(props: LaneTrimProps) {
     axis === "x" ? { x: 0, y: at, width: across, height: length } : { x: at, y: 0, width: length, height: across };
   const labelOf = ({ start, end }: FrameRange) => {
     if (inPoint !== null && end <= inPoint) return t.beforeTheInPoint;
-    return outPoint !== null && start >= outPoint ? t.afterTheOutPoint : "dropped";
+    return outPoint !== null && start >= outPoint ? t.afterTheOutPoint : t.dropped;
   };
   return (
     <Group listening={false}>

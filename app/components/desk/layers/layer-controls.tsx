@@ -60,7 +60,7 @@ export function LayerControls({ layer }: { layer: Layer }) {
         <PercentSlider
           label={t.corners}
           value={layer.corner}
-          ends={["square", "round"]}
+          ends={[t.square, t.round]}
           onChange={(corner) => put({ ...layer, corner })}
         />
       )}
@@ -88,13 +88,13 @@ export function LayerControls({ layer }: { layer: Layer }) {
       <PercentSlider
         label={t.opacity}
         value={layer.opacity}
-        ends={["invisible", "solid"]}
+        ends={[t.invisible, t.solid]}
         onChange={(opacity) => put({ ...layer, opacity })}
       />
       <PercentSlider
         label={t.softness}
         value={layer.softness}
-        ends={["sharp", "soft"]}
+        ends={[t.sharp, t.soft]}
         onChange={(softness) => put({ ...layer, softness })}
       />
       <div className="flex items-center justify-between gap-2">

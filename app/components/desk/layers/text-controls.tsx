@@ -3,44 +3,26 @@ import { useState } from "react";
 import { OwnFilePicker } from "~/components/common/own-file-picker";
 import { sendFont } from "~/components/common/send-own-file";
 import { ChoiceBar } from "~/components/common/choice-bar";
-import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
+import { SelectMenu } from "~/components/common/select-menu";
 import { TickBox } from "~/components/common/tick-box";
 import type { Family } from "~/core/composition/layers/font-families";
 import { groundOf, placeLayer } from "~/core/composition/layers/draw-layer";
 import { MOST_TEXT, type TextLayer } from "~/core/composition/layers/layer";
-import { ColourField } from "../inspector/colour-field";
-import { PercentSlider } from "../inspector/percent-slider";
 import { useDesk } from "../state/desk-context";
 import { measuringPen } from "./measuring-pen";
+import { FAMILY_ITEMS, WEIGHT_ITEMS, TextLook } from "./text-look";
 import { useLayerEdits } from "./use-layer-edits";
 import { layersTexts } from "~/texts/layers";
 
 const t = layersTexts.textControls;
 
-const FAMILY_ITEMS: (SelectItem & { value: Family })[] = [
-  { value: "display", text: "Bricolage Grotesque" },
-  { value: "plain", text: "Inter" },
-  { value: "serif", text: "Source Serif" },
-  { value: "mono", text: "JetBrains Mono" },
-];
 /** In the menu, the font of the editor's own. */
 const OWN = "own";
-const WEIGHT_ITEMS: SelectItem[] = [
-  { value: "300", text: t.light },
-  { value: "400", text: t.regular },
-  { value: "600", text: t.semibold },
-  { value: "700", text: t.bold },
-  { value: "800", text: t.extraBold },
-];
 const ALIGNS = [
   { value: "left", name: t.left, hint: t.flushLeft },
   { value: "centre", name: t.centre, hint: t.centred },
   { value: "right", name: t.right, hint: t.flushRight },
 ] as const;
-/** The largest size that the slider has, as a share of the frame's shorter side; the widest outline in em. */
-const MOST_SIZE = 0.3;
-const MOST_OUTLINE = 0.15;
-const FIRST_BOX: NonNullable<TextLayer["box"]> = { colour: "#101216", opacity: 75, corner: 30 };
 
 interface TextControlsProps {
   layer: TextLayer;
@@ -98,62 +80,7 @@ export function TextControls({ layer, onChange }: TextControlsProps) {
         onChange={(align) => set({ align })}
         className="grid-cols-3"
       />
-      <PercentSlider
-        label={t.size}
-        value={Math.round((100 * Math.min(layer.size, MOST_SIZE)) / MOST_SIZE)}
-        ends={["small", "large"]}
-        onChange={(percent) => set({ size: Math.max(0.01, (percent / 100) * MOST_SIZE) })}
-      />
-      <ColourField label={t.colour} colour={layer.colour} onChange={(colour) => set({ colour })} />
-      <PercentSlider
-        label={t.outline}
-        value={Math.round((100 * layer.outline) / MOST_OUTLINE)}
-        ends={["none", "wide"]}
-        onChange={(percent) => set({ outline: (percent / 100) * MOST_OUTLINE })}
-      />
-      {layer.outline > 0 && (
-        <ColourField
-          label={t.colourOfTheOutline}
-          colour={layer.outlineColour}
-          onChange={(outlineColour) => set({ outlineColour })}
-        />
-      )}
-      <PercentSlider
-        label={t.shadow}
-        value={layer.shadow}
-        ends={["none", "dark"]}
-        onChange={(shadow) => set({ shadow })}
-      />
-      <label className="flex items-center gap-2 text-xs">
-        <TickBox checked={layer.box !== null} onChange={(checked) => set({ box: checked ? FIRST_BOX : null })} />
-        {t.boxBehindTheText}
-      </label>
-      {layer.box && <BoxControls box={layer.box} onChange={(box) => set({ box })} />}
-    </>
-  );
-}
-
-interface BoxControlsProps {
-  box: NonNullable<TextLayer["box"]>;
-  onChange: (box: NonNullable<TextLayer["box"]>) => void;
-}
-
-function BoxControls({ box, onChange }: BoxControlsProps) {
-  return (
-    <>
-      <ColourField label={t.colourOfTheBox} colour={box.colour} onChange={(colour) => onChange({ ...box, colour })} />
-      <PercentSlider
-        label={t.opacityOfTheBox}
-        value={box.opacity}
-        ends={["clear", "solid"]}
-        onChange={(opacity) => onChange({ ...box, opacity })}
-      />
-      <PercentSlider
-        label={t.cornersOfTheBox}
-        value={box.corner}
-        ends={["square", "round"]}
-        onChange={(corner) => onChange({ ...box, corner })}
-      />
+      <TextLook look={layer} onChange={set} />
     </>
   );
 }

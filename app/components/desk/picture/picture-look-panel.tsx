@@ -34,14 +34,14 @@ export function PictureLookPanel() {
       <PercentSlider
         label={t.shadeOutsideTheWindow}
         value={pictureLook.shade}
-        ends={["open", "hidden"]}
+        ends={[t.open, t.hidden]}
         onChange={(shade) => setPictureLook({ shade })}
       />
       <PercentSlider
         label={t.sizeOfThePicture}
         value={pictureLook.size}
         min={LEAST_PICTURE_SIZE}
-        ends={["smaller", t.fullSize]}
+        ends={[t.smaller, t.fullSize]}
         onChange={(size) => setPictureLook({ size })}
       />
     </IconPanel>

@@ -37,7 +37,7 @@ export function SoundControl({ player }: { player: Player | null }) {
               label={t.volume}
               value={percent}
               max={100}
-              ends={["off", "full"]}
+              ends={[t.off, t.full]}
               heading={(shown) => <span className="text-xs text-soft">{t.volumeShown(shown)}</span>}
               onChange={(next) => player?.setSound({ volume: next / 100, muted: false })}
             />

@@ -1,0 +1,112 @@
+/** What of a caption is hard to read, and how it is mended. */
+import { framesPerSecond, type Rate, rangeLength } from "../time/rate";
+import { cutIntoCaptions, lettersOf, linesOf } from "./break-text";
+import type { Caption } from "./caption";
+import type { CaptionRules } from "./caption-settings";
+import { splitCaption } from "./edit-captions";
+
+export type FaultKind = "lines" | "line-length" | "pace" | "short" | "long" | "gap" | "overlap" | "empty";
+
+export interface CaptionFault {
+  kind: FaultKind;
+  /** What was measured, and what it may be: letters, letters a second, or seconds. */
+  value: number;
+  limit: number;
+}
+
+/** Letters a second of a caption. */
+export const paceOf = (caption: Caption, rate: Rate): number =>
+  lettersOf(caption.text) / (Math.max(1, rangeLength(caption)) / framesPerSecond(rate));
+
+/**
+ * The rules that a caption breaks.
+ *
+ * @param next the one after it
+ * @param lineLength letters of a line
+ */
+export function captionFaults(
+  caption: Caption,
+  next: Caption | undefined,
+  rules: CaptionRules,
+  lineLength: number,
+  rate: Rate,
+): CaptionFault[] {
+  const fps = framesPerSecond(rate);
+  const lines = linesOf(caption.text, lineLength);
+  const longest = Math.max(0, ...lines.map(lettersOf));
+  const seconds = rangeLength(caption) / fps;
+  const pace = paceOf(caption, rate);
+  const gap = next ? (next.start - caption.end) / fps : null;
+  // A frame more or less is no fault.
+  const frame = 1 / fps;
+  const faults: (CaptionFault | null)[] = [
+    caption.text.trim() === "" ? { kind: "empty", value: 0, limit: 1 } : null,
+    lines.length > rules.lines ? { kind: "lines", value: lines.length, limit: rules.lines } : null,
+    longest > lineLength ? { kind: "line-length", value: longest, limit: lineLength } : null,
+    pace > rules.pace ? { kind: "pace", value: pace, limit: rules.pace } : null,
+    seconds < rules.least - frame ? { kind: "short", value: seconds, limit: rules.least } : null,
+    seconds > rules.most + frame ? { kind: "long", value: seconds, limit: rules.most } : null,
+    gap !== null && gap < 0 ? { kind: "overlap", value: -gap, limit: 0 } : null,
+    gap !== null && gap > 0 && gap < rules.gap - frame ? { kind: "gap", value: gap, limit: rules.gap } : null,
+  ];
+  return faults.filter((fault) => fault !== null);
+}
+
+/** What takes the place of a caption when it is mended. */
+export interface Mended {
+  removed: string[];
+  put: Caption[];
+}
+
+/**
+ * Mends what can be mended of a caption without touching others: too much text is split, too little time is taken from the
+ * gaps around it, too much given back, and a gap that only flickers is closed.
+ *
+ * @param before the one before it
+ */
+export function mendCaption(
+  caption: Caption,
+  before: Caption | undefined,
+  next: Caption | undefined,
+  rules: CaptionRules,
+  lineLength: number,
+  rate: Rate,
+  newId: () => string,
+): Mended {
+  if (caption.text.trim() === "") return { removed: [caption.id], put: [] };
+  const fps = framesPerSecond(rate);
+  const parts = splitToFit(caption, rules, lineLength, newId);
+  const last = parts.at(-1)!;
+  const wanted = Math.ceil(Math.max(rules.least, lettersOf(last.text) / rules.pace) * fps);
+  const most = Math.floor(rules.most * fps);
+  const free = next ? next.start : Infinity;
+  let end = Math.min(free, last.end, last.start + most);
+  if (end - last.start < wanted) end = Math.min(free, last.start + wanted);
+  const gap = (free - end) / fps;
+  if (gap > 0 && gap < rules.gap) end = free;
+  parts[parts.length - 1] = { ...last, end: Math.max(last.start + 1, end) };
+  // What is still missing is taken from before it.
+  const first = parts[0]!;
+  const missing =
+    parts.length === 1 ? Math.max(0, wanted - (first === last ? end - first.start : rangeLength(first))) : 0;
+  if (missing > 0) parts[0] = { ...parts[0]!, start: Math.max(before?.end ?? 0, first.start - missing) };
+  return { removed: [], put: parts };
+}
+
+/** A caption as several, none of which has more lines, or longer ones, than the rules allow. */
+function splitToFit(caption: Caption, rules: CaptionRules, lineLength: number, newId: () => string): Caption[] {
+  const lines = linesOf(caption.text, lineLength);
+  const fits = lines.length <= rules.lines && lines.every((line) => lettersOf(line) <= lineLength);
+  const flat = caption.text.replaceAll("\n", " ");
+  const texts = fits ? [] : cutIntoCaptions(flat, lineLength, rules.lines).map(({ text }) => text);
+  if (texts.length < 2) return [fits ? caption : { ...caption, text: flat }];
+  const parts: Caption[] = [];
+  let rest: Caption = { ...caption, text: texts.join(" ") };
+  for (const text of texts.slice(0, -1)) {
+    const halves = splitCaption(rest, text.length, newId());
+    if (!halves) break;
+    parts.push(halves[0]);
+    rest = halves[1];
+  }
+  return [...parts, rest];
+}

@@ -1,0 +1,113 @@
+/** What an editor does to captions; each gives what there is afterwards, and changes nothing itself. */
+import { clamped } from "../clamped";
+import { type FrameRange, rangeLength } from "../time/rate";
+import { type Caption, MOST_CAPTION_TEXT } from "./caption";
+import { syllablesOf } from "./syllables";
+
+/**
+ * Splits a caption at a letter of its text; the first part takes as much of the time as it has of the syllables. Null where
+ * nothing would be left on a side, or there are too few frames.
+ */
+export function splitCaption(caption: Caption, letter: number, newId: string): [Caption, Caption] | null {
+  const [first, second] = [caption.text.slice(0, letter).trim(), caption.text.slice(letter).trim()];
+  if (first === "" || second === "" || rangeLength(caption) < 2) return null;
+  const share = syllablesOf(first) / Math.max(0.1, syllablesOf(first) + syllablesOf(second));
+  const at = clamped(caption.start + Math.round(share * rangeLength(caption)), caption.start + 1, caption.end - 1);
+  return [
+    { ...caption, text: first, end: at },
+    { ...caption, id: newId, text: second, start: at },
+  ];
+}
+
+/** Several captions as one, in the place of the first. */
+export function mergeCaptions(captions: readonly Caption[]): Caption {
+  const [first] = captions;
+  const text = captions.map((caption) => caption.text.replaceAll("\n", " ")).join(" ");
+  return {
+    ...first!,
+    text: text.slice(0, MOST_CAPTION_TEXT),
+    end: Math.max(...captions.map(({ end }) => end)),
+    speaker: captions.every(({ speaker }) => speaker === first!.speaker) ? first!.speaker : null,
+  };
+}
+
+/** Captions later by some frames, or earlier; what would lie outside the film is cut off, and what would lie there whole stays at its border. */
+export const shiftCaptions = (captions: readonly Caption[], by: number, frames: number): Caption[] =>
+  captions.map((caption) => {
+    const start = clamped(caption.start + by, 0, frames - 1);
+    return { ...caption, start, end: clamped(caption.end + by, start + 1, frames) };
+  });
+
+/** Where each part of a text is that somebody looks for, in small letters or large. */
+const pattern = (wanted: string): RegExp => new RegExp(wanted.replace(/[.*+?^${}()|[\]\\]/g, String.raw`\$&`), "giu");
+
+/** The captions in which a text is found. */
+export const captionsWith = (captions: readonly Caption[], wanted: string): Caption[] =>
+  wanted === "" ? [] : captions.filter(({ text }) => pattern(wanted).test(text));
+
+/** Those captions with another text in the place of one; what is not changed is left out. */
+export const replaceInCaptions = (captions: readonly Caption[], wanted: string, by: string): Caption[] =>
+  captionsWith(captions, wanted).map((caption) => ({
+    ...caption,
+    text: caption.text.replace(pattern(wanted), () => by).slice(0, MOST_CAPTION_TEXT),
+  }));
+
+/** Where ends of captions come to rest: at cuts, and at borders of speech. */
+export interface SnapTo {
+  cuts: readonly number[];
+  speech: readonly FrameRange[];
+  /** Frames within which they do. */
+  reach: number;
+  /** Frames that a caption does not reach over a cut, or stay short of it: it would flash. */
+  flash: number;
+}
+
+/** The frame at which an end of a caption comes to rest. */
+export function snapped(frame: number, { cuts, speech, reach, flash }: SnapTo): number {
+  const near = (places: readonly number[], within: number) =>
+    places
+      .filter((place) => Math.abs(place - frame) <= within)
+      .sort((a, b) => Math.abs(a - frame) - Math.abs(b - frame))[0];
+  const borders = speech.flatMap(({ start, end }) => [start, end]);
+  return near(cuts, Math.max(reach, flash)) ?? near(borders, reach) ?? frame;
+}
+
+/** How captions are moved: all of one, or one of its ends. */
+export type CaptionGrip = "whole" | "start" | "end";
+
+/**
+ * A caption after it was dragged, between its neighbours and at least a frame long.
+ *
+ * @param room from the end of the one before to the start of the next
+ */
+export function dragCaption(
+  caption: Caption,
+  grip: CaptionGrip,
+  by: number,
+  room: FrameRange,
+  snap: SnapTo | null,
+): Caption {
+  const rest = (frame: number) => (snap ? snapped(frame, snap) : frame);
+  const length = rangeLength(caption);
+  if (grip === "whole") {
+    const start = caption.start + by;
+    // The end that comes to rest takes the other one along.
+    const [atStart, atEnd] = [rest(start), rest(start + length)];
+    const to = atStart !== start ? atStart : atEnd - length;
+    const first = clamped(to, room.start, Math.max(room.start, room.end - length));
+    return { ...caption, start: first, end: Math.min(room.end, first + length) };
+  }
+  if (grip === "start") return { ...caption, start: clamped(rest(caption.start + by), room.start, caption.end - 1) };
+  return { ...caption, end: clamped(rest(caption.end + by), caption.start + 1, room.end) };
+}
+
+/** The room of a caption between its neighbours. */
+export function roomOf(captions: readonly Caption[], caption: Caption, frames: number): FrameRange {
+  const others = captions.filter(({ id }) => id !== caption.id);
+  const before = others.filter(({ start }) => start < caption.start).map(({ end }) => end);
+  const after = others.filter(({ start }) => start > caption.start).map(({ start }) => start);
+  return {
+    start: Math.min(caption.start, Math.max(0, ...before)),
+    end: Math.max(caption.end, Math.min(frames, ...after)),
+  };
+}
