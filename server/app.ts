@@ -19,7 +19,8 @@ export { door } from "./door";
 export { openWorkplace, startWork, StartError, stopWork };
 
 /** Adds the film that ships with Glad Pan, unless it is there. */
-export const addDemo = (): Promise<void> => addDemoFilm(projectPath("demo/ferrow-kite-day.mp4"), DEMO_FILM_NAME);
+export const addDemo = (): Promise<void> =>
+  addDemoFilm(projectPath("demo/ferrow-kite-day.mp4"), projectPath("demo/ferrow-kite-day.vtt"), DEMO_FILM_NAME);
 
 /**
  * Takes films of this machine into the library, each where it is.

@@ -183,7 +183,8 @@ describe("a film", () => {
 });
 
 test("the demo film comes with its title shown whole and a line above it, once", async () => {
-  for (let i = 0; i < 2; i++) await addDemoFilm("demo/ferrow-kite-day.mp4", "Ferrow Kite Day.mp4");
+  for (let i = 0; i < 2; i++)
+    await addDemoFilm("demo/ferrow-kite-day.mp4", "demo/ferrow-kite-day.vtt", "Ferrow Kite Day.mp4");
   const [only, ...others] = listFilms(db());
   const { shots, versions } = loadState(db(), only!);
   expect([others.length, shots.map(({ start }) => start)]).toEqual([0, [0, 84]]);

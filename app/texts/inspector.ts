@@ -158,6 +158,8 @@ export const inspectorTexts = {
     keys: "Keys",
     theShotsKeysInNumbers: "The shot's keys, in numbers",
     layers: "Layers",
+    captions: "Captions",
+    whatIsSaid: "What is said: typed, imported, timed and placed",
     titlesPicturesAndShapesAbove: "Titles, pictures and shapes above the picture",
     settingsOf: "Settings of",
     shotNumbered: (number: number) => `Shot ${number}`,

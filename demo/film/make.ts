@@ -1,9 +1,12 @@
 /**
- * Makes the demo film "Ferrow Kite Day" and its ground truth (`npm run demo:film`).
+ * Makes the demo film "Ferrow Kite Day", its captions and its ground truth (`npm run demo:film`).
  *
  *   node --import tsx demo/film/make.ts [--still FRAME OUT.png]
  */
 import { writeFileSync } from "node:fs";
+import { writeVtt } from "~/core/captions/write-captions";
+import { readTruth } from "../truth";
+import { captionsOfFilm } from "./captions";
 import { LINES } from "./lines";
 import { produce, type Production, rehearse, Stage } from "./produce";
 import { shots } from "./shots";
@@ -27,4 +30,8 @@ if (still > 0) {
   writeFileSync(process.argv[still + 2]!, stage.canvas.toBuffer("image/png"));
 } else {
   await produce(FILM);
+  const { speech, rate } = readTruth(FILM.truthFile);
+  const grid = { num: rate[0], den: rate[1] };
+  const spoken = speech.map((turn, i) => ({ ...turn, text: LINES[i]!.text }));
+  writeFileSync("demo/ferrow-kite-day.vtt", writeVtt(captionsOfFilm(spoken, grid), grid));
 }

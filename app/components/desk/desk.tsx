@@ -9,6 +9,8 @@ import { DeskHeader } from "./header/desk-header";
 import { FirstSteps } from "./help/first-steps";
 import { Inspector } from "./inspector/inspector";
 import type { FilmFacts } from "./dialogs/film-dialog";
+import { useCaptionEdits } from "./captions/use-caption-edits";
+import { useSpeech } from "./captions/use-speech";
 import { DeskPanels } from "./desk-panels";
 import { PictureAndLanes } from "./picture/picture-and-lanes";
 import { usePictureLook } from "./picture/picture-look";
@@ -105,6 +107,8 @@ export function Desk(props: DeskProps) {
     (frame: number): CropWindow => windowOfShots(shots, frame, picture, version, steering.at),
     [shots, picture, version, steering],
   );
+  const speech = useSpeech(film.id, status.findings);
+  const captionEdits = useCaptionEdits({ film, state, version, shots, kept, speech, player, edits });
   const look = useResultLook();
   const free = useMemo(() => freeAxes(shots, picture, version), [shots, picture, version]);
   const waitFor = useCallback((ids: string[]) => client?.waitFor(ids), [client]);
@@ -114,7 +118,21 @@ export function Desk(props: DeskProps) {
     ...{ film, facts, source, state, history, revision, isBusy, version, aspect, shots, kept, findings, analysed },
     ...{ exports: status.exports, look },
     ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits },
-    ...{ windowAt, shownAt, layered, captionPlaces, pane, choosePane, panel, setPanel, layerId, chooseLayer, free },
+    ...{
+      windowAt,
+      shownAt,
+      layered,
+      captionPlaces,
+      captionEdits,
+      speech,
+      pane,
+      choosePane,
+      panel,
+      setPanel,
+      layerId,
+      chooseLayer,
+      free,
+    },
     ...{ pictureLook, setPictureLook, drawing, setDrawing, steering, reshape, selectedKeys, waitFor },
   };
   useShortcuts(content, timecode);

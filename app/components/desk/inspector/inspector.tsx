@@ -10,6 +10,7 @@ import { activeArea } from "~/core/shots/shot";
 import { mostZoom } from "~/core/path/zoom-goals";
 import { ActiveArea } from "./active-area";
 import { ChoiceBar } from "~/components/common/choice-bar";
+import { CaptionsPanel } from "../captions/captions-panel";
 import { KeysPanel } from "../keys/keys-panel";
 import { LayersPanel } from "../layers/layers-panel";
 import { ApplyFraming } from "./apply-framing";
@@ -38,6 +39,7 @@ const PANELS = [
   { value: "shot", name: t.shot, hint: t.howTheShotIsFramed },
   { value: "keys", name: t.keys, hint: t.theShotsKeysInNumbers },
   { value: "layers", name: t.layers, hint: t.titlesPicturesAndShapesAbove },
+  { value: "captions", name: t.captions, hint: t.whatIsSaid },
 ] as const;
 
 /** What can be set for the shot on screen, or for what lies above the picture. */
@@ -45,8 +47,9 @@ export function Inspector() {
   const { panel, setPanel } = useDesk();
   return (
     <div className="flex flex-col gap-4">
-      <ChoiceBar label={t.settingsOf} choices={PANELS} value={panel} onChange={setPanel} className="grid-cols-3" />
+      <ChoiceBar label={t.settingsOf} choices={PANELS} value={panel} onChange={setPanel} className="grid-cols-4" />
       {panel === "layers" && <LayersPanel />}
+      {panel === "captions" && <CaptionsPanel />}
       {panel === "keys" && <KeysPanel />}
       {panel === "shot" && <ShotPanel />}
     </div>

@@ -14,6 +14,7 @@ import type { SelectedKeys } from "../keys/use-selected-keys";
 import { framesAround, fromPoint, type LaneGeometry, type LanePlace, NOW_SHARE } from "./lane-geometry";
 import { LaneKeys } from "./lane-keys";
 import { LaneRibbon } from "./lane-ribbon";
+import { CAPTIONS, type CaptionsInLane, LaneCaptions } from "./lane-captions";
 import { FAR_PX_PER_FRAME, LaneFar } from "./lane-far";
 import { LaneLooks } from "./lane-looks";
 import { LaneMap, MAP } from "./lane-map";
@@ -52,6 +53,8 @@ export interface LaneProps {
   aspect: number;
   /** How the window gets from a hand key to the next one was changed. */
   onEase: KeyEdits["ease"];
+  /** The captions, while they are worked on; null while they are not. */
+  captions: CaptionsInLane | null;
   /** The stretch that is marked. */
   stretch: FrameRange | null;
   onStretch: (stretch: FrameRange | null) => void;
@@ -138,7 +141,7 @@ interface ContentProps extends LaneProps {
 function LaneContent({ shots, ...props }: ContentProps) {
   const { player, drawn, geometry, axis, size, pxPerFrame, theme, frames, kept, trim, stretch, onStretch, waveform } =
     props;
-  const { clock, aspect, onEase } = props;
+  const { clock, aspect, onEase, captions } = props;
   const along = { axis, size, pxPerFrame, drawn, theme, frames, kept };
   const visible = shots.filter((shot) => shot.end > drawn.start && shot.start < drawn.end);
   const isFar = pxPerFrame < FAR_PX_PER_FRAME;
@@ -157,6 +160,7 @@ function LaneContent({ shots, ...props }: ContentProps) {
         visible.map((shot) => <LaneLooks key={shot.id} {...{ shot, pxPerFrame, theme }} onSeek={seek} />)}
       {axis === "x" &&
         !isFar &&
+        !captions &&
         visible.map((shot) => (
           <LaneSpeed
             key={shot.id}
@@ -166,6 +170,13 @@ function LaneContent({ shots, ...props }: ContentProps) {
           />
         ))}
       {waveform && <LaneWaveform {...{ waveform, axis, size, pxPerFrame, drawn, theme }} />}
+      {captions && (
+        <LaneCaptions
+          {...along}
+          lane={captions}
+          left={(axis === "x" ? size.width : size.height) - STRIP - (waveform ? WAVEFORM : 0) - CAPTIONS}
+        />
+      )}
       <LaneStrip {...along} stretch={stretch} onStretch={onStretch} />
     </>
   );

@@ -40,6 +40,10 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
     facts,
     selectedKeys,
     aspect,
+    state,
+    panel,
+    captionEdits,
+    speech,
   } = useDesk();
   const { frames } = film;
   const { audio } = facts;
@@ -72,12 +76,20 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   const width = picture.width * scale;
   const height = picture.height * scale;
   const left = GUTTER + (roomWidth - width) / 2;
+  const { chosen, choose, dragged, preview: previewCaptions, put } = captionEdits;
+  const captions =
+    panel === "captions" && state.captions.length > 0
+      ? {
+          ...{ captions: state.captions, chosen, speech, choose, dragged, put, preview: previewCaptions },
+          onSeek: (frame: number) => player?.seek(frame),
+        }
+      : null;
   const lane = {
     ...{ player, shots, scale, pxPerFrame, clock: film.clock, onZoom: zoom },
     ...{ frames: film.frames, kept, trim: version.trim },
     ...{ stretch: trimEdits.stretch, onStretch: trimEdits.setStretch },
     ...{ waveform, selectedKeys, aspect, onEase: keyEdits.ease },
-    ...{ onPlace: place, onPreview: preview, onGiveUp: giveUp },
+    ...{ onPlace: place, onPreview: preview, onGiveUp: giveUp, captions },
   };
 
   return (

@@ -4,7 +4,16 @@ import { shortcutsTexts } from "~/texts/shortcuts";
 
 const t = shortcutsTexts.shortcuts;
 
-export const SHORTCUT_GROUPS = [t.playing, t.goingTo, t.windowAndKeys, t.result, t.shots, t.length, t.other] as const;
+export const SHORTCUT_GROUPS = [
+  t.playing,
+  t.goingTo,
+  t.windowAndKeys,
+  t.result,
+  t.shots,
+  t.length,
+  t.captions,
+  t.other,
+] as const;
 export type ShortcutGroup = (typeof SHORTCUT_GROUPS)[number];
 
 interface Shortcut {
@@ -72,6 +81,9 @@ export const SHORTCUTS = {
   "drop-start": { group: t.length, text: t.startAStretchToDrop, keys: "shift+i" },
   "drop-end": { group: t.length, text: t.endTheStretchToDrop, keys: "shift+o" },
   drop: { group: t.length, text: t.dropTheStretchOrBring, keys: "shift+x" },
+  "caption-add": { group: t.captions, text: t.addACaption, keys: "e" },
+  "caption-in": { group: t.captions, text: t.captionStarts, keys: "q" },
+  "caption-out": { group: t.captions, text: t.captionEnds, keys: "w" },
   undo: { group: t.other, text: t.undo, keys: "mod+z" },
   redo: { group: t.other, text: t.redo, keys: "mod+shift+z" },
   help: { group: t.other, text: t.showTheShortcuts, keys: "shift+slash" },

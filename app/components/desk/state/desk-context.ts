@@ -13,6 +13,7 @@ import type { ExportView } from "~/core/film-status";
 import type { History } from "~/core/edits/answer";
 import type { FrameRange } from "~/core/time/rate";
 import type { FilmState } from "~/core/edits/film-state";
+import type { CaptionEdits } from "../captions/use-caption-edits";
 import type { DeskFilm, DeskShot, DeskVersion } from "./desk-types";
 import type { ResultLook } from "../result/use-result-look";
 import type { Edits } from "./use-edits";
@@ -24,11 +25,10 @@ import type { SubjectEdits } from "./use-subject-edits";
 import type { TrimEdits } from "./use-trim-edits";
 import type { VersionEdits } from "./use-version-edits";
 
-/** A film on the desk, as it is in one of its versions, and all that can be done to it. */
 /** What the panel below the result can be about. */
-export const PANELS = ["shot", "keys", "layers", "captions"] as const;
-export type PanelName = (typeof PANELS)[number];
+export type PanelName = "shot" | "keys" | "layers" | "captions";
 
+/** A film on the desk, as it is in one of its versions, and all that can be done to it. */
 export interface DeskContent {
   film: DeskFilm;
   facts: FilmFacts;
@@ -78,6 +78,10 @@ export interface DeskContent {
   chooseLayer: (layerId: string | null) => void;
   /** The axes on which the window can move anywhere in the film. */
   free: { x: boolean; y: boolean };
+  /** What can be done to the film's captions. */
+  captionEdits: CaptionEdits;
+  /** The stretches of the film in which somebody speaks. */
+  speech: readonly FrameRange[];
   /** How the result is looked at. */
   look: ResultLook;
   /** How the picture is looked at. */

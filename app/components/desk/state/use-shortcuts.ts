@@ -40,9 +40,14 @@ const isElsewhere = ({ target, key }: KeyboardEvent): boolean =>
 /** Everything on the desk that a key does. Fields in which one types keep their keys. */
 export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputElement | null>): void {
   const { film, player, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, look, selectedKeys } = desk;
-  const { pictureLook, setPictureLook } = desk;
+  const { pictureLook, setPictureLook, captionEdits } = desk;
   const second = Math.round(framesPerSecond(film.rate));
   const keys = useShortcutKeys();
+  /** What is done to captions is seen in their panel. */
+  const inCaptions = (work: () => void) => () => {
+    desk.setPanel("captions");
+    work();
+  };
   const actions: Record<Exclude<ShortcutId, ElsewhereId>, (to: Player) => void> = {
     play: (to) => to.toggle(),
     reverse: (to) => to.shuttle(-1),
@@ -98,6 +103,9 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
     "drop-start": trimEdits.beginStretch,
     "drop-end": trimEdits.endStretch,
     drop: trimEdits.toggleStretch,
+    "caption-add": inCaptions(captionEdits.add),
+    "caption-in": inCaptions(captionEdits.markIn),
+    "caption-out": inCaptions(captionEdits.markOut),
     undo: edits.undo,
     redo: edits.redo,
   };
