@@ -52,7 +52,7 @@ export const captionsTexts = {
     chosenCaption: "Selected caption",
     start: "Start of the caption",
     end: "End of the caption",
-    length: (seconds: number, pace: number) => `${fixed(seconds, 1)} s, ${fixed(pace, 0)} letters/s`,
+    length: (seconds: number, pace: number) => `${fixed(seconds, 1)} s · ${fixed(pace, 0)}/s`,
     place: "Height in this version",
     top: "top",
     foot: "bottom",

@@ -122,26 +122,32 @@ function paragraphsOf(text: string): Said[] {
 const sentences = new Intl.Segmenter("en", { granularity: "sentence" });
 
 /**
- * Cuts a plain text into captions: by sentence, and a sentence that is too long by clause, phrase and length. A line that
- * begins with a name and a colon is said by that person, and so is what follows.
+ * Cuts what somebody says into texts of captions: by sentence, and a sentence that is too long by clause, phrase and length.
  *
  * @param lineLength letters of a line
  * @param lines of a caption
  */
-export function cutIntoCaptions(text: string, lineLength: number, lines: number): Said[] {
+export function cutSentences(text: string, lineLength: number, lines: number): string[] {
   const length = lineLength * lines;
-  return paragraphsOf(text).flatMap(({ text: paragraph, speaker }) => {
-    const said = [...sentences.segment(paragraph)].map(({ segment }) => segment.trim()).filter((part) => part !== "");
-    const whole: string[] = [];
-    for (const sentence of said) {
-      const last = whole.at(-1);
-      // A "Yes." does not stand by itself where it fits beside what follows.
-      if (last !== undefined && lettersOf(last) <= lineLength / 2 && lettersOf(`${last} ${sentence}`) <= length) {
-        whole[whole.length - 1] = `${last} ${sentence}`;
-      } else whole.push(sentence);
-    }
-    return whole
-      .flatMap((sentence) => parted(wordsOf(sentence), length, null))
-      .map((part) => ({ text: part, speaker }));
-  });
+  const said = [...sentences.segment(text)].map(({ segment }) => segment.trim()).filter((part) => part !== "");
+  const whole: string[] = [];
+  for (const sentence of said) {
+    const last = whole.at(-1);
+    // A "Yes." does not stand by itself where it fits beside what follows.
+    if (last !== undefined && lettersOf(last) <= lineLength / 2 && lettersOf(`${last} ${sentence}`) <= length) {
+      whole[whole.length - 1] = `${last} ${sentence}`;
+    } else whole.push(sentence);
+  }
+  return whole.flatMap((sentence) => parted(wordsOf(sentence), length, null));
 }
+
+/**
+ * Cuts a plain text into captions. A line that begins with a name and a colon is said by that person, and so is what follows.
+ *
+ * @param lineLength letters of a line
+ * @param lines of a caption
+ */
+export const cutIntoCaptions = (text: string, lineLength: number, lines: number): Said[] =>
+  paragraphsOf(text).flatMap(({ text: paragraph, speaker }) =>
+    cutSentences(paragraph, lineLength, lines).map((part) => ({ text: part, speaker })),
+  );

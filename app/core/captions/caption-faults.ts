@@ -1,6 +1,6 @@
 /** What of a caption is hard to read, and how it is mended. */
 import { framesPerSecond, type Rate, rangeLength } from "../time/rate";
-import { cutIntoCaptions, lettersOf, linesOf } from "./break-text";
+import { cutSentences, lettersOf, linesOf } from "./break-text";
 import type { Caption } from "./caption";
 import type { CaptionRules } from "./caption-settings";
 import { splitCaption } from "./edit-captions";
@@ -98,7 +98,7 @@ function splitToFit(caption: Caption, rules: CaptionRules, lineLength: number, n
   const lines = linesOf(caption.text, lineLength);
   const fits = lines.length <= rules.lines && lines.every((line) => lettersOf(line) <= lineLength);
   const flat = caption.text.replaceAll("\n", " ");
-  const texts = fits ? [] : cutIntoCaptions(flat, lineLength, rules.lines).map(({ text }) => text);
+  const texts = fits ? [] : cutSentences(flat, lineLength, rules.lines);
   if (texts.length < 2) return [fits ? caption : { ...caption, text: flat }];
   const parts: Caption[] = [];
   let rest: Caption = { ...caption, text: texts.join(" ") };

@@ -35,7 +35,7 @@ export function CaptionEditor({ caption }: { caption: Caption }) {
           clock={film.clock}
           least={room.start}
           most={caption.end - 1}
-          className="w-24 px-1.5 py-1"
+          className="w-[5.6rem] px-1 py-1"
           onCommit={(start) => put([{ ...caption, start }], "changed")}
         />
         <TimecodeField
@@ -44,10 +44,10 @@ export function CaptionEditor({ caption }: { caption: Caption }) {
           clock={film.clock}
           least={caption.start + 1}
           most={room.end}
-          className="w-24 px-1.5 py-1"
+          className="w-[5.6rem] px-1 py-1"
           onCommit={(end) => put([{ ...caption, end }], "changed")}
         />
-        <span className="ml-auto text-soft">{t.length(seconds, paceOf(caption, film.rate))}</span>
+        <span className="ml-auto whitespace-nowrap text-soft">{t.length(seconds, paceOf(caption, film.rate))}</span>
       </div>
       <Speaker
         key={caption.speaker}

@@ -64,7 +64,7 @@ export function CaptionList({ faulty }: { faulty: readonly Caption[] }) {
         aria-activedescendant={chosen ? `caption-${chosen.id}` : undefined}
         tabIndex={0}
         onKeyDown={onKeyDown}
-        className="h-56 overflow-y-auto rounded-md border border-line bg-raised outline-offset-[-2px] select-none"
+        className="h-44 overflow-y-auto rounded-md border border-line bg-raised outline-offset-[-2px] select-none"
       >
         <div role="presentation" className="relative" style={{ height: rows.getTotalSize() }}>
           {rows.getVirtualItems().map((item) => {

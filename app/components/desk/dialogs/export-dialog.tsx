@@ -111,6 +111,16 @@ function ExportRow({ filmId, item }: { filmId: string; item: ExportView }) {
             <p className="truncate text-sm font-medium">{item.fileName}</p>
             {item.figures && <Figures figures={item.figures} />}
           </div>
+          {item.figures?.sidecars.map((name) => (
+            <a
+              key={name}
+              href={`/media/${filmId}/exports/${encodeURIComponent(name)}`}
+              download
+              className="text-xs underline underline-offset-2"
+            >
+              {name.endsWith(".vtt") ? t.webVtt : t.srt}
+            </a>
+          ))}
           <DownloadLink href={`/media/${filmId}/exports/${encodeURIComponent(item.fileName)}`}>
             {t.download}
           </DownloadLink>
@@ -162,6 +172,7 @@ function Figures({ figures }: { figures: NonNullable<ExportView["figures"]> }) {
         sound,
         figures.bytes / 1e6,
       )}
+      {figures.hasCaptions && t.withTextTrack}
     </p>
   );
 }
