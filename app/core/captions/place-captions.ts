@@ -14,7 +14,7 @@ const PLACES = [1, 0.86, 0.72, 0.58, 0.44, 0.3, 0.16, 0];
 const STRIDE = 6;
 /** Costs: of all of the caption's area over something, of standing at the top, and of being moved, less so after a pause. */
 const COVERING = 10;
-const HEIGHT = 0.6;
+const HEIGHT = 1.2;
 const MOVED = 1;
 const MOVED_AFTER_PAUSE = 0.5;
 const PAUSE_SECONDS = 1;
