@@ -1,7 +1,7 @@
 /** Captions on the command line: from a file onto the picture, into a file beside it, or into a track of it. */
 import { basename } from "node:path";
 import { type Command, InvalidArgumentError } from "commander";
-import { type Caption, captionsOf } from "~/core/captions/caption";
+import { type Caption, captionsOf, retimed } from "~/core/captions/caption";
 import { type Captioned, withCaptions } from "~/core/captions/captioned";
 import { readCaptions } from "~/core/captions/read-captions";
 import type { Layer } from "~/core/composition/layers/layer";
@@ -16,6 +16,7 @@ import { UsageError } from "./options";
 export interface CaptionOptions {
   captions?: string;
   captionsOffset: number;
+  captionsRate?: number;
   burn?: boolean;
   sidecar?: boolean;
   track?: boolean;
@@ -31,10 +32,17 @@ function parseOffset(text: string): number {
   return seconds;
 }
 
+function parseRate(text: string): number {
+  const fps = Number(text);
+  if (!(fps >= 1 && fps <= 1000)) throw new InvalidArgumentError("A rate is frames a second, such as 25 or 23.976.");
+  return fps;
+}
+
 export const addCaptionOptions = (command: Command): Command =>
   command
     .option("--captions <file>", "an SRT or WebVTT file; burnt in unless one of the next three says otherwise")
     .option("--captions-offset <seconds>", "how much later captions come than the file says", parseOffset, 0)
+    .option("--captions-rate <fps>", "frames a second that the captions were timed at, if not the film's", parseRate)
     .option("--burn", "draw the captions on the picture")
     .option("--sidecar", "write the captions beside the result, as SRT and WebVTT")
     .option("--track", "put the captions into the result as a track of text");
@@ -56,7 +64,7 @@ export class FilmCaptions {
    * @throws UsageError if it cannot be used
    */
   static async open(options: CaptionOptions, info: FilmInfo): Promise<FilmCaptions | null> {
-    const { captions: file, captionsOffset } = options;
+    const { captions: file, captionsOffset, captionsRate } = options;
     if (!file) {
       const wants = (["burn", "sidecar", "track"] as const).find((way) => options[way]);
       if (wants) throw new UsageError(`--${wants} needs --captions FILE`);
@@ -69,7 +77,8 @@ export class FilmCaptions {
     const { cues, problems } = await readCaptions(text, name).catch((error: unknown) => {
       throw error instanceof Refusal ? new UsageError(error.message) : error;
     });
-    const texts = captionsOf(cues, info.rate, info.frames, captionsOffset);
+    const timedAt = captionsRate === undefined ? cues : retimed(cues, captionsRate, info.rate);
+    const texts = captionsOf(timedAt, info.rate, info.frames, captionsOffset);
     const beyond = cues.length - texts.length;
     const said = problems.map((problem) => `${name}, line ${problem.line}: ${problem.text}`);
     if (beyond > 0) said.push(`${name}: ${counted(beyond, "caption")} beyond the film's end left out.`);
@@ -78,10 +87,10 @@ export class FilmCaptions {
   }
 
   /** The layers of a version with what is drawn on the picture, off faces and the film's own text. */
-  over(layers: readonly Layer[], version: Omit<Captioned, "captions">): readonly Layer[] {
+  over(version: Omit<Captioned, "captions">): readonly Layer[] {
     const { burn, sidecar, track } = this.options;
     const burnt = burn || !(sidecar || track);
-    return withCaptions(layers, { ...version, captions: this.captions, settings: { ...version.settings, burnt } });
+    return withCaptions({ ...version, captions: this.captions, settings: { ...version.settings, burnt } });
   }
 
   /** Writes them beside a result, where that was asked for. */

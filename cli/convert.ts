@@ -79,13 +79,12 @@ async function convertTo(
   );
   const fps = framesPerSecond(film.info.rate);
   const bare = shownIn(shots, size, fps);
-  const settings = above.captions;
   const spoken = {
-    ...{ settings, size, fps, shown: bare },
-    safeArea: said.safeArea,
+    ...{ settings: above.captions, layers: said.layers, safeArea: said.safeArea },
+    ...{ size, fps, shown: bare },
     shots: found.map(({ range, tracks }) => ({ ...range, tracks })),
   };
-  const laid = { ...said, layers: captions?.over(said.layers, spoken) ?? said.layers };
+  const laid = { ...said, layers: captions?.over(spoken) ?? said.layers };
   const shown = withLayers(bare, { ...laid, size, kept, fps });
   const library = libraryFiles({ ...laid, usual: ready });
   const files = {

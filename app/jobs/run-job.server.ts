@@ -95,7 +95,8 @@ async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onPro
   const shots = framings.map(({ range }, i) => ({ range, ...paths[i]! }));
   const fps = framesPerSecond(film.info.rate);
   const bare = shownIn(shots, target, fps);
-  const layers = withCaptions(version.layers, {
+  const layers = withCaptions({
+    layers: version.layers,
     ...{ captions, settings: version.captions, size: target, fps, shown: bare },
     safeArea: version.safeArea,
     shots: framings.map(({ range, tracks }) => ({ ...range, tracks })),

@@ -44,8 +44,17 @@ export async function sharpFrame(
   const kept = keptRanges(version.trim, info.frames, state);
   const bare: ShownAt = (at) => compose(windows, laidOut, size, { film: at / fps, shot: (at - set.shot.start) / fps });
   const { captions: settings, safeArea } = version;
-  const captioned = { captions: state.captions, settings, safeArea, size, shots: [], shown: bare, fps };
-  const layers = withCaptions(version.layers, captioned, places);
+  const captioned = {
+    captions: state.captions,
+    settings,
+    layers: version.layers,
+    safeArea,
+    size,
+    shots: [],
+    shown: bare,
+    fps,
+  };
+  const layers = withCaptions(captioned, places);
   const shown = withLayers(bare, { ...version, layers, size, kept, fps });
   const file = { file: sourceFile(film), name: film.name, info };
   return renderFrame(file, frame, size, shown(frame), libraryFiles(version), signal);

@@ -7,7 +7,7 @@ import type { CaptionSettings } from "./caption-settings";
 import { syllablesOf } from "./syllables";
 
 /** Width of a letter as a share of its em, on average. */
-const LETTER = 0.52;
+export const LETTER = 0.52;
 /** What a box takes of a line at both sides, in em. */
 const BOX_SIDES = 1;
 /** From a line to the next, and above and below them on a box, in em. */
@@ -15,12 +15,16 @@ const LINE = 1.22;
 const BOX_ENDS = 0.56;
 
 /** Colours of speakers beside the captions' own, which is the first one's; each is read on dark and has a letter beside it. */
-const SPEAKER_COLOURS = ["#ffd166", "#8fd3ff", "#9be3a4", "#ffb3c1", "#d7c2ff"];
+const SPEAKER_COLOURS = ["#8fd3ff", "#9be3a4", "#ffb3c1", "#d7c2ff", "#f5c98f"];
 
-type Look = Pick<CaptionSettings, "size" | "box" | "rules">;
+type Look = Pick<CaptionSettings, "size" | "box">;
 
 /** Letters that a line of a version has room for; what the rules say where they do. */
-export function lineLengthIn({ size, box, rules }: Look, frame: Size, safeWidth: number): number {
+export function lineLengthIn(
+  { size, box, rules }: Pick<CaptionSettings, "size" | "box" | "rules">,
+  frame: Size,
+  safeWidth: number,
+): number {
   if (rules.lineLength !== null) return rules.lineLength;
   const em = size * Math.min(frame.width, frame.height);
   const room = safeWidth * frame.width - (box ? BOX_SIDES * em : 0);

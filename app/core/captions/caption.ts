@@ -38,6 +38,12 @@ export type CaptionText = Omit<Caption, "id">;
 /** The order of captions. */
 export const byStart = (a: Caption, b: Caption): number => a.start - b.start || a.end - b.end || (a.id < b.id ? -1 : 1);
 
+/** Captions that were timed at another rate than the film's: each stays at the frame that it was at. */
+export function retimed<T extends Pick<CaptionCue, "start" | "end">>(cues: readonly T[], fps: number, rate: Rate): T[] {
+  const factor = fps / framesPerSecond(rate);
+  return cues.map((cue) => ({ ...cue, start: cue.start * factor, end: cue.end * factor }));
+}
+
 /**
  * Captions of a file on the grid of a film. What lies beyond the film is left out.
  *

@@ -7,12 +7,14 @@ import type { FrameRange } from "../time/rate";
 import type { Caption } from "./caption";
 import { captionLayers } from "./caption-layers";
 import type { CaptionSettings } from "./caption-settings";
-import { obstaclesIn, placeCaptions } from "./place-captions";
+import { layerBoxesIn, obstaclesIn, placeCaptions } from "./place-captions";
 
 /** What is said in a version, and what it is shown in. */
 export interface Captioned {
   captions: readonly Caption[];
   settings: CaptionSettings;
+  /** What lies above the picture beside them. */
+  layers: readonly Layer[];
   size: Size;
   safeArea: SafeArea | null;
   shots: readonly (FrameRange & { tracks: readonly Track[] })[];
@@ -22,21 +24,30 @@ export interface Captioned {
 }
 
 /** How far down the safe area of a version each of its captions stands, by its id. */
-export const placesOf = ({ captions, settings, size, safeArea, shots, shown, fps }: Captioned): Map<string, number> =>
-  placeCaptions(captions, settings, {
-    ...{ frame: size, safe: safeArea ?? USUAL_SAFE_AREA, fps },
-    obstaclesAt: obstaclesIn(shots, shown),
-  });
+export function placesOf({
+  captions,
+  settings,
+  layers,
+  size,
+  safeArea,
+  shots,
+  shown,
+  fps,
+}: Captioned): Map<string, number> {
+  const safe = safeArea ?? USUAL_SAFE_AREA;
+  const [inFilm, above] = [obstaclesIn(shots, shown), layerBoxesIn(layers, size, safe)];
+  const obstaclesAt = (frame: number) => [...inFilm(frame), ...above(frame)];
+  return placeCaptions(captions, settings, { frame: size, safe, fps, obstaclesAt });
+}
 
-/** The layers of a version with its captions in front of them, where they are drawn on the picture. */
-export function withCaptions(
-  layers: readonly Layer[],
-  captioned: Captioned,
-  places?: ReadonlyMap<string, number>,
-): readonly Layer[] {
-  const { captions, settings, size, safeArea } = captioned;
+/**
+ * The layers of a version with its captions in front of them, where they are drawn on the picture.
+ *
+ * @param places how far down the safe area each stands, where that is known
+ */
+export function withCaptions(captioned: Captioned, places?: ReadonlyMap<string, number>): readonly Layer[] {
+  const { captions, settings, layers, size, safeArea } = captioned;
   if (!settings.burnt || captions.length === 0) return layers;
   const { left, right } = safeArea ?? USUAL_SAFE_AREA;
-  const at = places ?? placesOf(captioned);
-  return [...layers, ...captionLayers(captions, settings, at, size, 1 - left - right)];
+  return [...layers, ...captionLayers(captions, settings, places ?? placesOf(captioned), size, 1 - left - right)];
 }

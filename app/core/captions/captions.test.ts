@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { type CaptionText, captionsIn, captionsOf } from "./caption";
+import { type CaptionText, captionsIn, captionsOf, retimed } from "./caption";
 import { readCaptions } from "./read-captions";
 import { writeSrt, writeVtt } from "./write-captions";
 
@@ -71,6 +71,10 @@ describe("captions of a film", () => {
       [88, 125, "b"],
     ]);
     expect(captionsOf(cues, RATE, 125, -1.5)[0]).toMatchObject({ start: 0, end: 13 });
+  });
+
+  test("that were timed at another rate stay at their frames", () => {
+    expect(retimed([cue(10, 12, "a")], 24, RATE)).toEqual([cue(9.6, 11.52, "a")]);
   });
 
   const caption = (start: number, end: number, text: string): CaptionText => ({ start, end, text, speaker: null });

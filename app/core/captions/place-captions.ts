@@ -1,11 +1,14 @@
 /** Where captions stand in a version: low, but off faces and the film's own text, and moved as rarely as can be. */
+import { boxIn, layerSize } from "../composition/layers/draw-layer";
+import type { Layer } from "../composition/layers/layer";
 import { safeBox, type SafeArea } from "../composition/layers/safe-area";
 import { type Composition, inFrame, type ShownAt } from "../composition/composition";
 import { type Box, boxArea, boxIntersection, type Size } from "../geometry/box";
 import { boxAt, type Track } from "../subjects/tracking/track";
 import { type FrameRange, inRange } from "../time/rate";
 import type { Caption } from "./caption";
-import { captionLines, captionSize, lineLengthIn } from "./caption-layers";
+import { linesOf } from "./break-text";
+import { captionLines, captionSize, LETTER, lineLengthIn } from "./caption-layers";
 import type { CaptionSettings } from "./caption-settings";
 
 /** How far down the safe area a caption may stand, the usual place first. */
@@ -21,6 +24,9 @@ const PAUSE_SECONDS = 1;
 /** A face is read beyond its box: its chin, and the mouth that says what is read. */
 const FACE_MARGIN = 0.15;
 
+/** What of the film is not covered. */
+const KEPT_OFF = new Set<Track["kind"]>(["face", "text", "inset"]);
+
 /** What captions are kept off at a frame, in pixels of the version. */
 export type ObstaclesAt = (frame: number) => readonly Box[];
 
@@ -34,7 +40,7 @@ export function obstaclesIn(
     if (!shot) return [];
     let composition: Composition | null = null;
     return shot.tracks.flatMap((track) => {
-      if (track.kind !== "face" && track.kind !== "text") return [];
+      if (!KEPT_OFF.has(track.kind)) return [];
       const box = boxAt(track, frame);
       if (!box) return [];
       composition ??= shown(frame);
@@ -48,6 +54,21 @@ export function obstaclesIn(
       return inFrame(grown, composition) ?? [];
     });
   };
+}
+
+/** About where layers are in a version, without measuring letters: what is laid over the picture is not covered either. */
+export function layerBoxesIn(layers: readonly Layer[], frame: Size, safe: SafeArea): ObstaclesAt {
+  const room = safeBox(safe, frame);
+  const boxes = layers.map((layer) => ({ range: layer.range, box: boxIn(room, layer, sizeOf(layer, frame, room)) }));
+  return (at) => boxes.flatMap(({ range, box }) => (range === null || inRange(at, range) ? [box] : []));
+}
+
+/** About how large a layer is. */
+function sizeOf(layer: Layer, frame: Size, room: Size): Size {
+  if (layer.kind !== "text") return layerSize(layer, frame);
+  const em = layer.size * Math.min(frame.width, frame.height);
+  const lineLength = Math.max(1, Math.floor((layer.width * room.width) / (LETTER * em)));
+  return captionSize(linesOf(layer.text, lineLength), layer, frame);
 }
 
 /** What captions are placed in. */

@@ -8,8 +8,7 @@ import { DialogPanel } from "~/components/common/dialog-panel";
 import { NumberField } from "~/components/common/number-field";
 import { SelectMenu } from "~/components/common/select-menu";
 import { cutIntoCaptions } from "~/core/captions/break-text";
-import { captionsOf } from "~/core/captions/caption";
-import { framesPerSecond } from "~/core/time/rate";
+import { captionsOf, retimed } from "~/core/captions/caption";
 import { captionsTexts } from "~/texts/captions";
 import { useDesk } from "../state/desk-context";
 
@@ -144,9 +143,7 @@ function FileRead({ read: { name, cues, problems }, onUse }: FileReadProps) {
   const { film } = useDesk();
   const [offset, setOffset] = useState(0);
   const [timedAt, setTimedAt] = useState(AS_IT_IS);
-  // Frames stay what they were: what was timed at 24 a second is later in a film of 25.
-  const factor = timedAt === AS_IT_IS ? 1 : Number(timedAt) / framesPerSecond(film.rate);
-  const moved = cues.map((cue) => ({ ...cue, start: cue.start * factor, end: cue.end * factor }));
+  const moved = timedAt === AS_IT_IS ? cues : retimed(cues, Number(timedAt), film.rate);
   const captions = captionsOf(moved, film.rate, film.frames, offset);
   return (
     <div className="flex flex-col gap-3 rounded-md border border-line bg-raised p-3 text-sm">

@@ -25,17 +25,17 @@ export function useCaptionLayers(
   version: VersionState,
   shots: readonly DeskShot[],
 ): ShownCaptions {
-  const { width, height, safeArea, captions: settings } = version;
+  const { width, height, safeArea, captions: settings, layers: own } = version;
   // Where a path is being laid again, what is dragged comes first.
   const calm = useDeferredValue(shots);
   const size = useMemo(() => ({ width, height }), [width, height]);
   const places = useMemo(
     () =>
       placesOf({
-        ...{ captions, settings, size, safeArea, shots: calm, fps: framesPerSecond(rate) },
+        ...{ captions, settings, layers: own, size, safeArea, shots: calm, fps: framesPerSecond(rate) },
         shown: (frame) => shownOfShots(calm, frame, picture, size),
       }),
-    [captions, settings, size, safeArea, calm, picture, rate],
+    [captions, settings, own, size, safeArea, calm, picture, rate],
   );
   const letters = useMemo(
     () => [...new Set(captions.flatMap(({ text, speaker }) => [...text, ...(speaker ?? "")]))].join(""),

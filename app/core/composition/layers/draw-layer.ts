@@ -58,7 +58,7 @@ export function layerSize(layer: ShapeLayer | PictureLayer, frame: Size): Size {
 }
 
 /** Where a layer of a size stands in the room that it has. */
-const boxIn = (room: Box, { x, y }: Pick<Layer, "x" | "y">, { width, height }: Size): Box => ({
+export const boxIn = (room: Box, { x, y }: Pick<Layer, "x" | "y">, { width, height }: Size): Box => ({
   x: room.x + x * (room.width - width),
   y: room.y + y * (room.height - height),
   ...{ width, height },

@@ -66,6 +66,25 @@ describe("text over a film", () => {
     expect(seen(somebodyMoves, 9, false)).toEqual([]);
   });
 
+  test("comes up in a picture that stands, and is told for as long as it is there", () => {
+    const wall = (x: number, y: number) => 110 + 40 * texture(x, y, 9);
+    const scene = (isThere: boolean, k: number) =>
+      picture((x, y) =>
+        Math.hypot(x - 100 - k, y - 60) < 20 ? 200 : isThere && isInk(LINE, AT.x, AT.y, x, y) ? 235 : wall(x, y),
+      );
+    const finder = new TextFinder();
+    const found = Array.from({ length: 16 }, (_, k) => finder.see(scene(k >= 4 && k < 12, k), false).length);
+    expect(found).toEqual([0, 0, 0, 0, 0, 0, 0, 1, 1, 1, 1, 1, 0, 0, 0, 0]);
+    // After a cut to a scene with a sign in it nothing has come up.
+    const cut = new TextFinder();
+    const other = (k: number) =>
+      picture((x, y) =>
+        Math.hypot(x - 200 - 3 * k, y - 30) < 20 ? 250 : isInk(LINE, AT.x, AT.y, x, y) ? 235 : 190 - wall(x, y + 70),
+      );
+    const after = Array.from({ length: 12 }, (_, k) => cut.see(k < 4 ? scene(false, k) : other(k), false).length);
+    expect(after.reduce((a, b) => a + b, 0)).toBe(0);
+  });
+
   test("is all there is on a still card", () => {
     expect(seen(() => picture((x, y) => (isInk(LINE, AT.x, AT.y, x, y) ? 230 : 40)), 0)).toHaveLength(1);
   });
