@@ -50,7 +50,7 @@ export const addCaptionOptions = (command: Command): Command =>
 /** What a version gets of the captions of its film. */
 export class FilmCaptions {
   private constructor(
-    private readonly captions: readonly Caption[],
+    readonly captions: readonly Caption[],
     private readonly options: CaptionOptions,
     private readonly info: FilmInfo,
     /** What to say of the file. */

@@ -101,7 +101,8 @@ async function convertTo(
   const figures = await (captions ? captions.withTrack(kept, render) : render());
   await captions?.writeBeside(out, kept);
   if (report) {
-    const written = Report.parse(makeReport({ file: film.name, ...film.info, lacking }, size, shots, kept));
+    const made = makeReport({ file: film.name, ...film.info, lacking }, size, shots, kept);
+    const written = Report.parse({ ...made, captions: captions?.captions });
     await writeAside(report, (aside) => writeFile(aside, `${JSON.stringify(written)}\n`));
   }
   const sound = figures.soundSeconds === null ? "no sound" : "with sound";

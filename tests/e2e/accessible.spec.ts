@@ -38,6 +38,17 @@ for (const colorScheme of ["light", "dark"] as const) {
     await check("keys");
     await page.getByRole("radio", { name: "Layers" }).click();
     await check("layers");
+    await page.getByRole("radio", { name: "Captions" }).click();
+    await check("captions, none yet");
+    await page.keyboard.press("e");
+    await page.keyboard.type("Hold on");
+    await page.keyboard.press("Enter");
+    await page.getByRole("button", { name: "Rules" }).click();
+    await page.getByRole("button", { name: "Look", exact: true }).click();
+    await check("captions");
+    await page.getByRole("button", { name: "Import or paste…" }).click();
+    await check("importing captions");
+    await page.keyboard.press("Escape");
     await page.getByRole("radio", { name: "Shot", exact: true }).click();
     await page.getByRole("radio", { name: "Stack" }).click();
     await check("stack");

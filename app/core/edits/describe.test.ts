@@ -33,6 +33,22 @@ test("what was done to keys is told by shot and timecode", () => {
   expect(says({ type: "batch", commands: removed })).toBe("Deleted 2 keys in shot 2");
 });
 
+test("what was done to captions is told by how many there are, or where one is", () => {
+  const caption = (start: number) => ({ id: `c${start}`, start, end: start + 10, text: "Up", speaker: null });
+  const done = (how: "moved" | "deleted" | "merged" | "split" | "imported", removed: number, put: number) =>
+    says({
+      ...{ type: "change-captions", how, removed: Array.from({ length: removed }, (_, i) => `r${i}`) },
+      put: Array.from({ length: put }, (_, i) => caption(30 * i + 30)),
+    });
+  expect(done("moved", 0, 1)).toBe("Moved a caption to 00:00:01:00");
+  expect(done("moved", 0, 3)).toBe("Moved 3 captions");
+  expect(done("split", 0, 2)).toBe("Split a caption");
+  expect(done("merged", 1, 1)).toBe("Merged captions at 00:00:01:00");
+  expect(done("deleted", 2, 0)).toBe("Deleted 2 captions");
+  expect(done("deleted", 1, 0)).toBe("Deleted 1 caption");
+  expect(done("imported", 5, 12)).toBe("Imported 12 captions");
+});
+
 test("what was done to shots is told by their numbers, or how many they are", () => {
   expect(shotChange({ excluded: true })).toBe("Left out shot 1");
   expect(shotChange({ excluded: false }, ["one", "two"])).toBe("Brought back shots 1 to 2");

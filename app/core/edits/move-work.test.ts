@@ -32,6 +32,11 @@ const WORKED: FilmState = {
     { thing: "m", frame: 40, box: BOX },
     { thing: "m", frame: 200, box: BOX },
   ],
+  captions: [
+    { id: "c1", start: 30, end: 60, text: "Up", speaker: "Ada" },
+    { id: "c2", start: 90, end: 110, text: "over the cut", speaker: null },
+    { id: "c3", start: 280, end: 299, text: "gone", speaker: null },
+  ],
 };
 const to = (frames: number, width = 1920, height = 1080): FilmFacts => ({
   ...{ ...WORKED.film, frames, picture: { width, height }, candidates: [], analysed: false },
@@ -72,6 +77,10 @@ describe("work is moved to a new export", () => {
       ],
     });
     expect(moved.versions[0]!.shots.get("two")).toEqual({ calm: 80, follow: { kind: "track", trackId: "mark-m" } });
+    expect(moved.captions.map(({ id, start, end }) => [id, start, end])).toEqual([
+      ["c1", 50, 80],
+      ["c2", 110, 120],
+    ]);
     // The face that was followed is marked where it is largest of what is left.
     expect(moved.shots[3]!.follow).toEqual({ kind: "track", trackId: "mark-new0" });
     expect(moved.marks).toEqual([

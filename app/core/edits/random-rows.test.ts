@@ -63,6 +63,11 @@ function anyCommand(state: FilmState, random: Random): SingleCommand {
     () => ({ type: "trim-version", versionId, out: pick([null, frame]) }),
     () => ({ type: "drop-stretches", versionId, stretches: [{ start: frame, end: frame + 20 }] }),
     () => ({ type: "keep-stretches", versionId, stretches: [{ start: frame, end: frame + 40 }] }),
+    () => ({
+      ...{ type: "change-captions", how: "changed", removed: some(state.captions).map(({ id }) => id) },
+      put: [{ id: `c${upTo(5)}`, start: frame, end: frame + 1 + upTo(20), text: `Said ${frame}`, speaker: null }],
+    }),
+    () => ({ type: "change-version", versionId, change: { captions: { ...version.captions, burnt: random() < 0.5 } } }),
     () => ({ type: "remove-version", versionId }),
   ];
   return pick(makers)() as SingleCommand;

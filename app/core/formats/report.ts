@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { Caption } from "../captions/caption";
 import type { Box, Size } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
 import { Easing } from "../path/easing";
@@ -148,6 +149,8 @@ export const Report = z.object({
   tracks: z.array(ReportTrack),
   /** [x, y, height] for every source frame of the converted range. */
   windows: z.array(WindowTuple),
+  /** What is said, in frames of the film; left out where nothing was brought along. */
+  captions: z.array(Caption.omit({ id: true })).optional(),
 });
 export type Report = z.infer<typeof Report>;
 
