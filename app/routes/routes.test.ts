@@ -4,13 +4,12 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, test } from "@jest/globals";
 import { createCanvas } from "@napi-rs/canvas";
+import { answerOf, get, post, type RouteArguments } from "../../tests/support/route-answers";
 import { twoShotFilm } from "../../tests/support/two-shot-film";
 import type { EditAnswer } from "~/core/edits/answer";
 import { FilmStatus } from "~/core/film-status";
 import type { Track } from "~/core/subjects/tracking/track";
-import { saveActivity } from "~/db/activity.server";
 import { saveTracks } from "~/db/analysis.server";
-import { listCaptions } from "~/db/captions.server";
 import type { Db } from "~/db/database.server";
 import { findFilm, findWanted } from "~/db/films.server";
 import { insertJob, listJobs } from "~/db/jobs.server";
@@ -20,7 +19,6 @@ import { listHandKeys, listVersions, saveVersion } from "~/db/versions.server";
 import { movingFolder } from "~/jobs/own-moving.server";
 import { dataFolder, useDatabase } from "~/jobs/workplace.server";
 import type { LoadedTracks } from "~/workers/path-worker";
-import { action as captionsAction, loader as captions } from "./captions";
 import { action as cutsAction, loader as cuts } from "./cuts";
 import { action as deskAction, loader as desk } from "./desk";
 import { action as edit } from "./edit";
@@ -29,7 +27,6 @@ import { action as historyAction, loader as history } from "./history";
 import { loader as ownFile } from "./own-file";
 import { action as ownFiles } from "./own-files";
 import { loader as shapes } from "./shapes";
-import { loader as speech } from "./speech";
 import { loader as status } from "./status";
 import { loader as tracks } from "./tracks";
 import { action as wanted } from "./wanted";
@@ -41,45 +38,6 @@ beforeEach(() => {
 });
 afterEach(() => useDatabase(null));
 
-/** What a route gives or throws: its status and what it says. */
-async function answerOf(run: () => unknown): Promise<{ status: number; data: unknown }> {
-  const read = async (value: unknown) => {
-    if (value instanceof Response) {
-      const text = await value.text();
-      return {
-        status: value.status,
-        data: value.headers.get("content-type")?.includes("json") ? JSON.parse(text) : text,
-      };
-    }
-    if (value !== null && typeof value === "object" && "init" in value && "data" in value) {
-      return { status: (value.init as ResponseInit | null)?.status ?? 200, data: value.data };
-    }
-    return { status: 200, data: value };
-  };
-  try {
-    return await read(await run());
-  } catch (thrown) {
-    // A database's error may be of another realm than this test's, and no instance of its Error.
-    const isAnswer = thrown instanceof Response || (typeof thrown === "object" && thrown !== null && "init" in thrown);
-    if (!isAnswer) throw thrown;
-    return read(thrown);
-  }
-}
-
-type Arguments = { params: Record<string, string>; request: Request };
-const get = (route: unknown, params: Record<string, string>, query = "") =>
-  answerOf(() => (route as (of: Arguments) => unknown)({ params, request: new Request(`http://desk/x${query}`) }));
-const post = (route: unknown, params: Record<string, string>, body: BodyInit, type?: string, query = "") =>
-  answerOf(() =>
-    (route as (of: Arguments) => unknown)({
-      params,
-      request: new Request(`http://desk/x${query}`, {
-        method: "POST",
-        body,
-        headers: type ? { "content-type": type } : {},
-      }),
-    }),
-  );
 const FILM = { filmId: "film" };
 const change = (body: unknown, params = FILM) => post(edit, params, JSON.stringify(body), "application/json");
 const form = (route: unknown, values: Record<string, string>, params: Record<string, string> = FILM) =>
@@ -307,7 +265,7 @@ describe("cuts", () => {
     const list = new FormData();
     list.set("list", new File([String((await get(cuts, { ...FILM, format: "csv" })).data)], "kite.csv"));
     const read = await answerOf(() =>
-      (cutsAction as unknown as (of: Arguments) => unknown)({
+      (cutsAction as unknown as (of: RouteArguments) => unknown)({
         params: { ...FILM, format: "list" },
         request: new Request("http://desk/x", { method: "POST", body: list }),
       }),
@@ -317,70 +275,6 @@ describe("cuts", () => {
       comparison: { same: 1, near: [], onlyHere: [], onlyThere: [] },
     });
     expect(listShots(db, "film")).toHaveLength(2);
-  });
-});
-
-describe("captions", () => {
-  const send = (name: string, bytes: string | Uint8Array) => {
-    const body = new FormData();
-    body.set("file", new File([typeof bytes === "string" ? bytes : Uint8Array.from(bytes)], name));
-    return post(captionsAction, { ...FILM, format: "file" }, body);
-  };
-
-  test("of a file are read, with what is wrong by its line; a plain text is given as it is; nothing is changed", async () => {
-    const srt = "1\n00:00:01,000 --> 00:00:02,000\nUp\n\n2\n00:00:04,000 --> 00:00:03,000\nno\n";
-    const wide = Uint8Array.from(Buffer.from(`\uFEFF${srt}`, "utf16le"));
-    for (const bytes of [srt, wide]) {
-      expect((await send("talk.srt", bytes)).data).toMatchObject({
-        ...{ name: "talk.srt", cues: [{ start: 1, end: 2, text: "Up" }] },
-        problems: [{ line: 6 }],
-      });
-    }
-    expect((await send("talk.txt", "Up we went.")).data).toEqual({ name: "talk.txt", text: "Up we went." });
-    expect((await send("none.srt", "00:00:02,000 --> 00:00:01,000\nno")).data).toMatchObject({ name: "none.srt" });
-    for (const bytes of ["", Uint8Array.of(0, 1, 2, 0)]) {
-      const { error } = (await send("film.mp4", bytes)).data as { error: string };
-      expect(error).toContain("film.mp4: no captions and no text found");
-    }
-    expect((await post(captionsAction, { ...FILM, format: "file" }, new FormData())).status).toBe(400);
-    expect(listCaptions(db, "film")).toEqual([]);
-  });
-
-  test("of a version go out without what it leaves out, are changed, refused outside the film, and undone", async () => {
-    const said = [
-      { id: "a", start: 10, end: 40, text: "Up", speaker: "Ada" },
-      { id: "b", start: 60, end: 90, text: "and away", speaker: null },
-    ];
-    const put = { type: "change-captions", removed: [], put: said, how: "imported" };
-    await change({ do: "edit", revision: 0, command: put });
-    await change({ do: "edit", revision: 1, command: { type: "trim-version", versionId: "tall", in: 60 } });
-    const beyond = { ...put, put: [{ ...said[0], id: "c", end: 100_000 }] };
-    const refused = await change({ do: "edit", revision: 2, command: beyond });
-    expect((refused.data as { error: string }).error).toContain("lies outside the film");
-    expect(listCaptions(db, "film")).toEqual(said);
-    const all = await get(captions, { ...FILM, format: "vtt" });
-    expect(all.data).toContain("<v Ada>Up");
-    const version = await get(captions, { ...FILM, format: "srt" }, "?version=tall");
-    expect(version.data).toMatch(/^1\n00:00:00,000 --> .*\nand away\n$/);
-    expect((await get(captions, { ...FILM, format: "doc" })).status).toBe(404);
-    await change({ do: "undo", revision: 2 });
-    await change({ do: "undo", revision: 3 });
-    expect(listCaptions(db, "film")).toEqual([]);
-  });
-
-  test("are timed by speech, of which nothing is told of a film that was not listened to", async () => {
-    expect((await get(speech, FILM)).data).toEqual({ stretches: null });
-    const { frames } = findFilm(db, "film")!.info;
-    const silent = new Uint8Array(frames);
-    const heard = silent.slice().fill(250, 20, 50).fill(250, 52, 70).fill(250, 90, 91);
-    saveActivity(
-      db,
-      "film",
-      { start: 0, end: frames },
-      { light: silent, contrast: silent, change: silent, speech: heard },
-    );
-    // A breath of two frames is none between words, and a click is no word.
-    expect((await get(speech, FILM)).data).toEqual({ stretches: [{ start: 20, end: 70 }] });
   });
 });
 

@@ -1,7 +1,7 @@
+import { FileButton } from "./file-button";
 import type { LucideIcon } from "lucide-react";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { toast } from "sonner";
-import { Button, Hint } from "./button";
 import type { Kept } from "./send-own-file";
 import { commonTexts } from "~/texts/common";
 
@@ -34,29 +34,15 @@ interface OwnFilePickerProps<T> {
 
 /** A button that brings a file into the library and gives what it is there. */
 export function OwnFilePicker<T>({ text, hint, Icon, accept, multiple, send, onPicked }: OwnFilePickerProps<T>) {
-  const input = useRef<HTMLInputElement>(null);
   const { isBringing, bring } = useBringing(onPicked);
   return (
-    <>
-      <input
-        ref={input}
-        type="file"
-        accept={accept}
-        multiple={multiple}
-        aria-label={t.file(text)}
-        hidden
-        onChange={({ target }) => {
-          const files = [...(target.files ?? [])];
-          if (files.length > 0) void bring(send(files));
-          // The same file can be picked again.
-          target.value = "";
-        }}
-      />
-      <Hint text={hint}>
-        <Button disabled={isBringing} onClick={() => input.current?.click()}>
-          <Icon className="size-3.5" aria-hidden /> {isBringing ? t.sending : text}
-        </Button>
-      </Hint>
-    </>
+    <FileButton
+      label={t.file(text)}
+      {...{ accept, multiple, hint }}
+      disabled={isBringing}
+      onFiles={(files) => void bring(send(files))}
+    >
+      <Icon className="size-3.5" aria-hidden /> {isBringing ? t.sending : text}
+    </FileButton>
   );
 }

@@ -1,13 +1,12 @@
+import { FileButton } from "~/components/common/file-button";
 import { Plus, Upload as UploadIcon } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
-import { Button } from "~/components/common/button";
 import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.addFilm;
 
 /** "Add a film": picks files, or takes what is dropped anywhere on the page. */
-export function AddFilm({ onFiles }: { onFiles: (files: FileList | null) => void }) {
-  const input = useRef<HTMLInputElement>(null);
+export function AddFilm({ onFiles }: { onFiles: (files: File[]) => void }) {
   const [over, setOver] = useState(false);
   const take = useRef(onFiles);
   useEffect(() => {
@@ -25,7 +24,7 @@ export function AddFilm({ onFiles }: { onFiles: (files: FileList | null) => void
     const drop = (event: DragEvent) => {
       event.preventDefault();
       setOver(false);
-      take.current(event.dataTransfer?.files ?? null);
+      take.current([...(event.dataTransfer?.files ?? [])]);
     };
     window.addEventListener("dragover", dragOver);
     window.addEventListener("dragleave", leave);
@@ -39,21 +38,10 @@ export function AddFilm({ onFiles }: { onFiles: (files: FileList | null) => void
 
   return (
     <>
-      <input
-        ref={input}
-        type="file"
-        multiple
-        hidden
-        aria-label={t.filmFiles}
-        onChange={(event) => {
-          onFiles(event.target.files);
-          event.target.value = "";
-        }}
-      />
-      <Button variant="accent" onClick={() => input.current?.click()}>
+      <FileButton variant="accent" label={t.filmFiles} multiple onFiles={onFiles}>
         <Plus className="size-4" aria-hidden />
         {t.addAFilm}
-      </Button>
+      </FileButton>
       {over && (
         <div className="pointer-events-none fixed inset-0 z-40 flex flex-col items-center justify-center gap-3 border-4 border-accent bg-ground/90 font-display text-2xl font-semibold">
           <UploadIcon className="size-10 text-accent" aria-hidden />

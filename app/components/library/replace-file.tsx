@@ -1,6 +1,7 @@
+import { FileButton } from "~/components/common/file-button";
 import { Eye, HardDrive, Upload as UploadIcon } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { useCallback, useEffect, useRef, useState } from "react";
+import { useCallback, useEffect, useState } from "react";
 import { useFetcher } from "react-router";
 import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
@@ -130,7 +131,6 @@ function FromHere({ filmId, onLinked }: Pick<ChooseProps, "filmId" | "onLinked">
 }
 
 function Choose({ filmId, problem, onFile, onLinked }: ChooseProps) {
-  const input = useRef<HTMLInputElement>(null);
   const [isHere, setHere] = useState(false);
   const { hasFolders } = useLibrary();
   return (
@@ -141,22 +141,11 @@ function Choose({ filmId, problem, onFile, onLinked }: ChooseProps) {
           {problem}
         </p>
       )}
-      <input
-        ref={input}
-        type="file"
-        hidden
-        aria-label={t.newExport}
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) onFile(file);
-          event.target.value = "";
-        }}
-      />
       <div className="flex gap-2">
-        <Button variant="accent" onClick={() => input.current?.click()}>
+        <FileButton variant="accent" label={t.newExport} onFiles={([file]) => onFile(file!)}>
           <UploadIcon className="size-4" aria-hidden />
           {t.chooseTheNewFile}
-        </Button>
+        </FileButton>
         {hasFolders && (
           <Button onClick={() => setHere(true)} disabled={isHere}>
             <HardDrive className="size-4" aria-hidden />

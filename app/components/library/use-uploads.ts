@@ -32,8 +32,8 @@ export function useUploads(unfinished: readonly UnfinishedUpload[], styleId: str
     });
     setUploads((all) => [...all, upload]);
   };
-  const add = (files: FileList | null) => {
-    for (const file of files ?? []) begin(file, beginningOf(file, unfinished, uploads)?.id ?? null);
+  const add = (files: readonly File[]) => {
+    for (const file of files) begin(file, beginningOf(file, unfinished, uploads)?.id ?? null);
   };
   /** Tries again with an upload that was interrupted. */
   const goOn = ({ id, file, serverId }: FilmUpload) => {

@@ -1,6 +1,7 @@
+import { FileButton } from "~/components/common/file-button";
 import { Upload } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { z } from "zod";
 import { Button } from "~/components/common/button";
 import { ChoiceBar } from "~/components/common/choice-bar";
@@ -37,7 +38,6 @@ export function BringInCaptions({ onClose }: { onClose: () => void }) {
   const [isReading, setIsReading] = useState(false);
   const [pasted, setPasted] = useState("");
   const [isInstead, setIsInstead] = useState(state.captions.length > 0);
-  const input = useRef<HTMLInputElement>(null);
   const send = async (file: File) => {
     setIsReading(true);
     const form = new FormData();
@@ -72,22 +72,15 @@ export function BringInCaptions({ onClose }: { onClose: () => void }) {
         )}
         <section aria-label={t.fromFile} className="flex flex-col gap-2">
           <p className="text-sm text-soft">{t.formats}</p>
-          <input
-            ref={input}
-            type="file"
-            aria-label={t.file}
+          <FileButton
+            className="self-start"
+            label={t.file}
             accept=".srt,.vtt,.txt"
-            className="sr-only"
-            tabIndex={-1}
-            onChange={({ target }) => {
-              const [file] = target.files ?? [];
-              if (file) void send(file);
-              target.value = "";
-            }}
-          />
-          <Button className="self-start" disabled={isReading} onClick={() => input.current?.click()}>
+            disabled={isReading}
+            onFiles={([file]) => void send(file!)}
+          >
             <Upload className="size-4" aria-hidden /> {isReading ? t.reading : t.choose}
-          </Button>
+          </FileButton>
           {read && "error" in read && (
             <p role="alert" className="text-sm text-warn">
               {read.error}

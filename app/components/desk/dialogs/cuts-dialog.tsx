@@ -1,6 +1,7 @@
+import { FileButton } from "~/components/common/file-button";
 import { ListVideo, Upload } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { useFetcher } from "react-router";
 import { Button, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
@@ -77,7 +78,6 @@ interface BringInProps extends Pick<CutsDialogProps, "filmId" | "onUse" | "onSee
 
 function BringIn({ filmId, onUse, onSeek, onDone }: BringInProps) {
   const fetcher = useFetcher<ListReading>();
-  const input = useRef<HTMLInputElement>(null);
   const read = fetcher.data;
   const send = (file: File) => {
     const form = new FormData();
@@ -92,23 +92,16 @@ function BringIn({ filmId, onUse, onSeek, onDone }: BringInProps) {
     <section aria-label={t.importCuts}>
       <h3 className="font-medium">{t.importCuts}</h3>
       <p className="mt-1 text-xs text-soft">{t.anEdlCmx3600An}</p>
-      <input
-        ref={input}
-        type="file"
-        aria-label={t.listOfCuts}
+      <FileButton
+        className="mt-2"
+        label={t.listOfCuts}
         accept=".edl,.otio,.csv,.txt"
-        className="sr-only"
-        tabIndex={-1}
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) send(file);
-          event.target.value = "";
-        }}
-      />
-      <Button className="mt-2" disabled={fetcher.state !== "idle"} onClick={() => input.current?.click()}>
+        disabled={fetcher.state !== "idle"}
+        onFiles={([file]) => send(file!)}
+      >
         <Upload className="size-4" aria-hidden />
         {fetcher.state === "idle" ? t.chooseAList : t.reading}
-      </Button>
+      </FileButton>
       {read?.error && (
         <p role="alert" className="mt-2 text-sm text-warn">
           {read.name}: {read.error}.
