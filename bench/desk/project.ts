@@ -25,10 +25,12 @@ export interface ProjectSize {
   frames: number;
   /** Whether its proxy is made beforehand, so that nothing else is at work while the desk is. */
   lightCopy: boolean;
+  /** Whether its picture is a quarter as large, so that a long film is soon made. */
+  small: boolean;
 }
 
 export const FILM_ID = "bench";
-/** What is measured in: the film is so large, or a quarter of it where only loading is of interest. */
+/** What is measured in: the film is so large, or a quarter of it. */
 const PICTURE = { width: 640, height: 360 };
 const FPS = 25;
 
@@ -52,12 +54,12 @@ const smaller = (track: Track, size: number): Track => ({
 });
 
 /** Fills a data folder, and tells how long the film is. */
-export async function makeProject(data: string, { shots, keys, frames, lightCopy }: ProjectSize): Promise<void> {
+export async function makeProject(data: string, { shots, keys, frames, lightCopy, small }: ProjectSize): Promise<void> {
   const folder = join(data, "films", FILM_ID);
   mkdirSync(folder, { recursive: true });
   const file = join(folder, "source.mp4");
   const all = shots * frames;
-  const size = lightCopy ? 1 : 0.25;
+  const size = small ? 0.25 : 1;
   execFileSync("ffmpeg", [
     ...[
       "-y",

@@ -1,6 +1,6 @@
 /** Keys as a table: sorted, changed in figures, and several moved, copied and deleted at once. */
 import { expect, type Page, test } from "@playwright/test";
-import { goTo, openTwoShots, rows, storedKeys } from "../support/desk";
+import { goTo, openTwoShots, query, rows, storedKeys } from "../support/desk";
 import { LONG_WORK, TestServer } from "../support/server";
 
 const server = new TestServer();
@@ -151,4 +151,42 @@ test("keys are selected in the lane by a box, deleted, copied, pasted and moved 
   await goTo(page, 60);
   await page.keyboard.press("Control+v");
   await expect.poll(() => storedKeys(server).map(({ frame }) => frame)).toEqual([40, 60, 70]);
+});
+
+test("the way from a key to the next is eased by a handle on the speed beside the lane", async ({ page }) => {
+  await openTwoShots(page, server);
+  await page.getByRole("radio", { name: "Shot", exact: true }).click();
+  for (const { frame } of storedKeys(server)) {
+    await goTo(page, frame);
+    await page.keyboard.press("Delete");
+  }
+  const centre = page.getByLabel("Centre x (px)");
+  for (const [frame, x] of [
+    [5, "500"],
+    [35, "700"],
+  ] as const) {
+    await goTo(page, frame);
+    await centre.fill(x);
+    await centre.press("Enter");
+    await centre.blur();
+  }
+  await goTo(page, 5);
+  await page.getByRole("combobox", { name: "Easing to your next key" }).click();
+  await page.getByRole("option", { name: /^Eased/ }).click();
+  const easing = () => query<{ easing: string }>(server, "SELECT easing FROM hand_keys WHERE frame = 5")[0]!.easing;
+  await expect.poll(easing).toBe("ease");
+  await goTo(page, 20);
+  const lane = (await page.getByRole("region", { name: "Lane", exact: true }).boundingBox())!;
+  const now = lane.y + Math.round(0.3 * lane.height);
+  // The speed stands left of waveform and strip. The handle out of the key is at a third of the way.
+  const across = lane.x + lane.width - 18 - 30 - 36 + 12;
+  const down = (frame: number) => now + 1.1 * (frame - 20);
+  const out = 5 + 30 / 3;
+  await page.mouse.move(across, down(out));
+  await page.mouse.down();
+  await page.mouse.move(across, down(out - 9), { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(easing).toMatch(/^cubic-bezier\(0\.0/);
+  await page.getByRole("button", { name: /^Undo/ }).first().click();
+  await expect.poll(easing).toBe("ease");
 });
