@@ -46,8 +46,8 @@ async function analyse(
 
 export function analyseCommand(): Command {
   const command = new Command("analyse")
-    .description("find the shots of a film, and who is in them, and write it down without rendering")
-    .argument("<film>", "the film to look through")
+    .description("find the shots of a film and who is in them, and write a report without rendering")
+    .argument("<film>", "the film to analyse")
     .requiredOption("--report <file>", "the JSON file to write (docs/formats.md)");
   return addFilmOptions(addActiveOption(addMarkOption(addFollowOption(command))))
     .exitOverride()

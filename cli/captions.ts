@@ -45,7 +45,7 @@ export const addCaptionOptions = (command: Command): Command =>
     .option("--captions-rate <fps>", "frames a second that the captions were timed at, if not the film's", parseRate)
     .option("--burn", "draw the captions on the picture")
     .option("--sidecar", "write the captions beside the result, as SRT and WebVTT")
-    .option("--track", "put the captions into the result as a track of text");
+    .option("--track", "put the captions into the result as a text track");
 
 /** What a version gets of the captions of its film. */
 export class FilmCaptions {
@@ -72,7 +72,7 @@ export class FilmCaptions {
     }
     const name = basename(file);
     const text = await readText(file).catch(() => {
-      throw new UsageError(`${file}: the captions cannot be read; is the file there?`);
+      throw new UsageError(`${file}: the captions cannot be read. Check the name and the folder.`);
     });
     const { cues, problems } = await readCaptions(text, name).catch((error: unknown) => {
       throw error instanceof Refusal ? new UsageError(error.message) : error;

@@ -163,7 +163,7 @@ export function convertCommand(): Command {
     .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)");
   return addCaptionOptions(addFilmOptions(addActiveOption(addMarkOption(addFramingOptions(command)))))
     .option("--from <frame>", "first frame to convert", parseFrame)
-    .option("--to <frame>", "first frame not to convert any more", parseFrame)
+    .option("--to <frame>", "first frame not to convert", parseFrame)
     .option("--drop <A-B>", "leave out frames A up to B; may be given again", collectDrop, [])
     .exitOverride()
     .action(async (file: string, options: ConvertOptions, of: Command) => {

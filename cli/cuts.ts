@@ -33,13 +33,13 @@ async function writeLists(list: CutList, file: string, { edl, otio, csv }: CutsO
 export function cutsCommand(): Command {
   return new Command("cuts")
     .description("find the cuts of a film, without looking for anybody; as a table unless a file is asked for")
-    .argument("<film>", "the film to look through")
+    .argument("<film>", "the film to analyse")
     .option("--edl <file>", "write the cuts as a CMX 3600 list")
     .option("--otio <file>", "write the cuts as an OpenTimelineIO timeline")
     .option("--csv <file>", "write the shots as a table")
     .option(
       "--sensitivity <number>",
-      "0 finds only what is beyond doubt, 100 all that may be a cut",
+      "0 finds only certain cuts, 100 every possible cut",
       parseSensitivity,
       DEFAULT_SENSITIVITY,
     )

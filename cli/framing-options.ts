@@ -91,7 +91,7 @@ export function parseLayout(text: string): Layout {
   const parsed = Layout.safeParse(whole && { ...WHOLE, amount: Number(whole[1] ?? 1) });
   if (parsed.success) return parsed.data;
   throw new InvalidArgumentError(
-    `A layout is fill, whole, whole:AMOUNT with an amount from 0 to 1, stack, or stack:SHARES such as stack:60-40, with no share under ${100 * LEAST_SHARE} %.`,
+    `A layout is fill, whole, whole:AMOUNT with an amount from 0 to 1, stack, or stack:SHARES such as stack:60-40, with no share under ${100 * LEAST_SHARE}%.`,
   );
 }
 
@@ -209,7 +209,7 @@ export const addFramingOptions = (command: Command): Command =>
       USUAL_FRAMING.enlargement,
     )
     .addOption(
-      new Option("--keep-end <end>", "of an animal or a thing that is wider than the window, the end that is kept")
+      new Option("--keep-end <end>", "the end to keep of an animal or a thing that is wider than the window")
         .choices(END_CHOICES)
         .default(USUAL_FRAMING.keepEnd),
     )

@@ -11,7 +11,7 @@ import { UsageError } from "./options";
 import { solveCommand } from "./solve";
 
 const program = new Command("glad-pan")
-  .description("Gives finished horizontal film back in vertical, square or other frames.")
+  .description("Reframes finished horizontal footage for vertical, square and other frames.")
   .exitOverride()
   .configureOutput({ outputError: (text, write) => write(text) });
 for (const command of [convertCommand(), analyseCommand(), solveCommand(), cutsCommand(), restoreCommand()]) {
@@ -37,7 +37,7 @@ try {
   } else {
     const known = error instanceof Error ? error.message : String(error);
     const plain = error instanceof FilmError || error instanceof StartError;
-    console.error(plain ? `glad-pan: ${known}` : `glad-pan: it did not work: ${known}`);
+    console.error(plain ? `glad-pan: ${known}` : `glad-pan: something went wrong: ${known}`);
     process.exitCode = 1;
   }
 }

@@ -42,7 +42,7 @@ function taken(info: FilmInfo, name: string, { sound, fields }: FilmChoices): Fi
 async function straight(file: string, name: string): Promise<Pick<FilmFile, "file" | "info">> {
   const info = await probeFilm(file, name);
   if (!info.timeBreaks) return { file, info };
-  console.error(`${name}: its timestamps restart; it is rewrapped first.`);
+  console.error(`${name}: its timestamps restart; rewrapping it first.`);
   const folder = mkdtempSync(join(tmpdir(), "glad-pan-straight-"));
   process.once("exit", () => rmSync(folder, { recursive: true, force: true }));
   const inOrder = join(folder, "film.mkv");

@@ -10,14 +10,16 @@ function list(): void {
 async function restore(name: string | undefined): Promise<void> {
   const { backup, kept } = await restoreLibrary(name);
   const before = kept ? ` The database that was there is kept as ${kept}.` : "";
-  console.error(`${backup.name} is back.${before} Start Glad Pan again; films that were added since come back then.`);
+  console.error(
+    `${backup.name} has been restored.${before} Start Glad Pan again; films that were added since then come back.`,
+  );
 }
 
 export function restoreCommand(): Command {
   return new Command("restore")
-    .description("put a backup of the library back; Glad Pan must not be running")
+    .description("restore the library from a backup; Glad Pan must not be running")
     .argument("[backup]", "the name of a backup; the newest if left out")
-    .option("--list", "show the backups there are")
+    .option("--list", "list the backups")
     .exitOverride()
     .action((name: string | undefined, options: { list?: boolean }) => (options.list ? list() : restore(name)));
 }

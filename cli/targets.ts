@@ -77,7 +77,7 @@ function framingOf({ usual }: VersionStyle, options: FramingOptions, isSaid: (op
  */
 export function targetsOf(options: TargetOptions, command: Command): Target[] {
   const { size, style, out, report } = options;
-  if (size && style !== undefined) throw new UsageError("--size and --style cannot both be said; the style has sizes");
+  if (size && style !== undefined) throw new UsageError("use --size or --style, not both; the style has sizes");
   if (size) return [{ size, out, report, framing: options, limitSeconds: null, above: NOTHING_ABOVE }];
   if (style === undefined) throw new UsageError("--size is needed, or --style for the sizes of a house style");
   const { versions } = libraryStyle(style);

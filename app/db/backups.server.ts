@@ -85,7 +85,7 @@ async function keepAs(file: string, kept: string): Promise<void> {
  */
 export async function restoreBackup(file: string, backup: string): Promise<string | null> {
   const damage = damageOf(backup);
-  if (damage) throw new Error(`this backup is damaged itself (${damage})`);
+  if (damage) throw new Error(`this backup is damaged as well (${damage})`);
   const kept = existsSync(file) ? `${file}.before-restore-${stamp(new Date())}` : null;
   if (kept) await keepAs(file, kept);
   await writeAside(file, async (aside) => {

@@ -67,7 +67,7 @@ test("a damaged backup is not put back", async () => {
   const name = await makeBackup(db, backups);
   db.close();
   writeFileSync(join(backups, name), "not a database at all, but long enough to be looked at as one".repeat(20));
-  await expect(restoreBackup(file, join(backups, name))).rejects.toThrow("damaged itself");
+  await expect(restoreBackup(file, join(backups, name))).rejects.toThrow("damaged as well");
   expect(filmsIn(file)).toEqual(["kite"]);
 });
 

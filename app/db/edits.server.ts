@@ -20,7 +20,7 @@ export class StaleRevision extends Refusal {
   override name = "StaleRevision";
 
   constructor() {
-    super("the film was changed elsewhere in the meantime");
+    super("the film has been changed elsewhere");
   }
 }
 

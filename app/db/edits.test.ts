@@ -151,7 +151,7 @@ describe("edits", () => {
     expect(() => send(gone)).toThrow("no longer");
     expect(() => send({ type: "set-key", versionId: "tall", key: { ...KEY, x: 90 } })).toThrow("leave the picture");
     const again = newVersion({ id: "tall", name: "Again", width: 1080, height: 1080 });
-    expect(() => send({ type: "add-version", version: again })).toThrow("this id already");
+    expect(() => send({ type: "add-version", version: again })).toThrow("already exists");
     expect(revision()).toBe(before);
     expect(history()).toEqual({ undo: null, redo: null });
   });

@@ -35,7 +35,7 @@ export function findStyleByName(db: Db, name: string): HouseStyle | null {
  */
 export function saveStyle(db: Db, { id, name, versions }: HouseStyle): void {
   const other = findStyleByName(db, name);
-  if (other && other.id !== id) throw new Refusal(`there is a house style called “${other.name}” already`);
+  if (other && other.id !== id) throw new Refusal(`a house style called “${other.name}” already exists`);
   db.prepare(
     `INSERT INTO house_styles (id, name, versions) VALUES (@id, @name, @versions)
      ON CONFLICT (id) DO UPDATE SET name = @name, versions = @versions`,

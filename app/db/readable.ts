@@ -7,7 +7,7 @@ export class UnreadableFilm extends Refusal {
 
   constructor(film: string, cause: Error) {
     super(
-      `what Glad Pan has stored of ${film} cannot be read. Put a backup back with ./glad-pan restore, or remove the film from the library and add it again; its file is untouched`,
+      `what Glad Pan has stored of ${film} cannot be read. Restore a backup with ./glad-pan restore, or remove the film from the library and add it again; its file is untouched`,
       422,
     );
     this.cause = cause;

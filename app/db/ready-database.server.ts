@@ -13,7 +13,7 @@ export async function readyDatabase(file: string, backups: string): Promise<Db> 
   if (!existsSync(file)) return openDatabase(file);
   const damage = damageOf(file);
   if (damage) {
-    throw new StartError(`the database is damaged (${damage}). Put the newest backup back: ./glad-pan restore`);
+    throw new StartError(`the database is damaged (${damage}). Restore the newest backup: ./glad-pan restore`);
   }
   const db = connect(file);
   const { done, all } = schemaOf(db);

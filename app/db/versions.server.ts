@@ -71,7 +71,7 @@ export function saveVersion(db: Db, filmId: string, version: Version): void {
       safeArea: version.safeArea && JSON.stringify(version.safeArea),
       captions: JSON.stringify(version.captions),
     });
-  if (changes === 0) throw new Refusal("there is a version with this id already");
+  if (changes === 0) throw new Refusal("a version with this id already exists");
 }
 
 /** Makes these a film's versions, in this order; any other goes with all that is set in it. */

@@ -51,9 +51,9 @@ export function clipsOf({ id, name, file, info }: FilmRow): ClipWithFile[] {
 /** A clip made of a film of the library, whose file stays where it is or is shared. */
 async function clipFrom(filmId: string, folderOf: string, clipId: string): Promise<WantedClip> {
   const film = findFilm(db(), filmId);
-  if (!film || film.deletedAt !== null) throw new Refusal("one of the films is not in the library any more");
+  if (!film || film.deletedAt !== null) throw new Refusal("one of the films is no longer in the library");
   const source = sourceFile(film);
-  if (isClipList(source)) throw new Refusal(`${film.name} is made of clips itself; take these one by one`);
+  if (isClipList(source)) throw new Refusal(`${film.name} is made of clips itself; add these one by one`);
   if (!existsSync(source)) throw new Refusal(`the file of ${film.name} is missing; put it back first`);
   const { name, info } = film;
   if (!isKept(film.file)) return { id: clipId, name, file: source, info, in: null, out: null };
@@ -64,14 +64,14 @@ async function clipFrom(filmId: string, folderOf: string, clipId: string): Promi
 
 async function wantedClips(film: FilmRow, choices: readonly ClipChoice[]): Promise<WantedClip[]> {
   const has = new Map(clipsOf(film).map((clip) => [clip.id, clip]));
-  if (choices.length === 0) throw new Refusal("a film keeps at least one clip");
+  if (choices.length === 0) throw new Refusal("a film needs at least one clip");
   if (choices.length > MOST_CLIPS) throw new Refusal(`a film has at most ${MOST_CLIPS} clips`);
   const wanted: WantedClip[] = [];
   for (const { clipId, filmId } of choices) {
     const clip = clipId === null ? undefined : has.get(clipId);
-    if (clipId !== null && !clip) throw new Refusal("one of the clips is not in the film any more");
-    if (clip && wanted.some(({ id }) => id === clip.id)) throw new Refusal("a clip is in the film once");
-    if (filmId === null && !clip) throw new Refusal("a new clip is made of a film of the library");
+    if (clipId !== null && !clip) throw new Refusal("one of the clips is no longer in the film");
+    if (clip && wanted.some(({ id }) => id === clip.id)) throw new Refusal("a clip can be in the film only once");
+    if (filmId === null && !clip) throw new Refusal("a new clip has to be a film of the library");
     if (filmId === null) wanted.push(clip!);
     else {
       const made = await clipFrom(filmId, film.id, clip?.id ?? nanoid(10));
@@ -144,7 +144,7 @@ export async function arrangeClips(film: FilmRow, choices: readonly ClipChoice[]
     if (keepsEarlier) keepReplaced(db(), film.id, film.file, project);
     putInPlace(db(), film.id, storedPath(list), arranged);
     const broken = brokenInvariant(loadState(db(), findFilm(db(), film.id)!), to.info.frames);
-    if (broken) throw new Refusal(`the clips cannot be put together like this: ${broken}`);
+    if (broken) throw new Refusal(`the clips cannot be arranged like this: ${broken}`);
   });
   await makeAgain(film);
   if (!keepsEarlier) await clearParts(film.id);

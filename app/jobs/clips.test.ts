@@ -189,7 +189,7 @@ test("it is duplicated with its parts, and saved as one file with the work on it
   expect((await probeFilm(sourceFile(film(copy)))).frames).toBe(film().info.frames);
   expect(listClips(db(), copy)[0]!.file).toContain(copy);
 
-  await expect(saveProject(film(), false)).rejects.toThrow("save it with the film");
+  await expect(saveProject(film(), false)).rejects.toThrow("save the project with its film");
   const { name, stream } = await saveProject(film(), true);
   const file = join(folder, name);
   await writeFile(file, stream);
@@ -211,7 +211,7 @@ test("what makes no sense is refused, and nothing is changed", async () => {
   const clips = clipsOf(film()).map((clip) => clip.id);
   const refused = (choices: ClipChoice[]) => expect(arrangeClips(film(), choices)).rejects;
   await refused([]).toThrow("at least one");
-  await refused([same("nobody")]).toThrow("not in the film any more");
+  await refused([same("nobody")]).toThrow("no longer in the film");
   await refused([same(clips[0]!), same(clips[0]!)]).toThrow("once");
   await refused([{ clipId: null, filmId: id }]).toThrow("made of clips itself");
   await expect(joinFilms([wide], "One")).rejects.toThrow("two films or more");

@@ -20,7 +20,7 @@ export function libraryStyle(name: string): HouseStyle {
     const style = findStyleByName(db, name);
     if (style) return style;
     const names = listStyles(db).map((other) => `"${other.name}"`);
-    throw none(names.length > 0 ? `there are ${names.join(", ")}` : "the library has none yet");
+    throw none(names.length > 0 ? `there are ${names.join(", ")}` : "the library has no house style yet");
   } finally {
     db.close();
   }

@@ -271,7 +271,7 @@ describe("work on a film", () => {
     await expect(archive("a.gladpan", "{")).rejects.toThrow("a.gladpan: its project.json is not JSON");
     await expect(archive("b.gladpan", '{"format": "glad-pan/project"}')).rejects.toThrow("makes no sense: version");
     await writeFile(join(folder, "c.gladpan"), zipOf([{ name: "other.txt", text: "" }]));
-    await expect(takeIn(join(folder, "c.gladpan"), "c.gladpan", "link")).rejects.toThrow("no work of Glad Pan's");
+    await expect(takeIn(join(folder, "c.gladpan"), "c.gladpan", "link")).rejects.toThrow("no Glad Pan project");
     expect(listFilms(db())).toEqual([]);
   });
 
@@ -292,8 +292,8 @@ describe("work on a film", () => {
       return takeIn(file, "saved.gladpan", "link");
     };
     const gap = { ...project, shots: project.shots.slice(1) };
-    await expect(opened(gap, clip)).rejects.toThrow("makes no sense: the shots leave a gap");
-    await expect(opened(project, "demo/clips/upright-25.mp4")).rejects.toThrow("not the one that it was done on");
+    await expect(opened(gap, clip)).rejects.toThrow("not consistent: the shots leave a gap");
+    await expect(opened(project, "demo/clips/upright-25.mp4")).rejects.toThrow("not the one it was made for");
     await expect(opened(project, "package.json")).rejects.toThrow("two shots.mp4");
     expect(listFilms(db())).toHaveLength(1);
     expect(readdirSync(filmsFolder())).toEqual([id]);

@@ -56,7 +56,7 @@ export async function requireOpen(path: string): Promise<string> {
   const real = await realpath(resolve(path)).catch(() => null);
   const open = await openedFolders();
   if (real && open.some((folder) => liesIn(real, folder.path))) return real;
-  throw new NotOpenError("There is no such folder or film here.");
+  throw new NotOpenError("This folder or film does not exist here.");
 }
 
 /**

@@ -49,13 +49,13 @@ test("a folder shows its folders and films, and nothing that a link leads out to
 test.each(["secret", "films/../secret", "films/way-out", "films/out.mp4", "films-too", "..", "films/gone.mp4"])(
   "%s is not open",
   async (name) => {
-    await expect(requireOpen(`${root}/${name}`)).rejects.toThrow("There is no such folder or film here.");
-    await expect(viewFolder(`${root}/${name}`)).rejects.toThrow("There is no such folder or film here.");
+    await expect(requireOpen(`${root}/${name}`)).rejects.toThrow("This folder or film does not exist here.");
+    await expect(viewFolder(`${root}/${name}`)).rejects.toThrow("This folder or film does not exist here.");
   },
 );
 
 test("nothing is open where nothing was opened", async () => {
   process.env.GLAD_PAN_MEDIA = "";
-  await expect(requireOpen("/")).rejects.toThrow("There is no such folder");
+  await expect(requireOpen("/")).rejects.toThrow("This folder or film does not exist");
   process.env.GLAD_PAN_MEDIA = path("films");
 });

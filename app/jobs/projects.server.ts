@@ -61,7 +61,7 @@ async function fingerprint(film: FilmRow): Promise<string> {
 /** @throws Refusal while a film is analysed */
 function requireAnalysed({ id }: FilmRow): void {
   if (!isAnalysed(db(), id)) {
-    throw new Refusal("the film is still being analysed; its work can be saved or duplicated when that is done");
+    throw new Refusal("the film is still being analysed; save or duplicate it when that is done");
   }
 }
 
@@ -84,7 +84,7 @@ export async function saveProject(film: FilmRow, withSource: boolean): Promise<{
   const name = `${parse(film.name).name}${PROJECT_EXTENSION}`;
   if (withSource) requireSource(film);
   if (hasClips(db(), film.id)) {
-    if (!withSource) throw new Refusal("the film is made of clips, which are only known here; save it with the film");
+    if (!withSource) throw new Refusal("the film is made of clips; save the project with its film");
     const { project, file } = await joinedProject(film);
     const stream = zipOf([
       { name: DOCUMENT, text: JSON.stringify(project) },
@@ -115,7 +115,7 @@ function register(id: string, name: string, file: string, project: Project): voi
       forAnotherFilm(project, id, () => nanoid(10)),
     );
     const broken = brokenInvariant(loadState(db(), findFilm(db(), id)!), info.frames);
-    if (broken) throw new FilmError(`${name}: the work that was saved makes no sense: ${broken}.`);
+    if (broken) throw new FilmError(`${name}: the saved project is not consistent: ${broken}.`);
     const analysis = nanoid(10);
     insertJob(db(), { id: analysis, filmId: id, kind: "analyse" });
     if (gapsIn(info.frames, listAnalysed(db(), id)).length === 0) {
@@ -181,7 +181,7 @@ export async function copyFilm(film: FilmRow, name: string): Promise<string> {
 
 async function readArchive(zip: OpenZip, name: string): Promise<Project> {
   const text = await zip.readText(DOCUMENT, MOST_DOCUMENT_BYTES);
-  if (text === null) throw new FilmError(`${name}: there is no work of Glad Pan's in it.`);
+  if (text === null) throw new FilmError(`${name}: there is no Glad Pan project in it.`);
   try {
     // Whatever it says of clips: their files are not in it, and what it names is not its own.
     return { ...readProject(text), clips: [] };
@@ -200,7 +200,7 @@ async function requireSame(file: string, name: string, info: FilmInfo): Promise<
   const found = await probeFilm(file, name);
   const { picture, frames } = info.fields ? withFields(found) : found;
   if (frames === info.frames && picture.width === info.picture.width && picture.height === info.picture.height) return;
-  throw new FilmError(`${name}: the film that was saved with the work is not the one that it was done on.`);
+  throw new FilmError(`${name}: the film in this project is not the one it was made for.`);
 }
 
 /**
@@ -214,7 +214,7 @@ async function requireSame(file: string, name: string, info: FilmInfo): Promise<
  */
 export async function openProject(file: string, name: string): Promise<string> {
   const zip = await openZip(file).catch(() => {
-    throw new FilmError(`${name}: this file is damaged, or is no work of Glad Pan's.`);
+    throw new FilmError(`${name}: this file is damaged or is not a Glad Pan project.`);
   });
   try {
     const project = await readArchive(zip, name);

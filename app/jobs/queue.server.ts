@@ -54,7 +54,7 @@ function insist(write: () => void): void {
   try {
     write();
   } catch (error) {
-    log.error({ error: error instanceof Error ? error.message : error }, "not written; it will be tried again");
+    log.error({ error: error instanceof Error ? error.message : error }, "not written; trying again");
     if (queue().state !== "stopping") setTimeout(() => insist(write), TRY_AGAIN_MS).unref();
   }
 }
@@ -68,7 +68,7 @@ function run(job: JobRow): void {
   worker.postMessage({ run: job.id } satisfies WorkerOrder);
   log.info({ job: job.id, kind: job.kind, attempt: job.attempts }, "started");
   // The worker itself writes how its job ended; this is for one that could not.
-  let end: JobEnd = { state: "failed", error: "The work ended without a result. Start it again." };
+  let end: JobEnd = { state: "failed", error: "The job ended without a result. Start it again." };
   worker.on("message", ({ unwritten }: UnwrittenEnd) => {
     end = unwritten;
   });

@@ -67,7 +67,7 @@ export async function giveUpReplacement({ id }: FilmRow): Promise<void> {
  */
 export async function beginReplacement(film: FilmRow, file: string, name: string, how: "move" | "link"): Promise<void> {
   if (!isAnalysed(db(), film.id)) {
-    throw new Refusal("the film is still being analysed; its file can be replaced when that is done");
+    throw new Refusal("the film is still being analysed; replace its file when that is done");
   }
   if (hasClips(db(), film.id)) {
     throw new Refusal("the film is made of clips; replace these one by one, under Clips on its desk");
@@ -139,7 +139,7 @@ export function replacementOf(film: FilmRow): Replacement {
  */
 export async function replaceSource(film: FilmRow): Promise<void> {
   const compared = comparisonOf(film);
-  if (!compared) throw new Refusal("there is nothing to replace the film's file with");
+  if (!compared) throw new Refusal("there is no new file to replace the film's with");
   const { payload, matches } = compared;
   const { file, info } = payload;
   const before = film.fingerprint ?? "unknown";

@@ -112,7 +112,7 @@ test("a comparison is given up, and goes stale when the shots change; an earlier
   await giveUpReplacement(film());
   expect(existsSync(join(folder, "a.mp4"))).toBe(true);
   expect(replacementOf(film()).job).toBeNull();
-  await expect(replaceSource(film())).rejects.toThrow("nothing to replace");
+  await expect(replaceSource(film())).rejects.toThrow("no new file to replace");
   await expect(beginReplacement(film(), "package.json", "package.json", "link")).rejects.toThrow("package.json");
 
   await beginReplacement(film(), join(folder, "a.mp4"), "a.mp4", "link");

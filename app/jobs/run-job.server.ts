@@ -89,7 +89,7 @@ async function render(db: Db, film: FilmFile, row: FilmRow, job: JobRow, { onPro
   const { version, framings, captions } = loadFramings(db, row, versionId);
   const target = { width: version.width, height: version.height };
   const ranges = joinRanges(framings.flatMap(({ kept }) => kept));
-  if (ranges.length === 0) throw new Error(`nothing of the film is left in “${version.name}”; bring a part of it back`);
+  if (ranges.length === 0) throw new Error(`nothing of the film is left in “${version.name}”; bring back a part of it`);
   requireRoom(fileName, "render", target, framesIn(ranges), film.info.rate);
   const paths = frameShots(framings, film.info.picture, target, film.info.rate);
   const shots = framings.map(({ range }, i) => ({ range, ...paths[i]! }));

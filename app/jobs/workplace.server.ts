@@ -48,7 +48,7 @@ export function requireSource(film: Pick<FilmRow, "file" | "name">): void {
     throw new FilmError(`${film.name}: its clips are not ready yet.`);
   }
   if (isMissing(film)) {
-    throw new FilmError(`${film.name}: the film's own file is not where it was. Add it to the library again.`);
+    throw new FilmError(`${film.name}: the film's file has been moved or deleted. Add it to the library again.`);
   }
 }
 

@@ -172,7 +172,7 @@ export async function* decodeFrames(film: FilmFile, options: DecodeOptions): Asy
   }
   throw new FilmError(
     next === 0
-      ? `${film.name}: no picture of it can be decoded; it is damaged. Copy or export it again.`
+      ? `${film.name}: none of its frames can be decoded; it is damaged. Copy or export it again.`
       : `${film.name}: it cannot be decoded from frame ${next} on; it is damaged. Copy or export it again.`,
   );
 }

@@ -36,7 +36,7 @@ export const REC709_TAGS = [
 export function filmFailure(error: unknown, name: string): unknown {
   if (!(error instanceof ToolError) || error.code === "ENOSPC") return error;
   if (error.code === "STALLED") {
-    return new FilmError(`${name}: reading it came to a halt for a minute and was stopped. Copy or export it again.`);
+    return new FilmError(`${name}: reading it stalled for a minute and was stopped. Copy or export it again.`);
   }
   if (/could not be started/.test(error.message)) return error;
   if (/Cannot allocate memory/.test(error.said)) {

@@ -62,7 +62,7 @@ describe("files that point elsewhere are no films", () => {
 describe("more is not done than can be", () => {
   test("pictures larger than 8K are refused", async () => {
     ffmpeg("-f", "lavfi", "-i", "color=s=9000x5000:r=5:d=0.6", "-c:v", "ffv1", "huge.mkv");
-    expect(await refusal("huge.mkv")).toMatch(/larger than can be worked with|not a film/);
+    expect(await refusal("huge.mkv")).toMatch(/larger than is supported|not a film/);
   });
 
   test("sound that is stamped with a time hours later is not waited for with silence", async () => {
@@ -125,7 +125,7 @@ describe("what cannot be decoded is refused by its name", () => {
     const bytes = readFileSync(CLIP).toString("latin1").replaceAll("avc1", "xyz1").replaceAll("avcC", "xyzC");
     writeFileSync(path("unknown.mp4"), bytes, "latin1");
     expect(await refusal("unknown.mp4")).toBe(
-      'unknown.mp4: its pictures are in a codec that is not known here ("xyz1"). Export it as H.264, H.265 or ProRes.',
+      'unknown.mp4: its video codec is not supported ("xyz1"). Export it as H.264, H.265 or ProRes.',
     );
   });
 

@@ -184,7 +184,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   const codec = video.codec_name ?? "unknown";
   if (codec === "unknown") {
     const named = /^[\x21-\x7e]{1,8}$/.test(video.codec_tag_string ?? "") ? ` ("${video.codec_tag_string}")` : "";
-    throw refuse(`its pictures are in a codec that is not known here${named}. Export it as H.264, H.265 or ProRes.`);
+    throw refuse(`its video codec is not supported${named}. Export it as H.264, H.265 or ProRes.`);
   }
   if (await isEncrypted(file)) {
     throw refuse("it is encrypted (copy protection), so its pictures cannot be seen. Use a copy without it.");
@@ -202,17 +202,17 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   };
   const { grid, cutOff } = await gridOfWhatIsThere(file, claimed, audio);
   if (!grid) {
-    throw refuse("there are no pictures in this file, or none that say when they are shown. Copy or export it again.");
+    throw refuse("this file has no frames, or none with a timestamp. Copy or export it again.");
   }
   const { rate, frames, ...inFile } = grid;
   const timeBase = parseRate(video.time_base ?? "");
   if (frames < 2) throw refuse("this is a still picture. Choose a film of two frames or more.");
   if (frames > MAX_FRAMES) {
-    throw refuse(`it has ${frames} frames, more than the ${MAX_FRAMES} that can be worked with. Export it in parts.`);
+    throw refuse(`it has ${frames} frames, more than the ${MAX_FRAMES} that are supported. Export it in parts.`);
   }
   if (frames > LONGEST_MEAN_HOLD * times.length) {
     throw refuse(
-      `it claims to have ${frames} frames, and holds ${times.length}; it is damaged. Copy or export it again.`,
+      `it claims to have ${frames} frames but holds ${times.length}; it is damaged. Copy or export it again.`,
     );
   }
   const { picture, nonSquarePixels } = displaySize(video);
@@ -221,9 +221,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
     throw refuse(`the picture is only ${width} × ${height} pixels, too small to crop.`);
   }
   if (width * height > MAX_PIXELS || Math.max(width, height) > MAX_SIDE) {
-    throw refuse(
-      `the picture is ${width} × ${height} pixels, larger than can be worked with. Export it in 8K or less.`,
-    );
+    throw refuse(`the picture is ${width} × ${height} pixels, larger than is supported. Export it in 8K or less.`);
   }
   return {
     picture,

@@ -103,7 +103,7 @@ export async function verifyFile(file: string, expected: Expected, signal?: Abor
   };
   const faults: string[] = [];
   const { size } = expected;
-  if (expected.captions && !figures.hasCaptions) faults.push("the track of captions is missing");
+  if (expected.captions && !figures.hasCaptions) faults.push("the text track is missing");
   if (figures.width !== size.width || figures.height !== size.height) {
     faults.push(`the picture is ${figures.width} × ${figures.height}, not ${size.width} × ${size.height}`);
   }

@@ -308,11 +308,11 @@ describe("a picture or a font of one's own", () => {
   test("that is none is refused with its name and what to do", async () => {
     expect(await sent("picture", "logo.png", "kites")).toMatchObject({
       status: 422,
-      data: { kept: null, error: expect.stringContaining("logo.png: this is no picture") },
+      data: { kept: null, error: expect.stringContaining("logo.png: this is not a picture") },
     });
     expect(await sent("font", "house.ttf", "kites")).toMatchObject({
       status: 422,
-      data: { error: expect.stringContaining("house.ttf: this is no font") },
+      data: { error: expect.stringContaining("house.ttf: this is not a font") },
     });
     expect(await sent("words", "a.txt", "kites")).toMatchObject({ status: 400 });
     expect(await post(ownFiles, {}, nobodysFilm())).toMatchObject({ status: 404 });

@@ -23,7 +23,7 @@ export const refusalsTexts = {
   },
   /** core/edits/apply-versions.ts */
   applyVersions: {
-    thereIsAVersionWith: "there is a version with this id already",
+    thereIsAVersionWith: "a version with this id already exists",
   },
   /** core/edits/find.ts */
   find: {

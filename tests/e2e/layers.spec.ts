@@ -218,7 +218,7 @@ test("a text that does not fit says so, and fits when it may shrink", async ({ p
 
   const own = page.getByLabel("Your own font: file");
   await own.setInputFiles({ name: "house.ttf", mimeType: "font/ttf", buffer: Buffer.from("no font") });
-  await expect(page.getByText("house.ttf: this is no font.")).toBeVisible();
+  await expect(page.getByText("house.ttf: this is not a font.")).toBeVisible();
   await own.setInputFiles(FONT_FILE);
   await expect(page.getByRole("combobox", { name: "Typeface" })).toHaveText("NotoSerif-Regular.ttf");
   await page.getByRole("combobox", { name: "Typeface" }).click();
@@ -232,7 +232,7 @@ test("a picture is brought in as a layer and as a backdrop; what is none is refu
   await open(page);
   const picked = page.getByLabel("Picture: file");
   await picked.setInputFiles({ name: "notes.png", mimeType: "image/png", buffer: Buffer.from("no picture") });
-  await expect(page.getByText("notes.png: this is no picture.")).toBeVisible();
+  await expect(page.getByText("notes.png: this is not a picture.")).toBeVisible();
   const scripted = '<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>';
   await picked.setInputFiles({ name: "mark.svg", mimeType: "image/svg+xml", buffer: Buffer.from(scripted) });
   await expect(page.getByText("mark.svg: this drawing has scripts.")).toBeVisible();

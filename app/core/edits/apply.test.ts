@@ -173,7 +173,7 @@ describe("a version", () => {
     const [tall, copy] = states[4]!.versions;
     expect(copy).toEqual({ ...tall, id: "copy", name: "Tall, shorter" });
     expect(states[5]!.versions.map(({ handKeys }) => handKeys.length)).toEqual([1, 0]);
-    refused({ type: "duplicate-version", versionId: "tall", id: "tall", name: "Again" }).toThrow("this id already");
+    refused({ type: "duplicate-version", versionId: "tall", id: "tall", name: "Again" }).toThrow("already exists");
     refused({ type: "duplicate-version", versionId: "gone", id: "new", name: "Again" }).toThrow("no longer");
   });
 
@@ -245,7 +245,7 @@ describe("a version", () => {
   });
 
   test("is neither there twice nor the last to go", () => {
-    refused({ type: "add-version", version: { ...square, id: "tall" } }).toThrow("this id already");
+    refused({ type: "add-version", version: { ...square, id: "tall" } }).toThrow("already exists");
     refused({ type: "remove-version", versionId: "tall" }).toThrow("at least one version");
   });
 });

@@ -28,10 +28,10 @@ export function readFont(bytes: Buffer, name: string): FontFile {
     throw new OwnFileError(`${name}: a font has at most ${MOST_FONT_BYTES / 2 ** 20} MB.`);
   }
   const kind = kindOf(bytes);
-  if (!kind) throw new OwnFileError(`${name}: this is no font. Fonts are TTF, OTF or WOFF2 files.`);
+  if (!kind) throw new OwnFileError(`${name}: this is not a font. Choose a TTF, OTF or WOFF2 file.`);
   const id = contentId(bytes);
   if (!GlobalFonts.register(bytes, ownFamily(id))) {
-    throw new OwnFileError(`${name}: this font is damaged. Get it again from where it came from.`);
+    throw new OwnFileError(`${name}: this font is damaged. Download it again.`);
   }
   return { id, bytes, kind };
 }

@@ -16,7 +16,7 @@ test("a font that is brought in is known by what is in it, and can be drawn with
 
 test("what is no font, damaged or too large is refused with a sentence", () => {
   const refused = (bytes: Buffer) => expect(() => readFont(bytes, "house.ttf"));
-  refused(Buffer.from("kites")).toThrow("house.ttf: this is no font");
+  refused(Buffer.from("kites")).toThrow("house.ttf: this is not a font");
   refused(readFileSync(FONT).subarray(0, 200)).toThrow("house.ttf: this font is damaged");
   refused(Buffer.alloc(21 * 2 ** 20)).toThrow("at most 20 MB");
 });

@@ -97,14 +97,14 @@ export async function readPicture(bytes: Buffer, name: string): Promise<PictureF
     throw new OwnFileError(`${name}: a picture has at most ${MOST_PICTURE_BYTES / 2 ** 20} MB. Make it smaller.`);
   }
   const kind = kindOf(bytes);
-  if (!kind) throw new OwnFileError(`${name}: this is no picture. Pictures are PNG, JPEG, WebP or SVG files.`);
+  if (!kind) throw new OwnFileError(`${name}: this is not a picture. Choose a PNG, JPEG, WebP or SVG file.`);
   try {
     if (kind === "svg") return await drawn(bytes, name);
     const { width, height } = await decoded(bytes);
     if (!(width > 0 && height > 0)) throw new Error("no pixels");
     if (Math.max(width, height) > MOST_PICTURE_SIDE) {
       throw new OwnFileError(
-        `${name}: this picture is ${width} × ${height}; ${MOST_PICTURE_SIDE} a side is the most. Make it smaller.`,
+        `${name}: this picture is ${width} × ${height}; at most ${MOST_PICTURE_SIDE} pixels a side. Make it smaller.`,
       );
     }
     return fileOf(bytes, kind, { width, height });

@@ -39,7 +39,7 @@ describe("a picture that is brought in", () => {
 
   test("is refused with what to do if it is none, damaged or too large", async () => {
     const refused = (bytes: Buffer) => expect(readPicture(bytes, "logo.png")).rejects;
-    await refused(Buffer.from("kites")).toThrow("logo.png: this is no picture");
+    await refused(Buffer.from("kites")).toThrow("logo.png: this is not a picture");
     await refused(canvas.toBuffer("image/png").subarray(0, 40)).toThrow("damaged");
     await refused(createCanvas(8200, 2).toBuffer("image/png")).toThrow("8200 × 2");
     await refused(Buffer.alloc(31 * 2 ** 20)).toThrow("at most 30 MB");

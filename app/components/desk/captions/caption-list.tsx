@@ -81,7 +81,7 @@ export function CaptionList({ faulty }: { faulty: readonly Caption[] }) {
                 style={{ top: item.start, height: ROW_HEIGHT }}
                 className={clsx(
                   "absolute inset-x-0 flex flex-col justify-center border-b border-line px-2",
-                  caption === chosen ? "bg-accent/20" : "hover:bg-well",
+                  caption === chosen ? "bg-accent/15" : "hover:bg-well",
                   item.index === here && "border-l-2 border-l-accent",
                 )}
               >

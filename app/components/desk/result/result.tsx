@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { useEffect, useState } from "react";
 import { isSilent } from "~/core/composition/stack";
 import { useSize } from "../../common/use-size";
@@ -30,7 +31,11 @@ export function Result() {
   return (
     <section ref={look.part} aria-label={t.result} className="flex h-full flex-col gap-1 bg-panel p-2">
       <ResultBar />
-      <div ref={setElement} className="flex min-h-0 grow overflow-auto">
+      <div
+        ref={setElement}
+        tabIndex={isTrueSize ? 0 : undefined}
+        className={clsx("flex min-h-0 grow", isTrueSize ? "overflow-auto" : "overflow-hidden")}
+      >
         {look.comparison ? (
           <div className="m-auto">
             <Compared comparison={look.comparison} room={room} />
