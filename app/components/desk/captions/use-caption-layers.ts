@@ -11,6 +11,7 @@ import { shownOfShots } from "../picture/desk-windows";
 import type { DeskFilm, DeskShot } from "../state/desk-types";
 
 const NO_LAYERS: readonly Layer[] = [];
+const NO_SHOTS: readonly DeskShot[] = [];
 
 /** Captions as a version shows them: their layers, and how far down the safe area each stands, by its id. */
 export interface ShownCaptions {
@@ -26,8 +27,8 @@ export function useCaptionLayers(
   shots: readonly DeskShot[],
 ): ShownCaptions {
   const { width, height, safeArea, captions: settings, layers: own } = version;
-  // Where a path is being laid again, what is dragged comes first.
-  const calm = useDeferredValue(shots);
+  // Where a path is being laid again, what is dragged comes first; without captions nothing is done twice for it.
+  const calm = useDeferredValue(captions.length > 0 ? shots : NO_SHOTS);
   const size = useMemo(() => ({ width, height }), [width, height]);
   const places = useMemo(
     () =>
