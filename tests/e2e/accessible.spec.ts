@@ -65,7 +65,7 @@ for (const colorScheme of ["light", "dark"] as const) {
       await check(String(panel));
       await page.keyboard.press("Escape");
     }
-    for (const dialog of ["Shortcuts", "Export", "Add a version", /^About/, /^House styles/, /^Cuts/]) {
+    for (const dialog of ["Shortcuts", "Export", "Add a version", /^People/, /^About/, /^House styles/, /^Cuts/]) {
       await press(page, dialog);
       await check(String(dialog));
       await page.keyboard.press("Escape");

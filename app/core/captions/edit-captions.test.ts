@@ -6,6 +6,7 @@ import {
   captionsWith,
   dragCaption,
   mergeCaptions,
+  offCuts,
   replaceInCaptions,
   roomOf,
   shiftCaptions,
@@ -54,6 +55,21 @@ describe("what is dragged", () => {
 
   test("comes to rest at cuts first, further off than at speech, so that nothing flashes over one", () => {
     expect([96, 105, 106, 138, 136, 182].map((frame) => snapped(frame, snap))).toEqual([100, 100, 106, 140, 136, 180]);
+  });
+
+  test("or timed does not show for a few frames beside a cut, unless it is no longer than that", () => {
+    const all = [
+      caption("a", 96, 150, "x"),
+      caption("b", 40, 104, "y"),
+      caption("c", 60, 110, "z"),
+      caption("d", 98, 102, "w"),
+    ];
+    expect(offCuts(all, [100], 5).map(({ start, end }) => [start, end])).toEqual([
+      [100, 150],
+      [40, 100],
+      [60, 110],
+      [98, 102],
+    ]);
   });
 
   test("stays between its neighbours, and a frame long", () => {

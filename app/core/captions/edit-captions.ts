@@ -72,6 +72,20 @@ export function snapped(frame: number, { cuts, speech, reach, flash }: SnapTo): 
   return near(cuts, Math.max(reach, flash)) ?? near(borders, reach) ?? frame;
 }
 
+/**
+ * Captions none of which shows for a few frames before a cut or after one, where it can do without: an end that is so near a
+ * cut lies on it.
+ *
+ * @param flash most frames that are given up
+ */
+export const offCuts = <T extends FrameRange>(captions: readonly T[], cuts: readonly number[], flash: number): T[] =>
+  captions.map((caption) => {
+    const later = cuts.find((cut) => cut > caption.start && cut - caption.start <= flash) ?? caption.start;
+    const earlier = cuts.findLast((cut) => cut < caption.end && caption.end - cut <= flash) ?? caption.end;
+    const [start, end] = [later < caption.end ? later : caption.start, earlier > caption.start ? earlier : caption.end];
+    return end > start ? { ...caption, start, end } : caption;
+  });
+
 /** How captions are moved: all of one, or one of its ends. */
 export type CaptionGrip = "whole" | "start" | "end";
 

@@ -9,6 +9,7 @@ import {
   type CaptionGrip,
   dragCaption,
   mergeCaptions,
+  offCuts,
   replaceInCaptions,
   roomOf,
   shiftCaptions,
@@ -94,6 +95,7 @@ export function useCaptionEdits({
   const { captions } = state;
   const { captions: settings, safeArea } = version;
   const fps = framesPerSecond(film.rate);
+  const flash = Math.round(FLASH_SECONDS * fps);
   const chosen = captions.find(({ id }) => id === chosenId) ?? null;
   const { left, right } = safeArea ?? USUAL_SAFE_AREA;
   const lineLength = lineLengthIn(settings, version, 1 - left - right);
@@ -120,7 +122,9 @@ export function useCaptionEdits({
   const timed = <T extends Pick<CaptionText, "text" | "speaker">>(said: readonly T[], range: FrameRange) => {
     const spoken = spokenIn(shots);
     const heard = { stretches: speech, turns: turnsIn(spoken) };
-    return timeCaptions(said, heard, range, film.rate, settings.rules).map((caption) => ({
+    const cuts = shots.map(({ start }) => start);
+    const laid = timeCaptions(said, heard, range, film.rate, settings.rules);
+    return offCuts(laid, cuts, flash).map((caption) => ({
       ...caption,
       speaker: caption.speaker ?? speakerIn(spoken, caption),
     }));
@@ -204,7 +208,7 @@ export function useCaptionEdits({
     },
     dragged: (caption, grip, by, reach) => {
       const cuts = shots.map(({ start }) => start);
-      const snap: SnapTo = { cuts, speech, reach, flash: Math.round(FLASH_SECONDS * fps) };
+      const snap: SnapTo = { cuts, speech, reach, flash };
       return dragCaption(caption, grip, by, roomOf(captions, caption, film.frames), reach > 0 ? snap : null);
     },
     set: (changed) =>
