@@ -170,6 +170,7 @@ export const captionsTexts = {
   useCaptionEdits: {
     broughtIn: (count: number) => `Added ${counted(count, "caption")}.`,
     replaced: (count: number) => `Replaced in ${counted(count, "caption")}.`,
+    noRoom: "There is no room beside it to fix this. Shorten its text, or move its neighbours.",
     cannotSplit: "Put the cursor between two words to split the caption there.",
   },
 };

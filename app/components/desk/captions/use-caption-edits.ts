@@ -1,7 +1,7 @@
 import { nanoid } from "nanoid";
 import { useState } from "react";
 import { toast } from "sonner";
-import { byStart, type Caption, type CaptionText } from "~/core/captions/caption";
+import { type Caption, type CaptionText } from "~/core/captions/caption";
 import { mendCaption } from "~/core/captions/caption-faults";
 import { lineLengthIn } from "~/core/captions/caption-layers";
 import type { CaptionRules, CaptionSettings } from "~/core/captions/caption-settings";
@@ -20,6 +20,7 @@ import { timeCaptions } from "~/core/captions/time-captions";
 import { USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
 import type { CAPTION_CHANGES, SingleCommand } from "~/core/edits/command";
 import type { FilmState, VersionState } from "~/core/edits/film-state";
+import { isSame } from "~/core/structure";
 import { type FrameRange, framesPerSecond, inRange } from "~/core/time/rate";
 import { captionsTexts } from "~/texts/captions";
 import type { Player } from "../picture/player";
@@ -177,13 +178,9 @@ export function useCaptionEdits({
       const before = new Map(captions.map((caption) => [caption.id, caption]));
       const ids = new Set(all.map(({ id }) => id));
       const gone = captions.filter(({ id }) => !ids.has(id)).map(({ id }) => id);
-      edits.send(
-        change(
-          gone,
-          all.filter((caption) => before.get(caption.id) !== caption),
-          "mended",
-        ),
-      );
+      const others = all.filter((caption) => !isSame(before.get(caption.id), caption));
+      if (gone.length + others.length === 0) return void toast(t.noRoom);
+      edits.send(change(gone, others, "mended"));
     },
     time: (some) => {
       const [first] = some;
@@ -203,7 +200,7 @@ export function useCaptionEdits({
       if (!chosen) return;
       const end = here() + 1;
       put([{ ...chosen, start: Math.min(chosen.start, end - 1), end }], "changed");
-      const next = [...captions].sort(byStart)[captions.indexOf(chosen) + 1];
+      const next = after(chosen);
       if (next) choose(next.id);
     },
     dragged: (caption, grip, by, reach) => {
