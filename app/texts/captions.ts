@@ -155,7 +155,8 @@ export const captionsTexts = {
   /** components/desk/captions/captions-rules.tsx */
   captionsRules: {
     rules: "Rules",
-    lines: "Most lines",
+    lines: "Lines",
+    atMost: "at most",
     pace: "Fastest",
     lettersPerSecond: "letters/s",
     shortest: "Shortest",

@@ -14,6 +14,8 @@ const t = captionsTexts.captionList;
 
 /** Pixels that a row is high. */
 const ROW_HEIGHT = 44;
+/** … and the list at most. */
+const MOST_HEIGHT = 4 * ROW_HEIGHT;
 
 /** The film's captions with their times and pace; the one at the playhead stands out. */
 export function CaptionList({ faulty }: { faulty: readonly Caption[] }) {
@@ -64,7 +66,8 @@ export function CaptionList({ faulty }: { faulty: readonly Caption[] }) {
         aria-activedescendant={chosen ? `caption-${chosen.id}` : undefined}
         tabIndex={0}
         onKeyDown={onKeyDown}
-        className="h-44 overflow-y-auto rounded-md border border-line bg-raised outline-offset-[-2px] select-none"
+        style={{ height: Math.min(MOST_HEIGHT, rows.getTotalSize() + 2) }}
+        className="overflow-y-auto rounded-md border border-line bg-raised outline-offset-[-2px] select-none"
       >
         <div role="presentation" className="relative" style={{ height: rows.getTotalSize() }}>
           {rows.getVirtualItems().map((item) => {

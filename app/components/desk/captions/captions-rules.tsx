@@ -9,7 +9,7 @@ import { useDesk } from "../state/desk-context";
 const t = captionsTexts.captionsRules;
 
 const NUMBERS = [
-  { rule: "lines", label: t.lines, unit: "", digits: 0, least: 1, most: 4 },
+  { rule: "lines", label: t.lines, unit: t.atMost, digits: 0, least: 1, most: 4 },
   { rule: "pace", label: t.pace, unit: t.lettersPerSecond, digits: 0, least: 5, most: 60 },
   { rule: "least", label: t.shortest, unit: t.seconds, digits: 1, least: 0.2, most: 5 },
   { rule: "most", label: t.longest, unit: t.seconds, digits: 1, least: 1, most: 30 },

@@ -4,6 +4,7 @@ import { Group, Rect, Text } from "react-konva";
 import type { Caption } from "~/core/captions/caption";
 import type { CaptionGrip } from "~/core/captions/edit-captions";
 import { type FrameRange, rangeLength } from "~/core/time/rate";
+import { clipRanges } from "~/core/time/ranges";
 import type { CaptionEdits } from "../captions/use-caption-edits";
 import type { AlongLane } from "./lane-trim";
 
@@ -33,7 +34,7 @@ interface LaneCaptionsProps extends AlongLane {
  * Captions along the lane's time, beside where somebody speaks: each is dragged, or by one of its ends. They come to rest at
  * cuts and at borders of speech, unless Ctrl is held.
  */
-export function LaneCaptions({ left, lane, axis, pxPerFrame, drawn, theme }: LaneCaptionsProps) {
+export function LaneCaptions({ left, lane, axis, pxPerFrame, drawn, frames, theme }: LaneCaptionsProps) {
   const { captions, chosen, speech, choose, dragged, preview, put, onSeek } = lane;
   const held = useRef<{ caption: Caption; grip: CaptionGrip; from: number; moved: Caption | null } | null>(null);
   const place = ({ start, end }: FrameRange, inset: number, width: number) => {
@@ -84,7 +85,9 @@ export function LaneCaptions({ left, lane, axis, pxPerFrame, drawn, theme }: Lan
   };
   return (
     <Group>
-      <Rect {...place(drawn, 0, CAPTIONS)} fill={theme.ground} opacity={0.85} listening={false} />
+      {clipRanges([{ start: 0, end: frames }], drawn).map((range) => (
+        <Rect key="ground" {...place(range, 0, CAPTIONS)} fill={theme.ground} opacity={0.85} listening={false} />
+      ))}
       {speech.filter(isSeen).map((stretch) => (
         <Rect key={stretch.start} {...place(stretch, CAPTIONS - 5, 4)} fill={theme.soft} listening={false} />
       ))}
