@@ -1,9 +1,14 @@
 import { describe, expect, test } from "@jest/globals";
-import type { Box } from "../geometry/box";
+import { type Composition, compose } from "../composition/composition";
+import { layOut } from "../composition/layout";
+import { newBar, newText } from "../composition/layers/layer";
+import { type Box, wholeOf } from "../geometry/box";
+import { USUAL_FRAMING } from "../path/framing-settings";
+import type { Track } from "../subjects/tracking/track";
 import type { Caption } from "./caption";
 import { captionLayers, lineLengthIn } from "./caption-layers";
 import { type CaptionSettings, USUAL_CAPTIONS } from "./caption-settings";
-import { placeCaptions } from "./place-captions";
+import { layerBoxesIn, obstaclesIn, placeCaptions } from "./place-captions";
 
 const FRAME = { width: 1080, height: 1920 };
 const SAFE = { left: 0.05, top: 0.05, right: 0.05, foot: 0.2 };
@@ -90,5 +95,41 @@ describe("layers of captions", () => {
       { start: 60, end: 80 },
       { start: 80, end: 100 },
     ]);
+  });
+});
+
+describe("what captions are kept off", () => {
+  const shown = (): Composition =>
+    compose(
+      [{ x: 960, y: 540, height: 1080 }],
+      layOut(USUAL_FRAMING, wholeOf({ width: 1920, height: 1080 }), FRAME),
+      FRAME,
+    );
+  const track = (kind: Track["kind"], box: Box): Track => ({
+    ...{ id: kind, kind, start: 0, confidence: 1 },
+    boxes: [box],
+  });
+  // The window shows the middle of the picture, 607.5 pixels of it; its left edge is at 656.
+  const box = { x: 900, y: 400, width: 100, height: 120 };
+
+  test("are faces with a margin, and texts, where the version shows them; nothing that is outside of it", () => {
+    const tracks = [track("face", box), track("text", box), track("person", box), track("face", { ...box, x: 100 })];
+    const at = obstaclesIn([{ start: 0, end: 1, tracks }], shown);
+    const scale = 1920 / 1080;
+    expect(at(0)).toHaveLength(2);
+    const [face, text] = at(0);
+    expect(text!.x).toBeCloseTo((900 - 656.25) * scale, 0);
+    expect(text!.width).toBeCloseTo(100 * scale);
+    expect(face!.width).toBeCloseTo((100 + 2 * 0.15 * 120) * scale);
+    expect(at(5)).toEqual([]);
+  });
+
+  test("are the version's own layers, for as long as they are there", () => {
+    const title = { ...newText("title", "What the wind brings"), range: { start: 10, end: 20 }, y: 1 };
+    const at = layerBoxesIn([title, newBar("bar")], FRAME, SAFE);
+    expect(at(5)).toHaveLength(1);
+    const [text, bar] = at(15);
+    expect(text!.y + text!.height).toBeCloseTo(0.8 * FRAME.height);
+    expect(bar!.width).toBeCloseTo(0.9 * FRAME.width);
   });
 });
