@@ -1,4 +1,6 @@
 import { newText, type TextLayer } from "../composition/layers/layer";
+import { type SafeArea, safeBox } from "../composition/layers/safe-area";
+import { LINE, PADDING } from "../composition/layers/text-block";
 import type { Size } from "../geometry/box";
 import { rangeLength } from "../time/rate";
 import { linesOf, lettersOf, wordsOf } from "./break-text";
@@ -8,11 +10,6 @@ import { syllablesOf } from "./syllables";
 
 /** Width of a letter as a share of its em, on average. */
 export const LETTER = 0.52;
-/** What a box takes of a line at both sides, in em. */
-const BOX_SIDES = 1;
-/** From a line to the next, and above and below them on a box, in em. */
-const LINE = 1.22;
-const BOX_ENDS = 0.56;
 
 /** Colours of speakers beside the captions' own, which is the first one's; each is read on dark and has a letter beside it. */
 const SPEAKER_COLOURS = ["#8fd3ff", "#9be3a4", "#ffb3c1", "#d7c2ff", "#f5c98f"];
@@ -23,11 +20,11 @@ type Look = Pick<CaptionSettings, "size" | "box">;
 export function lineLengthIn(
   { size, box, rules }: Pick<CaptionSettings, "size" | "box" | "rules">,
   frame: Size,
-  safeWidth: number,
+  safe: SafeArea,
 ): number {
   if (rules.lineLength !== null) return rules.lineLength;
   const em = size * Math.min(frame.width, frame.height);
-  const room = safeWidth * frame.width - (box ? BOX_SIDES * em : 0);
+  const room = safeBox(safe, frame).width - (box ? 2 * PADDING.x * em : 0);
   return Math.min(42, Math.max(8, Math.floor(room / (LETTER * em))));
 }
 
@@ -36,8 +33,8 @@ export function captionSize(lines: readonly string[], { size, box }: Look, frame
   const em = size * Math.min(frame.width, frame.height);
   const longest = Math.max(0, ...lines.map(lettersOf));
   return {
-    width: longest * LETTER * em + (box ? BOX_SIDES * em : 0),
-    height: lines.length * LINE * em + (box ? BOX_ENDS * em : 0),
+    width: longest * LETTER * em + (box ? 2 * PADDING.x * em : 0),
+    height: lines.length * LINE * em + (box ? 2 * PADDING.y * em : 0),
   };
 }
 
@@ -97,16 +94,15 @@ function wordSpans(
  * colour of its own.
  *
  * @param places how far down the safe area each stands, by its id
- * @param safeWidth share of the frame's width
  */
 export function captionLayers(
   captions: readonly Caption[],
   settings: CaptionSettings,
   places: ReadonlyMap<string, number>,
   frame: Size,
-  safeWidth: number,
+  safe: SafeArea,
 ): TextLayer[] {
-  const lineLength = lineLengthIn(settings, frame, safeWidth);
+  const lineLength = lineLengthIn(settings, frame, safe);
   const speakers = new Speakers(captions);
   const { family, size, weight, box, outline, outlineColour, shadow, highlight } = settings;
   return captions.flatMap((caption) => {

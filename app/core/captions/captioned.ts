@@ -48,6 +48,8 @@ export function placesOf({
 export function withCaptions(captioned: Captioned, places?: ReadonlyMap<string, number>): readonly Layer[] {
   const { captions, settings, layers, size, safeArea } = captioned;
   if (!settings.burnt || captions.length === 0) return layers;
-  const { left, right } = safeArea ?? USUAL_SAFE_AREA;
-  return [...layers, ...captionLayers(captions, settings, places ?? placesOf(captioned), size, 1 - left - right)];
+  return [
+    ...layers,
+    ...captionLayers(captions, settings, places ?? placesOf(captioned), size, safeArea ?? USUAL_SAFE_AREA),
+  ];
 }

@@ -55,19 +55,19 @@ describe("captions", () => {
   });
 
   test("have as many letters in a line as the version has room for, unless a rule says how many", () => {
-    const wide = lineLengthIn(USUAL_CAPTIONS, { width: 1920, height: 1080 }, 0.9);
-    const tall = lineLengthIn(USUAL_CAPTIONS, FRAME, 0.9);
+    const wide = lineLengthIn(USUAL_CAPTIONS, { width: 1920, height: 1080 }, SAFE);
+    const tall = lineLengthIn(USUAL_CAPTIONS, FRAME, SAFE);
     expect(wide).toBe(42);
     expect(tall).toBeLessThan(wide);
-    expect(lineLengthIn({ ...USUAL_CAPTIONS, size: 0.1 }, FRAME, 0.9)).toBeLessThan(tall);
+    expect(lineLengthIn({ ...USUAL_CAPTIONS, size: 0.1 }, FRAME, SAFE)).toBeLessThan(tall);
     const rules = { ...USUAL_CAPTIONS.rules, lineLength: 20 };
-    expect(lineLengthIn({ ...USUAL_CAPTIONS, rules }, FRAME, 0.9)).toBe(20);
+    expect(lineLengthIn({ ...USUAL_CAPTIONS, rules }, FRAME, SAFE)).toBe(20);
   });
 });
 
 describe("layers of captions", () => {
   const layers = (captions: Caption[], change: Partial<CaptionSettings> = {}) =>
-    captionLayers(captions, { ...USUAL_CAPTIONS, ...change }, new Map([["a", 0.5]]), FRAME, 0.9);
+    captionLayers(captions, { ...USUAL_CAPTIONS, ...change }, new Map([["a", 0.5]]), FRAME, SAFE);
 
   test("are there for their time and at their place, and say nothing where there is no text", () => {
     expect(layers([caption("a", 10, 60), caption("b", 60, 90, " ")])).toMatchObject([

@@ -98,7 +98,7 @@ export function placeCaptions(
     return new Map(captions.map((caption) => [caption.id, own(caption)!]));
   }
   const room = safeBox(safe, frame);
-  const lineLength = lineLengthIn(settings, frame, 1 - safe.left - safe.right);
+  const lineLength = lineLengthIn(settings, frame, safe);
   const costs = captions.map((caption) => {
     const size = captionSize(captionLines(caption, lineLength, settings.speakers), settings, frame);
     const seen = framesEvery(caption, STRIDE).map(obstaclesAt);

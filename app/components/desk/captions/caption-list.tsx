@@ -92,7 +92,7 @@ export function CaptionList({ faulty }: { faulty: readonly Caption[] }) {
                   {caption.speaker && <b className="font-semibold">{t.speaker(caption.speaker)} </b>}
                   {caption.text.replaceAll("\n", " ") || <i className="text-soft">{t.noText}</i>}
                 </span>
-                <span className="flex items-center gap-2 font-mono text-[11px] text-soft">
+                <span className="flex items-center gap-2 font-mono text-xs text-soft">
                   {timecodeAt(caption.start, film.clock)}
                   <span>{t.pace(paceOf(caption, film.rate))}</span>
                   {isFaulty.has(caption) && <TriangleAlert className="size-3 text-warn" aria-label={t.breaksARule} />}

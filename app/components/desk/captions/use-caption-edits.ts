@@ -98,8 +98,7 @@ export function useCaptionEdits({
   const fps = framesPerSecond(film.rate);
   const flash = Math.round(FLASH_SECONDS * fps);
   const chosen = captions.find(({ id }) => id === chosenId) ?? null;
-  const { left, right } = safeArea ?? USUAL_SAFE_AREA;
-  const lineLength = lineLengthIn(settings, version, 1 - left - right);
+  const lineLength = lineLengthIn(settings, version, safeArea ?? USUAL_SAFE_AREA);
   const change = (removed: readonly string[], put: readonly Caption[], how: Change): SingleCommand => ({
     ...{ type: "change-captions", removed: [...removed], put: [...put], how },
   });

@@ -50,13 +50,12 @@ export function useCaptionLayers(
   );
   // Another list when fonts have come: what was drawn before lacks them.
   const fonts = useLayerFonts(sample);
-  const { left, right } = safeArea ?? USUAL_SAFE_AREA;
   const layers = useMemo(
     () =>
       settings.burnt && fonts.length > 0
-        ? captionLayers(captions, settings, places, size, 1 - left - right)
+        ? captionLayers(captions, settings, places, size, safeArea ?? USUAL_SAFE_AREA)
         : NO_LAYERS,
-    [captions, settings, places, size, left, right, fonts],
+    [captions, settings, places, size, safeArea, fonts],
   );
   return useMemo(() => ({ layers, places }), [layers, places]);
 }

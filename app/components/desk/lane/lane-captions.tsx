@@ -6,6 +6,7 @@ import type { CaptionGrip } from "~/core/captions/edit-captions";
 import { type FrameRange, rangeLength } from "~/core/time/rate";
 import { clipRanges } from "~/core/time/ranges";
 import type { CaptionEdits } from "../captions/use-caption-edits";
+import { boxAlong, frameUnder } from "./along-lane";
 import type { AlongLane } from "./lane-trim";
 
 /** Canvas pixels across the captions. */
@@ -37,17 +38,9 @@ interface LaneCaptionsProps extends AlongLane {
 export function LaneCaptions({ left, lane, axis, pxPerFrame, drawn, frames, theme }: LaneCaptionsProps) {
   const { captions, chosen, speech, choose, dragged, preview, put, onSeek } = lane;
   const held = useRef<{ caption: Caption; grip: CaptionGrip; from: number; moved: Caption | null } | null>(null);
-  const place = ({ start, end }: FrameRange, inset: number, width: number) => {
-    const [at, length] = [start * pxPerFrame, (end - start) * pxPerFrame];
-    return axis === "x"
-      ? { x: left + inset, y: at, width, height: length }
-      : { x: at, y: left + inset, width: length, height: width };
-  };
-  const frameAt = ({ target }: Konva.KonvaEventObject<PointerEvent>): number => {
-    const point = target.getStage()!.getPointerPosition()!;
-    const local = target.getParent()!.getAbsoluteTransform().copy().invert().point(point);
-    return (axis === "x" ? local.y : local.x) / pxPerFrame;
-  };
+  const along = { axis, pxPerFrame };
+  const place = (range: FrameRange, inset: number, width: number) => boxAlong(along, range, left + inset, width);
+  const frameAt = (event: Konva.KonvaEventObject<PointerEvent>) => frameUnder(along, event);
   const gripAt = (caption: Caption, frame: number): CaptionGrip => {
     const reach = Math.min(END_REACH / pxPerFrame, rangeLength(caption) / 3);
     if (frame - caption.start <= reach) return "start";
@@ -63,9 +56,9 @@ export function LaneCaptions({ left, lane, axis, pxPerFrame, drawn, frames, them
   };
   const onMove = (caption: Caption, event: Konva.KonvaEventObject<PointerEvent>) => {
     const now = held.current;
-    const along = axis === "x" ? "ns-resize" : "ew-resize";
+    const resizing = axis === "x" ? "ns-resize" : "ew-resize";
     event.target.getStage()!.container().style.cursor =
-      gripAt(caption, frameAt(event)) === "whole" && !now ? "grab" : now?.grip === "whole" ? "grabbing" : along;
+      gripAt(caption, frameAt(event)) === "whole" && !now ? "grab" : now?.grip === "whole" ? "grabbing" : resizing;
     if (!now) return;
     const by = Math.round(frameAt(event) - now.from);
     const reach = event.evt.ctrlKey || event.evt.metaKey ? 0 : SNAP_REACH / pxPerFrame;

@@ -1,8 +1,10 @@
 import type Konva from "konva";
 import { useRef } from "react";
 import { Group, Rect } from "react-konva";
+import { clamped } from "~/core/clamped";
 import { type FrameRange, rangeKey } from "~/core/time/rate";
 import { clipRanges } from "~/core/time/ranges";
+import { boxAlong, frameUnder } from "./along-lane";
 import type { AlongLane } from "./lane-trim";
 import type { CanvasTheme } from "./use-theme";
 
@@ -21,18 +23,10 @@ export function LaneStrip(props: LaneStripProps) {
   const { kept, stretch, frames, axis, size, pxPerFrame, drawn, theme, onStretch } = props;
   const from = useRef<number | null>(null);
   const edge = (axis === "x" ? size.width : size.height) - STRIP;
-  const place = ({ start, end }: FrameRange, inset: number, width: number) => {
-    const [at, length] = [start * pxPerFrame, (end - start) * pxPerFrame];
-    return axis === "x"
-      ? { x: edge + inset, y: at, width, height: length }
-      : { x: at, y: edge + inset, width: length, height: width };
-  };
-  const frameAt = ({ target }: Konva.KonvaEventObject<PointerEvent>): number => {
-    const point = target.getStage()!.getPointerPosition()!;
-    // The strip scrolls with the lane, whose group knows by how much.
-    const local = target.getParent()!.getAbsoluteTransform().copy().invert().point(point);
-    return Math.max(0, Math.min(frames, Math.round((axis === "x" ? local.y : local.x) / pxPerFrame)));
-  };
+  const along = { axis, pxPerFrame };
+  const place = (range: FrameRange, inset: number, width: number) => boxAlong(along, range, edge + inset, width);
+  const frameAt = (event: Konva.KonvaEventObject<PointerEvent>) =>
+    clamped(Math.round(frameUnder(along, event)), 0, frames);
   const film = clipRanges([{ start: 0, end: frames }], drawn);
   return (
     <Group>

@@ -8,7 +8,7 @@ import type { Pen } from "./pen";
 export const LINE = 1.22;
 const BASELINE = 0.94;
 /** Beside and above a text that stands on a box, in em. */
-const PADDING = { x: 0.5, y: 0.28 };
+export const PADDING = { x: 0.5, y: 0.28 };
 /** A text that shrinks does so by steps, and no further than to this share. */
 const SHRINK_STEP = 0.94;
 const LEAST_SHRUNK = 0.25;

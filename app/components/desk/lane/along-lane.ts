@@ -1,0 +1,21 @@
+import type Konva from "konva";
+import type { Box } from "~/core/geometry/box";
+import type { FrameRange } from "~/core/time/rate";
+import type { LaneGeometry } from "./lane-geometry";
+
+type Along = Pick<LaneGeometry, "axis" | "pxPerFrame">;
+
+/** The canvas box of a stretch of a lane's time that begins so far across the lane, and is so wide. */
+export function boxAlong({ axis, pxPerFrame }: Along, { start, end }: FrameRange, across: number, width: number): Box {
+  const [at, length] = [start * pxPerFrame, (end - start) * pxPerFrame];
+  return axis === "x"
+    ? { x: across, y: at, width, height: length }
+    : { x: at, y: across, width: length, height: width };
+}
+
+/** The frame under the pointer, not rounded: what scrolls with the lane knows by how much. */
+export function frameUnder({ axis, pxPerFrame }: Along, { target }: Konva.KonvaEventObject<PointerEvent>): number {
+  const point = target.getStage()!.getPointerPosition()!;
+  const local = target.getParent()!.getAbsoluteTransform().copy().invert().point(point);
+  return (axis === "x" ? local.y : local.x) / pxPerFrame;
+}
