@@ -18,6 +18,7 @@ import { migration0014 } from "./migrations/0014-panes";
 import { migration0015 } from "./migrations/0015-layers";
 import { migration0016 } from "./migrations/0016-named-states";
 import { migration0017 } from "./migrations/0017-captions";
+import { migration0018 } from "./migrations/0018-checks";
 
 export type Db = Database.Database;
 
@@ -40,6 +41,7 @@ const MIGRATIONS = [
   migration0015,
   migration0016,
   migration0017,
+  migration0018,
 ];
 
 /**

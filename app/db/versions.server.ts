@@ -17,6 +17,8 @@ interface RawVersion {
   layers: string;
   safe_area: string | null;
   captions: string | null;
+  check_limits: string | null;
+  seen_looks: string;
 }
 
 const toVersion = (row: RawVersion): Version =>
@@ -31,6 +33,8 @@ const toVersion = (row: RawVersion): Version =>
     layers: JSON.parse(row.layers) as unknown,
     safeArea: row.safe_area === null ? null : (JSON.parse(row.safe_area) as unknown),
     captions: row.captions === null ? undefined : (JSON.parse(row.captions) as unknown),
+    checkLimits: row.check_limits === null ? undefined : (JSON.parse(row.check_limits) as unknown),
+    seenLooks: JSON.parse(row.seen_looks) as unknown,
   });
 
 export const listVersions = (db: Db, filmId: string): Version[] =>
@@ -48,12 +52,12 @@ export function saveVersion(db: Db, filmId: string, version: Version): void {
   const { changes } = db
     .prepare(
       `INSERT INTO versions (id, film_id, name, width, height, in_frame, out_frame, drops, limit_seconds, usual, layers,
-         safe_area, captions, position)
+         safe_area, captions, check_limits, seen_looks, position)
        VALUES (@id, @filmId, @name, @width, @height, @in, @out, @drops, @limitSeconds, @usual, @layers, @safeArea,
-         @captions, (SELECT COALESCE(MAX(position), 0) + 1 FROM versions WHERE film_id = @filmId))
+         @captions, @checkLimits, @seenLooks, (SELECT COALESCE(MAX(position), 0) + 1 FROM versions WHERE film_id = @filmId))
        ON CONFLICT (id) DO UPDATE SET name = @name, width = @width, height = @height, in_frame = @in, out_frame = @out,
          drops = @drops, limit_seconds = @limitSeconds, usual = @usual, layers = @layers, safe_area = @safeArea,
-         captions = @captions
+         captions = @captions, check_limits = @checkLimits, seen_looks = @seenLooks
        WHERE film_id = @filmId`,
     )
     .run({
@@ -70,6 +74,8 @@ export function saveVersion(db: Db, filmId: string, version: Version): void {
       layers: JSON.stringify(version.layers),
       safeArea: version.safeArea && JSON.stringify(version.safeArea),
       captions: JSON.stringify(version.captions),
+      checkLimits: JSON.stringify(version.checkLimits),
+      seenLooks: JSON.stringify(version.seenLooks),
     });
   if (changes === 0) throw new Refusal("a version with this id already exists");
 }

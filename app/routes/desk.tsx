@@ -6,6 +6,7 @@ import { Desk } from "~/components/desk/desk";
 import { useEdits } from "~/components/desk/state/use-edits";
 import { useStatus } from "~/components/desk/state/use-status";
 import { lackingOf } from "~/core/checks/lacking-pictures";
+import { NO_FAULTS, type PictureFaults, pictureFaults } from "~/core/checks/picture-faults";
 import type { Version } from "~/core/edits/film-state";
 import { keptRanges } from "~/core/edits/trim";
 import { liesWithin } from "~/core/time/ranges";
@@ -13,6 +14,7 @@ import { listShots } from "~/db/shots.server";
 import { clockOfFilm } from "~/core/film-info";
 import { Id } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
+import { readActivity } from "~/db/activity.server";
 import { listAnalysed, listUndecoded } from "~/db/analysis.server";
 import { listClips } from "~/db/clips.server";
 import { historyOf } from "~/db/edits.server";
@@ -46,6 +48,7 @@ export function loader({ params }: Route.LoaderArgs) {
     })),
     findings: { analysed: listAnalysed(db(), film.id), marks: listMarkTracks(db(), film.id) },
     undecoded: listUndecoded(db(), film.id),
+    faults: faultsOf(film),
     status: filmStatus(film),
   };
 }
@@ -53,6 +56,12 @@ export function loader({ params }: Route.LoaderArgs) {
 /** Which version is shown is the desk's affair: it has them all. */
 export function shouldRevalidate({ currentUrl, nextUrl, defaultShouldRevalidate }: ShouldRevalidateFunctionArgs) {
   return currentUrl.search === nextUrl.search && defaultShouldRevalidate;
+}
+
+/** Stretches of the film that flash, stay black or stand still, as far as it has been looked through. */
+function faultsOf({ id, info: { frames, rate } }: FilmRow): PictureFaults {
+  const activity = readActivity(db(), id, frames);
+  return activity ? pictureFaults(activity, rate) : NO_FAULTS;
 }
 
 const Intent = z.discriminatedUnion("intent", [
@@ -108,7 +117,7 @@ export default function DeskRoute({ loaderData }: Route.ComponentProps) {
 }
 
 function FilmDesk({ loaderData }: Pick<Route.ComponentProps, "loaderData">) {
-  const { film, loaded, undecoded, findings: found, status: loadedStatus } = useShared(loaderData);
+  const { film, loaded, undecoded, faults, findings: found, status: loadedStatus } = useShared(loaderData);
   const { revalidate } = useRevalidator();
   const reload = useCallback(() => revalidate(), [revalidate]);
   const [status, refreshStatus] = useStatus(film.id, loadedStatus);
@@ -132,6 +141,6 @@ function FilmDesk({ loaderData }: Pick<Route.ComponentProps, "loaderData">) {
   const version = versions.find(({ id }) => id === search.get("version")) ?? versions[0]!;
   const facts = useMemo(() => ({ ...film, lacking: lackingOf(film, undecoded) }), [film, undecoded]);
   const { longHolds } = film.grid;
-  const findings = useMemo(() => ({ ...found, longHolds, undecoded }), [found, longHolds, undecoded]);
+  const findings = useMemo(() => ({ ...found, longHolds, undecoded, faults }), [found, longHolds, undecoded, faults]);
   return <Desk {...content} film={film} facts={facts} version={version} findings={findings} status={status} />;
 }

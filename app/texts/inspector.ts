@@ -283,6 +283,8 @@ export const inspectorTexts = {
   secondLooks: {
     worthASecondLook: "Worth a second look",
     suggestedLayouts: "Suggested layouts",
+    markAsSeen: "Mark as seen",
+    markAsNotSeen: "Mark as not seen",
   },
   /** components/desk/inspector/shape-fits.tsx */
   shapeFits: {

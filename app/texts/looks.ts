@@ -3,8 +3,10 @@ import { counted, fixed, percent } from "./numbers";
 export const looksTexts = {
   /** core/checks/covered-looks.ts */
   coveredLooks: {
-    faceOutsideTheSafeArea: (covered: number, seen: number) =>
-      `Face outside the safe area in ${covered} of ${counted(seen, "frame")}`,
+    faceOutsideTheSafeArea: (seconds: number, share: number) =>
+      `Face outside the safe area for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
+    textOutsideTheSafeArea: (seconds: number, share: number) =>
+      `Text outside the safe area for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
   },
   /** core/checks/lacking-pictures.ts */
   lackingPictures: {
@@ -32,21 +34,61 @@ export const looksTexts = {
     replaceIt: "Replace it",
     coversTheTextAndLays: "Covers the text and lays your own over it",
   },
-  /** core/checks/second-looks.ts */
-  secondLooks: {
+  /** core/checks/cut-looks.ts */
+  cutLooks: {
     cutUncertain: (strength: number) => `Cut uncertain (${percent(strength)})`,
     thisShotHasOnly: (frames: number) => `This shot has only ${counted(frames, "frame")}`,
-    subjectUncertain: (certainty: number) => `Subject uncertain (${percent(certainty)})`,
-    subjectNotSeenFor: (frames: number) => `Subject not seen for ${counted(frames, "frame")}`,
-    subjectCutOff: (cut: number, frames: number) => `Subject cut off in ${cut} of ${counted(frames, "frame")}`,
-    protectedAreaCutOff: (cut: number, frames: number) =>
-      `Protected area cut off in ${cut} of ${counted(frames, "frame")}`,
-    inset: "Inset",
-    text: "Text",
-    cutOffInOf: (what: string, cut: number, seen: number) => `${what} cut off in ${cut} of ${counted(seen, "frame")}`,
-    enlargedTimesWhichMayLook: (times: number) => `Enlarged ${fixed(times, 1)} times, which may look soft`,
     twoSimilarSubjectsTheOne: (side: string) => `Two similar subjects; the one on the ${side} is not followed`,
     twoSubjectsDoNotFit: (side: string) =>
       `Two subjects do not fit in the window together; the one on the ${side} is not followed`,
+  },
+  /** core/checks/framing-looks.ts */
+  framingLooks: {
+    subjectUncertain: (certainty: number) => `Subject uncertain (${percent(certainty)})`,
+    subjectNotSeen: (seconds: number) => `Subject not seen for ${fixed(seconds, 1)} s`,
+    faceCutOff: (seconds: number, share: number) =>
+      `Face cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
+    subjectCutOff: (seconds: number, share: number) =>
+      `Subject cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
+    protectedAreaCutOff: (seconds: number, share: number) =>
+      `Protected area cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
+    insetCutOff: (seconds: number, share: number) =>
+      `Inset cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
+    textCutOff: (seconds: number, share: number) =>
+      `Text cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
+    enlarged: (times: number) => `Enlarged ${fixed(times, 1)} times, which may look soft`,
+  },
+  /** core/edits/looks-at-framing.ts */
+  looksAtFraming: {
+    inPane: (pane: number, text: string) => `Pane ${pane}: ${text}`,
+  },
+  /** core/checks/people-looks.ts */
+  peopleLooks: {
+    nobodyInTheFrame: (seconds: number) =>
+      `Nobody in the frame for ${fixed(seconds, 1)} s, while somebody is beside it`,
+    looksOutOfTheNearEdge: (seconds: number) => `Looks out of the near edge for ${fixed(seconds, 1)} s`,
+  },
+  /** core/checks/window-looks.ts */
+  windowLooks: {
+    movesAtTheStart: (speed: number) =>
+      `The window is already moving at the cut (${percent(speed)} of its width a second)`,
+    movesAtTheEnd: (speed: number) => `The window is still moving at the cut (${percent(speed)} of its width a second)`,
+    atThePicturesEdge: (seconds: number, beside: number) =>
+      `The window is at the edge of the picture for ${fixed(seconds, 1)} s, its subject up to ${percent(beside)} off centre`,
+  },
+  /** core/checks/join-looks.ts */
+  joinLooks: {
+    theEyesJump: (share: number) => `The eyes jump by ${percent(share)} of the frame at this cut`,
+  },
+  /** core/checks/picture-faults.ts */
+  pictureFaults: {
+    flashes: (seconds: number) => `The picture flashes for ${fixed(seconds, 1)} s, more than three times a second`,
+    black: (seconds: number) => `Black for ${fixed(seconds, 1)} s`,
+    frozen: (seconds: number) => `The picture stands still for ${fixed(seconds, 1)} s`,
+  },
+  /** core/checks/caption-looks.ts */
+  captionLooks: {
+    tooQuick: (pace: number, most: number) =>
+      `Caption too quick: ${fixed(pace, 0)} letters a second; ${fixed(most, 0)} can be read`,
   },
 };

@@ -9,6 +9,8 @@ import { DeskHeader } from "./header/desk-header";
 import { FirstSteps } from "./help/first-steps";
 import { Inspector } from "./inspector/inspector";
 import type { FilmFacts } from "./dialogs/film-dialog";
+import { CheckView } from "./checks/check-view";
+import { useChecks } from "./checks/use-checks";
 import { useCaptionEdits } from "./captions/use-caption-edits";
 import { useSpeech } from "./captions/use-speech";
 import { DeskPanels } from "./desk-panels";
@@ -110,6 +112,7 @@ export function Desk(props: DeskProps) {
   const speech = useSpeech(film.id, status.findings);
   const captionEdits = useCaptionEdits({ film, state, version, shots, kept, speech, player, edits });
   const look = useResultLook();
+  const checks = useChecks({ shots, version, player, versionEdits, choosePane, showShot: () => setPanel("shot") });
   const free = useMemo(() => freeAxes(shots, picture, version), [shots, picture, version]);
   const waitFor = useCallback((ids: string[]) => client?.waitFor(ids), [client]);
 
@@ -124,6 +127,7 @@ export function Desk(props: DeskProps) {
       layered,
       captionPlaces,
       captionEdits,
+      checks,
       speech,
       pane,
       choosePane,
@@ -142,33 +146,36 @@ export function Desk(props: DeskProps) {
       <FirstSteps />
       <div className="grid h-[calc(100vh-var(--notice-height,0px))] grid-rows-[auto_1fr] overflow-hidden">
         <DeskHeader />
-        <main className="min-h-0">
-          <DeskPanels
-            shots={
-              <section aria-label={t.shotsOfTheFilm} className="flex h-full flex-col bg-panel">
-                <div className="px-3 py-2 empty:hidden">
-                  <JobStatus jobs={status.jobs} />
-                </div>
-                {!state.film.analysed && <p className="px-3 pb-2 text-xs text-soft">{t.youCanWorkOnAny}</p>}
-                <ShotList />
-              </section>
-            }
-            picture={
-              <section
-                aria-label={t.pictureAndLane}
-                className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto]"
-              >
-                <PictureAndLanes videoRef={setVideo} notice={notice} />
-                <DeskTools timecodeRef={timecode} />
-              </section>
-            }
-            result={<Result />}
-            settings={
-              <section aria-label={t.settings} className="h-full overflow-y-auto bg-panel p-4">
-                <Inspector />
-              </section>
-            }
-          />
+        <main className="relative min-h-0">
+          {checks.isOpen && <CheckView />}
+          <div className="h-full min-h-0" inert={checks.isOpen}>
+            <DeskPanels
+              shots={
+                <section aria-label={t.shotsOfTheFilm} className="flex h-full flex-col bg-panel">
+                  <div className="px-3 py-2 empty:hidden">
+                    <JobStatus jobs={status.jobs} />
+                  </div>
+                  {!state.film.analysed && <p className="px-3 pb-2 text-xs text-soft">{t.youCanWorkOnAny}</p>}
+                  <ShotList />
+                </section>
+              }
+              picture={
+                <section
+                  aria-label={t.pictureAndLane}
+                  className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto]"
+                >
+                  <PictureAndLanes videoRef={setVideo} notice={notice} />
+                  <DeskTools timecodeRef={timecode} />
+                </section>
+              }
+              result={<Result />}
+              settings={
+                <section aria-label={t.settings} className="h-full overflow-y-auto bg-panel p-4">
+                  <Inspector />
+                </section>
+              }
+            />
+          </div>
         </main>
       </div>
     </DeskContext>

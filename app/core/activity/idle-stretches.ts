@@ -1,7 +1,7 @@
 /** Stretches that a film can do without: nothing is to be seen, or nothing happens and nobody speaks. */
 import { voiced } from "../subjects/speaking/voice";
 import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
-import { withoutRanges } from "../time/ranges";
+import { bridged, rangesWhere, withoutRanges } from "../time/ranges";
 import { type Activity, CHANGE_SECONDS, CHANGE_UNIT, CONTRAST_UNIT } from "./activity";
 
 export type IdleKind =
@@ -26,29 +26,6 @@ const BREATH_SECONDS = 0.3;
 /** Movements shorter than this, such as a blink, do not end a stretch in which nothing moves; nor does a cut. */
 const BLINK_SECONDS = 0.25;
 
-/** The ranges of frames for which something holds. */
-function rangesWhere(frames: number, holds: (frame: number) => boolean): FrameRange[] {
-  const ranges: FrameRange[] = [];
-  for (let frame = 0; frame < frames; frame++) {
-    if (!holds(frame)) continue;
-    const last = ranges.at(-1);
-    if (last?.end === frame) last.end++;
-    else ranges.push({ start: frame, end: frame + 1 });
-  }
-  return ranges;
-}
-
-/** Ranges without the gaps between them that are shorter than so many frames. */
-function bridged(ranges: readonly FrameRange[], gap: number): FrameRange[] {
-  const joined: FrameRange[] = [];
-  for (const range of ranges) {
-    const last = joined.at(-1);
-    if (last && range.start - last.end < gap) last.end = range.end;
-    else joined.push({ ...range });
-  }
-  return joined;
-}
-
 /** A stretch less a breath at each end but the film's own. */
 function withBreath({ start, end }: FrameRange, breath: number, frames: number): FrameRange {
   return { start: start === 0 ? 0 : start + breath, end: end === frames ? end : end - breath };
@@ -71,12 +48,13 @@ export function idleStretches(activity: Activity, cuts: readonly number[], rate:
   const isVoiced = voiced(speech, rate);
   const longEnough = (kind: IdleKind) => (range: FrameRange) => range.end - range.start >= LEAST_SECONDS[kind] * fps;
 
-  const blank = rangesWhere(frames, (frame) => contrast[frame]! * CONTRAST_UNIT < BLANK_CONTRAST).filter(
-    longEnough("blank"),
-  );
-  const silent = rangesWhere(frames, (frame) => !isVoiced[frame]);
+  const blank = rangesWhere(
+    { start: 0, end: frames },
+    (frame) => contrast[frame]! * CONTRAST_UNIT < BLANK_CONTRAST,
+  ).filter(longEnough("blank"));
+  const silent = rangesWhere({ start: 0, end: frames }, (frame) => !isVoiced[frame]);
   const moving = bridged(
-    rangesWhere(frames, (frame) => change[frame]! * CHANGE_UNIT >= MOVES),
+    rangesWhere({ start: 0, end: frames }, (frame) => change[frame]! * CHANGE_UNIT >= MOVES),
     blink,
     // A change is seen for as long as it is measured over.
   ).filter((range) => range.end - range.start > blink + CHANGE_SECONDS * fps);

@@ -1,34 +1,62 @@
-/** Faces that get under what covers the frame where it is shown. */
+/** Faces and burnt-in text that get under what covers the frame where it is shown. */
 import { inFrame, type ShownAt } from "../composition/composition";
 import { type SafeArea, safeBox } from "../composition/layers/safe-area";
-import { boxContains } from "../geometry/box";
-import { boxAt, type Track } from "../subjects/tracking/track";
-import { type FrameRange, framesOf } from "../time/rate";
-import type { SecondLook } from "./second-looks";
+import type { Box } from "../geometry/box";
+import { boxAt, laidOver, type Track } from "../subjects/tracking/track";
+import type { FrameRange, Rate } from "../time/rate";
 import { looksTexts } from "../../texts/looks";
+import type { CheckLimits } from "./check-settings";
+import type { SecondLook } from "./second-look";
+import { troubleIn } from "./trouble";
 
 const t = looksTexts.coveredLooks;
 
-/** Share of the frames with a face in which it may be covered. */
-const COVERED_SHARE = 0.05;
-/** Share of its own size by which it may reach under what covers. */
+/** Share of its own size by which something may reach under what covers. */
 const TOLERANCE = 0.1;
 
-/** Whether a face is followed that is covered for more than a moment. */
+interface Covered {
+  /** What of the shot is shown. */
+  kept: readonly FrameRange[];
+  tracks: readonly Track[];
+  shown: ShownAt;
+  safe: SafeArea;
+  limits: Pick<CheckLimits, "covered">;
+  rate: Rate;
+}
+
+/** How much of a box is outside of another, as a share of its width or height, whichever is more. */
+const shareBeyond = (box: Box, safe: Box): number =>
+  Math.max(
+    (Math.max(safe.x - box.x, 0) + Math.max(box.x + box.width - safe.x - safe.width, 0)) / box.width,
+    (Math.max(safe.y - box.y, 0) + Math.max(box.y + box.height - safe.y - safe.height, 0)) / box.height,
+  );
+
+/** Where the face that is followed, or text of the film, is covered for more than a moment. */
 export function coveredLooks(
   subject: Track | null,
-  kept: readonly FrameRange[],
-  shown: ShownAt,
-  safe: SafeArea,
+  { kept, tracks, shown, safe, limits, rate }: Covered,
 ): SecondLook[] {
-  if (subject?.kind !== "face") return [];
-  const seen = kept.flatMap(framesOf).filter((frame) => boxAt(subject, frame));
-  const covered = seen.filter((frame) => {
+  const coveredAt = (track: Track, frame: number) => {
+    const box = boxAt(track, frame);
+    if (!box) return 0;
     const composition = shown(frame);
-    const face = inFrame(boxAt(subject, frame)!, composition);
-    return face && !boxContains(safeBox(safe, composition.size), face, TOLERANCE * face.width);
-  });
-  if (covered.length <= COVERED_SHARE * seen.length) return [];
-  const text = t.faceOutsideTheSafeArea(covered.length, seen.length);
-  return [{ kind: "face-covered", frame: covered[0]!, text }];
+    const there = inFrame(box, composition);
+    const beyond = there ? shareBeyond(there, safeBox(safe, composition.size)) : 0;
+    return beyond > TOLERANCE ? Math.min(1, beyond) : 0;
+  };
+  const limit = limits.covered;
+  const texts = laidOver(tracks).filter(({ kind }) => kind === "text");
+  return [
+    ...(subject?.kind === "face"
+      ? troubleIn(kept, rate, {
+          ...{ kind: "face-covered", limit, at: (frame) => coveredAt(subject, frame), text: t.faceOutsideTheSafeArea },
+        })
+      : []),
+    ...(texts.length > 0
+      ? troubleIn(kept, rate, {
+          ...{ kind: "text-covered", limit, text: t.textOutsideTheSafeArea },
+          at: (frame) => Math.max(...texts.map((text) => coveredAt(text, frame))),
+        })
+      : []),
+  ];
 }

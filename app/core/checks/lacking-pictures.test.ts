@@ -30,12 +30,15 @@ test("what is cut off and what cannot be decoded is told in figures", () => {
     "The file is cut off: its last 450 frames (15.0 s) are missing",
     "3 of 300 frames cannot be decoded, the first at 00:00:01:10",
   ]);
-  expect(lackingLooks({ longHolds: [], undecoded }, { start: 41, end: 200 }, RATE)).toEqual([
-    {
-      kind: "undecoded-picture",
-      frame: 41,
-      text: "2 frames cannot be decoded; the previous frame is repeated",
-    },
+  expect(lackingLooks({ longHolds: [], undecoded }, { start: 41, end: 200 }, RATE)).toMatchObject([
+    { range: { start: 41, end: 42 }, text: "1 frame cannot be decoded; the previous frame is repeated" },
+    { kind: "undecoded-picture", frame: 90 },
+  ]);
+  // What is hardly apart is one place to look at.
+  const near = [...undecoded, { start: 100, end: 104 }];
+  expect(lackingLooks({ longHolds: [], undecoded: near }, { start: 41, end: 200 }, RATE)).toMatchObject([
+    { frame: 41 },
+    { range: { start: 90, end: 104 }, text: "5 frames cannot be decoded; the previous frame is repeated" },
   ]);
 });
 
@@ -45,8 +48,12 @@ test("a shot tells of the pictures that stand for long in it, as far as they do"
     { start: 200, end: 220 },
   ];
   const looksAt = (shot: FrameRange, rate: Rate) => lackingLooks({ longHolds: holds, undecoded: [] }, shot, rate);
-  expect(looksAt({ start: 0, end: 120 }, RATE)).toEqual([
-    { kind: "repeated-picture", frame: 90, text: "The picture freezes for 1.0 s: the file has no frames here" },
+  expect(looksAt({ start: 0, end: 120 }, RATE)).toMatchObject([
+    {
+      kind: "repeated-picture",
+      range: { start: 90, end: 120 },
+      text: "The picture freezes for 1.0 s: the file has no frames here",
+    },
   ]);
   expect(looksAt({ start: 120, end: 300 }, RATE).map(({ frame }) => frame)).toEqual([120, 200]);
   expect(looksAt({ start: 153, end: 200 }, RATE)).toEqual([]);

@@ -1,8 +1,9 @@
 /** What a film lacks: pictures of its own, pictures that can be decoded, and its end. */
 import type { FilmGrid } from "../time/film-grid";
-import { type FrameRange, framesIn, frameToSeconds, type Rate, rangeLength } from "../time/rate";
+import { type FrameRange, framesIn, framesPerSecond, frameToSeconds, type Rate, rangeLength } from "../time/rate";
+import { bridged, clipRanges } from "../time/ranges";
 import { formatTimecode } from "../time/timecode";
-import type { SecondLook } from "./second-looks";
+import { type SecondLook, severityOf } from "./second-look";
 import { looksTexts } from "../../texts/looks";
 
 const t = looksTexts.lackingPictures;
@@ -48,26 +49,22 @@ export function describeLacking({ held, longHolds, undecoded, cutOff }: Lacking,
   return said;
 }
 
-/** The parts of ranges that lie in a shot. */
-const partsIn = (shot: FrameRange, ranges: readonly FrameRange[]): FrameRange[] =>
-  ranges
-    .map(({ start, end }) => ({ start: Math.max(start, shot.start), end: Math.min(end, shot.end) }))
-    .filter((part) => rangeLength(part) > 0);
-
-/** Places of a shot at which one picture stands for long, or cannot be decoded; of the latter the first, with their number. */
+/** Stretches of a shot in which one picture stands for long, or some cannot be decoded within a second of one another. */
 export function lackingLooks(
   { longHolds, undecoded }: Pick<Lacking, "longHolds" | "undecoded">,
   shot: FrameRange,
   rate: Rate,
 ): SecondLook[] {
-  const looks = partsIn(shot, longHolds).map((part): SecondLook => {
-    const text = t.thePictureFreezesForThe(inSeconds(part, rate));
-    return { kind: "repeated-picture", frame: part.start, text };
-  });
-  const broken = partsIn(shot, undecoded);
-  if (broken.length > 0) {
-    const text = t.cannotBeDecodedThePrevious(framesIn(broken));
-    looks.push({ kind: "undecoded-picture", frame: broken[0]!.start, text });
-  }
-  return looks;
+  const look = (kind: "repeated-picture" | "undecoded-picture", range: FrameRange, text: string): SecondLook => {
+    const severity = severityOf(kind, 1, frameToSeconds(rangeLength(range), rate));
+    return { kind, range, frame: range.start, text, severity };
+  };
+  return [
+    ...clipRanges(longHolds, shot).map((range) =>
+      look("repeated-picture", range, t.thePictureFreezesForThe(inSeconds(range, rate))),
+    ),
+    ...bridged(clipRanges(undecoded, shot), framesPerSecond(rate)).map((range) =>
+      look("undecoded-picture", range, t.cannotBeDecodedThePrevious(framesIn(clipRanges(undecoded, range)))),
+    ),
+  ];
 }

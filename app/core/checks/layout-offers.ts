@@ -11,7 +11,7 @@ import { aspectRatio, centredWindow, clampWindow, type CropWindow, largestWindow
 import { type FramingSettings, MAX_ZOOM, type PaneSettings } from "../path/framing-settings";
 import type { HandKey } from "../path/hand-key";
 import type { FrameRange } from "../time/rate";
-import type { SecondLook } from "./second-looks";
+import type { SecondLook } from "./second-look";
 import { looksTexts } from "../../texts/looks";
 
 const t = looksTexts.layoutOffers;

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { Caption, MOST_CAPTIONS } from "../captions/caption";
 import { CaptionSettings } from "../captions/caption-settings";
+import { CheckLimits, SeenLooks } from "../checks/check-settings";
 import { Layer } from "../composition/layers/layer";
 import { SafeArea } from "../composition/layers/safe-area";
 import { PaneNumber } from "../composition/stack";
@@ -54,6 +55,8 @@ export const VersionChange = z
     usual: UsualInVersion,
     safeArea: SafeArea.nullable(),
     captions: CaptionSettings,
+    checkLimits: CheckLimits,
+    seenLooks: SeenLooks,
   })
   .partial();
 export type VersionChange = z.infer<typeof VersionChange>;

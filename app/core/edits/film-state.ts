@@ -1,6 +1,7 @@
 import { z } from "zod";
 import type { Caption } from "../captions/caption";
 import { CaptionSettings, USUAL_CAPTIONS } from "../captions/caption-settings";
+import { CheckLimits, SeenLooks, USUAL_LIMITS } from "../checks/check-settings";
 import { Layers } from "../composition/layers/layer";
 import { SafeArea } from "../composition/layers/safe-area";
 import type { Clip } from "../clips/clip";
@@ -40,6 +41,10 @@ export const Version = z.object({
   safeArea: SafeArea.nullable().default(null),
   /** How it shows the film's captions. */
   captions: CaptionSettings.default(USUAL_CAPTIONS),
+  /** How much of a trouble is passed over in it. */
+  checkLimits: CheckLimits.default(USUAL_LIMITS),
+  /** Second looks that have been seen, by their prints. */
+  seenLooks: SeenLooks.default([]),
 });
 export type Version = z.infer<typeof Version>;
 
@@ -52,6 +57,8 @@ export const newVersion = (shape: Pick<Version, "id" | "name"> & Size): Version 
   layers: [],
   safeArea: null,
   captions: USUAL_CAPTIONS,
+  checkLimits: USUAL_LIMITS,
+  seenLooks: [],
 });
 
 /** A version with all that the editor has set in it. */

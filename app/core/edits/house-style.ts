@@ -34,6 +34,7 @@ export const styleOf = (versions: readonly Version[]): VersionStyle[] =>
     usual: anyFilms(version.usual),
     // A stretch is one film's, and so is a caption.
     captions: { ...version.captions, places: {} },
+    seenLooks: [],
     layers: version.layers.filter(({ range }) => range === null),
   }));
 

@@ -1,4 +1,5 @@
 import { expect, test } from "@jest/globals";
+import { USUAL_LIMITS } from "../checks/check-settings";
 import { TALL, TWO_SHOTS } from "../../../tests/support/film-state";
 import { STACK } from "../composition/stack";
 import { TrackStock } from "../subjects/tracking/track-stock";
@@ -30,7 +31,7 @@ const APART: Track[] = [
 class Bench {
   readonly stock = new TrackStock();
   readonly framer = new VersionFramer(
-    { picture: TWO_SHOTS.film.picture, rate: { num: 30, den: 1 }, target: TALL },
+    { picture: TWO_SHOTS.film.picture, rate: { num: 30, den: 1 }, target: TALL, limits: USUAL_LIMITS },
     this.stock,
   );
   state: FilmState = TWO_SHOTS;
@@ -109,7 +110,7 @@ test("at a turn the window goes on where the version follows the same on both si
 });
 
 test("two who speak and do not fit are told, and no more where a stack shows both; its panes have looks of their own", () => {
-  const gone = APART[1]!.boxes.map((box, i) => (i >= 40 && i < 60 ? null : box));
+  const gone = APART[1]!.boxes.map((box, i) => (i >= 40 && i < 80 ? null : box));
   const analysed = [{ start: 0, end: 100, tracks: [APART[0]!, { ...APART[1]!, boxes: gone }] }, ANALYSED[1]!];
   const bench = new Bench(analysed);
   bench.stock.add(analysed, []);

@@ -1,5 +1,5 @@
 /** Frames a version's shots while its film is worked on: what changes is taken in, and only what depends on it is done again. */
-import { framingLooks, otherLooks, type SecondLook } from "../checks/second-looks";
+import type { CheckLimits } from "../checks/check-settings";
 import { shownIn } from "../composition/shown";
 import type { Size } from "../geometry/box";
 import type { FramedShot, ShotFraming } from "../path/shot-framing";
@@ -9,9 +9,10 @@ import { PerKey } from "../per-key";
 import type { TrackOpinions } from "../subjects/tracking/shot-tracks";
 import type { TrackStock } from "../subjects/tracking/track-stock";
 import { tellingFrame } from "../subjects/choosing/telling-frame";
-import { laidOver, type Track } from "../subjects/tracking/track";
+import type { Track } from "../subjects/tracking/track";
 import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
-import { basisOf, settledShot, shotFraming, type ShotSettings } from "./path-inputs";
+import { type FramingLooks, looksAtFraming } from "./looks-at-framing";
+import { basisOf, shotFraming, type ShotSettings } from "./path-inputs";
 
 /** What a version's paths are laid in. */
 export interface FramerGround {
@@ -19,6 +20,8 @@ export interface FramerGround {
   rate: Rate;
   /** Size of the version. */
   target: Size;
+  /** What of trouble is passed over. */
+  limits: CheckLimits;
 }
 
 /** What is known of the film, beside its tracks; it changes while the film is analysed and edited. */
@@ -29,18 +32,13 @@ export interface FramerNews {
 }
 
 /** How a shot is framed, and what follows from that. */
-export interface ShotResult {
+export interface ShotResult extends FramingLooks {
   framed: FramedShot;
-  /** What deserves a second look in it. */
-  looks: SecondLook[];
   /** The frame that says most about it. */
   tellingFrame: number;
 }
 
 export type FramerAnswer = { id: string; result: ShotResult } | { id: string; error: unknown };
-
-/** What is looked at in each pane by itself; the rest is about all that is shown. */
-const OF_A_PANE: ReadonlySet<SecondLook["kind"]> = new Set(["unsure-subject", "subject-lost", "subject-cut"]);
 
 export class VersionFramer {
   private readonly framings = new PerKey<ShotFraming>();
@@ -84,34 +82,14 @@ export class VersionFramer {
   }
 
   private result(id: string, framed: FramedShot): ShotResult {
-    const { picture, target, rate } = this.ground;
+    const { picture, target, rate, limits } = this.ground;
     const set = this.shots.find((settings) => settings.shot.id === id)!;
-    const { shot, kept } = set;
-    const { settings, protect } = settledShot(set);
     const tracks = this.tracks.get(id) ?? [];
-    const texts = laidOver(tracks);
-    const subject = followedTrack(framed, tracks);
-    const area = shot.active ?? picture;
-    const shown = shownIn([{ range: shot, ...framed }], target, framesPerSecond(rate));
-    const isFollowed = (trackId: string) =>
-      framed.others.some(({ spans }) => spans.some((span) => span.trackId === trackId));
-    const { other } = framed;
-    const left = other && !isFollowed(other.trackId) && tracks.find((track) => track.id === other.trackId);
+    const shown = shownIn([{ range: set.shot, ...framed }], target, framesPerSecond(rate));
     return {
       framed,
-      looks: [
-        ...framingLooks({ ...shot, kept, protect, settings, texts }, subject, shown, area, framed.certainty),
-        ...(subject && left ? otherLooks(subject, left, other.why) : []),
-        ...framed.others.flatMap((pane, i) => {
-          if (framed.laidOut.own?.[i + 1]) return [];
-          const inPane = { ...shot, kept, protect: null, texts: [], settings };
-          const looks = framingLooks(inPane, followedTrack(pane, tracks), shown, area, pane.certainty);
-          return looks
-            .filter(({ kind }) => OF_A_PANE.has(kind))
-            .map((look) => ({ ...look, pane: i + 1, text: `Pane ${i + 2}: ${look.text}` }));
-        }),
-      ],
-      tellingFrame: tellingFrame(kept.length > 0 ? kept : [shot], subject, shown),
+      ...looksAtFraming(set, framed, { tracks, shown, picture, rate, limits }),
+      tellingFrame: tellingFrame(set.kept.length > 0 ? set.kept : [set.shot], followedTrack(framed, tracks), shown),
     };
   }
 }

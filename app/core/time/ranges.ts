@@ -49,3 +49,26 @@ export function partsWithin(ranges: readonly FrameRange[], wholes: readonly Fram
 /** Whether all frames of ranges are in others, which may come in any order. */
 export const liesWithin = (ranges: readonly FrameRange[], others: readonly FrameRange[]): boolean =>
   withoutRanges(ranges, joinRanges(others)).length === 0;
+
+/** The ranges of frames of a stretch for which something holds. */
+export function rangesWhere({ start, end }: FrameRange, holds: (frame: number) => boolean): FrameRange[] {
+  const ranges: FrameRange[] = [];
+  for (let frame = start; frame < end; frame++) {
+    if (!holds(frame)) continue;
+    const last = ranges.at(-1);
+    if (last?.end === frame) last.end++;
+    else ranges.push({ start: frame, end: frame + 1 });
+  }
+  return ranges;
+}
+
+/** Ranges without the gaps between them that are shorter than so many frames. */
+export function bridged(ranges: readonly FrameRange[], gap: number): FrameRange[] {
+  const joined: FrameRange[] = [];
+  for (const range of ranges) {
+    const last = joined.at(-1);
+    if (last && range.start - last.end < gap) last.end = range.end;
+    else joined.push({ ...range });
+  }
+  return joined;
+}

@@ -2,6 +2,7 @@ import { picturesOf } from "~/core/clips/clip";
 import { Redo2, Undo2 } from "lucide-react";
 import { IconButton } from "~/components/common/button";
 import { Wordmark } from "~/components/common/wordmark";
+import { ChecksButton } from "../checks/checks-button";
 import { CutsDialog } from "../dialogs/cuts-dialog";
 import { ShortcutsDialog } from "../shortcuts/shortcuts-dialog";
 import { useDesk } from "../state/desk-context";
@@ -71,6 +72,7 @@ export function DeskHeader() {
           <Icon className="size-4" aria-hidden />
         </IconButton>
       ))}
+      <ChecksButton />
       <HistoryPanel />
       <ShortcutsDialog />
       <ExportDialog

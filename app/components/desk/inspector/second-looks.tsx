@@ -1,9 +1,10 @@
-import { Eye } from "lucide-react";
+import { clsx } from "clsx";
+import { Check, Eye, EyeOff } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useMemo } from "react";
-import { Hint } from "~/components/common/button";
+import { Hint, IconButton } from "~/components/common/button";
 import { type LayoutOffer, layoutOffers } from "~/core/checks/layout-offers";
-import type { SecondLook } from "~/core/checks/second-looks";
+import type { SecondLook } from "~/core/checks/second-look";
 import { asOne } from "~/core/edits/as-one";
 import type { SingleCommand } from "~/core/edits/command";
 import { boxUnion } from "~/core/geometry/box";
@@ -20,27 +21,45 @@ const t = inspectorTexts.secondLooks;
 /** Longer side of the picture of an offer. */
 const PICTURE_SIDE = 72;
 
-/** Places of the shot that deserve a look, each a way to go there, with layouts that would do. */
+/** Stretches of the shot that deserve a look, each a way to go there, with layouts that would do. */
 export function SecondLooks({ shot }: { shot: DeskShot }) {
-  const { player, choosePane } = useDesk();
+  const { player, choosePane, checks } = useDesk();
   if (shot.looks.length === 0) return null;
   const go = ({ frame, pane }: SecondLook) => {
     player?.seek(frame);
     if (pane !== undefined) choosePane(pane);
   };
+  // Of several stretches of one trouble the first has the layouts: what they change is the shot.
+  const firsts = new Map(shot.looks.toReversed().map((look) => [look.kind, look]));
   return (
     <ul aria-label={t.worthASecondLook} className="flex flex-col gap-1">
       {shot.looks.map((look) => (
-        <li key={`${look.kind} ${look.pane ?? ""}`}>
-          <button
-            type="button"
-            onClick={() => go(look)}
-            className="flex w-full items-start gap-2 rounded-md border border-line px-2 py-1 text-left text-xs hover:bg-well"
+        <li key={look.print}>
+          <div
+            className={clsx(
+              "flex items-start rounded-md border border-line",
+              look.isSeen && "text-soft",
+              look.print === checks.current && "bg-accent-wash",
+            )}
           >
-            <Eye className="mt-px size-3.5 shrink-0 text-warn" aria-hidden />
-            {look.text}
-          </button>
-          <Offers shot={shot} look={look} />
+            <button
+              type="button"
+              onClick={() => go(look)}
+              className="flex grow items-start gap-2 rounded-md px-2 py-1 text-left text-xs hover:bg-well"
+            >
+              <Eye className={clsx("mt-px size-3.5 shrink-0", !look.isSeen && "text-warn")} aria-hidden />
+              {look.text}
+            </button>
+            <IconButton
+              label={look.isSeen ? t.markAsNotSeen : t.markAsSeen}
+              aria-pressed={look.isSeen}
+              onClick={() => checks.mark([look], !look.isSeen)}
+              className="!h-6 !w-6 shrink-0"
+            >
+              {look.isSeen ? <EyeOff className="size-3.5" aria-hidden /> : <Check className="size-3.5" aria-hidden />}
+            </IconButton>
+          </div>
+          {!look.isSeen && firsts.get(look.kind) === look && <Offers shot={shot} look={look} />}
         </li>
       ))}
     </ul>

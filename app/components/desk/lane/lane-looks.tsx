@@ -1,4 +1,5 @@
-import { Group, RegularPolygon } from "react-konva";
+import { Group, Rect, RegularPolygon } from "react-konva";
+import { markedRange } from "~/core/checks/second-look";
 import type { DeskShot } from "../state/desk-types";
 import { MAP } from "./lane-map";
 import type { CanvasTheme } from "./use-theme";
@@ -12,24 +13,36 @@ interface LaneLooksProps {
   onSeek: (frame: number) => void;
 }
 
-/** A shot's second looks, as marks in the lane's margin: a press goes there. */
+/** A shot's second looks that have not been seen, as marks in the lane's margin, each as long as it lasts: a press goes there. */
 export const LaneLooks = ({ shot, pxPerFrame, theme, onSeek }: LaneLooksProps) => (
   <Group>
-    {shot.looks.map(({ kind, frame }, i) => (
-      <RegularPolygon
-        key={`${kind} ${i}`}
-        sides={3}
-        rotation={90}
-        radius={RADIUS}
-        x={MAP + RADIUS}
-        y={frame * pxPerFrame}
-        fill={theme.warn}
-        hitStrokeWidth={8}
-        onClick={() => onSeek(frame)}
-        onTap={() => onSeek(frame)}
-        onMouseEnter={({ target }) => (target.getStage()!.container().style.cursor = "pointer")}
-        onMouseLeave={({ target }) => (target.getStage()!.container().style.cursor = "default")}
-      />
-    ))}
+    {shot.looks
+      .filter(({ isSeen }) => !isSeen)
+      .map((look) => ({ ...look, marked: markedRange(look) }))
+      .map(({ print, frame, marked }) => (
+        <Group key={print}>
+          <Rect
+            x={MAP + RADIUS - 1}
+            y={marked.start * pxPerFrame}
+            width={2}
+            height={(marked.end - marked.start) * pxPerFrame}
+            fill={theme.warn}
+            listening={false}
+          />
+          <RegularPolygon
+            sides={3}
+            rotation={90}
+            radius={RADIUS}
+            x={MAP + RADIUS}
+            y={frame * pxPerFrame}
+            fill={theme.warn}
+            hitStrokeWidth={8}
+            onClick={() => onSeek(frame)}
+            onTap={() => onSeek(frame)}
+            onMouseEnter={({ target }) => (target.getStage()!.container().style.cursor = "pointer")}
+            onMouseLeave={({ target }) => (target.getStage()!.container().style.cursor = "default")}
+          />
+        </Group>
+      ))}
   </Group>
 );

@@ -42,6 +42,7 @@ export function ShotRow({
   picture,
   onOpen,
 }: ShotRowProps) {
+  const unseen = shot.looks.filter(({ isSeen }) => !isSeen);
   const hands = shot.handKeys.length;
   const length = rangeLength(shot);
   const left = framesIn(shot.kept);
@@ -94,11 +95,11 @@ export function ShotRow({
           {isOut ? t.leftOut : shot.isAnalysed ? shot.framed && MANNER_TEXT[shot.framed.manner].name : t.notAnalysed}
           <span className="ml-auto flex items-center gap-2">
             {hands > 0 && <span className="text-accent">■ {hands}</span>}
-            {shot.looks.length > 0 && (
-              <Hint text={shot.looks.map(({ text }) => text).join(". ")}>
+            {unseen.length > 0 && (
+              <Hint text={unseen.map(({ text }) => text).join(". ")}>
                 <span className="flex items-center gap-0.5 text-warn">
                   <Eye className="size-3.5" aria-hidden />
-                  {shot.looks.length}
+                  {unseen.length}
                 </span>
               </Hint>
             )}

@@ -1,5 +1,6 @@
 import { createContext, useContext } from "react";
 import type { FilmFacts } from "../dialogs/film-dialog";
+import type { Checks } from "../checks/use-checks";
 import type { Drawing } from "../picture/drawing";
 import type { SelectedKeys } from "../keys/use-selected-keys";
 import type { PictureLook } from "../picture/picture-look";
@@ -82,6 +83,8 @@ export interface DeskContent {
   captionEdits: CaptionEdits;
   /** The stretches of the film in which somebody speaks. */
   speech: readonly FrameRange[];
+  /** What is worth a second look in the version. */
+  checks: Checks;
   /** How the result is looked at. */
   look: ResultLook;
   /** How the picture is looked at. */

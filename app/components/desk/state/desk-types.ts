@@ -1,4 +1,4 @@
-import type { SecondLook } from "~/core/checks/second-looks";
+import type { SecondLook } from "~/core/checks/second-look";
 import type { SettledShot } from "~/core/edits/shot-in-version";
 import type { Version } from "~/core/edits/film-state";
 import type { FramedPane, FramedShot } from "~/core/path/shot-framing";
@@ -25,6 +25,14 @@ export interface DeskFilm {
 
 export type DeskVersion = Version;
 
+/** A second look as the desk has it. */
+export interface DeskLook extends SecondLook {
+  /** What it rests on, as a word. */
+  print: string;
+  /** Whether the editor has seen it as it is. */
+  isSeen: boolean;
+}
+
 /** A shot as the desk shows it in a version: what is set, what was found, and the path that follows from both. */
 export interface DeskShot extends Omit<Shot, "follow" | "protect">, SettledShot {
   number: number;
@@ -32,7 +40,7 @@ export interface DeskShot extends Omit<Shot, "follow" | "protect">, SettledShot 
   pane: number;
   /** Those that show the film, by their numbers. */
   panes: readonly number[];
-  looks: SecondLook[];
+  looks: readonly DeskLook[];
   handKeys: readonly HandKey[];
   /** Whether it has been looked at, or some of it. */
   isAnalysed: boolean;

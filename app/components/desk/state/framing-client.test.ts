@@ -1,11 +1,17 @@
 import { expect, jest, test } from "@jest/globals";
+import { USUAL_LIMITS } from "~/core/checks/check-settings";
 import { TALL, TWO_SHOTS } from "../../../../tests/support/film-state";
 import { shotSettings } from "~/core/edits/path-inputs";
 import type { ShotResult } from "~/core/edits/version-framer";
 import type { FramerOrder, FramerReply } from "~/workers/path-worker";
 import { FramingClient } from "./framing-client";
 
-const GROUND = { picture: { width: 1920, height: 1080 }, rate: { num: 30, den: 1 }, target: TALL };
+const GROUND = {
+  limits: USUAL_LIMITS,
+  picture: { width: 1920, height: 1080 },
+  rate: { num: 30, den: 1 },
+  target: TALL,
+};
 const NEWS = { opinions: { marks: [], trackEdits: new Map(), people: [] }, analysed: [] };
 const RESULT = { looks: [], tellingFrame: 4 } as unknown as ShotResult;
 

@@ -40,7 +40,7 @@ const isElsewhere = ({ target, key }: KeyboardEvent): boolean =>
 /** Everything on the desk that a key does. Fields in which one types keep their keys. */
 export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputElement | null>): void {
   const { film, player, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, look, selectedKeys } = desk;
-  const { pictureLook, setPictureLook, captionEdits } = desk;
+  const { pictureLook, setPictureLook, captionEdits, checks } = desk;
   const second = Math.round(framesPerSecond(film.rate));
   const keys = useShortcutKeys();
   /** What is done to captions is seen in their panel. */
@@ -64,6 +64,10 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
     "cut-after": (to) => seekNextCut(to, shots),
     "key-before": (to) => seekKey(to, shots, -1),
     "key-after": (to) => seekKey(to, shots, 1),
+    looks: () => checks.setOpen(!checks.isOpen),
+    "look-after": () => checks.step(1),
+    "look-before": () => checks.step(-1),
+    "look-seen": checks.seenAndNext,
     start: (to) => to.seek(0),
     end: (to) => to.seek(film.frames - 1),
     timecode: () => timecode.current?.focus(),

@@ -1,0 +1,86 @@
+import { Download } from "lucide-react";
+import { useRef, useState } from "react";
+import { toast } from "sonner";
+import { Button } from "~/components/common/button";
+import { Menu, MenuItem } from "~/components/common/menu";
+import { looksCsv, looksJson } from "~/core/formats/looks";
+import { useDesk } from "../state/desk-context";
+import { asOnePicture, asPdf, blobOf, drawContactSheet } from "./contact-sheet";
+import { checksTexts } from "~/texts/checks";
+
+const t = checksTexts.checkDownloads;
+
+/** Lets the browser save what was made on the page. */
+function save(blob: Blob, name: string): void {
+  const url = URL.createObjectURL(blob);
+  const link = Object.assign(document.createElement("a"), { href: url, download: name });
+  link.click();
+  // The browser has begun to read it by then.
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+/** Saves the list of second looks, and a contact sheet, which is drawn in the browser. */
+export function CheckDownloads() {
+  const { film, version, shots, shownAt, source, checks } = useDesk();
+  const [drawn, setDrawn] = useState<number | null>(null);
+  const drawing = useRef<AbortController | null>(null);
+  const name = `${film.name.replace(/\.[^.]+$/, "")} ${version.name}`.replaceAll(/[/\\:]/g, "-");
+  const listed = () => ({
+    film: film.name,
+    version: version.name,
+    clock: film.clock,
+    looks: checks.all.map(({ shot, ...look }) => ({ ...look, shot: shot.number })),
+  });
+  const drawSheet = async (kind: "png" | "pdf") => {
+    const control = new AbortController();
+    drawing.current = control;
+    setDrawn(0);
+    try {
+      const shown = shots.filter(({ kept, solved }) => kept.length > 0 && solved);
+      const pages = await drawContactSheet(
+        { film, version, shots: shown, shownAt, source },
+        { onProgress: setDrawn, signal: control.signal },
+      );
+      const blob = kind === "pdf" ? await asPdf(pages, name) : await blobOf(asOnePicture(pages), "image/png");
+      save(blob, `${name}.${kind}`);
+    } catch (error) {
+      if (!control.signal.aborted) {
+        console.error(error);
+        toast.error(t.couldNotBeDrawn);
+      }
+    }
+    setDrawn(null);
+  };
+  if (drawn !== null) {
+    return (
+      <span className="flex items-center gap-2 text-sm">
+        <span role="status">{t.drawing(drawn, shots.length)}</span>
+        <Button onClick={() => drawing.current?.abort()}>{t.cancel}</Button>
+      </span>
+    );
+  }
+  return (
+    <Menu
+      align="end"
+      trigger={
+        <Button>
+          <Download className="size-4" aria-hidden />
+          {t.save}
+        </Button>
+      }
+    >
+      <MenuItem onSelect={() => save(new Blob([looksCsv(listed())], { type: "text/csv" }), `${name}.csv`)}>
+        {t.csv}
+      </MenuItem>
+      <MenuItem
+        onSelect={() =>
+          save(new Blob([JSON.stringify(looksJson(listed()), null, 2)], { type: "application/json" }), `${name}.json`)
+        }
+      >
+        {t.json}
+      </MenuItem>
+      <MenuItem onSelect={() => void drawSheet("png")}>{t.contactSheetPng}</MenuItem>
+      <MenuItem onSelect={() => void drawSheet("pdf")}>{t.contactSheetPdf}</MenuItem>
+    </Menu>
+  );
+}

@@ -1,0 +1,28 @@
+import { Eye } from "lucide-react";
+import { Button, Hint } from "~/components/common/button";
+import { useShortcutText } from "../shortcuts/use-shortcut-keys";
+import { useDesk } from "../state/desk-context";
+import { checksTexts } from "~/texts/checks";
+
+const t = checksTexts.checksButton;
+
+/** Opens the page of second looks, with how many are left to see. */
+export function ChecksButton() {
+  const { checks } = useDesk();
+  const keysOf = useShortcutText();
+  const { left, isOpen, setOpen } = checks;
+  return (
+    <Hint text={t.left(left)} shortcut={keysOf("looks")}>
+      <Button
+        variant="quiet"
+        aria-label={t.left(left)}
+        aria-pressed={isOpen}
+        onClick={() => setOpen(!isOpen)}
+        className="!px-2 aria-pressed:bg-accent-wash aria-pressed:text-ink"
+      >
+        <Eye className="size-4" aria-hidden />
+        {left > 0 && <span className="text-warn">{left}</span>}
+      </Button>
+    </Hint>
+  );
+}

@@ -1,0 +1,105 @@
+import { useMemo, useState } from "react";
+import type { CheckLimits } from "~/core/checks/check-settings";
+import type { LookKind } from "~/core/checks/second-look";
+import type { Player } from "../picture/player";
+import { type DeskLook, type DeskShot, followedIn } from "../state/desk-types";
+import type { VersionEdits } from "../state/use-version-edits";
+
+/** A second look of the version with the shot that it is in. */
+export interface LookRow extends DeskLook {
+  shot: DeskShot;
+}
+
+/** Which second looks are listed, and in which order. */
+export interface LookFilter {
+  order: "worst" | "time";
+  /** Null for all. */
+  kind: LookKind | null;
+  /** The letter of the subject whose shots count; null for all. */
+  letter: string | null;
+  withSeen: boolean;
+}
+const FIRST_FILTER: LookFilter = { order: "worst", kind: null, letter: null, withSeen: false };
+
+/** The second looks of a version: which are listed, which one is looked at, and what is done with them. */
+export interface Checks {
+  all: readonly LookRow[];
+  /** Those that are listed. */
+  rows: readonly LookRow[];
+  /** How many the editor has not seen. */
+  left: number;
+  filter: LookFilter;
+  setFilter: (change: Partial<LookFilter>) => void;
+  /** The print of the one that is looked at; null for none. */
+  current: string | null;
+  /** Whether their page lies over the desk. */
+  isOpen: boolean;
+  setOpen: (isOpen: boolean) => void;
+  /** Goes to one on the desk. */
+  go: (row: LookRow) => void;
+  /** Goes to the one after, or before, the one that was gone to last. */
+  step: (direction: -1 | 1) => void;
+  mark: (rows: readonly DeskLook[], isSeen: boolean) => void;
+  /** Marks the one that is looked at as seen, and goes on to the next. */
+  seenAndNext: () => void;
+  setLimits: (change: Partial<CheckLimits>) => void;
+}
+
+interface ChecksOf {
+  shots: readonly DeskShot[];
+  version: { id: string; checkLimits: CheckLimits; seenLooks: readonly string[] };
+  player: Player | null;
+  versionEdits: VersionEdits;
+  choosePane: (pane: number) => void;
+  showShot: () => void;
+}
+
+const byTime = (a: LookRow, b: LookRow): number => a.range.start - b.range.start;
+const byWorst = (a: LookRow, b: LookRow): number => b.severity - a.severity || byTime(a, b);
+
+export function useChecks({ shots, version, player, versionEdits, choosePane, showShot }: ChecksOf): Checks {
+  const [filter, setFilter] = useState(FIRST_FILTER);
+  const [current, setCurrent] = useState<string | null>(null);
+  const [isOpen, setOpen] = useState(false);
+  const all = useMemo(() => shots.flatMap((shot) => shot.looks.map((look): LookRow => ({ ...look, shot }))), [shots]);
+  const rows = useMemo(() => {
+    const { order, kind, letter, withSeen } = filter;
+    return all
+      .filter((row) => kind === null || row.kind === kind)
+      .filter(({ shot }) => letter === null || followedIn(shot)?.letter === letter)
+      .filter(({ isSeen, print }) => withSeen || !isSeen || print === current)
+      .sort(order === "worst" ? byWorst : byTime);
+  }, [all, filter, current]);
+
+  const go = (row: LookRow) => {
+    setCurrent(row.print);
+    setOpen(false);
+    showShot();
+    if (row.pane !== undefined) choosePane(row.pane);
+    player?.pause();
+    player?.seek(row.frame);
+  };
+  const step = (direction: -1 | 1) => {
+    const at = rows.findIndex(({ print }) => print === current);
+    const next = at < 0 ? rows[direction > 0 ? 0 : rows.length - 1] : rows[at + direction];
+    if (next) go(next);
+  };
+  const mark = (marked: readonly DeskLook[], isSeen: boolean) => {
+    const prints = new Set(marked.map(({ print }) => print));
+    // What nobody can see any more is forgotten.
+    const known = new Set(all.map(({ print }) => print));
+    const others = version.seenLooks.filter((print) => known.has(print) && !prints.has(print));
+    versionEdits.change(version.id, { seenLooks: isSeen ? [...others, ...prints] : others });
+  };
+  return {
+    ...{ all, rows, left: all.filter(({ isSeen }) => !isSeen).length },
+    ...{ filter, setFilter: (change) => setFilter((before) => ({ ...before, ...change })) },
+    ...{ current, isOpen, setOpen, go, step, mark },
+    seenAndNext: () => {
+      const row = rows.find(({ print }) => print === current);
+      if (row && !row.isSeen) mark([row], true);
+      step(1);
+    },
+    setLimits: (change) => versionEdits.change(version.id, { checkLimits: { ...version.checkLimits, ...change } }),
+  };
+}

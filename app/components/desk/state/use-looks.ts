@@ -1,0 +1,92 @@
+import { useMemo, useState } from "react";
+import { useShared } from "~/components/common/use-shared";
+import type { CheckLimits } from "~/core/checks/check-settings";
+import { joinLooks } from "~/core/checks/join-looks";
+import { lookPrint } from "~/core/checks/look-print";
+import type { SecondLook } from "~/core/checks/second-look";
+import { aboveLooks, byPlace, filmLooks } from "~/core/checks/shot-looks";
+import type { FilmState, VersionState } from "~/core/edits/film-state";
+import { goesOnFromBefore } from "~/core/edits/looks-at-framing";
+import { followedTrack } from "~/core/path/solve-version";
+import { PerKey } from "~/core/per-key";
+import { framesPerSecond, type Rate } from "~/core/time/rate";
+import type { FoundShot } from "./desk-shot";
+import type { DeskLook } from "./desk-types";
+import type { FilmFindings } from "./use-shots";
+
+interface LooksOf {
+  film: { rate: Rate };
+  state: FilmState;
+  version: VersionState;
+  findings: FilmFindings;
+  limits: CheckLimits;
+}
+
+const NO_LAYERS: VersionState["layers"] = [];
+const NO_LOOKS: readonly SecondLook[] = [];
+
+/** What of each shot is about the film and not about its framing; the very same value while it holds the same. */
+function useFilmLooks({ film, state, version, findings, limits }: LooksOf, found: readonly FoundShot[]) {
+  const { candidates } = state.film;
+  const strengths = useMemo(
+    () => new Map(candidates.map(({ transition, strength }) => [transition.frame, strength])),
+    [candidates],
+  );
+  const { longHolds, undecoded, faults } = findings;
+  const { rate } = film;
+  const { captions } = state;
+  const { pace } = version.captions.rules;
+  return useShared(
+    useMemo(() => {
+      const at = { faults, lacking: { longHolds, undecoded }, captions, pace, limits, rate };
+      return found.map(({ set: { shot, kept }, isAnalysed }) =>
+        isAnalysed ? filmLooks(shot, kept, strengths.get(shot.start), at) : NO_LOOKS,
+      );
+    }, [found, strengths, faults, longHolds, undecoded, captions, pace, limits, rate]),
+  );
+}
+
+/** What deserves a second look in each shot, in order of its frames. */
+export function useLooks(of: LooksOf, found: readonly FoundShot[]): readonly (readonly DeskLook[])[] {
+  const { film, version, limits } = of;
+  const ofFilm = useFilmLooks(of, found);
+  const { width, height, safeArea, layers, seenLooks } = version;
+  const { rate } = film;
+  const above = useMemo(
+    () => ({ size: { width, height }, safeArea, fps: framesPerSecond(rate), limits, rate }),
+    [width, height, safeArea, limits, rate],
+  );
+  const [known] = useState(() => ({ looks: new PerKey<DeskLook[]>(), seen: new PerKey<DeskLook[]>() }));
+  const looks = useMemo(
+    () =>
+      found.map((each, i) => {
+        const { set, result, isAnalysed, shown } = each;
+        const { shot, kept } = set;
+        const before = found[i - 1]?.result?.sides ?? null;
+        const goesOn = { from: goesOnFromBefore(set), into: goesOnFromBefore(found[i + 1]?.set) };
+        // A layer that is dragged is nothing to a shot in which it cannot cover a text.
+        const over = result?.looks.some(({ kind }) => kind === "text-cut") ? layers : NO_LAYERS;
+        const from = [each, above, over, before, goesOn.from, goesOn.into, ofFilm[i]];
+        return known.looks.get(shot.id, from, () => {
+          const all = [...ofFilm[i]!];
+          // Of what has not been looked at, nothing can be said yet.
+          if (result && shown && isAnalysed) {
+            const whole = () => ({ tracks: each.tracks, subject: followedTrack(result.framed, each.tracks) });
+            all.push(...aboveLooks(result.looks, { kept, shown, found: whole }, { ...above, layers: over }));
+            all.push(...joinLooks({ before, shot: result.sides, goesOn }, limits.jolt));
+          }
+          return all.sort(byPlace).map((look) => ({ ...look, print: lookPrint(look, shot, shown), isSeen: false }));
+        });
+      }),
+    [known, found, layers, above, limits, ofFilm],
+  );
+  return useMemo(() => {
+    const seen = new Set(seenLooks);
+    return looks.map((ofShot, i) => {
+      const seenOf = ofShot.filter(({ print }) => seen.has(print)).map(({ print }) => print);
+      return known.seen.get(found[i]!.set.shot.id, [ofShot, seenOf.join()], () =>
+        ofShot.map((look) => ({ ...look, isSeen: seen.has(look.print) })),
+      );
+    });
+  }, [known, looks, found, seenLooks]);
+}

@@ -1,0 +1,18 @@
+import type { Box } from "../geometry/box";
+import type { FramingSettings } from "../path/framing-settings";
+import type { Track } from "../subjects/tracking/track";
+import type { FrameRange, Rate } from "../time/rate";
+import type { CheckLimits } from "./check-settings";
+
+/** A shot as it is checked. */
+export interface CheckedShot {
+  /** What of it is shown; nothing else counts. */
+  kept: readonly FrameRange[];
+  protect: Box | null;
+  tracks: readonly Track[];
+  settings: Pick<FramingSettings, "enlargement">;
+  /** The part of the picture in which the window may be. */
+  area: Box;
+  limits: CheckLimits;
+  rate: Rate;
+}

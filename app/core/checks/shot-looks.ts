@@ -1,0 +1,79 @@
+/** All that deserves a second look in a shot of a version: written once, for the desk, the server and the command line. */
+import type { Caption } from "../captions/caption";
+import type { ShownAt } from "../composition/composition";
+import type { VersionLayers } from "../composition/shown";
+import type { Shot } from "../shots/shot";
+import { laidOver, type Track } from "../subjects/tracking/track";
+import type { FrameRange, Rate } from "../time/rate";
+import { captionLooks } from "./caption-looks";
+import type { CheckLimits } from "./check-settings";
+import { coveredLooks } from "./covered-looks";
+import { textIsCovered } from "./covered-text";
+import { cutLooks } from "./cut-looks";
+import { lackingLooks, type Lacking } from "./lacking-pictures";
+import { type PictureFaults, pictureLooks } from "./picture-faults";
+import type { SecondLook } from "./second-look";
+
+/** What is known of a film's pictures, whatever is shown of them. */
+export interface FilmLooksAt {
+  faults: PictureFaults;
+  lacking: Pick<Lacking, "longHolds" | "undecoded">;
+  captions: readonly Caption[];
+  /** Letters a second of a caption that can be read. */
+  pace: number;
+  limits: CheckLimits;
+  rate: Rate;
+}
+
+/**
+ * What to look at in a shot that is about the film and not about its framing.
+ *
+ * @param strength how much spoke for the transition that begins it, 0 to 1; undefined if nothing was weighed
+ */
+export const filmLooks = (
+  shot: Pick<Shot, "start" | "end" | "begins">,
+  kept: readonly FrameRange[],
+  strength: number | undefined,
+  { faults, lacking, captions, pace, limits, rate }: FilmLooksAt,
+): SecondLook[] => [
+  ...cutLooks(shot, strength),
+  ...lackingLooks(lacking, shot, rate),
+  ...pictureLooks(faults, kept, limits, rate),
+  ...captionLooks(captions, kept, pace, rate),
+];
+
+/** A shot with its path. */
+export interface FramedToCheck {
+  kept: readonly FrameRange[];
+  shown: ShownAt;
+  /** What was found in it, and what is followed in its first pane; asked for only where that counts. */
+  found: () => { tracks: readonly Track[]; subject: Track | null };
+}
+
+/** What lies above a version, and where nothing covers it. */
+export interface AboveIt extends Pick<VersionLayers, "layers" | "safeArea" | "size" | "fps"> {
+  limits: CheckLimits;
+  rate: Rate;
+}
+
+/**
+ * What to look at in a shot's framing, with what lies above it.
+ *
+ * @param looks what was found in its framing alone
+ */
+export function aboveLooks(
+  looks: readonly SecondLook[],
+  { kept, shown, found }: FramedToCheck,
+  { limits, rate, ...above }: AboveIt,
+): SecondLook[] {
+  if (kept.length === 0) return [];
+  const isTextCovered = () => above.layers.length > 0 && textIsCovered(laidOver(found().tracks), kept, shown, above);
+  const left = looks.filter(({ kind }) => kind !== "text-cut" || !isTextCovered());
+  const safe = above.safeArea;
+  if (!safe) return left;
+  const { tracks, subject } = found();
+  return [...left, ...coveredLooks(subject, { kept, tracks, shown, safe, limits, rate })];
+}
+
+export const byPlace = (a: SecondLook, b: SecondLook): number =>
+  a.range.start - b.range.start || b.severity - a.severity;

@@ -1,0 +1,46 @@
+/** Stretches of a shot in which something is wrong for longer than may be. */
+import { type FrameRange, framesIn, framesOf, framesPerSecond, type Rate, rangeLength } from "../time/rate";
+import { bridged, rangesWhere } from "../time/ranges";
+import { type LookKind, type SecondLook, severityOf } from "./second-look";
+
+/** Moments without the trouble that do not end a stretch of it, in seconds. */
+const BRIDGE_SECONDS = 0.2;
+/** In a shot that is hardly longer than what may be passed over, this share of it is too long. */
+const SHARE_OF_SHOT = 0.5;
+
+/** What is looked for. */
+export interface Trouble {
+  kind: LookKind;
+  /** Seconds of it that are passed over. */
+  limit: number;
+  /** How much is wrong at a frame: 0 for nothing, 1 for as much as can be. */
+  at: (frame: number) => number;
+  /** The reason, by how long it lasts and how much is wrong at its worst. */
+  text: (seconds: number, worst: number) => string;
+}
+
+/**
+ * The stretches in which there is trouble, a look each.
+ *
+ * @param kept what of the shot is shown; a stretch does not go on from one part to the next
+ */
+export function troubleIn(kept: readonly FrameRange[], rate: Rate, { kind, limit, at, text }: Trouble): SecondLook[] {
+  const fps = framesPerSecond(rate);
+  const least = Math.max(1, Math.min(limit * fps, SHARE_OF_SHOT * framesIn(kept)));
+  return kept.flatMap((part) => {
+    const depth = new Map<number, number>();
+    const isWrong = (frame: number) => {
+      const wrong = at(frame);
+      depth.set(frame, wrong);
+      return wrong > 0;
+    };
+    const stretches = bridged(rangesWhere(part, isWrong), Math.max(1, Math.round(BRIDGE_SECONDS * fps)));
+    return stretches
+      .filter((range) => rangeLength(range) >= least)
+      .map((range): SecondLook => {
+        const frame = framesOf(range).reduce((a, b) => (depth.get(b)! > depth.get(a)! ? b : a), range.start);
+        const [worst, seconds] = [depth.get(frame)!, rangeLength(range) / fps];
+        return { kind, range, frame, text: text(seconds, worst), severity: severityOf(kind, worst, seconds) };
+      });
+  });
+}

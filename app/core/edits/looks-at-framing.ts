@@ -1,0 +1,58 @@
+/** What deserves a second look in how a shot is framed in a version, in all of its panes, and how it begins and ends. */
+import type { CheckedShot } from "../checks/checked-shot";
+import { otherLooks } from "../checks/cut-looks";
+import { framingLooks, paneLooks } from "../checks/framing-looks";
+import { type ShotSides, sidesOf } from "../checks/join-looks";
+import type { SecondLook } from "../checks/second-look";
+import type { ShownAt } from "../composition/composition";
+import type { Size } from "../geometry/box";
+import type { FramedShot } from "../path/shot-framing";
+import { followedTrack } from "../path/solve-version";
+import { activeArea } from "../shots/shot";
+import type { Track } from "../subjects/tracking/track";
+import { looksTexts } from "../../texts/looks";
+import { settledShot, type ShotSettings } from "./path-inputs";
+
+const t = looksTexts.looksAtFraming;
+
+interface LookedAt extends Pick<CheckedShot, "limits" | "rate"> {
+  tracks: readonly Track[];
+  shown: ShownAt;
+  /** Size of the source's picture. */
+  picture: Size;
+}
+
+/** Whether what a shot shows goes on from the shot before it; a shot that is not there goes on from nothing. */
+export const goesOnFromBefore = (set: ShotSettings | undefined): boolean =>
+  set !== undefined && (set.shot.begins === "turn" || set.shot.carry);
+
+export interface FramingLooks {
+  looks: SecondLook[];
+  /** How the shot begins and ends, for what follows from the shots beside it. */
+  sides: ShotSides;
+}
+
+export function looksAtFraming(set: ShotSettings, framed: FramedShot, at: LookedAt): FramingLooks {
+  const { tracks, shown, picture, limits, rate } = at;
+  const { shot, kept } = set;
+  const { settings, protect } = settledShot(set);
+  const [subject, area] = [followedTrack(framed, tracks), activeArea(shot, picture)];
+  const checked: CheckedShot = { kept, protect, tracks, settings, area, limits, rate };
+  const isFollowed = (trackId: string) =>
+    framed.others.some(({ spans }) => spans.some((span) => span.trackId === trackId));
+  const { other } = framed;
+  const left = other && !isFollowed(other.trackId) && tracks.find((track) => track.id === other.trackId);
+  const [first, last] = [kept[0], kept.at(-1)];
+  const looks = [
+    ...framingLooks(checked, subject, shown, framed.certainty),
+    ...(subject && left && first && last
+      ? otherLooks(subject, left, other.why, { start: first.start, end: last.end })
+      : []),
+    ...framed.others.flatMap((pane, i) => {
+      if (framed.laidOut.own?.[i + 1]) return [];
+      const looks = paneLooks(checked, followedTrack(pane, tracks), shown, pane.certainty);
+      return looks.map((look) => ({ ...look, pane: i + 1, text: t.inPane(i + 2, look.text) }));
+    }),
+  ];
+  return { looks, sides: sidesOf(checked, subject, shown) };
+}
