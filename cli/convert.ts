@@ -5,6 +5,7 @@ import { heardIn } from "~/core/composition/heard";
 import { shownIn, withLayers } from "~/core/composition/shown";
 import { counted } from "~/texts/numbers";
 import type { Lacking } from "~/core/checks/lacking-pictures";
+import type { PictureFaults } from "~/core/checks/picture-faults";
 import { secondsOver } from "~/core/edits/trim";
 import { makeReport, Report } from "~/core/formats/report";
 import { type FrameRange, framesPerSecond, rangeKey } from "~/core/time/rate";
@@ -20,6 +21,7 @@ import { OwnFiles } from "./own-files";
 import { libraryFiles } from "~/jobs/own-files.server";
 import { addFramingOptions, ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";
+import { looksOf } from "./report-looks";
 import { addActiveOption, addMarkOption, collectDrop, parseFrame, parseLayers, parseSize, UsageError } from "./options";
 import { type ProgressLine, runWithProgress } from "./progress-line";
 import { type Target, type TargetOptions, targetsOf } from "./targets";
@@ -55,6 +57,7 @@ interface Found {
   film: FilmFile;
   shots: FoundShot[];
   lacking: Lacking;
+  faults: PictureFaults;
   kept: FrameRange[];
   /** What lies above the picture, where that was said. */
   layers: TargetOptions["layers"];
@@ -64,7 +67,7 @@ interface Found {
 /** Lays the paths of one version, renders it, and writes its report. */
 async function convertTo(
   { size, out, report, framing, limitSeconds, above }: Target,
-  { film, shots: found, lacking, kept, layers, captions }: Found,
+  { film, shots: found, lacking, faults, kept, layers, captions }: Found,
   show: (what: string, share: number) => void,
   signal: AbortSignal,
 ): Promise<string> {
@@ -102,7 +105,8 @@ async function convertTo(
   await captions?.writeBeside(out, kept);
   if (report) {
     const made = makeReport({ file: film.name, ...film.info, lacking }, size, shots, kept);
-    const written = Report.parse({ ...made, captions: captions?.captions });
+    const looked = { target: size, film: film.info, lacking, faults, captions: captions?.captions, above: laid };
+    const written = Report.parse({ ...made, looks: looksOf(shots, looked), captions: captions?.captions });
     await writeAside(report, (aside) => writeFile(aside, `${JSON.stringify(written)}\n`));
   }
   const sound = figures.soundSeconds === null ? "no sound" : "with sound";
@@ -126,7 +130,7 @@ async function convert(
   const kept = keptFrom(range, options, film);
   const captions = await FilmCaptions.open(options, film.info);
   const of = 1 + 2 * targets.length;
-  const { shots, lacking } = await findShots(
+  const { shots, lacking, faults } = await findShots(
     film,
     range,
     { follow: ruleOf(options), mark: options.mark, active: options.active },
@@ -139,7 +143,9 @@ async function convert(
   for (const [i, target] of targets.entries()) {
     const show = (what: string, share: number) =>
       progress.show({ number: 2 + 2 * i + (what === "Checking" ? 1 : 0), of, what }, share);
-    done.push(await convertTo(target, { film, shots, lacking, kept, layers: options.layers, captions }, show, signal));
+    done.push(
+      await convertTo(target, { film, shots, lacking, faults, kept, layers: options.layers, captions }, show, signal),
+    );
   }
   progress.end();
   for (const line of captions?.said ?? []) console.error(line);

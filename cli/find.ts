@@ -1,5 +1,6 @@
 /** What `convert` and `analyse` have in common: the analysis, the marks, and whom each shot follows. */
 import { type Lacking, lackingOf } from "~/core/checks/lacking-pictures";
+import type { PictureFaults } from "~/core/checks/picture-faults";
 import { type Box, boxContains, clipBox, wholeOf } from "~/core/geometry/box";
 import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
 import { markedThings } from "~/core/subjects/marks/marked-things";
@@ -60,11 +61,11 @@ export async function findShots(
   range: FrameRange,
   options: FindOptions,
   { onProgress, signal }: { onProgress: (share: number) => void; signal: AbortSignal },
-): Promise<{ shots: FoundShot[]; lacking: Lacking }> {
+): Promise<{ shots: FoundShot[]; lacking: Lacking; faults: PictureFaults }> {
   requireMarks(film, range, options.mark);
   requireActive(film, options.active);
-  const { shots, undecoded } = await analyseAtOnce(film, { range, signal, onProgress, active: options.active });
+  const { shots, undecoded, faults } = await analyseAtOnce(film, { range, signal, onProgress, active: options.active });
   const found: FoundShot[] = [];
   for (const shot of shots) found.push(await withMark(film, shot, options, signal));
-  return { shots: found, lacking: lackingOf(film.info, undecoded) };
+  return { shots: found, lacking: lackingOf(film.info, undecoded), faults };
 }

@@ -1,5 +1,5 @@
 import type { Size } from "~/core/geometry/box";
-import { shotFraming } from "~/core/edits/path-inputs";
+import { shotFraming, type ShotSettings } from "~/core/edits/path-inputs";
 import type { FramedShot, ShotFraming } from "~/core/path/shot-framing";
 import { frameShots } from "~/core/path/version-paths";
 import { freshShot } from "~/core/shots/shot";
@@ -17,14 +17,15 @@ export function layPaths<S extends Pick<ShotFraming, "range" | "tracks" | "rule"
   shots: readonly S[],
   options: ReadyOptions & { size: Size; kept?: readonly FrameRange[] },
   film: { picture: Size; rate: Rate },
-): (S & FramedShot)[] {
+): (S & FramedShot & { set: ShotSettings })[] {
   const inVersion = settingsOf(options);
   const ranges = shots.map(({ range }) => range);
   const kept = partsWithin(options.kept ?? ranges, ranges);
-  const framings = shots.map(({ range, begins, active, rule, tracks }, i) => {
+  const sets = shots.map(({ range, begins, active, rule }, i): ShotSettings => {
     const shot = { ...freshShot(String(range.start), range, begins, active), follow: rule };
-    return shotFraming({ shot, inVersion, usual: {}, handKeys: [], kept: kept[i]! }, tracks);
+    return { shot, inVersion, usual: {}, handKeys: [], kept: kept[i]! };
   });
+  const framings = sets.map((set, i) => shotFraming(set, shots[i]!.tracks));
   const paths = frameShots(framings, film.picture, options.size, film.rate);
-  return shots.map((shot, i) => ({ ...shot, ...paths[i]! }));
+  return shots.map((shot, i) => ({ ...shot, ...paths[i]!, set: sets[i]! }));
 }

@@ -4,6 +4,7 @@ import { Command, CommanderError } from "commander";
 import { StartError } from "~/disk/start-error";
 import { FilmError } from "~/media/film-tool.server";
 import { analyseCommand } from "./analyse";
+import { checkCommand } from "./check";
 import { convertCommand } from "./convert";
 import { cutsCommand } from "./cuts";
 import { restoreCommand } from "./restore";
@@ -14,7 +15,14 @@ const program = new Command("glad-pan")
   .description("Reframes finished horizontal footage for vertical, square and other frames.")
   .exitOverride()
   .configureOutput({ outputError: (text, write) => write(text) });
-for (const command of [convertCommand(), analyseCommand(), solveCommand(), cutsCommand(), restoreCommand()]) {
+for (const command of [
+  convertCommand(),
+  analyseCommand(),
+  solveCommand(),
+  checkCommand(),
+  cutsCommand(),
+  restoreCommand(),
+]) {
   program.addCommand(command);
 }
 

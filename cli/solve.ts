@@ -1,44 +1,32 @@
-import { readFile, writeFile } from "node:fs/promises";
-import { basename } from "node:path";
+import { writeFile } from "node:fs/promises";
 import { Command } from "commander";
 import { counted } from "~/texts/numbers";
-import { readReport, ReportError } from "~/core/formats/read-report";
+import { readReport } from "~/core/formats/read-report";
 import { makeReport, Report } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
 import { writeAside } from "~/disk/write-aside.server";
 import { OwnFiles } from "./own-files";
 import { addFramingOptions, type FramingOptions, ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";
-import { parseSize, UsageError } from "./options";
+import { looksOf } from "./report-looks";
+import { parseSize } from "./options";
+import { readReportFile } from "./read-report-file";
 
 interface SolveOptions extends FramingOptions {
   size: Size;
   report: string;
 }
 
-async function readFilm(file: string) {
-  const text = await readFile(file, "utf8").catch((error: NodeJS.ErrnoException) => {
-    throw new UsageError(
-      `${file} cannot be read: ${error.code === "ENOENT" ? "there is no such file" : error.message}`,
-    );
-  });
-  try {
-    return readReport(text);
-  } catch (error) {
-    if (error instanceof ReportError) throw new UsageError(`${basename(file)}: ${error.message}`);
-    throw error;
-  }
-}
-
 async function solve(file: string, options: SolveOptions): Promise<void> {
-  const film = await readFilm(file);
+  const film = await readReportFile(file, readReport);
   const rule = ruleOf(options);
   const shots = layPaths(
     film.shots.map((shot) => ({ ...shot, rule })),
     { ...options, backdrop: await new OwnFiles().backdrop(options.backdrop), kept: film.kept },
     film,
   );
-  const report = Report.parse(makeReport(film, options.size, shots, film.kept));
+  const looks = looksOf(shots, { target: options.size, film, lacking: film.lacking });
+  const report = Report.parse({ ...makeReport(film, options.size, shots, film.kept), looks });
   await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   const keys = report.shots.reduce((sum, shot) => sum + shot.keys.length, 0);
   console.error(`${options.report}: ${counted(shots.length, "shot")}, ${counted(keys, "key")}.`);

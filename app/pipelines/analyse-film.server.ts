@@ -1,4 +1,5 @@
-import { type Activity, ActivityMeter } from "~/core/activity/activity";
+import { type PictureFaults, pictureFaults } from "~/core/checks/picture-faults";
+import { type Activity, ActivityMeter, joinActivity } from "~/core/activity/activity";
 import type { Box } from "~/core/geometry/box";
 import { decideTransitions } from "~/core/shots/detect-transitions";
 import { TransitionFinder, type TransitionsSoFar } from "~/core/shots/find-transitions";
@@ -85,6 +86,8 @@ export interface AnalysisOptions {
 export interface Analysis {
   /** Frames whose pictures could not be decoded. */
   undecoded: FrameRange[];
+  /** Where the picture flashes, is black or stands still. */
+  faults: PictureFaults;
   shots: AnalysedShot[];
   people: Person[];
 }
@@ -279,11 +282,15 @@ export async function analyseFilm(film: FilmFile, options: AnalysisOptions): Pro
 export async function analyseAtOnce(film: FilmFile, options: Omit<AnalysisOptions, "store"> = {}): Promise<Analysis> {
   const shots: AnalysedShot[] = [];
   const undecoded: FrameRange[] = [];
+  const activity: (Activity & { start: number })[] = [];
   const store: AnalysisStore = {
     ...forgetfulStore(),
+    saveActivity: ({ start }, part) => void activity.push({ start, ...part }),
     saveChunk: (chunk) => void undecoded.push(...chunk.undecoded),
     saveShots: (finished) => void shots.push(...finished),
   };
   const people = await analyseFilm(film, { ...options, store });
-  return { shots, people, undecoded: joinRanges(undecoded) };
+  const { frames, rate } = film.info;
+  const faults = pictureFaults(joinActivity(activity, frames), rate);
+  return { shots, people, undecoded: joinRanges(undecoded), faults };
 }

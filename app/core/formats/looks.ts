@@ -26,6 +26,8 @@ export const LookList = z.object({
   format: z.literal("glad-pan/looks"),
   version: z.literal(1),
   film: z.string(),
+  /** Frames per second as [numerator, denominator]. */
+  rate: z.tuple([z.int().positive(), z.int().positive()]),
   /** What the version is called. */
   of: z.string(),
   looks: z.array(ListedLook),
@@ -53,8 +55,8 @@ export const listedLook = ({
   ...(isSeen === undefined ? {} : { seen: isSeen }),
 });
 
-export const looksJson = ({ film, version, looks }: LooksToList): LookList => ({
-  ...{ format: "glad-pan/looks", version: 1, film, of: version },
+export const looksJson = ({ film, version, clock, looks }: LooksToList): LookList => ({
+  ...{ format: "glad-pan/looks", version: 1, film, rate: [clock.rate.num, clock.rate.den], of: version },
   looks: looks.map(listedLook),
 });
 

@@ -4,6 +4,8 @@ import type { Transition } from "../shots/transition";
 import type { Track } from "../subjects/tracking/track";
 import type { Lacking } from "../checks/lacking-pictures";
 import type { FrameRange, Rate } from "../time/rate";
+import type { z } from "zod";
+import { type ListedLook, LookList } from "./looks";
 import { AnalysisReport, Report } from "./report";
 
 /** The text is no report. */
@@ -27,7 +29,8 @@ const rangesOf = (pairs: readonly [number, number][] = []): FrameRange[] =>
 
 const boxOf = ([x, y, width, height]: readonly [number, number, number, number]): Box => ({ x, y, width, height });
 
-function parse(text: string): Report | AnalysisReport {
+/** Reads JSON of one of several formats, which are told apart by their names. */
+function parse<T>(text: string, schemas: Readonly<Record<string, z.ZodType<T>>>, from: string): T {
   let json: unknown;
   try {
     json = JSON.parse(text);
@@ -35,17 +38,43 @@ function parse(text: string): Report | AnalysisReport {
     throw new ReportError("this is not JSON");
   }
   const format = (json as { format?: unknown } | null)?.format;
-  const schema = format === "glad-pan/report" ? Report : format === "glad-pan/analysis" ? AnalysisReport : null;
-  if (!schema) throw new ReportError("this is no report of Glad Pan's `convert` or `analyse`");
+  const schema = typeof format === "string" ? schemas[format] : undefined;
+  if (!schema) throw new ReportError(`this is no report of Glad Pan's ${from}`);
   const parsed = schema.safeParse(json);
   if (parsed.success) return parsed.data;
   const [issue] = parsed.error.issues;
   throw new ReportError(`${issue!.path.join(".") || "report"}: ${issue!.message}`);
 }
 
+const REPORTS = { "glad-pan/report": Report, "glad-pan/analysis": AnalysisReport };
+
+/** The second looks of a version, as a report or a list has them. */
+export interface ReadLooks {
+  /** What they are of: a film, and the version where that has a name. */
+  of: string;
+  rate: Rate;
+  looks: ListedLook[];
+}
+
+/** @throws ReportError that says what is wrong with the text */
+export function readLooks(text: string): ReadLooks {
+  const read = parse<Report | LookList>(
+    text,
+    { "glad-pan/report": Report, "glad-pan/looks": LookList },
+    "`convert` or `solve`, and no list of second looks",
+  );
+  const [num, den] = read.format === "glad-pan/report" ? read.source.rate : read.rate;
+  if (read.format === "glad-pan/looks")
+    return { of: `${read.film}, ${read.of}`, rate: { num, den }, looks: read.looks };
+  if (!read.looks) throw new ReportError("nobody has looked through it; make it again with `convert` or `solve`");
+  const { file } = read.source;
+  const { width, height } = read.target;
+  return { of: `${file}, ${width} × ${height}`, rate: { num, den }, looks: read.looks };
+}
+
 /** @throws ReportError that says what is wrong with the text */
 export function readReport(text: string): ReadFilm {
-  const { source, shots, tracks, ...report } = parse(text);
+  const { source, shots, tracks, ...report } = parse<Report | AnalysisReport>(text, REPORTS, "`convert` or `analyse`");
   return {
     file: source.file,
     picture: { width: source.width, height: source.height },

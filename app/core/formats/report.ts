@@ -15,6 +15,7 @@ import { TRACK_KINDS } from "../subjects/detecting/detection";
 import type { Track } from "../subjects/tracking/track";
 import type { Lacking } from "../checks/lacking-pictures";
 import { type FrameRange, framesIn, type Rate } from "../time/rate";
+import { ListedLook } from "./looks";
 
 /**
  * The report of a conversion: what was found and where the window went, as an open format (docs/formats.md).
@@ -149,6 +150,8 @@ export const Report = z.object({
   tracks: z.array(ReportTrack),
   /** [x, y, height] for every source frame of the converted range. */
   windows: z.array(WindowTuple),
+  /** What deserves a second look; left out where nobody has looked. */
+  looks: z.array(ListedLook).optional(),
   /** What is said, in frames of the film; left out where nothing was brought along. */
   captions: z.array(Caption.omit({ id: true })).optional(),
 });

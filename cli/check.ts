@@ -1,0 +1,58 @@
+/** Prints the second looks of reports, and says by its exit code whether any is worse than may be. */
+import { Command, InvalidArgumentError } from "commander";
+import { readLooks } from "~/core/formats/read-report";
+import { formatTimecode } from "~/core/time/timecode";
+import { counted } from "~/texts/numbers";
+import { readReportFile } from "./read-report-file";
+
+interface CheckOptions {
+  limit: number;
+  json?: boolean;
+}
+
+/** What is worse than this fails where nothing else is said. */
+const USUAL_LIMIT = 50;
+/** The exit code of reports in which something is worse than may be. */
+const WORSE = 3;
+
+function parseSeverity(text: string): number {
+  const severity = Number(text);
+  if (text.trim() === "" || !(severity >= 0 && severity <= 100)) {
+    throw new InvalidArgumentError("How bad something may be is a number from 0 to 100.");
+  }
+  return severity;
+}
+
+async function check(files: readonly string[], { limit, json }: CheckOptions): Promise<void> {
+  let worse = 0;
+  const lists = await Promise.all(files.map((file) => readReportFile(file, readLooks)));
+  for (const [i, { of: name, rate, looks }] of lists.entries()) {
+    const over = looks.filter(({ severity }) => severity > limit).length;
+    worse += over;
+    if (json) continue;
+    console.log(`${files[i]}: ${name}, ${counted(looks.length, "second look")}, ${over} worse than ${limit}`);
+    for (const { shot, start, end, severity, text } of looks.toSorted((a, b) => b.severity - a.severity)) {
+      const place = `${formatTimecode(start, rate)} to ${formatTimecode(end, rate)}`;
+      console.log(`  ${String(severity).padStart(3)}  shot ${shot}, ${place}: ${text}`);
+    }
+  }
+  if (json) {
+    console.log(
+      JSON.stringify(
+        lists.map(({ of: name, looks }, i) => ({ report: files[i], of: name, looks })),
+        null,
+        2,
+      ),
+    );
+  }
+  if (worse > 0) process.exitCode = WORSE;
+}
+
+export const checkCommand = (): Command =>
+  new Command("check")
+    .description("print the second looks of reports; exits 3 if any is worse than the limit")
+    .argument("<reports...>", "JSON files that `convert`, `solve` or the page of second looks has written")
+    .option("--limit <severity>", "how bad a second look may be, from 0 to 100", parseSeverity, USUAL_LIMIT)
+    .option("--json", "print them as JSON")
+    .exitOverride()
+    .action(check);
