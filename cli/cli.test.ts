@@ -4,6 +4,7 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSy
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
+import { USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { USUAL_LIMITS } from "~/core/checks/check-settings";
 import { readCutsCsv } from "~/core/formats/cuts-csv";
 import { clockOf } from "~/core/time/timecode";
@@ -137,7 +138,14 @@ describe("convert", () => {
 
   test("makes the versions of a house style, as the style says where no option says otherwise", () => {
     const data = path("library");
-    const BARE = { layers: [], safeArea: null, captions: USUAL_CAPTIONS, checkLimits: USUAL_LIMITS, seenLooks: [] };
+    const BARE = {
+      layers: [],
+      safeArea: null,
+      captions: USUAL_CAPTIONS,
+      checkLimits: USUAL_LIMITS,
+      seenLooks: [],
+      output: USUAL_OUTPUT,
+    };
     libraryWith(data, {
       id: "s",
       name: "Festival clips",

@@ -6,7 +6,7 @@ import { shownIn, withLayers } from "~/core/composition/shown";
 import { counted } from "~/texts/numbers";
 import type { Lacking } from "~/core/checks/lacking-pictures";
 import type { PictureFaults } from "~/core/checks/picture-faults";
-import { secondsOver } from "~/core/edits/trim";
+import { faultsIn } from "~/core/film-status";
 import { makeReport, Report } from "~/core/formats/report";
 import { type FrameRange, framesPerSecond, rangeKey } from "~/core/time/rate";
 import { joinRanges, withoutRanges } from "~/core/time/ranges";
@@ -23,14 +23,19 @@ import { addFramingOptions, ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";
 import { looksOf } from "./report-looks";
 import { addActiveOption, addMarkOption, collectDrop, parseFrame, parseLayers, parseSize, UsageError } from "./options";
+import { addOutputOptions, type OutputOptions, outputOf, requireEncoder } from "./output-options";
 import { type ProgressLine, runWithProgress } from "./progress-line";
 import { type Target, type TargetOptions, targetsOf } from "./targets";
 
-interface ConvertOptions extends TargetOptions, FilmChoices, CaptionOptions, Pick<FindOptions, "mark" | "active"> {
+interface ConvertOptions
+  extends TargetOptions, FilmChoices, CaptionOptions, OutputOptions, Pick<FindOptions, "mark" | "active"> {
   from?: number;
   to?: number;
   drop: FrameRange[];
 }
+
+/** The exit code of files that are written, and in which the check has found something. */
+const NEEDS_A_LOOK = 3;
 
 /** What is looked at of the film. */
 function rangeFrom(options: ConvertOptions, film: FilmFile): FrameRange {
@@ -62,15 +67,17 @@ interface Found {
   /** What lies above the picture, where that was said. */
   layers: TargetOptions["layers"];
   captions: FilmCaptions | null;
+  options: OutputOptions;
 }
 
 /** Lays the paths of one version, renders it, and writes its report. */
 async function convertTo(
   { size, out, report, framing, limitSeconds, above }: Target,
-  { film, shots: found, lacking, faults, kept, layers, captions }: Found,
+  { film, shots: found, lacking, faults, kept, layers, captions, options }: Found,
   show: (what: string, share: number) => void,
   signal: AbortSignal,
 ): Promise<string> {
+  const output = outputOf(options, out, above.output);
   // What is marked is followed whatever else is asked for.
   const own = new OwnFiles();
   const ready = { ...framing, backdrop: await own.backdrop(framing.backdrop) };
@@ -96,9 +103,13 @@ async function convertTo(
     fonts: new Map<string, Buffer | string>([...library.fonts, ...own.fonts]),
   };
   const heard = heardIn(shots, kept, fps);
+  const plan = {
+    ...{ ...film, target: size, ranges: kept, shown, own: files, heard, output },
+    cuts: shots.map(({ range }) => range.start),
+  };
   const render = (track?: string) =>
-    exportVersion({ film, target: size, ranges: kept, shown, own: files, captions: track, heard }, out, {
-      signal,
+    exportVersion(track === undefined ? plan : { ...plan, captions: track }, out, {
+      ...{ signal, limitSeconds },
       onProgress: ({ step, share }) => show(step === "rendering" ? "Rendering" : "Checking", share),
     });
   const figures = await (captions ? captions.withTrack(kept, render) : render());
@@ -110,9 +121,10 @@ async function convertTo(
     await writeAside(report, (aside) => writeFile(aside, `${JSON.stringify(written)}\n`));
   }
   const sound = figures.soundSeconds === null ? "no sound" : "with sound";
-  const over = secondsOver(kept, film.info.rate, limitSeconds);
-  const late = over > 0 ? ` It is ${over.toFixed(1)} s over its limit of ${limitSeconds} s.` : "";
-  return `${out}: ${figures.width} × ${figures.height}, ${figures.frames} frames at ${figures.rate} a second, ${sound}, ${counted(shots.length, "shot")}; checked.${late}`;
+  const wrong = faultsIn(figures);
+  const checked = wrong.length > 0 ? `it needs a look: ${wrong.join("; ")}.` : "checked.";
+  if (wrong.length > 0) process.exitCode = NEEDS_A_LOOK;
+  return `${out}: ${figures.width} × ${figures.height}, ${figures.frames} frames at ${figures.rate} a second, ${sound}, ${counted(shots.length, "shot")}; ${checked}`;
 }
 
 async function convert(
@@ -144,7 +156,12 @@ async function convert(
     const show = (what: string, share: number) =>
       progress.show({ number: 2 + 2 * i + (what === "Checking" ? 1 : 0), of, what }, share);
     done.push(
-      await convertTo(target, { film, shots, lacking, faults, kept, layers: options.layers, captions }, show, signal),
+      await convertTo(
+        target,
+        { film, shots, lacking, faults, kept, layers: options.layers, captions, options },
+        show,
+        signal,
+      ),
     );
   }
   progress.end();
@@ -160,21 +177,21 @@ export function convertCommand(): Command {
     .argument("<film>", "the film to convert")
     .option("--size <size>", "size of the result, such as 1080x1920", parseSize)
     .option("--style <name>", "make the versions of a house style of the library instead")
-    .requiredOption("--out <file>", "the MP4 file to write")
+    .requiredOption("--out <file>", "the file to write; its extension says in which format")
     .option(
       "--layers <file>",
       "lay texts, shapes, pictures and films above the picture, as a JSON file says (docs/formats.md)",
       parseLayers,
     )
     .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)");
-  return addCaptionOptions(addFilmOptions(addActiveOption(addMarkOption(addFramingOptions(command)))))
+  return addOutputOptions(addCaptionOptions(addFilmOptions(addActiveOption(addMarkOption(addFramingOptions(command))))))
     .option("--from <frame>", "first frame to convert", parseFrame)
     .option("--to <frame>", "first frame not to convert", parseFrame)
     .option("--drop <A-B>", "leave out frames A up to B; may be given again", collectDrop, [])
     .exitOverride()
     .action(async (file: string, options: ConvertOptions, of: Command) => {
-      if (!/\.(mp4|m4v|mov)$/i.test(options.out)) throw new UsageError("--out must end in .mp4, .m4v or .mov");
       const targets = targetsOf(options, of);
+      for (const { out, above } of targets) await requireEncoder(outputOf(options, out, above.output));
       await runWithProgress((progress, signal) => convert(file, options, targets, progress, signal));
     });
 }

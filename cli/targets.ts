@@ -3,6 +3,7 @@ import { join, parse } from "node:path";
 import type { Command } from "commander";
 import type { VersionStyle } from "~/core/edits/house-style";
 import { USUAL_CAPTIONS } from "~/core/captions/caption-settings";
+import { USUAL_OUTPUT } from "~/core/formats/output-settings";
 import type { ReadLayers } from "~/core/formats/layers";
 import type { Size } from "~/core/geometry/box";
 import type { FramingChange } from "~/core/path/framing-settings";
@@ -19,7 +20,7 @@ export interface TargetOptions extends FramingOptions {
   layers?: ReadLayers & { from: string };
 }
 
-const NOTHING_ABOVE: Target["above"] = { layers: [], safeArea: null, captions: USUAL_CAPTIONS };
+const NOTHING_ABOVE: Target["above"] = { layers: [], safeArea: null, captions: USUAL_CAPTIONS, output: USUAL_OUTPUT };
 
 /** A version to be rendered. */
 export interface Target {
@@ -29,7 +30,7 @@ export interface Target {
   framing: FramingOptions;
   limitSeconds: number | null;
   /** What lies above the picture. */
-  above: Pick<VersionStyle, "layers" | "safeArea" | "captions">;
+  above: Pick<VersionStyle, "layers" | "safeArea" | "captions" | "output">;
 }
 
 /** "out.mp4" for a version of several: "out 1080x1920.mp4". */

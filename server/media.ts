@@ -1,4 +1,4 @@
-import { basename, join } from "node:path";
+import { basename } from "node:path";
 import { pipeline } from "node:stream";
 import express, { type NextFunction, type Response, type Router } from "express";
 import { z } from "zod";
@@ -8,13 +8,13 @@ import { Refusal } from "~/core/refusal";
 import { asSentence } from "~/core/sentence";
 import { findFilm } from "~/db/films.server";
 import { isDiskFull } from "~/disk/disk-space.server";
-import { listExports } from "~/jobs/exports.server";
+import { findExportFile } from "~/jobs/exports.server";
 import { findPoster, lightCopyOf } from "~/jobs/own-moving.server";
 import { saveProject } from "~/jobs/projects.server";
 import { piece } from "~/jobs/proxy-pieces.server";
 import { waveformFile } from "~/jobs/waveforms.server";
 import { sharpFrame } from "~/jobs/sharp-frame.server";
-import { dataFolder, db, diskIsFull, exportsFolder, posterFile } from "~/jobs/workplace.server";
+import { dataFolder, db, diskIsFull, posterFile } from "~/jobs/workplace.server";
 import { FilmError } from "~/media/film-tool.server";
 import { OwnFileError } from "~/media/own/own-file";
 import { CancelledError } from "~/media/tool.server";
@@ -150,13 +150,10 @@ export function mediaRoutes(): Router {
   router.get("/:film/exports/:file", (request, response) => {
     const { film, file } = request.params;
     // What is finished, and nothing else that may lie in the folder.
-    const done = listExports(film).filter(({ state }) => state === "done");
-    const isFilm = done.some(({ fileName }) => fileName === file);
-    if (!isFilm && !done.some(({ figures }) => figures?.sidecars.includes(file)))
-      return void response.status(404).end();
+    const found = findExportFile(findFilm(db(), film)!, file);
+    if (!found) return void response.status(404).end();
     response.attachment(basename(file));
-    const mediaType = isFilm ? "video/mp4" : file.endsWith(".vtt") ? "text/vtt" : "application/x-subrip";
-    send(response, { file: join(exportsFolder(film), file), mediaType, maxAge: "0" });
+    send(response, { ...found, maxAge: "0" });
   });
   return router;
 }

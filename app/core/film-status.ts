@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { FORMAT_IDS } from "./formats/output-formats";
 
 export const JobKind = z.enum(["join", "proxy", "analyse", "follow", "match", "render"]);
 export type JobKind = z.infer<typeof JobKind>;
@@ -20,6 +21,13 @@ export const JobView = z.object({
 });
 export type JobView = z.infer<typeof JobView>;
 
+/** What is looked at in a finished file. */
+export const CHECK_NAMES = ["file", "bars", "pictures", "empty", "length", "loudness"] as const;
+
+/** What was looked at in a finished file, and what came of it. */
+export const ExportCheck = z.object({ name: z.enum(CHECK_NAMES), isGood: z.boolean(), text: z.string() });
+export type ExportCheck = z.infer<typeof ExportCheck>;
+
 /** What a rendered file was measured to be. */
 export const FileFigures = z.object({
   width: z.number(),
@@ -33,17 +41,39 @@ export const FileFigures = z.object({
   hasCaptions: z.boolean().default(false),
   /** Files of captions beside it, by their names. */
   sidecars: z.array(z.string()).default([]),
+  /** LUFS, where a loudness was asked for. */
+  loudness: z.number().nullable().default(null),
+  checks: z.array(ExportCheck).default([]),
 });
 export type FileFigures = z.infer<typeof FileFigures>;
 
-/** A render as the desk shows it. */
+/** A render as pages show it. */
 export const ExportView = JobView.omit({ kind: true }).extend({
+  filmId: z.string(),
   versionId: z.string(),
   fileName: z.string(),
+  /** Where it lies, or is going to; null for the library's own folder. */
+  folder: z.string().nullable(),
+  format: z.enum(FORMAT_IDS),
+  /** Whether it waits until somebody lets it go on. */
+  isPaused: z.boolean(),
+  /** Frames a second that are being rendered; null while it is too early to say. */
+  speed: z.number().nullable(),
+  /** Milliseconds since 1970; null until it is done, and for what was done before this was kept. */
+  finishedAt: z.number().nullable(),
   /** Null until it is done. */
   figures: FileFigures.nullable(),
+  /** Whether what it shows has changed since; false until it is done. */
+  isChanged: z.boolean(),
+  /** Parts of the picture that were made anew, of so many. */
+  made: z.number(),
+  parts: z.number(),
 });
 export type ExportView = z.infer<typeof ExportView>;
+
+/** What the check found wrong in a finished file, in words; empty where all is well. */
+export const faultsIn = (figures: FileFigures | null): string[] =>
+  (figures?.checks ?? []).filter(({ isGood }) => !isGood).map(({ text }) => text);
 
 /** What is being done to a film, and how new what is known of it is. */
 export const FilmStatus = z.object({

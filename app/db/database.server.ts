@@ -19,6 +19,7 @@ import { migration0015 } from "./migrations/0015-layers";
 import { migration0016 } from "./migrations/0016-named-states";
 import { migration0017 } from "./migrations/0017-captions";
 import { migration0018 } from "./migrations/0018-checks";
+import { migration0019 } from "./migrations/0019-output";
 
 export type Db = Database.Database;
 
@@ -42,6 +43,7 @@ const MIGRATIONS = [
   migration0016,
   migration0017,
   migration0018,
+  migration0019,
 ];
 
 /**

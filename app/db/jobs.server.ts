@@ -19,10 +19,13 @@ export interface JobRow {
   /** What came of it, as JSON. */
   result: string | null;
   startedAt: number | null;
+  finishedAt: number | null;
+  /** Whether it waits until somebody lets it go on: 0 or 1. */
+  paused: number;
 }
 
 const COLUMNS = `id, film_id AS filmId, kind, state, payload, step, progress, begun_at_progress AS begunAtProgress, attempts, error, result,
-  started_at AS startedAt`;
+  started_at AS startedAt, finished_at AS finishedAt, paused`;
 
 /** After so many starts that all ended with the server and got nowhere, a job is given up: it may be what ends it. */
 const MAX_ATTEMPTS = 4;
@@ -30,17 +33,41 @@ const MAX_ATTEMPTS = 4;
 const SOME_PROGRESS = 0.01;
 
 export function insertJob(db: Db, job: Pick<JobRow, "id" | "filmId" | "kind"> & { payload?: unknown }): void {
-  db.prepare("INSERT INTO jobs (id, film_id, kind, state, payload, created_at) VALUES (?, ?, ?, 'queued', ?, ?)").run(
-    job.id,
-    job.filmId,
-    job.kind,
-    JSON.stringify(job.payload ?? {}),
-    Date.now(),
-  );
+  db.prepare(
+    `INSERT INTO jobs (id, film_id, kind, state, payload, created_at, position)
+     VALUES (@id, @filmId, @kind, 'queued', @payload, @now,
+       CASE WHEN @kind = 'render' THEN (SELECT COALESCE(MAX(position), 0) + 1 FROM jobs) ELSE 0 END)`,
+  ).run({
+    ...{ id: job.id, filmId: job.filmId, kind: job.kind },
+    ...{ payload: JSON.stringify(job.payload ?? {}), now: Date.now() },
+  });
 }
 
 export const findJob = (db: Db, id: string): JobRow | null =>
   db.prepare<[string], JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE id = ?`).get(id) ?? null;
+
+/** Renders of all films, in the order in which they are taken. */
+export const listRenders = (db: Db): JobRow[] =>
+  db
+    .prepare<[], JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE kind = 'render' ORDER BY position, created_at, rowid`)
+    .all();
+
+/** Lets renders that wait be taken in another order; those that are not named come after them. */
+export function orderRenders(db: Db, ids: readonly string[]): void {
+  inTransaction(db, () => {
+    const waiting = listRenders(db).filter(({ state }) => state === "queued");
+    const rank = new Map(ids.map((id, i) => [id, i]));
+    const places = db.prepare<[string], { position: number }>("SELECT position FROM jobs WHERE id = ?");
+    const positions = waiting.map(({ id }) => places.get(id)!.position).sort((a, b) => a - b);
+    const ordered = waiting.toSorted((a, b) => (rank.get(a.id) ?? Infinity) - (rank.get(b.id) ?? Infinity) || 0);
+    const place = db.prepare("UPDATE jobs SET position = ? WHERE id = ?");
+    ordered.forEach(({ id }, i) => place.run(positions[i]!, id));
+  });
+}
+
+/** Lets a job that waits wait on, or go on. */
+export const setPaused = (db: Db, id: string, isPaused: boolean): void =>
+  void db.prepare("UPDATE jobs SET paused = ? WHERE id = ?").run(isPaused ? 1 : 0, id);
 
 export const listJobs = (db: Db, filmId: string): JobRow[] =>
   db.prepare<[string], JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE film_id = ? ORDER BY created_at, rowid`).all(filmId);
@@ -55,7 +82,7 @@ const IS_URGENT = `kind IN (${URGENT.map((kind) => `'${kind}'`).join(", ")})`;
 
 /**
  * Takes the oldest waiting job, or null: one that is urgent, if there is any. While a film's clips are still to be brought
- * together, nothing else can be done with it.
+ * together, nothing else can be done with it. One render is under way at a time: it keeps both cores busy.
  *
  * @param onlyUrgent whether others are left waiting
  */
@@ -63,11 +90,13 @@ export function takeJob(db: Db, onlyUrgent = false): JobRow | null {
   return inTransaction(db, () => {
     const job = db
       .prepare<[number], JobRow>(
-        `SELECT ${COLUMNS} FROM jobs WHERE state = 'queued' AND (NOT ? OR ${IS_URGENT})
+        `SELECT ${COLUMNS} FROM jobs WHERE state = 'queued' AND paused = 0 AND (NOT ? OR ${IS_URGENT})
+           AND (kind <> 'render' OR NOT EXISTS (
+             SELECT 1 FROM jobs AS other WHERE other.kind = 'render' AND other.state = 'running'))
            AND (kind = 'join' OR NOT EXISTS (
              SELECT 1 FROM jobs AS other
              WHERE other.film_id = jobs.film_id AND other.kind = 'join' AND other.state <> 'done'))
-         ORDER BY ${IS_URGENT} DESC, created_at, rowid LIMIT 1`,
+         ORDER BY ${IS_URGENT} DESC, position, created_at, rowid LIMIT 1`,
       )
       .get(onlyUrgent ? 1 : 0);
     if (!job) return null;
@@ -101,17 +130,20 @@ export interface JobEnd {
 /** Ends a job; one that has ended already stays as it is. */
 export function finishJob(db: Db, id: string, end: JobEnd): void {
   db.prepare(
-    `UPDATE jobs SET state = ?, error = ?, result = ?,
+    `UPDATE jobs SET state = ?, error = ?, result = ?, finished_at = ?, paused = 0,
        progress = CASE WHEN ? = 'done' THEN 1 ELSE progress END
      WHERE id = ? AND state IN ('queued', 'running')`,
-  ).run(end.state, end.error ?? null, end.result === undefined ? null : JSON.stringify(end.result), end.state, id);
+  ).run(
+    ...[end.state, end.error ?? null, end.result === undefined ? null : JSON.stringify(end.result), Date.now()],
+    ...[end.state, id],
+  );
 }
 
 /** Puts a job that has failed or was cancelled back into the queue. */
 export const retryJob = (db: Db, id: string): void =>
   void db
     .prepare(
-      `UPDATE jobs SET state = 'queued', error = NULL, attempts = 0, progress = 0
+      `UPDATE jobs SET state = 'queued', error = NULL, attempts = 0, progress = 0, paused = 0
        WHERE id = ? AND state IN ('failed', 'cancelled')`,
     )
     .run(id);

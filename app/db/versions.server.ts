@@ -19,6 +19,7 @@ interface RawVersion {
   captions: string | null;
   check_limits: string | null;
   seen_looks: string;
+  output: string | null;
 }
 
 const toVersion = (row: RawVersion): Version =>
@@ -35,6 +36,7 @@ const toVersion = (row: RawVersion): Version =>
     captions: row.captions === null ? undefined : (JSON.parse(row.captions) as unknown),
     checkLimits: row.check_limits === null ? undefined : (JSON.parse(row.check_limits) as unknown),
     seenLooks: JSON.parse(row.seen_looks) as unknown,
+    output: row.output === null ? undefined : (JSON.parse(row.output) as unknown),
   });
 
 export const listVersions = (db: Db, filmId: string): Version[] =>
@@ -52,12 +54,13 @@ export function saveVersion(db: Db, filmId: string, version: Version): void {
   const { changes } = db
     .prepare(
       `INSERT INTO versions (id, film_id, name, width, height, in_frame, out_frame, drops, limit_seconds, usual, layers,
-         safe_area, captions, check_limits, seen_looks, position)
+         safe_area, captions, check_limits, seen_looks, output, position)
        VALUES (@id, @filmId, @name, @width, @height, @in, @out, @drops, @limitSeconds, @usual, @layers, @safeArea,
-         @captions, @checkLimits, @seenLooks, (SELECT COALESCE(MAX(position), 0) + 1 FROM versions WHERE film_id = @filmId))
+         @captions, @checkLimits, @seenLooks, @output, (SELECT COALESCE(MAX(position), 0) + 1 FROM versions WHERE film_id = @filmId))
        ON CONFLICT (id) DO UPDATE SET name = @name, width = @width, height = @height, in_frame = @in, out_frame = @out,
          drops = @drops, limit_seconds = @limitSeconds, usual = @usual, layers = @layers, safe_area = @safeArea,
-         captions = @captions, check_limits = @checkLimits, seen_looks = @seenLooks
+         captions = @captions, check_limits = @checkLimits, seen_looks = @seenLooks,
+         output = @output
        WHERE film_id = @filmId`,
     )
     .run({
@@ -76,6 +79,7 @@ export function saveVersion(db: Db, filmId: string, version: Version): void {
       captions: JSON.stringify(version.captions),
       checkLimits: JSON.stringify(version.checkLimits),
       seenLooks: JSON.stringify(version.seenLooks),
+      output: JSON.stringify(version.output),
     });
   if (changes === 0) throw new Refusal("a version with this id already exists");
 }

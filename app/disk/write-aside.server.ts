@@ -64,6 +64,18 @@ export async function withScratchFile<T>(
   }
 }
 
+/** Lets `work` have a folder of its own beside a file; it is removed with all that is in it. */
+export async function withFolderBeside<T>(file: string, work: (folder: string) => Promise<T>): Promise<T> {
+  await mkdir(dirname(file), { recursive: true });
+  const folder = asideName(join(dirname(file), "scratch"));
+  await mkdir(folder);
+  try {
+    return await work(folder);
+  } finally {
+    await rm(folder, { recursive: true, force: true });
+  }
+}
+
 /** Copies a file; there is never a part of it under its name. */
 export const copyWhole = (from: string, to: string): Promise<void> => writeAside(to, (aside) => copyFile(from, aside));
 

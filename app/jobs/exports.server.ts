@@ -1,56 +1,196 @@
-import { parse } from "node:path";
+/** Exports: what is asked for, what is under way, and what there is. */
+import { existsSync } from "node:fs";
+import { rm } from "node:fs/promises";
+import { join, parse } from "node:path";
 import { nanoid } from "nanoid";
-import type { FilmRow } from "~/db/films.server";
-import { insertJob, listJobs, secondsLeft } from "~/db/jobs.server";
-import { type ExportView, FileFigures } from "~/core/film-status";
+import type { ExportView } from "~/core/film-status";
 import type { Version } from "~/core/edits/film-state";
-import { USUAL_FORMAT } from "~/core/formats/output-formats";
+import { keptRanges } from "~/core/edits/trim";
+import { freeName, nameBy, USUAL_PATTERN } from "~/core/formats/file-names";
+import { outputFormat } from "~/core/formats/output-formats";
+import { outputRate } from "~/core/formats/output-settings";
+import { Refusal } from "~/core/refusal";
+import { framesIn, framesPerSecond, frameToSeconds } from "~/core/time/rate";
+import { liesWithin } from "~/core/time/ranges";
+import { listAnalysed } from "~/db/analysis.server";
+import { listClips } from "~/db/clips.server";
+import { loadState } from "~/db/film-state.server";
+import { type FilmRow, findFilm } from "~/db/films.server";
+import { deleteJob, insertJob, type JobRow, listJobs, listRenders, secondsLeft } from "~/db/jobs.server";
+import { listShots } from "~/db/shots.server";
 import { listVersions } from "~/db/versions.server";
+import { exportFile } from "./export-file.server";
+import { exportPrint } from "./export-state.server";
+import { requireOut } from "./out-folders.server";
+import { RENDERING_SHARE, RenderPayload, RenderResult } from "./payloads";
 import { wakeQueue } from "./queue.server";
-import { RenderPayload } from "./payloads";
 import { db } from "./workplace.server";
 
+const payloadOf = (job: JobRow): RenderPayload => RenderPayload.parse(JSON.parse(job.payload));
+
+// What decides the files of a film's versions follows from its state, which is asked for several times a second.
+const prints = new Map<string, { of: string; byVersion: ReadonlyMap<string, string> }>();
+
+/** What decides the files of a film's versions now, by version. */
+function printsOf(film: FilmRow): ReadonlyMap<string, string> {
+  const now = `${film.revision} ${film.findings}`;
+  const known = prints.get(film.id);
+  if (known?.of === now) return known.byVersion;
+  const state = loadState(db(), film);
+  const byVersion = new Map(state.versions.map((version) => [version.id, exportPrint(state, version)]));
+  prints.set(film.id, { of: now, byVersion });
+  return byVersion;
+}
+
+/** Frames a second that a running render makes. */
+function speedOf({ state, startedAt, progress, begunAtProgress }: JobRow, frames: number, now = Date.now()) {
+  const share = progress - (begunAtProgress ?? progress);
+  if (state !== "running" || !startedAt || share < 0.01 || progress > RENDERING_SHARE) return null;
+  return ((share / RENDERING_SHARE) * frames) / ((now - startedAt) / 1000);
+}
+
+function viewOf(job: JobRow, film: FilmRow): ExportView {
+  const { versionId, fileName, folder, output, frames } = payloadOf(job);
+  const result = job.result ? RenderResult.parse(JSON.parse(job.result)) : null;
+  return {
+    ...{ id: job.id, filmId: job.filmId, versionId, fileName, folder, format: output.format },
+    ...{ state: job.state, step: job.step, progress: job.progress, error: job.error, isPaused: job.paused === 1 },
+    secondsLeft: secondsLeft(job),
+    speed: speedOf(job, frames),
+    finishedAt: job.state === "done" ? job.finishedAt : null,
+    figures: result,
+    isChanged: result !== null && result.print !== "" && printsOf(film).get(versionId) !== result.print,
+    made: result?.made ?? 0,
+    parts: result?.parts ?? 0,
+  };
+}
+
 /** Renders of a film, the newest first. */
-export const listExports = (filmId: string): ExportView[] =>
-  listJobs(db(), filmId)
+export function listExports(film: FilmRow): ExportView[] {
+  return listJobs(db(), film.id)
     .filter((job) => job.kind === "render")
-    .map((job) => ({
-      ...RenderPayload.parse(JSON.parse(job.payload)),
-      id: job.id,
-      state: job.state,
-      step: job.step,
-      progress: job.progress,
-      error: job.error,
-      secondsLeft: secondsLeft(job),
-      figures: job.result ? FileFigures.parse(JSON.parse(job.result)) : null,
-    }))
+    .map((job) => viewOf(job, film))
     .reverse();
-
-/** "Film 1080x1920.mp4", and with a number if there is one already. */
-function freeName(base: string, taken: readonly string[]): string {
-  for (let n = 1; ; n++) {
-    const name = n === 1 ? `${base}${USUAL_FORMAT.extension}` : `${base} (${n})${USUAL_FORMAT.extension}`;
-    if (!taken.includes(name)) return name;
-  }
 }
 
-/** "Film 1080x1920": also with the version's name where the film has several of that size. */
-function baseName(film: FilmRow, version: Version): string {
-  const { name, width, height } = version;
-  const isAlone = listVersions(db(), film.id).every(
-    (other) => other.id === version.id || other.width !== width || other.height !== height,
-  );
-  const parts = [parse(film.name).name, `${width}x${height}`, ...(isAlone ? [] : [name])];
-  return parts.join(" ").replaceAll(/[/\\]/g, "-");
+/** An export with the film that it is of. */
+export type LibraryExport = ExportView & { film: string; version: string | null };
+
+/** Renders of all films: first what is to be done, in the order in which it is taken, then what is done, the newest first. */
+export function listAllExports(): { queue: LibraryExport[]; files: LibraryExport[] } {
+  const films = new Map<string, FilmRow | null>();
+  const all = listRenders(db()).flatMap((job): LibraryExport[] => {
+    if (!films.has(job.filmId)) films.set(job.filmId, findFilm(db(), job.filmId));
+    const film = films.get(job.filmId);
+    if (!film || film.deletedAt !== null) return [];
+    const view = viewOf(job, film);
+    const version = loadVersionNames(film).get(view.versionId) ?? null;
+    return [{ ...view, film: film.name, version }];
+  });
+  const isOpen = ({ state }: ExportView) => state === "queued" || state === "running";
+  return {
+    queue: all.filter(isOpen).sort((a, b) => Number(b.state === "running") - Number(a.state === "running")),
+    files: all.filter((each) => !isOpen(each)).sort((a, b) => (b.finishedAt ?? 0) - (a.finishedAt ?? 0)),
+  };
 }
 
-/** Queues the render of a version under a name made of the film's and the shape's. */
-export function requestExport(film: FilmRow, version: Version): void {
-  const base = baseName(film, version);
-  const fileName = freeName(
-    base,
-    listExports(film.id).map((item) => item.fileName),
+const loadVersionNames = (film: FilmRow): Map<string, string> =>
+  new Map(listVersions(db(), film.id).map(({ id, name }) => [id, name]));
+
+/** What is asked for of several versions. */
+export interface ExportRequest {
+  /** How the files are called. */
+  pattern?: string;
+  /** Whether files of the same name are replaced; else the new ones get a number. */
+  replaces?: boolean;
+}
+
+/** Whether all that a version shows has been analysed. */
+function isReady(film: FilmRow, version: Version): boolean {
+  const leftOut = { shots: listShots(db(), film.id), clips: listClips(db(), film.id) };
+  return liesWithin(keptRanges(version.trim, film.info.frames, leftOut), listAnalysed(db(), film.id));
+}
+
+/** "2026-11-27", where the server is. */
+const today = (): string => new Date().toLocaleDateString("sv-SE");
+
+/**
+ * Queues renders of versions, each as its own settings say.
+ *
+ * @returns the ids of the jobs
+ * @throws Refusal, before anything is queued, if one of them cannot be rendered as it is
+ */
+export function requestExports(
+  film: FilmRow,
+  versions: readonly Version[],
+  { pattern = USUAL_PATTERN, replaces = false }: ExportRequest = {},
+): string[] {
+  const known = listExports(film);
+  const names = new Set(
+    known.filter(({ state }) => state !== "cancelled").map(({ folder, fileName }) => `${folder ?? ""}/${fileName}`),
   );
-  insertJob(db(), { id: nanoid(10), filmId: film.id, kind: "render", payload: { versionId: version.id, fileName } });
+  const shots = listShots(db(), film.id);
+  const clips = listClips(db(), film.id);
+  const payloads = versions.map((version, i): RenderPayload => {
+    if (!isReady(film, version)) {
+      throw new Refusal(`part of what “${version.name}” shows has not been analysed yet; wait until it is`, 409);
+    }
+    const { output } = version;
+    const format = outputFormat(output.format);
+    const folder = requireOut(film, output.folder);
+    const kept = framesIn(keptRanges(version.trim, film.info.frames, { shots, clips }));
+    const seconds = frameToSeconds(kept, film.info.rate);
+    if (format.mostSeconds !== null && seconds > format.mostSeconds) {
+      throw new Refusal(
+        `“${version.name}” lasts ${seconds.toFixed(1)} s; a ${format.name} lasts at most ${format.mostSeconds} s. Choose another format, or set in and out`,
+        409,
+      );
+    }
+    const { least, most } = format.side;
+    if (Math.min(version.width, version.height) < least || Math.max(version.width, version.height) > most) {
+      throw new Refusal(`a side of “${version.name}” is not from ${least} to ${most} pixels, as ${format.name} takes`, 409);
+    }
+    const { rate } = outputRate(output, film.info.rate);
+    const base = nameBy(pattern, {
+      ...{ film: parse(film.name).name, version: version.name, size: `${version.width}x${version.height}` },
+      ...{ date: today(), number: String(i + 1) },
+    });
+    const isTaken = (name: string) =>
+      names.has(`${folder ?? ""}/${name}`) || (folder !== null && !replaces && existsSync(join(folder, name)));
+    const fileName = freeName(base, format.extension, isTaken);
+    names.add(`${folder ?? ""}/${fileName}`);
+    const frames = Math.round((kept * framesPerSecond(rate)) / framesPerSecond(film.info.rate));
+    return { versionId: version.id, fileName, folder, output, frames };
+  });
+  const ids = payloads.map((payload) => {
+    const id = nanoid(10);
+    insertJob(db(), { id, filmId: film.id, kind: "render", payload });
+    return id;
+  });
   wakeQueue();
+  return ids;
+}
+
+/** Deletes the file of an export that is done, with what lies beside it, and forgets the export. */
+export async function deleteExport(job: JobRow): Promise<void> {
+  const payload = payloadOf(job);
+  const file = exportFile(job, payload);
+  const beside = job.result ? RenderResult.parse(JSON.parse(job.result)).sidecars : [];
+  for (const each of [file, ...beside.map((name) => join(parse(file).dir, name))]) await rm(each, { force: true });
+  deleteJob(db(), job.id);
+}
+
+/** A file of an export that is done, or one of captions beside it, by its name; null where there is none. */
+export function findExportFile(film: FilmRow, name: string): { file: string; mediaType: string } | null {
+  for (const job of listJobs(db(), film.id).toReversed()) {
+    if (job.kind !== "render" || job.state !== "done" || !job.result) continue;
+    const payload = payloadOf(job);
+    const file = exportFile(job, payload);
+    if (payload.fileName === name) return { file, mediaType: outputFormat(payload.output.format).mediaType };
+    if (RenderResult.parse(JSON.parse(job.result)).sidecars.includes(name)) {
+      const mediaType = name.endsWith(".vtt") ? "text/vtt" : "application/x-subrip";
+      return { file: join(parse(file).dir, name), mediaType };
+    }
+  }
+  return null;
 }

@@ -2,13 +2,14 @@
 import { readdir, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import type { FilmRow } from "~/db/films.server";
-import { exportsFolder, filmFolder, proxyFolder } from "./workplace.server";
+import { exportsFolder, filmFolder, partsFolder, proxyFolder } from "./workplace.server";
 
 export interface FilmSpace {
   /** The film's own file, where it is kept in the library; 0 where it lies elsewhere. */
   source: number;
   /** The proxy, which is made again when it is needed. */
   lightCopy: number;
+  /** Exported files, and the parts that are kept for the next export. */
   renders: number;
 }
 
@@ -39,10 +40,12 @@ export async function spaceOf({ id }: Pick<FilmRow, "id">): Promise<FilmSpace> {
   const [source, lightCopy, renders] = await Promise.all([
     sourceBytes(id),
     bytesIn(proxyFolder(id)),
-    bytesIn(exportsFolder(id)),
+    Promise.all([exportsFolder(id), partsFolder(id)].map(bytesIn)).then(([files, parts]) => files! + parts!),
   ]);
   return { source, lightCopy, renders };
 }
 
 export const clearLightCopy = (id: string): Promise<void> => rm(proxyFolder(id), { recursive: true, force: true });
-export const clearRenders = (id: string): Promise<void> => rm(exportsFolder(id), { recursive: true, force: true });
+export async function clearRenders(id: string): Promise<void> {
+  for (const folder of [exportsFolder(id), partsFolder(id)]) await rm(folder, { recursive: true, force: true });
+}

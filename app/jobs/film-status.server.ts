@@ -16,11 +16,11 @@ export const jobView = (job: JobRow): JobView => ({
 });
 
 /** What is being done to a film, and whether there is more to be loaded. */
-export const filmStatus = ({ id, revision, findings }: FilmRow): FilmStatus => ({
-  revision,
-  findings,
-  jobs: listJobs(db(), id)
+export const filmStatus = (film: FilmRow): FilmStatus => ({
+  revision: film.revision,
+  findings: film.findings,
+  jobs: listJobs(db(), film.id)
     .filter(({ kind, state }) => kind !== "render" && state !== "done")
     .map(jobView),
-  exports: listExports(id),
+  exports: listExports(film),
 });

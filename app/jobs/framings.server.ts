@@ -1,5 +1,4 @@
-import type { Caption } from "~/core/captions/caption";
-import type { VersionState } from "~/core/edits/film-state";
+import type { FilmState, VersionState } from "~/core/edits/film-state";
 import { shotFraming, shotSettings } from "~/core/edits/path-inputs";
 import { requireVersion } from "~/core/edits/find";
 import { Refusal } from "~/core/refusal";
@@ -10,7 +9,7 @@ import type { FilmRow } from "~/db/films.server";
 import { tracksOfShots } from "./shot-tracks.server";
 
 /**
- * A version, everything that decides its paths, shot by shot, and what is said in the film.
+ * The film's state, one of its versions, and everything that decides the paths of that, shot by shot.
  *
  * @throws Refusal if the film has no such version
  */
@@ -18,12 +17,12 @@ export function loadFramings(
   db: Db,
   film: FilmRow,
   versionId: string,
-): { version: VersionState; framings: ShotFraming[]; captions: readonly Caption[] } {
+): { state: FilmState; version: VersionState; framings: ShotFraming[] } {
   const state = loadState(db, film);
   const version = requireVersion(state, versionId);
   const tracks = tracksOfShots(db, film.id, state.shots);
   const framings = shotSettings(state, version).map((settings, i) => shotFraming(settings, tracks[i]!));
-  return { version, framings, captions: state.captions };
+  return { state, version, framings };
 }
 
 /**

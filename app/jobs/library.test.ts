@@ -20,6 +20,7 @@ import { addDemoFilm } from "./demo-film.server";
 import { findFont, findPicture, keepFont, keepPicture } from "./own-files.server";
 import { findMoving, keepFilm, lightCopyOf } from "./own-moving.server";
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
+import { USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { USUAL_LIMITS } from "~/core/checks/check-settings";
 import { packActivity } from "~/core/activity/activity";
 import type { Project } from "~/core/formats/project";
@@ -170,7 +171,14 @@ describe("a film", () => {
   });
 
   test("begins with the versions of the house style that is picked, and with one for phones where that is gone", async () => {
-    const BARE = { layers: [], safeArea: null, captions: USUAL_CAPTIONS, checkLimits: USUAL_LIMITS, seenLooks: [] };
+    const BARE = {
+      layers: [],
+      safeArea: null,
+      captions: USUAL_CAPTIONS,
+      checkLimits: USUAL_LIMITS,
+      seenLooks: [],
+      output: USUAL_OUTPUT,
+    };
     const versions = [
       { name: "Reel", width: 1080, height: 1920, limitSeconds: 60, usual: { calm: 70 }, ...BARE },
       { name: "Feed", width: 1080, height: 1350, limitSeconds: null, usual: {}, ...BARE },

@@ -1,10 +1,35 @@
 /** What the kinds of jobs are asked for; a proxy and an analysis need to know nothing but their film. */
 import { z } from "zod";
 import { FilmInfo } from "~/core/film-info";
+import { FileFigures } from "~/core/film-status";
+import { OutputSettings, USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { Id } from "~/core/ids";
 import { ShotMatch } from "~/core/shots/match-shots";
 
-export const RenderPayload = z.object({ versionId: Id, fileName: z.string() });
+export const RenderPayload = z.object({
+  versionId: Id,
+  fileName: z.string(),
+  /** The folder that it is written to; null for the library's own. */
+  folder: z.string().nullable().default(null),
+  output: OutputSettings.default(USUAL_OUTPUT),
+  /** Frames that it is going to have; 0 where that was not counted. */
+  frames: z.int().min(0).default(0),
+});
+export type RenderPayload = z.infer<typeof RenderPayload>;
+
+/** Of a render, beside the check of what came of it. */
+export const RENDERING_SHARE = 0.92;
+
+/** What came of a render. */
+export const RenderResult = FileFigures.extend({
+  /** Which state of the film it shows: its revision, and what of it decides the file, as a word. */
+  revision: z.int().default(0),
+  print: z.string().default(""),
+  /** Parts of the picture that were made anew, and all of them. */
+  made: z.int().default(1),
+  parts: z.int().default(1),
+});
+export type RenderResult = z.infer<typeof RenderResult>;
 
 /** A new export that is to take the place of a film's file, and the file's name. */
 export const MatchPayload = z.object({ file: z.string(), name: z.string(), info: FilmInfo });

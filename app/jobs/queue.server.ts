@@ -1,6 +1,15 @@
 import { Worker } from "node:worker_threads";
 import pino from "pino";
-import { finishJob, giveBackJob, type JobEnd, type JobRow, recoverJobs, retryJob, takeJob } from "~/db/jobs.server";
+import {
+  finishJob,
+  giveBackJob,
+  type JobEnd,
+  type JobRow,
+  recoverJobs,
+  retryJob,
+  setPaused,
+  takeJob,
+} from "~/db/jobs.server";
 import { projectPath } from "~/media/project-path.server";
 import type { UnwrittenEnd, WorkerOrder } from "./worker-order";
 import { databaseFile, db } from "./workplace.server";
@@ -19,6 +28,8 @@ const STOP_MS = 6000;
 interface Running {
   worker: Worker;
   ended: Promise<void>;
+  /** Whether it has been told to give its job back, to wait. */
+  isPausing: boolean;
 }
 
 interface Queue {
@@ -64,7 +75,7 @@ function run(job: JobRow): void {
   const worker = spare ?? createWorker();
   queue().spare = null;
   const ended = new Promise<void>((resolve) => worker.once("exit", () => resolve()));
-  running.set(job.id, { worker, ended });
+  running.set(job.id, { worker, ended, isPausing: false });
   worker.postMessage({ run: job.id } satisfies WorkerOrder);
   log.info({ job: job.id, kind: job.kind, attempt: job.attempts }, "started");
   // The worker itself writes how its job ended; this is for one that could not.
@@ -78,10 +89,11 @@ function run(job: JobRow): void {
     end = { state: "failed", error: message };
   });
   worker.on("exit", () => {
+    const isPausing = running.get(job.id)?.isPausing;
     running.delete(job.id);
     log.info({ job: job.id }, "ended");
     if (queue().state === "stopping") return;
-    insist(() => finishJob(db(), job.id, end));
+    insist(() => (isPausing ? giveBackJob(db(), job.id) : finishJob(db(), job.id, end)));
     wakeQueue();
   });
 }
@@ -133,9 +145,24 @@ export async function cancelJob(id: string): Promise<void> {
   await running.ended;
 }
 
-/** Cancels a job, or puts one that has failed or was cancelled back into the queue. */
-export async function changeJob(id: string, how: "cancel" | "retry"): Promise<void> {
+/** Lets a job wait; one that runs gives its place to the next, and goes on later where it was. */
+async function pauseJob(id: string): Promise<void> {
+  setPaused(db(), id, true);
+  const running = queue().running.get(id);
+  if (!running) return;
+  running.isPausing = true;
+  running.worker.postMessage("give back" satisfies WorkerOrder);
+  await running.ended;
+}
+
+/** What can be done to a job: one that has failed or was cancelled can be put back into the queue. */
+export const JOB_CHANGES = ["cancel", "retry", "pause", "resume"] as const;
+export type JobChange = (typeof JOB_CHANGES)[number];
+
+export async function changeJob(id: string, how: JobChange): Promise<void> {
   if (how === "cancel") return cancelJob(id);
-  retryJob(db(), id);
+  if (how === "pause") return pauseJob(id);
+  if (how === "retry") retryJob(db(), id);
+  else setPaused(db(), id, false);
   wakeQueue();
 }

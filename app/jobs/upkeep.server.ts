@@ -5,21 +5,25 @@ import pino from "pino";
 import { backupIsDue, makeBackup } from "~/db/backups.server";
 import { keepReserve } from "~/disk/reserve.server";
 import { isAside } from "~/disk/write-aside.server";
+import { forgetParts } from "~/media/render/parts.server";
 import { purgeDeleted } from "./library.server";
+import { outFolders } from "./out-folders.server";
 import { purgeReplaced } from "./replace-source.server";
 import { backupsFolder, dataFolder, db, filmsFolder, uploadsFolder } from "./workplace.server";
 
 const log = pino({ name: "upkeep" });
 
 const UPLOAD_DAYS = 7;
+/** Parts of renders that no export has used for so long are rendered again if they are wanted. */
+const PARTS_DAYS = 14;
 const DAY_MS = 24 * 60 * 60 * 1000;
 const HOUR_MS = 60 * 60 * 1000;
 
-/** Removes half-written files that an ended server has left. Needs no database: it may be what makes room for it. */
-export function sweepAsides(folder: string): void {
+/** Removes half-written files, and folders of work under way, that an ended server has left. Needs no database: it may be what makes room for it. */
+export function sweepAsides(folder: string, recursive = true): void {
   if (!existsSync(folder)) return;
-  for (const entry of readdirSync(folder, { withFileTypes: true, recursive: true })) {
-    if (entry.isFile() && isAside(entry.name)) rmSync(join(entry.parentPath, entry.name), { force: true });
+  for (const entry of readdirSync(folder, { withFileTypes: true, recursive })) {
+    if (isAside(entry.name)) rmSync(join(entry.parentPath, entry.name), { recursive: true, force: true });
   }
 }
 
@@ -59,12 +63,16 @@ async function careForData(): Promise<void> {
   expireUploads(uploadsFolder());
   await purgeDeleted();
   await purgeReplaced();
+  for (const id of existsSync(filmsFolder()) ? readdirSync(filmsFolder()) : []) {
+    await forgetParts(join(filmsFolder(), id, "parts"), PARTS_DAYS * DAY_MS);
+  }
   keepReserve(dataFolder());
   if (backupIsDue(backupsFolder())) await makeBackup(db(), backupsFolder());
 }
 
 /** Sees to the data folder now and every hour; what fails is told in the log and tried again an hour later. */
 export function startUpkeep(): void {
+  for (const { path } of outFolders()) sweepAsides(path, false);
   removeEmptyFolders(filmsFolder());
   const care = () =>
     void careForData().catch((error: unknown) =>

@@ -31,6 +31,8 @@ export function filmFolder(filmId: string): string {
 export const proxyFolder = (filmId: string): string => join(filmFolder(filmId), "proxy");
 /** Where the pieces of a film's proxy are. */
 export const posterFile = (filmId: string): string => join(filmFolder(filmId), "poster.jpg");
+/** Where parts of renders are kept, so that what has not changed need not be rendered again. */
+export const partsFolder = (filmId: string): string => join(filmFolder(filmId), "parts");
 export const exportsFolder = (filmId: string): string => join(filmFolder(filmId), "exports");
 
 /** Where a film's own file is. */

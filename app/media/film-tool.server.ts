@@ -48,6 +48,9 @@ export function filmFailure(error: unknown, name: string): unknown {
     return new FilmError(`${name}: its file is missing. Put it back, or add the film again.`);
   }
   const detail = error.message.replace(/^\w+ failed: /, "");
+  if (/opening encoder for output/.test(error.said)) {
+    return new FilmError(`${name}: it cannot be encoded like this (${detail}). Choose another format or size.`);
+  }
   return new FilmError(`${name}: it cannot be decoded (${detail}); it may be damaged. Copy or export it again.`);
 }
 

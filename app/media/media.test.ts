@@ -1,4 +1,4 @@
-import { USUAL_FORMAT } from "~/core/formats/output-formats";
+import { USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { fill } from "~/core/composition/composition";
 import { execFileSync } from "node:child_process";
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
@@ -11,7 +11,7 @@ import { probeFilm } from "./probe.server";
 import { clockOfFilm } from "~/core/film-info";
 import { makePoster } from "./poster.server";
 import { makeProxy } from "./proxy.server";
-import { renderFilm } from "./render.server";
+import { renderFilm } from "./render/render.server";
 import { CancelledError } from "./tool.server";
 import { hasBars, verifyFile } from "./verify.server";
 
@@ -122,12 +122,12 @@ describe("decoding", () => {
 
 describe("rendering", () => {
   const target = { width: 360, height: 640 };
-  const format = USUAL_FORMAT;
+  const output = USUAL_OUTPUT;
   const shown = (frame: number) => fill({ x: 300 + 3.3 * frame, y: 360, height: 720 }, target);
 
   test("writes the size, the frames and the sound that were asked for, without bars", async () => {
     const info = await probeFilm(CLIP);
-    const plan = { file: CLIP, name: "clip", info, target, ranges: [{ start: 0, end: 99 }], shown, format };
+    const plan = { file: CLIP, name: "clip", info, target, ranges: [{ start: 0, end: 99 }], shown, output };
     const shares: number[] = [];
     await renderFilm(plan, path("out.mp4"), { onProgress: (share) => shares.push(share) });
     expect(shares.at(-1)).toBe(1);
@@ -141,7 +141,7 @@ describe("rendering", () => {
   test("of a stretch begins and ends where it should, with its sound", async () => {
     const info = await probeFilm(CLIP);
     const range = { start: 45, end: 90 };
-    await renderFilm({ file: CLIP, name: "clip", info, target, ranges: [range], shown, format }, path("part.mp4"));
+    await renderFilm({ file: CLIP, name: "clip", info, target, ranges: [range], shown, output }, path("part.mp4"));
     const { figures, faults } = await verifyFile(path("part.mp4"), {
       size: target,
       rate: info.rate,
@@ -158,7 +158,7 @@ describe("rendering", () => {
       { start: 6, end: 30 },
       { start: 60, end: 99 },
     ];
-    await renderFilm({ file: CLIP, name: "clip", info, target, ranges, shown, format }, path("joined.mp4"));
+    await renderFilm({ file: CLIP, name: "clip", info, target, ranges, shown, output }, path("joined.mp4"));
     const expected = { size: target, rate: info.rate, frames: 63, sound: true };
     const { figures, faults } = await verifyFile(path("joined.mp4"), expected);
     expect(faults).toEqual([]);
@@ -169,7 +169,7 @@ describe("rendering", () => {
     const info = await probeFilm(CLIP);
     const controller = new AbortController();
     const rendering = renderFilm(
-      { file: CLIP, name: "clip", info, target, ranges: [{ start: 0, end: 99 }], shown, format },
+      { file: CLIP, name: "clip", info, target, ranges: [{ start: 0, end: 99 }], shown, output },
       path("stopped.mp4"),
       { signal: controller.signal, onProgress: () => controller.abort() },
     );

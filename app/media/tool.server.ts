@@ -30,6 +30,8 @@ export class CancelledError extends Error {
 export interface RunningTool {
   stdin: Writable;
   stdout: Readable;
+  /** The end of what it has said so far. */
+  said: () => string;
   /** Resolves when the tool has ended well; rejects with a ToolError or a CancelledError. */
   done: Promise<void>;
   kill(): void;
@@ -159,7 +161,7 @@ export function startTool(
   });
   // Whoever kills a tool on purpose may never await `done`.
   done.catch(() => {});
-  return { stdin: child.stdin, stdout: child.stdout, done, kill };
+  return { stdin: child.stdin, stdout: child.stdout, said: () => said, done, kill };
 }
 
 /** Hands a tool something to read, as quickly as it takes it; rejects as `done` does once the tool has gone. */

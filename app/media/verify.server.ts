@@ -4,9 +4,11 @@ import type { Box, Size } from "~/core/geometry/box";
 import { formatRate, type FrameRange, frameToSeconds, parseRate, type Rate } from "~/core/time/rate";
 import { probe, reading } from "./film-tool.server";
 import { runTool } from "./tool.server";
+import { type Decoded, decodeThrough } from "./decode-through.server";
 
 export interface Verification {
-  figures: FileFigures;
+  figures: Omit<FileFigures, "checks" | "loudness">;
+  decoded: Decoded;
   /** What is not as it was asked for; empty when all is well. */
   faults: string[];
 }
@@ -18,6 +20,10 @@ export interface Expected {
   sound: boolean;
   /** Whether there is a track of captions; there is none if left out. */
   captions?: boolean;
+  /** Whether its colours are told to be Rec.709; pictures that are RGB have no such tags. */
+  tags?: boolean;
+  /** Frames of which it is told what they look like. */
+  pictures?: readonly number[];
 }
 
 const Probe = z.object({
@@ -29,11 +35,14 @@ const Probe = z.object({
       sample_aspect_ratio: z.string().optional(),
       avg_frame_rate: z.string().optional(),
       duration: z.string().optional(),
+      color_space: z.string().optional(),
+      color_primaries: z.string().optional(),
+      color_transfer: z.string().optional(),
       start_time: z.string().optional(),
       side_data_list: z.array(z.looseObject({ rotation: z.number().optional() })).optional(),
     }),
   ),
-  format: z.object({ size: z.string() }),
+  format: z.object({ size: z.string(), duration: z.string().optional() }),
 });
 
 /** An expression of ffmpeg's takes no more of them. */
@@ -77,35 +86,40 @@ export async function hasBars(
   return size.width - width > 4 || size.height - height > 4;
 }
 
+/** A length within this of another is the same to anybody who listens, in seconds. */
+const SAME_LENGTH = 0.12;
+
 /** Measures a rendered file and compares it with what it should be. */
 export async function verifyFile(file: string, expected: Expected, signal?: AbortSignal): Promise<Verification> {
   const json = await probe(file, ["-show_streams", "-show_format", "-of", "json"], signal);
-  // A letter a frame, as it is decoded, so that a long file is seen to get on.
-  const decoded = await probe(
-    file,
-    ["-select_streams", "v:0", "-show_entries", "frame=pict_type", "-of", "csv=p=0"],
-    signal,
-  );
   const { streams, format } = Probe.parse(JSON.parse(json));
   const video = streams.find((s) => s.codec_type === "video");
   const audio = streams.find((s) => s.codec_type === "audio");
   const rate = parseRate(video?.avg_frame_rate ?? "");
-  const figures: FileFigures = {
+  const size = { width: video?.width ?? 2, height: video?.height ?? 2 };
+  const decoded = await decodeThrough(file, {
+    rate: rate ?? expected.rate,
+    size,
+    frames: expected.pictures ?? [],
+    signal,
+  });
+  const duration = Number(video?.duration ?? format.duration ?? 0);
+  const figures = {
     width: video?.width ?? 0,
     height: video?.height ?? 0,
     rate: rate ? formatRate(rate) : "unknown",
-    frames: decoded.match(/\S+/g)?.length ?? 0,
-    durationSeconds: Number(video?.duration ?? 0),
-    soundSeconds: audio ? Number(audio.duration ?? 0) : null,
+    frames: decoded.frames,
+    durationSeconds: duration,
+    soundSeconds: audio ? Number(audio.duration ?? duration) : null,
     bytes: Number(format.size),
     hasCaptions: streams.some((s) => s.codec_type === "subtitle"),
     sidecars: [],
   };
   const faults: string[] = [];
-  const { size } = expected;
+  const wanted = expected.size;
   if (expected.captions && !figures.hasCaptions) faults.push("the text track is missing");
-  if (figures.width !== size.width || figures.height !== size.height) {
-    faults.push(`the picture is ${figures.width} × ${figures.height}, not ${size.width} × ${size.height}`);
+  if (figures.width !== wanted.width || figures.height !== wanted.height) {
+    faults.push(`the picture is ${figures.width} × ${figures.height}, not ${wanted.width} × ${wanted.height}`);
   }
   if (video?.sample_aspect_ratio && !["1:1", "N/A"].includes(video.sample_aspect_ratio))
     faults.push("pixels are not square");
@@ -119,5 +133,10 @@ export async function verifyFile(file: string, expected: Expected, signal?: Abor
   const frameSeconds = frameToSeconds(1, expected.rate);
   const offset = Math.abs(Number(audio?.start_time ?? 0) - Number(video?.start_time ?? 0));
   if (audio && offset > frameSeconds) faults.push("the sound does not begin with the picture");
-  return { figures, faults };
+  if (figures.soundSeconds !== null && Math.abs(figures.soundSeconds - duration) > SAME_LENGTH + frameSeconds) {
+    faults.push(`the sound lasts ${figures.soundSeconds.toFixed(2)} s, the picture ${duration.toFixed(2)} s`);
+  }
+  const tags = [video?.color_space, video?.color_primaries, video?.color_transfer];
+  if (expected.tags && tags.some((tag) => tag !== "bt709")) faults.push("the colours are not marked as Rec.709");
+  return { figures, faults, decoded };
 }

@@ -5,7 +5,8 @@ import { type Composition, filmPanes, type ShownAt } from "~/core/composition/co
 import { isPlain } from "~/core/composition/edge";
 import { layerSize } from "~/core/composition/layers/draw-layer";
 import { type Box, boxContains, sameBox, type Size } from "~/core/geometry/box";
-import { type FrameRange, framesOf } from "~/core/time/rate";
+import type { FrameRange } from "~/core/time/rate";
+import type { RetimedFrame } from "~/core/time/retime";
 import { joinRanges } from "~/core/time/ranges";
 import { decodeFrames } from "~/media/decode.server";
 import type { FilmFile } from "~/media/film-file";
@@ -123,24 +124,21 @@ function insideOf({ x, y, width, height }: Box, frame: Size): Box | null {
   return box.width > 4 * NEAR_EDGE && box.height > 4 * NEAR_EDGE ? box : null;
 }
 
-export interface Checked {
-  film: FilmFile;
-  target: Size;
-  ranges: readonly FrameRange[];
-  shown: ShownAt;
-}
+type Checked = FilmFile & { target: Size; shown: ShownAt };
 
 /**
  * Looks for bars in a finished file.
  *
+ * @param written its frames, each by the frame of the film that it is
  * @returns what is wrong, in words; bars of the source are not
  */
 export async function barFaults(
   file: string,
-  { film, target, ranges, shown }: Checked,
+  { target, shown, ...film }: Checked,
+  written: readonly RetimedFrame[],
   signal?: AbortSignal,
 ): Promise<string[]> {
-  const frames = ranges.flatMap(framesOf);
+  const frames = written.map(({ frame }) => frame);
   const covered = joinRanges(
     frames.flatMap((frame, i) => (mayLookBarred(shown(frame)) ? [] : [{ start: i, end: i + 1 }])),
   );

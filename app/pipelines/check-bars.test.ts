@@ -43,8 +43,9 @@ const whole = (backdrop: Backdrop): Composition => {
   const laidOut = layOut({ layout: WHOLE, backdrop, edge: PLAIN_EDGE }, { x: 0, y: 0, ...PICTURE }, TARGET);
   return compose([{ x: 160, y: 90, height: 180 }], laidOut, TARGET);
 };
+const FRAMES = Array.from({ length: 50 }, (_, frame) => ({ frame }));
 const faults = (file: string, shown: Composition) =>
-  barFaults(file, { film, target: TARGET, ranges: [{ start: 0, end: 50 }], shown: () => shown });
+  barFaults(file, { ...film, target: TARGET, shown: () => shown }, FRAMES);
 const BLACK: Backdrop = { kind: "colour", colour: "#000000" };
 
 test("a black backdrop that was asked for is none, and another one that has come out black is told", async () => {
@@ -70,8 +71,8 @@ test("a shot that is black at its edges in the film is no fault before a backdro
   const source = { file, name: "title.mp4", info: await probeFilm(file) };
   const shown = whole({ kind: "colour", colour: "#203040" });
   const out = made("out.mp4", PICTURE, `${title},scale=180:-2,pad=180:320:0:110:0x203040,setsar=1`);
-  const checked = { film: source, target: TARGET, ranges: [{ start: 0, end: 50 }], shown: () => shown };
-  expect(await barFaults(out, checked)).toEqual([]);
+  const checked = { ...source, target: TARGET, shown: () => shown };
+  expect(await barFaults(out, checked, FRAMES)).toEqual([]);
 });
 
 test("a black bar that the editor has laid over the frame is not taken for one", async () => {

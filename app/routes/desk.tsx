@@ -8,25 +8,24 @@ import { useStatus } from "~/components/desk/state/use-status";
 import { lackingOf } from "~/core/checks/lacking-pictures";
 import { NO_FAULTS, type PictureFaults, pictureFaults } from "~/core/checks/picture-faults";
 import type { Version } from "~/core/edits/film-state";
-import { keptRanges } from "~/core/edits/trim";
-import { liesWithin } from "~/core/time/ranges";
-import { listShots } from "~/db/shots.server";
+import { NamePattern } from "~/core/formats/file-names";
+import { offeredFormats } from "~/media/encoders.server";
 import { clockOfFilm } from "~/core/film-info";
 import { Id } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
 import { readActivity } from "~/db/activity.server";
 import { listAnalysed, listUndecoded } from "~/db/analysis.server";
-import { listClips } from "~/db/clips.server";
 import { historyOf } from "~/db/edits.server";
 import { loadState } from "~/db/film-state.server";
 import type { FilmRow } from "~/db/films.server";
 import { findJob } from "~/db/jobs.server";
 import { listMarkTracks } from "~/db/marks.server";
 import { findVersion } from "~/db/versions.server";
-import { requestExport } from "~/jobs/exports.server";
+import { deleteExport, requestExports } from "~/jobs/exports.server";
 import { filmStatus } from "~/jobs/film-status.server";
 import { changeSound, useFields } from "~/jobs/films.server";
-import { changeJob } from "~/jobs/queue.server";
+import { besideFolder, outFolders } from "~/jobs/out-folders.server";
+import { changeJob, JOB_CHANGES } from "~/jobs/queue.server";
 import { db } from "~/jobs/workplace.server";
 import type { Route } from "./+types/desk";
 import { orDiskFull, orRefuse, readIntent, refusal, requireFilm } from "./requests.server";
@@ -37,7 +36,7 @@ const t = deskTexts.deskRoute;
 export const meta = ({ loaderData }: Route.MetaArgs) => [{ title: t.gladPan(loaderData?.film.name) }];
 
 /** All of a film but its tracks and pictures, which are loaded as they are needed. */
-export function loader({ params }: Route.LoaderArgs) {
+export async function loader({ params }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
   return {
     film: { id: film.id, name: film.name, fingerprint: film.fingerprint, ...film.info, clock: clockOfFilm(film.info) },
@@ -50,6 +49,7 @@ export function loader({ params }: Route.LoaderArgs) {
     undecoded: listUndecoded(db(), film.id),
     faults: faultsOf(film),
     status: filmStatus(film),
+    out: { folders: outFolders(), beside: besideFolder(film) !== null, formats: await offeredFormats() },
   };
 }
 
@@ -65,22 +65,19 @@ function faultsOf({ id, info: { frames, rate } }: FilmRow): PictureFaults {
 }
 
 const Intent = z.discriminatedUnion("intent", [
-  z.object({ intent: z.literal("export"), versionId: Id }),
-  z.object({ intent: z.enum(["cancel", "retry"]), jobId: Id }),
+  z.object({
+    intent: z.literal("export"),
+    versionIds: z
+      .string()
+      .transform((ids) => ids.split(","))
+      .pipe(z.array(Id).min(1).max(50)),
+    pattern: NamePattern.optional(),
+    replaces: z.stringbool().default(false),
+  }),
+  z.object({ intent: z.enum([...JOB_CHANGES, "delete"]), jobId: Id }),
   z.object({ intent: z.literal("sound"), index: z.coerce.number().int().min(0).max(1000) }),
   z.object({ intent: z.literal("fields") }),
 ]);
-
-const NOT_READY = t.partOfWhatThisVersion;
-
-/** Whether all that a version shows has been analysed. */
-function isReady(film: FilmRow, version: Version): boolean {
-  const kept = keptRanges(version.trim, film.info.frames, {
-    shots: listShots(db(), film.id),
-    clips: listClips(db(), film.id),
-  });
-  return liesWithin(kept, listAnalysed(db(), film.id));
-}
 
 /** Changes how the film is taken. */
 async function choose(film: FilmRow, change: () => Promise<void>): Promise<null> {
@@ -96,17 +93,17 @@ export async function action({ params, request }: Route.ActionArgs) {
   const intent = await readIntent(request, Intent);
   return orDiskFull(async () => {
     if (intent.intent === "export") {
-      const version = findVersion(db(), film.id, intent.versionId);
-      if (!version) throw refusal(404, t.thereIsNoSuchVersion);
-      if (!isReady(film, version)) throw refusal(409, NOT_READY);
-      requestExport(film, version);
+      const versions = intent.versionIds.map((id) => findVersion(db(), film.id, id));
+      if (versions.some((version) => !version)) throw refusal(404, t.thereIsNoSuchVersion);
+      orRefuse(() => requestExports(film, versions as Version[], intent));
       return null;
     }
     if (intent.intent === "sound") return choose(film, () => changeSound(film, intent.index));
     if (intent.intent === "fields") return choose(film, () => useFields(film));
     const job = findJob(db(), intent.jobId);
     if (job?.filmId !== film.id) throw refusal(404, t.thereIsNoSuchJob);
-    await changeJob(job.id, intent.intent);
+    if (intent.intent !== "delete") await changeJob(job.id, intent.intent);
+    else if (job.kind === "render") await deleteExport(job);
     return null;
   });
 }

@@ -41,6 +41,7 @@ export const editsTexts = {
     limitedTo: (version: string, limitSeconds: number) => `Limited ${version} to ${counted(limitSeconds, "second")}`,
     changedWhatIsCheckedIn: (version: string) => `Changed what is checked in ${version}`,
     changedWhatIsSeenOf: (version: string) => `Changed which second looks of ${version} are seen`,
+    changedTheExportSettingsOf: (version: string) => `Changed the export settings of ${version}`,
     changedTheCaptionsOf: (version: string) => `Changed the captions of ${version}`,
     changedTheSafeAreaOf: (version: string) => `Changed the safe area of ${version}`,
     changedWhatIsUsualIn: (version: string) => `Changed the defaults of ${version}`,

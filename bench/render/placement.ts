@@ -2,12 +2,12 @@
 import { spawn } from "node:child_process";
 import { once } from "node:events";
 import { join } from "node:path";
-import { USUAL_FORMAT } from "~/core/formats/output-formats";
+import { USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { fill } from "~/core/composition/composition";
 import { aspectRatio } from "~/core/geometry/crop-window";
 import { decodeFrames } from "~/media/decode.server";
 import { probeFilm } from "~/media/probe.server";
-import { renderFilm } from "~/media/render.server";
+import { renderFilm } from "~/media/render/render.server";
 import { Resampler } from "~/media/resample/resampler.server";
 
 export const PICTURE = { width: 1920, height: 1080 };
@@ -133,7 +133,7 @@ export async function measurePlacement(
       ...{ file, name: "still", info, target: TARGET },
       ranges: [{ start: 0, end: frames }],
       shown,
-      format: USUAL_FORMAT,
+      output: USUAL_OUTPUT,
     },
     out,
   );

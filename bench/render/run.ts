@@ -9,12 +9,12 @@ import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
-import { USUAL_FORMAT } from "~/core/formats/output-formats";
+import { pictureArguments, USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { fill, type ShownAt } from "~/core/composition/composition";
 import { median } from "~/core/median";
 import { REC709_TAGS } from "~/media/film-tool.server";
 import { probeFilm } from "~/media/probe.server";
-import { renderFilm } from "~/media/render.server";
+import { renderFilm } from "~/media/render/render.server";
 import { photographs } from "../photographs";
 import { comparedLayouts } from "./layouts";
 import { makeStillFilm, measurePlacement, TARGET } from "./placement";
@@ -60,7 +60,7 @@ function byFfmpeg(left: string): void {
   execFileSync("ffmpeg", [
     ...["-y", "-v", "error", "-nostdin", "-i", film, "-an"],
     ...["-vf", `crop=608:1080:x='${left}':y=0:exact=1,scale=${TARGET.width}:${TARGET.height}:flags=bicubic,setsar=1`],
-    ...[...USUAL_FORMAT.picture, ...REC709_TAGS, join(folder, "ffmpeg.mp4")],
+    ...[...pictureArguments(USUAL_OUTPUT), ...REC709_TAGS, join(folder, "ffmpeg.mp4")],
   ]);
 }
 
@@ -73,12 +73,12 @@ const byGladPan = (shown: ShownAt) =>
       target: TARGET,
       ranges: [{ start: 0, end: info.frames }],
       shown,
-      format: USUAL_FORMAT,
+      output: USUAL_OUTPUT,
     },
     join(folder, "glad-pan.mp4"),
   );
 
-async function seconds(work: () => void | Promise<void>): Promise<number> {
+async function seconds(work: () => unknown): Promise<number> {
   const start = performance.now();
   await work();
   return (performance.now() - start) / 1000;

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { Caption, MOST_CAPTIONS } from "../captions/caption";
 import { CaptionSettings } from "../captions/caption-settings";
 import { CheckLimits, SeenLooks } from "../checks/check-settings";
+import { OutputSettings } from "../formats/output-settings";
 import { Layer } from "../composition/layers/layer";
 import { SafeArea } from "../composition/layers/safe-area";
 import { PaneNumber } from "../composition/stack";
@@ -57,6 +58,7 @@ export const VersionChange = z
     captions: CaptionSettings,
     checkLimits: CheckLimits,
     seenLooks: SeenLooks,
+    output: OutputSettings,
   })
   .partial();
 export type VersionChange = z.infer<typeof VersionChange>;

@@ -126,7 +126,7 @@ function shotChange(change: ShotChange, shots: string): string {
 }
 
 function versionChange(change: VersionChange, version: string): string {
-  const { name, width, height, limitSeconds, usual, safeArea, captions, checkLimits, seenLooks } = change;
+  const { name, width, height, limitSeconds, usual, safeArea, captions, checkLimits, seenLooks, output } = change;
   if (width !== undefined || height !== undefined) {
     return width && height ? t.changedTo(version, width, height) : t.changedTheSizeOf(version);
   }
@@ -137,6 +137,7 @@ function versionChange(change: VersionChange, version: string): string {
   if (captions) return t.changedTheCaptionsOf(version);
   if (checkLimits) return t.changedWhatIsCheckedIn(version);
   if (seenLooks) return t.changedWhatIsSeenOf(version);
+  if (output) return t.changedTheExportSettingsOf(version);
   if (safeArea !== undefined) return t.changedTheSafeAreaOf(version);
   return usual ? t.changedWhatIsUsualIn(version) : t.leftAsItIs(version);
 }

@@ -6,6 +6,7 @@ import { Layers } from "../composition/layers/layer";
 import { SafeArea } from "../composition/layers/safe-area";
 import type { Clip } from "../clips/clip";
 import { USUAL_FORMAT } from "../formats/output-formats";
+import { OutputSettings, USUAL_OUTPUT } from "../formats/output-settings";
 import type { Size } from "../geometry/box";
 import { Id } from "../ids";
 import type { HandKey } from "../path/hand-key";
@@ -45,6 +46,8 @@ export const Version = z.object({
   checkLimits: CheckLimits.default(USUAL_LIMITS),
   /** Second looks that have been seen, by their prints. */
   seenLooks: SeenLooks.default([]),
+  /** How it is exported. */
+  output: OutputSettings.default(USUAL_OUTPUT),
 });
 export type Version = z.infer<typeof Version>;
 
@@ -59,6 +62,7 @@ export const newVersion = (shape: Pick<Version, "id" | "name"> & Size): Version 
   captions: USUAL_CAPTIONS,
   checkLimits: USUAL_LIMITS,
   seenLooks: [],
+  output: USUAL_OUTPUT,
 });
 
 /** A version with all that the editor has set in it. */

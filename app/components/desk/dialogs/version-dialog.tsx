@@ -19,7 +19,7 @@ import { dialogsTexts } from "~/texts/dialogs";
 const t = dialogsTexts.versionDialog;
 
 /** What can be said of a version in one go. */
-export type VersionDraft = Required<Omit<VersionChange, "safeArea" | "checkLimits" | "seenLooks">>;
+export type VersionDraft = Required<Omit<VersionChange, "safeArea" | "checkLimits" | "seenLooks" | "output">>;
 
 interface VersionDialogProps {
   /** The version to be changed; null for a new one. */

@@ -1,0 +1,22 @@
+import { expect, test } from "@jest/globals";
+import { freeName, nameBy, USUAL_PATTERN } from "./file-names";
+
+const PARTS = { film: "Kite Day", version: "Reel", size: "1080x1920", date: "2026-11-27", number: "2" };
+
+test("a pattern's parts are put in, and what is none stays", () => {
+  expect(nameBy(USUAL_PATTERN, PARTS)).toBe("Kite Day 1080x1920");
+  expect(nameBy("{date}_{number}_{version}{what}", PARTS)).toBe("2026-11-27_2_Reel{what}");
+});
+
+test("a name leads nowhere else, is not hidden, and not empty", () => {
+  expect(nameBy("../{film}", { ...PARTS, film: "a/b\\c:d" })).toBe("-a-b-c-d");
+  expect(nameBy("...", PARTS)).toBe("Kite Day");
+  expect(nameBy("{film}", { ...PARTS, film: "x".repeat(300) })).toHaveLength(100);
+  expect(nameBy("{film}", { ...PARTS, film: "" })).toBe("export");
+});
+
+test("a name that is taken gets a number", () => {
+  const taken = new Set(["a.mp4", "a (2).mp4"]);
+  expect(freeName("a", ".mp4", (name) => taken.has(name))).toBe("a (3).mp4");
+  expect(freeName("b", ".mp4", (name) => taken.has(name))).toBe("b.mp4");
+});

@@ -1,0 +1,67 @@
+/** How a version is exported: to which format, at which quality and rate, how loud, and where to. */
+import { z } from "zod";
+import { framesPerSecond, Rate } from "../time/rate";
+import { FORMAT_IDS, outputFormat, type OutputFormat } from "./output-formats";
+
+export const QUALITIES = ["small", "good", "best"] as const;
+export type Quality = (typeof QUALITIES)[number];
+
+/** Ways to get to another frame rate: the nearest frame, or two mixed by how near they are. */
+export const RETIMINGS = ["repeat", "blend"] as const;
+export type Retiming = (typeof RETIMINGS)[number];
+
+/** Loudness in LUFS after EBU R 128 that programmes are brought to; any from −31 to −8 can be set. */
+export const LOUDNESS = { least: -31, most: -8, online: -14, broadcast: -23 } as const;
+
+export const OutputSettings = z.object({
+  format: z.enum(FORMAT_IDS),
+  /** In words, or as the encoder's own number. */
+  quality: z.union([z.enum(QUALITIES), z.number().min(0).max(300)]),
+  /** Megabytes that the file must not pass; null for as many as it takes. */
+  mostMegabytes: z.number().min(0.1).max(1_000_000).nullable(),
+  /** Frames a second; the film's if null. */
+  rate: Rate.nullable(),
+  retiming: z.enum(RETIMINGS),
+  /** LUFS; as loud as it is if null. */
+  loudness: z.number().min(LOUDNESS.least).max(LOUDNESS.most).nullable(),
+  /** How much it is sharpened, 0 to 100. */
+  sharpening: z.number().min(0).max(100),
+  /** The folder that it is written to, of those that the operator allows, or beside the film; null for the library's own. */
+  folder: z.union([z.object({ path: z.string().min(1).max(4000) }), z.literal("beside")]).nullable(),
+});
+export type OutputSettings = z.infer<typeof OutputSettings>;
+
+export const USUAL_OUTPUT: OutputSettings = {
+  ...{ format: "mp4", quality: "good", mostMegabytes: null, rate: null, retiming: "repeat" },
+  ...{ loudness: null, sharpening: 0, folder: null },
+};
+
+/** Rates that are offered, beside the film's own. */
+export const RATES: readonly Rate[] = [
+  { num: 24_000, den: 1001 },
+  { num: 24, den: 1 },
+  { num: 25, den: 1 },
+  { num: 30_000, den: 1001 },
+  { num: 30, den: 1 },
+  { num: 50, den: 1 },
+  { num: 60_000, den: 1001 },
+  { num: 60, den: 1 },
+];
+
+/** The number that a format's encoder is given, within what it takes; 0 where it has none. */
+export function qualityNumber({ quality: scale }: OutputFormat, quality: OutputSettings["quality"]): number {
+  if (!scale) return 0;
+  return typeof quality === "number" ? Math.min(scale.most, Math.max(scale.least, quality)) : scale[quality];
+}
+
+/** How ffmpeg encodes the picture. */
+export const pictureArguments = (settings: OutputSettings): readonly string[] => {
+  const format = outputFormat(settings.format);
+  return format.picture(qualityNumber(format, settings.quality));
+};
+
+/** The rate that is rendered, and whether that is another one than the film's. */
+export function outputRate({ rate }: Pick<OutputSettings, "rate">, film: Rate): { rate: Rate; isOther: boolean } {
+  const isOther = rate !== null && Math.abs(framesPerSecond(rate) - framesPerSecond(film)) > 1e-9;
+  return { rate: isOther ? rate : film, isOther };
+}

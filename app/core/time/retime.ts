@@ -1,0 +1,43 @@
+/** Frames of a film at another rate: each is one of its frames, or two that are mixed. */
+import { type FrameRange, framesPerSecond, type Rate } from "./rate";
+
+/** A frame at the new rate. */
+export interface RetimedFrame {
+  /** The frame of the film that it is, or that it is mixed from. */
+  frame: number;
+  /** The other frame that it is mixed with, and how much of it there is, 0 to 1; left out where it is one frame. */
+  mixed?: { frame: number; share: number };
+}
+
+/** Shares that nobody sees as a mixture. */
+const HARDLY = 0.02;
+
+/**
+ * The frames of stretches at another rate. The film's frames stay where they are in time: frame k of the result shows
+ * what the film shows at k / rate.
+ *
+ * @param ranges the stretches of the film that are shown, in order
+ * @param mixes whether a frame that lies between two is mixed from both; else it is the one that is on screen then
+ * @param isCut whether the picture changes for another one at a frame; across that nothing is mixed
+ */
+export function retimed(
+  ranges: readonly FrameRange[],
+  from: Rate,
+  to: Rate,
+  mixes: boolean,
+  isCut: (frame: number) => boolean,
+): RetimedFrame[] {
+  const frames = ranges.flatMap(({ start, end }) => Array.from({ length: end - start }, (_, i) => start + i));
+  const ratio = framesPerSecond(from) / framesPerSecond(to);
+  const count = Math.max(1, Math.round(frames.length / ratio));
+  return Array.from({ length: count }, (_, k): RetimedFrame => {
+    // What should come out whole does, in spite of rounding.
+    const at = Math.min(frames.length - 1, Math.round(k * ratio * 1e6) / 1e6);
+    const i = Math.floor(at);
+    const [frame, next] = [frames[i]!, frames[i + 1]];
+    const share = at - i;
+    const isMixed = mixes && next === frame + 1 && !isCut(next) && share > HARDLY;
+    if (!isMixed) return { frame };
+    return share > 1 - HARDLY ? { frame: next } : { frame, mixed: { frame: next, share } };
+  });
+}

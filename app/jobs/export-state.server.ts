@@ -1,0 +1,16 @@
+import { createHash } from "node:crypto";
+import type { FilmState, VersionState } from "~/core/edits/film-state";
+
+/** What of a version decides its file, as a word: the same word stands for the same file. */
+export function exportPrint(state: FilmState, version: VersionState): string {
+  // What is seen, named or limited changes no picture.
+  const { id, name, seenLooks, checkLimits, limitSeconds, output, shots, handKeys, ...rest } = version;
+  const { captions } = rest;
+  const isCaptioned = captions.burnt || captions.sidecar || captions.track;
+  const all = [
+    ...[rest, [...shots].sort(([a], [b]) => (a < b ? -1 : 1)), handKeys, state.shots, state.clips, state.marks],
+    ...[[...state.trackEdits], state.people.map(({ id: who, mergedInto }) => [who, mergedInto])],
+    isCaptioned ? state.captions : [],
+  ];
+  return createHash("sha256").update(JSON.stringify(all)).digest("hex").slice(0, 24);
+}

@@ -1,0 +1,83 @@
+import { statSync } from "node:fs";
+import { withCaptions } from "~/core/captions/captioned";
+import { heardIn } from "~/core/composition/heard";
+import { shownIn, withLayers } from "~/core/composition/shown";
+import { frameShots } from "~/core/path/version-paths";
+import { framesIn, framesPerSecond } from "~/core/time/rate";
+import { joinRanges } from "~/core/time/ranges";
+import type { Db } from "~/db/database.server";
+import type { FilmRow } from "~/db/films.server";
+import type { JobRow } from "~/db/jobs.server";
+import { requireSpace } from "~/disk/disk-space.server";
+import { estimatedBytes } from "~/media/estimated-size";
+import type { FilmFile } from "~/media/film-file";
+import { withTrack, writeSidecars } from "../pipelines/caption-files.server";
+import { exportVersion } from "../pipelines/export-version.server";
+import { exportFile } from "./export-file.server";
+import { exportPrint } from "./export-state.server";
+import { loadFramings } from "./framings.server";
+import { requireOut } from "./out-folders.server";
+import { libraryFiles } from "./own-files.server";
+import { RENDERING_SHARE, RenderPayload, type RenderResult } from "./payloads";
+import type { JobOptions } from "./run-job.server";
+import { DATA_FOLDER, dataFolder, partsFolder } from "./workplace.server";
+
+/** What tells a film's file from any other that has been in its place. */
+function identityOf({ file }: FilmFile): string {
+  const { size, mtimeMs, ino } = statSync(file);
+  return `${size} ${mtimeMs} ${ino}`;
+}
+
+/** Carries out a render job: the version as it is now. */
+export async function renderVersion(
+  db: Db,
+  film: FilmFile,
+  row: FilmRow,
+  job: JobRow,
+  { onProgress, signal }: JobOptions,
+): Promise<RenderResult> {
+  const payload = RenderPayload.parse(JSON.parse(job.payload));
+  const { versionId, fileName, output } = payload;
+  onProgress("Laying the path", 0);
+  const { state, version, framings } = loadFramings(db, row, versionId);
+  const { captions } = state;
+  const target = { width: version.width, height: version.height };
+  const ranges = joinRanges(framings.flatMap(({ kept }) => kept));
+  if (ranges.length === 0) throw new Error(`nothing of the film is left in “${version.name}”; bring back a part of it`);
+  // What was allowed when it was asked for may not be any more.
+  if (payload.folder !== null) requireOut(row, output.folder);
+  const bytes = estimatedBytes("render", target, framesIn(ranges), film.info.rate);
+  requireSpace(payload.folder ?? dataFolder(), payload.folder ?? DATA_FOLDER, bytes, fileName);
+  const paths = frameShots(framings, film.info.picture, target, film.info.rate);
+  const shots = framings.map(({ range }, i) => ({ range, ...paths[i]! }));
+  const fps = framesPerSecond(film.info.rate);
+  const bare = shownIn(shots, target, fps);
+  const layers = withCaptions({
+    layers: version.layers,
+    ...{ captions, settings: version.captions, size: target, fps, shown: bare },
+    safeArea: version.safeArea,
+    shots: framings.map(({ range, tracks }) => ({ ...range, tracks })),
+  });
+  const shown = withLayers(bare, { ...version, layers, size: target, kept: ranges, fps });
+  const file = exportFile(job, payload);
+  const plan = {
+    ...{ ...film, target, ranges, shown, output, own: libraryFiles(version), heard: heardIn(shots, ranges, fps) },
+    cuts: framings.map(({ range }) => range.start),
+  };
+  const exported = (track?: string) =>
+    exportVersion(track === undefined ? plan : { ...plan, captions: track }, file, {
+      ...{ signal, limitSeconds: version.limitSeconds },
+      parts: { folder: partsFolder(job.filmId), film: identityOf(film) },
+      onProgress: ({ step, share }) =>
+        step === "rendering"
+          ? onProgress("Rendering", RENDERING_SHARE * share)
+          : onProgress("Checking the file", RENDERING_SHARE + (1 - RENDERING_SHARE) * share),
+    });
+  const said = { captions, kept: ranges, rate: film.info.rate };
+  const figures = await (version.captions.track ? withTrack(said, exported) : exported());
+  return {
+    ...figures,
+    sidecars: version.captions.sidecar ? await writeSidecars(file, said) : [],
+    ...{ revision: row.revision, print: exportPrint(state, version) },
+  };
+}

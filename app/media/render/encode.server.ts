@@ -1,0 +1,107 @@
+import { pictureArguments } from "~/core/formats/output-settings";
+import type { RetimedFrame } from "~/core/time/retime";
+import { REC709_TAGS, startFfmpeg, writing } from "../film-tool.server";
+import type { FrameMaker } from "../frame-maker.server";
+import type { RunningTool } from "../tool.server";
+import { writeTo } from "../tool.server";
+import { madeFrames } from "./made-frames.server";
+import { type Output, outputOf, type RenderPlan } from "./plan";
+
+/** The strongest sharpening that is offered is this of ffmpeg's `unsharp`. */
+const MOST_SHARPENING = 0.8;
+
+/** What frames that are piped in are: some encoders go by the frames and not by what they are told. */
+const REC709_FRAMES = "setparams=color_primaries=bt709:color_trc=bt709:colorspace=bt709:range=tv";
+
+/** Filters for pictures that are piped in. */
+export function pictureFilters({ output: { sharpening } }: RenderPlan): string {
+  const amount = ((sharpening / 100) * MOST_SHARPENING).toFixed(3);
+  return [...(sharpening > 0 ? [`unsharp=lx=5:ly=5:la=${amount}:cx=3:cy=3:ca=0`] : []), REC709_FRAMES, "setsar=1"].join(
+    ",",
+  );
+}
+
+/** How ffmpeg is told of frames that are piped in. */
+export const pipedFrames = ({ target: { width, height } }: RenderPlan, { rate }: Output): string[] => [
+  ...["-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", `${width}x${height}`, "-r", `${rate.num}/${rate.den}`],
+  ...["-i", "pipe:0"],
+];
+
+/** Rec.709 in limited range, as frames are made, to RGB. */
+export const TO_RGB =
+  "scale=in_color_matrix=bt709:in_range=tv:out_range=pc:flags=accurate_rnd+full_chroma_int,format=rgb24";
+
+interface EncoderOptions {
+  /** How ffmpeg is to write what comes of it. */
+  muxer: readonly string[];
+  /** Further arguments of the encoder. */
+  more?: readonly string[];
+  /** Whether these say how many bits there are, instead of a quality. */
+  isAtRate?: boolean;
+  signal?: AbortSignal | undefined;
+}
+
+/** Arguments without those of a quality. */
+const withoutQuality = (args: readonly string[]): string[] =>
+  args.filter((arg, i) => ![arg, args[i - 1]].some((each) => each === "-crf" || each === "-b:v"));
+
+/** Starts the encoder of a plan's picture alone; its frames are piped in. */
+export function startEncoder(
+  plan: RenderPlan,
+  output: Output,
+  target: string,
+  { muxer, more = [], isAtRate = false, signal }: EncoderOptions,
+): RunningTool {
+  const args = pictureArguments(plan.output);
+  return startFfmpeg(
+    plan.name,
+    [
+      ...["-y", ...pipedFrames(plan, output), "-an", "-vf", pictureFilters(plan)],
+      ...[...(isAtRate ? withoutQuality(args) : args), ...REC709_TAGS, ...more, ...muxer, writing(target)],
+    ],
+    signal,
+  );
+}
+
+export interface RenderOptions {
+  /** How much of the pictures is there, 0 to 1. */
+  onProgress?: ((share: number) => void) | undefined;
+  signal?: AbortSignal | undefined;
+  /** Where parts are kept for the next time, and what tells the film's file from any other; left out, none are kept. */
+  parts?: { folder: string; film: string } | undefined;
+}
+
+/** What counts frames as they are written. */
+export function counting({ frames }: Output, { onProgress, signal }: RenderOptions) {
+  let done = 0;
+  return { onFrame: () => onProgress?.(++done / frames.length), signal };
+}
+
+/** Makes frames of a plan and has a tool take them, until it has ended well. */
+export async function pipeFrames(
+  plan: RenderPlan,
+  frames: readonly RetimedFrame[],
+  maker: FrameMaker,
+  tool: RunningTool,
+  { onFrame, signal }: { onFrame?: () => void; signal?: AbortSignal | undefined },
+): Promise<void> {
+  tool.stdout.resume();
+  try {
+    for await (const data of madeFrames(plan, frames, maker, signal)) {
+      await writeTo(tool, data);
+      onFrame?.();
+    }
+    tool.stdin.end();
+    await tool.done;
+  } finally {
+    tool.kill();
+  }
+}
+
+/** The same with all that a plan shows. */
+export const pipeAll = (
+  plan: RenderPlan,
+  maker: FrameMaker,
+  tool: RunningTool,
+  options: { onFrame?: () => void; signal?: AbortSignal | undefined },
+): Promise<void> => pipeFrames(plan, outputOf(plan).frames, maker, tool, options);

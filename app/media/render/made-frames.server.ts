@@ -1,0 +1,75 @@
+import { framesIn, type FrameRange } from "~/core/time/rate";
+import { joinRanges } from "~/core/time/ranges";
+import type { RetimedFrame } from "~/core/time/retime";
+import { decodeFrames } from "../decode.server";
+import type { FrameMaker } from "../frame-maker.server";
+import { readAhead } from "../read-ahead";
+import type { RenderPlan } from "./plan";
+
+/** Frames that are decoded while an earlier one is scaled and encoded; each has some megabytes. */
+const DECODED_AHEAD = 4;
+/** Frames of the film that lie between two that are wanted are decoded and thrown away, rather than sought for. */
+const NEAR = 50;
+
+/** Two frames as one. */
+function mixed(a: Uint8Array, b: Uint8Array, share: number): Buffer {
+  const weight = Math.round(256 * share);
+  const out = Buffer.allocUnsafe(a.length);
+  for (let i = 0; i < out.length; i++) out[i] = a[i]! + (((b[i]! - a[i]!) * weight + 128) >> 8);
+  return out;
+}
+
+/** The film's frames that are wanted for some frames, as few stretches as make sense. */
+function wantedOf(frames: readonly RetimedFrame[]): FrameRange[] {
+  const wanted = joinRanges(
+    frames.flatMap(({ frame, mixed: other }) => [
+      { start: frame, end: frame + 1 },
+      ...(other ? [{ start: other.frame, end: other.frame + 1 }] : []),
+    ]),
+  );
+  return wanted.reduce<FrameRange[]>((near, range) => {
+    const last = near.at(-1);
+    if (last && range.start - last.end <= NEAR) last.end = range.end;
+    else near.push({ ...range });
+    return near;
+  }, []);
+}
+
+async function* decoded(plan: RenderPlan, ranges: readonly FrameRange[], signal?: AbortSignal) {
+  for (const range of ranges) {
+    let frame = range.start;
+    for await (const data of decodeFrames(plan, { range, signal })) yield { frame: frame++, data };
+  }
+}
+
+/**
+ * Frames of a version, as they are encoded: each composed of its panes at their own sub-pixel places.
+ *
+ * @param frames which, in order of the film
+ * @returns planar 4:2:0, each in a buffer of its own
+ */
+export async function* madeFrames(
+  plan: RenderPlan,
+  frames: readonly RetimedFrame[],
+  maker: FrameMaker,
+  signal?: AbortSignal,
+): AsyncGenerator<Buffer> {
+  const ranges = wantedOf(frames);
+  if (framesIn(ranges) === 0) return;
+  const needed = new Set(frames.flatMap(({ frame, mixed: other }) => (other ? [frame, other.frame] : [frame])));
+  const made = new Map<number, Buffer>();
+  let at = 0;
+  for await (const { frame, data } of readAhead(decoded(plan, ranges, signal), DECODED_AHEAD)) {
+    if (!needed.has(frame)) continue;
+    made.set(frame, Buffer.from(await maker.make(data, plan.shown(frame))));
+    for (; at < frames.length; at++) {
+      const next = frames[at]!;
+      const [first, other] = [made.get(next.frame), next.mixed && made.get(next.mixed.frame)];
+      if (!first || (next.mixed && !other)) break;
+      yield next.mixed ? mixed(first, other!, next.mixed.share) : first;
+    }
+    // What the next one is not made of is not needed any more.
+    const from = frames[at]?.frame ?? Infinity;
+    for (const known of made.keys()) if (known < from) made.delete(known);
+  }
+}

@@ -1,0 +1,130 @@
+import { createWriteStream } from "node:fs";
+import { readdir } from "node:fs/promises";
+import { join } from "node:path";
+import { pipeline } from "node:stream/promises";
+import { qualityNumber } from "~/core/formats/output-settings";
+import { withFolderBeside } from "~/disk/write-aside.server";
+import { zipOf } from "~/disk/zip.server";
+import { startFfmpeg, writing } from "../film-tool.server";
+import { FrameMaker } from "../frame-maker.server";
+import { NOTHING_OWN } from "../own/load-pictures.server";
+import {
+  counting,
+  pipeAll,
+  pipedFrames,
+  pictureFilters,
+  type RenderOptions,
+  startEncoder,
+  TO_RGB,
+} from "./encode.server";
+import { joinSound } from "./join-sound.server";
+import { makeParts, writePartList } from "./parts.server";
+import { outputOf, type RenderPlan } from "./plan";
+import { renderWithin } from "./two-passes.server";
+
+/** What a render did. */
+export interface Rendered {
+  /** Parts of the picture that were made; what there was already was used. */
+  made: number;
+  parts: number;
+}
+
+/** Makes the picture in parts and joins them with the sound. */
+async function renderInParts(
+  plan: RenderPlan,
+  target: string,
+  maker: FrameMaker,
+  options: RenderOptions,
+): Promise<Rendered> {
+  const output = outputOf(plan);
+  const { signal, onProgress } = options;
+  return withFolderBeside(target, async (scratch) => {
+    const { folder, film } = options.parts ?? { folder: scratch, film: plan.file };
+    const { files, made } = await makeParts(plan, output, maker, {
+      ...{ folder, film, signal },
+      onProgress: (frames) => onProgress?.(frames / output.frames.length),
+    });
+    const list = join(scratch, "parts.ffconcat");
+    await writePartList(list, files, output);
+    await joinSound(plan, ["-f", "concat", "-safe", "0", "-i", writing(list)], target, maker.pictures, scratch, signal);
+    return { made, parts: files.length };
+  });
+}
+
+/** A picture a frame, numbered from 1, in an archive. */
+async function renderPictures(
+  plan: RenderPlan,
+  target: string,
+  maker: FrameMaker,
+  options: RenderOptions,
+): Promise<void> {
+  const output = outputOf(plan);
+  await withFolderBeside(target, async (folder) => {
+    const filters = `${pictureFilters(plan)},${TO_RGB}`;
+    const args = ["-y", ...pipedFrames(plan, output), "-vf", filters, ...output.format.picture(0)];
+    const tool = startFfmpeg(plan.name, [...args, "-f", "image2", writing(join(folder, "%06d.png"))], options.signal);
+    await pipeAll(plan, maker, tool, counting(output, options));
+    const names = (await readdir(folder)).sort();
+    const zip = zipOf(names.map((name) => ({ name, file: join(folder, name) })));
+    await pipeline(zip, createWriteStream(target));
+  });
+}
+
+/** A short loop with colours of its own: they are chosen in a first run over all frames. */
+async function renderGif(plan: RenderPlan, target: string, maker: FrameMaker, colours: number, options: RenderOptions) {
+  const output = outputOf(plan);
+  await withFolderBeside(target, async (folder) => {
+    const palette = join(folder, "palette.png");
+    const filters = `${pictureFilters(plan)},${TO_RGB}`;
+    const half = (of: 0 | 1) => ({
+      ...options,
+      onProgress: (share: number) => options.onProgress?.((of + share) / 2),
+    });
+    const first = ["-y", ...pipedFrames(plan, output), "-vf", `${filters},palettegen=max_colors=${colours}`];
+    const choosing = startFfmpeg(plan.name, [...first, "-update", "1", writing(palette)], options.signal);
+    await pipeAll(plan, maker, choosing, counting(output, half(0)));
+    const graph = `[0:v]${filters}[rgb];[rgb][1:v]paletteuse=dither=sierra2_4a`;
+    const second = ["-y", ...pipedFrames(plan, output), "-i", writing(palette), "-filter_complex", graph];
+    const drawing = startFfmpeg(plan.name, [...second, ...output.format.muxer, writing(target)], options.signal);
+    await pipeAll(plan, maker, drawing, counting(output, half(1)));
+  });
+}
+
+/**
+ * Renders ranges of a film into a file: every frame is composed of its panes, each at its own sub-pixel place, and encoded
+ * as the format says, with square pixels and Rec.709 tags; the sound goes along.
+ *
+ * @returns when the file is complete; `target` is overwritten
+ */
+export async function renderFilm(plan: RenderPlan, target: string, options: RenderOptions = {}): Promise<Rendered> {
+  const { width, height } = plan.target;
+  if (width % 2 || height % 2) throw new Error("the sides of the target must be even");
+  const maker = await FrameMaker.open(plan.info.picture, plan.target, plan.own ?? NOTHING_OWN);
+  try {
+    const { format } = outputOf(plan);
+    const whole = { made: 1, parts: 1 };
+    if (plan.output.format === "png") {
+      await renderPictures(plan, target, maker, options);
+      return whole;
+    }
+    if (plan.output.format === "gif") {
+      await renderGif(plan, target, maker, qualityNumber(format, plan.output.quality), options);
+      return whole;
+    }
+    if (plan.output.mostMegabytes !== null && format.passes) {
+      await renderWithin(plan, target, maker, plan.output.mostMegabytes, options);
+      return whole;
+    }
+    if (format.inParts) return await renderInParts(plan, target, maker, options);
+    const output = outputOf(plan);
+    await pipeAll(
+      plan,
+      maker,
+      startEncoder(plan, output, target, { muxer: format.muxer, signal: options.signal }),
+      counting(output, options),
+    );
+    return whole;
+  } finally {
+    await maker.close();
+  }
+}

@@ -1,0 +1,83 @@
+/** Renders to a file that must not be larger than so much: in two passes, the first of which finds out what is hard to encode. */
+import { stat } from "node:fs/promises";
+import { join } from "node:path";
+import { frameToSeconds } from "~/core/time/rate";
+import { withFolderBeside } from "~/disk/write-aside.server";
+import { FilmError, writing } from "../film-tool.server";
+import type { FrameMaker } from "../frame-maker.server";
+import { counting, pipeAll, type RenderOptions, startEncoder } from "./encode.server";
+import { joinSound } from "./join-sound.server";
+import { outputOf, type RenderPlan } from "./plan";
+
+/** What the container and an encoder that misses its mark take of it. */
+const SPARE = 0.03;
+/** Bits a second of sound, at the most. */
+const SOUND_BITS = 200_000;
+/** With fewer bits for a pixel nothing can be made out. */
+const LEAST_BITS_PER_PIXEL = 0.004;
+/** A file that is still too large is encoded again, so many times. */
+const TRIES = 3;
+
+/** Arguments of a rate in the place of a quality: encoders take one or the other. */
+const atRate = (bits: number): string[] => [
+  "-b:v",
+  String(Math.round(bits)),
+  "-maxrate",
+  String(Math.round(2 * bits)),
+  "-bufsize",
+  String(Math.round(4 * bits)),
+];
+
+/**
+ * @param mostMegabytes of a million bytes each
+ * @throws FilmError if that is too little for a film of this length and size
+ */
+export async function renderWithin(
+  plan: RenderPlan,
+  target: string,
+  maker: FrameMaker,
+  mostMegabytes: number,
+  options: RenderOptions,
+): Promise<void> {
+  const output = outputOf(plan);
+  const { format, frames, rate } = output;
+  const { signal, onProgress } = options;
+  const seconds = frameToSeconds(frames.length, rate);
+  const most = mostMegabytes * 1e6;
+  const soundBits = format.sound && (plan.info.audio || plan.heard) ? SOUND_BITS : 0;
+  const { width, height } = plan.target;
+  let bits = ((1 - SPARE) * 8 * most) / seconds - soundBits;
+  if (bits < (LEAST_BITS_PER_PIXEL * width * height * frames.length) / seconds) {
+    throw new FilmError(
+      `${plan.name}: ${mostMegabytes} MB is too little for ${seconds.toFixed(0)} s at ${width} × ${height}.`,
+    );
+  }
+  await withFolderBeside(target, async (folder) => {
+    const [log, picture] = [join(folder, "passes"), join(folder, "picture.nut")];
+    const pass = (number: 1 | 2, share: (of: number) => number) =>
+      pipeAll(
+        plan,
+        maker,
+        startEncoder(plan, output, number === 1 ? "/dev/null" : picture, {
+          more: [...atRate(bits), ...format.passes!(number, log)],
+          muxer: ["-f", number === 1 ? "null" : "nut"],
+          isAtRate: true,
+          signal,
+        }),
+        counting(output, { signal, onProgress: (of) => onProgress?.(share(of)) }),
+      );
+    await pass(1, (of) => of / 2);
+    for (let attempt = 0; attempt < TRIES; attempt++) {
+      await pass(2, (of) => (1 + of) / 2);
+      await joinSound(plan, ["-f", "nut", "-i", writing(picture)], target, maker.pictures, folder, signal);
+      const { size } = await stat(target);
+      if (size <= most) return;
+      // What is not the picture stays as large as it is.
+      const pictureBytes = (await stat(picture)).size;
+      bits *= ((1 - SPARE / 2) * (most - (size - pictureBytes))) / pictureBytes;
+    }
+    throw new FilmError(
+      `${plan.name}: it does not get as small as ${mostMegabytes} MB. Allow more, or choose a smaller size.`,
+    );
+  });
+}
