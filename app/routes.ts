@@ -7,6 +7,7 @@ export default [
   route("own-files", "routes/own-files.ts"),
   route("own-files/:fileId", "routes/own-file.ts"),
   route("house-styles", "routes/house-styles.ts"),
+  route("exports", "routes/exports.tsx"),
   route("films/:filmId", "routes/desk.tsx"),
   route("films/:filmId/tracks", "routes/tracks.ts"),
   route("films/:filmId/status", "routes/status.ts"),

@@ -148,7 +148,10 @@ export function requestExports(
     }
     const { least, most } = format.side;
     if (Math.min(version.width, version.height) < least || Math.max(version.width, version.height) > most) {
-      throw new Refusal(`a side of “${version.name}” is not from ${least} to ${most} pixels, as ${format.name} takes`, 409);
+      throw new Refusal(
+        `a side of “${version.name}” is not from ${least} to ${most} pixels, as ${format.name} takes`,
+        409,
+      );
     }
     const { rate } = outputRate(output, film.info.rate);
     const base = nameBy(pattern, {

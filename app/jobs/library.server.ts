@@ -5,6 +5,7 @@ import { deletedBefore, type FilmRow, renameFilm as storeName, setDeletedAt, set
 import { deleteJob, dropResult, listJobs, retryJob } from "~/db/jobs.server";
 import { clearLightCopy, clearRenders } from "./film-space.server";
 import { noteName, removeFilm, stopJobs } from "./films.server";
+import { RenderPayload } from "./payloads";
 import { wakeQueue } from "./queue.server";
 import { db } from "./workplace.server";
 
@@ -26,9 +27,12 @@ export async function clearCopy({ id }: FilmRow): Promise<void> {
   for (const job of copies) deleteJob(db(), job.id);
 }
 
+const isInLibrary = (payload: string): boolean => RenderPayload.parse(JSON.parse(payload)).folder === null;
+
 /** Forgets the files that were rendered of a film; each can be rendered again. */
 export async function clearExports({ id }: FilmRow): Promise<void> {
-  const renders = listJobs(db(), id).filter(({ kind }) => kind === "render");
+  // What was written to a folder of the editor's own is theirs.
+  const renders = listJobs(db(), id).filter(({ kind, payload }) => kind === "render" && isInLibrary(payload));
   await stopJobs(id, renders);
   await clearRenders(id);
   inTransaction(db(), () => {

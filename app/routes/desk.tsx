@@ -114,7 +114,7 @@ export default function DeskRoute({ loaderData }: Route.ComponentProps) {
 }
 
 function FilmDesk({ loaderData }: Pick<Route.ComponentProps, "loaderData">) {
-  const { film, loaded, undecoded, faults, findings: found, status: loadedStatus } = useShared(loaderData);
+  const { film, loaded, undecoded, faults, findings: found, out, status: loadedStatus } = useShared(loaderData);
   const { revalidate } = useRevalidator();
   const reload = useCallback(() => revalidate(), [revalidate]);
   const [status, refreshStatus] = useStatus(film.id, loadedStatus);
@@ -139,5 +139,7 @@ function FilmDesk({ loaderData }: Pick<Route.ComponentProps, "loaderData">) {
   const facts = useMemo(() => ({ ...film, lacking: lackingOf(film, undecoded) }), [film, undecoded]);
   const { longHolds } = film.grid;
   const findings = useMemo(() => ({ ...found, longHolds, undecoded, faults }), [found, longHolds, undecoded, faults]);
-  return <Desk {...content} film={film} facts={facts} version={version} findings={findings} status={status} />;
+  return (
+    <Desk {...content} film={film} facts={facts} version={version} findings={findings} status={status} out={out} />
+  );
 }

@@ -1,6 +1,6 @@
 import { basename } from "node:path";
 import { useMemo, useState } from "react";
-import { useRevalidator } from "react-router";
+import { Link, useRevalidator } from "react-router";
 import { z } from "zod";
 import { assertNever } from "~/core/assert-never";
 import { Id } from "~/core/ids";
@@ -187,6 +187,9 @@ export default function Films({ loaderData }: Route.ComponentProps) {
       <header className="flex items-center gap-4 border-b border-line bg-panel px-8 py-4">
         <Wordmark />
         <div className="grow" />
+        <Link to="/exports" className="text-sm text-soft hover:text-ink">
+          {t.exports}
+        </Link>
         <StyleChoice styles={styles} value={styleId} onChange={setStyleId} />
         {hasFolders && <MediaBrowser styles={styles} styleId={styleId} onStyle={setStyleId} />}
         <AddFilm onFiles={add} />

@@ -97,6 +97,7 @@ export const libraryTexts = {
   },
   /** routes/films.tsx */
   filmsRoute: {
+    exports: "Exports",
     filmsGladPan: "Films · Glad Pan",
     thereIsNoSuchJob: "This job no longer exists.",
     thereIsNoSuchFilm: "This film is not in your library.",

@@ -47,7 +47,7 @@ test("a film is worked on at any frame before it is analysed, and what is done s
   await test.step("what is analysed can be rendered while the rest is not", async () => {
     await expect.poll(() => rows(page).count(), { timeout: LONG_WORK }).toBeGreaterThan(2);
     await page.getByRole("button", { name: /^Export/ }).click();
-    const render = page.getByRole("dialog").getByRole("button", { name: "Render" });
+    const render = page.getByRole("dialog").getByRole("button", { name: /^Export ./ });
     if (await analysis(page).isVisible()) await expect(render).toBeDisabled();
     await page.getByRole("button", { name: "Close" }).click();
     await jump(page, 59, "00:00:01:29");

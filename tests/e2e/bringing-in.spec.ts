@@ -76,7 +76,7 @@ test("another of its sounds is played and exported", async ({ page }) => {
   await page.keyboard.press("Escape");
   await expect.poll(() => hasPicture(page)).toBe(true);
   await page.getByRole("button", { name: /^Export/ }).click();
-  await page.getByRole("button", { name: "Render" }).first().click();
+  await page.getByRole("button", { name: /^Export ./ }).click();
   const link = page.getByRole("link", { name: /Download/ }).first();
   await expect(link).toBeVisible({ timeout: LONG_WORK });
   const [file] = await Promise.all([page.waitForEvent("download"), link.click()]);

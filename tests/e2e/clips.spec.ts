@@ -87,7 +87,10 @@ test("several clips become one film, and are moved, trimmed, added and taken out
   await test.step("what is rendered is all of them that is shown, without bars", async () => {
     await page.getByRole("button", { name: "Close" }).click();
     await page.getByRole("button", { name: /^Export/ }).click();
-    await page.getByRole("dialog").getByRole("button", { name: "Render" }).click();
+    await page
+      .getByRole("dialog")
+      .getByRole("button", { name: /^Export ./ })
+      .click();
     await expect(page.getByRole("link", { name: "Download" })).toBeVisible({ timeout: LONG_WORK });
     const download = page.waitForEvent("download");
     await page.getByRole("link", { name: "Download" }).click();

@@ -15,13 +15,16 @@ interface Job {
   state: string;
   progress: number;
   attempts: number;
+  result: string | null;
 }
 
 /** The jobs of the only film, read past the server. */
 function jobs(): Job[] {
   const db = new Database(join(server.data, "glad-pan.db"), { readonly: true });
   try {
-    return db.prepare<[], Job>("SELECT kind, state, progress, attempts FROM jobs ORDER BY created_at, rowid").all();
+    return db
+      .prepare<[], Job>("SELECT kind, state, progress, attempts, result FROM jobs ORDER BY created_at, rowid")
+      .all();
   } finally {
     db.close();
   }
@@ -68,15 +71,20 @@ test("a server killed in the middle of the analysis and of a render takes both u
   await page.getByRole("button", { name: "Add version", exact: true }).click();
   await expect(page.getByRole("link", { name: "Square 1:1" })).toBeVisible();
   await page.getByRole("button", { name: /^Export/ }).click();
-  await page.getByRole("listitem").filter({ hasText: "1080 × 1080" }).getByRole("button", { name: "Render" }).click();
-  await expect.poll(() => job("render")?.progress ?? 0, { intervals: [200], timeout: LONG_WORK }).toBeGreaterThan(0.1);
+  await page.getByRole("button", { name: "Export Square 1:1" }).click();
+  await expect.poll(() => job("render")?.progress ?? 0, { intervals: [200], timeout: LONG_WORK }).toBeGreaterThan(0.35);
   const films = join(server.data, "films");
   const exports = join(films, readdirSync(films)[0]!, "exports");
   await server.kill();
   expect(existsSync(join(exports, "kite-morning 1080x1080.mp4"))).toBe(false);
+  const parts = readdirSync(join(exports, "..", "parts")).filter((name) => name.endsWith(".nut") && name[0] !== ".");
+  expect(parts.length).toBeGreaterThan(0);
 
   await server.start();
   await expect.poll(() => job("render").state, { timeout: LONG_WORK }).toBe("done");
   expect(job("render").attempts).toBe(0);
+  // The shots that were finished are not rendered again.
+  const result = JSON.parse(job("render").result!) as { made: number; parts: number };
+  expect(result.parts - result.made).toBe(parts.length);
   expect(readdirSync(exports)).toEqual(["kite-morning 1080x1080.mp4"]);
 });

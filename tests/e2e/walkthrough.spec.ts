@@ -304,8 +304,8 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
 
   await test.step("an export is rendered, checked, shown with its figures, and downloaded", async () => {
     await page.getByRole("button", { name: /^Export/ }).click();
-    await page.getByRole("listitem").filter({ hasText: "1080 × 1920" }).getByRole("button", { name: "Render" }).click();
-    await expect(page.getByText(/Checked: 1080 × 1920 · 99 frames at 30 fps/)).toBeVisible({ timeout: LONG_WORK });
+    await page.getByRole("button", { name: "Export Vertical 9:16" }).click();
+    await expect(page.getByText(/1080 × 1920 · 99 frames at 30 fps/)).toBeVisible({ timeout: LONG_WORK });
     const downloading = page.waitForEvent("download");
     await page.getByRole("link", { name: "Download" }).click();
     const download = await downloading;

@@ -10,13 +10,17 @@ import { LONG_WORK } from "./server";
 export async function renderVersion(page: Page, version: string, folder: string): Promise<string> {
   await page.getByRole("button", { name: /^Export/ }).click();
   const dialog = page.getByRole("dialog", { name: "Export" });
-  await dialog
-    .getByRole("listitem")
-    .filter({ hasText: version })
-    .first()
-    .getByRole("button", { name: "Render" })
-    .click();
-  const link = dialog.getByRole("link", { name: "Download" }).first();
+  const versions = dialog.getByRole("list", { name: "Versions" }).getByRole("listitem");
+  await expect(versions.first()).toBeVisible();
+  let isFound = false;
+  for (const row of await versions.all()) {
+    const isIt: boolean = !isFound && ((await row.textContent()) ?? "").includes(version);
+    isFound ||= isIt;
+    await row.getByRole("checkbox").first().setChecked(isIt);
+  }
+  await dialog.getByRole("button", { name: /^Export ./ }).click();
+  const newest = dialog.getByRole("list", { name: "Files of this film" }).getByRole("listitem").first();
+  const link = newest.getByRole("link", { name: "Download" });
   await expect(link).toBeVisible({ timeout: LONG_WORK });
   const download = page.waitForEvent("download");
   await link.click();

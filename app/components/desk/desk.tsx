@@ -5,6 +5,7 @@ import { JobStatus } from "~/components/library/job-status";
 import type { FilmStatus } from "~/core/film-status";
 import type { History } from "~/core/edits/answer";
 import type { FilmState, VersionState } from "~/core/edits/film-state";
+import type { ExportPlaces } from "~/components/exports/output-fields";
 import { DeskHeader } from "./header/desk-header";
 import { FirstSteps } from "./help/first-steps";
 import { Inspector } from "./inspector/inspector";
@@ -57,11 +58,12 @@ interface DeskProps {
   version: VersionState;
   findings: FilmFindings;
   status: FilmStatus;
+  out: ExportPlaces;
 }
 
 /** The desk of one film: shots, picture and lane, result, and what can be set. */
 export function Desk(props: DeskProps) {
-  const { film, facts, state, history, revision, isBusy, edits, version, findings, status } = props;
+  const { film, facts, state, history, revision, isBusy, edits, version, findings, status, out } = props;
   const [video, setVideo] = useState<HTMLVideoElement | null>(null);
   const [pictureLook, setPictureLook] = usePictureLook();
   const [drawing, setDrawing] = useState<Drawing | null>(null);
@@ -119,7 +121,7 @@ export function Desk(props: DeskProps) {
   // The compiler keeps it as it is while nothing in it is another.
   const content: DeskContent = {
     ...{ film, facts, source, state, history, revision, isBusy, version, aspect, shots, kept, findings, analysed },
-    ...{ exports: status.exports, look },
+    ...{ exports: status.exports, out, look },
     ...{ player, video, selection, edits, keyEdits, shotEdits, subjectEdits, versionEdits, trimEdits },
     ...{
       windowAt,

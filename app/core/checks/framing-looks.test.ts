@@ -71,16 +71,6 @@ describe("second looks at how a shot is framed", () => {
     ]);
   });
 
-  test("a shot that is hardly longer than the limit, and cut off all along", () => {
-    const brief = { kept: [{ start: 100, end: 108 }] };
-    expect(
-      looks(
-        face(() => 680),
-        brief,
-      ),
-    ).toMatchObject([{ kind: "subject-cut", range: { start: 100, end: 108 } }]);
-  });
-
   test("text that the window cuts, and not text that it holds", () => {
     const text = (width: number) => ({ ...track("text", (i) => (i >= 20 && i < 60 ? 500 - width / 2 : null), width) });
     expect(looks(null, { tracks: [text(600)] })).toMatchObject([

@@ -1,12 +1,10 @@
 /** Stretches of a shot in which something is wrong for longer than may be. */
-import { type FrameRange, framesIn, framesOf, framesPerSecond, type Rate, rangeLength } from "../time/rate";
+import { type FrameRange, framesOf, framesPerSecond, type Rate, rangeLength } from "../time/rate";
 import { bridged, rangesWhere } from "../time/ranges";
 import { type LookKind, type SecondLook, severityOf } from "./second-look";
 
 /** Moments without the trouble that do not end a stretch of it, in seconds. */
 const BRIDGE_SECONDS = 0.2;
-/** In a shot that is hardly longer than what may be passed over, this share of it is too long. */
-const SHARE_OF_SHOT = 0.5;
 
 /** What is looked for. */
 export interface Trouble {
@@ -26,7 +24,7 @@ export interface Trouble {
  */
 export function troubleIn(kept: readonly FrameRange[], rate: Rate, { kind, limit, at, text }: Trouble): SecondLook[] {
   const fps = framesPerSecond(rate);
-  const least = Math.max(1, Math.min(limit * fps, SHARE_OF_SHOT * framesIn(kept)));
+  const least = Math.max(1, limit * fps);
   return kept.flatMap((part) => {
     const depth = new Map<number, number>();
     const isWrong = (frame: number) => {

@@ -7,7 +7,7 @@ import { type Caption, MOST_CAPTION_TEXT } from "~/core/captions/caption";
 import { roomOf } from "~/core/captions/edit-captions";
 import { framesPerSecond, rangeLength } from "~/core/time/rate";
 import { captionsTexts } from "~/texts/captions";
-import { PercentSlider } from "../inspector/percent-slider";
+import { PercentSlider } from "~/components/common/percent-slider";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 import { useDesk } from "../state/desk-context";
 

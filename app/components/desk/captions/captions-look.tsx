@@ -4,7 +4,7 @@ import { TickBox } from "~/components/common/tick-box";
 import type { Family } from "~/core/composition/layers/font-families";
 import { captionsTexts } from "~/texts/captions";
 import { ColourField } from "../inspector/colour-field";
-import { PercentSlider } from "../inspector/percent-slider";
+import { PercentSlider } from "~/components/common/percent-slider";
 import { FAMILY_ITEMS, TextLook, WEIGHT_ITEMS } from "../layers/text-look";
 import { useDesk } from "../state/desk-context";
 

@@ -62,14 +62,15 @@ export function useChecks({ shots, version, player, versionEdits, choosePane, sh
   const [current, setCurrent] = useState<string | null>(null);
   const [isOpen, setOpen] = useState(false);
   const all = useMemo(() => shots.flatMap((shot) => shot.looks.map((look): LookRow => ({ ...look, shot }))), [shots]);
-  const rows = useMemo(() => {
-    const { order, kind, letter, withSeen } = filter;
+  const sorted = useMemo(() => {
+    const { order, kind, letter } = filter;
     return all
       .filter((row) => kind === null || row.kind === kind)
       .filter(({ shot }) => letter === null || followedIn(shot)?.letter === letter)
-      .filter(({ isSeen, print }) => withSeen || !isSeen || print === current)
       .sort(order === "worst" ? byWorst : byTime);
-  }, [all, filter, current]);
+  }, [all, filter]);
+  const { withSeen } = filter;
+  const rows = useMemo(() => sorted.filter(({ isSeen }) => withSeen || !isSeen), [sorted, withSeen]);
 
   const go = (row: LookRow) => {
     setCurrent(row.print);
@@ -80,8 +81,11 @@ export function useChecks({ shots, version, player, versionEdits, choosePane, sh
     player?.seek(row.frame);
   };
   const step = (direction: -1 | 1) => {
-    const at = rows.findIndex(({ print }) => print === current);
-    const next = at < 0 ? rows[direction > 0 ? 0 : rows.length - 1] : rows[at + direction];
+    // Counted from where the current one is, also when it is not listed any more.
+    const at = sorted.findIndex(({ print }) => print === current);
+    const listed = new Set(rows);
+    const others = direction > 0 ? sorted.slice(at + 1) : sorted.slice(0, Math.max(0, at)).reverse();
+    const next = others.find((row) => listed.has(row));
     if (next) go(next);
   };
   const mark = (marked: readonly DeskLook[], isSeen: boolean) => {
@@ -96,7 +100,7 @@ export function useChecks({ shots, version, player, versionEdits, choosePane, sh
     ...{ filter, setFilter: (change) => setFilter((before) => ({ ...before, ...change })) },
     ...{ current, isOpen, setOpen, go, step, mark },
     seenAndNext: () => {
-      const row = rows.find(({ print }) => print === current);
+      const row = sorted.find(({ print }) => print === current);
       if (row && !row.isSeen) mark([row], true);
       step(1);
     },

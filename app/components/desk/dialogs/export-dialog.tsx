@@ -1,38 +1,36 @@
-import { FileCheck2, TriangleAlert } from "lucide-react";
+import { FolderOpen } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { useFetcher } from "react-router";
+import { useState } from "react";
+import { Link, useFetcher } from "react-router";
 import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
-import { DownloadLink } from "~/components/common/download-link";
-import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
-import { assertNever } from "~/core/assert-never";
-import { USUAL_FORMAT } from "~/core/formats/output-formats";
+import { Fold } from "~/components/common/fold";
+import { TickBox } from "~/components/common/tick-box";
+import { storeText, useStoredText } from "~/components/common/use-stored";
+import { ExportRow } from "~/components/exports/export-row";
+import { OutputFields } from "~/components/exports/output-fields";
+import { outputSummary } from "~/components/exports/output-summary";
 import type { ExportView } from "~/core/film-status";
-import { keptRanges, type LeftOut, secondsOver } from "~/core/edits/trim";
-import type { Size } from "~/core/geometry/box";
-import { type FrameRange, framesIn, frameToSeconds } from "~/core/time/rate";
+import { nameBy, USUAL_PATTERN } from "~/core/formats/file-names";
+import { outputFormat } from "~/core/formats/output-formats";
+import { picturesOf } from "~/core/clips/clip";
+import { keptRanges, secondsOver } from "~/core/edits/trim";
+import { framesIn, frameToSeconds } from "~/core/time/rate";
 import { liesWithin } from "~/core/time/ranges";
-import type { DeskFilm, DeskVersion } from "../state/desk-types";
+import { useDesk } from "../state/desk-context";
+import type { DeskVersion } from "../state/desk-types";
 import { Enlargement } from "./size-field";
 import { dialogsTexts } from "~/texts/dialogs";
+import { exportsTexts } from "~/texts/exports";
 
 const t = dialogsTexts.exportDialog;
 
-interface ExportDialogProps {
-  film: DeskFilm;
-  versions: readonly DeskVersion[];
-  /** What is left out in all versions. */
-  leftOut: LeftOut;
-  /** Sizes in which what the film shows was taken. */
-  pictures: readonly Size[];
-  exports: ExportView[];
-  /** What of the film has been analysed: what a version shows must be, before it can be rendered. */
-  analysed: readonly FrameRange[];
-}
+/** Under which this browser remembers how files are called. */
+const PATTERN_KEY = "glad-pan name of exports";
 
-/** Renders versions to files, and shows the files with what was measured of them. */
-export function ExportDialog({ film, versions, leftOut, pictures, exports, analysed }: ExportDialogProps) {
-  const fetcher = useFetcher();
+/** Exports versions to files, and shows the files with what was measured of them. */
+export function ExportDialog() {
+  const { exports } = useDesk();
   const running = exports.find((item) => item.state === "running" || item.state === "queued");
   return (
     <Dialog.Root>
@@ -41,138 +39,169 @@ export function ExportDialog({ film, versions, leftOut, pictures, exports, analy
           {running ? t.exporting(running.progress) : t.export}
         </Button>
       </Dialog.Trigger>
-      <DialogPanel title={t.export} width="w-[36rem]">
-        <ul className="flex flex-col gap-2">
-          {versions.map((version) => (
-            <li key={version.id} className="flex items-center gap-3 rounded-md border border-line bg-raised px-3 py-2">
-              <div className="min-w-0">
-                <p className="truncate font-medium">{version.name}</p>
-                <p className="text-xs text-soft">
-                  {t.withTheFilmsOwnSound(version.width, version.height, USUAL_FORMAT.name)}
-                </p>
-                <Length film={film} version={version} leftOut={leftOut} analysed={analysed} />
-                <Enlargement pictures={pictures} size={version} />
-              </div>
-              <Button
-                className="ml-auto"
-                disabled={!isReady(film, version, leftOut, analysed) || fetcher.state !== "idle"}
-                onClick={() => void fetcher.submit({ intent: "export", versionId: version.id }, { method: "post" })}
-              >
-                {t.render}
-              </Button>
-            </li>
-          ))}
-        </ul>
-        <h3 className="mt-5 text-xs text-soft">{t.files}</h3>
-        {exports.length === 0 && <p className="mt-1 text-sm">{t.nothingRenderedYet}</p>}
-        <ul className="mt-1 flex flex-col gap-3">
-          {exports.map((item) => (
-            <ExportRow key={item.id} filmId={film.id} item={item} />
-          ))}
-        </ul>
+      <DialogPanel title={t.export} width="w-[46rem]">
+        <ExportForm />
+        <ExportedFiles />
       </DialogPanel>
     </Dialog.Root>
   );
 }
 
 /** Whether all that a version shows has been analysed. */
-const isReady = (film: DeskFilm, version: DeskVersion, leftOut: LeftOut, analysed: readonly FrameRange[]): boolean =>
-  liesWithin(keptRanges(version.trim, film.frames, leftOut), analysed);
+function useIsReady(): (version: DeskVersion) => boolean {
+  const { film, state, analysed } = useDesk();
+  return (version) => liesWithin(keptRanges(version.trim, film.frames, state), analysed);
+}
 
-/** How long the file is going to be, and by how much that is too long. */
-function Length({
-  film,
-  version,
-  leftOut,
-  analysed,
-}: Pick<ExportDialogProps, "film" | "leftOut" | "analysed"> & { version: DeskVersion }) {
-  const kept = keptRanges(version.trim, film.frames, leftOut);
-  const over = secondsOver(kept, film.rate, version.limitSeconds);
-  const seconds = frameToSeconds(framesIn(kept), film.rate);
+/** Which versions are exported, how, and what their files are called. */
+function ExportForm() {
+  const { state, version: here, film } = useDesk();
+  const { versions } = state;
+  const fetcher = useFetcher();
+  const isReady = useIsReady();
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set([here.id]));
+  const pattern = useStoredText(PATTERN_KEY) ?? USUAL_PATTERN;
+  const [replaces, setReplaces] = useState(false);
+  const chosen = versions.filter((version) => ticked.has(version.id) && isReady(version));
+  const [first = here] = chosen;
+  const example = nameBy(pattern, {
+    ...{ film: film.name.replace(/\.[^.]+$/, ""), version: first.name, size: `${first.width}x${first.height}` },
+    ...{ date: new Date().toLocaleDateString("sv-SE"), number: "1" },
+  });
+  const start = () =>
+    void fetcher.submit(
+      { intent: "export", versionIds: chosen.map(({ id }) => id).join(","), pattern, replaces: String(replaces) },
+      { method: "post" },
+    );
   return (
-    <p className={over > 0 ? "text-xs text-warn" : "text-xs text-soft"}>
-      {t.s(seconds)}
-      {framesIn(kept) < film.frames && t.ofTheFilmsS(frameToSeconds(film.frames, film.rate))}
-      {over > 0 && version.limitSeconds !== null && t.sOverTheLimitOf(over, version.limitSeconds)}
-      {!isReady(film, version, leftOut, analysed) && t.partOfItIsNot}
-    </p>
+    <div className="flex flex-col gap-4">
+      <ul aria-label={t.versions} className="flex flex-col gap-2">
+        {versions.map((version) => (
+          <VersionRow
+            key={version.id}
+            version={version}
+            isReady={isReady(version)}
+            isTicked={ticked.has(version.id)}
+            onTick={(is) =>
+              setTicked(new Set(is ? [...ticked, version.id] : [...ticked].filter((id) => id !== version.id)))
+            }
+          />
+        ))}
+      </ul>
+      <div className="flex items-end gap-3">
+        <label className="min-w-0 grow">
+          <span className="text-xs text-soft">{t.name}</span>
+          <input
+            value={pattern}
+            title={t.nameHint}
+            maxLength={120}
+            onChange={({ target }) => storeText(PATTERN_KEY, target.value || null)}
+            className="w-full rounded-md border border-line bg-raised px-2 py-1 text-sm"
+          />
+        </label>
+        <Button variant="accent" disabled={chosen.length === 0 || fetcher.state !== "idle"} onClick={start}>
+          {chosen.length === 1 ? t.exportVersion(chosen[0]!.name) : t.exportCount(chosen.length)}
+        </Button>
+      </div>
+      <div className="-mt-3 flex flex-wrap items-center gap-x-4 gap-y-1 text-xs text-soft">
+        <span>{t.nameHint}</span>
+        <span>{t.example(`${example}${outputFormat(first.output.format).extension}`)}</span>
+        {chosen.some(({ output }) => output.folder !== null) && (
+          <label className="flex items-center gap-1.5 text-ink">
+            <TickBox checked={replaces} onChange={setReplaces} />
+            {t.replaces}
+          </label>
+        )}
+      </div>
+    </div>
   );
 }
 
-function ExportRow({ filmId, item }: { filmId: string; item: ExportView }) {
-  const fetcher = useFetcher();
-  const post = (intent: "cancel" | "retry") => void fetcher.submit({ intent, jobId: item.id }, { method: "post" });
-  switch (item.state) {
-    case "done":
-      return (
-        <li className="flex items-center gap-3">
-          <FileCheck2 className="size-5 shrink-0 text-good" aria-hidden />
-          <div className="min-w-0 grow">
-            <p className="truncate text-sm font-medium">{item.fileName}</p>
-            {item.figures && <Figures figures={item.figures} />}
-          </div>
-          {item.figures?.sidecars.map((name) => (
-            <a
-              key={name}
-              href={`/media/${filmId}/exports/${encodeURIComponent(name)}`}
-              download
-              className="text-xs underline underline-offset-2"
-            >
-              {name.endsWith(".vtt") ? t.webVtt : t.srt}
-            </a>
-          ))}
-          <DownloadLink href={`/media/${filmId}/exports/${encodeURIComponent(item.fileName)}`}>
-            {t.download}
-          </DownloadLink>
-        </li>
-      );
-    case "failed":
-    case "cancelled":
-      return (
-        <li className="flex items-center gap-3">
-          <TriangleAlert className="size-5 shrink-0 text-warn" aria-hidden />
-          <div className="min-w-0 grow text-sm">
-            <p className="truncate font-medium">{item.fileName}</p>
-            <p className="text-xs text-warn">{item.error ?? t.cancelledNoFileWasLeft}</p>
-          </div>
-          <Button onClick={() => post("retry")}>{t.renderAgain}</Button>
-        </li>
-      );
-    case "queued":
-    case "running":
-      return (
-        <li className="flex items-end gap-3">
-          <div className="min-w-0 grow">
-            <p className="truncate text-sm font-medium">{item.fileName}</p>
-            <ProgressBar
-              label={item.step || t.waitingForItsTurn}
-              share={item.progress}
-              left={describeLeft(item.secondsLeft)}
-            />
-          </div>
-          <Button onClick={() => post("cancel")}>{t.cancel}</Button>
-        </li>
-      );
-    default:
-      return assertNever(item.state);
-  }
+interface VersionRowProps {
+  version: DeskVersion;
+  isReady: boolean;
+  isTicked: boolean;
+  onTick: (isTicked: boolean) => void;
 }
 
-/** What the finished file was measured to be. */
-function Figures({ figures }: { figures: NonNullable<ExportView["figures"]> }) {
-  const sound = figures.soundSeconds === null ? t.noSound : t.soundS(figures.soundSeconds);
+function VersionRow({ version, isReady, isTicked, onTick }: VersionRowProps) {
+  const { film, state, out, versionEdits } = useDesk();
+  const { output } = version;
   return (
-    <p className="text-xs text-soft">
-      {t.checkedFramesAtFpsS(
-        figures.width,
-        figures.height,
-        figures.frames,
-        figures.rate,
-        figures.durationSeconds,
-        sound,
-        figures.bytes / 1e6,
-      )}
-      {figures.hasCaptions && t.withTextTrack}
-    </p>
+    <li className="rounded-md border border-line bg-raised px-3 py-2">
+      <label className="flex items-start gap-3">
+        <span className="pt-0.5">
+          <TickBox checked={isTicked && isReady} onChange={onTick} />
+        </span>
+        <span className="min-w-0 grow">
+          <span className="flex items-baseline gap-2">
+            <span className="truncate font-medium">{version.name}</span>
+            <span className="text-xs text-soft">
+              {version.width} × {version.height}
+            </span>
+          </span>
+          <Length version={version} isReady={isReady} />
+          <Enlargement pictures={picturesOf(state.clips, film.picture)} size={version} />
+        </span>
+      </label>
+      <div className="mt-1 pl-7">
+        <Fold title={exportsTexts.outputSummary.settings(outputSummary(output))} quiet>
+          <OutputFields
+            output={output}
+            filmRate={film.rate}
+            places={out}
+            onChange={(change) => versionEdits.change(version.id, { output: { ...output, ...change } })}
+          />
+        </Fold>
+      </div>
+    </li>
+  );
+}
+
+/** How long the file is going to be, and by how much that is too long. */
+function Length({ version, isReady }: Pick<VersionRowProps, "version" | "isReady">) {
+  const { film, state } = useDesk();
+  const kept = keptRanges(version.trim, film.frames, state);
+  const over = secondsOver(kept, film.rate, version.limitSeconds);
+  const seconds = frameToSeconds(framesIn(kept), film.rate);
+  return (
+    <span className={over > 0 || !isReady ? "block text-xs text-warn" : "block text-xs text-soft"}>
+      {t.s(seconds)}
+      {framesIn(kept) < film.frames && t.ofTheFilmsS(frameToSeconds(film.frames, film.rate))}
+      {over > 0 && version.limitSeconds !== null && t.sOverTheLimitOf(over, version.limitSeconds)}
+      {!isReady && t.partOfItIsNot}
+    </span>
+  );
+}
+
+/** The film's exports, the newest first. */
+function ExportedFiles() {
+  const { exports, state } = useDesk();
+  const fetcher = useFetcher();
+  const post = (fields: Record<string, string>) => void fetcher.submit(fields, { method: "post" });
+  const again = ({ versionId }: ExportView) => post({ intent: "export", versionIds: versionId });
+  const isThere = (id: string) => state.versions.some((version) => version.id === id);
+  return (
+    <>
+      <div className="mt-5 flex items-baseline justify-between">
+        <h3 className="text-xs text-soft">{t.files}</h3>
+        <Link to="/exports" className="flex items-center gap-1.5 text-xs underline underline-offset-2">
+          <FolderOpen className="size-3.5" aria-hidden />
+          {t.allExports}
+        </Link>
+      </div>
+      {exports.length === 0 && <p className="mt-1 text-sm">{t.nothingRenderedYet}</p>}
+      <ul aria-label={t.files} className="mt-1 flex flex-col gap-3">
+        {exports.map((item) => (
+          <li key={item.id}>
+            <ExportRow
+              item={item}
+              change={(intent, { id }) => post({ intent, jobId: id })}
+              again={isThere(item.versionId) ? again : undefined}
+            />
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }

@@ -1,4 +1,3 @@
-import { picturesOf } from "~/core/clips/clip";
 import { Redo2, Undo2 } from "lucide-react";
 import { IconButton } from "~/components/common/button";
 import { Wordmark } from "~/components/common/wordmark";
@@ -19,20 +18,8 @@ const t = deskTexts.deskHeader;
 /** What concerns the film as a whole: its versions, people and cuts, the history of changes, export. */
 export function DeskHeader() {
   const keysOf = useShortcutText();
-  const {
-    film,
-    facts,
-    source,
-    state,
-    shots,
-    analysed: ranges,
-    exports,
-    history,
-    edits,
-    player,
-    subjectEdits,
-  } = useDesk();
-  const { versions, people } = state;
+  const { film, facts, source, state, shots, history, edits, player, subjectEdits } = useDesk();
+  const { people } = state;
   const { analysed } = state.film;
   const steps = [
     { name: t.undo, change: history.undo, shortcut: keysOf("undo"), onStep: edits.undo, Icon: Undo2 },
@@ -75,14 +62,7 @@ export function DeskHeader() {
       <ChecksButton />
       <HistoryPanel />
       <ShortcutsDialog />
-      <ExportDialog
-        film={film}
-        versions={versions}
-        leftOut={state}
-        pictures={picturesOf(state.clips, film.picture)}
-        exports={exports}
-        analysed={ranges}
-      />
+      <ExportDialog />
     </header>
   );
 }

@@ -5,7 +5,7 @@ import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { type Backdrop, MOST_BACKDROP_ZOOM, USUAL_BACKDROP } from "~/core/composition/backdrop";
 import { USUAL_PLAYBACK } from "~/core/composition/picture";
 import { ColourField } from "./colour-field";
-import { PercentSlider } from "./percent-slider";
+import { PercentSlider } from "~/components/common/percent-slider";
 import { PicturePicker } from "./picture-picker";
 import { PlaybackControls } from "./playback-controls";
 import { inspectorTexts } from "~/texts/inspector";

@@ -1,6 +1,6 @@
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import type { Edge } from "~/core/composition/edge";
-import { PercentSlider } from "./percent-slider";
+import { PercentSlider } from "~/components/common/percent-slider";
 import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.edgeControls;

@@ -7,7 +7,7 @@ import { largestWindow } from "~/core/geometry/crop-window";
 import type { FramingChange, FramingSettings } from "~/core/path/framing-settings";
 import { BackdropControls } from "./backdrop-controls";
 import { EdgeControls } from "./edge-controls";
-import { PercentSlider } from "./percent-slider";
+import { PercentSlider } from "~/components/common/percent-slider";
 import { StackControls } from "./stack-controls";
 import { inspectorTexts } from "~/texts/inspector";
 

@@ -1,7 +1,7 @@
 import { Button } from "~/components/common/button";
 import { TickBox } from "~/components/common/tick-box";
 import { MOST_PANE_ZOOM, newPanePicture, ownIn, type PanePicture, type Stack, withOwn } from "~/core/composition/stack";
-import { PercentSlider } from "./percent-slider";
+import { PercentSlider } from "~/components/common/percent-slider";
 import { PicturePicker } from "./picture-picker";
 import { PlaybackControls } from "./playback-controls";
 import { inspectorTexts } from "~/texts/inspector";

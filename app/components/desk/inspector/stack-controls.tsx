@@ -5,7 +5,7 @@ import { dividedSide, MOST_GAP, type Stack, withSwapped, withPanes } from "~/cor
 import type { Size } from "~/core/geometry/box";
 import { ColourField } from "./colour-field";
 import { PaneContents } from "./pane-contents";
-import { PercentSlider } from "./percent-slider";
+import { PercentSlider } from "~/components/common/percent-slider";
 import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.stackControls;

@@ -3,7 +3,7 @@ import { NumberField } from "~/components/common/number-field";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { type Blend, type Layer, MOST_PLACE } from "~/core/composition/layers/layer";
 import { ColourField } from "../inspector/colour-field";
-import { PercentSlider } from "../inspector/percent-slider";
+import { PercentSlider } from "~/components/common/percent-slider";
 import { PicturePicker } from "../inspector/picture-picker";
 import { PlaybackControls } from "../inspector/playback-controls";
 import { groundOf, placeLayer } from "~/core/composition/layers/draw-layer";

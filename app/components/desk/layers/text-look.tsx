@@ -3,7 +3,7 @@ import { TickBox } from "~/components/common/tick-box";
 import type { Family } from "~/core/composition/layers/font-families";
 import type { TextLayer } from "~/core/composition/layers/layer";
 import { ColourField } from "../inspector/colour-field";
-import { PercentSlider } from "../inspector/percent-slider";
+import { PercentSlider } from "~/components/common/percent-slider";
 import { layersTexts } from "~/texts/layers";
 
 const t = layersTexts.textLook;

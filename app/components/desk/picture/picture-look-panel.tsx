@@ -2,7 +2,7 @@ import { SlidersHorizontal } from "lucide-react";
 import { IconPanel } from "~/components/common/icon-panel";
 import { TickBox } from "~/components/common/tick-box";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
-import { PercentSlider } from "../inspector/percent-slider";
+import { PercentSlider } from "~/components/common/percent-slider";
 import { useDesk } from "../state/desk-context";
 import { LEAST_PICTURE_SIZE } from "./picture-look";
 import { pictureTexts } from "~/texts/picture";

@@ -1,5 +1,6 @@
 import { createContext, useContext } from "react";
 import type { FilmFacts } from "../dialogs/film-dialog";
+import type { ExportPlaces } from "~/components/exports/output-fields";
 import type { Checks } from "../checks/use-checks";
 import type { Drawing } from "../picture/drawing";
 import type { SelectedKeys } from "../keys/use-selected-keys";
@@ -83,6 +84,8 @@ export interface DeskContent {
   captionEdits: CaptionEdits;
   /** The stretches of the film in which somebody speaks. */
   speech: readonly FrameRange[];
+  /** What exports of the film can be, and where they can go. */
+  out: ExportPlaces;
   /** What is worth a second look in the version. */
   checks: Checks;
   /** How the result is looked at. */

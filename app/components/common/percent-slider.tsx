@@ -1,4 +1,4 @@
-import { Slider } from "~/components/common/slider";
+import { Slider } from "./slider";
 
 interface PercentSliderProps {
   label: string;

@@ -7,11 +7,11 @@ import { fill } from "~/core/composition/composition";
 import { FORMAT_IDS, outputFormat } from "~/core/formats/output-formats";
 import { type OutputSettings, USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { faultsIn } from "~/core/film-status";
-import { exportVersion } from "~/pipelines/export-version.server";
-import type { FilmFile } from "../film-file";
-import { measureLoudness } from "../loudness.server";
-import { probeFilm } from "../probe.server";
-import type { RenderPlan } from "./plan";
+import { exportVersion } from "./export-version.server";
+import type { FilmFile } from "~/media/film-file";
+import { measureLoudness } from "~/media/loudness.server";
+import { probeFilm } from "~/media/probe.server";
+import type { RenderPlan } from "~/media/render/plan";
 
 /** Six seconds at 25 frames a second: three shots of two seconds, each another colour that moves, and a beep at each second. */
 const SECONDS = 6;

@@ -1,0 +1,17 @@
+import type { FileFigures } from "~/core/film-status";
+import { exportsTexts } from "~/texts/exports";
+
+const t = exportsTexts.figuresLine;
+
+/** What a finished file was measured to be. */
+export function FiguresLine({ figures }: { figures: FileFigures }) {
+  const { width, height, frames, rate, durationSeconds, soundSeconds, bytes, loudness } = figures;
+  const sound = soundSeconds === null ? t.noSound : t.soundS(soundSeconds);
+  return (
+    <p className="text-xs text-soft">
+      {t.figures(width, height, frames, rate, durationSeconds, sound, bytes / 1e6)}
+      {figures.hasCaptions && t.withTextTrack}
+      {loudness !== null && t.lufs(loudness)}
+    </p>
+  );
+}

@@ -1,0 +1,28 @@
+import { outputFormat } from "~/core/formats/output-formats";
+import type { OutputSettings } from "~/core/formats/output-settings";
+import { formatRate } from "~/core/time/rate";
+import { exportsTexts } from "~/texts/exports";
+
+const t = exportsTexts.outputSummary;
+
+/** "MP4 (H.264), good, 60 fps": how a version is exported, as far as it is not what is usual. */
+export function outputSummary({
+  format: id,
+  quality,
+  mostMegabytes,
+  rate,
+  loudness,
+  sharpening,
+}: OutputSettings): string {
+  const { name, quality: scale } = outputFormat(id);
+  return [
+    name,
+    ...(scale && mostMegabytes === null
+      ? [typeof quality === "number" ? t.number(scale.name, quality) : t.quality[quality]]
+      : []),
+    ...(mostMegabytes === null ? [] : [t.most(mostMegabytes)]),
+    ...(rate ? [t.fps(formatRate(rate))] : []),
+    ...(loudness === null ? [] : [t.lufs(loudness)]),
+    ...(sharpening > 0 ? [t.sharpened] : []),
+  ].join(", ");
+}
