@@ -54,7 +54,12 @@ export function LookTable() {
   );
   const pictures = useStills(source, stills, film.picture);
   return (
-    <div className="flex min-h-0 grow flex-col" role="table" aria-rowcount={rows.length + 1}>
+    <div
+      className="flex min-h-0 grow flex-col"
+      role="table"
+      aria-label={checksTexts.checkView.secondLooks}
+      aria-rowcount={rows.length + 1}
+    >
       <div role="row" className={clsx(COLUMNS, "border-b border-line py-1 text-xs text-soft")}>
         <span role="columnheader">{t.film}</span>
         <span role="columnheader">{t.version}</span>
