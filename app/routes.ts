@@ -19,6 +19,7 @@ export default [
   route("films/:filmId/cuts/:format", "routes/cuts.ts"),
   route("films/:filmId/captions/:format", "routes/captions.ts"),
   route("films/:filmId/speech", "routes/speech.ts"),
+  route("films/:filmId/versions/:versionId/:file", "routes/version-files.ts"),
   route("films/:filmId/edit", "routes/edit.ts"),
   route("films/:filmId/shapes", "routes/shapes.ts"),
   route("films/:filmId/history", "routes/history.ts"),

@@ -4,8 +4,10 @@ import { Command, CommanderError } from "commander";
 import { StartError } from "~/disk/start-error";
 import { FilmError } from "~/media/film-tool.server";
 import { analyseCommand } from "./analyse";
+import { batchCommand } from "./batch";
 import { checkCommand } from "./check";
 import { convertCommand } from "./convert";
+import { exportCommand } from "./export";
 import { cutsCommand } from "./cuts";
 import { restoreCommand } from "./restore";
 import { UsageError } from "./options";
@@ -17,6 +19,8 @@ const program = new Command("glad-pan")
   .configureOutput({ outputError: (text, write) => write(text) });
 for (const command of [
   convertCommand(),
+  exportCommand(),
+  batchCommand(),
   analyseCommand(),
   solveCommand(),
   checkCommand(),

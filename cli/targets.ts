@@ -20,7 +20,12 @@ export interface TargetOptions extends FramingOptions {
   layers?: ReadLayers & { from: string };
 }
 
-const NOTHING_ABOVE: Target["above"] = { layers: [], safeArea: null, captions: USUAL_CAPTIONS, output: USUAL_OUTPUT };
+export const NOTHING_ABOVE: Target["above"] = {
+  layers: [],
+  safeArea: null,
+  captions: USUAL_CAPTIONS,
+  output: USUAL_OUTPUT,
+};
 
 /** A version to be rendered. */
 export interface Target {
@@ -69,6 +74,11 @@ function framingOf({ usual }: VersionStyle, options: FramingOptions, isSaid: (op
   return { ...options, ...unsaid };
 }
 
+/** The same, by which options of a command were said. */
+export function framedBy(version: VersionStyle, options: FramingOptions, command: Command): FramingOptions {
+  return framingOf(version, options, (option) => command.getOptionValueSource(option) === "cli");
+}
+
 /**
  * The versions that are asked for.
  *
@@ -82,7 +92,6 @@ export function targetsOf(options: TargetOptions, command: Command): Target[] {
   if (size) return [{ size, out, report, framing: options, limitSeconds: null, above: NOTHING_ABOVE }];
   if (style === undefined) throw new UsageError("--size is needed, or --style for the sizes of a house style");
   const { versions } = libraryStyle(style);
-  const isSaid = (option: string) => command.getOptionValueSource(option) === "cli";
   const taken = new Set<string>();
   return versions.map((version) => {
     const target = { width: version.width, height: version.height };
@@ -92,7 +101,7 @@ export function targetsOf(options: TargetOptions, command: Command): Target[] {
       size: target,
       out: file,
       report: report && (versions.length === 1 ? report : `${join(parse(report).dir, parse(file).name)}.json`),
-      framing: framingOf(version, options, isSaid),
+      framing: framedBy(version, options, command),
       limitSeconds: version.limitSeconds,
       above: version,
     };

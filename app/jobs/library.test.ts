@@ -130,7 +130,7 @@ describe("a film", () => {
     const [, analysis] = listJobs(db(), id);
     mkdirSync(exportsFolder(id), { recursive: true });
     writeFileSync(join(exportsFolder(id), "tall.mp4"), "x".repeat(1000));
-    insertJob(db(), { id: "r", filmId: id, kind: "render", payload: {} });
+    insertJob(db(), { id: "r", filmId: id, kind: "render", payload: { versionId: "v", fileName: "tall.mp4" } });
     finishJob(db(), "r", { state: "done", result: { width: 1 } });
     expect(await spaceOf(film(id))).toMatchObject({ source: statSync(clip).size, renders: 1000 });
 
@@ -158,7 +158,7 @@ describe("a film", () => {
   test("gives back the space of its proxy and its renders, which can be made again", async () => {
     const id = await addFilm(clip, "two shots.mp4", "copy");
     workOn(id);
-    insertJob(db(), { id: "r", filmId: id, kind: "render", payload: {} });
+    insertJob(db(), { id: "r", filmId: id, kind: "render", payload: { versionId: "v", fileName: "tall.mp4" } });
     finishJob(db(), "r", { state: "done", result: { width: 1 } });
     mkdirSync(proxyFolder(id), { recursive: true });
     writeFileSync(join(proxyFolder(id), "0.mp4"), "x");

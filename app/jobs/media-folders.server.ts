@@ -1,6 +1,7 @@
 /** Folders of this machine that the operator has opened to the library, and what films lie in them. */
 import { readdir, realpath, stat } from "node:fs/promises";
 import { basename, delimiter, join, relative, resolve, sep } from "node:path";
+import { isFilmName } from "~/media/film-names";
 
 /** Nothing in the folders that were opened is at this path. */
 export class NotOpenError extends Error {
@@ -26,10 +27,6 @@ export interface FolderView {
   folders: FolderEntry[];
   films: FilmEntry[];
 }
-
-/** What films, and work that was saved, are called; looking into every file would take long. */
-const FILM_NAMES =
-  /\.(mp4|m4v|mov|qt|mkv|webm|avi|divx|ts|mts|m2ts|mpe?g|vob|m2v|mxf|gxf|wmv|asf|flv|f4v|og[vm]|dv|3gp|3g2|nut|ivf|y4m|h26[45]|hevc|gif|gladpan)$/i;
 
 /** Entries that are listed of one folder. */
 const MOST_ENTRIES = 2000;
@@ -80,7 +77,7 @@ export async function viewFolder(path: string | null): Promise<FolderView> {
       .then((real) => stat(real))
       .catch(() => null);
     if (found?.isDirectory()) folders.push(entry);
-    if (found?.isFile() && FILM_NAMES.test(name)) films.push({ ...entry, bytes: found.size, changedAt: found.mtimeMs });
+    if (found?.isFile() && isFilmName(name)) films.push({ ...entry, bytes: found.size, changedAt: found.mtimeMs });
   }
   const isOpened = open.some((folder) => folder.path === here);
   return { here: { name: basename(here), path: here }, up: isOpened ? null : resolve(here, ".."), folders, films };

@@ -228,9 +228,9 @@ describe("tracks", () => {
 
 describe("the desk's forms", () => {
   test("queue a render of a version that is there, once all that it shows is analysed", async () => {
-    const render = () => form(deskAction, { intent: "export", versionId: "tall" });
-    expect((await form(deskAction, { intent: "export", versionId: "gone" })).status).toBe(404);
-    expect(await render()).toMatchObject({ status: 409, data: expect.stringContaining("not analysed yet") });
+    const render = () => form(deskAction, { intent: "export", versionIds: "tall" });
+    expect((await form(deskAction, { intent: "export", versionIds: "gone" })).status).toBe(404);
+    expect(await render()).toMatchObject({ status: 409, data: expect.stringContaining("has not been analysed yet") });
     saveTracks(db, "film", { start: 0, end: 100 }, []);
     expect((await render()).status).toBe(409);
     saveVersion(db, "film", { ...listVersions(db, "film")[0]!, trim: { in: 20, out: 100, drops: [] } });

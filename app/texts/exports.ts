@@ -99,6 +99,20 @@ export const exportsTexts = {
     sharpened: "sharpened",
     settings: (summary: string) => `Settings: ${summary}`,
   },
+  /** routes/version-files.ts */
+  versionFilesRoute: {
+    thereIsNoSuchFile: "There is no such file.",
+  },
+  /** components/exports/version-files-menu.tsx */
+  versionFilesMenu: {
+    otherFiles: (version: string) => `Other files of ${version}`,
+    all: "Everything (ZIP)",
+    cuts: "Cuts",
+    paths: "Paths and keys",
+    checks: "Second looks",
+    captions: "Captions",
+    still: "Frame at the playhead (PNG)",
+  },
   /** routes/exports.tsx */
   exportsRoute: {
     title: "Exports · Glad Pan",

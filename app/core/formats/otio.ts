@@ -1,4 +1,6 @@
 import { z } from "zod";
+import type { Box, Size } from "../geometry/box";
+import type { Key } from "../path/keys";
 import { hardTransition, isGradual, TRANSITION_KINDS, type Transition } from "../shots/transition";
 import { framesPerSecond } from "../time/rate";
 import type { Clock } from "../time/timecode";
@@ -48,8 +50,40 @@ const Media = z.looseObject({ available_range: TimeRange.nullish() });
 
 const seconds = (time: z.infer<typeof RationalTime>) => time.value / time.rate;
 
-/** Writes the cuts of a film as a timeline of clips of it. */
-export function writeOtio({ title, clock, frames, transitions }: CutList, file: string): string {
+/** The crop windows of a shot, as they are written in an effect of its clip. */
+export interface WindowEffect {
+  /** Size of the version. */
+  target: Size;
+  /** For each pane its place in the frame, and the keys of its window. */
+  panes: readonly { place: Box; keys: readonly Key[] }[];
+}
+
+/** What only Glad Pan reads of an effect, in its metadata (docs/formats.md). */
+const effectOf = ({ target, panes }: WindowEffect) => ({
+  OTIO_SCHEMA: "Effect.1",
+  name: "Crop window",
+  effect_name: "glad-pan/window",
+  metadata: {
+    "glad-pan": {
+      target: [target.width, target.height],
+      panes: panes.map(({ place, keys }) => ({
+        place: [place.x, place.y, place.width, place.height],
+        keys: keys.map(({ frame, x, y, height, easing, by }) => ({ frame, x, y, height, easing, by })),
+      })),
+    },
+  },
+});
+
+/**
+ * Writes the cuts of a film as a timeline of clips of it.
+ *
+ * @param windows of each shot, in order; left out where no version is written
+ */
+export function writeOtio(
+  { title, clock, frames, transitions }: CutList,
+  file: string,
+  windows: readonly WindowEffect[] = [],
+): string {
   const fps = framesPerSecond(clock.rate);
   const time = (value: number) => ({ OTIO_SCHEMA: "RationalTime.1", rate: fps, value });
   const range = (start: number, end: number) => ({
@@ -61,6 +95,7 @@ export function writeOtio({ title, clock, frames, transitions }: CutList, file: 
     OTIO_SCHEMA: "Clip.1",
     name: `Shot ${number}`,
     source_range: range(start, end),
+    ...(windows[number - 1] ? { effects: [effectOf(windows[number - 1]!)] } : {}),
     metadata: kind === null ? {} : { "glad-pan": { transition: kind } },
     media_reference: { OTIO_SCHEMA: "ExternalReference.1", target_url: file, available_range: range(0, frames) },
   });

@@ -10,6 +10,7 @@ import { storeText, useStoredText } from "~/components/common/use-stored";
 import { ExportRow } from "~/components/exports/export-row";
 import { OutputFields } from "~/components/exports/output-fields";
 import { outputSummary } from "~/components/exports/output-summary";
+import { VersionFilesMenu } from "~/components/exports/version-files-menu";
 import type { ExportView } from "~/core/film-status";
 import { nameBy, USUAL_PATTERN } from "~/core/formats/file-names";
 import { outputFormat } from "~/core/formats/output-formats";
@@ -17,6 +18,7 @@ import { picturesOf } from "~/core/clips/clip";
 import { keptRanges, secondsOver } from "~/core/edits/trim";
 import { framesIn, frameToSeconds } from "~/core/time/rate";
 import { liesWithin } from "~/core/time/ranges";
+import { useSharpAddress } from "../result/use-sharp-address";
 import { useDesk } from "../state/desk-context";
 import type { DeskVersion } from "../state/desk-types";
 import { Enlargement } from "./size-field";
@@ -125,11 +127,20 @@ interface VersionRowProps {
 }
 
 function VersionRow({ version, isReady, isTicked, onTick }: VersionRowProps) {
-  const { film, state, out, versionEdits } = useDesk();
+  const { film, state, out, versionEdits, version: here, player } = useDesk();
+  const addressOf = useSharpAddress();
   const { output } = version;
   return (
-    <li className="rounded-md border border-line bg-raised px-3 py-2">
-      <label className="flex items-start gap-3">
+    <li className="relative rounded-md border border-line bg-raised px-3 py-2">
+      <div className="absolute top-1.5 right-2">
+        <VersionFilesMenu
+          filmId={film.id}
+          version={version}
+          hasCaptions={state.captions.length > 0}
+          still={version.id === here.id ? () => addressOf(player?.getFrame() ?? 0) : undefined}
+        />
+      </div>
+      <label className="flex items-start gap-3 pr-8">
         <span className="pt-0.5">
           <TickBox checked={isTicked && isReady} onChange={onTick} />
         </span>

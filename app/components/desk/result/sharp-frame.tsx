@@ -1,8 +1,8 @@
 import { useEffect, useState } from "react";
-import { boxCentre, type Size } from "~/core/geometry/box";
-import { inRange } from "~/core/time/rate";
+import type { Size } from "~/core/geometry/box";
 import { useFrame, usePlaying } from "../picture/use-player";
 import { useDesk } from "../state/desk-context";
+import { useSharpAddress } from "./use-sharp-address";
 
 /** How long nothing is to move before the frame is asked for, in milliseconds. */
 const CALM_MS = 350;
@@ -14,21 +14,10 @@ export function SharpFrame({ size }: { size: Size }) {
 }
 
 function StandingFrame({ size }: { size: Size }) {
-  const { film, state, version, player, revision, isBusy, shownAt, captionPlaces } = useDesk();
+  const { player, isBusy, shownAt } = useDesk();
   const frame = useFrame(player);
   const [sharp, setSharp] = useState<{ url: string; of: unknown } | null>(null);
-  // The windows of another frame, or of a path that has been laid again, are others.
-  const windows = shownAt(frame)
-    .panes.map(({ source, own }) => {
-      const { x, y } = boxCentre(source);
-      return own ? "0,0,1" : [x, y, source.height].map((value) => value.toFixed(4)).join();
-    })
-    .join(";");
-  const captions = state.captions
-    .filter((caption) => inRange(frame, caption))
-    .map(({ id }) => `${id}:${captionPlaces.get(id) ?? 1}`)
-    .join();
-  const url = `/media/${film.id}/frame/${version.id}/${frame}.png?windows=${windows}&captions=${captions}&revision=${revision}`;
+  const url = useSharpAddress()(frame);
   useEffect(() => {
     let isOver = false;
     const picture = new Image();

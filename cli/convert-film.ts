@@ -1,0 +1,202 @@
+/** Converts a film without the app: what `convert`, `export` and `batch` have in common. */
+import { writeFile } from "node:fs/promises";
+import { resolve } from "node:path";
+import { statSync } from "node:fs";
+import { heardIn } from "~/core/composition/heard";
+import { shownIn, withLayers } from "~/core/composition/shown";
+import { counted } from "~/texts/numbers";
+import type { Lacking } from "~/core/checks/lacking-pictures";
+import type { PictureFaults } from "~/core/checks/picture-faults";
+import { faultsIn, type FileFigures } from "~/core/film-status";
+import { makeReport, Report } from "~/core/formats/report";
+import { type FrameRange, framesPerSecond, rangeKey } from "~/core/time/rate";
+import { joinRanges, withoutRanges } from "~/core/time/ranges";
+import { exportVersion } from "~/pipelines/export-version.server";
+import type { FilmFile } from "~/media/film-file";
+import { writeAside } from "~/disk/write-aside.server";
+import { barsLines } from "./bars-line";
+import { type CaptionOptions, FilmCaptions } from "./captions";
+import { type FindOptions, findShots, type FoundShot } from "./find";
+import { type FilmChoices, openFilm, undecodedLines } from "./open-film";
+import { OwnFiles } from "./own-files";
+import { libraryFiles } from "~/jobs/own-files.server";
+import { ruleOf } from "./framing-options";
+import { layPaths } from "./lay-paths";
+import { looksOf } from "./report-looks";
+import { UsageError } from "./options";
+import { type OutputOptions, outputOf } from "./output-options";
+import type { ProgressLine } from "./progress-line";
+import type { Target, TargetOptions } from "./targets";
+
+/** What can be said of how a film is converted. */
+export interface ConvertOptions
+  extends TargetOptions, FilmChoices, CaptionOptions, OutputOptions, Pick<FindOptions, "mark" | "active"> {
+  from?: number;
+  to?: number;
+  drop: FrameRange[];
+  /** The folder in which parts of renders are kept. */
+  parts?: string;
+}
+
+/** The exit code of files that are written, and in which the check has found something. */
+export const NEEDS_A_LOOK = 3;
+
+/** A file that was written. */
+export interface Converted {
+  out: string;
+  /** What it is, in a line. */
+  line: string;
+  figures: FileFigures;
+  /** What the check found wrong in it. */
+  faults: string[];
+}
+
+/** What tells a film's file from another in its place. */
+export function identityOf({ file }: Pick<FilmFile, "file">): string {
+  const { size, mtimeMs } = statSync(file);
+  return `${size} ${mtimeMs}`;
+}
+
+/** What is looked at of the film. */
+function rangeFrom(options: ConvertOptions, film: FilmFile): FrameRange {
+  const range = { start: options.from ?? 0, end: options.to ?? film.info.frames };
+  if (range.end > film.info.frames) {
+    throw new UsageError(`${film.name} has ${film.info.frames} frames; --to ${range.end} is beyond its end`);
+  }
+  if (range.start >= range.end) throw new UsageError("--from must come before --to");
+  return range;
+}
+
+/** What of that is converted. */
+function keptFrom(range: FrameRange, { drop }: ConvertOptions, film: FilmFile): FrameRange[] {
+  const beyond = drop.find(({ end }) => end > film.info.frames);
+  if (beyond) {
+    throw new UsageError(`${film.name} has ${film.info.frames} frames; --drop ${rangeKey(beyond)} is beyond its end`);
+  }
+  const kept = withoutRanges([range], joinRanges(drop));
+  if (kept.length === 0) throw new UsageError("--drop leaves nothing of the film");
+  return kept;
+}
+
+interface Found {
+  film: FilmFile;
+  shots: FoundShot[];
+  lacking: Lacking;
+  faults: PictureFaults;
+  kept: FrameRange[];
+  /** What lies above the picture, where that was said. */
+  layers: TargetOptions["layers"];
+  captions: FilmCaptions | null;
+  options: OutputOptions & Pick<ConvertOptions, "parts">;
+}
+
+/** Lays the paths of one version, renders it, and writes its report. */
+async function convertTo(
+  { size, out, report, framing, limitSeconds, above }: Target,
+  { film, shots: found, lacking, faults, kept, layers, captions, options }: Found,
+  show: (what: string, share: number) => void,
+  signal: AbortSignal,
+): Promise<Converted> {
+  const output = outputOf(options, out, above.output);
+  // What is marked is followed whatever else is asked for.
+  const own = new OwnFiles();
+  const ready = { ...framing, backdrop: await own.backdrop(framing.backdrop) };
+  const said = layers ? await own.layers(layers) : above;
+  const shots = layPaths(
+    found.map((shot) => ({ ...shot, rule: shot.rule.kind === "track" ? shot.rule : ruleOf(framing) })),
+    { ...ready, size, kept },
+    film.info,
+  );
+  const fps = framesPerSecond(film.info.rate);
+  const bare = shownIn(shots, size, fps);
+  const spoken = {
+    ...{ settings: above.captions, layers: said.layers, safeArea: said.safeArea },
+    ...{ size, fps, shown: bare },
+    shots: found.map(({ range, tracks }) => ({ ...range, tracks })),
+  };
+  const laid = { ...said, layers: captions?.over(spoken) ?? said.layers };
+  const shown = withLayers(bare, { ...laid, size, kept, fps });
+  const library = libraryFiles({ ...laid, usual: ready });
+  const files = {
+    pictures: new Map<string, Buffer | string>([...library.pictures, ...own.pictures]),
+    moving: new Map([...library.moving, ...own.moving]),
+    fonts: new Map<string, Buffer | string>([...library.fonts, ...own.fonts]),
+  };
+  const heard = heardIn(shots, kept, fps);
+  const plan = {
+    ...{ ...film, target: size, ranges: kept, shown, own: files, heard, output },
+    cuts: shots.map(({ range }) => range.start),
+  };
+  const isOwn = files.pictures.size + files.moving.size + files.fonts.size > 0;
+  // What is the editor's own is told apart by its name alone here; parts are kept only without it.
+  const parts = options.parts !== undefined && !isOwn ? { folder: options.parts, film: identityOf(film) } : undefined;
+  const render = (track?: string) =>
+    exportVersion(track === undefined ? plan : { ...plan, captions: track }, out, {
+      ...{ signal, limitSeconds, parts },
+      onProgress: ({ step, share }) => show(step === "rendering" ? "Rendering" : "Checking", share),
+    });
+  const figures = await (captions ? captions.withTrack(kept, render) : render());
+  await captions?.writeBeside(out, kept);
+  if (report) {
+    const made = makeReport({ file: film.name, ...film.info, lacking }, size, shots, kept);
+    const looked = { target: size, film: film.info, lacking, faults, captions: captions?.captions, above: laid };
+    const written = Report.parse({ ...made, looks: looksOf(shots, looked), captions: captions?.captions });
+    await writeAside(report, (aside) => writeFile(aside, `${JSON.stringify(written)}\n`));
+  }
+  const sound = figures.soundSeconds === null ? "no sound" : "with sound";
+  const wrong = faultsIn(figures);
+  const checked = wrong.length > 0 ? `it needs a look: ${wrong.join("; ")}.` : "checked.";
+  const line = `${out}: ${figures.width} × ${figures.height}, ${figures.frames} frames at ${figures.rate} a second, ${sound}, ${counted(shots.length, "shot")}; ${checked}`;
+  return { out, line, figures, faults: wrong };
+}
+
+/**
+ * Converts a film to each of some targets; it is looked through once.
+ *
+ * @returns the files, in the order of the targets
+ * @throws UsageError where the options do not fit the film, and FilmError where the film cannot be used
+ */
+export async function convertFilm(
+  file: string,
+  options: ConvertOptions,
+  targets: readonly Target[],
+  progress: ProgressLine,
+  signal: AbortSignal,
+): Promise<Converted[]> {
+  if (targets.some(({ out }) => resolve(file) === resolve(out))) {
+    throw new UsageError("--out would overwrite the film itself");
+  }
+  const film = await openFilm(file, options);
+  const range = rangeFrom(options, film);
+  const kept = keptFrom(range, options, film);
+  const captions = await FilmCaptions.open(options, film.info);
+  const of = 1 + 2 * targets.length;
+  const { shots, lacking, faults } = await findShots(
+    film,
+    range,
+    { follow: ruleOf(options), mark: options.mark, active: options.active },
+    {
+      signal,
+      onProgress: (share) => progress.show({ number: 1, of, what: "Looking for shots and people" }, share),
+    },
+  );
+  const done: Converted[] = [];
+  for (const [i, target] of targets.entries()) {
+    const show = (what: string, share: number) =>
+      progress.show({ number: 2 + 2 * i + (what === "Checking" ? 1 : 0), of, what }, share);
+    done.push(
+      await convertTo(
+        target,
+        { film, shots, lacking, faults, kept, layers: options.layers, captions, options },
+        show,
+        signal,
+      ),
+    );
+  }
+  progress.end();
+  for (const line of captions?.said ?? []) console.error(line);
+  for (const line of undecodedLines(lacking, film)) console.error(line);
+  for (const line of barsLines(shots, film.info.picture)) console.error(line);
+  for (const { line } of done) console.error(line);
+  return done;
+}

@@ -1,0 +1,43 @@
+import { mkdir } from "node:fs/promises";
+import { Command } from "commander";
+import { USUAL_PATTERN } from "~/core/formats/file-names";
+import { convertFilm, NEEDS_A_LOOK } from "./convert-film";
+import { addCommonOptions } from "./convert-options";
+import { outputOf, requireEncoder } from "./output-options";
+import { runWithProgress } from "./progress-line";
+import { parseShapes, targetsIn, type VersionOptions } from "./version-targets";
+
+export const addVersionOptions = (command: Command): Command =>
+  addCommonOptions(command)
+    .option("--versions <shapes>", "shapes such as 9x16,4x5,1x1, or sizes such as 720x1280", parseShapes)
+    .option("--style <name>", "make the versions of a house style of the library instead")
+    .requiredOption("--out <folder>", "the folder to write to")
+    .option("--name <pattern>", "how files are called: {film}, {version}, {size}, {date}, {number}", USUAL_PATTERN)
+    .option("--reports", "write a report beside each file, as JSON (docs/formats.md)");
+
+/** One film alone has no marks, frames or captions here: those are said of a single film with `convert`. */
+export const ONE_FILM_NOTHING = { mark: [], drop: [], captionsOffset: 0 };
+
+export function exportCommand(): Command {
+  return addVersionOptions(
+    new Command("export")
+      .description("convert films to several versions each, into a folder")
+      .argument("<films...>", "the films to convert"),
+  )
+    .exitOverride()
+    .action(async (files: string[], options: VersionOptions, command: Command) => {
+      const taken = new Set<string>();
+      const said = { ...options, ...ONE_FILM_NOTHING };
+      const wanted = files.map((file) => ({ file, targets: targetsIn(file, said, command, taken) }));
+      for (const { out, above } of wanted.flatMap(({ targets }) => targets)) {
+        await requireEncoder(outputOf(options, out, above.output));
+      }
+      await mkdir(options.out, { recursive: true });
+      await runWithProgress(async (progress, signal) => {
+        for (const { file, targets } of wanted) {
+          const done = await convertFilm(file, said, targets, progress, signal);
+          if (done.some(({ faults }) => faults.length > 0)) process.exitCode = NEEDS_A_LOOK;
+        }
+      });
+    });
+}

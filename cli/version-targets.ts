@@ -1,0 +1,77 @@
+/** What films are exported to in one go: shapes, or the versions of a house style, in a folder. */
+import { join, parse } from "node:path";
+import { type Command, InvalidArgumentError } from "commander";
+import { freeName, nameBy } from "~/core/formats/file-names";
+import { outputFormat } from "~/core/formats/output-formats";
+import type { Size } from "~/core/geometry/box";
+import { libraryStyle } from "~/jobs/library-style.server";
+import type { ConvertOptions } from "./convert-film";
+import { parseSize, UsageError } from "./options";
+import { outputOf } from "./output-options";
+import { framedBy, NOTHING_ABOVE, type Target } from "./targets";
+
+/** A shape that was asked for, with what it is called. */
+export interface Shape extends Size {
+  name: string;
+}
+
+/** Of a shape without a size, the shorter side. */
+const SHORTER_SIDE = 1080;
+/** A shape of more than this to a side is a size. */
+const MOST_OF_A_RATIO = 64;
+
+/** "9x16" or "9:16" with a shorter side of 1080 pixels, or a size such as "720x1280"; several with commas between them. */
+export function parseShapes(text: string): Shape[] {
+  return text.split(",").map((each) => {
+    const match = /^(\d+(?:\.\d+)?)[x:×](\d+(?:\.\d+)?)$/.exec(each.trim());
+    if (!match) throw new InvalidArgumentError("A version is a shape such as 9x16, or a size such as 1080x1920.");
+    const [across, down] = [Number(match[1]), Number(match[2])];
+    const name = each.trim().replace(/[:×]/, "x");
+    if (Math.max(across, down) > MOST_OF_A_RATIO) return { ...parseSize(`${across}x${down}`), name };
+    const scale = SHORTER_SIDE / Math.min(across, down);
+    const even = (side: number) => 2 * Math.round((side * scale) / 2);
+    return { ...parseSize(`${even(across)}x${even(down)}`), name };
+  });
+}
+
+export interface VersionOptions extends ConvertOptions {
+  versions?: Shape[];
+  style?: string;
+  out: string;
+  name: string;
+  report?: never;
+  reports?: boolean;
+}
+
+/**
+ * The files that are made of a film.
+ *
+ * @param taken names that other films of the same run have
+ * @throws UsageError where neither shapes nor a style is said, or both are
+ */
+export function targetsIn(file: string, options: VersionOptions, command: Command, taken: Set<string>): Target[] {
+  const { versions, style, out: folder, name: pattern } = options;
+  if (versions && style !== undefined) throw new UsageError("use --versions or --style, not both");
+  if (!versions && style === undefined) throw new UsageError("--versions is needed, or --style");
+  const wanted = versions
+    ? versions.map((shape) => ({ ...shape, framing: options, limitSeconds: null, above: NOTHING_ABOVE }))
+    : libraryStyle(style!).versions.map((version) => ({
+        ...{ name: version.name, width: version.width, height: version.height },
+        ...{ framing: framedBy(version, options, command), limitSeconds: version.limitSeconds, above: version },
+      }));
+  return wanted.map(({ name, width, height, framing, limitSeconds, above }, i) => {
+    const format = options.format ?? above.output.format;
+    const { extension } = outputFormat(format);
+    const base = nameBy(pattern, {
+      ...{ film: parse(file).name, version: name, size: `${width}x${height}` },
+      ...{ date: new Date().toLocaleDateString("sv-SE"), number: String(i + 1) },
+    });
+    const fileName = freeName(base, extension, (each) => taken.has(each));
+    taken.add(fileName);
+    const out = join(folder, fileName);
+    // The name fits by now; this says what else does not.
+    outputOf({ ...options, format }, out, above.output);
+    const report = options.reports ? join(folder, `${parse(fileName).name}.json`) : undefined;
+    return { size: { width, height }, out, report, framing, limitSeconds, above };
+  });
+}
