@@ -1,8 +1,9 @@
 /**
  * Renders a window with Glad Pan and with ffmpeg's own crop and scale, in turn and with the same encoder, standing and
- * moving; compares layouts with a window that fills the frame; and tells how far from its place a window is in the render, at speeds from 0.05 to 40 pixels a frame.
+ * moving; compares layouts with a window that fills the frame; tells how far from its place a window is in the render, at
+ * speeds from 0.05 to 40 pixels a frame; and how much of a picture an enlargement gives back, beside ffmpeg's filters.
  *
- *   ./glad-pan bench render [--rounds 5] [--only speed|layouts|places] [--frames 200] [--json OUT.json]
+ *   ./glad-pan bench render [--rounds 5] [--only speed|layouts|places|filters] [--frames 200] [--json OUT.json]
  */
 import { execFileSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
@@ -16,6 +17,7 @@ import { REC709_TAGS } from "~/media/film-tool.server";
 import { probeFilm } from "~/media/probe.server";
 import { renderFilm } from "~/media/render/render.server";
 import { photographs } from "../photographs";
+import { compareFilters } from "./filters";
 import { comparedLayouts } from "./layouts";
 import { makeStillFilm, measurePlacement, TARGET } from "./placement";
 
@@ -164,6 +166,10 @@ try {
     ...(wants("layouts") ? { layouts: await compareLayouts() } : {}),
     ...(wants("places") ? { placement: await comparePlaces() } : {}),
   };
+  if (wants("filters")) {
+    console.log("\nphotographs reduced, enlarged again, and compared with what they were");
+    compareFilters(folder);
+  }
   if (values.json) writeFileSync(values.json, `${JSON.stringify(found, null, 2)}\n`);
 } finally {
   rmSync(folder, { recursive: true });
