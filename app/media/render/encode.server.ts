@@ -45,6 +45,10 @@ interface EncoderOptions {
 const withoutQuality = (args: readonly string[]): string[] =>
   args.filter((arg, i) => ![arg, args[i - 1]].some((each) => each === "-crf" || each === "-b:v"));
 
+/** Pixels of a frame from which on what x264 holds of the frames to come, 30 of them, fills the memory of a small machine. */
+const LARGE = 4_000_000;
+const FEW_FRAMES = ["-rc-lookahead", "12"];
+
 /** Starts the encoder of a plan's picture alone; its frames are piped in. */
 export function startEncoder(
   plan: RenderPlan,
@@ -53,10 +57,12 @@ export function startEncoder(
   { muxer, more = [], isAtRate = false, signal }: EncoderOptions,
 ): RunningTool {
   const args = pictureArguments(plan.output);
+  const { width, height } = plan.target;
   return startFfmpeg(
     plan.name,
     [
       ...["-y", ...pipedFrames(plan, output), "-an", "-vf", pictureFilters(plan)],
+      ...(output.format.encoder === "libx264" && width * height > LARGE ? FEW_FRAMES : []),
       ...[...(isAtRate ? withoutQuality(args) : args), ...REC709_TAGS, ...more, ...muxer, writing(target)],
     ],
     signal,
