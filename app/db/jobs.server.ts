@@ -109,16 +109,20 @@ export function takeJob(db: Db, onlyUrgent = false): JobRow | null {
   });
 }
 
-/** Notes how far a running job is. Once it has got on, earlier starts do not count any more. */
-export const reportProgress = (db: Db, id: string, step: string, progress: number): void =>
+/**
+ * Notes how far a running job is. Once it has got on, earlier starts do not count any more. How long the rest takes is told
+ * from the step that is under way: what was there already when it began is no work.
+ */
+export const reportProgress = (db: Db, id: string, step: string, progress: number, now = Date.now()): void =>
   void db
     .prepare(
       `UPDATE jobs SET step = @step, progress = @progress,
-         begun_at_progress = COALESCE(begun_at_progress, @progress),
+         begun_at_progress = CASE WHEN step = @step THEN COALESCE(begun_at_progress, @progress) ELSE @progress END,
+         started_at = CASE WHEN step = @step THEN started_at ELSE @now END,
          attempts = CASE WHEN @progress >= begun_at_progress + @some THEN 0 ELSE attempts END
        WHERE id = @id AND state = 'running'`,
     )
-    .run({ id, step, progress, some: SOME_PROGRESS });
+    .run({ id, step, progress, some: SOME_PROGRESS, now });
 
 /** How a job ended. */
 export interface JobEnd {

@@ -72,6 +72,15 @@ describe("jobs", () => {
     expect(left(0.9, 30)).toBeCloseTo(10);
   });
 
+  test("take what was there already when a step began for no work", () => {
+    takeJob(db);
+    const now = Date.now();
+    reportProgress(db, "first", "Laying the path", 0, now);
+    reportProgress(db, "first", "Rendering", 0.8, now + 1000);
+    reportProgress(db, "first", "Rendering", 0.85, now + 6000);
+    expect(secondsLeft(findJob(db, "first")!, now + 6000)).toBeCloseTo(15, 5);
+  });
+
   test("that a killed server left running wait again, and are given up after too many tries", () => {
     for (let attempt = 1; attempt <= 4; attempt++) {
       expect(takeJob(db)).toMatchObject({ id: "first", attempts: attempt });

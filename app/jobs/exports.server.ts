@@ -45,7 +45,7 @@ function printsOf(film: FilmRow): ReadonlyMap<string, string> {
 /** Frames a second that a running render makes. */
 function speedOf({ state, startedAt, progress, begunAtProgress }: JobRow, frames: number, now = Date.now()) {
   const share = progress - (begunAtProgress ?? progress);
-  if (state !== "running" || !startedAt || share < 0.01 || progress > RENDERING_SHARE) return null;
+  if (state !== "running" || !startedAt || share < 0.01 || progress >= RENDERING_SHARE) return null;
   return ((share / RENDERING_SHARE) * frames) / ((now - startedAt) / 1000);
 }
 

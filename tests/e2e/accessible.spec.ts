@@ -71,7 +71,19 @@ for (const colorScheme of ["light", "dark"] as const) {
       await page.keyboard.press("Escape");
       await expect(page.getByRole("dialog")).toHaveCount(0);
     }
+    await press(page, "Export");
+    await page.getByRole("button", { name: /^Settings:/ }).click();
+    await check("export settings");
+    await page.keyboard.press("Escape");
+    await press(page, /^Second looks/);
+    await page.getByRole("button", { name: "What counts" }).click();
+    await check("second looks");
+    await press(page, "Back to the desk");
     await page.keyboard.press("Delete");
+    await page.goto(`${server.url}/exports`);
+    await check("exports");
+    await press(page, "Export films");
+    await check("exporting films");
     await page.goto(server.url);
     await expect(page.getByRole("link", { name: "Open two-shots.mp4" }).first()).toBeVisible();
     await check("library with a film");
