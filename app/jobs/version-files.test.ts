@@ -56,7 +56,9 @@ test("report and looks are what their schemas say, and the timeline has the wind
   expect([report.shots.length, report.windows.length, report.captions?.length]).toEqual([2, 99, 1]);
   expect(LookList.parse(JSON.parse(files().write("looks.json")!)).of).toBe("9/16");
   const timeline = JSON.parse(files().write("timeline.otio")!) as {
-    tracks: { children: { children: { effects: { metadata: Record<string, { panes: { keys: unknown[] }[] }> }[] }[] }[] };
+    tracks: {
+      children: { children: { effects: { metadata: Record<string, { panes: { keys: unknown[] }[] }> }[] }[] }[];
+    };
   };
   const [clip] = timeline.tracks.children[0]!.children;
   const { panes } = clip!.effects[0]!.metadata["glad-pan"]!;
