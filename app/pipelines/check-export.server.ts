@@ -85,7 +85,10 @@ export async function checkExport(
   };
   const { figures, faults, decoded } = await verifyFile(file, expected, signal);
   // A GIF tells its times in hundredths of a second.
-  const told = isGif ? faults.filter((fault) => !fault.startsWith("the frame rate")) : faults;
+  const told = faults.filter((fault) => !isGif || !fault.startsWith("the frame rate"));
+  if (captions !== undefined && format.captions === null) {
+    told.push(`${format.name} has no room for a text track; the captions are not in it`);
+  }
   const length = frameToSeconds(figures.frames, rate);
   const checks: ExportCheck[] = [
     check("file", told, `${figures.width} × ${figures.height}, ${figures.frames} frames at ${figures.rate}`),

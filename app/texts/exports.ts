@@ -23,7 +23,7 @@ export const exportsTexts = {
     framesASecond: (speed: number) => `${fixed(speed, speed < 10 ? 1 : 0)} frames a second`,
     step: (step: string, more: string) => `${step}, ${more}`,
     checkDetails: "What was checked",
-    asJson: "As JSON",
+    asJson: "Save as JSON",
     deleted: (name: string) => `Deleted ${name}`,
   },
   /** components/exports/figures-line.tsx */
@@ -129,7 +129,6 @@ export const exportsTexts = {
     resumeAll: "Resume all",
     files: "Files",
     nothingYet: "Nothing has been exported yet.",
-    addExports: "Export films",
   },
   /** components/exports/add-exports.tsx */
   addExports: {

@@ -4,6 +4,7 @@ import { Button, Hint, IconButton } from "~/components/common/button";
 import { DownloadLink } from "~/components/common/download-link";
 import { Fold } from "~/components/common/fold";
 import { describeLeft, ProgressBar } from "~/components/common/progress-bar";
+import { saveJson } from "~/components/common/save-file";
 import { assertNever } from "~/core/assert-never";
 import { type ExportView, faultsIn } from "~/core/film-status";
 import { CheckList } from "./check-list";
@@ -135,10 +136,14 @@ function DoneRow(props: ExportRowProps) {
       {figures && figures.checks.length > 0 && (
         <div className="mt-1 pl-8">
           {faults.length > 0 ? (
-            <CheckList checks={figures.checks} />
+            <>
+              <CheckList checks={figures.checks} />
+              <SaveFigures item={item} />
+            </>
           ) : (
             <Fold title={t.checkDetails} quiet>
               <CheckList checks={figures.checks} />
+              <SaveFigures item={item} />
             </Fold>
           )}
         </div>
@@ -149,6 +154,17 @@ function DoneRow(props: ExportRowProps) {
 
 const Tag = ({ text }: { text: string }) => (
   <span className="shrink-0 rounded-sm border border-warn px-1.5 text-xs font-medium text-warn">{text}</span>
+);
+
+/** Saves what was measured and checked, for whoever keeps it with the file. */
+const SaveFigures = ({ item: { fileName, figures } }: Pick<ExportRowProps, "item">) => (
+  <button
+    type="button"
+    onClick={() => saveJson({ file: fileName, ...figures }, `${fileName}.check.json`)}
+    className="mt-1 self-start text-xs underline underline-offset-2"
+  >
+    {t.asJson}
+  </button>
 );
 
 const Remove = ({ item, change }: ExportRowProps) => (

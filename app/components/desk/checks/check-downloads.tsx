@@ -3,21 +3,13 @@ import { useRef, useState } from "react";
 import { toast } from "sonner";
 import { Button } from "~/components/common/button";
 import { Menu, MenuItem } from "~/components/common/menu";
+import { saveFile, saveJson } from "~/components/common/save-file";
 import { looksCsv, looksJson } from "~/core/formats/looks";
 import { useDesk } from "../state/desk-context";
 import { asOnePicture, asPdf, blobOf, drawContactSheet } from "./contact-sheet";
 import { checksTexts } from "~/texts/checks";
 
 const t = checksTexts.checkDownloads;
-
-/** Lets the browser save what was made on the page. */
-function save(blob: Blob, name: string): void {
-  const url = URL.createObjectURL(blob);
-  const link = Object.assign(document.createElement("a"), { href: url, download: name });
-  link.click();
-  // The browser has begun to read it by then.
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
-}
 
 /** Saves the list of second looks, and a contact sheet, which is drawn in the browser. */
 export function CheckDownloads() {
@@ -42,7 +34,7 @@ export function CheckDownloads() {
         { onProgress: setDrawn, signal: control.signal },
       );
       const blob = kind === "pdf" ? await asPdf(pages, name) : await blobOf(asOnePicture(pages), "image/png");
-      save(blob, `${name}.${kind}`);
+      saveFile(blob, `${name}.${kind}`);
     } catch (error) {
       if (!control.signal.aborted) {
         console.error(error);
@@ -69,16 +61,10 @@ export function CheckDownloads() {
         </Button>
       }
     >
-      <MenuItem onSelect={() => save(new Blob([looksCsv(listed())], { type: "text/csv" }), `${name}.csv`)}>
+      <MenuItem onSelect={() => saveFile(new Blob([looksCsv(listed())], { type: "text/csv" }), `${name}.csv`)}>
         {t.csv}
       </MenuItem>
-      <MenuItem
-        onSelect={() =>
-          save(new Blob([JSON.stringify(looksJson(listed()), null, 2)], { type: "application/json" }), `${name}.json`)
-        }
-      >
-        {t.json}
-      </MenuItem>
+      <MenuItem onSelect={() => saveJson(looksJson(listed()), `${name}.json`)}>{t.json}</MenuItem>
       <MenuItem onSelect={() => void drawSheet("png")}>{t.contactSheetPng}</MenuItem>
       <MenuItem onSelect={() => void drawSheet("pdf")}>{t.contactSheetPdf}</MenuItem>
     </Menu>
