@@ -6,11 +6,14 @@ import { heardIn } from "~/core/composition/heard";
 import { shownIn, withLayers } from "~/core/composition/shown";
 import { counted } from "~/texts/numbers";
 import type { Lacking } from "~/core/checks/lacking-pictures";
-import type { PictureFaults } from "~/core/checks/picture-faults";
+import { NO_FAULTS, type PictureFaults } from "~/core/checks/picture-faults";
 import { faultsIn, type FileFigures } from "~/core/film-status";
+import { readReport } from "~/core/formats/read-report";
 import { makeReport, Report } from "~/core/formats/report";
 import { type FrameRange, framesPerSecond, rangeKey } from "~/core/time/rate";
 import { joinRanges, withoutRanges } from "~/core/time/ranges";
+import type { RenderPlan } from "~/media/render/plan";
+import { renderShare, type Share } from "~/media/render/render.server";
 import { exportVersion } from "~/pipelines/export-version.server";
 import type { FilmFile } from "~/media/film-file";
 import { writeAside } from "~/disk/write-aside.server";
@@ -22,6 +25,7 @@ import { OwnFiles } from "./own-files";
 import { libraryFiles } from "~/jobs/own-files.server";
 import { ruleOf } from "./framing-options";
 import { layPaths } from "./lay-paths";
+import { readReportFile } from "./read-report-file";
 import { looksOf } from "./report-looks";
 import { UsageError } from "./options";
 import { type OutputOptions, outputOf } from "./output-options";
@@ -36,6 +40,10 @@ export interface ConvertOptions
   drop: FrameRange[];
   /** The folder in which parts of renders are kept. */
   parts?: string;
+  /** A report of `analyse` or `convert`, in place of looking through the film. */
+  analysis?: string;
+  /** Of the parts of a render, those that are made; nothing is joined then. */
+  share?: Share;
 }
 
 /** The exit code of files that are written, and in which the check has found something. */
@@ -87,7 +95,7 @@ interface Found {
   /** What lies above the picture, where that was said. */
   layers: TargetOptions["layers"];
   captions: FilmCaptions | null;
-  options: OutputOptions & Pick<ConvertOptions, "parts">;
+  options: OutputOptions & Pick<ConvertOptions, "parts" | "share">;
 }
 
 /** Lays the paths of one version, renders it, and writes its report. */
@@ -96,7 +104,7 @@ async function convertTo(
   { film, shots: found, lacking, faults, kept, layers, captions, options }: Found,
   show: (what: string, share: number) => void,
   signal: AbortSignal,
-): Promise<Converted> {
+): Promise<Converted | null> {
   const output = outputOf(options, out, above.output);
   // What is marked is followed whatever else is asked for.
   const own = new OwnFiles();
@@ -135,6 +143,7 @@ async function convertTo(
       ...{ signal, limitSeconds, parts },
       onProgress: ({ step, share }) => show(step === "rendering" ? "Rendering" : "Checking", share),
     });
+  if (options.share) return convertShare(plan, out, options.share, parts, { show, signal });
   const figures = await (captions ? captions.withTrack(kept, render) : render());
   await captions?.writeBeside(out, kept);
   if (report) {
@@ -148,6 +157,36 @@ async function convertTo(
   const checked = wrong.length > 0 ? `it needs a look: ${wrong.join("; ")}.` : "checked.";
   const line = `${out}: ${figures.width} × ${figures.height}, ${figures.frames} frames at ${figures.rate} a second, ${sound}, ${counted(shots.length, "shot")}; ${checked}`;
   return { out, line, figures, faults: wrong };
+}
+
+/** Makes one share of the parts of a file. */
+async function convertShare(
+  plan: RenderPlan,
+  out: string,
+  share: Share,
+  parts: { folder: string; film: string } | undefined,
+  { show, signal }: { show: (what: string, share: number) => void; signal: AbortSignal },
+): Promise<null> {
+  if (!parts) throw new UsageError("--share does not go with pictures, films or fonts of your own");
+  const onProgress = (done: number) => show("Rendering", done);
+  const { made, parts: all } = await renderShare(plan, share, { parts, signal, onProgress });
+  console.error(`${out}: share ${share.number} of ${share.of}, ${made} of ${counted(all, "part")} made.`);
+  return null;
+}
+
+/**
+ * What an earlier run has found in a film.
+ *
+ * @throws UsageError if the report is of another film, or cannot be read
+ */
+async function foundBefore(report: string, film: FilmFile, options: ConvertOptions) {
+  const found = await readReportFile(report, readReport);
+  if (found.frames !== film.info.frames || found.shots.at(-1)?.range.end !== film.info.frames) {
+    throw new UsageError(`${report} is not of all of ${film.name}; make it again with \`analyse\``);
+  }
+  if (options.mark.length > 0) throw new UsageError("--mark does not go with --analysis; say it with `analyse`");
+  const rule = ruleOf(options);
+  return { shots: found.shots.map((shot) => ({ ...shot, rule })), lacking: found.lacking, faults: NO_FAULTS };
 }
 
 /**
@@ -166,32 +205,31 @@ export async function convertFilm(
   if (targets.some(({ out }) => resolve(file) === resolve(out))) {
     throw new UsageError("--out would overwrite the film itself");
   }
+  if (options.share && options.parts === undefined) throw new UsageError("--share needs --parts");
   const film = await openFilm(file, options);
   const range = rangeFrom(options, film);
   const kept = keptFrom(range, options, film);
   const captions = await FilmCaptions.open(options, film.info);
   const of = 1 + 2 * targets.length;
-  const { shots, lacking, faults } = await findShots(
-    film,
-    range,
-    { follow: ruleOf(options), mark: options.mark, active: options.active },
-    {
-      signal,
-      onProgress: (share) => progress.show({ number: 1, of, what: "Looking for shots and people" }, share),
-    },
-  );
+  const { shots, lacking, faults } =
+    options.analysis === undefined
+      ? await findShots(
+          film,
+          range,
+          { follow: ruleOf(options), mark: options.mark, active: options.active },
+          {
+            signal,
+            onProgress: (share) => progress.show({ number: 1, of, what: "Looking for shots and people" }, share),
+          },
+        )
+      : await foundBefore(options.analysis, film, options);
   const done: Converted[] = [];
   for (const [i, target] of targets.entries()) {
     const show = (what: string, share: number) =>
       progress.show({ number: 2 + 2 * i + (what === "Checking" ? 1 : 0), of, what }, share);
-    done.push(
-      await convertTo(
-        target,
-        { film, shots, lacking, faults, kept, layers: options.layers, captions, options },
-        show,
-        signal,
-      ),
-    );
+    const about = { film, shots, lacking, faults, kept, layers: options.layers, captions, options };
+    const converted = await convertTo(target, about, show, signal);
+    if (converted) done.push(converted);
   }
   progress.end();
   for (const line of captions?.said ?? []) console.error(line);

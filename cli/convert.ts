@@ -1,7 +1,7 @@
 import { Command } from "commander";
 import { type ConvertOptions, convertFilm, NEEDS_A_LOOK } from "./convert-film";
 import { addConvertOptions } from "./convert-options";
-import { collectDrop, parseFrame, parseSize } from "./options";
+import { collectDrop, parseFrame, parseShare, parseSize } from "./options";
 import { outputOf, requireEncoder } from "./output-options";
 import { runWithProgress } from "./progress-line";
 import { targetsOf } from "./targets";
@@ -15,6 +15,8 @@ export function convertCommand(): Command {
     .requiredOption("--out <file>", "the file to write; its extension says in which format")
     .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)");
   return addConvertOptions(command)
+    .option("--analysis <report>", "use what `analyse` has found, in place of looking through the film again")
+    .option("--share <K/N>", "make one of N shares of the parts and join nothing; needs --parts", parseShare)
     .option("--from <frame>", "first frame to convert", parseFrame)
     .option("--to <frame>", "first frame not to convert", parseFrame)
     .option("--drop <A-B>", "leave out frames A up to B; may be given again", collectDrop, [])

@@ -30,6 +30,14 @@ export function parseSensitivity(text: string): number {
   return Number(text);
 }
 
+/** "2/4": the second of four. */
+export function parseShare(text: string): { number: number; of: number } {
+  const match = /^([1-9]\d{0,3})\/([1-9]\d{0,3})$/.exec(text);
+  const [number, shares] = [Number(match?.[1]), Number(match?.[2])];
+  if (!match || number > shares) throw new InvalidArgumentError("A share is written K/N, such as 2/4.");
+  return { number, of: shares };
+}
+
 export function parseFrame(text: string): number {
   if (!/^\d+$/.test(text)) throw new InvalidArgumentError("A frame is a whole number, counted from 0.");
   return Number(text);

@@ -80,6 +80,8 @@ export interface PartsOptions {
   /** How many frames are there. */
   onProgress: (frames: number) => void;
   signal?: AbortSignal | undefined;
+  /** Which of the parts are made, by their places from 0; all of them if left out. */
+  only?: ((place: number) => boolean) | undefined;
 }
 
 /**
@@ -91,14 +93,14 @@ export async function makeParts(
   plan: RenderPlan,
   output: Output,
   maker: FrameMaker,
-  { folder, film, onProgress, signal }: PartsOptions,
+  { folder, film, onProgress, signal, only = () => true }: PartsOptions,
 ): Promise<{ files: { file: string; frames: number }[]; made: number }> {
   await mkdir(folder, { recursive: true });
   const parts = partsOf(plan, output).map(({ from, to }) => {
     const frames = output.frames.slice(from, to);
     return { frames, file: join(folder, `${digestOf(plan, output, frames, film)}.nut`) };
   });
-  const missing = parts.map(({ file }) => !existsSync(file));
+  const missing = parts.map(({ file }, place) => only(place) && !existsSync(file));
   let done = parts.reduce((sum, { frames }, i) => sum + (missing[i] ? 0 : frames.length), 0);
   onProgress(done);
   const onFrame = () => onProgress(++done);
@@ -111,7 +113,8 @@ export async function makeParts(
   }
   // What was used last is kept longest.
   const now = new Date();
-  await Promise.all(parts.map(({ file }) => utimes(file, now, now)));
+  const there = parts.filter((_, place) => only(place));
+  await Promise.all(there.map(({ file }) => utimes(file, now, now)));
   const files = parts.map(({ file, frames }) => ({ file, frames: frames.length }));
   return { files, made: missing.filter(Boolean).length };
 }

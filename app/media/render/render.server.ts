@@ -5,7 +5,7 @@ import { pipeline } from "node:stream/promises";
 import { qualityNumber } from "~/core/formats/output-settings";
 import { withFolderBeside } from "~/disk/write-aside.server";
 import { zipOf } from "~/disk/zip.server";
-import { startFfmpeg, writing } from "../film-tool.server";
+import { FilmError, startFfmpeg, writing } from "../film-tool.server";
 import { FrameMaker } from "../frame-maker.server";
 import { NOTHING_OWN } from "../own/load-pictures.server";
 import {
@@ -49,6 +49,43 @@ async function renderInParts(
     await joinSound(plan, ["-f", "concat", "-safe", "0", "-i", writing(list)], target, maker.pictures, scratch, signal);
     return { made, parts: files.length };
   });
+}
+
+/** One of several shares of the parts of a render, which are made on several machines: from 1. */
+export interface Share {
+  number: number;
+  of: number;
+}
+
+/**
+ * Makes one share of the parts of a plan and joins nothing: whoever renders the plan when all shares are there has them.
+ *
+ * @throws FilmError for a format that is not made of parts
+ */
+export async function renderShare(
+  plan: RenderPlan,
+  { number, of: shares }: Share,
+  { parts, onProgress, signal }: RenderOptions & { parts: NonNullable<RenderOptions["parts"]> },
+): Promise<Rendered> {
+  const output = outputOf(plan);
+  if (!output.format.inParts || plan.output.mostMegabytes !== null) {
+    throw new FilmError(`${plan.name}: ${output.format.name} cannot be made in shares. Render it in one go.`);
+  }
+  const isOurs = (place: number) => place % shares === number - 1;
+  const maker = await FrameMaker.open(plan.info.picture, plan.target, plan.own ?? NOTHING_OWN);
+  try {
+    let begun: number | null = null;
+    const { files, made } = await makeParts(plan, output, maker, {
+      ...{ ...parts, signal, only: isOurs },
+      onProgress: (frames) => {
+        begun ??= frames;
+        onProgress?.(Math.min(1, ((frames - begun) * shares) / output.frames.length));
+      },
+    });
+    return { made, parts: files.length };
+  } finally {
+    await maker.close();
+  }
 }
 
 /** A picture a frame, numbered from 1, in an archive. */
