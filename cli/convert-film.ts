@@ -1,7 +1,6 @@
 /** Converts a film without the app: what `convert`, `export` and `batch` have in common. */
 import { writeFile } from "node:fs/promises";
 import { resolve } from "node:path";
-import { statSync } from "node:fs";
 import { heardIn } from "~/core/composition/heard";
 import { shownIn, withLayers } from "~/core/composition/shown";
 import { counted } from "~/texts/numbers";
@@ -16,6 +15,7 @@ import type { RenderPlan } from "~/media/render/plan";
 import { renderShare, type Share } from "~/media/render/render.server";
 import { exportVersion } from "~/pipelines/export-version.server";
 import type { FilmFile } from "~/media/film-file";
+import { identityOf } from "~/media/film-identity.server";
 import { writeAside } from "~/disk/write-aside.server";
 import { barsLines } from "./bars-line";
 import { type CaptionOptions, FilmCaptions } from "./captions";
@@ -57,12 +57,6 @@ export interface Converted {
   figures: FileFigures;
   /** What the check found wrong in it. */
   faults: string[];
-}
-
-/** What tells a film's file from another in its place. */
-export function identityOf({ file }: Pick<FilmFile, "file">): string {
-  const { size, mtimeMs } = statSync(file);
-  return `${size} ${mtimeMs}`;
 }
 
 /** What is looked at of the film. */

@@ -1,4 +1,3 @@
-import { statSync } from "node:fs";
 import { withCaptions } from "~/core/captions/captioned";
 import { heardIn } from "~/core/composition/heard";
 import { shownIn, withLayers } from "~/core/composition/shown";
@@ -11,6 +10,7 @@ import type { JobRow } from "~/db/jobs.server";
 import { requireSpace } from "~/disk/disk-space.server";
 import { estimatedBytes } from "~/media/estimated-size";
 import type { FilmFile } from "~/media/film-file";
+import { identityOf } from "~/media/film-identity.server";
 import { withTrack, writeSidecars } from "../pipelines/caption-files.server";
 import { exportVersion } from "../pipelines/export-version.server";
 import { exportFile } from "./export-file.server";
@@ -21,12 +21,6 @@ import { libraryFiles } from "./own-files.server";
 import { RENDERING_SHARE, RenderPayload, type RenderResult } from "./payloads";
 import type { JobOptions } from "./run-job.server";
 import { DATA_FOLDER, dataFolder, partsFolder } from "./workplace.server";
-
-/** What tells a film's file from any other that has been in its place. */
-function identityOf({ file }: FilmFile): string {
-  const { size, mtimeMs, ino } = statSync(file);
-  return `${size} ${mtimeMs} ${ino}`;
-}
 
 /** Carries out a render job: the version as it is now. */
 export async function renderVersion(

@@ -4,10 +4,8 @@ import { decodeFrames } from "~/media/decode.server";
 import type { FilmFile } from "~/media/film-file";
 import { bytesFromFfmpeg } from "~/media/film-tool.server";
 import { FrameMaker } from "~/media/frame-maker.server";
+import { TO_RGB } from "~/media/render/encode.server";
 import type { OwnContents } from "~/media/own/load-pictures.server";
-
-/** Rec.709 in limited range, as frames are made, to RGB. */
-const TO_RGB = "scale=in_color_matrix=bt709:in_range=tv:out_range=pc:flags=accurate_rnd+full_chroma_int,format=rgb24";
 
 /**
  * One frame of a version, made from the original as it is rendered.
