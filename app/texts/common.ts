@@ -68,6 +68,12 @@ export const commonTexts = {
   /** components/common/sortable-list.tsx */
   sortableList: {
     move: (name: string) => `Move ${name}`,
+    howTo:
+      "Press Space to pick it up, the arrow keys to move it, Space to drop it, and Escape to leave it where it was.",
+    pickedUp: (name: string) => `${name} picked up`,
+    isAt: (name: string, place: number, of: number) => `${name}: ${place} of ${of}`,
+    droppedAt: (name: string, place: number, of: number) => `${name} dropped: ${place} of ${of}`,
+    leftWhereItWas: (name: string) => `${name} left where it was`,
   },
   /** components/common/wordmark.tsx */
   wordmark: {

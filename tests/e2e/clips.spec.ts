@@ -2,6 +2,7 @@ import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
 import { measure } from "../support/measure";
 import { LONG_WORK, TestServer } from "../support/server";
+import { moveUp } from "../support/sortable";
 
 const server = new TestServer();
 test.beforeAll(() => server.start());
@@ -69,12 +70,7 @@ test("several clips become one film, and are moved, trimmed, added and taken out
   });
 
   await test.step("they change places, by keyboard, and the key goes along", async () => {
-    await page.getByRole("button", { name: "Move upright-25.mp4", exact: true }).focus();
-    await page.keyboard.press("Space");
-    await page.waitForTimeout(300);
-    await page.keyboard.press("ArrowUp");
-    await page.waitForTimeout(300);
-    await page.keyboard.press("Space");
+    await moveUp(page, page.getByRole("button", { name: "Move upright-25.mp4", exact: true }), 2, 1);
     await expect(clips(page).first()).toContainText("upright-25.mp4");
     await arrange(page);
     await expect(rows(page).first()).toContainText("upright-25.mp4");

@@ -5,6 +5,7 @@ import { expect, type Page, test } from "@playwright/test";
 import { openTwoShots, query } from "../support/desk";
 import { measure } from "../support/measure";
 import { LONG_WORK, TestServer } from "../support/server";
+import { moveUp } from "../support/sortable";
 
 const server = new TestServer();
 const out = join(server.data, "delivered");
@@ -77,11 +78,7 @@ test("three versions in one go, each as it is set; one is cancelled, done again,
     // The last one is moved to the top by keyboard.
     const grips = queue.getByRole("button", { name: /^Move / });
     await expect(grips).toHaveCount(3);
-    await grips.nth(2).focus();
-    await page.keyboard.press("Space");
-    await page.keyboard.press("ArrowUp");
-    await page.keyboard.press("ArrowUp");
-    await page.keyboard.press("Space");
+    await moveUp(page, grips.nth(2), 3, 1);
     await expect.poll(async () => (await names())[0]).toContain("Portrait");
     await queue.locator("li").filter({ hasText: "Vertical" }).getByRole("button", { name: "Cancel" }).click();
     await expect.poll(() => renders().map(({ state }) => state)).toContain("cancelled");

@@ -11,6 +11,7 @@ import { registerFonts } from "~/media/layers/fonts.server";
 import { fileAt, resultAt } from "../support/pixels";
 import { renderVersion } from "../support/render-version";
 import { LONG_WORK, TestServer } from "../support/server";
+import { moveUp } from "../support/sortable";
 
 const server = new TestServer();
 test.beforeAll(() => server.start());
@@ -176,11 +177,7 @@ test("a bar and a text are added, placed, ordered, timed, undone, copied, and ar
   const grip = layers(page)
     .last()
     .getByRole("button", { name: /^Move / });
-  await grip.focus();
-  for (const key of ["Space", "ArrowUp", "Space"]) {
-    await page.keyboard.press(key);
-    await page.waitForTimeout(300);
-  }
+  await moveUp(page, grip, 2, 1);
   await expect(layers(page).first()).toContainText("bar");
   await page.keyboard.press("Control+z");
 

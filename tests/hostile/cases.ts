@@ -289,7 +289,7 @@ export const CASES: Case[] = [
   })),
   {
     what: "a render of no version",
-    request: () => form(`/films/${known.film}`, { intent: "export", versionId: "nobody" }),
+    request: () => form(`/films/${known.film}`, { intent: "export", versionIds: "nobody" }),
     status: 404,
   },
   {

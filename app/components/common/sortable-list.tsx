@@ -1,8 +1,11 @@
 import {
+  type Active,
+  type Announcements,
   closestCenter,
   DndContext,
   type DragEndEvent,
   KeyboardSensor,
+  type Over,
   PointerSensor,
   useSensor,
   useSensors,
@@ -20,6 +23,26 @@ import type { ReactNode } from "react";
 import { commonTexts } from "~/texts/common";
 
 const t = commonTexts.sortableList;
+
+const nameOf = ({ data }: Active) => String((data.current as { name?: string } | undefined)?.name);
+
+type SaysPlace = (name: string, place: number, of: number) => string;
+
+/** Says where in the list something is; nothing where it is over no row. */
+function atPlace(says: SaysPlace) {
+  return ({ active, over }: { active: Active; over: Over | null }): string | undefined => {
+    const at = over?.data.current?.sortable as { index: number; items: readonly unknown[] } | undefined;
+    return at && says(nameOf(active), at.index + 1, at.items.length);
+  };
+}
+
+/** What a screen reader says of a drag. */
+const ANNOUNCEMENTS: Announcements = {
+  onDragStart: ({ active }) => t.pickedUp(nameOf(active)),
+  onDragOver: atPlace(t.isAt),
+  onDragEnd: atPlace(t.droppedAt),
+  onDragCancel: ({ active }) => t.leftWhereItWas(nameOf(active)),
+};
 
 interface SortableListProps {
   label: string;
@@ -40,7 +63,12 @@ export function SortableList({ label, keys, onMove, className, children }: Sorta
     if (over && active.id !== over.id) onMove(keys.indexOf(String(active.id)), keys.indexOf(String(over.id)));
   };
   return (
-    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+    <DndContext
+      sensors={sensors}
+      collisionDetection={closestCenter}
+      onDragEnd={drop}
+      accessibility={{ announcements: ANNOUNCEMENTS, screenReaderInstructions: { draggable: t.howTo } }}
+    >
       <SortableContext items={[...keys]} strategy={verticalListSortingStrategy}>
         <ol aria-label={label} className={className}>
           {children}
@@ -61,7 +89,7 @@ interface SortableRowProps {
 }
 
 export function SortableRow({ id, label, name, className, children }: SortableRowProps) {
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id, data: { name } });
   return (
     <li
       ref={setNodeRef}
