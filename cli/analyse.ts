@@ -2,6 +2,7 @@ import { writeFile } from "node:fs/promises";
 import { Command } from "commander";
 import { AnalysisReport, makeAnalysisReport } from "~/core/formats/report";
 import { counted } from "~/texts/numbers";
+import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
 import { planFollowing } from "~/core/subjects/choosing/follow";
 import { writeAside } from "~/disk/write-aside.server";
 import { barsLines } from "./bars-line";
@@ -28,8 +29,10 @@ async function analyse(
   });
   let before: string | null = null;
   const shots = found.map((shot) => {
-    // Without a version there is no window that anything would have to fit into.
-    const plan = planFollowing({ ...shot, shot: shot.range, picture, window: picture, rate, before });
+    // Without a version the window is that of an upright one, the shape that is asked for most.
+    const window = { width: (picture.height * 9) / 16, height: picture.height };
+    const problem = { ...shot, shot: shot.range, picture, window, rate, before, attention: USUAL_ATTENTION };
+    const plan = planFollowing(problem);
     before = plan.who;
     return { ...shot, subjectId: plan.trackId, reason: plan.reason, certainty: plan.certainty };
   });

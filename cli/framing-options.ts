@@ -18,6 +18,8 @@ import {
   USUAL_FRAMING,
   Zoom,
 } from "~/core/path/framing-settings";
+import { HOLD_RANGE, TURN_STYLES, type TurnStyle } from "~/core/subjects/attention/attention-settings";
+import { numberOfLetter, personId } from "~/core/subjects/choosing/people";
 import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
 import { type BackdropFile, isFilmFile } from "./own-files";
 import { addFollowOption } from "./options";
@@ -38,6 +40,10 @@ export interface FramingOptions {
   place?: number;
   backdrop: Backdrop | BackdropFile;
   edge: Edge;
+  hold: number;
+  turns: TurnStyle;
+  /** Ids of people. */
+  mustHave: string[];
   follow: FollowRule;
   keepBoth?: boolean;
 }
@@ -149,6 +155,15 @@ export function parseOffset(text: string): FramingSettings["offset"] {
   );
 }
 
+/** "A,C": the people with these letters. */
+export function parseMustHave(text: string): string[] {
+  return text.split(",").map((letter) => {
+    const number = numberOfLetter(letter.trim());
+    if (number === null) throw new InvalidArgumentError("People are said by their letters, such as A or A,C.");
+    return personId(number);
+  });
+}
+
 /** Options whose picture has been read. */
 export type ReadyOptions = Omit<FramingOptions, "backdrop"> & { backdrop: Backdrop };
 
@@ -166,6 +181,9 @@ export const settingsOf = ({
   place,
   backdrop,
   edge,
+  hold,
+  turns,
+  mustHave,
 }: ReadyOptions): FramingSettings => ({
   ...USUAL_FRAMING,
   manner,
@@ -180,6 +198,9 @@ export const settingsOf = ({
   layout: layout.kind === "whole" && place !== undefined ? { ...layout, place } : layout,
   backdrop,
   edge,
+  hold,
+  turns,
+  mustHave,
 });
 
 /** The rule for whom to follow; keeping two is one of them. */
@@ -247,5 +268,22 @@ export const addFramingOptions = (command: Command): Command =>
       `the border of such a picture: ${EDGE_LOOKS.join(", ")}, and :CORNER for round corners, 0 to 100`,
       parseEdge,
       USUAL_FRAMING.edge,
+    )
+    .option(
+      "--hold <seconds>",
+      "how long the window stays with a subject at least before it goes over to another within a shot",
+      numberFrom(HOLD_RANGE.least, HOLD_RANGE.most),
+      USUAL_FRAMING.hold,
+    )
+    .addOption(
+      new Option("--turns <how>", "how the window gets from one subject to the next within a shot")
+        .choices(TURN_STYLES)
+        .default(USUAL_FRAMING.turns),
+    )
+    .option(
+      "--must-have <who>",
+      "the letters of the people who have to be in the picture, such as A or A,C (analyse tells who is who)",
+      parseMustHave,
+      USUAL_FRAMING.mustHave,
     )
     .option("--keep-both", "keep the first two in the window where they fit; the same as --follow both");

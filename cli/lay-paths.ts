@@ -1,3 +1,4 @@
+import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
 import type { Size } from "~/core/geometry/box";
 import { shotFraming, type ShotSettings } from "~/core/edits/path-inputs";
 import type { FramedShot, ShotFraming } from "~/core/path/shot-framing";
@@ -23,7 +24,7 @@ export function layPaths<S extends Pick<ShotFraming, "range" | "tracks" | "rule"
   const kept = partsWithin(options.kept ?? ranges, ranges);
   const sets = shots.map(({ range, begins, active, rule }, i): ShotSettings => {
     const shot = { ...freshShot(String(range.start), range, begins, active), follow: rule };
-    return { shot, inVersion, usual: {}, handKeys: [], kept: kept[i]! };
+    return { shot, inVersion, usual: {}, attention: USUAL_ATTENTION, handKeys: [], kept: kept[i]! };
   });
   const framings = sets.map((set, i) => shotFraming(set, shots[i]!.tracks));
   const paths = frameShots(framings, film.picture, options.size, film.rate);

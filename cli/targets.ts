@@ -61,6 +61,9 @@ const OPTION_OF: Record<keyof FramingChange, keyof FramingOptions> = {
   panes: "panes",
   backdrop: "backdrop",
   edge: "edge",
+  hold: "hold",
+  turns: "turns",
+  mustHave: "mustHave",
 };
 
 /** How a version of a style is framed, where no option says otherwise. */

@@ -20,6 +20,7 @@ import { migration0016 } from "./migrations/0016-named-states";
 import { migration0017 } from "./migrations/0017-captions";
 import { migration0018 } from "./migrations/0018-checks";
 import { migration0019 } from "./migrations/0019-output";
+import { migration0020 } from "./migrations/0020-attention";
 
 export type Db = Database.Database;
 
@@ -44,6 +45,7 @@ const MIGRATIONS = [
   migration0017,
   migration0018,
   migration0019,
+  migration0020,
 ];
 
 /**

@@ -6,7 +6,7 @@ import { findCandidates } from "./analysis.server";
 import { deleteCaption, listCaptions, putCaption } from "./captions.server";
 import { listClips, trimClip } from "./clips.server";
 import type { Db } from "./database.server";
-import { type FilmRow, setSensitivity } from "./films.server";
+import { type FilmRow, setAttention, setSensitivity } from "./films.server";
 import { isAnalysed } from "./jobs.server";
 import { listMarks, listTrackEdits, putMark, putTrackEdit } from "./marks.server";
 import { changePerson, listPeople } from "./people.server";
@@ -30,7 +30,7 @@ import {
  */
 export const loadState = (db: Db, film: FilmRow): FilmState => readable(film.name, () => readState(db, film));
 
-function readState(db: Db, { id, info, sensitivity }: FilmRow): FilmState {
+function readState(db: Db, { id, info, sensitivity, attention }: FilmRow): FilmState {
   return {
     film: {
       id,
@@ -40,7 +40,7 @@ function readState(db: Db, { id, info, sensitivity }: FilmRow): FilmState {
       candidates: findCandidates(db, id),
       analysed: isAnalysed(db, id),
     },
-    sensitivity,
+    ...{ sensitivity, attention },
     shots: listShots(db, id),
     clips: listClips(db, id).map(clipOf),
     versions: listVersions(db, id).map((version) => ({
@@ -62,8 +62,9 @@ const clipOf = ({ id, name, start, end, in: first, out, area, info }: ClipWithFi
 
 /** Stores what turns the state that is stored into another. To be called in a transaction. */
 export function storeDifference(db: Db, filmId: string, difference: Difference): void {
-  const { sensitivity, versions, shots, inVersions = [], handKeys = [] } = difference;
+  const { sensitivity, attention, versions, shots, inVersions = [], handKeys = [] } = difference;
   if (sensitivity !== undefined) setSensitivity(db, filmId, sensitivity);
+  if (attention) setAttention(db, filmId, attention);
   if (versions) {
     for (const version of versions.put) saveVersion(db, filmId, version);
     keepVersions(db, filmId, versions.order);

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { FilmInfo } from "~/core/film-info";
+import { AttentionSettings, USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
 import { frameToSeconds } from "~/core/time/rate";
 import type { Db } from "./database.server";
 import { readable, UnreadableFilm } from "./readable";
@@ -41,6 +42,8 @@ export interface FilmRow {
   findings: number;
   /** How ready to see transitions, 0 to 100. */
   sensitivity: number;
+  /** How attention passes on within its shots. */
+  attention: AttentionSettings;
   /** Whether it is out of the way, with the films that are done with. */
   putAway: boolean;
   /** When it was deleted, in milliseconds since 1970; null while it is not. */
@@ -59,6 +62,7 @@ interface RawFilm {
   revision: number;
   findings: number;
   sensitivity: number;
+  attention: string | null;
   put_away: number;
   deleted_at: number | null;
   created_at: number;
@@ -73,6 +77,9 @@ const toFilm = (row: RawFilm): FilmRow => ({
   revision: row.revision,
   findings: row.findings,
   sensitivity: row.sensitivity,
+  attention: readable(row.name, () =>
+    row.attention ? AttentionSettings.parse(JSON.parse(row.attention)) : USUAL_ATTENTION,
+  ),
   putAway: row.put_away === 1,
   deletedAt: row.deleted_at,
   addedAt: row.created_at,
@@ -164,6 +171,9 @@ export const setWanted = (db: Db, id: string, frame: number): void =>
 export const findWanted = (db: Db, id: string): number | null =>
   db.prepare<[string], { frame: number | null }>("SELECT wanted_frame AS frame FROM films WHERE id = ?").get(id)
     ?.frame ?? null;
+
+export const setAttention = (db: Db, id: string, attention: AttentionSettings): void =>
+  void db.prepare("UPDATE films SET attention = ? WHERE id = ?").run(JSON.stringify(attention), id);
 
 export const setSensitivity = (db: Db, id: string, sensitivity: number): void =>
   void db.prepare("UPDATE films SET sensitivity = ? WHERE id = ?").run(sensitivity, id);

@@ -26,6 +26,7 @@ import {
   setFile,
   setFingerprint,
   setInfo,
+  setAttention,
   setSensitivity,
 } from "./films.server";
 import { findMarkTrackById, listMarkTracks, putMark, putTrackEdit, saveMarkTrack } from "./marks.server";
@@ -40,13 +41,13 @@ import { saveVersion, setHandKey, setShotInVersion } from "./versions.server";
  */
 export const workOf = (
   state: FilmState,
-  film: Project["film"],
+  film: Omit<Project["film"], "attention">,
   people: Project["people"],
   clips: Project["clips"] = [],
 ): Omit<Project, "analysis"> => ({
   format: "glad-pan/project",
   version: 1,
-  film,
+  film: { ...film, attention: state.attention },
   clips,
   shots: [...state.shots],
   versions: state.versions.map(({ shots, handKeys, ...version }) => ({
@@ -126,6 +127,7 @@ export function putInPlace(
 export function insertWork(db: Db, id: string, project: Omit<Project, "analysis">): void {
   const { versions, marks, people } = project;
   setSensitivity(db, id, project.film.sensitivity);
+  setAttention(db, id, project.film.attention);
   for (const clip of project.clips) insertClip(db, id, clip);
   for (const shot of project.shots) saveShot(db, id, shot);
   for (const { shots, handKeys, ...version } of versions) {

@@ -2,6 +2,7 @@ import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { existsSync, mkdtempSync, readdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
+import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
 import { pieceRange } from "~/core/time/pieces";
 import type { FilmRow } from "~/db/films.server";
 import { probeFilm } from "~/media/probe.server";
@@ -17,7 +18,7 @@ let film: FilmRow;
 beforeAll(async () => {
   process.env.GLAD_PAN_DATA = folder;
   const file = resolve("demo/ferrow-kite-day.mp4");
-  const row = { name: "kite.mp4", file, revision: 0, findings: 0, sensitivity: 50 };
+  const row = { name: "kite.mp4", file, revision: 0, findings: 0, sensitivity: 50, attention: USUAL_ATTENTION };
   const place = { putAway: false, deletedAt: null, addedAt: 0, fingerprint: null };
   film = { ...row, ...place, id: "film", info: await probeFilm(file) };
 });

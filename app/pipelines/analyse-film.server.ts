@@ -12,7 +12,7 @@ import { chooseSubject } from "~/core/subjects/choosing/rank";
 import { speakingTurns } from "~/core/subjects/speaking/speaking";
 import { stayingOn } from "~/core/subjects/tracking/stay";
 import type { Track } from "~/core/subjects/tracking/track";
-import { speechIn, voiced, type VoiceActivity } from "~/core/subjects/speaking/voice";
+import { speechIn, type VoiceActivity } from "~/core/subjects/speaking/voice";
 import { type FrameRange, framesPerSecond, inRange } from "~/core/time/rate";
 import { joinRanges } from "~/core/time/ranges";
 import type { FilmFile } from "~/media/film-file";
@@ -255,7 +255,7 @@ class Analyser {
     const whole = best && (await this.throughShot(best, shot, camera));
     const tracks = whole ? seen.map((track) => (track === best ? whole : track)) : seen;
     const faces = tracks.filter(({ kind }) => kind === "face");
-    const turns = speakingTurns(faces, shot, voiced(speechIn(this.voice, shot, rate), rate), rate);
+    const turns = speakingTurns(faces, shot, speechIn(this.voice, shot, rate), rate);
     for (const track of tracks) {
       const speaking = turns.get(track.id);
       if (speaking) track.speaking = speaking;

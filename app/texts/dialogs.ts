@@ -107,6 +107,8 @@ export const dialogsTexts = {
     inShots: (count: number, shots: string) => `In ${counted(count, "shot")}: ${shots}`,
     followThisPersonInEvery: "Follow this person in every shot they appear in",
     followEverywhere: "Follow everywhere",
+    mustBeInThePicture: "Must be in the picture in every shot",
+    turnsInThisFilm: "Turns within a shot, in all versions",
     nameOf: (letter: string) => `Name of ${letter}`,
     noName: "no name",
     isTheSameAs: (letter: string) => `${letter} is the same as`,

@@ -335,7 +335,7 @@ export const inspectorTexts = {
   /** components/desk/inspector/subject-choice.tsx */
   subjectChoice: {
     auto: "Auto",
-    theMostImportantSubject: "The most important subject",
+    theMostImportantSubject: "Who matters most, or each in turn",
     theSecond: "The second",
     theSecondMostImportantSubject: "The second most important subject",
     twoTogether: "Two together",
@@ -360,6 +360,35 @@ export const inspectorTexts = {
     standsOut: "stands out",
     whatToFollow: "What to follow",
     mixed: "Mixed",
+  },
+  /** components/desk/inspector/absence-fixes.tsx */
+  absenceFixes: {
+    whatCanBeDone: "What can be done",
+    follow: (name: string) => `Follow ${name} here`,
+    leaveOutTheShot: "Leave out the shot",
+    dropTheStretch: "Drop the stretch",
+  },
+  /** components/desk/inspector/turn-controls.tsx */
+  turnControls: {
+    turns: "Turns",
+    turnHereTo: "Turn here to…",
+    and: " and ",
+    somebody: "somebody",
+    nothing: "Nothing",
+    goTo: (time: string) => `Go to ${time}`,
+    whoFrom: (time: string) => `Who is followed from ${time}`,
+    deleteTheTurn: (time: string) => `Delete the turn at ${time}`,
+    fromTheStart: "from the start",
+  },
+  /** components/desk/inspector/attention-fields.tsx */
+  attentionFields: {
+    howTurnsAreTaken: "How turns are taken",
+    styles: {
+      auto: { text: "Auto", hint: "Jumps to a speaker far away, moves otherwise" },
+      jump: { text: "Jump", hint: "Cuts from one to the next" },
+      move: { text: "Move", hint: "Pans from one to the next" },
+    },
+    holdAtLeast: "Hold at least",
   },
   /** components/desk/inspector/text-areas.tsx */
   textAreas: {

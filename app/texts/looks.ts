@@ -66,6 +66,8 @@ export const looksTexts = {
   peopleLooks: {
     nobodyInTheFrame: (seconds: number) =>
       `Nobody in the frame for ${fixed(seconds, 1)} s, while somebody is beside it`,
+    mustBeInThePicture: (letter: string, seconds: number) =>
+      `${letter} is not in the frame for ${fixed(seconds, 1)} s, and must be`,
     looksOutOfTheNearEdge: (seconds: number) => `Looks out of the near edge for ${fixed(seconds, 1)} s`,
   },
   /** core/checks/window-looks.ts */

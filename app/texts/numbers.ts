@@ -7,6 +7,11 @@ const WITH_DIGITS = new Map<number, Intl.NumberFormat>();
 export const counted = (count: number, one: string, many = `${one}s`): string =>
   `${WHOLE.format(count)} ${count === 1 ? one : many}`;
 
+const SMALL = ["none", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
+
+/** "three" for 3; digits for what is more than ten. */
+export const inWords = (count: number): string => SMALL[count] ?? WHOLE.format(count);
+
 /** "46%" of a share from 0 to 1. */
 export const percent = (share: number): string => PERCENT.format(share);
 

@@ -1,4 +1,4 @@
-import { percent } from "./numbers";
+import { counted, inWords, percent } from "./numbers";
 
 export const reasonsTexts = {
   /** core/path/choose-manner.ts */
@@ -20,14 +20,22 @@ export const reasonsTexts = {
     balanceOf: (count: number) => `balance of ${count === 1 ? "one thing" : `${count} things`}`,
     nobodySeenSpeaking: "nobody seen speaking",
     theSpeaker: "the speaker",
-    speakersAllInTheWindow: (size: number) => `${size} speakers, all in the window`,
-    speakersTurns: (size: number, count: number) => `${size} speakers, ${count} turns`,
+    speakersAllInTheWindow: (size: number) => `${inWords(size)} speak, all in the window`,
+    talkInTurn: (size: number, turns: number) => `${inWords(size)} talk in turn, ${counted(turns, "turn")}`,
+    attentionPassesOn: (turns: number, first: string) => `${counted(turns, "turn")}: ${first}`,
+    severalTogetherOfTheTime: (size: number, fitting: number) =>
+      Number.isNaN(fitting)
+        ? `${inWords(size)} kept together`
+        : `${inWords(size)} together, ${percent(fitting)} of the time all fit in the window`,
     nothingIsFollowedAsYou: "follows nothing, as chosen",
     second: (reason: string) => `second: ${reason}`,
     thereIsNoSecond: "there is no second",
     yourChoice: (reason: string) => `your choice, ${reason}`,
     notInThisShot: "not in this shot",
     whatYouChoseIsNot: "what you chose is no longer in this shot",
+    mustBeInIt: "must be in the picture",
+    whoMustBeInItIsNot: "who must be in the picture is not",
+    yourTurns: (turns: number) => (turns === 0 ? "chosen by you" : `${counted(turns, "turn")}, set by you`),
     markedByYou: "marked by you",
     chosenByYou: "chosen by you",
   },
@@ -39,6 +47,16 @@ export const reasonsTexts = {
     longHoldsAndFewEased: "Long holds and few, eased moves",
     chase: "Chase",
     staysCloseToTheSubject: "Stays close to the subject",
+  },
+  /** core/subjects/attention/turns.ts */
+  causes: {
+    speaks: "another speaks",
+    left: "the one before has left",
+    enters: "another comes in",
+    acts: "another begins to move",
+    together: "both fit in the window",
+    matters: "another is more prominent",
+    set: "set by you",
   },
   /** core/subjects/choosing/rank.ts */
   rank: {

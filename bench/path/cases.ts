@@ -4,6 +4,7 @@ import { mkdirSync, readFileSync } from "node:fs";
 import { basename, join } from "node:path";
 import { readReport } from "~/core/formats/read-report";
 import type { Box, Size } from "~/core/geometry/box";
+import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
 import { planFollowing } from "~/core/subjects/choosing/follow";
 import type { Subject } from "~/core/subjects/choosing/subject";
 import type { Track } from "~/core/subjects/tracking/track";
@@ -104,7 +105,8 @@ export function filmCases(files: readonly string[], folder: string): PathCase[] 
     const window = { width: (film.picture.height * 9) / 16, height: film.picture.height };
     return film.shots.flatMap(({ range, tracks }, i) => {
       const rule = { kind: "auto" } as const;
-      const [span] = planFollowing({ ...film, rule, shot: range, tracks, window, before: null }).spans;
+      const problem = { ...film, rule, shot: range, tracks, window, before: null, attention: USUAL_ATTENTION };
+      const [span] = planFollowing(problem).spans;
       if (!span?.subject) return [];
       const { picture, rate } = film;
       return [{ name: `${film.file} ${i + 1}`, shot: range, picture, rate, subject: span.subject }];

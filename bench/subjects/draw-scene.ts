@@ -20,6 +20,16 @@ export interface Seen {
 const mix = ([a, b]: readonly [number, number], t: number) => a + (b - a) * t;
 const FPS = RATE.num / RATE.den;
 
+/** When the middle of an actor passes a place across the picture, in seconds. */
+export function passes(actor: Actor, x: number): number {
+  const [from, to] = actor.moving;
+  let seconds = from;
+  const isBefore = () =>
+    Math.sign(actor.to.x - actor.from.x) * (x - mix([actor.from.x, actor.to.x], progress(actor, seconds))) > 0;
+  while (seconds < to && isBefore()) seconds += 1 / FPS;
+  return seconds;
+}
+
 function progress({ moving: [from, to] }: Actor, seconds: number): number {
   const t = Math.min(1, Math.max(0, (seconds - from) / (to - from)));
   return t * t * (3 - 2 * t);
@@ -30,6 +40,13 @@ function mouthOf({ speaks }: Actor, seconds: number): number {
   const speaking = speaks?.some(([from, to]) => seconds >= from && seconds < to);
   if (!speaking) return 0;
   return 0.55 * Math.max(0, Math.sin(seconds * 27 + 1.3 * Math.sin(seconds * 7)) * 0.6 + 0.4);
+}
+
+/** How far a figure's arms are raised: up and down, a little more than once a second, while it waves. */
+function armsOf({ waves }: Actor, seconds: number): { leftArm: number; rightArm: number } {
+  const waving = waves?.some(([from, to]) => seconds >= from && seconds < to);
+  const raised = (phase: number) => (waving ? 0.55 + 0.4 * Math.sin(seconds * 7.5 + phase) : 0);
+  return { leftArm: raised(0), rightArm: raised(1.9) };
 }
 
 function drawDog(g: SKRSContext2D, x: number, y: number, size: number, seconds: number): BoxTuple {
@@ -144,9 +161,16 @@ function drawActor(g: SKRSContext2D, actor: Actor, seconds: number): { face: Box
     case "figure": {
       const moves = Math.abs(actor.to.x - actor.from.x) > 0.2 * size && t > 0 && t < 1;
       const speed = Math.abs(actor.to.x - actor.from.x) / (actor.moving[1] - actor.moving[0]) / size;
-      const walk = moves ? { step: seconds * 7, stride: speed > 0.6 ? 1.8 : 1 } : {};
+      // It sets off and halts within half a second.
+      const walked = Math.min(1, (seconds - actor.moving[0]) / 0.5, (actor.moving[1] - seconds) / 0.5);
+      const walk = moves ? { step: seconds * 7, stride: speed > 0.6 ? 1.8 : 1, walk: walked } : {};
       const facing = Math.sign(actor.to.x - actor.from.x) || 1;
-      const { face, body } = drawFigure(g, x, y, size, actor.person!, { ...pose, ...walk, facing });
+      const { face, body } = drawFigure(g, x, y, size, actor.person!, {
+        ...pose,
+        ...armsOf(actor, seconds),
+        ...walk,
+        facing,
+      });
       return { face, body };
     }
     case "dog":

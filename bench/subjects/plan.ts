@@ -23,6 +23,8 @@ export interface Actor {
   tilt?: number;
   /** When it speaks. */
   speaks?: [number, number][];
+  /** When a figure waves with both arms. */
+  waves?: [number, number][];
   /** Whom the shot is about. */
   main?: boolean;
 }
@@ -66,7 +68,7 @@ const STYLES = ["short", "long", "bun", "cap", "bald"] as const;
 const CLOTHES = ["#b8433a", "#3f6b4f", "#5a5f9c", "#d9a43b", "#2f8a8f", "#6b4a3a", "#9a4f86", "#3b3f46", "#c9cdd2"];
 
 /** Made-up people, each with clothes unlike those of the others of a scene. */
-function someone(random: Random, index: number): Person {
+export function someone(random: Random, index: number): Person {
   return {
     id: `person-${index}`,
     name: `Person ${index}`,
@@ -82,7 +84,8 @@ function someone(random: Random, index: number): Person {
 
 type Sketch = Partial<Omit<ScenePlan, "name" | "set" | "apart">> & { actors: Actor[] };
 
-const still = (x: number, y: number) => ({ from: { x, y }, to: { x, y }, moving: [0, 1] as [number, number] });
+/** What does not move from a place. */
+export const steady = (x: number, y: number) => ({ from: { x, y }, to: { x, y }, moving: [0, 1] as [number, number] });
 
 function bust(random: Random, index: number, x: number, size: number, more: Partial<Actor> = {}): Actor {
   const y = between(random, 0.34, 0.42) * PICTURE.height;
@@ -91,7 +94,7 @@ function bust(random: Random, index: number, x: number, size: number, more: Part
     kind: "bust",
     person: someone(random, index),
     size: [size, size],
-    ...still(x, y),
+    ...steady(x, y),
     ...more,
   };
 }

@@ -1,7 +1,7 @@
 /**
  * Follows people and things in made-up, difficult scenes and holds what was found against the truth, for the scenes
- * that the method was tuned on and, apart, for those that were not looked at. Things that no detector knows and text have
- * tables of their own: there the windows count.
+ * that the method was tuned on and, apart, for those that were not looked at. Things that no detector knows, text, and scenes in
+ * which attention passes on have tables of their own: there the windows count.
  *
  *   ./glad-pan bench subjects [--json OUT.json] [--set NAME] [--apart] [--quick]
  *
@@ -13,9 +13,10 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { clipBox } from "~/core/geometry/box";
-import { planFollowing } from "~/core/subjects/choosing/follow";
-import { turnsOf } from "~/core/subjects/speaking/speaking";
+import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
+import { type FollowPlan, planFollowing } from "~/core/subjects/choosing/follow";
 import { boxAt, type Track } from "~/core/subjects/tracking/track";
+import type { FrameRange } from "~/core/time/rate";
 import { analyseAtOnce } from "~/pipelines/analyse-film.server";
 import { followMarks } from "~/pipelines/follow-marks.server";
 import { probeFilm } from "~/media/probe.server";
@@ -36,6 +37,8 @@ import {
   scoreMark,
   toBox,
 } from "./score";
+import { runAttention } from "./attention/run-attention";
+import { addAttention, attentionRow, type AttentionScore, NO_ATTENTION } from "./attention/score-attention";
 import { planTalks, type Talk } from "./talks";
 import { runThings } from "./things/run-things";
 import { addThings, NO_THINGS, thingRow, type ThingScore } from "./things/score-things";
@@ -128,29 +131,27 @@ async function scoreMarks(film: FilmFile, truth: Seen[][], seed: number, tracks:
   return total;
 }
 
+/** Whom an upright window follows in a shot. */
+function planIn(shot: FrameRange, tracks: Track[], kind: "auto" | "speaker"): FollowPlan {
+  const window = { width: (PICTURE.height * 9) / 16, height: PICTURE.height };
+  const rest = { picture: PICTURE, window, rate: RATE, before: null, attention: USUAL_ATTENTION };
+  return planFollowing({ rule: { kind }, shot, tracks, ...rest });
+}
+
 async function scoreScene(plan: ScenePlan, talk?: Talk): Promise<Totals> {
   const painter = new ScenePainter(plan);
   const film = await filmOf(plan, painter, talk?.sound);
   const truth = Array.from({ length: painter.frames }, (_, frame) => painter.seen(frame));
   const { shots } = await analyseAtOnce(film);
   const tracks: Track[] = shots.flatMap((shot) => shot.tracks);
-  const window = { width: (PICTURE.height * 9) / 16, height: PICTURE.height };
   const followed = shots.flatMap(({ range, tracks: own }) => {
-    const plan = planFollowing({
-      rule: { kind: "auto" },
-      shot: range,
-      tracks: own,
-      picture: PICTURE,
-      window,
-      rate: RATE,
-      before: null,
-    });
-    const subject = plan.spans[0]!.subject;
-    return Array.from({ length: range.end - range.start }, (_, i) => {
-      const box =
-        subject && (boxAt(subject.track, range.start + i) ?? (subject.body && boxAt(subject.body, range.start + i)));
-      return box || null;
-    });
+    const { spans } = planIn(range, own, "auto");
+    return spans.flatMap(({ start, end, subject }) =>
+      Array.from({ length: end - start }, (_, i) => {
+        const box = subject && (boxAt(subject.track, start + i) ?? (subject.body && boxAt(subject.body, start + i)));
+        return box || null;
+      }),
+    );
   });
   const totals = noTotals();
   totals.faces = scoreFaces(tracks, truth, SCALE, FPS);
@@ -161,25 +162,16 @@ async function scoreScene(plan: ScenePlan, talk?: Talk): Promise<Totals> {
 }
 
 /** Share of the time in which somebody speaks that the turn is theirs. */
-function scoreSpeaker(
-  { turns }: Talk,
-  shots: { range: { start: number; end: number }; tracks: Track[] }[],
-  truth: Seen[][],
-) {
+function scoreSpeaker({ turns }: Talk, shots: { range: FrameRange; tracks: Track[] }[], truth: Seen[][]) {
   let right = 0;
   let asked = 0;
-  const found = shots.flatMap(({ range, tracks }) => turnsOf(tracks, range, RATE).map((turn) => ({ turn, tracks })));
+  const found = shots.flatMap(({ range, tracks }) => planIn(range, tracks, "speaker").spans);
   truth.forEach((seen, frame) => {
     const speaker = turns.find(({ from, to }) => frame / FPS >= from && frame / FPS < to);
     if (!speaker) return;
     asked++;
-    const here = found.find(({ turn }) => frame >= turn.start && frame < turn.end);
-    const box =
-      here &&
-      boxAt(
-        here.tracks.find(({ id }) => id === here.turn.trackId)!,
-        frame,
-      );
+    const here = found.find(({ start, end }) => frame >= start && frame < end);
+    const box = here?.subject && boxAt(here.subject.track, frame);
     const face = toBox(seen.find(({ id }) => id === speaker.id)!.face);
     if (!box || !face) return;
     const x = box.x + box.width / 2;
@@ -244,6 +236,14 @@ for await (const { scene, score } of runThings(isWanted)) {
   thingParts[part] = addThings(thingParts[part], score);
   things.set(scene.set, addThings(things.get(scene.set) ?? NO_THINGS, score));
 }
+const attention = new Map<string, AttentionScore>();
+const attentionParts = { tuned: NO_ATTENTION, apart: NO_ATTENTION };
+for await (const { name, set, apart, score, reason } of runAttention(isWanted)) {
+  process.stderr.write(`\r${name}: ${reason}                \n`);
+  const part = apart ? "apart" : "tuned";
+  attentionParts[part] = addAttention(attentionParts[part], score);
+  attention.set(set, addAttention(attention.get(set) ?? NO_ATTENTION, score));
+}
 process.stderr.write("\r");
 const print = <T>(of: Iterable<[string, T]>, rowOf: (value: T) => object) => {
   const rows = [...of].map(([name, value]) => [name, rowOf(value)]);
@@ -257,11 +257,16 @@ if (things.size > 0) {
   print(things, thingRow);
   print(Object.entries(thingParts), thingRow);
 }
+if (attention.size > 0) {
+  print(attention, attentionRow);
+  print(Object.entries(attentionParts), attentionRow);
+}
 if (values.json) {
   const json = {
     parts: Object.fromEntries(Object.entries(parts).map(([part, totals]) => [part, figures(totals)])),
     sets: Object.fromEntries([...sets].map(([set, totals]) => [set, figures(totals)])),
     things: { parts: thingParts, sets: Object.fromEntries(things) },
+    attention: { parts: attentionParts, sets: Object.fromEntries(attention) },
   };
   writeFileSync(values.json, `${JSON.stringify(json, null, 2)}\n`);
 }

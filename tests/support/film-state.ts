@@ -1,4 +1,5 @@
 import { type FilmState, newVersion, type VersionState } from "~/core/edits/film-state";
+import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
 import { freshShot } from "~/core/shots/shot";
 import { hardTransition } from "~/core/shots/transition";
 import { clockOf } from "~/core/time/timecode";
@@ -24,6 +25,7 @@ export const TWO_SHOTS: FilmState = {
     analysed: true,
   },
   sensitivity: 50,
+  attention: USUAL_ATTENTION,
   shots: [
     freshShot("one", { start: 0, end: 100 }, null),
     freshShot("two", { start: 100, end: 300 }, hardTransition(100, "cut")),

@@ -15,7 +15,7 @@ const windows: CropWindow[] = Array.from({ length: 100 }, () => ({ x: 500, y: 36
 const shown = (of = windows, size = TALL) =>
   shownIn([{ range: RANGE, windows: of, laidOut: covering(size) }], size, 25);
 const shot: CheckedShot = {
-  ...{ kept: [RANGE], protect: null, tracks: [], settings: { enlargement: 1.5 }, limits: USUAL_LIMITS },
+  ...{ kept: [RANGE], protect: null, tracks: [], settings: { enlargement: 1.5, mustHave: [] }, limits: USUAL_LIMITS },
   ...{ area: { x: 0, y: 0, width: 1280, height: 720 }, rate: { num: 25, den: 1 } },
 };
 const track = (kind: Track["kind"], x: (i: number) => number | null, width = 60): Track => ({
@@ -92,7 +92,7 @@ describe("second looks at how a shot is framed", () => {
       { kind: "enlarged", frame: 170, text: "Enlarged 4.0 times, which may look soft" },
     ]);
     expect(framingLooks(shot, null, shown(zoomed, { width: 360, height: 640 }))).toEqual([]);
-    expect(looks(null, { settings: { enlargement: 4.1 } }, zoomed)).toEqual([]);
+    expect(looks(null, { settings: { enlargement: 4.1, mustHave: [] } }, zoomed)).toEqual([]);
   });
 
   test("a part that is protected and does not fit", () => {

@@ -8,7 +8,7 @@ import { clipRanges } from "../time/ranges";
 import { looksTexts } from "../../texts/looks";
 import type { CheckedShot } from "./checked-shot";
 import { type SecondLook, severityOf } from "./second-look";
-import { lookRoomLooks, nobodyLooks } from "./people-looks";
+import { absentLooks, lookRoomLooks, nobodyLooks } from "./people-looks";
 import { troubleIn } from "./trouble";
 import { stuckLooks } from "./window-looks";
 
@@ -157,6 +157,7 @@ export function framingLooks(shot: CheckedShot, subject: Track | null, shown: Sh
     ...heldLooks(shot, shown),
     ...enlargedLooks(shot, shown),
     ...nobodyLooks(shot, subject, shown),
+    ...absentLooks(shot, shown),
     ...lookRoomLooks(shot, subject, shown),
     ...stuckLooks(shot, subject, shown),
   ].sort((a, b) => a.range.start - b.range.start);

@@ -19,7 +19,7 @@ function shot(start: number, x: (i: number) => number, faceX: (i: number) => num
   };
   const shown = shownIn([{ range, windows, laidOut: covering(TALL) }], TALL, 25);
   const area = { x: 0, y: 0, width: 1280, height: 720 };
-  const set = { protect: null, settings: { enlargement: 9 }, limits: USUAL_LIMITS, rate: RATE };
+  const set = { protect: null, settings: { enlargement: 9, mustHave: [] }, limits: USUAL_LIMITS, rate: RATE };
   return sidesOf({ ...set, kept: [range], tracks: [face], area }, face, shown);
 }
 const goesOn = { from: false, into: false };

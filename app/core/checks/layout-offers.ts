@@ -60,6 +60,7 @@ const MOST_LIFTED = 0.4;
 const HELPS: Partial<Record<SecondLook["kind"], readonly LayoutOffer["id"][]>> = {
   "text-cut": ["whole", "lift", "replace"],
   "protected-cut": ["whole", "lift"],
+  absent: ["whole"],
   "two-alike": ["whole", "stack-two"],
   "two-apart": ["stack-two", "whole"],
 };

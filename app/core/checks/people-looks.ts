@@ -1,6 +1,7 @@
 /** Frames that nobody is in while somebody is beside them, and people who look out of the edge that is nearer. */
 import { filmPanes, type ShownAt } from "../composition/composition";
 import { boxCentre, boxContains } from "../geometry/box";
+import { letterOfId } from "../subjects/choosing/people";
 import { facingThrough } from "../subjects/detecting/facing";
 import { boxAt, extentOf, isDoubtfulFace, type Track } from "../subjects/tracking/track";
 import { framesPerSecond, rangeLength } from "../time/rate";
@@ -44,6 +45,26 @@ export function nobodyLooks(
     ...{ kind: "empty-frame", limit: limits.empty },
     at: (frame) => (isEmpty(frame) ? 1 : 0),
     text: t.nobodyInTheFrame,
+  });
+}
+
+/** Where somebody who has to be in the picture is not shown. */
+export function absentLooks({ kept, tracks, settings, limits, rate }: CheckedShot, shown: ShownAt): SecondLook[] {
+  return settings.mustHave.flatMap((who) => {
+    const theirs = tracks.filter((track) => track.who === who);
+    const isShown = (frame: number) => {
+      const panes = filmPanes(shown(frame));
+      return theirs.some((track) => {
+        const box = boxAt(track, frame);
+        const middle = box && { ...boxCentre(box), width: 0, height: 0 };
+        return middle && panes.some(({ source }) => boxContains(source, middle));
+      });
+    };
+    return troubleIn(kept, rate, {
+      ...{ kind: "absent", limit: limits.lost },
+      at: (frame) => (isShown(frame) ? 0 : 1),
+      text: (seconds) => t.mustBeInThePicture(letterOfId(who), seconds),
+    }).map((look) => ({ ...look, who }));
   });
 }
 

@@ -8,6 +8,7 @@ const WORST = {
   flashing: 90,
   "face-covered": 80,
   "protected-cut": 80,
+  absent: 85,
   "subject-lost": 75,
   "text-cut": 70,
   "undecoded-picture": 60,
@@ -33,7 +34,16 @@ export const LOOK_KINDS = Object.keys(WORST) as LookKind[];
 
 /** Kinds that are about what the window shows in each frame of their stretch; the others are about a shot or the film. */
 export const LASTING: ReadonlySet<LookKind> = new Set([
-  ...(["subject-cut", "empty-frame", "face-covered", "protected-cut", "text-cut", "text-covered", "jolt"] as const),
+  ...([
+    "absent",
+    "subject-cut",
+    "empty-frame",
+    "face-covered",
+    "protected-cut",
+    "text-cut",
+    "text-covered",
+    "jolt",
+  ] as const),
   ...(["moving-at-cut", "at-edge", "enlarged", "looks-out"] as const),
 ]);
 
@@ -64,6 +74,8 @@ export interface SecondLook {
   pane?: number;
   /** The track of what is left out. */
   otherId?: string;
+  /** Who it is about, by the id of one of the film's people. */
+  who?: string;
 }
 
 /** Seconds after which trouble has come half of the way from its least to its worst. */

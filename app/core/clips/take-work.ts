@@ -54,7 +54,7 @@ export function withWorkOf(into: FilmState, { clip, state, tracking }: TakenFilm
     if (!like) return version;
     const says = [...like.shots].flatMap(([id, said]) => {
       const renamed = ids.get(id);
-      const ofAny = withRules(said, (rule) => (rule.kind === "person" ? null : rule));
+      const { mustHave: _, ...ofAny } = withRules(said, (rule) => (rule.kind === "person" ? null : rule));
       return renamed ? [[renamed, ofAny] as const] : [];
     });
     return {

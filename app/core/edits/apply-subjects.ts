@@ -7,7 +7,7 @@ import { refusalsTexts } from "../../texts/refusals";
 
 const t = refusalsTexts.applySubjects;
 
-type SubjectCommand = Extract<SingleCommand, { type: "put-mark" | "edit-track" | "change-person" }>;
+type SubjectCommand = Extract<SingleCommand, { type: "put-mark" | "set-attention" | "edit-track" | "change-person" }>;
 
 /** @throws Refusal if it speaks of a person who is not there */
 export function applyToSubjects(state: FilmState, command: SubjectCommand): FilmState {
@@ -15,6 +15,12 @@ export function applyToSubjects(state: FilmState, command: SubjectCommand): Film
     case "put-mark": {
       const { thing, frame, box } = command;
       return applyDifference(state, { marks: [{ thing, frame, box }] });
+    }
+    case "set-attention": {
+      const { attention } = command;
+      const isSomebody = (who: string) => state.people.some(({ id }) => id === who);
+      if (!attention.mustHave.every(isSomebody)) throw new Refusal(t.thisPersonIsNotThere);
+      return applyDifference(state, { attention });
     }
     case "edit-track": {
       const { trackId, edit } = command;

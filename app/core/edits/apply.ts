@@ -56,6 +56,7 @@ function applySingle(state: FilmState, command: SingleCommand): FilmState {
     case "change-captions":
       return applyToCaptions(state, command);
     case "put-mark":
+    case "set-attention":
     case "edit-track":
     case "change-person":
       return applyToSubjects(state, command);

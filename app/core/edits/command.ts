@@ -11,6 +11,7 @@ import { Id, ShotId, TrackId } from "../ids";
 import { HandKey } from "../path/hand-key";
 import { Shot } from "../shots/shot";
 import { Transition } from "../shots/transition";
+import { AttentionSettings } from "../subjects/attention/attention-settings";
 import { TrackEdit } from "../subjects/tracking/edit-tracks";
 import { Frame, FrameRange } from "../time/rate";
 import { PersonEdit, Version } from "./film-state";
@@ -96,6 +97,8 @@ const SingleCommand = z.discriminatedUnion("type", [
   z.object({ type: z.literal("change-shots"), shotIds: ShotIds, change: ShotChange }),
   /** Decides again, from what was found, which places are cuts. */
   z.object({ type: z.literal("set-sensitivity"), sensitivity: z.int().min(0).max(100) }),
+  /** Says how attention passes on within all shots of which neither a version nor the shot says otherwise. */
+  z.object({ type: z.literal("set-attention"), attention: AttentionSettings }),
   /** Cuts the film as a list says that was brought in. */
   z.object({ type: z.literal("set-transitions"), transitions: z.array(Transition).max(MOST) }),
   /** Draws a box around a thing at a frame, or takes it away. */

@@ -89,6 +89,9 @@ const SETTING_NAMES: Record<ShotSetting, string> = {
   panes: "panes",
   backdrop: "backdrop",
   edge: "edge",
+  hold: t.leastHold,
+  turns: "turns",
+  mustHave: t.whoMustBeInIt,
   follow: "subject",
   protect: t.protectedArea,
 };
@@ -191,6 +194,8 @@ function single(command: SingleCommand, say: Speaker): string {
       return t.movedTheCutBeforeTo(say.shots([command.shotId]), say.time(command.frame));
     case "change-shots":
       return shotChange(command.change, say.shots(command.shotIds));
+    case "set-attention":
+      return t.setHowAttentionPassesOn;
     case "set-sensitivity":
       return t.setTheSensitivityToCuts(command.sensitivity);
     case "set-transitions":

@@ -7,6 +7,7 @@ import { Box } from "../geometry/box";
 import { Id, ShotId, TrackId } from "../ids";
 import { HandKey } from "../path/hand-key";
 import { Shot } from "../shots/shot";
+import { AttentionSettings } from "../subjects/attention/attention-settings";
 import type { ThingMark } from "../subjects/marks/marked-things";
 import { TrackEdit } from "../subjects/tracking/edit-tracks";
 import { Frame } from "../time/rate";
@@ -16,6 +17,7 @@ import { ShotInVersion } from "./shot-in-version";
 
 export const Difference = z.object({
   sensitivity: z.int().optional(),
+  attention: AttentionSettings.optional(),
   /** Shots that go, and shots that come or take the place of those with their ids. */
   shots: z.object({ removed: z.array(ShotId), put: z.array(Shot) }).optional(),
   versions: z
@@ -82,6 +84,8 @@ const plain = ({ shots, handKeys, ...version }: VersionState): Version => versio
 export function differenceBetween(from: FilmState, to: FilmState): Difference {
   const difference: Difference = {};
   if (from.sensitivity !== to.sensitivity) difference.sensitivity = to.sensitivity;
+
+  if (!isSame(from.attention, to.attention)) difference.attention = to.attention;
 
   const shots = compare(from.shots, to.shots, ({ id }) => id);
   if (!isEmpty(shots)) difference.shots = { removed: shots.removed.map(({ id }) => id), put: shots.put };
@@ -196,6 +200,7 @@ export function applyDifference(state: FilmState, difference: Difference): FilmS
   return {
     film: state.film,
     sensitivity: difference.sensitivity ?? state.sensitivity,
+    attention: difference.attention ?? state.attention,
     shots: shots
       ? merged(
           state.shots,

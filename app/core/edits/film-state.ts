@@ -12,6 +12,7 @@ import { Id } from "../ids";
 import type { HandKey } from "../path/hand-key";
 import type { TransitionCandidate } from "../shots/detect-transitions";
 import type { Shot } from "../shots/shot";
+import type { AttentionSettings } from "../subjects/attention/attention-settings";
 import type { ThingMark } from "../subjects/marks/marked-things";
 import type { TrackEdit } from "../subjects/tracking/edit-tracks";
 import type { Clock } from "../time/timecode";
@@ -106,6 +107,8 @@ export interface FilmState {
   film: FilmFacts;
   /** How ready to see transitions, 0 to 100. */
   sensitivity: number;
+  /** How attention passes on within its shots, where neither a version nor a shot says otherwise. */
+  attention: AttentionSettings;
   /** In order. They end with the film, or before it while the analysis has not got there. */
   shots: readonly Shot[];
   /** What the film is made of, in order; none where it is one file. */

@@ -3,6 +3,7 @@ import { z } from "zod";
 import { Id } from "../ids";
 import { UNTRIMMED } from "./trim";
 import { Version } from "./film-state";
+import type { FollowRule } from "../subjects/choosing/follow-rule";
 import { type UsualInVersion, withRules } from "./shot-in-version";
 
 /** A version as it is made for any film: nothing in it speaks of one. */
@@ -23,9 +24,14 @@ export const StyleChange = z.discriminatedUnion("do", [
 ]);
 export type StyleChange = z.infer<typeof StyleChange>;
 
-/** What is usual in a version, without whom it follows where that is somebody or something of one film. */
-const anyFilms = (usual: UsualInVersion): UsualInVersion =>
-  withRules(usual, (rule) => (rule.kind === "person" || rule.kind === "track" ? null : rule));
+/** The same rule where it is about nobody and nothing of one film; else null. */
+const anyFilmsRule = (rule: FollowRule): FollowRule | null =>
+  rule.kind === "person" || rule.kind === "track" || rule.kind === "turns" ? null : rule;
+
+/** What is usual in a version, without whom it follows and who must be in it where that is somebody of one film. */
+function anyFilms({ mustHave: _, ...usual }: UsualInVersion): UsualInVersion {
+  return withRules(usual, anyFilmsRule);
+}
 
 /** What versions of a film would be in another film. */
 export const styleOf = (versions: readonly Version[]): VersionStyle[] =>

@@ -78,17 +78,33 @@ class Followed {
   }
 
   rule(rule: FollowRule, shot: Pick<Shot, "id" | "start" | "end">): FollowRule {
-    if (rule.kind !== "track") return rule;
-    const thing = thingOfTrack(rule.trackId);
+    if (rule.kind === "track") {
+      const trackId = this.track(rule.trackId, shot);
+      return trackId === null ? AUTO : { kind: "track", trackId };
+    }
+    if (rule.kind !== "turns") return rule;
+    const tracks = new Map<string, string | null>();
+    const turns = rule.turns.flatMap(({ frame, trackIds }) => {
+      const to = this.move.frame(Math.max(frame, shot.start));
+      if (to === null) return [];
+      for (const id of trackIds) if (!tracks.has(id)) tracks.set(id, this.track(id, shot));
+      return [{ frame: to, trackIds: trackIds.flatMap((id) => tracks.get(id) ?? []) }];
+    });
+    return turns.some(({ trackIds }) => trackIds.length > 0) ? { kind: "turns", turns } : AUTO;
+  }
+
+  /** What a track of a shot is called in the new film, if need be as a mark; null where it is not to be found there. */
+  private track(trackId: string, shot: Pick<Shot, "id" | "start" | "end">): string | null {
+    const thing = thingOfTrack(trackId);
     const range = this.move.range(shot);
-    if (!range) return AUTO;
-    if (thing) return this.marks.some((mark) => mark.thing === thing && inRange(mark.frame, range)) ? rule : AUTO;
-    const known = this.tracking.rename(rule.trackId);
-    if (known !== null) return { kind: "track", trackId: known };
-    const mark = this.markOf(this.tracking.tracksOf(shot.id).find(({ id }) => id === rule.trackId));
-    if (!mark) return AUTO;
+    if (!range) return null;
+    if (thing) return this.marks.some((mark) => mark.thing === thing && inRange(mark.frame, range)) ? trackId : null;
+    const known = this.tracking.rename(trackId);
+    if (known !== null) return known;
+    const mark = this.markOf(this.tracking.tracksOf(shot.id).find(({ id }) => id === trackId));
+    if (!mark) return null;
     this.marks.push(mark);
-    return { kind: "track", trackId: markTrackId(mark.thing) };
+    return markTrackId(mark.thing);
   }
 
   /** A box around a track, where it is largest of what is left of it. */

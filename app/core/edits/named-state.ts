@@ -1,6 +1,7 @@
 /** A state of a film that the editor has given a name, to come back to it or to compare with it. */
 import { z } from "zod";
 import { Id } from "../ids";
+import { USUAL_ATTENTION } from "../subjects/attention/attention-settings";
 import { applyDifference, type Difference, differenceBetween } from "./difference";
 import type { FilmState } from "./film-state";
 
@@ -18,6 +19,8 @@ export type NamedState = z.infer<typeof NamedState>;
 const untouched = (state: FilmState): FilmState => ({
   ...state,
   sensitivity: -1,
+  // Nobody can set a hold of no length.
+  attention: { ...USUAL_ATTENTION, hold: 0 },
   shots: [],
   clips: state.clips.map((clip) => ({ ...clip, in: null, out: null })),
   versions: [],

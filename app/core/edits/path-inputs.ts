@@ -4,6 +4,7 @@ import { PANES } from "../composition/stack";
 import type { HandKey } from "../path/hand-key";
 import type { ShotFraming } from "../path/shot-framing";
 import type { Shot } from "../shots/shot";
+import type { AttentionSettings } from "../subjects/attention/attention-settings";
 import type { Track } from "../subjects/tracking/track";
 import { type FrameRange, rangeKey } from "../time/rate";
 import { partsWithin } from "../time/ranges";
@@ -18,6 +19,8 @@ export interface ShotSettings {
   inVersion: ShotInVersion | undefined;
   /** What it says of all its shots. */
   usual: UsualInVersion;
+  /** What the film says of how attention passes on. */
+  attention: AttentionSettings;
   /** The version's hand keys in it. */
   handKeys: readonly HandKey[];
   /** What of it the version shows. */
@@ -25,13 +28,15 @@ export interface ShotSettings {
 }
 
 /** What holds for a shot in a version. */
-export const settledShot = ({ shot, inVersion, usual }: ShotSettings): SettledShot => settle(shot, inVersion, usual);
+export const settledShot = ({ shot, inVersion, usual, attention }: ShotSettings): SettledShot =>
+  settle(shot, inVersion, { ...attention, ...usual });
 
 /** All that decides what is made of a shot's settings: the same values stand for the same settings. */
-export const basisOf = ({ shot, inVersion, usual, handKeys, kept }: ShotSettings): readonly unknown[] => [
-  shot,
-  inVersion,
-  usual,
+export const basisOf = ({ handKeys, kept, ...set }: ShotSettings): readonly unknown[] => [
+  set.shot,
+  set.inVersion,
+  set.usual,
+  set.attention,
   kept.map(rangeKey).join(),
   ...handKeys,
 ];
@@ -66,7 +71,7 @@ export function byRange<T extends { frame: number }>(items: readonly T[], ranges
 
 /** What is set for each of a film's shots in a version. */
 export function shotSettings(
-  { shots, clips }: Pick<FilmState, "shots" | "clips">,
+  { shots, clips, attention }: Pick<FilmState, "shots" | "clips" | "attention">,
   version: VersionState,
 ): ShotSettings[] {
   const { usual, trim } = version;
@@ -76,6 +81,7 @@ export function shotSettings(
     shot,
     inVersion: version.shots.get(shot.id),
     usual,
+    attention,
     handKeys: handKeys[i]!,
     kept: kept[i]!,
   }));

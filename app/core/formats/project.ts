@@ -11,6 +11,7 @@ import { HandKey } from "../path/hand-key";
 import { TransitionCandidate } from "../shots/detect-transitions";
 import { shotId } from "../shots/reshape";
 import { Shot } from "../shots/shot";
+import { AttentionSettings, USUAL_ATTENTION } from "../subjects/attention/attention-settings";
 import { TrackEdit } from "../subjects/tracking/edit-tracks";
 import { PackedTrack } from "../subjects/tracking/packed-tracks";
 import { Frame, FrameRange } from "../time/rate";
@@ -31,6 +32,7 @@ export const Project = z.object({
     /** Of its file, by which it is known wherever it lies. */
     fingerprint: z.string(),
     sensitivity: z.int().min(0).max(100),
+    attention: AttentionSettings.default(USUAL_ATTENTION),
   }),
   /** What the film is made of, in order; none where it is one file. */
   clips: z.array(ClipWithFile).default([]),

@@ -4,6 +4,7 @@ import { Backdrop, USUAL_BACKDROP } from "../composition/backdrop";
 import { Edge, PLAIN_EDGE } from "../composition/edge";
 import { FILL, Layout } from "../composition/layout";
 import { PANES } from "../composition/stack";
+import { AttentionSettings, USUAL_ATTENTION } from "../subjects/attention/attention-settings";
 import { FollowRule } from "../subjects/choosing/follow-rule";
 import { MANNERS } from "./manner";
 
@@ -66,6 +67,8 @@ export const FramingSettings = WindowSettings.extend({
   backdrop: Backdrop,
   /** Of such a film. */
   edge: Edge,
+  /** How attention passes on. */
+  ...AttentionSettings.shape,
 });
 export type FramingSettings = z.infer<typeof FramingSettings>;
 
@@ -86,6 +89,7 @@ export const USUAL_FRAMING: FramingSettings = {
   panes: [],
   backdrop: USUAL_BACKDROP,
   edge: PLAIN_EDGE,
+  ...USUAL_ATTENTION,
 };
 
 /** What several shots have in common. */

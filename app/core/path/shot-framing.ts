@@ -2,7 +2,7 @@
 import type { Box } from "../geometry/box";
 import type { LaidOut } from "../composition/layout";
 import type { CropWindow } from "../geometry/crop-window";
-import type { FollowPlan } from "../subjects/choosing/follow";
+import type { FollowPlan, FollowSpan } from "../subjects/choosing/follow";
 import type { FollowRule } from "../subjects/choosing/follow-rule";
 import type { Track } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";
@@ -43,7 +43,7 @@ export interface FramedPane extends ShotPath, Pick<FollowPlan, "who" | "reason" 
   /** How the window moves, and why if nobody has chosen. */
   manner: Manner;
   mannerReason: string | null;
-  /** Which track is followed when, in order and without gaps; the window jumps from one to the next. */
+  /** Which track is followed when, in order and without gaps. */
   spans: FollowedSpan[];
 }
 
@@ -55,7 +55,7 @@ export interface FramedShot extends FramedPane {
 }
 
 /** A part of a shot in which one track is followed; none of the shot's own where it is made of several, or nothing. */
-export interface FollowedSpan extends FrameRange {
+export interface FollowedSpan extends Omit<FollowSpan, "subject"> {
   trackId: string | null;
 }
 

@@ -181,18 +181,18 @@ describe("a framed shot", () => {
     const tracks = [speaking("left", 500, 0, 30), speaking("right", 1400, 30, 60)];
     const rule = readRule("speaker");
     const framed = frameShot({ ...framing, tracks, rule }, HD, VERTICAL, { num: 15, den: 1 });
-    expect(framed.spans).toEqual([
-      { start: 0, end: 30, trackId: "left" },
-      { start: 30, end: 60, trackId: "right" },
+    expect(framed.spans).toMatchObject([
+      { start: 0, end: 28, trackId: "left" },
+      { start: 28, end: 60, trackId: "right", comesBy: "jump", cause: "speaks" },
     ]);
-    expect([29, 30].map((frame) => boxAt(followedTrack(framed, tracks)!, frame))).toEqual([
-      boxAt(tracks[0]!, 29),
-      boxAt(tracks[1]!, 30),
+    expect([27, 28].map((frame) => boxAt(followedTrack(framed, tracks)!, frame))).toEqual([
+      boxAt(tracks[0]!, 27),
+      boxAt(tracks[1]!, 28),
     ]);
-    expect(framed.windows[30]!.x - framed.windows[29]!.x).toBeGreaterThan(700);
+    expect(framed.windows[28]!.x - framed.windows[27]!.x).toBeGreaterThan(700);
     // What is rendered is what the keys say, at the jump as well.
-    for (const frame of [28, 29, 30, 31])
+    for (const frame of [26, 27, 28, 29])
       expect(windowAt(framed.keys, frame).x).toBeCloseTo(framed.windows[frame]!.x, 3);
-    expect(framed.reason).toBe("2 speakers, 2 turns");
+    expect(framed.reason).toBe("two talk in turn, 1 turn");
   });
 });

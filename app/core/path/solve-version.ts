@@ -2,6 +2,8 @@ import { layOut, paneBox } from "../composition/layout";
 import { type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, type CropWindow } from "../geometry/crop-window";
 import { type FollowPlan, type FollowSpan, planFollowing } from "../subjects/choosing/follow";
+import { around, oneAfterTheOther } from "../subjects/choosing/made-subject";
+import type { Subject } from "../subjects/choosing/subject";
 import { boxAt, laidOver, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
 import { clipRanges, withoutRanges } from "../time/ranges";
@@ -33,7 +35,11 @@ const told = ({ range, kept }: ShotFraming): FrameRange => ({
 function plan(shot: ShotFraming, picture: Size, target: Size, rate: Rate, before: string | null): FollowPlan {
   const { range, rule, tracks, settings } = shot;
   const window = windowSize(picture, target, settings);
-  const { spans, ...rest } = planFollowing({ rule, shot: told(shot), tracks, picture, window, rate, before });
+  const { spans, ...rest } = planFollowing({
+    ...{ rule, shot: told(shot), tracks, picture, window, rate, before },
+    attention: settings,
+    passesOn: shot.others.length === 0,
+  });
   const last = spans.length - 1;
   const whole = spans.map((span, i) => ({
     ...span,
@@ -43,21 +49,37 @@ function plan(shot: ShotFraming, picture: Size, target: Size, rate: Rate, before
   return { ...rest, spans: whole };
 }
 
+/** What of a shot is followed without a jump of the window, as one subject. */
+interface Run extends FrameRange {
+  subject: Subject | null;
+}
+
+/** Spans that the window moves from one to the next in, together. */
+function runsOf(spans: readonly FollowSpan[]): Run[] {
+  const runs: FollowSpan[][] = [];
+  for (const span of spans) {
+    const last = runs.at(-1);
+    if (last && span.comesBy === "move") last.push(span);
+    else runs.push([span]);
+  }
+  return runs.map((run) => ({ start: run[0]!.start, end: run.at(-1)!.end, subject: oneAfterTheOther(run) }));
+}
+
 /** Parts of a path, each laid by itself: at the next one the window may jump. */
-interface Part extends FollowSpan {
+interface Part extends Run {
   /** Whether it is shown. */
   isKept: boolean;
 }
 
-/** Spans cut where something is left out: the picture jumps there, as at any cut. */
-function partsOf({ range, kept }: ShotFraming, spans: readonly FollowSpan[]): Part[] {
+/** Runs cut where something is left out: the picture jumps there, as at any cut. */
+function partsOf({ range, kept }: ShotFraming, runs: readonly Run[]): Part[] {
   const gone = withoutRanges([range], kept);
   const pieces = [
     ...kept.map((piece) => ({ piece, isKept: true })),
     ...gone.map((piece) => ({ piece, isKept: false })),
   ].sort((a, b) => a.piece.start - b.piece.start);
   return pieces.flatMap(({ piece, isKept }) =>
-    spans.flatMap((span) => clipRanges([span], piece).map((part) => ({ ...part, subject: span.subject, isKept }))),
+    runs.flatMap(({ subject, ...run }) => clipRanges([run], piece).map((part) => ({ ...part, subject, isKept }))),
   );
 }
 
@@ -131,7 +153,7 @@ function framePane(
 ): FramedPane {
   const { settings, handKeys, tracks, protect } = shot;
   const followed = plan(shot, picture, target, rate, before.who);
-  const pieces = partsOf(shot, followed.spans);
+  const pieces = partsOf(shot, runsOf(followed.spans));
   const first = Math.max(
     0,
     pieces.findIndex(({ isKept }) => isKept),
@@ -180,9 +202,8 @@ function framePane(
     other: followed.other,
     manner: longest.manner,
     mannerReason: longest.mannerReason,
-    spans: followed.spans.map(({ start, end, subject }) => ({
-      start,
-      end,
+    spans: followed.spans.map(({ subject, ...span }) => ({
+      ...span,
       trackId: tracks.find(({ id }) => id === subject?.track.id)?.id ?? null,
     })),
   };
@@ -203,13 +224,19 @@ export function followedIn(shot: ShotFraming, whole: Size, target: Size, rate: R
   return { who, trackId };
 }
 
-/** What is followed through a shot as one track, whoever it is at each moment; null where it is no track of the shot's. */
+/**
+ * What is followed through a shot as one track, whoever it is at each moment, and the box around all where it is several;
+ * null where it is no track of the shot's.
+ */
 export function followedTrack({ spans, subjectId }: FramedPane, tracks: readonly Track[]): Track | null {
-  const found = spans.map(({ trackId }) => tracks.find(({ id }) => id === trackId));
-  if (spans.length === 1) return found[0] ?? tracks.find(({ id }) => id === subjectId) ?? null;
-  if (found.some((track) => !track)) return null;
+  const found = spans.map(({ trackIds }) => tracks.filter(({ id }) => trackIds.includes(id)));
+  if (spans.length === 1 && found[0]!.length <= 1) {
+    return found[0]![0] ?? tracks.find(({ id }) => id === subjectId) ?? null;
+  }
+  if (found.some((parts) => parts.length === 0)) return null;
   const boxes = spans.flatMap(({ start, end }, i) =>
-    Array.from({ length: end - start }, (_, k) => boxAt(found[i]!, start + k)),
+    Array.from({ length: end - start }, (_, k) => around(found[i]!.map((part) => boxAt(part, start + k)))),
   );
-  return { ...found[0]!, start: spans[0]!.start, boxes };
+  const { id, kind, confidence } = found[0]![0]!;
+  return { id, kind, confidence, start: spans[0]!.start, boxes };
 }

@@ -4,13 +4,16 @@ import { Dialog } from "radix-ui";
 import { useMemo, useState } from "react";
 import { Button, Hint, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
+import { TickBox } from "~/components/common/tick-box";
 import { SelectMenu } from "~/components/common/select-menu";
 import { type Box, boxAround, boxCentre, type Size } from "~/core/geometry/box";
+import type { AttentionSettings } from "~/core/subjects/attention/attention-settings";
 import { letterOf } from "~/core/subjects/choosing/people";
 import type { Track } from "~/core/subjects/tracking/track";
 import type { Rate } from "~/core/time/rate";
 import type { DeskPerson, DeskShot } from "../state/desk-types";
 import { useStills } from "../picture/use-stills";
+import { AttentionFields } from "../inspector/attention-fields";
 import { Letter } from "../../common/letter";
 import type { LightCopy } from "../picture/piece-stream";
 import { dialogsTexts } from "~/texts/dialogs";
@@ -25,6 +28,9 @@ interface PeopleDialogProps {
   rate: Rate;
   onChange: (person: DeskPerson) => void;
   onFollow: (person: DeskPerson) => void;
+  /** How attention passes on within the film's shots. */
+  attention: AttentionSettings;
+  onAttention: (attention: AttentionSettings) => void;
 }
 
 const FACE_SIZE = { width: 96, height: 96 };
@@ -66,7 +72,8 @@ function appearances(people: readonly DeskPerson[], shots: readonly DeskShot[]):
 }
 
 /** Everybody in the film: what they look like and are called, where they are, and whether to follow them everywhere. */
-export function PeopleDialog({ people, shots, source, picture, onChange, onFollow }: PeopleDialogProps) {
+export function PeopleDialog(props: PeopleDialogProps) {
+  const { people, shots, source, picture, onChange, onFollow, attention, onAttention } = props;
   const [open, setOpen] = useState(false);
   const known = useMemo(() => (open ? appearances(people, shots) : []), [open, people, shots]);
   const wanted = useMemo(
@@ -98,6 +105,16 @@ export function PeopleDialog({ people, shots, source, picture, onChange, onFollo
                   <PersonName person={person} onChange={onChange} />
                 </span>
                 <span className="text-xs text-soft">{t.inShots(theirs.length, numbersOf(theirs))}</span>
+                <label className="flex items-center gap-2 text-xs">
+                  <TickBox
+                    checked={attention.mustHave.includes(person.id)}
+                    onChange={(must) => {
+                      const others = attention.mustHave.filter((id) => id !== person.id);
+                      onAttention({ ...attention, mustHave: must ? [...others, person.id] : others });
+                    }}
+                  />
+                  {t.mustBeInThePicture}
+                </label>
               </div>
               <MergeSelect person={person} known={known} onChange={onChange} />
               <Hint text={t.followThisPersonInEvery}>
@@ -109,6 +126,12 @@ export function PeopleDialog({ people, shots, source, picture, onChange, onFollo
           ))}
         </ul>
         <Merged people={people} onChange={onChange} />
+        {known.length > 1 && (
+          <section aria-label={t.turnsInThisFilm} className="mt-3 border-t border-line pt-3">
+            <h3 className="mb-2 text-sm font-medium">{t.turnsInThisFilm}</h3>
+            <AttentionFields settings={attention} onChange={(change) => onAttention({ ...attention, ...change })} />
+          </section>
+        )}
       </DialogPanel>
     </Dialog.Root>
   );

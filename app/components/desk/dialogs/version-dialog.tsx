@@ -8,9 +8,11 @@ import type { UsualInVersion } from "~/core/edits/shot-in-version";
 import type { Size } from "~/core/geometry/box";
 import { FRAME_SHAPES, nameOfSize } from "~/core/geometry/frame-shapes";
 import { USUAL_FRAMING } from "~/core/path/framing-settings";
+import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
 import { AUTO } from "~/core/subjects/choosing/follow-rule";
 import { CalmSlider } from "../inspector/calm-slider";
 import { MannerChoice } from "../inspector/manner-choice";
+import { AttentionFields } from "../inspector/attention-fields";
 import { RuleSelect } from "../inspector/subject-choice";
 import { LimitField } from "./limit-field";
 import { SizeField } from "./size-field";
@@ -117,6 +119,7 @@ function UsualFields({ usual, onChange }: { usual: UsualInVersion; onChange: (ch
         <span className="text-xs text-soft">{t.follow}</span>
         <RuleSelect rule={follow} onChange={(rule) => onChange({ follow: rule })} />
       </div>
+      <AttentionFields settings={{ ...USUAL_ATTENTION, ...usual }} onChange={onChange} />
     </section>
   );
 }

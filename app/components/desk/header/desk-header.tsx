@@ -39,6 +39,8 @@ export function DeskHeader() {
         rate={film.rate}
         onChange={subjectEdits.changePerson}
         onFollow={subjectEdits.followEverywhere}
+        attention={state.attention}
+        onAttention={(attention) => edits.send({ type: "set-attention", attention })}
       />
       <CutsDialog
         filmId={film.id}

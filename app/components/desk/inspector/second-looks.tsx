@@ -12,6 +12,7 @@ import { activeArea } from "~/core/shots/shot";
 import { boxAt, laidOver, type Track } from "~/core/subjects/tracking/track";
 import type { FrameRange } from "~/core/time/rate";
 import { type Still, useStills } from "../picture/use-stills";
+import { AbsenceFixes } from "./absence-fixes";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import { inspectorTexts } from "~/texts/inspector";
@@ -59,6 +60,7 @@ export function SecondLooks({ shot }: { shot: DeskShot }) {
               {look.isSeen ? <EyeOff className="size-3.5" aria-hidden /> : <Check className="size-3.5" aria-hidden />}
             </IconButton>
           </div>
+          {!look.isSeen && look.kind === "absent" && <AbsenceFixes shot={shot} look={look} />}
           {!look.isSeen && firsts.get(look.kind) === look && <Offers shot={shot} look={look} />}
         </li>
       ))}

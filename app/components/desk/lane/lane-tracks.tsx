@@ -42,7 +42,7 @@ export function LaneTracks({
     <Group listening={false}>
       {shot.cast.map((member) => {
         const colour = subjectColour(member.colour);
-        const spans = shot.framed?.spans.filter(({ trackId }) => trackId === member.track.id) ?? [];
+        const spans = shot.framed?.spans.filter(({ trackIds }) => trackIds.includes(member.track.id)) ?? [];
         const within = spans.flatMap(({ start, end }) =>
           stretches(member, shot, geometry, { start: Math.max(start, drawn.start), end: Math.min(end, drawn.end) }),
         );

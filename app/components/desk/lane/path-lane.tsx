@@ -22,6 +22,7 @@ import { LaneSpeed, SPEED } from "./lane-speed";
 import { LaneStrip, STRIP } from "./lane-strip";
 import { LaneTracks } from "./lane-tracks";
 import { LaneTrim } from "./lane-trim";
+import { LaneTurns } from "./lane-turns";
 import { LaneWaveform, WAVEFORM } from "./lane-waveform";
 import { useRubberBand } from "./use-rubber-band";
 import type { Player } from "../picture/player";
@@ -53,6 +54,8 @@ export interface LaneProps {
   aspect: number;
   /** How the window gets from a hand key to the next one was changed. */
   onEase: KeyEdits["ease"];
+  /** A turn of a shot, by its number, was moved to another frame. */
+  onMoveTurn: (shot: DeskShot, index: number, frame: number) => void;
   /** The captions, while they are worked on; null while they are not. */
   captions: CaptionsInLane | null;
   /** The stretch that is marked. */
@@ -158,6 +161,17 @@ function LaneContent({ shots, ...props }: ContentProps) {
       {axis === "x" &&
         !isFar &&
         visible.map((shot) => <LaneLooks key={shot.id} {...{ shot, pxPerFrame, theme }} onSeek={seek} />)}
+      {axis === "x" &&
+        !isFar &&
+        visible.map((shot) => (
+          <LaneTurns
+            key={shot.id}
+            {...{ shot, pxPerFrame, theme }}
+            width={size.width}
+            onMove={props.onMoveTurn}
+            onSeek={seek}
+          />
+        ))}
       {axis === "x" &&
         !isFar &&
         !captions &&

@@ -1,7 +1,9 @@
 import { lazy, Suspense, useCallback, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useSize } from "../../common/use-size";
+import { asTurns, moveTurn } from "~/core/subjects/attention/edit-turns";
 import { useDesk } from "../state/desk-context";
+import type { DeskShot } from "../state/desk-types";
 import { ReshapePanel } from "../reshape/reshape-panel";
 import { useShortcutKeys } from "../shortcuts/use-shortcut-keys";
 import { StretchBar } from "../trim/stretch-bar";
@@ -34,6 +36,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
     version,
     kept,
     keyEdits,
+    shotEdits,
     trimEdits,
     reshape,
     pictureLook,
@@ -65,6 +68,12 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   useHotkeys(keys["lane-out"], () => zoom(1 / ZOOM.step), { preventDefault: true });
   useHotkeys(keys["lane-all"], () => zoom(0), { preventDefault: true });
   const waveform = useWaveform(film.id, audio);
+  const moveOneTurn = useCallback(
+    (shot: DeskShot, index: number, frame: number) => {
+      if (shot.framed) shotEdits.follow([shot], moveTurn(asTurns(shot.framed.spans), index, frame, shot));
+    },
+    [shotEdits],
+  );
   const giveUp = useCallback(() => preview(0, null), [preview]);
 
   const { picture } = film;
@@ -89,7 +98,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
     ...{ frames: film.frames, kept, trim: version.trim },
     ...{ stretch: trimEdits.stretch, onStretch: trimEdits.setStretch },
     ...{ waveform, selectedKeys, aspect, onEase: keyEdits.ease },
-    ...{ onPlace: place, onPreview: preview, onGiveUp: giveUp, captions },
+    ...{ onPlace: place, onPreview: preview, onGiveUp: giveUp, onMoveTurn: moveOneTurn, captions },
   };
 
   return (

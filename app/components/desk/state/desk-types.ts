@@ -91,4 +91,4 @@ export function subjectBoxAt(shot: DeskShot | undefined, frame: number): Box | n
 
 /** Whether a track of a shot is followed at a frame. */
 export const isFollowedAt = ({ framed }: DeskShot, trackId: string, frame: number): boolean =>
-  framed?.spans.some((span) => span.trackId === trackId && inRange(frame, span)) ?? false;
+  framed?.spans.some((span) => span.trackIds.includes(trackId) && inRange(frame, span)) ?? false;

@@ -112,10 +112,13 @@ function useFraming({ film, state, version, findings, playhead }: ShotsOf, limit
   );
 
   const [kept] = useState(() => new PerKey<ShotSettings>());
-  const { shots, clips } = state;
+  const { shots, clips, attention } = state;
   const settings = useMemo(
-    () => shotSettings({ shots, clips }, version).map((each) => kept.get(each.shot.id, basisOf(each), () => each)),
-    [kept, shots, clips, version],
+    () =>
+      shotSettings({ shots, clips, attention }, version).map((each) =>
+        kept.get(each.shot.id, basisOf(each), () => each),
+      ),
+    [kept, shots, clips, attention, version],
   );
   const { marks, trackEdits, people } = state;
   const news = useMemo<FramerNews>(

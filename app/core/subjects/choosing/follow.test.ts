@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { planFollowing } from "./follow";
+import { USUAL_ATTENTION } from "../attention/attention-settings";
 import { readRule, writeRule } from "./follow-rule";
 import { boxAt, type Track } from "../tracking/track";
 
@@ -21,6 +22,7 @@ const plan = (rule: string, tracks: Track[], more: Partial<Parameters<typeof pla
     window: TALL,
     rate: RATE,
     before: null,
+    attention: USUAL_ATTENTION,
     ...more,
   });
 const large = track("large", "face", 500, 260, { who: "p1" });
@@ -86,7 +88,7 @@ describe("following", () => {
     expect(balance.trackId).toBeNull();
   });
 
-  test("whoever speaks: jumps are spans, moves are one", () => {
+  test("whoever speaks, by jumps or by moves", () => {
     const speaking = (from: number, to: number) => [{ start: from, end: to }];
     const tracks = [
       { ...large, speaking: speaking(0, 45) },
@@ -94,12 +96,15 @@ describe("following", () => {
     ];
     const jumping = plan("speaker", tracks);
     expect(jumping.spans.map(({ start, end, subject }) => [start, end, subject!.track.id])).toEqual([
-      [0, 45, "large"],
-      [45, 90, "small"],
+      [0, 41, "large"],
+      [41, 90, "small"],
     ]);
-    const moving = plan("speaker-move", tracks);
-    expect(moving.spans).toHaveLength(1);
-    expect([10, 80].map((frame) => boxAt(moving.spans[0]!.subject!.track, frame)!.width)).toEqual([260, 120]);
+    const how = (rule: string) => plan(rule, tracks).spans.map(({ comesBy }) => comesBy);
+    expect([how("speaker"), how("speaker-move")]).toEqual([
+      ["jump", "jump"],
+      ["jump", "move"],
+    ]);
+    expect(jumping).toMatchObject({ reason: "two talk in turn, 1 turn", certainty: 0.9 });
     expect(plan("speaker", [large, small]).reason).toMatch(/^nobody seen speaking; /);
   });
 
@@ -112,7 +117,7 @@ describe("following", () => {
       const { spans, trackId, reason } = plan(rule, talk);
       expect(spans).toHaveLength(1);
       expect(boxAt(spans[0]!.subject!.track, 20)).toEqual({ x: 370, y: 300, width: 480, height: 260 });
-      expect([trackId, reason]).toEqual(["large", "2 speakers, all in the window"]);
+      expect([trackId, reason]).toEqual(["large", "two speak, all in the window"]);
     }
     // In a smaller window they do not.
     expect(plan("speaker", talk, { window: { width: 400, height: 711 } }).spans).toHaveLength(2);

@@ -1,19 +1,29 @@
 /** Turns a rule into what is followed when in a shot, with the reason in words and how sure it is. */
 import { assertNever } from "../../assert-never";
-import { type Box, boxArea, boxCentre, boxUnion, intersectionArea, type Size } from "../../geometry/box";
+import { boxArea, boxCentre, intersectionArea, type Size } from "../../geometry/box";
 import { type FrameRange, framesPerSecond, type Rate } from "../../time/rate";
-import type { FollowRule } from "./follow-rule";
+import type { FollowRule, SetTurn } from "./follow-rule";
 import { type ChosenSubject, chooseSubject, type RankedTrack, rankTracks } from "./rank";
-import { LEAST_TURN_SECONDS, turnsOf } from "../speaking/speaking";
+import type { AttentionSettings, TurnStyle } from "../attention/attention-settings";
+import { attentionIn, type Hold, type TurnCause } from "../attention/turns";
+import { asCandidates, type Candidate, candidatesOf } from "../attention/worth";
+import { LEAST_TURN_SECONDS } from "../speaking/speaking";
+import { around, madeTrack, together } from "./made-subject";
 import { type Subject, subjectOf } from "./subject";
-import { boxAt, type Track } from "../tracking/track";
+import { boxAt, nearestBox, type Track } from "../tracking/track";
 import { reasonsTexts } from "../../../texts/reasons";
 
 const t = reasonsTexts.follow;
 
-/** A part of a shot with one subject; at the next one the window jumps. */
+/** A part of a shot with one subject. */
 export interface FollowSpan extends FrameRange {
   subject: Subject | null;
+  /** The tracks that it is made of; none where nothing is followed, or all of it. */
+  trackIds: readonly string[];
+  /** How the window gets to it from the one before. */
+  comesBy: "jump" | "move";
+  /** Why it begins; null where nothing is known of that. */
+  cause: TurnCause | null;
 }
 
 export interface FollowPlan {
@@ -47,6 +57,9 @@ export interface FollowProblem {
   rate: Rate;
   /** Who was followed in the shot before. */
   before: string | null;
+  attention: AttentionSettings;
+  /** Whether attention may pass on, or be with several; it is not where other panes show the others. */
+  passesOn?: boolean;
 }
 
 /** Share of the frames with both in which two must fit into the window to be kept together. */
@@ -54,17 +67,21 @@ const FITTING_SHARE = 0.85;
 /** A thing that is nearly as good a choice as another, and seen for most of the shot, is as likely. */
 const ALIKE = 0.75;
 const ALIKE_PRESENCE = 0.6;
-/** Room left beside two that are kept together, in windows. */
-const ROOM = 0.08;
+/** To a speaker this far away, in windows, the window jumps unless it is to move. */
+const JUMP_FROM = 1;
+/** How sure it is where attention goes when nobody speaks. */
+const PASSING_CERTAINTY = 0.65;
 /** What everything together counts as, in windows, where it does not fit. */
 const BALANCE_SIZE = 0.15;
 
-const whole = (shot: FrameRange, subject: Subject | null): FollowSpan[] => [{ ...shot, subject }];
+const whole = (shot: FrameRange, subject: Subject | null, trackIds: readonly string[] = []): FollowSpan[] => [
+  { ...shot, subject, trackIds, comesBy: "jump", cause: null },
+];
 
 function planFor(problem: FollowProblem, chosen: RankedTrack & { certainty?: number }, reason: string): FollowPlan {
   const { shot, tracks } = problem;
   return {
-    spans: whole(shot, subjectOf(chosen.track, tracks)),
+    spans: whole(shot, subjectOf(chosen.track, tracks), [chosen.track.id]),
     trackId: chosen.track.id,
     who: chosen.track.who ?? null,
     reason,
@@ -96,36 +113,6 @@ function candidates({ tracks, shot, picture, before }: FollowProblem): RankedTra
   ).filter(({ presence }) => presence >= 0.1);
 }
 
-/** The box around boxes; null around none. */
-function around(boxes: readonly (Box | null)[]): Box | null {
-  const there = boxes.filter((box) => box !== null);
-  return there.length > 0 ? boxUnion(there) : null;
-}
-
-/** A track of the film's shot that is made of others. */
-function madeTrack(id: string, shot: FrameRange, at: (frame: number) => Box | null): Track {
-  const boxes = Array.from({ length: shot.end - shot.start }, (_, i) => at(shot.start + i));
-  return { id, kind: "object", start: shot.start, boxes, confidence: 1 };
-}
-
-/** Several as one subject, and in what share of the frames with all of them the window holds them; NaN in no frame. */
-function together(parts: readonly Track[], { shot, tracks, window }: FollowProblem) {
-  let all = 0;
-  let fitting = 0;
-  const track = madeTrack("together", shot, (frame) => {
-    const boxes = parts.map((part) => boxAt(part, frame));
-    const box = around(boxes);
-    if (box && boxes.every((one) => one)) {
-      all++;
-      if (box.width <= (1 - ROOM) * window.width && box.height <= (1 - ROOM) * window.height) fitting++;
-    }
-    return box;
-  });
-  const bodies = parts.map((part) => subjectOf(part, tracks).body);
-  const body = madeTrack("together-bodies", shot, (frame) => around(bodies.map((one) => one && boxAt(one, frame))));
-  return { subject: { track, body }, fitting: fitting / all };
-}
-
 /** Two things of which each might be what the shot is about; null where one is, or where it is about people. */
 function twoAlike(problem: FollowProblem): [RankedTrack, RankedTrack] | null {
   const [first, second] = candidates(problem);
@@ -153,15 +140,22 @@ function withOtherSpeaker(plan: FollowPlan, problem: FollowProblem): FollowPlan 
   return fitting < FITTING_SHARE ? { ...plan, other: { trackId: other.id, why: "apart" } } : plan;
 }
 
+/** That nobody of those who have to be in the picture is there, if so. */
+function lackOf({ tracks, attention: { mustHave } }: FollowProblem): string | undefined {
+  const isThere = tracks.some(({ who }) => who !== undefined && mustHave.includes(who));
+  return mustHave.length > 0 && !isThere ? t.whoMustBeInItIsNot : undefined;
+}
+
 /** What is followed if nobody says otherwise: of two things alike both, where they fit, and else always the same one. */
 function automatic(problem: FollowProblem): FollowPlan {
   const alike = twoAlike(problem);
-  if (!alike) return withOtherSpeaker(fallBack(problem), problem);
+  if (!alike) return shared(problem) ?? withOtherSpeaker(fallBack(problem, lackOf(problem)), problem);
   const [first, second] = alike;
   const { subject, fitting } = together([first.track, second.track], problem);
   if (!(fitting >= FITTING_SHARE)) return { ...fallBack(problem), other: { trackId: second.track.id, why: "alike" } };
   const reason = t.twoAlikeOfTheTime(fitting);
-  return { spans: whole(problem.shot, subject), trackId: first.track.id, who: null, reason, certainty: fitting };
+  const spans = whole(problem.shot, subject, [first.track.id, second.track.id]);
+  return { spans, trackId: first.track.id, who: null, reason, certainty: fitting };
 }
 
 function both(problem: FollowProblem): FollowPlan {
@@ -175,7 +169,7 @@ function both(problem: FollowProblem): FollowPlan {
     return { ...plan, other: { trackId: left.track.id, why: "apart" } };
   }
   return {
-    spans: whole(problem.shot, subject),
+    spans: whole(problem.shot, subject, [first.track.id, second.track.id]),
     trackId: first.track.id,
     who: first.track.who ?? null,
     reason: t.twoTogetherOfTheTime(fitting),
@@ -204,36 +198,108 @@ function everything(problem: FollowProblem): FollowPlan {
   return { spans: whole(shot, { track: balance, body: null }), trackId: null, who: null, reason, certainty: 1 };
 }
 
-function speaker(problem: FollowProblem, moves: boolean): FollowPlan {
-  const { shot, tracks, rate } = problem;
-  const turns = turnsOf(tracks, shot, rate);
-  if (turns.length === 0) return fallBack(problem, t.nobodySeenSpeaking);
-  const track = (id: string) => tracks.find((other) => other.id === id)!;
-  const frames = new Map<string, number>();
-  for (const { trackId, start, end } of turns) frames.set(trackId, (frames.get(trackId) ?? 0) + end - start);
-  const jumping = (): FollowSpan[] =>
-    turns.map(({ start, end, trackId }) => ({ start, end, subject: subjectOf(track(trackId), tracks) }));
-  const [most] = [...frames].sort((a, b) => b[1] - a[1]);
-  const main = track(most![0]);
-  const plan: Omit<FollowPlan, "spans" | "reason"> = { trackId: main.id, who: main.who ?? null, certainty: 0.9 };
-  if (frames.size === 1) return { ...plan, spans: jumping(), reason: t.theSpeaker };
-  const all = together([...frames.keys()].map(track), problem);
-  if (all.fitting >= FITTING_SHARE) {
-    const reason = t.speakersAllInTheWindow(frames.size);
-    return { ...plan, spans: whole(shot, all.subject), reason };
-  }
-  const reason = t.speakersTurns(frames.size, turns.length);
-  const next = [...frames].sort((a, b) => b[1] - a[1])[1]!;
-  plan.other = { trackId: next[0], why: "apart" };
-  if (!moves) return { ...plan, spans: jumping(), reason };
-  const speaking = (frame: number) => track(turns.find(({ end }) => frame < end)!.trackId);
-  const joint = madeTrack("speaker", shot, (frame) => boxAt(speaking(frame), frame));
-  joint.kind = "face";
-  const body = madeTrack("speaker-body", shot, (frame) => {
-    const other = subjectOf(speaking(frame), tracks).body;
-    return other && boxAt(other, frame);
+/** A plan that goes from one to the next, or holds several. */
+function planHolds(holds: readonly Hold[], problem: FollowProblem, style: TurnStyle, reason: string): FollowPlan {
+  const { tracks } = problem;
+  const spans = holds.map(({ start, end, on, cause }, i): FollowSpan => {
+    const subject =
+      on.length === 0
+        ? null
+        : on.length === 1
+          ? on[0]!.subject
+          : together(partsOf(on), { ...problem, shot: { start, end } }).subject;
+    const trackIds = on.map(({ track }) => track.id);
+    return {
+      start,
+      end,
+      subject,
+      trackIds,
+      cause,
+      comesBy: i === 0 ? "jump" : comesBy(holds[i - 1]!, holds[i]!, style, problem),
+    };
   });
-  return { ...plan, spans: whole(shot, { track: joint, body }), reason };
+  const frames = new Map<string, number>();
+  for (const { start, end, on } of holds)
+    for (const { track } of on) frames.set(track.id, (frames.get(track.id) ?? 0) + end - start);
+  const [most] = [...frames].sort((a, b) => b[1] - a[1]);
+  const main = tracks.find(({ id }) => id === most?.[0]);
+  return { spans, trackId: main?.id ?? null, who: main?.who ?? null, reason, certainty: 0.9 };
+}
+
+const partsOf = (on: readonly Candidate[]): Track[] => on.map(({ track }) => track);
+
+/** Whether the window moves or jumps from one hold to the next: far away to a speaker it jumps. */
+function comesBy(from: Hold, to: Hold, style: TurnStyle, { window }: FollowProblem): "jump" | "move" {
+  if (style !== "auto") return style;
+  const placeOf = ({ on }: Hold) => around(partsOf(on).map((track) => nearestBox(track, to.start)));
+  const [a, b] = [placeOf(from), placeOf(to)];
+  const isFar = a && b && Math.abs(boxCentre(a).x - boxCentre(b).x) > JUMP_FROM * window.width;
+  return to.cause === "speaks" && isFar ? "jump" : "move";
+}
+
+function holdsOf(problem: FollowProblem, candidates: readonly Candidate[]): Hold[] {
+  const { shot, picture, window, rate, attention } = problem;
+  return attentionIn({ shot, candidates, picture, window, fps: framesPerSecond(rate), hold: attention.hold });
+}
+
+const candidatesIn = ({ shot, tracks, picture, rate, attention }: FollowProblem): Candidate[] =>
+  candidatesOf({ shot, tracks, picture, fps: framesPerSecond(rate), mustHave: attention.mustHave });
+
+/** Everybody who is followed in some of several holds. */
+const followedIn = (holds: readonly Hold[]): Set<Candidate> => new Set(holds.flatMap(({ on }) => on));
+
+/** Where attention passes on, or several are held together; null where it is with one through the shot. */
+function shared(problem: FollowProblem): FollowPlan | null {
+  if (problem.passesOn === false) return null;
+  const holds = holdsOf(problem, candidatesIn(problem));
+  const [first] = holds;
+  if (!first) return null;
+  const turns = holds.length - 1;
+  if (turns === 0 && first.on.length === 1) {
+    const [only] = first.on;
+    return only!.isMust ? planHolds(holds, problem, "auto", t.mustBeInIt) : null;
+  }
+  if (turns === 0) {
+    const { fitting } = together(partsOf(first.on), problem);
+    const reason = t.severalTogetherOfTheTime(first.on.length, fitting);
+    return { ...planHolds(holds, problem, "auto", reason), certainty: fitting || 1 };
+  }
+  const speakers = [...followedIn(holds)].filter(({ speaks }) => speaks.length > 0);
+  const talk = speakers.length > 1 && 2 * holds.filter(({ cause }) => cause === "speaks").length >= turns;
+  const reason = talk
+    ? t.talkInTurn(speakers.length, turns)
+    : t.attentionPassesOn(turns, reasonsTexts.causes[holds[1]!.cause!]);
+  return { ...planHolds(holds, problem, problem.attention.turns, reason), certainty: talk ? 0.9 : PASSING_CERTAINTY };
+}
+
+function speaker(problem: FollowProblem, style: TurnStyle): FollowPlan {
+  const speaking = candidatesIn(problem).filter(({ speaks }) => speaks.length > 0);
+  if (speaking.length === 0) return fallBack(problem, t.nobodySeenSpeaking);
+  // Among those who speak only that counts.
+  const equals = speaking.map((one): Candidate => ({ ...one, weight: 1, acts: [] }));
+  const holds = holdsOf(problem, equals);
+  const heard = followedIn(holds);
+  if (heard.size === 1) return planHolds(holds, problem, style, t.theSpeaker);
+  const isAlwaysAll = holds.length === 1;
+  const reason = isAlwaysAll ? t.speakersAllInTheWindow(heard.size) : t.talkInTurn(heard.size, holds.length - 1);
+  return planHolds(holds, problem, style, reason);
+}
+
+/** Follows one after the other, as the editor has said. */
+function asSet(turns: readonly SetTurn[], problem: FollowProblem): FollowPlan {
+  const { shot, tracks } = problem;
+  const known = new Map(asCandidates(tracks, { shot, tracks, mustHave: [] }).map((one) => [one.track.id, one]));
+  const begun = turns.filter(({ frame }, i) => frame < shot.end && (turns[i + 1]?.frame ?? shot.end) > shot.start);
+  const holds = (begun.length > 0 ? begun : turns.slice(0, 1)).map(({ frame, trackIds }, i): Hold => {
+    const on = trackIds.flatMap((id) => known.get(id) ?? []);
+    const start = i === 0 ? shot.start : frame;
+    const end = begun[i + 1]?.frame ?? shot.end;
+    const isSpeaker = on.length === 1 && on[0]!.speaks.some((range) => range.start < end && range.end > start);
+    return { start, end, on, cause: isSpeaker ? "speaks" : "set" };
+  });
+  const isKnown = turns.some(({ trackIds }) => trackIds.some((id) => tracks.some((track) => track.id === id)));
+  if (!isKnown) return fallBack(problem, t.whatYouChoseIsNot);
+  return { ...planHolds(holds, problem, problem.attention.turns, t.yourTurns(holds.length - 1)), certainty: 1 };
 }
 
 /** What is followed in a shot under a rule. */
@@ -260,7 +326,7 @@ export function planFollowing(problem: FollowProblem): FollowPlan {
       return everything(problem);
     case "speaker":
     case "speaker-move":
-      return speaker(problem, rule.kind === "speaker-move");
+      return speaker(problem, rule.kind === "speaker-move" ? "move" : "jump");
     case "person": {
       const theirs = candidates(problem).find(({ track }) => track.who === rule.who);
       return theirs ? planFor(problem, theirs, t.yourChoice(theirs.reason)) : fallBack(problem, t.notInThisShot);
@@ -271,6 +337,8 @@ export function planFollowing(problem: FollowProblem): FollowPlan {
       const ranked = rankTracks([asked], shot, problem.picture)[0]!;
       return planFor(problem, ranked, asked.kind === "mark" ? t.markedByYou : t.chosenByYou);
     }
+    case "turns":
+      return asSet(rule.turns, problem);
     default:
       return assertNever(rule);
   }

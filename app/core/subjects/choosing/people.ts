@@ -24,6 +24,18 @@ const LONGEST_MEMORY = 6;
 export const letterOf = (number: number): string =>
   String.fromCharCode(65 + (number % 26)) + (number >= 26 ? String(Math.floor(number / 26) + 1) : "");
 
+/** The number of somebody's letter, in either case; null where it is none. */
+export function numberOfLetter(letter: string): number | null {
+  const [, first, round = "1"] = /^([a-z])([1-9]\d{0,3})?$/i.exec(letter) ?? [];
+  return first === undefined ? null : first.toUpperCase().charCodeAt(0) - 65 + 26 * (Number(round) - 1);
+}
+
+/** What somebody is called in tracks. */
+export const personId = (number: number): string => `p${number + 1}`;
+
+/** The letter of somebody by what they are called in tracks. */
+export const letterOfId = (id: string): string => letterOf(Number(id.slice(1)) - 1);
+
 const isPerson = ({ kind }: Track): boolean => kind === "face" || kind === "person";
 
 /** Tracks of a shot that are one and the same: a person, and the faces that belong to it. */
@@ -76,7 +88,7 @@ export function recognise(known: readonly Person[], tracks: Track[]): Person[] {
     });
     if (!person) {
       const number = people.length;
-      person = { id: `p${number + 1}`, number, signature: null, seen: 0 };
+      person = { id: personId(number), number, signature: null, seen: 0 };
       people.push(person);
     }
     if (!taken.get(person)?.includes(group)) taken.set(person, [...(taken.get(person) ?? []), group]);

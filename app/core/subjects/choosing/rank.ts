@@ -8,7 +8,7 @@ const t = reasonsTexts.rank;
 
 /** A track of what can be followed. */
 export type SubjectTrack = Track & { kind: SubjectKind };
-const isSubject = (track: Track): track is SubjectTrack => track.kind !== "text" && track.kind !== "inset";
+export const isSubject = (track: Track): track is SubjectTrack => track.kind !== "text" && track.kind !== "inset";
 
 /** A track with what speaks for following it. */
 export interface RankedTrack {
@@ -69,6 +69,9 @@ function sureness(track: SubjectTrack): number {
   return isDoubtfulFace(track) ? DOUBTFUL_FACE : 1;
 }
 
+/** What a track counts for by what it is. */
+export const weightOf = (track: SubjectTrack): number => KIND_WEIGHT[track.kind] * sureness(track);
+
 /** Means over a track's frames: place (1 in the middle to 0 in a corner), size in pictures, and speed. */
 function figuresOf(track: Track, picture: Size): { centrality: number; size: number; speed: number } {
   let centrality = 0;
@@ -90,6 +93,12 @@ function figuresOf(track: Track, picture: Size): { centrality: number; size: num
   const per = Math.max(1, count);
   return { centrality: centrality / per, size: size / per, speed: speed / per };
 }
+
+/** How many times as large as its face a track is: a person's box is some five times as high. */
+const facesIn = ({ kind }: Track): number => (kind === "person" ? 3 : 1);
+
+/** How large a track is on average, as the side of a square in heights of the picture; of a person, the face. */
+export const faceSizeOf = (track: Track, picture: Size): number => figuresOf(track, picture).size / facesIn(track);
 
 const speakingFrames = ({ speaking = [] }: Track): number =>
   speaking.reduce((sum, { start, end }) => sum + end - start, 0);
@@ -118,8 +127,7 @@ export function rankTracks(
   const ranked = tracks.map((track): RankedTrack => {
     const presence = visibleFrames(track) / total;
     const { centrality, size, speed } = figures.get(track.id)!;
-    // A person's box is some five times the height of the face in it.
-    const faceSize = track.kind === "person" ? size / 3 : size;
+    const faceSize = size / facesIn(track);
     const speaking = Math.min(1, speakingFrames(track) / total);
     const merit =
       WEIGHTS.presence * presence +
@@ -132,7 +140,7 @@ export function rankTracks(
       WEIGHTS.motion * Math.min(1, speed / FULL_SPEED) +
       WEIGHTS.known * (before && track.who === before ? 1 : 0);
     const lasting = Math.min(1, presence / LASTING);
-    return { track, score: KIND_WEIGHT[track.kind] * sureness(track) * lasting * merit, presence, reason: "" };
+    return { track, score: weightOf(track) * lasting * merit, presence, reason: "" };
   });
   ranked.sort((a, b) => b.score - a.score);
   for (const entry of ranked) entry.reason = reasonFor(entry, ranked, figures, before);

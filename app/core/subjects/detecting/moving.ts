@@ -13,6 +13,8 @@ import type { Detection } from "./detection";
 const CELL = 6;
 /** Movement from picture to picture, in samples, that is no noise. */
 const LEAST_MOVEMENT = 0.3;
+/** A movement of less than this score may be the camera's, misjudged. */
+export const CLEAR_MOVEMENT_SCORE = 0.6;
 /** Movement that is certain. */
 const CLEAR_MOVEMENT = 1.2;
 /** Differences up to so many times the usual one are noise. */

@@ -4,6 +4,7 @@
  */
 import { type FrameRange, framesPerSecond, type Rate } from "../../time/rate";
 import type { Track } from "../tracking/track";
+import { voiced as voicedFrames } from "./voice";
 
 /** Seconds over which the movement of a mouth is averaged: some syllables. */
 const SYLLABLES_SECONDS = 0.5;
@@ -74,17 +75,42 @@ function bestStates(gains: Float32Array[], price: number): Uint8Array {
   return states;
 }
 
+/** Mouths tell only about when somebody begins; the voice tells it to the word, no further away than this. */
+const WORD_SECONDS = 0.4;
+
+/** A turn from its first word to its last: none where nothing is said. Frames of the shot. */
+function atWords({ start, end }: FrameRange, said: Uint8Array, fps: number): FrameRange | null {
+  const isOnset = (frame: number) => said[frame] === 1 && said[frame - 1] !== 1;
+  let from = start;
+  while (from < end && !said[from]) from++;
+  if (from === end) return null;
+  const reach = Math.round(WORD_SECONDS * fps);
+  if (from === start) {
+    for (let away = 0; away <= reach; away++) {
+      const onset = [start - away, start + away].find((frame) => frame >= 0 && frame < end && isOnset(frame));
+      if (onset === undefined) continue;
+      from = onset;
+      break;
+    }
+  }
+  let to = end;
+  while (to > from && !said[to - 1]) to--;
+  return { start: from, end: to };
+}
+
 /**
  * When each face of a shot speaks, by the track's id. Faces without a turn are left out.
  *
- * @param voiced for each frame of the shot whether there is a voice
+ * @param speech probability of speech in each frame of the shot, 0 to 255
  */
 export function speakingTurns(
   faces: readonly Track[],
   shot: FrameRange,
-  voiced: Uint8Array,
+  speech: Uint8Array,
   rate: Rate,
 ): Map<string, FrameRange[]> {
+  const voiced = voicedFrames(speech, rate);
+  const said = voicedFrames(speech, rate, 0);
   const fps = framesPerSecond(rate);
   const turns = new Map<string, FrameRange[]>();
   if (faces.length === 0 || !voiced.includes(1)) return turns;
@@ -100,36 +126,12 @@ export function speakingTurns(
     let end = start + 1;
     while (end < states.length && states[end] === states[start]) end++;
     const face = faces[states[start]! - 1];
-    if (face && voiced.subarray(start, end).includes(1)) {
-      const turn = { start: shot.start + start, end: shot.start + end };
-      turns.set(face.id, [...(turns.get(face.id) ?? []), turn]);
+    const turn = face && atWords({ start, end }, said, fps);
+    if (turn) {
+      const inFilm = { start: shot.start + turn.start, end: shot.start + turn.end };
+      turns.set(face.id, [...(turns.get(face.id) ?? []), inFilm]);
     }
     start = end;
-  }
-  return turns;
-}
-
-/** A stretch of a shot that belongs to one speaker. */
-export interface Turn extends FrameRange {
-  trackId: string;
-}
-
-/**
- * The turns of a shot from its tracks: every frame belongs to whoever spoke last, the beginning to the first who
- * speaks. Too short a turn goes to the one before it. None if nobody speaks.
- */
-export function turnsOf(tracks: readonly Track[], shot: FrameRange, rate: Rate): Turn[] {
-  const least = LEAST_TURN_SECONDS * framesPerSecond(rate);
-  const spoken = tracks
-    .flatMap(({ id, speaking = [] }) => speaking.map((range) => ({ ...range, trackId: id })))
-    .filter(({ start, end }) => end > shot.start && start < shot.end)
-    .sort((a, b) => a.start - b.start);
-  const turns: Turn[] = [];
-  for (const [i, { start, trackId }] of spoken.entries()) {
-    const until = spoken[i + 1]?.start ?? shot.end;
-    const last = turns.at(-1);
-    if (last && (last.trackId === trackId || until - start < least)) last.end = until;
-    else turns.push({ start: last ? start : shot.start, end: until, trackId });
   }
   return turns;
 }

@@ -1,5 +1,6 @@
 import { type Box, boxArea, boxCentre, intersectionArea, type Size } from "../../geometry/box";
 import { framesPerSecond, type FrameRange, inRange, type Rate } from "../../time/rate";
+import { actingIn } from "./acting";
 import { associate, type Tracklet } from "./associate";
 import type { FrameDetections, TrackKind } from "../detecting/detection";
 import { fillTrack } from "./fill-track";
@@ -40,6 +41,9 @@ const FOUND_KINDS = Object.keys(RULES) as FoundKind[];
 const MIN_DENSITY = 0.35;
 /** A thing that is seen in this share of a shot makes up for all that merely moves or stands out. */
 const LASTING_SHARE = 0.3;
+/** How sure it has to be that something is a thing where there are people as well, and how much of the time it is alone. */
+const SURE_THING = 0.5;
+const ALONE = 0.8;
 /** What lies within text in this share of its frames is part of it. */
 const TEXT_SHARE = 0.5;
 /** The part of a person's box, from its top, in which the middle of the face is. */
@@ -155,6 +159,10 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
     track.kind === "salient" ? withMovement(track, inShot, texts) : track,
   );
   joinFacesToPersons(tracks);
+  for (const track of tracks) {
+    const acting = actingIn(track, inShot, rate);
+    if (acting.length > 0) track.acting = acting;
+  }
   const tiles = tileTracks(inShot, shot, picture);
   return [...withoutShadows(withoutText(oneFaceEach(tracks), texts), shot), ...tiles, ...texts];
 }
@@ -184,6 +192,12 @@ function oneFaceEach(tracks: readonly Track[]): Track[] {
   return kept;
 }
 
+/** Share of its frames in which one of others is seen as well. */
+function shareBeside(track: Track, others: readonly Track[]): number {
+  const seen = track.boxes.flatMap((box, i) => (box ? [track.start + i] : []));
+  return seen.filter((frame) => others.some((other) => boxAt(other, frame))).length / Math.max(1, seen.length);
+}
+
 /** Share of its frames in which something lies within a track of another kind. */
 function shareWithin(track: Track, others: readonly Track[]): number {
   let within = 0;
@@ -200,14 +214,20 @@ function shareWithin(track: Track, others: readonly Track[]): number {
   return seen > 0 ? within / seen : 1;
 }
 
-/** Of what merely moves or stands out, only what is there where nobody is to be seen for long, and is nothing known. */
+/**
+ * Of what merely moves or stands out, only what is there where nobody is to be seen for long, and is nothing known; where
+ * somebody is, what surely moves before they come, or after they have gone.
+ */
 function withoutShadows(tracks: readonly Track[], shot: FrameRange): Track[] {
   const known = tracks.filter(({ kind }) => kind !== "motion" && kind !== "salient");
-  const isSomebody = (track: Track) =>
-    (track.kind === "person" || (track.kind === "face" && !isDoubtfulFace(track))) &&
-    visibleFrames(track) > LASTING_SHARE * (shot.end - shot.start);
-  if (known.some(isSomebody)) return known;
-  const unknown = tracks.filter((track) => !known.includes(track) && shareWithin(track, known) < 0.5);
+  const people = known.filter(
+    (track) =>
+      (track.kind === "person" || (track.kind === "face" && !isDoubtfulFace(track))) &&
+      visibleFrames(track) > LASTING_SHARE * (shot.end - shot.start),
+  );
+  const isSure = (track: Track) => track.kind === "motion" || track.confidence >= SURE_THING;
+  const isAlone = (track: Track) => people.length === 0 || (isSure(track) && shareBeside(track, people) < 1 - ALONE);
+  const unknown = tracks.filter((track) => !known.includes(track) && isAlone(track) && shareWithin(track, known) < 0.5);
   const moving = joinPieces(unknown.filter(({ kind }) => kind === "motion"));
   return [...known, ...moving, ...unknown.filter(({ kind }) => kind === "salient")];
 }

@@ -1,12 +1,11 @@
 /** What the movement in a shot says of what stands out in it. */
 import { boxArea, intersectionArea } from "../../geometry/box";
 import type { FrameDetections } from "../detecting/detection";
+import { CLEAR_MOVEMENT_SCORE } from "../detecting/moving";
 import { boxAt, type Track } from "./track";
 
 /** Share of the smaller of two boxes that they have in common, from which the one is part of the other. */
 const PART = 0.6;
-/** A movement of less than this score may be the camera's, misjudged. */
-const CLEAR = 0.6;
 /** How sure it is that something which moves by itself whenever anything does, and stands out, is a thing. */
 const MOVING_CONFIDENCE = 0.75;
 /** Where something else moves in this share of the shot, and this in less than that, it is what stands around … */
@@ -34,7 +33,7 @@ export function withMovement(track: Track, frames: readonly FrameDetections[], t
     const moving = detections.filter(
       ({ kind, score, box: at }) =>
         kind === "motion" &&
-        score >= CLEAR &&
+        score >= CLEAR_MOVEMENT_SCORE &&
         !written.some((text) => intersectionArea(text, at) > PART * Math.min(boxArea(at), boxArea(text))),
     );
     if (moving.length === 0) continue;

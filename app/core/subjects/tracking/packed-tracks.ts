@@ -22,6 +22,7 @@ export const PackedTrack = z.object({
   sharpness: z.number().optional(),
   detailSide: z.number().optional(),
   speaking: z.array(FrameRange).optional(),
+  acting: z.array(FrameRange).optional(),
   facing: z.array(z.object({ frame: z.int(), side: z.number() })).optional(),
 });
 export type PackedTrack = z.infer<typeof PackedTrack>;

@@ -1,5 +1,6 @@
 import type { Box } from "../../geometry/box";
 import type { FrameRange } from "../../time/rate";
+import { joinRanges } from "../../time/ranges";
 import type { TrackKind } from "../detecting/detection";
 import type { Facing } from "../detecting/facing";
 
@@ -26,6 +27,8 @@ export interface Track {
   detailSide?: number;
   /** For a face: when it speaks. */
   speaking?: FrameRange[];
+  /** When it moves by itself. */
+  acting?: FrameRange[];
   /** For a face: which way it looks, at the frames at which a detector saw it. */
   facing?: Facing[];
   /** For a face: how much its mouth moves, frame by frame from `start`, in thousandths; only until `speaking` is known. */
@@ -33,6 +36,16 @@ export interface Track {
 }
 
 export const boxAt = (track: Track, frame: number): Box | null => track.boxes[frame - track.start] ?? null;
+
+/** Where a track is at the frame nearest to one at which it is seen; null where it never is. */
+export function nearestBox({ start, boxes }: Track, frame: number): Box | null {
+  const at = frame - start;
+  for (let away = 0; away < boxes.length + Math.abs(at); away++) {
+    const box = boxes[at - away] ?? boxes[at + away];
+    if (box) return box;
+  }
+  return null;
+}
 
 /** A face below this confidence that nobody's body belongs to may be a pattern in which a detector sees a face. */
 const SURE_FACE = 0.75;
@@ -62,6 +75,7 @@ export function joinTracks(first: Track, second: Track): Track {
   const start = Math.min(a.start, b.start);
   const frames = Array.from({ length: Math.max(a.end, b.end) - start }, (_, i) => start + i);
   const speaking = [...(first.speaking ?? []), ...(second.speaking ?? [])].sort((p, q) => p.start - q.start);
+  const acting = joinRanges([...(first.acting ?? []), ...(second.acting ?? [])]);
   const facing = [...(first.facing ?? []), ...(second.facing ?? [])].sort((p, q) => p.frame - q.frame);
   const mouthAt = ({ mouth, start: from }: Track, frame: number) => mouth?.[frame - from] ?? null;
   return {
@@ -69,6 +83,7 @@ export function joinTracks(first: Track, second: Track): Track {
     start,
     boxes: frames.map((frame) => boxAt(first, frame) ?? boxAt(second, frame)),
     ...(speaking.length > 0 ? { speaking } : {}),
+    ...(acting.length > 0 ? { acting } : {}),
     ...(facing.length > 0 ? { facing } : {}),
     ...(first.mouth || second.mouth
       ? { mouth: frames.map((frame) => mouthAt(first, frame) ?? mouthAt(second, frame)) }

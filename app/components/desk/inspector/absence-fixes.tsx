@@ -1,0 +1,33 @@
+import { Button } from "~/components/common/button";
+import type { SecondLook } from "~/core/checks/second-look";
+import { asTurns, followBetween } from "~/core/subjects/attention/edit-turns";
+import { boxAt } from "~/core/subjects/tracking/track";
+import { inspectorTexts } from "~/texts/inspector";
+import { useDesk } from "../state/desk-context";
+import type { DeskShot } from "../state/desk-types";
+
+const t = inspectorTexts.absenceFixes;
+
+/** What can be done with a stretch in which somebody is missing who must be in it. */
+export function AbsenceFixes({ shot, look }: { shot: DeskShot; look: SecondLook }) {
+  const { shotEdits, trimEdits } = useDesk();
+  const { range, who } = look;
+  const middle = Math.floor((range.start + range.end) / 2);
+  const next = shot.cast.find(({ track }) => track.who !== who && boxAt(track, middle));
+  const { framed } = shot;
+  const isAll = range.start <= shot.start && range.end >= shot.end;
+  return (
+    <div role="group" aria-label={t.whatCanBeDone} className="mt-1 flex flex-wrap gap-2">
+      {next && framed && (
+        <Button
+          onClick={() => shotEdits.follow([shot], followBetween(asTurns(framed.spans), range, [next.track.id], shot))}
+        >
+          {t.follow(next.name ?? next.letter)}
+        </Button>
+      )}
+      <Button onClick={() => (isAll ? shotEdits.change([shot], { excluded: true }) : trimEdits.drop([range]))}>
+        {isAll ? t.leaveOutTheShot : t.dropTheStretch}
+      </Button>
+    </div>
+  );
+}

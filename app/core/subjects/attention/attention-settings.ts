@@ -1,0 +1,21 @@
+/** What the editor can say of how attention passes on within a shot. */
+import { z } from "zod";
+import { Id } from "../../ids";
+
+/** How the window gets from one subject to the next within a shot; "auto" for what suits where they are. */
+export const TURN_STYLES = ["auto", "jump", "move"] as const;
+export type TurnStyle = (typeof TURN_STYLES)[number];
+
+/** Seconds that a hold may be asked to last at least. */
+export const HOLD_RANGE = { least: 0.5, most: 20 } as const;
+
+export const AttentionSettings = z.object({
+  /** How long the window stays with a subject at least before it goes over to another, in seconds. */
+  hold: z.number().min(HOLD_RANGE.least).max(HOLD_RANGE.most),
+  turns: z.enum(TURN_STYLES),
+  /** Ids of people who have to be in the picture. */
+  mustHave: z.array(Id).max(20),
+});
+export type AttentionSettings = z.infer<typeof AttentionSettings>;
+
+export const USUAL_ATTENTION: AttentionSettings = { hold: 2, turns: "auto", mustHave: [] };

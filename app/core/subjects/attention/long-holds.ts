@@ -1,0 +1,77 @@
+/**
+ * Which of several states to be in when, if each stay has to last and each change has its price: the best row of states
+ * over the whole stretch at once, by dynamic programming (Viterbi 1967) with a least length of each stay, as in hidden
+ * semi-Markov models (Ferguson 1980).
+ */
+import type { FrameRange } from "../../time/rate";
+
+/** A stay in a state. */
+export interface Stay extends FrameRange {
+  state: number;
+}
+
+/** Sums this near to each other are the same; a change is put off as long as it costs nothing. */
+const SAME = 1e-6;
+
+/** The best and the second best of some values. */
+function bestTwo(values: readonly number[]): [number, number] {
+  let [first, second] = [-1, -1];
+  values.forEach((value, i) => {
+    if (first < 0 || value > values[first]!) [first, second] = [i, first];
+    else if (second < 0 || value > values[second]!) second = i;
+  });
+  return [first, second];
+}
+
+/**
+ * @param gains of each state, what a frame in it is worth; at least one state, all of the same length
+ * @param price what a change costs
+ * @param leastFrames how long each stay lasts at least; half of it where the stretch begins or ends with it
+ * @returns stays that cover the stretch from 0 on, in order
+ */
+export function longHolds(gains: readonly Float64Array[], price: number, leastFrames: number): Stay[] {
+  const count = gains[0]!.length;
+  if (count === 0) return [];
+  const atEnds = Math.max(1, Math.min(leastFrames >> 1, count));
+  const least = Math.max(atEnds, leastFrames);
+  const sums = gains.map((gain) => {
+    const sum = new Float64Array(count + 1);
+    gain.forEach((value, i) => (sum[i + 1] = sum[i]! + value));
+    return sum;
+  });
+  // Of each state the best row that ends in it at a frame after a stay that is long enough; and the state before that
+  // stay, and where it began, where it has just become so: its own where it has lasted longer.
+  const best = gains.map(() => new Float64Array(count + 1).fill(-Infinity));
+  const from = gains.map((_, state) => new Int16Array(count + 1).fill(state));
+  const begins = gains.map(() => new Int32Array(count + 1));
+  const enter = (begun: number, end: number) => {
+    const [first, second] = bestTwo(best.map((row) => row[begun]!));
+    gains.forEach((_, state) => {
+      const other = first === state ? second : first;
+      if (other < 0) return;
+      const comes = best[other]![begun]! - price + sums[state]![end]! - sums[state]![begun]!;
+      if (comes === -Infinity || comes < best[state]![end]! - SAME) return;
+      best[state]![end] = comes;
+      from[state]![end] = other;
+      begins[state]![end] = begun;
+    });
+  };
+  for (let end = atEnds; end <= count; end++) {
+    gains.forEach((gain, state) => {
+      best[state]![end] = end === atEnds ? sums[state]![end]! : best[state]![end - 1]! + gain[end - 1]!;
+    });
+    const last = end === count ? atEnds : least;
+    for (let begun = Math.max(atEnds, end - least); begun <= end - last; begun++) enter(begun, end);
+  }
+  const stays: Stay[] = [];
+  let [state] = bestTwo(best.map((row) => row[count]!));
+  for (let end = count; end > 0;) {
+    let at = end;
+    while (from[state]![at] === state && at > atEnds) at--;
+    const before = from[state]![at]!;
+    const start = before === state ? 0 : begins[state]![at]!;
+    stays.push({ start, end, state });
+    [state, end] = [before, start];
+  }
+  return stays.reverse();
+}

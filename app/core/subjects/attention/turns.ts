@@ -1,0 +1,137 @@
+/**
+ * Where attention goes in a shot: to whoever speaks, acts, or is there at all, in long holds, and to several at once
+ * where the window holds them. One row of holds is found for the whole shot, so that no turn is taken that does not pay.
+ */
+import type { Box, Size } from "../../geometry/box";
+import type { FrameRange } from "../../time/rate";
+import { around, fitsInto } from "../choosing/made-subject";
+import { boxAt } from "../tracking/track";
+import { longHolds } from "./long-holds";
+import { type Candidate, worthOf } from "./worth";
+
+/** Why attention goes over to somebody. */
+export type TurnCause = "speaks" | "left" | "enters" | "acts" | "together" | "matters" | "set";
+
+/** A stretch of a shot in which attention is with the same. */
+export interface Hold extends FrameRange {
+  /** One, or several that are held together. */
+  on: readonly Candidate[];
+  /** Why it begins; null where it begins with the shot. */
+  cause: TurnCause | null;
+}
+
+export interface AttentionProblem {
+  shot: FrameRange;
+  candidates: readonly Candidate[];
+  picture: Size;
+  /** Size of the crop window, in source pixels. */
+  window: Size;
+  fps: number;
+  /** Seconds that a hold lasts at least. */
+  hold: number;
+}
+
+/** What a turn costs, in seconds of the full attention of who counts most. */
+const TURN_SECONDS = 1;
+/** How much of what the others deserve counts where several are held. */
+const OTHERS = 0.5;
+/** What is left of a group's worth where the window does not hold it. */
+const UNFIT = 0.5;
+/** What is left of it while one of them is not there. */
+const INCOMPLETE = 0.9;
+/** Those of a group count for this share of the one that counts most. */
+const ALIKE = 0.7;
+/** What following somebody who is not there is worth, in shares of a full worth. */
+const ABSENT = -0.05;
+/** An editor cuts to a speaker so long before the first word. */
+const LEAD_SECONDS = 0.12;
+/** How near to a turn lies what has caused it, in seconds. */
+const CAUSE_SECONDS = 0.7;
+
+/** Groups that may be held together: pairs, and all, of those that count about as much. */
+function groupsOf(candidates: readonly Candidate[]): Candidate[][] {
+  const pairs = candidates.flatMap((a, i) =>
+    candidates.slice(i + 1).flatMap((b) => {
+      const areKnown = [a, b].every(({ track }) => track.kind !== "motion" && track.kind !== "salient");
+      const isAlike = Math.min(a.weight, b.weight) >= ALIKE * Math.max(a.weight, b.weight);
+      const overlaps = a.subject.body === b.track || b.subject.body === a.track;
+      return areKnown && isAlike && !overlaps ? [[a, b]] : [];
+    }),
+  );
+  const most = Math.max(0, ...candidates.map(({ weight }) => weight));
+  const all = candidates.filter(({ weight }) => weight >= ALIKE * most);
+  return all.length > 2 ? [...pairs, all] : pairs;
+}
+
+const boxesOf = (group: readonly Candidate[], frame: number): Box[] =>
+  group.flatMap(({ track }) => boxAt(track, frame) ?? []);
+
+/** What holding a group is worth: the most of one, and some of the others, where the window holds all who are there. */
+function worthTogether(group: readonly Candidate[], worths: readonly Float64Array[], problem: AttentionProblem) {
+  const { shot, window } = problem;
+  return worths[0]!.map((_, i) => {
+    const own = worths.map((worth) => worth[i]!);
+    const most = Math.max(...own);
+    const box = around(boxesOf(group, shot.start + i));
+    if (box && !fitsInto(box, window)) return UNFIT * most;
+    if (own.some((value) => value === 0)) return INCOMPLETE * most;
+    return most + OTHERS * (own.reduce((sum, value) => sum + value, 0) - most);
+  });
+}
+
+/** Whether something begins, or goes on, close to a frame. */
+const isNear = (ranges: readonly FrameRange[], frame: number, reach: number): boolean =>
+  ranges.some(({ start }) => Math.abs(start - frame) <= reach);
+const isDuring = (ranges: readonly FrameRange[], frame: number, reach: number): boolean =>
+  ranges.some(({ start, end }) => start <= frame + reach && end > frame);
+
+function causeOf(before: readonly Candidate[], now: readonly Candidate[], frame: number, fps: number): TurnCause {
+  const reach = Math.round(CAUSE_SECONDS * fps);
+  const isThere = ({ track }: Candidate, from: number, to: number) => {
+    for (let at = from; at < to; at++) if (boxAt(track, at)) return true;
+    return false;
+  };
+  if (now.length === 1 && isDuring(now[0]!.speaks, frame, reach)) return "speaks";
+  if (now.some((one) => !isThere(one, frame - reach, frame - 1))) return "enters";
+  if (before.every((one) => !isThere(one, frame + 1, frame + reach))) return "left";
+  if (now.length > 1) return "together";
+  if (isNear(now[0]!.acts, frame, reach)) return "acts";
+  return "matters";
+}
+
+/** Where a hold begins: with a speaker shortly before the first word. */
+function begins(on: readonly Candidate[], frame: number, { fps, hold }: AttentionProblem): number {
+  const [only] = on;
+  if (on.length > 1 || !only) return frame;
+  const reach = Math.round((hold / 2) * fps);
+  const word = only.speaks.find(({ start, end }) => Math.abs(start - frame) <= reach && end > frame);
+  return word ? word.start - Math.round(LEAD_SECONDS * fps) : frame;
+}
+
+/** The holds of a shot, in order; together they cover it. None where there is nobody and nothing. */
+export function attentionIn(problem: AttentionProblem): Hold[] {
+  const { shot, candidates, fps, hold } = problem;
+  if (candidates.length === 0) return [];
+  const worths = new Map(candidates.map((one) => [one, worthOf(one, problem)]));
+  const all = [...candidates.map((one) => [one]), ...groupsOf(candidates)];
+  const hasMust = candidates.some(({ isMust }) => isMust);
+  // Where somebody has to be in the picture, nobody else has it alone.
+  const states = hasMust ? all.filter((state) => state.some(({ isMust }) => isMust)) : all;
+  const most = Math.max(...candidates.map(({ weight }) => weight));
+  const gains = states.map((state) => {
+    const own = state.map((one) => worths.get(one)!);
+    const gain = state.length === 1 ? own[0]! : worthTogether(state, own, problem);
+    return gain.map((value) => (value > 0 ? value : ABSENT * most));
+  });
+  const stays = longHolds(gains, TURN_SECONDS * fps * most, Math.round(hold * fps));
+  const holds: Hold[] = [];
+  for (const { start, end, state } of stays) {
+    const on = states[state]!;
+    const before = holds.at(-1);
+    const at = before ? Math.max(before.start + 1, begins(on, shot.start + start, problem)) : shot.start;
+    if (before) before.end = at;
+    const cause = before ? causeOf(before.on, on, shot.start + start, fps) : null;
+    holds.push({ start: at, end: shot.start + end, on, cause });
+  }
+  return holds;
+}

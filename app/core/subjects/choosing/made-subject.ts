@@ -1,0 +1,80 @@
+/** Subjects that are made of several: those that are held together, and those that are followed one after the other. */
+import { type Box, boxUnion, type Size } from "../../geometry/box";
+import { type FrameRange, inRange } from "../../time/rate";
+import { boxAt, type Track } from "../tracking/track";
+import { type Subject, subjectOf } from "./subject";
+
+/** Room left beside several that are kept together, in windows. */
+const ROOM = 0.08;
+
+/** The box around boxes; null around none. */
+export function around(boxes: readonly (Box | null)[]): Box | null {
+  const there = boxes.filter((box) => box !== null);
+  return there.length > 0 ? boxUnion(there) : null;
+}
+
+/** A track of the film's shot that is made of others. */
+export function madeTrack(id: string, shot: FrameRange, at: (frame: number) => Box | null): Track {
+  const boxes = Array.from({ length: shot.end - shot.start }, (_, i) => at(shot.start + i));
+  return { id, kind: "object", start: shot.start, boxes, confidence: 1 };
+}
+
+/** Whether a window holds a box, with some room beside it. */
+export const fitsInto = (box: Box, window: Size): boolean =>
+  box.width <= (1 - ROOM) * window.width && box.height <= (1 - ROOM) * window.height;
+
+/**
+ * Several as one subject.
+ *
+ * @param window the crop window, in source pixels
+ * @returns `fitting`, the share of the frames with all of them in which the window holds them; NaN if there is no frame
+ */
+export function together(
+  parts: readonly Track[],
+  { shot, tracks, window }: { shot: FrameRange; tracks: readonly Track[]; window: Size },
+): { subject: Subject; fitting: number } {
+  let all = 0;
+  let fitting = 0;
+  const track = madeTrack("together", shot, (frame) => {
+    const boxes = parts.map((part) => boxAt(part, frame));
+    const box = around(boxes);
+    if (box && boxes.every((one) => one)) {
+      all++;
+      if (fitsInto(box, window)) fitting++;
+    }
+    return box;
+  });
+  const bodies = parts.map((part) => subjectOf(part, tracks).body);
+  const body = madeTrack("together-bodies", shot, (frame) => around(bodies.map((one) => one && boxAt(one, frame))));
+  return { subject: { track, body }, fitting: fitting / all };
+}
+
+/**
+ * What is followed one after the other as one subject, for a window that moves from each to the next.
+ *
+ * @param spans without gaps, in order
+ */
+export function oneAfterTheOther(spans: readonly (FrameRange & { subject: Subject | null })[]): Subject | null {
+  const [first] = spans;
+  if (spans.length <= 1) return first?.subject ?? null;
+  const shot = { start: first!.start, end: spans.at(-1)!.end };
+  let at = 0;
+  const spanAt = (frame: number) => {
+    if (frame < spans[at]!.start) at = 0;
+    while (frame >= spans[at]!.end) at++;
+    return spans[at]!;
+  };
+  const track = madeTrack("in-turn", shot, (frame) => {
+    const { subject } = spanAt(frame);
+    return subject && boxAt(subject.track, frame);
+  });
+  if (spans.every(({ subject }) => subject?.track.kind === "face")) track.kind = "face";
+  track.facing = spans.flatMap((span) =>
+    (span.subject?.track.facing ?? []).filter(({ frame }) => inRange(frame, span)),
+  );
+  const body = madeTrack("in-turn-bodies", shot, (frame) => {
+    const own = spanAt(frame).subject?.body;
+    return own ? boxAt(own, frame) : null;
+  });
+  return { track, body };
+}

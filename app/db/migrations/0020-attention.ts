@@ -1,0 +1,5 @@
+/** How attention passes on within a film's shots. */
+export const migration0020 = `
+-- As JSON; null for what is usual.
+ALTER TABLE films ADD COLUMN attention TEXT;
+`;
