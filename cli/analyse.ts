@@ -34,7 +34,8 @@ async function analyse(
     const problem = { ...shot, shot: shot.range, picture, window, rate, before, attention: USUAL_ATTENTION };
     const plan = planFollowing(problem);
     before = plan.who;
-    return { ...shot, subjectId: plan.trackId, reason: plan.reason, certainty: plan.certainty };
+    const { spans, trackId: subjectId, reason, certainty } = plan;
+    return { ...shot, spans, subjectId, reason, certainty };
   });
   const report = AnalysisReport.parse(makeAnalysisReport({ file: film.name, ...film.info, lacking }, shots));
   await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));

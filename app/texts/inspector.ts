@@ -351,6 +351,7 @@ export const inspectorTexts = {
     follow: "Follow",
     only: (letter: string) => `Only ${letter}`,
     onlyOne: "Only one",
+    yourTurns: "Your turns",
     subjectAndReason: "Subject and reason",
     notAnalysedYetTheWindow: "not analysed yet: the window stays in the middle, or at your keys",
     sure: (certainty: number) => `${percent(certainty)} sure`,

@@ -67,7 +67,7 @@ export const looksTexts = {
     nobodyInTheFrame: (seconds: number) =>
       `Nobody in the frame for ${fixed(seconds, 1)} s, while somebody is beside it`,
     mustBeInThePicture: (letter: string, seconds: number) =>
-      `${letter} is not in the frame for ${fixed(seconds, 1)} s, and must be`,
+      `${letter} must be in the frame and is missing for ${fixed(seconds, 1)} s`,
     looksOutOfTheNearEdge: (seconds: number) => `Looks out of the near edge for ${fixed(seconds, 1)} s`,
   },
   /** core/checks/window-looks.ts */

@@ -26,7 +26,7 @@ export const reasonsTexts = {
     severalTogetherOfTheTime: (size: number, fitting: number) =>
       Number.isNaN(fitting)
         ? `${inWords(size)} kept together`
-        : `${inWords(size)} together, ${percent(fitting)} of the time all fit in the window`,
+        : `${inWords(size)} together, in the window ${percent(fitting)} of the time`,
     nothingIsFollowedAsYou: "follows nothing, as chosen",
     second: (reason: string) => `second: ${reason}`,
     thereIsNoSecond: "there is no second",

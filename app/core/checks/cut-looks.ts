@@ -1,7 +1,7 @@
 /** What deserves a second look in where a shot begins, in its length, and in what else might be followed in it. */
 import { boxCentre } from "../geometry/box";
 import type { Shot } from "../shots/shot";
-import type { LeftOut } from "../subjects/choosing/follow";
+import type { LeftOut } from "../subjects/choosing/follow-plan";
 import { boxAt, type Track } from "../subjects/tracking/track";
 import { type FrameRange, rangeLength } from "../time/rate";
 import { looksTexts } from "../../texts/looks";

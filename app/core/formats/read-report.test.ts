@@ -21,6 +21,7 @@ const found = [
   {
     range: { start: 0, end: 20 },
     begins: { frame: 0, kind: "cut" as const, range: { start: 0, end: 0 } },
+    spans: [],
     subjectId: "s0-face-1",
     reason: "only face",
     certainty: 0.8,
@@ -30,6 +31,7 @@ const found = [
   {
     range: { start: 20, end: 50 },
     begins: { frame: 20, kind: "dissolve" as const, range: { start: 15, end: 24 } },
+    spans: [],
     subjectId: null,
     reason: "nobody",
     certainty: 0.3,

@@ -93,7 +93,7 @@ export function readReport(text: string): ReadFilm {
       begins: { kind, frame: start, range: { start: range?.[0] ?? start, end: range?.[1] ?? start } },
       tracks: tracks
         .filter(({ shot }) => shot === index)
-        .map(({ id, kind: what, start: from, boxes, confidence, label, who, person, speaking, facing }) => ({
+        .map(({ id, kind: what, start: from, boxes, confidence, label, who, person, speaking, acting, facing }) => ({
           id,
           kind: what,
           start: from,
@@ -104,6 +104,7 @@ export function readReport(text: string): ReadFilm {
           ...(person ? { personId: person } : {}),
           ...(facing ? { facing: facing.map(([frame, side]) => ({ frame, side })) } : {}),
           ...(speaking ? { speaking: speaking.map(([a, b]) => ({ start: a, end: b })) } : {}),
+          ...(acting ? { acting: acting.map(([a, b]) => ({ start: a, end: b })) } : {}),
         })),
     })),
   };

@@ -16,6 +16,7 @@ const report = makeReport(FILM, TALL, [
     mannerReason: null,
     laidOut: layOut({ layout: WHOLE, backdrop: USUAL_BACKDROP, edge: PLAIN_EDGE }, ACTIVE, TALL),
     others: [],
+    spans: [],
     subjectId: "s1-face-1",
     reason: "only face, speaking, 100% of the shot",
     certainty: 0.81239,
@@ -69,6 +70,7 @@ test("what was found is a report of its own, without a version", () => {
     {
       range: { start: 0, end: 2 },
       begins: { frame: 0, kind: "cut", range: { start: 0, end: 0 } },
+      spans: [],
       subjectId: null,
       reason: "no clear subject",
       certainty: 0.3,
@@ -89,7 +91,7 @@ test("says what the film lacks, and keeps that when it is read again", () => {
   const shot = {
     range: { start: 0, end: 60 },
     begins: { frame: 0, kind: "cut" as const, range: { start: 0, end: 0 } },
-    ...{ subjectId: null, reason: "nobody", certainty: 1, tracks: [], active: null },
+    ...{ spans: [], subjectId: null, reason: "nobody", certainty: 1, tracks: [], active: null },
   };
   const written = AnalysisReport.parse(makeAnalysisReport(film, [shot]));
   expect(written.source.repeated).toEqual({ frames: 21, stretches: [[10, 30]] });

@@ -12,6 +12,8 @@ import { Edge } from "../composition/edge";
 import type { LaidOut } from "../composition/layout";
 import type { FramedPane } from "../path/shot-framing";
 import { TRACK_KINDS } from "../subjects/detecting/detection";
+import { TURN_CAUSES } from "../subjects/attention/turns";
+import type { FollowSpan } from "../subjects/choosing/follow-plan";
 import type { Track } from "../subjects/tracking/track";
 import type { Lacking } from "../checks/lacking-pictures";
 import { type FrameRange, framesIn, type Rate } from "../time/rate";
@@ -53,6 +55,19 @@ const FoundShot = z.object({
   /** Why, in words, and how sure that is. */
   reason: z.string(),
   certainty: Share,
+  /** What is followed from when on, where that changes within the shot; none for nothing. */
+  turns: z
+    .array(
+      z.object({
+        frame: Frame,
+        tracks: z.array(z.string()),
+        /** Why; null for what the shot begins with. */
+        cause: z.enum(TURN_CAUSES).nullable(),
+        /** How the window gets there. */
+        by: z.enum(["jump", "move"]),
+      }),
+    )
+    .optional(),
   /** The part of the picture that is not the film's own bars; left out where it has none. */
   active: BoxTuple.optional(),
 });
@@ -104,6 +119,8 @@ const ReportTrack = z.object({
   person: z.string().optional(),
   /** For a face, when it speaks: [start, end). */
   speaking: z.array(z.tuple([Frame, Frame])).optional(),
+  /** When it moves by itself: [start, end). */
+  acting: z.array(z.tuple([Frame, Frame])).optional(),
   /** For a face, which way it looks: [frame, sine of the head's turn, positive to the right of the picture]. */
   facing: z.array(z.tuple([Frame, z.number().min(-1).max(1)])).optional(),
 });
@@ -165,6 +182,8 @@ export interface FoundShotData {
   reason: string;
   certainty: number;
   tracks: readonly Track[];
+  /** What is followed when, in order. */
+  spans: readonly Omit<FollowSpan, "subject">[];
   active: Box | null;
 }
 
@@ -209,12 +228,17 @@ const sourceOf = ({ file, picture, rate, frames, lacking }: ReportedFilm): Repor
   ...(lacking && lacking.cutOff > 0 ? { cutOff: lacking.cutOff } : {}),
 });
 
+const reportTurn = ({ start, trackIds, cause, comesBy }: FoundShotData["spans"][number]) => ({
+  ...{ frame: start, tracks: [...trackIds], cause, by: comesBy },
+});
+
 const foundShot = ({
   range,
   begins,
   subjectId,
   reason,
   certainty,
+  spans,
   active,
 }: FoundShotData): AnalysisReport["shots"][number] => ({
   start: range.start,
@@ -224,6 +248,7 @@ const foundShot = ({
   subject: subjectId,
   reason,
   certainty: rounded(certainty),
+  ...(spans.length > 1 ? { turns: spans.map(reportTurn) } : {}),
   ...(active ? { active: boxTuple(active) } : {}),
 });
 
@@ -240,7 +265,8 @@ const reportTracks = (shots: readonly FoundShotData[]): Report["tracks"] =>
       ...(track.who ? { who: track.who } : {}),
       ...(track.personId ? { person: track.personId } : {}),
       ...(track.facing ? { facing: track.facing.map(({ frame, side }): [number, number] => [frame, side]) } : {}),
-      ...(track.speaking ? { speaking: track.speaking.map(({ start, end }): [number, number] => [start, end]) } : {}),
+      ...(track.speaking ? { speaking: pairsOf(track.speaking) } : {}),
+      ...(track.acting ? { acting: pairsOf(track.acting) } : {}),
     })),
   );
 

@@ -2,7 +2,7 @@
 import type { Box } from "../geometry/box";
 import type { LaidOut } from "../composition/layout";
 import type { CropWindow } from "../geometry/crop-window";
-import type { FollowPlan, FollowSpan } from "../subjects/choosing/follow";
+import type { FollowPlan, FollowSpan } from "../subjects/choosing/follow-plan";
 import type { FollowRule } from "../subjects/choosing/follow-rule";
 import type { Track } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";

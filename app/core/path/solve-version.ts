@@ -1,7 +1,8 @@
 import { layOut, paneBox } from "../composition/layout";
 import { type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, type CropWindow } from "../geometry/crop-window";
-import { type FollowPlan, type FollowSpan, planFollowing } from "../subjects/choosing/follow";
+import { planFollowing } from "../subjects/choosing/follow";
+import type { FollowPlan, FollowSpan } from "../subjects/choosing/follow-plan";
 import { around, oneAfterTheOther } from "../subjects/choosing/made-subject";
 import type { Subject } from "../subjects/choosing/subject";
 import { boxAt, laidOver, type Track } from "../subjects/tracking/track";

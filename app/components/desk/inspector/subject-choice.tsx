@@ -27,6 +27,12 @@ function isNamed(rule: FollowRule, { track }: CastMember): boolean {
   return rule.kind === "person" && rule.who === track.who;
 }
 
+/** What a rule is called that is none of the menu. */
+function nameOfRule({ kind }: FollowRule, named: CastMember | undefined): string {
+  if (kind === "turns") return t.yourTurns;
+  return named?.name ?? (named ? t.only(named.letter) : t.onlyOne);
+}
+
 /** Whom a shot follows and why, who else could be followed, and the rule. */
 export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (rule: FollowRule) => void }) {
   const named = shot.cast.find((member) => isNamed(shot.follow, member));
@@ -38,7 +44,7 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (r
         <span className="text-xs text-soft">{t.follow}</span>
         <RuleSelect
           rule={known ? shot.follow : null}
-          shown={known ? undefined : (named?.name ?? (named ? t.only(named.letter) : t.onlyOne))}
+          shown={known ? undefined : nameOfRule(shot.follow, named)}
           onChange={onChange}
         />
       </div>

@@ -9,8 +9,9 @@ import { boxAt } from "../tracking/track";
 import { longHolds } from "./long-holds";
 import { type Candidate, worthOf } from "./worth";
 
-/** Why attention goes over to somebody. */
-export type TurnCause = "speaks" | "left" | "enters" | "acts" | "together" | "matters" | "set";
+/** Why attention goes over to somebody; "set" where the editor says so. */
+export const TURN_CAUSES = ["speaks", "left", "enters", "acts", "together", "matters", "set"] as const;
+export type TurnCause = (typeof TURN_CAUSES)[number];
 
 /** A stretch of a shot in which attention is with the same. */
 export interface Hold extends FrameRange {
@@ -32,10 +33,10 @@ export interface AttentionProblem {
 }
 
 /** What a turn costs, in seconds of the full attention of who counts most. */
-const TURN_SECONDS = 1;
+const TURN_SECONDS = 1.5;
 /** How much of what the others deserve counts where several are held. */
 const OTHERS = 0.5;
-/** What is left of a group's worth where the window does not hold it. */
+/** What is left of the worth of a group's least where the window does not hold it. */
 const UNFIT = 0.5;
 /** What is left of it while one of them is not there. */
 const INCOMPLETE = 0.9;
@@ -73,7 +74,7 @@ function worthTogether(group: readonly Candidate[], worths: readonly Float64Arra
     const own = worths.map((worth) => worth[i]!);
     const most = Math.max(...own);
     const box = around(boxesOf(group, shot.start + i));
-    if (box && !fitsInto(box, window)) return UNFIT * most;
+    if (box && !fitsInto(box, window)) return UNFIT * Math.min(...own);
     if (own.some((value) => value === 0)) return INCOMPLETE * most;
     return most + OTHERS * (own.reduce((sum, value) => sum + value, 0) - most);
   });

@@ -1,10 +1,12 @@
 /** How much attention everybody and everything in a shot deserves, frame by frame. */
-import type { Size } from "../../geometry/box";
-import type { FrameRange } from "../../time/rate";
-import { clipRanges } from "../../time/ranges";
-import { faceSizeOf, isSubject, rankTracks, type SubjectTrack, weightOf } from "../choosing/rank";
+import { boxCentre, boxContains, type Size } from "../../geometry/box";
+import { type FrameRange, rangeLength } from "../../time/rate";
+import { bridged, clipRanges } from "../../time/ranges";
+import { LEAST_TURN_SECONDS } from "../speaking/speaking";
+import { isSubject, rankTracks, type SubjectTrack, weightOf } from "../choosing/rank";
 import { type Subject, subjectOf } from "../choosing/subject";
 import { boxAt, type Track, visibleFrames } from "../tracking/track";
+import { relativeSizes } from "./relative-size";
 
 /** Somebody or something that attention may go to. */
 export interface Candidate {
@@ -26,14 +28,17 @@ const ACTING = 1.8;
 const LINGERING = 1.3;
 const LINGER_SECONDS = 3;
 /** Sizes down to this share of the largest are alike; how much less a smaller one counts is a power of what is left. */
-const ALIKE_SIZE = 0.75;
-const SIZE_POWER = 1.5;
+const ALIKE_SIZE = 0.85;
+const SIZE_POWER = 2;
 /** Whoever is seen for less than this is passing by. */
 const LEAST_SECONDS = 1;
+/** Pauses shorter than this are within what somebody says. */
+const PAUSE_SECONDS = 0.6;
 /** Among more than this nobody could say where attention is. */
 const MOST_CANDIDATES = 8;
-/** What of a shot counts as seen for long enough to make others small. */
-const LASTING = 0.25;
+
+/** Share of the time for which a face lies in a body that is its own. */
+const SAME_SHARE = 0.5;
 
 export interface WorthGround {
   shot: FrameRange;
@@ -44,40 +49,59 @@ export interface WorthGround {
   mustHave: readonly string[];
 }
 
+/** When somebody says something; a word thrown in is not listened to. */
+const saidIn = ({ speaking = [] }: Track, fps: number): FrameRange[] =>
+  bridged(speaking, PAUSE_SECONDS * fps).filter((said) => rangeLength(said) >= LEAST_TURN_SECONDS * fps);
+
 /** Tracks as candidates, each as weighty as what it is. */
 export const asCandidates = (
   tracks: readonly Track[],
-  { shot, tracks: all, mustHave }: Pick<WorthGround, "shot" | "tracks" | "mustHave">,
+  { shot, tracks: all, fps, mustHave }: Omit<WorthGround, "picture">,
 ): Candidate[] =>
   tracks.filter(isSubject).map((track): Candidate => {
     const subject = subjectOf(track, all);
     const acts = clipRanges((subject.body ?? track).acting ?? [], shot);
     const isMust = track.who !== undefined && mustHave.includes(track.who);
-    return { track, subject, weight: weightOf(track), isMust, speaks: clipRanges(track.speaking ?? [], shot), acts };
+    const speaks = clipRanges(saidIn(track, fps), shot);
+    return { track, subject, weight: weightOf(track), isMust, speaks, acts };
   });
+
+/** Share of the frames with both in which the middle of one box lies within the other. */
+function shareWithin(inner: Track, outer: Track): number {
+  let both = 0;
+  let within = 0;
+  inner.boxes.forEach((box, i) => {
+    const other = box && boxAt(outer, inner.start + i);
+    if (!box || !other) return;
+    both++;
+    if (boxContains(other, { ...boxCentre(box), width: 0, height: 0 })) within++;
+  });
+  return within / Math.max(1, both);
+}
 
 /** Who and what attention may go to in a shot, the weightiest first; a person whose face is tracked goes by the face. */
 export function candidatesOf(ground: WorthGround): Candidate[] {
   const { shot, tracks, picture, fps } = ground;
   const withFace = new Set(tracks.map(({ personId }) => personId));
   const all = tracks.filter(isSubject).filter(({ id, kind }) => kind !== "tile" && !withFace.has(id));
+  // A body that was seen beside the one a face was given is the same person once more.
+  const isSeenTwice = (body: Track) =>
+    body.kind === "person" && all.some((face) => face.kind === "face" && shareWithin(face, body) > SAME_SHARE);
   // Of what nothing is known of but that it moves or stands out, the likeliest is enough.
   const unknown = all.filter(({ kind }) => kind === "motion" || kind === "salient");
   const [likeliest] = rankTracks(unknown, shot, picture);
-  const own = all.filter((track) => !unknown.includes(track) || track === likeliest?.track);
-  const isPerson = ({ kind }: Track) => kind === "face" || kind === "person";
-  const sizes = new Map(own.map((track) => [track, faceSizeOf(track, picture)]));
-  const largest = (person: boolean) =>
-    own
-      .filter((track) => isPerson(track) === person && visibleFrames(track) >= LASTING * (shot.end - shot.start))
-      .reduce((most, track) => Math.max(most, sizes.get(track)!), 1e-9);
-  const largestOf = { person: largest(true), thing: largest(false) };
+  const own = all
+    .filter((track) => !isSeenTwice(track))
+    .filter((track) => !unknown.includes(track) || track === likeliest?.track);
   const lasting = own.filter((track) => visibleFrames(track) >= LEAST_SECONDS * fps);
-  return asCandidates(lasting, ground)
-    .map((one) => {
-      const share = sizes.get(one.track)! / largestOf[isPerson(one.track) ? "person" : "thing"];
-      return { ...one, weight: one.weight * Math.min(1, share / ALIKE_SIZE) ** SIZE_POWER };
-    })
+  const known = asCandidates(lasting, ground);
+  const sizes = relativeSizes(
+    known.map(({ subject }) => subject),
+    shot,
+    picture,
+  );
+  return known
+    .map((one, i) => ({ ...one, weight: one.weight * Math.min(1, sizes[i]! / ALIKE_SIZE) ** SIZE_POWER }))
     .sort((a, b) => b.weight * visibleFrames(b.track) - a.weight * visibleFrames(a.track))
     .slice(0, MOST_CANDIDATES);
 }

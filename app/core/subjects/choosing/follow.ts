@@ -1,106 +1,24 @@
 /** Turns a rule into what is followed when in a shot, with the reason in words and how sure it is. */
 import { assertNever } from "../../assert-never";
-import { boxArea, boxCentre, intersectionArea, type Size } from "../../geometry/box";
-import { type FrameRange, framesPerSecond, type Rate } from "../../time/rate";
-import type { FollowRule, SetTurn } from "./follow-rule";
-import { type ChosenSubject, chooseSubject, type RankedTrack, rankTracks } from "./rank";
-import type { AttentionSettings, TurnStyle } from "../attention/attention-settings";
-import { attentionIn, type Hold, type TurnCause } from "../attention/turns";
-import { asCandidates, type Candidate, candidatesOf } from "../attention/worth";
+import { boxArea, boxCentre, intersectionArea } from "../../geometry/box";
+import { framesPerSecond } from "../../time/rate";
 import { LEAST_TURN_SECONDS } from "../speaking/speaking";
+import { boxAt, type Track } from "../tracking/track";
+import { fallBack, type FollowPlan, type FollowProblem, planFor, whole } from "./follow-plan";
 import { around, madeTrack, together } from "./made-subject";
-import { type Subject, subjectOf } from "./subject";
-import { boxAt, nearestBox, type Track } from "../tracking/track";
+import { asSet, shared, speaker } from "./pass-on";
+import { type RankedTrack, rankTracks } from "./rank";
 import { reasonsTexts } from "../../../texts/reasons";
 
 const t = reasonsTexts.follow;
-
-/** A part of a shot with one subject. */
-export interface FollowSpan extends FrameRange {
-  subject: Subject | null;
-  /** The tracks that it is made of; none where nothing is followed, or all of it. */
-  trackIds: readonly string[];
-  /** How the window gets to it from the one before. */
-  comesBy: "jump" | "move";
-  /** Why it begins; null where nothing is known of that. */
-  cause: TurnCause | null;
-}
-
-export interface FollowPlan {
-  /** Cover the shot, in order. */
-  spans: FollowSpan[];
-  /** The track that is followed most; null where nothing is. */
-  trackId: string | null;
-  /** Who that is. */
-  who: string | null;
-  /** Why, in words. */
-  reason: string;
-  /** 0 to 1. */
-  certainty: number;
-  /** Something that it might as well be, or as well, and is not. */
-  other?: LeftOut;
-}
-
-/** What is not followed: a thing like the one that is, or somebody who does not fit into the window with whom is. */
-export interface LeftOut {
-  trackId: string;
-  why: "alike" | "apart";
-}
-
-export interface FollowProblem {
-  rule: FollowRule;
-  shot: FrameRange;
-  tracks: readonly Track[];
-  picture: Size;
-  /** Size of the crop window, in source pixels. */
-  window: Size;
-  rate: Rate;
-  /** Who was followed in the shot before. */
-  before: string | null;
-  attention: AttentionSettings;
-  /** Whether attention may pass on, or be with several; it is not where other panes show the others. */
-  passesOn?: boolean;
-}
 
 /** Share of the frames with both in which two must fit into the window to be kept together. */
 const FITTING_SHARE = 0.85;
 /** A thing that is nearly as good a choice as another, and seen for most of the shot, is as likely. */
 const ALIKE = 0.75;
 const ALIKE_PRESENCE = 0.6;
-/** To a speaker this far away, in windows, the window jumps unless it is to move. */
-const JUMP_FROM = 1;
-/** How sure it is where attention goes when nobody speaks. */
-const PASSING_CERTAINTY = 0.65;
 /** What everything together counts as, in windows, where it does not fit. */
 const BALANCE_SIZE = 0.15;
-
-const whole = (shot: FrameRange, subject: Subject | null, trackIds: readonly string[] = []): FollowSpan[] => [
-  { ...shot, subject, trackIds, comesBy: "jump", cause: null },
-];
-
-function planFor(problem: FollowProblem, chosen: RankedTrack & { certainty?: number }, reason: string): FollowPlan {
-  const { shot, tracks } = problem;
-  return {
-    spans: whole(shot, subjectOf(chosen.track, tracks), [chosen.track.id]),
-    trackId: chosen.track.id,
-    who: chosen.track.who ?? null,
-    reason,
-    certainty: chosen.certainty ?? 1,
-  };
-}
-
-function choose({ tracks, shot, picture, before }: FollowProblem): ChosenSubject | null {
-  return chooseSubject(tracks, shot, picture, before);
-}
-
-/** The best choice, with a word on why it came to that. */
-function fallBack(problem: FollowProblem, why?: string): FollowPlan {
-  const chosen = choose(problem);
-  const prefix = why ? `${why}; ` : "";
-  if (chosen) return planFor(problem, chosen, `${prefix}${chosen.reason}`);
-  const reason = t.noClearSubject(prefix);
-  return { spans: whole(problem.shot, null), trackId: null, who: null, reason, certainty: 0.3 };
-}
 
 /** Tracks in order of merit, a person with a face once. */
 function candidates({ tracks, shot, picture, before }: FollowProblem): RankedTrack[] {
@@ -196,110 +114,6 @@ function everything(problem: FollowProblem): FollowPlan {
   });
   const reason = t.balanceOf(ranked.length);
   return { spans: whole(shot, { track: balance, body: null }), trackId: null, who: null, reason, certainty: 1 };
-}
-
-/** A plan that goes from one to the next, or holds several. */
-function planHolds(holds: readonly Hold[], problem: FollowProblem, style: TurnStyle, reason: string): FollowPlan {
-  const { tracks } = problem;
-  const spans = holds.map(({ start, end, on, cause }, i): FollowSpan => {
-    const subject =
-      on.length === 0
-        ? null
-        : on.length === 1
-          ? on[0]!.subject
-          : together(partsOf(on), { ...problem, shot: { start, end } }).subject;
-    const trackIds = on.map(({ track }) => track.id);
-    return {
-      start,
-      end,
-      subject,
-      trackIds,
-      cause,
-      comesBy: i === 0 ? "jump" : comesBy(holds[i - 1]!, holds[i]!, style, problem),
-    };
-  });
-  const frames = new Map<string, number>();
-  for (const { start, end, on } of holds)
-    for (const { track } of on) frames.set(track.id, (frames.get(track.id) ?? 0) + end - start);
-  const [most] = [...frames].sort((a, b) => b[1] - a[1]);
-  const main = tracks.find(({ id }) => id === most?.[0]);
-  return { spans, trackId: main?.id ?? null, who: main?.who ?? null, reason, certainty: 0.9 };
-}
-
-const partsOf = (on: readonly Candidate[]): Track[] => on.map(({ track }) => track);
-
-/** Whether the window moves or jumps from one hold to the next: far away to a speaker it jumps. */
-function comesBy(from: Hold, to: Hold, style: TurnStyle, { window }: FollowProblem): "jump" | "move" {
-  if (style !== "auto") return style;
-  const placeOf = ({ on }: Hold) => around(partsOf(on).map((track) => nearestBox(track, to.start)));
-  const [a, b] = [placeOf(from), placeOf(to)];
-  const isFar = a && b && Math.abs(boxCentre(a).x - boxCentre(b).x) > JUMP_FROM * window.width;
-  return to.cause === "speaks" && isFar ? "jump" : "move";
-}
-
-function holdsOf(problem: FollowProblem, candidates: readonly Candidate[]): Hold[] {
-  const { shot, picture, window, rate, attention } = problem;
-  return attentionIn({ shot, candidates, picture, window, fps: framesPerSecond(rate), hold: attention.hold });
-}
-
-const candidatesIn = ({ shot, tracks, picture, rate, attention }: FollowProblem): Candidate[] =>
-  candidatesOf({ shot, tracks, picture, fps: framesPerSecond(rate), mustHave: attention.mustHave });
-
-/** Everybody who is followed in some of several holds. */
-const followedIn = (holds: readonly Hold[]): Set<Candidate> => new Set(holds.flatMap(({ on }) => on));
-
-/** Where attention passes on, or several are held together; null where it is with one through the shot. */
-function shared(problem: FollowProblem): FollowPlan | null {
-  if (problem.passesOn === false) return null;
-  const holds = holdsOf(problem, candidatesIn(problem));
-  const [first] = holds;
-  if (!first) return null;
-  const turns = holds.length - 1;
-  if (turns === 0 && first.on.length === 1) {
-    const [only] = first.on;
-    return only!.isMust ? planHolds(holds, problem, "auto", t.mustBeInIt) : null;
-  }
-  if (turns === 0) {
-    const { fitting } = together(partsOf(first.on), problem);
-    const reason = t.severalTogetherOfTheTime(first.on.length, fitting);
-    return { ...planHolds(holds, problem, "auto", reason), certainty: fitting || 1 };
-  }
-  const speakers = [...followedIn(holds)].filter(({ speaks }) => speaks.length > 0);
-  const talk = speakers.length > 1 && 2 * holds.filter(({ cause }) => cause === "speaks").length >= turns;
-  const reason = talk
-    ? t.talkInTurn(speakers.length, turns)
-    : t.attentionPassesOn(turns, reasonsTexts.causes[holds[1]!.cause!]);
-  return { ...planHolds(holds, problem, problem.attention.turns, reason), certainty: talk ? 0.9 : PASSING_CERTAINTY };
-}
-
-function speaker(problem: FollowProblem, style: TurnStyle): FollowPlan {
-  const speaking = candidatesIn(problem).filter(({ speaks }) => speaks.length > 0);
-  if (speaking.length === 0) return fallBack(problem, t.nobodySeenSpeaking);
-  // Among those who speak only that counts.
-  const equals = speaking.map((one): Candidate => ({ ...one, weight: 1, acts: [] }));
-  const holds = holdsOf(problem, equals);
-  const heard = followedIn(holds);
-  if (heard.size === 1) return planHolds(holds, problem, style, t.theSpeaker);
-  const isAlwaysAll = holds.length === 1;
-  const reason = isAlwaysAll ? t.speakersAllInTheWindow(heard.size) : t.talkInTurn(heard.size, holds.length - 1);
-  return planHolds(holds, problem, style, reason);
-}
-
-/** Follows one after the other, as the editor has said. */
-function asSet(turns: readonly SetTurn[], problem: FollowProblem): FollowPlan {
-  const { shot, tracks } = problem;
-  const known = new Map(asCandidates(tracks, { shot, tracks, mustHave: [] }).map((one) => [one.track.id, one]));
-  const begun = turns.filter(({ frame }, i) => frame < shot.end && (turns[i + 1]?.frame ?? shot.end) > shot.start);
-  const holds = (begun.length > 0 ? begun : turns.slice(0, 1)).map(({ frame, trackIds }, i): Hold => {
-    const on = trackIds.flatMap((id) => known.get(id) ?? []);
-    const start = i === 0 ? shot.start : frame;
-    const end = begun[i + 1]?.frame ?? shot.end;
-    const isSpeaker = on.length === 1 && on[0]!.speaks.some((range) => range.start < end && range.end > start);
-    return { start, end, on, cause: isSpeaker ? "speaks" : "set" };
-  });
-  const isKnown = turns.some(({ trackIds }) => trackIds.some((id) => tracks.some((track) => track.id === id)));
-  if (!isKnown) return fallBack(problem, t.whatYouChoseIsNot);
-  return { ...planHolds(holds, problem, problem.attention.turns, t.yourTurns(holds.length - 1)), certainty: 1 };
 }
 
 /** What is followed in a shot under a rule. */

@@ -1,0 +1,56 @@
+/** How large everybody and everything in a shot is beside the largest of its kind. */
+import type { Size } from "../../geometry/box";
+import type { FrameRange } from "../../time/rate";
+import { mean } from "../../mean";
+import { faceSizeOf } from "../choosing/rank";
+import type { Subject } from "../choosing/subject";
+import { type Track, visibleFrames } from "../tracking/track";
+
+/** What of a shot counts as seen for long enough to make others small. */
+const LASTING = 0.25;
+/** A body that ends above this share of the picture's height is whole. */
+const WHOLE_BODY = 0.985;
+
+/** A body this many times as high as it is wide stands, and is so many heads high. */
+const STANDING = 2;
+const HEADS = 8;
+
+const isPerson = ({ kind }: Track): boolean => kind === "face" || kind === "person";
+
+/** Mean height of a body that is whole to be seen; null where it is cut off below, or there is none. */
+function bodyHeight({ body }: Subject, picture: Size): number | null {
+  const boxes = body?.boxes.filter((box) => box !== null) ?? [];
+  if (boxes.length === 0 || mean(boxes.map(({ y, height }) => y + height)) > WHOLE_BODY * picture.height) return null;
+  return mean(boxes.map(({ height }) => height));
+}
+
+/** About how high a head is, or a thing: of a body that stands it is an eighth. Heights of the picture. */
+function headSize(track: Track, picture: Size): number {
+  const boxes = track.boxes.filter((box) => box !== null);
+  const height = mean(boxes.map((box) => box.height));
+  const stands = track.kind === "person" && height > STANDING * mean(boxes.map((box) => box.width));
+  return stands ? height / HEADS / picture.height : faceSizeOf(track, picture);
+}
+
+/**
+ * Sizes from 0 to 1, people beside people and things beside things. Whole bodies are compared by their height: a face is
+ * only some pixels then, and its box a matter of how it is turned.
+ */
+export function relativeSizes(subjects: readonly Subject[], shot: FrameRange, picture: Size): number[] {
+  const measured = subjects.map((subject) => ({
+    subject,
+    person: isPerson(subject.track),
+    size: headSize(subject.track, picture),
+    height: bodyHeight(subject, picture),
+  }));
+  const lasting = measured.filter(({ subject }) => visibleFrames(subject.track) >= LASTING * (shot.end - shot.start));
+  const largestOf = (person: boolean) =>
+    lasting.filter((one) => one.person === person).sort((a, b) => b.size - a.size)[0];
+  const largest = { person: largestOf(true), thing: largestOf(false) };
+  return measured.map(({ person, size, height }) => {
+    const other = person ? largest.person : largest.thing;
+    if (!other) return 1;
+    const share = height !== null && other.height !== null ? height / other.height : size / other.size;
+    return Math.min(1, share);
+  });
+}

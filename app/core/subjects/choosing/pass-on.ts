@@ -1,0 +1,129 @@
+/** Plans in which attention passes on within a shot: by itself, to whoever speaks, or as the editor has set it. */
+import { boxCentre } from "../../geometry/box";
+import { framesPerSecond } from "../../time/rate";
+import { clipRanges } from "../../time/ranges";
+import type { TurnStyle } from "../attention/attention-settings";
+import { attentionIn, type Hold } from "../attention/turns";
+import { asCandidates, type Candidate, candidatesOf } from "../attention/worth";
+import { nearestBox, type Track } from "../tracking/track";
+import { fallBack, type FollowPlan, type FollowProblem, type FollowSpan } from "./follow-plan";
+import type { SetTurn } from "./follow-rule";
+import { around, together } from "./made-subject";
+import { reasonsTexts } from "../../../texts/reasons";
+
+const t = reasonsTexts.follow;
+
+/** To a speaker this far away, in windows, the window jumps unless it is to move. */
+const JUMP_FROM = 1;
+/** How sure it is where attention goes when nobody speaks. */
+const PASSING_CERTAINTY = 0.65;
+
+/** A plan that goes from one to the next, or holds several. */
+function planHolds(holds: readonly Hold[], problem: FollowProblem, style: TurnStyle, reason: string): FollowPlan {
+  const { tracks } = problem;
+  const spans = holds.map(({ start, end, on, cause }, i): FollowSpan => {
+    const subject =
+      on.length === 0
+        ? null
+        : on.length === 1
+          ? on[0]!.subject
+          : together(partsOf(on), { ...problem, shot: { start, end } }).subject;
+    const trackIds = on.map(({ track }) => track.id);
+    return {
+      start,
+      end,
+      subject,
+      trackIds,
+      cause,
+      comesBy: i === 0 ? "jump" : comesBy(holds[i - 1]!, holds[i]!, style, problem),
+    };
+  });
+  const frames = new Map<string, number>();
+  for (const { start, end, on } of holds)
+    for (const { track } of on) frames.set(track.id, (frames.get(track.id) ?? 0) + end - start);
+  const [most] = [...frames].sort((a, b) => b[1] - a[1]);
+  const main = tracks.find(({ id }) => id === most?.[0]);
+  return { spans, trackId: main?.id ?? null, who: main?.who ?? null, reason, certainty: 0.9 };
+}
+
+const partsOf = (on: readonly Candidate[]): Track[] => on.map(({ track }) => track);
+
+/** Whether a hold is of one who speaks in it. */
+const speaksIn = ({ start, end, on }: Hold): boolean =>
+  on.length === 1 && clipRanges(on[0]!.speaks, { start, end }).length > 0;
+
+/** Whether the window moves or jumps from one hold to the next: far away to a speaker it jumps. */
+function comesBy(from: Hold, to: Hold, style: TurnStyle, { window }: FollowProblem): "jump" | "move" {
+  if (style !== "auto") return style;
+  const placeOf = ({ on }: Hold) => around(partsOf(on).map((track) => nearestBox(track, to.start)));
+  const [a, b] = [placeOf(from), placeOf(to)];
+  const isFar = a && b && Math.abs(boxCentre(a).x - boxCentre(b).x) > JUMP_FROM * window.width;
+  return speaksIn(to) && isFar ? "jump" : "move";
+}
+
+function holdsOf(problem: FollowProblem, candidates: readonly Candidate[]): Hold[] {
+  const { shot, picture, window, rate, attention } = problem;
+  return attentionIn({ shot, candidates, picture, window, fps: framesPerSecond(rate), hold: attention.hold });
+}
+
+const candidatesIn = ({ shot, tracks, picture, rate, attention }: FollowProblem): Candidate[] =>
+  candidatesOf({ shot, tracks, picture, fps: framesPerSecond(rate), mustHave: attention.mustHave });
+
+/** Everybody who is followed in some of several holds. */
+const followedIn = (holds: readonly Hold[]): Set<Candidate> => new Set(holds.flatMap(({ on }) => on));
+
+/** Where attention passes on, or several are held together; null where it is with one through the shot. */
+export function shared(problem: FollowProblem): FollowPlan | null {
+  if (problem.passesOn === false) return null;
+  const holds = holdsOf(problem, candidatesIn(problem));
+  const [first] = holds;
+  if (!first) return null;
+  const turns = holds.length - 1;
+  if (turns === 0 && first.on.length === 1) {
+    const [only] = first.on;
+    return only!.isMust ? planHolds(holds, problem, "auto", t.mustBeInIt) : null;
+  }
+  if (turns === 0) {
+    const { fitting } = together(partsOf(first.on), problem);
+    const reason = t.severalTogetherOfTheTime(first.on.length, fitting);
+    return { ...planHolds(holds, problem, "auto", reason), certainty: fitting || 1 };
+  }
+  const speakers = [...followedIn(holds)].filter(({ speaks }) => speaks.length > 0);
+  const talk = speakers.length > 1 && 2 * holds.filter(({ cause }) => cause === "speaks").length >= turns;
+  const reason = talk
+    ? t.talkInTurn(speakers.length, turns)
+    : t.attentionPassesOn(turns, reasonsTexts.causes[holds[1]!.cause!]);
+  return { ...planHolds(holds, problem, problem.attention.turns, reason), certainty: talk ? 0.9 : PASSING_CERTAINTY };
+}
+
+/** Goes to whoever speaks, and stays with all of them where they fit into the window. */
+export function speaker(problem: FollowProblem, style: TurnStyle): FollowPlan {
+  const speaking = candidatesIn(problem).filter(({ speaks }) => speaks.length > 0);
+  if (speaking.length === 0) return fallBack(problem, t.nobodySeenSpeaking);
+  // Among those who speak only that counts.
+  const equals = speaking.map((one): Candidate => ({ ...one, weight: 1, acts: [] }));
+  const holds = holdsOf(problem, equals);
+  const heard = followedIn(holds);
+  if (heard.size === 1) return planHolds(holds, problem, style, t.theSpeaker);
+  const isAlwaysAll = holds.length === 1;
+  const reason = isAlwaysAll ? t.speakersAllInTheWindow(heard.size) : t.talkInTurn(heard.size, holds.length - 1);
+  return planHolds(holds, problem, style, reason);
+}
+
+/** Follows one after the other, as the editor has said. */
+export function asSet(turns: readonly SetTurn[], problem: FollowProblem): FollowPlan {
+  const { shot, tracks, rate } = problem;
+  const known = new Map(
+    asCandidates(tracks, { shot, tracks, fps: framesPerSecond(rate), mustHave: [] }).map((one) => [one.track.id, one]),
+  );
+  const begun = turns.filter(({ frame }, i) => frame < shot.end && (turns[i + 1]?.frame ?? shot.end) > shot.start);
+  const holds = (begun.length > 0 ? begun : turns.slice(0, 1)).map(({ frame, trackIds }, i): Hold => {
+    const on = trackIds.flatMap((id) => known.get(id) ?? []);
+    const start = i === 0 ? shot.start : frame;
+    const end = begun[i + 1]?.frame ?? shot.end;
+    return { start, end, on, cause: i === 0 ? null : "set" };
+  });
+  const isKnown = turns.some(({ trackIds }) => trackIds.some((id) => tracks.some((track) => track.id === id)));
+  if (!isKnown) return fallBack(problem, t.whatYouChoseIsNot);
+  return { ...planHolds(holds, problem, problem.attention.turns, t.yourTurns(holds.length - 1)), certainty: 1 };
+}
