@@ -1,0 +1,110 @@
+/** Turns within a shot: found by themselves, moved in the lane, given to somebody else, taken out, and ruled out. */
+import { execFileSync } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { expect, type Page, test } from "@playwright/test";
+import { readRule } from "~/core/subjects/choosing/follow-rule";
+import { query, rows } from "../support/desk";
+import { LONG_WORK, TestServer } from "../support/server";
+
+const folder = mkdtempSync(join(tmpdir(), "glad-pan-turns-"));
+const film = join(folder, "talk.mp4");
+const server = new TestServer();
+test.beforeAll(async () => {
+  // Two who sit apart and talk in turn.
+  const part = ["-ss", "10", "-i", "demo/ferrow-kite-day.mp4", "-t", "9.9"];
+  execFileSync("ffmpeg", ["-v", "error", ...part, "-c:v", "libx264", "-preset", "veryfast", "-c:a", "aac", film]);
+  await server.start();
+});
+test.afterAll(async () => {
+  await server.dispose();
+  rmSync(folder, { recursive: true });
+});
+
+const reason = (page: Page) => page.getByLabel("Subject and reason");
+const turns = (page: Page) => page.getByRole("list", { name: "Turns" }).getByRole("listitem");
+const undo = (page: Page) => page.getByRole("button", { name: /^Undo/ }).first();
+
+/** The frames at which the shot turns, as they are stored; null where it is left to the solver. */
+function storedTurns(): number[] | null {
+  const [shot] = query<{ subject: string }>(server, "SELECT subject FROM shots");
+  const rule = readRule(shot!.subject);
+  return rule.kind === "turns" ? rule.turns.map(({ frame }) => frame) : null;
+}
+
+test("two who talk have the window in turn, and each turn can be changed", async ({ page }) => {
+  await page.goto(server.url);
+  await page.getByLabel("Film files").setInputFiles(film);
+  await page.getByRole("link", { name: "Open talk.mp4" }).first().click();
+  await expect(rows(page)).toHaveCount(1, { timeout: LONG_WORK });
+
+  await test.step("the choice is whoever talks", async () => {
+    await expect(reason(page)).toContainText("two talk in turn, 2 turns", { timeout: LONG_WORK });
+    await expect(turns(page)).toHaveCount(3);
+    await expect(turns(page).nth(1)).toContainText("another speaks");
+    expect(storedTurns()).toBeNull();
+  });
+
+  await test.step("a turn is dragged in the lane, and all of them stay from then on", async () => {
+    await turns(page)
+      .nth(1)
+      .getByRole("button", { name: /^Go to/ })
+      .click();
+    const lane = (await page.getByRole("region", { name: "Lane", exact: true }).boundingBox())!;
+    // The playhead is at the turn, so that is level with the now line.
+    const [x, now] = [lane.x + lane.width / 3, lane.y + Math.round(0.3 * lane.height)];
+    await page.mouse.move(x, now);
+    await page.mouse.down();
+    await page.mouse.move(x, now + 12, { steps: 4 });
+    await page.mouse.move(x, now + 33, { steps: 4 });
+    await page.mouse.up();
+    await expect(reason(page)).toContainText("2 turns, set by you");
+    const stored = storedTurns()!;
+    expect(stored).toHaveLength(3);
+    await expect(turns(page).nth(1)).toContainText("set by you");
+    await undo(page).click();
+    await expect.poll(storedTurns).toBeNull();
+    await expect(reason(page)).toContainText("two talk in turn");
+    await page.getByRole("button", { name: /^Redo/ }).first().click();
+    await expect.poll(storedTurns).toEqual(stored);
+  });
+
+  await test.step("a turn is given to somebody else, and taken out", async () => {
+    const last = turns(page).last();
+    await last.getByRole("combobox").click();
+    await page.getByRole("option", { name: "Nothing" }).click();
+    await expect(last.getByRole("combobox")).toContainText("Nothing");
+    await last.getByRole("button", { name: /^Delete the turn/ }).click();
+    await expect(turns(page)).toHaveCount(2);
+    await expect(reason(page)).toContainText("1 turn, set by you");
+  });
+
+  await test.step("how long a hold lasts is set for the shot", async () => {
+    await page.getByRole("combobox", { name: "What to follow" }).click();
+    await page.getByRole("option", { name: /^Auto/ }).click();
+    await expect(turns(page)).toHaveCount(3);
+    await page.getByLabel("Hold at least (s)").fill("9");
+    await page.keyboard.press("Enter");
+    await expect(turns(page)).toHaveCount(0);
+    await undo(page).click();
+    await expect(turns(page)).toHaveCount(3);
+  });
+
+  await test.step("somebody who must be in the picture keeps the window", async () => {
+    await page.getByRole("button", { name: "People", exact: true }).click();
+    const first = page.getByRole("dialog").getByRole("listitem").first();
+    await first.getByRole("checkbox", { name: /must be in the picture/i }).click();
+    await page.keyboard.press("Escape");
+    await expect(reason(page)).toContainText("must be in the picture");
+    await expect(turns(page)).toHaveCount(0);
+    const [stored] = query<{ attention: string }>(server, "SELECT attention FROM films");
+    expect(JSON.parse(stored!.attention)).toMatchObject({ mustHave: ["p1"] });
+    // Where the window is on the other one, it says who is missing, and what can be done.
+    await page.getByRole("combobox", { name: "What to follow" }).click();
+    await page.getByRole("option", { name: /^The second/ }).click();
+    await expect(page.getByText(/^A must be in the frame and is missing/)).toBeVisible();
+    await page.getByRole("button", { name: "Leave out the shot" }).click();
+    await expect.poll(() => query<{ excluded: number }>(server, "SELECT excluded FROM shots")[0]!.excluded).toBe(1);
+  });
+});
