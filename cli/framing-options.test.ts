@@ -4,6 +4,7 @@ import {
   parseBackdrop,
   parseEdge,
   parseLayout,
+  parseMustHave,
   parseManner,
   parsePlace,
   parseZoom,
@@ -48,6 +49,12 @@ describe("what is said of the framing", () => {
     expect(numberFrom(0, 100)("62.5")).toBe(62.5);
     for (const wrong of ["-1", "101", "calm", " "]) expect(() => numberFrom(0, 100)(wrong)).toThrow("0 to 100");
     expect(() => numberFrom(1, 8)("0.5")).toThrow("1 to 8");
+  });
+
+  test("who must be in the picture is said by letters", () => {
+    expect(parseMustHave("A")).toEqual(["p1"]);
+    expect(parseMustHave("c, b2")).toEqual(["p3", "p28"]);
+    for (const wrong of ["", "Ada", "1", "A,"]) expect(() => parseMustHave(wrong)).toThrow("by their letters");
   });
 
   test("to keep both is a rule for whom to follow", () => {

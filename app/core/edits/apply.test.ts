@@ -3,10 +3,12 @@ import { TALL, TWO_SHOTS } from "../../../tests/support/film-state";
 import { newBar, newText } from "../composition/layers/layer";
 import { Refusal } from "../refusal";
 import { hardTransition } from "../shots/transition";
+import type { AttentionSettings } from "../subjects/attention/attention-settings";
 import { applyEdit } from "./apply";
 import { type Command } from "./command";
 import { applyDifference, Difference, differenceBetween } from "./difference";
 import { type FilmState, newVersion } from "./film-state";
+import { settledShot, shotSettings } from "./path-inputs";
 import { keptRanges } from "./trim";
 
 const KEY = { pane: 0, frame: 10, x: 700, y: 540, height: 1080, easing: null };
@@ -63,6 +65,25 @@ describe("keys", () => {
     refused({ type: "set-key", versionId: "gone", key: KEY }).toThrow("version no longer exists");
     refused({ type: "set-key", versionId: "tall", key: { ...KEY, frame: 300 } }).toThrow("no frame 300");
     refused({ type: "set-key", versionId: "tall", key: { ...KEY, x: 90 } }).toThrow("leave the picture");
+  });
+});
+
+describe("how attention passes on", () => {
+  const attention: AttentionSettings = { hold: 3, turns: "jump", mustHave: ["p2"] };
+
+  test("is the film's where neither a version nor a shot says otherwise", () => {
+    const state = run([
+      { type: "set-attention", attention },
+      { type: "set-framing", versionId: "tall", shotIds: ["two"], change: { hold: 5 } },
+      { type: "change-version", versionId: "tall", change: { usual: { turns: "move" } } },
+    ]).at(-1)!;
+    const [one, two] = shotSettings(state, state.versions[0]!).map((set) => settledShot(set).settings);
+    expect(one).toMatchObject({ hold: 3, turns: "move", mustHave: ["p2"] });
+    expect(two).toMatchObject({ hold: 5, turns: "move", mustHave: ["p2"] });
+  });
+
+  test("cannot ask for somebody who is not in the film", () => {
+    refused({ type: "set-attention", attention: { ...attention, mustHave: ["p9"] } }).toThrow("no longer");
   });
 });
 

@@ -13,6 +13,9 @@ test("what was done to keys is told by shot and timecode", () => {
   const key = { ...KEY, frame: 10 };
   expect(says({ type: "set-key", versionId: "tall", key })).toBe("Added a key in shot 1 at 00:00:00:10");
   expect(says({ type: "set-key", versionId: "tall", key: KEY })).toBe("Changed the key in shot 2 at 00:00:03:25");
+  expect(says({ type: "set-attention", attention: { hold: 2, turns: "jump", mustHave: [] } })).toBe(
+    "Changed how the film's turns are chosen",
+  );
   expect(says({ type: "move-key", versionId: "tall", fromFrame: 115, key })).toBe(
     "Moved a key in shot 2 to 00:00:00:10",
   );

@@ -46,6 +46,10 @@ function anyCommand(state: FilmState, random: Random): SingleCommand {
     () => ({ type: "change-shots", shotIds, change: { name: `Shot ${frame}`, excluded: random() < 0.5 } }),
     () => ({ type: "change-shots", shotIds, change: { follow: { kind: "person", who: "p1" }, protect: box } }),
     () => ({ type: "set-sensitivity", sensitivity: upTo(101) }),
+    () => ({
+      type: "set-attention",
+      attention: { hold: 1 + upTo(5), turns: pick(["auto", "jump", "move"] as const), mustHave: pick([[], ["p1"]]) },
+    }),
     () => ({ type: "set-transitions", transitions: [{ frame, kind: "cut", range: { start: frame, end: frame } }] }),
     () => ({ type: "put-mark", thing: pick(["m", "n"]), frame, box: pick([box, null]) }),
     () => ({ type: "edit-track", trackId: pick(["t", "u"]), edit: pick([null, { removed: [], joinedTo: "v" }]) }),

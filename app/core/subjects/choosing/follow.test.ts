@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { planFollowing } from "./follow";
+import type { FollowPlan } from "./follow-plan";
 import { USUAL_ATTENTION } from "../attention/attention-settings";
-import { readRule, writeRule } from "./follow-rule";
+import { type FollowRule, readRule, writeRule } from "./follow-rule";
 import { boxAt, type Track } from "../tracking/track";
 
 const PICTURE = { width: 1920, height: 1080 };
@@ -43,6 +44,16 @@ describe("a rule", () => {
       "track:x",
     ])
       expect(writeRule(readRule(stored))).toBe(stored);
+    const turns = {
+      kind: "turns",
+      turns: [
+        { frame: 4, trackIds: ["s1-face-1", "mark:x"] },
+        { frame: 90, trackIds: [] },
+      ],
+    };
+    expect(readRule(writeRule(turns as FollowRule))).toEqual(turns);
+    for (const wrong of ["turns:", "turns:[]", "turns:{", 'turns:[{"frame":-1,"trackIds":[]}]'])
+      expect(readRule(wrong)).toEqual({ kind: "auto" });
     expect(readRule("person:p1")).toEqual({ kind: "person", who: "p1" });
     expect(readRule("track:s1-face-1")).toEqual({ kind: "track", trackId: "s1-face-1" });
     for (const text of ["whatever", "", "track:", "person:../x", "none:x "]) {
@@ -121,6 +132,50 @@ describe("following", () => {
     }
     // In a smaller window they do not.
     expect(plan("speaker", talk, { window: { width: 400, height: 711 } }).spans).toHaveLength(2);
+  });
+
+  test("one after the other, as the editor has set it", () => {
+    const turns = (...all: [number, ...string[]][]) =>
+      writeRule({ kind: "turns", turns: all.map(([frame, ...trackIds]) => ({ frame, trackIds })) });
+    const spansOf = ({ spans }: FollowPlan) => spans.map(({ start, end, trackIds }) => [start, end, ...trackIds]);
+    const set = plan(turns([0, "large"], [30, "small"], [60, "large", "near"]), [large, small, near]);
+    expect(spansOf(set)).toEqual([
+      [0, 30, "large"],
+      [30, 60, "small"],
+      [60, 90, "large", "near"],
+    ]);
+    expect(set).toMatchObject({ reason: "2 turns, set by you", certainty: 1, trackId: "large" });
+    expect(boxAt(set.spans[2]!.subject!.track, 70)!.width).toBe(480);
+    // In a part of the shot those count that reach into it.
+    const part = plan(turns([0, "large"], [30, "small"], [200, "near"]), [large, small, near], {
+      shot: { start: 40, end: 90 },
+    });
+    expect(spansOf(part)).toEqual([[40, 90, "small"]]);
+    expect(plan(turns([0, "gone"]), [large]).reason).toMatch(/^what you chose is no longer in this shot; /);
+    const nobody = plan(turns([0, "large"], [30]), [large]);
+    expect(nobody.spans[1]).toMatchObject({ start: 30, subject: null });
+  });
+
+  test("turns jump or move as is asked, and by themselves jump only to a speaker far away", () => {
+    const voice = (from: number, to: number) => [{ start: from, end: to }];
+    const talk = [
+      { ...large, speaking: voice(0, 45) },
+      { ...track("far", "face", 1500, 240, { who: "p2" }), speaking: voice(45, 90) },
+    ];
+    const beside = [talk[0]!, { ...track("beside", "face", 1000, 240, { who: "p2" }), speaking: voice(45, 90) }];
+    const how = (tracks: Track[], turns: "auto" | "jump" | "move") =>
+      plan("auto", tracks, { attention: { ...USUAL_ATTENTION, turns } }).spans.map(({ comesBy }) => comesBy)[1];
+    expect([how(talk, "auto"), how(talk, "jump"), how(talk, "move")]).toEqual(["jump", "jump", "move"]);
+    expect([how(beside, "auto"), how(beside, "jump")]).toEqual(["move", "jump"]);
+  });
+
+  test("who must be in the picture, and says where they are not", () => {
+    const must = (who: string) => ({ attention: { ...USUAL_ATTENTION, mustHave: [who] } });
+    expect(plan("auto", [large, small], must("p2"))).toMatchObject({
+      trackId: "small",
+      reason: "must be in the picture",
+    });
+    expect(plan("auto", [large], must("p2")).reason).toMatch(/^who must be in the picture is not; only face/);
   });
 
   test("goes on with who was followed before where others are as good", () => {
