@@ -91,7 +91,12 @@ export function collectMark(text: string, earlier: MarkOption[]): MarkOption[] {
 }
 
 export const addFollowOption = (command: Command): Command =>
-  command.option("--follow <whom>", `whom to follow: ${Object.keys(FOLLOW).join(", ")}`, parseFollow, { kind: "auto" });
+  command.option(
+    "--follow <whom>",
+    `whom to follow: ${Object.keys(FOLLOW).join(", ")}; the first is who matters most, or each in turn`,
+    parseFollow,
+    { kind: "auto" },
+  );
 
 export const addMarkOption = (command: Command): Command =>
   command.option(

@@ -216,8 +216,10 @@ const QUALITIES = [
   { grain: 4, crf: 31, shake: 4 },
 ];
 const VARIANTS = 3;
+/** The variant that is kept apart while the method is tuned. */
+const APART = 1;
 
-/** All scenes; the last variant of each set is kept apart. Voices are put into a folder. */
+/** All scenes. Voices are put into a folder. */
 export function* planAttention(
   folder: string,
 ): Generator<{ name: string; set: string; apart: boolean; make: () => AttentionScene }> {
@@ -225,7 +227,7 @@ export function* planAttention(
   for (const [s, set] of sets.entries()) {
     for (let variant = 0; variant < VARIANTS; variant++) {
       const name = `${set} ${variant}`;
-      const apart = variant === VARIANTS - 1;
+      const apart = variant === APART;
       yield {
         ...{ name, set, apart },
         make: () => {
