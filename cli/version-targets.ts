@@ -1,7 +1,7 @@
 /** What films are exported to in one go: shapes, or the versions of a house style, in a folder. */
-import { join, parse } from "node:path";
+import { basename, join, parse } from "node:path";
 import { type Command, InvalidArgumentError } from "commander";
-import { freeName, nameBy } from "~/core/formats/file-names";
+import { freeName, nameBy, namePartsOf } from "~/core/formats/file-names";
 import { outputFormat } from "~/core/formats/output-formats";
 import type { Size } from "~/core/geometry/box";
 import { libraryStyle } from "~/jobs/library-style.server";
@@ -62,10 +62,7 @@ export function targetsIn(file: string, options: VersionOptions, command: Comman
   return wanted.map(({ name, width, height, framing, limitSeconds, above }, i) => {
     const format = options.format ?? above.output.format;
     const { extension } = outputFormat(format);
-    const base = nameBy(pattern, {
-      ...{ film: parse(file).name, version: name, size: `${width}x${height}` },
-      ...{ date: new Date().toLocaleDateString("sv-SE"), number: String(i + 1) },
-    });
+    const base = nameBy(pattern, namePartsOf(basename(file), { name, width, height }, i + 1));
     const fileName = freeName(base, extension, (each) => taken.has(each));
     taken.add(fileName);
     const out = join(folder, fileName);

@@ -6,7 +6,7 @@ import { nanoid } from "nanoid";
 import type { ExportView } from "~/core/film-status";
 import type { Version } from "~/core/edits/film-state";
 import { keptRanges } from "~/core/edits/trim";
-import { freeName, nameBy, USUAL_PATTERN } from "~/core/formats/file-names";
+import { freeName, nameBy, namePartsOf, USUAL_PATTERN } from "~/core/formats/file-names";
 import { outputFormat } from "~/core/formats/output-formats";
 import { outputRate } from "~/core/formats/output-settings";
 import { Refusal } from "~/core/refusal";
@@ -111,9 +111,6 @@ function isReady(film: FilmRow, version: Version): boolean {
   return liesWithin(keptRanges(version.trim, film.info.frames, leftOut), listAnalysed(db(), film.id));
 }
 
-/** "2026-11-27", where the server is. */
-const today = (): string => new Date().toLocaleDateString("sv-SE");
-
 /**
  * Queues renders of versions, each as its own settings say.
  *
@@ -154,10 +151,7 @@ export function requestExports(
       );
     }
     const { rate } = outputRate(output, film.info.rate);
-    const base = nameBy(pattern, {
-      ...{ film: parse(film.name).name, version: version.name, size: `${version.width}x${version.height}` },
-      ...{ date: today(), number: String(i + 1) },
-    });
+    const base = nameBy(pattern, namePartsOf(film.name, version, i + 1));
     const isTaken = (name: string) =>
       names.has(`${folder ?? ""}/${name}`) || (folder !== null && !replaces && existsSync(join(folder, name)));
     const fileName = freeName(base, format.extension, isTaken);

@@ -1,4 +1,5 @@
 /** Work on a film as a file of its own, and films made from such work: opened, or duplicated. */
+import { titleOf } from "~/core/formats/file-names";
 import { copyFile, rm } from "node:fs/promises";
 import { existsSync } from "node:fs";
 import { basename, extname, join, parse } from "node:path";
@@ -81,7 +82,7 @@ async function joinedProject(film: FilmRow): Promise<{ project: Project; file: s
  */
 export async function saveProject(film: FilmRow, withSource: boolean): Promise<{ name: string; stream: Readable }> {
   requireAnalysed(film);
-  const name = `${parse(film.name).name}${PROJECT_EXTENSION}`;
+  const name = `${titleOf(film.name)}${PROJECT_EXTENSION}`;
   if (withSource) requireSource(film);
   if (hasClips(db(), film.id)) {
     if (!withSource) throw new Refusal("the film is made of clips; save the project with its film");

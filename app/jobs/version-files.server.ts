@@ -1,5 +1,4 @@
 /** All that is known of a version, as files in open formats. */
-import { parse } from "node:path";
 import { captionsIn } from "~/core/captions/caption";
 import { writeSrt, writeVtt } from "~/core/captions/write-captions";
 import { lackingOf } from "~/core/checks/lacking-pictures";
@@ -9,6 +8,7 @@ import { shownIn } from "~/core/composition/shown";
 import { requireVersion } from "~/core/edits/find";
 import { shotFraming, shotSettings } from "~/core/edits/path-inputs";
 import { type LaidShot, versionLooks } from "~/core/edits/version-looks";
+import { asName, titleOf } from "~/core/formats/file-names";
 import { clockOfFilm } from "~/core/film-info";
 import { writeCutsCsv } from "~/core/formats/cuts-csv";
 import { writeEdl } from "~/core/formats/edl";
@@ -71,7 +71,7 @@ export function versionFiles(film: FilmRow, versionId: string): VersionFiles {
   const kept = joinRanges(sets.flatMap((set) => set.kept));
   const said = captionsIn(state.captions, kept);
   const clock = clockOfFilm(info);
-  const title = parse(film.name).name;
+  const title = titleOf(film.name);
   const cuts = { title, clock, frames, transitions: transitionsOf(state.shots) };
 
   const written = (): WrittenShot[] =>
@@ -129,6 +129,6 @@ export function versionFiles(film: FilmRow, versionId: string): VersionFiles {
     "captions.srt": () => (said.length > 0 ? writeSrt(said, rate) : null),
     "captions.vtt": () => (said.length > 0 ? writeVtt(said, rate) : null),
   };
-  const base = `${title} ${version.name}`.replaceAll(/[/\\:*?"<>|]/g, "-");
+  const base = asName(`${title} ${version.name}`);
   return { base, write: (file) => writers[file]() };
 }

@@ -1,4 +1,4 @@
-import { parse } from "node:path";
+import { titleOf } from "~/core/formats/file-names";
 import { captionsIn } from "~/core/captions/caption";
 import { readCaptions } from "~/core/captions/read-captions";
 import { writeSrt, writeVtt } from "~/core/captions/write-captions";
@@ -28,7 +28,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
   ]);
   const writer = writers.get(params.format);
   if (!writer) throw refusal(404, t.writtenAs);
-  const name = encodeURIComponent(`${parse(film.name).name}.${params.format}`);
+  const name = encodeURIComponent(`${titleOf(film.name)}.${params.format}`);
   return new Response(writer.write(captions, rate), {
     headers: {
       "content-type": `${writer.type}; charset=utf-8`,

@@ -1,4 +1,4 @@
-import { parse } from "node:path";
+import { titleOf } from "~/core/formats/file-names";
 import { compareCuts, type ListReading } from "~/core/formats/compare-cuts";
 import { FormatError } from "~/core/formats/cut-list";
 import { readCutsCsv, writeCutsCsv } from "~/core/formats/cuts-csv";
@@ -17,7 +17,7 @@ const t = deskTexts.cutsRoute;
 /** The film's cuts as a file: `…/cuts/edl`, `…/cuts/otio` or `…/cuts/csv`. */
 export function loader({ params }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
-  const title = parse(film.name).name;
+  const title = titleOf(film.name);
   const { frames } = film.info;
   const list = { title, clock: clockOfFilm(film.info), frames, transitions: transitionsOf(listShots(db(), film.id)) };
   const writers = new Map([

@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { freeName, nameBy, USUAL_PATTERN } from "./file-names";
+import { freeName, nameBy, namePartsOf, titleOf, USUAL_PATTERN } from "./file-names";
 
 const PARTS = { film: "Kite Day", version: "Reel", size: "1080x1920", date: "2026-11-27", number: "2" };
 
@@ -19,4 +19,12 @@ test("a name that is taken gets a number", () => {
   const taken = new Set(["a.mp4", "a (2).mp4"]);
   expect(freeName("a", ".mp4", (name) => taken.has(name))).toBe("a (3).mp4");
   expect(freeName("b", ".mp4", (name) => taken.has(name))).toBe("b.mp4");
+});
+
+test("what a pattern says of a version is its film's title, its shape, the day and its number", () => {
+  const now = new Date(2026, 10, 27, 9, 5);
+  expect(namePartsOf("kite.final.mp4", { name: "Tall", width: 1080, height: 1920 }, 2, now)).toEqual({
+    ...{ film: "kite.final", version: "Tall", size: "1080x1920", date: "2026-11-27", number: "2" },
+  });
+  expect([titleOf("kite"), titleOf(".hidden"), titleOf("a.b.mov")]).toEqual(["kite", ".hidden", "a.b"]);
 });

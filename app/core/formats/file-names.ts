@@ -15,7 +15,28 @@ const MOST_LETTERS = 100;
 const FORBIDDEN = /[/\\:*?"<>|\u0000-\u001f]/g;
 
 /** A text as a part of a file's name. */
-const asName = (text: string): string => text.replaceAll(FORBIDDEN, "-");
+export const asName = (text: string): string => text.replaceAll(FORBIDDEN, "-");
+
+/** A film's name without what its file ends with. */
+export const titleOf = (film: string): string => film.replace(/(?<=.)\.[^.]+$/, "");
+
+/**
+ * What a pattern has to say of a version of a film.
+ *
+ * @param film as its file is called
+ * @param number of it among those that are exported together, from 1
+ * @param now its day is told as it is where this runs
+ */
+export const namePartsOf = (
+  film: string,
+  { name, width, height }: { name: string; width: number; height: number },
+  number: number,
+  now = new Date(),
+): Record<NamePart, string> => ({
+  ...{ film: titleOf(film), version: name, size: `${width}x${height}` },
+  // The Swedish way to write a day is the one of ISO 8601.
+  ...{ date: now.toLocaleDateString("sv-SE"), number: String(number) },
+});
 
 /**
  * The name that a pattern makes, without an extension. What is in braces and no part stays as it is; a name that would be

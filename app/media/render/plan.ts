@@ -33,7 +33,17 @@ export interface Output {
   frames: readonly RetimedFrame[];
 }
 
-export function outputOf({ info, ranges, cuts = [], output }: RenderPlan): Output {
+// A plan does not change, and an hour has a hundred thousand frames to lay.
+const outputs = new WeakMap<RenderPlan, Output>();
+
+/** What a plan comes to. */
+export function outputOf(plan: RenderPlan): Output {
+  const known = outputs.get(plan) ?? laidOut(plan);
+  outputs.set(plan, known);
+  return known;
+}
+
+function laidOut({ info, ranges, cuts = [], output }: RenderPlan): Output {
   const { rate } = outputRate(output, info.rate);
   const starts = new Set(cuts);
   const frames = retimed(ranges, info.rate, rate, output.retiming === "blend", (frame) => starts.has(frame));

@@ -7,6 +7,7 @@ import { saveFile, saveJson } from "~/components/common/save-file";
 import { looksCsv, looksJson } from "~/core/formats/looks";
 import { useDesk } from "../state/desk-context";
 import { asOnePicture, asPdf, blobOf, drawContactSheet } from "./contact-sheet";
+import { asName, titleOf } from "~/core/formats/file-names";
 import { checksTexts } from "~/texts/checks";
 
 const t = checksTexts.checkDownloads;
@@ -16,7 +17,7 @@ export function CheckDownloads() {
   const { film, version, shots, shownAt, source, checks } = useDesk();
   const [drawn, setDrawn] = useState<number | null>(null);
   const drawing = useRef<AbortController | null>(null);
-  const name = `${film.name.replace(/\.[^.]+$/, "")} ${version.name}`.replaceAll(/[/\\:]/g, "-");
+  const name = asName(`${titleOf(film.name)} ${version.name}`);
   const listed = () => ({
     film: film.name,
     version: version.name,

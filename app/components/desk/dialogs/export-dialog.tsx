@@ -12,7 +12,7 @@ import { OutputFields } from "~/components/exports/output-fields";
 import { outputSummary } from "~/components/exports/output-summary";
 import { VersionFilesMenu } from "~/components/exports/version-files-menu";
 import type { ExportView } from "~/core/film-status";
-import { nameBy, USUAL_PATTERN } from "~/core/formats/file-names";
+import { nameBy, namePartsOf, USUAL_PATTERN } from "~/core/formats/file-names";
 import { outputFormat } from "~/core/formats/output-formats";
 import { picturesOf } from "~/core/clips/clip";
 import { keptRanges, secondsOver } from "~/core/edits/trim";
@@ -66,10 +66,7 @@ function ExportForm() {
   const [replaces, setReplaces] = useState(false);
   const chosen = versions.filter((version) => ticked.has(version.id) && isReady(version));
   const [first = here] = chosen;
-  const example = nameBy(pattern, {
-    ...{ film: film.name.replace(/\.[^.]+$/, ""), version: first.name, size: `${first.width}x${first.height}` },
-    ...{ date: new Date().toLocaleDateString("sv-SE"), number: "1" },
-  });
+  const example = nameBy(pattern, namePartsOf(film.name, first, 1));
   const start = () =>
     void fetcher.submit(
       { intent: "export", versionIds: chosen.map(({ id }) => id).join(","), pattern, replaces: String(replaces) },
