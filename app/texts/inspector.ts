@@ -352,6 +352,7 @@ export const inspectorTexts = {
     only: (letter: string) => `Only ${letter}`,
     onlyOne: "Only one",
     yourTurns: "Your turns",
+    mustBeInEveryShot: "Must be in the picture in every shot",
     subjectAndReason: "Subject and reason",
     notAnalysedYetTheWindow: "not analysed yet: the window stays in the middle, or at your keys",
     sure: (certainty: number) => `${percent(certainty)} sure`,
@@ -368,6 +369,7 @@ export const inspectorTexts = {
     follow: (name: string) => `Follow ${name} here`,
     leaveOutTheShot: "Leave out the shot",
     dropTheStretch: "Drop the stretch",
+    notNeededHere: "Not needed in this shot",
   },
   /** components/desk/inspector/turn-controls.tsx */
   turnControls: {

@@ -66,6 +66,7 @@ export const looksTexts = {
   peopleLooks: {
     nobodyInTheFrame: (seconds: number) =>
       `Nobody in the frame for ${fixed(seconds, 1)} s, while somebody is beside it`,
+    yourMark: "What you marked",
     mustBeInThePicture: (letter: string, seconds: number) =>
       `${letter} must be in the frame and is missing for ${fixed(seconds, 1)} s`,
     looksOutOfTheNearEdge: (seconds: number) => `Looks out of the near edge for ${fixed(seconds, 1)} s`,

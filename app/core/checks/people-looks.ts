@@ -1,8 +1,10 @@
 /** Frames that nobody is in while somebody is beside them, and people who look out of the edge that is nearer. */
 import { filmPanes, type ShownAt } from "../composition/composition";
 import { boxCentre, boxContains } from "../geometry/box";
+import { isMust } from "../subjects/attention/attention-settings";
 import { letterOfId } from "../subjects/choosing/people";
 import { facingThrough } from "../subjects/detecting/facing";
+import { thingOfTrack } from "../subjects/marks/marked-things";
 import { boxAt, extentOf, isDoubtfulFace, type Track } from "../subjects/tracking/track";
 import { framesPerSecond, rangeLength } from "../time/rate";
 import { looksTexts } from "../../texts/looks";
@@ -51,7 +53,8 @@ export function nobodyLooks(
 /** Where somebody who has to be in the picture is not shown. */
 export function absentLooks({ kept, tracks, settings, limits, rate }: CheckedShot, shown: ShownAt): SecondLook[] {
   return settings.mustHave.flatMap((who) => {
-    const theirs = tracks.filter((track) => track.who === who);
+    const theirs = tracks.filter((track) => isMust(track, [who]));
+    const name = thingOfTrack(who) === null ? letterOfId(who) : t.yourMark;
     const isShown = (frame: number) => {
       const panes = filmPanes(shown(frame));
       return theirs.some((track) => {
@@ -63,7 +66,7 @@ export function absentLooks({ kept, tracks, settings, limits, rate }: CheckedSho
     return troubleIn(kept, rate, {
       ...{ kind: "absent", limit: limits.lost },
       at: (frame) => (isShown(frame) ? 0 : 1),
-      text: (seconds) => t.mustBeInThePicture(letterOfId(who), seconds),
+      text: (seconds) => t.mustBeInThePicture(name, seconds),
     }).map((look) => ({ ...look, who }));
   });
 }

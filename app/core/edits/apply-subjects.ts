@@ -3,6 +3,7 @@ import { Refusal } from "../refusal";
 import type { SingleCommand } from "./command";
 import { applyDifference } from "./difference";
 import type { FilmState } from "./film-state";
+import { markTrackId } from "../subjects/marks/marked-things";
 import { refusalsTexts } from "../../texts/refusals";
 
 const t = refusalsTexts.applySubjects;
@@ -18,8 +19,9 @@ export function applyToSubjects(state: FilmState, command: SubjectCommand): Film
     }
     case "set-attention": {
       const { attention } = command;
-      const isSomebody = (who: string) => state.people.some(({ id }) => id === who);
-      if (!attention.mustHave.every(isSomebody)) throw new Refusal(t.thisPersonIsNotThere);
+      const isKnown = (id: string) =>
+        state.people.some((person) => person.id === id) || state.marks.some(({ thing }) => markTrackId(thing) === id);
+      if (!attention.mustHave.every(isKnown)) throw new Refusal(t.thisPersonIsNotThere);
       return applyDifference(state, { attention });
     }
     case "edit-track": {
@@ -29,7 +31,12 @@ export function applyToSubjects(state: FilmState, command: SubjectCommand): Film
     case "change-person": {
       const { person } = command;
       if (!state.people.some(({ id }) => id === person.id)) throw new Refusal(t.thisPersonIsNotThere);
-      return applyDifference(state, { people: [person] });
+      const { attention } = state;
+      const { id, mergedInto } = person;
+      if (mergedInto === null || !attention.mustHave.includes(id)) return applyDifference(state, { people: [person] });
+      // Who had to be in the picture is somebody else by now.
+      const mustHave = [...new Set(attention.mustHave.map((who) => (who === id ? mergedInto : who)))];
+      return applyDifference(state, { people: [person], attention: { ...attention, mustHave } });
     }
     default:
       return assertNever(command);

@@ -4,6 +4,7 @@ import { newBar, newText } from "../composition/layers/layer";
 import { Refusal } from "../refusal";
 import { hardTransition } from "../shots/transition";
 import type { AttentionSettings } from "../subjects/attention/attention-settings";
+import { markTrackId } from "../subjects/marks/marked-things";
 import { applyEdit } from "./apply";
 import { type Command } from "./command";
 import { applyDifference, Difference, differenceBetween } from "./difference";
@@ -80,6 +81,19 @@ describe("how attention passes on", () => {
     const [one, two] = shotSettings(state, state.versions[0]!).map((set) => settledShot(set).settings);
     expect(one).toMatchObject({ hold: 3, turns: "move", mustHave: ["p2"] });
     expect(two).toMatchObject({ hold: 5, turns: "move", mustHave: ["p2"] });
+  });
+
+  test("asks for whom somebody is by now, and for what is marked", () => {
+    const merged = { type: "change-person", person: { id: "p2", name: null, mergedInto: "p1" } } as const;
+    expect(run([{ type: "set-attention", attention }, merged]).at(-1)!.attention.mustHave).toEqual(["p1"]);
+    const box = { x: 10, y: 10, width: 50, height: 50 };
+    const marked = { ...attention, mustHave: [markTrackId("kite")] };
+    const states = run([
+      { type: "put-mark", thing: "kite", frame: 5, box },
+      { type: "set-attention", attention: marked },
+    ]);
+    expect(states.at(-1)!.attention).toEqual(marked);
+    refused({ type: "set-attention", attention: marked }).toThrow("no longer");
   });
 
   test("cannot ask for somebody who is not in the film", () => {

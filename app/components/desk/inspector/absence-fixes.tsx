@@ -28,6 +28,13 @@ export function AbsenceFixes({ shot, look }: { shot: DeskShot; look: SecondLook 
       <Button onClick={() => (isAll ? shotEdits.change([shot], { excluded: true }) : trimEdits.drop([range]))}>
         {isAll ? t.leaveOutTheShot : t.dropTheStretch}
       </Button>
+      <Button
+        onClick={() =>
+          shotEdits.setFraming([shot], { mustHave: shot.settings.mustHave.filter((other) => other !== who) })
+        }
+      >
+        {t.notNeededHere}
+      </Button>
     </div>
   );
 }

@@ -1,9 +1,11 @@
 import { Eye } from "lucide-react";
 import { Hint } from "~/components/common/button";
 import { assertNever } from "~/core/assert-never";
+import { TickBox } from "~/components/common/tick-box";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { type FollowRule, readRule, writeRule } from "~/core/subjects/choosing/follow-rule";
 import type { CastMember } from "~/core/subjects/choosing/cast";
+import { useDesk } from "../state/desk-context";
 import { type DeskShot, followedIn } from "../state/desk-types";
 import { Letter } from "../../common/letter";
 import { inspectorTexts } from "~/texts/inspector";
@@ -27,6 +29,9 @@ function isNamed(rule: FollowRule, { track }: CastMember): boolean {
   return rule.kind === "person" && rule.who === track.who;
 }
 
+/** As whom or what somebody can be asked to be in every shot: people and marks are known beyond one. */
+const mustIdOf = ({ track }: CastMember): string | null => track.who ?? (track.kind === "mark" ? track.id : null);
+
 /** What a rule is called that is none of the menu. */
 function nameOfRule({ kind }: FollowRule, named: CastMember | undefined): string {
   if (kind === "turns") return t.yourTurns;
@@ -38,6 +43,9 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (r
   const named = shot.cast.find((member) => isNamed(shot.follow, member));
   const known = FOLLOW_RULES.some(({ value }) => value === shot.follow.kind);
   const followed = followedIn(shot);
+  const { edits, state } = useDesk();
+  const { attention } = state;
+  const must = followed && mustIdOf(followed);
   return (
     <section aria-label={t.follow} className="flex flex-col gap-2">
       <div className="flex items-center justify-between gap-2">
@@ -61,6 +69,21 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (r
             )}
           </span>
         </p>
+      )}
+      {must && (
+        <label className="flex items-center gap-2 text-xs text-soft">
+          <TickBox
+            checked={attention.mustHave.includes(must)}
+            onChange={(isIn) => {
+              const others = attention.mustHave.filter((id) => id !== must);
+              edits.send({
+                type: "set-attention",
+                attention: { ...attention, mustHave: isIn ? [...others, must] : others },
+              });
+            }}
+          />
+          {t.mustBeInEveryShot}
+        </label>
       )}
       {shot.cast.length > 0 && (
         <div role="group" aria-label={t.subjects} className="flex flex-wrap gap-1.5">

@@ -1,6 +1,6 @@
 /** What the editor can say of how attention passes on within a shot. */
 import { z } from "zod";
-import { Id } from "../../ids";
+import { TrackId } from "../../ids";
 
 /** How the window gets from one subject to the next within a shot; "auto" for what suits where they are. */
 export const TURN_STYLES = ["auto", "jump", "move"] as const;
@@ -13,9 +13,13 @@ export const AttentionSettings = z.object({
   /** How long the window stays with a subject at least before it goes over to another, in seconds. */
   hold: z.number().min(HOLD_RANGE.least).max(HOLD_RANGE.most),
   turns: z.enum(TURN_STYLES),
-  /** Ids of people who have to be in the picture. */
-  mustHave: z.array(Id).max(20),
+  /** Ids of people, and of the tracks of what is marked, that have to be in the picture. */
+  mustHave: z.array(TrackId).max(20),
 });
 export type AttentionSettings = z.infer<typeof AttentionSettings>;
+
+/** Whether a track is of somebody or something that has to be in the picture. */
+export const isMust = ({ id, who }: { id: string; who?: string }, mustHave: readonly string[]): boolean =>
+  mustHave.includes(id) || (who !== undefined && mustHave.includes(who));
 
 export const USUAL_ATTENTION: AttentionSettings = { hold: 2, turns: "auto", mustHave: [] };

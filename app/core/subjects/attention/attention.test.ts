@@ -97,6 +97,31 @@ describe("where nobody speaks, attention", () => {
   });
 });
 
+test("an hour of three who talk has a turn for each of three hundred, at its word", () => {
+  const shot = { start: 0, end: 3600 * FPS };
+  let seed = 11;
+  const random = () => (seed = (seed * 48271) % 2147483647) / 2147483647;
+  const speaking: { start: number; end: number }[][] = [[], [], []];
+  const turns: number[] = [];
+  let speaker = 0;
+  for (let n = 0; n < 301; n++) {
+    const start = Math.round((n * 11.9 + random()) * FPS);
+    const end = start + Math.round((5 + 5 * random()) * FPS);
+    speaking[speaker]!.push({ start, end });
+    // The next one says yes in the middle of it, and is not turned to.
+    const middle = Math.round((start + end) / 2);
+    const next = (speaker + 1 + Math.floor(2 * random())) % 3;
+    speaking[next]!.push({ start: middle, end: middle + FPS / 2 });
+    if (n > 0) turns.push(start / FPS);
+    speaker = next;
+  }
+  const tracks = [0, 1, 2].map((i) => face(`s${i}`, 300 + 660 * i, { seen: [0, 3600], speaking: speaking[i]! }));
+  const ground = { shot, tracks, picture: PICTURE, fps: FPS, mustHave: [] };
+  const found = attentionIn({ ...ground, candidates: candidatesOf(ground), window: WINDOW, hold: 2 }).slice(1);
+  expect(found).toHaveLength(300);
+  found.forEach(({ start }, i) => expect(Math.abs(start / FPS - turns[i]!)).toBeLessThan(0.2));
+});
+
 test("somebody who must be in the picture has it, whoever else speaks, alone or with others who fit", () => {
   const talk = [face("a", 400), face("b", 1500, { speaking: ranges([2, 18]) }), face("c", 1300)];
   expect(said(holds(talk, { mustHave: ["a"] }))).toBe("0.0 a");

@@ -67,6 +67,16 @@ function groupsOf(candidates: readonly Candidate[]): Candidate[][] {
 const boxesOf = (group: readonly Candidate[], frame: number): Box[] =>
   group.flatMap(({ track }) => boxAt(track, frame) ?? []);
 
+/** Whether the window holds all of a group for as long as a hold lasts. */
+function isEverHeld(group: readonly Candidate[], { shot, window, fps, hold }: AttentionProblem): boolean {
+  let held = 0;
+  for (let frame = shot.start; frame < shot.end && held < hold * fps; frame++) {
+    const boxes = boxesOf(group, frame);
+    if (boxes.length === group.length && fitsInto(around(boxes)!, window)) held++;
+  }
+  return held >= Math.min(hold * fps, (shot.end - shot.start) / 2);
+}
+
 /** What holding a group is worth: the most of one, and some of the others, where the window holds all who are there. */
 function worthTogether(group: readonly Candidate[], worths: readonly Float64Array[], problem: AttentionProblem) {
   const { shot, window } = problem;
@@ -114,7 +124,8 @@ export function attentionIn(problem: AttentionProblem): Hold[] {
   const { shot, candidates, fps, hold } = problem;
   if (candidates.length === 0) return [];
   const worths = new Map(candidates.map((one) => [one, worthOf(one, problem)]));
-  const all = [...candidates.map((one) => [one]), ...groupsOf(candidates)];
+  const groups = groupsOf(candidates).filter((group) => isEverHeld(group, problem));
+  const all = [...candidates.map((one) => [one]), ...groups];
   const hasMust = candidates.some(({ isMust }) => isMust);
   // Where somebody has to be in the picture, nobody else has it alone.
   const states = hasMust ? all.filter((state) => state.some(({ isMust }) => isMust)) : all;

@@ -6,6 +6,7 @@ import { LEAST_TURN_SECONDS } from "../speaking/speaking";
 import { isSubject, rankTracks, type SubjectTrack, weightOf } from "../choosing/rank";
 import { type Subject, subjectOf } from "../choosing/subject";
 import { boxAt, type Track, visibleFrames } from "../tracking/track";
+import { isMust } from "./attention-settings";
 import { relativeSizes } from "./relative-size";
 
 /** Somebody or something that attention may go to. */
@@ -45,7 +46,7 @@ export interface WorthGround {
   tracks: readonly Track[];
   picture: Size;
   fps: number;
-  /** Ids of people who have to be in the picture. */
+  /** Ids of people and tracks that have to be in the picture. */
   mustHave: readonly string[];
 }
 
@@ -61,9 +62,8 @@ export const asCandidates = (
   tracks.filter(isSubject).map((track): Candidate => {
     const subject = subjectOf(track, all);
     const acts = clipRanges((subject.body ?? track).acting ?? [], shot);
-    const isMust = track.who !== undefined && mustHave.includes(track.who);
     const speaks = clipRanges(saidIn(track, fps), shot);
-    return { track, subject, weight: weightOf(track), isMust, speaks, acts };
+    return { track, subject, weight: weightOf(track), isMust: isMust(track, mustHave), speaks, acts };
   });
 
 /** Share of the frames with both in which the middle of one box lies within the other. */

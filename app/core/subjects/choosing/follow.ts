@@ -2,6 +2,7 @@
 import { assertNever } from "../../assert-never";
 import { boxArea, boxCentre, intersectionArea } from "../../geometry/box";
 import { framesPerSecond } from "../../time/rate";
+import { isMust } from "../attention/attention-settings";
 import { LEAST_TURN_SECONDS } from "../speaking/speaking";
 import { boxAt, type Track } from "../tracking/track";
 import { fallBack, type FollowPlan, type FollowProblem, planFor, whole } from "./follow-plan";
@@ -60,7 +61,7 @@ function withOtherSpeaker(plan: FollowPlan, problem: FollowProblem): FollowPlan 
 
 /** That nobody of those who have to be in the picture is there, if so. */
 function lackOf({ tracks, attention: { mustHave } }: FollowProblem): string | undefined {
-  const isThere = tracks.some(({ who }) => who !== undefined && mustHave.includes(who));
+  const isThere = tracks.some((track) => isMust(track, mustHave));
   return mustHave.length > 0 && !isThere ? t.whoMustBeInItIsNot : undefined;
 }
 
