@@ -3,11 +3,19 @@ import { toast } from "sonner";
 import { Button } from "~/components/common/button";
 import { Menu, MenuItem } from "~/components/common/menu";
 import type { SingleCommand } from "~/core/edits/command";
+import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
 import { useDesk } from "../state/desk-context";
 import { type DeskShot, followedIn } from "../state/desk-types";
 import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.applyFraming;
+
+/** A rule for other shots: a track is of one shot alone, and whoever it is may be in others; turns are nowhere else. */
+function ruleElsewhere(rule: FollowRule, who: string | undefined): FollowRule | null {
+  if (rule.kind === "turns") return null;
+  if (rule.kind !== "track") return rule;
+  return who === undefined ? null : { kind: "person", who };
+}
 
 /** Gives all of a shot's framing to other shots: how the window moves, its size and aim, the rule, and the layout. */
 export function ApplyFraming({ shot }: { shot: DeskShot }) {
@@ -17,8 +25,7 @@ export function ApplyFraming({ shot }: { shot: DeskShot }) {
   const who = followedIn(shot)?.track.who;
   const sameWho = who ? others.filter(({ tracks }) => tracks.some((track) => track.who === who)) : [];
   const otherVersions = state.versions.filter(({ id }) => id !== version.id);
-  // A track is of this shot alone; whoever it is may be in others.
-  const rule = shot.follow.kind === "track" ? (who ? { kind: "person" as const, who } : null) : shot.follow;
+  const rule = ruleElsewhere(shot.follow, who);
   const apply = (to: readonly DeskShot[]) => {
     const shotIds = to.map(({ id }) => id);
     const commands: SingleCommand[] = [
