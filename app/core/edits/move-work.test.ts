@@ -44,9 +44,9 @@ const to = (frames: number, width = 1920, height = 1080): FilmFacts => ({
 const match = (id: string, start: number, end: number, shift: number) => ({
   ...{ id, range: { start, end }, shift, likeness: 0.99, share: 1 },
 });
-const move = (facts: FilmFacts, matches: readonly ShotMatch[], ratio = 1) => {
+const move = (facts: FilmFacts, matches: readonly ShotMatch[], ratio = 1, state = WORKED) => {
   let n = 0;
-  const moved = moveWork(WORKED, facts, movedParts(WORKED.shots, matches), ratio, {
+  const moved = moveWork(state, facts, movedParts(state.shots, matches), ratio, {
     rename: () => null,
     tracksOf: (id) => (id === "two" ? [TRACK] : []),
     newId: () => `new${n++}`,
@@ -88,6 +88,24 @@ describe("work is moved to a new export", () => {
       { thing: "m", frame: 240, box: BOX },
       { thing: "new0", frame: 289, box: { x: 300, y: 300, width: 199, height: 199 } },
     ]);
+  });
+
+  test("turns go to where their frames are, with what is followed at them", () => {
+    const turns = [
+      { frame: 100, trackIds: ["face-9"] },
+      { frame: 150, trackIds: ["mark-m", "face-9"] },
+      { frame: 270, trackIds: ["face-9"] },
+    ];
+    const [first, second] = WORKED.shots;
+    const state = { ...WORKED, shots: [first!, { ...second!, follow: { kind: "turns" as const, turns } }] };
+    const moved = move(to(320), [match("one", 20, 120, 20), match("two", 140, 290, 40)], 1, state);
+    expect(moved.shots[3]!.follow).toEqual({
+      kind: "turns",
+      turns: [
+        { frame: 140, trackIds: ["mark-new0"] },
+        { frame: 190, trackIds: ["mark-m", "mark-new0"] },
+      ],
+    });
   });
 
   test("when a shot is gone, with all that was set in it", () => {
