@@ -20,7 +20,7 @@ const tracksOf = (value: string): string[] => (value === "nothing" ? [] : value.
 function choicesFor({ cast }: DeskShot, now: readonly string[]): SelectItem[] {
   const member = (id: string) => cast.find(({ track }) => track.id === id);
   const called = (ids: readonly string[]) =>
-    ids.map((id) => member(id)?.name ?? member(id)?.letter ?? t.somebody).join(t.and);
+    [...new Set(ids.map((id) => member(id)?.name ?? member(id)?.letter ?? t.somebody))].join(t.and);
   const each = cast.map(({ track }) => [track.id]);
   const all = cast.map(({ track }) => track.id);
   const choices = [...each, ...(cast.length > 1 ? [all] : []), now].map((ids) => ({

@@ -97,6 +97,18 @@ describe("where nobody speaks, attention", () => {
   });
 });
 
+test("who is lost and tracked anew is the same, and no turn", () => {
+  const lost = [face("a1", 400, { who: "a", seen: [0, 8] }), face("a2", 460, { who: "a", seen: [13, 20] })];
+  const [only, ...others] = holds(lost);
+  expect([others.length, only!.on[0]!.pieces.map(({ id }) => id)]).toEqual([0, ["a1", "a2"]]);
+  const talk = [
+    face("a1", 400, { who: "a", seen: [0, 8], speaking: ranges([0, 4]) }),
+    face("a2", 460, { who: "a", seen: [10, 20], speaking: ranges([12, 18]) }),
+    face("b", 1500, { speaking: ranges([5, 11]) }),
+  ];
+  expect(said(holds(talk))).toBe("0.0 a1, 4.9 b (speaks), 11.9 a1 (speaks)");
+});
+
 test("an hour of three who talk has a turn for each of three hundred, at its word", () => {
   const shot = { start: 0, end: 3600 * FPS };
   let seed = 11;

@@ -65,7 +65,7 @@ function groupsOf(candidates: readonly Candidate[]): Candidate[][] {
 }
 
 const boxesOf = (group: readonly Candidate[], frame: number): Box[] =>
-  group.flatMap(({ track }) => boxAt(track, frame) ?? []);
+  group.flatMap(({ subject }) => boxAt(subject.track, frame) ?? []);
 
 /** Whether the window holds all of a group for as long as a hold lasts. */
 function isEverHeld(group: readonly Candidate[], { shot, window, fps, hold }: AttentionProblem): boolean {
@@ -98,8 +98,8 @@ const isDuring = (ranges: readonly FrameRange[], frame: number, reach: number): 
 
 function causeOf(before: readonly Candidate[], now: readonly Candidate[], frame: number, fps: number): TurnCause {
   const reach = Math.round(CAUSE_SECONDS * fps);
-  const isThere = ({ track }: Candidate, from: number, to: number) => {
-    for (let at = from; at < to; at++) if (boxAt(track, at)) return true;
+  const isThere = ({ subject }: Candidate, from: number, to: number) => {
+    for (let at = from; at < to; at++) if (boxAt(subject.track, at)) return true;
     return false;
   };
   if (now.length === 1 && isDuring(now[0]!.speaks, frame, reach)) return "speaks";

@@ -5,13 +5,17 @@ import { bridged, clipRanges } from "../../time/ranges";
 import { LEAST_TURN_SECONDS } from "../speaking/speaking";
 import { isSubject, rankTracks, type SubjectTrack, weightOf } from "../choosing/rank";
 import { type Subject, subjectOf } from "../choosing/subject";
-import { boxAt, type Track, visibleFrames } from "../tracking/track";
+import { boxAt, joinTracks, seenTogether, type Track, visibleFrames } from "../tracking/track";
 import { isMust } from "./attention-settings";
 import { relativeSizes } from "./relative-size";
 
 /** Somebody or something that attention may go to. */
 export interface Candidate {
+  /** The first track of it. */
   track: SubjectTrack;
+  /** All tracks of it, of which no two are seen at a time: who is lost for a while is tracked anew. */
+  pieces: readonly Track[];
+  /** All of them as one. */
   subject: Subject;
   /** What it counts for while it is seen and does nothing. */
   weight: number;
@@ -54,17 +58,39 @@ export interface WorthGround {
 const saidIn = ({ speaking = [] }: Track, fps: number): FrameRange[] =>
   bridged(speaking, PAUSE_SECONDS * fps).filter((said) => rangeLength(said) >= LEAST_TURN_SECONDS * fps);
 
-/** Tracks as candidates, each as weighty as what it is. */
-export const asCandidates = (
-  tracks: readonly Track[],
-  { shot, tracks: all, fps, mustHave }: Omit<WorthGround, "picture">,
-): Candidate[] =>
-  tracks.filter(isSubject).map((track): Candidate => {
-    const subject = subjectOf(track, all);
-    const acts = clipRanges((subject.body ?? track).acting ?? [], shot);
-    const speaks = clipRanges(saidIn(track, fps), shot);
-    return { track, subject, weight: weightOf(track), isMust: isMust(track, mustHave), speaks, acts };
-  });
+/** Somebody or something by its tracks, as weighty as what it is. */
+export function asCandidate(
+  pieces: readonly [SubjectTrack, ...SubjectTrack[]],
+  { shot, tracks, fps, mustHave }: Omit<WorthGround, "picture">,
+): Candidate {
+  const [track] = pieces;
+  const bodies = [...new Set(pieces.flatMap((piece) => subjectOf(piece, tracks).body ?? []))];
+  const [body, ...otherBodies] = bodies;
+  const whole = pieces.slice(1).reduce<Track>(joinTracks, track);
+  const subject = { track: whole, body: body ? otherBodies.reduce<Track>(joinTracks, body) : null };
+  return {
+    ...{ track, pieces, subject, weight: weightOf(track), isMust: isMust(track, mustHave) },
+    speaks: clipRanges(saidIn(whole, fps), shot),
+    acts: clipRanges((subject.body ?? whole).acting ?? [], shot),
+  };
+}
+
+/** Tracks of the same person that are never seen together, together. */
+function piecesOf(tracks: readonly SubjectTrack[]): [SubjectTrack, ...SubjectTrack[]][] {
+  const all: [SubjectTrack, ...SubjectTrack[]][] = [];
+  for (const track of tracks) {
+    const same = all.find(
+      ([first, ...others]) =>
+        track.who !== undefined &&
+        first.who === track.who &&
+        first.kind === track.kind &&
+        ![first, ...others].some((piece) => seenTogether(piece, track)),
+    );
+    if (same) same.push(track);
+    else all.push([track]);
+  }
+  return all;
+}
 
 /** Share of the frames with both in which the middle of one box lies within the other. */
 function shareWithin(inner: Track, outer: Track): number {
@@ -93,8 +119,9 @@ export function candidatesOf(ground: WorthGround): Candidate[] {
   const own = all
     .filter((track) => !isSeenTwice(track))
     .filter((track) => !unknown.includes(track) || track === likeliest?.track);
-  const lasting = own.filter((track) => visibleFrames(track) >= LEAST_SECONDS * fps);
-  const known = asCandidates(lasting, ground);
+  const known = piecesOf(own)
+    .map((pieces) => asCandidate(pieces, ground))
+    .filter(({ subject }) => visibleFrames(subject.track) >= LEAST_SECONDS * fps);
   const sizes = relativeSizes(
     known.map(({ subject }) => subject),
     shot,
@@ -102,7 +129,7 @@ export function candidatesOf(ground: WorthGround): Candidate[] {
   );
   return known
     .map((one, i) => ({ ...one, weight: one.weight * Math.min(1, sizes[i]! / ALIKE_SIZE) ** SIZE_POWER }))
-    .sort((a, b) => b.weight * visibleFrames(b.track) - a.weight * visibleFrames(a.track))
+    .sort((a, b) => b.weight * visibleFrames(b.subject.track) - a.weight * visibleFrames(a.subject.track))
     .slice(0, MOST_CANDIDATES);
 }
 
@@ -110,24 +137,23 @@ export function candidatesOf(ground: WorthGround): Candidate[] {
 const EDGE = 0.08;
 
 /** When somebody has just come in over the edge of the picture; what is found again in the middle was there before. */
-function entrance(
-  { track, subject }: Candidate,
-  { shot, picture, fps }: Pick<WorthGround, "shot" | "picture" | "fps">,
-): FrameRange[] {
-  const own = [track, ...(subject.body ? [subject.body] : [])];
-  const start = Math.min(...own.map((one) => one.start));
-  const box = own.map((one) => boxAt(one, start)).find((one) => one !== null);
-  if (!box || start < shot.start + LEAST_SECONDS * fps) return [];
-  const isAtEdge = box.x < EDGE * picture.width || box.x + box.width > (1 - EDGE) * picture.width;
-  return isAtEdge ? [{ start, end: start + Math.round(LINGER_SECONDS * fps) }] : [];
+function entrances({ subject, pieces }: Candidate, { shot, picture, fps }: Omit<WorthGround, "tracks" | "mustHave">) {
+  const reach = LEAST_SECONDS * fps;
+  const body = subject.body ? [subject.body] : [];
+  return [...pieces, ...body].flatMap(({ start, boxes }): FrameRange[] => {
+    const box = boxes.find((one) => one !== null);
+    if (!box || start < shot.start + reach) return [];
+    const isAtEdge = box.x < EDGE * picture.width || box.x + box.width > (1 - EDGE) * picture.width;
+    return isAtEdge ? [{ start, end: start + Math.round(LINGER_SECONDS * fps) }] : [];
+  });
 }
 
 /** For each frame of a shot what a candidate deserves; 0 where it is not seen. */
-export function worthOf(one: Candidate, ground: Pick<WorthGround, "shot" | "picture" | "fps">): Float64Array {
-  const { track, subject, weight, speaks, acts } = one;
+export function worthOf(one: Candidate, ground: Omit<WorthGround, "tracks" | "mustHave">): Float64Array {
+  const { subject, weight, speaks, acts } = one;
   const { shot, fps } = ground;
   const worth = Float64Array.from({ length: shot.end - shot.start }, (_, i) =>
-    boxAt(track, shot.start + i) || (subject.body && boxAt(subject.body, shot.start + i)) ? weight : 0,
+    boxAt(subject.track, shot.start + i) || (subject.body && boxAt(subject.body, shot.start + i)) ? weight : 0,
   );
   const raise = (ranges: readonly FrameRange[], times: number) => {
     for (const { start, end } of ranges)
@@ -137,7 +163,7 @@ export function worthOf(one: Candidate, ground: Pick<WorthGround, "shot" | "pict
   const linger = Math.round(LINGER_SECONDS * fps);
   const after = [...acts, ...speaks].map(({ end }) => ({ start: end, end: end + linger }));
   raise(clipRanges(after, shot), LINGERING);
-  raise(clipRanges(entrance(one, ground), shot), ACTING);
+  raise(clipRanges(entrances(one, ground), shot), ACTING);
   raise(acts, ACTING);
   raise(speaks, SPEAKING);
   return worth;

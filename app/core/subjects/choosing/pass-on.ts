@@ -1,14 +1,15 @@
 /** Plans in which attention passes on within a shot: by itself, to whoever speaks, or as the editor has set it. */
 import { boxCentre } from "../../geometry/box";
-import { framesPerSecond } from "../../time/rate";
+import { type FrameRange, framesPerSecond } from "../../time/rate";
 import { clipRanges } from "../../time/ranges";
 import type { TurnStyle } from "../attention/attention-settings";
 import { attentionIn, type Hold } from "../attention/turns";
-import { asCandidates, type Candidate, candidatesOf } from "../attention/worth";
-import { nearestBox, type Track } from "../tracking/track";
+import { asCandidate, type Candidate, candidatesOf } from "../attention/worth";
+import { extentOf, nearestBox, type Track } from "../tracking/track";
 import { fallBack, type FollowPlan, type FollowProblem, type FollowSpan } from "./follow-plan";
 import type { SetTurn } from "./follow-rule";
 import { around, together } from "./made-subject";
+import { isSubject } from "./rank";
 import { reasonsTexts } from "../../../texts/reasons";
 
 const t = reasonsTexts.follow;
@@ -28,7 +29,7 @@ function planHolds(holds: readonly Hold[], problem: FollowProblem, style: TurnSt
         : on.length === 1
           ? on[0]!.subject
           : together(partsOf(on), { ...problem, shot: { start, end } }).subject;
-    const trackIds = on.map(({ track }) => track.id);
+    const trackIds = on.flatMap((one) => piecesIn(one, { start, end }).map(({ id }) => id));
     return {
       start,
       end,
@@ -46,7 +47,14 @@ function planHolds(holds: readonly Hold[], problem: FollowProblem, style: TurnSt
   return { spans, trackId: main?.id ?? null, who: main?.who ?? null, reason, certainty: 0.9 };
 }
 
-const partsOf = (on: readonly Candidate[]): Track[] => on.map(({ track }) => track);
+const partsOf = (on: readonly Candidate[]): Track[] => on.map(({ subject }) => subject.track);
+
+/** The tracks of somebody that are seen in a stretch; the first where none is. */
+function piecesIn({ pieces }: Candidate, range: FrameRange): readonly Track[] {
+  if (pieces.length === 1) return pieces;
+  const seen = pieces.filter((piece) => clipRanges([extentOf(piece)], range).length > 0);
+  return seen.length > 0 ? seen : pieces.slice(0, 1);
+}
 
 /** Whether a hold is of one who speaks in it. */
 const speaksIn = ({ start, end, on }: Hold): boolean =>
@@ -113,9 +121,8 @@ export function speaker(problem: FollowProblem, style: TurnStyle): FollowPlan {
 /** Follows one after the other, as the editor has said. */
 export function asSet(turns: readonly SetTurn[], problem: FollowProblem): FollowPlan {
   const { shot, tracks, rate } = problem;
-  const known = new Map(
-    asCandidates(tracks, { shot, tracks, fps: framesPerSecond(rate), mustHave: [] }).map((one) => [one.track.id, one]),
-  );
+  const ground = { shot, tracks, fps: framesPerSecond(rate), mustHave: [] };
+  const known = new Map(tracks.filter(isSubject).map((track) => [track.id, asCandidate([track], ground)]));
   const begun = turns.filter(({ frame }, i) => frame < shot.end && (turns[i + 1]?.frame ?? shot.end) > shot.start);
   const holds = (begun.length > 0 ? begun : turns.slice(0, 1)).map(({ frame, trackIds }, i): Hold => {
     const on = trackIds.flatMap((id) => known.get(id) ?? []);
