@@ -90,8 +90,17 @@ test("two who sit apart are stacked: each pane has a window, keys and a place of
   page,
 }) => {
   await bringIn(page, "kite makers.mp4", 10, 6);
-  await expect(looks(page)).toContainText("Two subjects do not fit", { timeout: LONG_WORK });
+  await expect(page.getByLabel("Subject and reason")).toContainText("talk in turn", { timeout: LONG_WORK });
+  // Whoever wants both at a time is told that they do not fit, and what would do.
+  const follow = async (rule: RegExp) => {
+    await page.getByRole("combobox", { name: "What to follow" }).click();
+    await page.getByRole("option", { name: rule }).click();
+  };
+  await follow(/^Two together/);
+  await expect(looks(page)).toContainText("Two subjects do not fit");
   await looks(page).getByRole("button", { name: "Stack the two" }).click();
+  // Each has a pane then.
+  await follow(/^Auto/);
   await expect(layout(page, "Stack")).toBeChecked();
   await expect(page.getByText("Two subjects do not fit")).toHaveCount(0);
   const panes = page.getByRole("button", { name: /^Pane \d$/ });
