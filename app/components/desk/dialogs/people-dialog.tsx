@@ -7,7 +7,7 @@ import { DialogPanel } from "~/components/common/dialog-panel";
 import { TickBox } from "~/components/common/tick-box";
 import { SelectMenu } from "~/components/common/select-menu";
 import { type Box, boxAround, boxCentre, type Size } from "~/core/geometry/box";
-import type { AttentionSettings } from "~/core/subjects/attention/attention-settings";
+import { type AttentionSettings, withMust } from "~/core/subjects/attention/attention-settings";
 import { letterOf } from "~/core/subjects/choosing/people";
 import type { Track } from "~/core/subjects/tracking/track";
 import type { Rate } from "~/core/time/rate";
@@ -108,10 +108,7 @@ export function PeopleDialog(props: PeopleDialogProps) {
                 <label className="flex items-center gap-2 text-xs">
                   <TickBox
                     checked={attention.mustHave.includes(person.id)}
-                    onChange={(must) => {
-                      const others = attention.mustHave.filter((id) => id !== person.id);
-                      onAttention({ ...attention, mustHave: must ? [...others, person.id] : others });
-                    }}
+                    onChange={(isIn) => onAttention(withMust(attention, person.id, isIn))}
                   />
                   {t.mustBeInThePicture}
                 </label>

@@ -3,6 +3,7 @@ import { Hint } from "~/components/common/button";
 import { assertNever } from "~/core/assert-never";
 import { TickBox } from "~/components/common/tick-box";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
+import { withMust } from "~/core/subjects/attention/attention-settings";
 import { type FollowRule, readRule, writeRule } from "~/core/subjects/choosing/follow-rule";
 import type { CastMember } from "~/core/subjects/choosing/cast";
 import { useDesk } from "../state/desk-context";
@@ -74,13 +75,7 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (r
         <label className="flex items-center gap-2 text-xs text-soft">
           <TickBox
             checked={attention.mustHave.includes(must)}
-            onChange={(isIn) => {
-              const others = attention.mustHave.filter((id) => id !== must);
-              edits.send({
-                type: "set-attention",
-                attention: { ...attention, mustHave: isIn ? [...others, must] : others },
-              });
-            }}
+            onChange={(isIn) => edits.send({ type: "set-attention", attention: withMust(attention, must, isIn) })}
           />
           {t.mustBeInEveryShot}
         </label>

@@ -22,4 +22,10 @@ export type AttentionSettings = z.infer<typeof AttentionSettings>;
 export const isMust = ({ id, who }: { id: string; who?: string }, mustHave: readonly string[]): boolean =>
   mustHave.includes(id) || (who !== undefined && mustHave.includes(who));
 
+/** The same with somebody or something having to be in the picture, or not. */
+export const withMust = (attention: AttentionSettings, id: string, isIn: boolean): AttentionSettings => ({
+  ...attention,
+  mustHave: [...attention.mustHave.filter((other) => other !== id), ...(isIn ? [id] : [])],
+});
+
 export const USUAL_ATTENTION: AttentionSettings = { hold: 2, turns: "auto", mustHave: [] };
