@@ -4,10 +4,10 @@ import { toast } from "sonner";
 import { Button } from "~/components/common/button";
 import { Menu, MenuItem } from "~/components/common/menu";
 import { saveFile, saveJson } from "~/components/common/save-file";
+import { asName, titleOf } from "~/core/formats/file-names";
 import { looksCsv, looksJson } from "~/core/formats/looks";
 import { useDesk } from "../state/desk-context";
 import { asOnePicture, asPdf, blobOf, drawContactSheet } from "./contact-sheet";
-import { asName, titleOf } from "~/core/formats/file-names";
 import { checksTexts } from "~/texts/checks";
 
 const t = checksTexts.checkDownloads;

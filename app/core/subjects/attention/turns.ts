@@ -55,8 +55,7 @@ function groupsOf(candidates: readonly Candidate[]): Candidate[][] {
     candidates.slice(i + 1).flatMap((b) => {
       const areKnown = [a, b].every(({ track }) => track.kind !== "motion" && track.kind !== "salient");
       const isAlike = Math.min(a.weight, b.weight) >= ALIKE * Math.max(a.weight, b.weight);
-      const overlaps = a.subject.body === b.track || b.subject.body === a.track;
-      return areKnown && isAlike && !overlaps ? [[a, b]] : [];
+      return areKnown && isAlike ? [[a, b]] : [];
     }),
   );
   const most = Math.max(0, ...candidates.map(({ weight }) => weight));

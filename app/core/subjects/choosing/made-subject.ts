@@ -1,6 +1,6 @@
 /** Subjects that are made of several: those that are held together, and those that are followed one after the other. */
 import { type Box, boxUnion, type Size } from "../../geometry/box";
-import { type FrameRange, inRange } from "../../time/rate";
+import { type FrameRange, framesOf, inRange } from "../../time/rate";
 import { boxAt, type Track } from "../tracking/track";
 import { type Subject, subjectOf } from "./subject";
 
@@ -57,24 +57,18 @@ export function together(
 export function oneAfterTheOther(spans: readonly (FrameRange & { subject: Subject | null })[]): Subject | null {
   const [first] = spans;
   if (spans.length <= 1) return first?.subject ?? null;
-  const shot = { start: first!.start, end: spans.at(-1)!.end };
-  let at = 0;
-  const spanAt = (frame: number) => {
-    if (frame < spans[at]!.start) at = 0;
-    while (frame >= spans[at]!.end) at++;
-    return spans[at]!;
-  };
-  const track = madeTrack("in-turn", shot, (frame) => {
-    const { subject } = spanAt(frame);
-    return subject && boxAt(subject.track, frame);
-  });
-  if (spans.every(({ subject }) => subject?.track.kind === "face")) track.kind = "face";
-  track.facing = spans.flatMap((span) =>
+  const { start } = first!;
+  const boxesOf = (part: (subject: Subject) => Track | null) =>
+    spans.flatMap((span) => {
+      const track = span.subject && part(span.subject);
+      return framesOf(span).map((frame) => track && boxAt(track, frame));
+    });
+  const facing = spans.flatMap((span) =>
     (span.subject?.track.facing ?? []).filter(({ frame }) => inRange(frame, span)),
   );
-  const body = madeTrack("in-turn-bodies", shot, (frame) => {
-    const own = spanAt(frame).subject?.body;
-    return own ? boxAt(own, frame) : null;
-  });
-  return { track, body };
+  const kind = spans.every(({ subject }) => subject?.track.kind === "face") ? "face" : "object";
+  return {
+    track: { id: "in-turn", kind, start, boxes: boxesOf(({ track }) => track), confidence: 1, facing },
+    body: { id: "in-turn-bodies", kind: "object", start, boxes: boxesOf(({ body }) => body), confidence: 1 },
+  };
 }
