@@ -46,7 +46,7 @@ export const checksTexts = {
   /** components/desk/checks/kinds.ts */
   kinds: {
     "subject-cut": "Subject cut off",
-    absent: "Missing from the frame",
+    absent: "Missing from the picture",
     "empty-frame": "Nobody in the frame",
     flashing: "Flashing",
     "face-covered": "Face outside the safe area",

@@ -385,7 +385,7 @@ export const inspectorTexts = {
   },
   /** components/desk/inspector/attention-fields.tsx */
   attentionFields: {
-    howTurnsAreTaken: "How turns are taken",
+    turnStyle: "Turn style",
     styles: {
       auto: { text: "Auto", hint: "Jumps to a speaker far away, moves otherwise" },
       jump: { text: "Jump", hint: "Cuts from one to the next" },

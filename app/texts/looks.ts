@@ -68,7 +68,7 @@ export const looksTexts = {
       `Nobody in the frame for ${fixed(seconds, 1)} s, while somebody is beside it`,
     yourMark: "What you marked",
     mustBeInThePicture: (letter: string, seconds: number) =>
-      `${letter} must be in the frame and is missing for ${fixed(seconds, 1)} s`,
+      `${letter} must be in the picture and is missing for ${fixed(seconds, 1)} s`,
     looksOutOfTheNearEdge: (seconds: number) => `Looks out of the near edge for ${fixed(seconds, 1)} s`,
   },
   /** core/checks/window-looks.ts */

@@ -104,9 +104,9 @@ test("two who talk have the window in turn, and each turn can be changed", async
     // Where the window is on the other one, it says who is missing, and what can be done.
     await page.getByRole("combobox", { name: "What to follow" }).click();
     await page.getByRole("option", { name: /^The second/ }).click();
-    await expect(page.getByText(/^A must be in the frame and is missing/)).toBeVisible();
+    await expect(page.getByText(/^A must be in the picture and is missing/)).toBeVisible();
     await page.getByRole("button", { name: "Not needed in this shot" }).click();
-    await expect(page.getByText(/^A must be in the frame and is missing/)).toHaveCount(0);
+    await expect(page.getByText(/^A must be in the picture and is missing/)).toHaveCount(0);
     await undo(page).click();
     await page.getByRole("button", { name: "Leave out the shot" }).click();
     await expect.poll(() => query<{ excluded: number }>(server, "SELECT excluded FROM shots")[0]!.excluded).toBe(1);

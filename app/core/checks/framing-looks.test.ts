@@ -126,7 +126,7 @@ describe("second looks at how a shot is framed", () => {
     const settings = { enlargement: 8, mustHave: ["p3"] };
     const theirs = { ...face((i) => (i < 40 ? 1000 : 470)), who: "p3" };
     expect(looks(null, { tracks: [theirs], settings }).filter(({ kind }) => kind === "absent")).toMatchObject([
-      { range: { start: 100, end: 140 }, who: "p3", text: "C must be in the frame and is missing for 1.6 s" },
+      { range: { start: 100, end: 140 }, who: "p3", text: "C must be in the picture and is missing for 1.6 s" },
     ]);
     expect(looks(null, { tracks: [], settings })).toMatchObject([{ kind: "absent", range: RANGE }]);
     expect(looks(null, { tracks: [{ ...theirs, who: "p1" }] }).map(({ kind }) => kind)).not.toContain("absent");

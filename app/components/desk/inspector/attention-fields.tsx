@@ -24,10 +24,10 @@ export function AttentionFields({ settings, onChange }: AttentionFieldsProps) {
   return (
     <div className="flex items-end justify-between gap-2">
       <div>
-        <span className="block text-xs text-soft">{t.howTurnsAreTaken}</span>
+        <span className="block text-xs text-soft">{t.turnStyle}</span>
         <SelectMenu
-          label={t.howTurnsAreTaken}
-          placeholder={t.howTurnsAreTaken}
+          label={t.turnStyle}
+          placeholder={t.turnStyle}
           items={STYLES}
           value={settings.turns}
           onChange={(turns) => onChange({ turns: turns as TurnStyle })}
