@@ -352,7 +352,7 @@ export const inspectorTexts = {
     only: (letter: string) => `Only ${letter}`,
     onlyOne: "Only one",
     yourTurns: "Your turns",
-    mustBeInEveryShot: "Must be in the picture in every shot",
+    mustBeInEveryShot: (name: string) => `${name} must be in the picture in every shot`,
     subjectAndReason: "Subject and reason",
     notAnalysedYetTheWindow: "not analysed yet: the window stays in the middle, or at your keys",
     sure: (certainty: number) => `${percent(certainty)} sure`,

@@ -77,7 +77,7 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (r
             checked={attention.mustHave.includes(must)}
             onChange={(isIn) => edits.send({ type: "set-attention", attention: withMust(attention, must, isIn) })}
           />
-          {t.mustBeInEveryShot}
+          {t.mustBeInEveryShot(followed.name ?? followed.letter)}
         </label>
       )}
       {shot.cast.length > 0 && (
