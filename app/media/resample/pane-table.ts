@@ -1,0 +1,98 @@
+/** The weights with which a pane is made, kept in the kernel's memory for as long as it stands still. */
+import type { Pane } from "~/core/composition/composition";
+import { type Box, sameBox, type Size } from "~/core/geometry/box";
+import { type Extent, extentOf } from "./blend";
+import type { Layout, PlaneAt } from "./kernel.server";
+import { fillWeights, tapsFor } from "./weights";
+
+interface Axis {
+  starts: number;
+  weights: number;
+  /** Weights of each sample, and how many there is room for. */
+  taps: number;
+  mostTaps: number;
+  /** The source samples that take part; starts count from the first of them. */
+  first: number;
+  used: number;
+}
+
+export interface PaneTable {
+  axes: Record<"lumaX" | "lumaY" | "chromaX" | "chromaY", Axis>;
+  /** What they are filled for. */
+  pane: Pick<Pane, "source" | "target"> | null;
+}
+
+/** Takes room for the weights of panes of up to the size of a frame, of so many samples each. */
+export function takeTable(layout: Layout, { width, height }: Size, taps: number): PaneTable {
+  const axis = (length: number): Axis => ({
+    starts: layout.take(length * 4),
+    weights: layout.take(length * taps * 2),
+    taps,
+    mostTaps: taps,
+    first: 0,
+    used: 0,
+  });
+  const axes = {
+    lumaX: axis(width),
+    lumaY: axis(height),
+    chromaX: axis(Math.ceil(width / 2)),
+    chromaY: axis(Math.ceil(height / 2)),
+  };
+  return { axes, pane: null };
+}
+
+/** The pixels of a plane that a box of a picture touches. */
+export function extentsIn(planes: readonly PlaneAt[], box: Box, plane: number): [Extent, Extent] {
+  const { width, height } = planes[plane]!.size;
+  const of = plane === 0 ? 1 : 2;
+  return [extentOf(box.x / of, box.width / of, width), extentOf(box.y / of, box.height / of, height)];
+}
+
+function fillAxis(
+  buffer: ArrayBuffer,
+  axis: Axis,
+  { count: length }: Extent,
+  { start, step, of: sourceLength }: { start: number; step: number; of: number },
+): void {
+  if (length === 0) return;
+  axis.taps = tapsFor(step);
+  const starts = new Int32Array(buffer, axis.starts, length);
+  const weights = new Int16Array(buffer, axis.weights, length * axis.taps);
+  fillWeights(starts, weights, axis.taps, start, step, sourceLength);
+  axis.first = starts[0]!;
+  axis.used = starts[length - 1]! + axis.taps - axis.first;
+  for (let i = 0; i < length; i++) starts[i]! -= axis.first;
+}
+
+/**
+ * Fills a table for the pixels that a pane touches, unless it is what it was filled for last.
+ *
+ * @param buffer the kernel's memory
+ */
+export function fillTable(
+  table: PaneTable,
+  buffer: ArrayBuffer,
+  { source, target }: Pick<Pane, "source" | "target">,
+  from: readonly PlaneAt[],
+  to: readonly PlaneAt[],
+): void {
+  if (table.pane && sameBox(table.pane.source, source) && sameBox(table.pane.target, target)) return;
+  const { axes } = table;
+  const [luma, chroma] = from.map(({ size }) => size) as [Size, Size, Size];
+  const step = { x: source.width / target.width, y: source.height / target.height };
+  if (tapsFor(step.x) > axes.lumaX.mostTaps || tapsFor(step.y) > axes.lumaY.mostTaps) {
+    throw new Error("a pane shows more of the source than can be made so small");
+  }
+  const fill = (axis: Axis, extent: Extent, start: number, by: number, of: number) =>
+    fillAxis(buffer, axis, extent, { start, step: by, of });
+  const [x, y] = extentsIn(to, target, 0);
+  fill(axes.lumaX, x, source.x + (x.from - target.x) * step.x, step.x, luma.width);
+  fill(axes.lumaY, y, source.y + (y.from - target.y) * step.y, step.y, luma.height);
+  // Chroma is sited left (MPEG-2 style): on the even luma columns, and between two luma rows.
+  const [cx, cy] = extentsIn(to, target, 1);
+  const left = source.x + (2 * cx.from + 0.5 - target.x) * step.x;
+  const top = source.y + (2 * cy.from - target.y) * step.y;
+  fill(axes.chromaX, cx, left / 2 + 0.25 - 0.5 * step.x, step.x, chroma.width);
+  fill(axes.chromaY, cy, top / 2, step.y, chroma.height);
+  table.pane = { source: { ...source }, target: { ...target } };
+}
