@@ -50,6 +50,10 @@ test("several films to several versions, in a format, with names by a pattern an
   expect(wrong("--versions", "96x96", "--format", "prores", "--most-mb", "3").stderr).toContain(
     "--most-mb does not go",
   );
+  expect(wrong("--versions", "96x96", "--format", "mp4", "--bit-depth", "10").stderr).toContain(
+    "--bit-depth 10 does not go with MP4 (H.264), which has 8 bits",
+  );
+  expect(wrong("--versions", "96x96", "--bit-depth", "9").stderr).toContain("A bit depth is 8 or 10");
   expect(existsSync(path("x"))).toBe(false);
 }, 120_000);
 

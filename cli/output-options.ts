@@ -2,6 +2,7 @@
 import { type Command, InvalidArgumentError, Option } from "commander";
 import { FORMAT_IDS, type FormatId, outputFormat } from "~/core/formats/output-formats";
 import { LOUDNESS, type OutputSettings, QUALITIES, USUAL_OUTPUT } from "~/core/formats/output-settings";
+import { BIT_DEPTHS, type BitDepth } from "~/core/image/bit-depth";
 import { parseRate, type Rate } from "~/core/time/rate";
 import { offeredFormats } from "~/media/encoders.server";
 import { UsageError } from "./options";
@@ -10,6 +11,7 @@ export interface OutputOptions {
   format?: FormatId;
   quality?: OutputSettings["quality"];
   mostMb?: number;
+  bitDepth?: BitDepth;
   fps?: Rate;
   blend?: boolean;
   loudness?: number;
@@ -24,6 +26,12 @@ function parseQuality(text: string): OutputSettings["quality"] {
     throw new InvalidArgumentError(`A quality is ${QUALITIES.join(", ")}, or the encoder's own number.`);
   }
   return number;
+}
+
+function parseBitDepth(text: string): BitDepth {
+  const depth = BIT_DEPTHS.find((bits) => String(bits) === text);
+  if (!depth) throw new InvalidArgumentError(`A bit depth is ${BIT_DEPTHS.join(" or ")}.`);
+  return depth;
 }
 
 const within = (what: string, least: number, most: number) => (text: string) => {
@@ -54,6 +62,7 @@ export const addOutputOptions = (command: Command): Command =>
     .addOption(new Option("--format <name>", "what to write; by the name of the file if left out").choices(FORMAT_IDS))
     .option("--quality <quality>", `${QUALITIES.join(", ")}, or the encoder's own number`, parseQuality)
     .option("--most-mb <megabytes>", "how large the file may be; two passes", within("A size", 0.1, 1_000_000))
+    .option("--bit-depth <bits>", "8 or 10 bits a sample; as many as the film has if left out", parseBitDepth)
     .option("--fps <rate>", "frames a second, if not the film's; frames are repeated or left out", parseFps)
     .option("--blend", "with --fps: mix two frames where one lies between them")
     .option(
@@ -78,15 +87,21 @@ function formatOf(file: string): FormatId | undefined {
  */
 export function outputOf(options: OutputOptions, file: string, usual: OutputSettings = USUAL_OUTPUT): OutputSettings {
   const format = options.format ?? formatOf(file) ?? usual.format;
-  const { extension, name, passes } = outputFormat(format);
+  const { extension, name, passes, depths } = outputFormat(format);
   const fits = file.toLowerCase().endsWith(extension) || (extension === ".mp4" && /\.(m4v|mov)$/i.test(file));
   if (!fits) throw new UsageError(`--out must end in ${extension} for ${name}`);
   if (options.mostMb !== undefined && !passes) throw new UsageError(`--most-mb does not go with ${name}`);
+  if (options.bitDepth && !depths.includes(options.bitDepth)) {
+    throw new UsageError(
+      `--bit-depth ${options.bitDepth} does not go with ${name}, which has ${depths.join(" or ")} bits`,
+    );
+  }
   if (options.blend && !options.fps && !usual.rate) throw new UsageError("--blend needs --fps");
   return {
     format,
     quality: options.quality ?? usual.quality,
     mostMegabytes: options.mostMb ?? (passes ? usual.mostMegabytes : null),
+    depth: options.bitDepth ?? usual.depth,
     rate: options.fps ?? usual.rate,
     retiming: options.blend ? "blend" : usual.retiming,
     loudness: options.loudness ?? usual.loudness,

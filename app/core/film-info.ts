@@ -63,6 +63,8 @@ export const FilmInfo = z.object({
   /** The timecode that the file begins with, as it is written in it. */
   startTimecode: z.string().nullable().default(null),
   colour: z.object({ transfer: z.string(), matrix: z.string(), range: z.string() }),
+  /** Bits of a sample, as it is stored: 8, 10 or more. */
+  bitDepth: z.number().default(8),
   videoCodec: z.string(),
   /** What reads the file, as ffmpeg names it: "matroska,webm". */
   container: z.string().default("unknown"),

@@ -37,6 +37,8 @@ export const FileFigures = z.object({
   durationSeconds: z.number(),
   soundSeconds: z.number().nullable(),
   bytes: z.number(),
+  /** Bits of a sample; as many as there were before this was kept. */
+  bitDepth: z.number().default(8),
   /** Whether it has a track of captions. */
   hasCaptions: z.boolean().default(false),
   /** Files of captions beside it, by their names. */

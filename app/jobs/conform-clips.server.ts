@@ -12,8 +12,15 @@ import { estimatedBytes } from "~/media/estimated-size";
 import { DATA_FOLDER, dataFolder, filmFolder, sourceFile } from "./workplace.server";
 
 /** Name of the file that a clip is made into; another one where anything about it is other. */
-export function partName({ id, file, info, start, end, area }: ClipWithFile, { picture, rate }: FilmInfo): string {
-  const of = JSON.stringify([basename(file), info.bytes, end - start, area, picture, rate]);
+export function partName(
+  { id, file, info, start, end, area }: ClipWithFile,
+  { picture, rate, bitDepth }: FilmInfo,
+): string {
+  const of = JSON.stringify([
+    ...[basename(file), info.bytes, end - start, area, picture, rate],
+    // Parts from before there were others have 8.
+    ...(bitDepth > 8 ? [bitDepth] : []),
+  ]);
   return `source-part-${id}-${createHash("sha256").update(of).digest("hex").slice(0, 10)}.mov`;
 }
 
@@ -28,12 +35,12 @@ export async function conformClips(
     .map((clip) => ({ clip, file: join(filmFolder(film.id), partName(clip, film.info)) }))
     .filter(({ file }) => !existsSync(file));
   const frames = parts.reduce((sum, { clip }) => sum + clip.info.frames, 0);
-  const { picture, rate } = film.info;
+  const { picture, rate, bitDepth } = film.info;
   requireSpace(dataFolder(), DATA_FOLDER, estimatedBytes("render", picture, frames, rate), film.name);
   let done = 0;
   for (const { clip, file } of parts) {
     const { name, info, start, end, area } = clip;
-    const grid = { picture, rate, frames: end - start, area };
+    const grid = { picture, rate, frames: end - start, area, depth: bitDepth > 8 ? (10 as const) : (8 as const) };
     await conform({ file: sourceFile(clip), name, info }, grid, file, {
       signal,
       onProgress: (share) => onProgress((done + share * info.frames) / frames),

@@ -1,4 +1,5 @@
 import type { Box, Size } from "~/core/geometry/box";
+import { type BitDepth, pixelFormat } from "~/core/image/bit-depth";
 import { framesPerSecond, frameToSeconds, type Rate } from "~/core/time/rate";
 import { writeAside } from "~/disk/write-aside.server";
 import { decodeFrames } from "./decode.server";
@@ -13,6 +14,8 @@ export interface Grid {
   picture: Size;
   rate: Rate;
   frames: number;
+  /** Bits of a sample. */
+  depth: BitDepth;
   /** Where the clip is in the picture; black around it, which is none of the picture's active area. */
   area: Box;
 }
@@ -60,7 +63,7 @@ export async function conform(
   { onProgress, signal }: { onProgress?: (share: number) => void; signal?: AbortSignal } = {},
 ): Promise<void> {
   const { info, name } = film;
-  const { picture, rate, frames, area } = grid;
+  const { picture, rate, frames, area, depth } = grid;
   const sound = soundOf(film, grid);
   const fits = area.width === info.picture.width && area.height === info.picture.height;
   const filters = [
@@ -72,10 +75,18 @@ export async function conform(
     const encoder = startFfmpeg(
       name,
       [
-        ...["-y", "-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", `${info.picture.width}x${info.picture.height}`],
+        ...[
+          "-y",
+          "-f",
+          "rawvideo",
+          "-pix_fmt",
+          pixelFormat(depth),
+          "-s",
+          `${info.picture.width}x${info.picture.height}`,
+        ],
         ...["-r", `${info.rate.num}/${info.rate.den}`, "-i", "pipe:0", ...sound.input],
         ...["-map", "0:v:0", "-vf", filters.join(","), "-frames:v", String(frames)],
-        ...["-c:v", "libx264", "-preset", "veryfast", "-crf", "10", "-pix_fmt", "yuv420p", "-bf", "0"],
+        ...["-c:v", "libx264", "-preset", "veryfast", "-crf", "10", "-pix_fmt", pixelFormat(depth), "-bf", "0"],
         ...["-g", String(Math.round(framesPerSecond(rate))), ...REC709_TAGS, ...sound.output],
         ...["-video_track_timescale", String(timescaleOf(rate)), "-f", "mov", writing(aside)],
       ],
@@ -84,7 +95,7 @@ export async function conform(
     encoder.stdout.resume();
     let done = 0;
     try {
-      for await (const frame of readAhead(decodeFrames(film, { signal }), DECODED_AHEAD)) {
+      for await (const frame of readAhead(decodeFrames(film, { depth, signal }), DECODED_AHEAD)) {
         await writeTo(encoder, frame);
         onProgress?.(++done / info.frames);
       }

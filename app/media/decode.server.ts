@@ -1,4 +1,5 @@
 import type { Box, Size } from "~/core/geometry/box";
+import { type BitDepth, bytesPerSample, pixelFormat } from "~/core/image/bit-depth";
 import type { FrameRange } from "~/core/time/rate";
 import { FilmError, startFfmpeg } from "./film-tool.server";
 import type { FilmInfo } from "~/core/film-info";
@@ -12,6 +13,8 @@ export interface DecodeOptions {
   size?: Size;
   /** The colours to show them with; left out for frames of another size, they are as stored, which is quicker. */
   colours?: "Rec.709";
+  /** Bits of a sample; 8 if left out. Samples of 10 bits have two bytes each. */
+  depth?: BitDepth;
   /** Size of a second, smaller copy of each frame, which is stacked under it. */
   copy?: Size;
   /** Reduces the frames once more, by the mean of each block of pixels, to what is then given instead. */
@@ -68,7 +71,7 @@ function reduction(info: FilmInfo, { size = info.picture, of }: DecodeOptions, {
 
 /** Filters that bring a film to the wanted size, to 4:2:0, to its frame grid, and to Rec.709 where it differs. */
 function filters(info: FilmInfo, range: FrameRange, options: DecodeOptions): string {
-  const { size, colours, copy, reduceTo, every = 1 } = options;
+  const { size, colours, copy, reduceTo, every = 1, depth = 8 } = options;
   const chain: string[] = [...(options.onDecoded ? [REMARK_PICTURES] : []), onGrid(info, range)];
   if (every > 1) chain.push(`select=not(mod(n\\,${every}))`);
   const { width, height } = size ?? info.picture;
@@ -83,7 +86,7 @@ function filters(info: FilmInfo, range: FrameRange, options: DecodeOptions): str
       chain.push(`scale=${width}:${height}:flags=${flags}:${input}out_color_matrix=bt709:out_range=tv`);
     }
   }
-  chain.push("setsar=1", "format=yuv420p");
+  chain.push("setsar=1", `format=${pixelFormat(depth)}`);
   if (reduceTo) chain.push(reduction(info, options, reduceTo));
   if (!copy) return chain.join(",");
   const stacked = stackedSize({ width, height }, copy);
@@ -101,8 +104,8 @@ export const stackedSize = (frame: Size, copy: Size): Size => ({
   height: frame.height + copy.height,
 });
 
-const bytesPerFrame = ({ width, height }: Size): number =>
-  width * height + 2 * Math.ceil(width / 2) * Math.ceil(height / 2);
+const bytesPerFrame = ({ width, height }: Size, depth: BitDepth): number =>
+  (width * height + 2 * Math.ceil(width / 2) * Math.ceil(height / 2)) * bytesPerSample(depth);
 
 /** Where a film cannot be read from the place that was meant, it is read from so many seconds earlier, or its beginning. */
 const EARLIER_SECONDS = 30;
@@ -121,7 +124,7 @@ async function* framesFrom(
   options: DecodeOptions,
 ): AsyncGenerator<Buffer> {
   const { info } = film;
-  const { onDecoded, every = 1 } = options;
+  const { onDecoded, every = 1, depth = 8 } = options;
   const count = Math.ceil((range.end - range.start) / every);
   const tool = startFfmpeg(
     film.name,
@@ -135,7 +138,7 @@ async function* framesFrom(
   );
   tool.stdin.end();
   const whole = options.reduceTo ?? options.size ?? info.picture;
-  const length = bytesPerFrame(options.copy ? stackedSize(whole, options.copy) : whole);
+  const length = bytesPerFrame(options.copy ? stackedSize(whole, options.copy) : whole, depth);
   let given = 0;
   try {
     for await (const frame of wholeBuffers(tool.stdout as AsyncIterable<Buffer>, length)) {

@@ -1,6 +1,6 @@
-import { PANES } from "~/core/composition/stack";
 import type { Composition } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
+import type { BitDepth } from "~/core/image/bit-depth";
 import { LayerPainter } from "./layers/layer-painter.server";
 import { registerFonts } from "./layers/fonts.server";
 import { loadPictures, type OwnContents } from "./own/load-pictures.server";
@@ -13,6 +13,8 @@ export class FrameMaker {
 
   private constructor(
     private readonly resampler: Resampler,
+    /** Bits of the samples of what it takes and gives. */
+    readonly depth: BitDepth,
     readonly pictures: OwnPictures,
   ) {
     this.painter = new LayerPainter(resampler, pictures);
@@ -23,10 +25,10 @@ export class FrameMaker {
    * @param target size of the frames that are made; both sides even
    * @param own what of the editor's own is in them
    */
-  static async open(picture: Size, target: Size, own: OwnContents): Promise<FrameMaker> {
+  static async open(picture: Size, target: Size, own: OwnContents, depth: BitDepth = 8): Promise<FrameMaker> {
     registerFonts(own.fonts);
     const pictures = await loadPictures(own, target);
-    return new FrameMaker(new Resampler(picture, target, PANES.length, pictures), pictures);
+    return new FrameMaker(new Resampler(picture, target, { pictures, depth }), depth, pictures);
   }
 
   /**

@@ -23,6 +23,7 @@ const Stream = z.object({
   color_transfer: z.string().optional(),
   color_space: z.string().optional(),
   color_range: z.string().optional(),
+  pix_fmt: z.string().optional(),
   field_order: z.string().optional(),
   channels: z.number().optional(),
   tags: z.record(z.string(), z.string()).optional(),
@@ -107,6 +108,9 @@ function soundsOf(streams: readonly AnyStream[]): { sounds: SoundTrack[]; audio:
   const sound = sounds[Math.max(0, usual)];
   return { sounds, audio: sound ? { codec: sound.codec, index: sound.index, start: sound.start } : null };
 }
+
+/** Bits of a sample, by ffmpeg's name of the pixels: "yuv420p10le", "p010le", "gbrp12le". */
+export const bitDepthOf = (pixels = ""): number => Number(/(?<=p0?)(9|1\d)(?=[lb]e$)/.exec(pixels)?.[0] ?? 8);
 
 const FirstPacket = z.object({
   packets: z.array(
@@ -249,6 +253,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
       matrix: video.color_space ?? "unknown",
       range: video.color_range ?? "tv",
     },
+    bitDepth: bitDepthOf(video.pix_fmt),
     videoCodec: codec,
     container,
     bytes,

@@ -1,8 +1,10 @@
 import type { FileFigures } from "~/core/film-status";
 import { z } from "zod";
 import type { Box, Size } from "~/core/geometry/box";
+import type { BitDepth } from "~/core/image/bit-depth";
 import { formatRate, type FrameRange, frameToSeconds, parseRate, type Rate } from "~/core/time/rate";
 import { probe, reading } from "./film-tool.server";
+import { bitDepthOf } from "./probe.server";
 import { runTool } from "./tool.server";
 import { type Decoded, decodeThrough } from "./decode-through.server";
 
@@ -22,6 +24,8 @@ export interface Expected {
   captions?: boolean;
   /** Whether its colours are told to be Rec.709; pictures that are RGB have no such tags. */
   tags?: boolean;
+  /** Bits of a sample, where that is to be looked at. */
+  depth?: BitDepth;
   /** Frames of which it is told what they look like. */
   pictures?: readonly number[];
 }
@@ -34,6 +38,7 @@ const Probe = z.object({
       height: z.number().optional(),
       sample_aspect_ratio: z.string().optional(),
       avg_frame_rate: z.string().optional(),
+      pix_fmt: z.string().optional(),
       duration: z.string().optional(),
       color_space: z.string().optional(),
       color_primaries: z.string().optional(),
@@ -112,6 +117,7 @@ export async function verifyFile(file: string, expected: Expected, signal?: Abor
     durationSeconds: duration,
     soundSeconds: audio ? Number(audio.duration ?? duration) : null,
     bytes: Number(format.size),
+    bitDepth: bitDepthOf(video?.pix_fmt),
     hasCaptions: streams.some((s) => s.codec_type === "subtitle"),
     sidecars: [],
   };
@@ -124,6 +130,9 @@ export async function verifyFile(file: string, expected: Expected, signal?: Abor
   if (video?.sample_aspect_ratio && !["1:1", "N/A"].includes(video.sample_aspect_ratio))
     faults.push("pixels are not square");
   if (video?.side_data_list?.some((data) => data.rotation)) faults.push("the file is marked as rotated");
+  if (expected.depth && figures.bitDepth !== expected.depth) {
+    faults.push(`its pixels have ${figures.bitDepth} bits, not ${expected.depth}`);
+  }
   if (figures.frames !== expected.frames) faults.push(`there are ${figures.frames} frames, not ${expected.frames}`);
   if (figures.rate !== formatRate(expected.rate)) {
     faults.push(`the frame rate is ${figures.rate}, not ${formatRate(expected.rate)}`);

@@ -30,24 +30,26 @@ async function checkPictures(file: string, plan: RenderPlan, output: Output): Pr
   const { width, height } = plan.target;
   const bytes = (await readFile(file)).length;
   const isSequence = plan.output.format === "png";
-  let found = { width: 0, height: 0, frames: 0 };
+  let found = { width: 0, height: 0, frames: 0, depth: 8 };
   if (isSequence) {
     const zip = await openZip(file);
     try {
       const first = await zip.readBytes(zip.names[0] ?? "", bytes);
-      const meta = first ? await sharp(first).metadata() : { width: 0, height: 0 };
-      found = { width: meta.width, height: meta.height, frames: zip.names.length };
+      const meta = first ? await sharp(first).metadata() : { width: 0, height: 0, depth: "uchar" };
+      const depth = meta.depth === "ushort" ? 16 : 8;
+      found = { width: meta.width, height: meta.height, frames: zip.names.length, depth };
     } finally {
       zip.close();
     }
   } else {
     const { width: across, pageHeight, height: down, pages = 1 } = await sharp(file, { pages: -1 }).metadata();
-    found = { width: across, height: pageHeight ?? down, frames: pages };
+    found = { width: across, height: pageHeight ?? down, frames: pages, depth: 8 };
   }
   const faults = [
     ...(found.width !== width || found.height !== height
       ? [`the picture is ${found.width} × ${found.height}, not ${width} × ${height}`]
       : []),
+    ...(found.depth < output.depth ? [`its pixels have ${found.depth} bits, not ${output.depth}`] : []),
     // Frames that are the same are one that stays longer.
     ...(found.frames === output.frames.length || (!isSequence && found.frames > 0)
       ? []
@@ -56,7 +58,7 @@ async function checkPictures(file: string, plan: RenderPlan, output: Output): Pr
   return {
     ...{ width: found.width, height: found.height, frames: output.frames.length, rate: formatRate(output.rate), bytes },
     ...{ durationSeconds: frameToSeconds(output.frames.length, output.rate), soundSeconds: null, loudness: null },
-    ...{ hasCaptions: false, sidecars: [] },
+    ...{ hasCaptions: false, sidecars: [], bitDepth: found.depth },
     checks: [check("file", faults, `${found.frames} pictures of ${width} × ${height}`)],
   };
 }
@@ -74,12 +76,12 @@ export async function checkExport(
   { limitSeconds, signal }: Wanted,
 ): Promise<FileFigures> {
   const output = outputOf(plan);
-  const { format, rate, frames } = output;
+  const { format, rate, frames, depth } = output;
   const { info, target, heard, captions } = plan;
   if (plan.output.format === "png" || plan.output.format === "webp") return checkPictures(file, plan, output);
   const isGif = plan.output.format === "gif";
   const expected = {
-    ...{ size: target, rate, frames: frames.length, tags: !isGif, pictures: lookedAt(plan, output) },
+    ...{ size: target, rate, depth, frames: frames.length, tags: !isGif, pictures: lookedAt(plan, output) },
     sound: format.sound !== null && (Boolean(info.audio) || Boolean(heard)),
     captions: captions !== undefined && format.captions !== null,
   };

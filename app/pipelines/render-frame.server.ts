@@ -1,10 +1,11 @@
 import type { Composition } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
+import { pixelFormat } from "~/core/image/bit-depth";
 import { decodeFrames } from "~/media/decode.server";
 import type { FilmFile } from "~/media/film-file";
 import { bytesFromFfmpeg } from "~/media/film-tool.server";
 import { FrameMaker } from "~/media/frame-maker.server";
-import { TO_RGB } from "~/media/render/encode.server";
+import { toRgb } from "~/media/render/encode.server";
 import type { OwnContents } from "~/media/own/load-pictures.server";
 
 /**
@@ -25,8 +26,20 @@ export async function renderFrame(
     for await (const data of decodeFrames(film, { range: { start: frame, end: frame + 1 }, signal })) {
       const made = await maker.make(data, composition);
       const size = `${target.width}x${target.height}`;
-      const input = ["-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", size, "-i", "pipe:0"];
-      const output = ["-frames:v", "1", "-vf", TO_RGB, "-c:v", "png", "-pred", "sub", "-f", "image2pipe", "pipe:1"];
+      const input = ["-f", "rawvideo", "-pix_fmt", pixelFormat(maker.depth), "-s", size, "-i", "pipe:0"];
+      const output = [
+        "-frames:v",
+        "1",
+        "-vf",
+        toRgb(maker.depth),
+        "-c:v",
+        "png",
+        "-pred",
+        "sub",
+        "-f",
+        "image2pipe",
+        "pipe:1",
+      ];
       return await bytesFromFfmpeg(film.name, [...input, ...output], made, signal);
     }
     return null;

@@ -54,6 +54,8 @@ export const dialogsTexts = {
     about: (name: string) => `About ${name}`,
     picture: "Picture",
     frameRate: "Frame rate",
+    pictureFacts: (width: number, height: number, codec: string, bits: number) =>
+      `${width} × ${height}, ${codec}, ${bits}-bit`,
     fpsFrames: (fps: string, frames: number) => `${fps} fps, ${frames} frames`,
     timecode: "Timecode",
     to: (first: string, end: string) => `${first} to ${end}`,

@@ -41,6 +41,7 @@ export const exportsTexts = {
     ) =>
       `${width} × ${height} · ${frames} frames at ${rate} fps · ${fixed(seconds, 2)} s · ${sound} · ${fixed(megabytes, 1)} MB`,
     withTextTrack: " · text track",
+    bits: (depth: number) => ` · ${depth}-bit`,
     lufs: (loudness: number) => ` · ${fixed(loudness, 1)} LUFS`,
   },
   /** components/exports/check-list.tsx */
@@ -72,6 +73,11 @@ export const exportsTexts = {
     rate: "Frame rate",
     filmsRate: (rate: string) => `As the film (${rate})`,
     fps: (rate: string) => `${rate} fps`,
+    depth: "Bit depth",
+    filmsDepth: (depth: number) => `As the film (${depth}-bit)`,
+    bits: (depth: number) => `${depth}-bit`,
+    fewerBits: (format: string, bits: number, filmBits: number) =>
+      `The film is ${filmBits}-bit; ${format} comes out as ${bits}-bit.`,
     retiming: "Frames in between",
     repeat: "Repeat",
     blend: "Blend",
@@ -94,6 +100,7 @@ export const exportsTexts = {
     quality: { small: "small", good: "good", best: "best" },
     number: (name: string, value: number) => `${name} ${value}`,
     most: (megabytes: number) => `at most ${megabytes} MB`,
+    bits: (depth: number) => `${depth}-bit`,
     fps: (rate: string) => `${rate} fps`,
     lufs: (loudness: number) => `${loudness} LUFS`,
     sharpened: "sharpened",

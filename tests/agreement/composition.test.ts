@@ -48,7 +48,7 @@ function onCanvas(shown: Composition): Uint8ClampedArray {
 
 function renderOf(shown: Composition): Resampler {
   const { luma, blue, red } = yuvPicture(COPY.width, COPY.height, colour);
-  const resampler = new Resampler(COPY, CANVAS, 2);
+  const resampler = new Resampler(COPY, CANVAS, { panes: 2 });
   resampler.source.set([...luma, ...blue, ...red]);
   resampler.compose(fromScaled(inSize(shown, CANVAS), COPY.width / PICTURE.width));
   return resampler;

@@ -18,6 +18,7 @@ export const INFO: FilmInfo = {
   sounds: [],
   startTimecode: null,
   colour: { transfer: "bt709", matrix: "bt709", range: "tv" },
+  bitDepth: 8,
   videoCodec: "h264",
   container: "mov,mp4,m4a,3gp,3g2,mj2",
   bytes: 1,

@@ -10,6 +10,7 @@ export function FiguresLine({ figures }: { figures: FileFigures }) {
   return (
     <p className="text-xs text-soft">
       {t.figures(width, height, frames, rate, durationSeconds, sound, bytes / 1e6)}
+      {figures.bitDepth > 8 && t.bits(figures.bitDepth)}
       {figures.hasCaptions && t.withTextTrack}
       {loudness !== null && t.lufs(loudness)}
     </p>

@@ -2,9 +2,11 @@ import { ChoiceBar } from "~/components/common/choice-bar";
 import { NumberField } from "~/components/common/number-field";
 import { SelectMenu } from "~/components/common/select-menu";
 import { clamped } from "~/core/clamped";
+import { BIT_DEPTHS } from "~/core/image/bit-depth";
 import { type FormatId, outputFormat } from "~/core/formats/output-formats";
 import {
   LOUDNESS,
+  outputDepth,
   type OutputSettings,
   QUALITIES,
   qualityNumber,
@@ -31,19 +33,19 @@ export interface ExportPlaces {
 
 interface OutputFieldsProps {
   output: OutputSettings;
-  /** The film's own rate. */
-  filmRate: Rate;
+  /** What the film itself has. */
+  film: { rate: Rate; bitDepth: number };
   places: ExportPlaces;
   onChange: (change: Partial<OutputSettings>) => void;
 }
 
-const FILMS_RATE = "film";
+const AS_FILM = "film";
 const LIBRARY = "library";
 const BESIDE = "beside";
 const rateKey = ({ num, den }: Rate): string => `${num}/${den}`;
 
 /** How a version is exported: what a product page would call its export settings, all of them. */
-export function OutputFields({ output, filmRate, places, onChange }: OutputFieldsProps) {
+export function OutputFields({ output, film, places, onChange }: OutputFieldsProps) {
   const format = outputFormat(output.format);
   return (
     <div className="flex flex-col gap-3">
@@ -55,7 +57,8 @@ export function OutputFields({ output, filmRate, places, onChange }: OutputField
           items={places.formats.map((id) => ({ value: id, text: outputFormat(id).name, hint: outputFormat(id).use }))}
           onChange={(id) => onChange({ format: id as FormatId, quality: "good", mostMegabytes: null })}
         />
-        <RateMenu output={output} filmRate={filmRate} onChange={onChange} />
+        <RateMenu output={output} film={film} onChange={onChange} />
+        {format.depths.length > 1 && <DepthMenu output={output} film={film} onChange={onChange} />}
         {format.sound && <LoudnessMenu loudness={output.loudness} onChange={onChange} />}
         <FolderMenu folder={output.folder} places={places} onChange={onChange} />
       </div>
@@ -100,6 +103,11 @@ export function OutputFields({ output, filmRate, places, onChange }: OutputField
           )}
         </div>
       )}
+      {outputDepth(output, film.bitDepth) < film.bitDepth && output.depth === null && (
+        <p className="text-xs text-soft">
+          {t.fewerBits(format.name, outputDepth(output, film.bitDepth), film.bitDepth)}
+        </p>
+      )}
       <PercentSlider
         label={t.sharpening}
         ends={[t.none, t.strong]}
@@ -110,15 +118,30 @@ export function OutputFields({ output, filmRate, places, onChange }: OutputField
   );
 }
 
-function RateMenu({ output, filmRate, onChange }: Omit<OutputFieldsProps, "places">) {
+function DepthMenu({ output, film, onChange }: Omit<OutputFieldsProps, "places">) {
+  return (
+    <SelectMenu
+      label={t.depth}
+      placeholder={t.depth}
+      value={output.depth === null ? AS_FILM : String(output.depth)}
+      items={[
+        { value: AS_FILM, text: t.filmsDepth(outputDepth({ ...output, depth: null }, film.bitDepth)) },
+        ...outputFormat(output.format).depths.map((depth) => ({ value: String(depth), text: t.bits(depth) })),
+      ]}
+      onChange={(value) => onChange({ depth: BIT_DEPTHS.find((depth) => String(depth) === value) ?? null })}
+    />
+  );
+}
+
+function RateMenu({ output, film, onChange }: Omit<OutputFieldsProps, "places">) {
   return (
     <SelectMenu
       label={t.rate}
       placeholder={t.rate}
-      value={output.rate ? rateKey(output.rate) : FILMS_RATE}
+      value={output.rate ? rateKey(output.rate) : AS_FILM}
       items={[
-        { value: FILMS_RATE, text: t.filmsRate(formatRate(filmRate)) },
-        ...RATES.filter((rate) => !isSame(rate, filmRate)).map((rate) => ({
+        { value: AS_FILM, text: t.filmsRate(formatRate(film.rate)) },
+        ...RATES.filter((rate) => !isSame(rate, film.rate)).map((rate) => ({
           value: rateKey(rate),
           text: t.fps(formatRate(rate)),
         })),

@@ -10,17 +10,19 @@ export function outputSummary({
   format: id,
   quality,
   mostMegabytes,
+  depth,
   rate,
   loudness,
   sharpening,
 }: OutputSettings): string {
-  const { name, quality: scale } = outputFormat(id);
+  const { name, quality: scale, depths } = outputFormat(id);
   return [
     name,
     ...(scale && mostMegabytes === null
       ? [typeof quality === "number" ? t.number(scale.name, quality) : t.quality[quality]]
       : []),
     ...(mostMegabytes === null ? [] : [t.most(mostMegabytes)]),
+    ...(depth !== null && depths.length > 1 ? [t.bits(depth)] : []),
     ...(rate ? [t.fps(formatRate(rate))] : []),
     ...(loudness === null ? [] : [t.lufs(loudness)]),
     ...(sharpening > 0 ? [t.sharpened] : []),

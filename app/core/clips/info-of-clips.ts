@@ -40,6 +40,7 @@ export function infoOfClips(
     sounds: hasSound ? [{ ...sound, channels: 2, language: null, title: null }] : [],
     startTimecode: null,
     colour: { transfer: "bt709", matrix: "bt709", range: "tv" },
+    bitDepth: infos.some(({ bitDepth }) => bitDepth > 8) ? 10 : 8,
     videoCodec: format.videoCodec,
     container: format.container,
     bytes: infos.reduce((sum, { bytes }) => sum + bytes, 0),

@@ -2,6 +2,7 @@
 import { z } from "zod";
 import { type Box, type Size, wholeOf } from "../geometry/box";
 import { even } from "../geometry/frame-shapes";
+import type { Samples } from "../image/bit-depth";
 import { Colour } from "./colour";
 import { fittedBox, Picture, Playback, USUAL_PLAYBACK } from "./picture";
 
@@ -64,14 +65,14 @@ export const blurRadius = (strength: number): number =>
 
 /** One box blur along lines of samples; beyond a line's ends its last sample repeats. */
 function boxBlur(
-  from: Uint8Array | Uint8ClampedArray,
-  to: Uint8Array | Uint8ClampedArray,
+  from: Samples | Uint8ClampedArray,
+  to: Samples | Uint8ClampedArray,
   { lines, length, across, along }: { lines: number; length: number; across: number; along: number },
   radius: number,
 ): void {
   const count = 2 * radius + 1;
   const half = count >> 1;
-  const padded = new Uint8Array(length + count);
+  const padded = new Uint16Array(length + count);
   for (let line = 0; line < lines; line++) {
     const first = line * across;
     const last = first + (length - 1) * along;
@@ -88,17 +89,17 @@ function boxBlur(
 }
 
 /**
- * Blurs a plane of bytes in place.
+ * Blurs a plane in place.
  *
  * @param channels how many values a sample has, such as 4 for red, green, blue and alpha
  */
 export function blur(
-  samples: Uint8Array | Uint8ClampedArray,
+  samples: Samples | Uint8ClampedArray,
   { width, height }: Size,
   radius: number,
   channels = 1,
 ): void {
-  const between = new Uint8Array(samples.length);
+  const between = samples.slice();
   for (let channel = 0; channel < channels; channel++) {
     const [a, b] = [samples.subarray(channel), between.subarray(channel)];
     const line = width * channels;

@@ -1,5 +1,6 @@
 /** What a version can be rendered to, in one table. */
 import { outputTexts } from "../../texts/output";
+import { type BitDepth, pixelFormat } from "../image/bit-depth";
 
 const t = outputTexts.formats;
 
@@ -26,8 +27,10 @@ export interface OutputFormat {
   encoder: string;
   /** What ffmpeg calls the container, and how it is to write it. */
   muxer: readonly string[];
-  /** How ffmpeg is to encode the picture at a quality. */
-  picture: (quality: number) => readonly string[];
+  /** How ffmpeg is to encode the picture at a quality, and with so many bits a sample. */
+  picture: (quality: number, depth: BitDepth) => readonly string[];
+  /** How many bits a sample may have, those first that it has unless somebody says otherwise. */
+  depths: readonly [BitDepth, ...BitDepth[]];
   quality: QualityScale | null;
   /** How ffmpeg is told the first and the second of two passes, with a file for what the first has found; null where it has none. */
   passes: ((pass: 1 | 2, log: string) => readonly string[]) | null;
@@ -56,10 +59,14 @@ const MP4 = ["-movflags", "+faststart+write_colr", "-f", "mp4"];
 const MOV = ["-movflags", "+write_colr", "-f", "mov"];
 /** Every part begins with a picture that is decoded by itself, and refers to none before it. */
 const X264 = ["-c:v", "libx264", "-preset", "fast", "-flags", "+cgop", "-pix_fmt", "yuv420p"];
+const DNXHR = ["dnxhr_lb", "dnxhr_sq", "dnxhr_hq"];
+/** What takes 10 bits as well and is played nearly everywhere then, which H.264 is not. */
+const EITHER_DEPTH = [8, 10] as const;
 
 const common = {
   ...{ sampleRate: 48_000, side: SIDE, mostSeconds: null, inParts: true, captions: null, passes: null },
   soundsAsTheyAre: NO_SOUNDS,
+  depths: [8] as const,
 };
 const PASSES = (pass: 1 | 2, log: string) => ["-pass", String(pass), "-passlogfile", log];
 
@@ -78,8 +85,9 @@ export const OUTPUT_FORMATS = {
     ...common,
     ...{ name: "MP4 (HEVC)", use: t.hevc, extension: ".mp4", mediaType: "video/mp4", encoder: "libx265" },
     muxer: ["-tag:v", "hvc1", ...MP4],
-    picture: (quality) => [
-      ...["-c:v", "libx265", "-preset", "fast", "-pix_fmt", "yuv420p", "-crf", String(quality)],
+    depths: EITHER_DEPTH,
+    picture: (quality, depth) => [
+      ...["-c:v", "libx265", "-preset", "fast", "-pix_fmt", pixelFormat(depth), "-crf", String(quality)],
       ...["-x265-params", "log-level=error:open-gop=0:repeat-headers=1"],
     ],
     quality: { name: "CRF", least: 0, most: 40, small: 28, good: 22, best: 18 },
@@ -91,9 +99,10 @@ export const OUTPUT_FORMATS = {
     ...common,
     ...{ name: "WebM (VP9)", use: t.vp9, extension: ".webm", mediaType: "video/webm", encoder: "libvpx-vp9" },
     muxer: ["-f", "webm"],
-    picture: (quality) => [
-      ...["-c:v", "libvpx-vp9", "-deadline", "good", "-cpu-used", "4", "-row-mt", "1", "-pix_fmt", "yuv420p"],
-      ...["-crf", String(quality), "-b:v", "0"],
+    depths: EITHER_DEPTH,
+    picture: (quality, depth) => [
+      ...["-c:v", "libvpx-vp9", "-deadline", "good", "-cpu-used", "4", "-row-mt", "1"],
+      ...["-pix_fmt", pixelFormat(depth), "-crf", String(quality), "-b:v", "0"],
     ],
     quality: { name: "CRF", least: 4, most: 60, small: 38, good: 30, best: 22 },
     passes: PASSES,
@@ -105,7 +114,10 @@ export const OUTPUT_FORMATS = {
     ...common,
     ...{ name: "WebM (AV1)", use: t.av1, extension: ".webm", mediaType: "video/webm", encoder: "libsvtav1" },
     muxer: ["-f", "webm"],
-    picture: (quality) => ["-c:v", "libsvtav1", "-preset", "8", "-pix_fmt", "yuv420p", "-crf", String(quality)],
+    depths: EITHER_DEPTH,
+    picture: (quality, depth) => [
+      ...["-c:v", "libsvtav1", "-preset", "8", "-pix_fmt", pixelFormat(depth), "-crf", String(quality)],
+    ],
     quality: { name: "CRF", least: 10, most: 60, small: 42, good: 32, best: 24 },
     side: { least: 64, most: 8192 },
     sound: OPUS,
@@ -116,6 +128,7 @@ export const OUTPUT_FORMATS = {
     ...common,
     ...{ name: "MOV (ProRes)", use: t.prores, extension: ".mov", mediaType: "video/quicktime", encoder: "prores_ks" },
     muxer: MOV,
+    depths: [10],
     picture: (quality) => [
       ...["-c:v", "prores_ks", "-profile:v", String(quality), "-vendor", "apl0", "-pix_fmt", "yuv422p10le"],
     ],
@@ -126,8 +139,11 @@ export const OUTPUT_FORMATS = {
     ...common,
     ...{ name: "MOV (DNxHR)", use: t.dnxhr, extension: ".mov", mediaType: "video/quicktime", encoder: "dnxhd" },
     muxer: MOV,
-    picture: (quality) => [
-      ...["-c:v", "dnxhd", "-profile:v", ["dnxhr_lb", "dnxhr_sq", "dnxhr_hq"][quality]!, "-pix_fmt", "yuv422p"],
+    depths: EITHER_DEPTH,
+    // One profile has 10 bits; it is as large as the best of the others.
+    picture: (quality, depth) => [
+      ...["-c:v", "dnxhd", "-profile:v", depth === 10 ? "dnxhr_hqx" : DNXHR[quality]!],
+      ...["-pix_fmt", depth === 10 ? "yuv422p10le" : "yuv422p"],
     ],
     quality: { name: t.profile, least: 0, most: 2, small: 0, good: 1, best: 2 },
     side: { least: 256, most: 8192 },
@@ -137,6 +153,7 @@ export const OUTPUT_FORMATS = {
     ...common,
     ...{ name: t.pngName, use: t.png, extension: ".zip", mediaType: "application/zip", encoder: "png" },
     muxer: [],
+    depths: EITHER_DEPTH,
     picture: () => ["-c:v", "png", "-pred", "sub"],
     quality: null,
     sound: null,

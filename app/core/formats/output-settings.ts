@@ -1,5 +1,6 @@
 /** How a version is exported: to which format, at which quality and rate, how loud, and where to. */
 import { z } from "zod";
+import { BIT_DEPTHS, type BitDepth } from "../image/bit-depth";
 import { framesPerSecond, Rate } from "../time/rate";
 import { FORMAT_IDS, outputFormat, type OutputFormat } from "./output-formats";
 
@@ -19,6 +20,8 @@ export const OutputSettings = z.object({
   quality: z.union([z.enum(QUALITIES), z.number().min(0).max(300)]),
   /** Megabytes that the file must not pass; null for as many as it takes. */
   mostMegabytes: z.number().min(0.1).max(1_000_000).nullable(),
+  /** Bits of a sample, where the format has a choice; as many as the film has if null. */
+  depth: z.literal(BIT_DEPTHS).nullable().default(null),
   /** Frames a second; the film's if null. */
   rate: Rate.nullable(),
   retiming: z.enum(RETIMINGS),
@@ -32,7 +35,7 @@ export const OutputSettings = z.object({
 export type OutputSettings = z.infer<typeof OutputSettings>;
 
 export const USUAL_OUTPUT: OutputSettings = {
-  ...{ format: "mp4", quality: "good", mostMegabytes: null, rate: null, retiming: "repeat" },
+  ...{ format: "mp4", quality: "good", mostMegabytes: null, depth: null, rate: null, retiming: "repeat" },
   ...{ loudness: null, sharpening: 0, folder: null },
 };
 
@@ -54,10 +57,17 @@ export function qualityNumber({ quality: scale }: OutputFormat, quality: OutputS
   return typeof quality === "number" ? Math.min(scale.most, Math.max(scale.least, quality)) : scale[quality];
 }
 
+/** The bits of a sample that a film with so many is exported with. */
+export function outputDepth({ format, depth }: Pick<OutputSettings, "format" | "depth">, film: number): BitDepth {
+  const { depths } = outputFormat(format);
+  const wanted = depth ?? (film > 8 ? 10 : 8);
+  return depths.includes(wanted) ? wanted : depths[0];
+}
+
 /** How ffmpeg encodes the picture. */
-export const pictureArguments = (settings: OutputSettings): readonly string[] => {
+export const pictureArguments = (settings: OutputSettings, depth: BitDepth): readonly string[] => {
   const format = outputFormat(settings.format);
-  return format.picture(qualityNumber(format, settings.quality));
+  return format.picture(qualityNumber(format, settings.quality), depth);
 };
 
 /** The rate that is rendered, and whether that is another one than the film's. */

@@ -6,7 +6,7 @@ import type { OverlayPlane } from "./overlay";
 type Rgb = [number, number, number];
 type MixedBlend = Exclude<Blend, "normal">;
 
-/** Rec.709 in limited range, as red, green and blue of 0 to 255; not cut off. */
+/** Rec.709 in limited range, levels of 8 bits, as red, green and blue of 0 to 255; not cut off. */
 function rgbOf(luma: number, blue: number, red: number, to: Rgb): void {
   const y = ((luma - 16) * 255) / 219;
   const [cb, cr] = [((blue - 128) * 255) / 224, ((red - 128) * 255) / 224];
@@ -38,6 +38,7 @@ export function blendColours(
 ): void {
   const [luma, blue, red] = planes as [OverlayPlane, OverlayPlane, OverlayPlane];
   const [toLuma, toBlue, toRed] = frame as [Plane, Plane, Plane];
+  const { step } = toLuma;
   const mix = MIX[mode];
   const [below, above]: [Rgb, Rgb] = [
     [0, 0, 0],
@@ -59,7 +60,7 @@ export function blendColours(
         const from = (2 * y + dy) * luma.stride + 2 * x + dx;
         const target = (2 * (top + y) + dy) * toLuma.size.width + 2 * (left + x) + dx;
         const cover = luma.cover[from]!;
-        rgbOf(toLuma.samples[target]!, toBlue.samples[to]!, toRed.samples[to]!, below);
+        rgbOf(toLuma.samples[target]! / step, toBlue.samples[to]! / step, toRed.samples[to]! / step, below);
         if (cover > 0) {
           rgbOf((luma.made[from]! * 255) / cover, cb, cr, above);
           const share = (opacity * cover) / 255;
@@ -69,12 +70,12 @@ export function blendColours(
           }
         }
         const lightness = 0.2126 * below[0] + 0.7152 * below[1] + 0.0722 * below[2];
-        if (cover > 0) toLuma.samples[target] = Math.round(16 + (219 * lightness) / 255);
+        if (cover > 0) toLuma.samples[target] = Math.round(step * (16 + (219 * lightness) / 255));
         sumBlue += (224 * (below[2] - lightness)) / 1.8556 / 255;
         sumRed += (224 * (below[0] - lightness)) / 1.5748 / 255;
       }
-      toBlue.samples[to] = Math.round(128 + sumBlue / 4);
-      toRed.samples[to] = Math.round(128 + sumRed / 4);
+      toBlue.samples[to] = Math.round(step * (128 + sumBlue / 4));
+      toRed.samples[to] = Math.round(step * (128 + sumRed / 4));
     }
   }
 }

@@ -3,6 +3,7 @@ import { fill } from "~/core/composition/composition";
 import { yuvOf } from "~/core/composition/colour";
 import { newBar, newText } from "~/core/composition/layers/layer";
 import { USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
+import { samplesOf } from "~/core/image/bit-depth";
 import { Resampler } from "../resample/resampler.server";
 import { LayerPainter } from "./layer-painter.server";
 import { evenBox, overlayOf } from "./overlay";
@@ -25,6 +26,25 @@ function grey(): Resampler {
   return resampler;
 }
 const lumaAt = ({ target }: Resampler, x: number, y: number) => target[y * FRAME.width + x];
+
+test.each(["normal", "multiply", "screen"] as const)("%s is the same over 10 bits as over 8", (mode) => {
+  const wide = new Resampler(FRAME, FRAME, { depth: 10 });
+  const samples = samplesOf(wide.target, 10);
+  samples.fill(401, 0, LUMA);
+  samples.fill(512, LUMA);
+  const eight = grey();
+  for (const resampler of [eight, wide]) {
+    for (const [cover, opacity] of [[255, 0.4] as const, [90, 1] as const]) {
+      const planes = overlayOf(pixels(20, 12, [0xc0, 0x30, 0x60, cover]), { x: 10, y: 8, width: 20, height: 12 });
+      resampler.blend(planes, opacity, { x: 4, y: 2 }, mode);
+    }
+  }
+  const worst = eight.target.reduce((most, value, i) => Math.max(most, Math.abs(value - samples[i]! / 4)), 0);
+  expect(worst).toBeLessThanOrEqual(2);
+  // What is not covered keeps a level that 8 bits do not have.
+  expect(samples[0]).toBe(401);
+  expect(Math.max(...samples)).toBeLessThan(1024);
+});
 
 describe("what is laid over a frame", () => {
   test("has whole samples of chroma, and none outside the frame", () => {

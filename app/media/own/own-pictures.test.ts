@@ -52,7 +52,7 @@ async function lumaOf(
   y: number,
 ): Promise<number[]> {
   const own = await loadPictures({ ...NOTHING_OWN, moving: new Map([[picture.id, file]]) }, FRAME);
-  const resampler = new Resampler(FILM, FRAME, 3, own);
+  const resampler = new Resampler(FILM, FRAME, { panes: 3, pictures: own });
   resampler.source.fill(16, 0, FILM.width * FILM.height);
   resampler.source.fill(128, FILM.width * FILM.height);
   const painter = new LayerPainter(resampler, own);

@@ -1,4 +1,5 @@
 import { pictureArguments } from "~/core/formats/output-settings";
+import { type BitDepth, pixelFormat } from "~/core/image/bit-depth";
 import type { RetimedFrame } from "~/core/time/retime";
 import { REC709_TAGS, startFfmpeg, writing } from "../film-tool.server";
 import type { FrameMaker } from "../frame-maker.server";
@@ -22,14 +23,14 @@ export function pictureFilters({ output: { sharpening } }: RenderPlan): string {
 }
 
 /** How ffmpeg is told of frames that are piped in. */
-export const pipedFrames = ({ target: { width, height } }: RenderPlan, { rate }: Output): string[] => [
-  ...["-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", `${width}x${height}`, "-r", `${rate.num}/${rate.den}`],
+export const pipedFrames = ({ target: { width, height } }: RenderPlan, { rate, depth }: Output): string[] => [
+  ...["-f", "rawvideo", "-pix_fmt", pixelFormat(depth), "-s", `${width}x${height}`, "-r", `${rate.num}/${rate.den}`],
   ...["-i", "pipe:0"],
 ];
 
-/** Rec.709 in limited range, as frames are made, to RGB. */
-export const TO_RGB =
-  "scale=in_color_matrix=bt709:in_range=tv:out_range=pc:flags=accurate_rnd+full_chroma_int,format=rgb24";
+/** Rec.709 in limited range, as frames are made, to RGB with 8 bits, or with 16 where there are more. */
+export const toRgb = (depth: BitDepth): string =>
+  `scale=in_color_matrix=bt709:in_range=tv:out_range=pc:flags=accurate_rnd+full_chroma_int,format=${depth === 8 ? "rgb24" : "rgb48be"}`;
 
 interface EncoderOptions {
   /** How ffmpeg is to write what comes of it. */
@@ -56,7 +57,7 @@ export function startEncoder(
   target: string,
   { muxer, more = [], isAtRate = false, signal }: EncoderOptions,
 ): RunningTool {
-  const args = pictureArguments(plan.output);
+  const args = pictureArguments(plan.output, output.depth);
   const { width, height } = plan.target;
   return startFfmpeg(
     plan.name,

@@ -1,7 +1,8 @@
+import { type BitDepth, samplesOf } from "~/core/image/bit-depth";
 import { framesIn, type FrameRange } from "~/core/time/rate";
 import { joinRanges } from "~/core/time/ranges";
 import type { RetimedFrame } from "~/core/time/retime";
-import { decodeFrames } from "../decode.server";
+import { type DecodeOptions, decodeFrames } from "../decode.server";
 import type { FrameMaker } from "../frame-maker.server";
 import { readAhead } from "../read-ahead";
 import type { RenderPlan } from "./plan";
@@ -12,11 +13,12 @@ const DECODED_AHEAD = 4;
 const NEAR = 50;
 
 /** Two frames as one. */
-function mixed(a: Uint8Array, b: Uint8Array, share: number): Buffer {
+function mixed(first: Buffer, other: Buffer, share: number, depth: BitDepth): Buffer {
   const weight = Math.round(256 * share);
-  const out = Buffer.allocUnsafe(a.length);
+  const made = Buffer.allocUnsafeSlow(first.length);
+  const [a, b, out] = [samplesOf(first, depth), samplesOf(other, depth), samplesOf(made, depth)];
   for (let i = 0; i < out.length; i++) out[i] = a[i]! + (((b[i]! - a[i]!) * weight + 128) >> 8);
-  return out;
+  return made;
 }
 
 /** The film's frames that are wanted for some frames, as few stretches as make sense. */
@@ -35,10 +37,14 @@ function wantedOf(frames: readonly RetimedFrame[]): FrameRange[] {
   }, []);
 }
 
-async function* decoded(plan: RenderPlan, ranges: readonly FrameRange[], signal?: AbortSignal) {
+async function* decoded(
+  plan: RenderPlan,
+  ranges: readonly FrameRange[],
+  options: Pick<DecodeOptions, "depth" | "signal">,
+) {
   for (const range of ranges) {
     let frame = range.start;
-    for await (const data of decodeFrames(plan, { range, signal })) yield { frame: frame++, data };
+    for await (const data of decodeFrames(plan, { range, ...options })) yield { frame: frame++, data };
   }
 }
 
@@ -46,7 +52,7 @@ async function* decoded(plan: RenderPlan, ranges: readonly FrameRange[], signal?
  * Frames of a version, as they are encoded: each composed of its panes at their own sub-pixel places.
  *
  * @param frames which, in order of the film
- * @returns planar 4:2:0, each in a buffer of its own
+ * @returns planar 4:2:0 with as many bits as the maker's, each in a buffer of its own
  */
 export async function* madeFrames(
   plan: RenderPlan,
@@ -54,19 +60,20 @@ export async function* madeFrames(
   maker: FrameMaker,
   signal?: AbortSignal,
 ): AsyncGenerator<Buffer> {
+  const { depth } = maker;
   const ranges = wantedOf(frames);
   if (framesIn(ranges) === 0) return;
   const needed = new Set(frames.flatMap(({ frame, mixed: other }) => (other ? [frame, other.frame] : [frame])));
   const made = new Map<number, Buffer>();
   let at = 0;
-  for await (const { frame, data } of readAhead(decoded(plan, ranges, signal), DECODED_AHEAD)) {
+  for await (const { frame, data } of readAhead(decoded(plan, ranges, { depth, signal }), DECODED_AHEAD)) {
     if (!needed.has(frame)) continue;
     made.set(frame, Buffer.from(await maker.make(data, plan.shown(frame))));
     for (; at < frames.length; at++) {
       const next = frames[at]!;
       const [first, other] = [made.get(next.frame), next.mixed && made.get(next.mixed.frame)];
       if (!first || (next.mixed && !other)) break;
-      yield next.mixed ? mixed(first, other!, next.mixed.share) : first;
+      yield next.mixed ? mixed(first, other!, next.mixed.share, depth) : first;
     }
     // What the next one is not made of is not needed any more.
     const from = frames[at]?.frame ?? Infinity;

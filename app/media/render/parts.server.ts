@@ -54,13 +54,15 @@ const MADE = 1;
 /** What a part is made of, as a word: the same word stands for the same pictures. */
 export function digestOf(
   plan: RenderPlan,
-  { rate }: Pick<Output, "rate">,
+  { rate, depth }: Pick<Output, "rate" | "depth">,
   frames: readonly RetimedFrame[],
   film: string,
 ) {
   const hash = createHash("sha256");
   const { info, target, output, shown } = plan;
-  hash.update(JSON.stringify([MADE, film, info, target, rate, pictureArguments(output), pictureFilters(plan)]));
+  hash.update(
+    JSON.stringify([MADE, film, info, target, rate, depth, pictureArguments(output, depth), pictureFilters(plan)]),
+  );
   let last = -1;
   for (const { frame, mixed } of frames) {
     hash.update(JSON.stringify([frame, mixed]));

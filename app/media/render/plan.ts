@@ -1,8 +1,9 @@
 import type { ShownAt } from "~/core/composition/composition";
 import type { HeardIn } from "~/core/composition/heard";
 import { outputFormat, type OutputFormat } from "~/core/formats/output-formats";
-import { outputRate, type OutputSettings } from "~/core/formats/output-settings";
+import { outputDepth, outputRate, type OutputSettings } from "~/core/formats/output-settings";
 import type { Size } from "~/core/geometry/box";
+import type { BitDepth } from "~/core/image/bit-depth";
 import { type RetimedFrame, retimed } from "~/core/time/retime";
 import type { FrameRange, Rate } from "~/core/time/rate";
 import type { FilmFile } from "../film-file";
@@ -30,6 +31,8 @@ export interface RenderPlan extends FilmFile {
 export interface Output {
   format: OutputFormat;
   rate: Rate;
+  /** Bits of a sample. */
+  depth: BitDepth;
   frames: readonly RetimedFrame[];
 }
 
@@ -47,5 +50,5 @@ function laidOut({ info, ranges, cuts = [], output }: RenderPlan): Output {
   const { rate } = outputRate(output, info.rate);
   const starts = new Set(cuts);
   const frames = retimed(ranges, info.rate, rate, output.retiming === "blend", (frame) => starts.has(frame));
-  return { format: outputFormat(output.format), rate, frames };
+  return { format: outputFormat(output.format), rate, depth: outputDepth(output, info.bitDepth), frames };
 }

@@ -15,11 +15,11 @@ import {
   pictureFilters,
   type RenderOptions,
   startEncoder,
-  TO_RGB,
+  toRgb,
 } from "./encode.server";
 import { joinSound } from "./join-sound.server";
 import { makeParts, writePartList } from "./parts.server";
-import { outputOf, type RenderPlan } from "./plan";
+import { type Output, outputOf, type RenderPlan } from "./plan";
 import { renderWithin } from "./two-passes.server";
 
 /** What a render did. */
@@ -28,6 +28,9 @@ export interface Rendered {
   made: number;
   parts: number;
 }
+
+const makerFor = ({ info, target, own = NOTHING_OWN }: RenderPlan, { depth }: Output): Promise<FrameMaker> =>
+  FrameMaker.open(info.picture, target, own, depth);
 
 /** Makes the picture in parts and joins them with the sound. */
 async function renderInParts(
@@ -72,7 +75,7 @@ export async function renderShare(
     throw new FilmError(`${plan.name}: ${output.format.name} cannot be made in shares. Render it in one go.`);
   }
   const isOurs = (place: number) => place % shares === number - 1;
-  const maker = await FrameMaker.open(plan.info.picture, plan.target, plan.own ?? NOTHING_OWN);
+  const maker = await makerFor(plan, output);
   try {
     let begun: number | null = null;
     const { files, made } = await makeParts(plan, output, maker, {
@@ -97,8 +100,8 @@ async function renderPictures(
 ): Promise<void> {
   const output = outputOf(plan);
   await withFolderBeside(target, async (folder) => {
-    const filters = `${pictureFilters(plan)},${TO_RGB}`;
-    const args = ["-y", ...pipedFrames(plan, output), "-vf", filters, ...output.format.picture(0)];
+    const filters = `${pictureFilters(plan)},${toRgb(output.depth)}`;
+    const args = ["-y", ...pipedFrames(plan, output), "-vf", filters, ...output.format.picture(0, output.depth)];
     const tool = startFfmpeg(plan.name, [...args, "-f", "image2", writing(join(folder, "%06d.png"))], options.signal);
     await pipeAll(plan, maker, tool, counting(output, options));
     const names = (await readdir(folder)).sort();
@@ -112,7 +115,7 @@ async function renderGif(plan: RenderPlan, target: string, maker: FrameMaker, co
   const output = outputOf(plan);
   await withFolderBeside(target, async (folder) => {
     const palette = join(folder, "palette.png");
-    const filters = `${pictureFilters(plan)},${TO_RGB}`;
+    const filters = `${pictureFilters(plan)},${toRgb(output.depth)}`;
     const half = (of: 0 | 1) => ({
       ...options,
       onProgress: (share: number) => options.onProgress?.((of + share) / 2),
@@ -136,9 +139,10 @@ async function renderGif(plan: RenderPlan, target: string, maker: FrameMaker, co
 export async function renderFilm(plan: RenderPlan, target: string, options: RenderOptions = {}): Promise<Rendered> {
   const { width, height } = plan.target;
   if (width % 2 || height % 2) throw new Error("the sides of the target must be even");
-  const maker = await FrameMaker.open(plan.info.picture, plan.target, plan.own ?? NOTHING_OWN);
+  const output = outputOf(plan);
+  const { format } = output;
+  const maker = await makerFor(plan, output);
   try {
-    const { format } = outputOf(plan);
     const whole = { made: 1, parts: 1 };
     if (plan.output.format === "png") {
       await renderPictures(plan, target, maker, options);
@@ -153,7 +157,6 @@ export async function renderFilm(plan: RenderPlan, target: string, options: Rend
       return whole;
     }
     if (format.inParts) return await renderInParts(plan, target, maker, options);
-    const output = outputOf(plan);
     await pipeAll(
       plan,
       maker,

@@ -2,28 +2,31 @@
 import { type Backdrop, blur, blurRadius } from "~/core/composition/backdrop";
 import { yuvOf } from "~/core/composition/colour";
 import type { Box, Size } from "~/core/geometry/box";
+import type { Samples } from "~/core/image/bit-depth";
 
 /** One of the three planes of a picture. */
 export interface Plane {
-  samples: Uint8Array;
+  samples: Samples;
   size: Size;
+  /** Levels of a sample that are one of 8 bits. */
+  step: number;
 }
 
-/** Levels that stand for black and for no colour. */
+/** Levels of 8 bits that stand for black and for no colour. */
 export const ZERO = [16, 128, 128] as const;
 
 export function paintColour(planes: readonly Plane[], colour: string): void {
   const levels = yuvOf(colour);
-  planes.forEach(({ samples }, plane) => samples.fill(Math.round(levels[plane]!)));
+  planes.forEach(({ samples, step }, plane) => samples.fill(Math.round(step * levels[plane]!)));
 }
 
 /** From one colour at the top to another at the foot. */
 export function paintGradient(planes: readonly Plane[], { top, foot }: { top: string; foot: string }): void {
   const [from, to] = [yuvOf(top), yuvOf(foot)];
-  planes.forEach(({ samples, size: { width, height } }, plane) => {
+  planes.forEach(({ samples, step, size: { width, height } }, plane) => {
     for (let y = 0; y < height; y++) {
       const level = from[plane]! + ((y + 0.5) / height) * (to[plane]! - from[plane]!);
-      samples.fill(Math.round(level), y * width, (y + 1) * width);
+      samples.fill(Math.round(step * level), y * width, (y + 1) * width);
     }
   });
 }
@@ -46,9 +49,10 @@ function reflections(start: number, length: number, line: number): { seen: Int32
  * Continues what is in a part of a plane beyond its borders as if they were mirrors, and darkens that.
  *
  * @param part in the plane's pixels
+ * @param zero the level of 8 bits that stands for black, or for no colour
  */
 export function paintMirrored(
-  { samples, size: { width, height } }: Plane,
+  { samples, step, size: { width, height } }: Plane,
   part: Box,
   darkness: number,
   zero: number,
@@ -56,12 +60,13 @@ export function paintMirrored(
   const columns = reflections(part.x, part.width, width);
   const rows = reflections(part.y, part.height, height);
   const left = 1 - darkness / 100;
+  const black = step * zero;
   for (let row = 0; row < height; row++) {
     const from = rows.seen[row]! * width;
     const isInside = row >= rows.first && row < rows.end;
     for (let column = 0, to = row * width; column < width; column++, to++) {
       if (isInside && column >= columns.first && column < columns.end) continue;
-      samples[to] = Math.round(zero + left * (samples[from + columns.seen[column]!]! - zero));
+      samples[to] = Math.round(black + left * (samples[from + columns.seen[column]!]! - black));
     }
   }
 }
@@ -70,9 +75,9 @@ export function paintMirrored(
 export function softened(planes: readonly Plane[], { strength, darkness }: Extract<Backdrop, { kind: "blur" }>): void {
   const radius = blurRadius(strength);
   const left = 1 - darkness / 100;
-  planes.forEach(({ samples, size }, plane) => {
+  planes.forEach(({ samples, size, step }, plane) => {
     blur(samples, size, plane === 0 ? radius : radius / 2);
-    const zero = ZERO[plane]!;
+    const zero = step * ZERO[plane]!;
     for (let i = 0; i < samples.length; i++) samples[i] = Math.round(zero + left * (samples[i]! - zero));
   });
 }

@@ -2,6 +2,7 @@
 import { edgeOf } from "~/core/composition/edge";
 import type { Pane } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
+import type { Samples } from "~/core/image/bit-depth";
 import type { Plane } from "./backdrop";
 
 /** The part of a plane's pixels that a pane touches, in whole pixels, and how much of each border it covers. */
@@ -23,7 +24,7 @@ export function extentOf(start: number, length: number, limit: number): Extent {
 }
 
 /** Lays a pane's pixels over a plane, those on its borders as far as it covers them. */
-export function layOver({ samples, size }: Plane, made: Uint8Array, x: Extent, y: Extent): void {
+export function layOver({ samples, size }: Plane, made: Samples, x: Extent, y: Extent): void {
   const shareOf = ({ count, first, last }: Extent, i: number) => (i === 0 ? first : i === count - 1 ? last : 1);
   for (let j = 0; j < y.count; j++) {
     const to = (y.from + j) * size.width + x.from;
@@ -73,22 +74,17 @@ export function edgeMasks({ edge, target }: Pane & Required<Pick<Pane, "edge">>,
   return { cover: masked(cover), shadow: edge.look === "shadow" ? masked(shadow) : null };
 }
 
-/** Darkens a plane as far as a mask says; `zero` is its level without light or colour. */
-export function darken({ samples }: Plane, mask: Uint8Array, zero: number): void {
+/** Darkens a plane as far as a mask says; `zero` is the level of 8 bits without light or colour. */
+export function darken({ samples, step }: Plane, mask: Uint8Array, zero: number): void {
+  const black = step * zero;
   for (let i = 0; i < samples.length; i++) {
     const share = mask[i]!;
-    if (share > 0) samples[i] = Math.round(zero + ((WHOLE - share) / WHOLE) * (samples[i]! - zero));
+    if (share > 0) samples[i] = Math.round(black + ((WHOLE - share) / WHOLE) * (samples[i]! - black));
   }
 }
 
 /** Lays a pane's pixels over a plane as far as a mask of the plane says. */
-export function layOverMasked(
-  { samples, size }: Plane,
-  made: Uint8Array,
-  x: Extent,
-  y: Extent,
-  mask: Uint8Array,
-): void {
+export function layOverMasked({ samples, size }: Plane, made: Samples, x: Extent, y: Extent, mask: Uint8Array): void {
   for (let j = 0, from = 0; j < y.count; j++) {
     for (let i = 0, to = (y.from + j) * size.width + x.from; i < x.count; i++, to++, from++) {
       const share = mask[to]!;

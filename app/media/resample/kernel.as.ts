@@ -1,53 +1,79 @@
 /** The inner loops of rendering, in AssemblyScript for WebAssembly SIMD (`npm run build:kernel`). */
 
+/** Eight samples of 8 bits, or of 10 bits in two bytes each, as 16-bit values. */
+function eightOf<T>(at: usize): v128 {
+  return sizeof<T>() == 1 ? v128.load_ext<u8>(at) : v128.load(at);
+}
+
 /**
- * A separable resampling of one 8-bit plane with given weights.
- *
- * For each output row, `vTaps` source rows are mixed into a row of 16-bit values with 6 fractional bits; from
- * that row, each output pixel is the sum of `hTaps` neighbours. Weights are 16-bit with 14 fractional bits and
- * sum to 1 for each output pixel. `vTaps` is even, `hTaps` a multiple of 8. The row buffer and the source have
- * 16 bytes to spare at their ends, since loads go eight at a time.
+ * A separable resampling of one plane with given weights, which are 16-bit with 14 fractional bits and sum to 1 for each
+ * output pixel. Strides are in samples. The row buffer and the source have 16 bytes to spare at their ends, since loads go
+ * eight samples at a time.
  */
-export function resamplePlane(
-  source: usize,
-  sourceStride: i32,
-  target: usize,
-  targetStride: i32,
-  targetWidth: i32,
-  targetHeight: i32,
-  firstColumn: i32,
-  columns: i32,
-  hStarts: usize,
-  hWeights: usize,
-  hTaps: i32,
-  vStarts: usize,
-  vWeights: usize,
-  vTaps: i32,
-  row: usize,
-): void {
-  // 8-bit value × 14-bit weight → 6 fractional bits: shift by 8; then × 14-bit weight → whole: shift by 20.
-  const roundRow = i32x4.splat(1 << 7);
-  const roundPixel = 1 << 19;
-  for (let y = 0; y < targetHeight; y++) {
-    const top = source + <usize>(load<i32>(vStarts + ((<usize>y) << 2)) * sourceStride + firstColumn);
-    const weights = vWeights + ((<usize>(y * vTaps)) << 1);
+@unmanaged
+class Resampling {
+  source: usize;
+  sourceStride: i32;
+  target: usize;
+  targetStride: i32;
+  targetWidth: i32;
+  targetHeight: i32;
+  firstColumn: i32;
+  columns: i32;
+  hStarts: usize;
+  hWeights: usize;
+  /** A multiple of 8. */
+  hTaps: i32;
+  vStarts: usize;
+  vWeights: usize;
+  /** Even. */
+  vTaps: i32;
+  row: usize;
+}
+
+/**
+ * For each output row, `vTaps` source rows are mixed into a row of 16-bit values with 6 fractional bits, or 4 where samples
+ * have 10 bits; from that row, each output pixel is the sum of `hTaps` neighbours.
+ */
+function resample<T>(plane: Resampling): void {
+  const sourceStride = plane.sourceStride;
+  const columns = plane.columns;
+  const hStarts = plane.hStarts;
+  const hWeights = plane.hWeights;
+  const hTaps = plane.hTaps;
+  const vTaps = plane.vTaps;
+  const row = plane.row;
+  // n-bit value × 14-bit weight → 14 bits in the row; then × 14-bit weight → whole.
+  const rowShift = sizeof<T>() == 1 ? 8 : 10;
+  const pixelShift = sizeof<T>() == 1 ? 20 : 18;
+  const most = sizeof<T>() == 1 ? 255 : 1023;
+  const roundRow = i32x4.splat(1 << (rowShift - 1));
+  const roundPixel = 1 << (pixelShift - 1);
+  const line = <usize>sourceStride * sizeof<T>();
+  for (let y = 0; y < plane.targetHeight; y++) {
+    const first = load<i32>(plane.vStarts + ((<usize>y) << 2)) * sourceStride + plane.firstColumn;
+    const top = plane.source + <usize>first * sizeof<T>();
+    const weights = plane.vWeights + ((<usize>(y * vTaps)) << 1);
     for (let x = 0; x < columns; x += 8) {
       let low = roundRow;
       let high = roundRow;
-      let above = top + <usize>x;
+      let above = top + <usize>x * sizeof<T>();
       for (let tap = 0; tap < vTaps; tap += 2) {
         // Two rows interleaved, so that one dot product applies both their weights.
         const pair = v128.load32_splat(weights + ((<usize>tap) << 1));
-        const a = v128.load_ext<u8>(above);
-        const b = v128.load_ext<u8>(above + <usize>sourceStride);
+        const a = eightOf<T>(above);
+        const b = eightOf<T>(above + line);
         low = i32x4.add(low, i32x4.dot_i16x8_s(i16x8.shuffle(a, b, 0, 8, 1, 9, 2, 10, 3, 11), pair));
         high = i32x4.add(high, i32x4.dot_i16x8_s(i16x8.shuffle(a, b, 4, 12, 5, 13, 6, 14, 7, 15), pair));
-        above += <usize>(sourceStride << 1);
+        above += line << 1;
       }
-      v128.store(row + ((<usize>x) << 1), i16x8.narrow_i32x4_s(i32x4.shr_s(low, 8), i32x4.shr_s(high, 8)));
+      v128.store(
+        row + ((<usize>x) << 1),
+        i16x8.narrow_i32x4_s(i32x4.shr_s(low, rowShift), i32x4.shr_s(high, rowShift)),
+      );
     }
-    const out = target + <usize>(y * targetStride);
-    for (let x = 0; x < targetWidth; x++) {
+    const out = plane.target + <usize>(y * plane.targetStride) * sizeof<T>();
+    for (let x = 0; x < plane.targetWidth; x++) {
       const start = row + ((<usize>load<i32>(hStarts + ((<usize>x) << 2))) << 1);
       const taps = hWeights + ((<usize>(x * hTaps)) << 1);
       let sum = i32x4.dot_i16x8_s(v128.load(start), v128.load(taps));
@@ -57,8 +83,8 @@ export function resamplePlane(
       }
       sum = i32x4.add(sum, i32x4.shuffle(sum, sum, 2, 3, 0, 1));
       const total = i32x4.extract_lane(sum, 0) + i32x4.extract_lane(sum, 1);
-      const value = (total + roundPixel) >> 20;
-      store<u8>(out + <usize>x, <u8>max(0, min(255, value)));
+      const value = (total + roundPixel) >> pixelShift;
+      store<T>(out + <usize>x * sizeof<T>(), <T>max(0, min(most, value)));
     }
   }
 }
@@ -69,36 +95,76 @@ function by255(x: v128): v128 {
   return i16x8.shr_u(i16x8.add(rounded, i16x8.shr_u(rounded, 8)), 8);
 }
 
+/** x / 255, rounded, of four values up to 255 × 1023: they are divided by 65536 / 257, which is 255.004. */
+function wideBy255(x: v128): v128 {
+  return i32x4.shr_u(i32x4.add(i32x4.mul(x, i32x4.splat(257)), i32x4.splat(32768)), 16);
+}
+
+/** What is left of eight samples of 10 bits below, with four times as much over it; `left` and `over` are of 8 bits. */
+function mixed10(below: v128, left: v128, over: v128): v128 {
+  const low = wideBy255(i32x4.extmul_low_i16x8_u(below, left));
+  const high = wideBy255(i32x4.extmul_high_i16x8_u(below, left));
+  return i16x8.min_u(i16x8.add(i16x8.narrow_i32x4_u(low, high), i16x8.shl(over, 2)), i16x8.splat(1023));
+}
+
 /**
- * Lays samples over a plane of bytes: each is `made` with what is left of the plane by `cover`, both times `opacity`.
+ * Samples that are laid over a plane: each is `made` with what is left of the plane by `cover`, both times `opacity`.
  *
- * `made` is premultiplied by `cover`; both have `stride` bytes a row, a multiple of 8, of which those beyond the width are 0.
- * Up to 8 bytes beyond the end of the plane are read, and written as they were. `opacity` is 0 to 255.
+ * `made` is premultiplied by `cover`; both are bytes, also over samples of 10 bits. Up to 8 samples beyond the end of the
+ * plane are read, and written as they were.
  */
-export function blendPlane(
-  target: usize,
-  targetStride: i32,
-  made: usize,
-  cover: usize,
-  stride: i32,
-  height: i32,
-  opacity: i32,
-): void {
-  const share = i16x8.splat(<i16>opacity);
+@unmanaged
+class Blending {
+  target: usize;
+  /** In samples. */
+  targetStride: i32;
+  made: usize;
+  cover: usize;
+  /** Bytes of a row of both, a multiple of 8, of which those beyond the width are 0. */
+  stride: i32;
+  height: i32;
+  /** 0 to 255. */
+  opacity: i32;
+}
+
+function blend<T>(plane: Blending): void {
+  let target = plane.target;
+  let made = plane.made;
+  let cover = plane.cover;
+  const stride = plane.stride;
+  const share = i16x8.splat(<i16>plane.opacity);
   const whole = i16x8.splat(255);
-  for (let y = 0; y < height; y++) {
+  for (let y = 0; y < plane.height; y++) {
     for (let x = 0; x < stride; x += 8) {
       const covered = v128.load_ext<u8>(cover + <usize>x);
       // Most of what is around letters is empty.
       if (!v128.any_true(covered)) continue;
-      const at = target + <usize>x;
+      const at = target + <usize>x * sizeof<T>();
       const left = i16x8.sub(whole, by255(i16x8.mul(covered, share)));
       const over = by255(i16x8.mul(v128.load_ext<u8>(made + <usize>x), share));
-      const sum = i16x8.add(over, by255(i16x8.mul(v128.load_ext<u8>(at), left)));
-      v128.store64_lane(at, i8x16.narrow_i16x8_u(sum, sum), 0);
+      if (sizeof<T>() == 1) {
+        const sum = i16x8.add(over, by255(i16x8.mul(v128.load_ext<u8>(at), left)));
+        v128.store64_lane(at, i8x16.narrow_i16x8_u(sum, sum), 0);
+      } else v128.store(at, mixed10(v128.load(at), left, over));
     }
-    target += <usize>targetStride;
+    target += <usize>plane.targetStride * sizeof<T>();
     made += <usize>stride;
     cover += <usize>stride;
   }
+}
+
+export function resample8(plane: Resampling): void {
+  resample<u8>(plane);
+}
+
+export function resample10(plane: Resampling): void {
+  resample<u16>(plane);
+}
+
+export function blend8(plane: Blending): void {
+  blend<u8>(plane);
+}
+
+export function blend10(plane: Blending): void {
+  blend<u16>(plane);
 }

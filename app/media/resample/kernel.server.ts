@@ -1,6 +1,7 @@
 /** The kernel, and the memory that it works in. */
 import { readFileSync } from "node:fs";
 import type { Size } from "~/core/geometry/box";
+import { type BitDepth, bytesPerSample, levelsPerStep, type Samples, samplesOf } from "~/core/image/bit-depth";
 import { projectPath } from "../project-path.server";
 import type { Plane } from "./backdrop";
 
@@ -10,10 +11,10 @@ export interface PlaneAt {
   size: Size;
 }
 
-interface Exports {
-  resamplePlane(...args: number[]): void;
-  blendPlane(...args: number[]): void;
-}
+type Exports = Record<"resample8" | "resample10" | "blend8" | "blend10", (job: number) => void>;
+
+/** 32-bit numbers of the longest job that the kernel is given. */
+const JOB_LENGTH = 16;
 
 /** Bytes that the kernel may read beyond the end of a buffer. */
 const SPARE = 64;
@@ -23,6 +24,10 @@ const align = (bytes: number) => (bytes + 63) & ~63;
 export class Layout {
   /** Bytes that are taken. */
   bytes = 1024;
+  /** Where the kernel finds what it is to do. */
+  readonly job = this.take(4 * JOB_LENGTH);
+
+  constructor(readonly depth: BitDepth) {}
 
   take(bytes: number): number {
     const at = this.bytes;
@@ -34,10 +39,11 @@ export class Layout {
   takePlanes({ width, height }: Size): PlaneAt[] {
     const chroma = { width: Math.ceil(width / 2), height: Math.ceil(height / 2) };
     const sizes = [{ width, height }, chroma, chroma];
-    let at = this.take(sizes.reduce((sum, size) => sum + size.width * size.height, 0));
+    const bytesOf = (size: Size) => size.width * size.height * bytesPerSample(this.depth);
+    let at = this.take(sizes.reduce((sum, size) => sum + bytesOf(size), 0));
     return sizes.map((size) => {
       const plane = { at, size };
-      at += size.width * size.height;
+      at += bytesOf(size);
       return plane;
     });
   }
@@ -46,28 +52,48 @@ export class Layout {
 /** The kernel with as much memory as a layout takes. */
 export class Kernel {
   readonly buffer: ArrayBuffer;
-  readonly run: Exports;
+  private readonly exports: Exports;
+  private readonly job: Int32Array;
 
-  constructor({ bytes }: Layout) {
-    const memory = new WebAssembly.Memory({ initial: Math.ceil(bytes / 65536) });
+  constructor(private readonly layout: Layout) {
+    const memory = new WebAssembly.Memory({ initial: Math.ceil(layout.bytes / 65536) });
     const code = readFileSync(projectPath("app/media/resample/kernel.wasm"));
     const instance = new WebAssembly.Instance(new WebAssembly.Module(code), { env: { memory } });
     this.buffer = memory.buffer;
-    this.run = instance.exports as unknown as Exports;
+    this.exports = instance.exports as unknown as Exports;
+    this.job = new Int32Array(this.buffer, layout.job, JOB_LENGTH);
   }
 
-  samples(at: number, count: number): Uint8Array {
+  /** @param job the fields of its `Resampling`, in their order */
+  resample(...job: number[]): void {
+    this.job.set(job);
+    this.exports[`resample${this.layout.depth}`](this.layout.job);
+  }
+
+  /** @param job the fields of its `Blending`, in their order */
+  blend(...job: number[]): void {
+    this.job.set(job);
+    this.exports[`blend${this.layout.depth}`](this.layout.job);
+  }
+
+  bytes(at: number, count: number): Uint8Array {
     return new Uint8Array(this.buffer, at, count);
   }
 
-  /** The samples of all planes of a picture. */
+  samples(at: number, count: number): Samples {
+    const { depth } = this.layout;
+    return samplesOf(this.bytes(at, count * bytesPerSample(depth)), depth);
+  }
+
+  /** The bytes of all planes of a picture. */
   picture(planes: readonly PlaneAt[]): Uint8Array {
     const count = planes.reduce((sum, { size }) => sum + size.width * size.height, 0);
-    return this.samples(planes[0]!.at, count);
+    return this.bytes(planes[0]!.at, count * bytesPerSample(this.layout.depth));
   }
 
   /** The samples of each plane of a picture. */
   planes(planes: readonly PlaneAt[]): Plane[] {
-    return planes.map(({ at, size }) => ({ size, samples: this.samples(at, size.width * size.height) }));
+    const step = levelsPerStep(this.layout.depth);
+    return planes.map(({ at, size }) => ({ size, samples: this.samples(at, size.width * size.height), step }));
   }
 }

@@ -4,6 +4,7 @@ import { type Composition, coversAll, type Pane } from "~/core/composition/compo
 import { isPlain } from "~/core/composition/edge";
 import { PANES } from "~/core/composition/stack";
 import { type Box, type Point, sameBox, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
+import { type BitDepth, bytesPerSample } from "~/core/image/bit-depth";
 import { paintColour, paintGradient, paintMirrored, softened, ZERO } from "./backdrop";
 import { darken, type EdgeMasks, edgeMasks, layOver, layOverMasked } from "./blend";
 import type { Blend } from "~/core/composition/layers/layer";
@@ -31,17 +32,28 @@ export interface PictureProvider {
 }
 const NO_PICTURES: PictureProvider = { planes: () => [] };
 
+export interface ResamplerOptions {
+  /** Panes of a composition, at the most; as many as there can be if left out. */
+  panes?: number;
+  pictures?: PictureProvider;
+  /** Bits of the samples of what comes in and of what goes out; 8 if left out. */
+  depth?: BitDepth;
+}
+
 /** How many times a picture is reduced to be as wide, and as high, as another. */
 const reductionOf = (from: Size, to: Size): [number, number] => [from.width / to.width, from.height / to.height];
 
 /**
  * Makes frames of compositions: takes each pane out of a planar 4:2:0 frame and scales it to its place in the target,
- * with sub-pixel accuracy on both sides. Write a frame into `source`, call `compose`, and read `target`.
+ * with sub-pixel accuracy on both sides. Write a frame into `source`, call `compose`, and read `target`; both are the bytes
+ * of all planes.
  */
 export class Resampler {
   readonly source: Uint8Array;
   readonly target: Uint8Array;
   private readonly kernel: Kernel;
+  private readonly pictures: PictureProvider;
+  private readonly sampleBytes: number;
   private readonly row: number;
   private readonly sources: PlaneAt[];
   private readonly targets: PlaneAt[];
@@ -60,16 +72,17 @@ export class Resampler {
   constructor(
     picture: Size,
     private readonly output: Size,
-    panes: number = PANES.length,
-    private readonly pictures: PictureProvider = NO_PICTURES,
+    { panes = PANES.length, pictures = NO_PICTURES, depth = 8 }: ResamplerOptions = {},
   ) {
-    const layout = new Layout();
+    this.pictures = pictures;
+    this.sampleBytes = bytesPerSample(depth);
+    const layout = new Layout(depth);
     const small = reducedSize(output);
     this.sources = layout.takePlanes(picture);
     this.targets = layout.takePlanes(output);
     this.reduced = layout.takePlanes(small);
     // A plane of what is laid over the frame has room for the end of a row.
-    const scratch = (output.width + ROW_END) * output.height;
+    const scratch = (output.width + ROW_END) * output.height * this.sampleBytes;
     this.scratch = layout.take(scratch);
     this.cover = layout.take(scratch);
     this.row = layout.take(2 * Math.max(picture.width, small.width));
@@ -82,7 +95,7 @@ export class Resampler {
     this.target = this.kernel.picture(this.targets);
   }
 
-  /** @param stride bytes from one row of the target to the next */
+  /** @param stride samples from one row of the target to the next */
   private resamplePlane(
     plane: number,
     axes: PaneTable["axes"],
@@ -93,8 +106,17 @@ export class Resampler {
   ): void {
     const { at, size: source } = from[plane]!;
     const [x, y] = plane === 0 ? [axes.lumaX, axes.lumaY] : [axes.chromaX, axes.chromaY];
-    this.kernel.run.resamplePlane(
-      ...[at + y.first * source.width, source.width, to, stride, size.width, size.height, x.first, x.used],
+    this.kernel.resample(
+      ...[
+        at + y.first * source.width * this.sampleBytes,
+        source.width,
+        to,
+        stride,
+        size.width,
+        size.height,
+        x.first,
+        x.used,
+      ],
       ...[x.starts, x.weights, x.taps, y.starts, y.weights, y.taps, this.row],
     );
   }
@@ -117,7 +139,7 @@ export class Resampler {
       if (x.count === 0 || y.count === 0) return;
       if (isOnSamples) {
         const { at, size } = this.targets[plane]!;
-        const to = at + y.from * size.width + x.from;
+        const to = at + (y.from * size.width + x.from) * this.sampleBytes;
         return this.resamplePlane(plane, table.axes, this.sources, to, { width: x.count, height: y.count }, size.width);
       }
       this.resamplePlane(plane, table.axes, this.sources, this.scratch, { width: x.count, height: y.count });
@@ -204,10 +226,10 @@ export class Resampler {
       const top = y + by.y / of;
       const [first, last] = [Math.max(0, -top), Math.min(height, size.height - top)];
       if (last <= first) return;
-      this.kernel.samples(this.scratch, (last - first) * stride).set(made.subarray(first * stride, last * stride));
-      this.kernel.samples(this.cover, (last - first) * stride).set(cover.subarray(first * stride, last * stride));
-      this.kernel.run.blendPlane(
-        ...[at + (top + first) * size.width + x + by.x / of, size.width],
+      this.kernel.bytes(this.scratch, (last - first) * stride).set(made.subarray(first * stride, last * stride));
+      this.kernel.bytes(this.cover, (last - first) * stride).set(cover.subarray(first * stride, last * stride));
+      this.kernel.blend(
+        ...[at + ((top + first) * size.width + x + by.x / of) * this.sampleBytes, size.width],
         ...[this.scratch, this.cover, stride, last - first, Math.round(255 * opacity)],
       );
     });

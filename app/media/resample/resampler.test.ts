@@ -3,6 +3,7 @@ import { describe, expect, test } from "@jest/globals";
 import asc from "assemblyscript/asc";
 import type { Composition, Pane } from "~/core/composition/composition";
 import { type Box, wholeOf } from "~/core/geometry/box";
+import { samplesOf } from "~/core/image/bit-depth";
 import { Resampler } from "./resampler.server";
 import { fillWeights } from "./weights";
 
@@ -77,6 +78,49 @@ describe("the resampler", () => {
   });
 });
 
+test("samples of 10 bits keep what 8 have no levels for", () => {
+  const resampler = new Resampler(PICTURE, OUTPUT, { depth: 10 });
+  const { width, height } = PICTURE;
+  const source = samplesOf(resampler.source, 10).fill(512);
+  // So slow a ramp that it passes 30 levels of 8 bits, and 120 of 10, from the left to the right.
+  const ramp = (x: number) => 400 + (x / width) * 120;
+  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) source[y * width + x] = Math.round(ramp(x + 0.5));
+  resampler.compose(whole({ x: 60.3, y: 10, width: 243, height: 243 * (OUTPUT.height / OUTPUT.width) }));
+  const row = samplesOf(resampler.target, 10).subarray(114 * OUTPUT.width, 115 * OUTPUT.width);
+  const step = 243 / OUTPUT.width;
+  const errors = [...row].map((value, x) => Math.abs(value - ramp(60.3 + (x + 0.5) * step)));
+  expect(Math.max(...errors)).toBeLessThanOrEqual(1);
+  expect(new Set(row).size).toBeGreaterThan(50);
+});
+
+test("frames of 10 bits are those of 8 but for their rounding: panes with edges, what lies behind them, and black", () => {
+  const framed = (edge?: Pane["edge"]): Pane => ({
+    source: { x: 40, y: 20, width: 200, height: 160 },
+    target: { x: 10.25, y: 60.5, width: 120.5, height: 96.4 },
+    ...(edge ? { edge } : {}),
+  });
+  const before = (look: NonNullable<Composition["backdrop"]>["look"]): Composition => ({
+    ...composed(framed()),
+    backdrop: { look, source: { x: 160, y: 0, width: 152, height: 270 } },
+  });
+  const [eight, ten] = [new Resampler(PICTURE, OUTPUT), new Resampler(PICTURE, OUTPUT, { depth: 10 })];
+  drawPattern(eight);
+  const [source, target] = [samplesOf(ten.source, 10), samplesOf(ten.target, 10)];
+  eight.source.forEach((value, i) => (source[i] = 4 * value));
+  for (const composition of [
+    composed(framed()),
+    composed(framed({ look: "shadow", corner: 20 })),
+    before({ kind: "blur", strength: 50, darkness: 30, zoom: 1 }),
+    before({ kind: "mirror", darkness: 40 }),
+    before({ kind: "gradient", top: "#204060", foot: "#a03020" }),
+  ]) {
+    eight.compose(composition);
+    ten.compose(composition);
+    const worst = eight.target.reduce((most, value, i) => Math.max(most, Math.abs(value - target[i]! / 4)), 0);
+    expect(worst).toBeLessThanOrEqual(2);
+  }
+});
+
 describe("panes", () => {
   const upper = {
     source: { x: 40, y: 20, width: 200, height: 160 },
@@ -88,7 +132,7 @@ describe("panes", () => {
   };
   const { width, height } = OUTPUT;
   const compose = (...panes: Pane[]) => {
-    const resampler = new Resampler(PICTURE, OUTPUT, 2);
+    const resampler = new Resampler(PICTURE, OUTPUT, { panes: 2 });
     drawPattern(resampler);
     resampler.compose(composed(...panes));
     return resampler.target;
@@ -138,7 +182,7 @@ describe("panes", () => {
   });
 
   test("of which there are more, or that are smaller, than was said are refused", () => {
-    const one = new Resampler(PICTURE, OUTPUT, 1);
+    const one = new Resampler(PICTURE, OUTPUT, { panes: 1 });
     expect(() => one.compose(composed(upper, lower))).toThrow("more panes");
     const tiny = { source: wholeOf(PICTURE), target: { x: 0, y: 0, width: 8, height: 4 } };
     expect(() => one.compose(composed(tiny))).toThrow("so small");

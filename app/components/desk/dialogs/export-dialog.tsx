@@ -156,7 +156,7 @@ function VersionRow({ version, isReady, isTicked, onTick }: VersionRowProps) {
         <Fold title={exportsTexts.outputSummary.settings(outputSummary(output))} quiet>
           <OutputFields
             output={output}
-            filmRate={film.rate}
+            film={film}
             places={out}
             onChange={(change) => versionEdits.change(version.id, { output: { ...output, ...change } })}
           />

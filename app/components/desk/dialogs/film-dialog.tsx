@@ -66,10 +66,10 @@ export function FilmDialog({ film, facts }: { film: DeskFilm; facts: FilmFacts }
 }
 
 function Facts({ film, facts }: { film: DeskFilm; facts: FilmFacts }) {
-  const { picture, rate, frames, clock } = film;
+  const { picture, rate, frames, clock, bitDepth } = film;
   const [only] = facts.sounds;
   const rows: [string, string][] = [
-    [t.picture, `${picture.width} × ${picture.height}, ${facts.videoCodec}`],
+    [t.picture, t.pictureFacts(picture.width, picture.height, facts.videoCodec, bitDepth)],
     [t.frameRate, t.fpsFrames(formatRate(rate), frames)],
     [t.timecode, t.to(timecodeAt(0, clock), timecodeAt(frames, clock))],
     [t.file, formatBytes(facts.bytes)],

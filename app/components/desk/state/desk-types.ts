@@ -19,6 +19,8 @@ export interface DeskFilm {
   picture: Size;
   rate: Rate;
   frames: number;
+  /** Bits of a sample. */
+  bitDepth: number;
   /** How its frames are counted in timecode. */
   clock: Clock;
 }
