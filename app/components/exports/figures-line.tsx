@@ -1,3 +1,4 @@
+import { formatBytes } from "~/core/bytes";
 import type { FileFigures } from "~/core/film-status";
 import { exportsTexts } from "~/texts/exports";
 
@@ -9,7 +10,7 @@ export function FiguresLine({ figures }: { figures: FileFigures }) {
   const sound = soundSeconds === null ? t.noSound : t.soundS(soundSeconds);
   return (
     <p className="text-xs text-soft">
-      {t.figures(width, height, frames, rate, durationSeconds, sound, bytes / 1e6)}
+      {t.figures(width, height, frames, rate, durationSeconds, sound, formatBytes(bytes))}
       {figures.bitDepth > 8 && t.bits(figures.bitDepth)}
       {figures.hasCaptions && t.withTextTrack}
       {loudness !== null && t.lufs(loudness)}
