@@ -2,9 +2,10 @@
  * Works on the desk with a real pointer, on the demo film and on a made-up project, and tells how smoothly it goes, how
  * soon the server acknowledges a change, and how much is loaded. With --load-only it only loads, and scrolls through the
  * list of shots; with --small the made-up film is a quarter as large: for films so long that their proxy takes its time.
+ * With --exporting the demo film is exported again and again meanwhile.
  *
  *   ./glad-pan bench desk [--shots 300] [--keys 3000] [--frames 40] [--small] [--only demo|made-up] [--load-only]
- *                         [--json OUT.json]
+ *                         [--exporting] [--json OUT.json]
  */
 import { writeFileSync } from "node:fs";
 import { parseArgs } from "node:util";
@@ -24,6 +25,7 @@ const { values } = parseArgs({
     frames: { type: "string" },
     "load-only": { type: "boolean" },
     small: { type: "boolean" },
+    exporting: { type: "boolean" },
     only: { type: "string" },
     json: { type: "string" },
   },
@@ -178,6 +180,27 @@ async function measure(film: string, url: string): Promise<Measured> {
   return { film, actions, pictures, acknowledged, poll, ...loads, heap: usedSize / 1e6 };
 }
 
+/** Exports last longer than what is measured. */
+const EXPORTS = 6;
+
+/** Queues exports of the film, and waits until the first of them is being rendered. */
+async function exportMeanwhile(url: string): Promise<Page> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(url);
+  await page.getByRole("button", { name: "Export", exact: true }).click();
+  const exportAgain = page.getByRole("button", { name: /^Export ./ });
+  for (let i = 0; i < EXPORTS; i++) {
+    await exportAgain.click();
+    await page.waitForTimeout(1500);
+  }
+  await page.goto(new URL("/exports", url).href);
+  await page
+    .getByText(/frames a second|fps/)
+    .first()
+    .waitFor();
+  return page;
+}
+
 async function onDemo(): Promise<{ measured: Measured; walked: Walk }> {
   const server = new TestServer();
   try {
@@ -190,7 +213,13 @@ async function onDemo(): Promise<{ measured: Measured; walked: Walk }> {
     const walkers = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     const walked = await walk(walkers, server.url);
     await walkers.close();
-    return { measured: await measure("demo film", `${server.url}${href}`), walked };
+    const url = `${server.url}${href}`;
+    const exports = values.exporting ? await exportMeanwhile(url) : null;
+    const measured = await measure(exports ? "demo film, while it is exported" : "demo film", url);
+    if (exports && (await exports.getByText("Nothing is waiting.").isVisible())) {
+      throw new Error("the exports were done before the measurement was");
+    }
+    return { measured, walked };
   } finally {
     await server.dispose();
   }
