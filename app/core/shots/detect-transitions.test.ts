@@ -63,6 +63,15 @@ describe("transitions", () => {
     ]);
   });
 
+  test("a cut out of a fast pan is found, and one into it", () => {
+    const pan = (seed: number, count: number) => repeat(count, (k) => scene(seed, 14 * k));
+    const frames = [...repeat(20, () => scene(1)), ...pan(1, 8), ...repeat(30, () => scene(3)), ...pan(2, 8)];
+    expect(detect(frames).map(({ kind, frame }) => [kind, frame])).toEqual([
+      ["cut", 28],
+      ["cut", 58],
+    ]);
+  });
+
   test("nothing is found in a pan, nor at a flash", () => {
     expect(detect(repeat(60, (k) => scene(1, k)))).toEqual([]);
     const flash = repeat(60, (k) => (k === 30 || k === 31 ? mix(scene(1), plain(255), 0.85) : scene(1)));

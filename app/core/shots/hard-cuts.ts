@@ -15,6 +15,8 @@ export interface CutEvidence {
 const LEAST_CHANGE = 0.006;
 /** … and this many times as much as the frames beside it do. */
 const PROMINENCE = 2.2;
+/** Where a fast pan ends in a cut, or begins with one, it changes the picture nearly as much; by so much less at the most. */
+const PAN_PROMINENCE = 1.25;
 /** What is gone again after so many frames was something that passed, and no shot. */
 const PASSING_FRAMES = 3;
 /** What is gone again after so many seconds was a flash, if it also made the picture brighter or darker. */
@@ -71,8 +73,9 @@ export class CutWeigher {
   weigh(): CutEvidence[] {
     const evidence: CutEvidence[] = [];
     for (let frame = 1; frame < this.features.length; frame++) {
-      if (!this.isSudden(frame)) continue;
-      const found = this.weighFrame(frame);
+      const isSudden = this.isSudden(frame);
+      if (!isSudden && !this.isBesidePan(frame)) continue;
+      const found = this.weighFrame(frame, isSudden);
       if (found.strength > 0.1) evidence.push(found);
     }
     return evidence;
@@ -93,9 +96,24 @@ export class CutWeigher {
 
   /** Whether the picture changes at once at a frame, and not as it does beside it. */
   private isSudden(frame: number): boolean {
-    const change = this.changes[frame] ?? 0;
-    const beside = Math.max(this.changes[frame - 1] ?? 0, this.changes[frame + 1] ?? 0);
-    return change >= LEAST_CHANGE && change >= PROMINENCE * beside;
+    const { change, more } = this.changesAt(frame);
+    return change >= LEAST_CHANGE && change >= PROMINENCE * more;
+  }
+
+  /** Whether the picture changes at a frame more than on either side of it, and on one side does not move like that. */
+  private isBesidePan(frame: number): boolean {
+    const { change, less, more } = this.changesAt(frame);
+    return change >= LEAST_CHANGE && change >= PROMINENCE * less && change >= PAN_PROMINENCE * more;
+  }
+
+  /** How much changes at a frame, and at the frames beside it. */
+  private changesAt(frame: number): { change: number; less: number; more: number } {
+    const [before, change, after] = [frame - 1, frame, frame + 1].map((at) => this.changes[at] ?? 0) as [
+      number,
+      number,
+      number,
+    ];
+    return { change, less: Math.min(before, after), more: Math.max(before, after) };
   }
 
   /**
@@ -139,7 +157,8 @@ export class CutWeigher {
     return this.matcher.match(earlier, later).unexplained <= SAME_UNEXPLAINED;
   }
 
-  private weighFrame(frame: number): CutEvidence {
+  /** @param mayJump whether most of the picture may stay: beside a pan nothing does, and what looks like it has shaken */
+  private weighFrame(frame: number, mayJump: boolean): CutEvidence {
     const here = this.matcher.match(frame - 1, frame);
     if (this.unlike(frame - 1, frame) < LEAST_EVIDENCE && here.worst < LEAST_EVIDENCE) {
       return { frame, strength: 0, jump: false };
@@ -150,7 +169,7 @@ export class CutWeigher {
     const lasting = Math.min(...this.across(frame).map(([a, b]) => this.unlike(a, b)));
     const cut = this.isFlash(frame) ? 0 : Math.min(this.unlike(frame - 1, frame), 1.15 * lasting) - around;
     const colours = histogramDistance(this.at(frame - 1), this.at(frame));
-    const stays = here.kept >= JUMP_KEPT && colours <= STAYING_COLOURS;
+    const stays = mayJump && here.kept >= JUMP_KEPT && colours <= STAYING_COLOURS;
     if (!stays) return { frame, strength: strengthOf(cut, EVEN_CUT), jump: false };
     const worst = (pairs: [number, number][]) => pairs.map(([a, b]) => this.matcher.match(a, b).worst);
     const moving = movement * Math.max(0, ...worst(this.around(frame)));
