@@ -110,7 +110,7 @@ class StepReader {
     if (!detection) return;
     const luma = { ...image, samples: image.luma };
     const cameraMoved = this.cameraMoved >= CAMERA_MOVES * image.width;
-    const texts = this.texts.see(luma, cameraMoved);
+    const seenText = this.texts.see(luma, cameraMoved);
     this.cameraMoved = 0;
     const detections = [...(await detection.result), ...moving];
     const looked: TrackKind[] = ["face", "motion"];
@@ -132,7 +132,8 @@ class StepReader {
     const rectangles = this.rectangles.see(luma);
     this.detected.push({
       ...{ frame, looked, step: this.stepFrames, detections },
-      ...{ texts, rectangles, cameraMoved, plain },
+      ...seenText,
+      ...{ rectangles, cameraMoved, plain },
     });
   }
 }
@@ -205,6 +206,7 @@ export async function* watchFilm(
   };
   const chunk = (end: number): SeenChunk => {
     const count = end - start;
+    const inFilm = (boxes: Box[] | undefined) => boxes?.map((box) => boxInPicture(box, scale));
     const take = <T extends { frame: number }>(seen: T[]): T[] =>
       seen.splice(0, seen.filter(({ frame }) => frame < end).length).filter(({ frame }) => frame >= start);
     const detected = take(reader.detected);
@@ -215,8 +217,10 @@ export async function* watchFilm(
       detected: detected.map((seen) => ({
         ...seen,
         detections: seen.detections.map((each) => inPicture(each, scale)),
-        texts: seen.texts?.map((box) => boxInPicture(box, scale)),
-        rectangles: seen.rectangles?.map((box) => boxInPicture(box, scale)),
+        texts: inFilm(seen.texts),
+        letters: inFilm(seen.letters),
+        overlaid: inFilm(seen.overlaid),
+        rectangles: inFilm(seen.rectangles),
       })),
       camera,
       undecoded: undecoded?.within({ start, end }) ?? [],

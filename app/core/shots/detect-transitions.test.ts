@@ -64,7 +64,7 @@ describe("transitions", () => {
   });
 
   test("a cut out of a fast pan is found, and one into it", () => {
-    const pan = (seed: number, count: number) => repeat(count, (k) => scene(seed, 14 * k));
+    const pan = (seed: number, count: number) => repeat(count, (k) => scene(seed, 26 * k));
     const frames = [...repeat(20, () => scene(1)), ...pan(1, 8), ...repeat(30, () => scene(3)), ...pan(2, 8)];
     expect(detect(frames).map(({ kind, frame }) => [kind, frame])).toEqual([
       ["cut", 28],

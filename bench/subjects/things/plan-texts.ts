@@ -151,10 +151,50 @@ const sign: Sketch = (random, { grounds }) => {
   };
 };
 
+/** A name that is there when the shot begins, before a camera that stands, and goes while it does. */
+const nameThatGoes: Sketch = (random, { grounds }) => {
+  const [ground, name, font] = [pick(random, grounds), pick(random, NAMES), pick(random, FONTS)];
+  const [band, x, until] = [random() < 0.6, between(random, 0.05, 0.4) * W, between(random, 2, 2.8)];
+  const creature = { body: `hsl(${random() * 360} 50% 50%)`, belly: "#efe6d8", ears: "round" as const, outlined: true };
+  const [from, size] = [between(random, 0.35, 0.6) * W, between(random, 300, 360)];
+  return (g, t) => {
+    drawGround(g, ground, 4);
+    const at = { x: from + 30 * Math.sin(2 * t), y: 0.72 * H, size, facing: 1, step: 6 * t };
+    const { box } = drawCreature(g, creature, at);
+    if (t > until) return { things: [box] };
+    if (band) {
+      g.fillStyle = "rgba(20,24,30,0.82)";
+      g.fillRect(x - 20, 0.79 * H, 480, 100);
+    }
+    g.fillStyle = "#ffffff";
+    const text = drawLines(g, [name, "keeper of the lamp"], { x, y: 0.85 * H, size: 38, font, align: "left" });
+    return { things: [box], text };
+  };
+};
+
+/** A board with words in the scene, before a camera that stands; somebody walks past in front of it: no text area. */
+const passedSign: Sketch = (random, { grounds }) => {
+  const [ground, font] = [pick(random, grounds), pick(random, FONTS)];
+  const words = someLines(random, 2, 1);
+  const creature = { body: `hsl(${random() * 360} 45% 48%)`, belly: "#efe6d8", ears: "long" as const, outlined: false };
+  const [speed, size] = [between(random, 300, 420), between(random, 420, 520)];
+  return (g, t) => {
+    drawGround(g, ground, 4);
+    g.fillStyle = "#2e4a3a";
+    g.fillRect(0.4 * W, 0.45 * H, 260, 150);
+    g.fillStyle = "#f0ead8";
+    drawLines(g, words, { x: 0.4 * W + 130, y: 0.45 * H + 65, size: 44, font, align: "center" });
+    const at = { x: speed * (t - 1.2), y: 0.95 * H, size, facing: 1, step: 6 * t };
+    return { things: [drawCreature(g, creature, at).box] };
+  };
+};
+
 export const TEXT_SETS: Record<string, Sketch> = {
   "title card": titleCard,
   "title over film": titleOver,
   "lower third": lowerThird,
   "corner logo": cornerLogo,
   sign,
+  "name that goes": nameThatGoes,
+  "passed sign": passedSign,
 };

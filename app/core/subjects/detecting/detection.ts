@@ -52,8 +52,10 @@ export interface FrameDetections {
   /** Frames from one propagated box to the next. */
   step: number;
   detections: Detection[];
-  /** Text that has been in the same place for a while, if it was looked for. */
+  /** Text that has been in the same place for a while, if it was looked for (`SeenText` in text/find-texts.ts). */
   texts?: Box[];
+  letters?: Box[];
+  overlaid?: Box[];
   /** Rectangles in which there may be a picture of its own, if they were looked for. */
   rectangles?: Box[];
   /** Whether the camera has moved since the detectors looked last. */

@@ -31,11 +31,34 @@ const PICTURES_BEFORE = 3;
 const NEW = 0.25;
 /** … and no more than this share of what is around it has changed. */
 const STANDING_SHARE = 0.3;
+/** Samples beyond twice its height that count as beside a block. */
+const BESIDE = 8;
 /** Where less of the edges of one picture is in the next, there was a cut between them, or all of it moves. */
 const CUT = 0.3;
 
+/** Places of letters that are kept in each size, at the most. */
+const MOST_KNOWN = 12;
+
 /** A picture in several sizes, with its edges. */
 type Look = { luma: BytePlane; edges: Edges }[];
+
+/** What is seen of text in a picture and in those before it, `STEADY_PICTURES` in all: boxes in its samples. */
+export interface SeenText {
+  /** Text that was put over the picture, by all that it shows; or all that a still one shows. */
+  texts: Box[];
+  /** Letters of which these pictures alone do not tell whether they are part of what is shown. */
+  letters: Box[];
+  /** What was put over the picture beyond doubt: all else moved or became another, or it came up or went and all else stood. */
+  overlaid: Box[];
+}
+
+type BlockKind = keyof SeenText;
+/** Letters with the edges that they had. */
+interface Letters {
+  block: Box;
+  edges: Edges;
+  luma: BytePlane;
+}
 
 /** The share of the edges around a box that are steady; NaN where there are fewer than are needed to tell. */
 function steadyAround(box: Box, now: Edges, steady: Edges, margin: number, needed: number): number {
@@ -49,25 +72,53 @@ function steadyAround(box: Box, now: Edges, steady: Edges, margin: number, neede
   return all < needed ? Number.NaN : around(steady) / all;
 }
 
-/** Whether next to nothing changes from one picture to another. */
-function isStill(a: BytePlane, b: BytePlane): boolean {
+/** The share of a picture that is another one in the next. */
+function changedShare(a: BytePlane, b: BytePlane): number {
   let changed = 0;
   for (let i = 0; i < a.samples.length; i++) if (Math.abs(a.samples[i]! - b.samples[i]!) > CHANGED) changed++;
-  return changed <= STILL_SHARE * a.samples.length;
+  return changed / a.samples.length;
 }
 
-/** The share of what lies around a block that has changed from one picture to another. */
-function changedAround(block: Box, a: BytePlane, b: BytePlane): number {
+/** The share of what lies between two distances from a block that has changed from one picture to another. */
+function changedAround(block: Box, a: BytePlane, b: BytePlane, from: number, to: number): number {
+  const within = (x: number, y: number, far: number) =>
+    x >= block.x - far && x < block.x + block.width + far && y >= block.y - far && y < block.y + block.height + far;
   let [changed, all] = [0, 0];
-  for (let y = 0, at = 0; y < a.height; y++) {
-    const isBeside = y < block.y || y >= block.y + block.height;
-    for (let x = 0; x < a.width; x++, at++) {
-      if (!isBeside && x >= block.x && x < block.x + block.width) continue;
+  for (let y = Math.max(0, block.y - to); y < Math.min(a.height, block.y + block.height + to); y++) {
+    for (let x = Math.max(0, block.x - to); x < Math.min(a.width, block.x + block.width + to); x++) {
+      if (within(x, y, from)) continue;
       all++;
-      if (Math.abs(a.samples[at]! - b.samples[at]!) > CHANGED) changed++;
+      if (Math.abs(a.samples[y * a.width + x]! - b.samples[y * a.width + x]!) > CHANGED) changed++;
     }
   }
   return changed / Math.max(1, all);
+}
+
+/**
+ * Whether what is around a block stands from one picture to another: all of it, and what is beside it, but for a field that
+ * comes and goes with it. Who stands before a sign hides what is beside it as well.
+ */
+function standsAround(block: Box, a: BytePlane, b: BytePlane): boolean {
+  const anywhere = changedAround(block, a, b, 0, Math.max(a.width, a.height));
+  const { height } = block;
+  return anywhere <= STANDING_SHARE && changedAround(block, a, b, height, 2 * height + BESIDE) <= STANDING_SHARE;
+}
+
+/** Whether next to nothing of the edges in a block is in another picture. */
+function isNew({ x, y, width, height }: Box, edges: Edges, other: Edges): boolean {
+  const inside = (each: Edges) => countEdges(each, x, y, x + width, y + height);
+  return inside(steadyEdges([other, edges])) <= NEW * inside(edges);
+}
+
+/** Whether letters are in another picture, where they were. */
+const isThere = ({ block, edges }: Letters, other: Edges): boolean => !isNew(block, edges, other);
+
+/** Of the same text in two sizes the larger box, which holds more of it. */
+function withoutDoubles(found: readonly Box[]): Box[] {
+  const largest = [...found].sort((a, b) => boxArea(b) - boxArea(a));
+  return largest.filter(
+    (box, i) => !largest.slice(0, i).some((other) => boxIou(box, other) > SAME || boxContains(other, box, INSIDE)),
+  );
 }
 
 /** Finds text in pictures that are given one after the other, some a second. */
@@ -76,80 +127,108 @@ export class TextFinder {
   private camera: boolean[] = [];
   /** What has appeared in a picture that stands, by size; it is text for as long as it stays. */
   private appeared: Box[][] = Array.from({ length: SIZES }, () => []);
+  /** Letters in each of the pictures before, by size, the last picture's last: they may go. */
+  private lettersBefore: Letters[][][] = Array.from({ length: SIZES }, () => []);
+  /** Letters that were there since the last cut, by size: what passes before them does not make them come up. */
+  private known: Letters[][] = Array.from({ length: SIZES }, () => []);
 
   /**
    * @param luma the next picture
    * @param isCameraMoving whether the camera has moved since the one before
-   * @returns boxes, in its samples, of the text that is in it and in those before it, `STEADY_PICTURES` in all
    */
-  see(luma: BytePlane, isCameraMoving: boolean): Box[] {
+  see(luma: BytePlane, isCameraMoving: boolean): SeenText {
     const planes = [luma];
     while (planes.length < SIZES) planes.push(halved(planes.at(-1)!));
     this.looks.push(planes.map((plane) => ({ luma: plane, edges: edgesOf(plane) })));
     this.camera.push(isCameraMoving);
     this.forgetAfterCut();
-    if (this.looks.length < STEADY_PICTURES) return [];
+    if (this.looks.length < STEADY_PICTURES) return { texts: [], letters: [], overlaid: [] };
     this.looks = this.looks.slice(-STEADY_PICTURES - PICTURES_BEFORE);
     this.camera = this.camera.slice(-STEADY_PICTURES);
-    const still = isStill(this.looks.at(-STEADY_PICTURES)!.at(-1)!.luma, this.looks.at(-1)!.at(-1)!.luma);
-    const found = Array.from({ length: SIZES }, (_, size) => this.inSize(size, still)).flat();
-    // Of the same text in two sizes the larger box holds more of it.
-    found.sort((a, b) => boxArea(b) - boxArea(a));
-    return found.filter(
-      (box, i) => !found.slice(0, i).some((other) => boxIou(box, other) > SAME || boxContains(other, box, INSIDE)),
-    );
+    const [first, last] = [this.looks.at(-STEADY_PICTURES)!, this.looks.at(-1)!].map((look) => look.at(-1)!.luma);
+    const still = changedShare(first!, last!) <= STILL_SHARE;
+    const found = Array.from({ length: SIZES }, (_, size) => this.inSize(size, still));
+    const all = (kind: BlockKind) => withoutDoubles(found.flatMap((each) => each[kind]));
+    return { texts: all("texts"), letters: all("letters"), overlaid: all("overlaid") };
   }
 
-  private inSize(size: number, still: boolean): Box[] {
+  private inSize(size: number, still: boolean): SeenText {
     const looks = this.looks.slice(-STEADY_PICTURES).map((look) => look[size]!);
     const { luma, edges: now } = looks.at(-1)!;
     const [first, ...others] = looks.map(({ edges }) => edges);
     const steady = steadyEdges([first!, ...others]);
-    const found = textBlocks(steady, luma);
+    const seen: SeenText = { texts: [], letters: [], overlaid: this.gone(size) };
     const stays: Box[] = [];
-    const texts = found
-      .filter((block) => {
-        const { x, y, width, height } = block;
-        const inside = countEdges(now, x, y, x + width, y + height);
-        if (countEdges(steady, x, y, x + width, y + height) < STEADY * inside) return false;
-        if (still) return true;
-        // A field that the text stands on is as steady as it is, and what lies beyond moves.
-        const beside = [1, 3].map((far) => steadyAround(block, now, steady, far * Math.max(8, height), TELLING));
-        const shares = beside.filter((share) => !Number.isNaN(share));
-        // Beside what is even, a sign on a wall and a name on the picture look the same while the camera stands.
-        if (shares.length > 0 && Math.min(...shares) <= MOVING) return true;
-        // But no sign comes up on a wall from one picture to another.
-        if (this.hasAppeared(block, steady, size)) return stays.push(block) > 0;
-        if (shares.length > 0) return false;
-        const needed = TELLING_SHARE * now.width * now.height;
-        const anywhere = steadyAround(block, now, steady, Math.max(now.width, now.height), needed);
-        return this.camera.every((moves) => moves) || anywhere <= ALL_MOVING;
-      })
-      .map((block) => scaleBox(block, 2 ** size));
+    const letters: Letters[] = [];
+    for (const block of textBlocks(steady, luma)) {
+      const { x, y, width, height } = block;
+      const inside = countEdges(now, x, y, x + width, y + height);
+      if (countEdges(steady, x, y, x + width, y + height) < STEADY * inside) continue;
+      const these = { block, edges: steady, luma };
+      letters.push(these);
+      const needed = TELLING_SHARE * now.width * now.height;
+      const anywhere = steadyAround(block, now, steady, Math.max(now.width, now.height), needed);
+      if (this.appears(block, steady, size)) stays.push(block);
+      else this.remember(these, size);
+      // No sign comes up on a wall from one picture to another, nor stays where it is while all else moves.
+      if (stays.includes(block) || anywhere <= ALL_MOVING) {
+        seen.overlaid.push(block);
+        seen.texts.push(block);
+      } else if (still || this.movesAround(block, now, steady)) seen.texts.push(block);
+      else seen.letters.push(block);
+    }
     this.appeared[size] = stays;
-    return texts;
+    this.lettersBefore[size] = [...this.lettersBefore[size]!, letters].slice(-PICTURES_BEFORE);
+    const inPicture = (blocks: Box[]) => blocks.map((block) => scaleBox(block, 2 ** size));
+    return { texts: inPicture(seen.texts), letters: inPicture(seen.letters), overlaid: inPicture(seen.overlaid) };
+  }
+
+  /** Whether what is around a block moves, or what there is of it may have moved with the camera. */
+  private movesAround(block: Box, now: Edges, steady: Edges): boolean {
+    // A field that the text stands on is as steady as it is, and what lies beyond moves.
+    const beside = [1, 3].map((far) => steadyAround(block, now, steady, far * Math.max(8, block.height), TELLING));
+    const shares = beside.filter((share) => !Number.isNaN(share));
+    if (shares.length > 0) return Math.min(...shares) <= MOVING;
+    // Beside what is even, a sign on a wall and a name on the picture look the same while the camera stands.
+    return this.camera.every((moves) => moves);
+  }
+
+  /** Letters of before that are not there any more, in a picture that otherwise stands. */
+  private gone(size: number): Box[] {
+    const [earlier] = this.lettersBefore[size]!;
+    if (!earlier || this.lettersBefore[size]!.length < PICTURES_BEFORE) return [];
+    const { luma, edges: now } = this.looks.at(-1)![size]!;
+    return earlier
+      .filter((letters) => !isThere(letters, now) && standsAround(letters.block, letters.luma, luma))
+      .map(({ block }) => block);
   }
 
   /** Whether a block was not there in a picture before which otherwise stands; or was seen to come, and is there still. */
-  private hasAppeared(block: Box, steady: Edges, size: number): boolean {
+  private appears(block: Box, steady: Edges, size: number): boolean {
     if (this.appeared[size]!.some((box) => boxIou(box, block) > SAME)) return true;
-    const { x, y, width, height } = block;
-    const inside = (edges: Edges) => countEdges(edges, x, y, x + width, y + height);
+    if (this.known[size]!.some((letters) => isThere(letters, steady))) return false;
     const now = this.looks.at(-1)![size]!.luma;
     return this.looks.slice(0, -STEADY_PICTURES).some((look) => {
       const before = look[size]!;
-      return (
-        inside(steadyEdges([before.edges, steady])) <= NEW * inside(steady) &&
-        changedAround(block, before.luma, now) <= STANDING_SHARE
-      );
+      return isNew(block, steady, before.edges) && standsAround(block, before.luma, now);
     });
+  }
+
+  /** Keeps letters, in the place of what was kept of them before. */
+  private remember(letters: Letters, size: number): void {
+    const others = this.known[size]!.filter(({ block }) => boxIou(block, letters.block) <= SAME);
+    this.known[size] = [...others, letters].slice(-MOST_KNOWN);
   }
 
   /** After a cut everything has appeared. */
   private forgetAfterCut(): void {
-    const [before, now] = this.looks.slice(-2).map((look) => look.at(-1)!.edges);
+    const [before, now] = this.looks.slice(-2).map((look) => look.at(-1)!);
     if (!before || !now) return;
-    if (steadyEdges([before, now]).places.length >= CUT * before.places.length) return;
+    if (steadyEdges([before.edges, now.edges]).places.length >= CUT * before.edges.places.length) return;
+    // Where letters are most of what has edges, they go without a cut.
+    if (changedShare(before.luma, now.luma) <= STANDING_SHARE) return;
     this.appeared = Array.from({ length: SIZES }, () => []);
+    this.lettersBefore = Array.from({ length: SIZES }, () => []);
+    this.known = Array.from({ length: SIZES }, () => []);
   }
 }

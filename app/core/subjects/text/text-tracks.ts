@@ -14,6 +14,7 @@ const LEAST_LOOKS = 2;
 /** Room around text, as a share of a line's least height: outlines and shadows are of it. */
 const ROOM = 0.15;
 
+/** What stays in one place, from a look to another. */
 interface Area {
   boxes: Box[];
   firstLook: number;
@@ -21,19 +22,14 @@ interface Area {
 }
 
 const isSame = (a: Box, b: Box): boolean => intersectionArea(a, b) >= SAME_SHARE * Math.min(boxArea(a), boxArea(b));
+const isOf = ({ boxes }: Area, box: Box): boolean => boxes.some((other) => isSame(other, box));
 
-/**
- * The text that was put over a shot, as tracks that stay in their place. It was there in all the pictures in which it had
- * to be steady to be found.
- */
-export function textTracks(frames: readonly FrameDetections[], shot: FrameRange, picture: Size): Track[] {
-  const looks = frames.filter(({ frame, texts }) => texts && inRange(frame, shot));
+/** What is in the same place in looks that follow one another. */
+function areasOf(looks: readonly (readonly Box[])[]): Area[] {
   const areas: Area[] = [];
-  looks.forEach(({ texts }, look) => {
-    for (const box of texts!) {
-      const known = areas.find(
-        (area) => look - area.lastLook <= MISSED_LOOKS + 1 && area.boxes.some((other) => isSame(other, box)),
-      );
+  looks.forEach((found, look) => {
+    for (const box of found) {
+      const known = areas.find((area) => look - area.lastLook <= MISSED_LOOKS + 1 && isOf(area, box));
       if (!known) areas.push({ boxes: [box], firstLook: look, lastLook: look });
       else {
         known.lastLook = look;
@@ -41,10 +37,37 @@ export function textTracks(frames: readonly FrameDetections[], shot: FrameRange,
       }
     }
   });
+  return areas;
+}
+
+/**
+ * Whether letters were put over the picture, by any of the looks at them: in several they are text beyond doubt, or are
+ * seen to go for good.
+ */
+function isOverlaid(area: Area, looks: readonly FrameDetections[]): boolean {
+  const sure = looks.filter(({ overlaid = [], texts = [] }, look) => {
+    const isAfter = look > area.lastLook && look <= area.lastLook + MISSED_LOOKS;
+    const isWithin = look >= area.firstLook && look <= area.lastLook && texts.some((box) => isOf(area, box));
+    return (isAfter || isWithin) && overlaid.some((box) => isOf(area, box));
+  });
+  return sure.length >= LEAST_LOOKS;
+}
+
+/**
+ * The text that was put over a shot, as tracks that stay in their place. It was there in all the pictures in which it had
+ * to be steady to be found; where it is text beyond doubt for a while, it is for as long as its letters are there.
+ */
+export function textTracks(frames: readonly FrameDetections[], shot: FrameRange, picture: Size): Track[] {
+  const looks = frames.filter(({ frame, texts }) => texts && inRange(frame, shot));
   const enough = Math.min(LEAST_LOOKS, Math.max(1, looks.length - STEADY_PICTURES + 1));
-  return areas
-    .filter(({ boxes }) => boxes.length >= enough)
-    .map(({ boxes, firstLook, lastLook }, i): Track => {
+  const overlaid = areasOf(looks.map(({ texts = [], letters = [] }) => [...texts, ...letters])).filter((area) =>
+    isOverlaid(area, looks),
+  );
+  const others = areasOf(
+    looks.map(({ texts = [] }) => texts.filter((box) => !overlaid.some((area) => isOf(area, box)))),
+  );
+  return [...overlaid, ...others.filter(({ boxes }) => boxes.length >= enough)].map(
+    ({ boxes, firstLook, lastLook }, i): Track => {
       const all = boxUnion(boxes);
       const room = ROOM * Math.min(...boxes.map(({ height }) => height));
       const box = visiblePart(
@@ -61,5 +84,6 @@ export function textTracks(frames: readonly FrameDetections[], shot: FrameRange,
         boxes: Array.from({ length: end - start }, () => box),
         confidence: 1,
       };
-    });
+    },
+  );
 }

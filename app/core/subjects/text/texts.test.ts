@@ -26,7 +26,7 @@ const titled = (shift: number, withGround = 0) =>
 function seen(at: (shift: number) => BytePlane, shift: number, cameraMoves = shift !== 0): Box[] {
   const finder = new TextFinder();
   let found: Box[] = [];
-  for (let k = 0; k < STEADY_PICTURES; k++) found = finder.see(at(k * shift), cameraMoves);
+  for (let k = 0; k < STEADY_PICTURES; k++) found = finder.see(at(k * shift), cameraMoves).texts;
   return found;
 }
 
@@ -73,7 +73,7 @@ describe("text over a film", () => {
         Math.hypot(x - 100 - k, y - 60) < 20 ? 200 : isThere && isInk(LINE, AT.x, AT.y, x, y) ? 235 : wall(x, y),
       );
     const finder = new TextFinder();
-    const found = Array.from({ length: 16 }, (_, k) => finder.see(scene(k >= 4 && k < 12, k), false).length);
+    const found = Array.from({ length: 16 }, (_, k) => finder.see(scene(k >= 4 && k < 12, k), false).texts.length);
     expect(found).toEqual([0, 0, 0, 0, 0, 0, 0, 1, 1, 1, 1, 1, 0, 0, 0, 0]);
     // After a cut to a scene with a sign in it nothing has come up.
     const cut = new TextFinder();
@@ -81,8 +81,38 @@ describe("text over a film", () => {
       picture((x, y) =>
         Math.hypot(x - 200 - 3 * k, y - 30) < 20 ? 250 : isInk(LINE, AT.x, AT.y, x, y) ? 235 : 190 - wall(x, y + 70),
       );
-    const after = Array.from({ length: 12 }, (_, k) => cut.see(k < 4 ? scene(false, k) : other(k), false).length);
+    const after = Array.from({ length: 12 }, (_, k) => cut.see(k < 4 ? scene(false, k) : other(k), false).texts.length);
     expect(after.reduce((a, b) => a + b, 0)).toBe(0);
+  });
+
+  test("goes while all else stands, and is text beyond doubt then", () => {
+    const wall = (x: number, y: number) => 110 + 40 * texture(x, y, 9);
+    const scene = (isThere: boolean, k: number) =>
+      picture((x, y) =>
+        Math.hypot(x - 100 - k, y - 60) < 20 ? 200 : isThere && isInk(LINE, AT.x, AT.y, x, y) ? 235 : wall(x, y),
+      );
+    const finder = new TextFinder();
+    const seen = Array.from({ length: 12 }, (_, k) => finder.see(scene(k < 7, k), false));
+    // While it is there it may as well be a sign on the wall.
+    expect(seen.map(({ texts }) => texts.length)).toEqual(Array.from({ length: 12 }, () => 0));
+    expect(seen.map(({ letters }) => letters.length)).toEqual([0, 0, 0, 1, 1, 1, 1, 0, 0, 0, 0, 0]);
+    expect(seen.flatMap(({ overlaid }, k) => (overlaid.length > 0 ? [k] : []))).toEqual([7, 8, 9]);
+  });
+
+  test("is no sign that somebody stands before and leaves again", () => {
+    const wall = (x: number, y: number) => 110 + 40 * texture(x, y, 9);
+    const passed = (k: number) =>
+      picture((x, y) =>
+        k >= 6 && k < 9 && x > 40 && x < 220 && y > 70
+          ? 60 + 100 * texture(x + 5 * k, y, 5)
+          : isInk(LINE, AT.x, AT.y, x, y)
+            ? 235
+            : wall(x, y),
+      );
+    const finder = new TextFinder();
+    const seen = Array.from({ length: 16 }, (_, k) => finder.see(passed(k), false));
+    expect(seen.flatMap(({ overlaid }) => overlaid)).toEqual([]);
+    expect(seen.at(-1)!.letters.length + seen.at(-1)!.texts.length).toBe(1);
   });
 
   test("is all there is on a still card", () => {
@@ -91,7 +121,7 @@ describe("text over a film", () => {
 
   test("is not told before it has been there for a while", () => {
     const finder = new TextFinder();
-    for (let k = 0; k < STEADY_PICTURES - 1; k++) expect(finder.see(titled(7 * k), true)).toEqual([]);
+    for (let k = 0; k < STEADY_PICTURES - 1; k++) expect(finder.see(titled(7 * k), true).texts).toEqual([]);
   });
 
   test("an edge that is weaker in one picture is not steady", () => {
@@ -130,6 +160,29 @@ describe("areas of text in a shot", () => {
     expect(tracks).toHaveLength(2);
     for (const { start, boxes } of tracks) expect([start, boxes.length]).toEqual([0, 200]);
     expect(boxContains(tracks[1]!.boxes[0]!, { x: 760, y: 600, width: 420, height: 50 })).toBe(true);
+  });
+
+  test("reach as far as their letters do, where these were put over the picture beyond doubt", () => {
+    const letters = (frame: number): FrameDetections => ({
+      ...look(frame, []),
+      letters: frame >= 30 && frame <= 120 ? [box(100)] : [],
+    });
+    const goes = Array.from({ length: 20 }, (_, i) => ({
+      ...letters(10 * i),
+      overlaid: i === 13 || i === 14 ? [box(100)] : [],
+    }));
+    const [track, ...others] = textTracks(goes, SHOT, PICTURE);
+    expect(others).toEqual([]);
+    expect([track!.start, track!.start + track!.boxes.length]).toEqual([0, 121]);
+    // What was hidden for a while and came back did not go.
+    const hidden = goes.map((seen, i) => (i === 15 ? { ...seen, letters: [box(100)] } : seen));
+    expect(textTracks(hidden, SHOT, PICTURE)).toEqual([]);
+    // Over a cut it stays, and is told in the first looks after it.
+    const logo = Array.from({ length: 20 }, (_, i) => ({
+      ...look(10 * i, i < 3 ? [box(100)] : []),
+      ...{ letters: i < 3 ? [] : [box(100)], overlaid: i < 3 ? [box(100)] : [] },
+    }));
+    expect(textTracks(logo, SHOT, PICTURE).map(({ start, boxes }) => [start, boxes.length])).toEqual([[0, 200]]);
   });
 
   test("are none where it was found once in a long shot", () => {
