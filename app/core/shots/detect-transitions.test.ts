@@ -72,6 +72,17 @@ describe("transitions", () => {
     ]);
   });
 
+  test("a title that comes up and goes at once before a camera that stands is no jump cut", () => {
+    const titled = (isThere: boolean): Picture => {
+      const picture = scene(1);
+      for (let y = 52; isThere && y < 66; y++) {
+        for (let x = 12; x < 104; x++) picture.fill(x % 5 < 2 ? 235 : 25, (y * WIDTH + x) * 3, (y * WIDTH + x) * 3 + 3);
+      }
+      return picture;
+    };
+    expect(detect(repeat(90, (k) => titled(k >= 30 && k < 60)))).toEqual([]);
+  });
+
   test("nothing is found in a pan, nor at a flash", () => {
     expect(detect(repeat(60, (k) => scene(1, k)))).toEqual([]);
     const flash = repeat(60, (k) => (k === 30 || k === 31 ? mix(scene(1), plain(255), 0.85) : scene(1)));

@@ -1,4 +1,11 @@
-import { chromaDistance, type FrameFeatures, histogramDistance, lumaDistance, lumaStatistics } from "./frame-features";
+import {
+  chromaDistance,
+  type FrameFeatures,
+  histogramDistance,
+  LUMA_GRID,
+  lumaDistance,
+  lumaStatistics,
+} from "./frame-features";
 import type { PictureMatcher } from "./picture-match";
 import { strengthOf } from "./strength";
 
@@ -41,6 +48,30 @@ const JUMP_COLOURS = 0.1;
 const FULL_PROMINENCE = 5;
 /** Movement in the frames around a jump counts against it by this factor. */
 const JUMP_MOVEMENT = 2.5;
+
+/** Of what changes when a title comes up or goes, at least this share lies in a band of so much of the picture's height. */
+const BAND_CHANGE = 0.9;
+const BAND_HEIGHT = 0.25;
+/** Change of luma, 0 to 255, that is more than grain. */
+const GRAIN = 6;
+
+/**
+ * Whether what changes lies in a level band, as a title does that comes up or goes at once: who has jumped is taller.
+ */
+function changesInBand(before: FrameFeatures, after: FrameFeatures): boolean {
+  const { columns, rows } = LUMA_GRID;
+  const changes = Array.from({ length: rows }, (_, row) => {
+    let sum = 0;
+    for (let at = row * columns; at < (row + 1) * columns; at++) {
+      sum += Math.max(0, Math.abs(after.luma[at]! - before.luma[at]!) - GRAIN);
+    }
+    return sum;
+  });
+  const height = Math.round(BAND_HEIGHT * rows);
+  const bands = changes.slice(height - 1).map((_, from) => changes.slice(from, from + height));
+  const sumOf = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0);
+  return Math.max(...bands.map(sumOf)) >= BAND_CHANGE * sumOf(changes);
+}
 
 /** The frames before and after a cut, so many frames apart, in both directions. */
 const pairsAcross = (frame: number, reaches: readonly number[]): [number, number][] =>
@@ -160,6 +191,8 @@ export class CutWeigher {
   /** @param mayJump whether most of the picture may stay: beside a pan nothing does, and what looks like it has shaken */
   private weighFrame(frame: number, mayJump: boolean): CutEvidence {
     const here = this.matcher.match(frame - 1, frame);
+    const isTitle = here.kept >= JUMP_KEPT && changesInBand(this.at(frame - 1), this.at(frame));
+    if (isTitle) return { frame, strength: 0, jump: false };
     if (this.unlike(frame - 1, frame) < LEAST_EVIDENCE && here.worst < LEAST_EVIDENCE) {
       return { frame, strength: 0, jump: false };
     }
