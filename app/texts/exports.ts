@@ -38,8 +38,7 @@ export const exportsTexts = {
       seconds: number,
       sound: string,
       size: string,
-    ) =>
-      `${width} × ${height} · ${frames} frames at ${rate} fps · ${fixed(seconds, 2)} s · ${sound} · ${size}`,
+    ) => `${width} × ${height} · ${frames} frames at ${rate} fps · ${fixed(seconds, 2)} s · ${sound} · ${size}`,
     withTextTrack: " · text track",
     bits: (depth: number) => ` · ${depth}-bit`,
     lufs: (loudness: number) => ` · ${fixed(loudness, 1)} LUFS`,
