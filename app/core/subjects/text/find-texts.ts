@@ -1,6 +1,6 @@
 /** Text that was put over a film: it stays where it is while what is around it moves, or is all that a still card shows. */
 import { type Box, boxArea, boxContains, boxIou, scaleBox } from "../../geometry/box";
-import { type BytePlane, countEdges, type Edges, edgesOf, halved, steadyEdges } from "./steady-edges";
+import { type BytePlane, countCommonEdges, countEdges, type Edges, edgesOf, halved, steadyEdges } from "./steady-edges";
 import { textBlocks } from "./text-lines";
 
 /** Pictures that text has to be steady in. */
@@ -106,8 +106,8 @@ function standsAround(block: Box, a: BytePlane, b: BytePlane): boolean {
 
 /** Whether next to nothing of the edges in a block is in another picture. */
 function isNew({ x, y, width, height }: Box, edges: Edges, other: Edges): boolean {
-  const inside = (each: Edges) => countEdges(each, x, y, x + width, y + height);
-  return inside(steadyEdges([other, edges])) <= NEW * inside(edges);
+  const part = [x, y, x + width, y + height] as const;
+  return countCommonEdges(edges, other, ...part) <= NEW * countEdges(edges, ...part);
 }
 
 /** Whether letters are in another picture, where they were. */
@@ -206,7 +206,8 @@ export class TextFinder {
   /** Whether a block was not there in a picture before which otherwise stands; or was seen to come, and is there still. */
   private appears(block: Box, steady: Edges, size: number): boolean {
     if (this.appeared[size]!.some((box) => boxIou(box, block) > SAME)) return true;
-    if (this.known[size]!.some((letters) => isThere(letters, steady))) return false;
+    const wasThere = (letters: Letters) => boxIou(letters.block, block) > SAME && isThere(letters, steady);
+    if (this.known[size]!.some(wasThere)) return false;
     const now = this.looks.at(-1)![size]!.luma;
     return this.looks.slice(0, -STEADY_PICTURES).some((look) => {
       const before = look[size]!;

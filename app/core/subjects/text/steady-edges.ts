@@ -72,6 +72,18 @@ export function steadyEdges([first, ...others]: readonly [Edges, ...Edges[]]): E
   return { ...steady, places };
 }
 
+/** Number of edges in a part of a picture that are in another one as well. */
+export function countCommonEdges(a: Edges, b: Edges, left: number, top: number, right: number, bottom: number): number {
+  let count = 0;
+  for (let y = Math.max(0, top); y < Math.min(a.height, bottom); y++) {
+    for (let x = Math.max(0, left); x < Math.min(a.width, right); x++) {
+      const at = y * a.width + x;
+      if (common(a.across[at]!, b.across[at]!) !== 0 || common(a.down[at]!, b.down[at]!) !== 0) count++;
+    }
+  }
+  return count;
+}
+
 /** Number of edges in a part of a picture, from `left` and `top` up to before `right` and `bottom`. */
 export function countEdges(
   { across, down, width, height }: Edges,

@@ -99,6 +99,22 @@ describe("text over a film", () => {
     expect(seen.flatMap(({ overlaid }, k) => (overlaid.length > 0 ? [k] : []))).toEqual([7, 8, 9]);
   });
 
+  test("comes up beside a sign that was there before", () => {
+    const wall = (x: number, y: number) => 110 + 40 * texture(x, y, 9);
+    const scene = (k: number) =>
+      picture((x, y) =>
+        Math.hypot(x - 60 - 17 * k, y - 70) < 7
+          ? 200
+          : isInk(LINE, 120, 6, x, y) || (k >= 5 && isInk(LINE, AT.x, AT.y, x, y))
+            ? 235
+            : wall(x, y),
+      );
+    const finder = new TextFinder();
+    const seen = Array.from({ length: 12 }, (_, k) => finder.see(scene(k), false)).at(-1)!;
+    expect(seen.texts.map(({ y }) => Math.abs(y - AT.y) < 8)).toEqual([true]);
+    expect(seen.letters).toHaveLength(1);
+  });
+
   test("is no sign that somebody stands before and leaves again", () => {
     const wall = (x: number, y: number) => 110 + 40 * texture(x, y, 9);
     const passed = (k: number) =>
