@@ -47,6 +47,7 @@ const rateKey = ({ num, den }: Rate): string => `${num}/${den}`;
 /** How a version is exported: what a product page would call its export settings, all of them. */
 export function OutputFields({ output, film, places, onChange }: OutputFieldsProps) {
   const format = outputFormat(output.format);
+  const depth = outputDepth(output, film.bitDepth);
   return (
     <div className="flex flex-col gap-3">
       <div className="flex flex-wrap items-center gap-2">
@@ -71,7 +72,7 @@ export function OutputFields({ output, film, places, onChange }: OutputFieldsPro
           onChange={(retiming) => onChange({ retiming })}
         />
       )}
-      {format.quality && (
+      {format.quality && format.oneQualityAt !== depth && (
         <div className="grid grid-cols-[minmax(0,1fr)_7rem_9rem] items-end gap-3">
           <ChoiceBar
             label={t.quality}
@@ -103,10 +104,8 @@ export function OutputFields({ output, film, places, onChange }: OutputFieldsPro
           )}
         </div>
       )}
-      {outputDepth(output, film.bitDepth) < film.bitDepth && output.depth === null && (
-        <p className="text-xs text-soft">
-          {t.fewerBits(format.name, outputDepth(output, film.bitDepth), film.bitDepth)}
-        </p>
+      {depth < film.bitDepth && output.depth === null && (
+        <p className="text-xs text-soft">{t.fewerBits(format.name, depth, film.bitDepth)}</p>
       )}
       <PercentSlider
         label={t.sharpening}

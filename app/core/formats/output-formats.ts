@@ -32,6 +32,8 @@ export interface OutputFormat {
   /** How many bits a sample may have, those first that it has unless somebody says otherwise. */
   depths: readonly [BitDepth, ...BitDepth[]];
   quality: QualityScale | null;
+  /** With so many bits a sample there is one quality and no other. */
+  oneQualityAt?: BitDepth;
   /** How ffmpeg is told the first and the second of two passes, with a file for what the first has found; null where it has none. */
   passes: ((pass: 1 | 2, log: string) => readonly string[]) | null;
   /** How ffmpeg is to encode the sound, where it cannot go along as it is; null for a format without sound. */
@@ -141,6 +143,7 @@ export const OUTPUT_FORMATS = {
     muxer: MOV,
     depths: EITHER_DEPTH,
     // One profile has 10 bits; it is as large as the best of the others.
+    oneQualityAt: 10,
     picture: (quality, depth) => [
       ...["-c:v", "dnxhd", "-profile:v", depth === 10 ? "dnxhr_hqx" : DNXHR[quality]!],
       ...["-pix_fmt", depth === 10 ? "yuv422p10le" : "yuv422p"],
