@@ -15,10 +15,10 @@ export function outputSummary({
   loudness,
   sharpening,
 }: OutputSettings): string {
-  const { name, quality: scale, depths } = outputFormat(id);
+  const { name, quality: scale, depths, oneQualityAt } = outputFormat(id);
   return [
     name,
-    ...(scale && mostMegabytes === null
+    ...(scale && mostMegabytes === null && (depth === null || depth !== oneQualityAt)
       ? [typeof quality === "number" ? t.number(scale.name, quality) : t.quality[quality]]
       : []),
     ...(mostMegabytes === null ? [] : [t.most(mostMegabytes)]),
