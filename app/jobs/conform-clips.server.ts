@@ -3,6 +3,7 @@ import { existsSync } from "node:fs";
 import { basename, join } from "node:path";
 import type { ClipWithFile } from "~/core/clips/clip";
 import type { FilmInfo } from "~/core/film-info";
+import { depthFor } from "~/core/image/bit-depth";
 import { listClips } from "~/db/clips.server";
 import type { Db } from "~/db/database.server";
 import type { FilmRow } from "~/db/films.server";
@@ -40,7 +41,7 @@ export async function conformClips(
   let done = 0;
   for (const { clip, file } of parts) {
     const { name, info, start, end, area } = clip;
-    const grid = { picture, rate, frames: end - start, area, depth: bitDepth > 8 ? (10 as const) : (8 as const) };
+    const grid = { picture, rate, frames: end - start, area, depth: depthFor(bitDepth) };
     await conform({ file: sourceFile(clip), name, info }, grid, file, {
       signal,
       onProgress: (share) => onProgress((done + share * info.frames) / frames),

@@ -10,6 +10,7 @@ import { conform } from "./conform.server";
 import type { FilmFile } from "./film-file";
 import { bitDepthOf, probeFilm } from "./probe.server";
 import { renderFilm } from "./render/render.server";
+import { verifyFile } from "./verify.server";
 
 const PICTURE = { width: 640, height: 360 };
 const TARGET = { width: 270, height: 480 };
@@ -85,6 +86,13 @@ test("with 8 bits, asked for or all there is, every fourth level is left", async
   }
   const fine = levelsOf(await rendered("hevc", { depth: 10, quality: 0 }), TARGET, 1);
   expect(fine.filter((level) => level % 4 !== 0).length).toBeGreaterThan(TARGET.width / 2);
+}, 60_000);
+
+test("a file with fewer bits than were wanted is told of", async () => {
+  const expected = { size: TARGET, rate: film.info.rate, frames: FRAMES, sound: false, depth: 10 } as const;
+  const [ten, eight] = [await rendered("hevc"), await rendered("hevc", { depth: 8 })];
+  expect((await verifyFile(ten, expected)).faults).toEqual([]);
+  expect((await verifyFile(eight, expected)).faults).toEqual(["it is 8-bit, not 10-bit"]);
 }, 60_000);
 
 test("frames between two are mixed with all their bits", async () => {

@@ -4,7 +4,7 @@ import { framesPerSecond, frameToSeconds, type Rate } from "~/core/time/rate";
 import { writeAside } from "~/disk/write-aside.server";
 import { decodeFrames } from "./decode.server";
 import type { FilmFile } from "./film-file";
-import { REC709_TAGS, startFfmpeg, writing } from "./film-tool.server";
+import { pipedIn, REC709_TAGS, startFfmpeg, writing } from "./film-tool.server";
 import { readFrom, soundOnGrid, soundStream } from "./on-grid.server";
 import { readAhead } from "./read-ahead";
 import { writeTo } from "./tool.server";
@@ -75,16 +75,7 @@ export async function conform(
     const encoder = startFfmpeg(
       name,
       [
-        ...[
-          "-y",
-          "-f",
-          "rawvideo",
-          "-pix_fmt",
-          pixelFormat(depth),
-          "-s",
-          `${info.picture.width}x${info.picture.height}`,
-        ],
-        ...["-r", `${info.rate.num}/${info.rate.den}`, "-i", "pipe:0", ...sound.input],
+        ...["-y", ...pipedIn(info.picture, pixelFormat(depth), info.rate), ...sound.input],
         ...["-map", "0:v:0", "-vf", filters.join(","), "-frames:v", String(frames)],
         ...["-c:v", "libx264", "-preset", "veryfast", "-crf", "10", "-pix_fmt", pixelFormat(depth), "-bf", "0"],
         ...["-g", String(Math.round(framesPerSecond(rate))), ...REC709_TAGS, ...sound.output],

@@ -1,4 +1,6 @@
 /** How ffmpeg is given films to read, and what its failures say about them. */
+import type { Size } from "~/core/geometry/box";
+import type { Rate } from "~/core/time/rate";
 import { isClipList } from "./clip-list.server";
 import { OPENED_FORMATS } from "./containers";
 import { type RunningTool, runTool, startTool, ToolError, type ToolOptions } from "./tool.server";
@@ -26,6 +28,13 @@ export const reading = (file: string): string[] => {
 
 /** How ffmpeg is told to write a file, whatever it is called. */
 export const writing = (file: string): string => `file:${file}`;
+
+/** How ffmpeg is told to read frames that are piped in; `pixels` is its own name of what they are made of. */
+export const pipedIn = ({ width, height }: Size, pixels: string, rate?: Rate): string[] => [
+  ...["-f", "rawvideo", "-pix_fmt", pixels, "-s", `${width}x${height}`],
+  ...(rate ? ["-r", `${rate.num}/${rate.den}`] : []),
+  ...["-i", "pipe:0"],
+];
 
 /** How ffmpeg is told to say of a picture that its colours are Rec.709, in limited range. */
 export const REC709_TAGS = [

@@ -2,12 +2,13 @@ import { existsSync } from "node:fs";
 import { join } from "node:path";
 import type { Size } from "~/core/geometry/box";
 import { KEY_FRAME_INTERVAL, pieceCount, pieceRange } from "~/core/time/pieces";
+import { pixelFormat } from "~/core/image/bit-depth";
 import { type FrameRange, frameToSeconds } from "~/core/time/rate";
 import { writeAside } from "~/disk/write-aside.server";
 import { decodeFrames } from "./decode.server";
 import type { FilmInfo } from "~/core/film-info";
 import type { FilmFile } from "./film-file";
-import { REC709_TAGS, startFfmpeg, writing } from "./film-tool.server";
+import { REC709_TAGS, pipedIn, startFfmpeg, writing } from "./film-tool.server";
 import { readFrom, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
 import { writeTo } from "./tool.server";
 
@@ -75,7 +76,6 @@ async function encodePiece(
   signal?: AbortSignal,
 ): Promise<void> {
   const { info, name } = film;
-  const { width, height } = proxyPicture(info);
   const sound = info.audio && {
     input: readFrom(film, soundSeekSecondsFor(info, range.start)),
     output: ["-map", soundStream(1, info), "-af", soundOnGrid(info, range, SAMPLE_RATE), "-c:a", "flac", "-ac", "2"],
@@ -83,8 +83,7 @@ async function encodePiece(
   const encoder = startFfmpeg(
     name,
     [
-      ...["-y", "-f", "rawvideo", "-pix_fmt", "yuv420p", "-s", `${width}x${height}`],
-      ...["-r", `${info.rate.num}/${info.rate.den}`, "-i", "pipe:0", ...(sound?.input ?? []), "-map", "0:v:0"],
+      ...["-y", ...pipedIn(proxyPicture(info), pixelFormat(8), info.rate), ...(sound?.input ?? []), "-map", "0:v:0"],
       ...["-c:v", "libx264", "-preset", "veryfast", "-crf", "24", "-g", String(KEY_FRAME_INTERVAL), "-bf", "0"],
       ...REC709_TAGS,
       ...(sound?.output ?? ["-an"]),

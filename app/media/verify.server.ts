@@ -131,7 +131,7 @@ export async function verifyFile(file: string, expected: Expected, signal?: Abor
     faults.push("pixels are not square");
   if (video?.side_data_list?.some((data) => data.rotation)) faults.push("the file is marked as rotated");
   if (expected.depth && figures.bitDepth !== expected.depth) {
-    faults.push(`its pixels have ${figures.bitDepth} bits, not ${expected.depth}`);
+    faults.push(`it is ${figures.bitDepth}-bit, not ${expected.depth}-bit`);
   }
   if (figures.frames !== expected.frames) faults.push(`there are ${figures.frames} frames, not ${expected.frames}`);
   if (figures.rate !== formatRate(expected.rate)) {

@@ -49,7 +49,7 @@ async function checkPictures(file: string, plan: RenderPlan, output: Output): Pr
     ...(found.width !== width || found.height !== height
       ? [`the picture is ${found.width} × ${found.height}, not ${width} × ${height}`]
       : []),
-    ...(found.depth < output.depth ? [`its pixels have ${found.depth} bits, not ${output.depth}`] : []),
+    ...(found.depth < output.depth ? [`it is ${found.depth}-bit, not ${output.depth}-bit`] : []),
     // Frames that are the same are one that stays longer.
     ...(found.frames === output.frames.length || (!isSequence && found.frames > 0)
       ? []

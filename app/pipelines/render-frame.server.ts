@@ -3,7 +3,7 @@ import type { Size } from "~/core/geometry/box";
 import { pixelFormat } from "~/core/image/bit-depth";
 import { decodeFrames } from "~/media/decode.server";
 import type { FilmFile } from "~/media/film-file";
-import { bytesFromFfmpeg } from "~/media/film-tool.server";
+import { bytesFromFfmpeg, pipedIn } from "~/media/film-tool.server";
 import { FrameMaker } from "~/media/frame-maker.server";
 import { toRgb } from "~/media/render/encode.server";
 import type { OwnContents } from "~/media/own/load-pictures.server";
@@ -25,21 +25,9 @@ export async function renderFrame(
   try {
     for await (const data of decodeFrames(film, { range: { start: frame, end: frame + 1 }, signal })) {
       const made = await maker.make(data, composition);
-      const size = `${target.width}x${target.height}`;
-      const input = ["-f", "rawvideo", "-pix_fmt", pixelFormat(maker.depth), "-s", size, "-i", "pipe:0"];
-      const output = [
-        "-frames:v",
-        "1",
-        "-vf",
-        toRgb(maker.depth),
-        "-c:v",
-        "png",
-        "-pred",
-        "sub",
-        "-f",
-        "image2pipe",
-        "pipe:1",
-      ];
+      const input = pipedIn(target, pixelFormat(maker.depth));
+      const picture = ["-frames:v", "1", "-vf", toRgb(maker.depth), "-c:v", "png", "-pred", "sub"];
+      const output = [...picture, "-f", "image2pipe", "pipe:1"];
       return await bytesFromFfmpeg(film.name, [...input, ...output], made, signal);
     }
     return null;

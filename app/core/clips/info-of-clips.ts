@@ -1,5 +1,6 @@
 /** What is known of a film that is made of clips before any of it is there. */
 import type { FilmInfo } from "../film-info";
+import { depthFor } from "../image/bit-depth";
 import { frameToSeconds } from "../time/rate";
 import type { ClipPlan } from "./plan-clips";
 
@@ -40,7 +41,7 @@ export function infoOfClips(
     sounds: hasSound ? [{ ...sound, channels: 2, language: null, title: null }] : [],
     startTimecode: null,
     colour: { transfer: "bt709", matrix: "bt709", range: "tv" },
-    bitDepth: infos.some(({ bitDepth }) => bitDepth > 8) ? 10 : 8,
+    bitDepth: depthFor(Math.max(...infos.map(({ bitDepth }) => bitDepth))),
     videoCodec: format.videoCodec,
     container: format.container,
     bytes: infos.reduce((sum, { bytes }) => sum + bytes, 0),

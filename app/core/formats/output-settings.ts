@@ -1,6 +1,6 @@
 /** How a version is exported: to which format, at which quality and rate, how loud, and where to. */
 import { z } from "zod";
-import { BIT_DEPTHS, type BitDepth } from "../image/bit-depth";
+import { BIT_DEPTHS, type BitDepth, depthFor } from "../image/bit-depth";
 import { framesPerSecond, Rate } from "../time/rate";
 import { FORMAT_IDS, outputFormat, type OutputFormat } from "./output-formats";
 
@@ -60,7 +60,7 @@ export function qualityNumber({ quality: scale }: OutputFormat, quality: OutputS
 /** The bits of a sample that a film with so many is exported with. */
 export function outputDepth({ format, depth }: Pick<OutputSettings, "format" | "depth">, film: number): BitDepth {
   const { depths } = outputFormat(format);
-  const wanted = depth ?? (film > 8 ? 10 : 8);
+  const wanted = depth ?? depthFor(film);
   return depths.includes(wanted) ? wanted : depths[0];
 }
 

@@ -3,6 +3,9 @@
 export const BIT_DEPTHS = [8, 10] as const;
 export type BitDepth = (typeof BIT_DEPTHS)[number];
 
+/** The depth in which nothing of samples with so many bits is lost, or least of them. */
+export const depthFor = (bits: number): BitDepth => (bits > 8 ? 10 : 8);
+
 /** Samples of 8 bits, or of 10 in two bytes each. */
 export type Samples = Uint8Array | Uint16Array;
 

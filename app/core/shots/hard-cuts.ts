@@ -55,9 +55,7 @@ const BAND_HEIGHT = 0.25;
 /** Change of luma, 0 to 255, that is more than grain. */
 const GRAIN = 6;
 
-/**
- * Whether what changes lies in a level band, as a title does that comes up or goes at once: who has jumped is taller.
- */
+/** Whether what changes lies in a level band, as a title does that comes up or goes at once: who has jumped is taller. */
 function changesInBand(before: FrameFeatures, after: FrameFeatures): boolean {
   const { columns, rows } = LUMA_GRID;
   const changes = Array.from({ length: rows }, (_, row) => {

@@ -1,7 +1,7 @@
 import { pictureArguments } from "~/core/formats/output-settings";
 import { type BitDepth, pixelFormat } from "~/core/image/bit-depth";
 import type { RetimedFrame } from "~/core/time/retime";
-import { REC709_TAGS, startFfmpeg, writing } from "../film-tool.server";
+import { pipedIn, REC709_TAGS, startFfmpeg, writing } from "../film-tool.server";
 import type { FrameMaker } from "../frame-maker.server";
 import type { RunningTool } from "../tool.server";
 import { writeTo } from "../tool.server";
@@ -23,10 +23,8 @@ export function pictureFilters({ output: { sharpening } }: RenderPlan): string {
 }
 
 /** How ffmpeg is told of frames that are piped in. */
-export const pipedFrames = ({ target: { width, height } }: RenderPlan, { rate, depth }: Output): string[] => [
-  ...["-f", "rawvideo", "-pix_fmt", pixelFormat(depth), "-s", `${width}x${height}`, "-r", `${rate.num}/${rate.den}`],
-  ...["-i", "pipe:0"],
-];
+export const pipedFrames = ({ target }: RenderPlan, { rate, depth }: Output): string[] =>
+  pipedIn(target, pixelFormat(depth), rate);
 
 /** Rec.709 in limited range, as frames are made, to RGB with 8 bits, or with 16 where there are more. */
 export const toRgb = (depth: BitDepth): string =>

@@ -90,6 +90,24 @@ const titleOver: Sketch = (random, { grounds }) => {
   };
 };
 
+/** What somebody is called at the foot of the picture, on a band or not. */
+interface NamePlate {
+  name: string;
+  font: string;
+  band: boolean;
+  x: number;
+}
+
+/** Draws a name at the foot. @returns the box around its ink */
+function drawName(g: SKRSContext2D, { name, font, band, x }: NamePlate): Box {
+  if (band) {
+    g.fillStyle = "rgba(20,24,30,0.82)";
+    g.fillRect(x - 20, 0.79 * H, 480, 100);
+  }
+  g.fillStyle = "#ffffff";
+  return drawLines(g, [name, "keeper of the lamp"], { x, y: 0.85 * H, size: 38, font, align: "left" });
+}
+
 /** A name at the foot, with and without a band behind it, while somebody walks above. */
 const lowerThird: Sketch = (random, { grounds }) => {
   const [ground, name, font] = [pick(random, grounds), pick(random, NAMES), pick(random, FONTS)];
@@ -100,13 +118,7 @@ const lowerThird: Sketch = (random, { grounds }) => {
     throughCamera(g, { x: 18 * t, y: 6 * Math.sin(2 * t), zoom: 1 }, () => drawGround(g, ground, 4));
     const at = { x: from + 45 * t, y: 0.7 * H, size, facing: 1, step: 6 * t };
     const { box } = drawCreature(g, creature, at);
-    if (band) {
-      g.fillStyle = "rgba(20,24,30,0.82)";
-      g.fillRect(x - 20, 0.79 * H, 480, 100);
-    }
-    g.fillStyle = "#ffffff";
-    const text = drawLines(g, [name, "keeper of the lamp"], { x, y: 0.85 * H, size: 38, font, align: "left" });
-    return { things: [box], text };
+    return { things: [box], text: drawName(g, { name, font, band, x }) };
   };
 };
 
@@ -162,13 +174,7 @@ const nameThatGoes: Sketch = (random, { grounds }) => {
     const at = { x: from + 30 * Math.sin(2 * t), y: 0.72 * H, size, facing: 1, step: 6 * t };
     const { box } = drawCreature(g, creature, at);
     if (t > until) return { things: [box] };
-    if (band) {
-      g.fillStyle = "rgba(20,24,30,0.82)";
-      g.fillRect(x - 20, 0.79 * H, 480, 100);
-    }
-    g.fillStyle = "#ffffff";
-    const text = drawLines(g, [name, "keeper of the lamp"], { x, y: 0.85 * H, size: 38, font, align: "left" });
-    return { things: [box], text };
+    return { things: [box], text: drawName(g, { name, font, band, x }) };
   };
 };
 

@@ -104,6 +104,12 @@ function standsAround(block: Box, a: BytePlane, b: BytePlane): boolean {
   return anywhere <= STANDING_SHARE && changedAround(block, a, b, height, 2 * height + BESIDE) <= STANDING_SHARE;
 }
 
+/** Whether next to nothing of what has edges stays, anywhere around a block. */
+function allElseMoves(block: Box, now: Edges, steady: Edges): boolean {
+  const needed = TELLING_SHARE * now.width * now.height;
+  return steadyAround(block, now, steady, Math.max(now.width, now.height), needed) <= ALL_MOVING;
+}
+
 /** Whether next to nothing of the edges in a block is in another picture. */
 function isNew({ x, y, width, height }: Box, edges: Edges, other: Edges): boolean {
   const part = [x, y, x + width, y + height] as const;
@@ -121,16 +127,19 @@ function withoutDoubles(found: readonly Box[]): Box[] {
   );
 }
 
+/** An empty list for each size. */
+const forEachSize = <T>(): T[][] => Array.from({ length: SIZES }, () => []);
+
 /** Finds text in pictures that are given one after the other, some a second. */
 export class TextFinder {
   private looks: Look[] = [];
   private camera: boolean[] = [];
   /** What has appeared in a picture that stands, by size; it is text for as long as it stays. */
-  private appeared: Box[][] = Array.from({ length: SIZES }, () => []);
+  private appeared: Box[][] = forEachSize();
   /** Letters in each of the pictures before, by size, the last picture's last: they may go. */
-  private lettersBefore: Letters[][][] = Array.from({ length: SIZES }, () => []);
+  private lettersBefore: Letters[][][] = forEachSize();
   /** Letters that were there since the last cut, by size: what passes before them does not make them come up. */
-  private known: Letters[][] = Array.from({ length: SIZES }, () => []);
+  private known: Letters[][] = forEachSize();
 
   /**
    * @param luma the next picture
@@ -166,12 +175,10 @@ export class TextFinder {
       if (countEdges(steady, x, y, x + width, y + height) < STEADY * inside) continue;
       const these = { block, edges: steady, luma };
       letters.push(these);
-      const needed = TELLING_SHARE * now.width * now.height;
-      const anywhere = steadyAround(block, now, steady, Math.max(now.width, now.height), needed);
       if (this.appears(block, steady, size)) stays.push(block);
       else this.remember(these, size);
       // No sign comes up on a wall from one picture to another, nor stays where it is while all else moves.
-      if (stays.includes(block) || anywhere <= ALL_MOVING) {
+      if (stays.includes(block) || allElseMoves(block, now, steady)) {
         seen.overlaid.push(block);
         seen.texts.push(block);
       } else if (still || this.movesAround(block, now, steady)) seen.texts.push(block);
@@ -195,8 +202,7 @@ export class TextFinder {
 
   /** Letters of before that are not there any more, in a picture that otherwise stands. */
   private gone(size: number): Box[] {
-    const [earlier] = this.lettersBefore[size]!;
-    if (!earlier || this.lettersBefore[size]!.length < PICTURES_BEFORE) return [];
+    const earlier = this.lettersBefore[size]!.at(-PICTURES_BEFORE) ?? [];
     const { luma, edges: now } = this.looks.at(-1)![size]!;
     return earlier
       .filter((letters) => !isThere(letters, now) && standsAround(letters.block, letters.luma, luma))
@@ -228,8 +234,8 @@ export class TextFinder {
     if (steadyEdges([before.edges, now.edges]).places.length >= CUT * before.edges.places.length) return;
     // Where letters are most of what has edges, they go without a cut.
     if (changedShare(before.luma, now.luma) <= STANDING_SHARE) return;
-    this.appeared = Array.from({ length: SIZES }, () => []);
-    this.lettersBefore = Array.from({ length: SIZES }, () => []);
-    this.known = Array.from({ length: SIZES }, () => []);
+    this.appeared = forEachSize();
+    this.lettersBefore = forEachSize();
+    this.known = forEachSize();
   }
 }

@@ -72,31 +72,22 @@ export function steadyEdges([first, ...others]: readonly [Edges, ...Edges[]]): E
   return { ...steady, places };
 }
 
-/** Number of edges in a part of a picture that are in another one as well. */
-export function countCommonEdges(a: Edges, b: Edges, left: number, top: number, right: number, bottom: number): number {
+/** A part of a picture: from `left` and `top` up to before `right` and `bottom`. */
+type Part = [left: number, top: number, right: number, bottom: number];
+
+/** Number of samples in a part of a picture of which something holds. */
+function countIn({ width, height }: Size, [left, top, right, bottom]: Part, holds: (at: number) => boolean): number {
   let count = 0;
-  for (let y = Math.max(0, top); y < Math.min(a.height, bottom); y++) {
-    for (let x = Math.max(0, left); x < Math.min(a.width, right); x++) {
-      const at = y * a.width + x;
-      if (common(a.across[at]!, b.across[at]!) !== 0 || common(a.down[at]!, b.down[at]!) !== 0) count++;
-    }
+  for (let y = Math.max(0, top); y < Math.min(height, bottom); y++) {
+    for (let x = Math.max(0, left); x < Math.min(width, right); x++) if (holds(y * width + x)) count++;
   }
   return count;
 }
 
-/** Number of edges in a part of a picture, from `left` and `top` up to before `right` and `bottom`. */
-export function countEdges(
-  { across, down, width, height }: Edges,
-  left: number,
-  top: number,
-  right: number,
-  bottom: number,
-): number {
-  let count = 0;
-  for (let y = Math.max(0, top); y < Math.min(height, bottom); y++) {
-    for (let x = Math.max(0, left); x < Math.min(width, right); x++) {
-      if (across[y * width + x] !== 0 || down[y * width + x] !== 0) count++;
-    }
-  }
-  return count;
-}
+/** Number of edges in a part of a picture. */
+export const countEdges = (edges: Edges, ...part: Part): number =>
+  countIn(edges, part, (at) => edges.across[at] !== 0 || edges.down[at] !== 0);
+
+/** Number of edges in a part of a picture that are in another one as well. */
+export const countCommonEdges = (a: Edges, b: Edges, ...part: Part): number =>
+  countIn(a, part, (at) => common(a.across[at]!, b.across[at]!) !== 0 || common(a.down[at]!, b.down[at]!) !== 0);

@@ -2,7 +2,7 @@
 import sharp from "sharp";
 import type { Size } from "~/core/geometry/box";
 import { formatRate, type Rate } from "~/core/time/rate";
-import { startFfmpeg, writing } from "../../film-tool.server";
+import { pipedIn, startFfmpeg, writing } from "../../film-tool.server";
 import { writeTo } from "../../tool.server";
 import { OwnFileError } from "../own-file";
 
@@ -20,14 +20,13 @@ export const isAnimatedWebp = (bytes: Buffer): boolean =>
 /** Writes straight RGBA frames as PNG pictures in a QuickTime file. */
 async function writeFilm(
   frames: AsyncIterable<Buffer>,
-  { width, height }: Size,
+  size: Size,
   rate: Rate,
   name: string,
   target: string,
 ): Promise<void> {
   const encoder = startFfmpeg(name, [
-    ...["-y", "-f", "rawvideo", "-pix_fmt", "rgba", "-s", `${width}x${height}`, "-r", `${rate.num}/${rate.den}`],
-    ...["-i", "pipe:0", "-c:v", "png", "-pred", "mixed", "-f", "mov", writing(target)],
+    ...["-y", ...pipedIn(size, "rgba", rate), "-c:v", "png", "-pred", "mixed", "-f", "mov", writing(target)],
   ]);
   encoder.stdout.resume();
   try {
