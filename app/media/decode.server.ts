@@ -21,6 +21,11 @@ export interface DecodeOptions {
   reduceTo?: Size;
   /** Whether the key picture before a frame will do for it, which is found much sooner. */
   keyPicturesDo?: boolean;
+  /**
+   * Whether the edges of a codec's blocks may stay unsmoothed in pictures that no other is decoded from, which saves a
+   * fifth of the decoding. Much reduced, a picture does not show them.
+   */
+  blocksMayShow?: boolean;
   /** The part of the picture that the copy, or what is reduced, is of; all of it if null or left out. */
   of?: Box | null;
   /** Frames wanted; the whole film if left out. */
@@ -130,6 +135,7 @@ async function* framesFrom(
     film.name,
     [
       ...(options.keyPicturesDo ? ["-skip_frame", "nokey"] : []),
+      ...(options.blocksMayShow ? ["-skip_loop_filter", "noref"] : []),
       ...[...input, "-map", "0:V:0", "-an", "-sn", "-dn", "-vf", filters(info, range, options)],
       ...["-frames:v", String(count), "-fps_mode", "passthrough", "-f", "rawvideo", "pipe:1"],
     ],

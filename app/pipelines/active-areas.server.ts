@@ -1,3 +1,4 @@
+import PQueue from "p-queue";
 import type { Box } from "~/core/geometry/box";
 import { activeAreaOf, ALIGNED_SHARE, edgeProfile, type EdgeProfile } from "~/core/shots/own-bars";
 import {
@@ -21,6 +22,8 @@ const FRAMES = { least: 6, most: 24 };
 const FRAMES_OF_SHOT = 6;
 /** Frames that are nearer than this to each other are decoded in one go with those between them. */
 const NEAR_FRAMES = 20;
+/** Frames that are sought at a time. */
+const AT_A_TIME = 2;
 
 /**
  * Finds a film's own bars: in the whole film from some of its frames in full size, and in single shots where what the
@@ -79,17 +82,20 @@ export class ActiveAreas {
     const { picture } = this.film.info;
     const every = Math.max(1, Math.floor((end - start) / count));
     const first = start + (every >> 1);
-    const profiles: EdgeProfile[] = [];
-    const look = async (options: DecodeOptions) => {
+    const look = async (options: DecodeOptions): Promise<EdgeProfile[]> => {
+      const profiles: EdgeProfile[] = [];
       const decoded = decodeFrames(this.film, { ...options, size: picture, signal: this.signal });
       for await (const data of decoded) profiles.push(edgeProfile(data, picture));
+      return profiles;
     };
     // Frames that are near each other are found sooner in one go than one by one.
-    if (every < NEAR_FRAMES) await look({ range: { start: first, end }, every });
-    else {
-      for (let frame = first; frame < end; frame += every)
-        await look({ range: { start: frame, end: frame + 1 }, keyPicturesDo: true });
-    }
-    return activeAreaOf(profiles, picture, alignedShare);
+    if (every < NEAR_FRAMES)
+      return activeAreaOf(await look({ range: { start: first, end }, every }), picture, alignedShare);
+    const frames: number[] = [];
+    for (let frame = first; frame < end; frame += every) frames.push(frame);
+    const sought = await new PQueue({ concurrency: AT_A_TIME }).addAll(
+      frames.map((frame) => () => look({ range: { start: frame, end: frame + 1 }, keyPicturesDo: true })),
+    );
+    return activeAreaOf(sought.flat(), picture, alignedShare);
   }
 }

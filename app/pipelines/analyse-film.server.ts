@@ -15,7 +15,10 @@ import type { Track } from "~/core/subjects/tracking/track";
 import { speechIn, type VoiceActivity } from "~/core/subjects/speaking/voice";
 import { type FrameRange, framesPerSecond, inRange } from "~/core/time/rate";
 import { joinRanges } from "~/core/time/ranges";
+import { Detector } from "~/media/detect/detector.server";
 import type { FilmFile } from "~/media/film-file";
+import { readAhead } from "~/media/read-ahead";
+import { smallFrames } from "~/media/small-frames.server";
 import { listen, SECONDS_PER_PIECE } from "~/media/voice.server";
 import { ActiveAreas } from "./active-areas.server";
 import { leadOn } from "./lead-on.server";
@@ -94,6 +97,8 @@ export interface Analysis {
 
 /** The voice detector hears better what it has heard the beginning of. */
 const LISTEN_BEFORE_SECONDS = 3;
+/** Pieces that are listened to ahead, while the same seconds are watched. */
+const LISTENED_AHEAD = Math.round(10 / SECONDS_PER_PIECE);
 
 /** Listens to a film, from a frame on, as far as it has been watched. */
 class Listener {
@@ -105,7 +110,7 @@ class Listener {
     const first = Math.max(0, from - Math.round(LISTEN_BEFORE_SECONDS * fps));
     // Nobody asks for what was said before; half a piece, 16 ms, is as near as it is placed.
     this.speech = new Array<number>(Math.round(first / fps / SECONDS_PER_PIECE)).fill(0);
-    this.pieces = listen(film, first, signal);
+    this.pieces = readAhead(listen(film, first, signal), LISTENED_AHEAD);
   }
 
   async upTo(seconds: number): Promise<void> {
@@ -181,22 +186,37 @@ class Analyser {
     const { start, end } = this.range;
     const report = () => onProgress?.((this.watchedTo - start) / (end - start));
     report();
-    // Bars would take away from what tells shots apart.
-    const { active = await this.areas.inFilm() } = this.options;
+    // It takes a second to be ready, in a thread of its own.
+    const detector = new Detector(smallFrames(this.film.info.picture).size);
+    let finishing = Promise.resolve();
+    /** Finishes shots while the film is watched further; one lot after the other. */
+    const finishMeanwhile = async () => {
+      await finishing;
+      finishing = this.finishShots(this.finder.needed);
+      // A failure is met where it is waited for.
+      finishing.catch(() => {});
+    };
     try {
-      for await (const chunk of watchFilm(this.film, { start: this.watchedTo, end }, start, active, signal)) {
+      // Bars would take away from what tells shots apart.
+      const { active = await this.areas.inFilm() } = this.options;
+      const left = { start: this.watchedTo, end };
+      for await (const chunk of watchFilm(this.film, left, start, active, detector, signal)) {
         this.take(chunk);
         store.saveActivity(chunk.range, await this.measure(chunk));
         store.saveChunk(chunk, this.known, this.finder.needed);
-        await this.finishShots(this.finder.needed);
+        await finishMeanwhile();
         report();
-        if (goesOn && !(await goesOn({ start: this.finishedTo, end }, this.watchedTo))) return this.people;
+        if (goesOn && !(await goesOn({ start: this.finishedTo, end }, this.watchedTo))) {
+          await finishing;
+          return this.people;
+        }
       }
+      await finishing;
       this.finder.end();
       store.saveTransitions(this.known);
       await this.finishShots(end);
     } finally {
-      await this.listener.dispose();
+      await Promise.all([finishing.catch(() => {}), this.listener.dispose(), detector.dispose()]);
     }
     return this.people;
   }

@@ -177,6 +177,7 @@ async function undecodedOf({ file, info }: FilmFile, signal?: AbortSignal): Prom
  *
  * @param begin where the pass began at first, a whole number of chunks before `range.start`
  * @param active the part of the picture that cuts are told from; all of it if null
+ * @param detector for pictures of the size of `smallFrames`
  * @throws FilmError if the film cannot be decoded to its end; CancelledError if the signal is aborted
  */
 export async function* watchFilm(
@@ -184,6 +185,7 @@ export async function* watchFilm(
   range: FrameRange,
   begin: number,
   active: Box | null,
+  detector: Detector,
   signal?: AbortSignal,
 ): AsyncGenerator<SeenChunk> {
   if (range.end <= range.start) return;
@@ -194,7 +196,6 @@ export async function* watchFilm(
   const warmUp = Math.ceil((propagationSteps * intervals.step) / intervals.objects + 1) * intervals.objects;
   const from = Math.max(begin, range.start - warmUp);
   const reader = new StepReader(intervals.step, propagationSteps, scale, areaInSmall(active, size, scale));
-  const detector = new Detector(size);
   const undecoded = await undecodedOf(film, signal);
   const waiting: Step[] = [];
   let features: FrameFeatures[] = [];
@@ -230,30 +231,25 @@ export async function* watchFilm(
     return done;
   };
 
-  try {
-    const options = { signal, of: active, onDecoded: undecoded && ((seconds: number) => undecoded.decoded(seconds)) };
-    const decoded = readAhead(decodeForAnalysis(film, { start: from, end: range.end }, options), DECODED_AHEAD);
-    for await (const { frame, image, reduced } of decoded) {
-      if (frame >= range.start) features.push(frameFeatures(reduced));
-      const since = frame - from;
-      if (since % intervals.step === 0) {
-        const objects = since % intervals.objects === 0;
-        const isDue = since % intervals.faces === 0;
-        const detection = isDue ? { objects, result: detector.detect(image, objects) } : null;
-        // A failure is met where the result is read, which may be after others have failed.
-        detection?.result.catch(() => {});
-        waiting.push({ frame, image, pyramid: greyPyramid(image), detection });
-        await drain(DETECTIONS_AHEAD);
-      }
-      // Everything in a chunk has been propagated as far as it goes when so much more has been dealt with.
-      const dealtWith = waiting[0]?.frame ?? frame;
-      if (dealtWith >= start + intervals.chunk + propagationSteps * intervals.step)
-        yield chunk(start + intervals.chunk);
+  const options = { signal, of: active, onDecoded: undecoded && ((seconds: number) => undecoded.decoded(seconds)) };
+  const decoded = readAhead(decodeForAnalysis(film, { start: from, end: range.end }, options), DECODED_AHEAD);
+  for await (const { frame, image, reduced } of decoded) {
+    if (frame >= range.start) features.push(frameFeatures(reduced));
+    const since = frame - from;
+    if (since % intervals.step === 0) {
+      const objects = since % intervals.objects === 0;
+      const isDue = since % intervals.faces === 0;
+      const detection = isDue ? { objects, result: detector.detect(image, objects) } : null;
+      // A failure is met where the result is read, which may be after others have failed.
+      detection?.result.catch(() => {});
+      waiting.push({ frame, image, pyramid: greyPyramid(image), detection });
+      await drain(DETECTIONS_AHEAD);
     }
-    for (const step of waiting.splice(0)) await reader.read(step);
-    while (start + intervals.chunk < range.end) yield chunk(start + intervals.chunk);
-    yield chunk(range.end);
-  } finally {
-    await detector.dispose();
+    // Everything in a chunk has been propagated as far as it goes when so much more has been dealt with.
+    const dealtWith = waiting[0]?.frame ?? frame;
+    if (dealtWith >= start + intervals.chunk + propagationSteps * intervals.step) yield chunk(start + intervals.chunk);
   }
+  for (const step of waiting.splice(0)) await reader.read(step);
+  while (start + intervals.chunk < range.end) yield chunk(start + intervals.chunk);
+  yield chunk(range.end);
 }
