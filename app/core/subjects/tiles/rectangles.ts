@@ -19,6 +19,10 @@ const COVERED = 0.25;
 const CROWDED = 1.3;
 /** Lines one way that are looked at further, the clearest first. */
 const MOST_LINES = 16;
+/** A clear line has edges, beyond what is usual, along this share of the least side. */
+const CLEAR_SHARE = 0.4;
+/** The first line that can be a side: what is nearer to the border is the border. */
+const FIRST_LINE = 2;
 /** Samples within which two lines are one. */
 const SAME_LINE = 2;
 /** Parts of a side, each of which has to have this share of the edges that it should. */
@@ -65,22 +69,22 @@ const waysOf = ({ width, height }: BytePlane): { upright: Way; level: Way } => (
   level: { lines: height, length: width, across: width, along: 1 },
 });
 
-/** 1 for each sample across which luma changes, and more than beside it. */
-function edgesOf({ samples }: BytePlane, { lines, length, across, along }: Way): Uint8Array {
+/** 1 for each sample across which luma changes, and more than beside it; line by line, whichever way the lines go. */
+function edgesOf({ samples, width, height }: BytePlane, { length, across }: Way): Uint8Array {
   const steps = new Uint8Array(samples.length);
-  for (let i = 0; i < length; i++) {
-    for (let line = 1, at = i * along + across; line < lines - 1; line++, at += across)
-      steps[at] = Math.abs(samples[at + across]! - samples[at - across]!);
-  }
+  for (let at = across; at < samples.length - across; at++)
+    steps[at] = Math.abs(samples[at + across]! - samples[at - across]!);
   const edges = new Uint8Array(samples.length);
   const reach = ALONE * across;
-  for (let i = 0; i < length; i++) {
-    for (let line = ALONE, at = i * along + reach; line < lines - ALONE; line++, at += across) {
+  const isUpright = across === 1;
+  const [left, top] = isUpright ? [ALONE, 0] : [0, ALONE];
+  for (let y = top; y < height - top; y++) {
+    for (let x = left, at = y * width + x; x < width - left; x++, at++) {
       const step = steps[at]!;
       if (step < LEAST_STEP) continue;
       let isAlone = true;
       for (let beside = at - reach; beside <= at + reach && isAlone; beside += across) isAlone = steps[beside]! <= step;
-      if (isAlone) edges[at] = 1;
+      if (isAlone) edges[isUpright ? x * length + y : at] = 1;
     }
   }
   return edges;
@@ -95,30 +99,44 @@ interface Lines {
   staying: number;
 }
 
-/** The clearest lines one way. */
-function linesOf({ lines, length, across, along }: Way, looks: readonly Uint8Array[]): Lines {
-  const needed = looks.length - HIDDEN;
-  const seen = new Uint8Array(looks[0]!.length);
-  // What lies between two samples is an edge at the one or at the other.
+/** In how many pictures there is an edge at each sample or the next across: what lies between two is at either. */
+function timesSeen({ length }: Way, looks: readonly Uint8Array[]): Uint8Array {
+  const times = new Uint8Array(looks[0]!.length);
   for (const edges of looks)
-    for (let at = 0; at < edges.length - across; at++) seen[at]! += edges[at]! | edges[at + across]!;
-  const found: (Line & { weight: number })[] = [];
+    for (let at = 0; at < edges.length - length; at++) times[at]! += edges[at]! | edges[at + length]!;
+  return times;
+}
+
+/** The clearest lines one way. */
+function linesOf(way: Way, looks: readonly Uint8Array[]): Lines {
+  const { lines, length } = way;
+  const seen = timesSeen(way, looks);
+  const needed = looks.length - HIDDEN;
+  const least = CLEAR_SHARE * Math.round(LEAST_SIDE * length);
+  const found: Line[] = [];
   let all = 0;
   let ever = 0;
-  for (let line = 2; line < lines - 3; line++) {
-    const upTo = new Uint16Array(length + 1);
-    for (let i = 0, at = line * across; i < length; i++, at += along) {
+  for (let line = FIRST_LINE; line < lines - FIRST_LINE - 1; line++) {
+    let staying = 0;
+    for (let at = line * length; at < (line + 1) * length; at++) {
       const times = seen[at]!;
-      upTo[i + 1] = upTo[i]! + (times >= needed ? 1 : 0);
+      if (times >= needed) staying++;
       ever += times;
     }
-    all += upTo[length]!;
-    found.push({ at: line + 1, isBorder: false, upTo, weight: 0 });
+    all += staying;
+    if (staying < least) continue;
+    const upTo = new Uint16Array(length + 1);
+    for (let i = 0, count = 0; i < length; i++) {
+      if (seen[line * length + i]! >= needed) count++;
+      upTo[i + 1] = count;
+    }
+    found.push({ at: line + 1, isBorder: false, upTo });
   }
-  const covered = COVERED + (CROWDED * all) / (length * found.length);
-  const least = Math.round(LEAST_SIDE * length);
-  for (const line of found) line.weight = weightOf(line.upTo, covered);
-  const clear = found.filter(({ weight }) => weight >= 0.4 * (1 - covered) * least).sort((a, b) => b.weight - a.weight);
+  const covered = COVERED + (CROWDED * all) / (length * (lines - 2 * FIRST_LINE - 1));
+  const clear = found
+    .map((line) => ({ ...line, weight: weightOf(line.upTo, covered) }))
+    .filter(({ weight }) => weight >= (1 - covered) * least)
+    .sort((a, b) => b.weight - a.weight);
   const kept: Line[] = [];
   for (const line of clear) {
     const isNew = kept.every((other) => Math.abs(other.at - line.at) > SAME_LINE);
@@ -211,12 +229,11 @@ export class RectangleFinder {
       this.looks.map(({ level }) => level),
     );
     const found: Box[] = [];
-    const down = pairsOf(rows.lines, LEAST_SIDE * luma.height);
     for (const [left, right] of pairsOf(columns.lines, LEAST_SIDE * luma.width)) {
-      for (const [top, bottom] of down) {
+      const sides = rows.lines.filter((row) => isSide(row, left.at, right.at, rows.covered));
+      for (const [top, bottom] of pairsOf(sides, LEAST_SIDE * luma.height)) {
         if (left.isBorder && right.isBorder && top.isBorder && bottom.isBorder) continue;
         if (![left, right].every((side) => isSide(side, top.at, bottom.at, columns.covered))) continue;
-        if (![top, bottom].every((side) => isSide(side, left.at, right.at, rows.covered))) continue;
         const [x, end] = [left, right].map((side) => placeOf(luma, ways.upright, side, top.at, bottom.at));
         const [y, foot] = [top, bottom].map((side) => placeOf(luma, ways.level, side, left.at, right.at));
         if (x == null || end == null || y == null || foot == null) continue;
