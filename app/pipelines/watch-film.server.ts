@@ -1,5 +1,5 @@
 import { type Box, clipBox, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
-import { type GreyPlane, greyPyramid, PYRAMID_SCALE } from "~/core/image/grey-pyramid";
+import { type GreyPlane, greyPyramid, PYRAMID_SCALE, showsOther } from "~/core/image/grey-pyramid";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
 import { plainEdges } from "~/core/shots/plain-edges";
@@ -199,6 +199,7 @@ export async function* watchFilm(
   const undecoded = await undecodedOf(film, signal);
   const waiting: Step[] = [];
   let features: FrameFeatures[] = [];
+  let pyramidBefore: GreyPlane[] | null = null;
   let start = range.start;
 
   /** Deals with the steps that need not be waited for, or with all. */
@@ -237,12 +238,16 @@ export async function* watchFilm(
     if (frame >= range.start) features.push(frameFeatures(reduced));
     const since = frame - from;
     if (since % intervals.step === 0) {
-      const objects = since % intervals.objects === 0;
-      const isDue = since % intervals.faces === 0;
+      const pyramid = greyPyramid(image);
+      // What a cut brings is not waited for: a shot may be over before the next look is due.
+      const isOther = pyramidBefore !== null && showsOther(pyramidBefore, pyramid);
+      const objects = isOther || since % intervals.objects === 0;
+      const isDue = isOther || since % intervals.faces === 0;
+      pyramidBefore = pyramid;
       const detection = isDue ? { objects, result: detector.detect(image, objects) } : null;
       // A failure is met where the result is read, which may be after others have failed.
       detection?.result.catch(() => {});
-      waiting.push({ frame, image, pyramid: greyPyramid(image), detection });
+      waiting.push({ frame, image, pyramid, detection });
       await drain(DETECTIONS_AHEAD);
     }
     // Everything in a chunk has been propagated as far as it goes when so much more has been dealt with.

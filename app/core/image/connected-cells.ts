@@ -21,11 +21,8 @@ export function connectedCells(
 ): Region {
   const cells = [start];
   const found = new Set(cells);
-  let [left, top, right, bottom] = [width, height, 0, 0];
   for (const cell of cells) {
     const [column, row] = [cell % width, Math.floor(cell / width)];
-    [left, right] = [Math.min(left, column), Math.max(right, column + 1)];
-    [top, bottom] = [Math.min(top, row), Math.max(bottom, row + 1)];
     for (let y = Math.max(0, row - reach); y <= Math.min(height - 1, row + reach); y++) {
       for (let x = Math.max(0, column - reach); x <= Math.min(width - 1, column + reach); x++) {
         const neighbour = y * width + x;
@@ -35,5 +32,20 @@ export function connectedCells(
       }
     }
   }
-  return { cells, box: { x: left, y: top, width: right - left, height: bottom - top } };
+  return { cells, box: boxAround(cells, width) };
+}
+
+/**
+ * The box around some cells, in cells.
+ *
+ * @param width of the grid
+ */
+export function boxAround(cells: readonly number[], width: number): Box {
+  let [left, top, right, bottom] = [Infinity, Infinity, 0, 0];
+  for (const cell of cells) {
+    const [column, row] = [cell % width, Math.floor(cell / width)];
+    [left, right] = [Math.min(left, column), Math.max(right, column + 1)];
+    [top, bottom] = [Math.min(top, row), Math.max(bottom, row + 1)];
+  }
+  return { x: left, y: top, width: right - left, height: bottom - top };
 }

@@ -18,6 +18,17 @@ function halve({ width, height, samples }: GreyPlane): GreyPlane {
   return { ...half, samples: halvePlane(samples, width, half.width, half.height) };
 }
 
+/** Mean difference of the smallest levels, of 255, from which on a picture shows something else than the one before. */
+const OTHER = 20;
+
+/** Whether a picture shows something else than another: a cut or a flash is between them, or the camera was thrown round. */
+export function showsOther(before: readonly GreyPlane[], now: readonly GreyPlane[]): boolean {
+  const [a, b] = [before, now].map((pyramid) => pyramid.at(-1)!.samples) as [Uint8Array, Uint8Array];
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += Math.abs(a[i]! - b[i]!);
+  return sum > OTHER * a.length;
+}
+
 /** The picture's luma in half its size, and again in halves of that; the largest first. */
 export function greyPyramid(image: YuvImage): GreyPlane[] {
   const levels = [halve({ width: image.width, height: image.height, samples: image.luma })];

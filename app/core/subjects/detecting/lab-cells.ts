@@ -9,6 +9,10 @@ export interface LabCells extends Size {
   b: Float32Array;
 }
 
+/** How far apart the colours of two cells are. */
+export const apart = ({ lightness, a, b }: LabCells, i: number, j: number): number =>
+  Math.hypot(lightness[i]! - lightness[j]!, a[i]! - a[j]!, b[i]! - b[j]!);
+
 /** Means of square blocks of a plane, from an index in it on. */
 function blockMeans(
   plane: Uint8Array,

@@ -4,11 +4,12 @@
  * reached by small steps; a thing only over its edge, and then all of it is as far away.
  */
 import { type Box, moveBox, scaleBox, type Size, wholeOf } from "../../geometry/box";
-import { connectedCells } from "../../image/connected-cells";
+import { boxAround, connectedCells } from "../../image/connected-cells";
 import type { YuvImage } from "../../image/yuv-image";
 import { median } from "../../median";
-import { type LabCells, labCells } from "./lab-cells";
 import type { Detection } from "./detection";
+import { heldThing } from "./held-thing";
+import { apart, type LabCells, labCells } from "./lab-cells";
 
 /** Side of a cell, in pixels. */
 const CELL = 6;
@@ -41,9 +42,6 @@ function freeStep(cells: LabCells): number {
   }
   return Math.min(MOST_STEP, Math.max(LEAST_STEP, median(steps)));
 }
-
-const apart = ({ lightness, a, b }: LabCells, i: number, j: number): number =>
-  Math.hypot(lightness[i]! - lightness[j]!, a[i]! - a[j]!, b[i]! - b[j]!);
 
 /**
  * The least sum of steps from the border to each cell. Passes forwards and backwards over the grid hand the least on from
@@ -135,18 +133,20 @@ interface Mass {
   mass: number;
 }
 
-function masses(saliency: Float64Array, belongs: Uint8Array, grid: Size): Mass[] {
+function masses(saliency: Float64Array, belongs: Uint8Array, grid: LabCells, free: number): Mass[] {
   const seen = new Set<number>();
   const found: Mass[] = [];
   let all = 0;
   for (const start of belongs.keys()) {
     if (!belongs[start] || seen.has(start)) continue;
-    const { cells, box } = connectedCells(grid, start, (cell) => belongs[cell] === 1);
+    const region = connectedCells(grid, start, (cell) => belongs[cell] === 1);
+    for (const cell of region.cells) seen.add(cell);
+    const cells = heldThing(grid, region.cells, free);
+    const box = boxAround(cells, grid.width);
     const columns = new Array<number>(box.width).fill(0);
     const rows = new Array<number>(box.height).fill(0);
     let mass = 0;
     for (const cell of cells) {
-      seen.add(cell);
       mass += saliency[cell]!;
       columns[(cell % grid.width) - box.x]!++;
       rows[Math.floor(cell / grid.width) - box.y]!++;
@@ -187,7 +187,7 @@ export function salientThings(image: YuvImage, area = wholeOf(image)): Detection
     Uint8Array.from(saliency, (value) => (value > level ? 1 : 0)),
     cells,
   );
-  return masses(saliency, belongs, cells)
+  return masses(saliency, belongs, cells, free)
     .filter(({ box, mass }) => mass >= LEAST_MASS && box.width * box.height < MAX_SHARE * cells.width * cells.height)
     .slice(0, MAX_THINGS)
     .map(({ box, mass }) => ({

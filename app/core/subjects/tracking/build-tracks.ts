@@ -1,4 +1,5 @@
 import { type Box, boxArea, boxCentre, intersectionArea, type Size } from "../../geometry/box";
+import { median } from "../../median";
 import { framesPerSecond, type FrameRange, inRange, type Rate } from "../../time/rate";
 import { actingIn } from "./acting";
 import { associate, type Tracklet } from "./associate";
@@ -51,9 +52,11 @@ const HEAD_PART = 0.55;
 /** A thing that is not seen any more is taken to be where the flow has it for so long. */
 const LINGER_SECONDS = 0.4;
 
+/** Frames from one look for a kind to the next, as a rule: after a sudden change there is one between. */
 function detectionInterval(frames: FrameDetections[], kind: TrackKind): number {
-  const detected = frames.filter((f) => f.looked.includes(kind)).map((f) => f.frame);
-  return Math.max(1, (detected[1] ?? 1) - (detected[0] ?? 0));
+  const looked = frames.filter((seen) => seen.looked.includes(kind)).map(({ frame }) => frame);
+  const intervals = looked.slice(1).map((frame, i) => frame - looked[i]!);
+  return intervals.length > 0 ? Math.round(median(intervals)) : 1;
 }
 
 function isConvincing(tracklet: Tracklet, interval: number, shot: FrameRange, fps: number): boolean {
