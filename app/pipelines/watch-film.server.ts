@@ -16,7 +16,7 @@ import { TextFinder } from "~/core/subjects/text/find-texts";
 import { RectangleFinder } from "~/core/subjects/tiles/rectangles";
 import { type FrameRange, framesPerSecond, type Rate } from "~/core/time/rate";
 import { Undecoded } from "~/core/time/undecoded";
-import { Detector } from "~/media/detect/detector.server";
+import type { Detector } from "~/media/detect/detector.server";
 import { readAhead } from "~/media/read-ahead";
 import { decodeForAnalysis, smallFrames } from "~/media/small-frames.server";
 import { pictureTimes } from "~/media/picture-times.server";

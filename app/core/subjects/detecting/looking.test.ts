@@ -1,9 +1,12 @@
 import { describe, expect, test } from "@jest/globals";
 import { texture, yuvPicture } from "../../../../tests/support/yuv-picture";
 import { boxIou } from "../../geometry/box";
+import { mean } from "../../mean";
 import { joinTracklets } from "../tracking/join-tracklets";
 import type { Tracklet } from "../tracking/associate";
+import { labCells } from "./lab-cells";
 import { facePatches, mouthMovement } from "./mouth";
+import { rareColours } from "./rare-colours";
 import { salientThings } from "./saliency";
 import { detailSide, sharpnessOf } from "./sharpness";
 
@@ -49,6 +52,25 @@ describe("what stands out", () => {
     expect(box.x + box.width).toBeLessThan(135);
   });
 
+  test("is the thing at the end of a slanted arm that is as wide as the thing, and nothing of the arm", () => {
+    const [slope, half] = [0.35, 18];
+    const onArm = (x: number, y: number) => Math.abs(y - 80 - slope * (x - 100)) < half;
+    const scene = (leadsOut: boolean) =>
+      yuvPicture(320, 180, (x, y) => {
+        if (x >= 60 && x < 100 && y >= 60 && y < 105) return [40, 90, 210];
+        if (x >= 100 && x < 210 && onArm(x, y)) return [200, 150, 120];
+        if (leadsOut && x >= 210 && onArm(x, y)) return [60, 110, 60];
+        const grey = 100 + 10 * texture(x, y);
+        return [grey, grey, grey];
+      });
+    const { box: held } = salientThings(scene(true))[0]!;
+    expect(held.x).toBeLessThan(70);
+    expect(held.x + held.width).toBeLessThan(125);
+    // Without the rest of an arm it may be a creature, or a car.
+    const { box: whole } = salientThings(scene(false))[0]!;
+    expect(whole.x + whole.width).toBeGreaterThan(160);
+  });
+
   test("is looked for between a film's own bars", () => {
     const picture = yuvPicture(320, 180, (x, y) => {
       if (y < 30 || y >= 150) return [0, 0, 0];
@@ -60,6 +82,33 @@ describe("what stands out", () => {
 
   test("is nothing in an even picture", () => {
     expect(salientThings(yuvPicture(320, 180, (x, y) => [120 + 20 * texture(x, y), 120, 120]))).toEqual([]);
+  });
+});
+
+describe("rare colours", () => {
+  const leaves = (x: number, y: number): [number, number, number] => {
+    const light = texture(x, y, 14) > 0 ? 210 : 25;
+    return [0.8 * light, light, 0.4 * light];
+  };
+  const isInside = (x: number, y: number) => x >= 198 && x < 228 && y >= 66 && y < 102;
+  const rarityIn = (colour: (x: number, y: number) => [number, number, number]) => {
+    const grid = labCells(yuvPicture(320, 180, colour), 6);
+    const rarity = [...rareColours(grid)];
+    const isCellInside = (_: number, cell: number) =>
+      isInside(6 * (cell % grid.width) + 3, 6 * Math.floor(cell / grid.width) + 3);
+    const inside = rarity.filter(isCellInside);
+    return { inside: mean(inside), elsewhere: Math.max(...rarity.filter((...at) => !isCellInside(...at))) };
+  };
+
+  test("are those of a thing among leaves that has a colour of its own", () => {
+    const { inside, elsewhere } = rarityIn((x, y) => (isInside(x, y) ? [200, 30, 40] : leaves(x, y)));
+    expect(inside).toBeGreaterThan(1.5 * elsewhere);
+  });
+
+  test("are none where the colour is found all over the picture", () => {
+    const isDot = (x: number, y: number) => x % 60 < 18 && y % 54 < 12;
+    const { inside, elsewhere } = rarityIn((x, y) => (isInside(x, y) || isDot(x, y) ? [200, 30, 40] : leaves(x, y)));
+    expect(inside).toBeLessThan(1.1 * elsewhere);
   });
 });
 

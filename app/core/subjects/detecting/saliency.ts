@@ -10,6 +10,7 @@ import { median } from "../../median";
 import type { Detection } from "./detection";
 import { heldThing } from "./held-thing";
 import { apart, type LabCells, labCells } from "./lab-cells";
+import { rareColours } from "./rare-colours";
 
 /** Side of a cell, in pixels. */
 const CELL = 6;
@@ -32,6 +33,11 @@ const MAX_SHARE = 0.6;
 /** So many times the usual difference of neighbours is as clear as it gets, and so many are nothing. */
 const CLEAR = 12;
 const NOTHING = 2;
+/** The rarest colour is so many times as rare as is usual where it is as clear as it gets, and where it is nothing. */
+const RARE = 9;
+const ALIKE = 3;
+/** Less than this, as a difference of colours on scales of 255, is hardly a colour of its own. */
+const LEAST_RARITY = 25;
 
 /** The steps between neighbouring cells that are free, by what is usual in the picture. */
 function freeStep(cells: LabCells): number {
@@ -159,28 +165,43 @@ function masses(saliency: Float64Array, belongs: Uint8Array, grid: LabCells, fre
   return found.map(({ box, mass }) => ({ box, mass: mass / all })).sort((a, b) => b.mass - a.mass);
 }
 
-/**
- * The things that stand out in a picture, the one with most first; none if it is even. Their score tells how clear they
- * are: how far the furthest is from the border, in steps that are usual in this picture.
- *
- * @param area the part of the picture that is not bars, its corner at even pixels
- * @returns boxes in pixels of the picture
- */
-export function salientThings(image: YuvImage, area = wholeOf(image)): Detection[] {
-  const cells = labCells(image, CELL, area);
-  if (cells.width < 3 || cells.height < 3) return [];
-  const free = freeStep(cells);
-  const distance = geodesicDistances(cells, free);
-  const sorted = distance.slice().sort();
-  const top = sorted[Math.floor(0.99 * sorted.length)]!;
-  const trust = Math.min(1, Math.max(0, (top / free - NOTHING) / (CLEAR - NOTHING)));
+/** How much each cell stands out, 0 to 1, and how clear it is that anything does. */
+interface Saliency {
+  map: Float64Array;
+  trust: number;
+}
+
+/** Values beside what nearly all of them stay under. */
+function relative(values: Float64Array): { map: Float64Array; top: number } {
+  const top = values.slice().sort()[Math.floor(0.99 * values.length)]!;
+  return { map: values.map((value) => Math.min(1, value / top)), top };
+}
+
+const between = (value: number, nothing: number, clear: number): number =>
+  Math.min(1, Math.max(0, (value - nothing) / (clear - nothing)));
+
+/** By how far from the border cells are. */
+function closedOff(cells: LabCells, free: number): Saliency {
+  const { map, top } = relative(geodesicDistances(cells, free));
+  return { map, trust: between(top / free, NOTHING, CLEAR) };
+}
+
+/** By how rare their colours are: among leaves, or rocks, everything is closed off from the border alike. */
+function rarelyColoured(cells: LabCells): Saliency {
+  const rarity = rareColours(cells);
+  const { map, top } = relative(rarity);
+  const usual = rarity.reduce((sum, value) => sum + value, 0) / rarity.length;
+  return { map, trust: top < LEAST_RARITY ? 0 : between(top / usual, ALIKE, RARE) };
+}
+
+function thingsIn({ map, trust }: Saliency, cells: LabCells, free: number): (Mass & { trust: number })[] {
   if (trust === 0) return [];
-  const saliency = distance.map((value, i) => {
+  const saliency = map.map((value, i) => {
     const away = Math.hypot(
       (2 * (i % cells.width)) / cells.width - 1,
       (2 * Math.floor(i / cells.width)) / cells.height - 1,
     );
-    return Math.min(1, value / top) * Math.exp(-((away / MIDDLE) ** 2));
+    return value * Math.exp(-((away / MIDDLE) ** 2));
   });
   const level = otsu(saliency, 1);
   const belongs = opened(
@@ -190,9 +211,26 @@ export function salientThings(image: YuvImage, area = wholeOf(image)): Detection
   return masses(saliency, belongs, cells, free)
     .filter(({ box, mass }) => mass >= LEAST_MASS && box.width * box.height < MAX_SHARE * cells.width * cells.height)
     .slice(0, MAX_THINGS)
-    .map(({ box, mass }) => ({
-      kind: "salient",
-      box: moveBox(scaleBox(box, CELL), area),
-      score: trust * mass ** 0.25,
-    }));
+    .map((thing) => ({ ...thing, trust }));
+}
+
+/**
+ * The things that stand out in a picture, the one with most first; none if it is even. Their score tells how clear they
+ * are: how far the furthest is from the border, in steps that are usual in this picture; or, where nothing is closed off
+ * from the border, how rare a colour is that is found in one place.
+ *
+ * @param area the part of the picture that is not bars, its corner at even pixels
+ * @returns boxes in pixels of the picture
+ */
+export function salientThings(image: YuvImage, area = wholeOf(image)): Detection[] {
+  const cells = labCells(image, CELL, area);
+  if (cells.width < 3 || cells.height < 3) return [];
+  const free = freeStep(cells);
+  const closed = thingsIn(closedOff(cells, free), cells, free);
+  const things = closed.length > 0 ? closed : thingsIn(rarelyColoured(cells), cells, free);
+  return things.map(({ box, mass, trust }) => ({
+    kind: "salient",
+    box: moveBox(scaleBox(box, CELL), area),
+    score: trust * mass ** 0.25,
+  }));
 }

@@ -24,6 +24,8 @@ const LEAST_WIDTH = 1.8;
 const LEAST_STROKES = 4;
 /** Strokes for each height of the line along it: letters are about as wide as half a line is high, with one or two each. */
 const LEAST_DENSITY = 0.7;
+/** A row of letters is level: share of the line's width that the strokes of its middle row reach over. */
+const LEAST_SPAN = 0.6;
 /** A stripe is as long as the line is high; letters have ends, so that rows differ. Share of edges that run along. */
 const LEAST_ALONG = 0.2;
 /** Letters stand at uneven distances: standard deviation of the gaps from stroke to stroke, beside their mean. */
@@ -99,10 +101,12 @@ function linesIn(region: Box, rows: readonly Stroke[][]): Box[] {
   return lines;
 }
 
-/** Whether there are as many strokes along a line as letters have, and not as regular as stripes are. */
+/** Whether there are as many strokes along a line as letters have, all along it, and not as regular as stripes are. */
 function hasLetters({ width, height }: Box, rows: readonly Stroke[][]): boolean {
   const usual = median(rows.map((row) => row.length));
   if (usual < LEAST_STROKES || (usual * height) / width < LEAST_DENSITY) return false;
+  const spans = rows.map((row) => (row.length > 0 ? row.at(-1)!.end - row[0]!.start : 0));
+  if (median(spans) < LEAST_SPAN * width) return false;
   const gaps = rows.flatMap((row) => row.slice(1).map(({ start }, i) => start - row[i]!.start));
   return deviation(gaps) >= LEAST_IRREGULARITY * mean(gaps);
 }
