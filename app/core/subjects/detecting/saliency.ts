@@ -8,6 +8,7 @@ import { boxAround, connectedCells } from "../../image/connected-cells";
 import type { YuvImage } from "../../image/yuv-image";
 import { median } from "../../median";
 import type { Detection } from "./detection";
+import { focusMap } from "./focus";
 import { heldThing } from "./held-thing";
 import { apart, type LabCells, labCells } from "./lab-cells";
 import { rareColours } from "./rare-colours";
@@ -36,6 +37,11 @@ const NOTHING = 2;
 /** The rarest colour is so many times as rare as is usual where it is as clear as it gets, and where it is nothing. */
 const RARE = 9;
 const ALIKE = 3;
+/** The place most in focus is so many times as sharp as is usual where it is the only one, and where all is sharp. */
+const ONE_SHARP = 8;
+const ALL_SHARP = 4;
+/** The most by which being out of focus takes from interest. */
+const MOST_FOR_FOCUS = 0.5;
 /** Less than this, as a difference of colours on scales of 255, is hardly a colour of its own. */
 const LEAST_RARITY = 25;
 
@@ -180,6 +186,19 @@ function relative(values: Float64Array): { map: Float64Array; top: number } {
 const between = (value: number, nothing: number, clear: number): number =>
   Math.min(1, Math.max(0, (value - nothing) / (clear - nothing)));
 
+const meanOf = (values: Float64Array): number => values.reduce((sum, value) => sum + value, 0) / values.length;
+
+/**
+ * What is left of each cell's interest for what is out of focus, where a picture has one place that is clearly more in focus
+ * than the rest of it.
+ */
+function focusWeights(image: YuvImage, area: Box, grid: Size): Float64Array {
+  const focus = focusMap(image, CELL, area, grid);
+  const { map, top } = relative(focus);
+  const most = MOST_FOR_FOCUS * between(top / meanOf(focus), ALL_SHARP, ONE_SHARP);
+  return map.map((value) => 1 - most + most * Math.sqrt(value));
+}
+
 /** By how far from the border cells are. */
 function closedOff(cells: LabCells, free: number): Saliency {
   const { map, top } = relative(geodesicDistances(cells, free));
@@ -190,18 +209,23 @@ function closedOff(cells: LabCells, free: number): Saliency {
 function rarelyColoured(cells: LabCells): Saliency {
   const rarity = rareColours(cells);
   const { map, top } = relative(rarity);
-  const usual = rarity.reduce((sum, value) => sum + value, 0) / rarity.length;
-  return { map, trust: top < LEAST_RARITY ? 0 : between(top / usual, ALIKE, RARE) };
+  return { map, trust: top < LEAST_RARITY ? 0 : between(top / meanOf(rarity), ALIKE, RARE) };
 }
 
-function thingsIn({ map, trust }: Saliency, cells: LabCells, free: number): (Mass & { trust: number })[] {
-  if (trust === 0) return [];
+/** @param weights of the cells, 0 to 1 */
+function thingsIn(
+  { map, trust }: Saliency,
+  weights: Float64Array,
+  cells: LabCells,
+  free: number,
+): (Mass & { trust: number })[] {
+  if (!(trust > 0)) return [];
   const saliency = map.map((value, i) => {
     const away = Math.hypot(
       (2 * (i % cells.width)) / cells.width - 1,
       (2 * Math.floor(i / cells.width)) / cells.height - 1,
     );
-    return value * Math.exp(-((away / MIDDLE) ** 2));
+    return value * weights[i]! * Math.exp(-((away / MIDDLE) ** 2));
   });
   const level = otsu(saliency, 1);
   const belongs = opened(
@@ -226,8 +250,9 @@ export function salientThings(image: YuvImage, area = wholeOf(image)): Detection
   const cells = labCells(image, CELL, area);
   if (cells.width < 3 || cells.height < 3) return [];
   const free = freeStep(cells);
-  const closed = thingsIn(closedOff(cells, free), cells, free);
-  const things = closed.length > 0 ? closed : thingsIn(rarelyColoured(cells), cells, free);
+  const weights = focusWeights(image, area, cells);
+  const closed = thingsIn(closedOff(cells, free), weights, cells, free);
+  const things = closed.length > 0 ? closed : thingsIn(rarelyColoured(cells), weights, cells, free);
   return things.map(({ box, mass, trust }) => ({
     kind: "salient",
     box: moveBox(scaleBox(box, CELL), area),
