@@ -125,6 +125,7 @@ class StepReader {
       detection.sharpness = rounded(sharpnessOf(image, detection.box), 3);
       if (detection.kind === "object" || detection.kind === "salient")
         detection.detailSide = rounded(detailSide(image, detection.box), 2);
+      if (detection.kind === "salient") detection.written = rounded(this.texts.written(detection.box), 2);
       if (detection.landmarks) detection.facing = rounded(facingOf(detection.landmarks), 2);
     }
     this.propagator.see(detections, image);

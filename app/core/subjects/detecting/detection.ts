@@ -34,6 +34,8 @@ export interface Detection {
   sharpness?: number;
   /** Of a thing: at which end it has more detail, as `detailSide` tells it. */
   detailSide?: number;
+  /** Of what stands out: share of it that lines of text cover, 0 to 1. */
+  written?: number;
   /** Where it went by the optical flow after this frame: one box a step, until it was seen anew or its flow was lost. */
   propagated?: Box[];
   /** Of a person: the track of the face where the head is, if there is only one. */

@@ -94,10 +94,9 @@ describe("rare colours", () => {
   const rarityIn = (colour: (x: number, y: number) => [number, number, number]) => {
     const grid = labCells(yuvPicture(320, 180, colour), 6);
     const rarity = [...rareColours(grid)];
-    const isCellInside = (_: number, cell: number) =>
-      isInside(6 * (cell % grid.width) + 3, 6 * Math.floor(cell / grid.width) + 3);
-    const inside = rarity.filter(isCellInside);
-    return { inside: mean(inside), elsewhere: Math.max(...rarity.filter((...at) => !isCellInside(...at))) };
+    const isCellInside = (cell: number) => isInside(6 * (cell % grid.width) + 3, 6 * Math.floor(cell / grid.width) + 3);
+    const inside = rarity.filter((_, cell) => isCellInside(cell));
+    return { inside: mean(inside), elsewhere: Math.max(...rarity.filter((_, cell) => !isCellInside(cell))) };
   };
 
   test("are those of a thing among leaves that has a colour of its own", () => {

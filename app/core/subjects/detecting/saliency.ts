@@ -34,12 +34,16 @@ const MAX_SHARE = 0.6;
 /** So many times the usual difference of neighbours is as clear as it gets, and so many are nothing. */
 const CLEAR = 12;
 const NOTHING = 2;
+/** One measure that is this sure needs no other. */
+const ENOUGH = 0.2;
 /** The rarest colour is so many times as rare as is usual where it is as clear as it gets, and where it is nothing. */
 const RARE = 9;
 const ALIKE = 3;
 /** The place most in focus is so many times as sharp as is usual where it is the only one, and where all is sharp. */
 const ONE_SHARP = 8;
 const ALL_SHARP = 4;
+/** … and so many times where that alone tells that it is what the camera was set to. */
+const ALONE_SHARP = 16;
 /** The most by which being out of focus takes from interest. */
 const MOST_FOR_FOCUS = 0.5;
 /** Less than this, as a difference of colours on scales of 255, is hardly a colour of its own. */
@@ -189,14 +193,16 @@ const between = (value: number, nothing: number, clear: number): number =>
 const meanOf = (values: Float64Array): number => values.reduce((sum, value) => sum + value, 0) / values.length;
 
 /**
- * What is left of each cell's interest for what is out of focus, where a picture has one place that is clearly more in focus
- * than the rest of it.
+ * By what is in focus, as a map of its own and as what is left of the interest of what is not, where a picture has one place
+ * that is clearly more in focus than the rest of it.
  */
-function focusWeights(image: YuvImage, area: Box, grid: Size): Float64Array {
+function inFocus(image: YuvImage, area: Box, grid: Size): Saliency & { weights: Float64Array } {
   const focus = focusMap(image, CELL, area, grid);
   const { map, top } = relative(focus);
-  const most = MOST_FOR_FOCUS * between(top / meanOf(focus), ALL_SHARP, ONE_SHARP);
-  return map.map((value) => 1 - most + most * Math.sqrt(value));
+  const sharpness = top / meanOf(focus);
+  const most = MOST_FOR_FOCUS * between(sharpness, ALL_SHARP, ONE_SHARP);
+  const weights = map.map((value) => 1 - most + most * Math.sqrt(value));
+  return { map, trust: between(sharpness, ONE_SHARP, ALONE_SHARP), weights };
 }
 
 /** By how far from the border cells are. */
@@ -241,7 +247,7 @@ function thingsIn(
 /**
  * The things that stand out in a picture, the one with most first; none if it is even. Their score tells how clear they
  * are: how far the furthest is from the border, in steps that are usual in this picture; or, where nothing is closed off
- * from the border, how rare a colour is that is found in one place.
+ * from the border, how rare a colour is that is found in one place, or how much more in focus one place is.
  *
  * @param area the part of the picture that is not bars, its corner at even pixels
  * @returns boxes in pixels of the picture
@@ -250,9 +256,13 @@ export function salientThings(image: YuvImage, area = wholeOf(image)): Detection
   const cells = labCells(image, CELL, area);
   if (cells.width < 3 || cells.height < 3) return [];
   const free = freeStep(cells);
-  const weights = focusWeights(image, area, cells);
-  const closed = thingsIn(closedOff(cells, free), weights, cells, free);
-  const things = closed.length > 0 ? closed : thingsIn(rarelyColoured(cells), weights, cells, free);
+  const focus = inFocus(image, area, cells);
+  let things: (Mass & { trust: number })[] = [];
+  for (const saliencyOf of [() => closedOff(cells, free), () => rarelyColoured(cells), () => focus]) {
+    const found = thingsIn(saliencyOf(), focus.weights, cells, free);
+    if ((found[0]?.trust ?? 0) > (things[0]?.trust ?? 0)) things = found;
+    if (things.length > 0 && things[0]!.trust >= ENOUGH) break;
+  }
   return things.map(({ box, mass, trust }) => ({
     kind: "salient",
     box: moveBox(scaleBox(box, CELL), area),

@@ -1,5 +1,5 @@
 /** Text that was put over a film: it stays where it is while what is around it moves, or is all that a still card shows. */
-import { type Box, boxArea, boxContains, boxIou, scaleBox } from "../../geometry/box";
+import { type Box, boxArea, boxContains, boxIou, intersectionArea, scaleBox } from "../../geometry/box";
 import { type BytePlane, countCommonEdges, countEdges, type Edges, edgesOf, halved, steadyEdges } from "./steady-edges";
 import { textBlocks } from "./text-lines";
 
@@ -134,6 +134,8 @@ const forEachSize = <T>(): T[][] => Array.from({ length: SIZES }, () => []);
 export class TextFinder {
   private looks: Look[] = [];
   private camera: boolean[] = [];
+  /** All lines of text in the picture that was seen last; null until they are asked for. */
+  private lines: Box[] | null = null;
   /** What has appeared in a picture that stands, by size; it is text for as long as it stays. */
   private appeared: Box[][] = forEachSize();
   /** Letters in each of the pictures before, by size, the last picture's last: they may go. */
@@ -148,6 +150,7 @@ export class TextFinder {
   see(luma: BytePlane, isCameraMoving: boolean): SeenText {
     const planes = [luma];
     while (planes.length < SIZES) planes.push(halved(planes.at(-1)!));
+    this.lines = null;
     this.looks.push(planes.map((plane) => ({ luma: plane, edges: edgesOf(plane) })));
     this.camera.push(isCameraMoving);
     this.forgetAfterCut();
@@ -159,6 +162,17 @@ export class TextFinder {
     const found = Array.from({ length: SIZES }, (_, size) => this.inSize(size, still));
     const all = (kind: BlockKind) => withoutDoubles(found.flatMap((each) => each[kind]));
     return { texts: all("texts"), letters: all("letters"), overlaid: all("overlaid") };
+  }
+
+  /** Share of a box that lines of text cover in the picture that was seen last, whether they are of the scene or over it. */
+  written(box: Box): number {
+    this.lines ??= withoutDoubles(
+      this.looks
+        .at(-1)!
+        .flatMap(({ luma, edges }, size) => textBlocks(edges, luma).map((block) => scaleBox(block, 2 ** size))),
+    );
+    const covered = this.lines.reduce((sum, line) => sum + intersectionArea(line, box), 0);
+    return Math.min(1, covered / boxArea(box));
   }
 
   private inSize(size: number, still: boolean): SeenText {

@@ -144,6 +144,18 @@ describe("text over a film", () => {
     expect(seen(() => picture((x, y) => (isInk(LINE, AT.x, AT.y, x, y) ? 230 : 40)), 0)).toHaveLength(1);
   });
 
+  test("covers so much of a thing, whether it was put over the picture or moves with it", () => {
+    const finder = new TextFinder();
+    for (const shift of [0, 7])
+      finder.see(
+        picture((x, y) => (isInk(LINE, AT.x - shift, AT.y, x, y) ? 230 : 40)),
+        true,
+      );
+    const board = { x: INK.x - 7, y: INK.y - 4, width: INK.width, height: INK.height + 8 };
+    expect(finder.written(board)).toBeGreaterThan(0.4);
+    expect(finder.written({ x: 20, y: 20, width: 100, height: 60 })).toBe(0);
+  });
+
   test("is not told before it has been there for a while", () => {
     const finder = new TextFinder();
     for (let k = 0; k < STEADY_PICTURES - 1; k++) expect(finder.see(titled(7 * k), true).texts).toEqual([]);

@@ -10,6 +10,7 @@ import { tileTracks } from "../tiles/tile-tracks";
 import { textTracks } from "../text/text-tracks";
 import { joinTracklets } from "./join-tracklets";
 import { withMovement } from "./movement";
+import { withWords } from "./signs";
 import { farEnd, withoutHolder, withoutMergers } from "./stay";
 import { boxAt, isDoubtfulFace, joinTracks, seenTogether, type Track, visibleFrames } from "./track";
 
@@ -159,7 +160,7 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
   const others = FOUND_KINDS.filter((kind) => kind !== "face").flatMap((kind) => tracksOf(kind, known));
   const texts = textTracks(inShot, shot, picture);
   const tracks = [...faces, ...others].map((track) =>
-    track.kind === "salient" ? withMovement(track, inShot, texts) : track,
+    track.kind === "salient" ? withWords(withMovement(track, inShot, texts), inShot) : track,
   );
   joinFacesToPersons(tracks);
   for (const track of tracks) {
@@ -170,11 +171,10 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
   return [...withoutShadows(withoutText(oneFaceEach(tracks), texts), shot), ...tiles, ...texts];
 }
 
-/** What moves or stands out and is text is nothing else. */
+/** What moves or stands out and is text is nothing else; nor is a face that may be a round letter. */
 function withoutText(tracks: readonly Track[], texts: readonly Track[]): Track[] {
-  return tracks.filter(
-    (track) => (track.kind !== "motion" && track.kind !== "salient") || shareWithin(track, texts) < TEXT_SHARE,
-  );
+  const mayBeText = (track: Track) => track.kind === "motion" || track.kind === "salient" || isDoubtfulFace(track);
+  return tracks.filter((track) => !mayBeText(track) || shareWithin(track, texts) < TEXT_SHARE);
 }
 
 /** Faces of one person that are never seen together are one face, which was not seen for a while. */
