@@ -37,7 +37,7 @@ const DETECTIONS_AHEAD = 3;
 /** A camera that moves by so much of the picture's width from one look for text to the next moves clearly. */
 const CAMERA_MOVES = 0.004;
 /** A face this sure needs nothing beside it that merely stands out. */
-const CERTAIN = 0.65;
+const CERTAIN = 0.8;
 
 /** What was seen in a stretch of a film. */
 export interface SeenChunk {
