@@ -32,7 +32,7 @@ export function connectedCells(
       }
     }
   }
-  return { cells, box: boxAround(cells, width) };
+  return { cells, box: boxOfCells(cells, width) };
 }
 
 /**
@@ -40,7 +40,7 @@ export function connectedCells(
  *
  * @param width of the grid
  */
-export function boxAround(cells: readonly number[], width: number): Box {
+export function boxOfCells(cells: readonly number[], width: number): Box {
   let [left, top, right, bottom] = [Infinity, Infinity, 0, 0];
   for (const cell of cells) {
     const [column, row] = [cell % width, Math.floor(cell / width)];

@@ -320,7 +320,8 @@ const photographed: Sketch = (random, { subjects }) => {
   };
 };
 
-const SETS: Record<string, Sketch> = {
+/** Sets that are about a thing. */
+export const THING_SETS: Record<string, Sketch> = {
   "even ground": onEvenGround,
   "busy ground": onBusyGround,
   "in a hand": inHand,
@@ -332,8 +333,9 @@ const SETS: Record<string, Sketch> = {
   food,
   screen,
   photographed,
-  ...TEXT_SETS,
 };
+
+const SETS: Record<string, Sketch> = { ...THING_SETS, ...TEXT_SETS };
 
 const SIZES = [
   { width: 1280, height: 720 },
@@ -354,9 +356,13 @@ const VARIANTS = 5;
 /** Neighbouring seeds begin alike; these are far from one another. */
 const seedOf = (set: number, variant: number) => Math.imul(1 + 100 * set + variant, 2654435761) >>> 0;
 
+/** A scene of a set as it is drawn. */
+export const drawingOf = (set: string, variant: number, pictures: Pictures): ThingScene["draw"] =>
+  SETS[set]!(seeded(seedOf(Object.keys(SETS).indexOf(set), variant)), pictures);
+
 /** All scenes; the last variant of each set is the fifth that is kept apart. */
 export function planThings(pictures: Pictures): ThingScene[] {
-  return Object.entries(SETS).flatMap(([set, sketch], s) =>
+  return Object.keys(SETS).flatMap((set, s) =>
     Array.from({ length: VARIANTS }, (_, variant) => ({
       name: `${set} ${variant}`,
       set,
@@ -364,7 +370,7 @@ export function planThings(pictures: Pictures): ThingScene[] {
       size: SIZES[(variant + s) % SIZES.length]!,
       seconds: 4,
       ...QUALITIES[(variant + 2 * s) % QUALITIES.length]!,
-      draw: sketch(seeded(seedOf(s, variant)), pictures),
+      draw: drawingOf(set, variant, pictures),
     })),
   );
 }

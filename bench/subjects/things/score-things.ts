@@ -49,7 +49,8 @@ const MOST = 0.8;
 /** Share of a text's box that an area has to cover. */
 const COVERED = 0.8;
 
-const holds = (box: Box, followed: Box | null): boolean => {
+/** Whether the middle of what is followed is in a box. */
+export const holds = (box: Box, followed: Box | null): boolean => {
   if (!followed) return false;
   const { x, y } = boxCentre(followed);
   return x >= box.x && x < box.x + box.width && y >= box.y && y < box.y + box.height;

@@ -1,9 +1,10 @@
 import { describe, expect, test } from "@jest/globals";
 import { texture, yuvPicture } from "../../../../tests/support/yuv-picture";
-import { boxIou } from "../../geometry/box";
+import { boxIou, wholeOf } from "../../geometry/box";
 import { mean } from "../../mean";
 import { joinTracklets } from "../tracking/join-tracklets";
 import type { Tracklet } from "../tracking/associate";
+import { focusMap } from "./focus";
 import { labCells } from "./lab-cells";
 import { facePatches, mouthMovement } from "./mouth";
 import { rareColours } from "./rare-colours";
@@ -83,6 +84,24 @@ describe("what stands out", () => {
   test("is nothing in an even picture", () => {
     expect(salientThings(yuvPicture(320, 180, (x, y) => [120 + 20 * texture(x, y), 120, 120]))).toEqual([]);
   });
+});
+
+test("what is in focus stands out before what is larger and brighter, and is not", () => {
+  const isSoft = (x: number, y: number) => Math.hypot(x - 90, y - 90);
+  const picture = yuvPicture(320, 180, (x, y) => {
+    const ground = 70 + 30 * texture(x, y, 40);
+    // Out of focus, an edge takes many pixels.
+    const share = Math.min(1, Math.max(0, (50 - isSoft(x, y)) / 30));
+    const light = ground + share * (150 - ground);
+    const sharp = 130 + 120 * texture(x, y, 3);
+    return Math.hypot(x - 230, y - 90) < 22 ? [sharp, sharp, 0.6 * sharp] : [light, light, 0.8 * light];
+  });
+  const { box } = salientThings(picture)[0]!;
+  expect(boxIou(box, { x: 208, y: 68, width: 44, height: 44 })).toBeGreaterThan(0.4);
+  const grid = { width: 53, height: 30 };
+  const focus = focusMap(picture, 6, wholeOf(picture), grid);
+  const at = (x: number, y: number) => focus[Math.floor(y / 6) * grid.width + Math.floor(x / 6)]!;
+  expect(at(230, 90)).toBeGreaterThan(10 * at(90, 90) + 1);
 });
 
 describe("rare colours", () => {

@@ -4,7 +4,7 @@
  * reached by small steps; a thing only over its edge, and then all of it is as far away.
  */
 import { type Box, moveBox, scaleBox, type Size, wholeOf } from "../../geometry/box";
-import { boxAround, connectedCells } from "../../image/connected-cells";
+import { boxOfCells, connectedCells } from "../../image/connected-cells";
 import type { YuvImage } from "../../image/yuv-image";
 import { median } from "../../median";
 import type { Detection } from "./detection";
@@ -158,7 +158,7 @@ function masses(saliency: Float64Array, belongs: Uint8Array, grid: LabCells, fre
     const region = connectedCells(grid, start, (cell) => belongs[cell] === 1);
     for (const cell of region.cells) seen.add(cell);
     const cells = heldThing(grid, region.cells, free);
-    const box = boxAround(cells, grid.width);
+    const box = boxOfCells(cells, grid.width);
     const columns = new Array<number>(box.width).fill(0);
     const rows = new Array<number>(box.height).fill(0);
     let mass = 0;
