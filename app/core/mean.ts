@@ -1,3 +1,6 @@
 /** The mean of some values; NaN if there are none. */
-export const mean = (values: readonly number[]): number =>
-  values.reduce((sum, value) => sum + value, 0) / values.length;
+export function mean(values: ArrayLike<number>): number {
+  let sum = 0;
+  for (let i = 0; i < values.length; i++) sum += values[i]!;
+  return sum / values.length;
+}

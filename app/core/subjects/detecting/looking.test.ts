@@ -81,6 +81,15 @@ describe("what stands out", () => {
     expect(boxIou(box, { x: 75, y: 65, width: 50, height: 50 })).toBeGreaterThan(0.6);
   });
 
+  test("is found where nothing at all is in focus", () => {
+    const picture = yuvPicture(320, 180, (x, y) => {
+      const light = 60 + 120 * Math.min(1, Math.max(0, (70 - Math.hypot(x - 160, y - 90)) / 60));
+      return [light, 0.8 * light, 0.5 * light];
+    });
+    const { box } = salientThings(picture)[0]!;
+    expect(boxIou(box, { x: 120, y: 50, width: 80, height: 80 })).toBeGreaterThan(0.4);
+  });
+
   test("is nothing in an even picture", () => {
     expect(salientThings(yuvPicture(320, 180, (x, y) => [120 + 20 * texture(x, y), 120, 120]))).toEqual([]);
   });

@@ -6,6 +6,7 @@
 import { type Box, moveBox, scaleBox, type Size, wholeOf } from "../../geometry/box";
 import { boxOfCells, connectedCells } from "../../image/connected-cells";
 import type { YuvImage } from "../../image/yuv-image";
+import { mean } from "../../mean";
 import { median } from "../../median";
 import type { Detection } from "./detection";
 import { focusMap } from "./focus";
@@ -149,6 +150,11 @@ interface Mass {
   mass: number;
 }
 
+/** What stands out, and how clear it is that anything does. */
+interface Thing extends Mass {
+  trust: number;
+}
+
 function masses(saliency: Float64Array, belongs: Uint8Array, grid: LabCells, free: number): Mass[] {
   const seen = new Set<number>();
   const found: Mass[] = [];
@@ -181,28 +187,25 @@ interface Saliency {
   trust: number;
 }
 
-/** Values beside what nearly all of them stay under. */
-function relative(values: Float64Array): { map: Float64Array; top: number } {
+/** Values beside what nearly all of them stay under, and how many times the mean that is; zeros where nothing stands out. */
+function relative(values: Float64Array): { map: Float64Array; top: number; times: number } {
   const top = values.slice().sort()[Math.floor(0.99 * values.length)]!;
-  return { map: values.map((value) => Math.min(1, value / top)), top };
+  if (top === 0) return { map: new Float64Array(values.length), top, times: 0 };
+  return { map: values.map((value) => Math.min(1, value / top)), top, times: top / mean(values) };
 }
 
 const between = (value: number, nothing: number, clear: number): number =>
   Math.min(1, Math.max(0, (value - nothing) / (clear - nothing)));
-
-const meanOf = (values: Float64Array): number => values.reduce((sum, value) => sum + value, 0) / values.length;
 
 /**
  * By what is in focus, as a map of its own and as what is left of the interest of what is not, where a picture has one place
  * that is clearly more in focus than the rest of it.
  */
 function inFocus(image: YuvImage, area: Box, grid: Size): Saliency & { weights: Float64Array } {
-  const focus = focusMap(image, CELL, area, grid);
-  const { map, top } = relative(focus);
-  const sharpness = top / meanOf(focus);
-  const most = MOST_FOR_FOCUS * between(sharpness, ALL_SHARP, ONE_SHARP);
+  const { map, times } = relative(focusMap(image, CELL, area, grid));
+  const most = MOST_FOR_FOCUS * between(times, ALL_SHARP, ONE_SHARP);
   const weights = map.map((value) => 1 - most + most * Math.sqrt(value));
-  return { map, trust: between(sharpness, ONE_SHARP, ALONE_SHARP), weights };
+  return { map, trust: between(times, ONE_SHARP, ALONE_SHARP), weights };
 }
 
 /** By how far from the border cells are. */
@@ -213,19 +216,13 @@ function closedOff(cells: LabCells, free: number): Saliency {
 
 /** By how rare their colours are: among leaves, or rocks, everything is closed off from the border alike. */
 function rarelyColoured(cells: LabCells): Saliency {
-  const rarity = rareColours(cells);
-  const { map, top } = relative(rarity);
-  return { map, trust: top < LEAST_RARITY ? 0 : between(top / meanOf(rarity), ALIKE, RARE) };
+  const { map, top, times } = relative(rareColours(cells));
+  return { map, trust: top < LEAST_RARITY ? 0 : between(times, ALIKE, RARE) };
 }
 
 /** @param weights of the cells, 0 to 1 */
-function thingsIn(
-  { map, trust }: Saliency,
-  weights: Float64Array,
-  cells: LabCells,
-  free: number,
-): (Mass & { trust: number })[] {
-  if (!(trust > 0)) return [];
+function thingsIn({ map, trust }: Saliency, weights: Float64Array, cells: LabCells, free: number): Thing[] {
+  if (trust === 0) return [];
   const saliency = map.map((value, i) => {
     const away = Math.hypot(
       (2 * (i % cells.width)) / cells.width - 1,
@@ -257,7 +254,7 @@ export function salientThings(image: YuvImage, area = wholeOf(image)): Detection
   if (cells.width < 3 || cells.height < 3) return [];
   const free = freeStep(cells);
   const focus = inFocus(image, area, cells);
-  let things: (Mass & { trust: number })[] = [];
+  let things: Thing[] = [];
   for (const saliencyOf of [() => closedOff(cells, free), () => rarelyColoured(cells), () => focus]) {
     const found = thingsIn(saliencyOf(), focus.weights, cells, free);
     if ((found[0]?.trust ?? 0) > (things[0]?.trust ?? 0)) things = found;
