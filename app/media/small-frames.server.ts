@@ -54,6 +54,6 @@ export async function* decodeReduced(
   { of, signal, range = { start: 0, end: film.info.frames } }: Pick<DecodeOptions, "of" | "range" | "signal"> = {},
 ): AsyncGenerator<YuvImage> {
   const { size } = smallFrames(film.info.picture);
-  const options = { size, reduceTo: FEATURE_SIZE, of, range, signal };
+  const options = { size, reduceTo: FEATURE_SIZE, blocksMayShow: true, of, range, signal };
   for await (const data of decodeFrames(film, options)) yield yuvImage(data, FEATURE_SIZE);
 }

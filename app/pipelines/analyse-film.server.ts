@@ -188,14 +188,6 @@ class Analyser {
     report();
     // It takes a second to be ready, in a thread of its own.
     const detector = new Detector(smallFrames(this.film.info.picture).size);
-    let finishing = Promise.resolve();
-    /** Finishes shots while the film is watched further; one lot after the other. */
-    const finishMeanwhile = async () => {
-      await finishing;
-      finishing = this.finishShots(this.finder.needed);
-      // A failure is met where it is waited for.
-      finishing.catch(() => {});
-    };
     try {
       // Bars would take away from what tells shots apart.
       const { active = await this.areas.inFilm() } = this.options;
@@ -204,19 +196,15 @@ class Analyser {
         this.take(chunk);
         store.saveActivity(chunk.range, await this.measure(chunk));
         store.saveChunk(chunk, this.known, this.finder.needed);
-        await finishMeanwhile();
+        await this.finishShots(this.finder.needed);
         report();
-        if (goesOn && !(await goesOn({ start: this.finishedTo, end }, this.watchedTo))) {
-          await finishing;
-          return this.people;
-        }
+        if (goesOn && !(await goesOn({ start: this.finishedTo, end }, this.watchedTo))) return this.people;
       }
-      await finishing;
       this.finder.end();
       store.saveTransitions(this.known);
       await this.finishShots(end);
     } finally {
-      await Promise.all([finishing.catch(() => {}), this.listener.dispose(), detector.dispose()]);
+      await Promise.all([this.listener.dispose(), detector.dispose()]);
     }
     return this.people;
   }
