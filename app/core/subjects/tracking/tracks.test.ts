@@ -91,6 +91,28 @@ describe("tracks", () => {
     expect(Math.abs(boxAt(tracks[0]!, 43)!.x - 25 * 33)).toBeLessThan(12);
   });
 
+  test("a face that may be a round letter is none within text, and a sure one is whatever is laid over it", () => {
+    const title: Box = { x: 500, y: 350, width: 700, height: 300 };
+    const kinds = (score: number) => {
+      const frames = seen(() => [face(800, 450, 90, score)]).map((look) => ({ ...look, texts: [title] }));
+      return buildTracks(frames, SHOT, RATE, HD).map(({ kind }) => kind);
+    };
+    expect(kinds(0.68)).toEqual(["text"]);
+    expect(kinds(0.95)).toEqual(["face", "text"]);
+  });
+
+  test("a look between two that were due, as after a cut, changes nothing of how long a face must be seen", () => {
+    const due = Array.from({ length: 12 }, (_, i) => 10 * i);
+    const look = (frame: number, detections: Detection[]): FrameDetections => ({
+      ...{ frame, looked: ["face"], step: 2, detections },
+    });
+    const frames = [...due, 4].sort((a, b) => a - b).map((frame) => look(frame, [face(400, 300)]));
+    const [track] = buildTracks(frames, SHOT, RATE, HD);
+    expect(track!.start + track!.boxes.length).toBe(SHOT.end);
+    const once = [...due, 4].sort((a, b) => a - b).map((frame) => look(frame, frame === 60 ? [face(400, 300)] : []));
+    expect(buildTracks(once, SHOT, RATE, HD)).toEqual([]);
+  });
+
   test("a face belongs to the person around it", () => {
     const person = (x: number): Detection => ({
       kind: "person",
