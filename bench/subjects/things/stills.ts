@@ -6,6 +6,7 @@
  */
 import { type Canvas, createCanvas } from "@napi-rs/canvas";
 import { parseArgs } from "node:util";
+import { clamped } from "~/core/clamped";
 import { type Box, boxIou, scaleBox } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { salientThings } from "~/core/subjects/detecting/saliency";
@@ -41,7 +42,7 @@ function pictureOf(canvas: Canvas, seed: number): YuvImage {
   return yuvPicture(size.width, size.height, (x, y) => {
     const at = 4 * (y * size.width + x);
     const noise = grain * (random() + random() + random() - 1.5);
-    const value = (channel: number) => Math.min(255, Math.max(0, data[at + channel]! + noise));
+    const value = (channel: number) => clamped(data[at + channel]! + noise, 0, 255);
     return [value(0), value(1), value(2)];
   });
 }

@@ -5,6 +5,7 @@
  */
 import type { Box, Size } from "../../geometry/box";
 import type { YuvImage } from "../../image/yuv-image";
+import { laplacianAt } from "./sharpness";
 
 /** What this share of the cells stays under is grain and compression; and that many times as much still is. */
 const QUIET_SHARE = 0.2;
@@ -24,8 +25,7 @@ function curvature({ luma, width }: YuvImage, side: number, area: Box, grid: Siz
       // The outermost pixels are left out, so that nothing beside the area is looked at.
       for (let y = 1; y < side - 1; y++) {
         const first = (area.y + row * side + y) * width + area.x + column * side + 1;
-        for (let at = first; at < first + side - 2; at++)
-          sum += Math.abs(4 * luma[at]! - luma[at - 1]! - luma[at + 1]! - luma[at - width]! - luma[at + width]!);
+        for (let at = first; at < first + side - 2; at++) sum += laplacianAt(luma, width, at);
       }
       out[cell] = sum / (side - 2) ** 2;
     }

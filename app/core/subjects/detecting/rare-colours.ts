@@ -48,18 +48,29 @@ function coloursOf({ width, lightness, a, b }: LabCells): Colour[] {
 const squaredDistance = (one: Colour, other: Colour): number =>
   (one.lightness - other.lightness) ** 2 + (one.a - other.a) ** 2 + (one.b - other.b) ** 2;
 
-/** How unlike all others a colour is, less for how far it is spread. */
-function rarityOf(colour: Colour, colours: readonly Colour[], cells: number, evenSpread: number): number {
+/** How much of each colour counts as one of them: by how many cells have it, and how like it is. */
+const likeness = (colour: Colour, colours: readonly Colour[]): number[] =>
+  colours.map((other) => other.cells.length * Math.exp(-squaredDistance(colour, other) / (2 * SAME_COLOUR ** 2)));
+
+/**
+ * How unlike all others a colour is, less for how far it is spread.
+ *
+ * @param weights as `likeness` gives them
+ */
+function rarityOf(
+  colour: Colour,
+  colours: readonly Colour[],
+  weights: readonly number[],
+  cells: number,
+  evenSpread: number,
+): number {
   let unlike = 0;
   let [weight, x, y] = [0, 0, 0];
-  const weights = colours.map((other) => {
-    const squared = squaredDistance(colour, other);
-    unlike += (other.cells.length / cells) * Math.sqrt(squared);
-    const same = other.cells.length * Math.exp(-squared / (2 * SAME_COLOUR ** 2));
-    weight += same;
-    x += same * other.x;
-    y += same * other.y;
-    return same;
+  colours.forEach((other, i) => {
+    unlike += (other.cells.length / cells) * Math.sqrt(squaredDistance(colour, other));
+    weight += weights[i]!;
+    x += weights[i]! * other.x;
+    y += weights[i]! * other.y;
   });
   const spread = colours.reduce((sum, other, i) => {
     const [dx, dy] = [other.x - x / weight, other.y - y / weight];
@@ -77,16 +88,16 @@ export function rareColours(grid: LabCells): Float64Array {
   const colours = coloursOf(grid);
   const out = new Float64Array(grid.width * grid.height);
   const evenSpread = (grid.width ** 2 + grid.height ** 2) / 12;
-  const rarities = colours.map((colour) => rarityOf(colour, colours, out.length, evenSpread));
-  for (const colour of colours) {
+  const weights = colours.map((colour) => likeness(colour, colours));
+  const rarities = colours.map((colour, i) => rarityOf(colour, colours, weights[i]!, out.length, evenSpread));
+  colours.forEach(({ cells }, i) => {
     // Bins have borders; like colours on both sides of one are as rare.
     let [sum, weight] = [0, 0];
-    colours.forEach((other, i) => {
-      const like = other.cells.length * Math.exp(-squaredDistance(colour, other) / (2 * SAME_COLOUR ** 2));
-      sum += like * rarities[i]!;
+    weights[i]!.forEach((like, j) => {
+      sum += like * rarities[j]!;
       weight += like;
     });
-    for (const cell of colour.cells) out[cell] = sum / weight;
-  }
+    for (const cell of cells) out[cell] = sum / weight;
+  });
   return out;
 }

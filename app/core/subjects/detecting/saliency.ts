@@ -6,6 +6,7 @@
 import { type Box, moveBox, scaleBox, type Size, wholeOf } from "../../geometry/box";
 import { boxOfCells, connectedCells } from "../../image/connected-cells";
 import type { YuvImage } from "../../image/yuv-image";
+import { clamped } from "../../clamped";
 import { mean } from "../../mean";
 import { median } from "../../median";
 import type { Detection } from "./detection";
@@ -195,7 +196,7 @@ function relative(values: Float64Array): { map: Float64Array; top: number; times
 }
 
 const between = (value: number, nothing: number, clear: number): number =>
-  Math.min(1, Math.max(0, (value - nothing) / (clear - nothing)));
+  clamped((value - nothing) / (clear - nothing), 0, 1);
 
 /**
  * By what is in focus, as a map of its own and as what is left of the interest of what is not, where a picture has one place

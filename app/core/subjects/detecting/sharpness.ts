@@ -1,6 +1,10 @@
 import { type Box, clipBox } from "../../geometry/box";
 import type { YuvImage } from "../../image/yuv-image";
 
+/** Size of the Laplacian at a sample that is not at the picture's border. */
+export const laplacianAt = (luma: Uint8Array, width: number, at: number): number =>
+  Math.abs(4 * luma[at]! - luma[at - 1]! - luma[at + 1]! - luma[at - width]! - luma[at + width]!);
+
 /** Mean size of the Laplacian in a box, and the standard deviation of its luma; null where it is too small to say. */
 function detailIn(image: YuvImage, box: Box): { laplacian: number; deviation: number } | null {
   const part = clipBox(box, image);
@@ -19,7 +23,7 @@ function detailIn(image: YuvImage, box: Box): { laplacian: number; deviation: nu
       const value = luma[at]!;
       sum += value;
       squares += value * value;
-      laplacian += Math.abs(4 * value - luma[at - 1]! - luma[at + 1]! - luma[at - width]! - luma[at + width]!);
+      laplacian += laplacianAt(luma, width, at);
     }
   }
   const mean = sum / count;
