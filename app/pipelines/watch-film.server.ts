@@ -74,7 +74,7 @@ class StepReader {
   readonly camera: CameraStep[] = [];
   private readonly propagator: FlowPropagator;
   private readonly texts = new TextFinder();
-  private readonly rectangles = new RectangleFinder();
+  private readonly rectangles: RectangleFinder;
   private before: Step | null = null;
   /** Pixels that the camera has moved by since text was looked for. */
   private cameraMoved = 0;
@@ -82,10 +82,12 @@ class StepReader {
   constructor(
     private readonly stepFrames: number,
     propagationSteps: number,
+    size: Size,
     private readonly scale: number,
     private readonly area: Box,
   ) {
     this.propagator = new FlowPropagator(propagationSteps);
+    this.rectangles = new RectangleFinder(size);
   }
 
   async read(step: Step): Promise<void> {
@@ -196,7 +198,7 @@ export async function* watchFilm(
   // Long enough before that everything that was propagated then has been seen anew or has been given up.
   const warmUp = Math.ceil((propagationSteps * intervals.step) / intervals.objects + 1) * intervals.objects;
   const from = Math.max(begin, range.start - warmUp);
-  const reader = new StepReader(intervals.step, propagationSteps, scale, areaInSmall(active, size, scale));
+  const reader = new StepReader(intervals.step, propagationSteps, size, scale, areaInSmall(active, size, scale));
   const undecoded = await undecodedOf(film, signal);
   const waiting: Step[] = [];
   let features: FrameFeatures[] = [];

@@ -48,20 +48,22 @@ const GUARD = 2;
 export function edgeProfile(luma: Uint8Array, { width, height }: Size): EdgeProfile {
   const rows = new Float32Array(height * SEGMENTS);
   const columns = new Float32Array(width * SEGMENTS);
-  const acrossOf = Uint8Array.from({ length: width }, (_, x) => Math.floor((x * SEGMENTS) / width));
-  const [inRow, inColumn] = [new Float32Array(SEGMENTS), new Float32Array(SEGMENTS)];
-  for (const segment of acrossOf) inRow[segment]!++;
-  for (let y = 0, at = 0; y < height; y++) {
-    const down = Math.floor((y * SEGMENTS) / height);
-    inColumn[down]!++;
-    for (let x = 0; x < width; x++, at++) {
-      const value = luma[at]!;
-      rows[y * SEGMENTS + acrossOf[x]!]! += value;
-      columns[x * SEGMENTS + down]! += value;
+  const begins = (length: number) => Array.from({ length: SEGMENTS + 1 }, (_, s) => Math.ceil((s * length) / SEGMENTS));
+  const [across, down] = [begins(width), begins(height)];
+  for (let s = 0; s < SEGMENTS; s++) {
+    const inColumns = new Float32Array(width);
+    for (let y = down[s]!; y < down[s + 1]!; y++) {
+      for (let t = 0; t < SEGMENTS; t++) {
+        let inRow = 0;
+        for (let x = across[t]!, at = y * width + x; x < across[t + 1]!; x++, at++) {
+          inRow += luma[at]!;
+          inColumns[x]! += luma[at]!;
+        }
+        rows[y * SEGMENTS + t] = inRow / (across[t + 1]! - across[t]!);
+      }
     }
+    for (let x = 0; x < width; x++) columns[x * SEGMENTS + s] = inColumns[x]! / (down[s + 1]! - down[s]!);
   }
-  for (let i = 0; i < rows.length; i++) rows[i]! /= inRow[i % SEGMENTS]!;
-  for (let i = 0; i < columns.length; i++) columns[i]! /= inColumn[i % SEGMENTS]!;
   return { rows, columns };
 }
 

@@ -5,26 +5,8 @@
 import { type Box, boxArea, boxUnion, intersectionArea, type Size } from "../../geometry/box";
 import { median } from "../../median";
 import type { BytePlane } from "../text/steady-edges";
+import { LEAST_SIDE, LEAST_STEP, type Line, LINE_PICTURES, LineFinder, SAME_LINE, type Way } from "./straight-lines";
 
-/** Pictures in which a side has to be where it is, and in how many of them it may not show. */
-export const RECTANGLE_PICTURES = 4;
-const HIDDEN = 1;
-/** Least side of a rectangle, as a share of the picture's. */
-const LEAST_SIDE = 0.12;
-/** Change of luma over two samples that is an edge, if none so many samples beside it is stronger. */
-const LEAST_STEP = 6;
-const ALONE = 2;
-/** Share of a side at which there is an edge: more, where there are edges everywhere. */
-const COVERED = 0.25;
-const CROWDED = 1.3;
-/** Lines one way that are looked at further, the clearest first. */
-const MOST_LINES = 16;
-/** A clear line has edges, beyond what is usual, along this share of the least side. */
-const CLEAR_SHARE = 0.4;
-/** The first line that can be a side: what is nearer to the border is the border. */
-const FIRST_LINE = 2;
-/** Samples within which two lines are one. */
-const SAME_LINE = 2;
 /** Parts of a side, each of which has to have this share of the edges that it should. */
 const QUARTERS = 4;
 const EVERYWHERE = 0.5;
@@ -47,116 +29,6 @@ const SAME_SIZE = 0.02;
 const MOST_OF_PICTURE = 0.5;
 /** No picture is so many times as long as it is short. */
 const LONGEST = 3;
-
-/** A plane along one way: lines beside each other, and how far it is in it from one to the next, and along each. */
-interface Way {
-  lines: number;
-  length: number;
-  across: number;
-  along: number;
-}
-
-/** A line between samples, with how many edges are on it up to each place along it. */
-interface Line {
-  /** The place between samples, or the picture's border. */
-  at: number;
-  isBorder: boolean;
-  upTo: Uint16Array;
-}
-
-const waysOf = ({ width, height }: BytePlane): { upright: Way; level: Way } => ({
-  upright: { lines: width, length: height, across: 1, along: width },
-  level: { lines: height, length: width, across: width, along: 1 },
-});
-
-/** 1 for each sample across which luma changes, and more than beside it; line by line, whichever way the lines go. */
-function edgesOf({ samples, width, height }: BytePlane, { length, across }: Way): Uint8Array {
-  const steps = new Uint8Array(samples.length);
-  for (let at = across; at < samples.length - across; at++)
-    steps[at] = Math.abs(samples[at + across]! - samples[at - across]!);
-  const edges = new Uint8Array(samples.length);
-  const reach = ALONE * across;
-  const isUpright = across === 1;
-  const [left, top] = isUpright ? [ALONE, 0] : [0, ALONE];
-  for (let y = top; y < height - top; y++) {
-    for (let x = left, at = y * width + x; x < width - left; x++, at++) {
-      const step = steps[at]!;
-      if (step < LEAST_STEP) continue;
-      let isAlone = true;
-      for (let beside = at - reach; beside <= at + reach && isAlone; beside += across) isAlone = steps[beside]! <= step;
-      if (isAlone) edges[isUpright ? x * length + y : at] = 1;
-    }
-  }
-  return edges;
-}
-
-/** The lines one way on which edges stay, and the picture's borders. */
-interface Lines {
-  lines: Line[];
-  /** The share of a side at which there has to be an edge. */
-  covered: number;
-  /** The share of the edges that stay. */
-  staying: number;
-}
-
-/** In how many pictures there is an edge at each sample or the next across: what lies between two is at either. */
-function timesSeen({ length }: Way, looks: readonly Uint8Array[]): Uint8Array {
-  const times = new Uint8Array(looks[0]!.length);
-  for (const edges of looks)
-    for (let at = 0; at < edges.length - length; at++) times[at]! += edges[at]! | edges[at + length]!;
-  return times;
-}
-
-/** The clearest lines one way. */
-function linesOf(way: Way, looks: readonly Uint8Array[]): Lines {
-  const { lines, length } = way;
-  const seen = timesSeen(way, looks);
-  const needed = looks.length - HIDDEN;
-  const least = CLEAR_SHARE * Math.round(LEAST_SIDE * length);
-  const found: Line[] = [];
-  let all = 0;
-  let ever = 0;
-  for (let line = FIRST_LINE; line < lines - FIRST_LINE - 1; line++) {
-    let staying = 0;
-    for (let at = line * length; at < (line + 1) * length; at++) {
-      const times = seen[at]!;
-      if (times >= needed) staying++;
-      ever += times;
-    }
-    all += staying;
-    if (staying < least) continue;
-    const upTo = new Uint16Array(length + 1);
-    for (let i = 0, count = 0; i < length; i++) {
-      if (seen[line * length + i]! >= needed) count++;
-      upTo[i + 1] = count;
-    }
-    found.push({ at: line + 1, isBorder: false, upTo });
-  }
-  const covered = COVERED + (CROWDED * all) / (length * (lines - 2 * FIRST_LINE - 1));
-  const clear = found
-    .map((line) => ({ ...line, weight: weightOf(line.upTo, covered) }))
-    .filter(({ weight }) => weight >= (1 - covered) * least)
-    .sort((a, b) => b.weight - a.weight);
-  const kept: Line[] = [];
-  for (const line of clear) {
-    const isNew = kept.every((other) => Math.abs(other.at - line.at) > SAME_LINE);
-    if (kept.length < MOST_LINES && isNew) kept.push(line);
-  }
-  const border = (at: number): Line => ({ at, isBorder: true, upTo: new Uint16Array(0) });
-  const inOrder = [border(0), ...kept, border(lines)].sort((a, b) => a.at - b.at);
-  return { lines: inOrder, covered, staying: (looks.length * all) / Math.max(1, ever) };
-}
-
-/** The most by which edges outweigh gaps in any stretch of a line (Kadane's algorithm). */
-function weightOf(upTo: Uint16Array, covered: number): number {
-  let most = 0;
-  let here = 0;
-  for (let i = 1; i < upTo.length; i++) {
-    here = Math.max(0, here + upTo[i]! - upTo[i - 1]! - covered);
-    most = Math.max(most, here);
-  }
-  return most;
-}
 
 /** Whether a line has edges along all of a stretch. */
 function isSide({ isBorder, upTo }: Line, start: number, end: number, covered: number): boolean {
@@ -203,31 +75,38 @@ const pairsOf = (lines: readonly Line[], least: number): [Line, Line][] =>
     lines.slice(i + 1).flatMap((second): [Line, Line][] => (second.at - first.at >= least ? [[first, second]] : [])),
   );
 
-/** Finds rectangles in pictures that are given one after the other, some a second. */
+const waysOf = ({ width, height }: Size): { upright: Way; level: Way } => ({
+  upright: { lines: width, length: height, across: 1, along: width },
+  level: { lines: height, length: width, across: width, along: 1 },
+});
+
+/** Finds rectangles in pictures of one size that are given one after the other, some a second. */
 export class RectangleFinder {
-  private looks: { upright: Uint8Array; level: Uint8Array }[] = [];
+  private readonly ways: { upright: Way; level: Way };
+  private readonly upright: LineFinder;
+  private readonly level: LineFinder;
   private count = 0;
+
+  constructor(size: Size) {
+    this.ways = waysOf(size);
+    this.upright = new LineFinder(this.ways.upright);
+    this.level = new LineFinder(this.ways.level);
+  }
 
   /**
    * @param luma the next picture
-   * @returns the rectangles that have been there in the last `RECTANGLE_PICTURES`, to a fraction of a sample; undefined at
+   * @returns the rectangles that have been there in the last `LINE_PICTURES`, to a fraction of a sample; undefined at
    * every second picture, at which they are not looked for. The picture's borders may be sides; the picture itself is none
    * of them, nor what is made up of others.
    */
   see(luma: BytePlane): Box[] | undefined {
-    const ways = waysOf(luma);
-    this.looks.push({ upright: edgesOf(luma, ways.upright), level: edgesOf(luma, ways.level) });
+    const { ways } = this;
+    this.upright.see(luma);
+    this.level.see(luma);
     this.count++;
-    if (this.looks.length < RECTANGLE_PICTURES || this.count % 2) return undefined;
-    this.looks = this.looks.slice(-RECTANGLE_PICTURES);
-    const columns = linesOf(
-      ways.upright,
-      this.looks.map(({ upright }) => upright),
-    );
-    const rows = linesOf(
-      ways.level,
-      this.looks.map(({ level }) => level),
-    );
+    if (this.count < LINE_PICTURES || this.count % 2) return undefined;
+    const columns = this.upright.clearest();
+    const rows = this.level.clearest();
     const found: Box[] = [];
     for (const [left, right] of pairsOf(columns.lines, LEAST_SIDE * luma.width)) {
       const sides = rows.lines.filter((row) => isSide(row, left.at, right.at, rows.covered));

@@ -4,7 +4,7 @@ import { median } from "../../median";
 import { type FrameRange, inRange } from "../../time/rate";
 import type { FrameDetections } from "../detecting/detection";
 import type { Track } from "../tracking/track";
-import { RECTANGLE_PICTURES } from "./rectangles";
+import { LINE_PICTURES } from "./straight-lines";
 
 /** Rectangles that overlap by this much are the same in another frame. */
 const SAME = 0.9;
@@ -51,7 +51,7 @@ const isApart = (box: Box, other: Box): boolean =>
  */
 export function tileTracks(frames: readonly FrameDetections[], shot: FrameRange, picture: Size): Track[] {
   // The first looks are told from what the shot before showed as well.
-  const inShot = frames.filter(({ frame }) => inRange(frame, shot)).slice(RECTANGLE_PICTURES - 1);
+  const inShot = frames.filter(({ frame }) => inRange(frame, shot)).slice(LINE_PICTURES - 1);
   const looks = inShot.filter(({ rectangles }) => rectangles);
   const found = lasting(looks).sort((a, b) => boxArea(b) - boxArea(a));
   const tiles: Box[] = [];

@@ -1,7 +1,8 @@
 import { describe, expect, test } from "@jest/globals";
 import { type Box, boxIou, wholeOf } from "../../geometry/box";
 import type { FrameDetections } from "../detecting/detection";
-import { RECTANGLE_PICTURES, RectangleFinder } from "./rectangles";
+import { RectangleFinder } from "./rectangles";
+import { LINE_PICTURES } from "./straight-lines";
 import { tileTracks } from "./tile-tracks";
 
 const SIZE = { width: 192, height: 108 };
@@ -34,9 +35,9 @@ function pictureOf(pieces: readonly Box[], time: number, speed: number) {
 
 /** What is found in the last of some pictures. */
 function found(pieces: readonly Box[], speed: number): Box[] {
-  const finder = new RectangleFinder();
+  const finder = new RectangleFinder(SIZE);
   let last: Box[] | undefined;
-  for (let time = 0; time < RECTANGLE_PICTURES + 2; time++) last = finder.see(pictureOf(pieces, time, speed)) ?? last;
+  for (let time = 0; time < LINE_PICTURES + 2; time++) last = finder.see(pictureOf(pieces, time, speed)) ?? last;
   return last!;
 }
 
@@ -63,12 +64,12 @@ describe("rectangles", () => {
   });
 
   test("have a picture in them: colour bars are no tiles", () => {
-    const finder = new RectangleFinder();
+    const finder = new RectangleFinder(SIZE);
     const card = { ...SIZE, samples: new Uint8Array(SIZE.width * SIZE.height) };
     for (let i = 0; i < card.samples.length; i++)
       card.samples[i] = 40 + 50 * Math.floor((4 * (i % SIZE.width)) / SIZE.width);
     let last: Box[] | undefined;
-    for (let time = 0; time < RECTANGLE_PICTURES + 2; time++) last = finder.see(card) ?? last;
+    for (let time = 0; time < LINE_PICTURES + 2; time++) last = finder.see(card) ?? last;
     expect(last).toEqual([]);
   });
 
