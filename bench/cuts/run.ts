@@ -2,7 +2,10 @@
  * Finds the transitions of made-up, difficult films and holds them against the truth, for the films that the method
  * was tuned on and, apart, for those that were not looked at; and times the finding against bare decoding.
  *
- *   ./glad-pan bench cuts [--json OUT.json] [--set NAME]
+ *   ./glad-pan bench cuts [--json OUT.json] [--set NAME] [--held FRAMES]
+ *
+ * With `--held` every picture stands for so many frames, and those between are left out, as where a film was animated, or
+ * taken, with fewer pictures than its frames; without films whose shots are too short for that.
  */
 import { spawnSync } from "node:child_process";
 import { writeFileSync } from "node:fs";
@@ -11,11 +14,17 @@ import { decideTransitions, weighTransitions } from "~/core/shots/detect-transit
 import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
 import { probeFilm } from "~/media/probe.server";
 import { decodeReduced } from "~/media/small-frames.server";
-import { truthOf } from "./draw-film";
+import { type TrueTransition, truthOf } from "./draw-film";
 import { makeFilms } from "./make-films";
+import type { FilmPlan } from "./plan";
 import { addScores, f1, type Mistake, NO_SCORE, type Score, scoreFilm } from "./score";
 
-const { values } = parseArgs({ options: { json: { type: "string" }, set: { type: "string" } } });
+const { values } = parseArgs({
+  options: { json: { type: "string" }, set: { type: "string" }, held: { type: "string", default: "1" } },
+});
+const held = Number(values.held);
+/** Pictures that a shot has at the least where they are held. */
+const PICTURES_OF_SHOT = 6;
 
 interface Found {
   features: FrameFeatures[];
@@ -34,6 +43,20 @@ async function featuresOf(file: string): Promise<Found> {
   }
   return { features, featureMilliseconds };
 }
+
+/** The first frame of the held picture that first shows what a frame does, or comes after it. */
+const heldFrom = (frame: number) => held * Math.ceil(frame / held);
+
+/** What there is to find in a film, as far as its pictures are held. */
+function truthHeld(plan: FilmPlan): TrueTransition[] {
+  return truthOf(plan).map(({ kind, frame, range: { start, end } }) => ({
+    ...{ kind, frame: heldFrom(frame) },
+    range: { start: heldFrom(start), end: heldFrom(end) },
+  }));
+}
+
+const hasLongShots = (plan: FilmPlan) =>
+  held === 1 || truthOf(plan).every(({ frame }, i, all) => frame - (all[i - 1]?.frame ?? 0) >= PICTURES_OF_SHOT * held);
 
 const percent = (share: number) => (100 * share).toFixed(2);
 
@@ -56,11 +79,12 @@ function summary(score: Score) {
 const sets = new Map<string, Score>();
 const parts = { tuned: { ...NO_SCORE }, apart: { ...NO_SCORE } };
 const mistakes: (Mistake & { film: string })[] = [];
-const films = await makeFilms((plan) => !values.set || plan.set === values.set);
+const films = await makeFilms((plan) => hasLongShots(plan) && (!values.set || plan.set === values.set));
 for (const { plan, file } of films) {
   const { features } = await featuresOf(file);
-  const found = decideTransitions(weighTransitions(features, plan.rate));
-  const { score, mistakes: wrong } = scoreFilm(found, truthOf(plan));
+  const shown = features.map((_, frame) => features[frame - (frame % held)]!);
+  const found = decideTransitions(weighTransitions(shown, plan.rate));
+  const { score, mistakes: wrong } = scoreFilm(found, truthHeld(plan));
   const part = plan.apart ? "apart" : "tuned";
   parts[part] = addScores(parts[part], score);
   sets.set(plan.set, addScores(sets.get(plan.set) ?? NO_SCORE, score));

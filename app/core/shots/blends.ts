@@ -49,6 +49,10 @@ const LEAST_FRONT = 0.4;
 /** The spread that its turns need, and the residual that it may have. */
 const LEAST_SPREAD = 0.13;
 const LARGEST_SWEEP = 0.36;
+/** A wipe brings in so many times what is new beside it, where the picture only moves … */
+const BROUGHT_IN = 1.2;
+/** … in so many frames at the most. */
+const BESIDE_FRAMES = 12;
 
 const isGradualRise = (shares: Float64Array): boolean =>
   shares.every((share, i) => {
@@ -93,6 +97,7 @@ export class BlendWeigher {
     for (const evidence of found.sort((a, b) => explains(b) - explains(a))) {
       const free = best.every(({ range }) => range.end <= evidence.range.start || range.start >= evidence.range.end);
       if (!free || this.comesBack(evidence.range.start - 1, evidence.range.end, evidence.bounds)) continue;
+      if (evidence.kind === "wipe" && !this.bringsIn(evidence)) continue;
       best.push(evidence);
     }
     return best.sort((a, b) => a.frame - b.frame);
@@ -142,6 +147,22 @@ export class BlendWeigher {
       strength,
       bounds,
     };
+  }
+
+  /** Share of the picture that is new from frame to frame, in the mean over a stretch. */
+  private newness(start: number, end: number): number {
+    let sum = 0;
+    for (let frame = start + 1; frame <= end; frame++) sum += this.matcher.match(frame - 1, frame).unexplained;
+    return sum / Math.max(1, end - start);
+  }
+
+  /** Whether more comes into the picture in a stretch than beside it, where it moves, or what passes comes or goes. */
+  private bringsIn({ range, bounds }: BoundedEvidence): boolean {
+    const [start, end] = [range.start - 1, range.end];
+    const reach = Math.min(end - start, BESIDE_FRAMES);
+    const before = this.newness(Math.max(bounds.start, start - reach), start);
+    const after = this.newness(end, Math.min(bounds.end, end + reach));
+    return this.newness(start, end) > BROUGHT_IN * Math.max(before, after);
   }
 
   /** Correlation of two frames in place, which sees past what is small, and past people who have moved. */

@@ -26,6 +26,26 @@ function scene(seed: number, shift = 0): Picture {
   return picture;
 }
 
+/** A rough ground, and how it looks after so many pictures of a low flight over it: what is near moves far. */
+function ground(seed: number, pictures: number): Picture {
+  const rough = (x: number, y: number) => {
+    const value = 43758.5453 * Math.sin(12.9898 * x + 78.233 * y + 37.719 * seed);
+    return value - Math.floor(value);
+  };
+  const picture = new Float32Array(WIDTH * HEIGHT * 3);
+  for (let y = 0; y < HEIGHT; y++) {
+    for (let x = 0; x < WIDTH; x++) {
+      const [u, v] = [(x + 0.4 * pictures * y) / 6, (y + 3 * pictures) / 6];
+      const [i, j] = [Math.floor(u), Math.floor(v)];
+      const row = (at: number) => rough(i, at) * (1 - (u - i)) + rough(i + 1, at) * (u - i);
+      const value = 40 + 150 * (row(j) * (1 - (v - j)) + row(j + 1) * (v - j));
+      picture.set([value, 0.9 * value, 0.7 * value], (y * WIDTH + x) * 3);
+    }
+  }
+  return picture;
+}
+const flight = (seed: number, count: number) => Array.from({ length: count }, (_, k) => ground(seed, k));
+
 const mix = (a: Picture, b: Picture, share: number): Picture =>
   a.map((value, i) => value * (1 - share) + b[i]! * share);
 const plain = (value: number): Picture => new Float32Array(WIDTH * HEIGHT * 3).fill(value);
@@ -70,6 +90,29 @@ describe("transitions", () => {
       ["cut", 28],
       ["cut", 58],
     ]);
+  });
+
+  /** What of a film is shown where each of its pictures is held for some frames. */
+  const held = (frames: Picture[], count: (picture: number) => number) => {
+    const features = film(frames).flatMap((picture, i) => Array.from({ length: count(i) }, () => picture));
+    return decideTransitions(weighTransitions(features, RATE)).map(({ kind, frame }) => [kind, frame]);
+  };
+  test("pictures that are held, as in animation, move at once from one to the next, and that is no cut", () => {
+    expect(held(flight(1, 30), () => 2)).toEqual([]);
+    expect(held(flight(2, 30), (i) => 2 + (i % 2))).toEqual([]);
+    expect(held(flight(3, 20), () => 4)).toEqual([]);
+  });
+
+  test("cuts between shots of held pictures are found", () => {
+    expect(held([...flight(1, 15), ...flight(2, 15)], () => 2)).toEqual([["cut", 30]]);
+  });
+
+  test("photographs that follow one another in a few frames each are shots", () => {
+    const cuts = held(
+      repeat(6, (k) => ground(k + 1, 0)),
+      () => 4,
+    );
+    expect(cuts.map(([, frame]) => frame)).toEqual([4, 8, 12, 16, 20]);
   });
 
   test("a title that comes up and goes at once before a camera that stands is no jump cut", () => {

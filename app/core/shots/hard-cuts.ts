@@ -1,11 +1,5 @@
-import {
-  chromaDistance,
-  type FrameFeatures,
-  histogramDistance,
-  LUMA_GRID,
-  lumaDistance,
-  lumaStatistics,
-} from "./frame-features";
+import { type FrameFeatures, histogramDistance, LUMA_GRID, lumaStatistics } from "./frame-features";
+import { PictureChanges } from "./picture-changes";
 import type { PictureMatcher } from "./picture-match";
 import { strengthOf } from "./strength";
 
@@ -18,12 +12,12 @@ export interface CutEvidence {
   jump: boolean;
 }
 
-/** A frame is looked at more closely when it changes the picture by at least this much (0 to 1) … */
-const LEAST_CHANGE = 0.006;
-/** … and this many times as much as the frames beside it do. */
-const PROMINENCE = 2.2;
-/** Where a fast pan ends in a cut, or begins with one, it changes the picture nearly as much; by so much less at the most. */
-const PAN_PROMINENCE = 1.25;
+/** Of held pictures that are less alike than this, or whose colours are, neither moved into the other … */
+const WHOLLY_UNLIKE = 0.6;
+const OTHER_COLOURS = 0.06;
+/** … unless so many did within so many seconds: then they come at a rate of their own, and may move by anything. */
+const MOVED_PICTURES = 3;
+const MOVED_SECONDS = 0.7;
 /** What is gone again after so many frames was something that passed, and no shot. */
 const PASSING_FRAMES = 3;
 /** What is gone again after so many seconds was a flash, if it also made the picture brighter or darker. */
@@ -85,25 +79,22 @@ const pairsAcross = (frame: number, reaches: readonly number[]): [number, number
  * frames later: movement of any speed goes on, flashes pass, changes of light leave the structure as it is.
  */
 export class CutWeigher {
-  private readonly changes: number[];
+  private readonly changes: PictureChanges;
 
   constructor(
     private readonly features: readonly FrameFeatures[],
     private readonly fps: number,
     private readonly matcher: PictureMatcher,
   ) {
-    this.changes = features.map((feature, i) => {
-      const before = features[i - 1];
-      return before ? lumaDistance(before, feature) + chromaDistance(before, feature) : 0;
-    });
+    this.changes = new PictureChanges(features, fps);
   }
 
   /** All frames with more than a trace of evidence, in order. */
   weigh(): CutEvidence[] {
     const evidence: CutEvidence[] = [];
     for (let frame = 1; frame < this.features.length; frame++) {
-      const isSudden = this.isSudden(frame);
-      if (!isSudden && !this.isBesidePan(frame)) continue;
+      const isSudden = this.changes.isSudden(frame);
+      if (!isSudden && !this.changes.isBesidePan(frame)) continue;
       const found = this.weighFrame(frame, isSudden);
       if (found.strength > 0.1) evidence.push(found);
     }
@@ -123,40 +114,35 @@ export class CutWeigher {
     return this.features[Math.min(this.features.length - 1, Math.max(0, frame))]!;
   }
 
-  /** Whether the picture changes at once at a frame, and not as it does beside it. */
-  private isSudden(frame: number): boolean {
-    const { change, more } = this.changesAt(frame);
-    return change >= LEAST_CHANGE && change >= PROMINENCE * more;
-  }
-
-  /** Whether the picture changes at a frame more than on either side of it, and on one side does not move like that. */
-  private isBesidePan(frame: number): boolean {
-    const { change, less, more } = this.changesAt(frame);
-    return change >= LEAST_CHANGE && change >= PROMINENCE * less && change >= PAN_PROMINENCE * more;
-  }
-
-  /** How much changes at a frame, and at the frames beside it. */
-  private changesAt(frame: number): { change: number; less: number; more: number } {
-    const [before, change, after] = [frame - 1, frame, frame + 1].map((at) => this.changes[at] ?? 0) as [
-      number,
-      number,
-      number,
-    ];
-    return { change, less: Math.min(before, after), more: Math.max(before, after) };
-  }
-
   /**
    * The pairs of neighbours around a cut, without the one that straddles it, nor any that may straddle another: what
-   * changes at once next to a cut of a quick montage is no movement.
+   * changes at once next to a cut of a quick montage is no movement. Neighbours of a held picture are the pictures beside
+   * it, which are all new at once, whatever moves from one to the next.
    */
   private around(frame: number): [number, number][] {
-    const pairs: [number, number][] = [
-      [frame - 3, frame - 2],
-      [frame - 2, frame - 1],
-      [frame, frame + 1],
-      [frame + 1, frame + 2],
-    ];
-    return pairs.filter(([, later]) => !this.isSudden(later));
+    return this.changes
+      .pairsBeside(frame)
+      .filter(([, start]) => !this.changes.isSudden(start) || this.isHeldMovement(start));
+  }
+
+  /** Whether what changes at once at a frame is a held picture that takes over from one that it moved on from. */
+  private isHeldMovement(frame: number): boolean {
+    return this.changes.isHeld(frame) && (this.hasMoved(frame) || this.isOnward(frame));
+  }
+
+  /** Whether the picture that begins at a frame is like the one before, as far as movement leaves it. */
+  private hasMoved(frame: number): boolean {
+    const colours = histogramDistance(this.at(frame - 1), this.at(frame));
+    return colours < OTHER_COLOURS && this.unlike(frame - 1, frame) < WHOLLY_UNLIKE;
+  }
+
+  /** Whether held pictures around a frame have moved one into the other. */
+  private isOnward(frame: number): boolean {
+    const reach = Math.round(MOVED_SECONDS * this.fps);
+    let moved = 0;
+    for (let at = Math.max(1, frame - reach); at < Math.min(this.features.length, frame + reach); at++)
+      if (this.changes.isSurelyHeld(at) && this.hasMoved(at)) moved++;
+    return moved >= MOVED_PICTURES;
   }
 
   /** The pairs across a cut at growing distance, in both directions. */
@@ -194,8 +180,7 @@ export class CutWeigher {
     if (this.unlike(frame - 1, frame) < LEAST_EVIDENCE && here.worst < LEAST_EVIDENCE) {
       return { frame, strength: 0, jump: false };
     }
-    const prominence = this.changes[frame]! / Math.max(this.changes[frame - 1]!, this.changes[frame + 1] ?? 0, 1e-6);
-    const movement = Math.min(1, FULL_PROMINENCE / prominence);
+    const movement = Math.min(1, FULL_PROMINENCE / this.changes.prominence(frame));
     const around = movement * Math.max(0, ...this.around(frame).map(([a, b]) => this.unlike(a, b)));
     const lasting = Math.min(...this.across(frame).map(([a, b]) => this.unlike(a, b)));
     const cut = this.isFlash(frame) ? 0 : Math.min(this.unlike(frame - 1, frame), 1.15 * lasting) - around;
