@@ -6,8 +6,9 @@ const LEAST_CHANGE = 0.006;
 const PROMINENCE = 2.2;
 /** Where a fast pan ends in a cut, or begins with one, it changes the picture nearly as much; by so much less at the most. */
 const PAN_PROMINENCE = 1.25;
-/** A frame that changes less than this repeats the picture before, as compression leaves it … */
+/** A frame that changes less than this, or than this share of the one beside it, repeats the picture before … */
 const REPEATED = 0.0015;
+const REPEATED_SHARE = 0.04;
 /** … and a picture that stands for no longer than this is held, as where there are fewer pictures than frames. */
 const HELD_SECONDS = 0.17;
 /** A picture that is held for certain changes by this at least, and so many times as much as the frames beside it. */
@@ -80,7 +81,8 @@ export class PictureChanges {
   }
 
   private isRepeated(frame: number): boolean {
-    return frame > 0 && frame < this.changes.length && this.at(frame) < REPEATED;
+    const least = Math.max(REPEATED, REPEATED_SHARE * this.beside(frame).more);
+    return frame > 0 && frame < this.changes.length && this.at(frame) < least;
   }
 
   /** The first frame of the picture that a frame shows, if that is held; else the frame. */
