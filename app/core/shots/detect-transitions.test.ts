@@ -26,24 +26,31 @@ function scene(seed: number, shift = 0): Picture {
   return picture;
 }
 
-/** A rough ground, and how it looks after so many pictures of a low flight over it: what is near moves far. */
-function ground(seed: number, pictures: number): Picture {
-  const rough = (x: number, y: number) => {
-    const value = 43758.5453 * Math.sin(12.9898 * x + 78.233 * y + 37.719 * seed);
+/** Smooth noise, 0 to 1 (value noise). */
+function noise(x: number, y: number, seed: number): number {
+  const rough = (i: number, j: number) => {
+    const value = 43758.5453 * Math.sin(12.9898 * i + 78.233 * j + 37.719 * seed);
     return value - Math.floor(value);
   };
+  const [i, j] = [Math.floor(x), Math.floor(y)];
+  const row = (at: number) => rough(i, at) * (1 - (x - i)) + rough(i + 1, at) * (x - i);
+  return row(j) * (1 - (y - j)) + row(j + 1) * (y - j);
+}
+
+function pictureOf(valueAt: (x: number, y: number) => number): Picture {
   const picture = new Float32Array(WIDTH * HEIGHT * 3);
   for (let y = 0; y < HEIGHT; y++) {
     for (let x = 0; x < WIDTH; x++) {
-      const [u, v] = [(x + 0.4 * pictures * y) / 6, (y + 3 * pictures) / 6];
-      const [i, j] = [Math.floor(u), Math.floor(v)];
-      const row = (at: number) => rough(i, at) * (1 - (u - i)) + rough(i + 1, at) * (u - i);
-      const value = 40 + 150 * (row(j) * (1 - (v - j)) + row(j + 1) * (v - j));
+      const value = valueAt(x, y);
       picture.set([value, 0.9 * value, 0.7 * value], (y * WIDTH + x) * 3);
     }
   }
   return picture;
 }
+
+/** A rough ground, and how it looks after so many pictures of a low flight over it: what is near moves far. */
+const ground = (seed: number, pictures: number): Picture =>
+  pictureOf((x, y) => 40 + 150 * noise((x + 0.4 * pictures * y) / 6, (y + 3 * pictures) / 6, seed));
 const flight = (seed: number, count: number) => Array.from({ length: count }, (_, k) => ground(seed, k));
 
 const mix = (a: Picture, b: Picture, share: number): Picture =>
@@ -158,6 +165,12 @@ describe("transitions", () => {
   test("a change of light is no dissolve", () => {
     const lit = repeat(60, (k) => mix(scene(1), plain(20), Math.min(0.5, Math.max(0, (k - 20) / 40))));
     expect(detect(lit)).toEqual([]);
+  });
+
+  test.each([6, 7, 8])("a fast pan past large things is no wipe (%i)", (seed) => {
+    const blotches = (x: number, y: number) => 120 * noise(x / 40, y / 40, seed) + 60 * noise(x / 5, y / 5, seed + 9);
+    const pan = repeat(70, (k) => pictureOf((x, y) => 30 + blotches(x + 12 * k, y)));
+    expect(detect(pan)).toEqual([]);
   });
 
   test("a dissolve is a range, with the switch in its middle", () => {
