@@ -106,7 +106,7 @@ test("several clips become one film, and are moved, trimmed, added and taken out
     await page.getByRole("button", { name: "Add 1 clip" }).click();
     await expect(clips(page)).toHaveCount(2);
     await arrange(page);
-    await expect(rows(page).nth(1)).toContainText("■ 1");
+    await expect(rows(page).nth(1)).toContainText("■ 1", { timeout: LONG_WORK });
     await expect(length(page)).toContainText("00:00:04:19");
     for (const [text, count] of [
       ["00:00:02:19", 1],
