@@ -37,6 +37,8 @@ export interface SweepFit extends BlendFit {
   front: number;
   /** Standard deviation of the cells' turns, as a share of the stretch: about 0.29 if the front moves evenly. */
   spread: number;
+  /** Share of the picture over which the difference of the two lies, 0 to 1 (participation ratio of the cells). */
+  extent: number;
 }
 
 /** Solves a small symmetric positive system in place (Cholesky); `n` unknowns. */
@@ -142,5 +144,7 @@ export function fitSweep(series: readonly Float32Array[], start: number, end: nu
     for (let t = turn; t < length; t++) shares[t]! += weight / power;
   }
   const { front, deviation } = frontFit(turns, weights);
-  return { shares, residual: Math.sqrt(residual / (length * power)), front, spread: deviation / length };
+  const squares = weights.reduce((sum, weight) => sum + weight * weight, 1e-6);
+  const extent = power ** 2 / (squares * CELL_COUNT);
+  return { shares, residual: Math.sqrt(residual / (length * power)), front, spread: deviation / length, extent };
 }

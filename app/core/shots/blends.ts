@@ -49,6 +49,8 @@ const LEAST_FRONT = 0.4;
 /** The spread that its turns need, and the residual that it may have. */
 const LEAST_SPREAD = 0.13;
 const LARGEST_SWEEP = 0.36;
+/** A wipe changes all of the picture: what differs lies in more than this share of it. */
+const LEAST_EXTENT = 0.3;
 /** A wipe brings in so many times what is new beside it, where the picture only moves … */
 const BROUGHT_IN = 1.2;
 /** … in so many frames at the most. */
@@ -131,7 +133,9 @@ export class BlendWeigher {
     const sweep = fitSweep(this.series, start, end);
     const unlike = this.matcher.match(start, end).unexplained;
     const wipe =
-      sweep.spread >= LEAST_SPREAD && sweep.residual <= Math.min(LARGEST_SWEEP, 0.85 * mixture.residual)
+      sweep.extent >= LEAST_EXTENT &&
+      sweep.spread >= LEAST_SPREAD &&
+      sweep.residual <= Math.min(LARGEST_SWEEP, 0.85 * mixture.residual)
         ? strengthOf(((sweep.front - LEAST_FRONT) / (1 - LEAST_FRONT)) * unlike, EVEN_WIPE)
         : 0;
     const dissolve =

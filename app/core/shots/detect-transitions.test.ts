@@ -167,6 +167,13 @@ describe("transitions", () => {
     expect(detect(lit)).toEqual([]);
   });
 
+  test("what comes in over an even ground and stays is no wipe", () => {
+    // A bar that is laid across the picture, from one side to the other.
+    const laid = (k: number) => (x: number, y: number) =>
+      Math.abs(y - 36 - x / 8) < 7 && x < 8 * (k - 20) ? 40 + 60 * noise(x / 4, y / 4, 2) : 170;
+    expect(detect(repeat(60, (k) => pictureOf(laid(k))))).toEqual([]);
+  });
+
   test.each([6, 7, 8])("a fast pan past large things is no wipe (%i)", (seed) => {
     const blotches = (x: number, y: number) => 120 * noise(x / 40, y / 40, seed) + 60 * noise(x / 5, y / 5, seed + 9);
     const pan = repeat(70, (k) => pictureOf((x, y) => 30 + blotches(x + 12 * k, y)));
