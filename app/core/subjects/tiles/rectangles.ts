@@ -75,22 +75,15 @@ const pairsOf = (lines: readonly Line[], least: number): [Line, Line][] =>
     lines.slice(i + 1).flatMap((second): [Line, Line][] => (second.at - first.at >= least ? [[first, second]] : [])),
   );
 
-const waysOf = ({ width, height }: Size): { upright: Way; level: Way } => ({
-  upright: { lines: width, length: height, across: 1, along: width },
-  level: { lines: height, length: width, across: width, along: 1 },
-});
-
 /** Finds rectangles in pictures of one size that are given one after the other, some a second. */
 export class RectangleFinder {
-  private readonly ways: { upright: Way; level: Way };
   private readonly upright: LineFinder;
   private readonly level: LineFinder;
   private count = 0;
 
-  constructor(size: Size) {
-    this.ways = waysOf(size);
-    this.upright = new LineFinder(this.ways.upright);
-    this.level = new LineFinder(this.ways.level);
+  constructor({ width, height }: Size) {
+    this.upright = new LineFinder({ lines: width, length: height, across: 1, along: width });
+    this.level = new LineFinder({ lines: height, length: width, across: width, along: 1 });
   }
 
   /**
@@ -100,24 +93,23 @@ export class RectangleFinder {
    * of them, nor what is made up of others.
    */
   see(luma: BytePlane): Box[] | undefined {
-    const { ways } = this;
-    this.upright.see(luma);
-    this.level.see(luma);
+    const { upright, level } = this;
+    upright.see(luma);
+    level.see(luma);
     this.count++;
     if (this.count < LINE_PICTURES || this.count % 2) return undefined;
-    const columns = this.upright.clearest();
-    const rows = this.level.clearest();
+    const columns = upright.clearest();
+    const rows = level.clearest();
     const found: Box[] = [];
     for (const [left, right] of pairsOf(columns.lines, LEAST_SIDE * luma.width)) {
       const sides = rows.lines.filter((row) => isSide(row, left.at, right.at, rows.covered));
       for (const [top, bottom] of pairsOf(sides, LEAST_SIDE * luma.height)) {
         if (left.isBorder && right.isBorder && top.isBorder && bottom.isBorder) continue;
         if (![left, right].every((side) => isSide(side, top.at, bottom.at, columns.covered))) continue;
-        const [x, end] = [left, right].map((side) => placeOf(luma, ways.upright, side, top.at, bottom.at));
-        const [y, foot] = [top, bottom].map((side) => placeOf(luma, ways.level, side, left.at, right.at));
+        const [x, end] = [left, right].map((side) => placeOf(luma, upright.way, side, top.at, bottom.at));
+        const [y, foot] = [top, bottom].map((side) => placeOf(luma, level.way, side, left.at, right.at));
         if (x == null || end == null || y == null || foot == null) continue;
-        const box = { x, y, width: end - x, height: foot - y };
-        found.push(box);
+        found.push({ x, y, width: end - x, height: foot - y });
       }
     }
     const equal = equalTiles(found, luma);

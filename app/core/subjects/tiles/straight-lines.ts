@@ -90,7 +90,7 @@ export class LineFinder {
   /** In which of the last pictures there was an edge at each sample: a bit for each. */
   private readonly seen: Uint8Array;
 
-  constructor(private readonly way: Way) {
+  constructor(readonly way: Way) {
     this.seen = new Uint8Array(way.lines * way.length);
   }
 
