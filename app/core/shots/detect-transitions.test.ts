@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { smoothNoise } from "../../../tests/support/smooth-noise";
 import { yuvPicture } from "../../../tests/support/yuv-picture";
 import { decideTransitions, type TransitionCandidate, weighTransitions } from "./detect-transitions";
 import { packFeatures, unpackFeatures } from "./feature-codec";
@@ -26,17 +27,6 @@ function scene(seed: number, shift = 0): Picture {
   return picture;
 }
 
-/** Smooth noise, 0 to 1 (value noise). */
-function noise(x: number, y: number, seed: number): number {
-  const rough = (i: number, j: number) => {
-    const value = 43758.5453 * Math.sin(12.9898 * i + 78.233 * j + 37.719 * seed);
-    return value - Math.floor(value);
-  };
-  const [i, j] = [Math.floor(x), Math.floor(y)];
-  const row = (at: number) => rough(i, at) * (1 - (x - i)) + rough(i + 1, at) * (x - i);
-  return row(j) * (1 - (y - j)) + row(j + 1) * (y - j);
-}
-
 function pictureOf(valueAt: (x: number, y: number) => number): Picture {
   const picture = new Float32Array(WIDTH * HEIGHT * 3);
   for (let y = 0; y < HEIGHT; y++) {
@@ -50,7 +40,7 @@ function pictureOf(valueAt: (x: number, y: number) => number): Picture {
 
 /** A rough ground, and how it looks after so many pictures of a low flight over it: what is near moves far. */
 const ground = (seed: number, pictures: number): Picture =>
-  pictureOf((x, y) => 40 + 150 * noise((x + 0.4 * pictures * y) / 6, (y + 3 * pictures) / 6, seed));
+  pictureOf((x, y) => 40 + 150 * smoothNoise((x + 0.4 * pictures * y) / 6, (y + 3 * pictures) / 6, seed));
 const flight = (seed: number, count: number) => Array.from({ length: count }, (_, k) => ground(seed, k));
 
 const mix = (a: Picture, b: Picture, share: number): Picture =>
@@ -170,12 +160,13 @@ describe("transitions", () => {
   test("what comes in over an even ground and stays is no wipe", () => {
     // A bar that is laid across the picture, from one side to the other.
     const laid = (k: number) => (x: number, y: number) =>
-      Math.abs(y - 36 - x / 8) < 7 && x < 8 * (k - 20) ? 40 + 60 * noise(x / 4, y / 4, 2) : 170;
+      Math.abs(y - 36 - x / 8) < 7 && x < 8 * (k - 20) ? 40 + 60 * smoothNoise(x / 4, y / 4, 2) : 170;
     expect(detect(repeat(60, (k) => pictureOf(laid(k))))).toEqual([]);
   });
 
   test.each([6, 7, 8])("a fast pan past large things is no wipe (%i)", (seed) => {
-    const blotches = (x: number, y: number) => 120 * noise(x / 40, y / 40, seed) + 60 * noise(x / 5, y / 5, seed + 9);
+    const blotches = (x: number, y: number) =>
+      120 * smoothNoise(x / 40, y / 40, seed) + 60 * smoothNoise(x / 5, y / 5, seed + 9);
     const pan = repeat(70, (k) => pictureOf((x, y) => 30 + blotches(x + 12 * k, y)));
     expect(detect(pan)).toEqual([]);
   });

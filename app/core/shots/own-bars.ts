@@ -50,19 +50,19 @@ export function edgeProfile(luma: Uint8Array, { width, height }: Size): EdgeProf
   const columns = new Float32Array(width * SEGMENTS);
   const begins = (length: number) => Array.from({ length: SEGMENTS + 1 }, (_, s) => Math.ceil((s * length) / SEGMENTS));
   const [across, down] = [begins(width), begins(height)];
-  for (let s = 0; s < SEGMENTS; s++) {
+  for (let band = 0; band < SEGMENTS; band++) {
     const inColumns = new Float32Array(width);
-    for (let y = down[s]!; y < down[s + 1]!; y++) {
-      for (let t = 0; t < SEGMENTS; t++) {
+    for (let y = down[band]!; y < down[band + 1]!; y++) {
+      for (let part = 0; part < SEGMENTS; part++) {
         let inRow = 0;
-        for (let x = across[t]!, at = y * width + x; x < across[t + 1]!; x++, at++) {
+        for (let x = across[part]!, at = y * width + x; x < across[part + 1]!; x++, at++) {
           inRow += luma[at]!;
           inColumns[x]! += luma[at]!;
         }
-        rows[y * SEGMENTS + t] = inRow / (across[t + 1]! - across[t]!);
+        rows[y * SEGMENTS + part] = inRow / (across[part + 1]! - across[part]!);
       }
     }
-    for (let x = 0; x < width; x++) columns[x * SEGMENTS + s] = inColumns[x]! / (down[s + 1]! - down[s]!);
+    for (let x = 0; x < width; x++) columns[x * SEGMENTS + band] = inColumns[x]! / (down[band + 1]! - down[band]!);
   }
   return { rows, columns };
 }

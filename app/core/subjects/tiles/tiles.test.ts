@@ -1,4 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
+import { smoothNoise } from "../../../../tests/support/smooth-noise";
 import { type Box, boxIou, wholeOf } from "../../geometry/box";
 import type { FrameDetections } from "../detecting/detection";
 import { RectangleFinder } from "./rectangles";
@@ -7,20 +8,8 @@ import { tileTracks } from "./tile-tracks";
 
 const SIZE = { width: 192, height: 108 };
 
-/** Light at the corners of an endless grid, by chance. */
-function chance(x: number, y: number, of: number): number {
-  const value = Math.sin(12.9898 * x + 78.233 * y + 37.719 * of) * 43758.5453;
-  return 40 + 180 * (value - Math.floor(value));
-}
-
 /** Light that changes over an endless ground, in blotches of a few pixels. */
-function blotches(x: number, y: number, of: number): number {
-  const side = 22;
-  const [column, row] = [Math.floor(x / side), Math.floor(y / side)];
-  const [right, down] = [x / side - column, y / side - row];
-  const along = (at: number) => (1 - right) * chance(column, at, of) + right * chance(column + 1, at, of);
-  return (1 - down) * along(row) + down * along(row + 1);
-}
+const blotches = (x: number, y: number, of: number) => 40 + 180 * smoothNoise(x / 22, y / 22, of);
 
 /** A picture made of pieces of grounds, the later ones over the earlier, each moved on from picture to picture. */
 function pictureOf(pieces: readonly Box[], time: number, speed: number) {
