@@ -42,7 +42,10 @@ export class Detector {
     this.waiting.clear();
   }
 
-  /** Detects faces, and persons and things if asked to; pictures in the order of the calls. */
+  /**
+   * Detects persons and things, and faces anywhere, if asked to; else faces where there were some. Pictures are taken in
+   * the order of the calls.
+   */
   detect(image: YuvImage, objects: boolean): Promise<Detection[]> {
     const request: DetectRequest = { id: this.serial++, image, objects };
     const answer = new Promise<Detection[]>((resolve, reject) => this.waiting.set(request.id, { resolve, reject }));

@@ -1,15 +1,24 @@
 import type * as ort from "onnxruntime-node";
-import { type Point, scaleBox, type Size } from "~/core/geometry/box";
+import { type Box, moveBox, type Point, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
 import { halveYuv, rgbOf, type YuvImage } from "~/core/image/yuv-image";
 import { type Detection, type Landmarks, suppressOverlaps } from "~/core/subjects/detecting/detection";
-import { loadModel, paddedSize, runModel } from "./session.server";
+import { FacePlaces } from "~/core/subjects/detecting/face-places";
+import { GRAIN, loadModel, paddedSize, runModel } from "./session.server";
 
 /** Weak detections are kept, since they may extend a track that stronger ones began. */
 const MIN_SCORE = 0.4;
+/** The same as the model gives it, before the sigmoid. */
+const MIN_LOGIT = Math.log(MIN_SCORE / (1 - MIN_SCORE));
 /** Values the model gives a candidate: box, then six landmarks. */
 const VALUES = 16;
+/** Width of the largest faces that it finds in a picture of full size, in pixels. */
+const LARGEST = 130;
 /** Boxes of a face that overlap by more than this are of one face. */
 const SAME_FACE = 0.3;
+
+/** What the model is given for each value of a colour, and for black. */
+const UNIT = Float32Array.from({ length: 256 }, (_, value) => value / 127.5 - 1);
+const BLACK = -1;
 
 type Face = Detection & { landmarks: Landmarks };
 
@@ -21,76 +30,99 @@ const GRIDS = [
 
 /**
  * Finds faces with BlazeFace (Bazarevsky et al. 2019). Made for squares of 256 pixels, it is convolutional throughout,
- * and so finds faces of some 14 to 120 pixels anywhere in a larger picture; for larger ones it looks at the picture in
- * half its size as well. Boxes reach from the brow to the chin.
+ * and so finds faces of some 14 to 130 pixels anywhere in a larger picture. A thorough look is for larger ones as well,
+ * in the picture in half its size; any other is only where there were faces. Boxes reach from the brow to the chin.
  */
 export class FaceDetector {
+  private readonly places: FacePlaces;
+
   private constructor(
     private readonly whole: FaceNet,
     private readonly half: FaceNet,
-  ) {}
+    private readonly parts: FaceNet,
+    private readonly size: Size,
+  ) {
+    this.places = new FacePlaces(size, GRAIN);
+  }
 
   /** @param picture size of the pictures that are going to be looked at */
   static async load(picture: Size): Promise<FaceDetector> {
-    const half = { width: picture.width >> 1, height: picture.height >> 1 };
-    return new FaceDetector(await FaceNet.load(picture), await FaceNet.load(half));
+    const size = paddedSize(picture);
+    const half = paddedSize({ width: picture.width >> 1, height: picture.height >> 1 });
+    return new FaceDetector(await FaceNet.load(size), await FaceNet.load(half), await FaceNet.load(), size);
   }
 
-  /** @param large whether to look for faces that fill half of the picture or more as well */
-  async detect(image: YuvImage, large: boolean): Promise<Detection[]> {
-    const found = await this.whole.detect(image);
-    if (large) found.push(...(await this.half.detect(halveYuv(image))).map(doubled));
-    return suppressOverlaps(found, SAME_FACE);
+  /** @param thorough whether to look everywhere, and for faces that fill half of the picture or more as well */
+  async detect(image: YuvImage, thorough: boolean): Promise<Detection[]> {
+    const places = thorough ? null : this.places.next();
+    const found: Face[] = [];
+    if (!places) found.push(...(await this.whole.detect(image, wholeOf(this.size))));
+    if (thorough) {
+      const halved = halveYuv(image);
+      found.push(...(await this.half.detect(halved, wholeOf(paddedSize(halved)))).map(doubled));
+    }
+    for (const place of places ?? []) found.push(...(await this.parts.detect(image, place)));
+    const faces = suppressOverlaps(found, SAME_FACE);
+    this.places.see(faces.map(({ box }) => box).filter(({ width }) => width < LARGEST));
+    return faces;
   }
 }
 
-const doublePoint = ({ x, y }: Point): Point => ({ x: 2 * x, y: 2 * y });
-
-/** A face seen in a picture of half the size. */
-const doubled = ({ landmarks, ...rest }: Face): Face => ({
+/** A face whose points and box are placed anew. */
+const placed = ({ box, landmarks, ...rest }: Face, place: (box: Box) => Box, point: (point: Point) => Point): Face => ({
   ...rest,
-  box: scaleBox(rest.box, 2),
+  box: place(box),
   landmarks: {
-    rightEye: doublePoint(landmarks.rightEye),
-    leftEye: doublePoint(landmarks.leftEye),
-    nose: doublePoint(landmarks.nose),
-    mouth: doublePoint(landmarks.mouth),
+    rightEye: point(landmarks.rightEye),
+    leftEye: point(landmarks.leftEye),
+    nose: point(landmarks.nose),
+    mouth: point(landmarks.mouth),
   },
 });
 
-/** The network, for pictures of one size. */
+/** A face seen in a picture of half the size. */
+const doubled = (face: Face): Face =>
+  placed(
+    face,
+    (box) => scaleBox(box, 2),
+    ({ x, y }) => ({ x: 2 * x, y: 2 * y }),
+  );
+
+/** What the model is given for a part of a picture, whose corner lies in it; beyond the picture it is black. */
+function unitColours(image: YuvImage, part: Box): Float32Array {
+  const width = Math.min(part.width, image.width - part.x);
+  const rows = Math.min(part.height, image.height - part.y);
+  const rgb = rgbOf(image);
+  const out = new Float32Array(3 * part.width * part.height);
+  if (width < part.width || rows < part.height) out.fill(BLACK);
+  for (let y = 0; y < rows; y++) {
+    let from = 3 * ((part.y + y) * image.width + part.x);
+    const start = 3 * y * part.width;
+    for (let to = start; to < start + 3 * width; to++, from++) out[to] = UNIT[rgb[from]!]!;
+  }
+  return out;
+}
+
+/** The network, for parts of pictures that are of one size, or of any. */
 class FaceNet {
-  /** What the model is given; the border on the right and below stays black. */
-  private readonly input: Float32Array;
+  private constructor(private readonly session: ort.InferenceSession) {}
 
-  private constructor(
-    private readonly session: ort.InferenceSession,
-    private readonly size: Size,
-  ) {
-    this.input = new Float32Array(size.width * size.height * 3).fill(-1);
+  /** @param size of the parts, if they are of one */
+  static async load(size?: Size): Promise<FaceNet> {
+    return new FaceNet(await loadModel("blazeface", size));
   }
 
-  static async load(picture: Size): Promise<FaceNet> {
-    const size = paddedSize(picture);
-    return new FaceNet(await loadModel("blazeface", size), size);
-  }
-
-  async detect(image: YuvImage): Promise<Face[]> {
-    const { input, size } = this;
-    const rgb = rgbOf(image);
-    const line = 3 * image.width;
-    for (let y = 0, from = 0; y < image.height; y++) {
-      for (let i = 0, to = 3 * y * size.width; i < line; i++) input[to++] = rgb[from++]! / 127.5 - 1;
-    }
-    const out = await runModel(this.session, input, [1, size.height, size.width, 3]);
+  /** @param part whole multiples of the model's grain */
+  async detect(image: YuvImage, part: Box): Promise<Face[]> {
+    const out = await runModel(this.session, unitColours(image, part), [1, part.height, part.width, 3]);
     const faces: Face[] = [];
     for (const { stride, each, ...names } of GRIDS) {
       const scores = out[names.scores]!;
       const boxes = out[names.boxes]!;
-      const columns = size.width / stride;
+      const columns = part.width / stride;
       for (let i = 0; i < scores.length; i++) {
+        if (scores[i]! < MIN_LOGIT) continue;
         const score = 1 / (1 + Math.exp(-scores[i]!));
-        if (score < MIN_SCORE) continue;
         const cell = Math.floor(i / each);
         const anchor = { x: ((cell % columns) + 0.5) * stride, y: (Math.floor(cell / columns) + 0.5) * stride };
         const value = (k: number) => boxes[i * VALUES + k]!;
@@ -104,6 +136,13 @@ class FaceNet {
         faces.push({ kind: "face", box, score, landmarks: { rightEye, leftEye, nose, mouth } });
       }
     }
-    return faces;
+    const toPicture = { x: part.x, y: part.y };
+    return faces.map((face) =>
+      placed(
+        face,
+        (box) => moveBox(box, toPicture),
+        ({ x, y }) => ({ x: x + part.x, y: y + part.y }),
+      ),
+    );
   }
 }

@@ -38,6 +38,7 @@ const FOLLOWED = new Map<number, string>([
   [36, "skateboard"],
   [37, "surfboard"],
 ]);
+const FOLLOWED_CLASSES = Uint8Array.from(FOLLOWED.keys());
 
 const GRIDS = [
   { scores: "Identity", boxes: "Identity_3", stride: 8 },
@@ -97,10 +98,11 @@ export class ObjectDetector {
       const columns = size.width / stride;
       for (let cell = 0; cell < scores.length / CLASSES; cell++) {
         let best = 0;
-        for (const id of FOLLOWED.keys()) {
-          if (scores[cell * CLASSES + id]! > scores[cell * CLASSES + best]!) best = id;
+        let score = 0;
+        for (let i = 0; i < FOLLOWED_CLASSES.length; i++) {
+          const of = scores[cell * CLASSES + FOLLOWED_CLASSES[i]!]!;
+          if (of > score) [score, best] = [of, FOLLOWED_CLASSES[i]!];
         }
-        const score = scores[cell * CLASSES + best]!;
         if (score < MIN_SCORE) continue;
         const [left, top, right, bottom] = [0, 1, 2, 3].map(
           (side) => expectedBin(boxes, (cell * 4 + side) * BINS) * stride,

@@ -3,7 +3,7 @@ import type { Size } from "~/core/geometry/box";
 import { projectPath } from "../project-path.server";
 
 /** A model's input has sides that are multiples of this. */
-const GRAIN = 32;
+export const GRAIN = 32;
 
 /** The size of a model's input that holds a picture as it is, with a border on the right and below. */
 export const paddedSize = ({ width, height }: Size): Size => ({

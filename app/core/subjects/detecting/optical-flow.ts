@@ -96,15 +96,15 @@ function sampleSquare(plane: GreyPlane, x: number, y: number, radius: number, ou
   if (x0 < radius || y0 < radius || x0 + radius + 1 >= width || y0 + radius + 1 >= height) return false;
   const fx = x - x0;
   const fy = y - y0;
-  const a = (1 - fx) * (1 - fy);
-  const b = fx * (1 - fy);
-  const c = (1 - fx) * fy;
-  const d = fx * fy;
   let to = 0;
   for (let j = -radius; j <= radius; j++) {
     let at = (y0 + j) * width + x0 - radius;
-    for (let i = -radius; i <= radius; i++, at++, to++) {
-      out[to] = a * samples[at]! + b * samples[at + 1]! + c * samples[at + width]! + d * samples[at + width + 1]!;
+    let left = samples[at]! + fy * (samples[at + width]! - samples[at]!);
+    for (let i = -radius; i <= radius; i++, to++) {
+      at++;
+      const right = samples[at]! + fy * (samples[at + width]! - samples[at]!);
+      out[to] = left + fx * (right - left);
+      left = right;
     }
   }
   return true;
