@@ -105,6 +105,13 @@ function colourBorder(grid: LabCells, slices: readonly (readonly number[])[]): n
  * @param free steps between neighbouring cells that are usual in the picture
  */
 export function heldThing(grid: LabCells, cells: readonly number[], free: number): readonly number[] {
+  const held = withoutLastPart(grid, cells, free);
+  // Behind a sleeve there is a hand.
+  return held.length < cells.length ? heldThing(grid, held, free) : cells;
+}
+
+/** What is left when the part of an arm is taken away that is of one colour and leads out of the picture. */
+function withoutLastPart(grid: LabCells, cells: readonly number[], free: number): readonly number[] {
   const axis = axisOf(cells, grid.width);
   if (axis.elongation < LEAST_ELONGATION) return cells;
   const places = cells.map((cell) => {

@@ -72,6 +72,33 @@ describe("what stands out", () => {
     expect(whole.x + whole.width).toBeGreaterThan(160);
   });
 
+  test("is all of a creature, its narrow muzzle and its plain body, and not only what is brightest about it", () => {
+    const picture = yuvPicture(320, 180, (x, y) => {
+      if (Math.hypot(x - 130, y - 60) < 12) return [250, 250, 250];
+      if (Math.hypot(x - 140, y - 65) < 32 || Math.hypot((x - 170) / 1.4, y - 110) < 45) return [150, 90, 50];
+      if (x >= 75 && x < 115 && y >= 68 && y < 84) return [150, 90, 50];
+      const grey = 110 + 15 * texture(x, y);
+      return [0.9 * grey, grey, 0.9 * grey];
+    });
+    const { box } = salientThings(picture)[0]!;
+    expect(box.x).toBeLessThan(90);
+    expect(box.x + box.width).toBeGreaterThan(215);
+  });
+
+  test("is the thing in a hand, and not the hand, where a sleeve leads out of the picture", () => {
+    const picture = yuvPicture(320, 180, (x, y) => {
+      if (x >= 60 && x < 84 && y >= 70 && y < 112) return [40, 90, 210];
+      const onArm = Math.abs(y - 92) < 14;
+      if (onArm && x >= 84 && x < 160) return [215, 160, 130];
+      if (onArm && x >= 160) return [30, 60, 30];
+      const grey = 120 + 10 * texture(x, y);
+      return [grey, grey, grey];
+    });
+    const { box } = salientThings(picture)[0]!;
+    expect(box.x).toBeLessThan(70);
+    expect(box.x + box.width).toBeLessThan(115);
+  });
+
   test("is looked for between a film's own bars", () => {
     const picture = yuvPicture(320, 180, (x, y) => {
       if (y < 30 || y >= 150) return [0, 0, 0];

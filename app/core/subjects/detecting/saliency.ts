@@ -4,7 +4,7 @@
  * reached by small steps; a thing only over its edge, and then all of it is as far away.
  */
 import { type Box, moveBox, scaleBox, type Size, wholeOf } from "../../geometry/box";
-import { boxOfCells, connectedCells } from "../../image/connected-cells";
+import { boxOfCells } from "../../image/connected-cells";
 import type { YuvImage } from "../../image/yuv-image";
 import { clamped } from "../../clamped";
 import { mean } from "../../mean";
@@ -14,6 +14,7 @@ import { focusMap } from "./focus";
 import { heldThing } from "./held-thing";
 import { apart, type LabCells, labCells } from "./lab-cells";
 import { rareColours } from "./rare-colours";
+import { type StableRegion, stableRegions } from "./stable-region";
 
 /** Side of a cell, in pixels. */
 const CELL = 6;
@@ -24,9 +25,13 @@ const MOST_STEP = 40;
 const FOOT_STEPS = 3;
 /** How far from the middle, in half pictures, interest has fallen to about a third. */
 const MIDDLE = 1.6;
-/** Columns at a thing's edge with less than this share of its fullest are not of it: an arm is lower than what it holds. */
-const LEAST_COLUMN = 0.45;
-/** The same for rows: what a thing stands on may be much narrower than the rest of it. */
+/** Columns at a thing's edge with less than this share of its fullest are not of it. */
+const LEAST_COLUMN = 0.15;
+/** The same on a side on which something leads out of the picture: an arm is lower than what it holds. */
+const LEAST_COLUMN_OF_HELD = 0.45;
+/** What ends within so many cells of the picture's border leads out of it. */
+const AT_BORDER = 2;
+/** The same as for columns for rows: what a thing stands on may be much narrower than the rest of it. */
 const LEAST_ROW = 0.25;
 /** A thing holds at least this share of all that stands out. */
 const LEAST_MASS = 0.12;
@@ -139,10 +144,22 @@ function opened(belongs: Uint8Array, { width, height }: Size): Uint8Array {
   return out;
 }
 
-/** The part of a region from the first column or row that is full enough to the last. */
-function trimmed(sums: readonly number[], share: number): [number, number] {
-  const least = share * Math.max(...sums);
-  return [sums.findIndex((sum) => sum >= least), sums.findLastIndex((sum) => sum >= least) + 1];
+/** The part of a region from the first column or row that is full enough to the last; `shares` of the fullest. */
+function trimmed(sums: readonly number[], shares: { first: number; last: number }): [number, number] {
+  const fullest = Math.max(...sums);
+  const first = sums.findIndex((sum) => sum >= shares.first * fullest);
+  return [first, sums.findLastIndex((sum) => sum >= shares.last * fullest) + 1];
+}
+
+/** What share of a thing's fullest column those at its sides have to have. */
+function leastColumns({ x, width }: Box, grid: Size): { first: number; last: number } {
+  const [onLeft, onRight] = [x <= AT_BORDER, x + width >= grid.width - AT_BORDER];
+  // What leads out on both sides is a branch, or a horizon.
+  const isHeld = onLeft !== onRight;
+  return {
+    first: isHeld && onLeft ? LEAST_COLUMN_OF_HELD : LEAST_COLUMN,
+    last: isHeld && onRight ? LEAST_COLUMN_OF_HELD : LEAST_COLUMN,
+  };
 }
 
 /** A thing with its share of all that stands out. */
@@ -156,14 +173,10 @@ interface Thing extends Mass {
   trust: number;
 }
 
-function masses(saliency: Float64Array, belongs: Uint8Array, grid: LabCells, free: number): Mass[] {
-  const seen = new Set<number>();
+function masses(saliency: Float64Array, regions: readonly StableRegion[], grid: LabCells, free: number): Mass[] {
   const found: Mass[] = [];
   let all = 0;
-  for (const start of belongs.keys()) {
-    if (!belongs[start] || seen.has(start)) continue;
-    const region = connectedCells(grid, start, (cell) => belongs[cell] === 1);
-    for (const cell of region.cells) seen.add(cell);
+  for (const region of regions) {
     const cells = heldThing(grid, region.cells, free);
     const box = boxOfCells(cells, grid.width);
     const columns = new Array<number>(box.width).fill(0);
@@ -175,8 +188,8 @@ function masses(saliency: Float64Array, belongs: Uint8Array, grid: LabCells, fre
       rows[Math.floor(cell / grid.width) - box.y]!++;
     }
     all += mass;
-    const [left, right] = trimmed(columns, LEAST_COLUMN);
-    const [top, bottom] = trimmed(rows, LEAST_ROW);
+    const [left, right] = trimmed(columns, leastColumns(region.reach, grid));
+    const [top, bottom] = trimmed(rows, { first: LEAST_ROW, last: LEAST_ROW });
     found.push({ box: { x: box.x + left, y: box.y + top, width: right - left, height: bottom - top }, mass });
   }
   return found.map(({ box, mass }) => ({ box, mass: mass / all })).sort((a, b) => b.mass - a.mass);
@@ -232,11 +245,13 @@ function thingsIn({ map, trust }: Saliency, weights: Float64Array, cells: LabCel
     return value * weights[i]! * Math.exp(-((away / MIDDLE) ** 2));
   });
   const level = otsu(saliency, 1);
-  const belongs = opened(
-    Uint8Array.from(saliency, (value) => (value > level ? 1 : 0)),
-    cells,
-  );
-  return masses(saliency, belongs, cells, free)
+  const belongsAt = (least: number) =>
+    opened(
+      Uint8Array.from(saliency, (value) => (value > least ? 1 : 0)),
+      cells,
+    );
+  const regions = stableRegions(belongsAt, level, cells, MAX_SHARE * saliency.length);
+  return masses(saliency, regions, cells, free)
     .filter(({ box, mass }) => mass >= LEAST_MASS && box.width * box.height < MAX_SHARE * cells.width * cells.height)
     .slice(0, MAX_THINGS)
     .map((thing) => ({ ...thing, trust }));
