@@ -31,7 +31,7 @@ const GRIDS = [
 /**
  * Finds faces with BlazeFace (Bazarevsky et al. 2019). Made for squares of 256 pixels, it is convolutional throughout,
  * and so finds faces of some 14 to 130 pixels anywhere in a larger picture. A thorough look is for larger ones as well,
- * in the picture in half its size; any other is only where there were faces. Boxes reach from the brow to the chin.
+ * in the picture in half its size; any other is only where there were faces, if they are still there. Boxes reach from the brow to the chin.
  */
 export class FaceDetector {
   private readonly places: FacePlaces;
@@ -54,17 +54,27 @@ export class FaceDetector {
 
   /** @param thorough whether to look everywhere, and for faces that fill half of the picture or more as well */
   async detect(image: YuvImage, thorough: boolean): Promise<Detection[]> {
-    const places = thorough ? null : this.places.next();
-    const found: Face[] = [];
-    if (!places) found.push(...(await this.whole.detect(image, wholeOf(this.size))));
+    const found = (thorough ? null : await this.whereTheyWere(image)) ?? (await this.anywhere(image));
     if (thorough) {
       const halved = halveYuv(image);
       found.push(...(await this.half.detect(halved, wholeOf(paddedSize(halved)))).map(doubled));
     }
-    for (const place of places ?? []) found.push(...(await this.parts.detect(image, place)));
     const faces = suppressOverlaps(found, SAME_FACE);
-    this.places.see(faces.map(({ box }) => box).filter(({ width }) => width < LARGEST));
+    this.places.see(faces.filter(({ box }) => box.width < LARGEST));
     return faces;
+  }
+
+  private anywhere(image: YuvImage): Promise<Face[]> {
+    return this.whole.detect(image, wholeOf(this.size));
+  }
+
+  /** Faces where there were some; null if that takes as long as to look anywhere, or one of them is somewhere else. */
+  private async whereTheyWere(image: YuvImage): Promise<Face[] | null> {
+    const places = this.places.next();
+    if (!places) return null;
+    const found: Face[] = [];
+    for (const place of places) found.push(...(await this.parts.detect(image, place)));
+    return this.places.lacks(found) ? null : found;
   }
 }
 

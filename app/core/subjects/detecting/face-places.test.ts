@@ -6,7 +6,7 @@ const picture = { width: 448, height: 256 };
 const face = { x: 205, y: 90, width: 40, height: 48 };
 const after = (...looks: (typeof face)[][]) => {
   const places = new FacePlaces(picture, 32);
-  for (const found of looks) places.see(found);
+  for (const found of looks) places.see(found.map((box) => ({ box, score: 0.9 })));
   return places.next();
 };
 
@@ -38,8 +38,20 @@ describe("places of faces", () => {
     expect(after([20, 120, 220, 320].map((x) => ({ ...face, x })))).toBeNull();
   });
 
-  test("a face that was missed is looked for once more, then no longer", () => {
-    expect(after([face], [])).toHaveLength(1);
-    expect(after([face], [], [])).toEqual([]);
+  test("a face that was clear and is not where it was may be anywhere, one that was not clear is just gone", () => {
+    const places = new FacePlaces(picture, 32);
+    places.see([
+      { box: face, score: 0.9 },
+      { box: { ...face, x: 20 }, score: 0.5 },
+    ]);
+    expect(places.lacks([{ box: { ...face, x: 210 }, score: 0.4 }])).toBe(false);
+    expect(places.lacks([{ box: { ...face, x: 20 }, score: 0.9 }])).toBe(true);
+  });
+
+  test("for some looks after a face was lost all of the picture is looked at, then it is given up", () => {
+    expect(after([face], [])).toBeNull();
+    expect(after([face], [], [], [])).toBeNull();
+    expect(after([face], [], [], [], [])).toEqual([]);
+    expect(after([face], [], [face])).toHaveLength(1);
   });
 });

@@ -1,20 +1,29 @@
 import { type Box, boxCentre, boxContains, boxIou, type Size } from "../../geometry/box";
+import type { Detection } from "./detection";
 
 /** A place is so many times as large as the face was, and by so many pixels more, in which it may have moved. */
 const ROOM = { times: 1.6, pixels: 64 };
 /** Places that together make up more than this share of the picture take as long as all of it. */
 const MOST_SHARE = 0.5;
-/** A face that was not found again in so many looks is not looked for any more. */
-const MOST_MISSED = 2;
+/** A face that was not found again in so many looks is given up. */
+const MOST_MISSED = 4;
 /** A face with this overlap is the one of before. */
 const SAME_FACE = 0.2;
+/** Score from which on a face was seen clearly. */
+const CLEAR = 0.65;
+
+const isAmong = ({ box }: SeenFace, found: readonly SeenFace[]): boolean =>
+  found.some((other) => boxIou(box, other.box) > SAME_FACE);
+
+/** A face as a detector sees it. */
+type SeenFace = Pick<Detection, "box" | "score">;
 
 /**
  * Where faces are looked for between two looks at the whole picture: around those that were found before. Their sides and
  * corners lie on a grid, so that a detector whose cells lie on it sees there what it sees in the whole picture.
  */
 export class FacePlaces {
-  private known: { box: Box; missed: number }[] = [];
+  private known: (SeenFace & { missed: number })[] = [];
 
   /**
    * @param picture in pixels, a whole number of grains each way
@@ -25,8 +34,9 @@ export class FacePlaces {
     private readonly grain: number,
   ) {}
 
-  /** @returns parts of the picture; null if all of it is looked at as quickly */
+  /** @returns parts of the picture; null if all of it is looked at as quickly, or a face was lost that may be anywhere */
   next(): Box[] | null {
+    if (this.known.some(({ missed }) => missed > 0)) return null;
     const places: Box[] = [];
     for (const { box } of this.known) {
       if (!places.some((place) => boxContains(place, this.around(box, ROOM.pixels / 2)))) {
@@ -37,13 +47,18 @@ export class FacePlaces {
     return pixels > MOST_SHARE * this.picture.width * this.picture.height ? null : places;
   }
 
+  /** Whether a face that was seen clearly at the last look is in none of the places: it may be anywhere. */
+  lacks(found: readonly SeenFace[]): boolean {
+    return this.known.some((face) => face.score >= CLEAR && face.missed === 0 && !isAmong(face, found));
+  }
+
   /** Takes what was found at a look, wherever that was. */
-  see(found: readonly Box[]): void {
+  see(found: readonly SeenFace[]): void {
     const missing = this.known
-      .filter(({ box }) => !found.some((other) => boxIou(box, other) > SAME_FACE))
-      .map(({ box, missed }) => ({ box, missed: missed + 1 }))
+      .filter((face) => !isAmong(face, found))
+      .map((face) => ({ ...face, missed: face.missed + 1 }))
       .filter(({ missed }) => missed < MOST_MISSED);
-    this.known = [...found.map((box) => ({ box, missed: 0 })), ...missing];
+    this.known = [...found.map(({ box, score }) => ({ box, score, missed: 0 })), ...missing];
   }
 
   /** A square on the grid, in the picture, around a box. */
