@@ -11,7 +11,7 @@ const MIN_SCORE = 0.4;
 const MIN_LOGIT = Math.log(MIN_SCORE / (1 - MIN_SCORE));
 /** Values the model gives a candidate: box, then six landmarks. */
 const VALUES = 16;
-/** Width of the largest faces that it finds in a picture of full size, in pixels. */
+/** Wider faces, in pixels, are hardly ever found in the picture in full size, and not looked for in a part of it. */
 const LARGEST = 130;
 /** Boxes of a face that overlap by more than this are of one face. */
 const SAME_FACE = 0.3;
@@ -30,7 +30,7 @@ const GRIDS = [
 
 /**
  * Finds faces with BlazeFace (Bazarevsky et al. 2019). Made for squares of 256 pixels, it is convolutional throughout,
- * and so finds faces of some 14 to 130 pixels anywhere in a larger picture. A thorough look is for larger ones as well,
+ * and so finds faces of some 14 to 120 pixels anywhere in a larger picture. A thorough look is for larger ones as well,
  * in the picture in half its size; any other is only where there were faces, if they are still there. Boxes reach from the brow to the chin.
  */
 export class FaceDetector {
