@@ -31,7 +31,8 @@ const GRIDS = [
 /**
  * Finds faces with BlazeFace (Bazarevsky et al. 2019). Made for squares of 256 pixels, it is convolutional throughout,
  * and so finds faces of some 14 to 120 pixels anywhere in a larger picture. A thorough look is for larger ones as well,
- * in the picture in half its size; any other is only where there were faces, if they are still there. Boxes reach from the brow to the chin.
+ * in the picture in half its size; any other is only where there were faces, if they are still there. Boxes reach from
+ * the brow to the chin.
  */
 export class FaceDetector {
   private readonly places: FacePlaces;
@@ -54,9 +55,10 @@ export class FaceDetector {
 
   /** @param thorough whether to look everywhere, and for faces that fill half of the picture or more as well */
   async detect(image: YuvImage, thorough: boolean): Promise<Detection[]> {
-    const found = (thorough ? null : await this.whereTheyWere(image)) ?? (await this.anywhere(image));
+    const colours = coloursOf(image);
+    const found = (thorough ? null : await this.whereTheyWere(colours)) ?? (await this.anywhere(colours));
     if (thorough) {
-      const halved = halveYuv(image);
+      const halved = coloursOf(halveYuv(image));
       found.push(...(await this.half.detect(halved, wholeOf(paddedSize(halved)))).map(doubled));
     }
     const faces = suppressOverlaps(found, SAME_FACE);
@@ -64,16 +66,16 @@ export class FaceDetector {
     return faces;
   }
 
-  private anywhere(image: YuvImage): Promise<Face[]> {
-    return this.whole.detect(image, wholeOf(this.size));
+  private anywhere(colours: Colours): Promise<Face[]> {
+    return this.whole.detect(colours, wholeOf(this.size));
   }
 
   /** Faces where there were some; null if that takes as long as to look anywhere, or one of them is somewhere else. */
-  private async whereTheyWere(image: YuvImage): Promise<Face[] | null> {
+  private async whereTheyWere(colours: Colours): Promise<Face[] | null> {
     const places = this.places.next();
     if (!places) return null;
     const found: Face[] = [];
-    for (const place of places) found.push(...(await this.parts.detect(image, place)));
+    for (const place of places) found.push(...(await this.parts.detect(colours, place)));
     return this.places.lacks(found) ? null : found;
   }
 }
@@ -98,15 +100,21 @@ const doubled = (face: Face): Face =>
     ({ x, y }) => ({ x: 2 * x, y: 2 * y }),
   );
 
+/** A picture in red, green and blue, interleaved. */
+interface Colours extends Size {
+  rgb: Uint8ClampedArray;
+}
+
+const coloursOf = (image: YuvImage): Colours => ({ width: image.width, height: image.height, rgb: rgbOf(image) });
+
 /** What the model is given for a part of a picture, whose corner lies in it; beyond the picture it is black. */
-function unitColours(image: YuvImage, part: Box): Float32Array {
-  const width = Math.min(part.width, image.width - part.x);
-  const rows = Math.min(part.height, image.height - part.y);
-  const rgb = rgbOf(image);
+function unitColours({ rgb, ...picture }: Colours, part: Box): Float32Array {
+  const width = Math.min(part.width, picture.width - part.x);
+  const rows = Math.min(part.height, picture.height - part.y);
   const out = new Float32Array(3 * part.width * part.height);
   if (width < part.width || rows < part.height) out.fill(BLACK);
   for (let y = 0; y < rows; y++) {
-    let from = 3 * ((part.y + y) * image.width + part.x);
+    let from = 3 * ((part.y + y) * picture.width + part.x);
     const start = 3 * y * part.width;
     for (let to = start; to < start + 3 * width; to++, from++) out[to] = UNIT[rgb[from]!]!;
   }
@@ -123,8 +131,8 @@ class FaceNet {
   }
 
   /** @param part whole multiples of the model's grain */
-  async detect(image: YuvImage, part: Box): Promise<Face[]> {
-    const out = await runModel(this.session, unitColours(image, part), [1, part.height, part.width, 3]);
+  async detect(colours: Colours, part: Box): Promise<Face[]> {
+    const out = await runModel(this.session, unitColours(colours, part), [1, part.height, part.width, 3]);
     const faces: Face[] = [];
     for (const { stride, each, ...names } of GRIDS) {
       const scores = out[names.scores]!;
