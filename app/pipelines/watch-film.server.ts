@@ -1,5 +1,6 @@
 import { type Box, clipBox, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
-import { type GreyPlane, greyPyramid, PYRAMID_SCALE, showsOther } from "~/core/image/grey-pyramid";
+import { type GreyPlane, lumaOf } from "~/core/image/grey-plane";
+import { greyPyramid, PYRAMID_SCALE, showsOther } from "~/core/image/grey-pyramid";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
 import { plainEdges } from "~/core/shots/plain-edges";
@@ -110,7 +111,7 @@ class StepReader {
     }
     this.before = step;
     if (!detection) return;
-    const luma = { ...image, samples: image.luma };
+    const luma = lumaOf(image);
     const cameraMoved = this.cameraMoved >= CAMERA_MOVES * image.width;
     const seenText = this.texts.see(luma, cameraMoved);
     this.cameraMoved = 0;

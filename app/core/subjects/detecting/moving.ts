@@ -5,7 +5,8 @@
  */
 import { type Box, scaleBox, type Size } from "../../geometry/box";
 import { connectedCells } from "../../image/connected-cells";
-import { type GreyPlane, PYRAMID_SCALE } from "../../image/grey-pyramid";
+import type { GreyPlane } from "../../image/grey-plane";
+import { PYRAMID_SCALE } from "../../image/grey-pyramid";
 import type { CameraMotion } from "./camera-motion";
 import type { Detection } from "./detection";
 

@@ -3,7 +3,7 @@
  * best corner (Shi and Tomasi 1994) of each cell of a grid.
  */
 import type { Point } from "../../geometry/box";
-import type { GreyPlane } from "../../image/grey-pyramid";
+import type { GreyPlane } from "../../image/grey-plane";
 
 /** Samples from corner to corner, in the pyramid's largest level. */
 const CELL = 10;

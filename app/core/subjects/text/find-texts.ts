@@ -1,6 +1,7 @@
 /** Text that was put over a film: it stays where it is while what is around it moves, or is all that a still card shows. */
 import { type Box, boxArea, boxContains, boxIou, intersectionArea, scaleBox } from "../../geometry/box";
-import { type BytePlane, countCommonEdges, countEdges, type Edges, edgesOf, halved, steadyEdges } from "./steady-edges";
+import { type GreyPlane, halved } from "../../image/grey-plane";
+import { countCommonEdges, countEdges, type Edges, edgesOf, steadyEdges } from "./steady-edges";
 import { textBlocks } from "./text-lines";
 
 /** Pictures that text has to be steady in. */
@@ -40,7 +41,7 @@ const CUT = 0.3;
 const MOST_KNOWN = 12;
 
 /** A picture in several sizes, with its edges. */
-type Look = { luma: BytePlane; edges: Edges }[];
+type Look = { luma: GreyPlane; edges: Edges }[];
 
 /** What is seen of text in a picture and in those before it, `STEADY_PICTURES` in all: boxes in its samples. */
 export interface SeenText {
@@ -57,7 +58,7 @@ type BlockKind = keyof SeenText;
 interface Letters {
   block: Box;
   edges: Edges;
-  luma: BytePlane;
+  luma: GreyPlane;
 }
 
 /** The share of the edges around a box that are steady; NaN where there are fewer than are needed to tell. */
@@ -73,14 +74,14 @@ function steadyAround(box: Box, now: Edges, steady: Edges, margin: number, neede
 }
 
 /** The share of a picture that is another one in the next. */
-function changedShare(a: BytePlane, b: BytePlane): number {
+function changedShare(a: GreyPlane, b: GreyPlane): number {
   let changed = 0;
   for (let i = 0; i < a.samples.length; i++) if (Math.abs(a.samples[i]! - b.samples[i]!) > CHANGED) changed++;
   return changed / a.samples.length;
 }
 
 /** The share of what lies between two distances from a block that has changed from one picture to another. */
-function changedAround(block: Box, a: BytePlane, b: BytePlane, from: number, to: number): number {
+function changedAround(block: Box, a: GreyPlane, b: GreyPlane, from: number, to: number): number {
   const within = (x: number, y: number, far: number) =>
     x >= block.x - far && x < block.x + block.width + far && y >= block.y - far && y < block.y + block.height + far;
   let [changed, all] = [0, 0];
@@ -98,7 +99,7 @@ function changedAround(block: Box, a: BytePlane, b: BytePlane, from: number, to:
  * Whether what is around a block stands from one picture to another: all of it, and what is beside it, but for a field that
  * comes and goes with it. Who stands before a sign hides what is beside it as well.
  */
-function standsAround(block: Box, a: BytePlane, b: BytePlane): boolean {
+function standsAround(block: Box, a: GreyPlane, b: GreyPlane): boolean {
   const anywhere = changedAround(block, a, b, 0, Math.max(a.width, a.height));
   const { height } = block;
   return anywhere <= STANDING_SHARE && changedAround(block, a, b, height, 2 * height + BESIDE) <= STANDING_SHARE;
@@ -147,7 +148,7 @@ export class TextFinder {
    * @param luma the next picture
    * @param isCameraMoving whether the camera has moved since the one before
    */
-  see(luma: BytePlane, isCameraMoving: boolean): SeenText {
+  see(luma: GreyPlane, isCameraMoving: boolean): SeenText {
     const planes = [luma];
     while (planes.length < SIZES) planes.push(halved(planes.at(-1)!));
     this.lines = null;

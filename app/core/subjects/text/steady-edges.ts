@@ -1,27 +1,11 @@
 /** Edges that stay where they are over several pictures, as those of what was put over a film do while the film moves. */
 import type { Size } from "../../geometry/box";
+import type { GreyPlane } from "../../image/grey-plane";
 
 /** Change of luma over two pixels that is an edge, 0 to 255. */
 const LEAST_EDGE = 26;
 /** An edge that is so much weaker in one picture than in another is not the same. */
 const LIKE = 0.5;
-
-/** A plane of bytes, row by row. */
-export interface BytePlane extends Size {
-  samples: Uint8Array;
-}
-
-/** The means of every two by two samples. */
-export function halved({ samples, width, height }: BytePlane): BytePlane {
-  const half = { width: width >> 1, height: height >> 1 };
-  const out = new Uint8Array(half.width * half.height);
-  for (let y = 0, to = 0; y < half.height; y++) {
-    for (let x = 0, at = 2 * y * width; x < half.width; x++, at += 2, to++) {
-      out[to] = (samples[at]! + samples[at + 1]! + samples[at + width]! + samples[at + width + 1]! + 2) >> 2;
-    }
-  }
-  return { ...half, samples: out };
-}
 
 /** Change of luma across each sample, to the right and downwards, as far as it is an edge; 0 elsewhere. */
 export interface Edges extends Size {
@@ -31,7 +15,7 @@ export interface Edges extends Size {
   places: Int32Array;
 }
 
-export function edgesOf({ samples, width, height }: BytePlane): Edges {
+export function edgesOf({ samples, width, height }: GreyPlane): Edges {
   const across = new Int16Array(width * height);
   const down = new Int16Array(width * height);
   const places = new Int32Array(width * height);

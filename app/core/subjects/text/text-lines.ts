@@ -7,7 +7,8 @@ import { type Box, boxUnion, scaleBox, type Size } from "../../geometry/box";
 import { connectedCells } from "../../image/connected-cells";
 import { mean } from "../../mean";
 import { median } from "../../median";
-import type { BytePlane, Edges } from "./steady-edges";
+import type { GreyPlane } from "../../image/grey-plane";
+import type { Edges } from "./steady-edges";
 
 /** Side of a cell, in samples. */
 const CELL = 4;
@@ -117,7 +118,7 @@ const deviation = (values: readonly number[]): number => {
 };
 
 /** Whether all strokes of a line are of one colour, dark or light: that of the letters, or of what is between them. */
-function isOneColour({ y }: Box, rows: readonly Stroke[][], { samples, width }: BytePlane, edges: Edges): boolean {
+function isOneColour({ y }: Box, rows: readonly Stroke[][], { samples, width }: GreyPlane, edges: Edges): boolean {
   const light: number[] = [];
   const dark: number[] = [];
   for (const [i, row] of rows.entries()) {
@@ -137,7 +138,7 @@ function isOneColour({ y }: Box, rows: readonly Stroke[][], { samples, width }: 
 }
 
 /** Whether a line has the strokes, the ends and the quiet around it that letters have. */
-function isText(line: Box, edges: Edges, strokes: readonly Stroke[][], luma: BytePlane): boolean {
+function isText(line: Box, edges: Edges, strokes: readonly Stroke[][], luma: GreyPlane): boolean {
   const { x, y, width, height } = line;
   if (height < LEAST_HEIGHT || height > MOST_HEIGHT || width < LEAST_WIDTH * height) return false;
   const rows = Array.from({ length: height }, (_, i) => within(strokes[y + i], x, x + width));
@@ -203,7 +204,7 @@ function blocksOf(lines: readonly Box[]): Box[] {
  * @param luma the picture that they are of
  * @returns boxes in samples of it
  */
-export function textBlocks(edges: Edges, luma: BytePlane): Box[] {
+export function textBlocks(edges: Edges, luma: GreyPlane): Box[] {
   const { cells, grid, rows } = strokesOf(edges);
   const seen = new Set<number>();
   const lines: Box[] = [];

@@ -4,7 +4,8 @@ import { texture } from "../../../../tests/support/yuv-picture";
 import { type Box, boxContains } from "../../geometry/box";
 import type { FrameDetections } from "../detecting/detection";
 import { STEADY_PICTURES, TextFinder } from "./find-texts";
-import { type BytePlane, edgesOf, steadyEdges } from "./steady-edges";
+import type { GreyPlane } from "../../image/grey-plane";
+import { edgesOf, steadyEdges } from "./steady-edges";
 import { textBlocks } from "./text-lines";
 import { textTracks } from "./text-tracks";
 
@@ -13,7 +14,7 @@ const LINE = "HELLO NATO TALE";
 const AT = { x: 60, y: 120 };
 const INK: Box = { ...AT, ...lineSize(LINE), height: 14 };
 
-function picture(luma: (x: number, y: number) => number): BytePlane {
+function picture(luma: (x: number, y: number) => number): GreyPlane {
   const samples = new Uint8Array(SIZE.width * SIZE.height);
   for (let i = 0; i < samples.length; i++) samples[i] = luma(i % SIZE.width, Math.floor(i / SIZE.width));
   return { ...SIZE, samples };
@@ -23,7 +24,7 @@ const ground = (shift: number) => (x: number, y: number) => 110 + 150 * texture(
 const titled = (shift: number, withGround = 0) =>
   picture((x, y) => (isInk(LINE, AT.x - withGround * shift, AT.y, x, y) ? 235 : ground(shift)(x, y)));
 /** What is found after so many pictures, each moved on by some pixels. */
-function seen(at: (shift: number) => BytePlane, shift: number, cameraMoves = shift !== 0): Box[] {
+function seen(at: (shift: number) => GreyPlane, shift: number, cameraMoves = shift !== 0): Box[] {
   const finder = new TextFinder();
   let found: Box[] = [];
   for (let k = 0; k < STEADY_PICTURES; k++) found = finder.see(at(k * shift), cameraMoves).texts;

@@ -4,7 +4,7 @@
  */
 import { type Box, boxArea, boxUnion, intersectionArea, type Size } from "../../geometry/box";
 import { median } from "../../median";
-import type { BytePlane } from "../text/steady-edges";
+import type { GreyPlane } from "../../image/grey-plane";
 import { LEAST_SIDE, LEAST_STEP, type Line, LINE_PICTURES, LineFinder, SAME_LINE, type Way } from "./straight-lines";
 
 /** Parts of a side, each of which has to have this share of the edges that it should. */
@@ -43,7 +43,7 @@ function isSide({ isBorder, upTo }: Line, start: number, end: number, covered: n
 }
 
 /** Where a side is to a fraction of a sample; null where it is crooked, or says nothing. */
-function placeOf({ samples }: BytePlane, way: Way, line: Line, start: number, end: number): number | null {
+function placeOf({ samples }: GreyPlane, way: Way, line: Line, start: number, end: number): number | null {
   if (line.isBorder) return line.at;
   const { across, along, lines } = way;
   const left = line.at - 1;
@@ -92,7 +92,7 @@ export class RectangleFinder {
    * every second picture, at which they are not looked for. The picture's borders may be sides; the picture itself is none
    * of them, nor what is made up of others.
    */
-  see(luma: BytePlane): Box[] | undefined {
+  see(luma: GreyPlane): Box[] | undefined {
     const { upright, level } = this;
     upright.see(luma);
     level.see(luma);
@@ -119,7 +119,7 @@ export class RectangleFinder {
 }
 
 /** Whether there is next to nothing in a rectangle: colour bars and panels are no pictures. */
-function isPlain({ samples, width }: BytePlane, box: Box): boolean {
+function isPlain({ samples, width }: GreyPlane, box: Box): boolean {
   const levels: number[] = [];
   let changes = 0;
   for (let y = Math.ceil(box.y) + 2; y < box.y + box.height - 2 - SPARSE; y += SPARSE) {
@@ -154,7 +154,7 @@ function areStrips(boxes: readonly Box[], { width, height }: Size): boolean {
  * it like that. Of several
  * divisions the finest, and then that which leaves most for a ground between them.
  */
-function equalTiles(found: readonly Box[], picture: BytePlane): Box[] | null {
+function equalTiles(found: readonly Box[], picture: GreyPlane): Box[] | null {
   let best: Box[] = [];
   const least = MOST_OF_PICTURE * picture.width * picture.height;
   const areaOf = (boxes: readonly Box[]) => boxes.reduce((sum, box) => sum + boxArea(box), 0);

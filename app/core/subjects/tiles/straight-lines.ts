@@ -1,5 +1,5 @@
 /** Straight lines in a picture, exactly upright or level, on which there are edges that stay where they are. */
-import type { BytePlane } from "../text/steady-edges";
+import type { GreyPlane } from "../../image/grey-plane";
 
 /** Pictures in which a line has to be where it is, and in how many of them it has to show. */
 export const LINE_PICTURES = 4;
@@ -52,7 +52,7 @@ export interface Lines {
 }
 
 /** 1 for each sample across which luma changes, and more than beside it. */
-function edgesOf({ samples, width, height }: BytePlane, { across }: Way): Uint8Array {
+function edgesOf({ samples, width, height }: GreyPlane, { across }: Way): Uint8Array {
   const steps = new Uint8Array(samples.length);
   for (let at = across; at < samples.length - across; at++)
     steps[at] = Math.abs(samples[at + across]! - samples[at - across]!);
@@ -95,7 +95,7 @@ export class LineFinder {
   }
 
   /** Takes the next picture. */
-  see(luma: BytePlane): void {
+  see(luma: GreyPlane): void {
     const { seen } = this;
     const { across } = this.way;
     const edges = edgesOf(luma, this.way);
