@@ -1,5 +1,5 @@
 import type * as ort from "onnxruntime-node";
-import { type Box, moveBox, type Point, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
+import { type Box, type Point, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
 import { halveYuv, rgbOf, type YuvImage } from "~/core/image/yuv-image";
 import { type Detection, type Landmarks, suppressOverlaps } from "~/core/subjects/detecting/detection";
 import { FacePlaces } from "~/core/subjects/detecting/face-places";
@@ -80,25 +80,19 @@ export class FaceDetector {
   }
 }
 
-/** A face whose points and box are placed anew. */
-const placed = ({ box, landmarks, ...rest }: Face, place: (box: Box) => Box, point: (point: Point) => Point): Face => ({
-  ...rest,
-  box: place(box),
-  landmarks: {
-    rightEye: point(landmarks.rightEye),
-    leftEye: point(landmarks.leftEye),
-    nose: point(landmarks.nose),
-    mouth: point(landmarks.mouth),
-  },
-});
+const doublePoint = ({ x, y }: Point): Point => ({ x: 2 * x, y: 2 * y });
 
 /** A face seen in a picture of half the size. */
-const doubled = (face: Face): Face =>
-  placed(
-    face,
-    (box) => scaleBox(box, 2),
-    ({ x, y }) => ({ x: 2 * x, y: 2 * y }),
-  );
+const doubled = ({ landmarks, ...rest }: Face): Face => ({
+  ...rest,
+  box: scaleBox(rest.box, 2),
+  landmarks: {
+    rightEye: doublePoint(landmarks.rightEye),
+    leftEye: doublePoint(landmarks.leftEye),
+    nose: doublePoint(landmarks.nose),
+    mouth: doublePoint(landmarks.mouth),
+  },
+});
 
 /** A picture in red, green and blue, interleaved. */
 interface Colours extends Size {
@@ -107,22 +101,23 @@ interface Colours extends Size {
 
 const coloursOf = (image: YuvImage): Colours => ({ width: image.width, height: image.height, rgb: rgbOf(image) });
 
-/** What the model is given for a part of a picture, whose corner lies in it; beyond the picture it is black. */
-function unitColours({ rgb, ...picture }: Colours, part: Box): Float32Array {
+/** Writes what the model is given for a part of a picture, whose corner lies in it; beyond the picture it is black. */
+function writeUnitColours({ rgb, ...picture }: Colours, part: Box, out: Float32Array): void {
   const width = Math.min(part.width, picture.width - part.x);
   const rows = Math.min(part.height, picture.height - part.y);
-  const out = new Float32Array(3 * part.width * part.height);
   if (width < part.width || rows < part.height) out.fill(BLACK);
   for (let y = 0; y < rows; y++) {
     let from = 3 * ((part.y + y) * picture.width + part.x);
     const start = 3 * y * part.width;
     for (let to = start; to < start + 3 * width; to++, from++) out[to] = UNIT[rgb[from]!]!;
   }
-  return out;
 }
 
 /** The network, for parts of pictures that are of one size, or of any. */
 class FaceNet {
+  /** What the model is given; kept from look to look, most of which are of one size. */
+  private input = new Float32Array();
+
   private constructor(private readonly session: ort.InferenceSession) {}
 
   /** @param size of the parts, if they are of one */
@@ -132,7 +127,10 @@ class FaceNet {
 
   /** @param part whole multiples of the model's grain */
   async detect(colours: Colours, part: Box): Promise<Face[]> {
-    const out = await runModel(this.session, unitColours(colours, part), [1, part.height, part.width, 3]);
+    const length = 3 * part.width * part.height;
+    if (this.input.length !== length) this.input = new Float32Array(length);
+    writeUnitColours(colours, part, this.input);
+    const out = await runModel(this.session, this.input, [1, part.height, part.width, 3]);
     const faces: Face[] = [];
     for (const { stride, each, ...names } of GRIDS) {
       const scores = out[names.scores]!;
@@ -142,7 +140,10 @@ class FaceNet {
         if (scores[i]! < MIN_LOGIT) continue;
         const score = 1 / (1 + Math.exp(-scores[i]!));
         const cell = Math.floor(i / each);
-        const anchor = { x: ((cell % columns) + 0.5) * stride, y: (Math.floor(cell / columns) + 0.5) * stride };
+        const anchor = {
+          x: part.x + ((cell % columns) + 0.5) * stride,
+          y: part.y + (Math.floor(cell / columns) + 0.5) * stride,
+        };
         const value = (k: number) => boxes[i * VALUES + k]!;
         const [width, height] = [value(2), value(3)];
         const box = { x: value(0) + anchor.x - width / 2, y: value(1) + anchor.y - height / 2, width, height };
@@ -154,13 +155,6 @@ class FaceNet {
         faces.push({ kind: "face", box, score, landmarks: { rightEye, leftEye, nose, mouth } });
       }
     }
-    const toPicture = { x: part.x, y: part.y };
-    return faces.map((face) =>
-      placed(
-        face,
-        (box) => moveBox(box, toPicture),
-        ({ x, y }) => ({ x: x + part.x, y: y + part.y }),
-      ),
-    );
+    return faces;
   }
 }

@@ -12,15 +12,15 @@ const SAME_FACE = 0.2;
 /** Score from which on a face was seen clearly. */
 const CLEAR = 0.65;
 
-const isAmong = ({ box }: SeenFace, found: readonly SeenFace[]): boolean =>
-  found.some((other) => boxIou(box, other.box) > SAME_FACE);
-
 /** A face as a detector sees it. */
 type SeenFace = Pick<Detection, "box" | "score">;
 
+const isAmong = ({ box }: SeenFace, found: readonly SeenFace[]): boolean =>
+  found.some((other) => boxIou(box, other.box) > SAME_FACE);
+
 /**
  * Where faces are looked for between two looks at the whole picture: around those that were found before. Their sides and
- * corners lie on a grid, so that a detector whose cells lie on it sees there what it sees in the whole picture.
+ * corners lie on a grid, so that a detector whose cells lie on it sees there nearly what it sees in the whole picture.
  */
 export class FacePlaces {
   private known: (SeenFace & { missed: number })[] = [];
@@ -47,9 +47,9 @@ export class FacePlaces {
     return pixels > MOST_SHARE * this.picture.width * this.picture.height ? null : places;
   }
 
-  /** Whether a face that was seen clearly at the last look is in none of the places: it may be anywhere. */
+  /** Whether a face that was seen clearly is not among those that were found in the places: it may be anywhere. */
   lacks(found: readonly SeenFace[]): boolean {
-    return this.known.some((face) => face.score >= CLEAR && face.missed === 0 && !isAmong(face, found));
+    return this.known.some((face) => face.score >= CLEAR && !isAmong(face, found));
   }
 
   /** Takes what was found at a look, wherever that was. */
@@ -72,7 +72,8 @@ export class FacePlaces {
     return {
       x: start(centre.x, width, picture.width),
       y: start(centre.y, height, picture.height),
-      ...{ width, height },
+      width,
+      height,
     };
   }
 }
