@@ -1,4 +1,4 @@
-/** The inner loops of rendering, in AssemblyScript for WebAssembly SIMD (`npm run build:kernel`). */
+/** The inner loops of rendering, in AssemblyScript for WebAssembly SIMD (`npm run build:kernels`). */
 
 /** Eight samples of 8 bits, or of 10 bits in two bytes each, as 16-bit values. */
 function eightOf<T>(at: usize): v128 {

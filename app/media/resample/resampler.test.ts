@@ -1,6 +1,4 @@
-import { readFileSync } from "node:fs";
 import { describe, expect, test } from "@jest/globals";
-import asc from "assemblyscript/asc";
 import type { Composition, Pane } from "~/core/composition/composition";
 import { type Box, wholeOf } from "~/core/geometry/box";
 import { samplesOf } from "~/core/image/bit-depth";
@@ -198,27 +196,4 @@ test("weights sum to one for every sample, also where the picture ends", () => {
     expect(starts[i]!).toBeGreaterThanOrEqual(0);
     expect(starts[i]! + 8).toBeLessThanOrEqual(69);
   }
-});
-
-test("the kernel that ships is the one its source compiles to", async () => {
-  let built: Uint8Array | undefined;
-  const files = { "kernel.as.ts": readFileSync("app/media/resample/kernel.as.ts", "utf8") };
-  const options = [
-    "--outFile",
-    "kernel.wasm",
-    "--runtime",
-    "stub",
-    "--importMemory",
-    "--noAssert",
-    "-O3",
-    "--enable",
-    "simd",
-  ];
-  const { error } = await asc.main(["kernel.as.ts", ...options], {
-    readFile: (name) => files[name as keyof typeof files] ?? null,
-    writeFile: (_name, contents) => void (built = contents as Uint8Array),
-    listFiles: () => [],
-  });
-  expect(error).toBeNull();
-  expect(Buffer.from(built!).equals(readFileSync("app/media/resample/kernel.wasm"))).toBe(true);
 });
