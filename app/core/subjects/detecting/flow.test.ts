@@ -71,6 +71,39 @@ describe("the camera's motion", () => {
   });
 });
 
+describe("points that are asked for", () => {
+  const [a, b] = [greyPyramid(view({})), greyPyramid(view({ panX: 2.5, panY: 1 }))];
+
+  test("are told by their groups, to a fraction of a sample", () => {
+    const flow = opticalFlow(a, b, [[{ x: 40.3, y: 30.7 }], [{ x: 90, y: 50 }]]);
+    expect([...flow.group].slice(flow.corners)).toEqual([0, 1]);
+    for (let i = flow.corners; i < flow.count; i++) {
+      expect(flow.dx[i]).toBeCloseTo(-1.25, 1);
+      expect(flow.dy[i]).toBeCloseTo(-0.5, 1);
+    }
+  });
+
+  test("are not found where there is no picture", () => {
+    const nowhere = [
+      { x: -3, y: 40 },
+      { x: 1e12, y: 40 },
+      { x: 40, y: -1e12 },
+      { x: Number.NaN, y: 40 },
+      { x: WIDTH / 2, y: HEIGHT / 2 },
+    ];
+    const flow = opticalFlow(a, b, [nowhere]);
+    expect(flow.count).toBe(flow.corners);
+    expect(flow.corners).toBeGreaterThan(50);
+  });
+
+  test("do not depend on larger pictures that were looked at before", () => {
+    const large = greyPyramid(yuvPicture(4 * WIDTH, 4 * HEIGHT, (x, y) => [texture(x, y, 9) * 255, 90, 90]));
+    const before = opticalFlow(a, b);
+    opticalFlow(large, large);
+    expect(opticalFlow(a, b)).toEqual(before);
+  });
+});
+
 describe("what moves by itself", () => {
   test("is found before a camera that pans, with its edges", () => {
     const { before, now, camera } = between({ panX: 0, thing: 140 }, { panX: 3, thing: 145 });

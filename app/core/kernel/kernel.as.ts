@@ -1,0 +1,7 @@
+/** All that the compiled kernel offers (`npm run build:kernels`). */
+export { findCorners, followPoints, shiftedDifference, toFloats } from "./flow.as";
+
+/** Where memory begins that nothing of the kernel's own is in. */
+export function heapStart(): usize {
+  return __heap_base;
+}

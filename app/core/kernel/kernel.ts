@@ -1,0 +1,65 @@
+/**
+ * Inner loops that are compiled to WebAssembly, since analyses spend most of their time in them, and the memory that they
+ * work in. They are written in the files `*.as.ts` beside this one.
+ */
+import { KERNEL_CODE } from "./kernel-code";
+
+interface Memory {
+  readonly buffer: ArrayBuffer;
+  grow(pages: number): number;
+}
+
+/** What `kernel.as.ts` exports. Addresses are in bytes. */
+interface Loops {
+  memory: Memory;
+  heapStart(): number;
+  toFloats(from: number, to: number, count: number): void;
+  followPoints(levels: number, count: number, points: number, shiftX: number, shiftY: number): void;
+  findCorners(
+    ...args: [
+      plane: number,
+      width: number,
+      height: number,
+      cell: number,
+      block: number,
+      least: number,
+      x: number,
+      y: number,
+    ]
+  ): number;
+  shiftedDifference(
+    ...args: [before: number, after: number, width: number, height: number, dx: number, dy: number]
+  ): number;
+}
+
+/** The part of the WebAssembly interface that is needed; it is there wherever the core runs. */
+interface WebAssembly {
+  Module: new (code: Uint8Array) => object;
+  Instance: new (module: object) => { exports: unknown };
+}
+const { Module, Instance } = (globalThis as unknown as { WebAssembly: WebAssembly }).WebAssembly;
+
+export const loops = new Instance(new Module(KERNEL_CODE)).exports as Loops;
+
+const PAGE = 65536;
+/** Bytes that loops may read and write beyond the end of a buffer, and the places that buffers begin at. */
+const SPARE = 64;
+const aligned = (bytes: number) => (bytes + SPARE - 1) & ~(SPARE - 1);
+
+/** The kernel's memory, for one use after another of it: what was put there by the use before is gone. */
+export class KernelMemory {
+  private next = aligned(loops.heapStart());
+
+  /** A place for so many bytes. Arrays that `bytes`, `floats` and `ints` gave before may be detached by it. */
+  take(bytes: number): number {
+    const at = this.next;
+    this.next = aligned(at + bytes + SPARE);
+    const missing = this.next - loops.memory.buffer.byteLength;
+    if (missing > 0) loops.memory.grow(Math.ceil(missing / PAGE));
+    return at;
+  }
+
+  bytes = (at: number, count: number) => new Uint8Array(loops.memory.buffer, at, count);
+  ints = (at: number, count: number) => new Int32Array(loops.memory.buffer, at, count);
+  floats = (at: number, count: number) => new Float32Array(loops.memory.buffer, at, count);
+}
