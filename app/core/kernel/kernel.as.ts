@@ -1,4 +1,5 @@
 /** All that the compiled kernel offers (`npm run build:kernels`). */
+export { countLines, findEdges, keepCommonEdges, seeLines } from "./edges.as";
 export { findCorners, followPoints, shiftedDifference, toFloats } from "./flow.as";
 
 /** Where memory begins that nothing of the kernel's own is in. */

@@ -9,28 +9,19 @@ interface Memory {
   grow(pages: number): number;
 }
 
-/** What `kernel.as.ts` exports. Addresses are in bytes. */
-interface Loops {
-  memory: Memory;
-  heapStart(): number;
-  toFloats(from: number, to: number, count: number): void;
-  followPoints(levels: number, count: number, points: number, shiftX: number, shiftY: number): void;
-  findCorners(
-    ...args: [
-      plane: number,
-      width: number,
-      height: number,
-      cell: number,
-      block: number,
-      least: number,
-      x: number,
-      y: number,
-    ]
-  ): number;
-  shiftedDifference(
-    ...args: [before: number, after: number, width: number, height: number, dx: number, dy: number]
-  ): number;
-}
+/** What `kernel.as.ts` exports, and it says what each does; addresses are in bytes. */
+type Loops = { memory: Memory } & Record<
+  | "heapStart"
+  | "toFloats"
+  | "followPoints"
+  | "findCorners"
+  | "shiftedDifference"
+  | "findEdges"
+  | "keepCommonEdges"
+  | "seeLines"
+  | "countLines",
+  (...args: number[]) => number
+>;
 
 /** The part of the WebAssembly interface that is needed; it is there wherever the core runs. */
 interface WebAssembly {
@@ -50,7 +41,7 @@ const aligned = (bytes: number) => (bytes + SPARE - 1) & ~(SPARE - 1);
 export class KernelMemory {
   private next = aligned(loops.heapStart());
 
-  /** A place for so many bytes. Arrays that `bytes`, `floats` and `ints` gave before may be detached by it. */
+  /** A place for so many bytes. Arrays that these methods gave before may be detached by it. */
   take(bytes: number): number {
     const at = this.next;
     this.next = aligned(at + bytes + SPARE);
@@ -60,6 +51,7 @@ export class KernelMemory {
   }
 
   bytes = (at: number, count: number) => new Uint8Array(loops.memory.buffer, at, count);
+  shorts = (at: number, count: number) => new Int16Array(loops.memory.buffer, at, count);
   ints = (at: number, count: number) => new Int32Array(loops.memory.buffer, at, count);
   floats = (at: number, count: number) => new Float32Array(loops.memory.buffer, at, count);
 }

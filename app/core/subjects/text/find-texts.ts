@@ -246,7 +246,7 @@ export class TextFinder {
   private forgetAfterCut(): void {
     const [before, now] = this.looks.slice(-2).map((look) => look.at(-1)!);
     if (!before || !now) return;
-    if (steadyEdges([before.edges, now.edges]).places.length >= CUT * before.edges.places.length) return;
+    if (steadyEdges([before.edges, now.edges]).count >= CUT * before.edges.count) return;
     // Where letters are most of what has edges, they go without a cut.
     if (changedShare(before.luma, now.luma) <= STANDING_SHARE) return;
     this.appeared = forEachSize();

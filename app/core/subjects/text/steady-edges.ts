@@ -1,6 +1,7 @@
 /** Edges that stay where they are over several pictures, as those of what was put over a film do while the film moves. */
 import type { Size } from "../../geometry/box";
 import type { GreyPlane } from "../../image/grey-plane";
+import { KernelMemory, loops } from "../../kernel/kernel";
 
 /** Change of luma over two pixels that is an edge, 0 to 255. */
 const LEAST_EDGE = 26;
@@ -11,25 +12,17 @@ const LIKE = 0.5;
 export interface Edges extends Size {
   across: Int16Array;
   down: Int16Array;
-  /** The samples at which there is an edge, few of all of them, in order. */
-  places: Int32Array;
+  /** Samples at which there is an edge. */
+  count: number;
 }
 
 export function edgesOf({ samples, width, height }: GreyPlane): Edges {
-  const across = new Int16Array(width * height);
-  const down = new Int16Array(width * height);
-  const places = new Int32Array(width * height);
-  let count = 0;
-  for (let y = 1; y < height - 1; y++) {
-    for (let x = 1, at = y * width + 1; x < width - 1; x++, at++) {
-      const gx = samples[at + 1]! - samples[at - 1]!;
-      const gy = samples[at + width]! - samples[at - width]!;
-      if (Math.abs(gx) >= LEAST_EDGE) across[at] = gx;
-      if (Math.abs(gy) >= LEAST_EDGE) down[at] = gy;
-      if (across[at] !== 0 || down[at] !== 0) places[count++] = at;
-    }
-  }
-  return { width, height, across, down, places: places.slice(0, count) };
+  const memory = new KernelMemory();
+  const area = width * height;
+  const [from, across, down] = [memory.take(area), memory.take(2 * area), memory.take(2 * area)];
+  memory.bytes(from, area).set(samples);
+  const count = loops.findEdges(from, width, height, LEAST_EDGE, across, down);
+  return { width, height, across: memory.shorts(across, area).slice(), down: memory.shorts(down, area).slice(), count };
 }
 
 /** What of an edge is in another picture as well; 0 where it is not the same there. */
@@ -42,18 +35,22 @@ function common(a: number, b: number): number {
 /** Edges that are in all of several pictures of one size. */
 export function steadyEdges([first, ...others]: readonly [Edges, ...Edges[]]): Edges {
   const { width, height } = first;
-  const steady = { width, height, across: new Int16Array(width * height), down: new Int16Array(width * height) };
-  const places = first.places.filter((at) => {
-    let [across, down] = [first.across[at]!, first.down[at]!];
-    for (const other of others) {
-      across = common(across, other.across[at]!);
-      down = common(down, other.down[at]!);
-    }
-    steady.across[at] = across;
-    steady.down[at] = down;
-    return across !== 0 || down !== 0;
-  });
-  return { ...steady, places };
+  const memory = new KernelMemory();
+  const area = width * height;
+  const room = (): [number, number] => [memory.take(2 * area), memory.take(2 * area)];
+  const [steady, other] = [room(), room()];
+  const put = ([across, down]: [number, number], edges: Edges) => {
+    memory.shorts(across, area).set(edges.across);
+    memory.shorts(down, area).set(edges.down);
+  };
+  put(steady, first);
+  let { count } = first;
+  for (const edges of others) {
+    put(other, edges);
+    count = loops.keepCommonEdges(...steady, ...other, area);
+  }
+  const [across, down] = steady.map((at) => memory.shorts(at, area).slice()) as [Int16Array, Int16Array];
+  return { width, height, across, down, count };
 }
 
 /** A part of a picture: from `left` and `top` up to before `right` and `bottom`. */

@@ -1,17 +1,18 @@
 /** Straight lines in a picture, exactly upright or level, on which there are edges that stay where they are. */
 import type { GreyPlane } from "../../image/grey-plane";
+import { KernelMemory, loops } from "../../kernel/kernel";
 
 /** Pictures in which a line has to be where it is, and in how many of them it has to show. */
 export const LINE_PICTURES = 4;
 const NEEDED = LINE_PICTURES - 1;
 /** A bit for each of the pictures. */
 const ALL_PICTURES = (1 << LINE_PICTURES) - 1;
-/** In how many of the pictures there was an edge, by their bits, and 1 if that is enough. */
-const TIMES = Uint8Array.from({ length: ALL_PICTURES + 1 }, (_, seen) => [...seen.toString(2)].filter(Number).length);
-const STAYS = TIMES.map((times) => Number(times >= NEEDED));
-/** Change of luma over two samples that is an edge, if none so many samples beside it is stronger. */
+/** 1 if there was an edge in enough of the pictures, by their bits. */
+const STAYS = Uint8Array.from({ length: ALL_PICTURES + 1 }, (_, seen) =>
+  Number([...seen.toString(2)].filter(Number).length >= NEEDED),
+);
+/** Change of luma over two samples that is an edge, if none beside it is stronger. */
 export const LEAST_STEP = 6;
-const ALONE = 2;
 /** Share of a side at which there is an edge: more, where there are edges everywhere. */
 const COVERED = 0.25;
 const CROWDED = 1.3;
@@ -51,29 +52,6 @@ export interface Lines {
   staying: number;
 }
 
-/** 1 for each sample across which luma changes, and more than beside it. */
-function edgesOf({ samples, width, height }: GreyPlane, { across }: Way): Uint8Array {
-  const steps = new Uint8Array(samples.length);
-  for (let at = across; at < samples.length - across; at++)
-    steps[at] = Math.abs(samples[at + across]! - samples[at - across]!);
-  const edges = new Uint8Array(samples.length);
-  const [left, top] = across === 1 ? [ALONE, 0] : [0, ALONE];
-  const reach = ALONE * across;
-  for (let y = top; y < height - top; y++) {
-    for (let x = left, at = y * width + x; x < width - left; x++, at++) {
-      const step = steps[at]!;
-      if (step < LEAST_STEP) continue;
-      const isAlone =
-        steps[at - across]! <= step &&
-        steps[at + across]! <= step &&
-        steps[at - reach]! <= step &&
-        steps[at + reach]! <= step;
-      if (isAlone) edges[at] = 1;
-    }
-  }
-  return edges;
-}
-
 /** The most by which edges outweigh gaps in any stretch of a line (Kadane's algorithm). */
 function weightOf(upTo: Uint16Array, covered: number): number {
   let most = 0;
@@ -95,13 +73,25 @@ export class LineFinder {
   }
 
   /** Takes the next picture. */
-  see(luma: GreyPlane): void {
-    const { seen } = this;
-    const { across } = this.way;
-    const edges = edgesOf(luma, this.way);
-    // What lies between two samples is at either.
-    for (let at = 0; at < edges.length - across; at++)
-      seen[at] = ((seen[at]! << 1) | edges[at]! | edges[at + across]!) & ALL_PICTURES;
+  see({ samples, width, height }: GreyPlane): void {
+    const memory = new KernelMemory();
+    const { length } = samples;
+    const [luma, seen, steps, edges] = [0, 1, 2, 3].map(() => memory.take(length)) as [number, number, number, number];
+    memory.bytes(luma, length).set(samples);
+    memory.bytes(seen, length).set(this.seen);
+    loops.seeLines(luma, seen, steps, edges, width, height, this.way.across, LEAST_STEP, ALL_PICTURES);
+    this.seen.set(memory.bytes(seen, length));
+  }
+
+  /** On each line, at how many samples edges stay, and at how many there was one in each of the pictures, together. */
+  private counted(): { staying: Int32Array; ever: Int32Array } {
+    const { lines, length, across, along } = this.way;
+    const memory = new KernelMemory();
+    const seen = memory.take(this.seen.length);
+    const [staying, ever] = [memory.take(4 * lines), memory.take(4 * lines)];
+    memory.bytes(seen, this.seen.length).set(this.seen);
+    loops.countLines(seen, lines, length, across, along, NEEDED, staying, ever);
+    return { staying: memory.ints(staying, lines), ever: memory.ints(ever, lines) };
   }
 
   /** How many edges stay on a line up to each place along it. */
@@ -114,19 +104,15 @@ export class LineFinder {
 
   /** The clearest lines in the last `LINE_PICTURES` pictures. */
   clearest(): Lines {
-    const { seen } = this;
-    const { lines, length, across, along } = this.way;
+    const { lines, length } = this.way;
+    const counted = this.counted();
     const least = CLEAR_SHARE * Math.round(LEAST_SIDE * length);
     const found: Line[] = [];
     let all = 0;
     let ever = 0;
     for (let line = FIRST_LINE; line < lines - FIRST_LINE - 1; line++) {
-      let staying = 0;
-      for (let i = 0, at = line * across; i < length; i++, at += along) {
-        const pictures = seen[at]!;
-        ever += TIMES[pictures]!;
-        staying += STAYS[pictures]!;
-      }
+      const staying = counted.staying[line]!;
+      ever += counted.ever[line]!;
       all += staying;
       if (staying >= least) found.push({ at: line + 1, isBorder: false, upTo: this.upTo(line) });
     }
