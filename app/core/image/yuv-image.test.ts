@@ -1,5 +1,5 @@
 import { describe, expect, test } from "@jest/globals";
-import { cropYuv, FULL_CHROMA, FULL_LUMA, rgbOf, yuvImage } from "./yuv-image";
+import { cropYuv, FULL_CHROMA, FULL_LUMA, halveYuv, yuvImage } from "./yuv-image";
 
 const SIZE = { width: 4, height: 4 };
 /** Luma counts up from 16; colour differences are their own numbers. */
@@ -27,12 +27,19 @@ test("limited range becomes full range", () => {
   expect([FULL_CHROMA[16], FULL_CHROMA[128], FULL_CHROMA[240]]).toEqual([0, 128, 255]);
 });
 
-test("colours are Rec.709's", () => {
-  // Pure red in limited range: Y 63, Cb 102, Cr 240.
-  const image = yuvImage(Uint8Array.from([63, 63, 63, 63, 102, 240]), { width: 2, height: 2 });
-  const rgb = rgbOf(image);
-  expect(rgb).toHaveLength(12);
-  expect(rgb[9]).toBeGreaterThan(252);
-  expect(rgb[10]).toBeLessThan(3);
-  expect(rgb[11]).toBeLessThan(3);
+test("half a picture is made of the means of four, in every plane", () => {
+  const size = { width: 24, height: 8 };
+  const image = yuvImage(
+    Uint8Array.from({ length: 288 }, (_, i) => (i * 37) % 256),
+    size,
+  );
+  const half = halveYuv(image);
+  expect([half.width, half.height, half.luma.length, half.red.length]).toEqual([12, 4, 48, 12]);
+  const mean = (plane: Uint8Array, stride: number, x: number, y: number) => {
+    const at = 2 * (y * stride + x);
+    return Math.round((plane[at]! + plane[at + 1]! + plane[at + stride]! + plane[at + stride + 1]!) / 4);
+  };
+  for (let y = 0; y < 4; y++)
+    for (let x = 0; x < 12; x++) expect(half.luma[12 * y + x]).toBe(mean(image.luma, 24, x, y));
+  for (let x = 0; x < 6; x++) expect(half.blue[6 + x]).toBe(mean(image.blue, 12, x, 1));
 });

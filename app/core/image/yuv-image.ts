@@ -1,4 +1,5 @@
 import type { Size } from "../geometry/box";
+import { KernelMemory, loops } from "../kernel/kernel";
 
 /**
  * A picture in planes: luma at full size, the colour differences at half of it each way (4:2:0), 8 bits in Rec.709's
@@ -55,13 +56,11 @@ export function cropYuv(image: YuvImage, firstRow: number, size: Size): YuvImage
 
 /** A plane with half as many samples each way, each the mean of four. */
 export function halvePlane(plane: Uint8Array, stride: number, width: number, height: number): Uint8Array {
-  const out = new Uint8Array(width * height);
-  for (let y = 0, to = 0; y < height; y++) {
-    for (let x = 0, from = 2 * y * stride; x < width; x++, to++, from += 2) {
-      out[to] = (plane[from]! + plane[from + 1]! + plane[from + stride]! + plane[from + stride + 1]! + 2) >> 2;
-    }
-  }
-  return out;
+  const memory = new KernelMemory();
+  const [from, to] = [memory.take(plane.length), memory.take(width * height)];
+  memory.bytes(from, plane.length).set(plane);
+  loops.halve(from, stride, to, width, height);
+  return memory.bytes(to, width * height).slice();
 }
 
 /** A picture of half the size, made even. */
@@ -75,24 +74,4 @@ export function halveYuv(image: YuvImage): YuvImage {
     blue: halfChroma(image.blue),
     red: halfChroma(image.red),
   };
-}
-
-/** Red, green and blue of every pixel, interleaved, 0 to 255. */
-export function rgbOf(image: YuvImage, out = new Uint8ClampedArray(3 * image.width * image.height)): Uint8ClampedArray {
-  const { width, height, luma, blue, red } = image;
-  const half = width >> 1;
-  for (let y = 0, at = 0, to = 0; y < height; y++) {
-    const row = (y >> 1) * half;
-    for (let x = 0; x < width; x++, at++, to += 3) {
-      const c = row + (x >> 1);
-      const value = 1.1644 * (luma[at]! - 16);
-      const b = blue[c]! - 128;
-      const r = red[c]! - 128;
-      // The array clamps.
-      out[to] = value + 1.7927 * r;
-      out[to + 1] = value - 0.2132 * b - 0.5329 * r;
-      out[to + 2] = value + 2.1124 * b;
-    }
-  }
-  return out;
 }

@@ -2,6 +2,8 @@
 export { countLines, findEdges, keepCommonEdges, seeLines } from "./edges.as";
 export { findCorners, followPoints, shiftedDifference, toFloats } from "./flow.as";
 
+export { halve, interleavedColours, planesOfColours } from "./pictures.as";
+
 /** Where memory begins that nothing of the kernel's own is in. */
 export function heapStart(): usize {
   return __heap_base;

@@ -19,7 +19,10 @@ type Loops = { memory: Memory } & Record<
   | "findEdges"
   | "keepCommonEdges"
   | "seeLines"
-  | "countLines",
+  | "countLines"
+  | "halve"
+  | "interleavedColours"
+  | "planesOfColours",
   (...args: number[]) => number
 >;
 

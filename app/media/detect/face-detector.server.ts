@@ -1,6 +1,7 @@
 import type * as ort from "onnxruntime-node";
 import { type Box, type Point, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
-import { halveYuv, rgbOf, type YuvImage } from "~/core/image/yuv-image";
+import { writeInterleaved } from "~/core/image/colours";
+import { halveYuv, type YuvImage } from "~/core/image/yuv-image";
 import { type Detection, type Landmarks, suppressOverlaps } from "~/core/subjects/detecting/detection";
 import { FacePlaces } from "~/core/subjects/detecting/face-places";
 import { GRAIN, loadModel, paddedSize, runModel } from "./session.server";
@@ -16,8 +17,8 @@ const LARGEST = 130;
 /** Boxes of a face that overlap by more than this are of one face. */
 const SAME_FACE = 0.3;
 
-/** What the model is given for each value of a colour, and for black. */
-const UNIT = Float32Array.from({ length: 256 }, (_, value) => value / 127.5 - 1);
+/** What the model is given for the values of a colour, and for black. */
+const UNIT = { scale: 1 / 127.5, offset: -1 };
 const BLACK = -1;
 
 type Face = Detection & { landmarks: Landmarks };
@@ -55,10 +56,9 @@ export class FaceDetector {
 
   /** @param thorough whether to look everywhere, and for faces that fill half of the picture or more as well */
   async detect(image: YuvImage, thorough: boolean): Promise<Detection[]> {
-    const colours = coloursOf(image);
-    const found = (thorough ? null : await this.whereTheyWere(colours)) ?? (await this.anywhere(colours));
+    const found = (thorough ? null : await this.whereTheyWere(image)) ?? (await this.anywhere(image));
     if (thorough) {
-      const halved = coloursOf(halveYuv(image));
+      const halved = halveYuv(image);
       found.push(...(await this.half.detect(halved, wholeOf(paddedSize(halved)))).map(doubled));
     }
     const faces = suppressOverlaps(found, SAME_FACE);
@@ -66,16 +66,16 @@ export class FaceDetector {
     return faces;
   }
 
-  private anywhere(colours: Colours): Promise<Face[]> {
-    return this.whole.detect(colours, wholeOf(this.size));
+  private anywhere(image: YuvImage): Promise<Face[]> {
+    return this.whole.detect(image, wholeOf(this.size));
   }
 
   /** Faces where there were some; null if that takes as long as to look anywhere, or one of them is somewhere else. */
-  private async whereTheyWere(colours: Colours): Promise<Face[] | null> {
+  private async whereTheyWere(image: YuvImage): Promise<Face[] | null> {
     const places = this.places.next();
     if (!places) return null;
     const found: Face[] = [];
-    for (const place of places) found.push(...(await this.parts.detect(colours, place)));
+    for (const place of places) found.push(...(await this.parts.detect(image, place)));
     return this.places.lacks(found) ? null : found;
   }
 }
@@ -94,25 +94,6 @@ const doubled = ({ landmarks, ...rest }: Face): Face => ({
   },
 });
 
-/** A picture in red, green and blue, interleaved. */
-interface Colours extends Size {
-  rgb: Uint8ClampedArray;
-}
-
-const coloursOf = (image: YuvImage): Colours => ({ width: image.width, height: image.height, rgb: rgbOf(image) });
-
-/** Writes what the model is given for a part of a picture, whose corner lies in it; beyond the picture it is black. */
-function writeUnitColours({ rgb, ...picture }: Colours, part: Box, out: Float32Array): void {
-  const width = Math.min(part.width, picture.width - part.x);
-  const rows = Math.min(part.height, picture.height - part.y);
-  if (width < part.width || rows < part.height) out.fill(BLACK);
-  for (let y = 0; y < rows; y++) {
-    let from = 3 * ((part.y + y) * picture.width + part.x);
-    const start = 3 * y * part.width;
-    for (let to = start; to < start + 3 * width; to++, from++) out[to] = UNIT[rgb[from]!]!;
-  }
-}
-
 /** The network, for parts of pictures that are of one size, or of any. */
 class FaceNet {
   /** What the model is given; kept from look to look, most of which are of one size. */
@@ -126,10 +107,10 @@ class FaceNet {
   }
 
   /** @param part whole multiples of the model's grain */
-  async detect(colours: Colours, part: Box): Promise<Face[]> {
+  async detect(image: YuvImage, part: Box): Promise<Face[]> {
     const length = 3 * part.width * part.height;
-    if (this.input.length !== length) this.input = new Float32Array(length);
-    writeUnitColours(colours, part, this.input);
+    if (this.input.length !== length) this.input = new Float32Array(length).fill(BLACK);
+    writeInterleaved(image, part, UNIT, this.input);
     const out = await runModel(this.session, this.input, [1, part.height, part.width, 3]);
     const faces: Face[] = [];
     for (const { stride, each, ...names } of GRIDS) {

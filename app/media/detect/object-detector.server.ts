@@ -1,6 +1,7 @@
 import type * as ort from "onnxruntime-node";
-import type { Size } from "~/core/geometry/box";
-import { rgbOf, type YuvImage } from "~/core/image/yuv-image";
+import { type Size, wholeOf } from "~/core/geometry/box";
+import { writePlanes } from "~/core/image/colours";
+import type { YuvImage } from "~/core/image/yuv-image";
 import { type Detection, suppressOverlaps } from "~/core/subjects/detecting/detection";
 import { loadModel, paddedSize, runModel } from "./session.server";
 
@@ -8,6 +9,8 @@ const CLASSES = 80;
 /** The distance from a cell to each side of a box is given as a distribution over this many bins. */
 const BINS = 11;
 const MIN_SCORE = 0.3;
+/** What the model is given for the values of a colour. */
+const UNIT = { scale: 1 / 255, offset: 0 };
 
 /** What is worth following among the 80 classes of COCO; the rest is furniture and tableware. */
 const FOLLOWED = new Map<number, string>([
@@ -79,16 +82,7 @@ export class ObjectDetector {
 
   async detect(image: YuvImage): Promise<Detection[]> {
     const { input, size } = this;
-    const plane = size.width * size.height;
-    const rgb = rgbOf(image);
-    for (let y = 0, from = 0; y < image.height; y++) {
-      for (let x = 0, to = y * size.width; x < image.width; x++, to++, from += 3) {
-        // The model was trained on planes in the order blue, green, red.
-        input[to] = rgb[from + 2]! / 255;
-        input[plane + to] = rgb[from + 1]! / 255;
-        input[2 * plane + to] = rgb[from]! / 255;
-      }
-    }
+    writePlanes(image, wholeOf(size), UNIT, input);
     const out = await runModel(this.session, input, [1, 3, size.height, size.width]);
     const detections: Detection[] = [];
     for (const grid of GRIDS) {
