@@ -34,17 +34,20 @@ const MAX_BLOBS = 4;
 function differences(before: GreyPlane, now: GreyPlane, { a, b, tx, ty }: CameraMotion): Float32Array {
   const { width, height } = now;
   const out = new Float32Array(width * height);
+  const { samples } = before;
   const scale = a * a + b * b;
-  const [ia, ib] = [a / scale, -b / scale];
+  const ia = a / scale;
+  const ib = -b / scale;
   for (let y = 0, at = 0; y < height; y++) {
     let u = ia * -tx - ib * (y - ty);
     let v = ib * -tx + ia * (y - ty);
     for (let x = 0; x < width; x++, at++, u += ia, v += ib) {
       if (u < 0 || v < 0 || u >= width - 1 || v >= height - 1) continue;
-      const [u0, v0] = [Math.floor(u), Math.floor(v)];
-      const [fu, fv] = [u - u0, v - v0];
+      const u0 = Math.floor(u);
+      const v0 = Math.floor(v);
+      const fu = u - u0;
+      const fv = v - v0;
       const corner = v0 * width + u0;
-      const { samples } = before;
       const top = samples[corner]! + (samples[corner + 1]! - samples[corner]!) * fu;
       const below = corner + width;
       const bottom = samples[below]! + (samples[below + 1]! - samples[below]!) * fu;
@@ -56,9 +59,9 @@ function differences(before: GreyPlane, now: GreyPlane, { a, b, tx, ty }: Camera
 
 /** The size of difference that half of a picture stays under, from every seventh sample. */
 function usualSize(differences: Float32Array): number {
-  const some: number[] = [];
-  for (let i = 3; i < differences.length; i += 7) some.push(Math.abs(differences[i]!));
-  some.sort((a, b) => a - b);
+  const some = new Float32Array(Math.floor((differences.length + 3) / 7));
+  for (let i = 0; i < some.length; i++) some[i] = Math.abs(differences[7 * i + 3]!);
+  some.sort();
   return some[some.length >> 1] ?? 0;
 }
 
