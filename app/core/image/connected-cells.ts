@@ -20,14 +20,16 @@ export function connectedCells(
   reach = 1,
 ): Region {
   const cells = [start];
-  const found = new Set(cells);
+  const found = new Uint8Array(width * height);
+  found[start] = 1;
   for (const cell of cells) {
-    const [column, row] = [cell % width, Math.floor(cell / width)];
+    const column = cell % width;
+    const row = Math.floor(cell / width);
     for (let y = Math.max(0, row - reach); y <= Math.min(height - 1, row + reach); y++) {
       for (let x = Math.max(0, column - reach); x <= Math.min(width - 1, column + reach); x++) {
         const neighbour = y * width + x;
-        if (found.has(neighbour) || !belongs(neighbour)) continue;
-        found.add(neighbour);
+        if (found[neighbour] || !belongs(neighbour)) continue;
+        found[neighbour] = 1;
         cells.push(neighbour);
       }
     }
@@ -41,11 +43,17 @@ export function connectedCells(
  * @param width of the grid
  */
 export function boxOfCells(cells: readonly number[], width: number): Box {
-  let [left, top, right, bottom] = [Infinity, Infinity, 0, 0];
+  let left = Infinity;
+  let top = Infinity;
+  let right = 0;
+  let bottom = 0;
   for (const cell of cells) {
-    const [column, row] = [cell % width, Math.floor(cell / width)];
-    [left, right] = [Math.min(left, column), Math.max(right, column + 1)];
-    [top, bottom] = [Math.min(top, row), Math.max(bottom, row + 1)];
+    const column = cell % width;
+    const row = Math.floor(cell / width);
+    left = Math.min(left, column);
+    right = Math.max(right, column + 1);
+    top = Math.min(top, row);
+    bottom = Math.max(bottom, row + 1);
   }
   return { x: left, y: top, width: right - left, height: bottom - top };
 }

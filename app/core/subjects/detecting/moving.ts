@@ -81,14 +81,17 @@ function movementOf(
     for (let column = 0; column < columns; column++) {
       let moved = 0;
       let steepness = 0;
-      for (let y = Math.max(1, row * CELL); y < Math.min(now.height - 1, (row + 1) * CELL); y++) {
-        for (let x = Math.max(1, column * CELL); x < Math.min(width - 1, (column + 1) * CELL); x++) {
-          const at = y * width + x;
+      const left = Math.max(1, column * CELL);
+      const right = Math.min(width - 1, (column + 1) * CELL);
+      const bottom = Math.min(now.height - 1, (row + 1) * CELL);
+      for (let y = Math.max(1, row * CELL); y < bottom; y++) {
+        for (let at = y * width + left; at < y * width + right; at++) {
           const gx = (samples[at + 1]! - samples[at - 1]!) / 2;
           const gy = (samples[at + width]! - samples[at - width]!) / 2;
           const squared = gx * gx + gy * gy;
           steepness += squared;
-          moved += Math.max(0, Math.abs(difference[at]!) - NOISE * noise) * Math.sqrt(squared);
+          const clear = Math.abs(difference[at]!) - NOISE * noise;
+          if (clear > 0) moved += clear * Math.sqrt(squared);
         }
       }
       movement[row * columns + column] = moved / Math.max(floor, steepness);

@@ -82,26 +82,26 @@ function geodesicDistances(cells: LabCells, free: number): Float64Array {
     distance[foot] = Math.max(0, nearest - FOOT_STEPS * free);
   }
   let changed = true;
-  const reach = (to: number, from: number) => {
-    if (distance[from]! >= distance[to]!) return;
-    const way = distance[from]! + Math.max(0, apart(cells, from, to) - free);
-    if (way >= distance[to]!) return;
-    distance[to] = way;
-    changed = true;
+  /** Hands the least on from the neighbours at some distances in the grid. */
+  const reach = (to: number, neighbours: readonly number[]) => {
+    for (let i = 0; i < neighbours.length; i++) {
+      const from = to + neighbours[i]!;
+      if (distance[from]! >= distance[to]!) continue;
+      const way = distance[from]! + Math.max(0, apart(cells, from, to) - free);
+      if (way >= distance[to]!) continue;
+      distance[to] = way;
+      changed = true;
+    }
   };
+  const before = [-width - 1, -width, -width + 1, -1];
+  const after = [width + 1, width, width - 1, 1];
   while (changed) {
     changed = false;
     for (let y = 1; y < height - 1; y++) {
-      for (let x = 1; x < width - 1; x++) {
-        const at = y * width + x;
-        for (const from of [at - width - 1, at - width, at - width + 1, at - 1]) reach(at, from);
-      }
+      for (let x = 1; x < width - 1; x++) reach(y * width + x, before);
     }
     for (let y = height - 2; y > 0; y--) {
-      for (let x = width - 2; x > 0; x--) {
-        const at = y * width + x;
-        for (const from of [at + width + 1, at + width, at + width - 1, at + 1]) reach(at, from);
-      }
+      for (let x = width - 2; x > 0; x--) reach(y * width + x, after);
     }
   }
   return distance;
@@ -237,19 +237,20 @@ function rarelyColoured(cells: LabCells): Saliency {
 /** @param weights of the cells, 0 to 1 */
 function thingsIn({ map, trust }: Saliency, weights: Float64Array, cells: LabCells, free: number): Thing[] {
   if (trust === 0) return [];
-  const saliency = map.map((value, i) => {
-    const away = Math.hypot(
-      (2 * (i % cells.width)) / cells.width - 1,
-      (2 * Math.floor(i / cells.width)) / cells.height - 1,
-    );
-    return value * weights[i]! * Math.exp(-((away / MIDDLE) ** 2));
-  });
+  const saliency = new Float64Array(map.length);
+  for (let y = 0, i = 0; y < cells.height; y++) {
+    const down = (2 * y) / cells.height - 1;
+    for (let x = 0; x < cells.width; x++, i++) {
+      const across = (2 * x) / cells.width - 1;
+      saliency[i] = map[i]! * weights[i]! * Math.exp(-(across * across + down * down) / (MIDDLE * MIDDLE));
+    }
+  }
   const level = otsu(saliency, 1);
-  const belongsAt = (least: number) =>
-    opened(
-      Uint8Array.from(saliency, (value) => (value > least ? 1 : 0)),
-      cells,
-    );
+  const belongsAt = (least: number) => {
+    const belongs = new Uint8Array(saliency.length);
+    for (let i = 0; i < belongs.length; i++) if (saliency[i]! > least) belongs[i] = 1;
+    return opened(belongs, cells);
+  };
   const regions = stableRegions(belongsAt, level, cells, MAX_SHARE * saliency.length);
   return masses(saliency, regions, cells, free)
     .filter(({ box, mass }) => mass >= LEAST_MASS && box.width * box.height < MAX_SHARE * cells.width * cells.height)

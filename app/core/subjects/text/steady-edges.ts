@@ -56,19 +56,33 @@ export function steadyEdges([first, ...others]: readonly [Edges, ...Edges[]]): E
 /** A part of a picture: from `left` and `top` up to before `right` and `bottom`. */
 type Part = [left: number, top: number, right: number, bottom: number];
 
-/** Number of samples in a part of a picture of which something holds. */
-function countIn({ width, height }: Size, [left, top, right, bottom]: Part, holds: (at: number) => boolean): number {
+/** What of a part lies in a picture. */
+const inside = ({ width, height }: Size, [left, top, right, bottom]: Part): Part => [
+  Math.max(0, left),
+  Math.max(0, top),
+  Math.min(width, right),
+  Math.min(height, bottom),
+];
+
+/** Number of edges in a part of a picture. */
+export function countEdges({ across, down, ...size }: Edges, ...part: Part): number {
+  const [left, top, right, bottom] = inside(size, part);
   let count = 0;
-  for (let y = Math.max(0, top); y < Math.min(height, bottom); y++) {
-    for (let x = Math.max(0, left); x < Math.min(width, right); x++) if (holds(y * width + x)) count++;
+  for (let y = top; y < bottom; y++) {
+    const row = y * size.width;
+    for (let at = row + left; at < row + right; at++) if (across[at] !== 0 || down[at] !== 0) count++;
   }
   return count;
 }
 
-/** Number of edges in a part of a picture. */
-export const countEdges = (edges: Edges, ...part: Part): number =>
-  countIn(edges, part, (at) => edges.across[at] !== 0 || edges.down[at] !== 0);
-
 /** Number of edges in a part of a picture that are in another one as well. */
-export const countCommonEdges = (a: Edges, b: Edges, ...part: Part): number =>
-  countIn(a, part, (at) => common(a.across[at]!, b.across[at]!) !== 0 || common(a.down[at]!, b.down[at]!) !== 0);
+export function countCommonEdges(a: Edges, b: Edges, ...part: Part): number {
+  const [left, top, right, bottom] = inside(a, part);
+  let count = 0;
+  for (let y = top; y < bottom; y++) {
+    const row = y * a.width;
+    for (let at = row + left; at < row + right; at++)
+      if (common(a.across[at]!, b.across[at]!) !== 0 || common(a.down[at]!, b.down[at]!) !== 0) count++;
+  }
+  return count;
+}
