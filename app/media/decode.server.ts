@@ -30,6 +30,11 @@ export interface DecodeOptions {
   of?: Box | null;
   /** Frames wanted; the whole film if left out. */
   range?: FrameRange;
+  /**
+   * Frames that may wait, small ones only, for whoever takes them to be done with something longer. Without it the decoder
+   * stops after the few that are in its pipe.
+   */
+  waiting?: number;
   /** From each frame that is wanted to the next; every frame if left out. */
   every?: number;
   /** Takes the time of each picture that could be decoded, in seconds of the file's own time. */
@@ -121,6 +126,15 @@ function readRemark(line: string, timeBase: number, onDecoded: (seconds: number)
   if (stamp !== undefined) onDecoded(Number(stamp) * timeBase);
 }
 
+/** Where frames go as they are; small ones, which may wait, are not worth more than one thread to filter. */
+const rawVideo = ({ waiting }: DecodeOptions): string[] =>
+  waiting
+    ? [
+        ...["-filter_threads", "1", "-filter_complex_threads", "1", "-c:v", "rawvideo"],
+        ...["-f", "fifo", "-fifo_format", "rawvideo", "-queue_size", String(waiting), "pipe:1"],
+      ]
+    : ["-f", "rawvideo", "pipe:1"];
+
 /** Frames of a range, as ffmpeg gives them when it reads from a number of seconds after the file's beginning. */
 async function* framesFrom(
   film: FilmFile,
@@ -137,7 +151,7 @@ async function* framesFrom(
       ...(options.keyPicturesDo ? ["-skip_frame", "nokey"] : []),
       ...(options.blocksMayShow ? ["-skip_loop_filter", "noref"] : []),
       ...[...input, "-map", "0:V:0", "-an", "-sn", "-dn", "-vf", filters(info, range, options)],
-      ...["-frames:v", String(count), "-fps_mode", "passthrough", "-f", "rawvideo", "pipe:1"],
+      ...["-frames:v", String(count), "-fps_mode", "passthrough", ...rawVideo(options)],
     ],
     options.signal,
     onDecoded && { onRemark: (line) => readRemark(line, info.grid.timeBase, onDecoded) },

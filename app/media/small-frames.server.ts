@@ -8,6 +8,9 @@ import type { FilmFile } from "./film-file";
 /** Longer side, in pixels, of the frames that the analysis looks at: what the detectors take, without a border. */
 const LONG_SIDE = 448;
 
+/** Frames that wait while the analysis is at a longer piece of work; two seconds of most films, and 10 MB. */
+const WAITING = 60;
+
 /** Size of a picture reduced to a longer side, and how many of its pixels one of the reduced is. */
 export function scaledFrames(picture: Size, longSide = LONG_SIDE): { size: Size; scale: number } {
   const scale = Math.max(1, Math.max(picture.width, picture.height) / longSide);
@@ -41,7 +44,7 @@ export async function* decodeForAnalysis(
   const { size } = smallFrames(film.info.picture);
   const stacked = stackedSize(size, FEATURE_SIZE);
   let frame = range.start;
-  const decoded = decodeFrames(film, { ...options, size, copy: FEATURE_SIZE, blocksMayShow: true, range });
+  const decoded = decodeFrames(film, { ...options, size, copy: FEATURE_SIZE, blocksMayShow: true, waiting: WAITING, range });
   for await (const data of decoded) {
     const both = yuvImage(data, stacked);
     yield { frame: frame++, image: cropYuv(both, 0, size), reduced: cropYuv(both, size.height, FEATURE_SIZE) };
