@@ -44,7 +44,14 @@ export async function* decodeForAnalysis(
   const { size } = smallFrames(film.info.picture);
   const stacked = stackedSize(size, FEATURE_SIZE);
   let frame = range.start;
-  const decoded = decodeFrames(film, { ...options, size, copy: FEATURE_SIZE, blocksMayShow: true, waiting: WAITING, range });
+  const decoded = decodeFrames(film, {
+    ...options,
+    size,
+    copy: FEATURE_SIZE,
+    blocksMayShow: true,
+    waiting: WAITING,
+    range,
+  });
   for await (const data of decoded) {
     const both = yuvImage(data, stacked);
     yield { frame: frame++, image: cropYuv(both, 0, size), reduced: cropYuv(both, size.height, FEATURE_SIZE) };

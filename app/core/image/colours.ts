@@ -19,11 +19,7 @@ const FIELDS = 12;
  */
 function write(image: YuvImage, part: Box, range: Range, out: Float32Array, loop: (job: number) => void): void {
   const memory = new KernelMemory();
-  const planes = [image.luma, image.blue, image.red].map((plane) => {
-    const at = memory.take(plane.length);
-    memory.bytes(at, plane.length).set(plane);
-    return at;
-  });
+  const planes = [image.luma, image.blue, image.red].map((plane) => memory.put(plane));
   const to = memory.take(4 * out.length);
   const job = memory.take(4 * FIELDS);
   const width = Math.min(part.width, image.width - part.x);

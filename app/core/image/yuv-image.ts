@@ -57,8 +57,7 @@ export function cropYuv(image: YuvImage, firstRow: number, size: Size): YuvImage
 /** A plane with half as many samples each way, each the mean of four. */
 export function halvePlane(plane: Uint8Array, stride: number, width: number, height: number): Uint8Array {
   const memory = new KernelMemory();
-  const [from, to] = [memory.take(plane.length), memory.take(width * height)];
-  memory.bytes(from, plane.length).set(plane);
+  const [from, to] = [memory.put(plane), memory.take(width * height)];
   loops.halve(from, stride, to, width, height);
   return memory.bytes(to, width * height).slice();
 }

@@ -1,5 +1,6 @@
 /** All that the compiled kernel offers (`npm run build:kernels`). */
 export { countLines, findEdges, keepCommonEdges, seeLines } from "./edges.as";
+export { tallyChroma, tallyLuma } from "./features.as";
 export { findCorners, followPoints, shiftedDifference, toFloats } from "./flow.as";
 
 export { halve, interleavedColours, planesOfColours } from "./pictures.as";

@@ -22,7 +22,9 @@ type Loops = { memory: Memory } & Record<
   | "countLines"
   | "halve"
   | "interleavedColours"
-  | "planesOfColours",
+  | "planesOfColours"
+  | "tallyLuma"
+  | "tallyChroma",
   (...args: number[]) => number
 >;
 
@@ -50,6 +52,20 @@ export class KernelMemory {
     this.next = aligned(at + bytes + SPARE);
     const missing = this.next - loops.memory.buffer.byteLength;
     if (missing > 0) loops.memory.grow(Math.ceil(missing / PAGE));
+    return at;
+  }
+
+  /** A place with these bytes in it. */
+  put(bytes: Uint8Array): number {
+    const at = this.take(bytes.length);
+    this.bytes(at, bytes.length).set(bytes);
+    return at;
+  }
+
+  /** A place for so many counts of 32 bits, all of them 0. */
+  counts(count: number): number {
+    const at = this.take(4 * count);
+    this.ints(at, count).fill(0);
     return at;
   }
 

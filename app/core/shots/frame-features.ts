@@ -1,3 +1,4 @@
+import { KernelMemory, loops } from "../kernel/kernel";
 import { FULL_CHROMA, FULL_LUMA, type YuvImage } from "../image/yuv-image";
 
 /**
@@ -27,14 +28,14 @@ const HALF_CELL = COLUMNS / CELLS.columns / 2;
 export const FEATURE_SIZE = { width: COLUMNS, height: ROWS };
 
 /** Each value divided, in 8 bits. */
-function divided(values: Uint32Array, by: number): Uint8Array {
+function divided(values: Int32Array, by: number): Uint8Array {
   const out = new Uint8Array(values.length);
   for (let i = 0; i < values.length; i++) out[i] = values[i]! / by;
   return out;
 }
 
 /** Counts turned into shares of 255, so that pictures of any size compare. */
-function toShares(counts: Uint32Array): Uint8Array {
+function toShares(counts: Int32Array): Uint8Array {
   const out = new Uint8Array(counts.length);
   for (let i = 0; i < counts.length; i++) out[i] = Math.round((255 * counts[i]!) / (COLUMNS * ROWS));
   return out;
@@ -47,33 +48,26 @@ function toShares(counts: Uint32Array): Uint8Array {
  */
 export function frameFeatures({ width, height, ...planes }: YuvImage): FrameFeatures {
   if (width !== COLUMNS || height !== ROWS) throw new Error("a frame must be reduced before features are taken");
-  const histogram = new Uint32Array(LUMA_BINS + CHROMA_BINS * CHROMA_BINS);
-  const luma = new Uint32Array(LUMA_GRID.columns * LUMA_GRID.rows);
-  const chroma = new Uint32Array(CELLS.columns * CELLS.rows * 2);
-  for (let y = 0, i = 0; y < ROWS; y++) {
-    const lumaRow = ((y / FINER) | 0) * LUMA_GRID.columns;
-    for (let x = 0; x < COLUMNS; x++, i++) {
-      const value = FULL_LUMA[planes.luma[i]!]!;
-      histogram[value >> 4]! += 1;
-      luma[lumaRow + (x >> 1)]! += value;
-    }
-  }
+  const memory = new KernelMemory();
+  const luma = memory.put(planes.luma);
+  const [blue, red] = [memory.put(planes.blue), memory.put(planes.red)];
+  const [lumaValues, chromaValues] = [memory.put(FULL_LUMA), memory.put(FULL_CHROMA)];
+  const sizes = { bins: LUMA_BINS + CHROMA_BINS * CHROMA_BINS, luma: LUMA_GRID.columns * LUMA_GRID.rows };
+  const cells = 2 * CELLS.columns * CELLS.rows;
+  const [bins, sums, chromaSums] = [sizes.bins, sizes.luma, cells].map((count) => memory.counts(count)) as [
+    number,
+    number,
+    number,
+  ];
+  loops.tallyLuma(luma, COLUMNS, ROWS, lumaValues, bins, FINER, sums);
+  loops.tallyChroma(blue, red, COLUMNS / 2, ROWS / 2, chromaValues, bins + 4 * LUMA_BINS, HALF_CELL, chromaSums);
+  const histogram = memory.ints(bins, sizes.bins);
   // Each sample of colour stands for four pixels.
-  for (let y = 0, i = 0; y < ROWS / 2; y++) {
-    const cellRow = ((y / HALF_CELL) | 0) * CELLS.columns;
-    for (let x = 0; x < COLUMNS / 2; x++, i++) {
-      const cb = FULL_CHROMA[planes.blue[i]!]!;
-      const cr = FULL_CHROMA[planes.red[i]!]!;
-      histogram[LUMA_BINS + ((cr >> 5) << 3) + (cb >> 5)]! += 4;
-      const at = 2 * (cellRow + ((x / HALF_CELL) | 0));
-      chroma[at]! += cb;
-      chroma[at + 1]! += cr;
-    }
-  }
+  for (let bin = LUMA_BINS; bin < sizes.bins; bin++) histogram[bin]! *= 4;
   return {
     histogram: toShares(histogram),
-    luma: divided(luma, FINER * FINER),
-    chroma: divided(chroma, HALF_CELL * HALF_CELL),
+    luma: divided(memory.ints(sums, sizes.luma), FINER * FINER),
+    chroma: divided(memory.ints(chromaSums, cells), HALF_CELL * HALF_CELL),
   };
 }
 

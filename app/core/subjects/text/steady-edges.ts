@@ -19,8 +19,7 @@ export interface Edges extends Size {
 export function edgesOf({ samples, width, height }: GreyPlane): Edges {
   const memory = new KernelMemory();
   const area = width * height;
-  const [from, across, down] = [memory.take(area), memory.take(2 * area), memory.take(2 * area)];
-  memory.bytes(from, area).set(samples);
+  const [from, across, down] = [memory.put(samples), memory.take(2 * area), memory.take(2 * area)];
   const count = loops.findEdges(from, width, height, LEAST_EDGE, across, down);
   return { width, height, across: memory.shorts(across, area).slice(), down: memory.shorts(down, area).slice(), count };
 }

@@ -76,9 +76,8 @@ export class LineFinder {
   see({ samples, width, height }: GreyPlane): void {
     const memory = new KernelMemory();
     const { length } = samples;
-    const [luma, seen, steps, edges] = [0, 1, 2, 3].map(() => memory.take(length)) as [number, number, number, number];
-    memory.bytes(luma, length).set(samples);
-    memory.bytes(seen, length).set(this.seen);
+    const [luma, seen] = [memory.put(samples), memory.put(this.seen)];
+    const [steps, edges] = [memory.take(length), memory.take(length)];
     loops.seeLines(luma, seen, steps, edges, width, height, this.way.across, LEAST_STEP, ALL_PICTURES);
     this.seen.set(memory.bytes(seen, length));
   }
@@ -87,9 +86,8 @@ export class LineFinder {
   private counted(): { staying: Int32Array; ever: Int32Array } {
     const { lines, length, across, along } = this.way;
     const memory = new KernelMemory();
-    const seen = memory.take(this.seen.length);
+    const seen = memory.put(this.seen);
     const [staying, ever] = [memory.take(4 * lines), memory.take(4 * lines)];
-    memory.bytes(seen, this.seen.length).set(this.seen);
     loops.countLines(seen, lines, length, across, along, NEEDED, staying, ever);
     return { staying: memory.ints(staying, lines), ever: memory.ints(ever, lines) };
   }
