@@ -1,4 +1,4 @@
-import { type Box, boxCentre, scaleBox, type Size } from "~/core/geometry/box";
+import { type Box, boxCentre, mixBoxes, scaleBox, type Size } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { likeness, signatureOf } from "~/core/subjects/detecting/signature";
 import { COAST_SECONDS } from "~/core/subjects/marks/follow-thing";
@@ -9,6 +9,8 @@ import type { FilmFile } from "~/media/film-file";
 import { decodeSmall } from "~/media/small-frames.server";
 import { Chase, SmallFrames } from "./chase.server";
 
+/** Pictures a second that a track is led on by; from one to the next it goes straight. */
+const PICTURES_PER_SECOND = 15;
 /** Seconds before a track's end from which its looks are learnt. */
 const LEARN_SECONDS = 0.4;
 /** What is less like the thing than this, 0 to 1, is something else. */
@@ -42,6 +44,7 @@ export async function leadOn(film: FilmFile, track: Track, shot: FrameRange, sig
   if (gaps.length === 0 || seen.length === 0) return track;
   const { picture } = film.info;
   const fps = framesPerSecond(film.info.rate);
+  const stride = Math.max(1, Math.round(fps / PICTURES_PER_SECOND));
   const frames = new SmallFrames(film, shot, seen, decodeSmall, signal);
   const found = new Map<number, Box>();
 
@@ -54,16 +57,21 @@ export async function leadOn(film: FilmFile, track: Track, shot: FrameRange, sig
     while (Math.abs(from - last) < LEARN_SECONDS * fps && at(from - step)) from -= step;
     const chase = new Chase(await frames.at(from), at(from)!, frames.scale);
     let gone = 0;
+    let before = { frame: last, box: at(last)! };
     const unsure: number[] = [];
-    for (let frame = from + step; frame !== end; frame += step) {
+    for (let frame = from; frame + step !== end;) {
+      frame += step * Math.min(stride, Math.abs(end - frame) - 1);
       const image = await frames.at(frame);
       const { box, seen: isSeen } = chase.next(image);
       if (step * (frame - last) <= 0) continue;
       const isLike = isSeen && looksLike(track, box, image, frames.scale);
-      gone = isLike ? 0 : gone + 1;
+      gone = isLike ? 0 : gone + stride;
       if (gone > COAST_SECONDS * fps || !isInside(box, picture)) break;
-      unsure.push(frame);
-      found.set(frame, box);
+      for (let each = before.frame + step; each !== frame + step; each += step) {
+        unsure.push(each);
+        found.set(each, mixBoxes(before.box, box, (each - before.frame) / (frame - before.frame)));
+      }
+      before = { frame, box };
       if (isLike) unsure.length = 0;
     }
     // Where it was not seen again it was only guessed.
