@@ -1,4 +1,5 @@
 /** All that the compiled kernel offers (`npm run build:kernels`). */
+export { segmentMeans } from "./bars.as";
 export { countLines, findEdges, keepCommonEdges, seeLines } from "./edges.as";
 export { tallyChroma, tallyLuma } from "./features.as";
 export { findCorners, followPoints, shiftedDifference, toFloats } from "./flow.as";

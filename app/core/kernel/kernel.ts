@@ -23,6 +23,7 @@ type Loops = { memory: Memory } & Record<
   | "halve"
   | "interleavedColours"
   | "planesOfColours"
+  | "segmentMeans"
   | "tallyLuma"
   | "tallyChroma",
   (...args: number[]) => number

@@ -5,6 +5,7 @@
  * titles on black are too small, and a logo or a subtitle in a bar leaves most of it plain.
  */
 import type { Box, Size } from "../geometry/box";
+import { KernelMemory, loops } from "../kernel/kernel";
 
 /** A frame's luma as means along its rows and its columns, `SEGMENTS` of each. */
 export interface EdgeProfile {
@@ -44,27 +45,30 @@ const UNEQUAL = { of: 0.5, share: 0.01 };
 /** Pixels left out beyond a bar, so that scaling and the coarser colours bring nothing of it in. */
 const GUARD = 2;
 
-/** Takes a frame's profile from its plane of luma. */
+/** Where the segments of a line begin, and where the last one ends. */
+const bordersOf = (length: number): number[] =>
+  Array.from({ length: SEGMENTS + 1 }, (_, s) => Math.ceil((s * length) / SEGMENTS));
+
+/**
+ * Takes a frame's profile.
+ *
+ * @param luma its plane, which may be followed by others
+ */
 export function edgeProfile(luma: Uint8Array, { width, height }: Size): EdgeProfile {
-  const rows = new Float32Array(height * SEGMENTS);
-  const columns = new Float32Array(width * SEGMENTS);
-  const begins = (length: number) => Array.from({ length: SEGMENTS + 1 }, (_, s) => Math.ceil((s * length) / SEGMENTS));
-  const [across, down] = [begins(width), begins(height)];
-  for (let band = 0; band < SEGMENTS; band++) {
-    const inColumns = new Float32Array(width);
-    for (let y = down[band]!; y < down[band + 1]!; y++) {
-      for (let part = 0; part < SEGMENTS; part++) {
-        let inRow = 0;
-        for (let x = across[part]!, at = y * width + x; x < across[part + 1]!; x++, at++) {
-          inRow += luma[at]!;
-          inColumns[x]! += luma[at]!;
-        }
-        rows[y * SEGMENTS + part] = inRow / (across[part + 1]! - across[part]!);
-      }
-    }
-    for (let x = 0; x < width; x++) columns[x * SEGMENTS + band] = inColumns[x]! / (down[band + 1]! - down[band]!);
-  }
-  return { rows, columns };
+  const memory = new KernelMemory();
+  const plane = memory.put(luma.subarray(0, width * height));
+  const putBorders = (length: number) => {
+    const at = memory.take(4 * (SEGMENTS + 1));
+    memory.ints(at, SEGMENTS + 1).set(bordersOf(length));
+    return at;
+  };
+  const [across, down] = [putBorders(width), putBorders(height)];
+  const [rows, columns] = [memory.take(4 * height * SEGMENTS), memory.take(4 * width * SEGMENTS)];
+  loops.segmentMeans(plane, width, across, down, SEGMENTS, rows, columns, memory.take(4 * width));
+  return {
+    rows: memory.floats(rows, height * SEGMENTS).slice(),
+    columns: memory.floats(columns, width * SEGMENTS).slice(),
+  };
 }
 
 const median = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!;
