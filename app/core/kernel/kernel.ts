@@ -24,6 +24,7 @@ type Loops = { memory: Memory } & Record<
   | "interleavedColours"
   | "planesOfColours"
   | "segmentMeans"
+  | "shiftedProducts"
   | "tallyLuma"
   | "tallyChroma",
   (...args: number[]) => number

@@ -1,4 +1,5 @@
 import { type FrameFeatures, LUMA_GRID } from "./frame-features";
+import { ShiftedPlanes } from "../kernel/shifted-planes";
 import { LumaPlane, type Region } from "./luma-plane";
 
 const { columns: COLUMNS, rows: ROWS } = LUMA_GRID;
@@ -24,17 +25,40 @@ export interface PictureMatch {
   worst: number;
 }
 
-/** Correlation coefficient of a region of `b` with the region of `a` that lies (dx, dy) further. */
-function correlation(a: LumaPlane, b: LumaPlane, region: Region, dx: number, dy: number): number {
-  const { x, y, width, height } = region;
-  const p = a.samples;
-  const q = b.samples;
-  let products = 0;
-  for (let row = y; row < y + height; row++) {
-    const end = row * b.columns + x + width;
-    let from = (row + dy) * a.columns + x + dx;
-    for (let i = end - width; i < end; i++, from++) products += p[from]! * q[i]!;
-  }
+/** Samples of half the resolution are quarters. */
+const QUARTERS = 4;
+
+/** Samples as whole numbers, so many times as large. */
+function wholeNumbers({ samples }: LumaPlane, times: number): Int16Array {
+  const out = new Int16Array(samples.length);
+  for (let i = 0; i < out.length; i++) out[i] = times * samples[i]!;
+  return out;
+}
+
+/** Two pictures, of which the earlier one is shifted. */
+interface Pair {
+  a: LumaPlane;
+  b: LumaPlane;
+  planes: ShiftedPlanes;
+}
+
+const pairOf = (a: LumaPlane, b: LumaPlane, times: number): Pair => ({
+  ...{ a, b },
+  planes: new ShiftedPlanes(wholeNumbers(a, times), wholeNumbers(b, times), a.columns, a.rows),
+});
+
+/**
+ * Correlation coefficient of a region of `b` with the region of `a` that lies (dx, dy) further.
+ *
+ * @param products sum of the products of both
+ */
+function correlation(
+  { a, b }: Pair,
+  { x, y, width, height }: Region,
+  dx: number,
+  dy: number,
+  products: number,
+): number {
   const count = width * height;
   const meanA = a.sum(x + dx, y + dy, width, height) / count;
   const varianceA = a.squares(x + dx, y + dy, width, height) / count - meanA * meanA;
@@ -47,19 +71,23 @@ function correlation(a: LumaPlane, b: LumaPlane, region: Region, dx: number, dy:
 
 /** The shift of the whole picture from `b` to `a` that correlates best, found at half the resolution. */
 function globalShift(a: LumaPlane, b: LumaPlane): { dx: number; dy: number } {
-  const [halfA, halfB] = [a.halved(), b.halved()];
-  const { columns, rows } = halfA;
+  const pair = pairOf(a.halved(), b.halved(), QUARTERS);
+  const { columns, rows } = pair.a;
+  const whole = { x: 0, y: 0, width: columns, height: rows };
+  const [far, high] = [REACH.x / 2, REACH.y / 2];
+  const products = pair.planes.products(whole, { leastX: -far, mostX: far, leastY: -high, mostY: high });
   let best = { dx: 0, dy: 0 };
   let bestValue = -Infinity;
-  for (let dy = -REACH.y / 2; dy <= REACH.y / 2; dy++) {
-    for (let dx = -REACH.x / 2; dx <= REACH.x / 2; dx++) {
+  for (let dy = -high, at = 0; dy <= high; dy++) {
+    for (let dx = -far; dx <= far; dx++, at++) {
       const shared = {
         x: Math.max(0, -dx),
         y: Math.max(0, -dy),
         width: columns - Math.abs(dx),
         height: rows - Math.abs(dy),
       };
-      const value = correlation(halfA, halfB, shared, dx, dy) - 2 * SHIFT_COST * (Math.abs(dx) + Math.abs(dy));
+      const like = correlation(pair, shared, dx, dy, products[at]! / (QUARTERS * QUARTERS));
+      const value = like - 2 * SHIFT_COST * (Math.abs(dx) + Math.abs(dy));
       if (value <= bestValue) continue;
       bestValue = value;
       best = { dx: 2 * dx, dy: 2 * dy };
@@ -76,32 +104,38 @@ function level(plane: LumaPlane, x: number, y: number): number {
 
 /** How badly the block of `b` at (x, y) is found in `a`, 0 to 1, and how far it strayed; null if `a` ends before. */
 function matchBlock(
-  a: LumaPlane,
-  b: LumaPlane,
+  pair: Pair,
   x: number,
   y: number,
   shift: { dx: number; dy: number },
 ): { mismatch: number; stray: number; weight: number } | null {
+  const { a, b } = pair;
   const region = { x, y, ...BLOCK };
   const { deviation } = b.statistics(x, y, BLOCK.width, BLOCK.height);
   const flat = deviation < 2 * NOISE;
   const own = flat ? level(b, x, y) : 0;
+  // Only where the earlier picture has all of the block.
+  const shifts = {
+    leastX: Math.max(-x, shift.dx - STRAY),
+    mostX: Math.min(COLUMNS - BLOCK.width - x, shift.dx + STRAY),
+    leastY: Math.max(-y, shift.dy - STRAY),
+    mostY: Math.min(ROWS - BLOCK.height - y, shift.dy + STRAY),
+  };
+  if (shifts.leastX > shifts.mostX || shifts.leastY > shifts.mostY) return null;
+  const products = flat ? null : pair.planes.products(region, shifts);
   let best = Infinity;
   let stray = 0;
-  for (let dy = shift.dy - STRAY; dy <= shift.dy + STRAY; dy++) {
-    if (y + dy < 0 || y + dy + BLOCK.height > ROWS) continue;
-    for (let dx = shift.dx - STRAY; dx <= shift.dx + STRAY; dx++) {
-      if (x + dx < 0 || x + dx + BLOCK.width > COLUMNS) continue;
+  for (let dy = shifts.leastY, at = 0; dy <= shifts.mostY; dy++) {
+    for (let dx = shifts.leastX; dx <= shifts.mostX; dx++, at++) {
       // Flat blocks have no structure to compare, only their lightness.
-      const mismatch = flat
-        ? Math.abs(level(a, x + dx, y + dy) - own) - 0.3
-        : (0.9 - correlation(a, b, region, dx, dy)) / 0.5;
+      const mismatch = products
+        ? (0.9 - correlation(pair, region, dx, dy, products[at]!)) / 0.5
+        : Math.abs(level(a, x + dx, y + dy) - own) - 0.3;
       if (mismatch >= best) continue;
       best = mismatch;
       stray = Math.max(Math.abs(dx - shift.dx), Math.abs(dy - shift.dy));
     }
   }
-  if (best === Infinity) return null;
   const weight = 0.25 + 0.75 * Math.min(1, deviation / (6 * NOISE));
   return { mismatch: Math.min(1, Math.max(0, best)), stray, weight };
 }
@@ -114,13 +148,14 @@ function matchPictures(earlier: FrameFeatures, later: FrameFeatures): PictureMat
   const a = new LumaPlane(earlier.luma, COLUMNS, ROWS);
   const b = new LumaPlane(later.luma, COLUMNS, ROWS);
   const shift = globalShift(a, b);
+  const pair = pairOf(a, b, 1);
   const weighted: number[] = [];
   let unexplained = 0;
   let weights = 0;
   let kept = 0;
   for (let y = 0; y < ROWS; y += BLOCK.height) {
     for (let x = 0; x < COLUMNS; x += BLOCK.width) {
-      const found = matchBlock(a, b, x, y, shift);
+      const found = matchBlock(pair, x, y, shift);
       // A block that was outside the earlier picture says nothing.
       if (!found) continue;
       const { mismatch, stray, weight } = found;
