@@ -27,7 +27,16 @@ const up = (name) => `**/${name}/**`;
 
 export default tseslint.config(
   {
-    ignores: ["build/", ".react-router/", "node_modules/", "tools/models/", "data/", "test-data/", "**/*.as.ts", "app/core/kernel/kernel-code.ts"],
+    ignores: [
+      "build/",
+      ".react-router/",
+      "node_modules/",
+      "tools/models/",
+      "data/",
+      "test-data/",
+      "**/*.as.ts",
+      "app/core/kernel/kernel-code.ts",
+    ],
   },
   js.configs.recommended,
   tseslint.configs.recommended,
