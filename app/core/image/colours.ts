@@ -33,8 +33,8 @@ function write(image: YuvImage, part: Box, range: Range, out: Float32Array, loop
 
 /** Writes red, green and blue of each pixel, interleaved; three values for each pixel of the part. */
 export const writeInterleaved = (image: YuvImage, part: Box, range: Range, out: Float32Array): void =>
-  write(image, part, range, out, (job) => loops.interleavedColours(job));
+  write(image, part, range, out, (job) => loops().interleavedColours(job));
 
 /** Writes planes of blue, green and red; each of the size of the part. */
 export const writePlanes = (image: YuvImage, part: Box, range: Range, out: Float32Array): void =>
-  write(image, part, range, out, (job) => loops.planesOfColours(job, part.width * part.height));
+  write(image, part, range, out, (job) => loops().planesOfColours(job, part.width * part.height));

@@ -58,7 +58,7 @@ export function cropYuv(image: YuvImage, firstRow: number, size: Size): YuvImage
 export function halvePlane(plane: Uint8Array, stride: number, width: number, height: number): Uint8Array {
   const memory = new KernelMemory();
   const [from, to] = [memory.put(plane), memory.take(width * height)];
-  loops.halve(from, stride, to, width, height);
+  loops().halve(from, stride, to, width, height);
   return memory.bytes(to, width * height).slice();
 }
 

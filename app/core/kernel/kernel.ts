@@ -35,9 +35,17 @@ interface WebAssembly {
   Module: new (code: Uint8Array) => object;
   Instance: new (module: object) => { exports: unknown };
 }
-const { Module, Instance } = (globalThis as unknown as { WebAssembly: WebAssembly }).WebAssembly;
 
-export const loops = new Instance(new Module(KERNEL_CODE)).exports as Loops;
+let compiled: Loops | undefined;
+
+/** The loops, compiled when they are first needed: most of what imports the core's other parts never does. */
+export function loops(): Loops {
+  if (!compiled) {
+    const { Module, Instance } = (globalThis as unknown as { WebAssembly: WebAssembly }).WebAssembly;
+    compiled = new Instance(new Module(KERNEL_CODE)).exports as Loops;
+  }
+  return compiled;
+}
 
 const PAGE = 65536;
 /** Bytes that loops may read and write beyond the end of a buffer, and the places that buffers begin at. */
@@ -46,14 +54,14 @@ const aligned = (bytes: number) => (bytes + SPARE - 1) & ~(SPARE - 1);
 
 /** The kernel's memory, for one use after another of it: what was put there by the use before is gone. */
 export class KernelMemory {
-  private next = aligned(loops.heapStart());
+  private next = aligned(loops().heapStart());
 
   /** A place for so many bytes. Arrays that these methods gave before may be detached by it. */
   take(bytes: number): number {
     const at = this.next;
     this.next = aligned(at + bytes + SPARE);
-    const missing = this.next - loops.memory.buffer.byteLength;
-    if (missing > 0) loops.memory.grow(Math.ceil(missing / PAGE));
+    const missing = this.next - loops().memory.buffer.byteLength;
+    if (missing > 0) loops().memory.grow(Math.ceil(missing / PAGE));
     return at;
   }
 
@@ -71,8 +79,8 @@ export class KernelMemory {
     return at;
   }
 
-  bytes = (at: number, count: number) => new Uint8Array(loops.memory.buffer, at, count);
-  shorts = (at: number, count: number) => new Int16Array(loops.memory.buffer, at, count);
-  ints = (at: number, count: number) => new Int32Array(loops.memory.buffer, at, count);
-  floats = (at: number, count: number) => new Float32Array(loops.memory.buffer, at, count);
+  bytes = (at: number, count: number) => new Uint8Array(loops().memory.buffer, at, count);
+  shorts = (at: number, count: number) => new Int16Array(loops().memory.buffer, at, count);
+  ints = (at: number, count: number) => new Int32Array(loops().memory.buffer, at, count);
+  floats = (at: number, count: number) => new Float32Array(loops().memory.buffer, at, count);
 }

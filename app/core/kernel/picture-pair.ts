@@ -42,7 +42,7 @@ export class PicturePair {
     const put = ({ samples }: GreyPlane): number => {
       const at = memory.take(4 * samples.length);
       memory.bytes(staging, samples.length).set(samples);
-      loops.toFloats(staging, at, samples.length);
+      loops().toFloats(staging, at, samples.length);
       return at;
     };
     this.levels = before.map((plane, i) => {
@@ -59,7 +59,7 @@ export class PicturePair {
   /** Mean difference, 0 to 255, of the smallest planes where both show something, if the second is shifted. */
   differenceOfSmallest(dx: number, dy: number): number {
     const { before, after, width, height } = this.levels.at(-1)!;
-    return loops.shiftedDifference(before, after, width, height, dx, dy);
+    return loops().shiftedDifference(before, after, width, height, dx, dy);
   }
 
   /**
@@ -72,7 +72,7 @@ export class PicturePair {
   addCorners(cell: number, block: number, least: number): number {
     const { before, width, height } = this.levels[0]!;
     const [x, y] = this.columns.map((column) => column + 4 * this.count) as [number, number];
-    const added = loops.findCorners(before, width, height, cell, block, least, x, y);
+    const added = loops().findCorners(before, width, height, cell, block, least, x, y);
     this.count += added;
     return added;
   }
@@ -95,7 +95,7 @@ export class PicturePair {
   follow(shift: { dx: number; dy: number }): FollowedPoints {
     const { memory, columns, count, job } = this;
     memory.ints(job, 1 + columns.length).set([count, ...columns]);
-    loops.followPoints(this.table, this.levels.length, job, shift.dx, shift.dy);
+    loops().followPoints(this.table, this.levels.length, job, shift.dx, shift.dy);
     const [x, y, dx, dy, residual, contrast] = columns.map((column) => memory.floats(column, count));
     return { x: x!, y: y!, dx: dx!, dy: dy!, residual: residual!, contrast: contrast! };
   }

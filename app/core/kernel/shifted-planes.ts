@@ -42,7 +42,7 @@ export class ShiftedPlanes {
     const { a, b, columns, rows, memory } = this;
     const count = (mostX - leastX + 1) * (mostY - leastY + 1);
     const to = memory.take(4 * count);
-    loops.shiftedProducts(a, b, columns, rows, x, y, width, height, leastX, mostX, leastY, mostY, to);
+    loops().shiftedProducts(a, b, columns, rows, x, y, width, height, leastX, mostX, leastY, mostY, to);
     return memory.ints(to, count);
   }
 }

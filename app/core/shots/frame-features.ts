@@ -59,8 +59,8 @@ export function frameFeatures({ width, height, ...planes }: YuvImage): FrameFeat
     number,
     number,
   ];
-  loops.tallyLuma(luma, COLUMNS, ROWS, lumaValues, bins, FINER, sums);
-  loops.tallyChroma(blue, red, COLUMNS / 2, ROWS / 2, chromaValues, bins + 4 * LUMA_BINS, HALF_CELL, chromaSums);
+  loops().tallyLuma(luma, COLUMNS, ROWS, lumaValues, bins, FINER, sums);
+  loops().tallyChroma(blue, red, COLUMNS / 2, ROWS / 2, chromaValues, bins + 4 * LUMA_BINS, HALF_CELL, chromaSums);
   const histogram = memory.ints(bins, sizes.bins);
   // Each sample of colour stands for four pixels.
   for (let bin = LUMA_BINS; bin < sizes.bins; bin++) histogram[bin]! *= 4;

@@ -64,7 +64,7 @@ export function edgeProfile(luma: Uint8Array, { width, height }: Size): EdgeProf
   };
   const [across, down] = [putBorders(width), putBorders(height)];
   const [rows, columns] = [memory.take(4 * height * SEGMENTS), memory.take(4 * width * SEGMENTS)];
-  loops.segmentMeans(plane, width, across, down, SEGMENTS, rows, columns, memory.take(4 * width));
+  loops().segmentMeans(plane, width, across, down, SEGMENTS, rows, columns, memory.take(4 * width));
   return {
     rows: memory.floats(rows, height * SEGMENTS).slice(),
     columns: memory.floats(columns, width * SEGMENTS).slice(),

@@ -20,7 +20,7 @@ export function edgesOf({ samples, width, height }: GreyPlane): Edges {
   const memory = new KernelMemory();
   const area = width * height;
   const [from, across, down] = [memory.put(samples), memory.take(2 * area), memory.take(2 * area)];
-  const count = loops.findEdges(from, width, height, LEAST_EDGE, across, down);
+  const count = loops().findEdges(from, width, height, LEAST_EDGE, across, down);
   return { width, height, across: memory.shorts(across, area).slice(), down: memory.shorts(down, area).slice(), count };
 }
 
@@ -46,7 +46,7 @@ export function steadyEdges([first, ...others]: readonly [Edges, ...Edges[]]): E
   let { count } = first;
   for (const edges of others) {
     put(other, edges);
-    count = loops.keepCommonEdges(...steady, ...other, area);
+    count = loops().keepCommonEdges(...steady, ...other, area);
   }
   const [across, down] = steady.map((at) => memory.shorts(at, area).slice()) as [Int16Array, Int16Array];
   return { width, height, across, down, count };

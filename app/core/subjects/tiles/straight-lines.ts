@@ -78,7 +78,7 @@ export class LineFinder {
     const { length } = samples;
     const [luma, seen] = [memory.put(samples), memory.put(this.seen)];
     const [steps, edges] = [memory.take(length), memory.take(length)];
-    loops.seeLines(luma, seen, steps, edges, width, height, this.way.across, LEAST_STEP, ALL_PICTURES);
+    loops().seeLines(luma, seen, steps, edges, width, height, this.way.across, LEAST_STEP, ALL_PICTURES);
     this.seen.set(memory.bytes(seen, length));
   }
 
@@ -88,7 +88,7 @@ export class LineFinder {
     const memory = new KernelMemory();
     const seen = memory.put(this.seen);
     const [staying, ever] = [memory.take(4 * lines), memory.take(4 * lines)];
-    loops.countLines(seen, lines, length, across, along, NEEDED, staying, ever);
+    loops().countLines(seen, lines, length, across, along, NEEDED, staying, ever);
     return { staying: memory.ints(staying, lines), ever: memory.ints(ever, lines) };
   }
 
