@@ -15,7 +15,7 @@ const FIELDS = 12;
 /**
  * Lets a loop of the kernel write Rec.709's colours of what a part of a picture shows of it.
  *
- * @param part its corner in the picture, at even pixels; where it reaches beyond the picture, `out` stays as it is
+ * @param part its corner in the picture, at even pixels; where it reaches beyond the picture, that is black
  */
 function write(image: YuvImage, part: Box, range: Range, out: Float32Array, loop: (job: number) => void): void {
   const memory = new KernelMemory();
@@ -26,7 +26,7 @@ function write(image: YuvImage, part: Box, range: Range, out: Float32Array, loop
   const height = Math.min(part.height, image.height - part.y);
   memory.ints(job, FIELDS).set([...planes, image.width, part.x, part.y, width, height, to, part.width]);
   memory.floats(job, FIELDS).set([range.scale, range.offset], FIELDS - 2);
-  if (width < part.width || height < part.height) memory.floats(to, out.length).set(out);
+  if (width < part.width || height < part.height) memory.floats(to, out.length).fill(range.offset);
   loop(job);
   out.set(memory.floats(to, out.length));
 }

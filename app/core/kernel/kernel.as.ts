@@ -3,7 +3,6 @@ export { segmentMeans } from "./bars.as";
 export { countLines, findEdges, keepCommonEdges, seeLines } from "./edges.as";
 export { tallyChroma, tallyLuma } from "./features.as";
 export { findCorners, followPoints, shiftedDifference, toFloats } from "./flow.as";
-
 export { shiftedProducts } from "./matching.as";
 export { halve, interleavedColours, planesOfColours } from "./pictures.as";
 

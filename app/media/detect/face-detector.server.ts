@@ -17,9 +17,8 @@ const LARGEST = 130;
 /** Boxes of a face that overlap by more than this are of one face. */
 const SAME_FACE = 0.3;
 
-/** What the model is given for the values of a colour, and for black. */
+/** What the model is given for the values of a colour. */
 const UNIT = { scale: 1 / 127.5, offset: -1 };
-const BLACK = -1;
 
 type Face = Detection & { landmarks: Landmarks };
 
@@ -109,7 +108,7 @@ class FaceNet {
   /** @param part whole multiples of the model's grain */
   async detect(image: YuvImage, part: Box): Promise<Face[]> {
     const length = 3 * part.width * part.height;
-    if (this.input.length !== length) this.input = new Float32Array(length).fill(BLACK);
+    if (this.input.length !== length) this.input = new Float32Array(length);
     writeInterleaved(image, part, UNIT, this.input);
     const out = await runModel(this.session, this.input, [1, part.height, part.width, 3]);
     const faces: Face[] = [];
