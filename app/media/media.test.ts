@@ -4,6 +4,7 @@ import { execFileSync } from "node:child_process";
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { setTimeout as sleep } from "node:timers/promises";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { decodeFrames } from "./decode.server";
 import { FilmError } from "./film-tool.server";
@@ -101,6 +102,25 @@ describe("decoding", () => {
     expect(some.map((frame) => all.findIndex((other) => other.equals(frame)))).toEqual([44, 49, 54, 59]);
   });
 
+  test("gives the same frames where they may wait, and can be left in the middle", async () => {
+    const film = { file: CLIP, name: "clip", info: await probeFilm(CLIP) };
+    const size = { width: 64, height: 36 };
+    const read = async (waiting?: number, most = Infinity) => {
+      const frames: Buffer[] = [];
+      for await (const frame of decodeFrames(film, { size, waiting })) {
+        frames.push(frame);
+        if (frames.length === most) break;
+        // Whoever takes them is slow at first, so that the queue fills.
+        if (waiting && frames.length < 4) await sleep(100);
+      }
+      return frames;
+    };
+    const plain = await read();
+    expect(plain).toHaveLength(99);
+    expect(Buffer.concat(await read(8)).equals(Buffer.concat(plain))).toBe(true);
+    expect(await read(8, 5)).toHaveLength(5);
+  });
+
   test("takes a film that was cut off for what is there", async () => {
     ffmpeg("-i", CLIP, "-c", "copy", "-f", "matroska", path("whole.mkv"));
     const whole = readFileSync(path("whole.mkv"));
@@ -112,7 +132,7 @@ describe("decoding", () => {
     expect(Math.min(count, cutOff)).toBeGreaterThan(25);
     const size = { width: 64, height: 36 };
     const frames: Buffer[] = [];
-    for await (const frame of decodeFrames(film, { size })) frames.push(frame);
+    for await (const frame of decodeFrames(film, { size, waiting: 8 })) frames.push(frame);
     expect(frames).toHaveLength(count);
     const late: Buffer[] = [];
     for await (const frame of decodeFrames(film, { size, range: { start: count - 2, end: count } })) late.push(frame);
