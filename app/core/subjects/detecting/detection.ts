@@ -10,6 +10,9 @@ export type TrackKind = (typeof TRACK_KINDS)[number];
 export type LaidOverKind = "text" | "inset";
 export type SubjectKind = Exclude<TrackKind, LaidOverKind>;
 
+/** Score from which on a face was seen clearly: it begins a track, and is looked for where it is missed. */
+export const CLEAR_FACE = 0.65;
+
 /** Where the parts of a face are; right and left are the person's own. */
 export interface Landmarks {
   rightEye: Point;

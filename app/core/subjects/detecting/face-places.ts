@@ -1,5 +1,5 @@
 import { type Box, boxCentre, boxContains, boxIou, type Size } from "../../geometry/box";
-import type { Detection } from "./detection";
+import { CLEAR_FACE, type Detection } from "./detection";
 
 /** A place is so many times as large as the face was, and by so many pixels more, in which it may have moved. */
 const ROOM = { times: 1.6, pixels: 64 };
@@ -9,8 +9,6 @@ const MOST_SHARE = 0.5;
 const MOST_MISSED = 4;
 /** A face with this overlap is the one of before. */
 const SAME_FACE = 0.2;
-/** Score from which on a face was seen clearly. */
-const CLEAR = 0.65;
 
 /** A face as a detector sees it. */
 type SeenFace = Pick<Detection, "box" | "score">;
@@ -49,7 +47,7 @@ export class FacePlaces {
 
   /** Whether a face that was seen clearly is not among those that were found in the places: it may be anywhere. */
   lacks(found: readonly SeenFace[]): boolean {
-    return this.known.some((face) => face.score >= CLEAR && !isAmong(face, found));
+    return this.known.some((face) => face.score >= CLEAR_FACE && !isAmong(face, found));
   }
 
   /** Takes what was found at a look, wherever that was. */

@@ -3,7 +3,7 @@ import { median } from "../../median";
 import { framesPerSecond, type FrameRange, inRange, type Rate } from "../../time/rate";
 import { actingIn } from "./acting";
 import { associate, type Tracklet } from "./associate";
-import type { FrameDetections, TrackKind } from "../detecting/detection";
+import { CLEAR_FACE, type FrameDetections, type TrackKind } from "../detecting/detection";
 import { fillTrack } from "./fill-track";
 import { joinPieces } from "./join-pieces";
 import { tileTracks } from "../tiles/tile-tracks";
@@ -30,7 +30,7 @@ interface KindRules {
 }
 
 const RULES = {
-  face: { highScore: 0.65, reach: 1.2, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.62, leastSeconds: 0.35 },
+  face: { highScore: CLEAR_FACE, reach: 1.2, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.62, leastSeconds: 0.35 },
   person: { highScore: 0.45, reach: 0.6, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.42, leastSeconds: 0.6 },
   object: { highScore: 0.45, reach: 1, maxGapSeconds: 1, joinSeconds: 3, leastScore: 0.38, leastSeconds: 0.6 },
   motion: { highScore: 0.6, reach: 1.6, maxGapSeconds: 1, joinSeconds: 2, leastScore: 0, leastSeconds: 0.8 },
