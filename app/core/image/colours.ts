@@ -13,13 +13,14 @@ export interface Range {
 const FIELDS = 12;
 
 /**
- * Lets a loop of the kernel write Rec.709's colours of what a part of a picture shows of it.
+ * Writes Rec.709's colours of a part of a picture.
  *
  * @param part its corner in the picture, at even pixels; where it reaches beyond the picture, that is black
+ * @param plane values of a plane, or 0 for none, as the kernel's `writeColours` takes it
  */
-function write(image: YuvImage, part: Box, range: Range, out: Float32Array, loop: (job: number) => void): void {
+function write(image: YuvImage, part: Box, range: Range, out: Float32Array, plane: number): void {
   const memory = new KernelMemory();
-  const planes = [image.luma, image.blue, image.red].map((plane) => memory.put(plane));
+  const planes = [image.luma, image.blue, image.red].map((samples) => memory.put(samples));
   const to = memory.take(4 * out.length);
   const job = memory.take(4 * FIELDS);
   const width = Math.min(part.width, image.width - part.x);
@@ -27,14 +28,14 @@ function write(image: YuvImage, part: Box, range: Range, out: Float32Array, loop
   memory.ints(job, FIELDS).set([...planes, image.width, part.x, part.y, width, height, to, part.width]);
   memory.floats(job, FIELDS).set([range.scale, range.offset], FIELDS - 2);
   if (width < part.width || height < part.height) memory.floats(to, out.length).fill(range.offset);
-  loop(job);
+  loops().writeColours(job, plane);
   out.set(memory.floats(to, out.length));
 }
 
-/** Writes red, green and blue of each pixel, interleaved; three values for each pixel of the part. */
+/** Red, green and blue of each pixel, interleaved; three values for each pixel of the part. */
 export const writeInterleaved = (image: YuvImage, part: Box, range: Range, out: Float32Array): void =>
-  write(image, part, range, out, (job) => loops().interleavedColours(job));
+  write(image, part, range, out, 0);
 
-/** Writes planes of blue, green and red; each of the size of the part. */
+/** Planes of blue, green and red, each of the size of the part. */
 export const writePlanes = (image: YuvImage, part: Box, range: Range, out: Float32Array): void =>
-  write(image, part, range, out, (job) => loops().planesOfColours(job, part.width * part.height));
+  write(image, part, range, out, part.width * part.height);

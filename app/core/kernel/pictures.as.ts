@@ -53,42 +53,23 @@ function colourOf(luma: i32, blue: i32, red: i32, scale: v128, offset: v128): v1
   return f32x4.add(f32x4.mul(clamped, scale), offset);
 }
 
-/** Rec.709's colours of each pixel: red, green and blue interleaved, as floats. */
-export function interleavedColours(job: Colours): void {
-  const scale = f32x4.splat(job.scale);
-  const offset = f32x4.splat(job.offset);
-  for (let y = 0; y < job.height; y++) {
-    const row = job.top + y;
-    const luma = job.luma + <usize>(row * job.stride + job.left);
-    const chroma = <usize>((row >> 1) * (job.stride >> 1) + (job.left >> 1));
-    let to = job.to + <usize>(12 * y * job.toStride);
-    for (let x = 0; x < job.width; x++, to += 12) {
-      const at = chroma + <usize>(x >> 1);
-      const colour = colourOf(
-        load<u8>(luma + <usize>x),
-        load<u8>(job.blue + at),
-        load<u8>(job.red + at),
-        scale,
-        offset,
-      );
-      // A fourth value, after it, is overwritten by the next pixel; after the last of a row by none.
-      v128.store64_lane(to, colour, 0);
-      v128.store32_lane(to, colour, 2, 8);
-    }
-  }
-}
-
-/** The same in planes, blue, green and red, that follow one another. */
-export function planesOfColours(job: Colours, plane: i32): void {
+/**
+ * Rec.709's colours of each pixel, as floats.
+ *
+ * @param plane values of a plane, where blue, green and red are to follow one another in planes; 0 where red, green and blue
+ *   are to be interleaved
+ */
+export function writeColours(job: Colours, plane: i32): void {
   const scale = f32x4.splat(job.scale);
   const offset = f32x4.splat(job.offset);
   const bytes = (<usize>plane) << 2;
+  const step: usize = plane > 0 ? 4 : 12;
   for (let y = 0; y < job.height; y++) {
     const row = job.top + y;
     const luma = job.luma + <usize>(row * job.stride + job.left);
     const chroma = <usize>((row >> 1) * (job.stride >> 1) + (job.left >> 1));
-    let to = job.to + <usize>(4 * y * job.toStride);
-    for (let x = 0; x < job.width; x++, to += 4) {
+    let to = job.to + <usize>(y * job.toStride) * step;
+    for (let x = 0; x < job.width; x++, to += step) {
       const at = chroma + <usize>(x >> 1);
       const colour = colourOf(
         load<u8>(luma + <usize>x),
@@ -97,9 +78,14 @@ export function planesOfColours(job: Colours, plane: i32): void {
         scale,
         offset,
       );
-      v128.store32_lane(to, colour, 2);
-      v128.store32_lane(to + bytes, colour, 1);
-      v128.store32_lane(to + 2 * bytes, colour, 0);
+      if (plane > 0) {
+        v128.store32_lane(to, colour, 2);
+        v128.store32_lane(to + bytes, colour, 1);
+        v128.store32_lane(to + 2 * bytes, colour, 0);
+      } else {
+        v128.store64_lane(to, colour, 0);
+        v128.store32_lane(to, colour, 2, 8);
+      }
     }
   }
 }
