@@ -8,9 +8,8 @@ import { type FrameRange, framesPerSecond } from "~/core/time/rate";
 import type { FilmFile } from "~/media/film-file";
 import { decodeSmall } from "~/media/small-frames.server";
 import { Chase, SmallFrames } from "./chase.server";
+import { watchIntervals } from "./watch-film.server";
 
-/** Pictures a second that a track is led on by; from one to the next it goes straight. */
-const PICTURES_PER_SECOND = 15;
 /** Seconds before a track's end from which its looks are learnt. */
 const LEARN_SECONDS = 0.4;
 /** What is less like the thing than this, 0 to 1, is something else. */
@@ -44,7 +43,8 @@ export async function leadOn(film: FilmFile, track: Track, shot: FrameRange, sig
   if (gaps.length === 0 || seen.length === 0) return track;
   const { picture } = film.info;
   const fps = framesPerSecond(film.info.rate);
-  const stride = Math.max(1, Math.round(fps / PICTURES_PER_SECOND));
+  // By the pictures that the optical flow goes by; from one to the next it goes straight.
+  const { step: stride } = watchIntervals(film.info.rate);
   const frames = new SmallFrames(film, shot, seen, decodeSmall, signal);
   const found = new Map<number, Box>();
 

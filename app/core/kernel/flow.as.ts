@@ -41,7 +41,7 @@ class Points {
   y: usize;
   dx: usize;
   dy: usize;
-  /** Mean difference of what was found from what was looked for; infinite where nothing was. */
+  /** Mean difference of what was found from what was looked for; the largest number there is where nothing was. */
   residual: usize;
   /** Root mean square of the gradient there. */
   contrast: usize;
@@ -232,7 +232,7 @@ function keep(points: Points, at: usize): f32 {
   return residual;
 }
 
-/** Where the most structured block of each cell of a grid begins, where there is any structure; returns how many. */
+/** The middle of the most structured block of each cell of a grid, where there is any structure; returns how many. */
 export function findCorners(
   plane: usize,
   width: i32,

@@ -64,22 +64,26 @@ export class KernelMemory {
     return at;
   }
 
-  /** A place with these bytes in it. */
-  put(bytes: Uint8Array): number {
-    const at = this.take(bytes.length);
-    this.bytes(at, bytes.length).set(bytes);
+  /** A place with these values in it. */
+  put({ buffer, byteOffset, byteLength }: Uint8Array | Int16Array | Int32Array): number {
+    const at = this.take(byteLength);
+    this.bytes(at, byteLength).set(new Uint8Array(buffer, byteOffset, byteLength));
     return at;
   }
 
-  /** A place for so many counts of 32 bits, all of them 0. */
-  counts(count: number): number {
-    const at = this.take(4 * count);
-    this.ints(at, count).fill(0);
-    return at;
+  bytes(at: number, count: number): Uint8Array<ArrayBuffer> {
+    return new Uint8Array(loops().memory.buffer, at, count);
   }
 
-  bytes = (at: number, count: number) => new Uint8Array(loops().memory.buffer, at, count);
-  shorts = (at: number, count: number) => new Int16Array(loops().memory.buffer, at, count);
-  ints = (at: number, count: number) => new Int32Array(loops().memory.buffer, at, count);
-  floats = (at: number, count: number) => new Float32Array(loops().memory.buffer, at, count);
+  shorts(at: number, count: number): Int16Array<ArrayBuffer> {
+    return new Int16Array(loops().memory.buffer, at, count);
+  }
+
+  ints(at: number, count: number): Int32Array<ArrayBuffer> {
+    return new Int32Array(loops().memory.buffer, at, count);
+  }
+
+  floats(at: number, count: number): Float32Array<ArrayBuffer> {
+    return new Float32Array(loops().memory.buffer, at, count);
+  }
 }

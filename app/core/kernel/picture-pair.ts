@@ -16,8 +16,6 @@ export interface FollowedPoints {
 }
 
 const COLUMNS = ["x", "y", "dx", "dy", "residual", "contrast"] as const;
-/** 32-bit numbers of the kernel's `Level`. */
-const LEVEL_FIELDS = 4;
 
 export class PicturePair {
   private readonly memory = new KernelMemory();
@@ -25,7 +23,6 @@ export class PicturePair {
   private readonly table: number;
   private readonly levels: { before: number; after: number; width: number; height: number }[];
   private readonly columns: number[];
-  private readonly job: number;
   private count = 0;
 
   /**
@@ -50,10 +47,8 @@ export class PicturePair {
       return { before: put(plane), after: put(after[i]!), width, height };
     });
     const fields = this.levels.flatMap(({ before, after, width, height }) => [before, after, width, height]);
-    this.table = memory.take(4 * fields.length);
+    this.table = memory.put(Int32Array.from(fields));
     this.columns = COLUMNS.map(() => memory.take(4 * most));
-    this.job = memory.take(4 * (1 + COLUMNS.length));
-    memory.ints(this.table, LEVEL_FIELDS * this.levels.length).set(fields);
   }
 
   /** Mean difference, 0 to 255, of the smallest planes where both show something, if the second is shifted. */
@@ -93,8 +88,8 @@ export class PicturePair {
    * @param shift where it went, in samples of the smallest planes
    */
   follow(shift: { dx: number; dy: number }): FollowedPoints {
-    const { memory, columns, count, job } = this;
-    memory.ints(job, 1 + columns.length).set([count, ...columns]);
+    const { memory, columns, count } = this;
+    const job = memory.put(Int32Array.of(count, ...columns));
     loops().followPoints(this.table, this.levels.length, job, shift.dx, shift.dy);
     const [x, y, dx, dy, residual, contrast] = columns.map((column) => memory.floats(column, count));
     return { x: x!, y: y!, dx: dx!, dy: dy!, residual: residual!, contrast: contrast! };

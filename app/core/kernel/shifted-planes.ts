@@ -22,13 +22,7 @@ export class ShiftedPlanes {
     private readonly columns: number,
     private readonly rows: number,
   ) {
-    [this.a, this.b] = [this.put(a), this.put(b)];
-  }
-
-  private put(samples: Int16Array): number {
-    const at = this.memory.take(2 * samples.length);
-    this.memory.shorts(at, samples.length).set(samples);
-    return at;
+    [this.a, this.b] = [this.memory.put(a), this.memory.put(b)];
   }
 
   /**

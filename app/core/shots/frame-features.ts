@@ -54,11 +54,8 @@ export function frameFeatures({ width, height, ...planes }: YuvImage): FrameFeat
   const [lumaValues, chromaValues] = [memory.put(FULL_LUMA), memory.put(FULL_CHROMA)];
   const sizes = { bins: LUMA_BINS + CHROMA_BINS * CHROMA_BINS, luma: LUMA_GRID.columns * LUMA_GRID.rows };
   const cells = 2 * CELLS.columns * CELLS.rows;
-  const [bins, sums, chromaSums] = [sizes.bins, sizes.luma, cells].map((count) => memory.counts(count)) as [
-    number,
-    number,
-    number,
-  ];
+  const bins = memory.put(new Int32Array(sizes.bins));
+  const [sums, chromaSums] = [memory.put(new Int32Array(sizes.luma)), memory.put(new Int32Array(cells))];
   loops().tallyLuma(luma, COLUMNS, ROWS, lumaValues, bins, FINER, sums);
   loops().tallyChroma(blue, red, COLUMNS / 2, ROWS / 2, chromaValues, bins + 4 * LUMA_BINS, HALF_CELL, chromaSums);
   const histogram = memory.ints(bins, sizes.bins);

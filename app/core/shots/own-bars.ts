@@ -46,8 +46,8 @@ const UNEQUAL = { of: 0.5, share: 0.01 };
 const GUARD = 2;
 
 /** Where the segments of a line begin, and where the last one ends. */
-const bordersOf = (length: number): number[] =>
-  Array.from({ length: SEGMENTS + 1 }, (_, s) => Math.ceil((s * length) / SEGMENTS));
+const bordersOf = (length: number): Int32Array =>
+  Int32Array.from({ length: SEGMENTS + 1 }, (_, s) => Math.ceil((s * length) / SEGMENTS));
 
 /**
  * Takes a frame's profile.
@@ -57,12 +57,7 @@ const bordersOf = (length: number): number[] =>
 export function edgeProfile(luma: Uint8Array, { width, height }: Size): EdgeProfile {
   const memory = new KernelMemory();
   const plane = memory.put(luma.subarray(0, width * height));
-  const putBorders = (length: number) => {
-    const at = memory.take(4 * (SEGMENTS + 1));
-    memory.ints(at, SEGMENTS + 1).set(bordersOf(length));
-    return at;
-  };
-  const [across, down] = [putBorders(width), putBorders(height)];
+  const [across, down] = [memory.put(bordersOf(width)), memory.put(bordersOf(height))];
   const [rows, columns] = [memory.take(4 * height * SEGMENTS), memory.take(4 * width * SEGMENTS)];
   loops().segmentMeans(plane, width, across, down, SEGMENTS, rows, columns, memory.take(4 * width));
   return {

@@ -36,18 +36,10 @@ export function steadyEdges([first, ...others]: readonly [Edges, ...Edges[]]): E
   const { width, height } = first;
   const memory = new KernelMemory();
   const area = width * height;
-  const room = (): [number, number] => [memory.take(2 * area), memory.take(2 * area)];
-  const [steady, other] = [room(), room()];
-  const put = ([across, down]: [number, number], edges: Edges) => {
-    memory.shorts(across, area).set(edges.across);
-    memory.shorts(down, area).set(edges.down);
-  };
-  put(steady, first);
+  const put = ({ across, down }: Edges): [number, number] => [memory.put(across), memory.put(down)];
+  const steady = put(first);
   let { count } = first;
-  for (const edges of others) {
-    put(other, edges);
-    count = loops().keepCommonEdges(...steady, ...other, area);
-  }
+  for (const other of others) count = loops().keepCommonEdges(...steady, ...put(other), area);
   const [across, down] = steady.map((at) => memory.shorts(at, area).slice()) as [Int16Array, Int16Array];
   return { width, height, across, down, count };
 }
