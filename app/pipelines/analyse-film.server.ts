@@ -188,22 +188,31 @@ class Analyser {
     report();
     // It takes a second to be ready, in a thread of its own.
     const detector = new Detector(smallFrames(this.film.info.picture).size);
+    // The shots of a chunk are finished while the next is watched: both wait for the decoder now and then.
+    let finishing = Promise.resolve();
     try {
       // Bars would take away from what tells shots apart.
       const { active = await this.areas.inFilm() } = this.options;
       const left = { start: this.watchedTo, end };
       for await (const chunk of watchFilm(this.film, left, start, active, detector, signal)) {
+        await finishing;
         this.take(chunk);
         store.saveActivity(chunk.range, await this.measure(chunk));
         store.saveChunk(chunk, this.known, this.finder.needed);
-        await this.finishShots(this.finder.needed);
+        finishing = this.finishShots(this.finder.needed);
+        // A failure is met when the next chunk has been watched.
+        finishing.catch(() => {});
         report();
-        if (goesOn && !(await goesOn({ start: this.finishedTo, end }, this.watchedTo))) return this.people;
+        if (goesOn && !(await goesOn({ start: this.finishedTo, end }, this.watchedTo))) break;
       }
+      await finishing;
+      if (this.watchedTo < end) return this.people;
       this.finder.end();
       store.saveTransitions(this.known);
       await this.finishShots(end);
     } finally {
+      // It goes by what is heard to its end.
+      await Promise.allSettled([finishing]);
       await Promise.all([this.listener.dispose(), detector.dispose()]);
     }
     return this.people;

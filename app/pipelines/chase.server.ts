@@ -19,7 +19,7 @@ const MIN_SIDE = 8;
 
 export type DecodeSmall = typeof decodeSmall;
 
-/** Frames of a shot in small, forwards or backwards, decoded a stretch at a time, ahead of where they are asked for. */
+/** Frames of a range in small, forwards or backwards, decoded a stretch at a time, ahead of where they are asked for. */
 export class SmallFrames {
   /** Pixels of the film's picture to one of these. */
   readonly scale: number;
@@ -29,7 +29,7 @@ export class SmallFrames {
   /** @param boxes what is to be looked at, in pixels of the film */
   constructor(
     private readonly film: FilmFile,
-    private readonly shot: FrameRange,
+    private readonly range: FrameRange,
     boxes: readonly Box[],
     private readonly decode: DecodeSmall,
     private readonly signal?: AbortSignal,
@@ -40,10 +40,11 @@ export class SmallFrames {
   }
 
   async at(frame: number): Promise<YuvImage> {
-    const start = this.shot.start + Math.floor((frame - this.shot.start) / KEPT_FRAMES) * KEPT_FRAMES;
+    const first = this.range.start;
+    const start = first + Math.floor((frame - first) / KEPT_FRAMES) * KEPT_FRAMES;
     if (this.kept?.start !== start) {
       await this.dispose();
-      const range = { start, end: Math.min(this.shot.end, start + KEPT_FRAMES) };
+      const range = { start, end: Math.min(this.range.end, start + KEPT_FRAMES) };
       const decoded = readAhead(this.decode(this.film, range, this.signal, this.longSide), KEPT_FRAMES);
       this.kept = { start, images: [], decoded };
     }

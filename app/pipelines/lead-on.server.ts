@@ -38,23 +38,54 @@ function gapsOf(track: Track, shot: FrameRange): FrameRange[] {
  * @returns the track with more boxes; the same one where there are none to add
  */
 export async function leadOn(film: FilmFile, track: Track, shot: FrameRange, signal?: AbortSignal): Promise<Track> {
-  const gaps = gapsOf(track, shot);
-  const seen = track.boxes.filter((box) => box !== null);
-  if (gaps.length === 0 || seen.length === 0) return track;
-  const { picture } = film.info;
-  const fps = framesPerSecond(film.info.rate);
-  // By the pictures that the optical flow goes by; from one to the next it goes straight.
-  const { step: stride } = watchIntervals(film.info.rate);
-  const frames = new SmallFrames(film, shot, seen, decodeSmall, signal);
   const found = new Map<number, Box>();
+  for (const { start, end } of gapsOf(track, shot)) {
+    for (const [frame, box] of await boxesInto(film, track, start - 1, end, signal)) found.set(frame, box);
+    const missing = firstMissing(found, start, end);
+    if (missing === end) continue;
+    for (const [frame, box] of await boxesInto(film, track, end, missing - 1, signal)) found.set(frame, box);
+  }
+  if (found.size === 0) return track;
+  const known = extentOf(track);
+  // An hour's single take has more frames than a function takes arguments.
+  const first = [...found.keys()].reduce((least, frame) => Math.min(least, frame), known.start);
+  const last = [...found.keys()].reduce((most, frame) => Math.max(most, frame), known.end - 1);
+  const boxes = Array.from(
+    { length: last + 1 - first },
+    (_, i) => boxAt(track, first + i) ?? found.get(first + i) ?? null,
+  );
+  return { ...track, start: first, boxes };
+}
 
-  /** Goes from where the thing was seen last into a gap, up to before `end`. */
-  const go = async (last: number, end: number) => {
-    const step = Math.sign(end - last);
-    const at = (frame: number) => boxAt(track, frame);
-    if (!at(last) || hasLeft(at(last)!, picture)) return;
-    let from = last;
-    while (Math.abs(from - last) < LEARN_SECONDS * fps && at(from - step)) from -= step;
+/**
+ * Goes from where a thing was seen last into a gap.
+ *
+ * @param last frame in which the track has its last box before the gap, or its first one after it
+ * @param end frame to stop before, on the gap's other side
+ * @returns boxes by frame, as far as the thing is seen
+ */
+async function boxesInto(
+  film: FilmFile,
+  track: Track,
+  last: number,
+  end: number,
+  signal?: AbortSignal,
+): Promise<Map<number, Box>> {
+  const found = new Map<number, Box>();
+  const { picture, rate } = film.info;
+  const fps = framesPerSecond(rate);
+  const at = (frame: number) => boxAt(track, frame);
+  if (!at(last) || hasLeft(at(last)!, picture)) return found;
+  const step = Math.sign(end - last);
+  // By the pictures that the optical flow goes by; from one to the next it goes straight.
+  const { step: stride } = watchIntervals(rate);
+  let from = last;
+  while (Math.abs(from - last) < LEARN_SECONDS * fps && at(from - step)) from -= step;
+  const seen = track.boxes.filter((box) => box !== null);
+  // Nothing is decoded but what it goes through.
+  const through = step > 0 ? { start: from, end } : { start: end + 1, end: from + 1 };
+  const frames = new SmallFrames(film, through, seen, decodeSmall, signal);
+  try {
     const chase = new Chase(await frames.at(from), at(from)!, frames.scale);
     let gone = 0;
     let before = { frame: last, box: at(last)! };
@@ -76,26 +107,10 @@ export async function leadOn(film: FilmFile, track: Track, shot: FrameRange, sig
     }
     // Where it was not seen again it was only guessed.
     for (const frame of unsure) found.delete(frame);
-  };
-
-  try {
-    for (const { start, end } of gaps) {
-      await go(start - 1, end);
-      await go(end, firstMissing(found, start, end) - 1);
-    }
   } finally {
     await frames.dispose();
   }
-  if (found.size === 0) return track;
-  const known = extentOf(track);
-  // An hour's single take has more frames than a function takes arguments.
-  const first = [...found.keys()].reduce((least, frame) => Math.min(least, frame), known.start);
-  const last = [...found.keys()].reduce((most, frame) => Math.max(most, frame), known.end - 1);
-  const boxes = Array.from(
-    { length: last + 1 - first },
-    (_, i) => boxAt(track, first + i) ?? found.get(first + i) ?? null,
-  );
-  return { ...track, start: first, boxes };
+  return found;
 }
 
 /** The first frame of a gap up to which nothing was found going forwards. */
