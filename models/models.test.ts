@@ -1,9 +1,7 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "@jest/globals";
 import * as ort from "onnxruntime-node";
-
-/** The same values as `probeInput` in tools/models/graph-model.ts. */
-const probeInput = (length: number) => Float32Array.from({ length }, (_, i) => (Math.imul(i, 2654435761) >>> 24) / 255);
+import { probeInput, probeVoice } from "./probe";
 
 interface Reference {
   input: number[];
@@ -11,12 +9,22 @@ interface Reference {
   outputs: Record<string, number[]>;
 }
 
-/** Largest difference between the model's outputs and what the original gave, output by output. */
-async function differences(name: string): Promise<Record<string, number>> {
+/**
+ * Largest difference between the model's outputs and what the original gave, output by output.
+ *
+ * @param probe makes what the original was given
+ * @param others what the model is given besides
+ */
+async function differences(
+  name: string,
+  probe = probeInput,
+  others: Record<string, ort.Tensor> = {},
+): Promise<Record<string, number>> {
   const reference = JSON.parse(readFileSync(`models/${name}.reference.json`, "utf8")) as Reference;
   const session = await ort.InferenceSession.create(`models/${name}.onnx`);
-  const probe = probeInput(reference.input.reduce((a, b) => a * b));
-  const results = await session.run({ [session.inputNames[0]!]: new ort.Tensor("float32", probe, reference.input) });
+  const values = probe(reference.input.reduce((a, b) => a * b));
+  const input = new ort.Tensor("float32", values, reference.input);
+  const results = await session.run({ [session.inputNames[0]!]: input, ...others });
   return Object.fromEntries(
     Object.entries(reference.outputs).map(([output, expected]) => {
       const data = results[output]!.data as Float32Array;
@@ -36,4 +44,10 @@ test("the object detector's outputs are close to those of the original, given it
   // Class probabilities, then logits of the box distances.
   for (const output of ["Identity", "Identity_1", "Identity_2"]) expect(difference[output]).toBeLessThan(0.04);
   for (const output of ["Identity_3", "Identity_4", "Identity_5"]) expect(difference[output]).toBeLessThan(0.8);
+});
+
+test("the voice detector says of many pieces at once what the original says of one after the other", async () => {
+  const silence = new ort.Tensor("float32", new Float32Array(128), [1, 1, 128]);
+  const difference = await differences("silero-vad", probeVoice, { hidden: silence, cell: silence });
+  expect(difference.output).toBeLessThan(1e-5);
 });

@@ -148,7 +148,8 @@ async function* framesFrom(
   const tool = startFfmpeg(
     film.name,
     [
-      ...(options.keyPicturesDo ? ["-skip_frame", "nokey"] : []),
+      // A thread for each of several pictures only delays the first.
+      ...(options.keyPicturesDo ? ["-skip_frame", "nokey", "-threads", "1"] : []),
       ...(options.blocksMayShow ? ["-skip_loop_filter", "noref"] : []),
       ...[...input, "-map", "0:V:0", "-an", "-sn", "-dn", "-vf", filters(info, range, options)],
       ...["-frames:v", String(count), "-fps_mode", "passthrough", ...rawVideo(options)],

@@ -5,10 +5,13 @@ import { startFfmpeg } from "./film-tool.server";
 import { readFrom, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
 
 const SAMPLE_RATE = 16000;
-/** Samples that the model judges at a time, and samples of the piece before that it wants to see again. */
+/** Samples that the model judges, and samples of the piece before that it wants to see again. */
 const PIECE = 512;
 const CONTEXT = 64;
-const STATE = [2, 1, 128];
+/** Pieces that it is given at a time: a second of sound. */
+const AT_A_TIME = 32;
+/** Values of each of the two parts of its state. */
+const STATE = 128;
 
 export const SECONDS_PER_PIECE = PIECE / SAMPLE_RATE;
 
@@ -57,14 +60,24 @@ async function* soundPieces(film: FilmFile, from: number, signal?: AbortSignal):
 export async function* listen(film: FilmFile, from: number, signal?: AbortSignal): AsyncGenerator<number> {
   if (!film.info.audio) return;
   const session = await loadModel("silero-vad");
-  const rate = new ort.Tensor("int64", BigInt64Array.from([BigInt(SAMPLE_RATE)]), []);
-  let state: ort.Tensor = new ort.Tensor("float32", new Float32Array(STATE.reduce((a, b) => a * b)), STATE);
-  const input = new Float32Array(CONTEXT + PIECE);
+  const nothing = new ort.Tensor("float32", new Float32Array(STATE), [1, 1, STATE]);
+  let state: { hidden: ort.Tensor; cell: ort.Tensor } = { hidden: nothing, cell: nothing };
+  const length = CONTEXT + PIECE;
+  const input = new Float32Array(AT_A_TIME * length);
+  let count = 0;
+  let before: Float32Array = new Float32Array(PIECE);
+  const judge = async (): Promise<number[]> => {
+    const pieces = new ort.Tensor("float32", input.subarray(0, count * length), [count, 1, length]);
+    const { output, hiddenN, cellN } = await session.run({ input: pieces, ...state });
+    state = { hidden: hiddenN!, cell: cellN! };
+    count = 0;
+    return Array.from(output!.data as Float32Array, (probability) => Math.round(255 * probability));
+  };
   for await (const samples of soundPieces(film, from, signal)) {
-    input.copyWithin(0, PIECE);
-    input.set(samples, CONTEXT);
-    const out = await session.run({ input: new ort.Tensor("float32", input, [1, input.length]), state, sr: rate });
-    state = out.stateN!;
-    yield Math.round(255 * (out.output!.data[0] as number));
+    input.set(before.subarray(PIECE - CONTEXT), count * length);
+    input.set(samples, count * length + CONTEXT);
+    before = samples;
+    if (++count === AT_A_TIME) yield* await judge();
   }
+  if (count > 0) yield* await judge();
 }

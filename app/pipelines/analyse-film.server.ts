@@ -192,7 +192,7 @@ class Analyser {
     let finishing = Promise.resolve();
     try {
       // Bars would take away from what tells shots apart.
-      const { active = await this.areas.inFilm() } = this.options;
+      const { active = this.areas.inFilm() } = this.options;
       const left = { start: this.watchedTo, end };
       for await (const chunk of watchFilm(this.film, left, start, active, detector, signal)) {
         await finishing;

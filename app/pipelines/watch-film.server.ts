@@ -188,7 +188,7 @@ export async function* watchFilm(
   film: FilmFile,
   range: FrameRange,
   begin: number,
-  active: Box | null,
+  active: Box | null | Promise<Box | null>,
   detector: Detector,
   signal?: AbortSignal,
 ): AsyncGenerator<SeenChunk> {
@@ -199,8 +199,8 @@ export async function* watchFilm(
   // Long enough before that everything that was propagated then has been seen anew or has been given up.
   const warmUp = Math.ceil((propagationSteps * intervals.step) / intervals.objects + 1) * intervals.objects;
   const from = Math.max(begin, range.start - warmUp);
-  const reader = new StepReader(intervals.step, propagationSteps, size, scale, areaInSmall(active, size, scale));
-  const undecoded = await undecodedOf(film, signal);
+  const [of, undecoded] = await Promise.all([active, undecodedOf(film, signal)]);
+  const reader = new StepReader(intervals.step, propagationSteps, size, scale, areaInSmall(of, size, scale));
   const waiting: Step[] = [];
   let features: FrameFeatures[] = [];
   let pyramidBefore: GreyPlane[] | null = null;
@@ -236,7 +236,7 @@ export async function* watchFilm(
     return done;
   };
 
-  const options = { signal, of: active, onDecoded: undecoded && ((seconds: number) => undecoded.decoded(seconds)) };
+  const options = { signal, of, onDecoded: undecoded && ((seconds: number) => undecoded.decoded(seconds)) };
   const decoded = readAhead(decodeForAnalysis(film, { start: from, end: range.end }, options), DECODED_AHEAD);
   for await (const { frame, image, reduced } of decoded) {
     if (frame >= range.start) features.push(frameFeatures(reduced));

@@ -4,6 +4,7 @@ import { readFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
 import { loadGraphModel } from "@tensorflow/tfjs-converter";
 import * as tf from "@tensorflow/tfjs-core";
+import { probeInput } from "../../models/probe";
 
 export interface GraphNode {
   name: string;
@@ -27,10 +28,6 @@ export const tensorName = (name: string) => name.replace(/:0$/, "");
 export const nodeName = (name: string) => name.split(":")[0]!;
 /** Inputs of a node without control dependencies. */
 export const dataInputs = (node: GraphNode) => (node.input ?? []).filter((name) => !name.startsWith("^"));
-
-/** Deterministic values in [0, 1] that exercise a network; the tests make the same ones. */
-export const probeInput = (length: number) =>
-  Float32Array.from({ length }, (_, i) => (Math.imul(i, 2654435761) >>> 24) / 255);
 
 function splitCount(node: GraphNode): number {
   return node.op === "SplitV" ? Number(node.attr!.num_split.i) : 1;

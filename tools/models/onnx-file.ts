@@ -1,12 +1,12 @@
 /**
  * Writes ONNX files: the few messages of the ONNX protobuf schema (onnx.proto, IR version 8) that a
- * feed-forward network needs, and helpers that build them.
+ * network needs, and helpers that build them. Reads the constants of a file, to build another from.
  */
 import protobuf from "protobufjs";
 
 const SCHEMA = `
 syntax = "proto3";
-message AttributeProto { string name = 1; float f = 2; int64 i = 3; bytes s = 4; repeated int64 ints = 8 [packed = false]; int32 type = 20; }
+message AttributeProto { string name = 1; float f = 2; int64 i = 3; bytes s = 4; TensorProto t = 5; GraphProto g = 6; repeated int64 ints = 8 [packed = false]; int32 type = 20; }
 message NodeProto { repeated string input = 1; repeated string output = 2; string name = 3; string op_type = 4; repeated AttributeProto attribute = 5; }
 message TensorProto { repeated int64 dims = 1 [packed = false]; int32 data_type = 2; string name = 8; bytes raw_data = 9; }
 message Dimension { int64 dim_value = 1; string dim_param = 2; }
@@ -77,6 +77,29 @@ export function quantise(values: ArrayLike<number>, channels: number): { integer
     return scale;
   });
   return { integers, scales };
+}
+
+export interface Constant {
+  dims: number[];
+  values: Float32Array;
+}
+
+/** The 32-bit constants of an ONNX file, also of the graphs within its graph, by the names that they are used by. */
+export function readConstants(file: Uint8Array): Map<string, Constant> {
+  const { graph } = ModelProto.toObject(ModelProto.decode(file), { longs: Number, arrays: true });
+  const constants = new Map<string, Constant>();
+  const visit = ({ node: nodes }: { node: any[] }) => {
+    for (const { op_type: op, output, attribute: attributes } of nodes) {
+      for (const { t: tensor, g: inner } of attributes) {
+        if (inner) visit(inner);
+        if (op !== "Constant" || tensor?.data_type !== DATA_TYPE.float32) continue;
+        const values = new Float32Array(Uint8Array.from(tensor.raw_data as Uint8Array).buffer);
+        constants.set(output[0], { dims: tensor.dims, values });
+      }
+    }
+  };
+  visit(graph);
+  return constants;
 }
 
 /** Collects nodes and constants in order and encodes them as one ONNX model. */
