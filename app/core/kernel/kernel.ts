@@ -20,6 +20,8 @@ type Loops = { memory: Memory } & Record<
   | "keepCommonEdges"
   | "seeLines"
   | "countLines"
+  | "differencesFrom"
+  | "moveCells"
   | "halve"
   | "writeColours"
   | "segmentMeans"

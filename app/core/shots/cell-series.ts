@@ -4,20 +4,22 @@ import { CELLS, type FrameFeatures, LUMA_GRID } from "./frame-features";
 export const CHANNELS = 3;
 export const CELL_COUNT = CELLS.columns * CELLS.rows;
 
+/** The cell that each sample of the grid of luma lies in. */
+const CELL_OF = Uint16Array.from({ length: LUMA_GRID.columns * LUMA_GRID.rows }, (_, i) => {
+  const row = Math.floor((CELLS.rows * Math.floor(i / LUMA_GRID.columns)) / LUMA_GRID.rows);
+  const column = Math.floor((CELLS.columns * (i % LUMA_GRID.columns)) / LUMA_GRID.columns);
+  return row * CELLS.columns + column;
+});
+
 /**
  * A film's pictures so coarse that movement within them hardly shows: what remains is which picture it is.
  * One row of `CELL_COUNT × CHANNELS` values for every frame.
  */
 export function cellSeries(features: readonly FrameFeatures[]): Float32Array[] {
-  const across = LUMA_GRID.columns / CELLS.columns;
-  const down = LUMA_GRID.rows / CELLS.rows;
+  const share = CELL_COUNT / CELL_OF.length;
   return features.map(({ luma, chroma }) => {
     const row = new Float32Array(CELL_COUNT * CHANNELS);
-    for (let i = 0; i < luma.length; i++) {
-      const y = (i / LUMA_GRID.columns) | 0;
-      const x = i - y * LUMA_GRID.columns;
-      row[(((y / down) | 0) * CELLS.columns + ((x / across) | 0)) * CHANNELS]! += luma[i]! / (across * down);
-    }
+    for (let i = 0; i < luma.length; i++) row[CELL_OF[i]! * CHANNELS]! += luma[i]! * share;
     for (let c = 0; c < CELL_COUNT; c++) {
       row[c * CHANNELS + 1] = chroma[2 * c]!;
       row[c * CHANNELS + 2] = chroma[2 * c + 1]!;

@@ -21,6 +21,13 @@ export interface CameraStep extends CameraMotion {
 
 export const STILL: CameraMotion = { a: 1, b: 0, tx: 0, ty: 0, share: 0 };
 
+/** The similarity that takes back what another does. */
+export function inverseOf({ a, b, tx, ty }: Similarity): Similarity {
+  const scale = a * a + b * b;
+  const [ia, ib] = [a / scale, -b / scale];
+  return { a: ia, b: ib, tx: -ia * tx + ib * ty, ty: -ib * tx - ia * ty };
+}
+
 const TRIALS = 48;
 /** How far a point may be from where the camera takes it and still move with it, in samples … */
 const TOLERANCE = 0.5;
@@ -97,12 +104,18 @@ export function cameraMotion(flow: Flow, size: { width: number; height: number }
     weights[i] = CENTRE_WEIGHT + 2 * (1 - CENTRE_WEIGHT) * away;
     tolerances[i] = (TOLERANCE + RELATIVE_TOLERANCE * Math.hypot(flow.dx[i]!, flow.dy[i]!)) ** 2;
   }
+  const all = weights.reduce((sum, weight) => sum + weight, 0);
   const random = minimalStandard(1 + flow.corners);
   let best: Similarity = STILL;
   let most = 0;
   const consider = (guess: Similarity) => {
-    let agreeing = 0;
-    for (let i = 0; i < flow.corners; i++) if (departure(flow, i, guess) < tolerances[i]!) agreeing += weights[i]!;
+    let agreeing = all;
+    for (let i = 0; i < flow.corners; i++) {
+      if (departure(flow, i, guess) < tolerances[i]!) continue;
+      agreeing -= weights[i]!;
+      // As a rule most of the guesses are wrong, and are known to be after few points.
+      if (agreeing <= most) return;
+    }
     if (agreeing > most) [best, most] = [guess, agreeing];
   };
   consider(STILL);

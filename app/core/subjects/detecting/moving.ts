@@ -7,7 +7,8 @@ import { type Box, scaleBox, type Size } from "../../geometry/box";
 import { connectedCells } from "../../image/connected-cells";
 import type { GreyPlane } from "../../image/grey-plane";
 import { PYRAMID_SCALE } from "../../image/grey-pyramid";
-import type { CameraMotion } from "./camera-motion";
+import { KernelMemory, loops } from "../../kernel/kernel";
+import { type CameraMotion, inverseOf } from "./camera-motion";
 import type { Detection } from "./detection";
 
 /** Side of a cell, in samples. */
@@ -30,33 +31,6 @@ const LEAST_CELLS = 3;
 const MAX_SHARE = 0.4;
 const MAX_BLOBS = 4;
 
-/** Differences of a picture from the one before as the camera's motion has it; 0 where that was not in the picture. */
-function differences(before: GreyPlane, now: GreyPlane, { a, b, tx, ty }: CameraMotion): Float32Array {
-  const { width, height } = now;
-  const out = new Float32Array(width * height);
-  const { samples } = before;
-  const scale = a * a + b * b;
-  const ia = a / scale;
-  const ib = -b / scale;
-  for (let y = 0, at = 0; y < height; y++) {
-    let u = ia * -tx - ib * (y - ty);
-    let v = ib * -tx + ia * (y - ty);
-    for (let x = 0; x < width; x++, at++, u += ia, v += ib) {
-      if (u < 0 || v < 0 || u >= width - 1 || v >= height - 1) continue;
-      const u0 = Math.floor(u);
-      const v0 = Math.floor(v);
-      const fu = u - u0;
-      const fv = v - v0;
-      const corner = v0 * width + u0;
-      const top = samples[corner]! + (samples[corner + 1]! - samples[corner]!) * fu;
-      const below = corner + width;
-      const bottom = samples[below]! + (samples[below + 1]! - samples[below]!) * fu;
-      out[at] = now.samples[at]! - (top + (bottom - top) * fv);
-    }
-  }
-  return out;
-}
-
 /** The size of difference that half of a picture stays under, from every seventh sample. */
 function usualSize(differences: Float32Array): number {
   const some = new Float32Array(Math.floor((differences.length + 3) / 7));
@@ -66,38 +40,19 @@ function usualSize(differences: Float32Array): number {
 }
 
 /** How far each cell moved by itself, in samples, as far as it shows. */
-function movementOf(
-  before: GreyPlane,
-  now: GreyPlane,
-  camera: CameraMotion,
-  { width: columns, height: rows }: Size,
-): Float32Array {
-  const { width, samples } = now;
-  const difference = differences(before, now, camera);
-  const noise = usualSize(difference);
+function movementOf(before: GreyPlane, now: GreyPlane, camera: CameraMotion, grid: Size): Float32Array {
+  const { width, height, samples } = now;
+  const cells = grid.width * grid.height;
+  const memory = new KernelMemory();
+  const [old, fresh] = [memory.put(before.samples), memory.put(samples)];
+  const [differences, movement] = [memory.take(4 * samples.length), memory.take(4 * cells)];
+  const { a, b, tx, ty } = inverseOf(camera);
+  loops().differencesFrom(old, fresh, width, height, a, b, tx, ty, differences);
+  const noise = usualSize(memory.floats(differences, samples.length));
   const floor = CELL * CELL * (LEAST_STEEPNESS + noise) ** 2;
-  const movement = new Float32Array(columns * rows);
-  for (let row = 0; row < rows; row++) {
-    for (let column = 0; column < columns; column++) {
-      let moved = 0;
-      let steepness = 0;
-      const left = Math.max(1, column * CELL);
-      const right = Math.min(width - 1, (column + 1) * CELL);
-      const bottom = Math.min(now.height - 1, (row + 1) * CELL);
-      for (let y = Math.max(1, row * CELL); y < bottom; y++) {
-        for (let at = y * width + left; at < y * width + right; at++) {
-          const gx = (samples[at + 1]! - samples[at - 1]!) / 2;
-          const gy = (samples[at + width]! - samples[at - width]!) / 2;
-          const squared = gx * gx + gy * gy;
-          steepness += squared;
-          const clear = Math.abs(difference[at]!) - NOISE * noise;
-          if (clear > 0) moved += clear * Math.sqrt(squared);
-        }
-      }
-      movement[row * columns + column] = moved / Math.max(floor, steepness);
-    }
-  }
-  return movement;
+  const clear = NOISE * noise;
+  loops().moveCells(fresh, differences, width, height, CELL, grid.width, grid.height, clear, floor, movement);
+  return memory.floats(movement, cells).slice();
 }
 
 interface Blob {

@@ -63,12 +63,15 @@ function strokesOf({ across, width, height }: Edges): Strokes {
   for (let y = 0; y < height; y++) {
     const row: Stroke[] = [];
     let [open, sign] = [-1, 0];
-    for (let x = 0; x < width; x++) {
-      const edge = Math.sign(across[y * width + x]!);
-      if (edge === 0) continue;
+    for (let x = 0, at = y * width; x < width; x++, at++) {
+      // Most samples have none.
+      if (across[at] === 0) continue;
+      const edge = Math.sign(across[at]!);
       if (sign !== 0 && edge === -sign && x - open <= WIDEST_STROKE) {
         row.push({ start: open, end: x });
-        for (let at = open; at <= x; at += CELL) cells[Math.floor(y / CELL) * grid.width + Math.floor(at / CELL)] = 1;
+        for (let part = open; part <= x; part += CELL) {
+          cells[Math.floor(y / CELL) * grid.width + Math.floor(part / CELL)] = 1;
+        }
       }
       if (edge !== sign || x - open > WIDEST_STROKE) [open, sign] = [x, edge];
     }

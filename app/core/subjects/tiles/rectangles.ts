@@ -30,14 +30,17 @@ const MOST_OF_PICTURE = 0.5;
 /** No picture is so many times as long as it is short. */
 const LONGEST = 3;
 
+/** Whether a line has edges at a share of a stretch. */
+const hasEdges = ({ upTo }: Line, start: number, end: number, share: number): boolean =>
+  upTo[end]! - upTo[start]! >= share * (end - start);
+
 /** Whether a line has edges along all of a stretch. */
-function isSide({ isBorder, upTo }: Line, start: number, end: number, covered: number): boolean {
-  if (isBorder) return true;
-  const has = (from: number, to: number, share: number) => upTo[to]! - upTo[from]! >= share * (to - from);
-  if (!has(start, end, covered)) return false;
-  for (let quarter = 0; quarter < QUARTERS; quarter++) {
-    const [from, to] = [quarter, quarter + 1].map((n) => start + Math.floor((n * (end - start)) / QUARTERS));
-    if (!has(from!, to!, EVERYWHERE * covered)) return false;
+function isSide(line: Line, start: number, end: number, covered: number): boolean {
+  if (line.isBorder) return true;
+  if (!hasEdges(line, start, end, covered)) return false;
+  const upToPart = (part: number) => start + Math.floor((part * (end - start)) / QUARTERS);
+  for (let part = 0; part < QUARTERS; part++) {
+    if (!hasEdges(line, upToPart(part), upToPart(part + 1), EVERYWHERE * covered)) return false;
   }
   return true;
 }
