@@ -1,10 +1,13 @@
 import { type Box, boxCentre, boxContains, boxIou, type Size } from "../../geometry/box";
 import { CLEAR_FACE, type Detection } from "./detection";
 
-/** A place is so many times as large as the face was, and by so many pixels more, in which it may have moved. */
-const ROOM = { times: 1.6, pixels: 64 };
-/** Places that together make up more than this share of the picture take as long as all of it. */
-const MOST_SHARE = 0.5;
+/**
+ * A place is by so many pixels larger than the face was, in which it may have moved. They are as many as a detector looks
+ * beyond a face by: in half of them it is less sure of it, by a tenth.
+ */
+const ROOM = 128;
+/** Places that together make up more than this share of the picture take nearly as long as all of it. */
+const MOST_SHARE = 0.7;
 /** A face that was not found again in so many looks is given up. */
 const MOST_MISSED = 4;
 /** A face with this overlap is the one of before. */
@@ -37,8 +40,8 @@ export class FacePlaces {
     if (this.known.some(({ missed }) => missed > 0)) return null;
     const places: Box[] = [];
     for (const { box } of this.known) {
-      if (!places.some((place) => boxContains(place, this.around(box, ROOM.pixels / 2)))) {
-        places.push(this.around(box, ROOM.pixels));
+      if (!places.some((place) => boxContains(place, this.around(box, ROOM / 2)))) {
+        places.push(this.around(box, ROOM));
       }
     }
     const pixels = places.reduce((sum, { width, height }) => sum + width * height, 0);
@@ -62,7 +65,7 @@ export class FacePlaces {
   /** A square on the grid, in the picture, around a box. */
   private around(box: Box, room: number): Box {
     const { grain, picture } = this;
-    const side = Math.ceil((ROOM.times * Math.max(box.width, box.height) + room) / grain) * grain;
+    const side = Math.ceil((Math.max(box.width, box.height) + room) / grain) * grain;
     const [width, height] = [Math.min(side, picture.width), Math.min(side, picture.height)];
     const centre = boxCentre(box);
     const start = (middle: number, length: number, whole: number) =>
