@@ -43,14 +43,44 @@ class Colours {
   offset: f32;
 }
 
-/** Red, green and blue of a pixel, in whole numbers from 0 to 255, as they are wanted. */
-function colourOf(luma: i32, blue: i32, red: i32, scale: v128, offset: v128): v128 {
-  const value = f32x4.splat(1.1644 * <f32>(luma - 16));
-  const byRed = f32x4.mul(f32x4(1.7927, -0.5329, 0, 0), f32x4.splat(<f32>(red - 128)));
-  const byBlue = f32x4.mul(f32x4(0, -0.2132, 2.1124, 0), f32x4.splat(<f32>(blue - 128)));
-  const colour = f32x4.nearest(f32x4.add(value, f32x4.add(byRed, byBlue)));
-  const clamped = f32x4.min(f32x4.max(colour, f32x4.splat(0)), f32x4.splat(255));
+/** Whole numbers from 0 to 255, as they are wanted. */
+function asWanted(colour: v128, scale: v128, offset: v128): v128 {
+  const whole = f32x4.nearest(colour);
+  const clamped = f32x4.min(f32x4.max(whole, f32x4.splat(0)), f32x4.splat(255));
   return f32x4.add(f32x4.mul(clamped, scale), offset);
+}
+
+/** What each of four bytes is above a value. */
+function above(bytes: v128, value: i32): v128 {
+  return f32x4.convert_i32x4_s(i32x4.sub(bytes, i32x4.splat(value)));
+}
+
+/** Four bytes, one in each lane. */
+function fourOf(at: usize): v128 {
+  return i32x4.extend_low_i16x8_u(i16x8.extend_low_i8x16_u(v128.load32_zero(at)));
+}
+
+/** Two bytes, each in two lanes: the colour differences of four pixels. */
+function twiceTwoOf(at: usize): v128 {
+  return i8x16.swizzle(v128.load16_splat(at), i8x16(0, -1, -1, -1, 0, -1, -1, -1, 1, -1, -1, -1, 1, -1, -1, -1));
+}
+
+/** Writes a colour of four pixels, or of the first two. */
+function storePlane(to: usize, values: v128, all: bool): void {
+  if (all) v128.store(to, values);
+  else v128.store64_lane(to, values, 0);
+}
+
+/** Writes the colours of four pixels, or of the first two, one pixel after the other. */
+function interleave(to: usize, red: v128, green: v128, blue: v128, all: bool): void {
+  const first = v128.shuffle<i32>(red, green, 0, 4, 1, 5);
+  const second = v128.shuffle<i32>(red, green, 2, 6, 3, 7);
+  const middle = v128.shuffle<i32>(v128.shuffle<i32>(first, blue, 3, 5, 3, 5), second, 0, 1, 4, 5);
+  v128.store(to, v128.shuffle<i32>(first, blue, 0, 1, 4, 2));
+  if (!all) return v128.store64_lane(to, middle, 0, 16);
+  v128.store(to, middle, 16);
+  const last = v128.shuffle<i32>(second, blue, 2, 3, 6, 7);
+  v128.store(to, v128.shuffle<i32>(last, last, 2, 0, 1, 3), 32);
 }
 
 /**
@@ -69,23 +99,22 @@ export function writeColours(job: Colours, plane: i32): void {
     const luma = job.luma + <usize>(row * job.stride + job.left);
     const chroma = <usize>((row >> 1) * (job.stride >> 1) + (job.left >> 1));
     let to = job.to + <usize>(y * job.toStride) * step;
-    for (let x = 0; x < job.width; x++, to += step) {
+    for (let x = 0; x < job.width; x += 4, to += 4 * step) {
       const at = chroma + <usize>(x >> 1);
-      const colour = colourOf(
-        load<u8>(luma + <usize>x),
-        load<u8>(job.blue + at),
-        load<u8>(job.red + at),
-        scale,
-        offset,
-      );
+      const value = f32x4.mul(f32x4.splat(1.1644), above(fourOf(luma + <usize>x), 16));
+      const byBlue = above(twiceTwoOf(job.blue + at), 128);
+      const byRed = above(twiceTwoOf(job.red + at), 128);
+      const greenBy = f32x4.add(f32x4.mul(f32x4.splat(-0.5329), byRed), f32x4.mul(f32x4.splat(-0.2132), byBlue));
+      const red = asWanted(f32x4.add(value, f32x4.mul(f32x4.splat(1.7927), byRed)), scale, offset);
+      const green = asWanted(f32x4.add(value, greenBy), scale, offset);
+      const blue = asWanted(f32x4.add(value, f32x4.mul(f32x4.splat(2.1124), byBlue)), scale, offset);
+      // A part's width is even.
+      const all = x + 4 <= job.width;
       if (plane > 0) {
-        v128.store32_lane(to, colour, 2);
-        v128.store32_lane(to + bytes, colour, 1);
-        v128.store32_lane(to + 2 * bytes, colour, 0);
-      } else {
-        v128.store64_lane(to, colour, 0);
-        v128.store32_lane(to, colour, 2, 8);
-      }
+        storePlane(to, blue, all);
+        storePlane(to + bytes, green, all);
+        storePlane(to + 2 * bytes, red, all);
+      } else interleave(to, red, green, blue, all);
     }
   }
 }
