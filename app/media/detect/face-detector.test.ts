@@ -25,14 +25,25 @@ function mirroredFrom(image: YuvImage, first: number): YuvImage {
   };
 }
 
+/** The same picture with a tenth of the light. */
+function inTheDark(image: YuvImage): YuvImage {
+  const towards = (plane: Uint8Array, black: number) => plane.map((value) => black + (value - black) / 10);
+  return { ...image, luma: towards(image.luma, 16), blue: towards(image.blue, 128), red: towards(image.red, 128) };
+}
+
+/** The frame with the face, reduced to a longer side. */
+async function frameWithFace(longSide?: number): Promise<YuvImage> {
+  const film = { file, name: file, info: await probeFilm(file) };
+  for await (const { image } of decodeSmall(film, { start: FRAME, end: FRAME + 1 }, undefined, longSide)) return image;
+  throw new Error("no frame");
+}
+
 describe("faces between two thorough looks", () => {
   let image: YuvImage;
   let detector: FaceDetector;
 
   beforeAll(async () => {
-    const info = await probeFilm(file);
-    const film = { file, name: file, info };
-    for await (const decoded of decodeSmall(film, { start: FRAME, end: FRAME + 1 })) image = decoded.image;
+    image = await frameWithFace();
   });
   beforeEach(async () => {
     detector = await FaceDetector.load(smallFrames(image).size);
@@ -51,6 +62,13 @@ describe("faces between two thorough looks", () => {
     const face = await clearest();
     const found = await detector.detect(mirroredFrom(image, image.width / 2), false);
     expect(found.map(({ box }) => boxIou(box, face) > 0.85)).toEqual([true]);
+  });
+
+  test("are as clear in their places as in the whole picture, also in the dark", async () => {
+    const dark = inTheDark(await frameWithFace(320));
+    const inDark = await FaceDetector.load(smallFrames(dark).size);
+    const [[whole], [place]] = [await inDark.detect(dark, true), await inDark.detect(dark, false)];
+    expect(Math.abs(place!.score - whole!.score)).toBeLessThan(0.02);
   });
 
   test("are looked for everywhere once one is gone from its place", async () => {
