@@ -29,7 +29,7 @@ class Colours {
   luma: usize;
   blue: usize;
   red: usize;
-  /** Of the picture; even, as the part's left is. */
+  /** Of the picture; even, as the left and the width of the part are. */
   stride: i32;
   left: i32;
   top: i32;
@@ -108,7 +108,7 @@ export function writeColours(job: Colours, plane: i32): void {
       const red = asWanted(f32x4.add(value, f32x4.mul(f32x4.splat(1.7927), byRed)), scale, offset);
       const green = asWanted(f32x4.add(value, greenBy), scale, offset);
       const blue = asWanted(f32x4.add(value, f32x4.mul(f32x4.splat(2.1124), byBlue)), scale, offset);
-      // A part's width is even.
+      // Its width being even, two are left over or none.
       const all = x + 4 <= job.width;
       if (plane > 0) {
         storePlane(to, blue, all);
