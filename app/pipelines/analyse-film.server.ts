@@ -211,7 +211,7 @@ class Analyser {
       store.saveTransitions(this.known);
       await this.finishShots(end);
     } finally {
-      // It goes by what is heard to its end.
+      // Shots that are being finished still need what is heard.
       await Promise.allSettled([finishing]);
       await Promise.all([this.listener.dispose(), detector.dispose()]);
     }

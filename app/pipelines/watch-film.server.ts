@@ -180,7 +180,7 @@ async function undecodedOf({ file, info }: FilmFile, signal?: AbortSignal): Prom
  * as if it had not been: what is propagated from before the range is seen again.
  *
  * @param begin where the pass began at first, a whole number of chunks before `range.start`
- * @param active the part of the picture that cuts are told from; all of it if null
+ * @param active the part of the picture that cuts are told from, as soon as it is known; all of it if null
  * @param detector for pictures of the size of `smallFrames`
  * @throws FilmError if the film cannot be decoded to its end; CancelledError if the signal is aborted
  */
@@ -192,6 +192,7 @@ export async function* watchFilm(
   detector: Detector,
   signal?: AbortSignal,
 ): AsyncGenerator<SeenChunk> {
+  const [of, undecoded] = await Promise.all([active, undecodedOf(film, signal)]);
   if (range.end <= range.start) return;
   const { size, scale } = smallFrames(film.info.picture);
   const intervals = watchIntervals(film.info.rate);
@@ -199,7 +200,6 @@ export async function* watchFilm(
   // Long enough before that everything that was propagated then has been seen anew or has been given up.
   const warmUp = Math.ceil((propagationSteps * intervals.step) / intervals.objects + 1) * intervals.objects;
   const from = Math.max(begin, range.start - warmUp);
-  const [of, undecoded] = await Promise.all([active, undecodedOf(film, signal)]);
   const reader = new StepReader(intervals.step, propagationSteps, size, scale, areaInSmall(of, size, scale));
   const waiting: Step[] = [];
   let features: FrameFeatures[] = [];
