@@ -61,7 +61,8 @@ export class SmallFrames {
 
 /** Longer side of the pictures in which a box of the film's picture is followed. */
 function longSideFor({ width, height }: Size, boxes: readonly Box[]): number {
-  const smallest = Math.min(...boxes.map(({ width: w, height: h }) => Math.min(w, h)));
+  // An hour's single take has more boxes than a function takes arguments.
+  const smallest = boxes.reduce((least, box) => Math.min(least, box.width, box.height), Infinity);
   const long = Math.max(width, height);
   return Math.min(long, MOST_LONG_SIDE, Math.max(LEAST_LONG_SIDE, Math.round((long * WANTED_SIDE) / smallest)));
 }

@@ -19,7 +19,7 @@ describe("places of faces", () => {
     const [place, ...others] = after([face])!;
     expect(others).toEqual([]);
     for (const value of Object.values(place!)) expect(value % 32).toBe(0);
-    // Half a cell less where the grid has it off the middle.
+    // Half of the room on each side, but for half a cell by which the grid moves it.
     expect(boxContains(place!, { x: 205 - 48, y: 90 - 48, width: 40 + 2 * 48, height: 48 + 2 * 48 })).toBe(true);
   });
 
