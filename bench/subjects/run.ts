@@ -3,9 +3,10 @@
  * that the method was tuned on and, apart, for those that were not looked at. Things that no detector knows, text, and scenes in
  * which attention passes on have tables of their own: there the windows count.
  *
- *   ./glad-pan bench subjects [--json OUT.json] [--set NAME] [--apart] [--quick]
+ *   ./glad-pan bench subjects [--json OUT.json] [--set NAME] [--apart] [--more N] [--quick]
  *
- * With --apart the scenes that are kept apart are looked at as well; --quick takes only the first of the others
+ * With --apart the scenes that are kept apart are looked at as well, of things N more in each set: one says little about
+ * how often a method fails. --quick takes only the first of the others
  */
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
@@ -49,6 +50,7 @@ const { values } = parseArgs({
     json: { type: "string" },
     set: { type: "string" },
     apart: { type: "boolean" },
+    more: { type: "string", default: "0" },
     quick: { type: "boolean" },
   },
 });
@@ -231,8 +233,9 @@ for (const { plan, talk } of wanted) {
 }
 const things = new Map<string, ThingScore>();
 const thingParts = { tuned: NO_THINGS, apart: NO_THINGS };
-for await (const { scene, score } of runThings(isWanted)) {
-  process.stderr.write(`\r${scene.name}                `);
+for await (const { scene, score } of runThings(Number(values.more), isWanted)) {
+  const failed = score.right < score.shots || score.leftAlone < score.empty;
+  process.stderr.write(`\r${scene.name}${failed ? ": not the right one\n" : "                "}`);
   const part = scene.apart ? "apart" : "tuned";
   thingParts[part] = addThings(thingParts[part], score);
   things.set(scene.set, addThings(things.get(scene.set) ?? NO_THINGS, score));

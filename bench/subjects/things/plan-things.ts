@@ -351,7 +351,8 @@ const QUALITIES = [
   { grain: 9, crf: 26 },
   { grain: 4, crf: 34 },
 ];
-const VARIANTS = 5;
+/** Variants of each set that the method was tuned on. */
+const TUNED = 4;
 
 /** Neighbouring seeds begin alike; these are far from one another. */
 const seedOf = (set: number, variant: number) => Math.imul(1 + 100 * set + variant, 2654435761) >>> 0;
@@ -360,13 +361,16 @@ const seedOf = (set: number, variant: number) => Math.imul(1 + 100 * set + varia
 export const drawingOf = (set: string, variant: number, pictures: Pictures): ThingScene["draw"] =>
   SETS[set]!(seeded(seedOf(Object.keys(SETS).indexOf(set), variant)), pictures);
 
-/** All scenes; the last variant of each set is the fifth that is kept apart. */
-export function planThings(pictures: Pictures): ThingScene[] {
+/**
+ * All scenes: the variants of each set that the method was tuned on, and those that are kept apart.
+ * @param more scenes of each set to keep apart beyond the first
+ */
+export function planThings(pictures: Pictures, more = 0): ThingScene[] {
   return Object.keys(SETS).flatMap((set, s) =>
-    Array.from({ length: VARIANTS }, (_, variant) => ({
+    Array.from({ length: TUNED + 1 + more }, (_, variant) => ({
       name: `${set} ${variant}`,
       set,
-      apart: variant === VARIANTS - 1,
+      apart: variant >= TUNED,
       size: SIZES[(variant + s) % SIZES.length]!,
       seconds: 4,
       ...QUALITIES[(variant + 2 * s) % QUALITIES.length]!,

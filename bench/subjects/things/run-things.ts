@@ -82,12 +82,16 @@ async function scoreScene(scene: ThingScene, folder: string): Promise<ThingScore
   return scoreThings(shown, made);
 }
 
-/** Scores the scenes that are wanted, one after the other. */
+/**
+ * Scores the scenes that are wanted, one after the other.
+ * @param more scenes of each set to keep apart beyond the first
+ */
 export async function* runThings(
+  more: number,
   wanted: (scene: Pick<ThingScene, "name" | "set" | "apart">) => boolean,
 ): AsyncGenerator<{ scene: ThingScene; score: ThingScore }> {
   const folder = join(tmpdir(), `glad-pan-bench-things-${codeVersion()}`);
   mkdirSync(folder, { recursive: true });
-  const scenes = planThings(await loadPictures()).filter(wanted);
+  const scenes = planThings(await loadPictures(), more).filter(wanted);
   for (const scene of scenes) yield { scene, score: await scoreScene(scene, folder) };
 }
