@@ -258,8 +258,10 @@ class Analyser {
       case "object":
       case "salient":
         return leadOn(this.film, track, shot, this.options.signal);
-      case "motion":
-        return stayingOn(track, shot, camera, this.film.info.picture);
+      case "motion": {
+        const led = track.held ? await leadOn(this.film, track, shot, this.options.signal) : track;
+        return stayingOn(led, shot, camera, this.film.info.picture);
+      }
       default:
         return track;
     }
@@ -267,9 +269,13 @@ class Analyser {
 
   private async trackShot(shot: FrameRange, camera: CameraStep[]): Promise<Track[]> {
     const { picture, rate } = this.film.info;
-    const seen = buildTracks(this.detected, shot, rate, picture);
+    const seen: Track[] = [];
+    for (const track of buildTracks(this.detected, shot, rate, picture)) {
+      // What a hand moves is in it before and afterwards, and is chosen by that.
+      seen.push(track.held ? await this.throughShot(track, shot, camera) : track);
+    }
     const best = chooseSubject(seen, shot, picture)?.track;
-    const whole = best && (await this.throughShot(best, shot, camera));
+    const whole = best && !best.held && (await this.throughShot(best, shot, camera));
     const tracks = whole ? seen.map((track) => (track === best ? whole : track)) : seen;
     const faces = tracks.filter(({ kind }) => kind === "face");
     const turns = speakingTurns(faces, shot, speechIn(this.voice, shot, rate), rate);

@@ -107,7 +107,7 @@ class StepReader {
       });
       this.propagator.advance(flow, image);
       if (camera.share >= 0.5) this.cameraMoved += PYRAMID_SCALE * Math.hypot(camera.tx, camera.ty);
-      if (detection) moving.push(...movingThings(this.before.pyramid[0]!, pyramid[0]!, camera));
+      if (detection) moving.push(...movingThings(this.before.pyramid[0]!, pyramid[0]!, camera, image, this.area));
     }
     this.before = step;
     if (!detection) return;
@@ -152,8 +152,12 @@ function boxInPicture(box: Box, scale: number): Box {
 /** A detection in pixels of the film's picture; what was needed to carry it on is left out. */
 function inPicture(detection: Detection, scale: number): Detection {
   const place = (box: Box) => boxInPicture(box, scale);
-  const { box, propagated } = detection;
-  const kept = { ...detection, box: place(box), ...(propagated ? { propagated: propagated.map(place) } : {}) };
+  const { box, withArm, propagated } = detection;
+  const kept = {
+    ...{ ...detection, box: place(box) },
+    ...(withArm && { withArm: place(withArm) }),
+    ...(propagated && { propagated: propagated.map(place) }),
+  };
   delete kept.landmarks;
   return kept;
 }

@@ -61,6 +61,7 @@ export const reasonsTexts = {
   /** core/subjects/choosing/rank.ts */
   rank: {
     markedByYou: "marked by you",
+    heldThing: "thing in a hand",
     movingThing: "moving thing",
     thingThatStandsOut: "thing that stands out",
     partOfAPictureMade: "part of a picture made of several",

@@ -25,10 +25,12 @@ const KIND_WEIGHT: Record<SubjectKind, number> = {
   face: 1,
   person: 0.72,
   object: 0.5,
-  motion: 0.4,
+  motion: 0.55,
   salient: 0.55,
   tile: 0.05,
 };
+/** What is left of the weight of what moves where nothing tells that a hand moves it. */
+const NOT_HELD = 0.73;
 /** What is left of the weight of what stands out where that is least sure. */
 const UNSURE_SHARE = 0.3;
 /** What is left of that of a face that may be none. */
@@ -65,6 +67,7 @@ const FULL_SPEED = 0.01;
 
 /** How much of its kind's weight a track has, by how sure it is that it is of that kind. */
 function sureness(track: SubjectTrack): number {
+  if (track.kind === "motion") return track.held ? 1 : NOT_HELD;
   if (track.kind === "salient") return UNSURE_SHARE + (1 - UNSURE_SHARE) * track.confidence;
   return isDoubtfulFace(track) ? DOUBTFUL_FACE : 1;
 }
@@ -156,7 +159,7 @@ function reasonFor(
 ): string {
   const alike = ranked.filter((other) => other.track.kind === track.kind && other.track !== track);
   const size = figures.get(track.id)!.size;
-  const what = track.label ?? KIND_WORD[track.kind];
+  const what = track.label ?? (track.held ? t.heldThing : KIND_WORD[track.kind]);
   const largest = alike.length > 0 && alike.every((other) => figures.get(other.track.id)!.size < size);
   const only = alike.length === 0 && (track.kind === "face" || track.kind === "person");
   return [

@@ -37,6 +37,8 @@ export interface Detection {
   sharpness?: number;
   /** Of a thing: at which end it has more detail, as `detailSide` tells it. */
   detailSide?: number;
+  /** Of a thing that is moved by an arm which leads out of the picture: the box around both. */
+  withArm?: Box;
   /** Of what stands out: share of it that lines of text cover, 0 to 1. */
   written?: number;
   /** Where it went by the optical flow after this frame: one box a step, until it was seen anew or its flow was lost. */

@@ -16,11 +16,19 @@ interface View {
   zoom?: number;
   /** Left edge of a square thing of 80 pixels. */
   thing?: number;
+  /** Top edge of a blue thing of 30 × 40 pixels, and where the brown bar that holds it ends on the right. */
+  held?: number;
+  armTo?: number;
 }
 
 /** A textured wall seen by a camera, with a square of another texture before it. */
-const view = ({ panX = 0, panY = 0, zoom = 1, thing }: View) =>
+const view = ({ panX = 0, panY = 0, zoom = 1, thing, held, armTo = WIDTH }: View) =>
   yuvPicture(WIDTH, HEIGHT, (x, y) => {
+    if (held !== undefined) {
+      const light = 40 * texture(x, y - held, 5);
+      if (x >= 110 && x < 140 && y >= held && y < held + 40) return [40 + light, 70 + light, 210 + light];
+      if (x >= 140 && x < armTo && Math.abs(y - held - 20 - 0.1 * (x - 110)) < 9) return [190 + light, 140, 100];
+    }
     if (thing !== undefined && x >= thing && x < thing + 80 && y >= 50 && y < 130) {
       const value = 150 + 180 * texture(x - thing + 1000, y, 11);
       return [value, value, 0.8 * value];
@@ -32,9 +40,10 @@ const view = ({ panX = 0, panY = 0, zoom = 1, thing }: View) =>
   });
 
 function between(before: View, after: View) {
-  const [a, b] = [greyPyramid(view(before)), greyPyramid(view(after))];
+  const image = view(after);
+  const [a, b] = [greyPyramid(view(before)), greyPyramid(image)];
   const flow = opticalFlow(a, b);
-  return { before: a[0]!, now: b[0]!, camera: cameraMotion(flow, a[0]!), size: a[0]! };
+  return { before: a[0]!, now: b[0]!, camera: cameraMotion(flow, a[0]!), size: a[0]!, image };
 }
 
 describe("the camera's motion", () => {
@@ -106,8 +115,8 @@ describe("points that are asked for", () => {
 
 describe("what moves by itself", () => {
   test("is found before a camera that pans, with its edges", () => {
-    const { before, now, camera } = between({ panX: 0, thing: 140 }, { panX: 3, thing: 145 });
-    const found = movingThings(before, now, camera);
+    const { before, now, camera, image } = between({ panX: 0, thing: 140 }, { panX: 3, thing: 145 });
+    const found = movingThings(before, now, camera, image);
     expect(found).toHaveLength(1);
     expect(found[0]!.kind).toBe("motion");
     expect(boxIou(found[0]!.box, { x: 145, y: 50, width: 80, height: 80 })).toBeGreaterThan(0.6);
@@ -117,18 +126,32 @@ describe("what moves by itself", () => {
     const plain = (x: number) => {
       const image = view({ panX: x / 5 });
       for (let y = 70; y < 110; y++) image.luma.fill(40, y * WIDTH + x, y * WIDTH + x + 36);
-      return greyPyramid(image);
+      return image;
     };
-    const [before, now] = [plain(100), plain(106)];
-    const found = movingThings(before[0]!, now[0]!, cameraMotion(opticalFlow(before, now), before[0]!));
+    const image = plain(106);
+    const [before, now] = [greyPyramid(plain(100)), greyPyramid(image)];
+    const found = movingThings(before[0]!, now[0]!, cameraMotion(opticalFlow(before, now), before[0]!), image);
     expect(boxIou(found[0]!.box, { x: 106, y: 70, width: 36, height: 40 })).toBeGreaterThan(0.4);
+  });
+
+  test("is the thing at the end of an arm that leads out of the picture, and all of what does not", () => {
+    const moved = (armTo: number) => {
+      const { before, now, camera, image } = between({ held: 57, armTo }, { held: 60, armTo });
+      return movingThings(before, now, camera, image)[0]!;
+    };
+    const { box, withArm } = moved(WIDTH);
+    expect(boxIou(box, { x: 110, y: 60, width: 30, height: 40 })).toBeGreaterThan(0.45);
+    expect(withArm!.x + withArm!.width).toBeGreaterThan(290);
+    const whole = moved(240);
+    expect(whole.withArm).toBeUndefined();
+    expect(whole.box.width).toBeGreaterThan(110);
   });
 
   test("is nothing where only the camera moves, or where the camera is not known", () => {
     for (const after of [{ panX: 9, panY: 2 }, { zoom: 1.04 }]) {
-      const { before, now, camera } = between({}, after);
-      expect(movingThings(before, now, camera)).toEqual([]);
-      expect(movingThings(before, now, { ...camera, share: 0.3 })).toEqual([]);
+      const { before, now, camera, image } = between({}, after);
+      expect(movingThings(before, now, camera, image)).toEqual([]);
+      expect(movingThings(before, now, { ...camera, share: 0.3 }, image)).toEqual([]);
     }
   });
 });

@@ -2,6 +2,8 @@
  * A thing that is held: what stands out then reaches from the thing along an arm, which leads out of the picture. The arm
  * is told by where it goes on beyond what stands out, and the thing by the colours at the other end.
  */
+import { boxOfCells } from "../../image/connected-cells";
+import type { Box } from "../../geometry/box";
 import { mean } from "../../mean";
 import { apart, type LabCells } from "./lab-cells";
 
@@ -20,6 +22,8 @@ const OTHER_STEPS = 3;
 const AT_BORDER = 2;
 /** A thing at the end is at least this share of the length, and at most that one. */
 const SHARE = { least: 0.12, most: 0.75 };
+/** … and this many times as long as it is wide: what is thinner is a slice of something. */
+const LEAST_LENGTH = 0.6;
 /** By how much the colours of a thing and of its arm differ at least, on scales of 255. */
 const LEAST_DIFFERENCE = 15;
 
@@ -45,13 +49,28 @@ function axisOf(cells: readonly number[], width: number): Axis {
   return { x, y, ux: Math.cos(angle), uy: Math.sin(angle), elongation };
 }
 
-/** Whether what is at one end of a group goes on to the picture's border, and differs from what is on both sides. */
+/** A direction along an axis. */
+type Outwards = 1 | -1;
+
+/** A cell, and where it is along an axis and beside it. */
+interface Place {
+  cell: number;
+  along: number;
+  across: number;
+}
+
+function placeOn(axis: Axis, cell: number, width: number): Omit<Place, "cell"> {
+  const [x, y] = [(cell % width) - axis.x, Math.floor(cell / width) - axis.y];
+  return { along: x * axis.ux + y * axis.uy, across: y * axis.ux - x * axis.uy };
+}
+
+/** Whether one end of a group is at the picture's border, or what is beyond it differs from both sides as far as that. */
 function leadsOut(
   grid: LabCells,
   { x, y, ux, uy }: Axis,
-  end: { along: number; across: readonly number[]; outwards: 1 | -1 },
+  end: { along: number; across: readonly number[]; outwards: Outwards },
   free: number,
-): boolean {
+): { atBorder: boolean; goesOn: boolean } {
   const { width, height } = grid;
   const cellAt = (along: number, across: number): number | null => {
     const column = Math.round(x + along * ux - across * uy);
@@ -68,7 +87,7 @@ function leadsOut(
     const sides = [-half, half].flatMap((aside) => cellAt(along, middle + aside) ?? []);
     if (sides.length > 0 && sides.every((side) => apart(grid, side, here) > OTHER_STEPS * free)) differing++;
   }
-  return steps <= AT_BORDER || differing >= GOES_ON * steps;
+  return { atBorder: steps <= AT_BORDER, goesOn: differing >= GOES_ON * steps };
 }
 
 /**
@@ -90,6 +109,7 @@ function colourBorder(grid: LabCells, slices: readonly (readonly number[])[]): n
     count += counts[length - 1]!;
     const rest = total - count;
     if (length < SHARE.least * slices.length || count === 0 || rest === 0) continue;
+    if (length < LEAST_LENGTH * (count / length)) continue;
     const difference = Math.hypot(...part.map((sum, i) => sum / count - (all[i]! - sum) / rest));
     const between = count * rest * difference ** 2;
     if (difference >= LEAST_DIFFERENCE && between > best.between) best = { between, length };
@@ -97,38 +117,87 @@ function colourBorder(grid: LabCells, slices: readonly (readonly number[])[]): n
   return best.length;
 }
 
+/** At which end of its axis a group leads out of the picture; null if at neither, or at both. */
+function wayOut(grid: LabCells, axis: Axis, places: readonly Place[], free: number): Outwards | null {
+  const ends = ([-1, 1] as const).map((outwards) => {
+    const along = places.reduce((most, place) => Math.max(most, outwards * place.along), -Infinity) * outwards;
+    const near = places.filter((place) => Math.abs(place.along - along) <= END);
+    return leadsOut(grid, axis, { along, across: near.map(({ across }) => across), outwards }, free);
+  });
+  const [back, on] = [ends[0]!, ends[1]!];
+  // What leads out on both sides is a branch, or a horizon.
+  if (back.atBorder && on.atBorder) return null;
+  if (back.atBorder || on.atBorder) return back.atBorder ? -1 : 1;
+  return back.goesOn === on.goesOn ? null : back.goesOn ? -1 : 1;
+}
+
+/** On which side of a part of a group the rest of it is. */
+function sideOfRest(axis: Axis, group: readonly number[], part: readonly number[], width: number): Outwards {
+  const along = (cells: readonly number[]) => mean(cells.map((cell) => placeOn(axis, cell, width).along));
+  return along(group) < along(part) ? -1 : 1;
+}
+
+/** Cells in slices across their axis, from the inner end outwards. */
+function slicesOf(places: readonly Place[], outwards: Outwards): number[][] {
+  const distances = places.map(({ along }) => outwards * along);
+  const [inner, outer] = [Math.min(...distances), Math.max(...distances)];
+  const slices = Array.from({ length: Math.ceil(outer - inner + 1) }, (): number[] => []);
+  places.forEach(({ cell }, i) => slices[Math.floor(distances[i]! - inner)]!.push(cell));
+  return slices;
+}
+
 /**
  * The cells of a group that are of a thing at its end, where the other end leads out of the picture; all of them where
  * nothing tells that they are a thing and what holds it.
  *
- * @param cells that stand out, connected
+ * @param cells that stand out, or move; near one another
  * @param free steps between neighbouring cells that are usual in the picture
  */
 export function heldThing(grid: LabCells, cells: readonly number[], free: number): readonly number[] {
-  const held = withoutLastPart(grid, cells, free);
-  // Behind a sleeve there is a hand.
-  return held.length < cells.length ? heldThing(grid, held, free) : cells;
+  let held = cells;
+  for (;;) {
+    const axis = axisOf(held, grid.width);
+    if (axis.elongation < LEAST_ELONGATION) return held;
+    const places = held.map((cell) => ({ cell, ...placeOn(axis, cell, grid.width) }));
+    // Behind a sleeve there is a hand: all of an arm is on the side on which it leads out.
+    const outwards = held === cells ? wayOut(grid, axis, places, free) : sideOfRest(axis, cells, held, grid.width);
+    if (outwards === null) return held;
+    const slices = slicesOf(places, outwards);
+    const length = colourBorder(grid, slices);
+    if (length === 0) return held;
+    held = slices.slice(0, length).flat();
+  }
 }
 
-/** What is left when the part of an arm is taken away that is of one colour and leads out of the picture. */
-function withoutLastPart(grid: LabCells, cells: readonly number[], free: number): readonly number[] {
+/** Cells, and those between them and across their longer axis: the inside of what moves may be too even to show that. */
+function filled(grid: LabCells, cells: readonly number[]): number[] {
   const axis = axisOf(cells, grid.width);
-  if (axis.elongation < LEAST_ELONGATION) return cells;
-  const places = cells.map((cell) => {
-    const [x, y] = [(cell % grid.width) - axis.x, Math.floor(cell / grid.width) - axis.y];
-    return { cell, along: x * axis.ux + y * axis.uy, across: y * axis.ux - x * axis.uy };
-  });
-  const first = Math.min(...places.map(({ along }) => along));
-  const last = Math.max(...places.map(({ along }) => along));
-  const leads = (along: number, outwards: 1 | -1) => {
-    const near = places.filter((place) => Math.abs(place.along - along) <= END);
-    return leadsOut(grid, axis, { along, across: near.map(({ across }) => across), outwards }, free);
-  };
-  const outwards = leads(first, -1);
-  // What leads out on both sides is a branch, or a horizon.
-  if (outwards === leads(last, 1)) return cells;
-  const slices = Array.from({ length: Math.ceil(last - first + 1) }, (): number[] => []);
-  for (const { cell, along } of places) slices[Math.floor(outwards ? last - along : along - first)]!.push(cell);
-  const length = colourBorder(grid, slices);
-  return length === 0 ? cells : slices.slice(0, length).flat();
+  const reach = new Map<number, { least: number; most: number }>();
+  for (const { along, across } of cells.map((cell) => placeOn(axis, cell, grid.width))) {
+    const known = reach.get(Math.floor(along)) ?? { least: across, most: across };
+    reach.set(Math.floor(along), { least: Math.min(known.least, across), most: Math.max(known.most, across) });
+  }
+  const box = boxOfCells(cells, grid.width);
+  const inside: number[] = [];
+  for (let y = box.y; y < box.y + box.height; y++) {
+    for (let x = box.x; x < box.x + box.width; x++) {
+      const cell = y * grid.width + x;
+      const { along, across } = placeOn(axis, cell, grid.width);
+      const here = reach.get(Math.floor(along));
+      if (here && across >= here.least && across <= here.most) inside.push(cell);
+    }
+  }
+  return inside;
+}
+
+/**
+ * The thing at the end of what moves, where the rest of that is an arm which leads out of the picture.
+ *
+ * @param cells that move, near one another
+ * @returns a box in cells; null where nothing tells that something is held
+ */
+export function heldInMotion(grid: LabCells, cells: readonly number[], free: number): Box | null {
+  const all = filled(grid, cells);
+  const held = heldThing(grid, all, free);
+  return held.length < all.length ? boxOfCells(held, grid.width) : null;
 }

@@ -1,6 +1,8 @@
 /** A picture as a coarse grid of colours in which distances are as they are seen. */
 import { type Box, type Size, wholeOf } from "../../geometry/box";
+import { clamped } from "../../clamped";
 import { FULL_CHROMA, FULL_LUMA, type YuvImage } from "../../image/yuv-image";
+import { median } from "../../median";
 
 /** Mean colours of cells, row by row; lightness and both colour axes on scales of about 255. */
 export interface LabCells extends Size {
@@ -12,6 +14,20 @@ export interface LabCells extends Size {
 /** How far apart the colours of two cells are. (`Math.hypot` minds overflow, and takes several times as long.) */
 export const apart = ({ lightness, a, b }: LabCells, i: number, j: number): number =>
   Math.sqrt((lightness[i]! - lightness[j]!) ** 2 + (a[i]! - a[j]!) ** 2 + (b[i]! - b[j]!) ** 2);
+
+/** Limits of what is a usual step from a cell to the next. */
+const LEAST_STEP = 4;
+const MOST_STEP = 40;
+
+/** How far apart the colours of neighbouring cells usually are in a picture. */
+export function usualStep(cells: LabCells): number {
+  const { width, height } = cells;
+  const steps: number[] = [];
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x + 1 < width; x++) steps.push(apart(cells, y * width + x, y * width + x + 1));
+  }
+  return clamped(median(steps), LEAST_STEP, MOST_STEP);
+}
 
 /** Means of square blocks of a plane, from an index in it on. */
 function blockMeans(

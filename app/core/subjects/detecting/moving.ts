@@ -3,13 +3,16 @@
  * pictures differ although the camera's motion is taken out, beside how much they would differ for a shift of one
  * sample (the motion measure of Irani, Rousso and Peleg, "Computing occluding and transparent motions", 1994).
  */
-import { type Box, scaleBox, type Size } from "../../geometry/box";
+import { type Box, moveBox, scaleBox, type Size, wholeOf } from "../../geometry/box";
 import { connectedCells } from "../../image/connected-cells";
 import type { GreyPlane } from "../../image/grey-plane";
 import { PYRAMID_SCALE } from "../../image/grey-pyramid";
+import type { YuvImage } from "../../image/yuv-image";
 import { KernelMemory, loops } from "../../kernel/kernel";
 import { type CameraMotion, inverseOf } from "./camera-motion";
 import type { Detection } from "./detection";
+import { heldInMotion } from "./held-thing";
+import { type LabCells, labCells, usualStep } from "./lab-cells";
 
 /** Side of a cell, in samples. */
 const CELL = 6;
@@ -57,7 +60,7 @@ function movementOf(before: GreyPlane, now: GreyPlane, camera: CameraMotion, gri
 
 interface Blob {
   box: Box;
-  cells: number;
+  cells: readonly number[];
   total: number;
   clearest: number;
 }
@@ -76,9 +79,30 @@ function blobsOf(movement: Float32Array, grid: Size): Blob[] {
       total += movement[cell]!;
       clearest = Math.max(clearest, movement[cell]!);
     }
-    blobs.push({ box: scaleBox(box, PYRAMID_SCALE * CELL), cells: cells.length, total, clearest });
+    blobs.push({ box: scaleBox(box, PYRAMID_SCALE * CELL), cells, total, clearest });
   }
   return blobs;
+}
+
+/** Side of a cell in pixels, and of one that is small enough to tell the parts of what moves by their colours. */
+const CELL_PIXELS = PYRAMID_SCALE * CELL;
+const SMALL_CELL = CELL_PIXELS / 2;
+
+/** Where in what moves the thing is, if the rest of it is an arm that leads out of the picture's area. */
+function heldIn({ cells }: Blob, columns: number, colours: LabCells, area: Box): Box | null {
+  const small = cells.flatMap((cell) => {
+    const [x, y] = [(cell % columns) * CELL_PIXELS - area.x, Math.floor(cell / columns) * CELL_PIXELS - area.y];
+    const [left, top] = [Math.round(x / SMALL_CELL), Math.round(y / SMALL_CELL)];
+    return [0, 1].flatMap((down) =>
+      [0, 1].flatMap((right) =>
+        left + right >= 0 && left + right < colours.width && top + down >= 0 && top + down < colours.height
+          ? [(top + down) * colours.width + left + right]
+          : [],
+      ),
+    );
+  });
+  const held = small.length > 0 ? heldInMotion(colours, small, usualStep(colours)) : null;
+  return held && moveBox(scaleBox(held, SMALL_CELL), area);
 }
 
 /**
@@ -86,15 +110,28 @@ function blobsOf(movement: Float32Array, grid: Size): Blob[] {
  * that the picture agrees on nothing can be said to move by itself.
  *
  * @param before the largest level of the pyramid of the picture before, and `now` that of this one
+ * @param image the picture in colours
+ * @param active the part of it that is not bars, its corner at even pixels
  * @returns boxes in pixels of the picture
  */
-export function movingThings(before: GreyPlane, now: GreyPlane, camera: CameraMotion): Detection[] {
+export function movingThings(
+  before: GreyPlane,
+  now: GreyPlane,
+  camera: CameraMotion,
+  image: YuvImage,
+  active = wholeOf(image),
+): Detection[] {
   if (camera.share < 0.5) return [];
   const grid = { width: Math.ceil(now.width / CELL), height: Math.ceil(now.height / CELL) };
   const area = PYRAMID_SCALE * PYRAMID_SCALE * now.width * now.height;
-  return blobsOf(movementOf(before, now, camera, grid), grid)
-    .filter(({ box, cells }) => cells >= LEAST_CELLS && box.width * box.height < MAX_SHARE * area)
+  const blobs = blobsOf(movementOf(before, now, camera, grid), grid)
+    .filter(({ box, cells }) => cells.length >= LEAST_CELLS && box.width * box.height < MAX_SHARE * area)
     .sort((a, b) => b.total - a.total)
-    .slice(0, MAX_BLOBS)
-    .map(({ box, clearest }) => ({ kind: "motion", box, score: Math.min(1, 0.3 + (0.7 * clearest) / CLEAR_MOVEMENT) }));
+    .slice(0, MAX_BLOBS);
+  const colours = blobs.length > 0 ? labCells(image, SMALL_CELL, active) : null;
+  return blobs.map((blob) => {
+    const score = Math.min(1, 0.3 + (0.7 * blob.clearest) / CLEAR_MOVEMENT);
+    const held = heldIn(blob, grid.width, colours!, active);
+    return { kind: "motion", score, box: held ?? blob.box, ...(held && { withArm: blob.box }) };
+  });
 }

@@ -8,19 +8,15 @@ import { boxOfCells } from "../../image/connected-cells";
 import type { YuvImage } from "../../image/yuv-image";
 import { clamped } from "../../clamped";
 import { mean } from "../../mean";
-import { median } from "../../median";
 import type { Detection } from "./detection";
 import { focusMap } from "./focus";
 import { heldThing } from "./held-thing";
-import { apart, type LabCells, labCells } from "./lab-cells";
+import { apart, type LabCells, labCells, usualStep } from "./lab-cells";
 import { rareColours } from "./rare-colours";
 import { type StableRegion, stableRegions } from "./stable-region";
 
 /** Side of a cell, in pixels. */
 const CELL = 6;
-/** Steps up to the usual difference of neighbouring cells cost nothing, within these limits. */
-const LEAST_STEP = 4;
-const MOST_STEP = 40;
 /** Colours at the picture's foot are those of another side if they are no more than so many steps from them. */
 const FOOT_STEPS = 3;
 /** How far from the middle, in half pictures, interest has fallen to about a third. */
@@ -55,16 +51,6 @@ const ALONE_SHARP = 16;
 const MOST_FOR_FOCUS = 0.5;
 /** Less than this, as a difference of colours on scales of 255, is hardly a colour of its own. */
 const LEAST_RARITY = 25;
-
-/** The steps between neighbouring cells that are free, by what is usual in the picture. */
-function freeStep(cells: LabCells): number {
-  const { width, height } = cells;
-  const steps: number[] = [];
-  for (let y = 0; y < height; y++) {
-    for (let x = 0; x + 1 < width; x++) steps.push(apart(cells, y * width + x, y * width + x + 1));
-  }
-  return Math.min(MOST_STEP, Math.max(LEAST_STEP, median(steps)));
-}
 
 /**
  * The least sum of steps from the border to each cell. Passes forwards and backwards over the grid hand the least on from
@@ -269,7 +255,8 @@ function thingsIn({ map, trust }: Saliency, weights: Float64Array, cells: LabCel
 export function salientThings(image: YuvImage, area = wholeOf(image)): Detection[] {
   const cells = labCells(image, CELL, area);
   if (cells.width < 3 || cells.height < 3) return [];
-  const free = freeStep(cells);
+  // Steps up to the usual one cost nothing.
+  const free = usualStep(cells);
   const focus = inFocus(image, area, cells);
   let things: Thing[] = [];
   for (const saliencyOf of [() => closedOff(cells, free), () => rarelyColoured(cells), () => focus]) {

@@ -2,6 +2,7 @@ import { type Box, boxCentre, driftBox, mixBoxes, type Size, visiblePart } from 
 import { mean } from "../../mean";
 import type { FrameRange } from "../../time/rate";
 import { propagatedTo, type Tracklet } from "./associate";
+import type { Detection } from "../detecting/detection";
 import { meanSignature } from "../detecting/signature";
 import type { Track } from "./track";
 
@@ -123,15 +124,14 @@ export function smoothBoxes(boxes: (Box | null)[], placeSigma: number, sizeSigma
 /** Makes a track with a box for every frame from a tracklet's sightings, within its shot and the picture. */
 export function fillTrack(tracklet: Tracklet, id: string, shot: FrameRange, picture: Size, rules: FillRules): Track {
   const first = tracklet.sightings[0]!.frame;
-  const start = Math.max(shot.start, first - rules.detectionInterval + 1);
+  // A hand begins to move, and stops, too suddenly to tell where it was before.
+  const reach = isHeld(tracklet.sightings.map(({ detection }) => detection)) ? 1 : rules.detectionInterval;
+  const start = Math.max(shot.start, first - reach + 1);
   const last = tracklet.sightings.at(-1)!;
   const propagatedFrames = (last.detection.propagated?.length ?? 0) * last.step;
-  const end = Math.min(
-    shot.end,
-    last.frame + Math.max(rules.detectionInterval, Math.min(propagatedFrames, rules.lingerFrames) + 1),
-  );
+  const end = Math.min(shot.end, last.frame + Math.max(reach, Math.min(propagatedFrames, rules.lingerFrames) + 1));
   const boxes = interpolate(tracklet, start, end, shot.end, rules);
-  extrapolate(boxes, start, tracklet, rules.detectionInterval);
+  extrapolate(boxes, start, tracklet, reach);
   const smooth = smoothBoxes(boxes, rules.placeSigma, rules.sizeSigma).map((box) => box && visiblePart(box, picture));
   return {
     id,
@@ -143,10 +143,12 @@ export function fillTrack(tracklet: Tracklet, id: string, shot: FrameRange, pict
   };
 }
 
+const isHeld = (seen: readonly Detection[]): boolean => seen.every(({ withArm }) => withArm);
+
 /** What a tracklet's sightings say about the thing. */
 function appearanceOf({
   sightings,
-}: Tracklet): Pick<Track, "confidence" | "label" | "signature" | "sharpness" | "detailSide" | "facing"> {
+}: Tracklet): Pick<Track, "confidence" | "label" | "signature" | "sharpness" | "detailSide" | "held" | "facing"> {
   const detections = sightings.map(({ detection }) => detection);
   const label = detections.find((detection) => detection.label)?.label;
   const signature = meanSignature(detections.flatMap((found) => (found.signature ? [found.signature] : [])));
@@ -161,6 +163,7 @@ function appearanceOf({
     ...(signature ? { signature } : {}),
     ...(sharpness.length > 0 ? { sharpness: mean(sharpness) } : {}),
     ...(detailSide.length > 0 ? { detailSide: mean(detailSide) } : {}),
+    ...(isHeld(detections) ? { held: true } : {}),
     ...(facing.length > 0 ? { facing } : {}),
   };
 }

@@ -21,6 +21,8 @@ function gapBetween(a: Box, b: Box): number {
 
 /** Whether two tracks go side by side while both are seen. */
 function goTogether(a: Track, b: Track): boolean {
+  // What an arm moves goes with the arm, and is not of it.
+  if (a.held || b.held) return false;
   const start = Math.max(a.start, b.start);
   const end = Math.min(extentOf(a).end, extentOf(b).end);
   const pairs: [Box, Box][] = [];

@@ -45,3 +45,10 @@ test("what stands while something else goes through the picture is less likely w
   ).toBe(0.9);
   expect(confidence(track(POST, 0.9), much, [track(CART, 1, "text")])).toBe(0.9);
 });
+
+test("of what an arm moves, the thing it holds is surer, and neither the arm nor what it passes before", () => {
+  const withArm = { x: 100, y: 200, width: 900, height: 450 };
+  const inHand = frames(() => [{ ...moving(CART), withArm }]);
+  expect(confidence(track({ ...CART, x: 120 }, 0.2), inHand, [])).toBe(0.75);
+  expect(confidence(track(POST, 0.9), inHand, [])).toBeLessThan(0.4);
+});

@@ -1,11 +1,13 @@
 /** What the movement in a shot says of what stands out in it. */
-import { boxArea, intersectionArea } from "../../geometry/box";
+import { boxArea, boxIou, intersectionArea } from "../../geometry/box";
 import type { FrameDetections } from "../detecting/detection";
 import { CLEAR_MOVEMENT_SCORE } from "../detecting/moving";
 import { boxAt, type Track } from "./track";
 
 /** Share of the smaller of two boxes that they have in common, from which the one is part of the other. */
 const PART = 0.6;
+/** Boxes that overlap by more than this are of the same thing, which an arm holds. */
+const SAME = 0.25;
 /** How sure it is that something which moves by itself whenever anything does, and stands out, is a thing. */
 const MOVING_CONFIDENCE = 0.75;
 /** Where something else moves in this share of the shot, and this in less than that, it is what stands around … */
@@ -38,8 +40,11 @@ export function withMovement(track: Track, frames: readonly FrameDetections[], t
     );
     if (moving.length === 0) continue;
     asked++;
-    const isPart = moving.some(
-      (other) => intersectionArea(box, other.box) > PART * Math.min(boxArea(box), boxArea(other.box)),
+    const isPart = moving.some((other) =>
+      // Of an arm and what it holds, what is held.
+      other.withArm
+        ? boxIou(box, other.box) > SAME
+        : intersectionArea(box, other.box) > PART * Math.min(boxArea(box), boxArea(other.box)),
     );
     if (isPart) moves++;
   }

@@ -21,6 +21,7 @@ export const PackedTrack = z.object({
   signature: z.array(z.number()).optional(),
   sharpness: z.number().optional(),
   detailSide: z.number().optional(),
+  held: z.literal(true).optional(),
   speaking: z.array(FrameRange).optional(),
   acting: z.array(FrameRange).optional(),
   facing: z.array(z.object({ frame: z.int(), side: z.number() })).optional(),

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Box } from "../../geometry/box";
 import type { CameraStep } from "../detecting/camera-motion";
-import { farEnd, stayingOn, withoutHolder, withoutMergers } from "./stay";
+import { stayingOn, whatIsHeld, withoutHolder, withoutMergers } from "./stay";
 import type { Tracklet } from "./associate";
 import { boxAt, type Track } from "./track";
 
@@ -69,16 +69,17 @@ describe("what is held", () => {
     expect(sightings.map(({ frame }) => frame)).toEqual([30, 40]);
   });
 
-  test("is at the far end of what leads out of the picture, and not of what only goes out of it", () => {
-    const arm = { x: 1200, y: 500, width: 720, height: 200 };
-    const ends = farEnd(seen("motion", [arm, { ...arm, x: 1300, width: 620 }]), HD).sightings;
-    expect(ends.map(({ detection }) => detection.box)).toEqual([
-      { x: 1200, y: 500, width: 160, height: 200 },
-      { x: 1300, y: 500, width: 160, height: 200 },
-    ]);
-    const left = farEnd(seen("motion", [{ ...arm, x: 0 }]), HD).sightings[0]!.detection.box;
-    expect(left).toEqual({ x: 560, y: 500, width: 160, height: 200 });
-    const leaving = seen("motion", [{ ...arm, x: 300 }, { ...arm, x: 700 }, arm]);
-    expect(farEnd(leaving, HD)).toBe(leaving);
+  test("is told from the sightings in which it was told from the arm that moves it, if those are the most", () => {
+    const withArm = { x: 400, y: 400, width: 500, height: 300 };
+    const thing = { x: 400, y: 400, width: 100, height: 120 };
+    const tracklet = seen("motion", [thing, thing, withArm]);
+    tracklet.sightings
+      .slice(0, 2)
+      .forEach(({ detection }) => Object.assign(detection, { withArm, propagated: [thing] }));
+    expect(whatIsHeld(tracklet).sightings.map(({ detection }) => detection.box)).toEqual([thing, thing]);
+    for (const { detection } of tracklet.sightings.slice(1)) delete detection.withArm;
+    const wholes = whatIsHeld(tracklet).sightings.map(({ detection }) => detection);
+    expect(wholes.map(({ box }) => box)).toEqual([withArm, thing, withArm]);
+    expect(wholes[0]!.propagated).toEqual([]);
   });
 });

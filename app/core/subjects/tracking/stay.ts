@@ -34,30 +34,20 @@ export function withoutHolder(tracklet: Tracklet): Tracklet {
   return { ...tracklet, sightings: tracklet.sightings.filter((sighting) => areaOf(sighting) <= TOO_LARGE * alone) };
 }
 
-/** What moves leads out of the picture at a side if it does so in this share of its sightings. */
-const LEADING_OUT = 0.7;
-/** The end of what leads out of the picture, as a multiple of its height, in which it holds something. */
-const HELD_PART = 0.8;
+/** What moves is a thing with an arm if it is seen as that in this share of its sightings. */
+const HELD = 0.5;
 
-/** Of what leads out of the picture at a side all the time, as an arm does, the other end: that is what it is about. */
-export function farEnd(tracklet: Tracklet, picture: Size): Tracklet {
-  const { sightings } = tracklet;
-  const margin = AT_EDGE * picture.width;
-  const isLong = ({ width, height }: Box) => width > HELD_PART * height;
-  const outAt = (isOut: (box: Box) => boolean) =>
-    sightings.filter(({ detection: { box } }) => isOut(box) && isLong(box)).length >= LEADING_OUT * sightings.length;
-  const left = outAt(({ x }) => x < margin);
-  const right = outAt(({ x, width }) => x + width > picture.width - margin);
-  if (left === right) return tracklet;
+/** The sightings in which a thing was told from the arm that moves it; all, with what moves as a whole, where few are. */
+export function whatIsHeld(tracklet: Tracklet): Tracklet {
+  const held = tracklet.sightings.filter(({ detection }) => detection.withArm);
+  if (held.length >= HELD * tracklet.sightings.length) return { ...tracklet, sightings: held };
   return {
     ...tracklet,
-    sightings: sightings.map((sighting) => {
-      const { box } = sighting.detection;
-      if (!isLong(box)) return sighting;
-      const width = HELD_PART * box.height;
-      const end = { ...box, width, x: left ? box.x + box.width - width : box.x };
-      // Where all of it went by the flow says nothing of its end.
-      return { ...sighting, detection: { ...sighting.detection, box: end, propagated: [] } };
+    sightings: tracklet.sightings.map((sighting) => {
+      const { withArm, propagated } = sighting.detection;
+      if (!withArm) return sighting;
+      // Where the thing went by the flow says nothing of the whole.
+      return { ...sighting, detection: { ...sighting.detection, box: withArm, propagated: propagated && [] } };
     }),
   };
 }

@@ -25,6 +25,8 @@ export interface Track {
   sharpness?: number;
   /** For a thing: at which end it has more detail, -1 at the left to 1 at the right. */
   detailSide?: number;
+  /** Of what moves: that an arm moves it, which leads out of the picture. */
+  held?: true;
   /** For a face: when it speaks. */
   speaking?: FrameRange[];
   /** When it moves by itself. */
