@@ -24,6 +24,10 @@ const AT_BORDER = 2;
 const SHARE = { least: 0.12, most: 0.75 };
 /** … and this many times as long as it is wide: what is thinner is a slice of something. */
 const LEAST_LENGTH = 0.6;
+/** An arm reaches at least so far into the picture, in pictures' heights. */
+const LEAST_REACH = 0.25;
+/** Fewer cells of what moves are a corner of it, and no thing. */
+const LEAST_CELLS = 12;
 /** By how much the colours of a thing and of its arm differ at least, on scales of 255. */
 const LEAST_DIFFERENCE = 15;
 
@@ -197,7 +201,9 @@ function filled(grid: LabCells, cells: readonly number[]): number[] {
  * @returns a box in cells; null where nothing tells that something is held
  */
 export function heldInMotion(grid: LabCells, cells: readonly number[], free: number): Box | null {
+  const { width, height } = boxOfCells(cells, grid.width);
+  if (Math.hypot(width, height) < LEAST_REACH * grid.height) return null;
   const all = filled(grid, cells);
   const held = heldThing(grid, all, free);
-  return held.length < all.length ? boxOfCells(held, grid.width) : null;
+  return held.length < all.length && held.length >= LEAST_CELLS ? boxOfCells(held, grid.width) : null;
 }

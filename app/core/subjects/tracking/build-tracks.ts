@@ -11,7 +11,7 @@ import { textTracks } from "../text/text-tracks";
 import { joinTracklets } from "./join-tracklets";
 import { withMovement } from "./movement";
 import { withWords } from "./signs";
-import { whatIsHeld, withoutHolder, withoutMergers } from "./stay";
+import { farEnd, whatIsHeld, withoutHolder, withoutMergers } from "./stay";
 import { boxAt, isDoubtfulFace, joinTracks, seenTogether, type Track, visibleFrames } from "./track";
 
 interface KindRules {
@@ -117,9 +117,9 @@ function joinFacesToPersons(tracks: Track[]): void {
 }
 
 /** A tracklet without the sightings of what is not known by its kind in which more was taken for it than it is. */
-function wellSeen(tracklet: Tracklet): Tracklet {
+function wellSeen(tracklet: Tracklet, picture: Size): Tracklet {
   if (tracklet.kind === "salient") return withoutHolder(tracklet);
-  return tracklet.kind === "motion" ? withoutMergers(whatIsHeld(tracklet)) : tracklet;
+  return tracklet.kind === "motion" ? farEnd(withoutMergers(whatIsHeld(tracklet)), picture) : tracklet;
 }
 
 /**
@@ -134,7 +134,7 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
     const { highScore, reach, maxGapSeconds, joinSeconds } = RULES[kind];
     const maxGapFrames = Math.max(2 * interval, Math.round(maxGapSeconds * fps));
     const found = associate(detected, kind, shot, { highScore, reach, maxGapFrames });
-    const pieces = found.map((tracklet) => wellSeen(tracklet));
+    const pieces = found.map((tracklet) => wellSeen(tracklet, picture));
     const joined = joinTracklets(pieces, {
       maxGapFrames: Math.round(joinSeconds * fps),
       reach: 2,

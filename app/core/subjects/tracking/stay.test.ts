@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Box } from "../../geometry/box";
 import type { CameraStep } from "../detecting/camera-motion";
-import { stayingOn, whatIsHeld, withoutHolder, withoutMergers } from "./stay";
+import { farEnd, stayingOn, whatIsHeld, withoutHolder, withoutMergers } from "./stay";
 import type { Tracklet } from "./associate";
 import { boxAt, type Track } from "./track";
 
@@ -67,6 +67,19 @@ describe("what is held", () => {
     const held = { ...alone, width: 420 };
     const { sightings } = withoutHolder(seen("salient", [held, held, held, alone, alone]));
     expect(sightings.map(({ frame }) => frame)).toEqual([30, 40]);
+  });
+
+  test("is at the far end of what leads out of the picture, and not of what only goes out of it", () => {
+    const arm = { x: 1200, y: 500, width: 720, height: 200 };
+    const ends = farEnd(seen("motion", [arm, { ...arm, x: 1300, width: 620 }]), HD).sightings;
+    expect(ends.map(({ detection }) => detection.box)).toEqual([
+      { x: 1200, y: 500, width: 160, height: 200 },
+      { x: 1300, y: 500, width: 160, height: 200 },
+    ]);
+    const left = farEnd(seen("motion", [{ ...arm, x: 0 }]), HD).sightings[0]!.detection.box;
+    expect(left).toEqual({ x: 560, y: 500, width: 160, height: 200 });
+    const leaving = seen("motion", [{ ...arm, x: 300 }, { ...arm, x: 700 }, arm]);
+    expect(farEnd(leaving, HD)).toBe(leaving);
   });
 
   test("is told from the sightings in which it was told from the arm that moves it, if those are the most", () => {

@@ -52,6 +52,37 @@ export function whatIsHeld(tracklet: Tracklet): Tracklet {
   };
 }
 
+/** What moves leads out of the picture at a side if it does so in this share of its sightings. */
+const LEADING_OUT = 0.7;
+/** The end of what leads out of the picture, as a multiple of its height, in which it holds something. */
+const HELD_PART = 0.8;
+
+/**
+ * Of what leads out of the picture at a side all the time, as an arm does, the other end: that is what it is about, also
+ * where nothing tells the one from the other.
+ */
+export function farEnd(tracklet: Tracklet, picture: Size): Tracklet {
+  const { sightings } = tracklet;
+  const margin = AT_EDGE * picture.width;
+  const isLong = ({ width, height }: Box) => width > HELD_PART * height;
+  const outAt = (isOut: (box: Box) => boolean) =>
+    sightings.filter(({ detection: { box } }) => isOut(box) && isLong(box)).length >= LEADING_OUT * sightings.length;
+  const left = outAt(({ x }) => x < margin);
+  const right = outAt(({ x, width }) => x + width > picture.width - margin);
+  if (left === right) return tracklet;
+  return {
+    ...tracklet,
+    sightings: sightings.map((sighting) => {
+      const { box } = sighting.detection;
+      if (!isLong(box)) return sighting;
+      const width = HELD_PART * box.height;
+      const end = { ...box, width, x: left ? box.x + box.width - width : box.x };
+      // Where all of it went by the flow says nothing of its end.
+      return { ...sighting, detection: { ...sighting.detection, box: end, propagated: [] } };
+    }),
+  };
+}
+
 /** Where a box that does not move itself is when the camera has gone a share of a step on, or back. */
 function withCamera(box: Box, { a, b, tx, ty }: CameraStep, share: number, back: boolean): Box {
   const { x, y } = boxCentre(box);
