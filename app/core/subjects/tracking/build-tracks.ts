@@ -11,7 +11,7 @@ import { textTracks } from "../text/text-tracks";
 import { joinTracklets } from "./join-tracklets";
 import { withMovement } from "./movement";
 import { withWords } from "./signs";
-import { farEnd, whatIsHeld, withoutHolder, withoutMergers } from "./stay";
+import { asWhole, farEnd, whatIsHeld, withoutHolder, withoutMergers } from "./stay";
 import { boxAt, isDoubtfulFace, joinTracks, seenTogether, type Track, visibleFrames } from "./track";
 
 interface KindRules {
@@ -159,12 +159,14 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
   const known = withFaces(inShot, faces);
   const others = FOUND_KINDS.filter((kind) => kind !== "face").flatMap((kind) => tracksOf(kind, known));
   const texts = textTracks(inShot, shot, picture);
+  const wholes = inShot.map((seen) => ({ ...seen, detections: seen.detections.map(asWhole) }));
+  const moving = others.some(({ held }) => held) ? inShot : wholes;
   const tracks = [...faces, ...others].map((track) =>
-    track.kind === "salient" ? withWords(withMovement(track, inShot, texts), inShot) : track,
+    track.kind === "salient" ? withWords(withMovement(track, moving, texts), inShot) : track,
   );
   joinFacesToPersons(tracks);
   for (const track of tracks) {
-    const acting = actingIn(track, inShot, rate);
+    const acting = actingIn(track, wholes, rate);
     if (acting.length > 0) track.acting = acting;
   }
   const tiles = tileTracks(inShot, shot, picture);

@@ -4,6 +4,7 @@ import { median } from "../../median";
 import type { FrameRange } from "../../time/rate";
 import type { Sighting, Tracklet } from "./associate";
 import type { CameraStep } from "../detecting/camera-motion";
+import type { Detection } from "../detecting/detection";
 import { extentOf, type Track } from "./track";
 
 /** Sightings to each side that say how large a thing is around one of them. */
@@ -34,22 +35,23 @@ export function withoutHolder(tracklet: Tracklet): Tracklet {
   return { ...tracklet, sightings: tracklet.sightings.filter((sighting) => areaOf(sighting) <= TOO_LARGE * alone) };
 }
 
-/** What moves is a thing with an arm if it is seen as that in this share of its sightings. */
+/** What moves is a thing with an arm if it is seen as that in this share of its sightings, and more than once. */
 const HELD = 0.5;
+const LEAST_HELD = 2;
+
+/** What moves with all that may be an arm, where a closer look says it is none. */
+export function asWhole(detection: Detection): Detection {
+  const { withArm, ...whole } = detection;
+  // Where the thing went by the flow says nothing of the whole.
+  return withArm ? { ...whole, box: withArm, ...(whole.propagated && { propagated: [] }) } : detection;
+}
 
 /** The sightings in which a thing was told from the arm that moves it; all, with what moves as a whole, where few are. */
 export function whatIsHeld(tracklet: Tracklet): Tracklet {
   const held = tracklet.sightings.filter(({ detection }) => detection.withArm);
-  if (held.length >= HELD * tracklet.sightings.length) return { ...tracklet, sightings: held };
-  return {
-    ...tracklet,
-    sightings: tracklet.sightings.map((sighting) => {
-      const { withArm, propagated } = sighting.detection;
-      if (!withArm) return sighting;
-      // Where the thing went by the flow says nothing of the whole.
-      return { ...sighting, detection: { ...sighting.detection, box: withArm, propagated: propagated && [] } };
-    }),
-  };
+  if (held.length >= Math.max(LEAST_HELD, HELD * tracklet.sightings.length)) return { ...tracklet, sightings: held };
+  const sightings = tracklet.sightings.map((sighting) => ({ ...sighting, detection: asWhole(sighting.detection) }));
+  return { ...tracklet, sightings };
 }
 
 /** What moves leads out of the picture at a side if it does so in this share of its sightings. */
