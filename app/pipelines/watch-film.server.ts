@@ -6,7 +6,12 @@ import { type FrameFeatures, frameFeatures } from "~/core/shots/frame-features";
 import { plainEdges } from "~/core/shots/plain-edges";
 import { cameraMotion, type CameraStep } from "~/core/subjects/detecting/camera-motion";
 import { FlowPropagator } from "~/core/subjects/detecting/propagate";
-import type { Detection, FrameDetections, TrackKind } from "~/core/subjects/detecting/detection";
+import {
+  type Detection,
+  type FrameDetections,
+  sureFaceScore,
+  type TrackKind,
+} from "~/core/subjects/detecting/detection";
 import { facingOf } from "~/core/subjects/detecting/facing";
 import { movingThings } from "~/core/subjects/detecting/moving";
 import { opticalFlow } from "~/core/subjects/detecting/optical-flow";
@@ -119,7 +124,10 @@ class StepReader {
     const looked: TrackKind[] = ["face", "motion"];
     if (detection.objects) {
       looked.push("person", "object", "salient");
-      const hasFace = detections.some(({ kind, score }) => kind === "face" && score >= CERTAIN);
+      const hasFace = detections.some(
+        ({ kind, score, box }) =>
+          kind === "face" && score >= Math.max(CERTAIN, sureFaceScore(box.height / image.height)),
+      );
       if (!hasFace) detections.push(...salientThings(image, this.area));
     }
     for (const detection of detections) {

@@ -1,6 +1,6 @@
 /** Frames that nobody is in while somebody is beside them, and people who look out of the edge that is nearer. */
 import { filmPanes, type ShownAt } from "../composition/composition";
-import { boxCentre, boxContains } from "../geometry/box";
+import { boxCentre, boxContains, type Size } from "../geometry/box";
 import { isMust } from "../subjects/attention/attention-settings";
 import { letterOfId } from "../subjects/choosing/people";
 import { facingThrough } from "../subjects/detecting/facing";
@@ -21,19 +21,19 @@ const TURNED = 0.4;
 /** The edge is near where less than this share of the window is before a face that is turned to it. */
 const LEAST_ROOM = 0.3;
 
-const isSomebody = (track: Track): boolean =>
-  track.kind === "person" || (track.kind === "face" && !isDoubtfulFace(track));
+const isSomebody = (track: Track, picture: Size): boolean =>
+  track.kind === "person" || (track.kind === "face" && !isDoubtfulFace(track, picture));
 
 /**
  * Where nobody is shown while somebody is in the picture. Whether what is followed is shown is looked at by itself, for as
  * long as it is to be seen.
  */
 export function nobodyLooks(
-  { kept, tracks, limits, rate }: CheckedShot,
+  { kept, tracks, area, limits, rate }: CheckedShot,
   subject: Track | null,
   shown: ShownAt,
 ): SecondLook[] {
-  const people = tracks.filter(isSomebody);
+  const people = tracks.filter((track) => isSomebody(track, area));
   const isEmpty = (frame: number) => {
     if (subject && boxAt(subject, frame)) return false;
     const there = people.flatMap((track) => boxAt(track, frame) ?? []);

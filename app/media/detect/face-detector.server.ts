@@ -3,6 +3,7 @@ import { type Box, type Point, scaleBox, type Size, wholeOf } from "~/core/geome
 import { writeInterleaved } from "~/core/image/colours";
 import { halveYuv, type YuvImage } from "~/core/image/yuv-image";
 import { type Detection, type Landmarks, suppressOverlaps } from "~/core/subjects/detecting/detection";
+import { withoutPatterns } from "~/core/subjects/detecting/face-patterns";
 import { FacePlaces } from "~/core/subjects/detecting/face-places";
 import { GRAIN, loadModel, paddedSize, runModel } from "./session.server";
 
@@ -60,7 +61,7 @@ export class FaceDetector {
       const halved = halveYuv(image);
       found.push(...(await this.half.detect(halved, wholeOf(paddedSize(halved)))).map(doubled));
     }
-    const faces = suppressOverlaps(found, SAME_FACE);
+    const faces = withoutPatterns(suppressOverlaps(found, SAME_FACE), image);
     this.places.see(faces.filter(({ box }) => box.width < LARGEST));
     return faces;
   }

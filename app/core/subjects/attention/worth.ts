@@ -61,7 +61,7 @@ const saidIn = ({ speaking = [] }: Track, fps: number): FrameRange[] =>
 /** Somebody or something by its tracks, as weighty as what it is. */
 export function asCandidate(
   pieces: readonly [SubjectTrack, ...SubjectTrack[]],
-  { shot, tracks, fps, mustHave }: Omit<WorthGround, "picture">,
+  { shot, tracks, picture, fps, mustHave }: WorthGround,
 ): Candidate {
   const [track] = pieces;
   const bodies = [...new Set(pieces.flatMap((piece) => subjectOf(piece, tracks).body ?? []))];
@@ -69,7 +69,7 @@ export function asCandidate(
   const whole = pieces.slice(1).reduce<Track>(joinTracks, track);
   const subject = { track: whole, body: body ? otherBodies.reduce<Track>(joinTracks, body) : null };
   return {
-    ...{ track, pieces, subject, weight: weightOf(track), isMust: isMust(track, mustHave) },
+    ...{ track, pieces, subject, weight: weightOf(track, picture), isMust: isMust(track, mustHave) },
     speaks: clipRanges(saidIn(whole, fps), shot),
     acts: clipRanges((subject.body ?? whole).acting ?? [], shot),
   };

@@ -120,8 +120,8 @@ export function speaker(problem: FollowProblem, style: TurnStyle): FollowPlan {
 
 /** Follows one after the other, as the editor has said. */
 export function asSet(turns: readonly SetTurn[], problem: FollowProblem): FollowPlan {
-  const { shot, tracks, rate } = problem;
-  const ground = { shot, tracks, fps: framesPerSecond(rate), mustHave: [] };
+  const { shot, tracks, picture, rate } = problem;
+  const ground = { shot, tracks, picture, fps: framesPerSecond(rate), mustHave: [] };
   const known = new Map(tracks.filter(isSubject).map((track) => [track.id, asCandidate([track], ground)]));
   const begun = turns.filter(({ frame }, i) => frame < shot.end && (turns[i + 1]?.frame ?? shot.end) > shot.start);
   const holds = (begun.length > 0 ? begun : turns.slice(0, 1)).map(({ frame, trackIds }, i): Hold => {

@@ -66,14 +66,15 @@ const LARGE_FACE = 0.3;
 const FULL_SPEED = 0.01;
 
 /** How much of its kind's weight a track has, by how sure it is that it is of that kind. */
-function sureness(track: SubjectTrack): number {
+function sureness(track: SubjectTrack, picture: Size): number {
   if (track.kind === "motion") return track.held ? 1 : NOT_HELD;
   if (track.kind === "salient") return UNSURE_SHARE + (1 - UNSURE_SHARE) * track.confidence;
-  return isDoubtfulFace(track) ? DOUBTFUL_FACE : 1;
+  return isDoubtfulFace(track, picture) ? DOUBTFUL_FACE : 1;
 }
 
 /** What a track counts for by what it is. */
-export const weightOf = (track: SubjectTrack): number => KIND_WEIGHT[track.kind] * sureness(track);
+export const weightOf = (track: SubjectTrack, picture: Size): number =>
+  KIND_WEIGHT[track.kind] * sureness(track, picture);
 
 /** Means over a track's frames: place (1 in the middle to 0 in a corner), size in pictures, and speed. */
 function figuresOf(track: Track, picture: Size): { centrality: number; size: number; speed: number } {
@@ -143,7 +144,7 @@ export function rankTracks(
       WEIGHTS.motion * Math.min(1, speed / FULL_SPEED) +
       WEIGHTS.known * (before && track.who === before ? 1 : 0);
     const lasting = Math.min(1, presence / LASTING);
-    return { track, score: weightOf(track) * lasting * merit, presence, reason: "" };
+    return { track, score: weightOf(track, picture) * lasting * merit, presence, reason: "" };
   });
   ranked.sort((a, b) => b.score - a.score);
   for (const entry of ranked) entry.reason = reasonFor(entry, ranked, figures, before);

@@ -13,6 +13,14 @@ export type SubjectKind = Exclude<TrackKind, LaidOverKind>;
 /** Score from which on a face was seen clearly: it begins a track, and is looked for where it is missed. */
 export const CLEAR_FACE = 0.65;
 
+/** Of a face that is higher than this share of the picture there is so much to be seen that a detector is surer … */
+export const LARGE_FACE = 0.3;
+/** … even where it is blurred, dark or grainy. What it is less sure of is a pattern more often than a face. */
+const SURE_FACE = { large: 0.86, small: 0.75 };
+
+/** Score from which on a face needs nothing else to tell that it is one, by its height in pictures. */
+export const sureFaceScore = (height: number): number => (height > LARGE_FACE ? SURE_FACE.large : SURE_FACE.small);
+
 /** Where the parts of a face are; right and left are the person's own. */
 export interface Landmarks {
   rightEye: Point;

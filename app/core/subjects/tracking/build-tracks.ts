@@ -170,12 +170,13 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
     if (acting.length > 0) track.acting = acting;
   }
   const tiles = tileTracks(inShot, shot, picture);
-  return [...withoutShadows(withoutText(oneFaceEach(tracks), texts), shot), ...tiles, ...texts];
+  return [...withoutShadows(withoutText(oneFaceEach(tracks), texts, picture), shot, picture), ...tiles, ...texts];
 }
 
 /** What moves or stands out and is text is nothing else; nor is a face that may be a round letter. */
-function withoutText(tracks: readonly Track[], texts: readonly Track[]): Track[] {
-  const mayBeText = (track: Track) => track.kind === "motion" || track.kind === "salient" || isDoubtfulFace(track);
+function withoutText(tracks: readonly Track[], texts: readonly Track[], picture: Size): Track[] {
+  const mayBeText = (track: Track) =>
+    track.kind === "motion" || track.kind === "salient" || isDoubtfulFace(track, picture);
   return tracks.filter((track) => !mayBeText(track) || shareWithin(track, texts) < TEXT_SHARE);
 }
 
@@ -203,8 +204,16 @@ function shareBeside(track: Track, others: readonly Track[]): number {
   return seen.filter((frame) => others.some((other) => boxAt(other, frame))).length / Math.max(1, seen.length);
 }
 
-/** Share of its frames in which something lies within a track of another kind. */
-function shareWithin(track: Track, others: readonly Track[]): number {
+/**
+ * Share of its frames in which something lies within a track of another kind.
+ *
+ * @param whole what of its box and the other one is the whole that both have a part of
+ */
+function shareWithin(
+  track: Track,
+  others: readonly Track[],
+  whole = (box: Box, other: Box) => Math.min(boxArea(box), boxArea(other)),
+): number {
   let within = 0;
   let seen = 0;
   track.boxes.forEach((box, i) => {
@@ -212,7 +221,7 @@ function shareWithin(track: Track, others: readonly Track[]): number {
     seen++;
     const covered = others.some((other) => {
       const known = boxAt(other, track.start + i);
-      return known && intersectionArea(box, known) > 0.35 * Math.min(boxArea(box), boxArea(known));
+      return known && intersectionArea(box, known) > 0.35 * whole(box, known);
     });
     if (covered) within++;
   });
@@ -223,16 +232,20 @@ function shareWithin(track: Track, others: readonly Track[]): number {
  * Of what merely moves or stands out, only what is there where nobody is to be seen for long, and is nothing known; where
  * somebody is, what surely moves before they come, or after they have gone.
  */
-function withoutShadows(tracks: readonly Track[], shot: FrameRange): Track[] {
+function withoutShadows(tracks: readonly Track[], shot: FrameRange, picture: Size): Track[] {
   const known = tracks.filter(({ kind }) => kind !== "motion" && kind !== "salient");
-  const people = known.filter(
+  const doubtful = known.filter((track) => isDoubtfulFace(track, picture));
+  const certain = known.filter((track) => !doubtful.includes(track));
+  const people = certain.filter(
     (track) =>
-      (track.kind === "person" || (track.kind === "face" && !isDoubtfulFace(track))) &&
+      (track.kind === "person" || track.kind === "face") &&
       visibleFrames(track) > LASTING_SHARE * (shot.end - shot.start),
   );
+  // A moon is more than the face that is seen in it, and a nose is part of one.
+  const isPartOf = (track: Track) => shareWithin(track, certain) >= 0.5 || shareWithin(track, doubtful, boxArea) >= 0.5;
   const isSure = (track: Track) => track.kind === "motion" || track.confidence >= SURE_THING;
   const isAlone = (track: Track) => people.length === 0 || (isSure(track) && shareBeside(track, people) < 1 - ALONE);
-  const unknown = tracks.filter((track) => !known.includes(track) && isAlone(track) && shareWithin(track, known) < 0.5);
+  const unknown = tracks.filter((track) => !known.includes(track) && isAlone(track) && !isPartOf(track));
   const moving = joinPieces(unknown.filter(({ kind }) => kind === "motion"));
   return [...known, ...moving, ...unknown.filter(({ kind }) => kind === "salient")];
 }

@@ -1,7 +1,8 @@
-import type { Box } from "../../geometry/box";
+import type { Box, Size } from "../../geometry/box";
+import { mean } from "../../mean";
 import type { FrameRange } from "../../time/rate";
 import { joinRanges } from "../../time/ranges";
-import type { TrackKind } from "../detecting/detection";
+import { sureFaceScore, type TrackKind } from "../detecting/detection";
 import type { Facing } from "../detecting/facing";
 
 /** One thing followed through one shot. */
@@ -49,10 +50,12 @@ export function nearestBox({ start, boxes }: Track, frame: number): Box | null {
   return null;
 }
 
-/** A face below this confidence that nobody's body belongs to may be a pattern in which a detector sees a face. */
-const SURE_FACE = 0.75;
-export const isDoubtfulFace = ({ kind, confidence, personId }: Track): boolean =>
-  kind === "face" && confidence < SURE_FACE && personId === undefined;
+/** Whether a face may be a pattern in which a detector sees one: nobody's body belongs to it, and it is not sure by itself. */
+export function isDoubtfulFace({ kind, confidence, personId, boxes }: Track, picture: Size): boolean {
+  if (kind !== "face" || personId !== undefined) return false;
+  const heights = boxes.flatMap((box) => (box ? [box.height] : []));
+  return confidence < sureFaceScore(mean(heights) / picture.height);
+}
 
 /** Those of some tracks that are of what was laid over the film. */
 export const laidOver = (tracks: readonly Track[]): Track[] =>

@@ -27,6 +27,36 @@ const face = (x: number, y: number, size = 100, score = 0.9): Detection => ({
   score,
 });
 
+const salient = (box: Box, score = 0.9): Detection => ({ kind: "salient", box, score });
+
+describe("a large face that is not sure", () => {
+  const [size, moon, nose] = [400, square(620, 220, 760), square(880, 560, 60)];
+  const tracksWith = (score: number, thing: Box) => {
+    const frames = seen(() => [face(800, 400, size, score), salient(thing)]);
+    return buildTracks(
+      frames.map((frame) => ({ ...frame, looked: [...frame.looked, "salient"] })),
+      SHOT,
+      RATE,
+      HD,
+    );
+  };
+  const kinds = (tracks: Track[]) => tracks.map(({ kind }) => kind);
+
+  test("is a part of what it is seen in, which is followed", () => {
+    const tracks = tracksWith(0.8, moon);
+    expect(kinds(tracks)).toEqual(["face", "salient"]);
+    expect(chooseSubject(tracks, SHOT, HD)!.track.kind).toBe("salient");
+  });
+
+  test("has what is within it for a part", () => {
+    expect(kinds(tracksWith(0.8, nose))).toEqual(["face"]);
+  });
+
+  test("is one that counts where it is as sure as large faces are", () => {
+    expect(kinds(tracksWith(0.9, moon))).toEqual(["face"]);
+  });
+});
+
 describe("tracks", () => {
   test("one face that moves is one track with a box in every frame", () => {
     const tracks = buildTracks(
