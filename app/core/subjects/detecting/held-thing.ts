@@ -3,9 +3,9 @@
  * is told by where it goes on beyond what stands out, and the thing by the colours at the other end.
  */
 import { boxOfCells } from "../../image/connected-cells";
-import type { Box } from "../../geometry/box";
+import type { Box, Size } from "../../geometry/box";
 import { mean } from "../../mean";
-import { apart, type LabCells } from "./lab-cells";
+import { apart, type LabCells, usualStep } from "./lab-cells";
 
 /** What stands out is an arm and more if it is so many times as long as wide (by standard deviations along its axes). */
 const LEAST_ELONGATION = 2.2;
@@ -194,16 +194,23 @@ function filled(grid: LabCells, cells: readonly number[]): number[] {
   return inside;
 }
 
+/** Whether what moves may be an arm and what it holds, by its shape: long, and narrow. */
+export function mayBeArm(cells: readonly number[], grid: Size): boolean {
+  const { width, height } = boxOfCells(cells, grid.width);
+  return (
+    Math.hypot(width, height) >= LEAST_REACH * grid.height && axisOf(cells, grid.width).elongation >= LEAST_ELONGATION
+  );
+}
+
 /**
  * The thing at the end of what moves, where the rest of that is an arm which leads out of the picture.
  *
  * @param cells that move, near one another
  * @returns a box in cells; null where nothing tells that something is held
  */
-export function heldInMotion(grid: LabCells, cells: readonly number[], free: number): Box | null {
-  const { width, height } = boxOfCells(cells, grid.width);
-  if (Math.hypot(width, height) < LEAST_REACH * grid.height) return null;
+export function heldInMotion(grid: LabCells, cells: readonly number[]): Box | null {
+  if (cells.length === 0) return null;
   const all = filled(grid, cells);
-  const held = heldThing(grid, all, free);
+  const held = heldThing(grid, all, usualStep(grid));
   return held.length < all.length && held.length >= LEAST_CELLS ? boxOfCells(held, grid.width) : null;
 }

@@ -11,11 +11,14 @@ import type { YuvImage } from "../../image/yuv-image";
 import { KernelMemory, loops } from "../../kernel/kernel";
 import { type CameraMotion, inverseOf } from "./camera-motion";
 import type { Detection } from "./detection";
-import { heldInMotion } from "./held-thing";
-import { type LabCells, labCells, usualStep } from "./lab-cells";
+import { heldInMotion, mayBeArm } from "./held-thing";
+import { type LabCells, labCells } from "./lab-cells";
 
 /** Side of a cell, in samples. */
 const CELL = 6;
+/** The same in pixels, and of one that is small enough to tell the parts of what moves by their colours. */
+const CELL_PIXELS = PYRAMID_SCALE * CELL;
+const SMALL_CELL = CELL_PIXELS / 2;
 /** Movement from picture to picture, in samples, that is no noise. */
 const LEAST_MOVEMENT = 0.3;
 /** A movement of less than this score may be the camera's, misjudged. */
@@ -79,30 +82,21 @@ function blobsOf(movement: Float32Array, grid: Size): Blob[] {
       total += movement[cell]!;
       clearest = Math.max(clearest, movement[cell]!);
     }
-    blobs.push({ box: scaleBox(box, PYRAMID_SCALE * CELL), cells, total, clearest });
+    blobs.push({ box: scaleBox(box, CELL_PIXELS), cells, total, clearest });
   }
   return blobs;
 }
 
-/** Side of a cell in pixels, and of one that is small enough to tell the parts of what moves by their colours. */
-const CELL_PIXELS = PYRAMID_SCALE * CELL;
-const SMALL_CELL = CELL_PIXELS / 2;
-
-/** Where in what moves the thing is, if the rest of it is an arm that leads out of the picture's area. */
-function heldIn({ cells }: Blob, columns: number, colours: LabCells, area: Box): Box | null {
-  const small = cells.flatMap((cell) => {
-    const [x, y] = [(cell % columns) * CELL_PIXELS - area.x, Math.floor(cell / columns) * CELL_PIXELS - area.y];
-    const [left, top] = [Math.round(x / SMALL_CELL), Math.round(y / SMALL_CELL)];
-    return [0, 1].flatMap((down) =>
-      [0, 1].flatMap((right) =>
-        left + right >= 0 && left + right < colours.width && top + down >= 0 && top + down < colours.height
-          ? [(top + down) * colours.width + left + right]
-          : [],
-      ),
-    );
+/** The cells of a picture's area that some of the larger cells of motion cover. */
+function smallCells(cells: readonly number[], columns: number, area: Box, grid: Size): number[] {
+  return cells.flatMap((cell) => {
+    const left = Math.round(((cell % columns) * CELL_PIXELS - area.x) / SMALL_CELL);
+    const top = Math.round((Math.floor(cell / columns) * CELL_PIXELS - area.y) / SMALL_CELL);
+    return [0, 1, 2, 3].flatMap((corner) => {
+      const [x, y] = [left + (corner & 1), top + (corner >> 1)];
+      return x >= 0 && x < grid.width && y >= 0 && y < grid.height ? [y * grid.width + x] : [];
+    });
   });
-  const held = small.length > 0 ? heldInMotion(colours, small, usualStep(colours)) : null;
-  return held && moveBox(scaleBox(held, SMALL_CELL), area);
 }
 
 /**
@@ -128,10 +122,16 @@ export function movingThings(
     .filter(({ box, cells }) => cells.length >= LEAST_CELLS && box.width * box.height < MAX_SHARE * area)
     .sort((a, b) => b.total - a.total)
     .slice(0, MAX_BLOBS);
-  const colours = blobs.length > 0 ? labCells(image, SMALL_CELL, active) : null;
+  let colours: LabCells | null = null;
+  const heldIn = ({ cells }: Blob): Box | null => {
+    if (!mayBeArm(cells, grid)) return null;
+    colours ??= labCells(image, SMALL_CELL, active);
+    const held = heldInMotion(colours, smallCells(cells, grid.width, active, colours));
+    return held && moveBox(scaleBox(held, SMALL_CELL), active);
+  };
   return blobs.map((blob) => {
     const score = Math.min(1, 0.3 + (0.7 * blob.clearest) / CLEAR_MOVEMENT);
-    const held = heldIn(blob, grid.width, colours!, active);
+    const held = heldIn(blob);
     return { kind: "motion", score, box: held ?? blob.box, ...(held && { withArm: blob.box }) };
   });
 }
