@@ -24,6 +24,10 @@ const AT_BORDER = 2;
 const SHARE = { least: 0.12, most: 0.75 };
 /** … and this many times as long as it is wide: what is thinner is a slice of something. */
 const LEAST_LENGTH = 0.6;
+/** What moves is an arm and more if it is so many times as long as wide … */
+const LEAST_ELONGATION_OF_ARM = 2.5;
+/** … and begins so near the border, in pictures' widths: at the border itself an arm may move too little to be seen to. */
+const NEAR_BORDER = 0.08;
 /** An arm reaches at least so far into the picture, in pictures' heights. */
 const LEAST_REACH = 0.25;
 /** Fewer cells of what moves are a corner of it, and no thing. */
@@ -194,11 +198,13 @@ function filled(grid: LabCells, cells: readonly number[]): number[] {
   return inside;
 }
 
-/** Whether what moves may be an arm and what it holds, by its shape: long, and narrow. */
+/** Whether what moves may be an arm and what it holds: it is long and narrow, and comes from near the picture's border. */
 export function mayBeArm(cells: readonly number[], grid: Size): boolean {
-  const { width, height } = boxOfCells(cells, grid.width);
+  const { x, y, width, height } = boxOfCells(cells, grid.width);
   return (
-    Math.hypot(width, height) >= LEAST_REACH * grid.height && axisOf(cells, grid.width).elongation >= LEAST_ELONGATION
+    Math.hypot(width, height) >= LEAST_REACH * grid.height &&
+    Math.min(x, y, grid.width - x - width, grid.height - y - height) <= NEAR_BORDER * grid.width &&
+    axisOf(cells, grid.width).elongation >= LEAST_ELONGATION_OF_ARM
   );
 }
 
