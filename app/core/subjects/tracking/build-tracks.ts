@@ -143,6 +143,7 @@ export function buildTracks(frames: FrameDetections[], shot: FrameRange, rate: R
       fps,
     });
     return joined
+      .map((tracklet) => (kind === "motion" ? whatIsHeld(tracklet) : tracklet))
       .filter((tracklet) => isConvincing(tracklet, interval, shot, fps))
       .map((tracklet, i) => {
         const id = `s${shot.start}-${kind}-${i + 1}`;
