@@ -3,7 +3,7 @@
  * is told by where it goes on beyond what stands out, and the thing by the colours at the other end.
  */
 import { boxOfCells } from "../../image/connected-cells";
-import type { Box, Size } from "../../geometry/box";
+import { type Box, moveBox } from "../../geometry/box";
 import { mean } from "../../mean";
 import { apart, type LabCells, usualStep } from "./lab-cells";
 
@@ -198,13 +198,18 @@ function filled(grid: LabCells, cells: readonly number[]): number[] {
   return inside;
 }
 
-/** Whether what moves may be an arm and what it holds: it is long and narrow, and comes from near the picture's border. */
-export function mayBeArm(cells: readonly number[], grid: Size): boolean {
-  const { x, y, width, height } = boxOfCells(cells, grid.width);
+/**
+ * Whether what moves may be an arm and what it holds: it is long and narrow, and comes from near the picture's border.
+ *
+ * @param columns cells of the grid in a row
+ * @param picture what of the grid is not bars, in cells
+ */
+export function mayBeArm(cells: readonly number[], columns: number, picture: Box): boolean {
+  const { x, y, width, height } = moveBox(boxOfCells(cells, columns), { x: -picture.x, y: -picture.y });
   return (
-    Math.hypot(width, height) >= LEAST_REACH * grid.height &&
-    Math.min(x, y, grid.width - x - width, grid.height - y - height) <= NEAR_BORDER * grid.width &&
-    axisOf(cells, grid.width).elongation >= LEAST_ELONGATION_OF_ARM
+    Math.hypot(width, height) >= LEAST_REACH * picture.height &&
+    Math.min(x, y, picture.width - x - width, picture.height - y - height) <= NEAR_BORDER * picture.width &&
+    axisOf(cells, columns).elongation >= LEAST_ELONGATION_OF_ARM
   );
 }
 

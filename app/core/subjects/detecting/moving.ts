@@ -124,7 +124,7 @@ export function movingThings(
     .slice(0, MAX_BLOBS);
   let colours: LabCells | null = null;
   const heldIn = ({ cells }: Blob): Box | null => {
-    if (!mayBeArm(cells, grid)) return null;
+    if (!mayBeArm(cells, grid.width, scaleBox(active, 1 / CELL_PIXELS))) return null;
     colours ??= labCells(image, SMALL_CELL, active);
     const held = heldInMotion(colours, smallCells(cells, grid.width, active, colours));
     return held && moveBox(scaleBox(held, SMALL_CELL), active);

@@ -29,6 +29,51 @@ const face = (x: number, y: number, size = 100, score = 0.9): Detection => ({
 
 const salient = (box: Box, score = 0.9): Detection => ({ kind: "salient", box, score });
 
+describe("what an arm moves", () => {
+  const [thing, withArm] = [square(700, 400, 160), { x: 700, y: 400, width: 1220, height: 300 }];
+  const flower = square(300, 300, 200);
+  /** For a second in the middle of the shot a thing moves to the right, and is told from its arm at some looks. */
+  const tracksWith = (isTold: (look: number) => boolean) => {
+    const frames = seen((t) => {
+      if (t < 45 || t >= 75) return [salient(flower)];
+      const by = 10 * (t - 45);
+      const whole = { ...withArm, x: withArm.x + by, width: withArm.width - by };
+      const motion = { kind: "motion", score: 1, box: whole } satisfies Detection;
+      const told = { ...motion, box: { ...thing, x: thing.x + by }, withArm: whole };
+      return [salient(flower), isTold(t / 3) ? told : motion];
+    });
+    const looked = frames.map((frame) => ({
+      ...frame,
+      looked: [...frame.looked, "motion" as const, "salient" as const],
+    }));
+    return buildTracks(looked, SHOT, RATE, HD);
+  };
+  const motionOf = (tracks: Track[]) => tracks.find(({ kind }) => kind === "motion")!;
+
+  test("is the thing, from the look at which it was seen to move first to the one where it was last", () => {
+    const track = motionOf(tracksWith((look) => look % 3 !== 0));
+    expect(track.held).toBe(true);
+    expect(boxAt(track, 60)!.width).toBeLessThan(200);
+    expect(track.start).toBe(48);
+  });
+
+  test("is only the far end of it where a thing was told from it now and then", () => {
+    const track = motionOf(tracksWith((look) => look === 18));
+    expect(track.held).toBeUndefined();
+    expect(boxAt(track, 60)!.width).toBeCloseTo(0.8 * withArm.height, 0);
+  });
+
+  test("is followed rather than what stands around, once it has been followed through the shot", () => {
+    const tracks = tracksWith(() => true);
+    const through = tracks.map((track) =>
+      track.held ? { ...track, start: 0, boxes: Array.from({ length: 120 }, () => thing) } : track,
+    );
+    const { track, reason } = chooseSubject(through, SHOT, HD)!;
+    expect(track.held).toBe(true);
+    expect(reason).toContain("thing in a hand");
+  });
+});
+
 describe("a large face that is not sure", () => {
   const [size, moon, nose] = [400, square(620, 220, 760), square(880, 560, 60)];
   const tracksWith = (score: number, thing: Box) => {
