@@ -90,6 +90,8 @@ describe("what is held", () => {
       .slice(0, 2)
       .forEach(({ detection }) => Object.assign(detection, { withArm, propagated: [thing] }));
     expect(whatIsHeld(tracklet).sightings.map(({ detection }) => detection.box)).toEqual([thing, thing]);
+    const once = { ...tracklet, sightings: tracklet.sightings.slice(0, 1) };
+    expect(whatIsHeld(once).sightings[0]!.detection.box).toEqual(withArm);
     for (const { detection } of tracklet.sightings.slice(1)) delete detection.withArm;
     const wholes = whatIsHeld(tracklet).sightings.map(({ detection }) => detection);
     expect(wholes.map(({ box }) => box)).toEqual([withArm, thing, withArm]);
