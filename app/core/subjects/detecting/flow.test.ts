@@ -1,10 +1,11 @@
 import { describe, expect, test } from "@jest/globals";
 import { texture, yuvPicture } from "../../../../tests/support/yuv-picture";
-import { boxIou } from "../../geometry/box";
+import { boxIou, type Box } from "../../geometry/box";
 import { greyPyramid } from "../../image/grey-pyramid";
 import { cameraMotion, STILL } from "./camera-motion";
 import { FlowPropagator } from "./propagate";
 import type { Detection } from "./detection";
+import { mayBeArm } from "./held-thing";
 import { movingThings } from "./moving";
 import { opticalFlow } from "./optical-flow";
 
@@ -145,6 +146,19 @@ describe("what moves by itself", () => {
     const whole = moved(240);
     expect(whole.withArm).toBeUndefined();
     expect(whole.box.width).toBeGreaterThan(110);
+  });
+
+  test("may be an arm where it is long and narrow, and comes from the border of the picture", () => {
+    const [columns, picture] = [38, { x: 0, y: 0, width: 38, height: 21 }];
+    const cellsOf = ({ x, y, width, height }: Box) =>
+      Array.from({ length: width * height }, (_, i) => (y + Math.floor(i / width)) * columns + x + (i % width));
+    const isArm = (box: Box, within: Box = picture) => mayBeArm(cellsOf(box), columns, within);
+    expect(isArm({ x: 20, y: 10, width: 17, height: 3 })).toBe(true);
+    expect(isArm({ x: 10, y: 8, width: 17, height: 3 })).toBe(false);
+    expect(isArm({ x: 28, y: 8, width: 9, height: 9 })).toBe(false);
+    expect(isArm({ x: 35, y: 8, width: 3, height: 1 })).toBe(false);
+    // Beside bars the picture's border is further in.
+    expect(isArm({ x: 10, y: 8, width: 17, height: 3 }, { x: 10, y: 0, width: 18, height: 21 })).toBe(true);
   });
 
   test("is nothing where only the camera moves, or where the camera is not known", () => {

@@ -51,4 +51,5 @@ test("of what an arm moves, the thing it holds is surer, and neither the arm nor
   const inHand = frames(() => [{ ...moving(CART), withArm }]);
   expect(confidence(track({ ...CART, x: 120 }, 0.2), inHand, [])).toBe(0.75);
   expect(confidence(track(POST, 0.9), inHand, [])).toBeLessThan(0.4);
+  expect(confidence(track(withArm, 0.9), inHand, [])).toBeLessThan(0.4);
 });
