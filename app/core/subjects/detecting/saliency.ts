@@ -10,15 +10,14 @@ import { clamped } from "../../clamped";
 import { mean } from "../../mean";
 import type { Detection } from "./detection";
 import { focusMap } from "./focus";
+import { geodesicDistances, stepsOf } from "./geodesic-distance";
 import { heldThing } from "./held-thing";
-import { apart, type LabCells, labCells, usualStep } from "./lab-cells";
+import { type LabCells, labCells, usualStep } from "./lab-cells";
 import { rareColours } from "./rare-colours";
 import { type StableRegion, stableRegions } from "./stable-region";
 
 /** Side of a cell, in pixels. */
 const CELL = 6;
-/** Colours at the picture's foot are those of another side if they are no more than so many steps from them. */
-const FOOT_STEPS = 3;
 /** How far from the middle, in half pictures, interest has fallen to about a third. */
 const MIDDLE = 1.6;
 /** Columns at a thing's edge with less than this share of its fullest are not of it. */
@@ -51,47 +50,6 @@ const ALONE_SHARP = 16;
 const MOST_FOR_FOCUS = 0.5;
 /** Less than this, as a difference of colours on scales of 255, is hardly a colour of its own. */
 const LEAST_RARITY = 25;
-
-/**
- * The least sum of steps from the border to each cell. Passes forwards and backwards over the grid hand the least on from
- * neighbour to neighbour, until nothing changes.
- */
-function geodesicDistances(cells: LabCells, free: number): Float64Array {
-  const { width, height } = cells;
-  const distance = new Float64Array(width * height).fill(Infinity);
-  for (let x = 0; x < width; x++) distance[x] = 0;
-  for (let y = 0; y < height; y++) distance[y * width] = distance[y * width + width - 1] = 0;
-  const background = [...distance.keys()].filter((cell) => distance[cell] === 0);
-  // Who stands before the camera reaches down to the picture's foot: that is ground only as far as the other sides have it.
-  for (let foot = (height - 1) * width + 1; foot < height * width - 1; foot++) {
-    const nearest = background.reduce((least, cell) => Math.min(least, apart(cells, foot, cell)), Infinity);
-    distance[foot] = Math.max(0, nearest - FOOT_STEPS * free);
-  }
-  let changed = true;
-  /** Hands the least on from the neighbours at some distances in the grid. */
-  const reach = (to: number, neighbours: readonly number[]) => {
-    for (let i = 0; i < neighbours.length; i++) {
-      const from = to + neighbours[i]!;
-      if (distance[from]! >= distance[to]!) continue;
-      const way = distance[from]! + Math.max(0, apart(cells, from, to) - free);
-      if (way >= distance[to]!) continue;
-      distance[to] = way;
-      changed = true;
-    }
-  };
-  const before = [-width - 1, -width, -width + 1, -1];
-  const after = [width + 1, width, width - 1, 1];
-  while (changed) {
-    changed = false;
-    for (let y = 1; y < height - 1; y++) {
-      for (let x = 1; x < width - 1; x++) reach(y * width + x, before);
-    }
-    for (let y = height - 2; y > 0; y--) {
-      for (let x = width - 2; x > 0; x--) reach(y * width + x, after);
-    }
-  }
-  return distance;
-}
 
 /** The level that parts values best into two groups (Otsu, 1979). */
 function otsu(values: Float64Array, top: number): number {
@@ -210,7 +168,7 @@ function inFocus(image: YuvImage, area: Box, grid: Size): Saliency & { weights: 
 
 /** By how far from the border cells are. */
 function closedOff(cells: LabCells, free: number): Saliency {
-  const { map, top } = relative(geodesicDistances(cells, free));
+  const { map, top } = relative(geodesicDistances(cells, stepsOf(cells), free));
   return { map, trust: between(top / free, NOTHING, CLEAR) };
 }
 

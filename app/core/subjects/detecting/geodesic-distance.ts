@@ -1,0 +1,77 @@
+/**
+ * How far cells are from a picture's border, where a way is as long as the colours change on it (Wei, Wen, Zhu and Sun,
+ * "Geodesic saliency using background priors", 2012).
+ */
+import type { Size } from "../../geometry/box";
+import { apart, type LabCells } from "./lab-cells";
+
+/** Colours at the picture's foot are those of another side if they are no more than so many steps from them. */
+const FOOT_STEPS = 3;
+
+/** The ways from a cell to those before it, row by row, as steps in the grid; the same backwards lead to those after it. */
+const before = (width: number): number[] => [-width - 1, -width, -width + 1, -1];
+
+/** How far apart the colours of neighbours are, and of the cells at the picture's foot and the nearest of another side. */
+export interface Steps {
+  /** For each way of `before`, from each cell. */
+  ways: Float64Array[];
+  foot: Float64Array;
+}
+
+export function stepsOf(cells: LabCells): Steps {
+  const { width, height } = cells;
+  const ways = before(width).map((way) => {
+    const steps = new Float64Array(width * height);
+    for (let cell = width + 1; cell < steps.length; cell++) steps[cell] = apart(cells, cell, cell + way);
+    return steps;
+  });
+  const sides = [...Array(width * height).keys()].filter(
+    (cell) => cell < width || cell % width === 0 || cell % width === width - 1,
+  );
+  const foot = Float64Array.from({ length: width }, (_, x) =>
+    sides.reduce((least, side) => Math.min(least, apart(cells, (height - 1) * width + x, side)), Infinity),
+  );
+  return { ways, foot };
+}
+
+/**
+ * The least sum of steps from the border to each cell. Passes forwards and backwards over the grid hand the least on from
+ * neighbour to neighbour, until nothing changes.
+ *
+ * @param free steps up to this one cost nothing
+ */
+export function geodesicDistances({ width, height }: Size, { ways, foot }: Steps, free: number): Float64Array {
+  const distance = new Float64Array(width * height).fill(Infinity);
+  for (let x = 0; x < width; x++) distance[x] = 0;
+  for (let y = 0; y < height; y++) distance[y * width] = distance[y * width + width - 1] = 0;
+  // Who stands before the camera reaches down to the picture's foot: that is ground only as far as the other sides have it.
+  for (let x = 1; x < width - 1; x++) distance[(height - 1) * width + x] = Math.max(0, foot[x]! - FOOT_STEPS * free);
+  const neighbours = before(width);
+  let changed = true;
+  while (changed) {
+    changed = false;
+    for (let y = 1; y < height - 1; y++) {
+      for (let i = 0; i < neighbours.length; i++) {
+        const [way, steps] = [neighbours[i]!, ways[i]!];
+        for (let to = y * width + 1; to < y * width + width - 1; to++) {
+          const reached = distance[to + way]! + Math.max(0, steps[to]! - free);
+          if (reached >= distance[to]!) continue;
+          distance[to] = reached;
+          changed = true;
+        }
+      }
+    }
+    for (let y = height - 2; y > 0; y--) {
+      for (let i = 0; i < neighbours.length; i++) {
+        const [way, steps] = [neighbours[i]!, ways[i]!];
+        for (let to = y * width + width - 2; to > y * width; to--) {
+          const reached = distance[to - way]! + Math.max(0, steps[to - way]! - free);
+          if (reached >= distance[to]!) continue;
+          distance[to] = reached;
+          changed = true;
+        }
+      }
+    }
+  }
+  return distance;
+}
