@@ -99,6 +99,21 @@ describe("what stands out", () => {
     expect(box.x + box.width).toBeLessThan(115);
   });
 
+  test("is each thing alone, where the ground between two is in a soft shadow", () => {
+    const cup = { x: 96, y: 60, width: 48, height: 60 };
+    const bush = { x: 191, y: 56, width: 48, height: 68 };
+    const picture = yuvPicture(320, 180, (x, y) => {
+      if (x >= cup.x && x < cup.x + cup.width && y >= cup.y && y < cup.y + cup.height) return [20, 160, 170];
+      if (Math.hypot((x - 215) / 24, (y - 90) / 34) < 1) return [25, 45, 35];
+      const shadow = 100 * Math.exp(-(((x - 172) / 26) ** 2) - ((y - 95) / 20) ** 2);
+      const grey = 150 - shadow + (y > 40 ? 12 : 2) * texture(x, y);
+      return [grey, 0.9 * grey, 0.6 * grey];
+    });
+    const found = salientThings(picture);
+    expect(found).toHaveLength(2);
+    for (const { box } of found) expect(Math.max(boxIou(box, cup), boxIou(box, bush))).toBeGreaterThan(0.7);
+  });
+
   test("is looked for between a film's own bars", () => {
     const picture = yuvPicture(320, 180, (x, y) => {
       if (y < 30 || y >= 150) return [0, 0, 0];

@@ -18,6 +18,8 @@ import { type StableRegion, stableRegions } from "./stable-region";
 
 /** Side of a cell, in pixels. */
 const CELL = 6;
+/** Steps up to so many times the usual one cost nothing; the mean over several of these is what counts. */
+const TOLERANCES = [1, 2];
 /** How far from the middle, in half pictures, interest has fallen to about a third. */
 const MIDDLE = 1.6;
 /** Columns at a thing's edge with less than this share of its fullest are not of it. */
@@ -166,10 +168,17 @@ function inFocus(image: YuvImage, area: Box, grid: Size): Saliency & { weights: 
   return { map, trust: between(times, ONE_SHARP, ALONE_SHARP), weights };
 }
 
-/** By how far from the border cells are. */
+/**
+ * By how far from the border cells are. How large a step is that stays within a ground is known roughly only, and one
+ * tolerance joins a thing with what stands beside it where another takes it apart; things come out at all of them.
+ */
 function closedOff(cells: LabCells, free: number): Saliency {
-  const { map, top } = relative(geodesicDistances(cells, stepsOf(cells), free));
-  return { map, trust: between(top / free, NOTHING, CLEAR) };
+  const steps = stepsOf(cells);
+  const distances = TOLERANCES.map((times) => relative(geodesicDistances(cells, steps, times * free)));
+  const sums = Float64Array.from(distances[0]!.map, (_, cell) =>
+    distances.reduce((sum, { map }) => sum + map[cell]!, 0),
+  );
+  return { map: relative(sums).map, trust: between(distances[0]!.top / free, NOTHING, CLEAR) };
 }
 
 /** By how rare their colours are: among leaves, or rocks, everything is closed off from the border alike. */
