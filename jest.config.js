@@ -5,6 +5,8 @@ export default {
   testEnvironmentOptions: { globalsCleanup: "off" },
   // Tests are about results; how long they take depends on the machine.
   testTimeout: 240_000,
+  // Left to itself, Jest keeps one core free: on two that is half of them, while tests wait for ffmpeg.
+  maxWorkers: "100%",
   extensionsToTreatAsEsm: [".ts", ".tsx"],
   transform: {
     "^.+\\.tsx?$": [
