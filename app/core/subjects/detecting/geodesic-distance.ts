@@ -18,6 +18,7 @@ export interface Steps {
   foot: Float64Array;
 }
 
+/** Computed once for distances with any tolerance: comparing colours takes as long as one of those. */
 export function stepsOf(cells: LabCells): Steps {
   const { width, height } = cells;
   const ways = before(width).map((way) => {
@@ -38,7 +39,8 @@ export function stepsOf(cells: LabCells): Steps {
  * The least sum of steps from the border to each cell. Passes forwards and backwards over the grid hand the least on from
  * neighbour to neighbour, until nothing changes.
  *
- * @param free steps up to this one cost nothing
+ * @param free steps up to this one cost nothing; as `apart` measures them
+ * @returns the distances, row by row
  */
 export function geodesicDistances({ width, height }: Size, { ways, foot }: Steps, free: number): Float64Array {
   const distance = new Float64Array(width * height).fill(Infinity);
