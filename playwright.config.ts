@@ -10,8 +10,7 @@ export default defineConfig({
   timeout: 900_000,
   // Long work is waited for where it is expected; everything else answers soon or never.
   expect: { timeout: 30_000 },
-  // Each waits for its server, and that for ffmpeg, more than it works.
-  workers: 2,
+  workers: 1,
   // A shared machine can stall a browser for a while; what fails twice is broken.
   retries: 1,
   reporter: "list",
