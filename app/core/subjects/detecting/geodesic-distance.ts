@@ -18,7 +18,7 @@ export interface Steps {
   foot: Float64Array;
 }
 
-/** Computed once for distances with any tolerance: comparing colours takes as long as one of those. */
+/** Computed once for distances with any tolerance: comparing colours takes about as long as one of those. */
 export function stepsOf(cells: LabCells): Steps {
   const { width, height } = cells;
   const ways = before(width).map((way) => {
@@ -35,6 +35,33 @@ export function stepsOf(cells: LabCells): Steps {
   return { ways, foot };
 }
 
+/** One pass over all cells but the border's, from the first to the last or back; whether any distance became less. */
+function handOn(
+  distance: Float64Array,
+  { width, height }: Size,
+  ways: Float64Array[],
+  free: number,
+  back: boolean,
+): boolean {
+  let changed = false;
+  const last = width * height - 1;
+  const neighbours = before(width);
+  for (let y = 1; y < height - 1; y++) {
+    for (let i = 0; i < neighbours.length; i++) {
+      const [way, steps] = [neighbours[i]!, ways[i]!];
+      for (let cell = y * width + 1; cell < y * width + width - 1; cell++) {
+        const to = back ? last - cell : cell;
+        const from = back ? to - way : to + way;
+        const reached = distance[from]! + Math.max(0, steps[back ? from : to]! - free);
+        if (reached >= distance[to]!) continue;
+        distance[to] = reached;
+        changed = true;
+      }
+    }
+  }
+  return changed;
+}
+
 /**
  * The least sum of steps from the border to each cell. Passes forwards and backwards over the grid hand the least on from
  * neighbour to neighbour, until nothing changes.
@@ -42,38 +69,17 @@ export function stepsOf(cells: LabCells): Steps {
  * @param free steps up to this one cost nothing; as `apart` measures them
  * @returns the distances, row by row
  */
-export function geodesicDistances({ width, height }: Size, { ways, foot }: Steps, free: number): Float64Array {
+export function geodesicDistances(size: Size, { ways, foot }: Steps, free: number): Float64Array {
+  const { width, height } = size;
   const distance = new Float64Array(width * height).fill(Infinity);
   for (let x = 0; x < width; x++) distance[x] = 0;
   for (let y = 0; y < height; y++) distance[y * width] = distance[y * width + width - 1] = 0;
   // Who stands before the camera reaches down to the picture's foot: that is ground only as far as the other sides have it.
   for (let x = 1; x < width - 1; x++) distance[(height - 1) * width + x] = Math.max(0, foot[x]! - FOOT_STEPS * free);
-  const neighbours = before(width);
   let changed = true;
   while (changed) {
-    changed = false;
-    for (let y = 1; y < height - 1; y++) {
-      for (let i = 0; i < neighbours.length; i++) {
-        const [way, steps] = [neighbours[i]!, ways[i]!];
-        for (let to = y * width + 1; to < y * width + width - 1; to++) {
-          const reached = distance[to + way]! + Math.max(0, steps[to]! - free);
-          if (reached >= distance[to]!) continue;
-          distance[to] = reached;
-          changed = true;
-        }
-      }
-    }
-    for (let y = height - 2; y > 0; y--) {
-      for (let i = 0; i < neighbours.length; i++) {
-        const [way, steps] = [neighbours[i]!, ways[i]!];
-        for (let to = y * width + width - 2; to > y * width; to--) {
-          const reached = distance[to - way]! + Math.max(0, steps[to - way]! - free);
-          if (reached >= distance[to]!) continue;
-          distance[to] = reached;
-          changed = true;
-        }
-      }
-    }
+    const there = handOn(distance, size, ways, free, false);
+    changed = handOn(distance, size, ways, free, true) || there;
   }
   return distance;
 }
