@@ -5,7 +5,7 @@
 import { createHash } from "node:crypto";
 import { existsSync } from "node:fs";
 import { mkdir, readdir, rm, stat, utimes, writeFile } from "node:fs/promises";
-import { join } from "node:path";
+import { join, resolve } from "node:path";
 import { pictureArguments } from "~/core/formats/output-settings";
 import { framesPerSecond } from "~/core/time/rate";
 import type { RetimedFrame } from "~/core/time/retime";
@@ -159,14 +159,17 @@ async function makeRun(
   }
 }
 
-/** Writes the list of parts that ffmpeg reads as one; nothing in a part's name has to be escaped. */
+/** A file as a list names it: from the root on, since names in a list are read from the list's folder; in quotes. */
+const quoted = (file: string): string => `'${resolve(file).replaceAll("'", "'\\''")}'`;
+
+/** Writes the list of parts that ffmpeg reads as one. */
 export async function writePartList(
   list: string,
   files: readonly { file: string; frames: number }[],
   { rate }: Pick<Output, "rate">,
 ): Promise<void> {
   const lines = files.map(
-    ({ file, frames }) => `file '${file}'\nduration ${((frames * rate.den) / rate.num).toFixed(9)}`,
+    ({ file, frames }) => `file ${quoted(file)}\nduration ${((frames * rate.den) / rate.num).toFixed(9)}`,
   );
   await writeFile(list, ["ffconcat version 1.0", ...lines, ""].join("\n"));
 }
