@@ -21,6 +21,7 @@ const reactCompiler = babel({
 export default defineConfig({
   plugins: [reactCompiler, tailwindcss(), reactRouter(), serverEntryNames],
   resolve: { tsconfigPaths: true },
+  define: { "import.meta.env.BUILD_FOLDER": JSON.stringify("build/server") },
   server: { host: "127.0.0.1" },
   worker: { format: "es" },
   environments: {

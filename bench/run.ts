@@ -12,7 +12,7 @@ const node = (...args: string[]) => {
 };
 try {
   const film = "demo/ferrow-kite-day.mp4";
-  node("cli/main.ts", "convert", film, "--size", "1080x1920", "--out", join(folder, "out.mp4"), "--report", report);
+  node("cli/glad-pan.ts", "convert", film, "--size", "1080x1920", "--out", join(folder, "out.mp4"), "--report", report);
   node("bench/containment.ts", report, ...process.argv.slice(2));
 } finally {
   rmSync(folder, { recursive: true });

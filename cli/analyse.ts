@@ -9,19 +9,15 @@ import { barsLines } from "./bars-line";
 import { type FindOptions, findShots } from "./find";
 import { addFilmOptions, type FilmChoices, openFilm, undecodedLines } from "./open-film";
 import { addActiveOption, addFollowOption, addMarkOption } from "./options";
-import { type ProgressLine, runWithProgress } from "./progress-line";
+import { type Running, runWithProgress } from "./progress-line";
+import type { Terminal } from "./terminal";
 
 interface AnalyseOptions extends FilmChoices, FindOptions {
   report: string;
 }
 
-async function analyse(
-  file: string,
-  options: AnalyseOptions,
-  progress: ProgressLine,
-  signal: AbortSignal,
-): Promise<void> {
-  const film = await openFilm(file, options);
+async function analyse(file: string, options: AnalyseOptions, { terminal, progress, signal }: Running): Promise<void> {
+  const film = await openFilm(file, terminal, options);
   const { picture, rate, frames } = film.info;
   const { shots: found, lacking } = await findShots(film, { start: 0, end: frames }, options, {
     signal,
@@ -40,22 +36,20 @@ async function analyse(
   const report = AnalysisReport.parse(makeAnalysisReport({ file: film.name, ...film.info, lacking }, shots));
   await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   progress.end();
-  for (const line of undecodedLines(lacking, film)) console.error(line);
-  for (const line of barsLines(shots, picture)) console.error(line);
+  for (const line of undecodedLines(lacking, film)) terminal.tell(line);
+  for (const line of barsLines(shots, picture)) terminal.tell(line);
   const people = new Set(report.tracks.flatMap(({ who }) => who ?? [])).size;
-  console.error(
+  terminal.tell(
     `${options.report}: ${counted(shots.length, "shot")}, ${counted(people, "person", "people")}, ${counted(report.tracks.length, "track")}.`,
   );
 }
 
-export function analyseCommand(): Command {
+export function analyseCommand(terminal: Terminal): Command {
   const command = new Command("analyse")
     .description("find the shots of a film and who is in them, and write a report without rendering")
     .argument("<film>", "the film to analyse")
     .requiredOption("--report <file>", "the JSON file to write (docs/formats.md)");
-  return addFilmOptions(addActiveOption(addMarkOption(addFollowOption(command))))
-    .exitOverride()
-    .action(async (file: string, options: AnalyseOptions) => {
-      await runWithProgress((progress, signal) => analyse(file, options, progress, signal));
-    });
+  return addFilmOptions(addActiveOption(addMarkOption(addFollowOption(command)))).action(
+    (file: string, options: AnalyseOptions) => runWithProgress(terminal, (running) => analyse(file, options, running)),
+  );
 }

@@ -12,8 +12,9 @@ import { CancelledError } from "~/media/tool.server";
 import { convertFilm, NEEDS_A_LOOK } from "./convert-film";
 import { addVersionOptions, ONE_FILM_NOTHING } from "./export";
 import { outputOf, requireEncoder } from "./output-options";
-import { type ProgressLine, runWithProgress } from "./progress-line";
+import { type Running, runWithProgress } from "./progress-line";
 import type { Target } from "./targets";
+import type { Terminal } from "./terminal";
 import { targetsIn, type VersionOptions } from "./version-targets";
 
 interface BatchOptions extends VersionOptions {
@@ -132,7 +133,8 @@ class Batch {
   }
 
   /** Converts what has not been converted yet; a film that cannot be is told of and passed over. */
-  async run(progress: ProgressLine, signal: AbortSignal): Promise<void> {
+  async run(running: Running): Promise<void> {
+    const { terminal, signal } = running;
     for (const file of await this.films()) {
       const targets = this.targetsOf(file).filter((target) => !this.isDone(file, target));
       if (targets.length === 0) continue;
@@ -143,9 +145,9 @@ class Batch {
         ...{ settings: settingsOf(target, this.options, target.out), out: target.out },
         ...{ seconds: (Date.now() - began) / 1000, ...rest },
       });
-      console.error(`${basename(file)}:`);
+      terminal.tell(`${basename(file)}:`);
       try {
-        const done = await convertFilm(file, { ...this.options, ...ONE_FILM_NOTHING }, targets, progress, signal);
+        const done = await convertFilm(file, { ...this.options, ...ONE_FILM_NOTHING }, targets, running);
         for (const [i, { faults, figures }] of done.entries()) {
           const state = faults.length > 0 ? "needs-a-look" : "done";
           await this.note(entry(targets[i]!, { state, error: faults.join("; ") || null, bytes: figures.bytes }));
@@ -153,7 +155,7 @@ class Batch {
       } catch (error) {
         if (error instanceof CancelledError || signal.aborted) throw error;
         const why = error instanceof Error ? error.message : String(error);
-        console.error(why);
+        terminal.tell(why);
         for (const target of targets) await this.note(entry(target, { state: "failed", error: why, bytes: null }));
       }
     }
@@ -179,26 +181,27 @@ function tableOf(results: readonly Entry[]): string {
     .join("\n");
 }
 
-async function runBatch(folder: string, options: BatchOptions, command: Command): Promise<void> {
+async function runBatch(folder: string, options: BatchOptions, command: Command, terminal: Terminal): Promise<void> {
   if (resolve(folder) === resolve(options.out)) {
     throw new InvalidArgumentError("--out must be another folder than that of the films.");
   }
   await mkdir(options.out, { recursive: true });
   const batch = new Batch(folder, { ...options, ...ONE_FILM_NOTHING }, command);
-  await runWithProgress(async (progress, signal) => {
-    await batch.run(progress, signal);
+  await runWithProgress(terminal, async (running) => {
+    const { signal } = running;
+    await batch.run(running);
     while (options.watch !== undefined && !signal.aborted) {
       await wait(1000 * options.watch, null, { signal }).catch(() => null);
-      if (!signal.aborted) await batch.run(progress, signal);
+      if (!signal.aborted) await batch.run(running);
     }
   });
   const { results } = batch;
-  console.log(results.length > 0 ? tableOf(results) : "Nothing to do: every film has been converted.");
-  if (results.some(({ state }) => state === "failed")) process.exitCode = FAILED;
-  else if (results.some(({ state }) => state === "needs-a-look")) process.exitCode = NEEDS_A_LOOK;
+  terminal.print(results.length > 0 ? tableOf(results) : "Nothing to do: every film has been converted.");
+  if (results.some(({ state }) => state === "failed")) terminal.status = FAILED;
+  else if (results.some(({ state }) => state === "needs-a-look")) terminal.status = NEEDS_A_LOOK;
 }
 
-export const batchCommand = (): Command =>
+export const batchCommand = (terminal: Terminal): Command =>
   addVersionOptions(
     new Command("batch")
       .description("convert all films of a folder to several versions each; goes on where it was stopped")
@@ -206,5 +209,4 @@ export const batchCommand = (): Command =>
   )
     .option("--log <file>", "the log, a JSON object a line; in the folder of the results if left out")
     .option("--watch <seconds>", "look for new films every so many seconds, until it is stopped", parseSeconds)
-    .exitOverride()
-    .action(runBatch);
+    .action((folder: string, options: BatchOptions, command: Command) => runBatch(folder, options, command, terminal));

@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
-import { spawnSync } from "node:child_process";
 import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { LookList } from "~/core/formats/looks";
+import { gladPan } from "../tests/support/command-line";
 
 let folder = "";
 const path = (name: string) => join(folder, name);
@@ -12,8 +12,7 @@ beforeAll(() => {
 });
 afterAll(() => rmSync(folder, { recursive: true }));
 
-const check = (...args: string[]) =>
-  spawnSync("node", ["--import", "tsx", "cli/main.ts", "check", ...args], { encoding: "utf8" });
+const check = (...args: string[]) => gladPan("check", ...args);
 
 const LIST: LookList = {
   ...{ format: "glad-pan/looks", version: 1, film: "Kites.mp4", rate: [25, 1], of: "Reel" },
@@ -28,19 +27,19 @@ const write = (name: string, content: unknown) => {
 };
 
 describe("check", () => {
-  test("prints the looks of a list, the worst first, and exits 3 where one is worse than may be", () => {
-    const { status, stdout } = check(write("looks.json", LIST));
+  test("prints the looks of a list, the worst first, and exits 3 where one is worse than may be", async () => {
+    const { status, stdout } = await check(write("looks.json", LIST));
     expect(stdout.split("\n").slice(1, 3)).toEqual([
       "   64  shot 2, 00:00:02:00 to 00:00:04:00: Face cut off for 2.0 s",
       "   12  shot 1, 00:00:00:00 to 00:00:02:00: Looks out of the near edge",
     ]);
     expect(stdout).toContain("Kites.mp4, Reel, 2 second looks, 1 worse than 50");
     expect(status).toBe(3);
-    expect(check(path("looks.json"), "--limit", "70").status).toBe(0);
+    expect((await check(path("looks.json"), "--limit", "70")).status).toBe(0);
   });
 
-  test("several reports as JSON", () => {
-    const { status, stdout } = check(write("a.json", LIST), write("b.json", { ...LIST, looks: [] }), "--json");
+  test("several reports as JSON", async () => {
+    const { status, stdout } = await check(write("a.json", LIST), write("b.json", { ...LIST, looks: [] }), "--json");
     expect(JSON.parse(stdout)).toEqual([
       { report: path("a.json"), of: "Kites.mp4, Reel", looks: LIST.looks },
       { report: path("b.json"), of: "Kites.mp4, Reel", looks: [] },
@@ -48,13 +47,16 @@ describe("check", () => {
     expect(status).toBe(3);
   });
 
-  test("what cannot be read is named, with what to do", () => {
-    expect(check(path("none.json"))).toMatchObject({ status: 2, stderr: expect.stringContaining("no such file") });
-    expect(check(write("x.json", "not json"))).toMatchObject({
+  test("what cannot be read is named, with what to do", async () => {
+    expect(await check(path("none.json"))).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining("no such file"),
+    });
+    expect(await check(write("x.json", "not json"))).toMatchObject({
       ...{ status: 2, stderr: expect.stringContaining("x.json: this is not JSON") },
     });
     const broken = { ...LIST, looks: [{ ...LIST.looks[0], severity: 400 }] };
-    expect(check(write("y.json", broken)).stderr).toContain("looks.0.severity");
-    expect(check(path("a.json"), "--limit", "much").status).toBe(2);
+    expect((await check(write("y.json", broken))).stderr).toContain("looks.0.severity");
+    expect((await check(path("a.json"), "--limit", "much")).status).toBe(2);
   });
 });

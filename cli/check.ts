@@ -4,6 +4,7 @@ import { readLooks } from "~/core/formats/read-report";
 import { formatTimecode } from "~/core/time/timecode";
 import { counted } from "~/texts/numbers";
 import { readReportFile } from "./read-report-file";
+import type { Terminal } from "./terminal";
 
 interface CheckOptions {
   limit: number;
@@ -23,21 +24,21 @@ function parseSeverity(text: string): number {
   return severity;
 }
 
-async function check(files: readonly string[], { limit, json }: CheckOptions): Promise<void> {
+async function check(files: readonly string[], { limit, json }: CheckOptions, terminal: Terminal): Promise<void> {
   let worse = 0;
   const lists = await Promise.all(files.map((file) => readReportFile(file, readLooks)));
   for (const [i, { of: name, rate, looks }] of lists.entries()) {
     const over = looks.filter(({ severity }) => severity > limit).length;
     worse += over;
     if (json) continue;
-    console.log(`${files[i]}: ${name}, ${counted(looks.length, "second look")}, ${over} worse than ${limit}`);
+    terminal.print(`${files[i]}: ${name}, ${counted(looks.length, "second look")}, ${over} worse than ${limit}`);
     for (const { shot, start, end, severity, text } of looks.toSorted((a, b) => b.severity - a.severity)) {
       const place = `${formatTimecode(start, rate)} to ${formatTimecode(end, rate)}`;
-      console.log(`  ${String(severity).padStart(3)}  shot ${shot}, ${place}: ${text}`);
+      terminal.print(`  ${String(severity).padStart(3)}  shot ${shot}, ${place}: ${text}`);
     }
   }
   if (json) {
-    console.log(
+    terminal.print(
       JSON.stringify(
         lists.map(({ of: name, looks }, i) => ({ report: files[i], of: name, looks })),
         null,
@@ -45,14 +46,13 @@ async function check(files: readonly string[], { limit, json }: CheckOptions): P
       ),
     );
   }
-  if (worse > 0) process.exitCode = WORSE;
+  if (worse > 0) terminal.status = WORSE;
 }
 
-export const checkCommand = (): Command =>
+export const checkCommand = (terminal: Terminal): Command =>
   new Command("check")
     .description("print the second looks of reports; exits 3 if any is worse than the limit")
     .argument("<reports...>", "JSON files that `convert`, `solve` or the page of second looks has written")
     .option("--limit <severity>", "how bad a second look may be, from 0 to 100", parseSeverity, USUAL_LIMIT)
     .option("--json", "print them as JSON")
-    .exitOverride()
-    .action(check);
+    .action((files: string[], options: CheckOptions) => check(files, options, terminal));

@@ -29,8 +29,9 @@ import { readReportFile } from "./read-report-file";
 import { looksOf } from "./report-looks";
 import { UsageError } from "./options";
 import { type OutputOptions, outputOf } from "./output-options";
-import type { ProgressLine } from "./progress-line";
+import type { Running } from "./progress-line";
 import type { Target, TargetOptions } from "./targets";
+import type { Terminal } from "./terminal";
 
 /** What can be said of how a film is converted. */
 export interface ConvertOptions
@@ -92,13 +93,20 @@ interface Found {
   options: OutputOptions & Pick<ConvertOptions, "parts" | "share">;
 }
 
+/** How a version that is being made is watched and ended. */
+interface Watched {
+  terminal: Terminal;
+  show: (what: string, share: number) => void;
+  signal: AbortSignal;
+}
+
 /** Lays the paths of one version, renders it, and writes its report. */
 async function convertTo(
   { size, out, report, framing, limitSeconds, above }: Target,
   { film, shots: found, lacking, faults, kept, layers, captions, options }: Found,
-  show: (what: string, share: number) => void,
-  signal: AbortSignal,
+  watched: Watched,
 ): Promise<Converted | null> {
+  const { show, signal } = watched;
   const output = outputOf(options, out, above.output);
   // What is marked is followed whatever else is asked for.
   const own = new OwnFiles();
@@ -137,7 +145,7 @@ async function convertTo(
       ...{ signal, limitSeconds, parts },
       onProgress: ({ step, share }) => show(step === "rendering" ? "Rendering" : "Checking", share),
     });
-  if (options.share) return convertShare(plan, out, options.share, parts, { show, signal });
+  if (options.share) return convertShare(plan, out, options.share, parts, watched);
   const figures = await (captions ? captions.withTrack(kept, render) : render());
   await captions?.writeBeside(out, kept);
   if (report) {
@@ -159,12 +167,12 @@ async function convertShare(
   out: string,
   share: Share,
   parts: { folder: string; film: string } | undefined,
-  { show, signal }: { show: (what: string, share: number) => void; signal: AbortSignal },
+  { terminal, show, signal }: Watched,
 ): Promise<null> {
   if (!parts) throw new UsageError("--share does not go with pictures, films or fonts of your own");
   const onProgress = (done: number) => show("Rendering", done);
   const { made, parts: all } = await renderShare(plan, share, { parts, signal, onProgress });
-  console.error(`${out}: share ${share.number} of ${share.of}, ${made} of ${counted(all, "part")} made.`);
+  terminal.tell(`${out}: share ${share.number} of ${share.of}, ${made} of ${counted(all, "part")} made.`);
   return null;
 }
 
@@ -193,14 +201,13 @@ export async function convertFilm(
   file: string,
   options: ConvertOptions,
   targets: readonly Target[],
-  progress: ProgressLine,
-  signal: AbortSignal,
+  { terminal, progress, signal }: Running,
 ): Promise<Converted[]> {
   if (targets.some(({ out }) => resolve(file) === resolve(out))) {
     throw new UsageError("--out would overwrite the film itself");
   }
   if (options.share && options.parts === undefined) throw new UsageError("--share needs --parts");
-  const film = await openFilm(file, options);
+  const film = await openFilm(file, terminal, options);
   const range = rangeFrom(options, film);
   const kept = keptFrom(range, options, film);
   const captions = await FilmCaptions.open(options, film.info);
@@ -222,13 +229,13 @@ export async function convertFilm(
     const show = (what: string, share: number) =>
       progress.show({ number: 2 + 2 * i + (what === "Checking" ? 1 : 0), of, what }, share);
     const about = { film, shots, lacking, faults, kept, layers: options.layers, captions, options };
-    const converted = await convertTo(target, about, show, signal);
+    const converted = await convertTo(target, about, { terminal, show, signal });
     if (converted) done.push(converted);
   }
   progress.end();
-  for (const line of captions?.said ?? []) console.error(line);
-  for (const line of undecodedLines(lacking, film)) console.error(line);
-  for (const line of barsLines(shots, film.info.picture)) console.error(line);
-  for (const { line } of done) console.error(line);
+  for (const line of captions?.said ?? []) terminal.tell(line);
+  for (const line of undecodedLines(lacking, film)) terminal.tell(line);
+  for (const line of barsLines(shots, film.info.picture)) terminal.tell(line);
+  for (const { line } of done) terminal.tell(line);
   return done;
 }

@@ -5,8 +5,9 @@ import { collectDrop, parseFrame, parseShare, parseSize } from "./options";
 import { outputOf, requireEncoder } from "./output-options";
 import { runWithProgress } from "./progress-line";
 import { targetsOf } from "./targets";
+import type { Terminal } from "./terminal";
 
-export function convertCommand(): Command {
+export function convertCommand(terminal: Terminal): Command {
   const command = new Command("convert")
     .description("convert one film without the app")
     .argument("<film>", "the film to convert")
@@ -20,13 +21,12 @@ export function convertCommand(): Command {
     .option("--from <frame>", "first frame to convert", parseFrame)
     .option("--to <frame>", "first frame not to convert", parseFrame)
     .option("--drop <A-B>", "leave out frames A up to B; may be given again", collectDrop, [])
-    .exitOverride()
     .action(async (file: string, options: ConvertOptions, of: Command) => {
       const targets = targetsOf(options, of);
       for (const { out, above } of targets) await requireEncoder(outputOf(options, out, above.output));
-      await runWithProgress(async (progress, signal) => {
-        const done = await convertFilm(file, options, targets, progress, signal);
-        if (done.some(({ faults }) => faults.length > 0)) process.exitCode = NEEDS_A_LOOK;
+      await runWithProgress(terminal, async (running) => {
+        const done = await convertFilm(file, options, targets, running);
+        if (done.some(({ faults }) => faults.length > 0)) terminal.status = NEEDS_A_LOOK;
       });
     });
 }

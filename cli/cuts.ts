@@ -13,6 +13,7 @@ import { openFilm } from "./open-film";
 import { parseSensitivity } from "./options";
 import { clockOfFilm } from "~/core/film-info";
 import { runWithProgress } from "./progress-line";
+import type { Terminal } from "./terminal";
 
 interface CutsOptions {
   edl?: string;
@@ -30,7 +31,7 @@ async function writeLists(list: CutList, file: string, { edl, otio, csv }: CutsO
   await write(csv, writeCutsCsv(list));
 }
 
-export function cutsCommand(): Command {
+export function cutsCommand(terminal: Terminal): Command {
   return new Command("cuts")
     .description("find the cuts of a film, without looking for anybody; as a table unless a file is asked for")
     .argument("<film>", "the film to analyse")
@@ -43,10 +44,9 @@ export function cutsCommand(): Command {
       parseSensitivity,
       DEFAULT_SENSITIVITY,
     )
-    .exitOverride()
     .action((file: string, options: CutsOptions) =>
-      runWithProgress(async (progress, signal) => {
-        const film = await openFilm(file);
+      runWithProgress(terminal, async ({ progress, signal }) => {
+        const film = await openFilm(file, terminal);
         const { name } = film;
         const { frames } = film.info;
         const transitions = await findCuts(film, {
@@ -57,9 +57,9 @@ export function cutsCommand(): Command {
         const list = { title: parse(file).name, clock: clockOfFilm(film.info), frames, transitions };
         await writeLists(list, file, options);
         progress.end();
-        if (!options.edl && !options.otio && !options.csv) process.stdout.write(writeCutsCsv(list));
+        if (!options.edl && !options.otio && !options.csv) terminal.print(writeCutsCsv(list).trimEnd());
         const count = transitions.length;
-        console.error(`${name}: ${counted(count, "cut")}, ${counted(count + 1, "shot")}.`);
+        terminal.tell(`${name}: ${counted(count, "cut")}, ${counted(count + 1, "shot")}.`);
       }),
     );
 }

@@ -5,6 +5,7 @@ import { convertFilm, NEEDS_A_LOOK } from "./convert-film";
 import { addCommonOptions } from "./convert-options";
 import { outputOf, requireEncoder } from "./output-options";
 import { runWithProgress } from "./progress-line";
+import type { Terminal } from "./terminal";
 import { parseShapes, targetsIn, type VersionOptions } from "./version-targets";
 
 export const addVersionOptions = (command: Command): Command =>
@@ -18,26 +19,24 @@ export const addVersionOptions = (command: Command): Command =>
 /** One film alone has no marks, frames or captions here: those are said of a single film with `convert`. */
 export const ONE_FILM_NOTHING = { mark: [], drop: [], captionsOffset: 0 };
 
-export function exportCommand(): Command {
+export function exportCommand(terminal: Terminal): Command {
   return addVersionOptions(
     new Command("export")
       .description("convert films to several versions each, into a folder")
       .argument("<films...>", "the films to convert"),
-  )
-    .exitOverride()
-    .action(async (files: string[], options: VersionOptions, command: Command) => {
-      const taken = new Set<string>();
-      const said = { ...options, ...ONE_FILM_NOTHING };
-      const wanted = files.map((file) => ({ file, targets: targetsIn(file, said, command, taken) }));
-      for (const { out, above } of wanted.flatMap(({ targets }) => targets)) {
-        await requireEncoder(outputOf(options, out, above.output));
+  ).action(async (files: string[], options: VersionOptions, command: Command) => {
+    const taken = new Set<string>();
+    const said = { ...options, ...ONE_FILM_NOTHING };
+    const wanted = files.map((file) => ({ file, targets: targetsIn(file, said, command, taken) }));
+    for (const { out, above } of wanted.flatMap(({ targets }) => targets)) {
+      await requireEncoder(outputOf(options, out, above.output));
+    }
+    await mkdir(options.out, { recursive: true });
+    await runWithProgress(terminal, async (running) => {
+      for (const { file, targets } of wanted) {
+        const done = await convertFilm(file, said, targets, running);
+        if (done.some(({ faults }) => faults.length > 0)) terminal.status = NEEDS_A_LOOK;
       }
-      await mkdir(options.out, { recursive: true });
-      await runWithProgress(async (progress, signal) => {
-        for (const { file, targets } of wanted) {
-          const done = await convertFilm(file, said, targets, progress, signal);
-          if (done.some(({ faults }) => faults.length > 0)) process.exitCode = NEEDS_A_LOOK;
-        }
-      });
     });
+  });
 }

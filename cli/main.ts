@@ -1,4 +1,4 @@
-/** The command line: `./glad-pan COMMAND` comes here for everything that is not set-up. */
+/** The command line, as a function: `./glad-pan COMMAND` comes here for everything that is not set-up. */
 import { existsSync } from "node:fs";
 import { Command, CommanderError } from "commander";
 import { StartError } from "~/disk/start-error";
@@ -7,49 +7,47 @@ import { analyseCommand } from "./analyse";
 import { batchCommand } from "./batch";
 import { checkCommand } from "./check";
 import { convertCommand } from "./convert";
-import { exportCommand } from "./export";
 import { cutsCommand } from "./cuts";
-import { restoreCommand } from "./restore";
+import { exportCommand } from "./export";
 import { UsageError } from "./options";
+import { restoreCommand } from "./restore";
 import { solveCommand } from "./solve";
+import type { Terminal } from "./terminal";
 
-const program = new Command("glad-pan")
-  .description("Reframes finished horizontal footage for vertical, square and other frames.")
-  .exitOverride()
-  .configureOutput({ outputError: (text, write) => write(text) });
-for (const command of [
-  convertCommand(),
-  exportCommand(),
-  batchCommand(),
-  analyseCommand(),
-  solveCommand(),
-  checkCommand(),
-  cutsCommand(),
-  restoreCommand(),
-]) {
-  program.addCommand(command);
-}
-
-/** A film's name may begin with a dash; where there is such a file, it is no option. */
-function withFileNames([node, script, command, first, ...rest]: string[]): string[] {
-  const isFile = first?.startsWith("-") && existsSync(first);
-  return [node, script, command, isFile ? `./${first}` : first, ...rest].filter((arg) => arg !== undefined);
-}
-
+const COMMANDS = [
+  ...[convertCommand, exportCommand, batchCommand, analyseCommand],
+  ...[solveCommand, checkCommand, cutsCommand, restoreCommand],
+];
+const FAILED = 1;
 const WRONG_USAGE = 2;
 
-try {
-  await program.parseAsync(withFileNames(process.argv));
-} catch (error) {
-  if (error instanceof CommanderError) {
-    process.exitCode = error.exitCode === 0 ? 0 : WRONG_USAGE;
-  } else if (error instanceof UsageError) {
-    console.error(`glad-pan: ${error.message}`);
-    process.exitCode = WRONG_USAGE;
-  } else {
-    const known = error instanceof Error ? error.message : String(error);
-    const plain = error instanceof FilmError || error instanceof StartError;
-    console.error(plain ? `glad-pan: ${known}` : `glad-pan: something went wrong: ${known}`);
-    process.exitCode = 1;
+/** A film's name may begin with a dash; where there is such a file, it is no option. */
+function withFileNames([command, first, ...rest]: readonly string[]): string[] {
+  const isFile = first?.startsWith("-") && existsSync(first);
+  return [command, isFile ? `./${first}` : first, ...rest].filter((arg) => arg !== undefined);
+}
+
+/**
+ * Carries out a command.
+ *
+ * @param args the command and its arguments, such as "convert film.mp4 --size 1080x1920 --out out.mp4"
+ * @returns the exit code, once all is written
+ */
+export async function run(args: readonly string[], terminal: Terminal): Promise<number> {
+  const program = new Command("glad-pan")
+    .description("Reframes finished horizontal footage for vertical, square and other frames.")
+    .exitOverride()
+    .configureOutput(terminal.writing);
+  for (const command of COMMANDS) program.addCommand(command(terminal).copyInheritedSettings(program));
+  try {
+    await program.parseAsync(withFileNames(args), { from: "user" });
+    return terminal.status;
+  } catch (error) {
+    // What commander refuses it has explained already.
+    if (error instanceof CommanderError) return error.exitCode === 0 ? 0 : WRONG_USAGE;
+    const said = error instanceof Error ? error.message : String(error);
+    const isExplained = [UsageError, FilmError, StartError].some((known) => error instanceof known);
+    terminal.tell(isExplained ? `glad-pan: ${said}` : `glad-pan: something went wrong: ${said}`);
+    return error instanceof UsageError ? WRONG_USAGE : FAILED;
   }
 }

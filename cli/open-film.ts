@@ -10,6 +10,7 @@ import type { FilmFile } from "~/media/film-file";
 import { probeFilm } from "~/media/probe.server";
 import { straighten } from "~/media/straighten.server";
 import { UsageError } from "./options";
+import type { Terminal } from "./terminal";
 
 /** How a film is taken, as it is said on the command line. */
 export interface FilmChoices {
@@ -39,10 +40,10 @@ function taken(info: FilmInfo, name: string, { sound, fields }: FilmChoices): Fi
 }
 
 /** Looks into a film; one whose times start over is looked into as it is once they do not. */
-async function straight(file: string, name: string): Promise<Pick<FilmFile, "file" | "info">> {
+async function straight(file: string, name: string, terminal: Terminal): Promise<Pick<FilmFile, "file" | "info">> {
   const info = await probeFilm(file, name);
   if (!info.timeBreaks) return { file, info };
-  console.error(`${name}: its timestamps restart; rewrapping it first.`);
+  terminal.tell(`${name}: its timestamps restart; rewrapping it first.`);
   const folder = mkdtempSync(join(tmpdir(), "glad-pan-straight-"));
   process.once("exit", () => rmSync(folder, { recursive: true, force: true }));
   const inOrder = join(folder, "film.mkv");
@@ -51,13 +52,13 @@ async function straight(file: string, name: string): Promise<Pick<FilmFile, "fil
 }
 
 /** Looks into a film, and says what it lacks as far as that can be told without decoding it. */
-export async function openFilm(file: string, choices: FilmChoices = {}): Promise<FilmFile> {
+export async function openFilm(file: string, terminal: Terminal, choices: FilmChoices = {}): Promise<FilmFile> {
   const name = basename(file);
-  const found = await straight(file, name);
+  const found = await straight(file, name, terminal);
   const film = { ...found, name, info: taken(found.info, name, choices) };
   const { frames, rate } = film.info;
   const lacking = describeLacking(lackingOf(film.info), frames, rate);
-  for (const sentence of lacking) console.error(`${film.name}: ${sentence}.`);
+  for (const sentence of lacking) terminal.tell(`${film.name}: ${sentence}.`);
   return film;
 }
 

@@ -1,3 +1,5 @@
+import type { Terminal } from "./terminal";
+
 /** Where a step is in the whole. */
 export interface Step {
   /** Counted from 1. */
@@ -18,36 +20,42 @@ export class ProgressLine {
   private number = 0;
   private shown = "";
 
+  constructor(private readonly terminal: Terminal) {}
+
   /** @param share of the step, 0 to 1 */
   show({ number, of, what }: Step, share: number): void {
     if (number !== this.number) [this.number, this.began] = [number, Date.now()];
     const percent = Math.floor(share * 100);
     const elapsed = (Date.now() - this.began) / 1000;
-    const { isTTY } = process.stderr;
-    const key = `${number} ${isTTY ? percent : Math.floor(percent / 10)}`;
+    const key = `${number} ${this.terminal.isInteractive ? percent : Math.floor(percent / 10)}`;
     if (key === this.shown) return;
     this.shown = key;
     const tellsTime = share > 0.02 && share < 1 && elapsed > EARLY_SECONDS;
     const left = tellsTime ? `, about ${formatSeconds((elapsed * (1 - share)) / share)} left of this step` : "";
     const line = `${of > 1 ? `${number}/${of} ` : ""}${what} ${String(percent).padStart(3)}%${left}`;
-    process.stderr.write(isTTY ? `\r\u001b[K${line}` : `${line}\n`);
+    this.terminal.overwrite(line);
   }
 
   end(): void {
-    if (process.stderr.isTTY && this.shown) process.stderr.write("\r\u001b[K");
+    if (this.terminal.isInteractive && this.shown) this.terminal.overwrite("");
   }
 }
 
+/** What a command that takes a while has at hand. */
+export interface Running {
+  terminal: Terminal;
+  progress: ProgressLine;
+  signal: AbortSignal;
+}
+
 /** Runs something that shows progress and can be interrupted from the keyboard. */
-export async function runWithProgress(
-  run: (progress: ProgressLine, signal: AbortSignal) => Promise<void>,
-): Promise<void> {
-  const progress = new ProgressLine();
+export async function runWithProgress(terminal: Terminal, run: (running: Running) => Promise<void>): Promise<void> {
+  const progress = new ProgressLine(terminal);
   const controller = new AbortController();
   const stop = () => controller.abort();
   process.once("SIGINT", stop).once("SIGTERM", stop);
   try {
-    await run(progress, controller.signal);
+    await run({ terminal, progress, signal: controller.signal });
   } finally {
     progress.end();
     process.off("SIGINT", stop).off("SIGTERM", stop);

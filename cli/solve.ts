@@ -11,13 +11,14 @@ import { layPaths } from "./lay-paths";
 import { looksOf } from "./report-looks";
 import { parseSize } from "./options";
 import { readReportFile } from "./read-report-file";
+import type { Terminal } from "./terminal";
 
 interface SolveOptions extends FramingOptions {
   size: Size;
   report: string;
 }
 
-async function solve(file: string, options: SolveOptions): Promise<void> {
+async function solve(file: string, options: SolveOptions, terminal: Terminal): Promise<void> {
   const film = await readReportFile(file, readReport);
   const rule = ruleOf(options);
   const shots = layPaths(
@@ -29,16 +30,14 @@ async function solve(file: string, options: SolveOptions): Promise<void> {
   const report = Report.parse({ ...makeReport(film, options.size, shots, film.kept), looks });
   await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   const keys = report.shots.reduce((sum, shot) => sum + shot.keys.length, 0);
-  console.error(`${options.report}: ${counted(shots.length, "shot")}, ${counted(keys, "key")}.`);
+  terminal.tell(`${options.report}: ${counted(shots.length, "shot")}, ${counted(keys, "key")}.`);
 }
 
-export function solveCommand(): Command {
+export function solveCommand(terminal: Terminal): Command {
   const command = new Command("solve")
     .description("lay a new path from what `convert` or `analyse` has found, without looking at the film again")
     .argument("<report>", "the JSON file that one of them has written")
     .requiredOption("--size <size>", "size of the result, such as 1080x1920", parseSize)
     .requiredOption("--report <file>", "the JSON file to write (docs/formats.md)");
-  return addFramingOptions(command)
-    .exitOverride()
-    .action((file: string, options: SolveOptions) => solve(file, options));
+  return addFramingOptions(command).action((file: string, options: SolveOptions) => solve(file, options, terminal));
 }

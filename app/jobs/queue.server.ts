@@ -10,7 +10,7 @@ import {
   setPaused,
   takeJob,
 } from "~/db/jobs.server";
-import { projectPath } from "~/media/project-path.server";
+import { workerFile } from "~/media/project-path.server";
 import type { UnwrittenEnd, WorkerOrder } from "./worker-order";
 import { databaseFile, db } from "./workplace.server";
 
@@ -41,10 +41,8 @@ interface Queue {
 const kept = globalThis as { gladPanQueue?: Queue };
 const queue = (): Queue => (kept.gladPanQueue ??= { running: new Map(), spare: null, state: "new" });
 
-/** In development the worker's TypeScript is loaded as it is; a build has it as one file. */
 function createWorker(): Worker {
-  const built = import.meta.env?.PROD;
-  const entry = projectPath(built ? "build/server/job-worker.js" : "app/jobs/worker-dev.mjs");
+  const entry = workerFile("job-worker.js", "app/jobs/worker-dev.mjs");
   return new Worker(entry, { workerData: { databaseFile: databaseFile() } });
 }
 

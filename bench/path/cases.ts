@@ -97,7 +97,7 @@ export function filmCases(files: readonly string[], folder: string): PathCase[] 
   mkdirSync(folder, { recursive: true });
   return files.flatMap((file) => {
     const report = join(folder, `${basename(file)}.json`);
-    const run = spawnSync("node", ["--import", "tsx", "cli/main.ts", "analyse", file, "--report", report], {
+    const run = spawnSync("node", ["--import", "tsx", "cli/glad-pan.ts", "analyse", file, "--report", report], {
       stdio: ["ignore", "ignore", "inherit"],
     });
     if (run.status !== 0) throw new Error(`the analysis of ${file} failed`);
