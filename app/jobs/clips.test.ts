@@ -34,7 +34,7 @@ const same = (clipId: string): ClipChoice => ({ clipId, filmId: null });
 
 async function add(name: string): Promise<string> {
   const file = join(folder, name);
-  copyFileSync(join("demo/clips", name), file);
+  copyFileSync(join("tests/fixtures", name), file);
   return addFilm(file, name, "move");
 }
 
@@ -66,13 +66,13 @@ beforeAll(async () => {
     { id: "s0-face-1", kind: "face", start: 4, confidence: 0.9, boxes: [{ x: 100, y: 60, width: 40, height: 50 }] },
   ]);
   const versionId = listVersions(db(), wide)[0]!.id;
-  const key = { pane: 0, frame: 60, x: 640, y: 360, height: 720, easing: null };
+  const key = { pane: 0, frame: 60, x: 160, y: 90, height: 180, easing: null };
   edit(db(), wide, film(wide).revision, { type: "set-key", versionId, key });
   // The other one is worked on as well: it is cut, and framed.
   const { id: otherVersion } = listVersions(db(), upright)[0]!;
   const split = { type: "split-shot", frame: 25, kind: "cut" } as const;
   edit(db(), upright, film(upright).revision, split);
-  const upper = { pane: 0, frame: 30, x: 360, y: 500, height: 900, easing: null };
+  const upper = { pane: 0, frame: 30, x: 90, y: 125, height: 225, easing: null };
   edit(db(), upright, film(upright).revision, { type: "set-key", versionId: otherVersion, key: upper });
   const follow = { kind: "track", trackId: "s0-face-1" } as const;
   const shotIds = [loadState(db(), film(wide)).shots[0]!.id];
@@ -100,8 +100,8 @@ test("two films become one, with the work on the first, and stay as they are", a
   const dx = (info.picture.width - second.picture.width) / 2;
   // The work on the second comes along, at the rate of the film.
   expect(keys()).toEqual([
-    [60, 640],
-    [first.frames + 36, 360 + dx],
+    [60, 160],
+    [first.frames + 36, 90 + dx],
   ]);
   expect(state().shots.map(({ start }) => start)).toEqual([0, first.frames, first.frames + 30]);
   const [track] = readTracks(db(), id, { start: 0, end: first.frames });
@@ -122,9 +122,9 @@ test("its clips are read as one film, each in its place, with every pixel and ev
   const joined = { file: sourceFile(film()), name: "joined" };
   const original = { file: sourceFile(film(upright)), name: "upright" };
   for (const [x, y] of [
-    [200, 300],
-    [360, 640],
-    [500, 900],
+    [50, 75],
+    [90, 160],
+    [125, 225],
   ] as const) {
     const [there, here] = [
       await lumaAt(joined, clip!.start, x + clip!.area.x, y + clip!.area.y),
@@ -132,8 +132,8 @@ test("its clips are read as one film, each in its place, with every pixel and ev
     ];
     expect(Math.abs(there - here)).toBeLessThan(6);
   }
-  expect(await lumaAt(joined, clip!.start, 4, 700)).toBe(16);
-  expect(await lumaAt(joined, clip!.start - 1, 4, 700)).toBeGreaterThan(16);
+  expect(await lumaAt(joined, clip!.start, 1, 175)).toBe(16);
+  expect(await lumaAt(joined, clip!.start - 1, 1, 175)).toBeGreaterThan(16);
 });
 
 test("in another order all work and all that was found goes along, and undo puts it back", async () => {
@@ -178,7 +178,7 @@ test("a clip is taken out, another put in its place, and one added, and the work
   await prepare();
   await arrangeClips(film(), [same(a!)]);
   expect(film().info.picture).toEqual(film(wide).info.picture);
-  expect(keys()).toEqual([[60, 640]]);
+  expect(keys()).toEqual([[60, 160]]);
   expect(state().shots[0]!.active).toBeNull();
   await prepare();
   expect((await probeFilm(sourceFile(film()))).frames).toBe(film(wide).info.frames);
@@ -196,7 +196,7 @@ test("it is duplicated with its parts, and saved as one file with the work on it
   const opened = film(await openProject(file, name));
   expect(opened.info.frames).toBe(film().info.frames);
   expect(listClips(db(), opened.id)).toEqual([]);
-  expect(listHandKeys(db(), listVersions(db(), opened.id)[0]!.id)).toMatchObject([{ frame: 60, x: 640 }]);
+  expect(listHandKeys(db(), listVersions(db(), opened.id)[0]!.id)).toMatchObject([{ frame: 60, x: 160 }]);
   expect(readdirSync(filmFolder(id)).filter((entry) => entry.startsWith("joined"))).toEqual([]);
 
   // Files that somebody else's work names are not read.

@@ -62,7 +62,7 @@ beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), "glad-pan-library-"));
   process.env.GLAD_PAN_DATA = join(folder, "data");
   clip = join(folder, "two shots.mp4");
-  copyFileSync("demo/clips/two-shots.mp4", clip);
+  copyFileSync("tests/fixtures/two-shots.mp4", clip);
 });
 afterEach(() => {
   useDatabase(null);
@@ -75,7 +75,7 @@ const kinds = (id: string) => listJobs(db(), id).map(({ kind, state }) => `${kin
 
 const TRACK: Track = {
   ...{ id: "face-1", kind: "face", start: 0, confidence: 0.9, who: "p1" },
-  boxes: Array.from({ length: 45 }, (_, i) => ({ x: 300 + i, y: 200, width: 90, height: 100 })),
+  boxes: Array.from({ length: 45 }, (_, i) => ({ x: 75 + i, y: 50, width: 23, height: 25 })),
 };
 
 /** Gives a film what an analysis finds and an editor sets. */
@@ -85,7 +85,7 @@ function workOn(id: string): void {
   saveShot(db(), id, { ...freshShot(`${id}.45`, { start: 45, end: 99 }, hardTransition(45, "cut")), name: "Kite" });
   saveVersion(db(), id, { ...tall!, trim: { in: 5, out: null, drops: [{ start: 20, end: 30 }] }, limitSeconds: 15 });
   setShotInVersion(db(), tall!.id, `${id}.45`, { calm: 80, follow: { kind: "track", trackId: "mark-m" } });
-  setHandKey(db(), tall!.id, { pane: 0, frame: 10, x: 640, y: 360, height: 720, easing: "hold" });
+  setHandKey(db(), tall!.id, { pane: 0, frame: 10, x: 160, y: 90, height: 180, easing: "hold" });
   savePeople(db(), id, [{ id: "p1", number: 0, signature: [1, 2], seen: 3 }]);
   changePerson(db(), id, { id: "p1", name: "Nela", mergedInto: null });
   saveTransitions(db(), id, { candidates: [{ transition: hardTransition(45, "cut"), strength: 0.9 }], settled: 99 });
@@ -261,7 +261,7 @@ describe("work on a film", () => {
     process.env.GLAD_PAN_DATA = join(folder, "other machine");
     const opened = await takeIn(file, "two shots.gladpan", "link");
     expect([isMissing(film(opened)), kinds(opened)]).toEqual([true, ["analyse done"]]);
-    const other = await takeIn("demo/clips/upright-25.mp4", "upright-25.mp4", "link");
+    const other = await takeIn("tests/fixtures/upright-25.mp4", "upright-25.mp4", "link");
     expect([other === opened, isMissing(film(opened))]).toEqual([false, true]);
     const renamed = join(folder, "renamed.mp4");
     copyFileSync(clip, renamed);
@@ -302,7 +302,7 @@ describe("work on a film", () => {
     };
     const gap = { ...project, shots: project.shots.slice(1) };
     await expect(opened(gap, clip)).rejects.toThrow("not consistent: the shots leave a gap");
-    await expect(opened(project, "demo/clips/upright-25.mp4")).rejects.toThrow("not the one it was made for");
+    await expect(opened(project, "tests/fixtures/upright-25.mp4")).rejects.toThrow("not the one it was made for");
     await expect(opened(project, "package.json")).rejects.toThrow("two shots.mp4");
     expect(listFilms(db())).toHaveLength(1);
     expect(readdirSync(filmsFolder())).toEqual([id]);

@@ -28,13 +28,13 @@ import { db, sourceFile, useDatabase } from "./workplace.server";
 let folder: string;
 let id: string;
 const film = () => findFilm(db(), id)!;
-const key = (frame: number) => ({ pane: 0, frame, x: 640, y: 360, height: 720, easing: null });
+const key = (frame: number) => ({ pane: 0, frame, x: 160, y: 90, height: 180, easing: null });
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), "glad-pan-replace-"));
   process.env.GLAD_PAN_DATA = join(folder, "data");
   const clip = join(folder, "two shots.mp4");
-  copyFileSync("demo/clips/two-shots.mp4", clip);
+  copyFileSync("tests/fixtures/two-shots.mp4", clip);
   id = await addFilm(clip, "two shots.mp4", "copy");
   deleteShot(db(), `${id}.0`);
   saveShot(db(), id, { ...freshShot(`${id}.0`, { start: 0, end: 45 }, null), name: "Nela" });
@@ -58,9 +58,18 @@ function newExport(name: string): string {
   const file = join(folder, name);
   const graph =
     "[0:v]trim=start_frame=20,setpts=PTS-STARTPTS,eq=brightness=0.06:contrast=0.9[film];" +
-    "color=black:s=1280x720:r=30,trim=end_frame=12,format=yuv420p[head];[head][film]concat=n=2:v=1[out]";
+    "color=black:s=320x180:r=30,trim=end_frame=12,format=yuv420p[head];[head][film]concat=n=2:v=1[out]";
   const encode = ["-map", "[out]", "-c:v", "libx264", "-preset", "ultrafast", "-crf", "26", file];
-  execFileSync("ffmpeg", ["-y", "-v", "error", "-i", "demo/clips/two-shots.mp4", "-filter_complex", graph, ...encode]);
+  execFileSync("ffmpeg", [
+    "-y",
+    "-v",
+    "error",
+    "-i",
+    "tests/fixtures/two-shots.mp4",
+    "-filter_complex",
+    graph,
+    ...encode,
+  ]);
   return file;
 }
 

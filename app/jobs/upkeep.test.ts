@@ -21,7 +21,7 @@ import { addFilm, reconcileFilms, removeFilm } from "./films.server";
 import { clearHalfUploads, expireUploads, removeEmptyFolders, sweepAsides } from "./upkeep.server";
 import { db, filmFolder, filmsFolder, sourceFile, useDatabase } from "./workplace.server";
 
-const CLIP = "demo/clips/upright-25.mp4";
+const CLIP = "tests/fixtures/upright-25.mp4";
 const ASIDE = ".0b0c0d0e-0000-4000-8000-000000000000.part.mp4";
 const DAY_MS = 24 * 60 * 60 * 1000;
 
