@@ -23,5 +23,6 @@ export default {
   },
   moduleNameMapper: { "^~/(.*)$": "<rootDir>/app/$1" },
   testMatch: ["<rootDir>/{app,bench,cli,server,models,demo,tests,tools}/**/*.test.{ts,tsx}"],
+  testPathIgnorePatterns: ["/node_modules/", ...(process.env.GLAD_PAN_TESTS === "all" ? [] : ["[.]long[.]test[.]ts$"])],
   modulePathIgnorePatterns: ["<rootDir>/build", "<rootDir>/tools/models"],
 };

@@ -1,80 +1,177 @@
-/** A server that is killed at any moment: no change that was acknowledged is lost, no file is half, no tool goes on. */
-import { join } from "node:path";
+/** A server that is killed at any moment: nothing that was acknowledged is lost, no file is half, no tool goes on. */
+import { statSync } from "node:fs";
+import { join as joinPath } from "node:path";
 import { probeFilm } from "~/media/probe.server";
-import { form, send } from "../../tests/support/raw-request";
+import { form } from "../../tests/support/raw-request";
 import { seeded } from "../../demo/film/random";
-import { Library } from "./library";
+import { Library, revisionIn } from "./library";
 import { comesTrue, type Outcome, sleep } from "./outcome";
+import {
+  type Acknowledged,
+  addFilm,
+  exportAll,
+  finishUpload,
+  join,
+  nothingAcknowledged,
+  timeText,
+  uploadHalf,
+} from "./work";
 
 /** A tool may outlive its server by no more than this. */
 const TOOLS_MS = 5000;
+/** All that is to be done is done by then. */
+const IDLE_MS = 400_000;
+/** Films that whoever looks at the library can play: originals, what clips are joined to, pieces of proxies, exports. */
+const PLAYABLE = /^films\/[^/]+\/(source[\w-]*\.\w+|proxy\/\d+\.mp4|exports\/.+|joined[\w-]*\.\w+)$/;
 
-interface JobState {
-  kind: string;
-  state: string;
-}
-
-/** Sees to it that something is to be done: a render of a film that is ready, or else another film. */
-async function giveWork(library: Library, round: number): Promise<string> {
-  const films = library.query<{ id: string }>("SELECT id FROM films ORDER BY created_at");
-  const unfinished = library.query<JobState>("SELECT kind, state FROM jobs WHERE state IN ('queued', 'running')");
-  const [newest] = films.slice(-1);
-  if (newest && unfinished.length > 0) return newest.id;
-  if (newest && round % 2 === 0) {
-    const versionId = library.versionOf(newest.id);
-    await send(library.server.url, form(`/films/${newest.id}`, { intent: "export", versionId }));
-    return newest.id;
+/** Sees to it that something is to be done: in turn an upload, exports, a join, a timing, half an upload. */
+async function giveWork(library: Library, done: Acknowledged, round: number): Promise<string> {
+  const ready = [...done.films].filter(library.isAnalysed);
+  const newest = ready.at(-1);
+  if (newest === undefined || round % 5 === 0) {
+    await addFilm(library, done, `kite ${round}.mp4`);
+    return "a film";
   }
-  return (await library.addFilm(`kite ${round}.mp4`)).id;
+  if (round % 5 === 1) {
+    await exportAll(library, done, newest);
+    return "exports of two versions";
+  }
+  if (round % 5 === 2 && ready.length > 1) {
+    await join(library, done, ready.slice(-2), `joined ${round}`);
+    return "a join";
+  }
+  if (round % 5 === 3) {
+    await timeText(library, done, newest);
+    await exportAll(library, done, newest);
+    return "captions, and exports of two versions";
+  }
+  await uploadHalf(library, done, `half ${round}.mp4`);
+  return "half an upload";
 }
 
 /** What is not as it should be after a kill and a new start. */
-async function faultsAfter(
-  library: Library,
-  acknowledged: Map<string, { revision: number; x?: number }>,
-  sent: ReadonlyMap<string, number>,
-): Promise<string[]> {
-  const faults: string[] = [];
-  for (const [film, { revision, x }] of acknowledged) {
-    const kept = { revision: library.revisionOf(film), x: library.keyOf(film) };
-    acknowledged.set(film, kept);
-    // The last change may have been kept although the answer did not come through.
-    if (kept.revision < revision || (kept.x !== x && kept.x !== sent.get(film))) {
-      faults.push(`revision ${revision} with x ${x} was acknowledged, ${kept.revision} with ${kept.x} is there`);
+class Faults {
+  private readonly known = new Set<string>();
+
+  constructor(
+    private readonly library: Library,
+    private readonly done: Acknowledged,
+  ) {}
+
+  /**
+   * @param sent the last change of each film that was sent
+   * @param halves what was not finished when the server was killed
+   */
+  async found(sent: ReadonlyMap<string, number>, halves: readonly string[]): Promise<string[]> {
+    return [...this.lost(sent), ...this.left(halves), ...(await this.broken()), ...this.strays()];
+  }
+
+  /** What was acknowledged and is not there. */
+  private lost(sent: ReadonlyMap<string, number>): string[] {
+    const { library, done } = this;
+    const faults: string[] = [];
+    const films = new Set(library.films());
+    for (const film of done.films) if (!films.has(film)) faults.push(`the film ${film} is gone`);
+    for (const [film, { revision, x }] of done.edits) {
+      const kept = { revision: library.revisionOf(film), x: library.keyOf(film) };
+      done.edits.set(film, kept);
+      // The last change may have been kept although the answer did not come through.
+      if (kept.revision < revision || (kept.x !== x && kept.x !== sent.get(film))) {
+        faults.push(`revision ${revision} with x ${x} was acknowledged, ${kept.revision} with ${kept.x} is there`);
+      }
     }
+    for (const [film, texts] of done.captions) {
+      const kept = library.query<{ text: string }>(
+        `SELECT text FROM captions WHERE film_id = '${film}' ORDER BY start`,
+      );
+      if (kept.map(({ text }) => text).join() !== texts.join())
+        faults.push(`captions of ${film}: ${JSON.stringify(kept)}`);
+    }
+    const renders = library.jobs().filter(({ kind }) => kind === "render").length;
+    if (renders < done.exports.length)
+      faults.push(`${done.exports.length} exports were acknowledged, ${renders} are there`);
+    return faults;
   }
-  const files = library.files();
-  const half = files.filter((file) => file.includes(".part"));
-  // A job that has been taken up may be at it already.
-  const busy = library.query<JobState>("SELECT kind, state FROM jobs WHERE state = 'running'").length;
-  if (half.length > busy) faults.push(`half files: ${half.join(", ")}`);
-  for (const file of files.filter((name) => /(proxy|source|exports\/.*)\.mp4$/.test(name))) {
-    await probeFilm(join(library.server.data, file)).catch((error: unknown) =>
-      faults.push(`${file}: ${String(error)}`),
-    );
+
+  /** What was half when the server was killed, and still is: every half has a name that no other has. */
+  private left(halves: readonly string[]): string[] {
+    const now = new Set(this.library.halves());
+    return halves.filter((half) => now.has(half)).map((half) => `${half} is left half`);
   }
-  const folders = new Set(files.flatMap((file) => /^films\/([^/]+)\//.exec(file)?.[1] ?? []));
-  const known = new Set(library.query<{ id: string }>("SELECT id FROM films").map(({ id }) => id));
-  for (const folder of folders) if (!known.has(folder)) faults.push(`the folder ${folder} has no film`);
-  const uploads = files.filter((file) => file.startsWith("uploads/") && file.endsWith(".json"));
-  for (const upload of uploads) {
-    if (!files.includes(upload.replace(/\.json$/, ""))) faults.push(`${upload} is of no upload`);
+
+  /** Films that cannot be read to their end. */
+  private async broken(): Promise<string[]> {
+    const faults: string[] = [];
+    for (const name of this.library.files().filter((file) => PLAYABLE.test(file) && !file.includes(".part"))) {
+      const file = joinPath(this.library.server.data, name);
+      const { size, mtimeMs } = statSync(file);
+      const print = `${name} ${size} ${mtimeMs}`;
+      if (this.known.has(print)) continue;
+      this.known.add(print);
+      const info = await probeFilm(file).catch((error: unknown) => String(error));
+      if (typeof info === "string") faults.push(`${name}: ${info}`);
+      else if (info.cutOff > 0) faults.push(`${name}: ${info.cutOff} frames are missing at its end`);
+    }
+    return faults;
   }
-  return faults;
+
+  /** Folders and uploads that belong to nothing. */
+  private strays(): string[] {
+    const files = this.library.files();
+    const films = new Set(this.library.films());
+    const folders = new Set(files.flatMap((file) => /^films\/([^/]+)\//.exec(file)?.[1] ?? []));
+    const uploads = files.filter((file) => file.startsWith("uploads/") && file.endsWith(".json"));
+    return [
+      ...[...folders].filter((folder) => !films.has(folder)).map((folder) => `the folder ${folder} has no film`),
+      ...uploads
+        .filter((upload) => !files.includes(upload.replace(/\.json$/, "")))
+        .map((upload) => `${upload} is of no upload`),
+    ];
+  }
 }
 
 /** Lets all jobs come to their end; one that was given up, because it was killed too soon too often, is started again. */
 async function finishAll(library: Library): Promise<string[]> {
-  const idle = () => library.query("SELECT 1 FROM jobs WHERE state IN ('queued', 'running')").length === 0;
-  await comesTrue(idle, 400_000);
-  for (const { id } of library.query<{ id: string }>(
-    "SELECT id FROM jobs WHERE error LIKE 'Glad Pan stopped 4 times%'",
-  )) {
-    await send(library.server.url, form("/?index", { intent: "retry", jobId: id }));
+  await comesTrue(library.isIdle, IDLE_MS);
+  for (const { id, error } of library.jobs()) {
+    if (error?.startsWith("Glad Pan stopped 4 times")) {
+      await library.demand(200, form("/?index", { intent: "retry", jobId: id }));
+    }
   }
-  await comesTrue(idle, 400_000);
-  const left = library.query<JobState & { error: string }>("SELECT kind, state, error FROM jobs WHERE state <> 'done'");
+  await comesTrue(library.isIdle, IDLE_MS);
+  const left = library.jobs().filter(({ state }) => state !== "done");
   return left.map(({ kind, state, error }) => `the job ${kind} is ${state}: ${error}`);
+}
+
+/** Exports that are said to be done, and have no file of the size that was asked for. */
+function missingExports(library: Library): string[] {
+  const files = new Set(library.files());
+  return library.jobs().flatMap(({ kind, filmId, payload }) => {
+    if (kind !== "render") return [];
+    const { fileName } = JSON.parse(payload) as { fileName: string };
+    return files.has(`films/${filmId}/exports/${fileName}`) ? [] : [`the export ${fileName} is not there`];
+  });
+}
+
+/** Changes a film until the server is gone. */
+async function keepEditing(library: Library, done: Acknowledged, sent: Map<string, number>, random: () => number) {
+  const film = library.films().at(-1);
+  if (film === undefined) return 0;
+  let made = 0;
+  for (let revision = library.revisionOf(film); ; made++) {
+    const x = Math.round(60 + random() * 200);
+    sent.set(film, x);
+    const answer = await library.send(library.setKey(film, revision, x)).catch(() => null);
+    // Gone; or somebody else's change came first, as captions do.
+    if (!answer) return made;
+    if (answer.status === 409) revision = library.revisionOf(film);
+    else if (answer.status !== 200) throw new Error(`an edit was answered with ${answer.status}: ${answer.body}`);
+    else {
+      revision = revisionIn(answer);
+      done.edits.set(film, { revision, x });
+    }
+    await sleep(10);
+  }
 }
 
 /** @param count how often the server is killed */
@@ -86,40 +183,34 @@ export async function killedServers(
   const library = new Library();
   const random = seeded(seed);
   const failures: string[] = [];
-  const acknowledged = new Map<string, { revision: number; x?: number }>();
+  const done = nothingAcknowledged();
   const sent = new Map<string, number>();
+  const faults = new Faults(library, done);
   let edits = 0;
   try {
     await library.server.start();
     for (let round = 0; round < count; round++) {
-      const film = await giveWork(library, round);
-      let alive = true;
-      const editing = (async () => {
-        for (let revision = library.revisionOf(film); alive;) {
-          const x = 400 + Math.floor(random() * 400);
-          sent.set(film, x);
-          const answer = await library.setKey(film, revision, x).catch(() => null);
-          if (!answer || answer.status !== 200) break;
-          edits++;
-          revision = answer.revision;
-          acknowledged.set(film, { revision, x });
-          await sleep(10);
-        }
-      })();
+      const work = await giveWork(library, done, round);
+      const editing = keepEditing(library, done, sent, random);
       await sleep(100 + random() * 3500);
       await library.server.kill();
-      alive = false;
-      await editing;
+      edits += await editing;
+      const halves = library.halves();
       const gone = await comesTrue(() => library.tools().length === 0, TOOLS_MS);
       if (!gone) failures.push(`kill ${round}: still running: ${library.tools().join("; ")}`);
       await library.server.start();
-      const faults = await faultsAfter(library, acknowledged, sent);
-      failures.push(...faults.map((fault) => `kill ${round}: ${fault}`));
-      onEach(`kill ${round}: ${faults[0] ?? "held"}`);
+      const lost = await finishUpload(library, done);
+      const found = [...(lost === null ? [] : [lost]), ...(await faults.found(sent, halves))];
+      failures.push(...found.map((fault) => `kill ${round}, during ${work}: ${fault}`));
+      onEach(`kill ${round}, during ${work}, ${halves.length} half files: ${found[0] ?? "held"}`);
+      // Work that piles up is never finished; every third start is left alone until it is.
+      if (round % 3 === 2) await comesTrue(library.isIdle, IDLE_MS);
     }
-    failures.push(...(await finishAll(library)));
-    const jobs = library.query("SELECT 1 FROM jobs").length;
-    return { what: `kills at a random moment (${edits} acknowledged edits, ${jobs} jobs)`, tried: count, failures };
+    failures.push(...(await finishAll(library)), ...missingExports(library), ...(await faults.found(sent, [])));
+    const jobs = library.jobs();
+    const of = (kind: string) => jobs.filter((job) => job.kind === kind).length;
+    const what = `kills at a random moment (${edits} acknowledged edits, ${of("render")} renders, ${of("join")} joins, ${done.films.size} films)`;
+    return { what, tried: count, failures };
   } finally {
     await library.server.dispose();
   }

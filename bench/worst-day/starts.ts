@@ -3,14 +3,7 @@ import { spawnSync } from "node:child_process";
 import { Library } from "./library";
 import { comesTrue, type Outcome, sleep } from "./outcome";
 
-interface JobState {
-  kind: string;
-  state: string;
-  attempts: number;
-}
-const jobs = (library: Library) =>
-  library.query<JobState>("SELECT kind, state, attempts FROM jobs ORDER BY created_at, rowid");
-const analysis = (library: Library) => jobs(library).find(({ kind }) => kind === "analyse")!;
+const analysis = (library: Library) => library.jobs().find(({ kind }) => kind === "analyse")!;
 
 /** A start that is refused says why in one line. */
 function refusedStart(environment: Record<string, string>): { status: number | null; said: string } {
@@ -26,7 +19,7 @@ export async function secondStarts(): Promise<Outcome> {
     await library.server.start();
     await library.addFilm("kite.mp4");
     await comesTrue(() => analysis(library).state === "running", 20_000);
-    const before = JSON.stringify(jobs(library));
+    const before = JSON.stringify(library.jobs());
     const refusals: [string, Record<string, string>, RegExp][] = [
       ["the same folder", { GLAD_PAN_DATA: library.server.data, PORT: "4199" }, /is in use by http:.*process \d+/],
       [
@@ -42,11 +35,11 @@ export async function secondStarts(): Promise<Outcome> {
       if (status !== 1 || !reason.test(said) || said.trim().includes("\n")) failures.push(`${what}: ${status} ${said}`);
     }
     // Nothing of the running work was taken up a second time.
-    const states = JSON.stringify(jobs(library).map(({ kind, attempts }) => [kind, attempts > 1]));
+    const states = JSON.stringify(library.jobs().map(({ kind, attempts }) => [kind, attempts > 1]));
     if (states.includes("true"))
-      failures.push(`the running work was disturbed: ${before} → ${JSON.stringify(jobs(library))}`);
-    const done = await comesTrue(() => jobs(library).every(({ state }) => state === "done"), 300_000);
-    if (!done) failures.push(`the running work did not end: ${JSON.stringify(jobs(library))}`);
+      failures.push(`the running work was disturbed: ${before} → ${JSON.stringify(library.jobs())}`);
+    const done = await comesTrue(() => library.jobs().every(({ state }) => state === "done"), 300_000);
+    if (!done) failures.push(`the running work did not end: ${JSON.stringify(library.jobs())}`);
     return { what: "second and senseless starts", tried: refusals.length + 2, failures };
   } finally {
     await library.server.dispose();
@@ -67,14 +60,14 @@ export async function orderlyStops(count: number): Promise<Outcome> {
       const seconds = (Date.now() - begun) / 1000;
       if (code !== 0 || seconds > 8) failures.push(`stop ${round}: exit ${code} after ${seconds} s`);
       if (library.tools().length > 0) failures.push(`stop ${round}: still running: ${library.tools().join("; ")}`);
-      const open = jobs(library).filter(({ state }) => state !== "done");
+      const open = library.jobs().filter(({ state }) => state !== "done");
       if (open.some(({ state, attempts }) => state !== "queued" || attempts > 0))
         failures.push(`stop ${round}: ${JSON.stringify(open)}`);
       if (library.files().some((file) => file.includes(".part"))) failures.push(`stop ${round}: half files`);
       await library.server.start();
     }
-    const done = await comesTrue(() => jobs(library).every(({ state }) => state === "done"), 300_000);
-    if (!done) failures.push(`the work did not end: ${JSON.stringify(jobs(library))}`);
+    const done = await comesTrue(() => library.jobs().every(({ state }) => state === "done"), 300_000);
+    if (!done) failures.push(`the work did not end: ${JSON.stringify(library.jobs())}`);
     return { what: "stops in the middle of the work", tried: count, failures };
   } finally {
     await library.server.dispose();

@@ -4,9 +4,9 @@ import { expect, type Page, test } from "@playwright/test";
 import { goTo, openTwoShots, query } from "../support/desk";
 import { fileAt, resultAt } from "../support/pixels";
 import { renderVersion } from "../support/render-version";
-import { TestServer } from "../support/server";
+import { serverWith } from "../support/prepared";
 
-const server = new TestServer();
+const server = serverWith("two-shots");
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
@@ -167,7 +167,7 @@ test("come from a file, are changed by hand and in the lane, and are in the expo
     for (const name of ["SRT and WebVTT files beside it", "Text track in the MP4"]) {
       await page.getByLabel(name).click();
     }
-    const file = await renderVersion(page, "1080 × 1920", server.data);
+    const file = await renderVersion(page, "Vertical 9:16", server.data);
     const probe = execFileSync("ffprobe", [
       "-v",
       "error",
@@ -179,11 +179,11 @@ test("come from a file, are changed by hand and in the lane, and are in the expo
     ]);
     expect(probe.toString()).toContain("mov_text");
     // What is burnt in is where it was put, near the top: its box darkens the picture, as on the desk.
-    const [x, y] = [345, 150];
+    const [x, y] = [0.32, 0.078] as const;
     const light = (colour: readonly number[]) => colour.reduce((sum, value) => sum + value, 0);
     expect(light(fileAt(file, 50, x, y))).toBeLessThan(0.7 * light(fileAt(file, 70, x, y)));
     await goTo(page, 50);
-    const off = async () => Math.abs(light(await resultAt(page, x / 1080, y / 1920)) - light(fileAt(file, 50, x, y)));
+    const off = async () => Math.abs(light(await resultAt(page, x, y)) - light(fileAt(file, 50, x, y)));
     await expect.poll(off).toBeLessThan(40);
     await button(page, "Export").click();
     const read = async (name: string) => {

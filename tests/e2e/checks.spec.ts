@@ -2,9 +2,9 @@
 import { readFileSync } from "node:fs";
 import { expect, type Page, test } from "@playwright/test";
 import { openTwoShots, query } from "../support/desk";
-import { TestServer } from "../support/server";
+import { serverWith } from "../support/prepared";
 
-const server = new TestServer();
+const server = serverWith("two-shots");
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 

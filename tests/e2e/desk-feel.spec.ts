@@ -1,9 +1,10 @@
 /** Playing, shortcuts and the parts of the desk, by pointer and keyboard. */
 import { expect, type Page, test } from "@playwright/test";
 import { frameOf, goTo, openTwoShots, rows } from "../support/desk";
-import { LONG_WORK, TestServer } from "../support/server";
+import { serverWith } from "../support/prepared";
+import { LONG_WORK } from "../support/server";
 
-const server = new TestServer();
+const server = serverWith("two-shots");
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 

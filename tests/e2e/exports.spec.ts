@@ -4,10 +4,11 @@ import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
 import { openTwoShots, query } from "../support/desk";
 import { measure } from "../support/measure";
-import { LONG_WORK, TestServer } from "../support/server";
+import { serverWith } from "../support/prepared";
+import { LONG_WORK } from "../support/server";
 import { moveUp } from "../support/sortable";
 
-const server = new TestServer();
+const server = serverWith("two-shots");
 const out = join(server.data, "delivered");
 test.beforeAll(async () => {
   mkdirSync(out);
@@ -32,9 +33,11 @@ const version = (page: Page, name: string) =>
   dialog(page).getByRole("list", { name: "Versions" }).getByRole("listitem").filter({ hasText: name });
 const openExport = (page: Page) => page.getByRole("button", { name: /^Export/ }).click();
 
-async function addVersion(page: Page, shape: RegExp): Promise<void> {
+async function addVersion(page: Page, shape: RegExp, width: string): Promise<void> {
   await page.getByRole("button", { name: "Add a version" }).click();
   await page.getByRole("radio", { name: shape }).click();
+  await page.getByLabel("Width (px)").fill(width);
+  await page.getByLabel("Width (px)").press("Enter");
   await page.getByRole("button", { name: "Add version", exact: true }).click();
 }
 
@@ -47,12 +50,12 @@ test("three versions in one go, each as it is set; one is cancelled, done again,
   page,
 }) => {
   await openTwoShots(page, server);
-  await addVersion(page, /Square/);
-  await addVersion(page, /Portrait|4:5/);
+  await addVersion(page, /Square/, "256");
+  await addVersion(page, /Portrait|4:5/, "256");
 
   await test.step("settings are each version's own, and names follow a pattern", async () => {
     await openExport(page);
-    for (const name of ["Vertical 9:16", "Square 1:1"]) {
+    for (const name of ["Vertical 9:16", "Square 1:1", "Portrait 4:5"]) {
       await version(page, name).getByRole("checkbox").first().check();
     }
     await version(page, "Square 1:1")
@@ -92,11 +95,11 @@ test("three versions in one go, each as it is set; one is cancelled, done again,
     const ready = renders();
     expect(ready.every(({ state }) => state === "done")).toBe(true);
     expect(readdirSync(out).sort()).toEqual(["two-shots Square 1-1 (2).mp4", "two-shots Square 1-1.mp4"]);
-    expect(measure(join(out, "two-shots Square 1-1 (2).mp4"))).toMatchObject({ size: [1080, 1080], frames: 99 });
+    expect(measure(join(out, "two-shots Square 1-1 (2).mp4"))).toMatchObject({ size: [256, 256], frames: 99 });
     const [film] = readdirSync(join(server.data, "films"));
     const exports = join(server.data, "films", film!, "exports");
     expect(readdirSync(exports)).toHaveLength(2);
-    expect(measure(join(exports, "two-shots Vertical 9-16.mp4"))).toMatchObject({ size: [1080, 1920], frames: 99 });
+    expect(measure(join(exports, "two-shots Vertical 9-16.mp4"))).toMatchObject({ size: [270, 480], frames: 99 });
     await page.getByText("What was checked").first().click();
     await expect(page.getByText(/frames show what the desk shows/).first()).toBeVisible();
   });
@@ -115,7 +118,7 @@ test("three versions in one go, each as it is set; one is cancelled, done again,
     await expect(files.locator(":scope > li").filter({ hasText: "Square" })).not.toContainText("Changed since");
     await old.getByRole("button", { name: "Export again" }).click();
     await expect(files.getByRole("link", { name: "Download" })).toHaveCount(4, { timeout: LONG_WORK });
-    expect(renders().at(-1)!.fileName).toBe("two-shots 1080x1920.mp4");
+    expect(renders().at(-1)!.fileName).toBe("two-shots 270x480.mp4");
   });
 
   await test.step("a file is deleted", async () => {

@@ -1,9 +1,10 @@
 /** Keys as a table: sorted, changed in figures, and several moved, copied and deleted at once. */
 import { expect, type Page, test } from "@playwright/test";
 import { goTo, openTwoShots, query, rows, storedKeys } from "../support/desk";
-import { LONG_WORK, TestServer } from "../support/server";
+import { serverWith } from "../support/prepared";
+import { LONG_WORK } from "../support/server";
 
-const server = new TestServer();
+const server = serverWith("two-shots");
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 

@@ -8,14 +8,20 @@ import { fontOf } from "~/core/composition/layers/font-families";
 import { newText, type TextLayer } from "~/core/composition/layers/layer";
 import { USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
 import { registerFonts } from "~/media/layers/fonts.server";
+import { openTwoShots } from "../support/desk";
 import { fileAt, resultAt } from "../support/pixels";
 import { renderVersion } from "../support/render-version";
-import { LONG_WORK, TestServer } from "../support/server";
+import { serverWith } from "../support/prepared";
+import type { TestServer } from "../support/server";
 import { moveUp } from "../support/sortable";
 
-const server = new TestServer();
-test.beforeAll(() => server.start());
-test.afterAll(() => server.dispose());
+// Every test begins with a film above which nothing lies.
+let server: TestServer;
+test.beforeEach(async () => {
+  server = serverWith("two-shots");
+  await server.start();
+});
+test.afterEach(() => server.dispose());
 
 const GROUND = { frame: { width: 1080, height: 1920 }, safe: USUAL_SAFE_AREA };
 const text = (words: string, more: Partial<TextLayer> = {}): TextLayer => ({ ...newText("t", words), ...more });
@@ -128,15 +134,12 @@ const layers = (page: Page) => page.getByRole("list", { name: "Layers, the one i
 /** How bright a place of the result is, in shares of it, 0 to 255. */
 const lightAt = async (page: Page, x: number, y: number) => (await resultAt(page, x, y))[1]!;
 
-/** The same of a file half a second after its beginning, at a pixel. */
+/** The same of a file half a second after its beginning. */
 const fileLightAt = (file: string, x: number, y: number) => fileAt(file, 15, x, y)[1]!;
 
 /** Opens a film of two shots at what lies above it. */
 async function open(page: Page): Promise<void> {
-  await page.goto(server.url);
-  await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");
-  await page.getByRole("link", { name: "Open two-shots.mp4" }).first().click();
-  await expect(page.getByRole("listbox", { name: "Shots" }).getByRole("option")).toHaveCount(2, { timeout: LONG_WORK });
+  await openTwoShots(page, server);
   await page.getByRole("radio", { name: "Layers" }).click();
 }
 
@@ -197,9 +200,9 @@ test("a bar and a text are added, placed, ordered, timed, undone, copied, and ar
   await expect(layers(page)).toHaveText([/bar/]);
 
   await page.getByRole("navigation", { name: "Versions" }).getByRole("link", { name: "Vertical 9:16" }).click();
-  const file = await renderVersion(page, "1080 × 1920", server.data);
-  expect(fileLightAt(file, 540, 1650)).toBeGreaterThan(250);
-  expect(fileLightAt(file, 540, 1000)).toBeLessThan(250);
+  const file = await renderVersion(page, "Vertical 9:16", server.data);
+  expect(fileLightAt(file, 0.5, 0.86)).toBeGreaterThan(250);
+  expect(fileLightAt(file, 0.5, 0.52)).toBeLessThan(250);
 });
 
 test("a text that does not fit says so, and fits when it may shrink", async ({ page }) => {
@@ -252,7 +255,7 @@ test("a picture is brought in as a layer and as a backdrop; what is none is refu
   await page.getByRole("option", { name: "Your picture or film" }).click();
   await page.getByLabel("Choose a file: file").setInputFiles(file);
   await expect.poll(() => lightAt(page, 0.1, 0.9)).toBe(255);
-  const rendered = await renderVersion(page, "1080 × 1920", server.data);
-  expect(fileLightAt(rendered, 100, 1700)).toBeGreaterThan(250);
-  expect(fileLightAt(rendered, 980, 150)).toBeGreaterThan(250);
+  const rendered = await renderVersion(page, "Vertical 9:16", server.data);
+  expect(fileLightAt(rendered, 0.1, 0.885)).toBeGreaterThan(250);
+  expect(fileLightAt(rendered, 0.905, 0.078)).toBeGreaterThan(250);
 });

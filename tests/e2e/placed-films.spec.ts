@@ -1,16 +1,21 @@
 /** Films placed in a film: in a pane, behind it and above it, on the desk and in the file, frame by frame. */
 import { execFileSync } from "node:child_process";
-import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
 import { probeFilm } from "~/media/probe.server";
+import { openTwoShots } from "../support/desk";
 import { framesAt, resultAt } from "../support/pixels";
 import { renderVersion } from "../support/render-version";
-import { LONG_WORK, TestServer } from "../support/server";
+import { serverWith } from "../support/prepared";
+import { LONG_WORK, type TestServer } from "../support/server";
 
-const server = new TestServer();
-test.beforeAll(() => server.start());
-test.afterAll(() => server.dispose());
+// Every test begins with a film in which nothing is placed.
+let server: TestServer;
+test.beforeEach(async () => {
+  server = serverWith("two-shots");
+  await server.start();
+});
+test.afterEach(() => server.dispose());
 
 /** How much lighter each frame of a clip is than the one before. */
 const STEP = 5;
@@ -44,10 +49,7 @@ test("a clip runs in a pane from its in point, sounds there, and is in the file 
   page,
 }) => {
   const file = lighter();
-  await page.goto(server.url);
-  await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");
-  await page.getByRole("link", { name: "Open two-shots.mp4" }).first().click();
-  await expect(rows(page)).toHaveCount(2, { timeout: LONG_WORK });
+  await openTwoShots(page, server);
   await rows(page).last().click();
   await page.getByRole("radio", { name: "Stack", exact: true }).click();
   await page.getByLabel("Other content: file").setInputFiles({
@@ -71,8 +73,8 @@ test("a clip runs in a pane from its in point, sounds there, and is in the file 
     await expect.poll(async () => Math.abs((await resultAt(page, 0.5, 0.75))[1]! - wanted)).toBeLessThanOrEqual(2);
   }
 
-  const rendered = await renderVersion(page, "1080 × 1920", server.data);
-  const seen = framesAt(rendered, 45, 54, 540, 1440).map(([red]) => red!);
+  const rendered = await renderVersion(page, "Vertical 9:16", server.data);
+  const seen = framesAt(rendered, 45, 54, 0.5, 0.75).map(([red]) => red!);
   // Fifty-four frames of the shot, and thirty-seven of the clip from there on: then its last one stands.
   isNear(
     seen,
@@ -80,7 +82,7 @@ test("a clip runs in a pane from its in point, sounds there, and is in the file 
     2,
   );
   // The first shot has nothing of it.
-  expect(framesAt(rendered, 44, 1, 540, 1440)[0]).not.toEqual(framesAt(rendered, 45, 1, 540, 1440)[0]);
+  expect(framesAt(rendered, 44, 1, 0.5, 0.75)[0]).not.toEqual(framesAt(rendered, 45, 1, 0.5, 0.75)[0]);
   expect((await probeFilm(rendered)).audio).not.toBeNull();
 });
 
@@ -89,13 +91,9 @@ test("a clip that can be seen through lies above the film, and a film of the lib
 }) => {
   const file = clip("spark.webm", "-c:v", "libvpx-vp9", "-pix_fmt", "yuva420p", "-crf", "6", "-b:v", "0");
   await page.goto(server.url);
-  const film = { name: "meadow.mp4", mimeType: "video/mp4", buffer: readFileSync("demo/clips/two-shots.mp4") };
-  await page.getByLabel("Film files").setInputFiles([film]);
-  await expect(page.getByRole("link", { name: "Open meadow.mp4" })).toBeVisible();
   await page.getByLabel("Film files").setInputFiles(lighter());
   await expect(page.getByRole("link", { name: "Open lighter.mp4" })).toBeVisible();
-  await page.getByRole("link", { name: "Open meadow.mp4" }).click();
-  await expect(rows(page)).toHaveCount(2, { timeout: LONG_WORK });
+  await openTwoShots(page, server);
   await rows(page).first().click();
   await page.getByRole("radio", { name: "Whole", exact: true }).click();
   await page.getByRole("combobox", { name: "Backdrop" }).click();
@@ -120,10 +118,10 @@ test("a clip that can be seen through lies above the film, and a film of the lib
   await expect.poll(() => off(0.8, 0.09)).toBeLessThanOrEqual(2);
   await expect.poll(() => off(0.5, 0.95)).toBeLessThanOrEqual(2);
 
-  const rendered = await renderVersion(page, "1080 × 1920", server.data);
+  const rendered = await renderVersion(page, "Vertical 9:16", server.data);
   const frames = Array.from({ length: 44 }, (_, i) => lightOf(i % 40));
-  const layer = framesAt(rendered, 0, 44, 860, 170).map(([red]) => red!);
-  const behind = framesAt(rendered, 0, 44, 540, 1800).map(([red]) => red!);
+  const layer = framesAt(rendered, 0, 44, 0.796, 0.0885).map(([red]) => red!);
+  const behind = framesAt(rendered, 0, 44, 0.5, 0.9375).map(([red]) => red!);
   isNear(layer, frames, 2);
   isNear(behind, frames, 2);
 });

@@ -1,9 +1,11 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { LONG_WORK, TestServer } from "../support/server";
+import { serverWith } from "../support/prepared";
+import { openTwoShots } from "../support/desk";
+import { LONG_WORK } from "../support/server";
 
-const server = new TestServer();
+const server = serverWith("two-shots");
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
@@ -20,11 +22,7 @@ async function jump(page: Page, frame: number, shown: string): Promise<void> {
 test("shots are split, trimmed, joined, named, left out and cut anew from a list", async ({ page }) => {
   const problems: string[] = [];
   page.on("pageerror", (error) => problems.push(error.message));
-  await page.goto(server.url);
-  await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");
-  await expect(page.getByText("2 shots found")).toBeVisible({ timeout: LONG_WORK });
-  await page.getByRole("link", { name: "Open two-shots.mp4" }).click();
-  await expect(rows(page)).toHaveCount(2);
+  await openTwoShots(page, server);
 
   await test.step("a key splits at the playhead, and joins again", async () => {
     await jump(page, 20, "00:00:00:20");
@@ -80,7 +78,7 @@ test("shots are split, trimmed, joined, named, left out and cut anew from a list
   await test.step("what is left out is not rendered", async () => {
     await page.getByRole("button", { name: /^Export/ }).click();
     await page.getByRole("button", { name: /^Export ./ }).click();
-    await expect(page.getByText(/1080 × 1920 · 79 frames at 30 fps/)).toBeVisible({ timeout: LONG_WORK });
+    await expect(page.getByText(/270 × 480 · 79 frames at 30 fps/)).toBeVisible({ timeout: LONG_WORK });
     await page.getByRole("button", { name: "Close" }).click();
   });
 

@@ -1,25 +1,20 @@
-import { execFileSync } from "node:child_process";
-import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { LONG_WORK, TestServer } from "../support/server";
+import { serverWith } from "../support/prepared";
 
-const server = new TestServer();
+const server = serverWith("title");
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
 const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
 
 test("a title is not followed, is told where it does not fit, and is let go of", async ({ page }) => {
-  const film = join(server.data, "kite title.mp4");
-  execFileSync("ffmpeg", ["-v", "error", "-i", "demo/ferrow-kite-day.mp4", "-t", "6", "-c", "copy", film]);
   await page.goto(server.url);
-  await page.getByLabel("Film files").setInputFiles(film);
   await page.getByRole("link", { name: "Open kite title.mp4" }).click();
-  await expect.poll(() => rows(page).count(), { timeout: LONG_WORK }).toBe(2);
+  await expect.poll(() => rows(page).count()).toBe(2);
 
   const looks = page.getByRole("list", { name: "Worth a second look" });
   const texts = page.getByRole("list", { name: "Text over the picture" });
-  await expect(page.getByText("no clear subject")).toBeVisible({ timeout: LONG_WORK });
+  await expect(page.getByText("no clear subject")).toBeVisible();
   await expect(looks).toContainText(/Text cut off for 2.8 s/);
   await expect(texts.getByRole("listitem")).toHaveText([/^Text, 84 frames: too wide to keep/]);
 

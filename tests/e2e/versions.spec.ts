@@ -1,9 +1,11 @@
 import { expect, type Page, test } from "@playwright/test";
 import { measure } from "../support/measure";
 import { renderVersion } from "../support/render-version";
-import { LONG_WORK, TestServer } from "../support/server";
+import { serverWith } from "../support/prepared";
+import { openTwoShots } from "../support/desk";
+import { LONG_WORK } from "../support/server";
 
-const server = new TestServer();
+const server = serverWith("two-shots");
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
@@ -25,11 +27,7 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
 }) => {
   const problems: string[] = [];
   page.on("pageerror", (error) => problems.push(error.message));
-  await page.goto(server.url);
-  await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");
-  await expect(page.getByText("2 shots found")).toBeVisible({ timeout: LONG_WORK });
-  await page.getByRole("link", { name: "Open two-shots.mp4" }).click();
-  await expect(rows(page)).toHaveCount(2);
+  await openTwoShots(page, server);
 
   await test.step("a size is typed in, with the ratio locked and free, and swapped", async () => {
     await page.getByRole("button", { name: "Add a version" }).click();
@@ -128,7 +126,7 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
 
   await test.step("the file holds what is kept, and nothing else", async () => {
     const file = await renderVersion(page, "Vertical 9:16", server.data);
-    expect(measure(file)).toMatchObject({ size: [1080, 1920], frames: 55, sounds: 1 });
+    expect(measure(file)).toMatchObject({ size: [270, 480], frames: 55, sounds: 1 });
   });
 
   await test.step("whole shots, the stretch and both points come back", async () => {

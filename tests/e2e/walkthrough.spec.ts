@@ -300,6 +300,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(rule(page)).toHaveText("Auto");
     await expect(page.getByRole("button", { name: /^Undo: Reset the subject of shot 1/ })).toBeEnabled();
     await page.getByRole("link", { name: "Vertical 9:16" }).click();
+    await expect(page.getByRole("img", { name: 'What "Vertical 9:16" shows' })).toBeVisible();
   });
 
   await test.step("an export is rendered, checked, shown with its figures, and downloaded", async () => {

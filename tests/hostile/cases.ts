@@ -294,7 +294,7 @@ export const CASES: Case[] = [
   },
   {
     what: "a render of no film",
-    request: () => form("/films/nobody", { intent: "export", versionId: known.version }),
+    request: () => form("/films/nobody", { intent: "export", versionIds: known.version }),
     status: 404,
   },
   ...[

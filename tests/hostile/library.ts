@@ -4,15 +4,15 @@ import { join } from "node:path";
 import Database from "better-sqlite3";
 import { expect } from "@playwright/test";
 import { LONG_WORK, TestServer } from "../support/server";
-import { json, type RawRequest, send as sendTo, upload } from "../support/raw-request";
+import { demand, json, type RawRequest, send as sendTo, upload } from "../support/raw-request";
 
 export const server = new TestServer();
 export const send = (request: RawRequest) => sendTo(server.url, request);
-export const CLIP = readFileSync("demo/clips/two-shots.mp4");
+export const CLIP = readFileSync("tests/fixtures/two-shots.mp4");
 export const FRAMES = 99;
 
-/** A film of the library, and a shot of another one; once `fillLibrary` is done. */
-export const known = { film: "", version: "", shots: [] as string[], otherShot: "" };
+/** A film of the library, and another one with a shot of it; once `fillLibrary` is done. */
+export const known = { film: "", version: "", shots: [] as string[], other: "", otherShot: "" };
 
 /** Rows of the database, read past the server. */
 export function query<T>(sql: string): T[] {
@@ -24,49 +24,49 @@ export function query<T>(sql: string): T[] {
   }
 }
 
-/** All that could have been changed: what can be edited of the films, the jobs, and the files there are. */
+/** How far a job is changes by itself: of jobs only this is looked at. */
+const COLUMNS_OF_JOBS = "id, film_id, kind, state, payload, position, paused";
+
+/** All that could have been changed: every row of every table, and the files there are. */
 export function everything(): string {
-  const tables = [
-    "films",
-    "shots",
-    "versions",
-    "shot_framings",
-    "hand_keys",
-    "marks",
-    "people",
-    "track_edits",
-    "edits",
-  ];
-  const rows = tables.map((table) => query(`SELECT * FROM ${table} ORDER BY 1, 2`));
-  const jobs = query("SELECT id, kind, state FROM jobs ORDER BY id");
+  const tables = query<{ name: string }>(
+    "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' ORDER BY name",
+  );
+  const rows = tables.map(({ name }) => [
+    name,
+    query(`SELECT ${name === "jobs" ? COLUMNS_OF_JOBS : "*"} FROM ${name} ORDER BY 1, 2`),
+  ]);
   const files = readdirSync(server.data, { recursive: true })
     .map(String)
     .filter((name) => !/-(wal|shm)$/.test(name))
     .sort();
-  return JSON.stringify([rows, jobs, files]);
+  return JSON.stringify([rows, files], (_, value: unknown) => (Buffer.isBuffer(value) ? value.toString("hex") : value));
 }
 
 async function addFilm(name: string): Promise<string> {
-  const answer = await send(upload(name, CLIP));
-  expect(answer.status, answer.body).toBe(201);
-  return String(answer.headers["glad-pan-film"]);
+  const { headers } = await demand(server.url, 201, upload(name, CLIP));
+  return String(headers["glad-pan-film"]);
 }
+
+/** Ids of what a film has in a table, the oldest first. */
+export const idsOf = (table: string, filmId: string): string[] =>
+  query<{ id: string }>(`SELECT id FROM ${table} WHERE film_id = '${filmId}' ORDER BY rowid`).map(({ id }) => id);
+
+/** Waits until all work has come to its end. */
+export const allDone = (): Promise<void> =>
+  expect
+    .poll(() => query<{ state: string }>("SELECT state FROM jobs WHERE state <> 'done'"), { timeout: LONG_WORK })
+    .toEqual([]);
 
 /** Starts the server and adds two films, the first under a name that is no film's. */
 export async function fillLibrary(): Promise<void> {
   await server.start();
   known.film = await addFilm("kite.html");
-  const other = await addFilm("other.mp4");
-  await expect
-    .poll(() => query<{ state: string }>("SELECT state FROM jobs").every(({ state }) => state === "done"), {
-      timeout: LONG_WORK,
-    })
-    .toBe(true);
-  const of = (table: string, id: string) =>
-    query<{ id: string }>(`SELECT id FROM ${table} WHERE film_id = '${id}' ORDER BY rowid`).map((row) => row.id);
-  known.version = of("versions", known.film)[0]!;
-  known.shots = of("shots", known.film);
-  known.otherShot = of("shots", other)[0]!;
+  known.other = await addFilm("other.mp4");
+  await allDone();
+  known.version = idsOf("versions", known.film)[0]!;
+  known.shots = idsOf("shots", known.film);
+  known.otherShot = idsOf("shots", known.other)[0]!;
   expect(known.shots).toHaveLength(2);
   // Somebody's half-written file, and one of another time.
   writeFileSync(join(server.data, "films", known.film, ".secret.part.mp4"), "half");
@@ -78,9 +78,9 @@ export const edit = (command: unknown, revision = 0) =>
 export const key = (change: object = {}) => ({
   pane: 0,
   frame: 5,
-  x: 640,
-  y: 360,
-  height: 720,
+  x: 160,
+  y: 90,
+  height: 180,
   easing: null,
   ...change,
 });

@@ -12,9 +12,9 @@ export const resultAt = (page: Page, x: number, y: number): Promise<number[]> =>
     [x, y],
   );
 
-/** The same of frames of a file, from one on, at a pixel. */
+/** The same of frames of a file, from one on. */
 export function framesAt(file: string, from: number, count: number, x: number, y: number): number[][] {
-  const filters = `select=gte(n\\,${from}),crop=2:2:${x}:${y},scale=1:1:in_color_matrix=bt709`;
+  const filters = `select=gte(n\\,${from}),crop=2:2:${x}*iw:${y}*ih,scale=1:1:in_color_matrix=bt709`;
   const args = ["-v", "error", "-i", file, "-vf", filters, "-fps_mode", "passthrough", "-frames:v", String(count)];
   const bytes = execFileSync("ffmpeg", [...args, "-pix_fmt", "rgb24", "-f", "rawvideo", "-"]);
   return Array.from({ length: bytes.length / 3 }, (_, i) => [...bytes.subarray(3 * i, 3 * i + 3)]);

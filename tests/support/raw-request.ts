@@ -61,6 +61,22 @@ export function send(
   return answered.finally(() => agent ?? connection.destroy());
 }
 
+/**
+ * Sends a request that is to be answered with a status.
+ *
+ * @throws Error if it is answered with another, with what was said
+ */
+export async function demand(url: string, status: number, request: RawRequest): Promise<RawAnswer> {
+  const answer = await send(url, request);
+  if (answer.status !== status) {
+    const { method = "GET", path } = request;
+    throw new Error(
+      `${method} ${path} was answered with ${answer.status}, not ${status}: ${answer.body.slice(0, 300)}`,
+    );
+  }
+  return answer;
+}
+
 export const json = (path: string, value: unknown, headers: RawRequest["headers"] = {}): RawRequest => ({
   method: "POST",
   path,
@@ -79,15 +95,31 @@ export const form = (
   body: new URLSearchParams(values).toString(),
 });
 
-/** An upload in one request, by the tus protocol. */
-export const upload = (name: string, content: Buffer): RawRequest => ({
+/** The beginning of an upload of which nothing has been sent yet; the answer's "location" is where the rest goes. */
+export const beginUpload = (name: string, bytes: number): RawRequest => ({
   method: "POST",
   path: "/uploads",
   headers: {
     "tus-resumable": "1.0.0",
-    "upload-length": String(content.length),
+    "upload-length": String(bytes),
     "upload-metadata": `filename ${Buffer.from(name).toString("base64")}`,
+  },
+});
+
+/** More of an upload, from a byte on. */
+export const goOnUpload = (location: string, offset: number, content: Buffer): RawRequest => ({
+  method: "PATCH",
+  path: location,
+  headers: {
+    ...{ "tus-resumable": "1.0.0", "upload-offset": String(offset) },
     "content-type": "application/offset+octet-stream",
   },
+  body: content,
+});
+
+/** An upload in one request, by the tus protocol. */
+export const upload = (name: string, content: Buffer): RawRequest => ({
+  ...beginUpload(name, content.length),
+  headers: { ...beginUpload(name, content.length).headers, "content-type": "application/offset+octet-stream" },
   body: content,
 });

@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -21,8 +21,21 @@ export class TestServer {
   /** What it has said on its error output since it was started. */
   complaints = "";
   private child: ChildProcess | null = null;
+  private folder: string | null;
 
-  constructor(readonly data = mkdtempSync(join(tmpdir(), "glad-pan-e2e-"))) {}
+  /** @param begin the data folder to work in, or a library of which it is to be a copy; an empty folder if left out */
+  constructor(private readonly begin: { data?: string; copyOf?: string } = {}) {
+    this.folder = begin.data ?? null;
+  }
+
+  /** The data folder; there is one as soon as it is asked for. */
+  get data(): string {
+    if (this.folder === null) {
+      this.folder = mkdtempSync(join(tmpdir(), "glad-pan-e2e-"));
+      if (this.begin.copyOf !== undefined) cpSync(this.begin.copyOf, this.folder, { recursive: true });
+    }
+    return this.folder;
+  }
 
   async start(environment: Record<string, string> = {}): Promise<void> {
     const port = await freePort();
@@ -65,6 +78,6 @@ export class TestServer {
 
   async dispose(): Promise<void> {
     await this.kill();
-    rmSync(this.data, { recursive: true, force: true });
+    if (this.folder !== null) rmSync(this.folder, { recursive: true, force: true });
   }
 }

@@ -1,6 +1,7 @@
 /** Long random rows of commands, undone to where they began. */
 import { expect, test } from "@jest/globals";
 import { seeded } from "../../../demo/film/random";
+import { EVERY_TEST } from "../../../tests/support/every-test";
 import { TWO_SHOTS } from "../../../tests/support/film-state";
 import { Refusal } from "../refusal";
 import { applyEdit, type Restore } from "./apply";
@@ -79,36 +80,40 @@ function anyCommand(state: FilmState, random: Random): SingleCommand {
 
 const stored = (difference: Difference): Difference => Difference.parse(JSON.parse(JSON.stringify(difference)));
 
-test.each([1, 2, 3, 4, 5, 6, 7, 8])("row %i is undone to equal states, and redone from them", (seed) => {
-  const random = seeded(seed);
-  let state = TWO_SHOTS;
-  const done: { before: FilmState; after: FilmState; command: Command; inverse: Restore }[] = [];
-  const kinds = new Set<string>();
-  for (let i = 0; i < 250; i++) {
-    const commands = Array.from({ length: 1 + Math.floor(random() * 3) }, () => anyCommand(state, random));
-    const wanted = random() < 0.8 ? commands[0]! : { type: "batch", commands };
-    const command = Command.parse(JSON.parse(JSON.stringify(wanted)));
-    const before = state;
-    try {
-      const { state: after, inverse } = applyEdit(before, command);
-      // What is stored and told says the same as what was done.
-      expect(applyDifference(before, stored(differenceBetween(before, after)))).toEqual(after);
-      expect(describeEdit(command, before)).toMatch(/^[A-Z]/);
-      done.push({ before, after, command, inverse: { type: "restore", difference: stored(inverse.difference) } });
-      kinds.add(command.type);
-      state = after;
-    } catch (error) {
-      if (!(error instanceof Refusal)) throw error;
+// More rows find what only a rare order of commands breaks.
+test.each(EVERY_TEST ? [1, 2, 3, 4, 5, 6, 7, 8] : [1, 2])(
+  "row %i is undone to equal states, and redone from them",
+  (seed) => {
+    const random = seeded(seed);
+    let state = TWO_SHOTS;
+    const done: { before: FilmState; after: FilmState; command: Command; inverse: Restore }[] = [];
+    const kinds = new Set<string>();
+    for (let i = 0; i < 250; i++) {
+      const commands = Array.from({ length: 1 + Math.floor(random() * 3) }, () => anyCommand(state, random));
+      const wanted = random() < 0.8 ? commands[0]! : { type: "batch", commands };
+      const command = Command.parse(JSON.parse(JSON.stringify(wanted)));
+      const before = state;
+      try {
+        const { state: after, inverse } = applyEdit(before, command);
+        // What is stored and told says the same as what was done.
+        expect(applyDifference(before, stored(differenceBetween(before, after)))).toEqual(after);
+        expect(describeEdit(command, before)).toMatch(/^[A-Z]/);
+        done.push({ before, after, command, inverse: { type: "restore", difference: stored(inverse.difference) } });
+        kinds.add(command.type);
+        state = after;
+      } catch (error) {
+        if (!(error instanceof Refusal)) throw error;
+      }
     }
-  }
-  expect(done.length).toBeGreaterThan(80);
-  expect(kinds.size).toBeGreaterThan(10);
-  for (const { before, inverse } of [...done].reverse()) {
-    state = applyEdit(state, inverse).state;
-    expect(state).toEqual(before);
-  }
-  for (const { command, after } of done) {
-    state = applyEdit(state, command).state;
-    expect(state).toEqual(after);
-  }
-});
+    expect(done.length).toBeGreaterThan(80);
+    expect(kinds.size).toBeGreaterThan(10);
+    for (const { before, inverse } of [...done].reverse()) {
+      state = applyEdit(state, inverse).state;
+      expect(state).toEqual(before);
+    }
+    for (const { command, after } of done) {
+      state = applyEdit(state, command).state;
+      expect(state).toEqual(after);
+    }
+  },
+);

@@ -1,5 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { axisProblem, PICTURE_WIDTH, wanderer, WINDOW_WIDTH } from "../../../tests/support/axis-problem";
+import { EVERY_TEST } from "../../../tests/support/every-test";
 import { referenceOptimum } from "../../../tests/support/lp-reference";
 import { cutGoals } from "./framing-goals";
 import { MANNER_WEIGHTS, MANNERS } from "./manner";
@@ -15,7 +16,8 @@ const travel = (path: Float64Array) =>
   path.reduce((sum, x, t) => sum + (t > 0 ? Math.abs(x - path[t - 1]!) : 0), 0) / WINDOW_WIDTH;
 
 describe("the path of one coordinate", () => {
-  test.each(MANNERS.flatMap((manner) => SEEDS.slice(0, 4).map((seed) => [manner, seed] as const)))(
+  // More scenes find where the interior point ends too early, which a single one seldom shows.
+  test.each(MANNERS.flatMap((manner) => SEEDS.slice(0, EVERY_TEST ? 4 : 1).map((seed) => [manner, seed] as const)))(
     "in %s is as good as the general solver's optimum (subject %i)",
     async (manner, seed) => {
       const problem = axisProblem(wanderer(seed, 75), manner);

@@ -82,7 +82,7 @@ function ExportForm() {
             isReady={isReady(version)}
             isTicked={ticked.has(version.id)}
             onTick={(is) =>
-              setTicked(new Set(is ? [...ticked, version.id] : [...ticked].filter((id) => id !== version.id)))
+              setTicked((now) => new Set(is ? [...now, version.id] : [...now].filter((id) => id !== version.id)))
             }
           />
         ))}
