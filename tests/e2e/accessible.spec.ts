@@ -2,6 +2,7 @@
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
 import { goTo, openTwoShots, rows } from "../support/desk";
+import { EVERY_TEST } from "../support/every-test";
 import { serverWith } from "../support/prepared";
 import { TestServer } from "../support/server";
 
@@ -31,7 +32,8 @@ async function violations(page: Page, colours: boolean, above: string | null): P
 
 const press = (page: Page, name: string | RegExp) => page.getByRole("button", { name, exact: true }).click();
 
-for (const colorScheme of ["light", "dark"] as const) {
+// What is dark breaks other rules only by its colours, which all come from one table.
+for (const colorScheme of EVERY_TEST ? (["light", "dark"] as const) : (["light"] as const)) {
   test(`no view breaks a rule in the ${colorScheme} theme`, async ({ page }) => {
     await page.emulateMedia({ colorScheme, reducedMotion: "reduce" });
     const isDark = colorScheme === "dark";

@@ -2,6 +2,7 @@ import { execFileSync } from "node:child_process";
 import { existsSync, mkdirSync, readdirSync, statSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
+import { makeSmall } from "../support/desk";
 import { LONG_WORK, TestServer } from "../support/server";
 
 const server = new TestServer();
@@ -66,6 +67,7 @@ test("its own bars are left out, shown, and corrected by hand", async ({ page })
 });
 
 test("another of its sounds is played and exported", async ({ page }) => {
+  makeSmall(server);
   await page.goto(server.url);
   await page.getByRole("link", { name: "Open tide pools.mkv" }).click();
   await page.getByRole("button", { name: "About tide pools.mkv" }).click();

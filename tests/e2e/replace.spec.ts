@@ -26,7 +26,7 @@ test("a new export takes a film's place with all work on it, and the earlier fil
   const problems: string[] = [];
   page.on("pageerror", (error) => problems.push(error.message));
   await home(page);
-  await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");
+  await page.getByLabel("Film files").setInputFiles("tests/fixtures/two-shots.mp4");
   await expect(page.getByText("2 shots found")).toBeVisible({ timeout: LONG_WORK });
 
   await test.step("a key and a name are set", async () => {
@@ -37,7 +37,7 @@ test("a new export takes a film's place with all work on it, and the earlier fil
     await expect(page.getByLabel(/^Timecode/)).toHaveValue("00:00:02:10");
     await page.getByLabel("Name of the shot").fill("The run");
     await page.keyboard.press("Enter");
-    await page.getByLabel("Centre x (px)").fill("500");
+    await page.getByLabel("Centre x (px)").fill("160");
     await page.getByLabel("Centre x (px)").press("Enter");
     await expect(rows(page).nth(1)).toContainText("■ 1");
   });
@@ -46,14 +46,14 @@ test("a new export takes a film's place with all work on it, and the earlier fil
     // The second half of the first shot, after half a second of black.
     const graph =
       "[0:v]trim=start_frame=20,setpts=PTS-STARTPTS[film];" +
-      "color=black:s=1280x720:r=30,trim=end_frame=15,format=yuv420p[head];[head][film]concat=n=2:v=1[out]";
+      "color=black:s=320x180:r=30,trim=end_frame=15,format=yuv420p[head];[head][film]concat=n=2:v=1[out]";
     const file = join(server.data, "new cut.mp4");
     const args = [
       "-y",
       "-v",
       "error",
       "-i",
-      "demo/clips/two-shots.mp4",
+      "tests/fixtures/two-shots.mp4",
       "-filter_complex",
       graph,
       "-map",
@@ -80,7 +80,7 @@ test("a new export takes a film's place with all work on it, and the earlier fil
     await page.getByLabel(/^Timecode/).fill("65");
     await page.getByLabel(/^Timecode/).press("Enter");
     await expect(page.getByLabel(/^Timecode/)).toHaveValue("00:00:02:05");
-    await expect(page.getByLabel("Centre x (px)")).toHaveValue("500");
+    await expect(page.getByLabel("Centre x (px)")).toHaveValue("160");
     // The film is as long as the new file; in a narrow window this is not shown.
     await expect(page.getByText("of 00:00:03:04")).toBeAttached();
   });

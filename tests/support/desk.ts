@@ -37,6 +37,13 @@ export function query<Row>({ data }: TestServer, sql: string): Row[] {
   }
 }
 
+/** Makes all versions small, before their films are opened: most that is rendered is only looked at for what it shows. */
+export function makeSmall({ data }: TestServer): void {
+  const db = new Database(join(data, "glad-pan.db"));
+  db.prepare("UPDATE versions SET width = 270, height = 480").run();
+  db.close();
+}
+
 interface StoredKey {
   frame: number;
   x: number;

@@ -1,3 +1,4 @@
+/** Only here is it seen that an analysis goes on from the very chunk that was kept, and a render from the parts that it has. */
 import { execFileSync } from "node:child_process";
 import { existsSync, readdirSync } from "node:fs";
 import { join } from "node:path";
