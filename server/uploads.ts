@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { FileStore } from "@tus/file-store";
 import { Server } from "@tus/server";
 import express, { type Router } from "express";
-import { isDiskFull, requireSpace } from "~/disk/disk-space.server";
+import { isDiskFull, isFull, requireSpace } from "~/disk/disk-space.server";
 import { isId } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
 import { asSentence } from "~/core/sentence";
@@ -61,8 +61,11 @@ function createServer(): Server {
       }
     },
     onResponseError(_request, error) {
-      if ("status_code" in error) return undefined;
-      if (isDiskFull(error, dataFolder())) return refusal(507, `${diskIsFull()}. Free some space and try again.`);
+      // Why a file could not be written to is not told here: where there is no room, that is why.
+      const isUnexplained = "status_code" in error && error.status_code === 500;
+      if ("status_code" in error && !isUnexplained) return undefined;
+      if (isDiskFull(error, dataFolder()) || (isUnexplained && isFull(dataFolder())))
+        return refusal(507, `${diskIsFull()}. Free some space and try again.`);
       console.error(error);
       return refusal(500, "The upload failed.");
     },

@@ -57,10 +57,13 @@ export function requireSpace(path: string, shown: string, bytes: number, what: s
   );
 }
 
+/** Whether nothing more goes on the file system that holds `path`. */
+export const isFull = (path: string): boolean => freeBytes(path) < NOTHING_BYTES;
+
 /** Whether something could not be written because the file system that holds `path` is full. */
 export function isDiskFull(error: unknown, path: string): boolean {
   if (error instanceof DiskFullError) return true;
   const code = (error as { code?: unknown } | null)?.code;
   if (code === "ENOSPC" || code === "EDQUOT" || code === "SQLITE_FULL") return true;
-  return typeof code === "string" && code.startsWith("SQLITE_IOERR") && freeBytes(path) < NOTHING_BYTES;
+  return typeof code === "string" && code.startsWith("SQLITE_IOERR") && isFull(path);
 }

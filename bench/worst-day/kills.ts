@@ -189,6 +189,9 @@ export async function killedServers(
   let edits = 0;
   try {
     await library.server.start();
+    // Something to render and to join is there from the first kill on.
+    for (const name of ["first.mp4", "second.mp4"]) await addFilm(library, done, name);
+    await comesTrue(library.isIdle, IDLE_MS);
     for (let round = 0; round < count; round++) {
       const work = await giveWork(library, done, round);
       const editing = keepEditing(library, done, sent, random);

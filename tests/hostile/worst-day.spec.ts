@@ -14,7 +14,7 @@ test("films that were damaged are worked with or refused in a sentence", async (
 });
 
 test("a server that is killed at any moment loses nothing that was acknowledged", async () => {
-  expect((await killedServers(4, SEED)).failures).toEqual([]);
+  expect((await killedServers(5, SEED)).failures).toEqual([]);
 });
 
 test("a full disk is said, and costs nothing", async () => {
