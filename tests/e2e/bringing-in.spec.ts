@@ -3,6 +3,7 @@ import { existsSync, mkdirSync, readdirSync, statSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
 import { makeSmall } from "../support/desk";
+import { EVERY_TEST } from "../support/every-test";
 import { LONG_WORK, TestServer } from "../support/server";
 
 const server = new TestServer();
@@ -66,7 +67,8 @@ test("its own bars are left out, shown, and corrected by hand", async ({ page })
   await expect(bar(page, "Top")).toHaveValue(String(found));
 });
 
-test("another of its sounds is played and exported", async ({ page }) => {
+// Only here does the choice of a sound go all the way from the dialog into a file that is heard.
+(EVERY_TEST ? test : test.skip)("another of its sounds is played and exported", async ({ page }) => {
   makeSmall(server);
   await page.goto(server.url);
   await page.getByRole("link", { name: "Open tide pools.mkv" }).click();

@@ -9,6 +9,7 @@ import { newText, type TextLayer } from "~/core/composition/layers/layer";
 import { USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
 import { registerFonts } from "~/media/layers/fonts.server";
 import { openTwoShots } from "../support/desk";
+import { EVERY_TEST } from "../support/every-test";
 import { fileAt, resultAt } from "../support/pixels";
 import { renderVersion } from "../support/render-version";
 import { serverWith } from "../support/prepared";
@@ -88,7 +89,8 @@ async function bringFont(page: Page): Promise<string> {
   return id;
 }
 
-test("texts are the same pixels in the browser and on the server", async ({ page }) => {
+// Only here is another version of Chromium, or of the canvas, seen to draw letters otherwise.
+(EVERY_TEST ? test : test.skip)("texts are the same pixels in the browser and on the server", async ({ page }) => {
   await page.goto(server.url);
   const font = { id: await bringFont(page), name: "house.ttf" };
   await page.evaluate(`${await drawingCode()}; globalThis.layers = layers;`);

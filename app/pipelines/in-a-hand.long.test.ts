@@ -1,3 +1,4 @@
+// Only here does a hand that is drawn pass all of the analysis: a part of it that is right by itself may not fit the next.
 import { execFileSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
