@@ -5,7 +5,7 @@
  *   node --import tsx tools/run-tests.ts [all]
  */
 import { spawn } from "node:child_process";
-import { mkdirSync, readFileSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join, relative } from "node:path";
 
 const FOLDER = "test-results";
@@ -94,29 +94,26 @@ const LANES: Step[][] = [
 
 const say = (text: string) => console.log(`glad-pan: ${text}`);
 
-/** Runs a step; its output is shown when it ends, so that those of two lanes do not mix. */
-async function run({ name, command: [program, ...args], results }: Step): Promise<FileResult[] | null> {
+/** Runs a step; its output is shown if it fails, when it has ended, so that those of two lanes do not mix. */
+async function run({ name, command: [program, ...args] }: Step): Promise<boolean> {
   const began = Date.now();
   let output = "";
   const child = spawn(program!, args, { stdio: ["ignore", "pipe", "pipe"] });
   for (const stream of [child.stdout, child.stderr]) stream.setEncoding("utf8").on("data", (text) => (output += text));
   const code = await new Promise<number | null>((resolve) => child.once("close", resolve));
   const took = `${((Date.now() - began) / 1000).toFixed(0)} s`;
-  if (code !== 0) {
-    console.log(output);
-    say(`${name} failed after ${took}`);
-    return null;
-  }
-  say(`${name}: ${took}`);
-  return results?.() ?? [];
+  if (code !== 0) console.log(output);
+  say(code === 0 ? `${name}: ${took}` : `${name} failed after ${took}`);
+  return code === 0;
 }
 
 /** Runs the steps of a lane up to the first that fails. */
 async function runLane(steps: readonly Step[], files: FileResult[]): Promise<boolean> {
   for (const step of steps) {
-    const results = await run(step);
-    if (!results) return false;
-    files.push(...results);
+    const isGood = await run(step);
+    // One that ended before it could write down its results has failed all the same.
+    if (isGood || existsSync(join(FOLDER, `${step.name}.json`))) files.push(...(step.results?.() ?? []));
+    if (!isGood) return false;
   }
   return true;
 }

@@ -102,7 +102,13 @@ class Faults {
   /** Films that cannot be read to their end. */
   private async broken(): Promise<string[]> {
     const faults: string[] = [];
-    for (const name of this.library.files().filter((file) => PLAYABLE.test(file) && !file.includes(".part"))) {
+    // What clips are joined to grows until it is done; nothing is shown of it before.
+    const growing = new Set(
+      this.library.jobs().flatMap(({ kind, state, filmId }) => (kind === "join" && state !== "done" ? filmId : [])),
+    );
+    const isPlayable = (file: string) =>
+      PLAYABLE.test(file) && !file.includes(".part") && !growing.has(file.split("/")[1]!);
+    for (const name of this.library.files().filter(isPlayable)) {
       const file = joinPath(this.library.server.data, name);
       const { size, mtimeMs } = statSync(file);
       const print = `${name} ${size} ${mtimeMs}`;

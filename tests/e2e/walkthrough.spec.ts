@@ -21,9 +21,12 @@ const zoomHere = (page: Page) => page.getByLabel("Zoom here (1 to 4)");
 const centreX = (page: Page) => page.getByLabel("Centre x (px)");
 
 async function jump(page: Page, frame: number, shown: string): Promise<void> {
-  await timecode(page).fill(String(frame));
-  await timecode(page).press("Enter");
-  await expect(timecode(page)).toHaveValue(shown);
+  // What is typed before the page has come to life is lost.
+  await expect(async () => {
+    await timecode(page).fill(String(frame));
+    await timecode(page).press("Enter");
+    await expect(timecode(page)).toHaveValue(shown, { timeout: 2000 });
+  }).toPass();
   await timecode(page).blur();
 }
 

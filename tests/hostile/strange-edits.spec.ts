@@ -58,7 +58,7 @@ test("400 edits with something strange in each are refused or sound, and none is
       change: { manner: "glide", zoom: { kind: "free", min: 1, max: 2 } },
     },
     { type: "split-shot", frame: 20, kind: "turn" },
-    { type: "join-shots", shotIds: shots.slice(0, 2) },
+    { type: "join-shots", shotIds: shots.slice(-2) },
     { type: "move-cut", shotId: shots[1], frame: 40 },
     {
       type: "change-shots",
@@ -89,20 +89,22 @@ test("400 edits with something strange in each are refused or sound, and none is
     { type: "change-person", person: { id: "p1", name: "Nela", mergedInto: null } },
     { type: "set-attention", attention: { ...USUAL_ATTENTION, hold: 3 } },
   ];
+  const revisionNow = () => query<{ revision: number }>(`SELECT revision FROM films WHERE id = '${film}'`)[0]!.revision;
+  // As they are, all of them are taken: what is refused below is refused for what is strange in it.
+  for (const command of commands) {
+    await demand(server.url, 200, json(`/films/${film}/edit`, { do: "edit", revision: revisionNow(), command }));
+  }
+  for (let i = 0; i < commands.length; i++) {
+    await demand(server.url, 200, json(`/films/${film}/edit`, { do: "undo", revision: revisionNow() }));
+  }
   const tally = new Map<number, number>();
-  /** Commands that were taken with something strange in them. */
-  const taken = new Set<string>();
   for (let i = 0; i < 400; i++) {
-    const [{ revision }] = query<{ revision: number }>(`SELECT revision FROM films WHERE id = '${film}'`) as [
-      { revision: number },
-    ];
     const command = commands[i % commands.length]!;
-    const change = mutated({ do: "edit", revision, command }, random);
+    const change = mutated({ do: "edit", revision: revisionNow(), command }, random);
     const answer = await send(json(`/films/${film}/edit`, change));
     const told = `${JSON.stringify(change).slice(0, 400)}\n${answer.body.slice(0, 300)}`;
     expect([200, 400, 404, 409, 413, 422], told).toContain(answer.status);
     tally.set(answer.status, (tally.get(answer.status) ?? 0) + 1);
-    if (answer.status === 200) taken.add(command.type);
     const rows = query<{ start: number; end: number }>(
       `SELECT start_frame AS start, end_frame AS 'end' FROM shots WHERE film_id = '${film}' ORDER BY start_frame`,
     );
@@ -111,7 +113,6 @@ test("400 edits with something strange in each are refused or sound, and none is
     rows.slice(1).forEach((row, j) => expect(row.start).toBe(rows[j]!.end));
   }
   expect(tally.get(400)).toBeGreaterThan(100);
-  expect(taken.size).toBeGreaterThan(5);
   // After all that, every page of the film still opens.
   for (const path of [`/films/${film}`, `/films/${film}/status`, `/films/${film}/history`, "/exports", "/"]) {
     await demand(server.url, 200, { path });

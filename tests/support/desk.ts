@@ -21,10 +21,13 @@ export async function frameOf(page: Page): Promise<number> {
 }
 
 export async function goTo(page: Page, frame: number): Promise<void> {
-  await timecode(page).fill(String(frame));
-  await timecode(page).press("Enter");
-  await timecode(page).blur();
-  await expect.poll(() => frameOf(page)).toBe(frame);
+  // What is typed before the page has come to life is lost.
+  await expect(async () => {
+    await timecode(page).fill(String(frame));
+    await timecode(page).press("Enter");
+    await timecode(page).blur();
+    await expect.poll(() => frameOf(page), { timeout: 2000 }).toBe(frame);
+  }).toPass();
 }
 
 /** Rows of the server's database. */
