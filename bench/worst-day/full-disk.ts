@@ -3,9 +3,10 @@ import { execFileSync } from "node:child_process";
 import { closeSync, mkdtempSync, openSync, rmSync, writeSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { beginUpload, form, goOnUpload, upload } from "../../tests/support/raw-request";
+import { form, goOnUpload, upload } from "../../tests/support/raw-request";
 import { CLIP, Library, revisionIn } from "./library";
 import { comesTrue, type Outcome } from "./outcome";
+import { arrivedOf, nothingAcknowledged, uploadHalf } from "./work";
 
 const DISK_MB = 96;
 /** Whatever is waited for has come by then. */
@@ -158,18 +159,16 @@ async function duringExport(disk: SmallDisk, id: string, checks: Checks): Promis
 /** The disk fills while a film comes: what has come is kept, and goes on when there is room. */
 async function duringUpload(disk: SmallDisk, checks: Checks): Promise<void> {
   const { library } = disk;
-  const { headers } = await library.demand(201, beginUpload("late.mp4", CLIP.length));
-  const location = String(headers.location);
-  const half = Math.floor(CLIP.length / 2);
-  await library.demand(204, goOnUpload(location, 0, CLIP.subarray(0, half)));
+  const done = nothingAcknowledged();
+  await uploadHalf(library, done, "late.mp4");
+  const { location, taken } = done.upload!;
   disk.fill();
-  const refused = await library.send(goOnUpload(location, half, CLIP.subarray(half)));
+  const refused = await library.send(goOnUpload(location, taken, CLIP.subarray(taken)));
   checks.that("more of an upload is refused", refused.status === 507, `${refused.status} ${refused.body}`);
   checks.that("the server lives on", library.server.isRunning, library.server.complaints);
   disk.free();
-  const said = await library.demand(200, { method: "HEAD", path: location, headers: { "tus-resumable": "1.0.0" } });
-  const offset = Number(said.headers["upload-offset"]);
-  checks.that("what had come is there", offset >= half, offset);
+  const offset = await arrivedOf(library, location);
+  checks.that("what had come is there", offset >= taken, offset);
   const end = await library.send(goOnUpload(location, offset, CLIP.subarray(offset)));
   checks.that("with room again, it goes on", end.status === 204, `${end.status} ${end.body}`);
   const film = String(end.headers["glad-pan-film"]);

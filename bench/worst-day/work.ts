@@ -9,8 +9,8 @@ export interface Acknowledged {
   /** The last change of each film: its revision and where the key is that it has put. */
   edits: Map<string, { revision: number; x?: number }>;
   films: Set<string>;
-  /** Renders that were asked for, by film and version. */
-  exports: { filmId: string; versionId: string }[];
+  /** How many renders were asked for. */
+  exports: number;
   /** Texts of captions that were timed, by film. */
   captions: Map<string, string[]>;
   /** An upload that has not come whole, and how much of it has been taken. */
@@ -18,7 +18,7 @@ export interface Acknowledged {
 }
 
 export const nothingAcknowledged = (): Acknowledged => ({
-  ...{ edits: new Map(), films: new Set(), exports: [], captions: new Map(), upload: null },
+  ...{ edits: new Map(), films: new Set(), exports: 0, captions: new Map(), upload: null },
 });
 
 const RATE = { num: 30, den: 1 };
@@ -42,7 +42,7 @@ export async function addFilm(library: Library, done: Acknowledged, name: string
 export async function exportAll(library: Library, done: Acknowledged, filmId: string): Promise<void> {
   const versions = library.versionsOf(filmId);
   await library.demand(200, form(`/films/${filmId}`, { intent: "export", versionIds: versions.join(",") }));
-  done.exports.push(...versions.map((versionId) => ({ filmId, versionId })));
+  done.exports += versions.length;
 }
 
 /** Two films become one. */
@@ -77,13 +77,18 @@ export async function uploadHalf(library: Library, done: Acknowledged, name: str
   done.upload = { location, taken: half };
 }
 
+/** How much of an upload the server says that it has, in bytes. */
+export async function arrivedOf(library: Library, location: string): Promise<number> {
+  const headers = { "tus-resumable": "1.0.0" };
+  const answer = await library.demand(200, { method: "HEAD", path: location, headers });
+  return Number(answer.headers["upload-offset"]);
+}
+
 /** Goes on with an upload where the server says that it is; what is wrong with what it says, if anything is. */
 export async function finishUpload(library: Library, done: Acknowledged): Promise<string | null> {
   if (!done.upload) return null;
   const { location, taken } = done.upload;
-  const headers = { "tus-resumable": "1.0.0" };
-  const answer = await library.demand(200, { method: "HEAD", path: location, headers });
-  const offset = Number(answer.headers["upload-offset"]);
+  const offset = await arrivedOf(library, location);
   if (offset < taken) return `${taken} bytes of an upload were acknowledged, ${offset} are there`;
   const end = await library.demand(204, goOnUpload(location, offset, CLIP.subarray(offset)));
   done.films.add(String(end.headers["glad-pan-film"]));
