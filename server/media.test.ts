@@ -39,9 +39,6 @@ beforeAll(async () => {
   writeFileSync(posterFile("film"), POSTER);
   const app = express();
   app.use("/media", mediaRoutes());
-  app.use((_error: unknown, _request: express.Request, response: express.Response, _next: express.NextFunction) => {
-    response.status(500).end();
-  });
   server = app.listen(0, "127.0.0.1");
   await new Promise((done) => server.once("listening", done));
   address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/media`;
