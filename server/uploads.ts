@@ -61,11 +61,11 @@ function createServer(): Server {
       }
     },
     onResponseError(_request, error) {
-      // Why a file could not be written to is not told here: where there is no room, that is why.
-      const isUnexplained = "status_code" in error && error.status_code === 500;
-      if ("status_code" in error && !isUnexplained) return undefined;
-      if (isDiskFull(error, dataFolder()) || (isUnexplained && isFull(dataFolder())))
+      if ("status_code" in error && error.status_code !== 500) return undefined;
+      // Why a file could not be written to is not always told here: where there is no room, that is why.
+      if (isDiskFull(error, dataFolder()) || isFull(dataFolder())) {
         return refusal(507, `${diskIsFull()}. Free some space and try again.`);
+      }
       console.error(error);
       return refusal(500, "The upload failed.");
     },

@@ -81,7 +81,7 @@ class Faults {
       }
     }
     for (const [film, texts] of done.captions) {
-      const kept = library.query<{ text: string }>(
+      const kept = library.server.query<{ text: string }>(
         `SELECT text FROM captions WHERE film_id = '${film}' ORDER BY start`,
       );
       if (kept.map(({ text }) => text).join() !== texts.join())

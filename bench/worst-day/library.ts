@@ -1,7 +1,6 @@
 /** A built server on a library of its own, as the worst day finds it. */
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
-import Database from "better-sqlite3";
 import type { Command } from "~/core/edits/command";
 import { demand, json, type RawAnswer, type RawRequest, send, upload } from "../../tests/support/raw-request";
 import { TestServer } from "../../tests/support/server";
@@ -28,17 +27,8 @@ export class Library {
     this.server = new TestServer({ data });
   }
 
-  query<T>(sql: string): T[] {
-    const db = new Database(join(this.server.data, "glad-pan.db"), { readonly: true });
-    try {
-      return db.prepare<[], T>(sql).all();
-    } finally {
-      db.close();
-    }
-  }
-
   jobs = (): JobState[] =>
-    this.query<JobState>(
+    this.server.query<JobState>(
       "SELECT id, film_id AS filmId, kind, state, attempts, error, payload FROM jobs ORDER BY created_at, rowid",
     );
 
@@ -46,7 +36,7 @@ export class Library {
   isIdle = (): boolean => this.jobs().every(({ state }) => state !== "queued" && state !== "running");
 
   films = (): string[] =>
-    this.query<{ id: string }>("SELECT id FROM films ORDER BY created_at, rowid").map(({ id }) => id);
+    this.server.query<{ id: string }>("SELECT id FROM films ORDER BY created_at, rowid").map(({ id }) => id);
 
   isAnalysed = (filmId: string): boolean =>
     this.jobs().some((job) => job.filmId === filmId && job.kind === "analyse" && job.state === "done");
@@ -62,12 +52,12 @@ export class Library {
 
   /** A film's versions, the first one first. */
   versionsOf = (filmId: string): string[] =>
-    this.query<{ id: string }>(`SELECT id FROM versions WHERE film_id = '${filmId}' ORDER BY rowid`).map(
-      ({ id }) => id,
-    );
+    this.server
+      .query<{ id: string }>(`SELECT id FROM versions WHERE film_id = '${filmId}' ORDER BY rowid`)
+      .map(({ id }) => id);
 
   revisionOf = (filmId: string): number =>
-    this.query<{ revision: number }>(`SELECT revision FROM films WHERE id = '${filmId}'`)[0]!.revision;
+    this.server.query<{ revision: number }>(`SELECT revision FROM films WHERE id = '${filmId}'`)[0]!.revision;
 
   /** A change to a film at a revision of it, as a request. */
   change = (filmId: string, revision: number, command: Command): RawRequest =>
@@ -82,7 +72,8 @@ export class Library {
     });
 
   keyOf = (filmId: string): number | undefined =>
-    this.query<{ x: number }>(`SELECT x FROM hand_keys WHERE version_id = '${this.versionsOf(filmId)[0]!}'`)[0]?.x;
+    this.server.query<{ x: number }>(`SELECT x FROM hand_keys WHERE version_id = '${this.versionsOf(filmId)[0]!}'`)[0]
+      ?.x;
 
   /** Tools that still work on this library's files. */
   tools(): string[] {

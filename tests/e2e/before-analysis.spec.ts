@@ -1,7 +1,7 @@
 import { execFileSync } from "node:child_process";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { makeSmall } from "../support/desk";
+import { goTo, makeSmall, rows } from "../support/desk";
 import { measure } from "../support/measure";
 import { LONG_WORK, TestServer } from "../support/server";
 
@@ -9,16 +9,7 @@ const server = new TestServer();
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
-const timecode = (page: Page) => page.getByLabel(/^Timecode/);
-const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
 const analysis = (page: Page) => page.getByRole("button", { name: /^Cancel: (Looking for shots|Analysis)/ });
-
-async function jump(page: Page, frame: number, shown: string): Promise<void> {
-  await timecode(page).fill(String(frame));
-  await timecode(page).press("Enter");
-  await expect(timecode(page)).toHaveValue(shown);
-  await timecode(page).blur();
-}
 
 test("a film is worked on at any frame before it is analysed, and what is done stays", async ({ page }) => {
   const problems: string[] = [];
@@ -36,12 +27,12 @@ test("a film is worked on at any frame before it is analysed, and what is done s
     await expect(rows(page)).toHaveCount(1);
     await expect(rows(page).first()).toContainText("not analysed");
     const wanted = page.waitForRequest(/\/wanted$/);
-    await jump(page, 520, "00:00:17:10");
+    await goTo(page, 520);
     expect((await wanted).postDataJSON()).toEqual({ frame: 520 });
     await page.getByLabel("Centre x (px)").fill("400");
     await page.getByLabel("Centre x (px)").press("Enter");
     await expect(rows(page).first()).toContainText("■ 1");
-    await jump(page, 560, "00:00:18:20");
+    await goTo(page, 560);
     await page.keyboard.press("Shift+D");
     await expect(rows(page)).toHaveCount(2);
     await expect(analysis(page)).toBeVisible();
@@ -53,7 +44,7 @@ test("a film is worked on at any frame before it is analysed, and what is done s
     const render = page.getByRole("dialog").getByRole("button", { name: /^Export ./ });
     if (await analysis(page).isVisible()) await expect(render).toBeDisabled();
     await page.getByRole("button", { name: "Close" }).click();
-    await jump(page, 59, "00:00:01:29");
+    await goTo(page, 59);
     await page.keyboard.press("o");
     await page.getByRole("button", { name: /^Export/ }).click();
     await render.click();
@@ -72,7 +63,7 @@ test("a film is worked on at any frame before it is analysed, and what is done s
     // Three shots that were found, and the last one's part after the turn.
     await expect(rows(page)).toHaveCount(4);
     await expect(rows(page).filter({ hasText: "not analysed" })).toHaveCount(0);
-    await jump(page, 520, "00:00:17:10");
+    await goTo(page, 520);
     await expect(page.getByLabel("Centre x (px)")).toHaveValue("400");
     await expect(rows(page).nth(2)).toContainText("■ 1");
   });

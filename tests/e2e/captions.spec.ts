@@ -1,7 +1,7 @@
 /** Captions: from a file and by hand, in the lane, by rules, and in what is exported. */
 import { execFileSync } from "node:child_process";
 import { expect, type Page, test } from "@playwright/test";
-import { goTo, openTwoShots, query } from "../support/desk";
+import { goTo, openTwoShots } from "../support/desk";
 import { fileAt, resultAt } from "../support/pixels";
 import { renderVersion } from "../support/render-version";
 import { serverWith } from "../support/prepared";
@@ -17,7 +17,7 @@ interface Stored {
   speaker: string | null;
 }
 
-const stored = () => query<Stored>(server, "SELECT start, end, text, speaker FROM captions ORDER BY start");
+const stored = () => server.query<Stored>("SELECT start, end, text, speaker FROM captions ORDER BY start");
 const list = (page: Page) => page.getByRole("listbox", { name: "Captions of the film" });
 const captions = (page: Page) => list(page).getByRole("option");
 const words = (page: Page) => page.getByRole("textbox", { name: "Text of the caption" });
@@ -65,7 +65,8 @@ test("come from a file, are changed by hand and in the lane, and are in the expo
     await dialog.getByLabel("Offset (s)").press("Enter");
     await dialog.getByRole("button", { name: "Import 2 captions" }).click();
     await expect(captions(page)).toHaveCount(2);
-    expect(stored().map(({ start, end }) => [start, end])).toEqual([
+    const times = () => stored().map(({ start, end }) => [start, end]);
+    await expect.poll(times).toEqual([
       [9, 33],
       [45, 63],
     ]);
@@ -162,7 +163,7 @@ test("come from a file, are changed by hand and in the lane, and are in the expo
     await captions(page).nth(1).click();
     await page.getByRole("slider", { name: "Height in this version" }).press("Home");
     await expect
-      .poll(() => query<{ captions: string }>(server, "SELECT captions FROM versions")[0]!.captions)
+      .poll(() => server.query<{ captions: string }>("SELECT captions FROM versions")[0]!.captions)
       .toMatch(/"places":\{"[^"]+":0\}/);
     for (const name of ["SRT and WebVTT files beside it", "Text track in the MP4"]) {
       await page.getByLabel(name).click();

@@ -1,7 +1,7 @@
 /** Second looks: their page, what counts, what was seen, and the way from one to the next. */
 import { readFileSync } from "node:fs";
 import { expect, type Page, test } from "@playwright/test";
-import { openTwoShots, query } from "../support/desk";
+import { openTwoShots } from "../support/desk";
 import { serverWith } from "../support/prepared";
 
 const server = serverWith("two-shots");
@@ -15,7 +15,7 @@ const rows = (page: Page) =>
     .getByRole("row")
     .filter({ has: page.getByRole("checkbox") });
 const seen = () =>
-  JSON.parse(query<{ seen_looks: string }>(server, "SELECT seen_looks FROM versions")[0]!.seen_looks) as string[];
+  JSON.parse(server.query<{ seen_looks: string }>("SELECT seen_looks FROM versions")[0]!.seen_looks) as string[];
 const playhead = (page: Page) => page.getByLabel(/^Timecode/);
 
 test("every stretch is a row, is gone to, is marked as seen until something in it changes, and is saved as a list", async ({

@@ -1,6 +1,6 @@
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { makeSmall } from "../support/desk";
+import { goTo, makeSmall } from "../support/desk";
 import { measure } from "../support/measure";
 import { LONG_WORK, TestServer } from "../support/server";
 import { moveUp } from "../support/sortable";
@@ -58,15 +58,13 @@ test("several clips become one film, and are moved, trimmed, added and taken out
   });
 
   await test.step("a key is set in the first, which is trimmed", async () => {
-    await page.getByLabel(/^Timecode/).fill("60");
-    await page.getByLabel(/^Timecode/).press("Enter");
+    await goTo(page, 60);
     await page.getByLabel("Centre x (px)").fill("160");
     await page.getByLabel("Centre x (px)").press("Enter");
     await expect(rows(page).nth(1)).toContainText("■ 1");
     await page.getByRole("button", { name: "Clips", exact: true }).click();
     await expect(clips(page)).toHaveCount(2);
-    await page.getByLabel(/^Timecode/).fill("20");
-    await page.getByLabel(/^Timecode/).press("Enter");
+    await goTo(page, 20);
     await clips(page).first().getByRole("button", { name: "Begin the clip at the playhead" }).click();
     await expect(length(page)).toContainText("00:00:04:19");
     await expect(undo(page)).toHaveAccessibleName("Undo: Set the in and out points of clip 1");

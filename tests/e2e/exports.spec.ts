@@ -2,7 +2,7 @@
 import { existsSync, mkdirSync, readdirSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { openTwoShots, query } from "../support/desk";
+import { openTwoShots } from "../support/desk";
 import { measure } from "../support/measure";
 import { serverWith } from "../support/prepared";
 import { LONG_WORK } from "../support/server";
@@ -23,7 +23,7 @@ interface Job {
   result: string | null;
 }
 const renders = () =>
-  query<Job>(server, "SELECT state, payload, result FROM jobs WHERE kind = 'render' ORDER BY rowid").map((job) => ({
+  server.query<Job>("SELECT state, payload, result FROM jobs WHERE kind = 'render' ORDER BY rowid").map((job) => ({
     state: job.state,
     fileName: (JSON.parse(job.payload) as { fileName: string }).fileName,
     result: job.result === null ? null : (JSON.parse(job.result) as { made: number; parts: number }),
@@ -108,7 +108,7 @@ test("three versions in one go, each as it is set; one is cancelled, done again,
     await page.getByRole("link", { name: /two-shots.mp4 · Vertical/ }).click();
     await page.getByRole("radio", { name: "Keys" }).click();
     await page.keyboard.press("a");
-    await expect.poll(() => query(server, "SELECT 1 FROM hand_keys")).toHaveLength(1);
+    await expect.poll(() => server.query("SELECT 1 FROM hand_keys")).toHaveLength(1);
     await page.getByRole("textbox", { name: /^x at/ }).first().fill("500");
     await page.keyboard.press("Enter");
     await openExport(page);

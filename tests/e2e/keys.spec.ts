@@ -1,6 +1,6 @@
 /** Keys as a table: sorted, changed in figures, and several moved, copied and deleted at once. */
 import { expect, type Page, test } from "@playwright/test";
-import { goTo, openTwoShots, query, rows, storedKeys } from "../support/desk";
+import { goTo, openTwoShots, rows, storedKeys } from "../support/desk";
 import { serverWith } from "../support/prepared";
 import { LONG_WORK } from "../support/server";
 
@@ -174,7 +174,7 @@ test("the way from a key to the next is eased by a handle on the speed beside th
   await goTo(page, 5);
   await page.getByRole("combobox", { name: "Easing to your next key" }).click();
   await page.getByRole("option", { name: /^Eased/ }).click();
-  const easing = () => query<{ easing: string }>(server, "SELECT easing FROM hand_keys WHERE frame = 5")[0]!.easing;
+  const easing = () => server.query<{ easing: string }>("SELECT easing FROM hand_keys WHERE frame = 5")[0]!.easing;
   await expect.poll(easing).toBe("ease");
   await goTo(page, 20);
   const lane = (await page.getByRole("region", { name: "Lane", exact: true }).boundingBox())!;

@@ -2,7 +2,6 @@
 import { execFileSync } from "node:child_process";
 import { existsSync, readdirSync } from "node:fs";
 import { join } from "node:path";
-import Database from "better-sqlite3";
 import { expect, test } from "@playwright/test";
 import { LONG_WORK, TestServer } from "../support/server";
 
@@ -20,27 +19,12 @@ interface Job {
 }
 
 /** The jobs of the only film, read past the server. */
-function jobs(): Job[] {
-  const db = new Database(join(server.data, "glad-pan.db"), { readonly: true });
-  try {
-    return db
-      .prepare<[], Job>("SELECT kind, state, progress, attempts, result FROM jobs ORDER BY created_at, rowid")
-      .all();
-  } finally {
-    db.close();
-  }
-}
+const jobs = () =>
+  server.query<Job>("SELECT kind, state, progress, attempts, result FROM jobs ORDER BY created_at, rowid");
 const job = (kind: string) => jobs().find((other) => other.kind === kind)!;
 
 /** Looked-at stretches that the analysis has kept. */
-function chunks(): number {
-  const db = new Database(join(server.data, "glad-pan.db"), { readonly: true });
-  try {
-    return db.prepare<[], { n: number }>("SELECT count(*) AS n FROM analysis_chunks").get()!.n;
-  } finally {
-    db.close();
-  }
-}
+const chunks = () => server.query<{ n: number }>("SELECT count(*) AS n FROM analysis_chunks")[0]!.n;
 
 test("a server killed in the middle of the analysis and of a render takes both up again", async ({ page }) => {
   // The first third of the demo film: long enough to be interrupted.

@@ -3,7 +3,7 @@ import { execFileSync } from "node:child_process";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
 import { probeFilm } from "~/media/probe.server";
-import { openTwoShots } from "../support/desk";
+import { goTo, openTwoShots } from "../support/desk";
 import { EVERY_TEST } from "../support/every-test";
 import { framesAt, resultAt } from "../support/pixels";
 import { renderVersion } from "../support/render-version";
@@ -37,12 +37,6 @@ const lighter = () => clip("lighter.mp4", "-c:v", "libx264", "-qp", "6", "-pix_f
 
 const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
 const pane = (page: Page) => page.getByRole("region", { name: "What pane 2 shows" });
-async function goTo(page: Page, frame: number): Promise<void> {
-  const timecode = page.getByLabel(/^Timecode/);
-  await timecode.fill(String(frame));
-  await timecode.press("Enter");
-  await timecode.blur();
-}
 const isNear = (seen: readonly number[], wanted: readonly number[], by: number) =>
   expect(Math.max(...seen.map((value, i) => Math.abs(value - wanted[i]!)))).toBeLessThanOrEqual(by);
 

@@ -5,7 +5,6 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test as prepare } from "@playwright/test";
 import Database from "better-sqlite3";
-import { query } from "../support/desk";
 import { type Prepared, PREPARED, type PreparedFilm, preparedFolder } from "../support/prepared";
 import { send, upload } from "../support/raw-request";
 import { LONG_WORK, TestServer } from "../support/server";
@@ -24,7 +23,7 @@ for (const name of Object.keys(PREPARED) as Prepared[]) {
       else copyFileSync(film.source, file);
       await server.start();
       expect((await send(server.url, upload(film.name, readFileSync(file)))).status).toBe(201);
-      const open = () => query(server, "SELECT 1 FROM jobs WHERE state <> 'done'").length;
+      const open = () => server.query("SELECT 1 FROM jobs WHERE state <> 'done'").length;
       await expect.poll(open, { timeout: LONG_WORK }).toBe(0);
       expect(await server.stop()).toBe(0);
       const db = new Database(join(data, "glad-pan.db"));

@@ -1,23 +1,13 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import { expect, type Page, test } from "@playwright/test";
+import { expect, test } from "@playwright/test";
 import { serverWith } from "../support/prepared";
-import { openTwoShots } from "../support/desk";
+import { goTo, openTwoShots, rows, timecode } from "../support/desk";
 import { LONG_WORK } from "../support/server";
 
 const server = serverWith("two-shots");
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
-
-const timecode = (page: Page) => page.getByLabel(/^Timecode/);
-const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
-
-async function jump(page: Page, frame: number, shown: string): Promise<void> {
-  await timecode(page).fill(String(frame));
-  await timecode(page).press("Enter");
-  await expect(timecode(page)).toHaveValue(shown);
-  await timecode(page).blur();
-}
 
 test("shots are split, trimmed, joined, named, left out and cut anew from a list", async ({ page }) => {
   const problems: string[] = [];
@@ -25,7 +15,7 @@ test("shots are split, trimmed, joined, named, left out and cut anew from a list
   await openTwoShots(page, server);
 
   await test.step("a key splits at the playhead, and joins again", async () => {
-    await jump(page, 20, "00:00:00:20");
+    await goTo(page, 20);
     await page.keyboard.press("d");
     await expect(rows(page)).toHaveCount(3);
     await expect(page.getByRole("heading", { name: "Shot 2" })).toBeVisible();
@@ -64,7 +54,7 @@ test("shots are split, trimmed, joined, named, left out and cut anew from a list
     await page.getByLabel("Name of the shot").fill("Nela at the meadow");
     await page.keyboard.press("Enter");
     await expect(rows(page).nth(0)).toContainText("Nela at the meadow");
-    await jump(page, 0, "00:00:00:00");
+    await goTo(page, 0);
     await page.keyboard.press("x");
     await expect(rows(page).nth(0)).toContainText("left out");
     await page.getByRole("button", { name: "Show: All shots" }).click();
@@ -99,7 +89,7 @@ test("shots are split, trimmed, joined, named, left out and cut anew from a list
     await expect(page.getByText("1 cut is the same")).toBeVisible();
     await expect(page.getByText("1 only in the list")).toBeVisible();
     await page.getByRole("button", { name: "Use these cuts" }).click();
-    await jump(page, 70, "00:00:02:10");
+    await goTo(page, 70);
     await expect(page.getByRole("heading", { name: "Shot 3" })).toBeVisible();
   });
 

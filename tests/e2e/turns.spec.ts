@@ -1,7 +1,7 @@
 /** Turns within a shot: found by themselves, moved in the lane, given to somebody else, taken out, and ruled out. */
 import { expect, type Page, test } from "@playwright/test";
 import { readRule } from "~/core/subjects/choosing/follow-rule";
-import { query, rows } from "../support/desk";
+import { rows } from "../support/desk";
 import { serverWith } from "../support/prepared";
 
 const server = serverWith("talk");
@@ -14,7 +14,7 @@ const undo = (page: Page) => page.getByRole("button", { name: /^Undo/ }).first()
 
 /** The frames at which the shot turns, as they are stored; null where it is left to the solver. */
 function storedTurns(): number[] | null {
-  const [shot] = query<{ subject: string }>(server, "SELECT subject FROM shots");
+  const [shot] = server.query<{ subject: string }>("SELECT subject FROM shots");
   const rule = readRule(shot!.subject);
   return rule.kind === "turns" ? rule.turns.map(({ frame }) => frame) : null;
 }
@@ -84,7 +84,7 @@ test("two who talk have the window in turn, and each turn can be changed", async
     await page.keyboard.press("Escape");
     await expect(reason(page)).toContainText("must be in the picture");
     await expect(turns(page)).toHaveCount(0);
-    const attention = () => query<{ attention: string | null }>(server, "SELECT attention FROM films")[0]!.attention;
+    const attention = () => server.query<{ attention: string | null }>("SELECT attention FROM films")[0]!.attention;
     await expect.poll(() => JSON.parse(attention() ?? "{}") as unknown).toMatchObject({ mustHave: ["p1"] });
     // Where the window is on the other one, it says who is missing, and what can be done.
     await page.getByRole("combobox", { name: "What to follow" }).click();
@@ -94,6 +94,6 @@ test("two who talk have the window in turn, and each turn can be changed", async
     await expect(page.getByText(/^A must be in the picture and is missing/)).toHaveCount(0);
     await undo(page).click();
     await page.getByRole("button", { name: "Leave out the shot" }).click();
-    await expect.poll(() => query<{ excluded: number }>(server, "SELECT excluded FROM shots")[0]!.excluded).toBe(1);
+    await expect.poll(() => server.query<{ excluded: number }>("SELECT excluded FROM shots")[0]!.excluded).toBe(1);
   });
 });

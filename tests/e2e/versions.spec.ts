@@ -3,25 +3,16 @@ import { EVERY_TEST } from "../support/every-test";
 import { measure } from "../support/measure";
 import { renderVersion } from "../support/render-version";
 import { serverWith } from "../support/prepared";
-import { openTwoShots } from "../support/desk";
+import { goTo, openTwoShots, rows, timecode } from "../support/desk";
 import { LONG_WORK } from "../support/server";
 
 const server = serverWith("two-shots");
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
-const timecode = (page: Page) => page.getByLabel(/^Timecode/);
-const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
 const versions = (page: Page) => page.getByRole("navigation", { name: "Versions" }).getByRole("link");
 const length = (page: Page) => page.getByRole("button", { name: "Length of the version" });
 const undo = (page: Page) => page.keyboard.press("Control+z");
-
-async function jump(page: Page, frame: number, shown: string): Promise<void> {
-  await timecode(page).fill(String(frame));
-  await timecode(page).press("Enter");
-  await expect(timecode(page)).toHaveValue(shown);
-  await timecode(page).blur();
-}
 
 test("versions are made in any shape, changed, duplicated, trimmed, removed, and each step is undone", async ({
   page,
@@ -53,7 +44,7 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
   });
 
   await test.step("it is changed, duplicated with its keys, and removed", async () => {
-    await jump(page, 20, "00:00:00:20");
+    await goTo(page, 20);
     await page.keyboard.press("a");
     await expect(rows(page).first()).toContainText("■ 1");
     await page.getByRole("button", { name: "More for Poster" }).click();
@@ -82,15 +73,15 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
   await test.step("in and out points, and a stretch that is dropped", async () => {
     await versions(page).first().click();
     await expect(length(page)).toContainText("00:00:03:09");
-    await jump(page, 10, "00:00:00:10");
+    await goTo(page, 10);
     await page.keyboard.press("i");
     await expect(length(page)).toContainText("00:00:02:29");
-    await jump(page, 79, "00:00:02:19");
+    await goTo(page, 79);
     await page.keyboard.press("o");
     await expect(length(page)).toContainText("00:00:02:10");
-    await jump(page, 20, "00:00:00:20");
+    await goTo(page, 20);
     await page.keyboard.press("Shift+I");
-    await jump(page, 34, "00:00:01:04");
+    await goTo(page, 34);
     await page.keyboard.press("Shift+O");
     await page
       .getByRole("group", { name: "Marked stretch" })
@@ -99,13 +90,13 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
     await expect(length(page)).toContainText("00:00:01:25");
     await expect(rows(page).first().getByLabel("Partly left out")).toBeVisible();
     // What a drop makes is a cut.
-    await jump(page, 15, "00:00:00:15");
+    await goTo(page, 15);
     await page.keyboard.press("PageDown");
     await expect(timecode(page)).toHaveValue("00:00:01:05");
   });
 
   await test.step("playback passes over what is left out, and ends at the out point", async () => {
-    await jump(page, 12, "00:00:00:12");
+    await goTo(page, 12);
     await page.keyboard.press("Space");
     await expect(page.getByRole("button", { name: "Play" })).toBeVisible({ timeout: 30_000 });
     await expect(timecode(page)).toHaveValue("00:00:02:19");

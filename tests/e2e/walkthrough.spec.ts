@@ -2,6 +2,7 @@ import { execFileSync } from "node:child_process";
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
+import { goTo, timecode } from "../support/desk";
 import { NOW_SHARE } from "../../app/components/desk/lane/lane-geometry";
 import { readTruth } from "../../demo/truth";
 import { LONG_WORK, TestServer } from "../support/server";
@@ -16,19 +17,8 @@ test.describe.configure({ mode: "serial" });
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
-const timecode = (page: Page) => page.getByLabel(/^Timecode/);
 const zoomHere = (page: Page) => page.getByLabel("Zoom here (1 to 4)");
 const centreX = (page: Page) => page.getByLabel("Centre x (px)");
-
-async function jump(page: Page, frame: number, shown: string): Promise<void> {
-  // What is typed before the page has come to life is lost.
-  await expect(async () => {
-    await timecode(page).fill(String(frame));
-    await timecode(page).press("Enter");
-    await expect(timecode(page)).toHaveValue(shown, { timeout: 2000 });
-  }).toPass();
-  await timecode(page).blur();
-}
 
 /** Mean colour of a part of one frame of a file. */
 function colourAt(file: string, frame: number, crop: string): number[] {
@@ -66,7 +56,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
   await test.step("the desk shows the shots, and follows the exact frame", async () => {
     await expect(page.getByRole("listbox", { name: "Shots" }).getByRole("option")).toHaveCount(2);
     await expect(page.getByRole("heading", { name: "Shot 1" })).toBeVisible();
-    await jump(page, 44, "00:00:01:14");
+    await goTo(page, 44);
     await expect(page.getByRole("heading", { name: "Shot 1" })).toBeVisible();
     await page.keyboard.press("ArrowRight");
     await expect(timecode(page)).toHaveValue("00:00:01:15");
@@ -81,7 +71,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
   });
 
   await test.step("a drag of the window makes a hand key; undo and redo, also after the page is loaded anew", async () => {
-    await jump(page, 20, "00:00:00:20");
+    await goTo(page, 20);
     const before = Number(await centreX(page).inputValue());
     const window = page.getByRole("application");
     const box = (await window.boundingBox())!;
@@ -97,7 +87,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(centreX(page)).toHaveValue(String(before));
     await page.reload();
     await page.getByRole("button", { name: /^Redo/ }).click();
-    await jump(page, 20, "00:00:00:20");
+    await goTo(page, 20);
     await expect(page.getByText("■ your key")).toBeVisible();
     await expect(centreX(page)).toHaveValue(String(after));
     await page.keyboard.press("Delete");
@@ -137,11 +127,11 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await page.mouse.move(x(500), now + 11, { steps: 4 });
     await page.mouse.up();
     await expect(page.getByText("computed")).toBeVisible();
-    await jump(page, 30, "00:00:01:00");
+    await goTo(page, 30);
     await expect(page.getByText("■ your key")).toBeVisible();
     await expect(centreX(page)).toHaveValue(/^(500|499\.\d|500\.\d)$/);
     await page.keyboard.press("ControlOrMeta+z");
-    await jump(page, 20, "00:00:00:20");
+    await goTo(page, 20);
     await page.keyboard.press("Delete");
     await expect(page.getByText("computed")).toBeVisible();
   });
@@ -203,7 +193,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
   });
 
   await test.step("a box drawn around the kite is followed both ways through the shot", async () => {
-    await jump(page, 75, "00:00:02:15");
+    await goTo(page, 75);
     const kite = truth.tracks.find((track) => track.id === "running-kite")!;
     const [x, y, width, height] = kite.boxes[75 - kite.start]!;
     await page.keyboard.press("m");
@@ -216,20 +206,17 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await page.mouse.move(...at(x + width, y + height), { steps: 4 });
     await page.mouse.up();
     await expect(page.getByLabel("Subject and reason")).toContainText("marked by you", { timeout: LONG_WORK });
-    const middle = async (frame: number, code: string) => {
-      await jump(page, frame, code);
+    const middle = async (frame: number) => {
+      await goTo(page, frame);
       return Number(await centreX(page).inputValue());
     };
-    for (const [frame, code] of [
-      [65, "00:00:02:05"],
-      [85, "00:00:02:25"],
-    ] as const) {
+    for (const frame of [65, 85]) {
       const [left, , wide] = kite.boxes[frame - kite.start]!;
       // The window's centre stays inside the picture; the kite is well inside the window.
       const wanted = Math.min(1280 - 202.5, Math.max(202.5, left + wide / 2));
-      await expect.poll(async () => Math.abs((await middle(frame, code)) - wanted)).toBeLessThan(170);
+      await expect.poll(async () => Math.abs((await middle(frame)) - wanted)).toBeLessThan(170);
     }
-    await jump(page, 75, "00:00:02:15");
+    await goTo(page, 75);
     await page.getByRole("button", { name: "Remove this mark" }).click();
     await expect(page.getByLabel("Subject and reason")).not.toContainText("marked by you");
   });
@@ -247,7 +234,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await people.getByRole("button", { name: "Unmerge" }).click();
     await expect(people.getByRole("listitem", { name: "Person B" })).toBeVisible();
     await people.getByRole("button", { name: "Close" }).click();
-    await jump(page, 20, "00:00:00:20");
+    await goTo(page, 20);
     await expect(page.getByLabel("Subject and reason")).toContainText("Nela: your choice");
     await follow(page, /^Auto/);
   });
@@ -262,7 +249,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
   });
 
   await test.step("a key is eased, and copied to the other version", async () => {
-    await jump(page, 20, "00:00:00:20");
+    await goTo(page, 20);
     await page.keyboard.press("a");
     const easing = page.getByRole("combobox", { name: "Easing to your next key" });
     await easing.click();
@@ -273,9 +260,9 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await easing.click();
     await page.getByRole("option", { name: /^Hold/ }).click();
     const held = await centreX(page).inputValue();
-    await jump(page, 40, "00:00:01:10");
+    await goTo(page, 40);
     await expect(centreX(page)).toHaveValue(held);
-    await jump(page, 20, "00:00:00:20");
+    await goTo(page, 20);
     await page.getByRole("button", { name: "Copy to the other versions" }).click();
     await page.getByRole("link", { name: "Square 1:1" }).click();
     await expect(page.getByText("■ your key")).toBeVisible();

@@ -1,7 +1,6 @@
 /** The library that the hostile tests have to do with: two short films, analysed. */
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import Database from "better-sqlite3";
 import { expect } from "@playwright/test";
 import { LONG_WORK, TestServer } from "../support/server";
 import { demand, json, type RawRequest, send as sendTo, upload } from "../support/raw-request";
@@ -14,27 +13,17 @@ export const FRAMES = 99;
 /** A film of the library, and another one with a shot of it; once `fillLibrary` is done. */
 export const known = { film: "", version: "", shots: [] as string[], other: "", otherShot: "" };
 
-/** Rows of the database, read past the server. */
-export function query<T>(sql: string): T[] {
-  const db = new Database(join(server.data, "glad-pan.db"), { readonly: true });
-  try {
-    return db.prepare<[], T>(sql).all();
-  } finally {
-    db.close();
-  }
-}
-
 /** How far a job is changes by itself: of jobs only this is looked at. */
 const COLUMNS_OF_JOBS = "id, film_id, kind, state, payload, position, paused";
 
 /** All that could have been changed: every row of every table, and the files there are. */
 export function everything(): string {
-  const tables = query<{ name: string }>(
+  const tables = server.query<{ name: string }>(
     "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' ORDER BY name",
   );
   const rows = tables.map(({ name }) => [
     name,
-    query(`SELECT ${name === "jobs" ? COLUMNS_OF_JOBS : "*"} FROM ${name} ORDER BY 1, 2`),
+    server.query(`SELECT ${name === "jobs" ? COLUMNS_OF_JOBS : "*"} FROM ${name} ORDER BY 1, 2`),
   ]);
   const files = readdirSync(server.data, { recursive: true })
     .map(String)
@@ -50,12 +39,14 @@ async function addFilm(name: string): Promise<string> {
 
 /** Ids of what a film has in a table, the oldest first. */
 export const idsOf = (table: string, filmId: string): string[] =>
-  query<{ id: string }>(`SELECT id FROM ${table} WHERE film_id = '${filmId}' ORDER BY rowid`).map(({ id }) => id);
+  server
+    .query<{ id: string }>(`SELECT id FROM ${table} WHERE film_id = '${filmId}' ORDER BY rowid`)
+    .map(({ id }) => id);
 
 /** Waits until all work has come to its end. */
 export const allDone = (): Promise<void> =>
   expect
-    .poll(() => query<{ state: string }>("SELECT state FROM jobs WHERE state <> 'done'"), { timeout: LONG_WORK })
+    .poll(() => server.query<{ state: string }>("SELECT state FROM jobs WHERE state <> 'done'"), { timeout: LONG_WORK })
     .toEqual([]);
 
 /** Starts the server and adds two films, the first under a name that is no film's. */

@@ -6,7 +6,7 @@ import { USUAL_LIMITS } from "~/core/checks/check-settings";
 import { newText } from "~/core/composition/layers/layer";
 import { USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
-import { allDone, fillLibrary, FRAMES, idsOf, key, known, query, send, server } from "./library";
+import { allDone, fillLibrary, FRAMES, idsOf, key, known, send, server } from "./library";
 import { demand, json } from "../support/raw-request";
 
 test.describe.configure({ retries: 0 });
@@ -89,7 +89,8 @@ test("400 edits with something strange in each are refused or sound, and none is
     { type: "change-person", person: { id: "p1", name: "Nela", mergedInto: null } },
     { type: "set-attention", attention: { ...USUAL_ATTENTION, hold: 3 } },
   ];
-  const revisionNow = () => query<{ revision: number }>(`SELECT revision FROM films WHERE id = '${film}'`)[0]!.revision;
+  const revisionNow = () =>
+    server.query<{ revision: number }>(`SELECT revision FROM films WHERE id = '${film}'`)[0]!.revision;
   // As they are, all of them are taken: what is refused below is refused for what is strange in it.
   for (const command of commands) {
     await demand(server.url, 200, json(`/films/${film}/edit`, { do: "edit", revision: revisionNow(), command }));
@@ -105,7 +106,7 @@ test("400 edits with something strange in each are refused or sound, and none is
     const told = `${JSON.stringify(change).slice(0, 400)}\n${answer.body.slice(0, 300)}`;
     expect([200, 400, 404, 409, 413, 422], told).toContain(answer.status);
     tally.set(answer.status, (tally.get(answer.status) ?? 0) + 1);
-    const rows = query<{ start: number; end: number }>(
+    const rows = server.query<{ start: number; end: number }>(
       `SELECT start_frame AS start, end_frame AS 'end' FROM shots WHERE film_id = '${film}' ORDER BY start_frame`,
     );
     expect(rows.at(0)!.start).toBe(0);

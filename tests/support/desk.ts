@@ -30,16 +30,6 @@ export async function goTo(page: Page, frame: number): Promise<void> {
   }).toPass();
 }
 
-/** Rows of the server's database. */
-export function query<Row>({ data }: TestServer, sql: string): Row[] {
-  const db = new Database(join(data, "glad-pan.db"), { readonly: true });
-  try {
-    return db.prepare<[], Row>(sql).all();
-  } finally {
-    db.close();
-  }
-}
-
 /** Makes all versions small, before their films are opened: most that is rendered is only looked at for what it shows. */
 export function makeSmall({ data }: TestServer): void {
   const db = new Database(join(data, "glad-pan.db"));
@@ -56,4 +46,4 @@ interface StoredKey {
 
 /** Hand keys of all versions, in order. */
 export const storedKeys = (server: TestServer): StoredKey[] =>
-  query<StoredKey>(server, "SELECT frame, x, y, height FROM hand_keys ORDER BY frame");
+  server.query<StoredKey>("SELECT frame, x, y, height FROM hand_keys ORDER BY frame");

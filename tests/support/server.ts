@@ -3,6 +3,7 @@ import { cpSync, mkdtempSync, rmSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import Database from "better-sqlite3";
 
 /** Milliseconds that an analysis or a render may take on a slow machine. */
 export const LONG_WORK = 400_000;
@@ -37,11 +38,23 @@ export class TestServer {
     return this.folder;
   }
 
-  async start(environment: Record<string, string> = {}): Promise<void> {
+  /** Rows of its database, read past it. */
+  query<Row>(sql: string): Row[] {
+    const db = new Database(join(this.data, "glad-pan.db"), { readonly: true });
+    try {
+      return db.prepare<[], Row>(sql).all();
+    } finally {
+      db.close();
+    }
+  }
+
+  /** @param under a program that starts the server and watches it, with its arguments */
+  async start(environment: Record<string, string> = {}, under: readonly string[] = []): Promise<void> {
     const port = await freePort();
     this.url = `http://127.0.0.1:${port}`;
     this.complaints = "";
-    const child = spawn("node", ["server.js"], {
+    const [program, ...args] = [...under, "node", "server.js"];
+    const child = spawn(program!, args, {
       env: { ...process.env, NODE_ENV: "production", PORT: String(port), GLAD_PAN_DATA: this.data, ...environment },
       stdio: ["ignore", "pipe", "pipe"],
     });
