@@ -110,5 +110,18 @@ export default tseslint.config(
     ["app/components/**/*.{ts,tsx}", "app/workers/**/*.ts"],
     [layer("disk"), layer("media"), layer("db"), layer("pipelines"), layer("jobs"), layer("routes")],
   ),
+  {
+    files: ["**/*.ts", "**/*.tsx"],
+    ignores: ["app/media/onnx-runtime.server.ts"],
+    rules: {
+      // The rule of the same name without a prefix is that of the layers.
+      "@typescript-eslint/no-restricted-imports": [
+        "error",
+        {
+          paths: [{ name: "onnxruntime-node", message: "~/media/onnx-runtime.server loads it without its telemetry" }],
+        },
+      ],
+    },
+  },
   forbid(["cli/**/*.ts"], [layer("routes"), layer("components"), layer("db")]),
 );

@@ -1,3 +1,6 @@
+// What is set within a test does not reach native libraries: see app/media/no-telemetry.server.ts.
+process.env.ORT_DISABLE_TELEMETRY = "1";
+
 /** Unit tests stand beside the code they test; browser tests (tests/e2e) are Playwright's. */
 export default {
   testEnvironment: "<rootDir>/tests/jest-environment.js",

@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { expect, test } from "@jest/globals";
-import * as ort from "onnxruntime-node";
+import { ort, type Ort } from "~/media/onnx-runtime.server";
 import { probeInput, probeVoice } from "./probe";
 
 interface Reference {
@@ -18,7 +18,7 @@ interface Reference {
 async function differences(
   name: string,
   probe = probeInput,
-  others: Record<string, ort.Tensor> = {},
+  others: Record<string, Ort.Tensor> = {},
 ): Promise<Record<string, number>> {
   const reference = JSON.parse(readFileSync(`models/${name}.reference.json`, "utf8")) as Reference;
   const session = await ort.InferenceSession.create(`models/${name}.onnx`);

@@ -1,4 +1,4 @@
-import { Worker } from "node:worker_threads";
+import type { Worker } from "node:worker_threads";
 import pino from "pino";
 import {
   finishJob,
@@ -10,7 +10,7 @@ import {
   setPaused,
   takeJob,
 } from "~/db/jobs.server";
-import { workerFile } from "~/media/project-path.server";
+import { startWorker } from "~/media/worker-thread.server";
 import type { UnwrittenEnd, WorkerOrder } from "./worker-order";
 import { databaseFile, db } from "./workplace.server";
 
@@ -41,10 +41,8 @@ interface Queue {
 const kept = globalThis as { gladPanQueue?: Queue };
 const queue = (): Queue => (kept.gladPanQueue ??= { running: new Map(), spare: null, state: "new" });
 
-function createWorker(): Worker {
-  const entry = workerFile("job-worker.js", "app/jobs/worker-dev.mjs");
-  return new Worker(entry, { workerData: { databaseFile: databaseFile() } });
-}
+const createWorker = (): Worker =>
+  startWorker("job-worker.js", "app/jobs/worker-dev.mjs", { databaseFile: databaseFile() });
 
 function keepSpare(): void {
   const kept = queue();

@@ -17,14 +17,3 @@ let root: string | undefined;
 
 /** A file that ships with the project, such as "models/blazeface.onnx". */
 export const projectPath = (file: string): string => join((root ??= findRoot()), file);
-
-/**
- * The file that a worker thread starts with.
- *
- * @param built its name in the folder that this code was built to
- * @param source what loads its TypeScript as it is, where nothing was built
- */
-export function workerFile(built: string, source: string): string {
-  const folder: unknown = import.meta.env?.BUILD_FOLDER;
-  return projectPath(typeof folder === "string" ? `${folder}/${built}` : source);
-}

@@ -1,7 +1,7 @@
-import * as ort from "onnxruntime-node";
 import type { FilmFile } from "./film-file";
 import { loadModel } from "./detect/session.server";
 import { startFfmpeg } from "./film-tool.server";
+import { ort, type Ort } from "./onnx-runtime.server";
 import { readFrom, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";
 
 const SAMPLE_RATE = 16000;
@@ -61,7 +61,7 @@ export async function* listen(film: FilmFile, from: number, signal?: AbortSignal
   if (!film.info.audio) return;
   const session = await loadModel("silero-vad");
   const nothing = new ort.Tensor("float32", new Float32Array(STATE), [1, 1, STATE]);
-  let state: { hidden: ort.Tensor; cell: ort.Tensor } = { hidden: nothing, cell: nothing };
+  let state: { hidden: Ort.Tensor; cell: Ort.Tensor } = { hidden: nothing, cell: nothing };
   const length = CONTEXT + PIECE;
   const input = new Float32Array(AT_A_TIME * length);
   let count = 0;

@@ -9,7 +9,7 @@
  */
 import { readFileSync, writeFileSync } from "node:fs";
 import { fileURLToPath } from "node:url";
-import * as ort from "onnxruntime-node";
+import { ort } from "../../app/media/onnx-runtime.server";
 import { probeVoice } from "../../models/probe";
 import { OnnxGraph, readConstants } from "./onnx-file";
 

@@ -1,8 +1,8 @@
-import { Worker } from "node:worker_threads";
+import type { Worker } from "node:worker_threads";
 import type { Size } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
 import type { Detection } from "~/core/subjects/detecting/detection";
-import { workerFile } from "../project-path.server";
+import { startWorker } from "../worker-thread.server";
 import type { DetectAnswer, DetectRequest } from "./detect-worker";
 
 interface Waiting {
@@ -19,8 +19,7 @@ export class Detector {
 
   /** @param picture size of the pictures that are going to be looked at */
   constructor(picture: Size) {
-    const entry = workerFile("detect-worker.js", "app/media/detect/worker-dev.mjs");
-    this.worker = new Worker(entry, { workerData: { picture } });
+    this.worker = startWorker("detect-worker.js", "app/media/detect/worker-dev.mjs", { picture });
     this.worker.on("message", (answer: DetectAnswer) => {
       const waiting = this.waiting.get(answer.id);
       this.waiting.delete(answer.id);

@@ -1,4 +1,4 @@
-import type * as ort from "onnxruntime-node";
+import type { Ort } from "../onnx-runtime.server";
 import { type Box, type Point, scaleBox, type Size, wholeOf } from "~/core/geometry/box";
 import { writeInterleaved } from "~/core/image/colours";
 import { halveYuv, type YuvImage } from "~/core/image/yuv-image";
@@ -99,7 +99,7 @@ class FaceNet {
   /** What the model is given; kept from look to look, most of which are of one size. */
   private input = new Float32Array();
 
-  private constructor(private readonly session: ort.InferenceSession) {}
+  private constructor(private readonly session: Ort.InferenceSession) {}
 
   /** @param size of the parts, if they are of one */
   static async load(size?: Size): Promise<FaceNet> {

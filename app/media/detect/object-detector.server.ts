@@ -1,4 +1,4 @@
-import type * as ort from "onnxruntime-node";
+import type { Ort } from "../onnx-runtime.server";
 import { type Size, wholeOf } from "~/core/geometry/box";
 import { writePlanes } from "~/core/image/colours";
 import type { YuvImage } from "~/core/image/yuv-image";
@@ -68,7 +68,7 @@ export class ObjectDetector {
   private readonly input: Float32Array;
 
   private constructor(
-    private readonly session: ort.InferenceSession,
+    private readonly session: Ort.InferenceSession,
     private readonly size: Size,
   ) {
     this.input = new Float32Array(3 * size.width * size.height);

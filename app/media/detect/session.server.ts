@@ -1,5 +1,5 @@
-import * as ort from "onnxruntime-node";
 import type { Size } from "~/core/geometry/box";
+import { ort, type Ort } from "../onnx-runtime.server";
 import { projectPath } from "../project-path.server";
 
 /** A model's input has sides that are multiples of this. */
@@ -15,7 +15,7 @@ export const paddedSize = ({ width, height }: Size): Size => ({
  * Loads one of the models that ship with the project, for pictures of one size if it takes any. It runs on one thread:
  * the decoder and the rest of the analysis keep the others busy, and a second thread gains a model little.
  */
-export async function loadModel(name: string, input?: Size): Promise<ort.InferenceSession> {
+export async function loadModel(name: string, input?: Size): Promise<Ort.InferenceSession> {
   return ort.InferenceSession.create(projectPath(`models/${name}.onnx`), {
     intraOpNumThreads: 1,
     interOpNumThreads: 1,
@@ -28,7 +28,7 @@ export async function loadModel(name: string, input?: Size): Promise<ort.Inferen
 
 /** Runs a model with one input. */
 export async function runModel(
-  session: ort.InferenceSession,
+  session: Ort.InferenceSession,
   data: Float32Array,
   dims: readonly number[],
 ): Promise<Record<string, Float32Array>> {
