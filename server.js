@@ -90,7 +90,8 @@ async function stop() {
 process.on("SIGTERM", stop);
 process.on("SIGINT", stop);
 
-await startWork();
+const told = await startWork();
+if (told) console.log(told);
 if (process.env.GLAD_PAN_DEMO === "1") await addDemo();
 for (const said of await openFilms(process.argv.slice(2), url)) console.log(said);
 console.log(`Glad Pan is ready: open ${url}`);

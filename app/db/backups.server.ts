@@ -1,3 +1,4 @@
+import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from "node:fs";
 import { copyFile } from "node:fs/promises";
 import { join } from "node:path";
@@ -6,8 +7,12 @@ import { isDiskFull } from "~/disk/disk-space.server";
 import { copyWhole, writeAside } from "~/disk/write-aside.server";
 import type { Db } from "./database.server";
 
-const KEPT = 7;
-const DAY_MS = 24 * 60 * 60 * 1000;
+/** How many backups are kept: the last ones, and of so many days the last one each. */
+const KEPT = { last: 7, days: 7 };
+const MINUTE_MS = 60 * 1000;
+const HOUR_MS = 60 * MINUTE_MS;
+/** The first backups follow each other quickly: so much longer after each, up to an hour. */
+const LONGER_MS = 10 * MINUTE_MS;
 
 /** "2026-11-26T06-30-00.db", and with why it was made where that is not the day. */
 const NAME = /^(\d{4}-\d\d-\d\dT\d\d-\d\d-\d\d)(?:-[a-z]+)?\.db$/;
@@ -34,8 +39,15 @@ export function listBackups(folder: string): Backup[] {
     .sort((a, b) => b.name.localeCompare(a.name));
 }
 
+/** The backups that are kept of those that there are, the newest first. */
+function keptOf(backups: readonly Backup[]): Set<string> {
+  const dayOf = ({ name }: Backup) => name.slice(0, "2026-11-26".length);
+  const lastOfDay = backups.filter((backup, i) => i === 0 || dayOf(backup) !== dayOf(backups[i - 1]!));
+  return new Set([...backups.slice(0, KEPT.last), ...lastOfDay.slice(0, KEPT.days)].map(({ name }) => name));
+}
+
 /**
- * Backs a database up while it is used, by SQLite's own backup, and forgets all but the last seven backups.
+ * Backs a database up while it is used, by SQLite's own backup, and forgets the backups that are too old.
  *
  * @param why one word for the name, such as "migration"; left out for the daily one
  * @returns the backup's name
@@ -46,14 +58,59 @@ export async function makeBackup(db: Db, folder: string, why?: string): Promise<
   await writeAside(join(folder, name), async (aside) => {
     await db.backup(aside);
   });
-  for (const { name: old } of listBackups(folder).slice(KEPT)) rmSync(join(folder, old));
+  const backups = listBackups(folder);
+  const kept = keptOf(backups);
+  for (const { name: old } of backups) if (!kept.has(old)) rmSync(join(folder, old));
   return name;
 }
 
-/** Whether the last backup, of whatever kind, is a day old. */
-export function backupIsDue(folder: string, now = Date.now()): boolean {
-  const [newest] = listBackups(folder);
-  return !newest || now - newest.madeAt >= DAY_MS;
+/** What of a library nobody but its editor could make again, and what took long to find. */
+const WORK = [
+  "SELECT id, name, file, revision, findings, put_away, deleted_at FROM films ORDER BY id",
+  "SELECT * FROM house_styles ORDER BY id",
+  "SELECT film_id, id, name, deleted FROM named_states ORDER BY film_id, id",
+  "SELECT film_id, replaced_at FROM replaced_sources ORDER BY film_id, replaced_at",
+  "SELECT id, state FROM jobs WHERE kind = 'render' ORDER BY id",
+];
+
+/** The work in a library as a word: the same word stands for the same work. */
+function printOf(db: Db): string {
+  const hash = createHash("sha256");
+  for (const sql of WORK) hash.update(JSON.stringify(db.prepare(sql).all()));
+  return hash.digest("hex");
+}
+
+/** Whether there is nothing in a library. */
+export const isEmpty = (db: Db): boolean =>
+  db.prepare("SELECT 1 FROM films UNION ALL SELECT 1 FROM house_styles LIMIT 1").get() === undefined;
+
+/** Whether there is any work in a library that a backup, if there is one, does not have. */
+function hasNewWork(db: Db, folder: string, newest: Backup | undefined): boolean {
+  if (isEmpty(db)) return false;
+  if (!newest) return true;
+  let backup: Db | undefined;
+  try {
+    backup = new Database(join(folder, newest.name), { readonly: true, fileMustExist: true });
+    return printOf(backup) !== printOf(db);
+  } catch {
+    // One that cannot be read, or has another schema, does not hold it.
+    return true;
+  } finally {
+    backup?.close();
+  }
+}
+
+/** Whether a library should be backed up while it is worked on: where there is new work, every hour, sooner at the beginning. */
+export function backupIsDue(db: Db, folder: string, now = Date.now()): boolean {
+  const backups = listBackups(folder);
+  const [newest] = backups;
+  const isSoon = newest !== undefined && now - newest.madeAt < Math.min(HOUR_MS, backups.length * LONGER_MS);
+  return !isSoon && hasNewWork(db, folder, newest);
+}
+
+/** Backs a library up that is about to be closed, unless its last backup has all of it. */
+export async function backUpLast(db: Db, folder: string): Promise<void> {
+  if (hasNewWork(db, folder, listBackups(folder)[0])) await makeBackup(db, folder);
 }
 
 /** What SQLite finds wrong with a database file, which takes reading all of it; null if nothing is. */

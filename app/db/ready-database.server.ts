@@ -1,16 +1,27 @@
-import { existsSync } from "node:fs";
+import { existsSync, statSync } from "node:fs";
 import { StartError } from "~/disk/start-error";
-import { makeBackup, damageOf } from "./backups.server";
+import { damageOf, isEmpty, listBackups, makeBackup } from "./backups.server";
 import { connect, type Db, openDatabase, schemaOf } from "./database.server";
+
+/** What is said of a database that has nothing in it while a backup has: a start would look like a loss of everything. */
+const noFreshStart = (what: string): StartError =>
+  new StartError(
+    `the database ${what}, but there are backups of it. Restore the newest: ./glad-pan restore. To start with an empty library instead, move the folder "backups" out of the data folder.`,
+  );
 
 /**
  * Opens the database when Glad Pan starts: checks it, and backs it up before its schema is changed.
  *
  * @param backups the folder of the backups
- * @throws StartError if it is damaged, or written by a newer Glad Pan; it is left as it is then
+ * @param hasFilms whether there are films in the data folder
+ * @throws StartError if it is damaged, gone, or written by a newer Glad Pan; all is left as it is then
  */
-export async function readyDatabase(file: string, backups: string): Promise<Db> {
-  if (!existsSync(file)) return openDatabase(file);
+export async function readyDatabase(file: string, backups: string, hasFilms: boolean): Promise<Db> {
+  const isBackedUp = listBackups(backups).length > 0;
+  if (!existsSync(file) || statSync(file).size === 0) {
+    if (isBackedUp) throw noFreshStart("is missing");
+    return openDatabase(file);
+  }
   const damage = damageOf(file);
   if (damage) {
     throw new StartError(`the database is damaged (${damage}). Restore the newest backup: ./glad-pan restore`);
@@ -25,5 +36,8 @@ export async function readyDatabase(file: string, backups: string): Promise<Db> 
   }
   if (done < all && done > 0) await makeBackup(db, backups, "migration");
   db.close();
-  return openDatabase(file);
+  const ready = openDatabase(file);
+  if (!(isBackedUp && hasFilms && isEmpty(ready))) return ready;
+  ready.close();
+  throw noFreshStart("is empty");
 }

@@ -1,4 +1,4 @@
-import { readFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { readdir, rm, writeFile } from "node:fs/promises";
 import { basename, join, parse } from "node:path";
 import { nanoid } from "nanoid";
@@ -30,6 +30,7 @@ import { straighten } from "~/media/straighten.server";
 import { fingerprintOf } from "~/media/fingerprint.server";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmInfo } from "~/core/film-info";
+import { isId } from "~/core/ids";
 import { filmNameOf } from "./uploads.server";
 import {
   DATA_FOLDER,
@@ -208,11 +209,19 @@ export async function removeFilm(id: string): Promise<boolean> {
   return true;
 }
 
+/** Whether there is a film in the data folder, known to the library or not. */
+export const hasFilmFolders = (): boolean =>
+  existsSync(filmsFolder()) &&
+  readdirSync(filmsFolder()).some((id) => isId(id) && !existsSync(removedFile(filmFolder(id))));
+
 /**
  * Brings the films' folders and the library together after a server that was killed, or a database that was put back:
  * finishes removals, takes in films that the library does not know, and clears folders without a film.
+ *
+ * @returns how many films were taken in
  */
-export async function reconcileFilms(): Promise<void> {
+export async function reconcileFilms(): Promise<number> {
+  let count = 0;
   const entries = await readdir(filmsFolder(), { withFileTypes: true }).catch(() => []);
   for (const { name: id } of entries.filter((entry) => entry.isDirectory())) {
     const folder = join(filmsFolder(), id);
@@ -233,6 +242,9 @@ export async function reconcileFilms(): Promise<void> {
     const name = note?.name ?? `Recovered film${parse(file).ext}`;
     const info = await probeFilm(file, name).catch(() => null);
     // What cannot be read any more is left where it is: it may be all that there is of it.
-    if (info) await register(id, name, file, info);
+    if (!info) continue;
+    await register(id, name, file, info);
+    count++;
   }
+  return count;
 }

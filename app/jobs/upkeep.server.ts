@@ -16,8 +16,9 @@ const log = pino({ name: "upkeep" });
 const UPLOAD_DAYS = 7;
 /** Parts of renders that no export has used for so long are rendered again if they are wanted. */
 const PARTS_DAYS = 14;
-const DAY_MS = 24 * 60 * 60 * 1000;
-const HOUR_MS = 60 * 60 * 1000;
+const MINUTE_MS = 60 * 1000;
+const HOUR_MS = 60 * MINUTE_MS;
+const DAY_MS = 24 * HOUR_MS;
 
 /** Removes half-written files, and folders of work under way, that an ended server has left. Needs no database: it may be what makes room for it. */
 export function sweepAsides(folder: string, recursive = true): void {
@@ -67,17 +68,26 @@ async function careForData(): Promise<void> {
     await forgetParts(join(filmsFolder(), id, "parts"), PARTS_DAYS * DAY_MS);
   }
   keepReserve(dataFolder());
-  if (backupIsDue(backupsFolder())) await makeBackup(db(), backupsFolder());
 }
 
-/** Sees to the data folder now and every hour; what fails is told in the log and tried again an hour later. */
+async function backUp(): Promise<void> {
+  if (backupIsDue(db(), backupsFolder())) await makeBackup(db(), backupsFolder());
+}
+
+/** Does something now and again and again; what fails is told in the log, and tried again the next time. */
+function every(intervalMs: number, what: () => Promise<void>): void {
+  const attempt = () =>
+    void what().catch((error: unknown) =>
+      log.error({ error: error instanceof Error ? error.message : error }, "upkeep failed"),
+    );
+  attempt();
+  setInterval(attempt, intervalMs).unref();
+}
+
+/** Sees to the data folder from now on. */
 export function startUpkeep(): void {
   for (const { path } of outFolders()) sweepAsides(path, false);
   removeEmptyFolders(filmsFolder());
-  const care = () =>
-    void careForData().catch((error: unknown) =>
-      log.error({ error: error instanceof Error ? error.message : error }, "upkeep failed"),
-    );
-  care();
-  setInterval(care, HOUR_MS).unref();
+  every(HOUR_MS, careForData);
+  every(MINUTE_MS, backUp);
 }

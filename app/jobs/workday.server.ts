@@ -1,11 +1,13 @@
 /** How the server's work begins and ends. */
+import pino from "pino";
+import { backUpLast } from "~/db/backups.server";
 import { readyDatabase } from "~/db/ready-database.server";
 import type { Db } from "~/db/database.server";
 import { isDiskFull } from "~/disk/disk-space.server";
 import { type FolderLock, lockFolder } from "~/disk/folder-lock.server";
 import { spendReserve } from "~/disk/reserve.server";
 import { StartError } from "~/disk/start-error";
-import { reconcileFilms } from "./films.server";
+import { hasFilmFolders, reconcileFilms } from "./films.server";
 import { stopPieces } from "./proxy-pieces.server";
 import { startQueue, stopQueue } from "./queue.server";
 import { clearHalfUploads, startUpkeep, sweepAsides } from "./upkeep.server";
@@ -14,17 +16,20 @@ import {
   databaseFile,
   dataFolder,
   dataFolderShown,
+  db,
   diskIsFull,
   uploadsFolder,
   useDatabase,
 } from "./workplace.server";
+
+const log = pino({ name: "workday" });
 
 /** Held as long as this process works; what nobody holds is given up. */
 let lock: FolderLock | null = null;
 
 async function openTheDatabase(): Promise<Db> {
   try {
-    return await readyDatabase(databaseFile(), backupsFolder());
+    return await readyDatabase(databaseFile(), backupsFolder(), hasFilmFolders());
   } catch (error) {
     if (!isDiskFull(error, dataFolder())) throw error;
     // What was kept for this day is enough to start with, and to say so on the page.
@@ -46,16 +51,26 @@ export async function openWorkplace(address: string): Promise<void> {
   useDatabase(await openTheDatabase());
 }
 
-/** Begins to work, once the server can be reached. */
-export async function startWork(): Promise<void> {
-  await reconcileFilms();
+/**
+ * Begins to work, once the server can be reached.
+ *
+ * @returns what whoever starts it has to know; null if all is as it was
+ */
+export async function startWork(): Promise<string | null> {
+  const found = await reconcileFilms();
   startQueue();
   startUpkeep();
+  if (found === 0) return null;
+  const films = found === 1 ? "1 film" : `${found} films`;
+  return `${films} in the data folder that the library did not have: added again, without the work on them.`;
 }
 
 /** Gives back what is under way, closes the database, and gives the data folder up. */
 export async function stopWork(): Promise<void> {
   await Promise.all([stopQueue(), stopPieces()]);
+  await backUpLast(db(), backupsFolder()).catch((error: unknown) =>
+    log.error({ error: error instanceof Error ? error.message : error }, "not backed up"),
+  );
   useDatabase(null);
   lock?.release();
 }
