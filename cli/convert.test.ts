@@ -10,6 +10,7 @@ import { Report } from "~/core/formats/report";
 import { boxContains } from "~/core/geometry/box";
 import { compareWithTruth, readTruth } from "../demo/truth";
 import { gladPan } from "../tests/support/command-line";
+import { EVERY_TEST } from "../tests/support/every-test";
 import { writeFound } from "../tests/support/found-by-truth";
 import { libraryWith } from "../tests/support/library";
 import { measure } from "../tests/support/measure";
@@ -53,7 +54,7 @@ test("follows a mark, in its shot, over a stretch of the film", async () => {
   const kite = truth.tracks.find((track) => track.id === "running-kite")!;
   const box = kite.boxes[65 - kite.start]!;
   const { status } = await convert(
-    ...[clip("two-shots"), "--size", "180x320", "--out", path("b.mp4"), "--report", path("b.json")],
+    ...[clip("two-shots"), "--size", "90x160", "--out", path("b.mp4"), "--report", path("b.json")],
     ...["--from", "45", "--to", "85", "--mark", `65:${box.join(",")}`, "--manner", "chase"],
   );
   expect(status).toBe(0);
@@ -66,7 +67,7 @@ test("follows a mark, in its shot, over a stretch of the film", async () => {
 
 test("drops stretches: the file is as much shorter, and the window may jump where one was", async () => {
   const { status, stderr } = await convertFound(
-    ...["--size", "180x320", "--out", path("drop.mp4"), "--report", path("drop.json")],
+    ...["--size", "90x160", "--out", path("drop.mp4"), "--report", path("drop.json")],
     ...["--to", "60", "--drop", "20-35", "--drop", "30-40"],
   );
   expect(stderr).toContain("40 frames");
@@ -84,7 +85,7 @@ test("takes captions along: on the picture, beside the file and as a track, with
   const srt = "1\n00:00:00,500 --> 00:00:01,500\nUp there\n\n2\n00:00:02,000 --> 00:00:01,000\nback\n";
   writeFileSync(path("talk.srt"), srt);
   const { status, stderr } = await convertFound(
-    ...["--size", "360x640", "--out", path("said.mp4"), "--captions", path("talk.srt"), "--burn", "--sidecar"],
+    ...["--size", "180x320", "--out", path("said.mp4"), "--captions", path("talk.srt"), "--burn", "--sidecar"],
     ...["--track", "--to", "60", "--drop", "20-30"],
   );
   expect([status, stderr]).toEqual([
@@ -122,17 +123,17 @@ test("makes the versions of a house style, as the style says where no option say
     id: "s",
     name: "Festival clips",
     versions: [
-      { name: "Reel", width: 180, height: 320, limitSeconds: 1, usual: { manner: "still", calm: 80 }, ...BARE },
-      { name: "Feed", width: 200, height: 200, limitSeconds: null, usual: { manner: "chase" }, ...BARE },
+      { name: "Reel", width: 90, height: 160, limitSeconds: 1, usual: { manner: "still", calm: 80 }, ...BARE },
+      { name: "Feed", width: 96, height: 96, limitSeconds: null, usual: { manner: "chase" }, ...BARE },
     ],
   });
   const args = ["--out", path("styled.mp4"), "--report", path("styled.json"), "--to", "40"];
   const { stderr, status } = await convertFound("--style", "festival CLIPS", ...args);
   expect(stderr).toContain("it needs a look: it lasts 1.3 s, over its limit of 1 s");
   expect(status).toBe(3);
-  expect(measure(path("styled 180x320.mp4"))).toMatchObject({ size: [180, 320], frames: 40 });
-  expect(measure(path("styled 200x200.mp4"))).toMatchObject({ size: [200, 200], frames: 40 });
-  const manners = ["180x320", "200x200"].map((size) => reportIn(`styled ${size}.json`).shots[0]!.manner);
+  expect(measure(path("styled 90x160.mp4"))).toMatchObject({ size: [90, 160], frames: 40 });
+  expect(measure(path("styled 96x96.mp4"))).toMatchObject({ size: [96, 96], frames: 40 });
+  const manners = ["90x160", "96x96"].map((size) => reportIn(`styled ${size}.json`).shots[0]!.manner);
   expect(manners).toEqual(["still", "chase"]);
   expect((await convertFound("--style", "Nobody's", "--out", path("x.mp4"))).stderr).toContain(
     'there are "Festival clips"',
@@ -153,7 +154,8 @@ test("an upright film becomes square, with the window moving up and down; no sou
   for (const [x] of report.windows) expect(x).toBe(360);
 });
 
-test("a film with rotation metadata is converted as it is displayed", async () => {
+// Only this finds a conversion that reads the picture before it is turned; how it is turned is tried in media.test.ts.
+(EVERY_TEST ? test : test.skip)("a film with rotation metadata is converted as it is displayed", async () => {
   const rotated = path("rotated.mp4");
   const turn = ["-t", "0.5", "-c", "copy", "-metadata:s:v:0", "rotate=90"];
   execFileSync("ffmpeg", ["-y", "-v", "error", "-i", clip("runner-60"), ...turn, rotated]);

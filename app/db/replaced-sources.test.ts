@@ -1,4 +1,4 @@
-import { beforeEach, expect, jest, test } from "@jest/globals";
+import { afterEach, beforeEach, expect, jest, test } from "@jest/globals";
 import { INFO } from "../../tests/support/film-info";
 import { WORKED_PROJECT } from "../../tests/support/worked-project";
 import { keptOf } from "~/core/edits/named-state";
@@ -26,6 +26,7 @@ beforeEach(() => {
   jest.spyOn(Date, "now").mockImplementation(() => now);
   insertProject(db, { id: "film", name: "Kite.mp4", file: "kite.mp4", info: INFO }, WORKED_PROJECT);
 });
+afterEach(() => void jest.restoreAllMocks());
 
 const film = () => findFilm(db, "film")!;
 const project = () => projectOf(db, film(), "f-1");

@@ -7,6 +7,7 @@ import { fill } from "~/core/composition/composition";
 import { FORMAT_IDS, outputFormat } from "~/core/formats/output-formats";
 import { type OutputSettings, USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { faultsIn } from "~/core/film-status";
+import { EVERY_TEST } from "../../tests/support/every-test";
 import { exportVersion } from "./export-version.server";
 import type { FilmFile } from "~/media/film-file";
 import { measureLoudness } from "~/media/loudness.server";
@@ -67,8 +68,6 @@ describe("parts", () => {
     expect(now!.slice(0, 50)).toEqual(before!.slice(0, 50));
     expect(now!.slice(100)).toEqual(before!.slice(100));
     expect(now!.slice(50, 100).some((frame, i) => frame === before![50 + i])).toBe(false);
-    // Another quality is made of other parts.
-    expect((await exportVersion(planOf({ quality: "small" }), path("small.mp4"), { parts })).made).toBe(3);
   });
 
   test("one that is stopped goes on where it was, and leaves nothing but finished parts", async () => {
@@ -96,8 +95,11 @@ function beepsIn(file: string): number[] {
   return loud.filter((time, i) => i === 0 || time - loud[i - 1]! > 0.3);
 }
 
+/** One of each family; the others differ in their encoder alone, and only the long run finds that one of them has changed. */
+const USUAL_FORMATS: readonly (typeof FORMAT_IDS)[number][] = ["mp4", "prores", "gif"];
+
 describe("formats", () => {
-  test.each(FORMAT_IDS)(
+  test.each(EVERY_TEST ? FORMAT_IDS : USUAL_FORMATS)(
     "%s is what it should be: picture, colours, and sound in step with the picture",
     async (format) => {
       const { extension, side, sound } = outputFormat(format);

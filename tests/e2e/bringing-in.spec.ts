@@ -47,7 +47,8 @@ test("a film of this machine is linked, and its desk opens before its proxy is m
   expect(readdirSync(join(server.data, "films", id!)).filter((name) => name.startsWith("source"))).toEqual([]);
 });
 
-test("its own bars are left out, shown, and corrected by hand", async ({ page }) => {
+// Only this finds that what is typed for bars does not reach the desk's picture; that they are found is a unit test's.
+(EVERY_TEST ? test : test.skip)("its own bars are left out, shown, and corrected by hand", async ({ page }) => {
   await page.goto(server.url);
   await page.getByRole("link", { name: "Open tide pools.mkv" }).click();
   await expect(page.getByText("Bars left out")).toBeVisible({ timeout: LONG_WORK });

@@ -1,4 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
+import { EVERY_TEST } from "../support/every-test";
 import { fileAt, resultAt } from "../support/pixels";
 import { renderVersion } from "../support/render-version";
 import { serverWith } from "../support/prepared";
@@ -14,66 +15,70 @@ const layout = (page: Page, name: string) => page.getByRole("radio", { name, exa
 
 const isNear = (a: readonly number[], b: readonly number[]) => a.every((value, i) => Math.abs(value - b[i]!) <= 6);
 
-test("a title that does not fit is shown whole, before a backdrop, on the desk as in the file", async ({ page }) => {
-  await page.goto(title.url);
-  await page.getByRole("link", { name: "Open kite title.mp4" }).click();
-  await expect(rows(page)).toHaveCount(2);
-  await expect(looks(page)).toContainText("Text cut off");
+// Only this finds a backdrop that the desk shows otherwise than the file has it; each by itself is a unit test's.
+(EVERY_TEST ? test : test.skip)(
+  "a title that does not fit is shown whole, before a backdrop, on the desk as in the file",
+  async ({ page }) => {
+    await page.goto(title.url);
+    await page.getByRole("link", { name: "Open kite title.mp4" }).click();
+    await expect(rows(page)).toHaveCount(2);
+    await expect(looks(page)).toContainText("Text cut off");
 
-  await looks(page).getByRole("button", { name: "Show it whole" }).click();
-  // Neither is it uncertain whom to follow where all is shown.
-  await expect(looks(page)).toHaveCount(0);
-  await expect(layout(page, "Whole")).toBeChecked();
-  await expect(page.getByText("100% of it, 0.56 × its size")).toBeVisible();
+    await looks(page).getByRole("button", { name: "Show it whole" }).click();
+    // Neither is it uncertain whom to follow where all is shown.
+    await expect(looks(page)).toHaveCount(0);
+    await expect(layout(page, "Whole")).toBeChecked();
+    await expect(page.getByText("100% of it, 0.56 × its size")).toBeVisible();
 
-  const backdrop = page.getByRole("combobox", { name: "Backdrop" });
-  await backdrop.click();
-  await page.getByRole("option", { name: "One colour" }).click();
-  await expect.poll(() => resultAt(page, 0.1, 0.1)).toEqual([0x20, 0x24, 0x2c]);
-  expect(isNear(await resultAt(page, 0.5, 0.4), [0x20, 0x24, 0x2c])).toBe(false);
+    const backdrop = page.getByRole("combobox", { name: "Backdrop" });
+    await backdrop.click();
+    await page.getByRole("option", { name: "One colour" }).click();
+    await expect.poll(() => resultAt(page, 0.1, 0.1)).toEqual([0x20, 0x24, 0x2c]);
+    expect(isNear(await resultAt(page, 0.5, 0.4), [0x20, 0x24, 0x2c])).toBe(false);
 
-  const place = page.getByRole("slider", { name: "Place" });
-  await place.press("Home");
-  await expect.poll(async () => isNear(await resultAt(page, 0.1, 0.1), [0x20, 0x24, 0x2c])).toBe(false);
-  await page.keyboard.press("Control+z");
-  await expect.poll(() => resultAt(page, 0.1, 0.1)).toEqual([0x20, 0x24, 0x2c]);
+    const place = page.getByRole("slider", { name: "Place" });
+    await place.press("Home");
+    await expect.poll(async () => isNear(await resultAt(page, 0.1, 0.1), [0x20, 0x24, 0x2c])).toBe(false);
+    await page.keyboard.press("Control+z");
+    await expect.poll(() => resultAt(page, 0.1, 0.1)).toEqual([0x20, 0x24, 0x2c]);
 
-  // On the result itself: dragged to its foot, where it snaps, and up by a key.
-  const pane = page.getByRole("button", { name: /^Place of the picture/ });
-  const box = (await pane.boundingBox())!;
-  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
-  await page.mouse.down();
-  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 60, { steps: 4 });
-  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 118, { steps: 4 });
-  await page.mouse.up();
-  await expect(pane).toHaveAccessibleName("Place of the picture: 100% from top to bottom");
-  await expect.poll(async () => isNear(await resultAt(page, 0.5, 0.9), [0x20, 0x24, 0x2c])).toBe(false);
-  await pane.press("ArrowUp");
-  await expect(pane).toHaveAccessibleName("Place of the picture: 98% from top to bottom");
-  await page.keyboard.press("Control+z");
-  await page.keyboard.press("Control+z");
-  await expect(pane).toHaveAccessibleName("Place of the picture: 50% from top to bottom");
+    // On the result itself: dragged to its foot, where it snaps, and up by a key.
+    const pane = page.getByRole("button", { name: /^Place of the picture/ });
+    const box = (await pane.boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 60, { steps: 4 });
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 118, { steps: 4 });
+    await page.mouse.up();
+    await expect(pane).toHaveAccessibleName("Place of the picture: 100% from top to bottom");
+    await expect.poll(async () => isNear(await resultAt(page, 0.5, 0.9), [0x20, 0x24, 0x2c])).toBe(false);
+    await pane.press("ArrowUp");
+    await expect(pane).toHaveAccessibleName("Place of the picture: 98% from top to bottom");
+    await page.keyboard.press("Control+z");
+    await page.keyboard.press("Control+z");
+    await expect(pane).toHaveAccessibleName("Place of the picture: 50% from top to bottom");
 
-  const file = await renderVersion(page, "Vertical 9:16", title.data);
-  expect(isNear(fileAt(file, 25, 0.1, 0.05), [0x20, 0x24, 0x2c])).toBe(true);
-  expect(isNear(fileAt(file, 25, 0.1, 0.94), [0x20, 0x24, 0x2c])).toBe(true);
-  expect(isNear(fileAt(file, 25, 0.5, 0.36), [0x20, 0x24, 0x2c])).toBe(false);
+    const file = await renderVersion(page, "Vertical 9:16", title.data);
+    expect(isNear(fileAt(file, 25, 0.1, 0.05), [0x20, 0x24, 0x2c])).toBe(true);
+    expect(isNear(fileAt(file, 25, 0.1, 0.94), [0x20, 0x24, 0x2c])).toBe(true);
+    expect(isNear(fileAt(file, 25, 0.5, 0.36), [0x20, 0x24, 0x2c])).toBe(false);
 
-  // A layout goes to another version; that the first one fills its frame again does not change it there.
-  await page.getByRole("button", { name: "Add a version" }).click();
-  await page.getByRole("dialog").getByRole("radio", { name: "Square 1:1" }).click();
-  await page.getByRole("dialog").getByRole("button", { name: "Add version" }).click();
-  await expect(layout(page, "Fill")).toBeChecked();
-  const versions = page.getByRole("navigation", { name: "Versions" });
-  await versions.getByRole("link", { name: "Vertical 9:16" }).click();
-  await expect(layout(page, "Whole")).toBeChecked();
-  await page.getByRole("button", { name: "Copy this layout to the other versions" }).click();
-  await layout(page, "Fill").click();
-  await expect(looks(page)).toContainText("Text cut off");
-  await versions.getByRole("link", { name: "Square 1:1" }).click();
-  await expect(layout(page, "Whole")).toBeChecked();
-  await expect(page.getByText("100% of it, 1.13 × its size")).toBeVisible();
-});
+    // A layout goes to another version; that the first one fills its frame again does not change it there.
+    await page.getByRole("button", { name: "Add a version" }).click();
+    await page.getByRole("dialog").getByRole("radio", { name: "Square 1:1" }).click();
+    await page.getByRole("dialog").getByRole("button", { name: "Add version" }).click();
+    await expect(layout(page, "Fill")).toBeChecked();
+    const versions = page.getByRole("navigation", { name: "Versions" });
+    await versions.getByRole("link", { name: "Vertical 9:16" }).click();
+    await expect(layout(page, "Whole")).toBeChecked();
+    await page.getByRole("button", { name: "Copy this layout to the other versions" }).click();
+    await layout(page, "Fill").click();
+    await expect(looks(page)).toContainText("Text cut off");
+    await versions.getByRole("link", { name: "Square 1:1" }).click();
+    await expect(layout(page, "Whole")).toBeChecked();
+    await expect(page.getByText("100% of it, 1.13 × its size")).toBeVisible();
+  },
+);
 
 test("two who sit apart are stacked: each pane has a window, keys and a place of its own, also in the file", async ({
   page,

@@ -1,3 +1,4 @@
+import { fileURLToPath } from "node:url";
 import { defineConfig } from "vitest/config";
 
 /**
@@ -5,7 +6,10 @@ import { defineConfig } from "vitest/config";
  * begins anew for each file; six hundred mutants would take it a day.
  */
 export default defineConfig({
-  resolve: { tsconfigPaths: true, alias: { "@jest/globals": "vitest" } },
+  resolve: {
+    tsconfigPaths: true,
+    alias: { "@jest/globals": fileURLToPath(new URL("jest-globals.ts", import.meta.url)) },
+  },
   test: {
     include: ["app/core/**/*.test.ts", "app/db/**/*.test.ts"],
     exclude: ["**/*.long.test.ts", "node_modules"],
