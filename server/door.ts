@@ -2,8 +2,10 @@ import { randomBytes } from "node:crypto";
 import express, { type NextFunction, type Request, type RequestHandler, type Response, type Router } from "express";
 import helmet from "helmet";
 
-/** Bodies that are declared to be longer than this are not read at all; uploads have a limit of their own. */
+/** Bodies that are declared to be longer than this are not read at all. */
 const LONGEST_BODY_BYTES = 8 * 2 ** 20;
+/** What takes files has limits of its own, for what is declared and for what comes. */
+const TAKES_FILES = ["/uploads", "/own-files"];
 
 const OWN_HOSTS = ["127.0.0.1", "localhost", "[::1]"];
 
@@ -41,7 +43,7 @@ function checkOrigin(request: Request, response: Response, next: NextFunction): 
 
 function checkLength(request: Request, response: Response, next: NextFunction): void {
   const length = Number(request.headers["content-length"] ?? 0);
-  if (length <= LONGEST_BODY_BYTES || request.path.startsWith("/uploads")) return next();
+  if (length <= LONGEST_BODY_BYTES || TAKES_FILES.some((path) => request.path.startsWith(path))) return next();
   refuse(response, 413, "This is too large.");
 }
 

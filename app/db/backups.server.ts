@@ -52,9 +52,9 @@ function keptOf(backups: readonly Backup[]): Set<string> {
  * @param why one word for the name, such as "migration"; left out for the daily one
  * @returns the backup's name
  */
-export async function makeBackup(db: Db, folder: string, why?: string): Promise<string> {
+export async function makeBackup(db: Db, folder: string, why?: string, now = Date.now()): Promise<string> {
   mkdirSync(folder, { recursive: true });
-  const name = `${stamp(new Date())}${why ? `-${why}` : ""}.db`;
+  const name = `${stamp(new Date(now))}${why ? `-${why}` : ""}.db`;
   await writeAside(join(folder, name), async (aside) => {
     await db.backup(aside);
   });

@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { afterEach, beforeEach, describe, expect, jest, test } from "@jest/globals";
+import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import Database from "better-sqlite3";
 import { INFO } from "../../tests/support/film-info";
 import { newVersion } from "~/core/edits/film-state";
@@ -55,14 +55,12 @@ test("a backup is a database of its own; the last seven are kept, and the last o
 describe("a backup is due", () => {
   const MINUTE = 60_000;
   const at = (minutes: number) => Date.parse("2026-01-05T10:00:00Z") + minutes * MINUTE;
-  /** Lets it be so many minutes after ten, and backs up if that is due. */
+  /** Backs up at so many minutes after ten, if that is due. */
   const passing = async (db: Db, minutes: number) => {
-    jest.useFakeTimers({ now: at(minutes), doNotFake: ["setTimeout", "setImmediate", "nextTick", "queueMicrotask"] });
-    const isDue = backupIsDue(db, backups);
-    if (isDue) await makeBackup(db, backups);
+    const isDue = backupIsDue(db, backups, at(minutes));
+    if (isDue) await makeBackup(db, backups, undefined, at(minutes));
     return isDue;
   };
-  afterEach(() => void jest.useRealTimers());
 
   test("as soon as there is a film, soon after the first changes, and later every hour; never without any change", async () => {
     const db = openDatabase(file);
@@ -115,7 +113,6 @@ describe("a backup is due", () => {
     await backUpLast(db, backups);
     expect(listBackups(backups)).toHaveLength(1);
     addFilm(db, "bench");
-    jest.useRealTimers();
     await backUpLast(db, backups);
     db.close();
     expect(filmsIn(join(backups, listBackups(backups)[0]!.name))).toEqual(["bench", "kite"]);

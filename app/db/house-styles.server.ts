@@ -1,6 +1,7 @@
 import { HouseStyle } from "~/core/edits/house-style";
 import { Refusal } from "~/core/refusal";
 import type { Db } from "./database.server";
+import { readableOrNull } from "./readable";
 
 interface RawStyle {
   id: string;
@@ -11,9 +12,12 @@ interface RawStyle {
 const toStyle = ({ id, name, versions }: RawStyle): HouseStyle =>
   HouseStyle.parse({ id, name, versions: JSON.parse(versions) as unknown });
 
-/** All house styles, by their names. */
+/** All house styles that can be read, by their names. */
 export const listStyles = (db: Db): HouseStyle[] =>
-  db.prepare<[], RawStyle>("SELECT * FROM house_styles ORDER BY name COLLATE NOCASE").all().map(toStyle);
+  db
+    .prepare<[], RawStyle>("SELECT * FROM house_styles ORDER BY name COLLATE NOCASE")
+    .all()
+    .flatMap((row) => readableOrNull(() => toStyle(row)) ?? []);
 
 export function findStyle(db: Db, id: string): HouseStyle | null {
   const row = db.prepare<[string], RawStyle>("SELECT * FROM house_styles WHERE id = ?").get(id);

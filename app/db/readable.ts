@@ -28,3 +28,13 @@ export function readable<T>(film: string, read: () => T): T {
     throw error;
   }
 }
+
+/** Reads something that is stored; null where it is no JSON, or not of its shape. */
+export function readableOrNull<T>(read: () => T): T | null {
+  try {
+    return read();
+  } catch (error) {
+    if (error instanceof ZodError || error instanceof SyntaxError || error instanceof UnreadableFilm) return null;
+    throw error;
+  }
+}

@@ -45,6 +45,10 @@ export const listVersions = (db: Db, filmId: string): Version[] =>
     .all(filmId)
     .map(toVersion);
 
+export const countVersions = (db: Db, filmId: string): number =>
+  db.prepare<[string], { count: number }>("SELECT COUNT(*) AS count FROM versions WHERE film_id = ?").get(filmId)!
+    .count;
+
 export function findVersion(db: Db, filmId: string, id: string): Version | null {
   return listVersions(db, filmId).find((version) => version.id === id) ?? null;
 }

@@ -5,7 +5,7 @@ import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import { diskFullMessage, DiskFullError, freeBytes, isDiskFull, requireSpace } from "./disk-space.server";
 import { lockFolder } from "./folder-lock.server";
 import { keepReserve, spendReserve } from "./reserve.server";
-import { isAside, moveWhole, writeAside } from "./write-aside.server";
+import { isAside, moveWhole, writeAside, writeAsideFree } from "./write-aside.server";
 
 let folder: string;
 beforeEach(() => {
@@ -35,6 +35,24 @@ describe("writing aside", () => {
     });
     await expect(failing).rejects.toThrow("cut short");
     expect([readdirSync(folder), readFileSync(file, "utf8")]).toEqual([["film.mp4"], "before"]);
+  });
+
+  test("takes the first name that is free when the file is finished, and replaces nothing", async () => {
+    const names = ["film.mp4", "film (2).mp4", "film (3).mp4"];
+    writeFileSync(join(folder, "film (2).mp4"), "theirs");
+    const written = await writeAsideFree(folder, names, async (aside) => {
+      writeFileSync(aside, "ours");
+      // It comes while ours is written.
+      writeFileSync(join(folder, "film.mp4"), "theirs");
+      return 5;
+    });
+    expect(written).toEqual({ name: "film (3).mp4", result: 5 });
+    expect(readdirSync(folder).sort()).toEqual(["film (2).mp4", "film (3).mp4", "film.mp4"]);
+    const texts = names.map((name) => readFileSync(join(folder, name), "utf8"));
+    expect(texts).toEqual(["theirs", "theirs", "ours"]);
+    const refused = writeAsideFree(folder, names, async (aside) => writeFileSync(aside, "ours"));
+    await expect(refused).rejects.toThrow("no name is free");
+    expect(readdirSync(folder)).toHaveLength(3);
   });
 
   test("moves a file into a folder that is not there yet", async () => {

@@ -45,6 +45,56 @@ export async function writeAside<T>(file: string, write: (aside: string) => Prom
   }
 }
 
+/** Gives a finished file a name that nothing may have; whether it has it now. */
+async function settleFree(from: string, to: string): Promise<boolean> {
+  await sync(from);
+  try {
+    await link(from, to);
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    if (code === "EEXIST") return false;
+    // Not every file system has second names. There a name is taken by an empty file, which is replaced.
+    try {
+      await (await open(to, "wx")).close();
+    } catch (taken) {
+      if ((taken as NodeJS.ErrnoException).code === "EEXIST") return false;
+      throw taken;
+    }
+    await rename(from, to);
+  }
+  await sync(dirname(to));
+  return true;
+}
+
+/**
+ * The same where nothing is replaced: the file gets the first of several names that nothing has when it is finished.
+ *
+ * @param folder in which it gets its name
+ * @param names one after the other, without end
+ * @returns its name, and what `write` returns
+ */
+export async function writeAsideFree<T>(
+  folder: string,
+  names: Iterable<string>,
+  write: (aside: string) => Promise<T>,
+): Promise<{ name: string; result: T }> {
+  await mkdir(folder, { recursive: true });
+  let aside: string | null = null;
+  try {
+    let result: T;
+    for (const name of names) {
+      if (aside === null) {
+        aside = asideName(join(folder, name));
+        result = await write(aside);
+      }
+      if (await settleFree(aside, join(folder, name))) return { name, result: result! };
+    }
+    throw new Error(`no name is free in ${folder}`);
+  } finally {
+    if (aside !== null) await rm(aside, { force: true });
+  }
+}
+
 /**
  * Lets `work` have a file of its own in a folder for as long as it takes; what it leaves there is removed.
  *

@@ -23,7 +23,7 @@ import { filesInList, isClipList, listName, writeClipList } from "~/media/clip-l
 import { fingerprintOf } from "~/media/fingerprint.server";
 import { clipFormat } from "~/media/join-clips.server";
 import { partName } from "./conform-clips.server";
-import { removeFilm, stopJobs } from "./films.server";
+import { stopJobs, wholeOrNothing } from "./films.server";
 import { renameFilm } from "./library.server";
 import { makeAgain } from "./make-again.server";
 import { copyFilm } from "./projects.server";
@@ -161,17 +161,16 @@ export async function joinFilms(filmIds: readonly string[], name: string): Promi
   const [firstId, ...others] = filmIds;
   const first = firstId === undefined ? null : findFilm(db(), firstId);
   if (!first || others.length === 0) throw new Refusal("choose two films or more");
-  const id = await copyFilm(first, first.name);
-  try {
+  const id = nanoid(10);
+  return wholeOrNothing(id, async () => {
+    // Its first clip is called as that film is.
+    await copyFilm(first, first.name, id);
     const own = clipsOf(findFilm(db(), id)!).map((clip) => ({ clipId: clip.id, filmId: null }));
     const choices = [...own, ...others.map((filmId) => ({ clipId: null, filmId }))];
     await arrangeClips(findFilm(db(), id)!, choices, false);
     await renameFilm(findFilm(db(), id)!, name);
     return id;
-  } catch (error) {
-    await removeFilm(id);
-    throw error;
-  }
+  });
 }
 
 /** Whether a film, or a clip of it, is made of a file. */

@@ -1,14 +1,14 @@
 /** Exports: what is asked for, what is under way, and what there is. */
 import { existsSync } from "node:fs";
 import { rm } from "node:fs/promises";
-import { join, parse } from "node:path";
+import { dirname, join } from "node:path";
 import { nanoid } from "nanoid";
 import type { ExportView } from "~/core/film-status";
 import type { Version } from "~/core/edits/film-state";
 import { keptRanges } from "~/core/edits/trim";
 import { freeName, nameBy, namePartsOf, USUAL_PATTERN } from "~/core/formats/file-names";
 import { outputFormat } from "~/core/formats/output-formats";
-import { outputRate } from "~/core/formats/output-settings";
+import { outputRate, USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { Refusal } from "~/core/refusal";
 import { framesIn, framesPerSecond, frameToSeconds } from "~/core/time/rate";
 import { liesWithin } from "~/core/time/ranges";
@@ -18,25 +18,29 @@ import { loadState } from "~/db/film-state.server";
 import { type FilmRow, findFilm } from "~/db/films.server";
 import { deleteJob, insertJob, type JobRow, listJobs, listRenders, secondsLeft } from "~/db/jobs.server";
 import { listShots } from "~/db/shots.server";
+import { readableOrNull } from "~/db/readable";
 import { listVersions } from "~/db/versions.server";
+import { exportsTexts } from "~/texts/exports";
 import { exportFile } from "./export-file.server";
 import { exportPrint } from "./export-state.server";
 import { requireOut } from "./out-folders.server";
-import { RENDERING_SHARE, RenderPayload, RenderResult } from "./payloads";
+import { readRender, RENDERING_SHARE, type RenderPayload } from "./payloads";
 import { wakeQueue } from "./queue.server";
 import { db } from "./workplace.server";
+import { deleteWritten } from "./written-files.server";
 
-const payloadOf = (job: JobRow): RenderPayload => RenderPayload.parse(JSON.parse(job.payload));
+const t = exportsTexts.stored;
 
 // What decides the files of a film's versions follows from its state, which is asked for several times a second.
 const prints = new Map<string, { of: string; byVersion: ReadonlyMap<string, string> }>();
 
-/** What decides the files of a film's versions now, by version. */
-function printsOf(film: FilmRow): ReadonlyMap<string, string> {
+/** What decides the files of a film's versions now, by version; null where the film cannot be read. */
+function printsOf(film: FilmRow): ReadonlyMap<string, string> | null {
   const now = `${film.revision} ${film.findings}`;
   const known = prints.get(film.id);
   if (known?.of === now) return known.byVersion;
-  const state = loadState(db(), film);
+  const state = readableOrNull(() => loadState(db(), film));
+  if (!state) return null;
   const byVersion = new Map(state.versions.map((version) => [version.id, exportPrint(state, version)]));
   prints.set(film.id, { of: now, byVersion });
   return byVersion;
@@ -49,9 +53,19 @@ function speedOf({ state, startedAt, progress, begunAtProgress }: JobRow, frames
   return ((share / RENDERING_SHARE) * frames) / ((now - startedAt) / 1000);
 }
 
+/** What is shown of an export that cannot be read: it can be removed, and nothing else. */
+const brokenView = ({ id, filmId }: JobRow): ExportView => ({
+  ...{ id, filmId, versionId: "", fileName: t.unreadableExport, folder: null, format: USUAL_OUTPUT.format },
+  ...{ state: "failed", step: "", progress: 0, error: t.removeUnreadableExport, isPaused: false },
+  ...{ secondsLeft: null, speed: null, finishedAt: null, figures: null, isChanged: false, made: 0, parts: 0 },
+});
+
 function viewOf(job: JobRow, film: FilmRow): ExportView {
-  const { versionId, fileName, folder, output, frames } = payloadOf(job);
-  const result = job.result ? RenderResult.parse(JSON.parse(job.result)) : null;
+  const render = readRender(job);
+  if (!render) return brokenView(job);
+  const { result } = render;
+  const { versionId, folder, output, frames } = render.payload;
+  const fileName = result?.fileName ?? render.payload.fileName;
   return {
     ...{ id: job.id, filmId: job.filmId, versionId, fileName, folder, format: output.format },
     ...{ state: job.state, step: job.step, progress: job.progress, error: job.error, isPaused: job.paused === 1 },
@@ -59,7 +73,7 @@ function viewOf(job: JobRow, film: FilmRow): ExportView {
     speed: speedOf(job, frames),
     finishedAt: job.state === "done" ? job.finishedAt : null,
     figures: result,
-    isChanged: result !== null && result.print !== "" && printsOf(film).get(versionId) !== result.print,
+    isChanged: result !== null && result.print !== "" && printsOf(film)?.get(versionId) !== result.print,
     made: result?.made ?? 0,
     parts: result?.parts ?? 0,
   };
@@ -80,7 +94,11 @@ export type LibraryExport = ExportView & { film: string; version: string | null 
 export function listAllExports(): { queue: LibraryExport[]; files: LibraryExport[] } {
   const films = new Map<string, FilmRow | null>();
   const all = listRenders(db()).flatMap((job): LibraryExport[] => {
-    if (!films.has(job.filmId)) films.set(job.filmId, findFilm(db(), job.filmId));
+    if (!films.has(job.filmId))
+      films.set(
+        job.filmId,
+        readableOrNull(() => findFilm(db(), job.filmId)),
+      );
     const film = films.get(job.filmId);
     if (!film || film.deletedAt !== null) return [];
     const view = viewOf(job, film);
@@ -95,7 +113,7 @@ export function listAllExports(): { queue: LibraryExport[]; files: LibraryExport
 }
 
 const loadVersionNames = (film: FilmRow): Map<string, string> =>
-  new Map(listVersions(db(), film.id).map(({ id, name }) => [id, name]));
+  new Map((readableOrNull(() => listVersions(db(), film.id)) ?? []).map(({ id, name }) => [id, name]));
 
 /** What is asked for of several versions. */
 export interface ExportRequest {
@@ -122,9 +140,15 @@ export function requestExports(
   versions: readonly Version[],
   { pattern = USUAL_PATTERN, replaces = false }: ExportRequest = {},
 ): string[] {
-  const known = listExports(film);
+  // Where several films go into one folder, none takes the name of another one's.
   const names = new Set(
-    known.filter(({ state }) => state !== "cancelled").map(({ folder, fileName }) => `${folder ?? ""}/${fileName}`),
+    listRenders(db())
+      .filter(({ state }) => state !== "cancelled")
+      .flatMap((job) => {
+        const render = readRender(job);
+        if (!render || (render.payload.folder === null && job.filmId !== film.id)) return [];
+        return `${render.payload.folder ?? ""}/${render.result?.fileName ?? render.payload.fileName}`;
+      }),
   );
   const shots = listShots(db(), film.id);
   const clips = listClips(db(), film.id);
@@ -157,7 +181,7 @@ export function requestExports(
     const fileName = freeName(base, format.extension, isTaken);
     names.add(`${folder ?? ""}/${fileName}`);
     const frames = Math.round((kept * framesPerSecond(rate)) / framesPerSecond(film.info.rate));
-    return { versionId: version.id, fileName, folder, output, frames };
+    return { versionId: version.id, fileName, folder, output, frames, replaces };
   });
   const ids = payloads.map((payload) => {
     const id = nanoid(10);
@@ -168,25 +192,34 @@ export function requestExports(
   return ids;
 }
 
-/** Deletes the file of an export that is done, with what lies beside it, and forgets the export. */
+/** Deletes the file of an export that is done, with what was written beside it, and forgets the export. */
 export async function deleteExport(job: JobRow): Promise<void> {
-  const payload = payloadOf(job);
-  const file = exportFile(job, payload);
-  const beside = job.result ? RenderResult.parse(JSON.parse(job.result)).sidecars : [];
-  for (const each of [file, ...beside.map((name) => join(parse(file).dir, name))]) await rm(each, { force: true });
+  const render = readRender(job);
+  // What a job that is not done was going to write is not there, or is somebody else's.
+  if (render?.result && job.state === "done") {
+    const folder = dirname(exportFile(job, render.payload));
+    const { written, sidecars } = render.result;
+    if (written.length > 0) await deleteWritten(folder, written);
+    // Of what an older Glad Pan has written only the names are known; in the library's own folder nobody else has them.
+    else if (render.payload.folder === null) {
+      for (const name of [render.payload.fileName, ...sidecars]) await rm(join(folder, name), { force: true });
+    }
+  }
   deleteJob(db(), job.id);
 }
 
 /** A file of an export that is done, or one of captions beside it, by its name; null where there is none. */
 export function findExportFile(film: FilmRow, name: string): { file: string; mediaType: string } | null {
   for (const job of listJobs(db(), film.id).toReversed()) {
-    if (job.kind !== "render" || job.state !== "done" || !job.result) continue;
-    const payload = payloadOf(job);
-    const file = exportFile(job, payload);
-    if (payload.fileName === name) return { file, mediaType: outputFormat(payload.output.format).mediaType };
-    if (RenderResult.parse(JSON.parse(job.result)).sidecars.includes(name)) {
-      const mediaType = name.endsWith(".vtt") ? "text/vtt" : "application/x-subrip";
-      return { file: join(parse(file).dir, name), mediaType };
+    const render = job.kind === "render" && job.state === "done" ? readRender(job) : null;
+    if (!render?.result) continue;
+    const { payload, result } = render;
+    const file = join(dirname(exportFile(job, payload)), name);
+    if ((result.fileName ?? payload.fileName) === name) {
+      return { file, mediaType: outputFormat(payload.output.format).mediaType };
+    }
+    if (result.sidecars.includes(name)) {
+      return { file, mediaType: name.endsWith(".vtt") ? "text/vtt" : "application/x-subrip" };
     }
   }
   return null;

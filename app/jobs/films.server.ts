@@ -209,6 +209,25 @@ export async function removeFilm(id: string): Promise<boolean> {
   return true;
 }
 
+/**
+ * Lets `work` make a film in several steps, of which all are done or none: what a failure leaves half is removed, and what
+ * a killed server leaves half is removed at the next start.
+ *
+ * @param id of the film
+ */
+export async function wholeOrNothing<T>(id: string, work: () => Promise<T>): Promise<T> {
+  const mark = removedFile(filmFolder(id));
+  await writeAside(mark, (aside) => writeFile(aside, ""));
+  try {
+    const result = await work();
+    await rm(mark);
+    return result;
+  } catch (error) {
+    if (!(await removeFilm(id))) await rm(filmFolder(id), { recursive: true, force: true });
+    throw error;
+  }
+}
+
 /** Whether there is a film in the data folder, known to the library or not. */
 export const hasFilmFolders = (): boolean =>
   existsSync(filmsFolder()) &&

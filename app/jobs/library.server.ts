@@ -5,7 +5,7 @@ import { deletedBefore, type FilmRow, renameFilm as storeName, setDeletedAt, set
 import { deleteJob, dropResult, listJobs, retryJob } from "~/db/jobs.server";
 import { clearLightCopy, clearRenders } from "./film-space.server";
 import { noteName, removeFilm, stopJobs } from "./films.server";
-import { RenderPayload } from "./payloads";
+import { readRender } from "./payloads";
 import { wakeQueue } from "./queue.server";
 import { db } from "./workplace.server";
 
@@ -27,12 +27,10 @@ export async function clearCopy({ id }: FilmRow): Promise<void> {
   for (const job of copies) deleteJob(db(), job.id);
 }
 
-const isInLibrary = (payload: string): boolean => RenderPayload.parse(JSON.parse(payload)).folder === null;
-
 /** Forgets the files that were rendered of a film; each can be rendered again. */
 export async function clearExports({ id }: FilmRow): Promise<void> {
   // What was written to a folder of the editor's own is theirs.
-  const renders = listJobs(db(), id).filter(({ kind, payload }) => kind === "render" && isInLibrary(payload));
+  const renders = listJobs(db(), id).filter((job) => job.kind === "render" && readRender(job)?.payload.folder === null);
   await stopJobs(id, renders);
   await clearRenders(id);
   inTransaction(db(), () => {

@@ -5,6 +5,9 @@ import { FileFigures } from "~/core/film-status";
 import { OutputSettings, USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { Id } from "~/core/ids";
 import { ShotMatch } from "~/core/shots/match-shots";
+import type { JobRow } from "~/db/jobs.server";
+import { readableOrNull } from "~/db/readable";
+import { WrittenFile } from "./written-files.server";
 
 export const RenderPayload = z.object({
   versionId: Id,
@@ -14,6 +17,8 @@ export const RenderPayload = z.object({
   output: OutputSettings.default(USUAL_OUTPUT),
   /** Frames that it is going to have; 0 where that was not counted. */
   frames: z.int().min(0).default(0),
+  /** Whether a file that has its name when it is finished is replaced; else it gets a number. */
+  replaces: z.boolean().default(false),
 });
 export type RenderPayload = z.infer<typeof RenderPayload>;
 
@@ -28,8 +33,19 @@ export const RenderResult = FileFigures.extend({
   /** Parts of the picture that were made anew, and all of them. */
   made: z.int().default(1),
   parts: z.int().default(1),
+  /** The name that the file has got; the one that was asked for if it was left out. */
+  fileName: z.string().optional(),
+  /** What was written, the film first; nothing for what was made before this was kept. */
+  written: z.array(WrittenFile).default([]),
 });
 export type RenderResult = z.infer<typeof RenderResult>;
+
+/** What a render was asked for, and what came of it so far; null where what is stored of it cannot be read. */
+export const readRender = ({ payload, result }: Pick<JobRow, "payload" | "result">) =>
+  readableOrNull(() => ({
+    payload: RenderPayload.parse(JSON.parse(payload)),
+    result: result === null ? null : RenderResult.parse(JSON.parse(result)),
+  }));
 
 /** A new export that is to take the place of a film's file, and the file's name. */
 export const MatchPayload = z.object({ file: z.string(), name: z.string(), info: FilmInfo });

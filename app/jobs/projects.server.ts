@@ -169,10 +169,13 @@ export async function duplicateFilm(film: FilmRow): Promise<string> {
   return copyFilm(film, copyName(film.name));
 }
 
-/** Makes another film of the same file, analysed as far as this one is. */
-export async function copyFilm(film: FilmRow, name: string): Promise<string> {
+/**
+ * Makes another film of the same file, analysed as far as this one is.
+ *
+ * @param id of the new film
+ */
+export async function copyFilm(film: FilmRow, name: string, id = nanoid(10)): Promise<string> {
   const project = projectOf(db(), film, await fingerprint(film));
-  const id = nanoid(10);
   const file = await fileFor(id, film);
   await noteFilm(id, name, file);
   if (existsSync(posterFile(film.id))) await copyFile(posterFile(film.id), posterFile(id));

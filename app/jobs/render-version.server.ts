@@ -1,3 +1,4 @@
+import { dirname, join } from "node:path";
 import { withCaptions } from "~/core/captions/captioned";
 import { heardIn } from "~/core/composition/heard";
 import { shownIn, withLayers } from "~/core/composition/shown";
@@ -21,6 +22,7 @@ import { libraryFiles } from "./own-files.server";
 import { RENDERING_SHARE, RenderPayload, type RenderResult } from "./payloads";
 import type { JobOptions } from "./run-job.server";
 import { DATA_FOLDER, dataFolder, partsFolder } from "./workplace.server";
+import { noteWritten } from "./written-files.server";
 
 /** Carries out a render job: the version as it is now. */
 export async function renderVersion(
@@ -60,7 +62,7 @@ export async function renderVersion(
   };
   const exported = (track?: string) =>
     exportVersion(track === undefined ? plan : { ...plan, captions: track }, file, {
-      ...{ signal, limitSeconds: version.limitSeconds },
+      ...{ signal, limitSeconds: version.limitSeconds, replaces: payload.replaces },
       parts: { folder: partsFolder(job.filmId), film: identityOf(film) },
       onProgress: ({ step, share }) =>
         step === "rendering"
@@ -69,9 +71,13 @@ export async function renderVersion(
     });
   const said = { captions, kept: ranges, rate: film.info.rate };
   const figures = await (version.captions.track ? withTrack(said, exported) : exported());
+  const folder = dirname(file);
+  const beside = join(folder, figures.fileName);
+  const sidecars = version.captions.sidecar ? await writeSidecars(beside, said, payload.replaces) : [];
   return {
     ...figures,
-    sidecars: version.captions.sidecar ? await writeSidecars(file, said) : [],
+    sidecars,
+    written: await noteWritten(folder, [figures.fileName, ...sidecars]),
     ...{ revision: row.revision, print: exportPrint(state, version) },
   };
 }

@@ -17,7 +17,7 @@ import { findFilm, insertFilm, listFilms } from "~/db/films.server";
 import { listJobs } from "~/db/jobs.server";
 import { saveVersion, listVersions } from "~/db/versions.server";
 import { INFO } from "../../tests/support/film-info";
-import { addFilm, reconcileFilms, removeFilm } from "./films.server";
+import { addFilm, reconcileFilms, removeFilm, wholeOrNothing } from "./films.server";
 import { clearHalfUploads, expireUploads, removeEmptyFolders, sweepAsides } from "./upkeep.server";
 import { db, filmFolder, filmsFolder, sourceFile, useDatabase } from "./workplace.server";
 
@@ -108,6 +108,41 @@ describe("after a server that was killed, or a database that was put back", () =
     touch(join(filmFolder("half"), "film.json"));
     await reconcileFilms();
     expect([listFilms(db()), readdirSync(filmsFolder())]).toEqual([[], []]);
+  });
+});
+
+describe("a film that is made in several steps", () => {
+  const add = (id: string) => insertFilm(db(), { id, name: "Joined.mp4", file: `films/${id}/source.mp4`, info: INFO });
+
+  test("is there when all of them are done", async () => {
+    const made = await wholeOrNothing("joined", async () => {
+      add("joined");
+      touch(join(filmFolder("joined"), "source.mp4"));
+      return 5;
+    });
+    await reconcileFilms();
+    expect([made, listFilms(db()).map(({ id }) => id)]).toEqual([5, ["joined"]]);
+  });
+
+  test("is gone with all that is its when one fails, or when the server is killed before the last", async () => {
+    for (const step of [() => add("failed"), () => {}]) {
+      const failing = wholeOrNothing("failed", async () => {
+        step();
+        throw new Error("the second clip is missing");
+      });
+      await expect(failing).rejects.toThrow("the second clip is missing");
+      expect([listFilms(db()), existsSync(filmFolder("failed"))]).toEqual([[], false]);
+    }
+    // As far as a killed server gets.
+    void wholeOrNothing("killed", async () => {
+      add("killed");
+      touch(join(filmFolder("killed"), "source.mp4"));
+      await new Promise(() => {});
+    });
+    await new Promise((done) => setTimeout(done, 100));
+    expect(listFilms(db())).toHaveLength(1);
+    await reconcileFilms();
+    expect([listFilms(db()), existsSync(filmFolder("killed"))]).toEqual([[], false]);
   });
 });
 

@@ -1,4 +1,5 @@
 /** How ffmpeg is given films to read, and what its failures say about them. */
+import { MOST_PIXELS } from "~/core/film-info";
 import type { Size } from "~/core/geometry/box";
 import type { Rate } from "~/core/time/rate";
 import { isClipList } from "./clip-list.server";
@@ -10,9 +11,6 @@ export class FilmError extends Error {
   override name = "FilmError";
 }
 
-/** Pixels of the largest picture that is taken: a little more than 8K (8192 × 4320). */
-export const MAX_PIXELS = 36_000_000;
-
 /**
  * How a tool is told to read a film's file, and nothing else: only from files, only the containers that films come in,
  * and no picture larger than what can be worked with. Names may begin with "-" and hold ":".
@@ -21,7 +19,7 @@ export const reading = (file: string): string[] => {
   // Of lists only those that we write are read, and of these only files beside them: ffmpeg's own default.
   const formats = isClipList(file) ? `concat,${OPENED_FORMATS}` : OPENED_FORMATS;
   return [
-    ...["-protocol_whitelist", "file,pipe", "-format_whitelist", formats, "-max_pixels", String(MAX_PIXELS)],
+    ...["-protocol_whitelist", "file,pipe", "-format_whitelist", formats, "-max_pixels", String(MOST_PIXELS)],
     ...["-i", `file:${file}`],
   ];
 };

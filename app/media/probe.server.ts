@@ -4,8 +4,8 @@ import { z } from "zod";
 import type { Size } from "~/core/geometry/box";
 import { type FilmGrid, makeGrid, type PictureTimes } from "~/core/time/film-grid";
 import { framesPerSecond, parseRate } from "~/core/time/rate";
-import type { FilmInfo, FilmSound, SoundTrack } from "~/core/film-info";
-import { FilmError, filmFailure, MAX_PIXELS, probe } from "./film-tool.server";
+import { type FilmInfo, type FilmSound, MOST_FRAMES, MOST_PIXELS, type SoundTrack } from "~/core/film-info";
+import { FilmError, filmFailure, probe } from "./film-tool.server";
 import { endOfSound, pictureTimes } from "./picture-times.server";
 import { ToolError } from "./tool.server";
 
@@ -51,8 +51,6 @@ const seconds = (text: string | undefined): number => {
 /** Pixels; there is nothing to crop in less, and the resampler counts on it. */
 const MIN_SIDE = 32;
 const MAX_SIDE = 16_384;
-/** A day at 30 frames a second. */
-const MAX_FRAMES = 24 * 3600 * 30;
 /** Seconds before a picture at which reading begins, so that it is not missed. */
 const SEEK_MARGIN = 0.5;
 /** Containers without an index: a seek may land at the key picture after the one that is needed. */
@@ -94,8 +92,13 @@ async function beginsLikeMovie(file: string): Promise<boolean> {
 }
 
 /** A tag of a stream or a file, whatever its case. */
+/** Of what a file says of itself so much is kept. */
+const MOST_LETTERS = 500;
+
 const tag = (tags: Record<string, string> | undefined, name: string): string | null =>
-  Object.entries(tags ?? {}).find(([key]) => key.toLowerCase() === name)?.[1] ?? null;
+  Object.entries(tags ?? {})
+    .find(([key]) => key.toLowerCase() === name)?.[1]
+    .slice(0, MOST_LETTERS) ?? null;
 
 /** The file's sounds, and which of them to use: what the file says is the usual one, or the first. */
 function soundsOf(streams: readonly AnyStream[]): { sounds: SoundTrack[]; audio: FilmSound | null } {
@@ -211,8 +214,8 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   const { rate, frames, ...inFile } = grid;
   const timeBase = parseRate(video.time_base ?? "");
   if (frames < 2) throw refuse("this is a still picture. Choose a film of two frames or more.");
-  if (frames > MAX_FRAMES) {
-    throw refuse(`it has ${frames} frames, more than the ${MAX_FRAMES} that are supported. Export it in parts.`);
+  if (frames > MOST_FRAMES) {
+    throw refuse(`it has ${frames} frames, more than the ${MOST_FRAMES} that are supported. Export it in parts.`);
   }
   if (frames > LONGEST_MEAN_HOLD * times.length) {
     throw refuse(
@@ -224,7 +227,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   if (Math.min(width, height) < MIN_SIDE) {
     throw refuse(`the picture is only ${width} × ${height} pixels, too small to crop.`);
   }
-  if (width * height > MAX_PIXELS || Math.max(width, height) > MAX_SIDE) {
+  if (width * height > MOST_PIXELS || Math.max(width, height) > MAX_SIDE) {
     throw refuse(`the picture is ${width} × ${height} pixels, larger than is supported. Export it in 8K or less.`);
   }
   return {

@@ -4,8 +4,9 @@ import { tmpdir } from "node:os";
 import { join, parse } from "node:path";
 import { type CaptionText, captionsIn } from "~/core/captions/caption";
 import { writeSrt, writeVtt } from "~/core/captions/write-captions";
+import { namesLike } from "~/core/formats/file-names";
 import type { FrameRange, Rate } from "~/core/time/rate";
-import { writeAside } from "~/disk/write-aside.server";
+import { writeAside, writeAsideFree } from "~/disk/write-aside.server";
 
 /** What is said in a version of a film. */
 export interface SaidIn {
@@ -18,17 +19,27 @@ export interface SaidIn {
 /**
  * Writes captions beside a film, as SubRip and as WebVTT; nothing where there are none.
  *
+ * @param replaces whether files of these names are replaced; else the new ones get a number
  * @returns the names of the files
  */
-export async function writeSidecars(film: string, { captions, kept, rate }: SaidIn): Promise<string[]> {
+export async function writeSidecars(
+  film: string,
+  { captions, kept, rate }: SaidIn,
+  replaces = true,
+): Promise<string[]> {
   const said = captionsIn(captions, kept);
   if (said.length === 0) return [];
   const { dir, name } = parse(film);
-  const files = { [`${name}.srt`]: writeSrt(said, rate), [`${name}.vtt`]: writeVtt(said, rate) };
-  for (const [beside, text] of Object.entries(files)) {
-    await writeAside(join(dir, beside), (aside) => writeFile(aside, text));
+  const texts = { ".srt": writeSrt(said, rate), ".vtt": writeVtt(said, rate) };
+  const names: string[] = [];
+  for (const [extension, text] of Object.entries(texts)) {
+    const write = (aside: string) => writeFile(aside, text);
+    if (replaces) {
+      await writeAside(join(dir, `${name}${extension}`), write);
+      names.push(`${name}${extension}`);
+    } else names.push((await writeAsideFree(dir, namesLike(name, extension), write)).name);
   }
-  return Object.keys(files);
+  return names;
 }
 
 /** Lets work have a file of what goes into a track of text; none where nothing is said. */

@@ -1,5 +1,7 @@
+import { parse } from "node:path";
 import type { FileFigures } from "~/core/film-status";
-import { writeAside } from "~/disk/write-aside.server";
+import { namesLike } from "~/core/formats/file-names";
+import { writeAside, writeAsideFree } from "~/disk/write-aside.server";
 import type { RenderOptions } from "~/media/render/encode.server";
 import type { RenderPlan } from "~/media/render/plan";
 import { renderFilm, type Rendered } from "~/media/render/render.server";
@@ -15,6 +17,14 @@ export interface ExportOptions extends Pick<RenderOptions, "signal" | "parts"> {
   onProgress?: (step: ExportStep) => void;
   /** Seconds that it may last; null for as long as it does. */
   limitSeconds?: number | null;
+  /** Whether a file that has its name when it is finished is replaced; else it gets a number. */
+  replaces?: boolean;
+}
+
+/** A file that was rendered and checked. */
+export interface Exported extends FileFigures, Rendered {
+  /** The name that it has got. */
+  fileName: string;
 }
 
 /**
@@ -24,9 +34,9 @@ export interface ExportOptions extends Pick<RenderOptions, "signal" | "parts"> {
 export async function exportVersion(
   plan: RenderPlan,
   file: string,
-  { onProgress, signal, parts, limitSeconds = null }: ExportOptions = {},
-): Promise<FileFigures & Rendered> {
-  return writeAside(file, async (aside) => {
+  { onProgress, signal, parts, limitSeconds = null, replaces = true }: ExportOptions = {},
+): Promise<Exported> {
+  const write = async (aside: string): Promise<FileFigures & Rendered> => {
     const rendered = await renderFilm(plan, aside, {
       ...{ signal, parts },
       onProgress: (share) => onProgress?.({ step: "rendering", share }),
@@ -35,5 +45,9 @@ export async function exportVersion(
     const figures = await checkExport(aside, plan, { limitSeconds, signal });
     onProgress?.({ step: "checking", share: 1 });
     return { ...figures, ...rendered };
-  });
+  };
+  const { base, dir, ext, name } = parse(file);
+  if (replaces) return { ...(await writeAside(file, write)), fileName: base };
+  const written = await writeAsideFree(dir, namesLike(name, ext), write);
+  return { ...written.result, fileName: written.name };
 }

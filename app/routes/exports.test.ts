@@ -1,21 +1,28 @@
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
-import { existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { INFO } from "../../tests/support/film-info";
 import { get, post } from "../../tests/support/route-answers";
 import { twoShotFilm } from "../../tests/support/two-shot-film";
 import type { ExportView } from "~/core/film-status";
-import { USUAL_OUTPUT } from "~/core/formats/output-settings";
+import { OutputSettings, RATES, USUAL_OUTPUT } from "~/core/formats/output-settings";
+import { freshShot } from "~/core/shots/shot";
 import { saveTracks } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
-import { findFilm } from "~/db/films.server";
+import { findFilm, insertFilm } from "~/db/films.server";
 import { finishJob, listRenders, takeJob } from "~/db/jobs.server";
+import { saveShot } from "~/db/shots.server";
 import { listVersions, saveVersion } from "~/db/versions.server";
 import { exportPrint } from "~/jobs/export-state.server";
 import { findExportFile } from "~/jobs/exports.server";
+import { clearExports } from "~/jobs/library.server";
 import { useDatabase } from "~/jobs/workplace.server";
+import { noteWritten } from "~/jobs/written-files.server";
 import { loadState } from "~/db/film-state.server";
 import { action as exportsAction, loader as exports } from "./exports";
+import { loader as films } from "./films";
+import { loader as status } from "./status";
 import { loader as versionFile } from "./version-files";
 
 let db: Db;
@@ -124,17 +131,121 @@ describe("exports", () => {
     expect((await listed()).files[0]!.isChanged).toBe(true);
   });
 
-  test("are deleted with their files", async () => {
+  test("of several films with one pattern in one folder have names of their own", async () => {
+    const out = join(folder, "out");
+    mkdirSync(out);
+    process.env.GLAD_PAN_OUT = out;
+    insertFilm(db, { id: "other", name: "Kite.mov", file: "/other.mov", info: INFO });
+    saveShot(db, "other", freshShot("other.0", { start: 0, end: INFO.frames }, null));
+    saveTracks(db, "other", { start: 0, end: INFO.frames }, []);
+    setOutput({ folder: { path: out } });
+    saveVersion(db, "other", { ...listVersions(db, "film")[0]!, id: "others" });
+    await send({ intent: "export", chosen: JSON.stringify({ film: ["tall"], other: ["others"] }) });
+    expect(await names()).toEqual(["Kite 1080x1920.mp4", "Kite 1080x1920 (2).mp4"]);
+  });
+
+  test("that make no sense any more are shown, and can be deleted; they keep nobody from the others", async () => {
+    for (let i = 0; i < 3; i++) await ask();
+    const [first, second, third] = listRenders(db).map(({ id }) => id);
+    const payload = { versionId: "tall", fileName: "x.mp4", output: { ...USUAL_OUTPUT, rate: { num: null, den: 1 } } };
+    db.prepare("UPDATE jobs SET payload = ? WHERE id = ?").run(JSON.stringify(payload), first);
+    db.prepare("UPDATE jobs SET state = 'done', result = '{' WHERE id = ?").run(second);
+    const { queue, files } = await listed();
+    expect([queue.map(({ id }) => id), files.map(({ id }) => id).sort()]).toEqual([[third], [first, second].sort()]);
+    expect(files.map(({ state, error }) => [state, error])).toEqual(
+      [1, 2].map(() => ["failed", expect.stringContaining("is damaged. Delete it")]),
+    );
+    expect((await get(status, { filmId: "film" })).status).toBe(200);
+    await ask();
+    expect((await send({ intent: "delete", jobId: first! })).status).toBe(200);
+    await clearExports(findFilm(db, "film")!);
+    expect((await send({ intent: "delete", jobId: second! })).status).toBe(200);
+    expect((await listed()).files.map(({ state }) => state)).toEqual(["cancelled", "cancelled"]);
+  });
+
+  test("are listed without the names of versions that cannot be read", async () => {
+    await ask();
+    db.prepare("UPDATE versions SET layers = '{' WHERE id = 'tall'").run();
+    expect((await listed()).queue.map(({ fileName }) => fileName)).toEqual(["Kite 1080x1920.mp4"]);
+    expect((await get(films, {})).status).toBe(200);
+  });
+
+  test("at a rate that no file has are not set up", () => {
+    const rates = [
+      { num: 1e308, den: 1e-300 },
+      { num: 241, den: 1 },
+      { num: 1, den: 2 },
+      { num: 29.97, den: 1 },
+      { num: 0, den: 1 },
+    ];
+    for (const rate of rates) expect(OutputSettings.safeParse({ ...USUAL_OUTPUT, rate }).success).toBe(false);
+    for (const rate of RATES) expect(OutputSettings.safeParse({ ...USUAL_OUTPUT, rate }).success).toBe(true);
+  });
+});
+
+describe("the files of an export", () => {
+  const kept = () => join(folder, "data", "films", "film", "exports");
+  /** Lets the next export be done, with files of these names and contents. */
+  async function done(files: Record<string, string>): Promise<string> {
     await ask();
     const job = takeJob(db)!;
-    const exported = join(folder, "data", "films", "film", "exports");
-    mkdirSync(exported, { recursive: true });
-    for (const name of ["Kite 1080x1920.mp4", "Kite 1080x1920.srt"]) writeFileSync(join(exported, name), "x");
-    finishJob(db, job.id, { state: "done", result: { ...FIGURES, sidecars: ["Kite 1080x1920.srt"] } });
-    await send({ intent: "delete", jobId: job.id });
+    const { folder: out } = JSON.parse(job.payload) as { folder: string | null };
+    const at = out ?? kept();
+    mkdirSync(at, { recursive: true });
+    for (const [name, text] of Object.entries(files)) writeFileSync(join(at, name), text);
+    const [fileName, ...sidecars] = Object.keys(files);
+    const written = await noteWritten(at, Object.keys(files));
+    finishJob(db, job.id, { state: "done", result: { ...FIGURES, fileName, sidecars, written } });
+    return job.id;
+  }
+  const remove = (jobId: string) => send({ intent: "delete", jobId });
+
+  test("are deleted with it", async () => {
+    const id = await done({ "Kite 1080x1920.mp4": "film", "Kite 1080x1920.srt": "text" });
+    writeFileSync(join(kept(), "Kite 1080x1920.vtt"), "somebody else's");
+    await remove(id);
     expect(listRenders(db)).toEqual([]);
-    expect(existsSync(join(exported, "Kite 1080x1920.mp4"))).toBe(false);
-    expect(existsSync(join(exported, "Kite 1080x1920.srt"))).toBe(false);
+    expect(readdirSync(kept())).toEqual(["Kite 1080x1920.vtt"]);
+  });
+
+  test("are left alone when something else has taken the place of one", async () => {
+    const out = join(folder, "out");
+    mkdirSync(out);
+    process.env.GLAD_PAN_OUT = out;
+    setOutput({ folder: { path: out } });
+    const id = await done({ "Kite 1080x1920.mp4": "film" });
+    writeFileSync(join(out, "Kite 1080x1920.mp4"), "FILM");
+    await remove(id);
+    expect(readFileSync(join(out, "Kite 1080x1920.mp4"), "utf8")).toBe("FILM");
+    // An export that was cancelled or waits has written nothing, whatever has its name.
+    for (const intent of ["cancel", "pause"]) {
+      await ask();
+      const job = listRenders(db).at(-1)!;
+      const { fileName } = JSON.parse(job.payload) as { fileName: string };
+      await send({ intent, jobId: job.id });
+      writeFileSync(join(out, fileName), "somebody else's");
+      await remove(job.id);
+      expect(existsSync(join(out, fileName))).toBe(true);
+    }
+  });
+
+  test("that an older Glad Pan has written are known by their names, in the library's own folder", async () => {
+    const id = await done({ "Kite 1080x1920.mp4": "film", "Kite 1080x1920.srt": "text" });
+    db.prepare("UPDATE jobs SET result = json_remove(result, '$.written', '$.fileName')").run();
+    await remove(id);
+    expect(readdirSync(kept())).toEqual([]);
+  });
+
+  test("are found by the names that they have got", async () => {
+    await done({ "Kite 1080x1920 (2).mp4": "film", "Kite 1080x1920 (2).vtt": "text" });
+    const film = findFilm(db, "film")!;
+    expect(findExportFile(film, "Kite 1080x1920.mp4")).toBeNull();
+    const at = (name: string) => join(kept(), name);
+    expect(findExportFile(film, "Kite 1080x1920 (2).mp4")?.file).toBe(at("Kite 1080x1920 (2).mp4"));
+    expect(findExportFile(film, "Kite 1080x1920 (2).vtt")).toEqual({
+      ...{ file: at("Kite 1080x1920 (2).vtt"), mediaType: "text/vtt" },
+    });
+    expect((await listed()).files[0]!.fileName).toBe("Kite 1080x1920 (2).mp4");
   });
 });
 

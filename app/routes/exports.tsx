@@ -4,6 +4,7 @@ import { ExportsPage } from "~/components/exports/exports-page";
 import { Id } from "~/core/ids";
 import { readFilms } from "~/db/films.server";
 import { findJob, listRenders, orderRenders } from "~/db/jobs.server";
+import { readableOrNull } from "~/db/readable";
 import { findVersion, listVersions } from "~/db/versions.server";
 import { deleteExport, listAllExports, requestExports } from "~/jobs/exports.server";
 import { changeJob, JOB_CHANGES } from "~/jobs/queue.server";
@@ -22,9 +23,10 @@ export function loader() {
     ...listAllExports(),
     films: films.map(({ id, name }) => ({
       ...{ id, name },
-      versions: listVersions(db(), id).map(({ id: of, name: called, width, height, output }) => ({
-        ...{ id: of, name: called, width, height, output },
-      })),
+      // A film whose versions cannot be read says so when it is opened; it keeps nobody from the others.
+      versions: (readableOrNull(() => listVersions(db(), id)) ?? []).map(
+        ({ id: of, name: called, width, height, output }) => ({ ...{ id: of, name: called, width, height, output } }),
+      ),
     })),
   };
 }

@@ -23,7 +23,7 @@ import { listUndecoded } from "~/db/analysis.server";
 import { countClips } from "~/db/clips.server";
 import { readFilms } from "~/db/films.server";
 import { listStyles } from "~/db/house-styles.server";
-import { listVersions } from "~/db/versions.server";
+import { countVersions } from "~/db/versions.server";
 import { findJob, listJobs, secondsLeft } from "~/db/jobs.server";
 import { removeFilm } from "~/jobs/films.server";
 import { duplicateFilm, takeIn } from "~/jobs/projects.server";
@@ -54,7 +54,7 @@ export async function loader() {
     const lacking = lackingOf(info, listUndecoded(db(), id));
     const counts = {
       shots: countShots(db(), id),
-      versions: listVersions(db(), id).length,
+      versions: countVersions(db(), id),
       clips: countClips(db(), id),
     };
     const place = {

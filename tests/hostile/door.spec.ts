@@ -1,6 +1,8 @@
 /** What the built server says to requests that nobody should send, and that nothing comes of them. */
 import { Agent } from "node:http";
+import { createCanvas } from "@napi-rs/canvas";
 import { expect, test } from "@playwright/test";
+import { seeded } from "../../demo/film/random";
 import { CASES } from "./cases";
 import { edit, everything, fillLibrary, key, known, send, server } from "./library";
 import { json } from "../support/raw-request";
@@ -9,6 +11,15 @@ import { json } from "../support/raw-request";
 test.describe.configure({ retries: 0 });
 test.beforeAll(fillLibrary);
 test.afterAll(() => server.dispose());
+
+/** A form as a browser sends it. */
+async function asSent(form: FormData): Promise<{ headers: Record<string, string>; body: Buffer }> {
+  const sent = new Response(form);
+  return {
+    headers: { "content-type": sent.headers.get("content-type")! },
+    body: Buffer.from(await sent.arrayBuffer()),
+  };
+}
 
 for (const { what, request, status } of CASES) {
   test(`${what} is refused and changes nothing`, async () => {
@@ -52,6 +63,21 @@ test("what comes after something too long on the same connection is answered", a
   } finally {
     agent.destroy();
   }
+});
+
+test("a picture of one's own may be larger than what is sent otherwise", async () => {
+  const canvas = createCanvas(2000, 1600);
+  const context = canvas.getContext("2d");
+  const noise = context.createImageData(canvas.width, canvas.height);
+  const random = seeded(7);
+  noise.data.forEach((_, i) => (noise.data[i] = i % 4 === 3 ? 255 : Math.floor(256 * random())));
+  context.putImageData(noise, 0, 0);
+  const form = new FormData();
+  form.append("picture", new Blob([new Uint8Array(canvas.toBuffer("image/png"))]), "noise.png");
+  const { headers, body } = await asSent(form);
+  expect(body.length).toBeGreaterThan(8 * 2 ** 20);
+  const kept = await send({ method: "POST", path: "/own-files", headers, body });
+  expect([kept.status, kept.body.slice(0, 200)]).toEqual([200, expect.stringContaining("kept")]);
 });
 
 test("an edit that makes sense is still made", async () => {

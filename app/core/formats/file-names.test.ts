@@ -11,7 +11,11 @@ test("a pattern's parts are put in, and what is none stays", () => {
 test("a name leads nowhere else, is not hidden, and not empty", () => {
   expect(nameBy("../{film}", { ...PARTS, film: "a/b\\c:d" })).toBe("-a-b-c-d");
   expect(nameBy("...", PARTS)).toBe("Kite Day");
-  expect(nameBy("{film}", { ...PARTS, film: "x".repeat(300) })).toHaveLength(100);
+  expect(nameBy("{film}", { ...PARTS, film: "x".repeat(300) })).toHaveLength(200);
+  // A file system counts bytes: three for each of these, and four for one that is two units of a string.
+  expect(nameBy("{film}", { ...PARTS, film: "凧".repeat(300) })).toBe("凧".repeat(66));
+  expect(nameBy("{film}", { ...PARTS, film: `${"x".repeat(198)}🪁🪁` })).toBe("x".repeat(198));
+  expect(nameBy("{__proto__}{toString}", PARTS)).toBe("{__proto__}{toString}");
   expect(nameBy("{film}", { ...PARTS, film: "" })).toBe("export");
 });
 

@@ -8,8 +8,8 @@ export type NamePart = (typeof NAME_PARTS)[number];
 export const NamePattern = z.string().trim().min(1).max(120);
 export const USUAL_PATTERN = "{film} {size}";
 
-/** File systems take names of up to 255 bytes; there has to be room for an extension and a number. */
-const MOST_LETTERS = 100;
+/** Bytes of a name, of up to 255 that file systems take: there has to be room for a number and an extension. */
+const MOST_BYTES = 200;
 /** What no file system of common computers has in a name. */
 // eslint-disable-next-line no-control-regex
 const FORBIDDEN = /[/\\:*?"<>|\u0000-\u001f]/g;
@@ -44,16 +44,35 @@ export const namePartsOf = (
  */
 export function nameBy(pattern: string, parts: Record<NamePart, string>): string {
   const name = pattern.replaceAll(/\{(\w+)\}/g, (whole, part: string) =>
-    part in parts ? parts[part as NamePart] : whole,
+    Object.hasOwn(parts, part) ? parts[part as NamePart] : whole,
   );
-  const plain = asName(name).trim().replace(/^\.+/, "").slice(0, MOST_LETTERS).trim();
-  return plain || asName(parts.film) || "export";
+  const plain = (text: string) => shortened(asName(text).trim().replace(/^\.+/, "")).trim();
+  return plain(name) || plain(parts.film) || "export";
 }
 
-/** A name that is not taken: with a number in brackets behind it where it is. */
+/** The beginning of a name that file systems have room for, in whole characters. */
+function shortened(name: string): string {
+  let bytes = 0;
+  let end = 0;
+  for (const character of name) {
+    bytes += new TextEncoder().encode(character).length;
+    if (bytes > MOST_BYTES) break;
+    end += character.length;
+  }
+  return name.slice(0, end);
+}
+
+/** A name, and then the same with a number in brackets behind it, without end. */
+export function* namesLike(base: string, extension: string): Generator<string, never> {
+  yield `${base}${extension}`;
+  for (let n = 2; ; n++) yield `${base} (${n})${extension}`;
+}
+
+/** The first of these names that is not taken. */
 export function freeName(base: string, extension: string, isTaken: (name: string) => boolean): string {
-  for (let n = 1; ; n++) {
-    const name = n === 1 ? `${base}${extension}` : `${base} (${n})${extension}`;
-    if (!isTaken(name)) return name;
+  const names = namesLike(base, extension);
+  for (;;) {
+    const { value } = names.next();
+    if (!isTaken(value)) return value;
   }
 }

@@ -14,6 +14,15 @@ export type Retiming = (typeof RETIMINGS)[number];
 /** Loudness in LUFS after EBU R 128 that programmes are brought to; any from −31 to −8 can be set. */
 export const LOUDNESS = { least: -31, most: -8, online: -14, broadcast: -23 } as const;
 
+/** Frames per second of a file that is made. */
+const OUTPUT_RATES = { least: 1, most: 240 };
+const OutputRate = Rate.refine(
+  (rate) => framesPerSecond(rate) >= OUTPUT_RATES.least && framesPerSecond(rate) <= OUTPUT_RATES.most,
+  {
+    error: `A rate is from ${OUTPUT_RATES.least} to ${OUTPUT_RATES.most} frames per second`,
+  },
+);
+
 export const OutputSettings = z.object({
   format: z.enum(FORMAT_IDS),
   /** In words, or as the encoder's own number. */
@@ -23,7 +32,7 @@ export const OutputSettings = z.object({
   /** Bits of a sample, where the format has a choice; as many as the film has if null. */
   depth: z.literal(BIT_DEPTHS).nullable().default(null),
   /** Frames a second; the film's if null. */
-  rate: Rate.nullable(),
+  rate: OutputRate.nullable(),
   retiming: z.enum(RETIMINGS),
   /** LUFS; as loud as it is if null. */
   loudness: z.number().min(LOUDNESS.least).max(LOUDNESS.most).nullable(),

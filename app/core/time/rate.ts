@@ -1,15 +1,24 @@
 import { z } from "zod";
 
+/** Frames per second: of the quickest film, of which each field may become a frame. */
+const MOST_RATE = 480;
+/** A film may show one picture after the other as slowly as that. */
+const MOST_SECONDS_A_FRAME = 3600;
+
 /**
  * Time on a film's own grid. A moment is an integer frame number; a rate is a ratio of integers, because
  * 29.97 is 30000/1001 and an hour of rounding would be seen.
  */
-export const Rate = z.object({
-  /** Frames … */
-  num: z.number().positive(),
-  /** … in this many seconds. */
-  den: z.number().positive(),
-});
+export const Rate = z
+  .object({
+    /** Frames … */
+    num: z.int().positive(),
+    /** … in this many seconds. */
+    den: z.int().positive(),
+  })
+  .refine(({ num, den }) => num / den <= MOST_RATE && den / num <= MOST_SECONDS_A_FRAME, {
+    error: `A rate is at most ${MOST_RATE} frames per second`,
+  });
 export type Rate = z.infer<typeof Rate>;
 
 /** A frame of a film, counted from 0. */
