@@ -32,6 +32,7 @@ export default defineConfig({
             index: "./server/app.ts",
             "job-worker": "./app/jobs/worker.ts",
             "detect-worker": "./app/media/detect/detect-worker.ts",
+            apart: "./app/media/apart/child.ts",
           },
         },
       },

@@ -47,6 +47,15 @@ export const addCaptionOptions = (command: Command): Command =>
     .option("--sidecar", "write the captions beside the result, as SRT and WebVTT")
     .option("--track", "put the captions into the result as a text track");
 
+/** @throws UsageError if there is no caption in it */
+function captionsFrom(text: string, name: string) {
+  try {
+    return readCaptions(text, name);
+  } catch (error) {
+    throw error instanceof Refusal ? new UsageError(error.message) : error;
+  }
+}
+
 /** What a version gets of the captions of its film. */
 export class FilmCaptions {
   private constructor(
@@ -74,9 +83,7 @@ export class FilmCaptions {
     const text = await readText(file).catch(() => {
       throw new UsageError(`${file}: the captions cannot be read. Check the name and the folder.`);
     });
-    const { cues, problems } = await readCaptions(text, name).catch((error: unknown) => {
-      throw error instanceof Refusal ? new UsageError(error.message) : error;
-    });
+    const { cues, problems } = captionsFrom(text, name);
     const timedAt = captionsRate === undefined ? cues : retimed(cues, captionsRate, info.rate);
     const texts = captionsOf(timedAt, info.rate, info.frames, captionsOffset);
     const beyond = cues.length - texts.length;

@@ -20,10 +20,19 @@ export function zipOf(parts: readonly ZipPart[]): Readable {
   return zip.outputStream as Readable;
 }
 
+/** What is packed to less than this share of its size was made to be large. */
+const MOST_PACKED = 1 / 200;
+/** Bytes below which that does not matter. */
+const SMALL_BYTES = 2 ** 20;
+
 /** An archive that is open. */
 export interface OpenZip {
   /** Names of what is in it. */
   names: string[];
+  /** Bytes of all that is in it, unpacked. */
+  bytes: number;
+  /** Bytes of something that is in it, unpacked. */
+  bytesOf: (name: string) => number;
   /** Reads a text of at most so many bytes; null where there is none of this name, or a longer one. */
   readText: (name: string, mostBytes: number) => Promise<string | null>;
   /** Reads what is in it, at most so many bytes; null where there is nothing of this name, or more. */
@@ -33,12 +42,18 @@ export interface OpenZip {
   close: () => void;
 }
 
-/** @throws Error if it is no archive */
+/** @throws Error if it is no archive, or something in it is packed to next to nothing */
 export async function openZip(file: string): Promise<OpenZip> {
   const zip = await yauzl.openPromise(file, { lazyEntries: true, autoClose: false });
   const entries = new Map<string, yauzl.Entry>();
   try {
-    for await (const entry of zip.eachEntry()) entries.set(entry.fileName, entry);
+    for await (const entry of zip.eachEntry()) {
+      const { fileName, compressedSize, uncompressedSize } = entry;
+      if (uncompressedSize > SMALL_BYTES && compressedSize < MOST_PACKED * uncompressedSize) {
+        throw new Error(`${fileName} is packed to next to nothing`);
+      }
+      entries.set(fileName, entry);
+    }
   } catch (error) {
     zip.close();
     throw error;
@@ -46,6 +61,8 @@ export async function openZip(file: string): Promise<OpenZip> {
   const streamOf = async (name: string): Promise<Readable> => zip.openReadStreamPromise(entries.get(name)!);
   return {
     names: [...entries.keys()],
+    bytes: [...entries.values()].reduce((sum, { uncompressedSize }) => sum + uncompressedSize, 0),
+    bytesOf: (name) => entries.get(name)?.uncompressedSize ?? 0,
     readText: async (name, mostBytes) => {
       const entry = entries.get(name);
       if (!entry || entry.uncompressedSize > mostBytes) return null;

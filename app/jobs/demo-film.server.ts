@@ -21,7 +21,7 @@ const LINE = { text: "What the wind brings", range: { start: 300, end: 420 } };
  */
 export async function addDemoFilm(file: string, captionsFile: string, name: string): Promise<void> {
   if (listFilms(db()).some((film) => film.name === name)) return;
-  const { cues } = await readCaptions(await readText(captionsFile), captionsFile);
+  const { cues } = readCaptions(await readText(captionsFile), captionsFile);
   const id = await addFilm(file, name, "copy");
   const { rate, frames } = findFilm(db(), id)!.info;
   const captions = captionsOf(cues, rate, frames).map((caption, i) => ({ ...caption, id: `demo-${i + 1}` }));

@@ -7,9 +7,9 @@ import { type Picture, PICTURE_KINDS } from "~/core/composition/picture";
 import { type Brought, fontsIn, picturesIn } from "~/core/edits/brought-in";
 import { ContentId } from "~/core/ids";
 import { writeAside } from "~/disk/write-aside.server";
+import { apart } from "~/media/apart/apart.server";
 import { isAnimatedWebp } from "~/media/own/moving/animation.server";
 import { readFont } from "~/media/own/read-font.server";
-import { readPicture } from "~/media/own/read-picture.server";
 import { findMoving, type KeptFile, keepAnimation } from "./own-moving.server";
 import { filmNameOf } from "./uploads.server";
 import { dataFolder } from "./workplace.server";
@@ -33,7 +33,7 @@ class OwnFiles {
     return all.find(({ file }) => existsSync(file)) ?? null;
   }
 
-  async keep({ id, kind, bytes }: { id: string; kind: string; bytes: Buffer }): Promise<void> {
+  async keep({ id, kind, bytes }: { id: string; kind: string; bytes: Uint8Array }): Promise<void> {
     if (this.find(id)) return;
     await mkdir(join(dataFolder(), this.folder), { recursive: true });
     await writeAside(this.path(id, kind), (aside) => writeFile(aside, bytes));
@@ -54,7 +54,7 @@ export const findFont = (id: string): KeptFile | null => fonts.find(id);
 export async function keepPicture(bytes: Buffer, fileName: string): Promise<Picture> {
   const name = filmNameOf(fileName);
   if (isAnimatedWebp(bytes)) return keepAnimation(bytes, name);
-  const read = await readPicture(bytes, name);
+  const read = await apart("picture", name, bytes, name);
   await pictures.keep(read);
   return { id: read.id, name, ...read.size };
 }

@@ -1,6 +1,6 @@
 /** What of the editor's own goes along with saved work: pictures, still and moving, and fonts. */
 import { basename, extname } from "node:path";
-import { MOST_PICTURE_BYTES } from "~/core/composition/picture";
+import { MOST_MOVING_BYTES, MOST_PICTURE_BYTES } from "~/core/composition/picture";
 import type { Project } from "~/core/formats/project";
 import type { OpenZip, ZipPart } from "~/disk/zip.server";
 import { withScratchFile } from "~/disk/write-aside.server";
@@ -35,6 +35,7 @@ export async function takeOwn(zip: OpenZip): Promise<void> {
   await take(FOLDERS.pictures, (entry) => bytesOf(entry, keepPicture));
   await take(FOLDERS.moving, (entry) =>
     withScratchFile(movingFolder(), extname(entry), async (scratch) => {
+      if (zip.bytesOf(entry) > MOST_MOVING_BYTES) return;
       await zip.extract(entry, scratch);
       await keepMoving(scratch, basename(entry));
     }),

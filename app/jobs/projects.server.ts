@@ -6,7 +6,7 @@ import { basename, extname, join, parse } from "node:path";
 import type { Readable } from "node:stream";
 import { nanoid } from "nanoid";
 import { brokenInvariant } from "~/core/edits/invariants";
-import { forAnotherFilm, type Project, ProjectError, readProject } from "~/core/formats/project";
+import { forAnotherFilm, type Project, ProjectError } from "~/core/formats/project";
 import type { FilmInfo } from "~/core/film-info";
 import { Refusal } from "~/core/refusal";
 import { inTransaction } from "~/db/database.server";
@@ -23,6 +23,7 @@ import { requireSpace } from "~/disk/disk-space.server";
 import { moveWhole, shareFile, writeAside } from "~/disk/write-aside.server";
 import { openZip, type OpenZip, zipOf } from "~/disk/zip.server";
 import { ownParts, takeOwn } from "./own-in-project.server";
+import { apart } from "~/media/apart/apart.server";
 import { FilmError } from "~/media/film-tool.server";
 import { withFields } from "~/media/film-choices";
 import { probeFilm } from "~/media/probe.server";
@@ -48,7 +49,7 @@ export const PROJECT_EXTENSION = ".gladpan";
 const DOCUMENT = "project.json";
 const SOURCE_NAME = /^source\.\w{1,8}$/;
 /** Of the longest film, with everybody in it. */
-const MOST_DOCUMENT_BYTES = 512 * 2 ** 20;
+const MOST_DOCUMENT_BYTES = 32 * 2 ** 20;
 
 /** What is known of a film's file wherever it lies; found out where that was not done yet. */
 async function fingerprint(film: FilmRow): Promise<string> {
@@ -188,7 +189,7 @@ async function readArchive(zip: OpenZip, name: string): Promise<Project> {
   if (text === null) throw new FilmError(`${name}: there is no Glad Pan project in it.`);
   try {
     // Whatever it says of clips: their files are not in it, and what it names is not its own.
-    return { ...readProject(text), clips: [] };
+    return { ...(await apart("project", name, text)), clips: [] };
   } catch (error) {
     if (error instanceof ProjectError) throw new FilmError(`${name}: ${error.message}.`);
     throw error;
@@ -222,6 +223,8 @@ export async function openProject(file: string, name: string): Promise<string> {
   });
   try {
     const project = await readArchive(zip, name);
+    // yauzl gives no more of an entry than it is said to have.
+    requireSpace(dataFolder(), DATA_FOLDER, zip.bytes, name);
     const id = nanoid(10);
     try {
       const title = filmNameOf(project.film.name);
@@ -246,7 +249,6 @@ export async function openProject(file: string, name: string): Promise<string> {
 async function sourceOf(id: string, { film }: Project, inside: string | undefined, zip: OpenZip): Promise<string> {
   if (inside) {
     const kept = join(filmFolder(id), inside);
-    requireSpace(dataFolder(), DATA_FOLDER, film.info.bytes, film.name);
     await writeAside(kept, (aside) => zip.extract(inside, aside));
     return kept;
   }

@@ -1,4 +1,10 @@
-import { type ChildProcess, type ChildProcessByStdio, spawn, type StdioOptions } from "node:child_process";
+import {
+  type ChildProcess,
+  type ChildProcessByStdio,
+  type SerializationType,
+  spawn,
+  type StdioOptions,
+} from "node:child_process";
 import { once } from "node:events";
 import { readFileSync } from "node:fs";
 import { createInterface } from "node:readline";
@@ -100,10 +106,15 @@ function watchForStall(
  * Starts a process that ends with this one, however this one ends: Linux kills it when the thread that has started it
  * is gone (prctl(2), PR_SET_PDEATHSIG).
  */
-const spawnBound = (command: string, args: string[], stdio: StdioOptions): ChildProcess =>
+export const spawnBound = (
+  command: string,
+  args: string[],
+  stdio: StdioOptions,
+  serialization: SerializationType = "json",
+): ChildProcess =>
   process.platform === "linux"
-    ? spawn("setpriv", ["--pdeathsig", "KILL", "--", command, ...args], { stdio })
-    : spawn(command, args, { stdio });
+    ? spawn("setpriv", ["--pdeathsig", "KILL", "--", command, ...args], { stdio, serialization })
+    : spawn(command, args, { stdio, serialization });
 
 /** Where a tool writes remarks of its own, beside its output. */
 export const REMARKS = 3;

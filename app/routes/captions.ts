@@ -1,6 +1,5 @@
 import { titleOf } from "~/core/formats/file-names";
 import { captionsIn } from "~/core/captions/caption";
-import { readCaptions } from "~/core/captions/read-captions";
 import { writeSrt, writeVtt } from "~/core/captions/write-captions";
 import { requireVersion } from "~/core/edits/find";
 import { keptRanges } from "~/core/edits/trim";
@@ -8,6 +7,7 @@ import { Refusal } from "~/core/refusal";
 import { loadState } from "~/db/film-state.server";
 import { decodeText } from "~/disk/read-text.server";
 import { db } from "~/jobs/workplace.server";
+import { apart } from "~/media/apart/apart.server";
 import { captionsTexts } from "~/texts/captions";
 import type { Route } from "./+types/captions";
 import { LIST_BODY_BYTES, readForm, refusal, requireFilm } from "./requests.server";
@@ -50,7 +50,7 @@ export async function action({ params, request }: Route.ActionArgs) {
     return { name, text };
   }
   try {
-    return { name, ...(await readCaptions(text, name)) };
+    return { name, ...(await apart("captions", name, text, name)) };
   } catch (error) {
     if (error instanceof Refusal) return { name, error: error.message };
     throw error;

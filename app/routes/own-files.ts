@@ -1,6 +1,7 @@
 import { data } from "react-router";
 import { MOST_MOVING_BYTES, MOST_PICTURE_BYTES } from "~/core/composition/picture";
 import { isId } from "~/core/ids";
+import { Refusal } from "~/core/refusal";
 import { parseRate, type Rate } from "~/core/time/rate";
 import { findFilm } from "~/db/films.server";
 import { withScratchFile } from "~/disk/write-aside.server";
@@ -67,6 +68,8 @@ export async function action({ request }: Route.ActionArgs) {
       return { kept: await (isMoving ? takeMoving(request) : takeForm(request)), error: null };
     } catch (error) {
       if (error instanceof OwnFileError) return data({ kept: null, error: error.message }, { status: 422 });
+      // It begins with the name of the file, which is not to be capitalised.
+      if (error instanceof Refusal) return data({ kept: null, error: `${error.message}.` }, { status: 422 });
       throw error;
     }
   });

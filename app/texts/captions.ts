@@ -8,6 +8,7 @@ export const captionsTexts = {
     thisCaptionIsEmpty: "This caption is empty",
     itIsLeftOut: (why: string) => `${why}; it is left out.`,
     thereIsNoCaptionIn: (name: string) => `${name}: no captions found; choose an SRT or WebVTT file`,
+    tooManyCaptions: (name: string, most: number) => `${name}: a film has at most ${most} captions`,
     theCaptionsAreNotIn: "The captions were out of order and have been sorted.",
     thisCaptionOverlapsTheNext: "This caption overlaps the next; it ends where that begins.",
   },

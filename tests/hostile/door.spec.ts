@@ -80,6 +80,23 @@ test("a picture of one's own may be larger than what is sent otherwise", async (
   expect([kept.status, kept.body.slice(0, 200)]).toEqual([200, expect.stringContaining("kept")]);
 });
 
+test("a drawing that takes minutes is given up, and keeps nobody else waiting", async () => {
+  const path = `M0 0${"L400 400L0 1".repeat(60_000)}Z`;
+  const drawing = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="400"><path d="${path}" stroke="red" stroke-width="30" stroke-linejoin="round"/></svg>`;
+  const form = new FormData();
+  form.append("picture", new Blob([drawing]), "scribble.svg");
+  let isAnswered = false;
+  const asked = asSent(form)
+    .then(({ headers, body }) => send({ method: "POST", path: "/own-files", headers, body }))
+    .finally(() => (isAnswered = true));
+  for (let i = 0; i < 20; i++) {
+    expect((await send({ path: `/films/${known.film}/status` })).status).toBe(200);
+    expect(isAnswered).toBe(false);
+  }
+  const { status, body } = await asked;
+  expect([status, body]).toEqual([422, expect.stringContaining("scribble.svg: this file takes too long to read")]);
+});
+
 test("an edit that makes sense is still made", async () => {
   const answer = await send(edit({ type: "set-key", versionId: known.version, key: key() }));
   expect([answer.status, JSON.parse(answer.body)]).toMatchObject([200, { revision: 1 }]);

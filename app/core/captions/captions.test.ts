@@ -3,7 +3,7 @@ import { type CaptionText, captionsIn, captionsOf, retimed } from "./caption";
 import { readCaptions } from "./read-captions";
 import { writeSrt, writeVtt } from "./write-captions";
 
-const read = (text: string) => readCaptions(text, "talk.srt");
+const read = async (text: string) => readCaptions(text, "talk.srt");
 const cue = (start: number, end: number, text: string, speaker: string | null = null) => ({
   start,
   end,
@@ -54,6 +54,17 @@ describe("a file of captions", () => {
     const { cues, problems } = await read("00:01.000 --> 00:04.000\na\n\n00:03.000 --> 00:05.000\nb\n");
     expect(cues).toEqual([cue(1, 3, "a"), cue(3, 5, "b")]);
     expect(problems).toEqual([{ line: 1, text: "This caption overlaps the next; it ends where that begins." }]);
+  });
+
+  test("is read in a time that grows with its length, whatever is in it", async () => {
+    const cues = Array.from({ length: 20_000 }, (_, i) => `${i}\n00:00:01,000 --> 00:00:02,000\nHold on\n`);
+    expect((await read(cues.join("\n"))).cues).toHaveLength(20_000);
+    await expect(read([...cues, cues[0]].join("\n"))).rejects.toThrow("talk.srt: a film has at most 20000 captions");
+    const times = "00:00:01,000 --> 00:00:02,000\n";
+    for (const text of ["{\\".repeat(200_000), "a\n".repeat(200_000), "<b>".repeat(200_000), "&".repeat(200_000)]) {
+      const { cues: found } = await read(`${times}${text}x\n\n${times}Hold on\n`);
+      expect(found.at(-1)!.text).toBe("Hold on");
+    }
   });
 
   test("in which there is none is refused by its name", async () => {

@@ -1,11 +1,11 @@
 /**
  * Files of captions, SubRip (SRT) and WebVTT, as they are found: with or without numbers, with commas or points, tight arrows,
- * hours beyond 99, lines without a caption. What a file has is brought into clean WebVTT first, which a parser then reads;
- * what cannot be used is told by its line, and not dropped in silence.
+ * hours beyond 99, lines without a caption. The file is taken apart here, in a time that grows with its length; a parser reads
+ * the markup of each caption. What cannot be used is told by its line, and not dropped in silence.
  */
-import { parseText, tokenizeVTTCue, type VTTNode } from "media-captions";
+import { tokenizeVTTCue, VTTCue, type VTTNode } from "media-captions";
 import { Refusal } from "../refusal";
-import type { CaptionCue } from "./caption";
+import { type CaptionCue, MOST_CAPTION_TEXT, MOST_CAPTIONS } from "./caption";
 import { captionsTexts } from "../../texts/captions";
 
 const t = captionsTexts.readCaptions;
@@ -22,7 +22,9 @@ const TIMES = new RegExp(String.raw`^\s*${CLOCK}\s*-{1,2}>\s*${CLOCK}(.*)$`);
 /** Blocks of WebVTT that hold no caption. */
 const NO_CAPTION = /^(WEBVTT|NOTE|STYLE|REGION)\b/;
 /** Tags of position and style that some SubRip files have. */
-const OVERRIDES = /\{\\[^}]*\}/g;
+const OVERRIDES = /\{\\[^{}]*\}/g;
+/** Letters of a caption that are read: more than is kept, since there is markup between them. */
+const MOST_READ = 4 * MOST_CAPTION_TEXT;
 
 const secondsOf = ([hours = "0", minutes = "0", seconds = "0", fraction = ""]: readonly (
   string | undefined
@@ -64,11 +66,6 @@ function blocksOf(lines: readonly string[], problems: ReadCaptions["problems"]):
   return blocks;
 }
 
-const clock = (seconds: number): string => {
-  const two = (value: number) => String(value).padStart(2, "0");
-  return `${two(Math.floor(seconds / 3600))}:${two(Math.floor(seconds / 60) % 60)}:${two(seconds % 60)}.000`;
-};
-
 /** Text alone, and the first voice that a cue names. */
 function plain(nodes: readonly VTTNode[]): { text: string; speaker: string | null } {
   let speaker: string | null = null;
@@ -88,7 +85,7 @@ function plain(nodes: readonly VTTNode[]): { text: string; speaker: string | nul
  * @param name of the file, for what is said of it
  * @throws Refusal if there is no caption in it
  */
-export async function readCaptions(content: string, name: string): Promise<ReadCaptions> {
+export function readCaptions(content: string, name: string): ReadCaptions {
   const problems: ReadCaptions["problems"] = [];
   const lines = content.replace(/^\uFEFF/, "").split(/\r\n|\r|\n/);
   const usable = blocksOf(lines, problems).filter(({ line, start, end, text }) => {
@@ -96,13 +93,13 @@ export async function readCaptions(content: string, name: string): Promise<ReadC
     if (why) problems.push({ line, text: t.itIsLeftOut(why) });
     return why === null;
   });
-  // The times are read; what is parsed is the text. Each caption stands in a second of its own, so that it is known again.
-  const clean = usable.map(
-    ({ text }, i) => `${clock(i)} --> ${clock(i + 1)}\n${text.join("\n").replaceAll(OVERRIDES, "")}\n`,
-  );
-  const { cues: parsed } = await parseText(`WEBVTT\n\n${clean.join("\n")}`, { type: "vtt", strict: false });
-  const found = parsed
-    .map((cue) => ({ block: usable[Math.round(cue.startTime)]!, ...plain(tokenizeVTTCue(cue)) }))
+  if (usable.length > MOST_CAPTIONS) throw new Refusal(t.tooManyCaptions(name, MOST_CAPTIONS));
+  // The times are read; what is left to parse is each caption's text by itself.
+  const found = usable
+    .map((block) => {
+      const text = block.text.join("\n").slice(0, MOST_READ).replaceAll(OVERRIDES, "");
+      return { block, ...plain(tokenizeVTTCue(new VTTCue(0, 1, text))) };
+    })
     .filter(({ text }) => text.trim() !== "");
   if (found.length === 0) {
     throw new Refusal(t.thereIsNoCaptionIn(name));

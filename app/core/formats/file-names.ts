@@ -50,12 +50,15 @@ export function nameBy(pattern: string, parts: Record<NamePart, string>): string
   return plain(name) || plain(parts.film) || "export";
 }
 
+/** Bytes of a character in UTF-8. */
+const utf8Bytes = (code: number): number => (code < 0x80 ? 1 : code < 0x800 ? 2 : code < 0x1_0000 ? 3 : 4);
+
 /** The beginning of a name that file systems have room for, in whole characters. */
 function shortened(name: string): string {
   let bytes = 0;
   let end = 0;
   for (const character of name) {
-    bytes += new TextEncoder().encode(character).length;
+    bytes += utf8Bytes(character.codePointAt(0)!);
     if (bytes > MOST_BYTES) break;
     end += character.length;
   }

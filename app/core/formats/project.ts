@@ -2,6 +2,7 @@
 import { z } from "zod";
 import { Caption } from "../captions/caption";
 import { ClipWithFile } from "../clips/clip";
+import { MAX_VERSIONS } from "../edits/invariants";
 import { PersonEdit, Version } from "../edits/film-state";
 import { ShotInVersion } from "../edits/shot-in-version";
 import { FilmInfo } from "../film-info";
@@ -36,8 +37,10 @@ export const Project = z.object({
   }),
   /** What the film is made of, in order; none where it is one file. */
   clips: z.array(ClipWithFile).default([]),
-  shots: z.array(Shot),
-  versions: z.array(VersionInProject).min(1),
+  shots: z.array(Shot).refine((shots) => shots.every(({ start }, i) => i === 0 || start > shots[i - 1]!.start), {
+    error: "The shots do not follow each other",
+  }),
+  versions: z.array(VersionInProject).min(1).max(MAX_VERSIONS),
   marks: z.array(z.object({ thing: Id, frame: Frame, box: Box })),
   people: z.array(PersonEdit.extend({ number: z.int(), signature: z.array(z.number()).nullable(), seen: z.number() })),
   trackEdits: z.array(z.object({ trackId: TrackId, edit: TrackEdit })),

@@ -38,6 +38,22 @@ const fileOf = (bytes: Buffer, kind: PictureKind, size: Size): PictureFile => ({
 
 type XmlNode = Record<string, unknown>;
 
+/**
+ * Elements of a drawing: shapes, text, colours that pass into each other, and what cuts them. Filters, patterns and masks are
+ * not among them: a few lines of these can keep a computer busy for minutes.
+ */
+const DRAWN = new Set(
+  `svg g defs symbol use a title desc metadata style path rect circle ellipse line polyline polygon image text tspan
+  linearGradient radialGradient stop clipPath switch`.split(/\s+/),
+);
+/** Whether an element is one of these, or says something of the drawing to the program that made it. */
+const isDrawn = (name: string): boolean => {
+  if (/^[#?]/.test(name) || DRAWN.has(name)) return true;
+  return name.includes(":") && !/:(filter|pattern|mask|script|foreignObject|fe[A-Z]\w*)$/.test(name);
+};
+/** How often parts of a drawing may be repeated; what is repeated may not repeat others. */
+const MOST_REPEATED = 1000;
+
 /** Whether a style or a value of a drawing leads to something that is not in it. */
 const leadsOut = (value: string): boolean => /url\(\s*['"]?(?!['"]?#)/i.test(value) || /@import/i.test(value);
 
@@ -53,12 +69,36 @@ function forbiddenIn(nodes: readonly XmlNode[]): string | null {
     for (const [name, value] of Object.entries(node)) {
       if (name === ":@") continue;
       if (/^(script|foreignObject)$/i.test(name)) return "scripts";
+      if (!isDrawn(name)) return `a <${name}>`;
       if (name === "#text" && leadsOut(String(value))) return "references to something outside of it";
       const found = Array.isArray(value) ? forbiddenIn(value as XmlNode[]) : null;
       if (found) return found;
     }
   }
   return null;
+}
+
+/** Whether a drawing repeats parts of itself so often, or in one another, that there is no end of it. */
+function repeatsTooMuch(nodes: readonly XmlNode[]): boolean {
+  let count = 0;
+  const composed = new Set<string>();
+  const repeated: string[] = [];
+  const walk = (within: readonly XmlNode[], ids: readonly string[]) => {
+    for (const node of within) {
+      const attributes = (node[":@"] ?? {}) as Record<string, unknown>;
+      const own = attributes.id === undefined ? ids : [...ids, String(attributes.id)];
+      for (const [name, value] of Object.entries(node)) {
+        if (name === "use") {
+          count++;
+          for (const id of own) composed.add(id);
+          repeated.push(String(attributes["href"] ?? attributes["xlink:href"] ?? "").replace(/^\s*#/, ""));
+        }
+        if (name !== ":@" && Array.isArray(value)) walk(value as XmlNode[], own);
+      }
+    }
+  };
+  walk(nodes, []);
+  return count > MOST_REPEATED || repeated.some((id) => composed.has(id));
 }
 
 /** A drawing as a picture of pixels, so that nothing in it is ever carried out. */
@@ -72,7 +112,9 @@ async function drawn(bytes: Buffer, name: string): Promise<PictureFile> {
   } catch {
     throw new OwnFileError(`${name}: this drawing cannot be read. Save it again, or as PNG.`);
   }
-  const forbidden = /<!ENTITY/i.test(text) ? "references to something outside of it" : forbiddenIn(nodes);
+  const forbidden = /<!ENTITY/i.test(text)
+    ? "references to something outside of it"
+    : (forbiddenIn(nodes) ?? (repeatsTooMuch(nodes) ? "parts that are repeated too often" : null));
   if (forbidden) throw new OwnFileError(`${name}: this drawing has ${forbidden}. Save it without, or as PNG.`);
   const image = await decoded(bytes);
   if (!(image.width > 0 && image.height > 0)) throw new Error("no size");

@@ -20,7 +20,9 @@ describe("a picture that is brought in", () => {
 
   test("is made of pixels if it is drawn", async () => {
     const { kind, size } = await readPicture(
-      svg('<rect width="40" height="10" fill="#f00"/><use href="#a"/>'),
+      svg(
+        '<metadata><rdf:RDF xmlns:rdf="r"/></metadata><g id="a"><rect width="40" height="10" fill="#f00"/></g><use href="#a"/>',
+      ),
       "mark.svg",
     );
     expect([kind, size]).toEqual(["png", { width: 2160, height: 540 }]);
@@ -33,6 +35,14 @@ describe("a picture that is brought in", () => {
     ["a picture from outside", '<image href="https://example.org/a.png"/>', "outside of it"],
     ["a style from outside", "<style>@import 'a.css';</style>", "outside of it"],
     ["a filling from outside", '<rect fill="url(a.svg#b)"/>', "outside of it"],
+    ["a filter", '<filter id="f"><feGaussianBlur stdDeviation="9"/></filter>', "has a <filter>"],
+    ["a pattern of another name", '<x:pattern xmlns:x="http://www.w3.org/2000/svg"/>', "has a <x:pattern>"],
+    [
+      "parts that repeat each other",
+      '<g id="a"><rect/></g><g id="b"><use href="#a"/><use href="#a"/></g><use href="#b"/>',
+      "repeated too often",
+    ],
+    ["too many repeated parts", `<g id="a"><rect/></g>${'<use href="#a"/>'.repeat(1001)}`, "repeated too often"],
   ])("is refused as a drawing with %s", async (_, inside, why) => {
     await expect(readPicture(svg(inside), "mark.svg")).rejects.toThrow(why);
   });

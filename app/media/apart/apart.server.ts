@@ -1,0 +1,47 @@
+/**
+ * Reads what comes from outside in a process of its own, which may take neither long nor much: a file that was made to be
+ * hard to read costs its sender an answer, and nobody else anything.
+ */
+import { Refusal } from "~/core/refusal";
+import { spawnBound } from "../tool.server";
+import { builtFile } from "../worker-thread.server";
+import { type Answered, type Asked, asError, type Found, type TaskName, type Tasks, TASKS } from "./tasks";
+
+/** As long as an honest file takes on a slow machine, several times over. */
+const MOST_MS = 10_000;
+/** Megabytes of JavaScript's memory. */
+const MOST_MEMORY = 768;
+
+/**
+ * @param name what the file is called
+ * @throws what reading it throws; a Refusal if it takes too long, or too much memory
+ */
+export function apart<Name extends TaskName>(
+  task: Name,
+  name: string,
+  ...args: Parameters<Tasks[Name]>
+): Promise<Found<Name>> {
+  const entry = builtFile("apart.js");
+  // Where nothing is built, in development and unit tests, it is read at once.
+  if (entry === null) return (TASKS[task] as (...args: unknown[]) => Promise<Found<Name>>)(...args);
+  const child = spawnBound(
+    process.execPath,
+    [`--max-old-space-size=${MOST_MEMORY}`, entry],
+    ["ignore", "ignore", "ignore", "ipc"],
+    "advanced",
+  );
+  const answered = new Promise<Found<Name>>((resolve, reject) => {
+    child.once("message", (answer: Answered) => {
+      if ("refused" in answer) reject(asError(answer.refused));
+      else resolve(answer.found as Found<Name>);
+    });
+    const tooHard = () =>
+      reject(new Refusal(`${name}: this file takes too long to read; save it again, or make it simpler`, 422));
+    // One that has run out of memory ends without an answer.
+    child.once("exit", tooHard);
+    child.once("error", reject);
+    setTimeout(tooHard, MOST_MS).unref();
+    child.send({ task, args } satisfies Asked, (error) => error && reject(error));
+  });
+  return answered.finally(() => child.kill("SIGKILL"));
+}

@@ -1,0 +1,38 @@
+/** What is read of files that come from outside, and what of it may take long: see `apart`. */
+import { readCaptions } from "~/core/captions/read-captions";
+import { ProjectError, readProject } from "~/core/formats/project";
+import { Refusal } from "~/core/refusal";
+import { OwnFileError } from "../own/own-file";
+import { readPicture } from "../own/read-picture.server";
+
+export const TASKS = {
+  captions: readCaptions,
+  project: readProject,
+  picture: async (bytes: Uint8Array, name: string) => {
+    const picture = await readPicture(Buffer.from(bytes), name);
+    return { ...picture, bytes: new Uint8Array(picture.bytes) };
+  },
+};
+export type Tasks = typeof TASKS;
+export type TaskName = keyof Tasks;
+export type Found<Name extends TaskName> = Awaited<ReturnType<Tasks[Name]>>;
+
+/** What a process is asked for, and what it answers. */
+export interface Asked {
+  task: TaskName;
+  args: unknown[];
+}
+export type Answered = { found: unknown } | { refused: { name: string; message: string } };
+
+/** Errors that say what is wrong with what was read, by their names. */
+const REFUSALS = new Map<string, new (message: string) => Error>([
+  ["Refusal", Refusal],
+  ["ProjectError", ProjectError],
+  ["OwnFileError", OwnFileError],
+]);
+
+/** An error that came from another process, of the class that it has there. */
+export function asError({ name, message }: { name: string; message: string }): Error {
+  const Known = REFUSALS.get(name) ?? Error;
+  return new Known(message);
+}
