@@ -49,7 +49,7 @@ try {
   for (const { fileName, location, mutatorName, replacement, status } of results) {
     if (status === "Killed" || status === "Timeout") continue;
     const file = fileName.slice(fileName.lastIndexOf("app/"));
-    console.log(`${file}:${location.start.line + 1}  ${status}  ${mutatorName}: ${replacement.slice(0, 80)}`);
+    console.log(`${file}:${location.start.line}  ${status}  ${mutatorName}: ${replacement.slice(0, 80)}`);
   }
   const share = ((100 * noticed) / results.length).toFixed(1);
   console.log(`${noticed} of ${results.length} changes noticed (${share} %), seed ${values.seed}`);

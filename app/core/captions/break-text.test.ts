@@ -1,6 +1,14 @@
 import { describe, expect, test } from "@jest/globals";
 import { cutIntoCaptions, cutSentences, lettersOf, linesOf } from "./break-text";
 
+test("a short sentence stands beside the next where both fit, and by itself where they do not", () => {
+  const cut = (lineLength: number, lines = 1) => cutSentences("Yes. We went home.", lineLength, lines);
+  expect(cut(18)).toEqual(["Yes. We went home."]);
+  expect(cut(17)).toEqual(["Yes.", "We went home."]);
+  expect(cut(9, 2)).toEqual(["Yes. We went home."]);
+  expect(cutSentences("We went home. Yes.", 18, 1)).toEqual(["We went home.", "Yes."]);
+});
+
 describe("lines of a caption", () => {
   test("balance, and end where one would pause", () => {
     expect(linesOf("The wind came up at noon, and half the town went out", 32)).toEqual([

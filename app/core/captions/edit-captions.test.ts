@@ -100,6 +100,13 @@ describe("rules", () => {
     expect(faults(caption("a", 0, 200, "Yes"))).toEqual(["long"]);
     expect(faults(caption("a", 0, 50, "Yes"), caption("b", 49, 90, "No"))).toEqual(["overlap"]);
     expect(faults(caption("a", 0, 50, "  "), caption("b", 51, 90, "No"))).toEqual(["empty"]);
+    // Four tenths of a second are ten frames; one frame more or less is no fault.
+    const gap = (next: number) =>
+      captionFaults(
+        ...([caption("a", 0, 50, "Yes"), caption("b", next, next + 40, "No")] as const),
+        ...([{ ...rules, gap: 0.4 }, 30, RATE] as const),
+      ).map(({ kind, limit }) => [kind, limit]);
+    expect([50, 51, 58, 60].map(gap)).toEqual([[], [["gap", 0.4]], [["gap", 0.4]], []]);
     const measured = captionFaults(caption("a", 0, 25, "x".repeat(30)), undefined, rules, 30, RATE);
     expect(measured).toEqual([{ kind: "pace", value: 30, limit: 20 }]);
   });

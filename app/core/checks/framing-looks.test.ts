@@ -139,6 +139,57 @@ describe("second looks at how a shot is framed", () => {
     });
     expect(looks(turned(-0.8))).toMatchObject([{ kind: "looks-out", range: RANGE }]);
     for (const side of [0.8, -0.2]) expect(looks(turned(side))).toEqual([]);
+    // Of a body the face tells that belongs to it, and no other one.
+    const body = { ...track("person", () => 300, 80), id: "body" };
+    const of = (personId: string) =>
+      framingLooks({ ...shot, tracks: [body, { ...turned(-0.8), personId }] }, body, shown()).map(({ kind }) => kind);
+    expect([of("body"), of("another")]).toEqual([["looks-out"], []]);
+    expect(looks({ ...turned(-0.8), facing: [] })).toEqual([]);
+    expect(looks({ ...turned(-0.8), boxes: [] })).toEqual([]);
+  });
+
+  test("text that is cut off, an inset that is, and both as text; a box of the editor's own by its own rule", () => {
+    const off = (kind: Track["kind"]) => track(kind, () => 660);
+    const texts = (...tracks: Track[]) => looks(null, { tracks }).map(({ kind, text }) => [kind, text.split(" ")[0]]);
+    const [[textCut, said]] = texts(off("text")) as [[string, string]];
+    const [[insetCut, saidOfInset]] = texts(off("inset")) as [[string, string]];
+    expect([textCut, insetCut, said === saidOfInset]).toEqual(["text-cut", "text-cut", false]);
+    expect(texts(off("text"), off("inset"))).toEqual([["text-cut", said]]);
+    const protect = { x: 600, y: 300, width: 104, height: 50 };
+    expect(looks(null, { protect }).map(({ kind }) => kind)).toEqual(["protected-cut"]);
+    expect(looks(null, { protect: { ...protect, width: 103 } })).toEqual([]);
+  });
+
+  test("a subject that was hard to choose, the less so the surer that was, and not where all is shown", () => {
+    const unsure = (certainty: number) =>
+      looks(
+        face(() => 470),
+        {},
+        windows,
+        certainty,
+      );
+    expect(unsure(0.5)).toEqual([]);
+    const [hardly, rather] = [unsure(0.1)[0]!, unsure(0.45)[0]!];
+    expect([hardly.kind, rather.kind, hardly.range]).toEqual(["unsure-subject", "unsure-subject", RANGE]);
+    expect(hardly.severity).toBeGreaterThan(rather.severity);
+    const wide = { width: 1280, height: 720 };
+    const all = shown(
+      windows.map(() => ({ x: 640, y: 360, height: 720 })),
+      wide,
+    );
+    expect(framingLooks(shot, null, all, 0.1)).toEqual([]);
+  });
+
+  test("a zoom that enlarges the picture more than may be, with by how much; the largest window is no zoom", () => {
+    const zoomed = (height: number) =>
+      looks(
+        null,
+        {},
+        windows.map((window) => ({ ...window, height })),
+      );
+    // 1920 lines of 640 of the film: three times its size, where one and a half may be.
+    expect(zoomed(640)).toMatchObject([{ kind: "enlarged", range: RANGE, text: expect.stringContaining("3.0 times") }]);
+    expect([zoomed(720), looks(null, { settings: { enlargement: 3, mustHave: [] } })]).toEqual([[], []]);
   });
 
   test("a window that can go no further, with its subject far beside its middle", () => {

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { yuvPicture } from "../../../../tests/support/yuv-picture";
 import { editTracks, rootPerson } from "../tracking/edit-tracks";
-import { letterOf, type Person, recognise } from "./people";
+import { letterOf, letterOfId, numberOfLetter, type Person, personId, recognise } from "./people";
 import { likeness, signatureOf } from "../detecting/signature";
 import type { Track } from "../tracking/track";
 
@@ -37,7 +37,35 @@ describe("what somebody wears", () => {
   });
 });
 
+test("letters begin again with a number, and are read in either case", () => {
+  expect([0, 25, 26, 52].map(letterOf)).toEqual(["A", "Z", "A2", "A3"]);
+  expect(["a", "Z", "A2", "b3", "A1"].map(numberOfLetter)).toEqual([0, 25, 26, 53, 0]);
+  expect(["", "AA", "1", "A0", "A02", "Ä", "A12345"].map(numberOfLetter)).toEqual([
+    null,
+    null,
+    null,
+    null,
+    null,
+    null,
+    null,
+  ]);
+  expect([personId(0), letterOfId("p28")]).toEqual(["p1", "B2"]);
+});
+
 describe("people", () => {
+  test("are remembered by the mean of what they looked like, and by their faces rather than their bodies", () => {
+    const body: Track = { ...face(BLUE), id: "body", kind: "person" };
+    const [one] = recognise([], [{ ...face(RED), personId: "body" }, body]);
+    expect([one!.signature, one!.seen]).toEqual([look(RED), 1]);
+    const dimmer = face(RED, 0, 50, 0.9);
+    const [again] = recognise([one!], [dimmer]);
+    expect(again!.seen).toBe(2);
+    expect(again!.signature).toEqual(look(RED).map((value, i) => Math.round((value + look(RED, 0.9)[i]!) / 2)));
+    expect(one!.seen).toBe(1);
+    const [unseen] = recognise([one!], [{ ...face(RED), signature: undefined }]);
+    expect(unseen!.seen).toBe(1);
+  });
+
   test("are the same in every shot, and get letters in the order in which they come up", () => {
     const shots = [[face(RED), face(BLUE)], [face(BLUE)], [face(GREEN), face(RED, 0, 50, 0.9)]];
     let people: Person[] = [];
