@@ -11,7 +11,7 @@ const path = (name: string) => join(folder, name);
 
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), "glad-pan-share-"));
-  const shots = ["testsrc2", "mandelbrot", "testsrc"].flatMap((name) => [
+  const shots = ["testsrc2", "smptehdbars", "testsrc"].flatMap((name) => [
     "-f",
     "lavfi",
     "-i",

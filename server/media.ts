@@ -3,6 +3,7 @@ import { pipeline } from "node:stream";
 import express, { type NextFunction, type Response, type Router } from "express";
 import { z } from "zod";
 import { PANES } from "~/core/composition/stack";
+import { Length, Pixels } from "~/core/geometry/box";
 import { Id, isId } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
 import { asSentence } from "~/core/sentence";
@@ -24,7 +25,7 @@ const Windows = z
   .string()
   .max(500)
   .transform((text) => text.split(";").map((window) => window.split(",").map(Number)))
-  .pipe(z.array(z.tuple([z.number(), z.number(), z.number().positive()])).max(PANES.length))
+  .pipe(z.array(z.tuple([Pixels, Pixels, Length])).max(PANES.length))
   .transform((windows) => windows.map(([x, y, height]) => ({ x, y, height })));
 
 interface Sent {

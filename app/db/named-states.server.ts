@@ -43,6 +43,10 @@ export function findNamedState(db: Db, filmId: string, id: string): KeptState | 
   return row ? toState(row) : null;
 }
 
+/** Whether a film has a state with this id, deleted or not. */
+export const hasNamedState = (db: Db, filmId: string, id: string): boolean =>
+  db.prepare("SELECT 1 FROM named_states WHERE film_id = ? AND id = ?").get(filmId, id) !== undefined;
+
 export const addNamedState = (db: Db, filmId: string, { kept, ...named }: KeptState): void =>
   void db
     .prepare(`INSERT INTO named_states (film_id, id, name, made_at, kept) VALUES (@filmId, @id, @name, @madeAt, @kept)`)

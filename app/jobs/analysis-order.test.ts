@@ -33,7 +33,7 @@ beforeAll(async () => {
   process.env.GLAD_PAN_DATA = join(folder, "data");
   const [once, often] = ["once.mov", "often.mov"].map((name) => join(folder, name)) as [string, string];
   const seconds = String(ONCE / RATE);
-  const smaller = ["-vf", `select='not(mod(n,${STEP}))',scale=640:360`, "-r", String(RATE)];
+  const smaller = ["-vf", `select='not(mod(n,${STEP}))',scale=320:180`, "-r", String(RATE)];
   const encode = [...smaller, "-c:v", "libx264", "-preset", "ultrafast", "-crf", "20", "-bf", "0", "-c:a", "pcm_s16le"];
   execFileSync("ffmpeg", ["-v", "error", "-i", "demo/ferrow-kite-day.mp4", "-t", seconds, ...encode, once]);
   execFileSync("ffmpeg", [

@@ -115,7 +115,8 @@ test("an analysis that was interrupted ends as if it had not been", async () => 
 
 test("jobs make a proxy, an analysis and a checked render of what the editor has set", async () => {
   const db = openDatabase(":memory:");
-  insertFilm(db, { id: "film", name: "two-shots.mp4", file: resolve(CLIP), info: film.info });
+  const small = resolve("tests/fixtures/two-shots.mp4");
+  insertFilm(db, { id: "film", name: "two-shots.mp4", file: small, info: await probeFilm(small) });
   saveVersion(db, "film", newVersion({ id: "square", name: "Square", width: 120, height: 120 }));
   const options = { onProgress: () => {}, signal: new AbortController().signal };
   const run = async (kind: "proxy" | "analyse" | "render", payload = {}) => {
@@ -131,7 +132,7 @@ test("jobs make a proxy, an analysis and a checked render of what the editor has
     [0, 45],
     [45, 99],
   ]);
-  setHandKey(db, "square", { pane: 0, frame: 20, x: 900, y: 360, height: 720, easing: null });
+  setHandKey(db, "square", { pane: 0, frame: 20, x: 225, y: 90, height: 180, easing: null });
   const { framings } = loadFramings(db, findFilm(db, "film")!, "square");
   expect(framings.map((framing) => framing.handKeys.length)).toEqual([1, 0]);
   expect(await run("render", { versionId: "square", fileName: "square.mp4" })).toMatchObject({

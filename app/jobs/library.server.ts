@@ -2,7 +2,7 @@
 import { DAYS_KEPT } from "~/core/days-kept";
 import { inTransaction } from "~/db/database.server";
 import { deletedBefore, type FilmRow, renameFilm as storeName, setDeletedAt, setPutAway } from "~/db/films.server";
-import { deleteJob, dropResult, listJobs, retryJob } from "~/db/jobs.server";
+import { deleteJob, dropResult, type JobRow, listJobs, retryJob } from "~/db/jobs.server";
 import { clearLightCopy, clearRenders } from "./film-space.server";
 import { noteName, removeFilm, stopJobs } from "./films.server";
 import { readRender } from "./payloads";
@@ -29,8 +29,9 @@ export async function clearCopy({ id }: FilmRow): Promise<void> {
 
 /** Forgets the files that were rendered of a film; each can be rendered again. */
 export async function clearExports({ id }: FilmRow): Promise<void> {
-  // What was written to a folder of the editor's own is theirs.
-  const renders = listJobs(db(), id).filter((job) => job.kind === "render" && readRender(job)?.payload.folder === null);
+  // What was written to a folder of the editor's own is theirs; of what cannot be read any more nothing is kept.
+  const isOurs = (job: JobRow) => (readRender(job)?.payload.folder ?? null) === null;
+  const renders = listJobs(db(), id).filter((job) => job.kind === "render" && isOurs(job));
   await stopJobs(id, renders);
   await clearRenders(id);
   inTransaction(db(), () => {

@@ -4,7 +4,7 @@ import { Id } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
 import { listEdits } from "~/db/edits.server";
 import { loadState } from "~/db/film-state.server";
-import { addNamedState, findNamedState, listStateNames, setDeleted } from "~/db/named-states.server";
+import { addNamedState, findNamedState, hasNamedState, listStateNames, setDeleted } from "~/db/named-states.server";
 import { db } from "~/jobs/workplace.server";
 import type { Route } from "./+types/history";
 import { orDiskFull, orRefuse, readJson, requireFilm } from "./requests.server";
@@ -40,6 +40,7 @@ export async function action({ params, request }: Route.ActionArgs) {
   return orDiskFull(() =>
     orRefuse(() => {
       if (change.do === "name") {
+        if (hasNamedState(db(), film.id, change.id)) throw new Refusal(t.stateExists);
         const kept = keptOf(loadState(db(), film));
         addNamedState(db(), film.id, { id: change.id, name: change.name, madeAt: Date.now(), kept });
       } else setDeleted(db(), film.id, change.id, change.do === "delete");

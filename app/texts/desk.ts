@@ -109,6 +109,7 @@ export const deskTexts = {
   },
   /** routes/history.ts */
   historyRoute: {
+    stateExists: "a named state with this id already exists; load the page again",
     thereIsNoSuchNamed: "this film has no such named state",
   },
   /** components/desk/shots/shot-filter.tsx */

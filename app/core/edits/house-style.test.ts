@@ -1,6 +1,17 @@
 import { expect, test } from "@jest/globals";
+import { type Layer, newText } from "../composition/layers/layer";
 import { newVersion } from "./film-state";
 import { HouseStyle, styleOf, versionsOf } from "./house-style";
+
+test("a style has no layer for a stretch of one film, and none twice", () => {
+  const [bare] = styleOf([newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 })]);
+  const style = (layers: Layer[]) =>
+    HouseStyle.safeParse({ id: "s", name: "Ferry", versions: [{ ...bare!, layers }] }).success;
+  const layer = newText("a", "Wind");
+  expect(style([layer, newText("b", "Sea")])).toBe(true);
+  expect(style([{ ...layer, range: { start: 0, end: 9000 } }])).toBe(false);
+  expect(style([layer, newText("a", "Sea")])).toBe(false);
+});
 
 test("a style keeps all of a version but what is of one film", () => {
   const version = {

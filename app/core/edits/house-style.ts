@@ -7,7 +7,13 @@ import type { FollowRule } from "../subjects/choosing/follow-rule";
 import { type UsualInVersion, withRules } from "./shot-in-version";
 
 /** A version as it is made for any film: nothing in it speaks of one. */
-export const VersionStyle = Version.omit({ id: true, trim: true });
+export const VersionStyle = Version.omit({ id: true, trim: true })
+  .refine(({ layers }) => layers.every(({ range }) => range === null), {
+    error: "A layer of a style is there throughout",
+  })
+  .refine(({ layers }) => new Set(layers.map(({ id }) => id)).size === layers.length, {
+    error: "Two layers of a style have one id",
+  });
 export type VersionStyle = z.infer<typeof VersionStyle>;
 
 export const HouseStyle = z.object({

@@ -107,6 +107,13 @@ describe("OpenTimelineIO", () => {
 
   test("what cannot be read says why", () => {
     expect(() => readOtio("nothing", clockOf(RATE, null), 100)).toThrow("not JSON");
+    const nested = `${'{"OTIO_SCHEMA":"Stack.1","children":['.repeat(5000)}${"]}".repeat(5000)}`;
+    const deep = `{"OTIO_SCHEMA":"Timeline.1","tracks":${nested}}`;
+    expect(() => readOtio(deep, clockOf(RATE, null), 100)).toThrow("nested too deeply");
+    const bare = { OTIO_SCHEMA: "Transition.1" };
+    const track = { OTIO_SCHEMA: "Track.1", kind: "Video", children: [bare] };
+    const mixing = { OTIO_SCHEMA: "Timeline.1", tracks: { OTIO_SCHEMA: "Stack.1", children: [track] } };
+    expect(() => readOtio(JSON.stringify(mixing), clockOf(RATE, null), 100)).toThrow("does not say how long it is");
     expect(() => readOtio("{}", clockOf(RATE, null), 100)).toThrow("no OpenTimelineIO timeline");
     const empty = { OTIO_SCHEMA: "Timeline.1", tracks: { OTIO_SCHEMA: "Stack.1", children: [] } };
     expect(() => readOtio(JSON.stringify(empty), clockOf(RATE, null), 100)).toThrow("no video track");

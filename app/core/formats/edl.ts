@@ -58,11 +58,14 @@ function eventsOf({ kind, frame, range }: Transition, end: number): EdlEvent[] {
   }
 }
 
+/** A name as a line of a list has room for it. */
+const oneLine = (name: string): string => name.replaceAll(/\s+/g, " ").trim();
+
 /** Writes the cuts of a film. Turns are left out: they are no change of picture. */
 export function writeEdl({ title, clock, frames, transitions }: CutList): string {
   const cuts = transitions.filter(({ kind }) => kind !== "turn");
   const startOf = (t: Transition) => (isGradual(t) ? t.range.start : t.frame);
-  const lines = [`TITLE: ${title}`, `FCM: ${clock.drop ? "DROP FRAME" : "NON-DROP FRAME"}`];
+  const lines = [`TITLE: ${oneLine(title)}`, `FCM: ${clock.drop ? "DROP FRAME" : "NON-DROP FRAME"}`];
   let number = 1;
   const ends = [...cuts.map(startOf), frames];
   lines.push(eventLine(number, { reel: REEL, kind: "C", length: 0, recordIn: 0, recordOut: ends[0]! }, clock));

@@ -48,6 +48,9 @@ const Item: z.ZodType<Item> = z.lazy(() =>
 const Timeline = z.looseObject({ OTIO_SCHEMA: z.string().startsWith("Timeline."), tracks: Item });
 const Media = z.looseObject({ available_range: TimeRange.nullish() });
 
+/** A transition says how far it reaches into the clips beside it. */
+const Offsets = z.looseObject({ in_offset: RationalTime, out_offset: RationalTime });
+
 const seconds = (time: z.infer<typeof RationalTime>) => time.value / time.rate;
 
 /** The crop windows of a shot, as they are written in an effect of its clip. */
@@ -152,6 +155,16 @@ function findVideoTrack(stack: Item): Item {
   return track;
 }
 
+/** @throws FormatError if it is nested more deeply than any timeline is */
+function parseTimeline(json: unknown) {
+  try {
+    return Timeline.safeParse(json);
+  } catch (error) {
+    if (error instanceof RangeError) throw new FormatError("the timeline is nested too deeply");
+    throw error;
+  }
+}
+
 /**
  * Reads the cuts of a film from the first video track of a timeline that is the film.
  *
@@ -164,7 +177,7 @@ export function readOtio(text: string, { rate }: Clock, frames: number): Transit
   } catch {
     throw new FormatError("the file is not JSON, as an .otio file is");
   }
-  const parsed = Timeline.safeParse(json);
+  const parsed = parseTimeline(json);
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
     throw new FormatError(`the file is no OpenTimelineIO timeline: ${issue.path.join(".") || "it"}: ${issue.message}`);
@@ -176,8 +189,9 @@ export function readOtio(text: string, { rate }: Clock, frames: number): Transit
   for (const item of findVideoTrack(parsed.data.tracks).children!) {
     const said = Metadata.parse(item["metadata"])["glad-pan"]?.transition;
     if (item.OTIO_SCHEMA.startsWith("Transition.")) {
-      const before = RationalTime.parse(item["in_offset"]);
-      const into = RationalTime.parse(item["out_offset"]);
+      const offsets = Offsets.safeParse(item);
+      if (!offsets.success) throw new FormatError("a transition in the timeline does not say how long it is");
+      const { in_offset: before, out_offset: into } = offsets.data;
       const smooth = item["transition_type"] === "SMPTE_Dissolve" ? "dissolve" : "wipe";
       mixing = { before: seconds(before) * fps, into: seconds(into) * fps, kind: said ?? smooth };
       continue;
