@@ -26,6 +26,7 @@ import { requireSpace } from "~/disk/disk-space.server";
 import { copyWhole, moveWhole, writeAside } from "~/disk/write-aside.server";
 import { withFields, withSound } from "~/media/film-choices";
 import { extensionOf } from "~/media/containers";
+import { requireNoList } from "~/media/film-tool.server";
 import { straighten } from "~/media/straighten.server";
 import { fingerprintOf } from "~/media/fingerprint.server";
 import { probeFilm } from "~/media/probe.server";
@@ -123,6 +124,7 @@ export async function addFilm(
   how: "move" | "copy" | "link",
   styleId: string | null = null,
 ): Promise<string> {
+  requireNoList(file, name);
   const info = await probeFilm(file, name);
   const id = nanoid(10);
   const folder = filmFolder(id);

@@ -28,7 +28,7 @@ import {
 } from "~/db/replaced-sources.server";
 import { moveWhole } from "~/disk/write-aside.server";
 import { fingerprintOf } from "~/media/fingerprint.server";
-import { FilmError } from "~/media/film-tool.server";
+import { FilmError, requireNoList } from "~/media/film-tool.server";
 import { probeFilm } from "~/media/probe.server";
 import { jobView } from "./film-status.server";
 import { clearParts, usesFile } from "./clips.server";
@@ -72,6 +72,7 @@ export async function beginReplacement(film: FilmRow, file: string, name: string
   if (hasClips(db(), film.id)) {
     throw new Refusal("the film is made of clips; replace these one by one, under Clips on its desk");
   }
+  requireNoList(file, name);
   const info = await probeFilm(file, name);
   if (info.timeBreaks)
     throw new FilmError(`${name}: its timestamps restart. Export it again, or add it as a film of its own.`);

@@ -17,7 +17,7 @@ import { findFilm, insertFilm, listFilms } from "~/db/films.server";
 import { listJobs } from "~/db/jobs.server";
 import { saveVersion, listVersions } from "~/db/versions.server";
 import { INFO } from "../../tests/support/film-info";
-import { addFilm, reconcileFilms, removeFilm, wholeOrNothing } from "./films.server";
+import { addFilm, linkFilm, reconcileFilms, removeFilm, wholeOrNothing } from "./films.server";
 import { clearHalfUploads, expireUploads, removeEmptyFolders, sweepAsides } from "./upkeep.server";
 import { db, filmFolder, filmsFolder, sourceFile, useDatabase } from "./workplace.server";
 
@@ -157,6 +157,14 @@ test("a film is removed with all that is its, and what is no film removes nothin
   expect(await removeFilm(id)).toBe(true);
   expect([existsSync(filmFolder(id)), existsSync(sourceFile(findFilm(db(), other)!))]).toEqual([false, true]);
   expect(existsSync(join(folder, "precious"))).toBe(true);
+});
+
+test("a list of files is no film, whatever it is called and wherever it lies", async () => {
+  copyFileSync(CLIP, join(folder, "private.mp4"));
+  const list = join(folder, "source-a.ffconcat");
+  writeFileSync(list, "ffconcat version 1.0\nfile private.mp4\n");
+  await expect(linkFilm(list)).rejects.toThrow("source-a.ffconcat: this is a list of files, not a film");
+  expect(listFilms(db())).toEqual([]);
 });
 
 test("the data folder can be moved", async () => {

@@ -12,6 +12,15 @@ export class FilmError extends Error {
 }
 
 /**
+ * What comes from outside is no list of ours, whatever it is called: its names could lead anywhere.
+ *
+ * @throws FilmError
+ */
+export function requireNoList(file: string, name: string): void {
+  if (isClipList(file)) throw new FilmError(`${name}: this is a list of files, not a film. Choose a film.`);
+}
+
+/**
  * How a tool is told to read a film's file, and nothing else: only from files, only the containers that films come in,
  * and no picture larger than what can be worked with. Names may begin with "-" and hold ":".
  */

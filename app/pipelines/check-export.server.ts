@@ -84,6 +84,7 @@ export async function checkExport(
     ...{ size: target, rate, depth, frames: frames.length, tags: !isGif, pictures: lookedAt(plan, output) },
     sound: format.sound !== null && (Boolean(info.audio) || Boolean(heard)),
     captions: captions !== undefined && format.captions !== null,
+    ...(info.audio ? { film: { file: plan.file, sound: info.audio.index } } : {}),
   };
   const { figures, faults, decoded } = await verifyFile(file, expected, signal);
   // A GIF tells its times in hundredths of a second.

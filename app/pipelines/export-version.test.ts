@@ -131,6 +131,30 @@ const meanOf = (values: ArrayLike<number>): number =>
 /** How far two frames are apart, in levels of 8 bits. */
 const apart = (a: Uint8Array, b: Uint8Array): number => meanOf(a.map((value, i) => Math.abs(value - b[i]!)));
 
+test("a sound that ends before the picture does in the film does so in the file, and that is no fault", async () => {
+  const file = path("short-sound.mp4");
+  execFileSync("ffmpeg", [
+    "-y",
+    "-v",
+    "error",
+    "-i",
+    film.file,
+    "-map",
+    "0:v",
+    "-c:v",
+    "copy",
+    "-af",
+    "atrim=0:4",
+    "-map",
+    "0:a",
+    file,
+  ]);
+  const short = { file, name: "short-sound.mp4", info: await probeFilm(file) };
+  const figures = await exportVersion({ ...planOf(), ...short }, path("short.mp4"));
+  expect(faultsIn(figures)).toEqual([]);
+  expect(figures.soundSeconds).toBeLessThan(4.2);
+});
+
 describe("settings", () => {
   test("twice the rate has twice the frames, repeated or mixed, and nothing mixed over a cut", async () => {
     const rate = { num: 50, den: 1 };

@@ -49,6 +49,29 @@ describe("the rate", () => {
     expect(fpsOf(at(30, places), { num: 30, den: 1 }, { num: 18, den: 1 })).toBe(30);
   });
 
+  test("is that which all pictures of a sparse film lie on, and no mean of their distances", () => {
+    // Of fifteen a second only every sixth or seventh is there, as some recorders of screens write them.
+    const random = seeded(5);
+    const places = [0];
+    for (let n = 0; n < 200; n++) places.push(places.at(-1)! + (random() < 0.6 ? 6 : 7));
+    const average = { num: 2404, den: 1000 };
+    expect(fpsOf(at(15, places), { num: 15, den: 1 }, average)).toBe(15);
+    // Matroska's clock says nothing: the coarsest common rate on which all of them lie is taken.
+    const rounded = at(15, places).map((time) => Math.round(time * 1000) / 1000);
+    expect(fpsOf(rounded, { num: 1000, den: 1 }, average)).toBe(15);
+    // Every sixth of thirty is five a second, whatever the file was made for.
+    expect(fpsOf(at(5, upTo(200)), { num: 30, den: 1 }, { num: 5, den: 1 })).toBe(5);
+  });
+
+  test("is found where from two to forty pictures are held at a time", () => {
+    for (const fps of [5, 12, 25, 60]) {
+      const random = seeded(fps);
+      const places = [0];
+      for (let n = 0; n < 300; n++) places.push(places.at(-1)! + 2 + Math.floor(39 * random() ** 2));
+      expect(fpsOf(at(fps, places), { num: fps, den: 1 }, { num: 1, den: 1 })).toBe(fps);
+    }
+  });
+
   test("is the nearest common one where a phone's clock wanders", () => {
     const random = seeded(4);
     let time = 0;

@@ -90,6 +90,22 @@ function steadyRate(times: Float64Array): number {
   return count / seconds;
 }
 
+/**
+ * Rates that a sparse film may be made for, the coarsest first: the one that its file declares, whole or in parts, or the
+ * common ones where that is no more than what its clock counts in.
+ *
+ * @param steady pictures a second as they come: no coarser grid has room for them
+ */
+function sparseRates(base: Rate | null, steady: number): Rate[] {
+  if (!base || framesPerSecond(base) > MAX_RATE) {
+    return COMMON_RATES.filter((one) => framesPerSecond(one) > steady).sort(
+      (a, b) => framesPerSecond(a) - framesPerSecond(b),
+    );
+  }
+  const parts = Math.max(1, Math.floor(framesPerSecond(base) / steady));
+  return Array.from({ length: parts }, (_, i) => rate(base.num, base.den * (parts - i)));
+}
+
 /** Chooses the rate of the grid: the declared one if the times are on it, or else the one that they come nearest to. */
 export function chooseRate({
   times,
@@ -108,6 +124,9 @@ export function chooseRate({
   if (base && framesPerSecond(base) <= Math.min(MAX_RATE, 2.5 * steady) && fits(base)) return snapped(base);
   if (steady <= 0) return declared;
   const common = nearestCommon(Math.min(MAX_RATE, steady));
+  if (distance(framesPerSecond(common), steady) < LIKE_RATE && fits(common)) return common;
+  const sparse = sparseRates(base, steady).find(fits);
+  if (sparse) return snapped(sparse);
   if (distance(framesPerSecond(common), steady) < LIKE_RATE) return common;
   return rate(Math.round(Math.min(MAX_RATE, steady) * 1000), 1000);
 }
