@@ -24,13 +24,25 @@ export const SMALL_BODY_BYTES = 2 ** 20;
 /** The largest list of cuts that makes sense. */
 export const LIST_BODY_BYTES = 8 * 2 ** 20;
 
+/** What is to be thrown for an error: for a refusal an answer with its status that says why. */
+const answerFor = (error: unknown): unknown =>
+  error instanceof Refusal ? refusal(error.status, asSentence(error.message)) : error;
+
 /** Lets `work` be refused: the answer then has the refusal's status and says why. */
 export function orRefuse<T>(work: () => T): T {
   try {
     return work();
   } catch (error) {
-    if (error instanceof Refusal) throw refusal(error.status, asSentence(error.message));
-    throw error;
+    throw answerFor(error);
+  }
+}
+
+/** The same for work that takes its time. */
+export async function orRefuseLater<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    throw answerFor(error);
   }
 }
 

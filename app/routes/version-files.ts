@@ -1,8 +1,9 @@
 import { Readable } from "node:stream";
 import { zipOf } from "~/disk/zip.server";
-import { VERSION_FILES, versionFiles } from "~/jobs/version-files.server";
+import { VERSION_FILES } from "~/jobs/version-files.server";
+import { writeVersionFiles } from "~/jobs/write-version-files.server";
 import type { Route } from "./+types/version-files";
-import { orRefuse, refusal, requireFilm } from "./requests.server";
+import { orRefuseLater, refusal, requireFilm } from "./requests.server";
 import { exportsTexts } from "~/texts/exports";
 
 const t = exportsTexts.versionFilesRoute;
@@ -16,20 +17,19 @@ const saved = (body: BodyInit, name: string, type: string) =>
   });
 
 /** What is known of a version as a file: `…/path.csv`, `…/timeline.otio`, or all of it as `…/all.zip`. */
-export function loader({ params }: Route.LoaderArgs) {
+export async function loader({ params }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
-  const { base, write } = orRefuse(() => versionFiles(film, params.versionId));
+  const wanted = VERSION_FILES.filter((known) => params.file === "all.zip" || known === params.file);
+  if (wanted.length === 0) throw refusal(404, t.thereIsNoSuchFile);
+  const { base, texts } = await orRefuseLater(() => writeVersionFiles(film, params.versionId, wanted));
+  const written = texts.flatMap(({ file, text }) => (text === null ? [] : [{ file, text }]));
   if (params.file === "all.zip") {
-    const parts = VERSION_FILES.flatMap((file) => {
-      const text = write(file);
-      return text === null ? [] : [{ name: `${base}/${file}`, text }];
-    });
+    const parts = written.map(({ file, text }) => ({ name: `${base}/${file}`, text }));
     const stream = Readable.toWeb(zipOf(parts)) as ReadableStream<Uint8Array>;
     return saved(stream, `${base}.zip`, "application/zip");
   }
-  const file = VERSION_FILES.find((known) => known === params.file);
-  const text = file && write(file);
-  if (!file || text == null) throw refusal(404, t.thereIsNoSuchFile);
-  const type = file.endsWith(".json") || file.endsWith(".otio") ? "application/json" : "text/plain; charset=utf-8";
-  return saved(text, `${base} ${file}`, type);
+  const [only] = written;
+  if (!only) throw refusal(404, t.thereIsNoSuchFile);
+  const isJson = only.file.endsWith(".json") || only.file.endsWith(".otio");
+  return saved(only.text, `${base} ${only.file}`, isJson ? "application/json" : "text/plain; charset=utf-8");
 }

@@ -1,0 +1,50 @@
+import { once } from "node:events";
+import { Refusal } from "~/core/refusal";
+import type { FilmRow } from "~/db/films.server";
+import { builtFile, startWorker } from "~/media/worker-thread.server";
+import { type VersionFile, versionFiles } from "./version-files.server";
+import { databaseFile } from "./workplace.server";
+
+/** Files of a version, as they were asked for. */
+export interface WrittenVersion {
+  /** With which the names of the files begin. */
+  base: string;
+  /** Null where there is nothing to be written. */
+  texts: { file: VersionFile; text: string | null }[];
+}
+export interface VersionFilesAsked {
+  databaseFile: string;
+  filmId: string;
+  versionId: string;
+  files: readonly VersionFile[];
+}
+export type VersionFilesAnswer = WrittenVersion | { refused: string; status: Refusal["status"] };
+
+/** Lays the paths of a version and writes files of it. */
+export function writtenHere(film: FilmRow, versionId: string, files: readonly VersionFile[]): WrittenVersion {
+  const { base, write } = versionFiles(film, versionId);
+  return { base, texts: files.map((file) => ({ file, text: write(file) })) };
+}
+
+/**
+ * The same in a thread of its own: of a long film it takes minutes, in which the server has others to answer.
+ *
+ * @throws Refusal if the film has no such version
+ */
+export async function writeVersionFiles(
+  film: FilmRow,
+  versionId: string,
+  files: readonly VersionFile[],
+): Promise<WrittenVersion> {
+  // Where nothing is built, in development and unit tests, it is done at once.
+  if (builtFile("version-files.js") === null) return writtenHere(film, versionId, files);
+  const asked: VersionFilesAsked = { databaseFile: databaseFile(), filmId: film.id, versionId, files };
+  const worker = startWorker("version-files.js", "", asked);
+  try {
+    const [answer] = (await once(worker, "message")) as [VersionFilesAnswer];
+    if ("refused" in answer) throw new Refusal(answer.refused, answer.status);
+    return answer;
+  } finally {
+    void worker.terminate();
+  }
+}
