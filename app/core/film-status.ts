@@ -59,6 +59,8 @@ export const ExportView = JobView.omit({ kind: true }).extend({
   format: z.enum(FORMAT_IDS),
   /** Whether it waits until somebody lets it go on. */
   isPaused: z.boolean(),
+  /** Whether what was asked for cannot be read any more, so that it cannot be done again. */
+  isUnreadable: z.boolean(),
   /** Frames a second that are being rendered; null while it is too early to say. */
   speed: z.number().nullable(),
   /** Milliseconds since 1970; null until it is done, and for what was done before this was kept. */

@@ -56,7 +56,7 @@ function speedOf({ state, startedAt, progress, begunAtProgress }: JobRow, frames
 /** What is shown of an export that cannot be read: it can be removed, and nothing else. */
 const brokenView = ({ id, filmId }: JobRow): ExportView => ({
   ...{ id, filmId, versionId: "", fileName: t.unreadableExport, folder: null, format: USUAL_OUTPUT.format },
-  ...{ state: "failed", step: "", progress: 0, error: t.removeUnreadableExport, isPaused: false },
+  ...{ state: "failed", step: "", progress: 0, error: t.removeUnreadableExport, isPaused: false, isUnreadable: true },
   ...{ secondsLeft: null, speed: null, finishedAt: null, figures: null, isChanged: false, made: 0, parts: 0 },
 });
 
@@ -68,7 +68,14 @@ function viewOf(job: JobRow, film: FilmRow): ExportView {
   const fileName = result?.fileName ?? render.payload.fileName;
   return {
     ...{ id: job.id, filmId: job.filmId, versionId, fileName, folder, format: output.format },
-    ...{ state: job.state, step: job.step, progress: job.progress, error: job.error, isPaused: job.paused === 1 },
+    ...{
+      state: job.state,
+      step: job.step,
+      progress: job.progress,
+      error: job.error,
+      isPaused: job.paused === 1,
+      isUnreadable: false,
+    },
     secondsLeft: secondsLeft(job),
     speed: speedOf(job, frames),
     finishedAt: job.state === "done" ? job.finishedAt : null,

@@ -152,8 +152,8 @@ describe("exports", () => {
     db.prepare("UPDATE jobs SET state = 'done', result = '{' WHERE id = ?").run(second);
     const { queue, files } = await listed();
     expect([queue.map(({ id }) => id), files.map(({ id }) => id).sort()]).toEqual([[third], [first, second].sort()]);
-    expect(files.map(({ state, error }) => [state, error])).toEqual(
-      [1, 2].map(() => ["failed", expect.stringContaining("is damaged. Delete it")]),
+    expect(files.map(({ isUnreadable, error }) => [isUnreadable, error])).toEqual(
+      [1, 2].map(() => [true, expect.stringContaining("is damaged. Delete it")]),
     );
     expect((await get(status, { filmId: "film" })).status).toBe(200);
     await ask();

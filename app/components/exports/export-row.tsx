@@ -47,7 +47,7 @@ export function ExportRow(props: ExportRowProps) {
             {props.about}
             <p className="text-xs text-warn">{item.error ?? t.cancelledNoFileWasLeft}</p>
           </div>
-          <Button onClick={() => props.change("retry", item)}>{t.renderAgain}</Button>
+          {!item.isUnreadable && <Button onClick={() => props.change("retry", item)}>{t.renderAgain}</Button>}
           <Remove {...props} />
         </div>
       );
