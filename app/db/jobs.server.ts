@@ -82,7 +82,8 @@ const IS_URGENT = `kind IN (${URGENT.map((kind) => `'${kind}'`).join(", ")})`;
 
 /**
  * Takes the oldest waiting job, or null: one that is urgent, if there is any. While a film's clips are still to be brought
- * together, nothing else can be done with it. One render is under way at a time: it keeps both cores busy.
+ * together, nothing else can be done with it. One render is under way at a time: it keeps both cores busy. One mark is followed
+ * at a time, so that a thousand of them keep no other film waiting.
  *
  * @param onlyUrgent whether others are left waiting
  */
@@ -93,6 +94,8 @@ export function takeJob(db: Db, onlyUrgent = false): JobRow | null {
         `SELECT ${COLUMNS} FROM jobs WHERE state = 'queued' AND paused = 0 AND (NOT ? OR ${IS_URGENT})
            AND (kind <> 'render' OR NOT EXISTS (
              SELECT 1 FROM jobs AS other WHERE other.kind = 'render' AND other.state = 'running'))
+           AND (kind <> 'follow' OR NOT EXISTS (
+             SELECT 1 FROM jobs AS other WHERE other.kind = 'follow' AND other.state = 'running'))
            AND (kind = 'join' OR NOT EXISTS (
              SELECT 1 FROM jobs AS other
              WHERE other.film_id = jobs.film_id AND other.kind = 'join' AND other.state <> 'done'))

@@ -35,6 +35,13 @@ describe("jobs", () => {
     expect([takeJob(db)?.id, takeJob(db, true), takeJob(db)?.id]).toEqual(["mark", null, "first"]);
   });
 
+  test("of marks are taken one at a time, so that many of them keep nobody else waiting", () => {
+    for (let i = 0; i < 5; i++) insertJob(db, { id: `mark${i}`, filmId: "film", kind: "follow" });
+    expect([takeJob(db)?.id, takeJob(db)?.id, takeJob(db, true)]).toEqual(["mark0", "first", null]);
+    finishJob(db, "mark0", { state: "done" });
+    expect([takeJob(db, true)?.id, takeJob(db)?.id]).toEqual(["mark1", "second"]);
+  });
+
   test("of a film of clips wait until these are there", () => {
     insertJob(db, { id: "join", filmId: "film", kind: "join" });
     expect(takeJob(db)?.id).toBe("join");

@@ -2,11 +2,11 @@ import { nanoid } from "nanoid";
 import { type MarkedThing, markedThings } from "~/core/subjects/marks/marked-things";
 import { ledTrack } from "~/core/subjects/marks/guide";
 import type { Track } from "~/core/subjects/tracking/track";
-import type { FrameRange } from "~/core/time/rate";
+import { type FrameRange, rangeKey } from "~/core/time/rate";
 import type { Db } from "~/db/database.server";
 import { findFilm } from "~/db/films.server";
 import { insertJob, listJobs } from "~/db/jobs.server";
-import { findMarkTrack, listMarks, saveMarkTrack } from "~/db/marks.server";
+import { listMarks, listMarkTracks, saveMarkTrack } from "~/db/marks.server";
 import { listShots } from "~/db/shots.server";
 import { decodeLight } from "~/media/decode-light.server";
 import type { FilmFile } from "~/media/film-file";
@@ -19,19 +19,27 @@ import { proxyFolder } from "./workplace.server";
 function untracked(db: Db, filmId: string): MarkedThing[] {
   const marks = listMarks(db, filmId);
   if (marks.length === 0) return [];
+  const made = new Set(listMarkTracks(db, filmId).map(({ basis }) => basis));
   return listShots(db, filmId)
     .flatMap((shot) => markedThings(marks, shot))
-    .filter(({ basis }) => !findMarkTrack(db, filmId, basis));
+    .filter(({ basis }) => !made.has(basis));
 }
 
 const foundIn = (db: Db, filmId: string, shot: FrameRange): Track[] => tracksOfShots(db, filmId, [shot])[0]!;
 
-/** Keeps the track of a thing of which everything was found already; false if it must be looked for. */
-function followLed(db: Db, filmId: string, thing: MarkedThing): boolean {
+/** Keeps the tracks of things of which everything was found already, and gives those that must be looked for. */
+function notLed(db: Db, filmId: string, things: readonly MarkedThing[]): MarkedThing[] {
   const { info } = findFilm(db, filmId)!;
-  const track = ledTrack(thing, foundIn(db, filmId, thing.shot), info.picture, info.rate);
-  if (track) saveMarkTrack(db, filmId, thing.basis, track);
-  return track !== null;
+  // A shot may have a thousand marks, and what was found in it is long to read.
+  const found = new Map<string, Track[]>();
+  return things.filter((thing) => {
+    const shot = rangeKey(thing.shot);
+    const tracks = found.get(shot) ?? foundIn(db, filmId, thing.shot);
+    found.set(shot, tracks);
+    const track = ledTrack(thing, tracks, info.picture, info.rate);
+    if (track) saveMarkTrack(db, filmId, thing.basis, track);
+    return track === null;
+  });
 }
 
 /**
@@ -46,7 +54,7 @@ export function followUntracked(db: Db, filmId: string): boolean {
       .map(({ payload }) => FollowPayload.parse(JSON.parse(payload)).basis),
   );
   const missing = untracked(db, filmId).filter(({ basis }) => !underWay.has(basis));
-  const unled = missing.filter((thing) => !followLed(db, filmId, thing));
+  const unled = missing.length > 0 ? notLed(db, filmId, missing) : [];
   for (const { basis } of unled) insertJob(db, { id: nanoid(10), filmId, kind: "follow", payload: { basis } });
   return unled.length > 0;
 }

@@ -57,11 +57,13 @@ describe("the queue", () => {
     add("other", "waits", "follow");
     wakeQueue();
     await until({ a: "running", b: "running", mark: "running", other: "queued", c: "queued" });
+    // One mark is followed at a time, and a place beside it is left for everything else.
     await changeJob("a", "cancel");
-    await until({ a: "cancelled", other: "running", c: "queued" });
-    await changeJob("mark", "cancel");
+    await until({ a: "cancelled", other: "queued", c: "queued" });
     await changeJob("b", "cancel");
-    await until({ mark: "cancelled", b: "cancelled", c: "running" });
+    await until({ b: "cancelled", mark: "running", other: "queued", c: "running" });
+    await changeJob("mark", "cancel");
+    await until({ mark: "cancelled", other: "running", c: "running" });
   });
 
   test("takes up what an ended server has left, and goes from one job to the next", async () => {
