@@ -1,5 +1,6 @@
 /** How a version is exported: to which format, at which quality and rate, how loud, and where to. */
 import { z } from "zod";
+import { clamped } from "../clamped";
 import { BIT_DEPTHS, type BitDepth, depthFor } from "../image/bit-depth";
 import { framesPerSecond, Rate } from "../time/rate";
 import { FORMAT_IDS, outputFormat, type OutputFormat } from "./output-formats";
@@ -60,10 +61,10 @@ export const RATES: readonly Rate[] = [
   { num: 60, den: 1 },
 ];
 
-/** The number that a format's encoder is given, within what it takes; 0 where it has none. */
+/** The number that a format's encoder is given: a whole one within what it takes; 0 where it has none. */
 export function qualityNumber({ quality: scale }: OutputFormat, quality: OutputSettings["quality"]): number {
   if (!scale) return 0;
-  return typeof quality === "number" ? Math.min(scale.most, Math.max(scale.least, quality)) : scale[quality];
+  return typeof quality === "number" ? Math.round(clamped(quality, scale.least, scale.most)) : scale[quality];
 }
 
 /** The bits of a sample that a film with so many is exported with. */

@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { addTurn, asTurns, giveTurn, moveTurn, removeTurn } from "./edit-turns";
+import { addTurn, asTurns, followBetween, giveTurn, moveTurn, removeTurn } from "./edit-turns";
 
 const SHOT = { start: 100, end: 400 };
 const TURNS = asTurns([
@@ -31,4 +31,13 @@ test("a turn is taken out, also the first", () => {
 test("a turn is added, in the place of one at the same frame", () => {
   expect(said(addTurn(TURNS, 250, ["c"]))).toEqual(["100 a", "200 b", "250 c", "300 a"]);
   expect(said(addTurn(TURNS, 200, ["c"]))).toEqual(["100 a", "200 c", "300 a"]);
+});
+
+test("somebody is followed in a stretch, and after it whoever was followed there before", () => {
+  const between = (start: number, end: number) => said(followBetween(TURNS, { start, end }, ["c"], SHOT));
+  expect(between(150, 180)).toEqual(["100 a", "150 c", "180 a", "200 b", "300 a"]);
+  expect(between(250, 350)).toEqual(["100 a", "200 b", "250 c", "350 a"]);
+  expect(between(200, 300)).toEqual(["100 a", "200 c", "300 a"]);
+  expect(between(350, 400)).toEqual(["100 a", "200 b", "300 a", "350 c"]);
+  expect(between(50, 150)).toEqual(["100 c", "150 a", "200 b", "300 a"]);
 });
