@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { copyFile, link, mkdir, open, rename, rm } from "node:fs/promises";
-import { dirname, extname, join } from "node:path";
+import { dirname, extname, join, parse } from "node:path";
+import { namesLike } from "~/core/formats/file-names";
 
 /** What `asideName` makes; whoever finds such a file without its writer may remove it. */
 const ASIDE = /^\.[\da-f-]{36}\.part(\.\w+)?$/;
@@ -93,6 +94,21 @@ export async function writeAsideFree<T>(
   } finally {
     if (aside !== null) await rm(aside, { force: true });
   }
+}
+
+/**
+ * Lets `write` make a file, whole, under a name or, where that is taken and not to be replaced, under the same with a number.
+ *
+ * @returns the name that it has got, and what `write` returns
+ */
+export async function writeNamed<T>(
+  file: string,
+  replaces: boolean,
+  write: (aside: string) => Promise<T>,
+): Promise<{ name: string; result: T }> {
+  const { base, dir, ext, name } = parse(file);
+  if (replaces) return { name: base, result: await writeAside(file, write) };
+  return writeAsideFree(dir, namesLike(name, ext), write);
 }
 
 /**

@@ -1,7 +1,7 @@
 /** Exports: what is asked for, what is under way, and what there is. */
 import { existsSync } from "node:fs";
 import { rm } from "node:fs/promises";
-import { dirname, join } from "node:path";
+import { join } from "node:path";
 import { nanoid } from "nanoid";
 import type { ExportView } from "~/core/film-status";
 import type { Version } from "~/core/edits/film-state";
@@ -21,7 +21,7 @@ import { listShots } from "~/db/shots.server";
 import { readableOrNull } from "~/db/readable";
 import { listVersions } from "~/db/versions.server";
 import { exportsTexts } from "~/texts/exports";
-import { exportFile } from "./export-file.server";
+import { exportFolder } from "./export-file.server";
 import { exportPrint } from "./export-state.server";
 import { requireOut } from "./out-folders.server";
 import { readRender, RENDERING_SHARE, type RenderPayload } from "./payloads";
@@ -63,19 +63,12 @@ const brokenView = ({ id, filmId }: JobRow): ExportView => ({
 function viewOf(job: JobRow, film: FilmRow): ExportView {
   const render = readRender(job);
   if (!render) return brokenView(job);
-  const { result } = render;
+  const { result, fileName } = render;
   const { versionId, folder, output, frames } = render.payload;
-  const fileName = result?.fileName ?? render.payload.fileName;
+  const { id, filmId, state, step, progress, error, paused } = job;
   return {
-    ...{ id: job.id, filmId: job.filmId, versionId, fileName, folder, format: output.format },
-    ...{
-      state: job.state,
-      step: job.step,
-      progress: job.progress,
-      error: job.error,
-      isPaused: job.paused === 1,
-      isUnreadable: false,
-    },
+    ...{ id, filmId, versionId, fileName, folder, format: output.format },
+    ...{ state, step, progress, error, isPaused: paused === 1, isUnreadable: false },
     secondsLeft: secondsLeft(job),
     speed: speedOf(job, frames),
     finishedAt: job.state === "done" ? job.finishedAt : null,
@@ -154,7 +147,7 @@ export function requestExports(
       .flatMap((job) => {
         const render = readRender(job);
         if (!render || (render.payload.folder === null && job.filmId !== film.id)) return [];
-        return `${render.payload.folder ?? ""}/${render.result?.fileName ?? render.payload.fileName}`;
+        return `${render.payload.folder ?? ""}/${render.fileName}`;
       }),
   );
   const shots = listShots(db(), film.id);
@@ -204,12 +197,12 @@ export async function deleteExport(job: JobRow): Promise<void> {
   const render = readRender(job);
   // What a job that is not done was going to write is not there, or is somebody else's.
   if (render?.result && job.state === "done") {
-    const folder = dirname(exportFile(job, render.payload));
+    const folder = exportFolder(job, render.payload);
     const { written, sidecars } = render.result;
     if (written.length > 0) await deleteWritten(folder, written);
     // Of what an older Glad Pan has written only the names are known; in the library's own folder nobody else has them.
     else if (render.payload.folder === null) {
-      for (const name of [render.payload.fileName, ...sidecars]) await rm(join(folder, name), { force: true });
+      for (const name of [render.fileName, ...sidecars]) await rm(join(folder, name), { force: true });
     }
   }
   deleteJob(db(), job.id);
@@ -220,11 +213,9 @@ export function findExportFile(film: FilmRow, name: string): { file: string; med
   for (const job of listJobs(db(), film.id).toReversed()) {
     const render = job.kind === "render" && job.state === "done" ? readRender(job) : null;
     if (!render?.result) continue;
-    const { payload, result } = render;
-    const file = join(dirname(exportFile(job, payload)), name);
-    if ((result.fileName ?? payload.fileName) === name) {
-      return { file, mediaType: outputFormat(payload.output.format).mediaType };
-    }
+    const { payload, result, fileName } = render;
+    const file = join(exportFolder(job, payload), name);
+    if (fileName === name) return { file, mediaType: outputFormat(payload.output.format).mediaType };
     if (result.sidecars.includes(name)) {
       return { file, mediaType: name.endsWith(".vtt") ? "text/vtt" : "application/x-subrip" };
     }

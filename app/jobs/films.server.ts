@@ -59,6 +59,8 @@ type FilmNote = z.infer<typeof FilmNote>;
 const noteFile = (folder: string): string => join(folder, "film.json");
 /** Says that a film was to be removed, should we not get to the end of it. */
 const removedFile = (folder: string): string => join(folder, "removed");
+const noteRemoval = (id: string): Promise<void> =>
+  writeAside(removedFile(filmFolder(id)), (aside) => writeFile(aside, ""));
 
 /** The versions that a film has at first: those of a house style, or one for phones. */
 function firstVersions(styleId: string | null): Version[] {
@@ -204,7 +206,7 @@ export async function useFields(film: FilmRow): Promise<void> {
 /** Removes a film with all that was made of it; false if there is none with this id. */
 export async function removeFilm(id: string): Promise<boolean> {
   if (!hasFilm(db(), id)) return false;
-  await writeAside(removedFile(filmFolder(id)), (aside) => writeFile(aside, ""));
+  await noteRemoval(id);
   await stopJobs(id);
   deleteFilm(db(), id);
   await rm(filmFolder(id), { recursive: true, force: true });
@@ -218,11 +220,10 @@ export async function removeFilm(id: string): Promise<boolean> {
  * @param id of the film
  */
 export async function wholeOrNothing<T>(id: string, work: () => Promise<T>): Promise<T> {
-  const mark = removedFile(filmFolder(id));
-  await writeAside(mark, (aside) => writeFile(aside, ""));
+  await noteRemoval(id);
   try {
     const result = await work();
-    await rm(mark);
+    await rm(removedFile(filmFolder(id)));
     return result;
   } catch (error) {
     if (!(await removeFilm(id))) await rm(filmFolder(id), { recursive: true, force: true });

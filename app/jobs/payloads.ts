@@ -40,12 +40,16 @@ export const RenderResult = FileFigures.extend({
 });
 export type RenderResult = z.infer<typeof RenderResult>;
 
-/** What a render was asked for, and what came of it so far; null where what is stored of it cannot be read. */
-export const readRender = ({ payload, result }: Pick<JobRow, "payload" | "result">) =>
-  readableOrNull(() => ({
-    payload: RenderPayload.parse(JSON.parse(payload)),
-    result: result === null ? null : RenderResult.parse(JSON.parse(result)),
-  }));
+/**
+ * What a render was asked for, what came of it so far, and the name that its file has got or is to get; null where what is
+ * stored of it cannot be read.
+ */
+export const readRender = (job: Pick<JobRow, "payload" | "result">) =>
+  readableOrNull(() => {
+    const payload = RenderPayload.parse(JSON.parse(job.payload));
+    const result = job.result === null ? null : RenderResult.parse(JSON.parse(job.result));
+    return { payload, result, fileName: result?.fileName ?? payload.fileName };
+  });
 
 /** A new export that is to take the place of a film's file, and the file's name. */
 export const MatchPayload = z.object({ file: z.string(), name: z.string(), info: FilmInfo });

@@ -1,4 +1,4 @@
-import { dirname, join } from "node:path";
+import { join } from "node:path";
 import { withCaptions } from "~/core/captions/captioned";
 import { heardIn } from "~/core/composition/heard";
 import { shownIn, withLayers } from "~/core/composition/shown";
@@ -14,7 +14,7 @@ import type { FilmFile } from "~/media/film-file";
 import { identityOf } from "~/media/film-identity.server";
 import { withTrack, writeSidecars } from "../pipelines/caption-files.server";
 import { exportVersion } from "../pipelines/export-version.server";
-import { exportFile } from "./export-file.server";
+import { exportFolder } from "./export-file.server";
 import { exportPrint } from "./export-state.server";
 import { loadFramings } from "./framings.server";
 import { requireOut } from "./out-folders.server";
@@ -55,13 +55,13 @@ export async function renderVersion(
     shots: framings.map(({ range, tracks }) => ({ ...range, tracks })),
   });
   const shown = withLayers(bare, { ...version, layers, size: target, kept: ranges, fps });
-  const file = exportFile(job, payload);
+  const folder = exportFolder(job, payload);
   const plan = {
     ...{ ...film, target, ranges, shown, output, own: libraryFiles(version), heard: heardIn(shots, ranges, fps) },
     cuts: framings.map(({ range }) => range.start),
   };
   const exported = (track?: string) =>
-    exportVersion(track === undefined ? plan : { ...plan, captions: track }, file, {
+    exportVersion(track === undefined ? plan : { ...plan, captions: track }, join(folder, fileName), {
       ...{ signal, limitSeconds: version.limitSeconds, replaces: payload.replaces },
       parts: { folder: partsFolder(job.filmId), film: identityOf(film) },
       onProgress: ({ step, share }) =>
@@ -71,7 +71,6 @@ export async function renderVersion(
     });
   const said = { captions, kept: ranges, rate: film.info.rate };
   const figures = await (version.captions.track ? withTrack(said, exported) : exported());
-  const folder = dirname(file);
   const beside = join(folder, figures.fileName);
   const sidecars = version.captions.sidecar ? await writeSidecars(beside, said, payload.replaces) : [];
   return {

@@ -2,7 +2,7 @@
 import { existsSync, readdirSync, rmdirSync, rmSync, statSync } from "node:fs";
 import { join } from "node:path";
 import pino from "pino";
-import { backupIsDue, makeBackup } from "~/db/backups.server";
+import { backUpLast, backupIsDue, makeBackup } from "~/db/backups.server";
 import { keepReserve } from "~/disk/reserve.server";
 import { isAside } from "~/disk/write-aside.server";
 import { forgetParts } from "~/media/render/parts.server";
@@ -74,15 +74,21 @@ async function backUp(): Promise<void> {
   if (backupIsDue(db(), backupsFolder())) await makeBackup(db(), backupsFolder());
 }
 
-/** Does something now and again and again; what fails is told in the log, and tried again the next time. */
+/** Does something; what fails is told in the log. */
+const attempted = (what: () => Promise<void>): Promise<void> =>
+  what().catch((error: unknown) =>
+    log.error({ error: error instanceof Error ? error.message : error }, "upkeep failed"),
+  );
+
+/** Does something now and again and again; what fails is tried again the next time. */
 function every(intervalMs: number, what: () => Promise<void>): void {
-  const attempt = () =>
-    void what().catch((error: unknown) =>
-      log.error({ error: error instanceof Error ? error.message : error }, "upkeep failed"),
-    );
+  const attempt = () => void attempted(what);
   attempt();
   setInterval(attempt, intervalMs).unref();
 }
+
+/** Backs the library up before it is closed. */
+export const endUpkeep = (): Promise<void> => attempted(async () => backUpLast(db(), backupsFolder()));
 
 /** Sees to the data folder from now on. */
 export function startUpkeep(): void {

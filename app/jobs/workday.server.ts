@@ -1,6 +1,4 @@
 /** How the server's work begins and ends. */
-import pino from "pino";
-import { backUpLast } from "~/db/backups.server";
 import { readyDatabase } from "~/db/ready-database.server";
 import type { Db } from "~/db/database.server";
 import { isDiskFull } from "~/disk/disk-space.server";
@@ -10,19 +8,16 @@ import { StartError } from "~/disk/start-error";
 import { hasFilmFolders, reconcileFilms } from "./films.server";
 import { stopPieces } from "./proxy-pieces.server";
 import { startQueue, stopQueue } from "./queue.server";
-import { clearHalfUploads, startUpkeep, sweepAsides } from "./upkeep.server";
+import { clearHalfUploads, endUpkeep, startUpkeep, sweepAsides } from "./upkeep.server";
 import {
   backupsFolder,
   databaseFile,
   dataFolder,
   dataFolderShown,
-  db,
   diskIsFull,
   uploadsFolder,
   useDatabase,
 } from "./workplace.server";
-
-const log = pino({ name: "workday" });
 
 /** Held as long as this process works; what nobody holds is given up. */
 let lock: FolderLock | null = null;
@@ -62,15 +57,13 @@ export async function startWork(): Promise<string | null> {
   startUpkeep();
   if (found === 0) return null;
   const films = found === 1 ? "1 film" : `${found} films`;
-  return `${films} in the data folder that the library did not have: added again, without the work on them.`;
+  return `Added ${films} from the data folder that the library did not list. Earlier edits of them are not in it.`;
 }
 
 /** Gives back what is under way, closes the database, and gives the data folder up. */
 export async function stopWork(): Promise<void> {
   await Promise.all([stopQueue(), stopPieces()]);
-  await backUpLast(db(), backupsFolder()).catch((error: unknown) =>
-    log.error({ error: error instanceof Error ? error.message : error }, "not backed up"),
-  );
+  await endUpkeep();
   useDatabase(null);
   lock?.release();
 }

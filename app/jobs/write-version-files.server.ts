@@ -1,9 +1,9 @@
 import { once } from "node:events";
+import { Worker } from "node:worker_threads";
 import { Refusal } from "~/core/refusal";
 import type { FilmRow } from "~/db/films.server";
-import { builtFile, startWorker } from "~/media/worker-thread.server";
+import { builtFile } from "~/media/worker-thread.server";
 import { type VersionFile, versionFiles } from "./version-files.server";
-import { databaseFile } from "./workplace.server";
 
 /** Files of a version, as they were asked for. */
 export interface WrittenVersion {
@@ -13,7 +13,6 @@ export interface WrittenVersion {
   texts: { file: VersionFile; text: string | null }[];
 }
 export interface VersionFilesAsked {
-  databaseFile: string;
   filmId: string;
   versionId: string;
   files: readonly VersionFile[];
@@ -37,9 +36,9 @@ export async function writeVersionFiles(
   files: readonly VersionFile[],
 ): Promise<WrittenVersion> {
   // Where nothing is built, in development and unit tests, it is done at once.
-  if (builtFile("version-files.js") === null) return writtenHere(film, versionId, files);
-  const asked: VersionFilesAsked = { databaseFile: databaseFile(), filmId: film.id, versionId, files };
-  const worker = startWorker("version-files.js", "", asked);
+  const entry = builtFile("version-files.js");
+  if (entry === null) return writtenHere(film, versionId, files);
+  const worker = new Worker(entry, { workerData: { filmId: film.id, versionId, files } satisfies VersionFilesAsked });
   try {
     const [answer] = (await once(worker, "message")) as [VersionFilesAnswer];
     if ("refused" in answer) throw new Refusal(answer.refused, answer.status);

@@ -4,9 +4,8 @@ import { tmpdir } from "node:os";
 import { join, parse } from "node:path";
 import { type CaptionText, captionsIn } from "~/core/captions/caption";
 import { writeSrt, writeVtt } from "~/core/captions/write-captions";
-import { namesLike } from "~/core/formats/file-names";
 import type { FrameRange, Rate } from "~/core/time/rate";
-import { writeAside, writeAsideFree } from "~/disk/write-aside.server";
+import { writeNamed } from "~/disk/write-aside.server";
 
 /** What is said in a version of a film. */
 export interface SaidIn {
@@ -33,11 +32,8 @@ export async function writeSidecars(
   const texts = { ".srt": writeSrt(said, rate), ".vtt": writeVtt(said, rate) };
   const names: string[] = [];
   for (const [extension, text] of Object.entries(texts)) {
-    const write = (aside: string) => writeFile(aside, text);
-    if (replaces) {
-      await writeAside(join(dir, `${name}${extension}`), write);
-      names.push(`${name}${extension}`);
-    } else names.push((await writeAsideFree(dir, namesLike(name, extension), write)).name);
+    const file = join(dir, `${name}${extension}`);
+    names.push((await writeNamed(file, replaces, (aside) => writeFile(aside, text))).name);
   }
   return names;
 }

@@ -1,7 +1,5 @@
-import { parse } from "node:path";
 import type { FileFigures } from "~/core/film-status";
-import { namesLike } from "~/core/formats/file-names";
-import { writeAside, writeAsideFree } from "~/disk/write-aside.server";
+import { writeNamed } from "~/disk/write-aside.server";
 import type { RenderOptions } from "~/media/render/encode.server";
 import type { RenderPlan } from "~/media/render/plan";
 import { renderFilm, type Rendered } from "~/media/render/render.server";
@@ -46,8 +44,6 @@ export async function exportVersion(
     onProgress?.({ step: "checking", share: 1 });
     return { ...figures, ...rendered };
   };
-  const { base, dir, ext, name } = parse(file);
-  if (replaces) return { ...(await writeAside(file, write)), fileName: base };
-  const written = await writeAsideFree(dir, namesLike(name, ext), write);
-  return { ...written.result, fileName: written.name };
+  const { name, result } = await writeNamed(file, replaces, write);
+  return { ...result, fileName: name };
 }

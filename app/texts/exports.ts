@@ -3,8 +3,8 @@ import { counted, fixed } from "./numbers";
 export const exportsTexts = {
   /** jobs/exports.server.ts */
   stored: {
-    unreadableExport: "An export that cannot be read",
-    removeUnreadableExport: "What was stored of this export is damaged. Delete it and export the version again.",
+    unreadableExport: "Unreadable export",
+    removeUnreadableExport: "The data of this export is damaged. Delete it and export the version again.",
   },
   /** components/exports/export-row.tsx */
   exportRow: {

@@ -1,4 +1,4 @@
-import { type FrameRange, framesPerSecond, type Rate } from "./rate";
+import { type FrameRange, framesPerSecond, Rate } from "./rate";
 
 /**
  * A film's own grid of frames, made from the time stamps of its pictures. Frame n is the picture that a player shows
@@ -111,7 +111,9 @@ export function chooseRate({
   times,
   declared: { base, average },
 }: Pick<PictureTimes, "times" | "declared">): Rate | null {
-  const declared = base && framesPerSecond(base) <= MAX_RATE ? base : average;
+  // Two pictures a tick apart have a mean that is no film's.
+  const mean = average && Rate.safeParse(average).success ? average : null;
+  const declared = base && framesPerSecond(base) <= MAX_RATE ? base : mean;
   if (times.length < 3) return declared;
   const steady = steadyRate(times);
   const fits = (one: Rate) => shareOnGrid(times, framesPerSecond(one)) >= MOST;
@@ -124,11 +126,10 @@ export function chooseRate({
   if (base && framesPerSecond(base) <= Math.min(MAX_RATE, 2.5 * steady) && fits(base)) return snapped(base);
   if (steady <= 0) return declared;
   const common = nearestCommon(Math.min(MAX_RATE, steady));
-  if (distance(framesPerSecond(common), steady) < LIKE_RATE && fits(common)) return common;
-  const sparse = sparseRates(base, steady).find(fits);
-  if (sparse) return snapped(sparse);
-  if (distance(framesPerSecond(common), steady) < LIKE_RATE) return common;
-  return rate(Math.round(Math.min(MAX_RATE, steady) * 1000), 1000);
+  const isLike = distance(framesPerSecond(common), steady) < LIKE_RATE;
+  const fitting = [...(isLike ? [common] : []), ...sparseRates(base, steady)].find(fits);
+  if (fitting) return snapped(fitting);
+  return isLike ? common : rate(Math.round(Math.min(MAX_RATE, steady) * 1000), 1000);
 }
 
 /** Frames without a picture of their own, and where they are many in a row. */
