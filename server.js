@@ -37,6 +37,10 @@ const { door, openWorkplace, startWork, stopWork, addDemo, openFilms, StartError
 const app = express();
 app.disable("x-powered-by");
 app.use(door(development));
+// Who asks before the library is open waits for it.
+let opened;
+const opening = new Promise((resolve) => (opened = resolve));
+app.use((_req, _res, next) => void opening.then(() => next()));
 // Films are compressed already, and are read in ranges.
 app.use(
   compression({
@@ -68,13 +72,15 @@ const listen = () =>
     });
   });
 
+// The port comes first: a start that is refused leaves nothing behind.
+const server = await listen();
 try {
   await openWorkplace(url);
 } catch (error) {
   if (!(error instanceof StartError)) throw error;
   giveUp(error.message);
 }
-const server = await listen();
+opened();
 // An upload of a large film takes longer than Node allows a request by default.
 server.requestTimeout = 0;
 
@@ -90,8 +96,10 @@ async function stop() {
 process.on("SIGTERM", stop);
 process.on("SIGINT", stop);
 
-const told = await startWork();
-if (told) console.log(told);
+// A library with much to tidy up after a kill can be used at once.
+const tidied = startWork();
 if (process.env.GLAD_PAN_DEMO === "1") await addDemo();
 for (const said of await openFilms(process.argv.slice(2), url)) console.log(said);
 console.log(`Glad Pan is ready: open ${url}`);
+const told = await tidied;
+if (told) console.log(told);

@@ -28,6 +28,12 @@ function checkHost(): RequestHandler {
   };
 }
 
+/** Only a proxy is asked for whole addresses; what follows takes them for paths. */
+function checkTarget(request: Request, response: Response, next: NextFunction): void {
+  if (request.originalUrl.startsWith("/")) return next();
+  refuse(response, 400, "Ask for a path, not for a whole address.");
+}
+
 /** Whether a browser says that the request comes from a page of ours. Whoever says nothing is not believed. */
 function isFromHere({ headers }: Request): boolean {
   const { origin, "sec-fetch-site": site } = headers;
@@ -107,6 +113,6 @@ export function door(development: boolean): Router {
     response.locals.nonce = randomBytes(18).toString("base64");
     next();
   });
-  router.use(headers(development), drain, checkHost(), checkOrigin, checkLength);
+  router.use(headers(development), drain, checkHost(), checkTarget, checkOrigin, checkLength);
   return router;
 }

@@ -29,8 +29,9 @@ const COLUMNS = `id, film_id AS filmId, kind, state, payload, step, progress, be
 
 /** After so many starts that all ended with the server and got nowhere, a job is given up: it may be what ends it. */
 const MAX_ATTEMPTS = 4;
-/** Share of a job that counts as having got somewhere. */
+/** Share of a job that counts as having got further within a step. */
 const SOME_PROGRESS = 0.01;
+const GOT_ON = `@progress >= headway + ${SOME_PROGRESS} OR (step <> @step AND @progress > headway)`;
 
 export function insertJob(db: Db, job: Pick<JobRow, "id" | "filmId" | "kind"> & { payload?: unknown }): void {
   db.prepare(
@@ -113,8 +114,10 @@ export function takeJob(db: Db, onlyUrgent = false): JobRow | null {
 }
 
 /**
- * Notes how far a running job is. Once it has got on, earlier starts do not count any more. How long the rest takes is told
- * from the step that is under way: what was there already when it began is no work.
+ * Notes how far a running job is. Earlier starts do not count any more once this one gets clearly further than they did, or
+ * begins a step further on, because something that they finished was kept. So a job is given up only where it stops at one
+ * place again and again. How long the rest takes is told from the step that is under way: what was there already when it
+ * began is no work.
  */
 export const reportProgress = (db: Db, id: string, step: string, progress: number, now = Date.now()): void =>
   void db
@@ -122,10 +125,11 @@ export const reportProgress = (db: Db, id: string, step: string, progress: numbe
       `UPDATE jobs SET step = @step, progress = @progress,
          begun_at_progress = CASE WHEN step = @step THEN COALESCE(begun_at_progress, @progress) ELSE @progress END,
          started_at = CASE WHEN step = @step THEN started_at ELSE @now END,
-         attempts = CASE WHEN @progress >= begun_at_progress + @some THEN 0 ELSE attempts END
+         attempts = CASE WHEN ${GOT_ON} THEN 0 ELSE attempts END,
+         headway = CASE WHEN ${GOT_ON} THEN @progress ELSE headway END
        WHERE id = @id AND state = 'running'`,
     )
-    .run({ id, step, progress, some: SOME_PROGRESS, now });
+    .run({ id, step, progress, now });
 
 /** How a job ended. */
 export interface JobEnd {
@@ -150,7 +154,7 @@ export function finishJob(db: Db, id: string, end: JobEnd): void {
 export const retryJob = (db: Db, id: string): void =>
   void db
     .prepare(
-      `UPDATE jobs SET state = 'queued', error = NULL, attempts = 0, progress = 0, paused = 0
+      `UPDATE jobs SET state = 'queued', error = NULL, attempts = 0, progress = 0, headway = 0, paused = 0
        WHERE id = ? AND state IN ('failed', 'cancelled')`,
     )
     .run(id);
@@ -178,7 +182,7 @@ export const giveBackJob = (db: Db, id: string): void =>
 export function recoverJobs(db: Db): void {
   inTransaction(db, () => {
     db.prepare(
-      `UPDATE jobs SET state = 'failed', error = 'Glad Pan stopped ' || attempts || ' times at the beginning of this. Start it again to try once more.'
+      `UPDATE jobs SET state = 'failed', error = 'Glad Pan stopped ' || attempts || ' times at the same place of this. Start it again to try once more.'
        WHERE state = 'running' AND attempts >= ?`,
     ).run(MAX_ATTEMPTS);
     db.prepare("UPDATE jobs SET state = 'queued' WHERE state = 'running'").run();

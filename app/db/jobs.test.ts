@@ -58,7 +58,7 @@ describe("jobs", () => {
   test("report how far they are, and end once", () => {
     takeJob(db);
     reportProgress(db, "first", "Rendering", 0.5);
-    expect(findJob(db, "first")).toMatchObject({ state: "running", step: "Rendering", progress: 0.5, attempts: 1 });
+    expect(findJob(db, "first")).toMatchObject({ state: "running", step: "Rendering", progress: 0.5 });
     finishJob(db, "first", { state: "done", result: { frames: 3 } });
     finishJob(db, "first", { state: "failed", error: "too late" });
     expect(findJob(db, "first")).toMatchObject({ state: "done", progress: 1, error: null, result: '{"frames":3}' });
@@ -107,11 +107,33 @@ describe("jobs", () => {
       recoverJobs(db);
       expect(findJob(db, "first")).toMatchObject({ state: "queued", attempts: 0 });
     }
-    for (let start = 1; start <= 4; start++) {
-      takeJob(db);
+    for (let start = 1; start <= 5; start++) {
+      expect(takeJob(db)?.id).toBe("first");
       for (const step of [0, 0.005]) reportProgress(db, "first", "Rendering", 0.9 + step);
       recoverJobs(db);
     }
+    expect(findJob(db, "first")!.state).toBe("failed");
+  });
+
+  test("that keep a little of each start are taken up however little that is", () => {
+    for (let start = 0; start <= 8; start++) {
+      expect(takeJob(db)?.id).toBe("first");
+      reportProgress(db, "first", "Laying the path", 0);
+      // What is kept of the starts before, and then some frames of the next part.
+      for (const step of [0, 0.0002, 0.0008]) reportProgress(db, "first", "Rendering", 0.001 * start + step);
+      recoverJobs(db);
+    }
+    expect(findJob(db, "first")!.state).toBe("queued");
+  });
+
+  test("that end at the same place every time are given up, however far on that is", () => {
+    const starts = Array.from({ length: 9 }, () => {
+      const job = takeJob(db);
+      for (const progress of [0, 0.2, 0.4]) reportProgress(db, "first", "Rendering", progress);
+      recoverJobs(db);
+      return job?.id;
+    });
+    expect(starts.filter((id) => id === "first")).toHaveLength(5);
     expect(findJob(db, "first")!.state).toBe("failed");
   });
 

@@ -231,29 +231,38 @@ export async function wholeOrNothing<T>(id: string, work: () => Promise<T>): Pro
   }
 }
 
+/** Films' folders as they are now. */
+export const filmFolders = (): string[] =>
+  !existsSync(filmsFolder())
+    ? []
+    : readdirSync(filmsFolder(), { withFileTypes: true }).flatMap((entry) => (entry.isDirectory() ? entry.name : []));
+
 /** Whether there is a film in the data folder, known to the library or not. */
 export const hasFilmFolders = (): boolean =>
-  existsSync(filmsFolder()) &&
-  readdirSync(filmsFolder()).some((id) => isId(id) && !existsSync(removedFile(filmFolder(id))));
+  filmFolders().some((id) => isId(id) && !existsSync(removedFile(filmFolder(id))));
+
+/** Takes films out of the library whose removal was not finished: nobody sees them again. Their folders go later. */
+export function forgetRemoved(): void {
+  for (const id of filmFolders()) if (existsSync(removedFile(filmFolder(id)))) deleteFilm(db(), id);
+}
 
 /**
  * Brings the films' folders and the library together after a server that was killed, or a database that was put back:
  * finishes removals, takes in films that the library does not know, and clears folders without a film.
  *
+ * @param ids films' folders that an ended server left; what this one makes is not finished yet
  * @returns how many films were taken in
  */
-export async function reconcileFilms(): Promise<number> {
+export async function reconcileFilms(ids: readonly string[]): Promise<number> {
   let count = 0;
-  const entries = await readdir(filmsFolder(), { withFileTypes: true }).catch(() => []);
-  for (const { name: id } of entries.filter((entry) => entry.isDirectory())) {
-    const folder = join(filmsFolder(), id);
+  for (const id of ids) {
+    const folder = filmFolder(id);
+    if (hasFilm(db(), id)) continue;
     const files = await readdir(folder);
     if (files.includes("removed")) {
-      deleteFilm(db(), id);
       await rm(folder, { recursive: true, force: true });
       continue;
     }
-    if (hasFilm(db(), id)) continue;
     const note = noteOf(folder);
     const source = files.find((file) => file === note?.kept) ?? files.find((file) => parse(file).name === "source");
     if (!source && !note?.linked) {

@@ -1,5 +1,6 @@
 /** What is seen to at the start, and from time to time while the server runs. */
 import { existsSync, readdirSync, rmdirSync, rmSync, statSync } from "node:fs";
+import { readdir, rm } from "node:fs/promises";
 import { join } from "node:path";
 import pino from "pino";
 import { backUpLast, backupIsDue, makeBackup } from "~/db/backups.server";
@@ -20,22 +21,38 @@ const MINUTE_MS = 60 * 1000;
 const HOUR_MS = 60 * MINUTE_MS;
 const DAY_MS = 24 * HOUR_MS;
 
-/** Removes half-written files, and folders of work under way, that an ended server has left. Needs no database: it may be what makes room for it. */
-export function sweepAsides(folder: string, recursive = true): void {
+/** When a file or folder was changed last, in any way: a second name for an old file keeps its other times. */
+const touchedMs = (path: string): number => statSync(path, { throwIfNoEntry: false })?.ctimeMs ?? Infinity;
+
+/**
+ * Removes half-written files, and folders of work under way, that an ended server has left. Needs no database: it may be
+ * what makes room for it.
+ *
+ * @param before milliseconds since 1970; what was touched later is being written by this server
+ */
+export async function sweepAsides(folder: string, before: number, recursive = true): Promise<void> {
   if (!existsSync(folder)) return;
-  for (const entry of readdirSync(folder, { withFileTypes: true, recursive })) {
-    if (isAside(entry.name)) rmSync(join(entry.parentPath, entry.name), { recursive: true, force: true });
+  for (const entry of await readdir(folder, { withFileTypes: true, recursive })) {
+    if (!isAside(entry.name)) continue;
+    const aside = join(entry.parentPath, entry.name);
+    if (touchedMs(aside) < before) await rm(aside, { recursive: true, force: true });
   }
 }
 
-/** Removes folders with nothing in them; folders inside are done first. */
-export function removeEmptyFolders(folder: string): void {
+/**
+ * Removes folders with nothing in them; folders inside are done first.
+ *
+ * @param before milliseconds since 1970; into what was touched later this server is about to write
+ */
+export function removeEmptyFolders(folder: string, before: number): void {
   if (!existsSync(folder)) return;
   for (const entry of readdirSync(folder, { withFileTypes: true })) {
     if (!entry.isDirectory()) continue;
     const inside = join(folder, entry.name);
-    removeEmptyFolders(inside);
-    if (readdirSync(inside).length === 0) rmdirSync(inside);
+    // Asked first: what is removed inside touches it, too.
+    const isOld = touchedMs(inside) < before;
+    removeEmptyFolders(inside, before);
+    if (isOld && readdirSync(inside).length === 0) rmdirSync(inside);
   }
 }
 
@@ -75,7 +92,7 @@ async function backUp(): Promise<void> {
 }
 
 /** Does something; what fails is told in the log. */
-const attempted = (what: () => Promise<void>): Promise<void> =>
+export const attempted = (what: () => Promise<void>): Promise<void> =>
   what().catch((error: unknown) =>
     log.error({ error: error instanceof Error ? error.message : error }, "upkeep failed"),
   );
@@ -90,10 +107,20 @@ function every(intervalMs: number, what: () => Promise<void>): void {
 /** Backs the library up before it is closed. */
 export const endUpkeep = (): Promise<void> => attempted(async () => backUpLast(db(), backupsFolder()));
 
+/**
+ * Removes what an ended server has left half done.
+ *
+ * @param began when this server began to write, in milliseconds since 1970
+ */
+export const tidyUp = (began: number): Promise<void> =>
+  attempted(async () => {
+    await sweepAsides(dataFolder(), began);
+    for (const { path } of outFolders()) await sweepAsides(path, began, false);
+    removeEmptyFolders(filmsFolder(), began);
+  });
+
 /** Sees to the data folder from now on. */
 export function startUpkeep(): void {
-  for (const { path } of outFolders()) sweepAsides(path, false);
-  removeEmptyFolders(filmsFolder());
   every(HOUR_MS, careForData);
   every(MINUTE_MS, backUp);
 }

@@ -17,7 +17,15 @@ import { findFilm, insertFilm, listFilms } from "~/db/films.server";
 import { listJobs } from "~/db/jobs.server";
 import { saveVersion, listVersions } from "~/db/versions.server";
 import { INFO } from "../../tests/support/film-info";
-import { addFilm, linkFilm, reconcileFilms, removeFilm, wholeOrNothing } from "./films.server";
+import {
+  addFilm,
+  filmFolders,
+  forgetRemoved,
+  linkFilm,
+  reconcileFilms,
+  removeFilm,
+  wholeOrNothing,
+} from "./films.server";
 import { clearHalfUploads, expireUploads, removeEmptyFolders, sweepAsides } from "./upkeep.server";
 import { db, filmFolder, filmsFolder, sourceFile, useDatabase } from "./workplace.server";
 
@@ -35,6 +43,12 @@ afterEach(() => {
   rmSync(folder, { recursive: true });
 });
 
+/** What a start does to what it finds. */
+async function tidied(): Promise<void> {
+  forgetRemoved();
+  await reconcileFilms(filmFolders());
+}
+
 const touch = (file: string, daysAgo = 0) => {
   mkdirSync(join(file, ".."), { recursive: true });
   writeFileSync(file, "x");
@@ -43,18 +57,22 @@ const touch = (file: string, daysAgo = 0) => {
 };
 
 describe("upkeep", () => {
-  test("sweeps half-written files, and nothing else", () => {
+  test("sweeps half-written files that an ended server left, and nothing else", async () => {
     for (const name of [ASIDE, "proxy.mp4", ".part.mp4"]) touch(join(folder, "films", "a", name));
-    sweepAsides(folder);
+    await sweepAsides(folder, Date.now() - DAY_MS);
+    expect(readdirSync(join(folder, "films", "a"))).toHaveLength(3);
+    await sweepAsides(folder, Date.now() + 1);
     expect(readdirSync(join(folder, "films", "a")).sort()).toEqual([".part.mp4", "proxy.mp4"]);
-    sweepAsides(join(folder, "not", "there"));
+    await sweepAsides(join(folder, "not", "there"), Date.now());
   });
 
   test("clears folders with nothing in them, from the innermost on", () => {
     mkdirSync(join(folder, "films", "a", "exports"), { recursive: true });
     touch(join(folder, "films", "b", "proxy.mp4"));
     mkdirSync(join(folder, "films", "b", "exports"));
-    removeEmptyFolders(join(folder, "films"));
+    removeEmptyFolders(join(folder, "films"), Date.now() - DAY_MS);
+    expect(readdirSync(join(folder, "films"))).toEqual(["a", "b"]);
+    removeEmptyFolders(join(folder, "films"), Date.now() + 1);
     expect(readdirSync(join(folder, "films"))).toEqual(["b"]);
     expect(readdirSync(join(folder, "films", "b"))).toEqual(["proxy.mp4"]);
   });
@@ -86,10 +104,10 @@ describe("after a server that was killed, or a database that was put back", () =
     for (const name of readdirSync(join(folder, "data")).filter((file) => file.startsWith("glad-pan.db"))) {
       rmSync(join(folder, "data", name));
     }
-    await reconcileFilms();
+    await tidied();
     expect(listFilms(db())).toMatchObject([{ id, name: "Morning tide.mov" }]);
     expect(listJobs(db(), id).map(({ kind }) => kind)).toEqual(["proxy", "analyse"]);
-    await reconcileFilms();
+    await tidied();
     expect(listFilms(db())).toHaveLength(1);
   });
 
@@ -97,7 +115,7 @@ describe("after a server that was killed, or a database that was put back", () =
     mkdirSync(filmFolder("older"), { recursive: true });
     copyFileSync(CLIP, join(filmFolder("older"), "source.mp4"));
     touch(join(filmFolder("broken"), "source.mp4"));
-    await reconcileFilms();
+    await tidied();
     expect(listFilms(db()).map(({ name }) => name)).toEqual(["Recovered film.mp4"]);
     expect(existsSync(join(filmFolder("broken"), "source.mp4"))).toBe(true);
   });
@@ -106,7 +124,7 @@ describe("after a server that was killed, or a database that was put back", () =
     const id = await addFilm(CLIP, "kite.mp4", "copy");
     touch(join(filmFolder(id), "removed"));
     touch(join(filmFolder("half"), "film.json"));
-    await reconcileFilms();
+    await tidied();
     expect([listFilms(db()), readdirSync(filmsFolder())]).toEqual([[], []]);
   });
 });
@@ -120,7 +138,7 @@ describe("a film that is made in several steps", () => {
       touch(join(filmFolder("joined"), "source.mp4"));
       return 5;
     });
-    await reconcileFilms();
+    await reconcileFilms(filmFolders());
     expect([made, listFilms(db()).map(({ id }) => id)]).toEqual([5, ["joined"]]);
   });
 
@@ -141,7 +159,7 @@ describe("a film that is made in several steps", () => {
     });
     await new Promise((done) => setTimeout(done, 100));
     expect(listFilms(db())).toHaveLength(1);
-    await reconcileFilms();
+    await tidied();
     expect([listFilms(db()), existsSync(filmFolder("killed"))]).toEqual([[], false]);
   });
 });

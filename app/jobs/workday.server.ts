@@ -5,10 +5,10 @@ import { isDiskFull } from "~/disk/disk-space.server";
 import { type FolderLock, lockFolder } from "~/disk/folder-lock.server";
 import { spendReserve } from "~/disk/reserve.server";
 import { StartError } from "~/disk/start-error";
-import { hasFilmFolders, reconcileFilms } from "./films.server";
+import { filmFolders, forgetRemoved, hasFilmFolders, reconcileFilms } from "./films.server";
 import { stopPieces } from "./proxy-pieces.server";
-import { startQueue, stopQueue } from "./queue.server";
-import { clearHalfUploads, endUpkeep, startUpkeep, sweepAsides } from "./upkeep.server";
+import { startQueue, stopQueue, wakeQueue } from "./queue.server";
+import { attempted, clearHalfUploads, endUpkeep, startUpkeep, sweepAsides, tidyUp } from "./upkeep.server";
 import {
   backupsFolder,
   databaseFile,
@@ -21,6 +21,8 @@ import {
 
 /** Held as long as this process works; what nobody holds is given up. */
 let lock: FolderLock | null = null;
+/** Films' folders that an ended server left, and when this one began to write. */
+let left: { ids: readonly string[]; at: number } = { ids: [], at: 0 };
 
 async function openTheDatabase(): Promise<Db> {
   try {
@@ -28,6 +30,7 @@ async function openTheDatabase(): Promise<Db> {
   } catch (error) {
     if (!isDiskFull(error, dataFolder())) throw error;
     // What was kept for this day is enough to start with, and to say so on the page.
+    await sweepAsides(dataFolder(), Date.now());
     if (spendReserve(dataFolder())) return openTheDatabase();
     throw new StartError(`${diskIsFull()}. Free some space and start again.`);
   }
@@ -41,21 +44,27 @@ async function openTheDatabase(): Promise<Db> {
  */
 export async function openWorkplace(address: string): Promise<void> {
   lock = lockFolder(dataFolder(), dataFolderShown(), address);
-  sweepAsides(dataFolder());
   clearHalfUploads(uploadsFolder());
   useDatabase(await openTheDatabase());
+  forgetRemoved();
+  left = { ids: filmFolders(), at: Date.now() };
 }
 
 /**
- * Begins to work, once the server can be reached.
+ * Begins to work, once the server can be reached. What an ended server has left is seen to meanwhile.
  *
- * @returns what whoever starts it has to know; null if all is as it was
+ * @returns what whoever starts it has to know, when all is tidy; null if all is as it was
  */
 export async function startWork(): Promise<string | null> {
-  const found = await reconcileFilms();
   startQueue();
   startUpkeep();
+  await tidyUp(left.at);
+  let found = 0;
+  await attempted(async () => {
+    found = await reconcileFilms(left.ids);
+  });
   if (found === 0) return null;
+  wakeQueue();
   const films = found === 1 ? "1 film" : `${found} films`;
   return `Added ${films} from the data folder that the library did not list. Earlier edits of them are not in it.`;
 }

@@ -64,44 +64,33 @@ export function requireKept(id: string): FilmRow {
   return film;
 }
 
-/**
- * Reads the body of a request.
- *
- * @throws a response with status 413 as soon as it is known to be longer than the limit
- */
-async function readBody(request: Request, limit: number): Promise<Uint8Array<ArrayBuffer>> {
-  const tooLarge = () => refusal(413, t.thisIsTooLarge);
-  if (Number(request.headers.get("content-length") ?? 0) > limit) throw tooLarge();
-  const chunks: Uint8Array[] = [];
-  let length = 0;
-  const reader = request.body?.getReader();
-  for (let next = await reader?.read(); next?.value; next = await reader?.read()) {
-    length += next.value.length;
-    // What still comes is thrown away unread. Were it cancelled, the connection would end before the answer is there.
-    if (length > limit) throw tooLarge();
-    chunks.push(next.value);
-  }
-  return Uint8Array.from(Buffer.concat(chunks));
-}
+const tooLarge = () => refusal(413, t.thisIsTooLarge);
 
 /**
- * Writes the body of a request to a file.
+ * The body of a request as it comes.
  *
- * @throws a response with status 413 as soon as it is known to be longer than the limit
+ * @throws a response with status 413 as soon as it is known to be longer than the limit, also to whoever reads it
  */
-export async function readBodyTo(request: Request, file: string, limit: number): Promise<void> {
-  const tooLarge = () => refusal(413, t.thisIsTooLarge);
+function bodyWithin(request: Request, limit: number): ReadableStream<Uint8Array<ArrayBuffer>> {
   if (Number(request.headers.get("content-length") ?? 0) > limit) throw tooLarge();
+  const reader = request.body?.getReader();
   let length = 0;
-  const counted = new TransformStream<Uint8Array, Uint8Array>({
-    transform(chunk, to) {
-      length += chunk.length;
-      if (length <= limit) to.enqueue(chunk);
+  return new ReadableStream({
+    async pull(to) {
+      const next = await reader?.read();
+      if (!next?.value) return to.close();
+      length += next.value.length;
+      // What still comes is thrown away unread. Were it cancelled, the connection would end before the answer is there.
+      if (length > limit) to.error(tooLarge());
+      else to.enqueue(next.value);
     },
   });
-  const body = request.body?.pipeThrough(counted) ?? new ReadableStream<Uint8Array>();
+}
+
+/** Writes the body of a request to a file; throws as `bodyWithin`. */
+export async function readBodyTo(request: Request, file: string, limit: number): Promise<void> {
+  const body = bodyWithin(request, limit);
   await pipeline(Readable.fromWeb(body as NodeReadableStream), createWriteStream(file));
-  if (length > limit) throw tooLarge();
 }
 
 /**
@@ -112,7 +101,7 @@ export async function readBodyTo(request: Request, file: string, limit: number):
 export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
   const type = request.headers.get("content-type")?.split(";")[0]!.trim().toLowerCase();
   if (type !== "application/json") throw refusal(415, t.aChangeIsSentAs);
-  const text = new TextDecoder().decode(await readBody(request, SMALL_BODY_BYTES));
+  const text = await new Response(bodyWithin(request, SMALL_BODY_BYTES)).text();
   let value: unknown;
   try {
     value = JSON.parse(text);
@@ -130,12 +119,15 @@ export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promi
  * @throws a response with status 400 if it is none
  */
 export async function readForm(request: Request, limit = SMALL_BODY_BYTES): Promise<FormData> {
-  const body = await readBody(request, limit);
-  const headers = { "content-type": request.headers.get("content-type") ?? "" };
+  const type = request.headers.get("content-type") ?? "";
+  // Asked first: a form is kept in memory, and only one of files needs much of it.
+  const hasFiles = /^multipart\/form-data\b/i.test(type);
+  if (!hasFiles && !/^application\/x-www-form-urlencoded\b/i.test(type)) throw refusal(400, t.thisIsNotAForm);
+  const body = bodyWithin(request, hasFiles ? limit : Math.min(limit, SMALL_BODY_BYTES));
   try {
-    return await new Response(body, { headers }).formData();
-  } catch {
-    throw refusal(400, t.thisIsNotAForm);
+    return await new Response(body, { headers: { "content-type": type } }).formData();
+  } catch (error) {
+    throw error instanceof TypeError ? refusal(400, t.thisIsNotAForm) : error;
   }
 }
 

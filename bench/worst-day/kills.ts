@@ -19,6 +19,8 @@ import {
 
 /** A tool may outlive its server by no more than this. */
 const TOOLS_MS = 5000;
+/** What a killed server left is tidied up by then. */
+const TIDY_MS = 10_000;
 /** All that is to be done is done by then. */
 const IDLE_MS = 400_000;
 /** Films that whoever looks at the library can play: originals, what clips are joined to, pieces of proxies, exports. */
@@ -63,6 +65,8 @@ class Faults {
    * @param halves what was not finished when the server was killed
    */
   async found(sent: ReadonlyMap<string, number>, halves: readonly string[]): Promise<string[]> {
+    // The server is ready before it has tidied up.
+    await comesTrue(() => [...this.left(halves), ...this.strays()].length === 0, TIDY_MS);
     return [...this.lost(sent), ...this.left(halves), ...(await this.broken()), ...this.strays()];
   }
 
@@ -139,7 +143,7 @@ class Faults {
 async function finishAll(library: Library): Promise<string[]> {
   await comesTrue(library.isIdle, IDLE_MS);
   for (const { id, error } of library.jobs()) {
-    if (error?.startsWith("Glad Pan stopped 4 times")) {
+    if (error?.startsWith("Glad Pan stopped ")) {
       await library.demand(200, form("/?index", { intent: "retry", jobId: id }));
     }
   }

@@ -82,6 +82,11 @@ export const CASES: Case[] = [
     status: 403,
   },
   { what: "no host", request: () => ({ path: "/", headers: { host: "" } }), status: [400, 403] },
+  ...["http://127.0.0.1/", "http://films.example/", "*"].map((path) => ({
+    what: `the whole address "${path}"`,
+    request: () => ({ path }),
+    status: 400,
+  })),
   ...[
     { origin: "http://films.example" },
     { origin: "null" },
@@ -138,6 +143,17 @@ export const CASES: Case[] = [
     request: () => json(`/films/${known.film}/edit`, "{}", { "content-length": "450000000" }),
     status: 413,
   },
+  ...["application/json", "application/x-www-form-urlencoded"].map((type) => ({
+    what: `a file of one's own as ${type}`,
+    request: () => ({
+      method: "POST",
+      path: "/own-files",
+      headers: { "content-type": type },
+      body: "[".repeat(2 ** 21),
+      chunked: true,
+    }),
+    status: type.endsWith("json") ? 400 : 413,
+  })),
   { what: "a list that is too long", request: () => list("a.csv", "x".repeat(2 ** 23)), status: 413 },
   {
     what: "deep nesting",
