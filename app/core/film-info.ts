@@ -42,6 +42,8 @@ export const GridInFile = z.object({
   seekMargin: z.number().min(0),
   /** Seconds that the file's time is counted in; 0 where that is not known. */
   timeBase: z.number().min(0).default(0),
+  /** Seconds by which the decoder stamps pictures too late, where the file only counts them in the order of decoding. */
+  late: z.number().min(0).default(0),
 });
 export type GridInFile = z.infer<typeof GridInFile>;
 

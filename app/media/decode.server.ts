@@ -2,7 +2,7 @@ import type { Box, Size } from "~/core/geometry/box";
 import { type BitDepth, bytesPerSample, pixelFormat } from "~/core/image/bit-depth";
 import type { FrameRange } from "~/core/time/rate";
 import { FilmError, startFfmpeg } from "./film-tool.server";
-import type { FilmInfo } from "~/core/film-info";
+import type { FilmInfo, GridInFile } from "~/core/film-info";
 import type { FilmFile } from "./film-file";
 import { onGrid, readFrom, seekSecondsFor } from "./on-grid.server";
 import { REMARKS } from "./tool.server";
@@ -121,9 +121,9 @@ const bytesPerFrame = ({ width, height }: Size, depth: BitDepth): number =>
 const EARLIER_SECONDS = 30;
 
 /** "frame:12   pts:6144   pts_time:0.4": the time that is written out is rounded. */
-function readRemark(line: string, timeBase: number, onDecoded: (seconds: number) => void): void {
+function readRemark(line: string, { timeBase, late }: GridInFile, onDecoded: (seconds: number) => void): void {
   const stamp = /^frame:\d+\s+pts:(-?\d+)/.exec(line)?.[1];
-  if (stamp !== undefined) onDecoded(Number(stamp) * timeBase);
+  if (stamp !== undefined) onDecoded(Number(stamp) * timeBase - late);
 }
 
 /** Where frames go as they are; small ones, which may wait, are not worth more than one thread to filter. */
@@ -155,7 +155,7 @@ async function* framesFrom(
       ...["-frames:v", String(count), "-fps_mode", "passthrough", ...rawVideo(options)],
     ],
     options.signal,
-    onDecoded && { onRemark: (line) => readRemark(line, info.grid.timeBase, onDecoded) },
+    onDecoded && { onRemark: (line) => readRemark(line, info.grid, onDecoded) },
   );
   tool.stdin.end();
   const whole = options.reduceTo ?? options.size ?? info.picture;

@@ -57,6 +57,22 @@ describe("probing", () => {
     expect(count).toBe(90);
   });
 
+  test("finds the pictures of an AVI with B-frames, which are only counted, where they belong", async () => {
+    const brighter = ["-f", "lavfi", "-i", "color=black:size=64x64:rate=25,geq=lum=20+8*N:cb=128:cr=128"];
+    ffmpeg(...brighter, "-frames:v", "20", "-c:v", "mpeg4", "-bf", "1", "-q:v", "1", path("counted.avi"));
+    const info = await probeFilm(path("counted.avi"));
+    expect(info).toMatchObject({ frames: 20, grid: { even: true, timeBase: 1 / 25, late: 1 / 25 } });
+    const film = { file: path("counted.avi"), name: "counted", info };
+    const stamps: number[] = [];
+    for (const start of [0, 13]) {
+      const seen: number[] = [];
+      const options = { range: { start, end: 20 }, onDecoded: (seconds: number) => stamps.push(seconds) };
+      for await (const frame of decodeFrames(film, options)) seen.push(Math.round((frame[0]! - 20) / 8));
+      expect(seen.join()).toBe(Array.from({ length: 20 - start }, (_, i) => start + i).join());
+    }
+    expect(stamps[0]).toBeCloseTo(0);
+  });
+
   test("refuses what is no film, by its name and with what to do", async () => {
     writeFileSync(path("text.mp4"), "This is not a film.");
     writeFileSync(path("empty.mp4"), "");

@@ -37,6 +37,7 @@ export function seekSecondsFor({ grid, ...info }: FilmInfo, frame: number): numb
  */
 export function onGrid({ rate, grid, interlaced, fields }: FilmInfo, range: FrameRange): string {
   return [
+    ...(grid.late > 0 ? [`setpts=PTS-round(${grid.late.toFixed(6)}/TB)`] : []),
     ...(interlaced ? [`bwdif=mode=${fields ? "send_field" : "send_frame"}:deint=interlaced`] : []),
     // The filter that makes the grid loses the last picture where nothing comes after it.
     "tpad=stop_duration=1:stop_mode=clone",

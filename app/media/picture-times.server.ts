@@ -7,6 +7,8 @@ export interface FoundTimes {
   times: Float64Array;
   /** Seconds from one key picture to the next, at the most. */
   longestKeyGap: number;
+  /** Whether pictures are only counted, in the order in which they are decoded. */
+  counted: boolean;
   /** Whether the times start over, or leap, in the order in which pictures are decoded. */
   breaks: boolean;
 }
@@ -47,10 +49,12 @@ export async function pictureTimes(file: string, signal?: AbortSignal): Promise<
   let lastKey = NaN;
   let longestKeyGap = 0;
   let breaks = false;
+  let counted = false;
   let lastDecoded = NaN;
   const take = (shown?: string, decoded?: string, flags = "") => {
     const time = Number.isNaN(seconds(shown)) ? seconds(decoded) : seconds(shown);
     if (!Number.isFinite(time)) return;
+    if (Number.isNaN(seconds(shown))) counted = true;
     const step = seconds(decoded) - lastDecoded;
     if (step < -BREAK_SECONDS.back || step > BREAK_SECONDS.on) breaks = true;
     if (!Number.isNaN(seconds(decoded))) lastDecoded = seconds(decoded);
@@ -64,7 +68,7 @@ export async function pictureTimes(file: string, signal?: AbortSignal): Promise<
   await readPackets(file, "V:0", "pts_time,dts_time,flags", take, signal).catch((error: unknown) => {
     if (times.length === 0) throw error;
   });
-  return { times: Float64Array.from(times).sort(), longestKeyGap, breaks };
+  return { times: Float64Array.from(times).sort(), longestKeyGap, counted, breaks };
 }
 
 /** Seconds, in the file's own time, at which the last packet of a sound begins; -Infinity if there is none. */

@@ -25,6 +25,7 @@ const Stream = z.object({
   color_range: z.string().optional(),
   pix_fmt: z.string().optional(),
   field_order: z.string().optional(),
+  has_b_frames: z.number().optional(),
   channels: z.number().optional(),
   tags: z.record(z.string(), z.string()).optional(),
   disposition: z.object({ attached_pic: z.number(), default: z.number() }).partial().optional(),
@@ -74,9 +75,10 @@ function displaySize(video: AnyStream): { picture: Size; nonSquarePixels: boolea
 }
 
 /** Seconds before a picture at which to begin reading, so that it is not missed. */
-function seekMarginIn(container: string, { held }: FilmGrid, longestKeyGap: number): number {
-  // AVI has no times: after a seek its frames are counted, and those that were dropped are not among them.
-  if (container === "avi" && held > 0) return Number.MAX_SAFE_INTEGER;
+function seekMarginIn(container: string, { held }: FilmGrid, longestKeyGap: number, late: number): number {
+  // AVI has no times: after a seek its frames are counted. Those that were dropped, or lie in the chunk of another, are
+  // not among them.
+  if (late > 0 || (container === "avi" && held > 0)) return Number.MAX_SAFE_INTEGER;
   return SEEK_MARGIN + (SEEKS_ROUGHLY.has(container) ? longestKeyGap : 0);
 }
 
@@ -91,10 +93,10 @@ async function beginsLikeMovie(file: string): Promise<boolean> {
   }
 }
 
-/** A tag of a stream or a file, whatever its case. */
 /** Of what a file says of itself so much is kept. */
 const MOST_LETTERS = 500;
 
+/** A tag of a stream or a file, whatever its case. */
 const tag = (tags: Record<string, string> | undefined, name: string): string | null =>
   Object.entries(tags ?? {})
     .find(([key]) => key.toLowerCase() === name)?.[1]
@@ -198,7 +200,7 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   }
   const container = found.format?.format_name ?? "unknown";
   const fileStart = seconds(found.format?.start_time);
-  const { times, longestKeyGap, breaks } = await pictureTimes(file);
+  const { times, longestKeyGap, counted, breaks } = await pictureTimes(file);
   const claimed: PictureTimes = {
     times,
     declared: { base: parseRate(video.r_frame_rate ?? ""), average: parseRate(video.avg_frame_rate ?? "") },
@@ -212,7 +214,10 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
     throw refuse("this file has no frames, or none with a timestamp. Copy or export it again.");
   }
   const { rate, frames, ...inFile } = grid;
-  const timeBase = parseRate(video.time_base ?? "");
+  const ticks = parseRate(video.time_base ?? "");
+  const timeBase = ticks ? framesPerSecond(ticks) : 0;
+  // A picture is known once those that it waits for are decoded, and gets the time of the last of them.
+  const late = counted ? (video.has_b_frames ?? 0) * timeBase : 0;
   if (frames < 2) throw refuse("this is a still picture. Choose a film of two frames or more.");
   if (frames > MOST_FRAMES) {
     throw refuse(`it has ${frames} frames, more than the ${MOST_FRAMES} that are supported. Export it in parts.`);
@@ -242,8 +247,9 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
     timeBreaks: breaks && SEEKS_ROUGHLY.has(container),
     grid: {
       ...inFile,
-      seekMargin: seekMarginIn(container, grid, longestKeyGap),
-      timeBase: timeBase ? framesPerSecond(timeBase) : 0,
+      seekMargin: seekMarginIn(container, grid, longestKeyGap, late),
+      timeBase,
+      late,
     },
     audio,
     sounds,

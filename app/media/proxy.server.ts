@@ -41,7 +41,7 @@ export function pieceInfo(info: FilmInfo, piece: number): FilmInfo {
     colour: { transfer: "bt709", matrix: "bt709", range: "tv" },
     grid: {
       ...{ origin: 0, fileStart: 0, lastPicture: frameToSeconds(frames - 1, info.rate) },
-      ...{ even: true, held: 0, longHolds: [], seekMargin: 0, timeBase: 0 },
+      ...{ even: true, held: 0, longHolds: [], seekMargin: 0, timeBase: 0, late: 0 },
     },
     audio: info.audio && { codec: "flac", index: 0, start: 0 },
     sounds: [],

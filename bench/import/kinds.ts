@@ -4,6 +4,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { seeded } from "../../demo/film/random";
 import { AAC, FRAMES, type Kind, KindMaker, LOSSLESS, upTo, value, WITH_B } from "./kind-maker";
 import { TONE_AT } from "./numbered";
+import { packed } from "./packed-avi";
 
 /** Makes all kinds in a folder. */
 export class Kinds extends KindMaker {
@@ -21,8 +22,10 @@ export class Kinds extends KindMaker {
   make(): Kind[] {
     this.rates();
     this.uneven();
+    this.sparse();
     this.starts();
     this.containers();
+    this.counted();
     this.pictures();
     this.sounds();
     this.damaged();
@@ -93,6 +96,47 @@ export class Kinds extends KindMaker {
       upTo(FRAMES).map((n) => late.findLast((k) => k <= n)!),
       { lead: 1 },
     );
+  }
+
+  /** Films most of whose grid has no picture of its own. */
+  private sparse(): void {
+    const random = seeded(11);
+    /** @param next the frame that has a picture after the one that has one, for each */
+    const sparse = (name: string, file: string, rate: string, frames: number, next: (frame: number) => number) => {
+      const kept: number[] = [];
+      for (let n = 0; n < frames; n = next(n)) kept.push(n);
+      const select = `select='${kept.map((n) => `eq(n,${n})`).join("+")}'`;
+      const source = this.source(rate, frames);
+      this.ffmpeg("-i", source, "-vf", select, "-fps_mode", "vfr", ...WITH_B, ...AAC, this.path(file));
+      this.add(
+        name,
+        file,
+        rate,
+        upTo(frames).map((n) => kept.findLast((k) => k <= n)!),
+      );
+    };
+    const between = (least: number, most: number) => Math.floor(least + random() * (most - least + 1));
+    sparse("every sixth or seventh picture", "sixth.mp4", "15", 300, (n) => n + between(6, 7));
+    sparse("pictures held for 2 to 40 frames", "held-40.mp4", "30", 600, (n) => n + between(2, 40));
+    sparse(
+      "5 to 60 pictures per second in one film",
+      "5-to-60.mp4",
+      "60",
+      180,
+      (n) => n + [12, 1, 4][Math.floor(n / 60)]!,
+    );
+  }
+
+  /** AVI, which counts pictures in the order in which they are decoded. */
+  private counted(): void {
+    const source = this.source("30");
+    const asp = ["-c:v", "mpeg4", "-q:v", "2", "-g", "24", "-vtag", "DX50", "-c:a", "pcm_s16le"];
+    this.ffmpeg("-i", source, ...asp, "-bf", "1", this.path("b-frames.avi"));
+    this.add("AVI with B-frames", "b-frames.avi", "30", upTo(FRAMES));
+    writeFileSync(this.path("packed.avi"), packed(readFileSync(this.path("b-frames.avi"))));
+    this.add("AVI with packed B-frames", "packed.avi", "30", upTo(FRAMES));
+    this.ffmpeg("-i", source, ...WITH_B, "-c:a", "pcm_s16le", this.path("h264.avi"));
+    this.add("H.264 in AVI", "h264.avi", "30", upTo(FRAMES));
   }
 
   /** Puts a film's picture and sound together again, one of them ("0:…") half a second later. */

@@ -9,7 +9,7 @@ export const INFO: FilmInfo = {
   timeBreaks: false,
   grid: {
     ...{ origin: 0, fileStart: 0, lastPicture: 299 / 30, even: true },
-    ...{ held: 0, longHolds: [], seekMargin: 0.5, timeBase: 1 / 15360 },
+    ...{ held: 0, longHolds: [], seekMargin: 0.5, timeBase: 1 / 15360, late: 0 },
   },
   nonSquarePixels: false,
   interlaced: false,

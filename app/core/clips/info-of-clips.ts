@@ -35,7 +35,7 @@ export function infoOfClips(
     ...{ cutOff: 0, timeBreaks: false, nonSquarePixels: false, interlaced: false, fields: false },
     grid: {
       ...{ origin: 0, fileStart: 0, lastPicture: frameToSeconds(frames - 1, rate), even: true, held: 0, longHolds: [] },
-      ...{ seekMargin: format.seekMargin, timeBase: 1 / format.timescale },
+      ...{ seekMargin: format.seekMargin, timeBase: 1 / format.timescale, late: 0 },
     },
     audio: hasSound ? sound : null,
     sounds: hasSound ? [{ ...sound, channels: 2, language: null, title: null }] : [],

@@ -6,10 +6,10 @@ import { Button, Hint, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { TickBox } from "~/components/common/tick-box";
 import { SelectMenu } from "~/components/common/select-menu";
-import { type Box, boxAround, boxCentre, type Size } from "~/core/geometry/box";
+import type { Size } from "~/core/geometry/box";
 import { type AttentionSettings, withMust } from "~/core/subjects/attention/attention-settings";
 import { letterOf } from "~/core/subjects/choosing/people";
-import type { Track } from "~/core/subjects/tracking/track";
+import { type Portrait, portraitOf } from "~/core/subjects/choosing/portrait";
 import type { Rate } from "~/core/time/rate";
 import type { DeskPerson, DeskShot } from "../state/desk-types";
 import { useStills } from "../picture/use-stills";
@@ -38,35 +38,17 @@ const FACE_SIZE = { width: 96, height: 96 };
 interface Appearance {
   person: DeskPerson;
   shots: DeskShot[];
-  /** A frame that shows them well, and where. */
-  face: { frame: number; box: Box } | null;
-}
-
-/** The frame of a track in which it is largest, and a square around the head there. */
-function bestView(track: Track): { frame: number; box: Box; size: number } | null {
-  let best: { frame: number; box: Box; size: number } | null = null;
-  track.boxes.forEach((box, i) => {
-    if (!box) return;
-    const size = box.width * (track.kind === "face" ? 3 : 1);
-    if (best && size <= best.size) return;
-    const head = track.kind === "face" ? box : { ...box, height: 0.3 * box.height };
-    const side = 1.7 * Math.max(head.width * (track.kind === "face" ? 1 : 0.5), head.height);
-    best = { frame: track.start + i, box: boxAround(boxCentre(head), { width: side, height: side }), size };
-  });
-  return best;
+  portrait: Portrait | null;
 }
 
 /** Everybody who has not been merged into somebody else, with the shots they are in. */
-function appearances(people: readonly DeskPerson[], shots: readonly DeskShot[]): Appearance[] {
+function appearances(people: readonly DeskPerson[], shots: readonly DeskShot[], picture: Size): Appearance[] {
   return people
     .filter(({ mergedInto }) => mergedInto === null)
     .map((person) => {
       const theirs = shots.filter(({ tracks }) => tracks.some(({ who }) => who === person.id));
-      const views = theirs.flatMap(({ tracks }) =>
-        tracks.filter(({ who }) => who === person.id).flatMap((track) => bestView(track) ?? []),
-      );
-      const face = views.reduce<(typeof views)[number] | null>((a, b) => (a && a.size >= b.size ? a : b), null);
-      return { person, shots: theirs, face };
+      const tracks = theirs.flatMap((shot) => shot.tracks.filter(({ who }) => who === person.id));
+      return { person, shots: theirs, portrait: portraitOf(tracks, picture) };
     })
     .filter(({ shots: theirs }) => theirs.length > 0);
 }
@@ -75,11 +57,11 @@ function appearances(people: readonly DeskPerson[], shots: readonly DeskShot[]):
 export function PeopleDialog(props: PeopleDialogProps) {
   const { people, shots, source, picture, onChange, onFollow, attention, onAttention } = props;
   const [open, setOpen] = useState(false);
-  const known = useMemo(() => (open ? appearances(people, shots) : []), [open, people, shots]);
+  const known = useMemo(() => (open ? appearances(people, shots, picture) : []), [open, people, shots, picture]);
   const wanted = useMemo(
     () =>
-      known.flatMap(({ person, face }) =>
-        face ? [{ id: person.id, frame: face.frame, shown: cutOut(face.box), size: FACE_SIZE }] : [],
+      known.flatMap(({ person, portrait }) =>
+        portrait ? [{ id: person.id, frame: portrait.frame, shown: cutOut(portrait.box), size: FACE_SIZE }] : [],
       ),
     [known],
   );
