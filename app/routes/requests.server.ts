@@ -94,6 +94,18 @@ export async function readBodyTo(request: Request, file: string, limit: number):
 }
 
 /**
+ * What was sent, if it has a known shape.
+ *
+ * @throws a response with status 400 that says in one line what has another
+ */
+export function requireShape<T>(schema: z.ZodType<T>, value: unknown): T {
+  const parsed = schema.safeParse(value);
+  if (parsed.success) return parsed.data;
+  const faults = parsed.error.issues.map(({ path, message }) => [...path, message].join(": "));
+  throw refusal(400, faults.join("; "));
+}
+
+/**
  * Reads JSON of a known shape.
  *
  * @throws a response with status 415 for another content type, 400 for anything else than that shape
@@ -108,9 +120,7 @@ export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promi
   } catch {
     throw refusal(400, t.thisIsNotJson);
   }
-  const parsed = schema.safeParse(value);
-  if (!parsed.success) throw refusal(400, z.prettifyError(parsed.error));
-  return parsed.data;
+  return requireShape(schema, value);
 }
 
 /**
@@ -137,9 +147,7 @@ export async function readForm(request: Request, limit = SMALL_BODY_BYTES): Prom
  * @throws a response with status 400 for anything else than that shape
  */
 export async function readIntent<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
-  const parsed = schema.safeParse(Object.fromEntries(await readForm(request)));
-  if (!parsed.success) throw refusal(400, z.prettifyError(parsed.error));
-  return parsed.data;
+  return requireShape(schema, Object.fromEntries(await readForm(request)));
 }
 
 /** Why `work` was not done, as a sentence for people; null if it was. */

@@ -5,18 +5,17 @@ import { Id, ShotId } from "~/core/ids";
 import { loadFraming } from "~/jobs/framings.server";
 import { db } from "~/jobs/workplace.server";
 import type { Route } from "./+types/shapes";
-import { orRefuse, refusal, requireFilm } from "./requests.server";
+import { orRefuse, requireFilm, requireShape } from "./requests.server";
 
 const Query = z.object({ version: Id, shot: ShotId });
 
 /** How well a shot of a version goes into frames of the usual shapes. */
 export function loader({ params, request }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
-  const query = Query.safeParse(Object.fromEntries(new URL(request.url).searchParams));
-  if (!query.success) throw refusal(400, z.prettifyError(query.error));
+  const { version, shot } = requireShape(Query, Object.fromEntries(new URL(request.url).searchParams));
   const { picture, rate } = film.info;
   return orRefuse(() => {
-    const framing = loadFraming(db(), film, query.data.version, query.data.shot);
+    const framing = loadFraming(db(), film, version, shot);
     return Response.json(
       FRAME_SHAPES.map(({ name, sizes: [size] }) => ({
         name,

@@ -5,7 +5,7 @@ import { findMarkTrackById } from "~/db/marks.server";
 import { db } from "~/jobs/workplace.server";
 import type { LoadedTracks } from "~/workers/path-worker";
 import type { Route } from "./+types/tracks";
-import { refusal, requireFilm } from "./requests.server";
+import { requireFilm, requireShape } from "./requests.server";
 
 /** More than this is not asked for at a time. */
 const MOST = 2000;
@@ -40,9 +40,7 @@ const Query = z.object({
  */
 export function loader({ params, request }: Route.LoaderArgs) {
   const film = requireFilm(params.filmId);
-  const query = Query.safeParse(Object.fromEntries(new URL(request.url).searchParams));
-  if (!query.success) throw refusal(400, z.prettifyError(query.error));
-  const { ranges, marks } = query.data;
+  const { ranges, marks } = requireShape(Query, Object.fromEntries(new URL(request.url).searchParams));
   return Response.json({
     analysed: ranges.map((range) => ({ ...range, tracks: readTracks(db(), film.id, range) })),
     marks: marks.flatMap((id) => findMarkTrackById(db(), film.id, id) ?? []),
