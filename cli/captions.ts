@@ -2,9 +2,8 @@
 import { basename } from "node:path";
 import { type Command, InvalidArgumentError } from "commander";
 import { type Caption, captionsOf, retimed } from "~/core/captions/caption";
-import { type Captioned, withCaptions } from "~/core/captions/captioned";
+import type { CaptionSettings } from "~/core/captions/caption-settings";
 import { readCaptions } from "~/core/captions/read-captions";
-import type { Layer } from "~/core/composition/layers/layer";
 import { counted } from "~/texts/numbers";
 import type { FilmInfo } from "~/core/film-info";
 import { Refusal } from "~/core/refusal";
@@ -93,11 +92,10 @@ export class FilmCaptions {
     return new FilmCaptions(captions, options, info, said);
   }
 
-  /** The layers of a version with what is drawn on the picture, off faces and the film's own text. */
-  over(version: Omit<Captioned, "captions">): readonly Layer[] {
+  /** How a version shows them: as it would, drawn on the picture only where that was asked for. */
+  shownBy(settings: CaptionSettings): CaptionSettings {
     const { burn, sidecar, track } = this.options;
-    const burnt = burn || !(sidecar || track);
-    return withCaptions({ ...version, captions: this.captions, settings: { ...version.settings, burnt } });
+    return { ...settings, burnt: burn ?? !(sidecar || track) };
   }
 
   /** Writes them beside a result, where that was asked for. */

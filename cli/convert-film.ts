@@ -1,16 +1,14 @@
 /** Converts a film without the app: what `convert`, `export` and `batch` have in common. */
 import { writeFile } from "node:fs/promises";
 import { resolve } from "node:path";
-import { heardIn } from "~/core/composition/heard";
-import { shownIn, withLayers } from "~/core/composition/shown";
 import { counted } from "~/texts/numbers";
 import type { Lacking } from "~/core/checks/lacking-pictures";
 import { NO_FAULTS, type PictureFaults } from "~/core/checks/picture-faults";
 import { faultsIn, type FileFigures } from "~/core/film-status";
 import { readReport } from "~/core/formats/read-report";
-import { makeReport, Report } from "~/core/formats/report";
-import { type FrameRange, framesPerSecond, rangeKey } from "~/core/time/rate";
+import { type FrameRange, rangeKey } from "~/core/time/rate";
 import { joinRanges, withoutRanges } from "~/core/time/ranges";
+import { toRender } from "~/core/version/lay";
 import type { RenderPlan } from "~/media/render/plan";
 import { renderShare, type Share } from "~/media/render/render.server";
 import { exportVersion } from "~/pipelines/export-version.server";
@@ -24,9 +22,8 @@ import { type FilmChoices, openFilm, undecodedLines } from "./open-film";
 import { OwnFiles } from "./own-files";
 import { libraryFiles } from "~/jobs/own-files.server";
 import { ruleOf } from "./framing-options";
-import { layPaths } from "./lay-paths";
+import { layPaths, reportOf } from "./lay-paths";
 import { readReportFile } from "./read-report-file";
-import { looksOf } from "./report-looks";
 import { UsageError } from "./options";
 import { type OutputOptions, outputOf } from "./output-options";
 import type { Running } from "./progress-line";
@@ -111,32 +108,20 @@ async function convertTo(
   // What is marked is followed whatever else is asked for.
   const own = new OwnFiles();
   const ready = { ...framing, backdrop: await own.backdrop(framing.backdrop) };
-  const said = layers ? await own.layers(layers) : above;
-  const shots = layPaths(
+  const laid = layPaths(
+    film.info,
     found.map((shot) => ({ ...shot, rule: shot.rule.kind === "track" ? shot.rule : ruleOf(framing) })),
     { ...ready, size, kept },
-    film.info,
   );
-  const fps = framesPerSecond(film.info.rate);
-  const bare = shownIn(shots, size, fps);
-  const spoken = {
-    ...{ settings: above.captions, layers: said.layers, safeArea: said.safeArea },
-    ...{ size, fps, shown: bare },
-    shots: found.map(({ range, tracks }) => ({ ...range, tracks })),
-  };
-  const laid = { ...said, layers: captions?.over(spoken) ?? said.layers };
-  const shown = withLayers(bare, { ...laid, size, kept, fps });
-  const library = libraryFiles({ ...laid, usual: ready });
+  const { layers: ownLayers, safeArea } = layers ? await own.layers(layers) : above;
+  const over = { layers: ownLayers, safeArea, captions: captions?.shownBy(above.captions) ?? above.captions };
+  const library = libraryFiles({ ...over, usual: ready });
   const files = {
     pictures: new Map<string, Buffer | string>([...library.pictures, ...own.pictures]),
     moving: new Map([...library.moving, ...own.moving]),
     fonts: new Map<string, Buffer | string>([...library.fonts, ...own.fonts]),
   };
-  const heard = heardIn(shots, kept, fps);
-  const plan = {
-    ...{ ...film, target: size, ranges: kept, shown, own: files, heard, output },
-    cuts: shots.map(({ range }) => range.start),
-  };
+  const plan = { ...film, ...toRender(laid, over, captions?.captions ?? []), own: files, output };
   const isOwn = files.pictures.size + files.moving.size + files.fonts.size > 0;
   // What is the editor's own is told apart by its name alone here; parts are kept only without it.
   const parts = options.parts !== undefined && !isOwn ? { folder: options.parts, film: identityOf(film) } : undefined;
@@ -149,15 +134,14 @@ async function convertTo(
   const figures = await (captions ? captions.withTrack(kept, render) : render());
   await captions?.writeBeside(out, kept);
   if (report) {
-    const made = makeReport({ file: film.name, ...film.info, lacking }, size, shots, kept);
-    const looked = { target: size, film: film.info, lacking, faults, captions: captions?.captions, above: laid };
-    const written = Report.parse({ ...made, looks: looksOf(shots, looked), captions: captions?.captions });
+    const known = { lacking, faults, captions: captions?.captions, above: over };
+    const written = reportOf({ ...film.info, file: film.name }, laid, known);
     await writeAside(report, (aside) => writeFile(aside, `${JSON.stringify(written)}\n`));
   }
   const sound = figures.soundSeconds === null ? "no sound" : "with sound";
   const wrong = faultsIn(figures);
   const checked = wrong.length > 0 ? `it needs a look: ${wrong.join("; ")}.` : "checked.";
-  const line = `${out}: ${figures.width} × ${figures.height}, ${figures.frames} frames at ${figures.rate} a second, ${sound}, ${counted(shots.length, "shot")}; ${checked}`;
+  const line = `${out}: ${figures.width} × ${figures.height}, ${figures.frames} frames at ${figures.rate} a second, ${sound}, ${counted(laid.shots.length, "shot")}; ${checked}`;
   return { out, line, figures, faults: wrong };
 }
 

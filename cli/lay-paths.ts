@@ -1,24 +1,33 @@
-import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
+/** Lays the paths of a version as options say; on the command line nothing is set by hand. */
+import { USUAL_CAPTIONS } from "~/core/captions/caption-settings";
+import type { Caption } from "~/core/captions/caption";
+import { USUAL_LIMITS } from "~/core/checks/check-settings";
+import type { Lacking } from "~/core/checks/lacking-pictures";
+import { NO_FAULTS, type PictureFaults } from "~/core/checks/picture-faults";
+import type { VersionLayers } from "~/core/composition/shown";
+import { listedLook } from "~/core/formats/looks";
+import { makeReport, Report, type ReportedFilm } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
-import { shotFraming, type ShotSettings } from "~/core/edits/path-inputs";
-import type { FramedShot, ShotFraming } from "~/core/path/shot-framing";
-import { frameShots } from "~/core/path/version-paths";
+import type { ShotFraming } from "~/core/path/shot-framing";
 import { freshShot } from "~/core/shots/shot";
 import type { Transition } from "~/core/shots/transition";
-import type { FrameRange, Rate } from "~/core/time/rate";
+import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
+import type { FrameRange } from "~/core/time/rate";
 import { partsWithin } from "~/core/time/ranges";
+import { lay, type LaidVersion } from "~/core/version/lay";
+import type { ShotSettings } from "~/core/version/shot-settings";
+import { versionLooks } from "~/core/version/version-looks";
 import { type ReadyOptions, settingsOf } from "./framing-options";
 
-/**
- * Lays the paths of shots as the options say; on the command line nothing is set by hand.
- *
- * @param options with what of the shots is shown; all of them if left out
- */
-export function layPaths<S extends Pick<ShotFraming, "range" | "tracks" | "rule" | "active"> & { begins: Transition }>(
-  shots: readonly S[],
+/** A shot that was found, and whom it follows. */
+type ShotToLay = Pick<ShotFraming, "range" | "tracks" | "rule" | "active"> & { begins: Transition };
+
+/** @param options with what of the shots is shown; all of them if left out */
+export function layPaths(
+  film: LaidVersion["film"],
+  shots: readonly ShotToLay[],
   options: ReadyOptions & { size: Size; kept?: readonly FrameRange[] },
-  film: { picture: Size; rate: Rate },
-): (S & FramedShot & { set: ShotSettings })[] {
+): LaidVersion {
   const inVersion = settingsOf(options);
   const ranges = shots.map(({ range }) => range);
   const kept = partsWithin(options.kept ?? ranges, ranges);
@@ -26,7 +35,31 @@ export function layPaths<S extends Pick<ShotFraming, "range" | "tracks" | "rule"
     const shot = { ...freshShot(String(range.start), range, begins, active), follow: rule };
     return { shot, inVersion, usual: {}, attention: USUAL_ATTENTION, handKeys: [], kept: kept[i]! };
   });
-  const framings = sets.map((set, i) => shotFraming(set, shots[i]!.tracks));
-  const paths = frameShots(framings, film.picture, options.size, film.rate);
-  return shots.map((shot, i) => ({ ...shot, ...paths[i]!, set: sets[i]! }));
+  const tracks = shots.map((shot) => shot.tracks);
+  return lay(film, options.size, sets, tracks);
+}
+
+/** What a report tells beside the paths. */
+interface Known {
+  lacking: Lacking;
+  faults?: PictureFaults;
+  captions?: readonly Caption[] | undefined;
+  above?: Pick<VersionLayers, "layers" | "safeArea">;
+}
+
+/** The report of a version, with what deserves a second look in it. */
+export function reportOf(
+  film: Omit<ReportedFilm, "lacking">,
+  laid: LaidVersion,
+  { lacking, faults = NO_FAULTS, captions, above: { layers, safeArea } = { layers: [], safeArea: null } }: Known,
+): Report {
+  const looks = versionLooks(laid, {
+    ...{ lacking, faults, captions: captions ?? [], layers, safeArea },
+    ...{ pace: USUAL_CAPTIONS.rules.pace, limits: USUAL_LIMITS },
+  });
+  return Report.parse({
+    ...makeReport({ ...film, lacking }, laid),
+    looks: looks.flatMap((ofShot, i) => ofShot.map((look) => listedLook({ ...look, shot: i + 1 }))),
+    captions,
+  });
 }

@@ -2,13 +2,11 @@ import { writeFile } from "node:fs/promises";
 import { Command } from "commander";
 import { counted } from "~/texts/numbers";
 import { readReport } from "~/core/formats/read-report";
-import { makeReport, Report } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
 import { writeAside } from "~/disk/write-aside.server";
 import { OwnFiles } from "./own-files";
 import { addFramingOptions, type FramingOptions, ruleOf } from "./framing-options";
-import { layPaths } from "./lay-paths";
-import { looksOf } from "./report-looks";
+import { layPaths, reportOf } from "./lay-paths";
 import { parseSize } from "./options";
 import { readReportFile } from "./read-report-file";
 import type { Terminal } from "./terminal";
@@ -21,16 +19,15 @@ interface SolveOptions extends FramingOptions {
 async function solve(file: string, options: SolveOptions, terminal: Terminal): Promise<void> {
   const film = await readReportFile(file, readReport);
   const rule = ruleOf(options);
-  const shots = layPaths(
+  const laid = layPaths(
+    film,
     film.shots.map((shot) => ({ ...shot, rule })),
     { ...options, backdrop: await new OwnFiles().backdrop(options.backdrop), kept: film.kept },
-    film,
   );
-  const looks = looksOf(shots, { target: options.size, film, lacking: film.lacking });
-  const report = Report.parse({ ...makeReport(film, options.size, shots, film.kept), looks });
+  const report = reportOf(film, laid, { lacking: film.lacking });
   await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   const keys = report.shots.reduce((sum, shot) => sum + shot.keys.length, 0);
-  terminal.tell(`${options.report}: ${counted(shots.length, "shot")}, ${counted(keys, "key")}.`);
+  terminal.tell(`${options.report}: ${counted(report.shots.length, "shot")}, ${counted(keys, "key")}.`);
 }
 
 export function solveCommand(terminal: Terminal): Command {

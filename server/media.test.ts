@@ -6,7 +6,7 @@ import { dirname, join, resolve } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { loadImage } from "@napi-rs/canvas";
 import express from "express";
-import { newVersion } from "~/core/edits/film-state";
+import { newVersion } from "~/core/version/film-state";
 import { freshShot } from "~/core/shots/shot";
 import { openDatabase } from "~/db/database.server";
 import { insertFilm } from "~/db/films.server";

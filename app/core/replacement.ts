@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { ShotMatch } from "./shots/match-shots";
 import { JobView } from "./film-status";
-import type { FilmState } from "./edits/film-state";
+import type { FilmState } from "./version/film-state";
 import { stretchesTexts } from "../texts/stretches";
 
 const t = stretchesTexts.replacement;

@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import Database from "better-sqlite3";
 import { INFO } from "../../tests/support/film-info";
-import { newVersion } from "~/core/edits/film-state";
+import { newVersion } from "~/core/version/film-state";
 import { styleOf } from "~/core/edits/house-style";
 import { backUpLast, backupIsDue, damageOf, listBackups, makeBackup, restoreBackup } from "./backups.server";
 import { type Db, openDatabase, schemaOf } from "./database.server";

@@ -3,7 +3,7 @@ import type { EditRow, History } from "~/core/edits/answer";
 import type { Command } from "~/core/edits/command";
 import { describeEdit } from "~/core/edits/describe";
 import { type Difference, differenceBetween } from "~/core/edits/difference";
-import type { FilmState } from "~/core/edits/film-state";
+import type { FilmState } from "~/core/version/film-state";
 import { stateOf } from "~/core/edits/named-state";
 import { readStoredEdit } from "~/core/edits/stored-edit";
 import { counted } from "~/texts/numbers";

@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Worker } from "node:worker_threads";
 import { beforeEach, describe, expect, test } from "@jest/globals";
-import { newVersion } from "~/core/edits/film-state";
+import { newVersion } from "~/core/version/film-state";
 import { applyDifference } from "~/core/edits/difference";
 import { freshShot } from "~/core/shots/shot";
 import { INFO } from "../../tests/support/film-info";

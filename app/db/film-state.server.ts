@@ -1,6 +1,6 @@
 import type { Clip, ClipWithFile } from "~/core/clips/clip";
 import type { Difference } from "~/core/edits/difference";
-import type { FilmState } from "~/core/edits/film-state";
+import type { FilmState } from "~/core/version/film-state";
 import { clockOfFilm } from "~/core/film-info";
 import { findCandidates } from "./analysis.server";
 import { deleteCaption, listCaptions, putCaption } from "./captions.server";

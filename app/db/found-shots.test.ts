@@ -1,6 +1,6 @@
 import { beforeEach, describe, expect, test } from "@jest/globals";
 import { INFO } from "../../tests/support/film-info";
-import { newVersion } from "~/core/edits/film-state";
+import { newVersion } from "~/core/version/film-state";
 import { freshShot } from "~/core/shots/shot";
 import { hardTransition } from "~/core/shots/transition";
 import { type Db, openDatabase } from "./database.server";

@@ -1,5 +1,5 @@
 import { beforeEach, expect, test } from "@jest/globals";
-import { newVersion } from "~/core/edits/film-state";
+import { newVersion } from "~/core/version/film-state";
 import { styleOf } from "~/core/edits/house-style";
 import { type Db, openDatabase } from "./database.server";
 import { deleteStyle, findStyle, findStyleByName, listStyles, saveStyle } from "./house-styles.server";

@@ -3,7 +3,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test } from "@jest/globals";
 import Database from "better-sqlite3";
-import { newVersion } from "~/core/edits/film-state";
+import { newVersion } from "~/core/version/film-state";
 import { INFO } from "../../tests/support/film-info";
 import { freshShot } from "~/core/shots/shot";
 import { openDatabase } from "./database.server";

@@ -1,7 +1,7 @@
 import { packActivity, unpackActivity } from "~/core/activity/activity";
 import type { Project } from "~/core/formats/project";
 import { joinRanges } from "~/core/time/ranges";
-import type { FilmState } from "~/core/edits/film-state";
+import type { FilmState } from "~/core/version/film-state";
 import { unpackTrack } from "~/core/subjects/tracking/packed-tracks";
 import { readActivity, saveActivity } from "./activity.server";
 import {

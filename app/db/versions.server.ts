@@ -1,5 +1,5 @@
-import { Version } from "~/core/edits/film-state";
-import { ShotInVersion } from "~/core/edits/shot-in-version";
+import { Version } from "~/core/version/film-state";
+import { ShotInVersion } from "~/core/version/settle";
 import { HandKey } from "~/core/path/hand-key";
 import { Refusal } from "~/core/refusal";
 import type { Db } from "./database.server";

@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import type { FilmState, VersionState } from "~/core/edits/film-state";
+import type { FilmState, VersionState } from "~/core/version/film-state";
 
 /** What of a version decides its file, as a word: the same word stands for the same file. */
 export function exportPrint(state: FilmState, version: VersionState): string {

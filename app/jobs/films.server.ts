@@ -3,7 +3,7 @@ import { readdir, rm, writeFile } from "node:fs/promises";
 import { basename, join, parse } from "node:path";
 import { nanoid } from "nanoid";
 import { z } from "zod";
-import { newVersion, type Version } from "~/core/edits/film-state";
+import { newVersion, type Version } from "~/core/version/film-state";
 import { versionsOf } from "~/core/edits/house-style";
 import { shotId } from "~/core/shots/reshape";
 import { freshShot } from "~/core/shots/shot";

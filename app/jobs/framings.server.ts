@@ -1,28 +1,28 @@
-import type { FilmState, VersionState } from "~/core/edits/film-state";
-import { shotFraming, shotSettings } from "~/core/edits/path-inputs";
-import { requireVersion } from "~/core/edits/find";
-import { Refusal } from "~/core/refusal";
+import type { FilmState, VersionState } from "~/core/version/film-state";
+import { requireVersion } from "~/core/version/find";
+import { lay, type LaidVersion } from "~/core/version/lay";
+import { shotFraming, shotSettings } from "~/core/version/shot-settings";
 import type { ShotFraming } from "~/core/path/shot-framing";
+import { Refusal } from "~/core/refusal";
 import type { Db } from "~/db/database.server";
 import { loadState } from "~/db/film-state.server";
 import type { FilmRow } from "~/db/films.server";
 import { tracksOfShots } from "./shot-tracks.server";
 
 /**
- * The film's state, one of its versions, and everything that decides the paths of that, shot by shot.
+ * A film's state, and one of its versions with its paths.
  *
  * @throws Refusal if the film has no such version
  */
-export function loadFramings(
+export function layVersion(
   db: Db,
   film: FilmRow,
   versionId: string,
-): { state: FilmState; version: VersionState; framings: ShotFraming[] } {
+): { state: FilmState; version: VersionState; laid: LaidVersion } {
   const state = loadState(db, film);
   const version = requireVersion(state, versionId);
   const tracks = tracksOfShots(db, film.id, state.shots);
-  const framings = shotSettings(state, version).map((settings, i) => shotFraming(settings, tracks[i]!));
-  return { state, version, framings };
+  return { state, version, laid: lay(film.info, version, shotSettings(state, version), tracks) };
 }
 
 /**

@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { nanoid } from "nanoid";
-import { newVersion } from "~/core/edits/film-state";
+import { newVersion } from "~/core/version/film-state";
 import { boxIou } from "~/core/geometry/box";
 import { boxAt, type Track } from "~/core/subjects/tracking/track";
 import { listChunks } from "~/db/analysis.server";
@@ -19,7 +19,7 @@ import { readTruth } from "../../demo/truth";
 import { analyseAtOnce } from "../pipelines/analyse-film.server";
 import { followMarks } from "../pipelines/follow-marks.server";
 import { tracksOfShots } from "./shot-tracks.server";
-import { loadFramings } from "./framings.server";
+import { layVersion } from "./framings.server";
 import { runJob } from "./run-job.server";
 
 const CLIP = "demo/clips/two-shots.mp4";
@@ -133,8 +133,8 @@ test("jobs make a proxy, an analysis and a checked render of what the editor has
     [45, 99],
   ]);
   setHandKey(db, "square", { pane: 0, frame: 20, x: 225, y: 90, height: 180, easing: null });
-  const { framings } = loadFramings(db, findFilm(db, "film")!, "square");
-  expect(framings.map((framing) => framing.handKeys.length)).toEqual([1, 0]);
+  const { laid } = layVersion(db, findFilm(db, "film")!, "square");
+  expect(laid.shots.map(({ set }) => set.handKeys.length)).toEqual([1, 0]);
   expect(await run("render", { versionId: "square", fileName: "square.mp4" })).toMatchObject({
     width: 120,
     height: 120,

@@ -1,10 +1,6 @@
 import { join } from "node:path";
-import { withCaptions } from "~/core/captions/captioned";
-import { heardIn } from "~/core/composition/heard";
-import { shownIn, withLayers } from "~/core/composition/shown";
-import { frameShots } from "~/core/path/version-paths";
-import { framesIn, framesPerSecond } from "~/core/time/rate";
-import { joinRanges } from "~/core/time/ranges";
+import { toRender } from "~/core/version/lay";
+import { framesIn } from "~/core/time/rate";
 import type { Db } from "~/db/database.server";
 import type { FilmRow } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";
@@ -16,7 +12,7 @@ import { withTrack, writeSidecars } from "../pipelines/caption-files.server";
 import { exportVersion } from "../pipelines/export-version.server";
 import { exportFolder } from "./export-file.server";
 import { exportPrint } from "./export-state.server";
-import { loadFramings } from "./framings.server";
+import { layVersion } from "./framings.server";
 import { requireOut } from "./out-folders.server";
 import { libraryFiles } from "./own-files.server";
 import { RENDERING_SHARE, RenderPayload, type RenderResult } from "./payloads";
@@ -35,31 +31,16 @@ export async function renderVersion(
   const payload = RenderPayload.parse(JSON.parse(job.payload));
   const { versionId, fileName, output } = payload;
   onProgress("Laying the path", 0);
-  const { state, version, framings } = loadFramings(db, row, versionId);
+  const { state, version, laid } = layVersion(db, row, versionId);
   const { captions } = state;
-  const target = { width: version.width, height: version.height };
-  const ranges = joinRanges(framings.flatMap(({ kept }) => kept));
+  const { target, ranges } = laid;
   if (ranges.length === 0) throw new Error(`nothing of the film is left in “${version.name}”; bring back a part of it`);
   // What was allowed when it was asked for may not be any more.
   if (payload.folder !== null) requireOut(row, output.folder);
   const bytes = estimatedBytes("render", target, framesIn(ranges), film.info.rate);
   requireSpace(payload.folder ?? dataFolder(), payload.folder ?? DATA_FOLDER, bytes, fileName);
-  const paths = frameShots(framings, film.info.picture, target, film.info.rate);
-  const shots = framings.map(({ range }, i) => ({ range, ...paths[i]! }));
-  const fps = framesPerSecond(film.info.rate);
-  const bare = shownIn(shots, target, fps);
-  const layers = withCaptions({
-    layers: version.layers,
-    ...{ captions, settings: version.captions, size: target, fps, shown: bare },
-    safeArea: version.safeArea,
-    shots: framings.map(({ range, tracks }) => ({ ...range, tracks })),
-  });
-  const shown = withLayers(bare, { ...version, layers, size: target, kept: ranges, fps });
   const folder = exportFolder(job, payload);
-  const plan = {
-    ...{ ...film, target, ranges, shown, output, own: libraryFiles(version), heard: heardIn(shots, ranges, fps) },
-    cuts: framings.map(({ range }) => range.start),
-  };
+  const plan = { ...film, ...toRender(laid, version, captions), output, own: libraryFiles(version) };
   const exported = (track?: string) =>
     exportVersion(track === undefined ? plan : { ...plan, captions: track }, join(folder, fileName), {
       ...{ signal, limitSeconds: version.limitSeconds, replaces: payload.replaces },

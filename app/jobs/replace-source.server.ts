@@ -4,7 +4,7 @@ import { extname, join } from "node:path";
 import { nanoid } from "nanoid";
 import { DAYS_KEPT } from "~/core/days-kept";
 import { type FilmInfo, clockOfFilm } from "~/core/film-info";
-import type { FilmState } from "~/core/edits/film-state";
+import type { FilmState } from "~/core/version/film-state";
 import { moveWork } from "~/core/edits/move-work";
 import { Refusal } from "~/core/refusal";
 import { lostBetween, type Replacement } from "~/core/replacement";

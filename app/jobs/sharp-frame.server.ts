@@ -1,10 +1,9 @@
-import { withCaptions } from "~/core/captions/captioned";
 import { compose, type ShownAt } from "~/core/composition/composition";
 import { layOut } from "~/core/composition/layout";
-import { withLayers } from "~/core/composition/shown";
-import { requireVersion } from "~/core/edits/find";
-import { settledShot, shotSettings } from "~/core/edits/path-inputs";
-import { keptRanges } from "~/core/edits/trim";
+import { requireVersion } from "~/core/version/find";
+import { settledShot, shotSettings } from "~/core/version/shot-settings";
+import { withAbove } from "~/core/version/lay";
+import { keptRanges } from "~/core/version/trim";
 import type { CropWindow } from "~/core/geometry/crop-window";
 import { Refusal } from "~/core/refusal";
 import { activeArea } from "~/core/shots/shot";
@@ -37,25 +36,14 @@ export async function sharpFrame(
   const set = shotSettings(state, version).find(({ shot }) => inRange(frame, shot));
   if (!set) throw new Refusal("the film has no such frame", 404);
   const { info } = film;
-  const size = { width: version.width, height: version.height };
-  const laidOut = layOut(settledShot(set).settings, activeArea(set.shot, info.picture), size);
+  const target = { width: version.width, height: version.height };
+  const laidOut = layOut(settledShot(set).settings, activeArea(set.shot, info.picture), target);
   if (laidOut.panes.length !== windows.length) throw new Refusal("the shot has another layout by now", 409);
   const fps = framesPerSecond(info.rate);
-  const kept = keptRanges(version.trim, info.frames, state);
-  const bare: ShownAt = (at) => compose(windows, laidOut, size, { film: at / fps, shot: (at - set.shot.start) / fps });
-  const { captions: settings, safeArea } = version;
-  const captioned = {
-    captions: state.captions,
-    settings,
-    layers: version.layers,
-    safeArea,
-    size,
-    shots: [],
-    shown: bare,
-    fps,
-  };
-  const layers = withCaptions(captioned, places);
-  const shown = withLayers(bare, { ...version, layers, size, kept, fps });
+  const bare: ShownAt = (at) =>
+    compose(windows, laidOut, target, { film: at / fps, shot: (at - set.shot.start) / fps });
+  const ranges = keptRanges(version.trim, info.frames, state);
+  const shown = withAbove({ film: info, target, shots: [], ranges, bare }, version, state.captions, places);
   const file = { file: sourceFile(film), name: film.name, info };
-  return renderFrame(file, frame, size, shown(frame), libraryFiles(version), signal);
+  return renderFrame(file, frame, target, shown(frame), libraryFiles(version), signal);
 }

@@ -5,9 +5,7 @@ import { lackingOf } from "~/core/checks/lacking-pictures";
 import { NO_FAULTS, pictureFaults } from "~/core/checks/picture-faults";
 import { lookPrint } from "~/core/checks/look-print";
 import { shownIn } from "~/core/composition/shown";
-import { requireVersion } from "~/core/edits/find";
-import { shotFraming, shotSettings } from "~/core/edits/path-inputs";
-import { type LaidShot, versionLooks } from "~/core/edits/version-looks";
+import { versionLooks } from "~/core/version/version-looks";
 import { asName, titleOf } from "~/core/formats/file-names";
 import { clockOfFilm } from "~/core/film-info";
 import { writeCutsCsv } from "~/core/formats/cuts-csv";
@@ -16,15 +14,12 @@ import { listedLook, looksCsv, looksJson, type LooksToList } from "~/core/format
 import { writeOtio } from "~/core/formats/otio";
 import { writeKeysCsv, writePathCsv, type WrittenShot } from "~/core/formats/path-csv";
 import { makeReport, Report } from "~/core/formats/report";
-import { frameShots } from "~/core/path/version-paths";
 import { transitionsOf } from "~/core/shots/shot";
 import { framesPerSecond } from "~/core/time/rate";
-import { joinRanges } from "~/core/time/ranges";
 import { readActivity } from "~/db/activity.server";
 import { listUndecoded } from "~/db/analysis.server";
-import { loadState } from "~/db/film-state.server";
 import type { FilmRow } from "~/db/films.server";
-import { tracksOfShots } from "./shot-tracks.server";
+import { layVersion } from "./framings.server";
 import { db } from "./workplace.server";
 
 /** What there is of a version, by the endings of its files' names. */
@@ -49,42 +44,29 @@ export interface VersionFiles {
 export function versionFiles(film: FilmRow, versionId: string): VersionFiles {
   const { info } = film;
   const { rate, picture, frames } = info;
-  const state = loadState(db(), film);
-  const version = requireVersion(state, versionId);
-  const target = { width: version.width, height: version.height };
-  const sets = shotSettings(state, version);
-  const tracks = tracksOfShots(db(), film.id, state.shots);
-  const framed = frameShots(
-    sets.map((set, i) => shotFraming(set, tracks[i]!)),
-    picture,
-    target,
-    rate,
-  );
+  const { state, version, laid } = layVersion(db(), film, versionId);
+  const { target, shots, ranges } = laid;
   const lacking = lackingOf(info, listUndecoded(db(), film.id));
   const activity = readActivity(db(), film.id, frames);
   const strengths = new Map(state.film.candidates.map(({ transition, strength }) => [transition.frame, strength]));
-  const laid = sets.map((set, i): LaidShot => ({
-    ...{ set, framed: framed[i]!, tracks: tracks[i]!, strength: strengths.get(set.shot.start) },
-  }));
   const fps = framesPerSecond(rate);
-  const shownOf = (i: number) => shownIn([{ range: sets[i]!.shot, ...framed[i]! }], target, fps);
-  const kept = joinRanges(sets.flatMap((set) => set.kept));
-  const said = captionsIn(state.captions, kept);
+  const shownOf = (i: number) => shownIn([shots[i]!], target, fps);
+  const said = captionsIn(state.captions, ranges);
   const clock = clockOfFilm(info);
   const title = titleOf(film.name);
   const cuts = { title, clock, frames, transitions: transitionsOf(state.shots) };
 
   const written = (): WrittenShot[] =>
-    sets.map(({ kept: parts }, i) => ({
-      ...{ number: i + 1, kept: parts, shown: shownOf(i) },
-      keys: [framed[i]!, ...framed[i]!.others].map(({ keys }) => keys),
+    shots.map((shot, i) => ({
+      ...{ number: i + 1, kept: shot.set.kept, shown: shownOf(i) },
+      keys: [shot, ...shot.others].map(({ keys }) => keys),
     }));
   const looks = (): LooksToList => {
     const { seenLooks, checkLimits: limits, layers, safeArea, captions } = version;
     const seen = new Set(seenLooks);
     const faults = activity ? pictureFaults(activity, rate) : NO_FAULTS;
     const found = versionLooks(laid, {
-      ...{ target, picture, rate, lacking, faults, limits, layers, safeArea },
+      ...{ lacking, faults, limits, layers, safeArea, strengths },
       ...{ captions: state.captions, pace: captions.rules.pace },
     });
     return {
@@ -92,18 +74,13 @@ export function versionFiles(film: FilmRow, versionId: string): VersionFiles {
       looks: found.flatMap((ofShot, i) =>
         ofShot.map((look) => ({
           ...{ ...look, shot: i + 1 },
-          isSeen: seen.has(lookPrint(look, sets[i]!.shot, shownOf(i))),
+          isSeen: seen.has(lookPrint(look, shots[i]!.set.shot, shownOf(i))),
         })),
       ),
     };
   };
   const report = (): string => {
-    const shots = sets.map(({ shot }, i) => ({
-      ...framed[i]!,
-      ...{ range: shot, tracks: tracks[i]!, active: shot.active },
-      begins: { kind: shot.begins, frame: shot.start, range: shot.mixed },
-    }));
-    const made = makeReport({ file: film.name, picture, rate, frames, lacking }, target, shots, kept);
+    const made = makeReport({ file: film.name, picture, rate, frames, lacking }, laid);
     const captions = state.captions.map(({ id, ...caption }) => caption);
     const all = { ...made, looks: looks().looks.map(listedLook), ...(captions.length > 0 ? { captions } : {}) };
     return `${JSON.stringify(Report.parse(all))}\n`;
@@ -112,7 +89,7 @@ export function versionFiles(film: FilmRow, versionId: string): VersionFiles {
     writeOtio(
       cuts,
       film.name,
-      framed.map((shot) => ({
+      shots.map((shot) => ({
         target,
         panes: [shot, ...shot.others].map(({ keys }, pane) => ({ place: shot.laidOut.panes[pane]!, keys })),
       })),

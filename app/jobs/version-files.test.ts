@@ -4,7 +4,7 @@ import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { LookList } from "~/core/formats/looks";
 import { Report } from "~/core/formats/report";
-import { newVersion } from "~/core/edits/film-state";
+import { newVersion } from "~/core/version/film-state";
 import { freshShot } from "~/core/shots/shot";
 import { openDatabase } from "~/db/database.server";
 import { findFilm, insertFilm } from "~/db/films.server";

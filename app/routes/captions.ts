@@ -1,8 +1,8 @@
 import { titleOf } from "~/core/formats/file-names";
 import { captionsIn } from "~/core/captions/caption";
 import { writeSrt, writeVtt } from "~/core/captions/write-captions";
-import { requireVersion } from "~/core/edits/find";
-import { keptRanges } from "~/core/edits/trim";
+import { requireVersion } from "~/core/version/find";
+import { keptRanges } from "~/core/version/trim";
 import { Refusal } from "~/core/refusal";
 import { loadState } from "~/db/film-state.server";
 import { decodeText } from "~/disk/read-text.server";

@@ -7,7 +7,7 @@ import { useEdits } from "~/components/desk/state/use-edits";
 import { useStatus } from "~/components/desk/state/use-status";
 import { lackingOf } from "~/core/checks/lacking-pictures";
 import { NO_FAULTS, type PictureFaults, pictureFaults } from "~/core/checks/picture-faults";
-import type { Version } from "~/core/edits/film-state";
+import type { Version } from "~/core/version/film-state";
 import { NamePattern } from "~/core/formats/file-names";
 import { offeredFormats } from "~/media/encoders.server";
 import { clockOfFilm } from "~/core/film-info";

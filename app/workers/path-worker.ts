@@ -1,7 +1,7 @@
 /** Frames the shots of a version off the interface's thread: an adapter of `VersionFramer` to messages. */
 import { assertNever } from "~/core/assert-never";
-import { type FramerGround, type FramerNews, type ShotResult, VersionFramer } from "~/core/edits/version-framer";
-import type { ShotSettings } from "~/core/edits/path-inputs";
+import { type FramerGround, type FramerNews, type ShotResult, VersionFramer } from "~/core/version/version-framer";
+import type { ShotSettings } from "~/core/version/shot-settings";
 import { shareStructure } from "~/core/structure";
 import { type PackedTrack, unpackTrack } from "~/core/subjects/tracking/packed-tracks";
 import { TrackStock } from "~/core/subjects/tracking/track-stock";

@@ -2,7 +2,7 @@
 import { execFileSync } from "node:child_process";
 import { mkdirSync } from "node:fs";
 import { join } from "node:path";
-import { newVersion } from "~/core/edits/film-state";
+import { newVersion } from "~/core/version/film-state";
 import { scaleBox } from "~/core/geometry/box";
 import type { Track } from "~/core/subjects/tracking/track";
 import { shotId } from "~/core/shots/reshape";

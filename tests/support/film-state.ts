@@ -1,4 +1,4 @@
-import { type FilmState, newVersion, type VersionState } from "~/core/edits/film-state";
+import { type FilmState, newVersion, type VersionState } from "~/core/version/film-state";
 import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
 import { freshShot } from "~/core/shots/shot";
 import { hardTransition } from "~/core/shots/transition";

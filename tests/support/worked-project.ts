@@ -1,6 +1,6 @@
 import { packActivity } from "~/core/activity/activity";
 import type { Project } from "~/core/formats/project";
-import { newVersion } from "~/core/edits/film-state";
+import { newVersion } from "~/core/version/film-state";
 import { freshShot } from "~/core/shots/shot";
 import { hardTransition } from "~/core/shots/transition";
 import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";

@@ -4,7 +4,7 @@ import { joinRanges, withoutRanges } from "~/core/time/ranges";
 import { JobStatus } from "~/components/library/job-status";
 import type { FilmStatus } from "~/core/film-status";
 import type { History } from "~/core/edits/answer";
-import type { FilmState, VersionState } from "~/core/edits/film-state";
+import type { FilmState, VersionState } from "~/core/version/film-state";
 import type { ExportPlaces } from "~/components/exports/output-fields";
 import { DeskHeader } from "./header/desk-header";
 import { FirstSteps } from "./help/first-steps";

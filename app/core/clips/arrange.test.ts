@@ -1,9 +1,9 @@
 import { describe, expect, test } from "@jest/globals";
 import { INFO } from "../../../tests/support/film-info";
 import { TALL, TWO_SHOTS } from "../../../tests/support/film-state";
-import type { FilmState } from "../edits/film-state";
+import type { FilmState } from "../version/film-state";
 import { brokenInvariant } from "../edits/invariants";
-import type { ShotInVersion } from "../edits/shot-in-version";
+import type { ShotInVersion } from "../version/settle";
 import type { FilmInfo } from "../film-info";
 import { freshShot } from "../shots/shot";
 import { hardTransition } from "../shots/transition";

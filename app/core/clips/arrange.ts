@@ -1,5 +1,5 @@
 /** Makes a film of clips in another way: in another order, with more of them or fewer, or others in their place. */
-import type { FilmFacts, FilmState } from "../edits/film-state";
+import type { FilmFacts, FilmState } from "../version/film-state";
 import { Move, type MovedPart } from "../edits/move";
 import { moveWork, type Tracking } from "../edits/move-work";
 import { clockOfFilm, type FilmInfo } from "../film-info";

@@ -1,7 +1,7 @@
 /** Takes the work on a film along when the film becomes a clip of another one. */
-import type { FilmState, VersionState } from "../edits/film-state";
+import type { FilmState, VersionState } from "../version/film-state";
 import { byFrame, byThing } from "../edits/difference";
-import { withRules } from "../edits/shot-in-version";
+import { withRules } from "../version/settle";
 import { moveWork, type Tracking } from "../edits/move-work";
 import { wholeOf } from "../geometry/box";
 import { shotId } from "../shots/reshape";

@@ -1,6 +1,6 @@
 import { byStart } from "../captions/caption";
 import type { SingleCommand } from "./command";
-import type { FilmState } from "./film-state";
+import type { FilmState } from "../version/film-state";
 
 type CaptionCommand = Extract<SingleCommand, { type: "change-captions" }>;
 

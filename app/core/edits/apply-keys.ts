@@ -4,8 +4,8 @@ import { Refusal } from "../refusal";
 import { inRange } from "../time/rate";
 import type { SingleCommand } from "./command";
 import { byFrame } from "./difference";
-import type { FilmState } from "./film-state";
-import { requireVersion, withVersion } from "./find";
+import type { FilmState } from "../version/film-state";
+import { requireVersion, withVersion } from "../version/find";
 import { refusalsTexts } from "../../texts/refusals";
 
 const t = refusalsTexts.applyKeys;

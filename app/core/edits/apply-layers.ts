@@ -2,8 +2,8 @@ import { assertNever } from "../assert-never";
 import type { Layer } from "../composition/layers/layer";
 import { Refusal } from "../refusal";
 import type { SingleCommand } from "./command";
-import type { FilmState } from "./film-state";
-import { requireVersion, withVersion } from "./find";
+import type { FilmState } from "../version/film-state";
+import { requireVersion, withVersion } from "../version/find";
 import { refusalsTexts } from "../../texts/refusals";
 
 const t = refusalsTexts.applyLayers;

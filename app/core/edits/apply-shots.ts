@@ -6,7 +6,7 @@ import { joinShots, moveCut, recut, requireShot, shotId, splitShot } from "../sh
 import type { Shot } from "../shots/shot";
 import type { Transition } from "../shots/transition";
 import type { SingleCommand } from "./command";
-import type { FilmState, VersionState } from "./film-state";
+import type { FilmState, VersionState } from "../version/film-state";
 import { refusalsTexts } from "../../texts/refusals";
 
 const t = refusalsTexts.applyShots;

@@ -2,7 +2,7 @@ import { assertNever } from "../assert-never";
 import { Refusal } from "../refusal";
 import type { SingleCommand } from "./command";
 import { applyDifference } from "./difference";
-import type { FilmState } from "./film-state";
+import type { FilmState } from "../version/film-state";
 import { markTrackId } from "../subjects/marks/marked-things";
 import { refusalsTexts } from "../../texts/refusals";
 

@@ -2,9 +2,9 @@ import { assertNever } from "../assert-never";
 import { Refusal } from "../refusal";
 import type { SingleCommand } from "./command";
 import { applyDifference } from "./difference";
-import type { FilmState } from "./film-state";
-import { requireVersion, withVersion } from "./find";
-import { inToOut, type Trim, withDrops, withoutDrops } from "./trim";
+import type { FilmState } from "../version/film-state";
+import { requireVersion, withVersion } from "../version/find";
+import { inToOut, type Trim, withDrops, withoutDrops } from "../version/trim";
 import { refusalsTexts } from "../../texts/refusals";
 
 const t = refusalsTexts.applyTrims;

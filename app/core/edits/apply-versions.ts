@@ -7,10 +7,10 @@ import type { HandKey } from "../path/hand-key";
 import { requireShot } from "../shots/reshape";
 import { activeArea } from "../shots/shot";
 import type { SingleCommand, VersionChange } from "./command";
-import type { FilmState, VersionState } from "./film-state";
-import { requireVersion, withVersion } from "./find";
-import { byRange } from "./path-inputs";
-import { settle, type ShotInVersion, type ShotSetting } from "./shot-in-version";
+import type { FilmState, VersionState } from "../version/film-state";
+import { requireVersion, withVersion } from "../version/find";
+import { byRange } from "../version/shot-settings";
+import { settle, type ShotInVersion, type ShotSetting } from "../version/settle";
 import { refusalsTexts } from "../../texts/refusals";
 
 const t = refusalsTexts.applyVersions;

@@ -8,9 +8,9 @@ import { markTrackId } from "../subjects/marks/marked-things";
 import { applyEdit } from "./apply";
 import { type Command } from "./command";
 import { applyDifference, Difference, differenceBetween } from "./difference";
-import { type FilmState, newVersion } from "./film-state";
-import { settledShot, shotSettings } from "./path-inputs";
-import { keptRanges } from "./trim";
+import { type FilmState, newVersion } from "../version/film-state";
+import { settledShot, shotSettings } from "../version/shot-settings";
+import { keptRanges } from "../version/trim";
 
 const KEY = { pane: 0, frame: 10, x: 700, y: 540, height: 1080, easing: null };
 const BOX = { x: 10, y: 20, width: 30, height: 40 };

@@ -9,7 +9,7 @@ import { applyToTrims } from "./apply-trims";
 import { applyToVersions } from "./apply-versions";
 import type { Command, SingleCommand } from "./command";
 import { applyDifference, type Difference, differenceBetween } from "./difference";
-import type { FilmState } from "./film-state";
+import type { FilmState } from "../version/film-state";
 import { brokenInvariant } from "./invariants";
 
 /** What undoes an edit: it puts back what the edit has changed. Nobody can send it. */

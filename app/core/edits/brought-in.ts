@@ -3,7 +3,7 @@ import type { Layer } from "../composition/layers/layer";
 import type { Layout } from "../composition/layout";
 import type { OwnFont } from "../composition/layers/own-font";
 import type { Picture } from "../composition/picture";
-import type { VersionState } from "./film-state";
+import type { VersionState } from "../version/film-state";
 
 const inLayout = (layout: Layout | undefined): Picture[] =>
   layout?.kind === "stack" ? layout.places.flatMap(({ own }) => own?.picture ?? []) : [];

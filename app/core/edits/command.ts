@@ -14,9 +14,9 @@ import { Transition } from "../shots/transition";
 import { AttentionSettings } from "../subjects/attention/attention-settings";
 import { TrackEdit } from "../subjects/tracking/edit-tracks";
 import { Frame, FrameRange } from "../time/rate";
-import { PersonEdit, Version } from "./film-state";
-import { ShotInVersion, ShotSetting, UsualInVersion } from "./shot-in-version";
-import { LengthLimit } from "./trim";
+import { PersonEdit, Version } from "../version/film-state";
+import { ShotInVersion, ShotSetting, UsualInVersion } from "../version/settle";
+import { LengthLimit } from "../version/trim";
 
 /** Everything an editor can change, as data: it is sent by the interface, applied by `applyEdit`, and stored. */
 

@@ -6,8 +6,8 @@ import { letterOf } from "../subjects/choosing/people";
 import { type FrameRange, framesIn, frameToSeconds, inRange } from "../time/rate";
 import { timecodeAt } from "../time/timecode";
 import type { Command, ShotChange, SingleCommand, VersionChange } from "./command";
-import type { FilmState } from "./film-state";
-import type { ShotSetting } from "./shot-in-version";
+import type { FilmState } from "../version/film-state";
+import type { ShotSetting } from "../version/settle";
 import { editsTexts } from "../../texts/edits";
 
 const t = editsTexts.describe;

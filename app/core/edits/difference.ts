@@ -12,8 +12,8 @@ import type { ThingMark } from "../subjects/marks/marked-things";
 import { TrackEdit } from "../subjects/tracking/edit-tracks";
 import { Frame } from "../time/rate";
 import { isSame, isSameList } from "../structure";
-import { type FilmState, PersonEdit, Version, type VersionState } from "./film-state";
-import { ShotInVersion } from "./shot-in-version";
+import { type FilmState, PersonEdit, Version, type VersionState } from "../version/film-state";
+import { ShotInVersion } from "../version/settle";
 
 export const Difference = z.object({
   sensitivity: z.int().optional(),

@@ -1,6 +1,6 @@
 import { expect, test } from "@jest/globals";
 import { type Layer, newText } from "../composition/layers/layer";
-import { newVersion } from "./film-state";
+import { newVersion } from "../version/film-state";
 import { HouseStyle, styleOf, versionsOf } from "./house-style";
 
 test("a style has no layer for a stretch of one film, and none twice", () => {

@@ -1,10 +1,10 @@
 /** What was decided for one film, kept for the next. */
 import { z } from "zod";
 import { Id } from "../ids";
-import { UNTRIMMED } from "./trim";
-import { Version } from "./film-state";
+import { UNTRIMMED } from "../version/trim";
+import { Version } from "../version/film-state";
 import type { FollowRule } from "../subjects/choosing/follow-rule";
-import { type UsualInVersion, withRules } from "./shot-in-version";
+import { type UsualInVersion, withRules } from "../version/settle";
 
 /** A version as it is made for any film: nothing in it speaks of one. */
 export const VersionStyle = Version.omit({ id: true, trim: true })

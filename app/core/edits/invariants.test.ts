@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { TWO_SHOTS } from "../../../tests/support/film-state";
 import { freshShot } from "../shots/shot";
 import { hardTransition } from "../shots/transition";
-import { type FilmState, newVersion, type VersionState } from "./film-state";
+import { type FilmState, newVersion, type VersionState } from "../version/film-state";
 import { brokenInvariant, MAX_VERSIONS } from "./invariants";
 
 const ONE = freshShot("one", { start: 0, end: 100 }, null);

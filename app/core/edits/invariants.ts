@@ -7,8 +7,8 @@ import { clampWindow } from "../geometry/crop-window";
 import type { HandKey } from "../path/hand-key";
 import { LEAST_ACTIVE_SIDE } from "../shots/shot";
 import { type FrameRange, inRange } from "../time/rate";
-import { inToOut } from "./trim";
-import type { FilmFacts, FilmState, VersionState } from "./film-state";
+import { inToOut } from "../version/trim";
+import type { FilmFacts, FilmState, VersionState } from "../version/film-state";
 import { refusalsTexts } from "../../texts/refusals";
 
 const t = refusalsTexts.invariants;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { TALL, TWO_SHOTS } from "../../../tests/support/film-state";
 import type { Track } from "../subjects/tracking/track";
-import type { FilmFacts, FilmState } from "./film-state";
+import type { FilmFacts, FilmState } from "../version/film-state";
 import { brokenInvariant } from "./invariants";
 import { moveWork } from "./move-work";
 import { movedParts, type ShotMatch } from "../shots/match-shots";

@@ -12,9 +12,9 @@ import { framesOf, inRange } from "../time/rate";
 import { clipRanges } from "../time/ranges";
 import { byFrame, byThing } from "./difference";
 import { Move, type MovedPart } from "./move";
-import type { FilmFacts, FilmState, VersionState } from "./film-state";
-import { type ShotInVersion, withRules } from "./shot-in-version";
-import type { Trim } from "./trim";
+import type { FilmFacts, FilmState, VersionState } from "../version/film-state";
+import { type ShotInVersion, withRules } from "../version/settle";
+import type { Trim } from "../version/trim";
 
 /** Shots of the new film: those that were found again, and new ones where nothing was. */
 function movedShots(state: FilmState, { id: filmId, frames }: FilmFacts, move: Move): Shot[] {

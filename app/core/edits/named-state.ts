@@ -3,7 +3,7 @@ import { z } from "zod";
 import { Id } from "../ids";
 import { USUAL_ATTENTION } from "../subjects/attention/attention-settings";
 import { applyDifference, type Difference, differenceBetween } from "./difference";
-import type { FilmState } from "./film-state";
+import type { FilmState } from "../version/film-state";
 
 export const StateName = z.string().trim().min(1, "a state needs a name").max(60);
 

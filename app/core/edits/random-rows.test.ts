@@ -8,7 +8,7 @@ import { applyEdit, type Restore } from "./apply";
 import { Command, type SingleCommand } from "./command";
 import { describeEdit } from "./describe";
 import { applyDifference, Difference, differenceBetween } from "./difference";
-import type { FilmState } from "./film-state";
+import type { FilmState } from "../version/film-state";
 
 type Random = () => number;
 

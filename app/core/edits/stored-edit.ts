@@ -10,8 +10,8 @@ import { readRule } from "../subjects/choosing/follow-rule";
 import type { Restore } from "./apply";
 import { Command } from "./command";
 import { Difference } from "./difference";
-import type { FilmState } from "./film-state";
-import { ShotInVersion } from "./shot-in-version";
+import type { FilmState } from "../version/film-state";
+import { ShotInVersion } from "../version/settle";
 
 const Restoring = z.object({ type: z.literal("restore"), difference: Difference });
 

@@ -1,45 +1,47 @@
 import { expect, test } from "@jest/globals";
 import { USUAL_BACKDROP } from "../composition/backdrop";
 import { PLAIN_EDGE } from "../composition/edge";
-import { layOut, WHOLE } from "../composition/layout";
+import { WHOLE } from "../composition/layout";
+import type { Key } from "../path/keys";
+import { freshShot } from "../shots/shot";
+import { USUAL_ATTENTION } from "../subjects/attention/attention-settings";
+import type { Track } from "../subjects/tracking/track";
+import { lay } from "../version/lay";
+import type { ShotSettings } from "../version/shot-settings";
 import { readReport } from "./read-report";
 import { AnalysisReport, makeAnalysisReport, makeReport, Report } from "./report";
 
 const FILM = { file: "kite.mp4", picture: { width: 1920, height: 1080 }, rate: { num: 30000, den: 1001 }, frames: 2 };
 const TALL = { width: 1080, height: 1920 };
 const ACTIVE = { x: 0, y: 140, width: 1920, height: 800 };
-const report = makeReport(FILM, TALL, [
+const RANGE = { start: 0, end: 2 };
+const tracks: Track[] = [
   {
-    range: { start: 0, end: 2 },
-    begins: { frame: 0, kind: "dissolve", range: { start: 0, end: 1 } },
-    manner: "glide",
-    mannerReason: null,
-    laidOut: layOut({ layout: WHOLE, backdrop: USUAL_BACKDROP, edge: PLAIN_EDGE }, ACTIVE, TALL),
-    others: [],
-    spans: [],
-    subjectId: "s1-face-1",
-    reason: "only face, speaking, 100% of the shot",
-    certainty: 0.81239,
-    active: ACTIVE,
-    keys: [{ frame: 0, x: 700.12345, y: 540, height: 1080, easing: "hold", by: "solver" }],
-    tracks: [
-      {
-        id: "s1-face-1",
-        kind: "face",
-        start: 0,
-        boxes: [{ x: 1.26, y: 2, width: 30, height: 40 }, null],
-        confidence: 0.9,
-        who: "p2",
-        personId: "s1-person-1",
-        speaking: [{ start: 0, end: 2 }],
-      },
-    ],
-    windows: [
-      { x: 700.12345, y: 540, height: 1080 },
-      { x: 700.12345, y: 540, height: 1080 },
-    ],
+    id: "s1-face-1",
+    kind: "face",
+    start: 0,
+    boxes: [{ x: 1.26, y: 2, width: 30, height: 40 }, null],
+    confidence: 0.9,
+    who: "p2",
+    personId: "s1-person-1",
+    speaking: [RANGE],
   },
-]);
+];
+const set: ShotSettings = {
+  shot: freshShot("1", RANGE, { frame: 0, kind: "dissolve", range: { start: 0, end: 1 } }, ACTIVE),
+  inVersion: { layout: WHOLE, manner: "glide" },
+  usual: {},
+  attention: USUAL_ATTENTION,
+  handKeys: [],
+  kept: [RANGE],
+};
+const laid = lay(FILM, TALL, [set], [tracks]);
+const path = {
+  ...{ subjectId: "s1-face-1", certainty: 0.81239, spans: [] },
+  keys: [{ frame: 0, x: 700.12345, y: 540, height: 1080, easing: "hold", by: "solver" }] satisfies Key[],
+  windows: [0, 1].map(() => ({ x: 700.12345, y: 540, height: 1080 })),
+};
+const report = makeReport(FILM, { ...laid, shots: [{ ...laid.shots[0]!, ...path }] });
 
 test("a report holds to its schema, and is rounded to what can be seen", () => {
   expect(Report.parse(JSON.parse(JSON.stringify(report)))).toEqual(report);

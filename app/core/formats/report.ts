@@ -4,19 +4,19 @@ import type { Box, Size } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
 import { Easing } from "../path/easing";
 import type { Key } from "../path/keys";
-import { type Manner, MANNERS } from "../path/manner";
+import { MANNERS } from "../path/manner";
+import { transitionInto } from "../shots/shot";
 import { isGradual, type Transition, TRANSITION_KINDS } from "../shots/transition";
 import { Backdrop } from "../composition/backdrop";
 import { PanePicture } from "../composition/stack";
 import { Edge } from "../composition/edge";
-import type { LaidOut } from "../composition/layout";
-import type { FramedPane } from "../path/shot-framing";
 import { TRACK_KINDS } from "../subjects/detecting/detection";
 import { TURN_CAUSES } from "../subjects/attention/turns";
 import type { FollowSpan } from "../subjects/choosing/follow-plan";
 import type { Track } from "../subjects/tracking/track";
 import type { Lacking } from "../checks/lacking-pictures";
 import { type FrameRange, framesIn, type Rate } from "../time/rate";
+import type { LaidShot, LaidVersion } from "../version/lay";
 import { ListedLook } from "./looks";
 
 /**
@@ -187,15 +187,6 @@ export interface FoundShotData {
   active: Box | null;
 }
 
-export interface ReportedShot extends FoundShotData {
-  manner: Manner;
-  mannerReason: string | null;
-  keys: readonly Key[];
-  windows: readonly CropWindow[];
-  laidOut: LaidOut;
-  others: readonly FramedPane[];
-}
-
 export interface ReportedFilm {
   file: string;
   picture: Size;
@@ -289,7 +280,7 @@ const reportKeys = (keys: readonly Key[]) =>
   keys.map((key) => ({ ...key, x: rounded(key.x), y: rounded(key.y), height: rounded(key.height) }));
 
 /** What is told of a shot that does not fill its frame, or with several panes. */
-function laidOutOf({ laidOut: { panes, own = [], backdrop, edge }, others }: ReportedShot) {
+function laidOutOf({ laidOut: { panes, own = [], backdrop, edge }, others }: LaidShot) {
   if (!backdrop && others.length === 0) return {};
   const [first, ...rest] = panes.map(boxTuple);
   return {
@@ -312,29 +303,24 @@ function laidOutOf({ laidOut: { panes, own = [], backdrop, edge }, others }: Rep
   };
 }
 
-/**
- * Builds the report of one conversion.
- *
- * @param kept what was converted of the shots, in order; all of them if left out
- */
-export const makeReport = (
-  film: ReportedFilm,
-  target: Size,
-  shots: readonly ReportedShot[],
-  kept?: readonly FrameRange[],
-): Report => ({
+const foundIn = ({ set: { shot }, ...laid }: LaidShot): FoundShotData => ({
+  ...{ ...laid, begins: transitionInto(shot), active: shot.active },
+});
+
+/** Builds the report of one conversion. */
+export const makeReport = (film: ReportedFilm, { target, shots, ranges }: LaidVersion): Report => ({
   format: "glad-pan/report",
   version: 1,
   source: sourceOf(film),
   target: { width: target.width, height: target.height },
-  ...(kept && framesIn(kept) < framesIn(shots.map(({ range }) => range)) ? { kept: pairsOf(kept) } : {}),
+  ...(framesIn(ranges) < framesIn(shots.map(({ range }) => range)) ? { kept: pairsOf(ranges) } : {}),
   shots: shots.map((shot) => ({
-    ...foundShot(shot),
+    ...foundShot(foundIn(shot)),
     manner: shot.manner,
     mannerReason: shot.mannerReason,
     keys: reportKeys(shot.keys),
     ...laidOutOf(shot),
   })),
-  tracks: reportTracks(shots),
+  tracks: reportTracks(shots.map(foundIn)),
   windows: shots.flatMap(({ windows }) => windows.map(windowTuple)),
 });

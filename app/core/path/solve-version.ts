@@ -113,6 +113,7 @@ function paneAsShot(shot: ShotFraming, pane: number, framed: readonly FramedPane
  * Lays the path of one shot for a version of the given size.
  *
  * @param solved what was solved for the shot's last path; afterwards, what was for this one
+ * @param followed whom it follows, as `planShot` says
  */
 export function frameShot(
   shot: ShotFraming,
@@ -121,6 +122,7 @@ export function frameShot(
   rate: Rate,
   before: ShotBefore = NOTHING_BEFORE,
   solved = new SolvedProblems(),
+  followed = planShot(shot, picture, target, rate, before.who),
 ): FramedShot {
   const area = shot.active ?? wholeOf(picture);
   const laidOut = layOut(shot.settings, area, target);
@@ -128,20 +130,23 @@ export function frameShot(
   const from = shot.active ? windowsBefore(before, area) : before;
   const framed: FramedPane[] = [];
   laidOut.panes.forEach((pane, i) => {
-    const startAt = { window: from.windows[i] ?? null, who: i === 0 ? from.who : null };
     const ofPane = paneAsShot(inside, i, framed);
     // In a pane that shows something else nobody is followed.
     const asked: ShotFraming = laidOut.own?.[i] ? { ...ofPane, rule: { kind: "none" }, handKeys: [] } : ofPane;
-    framed.push(framePane(asked, area, pane, rate, startAt, solved));
+    const whom = i === 0 ? followed : plan(asked, area, pane, rate, null);
+    framed.push(framePane(asked, area, pane, rate, { followed: whom, startAt: from.windows[i] ?? null }, solved));
   });
   solved.forgetUnused();
   const [first, ...others] = shot.active ? framed.map((pane) => outOfArea(pane, area)) : framed;
   return { ...first!, others, laidOut };
 }
 
-/** What the shot before leaves to a pane. */
-interface PaneBefore extends Pick<ShotBefore, "who"> {
-  window: CropWindow | null;
+/** What is settled before a pane's path is laid. */
+interface PaneSettled {
+  /** Whom it follows when. */
+  followed: FollowPlan;
+  /** Where its window goes on from. */
+  startAt: CropWindow | null;
 }
 
 function framePane(
@@ -149,11 +154,10 @@ function framePane(
   picture: Size,
   target: Size,
   rate: Rate,
-  before: PaneBefore,
+  { followed, startAt: goesOnFrom }: PaneSettled,
   solved: SolvedProblems,
 ): FramedPane {
   const { settings, handKeys, tracks, protect } = shot;
-  const followed = plan(shot, picture, target, rate, before.who);
   const pieces = partsOf(shot, runsOf(followed.spans));
   const first = Math.max(
     0,
@@ -161,7 +165,7 @@ function framePane(
   );
   const parts = pieces.map((span, i) => {
     const { start, end, subject } = span;
-    const startAt = i === first ? before.window : null;
+    const startAt = i === first ? goesOnFrom : null;
     const problem: Omit<ShotProblem, "settings"> = {
       shot: { start, end },
       picture,
@@ -216,13 +220,12 @@ const windowSize = (picture: Size, target: Size, settings: FramingSettings): Siz
   return { width: height * aspectRatio(target), height };
 };
 
-/** Whom a shot follows; `before` is who was followed in the one before it. */
-export function followedIn(shot: ShotFraming, whole: Size, target: Size, rate: Rate, before: string | null): Followed {
+/** Whom a shot follows when; `before` is who was followed in the one before it. */
+export function planShot(shot: ShotFraming, whole: Size, target: Size, rate: Rate, before: string | null): FollowPlan {
   const inside = shot.active ? insideArea(shot, shot.active) : shot;
   const picture = shot.active ?? whole;
   const first = paneAsShot(inside, 0, []);
-  const { who, trackId } = plan(first, picture, paneBox(shot.settings.layout, picture, target), rate, before);
-  return { who, trackId };
+  return plan(first, picture, paneBox(shot.settings.layout, picture, target), rate, before);
 }
 
 /**

@@ -1,10 +1,11 @@
 import type { Size } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
 import { isSameList } from "../structure";
+import type { FollowPlan } from "../subjects/choosing/follow-plan";
 import type { Rate } from "../time/rate";
 import { SolvedProblems } from "./solved-problems";
 import type { Followed, FramedShot, ShotFraming } from "./shot-framing";
-import { followedIn, frameShot, goesOn, lastWindows } from "./solve-version";
+import { frameShot, goesOn, lastWindows, planShot } from "./solve-version";
 
 /** A shot of a version, by its id. */
 export interface ShotToFrame {
@@ -23,12 +24,15 @@ export type SolvedShot = { id: string; framed: FramedShot } | { id: string; erro
 
 interface Entry extends ShotToFrame {
   /** Whom it follows, with what that was decided from. */
-  plan: { from: readonly unknown[]; followed: Followed } | null;
+  plan: { from: readonly unknown[]; followed: FollowPlan | null } | null;
   /** Null in it where it could not be solved. */
   path: { from: readonly unknown[]; framed: FramedShot | null } | null;
   /** Kept for the shots that were solved last: what is worked on is mostly solved again. */
   solved: SolvedProblems | null;
 }
+
+/** What is followed where that is not known. */
+const NOBODY: Followed = { who: null, trackId: null };
 
 /** Shots of which what was solved is kept; it is some ten numbers a frame, which a long film would fill the memory with. */
 const KEPT_PROBLEMS = 8;
@@ -57,18 +61,16 @@ export class VersionPaths {
   }
 
   /** Whom a shot follows, which depends on whom the one before it does. */
-  private plan(index: number): Followed {
+  private plan(index: number): void {
     const entry = this.entries[index]!;
     const before = this.entries[index - 1]?.plan?.followed ?? null;
     const from = [entry.framing, before?.who ?? null, before?.trackId ?? null];
     if (!isFrom(entry.plan, from)) {
       const { picture, target, rate } = this;
-      const followed = entry.framing
-        ? followedIn(entry.framing, picture, target, rate, before?.who ?? null)
-        : { who: null, trackId: null };
+      const { framing } = entry;
+      const followed = framing && planShot(framing, picture, target, rate, before?.who ?? null);
       entry.plan = { from, followed };
     }
-    return entry.plan!.followed;
   }
 
   /** What a path is made from; null while that is not known, or the path before is to be solved first. */
@@ -76,8 +78,9 @@ export class VersionPaths {
     const { framing, plan } = this.entries[index]!;
     if (!framing) return null;
     const before = this.entries[index - 1];
-    const who = before?.plan?.followed.who ?? null;
-    if (!before || !goesOn(framing, before.plan!.followed, plan!.followed)) return [framing, who];
+    const followedBefore = before?.plan?.followed ?? NOBODY;
+    const { who } = followedBefore;
+    if (!before || !goesOn(framing, followedBefore, plan!.followed!)) return [framing, who];
     if (!this.isSolved(index - 1)) return null;
     const framed = before.path!.framed;
     return [framing, who, ...(framed ? lastWindows(before.framing!, framed) : [])];
@@ -115,7 +118,8 @@ export class VersionPaths {
     const [framing, who, ...windows] = basis;
     entry.path = { from: basis, framed: null };
     try {
-      const framed = frameShot(framing, this.picture, this.target, this.rate, { who, windows }, solved);
+      const followed = entry.plan!.followed!;
+      const framed = frameShot(framing, this.picture, this.target, this.rate, { who, windows }, solved, followed);
       entry.path = { from: basis, framed };
       return { id, framed };
     } catch (error) {

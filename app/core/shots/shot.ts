@@ -54,6 +54,10 @@ export function freshShot(id: string, range: FrameRange, begins: Transition | nu
   };
 }
 
+/** How a shot begins. */
+export const transitionInto = ({ start, begins, mixed }: Shot): Transition => ({
+  ...{ frame: start, kind: begins, range: mixed },
+});
+
 /** How each shot but the first begins. */
-export const transitionsOf = (shots: readonly Shot[]): Transition[] =>
-  shots.slice(1).map(({ start, begins, mixed }) => ({ frame: start, kind: begins, range: mixed }));
+export const transitionsOf = (shots: readonly Shot[]): Transition[] => shots.slice(1).map(transitionInto);

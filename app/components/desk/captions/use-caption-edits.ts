@@ -19,7 +19,7 @@ import {
 import { timeCaptions } from "~/core/captions/time-captions";
 import { USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
 import type { CAPTION_CHANGES, SingleCommand } from "~/core/edits/command";
-import type { FilmState, VersionState } from "~/core/edits/film-state";
+import type { FilmState, VersionState } from "~/core/version/film-state";
 import { isSame } from "~/core/structure";
 import { type FrameRange, framesPerSecond, inRange } from "~/core/time/rate";
 import { captionsTexts } from "~/texts/captions";

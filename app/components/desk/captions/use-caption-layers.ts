@@ -4,7 +4,7 @@ import { captionLayers } from "~/core/captions/caption-layers";
 import { placesOf } from "~/core/captions/captioned";
 import { type Layer, newText } from "~/core/composition/layers/layer";
 import { USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
-import type { VersionState } from "~/core/edits/film-state";
+import type { VersionState } from "~/core/version/film-state";
 import { framesPerSecond } from "~/core/time/rate";
 import { useLayerFonts } from "../layers/use-layer-fonts";
 import { shownOfShots } from "../picture/desk-windows";

@@ -1,5 +1,5 @@
 import { fill, type ShownAt } from "~/core/composition/composition";
-import type { FilmState, Version, VersionState } from "~/core/edits/film-state";
+import type { FilmState, Version, VersionState } from "~/core/version/film-state";
 import type { Size } from "~/core/geometry/box";
 import { aspectRatio, centredWindow } from "~/core/geometry/crop-window";
 import { MANNER_TEXT, type Manner } from "~/core/path/manner";

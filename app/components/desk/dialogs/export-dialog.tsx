@@ -15,7 +15,7 @@ import type { ExportView } from "~/core/film-status";
 import { nameBy, namePartsOf, USUAL_PATTERN } from "~/core/formats/file-names";
 import { outputFormat } from "~/core/formats/output-formats";
 import { picturesOf } from "~/core/clips/clip";
-import { keptRanges, secondsOver } from "~/core/edits/trim";
+import { keptRanges, secondsOver } from "~/core/version/trim";
 import { framesIn, frameToSeconds } from "~/core/time/rate";
 import { liesWithin } from "~/core/time/ranges";
 import { useSharpAddress } from "../result/use-sharp-address";

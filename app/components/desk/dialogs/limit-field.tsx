@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { NumberField } from "~/components/common/number-field";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
-import { LengthLimit } from "~/core/edits/trim";
+import { LengthLimit } from "~/core/version/trim";
 import { dialogsTexts } from "~/texts/dialogs";
 
 const t = dialogsTexts.limitField;

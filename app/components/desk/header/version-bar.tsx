@@ -6,7 +6,7 @@ import { IconButton } from "~/components/common/button";
 import { Menu, MenuItem } from "~/components/common/menu";
 import { ShapeIcon } from "~/components/common/shape-icon";
 import { picturesOf } from "~/core/clips/clip";
-import type { Version } from "~/core/edits/film-state";
+import type { Version } from "~/core/version/film-state";
 import { HouseStylesDialog } from "../dialogs/house-styles-dialog";
 import { VersionDialog, type VersionDraft } from "../dialogs/version-dialog";
 import { useDesk } from "../state/desk-context";

@@ -4,7 +4,7 @@ import { Button } from "~/components/common/button";
 import { Menu, MenuItem } from "~/components/common/menu";
 import type { SingleCommand } from "~/core/edits/command";
 import { settingNames } from "~/core/edits/describe";
-import { ShotSetting } from "~/core/edits/shot-in-version";
+import { ShotSetting } from "~/core/version/settle";
 import { AUTO } from "~/core/subjects/choosing/follow-rule";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";

@@ -3,7 +3,7 @@ import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Group, Layer, Line, Rect, Stage, Text } from "react-konva";
 import type { Point, Size } from "~/core/geometry/box";
 import type { CropWindow } from "~/core/geometry/crop-window";
-import type { Trim } from "~/core/edits/trim";
+import type { Trim } from "~/core/version/trim";
 import type { HandKey } from "~/core/path/hand-key";
 import type { Key } from "~/core/path/keys";
 import { type FrameRange, framesPerSecond } from "~/core/time/rate";

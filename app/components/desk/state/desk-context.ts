@@ -14,7 +14,7 @@ import type { CropWindow } from "~/core/geometry/crop-window";
 import type { ExportView } from "~/core/film-status";
 import type { History } from "~/core/edits/answer";
 import type { FrameRange } from "~/core/time/rate";
-import type { FilmState } from "~/core/edits/film-state";
+import type { FilmState } from "~/core/version/film-state";
 import type { CaptionEdits } from "../captions/use-caption-edits";
 import type { DeskFilm, DeskShot, DeskVersion } from "./desk-types";
 import type { ResultLook } from "../result/use-result-look";

@@ -1,6 +1,6 @@
 import type { SecondLook } from "~/core/checks/second-look";
-import type { SettledShot } from "~/core/edits/shot-in-version";
-import type { Version } from "~/core/edits/film-state";
+import type { SettledShot } from "~/core/version/settle";
+import type { Version } from "~/core/version/film-state";
 import type { FramedPane, FramedShot } from "~/core/path/shot-framing";
 import type { HandKey } from "~/core/path/hand-key";
 import type { Shot } from "~/core/shots/shot";

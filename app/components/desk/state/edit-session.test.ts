@@ -4,7 +4,7 @@ import type { Change, EditAnswer } from "~/core/edits/answer";
 import { applyEdit } from "~/core/edits/apply";
 import type { Command } from "~/core/edits/command";
 import { differenceBetween } from "~/core/edits/difference";
-import type { FilmState } from "~/core/edits/film-state";
+import type { FilmState } from "~/core/version/film-state";
 import { NO_ANSWER } from "./edit-answer";
 import { EditSession } from "./edit-session";
 

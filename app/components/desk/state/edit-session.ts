@@ -2,7 +2,7 @@ import type { Change, EditAnswer, History } from "~/core/edits/answer";
 import { applyEdit } from "~/core/edits/apply";
 import type { Command } from "~/core/edits/command";
 import { applyDifference } from "~/core/edits/difference";
-import type { FilmState } from "~/core/edits/film-state";
+import type { FilmState } from "~/core/version/film-state";
 import { Refusal } from "~/core/refusal";
 import { shareStructure } from "~/core/structure";
 import { problemOf } from "./edit-answer";

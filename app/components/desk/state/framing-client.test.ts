@@ -1,8 +1,8 @@
 import { expect, jest, test } from "@jest/globals";
 import { USUAL_LIMITS } from "~/core/checks/check-settings";
 import { TALL, TWO_SHOTS } from "../../../../tests/support/film-state";
-import { shotSettings } from "~/core/edits/path-inputs";
-import type { ShotResult } from "~/core/edits/version-framer";
+import { shotSettings } from "~/core/version/shot-settings";
+import type { ShotResult } from "~/core/version/version-framer";
 import type { FramerOrder, FramerReply } from "~/workers/path-worker";
 import { FramingClient } from "./framing-client";
 

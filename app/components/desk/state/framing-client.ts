@@ -1,5 +1,5 @@
-import { basisOf, type ShotSettings } from "~/core/edits/path-inputs";
-import type { FramerGround, FramerNews, ShotResult } from "~/core/edits/version-framer";
+import { basisOf, type ShotSettings } from "~/core/version/shot-settings";
+import type { FramerGround, FramerNews, ShotResult } from "~/core/version/version-framer";
 import { isSameList } from "~/core/structure";
 import type { FramerOrder, FramerReply, LoadedTracks } from "~/workers/path-worker";
 

@@ -1,12 +1,12 @@
 import { useMemo, useState } from "react";
 import { useShared } from "~/components/common/use-shared";
 import type { CheckLimits } from "~/core/checks/check-settings";
-import { joinLooks } from "~/core/checks/join-looks";
 import { lookPrint } from "~/core/checks/look-print";
 import type { SecondLook } from "~/core/checks/second-look";
-import { aboveLooks, byPlace, filmLooks } from "~/core/checks/shot-looks";
-import type { FilmState, VersionState } from "~/core/edits/film-state";
-import { goesOnFromBefore } from "~/core/edits/looks-at-framing";
+import { byPlace, filmLooks } from "~/core/checks/shot-looks";
+import type { FilmState, VersionState } from "~/core/version/film-state";
+import { goesOnFromBefore } from "~/core/version/looks-at-framing";
+import { looksInFraming } from "~/core/version/version-looks";
 import { followedTrack } from "~/core/path/solve-version";
 import { PerKey } from "~/core/per-key";
 import { framesPerSecond, type Rate } from "~/core/time/rate";
@@ -61,24 +61,24 @@ export function useLooks(of: LooksOf, found: readonly FoundShot[]): readonly (re
     () =>
       found.map((each, i) => {
         const { set, result, isAnalysed, shown } = each;
-        const { shot, kept } = set;
+        const { shot } = set;
         const before = found[i - 1]?.result?.sides ?? null;
-        const goesOn = { from: goesOnFromBefore(set), into: goesOnFromBefore(found[i + 1]?.set) };
+        const next = found[i + 1]?.set;
         // A layer that is dragged is nothing to a shot in which it cannot cover a text.
         const over = result?.looks.some(({ kind }) => kind === "text-cut") ? layers : NO_LAYERS;
-        const from = [each, above, over, before, goesOn.from, goesOn.into, ofFilm[i]];
+        const from = [each, above, over, before, goesOnFromBefore(next), ofFilm[i]];
         return known.looks.get(shot.id, from, () => {
           const all = [...ofFilm[i]!];
           // Of what has not been looked at, nothing can be said yet.
           if (result && shown && isAnalysed) {
             const whole = () => ({ tracks: each.tracks, subject: followedTrack(result.framed, each.tracks) });
-            all.push(...aboveLooks(result.looks, { kept, shown, found: whole }, { ...above, layers: over }));
-            all.push(...joinLooks({ before, shot: result.sides, goesOn }, limits.jolt));
+            const framed = { shown, found: whole };
+            all.push(...looksInFraming(set, result, framed, { before, next }, { ...above, layers: over }));
           }
           return all.sort(byPlace).map((look) => ({ ...look, print: lookPrint(look, shot, shown), isSeen: false }));
         });
       }),
-    [known, found, layers, above, limits, ofFilm],
+    [known, found, layers, above, ofFilm],
   );
   return useMemo(() => {
     const seen = new Set(seenLooks);

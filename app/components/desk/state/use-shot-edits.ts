@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { useLatest } from "~/components/common/use-latest";
 import type { ShotChange, SingleCommand } from "~/core/edits/command";
 import { asOne } from "~/core/edits/as-one";
-import { changeInPane, type ShotInVersion } from "~/core/edits/shot-in-version";
+import { changeInPane, type ShotInVersion } from "~/core/version/settle";
 import type { Box } from "~/core/geometry/box";
 import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
 import { type DeskShot, shotAt } from "./desk-types";

@@ -1,8 +1,8 @@
 import { useCallback, useMemo } from "react";
 import type { ShownAt } from "~/core/composition/composition";
 import { withLayers } from "~/core/composition/shown";
-import type { FilmState, VersionState } from "~/core/edits/film-state";
-import { keptRanges } from "~/core/edits/trim";
+import type { FilmState, VersionState } from "~/core/version/film-state";
+import { keptRanges } from "~/core/version/trim";
 import { type FrameRange, framesPerSecond } from "~/core/time/rate";
 import { useCaptionLayers } from "../captions/use-caption-layers";
 import { useLayerFonts } from "../layers/use-layer-fonts";

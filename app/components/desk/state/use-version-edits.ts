@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { toast } from "sonner";
 import type { VersionChange } from "~/core/edits/command";
-import { newVersion, type Version } from "~/core/edits/film-state";
+import { newVersion, type Version } from "~/core/version/film-state";
 import type { Size } from "~/core/geometry/box";
 import type { Edits } from "./use-edits";
 import { deskTexts } from "~/texts/desk";

@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import { useLatest } from "~/components/common/use-latest";
-import type { Trim } from "~/core/edits/trim";
+import type { Trim } from "~/core/version/trim";
 import { type FrameRange, inRange } from "~/core/time/rate";
 import type { Player } from "../picture/player";
 

@@ -4,7 +4,7 @@ import { Popover } from "radix-ui";
 import { Hint, IconButton } from "~/components/common/button";
 import { POINT_ROWS, PointRow } from "~/components/common/point-row";
 import { SidePanel } from "~/components/common/side-panel";
-import { secondsOver } from "~/core/edits/trim";
+import { secondsOver } from "~/core/version/trim";
 import { framesIn, frameToSeconds, rangeKey } from "~/core/time/rate";
 import { formatTimecode, timecodeAt } from "~/core/time/timecode";
 import { inSeconds, StretchRow } from "./stretch-row";

@@ -11,7 +11,7 @@ import { followedTrack } from "../path/solve-version";
 import { activeArea } from "../shots/shot";
 import type { Track } from "../subjects/tracking/track";
 import { looksTexts } from "../../texts/looks";
-import { settledShot, type ShotSettings } from "./path-inputs";
+import { settledShot, type ShotSettings } from "./shot-settings";
 
 const t = looksTexts.looksAtFraming;
 

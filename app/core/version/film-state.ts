@@ -16,7 +16,7 @@ import type { AttentionSettings } from "../subjects/attention/attention-settings
 import type { ThingMark } from "../subjects/marks/marked-things";
 import type { TrackEdit } from "../subjects/tracking/edit-tracks";
 import type { Clock } from "../time/timecode";
-import { type ShotInVersion, UsualInVersion } from "./shot-in-version";
+import { type ShotInVersion, UsualInVersion } from "./settle";
 import { LengthLimit, Trim, UNTRIMMED } from "./trim";
 
 const { side } = USUAL_FORMAT;

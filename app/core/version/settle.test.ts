@@ -1,6 +1,6 @@
 import { describe, expect, test } from "@jest/globals";
 import { USUAL_FRAMING } from "../path/framing-settings";
-import { changeInPane, settle, settledPane, withRules } from "./shot-in-version";
+import { changeInPane, settle, settledPane, withRules } from "./settle";
 
 const SHOT = { follow: { kind: "track" as const, trackId: "a" }, protect: { x: 1, y: 2, width: 3, height: 4 } };
 

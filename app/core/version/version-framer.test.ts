@@ -4,10 +4,10 @@ import { TALL, TWO_SHOTS } from "../../../tests/support/film-state";
 import { STACK } from "../composition/stack";
 import { TrackStock } from "../subjects/tracking/track-stock";
 import type { Track } from "../subjects/tracking/track";
-import { applyEdit } from "./apply";
-import type { Command } from "./command";
+import { applyEdit } from "../edits/apply";
+import type { Command } from "../edits/command";
 import type { FilmState } from "./film-state";
-import { shotSettings } from "./path-inputs";
+import { shotSettings } from "./shot-settings";
 import { VersionFramer } from "./version-framer";
 
 const face = (id: string, start: number, frames: number, x: number): Track => ({

@@ -12,7 +12,7 @@ import { tellingFrame } from "../subjects/choosing/telling-frame";
 import type { Track } from "../subjects/tracking/track";
 import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
 import { type FramingLooks, looksAtFraming } from "./looks-at-framing";
-import { basisOf, shotFraming, type ShotSettings } from "./path-inputs";
+import { basisOf, shotFraming, type ShotSettings } from "./shot-settings";
 
 /** What a version's paths are laid in. */
 export interface FramerGround {

@@ -9,7 +9,7 @@ import type { Track } from "../subjects/tracking/track";
 import { type FrameRange, rangeKey } from "../time/rate";
 import { partsWithin } from "../time/ranges";
 import type { FilmState, VersionState } from "./film-state";
-import { settle, settledPane, type SettledShot, type ShotInVersion, type UsualInVersion } from "./shot-in-version";
+import { settle, settledPane, type SettledShot, type ShotInVersion, type UsualInVersion } from "./settle";
 import { keptRanges } from "./trim";
 
 /** What is set for a shot in a version: all of its framing but what was found in it. */
