@@ -6,44 +6,29 @@ import { FILL, Layout, WHOLE } from "~/core/composition/layout";
 import { LEAST_SHARE, STACK, Stack } from "~/core/composition/stack";
 import {
   END_CHOICES,
-  type EndChoice,
   EYE_LINE_RANGE,
-  type FramingSettings,
+  FramingSettings,
   MANNER_CHOICES,
   type MannerChoice,
   MAX_ENLARGEMENT,
   MAX_ZOOM,
   MOST_OFFSET,
-  type PaneSettings,
   USUAL_FRAMING,
   Zoom,
 } from "~/core/path/framing-settings";
-import { HOLD_RANGE, TURN_STYLES, type TurnStyle } from "~/core/subjects/attention/attention-settings";
+import { HOLD_RANGE, TURN_STYLES } from "~/core/subjects/attention/attention-settings";
 import { numberOfLetter, personId } from "~/core/subjects/choosing/people";
 import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
 import { type BackdropFile, isFilmFile } from "./own-files";
 import { addFollowOption } from "./options";
 
-export interface FramingOptions {
-  manner: MannerChoice;
-  calm: number;
-  zoom: Zoom;
-  headroom: number;
-  enlarge: number;
-  keepEnd: EndChoice;
-  eyeLine: number;
-  offset: FramingSettings["offset"];
-  layout: Layout;
+/** An option is called as the setting that it sets. */
+export interface FramingOptions extends Omit<FramingSettings, "panes" | "backdrop"> {
   /** What the panes of a stack are; no option says it, but a house style may. */
-  panes?: PaneSettings[];
+  panes?: FramingSettings["panes"];
   /** Where a picture that does not fill the frame stands in it; where the layout has it if left out. */
   place?: number;
   backdrop: Backdrop | BackdropFile;
-  edge: Edge;
-  hold: number;
-  turns: TurnStyle;
-  /** Ids of people. */
-  mustHave: string[];
   follow: FollowRule;
   keepBoth?: boolean;
 }
@@ -167,41 +152,11 @@ export function parseMustHave(text: string): string[] {
 /** Options whose picture has been read. */
 export type ReadyOptions = Omit<FramingOptions, "backdrop"> & { backdrop: Backdrop };
 
-export const settingsOf = ({
-  manner,
-  calm,
-  zoom,
-  headroom,
-  enlarge,
-  keepEnd,
-  eyeLine,
-  offset,
-  layout,
-  panes = [],
-  place,
-  backdrop,
-  edge,
-  hold,
-  turns,
-  mustHave,
-}: ReadyOptions): FramingSettings => ({
-  ...USUAL_FRAMING,
-  manner,
-  calm,
-  zoom,
-  headroom,
-  enlargement: enlarge,
-  keepEnd,
-  eyeLine,
-  offset,
-  panes,
-  layout: layout.kind === "whole" && place !== undefined ? { ...layout, place } : layout,
-  backdrop,
-  edge,
-  hold,
-  turns,
-  mustHave,
-});
+export const settingsOf = ({ panes = [], place, layout, ...options }: ReadyOptions): FramingSettings =>
+  FramingSettings.parse({
+    ...{ ...options, panes },
+    layout: layout.kind === "whole" && place !== undefined ? { ...layout, place } : layout,
+  });
 
 /** The rule for whom to follow; keeping two is one of them. */
 export const ruleOf = ({ follow, keepBoth }: Pick<FramingOptions, "follow" | "keepBoth">): FollowRule =>
@@ -224,7 +179,7 @@ export const addFramingOptions = (command: Command): Command =>
       USUAL_FRAMING.headroom,
     )
     .option(
-      "--enlarge <times>",
+      "--enlargement <times>",
       "how much the picture may be enlarged: a free zoom goes no nearer, any other gets a second look",
       numberFrom(1, MAX_ENLARGEMENT),
       USUAL_FRAMING.enlargement,

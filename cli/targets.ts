@@ -6,7 +6,6 @@ import { USUAL_CAPTIONS } from "~/core/captions/caption-settings";
 import { USUAL_OUTPUT } from "~/core/formats/output-settings";
 import type { ReadLayers } from "~/core/formats/layers";
 import type { Size } from "~/core/geometry/box";
-import type { FramingChange } from "~/core/path/framing-settings";
 import { libraryStyle } from "~/jobs/library-style.server";
 import type { FramingOptions } from "./framing-options";
 import { UsageError } from "./options";
@@ -47,32 +46,10 @@ function nameFor(file: string, { width, height }: Size, taken: ReadonlySet<strin
   }
 }
 
-/** What a style's settings are called as options. */
-const OPTION_OF: Record<keyof FramingChange, keyof FramingOptions> = {
-  manner: "manner",
-  calm: "calm",
-  zoom: "zoom",
-  headroom: "headroom",
-  enlargement: "enlarge",
-  keepEnd: "keepEnd",
-  eyeLine: "eyeLine",
-  offset: "offset",
-  layout: "layout",
-  panes: "panes",
-  backdrop: "backdrop",
-  edge: "edge",
-  hold: "hold",
-  turns: "turns",
-  mustHave: "mustHave",
-};
-
 /** How a version of a style is framed, where no option says otherwise. */
 function framingOf({ usual }: VersionStyle, options: FramingOptions, isSaid: (option: string) => boolean) {
   const { follow, ...settings } = usual;
-  const framing: Partial<FramingOptions> = follow && !isSaid("keepBoth") ? { follow } : {};
-  for (const [setting, value] of Object.entries(settings)) {
-    Object.assign(framing, { [OPTION_OF[setting as keyof FramingChange]]: value });
-  }
+  const framing = { ...settings, ...(follow && !isSaid("keepBoth") ? { follow } : {}) };
   const unsaid = Object.fromEntries(Object.entries(framing).filter(([option]) => !isSaid(option)));
   return { ...options, ...unsaid };
 }
