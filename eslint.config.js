@@ -3,24 +3,36 @@ import reactHooks from "eslint-plugin-react-hooks";
 import globals from "globals";
 import tseslint from "typescript-eslint";
 
-/**
- * The layers: arrows go routes → jobs → pipelines → media → disk → core, and jobs → db. Each entry lists what the
- * files of a layer must not import.
- */
-const forbid = (files, patterns) => ({
+const ARROWS = "arrows go routes → jobs → library → pipelines → media → disk → core, library → queue → db";
+
+/** The layers: each entry lists what the files of a layer must not import. */
+const forbid = (files, patterns, ignores = []) => ({
   files,
+  ignores,
   rules: {
     "no-restricted-imports": [
       "error",
       {
         patterns: patterns.map((group) => ({
           group: [group],
-          message: "arrows go routes → jobs → pipelines → media → disk → core, and jobs → db",
+          message: ARROWS,
         })),
       },
     ],
   },
 });
+
+const PAGES = ["routes", "components"];
+/** What each layer of the server must not know. */
+const ABOVE = {
+  jobs: PAGES,
+  library: [...PAGES, "jobs"],
+  queue: [...PAGES, "jobs", "library", "pipelines"],
+  pipelines: [...PAGES, "jobs", "library", "queue", "db"],
+  db: [...PAGES, "jobs", "library", "queue", "pipelines", "media"],
+  media: [...PAGES, "jobs", "library", "queue", "pipelines", "db"],
+  disk: [...PAGES, "jobs", "library", "queue", "pipelines", "db", "media"],
+};
 
 const layer = (name) => `~/${name}/**`;
 const up = (name) => `**/${name}/**`;
@@ -77,38 +89,14 @@ export default tseslint.config(
       "no-restricted-imports": ["error", { patterns: [{ group: ["~/**", "../**"], message: "texts need nothing" }] }],
     },
   },
-  forbid(
-    ["app/core/**/*.ts"],
-    [
-      "~/**",
-      "node:*",
-      "react*",
-      up("disk"),
-      up("media"),
-      up("db"),
-      up("pipelines"),
-      up("jobs"),
-      up("components"),
-      up("routes"),
-    ],
+  forbid(["app/core/**/*.ts"], ["~/**", "node:*", "react*", ...ABOVE.disk.map(up), up("disk")]),
+  ...["disk", "media", "pipelines", "db", "queue", "library", "jobs"].map((name) =>
+    // What the library queues is done in its tests as well.
+    forbid([`app/${name}/**/*.ts`], [...ABOVE[name].map(layer), "react*"], ["app/library/**/*.test.ts"]),
   ),
-  forbid(
-    ["app/disk/**/*.ts"],
-    [layer("media"), layer("db"), layer("pipelines"), layer("jobs"), layer("routes"), layer("components"), "react*"],
-  ),
-  forbid(
-    ["app/media/**/*.ts"],
-    [layer("db"), layer("pipelines"), layer("jobs"), layer("routes"), layer("components"), "react*"],
-  ),
-  forbid(["app/pipelines/**/*.ts"], [layer("db"), layer("jobs"), layer("routes"), layer("components"), "react*"]),
-  forbid(
-    ["app/db/**/*.ts"],
-    [layer("media"), layer("pipelines"), layer("jobs"), layer("routes"), layer("components"), "react*"],
-  ),
-  forbid(["app/jobs/**/*.ts"], [layer("routes"), layer("components"), "react*"]),
   forbid(
     ["app/components/**/*.{ts,tsx}", "app/workers/**/*.ts"],
-    [layer("disk"), layer("media"), layer("db"), layer("pipelines"), layer("jobs"), layer("routes")],
+    ["disk", "media", "db", "pipelines", "queue", "library", "jobs", "routes"].map(layer),
   ),
   {
     files: ["**/*.ts", "**/*.tsx"],

@@ -33,7 +33,7 @@ export default defineConfig({
             "job-worker": "./app/jobs/worker.ts",
             "detect-worker": "./app/media/detect/detect-worker.ts",
             apart: "./app/media/apart/child.ts",
-            "version-files": "./app/jobs/version-files-worker.ts",
+            "version-files": "./app/library/versions/version-files-worker.ts",
           },
         },
       },

@@ -3,7 +3,7 @@ import { createReadableStreamFromReadable } from "@react-router/node";
 import { isbot } from "isbot";
 import { renderToPipeableStream } from "react-dom/server";
 import { type EntryContext, isRouteErrorResponse, type RouterContextProvider, ServerRouter } from "react-router";
-import { nonceContext } from "./nonce";
+import { nonceContext } from "~/nonce";
 
 /** Milliseconds after which what a page still waits for is given up. */
 export const streamTimeout = 5_000;

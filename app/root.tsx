@@ -2,8 +2,8 @@ import { Tooltip } from "radix-ui";
 import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration } from "react-router";
 import { Toaster } from "sonner";
 import type { Route } from "./+types/root";
-import { DiskNotice } from "./components/common/disk-notice";
-import { diskNotice } from "./jobs/workplace.server";
+import { DiskNotice } from "~/components/common/disk-notice";
+import { diskNotice } from "~/db/workplace.server";
 import "./app.css";
 import { commonTexts } from "~/texts/common";
 

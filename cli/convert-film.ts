@@ -20,7 +20,7 @@ import { type CaptionOptions, FilmCaptions } from "./captions";
 import { type FindOptions, findShots, type FoundShot } from "./find";
 import { type FilmChoices, openFilm, undecodedLines } from "./open-film";
 import { OwnFiles } from "./own-files";
-import { libraryFiles } from "~/jobs/own-files.server";
+import { libraryFiles } from "~/library/own/own-files.server";
 import { ruleOf } from "./framing-options";
 import { layPaths, reportOf } from "./lay-paths";
 import { readReportFile } from "./read-report-file";

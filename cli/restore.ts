@@ -1,6 +1,6 @@
 import { Command } from "commander";
 import type { Terminal } from "./terminal";
-import { libraryBackups, restoreLibrary } from "~/jobs/restore-library.server";
+import { libraryBackups, restoreLibrary } from "~/library/care/restore-library.server";
 
 function list(terminal: Terminal): void {
   const backups = libraryBackups();

@@ -6,7 +6,7 @@ import { USUAL_CAPTIONS } from "~/core/captions/caption-settings";
 import { USUAL_OUTPUT } from "~/core/formats/output-settings";
 import type { ReadLayers } from "~/core/formats/layers";
 import type { Size } from "~/core/geometry/box";
-import { libraryStyle } from "~/jobs/library-style.server";
+import { libraryStyle } from "~/library/films/library-style.server";
 import type { FramingOptions } from "./framing-options";
 import { UsageError } from "./options";
 

@@ -4,7 +4,7 @@ import { type Command, InvalidArgumentError } from "commander";
 import { freeName, nameBy, namePartsOf } from "~/core/formats/file-names";
 import { outputFormat } from "~/core/formats/output-formats";
 import type { Size } from "~/core/geometry/box";
-import { libraryStyle } from "~/jobs/library-style.server";
+import { libraryStyle } from "~/library/films/library-style.server";
 import type { ConvertOptions } from "./convert-film";
 import { parseSize, UsageError } from "./options";
 import { outputOf } from "./output-options";

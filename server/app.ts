@@ -5,11 +5,11 @@ import express, { type NextFunction, type Request, type Response } from "express
 import { RouterContextProvider } from "react-router";
 import { DEMO_FILM_NAME } from "~/core/demo-film";
 import { StartError } from "~/disk/start-error";
-import { addDemoFilm } from "~/jobs/demo-film.server";
-import { linkFilm } from "~/jobs/films.server";
-import { openWorkplace, startWork, stopWork } from "~/jobs/workday.server";
+import { addDemoFilm } from "~/library/films/demo-film.server";
+import { linkFilm } from "~/library/films/films.server";
+import { openWorkplace, startWork, stopWork } from "~/library/care/workday.server";
 import { FilmError } from "~/media/film-tool.server";
-import { projectPath } from "~/media/project-path.server";
+import { projectPath } from "~/disk/project-path.server";
 import { nonceContext } from "~/nonce";
 import { arrivalRoutes } from "./arrivals";
 import { mediaRoutes } from "./media";

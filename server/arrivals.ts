@@ -1,5 +1,5 @@
 import express, { type Router } from "express";
-import { findUpload, uploadFile } from "~/jobs/uploads.server";
+import { findUpload, uploadFile } from "~/library/uploads/uploads.server";
 import { lengthOf, pictureAt } from "~/media/arrived.server";
 
 /** Pictures of uploads while the rest of them comes, where their container allows it. */

@@ -13,8 +13,8 @@ import { insertFilm } from "~/db/films.server";
 import { finishJob, insertJob, takeJob } from "~/db/jobs.server";
 import { saveShot } from "~/db/shots.server";
 import { saveVersion } from "~/db/versions.server";
-import { stopPieces } from "~/jobs/proxy-pieces.server";
-import { exportsFolder, posterFile, useDatabase } from "~/jobs/workplace.server";
+import { stopPieces } from "~/library/proxy/proxy-pieces.server";
+import { exportsFolder, posterFile, useDatabase } from "~/db/workplace.server";
 import { probeFilm } from "~/media/probe.server";
 import { mediaRoutes } from "./media";
 
@@ -136,14 +136,14 @@ describe("exports", () => {
     mkdirSync(exported, { recursive: true });
     for (const name of ["kite tall.mp4", "half.mp4", "notes.txt"]) writeFileSync(join(exported, name), name);
     const db = openDatabase(join(folder, "glad-pan.db"));
-    const payload = (fileName: string) => ({ versionId: "film-tall", fileName });
-    insertJob(db, { id: "one", filmId: "film", kind: "render", payload: payload("kite tall.mp4") });
+    const asked = (fileName: string) => ({ versionId: "film-tall", fileName });
+    insertJob(db, { id: "one", filmId: "film", kind: "render", asked: asked("kite tall.mp4") });
     takeJob(db);
     finishJob(db, "one", {
       state: "done",
       result: { width: 90, height: 160, frames: 3, rate: "30", durationSeconds: 0.1, soundSeconds: null, bytes: 13 },
     });
-    insertJob(db, { id: "two", filmId: "film", kind: "render", payload: payload("half.mp4") });
+    insertJob(db, { id: "two", filmId: "film", kind: "render", asked: asked("half.mp4") });
     db.close();
     const sent = await ask("film/exports/kite%20tall.mp4");
     expect([sent.status, sent.headers.get("content-type"), await sent.text()]).toEqual([

@@ -9,10 +9,10 @@ import { isId } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
 import { asSentence } from "~/core/sentence";
 import { findFilm } from "~/db/films.server";
-import { takeIn } from "~/jobs/projects.server";
-import { beginReplacement } from "~/jobs/replace-source.server";
-import { bytesToCome, filmNameOf, UPLOAD_ID } from "~/jobs/uploads.server";
-import { DATA_FOLDER, dataFolder, db, diskIsFull, uploadsFolder } from "~/jobs/workplace.server";
+import { takeIn } from "~/library/projects/projects.server";
+import { beginReplacement } from "~/library/replace/replace-source.server";
+import { bytesToCome, filmNameOf, UPLOAD_ID } from "~/library/uploads/uploads.server";
+import { DATA_FOLDER, dataFolder, db, diskIsFull, uploadsFolder } from "~/db/workplace.server";
 import { FilmError } from "~/media/film-tool.server";
 
 /** The client reads the id of the new film from this header. */

@@ -95,7 +95,7 @@ describe("a backup is due", () => {
       () => addFilm(db, "kite"),
       () => addNamedState(db, "kite", { id: "n", name: "First", madeAt: 1, kept: {} }),
       () => setDeletedAt(db, "kite", 5),
-      () => insertJob(db, { id: "j", filmId: "kite", kind: "render" }),
+      () => insertJob(db, { id: "j", filmId: "kite", kind: "render", asked: { versionId: "v", fileName: "kite.mp4" } }),
     ];
     for (const [i, change] of changes.entries()) {
       change();

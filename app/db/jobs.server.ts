@@ -1,13 +1,16 @@
+import { nanoid } from "nanoid";
 import type { JobKind, JobState } from "~/core/film-status";
 import { type Db, inTransaction } from "./database.server";
+import { JobWork, type NewWork, type WorkOf } from "./job-work";
+import { readableOrNull } from "./readable";
 
 export interface JobRow {
   id: string;
   filmId: string;
   kind: JobKind;
   state: JobState;
-  /** What the job was asked for, as JSON that its kind understands. */
-  payload: string;
+  /** What it was asked for, and what came of it; null where that cannot be read. */
+  work: JobWork | null;
   /** What is being done, in words. */
   step: string;
   /** 0 to 1. */
@@ -16,8 +19,6 @@ export interface JobRow {
   begunAtProgress: number | null;
   attempts: number;
   error: string | null;
-  /** What came of it, as JSON. */
-  result: string | null;
   startedAt: number | null;
   finishedAt: number | null;
   /** Whether it waits until somebody lets it go on: 0 or 1. */
@@ -33,25 +34,49 @@ const MAX_ATTEMPTS = 4;
 const SOME_PROGRESS = 0.01;
 const GOT_ON = `@progress >= headway + ${SOME_PROGRESS} OR (step <> @step AND @progress > headway)`;
 
-export function insertJob(db: Db, job: Pick<JobRow, "id" | "filmId" | "kind"> & { payload?: unknown }): void {
+interface StoredJob extends Omit<JobRow, "work"> {
+  /** As JSON, both. */
+  payload: string;
+  result: string | null;
+}
+
+const fromStored = ({ payload, result, ...job }: StoredJob): JobRow => ({
+  ...job,
+  work: readableOrNull(() =>
+    JobWork.parse({
+      kind: job.kind,
+      asked: JSON.parse(payload),
+      result: result === null ? null : JSON.parse(result),
+    }),
+  ),
+});
+
+/** Queues a job; returns its id. */
+export function insertJob(
+  db: Db,
+  { id = nanoid(10), filmId, kind, asked = {} }: NewWork & { id?: string; filmId: string },
+): string {
   db.prepare(
     `INSERT INTO jobs (id, film_id, kind, state, payload, created_at, position)
      VALUES (@id, @filmId, @kind, 'queued', @payload, @now,
        CASE WHEN @kind = 'render' THEN (SELECT COALESCE(MAX(position), 0) + 1 FROM jobs) ELSE 0 END)`,
   ).run({
-    ...{ id: job.id, filmId: job.filmId, kind: job.kind },
-    ...{ payload: JSON.stringify(job.payload ?? {}), now: Date.now() },
+    ...{ id, filmId, kind, payload: JSON.stringify(asked), now: Date.now() },
   });
+  return id;
 }
 
-export const findJob = (db: Db, id: string): JobRow | null =>
-  db.prepare<[string], JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE id = ?`).get(id) ?? null;
+export function findJob(db: Db, id: string): JobRow | null {
+  const job = db.prepare<[string], StoredJob>(`SELECT ${COLUMNS} FROM jobs WHERE id = ?`).get(id);
+  return job ? fromStored(job) : null;
+}
 
 /** Renders of all films, in the order in which they are taken. */
 export const listRenders = (db: Db): JobRow[] =>
   db
-    .prepare<[], JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE kind = 'render' ORDER BY position, created_at, rowid`)
-    .all();
+    .prepare<[], StoredJob>(`SELECT ${COLUMNS} FROM jobs WHERE kind = 'render' ORDER BY position, created_at, rowid`)
+    .all()
+    .map(fromStored);
 
 /** Lets renders that wait be taken in another order; those that are not named come after them. */
 export function orderRenders(db: Db, ids: readonly string[]): void {
@@ -71,7 +96,10 @@ export const setPaused = (db: Db, id: string, isPaused: boolean): void =>
   void db.prepare("UPDATE jobs SET paused = ? WHERE id = ?").run(isPaused ? 1 : 0, id);
 
 export const listJobs = (db: Db, filmId: string): JobRow[] =>
-  db.prepare<[string], JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE film_id = ? ORDER BY created_at, rowid`).all(filmId);
+  db
+    .prepare<[string], StoredJob>(`SELECT ${COLUMNS} FROM jobs WHERE film_id = ? ORDER BY created_at, rowid`)
+    .all(filmId)
+    .map(fromStored);
 
 /** Whether all of a film has been looked through. */
 export const isAnalysed = (db: Db, filmId: string): boolean =>
@@ -91,8 +119,8 @@ const IS_URGENT = `kind IN (${URGENT.map((kind) => `'${kind}'`).join(", ")})`;
 export function takeJob(db: Db, onlyUrgent = false): JobRow | null {
   return inTransaction(db, () => {
     const job = db
-      .prepare<[number], JobRow>(
-        `SELECT ${COLUMNS} FROM jobs WHERE state = 'queued' AND paused = 0 AND (NOT ? OR ${IS_URGENT})
+      .prepare<[number], { id: string }>(
+        `SELECT id FROM jobs WHERE state = 'queued' AND paused = 0 AND (NOT ? OR ${IS_URGENT})
            AND (kind <> 'render' OR NOT EXISTS (
              SELECT 1 FROM jobs AS other WHERE other.kind = 'render' AND other.state = 'running'))
            AND (kind <> 'follow' OR NOT EXISTS (
@@ -198,3 +226,7 @@ export function secondsLeft({ state, startedAt, progress, begunAtProgress }: Job
   if (state !== "running" || !startedAt || done < TELLING_SHARE) return null;
   return ((now - startedAt) / 1000) * ((1 - progress) / done);
 }
+
+/** What jobs of one kind were asked for, and what came of them; those that cannot be read are left out. */
+export const ofKind = <K extends JobKind>(jobs: readonly JobRow[], kind: K): { job: JobRow; work: WorkOf<K> }[] =>
+  jobs.flatMap((job) => (job.work?.kind === kind ? [{ job, work: job.work as WorkOf<K> }] : []));

@@ -21,7 +21,7 @@ let db: Db;
 beforeEach(() => {
   db = openDatabase(":memory:");
   insertFilm(db, { id: "film", name: "Kite.mp4", file: "/kite.mp4", info: INFO });
-  for (const id of ["first", "second"]) insertJob(db, { id, filmId: "film", kind: "proxy", payload: { id } });
+  for (const id of ["first", "second"]) insertJob(db, { id, filmId: "film", kind: "proxy" });
 });
 
 describe("jobs", () => {
@@ -31,12 +31,13 @@ describe("jobs", () => {
 
   test("that are urgent come before all others, and can be asked for alone", () => {
     expect(takeJob(db, true)).toBeNull();
-    insertJob(db, { id: "mark", filmId: "film", kind: "follow" });
+    insertJob(db, { id: "mark", filmId: "film", kind: "follow", asked: { basis: "kite" } });
     expect([takeJob(db)?.id, takeJob(db, true), takeJob(db)?.id]).toEqual(["mark", null, "first"]);
   });
 
   test("of marks are taken one at a time, so that many of them keep nobody else waiting", () => {
-    for (let i = 0; i < 5; i++) insertJob(db, { id: `mark${i}`, filmId: "film", kind: "follow" });
+    for (let i = 0; i < 5; i++)
+      insertJob(db, { id: `mark${i}`, filmId: "film", kind: "follow", asked: { basis: "kite" } });
     expect([takeJob(db)?.id, takeJob(db)?.id, takeJob(db, true)]).toEqual(["mark0", "first", null]);
     finishJob(db, "mark0", { state: "done" });
     expect([takeJob(db, true)?.id, takeJob(db)?.id]).toEqual(["mark1", "second"]);
@@ -61,7 +62,12 @@ describe("jobs", () => {
     expect(findJob(db, "first")).toMatchObject({ state: "running", step: "Rendering", progress: 0.5 });
     finishJob(db, "first", { state: "done", result: { frames: 3 } });
     finishJob(db, "first", { state: "failed", error: "too late" });
-    expect(findJob(db, "first")).toMatchObject({ state: "done", progress: 1, error: null, result: '{"frames":3}' });
+    expect(findJob(db, "first")).toMatchObject({
+      state: "done",
+      progress: 1,
+      error: null,
+      work: { result: { frames: 3 } },
+    });
     reportProgress(db, "first", "Rendering", 0.2);
     expect(findJob(db, "first")!.progress).toBe(1);
   });

@@ -1,6 +1,6 @@
 import { asSentence } from "~/core/sentence";
 import { isDiskFull } from "~/disk/disk-space.server";
-import { DATA_FOLDER, dataFolder, diskIsFull } from "./workplace.server";
+import { DATA_FOLDER, dataFolder, diskIsFull } from "~/db/workplace.server";
 
 /** Why a job has failed, in a sentence for people that names no path of this machine. */
 export function failureMessage(error: unknown): string {

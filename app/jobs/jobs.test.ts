@@ -3,7 +3,6 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
 import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
-import { nanoid } from "nanoid";
 import { newVersion } from "~/core/version/film-state";
 import { boxIou } from "~/core/geometry/box";
 import { boxAt, type Track } from "~/core/subjects/tracking/track";
@@ -16,10 +15,11 @@ import { saveVersion, setHandKey } from "~/db/versions.server";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmFile } from "~/media/film-file";
 import { readTruth } from "../../demo/truth";
-import { analyseAtOnce } from "../pipelines/analyse-film.server";
-import { followMarks } from "../pipelines/follow-marks.server";
-import { tracksOfShots } from "./shot-tracks.server";
-import { layVersion } from "./framings.server";
+import { analyseAtOnce } from "~/pipelines/analyse-film.server";
+import { followMarks } from "~/pipelines/follow-marks.server";
+import { tracksOfShots } from "~/library/films/shot-tracks.server";
+import { layVersion } from "~/library/versions/lay-version.server";
+import type { NewWork } from "~/db/job-work";
 import { runJob } from "./run-job.server";
 
 const CLIP = "demo/clips/two-shots.mp4";
@@ -119,15 +119,14 @@ test("jobs make a proxy, an analysis and a checked render of what the editor has
   insertFilm(db, { id: "film", name: "two-shots.mp4", file: small, info: await probeFilm(small) });
   saveVersion(db, "film", newVersion({ id: "square", name: "Square", width: 120, height: 120 }));
   const options = { onProgress: () => {}, signal: new AbortController().signal };
-  const run = async (kind: "proxy" | "analyse" | "render", payload = {}) => {
-    const id = nanoid();
-    insertJob(db, { id, filmId: "film", kind, payload });
+  const run = async (work: NewWork) => {
+    const id = insertJob(db, { filmId: "film", ...work });
     takeJob(db);
     return runJob(db, findJob(db, id)!, options);
   };
-  await run("proxy");
+  await run({ kind: "proxy" });
   expect(readdirSync(join(folder, "films/film")).sort()).toEqual(["poster.jpg", "proxy"]);
-  expect(await run("analyse")).toEqual({ shots: 2 });
+  expect(await run({ kind: "analyse" })).toEqual({ shots: 2 });
   expect(listShots(db, "film").map(({ start, end }) => [start, end])).toEqual([
     [0, 45],
     [45, 99],
@@ -135,14 +134,14 @@ test("jobs make a proxy, an analysis and a checked render of what the editor has
   setHandKey(db, "square", { pane: 0, frame: 20, x: 225, y: 90, height: 180, easing: null });
   const { laid } = layVersion(db, findFilm(db, "film")!, "square");
   expect(laid.shots.map(({ set }) => set.handKeys.length)).toEqual([1, 0]);
-  expect(await run("render", { versionId: "square", fileName: "square.mp4" })).toMatchObject({
+  expect(await run({ kind: "render", asked: { versionId: "square", fileName: "square.mp4" } })).toMatchObject({
     width: 120,
     height: 120,
     frames: 99,
     rate: "30",
   });
   expect(readFileSync(join(folder, "films/film/exports/square.mp4")).length).toBeGreaterThan(5000);
-  await expect(run("render", { versionId: "gone", fileName: "x.mp4" })).rejects.toThrow(
+  await expect(run({ kind: "render", asked: { versionId: "gone", fileName: "x.mp4" } })).rejects.toThrow(
     "this version no longer exists",
   );
 });

@@ -6,7 +6,7 @@ import { findJob, finishJob, giveBackJob, type JobEnd, reportProgress, URGENT } 
 import { CancelledError } from "~/media/tool.server";
 import { failureMessage } from "./failure-message.server";
 import { runJob } from "./run-job.server";
-import type { UnwrittenEnd, WorkerOrder } from "./worker-order";
+import type { UnwrittenEnd, WorkerOrder } from "~/queue/worker-order";
 
 /** Progress is written no more often than this, since each write is a transaction. */
 const REPORT_INTERVAL_MS = 400;

@@ -1,6 +1,6 @@
 import "./no-telemetry.server";
 import { Worker } from "node:worker_threads";
-import { projectPath } from "./project-path.server";
+import { projectPath } from "~/disk/project-path.server";
 
 /** A file of the build that this code is in; null where nothing is built. */
 export function builtFile(name: string): string | null {

@@ -5,7 +5,7 @@ import { saveActivity } from "~/db/activity.server";
 import { listCaptions } from "~/db/captions.server";
 import type { Db } from "~/db/database.server";
 import { findFilm } from "~/db/films.server";
-import { useDatabase } from "~/jobs/workplace.server";
+import { useDatabase } from "~/db/workplace.server";
 import { action as captionsAction, loader as captions } from "./captions";
 import { action as edit } from "./edit";
 import { loader as speech } from "./speech";

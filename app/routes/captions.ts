@@ -6,7 +6,7 @@ import { keptRanges } from "~/core/version/trim";
 import { Refusal } from "~/core/refusal";
 import { loadState } from "~/db/film-state.server";
 import { decodeText } from "~/disk/read-text.server";
-import { db } from "~/jobs/workplace.server";
+import { db } from "~/db/workplace.server";
 import { apart } from "~/media/apart/apart.server";
 import { captionsTexts } from "~/texts/captions";
 import type { Route } from "./+types/captions";

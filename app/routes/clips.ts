@@ -2,8 +2,8 @@ import { z } from "zod";
 import { Id } from "~/core/ids";
 import { hasClips } from "~/db/clips.server";
 import { listFilms } from "~/db/films.server";
-import { arrangeClips } from "~/jobs/clips.server";
-import { db, isMissing } from "~/jobs/workplace.server";
+import { arrangeClips } from "~/library/clips/clips.server";
+import { db, isMissing } from "~/db/workplace.server";
 import type { Route } from "./+types/clips";
 import { orDiskFull, readJson, requireFilm, whyNot } from "./requests.server";
 

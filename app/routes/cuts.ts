@@ -6,7 +6,7 @@ import { readEdl, writeEdl } from "~/core/formats/edl";
 import { readOtio, writeOtio } from "~/core/formats/otio";
 import { transitionsOf } from "~/core/shots/shot";
 import { listShots } from "~/db/shots.server";
-import { db } from "~/jobs/workplace.server";
+import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/cuts";
 import { clockOfFilm } from "~/core/film-info";
 import { LIST_BODY_BYTES, readForm, refusal, requireFilm } from "./requests.server";

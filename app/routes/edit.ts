@@ -4,9 +4,9 @@ import { Refusal } from "~/core/refusal";
 import { replacedNext, StaleRevision } from "~/db/edits.server";
 import { findFilm } from "~/db/films.server";
 import { isDiskFull } from "~/disk/disk-space.server";
-import { editFilm } from "~/jobs/edit-film.server";
-import { putEarlierBack } from "~/jobs/replace-source.server";
-import { dataFolder, db, diskIsFull } from "~/jobs/workplace.server";
+import { editFilm } from "~/library/films/edit-film.server";
+import { putEarlierBack } from "~/library/replace/replace-source.server";
+import { dataFolder, db, diskIsFull } from "~/db/workplace.server";
 import type { Route } from "./+types/edit";
 import { readJson, requireFilm } from "./requests.server";
 

@@ -8,17 +8,18 @@ import { twoShotFilm } from "../../tests/support/two-shot-film";
 import type { ExportView } from "~/core/film-status";
 import { OutputSettings, RATES, USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { freshShot } from "~/core/shots/shot";
+import { renderIn } from "~/library/exports/render-work";
 import { saveTracks } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
 import { findFilm, insertFilm } from "~/db/films.server";
 import { finishJob, listRenders, takeJob } from "~/db/jobs.server";
 import { saveShot } from "~/db/shots.server";
 import { listVersions, saveVersion } from "~/db/versions.server";
-import { exportPrint } from "~/jobs/export-state.server";
-import { findExportFile } from "~/jobs/exports.server";
-import { clearExports } from "~/jobs/library.server";
-import { useDatabase } from "~/jobs/workplace.server";
-import { noteWritten } from "~/jobs/written-files.server";
+import { exportPrint } from "~/library/exports/export-state.server";
+import { findExportFile } from "~/library/exports/exports.server";
+import { clearExports } from "~/library/films/keep-films.server";
+import { useDatabase } from "~/db/workplace.server";
+import { noteWritten } from "~/library/exports/written-files.server";
 import { loadState } from "~/db/film-state.server";
 import { action as exportsAction, loader as exports } from "./exports";
 import { loader as films } from "./films";
@@ -189,7 +190,7 @@ describe("the files of an export", () => {
   async function done(files: Record<string, string>): Promise<string> {
     await ask();
     const job = takeJob(db)!;
-    const { folder: out } = JSON.parse(job.payload) as { folder: string | null };
+    const { folder: out } = renderIn(job)!.asked;
     const at = out ?? kept();
     mkdirSync(at, { recursive: true });
     for (const [name, text] of Object.entries(files)) writeFileSync(join(at, name), text);
@@ -221,7 +222,7 @@ describe("the files of an export", () => {
     for (const intent of ["cancel", "pause"]) {
       await ask();
       const job = listRenders(db).at(-1)!;
-      const { fileName } = JSON.parse(job.payload) as { fileName: string };
+      const { fileName } = renderIn(job)!;
       await send({ intent, jobId: job.id });
       writeFileSync(join(out, fileName), "somebody else's");
       await remove(job.id);

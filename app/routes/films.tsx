@@ -25,16 +25,28 @@ import { readFilms } from "~/db/films.server";
 import { listStyles } from "~/db/house-styles.server";
 import { countVersions } from "~/db/versions.server";
 import { findJob, listJobs, secondsLeft } from "~/db/jobs.server";
-import { removeFilm } from "~/jobs/films.server";
-import { duplicateFilm, takeIn } from "~/jobs/projects.server";
-import { bringBack, clearCopy, clearExports, deleteFilmForNow, putAway, renameFilm } from "~/jobs/library.server";
-import { NotOpenError, openedFolders, requireOpen } from "~/jobs/media-folders.server";
+import { removeFilm } from "~/library/films/films.server";
+import { duplicateFilm, takeIn } from "~/library/projects/projects.server";
+import {
+  bringBack,
+  clearCopy,
+  clearExports,
+  deleteFilmForNow,
+  putAway,
+  renameFilm,
+} from "~/library/films/keep-films.server";
+import { NotOpenError, openedFolders, requireOpen } from "~/library/folders/media-folders.server";
 import { FilmError } from "~/media/film-tool.server";
-import { changeJob } from "~/jobs/queue.server";
-import { beginReplacement, giveUpReplacement, putEarlierBack, replaceSource } from "~/jobs/replace-source.server";
+import { changeJob } from "~/queue/queue.server";
+import {
+  beginReplacement,
+  giveUpReplacement,
+  putEarlierBack,
+  replaceSource,
+} from "~/library/replace/replace-source.server";
 import { hasReplaced } from "~/db/replaced-sources.server";
-import { db, isKept, isMissing } from "~/jobs/workplace.server";
-import { filmNameOf, listUploads } from "~/jobs/uploads.server";
+import { db, isKept, isMissing } from "~/db/workplace.server";
+import { filmNameOf, listUploads } from "~/library/uploads/uploads.server";
 import { countShots } from "~/db/shots.server";
 import type { Route } from "./+types/films";
 import { orDiskFull, readIntent, refusal, requireKept, whyNot } from "./requests.server";

@@ -5,7 +5,7 @@ import { Refusal } from "~/core/refusal";
 import { listEdits } from "~/db/edits.server";
 import { loadState } from "~/db/film-state.server";
 import { addNamedState, findNamedState, hasNamedState, listStateNames, setDeleted } from "~/db/named-states.server";
-import { db } from "~/jobs/workplace.server";
+import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/history";
 import { orDiskFull, orRefuse, readJson, requireFilm } from "./requests.server";
 import { deskTexts } from "~/texts/desk";

@@ -3,7 +3,7 @@ import { StyleChange } from "~/core/edits/house-style";
 import { Refusal } from "~/core/refusal";
 import { asSentence } from "~/core/sentence";
 import { deleteStyle, listStyles, saveStyle } from "~/db/house-styles.server";
-import { db } from "~/jobs/workplace.server";
+import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/house-styles";
 import { orDiskFull, readJson } from "./requests.server";
 

@@ -1,7 +1,7 @@
 import { idleStretches } from "~/core/activity/idle-stretches";
 import { readActivity } from "~/db/activity.server";
 import { listShots } from "~/db/shots.server";
-import { db } from "~/jobs/workplace.server";
+import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/idle";
 import { requireFilm } from "./requests.server";
 

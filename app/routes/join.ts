@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { Id } from "~/core/ids";
-import { joinFilms } from "~/jobs/clips.server";
+import { joinFilms } from "~/library/clips/clips.server";
 import type { Route } from "./+types/join";
 import { orDiskFull, readJson, whyNot } from "./requests.server";
 

@@ -1,4 +1,4 @@
-import { NotOpenError, viewFolder } from "~/jobs/media-folders.server";
+import { NotOpenError, viewFolder } from "~/library/folders/media-folders.server";
 import type { Route } from "./+types/media-folders";
 import { refusal } from "./requests.server";
 

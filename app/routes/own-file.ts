@@ -1,5 +1,5 @@
 import { readFile } from "node:fs/promises";
-import { findFont, findPicture } from "~/jobs/own-files.server";
+import { findFont, findPicture } from "~/library/own/own-files.server";
 import type { Route } from "./+types/own-file";
 import { refusal } from "./requests.server";
 import { commonTexts } from "~/texts/common";

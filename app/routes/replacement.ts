@@ -1,4 +1,4 @@
-import { replacementOf } from "~/jobs/replace-source.server";
+import { replacementOf } from "~/library/replace/replace-source.server";
 import type { Route } from "./+types/replacement";
 import { orRefuse, requireFilm } from "./requests.server";
 

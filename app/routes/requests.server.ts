@@ -4,14 +4,14 @@ import { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import type { ReadableStream as NodeReadableStream } from "node:stream/web";
 import { data } from "react-router";
-import { z } from "zod";
+import type { z } from "zod";
 import { findFilm, type FilmRow } from "~/db/films.server";
 import { asSentence } from "~/core/sentence";
 import { Refusal } from "~/core/refusal";
 import { isDiskFull } from "~/disk/disk-space.server";
 import { isId } from "~/core/ids";
 import { FilmError } from "~/media/film-tool.server";
-import { dataFolder, db, diskIsFull } from "~/jobs/workplace.server";
+import { dataFolder, db, diskIsFull } from "~/db/workplace.server";
 import { commonTexts } from "~/texts/common";
 
 const t = commonTexts.requestsRoute;

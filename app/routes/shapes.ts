@@ -2,8 +2,8 @@ import { z } from "zod";
 import { shapeFit } from "~/core/checks/shape-fit";
 import { FRAME_SHAPES } from "~/core/geometry/frame-shapes";
 import { Id, ShotId } from "~/core/ids";
-import { loadFraming } from "~/jobs/framings.server";
-import { db } from "~/jobs/workplace.server";
+import { loadFraming } from "~/library/versions/lay-version.server";
+import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/shapes";
 import { orRefuse, requireFilm, requireShape } from "./requests.server";
 

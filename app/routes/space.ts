@@ -2,8 +2,8 @@ import type { ShouldRevalidateFunctionArgs } from "react-router";
 import type { Spaces } from "~/components/library/library-view";
 import { listFilms } from "~/db/films.server";
 import { freeBytes } from "~/disk/disk-space.server";
-import { spaceOf } from "~/jobs/film-space.server";
-import { dataFolder, db } from "~/jobs/workplace.server";
+import { spaceOf } from "~/library/films/film-space.server";
+import { dataFolder, db } from "~/db/workplace.server";
 
 /** What takes how much space in the library, film by film, and how much is free. */
 export async function loader() {

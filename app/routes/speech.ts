@@ -1,6 +1,6 @@
 import { spokenStretches } from "~/core/subjects/speaking/voice";
 import { readActivity } from "~/db/activity.server";
-import { db } from "~/jobs/workplace.server";
+import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/speech";
 import { requireFilm } from "./requests.server";
 

@@ -1,4 +1,4 @@
-import { filmStatus } from "~/jobs/film-status.server";
+import { filmStatus } from "~/library/films/film-status.server";
 import type { Route } from "./+types/status";
 import { requireFilm } from "./requests.server";
 

@@ -2,7 +2,7 @@ import { z } from "zod";
 import { FrameRange } from "~/core/time/rate";
 import { readTracks } from "~/db/analysis.server";
 import { findMarkTrackById } from "~/db/marks.server";
-import { db } from "~/jobs/workplace.server";
+import { db } from "~/db/workplace.server";
 import type { LoadedTracks } from "~/workers/path-worker";
 import type { Route } from "./+types/tracks";
 import { requireFilm, requireShape } from "./requests.server";

@@ -1,7 +1,7 @@
 import { Readable } from "node:stream";
 import { zipOf } from "~/disk/zip.server";
-import { VERSION_FILES } from "~/jobs/version-files.server";
-import { writeVersionFiles } from "~/jobs/write-version-files.server";
+import { VERSION_FILES } from "~/library/versions/version-files.server";
+import { writeVersionFiles } from "~/library/versions/write-version-files.server";
 import type { Route } from "./+types/version-files";
 import { orRefuseLater, refusal, requireFilm } from "./requests.server";
 import { exportsTexts } from "~/texts/exports";

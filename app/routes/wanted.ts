@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { Frame } from "~/core/time/rate";
 import { setWanted } from "~/db/films.server";
-import { db } from "~/jobs/workplace.server";
+import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/wanted";
 import { orDiskFull, readJson, requireFilm } from "./requests.server";
 

@@ -72,7 +72,13 @@ export type Above = Pick<Version, "layers" | "safeArea"> & {
  * @param places how far down the safe area each caption stands, where that is known
  */
 export function withAbove(
-  { film, target, shots, ranges, bare }: Omit<LaidVersion, "shots"> & { shots: readonly Pick<LaidShot, "range" | "tracks">[] },
+  {
+    film,
+    target,
+    shots,
+    ranges,
+    bare,
+  }: Omit<LaidVersion, "shots"> & { shots: readonly Pick<LaidShot, "range" | "tracks">[] },
   { layers, safeArea, captions: settings }: Above,
   captions: readonly Caption[],
   places?: ReadonlyMap<string, number>,

@@ -1,6 +1,6 @@
 import type { Size } from "~/core/geometry/box";
 import { ort, type Ort } from "../onnx-runtime.server";
-import { projectPath } from "../project-path.server";
+import { projectPath } from "~/disk/project-path.server";
 
 /** A model's input has sides that are multiples of this. */
 export const GRAIN = 32;

@@ -5,7 +5,7 @@ import { GlobalFonts, setTextRenderer } from "@napi-rs/canvas";
 import { FAMILIES, FAMILY_NAMES, type Family } from "~/core/composition/layers/font-families";
 import { ownFamily } from "~/core/composition/layers/own-font";
 import { bytesOf, type OwnData } from "../own/own-file";
-import { projectPath } from "../project-path.server";
+import { projectPath } from "~/disk/project-path.server";
 
 const PACKAGES: Record<Family, string> = {
   plain: "inter",

@@ -2,7 +2,7 @@
 import { readFileSync } from "node:fs";
 import type { Size } from "~/core/geometry/box";
 import { type BitDepth, bytesPerSample, levelsPerStep, type Samples, samplesOf } from "~/core/image/bit-depth";
-import { projectPath } from "../project-path.server";
+import { projectPath } from "~/disk/project-path.server";
 import type { Plane } from "./backdrop";
 
 /** One of the three planes of a picture in the kernel's memory. */

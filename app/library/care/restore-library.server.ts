@@ -1,0 +1,41 @@
+import { basename, join } from "node:path";
+import { type Backup, listBackups, restoreBackup } from "~/db/backups.server";
+import { lockFolder } from "~/disk/folder-lock.server";
+import { StartError } from "~/disk/start-error";
+import { backupsFolder, databaseFile, dataFolder, dataFolderShown } from "~/db/workplace.server";
+
+export const libraryBackups = (): Backup[] => listBackups(backupsFolder());
+
+export interface Restored {
+  backup: Backup;
+  /** Name of the database that was there before, in the data folder; null if there was none. */
+  kept: string | null;
+}
+
+/**
+ * Puts a backup of the library back, the newest one if none is named. Films that were added since are taken in again
+ * at the next start; they have their files.
+ *
+ * @throws StartError if a server is running, or if there is no such backup or it is damaged
+ */
+export async function restoreLibrary(name?: string): Promise<Restored> {
+  const lock = lockFolder(dataFolder(), dataFolderShown(), "a restore");
+  try {
+    const backups = libraryBackups();
+    const backup = name === undefined ? backups[0] : backups.find((one) => one.name === name);
+    if (!backup) {
+      throw new StartError(
+        name === undefined
+          ? `there is no backup in ${dataFolderShown()}`
+          : `there is no backup "${name}"; ./glad-pan restore --list shows those there are`,
+      );
+    }
+    const kept = await restoreBackup(databaseFile(), join(backupsFolder(), backup.name)).catch((error: unknown) => {
+      const why = error instanceof Error ? error.message : String(error);
+      throw new StartError(`${backup.name}: ${why}. Choose another: ./glad-pan restore --list`);
+    });
+    return { backup, kept: kept && basename(kept) };
+  } finally {
+    lock.release();
+  }
+}

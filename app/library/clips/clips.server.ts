@@ -1,0 +1,193 @@
+/** Films of several clips: made, and made in another way with all work kept. */
+import { existsSync } from "node:fs";
+import { readdir, rm } from "node:fs/promises";
+import { extname, join } from "node:path";
+import { nanoid } from "nanoid";
+import { arrange, arrangedState, type Arrangement, type WantedClip } from "~/core/clips/arrange";
+import type { ClipWithFile } from "~/core/clips/clip";
+import type { TakenFilm } from "~/core/clips/take-work";
+import { moveFindings } from "~/core/clips/move-findings";
+import { brokenInvariant } from "~/core/edits/invariants";
+import { Move } from "~/core/edits/move";
+import type { Project } from "~/core/formats/project";
+import { wholeOf } from "~/core/geometry/box";
+import { Refusal } from "~/core/refusal";
+import { inTransaction } from "~/db/database.server";
+import { hasClips, listClips } from "~/db/clips.server";
+import { loadState } from "~/db/film-state.server";
+import { type FilmRow, findFilm } from "~/db/films.server";
+import { projectOf, putInPlace, workOf } from "~/db/projects.server";
+import { filesReplaced, keepReplaced } from "~/db/replaced-sources.server";
+import { shareFile } from "~/disk/write-aside.server";
+import { filesInList, isClipList, listName, writeClipList } from "~/media/clip-list.server";
+import { fingerprintOf } from "~/media/fingerprint.server";
+import { clipFormat } from "~/media/join-clips.server";
+import { partName } from "./conform-clips.server";
+import { stopJobs, wholeOrNothing } from "../films/films.server";
+import { renameFilm } from "../films/keep-films.server";
+import { makeAgain } from "../films/make-again.server";
+import { copyFilm } from "../projects/projects.server";
+import { tracksOfShots } from "../films/shot-tracks.server";
+import { db, filmFolder, isKept, sourceFile, storedPath } from "~/db/workplace.server";
+
+/** What a film's clips are to be: some that it has, with another film's file in their place or not, and new ones. */
+export interface ClipChoice {
+  /** Of a clip that it has; null for a new one. */
+  clipId: string | null;
+  /** The film whose file it is made of; null for the one that it has. */
+  filmId: string | null;
+}
+
+const MOST_CLIPS = 500;
+
+/** The clips of a film; one that is one file is its own only clip. */
+export function clipsOf({ id, name, file, info }: FilmRow): ClipWithFile[] {
+  const clips = listClips(db(), id);
+  if (clips.length > 0) return clips;
+  const whole = { start: 0, end: info.frames, in: null, out: null, area: wholeOf(info.picture) };
+  return [{ id, name, file, info, ...whole }];
+}
+
+/** A clip made of a film of the library, whose file stays where it is or is shared. */
+async function clipFrom(filmId: string, folderOf: string, clipId: string): Promise<WantedClip> {
+  const film = findFilm(db(), filmId);
+  if (!film || film.deletedAt !== null) throw new Refusal("one of the films is no longer in the library");
+  const source = sourceFile(film);
+  if (isClipList(source)) throw new Refusal(`${film.name} is made of clips itself; add these one by one`);
+  if (!existsSync(source)) throw new Refusal(`the file of ${film.name} is missing; put it back first`);
+  const { name, info } = film;
+  if (!isKept(film.file)) return { id: clipId, name, file: source, info, in: null, out: null };
+  const shared = join(filmFolder(folderOf), `source-clip-${nanoid(10)}${extname(source)}`);
+  await shareFile(source, shared);
+  return { id: clipId, name, file: storedPath(shared), info, in: null, out: null };
+}
+
+async function wantedClips(film: FilmRow, choices: readonly ClipChoice[]): Promise<WantedClip[]> {
+  const has = new Map(clipsOf(film).map((clip) => [clip.id, clip]));
+  if (choices.length === 0) throw new Refusal("a film needs at least one clip");
+  if (choices.length > MOST_CLIPS) throw new Refusal(`a film has at most ${MOST_CLIPS} clips`);
+  const wanted: WantedClip[] = [];
+  for (const { clipId, filmId } of choices) {
+    const clip = clipId === null ? undefined : has.get(clipId);
+    if (clipId !== null && !clip) throw new Refusal("one of the clips is no longer in the film");
+    if (clip && wanted.some(({ id }) => id === clip.id)) throw new Refusal("a clip can be in the film only once");
+    if (filmId === null && !clip) throw new Refusal("a new clip has to be a film of the library");
+    if (filmId === null) wanted.push(clip!);
+    else {
+      const made = await clipFrom(filmId, film.id, clip?.id ?? nanoid(10));
+      wanted.push(clip ? { ...made, in: clip.in, out: clip.out } : made);
+    }
+  }
+  return wanted;
+}
+
+/** A film's state, and how what it follows is followed on. */
+function stateWithTracks(film: FilmRow): Pick<TakenFilm, "state" | "tracking"> {
+  const state = loadState(db(), film);
+  const shots = new Map(state.shots.map((shot) => [shot.id, shot]));
+  const tracksOf = (shotId: string) => tracksOfShots(db(), film.id, [shots.get(shotId)!])[0]!;
+  return { state, tracking: { tracksOf, newId: () => nanoid(8) } };
+}
+
+/** Films that are going to be clips of another one, where they were none before, with the work on them. */
+function takenFilms(choices: readonly ClipChoice[], clips: readonly ClipWithFile[]): TakenFilm[] {
+  return choices.flatMap(({ clipId, filmId }, i) => {
+    const film = clipId === null && filmId !== null ? findFilm(db(), filmId) : null;
+    return film ? [{ clip: clips[i]!, ...stateWithTracks(film) }] : [];
+  });
+}
+
+/** All work on a film, and what was found in it, as they are in another arrangement of its clips. */
+function arrangedProject(
+  film: FilmRow,
+  before: Project,
+  to: Arrangement,
+  taken: readonly TakenFilm[],
+  fingerprint: string,
+): Project {
+  const { state, tracking } = stateWithTracks(film);
+  const after = arrangedState(state, to, tracking, taken);
+  const move = new Move(to.known, to.ratio, film.info.picture, to.info.picture);
+  const { candidates, tracks, undecoded, activity } = before.analysis;
+  const known = activity === "" ? null : Buffer.from(activity, "base64");
+  const found = moveFindings({ candidates, tracks, undecoded, activity: known }, to.known, move, to.info.frames);
+  const described = { name: film.name, info: to.info, fingerprint, sensitivity: film.sensitivity };
+  return {
+    ...workOf(after, described, before.people, to.clips),
+    analysis: {
+      ...found,
+      markTracks: [],
+      activity: found.activity ? Buffer.from(found.activity).toString("base64") : "",
+    },
+  };
+}
+
+/**
+ * Makes a film of other clips, or of the same in another order, with all work on those that it had. What it was before
+ * is kept, and can be put back.
+ *
+ * @throws Refusal if there are no such clips, or a film that they are to be made of cannot be used
+ */
+export async function arrangeClips(film: FilmRow, choices: readonly ClipChoice[], keepsEarlier = true): Promise<void> {
+  const isJoined = hasClips(db(), film.id);
+  const wanted = await wantedClips(film, choices);
+  const before = { rate: film.info.rate, clips: clipsOf(film) };
+  const to = arrange(before, wanted, isJoined ? film.info.rate : null, clipFormat);
+  const list = join(filmFolder(film.id), listName(nanoid(10)));
+  const parts = to.clips.map((clip) => ({ name: partName(clip, to.info), frames: clip.end - clip.start }));
+  await writeClipList(list, parts, to.info.rate);
+  const fingerprint = await fingerprintOf(list);
+  await stopJobs(film.id);
+  inTransaction(db(), () => {
+    const project = projectOf(db(), film, film.fingerprint ?? "unknown");
+    const arranged = arrangedProject(film, project, to, takenFilms(choices, to.clips), fingerprint);
+    if (keepsEarlier) keepReplaced(db(), film.id, film.file, project);
+    putInPlace(db(), film.id, storedPath(list), arranged);
+    const broken = brokenInvariant(loadState(db(), findFilm(db(), film.id)!), to.info.frames);
+    if (broken) throw new Refusal(`the clips cannot be arranged like this: ${broken}`);
+  });
+  await makeAgain(film);
+  if (!keepsEarlier) await clearParts(film.id);
+}
+
+/**
+ * Makes one film of several of the library, which stay as they are, with the work on the first.
+ *
+ * @param name what it is going to be called
+ * @returns its id
+ * @throws Refusal as `arrangeClips` does
+ */
+export async function joinFilms(filmIds: readonly string[], name: string): Promise<string> {
+  const [firstId, ...others] = filmIds;
+  const first = firstId === undefined ? null : findFilm(db(), firstId);
+  if (!first || others.length === 0) throw new Refusal("choose two films or more");
+  const id = nanoid(10);
+  return wholeOrNothing(id, async () => {
+    // Its first clip is called as that film is.
+    await copyFilm(first, first.name, id);
+    const own = clipsOf(findFilm(db(), id)!).map((clip) => ({ clipId: clip.id, filmId: null }));
+    const choices = [...own, ...others.map((filmId) => ({ clipId: null, filmId }))];
+    await arrangeClips(findFilm(db(), id)!, choices, false);
+    await renameFilm(findFilm(db(), id)!, name);
+    return id;
+  });
+}
+
+/** Whether a film, or a clip of it, is made of a file. */
+export const usesFile = (film: FilmRow, file: string): boolean =>
+  film.file === file || listClips(db(), film.id).some((clip) => clip.file === file);
+
+/** Removes what films of clips were made of once, and cannot be made of any more. */
+export async function clearParts(filmId: string): Promise<void> {
+  const film = findFilm(db(), filmId);
+  if (!film) return;
+  const needed = [film.file, ...listClips(db(), filmId).map(({ file }) => file), ...filesReplaced(db(), filmId)];
+  const files = needed.map((file) => sourceFile({ file }));
+  const lists = files.filter((file) => isClipList(file) && existsSync(file));
+  const used = new Set([...files, ...lists.flatMap(filesInList)]);
+  const folder = filmFolder(filmId);
+  for (const name of await readdir(folder).catch(() => [])) {
+    const isOurs = name.startsWith("source-part-") || name.startsWith("source-clip-") || isClipList(name);
+    if (isOurs && !used.has(join(folder, name))) await rm(join(folder, name), { force: true });
+  }
+}

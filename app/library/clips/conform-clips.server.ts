@@ -1,0 +1,51 @@
+import { createHash } from "node:crypto";
+import { existsSync } from "node:fs";
+import { basename, join } from "node:path";
+import type { ClipWithFile } from "~/core/clips/clip";
+import type { FilmInfo } from "~/core/film-info";
+import { depthFor } from "~/core/image/bit-depth";
+import { listClips } from "~/db/clips.server";
+import type { Db } from "~/db/database.server";
+import type { FilmRow } from "~/db/films.server";
+import { requireSpace } from "~/disk/disk-space.server";
+import { conform } from "~/media/conform.server";
+import { estimatedBytes } from "~/media/estimated-size";
+import { DATA_FOLDER, dataFolder, filmFolder, sourceFile } from "~/db/workplace.server";
+
+/** Name of the file that a clip is made into; another one where anything about it is other. */
+export function partName(
+  { id, file, info, start, end, area }: ClipWithFile,
+  { picture, rate, bitDepth }: FilmInfo,
+): string {
+  const of = JSON.stringify([
+    ...[basename(file), info.bytes, end - start, area, picture, rate],
+    // Parts from before there were others have 8.
+    ...(bitDepth > 8 ? [bitDepth] : []),
+  ]);
+  return `source-part-${id}-${createHash("sha256").update(of).digest("hex").slice(0, 10)}.mov`;
+}
+
+/** Brings all clips of a film, that are not there yet, to its grid. */
+export async function conformClips(
+  database: Db,
+  film: FilmRow,
+  { onProgress, signal }: { onProgress: (share: number) => void; signal: AbortSignal },
+): Promise<void> {
+  const clips = listClips(database, film.id);
+  const parts = clips
+    .map((clip) => ({ clip, file: join(filmFolder(film.id), partName(clip, film.info)) }))
+    .filter(({ file }) => !existsSync(file));
+  const frames = parts.reduce((sum, { clip }) => sum + clip.info.frames, 0);
+  const { picture, rate, bitDepth } = film.info;
+  requireSpace(dataFolder(), DATA_FOLDER, estimatedBytes("render", picture, frames, rate), film.name);
+  let done = 0;
+  for (const { clip, file } of parts) {
+    const { name, info, start, end, area } = clip;
+    const grid = { picture, rate, frames: end - start, area, depth: depthFor(bitDepth) };
+    await conform({ file: sourceFile(clip), name, info }, grid, file, {
+      signal,
+      onProgress: (share) => onProgress((done + share * info.frames) / frames),
+    });
+    done += info.frames;
+  }
+}

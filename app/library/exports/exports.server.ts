@@ -1,0 +1,220 @@
+/** Exports: what is asked for, what is under way, and what there is. */
+import { existsSync } from "node:fs";
+import { rm } from "node:fs/promises";
+import { join } from "node:path";
+import type { ExportView } from "~/core/film-status";
+import type { Version } from "~/core/version/film-state";
+import { keptRanges } from "~/core/version/trim";
+import { freeName, nameBy, namePartsOf, USUAL_PATTERN } from "~/core/formats/file-names";
+import { outputFormat } from "~/core/formats/output-formats";
+import { outputRate, USUAL_OUTPUT } from "~/core/formats/output-settings";
+import { Refusal } from "~/core/refusal";
+import { framesIn, framesPerSecond, frameToSeconds } from "~/core/time/rate";
+import { liesWithin } from "~/core/time/ranges";
+import { listAnalysed } from "~/db/analysis.server";
+import { listClips } from "~/db/clips.server";
+import { loadState } from "~/db/film-state.server";
+import { type FilmRow, findFilm } from "~/db/films.server";
+import { deleteJob, insertJob, type JobRow, listJobs, listRenders, secondsLeft } from "~/db/jobs.server";
+import { listShots } from "~/db/shots.server";
+import { readableOrNull } from "~/db/readable";
+import { listVersions } from "~/db/versions.server";
+import { exportsTexts } from "~/texts/exports";
+import { exportFolder } from "./export-file.server";
+import { exportPrint } from "./export-state.server";
+import { requireOut } from "../folders/out-folders.server";
+import { RENDERING_SHARE, renderIn } from "./render-work";
+import type { RenderAsked } from "~/db/job-work";
+import { wakeQueue } from "~/queue/queue.server";
+import { db } from "~/db/workplace.server";
+import { deleteWritten } from "./written-files.server";
+
+const t = exportsTexts.stored;
+
+// What decides the files of a film's versions follows from its state, which is asked for several times a second.
+const prints = new Map<string, { of: string; byVersion: ReadonlyMap<string, string> }>();
+
+/** What decides the files of a film's versions now, by version; null where the film cannot be read. */
+function printsOf(film: FilmRow): ReadonlyMap<string, string> | null {
+  const now = `${film.revision} ${film.findings}`;
+  const known = prints.get(film.id);
+  if (known?.of === now) return known.byVersion;
+  const state = readableOrNull(() => loadState(db(), film));
+  if (!state) return null;
+  const byVersion = new Map(state.versions.map((version) => [version.id, exportPrint(state, version)]));
+  prints.set(film.id, { of: now, byVersion });
+  return byVersion;
+}
+
+/** Frames a second that a running render makes. */
+function speedOf({ state, startedAt, progress, begunAtProgress }: JobRow, frames: number, now = Date.now()) {
+  const share = progress - (begunAtProgress ?? progress);
+  if (state !== "running" || !startedAt || share < 0.01 || progress >= RENDERING_SHARE) return null;
+  return ((share / RENDERING_SHARE) * frames) / ((now - startedAt) / 1000);
+}
+
+/** What is shown of an export that cannot be read: it can be removed, and nothing else. */
+const brokenView = ({ id, filmId }: JobRow): ExportView => ({
+  ...{ id, filmId, versionId: "", fileName: t.unreadableExport, folder: null, format: USUAL_OUTPUT.format },
+  ...{ state: "failed", step: "", progress: 0, error: t.removeUnreadableExport, isPaused: false, isUnreadable: true },
+  ...{ secondsLeft: null, speed: null, finishedAt: null, figures: null, isChanged: false, made: 0, parts: 0 },
+});
+
+function viewOf(job: JobRow, film: FilmRow): ExportView {
+  const render = renderIn(job);
+  if (!render) return brokenView(job);
+  const { result, fileName } = render;
+  const { versionId, folder, output, frames } = render.asked;
+  const { id, filmId, state, step, progress, error, paused } = job;
+  return {
+    ...{ id, filmId, versionId, fileName, folder, format: output.format },
+    ...{ state, step, progress, error, isPaused: paused === 1, isUnreadable: false },
+    secondsLeft: secondsLeft(job),
+    speed: speedOf(job, frames),
+    finishedAt: job.state === "done" ? job.finishedAt : null,
+    figures: result,
+    isChanged: result !== null && result.print !== "" && printsOf(film)?.get(versionId) !== result.print,
+    made: result?.made ?? 0,
+    parts: result?.parts ?? 0,
+  };
+}
+
+/** Renders of a film, the newest first. */
+export function listExports(film: FilmRow): ExportView[] {
+  return listJobs(db(), film.id)
+    .filter((job) => job.kind === "render")
+    .map((job) => viewOf(job, film))
+    .reverse();
+}
+
+/** An export with the film that it is of. */
+export type LibraryExport = ExportView & { film: string; version: string | null };
+
+/** Renders of all films: first what is to be done, in the order in which it is taken, then what is done, the newest first. */
+export function listAllExports(): { queue: LibraryExport[]; files: LibraryExport[] } {
+  const films = new Map<string, FilmRow | null>();
+  const all = listRenders(db()).flatMap((job): LibraryExport[] => {
+    if (!films.has(job.filmId))
+      films.set(
+        job.filmId,
+        readableOrNull(() => findFilm(db(), job.filmId)),
+      );
+    const film = films.get(job.filmId);
+    if (!film || film.deletedAt !== null) return [];
+    const view = viewOf(job, film);
+    const version = loadVersionNames(film).get(view.versionId) ?? null;
+    return [{ ...view, film: film.name, version }];
+  });
+  const isOpen = ({ state }: ExportView) => state === "queued" || state === "running";
+  return {
+    queue: all.filter(isOpen).sort((a, b) => Number(b.state === "running") - Number(a.state === "running")),
+    files: all.filter((each) => !isOpen(each)).sort((a, b) => (b.finishedAt ?? 0) - (a.finishedAt ?? 0)),
+  };
+}
+
+const loadVersionNames = (film: FilmRow): Map<string, string> =>
+  new Map((readableOrNull(() => listVersions(db(), film.id)) ?? []).map(({ id, name }) => [id, name]));
+
+/** What is asked for of several versions. */
+export interface ExportRequest {
+  /** How the files are called. */
+  pattern?: string;
+  /** Whether files of the same name are replaced; else the new ones get a number. */
+  replaces?: boolean;
+}
+
+/** Whether all that a version shows has been analysed. */
+function isReady(film: FilmRow, version: Version): boolean {
+  const leftOut = { shots: listShots(db(), film.id), clips: listClips(db(), film.id) };
+  return liesWithin(keptRanges(version.trim, film.info.frames, leftOut), listAnalysed(db(), film.id));
+}
+
+/**
+ * Queues renders of versions, each as its own settings say.
+ *
+ * @returns the ids of the jobs
+ * @throws Refusal, before anything is queued, if one of them cannot be rendered as it is
+ */
+export function requestExports(
+  film: FilmRow,
+  versions: readonly Version[],
+  { pattern = USUAL_PATTERN, replaces = false }: ExportRequest = {},
+): string[] {
+  // Where several films go into one folder, none takes the name of another one's.
+  const names = new Set(
+    listRenders(db())
+      .filter(({ state }) => state !== "cancelled")
+      .flatMap((job) => {
+        const render = renderIn(job);
+        if (!render || (render.asked.folder === null && job.filmId !== film.id)) return [];
+        return `${render.asked.folder ?? ""}/${render.fileName}`;
+      }),
+  );
+  const shots = listShots(db(), film.id);
+  const clips = listClips(db(), film.id);
+  const renders = versions.map((version, i): RenderAsked => {
+    if (!isReady(film, version)) {
+      throw new Refusal(`part of what “${version.name}” shows has not been analysed yet; wait until it is`, 409);
+    }
+    const { output } = version;
+    const format = outputFormat(output.format);
+    const folder = requireOut(film, output.folder);
+    const kept = framesIn(keptRanges(version.trim, film.info.frames, { shots, clips }));
+    const seconds = frameToSeconds(kept, film.info.rate);
+    if (format.mostSeconds !== null && seconds > format.mostSeconds) {
+      throw new Refusal(
+        `“${version.name}” lasts ${seconds.toFixed(1)} s; a ${format.name} lasts at most ${format.mostSeconds} s. Choose another format, or set in and out`,
+        409,
+      );
+    }
+    const { least, most } = format.side;
+    if (Math.min(version.width, version.height) < least || Math.max(version.width, version.height) > most) {
+      throw new Refusal(
+        `a side of “${version.name}” is not from ${least} to ${most} pixels, as ${format.name} takes`,
+        409,
+      );
+    }
+    const { rate } = outputRate(output, film.info.rate);
+    const base = nameBy(pattern, namePartsOf(film.name, version, i + 1));
+    const isTaken = (name: string) =>
+      names.has(`${folder ?? ""}/${name}`) || (folder !== null && !replaces && existsSync(join(folder, name)));
+    const fileName = freeName(base, format.extension, isTaken);
+    names.add(`${folder ?? ""}/${fileName}`);
+    const frames = Math.round((kept * framesPerSecond(rate)) / framesPerSecond(film.info.rate));
+    return { versionId: version.id, fileName, folder, output, frames, replaces };
+  });
+  const ids = renders.map((asked) => insertJob(db(), { filmId: film.id, kind: "render", asked }));
+  wakeQueue();
+  return ids;
+}
+
+/** Deletes the file of an export that is done, with what was written beside it, and forgets the export. */
+export async function deleteExport(job: JobRow): Promise<void> {
+  const render = renderIn(job);
+  // What a job that is not done was going to write is not there, or is somebody else's.
+  if (render?.result && job.state === "done") {
+    const folder = exportFolder(job, render.asked);
+    const { written, sidecars } = render.result;
+    if (written.length > 0) await deleteWritten(folder, written);
+    // Of what an older Glad Pan has written only the names are known; in the library's own folder nobody else has them.
+    else if (render.asked.folder === null) {
+      for (const name of [render.fileName, ...sidecars]) await rm(join(folder, name), { force: true });
+    }
+  }
+  deleteJob(db(), job.id);
+}
+
+/** A file of an export that is done, or one of captions beside it, by its name; null where there is none. */
+export function findExportFile(film: FilmRow, name: string): { file: string; mediaType: string } | null {
+  for (const job of listJobs(db(), film.id).toReversed()) {
+    const render = job.state === "done" ? renderIn(job) : null;
+    if (!render?.result) continue;
+    const { asked, result, fileName } = render;
+    const file = join(exportFolder(job, asked), name);
+    if (fileName === name) return { file, mediaType: outputFormat(asked.output.format).mediaType };
+    if (result.sidecars.includes(name)) {
+      return { file, mediaType: name.endsWith(".vtt") ? "text/vtt" : "application/x-subrip" };
+    }
+  }
+  return null;
+}

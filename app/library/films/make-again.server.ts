@@ -1,0 +1,30 @@
+import { rm } from "node:fs/promises";
+import { gapsIn } from "~/core/analysis/passes";
+import { listAnalysed } from "~/db/analysis.server";
+import { inTransaction } from "~/db/database.server";
+import { type FilmRow, findFilm } from "~/db/films.server";
+import { deleteJob, finishJob, insertJob, listJobs } from "~/db/jobs.server";
+import { isClipList } from "~/media/clip-list.server";
+import { clearLightCopy } from "./film-space.server";
+import { noteFilm } from "./films.server";
+import { followUntracked } from "./marks.server";
+import { wakeQueue } from "~/queue/queue.server";
+import { db, posterFile, sourceFile } from "~/db/workplace.server";
+
+/** Has all that is made of a film's file made anew, of another one that has come in its place. */
+export async function makeAgain({ id, name }: Pick<FilmRow, "id" | "name">): Promise<void> {
+  const { file, info } = findFilm(db(), id)!;
+  const source = sourceFile({ file });
+  await noteFilm(id, name, source);
+  await clearLightCopy(id);
+  await rm(posterFile(id), { force: true });
+  inTransaction(db(), () => {
+    for (const job of listJobs(db(), id)) if (job.kind !== "render") deleteJob(db(), job.id);
+    if (isClipList(source)) insertJob(db(), { filmId: id, kind: "join" });
+    insertJob(db(), { filmId: id, kind: "proxy" });
+    const analysis = insertJob(db(), { filmId: id, kind: "analyse" });
+    if (gapsIn(info.frames, listAnalysed(db(), id)).length === 0) finishJob(db(), analysis, { state: "done" });
+    followUntracked(db(), id);
+  });
+  wakeQueue();
+}

@@ -1,0 +1,16 @@
+import { existsSync } from "node:fs";
+import type { FilmRow } from "~/db/films.server";
+import { isMissing, sourceFile } from "~/db/workplace.server";
+import { filesInList, isClipList } from "~/media/clip-list.server";
+import { FilmError } from "~/media/film-tool.server";
+
+/** @throws FilmError if a film's own file is missing, or its clips are not ready */
+export function requireSource(film: Pick<FilmRow, "file" | "name">): void {
+  const source = sourceFile(film);
+  if (isClipList(source) && existsSync(source) && filesInList(source).some((part) => !existsSync(part))) {
+    throw new FilmError(`${film.name}: its clips are not ready yet.`);
+  }
+  if (isMissing(film)) {
+    throw new FilmError(`${film.name}: the film's file has been moved or deleted. Add it to the library again.`);
+  }
+}

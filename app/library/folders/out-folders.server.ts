@@ -1,0 +1,58 @@
+/** Folders of this machine that the operator lets exports be written to. */
+import { accessSync, constants, statSync } from "node:fs";
+import { basename, delimiter, dirname, resolve } from "node:path";
+import type { OutputSettings } from "~/core/formats/output-settings";
+import { Refusal } from "~/core/refusal";
+import type { FilmRow } from "~/db/films.server";
+import { isKept, sourceFile } from "~/db/workplace.server";
+
+export interface OutFolder {
+  name: string;
+  path: string;
+}
+
+/** In the list of folders: the one in which a film that was not copied lies. */
+const BESIDE = "beside";
+
+const named = (): string[] => (process.env.GLAD_PAN_OUT ?? "").split(delimiter).filter(Boolean);
+
+function isWritable(path: string): boolean {
+  try {
+    accessSync(path, constants.W_OK);
+    return statSync(path).isDirectory();
+  } catch {
+    return false;
+  }
+}
+
+/** The folders that `GLAD_PAN_OUT` allows, as far as they can be written to. */
+export const outFolders = (): OutFolder[] =>
+  named()
+    .filter((each) => each !== BESIDE)
+    .map((path) => resolve(path))
+    .filter(isWritable)
+    .map((path) => ({ name: basename(path) || path, path }));
+
+/** The folder of a film's own file, where that may be written to; null for a film that is kept in the library. */
+export function besideFolder(film: Pick<FilmRow, "file">): string | null {
+  if (!named().includes(BESIDE) || isKept(film.file)) return null;
+  const folder = dirname(sourceFile(film));
+  return isWritable(folder) ? folder : null;
+}
+
+/**
+ * The folder that an export of a film goes to; null for the library's own.
+ *
+ * @throws Refusal if it is none that may be written to
+ */
+export function requireOut(film: FilmRow, folder: OutputSettings["folder"]): string | null {
+  if (folder === null) return null;
+  if (folder === "beside") {
+    const beside = besideFolder(film);
+    if (beside) return beside;
+    throw new Refusal(`${film.name}: nothing can be written beside it. Choose another folder.`, 409);
+  }
+  const path = resolve(folder.path);
+  if (outFolders().some((open) => open.path === path)) return path;
+  throw new Refusal(`the folder ${folder.path} cannot be written to. Choose another one.`, 409);
+}

@@ -1,0 +1,44 @@
+/** What of the editor's own goes along with saved work: pictures, still and moving, and fonts. */
+import { basename, extname } from "node:path";
+import { MOST_MOVING_BYTES, MOST_PICTURE_BYTES } from "~/core/composition/picture";
+import type { Project } from "~/core/formats/project";
+import type { OpenZip, ZipPart } from "~/disk/zip.server";
+import { withScratchFile } from "~/disk/write-aside.server";
+import { keepFont, keepPicture, libraryFiles } from "../own/own-files.server";
+import { keepMoving, movingFolder } from "../own/own-moving.server";
+
+/** Where each kind lies in the archive. */
+const FOLDERS = { pictures: "pictures/", moving: "moving/", fonts: "fonts/" } as const;
+
+/** What a film's versions show of the editor's own, as it is written with its work. */
+export function ownParts({ versions }: Pick<Project, "versions">): ZipPart[] {
+  const files = versions.map((version) =>
+    libraryFiles({ ...version, shots: new Map(version.shots.map(({ shotId, says }) => [shotId, says])) }),
+  );
+  const parts = (of: keyof typeof FOLDERS): ZipPart[] =>
+    [...new Set(files.flatMap((each) => [...each[of].values()]))].map((file) => ({
+      name: `${FOLDERS[of]}${basename(file)}`,
+      file,
+    }));
+  return [...parts("pictures"), ...parts("moving"), ...parts("fonts")];
+}
+
+/** Keeps what came with saved work; what cannot be used is left out, and its layers do without. */
+export async function takeOwn(zip: OpenZip): Promise<void> {
+  const take = async (folder: string, keep: (entry: string) => Promise<unknown>) => {
+    for (const entry of zip.names.filter((name) => name.startsWith(folder))) await keep(entry).catch(() => null);
+  };
+  const bytesOf = async (entry: string, keep: (bytes: Buffer, name: string) => Promise<unknown>) => {
+    const bytes = await zip.readBytes(entry, MOST_PICTURE_BYTES);
+    return bytes && keep(bytes, basename(entry));
+  };
+  await take(FOLDERS.pictures, (entry) => bytesOf(entry, keepPicture));
+  await take(FOLDERS.moving, (entry) =>
+    withScratchFile(movingFolder(), extname(entry), async (scratch) => {
+      if (zip.bytesOf(entry) > MOST_MOVING_BYTES) return;
+      await zip.extract(entry, scratch);
+      await keepMoving(scratch, basename(entry));
+    }),
+  );
+  await take(FOLDERS.fonts, (entry) => bytesOf(entry, keepFont));
+}

@@ -1,0 +1,188 @@
+/** A new export of a film in the place of its file: compared first, then put there with all work, and put back. */
+import { rm } from "node:fs/promises";
+import { extname, join } from "node:path";
+import { nanoid } from "nanoid";
+import { DAYS_KEPT } from "~/core/days-kept";
+import { type FilmInfo, clockOfFilm } from "~/core/film-info";
+import type { FilmState } from "~/core/version/film-state";
+import { moveWork } from "~/core/edits/move-work";
+import { Refusal } from "~/core/refusal";
+import { lostBetween, type Replacement } from "~/core/replacement";
+import { movedParts, type ShotMatch } from "~/core/shots/match-shots";
+import { framesIn, framesPerSecond } from "~/core/time/rate";
+import { joinRanges } from "~/core/time/ranges";
+import { inTransaction } from "~/db/database.server";
+import { hasClips } from "~/db/clips.server";
+import { loadState } from "~/db/film-state.server";
+import { type FilmRow, findFilm } from "~/db/films.server";
+import { deleteJob, insertJob, isAnalysed, listJobs, type JobRow, ofKind } from "~/db/jobs.server";
+import { listPeople } from "~/db/people.server";
+import { projectOf, putInPlace, workOf } from "~/db/projects.server";
+import {
+  forgetReplaced,
+  hasReplaced,
+  keepReplaced,
+  lastReplaced,
+  replacedBefore,
+  restoreHistory,
+} from "~/db/replaced-sources.server";
+import { moveWhole } from "~/disk/write-aside.server";
+import { fingerprintOf } from "~/media/fingerprint.server";
+import { FilmError, requireNoList } from "~/media/film-tool.server";
+import { probeFilm } from "~/media/probe.server";
+import { jobView } from "../films/film-status.server";
+import { clearParts, usesFile } from "../clips/clips.server";
+import { stopJobs } from "../films/films.server";
+import { makeAgain } from "../films/make-again.server";
+import type { WorkOf } from "~/db/job-work";
+import { wakeQueue } from "~/queue/queue.server";
+import { tracksOfShots } from "../films/shot-tracks.server";
+import { db, filmFolder, isKept, sourceFile, storedPath } from "~/db/workplace.server";
+
+const DAY_MS = 24 * 60 * 60 * 1000;
+
+const comparisons = (filmId: string): JobRow[] => listJobs(db(), filmId).filter(({ kind }) => kind === "match");
+
+/** Removes a new export that is not going to be used, where it is kept in the library. */
+async function discard({ asked: { file } }: WorkOf<"match">): Promise<void> {
+  if (isKept(file)) await rm(sourceFile({ file }), { force: true });
+}
+
+/** Gives up a comparison, or what came of it; nothing is changed. */
+export async function giveUpReplacement({ id }: FilmRow): Promise<void> {
+  const jobs = comparisons(id);
+  await stopJobs(id, jobs);
+  for (const { work } of ofKind(jobs, "match")) await discard(work);
+  for (const job of jobs) deleteJob(db(), job.id);
+}
+
+/**
+ * Begins to compare a film with a new export of it.
+ *
+ * @param how whether the export is moved into the library, or stays where it is
+ * @throws FilmError if it is no film; Refusal while the film is still analysed
+ */
+export async function beginReplacement(film: FilmRow, file: string, name: string, how: "move" | "link"): Promise<void> {
+  if (!isAnalysed(db(), film.id)) {
+    throw new Refusal("the film is still being analysed; replace its file when that is done");
+  }
+  if (hasClips(db(), film.id)) {
+    throw new Refusal("the film is made of clips; replace these one by one, under Clips on its desk");
+  }
+  requireNoList(file, name);
+  const info = await probeFilm(file, name);
+  if (info.timeBreaks)
+    throw new FilmError(`${name}: its timestamps restart. Export it again, or add it as a film of its own.`);
+  await giveUpReplacement(film);
+  const id = nanoid(10);
+  const kept = how === "link" ? file : join(filmFolder(film.id), `source-${id}${extname(name) || ".mp4"}`);
+  if (how === "move") await moveWhole(file, kept);
+  insertJob(db(), { id, filmId: film.id, kind: "match", asked: { file: storedPath(kept), name, info } });
+  wakeQueue();
+}
+
+/** What there is to be put in a film's file's place, once it has been compared. */
+function comparisonOf({ id }: FilmRow) {
+  const compared = ofKind(comparisons(id), "match").at(-1);
+  if (!compared?.work.result) return null;
+  const { job, work } = compared;
+  return { job, asked: work.asked, matches: work.result!.matches };
+}
+
+/** A film's state as it would be with a new export in its place. */
+function moved(film: FilmRow, state: FilmState, info: FilmInfo, matches: readonly ShotMatch[]): FilmState {
+  const { picture, frames } = info;
+  const facts = { id: film.id, frames, picture, clock: clockOfFilm(info), candidates: [], analysed: false };
+  const ratio = framesPerSecond(info.rate) / framesPerSecond(film.info.rate);
+  const shots = new Map(state.shots.map((shot) => [shot.id, shot]));
+  const tracksOf = (shotId: string) => tracksOfShots(db(), film.id, [shots.get(shotId)!])[0]!;
+  const tracking = { rename: () => null, tracksOf, newId: () => nanoid(8) };
+  return moveWork(state, facts, movedParts(state.shots, matches), ratio, tracking);
+}
+
+const shapeOf = ({ picture }: FilmInfo): number => picture.width / picture.height;
+
+/** How far a replacement has got, and what it would change. */
+export function replacementOf(film: FilmRow): Replacement {
+  const job = comparisons(film.id).at(-1);
+  const compared = comparisonOf(film);
+  const hasEarlier = hasReplaced(db(), film.id);
+  if (!compared) return { job: job ? jobView(job) : null, found: null, hasEarlier };
+  const { asked, matches } = compared;
+  const state = loadState(db(), film);
+  const byId = new Map(matches.map((match) => [match.id, match]));
+  const shots = state.shots.flatMap(({ id, name, start, end }, i) => {
+    const match = byId.get(id);
+    return match ? [{ ...match, number: i + 1, name, start, end }] : [];
+  });
+  const there = joinRanges(matches.flatMap(({ range }) => range ?? []));
+  return {
+    job: job ? jobView(job) : null,
+    found: {
+      name: asked.name,
+      shots,
+      lost: lostBetween(state, moved(film, state, asked.info, matches)),
+      newFrames: asked.info.frames - framesIn(there),
+      isReshaped: Math.abs(shapeOf(asked.info) / shapeOf(film.info) - 1) > 0.01,
+    },
+    hasEarlier,
+  };
+}
+
+/**
+ * Puts the new export that a film was compared with in the place of its file, with all work on it. What the film was
+ * before is kept.
+ *
+ * @throws Refusal if the film has changed in between, or was not compared with anything
+ */
+export async function replaceSource(film: FilmRow): Promise<void> {
+  const compared = comparisonOf(film);
+  if (!compared) throw new Refusal("there is no new file to replace the film's with");
+  const { asked, matches } = compared;
+  const { file, info } = asked;
+  const before = film.fingerprint ?? "unknown";
+  const fingerprint = await fingerprintOf(sourceFile({ file }));
+  await stopJobs(film.id);
+  inTransaction(db(), () => {
+    const state = loadState(db(), film);
+    const known = new Set(matches.map(({ id }) => id));
+    if (state.shots.some(({ id }) => !known.has(id))) {
+      throw new Refusal("the film's shots have changed since it was compared; compare it again");
+    }
+    const people = listPeople(db(), film.id);
+    const after = moved(film, state, info, matches);
+    keepReplaced(db(), film.id, film.file, projectOf(db(), film, before));
+    putInPlace(db(), film.id, file, workOf(after, { ...film, info, fingerprint }, people));
+  });
+  await makeAgain(film);
+}
+
+/**
+ * Puts a film's earlier file back, with the work and the history as they were then.
+ *
+ * @throws Refusal if it has none
+ */
+export async function putEarlierBack(film: FilmRow): Promise<void> {
+  const earlier = lastReplaced(db(), film.id);
+  if (!earlier) throw new Refusal("the film's file was not replaced");
+  await stopJobs(film.id);
+  inTransaction(db(), () => {
+    const { project, file, replacedAt } = earlier;
+    putInPlace(db(), film.id, file, project);
+    restoreHistory(db(), film.id, earlier);
+    forgetReplaced(db(), film.id, replacedAt);
+  });
+  await makeAgain(film);
+  if (isKept(film.file) && !usesFile(findFilm(db(), film.id)!, film.file)) await rm(sourceFile(film), { force: true });
+  await clearParts(film.id);
+}
+
+/** Forgets files that were replaced too long ago to be put back. */
+export async function purgeReplaced(now = Date.now()): Promise<void> {
+  for (const { filmId, replacedAt, file } of replacedBefore(db(), now - DAYS_KEPT * DAY_MS)) {
+    forgetReplaced(db(), filmId, replacedAt);
+    const film = findFilm(db(), filmId);
+    if (isKept(file) && film && !usesFile(film, file)) await rm(sourceFile({ file }), { force: true });
+    await clearParts(filmId);
+  }
+}

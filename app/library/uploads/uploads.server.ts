@@ -1,0 +1,68 @@
+/** Uploads that have begun and are not whole yet, as the upload server keeps them. */
+import { readdirSync, readFileSync, statSync } from "node:fs";
+import { join } from "node:path";
+import { z } from "zod";
+import type { UnfinishedUpload } from "~/core/unfinished-upload";
+import { uploadsFolder } from "~/db/workplace.server";
+
+/** As the upload server names them. */
+export const UPLOAD_ID = /^[\da-f]{32}$/;
+
+/** Bytes of a name that every file system takes. */
+const LONGEST_NAME = 200;
+
+/** What a film is called, from what a browser says its file is: one line that can be shown, and no path. */
+export function filmNameOf(given: string | null | undefined): string {
+  const last = (given ?? "").split(/[/\\]/).at(-1)!;
+  // Control characters, and those that turn the direction of writing about.
+  const clean = last.replaceAll(/[\p{Cc}\p{Cf}\p{Zl}\p{Zp}\p{Cs}]/gu, "").trim();
+  const letters = [...(clean || "film")];
+  while (Buffer.byteLength(letters.join("")) > LONGEST_NAME) letters.splice(Math.floor(letters.length / 2), 1);
+  return letters.join("");
+}
+
+interface KeptUpload extends UnfinishedUpload {
+  /** When the last of it came, in milliseconds. */
+  cameAt: number;
+}
+
+const Kept = z.object({
+  size: z.number(),
+  metadata: z.object({ filename: z.string().nullish(), changed: z.string().nullish() }).nullish(),
+});
+
+export const uploadFile = (id: string): string => join(uploadsFolder(), id);
+
+/** An upload that is not whole; null if there is none with this id. */
+export function findUpload(id: string): KeptUpload | null {
+  if (!UPLOAD_ID.test(id)) return null;
+  try {
+    const { size: arrived, mtimeMs: cameAt } = statSync(uploadFile(id));
+    const { size, metadata } = Kept.parse(JSON.parse(readFileSync(`${uploadFile(id)}.json`, "utf8")));
+    const changed = Number(metadata?.changed ?? NaN);
+    const changedAt = Number.isFinite(changed) ? changed : null;
+    return { id, name: filmNameOf(metadata?.filename), size, arrived, changedAt, cameAt };
+  } catch {
+    return null;
+  }
+}
+
+/** All uploads that are not whole, the one that got on last first. */
+export function listUploads(): KeptUpload[] {
+  let names: string[];
+  try {
+    names = readdirSync(uploadsFolder());
+  } catch {
+    return [];
+  }
+  return names.flatMap((name) => findUpload(name) ?? []).sort((a, b) => b.cameAt - a.cameAt);
+}
+
+/** An upload to which nothing was added for so long is not under way. */
+const IDLE_MS = 10 * 60 * 1000;
+
+/** Bytes that are still to come of uploads under way. */
+export const bytesToCome = (now = Date.now()): number =>
+  listUploads()
+    .filter(({ cameAt }) => now - cameAt < IDLE_MS)
+    .reduce((sum, { size, arrived }) => sum + size - arrived, 0);
