@@ -11,7 +11,7 @@ import { findFilm } from "~/db/films.server";
 import { isDiskFull } from "~/disk/disk-space.server";
 import { findExportFile } from "~/library/exports/exports.server";
 import { findPoster, lightCopyOf } from "~/library/own/own-moving.server";
-import { saveProject } from "~/library/projects/projects.server";
+import { saveProject } from "~/library/projects/save-project.server";
 import { piece } from "~/library/proxy/proxy-pieces.server";
 import { waveformFile } from "~/library/proxy/waveforms.server";
 import { sharpFrame } from "~/library/exports/sharp-frame.server";

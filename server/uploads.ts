@@ -9,7 +9,7 @@ import { isId } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
 import { asSentence } from "~/core/sentence";
 import { findFilm } from "~/db/films.server";
-import { takeIn } from "~/library/projects/projects.server";
+import { takeIn } from "~/library/projects/take-in.server";
 import { beginReplacement } from "~/library/replace/replace-source.server";
 import { bytesToCome, filmNameOf, UPLOAD_ID } from "~/library/uploads/uploads.server";
 import { DATA_FOLDER, dataFolder, db, diskIsFull, uploadsFolder } from "~/db/workplace.server";

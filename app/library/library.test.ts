@@ -49,7 +49,9 @@ import {
   purgeDeleted,
   renameFilm,
 } from "./films/keep-films.server";
-import { duplicateFilm, saveProject, takeIn } from "./projects/projects.server";
+import { duplicateFilm } from "./projects/copy-film.server";
+import { saveProject } from "./projects/save-project.server";
+import { takeIn } from "./projects/take-in.server";
 import {
   db,
   exportsFolder,

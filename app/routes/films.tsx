@@ -26,7 +26,8 @@ import { listStyles } from "~/db/house-styles.server";
 import { countVersions } from "~/db/versions.server";
 import { findJob, listJobs, secondsLeft } from "~/db/jobs.server";
 import { removeFilm } from "~/library/films/films.server";
-import { duplicateFilm, takeIn } from "~/library/projects/projects.server";
+import { duplicateFilm } from "~/library/projects/copy-film.server";
+import { takeIn } from "~/library/projects/take-in.server";
 import {
   bringBack,
   clearCopy,

@@ -26,7 +26,7 @@ import { partName } from "./conform-clips.server";
 import { stopJobs, wholeOrNothing } from "../films/films.server";
 import { renameFilm } from "../films/keep-films.server";
 import { makeAgain } from "../films/make-again.server";
-import { copyFilm } from "../projects/projects.server";
+import { copyFilm } from "../projects/copy-film.server";
 import { tracksOfShots } from "../films/shot-tracks.server";
 import { db, filmFolder, isKept, sourceFile, storedPath } from "~/db/workplace.server";
 

@@ -32,6 +32,7 @@ import { fingerprintOf } from "~/media/fingerprint.server";
 import { probeFilm } from "~/media/probe.server";
 import type { FilmInfo } from "~/core/film-info";
 import { isId } from "~/core/ids";
+import { queueMaking } from "./queue-making.server";
 import { filmNameOf } from "../uploads/uploads.server";
 import {
   DATA_FOLDER,
@@ -96,8 +97,7 @@ function storeFresh(film: NewFilm, styleId: string | null): void {
   for (const version of firstVersions(styleId)) saveVersion(db(), id, version);
   // Until shots are found, the film is one, in which everything can be done.
   saveShot(db(), id, freshShot(shotId(id, 0, new Set()), { start: 0, end: info.frames }, null));
-  insertJob(db(), { filmId: id, kind: "proxy" });
-  insertJob(db(), { filmId: id, kind: "analyse" });
+  queueMaking(film);
 }
 
 /** Puts a film whose file is in its folder into the library, and queues its proxy and its analysis. */

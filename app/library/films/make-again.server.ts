@@ -1,12 +1,11 @@
 import { rm } from "node:fs/promises";
-import { gapsIn } from "~/core/analysis/passes";
-import { listAnalysed } from "~/db/analysis.server";
 import { inTransaction } from "~/db/database.server";
 import { type FilmRow, findFilm } from "~/db/films.server";
-import { deleteJob, finishJob, insertJob, listJobs } from "~/db/jobs.server";
+import { deleteJob, insertJob, listJobs } from "~/db/jobs.server";
 import { isClipList } from "~/media/clip-list.server";
 import { clearLightCopy } from "./film-space.server";
 import { noteFilm } from "./films.server";
+import { queueMaking } from "./queue-making.server";
 import { followUntracked } from "./marks.server";
 import { wakeQueue } from "~/queue/queue.server";
 import { db, posterFile, sourceFile } from "~/db/workplace.server";
@@ -21,9 +20,7 @@ export async function makeAgain({ id, name }: Pick<FilmRow, "id" | "name">): Pro
   inTransaction(db(), () => {
     for (const job of listJobs(db(), id)) if (job.kind !== "render") deleteJob(db(), job.id);
     if (isClipList(source)) insertJob(db(), { filmId: id, kind: "join" });
-    insertJob(db(), { filmId: id, kind: "proxy" });
-    const analysis = insertJob(db(), { filmId: id, kind: "analyse" });
-    if (gapsIn(info.frames, listAnalysed(db(), id)).length === 0) finishJob(db(), analysis, { state: "done" });
+    queueMaking({ id, info });
     followUntracked(db(), id);
   });
   wakeQueue();

@@ -1,0 +1,50 @@
+/** Films that come into the library with work on them. */
+import { existsSync } from "node:fs";
+import { basename, join } from "node:path";
+import { nanoid } from "nanoid";
+import { brokenInvariant } from "~/core/edits/invariants";
+import { forAnotherFilm, type Project } from "~/core/formats/project";
+import { inTransaction } from "~/db/database.server";
+import { type FilmRow, findFilm } from "~/db/films.server";
+import { loadState } from "~/db/film-state.server";
+import { filesInList, isClipList } from "~/media/clip-list.server";
+import { insertProject } from "~/db/projects.server";
+import { shareFile } from "~/disk/write-aside.server";
+import { FilmError } from "~/media/film-tool.server";
+import { queueMaking } from "../films/queue-making.server";
+import { wakeQueue } from "~/queue/queue.server";
+import { db, filmFolder, isKept, sourceFile, storedPath } from "~/db/workplace.server";
+
+/**
+ * Stores a film that has work on it already; only its proxy is still to be made, if there is anything to make it of.
+ *
+ * @throws FilmError if the work makes no sense; nothing is stored then
+ */
+export function storeWorked(id: string, name: string, file: string, project: Project): void {
+  const { info } = project.film;
+  inTransaction(db(), () => {
+    insertProject(
+      db(),
+      { id, name, file: storedPath(file), info, fingerprint: project.film.fingerprint },
+      forAnotherFilm(project, id, () => nanoid(10)),
+    );
+    const broken = brokenInvariant(loadState(db(), findFilm(db(), id)!), info.frames);
+    if (broken) throw new FilmError(`${name}: the saved project is not consistent: ${broken}.`);
+    queueMaking({ id, info }, existsSync(file));
+  });
+  wakeQueue();
+}
+
+/** A file of a film for another one: the same where it lies elsewhere, else one in the other's folder. */
+export async function fileFor(id: string, film: Pick<FilmRow, "file">): Promise<string> {
+  const source = sourceFile(film);
+  if (!isKept(film.file)) return source;
+  const file = join(filmFolder(id), basename(source));
+  if (!existsSync(source)) return file;
+  await shareFile(source, file);
+  if (isClipList(source)) {
+    const parts = filesInList(source).filter((part) => existsSync(part));
+    for (const part of parts) await shareFile(part, join(filmFolder(id), basename(part)));
+  }
+  return file;
+}
