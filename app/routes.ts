@@ -23,4 +23,5 @@ export default [
   route("films/:filmId/edit", "routes/edit.ts"),
   route("films/:filmId/shapes", "routes/shapes.ts"),
   route("films/:filmId/history", "routes/history.ts"),
+  route("films/:filmId/checkpoints", "routes/checkpoints.ts"),
 ] satisfies RouteConfig;

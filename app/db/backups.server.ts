@@ -40,7 +40,7 @@ export function listBackups(folder: string): Backup[] {
 }
 
 /** The backups that are kept of those that there are, the newest first. */
-function keptOf(backups: readonly Backup[]): Set<string> {
+function contentsOf(backups: readonly Backup[]): Set<string> {
   const dayOf = ({ name }: Backup) => name.slice(0, "2026-11-26".length);
   const lastOfDay = backups.filter((backup, i) => i === 0 || dayOf(backup) !== dayOf(backups[i - 1]!));
   return new Set([...backups.slice(0, KEPT.last), ...lastOfDay.slice(0, KEPT.days)].map(({ name }) => name));
@@ -59,7 +59,7 @@ export async function makeBackup(db: Db, folder: string, why?: string, now = Dat
     await db.backup(aside);
   });
   const backups = listBackups(folder);
-  const kept = keptOf(backups);
+  const kept = contentsOf(backups);
   for (const { name: old } of backups) if (!kept.has(old)) rmSync(join(folder, old));
   return name;
 }
@@ -68,7 +68,7 @@ export async function makeBackup(db: Db, folder: string, why?: string, now = Dat
 const WORK = [
   "SELECT id, name, file, revision, findings, put_away, deleted_at FROM films ORDER BY id",
   "SELECT * FROM house_styles ORDER BY id",
-  "SELECT film_id, id, name, deleted FROM named_states ORDER BY film_id, id",
+  "SELECT film_id, id, name, deleted FROM checkpoints ORDER BY film_id, id",
   "SELECT film_id, replaced_at FROM replaced_sources ORDER BY film_id, replaced_at",
   "SELECT id, state FROM jobs WHERE kind = 'render' ORDER BY id",
 ];

@@ -12,7 +12,7 @@ import { insertFilm, listFilms, raiseRevision, setDeletedAt } from "./films.serv
 import { saveStyle } from "./house-styles.server";
 import { insertJob } from "./jobs.server";
 import { migration0001 } from "./migrations/0001-first";
-import { addNamedState } from "./named-states.server";
+import { addCheckpoint } from "./checkpoints.server";
 import { readyDatabase } from "./ready-database.server";
 
 let folder: string;
@@ -82,7 +82,7 @@ describe("a backup is due", () => {
     db.close();
   });
 
-  test("for house styles, named states, deletions and exports as well", async () => {
+  test("for house styles, checkpoints, deletions and exports as well", async () => {
     const db = openDatabase(file);
     const style = {
       id: "s",
@@ -93,7 +93,7 @@ describe("a backup is due", () => {
       () => saveStyle(db, style),
       () => saveStyle(db, { ...style, name: "Almanac" }),
       () => addFilm(db, "kite"),
-      () => addNamedState(db, "kite", { id: "n", name: "First", madeAt: 1, kept: {} }),
+      () => addCheckpoint(db, "kite", { id: "n", name: "First", madeAt: 1, kept: {} }),
       () => setDeletedAt(db, "kite", 5),
       () => insertJob(db, { id: "j", filmId: "kite", kind: "render", asked: { versionId: "v", fileName: "kite.mp4" } }),
     ];

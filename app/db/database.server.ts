@@ -21,6 +21,7 @@ import { migration0017 } from "./migrations/0017-captions";
 import { migration0018 } from "./migrations/0018-checks";
 import { migration0019 } from "./migrations/0019-output";
 import { migration0020 } from "./migrations/0020-attention";
+import { migration0022 } from "./migrations/0022-checkpoints";
 import { migration0021 } from "./migrations/0021-headway";
 
 export type Db = Database.Database;
@@ -48,6 +49,7 @@ const MIGRATIONS = [
   migration0019,
   migration0020,
   migration0021,
+  migration0022,
 ];
 
 /**

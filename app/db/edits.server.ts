@@ -4,7 +4,7 @@ import type { Command } from "~/core/edits/command";
 import { describeEdit } from "~/core/edits/describe";
 import { type Difference, differenceBetween } from "~/core/edits/difference";
 import type { FilmState } from "~/core/version/film-state";
-import { stateOf } from "~/core/edits/named-state";
+import { stateOf } from "~/core/edits/checkpoint";
 import { readStoredEdit } from "~/core/edits/stored-edit";
 import { counted } from "~/texts/numbers";
 import { Refusal } from "~/core/refusal";
@@ -12,7 +12,7 @@ import { hasClips } from "./clips.server";
 import { type Db, inTransaction } from "./database.server";
 import { loadState, storeDifference } from "./film-state.server";
 import { type FilmRow, findFilm, raiseRevision } from "./films.server";
-import { findNamedState } from "./named-states.server";
+import { findCheckpoint } from "./checkpoints.server";
 import { hasReplaced } from "./replaced-sources.server";
 
 /** A change was made to an older state than the stored one; nothing was changed. */
@@ -156,11 +156,11 @@ export function edit(db: Db, filmId: string, revision: number, command: Command)
  *
  * @throws Refusal as `edit` does, and if there is no such state
  */
-export function returnTo(db: Db, filmId: string, revision: number, stateId: string): Edited {
+export function returnTo(db: Db, filmId: string, revision: number, checkpointId: string): Edited {
   return inTransaction(db, () => {
     const before = loadState(db, requireRevision(db, filmId, revision));
-    const named = findNamedState(db, filmId, stateId);
-    if (!named) throw new Refusal("this named state no longer exists", 404);
+    const named = findCheckpoint(db, filmId, checkpointId);
+    if (!named) throw new Refusal("this checkpoint no longer exists", 404);
     const difference = differenceBetween(before, stateOf(named.kept, before));
     return make(db, filmId, before, { type: "restore", difference }, `Returned to “${named.name}”`);
   });

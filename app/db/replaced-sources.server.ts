@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { Project } from "~/core/formats/project";
 import type { Db } from "./database.server";
-import { addNamedState, KeptState, listNamedStates } from "./named-states.server";
+import { addCheckpoint, StoredCheckpoint, listCheckpoints } from "./checkpoints.server";
 
 const StoredEdits = z.array(
   z.object({
@@ -13,7 +13,7 @@ const StoredEdits = z.array(
     madeAt: z.int().nullable().default(null),
   }),
 );
-const StoredStates = z.array(KeptState);
+const StoredStates = z.array(StoredCheckpoint);
 
 /** What a film was before its file was replaced. */
 export interface ReplacedSource {
@@ -23,7 +23,7 @@ export interface ReplacedSource {
   file: string;
   project: Project;
   edits: z.infer<typeof StoredEdits>;
-  namedStates: KeptState[];
+  checkpoints: StoredCheckpoint[];
 }
 
 interface RawReplaced {
@@ -31,7 +31,7 @@ interface RawReplaced {
   file: string;
   project: string;
   edits: string;
-  named_states: string;
+  checkpoints: string;
 }
 
 /** Keeps what a film is, with its history, for the day on which its earlier file is wanted back. */
@@ -41,9 +41,9 @@ export function keepReplaced(db: Db, filmId: string, file: string, project: Proj
       "SELECT sequence, command, inverse, undone, sentence, made_at AS madeAt FROM edits WHERE film_id = ?",
     )
     .all(filmId);
-  const [history, states] = [JSON.stringify(edits), JSON.stringify(listNamedStates(db, filmId))];
+  const [history, states] = [JSON.stringify(edits), JSON.stringify(listCheckpoints(db, filmId))];
   db.prepare(
-    `INSERT INTO replaced_sources (film_id, replaced_at, file, project, edits, named_states)
+    `INSERT INTO replaced_sources (film_id, replaced_at, file, project, edits, checkpoints)
      VALUES (?, ?, ?, ?, ?, ?)`,
   ).run(filmId, Date.now(), file, JSON.stringify(project), history, states);
 }
@@ -61,7 +61,7 @@ export function lastReplaced(db: Db, filmId: string): ReplacedSource | null {
     file: row.file,
     project: Project.parse(JSON.parse(row.project)),
     edits: StoredEdits.parse(JSON.parse(row.edits)),
-    namedStates: StoredStates.parse(JSON.parse(row.named_states)),
+    checkpoints: StoredStates.parse(JSON.parse(row.checkpoints)),
   };
 }
 
@@ -91,12 +91,12 @@ export const replacedBefore = (db: Db, moment: number): { filmId: string; replac
 export function restoreHistory(
   db: Db,
   filmId: string,
-  { edits, namedStates }: Pick<ReplacedSource, "edits" | "namedStates">,
+  { edits, checkpoints }: Pick<ReplacedSource, "edits" | "checkpoints">,
 ): void {
   const insert = db.prepare(
     `INSERT INTO edits (film_id, sequence, command, inverse, undone, sentence, made_at)
      VALUES (@filmId, @sequence, @command, @inverse, @undone, @sentence, @madeAt)`,
   );
   for (const edit of edits) insert.run({ filmId, ...edit });
-  for (const state of namedStates) addNamedState(db, filmId, state);
+  for (const state of checkpoints) addCheckpoint(db, filmId, state);
 }

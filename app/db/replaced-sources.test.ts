@@ -1,12 +1,12 @@
 import { afterEach, beforeEach, expect, jest, test } from "@jest/globals";
 import { INFO } from "../../tests/support/film-info";
 import { WORKED_PROJECT } from "../../tests/support/worked-project";
-import { keptOf } from "~/core/edits/named-state";
+import { everythingSetIn } from "~/core/edits/checkpoint";
 import { type Db, openDatabase } from "./database.server";
 import { edit, historyOf, stepHistory } from "./edits.server";
 import { loadState } from "./film-state.server";
 import { findFilm } from "./films.server";
-import { addNamedState, listNamedStates } from "./named-states.server";
+import { addCheckpoint, listCheckpoints } from "./checkpoints.server";
 import { insertProject, projectOf, putInPlace } from "./projects.server";
 import {
   filesReplaced,
@@ -40,20 +40,20 @@ test("what a film was is kept with its history, and put back as it was", () => {
   rename("Bench");
   rename("Wall");
   undo();
-  const state = { id: "s", name: "Before lunch", madeAt: 7, kept: keptOf(loadState(db, film())) };
-  addNamedState(db, "film", state);
+  const state = { id: "s", name: "Before lunch", madeAt: 7, kept: everythingSetIn(loadState(db, film())) };
+  addCheckpoint(db, "film", state);
   const before = project();
   expect([hasReplaced(db, "film"), lastReplaced(db, "film")]).toEqual([false, null]);
   keepReplaced(db, "film", "kite.mp4", before);
   putInPlace(db, "film", "new.mp4", { ...WORKED_PROJECT, clips: [] });
-  expect([historyOf(db, film()).undo, listNamedStates(db, "film")]).toEqual(["Replaced the film's file", []]);
+  expect([historyOf(db, film()).undo, listCheckpoints(db, "film")]).toEqual(["Replaced the film's file", []]);
 
   const kept = lastReplaced(db, "film")!;
-  expect([kept.replacedAt, kept.file, kept.project, kept.namedStates]).toEqual([1000, "kite.mp4", before, [state]]);
+  expect([kept.replacedAt, kept.file, kept.project, kept.checkpoints]).toEqual([1000, "kite.mp4", before, [state]]);
   expect([hasReplaced(db, "film"), hasReplaced(db, "other")]).toEqual([true, false]);
   putInPlace(db, "film", kept.file, kept.project);
   restoreHistory(db, "film", kept);
-  expect(listNamedStates(db, "film")).toEqual([state]);
+  expect(listCheckpoints(db, "film")).toEqual([state]);
   expect(nameOfFirst()).toBe("Bench");
   redo();
   expect(nameOfFirst()).toBe("Wall");

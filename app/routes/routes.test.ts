@@ -23,7 +23,8 @@ import { action as cutsAction, loader as cuts } from "./cuts";
 import { action as deskAction, loader as desk } from "./desk";
 import { action as edit } from "./edit";
 import { action as filmsAction, loader as films } from "./films";
-import { action as historyAction, loader as history } from "./history";
+import { action as checkpointsAction, loader as checkpoints } from "./checkpoints";
+import { loader as history } from "./history";
 import { loader as ownFile } from "./own-file";
 import { action as ownFiles } from "./own-files";
 import { loader as shapes } from "./shapes";
@@ -46,9 +47,7 @@ const key = (frame: number, x = 700) => ({ pane: 0, frame, x, y: 540, height: 10
 const setKey = (frame: number, x?: number) => ({ type: "set-key", versionId: "tall", key: key(frame, x) });
 
 describe("the history of a film", () => {
-  const states = (body: unknown) => post(historyAction, FILM, JSON.stringify(body), "application/json");
-  const known = async () =>
-    (await get(history, FILM)).data as { edits: { sequence: number; isUndone: boolean }[]; states: { id: string }[] };
+  const known = async () => (await get(history, FILM)).data as { edits: { sequence: number; isUndone: boolean }[] };
   const frames = () => listHandKeys(db, "tall").map(({ frame }) => frame);
 
   test("is listed with what was undone, and any step of it is gone to in one change", async () => {
@@ -74,25 +73,27 @@ describe("the history of a film", () => {
     });
   });
 
-  test("has states with names, which are returned to, and can be deleted and put back", async () => {
+  test("has checkpoints, which are returned to, and can be deleted and put back", async () => {
+    const changed = (body: unknown) => post(checkpointsAction, FILM, JSON.stringify(body), "application/json");
+    const listed = async () => ((await get(checkpoints, FILM)).data as { checkpoints: unknown[] }).checkpoints;
     await change({ do: "edit", revision: 0, command: setKey(10) });
-    expect((await states({ do: "name", id: "s1", name: "before client" })).status).toBe(200);
+    expect((await changed({ do: "add", id: "s1", name: "before client" })).status).toBe(200);
     await change({ do: "edit", revision: 1, command: { type: "remove-key", versionId: "tall", frame: 10 } });
     await change({ do: "edit", revision: 2, command: setKey(40) });
-    const returned = await change({ do: "return-to", revision: 3, stateId: "s1" });
+    const returned = await change({ do: "return-to", revision: 3, checkpointId: "s1" });
     expect(returned.data).toMatchObject({ sentence: "Returned to “before client”" });
     expect(frames()).toEqual([10]);
     await change({ do: "undo", revision: 4 });
     expect(frames()).toEqual([40]);
 
-    await states({ do: "delete", id: "s1" });
-    expect((await known()).states).toEqual([]);
-    expect(await change({ do: "return-to", revision: 5, stateId: "s1" })).toMatchObject({ status: 404 });
-    expect(await get(history, FILM, "?state=s1")).toMatchObject({ status: 404 });
-    await states({ do: "put-back", id: "s1" });
-    expect((await known()).states).toMatchObject([{ id: "s1", name: "before client" }]);
-    expect((await get(history, FILM, "?state=s1")).data).toMatchObject({ handKeys: [{ put: [key(10)] }] });
-    expect((await states({ do: "name", id: "s2", name: "  " })).status).toBe(400);
+    await changed({ do: "delete", id: "s1" });
+    expect(await listed()).toEqual([]);
+    expect(await change({ do: "return-to", revision: 5, checkpointId: "s1" })).toMatchObject({ status: 404 });
+    expect(await get(checkpoints, FILM, "?id=s1")).toMatchObject({ status: 404 });
+    await changed({ do: "put-back", id: "s1" });
+    expect(await listed()).toMatchObject([{ id: "s1", name: "before client" }]);
+    expect((await get(checkpoints, FILM, "?id=s1")).data).toMatchObject({ handKeys: [{ put: [key(10)] }] });
+    expect((await changed({ do: "add", id: "s2", name: "  " })).status).toBe(400);
   });
 });
 

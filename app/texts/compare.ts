@@ -5,7 +5,7 @@ export const compareTexts = {
     centreCrop: "Centre crop",
     thisShotInAnotherManner: "This shot in another manner",
     otherVersions: "Other versions",
-    namedStates: "Named states",
+    checkpoints: "Checkpoints",
     stopComparing: "Stop comparing",
   },
   /** components/desk/compare/compared.tsx */
@@ -25,6 +25,6 @@ export const compareTexts = {
   },
   /** components/desk/compare/use-sides.ts */
   useSides: {
-    theNamedStateCouldNot: "The named state could not be loaded.",
+    theCheckpointCouldNot: "The checkpoint could not be loaded.",
   },
 };

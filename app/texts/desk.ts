@@ -107,11 +107,6 @@ export const deskTexts = {
     next: "Next",
     done: "Done",
   },
-  /** routes/history.ts */
-  historyRoute: {
-    stateExists: "a named state with this id already exists; load the page again",
-    thereIsNoSuchNamed: "this film has no such named state",
-  },
   /** components/desk/shots/shot-filter.tsx */
   shotFilter: {
     allShots: "All shots",

@@ -1,31 +1,38 @@
 export const historyTexts = {
   /** components/desk/history/edit-list.tsx */
   editList: {
-    asItWasFound: "As analysed",
+    asAnalysed: "As analysed",
     steps: "Steps",
-    stepsNewestFirstClickOne: "Steps, newest first. Click one to go back to it, or on to it again.",
+    howTo: "Newest first. Click a step to go back to it, or forward to it again.",
     now: "now",
-  },
-  /** components/desk/history/film-history.ts */
-  filmHistory: {
-    gladPanDidNotAnswer: "Glad Pan did not respond. Check that it is running.",
   },
   /** components/desk/history/history-panel.tsx */
   historyPanel: {
     history: "History",
-    theHistoryCouldNotBe: "The history could not be loaded. Check that Glad Pan is running.",
+    couldNotBeLoaded: "The history could not be loaded. Check that Glad Pan is running.",
     loading: "Loading…",
   },
-  /** components/desk/history/named-states.tsx */
-  namedStates: {
-    deleted: (gone: string) => `Deleted “${gone}”.`,
-    undo: "Undo",
-    namedStates: "Named states",
-    nameOfThisState: "Name of this state",
-    nameThisStateSuchAs: "Name this state, such as “before client”",
+  /** components/desk/checkpoints/checkpoints-panel.tsx */
+  checkpoints: {
+    checkpoints: "Checkpoints",
+    couldNotBeLoaded: "The checkpoints could not be loaded. Check that Glad Pan is running.",
+    none: "No checkpoints yet. A checkpoint keeps all settings of the film as they are now.",
+    name: "Name of the checkpoint",
+    namePlaceholder: "Name, such as “before client”",
     save: "Save",
     compareWithNow: "Compare with now",
-    returnToThisState: "Return to this state",
-    deleteThisNamedState: "Delete this named state",
+    goBack: "Go back to this checkpoint",
+    delete: "Delete this checkpoint",
+    deleted: (name: string) => `Deleted “${name}”.`,
+    undo: "Undo",
+  },
+  /** components/desk/checkpoints/film-checkpoints.ts */
+  filmCheckpoints: {
+    notResponding: "Glad Pan did not respond. Check that it is running.",
+  },
+  /** routes/checkpoints.ts */
+  checkpointsRoute: {
+    alreadyThere: "a checkpoint with this id already exists; load the page again",
+    gone: "this checkpoint no longer exists",
   },
 };

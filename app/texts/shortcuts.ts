@@ -28,6 +28,8 @@ export const shortcutsTexts = {
     nextKey: "Next key",
     startOfTheFilm: "Start of the film",
     endOfTheFilm: "End of the film",
+    goToIn: "In point",
+    goToOut: "Last frame before the out point",
     zoomTheLaneIn: "Zoom the lane in",
     zoomTheLaneOut: "Zoom the lane out",
     theWholeFilmInThe: "The whole film in the lane",

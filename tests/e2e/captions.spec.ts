@@ -131,10 +131,10 @@ test("come from a file, are changed by hand and in the lane, and are in the expo
   await test.step("starts and ends at the playhead by keys, and new ones are typed", async () => {
     await captions(page).first().click();
     await goTo(page, 12);
-    await page.keyboard.press("q");
+    await page.keyboard.press("9");
     await expect.poll(() => stored()[0]!.start).toBe(12);
     await goTo(page, 30);
-    await page.keyboard.press("w");
+    await page.keyboard.press("0");
     await expect.poll(() => stored()[0]!.end).toBe(31);
     await expect(words(page)).toHaveValue("Hold on to it");
     await goTo(page, 80);

@@ -1,4 +1,4 @@
-/** Comparing, history and named states, steering, and what is corrected with pointer and keys, on the film with two shots. */
+/** Comparing, history and checkpoints, steering, and what is corrected with pointer and keys, on the film with two shots. */
 import { expect, type Page, test } from "@playwright/test";
 import { frameOf, goTo, openTwoShots, rows, storedKeys } from "../support/desk";
 import { resultAt } from "../support/pixels";
@@ -39,7 +39,7 @@ const differenceOf = (page: Page, a: string, b: string) =>
     [a, b],
   );
 
-test("the result is compared with a centre crop, another manner and a named state, at the same frame", async ({
+test("the result is compared with a centre crop, another manner and a checkpoint, at the same frame", async ({
   page,
 }) => {
   await openTwoShots(page, server);
@@ -235,7 +235,7 @@ test("a protected area has handles, by pointer and by keys", async ({ page }) =>
 
 test("what is shown on the picture is chosen, and stays so", async ({ page }) => {
   await openTwoShots(page, server);
-  await page.keyboard.press("h");
+  await page.keyboard.press("p");
   const shade = page.locator("svg path[fill-rule=evenodd]").first();
   await expect(shade).toHaveAttribute("fill-opacity", "1");
   await button(page, "Picture").click();

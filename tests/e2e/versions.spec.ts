@@ -80,9 +80,9 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
     await page.keyboard.press("o");
     await expect(length(page)).toContainText("00:00:02:10");
     await goTo(page, 20);
-    await page.keyboard.press("Shift+I");
+    await page.keyboard.press(",");
     await goTo(page, 34);
-    await page.keyboard.press("Shift+O");
+    await page.keyboard.press(".");
     await page
       .getByRole("group", { name: "Marked stretch" })
       .getByRole("button", { name: "Drop this stretch" })

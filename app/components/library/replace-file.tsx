@@ -1,5 +1,5 @@
 import { FileButton } from "~/components/common/file-button";
-import { Eye, HardDrive, Upload as UploadIcon } from "lucide-react";
+import { Flag, HardDrive, Upload as UploadIcon } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { useCallback, useEffect, useState } from "react";
 import { useFetcher } from "react-router";
@@ -192,7 +192,7 @@ function Comparison({ film, found, onReplace, onGiveUp }: ComparisonProps) {
       {worth.length > 0 && (
         <section aria-label={t.shotsThatNeedALook}>
           <h3 className="flex items-center gap-1.5 text-sm font-medium">
-            <Eye className="size-4 text-warn" aria-hidden />
+            <Flag className="size-4 text-warn" aria-hidden />
             {t.aLook(worth.length)}
           </h3>
           <ul className="mt-1 flex max-h-64 flex-col overflow-y-auto text-sm">

@@ -11,7 +11,7 @@ const Edit = z.object({ do: z.literal("edit"), command: Command });
 const Step = z.object({ do: z.enum(["undo", "redo"]) });
 /** To the state in which the edit with this sequence was the newest; 0 for the film as it was at first. */
 const GoTo = z.object({ do: z.literal("go-to"), sequence: z.int().min(0) });
-const ReturnTo = z.object({ do: z.literal("return-to"), stateId: Id });
+const ReturnTo = z.object({ do: z.literal("return-to"), checkpointId: Id });
 /** What the desk asks of the server: an edit, a way through the history, or a state that has a name. */
 export type Change = z.infer<typeof Edit | typeof Step | typeof GoTo | typeof ReturnTo>;
 

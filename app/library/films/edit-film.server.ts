@@ -16,7 +16,7 @@ function make(filmId: string, revision: number, change: Change): Edited | null {
     case "go-to":
       return goTo(db(), filmId, revision, change.sequence);
     case "return-to":
-      return returnTo(db(), filmId, revision, change.stateId);
+      return returnTo(db(), filmId, revision, change.checkpointId);
     default:
       return assertNever(change);
   }

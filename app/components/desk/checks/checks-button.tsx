@@ -1,4 +1,4 @@
-import { Eye } from "lucide-react";
+import { Flag } from "lucide-react";
 import { Button, Hint } from "~/components/common/button";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 import { useDesk } from "../state/desk-context";
@@ -20,7 +20,7 @@ export function ChecksButton() {
         onClick={() => setOpen(!isOpen)}
         className="!px-2 aria-pressed:bg-accent-wash aria-pressed:text-ink"
       >
-        <Eye className="size-4" aria-hidden />
+        <Flag className="size-4" aria-hidden />
         {left > 0 && <span className="text-warn">{left}</span>}
       </Button>
     </Hint>

@@ -3,9 +3,9 @@ import { DropdownMenu } from "radix-ui";
 import { useState } from "react";
 import { IconButton } from "~/components/common/button";
 import { MenuHeading, MenuItem, Menu, MenuTick } from "~/components/common/menu";
-import type { NamedState } from "~/core/edits/named-state";
+import type { Checkpoint } from "~/core/edits/checkpoint";
 import { type Manner, MANNER_TEXT, MANNERS } from "~/core/path/manner";
-import { loadNamedStates } from "../history/film-history";
+import { loadCheckpoints } from "../checkpoints/film-checkpoints";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 import { useDesk } from "../state/desk-context";
 import { MOST_BESIDE } from "./comparison";
@@ -22,10 +22,10 @@ export function CompareMenu() {
   const { film, state, version, look } = useDesk();
   const { comparison, setComparison } = look;
   const keysOf = useShortcutText();
-  const [states, setStates] = useState<readonly NamedState[]>([]);
+  const [states, setStates] = useState<readonly Checkpoint[]>([]);
   const load = () =>
     // The menu is of use without them.
-    void loadNamedStates(film.id).then(setStates, () => setStates([]));
+    void loadCheckpoints(film.id).then(setStates, () => setStates([]));
   const others = state.versions.filter(({ id }) => id !== version.id);
   const manners = comparison?.kind === "manners" ? comparison.manners : [];
   const versionIds = comparison?.kind === "versions" ? comparison.versionIds : [];
@@ -65,12 +65,12 @@ export function CompareMenu() {
           {name}
         </MenuTick>
       ))}
-      {states.length > 0 && <MenuHeading>{t.namedStates}</MenuHeading>}
+      {states.length > 0 && <MenuHeading>{t.checkpoints}</MenuHeading>}
       {states.map(({ id, name }) => (
         <MenuTick
           key={id}
-          isOn={comparison?.kind === "state" && comparison.stateId === id}
-          onToggle={(isOn) => setComparison(isOn ? { kind: "state", stateId: id, name } : null)}
+          isOn={comparison?.kind === "state" && comparison.checkpointId === id}
+          onToggle={(isOn) => setComparison(isOn ? { kind: "state", checkpointId: id, name } : null)}
         >
           {name}
         </MenuTick>

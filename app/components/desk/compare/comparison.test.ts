@@ -28,8 +28,8 @@ test("versions are compared but for the one on the desk, and a centre crop is fr
   expect(sidesOf({ kind: "centre" }, of, shot, null)[0]!.framedFrom).toBeNull();
 });
 
-test("a named state is compared by its version of that id, when it is there", () => {
-  const named = { kind: "state", stateId: "s", name: "before client" } as const;
+test("a checkpoint is compared by its version of that id, when it is there", () => {
+  const named = { kind: "state", checkpointId: "s", name: "before client" } as const;
   expect(sidesOf(named, of, shot, null)).toEqual([]);
   expect(sidesOf(named, of, shot, { ...state, versions: [] })).toEqual([]);
   expect(sidesOf(named, of, shot, TWO_SHOTS)[0]).toMatchObject({

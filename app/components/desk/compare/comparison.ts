@@ -17,7 +17,7 @@ export type Comparison =
   /** The shot on screen in other manners. */
   | { kind: "manners"; manners: readonly Manner[] }
   | { kind: "versions"; versionIds: readonly string[] }
-  | { kind: "state"; stateId: string; name: string }
+  | { kind: "state"; checkpointId: string; name: string }
   /** The film as it was a moment ago. */
   | { kind: "earlier"; name: string; state: FilmState };
 
@@ -41,7 +41,7 @@ export interface Side {
  * What a comparison is with.
  *
  * @param shot the one on screen
- * @param then the film as it was when a named state was kept; null while that is not loaded
+ * @param then the film as it was when a checkpoint was kept; null while that is not loaded
  */
 export function sidesOf(
   comparison: Comparison,

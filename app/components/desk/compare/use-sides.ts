@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useState } from "react";
 import { toast } from "sonner";
 import type { Difference } from "~/core/edits/difference";
-import { stateOf } from "~/core/edits/named-state";
-import { loadNamedState } from "../history/film-history";
+import { stateOf } from "~/core/edits/checkpoint";
+import { loadCheckpoint } from "../checkpoints/film-checkpoints";
 import { useShotHere } from "../picture/use-player";
 import { useDesk } from "../state/desk-context";
 import { type Comparison, type Side, sidesOf } from "./comparison";
@@ -10,29 +10,29 @@ import { compareTexts } from "~/texts/compare";
 
 const t = compareTexts.useSides;
 
-/** What the version is compared with; nothing until a named state has been loaded. */
+/** What the version is compared with; nothing until a checkpoint has been loaded. */
 export function useSides(comparison: Comparison): Side[] {
   const { film, state, version, shots, player, look } = useDesk();
   const { setComparison } = look;
-  const stateId = comparison.kind === "state" ? comparison.stateId : null;
-  const [loaded, setLoaded] = useState<{ stateId: string; kept: Difference } | null>(null);
+  const checkpointId = comparison.kind === "state" ? comparison.checkpointId : null;
+  const [loaded, setLoaded] = useState<{ checkpointId: string; kept: Difference } | null>(null);
   useEffect(() => {
-    if (stateId === null) return;
+    if (checkpointId === null) return;
     let isOver = false;
-    loadNamedState(film.id, stateId).then(
-      (kept) => !isOver && setLoaded({ stateId, kept }),
+    loadCheckpoint(film.id, checkpointId).then(
+      (kept) => !isOver && setLoaded({ checkpointId, kept }),
       () => {
-        toast.error(t.theNamedStateCouldNot);
+        toast.error(t.theCheckpointCouldNot);
         setComparison(null);
       },
     );
     return () => {
       isOver = true;
     };
-  }, [film.id, stateId, setComparison]);
+  }, [film.id, checkpointId, setComparison]);
   const then = useMemo(
-    () => (loaded && loaded.stateId === stateId ? stateOf(loaded.kept, state) : null),
-    [loaded, stateId, state],
+    () => (loaded && loaded.checkpointId === checkpointId ? stateOf(loaded.kept, state) : null),
+    [loaded, checkpointId, state],
   );
   // Manners are those of the shot on screen; the others do not depend on it.
   const here = useShotHere(player, shots);

@@ -1,4 +1,4 @@
-import { Stamp, Trash2 } from "lucide-react";
+import { SwatchBook, Trash2 } from "lucide-react";
 import { nanoid } from "nanoid";
 import { Dialog } from "radix-ui";
 import { useEffect, useState } from "react";
@@ -18,7 +18,7 @@ export function HouseStylesDialog() {
     <Dialog.Root>
       <Dialog.Trigger asChild>
         <IconButton label={t.houseStylesKeepTheseVersions} className="shrink-0">
-          <Stamp className="size-4" aria-hidden />
+          <SwatchBook className="size-4" aria-hidden />
         </IconButton>
       </Dialog.Trigger>
       <DialogPanel title={t.houseStyles} width="w-[32rem]" layout="flex flex-col gap-5">

@@ -7,6 +7,7 @@ import { ShortcutsDialog } from "../shortcuts/shortcuts-dialog";
 import { useDesk } from "../state/desk-context";
 import { ExportDialog } from "../dialogs/export-dialog";
 import { FilmDialog } from "../dialogs/film-dialog";
+import { CheckpointsPanel } from "../checkpoints/checkpoints-panel";
 import { HistoryPanel } from "../history/history-panel";
 import { PeopleDialog } from "../dialogs/people-dialog";
 import { VersionBar } from "./version-bar";
@@ -63,6 +64,7 @@ export function DeskHeader() {
       ))}
       <ChecksButton />
       <HistoryPanel />
+      <CheckpointsPanel />
       <ShortcutsDialog />
       <ExportDialog />
     </header>

@@ -12,7 +12,7 @@ const t = historyTexts.editList;
 const ROW_HEIGHT = 32;
 
 /** The film before anything was changed in it. */
-const BEGINNING: EditRow = { sequence: 0, sentence: t.asItWasFound, isUndone: false, madeAt: null };
+const BEGINNING: EditRow = { sequence: 0, sentence: t.asAnalysed, isUndone: false, madeAt: null };
 
 /** What has been done, the newest first; a click makes the film what it was after that step. Only the rows in sight are drawn. */
 export function EditList({ edits }: { edits: readonly EditRow[] }) {
@@ -28,7 +28,7 @@ export function EditList({ edits }: { edits: readonly EditRow[] }) {
   });
   return (
     <section aria-label={t.steps} className="flex min-h-0 flex-col gap-1">
-      <h3 className="text-xs text-soft">{t.stepsNewestFirstClickOne}</h3>
+      <h3 className="text-xs text-soft">{t.howTo}</h3>
       <div ref={scroller} className="max-h-72 min-h-24 overflow-y-auto rounded-md border border-line">
         <ol className="relative" style={{ height: rows.getTotalSize() }}>
           {rows.getVirtualItems().map(({ index, start }) => {

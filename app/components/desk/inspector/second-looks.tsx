@@ -1,5 +1,5 @@
 import { clsx } from "clsx";
-import { Check, Eye, EyeOff } from "lucide-react";
+import { Check, Flag, FlagOff } from "lucide-react";
 import { nanoid } from "nanoid";
 import { useMemo } from "react";
 import { Hint, IconButton } from "~/components/common/button";
@@ -48,7 +48,7 @@ export function SecondLooks({ shot }: { shot: DeskShot }) {
               onClick={() => go(look)}
               className="flex grow items-start gap-2 rounded-md px-2 py-1 text-left text-xs hover:bg-well"
             >
-              <Eye className={clsx("mt-px size-3.5 shrink-0", !look.isSeen && "text-warn")} aria-hidden />
+              <Flag className={clsx("mt-px size-3.5 shrink-0", !look.isSeen && "text-warn")} aria-hidden />
               {look.text}
             </button>
             <IconButton
@@ -57,7 +57,7 @@ export function SecondLooks({ shot }: { shot: DeskShot }) {
               onClick={() => checks.mark([look], !look.isSeen)}
               className="!h-6 !w-6 shrink-0"
             >
-              {look.isSeen ? <EyeOff className="size-3.5" aria-hidden /> : <Check className="size-3.5" aria-hidden />}
+              {look.isSeen ? <FlagOff className="size-3.5" aria-hidden /> : <Check className="size-3.5" aria-hidden />}
             </IconButton>
           </div>
           {!look.isSeen && look.kind === "absent" && <AbsenceFixes shot={shot} look={look} />}

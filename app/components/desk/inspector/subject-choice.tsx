@@ -1,4 +1,4 @@
-import { Eye } from "lucide-react";
+import { Flag } from "lucide-react";
 import { Hint } from "~/components/common/button";
 import { assertNever } from "~/core/assert-never";
 import { TickBox } from "~/components/common/tick-box";
@@ -65,7 +65,7 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (r
             {shot.isAnalysed || shot.framed.subjectId ? shot.framed.reason : t.notAnalysedYetTheWindow}
             {shot.isAnalysed && shot.framed.certainty < 0.5 && (
               <span className="ml-1.5 inline-flex items-center gap-1 text-xs text-warn">
-                <Eye className="size-3.5" aria-hidden /> {t.sure(shot.framed.certainty)}
+                <Flag className="size-3.5" aria-hidden /> {t.sure(shot.framed.certainty)}
               </span>
             )}
           </span>

@@ -1,7 +1,7 @@
 import type Konva from "konva";
 import { useRef, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { Circle, Rect } from "react-konva";
+import { Circle } from "react-konva";
 import type { Point } from "~/core/geometry/box";
 import type { Key } from "~/core/path/keys";
 import type { DeskShot } from "../state/desk-types";
@@ -44,7 +44,7 @@ function keysOfShot({ framed, handKeys }: Pick<DeskShot, "framed" | "handKeys">)
   return [...computed, ...handKeys.map((key): Key => ({ ...key, easing: key.easing ?? "ease", by: "hand" }))];
 }
 
-/** The joints of a path: a circle for one that was computed, a square for one that was placed by hand. */
+/** The keyframes of a path: a hollow dot for one that was computed, a filled one for one that was placed by hand. */
 export function LaneKeys(props: LaneKeysProps) {
   const { shot, geometry, theme, onSeek, onDrag, onDrop, onGiveUp, selected, onToggle } = props;
   const [held, setHeld] = useState<Held | null>(null);
@@ -111,27 +111,15 @@ function LaneKey({ item, isSelected, geometry, theme, onSeek, onToggle, onHold, 
       onDrop(point);
     },
   };
-  return byHand ? (
-    <Rect
-      {...at}
-      {...handlers}
-      offsetX={RADIUS}
-      offsetY={RADIUS}
-      width={2 * RADIUS}
-      height={2 * RADIUS}
-      fill={theme.accent}
-      stroke={isSelected ? theme.ink : theme.panel}
-      strokeWidth={isSelected ? 2.5 : 1.5}
-      hitStrokeWidth={14}
-    />
-  ) : (
+  const line = byHand ? (isSelected ? theme.ink : theme.panel) : theme.accent;
+  return (
     <Circle
       {...at}
       {...handlers}
       radius={RADIUS}
-      fill={theme.panel}
-      stroke={theme.accent}
-      strokeWidth={2}
+      fill={byHand ? theme.accent : theme.panel}
+      stroke={line}
+      strokeWidth={isSelected ? 2.5 : byHand ? 1.5 : 2}
       hitStrokeWidth={14}
     />
   );

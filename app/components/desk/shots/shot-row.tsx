@@ -1,5 +1,5 @@
 import { clsx } from "clsx";
-import { Eye, Scissors } from "lucide-react";
+import { Flag, Scissors } from "lucide-react";
 import { Hint } from "~/components/common/button";
 import { MANNER_TEXT } from "~/core/path/manner";
 import { framesIn, type Rate, rangeLength } from "~/core/time/rate";
@@ -98,7 +98,7 @@ export function ShotRow({
             {unseen.length > 0 && (
               <Hint text={unseen.map(({ text }) => text).join(". ")}>
                 <span className="flex items-center gap-0.5 text-warn">
-                  <Eye className="size-3.5" aria-hidden />
+                  <Flag className="size-3.5" aria-hidden />
                   {unseen.length}
                 </span>
               </Hint>

@@ -1,4 +1,4 @@
-import { CornerDownRight, EyeOff, Merge, Scissors } from "lucide-react";
+import { CornerDownRight, CircleSlash2, Merge, Scissors } from "lucide-react";
 import { IconButton } from "~/components/common/button";
 import type { DeskShot } from "../state/desk-types";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
@@ -49,7 +49,7 @@ export function ShotTools({ shot, canSplit, last, onSplit, onJoin, onExclude }: 
         onClick={onExclude}
         className="aria-pressed:bg-accent-wash aria-pressed:text-ink"
       >
-        <EyeOff className={icon} aria-hidden />
+        <CircleSlash2 className={icon} aria-hidden />
       </IconButton>
     </div>
   );

@@ -1,6 +1,7 @@
 import type { RefObject } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { framesPerSecond } from "~/core/time/rate";
+import { inToOut } from "~/core/version/trim";
 import type { ShortcutId } from "../shortcuts/shortcuts";
 import { useShortcutKeys } from "../shortcuts/use-shortcut-keys";
 import { type DeskShot, shotAt } from "./desk-types";
@@ -43,6 +44,7 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
   const { pictureLook, setPictureLook, captionEdits, checks } = desk;
   const second = Math.round(framesPerSecond(film.rate));
   const keys = useShortcutKeys();
+  const shown = inToOut(desk.version.trim, film.frames);
   /** What is done to captions is seen in their panel. */
   const inCaptions = (work: () => void) => () => {
     desk.setPanel("captions");
@@ -70,6 +72,8 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
     "look-seen": checks.seenAndNext,
     start: (to) => to.seek(0),
     end: (to) => to.seek(film.frames - 1),
+    "to-in": (to) => to.seek(shown.start),
+    "to-out": (to) => to.seek(shown.end - 1),
     timecode: () => timecode.current?.focus(),
     "place-key": (to) => keyEdits.place(to.getFrame(), windowAt(to.getFrame())),
     "remove-key": (to) => (selectedKeys.frames.size > 0 ? selectedKeys.remove() : keyEdits.release(to.getFrame())),

@@ -3,7 +3,7 @@ import { TWO_SHOTS } from "../../../tests/support/film-state";
 import { applyEdit } from "./apply";
 import type { Command } from "./command";
 import { Difference } from "./difference";
-import { keptOf, stateOf } from "./named-state";
+import { everythingSetIn, stateOf } from "./checkpoint";
 
 const WORK: Command = {
   type: "batch",
@@ -20,7 +20,7 @@ const WORK: Command = {
 
 test("a state that was kept, as text, is the film as it was, whatever has been done since", () => {
   const then = applyEdit(TWO_SHOTS, WORK).state;
-  const kept = Difference.parse(JSON.parse(JSON.stringify(keptOf(then))));
+  const kept = Difference.parse(JSON.parse(JSON.stringify(everythingSetIn(then))));
   const later = [
     { type: "remove-key", versionId: "tall", pane: 0, frame: 10 },
     { type: "split-shot", frame: 200, kind: "cut" },
@@ -31,11 +31,11 @@ test("a state that was kept, as text, is the film as it was, whatever has been d
   ] satisfies Command[];
   const now = later.reduce((state, command) => applyEdit(state, command).state, then);
   expect(stateOf(kept, now)).toEqual(then);
-  expect(stateOf(keptOf(TWO_SHOTS), now)).toEqual(TWO_SHOTS);
+  expect(stateOf(everythingSetIn(TWO_SHOTS), now)).toEqual(TWO_SHOTS);
 });
 
 test("who was recognised since a state was kept stays", () => {
-  const kept = keptOf(TWO_SHOTS);
+  const kept = everythingSetIn(TWO_SHOTS);
   const newcomer = { id: "p3", number: 2, name: "Cleo", mergedInto: null };
   const now = { ...TWO_SHOTS, people: [...TWO_SHOTS.people, newcomer] };
   expect(stateOf(kept, now).people).toEqual([...TWO_SHOTS.people, { ...newcomer, name: null }]);

@@ -5,15 +5,15 @@ import { USUAL_ATTENTION } from "../subjects/attention/attention-settings";
 import { applyDifference, type Difference, differenceBetween } from "./difference";
 import type { FilmState } from "../version/film-state";
 
-export const StateName = z.string().trim().min(1, "a state needs a name").max(60);
+export const CheckpointName = z.string().trim().min(1, "a state needs a name").max(60);
 
-export const NamedState = z.object({
+export const Checkpoint = z.object({
   id: Id,
-  name: StateName,
+  name: CheckpointName,
   /** Milliseconds since 1970. */
   madeAt: z.int(),
 });
-export type NamedState = z.infer<typeof NamedState>;
+export type Checkpoint = z.infer<typeof Checkpoint>;
 
 /** The film without anything that its editor has set: any two states of it differ from the same one. */
 const untouched = (state: FilmState): FilmState => ({
@@ -31,7 +31,7 @@ const untouched = (state: FilmState): FilmState => ({
 });
 
 /** All that is set in a film, as it is kept with a name. */
-export const keptOf = (state: FilmState): Difference => differenceBetween(untouched(state), state);
+export const everythingSetIn = (state: FilmState): Difference => differenceBetween(untouched(state), state);
 
 /** The film as it was when a state was kept; who has been recognised since, and what a new file brought, stays. */
 export const stateOf = (kept: Difference, now: FilmState): FilmState => applyDifference(untouched(now), kept);

@@ -1,0 +1,5 @@
+/** What had a name as a state is a checkpoint. */
+export const migration0022 = `
+ALTER TABLE named_states RENAME TO checkpoints;
+ALTER TABLE replaced_sources RENAME COLUMN named_states TO checkpoints;
+`;
