@@ -37,11 +37,11 @@ describe("edits", () => {
     send({ type: "set-key", versionId: "tall", key: { ...KEY, frame: 20, x: 900 } });
     send({ type: "move-key", versionId: "tall", fromFrame: 10, key: { ...KEY, frame: 20, x: 750 } });
     expect(listHandKeys(db, "tall")).toEqual([{ ...KEY, frame: 20, x: 750 }]);
-    const moved = "Moved a key in shot 1 to 00:00:00:20";
+    const moved = "Moved a keyframe in shot 1 to 00:00:00:20";
     expect(undo()).toBe(moved);
     expect(listHandKeys(db, "tall")).toEqual([KEY, { ...KEY, frame: 20, x: 900 }]);
-    expect(undo()).toBe("Added a key in shot 1 at 00:00:00:20");
-    expect(undo()).toBe("Added a key in shot 1 at 00:00:00:10");
+    expect(undo()).toBe("Added a keyframe in shot 1 at 00:00:00:20");
+    expect(undo()).toBe("Added a keyframe in shot 1 at 00:00:00:10");
     expect(undo()).toBeNull();
     expect(listHandKeys(db, "tall")).toEqual([]);
     expect([redo(), redo(), redo(), redo()].slice(2)).toEqual([moved, null]);

@@ -114,8 +114,8 @@ describe("an edit", () => {
     expect(data).toEqual({
       revision: 1,
       difference: { handKeys: [{ versionId: "tall", pane: 0, removed: [], put: [key(10)] }] },
-      sentence: "Added a key in shot 1 at 00:00:00:10",
-      history: { undo: "Added a key in shot 1 at 00:00:00:10", redo: null },
+      sentence: "Added a keyframe in shot 1 at 00:00:00:10",
+      history: { undo: "Added a keyframe in shot 1 at 00:00:00:10", redo: null },
     } satisfies EditAnswer);
     expect(listHandKeys(db, "tall")).toEqual([key(10)]);
   });
@@ -127,7 +127,7 @@ describe("an edit", () => {
     expect(undone.data).toMatchObject({
       revision: 2,
       difference: { handKeys: [{ removed: [10], put: [] }] },
-      history: { undo: null, redo: "Added a key in shot 1 at 00:00:00:10" },
+      history: { undo: null, redo: "Added a keyframe in shot 1 at 00:00:00:10" },
     });
     expect((await change({ do: "redo", revision: 2 })).data).toMatchObject({ revision: 3, history: { redo: null } });
   });

@@ -7,7 +7,7 @@ export const captionsTexts = {
     thisCaptionEndsBeforeIt: "This caption ends before it starts",
     thisCaptionIsEmpty: "This caption is empty",
     itIsLeftOut: (why: string) => `${why}; it is left out.`,
-    thereIsNoCaptionIn: (name: string) => `${name}: no captions found; choose an SRT or WebVTT file`,
+    thereIsNoCaptionIn: (name: string) => `${name}: no captions found; select an SRT or WebVTT file`,
     tooManyCaptions: (name: string, most: number) => `${name}: a film has at most ${most} captions`,
     theCaptionsAreNotIn: "The captions were out of order and have been sorted.",
     thisCaptionOverlapsTheNext: "This caption overlaps the next; it ends where that begins.",
@@ -16,7 +16,7 @@ export const captionsTexts = {
   captionsRoute: {
     writtenAs: "Captions are written as srt or vtt.",
     aFileIsNeeded: "A file is needed.",
-    noText: (name: string) => `${name}: no captions and no text found; choose an SRT, WebVTT or text file.`,
+    noText: (name: string) => `${name}: no captions and no text found; select an SRT, WebVTT or text file.`,
   },
   /** components/desk/captions/captions-panel.tsx */
   captionsPanel: {
@@ -72,8 +72,8 @@ export const captionsTexts = {
     nobody: "not named",
     faults: {
       lines: (value: number, limit: number) => `${value} lines; at most ${limit}`,
-      "line-length": (value: number, limit: number) => `A line of ${value} letters; room for ${limit}`,
-      pace: (value: number, limit: number) => `${fixed(value, 0)} letters a second; at most ${fixed(limit, 0)}`,
+      "line-length": (value: number, limit: number) => `A line of ${value} characters; room for ${limit}`,
+      pace: (value: number, limit: number) => `${fixed(value, 0)} characters per second; at most ${fixed(limit, 0)}`,
       short: (value: number, limit: number) => `${fixed(value, 1)} s long; at least ${fixed(limit, 1)} s`,
       long: (value: number, limit: number) => `${fixed(value, 1)} s long; at most ${fixed(limit, 1)} s`,
       gap: (value: number, limit: number) => `A gap of ${fixed(value, 2)} s; at least ${fixed(limit, 2)} s, or none`,
@@ -92,7 +92,7 @@ export const captionsTexts = {
     fromFile: "From a file",
     formats: "An SRT or WebVTT file, or a plain text file that is then timed by the voice.",
     file: "Caption file",
-    choose: "Choose a file",
+    choose: "Select a file",
     reading: "Reading…",
     failed: "The file could not be read. Try again.",
     fromText: "From a text",
@@ -142,7 +142,7 @@ export const captionsTexts = {
   },
   /** components/desk/captions/captions-look.tsx */
   captionsLook: {
-    look: "Look",
+    look: "Style",
     typeface: "Typeface of captions",
     weight: "Weight of captions",
     highlight: "Highlight the word being said",
@@ -159,14 +159,14 @@ export const captionsTexts = {
     lines: "Lines",
     atMost: "at most",
     pace: "Fastest",
-    lettersPerSecond: "letters/s",
+    lettersPerSecond: "characters/s",
     shortest: "Shortest",
     longest: "Longest",
     seconds: "s",
     gap: "Smallest gap",
-    lineByWidth: (letters: number) => `Line length by the frame's width (${letters} letters)`,
+    lineByWidth: (letters: number) => `Line length by the frame's width (${letters} characters)`,
     lineLength: "Longest line",
-    letters: "letters",
+    letters: "characters",
   },
   /** components/desk/captions/use-caption-edits.ts */
   useCaptionEdits: {

@@ -25,14 +25,14 @@ export const deskTexts = {
     thisFilmIsOneFile:
       "This film is one file. Add clips before or after it: each is converted to the film's frame rate and size, and what you have set stays.",
     addClips: "Add clips",
-    keysSubjectsAndMarksMove: "Keys, subjects and marks move with their clips. You can undo this.",
+    keysSubjectsAndMarksMove: "Keyframes, subjects and marks move with their clips. You can undo this.",
     discard: "Discard",
     arranging: "Arranging",
     arrange: "Arrange",
     replaceClip: (name: string) => `Replace ${name}`,
     whatYouHaveSetFor:
-      "What you have set for the clip stays, counted from its first frame. Choose a film from your library:",
-    chooseFilmsOfYourLibrary: "Choose films from your library, in order. Add other films there first.",
+      "What you have set for the clip stays, counted from its first frame. Select a film from your library:",
+    chooseFilmsOfYourLibrary: "Select films from your library, in order. Add other films there first.",
     cancel: "Cancel",
     replace: "Replace",
     addCount: (count: number) => `Add ${counted(count, "clip")}`,
@@ -45,7 +45,8 @@ export const deskTexts = {
   /** components/desk/desk.tsx */
   desk: {
     shotsOfTheFilm: "Shots of the film",
-    youCanWorkOnAny: "You can work on any frame meanwhile: keys, splits, turns and marks stay as shots are found.",
+    youCanWorkOnAny:
+      "You can work on any frame meanwhile: keyframes, splits, switches and marks stay as shots are found.",
     pictureAndLane: "Picture and lane",
     settings: "Settings",
   },
@@ -88,16 +89,16 @@ export const deskTexts = {
   firstSteps: {
     theShots: "The shots",
     eachShotOfTheFilm:
-      "Each shot of the film has its own framing. An eye marks what is worth a second look: click the shot to go there.",
+      "Each shot of the film has its own framing. A flag marks what may need your attention: click the shot to go there.",
     theWindow: "The window",
     whatLiesInsideTheWindow:
-      "What lies inside the window is what the version shows. Drag it, and the frame gets a key of yours that nothing overrides.",
+      "What lies inside the window is what the version shows. Drag it, and the frame gets a keyframe of yours that nothing overrides.",
     theLane: "The lane",
     theWindowsPathStraightUnder:
-      "The window's path, straight under the picture: time runs down. Circles are computed keys, squares are yours; drag them sideways or in time.",
+      "The window's path, straight under the picture: time runs down. Hollow dots are computed keyframes, filled dots are yours; drag them sideways or in time.",
     whoToFollow: "Who to follow",
     chooseAnotherSubjectHowThe:
-      "Choose another subject, how the window moves, or a layout. Every change can be undone, also tomorrow.",
+      "Select another subject, how the window moves, or a layout. Every change can be undone, also tomorrow.",
     export: "Export",
     whenItLooksRightHere: "When it looks right here, export all versions. Press ? at any time for the shortcuts.",
     firstSteps: "First steps",
@@ -110,8 +111,8 @@ export const deskTexts = {
   /** components/desk/shots/shot-filter.tsx */
   shotFilter: {
     allShots: "All shots",
-    worthASecondLook: "Worth a second look",
-    withYourKeys: "With your keys",
+    worthASecondLook: "Flags",
+    withYourKeys: "With your keyframes",
     noSubject: "No subject",
     leftOut: "Left out",
     show: (name: string) => `Show: ${name}`,
@@ -120,7 +121,7 @@ export const deskTexts = {
   shotList: {
     of: (shown: number, all: number) => `${shown} of ${counted(all, "shot")}`,
     shots: "Shots",
-    noShotsMatchChooseAll: "No shots match. Choose “All shots” above to see them all.",
+    noShotsMatchChooseAll: "No shots match. Select “All shots” above to see them all.",
   },
   /** components/desk/shots/shot-name.tsx */
   shotName: {
@@ -141,7 +142,7 @@ export const deskTexts = {
   shotTools: {
     shots: "Shots",
     splitTheShotHere: "Split the shot here",
-    turnHereAnotherSubjectFrom: "Turn here: another subject from this frame on",
+    turnHereAnotherSubjectFrom: "Switch here: another subject from this frame on",
     joinWithTheNextShot: "Join with the next shot",
     bringThisShotBack: "Bring this shot back",
     leaveThisShotOut: "Leave this shot out",
@@ -152,7 +153,7 @@ export const deskTexts = {
   },
   /** components/desk/state/use-key-edits.ts */
   useKeyEdits: {
-    keyCopiedTo: (names: string) => `Key copied to ${names}.`,
+    keyCopiedTo: (names: string) => `Keyframe copied to ${names}.`,
   },
   /** components/desk/state/use-shots.ts */
   useShots: {
@@ -162,7 +163,7 @@ export const deskTexts = {
   /** components/desk/state/use-version-edits.ts */
   useVersionEdits: {
     copy: (name: string) => `${name}, copy`,
-    removedAndItsKeys: (name: string) => `Removed “${name}” and its keys.`,
+    removedAndItsKeys: (name: string) => `Removed “${name}” and its keyframes.`,
     undo: "Undo",
   },
   /** components/desk/header/version-bar.tsx */

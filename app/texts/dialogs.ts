@@ -13,13 +13,13 @@ export const dialogsTexts = {
     everyPossibleCut: "every possible cut",
     now: (number: number, shots: number) => `${number} · ${counted(shots, "shot")} now`,
     cutsAreDecidedAgainAt:
-      "Cuts are decided again at once. Shots that stay keep their settings; keys stay where they are in time.",
+      "Cuts are decided again at once. Shots that stay keep their settings; keyframes stay where they are in time.",
     exportCuts: "Export cuts",
     importCuts: "Import cuts",
     anEdlCmx3600An:
       "An EDL (CMX 3600), an OpenTimelineIO timeline or a table of this very film. It is compared first; nothing changes until you say so.",
     listOfCuts: "List of cuts",
-    chooseAList: "Choose a list",
+    chooseAList: "Select a list",
     reading: "Reading…",
     useTheseCuts: "Use these cuts",
     aFrameOrTwoOff: "a frame or two off",
@@ -60,8 +60,8 @@ export const dialogsTexts = {
     timecode: "Timecode",
     to: (first: string, end: string) => `${first} to ${end}`,
     file: "File",
-    sound: "Sound",
-    whichSoundToUse: "Which sound to use",
+    sound: "Audio track",
+    whichSoundToUse: "Audio track",
     none: "None",
     changing: "Changing",
     playedHereAndUsedIn:
@@ -74,24 +74,24 @@ export const dialogsTexts = {
   },
   /** components/desk/dialogs/house-styles-dialog.tsx */
   houseStylesDialog: {
-    houseStylesKeepTheseVersions: "House styles: keep these versions for other films, or use those of another",
-    houseStyles: "House styles",
-    deletedTheHouseStyle: (name: string) => `Deleted the house style “${name}”.`,
+    houseStylesKeepTheseVersions: "Presets: keep these versions for other films, or use those of another",
+    houseStyles: "Presets",
+    deletedTheHouseStyle: (name: string) => `Deleted the preset “${name}”.`,
     undo: "Undo",
-    loadingTheHouseStyles: "Loading the house styles…",
+    loadingTheHouseStyles: "Loading the presets…",
     noneYetAHouseStyle:
-      "None yet. A house style keeps what you have decided – sizes, names, manner, calmness, whom to follow, length limits – for the next film.",
-    nameOfTheHouseStyle: (name: string) => `Name of the house style ${name}`,
+      "None yet. A preset keeps what you have decided – sizes, names, movement, calmness, whom to follow, length limits – for the next film.",
+    nameOfTheHouseStyle: (name: string) => `Name of the preset ${name}`,
     addsItsVersionsToThis: "Adds its versions to this film",
     useHere: "Use here",
-    deleteTheHouseStyle: (name: string) => `Delete the house style ${name}`,
+    deleteTheHouseStyle: (name: string) => `Delete the preset ${name}`,
     saveThisFilmsVersions: "Save this film's versions",
     withoutKeysInAndOut: (count: number) =>
-      `${counted(count, "version")}, without keys, in and out points, and what is set for single shots.`,
-    nameOfTheNewHouse: "Name of the new house style",
+      `${counted(count, "version")}, without keyframes, in and out points, and what is set for single shots.`,
+    nameOfTheNewHouse: "Name of the new preset",
     name: "Name",
     replace: "Replace",
-    keepAsAHouseStyle: "Keep as a house style",
+    keepAsAHouseStyle: "Save as a preset",
   },
   /** components/desk/dialogs/limit-field.tsx */
   limitField: {
@@ -121,7 +121,7 @@ export const dialogsTexts = {
   },
   /** components/desk/dialogs/size-field.tsx */
   sizeField: {
-    shape: "Shape",
+    shape: "Aspect ratio",
     size: "Size",
     width: "Width",
     px: "px",
@@ -129,9 +129,9 @@ export const dialogsTexts = {
     theRatioIsFreeLock: "The ratio is free; lock it",
     height: "Height",
     swapWidthAndHeight: "Swap width and height",
-    enlargedTimes: (times: number) => `enlarged ${fixed(times, 2)} times`,
-    reducedTo: (times: number) => `reduced to ${percent(times)}`,
-    atItsOwnSize: "at its own size",
+    enlargedTimes: (scale: number) => `scale ${percent(scale)}`,
+    reducedTo: (scale: number) => `scale ${percent(scale)}`,
+    atItsOwnSize: "scale 100%",
     showsUpTo: (window: string, clips: number, picture: string, how: string) =>
       `Shows up to ${window} of the ${clips > 1 ? "smallest clip's" : "film's"} ${picture} pixels, ${how}.`,
   },

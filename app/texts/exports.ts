@@ -20,12 +20,12 @@ export const exportsTexts = {
     resume: (name: string) => `Resume ${name}`,
     deleteFile: (name: string) => `Delete ${name}`,
     exportAgain: "Export again",
-    needsALook: "Needs a look",
+    needsALook: "Check failed",
     changedSince: "Changed since",
     changedSinceHint: "The version shows something else now. Export it again to have that in a file.",
     inFolder: (folder: string) => `in ${folder}`,
     partsMade: (made: number, parts: number) => `${made} of ${counted(parts, "part")} rendered anew`,
-    framesASecond: (speed: number) => `${fixed(speed, speed < 10 ? 1 : 0)} frames a second`,
+    framesASecond: (speed: number) => `${fixed(speed, speed < 10 ? 1 : 0)} frames per second`,
     step: (step: string, more: string) => `${step}, ${more}`,
     checkDetails: "What was checked",
     asJson: "Save as JSON",
@@ -57,7 +57,7 @@ export const exportsTexts = {
     length: "Length",
     loudness: "Loudness",
     good: "Good",
-    bad: "Needs a look",
+    bad: "Check failed",
   },
   /** components/exports/output-fields.tsx */
   outputFields: {
@@ -119,8 +119,8 @@ export const exportsTexts = {
     otherFiles: (version: string) => `Other files of ${version}`,
     all: "Everything (ZIP)",
     cuts: "Cuts",
-    paths: "Paths and keys",
-    checks: "Second looks",
+    paths: "Paths and keyframes",
+    checks: "Flags",
     captions: "Captions",
     still: "Frame at the playhead (PNG)",
   },
@@ -144,7 +144,7 @@ export const exportsTexts = {
   /** components/exports/add-exports.tsx */
   addExports: {
     exportFilms: "Export films",
-    chooseVersions: "Choose versions of one film or of several. Each is exported as its own settings say.",
+    chooseVersions: "Select versions of one film or of several. Each is exported as its own settings say.",
     all: "All",
     exportCount: (count: number) => `Export ${counted(count, "version")}`,
     noFilms: "There are no films yet.",

@@ -3,10 +3,10 @@ import { counted } from "./numbers";
 export const keysTexts = {
   /** components/desk/keys/keys-panel.tsx */
   keysPanel: {
-    keys: "Keys",
-    shot: (number: number, count: number) => `Shot ${number}: ${counted(count, "key")}`,
-    tickKeysOfYourOwn: "Tick keys of your own to move, copy or delete several at once.",
-    selected: (count: number) => `${counted(count, "key")} selected`,
+    keys: "Keyframes",
+    shot: (number: number, count: number) => `Shot ${number}: ${counted(count, "keyframe")}`,
+    tickKeysOfYourOwn: "Tick keyframes of your own to move, copy or delete several at once.",
+    selected: (count: number) => `${counted(count, "keyframe")} selected`,
     copy: "Copy",
     pasteAtPlayhead: "Paste at playhead",
     delete: "Delete",
@@ -20,8 +20,8 @@ export const keysTexts = {
     time: "Time",
     zoom: "Zoom",
     easing: "Easing",
-    selectAllYourKeys: "Select all your keys",
-    selectTheKeyAt: (time: string) => `Select the key at ${time}`,
+    selectAllYourKeys: "Select all your keyframes",
+    selectTheKeyAt: (time: string) => `Select the keyframe at ${time}`,
     computed: "Computed",
     frame: (frame: number) => `Frame ${frame}`,
     xAt: (time: string) => `x at ${time}`,
@@ -30,8 +30,8 @@ export const keysTexts = {
   },
   /** components/desk/keys/use-selected-keys.ts */
   useSelectedKeys: {
-    copied: (count: number) => `${counted(count, "key")} copied.`,
+    copied: (count: number) => `${counted(count, "keyframe")} copied.`,
     wouldLieBeyondTheShot: (lost: number) =>
-      `${counted(lost, "key")} fell outside the shot and ${lost === 1 ? "was" : "were"} left out.`,
+      `${counted(lost, "keyframe")} fell outside the shot and ${lost === 1 ? "was" : "were"} left out.`,
   },
 };

@@ -21,7 +21,7 @@ export const libraryTexts = {
     delete: "Delete",
     deleteForGood: "Delete for good",
     andYourKeys: (shots: number, versions: number) =>
-      `${counted(shots, "shot")}, ${counted(versions, "version")} and your keys`,
+      `${counted(shots, "shot")}, ${counted(versions, "version")} and your keyframes`,
     theOriginalStaysWhereIt: "The original stays where it is on this machine; it is never touched.",
     itsProxyAndItsRenders: (proxy: string, renders: string) => `Its proxy${proxy} and its renders${renders} go now.`,
     yourWorkInDaysUntil: (work: string, isLinked: boolean, size: string, daysKept: number) =>
@@ -51,7 +51,7 @@ export const libraryTexts = {
     removeFilm: (name: string) => `Remove ${name}`,
     removeThisFilm: "Remove this film?",
     itsVersionsYourKeysAnd: (name: string) =>
-      `${name}, its versions, your keys and its exports leave Glad Pan. The file that you added it from stays where it is. This cannot be undone.`,
+      `${name}, its versions, your keyframes and its exports leave Glad Pan. The file that you added it from stays where it is. This cannot be undone.`,
     keepIt: "Keep it",
     remove: "Remove",
   },
@@ -91,7 +91,7 @@ export const libraryTexts = {
   /** components/library/film-picker.tsx */
   filmPicker: {
     noOtherFilmsInYour: "No other films in your library.",
-    filmsToChooseFrom: "Films to choose from",
+    filmsToChooseFrom: "Films to select from",
     fps: (width: number, height: number, fps: string, timecode: string) =>
       `${width} × ${height} · ${fps} fps · ${timecode}`,
   },
@@ -135,7 +135,7 @@ export const libraryTexts = {
     andMore: (title: string) => `${title} and more`,
     joinFilms: "Join films",
     chooseTheFilmsInThe:
-      "Choose the films in the order in which they follow one another. They stay as they are; the new film begins with the work on the first, and its clips can be moved, trimmed, replaced and taken out on the desk.",
+      "Select the films in the order in which they follow one another. They stay as they are; the new film begins with the work on the first, and its clips can be moved, trimmed, replaced and taken out on the desk.",
     name: "Name",
     cancel: "Cancel",
     joinCount: (count: number) => `Join ${count} films`,
@@ -188,20 +188,20 @@ export const libraryTexts = {
     useFilm: (name: string) => `Use ${name}`,
     use: "Use",
     chooseANewExportOf:
-      "Choose a new export of this film. Its shots are compared with those of the film by their pictures, and you see what matches before anything changes. What you have set moves along; the earlier file can be put back for 30 days.",
+      "Select a new export of this film. Its shots are compared with those of the film by their pictures, and you see what matches before anything changes. What you have set moves along; the earlier file can be put back for 30 days.",
     newExport: "New export",
-    chooseTheNewFile: "Choose the new file",
+    chooseTheNewFile: "Select the new file",
     fromThisMachine: "From this machine",
     ofAreTheSame: (length: number, count: number) => `${length} of ${counted(count, "shot")} are the same.`,
     sOfItIsNew: (seconds: number) => `${fixed(seconds, 1)} s of it is new.`,
     ofYoursNoPlaceIn: (keys: number) =>
-      `${counted(keys, "key")} of yours ${keys === 1 ? "has" : "have"} no place in it.`,
+      `${counted(keys, "keyframe")} of yours ${keys === 1 ? "has" : "have"} no place in it.`,
     noPlaceInIt: (marks: number) => `${counted(marks, "mark")} ${marks === 1 ? "has" : "have"} no place in it.`,
-    itsPictureHasAnotherShape: "Its picture has another shape: look at your keys again.",
-    shotsThatNeedALook: "Shots that need a look",
-    aLook: (count: number) => `${counted(count, "shot needs", "shots need")} a look`,
+    itsPictureHasAnotherShape: "Its picture has another aspect ratio: look at your keyframes again.",
+    shotsThatNeedALook: "Shots to review",
+    aLook: (count: number) => `${counted(count, "shot")} to review`,
     theFilmIsAnalysedAgain:
-      "The film is analysed again; its shots, subjects, marks and keys stay where they are found. Undo puts the earlier file back with everything as it is now.",
+      "The film is analysed again; its shots, subjects, marks and keyframes stay where they are found. Undo puts the earlier file back with everything as it is now.",
     keepTheCurrentFile: "Keep the current file",
     replaceTheFile: "Replace the file",
   },
@@ -209,8 +209,8 @@ export const libraryTexts = {
   shelves: {
     films: "Films",
     nothingHereYetAddA:
-      "Nothing here yet. Add a finished film; Glad Pan finds its shots and follows whoever matters in each, and you get it back vertical, square or in any other shape. Your original is never touched.",
-    noFilmOnThisShelf: (search: string) => `No film on this shelf matches “${search}”.`,
+      "Nothing here yet. Add a finished film; Glad Pan finds its shots and follows whoever matters in each, and you get it back vertical, square or in any other aspect ratio. Your original is never touched.",
+    noFilmOnThisShelf: (search: string) => `No film in this section matches “${search}”.`,
   },
   /** components/library/storage-dialog.tsx */
   storageDialog: {
@@ -231,8 +231,8 @@ export const libraryTexts = {
   },
   /** components/library/style-choice.tsx */
   styleChoice: {
-    houseStyle: "House style",
-    houseStyleForFilmsThat: "House style for films that are added",
+    houseStyle: "Preset",
+    houseStyleForFilmsThat: "Preset for films that are added",
     none: "None",
     itsVersions: (count: number, names: string) => `${counted(count, "version")}: ${names}`,
     oneVerticalVersionWithEverything: "One vertical version with the defaults",

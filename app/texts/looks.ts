@@ -14,11 +14,10 @@ export const looksTexts = {
       `The file is cut off: its last ${counted(cutOff, "frame")} (${seconds}) are missing`,
     ofFramesCannotBeDecoded: (count: number, frames: number, timecode: string) =>
       `${count} of ${frames} frames cannot be decoded, the first at ${timecode}`,
-    theLongestFreezeLastsAt: (seconds: string, timecode: string) =>
-      `; the longest freeze lasts ${seconds}, at ${timecode}`,
+    theLongestFreezeLastsAt: (seconds: string, timecode: string) => `; the longest lasts ${seconds}, at ${timecode}`,
     ofFramesRepeatThePrevious: (held: number, frames: number, where: string) =>
       `${held} of ${frames} frames repeat the previous one${where}`,
-    thePictureFreezesForThe: (seconds: string) => `The picture freezes for ${seconds}: the file has no frames here`,
+    thePictureFreezesForThe: (seconds: string) => `Frozen for ${seconds}: the film has no frames here`,
     cannotBeDecodedThePrevious: (frames: number) =>
       `${counted(frames, "frame")} cannot be decoded; the previous frame is repeated`,
   },
@@ -27,7 +26,7 @@ export const looksTexts = {
     showItWhole: "Show it whole",
     showsTheWholePictureOf: "Shows the whole picture of this shot on a backdrop",
     stackTheTwo: "Stack the two",
-    dividesTheFrameEachHas: "Divides the frame: each gets its own pane, path and keys",
+    dividesTheFrameEachHas: "Divides the frame: each gets its own pane, path and keyframes",
     giveItAPane: "Give it a pane",
     showsItInAPane: "Shows it in a pane of its own, below what the shot follows",
     yourText: "Your text",
@@ -56,7 +55,7 @@ export const looksTexts = {
       `Inset cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
     textCutOff: (seconds: number, share: number) =>
       `Text cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
-    enlarged: (times: number) => `Enlarged ${fixed(times, 1)} times, which may look soft`,
+    enlarged: (scale: number) => `Scale ${percent(scale)}, which may look soft`,
   },
   /** core/edits/looks-at-framing.ts */
   looksAtFraming: {
@@ -69,29 +68,30 @@ export const looksTexts = {
     yourMark: "What you marked",
     mustBeInThePicture: (letter: string, seconds: number) =>
       `${letter} must be in the picture and is missing for ${fixed(seconds, 1)} s`,
-    looksOutOfTheNearEdge: (seconds: number) => `Looks out of the near edge for ${fixed(seconds, 1)} s`,
+    looksOutOfTheNearEdge: (seconds: number) => `Too little looking room for ${fixed(seconds, 1)} s`,
   },
   /** core/checks/window-looks.ts */
   windowLooks: {
     movesAtTheStart: (speed: number) =>
-      `The window is already moving at the cut (${percent(speed)} of its width a second)`,
-    movesAtTheEnd: (speed: number) => `The window is still moving at the cut (${percent(speed)} of its width a second)`,
+      `The window is already moving at the cut (${percent(speed)} of its width per second)`,
+    movesAtTheEnd: (speed: number) =>
+      `The window is still moving at the cut (${percent(speed)} of its width per second)`,
     atThePicturesEdge: (seconds: number, beside: number) =>
       `The window is at the edge of the picture for ${fixed(seconds, 1)} s, its subject up to ${percent(beside)} off centre`,
   },
   /** core/checks/join-looks.ts */
   joinLooks: {
-    theEyesJump: (share: number) => `The eyes jump by ${percent(share)} of the frame at this cut`,
+    theEyesJump: (share: number) => `Eye-trace jump of ${percent(share)} of the frame at this cut`,
   },
   /** core/checks/picture-faults.ts */
   pictureFaults: {
-    flashes: (seconds: number) => `The picture flashes for ${fixed(seconds, 1)} s, more than three times a second`,
+    flashes: (seconds: number) => `The picture flashes for ${fixed(seconds, 1)} s, more than three times per second`,
     black: (seconds: number) => `Black for ${fixed(seconds, 1)} s`,
-    frozen: (seconds: number) => `The picture stands still for ${fixed(seconds, 1)} s`,
+    frozen: (seconds: number) => `Frozen for ${fixed(seconds, 1)} s`,
   },
   /** core/checks/caption-looks.ts */
   captionLooks: {
     tooQuick: (pace: number, most: number) =>
-      `Caption too quick: ${fixed(pace, 0)} letters a second; ${fixed(most, 0)} can be read`,
+      `Caption too quick: ${fixed(pace, 0)} characters per second; ${fixed(most, 0)} can be read`,
   },
 };

@@ -22,17 +22,17 @@ export const pictureTexts = {
   drawing: {
     mark: "Draw a box around the subject",
     protect: "Draw a box around the area to keep in the window",
-    activeArea: "Draw a box around the picture without its bars",
+    activeArea: "Draw a box around the picture inside the letterbox",
     centre: "Click what the window should be centred on",
     eyes: "Click in the window at the height where the eyes should be",
   },
   /** components/desk/picture/kept-parts.tsx */
   keptParts: {
-    theFilmsOwnBars: "The film's own bars",
+    theFilmsOwnBars: "Letterbox",
   },
   /** components/desk/picture/other-panes.tsx */
   otherPanes: {
-    choosePane: (pane: number) => `Choose pane ${pane}`,
+    choosePane: (pane: number) => `Select pane ${pane}`,
   },
   /** components/desk/picture/picture.tsx */
   picture: {
@@ -87,7 +87,7 @@ export const pictureTexts = {
     oneFrameOn: "One frame on",
     nextCut: "Next cut",
     stopLooping: "Stop looping",
-    loopTheStretch: "Loop the stretch",
+    loopTheStretch: "Loop the range",
     loopTheShot: "Loop the shot",
     speed: "Speed",
     of: (timecode: string) => `of ${timecode}`,

@@ -21,23 +21,24 @@ export const reasonsTexts = {
     nobodySeenSpeaking: "nobody seen speaking",
     theSpeaker: "the speaker",
     speakersAllInTheWindow: (size: number) => `${inWords(size)} speak, all in the window`,
-    talkInTurn: (size: number, turns: number) => `${inWords(size)} talk in turn, ${counted(turns, "turn")}`,
-    attentionPassesOn: (turns: number, first: string) => `${counted(turns, "turn")}: ${first}`,
+    talkInTurn: (size: number, turns: number) =>
+      `${inWords(size)} talk in turn, ${counted(turns, "switch", "switches")}`,
+    attentionPassesOn: (turns: number, first: string) => `${counted(turns, "switch", "switches")}: ${first}`,
     severalTogetherOfTheTime: (size: number, fitting: number) =>
       Number.isNaN(fitting)
         ? `${inWords(size)} kept together`
         : `${inWords(size)} together, in the window ${percent(fitting)} of the time`,
-    nothingIsFollowedAsYou: "follows nothing, as chosen",
+    nothingIsFollowedAsYou: "follows nothing, as set",
     second: (reason: string) => `second: ${reason}`,
     thereIsNoSecond: "there is no second",
     yourChoice: (reason: string) => `your choice, ${reason}`,
     notInThisShot: "not in this shot",
-    whatYouChoseIsNot: "what you chose is no longer in this shot",
+    whatYouChoseIsNot: "what you selected is no longer in this shot",
     mustBeInIt: "must be in the picture",
     whoMustBeInItIsNot: "who must be in the picture is not",
-    yourTurns: (turns: number) => (turns === 0 ? "chosen by you" : `${counted(turns, "turn")}, set by you`),
+    yourTurns: (turns: number) => (turns === 0 ? "set by you" : `${counted(turns, "switch", "switches")}, set by you`),
     markedByYou: "marked by you",
-    chosenByYou: "chosen by you",
+    chosenByYou: "set by you",
   },
   /** core/path/manner.ts */
   manner: {

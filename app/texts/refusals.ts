@@ -3,7 +3,7 @@ import { counted } from "./numbers";
 export const refusalsTexts = {
   /** core/edits/apply-keys.ts */
   applyKeys: {
-    aKeyLiesBeyondThe: "a key lies beyond the stretch that it was made for",
+    aKeyLiesBeyondThe: "a keyframe lies beyond the range that it was made for",
   },
   /** core/edits/apply-layers.ts */
   applyLayers: {
@@ -35,13 +35,14 @@ export const refusalsTexts = {
     aShotCannotReachFrom: (start: number, end: number) => `a shot cannot reach from frame ${start} to ${end}`,
     theShotsLeaveAGap: (covered: number) => `the shots leave a gap or overlap at frame ${covered}`,
     theShotAtFrameIs: (start: number) => `the shot at frame ${start} is mixed with another outside the film`,
-    theActiveAreaIsToo: "the active area is too small or not in the picture",
+    theActiveAreaIsToo: "the picture area is too small or not in the picture",
     theShotsEndAtFrame: (covered: number, end: number) => `the shots end at frame ${covered}, not at ${end}`,
     theFilmHasNoFrame: (frame: number) => `the film has no frame ${frame}`,
     theWindowAtFrameWould: (frame: number) => `the window at frame ${frame} would leave the picture`,
     cannotReachFromFrameTo: (name: string, start: number, end: number) =>
       `"${name}" cannot reach from frame ${start} to ${end}`,
-    cannotDropFramesTo: (name: string, start: number, end: number) => `"${name}" cannot drop frames ${start} to ${end}`,
+    cannotDropFramesTo: (name: string, start: number, end: number) =>
+      `"${name}" cannot leave out frames ${start} to ${end}`,
     twoLayersCannotHaveOne: "two layers cannot have one id",
     hasAtMostLayers: (name: string, mostLayers: number) => `“${name}” has at most ${mostLayers} layers`,
     aLayerOfCannotBe: (name: string) => `a layer of “${name}” cannot be there where the film is not`,

@@ -35,7 +35,7 @@ export const resultTexts = {
   },
   /** components/desk/result/stack-handles.tsx */
   stackHandles: {
-    choosePaneItsSubjectPath: (pane: number) => `Choose pane ${pane}: its subject, path and keys`,
+    choosePaneItsSubjectPath: (pane: number) => `Select pane ${pane}: its subject, path and keyframes`,
     pane: (pane: number) => `Pane ${pane}`,
     dragToGiveOnePane: "Drag to give one pane more of the frame; hold Shift to place it freely",
     movableBorder: "movable border",

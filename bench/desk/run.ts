@@ -195,7 +195,7 @@ async function exportMeanwhile(url: string): Promise<Page> {
   }
   await page.goto(new URL("/exports", url).href);
   await page
-    .getByText(/frames a second/)
+    .getByText(/frames per second/)
     .first()
     .waitFor();
   return page;

@@ -67,17 +67,17 @@ export async function walk(page: Page, url: string): Promise<Walk> {
 
   await shot(5);
   const strip = { x: lane.x + lane.width - 9, y: lane.y + lane.height * NOW_SHARE };
-  await drag("mark a stretch", strip, { x: 0, y: 30 });
-  await click("drop it", page.getByRole("button", { name: "Drop this stretch" }));
+  await drag("mark a range", strip, { x: 0, y: 30 });
+  await click("drop it", page.getByRole("button", { name: "Leave out this range" }));
   await changed(/^Undo: Dropped/);
 
   await shot(9);
   await click("open the zoom", page.getByRole("combobox", { name: "Zoom", exact: true }));
-  await click("choose a fixed one", page.getByRole("option", { name: /^Fixed/ }));
+  await click("select a fixed one", page.getByRole("option", { name: /^Fixed/ }));
   await changed(/^Undo: Changed the zoom/);
 
   await shot(8);
-  await click("choose Still", page.getByRole("radio", { name: "Still" }));
-  await changed(/^Undo: Changed the manner/);
+  await click("select Still", page.getByRole("radio", { name: "Still" }));
+  await changed(/^Undo: Changed the movement/);
   return { actions, seconds: (performance.now() - began) / 1000, changes };
 }

@@ -47,10 +47,10 @@ for (const colorScheme of EVERY_TEST ? (["light", "dark"] as const) : (["light"]
     await openTwoShots(page, server);
     await goTo(page, 20);
     await page.keyboard.press("a");
-    await expect(rows(page).first()).toContainText("■ 1");
+    await expect(rows(page).first()).toContainText("● 1");
     await check("desk");
-    await page.getByRole("radio", { name: "Keys", exact: true }).click();
-    await check("keys");
+    await page.getByRole("radio", { name: "Keyframes", exact: true }).click();
+    await check("keyframes");
     await page.getByRole("radio", { name: "Layers" }).click();
     await check("layers");
     await page.getByRole("radio", { name: "Captions" }).click();
@@ -75,12 +75,12 @@ for (const colorScheme of EVERY_TEST ? (["light", "dark"] as const) : (["light"]
     await check("comparing");
     await page.getByRole("radio", { name: "Beside" }).click();
     await page.keyboard.press("b");
-    for (const panel of ["History", "Picture", "Compare shapes", /^Length of the version/]) {
+    for (const panel of ["History", "Picture", "Compare aspect ratios", /^Length of the version/]) {
       await press(page, panel);
       await checkAbove(String(panel));
       await page.keyboard.press("Escape");
     }
-    for (const dialog of ["Shortcuts", "Export", "Add a version", /^People/, /^About/, /^House styles/, /^Cuts/]) {
+    for (const dialog of ["Shortcuts", "Export", "Add a version", /^People/, /^About/, /^Presets/, /^Cuts/]) {
       await press(page, dialog);
       await checkAbove(String(dialog));
       await page.keyboard.press("Escape");
@@ -90,9 +90,9 @@ for (const colorScheme of EVERY_TEST ? (["light", "dark"] as const) : (["light"]
     await page.getByRole("button", { name: /^Settings:/ }).click();
     await checkAbove("export settings");
     await page.keyboard.press("Escape");
-    await press(page, /^Second looks/);
-    await page.getByRole("button", { name: "What counts" }).click();
-    await check("second looks");
+    await press(page, /^Flags/);
+    await page.getByRole("button", { name: "Thresholds" }).click();
+    await check("flags");
     await press(page, "Back to the desk");
     await page.keyboard.press("Delete");
     await page.goto(`${server.url}/exports`);

@@ -23,7 +23,7 @@ test("a film is worked on at any frame before it is analysed, and what is done s
   makeSmall(server);
   await page.getByRole("link", { name: "Open kite morning.mp4" }).click();
 
-  await test.step("a key is placed and a turn made where nothing was looked at yet", async () => {
+  await test.step("a keyframe is placed and a turn made where nothing was looked at yet", async () => {
     await expect(rows(page)).toHaveCount(1);
     await expect(rows(page).first()).toContainText("not analysed");
     const wanted = page.waitForRequest(/\/wanted$/);
@@ -31,7 +31,7 @@ test("a film is worked on at any frame before it is analysed, and what is done s
     expect((await wanted).postDataJSON()).toEqual({ frame: 520 });
     await page.getByLabel("Centre x (px)").fill("400");
     await page.getByLabel("Centre x (px)").press("Enter");
-    await expect(rows(page).first()).toContainText("■ 1");
+    await expect(rows(page).first()).toContainText("● 1");
     await goTo(page, 560);
     await page.keyboard.press("Shift+D");
     await expect(rows(page)).toHaveCount(2);
@@ -65,14 +65,14 @@ test("a film is worked on at any frame before it is analysed, and what is done s
     await expect(rows(page).filter({ hasText: "not analysed" })).toHaveCount(0);
     await goTo(page, 520);
     await expect(page.getByLabel("Centre x (px)")).toHaveValue("400");
-    await expect(rows(page).nth(2)).toContainText("■ 1");
+    await expect(rows(page).nth(2)).toContainText("● 1");
   });
 
   await test.step("undo takes back what was done, and leaves what was found", async () => {
     await page.keyboard.press("Control+z");
     await expect(rows(page)).toHaveCount(3);
     await page.keyboard.press("Control+z");
-    await expect(rows(page).filter({ hasText: "■" })).toHaveCount(0);
+    await expect(rows(page).filter({ hasText: "●" })).toHaveCount(0);
   });
 
   expect(problems).toEqual([]);

@@ -51,7 +51,7 @@ test("a film of this machine is linked, and its desk opens before its proxy is m
 (EVERY_TEST ? test : test.skip)("its own bars are left out, shown, and corrected by hand", async ({ page }) => {
   await page.goto(server.url);
   await page.getByRole("link", { name: "Open tide pools.mkv" }).click();
-  await expect(page.getByText("Bars left out")).toBeVisible({ timeout: LONG_WORK });
+  await expect(page.getByText("Letterbox left out")).toBeVisible({ timeout: LONG_WORK });
   const found = Number(await bar(page, "Top").inputValue());
   expect(found).toBeGreaterThanOrEqual(46);
   expect(found).toBeLessThanOrEqual(50);
@@ -60,10 +60,10 @@ test("a film of this machine is linked, and its desk opens before its proxy is m
   await bar(page, "Top").press("Enter");
   const height = 360 - 80 - Number(await bar(page, "Bottom").inputValue());
   await expect(centre).toHaveValue(String(80 + height / 2));
-  await page.getByRole("button", { name: /^Undo: Changed the active area/ }).click();
+  await page.getByRole("button", { name: /^Undo: Changed the picture area/ }).click();
   await expect(bar(page, "Top")).toHaveValue(String(found));
-  await page.getByRole("button", { name: "No bars in this shot" }).click();
-  await expect(page.getByText("No bars in the picture")).toBeVisible();
+  await page.getByRole("button", { name: "No letterbox in this shot" }).click();
+  await expect(page.getByText("No letterbox")).toBeVisible();
   await page.keyboard.press("Control+z");
   await expect(bar(page, "Top")).toHaveValue(String(found));
 });
@@ -74,7 +74,7 @@ test("a film of this machine is linked, and its desk opens before its proxy is m
   await page.goto(server.url);
   await page.getByRole("link", { name: "Open tide pools.mkv" }).click();
   await page.getByRole("button", { name: "About tide pools.mkv" }).click();
-  const choice = page.getByRole("combobox", { name: "Which sound to use" });
+  const choice = page.getByRole("combobox", { name: "Audio track" });
   await choice.click();
   await page.getByRole("option", { name: /deu/ }).click();
   await expect(choice).toContainText("deu");

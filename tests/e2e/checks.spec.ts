@@ -8,8 +8,8 @@ const server = serverWith("two-shots");
 test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
-const open = (page: Page) => page.getByRole("button", { name: /^Second looks/ }).click();
-const table = (page: Page) => page.getByRole("table", { name: "Second looks" });
+const open = (page: Page) => page.getByRole("button", { name: /^Flags/ }).click();
+const table = (page: Page) => page.getByRole("table", { name: "Flags" });
 const rows = (page: Page) =>
   table(page)
     .getByRole("row")
@@ -18,7 +18,7 @@ const seen = () =>
   JSON.parse(server.query<{ seen_looks: string }>("SELECT seen_looks FROM versions")[0]!.seen_looks) as string[];
 const playhead = (page: Page) => page.getByLabel(/^Timecode/);
 
-test("every stretch is a row, is gone to, is marked as seen until something in it changes, and is saved as a list", async ({
+test("every range is a row, is gone to, is marked as seen until something in it changes, and is saved as a list", async ({
   page,
 }) => {
   await openTwoShots(page, server);
@@ -27,12 +27,12 @@ test("every stretch is a row, is gone to, is marked as seen until something in i
     // The first shot's window is put to the right edge, where nobody is.
     await page.keyboard.press("a");
     const x = page.getByRole("textbox", { name: /^x at/ }).first();
-    await page.getByRole("radio", { name: "Keys" }).click();
+    await page.getByRole("radio", { name: "Keyframes" }).click();
     await x.fill("1070");
     await x.press("Enter");
     await open(page);
     await expect(rows(page).filter({ hasText: /Face cut off for \d\.\d s/ })).toHaveCount(1);
-    await expect(page.getByText(/second looks? left to see/)).toBeVisible();
+    await expect(page.getByText(/flags? left to review/)).toBeVisible();
   });
 
   await test.step("it has a picture of the film with the window, and one of the version", async () => {
@@ -49,7 +49,7 @@ test("every stretch is a row, is gone to, is marked as seen until something in i
       .getByRole("button", { name: /^Face cut off/ })
       .click();
     await expect(table(page)).toBeHidden();
-    const current = page.getByRole("list", { name: "Worth a second look" });
+    const current = page.getByRole("list", { name: "Flags" });
     await expect(current).toContainText("Face cut off");
     await page.keyboard.press("v");
     await expect(table(page)).toBeVisible();
@@ -66,32 +66,32 @@ test("every stretch is a row, is gone to, is marked as seen until something in i
     await page.reload();
     await open(page);
     await expect(rows(page)).toHaveCount(before - 1);
-    await page.getByLabel("Show seen ones").click();
+    await page.getByLabel("Show reviewed").click();
     await expect(rows(page)).toHaveCount(before);
-    await page.getByRole("button", { name: /^Undo: Changed which second looks/ }).click();
+    await page.getByRole("button", { name: /^Undo: Changed which flags/ }).click();
     await expect.poll(seen).toEqual([]);
     await page.getByRole("button", { name: /^Redo/ }).click();
     await expect.poll(seen).toHaveLength(1);
   });
 
-  await test.step("when the window moves in that stretch it is to be seen again", async () => {
+  await test.step("when the window moves in that range it is to be seen again", async () => {
     await page.getByRole("button", { name: "Back to the desk" }).click();
-    await page.getByRole("radio", { name: "Keys" }).click();
+    await page.getByRole("radio", { name: "Keyframes" }).click();
     const x = page.getByRole("textbox", { name: /^x at/ }).first();
     await x.fill("1000");
     await x.press("Enter");
     await open(page);
-    await page.getByLabel("Show seen ones").click();
+    await page.getByLabel("Show reviewed").click();
     await expect(rows(page).filter({ hasText: "Face cut off" })).toHaveCount(1);
   });
 
   await test.step("what counts is set for the version", async () => {
-    await page.getByRole("button", { name: "What counts" }).click();
+    await page.getByRole("button", { name: "Thresholds" }).click();
     const cut = page.getByRole("textbox", { name: /^Cut off for/ });
     await cut.fill("20");
     await cut.press("Enter");
     await expect(rows(page).filter({ hasText: "Face cut off" })).toHaveCount(0);
-    await page.getByRole("button", { name: "Reset to the usual" }).click();
+    await page.getByRole("button", { name: "Reset to defaults" }).click();
     await expect(rows(page).filter({ hasText: "Face cut off" })).toHaveCount(1);
   });
 
@@ -109,7 +109,7 @@ test("every stretch is a row, is gone to, is marked as seen until something in i
     expect((await saved(/PDF/)).subarray(0, 5).toString()).toBe("%PDF-");
   });
 
-  await test.step("a stretch that is dragged over in a chart is gone to", async () => {
+  await test.step("a range that is dragged over in a chart is gone to", async () => {
     const chart = page.getByRole("figure").filter({ hasText: "Subject inside" });
     await chart.scrollIntoViewIfNeeded();
     const box = (await chart.boundingBox())!;

@@ -58,11 +58,11 @@ test("several clips become one film, and are moved, trimmed, added and taken out
     await expect(length(page)).toContainText("00:00:05:09");
   });
 
-  await test.step("a key is set in the first, which is trimmed", async () => {
+  await test.step("a keyframe is set in the first, which is trimmed", async () => {
     await goTo(page, 60);
     await page.getByLabel("Centre x (px)").fill("160");
     await page.getByLabel("Centre x (px)").press("Enter");
-    await expect(rows(page).nth(1)).toContainText("■ 1");
+    await expect(rows(page).nth(1)).toContainText("● 1");
     await page.getByRole("button", { name: "Clips", exact: true }).click();
     await expect(clips(page)).toHaveCount(2);
     await goTo(page, 20);
@@ -71,12 +71,12 @@ test("several clips become one film, and are moved, trimmed, added and taken out
     await expect(undo(page)).toHaveAccessibleName("Undo: Set the in and out points of clip 1");
   });
 
-  await test.step("they change places, by keyboard, and the key goes along", async () => {
+  await test.step("they change places, by keyboard, and the keyframe goes along", async () => {
     await moveUp(page, page.getByRole("button", { name: "Move upright-25.mp4", exact: true }), 2, 1);
     await expect(clips(page).first()).toContainText("upright-25.mp4");
     await arrange(page);
     await expect(rows(page).first()).toContainText("upright-25.mp4");
-    await expect(rows(page).nth(2)).toContainText("■ 1");
+    await expect(rows(page).nth(2)).toContainText("● 1");
     await expect(length(page)).toContainText("00:00:04:19");
     await expect(undo(page)).toHaveAccessibleName("Undo: Arranged the clips");
     await prepared(page);
@@ -110,7 +110,7 @@ test("several clips become one film, and are moved, trimmed, added and taken out
     await page.getByRole("button", { name: "Add 1 clip" }).click();
     await expect(clips(page)).toHaveCount(2);
     await arrange(page);
-    await expect(rows(page).nth(1)).toContainText("■ 1", { timeout: LONG_WORK });
+    await expect(rows(page).nth(1)).toContainText("● 1", { timeout: LONG_WORK });
     await expect(length(page)).toContainText("00:00:04:19");
     for (const [text, count] of [
       ["00:00:02:19", 1],

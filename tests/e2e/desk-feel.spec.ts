@@ -58,7 +58,7 @@ test("shortcuts are searched and changed, and not taken twice", async ({ page })
   await expect(sheet.getByRole("listitem")).toHaveCount(2);
   await sheet.getByRole("button", { name: /^One second on: / }).click();
   await page.keyboard.press("d");
-  await expect(sheet.getByRole("alert")).toHaveText("“Split the shot” has these keys.");
+  await expect(sheet.getByRole("alert")).toHaveText("Already used by “Split the shot”.");
   await sheet.getByRole("button", { name: /^One second on: / }).click();
   await page.keyboard.press("Control+T");
   await expect(sheet.getByRole("alert")).toHaveText("The browser uses these keys.");

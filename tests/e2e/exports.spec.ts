@@ -106,7 +106,7 @@ test("three versions in one go, each as it is set; one is cancelled, done again,
 
   await test.step("after a change the file is told to be older, and another takes only the shot that has changed", async () => {
     await page.getByRole("link", { name: /two-shots.mp4 · Vertical/ }).click();
-    await page.getByRole("radio", { name: "Keys" }).click();
+    await page.getByRole("radio", { name: "Keyframes" }).click();
     await page.keyboard.press("a");
     await expect.poll(() => server.query("SELECT 1 FROM hand_keys")).toHaveLength(1);
     await page.getByRole("textbox", { name: /^x at/ }).first().fill("500");

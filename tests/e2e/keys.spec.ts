@@ -10,19 +10,19 @@ test.afterAll(() => server.dispose());
 
 const own = (page: Page) =>
   page
-    .getByRole("region", { name: "Keys" })
+    .getByRole("region", { name: "Keyframes" })
     .getByRole("row")
     .filter({ has: page.getByRole("textbox") });
 const figure = (page: Page, what: string) => page.getByRole("textbox", { name: what });
 
-test("keys are changed in figures, and several are moved, copied and deleted at once", async ({ page }) => {
+test("keyframes are changed in figures, and several are moved, copied and deleted at once", async ({ page }) => {
   await openTwoShots(page, server);
   for (const frame of [5, 20]) {
     await goTo(page, frame);
     await page.keyboard.press("a");
-    await expect(rows(page).first()).toContainText(frame === 5 ? "■ 1" : "■ 2");
+    await expect(rows(page).first()).toContainText(frame === 5 ? "● 1" : "● 2");
   }
-  await page.getByRole("radio", { name: "Keys", exact: true }).click();
+  await page.getByRole("radio", { name: "Keyframes", exact: true }).click();
   await expect(own(page)).toHaveCount(2);
 
   const x = figure(page, "x at 00:00:00:05");
@@ -36,11 +36,11 @@ test("keys are changed in figures, and several are moved, copied and deleted at 
   await page.getByRole("button", { name: "Time" }).click();
   await expect(own(page).first()).toContainText("00:00:00:20");
 
-  await page.getByLabel("Select all your keys").click();
-  await expect(page.getByText("2 keys selected")).toBeVisible();
+  await page.getByLabel("Select all your keyframes").click();
+  await expect(page.getByText("2 keyframes selected")).toBeVisible();
   await page.getByLabel("Right (px)").fill("30");
   await page.getByLabel("Right (px)").press("Enter");
-  await page.getByRole("button", { name: "Move", exact: true }).click();
+  await page.getByRole("button", { name: "Pan", exact: true }).click();
   await expect(x).toHaveValue("530");
   await expect(other).toHaveValue("650");
   await page.keyboard.press("Control+z");
@@ -52,22 +52,22 @@ test("keys are changed in figures, and several are moved, copied and deleted at 
   await goTo(page, 90);
   await expect(own(page)).toHaveCount(0);
   await page.getByRole("button", { name: "Paste at playhead" }).click();
-  await expect(page.getByText("1 key fell outside the shot and was left out.")).toBeVisible();
+  await expect(page.getByText("1 keyframe fell outside the shot and was left out.")).toBeVisible();
   await expect(figure(page, "x at 00:00:03:00")).toHaveValue("500");
   await goTo(page, 60);
   await page.getByRole("button", { name: "Paste at playhead" }).click();
   await expect(own(page)).toHaveCount(3);
   await expect(figure(page, "x at 00:00:02:15")).toHaveValue("620");
 
-  await page.getByLabel("Select the key at 00:00:02:00").click();
-  await page.getByLabel("Select the key at 00:00:03:00").click();
+  await page.getByLabel("Select the keyframe at 00:00:02:00").click();
+  await page.getByLabel("Select the keyframe at 00:00:03:00").click();
   await page.getByRole("button", { name: "Delete", exact: true }).click();
   await expect(own(page)).toHaveCount(1);
   await page.keyboard.press("Control+z");
   await expect(own(page)).toHaveCount(3);
   await page.reload();
   await goTo(page, 60);
-  await page.getByRole("radio", { name: "Keys", exact: true }).click();
+  await page.getByRole("radio", { name: "Keyframes", exact: true }).click();
   await expect(own(page)).toHaveCount(3);
 });
 
@@ -81,7 +81,7 @@ test("the window is centred by a click, nudged by pixels, and dragged along one 
   await page.keyboard.press("c");
   await page.mouse.click(picture.x + 0.6 * picture.width, picture.y + 0.5 * picture.height);
   await expect.poll(async () => Math.abs(Number(await centre.inputValue()) - 0.6 * 1280)).toBeLessThan(2);
-  await expect(rows(page).first()).toContainText("■");
+  await expect(rows(page).first()).toContainText("●");
 
   const window = page.getByRole("application", { name: /^Crop window/ });
   const before = Number(await centre.inputValue());
@@ -108,7 +108,7 @@ test("the window is centred by a click, nudged by pixels, and dragged along one 
   await expect(page.getByLabel("Centre y (px)")).toHaveValue(y);
 });
 
-test("keys are selected in the lane by a box, deleted, copied, pasted and moved together, none across a cut", async ({
+test("keyframes are selected in the lane by a box, deleted, copied, pasted and moved together, none across a cut", async ({
   page,
 }) => {
   await openTwoShots(page, server);
@@ -138,7 +138,7 @@ test("keys are selected in the lane by a box, deleted, copied, pasted and moved 
   };
   await select();
   await page.keyboard.press("Control+c");
-  await expect(page.getByText("2 keys copied.")).toBeVisible();
+  await expect(page.getByText("2 keyframes copied.")).toBeVisible();
   await page.mouse.move(...at(20, second!.x));
   await page.mouse.down();
   await page.mouse.move(...at(25, second!.x + 100), { steps: 4 });
@@ -154,7 +154,7 @@ test("keys are selected in the lane by a box, deleted, copied, pasted and moved 
   await expect.poll(() => storedKeys(server).map(({ frame }) => frame)).toEqual([40, 60, 70]);
 });
 
-test("the way from a key to the next is eased by a handle on the speed beside the lane", async ({ page }) => {
+test("the way from a keyframe to the next is eased by a handle on the speed beside the lane", async ({ page }) => {
   await openTwoShots(page, server);
   await page.getByRole("radio", { name: "Shot", exact: true }).click();
   for (const { frame } of storedKeys(server)) {
@@ -172,7 +172,7 @@ test("the way from a key to the next is eased by a handle on the speed beside th
     await centre.blur();
   }
   await goTo(page, 5);
-  await page.getByRole("combobox", { name: "Easing to your next key" }).click();
+  await page.getByRole("combobox", { name: "Easing to your next keyframe" }).click();
   await page.getByRole("option", { name: /^Eased/ }).click();
   const easing = () => server.query<{ easing: string }>("SELECT easing FROM hand_keys WHERE frame = 5")[0]!.easing;
   await expect.poll(easing).toBe("ease");

@@ -95,7 +95,7 @@ async function bringFont(page: Page): Promise<string> {
   const font = { id: await bringFont(page), name: "house.ttf" };
   await page.evaluate(`${await drawingCode()}; globalThis.layers = layers;`);
   registerFonts();
-  const all = [...TEXTS, ["a font of one's own", text("House style", { font, weight: 700 }), 0] as const];
+  const all = [...TEXTS, ["a font of one's own", text("Preset", { font, weight: 700 }), 0] as const];
   for (const [name, layer, mayDiffer] of all) {
     const canvas = createCanvas(GROUND.frame.width, GROUND.frame.height);
     const context = canvas.getContext("2d");
@@ -256,7 +256,7 @@ test("a text that does not fit says so, and fits when it may shrink", async ({ p
     await page.getByRole("radio", { name: "Whole", exact: true }).click();
     await page.getByRole("combobox", { name: "Backdrop" }).click();
     await page.getByRole("option", { name: "Your picture or film" }).click();
-    await page.getByLabel("Choose a file: file").setInputFiles(file);
+    await page.getByLabel("Select a file: file").setInputFiles(file);
     await expect.poll(() => lightAt(page, 0.1, 0.9)).toBe(255);
     const rendered = await renderVersion(page, "Vertical 9:16", server.data);
     expect(fileLightAt(rendered, 0.1, 0.885)).toBeGreaterThan(250);

@@ -10,7 +10,7 @@ test.beforeAll(() => Promise.all([title.start(), talk.start()]));
 test.afterAll(() => Promise.all([title.dispose(), talk.dispose()]));
 
 const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
-const looks = (page: Page) => page.getByRole("list", { name: "Worth a second look" });
+const looks = (page: Page) => page.getByRole("list", { name: "Flags" });
 const layout = (page: Page, name: string) => page.getByRole("radio", { name, exact: true });
 
 const isNear = (a: readonly number[], b: readonly number[]) => a.every((value, i) => Math.abs(value - b[i]!) <= 6);
@@ -80,7 +80,7 @@ const isNear = (a: readonly number[], b: readonly number[]) => a.every((value, i
   },
 );
 
-test("two who sit apart are stacked: each pane has a window, keys and a place of its own, also in the file", async ({
+test("two who sit apart are stacked: each pane has a window, keyframes and a place of its own, also in the file", async ({
   page,
 }) => {
   await page.goto(talk.url);
@@ -110,10 +110,10 @@ test("two who sit apart are stacked: each pane has a window, keys and a place of
   await expect(centre).not.toHaveValue(first);
   await centre.fill("500");
   await centre.press("Enter");
-  await expect(page.getByText("■ your key")).toBeVisible();
-  await page.getByRole("button", { name: "Choose pane 1" }).click();
+  await expect(page.getByText("● your keyframe")).toBeVisible();
+  await page.getByRole("button", { name: "Select pane 1" }).click();
   await expect(centre).toHaveValue(first);
-  await expect(page.getByText("■ your key")).toHaveCount(0);
+  await expect(page.getByText("● your keyframe")).toHaveCount(0);
 
   // What is above has more of the frame, and a gap in a colour of its own.
   const border = page.getByRole("separator", { name: "Border between panes 1 and 2" });

@@ -36,7 +36,7 @@ async function choose(page: Page, film: string, item: string): Promise<void> {
   await page.getByRole("menuitem", { name: item, exact: true }).click();
 }
 
-test("films are named, duplicated, put away, deleted and brought back; a house style goes from film to film", async ({
+test("films are named, duplicated, put away, deleted and brought back; a preset goes from film to film", async ({
   page,
 }) => {
   const problems: string[] = [];
@@ -56,7 +56,7 @@ test("films are named, duplicated, put away, deleted and brought back; a house s
     await page.getByRole("button", { name: "Rename" }).click();
   });
 
-  await test.step("the versions of one film are kept as a house style", async () => {
+  await test.step("the versions of one film are kept as a preset", async () => {
     await open(page, "Kite morning.mp4").click();
     await expect(rows(page)).toHaveCount(2);
     await page.getByRole("button", { name: "Add a version" }).click();
@@ -64,21 +64,21 @@ test("films are named, duplicated, put away, deleted and brought back; a house s
     await page.getByRole("dialog").getByRole("radio", { name: "Still" }).click();
     await page.getByRole("button", { name: "Add version" }).click();
     await expect(rows(page).first()).toContainText("Still");
-    await page.getByRole("button", { name: /^House styles/ }).click();
-    await page.getByLabel("Name of the new house style").fill("Festival");
-    await page.getByRole("button", { name: "Keep as a house style" }).click();
-    await expect(page.getByLabel("Name of the house style Festival")).toBeVisible();
-    await page.getByRole("button", { name: "Delete the house style Festival" }).click();
-    await expect(page.getByLabel("Name of the house style Festival")).toBeHidden();
+    await page.getByRole("button", { name: /^Presets/ }).click();
+    await page.getByLabel("Name of the new preset").fill("Festival");
+    await page.getByRole("button", { name: "Keep as a preset" }).click();
+    await expect(page.getByLabel("Name of the preset Festival")).toBeVisible();
+    await page.getByRole("button", { name: "Delete the preset Festival" }).click();
+    await expect(page.getByLabel("Name of the preset Festival")).toBeHidden();
     await page.getByRole("button", { name: "Undo", exact: true }).last().click();
-    await expect(page.getByLabel("Name of the house style Festival")).toBeVisible();
+    await expect(page.getByLabel("Name of the preset Festival")).toBeVisible();
   });
 
   await test.step("a whole folder is added with it", async () => {
     await home(page, server);
     await page.getByRole("button", { name: "From this machine" }).click();
     await page.getByRole("button", { name: "media" }).click();
-    await page.getByRole("combobox", { name: /^House style/ }).click();
+    await page.getByRole("combobox", { name: /^Preset/ }).click();
     await page.getByRole("option", { name: /^Festival/ }).click();
     await page.getByRole("button", { name: "Add all 2 films of this folder" }).click();
     await expect(page.getByRole("button", { name: /^Add .*mp4$/ }).filter({ hasText: "Added" })).toHaveCount(2);
@@ -137,7 +137,7 @@ test("films are named, duplicated, put away, deleted and brought back; a house s
   await test.step("a deleted film is not open any more, and comes back", async () => {
     const link = await open(page, "Kite morning.mp4").getAttribute("href");
     await choose(page, "Kite morning.mp4", "Delete");
-    await expect(page.getByRole("alertdialog")).toContainText("2 shots, 2 versions and your keys");
+    await expect(page.getByRole("alertdialog")).toContainText("2 shots, 2 versions and your keyframes");
     await page.getByRole("button", { name: "Delete", exact: true }).click();
     await expect(open(page, "Kite morning.mp4")).toBeHidden();
     await page.goto(`${server.url}${link}`);

@@ -39,7 +39,7 @@ const differenceOf = (page: Page, a: string, b: string) =>
     [a, b],
   );
 
-test("the result is compared with a centre crop, another manner and a checkpoint, at the same frame", async ({
+test("the result is compared with a centre crop, another movement and a checkpoint, at the same frame", async ({
   page,
 }) => {
   await openTwoShots(page, server);
@@ -94,12 +94,12 @@ test("any step of the history is gone back to, and on from, also after a reload"
   await expect.poll(() => storedKeys(server).map(({ frame }) => frame)).toEqual([10, 20, 30]);
   const steps = page.getByRole("region", { name: "Steps" });
   await button(page, "History").click();
-  await steps.getByRole("button", { name: "Added a key in shot 1 at 00:00:00:10" }).click();
+  await steps.getByRole("button", { name: "Added a keyframe in shot 1 at 00:00:00:10" }).click();
   await expect.poll(() => storedKeys(server).map(({ frame }) => frame)).toEqual([10]);
   await page.reload();
   await expect(rows(page)).toHaveCount(2);
   await button(page, "History").click();
-  await steps.getByRole("button", { name: "Added a key in shot 1 at 00:00:01:00" }).click();
+  await steps.getByRole("button", { name: "Added a keyframe in shot 1 at 00:00:01:00" }).click();
   await expect.poll(() => storedKeys(server).map(({ frame }) => frame)).toEqual([10, 20, 30]);
   await expect(steps.getByRole("button", { name: /00:00:01:00.*now$/ })).toHaveAttribute("aria-current", "true");
   await steps.getByRole("button", { name: /^As analysed/ }).click();
@@ -113,7 +113,7 @@ test("two windows on a film show each other's changes, and offer again what was 
   await expect(rows(other)).toHaveCount(2);
   await goTo(page, 12);
   await page.keyboard.press("a");
-  await expect(rows(other).first()).toContainText("■ 1", { timeout: 3000 });
+  await expect(rows(other).first()).toContainText("● 1", { timeout: 3000 });
 
   // The other window does not hear of the next change before it makes its own.
   const status = await other.request.get(`${page.url().split("?")[0]}/status`);
@@ -121,22 +121,22 @@ test("two windows on a film show each other's changes, and offer again what was 
   await other.route("**/status", (route) => route.fulfill({ body: known, contentType: "application/json" }));
   await goTo(page, 24);
   await page.keyboard.press("a");
-  await expect(rows(page).first()).toContainText("■ 2");
+  await expect(rows(page).first()).toContainText("● 2");
   await goTo(other, 40);
   await other.keyboard.press("a");
   await expect(other.getByText("your change was not made")).toBeVisible();
   await other.unroute("**/status");
-  await expect(rows(other).first()).toContainText("■ 2");
+  await expect(rows(other).first()).toContainText("● 2");
   await button(other, "Apply it again").click();
   await expect.poll(() => storedKeys(server).map(({ frame }) => frame)).toEqual([12, 24, 40]);
   await other.close();
-  await expect(rows(page).first()).toContainText("■ 3");
+  await expect(rows(page).first()).toContainText("● 3");
   await button(page, "History").click();
   await page.getByRole("button", { name: /^As analysed/ }).click();
   await expect.poll(() => storedKeys(server)).toEqual([]);
 });
 
-test("the window is steered while the film plays, and becomes a few keys in one step", async ({ page }) => {
+test("the window is steered while the film plays, and becomes a few keyframes in one step", async ({ page }) => {
   // At an eighth of its speed the film is not over before a slow machine has led the window.
   await page.addInitScript(() => {
     const play = HTMLMediaElement.prototype.play;
@@ -166,7 +166,7 @@ test("the window is steered while the film plays, and becomes a few keys in one 
   expect(end).toBeGreaterThan(3);
   // Nothing is kept yet; more tolerance makes no more keys.
   expect(storedKeys(server)).toEqual([]);
-  const count = async () => Number((await panel.getByLabel("Keys").textContent())!.split(" ")[0]);
+  const count = async () => Number((await panel.getByLabel("Keyframes").textContent())!.split(" ")[0]);
   const fine = await count();
   await panel.getByLabel("Tolerance (% of the window)").fill("10");
   await panel.getByLabel("Tolerance (% of the window)").press("Enter");
@@ -182,7 +182,7 @@ test("the window is steered while the film plays, and becomes a few keys in one 
   await expect.poll(() => storedKeys(server)).toEqual([]);
 });
 
-test("numbers take sums, drags and double clicks; a drag that moves nothing makes no key", async ({ page }) => {
+test("numbers take sums, drags and double clicks; a drag that moves nothing makes no keyframe", async ({ page }) => {
   await openTwoShots(page, server);
   await goTo(page, 20);
   const field = page.getByLabel("Centre x (px)");

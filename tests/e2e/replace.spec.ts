@@ -30,7 +30,7 @@ test("a new export takes a film's place with all work on it, and the earlier fil
   await page.getByLabel("Film files").setInputFiles("tests/fixtures/two-shots.mp4");
   await expect(page.getByText("2 shots found")).toBeVisible({ timeout: LONG_WORK });
 
-  await test.step("a key and a name are set", async () => {
+  await test.step("a keyframe and a name are set", async () => {
     await page.getByRole("link", { name: "Open two-shots.mp4" }).click();
     await expect(rows(page)).toHaveCount(2);
     await goTo(page, 70);
@@ -38,7 +38,7 @@ test("a new export takes a film's place with all work on it, and the earlier fil
     await page.keyboard.press("Enter");
     await page.getByLabel("Centre x (px)").fill("160");
     await page.getByLabel("Centre x (px)").press("Enter");
-    await expect(rows(page).nth(1)).toContainText("■ 1");
+    await expect(rows(page).nth(1)).toContainText("● 1");
   });
 
   await test.step("the editor is shown what matches before anything happens", async () => {
@@ -68,13 +68,13 @@ test("a new export takes a film's place with all work on it, and the earlier fil
     await dialog.getByLabel("New export").setInputFiles(file);
     await expect(dialog).toContainText("1 of 2 shots are the same.", { timeout: LONG_WORK });
     await expect(dialog).toContainText("0.5 s of it is new.");
-    await expect(dialog.getByRole("region", { name: "Shots that need a look" })).toContainText("56% of it is there");
+    await expect(dialog.getByRole("region", { name: "Shots to review" })).toContainText("56% of it is there");
     await dialog.getByRole("button", { name: "Replace the file" }).click();
   });
 
   await test.step("the work is where its frames are", async () => {
     await page.getByRole("link", { name: "Open two-shots.mp4" }).click();
-    await expect(rows(page).filter({ hasText: "The run" })).toContainText("■ 1");
+    await expect(rows(page).filter({ hasText: "The run" })).toContainText("● 1");
     await expect(rows(page).filter({ hasText: "not analysed" })).toHaveCount(0, { timeout: LONG_WORK });
     await goTo(page, 65);
     await expect(page.getByLabel("Centre x (px)")).toHaveValue("160");
@@ -86,9 +86,9 @@ test("a new export takes a film's place with all work on it, and the earlier fil
     await page.keyboard.press("Control+z");
     await expect(page.getByText("of 00:00:03:09")).toBeAttached();
     await expect(rows(page)).toHaveCount(2);
-    await expect(rows(page).nth(1)).toContainText("■ 1");
+    await expect(rows(page).nth(1)).toContainText("● 1");
     await page.keyboard.press("Control+z");
-    await expect(rows(page).filter({ hasText: "■" })).toHaveCount(0);
+    await expect(rows(page).filter({ hasText: "●" })).toHaveCount(0);
   });
 
   expect(problems).toEqual([]);

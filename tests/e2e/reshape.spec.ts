@@ -14,7 +14,7 @@ test("shots are split, trimmed, joined, named, left out and cut anew from a list
   page.on("pageerror", (error) => problems.push(error.message));
   await openTwoShots(page, server);
 
-  await test.step("a key splits at the playhead, and joins again", async () => {
+  await test.step("a keyframe splits at the playhead, and joins again", async () => {
     await goTo(page, 20);
     await page.keyboard.press("d");
     await expect(rows(page)).toHaveCount(3);

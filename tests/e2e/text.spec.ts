@@ -12,7 +12,7 @@ test("a title is not followed, is told where it does not fit, and is let go of",
   await page.getByRole("link", { name: "Open kite title.mp4" }).click();
   await expect.poll(() => rows(page).count()).toBe(2);
 
-  const looks = page.getByRole("list", { name: "Worth a second look" });
+  const looks = page.getByRole("list", { name: "Flags" });
   const texts = page.getByRole("list", { name: "Text over the picture" });
   await expect(page.getByText("no clear subject")).toBeVisible();
   await expect(looks).toContainText(/Text cut off for 2.8 s/);

@@ -9,7 +9,7 @@ test.beforeAll(() => server.start());
 test.afterAll(() => server.dispose());
 
 const reason = (page: Page) => page.getByLabel("Subject and reason");
-const turns = (page: Page) => page.getByRole("list", { name: "Turns" }).getByRole("listitem");
+const turns = (page: Page) => page.getByRole("list", { name: "Switches" }).getByRole("listitem");
 const undo = (page: Page) => page.getByRole("button", { name: /^Undo/ }).first();
 
 /** The frames at which the shot turns, as they are stored; null where it is left to the solver. */
@@ -25,7 +25,7 @@ test("two who talk have the window in turn, and each turn can be changed", async
   await expect(rows(page)).toHaveCount(1);
 
   await test.step("the choice is whoever talks", async () => {
-    await expect(reason(page)).toContainText("two talk in turn, 2 turns");
+    await expect(reason(page)).toContainText("two talk in turn, 2 switches");
     await expect(turns(page)).toHaveCount(3);
     await expect(turns(page).nth(1)).toContainText("another speaks");
     expect(storedTurns()).toBeNull();
@@ -44,7 +44,7 @@ test("two who talk have the window in turn, and each turn can be changed", async
     await page.mouse.move(x, now + 12, { steps: 4 });
     await page.mouse.move(x, now + 33, { steps: 4 });
     await page.mouse.up();
-    await expect(reason(page)).toContainText("2 turns, set by you");
+    await expect(reason(page)).toContainText("2 switches, set by you");
     // The desk does not wait until it is stored.
     await expect.poll(() => storedTurns()?.length).toBe(3);
     const stored = storedTurns();
@@ -70,7 +70,7 @@ test("two who talk have the window in turn, and each turn can be changed", async
     await page.getByRole("combobox", { name: "What to follow" }).click();
     await page.getByRole("option", { name: /^Auto/ }).click();
     await expect(turns(page)).toHaveCount(3);
-    await page.getByLabel("Hold at least (s)").fill("9");
+    await page.getByLabel("Shortest stay (s)").fill("9");
     await page.keyboard.press("Enter");
     await expect(turns(page)).toHaveCount(0);
     await undo(page).click();

@@ -24,7 +24,7 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
   await test.step("a size is typed in, with the ratio locked and free, and swapped", async () => {
     await page.getByRole("button", { name: "Add a version" }).click();
     const dialog = page.getByRole("dialog", { name: "New version" });
-    await expect(dialog.getByRole("note")).toContainText("enlarged 2.67 times");
+    await expect(dialog.getByRole("note")).toContainText("scale 267%");
     await dialog.getByRole("radio", { name: "Wide 16:9" }).click();
     await dialog.getByRole("button", { name: "1280 × 720" }).click();
     await expect(dialog.getByRole("note")).toContainText("at its own size");
@@ -43,10 +43,10 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
     await expect(page.getByRole("img", { name: 'What "Poster" shows' })).toBeVisible();
   });
 
-  await test.step("it is changed, duplicated with its keys, and removed", async () => {
+  await test.step("it is changed, duplicated with its keyframes, and removed", async () => {
     await goTo(page, 20);
     await page.keyboard.press("a");
-    await expect(rows(page).first()).toContainText("■ 1");
+    await expect(rows(page).first()).toContainText("● 1");
     await page.getByRole("button", { name: "More for Poster" }).click();
     await page.getByRole("menuitem", { name: "Settings" }).click();
     await page.getByRole("dialog").getByRole("radio", { name: "Square 1:1" }).click();
@@ -54,7 +54,7 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
     await page.getByRole("button", { name: "More for Poster" }).click();
     await page.getByRole("menuitem", { name: "Duplicate" }).click();
     await expect(versions(page)).toHaveText(["Vertical 9:16", "Poster", "Poster, copy"]);
-    await expect(rows(page).first()).toContainText("■ 1");
+    await expect(rows(page).first()).toContainText("● 1");
     await page.getByRole("button", { name: "More for Poster, copy" }).click();
     await page.getByRole("menuitem", { name: "Remove" }).click();
     await expect(versions(page)).toHaveCount(2);
@@ -70,7 +70,7 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
     await page.getByRole("button", { name: "Close" }).click();
   });
 
-  await test.step("in and out points, and a stretch that is dropped", async () => {
+  await test.step("in and out points, and a range that is dropped", async () => {
     await versions(page).first().click();
     await expect(length(page)).toContainText("00:00:03:09");
     await goTo(page, 10);
@@ -83,10 +83,7 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
     await page.keyboard.press(",");
     await goTo(page, 34);
     await page.keyboard.press(".");
-    await page
-      .getByRole("group", { name: "Marked stretch" })
-      .getByRole("button", { name: "Drop this stretch" })
-      .click();
+    await page.getByRole("group", { name: "Range" }).getByRole("button", { name: "Leave out this range" }).click();
     await expect(length(page)).toContainText("00:00:01:25");
     await expect(rows(page).first().getByLabel("Partly left out")).toBeVisible();
     // What a drop makes is a cut.
@@ -121,7 +118,7 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
     expect(measure(file)).toMatchObject({ size: [270, 480], frames: 55, sounds: 1 });
   });
 
-  await test.step("whole shots, the stretch and both points come back", async () => {
+  await test.step("whole shots, the range and both points come back", async () => {
     for (const shown of ["00:00:01:25", "00:00:02:10", "00:00:02:29", "00:00:03:09"]) {
       await undo(page);
       await expect(length(page)).toContainText(shown);

@@ -70,7 +70,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(page.getByRole("button", { name: "Play" })).toBeVisible();
   });
 
-  await test.step("a drag of the window makes a hand key; undo and redo, also after the page is loaded anew", async () => {
+  await test.step("a drag of the window makes a hand keyframe; undo and redo, also after the page is loaded anew", async () => {
     await goTo(page, 20);
     const before = Number(await centreX(page).inputValue());
     const window = page.getByRole("application");
@@ -79,7 +79,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await page.mouse.down();
     await page.mouse.move(box.x + box.width / 2 + 40, box.y + box.height / 2, { steps: 4 });
     await page.mouse.up();
-    await expect(page.getByText("■ your key")).toBeVisible();
+    await expect(page.getByText("● your keyframe")).toBeVisible();
     const after = Number(await centreX(page).inputValue());
     expect(after).toBeGreaterThan(before + 30);
     await page.keyboard.press("ControlOrMeta+z");
@@ -88,16 +88,16 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await page.reload();
     await page.getByRole("button", { name: /^Redo/ }).click();
     await goTo(page, 20);
-    await expect(page.getByText("■ your key")).toBeVisible();
+    await expect(page.getByText("● your keyframe")).toBeVisible();
     await expect(centreX(page)).toHaveValue(String(after));
     await page.keyboard.press("Delete");
     await expect(page.getByText("computed")).toBeVisible();
   });
 
-  await test.step("a key dragged in the lane lays the path while it is dragged", async () => {
+  await test.step("a keyframe dragged in the lane lays the path while it is dragged", async () => {
     await centreX(page).fill("500");
     await centreX(page).press("Enter");
-    await expect(page.getByText("■ your key")).toBeVisible();
+    await expect(page.getByText("● your keyframe")).toBeVisible();
     const picture = (await page.getByLabel("The whole picture").boundingBox())!;
     const lane = (await page.getByRole("region", { name: "Lane", exact: true }).boundingBox())!;
     const now = lane.y + Math.round(NOW_SHARE * lane.height);
@@ -107,7 +107,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await page.mouse.move(x(560), now, { steps: 4 });
     await expect(centreX(page)).toHaveValue(/^5[56]\d/);
     await page.mouse.up();
-    await expect(page.getByText("■ your key")).toBeVisible();
+    await expect(page.getByText("● your keyframe")).toBeVisible();
     const dropped = Number(await centreX(page).inputValue());
     expect(Math.abs(dropped - 560)).toBeLessThan(4);
     await page.keyboard.press("ControlOrMeta+z");
@@ -128,7 +128,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await page.mouse.up();
     await expect(page.getByText("computed")).toBeVisible();
     await goTo(page, 30);
-    await expect(page.getByText("■ your key")).toBeVisible();
+    await expect(page.getByText("● your keyframe")).toBeVisible();
     await expect(centreX(page)).toHaveValue(/^(500|499\.\d|500\.\d)$/);
     await page.keyboard.press("ControlOrMeta+z");
     await goTo(page, 20);
@@ -139,13 +139,13 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
   await test.step("a number typed in is met exactly", async () => {
     await centreX(page).fill("500");
     await centreX(page).press("Enter");
-    await expect(page.getByText("■ your key")).toBeVisible();
+    await expect(page.getByText("● your keyframe")).toBeVisible();
     await expect(centreX(page)).toHaveValue("500");
-    await page.getByRole("button", { name: "Delete this key" }).click();
+    await page.getByRole("button", { name: "Delete this keyframe" }).click();
     await expect(page.getByText("computed")).toBeVisible();
   });
 
-  await test.step("manner and subject of a shot can be chosen", async () => {
+  await test.step("movement and subject of a shot can be chosen", async () => {
     await page.getByRole("radio", { name: "Chase" }).click();
     await expect(page.getByRole("radio", { name: "Chase" })).toBeChecked();
     await expect(page.getByLabel("Subject and reason")).toContainText(/face.*% of the shot/);
@@ -162,12 +162,12 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(zoomHere(page)).toHaveValue("1.25");
     await expect(page.getByRole("region", { name: "Lane beside the picture" })).toBeVisible();
     await expect(page.getByRole("button", { name: "Use this zoom in all shots" })).toBeVisible();
-    const warning = page.getByText(/^Enlarged 3\.3 times/);
+    const warning = page.getByText(/^Scale 3\d\d%/);
     await expect(warning).toBeVisible();
-    await page.getByLabel("Enlarge up to (times)").fill("4");
-    await page.getByLabel("Enlarge up to (times)").press("Enter");
+    await page.getByLabel("Largest scale (%)").fill("400");
+    await page.getByLabel("Largest scale (%)").press("Enter");
     await expect(warning).toBeHidden();
-    await page.getByLabel("Enlarge up to (times)").blur();
+    await page.getByLabel("Largest scale (%)").blur();
     await page.keyboard.press("ControlOrMeta+z");
     await expect(warning).toBeVisible();
     await page.keyboard.press("ControlOrMeta+z");
@@ -248,13 +248,13 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await page.getByRole("link", { name: "Vertical 9:16" }).click();
   });
 
-  await test.step("a key is eased, and copied to the other version", async () => {
+  await test.step("a keyframe is eased, and copied to the other version", async () => {
     await goTo(page, 20);
     await page.keyboard.press("a");
-    const easing = page.getByRole("combobox", { name: "Easing to your next key" });
+    const easing = page.getByRole("combobox", { name: "Easing to your next keyframe" });
     await easing.click();
     await page.getByRole("option", { name: /^Your own curve/ }).click();
-    const handle = page.getByRole("slider", { name: "Easing out of this key" });
+    const handle = page.getByRole("slider", { name: "Easing out of this keyframe" });
     await handle.press("ArrowRight");
     await expect(handle).toHaveAttribute("aria-valuetext", "0.55 of the time, 0 of the way");
     await easing.click();
@@ -265,12 +265,12 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await goTo(page, 20);
     await page.getByRole("button", { name: "Copy to the other versions" }).click();
     await page.getByRole("link", { name: "Square 1:1" }).click();
-    await expect(page.getByText("■ your key")).toBeVisible();
-    await expect(page.getByRole("combobox", { name: "Easing to your next key" })).toHaveText("Hold");
+    await expect(page.getByText("● your keyframe")).toBeVisible();
+    await expect(page.getByRole("combobox", { name: "Easing to your next keyframe" })).toHaveText("Hold");
     await page.keyboard.press("Delete");
     await expect(page.getByText("computed")).toBeVisible();
     await page.getByRole("link", { name: "Vertical 9:16" }).click();
-    await expect(page.getByText("■ your key")).toBeVisible();
+    await expect(page.getByText("● your keyframe")).toBeVisible();
     await page.keyboard.press("Delete");
     await expect(page.getByText("computed")).toBeVisible();
   });

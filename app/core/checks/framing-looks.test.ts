@@ -89,7 +89,7 @@ describe("second looks at how a shot is framed", () => {
   test("a zoom that enlarges the picture beyond what it bears, and not that the version is large", () => {
     const zoomed = windows.map((window, i) => (i >= 70 ? { ...window, height: 480 } : window));
     expect(looks(null, {}, zoomed)).toMatchObject([
-      { kind: "enlarged", frame: 170, text: "Enlarged 4.0 times, which may look soft" },
+      { kind: "enlarged", frame: 170, text: "Scale 400%, which may look soft" },
     ]);
     expect(framingLooks(shot, null, shown(zoomed, { width: 360, height: 640 }))).toEqual([]);
     expect(looks(null, { settings: { enlargement: 4.1, mustHave: [] } }, zoomed)).toEqual([]);
@@ -188,7 +188,7 @@ describe("second looks at how a shot is framed", () => {
         windows.map((window) => ({ ...window, height })),
       );
     // 1920 lines of 640 of the film: three times its size, where one and a half may be.
-    expect(zoomed(640)).toMatchObject([{ kind: "enlarged", range: RANGE, text: expect.stringContaining("3.0 times") }]);
+    expect(zoomed(640)).toMatchObject([{ kind: "enlarged", range: RANGE, text: expect.stringContaining("300%") }]);
     expect([zoomed(720), looks(null, { settings: { enlargement: 3, mustHave: [] } })]).toEqual([[], []]);
   });
 

@@ -34,7 +34,7 @@ const still = (start: number, faceX: number, who?: string) =>
 test("eyes that jump by more than a third of the frame at a cut, of the same person only", () => {
   const [left, right] = [still(0, 310), still(50, 600)];
   expect(joinLooks({ before: left, shot: right, goesOn }, 1 / 3)).toMatchObject([
-    { kind: "jolt", frame: 50, text: "The eyes jump by 72% of the frame at this cut" },
+    { kind: "jolt", frame: 50, text: "Eye-trace jump of 72% of the frame at this cut" },
   ]);
   expect(joinLooks({ before: left, shot: still(50, 400), goesOn }, 1 / 3)).toEqual([]);
   expect(joinLooks({ before: left, shot: still(50, 600, "ben"), goesOn }, 1 / 3)).toEqual([]);

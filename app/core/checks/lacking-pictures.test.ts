@@ -11,7 +11,7 @@ test("frames that repeat the one before are told with where that lasts longest",
     { start: 90, end: 153 },
   ];
   expect(describeLacking({ ...NOTHING, held: 90, longHolds }, 300, RATE)).toEqual([
-    "90 of 300 frames repeat the previous one; the longest freeze lasts 2.1 s, at 00:00:03:00",
+    "90 of 300 frames repeat the previous one; the longest lasts 2.1 s, at 00:00:03:00",
   ]);
   expect(describeLacking({ ...NOTHING, held: 12 }, 300, RATE)).toEqual(["12 of 300 frames repeat the previous one"]);
 });
@@ -52,7 +52,7 @@ test("a shot tells of the pictures that stand for long in it, as far as they do"
     {
       kind: "repeated-picture",
       range: { start: 90, end: 120 },
-      text: "The picture freezes for 1.0 s: the file has no frames here",
+      text: "Frozen for 1.0 s: the film has no frames here",
     },
   ]);
   expect(looksAt({ start: 120, end: 300 }, RATE).map(({ frame }) => frame)).toEqual([120, 200]);

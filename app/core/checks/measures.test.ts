@@ -33,7 +33,7 @@ test("a window at rest: nothing moves, and what is inside is inside", () => {
   });
 });
 
-test("speeds in widths a second, and the longest move that is fast", () => {
+test("speeds in width per second, and the longest move that is fast", () => {
   // 405 pixels a second for ten frames, then at rest.
   const x = (i: number) => 500 + 16.2 * Math.min(10, Math.max(0, i - 20));
   const measures = measureShot(RANGE, [RANGE], null, at(x), 25);

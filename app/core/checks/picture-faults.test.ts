@@ -50,7 +50,7 @@ test("a picture that does not change; grain is a change", () => {
   const faults = faultsOf({ change: (i) => (i >= 100 && i < 200 ? 0 : 0.5) });
   expect(faults).toEqual({ flashing: [], black: [], frozen: [{ start: 100, end: 200 }] });
   expect(pictureLooks(faults, [{ start: 0, end: 250 }], USUAL_LIMITS, RATE)).toMatchObject([
-    { kind: "frozen", range: { start: 100, end: 200 }, text: "The picture stands still for 4.0 s" },
+    { kind: "frozen", range: { start: 100, end: 200 }, text: "Frozen for 4.0 s" },
   ]);
   expect(pictureLooks(faults, [{ start: 0, end: 250 }], { ...USUAL_LIMITS, frozen: 5 }, RATE)).toEqual([]);
   expect(pictureLooks(faults, [{ start: 0, end: 150 }], USUAL_LIMITS, RATE)).toEqual([]);

@@ -143,7 +143,7 @@ describe("shots", () => {
       { ...wide, y: 300 },
       { ...wide, height: 8 },
     ]) {
-      refused({ type: "change-shots", shotIds: ["one"], change: { active } }).toThrow("active area");
+      refused({ type: "change-shots", shotIds: ["one"], change: { active } }).toThrow("picture area");
     }
   });
 
@@ -276,7 +276,7 @@ describe("a version", () => {
       { start: 40, end: 70 },
       { start: 80, end: 300 },
     ]);
-    refused(change("drop-stretches", 290, 301)).toThrow("cannot drop");
+    refused(change("drop-stretches", 290, 301)).toThrow("cannot leave out");
   });
 
   test("is neither there twice nor the last to go", () => {

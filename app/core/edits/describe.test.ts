@@ -11,29 +11,29 @@ const shotChange = (change: ShotChange, shotIds = ["one"]) => says({ type: "chan
 
 test("what was done to keys is told by shot and timecode", () => {
   const key = { ...KEY, frame: 10 };
-  expect(says({ type: "set-key", versionId: "tall", key })).toBe("Added a key in shot 1 at 00:00:00:10");
-  expect(says({ type: "set-key", versionId: "tall", key: KEY })).toBe("Changed the key in shot 2 at 00:00:03:25");
+  expect(says({ type: "set-key", versionId: "tall", key })).toBe("Added a keyframe in shot 1 at 00:00:00:10");
+  expect(says({ type: "set-key", versionId: "tall", key: KEY })).toBe("Changed the keyframe in shot 2 at 00:00:03:25");
   expect(says({ type: "set-attention", attention: { hold: 2, turns: "jump", mustHave: [] } })).toBe(
-    "Changed how the film's turns are chosen",
+    "Changed how the film's switches are chosen",
   );
   expect(says({ type: "move-key", versionId: "tall", fromFrame: 115, key })).toBe(
-    "Moved a key in shot 2 to 00:00:00:10",
+    "Moved a keyframe in shot 2 to 00:00:00:10",
   );
   expect(says({ type: "remove-key", versionId: "tall", pane: 0, frame: 115 })).toBe(
-    "Deleted the key in shot 2 at 00:00:03:25",
+    "Deleted the keyframe in shot 2 at 00:00:03:25",
   );
   const copies = ["a", "b"].map((versionId): SingleCommand => ({ type: "set-key", versionId, key: KEY }));
-  expect(says({ type: "batch", commands: copies })).toBe("Copied the key at 00:00:03:25 to 2 other versions");
+  expect(says({ type: "batch", commands: copies })).toBe("Copied the keyframe at 00:00:03:25 to 2 other versions");
   const several = [20, 30].map((frame): SingleCommand => ({
     type: "set-key",
     versionId: "tall",
     key: { ...KEY, frame },
   }));
-  expect(says({ type: "batch", commands: several })).toBe("Added 2 keys in shot 1");
+  expect(says({ type: "batch", commands: several })).toBe("Added 2 keyframes in shot 1");
   const moved = [KEY, KEY].map((each): SingleCommand => ({ type: "set-key", versionId: "tall", key: each }));
-  expect(says({ type: "batch", commands: moved })).toBe("Moved 2 keys in shot 2");
+  expect(says({ type: "batch", commands: moved })).toBe("Moved 2 keyframes in shot 2");
   const removed = [115, 116].map((frame): SingleCommand => ({ type: "remove-key", versionId: "tall", pane: 0, frame }));
-  expect(says({ type: "batch", commands: removed })).toBe("Deleted 2 keys in shot 2");
+  expect(says({ type: "batch", commands: removed })).toBe("Deleted 2 keyframes in shot 2");
 });
 
 test("what was done to captions is told by how many there are, or where one is", () => {
@@ -58,7 +58,7 @@ test("what was done to shots is told by their numbers, or how many they are", ()
   expect(shotChange({ name: "Bench" })).toBe("Named shot 1 “Bench”");
   expect(shotChange({ follow: { kind: "none" } }, ["gone"])).toBe("Changed the subject of a shot");
   expect(shotChange({ carry: true }, ["gone", "two"])).toBe("Changed how 2 shots begin");
-  expect(says({ type: "split-shot", frame: 40, kind: "turn" })).toBe("Added a turn in shot 1 at 00:00:01:10");
+  expect(says({ type: "split-shot", frame: 40, kind: "turn" })).toBe("Added a switch in shot 1 at 00:00:01:10");
   expect(says({ type: "move-cut", shotId: "two", frame: 40 })).toBe("Moved the cut before shot 2 to 00:00:01:10");
   const framing = { type: "set-framing" as const, versionId: "tall", shotIds: ["two"] };
   expect(says({ ...framing, change: { manner: "still" } })).toBe("Changed the manner of shot 2 in “Tall”");

@@ -168,8 +168,8 @@ describe("a framed shot", () => {
 
   test("says whom it follows and why", () => {
     expect(frame("auto")).toMatchObject({ subjectId: track.id, reason: "only face, 100% of the shot" });
-    expect(frame(`track:${track.id}`).reason).toBe("chosen by you");
-    expect(frame("none")).toMatchObject({ subjectId: null, reason: "follows nothing, as chosen" });
+    expect(frame(`track:${track.id}`).reason).toBe("set by you");
+    expect(frame("none")).toMatchObject({ subjectId: null, reason: "follows nothing, as set" });
   });
 
   test("jumps at a turn from one speaker to the other", () => {
@@ -193,6 +193,6 @@ describe("a framed shot", () => {
     // What is rendered is what the keys say, at the jump as well.
     for (const frame of [26, 27, 28, 29])
       expect(windowAt(framed.keys, frame).x).toBeCloseTo(framed.windows[frame]!.x, 3);
-    expect(framed.reason).toBe("two talk in turn, 1 turn");
+    expect(framed.reason).toBe("two talk in turn, 1 switch");
   });
 });

@@ -1,3 +1,4 @@
+import { clamped } from "~/core/clamped";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import {
   type FramingChange,
@@ -72,7 +73,7 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
               unit="%"
               hint={t.spaceAboveTheHeadAs}
               value={headroom}
-              onCommit={(value) => onChange({ headroom: Math.min(40, Math.max(0, value)) })}
+              onCommit={(value) => onChange({ headroom: clamped(value, 0, 40) })}
             />
           )}
           {enlargement !== undefined && (
@@ -80,8 +81,8 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
               label={t.enlargeUpTo}
               unit={t.times}
               hint={t.aFreeZoomStopsThere}
-              value={enlargement}
-              onCommit={(value) => onChange({ enlargement: Math.min(MAX_ENLARGEMENT, Math.max(1, value)) })}
+              value={Math.round(100 * enlargement)}
+              onCommit={(value) => onChange({ enlargement: clamped(value / 100, 1, MAX_ENLARGEMENT) })}
             />
           )}
         </div>
@@ -97,7 +98,7 @@ function FreeZoomEnd({ most, bears, enlargement }: { most: number; bears: number
   const end = bears > 1 ? t.stopsAt(bears) : t.cannotZoomIn;
   return (
     <p role="note" className="text-xs text-soft">
-      {t.anyCloserThePictureWould(end, Number(enlargement.toFixed(1)))}
+      {t.anyCloserThePictureWould(end, enlargement)}
     </p>
   );
 }

@@ -6,8 +6,8 @@ const answer = (body: unknown, status = 200) =>
 
 describe("an answer to a change", () => {
   test("that was made is no problem", async () => {
-    const outcome = await answer({ revision: 4, sentence: "Moved a key", difference: { sensitivity: 60 } });
-    expect(outcome).toEqual({ revision: 4, sentence: "Moved a key", difference: { sensitivity: 60 } });
+    const outcome = await answer({ revision: 4, sentence: "Moved a keyframe", difference: { sensitivity: 60 } });
+    expect(outcome).toEqual({ revision: 4, sentence: "Moved a keyframe", difference: { sensitivity: 60 } });
     expect(problemOf(outcome)).toBeNull();
   });
 

@@ -151,10 +151,15 @@ describe("a film on the desk", () => {
     await server.answer();
     session.step("undo");
     const difference = { handKeys: [{ versionId: "tall", pane: 0, removed: [10], put: [] }] };
-    server.next = { revision: 3, difference, sentence: "Added a key", history: { undo: null, redo: "Added a key" } };
+    server.next = {
+      revision: 3,
+      difference,
+      sentence: "Added a keyframe",
+      history: { undo: null, redo: "Added a keyframe" },
+    };
     await server.answer();
-    expect([frames(), session.getShown().history.redo]).toEqual([[], "Added a key"]);
-    expect(tell).toHaveBeenCalledWith("Undone: Added a key", "plain");
+    expect([frames(), session.getShown().history.redo]).toEqual([[], "Added a keyframe"]);
+    expect(tell).toHaveBeenCalledWith("Undone: Added a keyframe", "plain");
     session.step("undo");
     server.next = { revision: 3 };
     await server.answer();

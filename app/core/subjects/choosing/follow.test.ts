@@ -115,7 +115,7 @@ describe("following", () => {
       ["jump", "jump"],
       ["jump", "move"],
     ]);
-    expect(jumping).toMatchObject({ reason: "two talk in turn, 1 turn", certainty: 0.9 });
+    expect(jumping).toMatchObject({ reason: "two talk in turn, 1 switch", certainty: 0.9 });
     expect(plan("speaker", [large, small]).reason).toMatch(/^nobody seen speaking; /);
   });
 
@@ -144,14 +144,14 @@ describe("following", () => {
       [30, 60, "small"],
       [60, 90, "large", "near"],
     ]);
-    expect(set).toMatchObject({ reason: "2 turns, set by you", certainty: 1, trackId: "large" });
+    expect(set).toMatchObject({ reason: "2 switches, set by you", certainty: 1, trackId: "large" });
     expect(boxAt(set.spans[2]!.subject!.track, 70)!.width).toBe(480);
     // In a part of the shot those count that reach into it.
     const part = plan(turns([0, "large"], [30, "small"], [200, "near"]), [large, small, near], {
       shot: { start: 40, end: 90 },
     });
     expect(spansOf(part)).toEqual([[40, 90, "small"]]);
-    expect(plan(turns([0, "gone"]), [large]).reason).toMatch(/^what you chose is no longer in this shot; /);
+    expect(plan(turns([0, "gone"]), [large]).reason).toMatch(/^what you selected is no longer in this shot; /);
     const nobody = plan(turns([0, "large"], [30]), [large]);
     expect(nobody.spans[1]).toMatchObject({ start: 30, subject: null });
   });
