@@ -6,7 +6,7 @@ export default [
   route("space", "routes/space.ts"),
   route("own-files", "routes/own-files.ts"),
   route("own-files/:fileId", "routes/own-file.ts"),
-  route("house-styles", "routes/house-styles.ts"),
+  route("presets", "routes/presets.ts"),
   route("exports", "routes/exports.tsx"),
   route("films/:filmId", "routes/desk.tsx"),
   route("films/:filmId/tracks", "routes/tracks.ts"),

@@ -2,7 +2,7 @@ import { expect, test } from "@jest/globals";
 import { barsLines } from "./bars-line";
 import { parseActive } from "./options";
 
-test("an active area is four whole numbers, or the whole picture", () => {
+test("A picture area is four whole numbers, or the whole picture", () => {
   expect(parseActive("0,140,1920,800")).toEqual({ x: 0, y: 140, width: 1920, height: 800 });
   expect(parseActive("whole")).toBeNull();
   for (const wrong of ["", "0,140,1920", "0,140,1920,8", "-2,0,100,100", "0;0;100;100", "0,0,1e3,100"]) {

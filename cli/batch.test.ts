@@ -38,7 +38,7 @@ test("several films to several versions, in a format, with names by a pattern an
   const { status, stderr } = await gladPan(
     ...["export", path("films", "a.mp4"), path("films", "b.mp4"), ...args, "--name", "{version} {film}"],
   );
-  expect(stderr).toContain("90 × 160, 20 frames at 20 a second, with sound, 1 shot; checked.");
+  expect(stderr).toContain("90 × 160, 20 frames at 20 per second, with sound, 1 shot; checked.");
   expect(status).toBe(0);
   expect(readdirSync(path("out")).sort()).toEqual(
     ["90x160 a", "90x160 b", "96x96 a", "96x96 b"].flatMap((name) => [`${name}.json`, `${name}.webm`]),

@@ -30,7 +30,7 @@ const Entry = z.object({
   source: z.string(),
   settings: z.string(),
   out: z.string(),
-  state: z.enum(["done", "needs-a-look", "failed"]),
+  state: z.enum(["done", "check-failed", "failed"]),
   seconds: z.number(),
   /** What is wrong, where something is. */
   error: z.string().nullable(),
@@ -68,7 +68,7 @@ function readLog(file: string): Map<string, Entry> {
 
 /** What was asked for of a target, as a word. */
 function settingsOf({ size, framing, limitSeconds, above }: Target, options: BatchOptions, out: string): string {
-  const { versions, style, out: folder, name, log, watch, parts, reports, ...said } = { ...framing, ...options };
+  const { versions, preset, out: folder, name, log, watch, parts, reports, ...said } = { ...framing, ...options };
   const output = outputOf(options, out, above.output);
   return createHash("sha256")
     .update(JSON.stringify([size, said, limitSeconds, above, output]))
@@ -149,7 +149,7 @@ class Batch {
       try {
         const done = await convertFilm(file, { ...this.options, ...ONE_FILM_NOTHING }, targets, running);
         for (const [i, { faults, figures }] of done.entries()) {
-          const state = faults.length > 0 ? "needs-a-look" : "done";
+          const state = faults.length > 0 ? "check-failed" : "done";
           await this.note(entry(targets[i]!, { state, error: faults.join("; ") || null, bytes: figures.bytes }));
         }
       } catch (error) {
@@ -162,7 +162,7 @@ class Batch {
   }
 }
 
-const WORDS = { done: "done", "needs-a-look": "needs a look", failed: "failed" } as const;
+const WORDS = { done: "done", "check-failed": "check failed", failed: "failed" } as const;
 
 /** A table of what was done, in columns. */
 function tableOf(results: readonly Entry[]): string {
@@ -198,7 +198,7 @@ async function runBatch(folder: string, options: BatchOptions, command: Command,
   const { results } = batch;
   terminal.print(results.length > 0 ? tableOf(results) : "Nothing to do: every film has been converted.");
   if (results.some(({ state }) => state === "failed")) terminal.status = FAILED;
-  else if (results.some(({ state }) => state === "needs-a-look")) terminal.status = NEEDS_A_LOOK;
+  else if (results.some(({ state }) => state === "check-failed")) terminal.status = NEEDS_A_LOOK;
 }
 
 export const batchCommand = (terminal: Terminal): Command =>

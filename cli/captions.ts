@@ -33,7 +33,7 @@ function parseOffset(text: string): number {
 
 function parseRate(text: string): number {
   const fps = Number(text);
-  if (!(fps >= 1 && fps <= 1000)) throw new InvalidArgumentError("A rate is frames a second, such as 25 or 23.976.");
+  if (!(fps >= 1 && fps <= 1000)) throw new InvalidArgumentError("A rate is frames per second, such as 25 or 23.976.");
   return fps;
 }
 
@@ -41,7 +41,7 @@ export const addCaptionOptions = (command: Command): Command =>
   command
     .option("--captions <file>", "an SRT or WebVTT file; burnt in unless one of the next three says otherwise")
     .option("--captions-offset <seconds>", "how much later captions come than the file says", parseOffset, 0)
-    .option("--captions-rate <fps>", "frames a second that the captions were timed at, if not the film's", parseRate)
+    .option("--captions-rate <fps>", "frames per second that the captions were timed at, if not the film's", parseRate)
     .option("--burn", "draw the captions on the picture")
     .option("--sidecar", "write the captions beside the result, as SRT and WebVTT")
     .option("--track", "put the captions into the result as a text track");

@@ -1,6 +1,6 @@
-/** Prints the second looks of reports, and says by its exit code whether any is worse than may be. */
+/** Prints the flags of reports, and says by its exit code whether any is worse than may be. */
 import { Command, InvalidArgumentError } from "commander";
-import { readLooks } from "~/core/formats/read-report";
+import { readFlags } from "~/core/formats/read-report";
 import { formatTimecode } from "~/core/time/timecode";
 import { counted } from "~/texts/numbers";
 import { readReportFile } from "./read-report-file";
@@ -26,13 +26,13 @@ function parseSeverity(text: string): number {
 
 async function check(files: readonly string[], { limit, json }: CheckOptions, terminal: Terminal): Promise<void> {
   let worse = 0;
-  const lists = await Promise.all(files.map((file) => readReportFile(file, readLooks)));
-  for (const [i, { of: name, rate, looks }] of lists.entries()) {
-    const over = looks.filter(({ severity }) => severity > limit).length;
+  const lists = await Promise.all(files.map((file) => readReportFile(file, readFlags)));
+  for (const [i, { of: name, rate, flags }] of lists.entries()) {
+    const over = flags.filter(({ severity }) => severity > limit).length;
     worse += over;
     if (json) continue;
-    terminal.print(`${files[i]}: ${name}, ${counted(looks.length, "second look")}, ${over} worse than ${limit}`);
-    for (const { shot, start, end, severity, text } of looks.toSorted((a, b) => b.severity - a.severity)) {
+    terminal.print(`${files[i]}: ${name}, ${counted(flags.length, "flag")}, ${over} worse than ${limit}`);
+    for (const { shot, start, end, severity, text } of flags.toSorted((a, b) => b.severity - a.severity)) {
       const place = `${formatTimecode(start, rate)} to ${formatTimecode(end, rate)}`;
       terminal.print(`  ${String(severity).padStart(3)}  shot ${shot}, ${place}: ${text}`);
     }
@@ -40,7 +40,7 @@ async function check(files: readonly string[], { limit, json }: CheckOptions, te
   if (json) {
     terminal.print(
       JSON.stringify(
-        lists.map(({ of: name, looks }, i) => ({ report: files[i], of: name, looks })),
+        lists.map(({ of: name, flags }, i) => ({ report: files[i], of: name, flags })),
         null,
         2,
       ),
@@ -51,8 +51,8 @@ async function check(files: readonly string[], { limit, json }: CheckOptions, te
 
 export const checkCommand = (terminal: Terminal): Command =>
   new Command("check")
-    .description("print the second looks of reports; exits 3 if any is worse than the limit")
-    .argument("<reports...>", "JSON files that `convert`, `solve` or the page of second looks has written")
-    .option("--limit <severity>", "how bad a second look may be, from 0 to 100", parseSeverity, USUAL_LIMIT)
+    .description("print the flags of reports; exits 3 if any is worse than the limit")
+    .argument("<reports...>", "JSON files that `convert`, `solve` or the page of flags has written")
+    .option("--limit <severity>", "how bad a flag may be, from 0 to 100", parseSeverity, USUAL_LIMIT)
     .option("--json", "print them as JSON")
     .action((files: string[], options: CheckOptions) => check(files, options, terminal));

@@ -32,10 +32,10 @@ import type { Terminal } from "./terminal";
 
 /** What can be said of how a film is converted. */
 export interface ConvertOptions
-  extends TargetOptions, FilmChoices, CaptionOptions, OutputOptions, Pick<FindOptions, "mark" | "active"> {
+  extends TargetOptions, FilmChoices, CaptionOptions, OutputOptions, Pick<FindOptions, "mark" | "pictureArea"> {
   from?: number;
   to?: number;
-  drop: FrameRange[];
+  leaveOut: FrameRange[];
   /** The folder in which parts of renders are kept. */
   parts?: string;
   /** A report of `analyse` or `convert`, in place of looking through the film. */
@@ -68,13 +68,15 @@ function rangeFrom(options: ConvertOptions, film: FilmFile): FrameRange {
 }
 
 /** What of that is converted. */
-function keptFrom(range: FrameRange, { drop }: ConvertOptions, film: FilmFile): FrameRange[] {
-  const beyond = drop.find(({ end }) => end > film.info.frames);
+function keptFrom(range: FrameRange, { leaveOut }: ConvertOptions, film: FilmFile): FrameRange[] {
+  const beyond = leaveOut.find(({ end }) => end > film.info.frames);
   if (beyond) {
-    throw new UsageError(`${film.name} has ${film.info.frames} frames; --drop ${rangeKey(beyond)} is beyond its end`);
+    throw new UsageError(
+      `${film.name} has ${film.info.frames} frames; --leave-out ${rangeKey(beyond)} is beyond its end`,
+    );
   }
-  const kept = withoutRanges([range], joinRanges(drop));
-  if (kept.length === 0) throw new UsageError("--drop leaves nothing of the film");
+  const kept = withoutRanges([range], joinRanges(leaveOut));
+  if (kept.length === 0) throw new UsageError("--leave-out leaves nothing of the film");
   return kept;
 }
 
@@ -140,8 +142,8 @@ async function convertTo(
   }
   const sound = figures.soundSeconds === null ? "no sound" : "with sound";
   const wrong = faultsIn(figures);
-  const checked = wrong.length > 0 ? `it needs a look: ${wrong.join("; ")}.` : "checked.";
-  const line = `${out}: ${figures.width} × ${figures.height}, ${figures.frames} frames at ${figures.rate} a second, ${sound}, ${counted(laid.shots.length, "shot")}; ${checked}`;
+  const checked = wrong.length > 0 ? `check failed: ${wrong.join("; ")}.` : "checked.";
+  const line = `${out}: ${figures.width} × ${figures.height}, ${figures.frames} frames at ${figures.rate} per second, ${sound}, ${counted(laid.shots.length, "shot")}; ${checked}`;
   return { out, line, figures, faults: wrong };
 }
 
@@ -201,7 +203,7 @@ export async function convertFilm(
       ? await findShots(
           film,
           range,
-          { follow: ruleOf(options), mark: options.mark, active: options.active },
+          { follow: ruleOf(options), mark: options.mark, pictureArea: options.pictureArea },
           {
             signal,
             onProgress: (share) => progress.show({ number: 1, of, what: "Looking for shots and people" }, share),

@@ -33,7 +33,7 @@ const leftovers = () => readdirSync(folder).filter((name) => name.includes(".par
 test("writes a checked file and a report that holds against the truth", async () => {
   const args = ["--size", "540x960", "--out", path("a.mp4"), "--report", path("a.json")];
   const { status, stderr } = await convert(clip("two-shots"), ...args);
-  expect(stderr).toContain("540 × 960, 99 frames at 30 a second, with sound, 2 shots; checked.");
+  expect(stderr).toContain("540 × 960, 99 frames at 30 per second, with sound, 2 shots; checked.");
   expect(status).toBe(0);
   expect(measure(path("a.mp4"))).toEqual({ size: [540, 960], pixels: "1:1", frames: 99, rate: "30/1", sounds: 1 });
   const report = reportIn("a.json");
@@ -55,12 +55,12 @@ test("follows a mark, in its shot, over a stretch of the film", async () => {
   const box = kite.boxes[65 - kite.start]!;
   const { status } = await convert(
     ...[clip("two-shots"), "--size", "90x160", "--out", path("b.mp4"), "--report", path("b.json")],
-    ...["--from", "45", "--to", "85", "--mark", `65:${box.join(",")}`, "--manner", "chase"],
+    ...["--from", "45", "--to", "85", "--mark", `65:${box.join(",")}`, "--movement", "chase"],
   );
   expect(status).toBe(0);
   const report = reportIn("b.json");
   expect(report.shots).toHaveLength(1);
-  expect(report.shots[0]).toMatchObject({ start: 45, end: 85, manner: "chase", subject: "mark-1" });
+  expect(report.shots[0]).toMatchObject({ start: 45, end: 85, movement: "chase", subject: "mark-1" });
   expect(report.tracks.find((track) => track.id === "mark-1")!.kind).toBe("mark");
   expect(measure(path("b.mp4"))).toMatchObject({ frames: 40, sounds: 1 });
 });
@@ -68,7 +68,7 @@ test("follows a mark, in its shot, over a stretch of the film", async () => {
 test("drops stretches: the file is as much shorter, and the window may jump where one was", async () => {
   const { status, stderr } = await convertFound(
     ...["--size", "90x160", "--out", path("drop.mp4"), "--report", path("drop.json")],
-    ...["--to", "60", "--drop", "20-35", "--drop", "30-40"],
+    ...["--to", "60", "--leave-out", "20-35", "--leave-out", "30-40"],
   );
   expect(stderr).toContain("40 frames");
   expect(status).toBe(0);
@@ -86,7 +86,7 @@ test("takes captions along: on the picture, beside the file and as a track, with
   writeFileSync(path("talk.srt"), srt);
   const { status, stderr } = await convertFound(
     ...["--size", "180x320", "--out", path("said.mp4"), "--captions", path("talk.srt"), "--burn", "--sidecar"],
-    ...["--track", "--to", "60", "--drop", "20-30"],
+    ...["--track", "--to", "60", "--leave-out", "20-30"],
   );
   expect([status, stderr]).toEqual([
     0,
@@ -113,32 +113,32 @@ test("takes captions along: on the picture, beside the file and as a track, with
   expect(existsSync(path("no.mp4"))).toBe(false);
 });
 
-test("makes the versions of a house style, as the style says where no option says otherwise", async () => {
+test("makes the versions of a preset, as the style says where no option says otherwise", async () => {
   const BARE = {
     ...{ layers: [], safeArea: null, captions: USUAL_CAPTIONS, checkLimits: USUAL_LIMITS },
-    ...{ seenLooks: [], output: USUAL_OUTPUT },
+    ...{ reviewedFlags: [], output: USUAL_OUTPUT },
   };
   process.env.GLAD_PAN_DATA = path("library");
   libraryWith(path("library"), {
     id: "s",
     name: "Festival clips",
     versions: [
-      { name: "Reel", width: 90, height: 160, limitSeconds: 1, usual: { manner: "still", calm: 80 }, ...BARE },
-      { name: "Feed", width: 96, height: 96, limitSeconds: null, usual: { manner: "chase" }, ...BARE },
+      { name: "Reel", width: 90, height: 160, limitSeconds: 1, usual: { movement: "still", calm: 80 }, ...BARE },
+      { name: "Feed", width: 96, height: 96, limitSeconds: null, usual: { movement: "chase" }, ...BARE },
     ],
   });
   const args = ["--out", path("styled.mp4"), "--report", path("styled.json"), "--to", "40"];
-  const { stderr, status } = await convertFound("--style", "festival CLIPS", ...args);
-  expect(stderr).toContain("it needs a look: it lasts 1.3 s, over its limit of 1 s");
+  const { stderr, status } = await convertFound("--preset", "festival CLIPS", ...args);
+  expect(stderr).toContain("check failed: it lasts 1.3 s, over its limit of 1 s");
   expect(status).toBe(3);
   expect(measure(path("styled 90x160.mp4"))).toMatchObject({ size: [90, 160], frames: 40 });
   expect(measure(path("styled 96x96.mp4"))).toMatchObject({ size: [96, 96], frames: 40 });
-  const manners = ["90x160", "96x96"].map((size) => reportIn(`styled ${size}.json`).shots[0]!.manner);
-  expect(manners).toEqual(["still", "chase"]);
-  expect((await convertFound("--style", "Nobody's", "--out", path("x.mp4"))).stderr).toContain(
+  const movements = ["90x160", "96x96"].map((size) => reportIn(`styled ${size}.json`).shots[0]!.movement);
+  expect(movements).toEqual(["still", "chase"]);
+  expect((await convertFound("--preset", "Nobody's", "--out", path("x.mp4"))).stderr).toContain(
     'there are "Festival clips"',
   );
-  const both = await convertFound("--style", "Festival clips", "--size", "360x640", "--out", path("x.mp4"));
+  const both = await convertFound("--preset", "Festival clips", "--size", "360x640", "--out", path("x.mp4"));
   expect(both.status).toBe(2);
   delete process.env.GLAD_PAN_DATA;
 });
@@ -178,13 +178,13 @@ test("refuses what is no film in one line, exits with 1, and leaves nothing", as
 
 test.each([
   [["--size", "361x640", "--out", "x.mp4"], "must be even"],
-  [["--size", "360x640", "--out", "x.mp4", "--manner", "wild"], "still, glide, chase"],
+  [["--size", "360x640", "--out", "x.mp4", "--movement", "wild"], "still, glide, chase"],
   [["--size", "360x640", "--out", "x.mp4", "--mark", "5:1,2"], "FRAME:X,Y,WIDTH,HEIGHT"],
   [["--size", "360x640", "--out", "x.mp4", "--from", "50", "--to", "40"], "--from must come before --to"],
   [["--size", "360x640", "--out", "x.mp4", "--to", "500"], "beyond its end"],
-  [["--size", "360x640", "--out", "x.mp4", "--drop", "40"], "written A-B"],
-  [["--size", "360x640", "--out", "x.mp4", "--drop", "90-120"], "beyond its end"],
-  [["--size", "360x640", "--out", "x.mp4", "--drop", "0-99"], "leaves nothing"],
+  [["--size", "360x640", "--out", "x.mp4", "--leave-out", "40"], "written A-B"],
+  [["--size", "360x640", "--out", "x.mp4", "--leave-out", "90-120"], "beyond its end"],
+  [["--size", "360x640", "--out", "x.mp4", "--leave-out", "0-99"], "leaves nothing"],
   [["--size", "360x640", "--out", "x.avi"], "must end in .mp4"],
   [["--out", "x.mp4"], "--size"],
 ])("wrong usage %j exits with 2 and says why", async (args, reason) => {

@@ -12,7 +12,7 @@ export function convertCommand(terminal: Terminal): Command {
     .description("convert one film without the app")
     .argument("<film>", "the film to convert")
     .option("--size <size>", "size of the result, such as 1080x1920", parseSize)
-    .option("--style <name>", "make the versions of a house style of the library instead")
+    .option("--preset <name>", "make the versions of a preset of the library instead")
     .requiredOption("--out <file>", "the file to write; its extension says in which format")
     .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)");
   return addConvertOptions(command)
@@ -20,7 +20,7 @@ export function convertCommand(terminal: Terminal): Command {
     .option("--share <K/N>", "make one of N shares of the parts and join nothing; needs --parts", parseShare)
     .option("--from <frame>", "first frame to convert", parseFrame)
     .option("--to <frame>", "first frame not to convert", parseFrame)
-    .option("--drop <A-B>", "leave out frames A up to B; may be given again", collectDrop, [])
+    .option("--leave-out <A-B>", "leave out frames A up to B; may be given again", collectDrop, [])
     .action(async (file: string, options: ConvertOptions, of: Command) => {
       const targets = targetsOf(options, of);
       for (const { out, above } of targets) await requireEncoder(outputOf(options, out, above.output));

@@ -11,13 +11,13 @@ import { parseShapes, targetsIn, type VersionOptions } from "./version-targets";
 export const addVersionOptions = (command: Command): Command =>
   addCommonOptions(command)
     .option("--versions <shapes>", "shapes such as 9x16,4x5,1x1, or sizes such as 720x1280", parseShapes)
-    .option("--style <name>", "make the versions of a house style of the library instead")
+    .option("--preset <name>", "make the versions of a preset of the library instead")
     .requiredOption("--out <folder>", "the folder to write to")
     .option("--name <pattern>", "how files are called: {film}, {version}, {size}, {date}, {number}", USUAL_PATTERN)
     .option("--reports", "write a report beside each file, as JSON (docs/formats.md)");
 
 /** One film alone has no marks, frames or captions here: those are said of a single film with `convert`. */
-export const ONE_FILM_NOTHING = { mark: [], drop: [], captionsOffset: 0 };
+export const ONE_FILM_NOTHING = { mark: [], leaveOut: [], captionsOffset: 0 };
 
 export function exportCommand(terminal: Terminal): Command {
   return addVersionOptions(

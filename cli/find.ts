@@ -13,7 +13,7 @@ import { type MarkOption, UsageError } from "./options";
 export interface FindOptions {
   follow: FollowRule;
   mark: MarkOption[];
-  active?: Box | null;
+  pictureArea?: Box | null;
 }
 
 /** A shot with what was found in it and whom it follows. */
@@ -31,10 +31,10 @@ function requireMarks(film: FilmFile, range: FrameRange, marks: readonly MarkOpt
   }
 }
 
-function requireActive({ info }: FilmFile, active: FindOptions["active"]): void {
+function requireActive({ info }: FilmFile, active: FindOptions["pictureArea"]): void {
   if (!active || boxContains(wholeOf(info.picture), active)) return;
   const { width, height } = info.picture;
-  throw new UsageError(`the active area reaches beyond the picture, which is ${width} × ${height}`);
+  throw new UsageError(`the picture area reaches beyond the picture, which is ${width} × ${height}`);
 }
 
 /** Several marks in one shot are of one thing, which is followed there. */
@@ -63,8 +63,13 @@ export async function findShots(
   { onProgress, signal }: { onProgress: (share: number) => void; signal: AbortSignal },
 ): Promise<{ shots: FoundShot[]; lacking: Lacking; faults: PictureFaults }> {
   requireMarks(film, range, options.mark);
-  requireActive(film, options.active);
-  const { shots, undecoded, faults } = await analyseAtOnce(film, { range, signal, onProgress, active: options.active });
+  requireActive(film, options.pictureArea);
+  const { shots, undecoded, faults } = await analyseAtOnce(film, {
+    range,
+    signal,
+    onProgress,
+    active: options.pictureArea,
+  });
   const found: FoundShot[] = [];
   for (const shot of shots) found.push(await withMark(film, shot, options, signal));
   return { shots: found, lacking: lackingOf(film.info, undecoded), faults };

@@ -5,16 +5,16 @@ import {
   parseEdge,
   parseLayout,
   parseMustHave,
-  parseManner,
+  parseMovement,
   parsePlace,
   parseZoom,
   ruleOf,
 } from "./framing-options";
 
 describe("what is said of the framing", () => {
-  test("manners go by name", () => {
-    expect(["auto", "still"].map(parseManner)).toEqual(["auto", "still"]);
-    expect(() => parseManner("Still")).toThrow("auto, still, glide, chase");
+  test("movements go by name", () => {
+    expect(["auto", "still"].map(parseMovement)).toEqual(["auto", "still"]);
+    expect(() => parseMovement("Still")).toThrow("auto, still, glide, chase");
   });
 
   test("a zoom is fixed or free, with factors within reason", () => {

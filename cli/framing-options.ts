@@ -8,15 +8,15 @@ import {
   END_CHOICES,
   EYE_LINE_RANGE,
   FramingSettings,
-  MANNER_CHOICES,
-  type MannerChoice,
-  MAX_ENLARGEMENT,
+  MOVEMENT_CHOICES,
+  type MovementChoice,
+  MOST_SCALE,
   MAX_ZOOM,
   MOST_OFFSET,
   USUAL_FRAMING,
   Zoom,
 } from "~/core/path/framing-settings";
-import { HOLD_RANGE, TURN_STYLES } from "~/core/subjects/attention/attention-settings";
+import { SHORTEST_STAY, SWITCH_STYLES } from "~/core/subjects/attention/attention-settings";
 import { numberOfLetter, personId } from "~/core/subjects/choosing/people";
 import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
 import { type BackdropFile, isFilmFile } from "./own-files";
@@ -24,7 +24,7 @@ import { addFollowOption } from "./options";
 
 /** An option is called as the setting that it sets. */
 export interface FramingOptions extends Omit<FramingSettings, "panes" | "backdrop"> {
-  /** What the panes of a stack are; no option says it, but a house style may. */
+  /** What the panes of a stack are; no option says it, but a preset may. */
   panes?: FramingSettings["panes"];
   /** Where a picture that does not fill the frame stands in it; where the layout has it if left out. */
   place?: number;
@@ -36,10 +36,10 @@ export interface FramingOptions extends Omit<FramingSettings, "panes" | "backdro
 /** How far a free zoom goes in if nobody says. */
 const USUAL_MOST = 1.5;
 
-export function parseManner(text: string): MannerChoice {
-  const manner = MANNER_CHOICES.find((name) => name === text);
-  if (!manner) throw new InvalidArgumentError(`A manner is one of ${MANNER_CHOICES.join(", ")}.`);
-  return manner;
+export function parseMovement(text: string): MovementChoice {
+  const movement = MOVEMENT_CHOICES.find((name) => name === text);
+  if (!movement) throw new InvalidArgumentError(`A movement is one of ${MOVEMENT_CHOICES.join(", ")}.`);
+  return movement;
 }
 
 export const numberFrom =
@@ -165,12 +165,12 @@ export const ruleOf = ({ follow, keepBoth }: Pick<FramingOptions, "follow" | "ke
 export const addFramingOptions = (command: Command): Command =>
   addFollowOption(command)
     .option(
-      "--manner <manner>",
-      `how the window moves: ${MANNER_CHOICES.join(", ")}`,
-      parseManner,
-      USUAL_FRAMING.manner,
+      "--movement <movement>",
+      `how the window moves: ${MOVEMENT_CHOICES.join(", ")}`,
+      parseMovement,
+      USUAL_FRAMING.movement,
     )
-    .option("--calm <0..100>", "how calm it moves; 50 is the manner's own", numberFrom(0, 100), USUAL_FRAMING.calm)
+    .option("--calm <0..100>", "how calm it moves; 50 is the movement's own", numberFrom(0, 100), USUAL_FRAMING.calm)
     .option("--zoom <zoom>", "how large the window is: fixed:N, or free[:MIN-MAX]", parseZoom, USUAL_FRAMING.zoom)
     .option(
       "--headroom <percent>",
@@ -179,10 +179,10 @@ export const addFramingOptions = (command: Command): Command =>
       USUAL_FRAMING.headroom,
     )
     .option(
-      "--enlargement <times>",
-      "how much the picture may be enlarged: a free zoom goes no nearer, any other gets a second look",
-      numberFrom(1, MAX_ENLARGEMENT),
-      USUAL_FRAMING.enlargement,
+      "--largest-scale <percent>",
+      "the largest scale of the picture in percent: a free zoom goes no closer, any other zoom gets a flag",
+      (text) => numberFrom(100, 100 * MOST_SCALE)(text) / 100,
+      USUAL_FRAMING.largestScale,
     )
     .addOption(
       new Option("--keep-end <end>", "the end to keep of an animal or a thing that is wider than the window")
@@ -225,15 +225,15 @@ export const addFramingOptions = (command: Command): Command =>
       USUAL_FRAMING.edge,
     )
     .option(
-      "--hold <seconds>",
-      "how long the window stays with a subject at least before it goes over to another within a shot",
-      numberFrom(HOLD_RANGE.least, HOLD_RANGE.most),
-      USUAL_FRAMING.hold,
+      "--shortest-stay <seconds>",
+      "the shortest time the window stays with a subject before it switches to another within a shot",
+      numberFrom(SHORTEST_STAY.least, SHORTEST_STAY.most),
+      USUAL_FRAMING.shortestStay,
     )
     .addOption(
-      new Option("--turns <how>", "how the window gets from one subject to the next within a shot")
-        .choices(TURN_STYLES)
-        .default(USUAL_FRAMING.turns),
+      new Option("--switch-by <how>", "how the window gets from one subject to the next within a shot: it cuts or pans")
+        .choices(SWITCH_STYLES)
+        .default(USUAL_FRAMING.switchBy),
     )
     .option(
       "--must-have <who>",

@@ -5,7 +5,7 @@ import { USUAL_LIMITS } from "~/core/checks/check-settings";
 import type { Lacking } from "~/core/checks/lacking-pictures";
 import { NO_FAULTS, type PictureFaults } from "~/core/checks/picture-faults";
 import type { VersionLayers } from "~/core/composition/shown";
-import { listedLook } from "~/core/formats/looks";
+import { listedFlag } from "~/core/formats/flags";
 import { makeReport, Report, type ReportedFilm } from "~/core/formats/report";
 import type { Size } from "~/core/geometry/box";
 import type { ShotFraming } from "~/core/path/shot-framing";
@@ -16,7 +16,7 @@ import type { FrameRange } from "~/core/time/rate";
 import { partsWithin } from "~/core/time/ranges";
 import { lay, type LaidVersion } from "~/core/version/lay";
 import type { ShotSettings } from "~/core/version/shot-settings";
-import { versionLooks } from "~/core/version/version-looks";
+import { versionFlags } from "~/core/version/version-flags";
 import { type ReadyOptions, settingsOf } from "./framing-options";
 
 /** A shot that was found, and whom it follows. */
@@ -47,19 +47,19 @@ interface Known {
   above?: Pick<VersionLayers, "layers" | "safeArea">;
 }
 
-/** The report of a version, with what deserves a second look in it. */
+/** The report of a version, with what deserves a flag in it. */
 export function reportOf(
   film: Omit<ReportedFilm, "lacking">,
   laid: LaidVersion,
   { lacking, faults = NO_FAULTS, captions, above: { layers, safeArea } = { layers: [], safeArea: null } }: Known,
 ): Report {
-  const looks = versionLooks(laid, {
+  const flags = versionFlags(laid, {
     ...{ lacking, faults, captions: captions ?? [], layers, safeArea },
     ...{ pace: USUAL_CAPTIONS.rules.pace, limits: USUAL_LIMITS },
   });
   return Report.parse({
     ...makeReport({ ...film, lacking }, laid),
-    looks: looks.flatMap((ofShot, i) => ofShot.map((look) => listedLook({ ...look, shot: i + 1 }))),
+    flags: flags.flatMap((ofShot, i) => ofShot.map((look) => listedFlag({ ...look, shot: i + 1 }))),
     captions,
   });
 }

@@ -15,13 +15,13 @@ import type { Terminal } from "./terminal";
 /** How a film is taken, as it is said on the command line. */
 export interface FilmChoices {
   /** Which of its sounds, from 1 on. */
-  sound?: number;
+  audioTrack?: number;
   fields?: boolean;
 }
 
 export const addFilmOptions = (command: Command): Command =>
   command
-    .option("--sound <number>", "which of the film's sounds to use, from 1 on; its usual one if left out", parseSound)
+    .option("--audio-track <number>", "the audio track to use, from 1; the default one if left out", parseSound)
     .option("--fields", "make each field of an interlaced film a frame, at double rate");
 
 function parseSound(text: string): number {
@@ -29,9 +29,9 @@ function parseSound(text: string): number {
   return Number(text);
 }
 
-function taken(info: FilmInfo, name: string, { sound, fields }: FilmChoices): FilmInfo {
+function taken(info: FilmInfo, name: string, { audioTrack, fields }: FilmChoices): FilmInfo {
   try {
-    const heard = sound === undefined ? info : withSound(info, sound - 1);
+    const heard = audioTrack === undefined ? info : withSound(info, audioTrack - 1);
     return fields ? withFields(heard) : heard;
   } catch (error) {
     if (error instanceof Refusal) throw new UsageError(`${name}: ${error.message}`);

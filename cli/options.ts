@@ -113,7 +113,7 @@ export function parseActive(text: string): Box | null {
   const [x, y, width, height] = numbers ?? [];
   if (!width || !height || width < LEAST_ACTIVE_SIDE || height < LEAST_ACTIVE_SIDE) {
     throw new InvalidArgumentError(
-      `An active area is written X,Y,WIDTH,HEIGHT, such as 0,140,1920,800, with sides of at least ${LEAST_ACTIVE_SIDE} pixels; or whole.`,
+      `A picture area is written X,Y,WIDTH,HEIGHT, such as 0,140,1920,800, with sides of at least ${LEAST_ACTIVE_SIDE} pixels; or whole.`,
     );
   }
   return { x: x!, y: y!, width, height };
@@ -121,7 +121,7 @@ export function parseActive(text: string): Box | null {
 
 export const addActiveOption = (command: Command): Command =>
   command.option(
-    "--active <area>",
-    "what of the picture is not the film's own bars: X,Y,W,H, or whole; found by itself if left out",
+    "--picture-area <area>",
+    "the part of the picture inside its letterbox: X,Y,W,H, or whole; found automatically if left out",
     parseActive,
   );

@@ -52,7 +52,7 @@ const FRACTIONS: Readonly<Record<string, Rate>> = {
 function parseFps(text: string): Rate {
   const rate = FRACTIONS[text] ?? parseRate(text.includes("/") ? text : `${text}/1`);
   if (!rate || rate.num / rate.den > 240 || !Number.isInteger(rate.num)) {
-    throw new InvalidArgumentError("A frame rate is frames a second, such as 25, 29.97 or 30000/1001.");
+    throw new InvalidArgumentError("A frame rate is frames per second, such as 25, 29.97 or 30000/1001.");
   }
   return rate;
 }
@@ -63,7 +63,7 @@ export const addOutputOptions = (command: Command): Command =>
     .option("--quality <quality>", `${QUALITIES.join(", ")}, or the encoder's own number`, parseQuality)
     .option("--most-mb <megabytes>", "how large the file may be; two passes", within("A size", 0.1, 1_000_000))
     .option("--bit-depth <bits>", "8 or 10 bits a sample; as many as the film has if left out", parseBitDepth)
-    .option("--fps <rate>", "frames a second, if not the film's; frames are repeated or left out", parseFps)
+    .option("--fps <rate>", "frames per second, if not the film's; frames are repeated or left out", parseFps)
     .option("--blend", "with --fps: mix two frames where one lies between them")
     .option(
       "--loudness <lufs>",
@@ -82,7 +82,7 @@ function formatOf(file: string): FormatId | undefined {
 /**
  * How a file is to be encoded.
  *
- * @param usual what a house style says
+ * @param usual what a preset says
  * @throws UsageError if the name does not fit the format, or the options do not fit one another
  */
 export function outputOf(options: OutputOptions, file: string, usual: OutputSettings = USUAL_OUTPUT): OutputSettings {

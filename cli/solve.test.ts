@@ -15,13 +15,13 @@ afterAll(() => rmSync(folder, { recursive: true }));
 const path = (name: string) => join(folder, name);
 const solve = (...args: string[]) => gladPan("solve", ...args);
 
-test("lays a path of another shape and manner from what was found before", async () => {
+test("lays a path of another shape and movement from what was found before", async () => {
   writeFound("upright-25", path("found.json"));
   const { status, stderr } = await solve(
-    ...[path("found.json"), "--size", "720x1280", "--manner", "still", "--zoom", "fixed:1.5"],
+    ...[path("found.json"), "--size", "720x1280", "--movement", "still", "--zoom", "fixed:1.5"],
     ...["--report", path("solved.json")],
   );
-  expect(stderr).toContain("solved.json: 1 shot, 1 key.");
+  expect(stderr).toContain("solved.json: 1 shot, 1 keyframe.");
   expect(status).toBe(0);
   const solved = Report.parse(JSON.parse(readFileSync(path("solved.json"), "utf8")));
   expect(solved.target).toEqual({ width: 720, height: 1280 });

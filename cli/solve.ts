@@ -27,7 +27,7 @@ async function solve(file: string, options: SolveOptions, terminal: Terminal): P
   const report = reportOf(film, laid, { lacking: film.lacking });
   await writeAside(options.report, (aside) => writeFile(aside, `${JSON.stringify(report)}\n`));
   const keys = report.shots.reduce((sum, shot) => sum + shot.keys.length, 0);
-  terminal.tell(`${options.report}: ${counted(report.shots.length, "shot")}, ${counted(keys, "key")}.`);
+  terminal.tell(`${options.report}: ${counted(report.shots.length, "shot")}, ${counted(keys, "keyframe")}.`);
 }
 
 export function solveCommand(terminal: Terminal): Command {

@@ -1,18 +1,18 @@
-/** What a film is converted to: one version that the options speak of, or those of a house style. */
+/** What a film is converted to: one version that the options speak of, or those of a preset. */
 import { join, parse } from "node:path";
 import type { Command } from "commander";
-import type { VersionStyle } from "~/core/edits/house-style";
+import type { PresetVersion } from "~/core/edits/preset";
 import { USUAL_CAPTIONS } from "~/core/captions/caption-settings";
 import { USUAL_OUTPUT } from "~/core/formats/output-settings";
 import type { ReadLayers } from "~/core/formats/layers";
 import type { Size } from "~/core/geometry/box";
-import { libraryStyle } from "~/library/films/library-style.server";
+import { libraryPreset } from "~/library/films/library-preset.server";
 import type { FramingOptions } from "./framing-options";
 import { UsageError } from "./options";
 
 export interface TargetOptions extends FramingOptions {
   size?: Size;
-  style?: string;
+  preset?: string;
   out: string;
   report?: string;
   /** What lies above the picture; as the style has it if left out. */
@@ -34,7 +34,7 @@ export interface Target {
   framing: FramingOptions;
   limitSeconds: number | null;
   /** What lies above the picture. */
-  above: Pick<VersionStyle, "layers" | "safeArea" | "captions" | "output">;
+  above: Pick<PresetVersion, "layers" | "safeArea" | "captions" | "output">;
 }
 
 /** "out.mp4" for a version of several: "out 1080x1920.mp4". */
@@ -47,7 +47,7 @@ function nameFor(file: string, { width, height }: Size, taken: ReadonlySet<strin
 }
 
 /** How a version of a style is framed, where no option says otherwise. */
-function framingOf({ usual }: VersionStyle, options: FramingOptions, isSaid: (option: string) => boolean) {
+function framingOf({ usual }: PresetVersion, options: FramingOptions, isSaid: (option: string) => boolean) {
   const { follow, ...settings } = usual;
   const framing = { ...settings, ...(follow && !isSaid("keepBoth") ? { follow } : {}) };
   const unsaid = Object.fromEntries(Object.entries(framing).filter(([option]) => !isSaid(option)));
@@ -55,7 +55,7 @@ function framingOf({ usual }: VersionStyle, options: FramingOptions, isSaid: (op
 }
 
 /** The same, by which options of a command were said. */
-export function framedBy(version: VersionStyle, options: FramingOptions, command: Command): FramingOptions {
+export function framedBy(version: PresetVersion, options: FramingOptions, command: Command): FramingOptions {
   return framingOf(version, options, (option) => command.getOptionValueSource(option) === "cli");
 }
 
@@ -67,11 +67,11 @@ export function framedBy(version: VersionStyle, options: FramingOptions, command
  * @throws StartError if there is no such style
  */
 export function targetsOf(options: TargetOptions, command: Command): Target[] {
-  const { size, style, out, report } = options;
-  if (size && style !== undefined) throw new UsageError("use --size or --style, not both; the style has sizes");
+  const { size, preset, out, report } = options;
+  if (size && preset !== undefined) throw new UsageError("use --size or --preset, not both; the preset has sizes");
   if (size) return [{ size, out, report, framing: options, limitSeconds: null, above: NOTHING_ABOVE }];
-  if (style === undefined) throw new UsageError("--size is needed, or --style for the sizes of a house style");
-  const { versions } = libraryStyle(style);
+  if (preset === undefined) throw new UsageError("--size is needed, or --preset for the sizes of a preset");
+  const { versions } = libraryPreset(preset);
   const taken = new Set<string>();
   return versions.map((version) => {
     const target = { width: version.width, height: version.height };

@@ -1,10 +1,10 @@
-/** What films are exported to in one go: shapes, or the versions of a house style, in a folder. */
+/** What films are exported to in one go: shapes, or the versions of a preset, in a folder. */
 import { basename, join, parse } from "node:path";
 import { type Command, InvalidArgumentError } from "commander";
 import { freeName, nameBy, namePartsOf } from "~/core/formats/file-names";
 import { outputFormat } from "~/core/formats/output-formats";
 import type { Size } from "~/core/geometry/box";
-import { libraryStyle } from "~/library/films/library-style.server";
+import { libraryPreset } from "~/library/films/library-preset.server";
 import type { ConvertOptions } from "./convert-film";
 import { parseSize, UsageError } from "./options";
 import { outputOf } from "./output-options";
@@ -36,7 +36,7 @@ export function parseShapes(text: string): Shape[] {
 
 export interface VersionOptions extends ConvertOptions {
   versions?: Shape[];
-  style?: string;
+  preset?: string;
   out: string;
   name: string;
   report?: never;
@@ -50,12 +50,12 @@ export interface VersionOptions extends ConvertOptions {
  * @throws UsageError where neither shapes nor a style is said, or both are
  */
 export function targetsIn(file: string, options: VersionOptions, command: Command, taken: Set<string>): Target[] {
-  const { versions, style, out: folder, name: pattern } = options;
-  if (versions && style !== undefined) throw new UsageError("use --versions or --style, not both");
-  if (!versions && style === undefined) throw new UsageError("--versions is needed, or --style");
+  const { versions, preset, out: folder, name: pattern } = options;
+  if (versions && preset !== undefined) throw new UsageError("use --versions or --preset, not both");
+  if (!versions && preset === undefined) throw new UsageError("--versions is needed, or --preset");
   const wanted = versions
     ? versions.map((shape) => ({ ...shape, framing: options, limitSeconds: null, above: NOTHING_ABOVE }))
-    : libraryStyle(style!).versions.map((version) => ({
+    : libraryPreset(preset!).versions.map((version) => ({
         ...{ name: version.name, width: version.width, height: version.height },
         ...{ framing: framedBy(version, options, command), limitSeconds: version.limitSeconds, above: version },
       }));

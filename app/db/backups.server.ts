@@ -67,7 +67,7 @@ export async function makeBackup(db: Db, folder: string, why?: string, now = Dat
 /** What of a library nobody but its editor could make again, and what took long to find. */
 const WORK = [
   "SELECT id, name, file, revision, findings, put_away, deleted_at FROM films ORDER BY id",
-  "SELECT * FROM house_styles ORDER BY id",
+  "SELECT * FROM presets ORDER BY id",
   "SELECT film_id, id, name, deleted FROM checkpoints ORDER BY film_id, id",
   "SELECT film_id, replaced_at FROM replaced_sources ORDER BY film_id, replaced_at",
   "SELECT id, state FROM jobs WHERE kind = 'render' ORDER BY id",
@@ -82,7 +82,7 @@ function printOf(db: Db): string {
 
 /** Whether there is nothing in a library. */
 export const isEmpty = (db: Db): boolean =>
-  db.prepare("SELECT 1 FROM films UNION ALL SELECT 1 FROM house_styles LIMIT 1").get() === undefined;
+  db.prepare("SELECT 1 FROM films UNION ALL SELECT 1 FROM presets LIMIT 1").get() === undefined;
 
 /** Whether there is any work in a library that a backup, if there is one, does not have. */
 function hasNewWork(db: Db, folder: string, newest: Backup | undefined): boolean {

@@ -5,11 +5,11 @@ import { afterEach, beforeEach, describe, expect, test } from "@jest/globals";
 import Database from "better-sqlite3";
 import { INFO } from "../../tests/support/film-info";
 import { newVersion } from "~/core/version/film-state";
-import { styleOf } from "~/core/edits/house-style";
+import { presetOf } from "~/core/edits/preset";
 import { backUpLast, backupIsDue, damageOf, listBackups, makeBackup, restoreBackup } from "./backups.server";
 import { type Db, openDatabase, schemaOf } from "./database.server";
 import { insertFilm, listFilms, raiseRevision, setDeletedAt } from "./films.server";
-import { saveStyle } from "./house-styles.server";
+import { savePreset } from "./presets.server";
 import { insertJob } from "./jobs.server";
 import { migration0001 } from "./migrations/0001-first";
 import { addCheckpoint } from "./checkpoints.server";
@@ -82,16 +82,16 @@ describe("a backup is due", () => {
     db.close();
   });
 
-  test("for house styles, checkpoints, deletions and exports as well", async () => {
+  test("for presets, checkpoints, deletions and exports as well", async () => {
     const db = openDatabase(file);
     const style = {
       id: "s",
       name: "Ferry",
-      versions: styleOf([newVersion({ id: "v", name: "Tall", width: 90, height: 160 })]),
+      versions: presetOf([newVersion({ id: "v", name: "Tall", width: 90, height: 160 })]),
     };
     const changes = [
-      () => saveStyle(db, style),
-      () => saveStyle(db, { ...style, name: "Almanac" }),
+      () => savePreset(db, style),
+      () => savePreset(db, { ...style, name: "Almanac" }),
       () => addFilm(db, "kite"),
       () => addCheckpoint(db, "kite", { id: "n", name: "First", madeAt: 1, kept: {} }),
       () => setDeletedAt(db, "kite", 5),

@@ -21,6 +21,7 @@ import { migration0017 } from "./migrations/0017-captions";
 import { migration0018 } from "./migrations/0018-checks";
 import { migration0019 } from "./migrations/0019-output";
 import { migration0020 } from "./migrations/0020-attention";
+import { migration0023 } from "./migrations/0023-words";
 import { migration0022 } from "./migrations/0022-checkpoints";
 import { migration0021 } from "./migrations/0021-headway";
 
@@ -50,6 +51,7 @@ const MIGRATIONS = [
   migration0020,
   migration0021,
   migration0022,
+  migration0023,
 ];
 
 /**

@@ -58,10 +58,10 @@ describe("edits", () => {
     expect(listHandKeys(db, "tall")).toEqual([KEY]);
   });
 
-  test("manner and subject of a shot", () => {
-    send({ type: "set-framing", versionId: "tall", shotIds: ["one"], change: { manner: "chase" } });
+  test("movement and subject of a shot", () => {
+    send({ type: "set-framing", versionId: "tall", shotIds: ["one"], change: { movement: "chase" } });
     send({ type: "change-shots", shotIds: ["two"], change: { follow: { kind: "none" } } });
-    expect(listShotsInVersion(db, "tall").get("one")).toEqual({ manner: "chase" });
+    expect(listShotsInVersion(db, "tall").get("one")).toEqual({ movement: "chase" });
     expect(listShots(db, "film")[1]!.follow).toEqual({ kind: "none" });
     undo();
     undo();

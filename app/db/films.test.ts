@@ -54,7 +54,7 @@ describe("films", () => {
   test("take all that belongs to them along when they go", () => {
     saveVersion(db, "film", newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 }));
     saveShot(db, "film", freshShot("one", { start: 0, end: 300 }, null));
-    setShotInVersion(db, "tall", "one", { manner: "still" });
+    setShotInVersion(db, "tall", "one", { movement: "still" });
     setHandKey(db, "tall", { pane: 0, frame: 3, x: 1, y: 2, height: 3, easing: "hold" });
     saveTransitions(db, "film", { candidates: [], settled: 0 });
     insertChunk(db, "film", { range: { start: 0, end: 2 }, features: new Uint8Array(4), detected: [], camera: [] });

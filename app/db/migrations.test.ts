@@ -13,7 +13,7 @@ import { migration0002 } from "./migrations/0002-reshape";
 import { migration0003 } from "./migrations/0003-people";
 import { listShotsInVersion, listVersions } from "./versions.server";
 
-test("manners and the changes of them that can be taken back live on among the other settings", () => {
+test("movements and the changes of them that can be taken back live on among the other settings", () => {
   const folder = mkdtempSync(join(tmpdir(), "glad-pan-migrations-"));
   const file = join(folder, "films.db");
   try {
@@ -33,12 +33,12 @@ test("manners and the changes of them that can be taken back live on among the o
       )
       .run();
     old.prepare("INSERT INTO shot_manners VALUES ('tall', 'one', 'chase')").run();
-    const changed = { type: "set-manner", versionId: "tall", shotIds: ["one"], manner: "chase" };
+    const changed = { type: "set-movement", versionId: "tall", shotIds: ["one"], movement: "chase" };
     const before = {
       type: "restore-shots",
       remove: [],
       shots: [shot],
-      manners: [{ versionId: "tall", shotId: "one", manner: "still" }],
+      movements: [{ versionId: "tall", shotId: "one", movement: "still" }],
     };
     old
       .prepare("INSERT INTO edits (film_id, sequence, command, inverse, created_at) VALUES ('film', 1, ?, ?, 0)")
@@ -47,11 +47,11 @@ test("manners and the changes of them that can be taken back live on among the o
 
     const db = openDatabase(file);
     expect(listVersions(db, "film")).toEqual([newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 })]);
-    expect([...listShotsInVersion(db, "tall")]).toEqual([["one", { manner: "chase" }]]);
-    expect(stepHistory(db, "film", 0, "undo")?.sentence).toBe("Changed the manner of shot 1 in “Tall”");
-    expect([...listShotsInVersion(db, "tall")]).toEqual([["one", { manner: "still" }]]);
-    expect(stepHistory(db, "film", 1, "redo")?.sentence).toBe("Changed the manner of shot 1 in “Tall”");
-    expect([...listShotsInVersion(db, "tall")]).toEqual([["one", { manner: "chase" }]]);
+    expect([...listShotsInVersion(db, "tall")]).toEqual([["one", { movement: "chase" }]]);
+    expect(stepHistory(db, "film", 0, "undo")?.sentence).toBe("Changed the movement of shot 1 in “Tall”");
+    expect([...listShotsInVersion(db, "tall")]).toEqual([["one", { movement: "still" }]]);
+    expect(stepHistory(db, "film", 1, "redo")?.sentence).toBe("Changed the movement of shot 1 in “Tall”");
+    expect([...listShotsInVersion(db, "tall")]).toEqual([["one", { movement: "chase" }]]);
     db.close();
   } finally {
     rmSync(folder, { recursive: true });

@@ -46,7 +46,7 @@ export const workOf = (
   clips: Project["clips"] = [],
 ): Omit<Project, "analysis"> => ({
   format: "glad-pan/project",
-  version: 1,
+  version: 2,
   film: { ...film, attention: state.attention },
   clips,
   shots: [...state.shots],

@@ -33,7 +33,7 @@ describe("a project", () => {
   });
 
   test("takes the place of what a film was; nothing of that stays but its jobs, and what was seen of it is old", () => {
-    edit(db, "film", film().revision, { type: "set-attention", attention: { ...USUAL_ATTENTION, hold: 9 } });
+    edit(db, "film", film().revision, { type: "set-attention", attention: { ...USUAL_ATTENTION, shortestStay: 9 } });
     const before = film();
     const { analysis, ...work } = WORKED_PROJECT;
     const other = { ...work, clips: [], captions: [], marks: [], people: [], trackEdits: [] };

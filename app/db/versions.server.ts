@@ -18,7 +18,7 @@ interface RawVersion {
   safe_area: string | null;
   captions: string | null;
   check_limits: string | null;
-  seen_looks: string;
+  reviewed_flags: string;
   output: string | null;
 }
 
@@ -35,7 +35,7 @@ const toVersion = (row: RawVersion): Version =>
     safeArea: row.safe_area === null ? null : (JSON.parse(row.safe_area) as unknown),
     captions: row.captions === null ? undefined : (JSON.parse(row.captions) as unknown),
     checkLimits: row.check_limits === null ? undefined : (JSON.parse(row.check_limits) as unknown),
-    seenLooks: JSON.parse(row.seen_looks) as unknown,
+    reviewedFlags: JSON.parse(row.reviewed_flags) as unknown,
     output: row.output === null ? undefined : (JSON.parse(row.output) as unknown),
   });
 
@@ -58,12 +58,12 @@ export function saveVersion(db: Db, filmId: string, version: Version): void {
   const { changes } = db
     .prepare(
       `INSERT INTO versions (id, film_id, name, width, height, in_frame, out_frame, drops, limit_seconds, usual, layers,
-         safe_area, captions, check_limits, seen_looks, output, position)
+         safe_area, captions, check_limits, reviewed_flags, output, position)
        VALUES (@id, @filmId, @name, @width, @height, @in, @out, @drops, @limitSeconds, @usual, @layers, @safeArea,
-         @captions, @checkLimits, @seenLooks, @output, (SELECT COALESCE(MAX(position), 0) + 1 FROM versions WHERE film_id = @filmId))
+         @captions, @checkLimits, @reviewedFlags, @output, (SELECT COALESCE(MAX(position), 0) + 1 FROM versions WHERE film_id = @filmId))
        ON CONFLICT (id) DO UPDATE SET name = @name, width = @width, height = @height, in_frame = @in, out_frame = @out,
          drops = @drops, limit_seconds = @limitSeconds, usual = @usual, layers = @layers, safe_area = @safeArea,
-         captions = @captions, check_limits = @checkLimits, seen_looks = @seenLooks,
+         captions = @captions, check_limits = @checkLimits, reviewed_flags = @reviewedFlags,
          output = @output
        WHERE film_id = @filmId`,
     )
@@ -82,7 +82,7 @@ export function saveVersion(db: Db, filmId: string, version: Version): void {
       safeArea: version.safeArea && JSON.stringify(version.safeArea),
       captions: JSON.stringify(version.captions),
       checkLimits: JSON.stringify(version.checkLimits),
-      seenLooks: JSON.stringify(version.seenLooks),
+      reviewedFlags: JSON.stringify(version.reviewedFlags),
       output: JSON.stringify(version.output),
     });
   if (changes === 0) throw new Refusal("a version with this id already exists");

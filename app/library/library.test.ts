@@ -31,7 +31,7 @@ import { readActivity, saveActivity } from "~/db/activity.server";
 import { listAnalysed, readTracks, saveTracks, saveTransitions, saveUndecoded } from "~/db/analysis.server";
 import { loadState } from "~/db/film-state.server";
 import { findFilm, listFilms, setDeletedAt } from "~/db/films.server";
-import { saveStyle } from "~/db/house-styles.server";
+import { savePreset } from "~/db/presets.server";
 import { finishJob, insertJob, listJobs } from "~/db/jobs.server";
 import { putMark, saveMarkTrack } from "~/db/marks.server";
 import { projectOf } from "~/db/projects.server";
@@ -182,24 +182,24 @@ describe("a film", () => {
     await clearLightCopy(id);
   });
 
-  test("begins with the versions of the house style that is picked, and with one for phones where that is gone", async () => {
+  test("begins with the versions of the preset that is picked, and with one for phones where that is gone", async () => {
     const BARE = {
       layers: [],
       safeArea: null,
       captions: USUAL_CAPTIONS,
       checkLimits: USUAL_LIMITS,
-      seenLooks: [],
+      reviewedFlags: [],
       output: USUAL_OUTPUT,
     };
     const versions = [
       { name: "Reel", width: 1080, height: 1920, limitSeconds: 60, usual: { calm: 70 }, ...BARE },
       { name: "Feed", width: 1080, height: 1350, limitSeconds: null, usual: {}, ...BARE },
     ];
-    saveStyle(db(), { id: "s", name: "Festival", versions });
+    savePreset(db(), { id: "s", name: "Festival", versions });
     const id = await addFilm(clip, "two shots.mp4", "copy", "s");
     expect(listVersions(db(), id)).toMatchObject(versions);
     expect(listVersions(db(), await addFilm(clip, "two shots.mp4", "copy", "gone"))).toHaveLength(1);
-    expect(() => saveStyle(db(), { id: "t", name: "FESTIVAL", versions })).toThrow("already");
+    expect(() => savePreset(db(), { id: "t", name: "FESTIVAL", versions })).toThrow("already");
   });
 });
 
@@ -222,7 +222,7 @@ describe("work on a film", () => {
     expect(film(copy).name).toBe("two shots copy.mp4");
     expect(stored(copy)).toEqual(stored(id));
     expect(statSync(sourceFile(film(copy))).ino).toBe(statSync(sourceFile(film(id))).ino);
-    expect(kinds(copy)).toEqual(["analyse done", "proxy queued"]);
+    expect(kinds(copy)).toEqual(["proxy queued", "analyse done"]);
     await deleteFilmForNow(film(id));
     await purgeDeleted(Date.now() + 31 * DAY_MS);
     expect(isMissing(film(copy))).toBe(false);
@@ -278,7 +278,7 @@ describe("work on a film", () => {
     const renamed = join(folder, "renamed.mp4");
     copyFileSync(clip, renamed);
     expect(await takeIn(renamed, "renamed.mp4", "link")).toBe(opened);
-    expect([sourceFile(film(opened)), kinds(opened)]).toEqual([renamed, ["analyse done", "proxy queued"]]);
+    expect([sourceFile(film(opened)), kinds(opened)]).toEqual([renamed, ["proxy queued", "analyse done"]]);
   });
 
   test("that is none is refused with its name, and nothing is left of it", async () => {

@@ -93,9 +93,9 @@ async function boxesInto(
     for (let frame = from; frame + step !== end;) {
       frame += step * Math.min(stride, Math.abs(end - frame) - 1);
       const image = await frames.at(frame);
-      const { box, seen: isSeen } = chase.next(image);
+      const { box, seen: isReviewed } = chase.next(image);
       if (step * (frame - last) <= 0) continue;
-      const isLike = isSeen && looksLike(track, box, image, frames.scale);
+      const isLike = isReviewed && looksLike(track, box, image, frames.scale);
       gone = isLike ? 0 : gone + stride;
       if (gone > COAST_SECONDS * fps || !isInside(box, picture)) break;
       for (let each = before.frame + step; each !== frame + step; each += step) {

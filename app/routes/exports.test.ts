@@ -124,7 +124,7 @@ describe("exports", () => {
     expect(findExportFile(findFilm(db, "film")!, "../glad-pan.db")).toBeNull();
     // What is seen, or how it is exported, changes no picture; a size does.
     const [version] = listVersions(db, "film");
-    saveVersion(db, "film", { ...version!, seenLooks: ["a"], output: { ...USUAL_OUTPUT, quality: "best" } });
+    saveVersion(db, "film", { ...version!, reviewedFlags: ["a"], output: { ...USUAL_OUTPUT, quality: "best" } });
     db.prepare("UPDATE films SET revision = revision + 1").run();
     expect((await listed()).files[0]!.isChanged).toBe(false);
     saveVersion(db, "film", { ...version!, width: 1080, height: 1350 });

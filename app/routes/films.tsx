@@ -11,7 +11,7 @@ import { AddFilm } from "~/components/library/add-film";
 import { LibraryContext } from "~/components/library/library-context";
 import type { FilmView } from "~/components/library/library-view";
 import { Shelves } from "~/components/library/shelves";
-import { StyleChoice } from "~/components/library/style-choice";
+import { PresetChoice } from "~/components/library/preset-choice";
 import { type LinkAnswer, MediaBrowser } from "~/components/library/media-browser";
 import { UnfinishedUploads } from "~/components/library/unfinished-uploads";
 import { UploadCard } from "~/components/library/upload-card";
@@ -22,7 +22,7 @@ import { lackingOf } from "~/core/checks/lacking-pictures";
 import { listUndecoded } from "~/db/analysis.server";
 import { countClips } from "~/db/clips.server";
 import { readFilms } from "~/db/films.server";
-import { listStyles } from "~/db/house-styles.server";
+import { listPresets } from "~/db/presets.server";
 import { countVersions } from "~/db/versions.server";
 import { findJob, listJobs, secondsLeft } from "~/db/jobs.server";
 import { removeFilm } from "~/library/films/films.server";
@@ -94,7 +94,7 @@ export async function loader() {
     broken: known.broken,
     unfinished: listUploads(),
     hasFolders: (await openedFolders()).length > 0,
-    styles: listStyles(db()),
+    styles: listPresets(db()),
   };
 }
 
@@ -112,18 +112,18 @@ const Intent = z.discriminatedUnion("intent", [
   z.object({
     intent: z.literal("link"),
     path: z.string().min(1).max(4096),
-    styleId: Id.optional(),
+    presetId: Id.optional(),
     replaces: Id.optional(),
   }),
 ]);
 type Intent = z.infer<typeof Intent>;
 
 /** Adds a film that lies in a folder that the operator has opened, or compares a film with it that it is to replace. */
-async function link({ path, styleId, replaces }: Extract<Intent, { path: string }>): Promise<LinkAnswer> {
+async function link({ path, presetId, replaces }: Extract<Intent, { path: string }>): Promise<LinkAnswer> {
   try {
     const file = await requireOpen(path);
     const name = filmNameOf(basename(file));
-    if (replaces === undefined) return { linked: await takeIn(file, name, "link", styleId ?? null) };
+    if (replaces === undefined) return { linked: await takeIn(file, name, "link", presetId ?? null) };
     await beginReplacement(requireKept(replaces), file, name, "link");
     return { linked: replaces };
   } catch (error) {
@@ -189,8 +189,8 @@ export default function Films({ loaderData }: Route.ComponentProps) {
   const { films, broken, unfinished, hasFolders, styles } = loaderData;
   const revalidator = useRevalidator();
   const reload = () => void revalidator.revalidate();
-  const [styleId, setStyleId] = useState<string | null>(null);
-  const { uploads, add, dismiss, goOn } = useUploads(unfinished, styleId, reload);
+  const [presetId, setStyleId] = useState<string | null>(null);
+  const { uploads, add, dismiss, goOn } = useUploads(unfinished, presetId, reload);
   const library = useMemo(() => ({ hasFolders }), [hasFolders]);
   const sent = new Set(uploads.map(({ serverId }) => serverId));
   const busy = films.some((film) => film.jobs.some(isUnderWay));
@@ -203,8 +203,8 @@ export default function Films({ loaderData }: Route.ComponentProps) {
         <Link to="/exports" className="text-sm text-soft hover:text-ink">
           {t.exports}
         </Link>
-        <StyleChoice styles={styles} value={styleId} onChange={setStyleId} />
-        {hasFolders && <MediaBrowser styles={styles} styleId={styleId} onStyle={setStyleId} />}
+        <PresetChoice styles={styles} value={presetId} onChange={setStyleId} />
+        {hasFolders && <MediaBrowser styles={styles} presetId={presetId} onPreset={setStyleId} />}
         <AddFilm onFiles={add} />
       </header>
       <main className="mx-auto max-w-6xl px-8 py-8">

@@ -3,7 +3,7 @@ import { counted, fixed, percent } from "./numbers";
 export const checksTexts = {
   /** components/desk/checks/checks-button.tsx */
   checksButton: {
-    looks: "Flags",
+    flags: "Flags",
     left: (count: number) => `Flags (${count} left)`,
   },
   /** components/desk/checks/check-view.tsx */
@@ -18,7 +18,7 @@ export const checksTexts = {
     notAnalysedYet: "Part of the film has not been analysed yet.",
   },
   /** components/desk/checks/look-filters.tsx */
-  lookFilters: {
+  flagFilters: {
     order: "Order",
     worstFirst: "Worst first",
     byTime: "By time",
@@ -30,7 +30,7 @@ export const checksTexts = {
     markAllAsSeen: (count: number) => `Mark ${count} as seen`,
   },
   /** components/desk/checks/look-table.tsx */
-  lookTable: {
+  flagTable: {
     film: "Film",
     version: "Version",
     shot: (number: number) => `Shot ${number}`,
@@ -94,7 +94,7 @@ export const checksTexts = {
     inside: "Subject inside",
     speed: "Speed of the window (widths per second)",
     jerk: "Jerk of the window (widths per second³)",
-    enlargement: "Scale",
+    scale: "Scale",
     followed: "Followed",
     speaking: "Speaking",
     times: (scale: number) => percent(scale),
@@ -136,7 +136,7 @@ export const checksTexts = {
   contactSheet: {
     title: (film: string, version: string) => `${film} · ${version}`,
     keys: (keys: number) => counted(keys, "keyframe"),
-    looks: (looks: number) => (looks === 0 ? "no flags" : counted(looks, "flag")),
+    flags: (flags: number) => (flags === 0 ? "no flags" : counted(flags, "flag")),
     page: (page: number, pages: number) => `${page} of ${pages}`,
   },
 };

@@ -3,7 +3,7 @@ export const compareTexts = {
   compareMenu: {
     compare: "Compare",
     centreCrop: "Centre crop",
-    thisShotInAnotherManner: "This shot in another movement",
+    thisShotInAnotherMovement: "This shot in another movement",
     otherVersions: "Other versions",
     checkpoints: "Checkpoints",
     stopComparing: "Stop comparing",

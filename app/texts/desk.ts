@@ -111,7 +111,7 @@ export const deskTexts = {
   /** components/desk/shots/shot-filter.tsx */
   shotFilter: {
     allShots: "All shots",
-    worthASecondLook: "Flags",
+    worthAFlag: "Flags",
     withYourKeys: "With your keyframes",
     noSubject: "No subject",
     leftOut: "Left out",

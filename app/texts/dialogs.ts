@@ -72,26 +72,26 @@ export const dialogsTexts = {
       "Each pair of fields is combined into one frame. At double rate every field becomes a frame, and movement is as smooth as it was shot. The film is analysed again; its versions and your changes are removed.",
     switchToFpsAndStart: (doubled: string) => `Switch to ${doubled} fps and start over`,
   },
-  /** components/desk/dialogs/house-styles-dialog.tsx */
-  houseStylesDialog: {
-    houseStylesKeepTheseVersions: "Presets: keep these versions for other films, or use those of another",
-    houseStyles: "Presets",
-    deletedTheHouseStyle: (name: string) => `Deleted the preset “${name}”.`,
+  /** components/desk/dialogs/presets-dialog.tsx */
+  presetsDialog: {
+    presetsKeepTheseVersions: "Presets: keep these versions for other films, or use those of another",
+    presets: "Presets",
+    deletedThePreset: (name: string) => `Deleted the preset “${name}”.`,
     undo: "Undo",
-    loadingTheHouseStyles: "Loading the presets…",
-    noneYetAHouseStyle:
+    loadingThePresets: "Loading the presets…",
+    noneYetAPreset:
       "None yet. A preset keeps what you have decided – sizes, names, movement, calmness, whom to follow, length limits – for the next film.",
-    nameOfTheHouseStyle: (name: string) => `Name of the preset ${name}`,
+    nameOfThePreset: (name: string) => `Name of the preset ${name}`,
     addsItsVersionsToThis: "Adds its versions to this film",
     useHere: "Use here",
-    deleteTheHouseStyle: (name: string) => `Delete the preset ${name}`,
+    deleteThePreset: (name: string) => `Delete the preset ${name}`,
     saveThisFilmsVersions: "Save this film's versions",
     withoutKeysInAndOut: (count: number) =>
       `${counted(count, "version")}, without keyframes, in and out points, and what is set for single shots.`,
     nameOfTheNewHouse: "Name of the new preset",
     name: "Name",
     replace: "Replace",
-    keepAsAHouseStyle: "Save as a preset",
+    keepAsAPreset: "Save as a preset",
   },
   /** components/desk/dialogs/limit-field.tsx */
   limitField: {

@@ -15,6 +15,7 @@ export const editsTexts = {
     limitOfEnlargement: "limit of enlargement",
     endThatIsKept: "end that is kept",
     leastHold: "shortest stay",
+    switchStyle: "way of switching",
     whoMustBeInIt: "who must be in the picture",
     eyeLine: "eye line",
     protectedArea: "protected area",

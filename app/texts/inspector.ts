@@ -132,8 +132,7 @@ export const inspectorTexts = {
     freeWithinLimits: "Free, within limits",
     closerOnSmallSubjectsWider: "Closer on small subjects, wider on large ones",
     movement: "Movement",
-    manner: "Movement",
-    mannerAndReason: "Movement and reason",
+    movementAndReason: "Movement and reason",
     calmness: "Calmness",
     zoom: "Zoom",
     mixed: "Mixed",
@@ -219,11 +218,11 @@ export const inspectorTexts = {
     howMuch: "How much",
     place: "Place",
   },
-  /** components/desk/inspector/manner-choice.tsx */
-  mannerChoice: {
+  /** components/desk/inspector/movement-choice.tsx */
+  movementChoice: {
     auto: "Auto",
     chosenByHowTheSubject: "Set by how the subject moves",
-    manner: "Movement",
+    movement: "Movement",
   },
   /** components/desk/inspector/pane-choice.tsx */
   paneChoice: {
@@ -280,7 +279,7 @@ export const inspectorTexts = {
   },
   /** components/desk/inspector/second-looks.tsx */
   secondLooks: {
-    worthASecondLook: "Flags",
+    worthAFlag: "Flags",
     suggestedLayouts: "Suggested layouts",
     markAsSeen: "Mark as reviewed",
     markAsNotSeen: "Mark as not reviewed",
@@ -387,8 +386,8 @@ export const inspectorTexts = {
     turnStyle: "Switch by",
     styles: {
       auto: { text: "Auto", hint: "Cuts to a speaker far away, pans otherwise" },
-      jump: { text: "Cut", hint: "Cuts from one to the next" },
-      move: { text: "Pan", hint: "Pans from one to the next" },
+      cut: { text: "Cut", hint: "Cuts from one to the next" },
+      pan: { text: "Pan", hint: "Pans from one to the next" },
     },
     holdAtLeast: "Shortest stay",
   },

@@ -230,9 +230,9 @@ export const libraryTexts = {
     clear: "Clear",
   },
   /** components/library/style-choice.tsx */
-  styleChoice: {
-    houseStyle: "Preset",
-    houseStyleForFilmsThat: "Preset for films that are added",
+  presetChoice: {
+    preset: "Preset",
+    presetForFilmsThat: "Preset for films that are added",
     none: "None",
     itsVersions: (count: number, names: string) => `${counted(count, "version")}: ${names}`,
     oneVerticalVersionWithEverything: "One vertical version with the defaults",

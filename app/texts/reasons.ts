@@ -1,8 +1,8 @@
 import { counted, inWords, percent } from "./numbers";
 
 export const reasonsTexts = {
-  /** core/path/choose-manner.ts */
-  chooseManner: {
+  /** core/path/choose-movement.ts */
+  chooseMovement: {
     nothingToFollow: "nothing to follow",
     comesOverFromTheShot: "continues from the previous shot",
     staysInPlace: "stays in place",
@@ -40,8 +40,8 @@ export const reasonsTexts = {
     markedByYou: "marked by you",
     chosenByYou: "set by you",
   },
-  /** core/path/manner.ts */
-  manner: {
+  /** core/path/movement.ts */
+  movement: {
     still: "Still",
     onePlaceForTheWhole: "One place for the whole shot",
     glide: "Glide",

@@ -12,10 +12,10 @@ import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { centreBounds } from "~/core/geometry/crop-window";
 import { median } from "~/core/median";
-import { chooseManner } from "~/core/path/choose-manner";
+import { chooseMovement } from "~/core/path/choose-movement";
 import { axisGoals } from "~/core/path/framing-goals";
 import { USUAL_FRAMING } from "~/core/path/framing-settings";
-import { MANNER_WEIGHTS, type Manner } from "~/core/path/manner";
+import { MOVEMENT_WEIGHTS, type Movement } from "~/core/path/movement";
 import { axisProgram, type AxisProblem, solveAxis } from "~/core/path/solve-axis";
 import { solveShot } from "~/core/path/solve-shot";
 import { framesPerSecond } from "~/core/time/rate";
@@ -38,7 +38,7 @@ const LONGEST_REFERENCE = 240;
 /** A solution takes the median time of so many, after as many that let the compiler do its work. */
 const ROUNDS = 9;
 
-function problemOf(of: PathCase, manner: Manner): AxisProblem {
+function problemOf(of: PathCase, movement: Movement): AxisProblem {
   const count = of.shot.end - of.shot.start;
   const width = windowWidth(of);
   const [low, high] = centreBounds(of.picture.width, width);
@@ -50,11 +50,11 @@ function problemOf(of: PathCase, manner: Manner): AxisProblem {
     bounds: [new Float64Array(count).fill(low), new Float64Array(count).fill(high)],
     fixed: new Map(),
     fps,
-    weights: MANNER_WEIGHTS[manner],
+    weights: MOVEMENT_WEIGHTS[movement],
   };
 }
 
-/** What of the face could be kept inside at all under a manner's limits, if nothing else counted. */
+/** What of the face could be kept inside at all under a movement's limits, if nothing else counted. */
 function bound(of: PathCase): number {
   const problem = problemOf(of, "glide");
   const free = { travel: 0, acceleration: 0, jerk: 1e-6, away: 0, tie: 1e-3, bodyCut: 0 };
@@ -62,8 +62,15 @@ function bound(of: PathCase): number {
   return measure(positions, of).inside;
 }
 
-const solved = (of: PathCase, manner: Manner) =>
-  solveShot({ ...of, target: TARGET, settings: { ...USUAL_FRAMING, manner }, handKeys: [], protect: null, texts: [] });
+const solved = (of: PathCase, movement: Movement) =>
+  solveShot({
+    ...of,
+    target: TARGET,
+    settings: { ...USUAL_FRAMING, movement },
+    handKeys: [],
+    protect: null,
+    texts: [],
+  });
 
 /** The smoothest moving average that keeps as much inside as another path, or else the one that keeps most. */
 function bestAverage(of: PathCase, inside: number): Float64Array {
@@ -94,7 +101,7 @@ async function compareWithReference(problem: AxisProblem): Promise<{ cost: numbe
 
 interface Outcome {
   name: string;
-  chosen: Manner;
+  chosen: Movement;
   bound: number;
   seconds: number;
   keys: number;
@@ -117,7 +124,7 @@ async function tryOut(of: PathCase): Promise<Outcome> {
   plotted.push({ of, path, average, keys });
   return {
     name: of.name,
-    chosen: chooseManner(of.subject, of.shot, windowWidth(of), framesPerSecond(of.rate)).manner,
+    chosen: chooseMovement(of.subject, of.shot, windowWidth(of), framesPerSecond(of.rate)).movement,
     bound: bound(of),
     seconds: count / framesPerSecond(of.rate),
     keys: keys.length,

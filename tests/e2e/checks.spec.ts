@@ -1,4 +1,4 @@
-/** Second looks: their page, what counts, what was seen, and the way from one to the next. */
+/** Flags: their page, what counts, what was seen, and the way from one to the next. */
 import { readFileSync } from "node:fs";
 import { expect, type Page, test } from "@playwright/test";
 import { openTwoShots } from "../support/desk";
@@ -15,7 +15,9 @@ const rows = (page: Page) =>
     .getByRole("row")
     .filter({ has: page.getByRole("checkbox") });
 const seen = () =>
-  JSON.parse(server.query<{ seen_looks: string }>("SELECT seen_looks FROM versions")[0]!.seen_looks) as string[];
+  JSON.parse(
+    server.query<{ reviewed_flags: string }>("SELECT reviewed_flags FROM versions")[0]!.reviewed_flags,
+  ) as string[];
 const playhead = (page: Page) => page.getByLabel(/^Timecode/);
 
 test("every range is a row, is gone to, is marked as seen until something in it changes, and is saved as a list", async ({
@@ -103,8 +105,8 @@ test("every range is a row, is gone to, is marked as seen until something in it 
       return readFileSync(await (await downloading).path());
     };
     expect((await saved(/CSV/)).toString()).toMatch(/^shot,kind,.*\n(.*\n)*1,subject-cut,/);
-    const list = JSON.parse((await saved(/As JSON/)).toString()) as { looks: { kind: string; seen: boolean }[] };
-    expect(list.looks).toContainEqual(expect.objectContaining({ kind: "subject-cut", seen: false }));
+    const list = JSON.parse((await saved(/As JSON/)).toString()) as { flags: { kind: string; seen: boolean }[] };
+    expect(list.flags).toContainEqual(expect.objectContaining({ kind: "subject-cut", seen: false }));
     expect((await saved(/PNG/)).subarray(1, 4).toString()).toBe("PNG");
     expect((await saved(/PDF/)).subarray(0, 5).toString()).toBe("%PDF-");
   });

@@ -63,19 +63,19 @@ test("shortcuts are searched and changed, and not taken twice", async ({ page })
   await page.keyboard.press("Control+T");
   await expect(sheet.getByRole("alert")).toHaveText("The browser uses these keys.");
   await sheet.getByRole("button", { name: /^One second on: / }).click();
-  await page.keyboard.press("p");
-  await expect(sheet.getByRole("button", { name: "One second on: P" })).toBeVisible();
+  await page.keyboard.press("q");
+  await expect(sheet.getByRole("button", { name: "One second on: Q" })).toBeVisible();
   // Keys do nothing on the desk while the sheet lies over it.
-  await page.keyboard.press("p");
+  await page.keyboard.press("q");
   await page.keyboard.press("Escape");
   expect(await frameOf(page)).toBe(0);
-  await page.keyboard.press("p");
+  await page.keyboard.press("q");
   await expect.poll(() => frameOf(page)).toBe(30);
   await page.reload();
   await expect(rows(page)).toHaveCount(2, { timeout: LONG_WORK });
   // The rows are there before the page has come to life.
   const pressed = async () => {
-    await page.keyboard.press("p");
+    await page.keyboard.press("q");
     await page.waitForTimeout(500);
     return frameOf(page);
   };

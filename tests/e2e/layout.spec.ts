@@ -10,7 +10,7 @@ test.beforeAll(() => Promise.all([title.start(), talk.start()]));
 test.afterAll(() => Promise.all([title.dispose(), talk.dispose()]));
 
 const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
-const looks = (page: Page) => page.getByRole("list", { name: "Flags" });
+const flags = (page: Page) => page.getByRole("list", { name: "Flags" });
 const layout = (page: Page, name: string) => page.getByRole("radio", { name, exact: true });
 
 const isNear = (a: readonly number[], b: readonly number[]) => a.every((value, i) => Math.abs(value - b[i]!) <= 6);
@@ -22,11 +22,11 @@ const isNear = (a: readonly number[], b: readonly number[]) => a.every((value, i
     await page.goto(title.url);
     await page.getByRole("link", { name: "Open kite title.mp4" }).click();
     await expect(rows(page)).toHaveCount(2);
-    await expect(looks(page)).toContainText("Text cut off");
+    await expect(flags(page)).toContainText("Text cut off");
 
-    await looks(page).getByRole("button", { name: "Show it whole" }).click();
+    await flags(page).getByRole("button", { name: "Show it whole" }).click();
     // Neither is it uncertain whom to follow where all is shown.
-    await expect(looks(page)).toHaveCount(0);
+    await expect(flags(page)).toHaveCount(0);
     await expect(layout(page, "Whole")).toBeChecked();
     await expect(page.getByText("100% of it, 0.56 × its size")).toBeVisible();
 
@@ -73,7 +73,7 @@ const isNear = (a: readonly number[], b: readonly number[]) => a.every((value, i
     await expect(layout(page, "Whole")).toBeChecked();
     await page.getByRole("button", { name: "Copy this layout to the other versions" }).click();
     await layout(page, "Fill").click();
-    await expect(looks(page)).toContainText("Text cut off");
+    await expect(flags(page)).toContainText("Text cut off");
     await versions.getByRole("link", { name: "Square 1:1" }).click();
     await expect(layout(page, "Whole")).toBeChecked();
     await expect(page.getByText("100% of it, 1.13 × its size")).toBeVisible();
@@ -92,8 +92,8 @@ test("two who sit apart are stacked: each pane has a window, keyframes and a pla
     await page.getByRole("option", { name: rule }).click();
   };
   await follow(/^Two together/);
-  await expect(looks(page)).toContainText("Two subjects do not fit");
-  await looks(page).getByRole("button", { name: "Stack the two" }).click();
+  await expect(flags(page)).toContainText("Two subjects do not fit");
+  await flags(page).getByRole("button", { name: "Stack the two" }).click();
   // Each has a pane then.
   await follow(/^Auto/);
   await expect(layout(page, "Stack")).toBeChecked();

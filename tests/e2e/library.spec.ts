@@ -66,7 +66,7 @@ test("films are named, duplicated, put away, deleted and brought back; a preset 
     await expect(rows(page).first()).toContainText("Still");
     await page.getByRole("button", { name: /^Presets/ }).click();
     await page.getByLabel("Name of the new preset").fill("Festival");
-    await page.getByRole("button", { name: "Keep as a preset" }).click();
+    await page.getByRole("button", { name: "Save as a preset" }).click();
     await expect(page.getByLabel("Name of the preset Festival")).toBeVisible();
     await page.getByRole("button", { name: "Delete the preset Festival" }).click();
     await expect(page.getByLabel("Name of the preset Festival")).toBeHidden();

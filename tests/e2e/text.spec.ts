@@ -12,16 +12,16 @@ test("a title is not followed, is told where it does not fit, and is let go of",
   await page.getByRole("link", { name: "Open kite title.mp4" }).click();
   await expect.poll(() => rows(page).count()).toBe(2);
 
-  const looks = page.getByRole("list", { name: "Flags" });
+  const flags = page.getByRole("list", { name: "Flags" });
   const texts = page.getByRole("list", { name: "Text over the picture" });
   await expect(page.getByText("no clear subject")).toBeVisible();
-  await expect(looks).toContainText(/Text cut off for 2.8 s/);
+  await expect(flags).toContainText(/Text cut off for 2.8 s/);
   await expect(texts.getByRole("listitem")).toHaveText([/^Text, 84 frames: too wide to keep/]);
 
   await texts.getByRole("button", { name: "Ignore" }).click();
   await expect(texts).toHaveCount(0);
-  await expect(looks).not.toContainText("Text cut off");
+  await expect(flags).not.toContainText("Text cut off");
   await page.keyboard.press("Control+z");
   await expect(texts.getByRole("listitem")).toHaveCount(1);
-  await expect(looks).toContainText("Text cut off");
+  await expect(flags).toContainText("Text cut off");
 });

@@ -55,7 +55,7 @@ test("400 edits with something strange in each are refused or sound, and none is
       type: "set-framing",
       versionId,
       shotIds: shots,
-      change: { manner: "glide", zoom: { kind: "free", min: 1, max: 2 } },
+      change: { movement: "glide", zoom: { kind: "free", min: 1, max: 2 } },
     },
     { type: "split-shot", frame: 20, kind: "turn" },
     { type: "join-shots", shotIds: shots.slice(-2) },

@@ -1,5 +1,5 @@
 import { blankGoals } from "~/core/path/framing-goals";
-import { type Manner, MANNER_WEIGHTS } from "~/core/path/manner";
+import { type Movement, MOVEMENT_WEIGHTS } from "~/core/path/movement";
 import type { AxisProblem } from "~/core/path/solve-axis";
 import { seeded } from "../../demo/film/random";
 
@@ -7,7 +7,7 @@ export const PICTURE_WIDTH = 1920;
 export const WINDOW_WIDTH = 607.5;
 
 /** Where the middle of a face should be from frame to frame; NaN where there is none. */
-export function axisProblem(wanted: Float64Array, manner: Manner = "glide", fps = 30): AxisProblem {
+export function axisProblem(wanted: Float64Array, movement: Movement = "glide", fps = 30): AxisProblem {
   const count = wanted.length;
   const half = WINDOW_WIDTH / 2;
   return {
@@ -21,7 +21,7 @@ export function axisProblem(wanted: Float64Array, manner: Manner = "glide", fps 
     bounds: [new Float64Array(count).fill(half), new Float64Array(count).fill(PICTURE_WIDTH - half)],
     fixed: new Map(),
     fps,
-    weights: MANNER_WEIGHTS[manner],
+    weights: MOVEMENT_WEIGHTS[movement],
   };
 }
 

@@ -14,7 +14,7 @@ export function foundByTruth(clip: string): AnalysisReport {
   );
   return {
     format: "glad-pan/analysis",
-    version: 1,
+    version: 2,
     source: { file: `${clip}.mp4`, width, height, rate: [rate[0], rate[1]], frames },
     shots: shots.map(({ start, end }) => ({
       ...{ start, end, transition: "cut", subject: null, reason: "as it was made", certainty: 1 },

@@ -1,11 +1,11 @@
 import { join } from "node:path";
-import type { HouseStyle } from "~/core/edits/house-style";
+import type { Preset } from "~/core/edits/preset";
 import { openDatabase } from "~/db/database.server";
-import { saveStyle } from "~/db/house-styles.server";
+import { savePreset } from "~/db/presets.server";
 
-/** Makes a library in a folder, with a house style and no films. */
-export function libraryWith(folder: string, style: HouseStyle): void {
+/** Makes a library in a folder, with a preset and no films. */
+export function libraryWith(folder: string, style: Preset): void {
   const db = openDatabase(join(folder, "glad-pan.db"));
-  saveStyle(db, style);
+  savePreset(db, style);
   db.close();
 }

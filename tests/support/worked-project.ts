@@ -12,10 +12,10 @@ const light = Uint8Array.from({ length: INFO.frames }, (_, frame) => frame % 250
 /** All work there can be on a film, and all that can be found in one: nothing of it is as it usually is. */
 export const WORKED_PROJECT: Project = {
   format: "glad-pan/project",
-  version: 1,
+  version: 2,
   film: {
     ...{ name: "Kite.mp4", info: INFO, fingerprint: "f-1", sensitivity: 70 },
-    attention: { ...USUAL_ATTENTION, hold: 4, mustHave: ["p1"] },
+    attention: { ...USUAL_ATTENTION, shortestStay: 4, mustHave: ["p1"] },
   },
   clips: [
     {
@@ -39,7 +39,7 @@ export const WORKED_PROJECT: Project = {
       ...newVersion({ id: "square", name: "Square", width: 1080, height: 1080 }),
       ...{ trim: { in: 10, out: 290, drops: [{ start: 50, end: 60 }] }, limitSeconds: 60, usual: { calm: 20 } },
       safeArea: { left: 0.1, top: 0.1, right: 0.1, foot: 0.3 },
-      shots: [{ shotId: "one", says: { manner: "still" } }],
+      shots: [{ shotId: "one", says: { movement: "still" } }],
       handKeys: [{ pane: 0, frame: 3, x: 960, y: 540, height: 1080, easing: "hold" }],
     },
     { ...newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 }), shots: [], handKeys: [] },

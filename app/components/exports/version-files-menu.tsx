@@ -8,7 +8,7 @@ const t = exportsTexts.versionFilesMenu;
 const GROUPS = [
   { name: t.cuts, files: ["cuts.edl", "timeline.otio", "cuts.csv"] },
   { name: t.paths, files: ["keys.csv", "path.csv", "report.json"] },
-  { name: t.checks, files: ["looks.csv", "looks.json"] },
+  { name: t.checks, files: ["flags.csv", "flags.json"] },
 ] as const;
 const CAPTIONS = ["captions.srt", "captions.vtt"] as const;
 

@@ -4,9 +4,9 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
-import type { HouseStyle } from "~/core/edits/house-style";
+import type { Preset } from "~/core/edits/preset";
 import { type FilmOnDisk, FilmOnDiskRow, FolderBrowser } from "./folder-browser";
-import { StyleChoice } from "./style-choice";
+import { PresetChoice } from "./preset-choice";
 import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.mediaBrowser;
@@ -15,14 +15,14 @@ const t = libraryTexts.mediaBrowser;
 export type LinkAnswer = { linked: string } | { error: string };
 
 interface MediaBrowserProps {
-  styles: readonly HouseStyle[];
-  /** The house style that films begin with which are added now. */
-  styleId: string | null;
-  onStyle: (styleId: string | null) => void;
+  styles: readonly Preset[];
+  /** The preset that films begin with which are added now. */
+  presetId: string | null;
+  onPreset: (presetId: string | null) => void;
 }
 
 /** "From this machine": films that lie in folders that the operator has opened are added without a copy. */
-export function MediaBrowser({ styles, styleId, onStyle }: MediaBrowserProps) {
+export function MediaBrowser({ styles, presetId, onPreset }: MediaBrowserProps) {
   const [open, setOpen] = useState(false);
   // The folder whose films are all to be added.
   const [all, setAll] = useState<string | null>(null);
@@ -35,10 +35,12 @@ export function MediaBrowser({ styles, styleId, onStyle }: MediaBrowserProps) {
         </Button>
       </Dialog.Trigger>
       <DialogPanel title={t.filmsOnThisMachine} width="w-[34rem]">
-        <StyleChoice styles={styles} value={styleId} onChange={onStyle} />
+        <PresetChoice styles={styles} value={presetId} onChange={onPreset} />
         <p className="mt-2 text-xs text-soft">{t.filmsStayWhereTheyAre}</p>
         <FolderBrowser
-          film={(film, folder) => <AddedFilm film={film} styleId={styleId} adds={folder !== null && all === folder} />}
+          film={(film, folder) => (
+            <AddedFilm film={film} presetId={presetId} adds={folder !== null && all === folder} />
+          )}
           together={(films, folder) => (
             <Button className="mt-3 w-full" disabled={all === folder} onClick={() => setAll(folder)}>
               {t.addAllFilmsOfThis(films.length)}
@@ -50,19 +52,20 @@ export function MediaBrowser({ styles, styleId, onStyle }: MediaBrowserProps) {
   );
 }
 
-interface AddedFilmProps extends Pick<MediaBrowserProps, "styleId"> {
+interface AddedFilmProps extends Pick<MediaBrowserProps, "presetId"> {
   film: FilmOnDisk;
   /** Whether it is added with all of its folder. */
   adds: boolean;
 }
 
-function AddedFilm({ film, styleId, adds }: AddedFilmProps) {
+function AddedFilm({ film, presetId, adds }: AddedFilmProps) {
   const { path, name } = film;
   const { state, data, submit } = useFetcher<LinkAnswer>();
   const isAdded = data && "linked" in data;
   const add = useCallback(
-    () => void submit({ intent: "link", path, ...(styleId ? { styleId } : {}) }, { method: "post", action: "/?index" }),
-    [submit, path, styleId],
+    () =>
+      void submit({ intent: "link", path, ...(presetId ? { presetId } : {}) }, { method: "post", action: "/?index" }),
+    [submit, path, presetId],
   );
   // Once, however the style changes after it.
   const hasBegun = useRef(false);

@@ -50,7 +50,7 @@ class Speed {
 /**
  * Uploads a film, and calls back with each change until it is done, refused, or interrupted for long.
  *
- * @param wanted the house style that the film begins with, or the film whose file it is to replace
+ * @param wanted the preset that the film begins with, or the film whose file it is to replace
  * @param url of an upload of the same file that has begun before, which goes on from where it was
  */
 export function uploadFilm(

@@ -17,14 +17,14 @@ export function beginningOf(
 /**
  * The uploads of this page.
  *
- * @param styleId the house style that films get which are added now
+ * @param presetId the preset that films get which are added now
  */
-export function useUploads(unfinished: readonly UnfinishedUpload[], styleId: string | null, onAdded: () => void) {
+export function useUploads(unfinished: readonly UnfinishedUpload[], presetId: string | null, onAdded: () => void) {
   const [uploads, setUploads] = useState<FilmUpload[]>([]);
   const dismiss = (id: string) => setUploads((all) => all.filter((upload) => upload.id !== id));
 
   const begin = (file: File, serverId: string | null) => {
-    const upload = uploadFilm(file, styleId ? { style: styleId } : {}, serverId && `/uploads/${serverId}`, (now) => {
+    const upload = uploadFilm(file, presetId ? { style: presetId } : {}, serverId && `/uploads/${serverId}`, (now) => {
       setUploads((all) => all.map((other) => (other.id === now.id ? now : other)));
       if (now.state !== "done") return;
       dismiss(now.id);

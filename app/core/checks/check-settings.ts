@@ -1,4 +1,4 @@
-/** What an editor finds worth a second look in a version, and what of it has been looked at. */
+/** What an editor finds worth a flag in a version, and what of it has been looked at. */
 import { z } from "zod";
 
 const Seconds = z.number().min(0).max(600);
@@ -35,5 +35,5 @@ export const USUAL_LIMITS: CheckLimits = {
 /** More than this nobody looks at. */
 const MOST_SEEN = 20_000;
 
-/** Prints of second looks that the editor has seen, as `lookPrint` takes them. */
-export const SeenLooks = z.array(z.string().max(80)).max(MOST_SEEN);
+/** Prints of flags that the editor has seen, as `lookPrint` takes them. */
+export const ReviewedFlags = z.array(z.string().max(80)).max(MOST_SEEN);

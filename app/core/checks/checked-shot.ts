@@ -10,7 +10,7 @@ export interface CheckedShot {
   kept: readonly FrameRange[];
   protect: Box | null;
   tracks: readonly Track[];
-  settings: Pick<FramingSettings, "enlargement" | "mustHave">;
+  settings: Pick<FramingSettings, "largestScale" | "mustHave">;
   /** The part of the picture in which the window may be. */
   area: Box;
   limits: CheckLimits;

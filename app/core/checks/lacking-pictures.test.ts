@@ -1,6 +1,6 @@
 import { expect, test } from "@jest/globals";
 import type { FrameRange, Rate } from "../time/rate";
-import { describeLacking, lackingLooks } from "./lacking-pictures";
+import { describeLacking, lackingFlags } from "./lacking-pictures";
 
 const RATE = { num: 30, den: 1 };
 const NOTHING = { held: 0, longHolds: [], undecoded: [], cutOff: 0 };
@@ -30,13 +30,13 @@ test("what is cut off and what cannot be decoded is told in figures", () => {
     "The file is cut off: its last 450 frames (15.0 s) are missing",
     "3 of 300 frames cannot be decoded, the first at 00:00:01:10",
   ]);
-  expect(lackingLooks({ longHolds: [], undecoded }, { start: 41, end: 200 }, RATE)).toMatchObject([
+  expect(lackingFlags({ longHolds: [], undecoded }, { start: 41, end: 200 }, RATE)).toMatchObject([
     { range: { start: 41, end: 42 }, text: "1 frame cannot be decoded; the previous frame is repeated" },
     { kind: "undecoded-picture", frame: 90 },
   ]);
   // What is hardly apart is one place to look at.
   const near = [...undecoded, { start: 100, end: 104 }];
-  expect(lackingLooks({ longHolds: [], undecoded: near }, { start: 41, end: 200 }, RATE)).toMatchObject([
+  expect(lackingFlags({ longHolds: [], undecoded: near }, { start: 41, end: 200 }, RATE)).toMatchObject([
     { frame: 41 },
     { range: { start: 90, end: 104 }, text: "5 frames cannot be decoded; the previous frame is repeated" },
   ]);
@@ -47,7 +47,7 @@ test("a shot tells of the pictures that stand for long in it, as far as they do"
     { start: 90, end: 153 },
     { start: 200, end: 220 },
   ];
-  const looksAt = (shot: FrameRange, rate: Rate) => lackingLooks({ longHolds: holds, undecoded: [] }, shot, rate);
+  const looksAt = (shot: FrameRange, rate: Rate) => lackingFlags({ longHolds: holds, undecoded: [] }, shot, rate);
   expect(looksAt({ start: 0, end: 120 }, RATE)).toMatchObject([
     {
       kind: "repeated-picture",

@@ -3,10 +3,10 @@ import type { FilmGrid } from "../time/film-grid";
 import { type FrameRange, framesIn, framesPerSecond, frameToSeconds, type Rate, rangeLength } from "../time/rate";
 import { bridged, clipRanges } from "../time/ranges";
 import { formatTimecode } from "../time/timecode";
-import { type SecondLook, severityOf } from "./second-look";
-import { looksTexts } from "../../texts/looks";
+import { type Flag, severityOf } from "./flag";
+import { flagsTexts } from "../../texts/flags";
 
-const t = looksTexts.lackingPictures;
+const t = flagsTexts.lackingPictures;
 
 export interface Lacking extends Pick<FilmGrid, "held" | "longHolds"> {
   /** Frames whose pictures are in the file and cannot be decoded, as far as it has been looked through. */
@@ -50,12 +50,12 @@ export function describeLacking({ held, longHolds, undecoded, cutOff }: Lacking,
 }
 
 /** Stretches of a shot in which one picture stands for long, or some cannot be decoded within a second of one another. */
-export function lackingLooks(
+export function lackingFlags(
   { longHolds, undecoded }: Pick<Lacking, "longHolds" | "undecoded">,
   shot: FrameRange,
   rate: Rate,
-): SecondLook[] {
-  const look = (kind: "repeated-picture" | "undecoded-picture", range: FrameRange, text: string): SecondLook => {
+): Flag[] {
+  const look = (kind: "repeated-picture" | "undecoded-picture", range: FrameRange, text: string): Flag => {
     const severity = severityOf(kind, 1, frameToSeconds(rangeLength(range), rate));
     return { kind, range, frame: range.start, text, severity };
   };

@@ -40,7 +40,7 @@ describe("layouts that would do", () => {
     expect(second!.source.height).toBeLessThan(400);
     expect(first!.target.height / 1920).toBeGreaterThan(0.8);
     expect(lift!.keys).toEqual([expect.objectContaining({ pane: 1, frame: 40, easing: "hold" })]);
-    expect(lift!.change.panes).toEqual([{ follow: { kind: "none" }, manner: "still" }]);
+    expect(lift!.change.panes).toEqual([{ follow: { kind: "none" }, movement: "still" }]);
   });
 
   test("cover text with a bar for as long as it is there, with one's own in its middle", () => {

@@ -1,4 +1,4 @@
-/** Layouts that would show what the crop window has no room for: offered at a second look, with a picture of each. */
+/** Layouts that would show what the crop window has no room for: offered at a flag, with a picture of each. */
 import { type Composition, compose, fill } from "../composition/composition";
 import { groundOf, placeAt } from "../composition/layers/draw-layer";
 import { type Layer, LIMITS, newBar, newText } from "../composition/layers/layer";
@@ -11,10 +11,10 @@ import { aspectRatio, centredWindow, clampWindow, type CropWindow, largestWindow
 import { type FramingSettings, MAX_ZOOM, type PaneSettings } from "../path/framing-settings";
 import type { HandKey } from "../path/hand-key";
 import type { FrameRange } from "../time/rate";
-import type { SecondLook } from "./second-look";
-import { looksTexts } from "../../texts/looks";
+import type { Flag } from "./flag";
+import { flagsTexts } from "../../texts/flags";
 
-const t = looksTexts.layoutOffers;
+const t = flagsTexts.layoutOffers;
 
 export interface LayoutOffer {
   id: "whole" | "stack-two" | "lift" | "replace";
@@ -57,7 +57,7 @@ const LIFT_MARGIN = 0.06;
 const MOST_LIFTED = 0.4;
 
 /** A look at what has no room, each with what would do. */
-const HELPS: Partial<Record<SecondLook["kind"], readonly LayoutOffer["id"][]>> = {
+const HELPS: Partial<Record<Flag["kind"], readonly LayoutOffer["id"][]>> = {
   "text-cut": ["whole", "lift", "replace"],
   "protected-cut": ["whole", "lift"],
   absent: ["whole"],
@@ -133,7 +133,7 @@ function lift(at: LookedAt): LayoutOffer | null {
   const place = clampWindow({ ...boxCentre(cut), height }, area, aspect);
   return {
     ...{ id: "lift", name: t.giveItAPane, hint: t.showsItInAPane },
-    change: { layout, panes: secondPane(settings, { follow: { kind: "none" }, manner: "still" }) },
+    change: { layout, panes: secondPane(settings, { follow: { kind: "none" }, movement: "still" }) },
     keys: [{ pane: 1, frame: start, easing: "hold", ...place }],
     shown: stacked(at, layout, ([first]) => [around({ ...window, width: 0, height: 0 }, first!, area), place]),
   };
@@ -174,8 +174,8 @@ function replace({ cut, textRange, safeArea, frame, window }: LookedAt): LayoutO
   };
 }
 
-/** What is offered at a second look; nothing where the shot is not framed by a crop window alone. */
-export function layoutOffers({ kind, otherId }: Pick<SecondLook, "kind" | "otherId">, at: LookedAt): LayoutOffer[] {
+/** What is offered at a flag; nothing where the shot is not framed by a crop window alone. */
+export function layoutOffers({ kind, otherId }: Pick<Flag, "kind" | "otherId">, at: LookedAt): LayoutOffer[] {
   if (at.settings.layout.kind !== "fill") return [];
   return (HELPS[kind] ?? []).flatMap((id) => {
     switch (id) {

@@ -26,7 +26,7 @@ test("a window at rest: nothing moves, and what is inside is inside", () => {
     25,
   );
   expect([measures.inside[0], measures.speed[1], measures.jerk[3]]).toEqual([1, 0, 0]);
-  expect(measures.enlargement[50]).toBeCloseTo(8 / 3, 5);
+  expect(measures.scale[50]).toBeCloseTo(8 / 3, 5);
   expect(figuresOf([{ measures, keys: KEYS, kept: [RANGE] }])).toEqual({
     ...{ shots: 1, keys: { solver: 1, hand: 1 }, inside: 1, headsCut: 0, longestFastMove: null },
     leastResolution: expect.closeTo(3 / 8, 5),
@@ -84,7 +84,7 @@ test("a chart's moment is the worst of its frames", () => {
   );
   const moments = chartMoments([measures], 300, 30);
   expect(moments).toHaveLength(30);
-  expect(moments[0]).toEqual({ frame: 0, inside: null, speed: null, jerk: null, enlargement: null });
+  expect(moments[0]).toEqual({ frame: 0, inside: null, speed: null, jerk: null, scale: null });
   expect(moments[15]!.inside).toBeLessThan(0.6);
   expect(moments[15]!.speed).toBeGreaterThan(10);
   expect([moments[12]!.inside, moments[12]!.speed]).toEqual([1, 0]);

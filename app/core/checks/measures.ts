@@ -16,7 +16,7 @@ export interface Measures {
   /** How fast the acceleration changes, in widths a second cubed. */
   jerk: Float32Array;
   /** Pixels of the frame for each of the source. */
-  enlargement: Float32Array;
+  scale: Float32Array;
   /** Whether the followed face is cut off at its top. */
   headCut: Uint8Array;
 }
@@ -38,7 +38,7 @@ export function measureShot(
 ): Measures {
   const row = () => new Float32Array(rangeLength(range)).fill(Number.NaN);
   const measures: Measures = {
-    ...{ range, inside: row(), speed: row(), jerk: row(), enlargement: row() },
+    ...{ range, inside: row(), speed: row(), jerk: row(), scale: row() },
     headCut: new Uint8Array(rangeLength(range)),
   };
   for (const part of kept) {
@@ -56,7 +56,7 @@ export function measureShot(
         const isCut = subject.kind === "face" && source.y - box.y > HEAD_TOLERANCE * box.height;
         measures.headCut[i] = isCut ? 1 : 0;
       }
-      measures.enlargement[i] = target.height / source.height;
+      measures.scale[i] = target.height / source.height;
       const centre = boxCentre(source);
       const per = (a: Point, b: Point): Point => ({
         x: ((a.x - b.x) * fps) / source.width,
@@ -84,7 +84,7 @@ export interface ChartMoment {
   inside: number | null;
   speed: number | null;
   jerk: number | null;
-  enlargement: number | null;
+  scale: number | null;
 }
 
 /**
@@ -95,19 +95,19 @@ export interface ChartMoment {
 export function chartMoments(shots: readonly Measures[], frames: number, moments: number): ChartMoment[] {
   const each = Math.max(1, Math.ceil(frames / moments));
   const made = Array.from({ length: Math.ceil(frames / each) }, (_, i): ChartMoment => ({
-    ...{ frame: i * each, inside: null, speed: null, jerk: null, enlargement: null },
+    ...{ frame: i * each, inside: null, speed: null, jerk: null, scale: null },
   }));
   for (const { range, ...rows } of shots) {
     for (const frame of framesOf(range)) {
       const moment = made[Math.floor(frame / each)];
       if (!moment) continue;
       const i = frame - range.start;
-      const worst = (name: "inside" | "speed" | "jerk" | "enlargement", choose: (a: number, b: number) => number) => {
+      const worst = (name: "inside" | "speed" | "jerk" | "scale", choose: (a: number, b: number) => number) => {
         const value = rows[name][i]!;
         if (!Number.isNaN(value)) moment[name] = moment[name] === null ? value : choose(moment[name], value);
       };
       worst("inside", Math.min);
-      for (const name of ["speed", "jerk", "enlargement"] as const) worst(name, Math.max);
+      for (const name of ["speed", "jerk", "scale"] as const) worst(name, Math.max);
     }
   }
   return made;
@@ -144,7 +144,7 @@ export function figuresOf(
       if (!Number.isNaN(share)) seen++;
       if (share >= NEARLY_ALL) inside++;
       headsCut += measures.headCut[i]!;
-      if (measures.enlargement[i]! > most) most = measures.enlargement[i]!;
+      if (measures.scale[i]! > most) most = measures.scale[i]!;
     });
     const isFast = (frame: number) => measures.speed[frame - measures.range.start]! > FAST;
     for (const move of kept.flatMap((part) => rangesWhere(part, isFast))) {

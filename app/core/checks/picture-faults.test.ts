@@ -1,7 +1,7 @@
 import { expect, test } from "@jest/globals";
 import { CHANGE_UNIT, CONTRAST_UNIT } from "../activity/activity";
 import { USUAL_LIMITS } from "./check-settings";
-import { pictureFaults, pictureLooks } from "./picture-faults";
+import { pictureFaults, pictureFlags } from "./picture-faults";
 
 const RATE = { num: 25, den: 1 };
 const FRAMES = 250;
@@ -49,9 +49,9 @@ test("black, which is dark and without detail; a dark picture with detail is not
 test("a picture that does not change; grain is a change", () => {
   const faults = faultsOf({ change: (i) => (i >= 100 && i < 200 ? 0 : 0.5) });
   expect(faults).toEqual({ flashing: [], black: [], frozen: [{ start: 100, end: 200 }] });
-  expect(pictureLooks(faults, [{ start: 0, end: 250 }], USUAL_LIMITS, RATE)).toMatchObject([
+  expect(pictureFlags(faults, [{ start: 0, end: 250 }], USUAL_LIMITS, RATE)).toMatchObject([
     { kind: "frozen", range: { start: 100, end: 200 }, text: "Frozen for 4.0 s" },
   ]);
-  expect(pictureLooks(faults, [{ start: 0, end: 250 }], { ...USUAL_LIMITS, frozen: 5 }, RATE)).toEqual([]);
-  expect(pictureLooks(faults, [{ start: 0, end: 150 }], USUAL_LIMITS, RATE)).toEqual([]);
+  expect(pictureFlags(faults, [{ start: 0, end: 250 }], { ...USUAL_LIMITS, frozen: 5 }, RATE)).toEqual([]);
+  expect(pictureFlags(faults, [{ start: 0, end: 150 }], USUAL_LIMITS, RATE)).toEqual([]);
 });

@@ -2,11 +2,11 @@
 import { type Activity, CHANGE_UNIT, CONTRAST_UNIT } from "../activity/activity";
 import { type FrameRange, framesPerSecond, type Rate, rangeLength } from "../time/rate";
 import { clipRanges, joinRanges, rangesWhere } from "../time/ranges";
-import { looksTexts } from "../../texts/looks";
+import { flagsTexts } from "../../texts/flags";
 import type { CheckLimits } from "./check-settings";
-import { type SecondLook, severityOf } from "./second-look";
+import { type Flag, severityOf } from "./flag";
 
-const t = looksTexts.pictureFaults;
+const t = flagsTexts.pictureFaults;
 
 export interface PictureFaults {
   flashing: FrameRange[];
@@ -72,12 +72,12 @@ export function pictureFaults({ light, contrast, change }: Activity, rate: Rate)
 }
 
 /** What of them is in what a version shows of a shot, for longer than may be. */
-export function pictureLooks(
+export function pictureFlags(
   { flashing, black, frozen }: PictureFaults,
   kept: readonly FrameRange[],
   limits: Pick<CheckLimits, "black" | "frozen">,
   rate: Rate,
-): SecondLook[] {
+): Flag[] {
   const fps = framesPerSecond(rate);
   const within = (ranges: readonly FrameRange[], seconds: number) =>
     kept.flatMap((part) => clipRanges(ranges, part)).filter((range) => rangeLength(range) >= seconds * fps);

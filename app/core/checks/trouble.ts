@@ -1,14 +1,14 @@
 /** Stretches of a shot in which something is wrong for longer than may be. */
 import { type FrameRange, framesOf, framesPerSecond, type Rate, rangeLength } from "../time/rate";
 import { bridged, rangesWhere } from "../time/ranges";
-import { type LookKind, type SecondLook, severityOf } from "./second-look";
+import { type FlagKind, type Flag, severityOf } from "./flag";
 
 /** Moments without the trouble that do not end a stretch of it, in seconds. */
 const BRIDGE_SECONDS = 0.2;
 
 /** What is looked for. */
 export interface Trouble {
-  kind: LookKind;
+  kind: FlagKind;
   /** Seconds of it that are passed over. */
   limit: number;
   /** How much is wrong at a frame: 0 for nothing, 1 for as much as can be. */
@@ -22,7 +22,7 @@ export interface Trouble {
  *
  * @param kept what of the shot is shown; a stretch does not go on from one part to the next
  */
-export function troubleIn(kept: readonly FrameRange[], rate: Rate, { kind, limit, at, text }: Trouble): SecondLook[] {
+export function troubleIn(kept: readonly FrameRange[], rate: Rate, { kind, limit, at, text }: Trouble): Flag[] {
   const fps = framesPerSecond(rate);
   const least = Math.max(1, limit * fps);
   return kept.flatMap((part) => {
@@ -35,7 +35,7 @@ export function troubleIn(kept: readonly FrameRange[], rate: Rate, { kind, limit
     const stretches = bridged(rangesWhere(part, isWrong), Math.max(1, Math.round(BRIDGE_SECONDS * fps)));
     return stretches
       .filter((range) => rangeLength(range) >= least)
-      .map((range): SecondLook => {
+      .map((range): Flag => {
         const frame = framesOf(range).reduce((a, b) => (depth.get(b)! > depth.get(a)! ? b : a), range.start);
         const [worst, seconds] = [depth.get(frame)!, rangeLength(range) / fps];
         return { kind, range, frame, text: text(seconds, worst), severity: severityOf(kind, worst, seconds) };

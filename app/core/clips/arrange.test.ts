@@ -146,7 +146,7 @@ describe("a film that becomes a clip of another", () => {
         id: "of-inner",
         shots: new Map<string, ShotInVersion>([
           ["x", { calm: 30, follow: { kind: "person", who: "p1" }, mustHave: ["p1"] }],
-          ["y", { manner: "still" }],
+          ["y", { movement: "still" }],
         ]),
         handKeys: [key(20)],
       },
@@ -180,7 +180,7 @@ describe("a film that becomes a clip of another", () => {
     expect(shots.map(({ follow }) => follow.kind)).toEqual(["auto", "auto", "none", "auto"]);
     const says = versions[0]!.shots;
     expect(says.get(shots[1]!.id)).toEqual({ calm: 30 });
-    expect(says.get(shots[2]!.id)).toEqual({ manner: "still" });
+    expect(says.get(shots[2]!.id)).toEqual({ movement: "still" });
     expect(says.size).toBe(2);
   });
 });

@@ -70,17 +70,17 @@ describe("keys", () => {
 });
 
 describe("how attention passes on", () => {
-  const attention: AttentionSettings = { hold: 3, turns: "jump", mustHave: ["p2"] };
+  const attention: AttentionSettings = { shortestStay: 3, switchBy: "cut", mustHave: ["p2"] };
 
   test("is the film's where neither a version nor a shot says otherwise", () => {
     const state = run([
       { type: "set-attention", attention },
-      { type: "set-framing", versionId: "tall", shotIds: ["two"], change: { hold: 5 } },
-      { type: "change-version", versionId: "tall", change: { usual: { turns: "move" } } },
+      { type: "set-framing", versionId: "tall", shotIds: ["two"], change: { shortestStay: 5 } },
+      { type: "change-version", versionId: "tall", change: { usual: { switchBy: "pan" } } },
     ]).at(-1)!;
     const [one, two] = shotSettings(state, state.versions[0]!).map((set) => settledShot(set).settings);
-    expect(one).toMatchObject({ hold: 3, turns: "move", mustHave: ["p2"] });
-    expect(two).toMatchObject({ hold: 5, turns: "move", mustHave: ["p2"] });
+    expect(one).toMatchObject({ shortestStay: 3, switchBy: "pan", mustHave: ["p2"] });
+    expect(two).toMatchObject({ shortestStay: 5, switchBy: "pan", mustHave: ["p2"] });
   });
 
   test("asks for whom somebody is by now, and for what is marked", () => {
@@ -104,7 +104,7 @@ describe("how attention passes on", () => {
 describe("shots", () => {
   test("are reshaped in any length of row, with how they are framed", () => {
     const states = run([
-      { type: "set-framing", versionId: "tall", shotIds: ["one", "two"], change: { manner: "chase", calm: 70 } },
+      { type: "set-framing", versionId: "tall", shotIds: ["one", "two"], change: { movement: "chase", calm: 70 } },
       { type: "split-shot", frame: 40, kind: "turn" },
       { type: "split-shot", frame: 160, kind: "cut" },
       { type: "change-shots", shotIds: ["two", "film.160"], change: { excluded: true, name: "Bench" } },
@@ -189,7 +189,7 @@ describe("a version", () => {
   test("that is removed comes back to its place, with all that was set in it", () => {
     const states = run([
       { type: "add-version", version: square },
-      { type: "set-framing", versionId: "tall", shotIds: ["two"], change: { manner: "still" } },
+      { type: "set-framing", versionId: "tall", shotIds: ["two"], change: { movement: "still" } },
       { type: "set-key", versionId: "tall", key: KEY },
       { type: "remove-version", versionId: "tall" },
     ]);
@@ -199,7 +199,7 @@ describe("a version", () => {
 
   test("is duplicated with all that is set in it, under a name of its own", () => {
     const states = run([
-      { type: "set-framing", versionId: "tall", shotIds: ["two"], change: { manner: "still" } },
+      { type: "set-framing", versionId: "tall", shotIds: ["two"], change: { movement: "still" } },
       { type: "set-key", versionId: "tall", key: KEY },
       { type: "trim-version", versionId: "tall", in: 20 },
       { type: "duplicate-version", versionId: "tall", id: "copy", name: "Tall, shorter" },

@@ -13,7 +13,7 @@ const WORK: Command = {
     { type: "put-mark", thing: "kite", frame: 20, box: { x: 10, y: 10, width: 50, height: 50 } },
     { type: "edit-track", trackId: "t1", edit: { removed: [{ start: 0, end: 5 }], joinedTo: null } },
     { type: "change-person", person: { id: "p1", name: "Ada", mergedInto: null } },
-    { type: "set-attention", attention: { hold: 3, turns: "move", mustHave: ["p1"] } },
+    { type: "set-attention", attention: { shortestStay: 3, switchBy: "pan", mustHave: ["p1"] } },
     { type: "trim-version", versionId: "tall", in: 5, out: null },
   ],
 };
@@ -27,7 +27,7 @@ test("a state that was kept, as text, is the film as it was, whatever has been d
     { type: "duplicate-version", versionId: "tall", id: "other", name: "Other" },
     { type: "change-person", person: { id: "p2", name: "Ben", mergedInto: null } },
     { type: "set-sensitivity", sensitivity: 20 },
-    { type: "set-attention", attention: { hold: 1, turns: "auto", mustHave: [] } },
+    { type: "set-attention", attention: { shortestStay: 1, switchBy: "auto", mustHave: [] } },
   ] satisfies Command[];
   const now = later.reduce((state, command) => applyEdit(state, command).state, then);
   expect(stateOf(kept, now)).toEqual(then);

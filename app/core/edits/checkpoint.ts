@@ -20,7 +20,7 @@ const untouched = (state: FilmState): FilmState => ({
   ...state,
   sensitivity: -1,
   // Nobody can set a hold of no length.
-  attention: { ...USUAL_ATTENTION, hold: 0 },
+  attention: { ...USUAL_ATTENTION, shortestStay: 0 },
   shots: [],
   clips: state.clips.map((clip) => ({ ...clip, in: null, out: null })),
   versions: [],

@@ -19,7 +19,7 @@ describe("commands", () => {
     refuses({ type: "set-sensitivity", sensitivity: 101 });
     refuses({ type: "change-shots", shotIds: ["a"], change: { follow: { kind: "somebody" } } });
     refuses({ type: "change-shots", shotIds: ["a"], change: { name: "x".repeat(81) } });
-    refuses({ type: "set-framing", versionId: "v", shotIds: ["a"], change: { manner: "wild" } });
+    refuses({ type: "set-framing", versionId: "v", shotIds: ["a"], change: { movement: "wild" } });
     refuses({ type: "set-framing", versionId: "v", shotIds: ["a"], change: {}, reset: ["name"] });
     refuses({ type: "batch", commands: [] });
     refuses({ type: "batch", commands: [{ type: "batch", commands: [] }] });

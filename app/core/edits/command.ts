@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { Caption, MOST_CAPTIONS } from "../captions/caption";
 import { CaptionSettings } from "../captions/caption-settings";
-import { CheckLimits, SeenLooks } from "../checks/check-settings";
+import { CheckLimits, ReviewedFlags } from "../checks/check-settings";
 import { OutputSettings } from "../formats/output-settings";
 import { Layer } from "../composition/layers/layer";
 import { SafeArea } from "../composition/layers/safe-area";
@@ -58,7 +58,7 @@ export const VersionChange = z
     safeArea: SafeArea.nullable(),
     captions: CaptionSettings,
     checkLimits: CheckLimits,
-    seenLooks: SeenLooks,
+    reviewedFlags: ReviewedFlags,
     output: OutputSettings,
   })
   .partial();

@@ -13,7 +13,7 @@ test("what was done to keys is told by shot and timecode", () => {
   const key = { ...KEY, frame: 10 };
   expect(says({ type: "set-key", versionId: "tall", key })).toBe("Added a keyframe in shot 1 at 00:00:00:10");
   expect(says({ type: "set-key", versionId: "tall", key: KEY })).toBe("Changed the keyframe in shot 2 at 00:00:03:25");
-  expect(says({ type: "set-attention", attention: { hold: 2, turns: "jump", mustHave: [] } })).toBe(
+  expect(says({ type: "set-attention", attention: { shortestStay: 2, switchBy: "cut", mustHave: [] } })).toBe(
     "Changed how the film's switches are chosen",
   );
   expect(says({ type: "move-key", versionId: "tall", fromFrame: 115, key })).toBe(
@@ -61,7 +61,7 @@ test("what was done to shots is told by their numbers, or how many they are", ()
   expect(says({ type: "split-shot", frame: 40, kind: "turn" })).toBe("Added a switch in shot 1 at 00:00:01:10");
   expect(says({ type: "move-cut", shotId: "two", frame: 40 })).toBe("Moved the cut before shot 2 to 00:00:01:10");
   const framing = { type: "set-framing" as const, versionId: "tall", shotIds: ["two"] };
-  expect(says({ ...framing, change: { manner: "still" } })).toBe("Changed the manner of shot 2 in “Tall”");
+  expect(says({ ...framing, change: { movement: "still" } })).toBe("Changed the movement of shot 2 in “Tall”");
   expect(says({ ...framing, change: {}, reset: ["follow"] })).toBe("Reset the subject of shot 2 in “Tall”");
 });
 

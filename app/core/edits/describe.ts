@@ -77,11 +77,11 @@ class Speaker {
 }
 
 const SETTING_NAMES: Record<ShotSetting, string> = {
-  manner: "manner",
+  movement: "movement",
   calm: "calmness",
   zoom: "zoom",
   headroom: "headroom",
-  enlargement: t.limitOfEnlargement,
+  largestScale: t.limitOfEnlargement,
   keepEnd: t.endThatIsKept,
   eyeLine: t.eyeLine,
   offset: "offset",
@@ -89,8 +89,8 @@ const SETTING_NAMES: Record<ShotSetting, string> = {
   panes: "panes",
   backdrop: "backdrop",
   edge: "edge",
-  hold: t.leastHold,
-  turns: "turns",
+  shortestStay: t.leastHold,
+  switchBy: t.switchStyle,
   mustHave: t.whoMustBeInIt,
   follow: "subject",
   protect: t.protectedArea,
@@ -106,7 +106,7 @@ const STRETCH_TEXT: Record<Extract<SingleCommand, { type: "replace-keys" }>["how
 
 type SetFraming = Extract<SingleCommand, { type: "set-framing" }>;
 
-/** "manner and zoom" */
+/** "movement and zoom" */
 export function settingNames(settings: readonly string[]): string {
   return settings.map((setting) => SETTING_NAMES[setting as ShotSetting]).join(" and ");
 }
@@ -129,7 +129,7 @@ function shotChange(change: ShotChange, shots: string): string {
 }
 
 function versionChange(change: VersionChange, version: string): string {
-  const { name, width, height, limitSeconds, usual, safeArea, captions, checkLimits, seenLooks, output } = change;
+  const { name, width, height, limitSeconds, usual, safeArea, captions, checkLimits, reviewedFlags, output } = change;
   if (width !== undefined || height !== undefined) {
     return width && height ? t.changedTo(version, width, height) : t.changedTheSizeOf(version);
   }
@@ -139,7 +139,7 @@ function versionChange(change: VersionChange, version: string): string {
   }
   if (captions) return t.changedTheCaptionsOf(version);
   if (checkLimits) return t.changedWhatIsCheckedIn(version);
-  if (seenLooks) return t.changedWhatIsSeenOf(version);
+  if (reviewedFlags) return t.changedWhatIsSeenOf(version);
   if (output) return t.changedTheExportSettingsOf(version);
   if (safeArea !== undefined) return t.changedTheSafeAreaOf(version);
   return usual ? t.changedWhatIsUsualIn(version) : t.leftAsItIs(version);

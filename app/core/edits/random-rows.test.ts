@@ -49,7 +49,11 @@ function anyCommand(state: FilmState, random: Random): SingleCommand {
     () => ({ type: "set-sensitivity", sensitivity: upTo(101) }),
     () => ({
       type: "set-attention",
-      attention: { hold: 1 + upTo(5), turns: pick(["auto", "jump", "move"] as const), mustHave: pick([[], ["p1"]]) },
+      attention: {
+        shortestStay: 1 + upTo(5),
+        switchBy: pick(["auto", "cut", "pan"] as const),
+        mustHave: pick([[], ["p1"]]),
+      },
     }),
     () => ({ type: "set-transitions", transitions: [{ frame, kind: "cut", range: { start: frame, end: frame } }] }),
     () => ({ type: "put-mark", thing: pick(["m", "n"]), frame, box: pick([box, null]) }),

@@ -45,7 +45,7 @@ test("shots that were put back are, with what versions said of them and nothing 
       type: "restore-shots",
       remove: ["film.40"],
       shots: [older("one", 0, 100)],
-      framings: [{ versionId: "tall", shotId: "one", settings: { manner: "still" } }],
+      framings: [{ versionId: "tall", shotId: "one", settings: { movement: "still" } }],
       sensitivity: 61,
     },
     since,
@@ -59,7 +59,7 @@ test("shots that were put back are, with what versions said of them and nothing 
     protect: null,
     active: null,
   });
-  expect([...restored.versions[0]!.shots]).toEqual([["one", { manner: "still" }]]);
+  expect([...restored.versions[0]!.shots]).toEqual([["one", { movement: "still" }]]);
   expect(restored.sensitivity).toBe(61);
 });
 

@@ -16,6 +16,7 @@ import { AttentionSettings, USUAL_ATTENTION } from "../subjects/attention/attent
 import { TrackEdit } from "../subjects/tracking/edit-tracks";
 import { PackedTrack } from "../subjects/tracking/packed-tracks";
 import { Frame, FrameRange } from "../time/rate";
+import { asWrittenToday } from "./older-words";
 
 const VersionInProject = Version.extend({
   /** What it says of shots. */
@@ -25,7 +26,7 @@ const VersionInProject = Version.extend({
 
 export const Project = z.object({
   format: z.literal("glad-pan/project"),
-  version: z.literal(1),
+  version: z.literal(2),
   film: z.object({
     name: z.string().min(1).max(255),
     /** What was found out about its file. */
@@ -70,7 +71,7 @@ export function readProject(text: string): Project {
   } catch {
     throw new ProjectError("its project.json is not JSON");
   }
-  const parsed = Project.safeParse(value);
+  const parsed = Project.safeParse(asWrittenToday(value));
   if (parsed.success) return parsed.data;
   const [issue] = parsed.error.issues;
   throw new ProjectError(`its project.json makes no sense: ${issue!.path.join(".") || "project"}: ${issue!.message}`);

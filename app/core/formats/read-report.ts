@@ -5,7 +5,8 @@ import type { Track } from "../subjects/tracking/track";
 import type { Lacking } from "../checks/lacking-pictures";
 import type { FrameRange, Rate } from "../time/rate";
 import type { z } from "zod";
-import { type ListedLook, LookList } from "./looks";
+import { type ListedFlag, FlagList } from "./flags";
+import { asWrittenToday } from "./older-words";
 import { AnalysisReport, Report } from "./report";
 
 /** The text is no report. */
@@ -33,7 +34,7 @@ const boxOf = ([x, y, width, height]: readonly [number, number, number, number])
 function parse<T>(text: string, schemas: Readonly<Record<string, z.ZodType<T>>>, from: string): T {
   let json: unknown;
   try {
-    json = JSON.parse(text);
+    json = asWrittenToday(JSON.parse(text));
   } catch {
     throw new ReportError("this is not JSON");
   }
@@ -48,28 +49,28 @@ function parse<T>(text: string, schemas: Readonly<Record<string, z.ZodType<T>>>,
 
 const REPORTS = { "glad-pan/report": Report, "glad-pan/analysis": AnalysisReport };
 
-/** The second looks of a version, as a report or a list has them. */
-export interface ReadLooks {
+/** The flags of a version, as a report or a list has them. */
+export interface ReadFlags {
   /** What they are of: a film, and the version where that has a name. */
   of: string;
   rate: Rate;
-  looks: ListedLook[];
+  flags: ListedFlag[];
 }
 
 /** @throws ReportError that says what is wrong with the text */
-export function readLooks(text: string): ReadLooks {
-  const read = parse<Report | LookList>(
+export function readFlags(text: string): ReadFlags {
+  const read = parse<Report | FlagList>(
     text,
-    { "glad-pan/report": Report, "glad-pan/looks": LookList },
-    "`convert` or `solve`, and no list of second looks",
+    { "glad-pan/report": Report, "glad-pan/flags": FlagList },
+    "`convert` or `solve`, and no list of flags",
   );
   const [num, den] = read.format === "glad-pan/report" ? read.source.rate : read.rate;
-  if (read.format === "glad-pan/looks")
-    return { of: `${read.film}, ${read.of}`, rate: { num, den }, looks: read.looks };
-  if (!read.looks) throw new ReportError("nobody has looked through it; make it again with `convert` or `solve`");
+  if (read.format === "glad-pan/flags")
+    return { of: `${read.film}, ${read.of}`, rate: { num, den }, flags: read.flags };
+  if (!read.flags) throw new ReportError("nobody has looked through it; make it again with `convert` or `solve`");
   const { file } = read.source;
   const { width, height } = read.target;
-  return { of: `${file}, ${width} × ${height}`, rate: { num, den }, looks: read.looks };
+  return { of: `${file}, ${width} × ${height}`, rate: { num, den }, flags: read.flags };
 }
 
 /** @throws ReportError that says what is wrong with the text */

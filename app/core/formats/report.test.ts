@@ -29,7 +29,7 @@ const tracks: Track[] = [
 ];
 const set: ShotSettings = {
   shot: freshShot("1", RANGE, { frame: 0, kind: "dissolve", range: { start: 0, end: 1 } }, ACTIVE),
-  inVersion: { layout: WHOLE, manner: "glide" },
+  inVersion: { layout: WHOLE, movement: "glide" },
   usual: {},
   attention: USUAL_ATTENTION,
   handKeys: [],
@@ -58,7 +58,7 @@ test("a report holds to its schema, and is rounded to what can be seen", () => {
 test("what is no report is refused", () => {
   for (const wrong of [
     { ...report, format: "other" },
-    { ...report, version: 2 },
+    { ...report, version: 3 },
     { ...report, shots: [] },
     { ...report, shots: [{ ...report.shots[0], end: 0 }] },
     { ...report, windows: [[1, 2]] },

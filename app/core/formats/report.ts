@@ -4,7 +4,7 @@ import type { Box, Size } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
 import { Easing } from "../path/easing";
 import type { Key } from "../path/keys";
-import { MANNERS } from "../path/manner";
+import { MOVEMENTS } from "../path/movement";
 import { transitionInto } from "../shots/shot";
 import { isGradual, type Transition, TRANSITION_KINDS } from "../shots/transition";
 import { Backdrop } from "../composition/backdrop";
@@ -17,7 +17,7 @@ import type { Track } from "../subjects/tracking/track";
 import type { Lacking } from "../checks/lacking-pictures";
 import { type FrameRange, framesIn, type Rate } from "../time/rate";
 import type { LaidShot, LaidVersion } from "../version/lay";
-import { ListedLook } from "./looks";
+import { ListedFlag } from "./flags";
 
 /**
  * The report of a conversion: what was found and where the window went, as an open format (docs/formats.md).
@@ -64,7 +64,7 @@ const FoundShot = z.object({
         /** Why; null for what the shot begins with. */
         cause: z.enum(TURN_CAUSES).nullable(),
         /** How the window gets there. */
-        by: z.enum(["jump", "move"]),
+        by: z.enum(["cut", "pan"]),
       }),
     )
     .optional(),
@@ -75,9 +75,9 @@ const endsAfterStart = (shot: { start: number; end: number }) => shot.end > shot
 const WRONG_ORDER = "a shot must end after it starts";
 
 const ReportShot = FoundShot.extend({
-  manner: z.enum(MANNERS),
-  /** Why that manner; null where it was asked for. */
-  mannerReason: z.string().nullable(),
+  movement: z.enum(MOVEMENTS),
+  /** Why that movement; null where it was asked for. */
+  movementReason: z.string().nullable(),
   keys: z.array(ReportKey).min(1),
   /** Where the film is shown in the frame; left out where it covers all of it. The windows have its shape. */
   pane: BoxTuple.optional(),
@@ -91,7 +91,7 @@ const ReportShot = FoundShot.extend({
       z.object({
         pane: BoxTuple,
         subject: z.string().nullable(),
-        manner: z.enum(MANNERS),
+        movement: z.enum(MOVEMENTS),
         keys: z.array(ReportKey).min(1),
         /** One for each frame of the shot. */
         windows: z.array(WindowTuple),
@@ -149,7 +149,7 @@ const Source = z.object({
 /** What is found in a film, without a version. */
 export const AnalysisReport = z.object({
   format: z.literal("glad-pan/analysis"),
-  version: z.literal(1),
+  version: z.literal(2),
   source: Source,
   shots: z.array(FoundShot.refine(endsAfterStart, WRONG_ORDER)).min(1),
   tracks: z.array(ReportTrack),
@@ -158,7 +158,7 @@ export type AnalysisReport = z.infer<typeof AnalysisReport>;
 
 export const Report = z.object({
   format: z.literal("glad-pan/report"),
-  version: z.literal(1),
+  version: z.literal(2),
   source: Source,
   target: z.object({ width: Side, height: Side }),
   /** What was converted of the shots, [start, end); left out where it is all of them. */
@@ -167,8 +167,8 @@ export const Report = z.object({
   tracks: z.array(ReportTrack),
   /** [x, y, height] for every source frame of the converted range. */
   windows: z.array(WindowTuple),
-  /** What deserves a second look; left out where nobody has looked. */
-  looks: z.array(ListedLook).optional(),
+  /** What deserves a flag; left out where nobody has looked. */
+  flags: z.array(ListedFlag).optional(),
   /** What is said, in frames of the film; left out where nothing was brought along. */
   captions: z.array(Caption.omit({ id: true })).optional(),
 });
@@ -264,7 +264,7 @@ const reportTracks = (shots: readonly FoundShotData[]): Report["tracks"] =>
 /** Builds the report of what was found in a film. */
 export const makeAnalysisReport = (film: ReportedFilm, shots: readonly FoundShotData[]): AnalysisReport => ({
   format: "glad-pan/analysis",
-  version: 1,
+  version: 2,
   source: sourceOf(film),
   shots: shots.map(foundShot),
   tracks: reportTracks(shots),
@@ -288,11 +288,11 @@ function laidOutOf({ laidOut: { panes, own = [], backdrop, edge }, others }: Lai
     ...(backdrop ? { backdrop: backdrop.look, edge } : {}),
     ...(others.length > 0
       ? {
-          others: others.map(({ subjectId, manner, keys, windows }, i) => ({
+          others: others.map(({ subjectId, movement, keys, windows }, i) => ({
             ...{
               pane: rest[i]!,
               subject: subjectId,
-              manner,
+              movement,
               keys: reportKeys(keys),
               windows: windows.map(windowTuple),
               ...(own[i + 1] ? { own: own[i + 1]! } : {}),
@@ -310,14 +310,14 @@ const foundIn = ({ set: { shot }, ...laid }: LaidShot): FoundShotData => ({
 /** Builds the report of one conversion. */
 export const makeReport = (film: ReportedFilm, { target, shots, ranges }: LaidVersion): Report => ({
   format: "glad-pan/report",
-  version: 1,
+  version: 2,
   source: sourceOf(film),
   target: { width: target.width, height: target.height },
   ...(framesIn(ranges) < framesIn(shots.map(({ range }) => range)) ? { kept: pairsOf(ranges) } : {}),
   shots: shots.map((shot) => ({
     ...foundShot(foundIn(shot)),
-    manner: shot.manner,
-    mannerReason: shot.mannerReason,
+    movement: shot.movement,
+    movementReason: shot.movementReason,
     keys: reportKeys(shot.keys),
     ...laidOutOf(shot),
   })),

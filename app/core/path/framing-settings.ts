@@ -6,12 +6,12 @@ import { FILL, Layout } from "../composition/layout";
 import { PANES } from "../composition/stack";
 import { AttentionSettings, USUAL_ATTENTION } from "../subjects/attention/attention-settings";
 import { FollowRule } from "../subjects/choosing/follow-rule";
-import { MANNERS } from "./manner";
+import { MOVEMENTS } from "./movement";
 
 /** Windows smaller than a quarter of the largest show nothing well at any resolution. */
 export const MAX_ZOOM = 4;
 /** Nobody enlarges a picture more than this and finds it sharp. */
-export const MAX_ENLARGEMENT = 8;
+export const MOST_SCALE = 8;
 
 const Factor = z.number().min(1).max(MAX_ZOOM);
 
@@ -24,8 +24,8 @@ export const Zoom = z.discriminatedUnion("kind", [
 ]);
 export type Zoom = z.infer<typeof Zoom>;
 
-export const MANNER_CHOICES = ["auto", ...MANNERS] as const;
-export type MannerChoice = (typeof MANNER_CHOICES)[number];
+export const MOVEMENT_CHOICES = ["auto", ...MOVEMENTS] as const;
+export type MovementChoice = (typeof MOVEMENT_CHOICES)[number];
 
 /** Of what is wider than the window, the end that is kept; "auto" for the one with its head. */
 export const END_CHOICES = ["auto", "left", "right"] as const;
@@ -40,14 +40,14 @@ export const EYE_LINE_RANGE = { least: 10, most: 70 } as const;
 /** How the window of a pane moves, and how large it is. */
 export const WindowSettings = z.object({
   /** How the window moves; "auto" for what suits the subject. */
-  manner: z.enum(MANNER_CHOICES),
-  /** 0 for as close to the subject as the manner goes, 100 for as calm; 50 is the manner's own. */
+  movement: z.enum(MOVEMENT_CHOICES),
+  /** 0 for as close to the subject as the movement goes, 100 for as calm; 50 is the movement's own. */
   calm: z.number().min(0).max(100),
   zoom: Zoom,
   /** Share of the window's height that is kept free above a head, in percent. */
   headroom: z.number().min(0).max(40),
-  /** How many times its size the picture may be enlarged: a free zoom stops there, any other gets a second look. */
-  enlargement: z.number().min(1).max(MAX_ENLARGEMENT),
+  /** How many times its size the picture may be enlarged: a free zoom stops there, any other gets a flag. */
+  largestScale: z.number().min(1).max(MOST_SCALE),
   keepEnd: z.enum(END_CHOICES),
   /** Where eyes belong, in percent of the window's height from its top. */
   eyeLine: z.number().min(EYE_LINE_RANGE.least).max(EYE_LINE_RANGE.most),
@@ -77,11 +77,11 @@ export const FramingChange = FramingSettings.partial();
 export type FramingChange = z.infer<typeof FramingChange>;
 
 export const USUAL_FRAMING: FramingSettings = {
-  manner: "auto",
+  movement: "auto",
   calm: 50,
   zoom: { kind: "fixed", factor: 1 },
   headroom: 8,
-  enlargement: 1.5,
+  largestScale: 1.5,
   keepEnd: "auto",
   eyeLine: 33,
   offset: { x: 0, y: 0 },

@@ -5,7 +5,7 @@ import { copyKey } from "./copy-key";
 import { USUAL_FRAMING } from "./framing-settings";
 import { curveOf, ease } from "./easing";
 import { windowAt } from "./keys";
-import type { Manner } from "./manner";
+import type { Movement } from "./movement";
 import { solveShot } from "./solve-shot";
 import type { HandKey } from "./hand-key";
 
@@ -29,13 +29,13 @@ describe("hand keys with an easing of their own", () => {
     boxes: Array.from({ length: 200 }, (_, t) => ({ x: 500 + 3 * t, y: 300, width: 120, height: 150 })),
     confidence: 1,
   };
-  const solve = (handKeys: HandKey[], manner: Manner = "glide") =>
+  const solve = (handKeys: HandKey[], movement: Movement = "glide") =>
     solveShot({
       shot: { start: 100, end: 300 },
       picture: HD,
       target: TALL,
       rate: { num: 30, den: 1 },
-      settings: { ...USUAL_FRAMING, manner },
+      settings: { ...USUAL_FRAMING, movement },
       subject: { track, body: null },
       handKeys,
       protect: null,

@@ -8,7 +8,7 @@ import type { Track } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";
 import type { FramingSettings } from "./framing-settings";
 import type { HandKey } from "./hand-key";
-import type { Manner } from "./manner";
+import type { Movement } from "./movement";
 import type { ShotPath } from "./solve-shot";
 
 /** How one of a shot's panes is framed. */
@@ -41,8 +41,8 @@ export interface FramedPane extends ShotPath, Pick<FollowPlan, "who" | "reason" 
   /** The track that is followed, or followed most. */
   subjectId: string | null;
   /** How the window moves, and why if nobody has chosen. */
-  manner: Manner;
-  mannerReason: string | null;
+  movement: Movement;
+  movementReason: string | null;
   /** Which track is followed when, in order and without gaps. */
   spans: FollowedSpan[];
 }

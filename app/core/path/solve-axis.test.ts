@@ -3,7 +3,7 @@ import { axisProblem, PICTURE_WIDTH, wanderer, WINDOW_WIDTH } from "../../../tes
 import { EVERY_TEST } from "../../../tests/support/every-test";
 import { referenceOptimum } from "../../../tests/support/lp-reference";
 import { cutGoals } from "./framing-goals";
-import { MANNER_WEIGHTS, MANNERS } from "./manner";
+import { MOVEMENT_WEIGHTS, MOVEMENTS } from "./movement";
 import { type AxisProblem, axisProgram, solveAxis } from "./solve-axis";
 
 const SEEDS = [1, 2, 3, 4, 5, 6, 7, 8];
@@ -17,24 +17,23 @@ const travel = (path: Float64Array) =>
 
 describe("the path of one coordinate", () => {
   // More scenes find where the interior point ends too early, which a single one seldom shows.
-  test.each(MANNERS.flatMap((manner) => SEEDS.slice(0, EVERY_TEST ? 4 : 1).map((seed) => [manner, seed] as const)))(
-    "in %s is as good as the general solver's optimum (subject %i)",
-    async (manner, seed) => {
-      const problem = axisProblem(wanderer(seed, 75), manner);
-      const { solution } = solveAxis(problem);
-      const { objective: optimum } = await referenceOptimum(axisProgram(problem));
-      expect(solution.objective).toBeLessThanOrEqual(optimum * 1.001 + 1e-2);
-      expect(solution.objective).toBeGreaterThanOrEqual(optimum * 0.999 - 1e-2);
-      expect(solution.relativeGap).toBeLessThanOrEqual(1e-4);
-    },
-  );
+  test.each(
+    MOVEMENTS.flatMap((movement) => SEEDS.slice(0, EVERY_TEST ? 4 : 1).map((seed) => [movement, seed] as const)),
+  )("in %s is as good as the general solver's optimum (subject %i)", async (movement, seed) => {
+    const problem = axisProblem(wanderer(seed, 75), movement);
+    const { solution } = solveAxis(problem);
+    const { objective: optimum } = await referenceOptimum(axisProgram(problem));
+    expect(solution.objective).toBeLessThanOrEqual(optimum * 1.001 + 1e-2);
+    expect(solution.objective).toBeGreaterThanOrEqual(optimum * 0.999 - 1e-2);
+    expect(solution.relativeGap).toBeLessThanOrEqual(1e-4);
+  });
 
-  test.each(MANNERS.flatMap((manner) => [24, 60].map((fps) => [manner, fps] as const)))(
+  test.each(MOVEMENTS.flatMap((movement) => [24, 60].map((fps) => [movement, fps] as const)))(
     "in %s at %i frames a second stays inside the picture and under the limits, whatever the subject does",
-    (manner, fps) => {
-      const { maxSpeed, maxAcceleration } = MANNER_WEIGHTS[manner];
+    (movement, fps) => {
+      const { maxSpeed, maxAcceleration } = MOVEMENT_WEIGHTS[movement];
       for (const seed of SEEDS) {
-        const { positions } = solveAxis(axisProblem(wanderer(seed, 5 * fps, fps), manner, fps));
+        const { positions } = solveAxis(axisProblem(wanderer(seed, 5 * fps, fps), movement, fps));
         positions.forEach((x, t) => {
           expect(x).toBeGreaterThanOrEqual(WINDOW_WIDTH / 2 - 1e-6);
           expect(x).toBeLessThanOrEqual(PICTURE_WIDTH - WINDOW_WIDTH / 2 + 1e-6);
@@ -57,7 +56,7 @@ describe("the path of one coordinate", () => {
       const { positions } = solveAxis({ ...axisProblem(wanderer(seed, 150)), fixed });
       for (const [frame, x] of fixed) expect(positions[frame]).toBe(x);
       const speeds = positions.slice(1).map((x, t) => (Math.abs(x - positions[t]!) / WINDOW_WIDTH) * 30);
-      expect(Math.max(...speeds)).toBeLessThanOrEqual(MANNER_WEIGHTS.glide.maxSpeed + 1e-3);
+      expect(Math.max(...speeds)).toBeLessThanOrEqual(MOVEMENT_WEIGHTS.glide.maxSpeed + 1e-3);
     }
   });
 
@@ -118,10 +117,12 @@ describe("the path of one coordinate", () => {
     expect(Math.abs(shorter[0]! - positions[0]!)).toBeLessThan(1);
   });
 
-  test("moves the less, the calmer the manner", () => {
+  test("moves the less, the calmer the movement", () => {
     for (const seed of SEEDS) {
       const wanted = wanderer(seed, 200);
-      const [still, glide, chase] = MANNERS.map((manner) => travel(solveAxis(axisProblem(wanted, manner)).positions));
+      const [still, glide, chase] = MOVEMENTS.map((movement) =>
+        travel(solveAxis(axisProblem(wanted, movement)).positions),
+      );
       expect(still).toBeLessThan(1e-3);
       expect(glide).toBeLessThanOrEqual(chase! + 1e-3);
     }

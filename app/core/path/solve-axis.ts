@@ -1,7 +1,7 @@
 import { bestPlace } from "./best-place";
 import { ease } from "./easing";
 import type { AxisGoals } from "./framing-goals";
-import { MANNER_WEIGHTS, type MannerWeights } from "./manner";
+import { MOVEMENT_WEIGHTS, type MovementWeights } from "./movement";
 import { isKept, objectiveAt, type PiecewiseLinearProgram, type Term, weightAt } from "./piecewise-linear-program";
 import { type Solution, solveProgram } from "./solve-program";
 
@@ -18,7 +18,7 @@ export interface AxisProblem {
   /** Frames at which it is given, with the position in pixels. */
   fixed: ReadonlyMap<number, number>;
   fps: number;
-  weights: MannerWeights;
+  weights: MovementWeights;
 }
 
 const filled = (length: number, value: number) => new Float64Array(length).fill(value);
@@ -143,7 +143,7 @@ function optimum(problem: AxisProblem): Solution {
   const { costs, limits } = termsOf(problem);
   if (problem.weights.maxSpeed === 0) {
     // Between places that differ even a window that rests must move, and does it as softly as in a glide.
-    const { maxSpeed, maxAcceleration } = MANNER_WEIGHTS.glide;
+    const { maxSpeed, maxAcceleration } = MOVEMENT_WEIGHTS.glide;
     const moving = { ...problem.weights, maxSpeed, maxAcceleration };
     return restingPath(problem, costs) ?? optimum({ ...problem, weights: moving });
   }

@@ -11,7 +11,7 @@ import { readRule } from "../subjects/choosing/follow-rule";
 import { boxAt } from "../subjects/tracking/track";
 import { followedTrack, frameShot } from "./solve-version";
 
-const GLIDE = { ...USUAL_FRAMING, manner: "glide" as const };
+const GLIDE = { ...USUAL_FRAMING, movement: "glide" as const };
 const HD = { width: 1920, height: 1080 };
 const VERTICAL = { width: 1080, height: 1920 };
 const ASPECT = 9 / 16;
@@ -65,11 +65,11 @@ describe("a path", () => {
   });
 
   test("is calmer in Glide than the subject, and stays close in Chase", () => {
-    const travel = (manner: "glide" | "chase" | "still") => {
+    const travel = (movement: "glide" | "chase" | "still") => {
       const { windows } = solveShot(
         shot(
           face(240, (t) => 900 + 120 * Math.sin(t / 9)),
-          { settings: { ...GLIDE, manner } },
+          { settings: { ...GLIDE, movement } },
         ),
       );
       return windows.slice(1).reduce((sum, { x }, t) => sum + Math.abs(x - windows[t]!.x), 0);
@@ -183,7 +183,7 @@ describe("a framed shot", () => {
     const framed = frameShot({ ...framing, tracks, rule }, HD, VERTICAL, { num: 15, den: 1 });
     expect(framed.spans).toMatchObject([
       { start: 0, end: 28, trackId: "left" },
-      { start: 28, end: 60, trackId: "right", comesBy: "jump", cause: "speaks" },
+      { start: 28, end: 60, trackId: "right", comesBy: "cut", cause: "speaks" },
     ]);
     expect([27, 28].map((frame) => boxAt(followedTrack(framed, tracks)!, frame))).toEqual([
       boxAt(tracks[0]!, 27),

@@ -11,7 +11,7 @@ import type { Easing } from "./easing";
 import { type Key, windowAt } from "./keys";
 import { boundKeys, withinTolerance } from "./key-bounds";
 import { keysAround } from "./keys-around";
-import { type Manner, weightsFor } from "./manner";
+import { type Movement, weightsFor } from "./movement";
 import { protectedBox } from "./protected-box";
 import type { AxisProblem } from "./solve-axis";
 import { solveStretches } from "./solve-stretches";
@@ -31,7 +31,7 @@ export interface ShotProblem {
   /** Size of the version. */
   target: Size;
   rate: Rate;
-  settings: FramingSettings & { manner: Manner };
+  settings: FramingSettings & { movement: Movement };
   subject: Subject | null;
   /** A part of the picture that is to be kept inside where it can be … */
   protect: Box | null;
@@ -68,7 +68,7 @@ export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): 
   const fps = framesPerSecond(rate);
   const largest = largestWindowHeight(picture, aspect);
   const area = wholeOf(picture);
-  const weights = weightsFor(settings.manner, settings.calm);
+  const weights = weightsFor(settings.movement, settings.calm);
   const hands = problem.handKeys
     .filter(({ frame }) => inRange(frame, shot))
     .map((key) => ({ frame: key.frame, easing: key.easing ?? null, ...clampWindow(key, area, aspect) }))

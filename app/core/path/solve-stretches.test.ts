@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { axisProblem, WINDOW_WIDTH } from "../../../tests/support/axis-problem";
 import { cutGoals } from "./framing-goals";
-import { MANNER_WEIGHTS } from "./manner";
+import { MOVEMENT_WEIGHTS } from "./movement";
 import { type AxisProblem, axisProgram } from "./solve-axis";
 import { SolvedProblems } from "./solved-problems";
 import { solveStretches } from "./solve-stretches";
@@ -60,7 +60,7 @@ describe("a path with hand keys", () => {
   });
 
   test("flows through them: no kink that the limits forbid", () => {
-    const { maxSpeed, maxAcceleration } = MANNER_WEIGHTS.glide;
+    const { maxSpeed, maxAcceleration } = MOVEMENT_WEIGHTS.glide;
     const positions = solveStretches(problem({ 60: 700, 150: 900, 240: 1200 })).map((x) => x / WINDOW_WIDTH);
     for (let t = 2; t < COUNT; t++) {
       const [a, b, c] = [positions[t - 2]!, positions[t - 1]!, positions[t]!];

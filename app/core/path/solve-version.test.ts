@@ -22,7 +22,7 @@ function shot(start: number, end: number, x: (frame: number) => number, more: Pa
     boxes: Array.from({ length: end - start }, (_, i) => ({ x: x(start + i) - 40, y: 200, width: 80, height: 100 })),
     confidence: 0.9,
   };
-  return framingOf({ start, end }, { settings: { ...USUAL_FRAMING, manner: "glide" }, tracks: [track], ...more });
+  return framingOf({ start, end }, { settings: { ...USUAL_FRAMING, movement: "glide" }, tracks: [track], ...more });
 }
 
 describe("shots that follow one another", () => {
@@ -69,11 +69,11 @@ describe("shots that follow one another", () => {
   });
 
   test("a window that nobody has told how to move comes over to somebody who sits, and rests there", () => {
-    const auto = { settings: { ...USUAL_FRAMING, manner: "auto" as const } };
+    const auto = { settings: { ...USUAL_FRAMING, movement: "auto" as const } };
     const shots = [shot(0, 40, () => 300, auto), shot(40, 140, () => 900, { ...auto, carry: true })];
     const [first, second] = frameShots(shots, PICTURE, TALL, RATE);
-    expect([first!.manner, second!.manner]).toEqual(["still", "glide"]);
-    expect(second!.mannerReason).toBe("continues from the previous shot");
+    expect([first!.movement, second!.movement]).toEqual(["still", "glide"]);
+    expect(second!.movementReason).toBe("continues from the previous shot");
     expect(second!.windows[0]!.x).toBeCloseTo(first!.windows[0]!.x, 2);
     for (const { x } of second!.windows.slice(40)) expect(Math.abs(x - 900)).toBeLessThan(80);
   });
@@ -92,8 +92,8 @@ describe("shots that follow one another", () => {
 
   test("what is rendered is what the keys give, inside the picture, at any frame", () => {
     const walk = shot(0, 120, (frame) => 200 + frame * 7);
-    for (const manner of ["still", "glide", "chase"] as const) {
-      const [framed] = frameShots([{ ...walk, settings: { ...USUAL_FRAMING, manner } }], PICTURE, TALL, RATE);
+    for (const movement of ["still", "glide", "chase"] as const) {
+      const [framed] = frameShots([{ ...walk, settings: { ...USUAL_FRAMING, movement } }], PICTURE, TALL, RATE);
       framed!.windows.forEach((window, i) => {
         expect(windowAt(framed!.keys, i).x).toBeCloseTo(window.x, 3);
         const { x, width } = windowBox(window, 9 / 16);
@@ -101,7 +101,7 @@ describe("shots that follow one another", () => {
         expect(x + width).toBeLessThanOrEqual(PICTURE.width + 1e-6);
       });
       const moves = new Set(framed!.windows.map(({ x }) => x.toFixed(3))).size;
-      if (manner === "still") expect(moves).toBe(1);
+      if (movement === "still") expect(moves).toBe(1);
       else expect(moves).toBeGreaterThan(20);
     }
   });

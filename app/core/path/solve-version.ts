@@ -8,7 +8,7 @@ import type { Subject } from "../subjects/choosing/subject";
 import { boxAt, laidOver, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
 import { clipRanges, withoutRanges } from "../time/ranges";
-import { chooseManner } from "./choose-manner";
+import { chooseMovement } from "./choose-movement";
 import type { Followed, FramedPane, FramedShot, ShotBefore, ShotFraming } from "./shot-framing";
 import type { FramingSettings } from "./framing-settings";
 import { type ShotProblem, solveShot } from "./solve-shot";
@@ -60,7 +60,7 @@ function runsOf(spans: readonly FollowSpan[]): Run[] {
   const runs: FollowSpan[][] = [];
   for (const span of spans) {
     const last = runs.at(-1);
-    if (last && span.comesBy === "move") last.push(span);
+    if (last && span.comesBy === "pan") last.push(span);
     else runs.push([span]);
   }
   return runs.map((run) => ({ start: run[0]!.start, end: run.at(-1)!.end, subject: oneAfterTheOther(run) }));
@@ -179,13 +179,13 @@ function framePane(
     };
     const tile = tileOf(problem, tracks);
     const window = windowSize(tile ?? picture, target, settings);
-    const { manner, reason } =
-      settings.manner === "auto"
-        ? chooseManner(subject, span, window.width, framesPerSecond(rate), startAt?.x)
-        : { manner: settings.manner, reason: null };
-    const asked = { ...problem, settings: { ...settings, manner } };
+    const { movement, reason } =
+      settings.movement === "auto"
+        ? chooseMovement(subject, span, window.width, framesPerSecond(rate), startAt?.x)
+        : { movement: settings.movement, reason: null };
+    const asked = { ...problem, settings: { ...settings, movement } };
     const path = tile ? outOfTile(solveShot(insideTile(asked, tile), solved), tile) : solveShot(asked, solved);
-    return { ...path, manner, mannerReason: reason, isKept: span.isKept };
+    return { ...path, movement, movementReason: reason, isKept: span.isKept };
   });
   const shown = parts.filter(({ isKept }) => isKept);
   const longest = (shown.length > 0 ? shown : parts).reduce((best, part) =>
@@ -205,8 +205,8 @@ function framePane(
     reason: followed.reason,
     certainty: followed.certainty,
     other: followed.other,
-    manner: longest.manner,
-    mannerReason: longest.mannerReason,
+    movement: longest.movement,
+    movementReason: longest.movementReason,
     spans: followed.spans.map(({ subject, ...span }) => ({
       ...span,
       trackId: tracks.find(({ id }) => id === subject?.track.id)?.id ?? null,

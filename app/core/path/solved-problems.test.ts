@@ -1,19 +1,19 @@
 import { describe, expect, test } from "@jest/globals";
 import { blankGoals } from "./framing-goals";
-import { MANNER_WEIGHTS } from "./manner";
+import { MOVEMENT_WEIGHTS } from "./movement";
 import { solveAxis } from "./solve-axis";
 import { SolvedProblems } from "./solved-problems";
 
 const COUNT = 60;
 
-function problem(at: number, travel = MANNER_WEIGHTS.glide.travel) {
+function problem(at: number, travel = MOVEMENT_WEIGHTS.glide.travel) {
   return {
     goals: { ...blankGoals(COUNT), wanted: Float64Array.from({ length: COUNT }, (_, t) => 800 + 4 * t) },
     windowLength: 600,
     bounds: [new Float64Array(COUNT).fill(300), new Float64Array(COUNT).fill(1620)] as const,
     fixed: new Map([[20, at]]),
     fps: 30,
-    weights: { ...MANNER_WEIGHTS.glide, travel },
+    weights: { ...MOVEMENT_WEIGHTS.glide, travel },
   };
 }
 

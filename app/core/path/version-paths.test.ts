@@ -60,7 +60,7 @@ test("a shot that is not known yet is left out, and the others are solved", () =
 
 test("a shot that cannot be solved says so once, and keeps nobody from the others", () => {
   const paths = open();
-  const broken = framing(0, 500, { settings: { ...USUAL_FRAMING, manner: "wild" as "still" } });
+  const broken = framing(0, 500, { settings: { ...USUAL_FRAMING, movement: "wild" as "still" } });
   paths.take([
     { id: "broken", framing: broken },
     { id: "sound", framing: framing(40, 900, { carry: true }) },

@@ -15,21 +15,21 @@ const THING_SHARE = 0.5;
 const FITTING_SHARE = 0.88;
 
 /** How far a zoom may go in before the picture is enlarged more than so many times; 1 where it is without any zoom. */
-export const mostZoom = (picture: Size, target: Size, enlargement: number): number =>
-  Math.max(1, (enlargement * largestWindowHeight(picture, aspectRatio(target))) / target.height);
+export const mostZoom = (picture: Size, target: Size, largestScale: number): number =>
+  Math.max(1, (largestScale * largestWindowHeight(picture, aspectRatio(target))) / target.height);
 
 /**
  * The least and the greatest height of a version's window, in pixels of the picture. A free zoom stops at what the
  * picture bears; one that is asked for as such is as asked.
  */
 export function heightLimits(
-  { zoom, enlargement }: Pick<FramingSettings, "zoom" | "enlargement">,
+  { zoom, largestScale }: Pick<FramingSettings, "zoom" | "largestScale">,
   picture: Size,
   target: Size,
 ): [number, number] {
   const largest = largestWindowHeight(picture, aspectRatio(target));
   if (zoom.kind === "fixed") return [largest / zoom.factor, largest / zoom.factor];
-  const most = Math.max(zoom.min, Math.min(zoom.max, mostZoom(picture, target, enlargement)));
+  const most = Math.max(zoom.min, Math.min(zoom.max, mostZoom(picture, target, largestScale)));
   return [largest / most, largest / zoom.min];
 }
 

@@ -25,7 +25,7 @@ const solve = (track: Track, zoom: Zoom, more: Partial<ShotProblem> = {}) =>
     picture: UHD,
     target: TALL,
     rate: { num: 30, den: 1 },
-    settings: { ...USUAL_FRAMING, manner: "glide", zoom },
+    settings: { ...USUAL_FRAMING, movement: "glide", zoom },
     subject: { track, body: null },
     handKeys: [],
     protect: null,
@@ -55,7 +55,7 @@ describe("zoom", () => {
 
   test("that is free goes no nearer than the picture bears", () => {
     const zoom: Zoom = { kind: "free", min: 1.1, max: 4 };
-    const limits = (enlargement: number, target = TALL) => heightLimits({ zoom, enlargement }, UHD, target);
+    const limits = (largestScale: number, target = TALL) => heightLimits({ zoom, largestScale }, UHD, target);
     // 1280 lines enlarged 1.5 times are the version's 1920.
     expect(limits(1.5)).toEqual([1280, 2160 / 1.1]);
     expect(limits(8)).toEqual([540, 2160 / 1.1]);
@@ -64,7 +64,7 @@ describe("zoom", () => {
     expect(limits(1.5, huge)).toEqual([2160 / 1.1, 2160 / 1.1]);
     const { windows } = solve(face(small), zoom);
     for (const { height } of windows) expect(height).toBeGreaterThanOrEqual(1280 - 1e-6);
-    const asked = heightLimits({ zoom: { kind: "fixed", factor: 4 }, enlargement: 1.5 }, UHD, TALL);
+    const asked = heightLimits({ zoom: { kind: "fixed", factor: 4 }, largestScale: 1.5 }, UHD, TALL);
     expect(asked).toEqual([540, 540]);
   });
 

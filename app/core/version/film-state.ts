@@ -1,7 +1,7 @@
 import { z } from "zod";
 import type { Caption } from "../captions/caption";
 import { CaptionSettings, USUAL_CAPTIONS } from "../captions/caption-settings";
-import { CheckLimits, SeenLooks, USUAL_LIMITS } from "../checks/check-settings";
+import { CheckLimits, ReviewedFlags, USUAL_LIMITS } from "../checks/check-settings";
 import { Layers } from "../composition/layers/layer";
 import { SafeArea } from "../composition/layers/safe-area";
 import type { Clip } from "../clips/clip";
@@ -45,8 +45,8 @@ export const Version = z.object({
   captions: CaptionSettings.default(USUAL_CAPTIONS),
   /** How much of a trouble is passed over in it. */
   checkLimits: CheckLimits.default(USUAL_LIMITS),
-  /** Second looks that have been seen, by their prints. */
-  seenLooks: SeenLooks.default([]),
+  /** Flags that have been seen, by their prints. */
+  reviewedFlags: ReviewedFlags.default([]),
   /** How it is exported. */
   output: OutputSettings.default(USUAL_OUTPUT),
 });
@@ -62,7 +62,7 @@ export const newVersion = (shape: Pick<Version, "id" | "name"> & Size): Version 
   safeArea: null,
   captions: USUAL_CAPTIONS,
   checkLimits: USUAL_LIMITS,
-  seenLooks: [],
+  reviewedFlags: [],
   output: USUAL_OUTPUT,
 });
 

@@ -5,16 +5,16 @@ import { changeInPane, settle, settledPane, withRules } from "./settle";
 const SHOT = { follow: { kind: "track" as const, trackId: "a" }, protect: { x: 1, y: 2, width: 3, height: 4 } };
 
 describe("a shot's panes", () => {
-  const settled = settle(SHOT, { calm: 80, panes: [{ manner: "chase" }] });
+  const settled = settle(SHOT, { calm: 80, panes: [{ movement: "chase" }] });
 
   test("are as the shot is, but for what is their own; whom they follow they choose themselves", () => {
     expect(settledPane(settled, 0)).toBe(settled);
     expect(settledPane(settled, 1)).toMatchObject({
-      settings: { calm: 80, manner: "chase" },
+      settings: { calm: 80, movement: "chase" },
       follow: { kind: "auto" },
       protect: null,
     });
-    expect(settledPane(settled, 2).settings.manner).toBe("auto");
+    expect(settledPane(settled, 2).settings.movement).toBe("auto");
   });
 
   test("are changed one by one: their windows and subjects are their own, the rest is the shot's", () => {
@@ -22,9 +22,9 @@ describe("a shot's panes", () => {
     expect(changeInPane(settled.settings, 0, change)).toBe(change);
     expect(changeInPane(settled.settings, 2, change)).toEqual({
       layout: USUAL_FRAMING.layout,
-      panes: [{ manner: "chase" }, { calm: 20, follow: { kind: "second" } }],
+      panes: [{ movement: "chase" }, { calm: 20, follow: { kind: "second" } }],
     });
-    expect(changeInPane(settled.settings, 1, { calm: 20 })).toEqual({ panes: [{ manner: "chase", calm: 20 }] });
+    expect(changeInPane(settled.settings, 1, { calm: 20 })).toEqual({ panes: [{ movement: "chase", calm: 20 }] });
     expect(changeInPane(settled.settings, 1, { layout: USUAL_FRAMING.layout })).toEqual({
       layout: USUAL_FRAMING.layout,
     });

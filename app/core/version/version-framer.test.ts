@@ -115,17 +115,17 @@ test("two who speak and do not fit are told, and no more where a stack shows bot
   const bench = new Bench(analysed);
   bench.stock.add(analysed, []);
   bench.take();
-  const looks = () => {
+  const flags = () => {
     for (let next = bench.framer.next(); next; next = bench.framer.next()) {
       if ("error" in next) throw next.error;
-      if (next.id === "one") return next.result.looks.map(({ kind, pane, otherId }) => [kind, pane, otherId]);
+      if (next.id === "one") return next.result.flags.map(({ kind, pane, otherId }) => [kind, pane, otherId]);
     }
     return null;
   };
-  expect(looks()).toContainEqual(["two-apart", undefined, "right"]);
+  expect(flags()).toContainEqual(["two-apart", undefined, "right"]);
   const panes = [{ follow: { kind: "track" as const, trackId: "right" } }];
   bench.edit({ type: "set-framing", versionId: "tall", shotIds: ["one"], change: { layout: STACK, panes } });
-  const stacked = looks();
+  const stacked = flags();
   expect(stacked).not.toContainEqual(["two-apart", undefined, "right"]);
   expect(stacked).toContainEqual(["subject-lost", 1, undefined]);
 });

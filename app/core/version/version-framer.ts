@@ -11,7 +11,7 @@ import type { TrackStock } from "../subjects/tracking/track-stock";
 import { tellingFrame } from "../subjects/choosing/telling-frame";
 import type { Track } from "../subjects/tracking/track";
 import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
-import { type FramingLooks, looksAtFraming } from "./looks-at-framing";
+import { type FramingFlags, flagsOfFraming } from "./flags-of-framing";
 import { basisOf, shotFraming, type ShotSettings } from "./shot-settings";
 
 /** What a version's paths are laid in. */
@@ -32,7 +32,7 @@ export interface FramerNews {
 }
 
 /** How a shot is framed, and what follows from that. */
-export interface ShotResult extends FramingLooks {
+export interface ShotResult extends FramingFlags {
   framed: FramedShot;
   /** The frame that says most about it. */
   tellingFrame: number;
@@ -88,7 +88,7 @@ export class VersionFramer {
     const shown = shownIn([{ range: set.shot, ...framed }], target, framesPerSecond(rate));
     return {
       framed,
-      ...looksAtFraming(set, framed, { tracks, shown, picture, rate, limits }),
+      ...flagsOfFraming(set, framed, { tracks, shown, picture, rate, limits }),
       tellingFrame: tellingFrame(set.kept.length > 0 ? set.kept : [set.shot], followedTrack(framed, tracks), shown),
     };
   }

@@ -4,7 +4,7 @@ import type { FilmState, VersionState } from "~/core/version/film-state";
 /** What of a version decides its file, as a word: the same word stands for the same file. */
 export function exportPrint(state: FilmState, version: VersionState): string {
   // What is seen, named or limited changes no picture.
-  const { id, name, seenLooks, checkLimits, limitSeconds, output, shots, handKeys, ...rest } = version;
+  const { id, name, reviewedFlags, checkLimits, limitSeconds, output, shots, handKeys, ...rest } = version;
   const { captions } = rest;
   const isCaptioned = captions.burnt || captions.sidecar || captions.track;
   const all = [

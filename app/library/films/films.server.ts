@@ -4,11 +4,11 @@ import { basename, join, parse } from "node:path";
 import { nanoid } from "nanoid";
 import { z } from "zod";
 import { newVersion, type Version } from "~/core/version/film-state";
-import { versionsOf } from "~/core/edits/house-style";
+import { versionsOf } from "~/core/edits/preset";
 import { shotId } from "~/core/shots/reshape";
 import { freshShot } from "~/core/shots/shot";
 import { saveShot } from "~/db/shots.server";
-import { findStyle } from "~/db/house-styles.server";
+import { findPreset } from "~/db/presets.server";
 import { inTransaction } from "~/db/database.server";
 import {
   deleteFilm,
@@ -63,10 +63,10 @@ const removedFile = (folder: string): string => join(folder, "removed");
 const noteRemoval = (id: string): Promise<void> =>
   writeAside(removedFile(filmFolder(id)), (aside) => writeFile(aside, ""));
 
-/** The versions that a film has at first: those of a house style, or one for phones. */
-function firstVersions(styleId: string | null): Version[] {
+/** The versions that a film has at first: those of a preset, or one for phones. */
+function firstVersions(presetId: string | null): Version[] {
   const newId = () => nanoid(10);
-  const style = styleId === null ? null : findStyle(db(), styleId);
+  const style = presetId === null ? null : findPreset(db(), presetId);
   if (style) return versionsOf(style, newId);
   return [newVersion({ id: newId(), name: "Vertical 9:16", width: 1080, height: 1920 })];
 }
@@ -91,10 +91,10 @@ export const noteFilm = (id: string, name: string, file: string): Promise<void> 
   writeNote(id, { name, ...(isKept(storedPath(file)) ? { kept: basename(file) } : { linked: file }) });
 
 /** Stores a film on which nothing was done yet, and queues its proxy and its analysis. To be called in a transaction. */
-function storeFresh(film: NewFilm, styleId: string | null): void {
+function storeFresh(film: NewFilm, presetId: string | null): void {
   const { id, info } = film;
   insertFilm(db(), film);
-  for (const version of firstVersions(styleId)) saveVersion(db(), id, version);
+  for (const version of firstVersions(presetId)) saveVersion(db(), id, version);
   // Until shots are found, the film is one, in which everything can be done.
   saveShot(db(), id, freshShot(shotId(id, 0, new Set()), { start: 0, end: info.frames }, null));
   queueMaking(film);
@@ -106,10 +106,10 @@ async function register(
   name: string,
   file: string,
   info: FilmInfo,
-  styleId: string | null = null,
+  presetId: string | null = null,
 ): Promise<void> {
   const fingerprint = await fingerprintOf(file);
-  inTransaction(db(), () => storeFresh({ id, name, file: storedPath(file), info, fingerprint }, styleId));
+  inTransaction(db(), () => storeFresh({ id, name, file: storedPath(file), info, fingerprint }, presetId));
   wakeQueue();
 }
 
@@ -117,14 +117,14 @@ async function register(
  * Takes a file into the library: looks into it, keeps it or where it is, and queues its proxy and its analysis. Its
  * first versions are made at once.
  *
- * @param styleId the house style that says which these are; one for phones if null, or if it is not there any more
+ * @param presetId the preset that says which these are; one for phones if null, or if it is not there any more
  * @throws FilmError if it is no film; the file then stays where it is
  */
 export async function addFilm(
   file: string,
   name: string,
   how: "move" | "copy" | "link",
-  styleId: string | null = null,
+  presetId: string | null = null,
 ): Promise<string> {
   requireNoList(file, name);
   const info = await probeFilm(file, name);
@@ -137,12 +137,12 @@ export async function addFilm(
     requireSpace(dataFolder(), DATA_FOLDER, info.bytes, name);
     await straighten(file, name, kept);
     if (how === "move") await rm(file);
-    await register(id, name, kept, await probeFilm(kept, name), styleId);
+    await register(id, name, kept, await probeFilm(kept, name), presetId);
   } else {
     const kept = isLinked ? file : join(folder, `source${extensionOf(info)}`);
     if (how === "move") await moveWhole(file, kept);
     if (how === "copy") await copyWhole(file, kept);
-    await register(id, name, kept, info, styleId);
+    await register(id, name, kept, info, presetId);
   }
   prepareFirstPiece(findFilm(db(), id)!);
   return id;
@@ -153,13 +153,13 @@ export async function addFilm(
  * again.
  *
  * @param file its whole path
- * @param styleId as `addFilm` takes it
+ * @param presetId as `addFilm` takes it
  * @returns its id
  * @throws FilmError if it is no film
  */
-export async function linkFilm(file: string, styleId: string | null = null): Promise<string> {
+export async function linkFilm(file: string, presetId: string | null = null): Promise<string> {
   const known = listFilms(db()).find((film) => sourceFile(film) === file && film.deletedAt === null);
-  return known?.id ?? addFilm(file, filmNameOf(basename(file)), "link", styleId);
+  return known?.id ?? addFilm(file, filmNameOf(basename(file)), "link", presetId);
 }
 
 /**

@@ -36,7 +36,7 @@ async function giveSource(film: FilmRow, file: string, name: string, how: "move"
  * that film, and anything else is a new film.
  *
  * @param how whether the file is moved into the library, or stays where it is
- * @param styleId as `addFilm` takes it
+ * @param presetId as `addFilm` takes it
  * @returns the film's id
  * @throws FilmError if it is neither saved work nor a film
  */
@@ -44,7 +44,7 @@ export async function takeIn(
   file: string,
   name: string,
   how: "move" | "link",
-  styleId: string | null = null,
+  presetId: string | null = null,
 ): Promise<string> {
   if (extname(name).toLowerCase() === PROJECT_EXTENSION) return openProject(file, name);
   const waiting = await filmWithout(file);
@@ -52,5 +52,5 @@ export async function takeIn(
     await giveSource(waiting, file, name, how);
     return waiting.id;
   }
-  return how === "link" ? linkFilm(file, styleId) : addFilm(file, name, how, styleId);
+  return how === "link" ? linkFilm(file, presetId) : addFilm(file, name, how, presetId);
 }

@@ -3,14 +3,14 @@ import { captionsIn } from "~/core/captions/caption";
 import { writeSrt, writeVtt } from "~/core/captions/write-captions";
 import { lackingOf } from "~/core/checks/lacking-pictures";
 import { NO_FAULTS, pictureFaults } from "~/core/checks/picture-faults";
-import { lookPrint } from "~/core/checks/look-print";
+import { flagPrint } from "~/core/checks/flag-print";
 import { shownIn } from "~/core/composition/shown";
-import { versionLooks } from "~/core/version/version-looks";
+import { versionFlags } from "~/core/version/version-flags";
 import { asName, titleOf } from "~/core/formats/file-names";
 import { clockOfFilm } from "~/core/film-info";
 import { writeCutsCsv } from "~/core/formats/cuts-csv";
 import { writeEdl } from "~/core/formats/edl";
-import { listedLook, looksCsv, looksJson, type LooksToList } from "~/core/formats/looks";
+import { listedFlag, flagsCsv, flagsJson, type FlagsToList } from "~/core/formats/flags";
 import { writeOtio } from "~/core/formats/otio";
 import { writeKeysCsv, writePathCsv, type WrittenShot } from "~/core/formats/path-csv";
 import { makeReport, Report } from "~/core/formats/report";
@@ -24,7 +24,7 @@ import { db } from "~/db/workplace.server";
 
 /** What there is of a version, by the endings of its files' names. */
 export const VERSION_FILES = [
-  ...["cuts.edl", "cuts.csv", "timeline.otio", "path.csv", "keys.csv", "report.json", "looks.csv", "looks.json"],
+  ...["cuts.edl", "cuts.csv", "timeline.otio", "path.csv", "keys.csv", "report.json", "flags.csv", "flags.json"],
   ...["captions.srt", "captions.vtt"],
 ] as const;
 export type VersionFile = (typeof VERSION_FILES)[number];
@@ -61,20 +61,20 @@ export function versionFiles(film: FilmRow, versionId: string): VersionFiles {
       ...{ number: i + 1, kept: shot.set.kept, shown: shownOf(i) },
       keys: [shot, ...shot.others].map(({ keys }) => keys),
     }));
-  const looks = (): LooksToList => {
-    const { seenLooks, checkLimits: limits, layers, safeArea, captions } = version;
-    const seen = new Set(seenLooks);
+  const flags = (): FlagsToList => {
+    const { reviewedFlags, checkLimits: limits, layers, safeArea, captions } = version;
+    const seen = new Set(reviewedFlags);
     const faults = activity ? pictureFaults(activity, rate) : NO_FAULTS;
-    const found = versionLooks(laid, {
+    const found = versionFlags(laid, {
       ...{ lacking, faults, limits, layers, safeArea, strengths },
       ...{ captions: state.captions, pace: captions.rules.pace },
     });
     return {
       ...{ film: film.name, version: version.name, clock },
-      looks: found.flatMap((ofShot, i) =>
+      flags: found.flatMap((ofShot, i) =>
         ofShot.map((look) => ({
           ...{ ...look, shot: i + 1 },
-          isSeen: seen.has(lookPrint(look, shots[i]!.set.shot, shownOf(i))),
+          isReviewed: seen.has(flagPrint(look, shots[i]!.set.shot, shownOf(i))),
         })),
       ),
     };
@@ -82,7 +82,7 @@ export function versionFiles(film: FilmRow, versionId: string): VersionFiles {
   const report = (): string => {
     const made = makeReport({ file: film.name, picture, rate, frames, lacking }, laid);
     const captions = state.captions.map(({ id, ...caption }) => caption);
-    const all = { ...made, looks: looks().looks.map(listedLook), ...(captions.length > 0 ? { captions } : {}) };
+    const all = { ...made, flags: flags().flags.map(listedFlag), ...(captions.length > 0 ? { captions } : {}) };
     return `${JSON.stringify(Report.parse(all))}\n`;
   };
   const timeline = (): string =>
@@ -101,8 +101,8 @@ export function versionFiles(film: FilmRow, versionId: string): VersionFiles {
     "path.csv": () => writePathCsv(written(), clock),
     "keys.csv": () => writeKeysCsv(written(), clock),
     "report.json": report,
-    "looks.csv": () => looksCsv(looks()),
-    "looks.json": () => `${JSON.stringify(looksJson(looks()), null, 2)}\n`,
+    "flags.csv": () => flagsCsv(flags()),
+    "flags.json": () => `${JSON.stringify(flagsJson(flags()), null, 2)}\n`,
     "captions.srt": () => (said.length > 0 ? writeSrt(said, rate) : null),
     "captions.vtt": () => (said.length > 0 ? writeVtt(said, rate) : null),
   };

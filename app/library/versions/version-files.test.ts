@@ -2,7 +2,7 @@ import { afterAll, beforeAll, expect, test } from "@jest/globals";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, resolve } from "node:path";
-import { LookList } from "~/core/formats/looks";
+import { FlagList } from "~/core/formats/flags";
 import { Report } from "~/core/formats/report";
 import { newVersion } from "~/core/version/film-state";
 import { freshShot } from "~/core/shots/shot";
@@ -54,7 +54,7 @@ test("a row for each frame that is shown, and one for each key", () => {
 test("report and looks are what their schemas say, and the timeline has the windows in effects", () => {
   const report = Report.parse(JSON.parse(files().write("report.json")!));
   expect([report.shots.length, report.windows.length, report.captions?.length]).toEqual([2, 99, 1]);
-  expect(LookList.parse(JSON.parse(files().write("looks.json")!)).of).toBe("9/16");
+  expect(FlagList.parse(JSON.parse(files().write("flags.json")!)).of).toBe("9/16");
   const timeline = JSON.parse(files().write("timeline.otio")!) as {
     tracks: {
       children: { children: { effects: { metadata: Record<string, { panes: { keys: unknown[] }[] }> }[] }[] }[];

@@ -20,7 +20,7 @@ const CHARTS = [
   { of: "inside", name: t.inside, domain: [0, 1], say: t.share },
   { of: "speed", name: t.speed, domain: [0, "auto"], say: t.value },
   { of: "jerk", name: t.jerk, domain: [0, "auto"], say: t.value },
-  { of: "enlargement", name: t.enlargement, domain: [0, "auto"], say: t.times },
+  { of: "scale", name: t.scale, domain: [0, "auto"], say: t.times },
 ] as const satisfies { of: keyof ChartMoment; name: string; domain: [number, number | "auto"]; say: unknown }[];
 
 /** Over the film's time: how much of the subject is inside, how the window moves, who is followed and who speaks. */

@@ -5,14 +5,14 @@ import { Button } from "~/components/common/button";
 import { Menu, MenuItem } from "~/components/common/menu";
 import { saveFile, saveJson } from "~/components/common/save-file";
 import { asName, titleOf } from "~/core/formats/file-names";
-import { looksCsv, looksJson } from "~/core/formats/looks";
+import { flagsCsv, flagsJson } from "~/core/formats/flags";
 import { useDesk } from "../state/desk-context";
 import { asOnePicture, asPdf, blobOf, drawContactSheet } from "./contact-sheet";
 import { checksTexts } from "~/texts/checks";
 
 const t = checksTexts.checkDownloads;
 
-/** Saves the list of second looks, and a contact sheet, which is drawn in the browser. */
+/** Saves the list of flags, and a contact sheet, which is drawn in the browser. */
 export function CheckDownloads() {
   const { film, version, shots, shownAt, source, checks } = useDesk();
   const [drawn, setDrawn] = useState<number | null>(null);
@@ -22,7 +22,7 @@ export function CheckDownloads() {
     film: film.name,
     version: version.name,
     clock: film.clock,
-    looks: checks.all.map(({ shot, ...look }) => ({ ...look, shot: shot.number })),
+    flags: checks.all.map(({ shot, ...look }) => ({ ...look, shot: shot.number })),
   });
   const drawSheet = async (kind: "png" | "pdf") => {
     const control = new AbortController();
@@ -62,10 +62,10 @@ export function CheckDownloads() {
         </Button>
       }
     >
-      <MenuItem onSelect={() => saveFile(new Blob([looksCsv(listed())], { type: "text/csv" }), `${name}.csv`)}>
+      <MenuItem onSelect={() => saveFile(new Blob([flagsCsv(listed())], { type: "text/csv" }), `${name}.csv`)}>
         {t.csv}
       </MenuItem>
-      <MenuItem onSelect={() => saveJson(looksJson(listed()), `${name}.json`)}>{t.json}</MenuItem>
+      <MenuItem onSelect={() => saveJson(flagsJson(listed()), `${name}.json`)}>{t.json}</MenuItem>
       <MenuItem onSelect={() => void drawSheet("png")}>{t.contactSheetPng}</MenuItem>
       <MenuItem onSelect={() => void drawSheet("pdf")}>{t.contactSheetPdf}</MenuItem>
     </Menu>

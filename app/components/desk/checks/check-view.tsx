@@ -6,13 +6,13 @@ import { CheckCharts } from "./check-charts";
 import { CheckDownloads } from "./check-downloads";
 import { CheckFigures } from "./check-figures";
 import { CheckLimitFields } from "./check-limits";
-import { LookFilters } from "./look-filters";
-import { LookTable } from "./look-table";
+import { FlagFilters } from "./flag-filters";
+import { FlagTable } from "./flag-table";
 import { checksTexts } from "~/texts/checks";
 
 const t = checksTexts.checkView;
 
-/** All second looks of a version, with what it comes to in charts and figures, over the desk. */
+/** All flags of a version, with what it comes to in charts and figures, over the desk. */
 export function CheckView() {
   const { version, checks, state } = useDesk();
   const { all, rows, left } = checks;
@@ -43,8 +43,8 @@ export function CheckView() {
             <CheckDownloads />
           </div>
         </div>
-        {all.length > 0 && <LookFilters />}
-        {rows.length > 0 ? <LookTable /> : all.length > 0 && <p className="p-4 text-sm text-soft">{t.noneOfThese}</p>}
+        {all.length > 0 && <FlagFilters />}
+        {rows.length > 0 ? <FlagTable /> : all.length > 0 && <p className="p-4 text-sm text-soft">{t.noneOfThese}</p>}
       </div>
       <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-l border-line bg-panel p-4">
         <CheckFigures />

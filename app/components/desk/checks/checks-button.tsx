@@ -6,13 +6,13 @@ import { checksTexts } from "~/texts/checks";
 
 const t = checksTexts.checksButton;
 
-/** Opens the page of second looks, with how many are left to see. */
+/** Opens the page of flags, with how many are left to see. */
 export function ChecksButton() {
   const { checks } = useDesk();
   const keysOf = useShortcutText();
   const { left, isOpen, setOpen } = checks;
   return (
-    <Hint text={t.left(left)} shortcut={keysOf("looks")}>
+    <Hint text={t.left(left)} shortcut={keysOf("flags")}>
       <Button
         variant="quiet"
         aria-label={t.left(left)}

@@ -136,7 +136,7 @@ async function drawShot(
   pen.fillText(`${shot.number}  ${shot.name ?? timecodeAt(shot.start, film.clock)}`, left, top + 1, CELL.width - 30);
   inType(pen, '16px "Inter Variable", sans-serif', SOFT);
   const keys = shot.solved?.keys.length ?? 0;
-  pen.fillText(`${t.keys(keys)}, ${t.looks(shot.looks.length)}`, x, top + 28, CELL.width);
+  pen.fillText(`${t.keys(keys)}, ${t.flags(shot.flags.length)}`, x, top + 28, CELL.width);
 }
 
 /** All pages below one another, as far as one picture can be that high. */

@@ -1,31 +1,31 @@
 import { useMemo, useState } from "react";
 import type { CheckLimits } from "~/core/checks/check-settings";
-import type { LookKind } from "~/core/checks/second-look";
+import type { FlagKind } from "~/core/checks/flag";
 import type { Player } from "../picture/player";
-import { type DeskLook, type DeskShot, followedIn } from "../state/desk-types";
+import { type DeskFlag, type DeskShot, followedIn } from "../state/desk-types";
 import type { VersionEdits } from "../state/use-version-edits";
 
-/** A second look of the version with the shot that it is in. */
-export interface LookRow extends DeskLook {
+/** a flag of the version with the shot that it is in. */
+export interface FlagRow extends DeskFlag {
   shot: DeskShot;
 }
 
-/** Which second looks are listed, and in which order. */
+/** Which flags are listed, and in which order. */
 export interface LookFilter {
   order: "worst" | "time";
   /** Null for all. */
-  kind: LookKind | null;
+  kind: FlagKind | null;
   /** The letter of the subject whose shots count; null for all. */
   letter: string | null;
   withSeen: boolean;
 }
 const FIRST_FILTER: LookFilter = { order: "worst", kind: null, letter: null, withSeen: false };
 
-/** The second looks of a version: which are listed, which one is looked at, and what is done with them. */
+/** The flags of a version: which are listed, which one is looked at, and what is done with them. */
 export interface Checks {
-  all: readonly LookRow[];
+  all: readonly FlagRow[];
   /** Those that are listed. */
-  rows: readonly LookRow[];
+  rows: readonly FlagRow[];
   /** How many the editor has not seen. */
   left: number;
   filter: LookFilter;
@@ -36,32 +36,32 @@ export interface Checks {
   isOpen: boolean;
   setOpen: (isOpen: boolean) => void;
   /** Goes to one on the desk. */
-  go: (row: LookRow) => void;
+  go: (row: FlagRow) => void;
   /** Goes to the one after, or before, the one that was gone to last. */
   step: (direction: -1 | 1) => void;
-  mark: (rows: readonly DeskLook[], isSeen: boolean) => void;
+  mark: (rows: readonly DeskFlag[], isReviewed: boolean) => void;
   /** Marks the one that is looked at as seen, and goes on to the next. */
-  seenAndNext: () => void;
+  reviewedAndNext: () => void;
   setLimits: (change: Partial<CheckLimits>) => void;
 }
 
 interface ChecksOf {
   shots: readonly DeskShot[];
-  version: { id: string; checkLimits: CheckLimits; seenLooks: readonly string[] };
+  version: { id: string; checkLimits: CheckLimits; reviewedFlags: readonly string[] };
   player: Player | null;
   versionEdits: VersionEdits;
   choosePane: (pane: number) => void;
   showShot: () => void;
 }
 
-const byTime = (a: LookRow, b: LookRow): number => a.range.start - b.range.start;
-const byWorst = (a: LookRow, b: LookRow): number => b.severity - a.severity || byTime(a, b);
+const byTime = (a: FlagRow, b: FlagRow): number => a.range.start - b.range.start;
+const byWorst = (a: FlagRow, b: FlagRow): number => b.severity - a.severity || byTime(a, b);
 
 export function useChecks({ shots, version, player, versionEdits, choosePane, showShot }: ChecksOf): Checks {
   const [filter, setFilter] = useState(FIRST_FILTER);
   const [current, setCurrent] = useState<string | null>(null);
   const [isOpen, setOpen] = useState(false);
-  const all = useMemo(() => shots.flatMap((shot) => shot.looks.map((look): LookRow => ({ ...look, shot }))), [shots]);
+  const all = useMemo(() => shots.flatMap((shot) => shot.flags.map((look): FlagRow => ({ ...look, shot }))), [shots]);
   const sorted = useMemo(() => {
     const { order, kind, letter } = filter;
     return all
@@ -70,9 +70,9 @@ export function useChecks({ shots, version, player, versionEdits, choosePane, sh
       .sort(order === "worst" ? byWorst : byTime);
   }, [all, filter]);
   const { withSeen } = filter;
-  const rows = useMemo(() => sorted.filter(({ isSeen }) => withSeen || !isSeen), [sorted, withSeen]);
+  const rows = useMemo(() => sorted.filter(({ isReviewed }) => withSeen || !isReviewed), [sorted, withSeen]);
 
-  const go = (row: LookRow) => {
+  const go = (row: FlagRow) => {
     setCurrent(row.print);
     setOpen(false);
     showShot();
@@ -88,20 +88,20 @@ export function useChecks({ shots, version, player, versionEdits, choosePane, sh
     const next = others.find((row) => listed.has(row));
     if (next) go(next);
   };
-  const mark = (marked: readonly DeskLook[], isSeen: boolean) => {
+  const mark = (marked: readonly DeskFlag[], isReviewed: boolean) => {
     const prints = new Set(marked.map(({ print }) => print));
     // What nobody can see any more is forgotten.
     const known = new Set(all.map(({ print }) => print));
-    const others = version.seenLooks.filter((print) => known.has(print) && !prints.has(print));
-    versionEdits.change(version.id, { seenLooks: isSeen ? [...others, ...prints] : others });
+    const others = version.reviewedFlags.filter((print) => known.has(print) && !prints.has(print));
+    versionEdits.change(version.id, { reviewedFlags: isReviewed ? [...others, ...prints] : others });
   };
   return {
-    ...{ all, rows, left: all.filter(({ isSeen }) => !isSeen).length },
+    ...{ all, rows, left: all.filter(({ isReviewed }) => !isReviewed).length },
     ...{ filter, setFilter: (change) => setFilter((before) => ({ ...before, ...change })) },
     ...{ current, isOpen, setOpen, go, step, mark },
-    seenAndNext: () => {
+    reviewedAndNext: () => {
       const row = sorted.find(({ print }) => print === current);
-      if (row && !row.isSeen) mark([row], true);
+      if (row && !row.isReviewed) mark([row], true);
       step(1);
     },
     setLimits: (change) => versionEdits.change(version.id, { checkLimits: { ...version.checkLimits, ...change } }),

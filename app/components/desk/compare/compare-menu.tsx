@@ -4,7 +4,7 @@ import { useState } from "react";
 import { IconButton } from "~/components/common/button";
 import { MenuHeading, MenuItem, Menu, MenuTick } from "~/components/common/menu";
 import type { Checkpoint } from "~/core/edits/checkpoint";
-import { type Manner, MANNER_TEXT, MANNERS } from "~/core/path/manner";
+import { type Movement, MOVEMENT_TEXT, MOVEMENTS } from "~/core/path/movement";
 import { loadCheckpoints } from "../checkpoints/film-checkpoints";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
 import { useDesk } from "../state/desk-context";
@@ -27,11 +27,11 @@ export function CompareMenu() {
     // The menu is of use without them.
     void loadCheckpoints(film.id).then(setStates, () => setStates([]));
   const others = state.versions.filter(({ id }) => id !== version.id);
-  const manners = comparison?.kind === "manners" ? comparison.manners : [];
+  const movements = comparison?.kind === "movements" ? comparison.movements : [];
   const versionIds = comparison?.kind === "versions" ? comparison.versionIds : [];
-  const chooseManner = (manner: Manner) => {
-    const next = toggled(manners, manner);
-    setComparison(next.length > 0 ? { kind: "manners", manners: next } : null);
+  const chooseMovement = (movement: Movement) => {
+    const next = toggled(movements, movement);
+    setComparison(next.length > 0 ? { kind: "movements", movements: next } : null);
   };
   const chooseVersion = (id: string) => {
     const next = toggled(versionIds, id);
@@ -53,10 +53,10 @@ export function CompareMenu() {
       >
         {t.centreCrop}
       </MenuTick>
-      <MenuHeading>{t.thisShotInAnotherManner}</MenuHeading>
-      {MANNERS.map((manner) => (
-        <MenuTick key={manner} isOn={manners.includes(manner)} onToggle={() => chooseManner(manner)}>
-          {MANNER_TEXT[manner].name}
+      <MenuHeading>{t.thisShotInAnotherMovement}</MenuHeading>
+      {MOVEMENTS.map((movement) => (
+        <MenuTick key={movement} isOn={movements.includes(movement)} onToggle={() => chooseMovement(movement)}>
+          {MOVEMENT_TEXT[movement].name}
         </MenuTick>
       ))}
       {others.length > 0 && <MenuHeading>{t.otherVersions}</MenuHeading>}

@@ -14,12 +14,12 @@ const [version] = state.versions;
 const of = { state, version: version! };
 const shot = { ...state.shots[0]!, pane: 0 } as DeskShot;
 
-test("a manner is compared by the film as it would be with it", () => {
-  const [still] = sidesOf({ kind: "manners", manners: ["still"] }, of, shot, null);
+test("a movement is compared by the film as it would be with it", () => {
+  const [still] = sidesOf({ kind: "movements", movements: ["still"] }, of, shot, null);
   expect(still).toMatchObject({ name: "Still", size: { width: 1080, height: 1920 } });
-  expect(still!.framedFrom!.version.shots.get("one")).toMatchObject({ manner: "still" });
+  expect(still!.framedFrom!.version.shots.get("one")).toMatchObject({ movement: "still" });
   expect(state.versions[0]!.shots.has("one")).toBe(false);
-  expect(sidesOf({ kind: "manners", manners: ["still"] }, of, undefined, null)).toEqual([]);
+  expect(sidesOf({ kind: "movements", movements: ["still"] }, of, undefined, null)).toEqual([]);
 });
 
 test("versions are compared but for the one on the desk, and a centre crop is framed from nothing", () => {

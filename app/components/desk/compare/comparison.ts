@@ -2,7 +2,7 @@ import { fill, type ShownAt } from "~/core/composition/composition";
 import type { FilmState, Version, VersionState } from "~/core/version/film-state";
 import type { Size } from "~/core/geometry/box";
 import { aspectRatio, centredWindow } from "~/core/geometry/crop-window";
-import { MANNER_TEXT, type Manner } from "~/core/path/manner";
+import { MOVEMENT_TEXT, type Movement } from "~/core/path/movement";
 import { areaAt } from "../picture/desk-windows";
 import type { DeskShot } from "../state/desk-types";
 import { applied } from "../state/edit-session";
@@ -14,8 +14,8 @@ const t = compareTexts.comparison;
 /** What the version as it is now is compared with. */
 export type Comparison =
   | { kind: "centre" }
-  /** The shot on screen in other manners. */
-  | { kind: "manners"; manners: readonly Manner[] }
+  /** The shot on screen in other movements. */
+  | { kind: "movements"; movements: readonly Movement[] }
   | { kind: "versions"; versionIds: readonly string[] }
   | { kind: "state"; checkpointId: string; name: string }
   /** The film as it was a moment ago. */
@@ -54,13 +54,13 @@ export function sidesOf(
   switch (comparison.kind) {
     case "centre":
       return [{ key: "centre", name: t.centreCrop, size, framedFrom: null }];
-    case "manners":
-      return comparison.manners.flatMap((manner) => {
+    case "movements":
+      return comparison.movements.flatMap((movement) => {
         if (!shot) return [];
-        const commands = framingCommands([shot], version.id, { manner });
+        const commands = framingCommands([shot], version.id, { movement });
         const other = applied(state, { type: "batch", commands });
         const framedFrom = { state: other, version: other.versions.find(({ id }) => id === version.id)! };
-        return [{ key: manner, name: MANNER_TEXT[manner].name, size, framedFrom }];
+        return [{ key: movement, name: MOVEMENT_TEXT[movement].name, size, framedFrom }];
       });
     case "versions":
       return state.versions

@@ -36,6 +36,6 @@ export function useSides(comparison: Comparison): Side[] {
   );
   // Manners are those of the shot on screen; the others do not depend on it.
   const here = useShotHere(player, shots);
-  const shot = comparison.kind === "manners" ? here : undefined;
+  const shot = comparison.kind === "movements" ? here : undefined;
   return useMemo(() => sidesOf(comparison, { state, version }, shot, then), [comparison, state, version, shot, then]);
 }

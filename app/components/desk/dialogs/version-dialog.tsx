@@ -11,7 +11,7 @@ import { USUAL_FRAMING } from "~/core/path/framing-settings";
 import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
 import { AUTO } from "~/core/subjects/choosing/follow-rule";
 import { CalmSlider } from "../inspector/calm-slider";
-import { MannerChoice } from "../inspector/manner-choice";
+import { MovementChoice } from "../inspector/movement-choice";
 import { AttentionFields } from "../inspector/attention-fields";
 import { RuleSelect } from "../inspector/subject-choice";
 import { LimitField } from "./limit-field";
@@ -21,7 +21,7 @@ import { dialogsTexts } from "~/texts/dialogs";
 const t = dialogsTexts.versionDialog;
 
 /** What can be said of a version in one go. */
-export type VersionDraft = Required<Omit<VersionChange, "safeArea" | "checkLimits" | "seenLooks" | "output">>;
+export type VersionDraft = Required<Omit<VersionChange, "safeArea" | "checkLimits" | "reviewedFlags" | "output">>;
 
 interface VersionDialogProps {
   /** The version to be changed; null for a new one. */
@@ -109,11 +109,11 @@ function NameField({ name, onChange }: { name: string; onChange: (name: string) 
 
 /** What holds for every shot of which nothing else is said. */
 function UsualFields({ usual, onChange }: { usual: UsualInVersion; onChange: (change: UsualInVersion) => void }) {
-  const { manner = USUAL_FRAMING.manner, calm = USUAL_FRAMING.calm, follow = AUTO } = usual;
+  const { movement = USUAL_FRAMING.movement, calm = USUAL_FRAMING.calm, follow = AUTO } = usual;
   return (
     <section aria-label={t.defaultsOfThisVersion} className="flex flex-col gap-2">
       <h3 className="text-sm font-medium">{t.defaultsForAllShots}</h3>
-      <MannerChoice manner={manner} onChange={(value) => onChange({ manner: value })} />
+      <MovementChoice movement={movement} onChange={(value) => onChange({ movement: value })} />
       <CalmSlider label={t.defaultCalmness} calm={calm} onChange={(value) => onChange({ calm: value })} />
       <div className="flex items-center justify-between gap-2">
         <span className="text-xs text-soft">{t.follow}</span>

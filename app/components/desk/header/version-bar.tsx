@@ -7,7 +7,7 @@ import { Menu, MenuItem } from "~/components/common/menu";
 import { ShapeIcon } from "~/components/common/shape-icon";
 import { picturesOf } from "~/core/clips/clip";
 import type { Version } from "~/core/version/film-state";
-import { HouseStylesDialog } from "../dialogs/house-styles-dialog";
+import { PresetsDialog } from "../dialogs/presets-dialog";
 import { VersionDialog, type VersionDraft } from "../dialogs/version-dialog";
 import { useDesk } from "../state/desk-context";
 import { deskTexts } from "~/texts/desk";
@@ -56,7 +56,7 @@ export function VersionBar() {
       <IconButton label={t.addAVersion} className="shrink-0" onClick={() => setEdited("new")}>
         <Plus className="size-4" aria-hidden />
       </IconButton>
-      <HouseStylesDialog />
+      <PresetsDialog />
       {edited && (
         <VersionDialog
           version={edited === "new" ? null : edited}

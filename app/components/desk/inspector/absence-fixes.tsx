@@ -1,5 +1,5 @@
 import { Button } from "~/components/common/button";
-import type { SecondLook } from "~/core/checks/second-look";
+import type { Flag } from "~/core/checks/flag";
 import { asTurns, followBetween } from "~/core/subjects/attention/edit-turns";
 import { boxAt } from "~/core/subjects/tracking/track";
 import { inspectorTexts } from "~/texts/inspector";
@@ -9,7 +9,7 @@ import type { DeskShot } from "../state/desk-types";
 const t = inspectorTexts.absenceFixes;
 
 /** What can be done with a stretch in which somebody is missing who must be in it. */
-export function AbsenceFixes({ shot, look }: { shot: DeskShot; look: SecondLook }) {
+export function AbsenceFixes({ shot, look }: { shot: DeskShot; look: Flag }) {
   const { shotEdits, trimEdits } = useDesk();
   const { range, who } = look;
   const middle = Math.floor((range.start + range.end) / 2);

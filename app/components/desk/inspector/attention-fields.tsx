@@ -3,20 +3,20 @@ import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { clamped } from "~/core/clamped";
 import {
   type AttentionSettings,
-  HOLD_RANGE,
-  TURN_STYLES,
-  type TurnStyle,
+  SHORTEST_STAY,
+  SWITCH_STYLES,
+  type SwitchStyle,
   USUAL_ATTENTION,
 } from "~/core/subjects/attention/attention-settings";
 import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.attentionFields;
 
-const STYLES: SelectItem[] = TURN_STYLES.map((value) => ({ value, ...t.styles[value] }));
+const STYLES: SelectItem[] = SWITCH_STYLES.map((value) => ({ value, ...t.styles[value] }));
 
 interface AttentionFieldsProps {
-  settings: Pick<AttentionSettings, "hold" | "turns">;
-  onChange: (change: Partial<Pick<AttentionSettings, "hold" | "turns">>) => void;
+  settings: Pick<AttentionSettings, "switchBy" | "shortestStay">;
+  onChange: (change: Partial<Pick<AttentionSettings, "switchBy" | "shortestStay">>) => void;
 }
 
 /** How the window gets from one subject to the next within a shot, and how long it stays with each at least. */
@@ -29,18 +29,18 @@ export function AttentionFields({ settings, onChange }: AttentionFieldsProps) {
           label={t.turnStyle}
           placeholder={t.turnStyle}
           items={STYLES}
-          value={settings.turns}
-          onChange={(turns) => onChange({ turns: turns as TurnStyle })}
+          value={settings.switchBy}
+          onChange={(style) => onChange({ switchBy: style as SwitchStyle })}
         />
       </div>
       <div className="w-28">
         <NumberField
           label={t.holdAtLeast}
           unit="s"
-          value={settings.hold}
+          value={settings.shortestStay}
           step={0.5}
-          rest={USUAL_ATTENTION.hold}
-          onCommit={(hold) => onChange({ hold: clamped(hold, HOLD_RANGE.least, HOLD_RANGE.most) })}
+          rest={USUAL_ATTENTION.shortestStay}
+          onCommit={(seconds) => onChange({ shortestStay: clamped(seconds, SHORTEST_STAY.least, SHORTEST_STAY.most) })}
         />
       </div>
     </div>

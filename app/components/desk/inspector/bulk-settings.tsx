@@ -21,8 +21,8 @@ export function BulkSettings({ shots }: { shots: DeskShot[] }) {
   const inRow = shots.every((shot, i) => i === 0 || shot.start === shots[i - 1]!.end);
   const common = commonSettings(shots.map(({ settings }) => settings));
   const excluded = shots.every((shot) => shot.excluded);
-  const bears = (enlargement: number) =>
-    Math.min(...shots.map(({ active }) => mostZoom(active ?? film.picture, version, enlargement)));
+  const bears = (largestScale: number) =>
+    Math.min(...shots.map(({ active }) => mostZoom(active ?? film.picture, version, largestScale)));
   return (
     <section aria-label={t.shots(shots.length)} className="flex flex-col gap-3">
       <div className="flex items-baseline justify-between">

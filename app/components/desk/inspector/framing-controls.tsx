@@ -3,14 +3,14 @@ import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import {
   type FramingChange,
   type FramingSettings,
-  MAX_ENLARGEMENT,
+  MOST_SCALE,
   MAX_ZOOM,
   USUAL_FRAMING,
   type Zoom,
 } from "~/core/path/framing-settings";
 import { AimControls } from "./aim-controls";
 import { CalmSlider } from "./calm-slider";
-import { MannerChoice } from "./manner-choice";
+import { MovementChoice } from "./movement-choice";
 import { NumberField } from "~/components/common/number-field";
 import { inspectorTexts } from "~/texts/inspector";
 
@@ -22,7 +22,7 @@ interface FramingControlsProps {
   /** How the window moves and why, where that was not asked for. */
   chosen?: string | null;
   /** How far a zoom may go in before the picture is enlarged more than so many times. */
-  bears: (enlargement: number) => number;
+  bears: (largestScale: number) => number;
   onChange: (change: FramingChange) => void;
 }
 
@@ -42,14 +42,14 @@ const kindOf = (zoom: Zoom): string => (zoom.kind === "free" ? "free" : zoom.fac
 
 /** How the window moves in a shot, how calm, and how large it is. */
 export function FramingControls({ settings, chosen, bears, onChange }: FramingControlsProps) {
-  const { manner, calm = USUAL_FRAMING.calm, zoom, headroom, enlargement } = settings;
+  const { movement, calm = USUAL_FRAMING.calm, zoom, headroom, largestScale } = settings;
   return (
     <section aria-label={t.movement} className="flex flex-col gap-2">
       <div className="flex items-baseline justify-between gap-2 text-xs text-soft">
-        <span>{t.manner}</span>
-        {chosen && <span aria-label={t.mannerAndReason}>{chosen}</span>}
+        <span>{t.movement}</span>
+        {chosen && <span aria-label={t.movementAndReason}>{chosen}</span>}
       </div>
-      <MannerChoice manner={manner ?? null} onChange={(value) => onChange({ manner: value })} />
+      <MovementChoice movement={movement ?? null} onChange={(value) => onChange({ movement: value })} />
       <CalmSlider label={t.calmness} calm={calm} onChange={(value) => onChange({ calm: value })} />
       <div className="flex items-center justify-between gap-2">
         <span className="text-xs text-soft">{t.zoom}</span>
@@ -62,8 +62,8 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
         />
       </div>
       {zoom && <ZoomNumbers zoom={zoom} onChange={(value) => onChange({ zoom: value })} />}
-      {zoom?.kind === "free" && enlargement !== undefined && (
-        <FreeZoomEnd most={zoom.max} bears={bears(enlargement)} enlargement={enlargement} />
+      {zoom?.kind === "free" && largestScale !== undefined && (
+        <FreeZoomEnd most={zoom.max} bears={bears(largestScale)} largestScale={largestScale} />
       )}
       {zoom && kindOf(zoom) !== "full" && (
         <div className="grid grid-cols-2 gap-2">
@@ -76,13 +76,13 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
               onCommit={(value) => onChange({ headroom: clamped(value, 0, 40) })}
             />
           )}
-          {enlargement !== undefined && (
+          {largestScale !== undefined && (
             <NumberField
               label={t.enlargeUpTo}
               unit={t.times}
               hint={t.aFreeZoomStopsThere}
-              value={Math.round(100 * enlargement)}
-              onCommit={(value) => onChange({ enlargement: clamped(value / 100, 1, MAX_ENLARGEMENT) })}
+              value={Math.round(100 * largestScale)}
+              onCommit={(value) => onChange({ largestScale: clamped(value / 100, 1, MOST_SCALE) })}
             />
           )}
         </div>
@@ -93,12 +93,12 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
 }
 
 /** Says where the picture ends a free zoom, if it does. */
-function FreeZoomEnd({ most, bears, enlargement }: { most: number; bears: number; enlargement: number }) {
+function FreeZoomEnd({ most, bears, largestScale }: { most: number; bears: number; largestScale: number }) {
   if (bears >= most) return null;
   const end = bears > 1 ? t.stopsAt(bears) : t.cannotZoomIn;
   return (
     <p role="note" className="text-xs text-soft">
-      {t.anyCloserThePictureWould(end, enlargement)}
+      {t.anyCloserThePictureWould(end, largestScale)}
     </p>
   );
 }

@@ -1,5 +1,5 @@
 import { Button, Hint } from "~/components/common/button";
-import { MANNER_TEXT } from "~/core/path/manner";
+import { MOVEMENT_TEXT } from "~/core/path/movement";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import type { OwnSetting } from "../state/use-shot-edits";
@@ -23,7 +23,7 @@ import { PaneChoice } from "./pane-choice";
 import { ResetFraming } from "./reset-framing";
 import { ShapeFits } from "./shape-fits";
 import { ShotBegin } from "./shot-begin";
-import { SecondLooks } from "./second-looks";
+import { ShotFlags } from "./shot-flags";
 import { ShotName } from "../shots/shot-name";
 import { SpreadLayout } from "./spread-layout";
 import { SubjectChoice } from "./subject-choice";
@@ -82,7 +82,7 @@ function ShotSettings() {
           name={shot.name}
           onRename={(name) => shotEdits.change([shot], { name })}
         />
-        <SecondLooks shot={shot} />
+        <ShotFlags shot={shot} />
         <PaneChoice shot={shot} />
         <SubjectChoice shot={shot} onChange={(rule) => shotEdits.follow([shot], rule)} />
         {shot.pane === 0 && <OwnAnswer shot={shot} setting="follow" />}
@@ -108,8 +108,10 @@ function ShotSettings() {
         <SpreadLayout shot={shot} />
         <FramingControls
           settings={shot.settings}
-          bears={(enlargement) => mostZoom(area, pane, enlargement)}
-          chosen={shot.framed?.mannerReason && `${MANNER_TEXT[shot.framed.manner].name}: ${shot.framed.mannerReason}`}
+          bears={(largestScale) => mostZoom(area, pane, largestScale)}
+          chosen={
+            shot.framed?.movementReason && `${MOVEMENT_TEXT[shot.framed.movement].name}: ${shot.framed.movementReason}`
+          }
           onChange={(change) => shotEdits.setFraming([shot], change)}
         />
         <EyeLineOffer shot={shot} area={area} pane={pane} />

@@ -19,7 +19,7 @@ const FOLLOW_RULES: SelectItem[] = [
   { value: "second", text: t.theSecond, hint: t.theSecondMostImportantSubject },
   { value: "both", text: t.twoTogether, hint: t.theTwoMostImportantSubjects },
   { value: "speaker", text: t.speakerCutting, hint: t.cutsToWhoeverSpeaks },
-  { value: "speaker-move", text: t.speakerMoving, hint: t.movesToWhoeverSpeaks },
+  { value: "speaker-pan", text: t.speakerMoving, hint: t.movesToWhoeverSpeaks },
   { value: "everything", text: t.everything, hint: t.centredOnAllSubjects },
   { value: "none", text: t.nothing, hint: t.staysInTheMiddleOr },
 ];

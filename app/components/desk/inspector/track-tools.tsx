@@ -1,6 +1,6 @@
 import { Button, Hint } from "~/components/common/button";
 import { SelectMenu } from "~/components/common/select-menu";
-import { longestGap } from "~/core/checks/framing-looks";
+import { longestGap } from "~/core/checks/framing-flags";
 import type { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
 import { extentOf, seenTogether } from "~/core/subjects/tracking/track";
 import type { Player } from "../picture/player";

@@ -46,7 +46,7 @@ export function LaneCaptions({ left, lane, axis, pxPerFrame, drawn, frames, them
     if (frame - caption.start <= reach) return "start";
     return caption.end - frame <= reach ? "end" : "whole";
   };
-  const isSeen = (range: FrameRange) => range.end > drawn.start && range.start < drawn.end;
+  const isReviewed = (range: FrameRange) => range.end > drawn.start && range.start < drawn.end;
   const onDown = (caption: Caption, event: Konva.KonvaEventObject<PointerEvent>) => {
     if (event.evt.button !== 0) return;
     event.cancelBubble = true;
@@ -81,10 +81,10 @@ export function LaneCaptions({ left, lane, axis, pxPerFrame, drawn, frames, them
       {clipRanges([{ start: 0, end: frames }], drawn).map((range) => (
         <Rect key="ground" {...place(range, 0, CAPTIONS)} fill={theme.ground} opacity={0.85} listening={false} />
       ))}
-      {speech.filter(isSeen).map((stretch) => (
+      {speech.filter(isReviewed).map((stretch) => (
         <Rect key={stretch.start} {...place(stretch, CAPTIONS - 5, 4)} fill={theme.soft} listening={false} />
       ))}
-      {captions.filter(isSeen).map((caption) => {
+      {captions.filter(isReviewed).map((caption) => {
         const box = place(caption, 4, CAPTIONS - 12);
         const isChosen = caption.id === chosen?.id;
         return (

@@ -1,7 +1,7 @@
 import type Konva from "konva";
 import { useCallback, useEffect, useRef } from "react";
 import { Group, Rect, Shape } from "react-konva";
-import { markedRange } from "~/core/checks/second-look";
+import { markedRange } from "~/core/checks/flag";
 import type { FrameRange } from "~/core/time/rate";
 import { withoutRanges } from "~/core/time/ranges";
 import type { Player } from "../picture/player";
@@ -49,8 +49,8 @@ export function LaneMap({ player, shots, frames, kept, height, pxPerFrame, theme
     bar(theme.panel, { start: 0, end: frames }, 0, MAP);
     shots.forEach((shot, i) => i % 2 === 1 && bar(theme.line, shot, 2, MAP - 4));
     for (const gone of withoutRanges([{ start: 0, end: frames }], kept)) bar(theme.ground, gone, 0, MAP);
-    for (const { looks } of shots) {
-      for (const look of looks) if (!look.isSeen) bar(theme.warn, markedRange(look), 0, MAP, MARK);
+    for (const { flags } of shots) {
+      for (const look of flags) if (!look.isReviewed) bar(theme.warn, markedRange(look), 0, MAP, MARK);
     }
   };
   const go = ({ target, evt }: Konva.KonvaEventObject<PointerEvent>) => {

@@ -5,7 +5,7 @@ import { MAP } from "./lane-map";
 import type { CanvasTheme } from "./use-theme";
 
 const LABEL = 18;
-/** Beside the marks of second looks. */
+/** Beside the marks of flags. */
 const LEFT = MAP + 16;
 
 interface LaneTurnsProps {

@@ -16,7 +16,7 @@ import { LaneKeys } from "./lane-keys";
 import { LaneRibbon } from "./lane-ribbon";
 import { CAPTIONS, type CaptionsInLane, LaneCaptions } from "./lane-captions";
 import { FAR_PX_PER_FRAME, LaneFar } from "./lane-far";
-import { LaneLooks } from "./lane-looks";
+import { LaneFlags } from "./lane-flags";
 import { LaneMap, MAP } from "./lane-map";
 import { LaneSpeed, SPEED } from "./lane-speed";
 import { LaneStrip, STRIP } from "./lane-strip";
@@ -160,7 +160,7 @@ function LaneContent({ shots, ...props }: ContentProps) {
       {!isFar && visible.map((shot) => <LaneShotKeys key={shot.id} shot={shot} onSeek={seek} {...props} />)}
       {axis === "x" &&
         !isFar &&
-        visible.map((shot) => <LaneLooks key={shot.id} {...{ shot, pxPerFrame, theme }} onSeek={seek} />)}
+        visible.map((shot) => <LaneFlags key={shot.id} {...{ shot, pxPerFrame, theme }} onSeek={seek} />)}
       {axis === "x" &&
         !isFar &&
         visible.map((shot) => (

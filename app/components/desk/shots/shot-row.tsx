@@ -1,7 +1,7 @@
 import { clsx } from "clsx";
 import { Flag, Scissors } from "lucide-react";
 import { Hint } from "~/components/common/button";
-import { MANNER_TEXT } from "~/core/path/manner";
+import { MOVEMENT_TEXT } from "~/core/path/movement";
 import { framesIn, type Rate, rangeLength } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import { type DeskShot, followedIn } from "../state/desk-types";
@@ -27,7 +27,7 @@ interface ShotRowProps {
   onOpen: (event: React.MouseEvent) => void;
 }
 
-/** One shot of the list: what the version shows of it, its number or name, length, subject, manner and second looks. */
+/** One shot of the list: what the version shows of it, its number or name, length, subject, movement and flags. */
 export function ShotRow({
   shot,
   clip,
@@ -42,7 +42,7 @@ export function ShotRow({
   picture,
   onOpen,
 }: ShotRowProps) {
-  const unseen = shot.looks.filter(({ isSeen }) => !isSeen);
+  const unseen = shot.flags.filter(({ isReviewed }) => !isReviewed);
   const hands = shot.handKeys.length;
   const length = rangeLength(shot);
   const left = framesIn(shot.kept);
@@ -92,9 +92,13 @@ export function ShotRow({
         </span>
         <span className="flex items-center gap-2 text-xs whitespace-nowrap text-soft">
           {shot.isAnalysed && <Followed shot={shot} />}
-          {isOut ? t.leftOut : shot.isAnalysed ? shot.framed && MANNER_TEXT[shot.framed.manner].name : t.notAnalysed}
+          {isOut
+            ? t.leftOut
+            : shot.isAnalysed
+              ? shot.framed && MOVEMENT_TEXT[shot.framed.movement].name
+              : t.notAnalysed}
           <span className="ml-auto flex items-center gap-2">
-            {hands > 0 && <span className="text-accent">■ {hands}</span>}
+            {hands > 0 && <span className="text-accent">● {hands}</span>}
             {unseen.length > 0 && (
               <Hint text={unseen.map(({ text }) => text).join(". ")}>
                 <span className="flex items-center gap-0.5 text-warn">

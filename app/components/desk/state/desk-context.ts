@@ -86,7 +86,7 @@ export interface DeskContent {
   speech: readonly FrameRange[];
   /** What exports of the film can be, and where they can go. */
   out: ExportPlaces;
-  /** What is worth a second look in the version. */
+  /** What is worth a flag in the version. */
   checks: Checks;
   /** How the result is looked at. */
   look: ResultLook;

@@ -10,7 +10,7 @@ import type { Size } from "~/core/geometry/box";
 import { castOf } from "~/core/subjects/choosing/cast";
 import type { ThingMark } from "~/core/subjects/marks/marked-things";
 import type { Track } from "~/core/subjects/tracking/track";
-import type { DeskLook, DeskShot } from "./desk-types";
+import type { DeskFlag, DeskShot } from "./desk-types";
 
 /** A shot with what is set for it, what was found in it, and how it is framed as far as that is known. */
 export interface FoundShot {
@@ -45,14 +45,14 @@ interface OnTheDesk {
   /** Which pane is chosen in shots that have it. */
   chosenPane: number;
   marks: readonly ThingMark[];
-  looks: readonly DeskLook[];
+  flags: readonly DeskFlag[];
   /** Size of the source's picture. */
   picture: Size;
   people: FilmState["people"];
 }
 
 /** A shot as the desk shows it. */
-export function deskShot(found: FoundShot, { number, chosenPane, marks, looks, picture, people }: OnTheDesk): DeskShot {
+export function deskShot(found: FoundShot, { number, chosenPane, marks, flags, picture, people }: OnTheDesk): DeskShot {
   const { set, result, isAnalysed, shown } = found;
   const { shot, kept } = set;
   const settled = settledShot(set);
@@ -64,7 +64,7 @@ export function deskShot(found: FoundShot, { number, chosenPane, marks, looks, p
   return {
     ...shot,
     ...settledPane(settled, pane),
-    ...{ number, pane, panes, isAnalysed, kept, marks, looks, solved, shown },
+    ...{ number, pane, panes, isAnalysed, kept, marks, flags, solved, shown },
     handKeys: keysOf(set.handKeys, pane),
     framed: pane === 0 ? solved : (solved?.others[pane - 1] ?? null),
     tellingFrame: result?.tellingFrame ?? shot.start,

@@ -1,4 +1,4 @@
-import type { SecondLook } from "~/core/checks/second-look";
+import type { Flag } from "~/core/checks/flag";
 import type { SettledShot } from "~/core/version/settle";
 import type { Version } from "~/core/version/film-state";
 import type { FramedPane, FramedShot } from "~/core/path/shot-framing";
@@ -27,12 +27,12 @@ export interface DeskFilm {
 
 export type DeskVersion = Version;
 
-/** A second look as the desk has it. */
-export interface DeskLook extends SecondLook {
+/** a flag as the desk has it. */
+export interface DeskFlag extends Flag {
   /** What it rests on, as a word. */
   print: string;
   /** Whether the editor has seen it as it is. */
-  isSeen: boolean;
+  isReviewed: boolean;
 }
 
 /** A shot as the desk shows it in a version: what is set, what was found, and the path that follows from both. */
@@ -42,7 +42,7 @@ export interface DeskShot extends Omit<Shot, "follow" | "protect">, SettledShot 
   pane: number;
   /** Those that show the film, by their numbers. */
   panes: readonly number[];
-  looks: readonly DeskLook[];
+  flags: readonly DeskFlag[];
   handKeys: readonly HandKey[];
   /** Whether it has been looked at, or some of it. */
   isAnalysed: boolean;

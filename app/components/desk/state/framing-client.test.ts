@@ -13,7 +13,7 @@ const GROUND = {
   target: TALL,
 };
 const NEWS = { opinions: { marks: [], trackEdits: new Map(), people: [] }, analysed: [] };
-const RESULT = { looks: [], tellingFrame: 4 } as unknown as ShotResult;
+const RESULT = { flags: [], tellingFrame: 4 } as unknown as ShotResult;
 
 function open() {
   const orders: FramerOrder[] = [];

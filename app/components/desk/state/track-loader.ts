@@ -24,7 +24,7 @@ const distance = ({ start, end }: FrameRange, frame: number): number => Math.max
 
 /**
  * Loads the tracks of a film once, those around the playhead first and then the others: whom a shot follows depends on
- * the shot before, and the list of shots can be asked for what deserves a second look anywhere.
+ * the shot before, and the list of shots can be asked for what deserves a flag anywhere.
  */
 export class TrackLoader {
   private readonly has = new Set<string>();

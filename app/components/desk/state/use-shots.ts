@@ -19,7 +19,7 @@ import { deskShot, foundShot, type FoundShot } from "./desk-shot";
 import type { DeskShot } from "./desk-types";
 import { FramingClient } from "./framing-client";
 import { type MarkTrackName, TrackLoader, type TracksToLoad } from "./track-loader";
-import { useLooks } from "./use-looks";
+import { useFlags } from "./use-flags";
 import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.useShots;
@@ -176,16 +176,16 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
       }),
     [known, settings, results, tracks, news, frame],
   );
-  const looks = useLooks({ film, state, version, findings, limits }, found);
+  const flags = useFlags({ film, state, version, findings, limits }, found);
   const shots = useMemo(
     () =>
       found.map((each, i) => {
-        const from = [each, i, pane, looks[i], people, ...marks[i]!];
+        const from = [each, i, pane, flags[i], people, ...marks[i]!];
         return known.shots.get(each.set.shot.id, from, () =>
-          deskShot(each, { number: i + 1, chosenPane: pane, marks: marks[i]!, looks: looks[i]!, picture, people }),
+          deskShot(each, { number: i + 1, chosenPane: pane, marks: marks[i]!, flags: flags[i]!, picture, people }),
         );
       }),
-    [known, found, pane, looks, people, marks, picture],
+    [known, found, pane, flags, people, marks, picture],
   );
   return { shots, client };
 }

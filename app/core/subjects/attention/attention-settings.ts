@@ -3,16 +3,16 @@ import { z } from "zod";
 import { TrackId } from "../../ids";
 
 /** How the window gets from one subject to the next within a shot; "auto" for what suits where they are. */
-export const TURN_STYLES = ["auto", "jump", "move"] as const;
-export type TurnStyle = (typeof TURN_STYLES)[number];
+export const SWITCH_STYLES = ["auto", "cut", "pan"] as const;
+export type SwitchStyle = (typeof SWITCH_STYLES)[number];
 
-/** Seconds that a hold may be asked to last at least. */
-export const HOLD_RANGE = { least: 0.5, most: 20 } as const;
+/** Seconds for which the window may be asked to stay at least. */
+export const SHORTEST_STAY = { least: 0.5, most: 20 } as const;
 
 export const AttentionSettings = z.object({
   /** How long the window stays with a subject at least before it goes over to another, in seconds. */
-  hold: z.number().min(HOLD_RANGE.least).max(HOLD_RANGE.most),
-  turns: z.enum(TURN_STYLES),
+  shortestStay: z.number().min(SHORTEST_STAY.least).max(SHORTEST_STAY.most),
+  switchBy: z.enum(SWITCH_STYLES),
   /** Ids of people, and of the tracks of what is marked, that have to be in the picture. */
   mustHave: z.array(TrackId).max(20),
 });
@@ -28,4 +28,4 @@ export const withMust = (attention: AttentionSettings, id: string, isIn: boolean
   mustHave: [...attention.mustHave.filter((other) => other !== id), ...(isIn ? [id] : [])],
 });
 
-export const USUAL_ATTENTION: AttentionSettings = { hold: 2, turns: "auto", mustHave: [] };
+export const USUAL_ATTENTION: AttentionSettings = { shortestStay: 2, switchBy: "auto", mustHave: [] };

@@ -24,7 +24,7 @@ function face(id: string, x: number, more: Partial<Track> & { seen?: Seconds; si
   return { id, kind: "face", start: from * FPS, boxes, confidence: 0.9, who: id, ...rest };
 }
 
-function holds(tracks: Track[], { hold = USUAL_ATTENTION.hold, mustHave = [] as string[] } = {}): Hold[] {
+function holds(tracks: Track[], { hold = USUAL_ATTENTION.shortestStay, mustHave = [] as string[] } = {}): Hold[] {
   const ground = { shot: SHOT, tracks, picture: PICTURE, fps: FPS, mustHave };
   return attentionIn({ ...ground, candidates: candidatesOf(ground), window: WINDOW, hold });
 }

@@ -17,7 +17,7 @@ export interface FollowSpan extends FrameRange {
   /** The tracks that it is made of; none where nothing is followed, or all of it. */
   trackIds: readonly string[];
   /** How the window gets to it from the one before. */
-  comesBy: "jump" | "move";
+  comesBy: "cut" | "pan";
   /** Why it begins; null where nothing is known of that. */
   cause: TurnCause | null;
 }
@@ -60,7 +60,7 @@ export interface FollowProblem {
 
 /** One subject through all of a shot. */
 export const whole = (shot: FrameRange, subject: Subject | null, trackIds: readonly string[] = []): FollowSpan[] => [
-  { ...shot, subject, trackIds, comesBy: "jump", cause: null },
+  { ...shot, subject, trackIds, comesBy: "cut", cause: null },
 ];
 
 /** A plan for one track. */

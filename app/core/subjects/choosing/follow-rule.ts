@@ -3,7 +3,7 @@ import { Id, TrackId } from "../../ids";
 import { Frame } from "../../time/rate";
 
 /** Rules that are nothing but their name. */
-const PLAIN = ["auto", "second", "both", "speaker", "speaker-move", "everything", "none"] as const;
+const PLAIN = ["auto", "second", "both", "speaker", "speaker-pan", "everything", "none"] as const;
 
 /** More turns than this no shot has. */
 const MOST_TURNS = 2000;

@@ -37,7 +37,7 @@ describe("a rule", () => {
       "second",
       "both",
       "speaker",
-      "speaker-move",
+      "speaker-pan",
       "everything",
       "none",
       "person:p1",
@@ -99,7 +99,7 @@ describe("following", () => {
     expect(balance.trackId).toBeNull();
   });
 
-  test("whoever speaks, by jumps or by moves", () => {
+  test("whoever speaks, by cuts or by pans", () => {
     const speaking = (from: number, to: number) => [{ start: from, end: to }];
     const tracks = [
       { ...large, speaking: speaking(0, 45) },
@@ -111,9 +111,9 @@ describe("following", () => {
       [41, 90, "small"],
     ]);
     const how = (rule: string) => plan(rule, tracks).spans.map(({ comesBy }) => comesBy);
-    expect([how("speaker"), how("speaker-move")]).toEqual([
-      ["jump", "jump"],
-      ["jump", "move"],
+    expect([how("speaker"), how("speaker-pan")]).toEqual([
+      ["cut", "cut"],
+      ["cut", "pan"],
     ]);
     expect(jumping).toMatchObject({ reason: "two talk in turn, 1 switch", certainty: 0.9 });
     expect(plan("speaker", [large, small]).reason).toMatch(/^nobody seen speaking; /);
@@ -124,7 +124,7 @@ describe("following", () => {
       { ...large, speaking: [{ start: 0, end: 45 }] },
       { ...near, speaking: [{ start: 45, end: 90 }] },
     ];
-    for (const rule of ["speaker", "speaker-move"]) {
+    for (const rule of ["speaker", "speaker-pan"]) {
       const { spans, trackId, reason } = plan(rule, talk);
       expect(spans).toHaveLength(1);
       expect(boxAt(spans[0]!.subject!.track, 20)).toEqual({ x: 370, y: 300, width: 480, height: 260 });
@@ -156,17 +156,17 @@ describe("following", () => {
     expect(nobody.spans[1]).toMatchObject({ start: 30, subject: null });
   });
 
-  test("turns jump or move as is asked, and by themselves jump only to a speaker far away", () => {
+  test("switches cut or pan as is asked, and by themselves cut only to a speaker far away", () => {
     const voice = (from: number, to: number) => [{ start: from, end: to }];
     const talk = [
       { ...large, speaking: voice(0, 45) },
       { ...track("far", "face", 1500, 240, { who: "p2" }), speaking: voice(45, 90) },
     ];
     const beside = [talk[0]!, { ...track("beside", "face", 1000, 240, { who: "p2" }), speaking: voice(45, 90) }];
-    const how = (tracks: Track[], turns: "auto" | "jump" | "move") =>
-      plan("auto", tracks, { attention: { ...USUAL_ATTENTION, turns } }).spans.map(({ comesBy }) => comesBy)[1];
-    expect([how(talk, "auto"), how(talk, "jump"), how(talk, "move")]).toEqual(["jump", "jump", "move"]);
-    expect([how(beside, "auto"), how(beside, "jump")]).toEqual(["move", "jump"]);
+    const how = (tracks: Track[], switchBy: "auto" | "cut" | "pan") =>
+      plan("auto", tracks, { attention: { ...USUAL_ATTENTION, switchBy } }).spans.map(({ comesBy }) => comesBy)[1];
+    expect([how(talk, "auto"), how(talk, "cut"), how(talk, "pan")]).toEqual(["cut", "cut", "pan"]);
+    expect([how(beside, "auto"), how(beside, "cut")]).toEqual(["pan", "cut"]);
   });
 
   test("who must be in the picture, and says where they are not", () => {

@@ -140,8 +140,8 @@ export function planFollowing(problem: FollowProblem): FollowPlan {
     case "everything":
       return everything(problem);
     case "speaker":
-    case "speaker-move":
-      return speaker(problem, rule.kind === "speaker-move" ? "move" : "jump");
+    case "speaker-pan":
+      return speaker(problem, rule.kind === "speaker-pan" ? "pan" : "cut");
     case "person": {
       const theirs = candidates(problem).find(({ track }) => track.who === rule.who);
       return theirs ? planFor(problem, theirs, t.yourChoice(theirs.reason)) : fallBack(problem, t.notInThisShot);

@@ -2,7 +2,7 @@
 import { boxCentre } from "../../geometry/box";
 import { type FrameRange, framesPerSecond } from "../../time/rate";
 import { clipRanges } from "../../time/ranges";
-import type { TurnStyle } from "../attention/attention-settings";
+import type { SwitchStyle } from "../attention/attention-settings";
 import { attentionIn, type Hold } from "../attention/turns";
 import { asCandidate, type Candidate, candidatesOf } from "../attention/worth";
 import { extentOf, nearestBox, type Track } from "../tracking/track";
@@ -20,7 +20,7 @@ const JUMP_FROM = 1;
 const PASSING_CERTAINTY = 0.65;
 
 /** A plan that goes from one to the next, or holds several. */
-function planHolds(holds: readonly Hold[], problem: FollowProblem, style: TurnStyle, reason: string): FollowPlan {
+function planHolds(holds: readonly Hold[], problem: FollowProblem, style: SwitchStyle, reason: string): FollowPlan {
   const { tracks } = problem;
   const spans = holds.map(({ start, end, on, cause }, i): FollowSpan => {
     const subject =
@@ -36,7 +36,7 @@ function planHolds(holds: readonly Hold[], problem: FollowProblem, style: TurnSt
       subject,
       trackIds,
       cause,
-      comesBy: i === 0 ? "jump" : comesBy(holds[i - 1]!, holds[i]!, style, problem),
+      comesBy: i === 0 ? "cut" : comesBy(holds[i - 1]!, holds[i]!, style, problem),
     };
   });
   const frames = new Map<string, number>();
@@ -60,18 +60,18 @@ function piecesIn({ pieces }: Candidate, range: FrameRange): readonly Track[] {
 const speaksIn = ({ start, end, on }: Hold): boolean =>
   on.length === 1 && clipRanges(on[0]!.speaks, { start, end }).length > 0;
 
-/** Whether the window moves or jumps from one hold to the next: far away to a speaker it jumps. */
-function comesBy(from: Hold, to: Hold, style: TurnStyle, { window }: FollowProblem): "jump" | "move" {
+/** Whether the window pans or cuts from one hold to the next: far away to a speaker it cuts. */
+function comesBy(from: Hold, to: Hold, style: SwitchStyle, { window }: FollowProblem): "cut" | "pan" {
   if (style !== "auto") return style;
   const placeOf = ({ on }: Hold) => around(partsOf(on).map((track) => nearestBox(track, to.start)));
   const [a, b] = [placeOf(from), placeOf(to)];
   const isFar = a && b && Math.abs(boxCentre(a).x - boxCentre(b).x) > JUMP_FROM * window.width;
-  return speaksIn(to) && isFar ? "jump" : "move";
+  return speaksIn(to) && isFar ? "cut" : "pan";
 }
 
 function holdsOf(problem: FollowProblem, candidates: readonly Candidate[]): Hold[] {
   const { shot, picture, window, rate, attention } = problem;
-  return attentionIn({ shot, candidates, picture, window, fps: framesPerSecond(rate), hold: attention.hold });
+  return attentionIn({ shot, candidates, picture, window, fps: framesPerSecond(rate), hold: attention.shortestStay });
 }
 
 const candidatesIn = ({ shot, tracks, picture, rate, attention }: FollowProblem): Candidate[] =>
@@ -101,11 +101,14 @@ export function shared(problem: FollowProblem): FollowPlan | null {
   const reason = talk
     ? t.talkInTurn(speakers.length, turns)
     : t.attentionPassesOn(turns, reasonsTexts.causes[holds[1]!.cause!]);
-  return { ...planHolds(holds, problem, problem.attention.turns, reason), certainty: talk ? 0.9 : PASSING_CERTAINTY };
+  return {
+    ...planHolds(holds, problem, problem.attention.switchBy, reason),
+    certainty: talk ? 0.9 : PASSING_CERTAINTY,
+  };
 }
 
 /** Goes to whoever speaks, and stays with all of them where they fit into the window. */
-export function speaker(problem: FollowProblem, style: TurnStyle): FollowPlan {
+export function speaker(problem: FollowProblem, style: SwitchStyle): FollowPlan {
   const speaking = candidatesIn(problem).filter(({ speaks }) => speaks.length > 0);
   if (speaking.length === 0) return fallBack(problem, t.nobodySeenSpeaking);
   // Among those who speak only that counts.
@@ -132,5 +135,5 @@ export function asSet(turns: readonly SetTurn[], problem: FollowProblem): Follow
   });
   const isKnown = turns.some(({ trackIds }) => trackIds.some((id) => tracks.some((track) => track.id === id)));
   if (!isKnown) return fallBack(problem, t.whatYouChoseIsNot);
-  return { ...planHolds(holds, problem, problem.attention.turns, t.yourTurns(holds.length - 1)), certainty: 1 };
+  return { ...planHolds(holds, problem, problem.attention.switchBy, t.yourTurns(holds.length - 1)), certainty: 1 };
 }

@@ -17,22 +17,22 @@ const ROOM = 0.15;
 /** What stays in one place, from a look to another. */
 interface Area {
   boxes: Box[];
-  firstLook: number;
-  lastLook: number;
+  firstFlag: number;
+  lastFlag: number;
 }
 
 const isSame = (a: Box, b: Box): boolean => intersectionArea(a, b) >= SAME_SHARE * Math.min(boxArea(a), boxArea(b));
 const isOf = ({ boxes }: Area, box: Box): boolean => boxes.some((other) => isSame(other, box));
 
 /** What is in the same place in looks that follow one another. */
-function areasOf(looks: readonly (readonly Box[])[]): Area[] {
+function areasOf(flags: readonly (readonly Box[])[]): Area[] {
   const areas: Area[] = [];
-  looks.forEach((found, look) => {
+  flags.forEach((found, look) => {
     for (const box of found) {
-      const known = areas.find((area) => look - area.lastLook <= MISSED_LOOKS + 1 && isOf(area, box));
-      if (!known) areas.push({ boxes: [box], firstLook: look, lastLook: look });
+      const known = areas.find((area) => look - area.lastFlag <= MISSED_LOOKS + 1 && isOf(area, box));
+      if (!known) areas.push({ boxes: [box], firstFlag: look, lastFlag: look });
       else {
-        known.lastLook = look;
+        known.lastFlag = look;
         known.boxes.push(box);
       }
     }
@@ -44,10 +44,10 @@ function areasOf(looks: readonly (readonly Box[])[]): Area[] {
  * Whether letters were put over the picture, by any of the looks at them: in several they are text beyond doubt, or are
  * seen to go for good.
  */
-function isOverlaid(area: Area, looks: readonly FrameDetections[]): boolean {
-  const sure = looks.filter(({ overlaid = [], texts = [] }, look) => {
-    const isAfter = look > area.lastLook && look <= area.lastLook + MISSED_LOOKS;
-    const isWithin = look >= area.firstLook && look <= area.lastLook && texts.some((box) => isOf(area, box));
+function isOverlaid(area: Area, flags: readonly FrameDetections[]): boolean {
+  const sure = flags.filter(({ overlaid = [], texts = [] }, look) => {
+    const isAfter = look > area.lastFlag && look <= area.lastFlag + MISSED_LOOKS;
+    const isWithin = look >= area.firstFlag && look <= area.lastFlag && texts.some((box) => isOf(area, box));
     return (isAfter || isWithin) && overlaid.some((box) => isOf(area, box));
   });
   return sure.length >= LEAST_LOOKS;
@@ -58,25 +58,25 @@ function isOverlaid(area: Area, looks: readonly FrameDetections[]): boolean {
  * to be steady to be found; where it is text beyond doubt for a while, it is for as long as its letters are there.
  */
 export function textTracks(frames: readonly FrameDetections[], shot: FrameRange, picture: Size): Track[] {
-  const looks = frames.filter(({ frame, texts }) => texts && inRange(frame, shot));
-  const enough = Math.min(LEAST_LOOKS, Math.max(1, looks.length - STEADY_PICTURES + 1));
-  const overlaid = areasOf(looks.map(({ texts = [], letters = [] }) => [...texts, ...letters])).filter((area) =>
-    isOverlaid(area, looks),
+  const flags = frames.filter(({ frame, texts }) => texts && inRange(frame, shot));
+  const enough = Math.min(LEAST_LOOKS, Math.max(1, flags.length - STEADY_PICTURES + 1));
+  const overlaid = areasOf(flags.map(({ texts = [], letters = [] }) => [...texts, ...letters])).filter((area) =>
+    isOverlaid(area, flags),
   );
   const others = areasOf(
-    looks.map(({ texts = [] }) => texts.filter((box) => !overlaid.some((area) => isOf(area, box)))),
+    flags.map(({ texts = [] }) => texts.filter((box) => !overlaid.some((area) => isOf(area, box)))),
   );
   return [...overlaid, ...others.filter(({ boxes }) => boxes.length >= enough)].map(
-    ({ boxes, firstLook, lastLook }, i): Track => {
+    ({ boxes, firstFlag, lastFlag }, i): Track => {
       const all = boxUnion(boxes);
       const room = ROOM * Math.min(...boxes.map(({ height }) => height));
       const box = visiblePart(
         { x: all.x - room, y: all.y - room, width: all.width + 2 * room, height: all.height + 2 * room },
         picture,
       );
-      const since = firstLook - STEADY_PICTURES + 1;
-      const start = since <= 0 ? shot.start : looks[since]!.frame;
-      const end = lastLook === looks.length - 1 ? shot.end : looks[lastLook]!.frame + 1;
+      const since = firstFlag - STEADY_PICTURES + 1;
+      const start = since <= 0 ? shot.start : flags[since]!.frame;
+      const end = lastFlag === flags.length - 1 ? shot.end : flags[lastFlag]!.frame + 1;
       return {
         id: `s${shot.start}-text-${i + 1}`,
         kind: "text",

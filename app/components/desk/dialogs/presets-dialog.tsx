@@ -1,0 +1,161 @@
+import { SwatchBook, Trash2 } from "lucide-react";
+import { nanoid } from "nanoid";
+import { Dialog } from "radix-ui";
+import { useEffect, useState } from "react";
+import { useFetcher } from "react-router";
+import { toast } from "sonner";
+import { Button, Hint, IconButton } from "~/components/common/button";
+import { DialogPanel } from "~/components/common/dialog-panel";
+import { type Preset, type PresetChange, presetOf, versionsOf } from "~/core/edits/preset";
+import { useDesk } from "../state/desk-context";
+import { dialogsTexts } from "~/texts/dialogs";
+
+const t = dialogsTexts.presetsDialog;
+
+/** Presets: the versions of this film kept for others, and those of others for this film. */
+export function PresetsDialog() {
+  return (
+    <Dialog.Root>
+      <Dialog.Trigger asChild>
+        <IconButton label={t.presetsKeepTheseVersions} className="shrink-0">
+          <SwatchBook className="size-4" aria-hidden />
+        </IconButton>
+      </Dialog.Trigger>
+      <DialogPanel title={t.presets} width="w-[32rem]" layout="flex flex-col gap-5">
+        <Styles />
+      </DialogPanel>
+    </Dialog.Root>
+  );
+}
+
+function Styles() {
+  const { data, load } = useFetcher<{ styles: Preset[] }>();
+  const change = useFetcher<{ error: string | null }>();
+  useEffect(() => void load("/presets"), [load]);
+  const send = (to: PresetChange) =>
+    void change.submit(to, { method: "post", encType: "application/json", action: "/presets" });
+  const remove = (style: Preset) => {
+    send({ do: "delete", id: style.id });
+    toast(t.deletedThePreset(style.name), {
+      action: { label: t.undo, onClick: () => send({ do: "save", style }) },
+    });
+  };
+  const styles = data?.styles ?? [];
+  return (
+    <>
+      {!data && <p className="text-sm text-soft">{t.loadingThePresets}</p>}
+      {data && styles.length === 0 && <p className="text-sm text-soft">{t.noneYetAPreset}</p>}
+      {styles.length > 0 && (
+        <ul className="flex flex-col gap-2">
+          {styles.map((style) => (
+            <PresetRow
+              key={style.id}
+              style={style}
+              onRename={(name) => send({ do: "save", style: { ...style, name } })}
+              onRemove={() => remove(style)}
+            />
+          ))}
+        </ul>
+      )}
+      {change.data?.error && (
+        <p role="alert" className="text-sm text-warn">
+          {change.data.error}
+        </p>
+      )}
+      <SaveStyle styles={styles} onSave={(style) => send({ do: "save", style })} />
+    </>
+  );
+}
+
+interface StyleRowProps {
+  style: Preset;
+  onRename: (name: string) => void;
+  onRemove: () => void;
+}
+
+function PresetRow({ style, onRename, onRemove }: StyleRowProps) {
+  const { edits } = useDesk();
+  const [typed, setTyped] = useState<string | null>(null);
+  const rename = () => {
+    const name = typed?.trim();
+    if (name && name !== style.name) onRename(name);
+    setTyped(null);
+  };
+  const use = () => {
+    const commands = versionsOf(style, () => nanoid(10)).map((version) => ({
+      type: "add-version" as const,
+      version,
+    }));
+    edits.send({ type: "batch", commands });
+  };
+  return (
+    <li className="flex items-center gap-2 rounded-md border border-line bg-raised px-3 py-2">
+      <div className="min-w-0 grow">
+        <input
+          aria-label={t.nameOfThePreset(style.name)}
+          value={typed ?? style.name}
+          maxLength={60}
+          onChange={(event) => setTyped(event.target.value)}
+          onBlur={rename}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") rename();
+          }}
+          className="w-full rounded-sm border border-transparent bg-transparent font-medium hover:border-line focus:border-line"
+        />
+        <p className="truncate text-xs text-soft">
+          {style.versions.map(({ name, width, height }) => `${name} (${width} × ${height})`).join(", ")}
+        </p>
+      </div>
+      <Hint text={t.addsItsVersionsToThis}>
+        <Dialog.Close asChild>
+          <Button className="shrink-0" onClick={use}>
+            {t.useHere}
+          </Button>
+        </Dialog.Close>
+      </Hint>
+      <IconButton label={t.deleteThePreset(style.name)} onClick={onRemove}>
+        <Trash2 className="size-4" aria-hidden />
+      </IconButton>
+    </li>
+  );
+}
+
+interface SaveStyleProps {
+  styles: readonly Preset[];
+  onSave: (style: Preset) => void;
+}
+
+/** Keeps the versions of the film on the desk under a name; a style of that name is replaced. */
+function SaveStyle({ styles, onSave }: SaveStyleProps) {
+  const { state } = useDesk();
+  const [name, setName] = useState("");
+  const wanted = name.trim();
+  const same = styles.find((style) => style.name.toLowerCase() === wanted.toLowerCase());
+  return (
+    <form
+      className="border-t border-line pt-4"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (!wanted) return;
+        onSave({ id: same?.id ?? nanoid(10), name: wanted, versions: presetOf(state.versions) });
+        setName("");
+      }}
+    >
+      <h3 className="text-sm font-medium">{t.saveThisFilmsVersions}</h3>
+      <p className="mt-1 text-xs text-soft">{t.withoutKeysInAndOut(state.versions.length)}</p>
+      <div className="mt-2 flex gap-2">
+        <input
+          aria-label={t.nameOfTheNewHouse}
+          placeholder={t.name}
+          value={name}
+          maxLength={60}
+          onChange={(event) => setName(event.target.value)}
+          className="min-w-0 grow rounded-md border border-line bg-raised px-2 py-1 text-sm"
+        />
+        <Button type="submit" variant="accent" disabled={!wanted}>
+          {same ? t.replace : t.keepAsAPreset}
+        </Button>
+      </div>
+    </form>
+  );
+}

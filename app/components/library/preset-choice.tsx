@@ -1,0 +1,39 @@
+import { SelectMenu } from "~/components/common/select-menu";
+import type { Preset } from "~/core/edits/preset";
+import { libraryTexts } from "~/texts/library";
+
+const t = libraryTexts.presetChoice;
+
+const NONE = "none";
+
+interface StyleChoiceProps {
+  styles: readonly Preset[];
+  /** Id of the style that is picked; null for none. */
+  value: string | null;
+  onChange: (presetId: string | null) => void;
+}
+
+/** The preset that films which are added now begin with; nothing while there are none. */
+export function PresetChoice({ styles, value, onChange }: StyleChoiceProps) {
+  if (styles.length === 0) return null;
+  const known = styles.some(({ id }) => id === value);
+  return (
+    <div className="flex items-center gap-2 text-sm">
+      <span className="text-xs text-soft">{t.preset}</span>
+      <SelectMenu
+        label={t.presetForFilmsThat}
+        placeholder=""
+        value={known ? value! : NONE}
+        items={[
+          { value: NONE, text: t.none, hint: t.oneVerticalVersionWithEverything },
+          ...styles.map(({ id, name, versions }) => ({
+            value: id,
+            text: name,
+            hint: t.itsVersions(versions.length, versions.map(({ name: version }) => version).join(", ")),
+          })),
+        ]}
+        onChange={(next) => onChange(next === NONE ? null : next)}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,28 @@
+/** Captions that pass too quickly to be read. */
+import type { Caption } from "../captions/caption";
+import { paceOf } from "../captions/caption-faults";
+import type { FrameRange, Rate } from "../time/rate";
+import { flagsTexts } from "../../texts/flags";
+import { type Flag, severityOf } from "./flag";
+
+const t = flagsTexts.captionFlags;
+
+/**
+ * @param kept what of a shot is shown; a caption is told in the shot in which it starts
+ * @param most letters a second that can be read
+ */
+export function captionFlags(
+  captions: readonly Caption[],
+  kept: readonly FrameRange[],
+  most: number,
+  rate: Rate,
+): Flag[] {
+  return captions.flatMap((caption) => {
+    const { start, end } = caption;
+    if (!kept.some((part) => start >= part.start && start < part.end)) return [];
+    const pace = paceOf(caption, rate);
+    if (pace <= most) return [];
+    const severity = severityOf("caption-pace", 0.4 + pace / most - 1);
+    return [{ kind: "caption-pace", range: { start, end }, frame: start, text: t.tooQuick(pace, most), severity }];
+  });
+}

@@ -1,0 +1,59 @@
+/** Faces and burnt-in text that get under what covers the frame where it is shown. */
+import { inFrame, type ShownAt } from "../composition/composition";
+import { type SafeArea, safeBox } from "../composition/layers/safe-area";
+import type { Box } from "../geometry/box";
+import { boxAt, laidOver, type Track } from "../subjects/tracking/track";
+import type { FrameRange, Rate } from "../time/rate";
+import { flagsTexts } from "../../texts/flags";
+import type { CheckLimits } from "./check-settings";
+import type { Flag } from "./flag";
+import { troubleIn } from "./trouble";
+
+const t = flagsTexts.coveredFlags;
+
+/** Share of its own size by which something may reach under what covers. */
+const TOLERANCE = 0.1;
+
+interface Covered {
+  /** What of the shot is shown. */
+  kept: readonly FrameRange[];
+  tracks: readonly Track[];
+  shown: ShownAt;
+  safe: SafeArea;
+  limits: Pick<CheckLimits, "covered">;
+  rate: Rate;
+}
+
+/** How much of a box is outside of another, as a share of its width or height, whichever is more. */
+const shareBeyond = (box: Box, safe: Box): number =>
+  Math.max(
+    (Math.max(safe.x - box.x, 0) + Math.max(box.x + box.width - safe.x - safe.width, 0)) / box.width,
+    (Math.max(safe.y - box.y, 0) + Math.max(box.y + box.height - safe.y - safe.height, 0)) / box.height,
+  );
+
+/** Where the face that is followed, or text of the film, is covered for more than a moment. */
+export function coveredFlags(subject: Track | null, { kept, tracks, shown, safe, limits, rate }: Covered): Flag[] {
+  const coveredAt = (track: Track, frame: number) => {
+    const box = boxAt(track, frame);
+    if (!box) return 0;
+    const composition = shown(frame);
+    const there = inFrame(box, composition);
+    const beyond = there ? shareBeyond(there, safeBox(safe, composition.size)) : 0;
+    return beyond > TOLERANCE ? Math.min(1, beyond) : 0;
+  };
+  const limit = limits.covered;
+  const texts = laidOver(tracks).filter(({ kind }) => kind === "text");
+  return [
+    ...(subject?.kind === "face"
+      ? troubleIn(kept, rate, {
+          ...{ kind: "face-covered", limit, at: (frame) => coveredAt(subject, frame), text: t.faceOutsideTheSafeArea },
+        })
+      : []),
+    ...(texts.length > 0
+      ? troubleIn(kept, rate, {
+          ...{ kind: "text-covered", limit, text: t.textOutsideTheSafeArea },
+          at: (frame) => Math.max(...texts.map((text) => coveredAt(text, frame))),
+        })
+      : []),
+  ];
+}

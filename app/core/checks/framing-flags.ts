@@ -1,0 +1,164 @@
+/** What deserves a flag in how a shot is framed. */
+import { type Composition, filmPanes, type ShownAt } from "../composition/composition";
+import type { Box, Size } from "../geometry/box";
+import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
+import { boxAt, laidOver, type Track } from "../subjects/tracking/track";
+import { type FrameRange, framesIn, framesPerSecond, rangeLength } from "../time/rate";
+import { clipRanges } from "../time/ranges";
+import { flagsTexts } from "../../texts/flags";
+import type { CheckedShot } from "./checked-shot";
+import { type Flag, severityOf } from "./flag";
+import { absentLooks, lookRoomFlags, nobodyLooks } from "./people-flags";
+import { troubleIn } from "./trouble";
+import { stuckFlags } from "./window-flags";
+
+const t = flagsTexts.framingFlags;
+
+/** How far a subject may reach beyond the window, as a share of its own size. */
+const CUT_TOLERANCE = 0.08;
+/** Of text every letter counts; the box has room beside it. */
+const TEXT_TOLERANCE = 0.01;
+/** A window this near the largest one is no zoom. */
+const NEARLY_LARGEST = 0.98;
+/** A choice of subject less certain than this, 0 to 1, deserves a look. */
+const UNSURE_SUBJECT = 0.5;
+
+/** How much of a box lies beyond what is shown of the source, 0 to 1 of its width or height; 0 for none to speak of. */
+export function shareOutside(composition: Composition, box: Box, tolerance: number): number {
+  const beyond = filmPanes(composition).map(({ source }) => {
+    const across = Math.max(source.x - box.x, 0) + Math.max(box.x + box.width - source.x - source.width, 0);
+    const down = Math.max(source.y - box.y, 0) + Math.max(box.y + box.height - source.y - source.height, 0);
+    return Math.max(across / box.width, down / box.height);
+  });
+  const least = Math.min(1, ...beyond);
+  return least > tolerance ? least : 0;
+}
+
+/** Whether a pane shows all of the picture, give or take a pixel. */
+const showsAll = ({ panes }: Composition, { width, height }: Size): boolean =>
+  panes.some(({ source }) => source.width >= width - 1 && source.height >= height - 1);
+
+/** The stretches in which a track is not seen between being seen. */
+export function gapsOf(track: Track): FrameRange[] {
+  const gaps: FrameRange[] = [];
+  let last = -1;
+  track.boxes.forEach((box, i) => {
+    if (!box) return;
+    if (last >= 0 && i > last + 1) gaps.push({ start: track.start + last + 1, end: track.start + i });
+    last = i;
+  });
+  return gaps;
+}
+
+/** The longest of them; null if there is none. */
+export const longestGap = (track: Track): FrameRange | null =>
+  gapsOf(track).reduce<FrameRange | null>(
+    (best, gap) => (best && rangeLength(best) >= rangeLength(gap) ? best : gap),
+    null,
+  );
+
+/** What is followed, where it is cut off and where it is not seen. */
+function subjectFlags({ kept, limits, rate }: CheckedShot, subject: Track, shown: ShownAt): Flag[] {
+  const fps = framesPerSecond(rate);
+  const isFace = subject.kind === "face";
+  const cut = troubleIn(kept, rate, {
+    ...{ kind: "subject-cut", limit: limits.cut },
+    at: (frame) => {
+      const box = boxAt(subject, frame);
+      return box ? shareOutside(shown(frame), box, CUT_TOLERANCE) : 0;
+    },
+    text: (seconds, worst) => (isFace ? t.faceCutOff : t.subjectCutOff)(seconds, worst),
+  });
+  const lost = kept
+    .flatMap((part) => clipRanges(gapsOf(subject), part))
+    .filter(({ start, end }) => end - start >= limits.lost * fps)
+    .map((range): Flag => {
+      const seconds = (range.end - range.start) / fps;
+      const text = t.subjectNotSeen(seconds);
+      const severity = severityOf("subject-lost", 1, seconds);
+      return { kind: "subject-lost", range, frame: range.start, text, severity };
+    });
+  return [...cut, ...lost];
+}
+
+/** Burnt-in text, insets and what the editor protects, where they are cut off. */
+function heldFlags({ kept, protect, tracks, limits, rate }: CheckedShot, shown: ShownAt): Flag[] {
+  const held = protect
+    ? troubleIn(kept, rate, {
+        ...{ kind: "protected-cut", limit: limits.cut },
+        at: (frame) => shareOutside(shown(frame), protect, 1 / Math.max(protect.width, protect.height)),
+        text: t.protectedAreaCutOff,
+      })
+    : [];
+  const texts = laidOver(tracks);
+  const cutOff = troubleIn(kept, rate, {
+    ...{ kind: "text-cut", limit: limits.cut },
+    at: (frame) =>
+      Math.max(
+        0,
+        ...texts.map((text) => {
+          const box = boxAt(text, frame);
+          return box ? shareOutside(shown(frame), box, TEXT_TOLERANCE) : 0;
+        }),
+      ),
+    text: texts.every(({ kind }) => kind === "inset") ? t.insetCutOff : t.textCutOff,
+  });
+  return [...held, ...cutOff];
+}
+
+/** Where a zoom enlarges the picture too much; that the largest window is enlarged is not the zoom's doing. */
+function enlargedLooks({ kept, settings, area, limits, rate }: CheckedShot, shown: ShownAt): Flag[] {
+  const timesAt = (frame: number) =>
+    Math.max(
+      0,
+      ...filmPanes(shown(frame)).map(({ source, target }) => {
+        const least = target.height / (NEARLY_LARGEST * largestWindowHeight(area, aspectRatio(target)));
+        const times = target.height / source.height;
+        return times > least ? times : 0;
+      }),
+    );
+  const { largestScale } = settings;
+  // Twice as much as may be is as bad as can be.
+  return troubleIn(kept, rate, {
+    ...{ kind: "enlarged", limit: limits.cut },
+    at: (frame) => Math.max(0, timesAt(frame) / largestScale - 1),
+    text: (_seconds, worst) => t.enlarged((1 + worst) * largestScale),
+  });
+}
+
+/**
+ * What to look at in how one of a shot's panes is framed: its subject.
+ *
+ * @param shown what is shown at each frame of the shot
+ * @param certainty how sure the choice of the subject is, 0 to 1
+ */
+export function paneFlags(shot: CheckedShot, subject: Track | null, shown: ShownAt, certainty: number): Flag[] {
+  const { kept, area } = shot;
+  if (framesIn(kept) === 0) return [];
+  const range = { start: kept[0]!.start, end: kept.at(-1)!.end };
+  // Where all of the picture is shown, it makes no difference.
+  const isUnsure = certainty < UNSURE_SUBJECT && !showsAll(shown(range.start), area);
+  const unsure: Flag = {
+    ...{ kind: "unsure-subject", range, frame: range.start },
+    ...{ text: t.subjectUncertain(certainty), severity: severityOf("unsure-subject", 1 - certainty) },
+  };
+  return [...(isUnsure ? [unsure] : []), ...(subject ? subjectFlags(shot, subject, shown) : [])];
+}
+
+/**
+ * What to look at in how a shot is framed as a whole, in order of its frames.
+ *
+ * @param subject what is followed in its first pane
+ */
+export function framingFlags(shot: CheckedShot, subject: Track | null, shown: ShownAt, certainty = 1): Flag[] {
+  if (framesIn(shot.kept) === 0) return [];
+  return [
+    ...paneFlags(shot, subject, shown, certainty),
+    ...heldFlags(shot, shown),
+    ...enlargedLooks(shot, shown),
+    ...nobodyLooks(shot, subject, shown),
+    ...absentLooks(shot, shown),
+    ...lookRoomFlags(shot, subject, shown),
+    ...stuckFlags(shot, subject, shown),
+  ].sort((a, b) => a.range.start - b.range.start);
+}

@@ -1,0 +1,103 @@
+/** Frames that nobody is in while somebody is beside them, and people who look out of the edge that is nearer. */
+import { filmPanes, type ShownAt } from "../composition/composition";
+import { boxCentre, boxContains, type Size } from "../geometry/box";
+import { isMust } from "../subjects/attention/attention-settings";
+import { letterOfId } from "../subjects/choosing/people";
+import { facingThrough } from "../subjects/detecting/facing";
+import { thingOfTrack } from "../subjects/marks/marked-things";
+import { boxAt, extentOf, isDoubtfulFace, type Track } from "../subjects/tracking/track";
+import { framesPerSecond, rangeLength } from "../time/rate";
+import { flagsTexts } from "../../texts/flags";
+import type { CheckedShot } from "./checked-shot";
+import type { Flag } from "./flag";
+import { troubleIn } from "./trouble";
+
+const t = flagsTexts.peopleFlags;
+
+/** Seconds over which the way somebody looks is taken together. */
+const FACING_SECONDS = 0.4;
+/** A head that is turned less than this, as a sine, looks ahead. */
+const TURNED = 0.4;
+/** The edge is near where less than this share of the window is before a face that is turned to it. */
+const LEAST_ROOM = 0.3;
+
+const isSomebody = (track: Track, picture: Size): boolean =>
+  track.kind === "person" || (track.kind === "face" && !isDoubtfulFace(track, picture));
+
+/**
+ * Where nobody is shown while somebody is in the picture. Whether what is followed is shown is looked at by itself, for as
+ * long as it is to be seen.
+ */
+export function nobodyLooks(
+  { kept, tracks, area, limits, rate }: CheckedShot,
+  subject: Track | null,
+  shown: ShownAt,
+): Flag[] {
+  const people = tracks.filter((track) => isSomebody(track, area));
+  const isEmpty = (frame: number) => {
+    if (subject && boxAt(subject, frame)) return false;
+    const there = people.flatMap((track) => boxAt(track, frame) ?? []);
+    const panes = filmPanes(shown(frame));
+    const isIn = (box: (typeof there)[number]) =>
+      panes.some(({ source }) => boxContains(source, { ...boxCentre(box), width: 0, height: 0 }));
+    return there.length > 0 && panes.length > 0 && !there.some(isIn);
+  };
+  if (people.length === 0) return [];
+  return troubleIn(kept, rate, {
+    ...{ kind: "empty-frame", limit: limits.empty },
+    at: (frame) => (isEmpty(frame) ? 1 : 0),
+    text: t.nobodyInTheFrame,
+  });
+}
+
+/** Where somebody who has to be in the picture is not shown. */
+export function absentLooks({ kept, tracks, settings, limits, rate }: CheckedShot, shown: ShownAt): Flag[] {
+  return settings.mustHave.flatMap((who) => {
+    const theirs = tracks.filter((track) => isMust(track, [who]));
+    const name = thingOfTrack(who) === null ? letterOfId(who) : t.yourMark;
+    const isShown = (frame: number) => {
+      const panes = filmPanes(shown(frame));
+      return theirs.some((track) => {
+        const box = boxAt(track, frame);
+        const middle = box && { ...boxCentre(box), width: 0, height: 0 };
+        return middle && panes.some(({ source }) => boxContains(source, middle));
+      });
+    };
+    return troubleIn(kept, rate, {
+      ...{ kind: "absent", limit: limits.lost },
+      at: (frame) => (isShown(frame) ? 0 : 1),
+      text: (seconds) => t.mustBeInThePicture(name, seconds),
+    }).map((look) => ({ ...look, who }));
+  });
+}
+
+/** Where the one who is followed looks out of the edge that is nearer. */
+export function lookRoomFlags(
+  { kept, tracks, limits, rate }: CheckedShot,
+  subject: Track | null,
+  shown: ShownAt,
+): Flag[] {
+  const face =
+    subject?.kind === "person"
+      ? tracks.find(({ kind, personId }) => kind === "face" && personId === subject.id)
+      : subject;
+  if (!face?.facing?.length || face.kind !== "face") return [];
+  const extent = extentOf(face);
+  if (rangeLength(extent) === 0) return [];
+  const facing = facingThrough(face.facing, extent, Math.round(FACING_SECONDS * framesPerSecond(rate)));
+  const missingRoom = (frame: number) => {
+    const box = boxAt(face, frame);
+    const side = facing[frame - face.start];
+    if (!box || side === undefined || !(Math.abs(side) > TURNED)) return 0;
+    const pane = filmPanes(shown(frame)).find(({ source }) => boxContains(source, box, box.width));
+    if (!pane) return 0;
+    const place = (boxCentre(box).x - pane.source.x) / pane.source.width;
+    const room = side > 0 ? 1 - place : place;
+    return Math.max(0, (LEAST_ROOM - room) / LEAST_ROOM);
+  };
+  return troubleIn(kept, rate, {
+    ...{ kind: "looks-out", limit: limits.looksOut },
+    at: missingRoom,
+    text: t.looksOutOfTheNearEdge,
+  });
+}

@@ -1,0 +1,39 @@
+/** Documents that an older Glad Pan wrote, in the words of today. */
+
+/** What was called otherwise in version 1 of projects and reports. */
+const NAMES: Readonly<Record<string, string>> = {
+  manner: "movement",
+  mannerReason: "movementReason",
+  enlargement: "largestScale",
+  seenLooks: "reviewedFlags",
+  looks: "flags",
+  seen: "reviewed",
+};
+const SWITCHES: Readonly<Record<string, string>> = { auto: "auto", jump: "cut", move: "pan" };
+
+const isSwitch = (value: unknown): value is string => typeof value === "string" && value in SWITCHES;
+
+function entry(key: string, value: unknown): [string, unknown] {
+  if (key === "hold" && typeof value === "number") return ["shortestStay", value];
+  if (key === "turns" && isSwitch(value)) return ["switchBy", SWITCHES[value]];
+  if (key === "by" && isSwitch(value)) return ["by", SWITCHES[value]];
+  // Of people it is said how much of them was seen.
+  if (key === "seen" && typeof value !== "boolean") return [key, value];
+  if (key === "kind" && value === "speaker-move") return [key, "speaker-pan"];
+  return [NAMES[key] ?? key, inWordsOfToday(value)];
+}
+
+/** A value of version 1 of a document, with the names of version 2. */
+export function inWordsOfToday(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(inWordsOfToday);
+  if (typeof value !== "object" || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([key, inside]) => entry(key, inside)));
+}
+
+/** A document as it would be written now: one of version 1 in the words of version 2, any other as it is. */
+export function asWrittenToday(document: unknown): unknown {
+  const { format, version } = (document ?? {}) as { format?: unknown; version?: unknown };
+  if (version !== 1) return document;
+  const renamed = inWordsOfToday(document) as object;
+  return { ...renamed, version: 2, format: format === "glad-pan/looks" ? "glad-pan/flags" : format };
+}

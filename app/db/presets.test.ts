@@ -1,0 +1,33 @@
+import { beforeEach, expect, test } from "@jest/globals";
+import { newVersion } from "~/core/version/film-state";
+import { presetOf } from "~/core/edits/preset";
+import { type Db, openDatabase } from "./database.server";
+import { deletePreset, findPreset, findStyleByName, listPresets, savePreset } from "./presets.server";
+
+let db: Db;
+const versions = presetOf([newVersion({ id: "v", name: "Tall", width: 1080, height: 1920 })]);
+const FERRY = { id: "f", name: "ferry", versions };
+const ALMANAC = { id: "a", name: "Almanac", versions };
+beforeEach(() => {
+  db = openDatabase(":memory:");
+  for (const style of [FERRY, ALMANAC]) savePreset(db, style);
+});
+
+test("presets come by their names, and are found by them however they are capitalised", () => {
+  expect(listPresets(db)).toEqual([ALMANAC, FERRY]);
+  expect([findPreset(db, "f"), findPreset(db, "x")]).toEqual([FERRY, null]);
+  expect([findStyleByName(db, " FERRY "), findStyleByName(db, "fer")]).toEqual([FERRY, null]);
+});
+
+test("one is saved anew in its place, but not under the name of another one", () => {
+  const two = { ...FERRY, name: "Ferry", versions: [...versions, ...versions] };
+  savePreset(db, two);
+  expect(listPresets(db)).toEqual([ALMANAC, two]);
+  expect(() => savePreset(db, { ...FERRY, name: "ALMANAC" })).toThrow("called “Almanac” already exists");
+  expect(listPresets(db)).toEqual([ALMANAC, two]);
+});
+
+test("one is deleted by itself", () => {
+  deletePreset(db, "f");
+  expect(listPresets(db)).toEqual([ALMANAC]);
+});

@@ -1,0 +1,26 @@
+import { data } from "react-router";
+import { PresetChange } from "~/core/edits/preset";
+import { Refusal } from "~/core/refusal";
+import { asSentence } from "~/core/sentence";
+import { deletePreset, listPresets, savePreset } from "~/db/presets.server";
+import { db } from "~/db/workplace.server";
+import type { Route } from "./+types/presets";
+import { orDiskFull, readJson } from "./requests.server";
+
+/** The presets there are. */
+export const loader = () => ({ styles: listPresets(db()) });
+
+/** Keeps a preset or forgets one; says why not where it cannot. */
+export async function action({ request }: Route.ActionArgs) {
+  const change = await readJson(request, PresetChange);
+  return orDiskFull(() => {
+    try {
+      if (change.do === "save") savePreset(db(), change.style);
+      else deletePreset(db(), change.id);
+      return { error: null };
+    } catch (error) {
+      if (error instanceof Refusal) return data({ error: asSentence(error.message) }, { status: error.status });
+      throw error;
+    }
+  });
+}
