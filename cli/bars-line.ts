@@ -1,7 +1,7 @@
 import { counted } from "~/texts/numbers";
 import type { Box, Size } from "~/core/geometry/box";
 
-/** What is said of a film's own bars, as lines; nothing where it has none. */
+/** What is said of a film's letterbox, as lines; nothing where it has none. */
 export function barsLines(shots: readonly { active: Box | null }[], picture: Size): string[] {
   const counts = new Map<string, number>();
   for (const { active } of shots) {
@@ -12,6 +12,6 @@ export function barsLines(shots: readonly { active: Box | null }[], picture: Siz
   }
   const whole = `${picture.width} × ${picture.height}`;
   return [...counts].map(
-    ([text, count]) => `The film's own bars are left out in ${counted(count, "shot")}: ${text} is left of ${whole}.`,
+    ([text, count]) => `Letterbox left out in ${counted(count, "shot")}: ${text} is left of ${whole}.`,
   );
 }

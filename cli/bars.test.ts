@@ -15,7 +15,7 @@ test("bars are told by how much is left, for as many shots as have them", () => 
   const picture = { width: 1920, height: 1080 };
   const shots = [letterbox, null, letterbox].map((active) => ({ active }));
   expect(barsLines(shots, picture)).toEqual([
-    "The film's own bars are left out in 2 shots: 1920 × 800 at 0, 140 is left of 1920 × 1080.",
+    "Letterbox left out in 2 shots: 1920 × 800 at 0, 140 is left of 1920 × 1080.",
   ]);
   expect(barsLines([{ active: null }], picture)).toEqual([]);
 });

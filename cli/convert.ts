@@ -14,7 +14,7 @@ export function convertCommand(terminal: Terminal): Command {
     .option("--size <size>", "size of the result, such as 1080x1920", parseSize)
     .option("--preset <name>", "make the versions of a preset of the library instead")
     .requiredOption("--out <file>", "the file to write; its extension says in which format")
-    .option("--report <file>", "write shots, tracks, keys and windows as JSON (docs/formats.md)");
+    .option("--report <file>", "write shots, tracks, keyframes and windows as JSON (docs/formats.md)");
   return addConvertOptions(command)
     .option("--analysis <report>", "use what `analyse` has found, in place of looking through the film again")
     .option("--share <K/N>", "make one of N shares of the parts and join nothing; needs --parts", parseShare)

@@ -171,18 +171,24 @@ export const addFramingOptions = (command: Command): Command =>
       USUAL_FRAMING.movement,
     )
     .option("--calm <0..100>", "how calm it moves; 50 is the movement's own", numberFrom(0, 100), USUAL_FRAMING.calm)
-    .option("--zoom <zoom>", "how large the window is: fixed:N, or free[:MIN-MAX]", parseZoom, USUAL_FRAMING.zoom)
+    .addOption(
+      new Option("--zoom <zoom>", "how large the window is: fixed:N, or free[:MIN-MAX]")
+        .argParser(parseZoom)
+        .default(USUAL_FRAMING.zoom, "fixed:1"),
+    )
     .option(
       "--headroom <percent>",
       "of the window's height, kept free above a head",
       numberFrom(0, 40),
       USUAL_FRAMING.headroom,
     )
-    .option(
-      "--largest-scale <percent>",
-      "the largest scale of the picture in percent: a free zoom goes no closer, any other zoom gets a flag",
-      (text) => numberFrom(100, 100 * MOST_SCALE)(text) / 100,
-      USUAL_FRAMING.largestScale,
+    .addOption(
+      new Option(
+        "--largest-scale <percent>",
+        "the largest scale of the picture in percent: a free zoom goes no closer, any other zoom gets a flag",
+      )
+        .argParser((text) => numberFrom(100, 100 * MOST_SCALE)(text) / 100)
+        .default(USUAL_FRAMING.largestScale, "150"),
     )
     .addOption(
       new Option("--keep-end <end>", "the end to keep of an animal or a thing that is wider than the window")
@@ -195,34 +201,42 @@ export const addFramingOptions = (command: Command): Command =>
       numberFrom(EYE_LINE_RANGE.least, EYE_LINE_RANGE.most),
       USUAL_FRAMING.eyeLine,
     )
-    .option(
-      "--offset <x,y>",
-      "how far right of and below the subject the window stands, in percent of its width and height",
-      parseOffset,
-      USUAL_FRAMING.offset,
+    .addOption(
+      new Option(
+        "--offset <x,y>",
+        "how far right of and below the subject the window stands, in percent of its width and height",
+      )
+        .argParser(parseOffset)
+        .default(USUAL_FRAMING.offset, "0,0"),
     )
-    .option(
-      "--layout <layout>",
-      "how the film fills the frame: fill, whole, whole:AMOUNT between the two (0 to 1), stack, or stack:SHARES such as 60-40",
-      parseLayout,
-      USUAL_FRAMING.layout,
+    .addOption(
+      new Option(
+        "--layout <layout>",
+        "how the film fills the frame: fill, whole, whole:AMOUNT between the two (0 to 1), stack, or stack:SHARES such as 60-40",
+      )
+        .argParser(parseLayout)
+        .default(USUAL_FRAMING.layout, "fill"),
     )
     .option(
       "--place <place>",
       "where a picture that does not fill the frame stands: top, third, middle, bottom, or 0 to 1",
       parsePlace,
     )
-    .option(
-      "--backdrop <backdrop>",
-      "what lies behind it: blur[:STRENGTH-DARKNESS], mirror[:DARKNESS], #rrggbb, #rrggbb-#rrggbb, or a picture or film file",
-      parseBackdrop,
-      USUAL_FRAMING.backdrop,
+    .addOption(
+      new Option(
+        "--backdrop <backdrop>",
+        "what lies behind it: blur[:STRENGTH-DARKNESS], mirror[:DARKNESS], #rrggbb, #rrggbb-#rrggbb, or a picture or film file",
+      )
+        .argParser(parseBackdrop)
+        .default(USUAL_FRAMING.backdrop, "blur"),
     )
-    .option(
-      "--edge <edge>",
-      `the border of such a picture: ${EDGE_LOOKS.join(", ")}, and :CORNER for round corners, 0 to 100`,
-      parseEdge,
-      USUAL_FRAMING.edge,
+    .addOption(
+      new Option(
+        "--edge <edge>",
+        `the border of such a picture: ${EDGE_LOOKS.join(", ")}, and :CORNER for round corners, 0 to 100`,
+      )
+        .argParser(parseEdge)
+        .default(USUAL_FRAMING.edge, "none"),
     )
     .option(
       "--shortest-stay <seconds>",
@@ -235,10 +249,12 @@ export const addFramingOptions = (command: Command): Command =>
         .choices(SWITCH_STYLES)
         .default(USUAL_FRAMING.switchBy),
     )
-    .option(
-      "--must-have <who>",
-      "the letters of the people who have to be in the picture, such as A or A,C (analyse tells who is who)",
-      parseMustHave,
-      USUAL_FRAMING.mustHave,
+    .addOption(
+      new Option(
+        "--must-have <who>",
+        "the letters of the people who have to be in the picture, such as A or A,C (analyse tells who is who)",
+      )
+        .argParser(parseMustHave)
+        .default(USUAL_FRAMING.mustHave, "nobody"),
     )
     .option("--keep-both", "keep the first two in the window where they fit; the same as --follow both");

@@ -1,11 +1,11 @@
 import { readFileSync } from "node:fs";
-import { type Command, InvalidArgumentError } from "commander";
+import { type Command, InvalidArgumentError, Option } from "commander";
 import { LayersError, type ReadLayers, readLayers } from "~/core/formats/layers";
 import { USUAL_FORMAT } from "~/core/formats/output-formats";
 import type { Box, Size } from "~/core/geometry/box";
 import type { FrameRange } from "~/core/time/rate";
 import { LEAST_ACTIVE_SIDE } from "~/core/shots/shot";
-import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
+import { AUTO, type FollowRule } from "~/core/subjects/choosing/follow-rule";
 
 /** The options make no sense together, or not for this film. */
 export class UsageError extends Error {
@@ -48,7 +48,7 @@ export function collectDrop(text: string, earlier: FrameRange[]): FrameRange[] {
   const match = /^(\d+)-(\d+)$/.exec(text);
   const [start, end] = [Number(match?.[1]), Number(match?.[2])];
   if (!match || end <= start) {
-    throw new InvalidArgumentError("A stretch is written A-B, such as 120-180, from frame A up to frame B.");
+    throw new InvalidArgumentError("A range is written A-B, such as 120-180, from frame A up to frame B.");
   }
   return [...earlier, { start, end }];
 }
@@ -91,11 +91,13 @@ export function collectMark(text: string, earlier: MarkOption[]): MarkOption[] {
 }
 
 export const addFollowOption = (command: Command): Command =>
-  command.option(
-    "--follow <whom>",
-    `whom to follow: ${Object.keys(FOLLOW).join(", ")}; the first is who matters most, or each in turn`,
-    parseFollow,
-    { kind: "auto" },
+  command.addOption(
+    new Option(
+      "--follow <whom>",
+      `whom to follow: ${Object.keys(FOLLOW).join(", ")}; the first is who matters most, or each in turn`,
+    )
+      .argParser(parseFollow)
+      .default(AUTO, "first"),
   );
 
 export const addMarkOption = (command: Command): Command =>

@@ -110,7 +110,7 @@ export const dialogsTexts = {
     followThisPersonInEvery: "Follow this person in every shot they appear in",
     followEverywhere: "Follow everywhere",
     mustBeInThePicture: "Must be in the picture in every shot",
-    turnsInThisFilm: "Turns within a shot, in all versions",
+    turnsInThisFilm: "Switches within a shot, in all versions",
     nameOf: (letter: string) => `Name of ${letter}`,
     noName: "no name",
     isTheSameAs: (letter: string) => `${letter} is the same as`,

@@ -43,7 +43,7 @@ export const libraryTexts = {
   filmCard: {
     fps: (width: number, height: number, fps: string) => `· ${width} × ${height} · ${fps} fps`,
     itsFileIsMissingAdd:
-      "Its file is missing. Add the same file again, wherever it is now, and your work is put on it.",
+      "File missing. Add the same file from its new location to relink it.",
     found: (shots: number) => `${counted(shots, "shot")} found`,
     in: (clips: number) => ` in ${counted(clips, "clip")}`,
     deletedCanBeBroughtBack: (daysLeft: number) => `Deleted; can be brought back for ${counted(daysLeft, "more day")}.`,

@@ -59,7 +59,7 @@ for (const colorScheme of EVERY_TEST ? (["light", "dark"] as const) : (["light"]
     await page.keyboard.type("Hold on");
     await page.keyboard.press("Enter");
     await page.getByRole("button", { name: "Rules" }).click();
-    await page.getByRole("button", { name: "Look", exact: true }).click();
+    await page.getByRole("button", { name: "Style", exact: true }).click();
     await check("captions");
     await page.getByRole("button", { name: "Import or paste…" }).click();
     await checkAbove("importing captions");

@@ -20,7 +20,7 @@ const seen = () =>
   ) as string[];
 const playhead = (page: Page) => page.getByLabel(/^Timecode/);
 
-test("every range is a row, is gone to, is marked as seen until something in it changes, and is saved as a list", async ({
+test("every range is a row, is gone to, is marked as reviewed until something in it changes, and is saved as a list", async ({
   page,
 }) => {
   await openTwoShots(page, server);
@@ -105,8 +105,8 @@ test("every range is a row, is gone to, is marked as seen until something in it 
       return readFileSync(await (await downloading).path());
     };
     expect((await saved(/CSV/)).toString()).toMatch(/^shot,kind,.*\n(.*\n)*1,subject-cut,/);
-    const list = JSON.parse((await saved(/As JSON/)).toString()) as { flags: { kind: string; seen: boolean }[] };
-    expect(list.flags).toContainEqual(expect.objectContaining({ kind: "subject-cut", seen: false }));
+    const list = JSON.parse((await saved(/As JSON/)).toString()) as { flags: { kind: string; reviewed: boolean }[] };
+    expect(list.flags).toContainEqual(expect.objectContaining({ kind: "subject-cut", reviewed: false }));
     expect((await saved(/PNG/)).subarray(1, 4).toString()).toBe("PNG");
     expect((await saved(/PDF/)).subarray(0, 5).toString()).toBe("%PDF-");
   });

@@ -11,6 +11,6 @@ export function requireSource(film: Pick<FilmRow, "file" | "name">): void {
     throw new FilmError(`${film.name}: its clips are not ready yet.`);
   }
   if (isMissing(film)) {
-    throw new FilmError(`${film.name}: the film's file has been moved or deleted. Add it to the library again.`);
+    throw new FilmError(`${film.name}: the file is missing. Add the same file from its new location to relink it.`);
   }
 }
