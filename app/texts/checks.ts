@@ -27,7 +27,7 @@ export const checksTexts = {
     person: "Subject",
     anybody: "All subjects",
     withSeen: "Show reviewed",
-    markAllAsSeen: (count: number) => `Mark ${count} as seen`,
+    markAllAsSeen: (count: number) => `Mark ${count} as reviewed`,
   },
   /** components/desk/checks/look-table.tsx */
   flagTable: {
@@ -35,7 +35,7 @@ export const checksTexts = {
     version: "Version",
     shot: (number: number) => `Shot ${number}`,
     reason: "Reason",
-    howBad: "How bad",
+    howBad: "Severity",
     seen: "Reviewed",
     seenAt: (place: string) => `Reviewed: flag at ${place}`,
     goTo: (place: string) => `Go to ${place}`,

@@ -211,7 +211,7 @@ export const inspectorTexts = {
     twoOrThreeWindowsThat: "Two or three windows that divide the frame",
     layout: "Layout",
     howTheFilmFillsThe: "How the film fills the frame",
-    ofItItsSize: (share: number, height: number) => `${percent(share)} of it, ${fixed(height, 2)} × its size`,
+    ofItItsSize: (share: number, height: number) => `${percent(share)} of it, scale ${percent(height)}`,
     howMuchOfThePicture: "How much of the picture",
     fillsTheFrame: "fills the frame",
     allOfIt: "all of it",

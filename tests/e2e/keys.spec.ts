@@ -40,7 +40,7 @@ test("keyframes are changed in figures, and several are moved, copied and delete
   await expect(page.getByText("2 keyframes selected")).toBeVisible();
   await page.getByLabel("Right (px)").fill("30");
   await page.getByLabel("Right (px)").press("Enter");
-  await page.getByRole("button", { name: "Pan", exact: true }).click();
+  await page.getByRole("button", { name: "Move", exact: true }).click();
   await expect(x).toHaveValue("530");
   await expect(other).toHaveValue("650");
   await page.keyboard.press("Control+z");

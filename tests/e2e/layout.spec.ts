@@ -28,7 +28,7 @@ const isNear = (a: readonly number[], b: readonly number[]) => a.every((value, i
     // Neither is it uncertain whom to follow where all is shown.
     await expect(flags(page)).toHaveCount(0);
     await expect(layout(page, "Whole")).toBeChecked();
-    await expect(page.getByText("100% of it, 0.56 × its size")).toBeVisible();
+    await expect(page.getByText("100% of it, scale 56%")).toBeVisible();
 
     const backdrop = page.getByRole("combobox", { name: "Backdrop" });
     await backdrop.click();
@@ -76,7 +76,7 @@ const isNear = (a: readonly number[], b: readonly number[]) => a.every((value, i
     await expect(flags(page)).toContainText("Text cut off");
     await versions.getByRole("link", { name: "Square 1:1" }).click();
     await expect(layout(page, "Whole")).toBeChecked();
-    await expect(page.getByText("100% of it, 1.13 × its size")).toBeVisible();
+    await expect(page.getByText("100% of it, scale 113%")).toBeVisible();
   },
 );
 

@@ -70,17 +70,17 @@ test("the result is compared with a centre crop, another movement and a checkpoi
   await expect(page.getByRole("img", { name: "Chase" })).toBeVisible();
   await button(page, "Stop comparing").click();
 
-  await button(page, "History").click();
-  await page.getByLabel("Name of this state").fill("before client");
+  await button(page, "Checkpoints").click();
+  await page.getByLabel("Name of the checkpoint").fill("before client");
   await button(page, "Save").click();
   await expect(page.getByRole("listitem", { name: "before client" })).toBeVisible();
-  await page.getByRole("dialog", { name: "History" }).getByRole("button", { name: "Close" }).click();
+  await page.getByRole("dialog", { name: "Checkpoints" }).getByRole("button", { name: "Close" }).click();
   await page.getByLabel("Centre x (px)").fill("400");
   await page.getByLabel("Centre x (px)").press("Enter");
-  await button(page, "History").click();
+  await button(page, "Checkpoints").click();
   await page.getByRole("listitem", { name: "before client" }).getByRole("button", { name: "Compare with now" }).click();
   await expect.poll(() => differenceOf(page, own, "before client")).toBeGreaterThan(1);
-  await page.getByRole("button", { name: "Return to this state" }).click();
+  await page.getByRole("button", { name: "Go back to this checkpoint" }).click();
   await expect.poll(() => storedKeys(server)).toEqual([]);
   await expect.poll(() => differenceOf(page, own, "before client")).toBeLessThan(0.5);
 });

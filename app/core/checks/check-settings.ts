@@ -35,5 +35,5 @@ export const USUAL_LIMITS: CheckLimits = {
 /** More than this nobody looks at. */
 const MOST_SEEN = 20_000;
 
-/** Prints of flags that the editor has seen, as `lookPrint` takes them. */
+/** Prints of flags that the editor has reviewed, as `flagPrint` takes them. */
 export const ReviewedFlags = z.array(z.string().max(80)).max(MOST_SEEN);
