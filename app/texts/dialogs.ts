@@ -129,11 +129,8 @@ export const dialogsTexts = {
     theRatioIsFreeLock: "The ratio is free; lock it",
     height: "Height",
     swapWidthAndHeight: "Swap width and height",
-    enlargedTimes: (scale: number) => `scale ${percent(scale)}`,
-    reducedTo: (scale: number) => `scale ${percent(scale)}`,
-    atItsOwnSize: "scale 100%",
-    showsUpTo: (window: string, clips: number, picture: string, how: string) =>
-      `Shows up to ${window} of the ${clips > 1 ? "smallest clip's" : "film's"} ${picture} pixels, ${how}.`,
+    showsUpTo: (window: string, clips: number, picture: string, scale: number) =>
+      `Shows up to ${window} of the ${clips > 1 ? "smallest clip's" : "film's"} ${picture} pixels, scale ${percent(scale)}.`,
   },
   /** components/desk/dialogs/version-dialog.tsx */
   versionDialog: {

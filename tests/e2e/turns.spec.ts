@@ -61,9 +61,9 @@ test("two who talk have the window in turn, and each turn can be changed", async
     await last.getByRole("combobox").click();
     await page.getByRole("option", { name: "Nothing" }).click();
     await expect(last.getByRole("combobox")).toContainText("Nothing");
-    await last.getByRole("button", { name: /^Delete the turn/ }).click();
+    await last.getByRole("button", { name: /^Delete the switch/ }).click();
     await expect(turns(page)).toHaveCount(2);
-    await expect(reason(page)).toContainText("1 turn, set by you");
+    await expect(reason(page)).toContainText("1 switch, set by you");
   });
 
   await test.step("how long a hold lasts is set for the shot", async () => {

@@ -27,7 +27,7 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
     await expect(dialog.getByRole("note")).toContainText("scale 267%");
     await dialog.getByRole("radio", { name: "Wide 16:9" }).click();
     await dialog.getByRole("button", { name: "1280 × 720" }).click();
-    await expect(dialog.getByRole("note")).toContainText("at its own size");
+    await expect(dialog.getByRole("note")).toContainText("scale 100%");
     await dialog.getByLabel("Width (px)").fill("640");
     await dialog.getByLabel("Width (px)").press("Enter");
     await expect(dialog.getByLabel("Height (px)")).toHaveValue("360");

@@ -102,10 +102,9 @@ export function Enlargement({ pictures, size }: Pick<SizeFieldProps, "pictures" 
   );
   const times = leastEnlargement(picture, size);
   const window = { width: Math.round(size.width / times), height: Math.round(size.height / times) };
-  const how = times > 1.005 ? t.enlargedTimes(times) : times < 0.995 ? t.reducedTo(times) : t.atItsOwnSize;
   return (
     <p role="note" className="text-xs text-soft">
-      {t.showsUpTo(nameOf(window), pictures.length, nameOf(picture), how)}
+      {t.showsUpTo(nameOf(window), pictures.length, nameOf(picture), times)}
     </p>
   );
 }
