@@ -68,5 +68,5 @@ app.use((error: unknown, _request: Request, response: Response, next: NextFuncti
   response
     .status(status)
     .type("text/plain")
-    .send(status >= 500 ? "Something went wrong.\n" : "That is no request.\n");
+    .send(status >= 500 ? "Something went wrong.\n" : "This request could not be understood.\n");
 });

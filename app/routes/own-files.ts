@@ -47,7 +47,7 @@ async function takeForm(request: Request) {
   const font = form.get("font");
   const files = form.getAll("picture").filter((each) => each instanceof File);
   const file = font instanceof File ? font : files[0];
-  if (!file) throw refusal(400, t.thereIsNoPictureAnd);
+  if (!file) throw refusal(400, t.nothingSent);
   const bytesOf = async (each: File) => Buffer.from(await each.arrayBuffer());
   if (file === font) return keepFont(await bytesOf(file), file.name);
   if (files.length === 1) {

@@ -112,7 +112,7 @@ export function requireShape<T>(schema: z.ZodType<T>, value: unknown): T {
  */
 export async function readJson<T>(request: Request, schema: z.ZodType<T>): Promise<T> {
   const type = request.headers.get("content-type")?.split(";")[0]!.trim().toLowerCase();
-  if (type !== "application/json") throw refusal(415, t.aChangeIsSentAs);
+  if (type !== "application/json") throw refusal(415, t.needsJsonType);
   const text = await new Response(bodyWithin(request, SMALL_BODY_BYTES)).text();
   let value: unknown;
   try {

@@ -3,14 +3,14 @@ import { counted, fixed } from "./numbers";
 export const captionsTexts = {
   /** core/captions/read-captions.ts */
   readCaptions: {
-    thisBelongsToNoCaption: "This line belongs to no caption.",
-    thisCaptionEndsBeforeIt: "This caption ends before it starts",
-    thisCaptionIsEmpty: "This caption is empty",
+    strayLine: "This line belongs to no caption.",
+    endsBeforeStart: "This caption ends before it starts",
+    emptyCaption: "This caption is empty",
     itIsLeftOut: (why: string) => `${why}; it is left out.`,
-    thereIsNoCaptionIn: (name: string) => `${name}: no captions found; select an SRT or WebVTT file`,
+    noCaptions: (name: string) => `${name}: no captions found; select an SRT or WebVTT file`,
     tooManyCaptions: (name: string, most: number) => `${name}: a film has at most ${most} captions`,
-    theCaptionsAreNotIn: "The captions were out of order and have been sorted.",
-    thisCaptionOverlapsTheNext: "This caption overlaps the next; it ends where that begins.",
+    sorted: "The captions were out of order and have been sorted.",
+    overlapsNext: "This caption overlaps the next; it ends where that begins.",
   },
   /** routes/captions.ts */
   captionsRoute: {

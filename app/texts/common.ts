@@ -24,7 +24,7 @@ export const commonTexts = {
   /** routes/own-files.ts */
   ownFilesRoute: {
     thereIsNoSuchFilm: "This film is not in your library.",
-    thereIsNoPictureAnd: "No picture or font was sent.",
+    nothingSent: "No picture or font was sent.",
     thisIsTooLarge: "This is too large.",
   },
   /** components/common/point-row.tsx */
@@ -42,7 +42,7 @@ export const commonTexts = {
     isDeletedBringItBack: (name: string) => `${name} is deleted. Bring it back from your library first.`,
     thereIsNoSuchFilm: "This film is not in your library.",
     thisIsTooLarge: "This is too large.",
-    aChangeIsSentAs: "A change is sent as application/json.",
+    needsJsonType: "A change is sent as application/json.",
     thisIsNotJson: "This is not JSON.",
     thisIsNotAForm: "This is not a form.",
     freeSomeSpaceAndTry: (diskIsFull: string) => `${diskIsFull}. Free some space and try again.`,
@@ -59,7 +59,7 @@ export const commonTexts = {
   },
   /** components/common/send-own-file.ts */
   sendOwnFile: {
-    theFileCouldNotBe: "The file could not be sent. Try again.",
+    sendingFailed: "The file could not be sent. Try again.",
   },
   /** components/common/side-panel.tsx */
   sidePanel: {

@@ -10,7 +10,7 @@ export const compareTexts = {
   },
   /** components/desk/compare/compared.tsx */
   compared: {
-    thisVersionIsNotIn: "This version did not exist in that state.",
+    versionNotInState: "This version did not exist in that state.",
     now: "Now",
     whatShows: (name: string) => `What "${name}" shows`,
   },
@@ -25,6 +25,6 @@ export const compareTexts = {
   },
   /** components/desk/compare/use-sides.ts */
   useSides: {
-    theCheckpointCouldNot: "The checkpoint could not be loaded.",
+    checkpointFailed: "The checkpoint could not be loaded.",
   },
 };

@@ -10,13 +10,13 @@ export const deskTexts = {
     new: "new",
     replace: (name: string) => `Replace ${name}`,
     takeOut: (name: string) => `Remove ${name}`,
-    moveThePlayheadIntoThe: ": move the playhead into the clip first",
+    playheadHint: ": move the playhead into the clip first",
     itsFirstFrame: "its first frame",
-    beginTheClipAtThe: (hint: string) => `Begin the clip at the playhead${hint}`,
-    showTheClipFromIts: "Show the clip from its first frame",
+    beginAtPlayhead: (hint: string) => `Begin the clip at the playhead${hint}`,
+    showFromFirst: "Show the clip from its first frame",
     itsLastFrame: "its last frame",
-    endTheClipAtThe: (hint: string) => `End the clip at the playhead${hint}`,
-    showTheClipToIts: "Show the clip to its last frame",
+    endAtPlayhead: (hint: string) => `End the clip at the playhead${hint}`,
+    showToLast: "Show the clip to its last frame",
   },
   /** components/desk/clips/clips-panel.tsx */
   clipsPanel: {
@@ -30,8 +30,7 @@ export const deskTexts = {
     arranging: "Arranging",
     arrange: "Arrange",
     replaceClip: (name: string) => `Replace ${name}`,
-    whatYouHaveSetFor:
-      "What you have set for the clip stays, counted from its first frame. Select a film from your library:",
+    replaceHint: "What you have set for the clip stays, counted from its first frame. Select a film from your library:",
     chooseFilmsOfYourLibrary: "Select films from your library, in order. Add other films there first.",
     cancel: "Cancel",
     replace: "Replace",
@@ -75,9 +74,9 @@ export const deskTexts = {
   /** components/desk/state/edit-answer.ts */
   editAnswer: {
     noAnswer: "no answer",
-    gladPanFailedSeeIts: (status: number) => `Glad Pan failed (${status}). See its log.`,
-    gladPanDidNotAnswer: "Glad Pan did not respond, so the change was not saved. Check that it is running.",
-    thisFilmWasChangedIn: "This film was changed in another window, so your change was not made.",
+    serverFailed: (status: number) => `Glad Pan failed (${status}). See its log.`,
+    notResponding: "Glad Pan did not respond, so the change was not saved. Check that it is running.",
+    changedElsewhere: "This film was changed in another window, so your change was not made.",
     thatDidNotWork: (error: string) => `That did not work: ${error}.`,
   },
   /** components/desk/state/edit-session.ts */
@@ -97,8 +96,7 @@ export const deskTexts = {
     theWindowsPathStraightUnder:
       "The window's path, straight under the picture: time runs down. Hollow dots are computed keyframes, filled dots are yours; drag them sideways or in time.",
     whoToFollow: "Who to follow",
-    chooseAnotherSubjectHowThe:
-      "Select another subject, how the window moves, or a layout. Every change can be undone, also tomorrow.",
+    followText: "Select another subject, how the window moves, or a layout. Every change can be undone, also tomorrow.",
     export: "Export",
     whenItLooksRightHere: "When it looks right here, export all versions. Press ? at any time for the shortcuts.",
     firstSteps: "First steps",
@@ -121,7 +119,7 @@ export const deskTexts = {
   shotList: {
     of: (shown: number, all: number) => `${shown} of ${counted(all, "shot")}`,
     shots: "Shots",
-    noShotsMatchChooseAll: "No shots match. Select “All shots” above to see them all.",
+    noMatches: "No shots match. Select “All shots” above to see them all.",
   },
   /** components/desk/shots/shot-name.tsx */
   shotName: {
@@ -142,7 +140,7 @@ export const deskTexts = {
   shotTools: {
     shots: "Shots",
     splitTheShotHere: "Split the shot here",
-    turnHereAnotherSubjectFrom: "Switch here: another subject from this frame on",
+    switchHere: "Switch here: another subject from this frame on",
     joinWithTheNextShot: "Join with the next shot",
     bringThisShotBack: "Bring this shot back",
     leaveThisShotOut: "Leave this shot out",
@@ -157,8 +155,7 @@ export const deskTexts = {
   },
   /** components/desk/state/use-shots.ts */
   useShots: {
-    thePathCouldNotBe: (message: string) =>
-      `The path could not be computed: ${message}. Change the shot and try again.`,
+    pathFailed: (message: string) => `The path could not be computed: ${message}. Change the shot and try again.`,
   },
   /** components/desk/state/use-version-edits.ts */
   useVersionEdits: {

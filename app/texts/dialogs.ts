@@ -12,11 +12,11 @@ export const dialogsTexts = {
     certainCutsOnly: "certain cuts only",
     everyPossibleCut: "every possible cut",
     now: (number: number, shots: number) => `${number} · ${counted(shots, "shot")} now`,
-    cutsAreDecidedAgainAt:
+    sensitivityHint:
       "Cuts are decided again at once. Shots that stay keep their settings; keyframes stay where they are in time.",
     exportCuts: "Export cuts",
     importCuts: "Import cuts",
-    anEdlCmx3600An:
+    importHint:
       "An EDL (CMX 3600), an OpenTimelineIO timeline or a table of this very film. It is compared first; nothing changes until you say so.",
     listOfCuts: "List of cuts",
     chooseAList: "Select a list",
@@ -24,7 +24,7 @@ export const dialogsTexts = {
     useTheseCuts: "Use these cuts",
     aFrameOrTwoOff: "a frame or two off",
     onlyInTheList: "only in the list",
-    onlyInTheFilmAs: "only in the film as it is cut now",
+    onlyInFilm: "only in the film as it is cut now",
     theSame: (same: number) => `${counted(same, "cut is", "cuts are")} the same`,
     andMore: (length: number) => `and ${length} more`,
   },
@@ -40,9 +40,8 @@ export const dialogsTexts = {
     nothingRenderedYet: "Nothing exported yet.",
     s: (seconds: number) => `${fixed(seconds, 1)} s`,
     ofTheFilmsS: (seconds: number) => ` of the film's ${fixed(seconds, 1)} s`,
-    sOverTheLimitOf: (over: number, limitSeconds: number) =>
-      `, ${fixed(over, 1)} s over the limit of ${limitSeconds} s`,
-    partOfItIsNot: ". Part of it is not analysed yet: wait, or set the in and out points around what is.",
+    overLimit: (over: number, limitSeconds: number) => `, ${fixed(over, 1)} s over the limit of ${limitSeconds} s`,
+    notAnalysed: ". Part of it is not analysed yet: wait, or set the in and out points around what is.",
     name: "File name",
     nameHint: "{film}, {version}, {size}, {date} and {number} are filled in",
     example: (name: string) => `Such as “${name}”. A name that is taken gets a number.`,
@@ -64,11 +63,11 @@ export const dialogsTexts = {
     whichSoundToUse: "Audio track",
     none: "None",
     changing: "Changing",
-    playedHereAndUsedIn:
+    audioHint:
       "Played here and used in every export. Speakers were found with the sound that was in use during the analysis.",
     interlaced: "Interlaced",
     everyFieldIsAFrame: "Every field is a frame of its own.",
-    eachPairOfFieldsIs:
+    fieldsHint:
       "Each pair of fields is combined into one frame. At double rate every field becomes a frame, and movement is as smooth as it was shot. The film is analysed again; its versions and your changes are removed.",
     switchToFpsAndStart: (doubled: string) => `Switch to ${doubled} fps and start over`,
   },
@@ -82,11 +81,11 @@ export const dialogsTexts = {
     noneYetAPreset:
       "None yet. A preset keeps what you have decided – sizes, names, movement, calmness, whom to follow, length limits – for the next film.",
     nameOfThePreset: (name: string) => `Name of the preset ${name}`,
-    addsItsVersionsToThis: "Adds its versions to this film",
+    useHint: "Adds its versions to this film",
     useHere: "Use here",
     deleteThePreset: (name: string) => `Delete the preset ${name}`,
     saveThisFilmsVersions: "Save this film's versions",
-    withoutKeysInAndOut: (count: number) =>
+    presetHint: (count: number) =>
       `${counted(count, "version")}, without keyframes, in and out points, and what is set for single shots.`,
     nameOfTheNewHouse: "Name of the new preset",
     name: "Name",
@@ -104,7 +103,7 @@ export const dialogsTexts = {
   /** components/desk/dialogs/people-dialog.tsx */
   peopleDialog: {
     people: "People",
-    noPeopleRecognisedInThis: "No people recognised in this film.",
+    noPeople: "No people recognised in this film.",
     person: (letter: string) => `Person ${letter}`,
     inShots: (count: number, shots: string) => `In ${counted(count, "shot")}: ${shots}`,
     followThisPersonInEvery: "Follow this person in every shot they appear in",

@@ -10,35 +10,34 @@ export const flagsTexts = {
   },
   /** core/checks/lacking-pictures.ts */
   lackingPictures: {
-    theFileIsCutOff: (cutOff: number, seconds: string) =>
+    cutOffFile: (cutOff: number, seconds: string) =>
       `The file is cut off: its last ${counted(cutOff, "frame")} (${seconds}) are missing`,
-    ofFramesCannotBeDecoded: (count: number, frames: number, timecode: string) =>
+    notDecoded: (count: number, frames: number, timecode: string) =>
       `${count} of ${frames} frames cannot be decoded, the first at ${timecode}`,
-    theLongestFreezeLastsAt: (seconds: string, timecode: string) => `; the longest lasts ${seconds}, at ${timecode}`,
-    ofFramesRepeatThePrevious: (held: number, frames: number, where: string) =>
+    longestHold: (seconds: string, timecode: string) => `; the longest lasts ${seconds}, at ${timecode}`,
+    repeatedFrames: (held: number, frames: number, where: string) =>
       `${held} of ${frames} frames repeat the previous one${where}`,
-    thePictureFreezesForThe: (seconds: string) => `Frozen for ${seconds}: the film has no frames here`,
-    cannotBeDecodedThePrevious: (frames: number) =>
-      `${counted(frames, "frame")} cannot be decoded; the previous frame is repeated`,
+    frozenInFilm: (seconds: string) => `Frozen for ${seconds}: the film has no frames here`,
+    notDecodedHere: (frames: number) => `${counted(frames, "frame")} cannot be decoded; the previous frame is repeated`,
   },
   /** core/checks/layout-offers.ts */
   layoutOffers: {
     showItWhole: "Show it whole",
-    showsTheWholePictureOf: "Shows the whole picture of this shot on a backdrop",
+    wholeHint: "Shows the whole picture of this shot on a backdrop",
     stackTheTwo: "Stack the two",
-    dividesTheFrameEachHas: "Divides the frame: each gets its own pane, path and keyframes",
+    stackHint: "Divides the frame: each gets its own pane, path and keyframes",
     giveItAPane: "Give it a pane",
-    showsItInAPane: "Shows it in a pane of its own, below what the shot follows",
+    paneHint: "Shows it in a pane of its own, below what the shot follows",
     yourText: "Your text",
     replaceIt: "Replace it",
-    coversTheTextAndLays: "Covers the text and lays your own over it",
+    replaceTextHint: "Covers the text and lays your own over it",
   },
   /** core/checks/cut-looks.ts */
   cutFlags: {
     cutUncertain: (strength: number) => `Cut uncertain (${percent(strength)})`,
-    thisShotHasOnly: (frames: number) => `This shot has only ${counted(frames, "frame")}`,
-    twoSimilarSubjectsTheOne: (side: string) => `Two similar subjects; the one on the ${side} is not followed`,
-    twoSubjectsDoNotFit: (side: string) =>
+    shortShot: (frames: number) => `This shot has only ${counted(frames, "frame")}`,
+    twoAlike: (side: string) => `Two similar subjects; the one on the ${side} is not followed`,
+    twoApart: (side: string) =>
       `Two subjects do not fit in the window together; the one on the ${side} is not followed`,
   },
   /** core/checks/framing-looks.ts */

@@ -5,7 +5,7 @@ export const keysTexts = {
   keysPanel: {
     keys: "Keyframes",
     shot: (number: number, count: number) => `Shot ${number}: ${counted(count, "keyframe")}`,
-    tickKeysOfYourOwn: "Tick keyframes of your own to move, copy or delete several at once.",
+    selectHint: "Tick keyframes of your own to move, copy or delete several at once.",
     selected: (count: number) => `${counted(count, "keyframe")} selected`,
     copy: "Copy",
     pasteAtPlayhead: "Paste at playhead",
@@ -20,8 +20,8 @@ export const keysTexts = {
     time: "Time",
     zoom: "Zoom",
     easing: "Easing",
-    selectAllYourKeys: "Select all your keyframes",
-    selectTheKeyAt: (time: string) => `Select the keyframe at ${time}`,
+    selectAll: "Select all your keyframes",
+    selectKeyframe: (time: string) => `Select the keyframe at ${time}`,
     computed: "Computed",
     frame: (frame: number) => `Frame ${frame}`,
     xAt: (time: string) => `x at ${time}`,
@@ -31,7 +31,7 @@ export const keysTexts = {
   /** components/desk/keys/use-selected-keys.ts */
   useSelectedKeys: {
     copied: (count: number) => `${counted(count, "keyframe")} copied.`,
-    wouldLieBeyondTheShot: (lost: number) =>
+    outsideShot: (lost: number) =>
       `${counted(lost, "keyframe")} fell outside the shot and ${lost === 1 ? "was" : "were"} left out.`,
   },
 };

@@ -9,9 +9,9 @@ export const libraryTexts = {
   },
   /** components/library/arrived-pictures.tsx */
   arrivedPictures: {
-    whatHasArrivedAt: (time: string) => `Uploaded so far, at ${time}`,
+    arrivedAt: (time: string) => `Uploaded so far, at ${time}`,
     lookAtWhatHasArrived: "Preview what is uploaded",
-    loadingThePictureAt: (time: string) => `Loading the picture at ${time}…`,
+    loadingAt: (time: string) => `Loading the picture at ${time}…`,
   },
   /** components/library/delete-film.tsx */
   deleteFilm: {
@@ -22,7 +22,7 @@ export const libraryTexts = {
     deleteForGood: "Delete for good",
     andYourKeys: (shots: number, versions: number) =>
       `${counted(shots, "shot")}, ${counted(versions, "version")} and your keyframes`,
-    theOriginalStaysWhereIt: "The original stays where it is on this machine; it is never touched.",
+    originalStays: "The original stays where it is on this machine; it is never touched.",
     itsProxyAndItsRenders: (proxy: string, renders: string) => `Its proxy${proxy} and its renders${renders} go now.`,
     yourWorkInDaysUntil: (work: string, isLinked: boolean, size: string, daysKept: number) =>
       `Your work – ${work} – ${isLinked ? "goes" : `and its file in the library${size} go`} in ${daysKept} days; until then you can bring it back.`,
@@ -42,15 +42,14 @@ export const libraryTexts = {
   /** components/library/film-card.tsx */
   filmCard: {
     fps: (width: number, height: number, fps: string) => `· ${width} × ${height} · ${fps} fps`,
-    itsFileIsMissingAdd:
-      "File missing. Add the same file from its new location to relink it.",
+    itsFileIsMissingAdd: "File missing. Add the same file from its new location to relink it.",
     found: (shots: number) => `${counted(shots, "shot")} found`,
     in: (clips: number) => ` in ${counted(clips, "clip")}`,
     deletedCanBeBroughtBack: (daysLeft: number) => `Deleted; can be brought back for ${counted(daysLeft, "more day")}.`,
     open: "Open",
     removeFilm: (name: string) => `Remove ${name}`,
     removeThisFilm: "Remove this film?",
-    itsVersionsYourKeysAnd: (name: string) =>
+    removeHint: (name: string) =>
       `${name}, its versions, your keyframes and its exports leave Glad Pan. The file that you added it from stays where it is. This cannot be undone.`,
     keepIt: "Keep it",
     remove: "Remove",
@@ -74,7 +73,7 @@ export const libraryTexts = {
   },
   /** components/library/film-menu.tsx */
   filmMenu: {
-    saveTheWorkAsA: "Save the project as a file",
+    saveProject: "Save the project as a file",
     saveItWithTheFilm: "Save the project with its film",
     moreFor: (name: string) => `More for ${name}`,
     bringBack: "Bring back",
@@ -90,8 +89,8 @@ export const libraryTexts = {
   },
   /** components/library/film-picker.tsx */
   filmPicker: {
-    noOtherFilmsInYour: "No other films in your library.",
-    filmsToChooseFrom: "Films to select from",
+    noOtherFilms: "No other films in your library.",
+    filmsToSelect: "Films to select from",
     fps: (width: number, height: number, fps: string, timecode: string) =>
       `${width} × ${height} · ${fps} fps · ${timecode}`,
   },
@@ -134,7 +133,7 @@ export const libraryTexts = {
     open: "Open",
     andMore: (title: string) => `${title} and more`,
     joinFilms: "Join films",
-    chooseTheFilmsInThe:
+    joinHint:
       "Select the films in the order in which they follow one another. They stay as they are; the new film begins with the work on the first, and its clips can be moved, trimmed, replaced and taken out on the desk.",
     name: "Name",
     cancel: "Cancel",
@@ -164,8 +163,8 @@ export const libraryTexts = {
   mediaBrowser: {
     fromThisMachine: "From this machine",
     filmsOnThisMachine: "Films on this machine",
-    filmsStayWhereTheyAre: "Films stay where they are. Only the proxy and your work are stored in Glad Pan.",
-    addAllFilmsOfThis: (count: number) => `Add all ${count} films of this folder`,
+    linkHint: "Films stay where they are. Only the proxy and your work are stored in Glad Pan.",
+    addAll: (count: number) => `Add all ${count} films of this folder`,
     addFilm: (name: string) => `Add ${name}`,
     added: "Added",
     add: "Add",
@@ -175,28 +174,28 @@ export const libraryTexts = {
   renameFilm: {
     rename: "Rename",
     nameOfTheFilm: "Name of the film",
-    exportsAreNamedAfterIt: "Exports are named after it. The film's own file keeps its name.",
+    renameHint: "Exports are named after it. The film's own file keeps its name.",
     cancel: "Cancel",
   },
   /** components/library/replace-file.tsx */
   replaceFile: {
-    replaceTheFileOf: (name: string) => `Replace the file of ${name}`,
+    replaceTitle: (name: string) => `Replace the file of ${name}`,
     looking: "Looking…",
     sending: (name: string) => `Sending ${name}`,
     waiting: "Waiting",
     cancel: "Cancel",
     useFilm: (name: string) => `Use ${name}`,
     use: "Use",
-    chooseANewExportOf:
+    selectHint:
       "Select a new export of this film. Its shots are compared with those of the film by their pictures, and you see what matches before anything changes. What you have set moves along; the earlier file can be put back for 30 days.",
     newExport: "New export",
     chooseTheNewFile: "Select the new file",
     fromThisMachine: "From this machine",
     ofAreTheSame: (length: number, count: number) => `${length} of ${counted(count, "shot")} are the same.`,
     sOfItIsNew: (seconds: number) => `${fixed(seconds, 1)} s of it is new.`,
-    ofYoursNoPlaceIn: (keys: number) =>
+    keyframesLost: (keys: number) =>
       `${counted(keys, "keyframe")} of yours ${keys === 1 ? "has" : "have"} no place in it.`,
-    noPlaceInIt: (marks: number) => `${counted(marks, "mark")} ${marks === 1 ? "has" : "have"} no place in it.`,
+    marksLost: (marks: number) => `${counted(marks, "mark")} ${marks === 1 ? "has" : "have"} no place in it.`,
     itsPictureHasAnotherShape: "Its picture has another aspect ratio: look at your keyframes again.",
     shotsThatNeedALook: "Shots to review",
     aLook: (count: number) => `${counted(count, "shot")} to review`,
@@ -208,14 +207,14 @@ export const libraryTexts = {
   /** components/library/shelves.tsx */
   shelves: {
     films: "Films",
-    nothingHereYetAddA:
+    emptyLibrary:
       "Nothing here yet. Add a finished film; Glad Pan finds its shots and follows whoever matters in each, and you get it back vertical, square or in any other aspect ratio. Your original is never touched.",
     noFilmOnThisShelf: (search: string) => `No film in this section matches “${search}”.`,
   },
   /** components/library/storage-dialog.tsx */
   storageDialog: {
     storage: "Storage",
-    proxiesAreMadeAgainAs:
+    clearHint:
       "Proxies are made again as you watch a film, and renders when you ask for them. Your work and the films themselves are not touched here.",
     film: "Film",
     file: "File",
@@ -226,13 +225,13 @@ export const libraryTexts = {
     deleted: "· deleted",
     elsewhere: "elsewhere",
     none: "none",
-    clearTheOf: (what: string, name: string) => `Clear the ${what} of ${name}`,
+    clearOf: (what: string, name: string) => `Clear the ${what} of ${name}`,
     clear: "Clear",
   },
   /** components/library/style-choice.tsx */
   presetChoice: {
     preset: "Preset",
-    presetForFilmsThat: "Preset for films that are added",
+    presetLabel: "Preset for films that are added",
     none: "None",
     itsVersions: (count: number, names: string) => `${counted(count, "version")}: ${names}`,
     oneVerticalVersionWithEverything: "One vertical version with the defaults",
@@ -240,9 +239,9 @@ export const libraryTexts = {
   /** components/library/unfinished-uploads.tsx */
   unfinishedUploads: {
     unfinishedUploads: "Unfinished uploads",
-    addTheFileAgainTo: "Add the file again to resume its upload.",
+    resumeHint: "Add the file again to resume its upload.",
     of: (part: string, all: string) => `${part} of ${all}`,
-    discardTheUploadOf: (name: string) => `Discard the upload of ${name}`,
+    discardUpload: (name: string) => `Discard the upload of ${name}`,
   },
   /** components/library/upload-card.tsx */
   uploadCard: {

@@ -2,21 +2,21 @@ export const pictureTexts = {
   /** components/desk/picture/box-handles.tsx */
   boxHandles: {
     movableBox: "movable box",
-    dragItsBorderOrA: (name: string) => `${name}: drag its border or a handle, or use the arrow keys; Alt resizes`,
+    dragHint: (name: string) => `${name}: drag its border or a handle, or use the arrow keys; Alt resizes`,
   },
   /** components/desk/picture/crop-window-control.tsx */
   cropWindowControl: {
     movableWindow: "movable window",
-    cropWindowDragItOr: "Crop window: drag it, or move it with the arrow keys",
+    windowLabel: "Crop window: drag it, or move it with the arrow keys",
     trail: "Trail",
   },
   /** components/desk/picture/desk-tools.tsx */
   deskTools: {
     showSubjects: "Show subjects",
-    markASubjectDrawA: "Mark a subject: draw a box around it",
-    centreTheWindowClickWhat: "Centre the window: click what should be in the middle",
+    markSubject: "Mark a subject: draw a box around it",
+    centreWindow: "Centre the window: click what should be in the middle",
     eyesHere: "Eyes here: click at the height where the eyes should be",
-    steerTheWindowByHand: "Steer the window by hand",
+    steer: "Steer the window by hand",
   },
   /** components/desk/picture/drawing.ts */
   drawing: {
@@ -75,8 +75,7 @@ export const pictureTexts = {
   /** components/desk/picture/steer-layer.tsx */
   steerLayer: {
     steeringArea: "steering area",
-    steerTheWindowHoldThe:
-      "Steer the window: hold the pointer down and lead it, or hold arrow keys, while the film plays",
+    steerHint: "Steer the window: hold the pointer down and lead it, or hold arrow keys, while the film plays",
   },
   /** components/desk/picture/transport.tsx */
   transport: {
@@ -91,11 +90,11 @@ export const pictureTexts = {
     loopTheShot: "Loop the shot",
     speed: "Speed",
     of: (timecode: string) => `of ${timecode}`,
-    timecodeTypeOneOrA: "Timecode: type one, or a frame number, and press Enter",
-    typeATimecodeOrA: (keys: string) => `Type a timecode or a frame number, then Enter (${keys})`,
+    timecodeLabel: "Timecode: type one, or a frame number, and press Enter",
+    timecodeHint: (keys: string) => `Type a timecode or a frame number, then Enter (${keys})`,
   },
   /** components/desk/picture/use-piece-stream.ts */
   usePieceStream: {
-    preparingThisPartOfThe: "Preparing this part of the film",
+    preparing: "Preparing this part of the film",
   },
 };

@@ -13,7 +13,7 @@ export const reasonsTexts = {
   follow: {
     noClearSubject: (prefix: string) => `${prefix}no clear subject`,
     twoAlikeOfTheTime: (fitting: number) => `two alike, ${percent(fitting)} of the time both fit in the window`,
-    thereAreNoTwoTo: "there are no two to keep together",
+    noTwo: "there are no two to keep together",
     theTwoAreNeverSeen: "the two are never seen together",
     theTwoDoNotFit: "the two do not fit together",
     twoTogetherOfTheTime: (fitting: number) => `two together, ${percent(fitting)} of the time both fit in the window`,
@@ -28,14 +28,14 @@ export const reasonsTexts = {
       Number.isNaN(fitting)
         ? `${inWords(size)} kept together`
         : `${inWords(size)} together, in the window ${percent(fitting)} of the time`,
-    nothingIsFollowedAsYou: "follows nothing, as set",
+    followsNothing: "follows nothing, as set",
     second: (reason: string) => `second: ${reason}`,
     thereIsNoSecond: "there is no second",
     yourChoice: (reason: string) => `your choice, ${reason}`,
     notInThisShot: "not in this shot",
-    whatYouChoseIsNot: "what you selected is no longer in this shot",
-    mustBeInIt: "must be in the picture",
-    whoMustBeInItIsNot: "who must be in the picture is not",
+    selectedIsGone: "what you selected is no longer in this shot",
+    mustHave: "must be in the picture",
+    mustHaveMissing: "who must be in the picture is not",
     yourTurns: (turns: number) => (turns === 0 ? "set by you" : `${counted(turns, "switch", "switches")}, set by you`),
     markedByYou: "marked by you",
     chosenByYou: "set by you",

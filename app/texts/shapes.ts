@@ -19,6 +19,6 @@ export const shapesTexts = {
     evenMargin: "Even margin",
     wideMargin: "Wide margin",
     textBelow: "Text below",
-    textBelowButtonsOnThe: "Text below, buttons on the right",
+    textAndButtons: "Text below, buttons on the right",
   },
 };

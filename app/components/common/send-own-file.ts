@@ -11,7 +11,7 @@ export interface Kept<T> {
   error: string | null;
 }
 
-const NOT_SENT = t.theFileCouldNotBe;
+const NOT_SENT = t.sendingFailed;
 
 async function post<T>(url: string, body: BodyInit, headers?: HeadersInit): Promise<Kept<T>> {
   try {

@@ -63,7 +63,7 @@ export function ArrivedPictures({ uploadId, sent, total }: ArrivedPicturesProps)
     <div className="mt-3">
       <img
         src={shown.url}
-        alt={t.whatHasArrivedAt(clock(shown.second))}
+        alt={t.arrivedAt(clock(shown.second))}
         className={clsx("max-h-44 w-full rounded bg-black object-contain", isLate && "opacity-50")}
       />
       <Slider
@@ -73,7 +73,7 @@ export function ArrivedPictures({ uploadId, sent, total }: ArrivedPicturesProps)
         ends={["0:00", clock(seconds)]}
         heading={(value) => (
           <p role="status" className="text-xs text-soft">
-            {isLate ? t.loadingThePictureAt(clock(wanted)) : t.whatHasArrivedAt(clock(value))}
+            {isLate ? t.loadingAt(clock(wanted)) : t.arrivedAt(clock(value))}
           </p>
         )}
         onChange={setWanted}

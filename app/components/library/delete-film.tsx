@@ -50,7 +50,7 @@ export function DeleteFilm({ film, space, onDelete, onClose }: DeleteFilmProps) 
 
 const inBytes = (bytes: number | undefined) => (bytes === undefined ? "" : ` (${formatBytes(bytes)})`);
 const workOf = ({ shots, versions }: FilmView) => t.andYourKeys(shots, versions);
-const ORIGINAL_STAYS = t.theOriginalStaysWhereIt;
+const ORIGINAL_STAYS = t.originalStays;
 
 function losses(film: FilmView, space: SpaceView | undefined): string[] {
   return [

@@ -112,7 +112,7 @@ function RemoveBroken({ film }: { film: Pick<FilmView, "id" | "name"> }) {
         <AlertDialog.Content className="fixed top-1/2 left-1/2 w-96 -translate-1/2 rounded-lg border border-line bg-panel p-6 shadow-xl">
           <AlertDialog.Title className="font-display text-lg font-semibold">{t.removeThisFilm}</AlertDialog.Title>
           <AlertDialog.Description className="mt-2 text-sm text-soft">
-            {t.itsVersionsYourKeysAnd(film.name)}
+            {t.removeHint(film.name)}
           </AlertDialog.Description>
           <div className="mt-5 flex justify-end gap-2">
             <AlertDialog.Cancel asChild>

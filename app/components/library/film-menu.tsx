@@ -25,7 +25,7 @@ const t = libraryTexts.filmMenu;
 
 /** Ways to take a film's work to another machine. */
 const SAVES = [
-  { text: t.saveTheWorkAsA, query: "", needsOneFile: true },
+  { text: t.saveProject, query: "", needsOneFile: true },
   { text: t.saveItWithTheFilm, query: "?with=film", needsOneFile: false },
 ];
 

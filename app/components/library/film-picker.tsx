@@ -29,9 +29,9 @@ export function FilmPicker({ films, chosen, single, onChange }: FilmPickerProps)
     if (single) return onChange([id]);
     onChange(chosen.includes(id) ? chosen.filter((other) => other !== id) : [...chosen, id]);
   };
-  if (films.length === 0) return <p className="text-sm text-soft">{t.noOtherFilmsInYour}</p>;
+  if (films.length === 0) return <p className="text-sm text-soft">{t.noOtherFilms}</p>;
   return (
-    <ul className="flex max-h-80 flex-col gap-1 overflow-y-auto" aria-label={t.filmsToChooseFrom}>
+    <ul className="flex max-h-80 flex-col gap-1 overflow-y-auto" aria-label={t.filmsToSelect}>
       {films.map(({ id, name, fingerprint, info }) => {
         const place = chosen.indexOf(id);
         return (

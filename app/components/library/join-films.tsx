@@ -52,7 +52,7 @@ export function JoinFilms({ first, onJoin, onClose }: JoinFilmsProps) {
             onClose();
           }}
         >
-          <p className="text-sm text-soft">{t.chooseTheFilmsInThe}</p>
+          <p className="text-sm text-soft">{t.joinHint}</p>
           <FilmPicker films={[first, ...(data?.films ?? [])]} chosen={chosen} onChange={setChosen} />
           <label className="flex flex-col gap-1 text-sm">
             <span className="text-xs text-soft">{t.name}</span>

@@ -36,14 +36,14 @@ export function MediaBrowser({ styles, presetId, onPreset }: MediaBrowserProps) 
       </Dialog.Trigger>
       <DialogPanel title={t.filmsOnThisMachine} width="w-[34rem]">
         <PresetChoice styles={styles} value={presetId} onChange={onPreset} />
-        <p className="mt-2 text-xs text-soft">{t.filmsStayWhereTheyAre}</p>
+        <p className="mt-2 text-xs text-soft">{t.linkHint}</p>
         <FolderBrowser
           film={(film, folder) => (
             <AddedFilm film={film} presetId={presetId} adds={folder !== null && all === folder} />
           )}
           together={(films, folder) => (
             <Button className="mt-3 w-full" disabled={all === folder} onClick={() => setAll(folder)}>
-              {t.addAllFilmsOfThis(films.length)}
+              {t.addAll(films.length)}
             </Button>
           )}
         />

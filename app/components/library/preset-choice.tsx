@@ -21,7 +21,7 @@ export function PresetChoice({ styles, value, onChange }: StyleChoiceProps) {
     <div className="flex items-center gap-2 text-sm">
       <span className="text-xs text-soft">{t.preset}</span>
       <SelectMenu
-        label={t.presetForFilmsThat}
+        label={t.presetLabel}
         placeholder=""
         value={known ? value! : NONE}
         items={[

@@ -34,7 +34,7 @@ export function RenameFilm({ name, onRename, onClose }: RenameFilmProps) {
             onChange={(event) => setTyped(event.target.value)}
             className="w-full rounded-md border border-line bg-raised px-2 py-1.5 text-sm"
           />
-          <p className="mt-2 text-xs text-soft">{t.exportsAreNamedAfterIt}</p>
+          <p className="mt-2 text-xs text-soft">{t.renameHint}</p>
           <div className="mt-5 flex justify-end gap-2">
             <Button onClick={onClose}>{t.cancel}</Button>
             <Button type="submit" variant="accent" disabled={!next}>

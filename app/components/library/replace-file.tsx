@@ -33,7 +33,7 @@ interface ReplaceFileProps {
 export function ReplaceFile({ film, act, onClose }: ReplaceFileProps) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <DialogPanel title={t.replaceTheFileOf(film.name)} width="w-[40rem]" layout="flex flex-col gap-4">
+      <DialogPanel title={t.replaceTitle(film.name)} width="w-[40rem]" layout="flex flex-col gap-4">
         <Steps film={film} act={act} onClose={onClose} />
       </DialogPanel>
     </Dialog.Root>
@@ -135,7 +135,7 @@ function Choose({ filmId, problem, onFile, onLinked }: ChooseProps) {
   const { hasFolders } = useLibrary();
   return (
     <>
-      <p className="text-sm text-soft">{t.chooseANewExportOf}</p>
+      <p className="text-sm text-soft">{t.selectHint}</p>
       {problem && (
         <p role="alert" className="text-sm text-warn">
           {problem}
@@ -175,8 +175,8 @@ function Comparison({ film, found, onReplace, onGiveUp }: ComparisonProps) {
   const lines = [
     t.ofAreTheSame(shots.length - worth.length, shots.length),
     ...(newFrames > 0 ? [t.sOfItIsNew(frameToSeconds(newFrames, film.info.rate))] : []),
-    ...(lost.keys > 0 ? [t.ofYoursNoPlaceIn(lost.keys)] : []),
-    ...(lost.marks > 0 ? [t.noPlaceInIt(lost.marks)] : []),
+    ...(lost.keys > 0 ? [t.keyframesLost(lost.keys)] : []),
+    ...(lost.marks > 0 ? [t.marksLost(lost.marks)] : []),
     ...(isReshaped ? [t.itsPictureHasAnotherShape] : []),
   ];
   return (

@@ -35,7 +35,7 @@ export function Shelves({ films, broken, children }: ShelvesProps) {
       <>
         <h1 className="font-display text-3xl font-semibold tracking-tight">{t.films}</h1>
         {children}
-        <p className="mt-4 max-w-md text-soft">{t.nothingHereYetAddA}</p>
+        <p className="mt-4 max-w-md text-soft">{t.emptyLibrary}</p>
       </>
     );
   }

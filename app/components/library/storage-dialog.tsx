@@ -31,7 +31,7 @@ export function StorageDialog({ films, spaces, free }: StorageDialogProps) {
         </Button>
       </Dialog.Trigger>
       <DialogPanel title={t.storage} width="w-[44rem]">
-        <p className="text-xs text-soft">{t.proxiesAreMadeAgainAs}</p>
+        <p className="text-xs text-soft">{t.clearHint}</p>
         <table className="mt-3 w-full border-collapse text-sm">
           <thead className="text-xs text-soft">
             <tr className="border-b border-line">
@@ -92,7 +92,7 @@ function StorageLine({ film, space }: { film: FilmView; space: SpaceView }) {
               {formatBytes(bytes)}
               <Button
                 className="!px-2 !py-0.5 !text-xs"
-                aria-label={t.clearTheOf(what, film.name)}
+                aria-label={t.clearOf(what, film.name)}
                 disabled={isBusy}
                 onClick={() => act({ intent })}
               >

@@ -26,7 +26,7 @@ export function UnfinishedUploads({ uploads, onDiscarded }: UnfinishedUploadsPro
   return (
     <section aria-label={t.unfinishedUploads} className="mt-6 max-w-2xl rounded-lg border border-line bg-panel p-4">
       <h2 className="font-display font-semibold">{t.unfinishedUploads}</h2>
-      <p className="mt-1 text-xs text-soft">{t.addTheFileAgainTo}</p>
+      <p className="mt-1 text-xs text-soft">{t.resumeHint}</p>
       <ul className="mt-3 flex flex-col gap-3">
         {uploads.map(({ id, name, size, arrived }) => (
           <li key={id} className="flex items-center gap-2">
@@ -37,11 +37,7 @@ export function UnfinishedUploads({ uploads, onDiscarded }: UnfinishedUploadsPro
                 left={t.of(formatBytes(arrived), formatBytes(size))}
               />
             </div>
-            <IconButton
-              label={t.discardTheUploadOf(name)}
-              disabled={discarding === id}
-              onClick={() => void discard(id)}
-            >
+            <IconButton label={t.discardUpload(name)} disabled={discarding === id} onClick={() => void discard(id)}>
               <Trash2 className="size-4" aria-hidden />
             </IconButton>
           </li>

@@ -61,7 +61,7 @@ function blocksOf(lines: readonly string[], problems: ReadCaptions["problems"]):
     if (isSkipped || line.trim() === "") return;
     if (current) return void current.text.push(line.trim());
     // Above the first times there is the first caption's number or name, and nothing else.
-    if (!TIMES.test(lines[i + 1] ?? "")) problems.push({ line: i + 1, text: t.thisBelongsToNoCaption });
+    if (!TIMES.test(lines[i + 1] ?? "")) problems.push({ line: i + 1, text: t.strayLine });
   });
   return blocks;
 }
@@ -89,7 +89,7 @@ export function readCaptions(content: string, name: string): ReadCaptions {
   const problems: ReadCaptions["problems"] = [];
   const lines = content.replace(/^\uFEFF/, "").split(/\r\n|\r|\n/);
   const usable = blocksOf(lines, problems).filter(({ line, start, end, text }) => {
-    const why = end <= start ? t.thisCaptionEndsBeforeIt : text.length === 0 ? t.thisCaptionIsEmpty : null;
+    const why = end <= start ? t.endsBeforeStart : text.length === 0 ? t.emptyCaption : null;
     if (why) problems.push({ line, text: t.itIsLeftOut(why) });
     return why === null;
   });
@@ -102,16 +102,16 @@ export function readCaptions(content: string, name: string): ReadCaptions {
     })
     .filter(({ text }) => text.trim() !== "");
   if (found.length === 0) {
-    throw new Refusal(t.thereIsNoCaptionIn(name));
+    throw new Refusal(t.noCaptions(name));
   }
   const inOrder = [...found].sort((a, b) => a.block.start - b.block.start);
   if (inOrder.some((one, i) => one !== found[i])) {
-    problems.push({ line: 1, text: t.theCaptionsAreNotIn });
+    problems.push({ line: 1, text: t.sorted });
   }
   const cues = inOrder.map(({ block, text, speaker }, i): CaptionCue => {
     const next = inOrder[i + 1]?.block;
     const isOver = next !== undefined && next.start > block.start && next.start < block.end;
-    if (isOver) problems.push({ line: block.line, text: t.thisCaptionOverlapsTheNext });
+    if (isOver) problems.push({ line: block.line, text: t.overlapsNext });
     return { start: block.start, end: isOver ? next.start : block.end, text, speaker };
   });
   return { cues, problems: problems.sort((a, b) => a.line - b.line) };

@@ -30,7 +30,7 @@ export function cutFlags(shot: Pick<Shot, "start" | "end" | "begins">, strength:
   const frames = rangeLength(shot);
   if (frames < SHORT_FRAMES) {
     const severity = severityOf("short-shot", 1 - (frames - 1) / SHORT_FRAMES);
-    flags.push({ kind: "short-shot", range: { start, end }, frame: start, text: t.thisShotHasOnly(frames), severity });
+    flags.push({ kind: "short-shot", range: { start, end }, frame: start, text: t.shortShot(frames), severity });
   }
   return flags;
 }
@@ -47,6 +47,6 @@ export function otherFlags(subject: Track, other: Track, why: LeftOut["why"], ra
   const side = boxCentre(left).x < boxCentre(followed).x ? "left" : "right";
   const isAlike = why === "alike";
   const kind = isAlike ? "two-alike" : "two-apart";
-  const text = isAlike ? t.twoSimilarSubjectsTheOne(side) : t.twoSubjectsDoNotFit(side);
+  const text = isAlike ? t.twoAlike(side) : t.twoApart(side);
   return [{ kind, range, frame, text, severity: severityOf(kind, 1), otherId: other.id }];
 }

@@ -34,17 +34,17 @@ export function describeLacking({ held, longHolds, undecoded, cutOff }: Lacking,
   const said: string[] = [];
   if (cutOff > 0) {
     const seconds = inSeconds({ start: 0, end: cutOff }, rate);
-    said.push(t.theFileIsCutOff(cutOff, seconds));
+    said.push(t.cutOffFile(cutOff, seconds));
   }
   if (undecoded.length > 0) {
     const first = undecoded[0]!.start;
     const count = framesIn(undecoded);
-    said.push(t.ofFramesCannotBeDecoded(count, frames, formatTimecode(first, rate)));
+    said.push(t.notDecoded(count, frames, formatTimecode(first, rate)));
   }
   if (held > TAIL_FRAMES) {
     const worst = longest(longHolds);
-    const where = worst ? t.theLongestFreezeLastsAt(inSeconds(worst, rate), formatTimecode(worst.start, rate)) : "";
-    said.push(t.ofFramesRepeatThePrevious(held, frames, where));
+    const where = worst ? t.longestHold(inSeconds(worst, rate), formatTimecode(worst.start, rate)) : "";
+    said.push(t.repeatedFrames(held, frames, where));
   }
   return said;
 }
@@ -61,10 +61,10 @@ export function lackingFlags(
   };
   return [
     ...clipRanges(longHolds, shot).map((range) =>
-      look("repeated-picture", range, t.thePictureFreezesForThe(inSeconds(range, rate))),
+      look("repeated-picture", range, t.frozenInFilm(inSeconds(range, rate))),
     ),
     ...bridged(clipRanges(undecoded, shot), framesPerSecond(rate)).map((range) =>
-      look("undecoded-picture", range, t.cannotBeDecodedThePrevious(framesIn(clipRanges(undecoded, range)))),
+      look("undecoded-picture", range, t.notDecodedHere(framesIn(clipRanges(undecoded, range)))),
     ),
   ];
 }

@@ -74,7 +74,7 @@ const around = (place: Box, pane: Box, area: Box): CropWindow => {
 function whole({ settings, area, frame }: LookedAt): LayoutOffer {
   const laidOut = layOut({ ...settings, layout: WHOLE }, area, frame);
   return {
-    ...{ id: "whole", name: t.showItWhole, hint: t.showsTheWholePictureOf },
+    ...{ id: "whole", name: t.showItWhole, hint: t.wholeHint },
     ...{ change: { layout: WHOLE }, keys: [] },
     shown: compose(
       laidOut.panes.map((pane) => centredWindow(area, aspectRatio(pane))),
@@ -102,7 +102,7 @@ function stackTwo(at: LookedAt, otherId: string): LayoutOffer | null {
     ...{
       id: "stack-two",
       name: t.stackTheTwo,
-      hint: t.dividesTheFrameEachHas,
+      hint: t.stackHint,
     },
     change: { layout: STACK, panes: secondPane(settings, { follow: { kind: "track", trackId: otherId } }) },
     keys: [],
@@ -132,7 +132,7 @@ function lift(at: LookedAt): LayoutOffer | null {
   const height = Math.max(wanted.height, wanted.width / aspect, largestWindowHeight(area, aspect) / MAX_ZOOM);
   const place = clampWindow({ ...boxCentre(cut), height }, area, aspect);
   return {
-    ...{ id: "lift", name: t.giveItAPane, hint: t.showsItInAPane },
+    ...{ id: "lift", name: t.giveItAPane, hint: t.paneHint },
     change: { layout, panes: secondPane(settings, { follow: { kind: "none" }, movement: "still" }) },
     keys: [{ pane: 1, frame: start, easing: "hold", ...place }],
     shown: stacked(at, layout, ([first]) => [around({ ...window, width: 0, height: 0 }, first!, area), place]),
@@ -165,7 +165,7 @@ function replace({ cut, textRange, safeArea, frame, window }: LookedAt): LayoutO
     { ...words, y: placeAt(words, { x: 0, y: top + (height - line) / 2, width: 0, height: line }, ground).y },
   ];
   return {
-    ...{ id: "replace", name: t.replaceIt, hint: t.coversTheTextAndLays },
+    ...{ id: "replace", name: t.replaceIt, hint: t.replaceTextHint },
     ...{ change: {}, keys: [], layers },
     shown: {
       ...filling,

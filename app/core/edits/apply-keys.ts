@@ -27,7 +27,7 @@ function changedKeys(keys: readonly HandKey[], command: KeyCommand): HandKey[] {
     case "replace-keys": {
       const { pane, range, keys: put } = command;
       if (put.some((key) => key.pane !== pane || !inRange(key.frame, range))) {
-        throw new Refusal(t.aKeyLiesBeyondThe);
+        throw new Refusal(t.keyframeBeyondRange);
       }
       const gone = keys.filter(({ frame }) => inRange(frame, range)).map(({ frame }) => frame);
       return replaced(keys, pane, gone, put);

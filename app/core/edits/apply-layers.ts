@@ -12,7 +12,7 @@ type LayerCommand = Extract<SingleCommand, { type: "put-layer" | "remove-layer" 
 
 function placeOf(layers: readonly Layer[], id: string): number {
   const place = layers.findIndex((layer) => layer.id === id);
-  if (place < 0) throw new Refusal(t.theLayerIsNotThere);
+  if (place < 0) throw new Refusal(t.layerGone);
   return place;
 }
 

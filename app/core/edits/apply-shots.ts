@@ -39,7 +39,7 @@ function copyFramings(state: FilmState, from: string, to: string): FilmState {
 function cutAnew(state: FilmState, transitions: readonly Transition[]): FilmState {
   const { film, shots } = state;
   if (!film.analysed) {
-    throw new Refusal(t.theFilmIsStillBeing);
+    throw new Refusal(t.stillAnalysing);
   }
   return withShots(state, recut(shots, transitions, film.frames, film.id));
 }

@@ -21,7 +21,7 @@ export function applyToSubjects(state: FilmState, command: SubjectCommand): Film
       const { attention } = command;
       const isKnown = (id: string) =>
         state.people.some((person) => person.id === id) || state.marks.some(({ thing }) => markTrackId(thing) === id);
-      if (!attention.mustHave.every(isKnown)) throw new Refusal(t.thisPersonIsNotThere);
+      if (!attention.mustHave.every(isKnown)) throw new Refusal(t.personGone);
       return applyDifference(state, { attention });
     }
     case "edit-track": {
@@ -30,7 +30,7 @@ export function applyToSubjects(state: FilmState, command: SubjectCommand): Film
     }
     case "change-person": {
       const { person } = command;
-      if (!state.people.some(({ id }) => id === person.id)) throw new Refusal(t.thisPersonIsNotThere);
+      if (!state.people.some(({ id }) => id === person.id)) throw new Refusal(t.personGone);
       const { attention } = state;
       const { id, mergedInto } = person;
       if (mergedInto === null || !attention.mustHave.includes(id)) return applyDifference(state, { people: [person] });

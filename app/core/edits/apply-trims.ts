@@ -43,7 +43,7 @@ function changedTrim(trim: Trim, command: VersionCommand, frames: number): Trim 
 export function applyToTrims(state: FilmState, command: TrimCommand): FilmState {
   if (command.type === "trim-clip") {
     const { clipId, in: first, out } = command;
-    if (!state.clips.some(({ id }) => id === clipId)) throw new Refusal(t.thisClipIsNotIn);
+    if (!state.clips.some(({ id }) => id === clipId)) throw new Refusal(t.clipGone);
     return applyDifference(state, { clips: [{ id: clipId, in: first, out }] });
   }
   const version = requireVersion(state, command.versionId);

@@ -29,7 +29,7 @@ function says(before: ShotInVersion, change: ShotInVersion, reset: readonly Shot
 
 /** @throws Refusal if there is a version with this id */
 function requireNew({ versions }: FilmState, id: string): void {
-  if (versions.some((version) => version.id === id)) throw new Refusal(t.thereIsAVersionWith);
+  if (versions.some((version) => version.id === id)) throw new Refusal(t.versionExists);
 }
 
 /** A version with some things changed; its hand keys are what they were, in its shape now. */

@@ -91,7 +91,7 @@ const SETTING_NAMES: Record<ShotSetting, string> = {
   edge: "edge",
   shortestStay: t.leastHold,
   switchBy: t.switchStyle,
-  mustHave: t.whoMustBeInIt,
+  mustHave: t.mustHave,
   follow: "subject",
   protect: t.protectedArea,
 };
@@ -113,17 +113,17 @@ export function settingNames(settings: readonly string[]): string {
 
 function framing({ change, reset = [] }: SetFraming, shots: string, version: string): string {
   const changed = Object.keys(change);
-  if (changed.length === 0) return t.resetTheOfIn(settingNames(reset), shots, version);
-  return t.changedTheOfIn(settingNames(changed), shots, version);
+  if (changed.length === 0) return t.resetSettings(settingNames(reset), shots, version);
+  return t.changedSettings(settingNames(changed), shots, version);
 }
 
 function shotChange(change: ShotChange, shots: string): string {
   if (change.excluded !== undefined) return change.excluded ? t.leftOut(shots) : t.broughtBack(shots);
-  if (change.name !== undefined) return change.name ? t.namedShots(shots, change.name) : t.removedTheNameOfShots(shots);
-  if (change.follow) return t.changedTheSubjectOf(shots);
-  if (change.active !== undefined) return t.changedTheActiveAreaOf(shots);
+  if (change.name !== undefined) return change.name ? t.namedShots(shots, change.name) : t.unnamedShots(shots);
+  if (change.follow) return t.changedSubject(shots);
+  if (change.active !== undefined) return t.changedLetterbox(shots);
   if (change.protect !== undefined) {
-    return change.protect ? t.protectedAnAreaIn(shots) : t.removedTheProtectedAreaOf(shots);
+    return change.protect ? t.protectedAnArea(shots) : t.removedProtectedArea(shots);
   }
   return t.changedHow(shots, shots.startsWith("shot ") || shots.startsWith("a "));
 }
@@ -131,31 +131,31 @@ function shotChange(change: ShotChange, shots: string): string {
 function versionChange(change: VersionChange, version: string): string {
   const { name, width, height, limitSeconds, usual, safeArea, captions, checkLimits, reviewedFlags, output } = change;
   if (width !== undefined || height !== undefined) {
-    return width && height ? t.changedTo(version, width, height) : t.changedTheSizeOf(version);
+    return width && height ? t.changedTo(version, width, height) : t.changedSize(version);
   }
   if (name !== undefined) return t.renamedTo(version, name);
   if (limitSeconds !== undefined) {
-    return limitSeconds === null ? t.removedTheLengthLimitOf(version) : t.limitedTo(version, limitSeconds);
+    return limitSeconds === null ? t.removedLengthLimit(version) : t.limitedTo(version, limitSeconds);
   }
-  if (captions) return t.changedTheCaptionsOf(version);
-  if (checkLimits) return t.changedWhatIsCheckedIn(version);
-  if (reviewedFlags) return t.changedWhatIsSeenOf(version);
-  if (output) return t.changedTheExportSettingsOf(version);
-  if (safeArea !== undefined) return t.changedTheSafeAreaOf(version);
-  return usual ? t.changedWhatIsUsualIn(version) : t.leftAsItIs(version);
+  if (captions) return t.changedCaptions(version);
+  if (checkLimits) return t.changedThresholds(version);
+  if (reviewedFlags) return t.reviewedFlags(version);
+  if (output) return t.changedExportSettings(version);
+  if (safeArea !== undefined) return t.changedSafeArea(version);
+  return usual ? t.changedDefaults(version) : t.unchanged(version);
 }
 
 type TrimVersion = Extract<SingleCommand, { type: "trim-version" }>;
 
 function trimmed({ versionId, in: first, out }: TrimVersion, say: Speaker): string {
   const version = say.version(versionId);
-  if (first === null && out === null) return t.removedTheInAndOut(version);
+  if (first === null && out === null) return t.removedInAndOut(version);
   const set = [
-    ...(first == null ? [] : [t.inPointOfTo(version, say.time(first))]),
-    ...(out == null ? [] : [t.outPointOfTo(version, say.time(out))]),
+    ...(first == null ? [] : [t.inPointTo(version, say.time(first))]),
+    ...(out == null ? [] : [t.outPointTo(version, say.time(out))]),
   ];
   if (set.length > 0) return t.setThe(set.join(" and the "));
-  return t.removedThePointOf(first === null, version);
+  return t.removedPoint(first === null, version);
 }
 
 type ChangeCaptions = Extract<SingleCommand, { type: "change-captions" }>;
@@ -172,12 +172,12 @@ function single(command: SingleCommand, say: Speaker): string {
     case "set-key": {
       const { frame } = command.key;
       const verb = say.hasKey(command.versionId, command.key) ? t.changedThe : t.addedA;
-      return t.keyInAt(verb, say.shotAt(frame), say.time(frame));
+      return t.keyframeAt(verb, say.shotAt(frame), say.time(frame));
     }
     case "remove-key":
-      return t.deletedTheKeyInAt(say.shotAt(command.frame), say.time(command.frame));
+      return t.deletedKeyframe(say.shotAt(command.frame), say.time(command.frame));
     case "move-key":
-      return t.movedAKeyInTo(say.shotAt(command.fromFrame), say.time(command.key.frame));
+      return t.movedKeyframe(say.shotAt(command.fromFrame), say.time(command.key.frame));
     case "replace-keys": {
       const { how, range } = command;
       return t.fromTo(STRETCH_TEXT[how], say.time(range.start), say.time(range.end));
@@ -186,36 +186,36 @@ function single(command: SingleCommand, say: Speaker): string {
       return framing(command, say.shots(command.shotIds), say.version(command.versionId));
     case "split-shot":
       return command.kind === "turn"
-        ? t.addedATurnInAt(say.shotAt(command.frame), say.time(command.frame))
+        ? t.addedSwitch(say.shotAt(command.frame), say.time(command.frame))
         : t.splitAt(say.shotAt(command.frame), say.time(command.frame));
     case "join-shots":
       return t.joined(say.shots(command.shotIds));
     case "move-cut":
-      return t.movedTheCutBeforeTo(say.shots([command.shotId]), say.time(command.frame));
+      return t.movedCut(say.shots([command.shotId]), say.time(command.frame));
     case "change-shots":
       return shotChange(command.change, say.shots(command.shotIds));
     case "set-attention":
-      return t.setHowAttentionPassesOn;
+      return t.changedSwitching;
     case "set-sensitivity":
-      return t.setTheSensitivityToCuts(command.sensitivity);
+      return t.setCutSensitivity(command.sensitivity);
     case "set-transitions":
-      return t.tookOverFromAList(command.transitions.length);
+      return t.importedCuts(command.transitions.length);
     case "put-mark":
-      if (!command.box) return t.removedAMarkIn(say.shotAt(command.frame));
+      if (!command.box) return t.removedMark(say.shotAt(command.frame));
       return say.hasMark(command.thing, command.frame)
-        ? t.correctedAMarkInAt(say.shotAt(command.frame), say.time(command.frame))
-        : t.markedWhatToFollowIn(say.shotAt(command.frame), say.time(command.frame));
+        ? t.correctedMark(say.shotAt(command.frame), say.time(command.frame))
+        : t.markedSubject(say.shotAt(command.frame), say.time(command.frame));
     case "edit-track":
       if (!command.edit) return t.restoredATrack;
       return command.edit.joinedTo ? t.joinedTwoTracks : t.removedPartOfATrack;
     case "change-person": {
       const { id, name, mergedInto } = command.person;
       if (mergedInto) return t.mergedWith(say.person(id), say.person(mergedInto));
-      if (say.isMerged(id)) return t.tookApartAgain(say.person(id));
-      return name ? t.namedPerson(say.person(id), name) : t.removedTheNameOfPerson(say.person(id));
+      if (say.isMerged(id)) return t.unmerged(say.person(id));
+      return name ? t.namedPerson(say.person(id), name) : t.unnamedPerson(say.person(id));
     }
     case "add-version":
-      return t.addedTheVersion(command.version.name);
+      return t.addedVersion(command.version.name);
     case "duplicate-version":
       return t.duplicatedAs(say.version(command.versionId), command.name);
     case "change-version":
@@ -226,15 +226,15 @@ function single(command: SingleCommand, say: Speaker): string {
       return t.changedOrAddedLayer(isThere, nameOfLayer(layer), say.version(versionId));
     }
     case "remove-layer":
-      return t.deletedTheFrom(say.layer(command.versionId, command.layerId), say.version(command.versionId));
+      return t.deletedLayer(say.layer(command.versionId, command.layerId), say.version(command.versionId));
     case "move-layer":
-      return t.changedTheOrderOfThe(say.version(command.versionId));
+      return t.reorderedLayers(say.version(command.versionId));
     case "trim-version":
       return trimmed(command, say);
     case "trim-clip":
       return command.in === null && command.out === null
-        ? t.broughtAllOfBack(say.clip(command.clipId))
-        : t.setTheInAndOut(say.clip(command.clipId));
+        ? t.resetClipPoints(say.clip(command.clipId))
+        : t.setClipPoints(say.clip(command.clipId));
     case "drop-stretches":
       return t.droppedFrom(say.seconds(command.stretches), say.version(command.versionId));
     case "keep-stretches":
@@ -242,7 +242,7 @@ function single(command: SingleCommand, say: Speaker): string {
     case "change-captions":
       return captionChange(command, say);
     case "remove-version":
-      return t.removedTheVersion(say.version(command.versionId));
+      return t.removedVersion(say.version(command.versionId));
     default:
       return assertNever(command);
   }
@@ -262,10 +262,10 @@ function severalKeys(commands: readonly SingleCommand[], say: Speaker): string |
   }
   if (puts.length < commands.length) return null;
   if (puts.some(({ versionId }) => versionId !== puts[0]!.versionId)) {
-    return t.copiedTheKeyAtTo(say.time(puts[0]!.key.frame), puts.length);
+    return t.copiedKeyframe(say.time(puts[0]!.key.frame), puts.length);
   }
   const done = puts.every(({ versionId, key }) => say.hasKey(versionId, key)) ? t.moved : t.added;
-  return t.doneToKeysIn(done, puts.length, say.shotAt(puts[0]!.key.frame));
+  return t.keyframesChanged(done, puts.length, say.shotAt(puts[0]!.key.frame));
 }
 
 /**

@@ -20,7 +20,7 @@ const MAX_TRACK_EDITS = 5000;
 /** A window may lie this many pixels outside the picture, from rounding. */
 const ROUNDING = 0.5;
 
-const PROTECTED_OUTSIDE = t.whatIsProtectedLiesOutside;
+const PROTECTED_OUTSIDE = t.protectedOutside;
 
 const isEmptyOrOutside = ({ start, end }: FrameRange, frames: number): boolean =>
   start < 0 || end <= start || end > frames;
@@ -41,17 +41,17 @@ const isNoArea = (area: Box, picture: Size): boolean =>
 function brokenShots({ shots, film: { frames, picture } }: FilmState, end: number): string | null {
   let covered = 0;
   for (const shot of shots) {
-    if (isEmptyOrOutside(shot, frames)) return t.aShotCannotReachFrom(shot.start, shot.end);
-    if (shot.start !== covered) return t.theShotsLeaveAGap(covered);
+    if (isEmptyOrOutside(shot, frames)) return t.shotRange(shot.start, shot.end);
+    if (shot.start !== covered) return t.shotsGap(covered);
     const { mixed } = shot;
     if (mixed.start < 0 || mixed.end < mixed.start || mixed.end > frames) {
-      return t.theShotAtFrameIs(shot.start);
+      return t.shotMixedOutside(shot.start);
     }
     if (shot.protect && liesOutside(shot.protect, picture)) return PROTECTED_OUTSIDE;
-    if (shot.active && isNoArea(shot.active, picture)) return t.theActiveAreaIsToo;
+    if (shot.active && isNoArea(shot.active, picture)) return t.pictureAreaInvalid;
     covered = shot.end;
   }
-  if (covered !== end) return t.theShotsEndAtFrame(covered, end);
+  if (covered !== end) return t.shotsEndEarly(covered, end);
   return null;
 }
 
@@ -60,17 +60,17 @@ function brokenKey(key: HandKey, version: Size, { frames, picture }: FilmFacts):
   // How wide its window is follows from the shot's layout, which may change: it fits in the one in which it is narrowest.
   const nearest = clampWindow(key, wholeOf(picture), narrowestPane(picture, version));
   const off = Math.max(Math.abs(nearest.x - key.x), Math.abs(nearest.y - key.y), Math.abs(nearest.height - key.height));
-  if (!(off <= ROUNDING)) return t.theWindowAtFrameWould(key.frame);
+  if (!(off <= ROUNDING)) return t.windowOutside(key.frame);
   return null;
 }
 
 function brokenTrim({ name, trim }: VersionState, frames: number): string | null {
   const { start, end } = inToOut(trim, frames);
-  if (isEmptyOrOutside({ start, end }, frames)) return t.cannotReachFromFrameTo(name, start, end);
+  if (isEmptyOrOutside({ start, end }, frames)) return t.versionRange(name, start, end);
   let last = -1;
   for (const drop of trim.drops) {
     if (isEmptyOrOutside(drop, frames) || drop.start <= last) {
-      return t.cannotDropFramesTo(name, drop.start, drop.end);
+      return t.leftOutRange(name, drop.start, drop.end);
     }
     last = drop.end;
   }
@@ -84,13 +84,13 @@ function brokenVersion(version: VersionState, { film, shots }: FilmState): strin
     const broken = brokenKey(key, version, film);
     if (broken) return broken;
   }
-  if (firstDouble(version.layers.map(({ id }) => id)) !== undefined) return t.twoLayersCannotHaveOne;
-  if (version.layers.length > MOST_LAYERS) return t.hasAtMostLayers(version.name, MOST_LAYERS);
+  if (firstDouble(version.layers.map(({ id }) => id)) !== undefined) return t.duplicateLayer;
+  if (version.layers.length > MOST_LAYERS) return t.tooManyLayers(version.name, MOST_LAYERS);
   const outside = version.layers.find(({ range }) => range && isEmptyOrOutside(range, film.frames));
-  if (outside) return t.aLayerOfCannotBe(version.name);
+  if (outside) return t.layerOutside(version.name);
   const ids = new Set(shots.map(({ id }) => id));
   for (const [id, { protect }] of version.shots) {
-    if (!ids.has(id)) return t.framesAShotThatIs(version.name);
+    if (!ids.has(id)) return t.foreignShot(version.name);
     if (protect && liesOutside(protect, film.picture)) return PROTECTED_OUTSIDE;
   }
   return null;
@@ -98,7 +98,7 @@ function brokenVersion(version: VersionState, { film, shots }: FilmState): strin
 
 function brokenVersions(state: FilmState): string | null {
   const { versions } = state;
-  if (versions.length === 0) return t.aFilmKeepsAtLeast;
+  if (versions.length === 0) return t.needsOneVersion;
   if (versions.length > MAX_VERSIONS) return t.mostVersions(MAX_VERSIONS);
   for (const version of versions) {
     const broken = brokenVersion(version, state);
@@ -109,7 +109,7 @@ function brokenVersions(state: FilmState): string | null {
 
 function brokenCaptions({ captions, film }: FilmState): string | null {
   if (captions.length > MOST_CAPTIONS) return t.mostCaptions(MOST_CAPTIONS);
-  if (firstDouble(captions.map(({ id }) => id)) !== undefined) return t.twoThingsCannotHaveOne;
+  if (firstDouble(captions.map(({ id }) => id)) !== undefined) return t.duplicateThing;
   const outside = captions.find((caption) => isEmptyOrOutside(caption, film.frames));
   return outside ? t.captionOutside(outside.text) : null;
 }
@@ -118,7 +118,7 @@ function brokenMarks({ marks, film: { frames, picture } }: FilmState): string | 
   if (marks.length > MAX_MARKS) return t.mostMarks(MAX_MARKS);
   for (const { frame, box } of marks) {
     if (!inRange(frame, { start: 0, end: frames })) return t.theFilmHasNoFrame(frame);
-    if (liesOutside(box, picture)) return t.theMarkAtFrameLies(frame);
+    if (liesOutside(box, picture)) return t.markOutside(frame);
   }
   return null;
 }
@@ -126,12 +126,12 @@ function brokenMarks({ marks, film: { frames, picture } }: FilmState): string | 
 function brokenClips({ clips, film: { frames } }: FilmState): string | null {
   let covered = 0;
   for (const clip of clips) {
-    if (clip.start !== covered || clip.end <= clip.start) return t.theClipsLeaveAGap(covered);
+    if (clip.start !== covered || clip.end <= clip.start) return t.clipsGap(covered);
     covered = clip.end;
     const { start, end } = shownOfClip(clip);
-    if (start < clip.start || end > clip.end || end <= start) return t.hasNoSuchInAnd(clip.name);
+    if (start < clip.start || end > clip.end || end <= start) return t.clipPointsInvalid(clip.name);
   }
-  return clips.length > 0 && covered !== frames ? t.theClipsEndAtFrame(covered, frames) : null;
+  return clips.length > 0 && covered !== frames ? t.clipsEndEarly(covered, frames) : null;
 }
 
 function brokenPeople({ people }: FilmState): string | null {
@@ -140,8 +140,8 @@ function brokenPeople({ people }: FilmState): string | null {
     const seen = new Set<string>();
     for (let at = person; at.mergedInto !== null;) {
       const into = byId.get(at.mergedInto);
-      if (!into) return t.aPersonCannotBeSomebody;
-      if (seen.has(into.id)) return t.aPersonCannotBeThemselves;
+      if (!into) return t.mergeTargetGone;
+      if (seen.has(into.id)) return t.mergeWithSelf;
       seen.add(into.id);
       at = into;
     }
@@ -152,9 +152,9 @@ function brokenPeople({ people }: FilmState): string | null {
 function brokenTrackEdits({ trackEdits, film: { frames } }: FilmState): string | null {
   if (trackEdits.size > MAX_TRACK_EDITS) return t.mostTrackEdits(MAX_TRACK_EDITS);
   for (const [id, { removed, joinedTo }] of trackEdits) {
-    if (joinedTo === id) return t.aTrackCannotBeJoined;
+    if (joinedTo === id) return t.joinWithSelf;
     const wrong = removed.find((range) => isEmptyOrOutside(range, frames));
-    if (wrong) return t.framesToOfATrack(wrong.start, wrong.end);
+    if (wrong) return t.trackRange(wrong.start, wrong.end);
   }
   return null;
 }
@@ -168,7 +168,7 @@ function brokenTrackEdits({ trackEdits, film: { frames } }: FilmState): string |
  */
 export function brokenInvariant(state: FilmState, shotsEnd: number): string | null {
   const { shots, versions } = state;
-  if (firstDouble([...shots, ...versions].map(({ id }) => id)) !== undefined) return t.twoThingsCannotHaveOne;
+  if (firstDouble([...shots, ...versions].map(({ id }) => id)) !== undefined) return t.duplicateThing;
   return (
     brokenShots(state, shotsEnd) ??
     brokenVersions(state) ??

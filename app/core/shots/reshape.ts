@@ -20,7 +20,7 @@ export function shotId(filmId: string, start: number, taken: ReadonlySet<string>
  */
 export function requireShot(shots: readonly Shot[], id: string): number {
   const index = shots.findIndex((shot) => shot.id === id);
-  if (index < 0) throw new Refusal(t.thisShotIsNotThere);
+  if (index < 0) throw new Refusal(t.shotGone);
   return index;
 }
 
@@ -35,7 +35,7 @@ function clipMixed({ mixed, start }: Shot, end: number): Shot["mixed"] {
 export function splitShot(shots: readonly Shot[], frame: number, kind: "cut" | "jump" | "turn", newId: string): Shot[] {
   const index = shots.findIndex((shot) => frame > shot.start && frame < shot.end);
   const shot = shots[index];
-  if (!shot) throw new Refusal(t.aShotAlreadyBeginsAt);
+  if (!shot) throw new Refusal(t.shotBeginsHere);
   const first = { ...shot, end: frame, mixed: clipMixed(shot, frame) };
   const { range } = hardTransition(frame, kind);
   const second: Shot = {
@@ -60,9 +60,9 @@ function commonArea(shots: readonly Shot[]): Shot["active"] {
 export function joinShots(shots: readonly Shot[], ids: readonly string[]): Shot[] {
   const indices = ids.map((id) => requireShot(shots, id)).sort((a, b) => a - b);
   const [first] = indices;
-  if (first === undefined || indices.length < 2) throw new Refusal(t.itTakesTwoShotsTo);
+  if (first === undefined || indices.length < 2) throw new Refusal(t.needsTwoShots);
   if (indices.some((index, i) => index !== first + i)) {
-    throw new Refusal(t.onlyShotsThatFollowOne);
+    throw new Refusal(t.onlyNeighbours);
   }
   const last = first + indices.length - 1;
   const parts = shots.slice(first, last + 1);
@@ -75,9 +75,9 @@ export function moveCut(shots: readonly Shot[], id: string, frame: number): Shot
   const index = requireShot(shots, id);
   const shot = shots[index]!;
   const before = shots[index - 1];
-  if (!before) throw new Refusal(t.theFirstShotBeginsWhere);
+  if (!before) throw new Refusal(t.firstShotFixed);
   if (frame <= before.start || frame >= shot.end) {
-    throw new Refusal(t.aShotKeepsAtLeast);
+    throw new Refusal(t.needsOneFrame);
   }
   const by = frame - shot.start;
   const mixed = { start: shot.mixed.start + by, end: Math.min(shot.mixed.end + by, shot.end) };

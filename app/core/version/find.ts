@@ -7,7 +7,7 @@ const t = refusalsTexts.find;
 /** @throws Refusal if the film has no such version */
 export function requireVersion({ versions }: FilmState, id: string): VersionState {
   const version = versions.find((other) => other.id === id);
-  if (!version) throw new Refusal(t.thisVersionIsNotThere);
+  if (!version) throw new Refusal(t.versionGone);
   return version;
 }
 

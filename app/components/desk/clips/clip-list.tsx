@@ -115,15 +115,15 @@ function ClipPoints({ clip }: { clip: Clip }) {
   const trim = (first: number | null, out: number | null) =>
     edits.send({ type: "trim-clip", clipId: clip.id, in: first, out });
   const frameText = (frame: number) => timecodeAt(frame, film.clock);
-  const hint = isHere ? "" : t.moveThePlayheadIntoThe;
+  const hint = isHere ? "" : t.playheadHint;
   return (
     <dl className={`${POINT_ROWS} pl-6 text-xs`}>
       <PointRow
         point="in"
         timecode={clip.in === null ? null : frameText(clip.start + clip.in)}
         unset={t.itsFirstFrame}
-        hint={t.beginTheClipAtThe(hint)}
-        clearHint={t.showTheClipFromIts}
+        hint={t.beginAtPlayhead(hint)}
+        clearHint={t.showFromFirst}
         disabled={!isHere || at === 0}
         onSeek={() => player?.seek(shownOfClip(clip).start)}
         onSet={() => trim(at, clip.out !== null && clip.out <= at ? null : clip.out)}
@@ -133,8 +133,8 @@ function ClipPoints({ clip }: { clip: Clip }) {
         point="out"
         timecode={clip.out === null ? null : frameText(clip.start + clip.out - 1)}
         unset={t.itsLastFrame}
-        hint={t.endTheClipAtThe(hint)}
-        clearHint={t.showTheClipToIts}
+        hint={t.endAtPlayhead(hint)}
+        clearHint={t.showToLast}
         disabled={!isHere || here === clip.end - 1}
         onSeek={() => player?.seek(shownOfClip(clip).end - 1)}
         onSet={() => trim(clip.in !== null && clip.in > at ? null : clip.in, at + 1)}

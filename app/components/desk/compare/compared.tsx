@@ -22,7 +22,7 @@ export function Compared({ comparison, room }: { comparison: Comparison; room: S
   const sides = useSides(comparison);
   const [side] = sides;
   if (!side) {
-    return <p className="text-sm text-soft">{t.thisVersionIsNotIn}</p>;
+    return <p className="text-sm text-soft">{t.versionNotInState}</p>;
   }
   if (look.comparisonView === "beside" || !isSameShape(version, side.size)) return <Beside sides={sides} room={room} />;
   return <Over side={side} room={room} />;

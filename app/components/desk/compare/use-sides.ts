@@ -22,7 +22,7 @@ export function useSides(comparison: Comparison): Side[] {
     loadCheckpoint(film.id, checkpointId).then(
       (kept) => !isOver && setLoaded({ checkpointId, kept }),
       () => {
-        toast.error(t.theCheckpointCouldNot);
+        toast.error(t.checkpointFailed);
         setComparison(null);
       },
     );

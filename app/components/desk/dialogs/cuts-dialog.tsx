@@ -54,7 +54,7 @@ export function CutsDialog({ filmId, shots, sensitivity, onSensitivity, onUse, o
             )}
             onChange={onSensitivity}
           />
-          <p className="mt-2 text-xs text-soft">{t.cutsAreDecidedAgainAt}</p>
+          <p className="mt-2 text-xs text-soft">{t.sensitivityHint}</p>
         </section>
         <BringIn filmId={filmId} onUse={onUse} onSeek={onSeek} onDone={() => setOpen(false)} />
         <section aria-label={t.exportCuts}>
@@ -91,7 +91,7 @@ function BringIn({ filmId, onUse, onSeek, onDone }: BringInProps) {
   return (
     <section aria-label={t.importCuts}>
       <h3 className="font-medium">{t.importCuts}</h3>
-      <p className="mt-1 text-xs text-soft">{t.anEdlCmx3600An}</p>
+      <p className="mt-1 text-xs text-soft">{t.importHint}</p>
       <FileButton
         className="mt-2"
         label={t.listOfCuts}
@@ -135,7 +135,7 @@ function Differences({ comparison, onSeek }: { comparison: CutComparison; onSeek
   const rows = [
     { text: t.aFrameOrTwoOff, frames: near.map(({ there }) => there) },
     { text: t.onlyInTheList, frames: onlyThere },
-    { text: t.onlyInTheFilmAs, frames: onlyHere },
+    { text: t.onlyInFilm, frames: onlyHere },
   ].filter(({ frames }) => frames.length > 0);
   return (
     <ul className="mt-1 flex flex-col gap-1 text-xs">

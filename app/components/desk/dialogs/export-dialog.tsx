@@ -176,8 +176,8 @@ function Length({ version, isReady }: Pick<VersionRowProps, "version" | "isReady
     <span className={over > 0 || !isReady ? "block text-xs text-warn" : "block text-xs text-soft"}>
       {t.s(seconds)}
       {framesIn(kept) < film.frames && t.ofTheFilmsS(frameToSeconds(film.frames, film.rate))}
-      {over > 0 && version.limitSeconds !== null && t.sOverTheLimitOf(over, version.limitSeconds)}
-      {!isReady && t.partOfItIsNot}
+      {over > 0 && version.limitSeconds !== null && t.overLimit(over, version.limitSeconds)}
+      {!isReady && t.notAnalysed}
     </span>
   );
 }

@@ -114,7 +114,7 @@ function SoundChoice({ filmId, facts }: { filmId: string; facts: FilmFacts }) {
           onChange={choose}
         />
       </div>
-      <p className="mt-1 text-xs text-soft">{t.playedHereAndUsedIn}</p>
+      <p className="mt-1 text-xs text-soft">{t.audioHint}</p>
     </section>
   );
 }
@@ -129,7 +129,7 @@ function FieldsChoice({ filmId, facts, rate }: { filmId: string; facts: FilmFact
         <p className="mt-1 text-xs text-soft">{t.everyFieldIsAFrame}</p>
       ) : (
         <>
-          <p className="mt-1 mb-2 text-xs text-soft">{t.eachPairOfFieldsIs}</p>
+          <p className="mt-1 mb-2 text-xs text-soft">{t.fieldsHint}</p>
           <Button
             disabled={state !== "idle"}
             onClick={() => void submit({ intent: "fields" }, { method: "post", action: `/films/${filmId}` })}

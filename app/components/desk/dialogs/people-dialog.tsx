@@ -74,7 +74,7 @@ export function PeopleDialog(props: PeopleDialogProps) {
         </IconButton>
       </Dialog.Trigger>
       <DialogPanel title={t.people} width="w-[46rem]">
-        {known.length === 0 && <p className="text-sm text-soft">{t.noPeopleRecognisedInThis}</p>}
+        {known.length === 0 && <p className="text-sm text-soft">{t.noPeople}</p>}
         <ul className="flex flex-col divide-y divide-line">
           {known.map(({ person, shots: theirs }) => (
             <li key={person.id} className="flex items-center gap-4 py-3" aria-label={t.person(letterOf(person.number))}>

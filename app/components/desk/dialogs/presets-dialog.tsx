@@ -106,7 +106,7 @@ function PresetRow({ style, onRename, onRemove }: StyleRowProps) {
           {style.versions.map(({ name, width, height }) => `${name} (${width} × ${height})`).join(", ")}
         </p>
       </div>
-      <Hint text={t.addsItsVersionsToThis}>
+      <Hint text={t.useHint}>
         <Dialog.Close asChild>
           <Button className="shrink-0" onClick={use}>
             {t.useHere}
@@ -142,7 +142,7 @@ function SaveStyle({ styles, onSave }: SaveStyleProps) {
       }}
     >
       <h3 className="text-sm font-medium">{t.saveThisFilmsVersions}</h3>
-      <p className="mt-1 text-xs text-soft">{t.withoutKeysInAndOut(state.versions.length)}</p>
+      <p className="mt-1 text-xs text-soft">{t.presetHint(state.versions.length)}</p>
       <div className="mt-2 flex gap-2">
         <input
           aria-label={t.nameOfTheNewHouse}

@@ -40,7 +40,7 @@ const STEPS: readonly Step[] = [
   },
   {
     title: t.whoToFollow,
-    text: t.chooseAnotherSubjectHowThe,
+    text: t.followText,
     at: "[aria-label='Settings']",
     side: "left",
   },

@@ -49,7 +49,7 @@ export function ActiveArea({ shot, shots, picture, onDraw, onChange }: ActiveAre
     <section aria-label={t.theFilmsOwnBars} className="flex flex-col gap-2">
       <div className="flex items-center justify-between gap-2">
         <span className="text-xs text-soft">{shot.active ? t.barsLeftOut : t.noBarsInThePicture}</span>
-        <Hint text={t.drawABoxAroundThe}>
+        <Hint text={t.drawHint}>
           <Button onClick={onDraw}>{shot.active ? t.redraw : t.leaveBarsOut}</Button>
         </Hint>
       </div>
@@ -71,7 +71,7 @@ export function ActiveArea({ shot, shots, picture, onDraw, onChange }: ActiveAre
       )}
       {differs && (
         <Button onClick={() => onChange(shots, shot.active)}>
-          {shot.active ? t.useTheseBarsInAll : t.noBarsInAnyShot}
+          {shot.active ? t.useInAllShots : t.noBarsInAnyShot}
         </Button>
       )}
     </section>

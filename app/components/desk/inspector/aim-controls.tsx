@@ -48,7 +48,7 @@ export function AimControls({ settings, onChange }: AimControlsProps) {
           <NumberField
             label={t.eyeLine}
             unit="%"
-            hint={t.heightOfTheEyesFrom}
+            hint={t.eyeLineHint}
             value={eyeLine}
             rest={USUAL_FRAMING.eyeLine}
             onCommit={(percent) => onChange({ eyeLine: clamped(percent, EYE_LINE_RANGE.least, EYE_LINE_RANGE.most) })}

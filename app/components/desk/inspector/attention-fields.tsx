@@ -24,10 +24,10 @@ export function AttentionFields({ settings, onChange }: AttentionFieldsProps) {
   return (
     <div className="flex items-end justify-between gap-2">
       <div>
-        <span className="block text-xs text-soft">{t.turnStyle}</span>
+        <span className="block text-xs text-soft">{t.switchBy}</span>
         <SelectMenu
-          label={t.turnStyle}
-          placeholder={t.turnStyle}
+          label={t.switchBy}
+          placeholder={t.switchBy}
           items={STYLES}
           value={settings.switchBy}
           onChange={(style) => onChange({ switchBy: style as SwitchStyle })}
@@ -35,7 +35,7 @@ export function AttentionFields({ settings, onChange }: AttentionFieldsProps) {
       </div>
       <div className="w-28">
         <NumberField
-          label={t.holdAtLeast}
+          label={t.shortestStay}
           unit="s"
           value={settings.shortestStay}
           step={0.5}

@@ -13,11 +13,11 @@ import { inspectorTexts } from "~/texts/inspector";
 const t = inspectorTexts.backdropControls;
 
 const BACKDROPS: SelectItem[] = [
-  { value: "blur", text: t.blurredPicture, hint: t.thePictureItselfOutOf },
-  { value: "mirror", text: t.mirroredEdges, hint: t.thePictureGoesOnBeyond },
+  { value: "blur", text: t.blurredPicture, hint: t.blurHint },
+  { value: "mirror", text: t.mirroredEdges, hint: t.reflectedHint },
   { value: "colour", text: t.oneColour },
-  { value: "gradient", text: t.twoColours, hint: t.fromTheTopOfThe },
-  { value: "picture", text: t.yourPictureOrFilm, hint: t.aFilmLoopsWithoutSound },
+  { value: "gradient", text: t.twoColours, hint: t.gradientHint },
+  { value: "picture", text: t.yourPictureOrFilm, hint: t.ownFileHint },
 ];
 /** What a backdrop of each kind is to begin with. */
 const FIRST: Record<string, Backdrop> = {
@@ -120,8 +120,8 @@ function Details({ backdrop, onChange }: BackdropControlsProps) {
 }
 
 const FITS = [
-  { value: "fill", name: t.fill, hint: t.cropsThePictureToFill },
-  { value: "whole", name: t.whole, hint: t.theWholePictureOnA },
+  { value: "fill", name: t.fill, hint: t.fillHint },
+  { value: "whole", name: t.whole, hint: t.wholeHint },
 ] as const;
 
 interface PictureBackdropProps {
@@ -134,7 +134,7 @@ function PictureBackdrop({ backdrop, onChange }: PictureBackdropProps) {
     <>
       <span className="truncate text-xs text-soft">{backdrop.picture.name}</span>
       <ChoiceBar
-        label={t.howThePictureFillsThe}
+        label={t.fitLabel}
         choices={FITS}
         value={backdrop.fit}
         onChange={(fit) => onChange({ ...backdrop, fit })}

@@ -51,7 +51,7 @@ export function BulkSettings({ shots }: { shots: DeskShot[] }) {
           {t.selectNone}
         </Button>
       </div>
-      {!inRow && <p className="text-xs text-soft">{t.onlyAdjacentShotsCanBe}</p>}
+      {!inRow && <p className="text-xs text-soft">{t.adjacentOnly}</p>}
     </section>
   );
 }

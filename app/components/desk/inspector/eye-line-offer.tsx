@@ -41,13 +41,13 @@ export function EyeLineOffer({ shot, area, pane }: EyeLineOfferProps) {
   const enlarged = (pane.height * factor) / largest;
   return (
     <div role="note" className="flex flex-col gap-1.5 text-xs text-soft">
-      <span>{t.eyesAreAtHereThe(at, shot.settings.eyeLine)}</span>
-      <Hint text={t.aFixedZoomForThis}>
+      <span>{t.eyesOutOfReach(at, shot.settings.eyeLine)}</span>
+      <Hint text={t.zoomHint}>
         <Button
           className="self-start"
           onClick={() => shotEdits.setFraming([shot], { zoom: { kind: "fixed", factor } })}
         >
-          {t.zoomToPictureAt(factor, enlarged)}
+          {t.zoomTo(factor, enlarged)}
         </Button>
       </Hint>
     </div>

@@ -27,9 +27,9 @@ interface FramingControlsProps {
 }
 
 const ZOOMS: SelectItem[] = [
-  { value: "full", text: t.asLargeAsFits, hint: t.theLargestWindowThatFits },
-  { value: "fixed", text: t.fixed, hint: t.theSameZoomThroughout },
-  { value: "free", text: t.freeWithinLimits, hint: t.closerOnSmallSubjectsWider },
+  { value: "full", text: t.asLargeAsFits, hint: t.largestHint },
+  { value: "fixed", text: t.fixed, hint: t.fixedHint },
+  { value: "free", text: t.freeWithinLimits, hint: t.freeHint },
 ];
 /** Where a zoom begins when its kind is chosen. */
 const FIRST_ZOOM: Record<string, Zoom> = {
@@ -71,16 +71,16 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
             <NumberField
               label={t.headroom}
               unit="%"
-              hint={t.spaceAboveTheHeadAs}
+              hint={t.headroomHint}
               value={headroom}
               onCommit={(value) => onChange({ headroom: clamped(value, 0, 40) })}
             />
           )}
           {largestScale !== undefined && (
             <NumberField
-              label={t.enlargeUpTo}
+              label={t.largestScale}
               unit={t.times}
-              hint={t.aFreeZoomStopsThere}
+              hint={t.scaleHint}
               value={Math.round(100 * largestScale)}
               onCommit={(value) => onChange({ largestScale: clamped(value / 100, 1, MOST_SCALE) })}
             />
@@ -98,7 +98,7 @@ function FreeZoomEnd({ most, bears, largestScale }: { most: number; bears: numbe
   const end = bears > 1 ? t.stopsAt(bears) : t.cannotZoomIn;
   return (
     <p role="note" className="text-xs text-soft">
-      {t.anyCloserThePictureWould(end, largestScale)}
+      {t.scaleLimit(end, largestScale)}
     </p>
   );
 }

@@ -37,10 +37,10 @@ import { inspectorTexts } from "~/texts/inspector";
 const t = inspectorTexts.inspector;
 
 const PANELS = [
-  { value: "shot", name: t.shot, hint: t.howTheShotIsFramed },
-  { value: "keys", name: t.keys, hint: t.theShotsKeysInNumbers },
-  { value: "layers", name: t.layers, hint: t.titlesPicturesAndShapesAbove },
-  { value: "captions", name: t.captions, hint: t.whatIsSaid },
+  { value: "shot", name: t.shot, hint: t.shotHint },
+  { value: "keys", name: t.keys, hint: t.keyframesHint },
+  { value: "layers", name: t.layers, hint: t.layersHint },
+  { value: "captions", name: t.captions, hint: t.captionsHint },
 ] as const;
 
 /** What can be set for the shot on screen, or for what lies above the picture. */
@@ -127,7 +127,7 @@ function ShotSettings() {
               {t.stopProtecting}
             </Button>
           ) : (
-            <Hint text={t.drawABoxAroundAn}>
+            <Hint text={t.protectHint}>
               <Button onClick={() => setDrawing("protect")}>{t.protectAnArea}</Button>
             </Hint>
           )}
@@ -146,7 +146,7 @@ function ShotSettings() {
           onDraw={() => setDrawing("active")}
           onChange={(some, active) => shotEdits.change(some, { active })}
         />
-        {differs && <Button onClick={() => shotEdits.setFraming(shots, { zoom })}>{t.useThisZoomInAll}</Button>}
+        {differs && <Button onClick={() => shotEdits.setFraming(shots, { zoom })}>{t.zoomInAllShots}</Button>}
       </section>
       <WindowHere shot={shot} />
       {before && (
@@ -177,7 +177,7 @@ function OwnAnswer({ shot, setting }: { shot: DeskShot; setting: OwnSetting }) {
   return (
     <label className="flex items-center gap-2 text-xs">
       <TickBox checked={own} onChange={(checked) => shotEdits.setOwn(shot, setting, checked)} />
-      <Hint text={t.offThisVersionUsesThe}>
+      <Hint text={t.ownSettingHint}>
         <span className={own ? "text-ink" : "text-soft"}>{t.in(OWN_TEXT[setting], version.name)}</span>
       </Hint>
     </label>

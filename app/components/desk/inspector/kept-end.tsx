@@ -7,7 +7,7 @@ import { inspectorTexts } from "~/texts/inspector";
 const t = inspectorTexts.keptEnd;
 
 const ENDS: SelectItem[] = [
-  { value: "auto", text: t.head, hint: t.theEndWithTheEyes },
+  { value: "auto", text: t.head, hint: t.headHint },
   { value: "left", text: t.leftEnd },
   { value: "right", text: t.rightEnd },
 ];
@@ -26,9 +26,9 @@ export function KeptEnd({ shot, window, onChange }: KeptEndProps) {
   if (!isWider && keepEnd === "auto") return null;
   return (
     <div className="flex items-center justify-between gap-2">
-      <span className="text-xs text-soft">{t.tooWideForTheWindow}</span>
+      <span className="text-xs text-soft">{t.tooWide}</span>
       <SelectMenu
-        label={t.endOfTheSubjectTo}
+        label={t.keptEndLabel}
         placeholder={t.mixed}
         items={ENDS}
         value={keepEnd}

@@ -13,13 +13,13 @@ interface KeyEasingProps {
 const SOLVER = "solver";
 const CURVE = "curve";
 const ITEMS: SelectItem[] = [
-  { value: SOLVER, text: t.computed, hint: t.followsTheSubjectToYour },
-  { value: "linear", text: t.linear, hint: t.constantSpeedToYourNext },
-  { value: "ease", text: t.eased, hint: t.startsAndArrivesSoftly },
-  { value: "ease-in", text: t.softStart, hint: t.startsSoftlyAndArrivesAt },
-  { value: "ease-out", text: t.softArrival, hint: t.startsAtSpeedAndArrives },
-  { value: CURVE, text: t.yourOwnCurve, hint: t.shapedByTwoHandles },
-  { value: "hold", text: t.hold, hint: t.staysHereUntilYourNext },
+  { value: SOLVER, text: t.computed, hint: t.computedHint },
+  { value: "linear", text: t.linear, hint: t.linearHint },
+  { value: "ease", text: t.eased, hint: t.easedHint },
+  { value: "ease-in", text: t.softStart, hint: t.softStartHint },
+  { value: "ease-out", text: t.softArrival, hint: t.softArrivalHint },
+  { value: CURVE, text: t.yourOwnCurve, hint: t.curveHint },
+  { value: "hold", text: t.hold, hint: t.holdHint },
 ];
 /** What an easing is called. */
 export const easingName = (easing: Easing | null): string =>
@@ -36,9 +36,9 @@ export function KeyEasing({ easing, onChange }: KeyEasingProps) {
   return (
     <div className="mt-2">
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">{t.easingToYourNextKey}</span>
+        <span className="text-xs text-soft">{t.easingLabel}</span>
         <SelectMenu
-          label={t.easingToYourNextKey}
+          label={t.easingLabel}
           placeholder=""
           items={ITEMS}
           value={curve ? CURVE : (easing ?? SOLVER)}
@@ -47,7 +47,7 @@ export function KeyEasing({ easing, onChange }: KeyEasingProps) {
       </div>
       {curve && (
         <div className="mt-1 flex items-center justify-between gap-2">
-          <span className="text-xs text-soft">{t.timeRunsToTheRight}</span>
+          <span className="text-xs text-soft">{t.curveHelp}</span>
           <CurveField curve={curve} onChange={onChange} />
         </div>
       )}

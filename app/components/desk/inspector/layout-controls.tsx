@@ -14,9 +14,9 @@ import { inspectorTexts } from "~/texts/inspector";
 const t = inspectorTexts.layoutControls;
 
 const LAYOUTS = [
-  { value: "fill", name: t.fill, hint: t.theCropWindowFillsThe },
-  { value: "whole", name: t.whole, hint: t.theWholePictureOrMost },
-  { value: "stack", name: t.stack, hint: t.twoOrThreeWindowsThat },
+  { value: "fill", name: t.fill, hint: t.fillHint },
+  { value: "whole", name: t.whole, hint: t.wholeHint },
+  { value: "stack", name: t.stack, hint: t.stackHint },
 ] as const;
 const FIRST: Record<Layout["kind"], Layout> = { fill: FILL, whole: WHOLE, stack: STACK };
 
@@ -36,7 +36,7 @@ export function LayoutControls({ settings: { layout, backdrop, edge }, area, fra
     <section aria-label={t.layout} className="flex flex-col gap-2">
       <span className="text-xs text-soft">{t.layout}</span>
       <ChoiceBar
-        label={t.howTheFilmFillsThe}
+        label={t.layoutHint}
         choices={LAYOUTS}
         value={layout?.kind ?? null}
         onChange={(kind) => onChange({ layout: FIRST[kind] })}
@@ -83,7 +83,7 @@ function WholeControls({ layout, area, frame, onChange }: WholeControlsProps) {
   return (
     <>
       <Slider
-        label={t.howMuchOfThePicture}
+        label={t.amountLabel}
         value={Math.round(100 * layout.amount)}
         max={100}
         ends={[t.fillsTheFrame, t.allOfIt]}

@@ -5,7 +5,7 @@ import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.movementChoice;
 
-const TEXT = { auto: { name: t.auto, description: t.chosenByHowTheSubject }, ...MOVEMENT_TEXT };
+const TEXT = { auto: { name: t.auto, description: t.autoHint }, ...MOVEMENT_TEXT };
 const CHOICES = MOVEMENT_CHOICES.map((value) => ({ value, name: TEXT[value].name, hint: TEXT[value].description }));
 
 /** How the window moves; `movement` is null where several shots differ. */

@@ -15,7 +15,7 @@ export function PaneChoice({ shot }: { shot: DeskShot }) {
       choices={shot.panes.map((pane) => ({
         value: String(pane),
         name: t.paneNumbered(pane + 1),
-        hint: t.itsSubjectPathAndKeys(pane + 1),
+        hint: t.paneHint(pane + 1),
       }))}
       value={String(shot.pane)}
       onChange={(pane) => choosePane(Number(pane))}

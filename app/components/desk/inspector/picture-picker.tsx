@@ -11,7 +11,7 @@ import { inspectorTexts } from "~/texts/inspector";
 const t = inspectorTexts.picturePicker;
 
 const ACCEPTED = "image/png,image/jpeg,image/webp,image/svg+xml,image/gif,video/*,.mov,.mkv,.mxf";
-const HINT = t.aPictureAFilmAn;
+const HINT = t.fileHint;
 
 interface PicturePickerProps {
   /** What the button for a file says. */

@@ -23,7 +23,7 @@ export function PlaybackControls({ picture: { moving }, playback, onChange }: Pl
         <NumberField
           label={t.inPoint}
           unit={t.s}
-          hint={t.whereItBeginsItIs(moving.frames / fps)}
+          hint={t.inPointHint(moving.frames / fps)}
           value={playback.from / fps}
           digits={2}
           onCommit={(seconds) =>

@@ -38,7 +38,7 @@ export function ResetFraming({ shot }: { shot: DeskShot }) {
     ]);
     const before = state;
     edits.send({ type: "batch", commands });
-    toast(t.solvedAgain(own.length), {
+    toast(t.framingReset(own.length), {
       action: {
         label: t.compareWithBefore,
         onClick: () => look.setComparison({ kind: "earlier", name: t.before, state: before }),
@@ -61,11 +61,11 @@ export function ResetFraming({ shot }: { shot: DeskShot }) {
       trigger={
         <Button>
           <RefreshCw className="size-4" aria-hidden />
-          {t.solveAgain}
+          {t.resetFraming}
         </Button>
       }
     >
-      <p className="max-w-64 px-2 py-1 text-xs text-soft">{t.forgetsWhatYouHaveSet}</p>
+      <p className="max-w-64 px-2 py-1 text-xs text-soft">{t.resetHint}</p>
       {items.map(({ name, own }) => (
         <MenuItem key={name} disabled={own.length === 0} onSelect={() => reset(own)}>
           {name} <span className="ml-auto text-xs text-soft">{own.length}</span>

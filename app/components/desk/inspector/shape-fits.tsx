@@ -67,8 +67,8 @@ function Shapes({ shot }: { shot: DeskShot }) {
     [known],
   );
   const pictures = useStills(source, stills, film.picture);
-  if (fits === null) return <p className="text-sm text-soft">{t.framingTheShotInEach}</p>;
-  if (fits === "failed") return <p className="text-sm text-warn">{t.theShapesCouldNotBe}</p>;
+  if (fits === null) return <p className="text-sm text-soft">{t.comparing}</p>;
+  if (fits === "failed") return <p className="text-sm text-warn">{t.comparisonFailed}</p>;
   return (
     <ul className="flex flex-col gap-3">
       {known.map(({ name, size, inside, travel }, i) => {
@@ -82,9 +82,9 @@ function Shapes({ shot }: { shot: DeskShot }) {
             </span>
             <span className="min-w-0 grow text-sm">
               <b className="block font-semibold">{name}</b>
-              <span className="block">{inside === null ? t.noSubject : t.ofTheSubjectInside(inside)}</span>
+              <span className="block">{inside === null ? t.noSubject : t.subjectInside(inside)}</span>
               <span className="block text-xs text-soft">
-                {travel < 0.05 ? t.theWindowStays : t.theWindowMovesOfIts(travel)}
+                {travel < 0.05 ? t.theWindowStays : t.windowMoves(travel)}
               </span>
             </span>
             <Button disabled={isThere} onClick={() => versionEdits.add({ ...size, name }, {})}>

@@ -48,7 +48,7 @@ export function ShotBegin({ shot, before, source, picture, clock, onMove, onCarr
       />
       <label className="mt-1 flex items-center gap-2 text-sm">
         <TickBox checked={shot.carry} onChange={onCarry} />
-        {t.continueFromThePreviousShots}
+        {t.carryOn}
       </label>
     </section>
   );

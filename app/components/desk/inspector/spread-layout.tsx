@@ -39,11 +39,11 @@ export function SpreadLayout({ shot }: { shot: DeskShot }) {
   return (
     <div className="flex flex-col gap-2 empty:hidden">
       {isUnlike && (
-        <Hint text={t.inAllShotsOfThis}>
-          <Button onClick={makeUsual}>{t.useThisLayoutInAll}</Button>
+        <Hint text={t.useInAllHint}>
+          <Button onClick={makeUsual}>{t.useInAll}</Button>
         </Hint>
       )}
-      {others.length > 0 && change.layout.kind !== "fill" && <Button onClick={copy}>{t.copyThisLayoutToThe}</Button>}
+      {others.length > 0 && change.layout.kind !== "fill" && <Button onClick={copy}>{t.copyToVersions}</Button>}
     </div>
   );
 }

@@ -11,8 +11,8 @@ import { inspectorTexts } from "~/texts/inspector";
 const t = inspectorTexts.stackControls;
 
 const COUNTS = [
-  { value: "2", name: t.twoPanes, hint: t.dividedBetweenTwo },
-  { value: "3", name: t.threePanes, hint: t.dividedBetweenThree },
+  { value: "2", name: t.twoPanes, hint: t.twoPanesHint },
+  { value: "3", name: t.threePanes, hint: t.threePanesHint },
 ] as const;
 
 interface StackControlsProps {

@@ -15,13 +15,13 @@ const t = inspectorTexts.subjectChoice;
 
 /** Rules that any shot can have, as `writeRule` writes them. */
 const FOLLOW_RULES: SelectItem[] = [
-  { value: "auto", text: t.auto, hint: t.theMostImportantSubject },
-  { value: "second", text: t.theSecond, hint: t.theSecondMostImportantSubject },
-  { value: "both", text: t.twoTogether, hint: t.theTwoMostImportantSubjects },
-  { value: "speaker", text: t.speakerCutting, hint: t.cutsToWhoeverSpeaks },
-  { value: "speaker-pan", text: t.speakerMoving, hint: t.movesToWhoeverSpeaks },
-  { value: "everything", text: t.everything, hint: t.centredOnAllSubjects },
-  { value: "none", text: t.nothing, hint: t.staysInTheMiddleOr },
+  { value: "auto", text: t.auto, hint: t.autoHint },
+  { value: "second", text: t.theSecond, hint: t.secondHint },
+  { value: "both", text: t.twoTogether, hint: t.togetherHint },
+  { value: "speaker", text: t.speakerCut, hint: t.speakerCutHint },
+  { value: "speaker-pan", text: t.speakerPan, hint: t.speakerPanHint },
+  { value: "everything", text: t.everything, hint: t.everythingHint },
+  { value: "none", text: t.nothing, hint: t.nothingHint },
 ];
 
 /** Whether a member of the cast is what a rule names. */
@@ -62,7 +62,7 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (r
           {followed && <Letter {...followed} />}
           <span>
             {followed?.name && <b className="font-semibold">{followed.name}: </b>}
-            {shot.isAnalysed || shot.framed.subjectId ? shot.framed.reason : t.notAnalysedYetTheWindow}
+            {shot.isAnalysed || shot.framed.subjectId ? shot.framed.reason : t.notAnalysedHint}
             {shot.isAnalysed && shot.framed.certainty < 0.5 && (
               <span className="ml-1.5 inline-flex items-center gap-1 text-xs text-warn">
                 <Flag className="size-3.5" aria-hidden /> {t.sure(shot.framed.certainty)}
@@ -77,7 +77,7 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (r
             checked={attention.mustHave.includes(must)}
             onChange={(isIn) => edits.send({ type: "set-attention", attention: withMust(attention, must, isIn) })}
           />
-          {t.mustBeInEveryShot(followed.name ?? followed.letter)}
+          {t.mustBeIn(followed.name ?? followed.letter)}
         </label>
       )}
       {shot.cast.length > 0 && (

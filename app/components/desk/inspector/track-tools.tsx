@@ -36,7 +36,7 @@ export function TrackTools({ shot, player, onEdit, onUnmark, onSeek }: TrackTool
   return (
     <section aria-label={t.track} className="flex flex-col gap-2">
       <span className="text-xs text-soft">
-        {isPart ? t.partOfTrackOf(name, end - start, shot.end - shot.start) : t.trackOf(name)}
+        {isPart ? t.partOfTrack(name, end - start, shot.end - shot.start) : t.trackOf(name)}
       </span>
       {gap && (
         <button
@@ -44,7 +44,7 @@ export function TrackTools({ shot, player, onEdit, onUnmark, onSeek }: TrackTool
           className="self-start text-xs text-warn underline-offset-2 hover:underline"
           onClick={() => onSeek(gap.start)}
         >
-          {t.lostForGoThere(gap.end - gap.start)}
+          {t.lostGoThere(gap.end - gap.start)}
         </button>
       )}
       <div className="flex flex-wrap gap-1.5">
@@ -53,7 +53,7 @@ export function TrackTools({ shot, player, onEdit, onUnmark, onSeek }: TrackTool
             {t.removeThisMark}
           </Button>
         )}
-        <Hint text={t.removesBefore}>
+        <Hint text={t.trimBeforeHint}>
           <Button
             className="!px-2 !py-1 text-xs"
             disabled={frame <= start}
@@ -62,12 +62,12 @@ export function TrackTools({ shot, player, onEdit, onUnmark, onSeek }: TrackTool
             {t.trimBeforeHere}
           </Button>
         </Hint>
-        <Hint text={t.removesFromHere}>
+        <Hint text={t.trimFromHint}>
           <Button className="!px-2 !py-1 text-xs" disabled={frame >= end} onClick={() => cut([{ start: frame, end }])}>
             {t.trimFromHere}
           </Button>
         </Hint>
-        <Hint text={t.deletesThisTrackItIs}>
+        <Hint text={t.deleteHint}>
           <Button className="!px-2 !py-1 text-xs" onClick={() => cut([{ start: shot.start, end: shot.end }])}>
             {t.delete}
           </Button>

@@ -48,8 +48,8 @@ export function TurnControls({ shot }: { shot: DeskShot }) {
         <span className="text-xs text-soft">{t.turns}</span>
         <SelectMenu
           small
-          label={t.turnHereTo}
-          placeholder={t.turnHereTo}
+          label={t.switchHereTo}
+          placeholder={t.switchHereTo}
           items={choicesFor(shot, [])}
           onChange={(value) => {
             const frame = clamped(player?.getFrame() ?? shot.start, shot.start, shot.end - 1);
@@ -81,7 +81,7 @@ export function TurnControls({ shot }: { shot: DeskShot }) {
                 onChange={(value) => set([shot], giveTurn(turns, i, tracksOf(value)))}
               />
               <IconButton
-                label={t.deleteTheTurn(timecodeAt(start, film.clock))}
+                label={t.deleteSwitch(timecodeAt(start, film.clock))}
                 onClick={() => set([shot], removeTurn(turns, i))}
               >
                 <Trash2 className="size-3.5" aria-hidden />

@@ -37,7 +37,7 @@ export function WindowHere({ shot }: { shot: DeskShot }) {
     <section aria-label={t.windowAtThisFrame}>
       <h2 className="flex items-baseline justify-between font-display font-semibold">
         {t.windowHere}
-        <span className="font-sans text-xs font-normal text-soft">{hand ? t.yourKey : t.computed}</span>
+        <span className="font-sans text-xs font-normal text-soft">{hand ? t.yours : t.computed}</span>
       </h2>
       <div className="mt-2 grid grid-cols-2 gap-2">
         {(["x", "y"] as const).map((axis) => (
@@ -66,17 +66,17 @@ export function WindowHere({ shot }: { shot: DeskShot }) {
       {hand && <KeyEasing easing={hand.easing} onChange={(easing) => ease(hand, easing)} />}
       <div className="mt-2 flex flex-wrap gap-2">
         {hand ? (
-          <Hint text={t.deletesYourKeyThePath} shortcut={keysOf("remove-key")}>
-            <Button onClick={() => release(frame)}>{t.deleteThisKey}</Button>
+          <Hint text={t.deleteHint} shortcut={keysOf("remove-key")}>
+            <Button onClick={() => release(frame)}>{t.deleteKeyframe}</Button>
           </Hint>
         ) : (
-          <Hint text={t.keepsTheWindowHereAt} shortcut={keysOf("place-key")}>
-            <Button onClick={() => set({})}>{t.addAKeyHere}</Button>
+          <Hint text={t.addHint} shortcut={keysOf("place-key")}>
+            <Button onClick={() => set({})}>{t.addKeyframe}</Button>
           </Hint>
         )}
         {hand && copyToOthers && (
-          <Hint text={t.copiesThisKeyToThe}>
-            <Button onClick={() => copyToOthers(shot, hand)}>{t.copyToTheOtherVersions}</Button>
+          <Hint text={t.copyHint}>
+            <Button onClick={() => copyToOthers(shot, hand)}>{t.copyToVersions}</Button>
           </Hint>
         )}
       </div>

@@ -27,7 +27,7 @@ function KeysOfShot({ shot }: { shot: DeskShot }) {
       <h2 className="font-display font-semibold">{t.shot(shot.number, keys.length)}</h2>
       <KeysTable shot={shot} selected={selectedKeys.frames} onSelect={selectedKeys.select} />
       <p className="text-xs text-soft" aria-live="polite">
-        {none ? t.tickKeysOfYourOwn : t.selected(count)}
+        {none ? t.selectHint : t.selected(count)}
       </p>
       <div className="flex flex-wrap gap-2">
         <Button disabled={none} onClick={selectedKeys.copy}>

@@ -85,7 +85,7 @@ export function KeysTable({ shot, selected, onSelect }: KeysTableProps) {
           <tr key={group.id} className="text-left text-soft">
             <th className="w-5 py-1">
               <label>
-                <span className="sr-only">{t.selectAllYourKeys}</span>
+                <span className="sr-only">{t.selectAll}</span>
                 <TickBox
                   checked={own.length > 0 && own.every((frame) => selected.has(frame))}
                   onChange={(all) => onSelect(new Set(all ? own : []))}
@@ -128,7 +128,7 @@ export function KeysTable({ shot, selected, onSelect }: KeysTableProps) {
               <td className="py-1 pr-1.5">
                 {isOwn ? (
                   <label>
-                    <span className="sr-only">{t.selectTheKeyAt(time)}</span>
+                    <span className="sr-only">{t.selectKeyframe(time)}</span>
                     <TickBox checked={selected.has(key.frame)} onChange={(is) => tick(key.frame, is)} />
                   </label>
                 ) : (

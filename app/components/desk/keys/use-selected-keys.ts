@@ -141,7 +141,7 @@ export function useSelectedKeys(
       const commands = keys.map((key) => put(shot, key, latest.current.version, picture));
       if (commands.length > 0) edits.send(asOne(commands));
       if (lost > 0) {
-        toast(t.wouldLieBeyondTheShot(lost));
+        toast(t.outsideShot(lost));
       }
     };
     return { ...actions, frames, paste: copied && paste };

@@ -20,8 +20,8 @@ const t = layersTexts.layerControls;
 
 const BLEND_ITEMS: (SelectItem & { value: Blend })[] = [
   { value: "normal", text: t.normal, hint: t.coversThePicture },
-  { value: "multiply", text: t.multiply, hint: t.darkensThePictureWhiteIs },
-  { value: "screen", text: t.screen, hint: t.lightensThePictureBlackIs },
+  { value: "multiply", text: t.multiply, hint: t.multiplyHint },
+  { value: "screen", text: t.screen, hint: t.screenHint },
 ];
 
 const PLACES = [
@@ -108,7 +108,7 @@ export function LayerControls({ layer }: { layer: Layer }) {
         />
       </div>
       <LayerTime layer={layer} onChange={put} />
-      {copyToOthers && <Button onClick={() => copyToOthers(layer)}>{t.copyToTheOtherVersions}</Button>}
+      {copyToOthers && <Button onClick={() => copyToOthers(layer)}>{t.copyToVersions}</Button>}
     </section>
   );
 }

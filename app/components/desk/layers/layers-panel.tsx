@@ -31,7 +31,7 @@ export function LayersPanel() {
         <PicturePicker text={t.picture} onPicked={(picture) => edits.add((id) => newPicture(id, picture))} />
       </div>
       {version.layers.length === 0 ? (
-        <p className="text-xs text-soft">{t.aTitleANameA}</p>
+        <p className="text-xs text-soft">{t.emptyHint}</p>
       ) : (
         <LayerList layers={version.layers} />
       )}

@@ -91,7 +91,7 @@ export function BoxHandles({ box, name, picture, className, dashes, onStart, onC
       tabIndex={0}
       role="application"
       aria-roledescription={t.movableBox}
-      aria-label={t.dragItsBorderOrA(name)}
+      aria-label={t.dragHint(name)}
       onKeyDown={onKeyDown}
       className="group outline-none"
     >

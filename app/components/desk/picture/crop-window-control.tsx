@@ -174,7 +174,7 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
         role="application"
         tabIndex={0}
         aria-roledescription={t.movableWindow}
-        aria-label={t.cropWindowDragItOr}
+        aria-label={t.windowLabel}
         className={clsx(
           "fill-transparent [vector-effect:non-scaling-stroke] focus:outline-none focus-visible:[stroke-width:4]",
           dragged?.isAtLimit ? "stroke-warn" : "stroke-accent",

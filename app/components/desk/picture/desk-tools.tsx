@@ -36,14 +36,14 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
         onChange={(subjects) => setPictureLook({ subjects })}
       />
       <ToggleButton
-        label={t.markASubjectDrawA}
+        label={t.markSubject}
         shortcut={keysOf("mark")}
         Icon={SquareDashedMousePointer}
         isOn={drawing === "mark"}
         onChange={(isOn) => setDrawing(isOn ? "mark" : null)}
       />
       <ToggleButton
-        label={t.centreTheWindowClickWhat}
+        label={t.centreWindow}
         shortcut={keysOf("centre")}
         Icon={Crosshair}
         isOn={drawing === "centre"}
@@ -57,7 +57,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
         onChange={(isOn) => setDrawing(isOn ? "eyes" : null)}
       />
       <ToggleButton
-        label={t.steerTheWindowByHand}
+        label={t.steer}
         shortcut={keysOf("steer")}
         Icon={Hand}
         isOn={drawing === "steer"}

@@ -90,7 +90,7 @@ export function SteerLayer({ player }: { player: Player }) {
       tabIndex={0}
       role="application"
       aria-roledescription={t.steeringArea}
-      aria-label={t.steerTheWindowHoldThe}
+      aria-label={t.steerHint}
       className="cursor-move touch-none outline-none"
       onPointerDown={(event) => {
         if (event.button !== 0) return;

@@ -109,8 +109,8 @@ function Playhead({ player, clock, frames, inputRef }: PlayheadProps) {
   return (
     <div className="mx-1">
       <TimecodeField
-        label={t.timecodeTypeOneOrA}
-        title={t.typeATimecodeOrA(useShortcutText()("timecode"))}
+        label={t.timecodeLabel}
+        title={t.timecodeHint(useShortcutText()("timecode"))}
         {...{ frame, clock, inputRef }}
         most={frames - 1}
         className="w-32 px-2 py-1 text-sm"

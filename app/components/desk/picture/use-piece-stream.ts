@@ -49,7 +49,7 @@ export function usePieceStream(video: HTMLVideoElement | null, copy: LightCopy):
       onWaiting: (waiting) => {
         clearTimeout(patience);
         if (!waiting) setNotice(null);
-        else patience = setTimeout(() => setNotice(t.preparingThisPartOfThe), PATIENCE_MS);
+        else patience = setTimeout(() => setNotice(t.preparing), PATIENCE_MS);
       },
       onFailed: (message) => {
         clearTimeout(patience);

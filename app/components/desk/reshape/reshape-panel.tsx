@@ -81,7 +81,7 @@ export function ReshapePanel() {
         unit={t.ofTheWindow}
         step={0.2}
         value={tolerance}
-        hint={t.howFarTheKeysMay}
+        hint={t.toleranceHint}
         onCommit={(value) => show({ ...reshaping, tolerance: clamped(value, TOLERANCES.least, TOLERANCES.most) })}
       />
       <Button variant="accent" onClick={keep}>

@@ -14,7 +14,7 @@ const t = resultTexts.resultBar;
 
 const VIEWS = [
   { value: "beside", name: t.beside, hint: t.sideBySide },
-  { value: "split", name: t.split, hint: t.oneOverTheOtherWith },
+  { value: "split", name: t.split, hint: t.splitHint },
   { value: "flip", name: t.flip, hint: t.oneAtATime },
 ] as const;
 
@@ -60,7 +60,7 @@ function Views() {
   return (
     <>
       <ToggleButton
-        label={t.trueSizeOnePixelOf}
+        label={t.trueSizeHint}
         shortcut={keysOf("true-size")}
         Icon={ScanSearch}
         isOn={view === "true"}

@@ -34,7 +34,7 @@ export function StackHandles({ shot, stack, size }: StackHandlesProps) {
       {stack.places.map(
         ({ pane, own }, place) =>
           !own && (
-            <Hint key={pane} text={t.choosePaneItsSubjectPath(pane + 1)} shortcut={keysOf(PANE_KEYS[pane]!)}>
+            <Hint key={pane} text={t.selectPane(pane + 1)} shortcut={keysOf(PANE_KEYS[pane]!)}>
               <button
                 type="button"
                 aria-pressed={shot.pane === pane}
@@ -71,13 +71,13 @@ function Border({ shot, stack, place, size }: StackHandlesProps & { place: numbe
   const middle = axis === "y" ? (upper!.y + upper!.height + lower!.y) / 2 : (upper!.x + upper!.width + lower!.x) / 2;
   const from = (size[side] * middle) / version[side] - GRIP / 2;
   return (
-    <Hint text={t.dragToGiveOnePane}>
+    <Hint text={t.borderHint}>
       <div
         role="separator"
         tabIndex={0}
         aria-roledescription={t.movableBorder}
         aria-orientation={axis === "y" ? "horizontal" : "vertical"}
-        aria-label={t.borderBetweenPanesAnd(stack.places[place]!.pane + 1, stack.places[place + 1]!.pane + 1)}
+        aria-label={t.paneBorder(stack.places[place]!.pane + 1, stack.places[place + 1]!.pane + 1)}
         aria-valuenow={Math.round(100 * at)}
         className="group pointer-events-auto absolute flex touch-none items-center justify-center"
         style={

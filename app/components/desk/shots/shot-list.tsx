@@ -83,9 +83,7 @@ export function ShotList() {
         onKeyDown={onKeyDown}
         className="min-h-0 grow overflow-y-auto outline-offset-[-2px] select-none"
       >
-        {shown.length === 0 && shots.length > 0 && (
-          <p className="px-3 py-3 text-xs text-soft">{t.noShotsMatchChooseAll}</p>
-        )}
+        {shown.length === 0 && shots.length > 0 && <p className="px-3 py-3 text-xs text-soft">{t.noMatches}</p>}
         <div role="presentation" className="relative" style={{ height: rows.getTotalSize() }}>
           {items.map((item) => {
             const shot = shown[item.index]!;

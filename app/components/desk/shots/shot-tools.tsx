@@ -30,12 +30,7 @@ export function ShotTools({ shot, canSplit, last, onSplit, onJoin, onExclude }: 
       >
         <Scissors className={icon} aria-hidden />
       </IconButton>
-      <IconButton
-        label={t.turnHereAnotherSubjectFrom}
-        shortcut={keysOf("turn")}
-        disabled={!canSplit}
-        onClick={() => onSplit("turn")}
-      >
+      <IconButton label={t.switchHere} shortcut={keysOf("turn")} disabled={!canSplit} onClick={() => onSplit("turn")}>
         <CornerDownRight className={icon} aria-hidden />
       </IconButton>
       <IconButton label={t.joinWithTheNextShot} shortcut={keysOf("join")} disabled={!shot || last} onClick={onJoin}>

@@ -12,12 +12,12 @@ export async function readAnswer(response: Response): Promise<EditAnswer> {
   const answer = EditAnswer.safeParse(value);
   if (answer.success && (response.ok || answer.data.error)) return answer.data;
   if (response.status < 500 && typeof value === "string") return { error: value };
-  return { error: t.gladPanFailedSeeIts(response.status) };
+  return { error: t.serverFailed(response.status) };
 }
 
 /** What is wrong, in a sentence for people; null if nothing is. */
 export function problemOf(answer: EditAnswer): string | null {
-  if (answer === NO_ANSWER) return t.gladPanDidNotAnswer;
-  if (answer.stale) return t.thisFilmWasChangedIn;
+  if (answer === NO_ANSWER) return t.notResponding;
+  if (answer.stale) return t.changedElsewhere;
   return answer.error ? t.thatDidNotWork(answer.error.replace(/\.$/, "")) : null;
 }

@@ -81,7 +81,7 @@ function useFraming({ film, state, version, findings, playhead }: ShotsOf, limit
       onReply: (listen: (reply: FramerReply) => void) =>
         worker.addEventListener("message", ({ data }: MessageEvent<FramerReply>) => listen(data)),
     };
-    const framing = new FramingClient(port, (message) => toast.error(t.thePathCouldNotBe(message)));
+    const framing = new FramingClient(port, (message) => toast.error(t.pathFailed(message)));
     const loading = new TrackLoader(
       (ranges, marks) => fetchTracks(id, ranges, marks),
       playhead,

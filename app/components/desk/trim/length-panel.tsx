@@ -23,7 +23,7 @@ export function LengthPanel() {
   const frames = framesIn(kept);
   return (
     <Popover.Root>
-      <Hint text={t.howLongTheVersionIs}>
+      <Hint text={t.lengthHint}>
         <Popover.Trigger
           className={clsx(
             "flex items-center gap-1.5 rounded-md border px-2 py-1 text-xs hover:border-soft",
@@ -64,8 +64,8 @@ function Summary({ over, frames }: { over: number; frames: number }) {
 }
 
 const POINTS = [
-  { point: "in", hint: t.theVersionBeginsWithThe },
-  { point: "out", hint: t.theVersionEndsWithThe },
+  { point: "in", hint: t.inHint },
+  { point: "out", hint: t.outHint },
 ] as const;
 
 /** Where the version begins and ends. */
@@ -118,7 +118,7 @@ function Drops() {
     <section aria-label={t.dropped}>
       <h3 className="text-xs text-soft">{t.dropped}</h3>
       {drops.length === 0 ? (
-        <p className="mt-1 text-xs text-soft">{t.nothingDragAlongTheStrip}</p>
+        <p className="mt-1 text-xs text-soft">{t.nothingLeftOut}</p>
       ) : (
         <ul className="mt-1 flex flex-col">
           {drops.map((drop) => (

@@ -13,9 +13,9 @@ import { stretchesTexts } from "~/texts/stretches";
 const t = stretchesTexts.stretchBar;
 
 const WAYS = [
-  { how: "smoothed", name: t.smooth, hint: t.smoothsOutQuickChangesIn },
-  { how: "shifted", name: t.shift, hint: t.movesThePathAsideIn },
-  { how: "reversed", name: t.reverse, hint: t.reversesTheWindowsMoveIn },
+  { how: "smoothed", name: t.smooth, hint: t.smoothHint },
+  { how: "shifted", name: t.shift, hint: t.shiftHint },
+  { how: "reversed", name: t.reverse, hint: t.reverseHint },
 ] as const;
 
 /** What can be done with the stretch that is marked in the lane; nothing while none is. */
@@ -58,10 +58,10 @@ export function StretchBar() {
         />
         <span className="font-mono">{formatTimecode(rangeLength(stretch), film.rate)}</span>
       </span>
-      <Hint text={isShown ? t.leavesThisStretchOutOf : t.showsThisStretchInThe} shortcut={keysOf("drop")}>
-        <Button onClick={toggleStretch}>{isShown ? t.dropThisStretch : t.bringItBack}</Button>
+      <Hint text={isShown ? t.leaveOutHint : t.bringBackHint} shortcut={keysOf("drop")}>
+        <Button onClick={toggleStretch}>{isShown ? t.leaveOut : t.bringItBack}</Button>
       </Hint>
-      <Hint text={t.deletesYourKeysInThis}>
+      <Hint text={t.deleteHint}>
         <Button disabled={withKeys.length === 0} onClick={deleteKeys}>
           {t.deleteKeys}
         </Button>
@@ -71,7 +71,7 @@ export function StretchBar() {
           <Button onClick={() => reshape.show(wayOf(shots, stretch, how))}>{name}</Button>
         </Hint>
       ))}
-      <IconButton label={t.clearTheMark} onClick={() => setStretch(null)}>
+      <IconButton label={t.clearRange} onClick={() => setStretch(null)}>
         <X className="size-4" aria-hidden />
       </IconButton>
     </div>

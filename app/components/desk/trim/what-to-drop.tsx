@@ -14,7 +14,7 @@ const t = stretchesTexts.whatToDrop;
 
 const KIND_TEXT: Record<IdleKind, string> = {
   blank: t.blankPicture,
-  still: t.nobodySpeaksNothingMoves,
+  still: t.nothingHappens,
   pause: t.pauseInSpeech,
 };
 
@@ -30,13 +30,11 @@ export function WhatToDrop() {
   return (
     <section aria-label={t.whatToDrop} className="border-t border-line pt-3">
       <h3 className="text-xs text-soft">{t.whatToDrop}</h3>
-      {!data && <p className="mt-1 text-xs text-soft">{t.lookingForIdleStretches}</p>}
+      {!data && <p className="mt-1 text-xs text-soft">{t.looking}</p>}
       {data?.stretches === null && (
-        <p className="mt-1 text-xs text-soft">
-          {analysed ? t.thisFilmWasAnalysedBefore : t.suggestionsComeWithTheAnalysis}
-        </p>
+        <p className="mt-1 text-xs text-soft">{analysed ? t.analysedBefore : t.comesWithAnalysis}</p>
       )}
-      {idle?.length === 0 && <p className="mt-1 text-xs text-soft">{t.noIdleStretchesFound}</p>}
+      {idle?.length === 0 && <p className="mt-1 text-xs text-soft">{t.noneFound}</p>}
       {idle && idle.length > 0 && (
         <>
           <ul className="mt-1 flex flex-col">

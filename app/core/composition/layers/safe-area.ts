@@ -19,7 +19,7 @@ export const SAFE_AREAS: readonly { name: string; area: SafeArea }[] = [
   { name: t.evenMargin, area: USUAL_SAFE_AREA },
   { name: t.wideMargin, area: { left: 0.1, top: 0.1, right: 0.1, foot: 0.1 } },
   { name: t.textBelow, area: { left: 0.05, top: 0.06, right: 0.05, foot: 0.2 } },
-  { name: t.textBelowButtonsOnThe, area: { left: 0.05, top: 0.08, right: 0.16, foot: 0.22 } },
+  { name: t.textAndButtons, area: { left: 0.05, top: 0.08, right: 0.16, foot: 0.22 } },
 ];
 
 /** Where it is in a frame, in its pixels. */

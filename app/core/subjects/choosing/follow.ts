@@ -62,7 +62,7 @@ function withOtherSpeaker(plan: FollowPlan, problem: FollowProblem): FollowPlan 
 /** That nobody of those who have to be in the picture is there, if so. */
 function lackOf({ tracks, attention: { mustHave } }: FollowProblem): string | undefined {
   const isThere = tracks.some((track) => isMust(track, mustHave));
-  return mustHave.length > 0 && !isThere ? t.whoMustBeInItIsNot : undefined;
+  return mustHave.length > 0 && !isThere ? t.mustHaveMissing : undefined;
 }
 
 /** What is followed if nobody says otherwise: of two things alike both, where they fit, and else always the same one. */
@@ -79,7 +79,7 @@ function automatic(problem: FollowProblem): FollowPlan {
 
 function both(problem: FollowProblem): FollowPlan {
   const [first, second] = candidates(problem);
-  if (!first || !second) return fallBack(problem, t.thereAreNoTwoTo);
+  if (!first || !second) return fallBack(problem, t.noTwo);
   const { subject, fitting } = together([first.track, second.track], problem);
   if (Number.isNaN(fitting)) return fallBack(problem, t.theTwoAreNeverSeen);
   if (fitting < FITTING_SHARE) {
@@ -128,7 +128,7 @@ export function planFollowing(problem: FollowProblem): FollowPlan {
         spans: whole(shot, null),
         trackId: null,
         who: null,
-        reason: t.nothingIsFollowedAsYou,
+        reason: t.followsNothing,
         certainty: 1,
       };
     case "second": {
@@ -148,7 +148,7 @@ export function planFollowing(problem: FollowProblem): FollowPlan {
     }
     case "track": {
       const asked = tracks.find(({ id }) => id === rule.trackId);
-      if (!asked) return fallBack(problem, t.whatYouChoseIsNot);
+      if (!asked) return fallBack(problem, t.selectedIsGone);
       const ranked = rankTracks([asked], shot, problem.picture)[0]!;
       return planFor(problem, ranked, asked.kind === "mark" ? t.markedByYou : t.chosenByYou);
     }

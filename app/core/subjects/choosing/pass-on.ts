@@ -89,7 +89,7 @@ export function shared(problem: FollowProblem): FollowPlan | null {
   const turns = holds.length - 1;
   if (turns === 0 && first.on.length === 1) {
     const [only] = first.on;
-    return only!.isMust ? planHolds(holds, problem, "auto", t.mustBeInIt) : null;
+    return only!.isMust ? planHolds(holds, problem, "auto", t.mustHave) : null;
   }
   if (turns === 0) {
     const { fitting } = together(partsOf(first.on), problem);
@@ -134,6 +134,6 @@ export function asSet(turns: readonly SetTurn[], problem: FollowProblem): Follow
     return { start, end, on, cause: i === 0 ? null : "set" };
   });
   const isKnown = turns.some(({ trackIds }) => trackIds.some((id) => tracks.some((track) => track.id === id)));
-  if (!isKnown) return fallBack(problem, t.whatYouChoseIsNot);
+  if (!isKnown) return fallBack(problem, t.selectedIsGone);
   return { ...planHolds(holds, problem, problem.attention.switchBy, t.yourTurns(holds.length - 1)), certainty: 1 };
 }
