@@ -59,7 +59,7 @@ export function reportOf(
   });
   return Report.parse({
     ...makeReport({ ...film, lacking }, laid),
-    flags: flags.flatMap((ofShot, i) => ofShot.map((look) => listedFlag({ ...look, shot: i + 1 }))),
+    flags: flags.flatMap((ofShot, i) => ofShot.map((flag) => listedFlag({ ...flag, shot: i + 1 }))),
     captions,
   });
 }

@@ -20,10 +20,10 @@ const at = {
 const low = boxed((frame) => (frame >= 10 && frame < 25 ? 750 : 300));
 
 test("a face under what covers the frame is worth a look, for as long as it is", () => {
-  const [look, ...more] = coveredFlags(low, at);
+  const [flag, ...more] = coveredFlags(low, at);
   expect(more).toEqual([]);
-  expect(look).toMatchObject({ kind: "face-covered", range: { start: 10, end: 25 }, frame: 10 });
-  expect(look!.text).toBe("Face outside the safe area for 0.6 s, up to 50% of it");
+  expect(flag).toMatchObject({ kind: "face-covered", range: { start: 10, end: 25 }, frame: 10 });
+  expect(flag!.text).toBe("Face outside the safe area for 0.6 s, up to 50% of it");
   expect(coveredFlags(low, { ...at, kept: [{ start: 25, end: 40 }] })).toEqual([]);
 });
 

@@ -11,7 +11,7 @@ const LOOK: Flag = {
 };
 const at = (x: (frame: number) => number) => (frame: number) =>
   fill({ x: x(frame), y: 540, height: 1080 } satisfies CropWindow, TALL);
-const print = (x: (frame: number) => number, look = LOOK, shot = SHOT) => flagPrint(look, shot, at(x));
+const print = (x: (frame: number) => number, flag = LOOK, shot = SHOT) => flagPrint(flag, shot, at(x));
 
 test("stays while nothing in the stretch changes, whatever changes beside it, and where its shot is moved as a whole", () => {
   const before = print(() => 500);

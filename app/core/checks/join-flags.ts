@@ -71,7 +71,7 @@ export function joinFlags({ before, shot, goesOn }: Joined, jolt: number): Flag[
     ...(goesOn.from ? [] : [first.moving]),
     ...(goesOn.into ? [] : [last.moving]),
     before && !goesOn.from ? jump(before.last, first, jolt) : null,
-  ].filter((look) => look !== null);
+  ].filter((flag) => flag !== null);
 }
 
 /** Where somebody who is in both shots jumps by more than may be; what is dropped between them sets them apart anyway. */

@@ -55,16 +55,16 @@ export function lackingFlags(
   shot: FrameRange,
   rate: Rate,
 ): Flag[] {
-  const look = (kind: "repeated-picture" | "undecoded-picture", range: FrameRange, text: string): Flag => {
+  const flag = (kind: "repeated-picture" | "undecoded-picture", range: FrameRange, text: string): Flag => {
     const severity = severityOf(kind, 1, frameToSeconds(rangeLength(range), rate));
     return { kind, range, frame: range.start, text, severity };
   };
   return [
     ...clipRanges(longHolds, shot).map((range) =>
-      look("repeated-picture", range, t.frozenInFilm(inSeconds(range, rate))),
+      flag("repeated-picture", range, t.frozenInFilm(inSeconds(range, rate))),
     ),
     ...bridged(clipRanges(undecoded, shot), framesPerSecond(rate)).map((range) =>
-      look("undecoded-picture", range, t.notDecodedHere(framesIn(clipRanges(undecoded, range)))),
+      flag("undecoded-picture", range, t.notDecodedHere(framesIn(clipRanges(undecoded, range)))),
     ),
   ];
 }

@@ -67,7 +67,7 @@ export function absentLooks({ kept, tracks, settings, limits, rate }: CheckedSho
       ...{ kind: "absent", limit: limits.lost },
       at: (frame) => (isShown(frame) ? 0 : 1),
       text: (seconds) => t.mustBeInThePicture(name, seconds),
-    }).map((look) => ({ ...look, who }));
+    }).map((flag) => ({ ...flag, who }));
   });
 }
 

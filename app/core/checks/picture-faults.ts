@@ -81,13 +81,13 @@ export function pictureFlags(
   const fps = framesPerSecond(rate);
   const within = (ranges: readonly FrameRange[], seconds: number) =>
     kept.flatMap((part) => clipRanges(ranges, part)).filter((range) => rangeLength(range) >= seconds * fps);
-  const look = (kind: "flashing" | "black" | "frozen", text: (seconds: number) => string) => (range: FrameRange) => {
+  const flag = (kind: "flashing" | "black" | "frozen", text: (seconds: number) => string) => (range: FrameRange) => {
     const seconds = rangeLength(range) / fps;
     return { kind, range, frame: range.start, text: text(seconds), severity: severityOf(kind, 1, seconds) };
   };
   return [
-    ...within(flashing, 0).map(look("flashing", t.flashes)),
-    ...within(black, limits.black).map(look("black", t.black)),
-    ...within(frozen, limits.frozen).map(look("frozen", t.frozen)),
+    ...within(flashing, 0).map(flag("flashing", t.flashes)),
+    ...within(black, limits.black).map(flag("black", t.black)),
+    ...within(frozen, limits.frozen).map(flag("frozen", t.frozen)),
   ];
 }

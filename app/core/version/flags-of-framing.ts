@@ -51,7 +51,7 @@ export function flagsOfFraming(set: ShotSettings, framed: FramedShot, at: Looked
     ...framed.others.flatMap((pane, i) => {
       if (framed.laidOut.own?.[i + 1]) return [];
       const flags = paneFlags(checked, followedTrack(pane, tracks), shown, pane.certainty);
-      return flags.map((look) => ({ ...look, pane: i + 1, text: t.inPane(i + 2, look.text) }));
+      return flags.map((flag) => ({ ...flag, pane: i + 1, text: t.inPane(i + 2, flag.text) }));
     }),
   ];
   return { flags, sides: sidesOf(checked, subject, shown) };

@@ -72,9 +72,9 @@ export function versionFiles(film: FilmRow, versionId: string): VersionFiles {
     return {
       ...{ film: film.name, version: version.name, clock },
       flags: found.flatMap((ofShot, i) =>
-        ofShot.map((look) => ({
-          ...{ ...look, shot: i + 1 },
-          isReviewed: seen.has(flagPrint(look, shots[i]!.set.shot, shownOf(i))),
+        ofShot.map((flag) => ({
+          ...{ ...flag, shot: i + 1 },
+          isReviewed: seen.has(flagPrint(flag, shots[i]!.set.shot, shownOf(i))),
         })),
       ),
     };

@@ -276,7 +276,7 @@ const food: Sketch = (random, { grounds, textures }) => {
 const screen: Sketch = (random, { grounds, textures }) => {
   const [wall] = hues(random);
   const [x, width] = [between(random, 0.25, 0.75) * W, between(random, 300, 390)];
-  const flags = [someFlag(random, textures), someFlag(random, textures)];
+  const looks = [someFlag(random, textures), someFlag(random, textures)];
   const camera = someCamera(random);
   const ground = pick(random, grounds);
   return (g, t) => {
@@ -292,7 +292,7 @@ const screen: Sketch = (random, { grounds, textures }) => {
       g.rect(box.x + 10, box.y + 10, box.width - 20, box.height - 20);
       g.clip();
       g.drawImage(ground, box.x - 60 * t, box.y, box.width * 2, box.height * 2);
-      drawThing(g, "toy", flags[0]!, box.x + (0.2 + 0.15 * t) * width, box.y + 0.6 * width, 0.3 * width, t);
+      drawThing(g, "toy", looks[0]!, box.x + (0.2 + 0.15 * t) * width, box.y + 0.6 * width, 0.3 * width, t);
       g.restore();
     });
     return { things: [onStage(box, view)] };

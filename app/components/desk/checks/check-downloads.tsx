@@ -22,7 +22,7 @@ export function CheckDownloads() {
     film: film.name,
     version: version.name,
     clock: film.clock,
-    flags: checks.all.map(({ shot, ...look }) => ({ ...look, shot: shot.number })),
+    flags: checks.all.map(({ shot, ...flag }) => ({ ...flag, shot: shot.number })),
   });
   const drawSheet = async (kind: "png" | "pdf") => {
     const control = new AbortController();

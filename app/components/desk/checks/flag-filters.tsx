@@ -22,7 +22,7 @@ export function FlagFilters() {
       return followed ? [[followed.letter, followed.name ?? followed.letter] as const] : [];
     }),
   );
-  const unseen = rows.filter(({ isReviewed }) => !isReviewed);
+  const unreviewed = rows.filter(({ isReviewed }) => !isReviewed);
   return (
     <div className="flex flex-wrap items-center gap-2 border-b border-line px-4 py-2">
       <SelectMenu
@@ -64,9 +64,9 @@ export function FlagFilters() {
         <TickBox checked={filter.withSeen} onChange={(withSeen) => setFilter({ withSeen })} />
         {t.withSeen}
       </label>
-      {unseen.length > 0 && (
-        <Button className="ml-auto !px-2 !py-1 text-xs" onClick={() => mark(unseen, true)}>
-          {t.markAllAsSeen(unseen.length)}
+      {unreviewed.length > 0 && (
+        <Button className="ml-auto !px-2 !py-1 text-xs" onClick={() => mark(unreviewed, true)}>
+          {t.markAllAsSeen(unreviewed.length)}
         </Button>
       )}
     </div>

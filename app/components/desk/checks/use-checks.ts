@@ -61,7 +61,7 @@ export function useChecks({ shots, version, player, versionEdits, choosePane, sh
   const [filter, setFilter] = useState(FIRST_FILTER);
   const [current, setCurrent] = useState<string | null>(null);
   const [isOpen, setOpen] = useState(false);
-  const all = useMemo(() => shots.flatMap((shot) => shot.flags.map((look): FlagRow => ({ ...look, shot }))), [shots]);
+  const all = useMemo(() => shots.flatMap((shot) => shot.flags.map((flag): FlagRow => ({ ...flag, shot }))), [shots]);
   const sorted = useMemo(() => {
     const { order, kind, letter } = filter;
     return all

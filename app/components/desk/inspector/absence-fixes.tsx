@@ -9,9 +9,9 @@ import type { DeskShot } from "../state/desk-types";
 const t = inspectorTexts.absenceFixes;
 
 /** What can be done with a stretch in which somebody is missing who must be in it. */
-export function AbsenceFixes({ shot, look }: { shot: DeskShot; look: Flag }) {
+export function AbsenceFixes({ shot, flag }: { shot: DeskShot; flag: Flag }) {
   const { shotEdits, trimEdits } = useDesk();
-  const { range, who } = look;
+  const { range, who } = flag;
   const middle = Math.floor((range.start + range.end) / 2);
   const next = shot.cast.find(({ track }) => track.who !== who && boxAt(track, middle));
   const { framed } = shot;

@@ -22,7 +22,7 @@ const t = inspectorTexts.secondLooks;
 /** Longer side of the picture of an offer. */
 const PICTURE_SIDE = 72;
 
-/** Stretches of the shot that deserve a look, each a way to go there, with layouts that would do. */
+/** The flags of the shot, each a way to go there, with layouts that would do. */
 export function ShotFlags({ shot }: { shot: DeskShot }) {
   const { player, choosePane, checks } = useDesk();
   if (shot.flags.length === 0) return null;
@@ -31,41 +31,41 @@ export function ShotFlags({ shot }: { shot: DeskShot }) {
     if (pane !== undefined) choosePane(pane);
   };
   // Of several stretches of one trouble the first has the layouts: what they change is the shot.
-  const firsts = new Map(shot.flags.toReversed().map((look) => [look.kind, look]));
+  const firsts = new Map(shot.flags.toReversed().map((flag) => [flag.kind, flag]));
   return (
     <ul aria-label={t.worthAFlag} className="flex flex-col gap-1">
-      {shot.flags.map((look) => (
-        <li key={look.print}>
+      {shot.flags.map((flag) => (
+        <li key={flag.print}>
           <div
             className={clsx(
               "flex items-start rounded-md border border-line",
-              look.isReviewed && "text-soft",
-              look.print === checks.current && "bg-accent-wash",
+              flag.isReviewed && "text-soft",
+              flag.print === checks.current && "bg-accent-wash",
             )}
           >
             <button
               type="button"
-              onClick={() => go(look)}
+              onClick={() => go(flag)}
               className="flex grow items-start gap-2 rounded-md px-2 py-1 text-left text-xs hover:bg-well"
             >
-              <FlagIcon className={clsx("mt-px size-3.5 shrink-0", !look.isReviewed && "text-warn")} aria-hidden />
-              {look.text}
+              <FlagIcon className={clsx("mt-px size-3.5 shrink-0", !flag.isReviewed && "text-warn")} aria-hidden />
+              {flag.text}
             </button>
             <IconButton
-              label={look.isReviewed ? t.markAsNotSeen : t.markAsSeen}
-              aria-pressed={look.isReviewed}
-              onClick={() => checks.mark([look], !look.isReviewed)}
+              label={flag.isReviewed ? t.markAsNotSeen : t.markAsSeen}
+              aria-pressed={flag.isReviewed}
+              onClick={() => checks.mark([flag], !flag.isReviewed)}
               className="!h-6 !w-6 shrink-0"
             >
-              {look.isReviewed ? (
+              {flag.isReviewed ? (
                 <FlagOff className="size-3.5" aria-hidden />
               ) : (
                 <Check className="size-3.5" aria-hidden />
               )}
             </IconButton>
           </div>
-          {!look.isReviewed && look.kind === "absent" && <AbsenceFixes shot={shot} look={look} />}
-          {!look.isReviewed && firsts.get(look.kind) === look && <Offers shot={shot} look={look} />}
+          {!flag.isReviewed && flag.kind === "absent" && <AbsenceFixes shot={shot} flag={flag} />}
+          {!flag.isReviewed && firsts.get(flag.kind) === flag && <Offers shot={shot} flag={flag} />}
         </li>
       ))}
     </ul>
@@ -79,31 +79,31 @@ const rangeOf = (tracks: readonly Track[], shot: FrameRange): FrameRange => ({
 });
 
 /** Layouts that would show what has no room in the window, each with a small picture of it. */
-function Offers({ shot, look }: { shot: DeskShot; look: Flag }) {
+function Offers({ shot, flag }: { shot: DeskShot; flag: Flag }) {
   const { film, version, source, edits, windowAt, setPanel, chooseLayer } = useDesk();
   const { picture } = film;
   const offers = useMemo(() => {
     const boxesOf = (ids: (id: string) => boolean) =>
-      shot.tracks.filter((track) => ids(track.id)).flatMap((track) => boxAt(track, look.frame) ?? []);
+      shot.tracks.filter((track) => ids(track.id)).flatMap((track) => boxAt(track, flag.frame) ?? []);
     const texts = new Set(laidOver(shot.tracks).map(({ id }) => id));
     const text = boxesOf((id) => texts.has(id));
     const written = laidOver(shot.tracks).filter(
-      (track) => track.kind !== "inset" && boxAt(track, look.frame) !== undefined,
+      (track) => track.kind !== "inset" && boxAt(track, flag.frame) !== undefined,
     );
-    return layoutOffers(look, {
+    return layoutOffers(flag, {
       ...{ settings: shot.settings, start: shot.start, area: activeArea(shot, picture), frame: version },
-      window: windowAt(look.frame),
-      cut: look.kind === "protected-cut" ? shot.protect : text.length > 0 ? boxUnion(text) : null,
-      other: boxesOf((id) => id === look.otherId)[0] ?? null,
-      textRange: look.kind === "text-cut" && written.length > 0 ? rangeOf(written, shot) : null,
+      window: windowAt(flag.frame),
+      cut: flag.kind === "protected-cut" ? shot.protect : text.length > 0 ? boxUnion(text) : null,
+      other: boxesOf((id) => id === flag.otherId)[0] ?? null,
+      textRange: flag.kind === "text-cut" && written.length > 0 ? rangeOf(written, shot) : null,
       safeArea: version.safeArea,
     });
-  }, [shot, look, picture, version, windowAt]);
+  }, [shot, flag, picture, version, windowAt]);
   const stills = useMemo(() => {
     const scale = PICTURE_SIDE / Math.max(version.width, version.height);
     const size = { width: Math.round(scale * version.width), height: Math.round(scale * version.height) };
-    return offers.map(({ id, shown }): Still => ({ id, frame: look.frame, shown, size }));
-  }, [offers, look.frame, version.width, version.height]);
+    return offers.map(({ id, shown }): Still => ({ id, frame: flag.frame, shown, size }));
+  }, [offers, flag.frame, version.width, version.height]);
   const pictures = useStills(source, stills, picture);
   const take = ({ change, keys, layers = [] }: LayoutOffer) => {
     const versionId = version.id;

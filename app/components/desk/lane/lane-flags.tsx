@@ -18,7 +18,7 @@ export const LaneFlags = ({ shot, pxPerFrame, theme, onSeek }: LaneFlagsProps) =
   <Group>
     {shot.flags
       .filter(({ isReviewed }) => !isReviewed)
-      .map((look) => ({ ...look, marked: markedRange(look) }))
+      .map((flag) => ({ ...flag, marked: markedRange(flag) }))
       .map(({ print, frame, marked }) => (
         <Group key={print}>
           <Rect

@@ -50,7 +50,7 @@ export function LaneMap({ player, shots, frames, kept, height, pxPerFrame, theme
     shots.forEach((shot, i) => i % 2 === 1 && bar(theme.line, shot, 2, MAP - 4));
     for (const gone of withoutRanges([{ start: 0, end: frames }], kept)) bar(theme.ground, gone, 0, MAP);
     for (const { flags } of shots) {
-      for (const look of flags) if (!look.isReviewed) bar(theme.warn, markedRange(look), 0, MAP, MARK);
+      for (const flag of flags) if (!flag.isReviewed) bar(theme.warn, markedRange(flag), 0, MAP, MARK);
     }
   };
   const go = ({ target, evt }: Konva.KonvaEventObject<PointerEvent>) => {

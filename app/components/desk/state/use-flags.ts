@@ -75,7 +75,7 @@ export function useFlags(of: LooksOf, found: readonly FoundShot[]): readonly (re
             const framed = { shown, found: whole };
             all.push(...flagsInFraming(set, result, framed, { before, next }, { ...above, layers: over }));
           }
-          return all.sort(byPlace).map((look) => ({ ...look, print: flagPrint(look, shot, shown), isReviewed: false }));
+          return all.sort(byPlace).map((flag) => ({ ...flag, print: flagPrint(flag, shot, shown), isReviewed: false }));
         });
       }),
     [known, found, layers, above, ofFilm],
@@ -85,7 +85,7 @@ export function useFlags(of: LooksOf, found: readonly FoundShot[]): readonly (re
     return flags.map((ofShot, i) => {
       const seenOf = ofShot.filter(({ print }) => seen.has(print)).map(({ print }) => print);
       return known.seen.get(found[i]!.set.shot.id, [ofShot, seenOf.join()], () =>
-        ofShot.map((look) => ({ ...look, isReviewed: seen.has(look.print) })),
+        ofShot.map((flag) => ({ ...flag, isReviewed: seen.has(flag.print) })),
       );
     });
   }, [known, flags, found, reviewedFlags]);

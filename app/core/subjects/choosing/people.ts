@@ -64,11 +64,11 @@ function lookOf(group: readonly Track[]): number[] | null {
  */
 export function recognise(known: readonly Person[], tracks: Track[]): Person[] {
   const groups = figures(tracks.filter(isPerson));
-  const flags = groups.map(lookOf);
+  const looks = groups.map(lookOf);
   const people = known.map((person) => ({ ...person }));
   const taken = new Map<Person, Track[][]>();
   if (groups.length > 0 && people.length > 0) {
-    const costs = flags.map((look) =>
+    const costs = looks.map((look) =>
       people.map(({ signature }) => {
         const alike = look && signature ? likeness(look, signature) : 0;
         return alike >= SAME_PERSON ? 1 - alike : FORBIDDEN;
@@ -82,7 +82,7 @@ export function recognise(known: readonly Person[], tracks: Track[]): Person[] {
     let person = people.find((other) => taken.get(other)?.includes(group));
     // One who leaves the picture and comes back is no stranger.
     person ??= people.find((other) => {
-      const alike = flags[i] && other.signature ? likeness(flags[i], other.signature) : 0;
+      const alike = looks[i] && other.signature ? likeness(looks[i], other.signature) : 0;
       const apart = taken.get(other)?.every((others) => !others.some((a) => group.some((b) => seenTogether(a, b))));
       return alike >= SAME_PERSON && apart;
     });
@@ -93,7 +93,7 @@ export function recognise(known: readonly Person[], tracks: Track[]): Person[] {
     }
     if (!taken.get(person)?.includes(group)) taken.set(person, [...(taken.get(person) ?? []), group]);
     for (const track of group) track.who = person.id;
-    const look = flags[i];
+    const look = looks[i];
     if (!look) return;
     const memory = Math.min(person.seen, LONGEST_MEMORY);
     const old = person.signature;

@@ -4,9 +4,9 @@ import { FacePlaces } from "./face-places";
 
 const picture = { width: 448, height: 256 };
 const face = { x: 205, y: 90, width: 40, height: 48 };
-const after = (...flags: (typeof face)[][]) => {
+const after = (...looks: (typeof face)[][]) => {
   const places = new FacePlaces(picture, 32);
-  for (const found of flags) places.see(found.map((box) => ({ box, score: 0.9 })));
+  for (const found of looks) places.see(found.map((box) => ({ box, score: 0.9 })));
   return places.next();
 };
 

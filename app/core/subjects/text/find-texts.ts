@@ -133,7 +133,7 @@ const forEachSize = <T>(): T[][] => Array.from({ length: SIZES }, () => []);
 
 /** Finds text in pictures that are given one after the other, some a second. */
 export class TextFinder {
-  private flags: Look[] = [];
+  private looks: Look[] = [];
   private camera: boolean[] = [];
   /** All lines of text in the picture that was seen last; null until they are asked for. */
   private lines: Box[] | null = null;
@@ -152,13 +152,13 @@ export class TextFinder {
     const planes = [luma];
     while (planes.length < SIZES) planes.push(halved(planes.at(-1)!));
     this.lines = null;
-    this.flags.push(planes.map((plane) => ({ luma: plane, edges: edgesOf(plane) })));
+    this.looks.push(planes.map((plane) => ({ luma: plane, edges: edgesOf(plane) })));
     this.camera.push(isCameraMoving);
     this.forgetAfterCut();
-    if (this.flags.length < STEADY_PICTURES) return { texts: [], letters: [], overlaid: [] };
-    this.flags = this.flags.slice(-STEADY_PICTURES - PICTURES_BEFORE);
+    if (this.looks.length < STEADY_PICTURES) return { texts: [], letters: [], overlaid: [] };
+    this.looks = this.looks.slice(-STEADY_PICTURES - PICTURES_BEFORE);
     this.camera = this.camera.slice(-STEADY_PICTURES);
-    const [first, last] = [this.flags.at(-STEADY_PICTURES)!, this.flags.at(-1)!].map((look) => look.at(-1)!.luma);
+    const [first, last] = [this.looks.at(-STEADY_PICTURES)!, this.looks.at(-1)!].map((look) => look.at(-1)!.luma);
     const still = changedShare(first!, last!) <= STILL_SHARE;
     const found = Array.from({ length: SIZES }, (_, size) => this.inSize(size, still));
     const all = (kind: BlockKind) => withoutDoubles(found.flatMap((each) => each[kind]));
@@ -168,7 +168,7 @@ export class TextFinder {
   /** Share of a box that lines of text cover in the picture that was seen last, whether they are of the scene or over it. */
   written(box: Box): number {
     this.lines ??= withoutDoubles(
-      this.flags
+      this.looks
         .at(-1)!
         .flatMap(({ luma, edges }, size) => textBlocks(edges, luma).map((block) => scaleBox(block, 2 ** size))),
     );
@@ -177,9 +177,9 @@ export class TextFinder {
   }
 
   private inSize(size: number, still: boolean): SeenText {
-    const flags = this.flags.slice(-STEADY_PICTURES).map((look) => look[size]!);
-    const { luma, edges: now } = flags.at(-1)!;
-    const [first, ...others] = flags.map(({ edges }) => edges);
+    const looks = this.looks.slice(-STEADY_PICTURES).map((look) => look[size]!);
+    const { luma, edges: now } = looks.at(-1)!;
+    const [first, ...others] = looks.map(({ edges }) => edges);
     const steady = steadyEdges([first!, ...others]);
     const seen: SeenText = { texts: [], letters: [], overlaid: this.gone(size) };
     const stays: Box[] = [];
@@ -218,7 +218,7 @@ export class TextFinder {
   /** Letters of before that are not there any more, in a picture that otherwise stands. */
   private gone(size: number): Box[] {
     const earlier = this.lettersBefore[size]!.at(-PICTURES_BEFORE) ?? [];
-    const { luma, edges: now } = this.flags.at(-1)![size]!;
+    const { luma, edges: now } = this.looks.at(-1)![size]!;
     return earlier
       .filter((letters) => !isThere(letters, now) && standsAround(letters.block, letters.luma, luma))
       .map(({ block }) => block);
@@ -229,8 +229,8 @@ export class TextFinder {
     if (this.appeared[size]!.some((box) => boxIou(box, block) > SAME)) return true;
     const wasThere = (letters: Letters) => boxIou(letters.block, block) > SAME && isThere(letters, steady);
     if (this.known[size]!.some(wasThere)) return false;
-    const now = this.flags.at(-1)![size]!.luma;
-    return this.flags.slice(0, -STEADY_PICTURES).some((look) => {
+    const now = this.looks.at(-1)![size]!.luma;
+    return this.looks.slice(0, -STEADY_PICTURES).some((look) => {
       const before = look[size]!;
       return isNew(block, steady, before.edges) && standsAround(block, before.luma, now);
     });
@@ -244,7 +244,7 @@ export class TextFinder {
 
   /** After a cut everything has appeared. */
   private forgetAfterCut(): void {
-    const [before, now] = this.flags.slice(-2).map((look) => look.at(-1)!);
+    const [before, now] = this.looks.slice(-2).map((look) => look.at(-1)!);
     if (!before || !now) return;
     if (steadyEdges([before.edges, now.edges]).count >= CUT * before.edges.count) return;
     // Where letters are most of what has edges, they go without a cut.

@@ -25,9 +25,9 @@ const isSame = (a: Box, b: Box): boolean => intersectionArea(a, b) >= SAME_SHARE
 const isOf = ({ boxes }: Area, box: Box): boolean => boxes.some((other) => isSame(other, box));
 
 /** What is in the same place in looks that follow one another. */
-function areasOf(flags: readonly (readonly Box[])[]): Area[] {
+function areasOf(looks: readonly (readonly Box[])[]): Area[] {
   const areas: Area[] = [];
-  flags.forEach((found, look) => {
+  looks.forEach((found, look) => {
     for (const box of found) {
       const known = areas.find((area) => look - area.lastFlag <= MISSED_LOOKS + 1 && isOf(area, box));
       if (!known) areas.push({ boxes: [box], firstFlag: look, lastFlag: look });
@@ -44,8 +44,8 @@ function areasOf(flags: readonly (readonly Box[])[]): Area[] {
  * Whether letters were put over the picture, by any of the looks at them: in several they are text beyond doubt, or are
  * seen to go for good.
  */
-function isOverlaid(area: Area, flags: readonly FrameDetections[]): boolean {
-  const sure = flags.filter(({ overlaid = [], texts = [] }, look) => {
+function isOverlaid(area: Area, looks: readonly FrameDetections[]): boolean {
+  const sure = looks.filter(({ overlaid = [], texts = [] }, look) => {
     const isAfter = look > area.lastFlag && look <= area.lastFlag + MISSED_LOOKS;
     const isWithin = look >= area.firstFlag && look <= area.lastFlag && texts.some((box) => isOf(area, box));
     return (isAfter || isWithin) && overlaid.some((box) => isOf(area, box));
@@ -58,13 +58,13 @@ function isOverlaid(area: Area, flags: readonly FrameDetections[]): boolean {
  * to be steady to be found; where it is text beyond doubt for a while, it is for as long as its letters are there.
  */
 export function textTracks(frames: readonly FrameDetections[], shot: FrameRange, picture: Size): Track[] {
-  const flags = frames.filter(({ frame, texts }) => texts && inRange(frame, shot));
-  const enough = Math.min(LEAST_LOOKS, Math.max(1, flags.length - STEADY_PICTURES + 1));
-  const overlaid = areasOf(flags.map(({ texts = [], letters = [] }) => [...texts, ...letters])).filter((area) =>
-    isOverlaid(area, flags),
+  const looks = frames.filter(({ frame, texts }) => texts && inRange(frame, shot));
+  const enough = Math.min(LEAST_LOOKS, Math.max(1, looks.length - STEADY_PICTURES + 1));
+  const overlaid = areasOf(looks.map(({ texts = [], letters = [] }) => [...texts, ...letters])).filter((area) =>
+    isOverlaid(area, looks),
   );
   const others = areasOf(
-    flags.map(({ texts = [] }) => texts.filter((box) => !overlaid.some((area) => isOf(area, box)))),
+    looks.map(({ texts = [] }) => texts.filter((box) => !overlaid.some((area) => isOf(area, box)))),
   );
   return [...overlaid, ...others.filter(({ boxes }) => boxes.length >= enough)].map(
     ({ boxes, firstFlag, lastFlag }, i): Track => {
@@ -75,8 +75,8 @@ export function textTracks(frames: readonly FrameDetections[], shot: FrameRange,
         picture,
       );
       const since = firstFlag - STEADY_PICTURES + 1;
-      const start = since <= 0 ? shot.start : flags[since]!.frame;
-      const end = lastFlag === flags.length - 1 ? shot.end : flags[lastFlag]!.frame + 1;
+      const start = since <= 0 ? shot.start : looks[since]!.frame;
+      const end = lastFlag === looks.length - 1 ? shot.end : looks[lastFlag]!.frame + 1;
       return {
         id: `s${shot.start}-text-${i + 1}`,
         kind: "text",

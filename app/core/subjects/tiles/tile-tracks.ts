@@ -23,16 +23,16 @@ const MOVING = 0.5;
 const UNSURE_PIXELS = 1;
 
 /** Rectangles that stay where they are in most of some looks. */
-function lasting(flags: readonly FrameDetections[]): Box[] {
+function lasting(looks: readonly FrameDetections[]): Box[] {
   const groups: Box[][] = [];
-  for (const { rectangles = [] } of flags) {
+  for (const { rectangles = [] } of looks) {
     for (const box of rectangles) {
       const known = groups.find((group) => boxIou(group[0]!, box) >= SAME);
       if (known) known.push(box);
       else groups.push([box]);
     }
   }
-  const needed = Math.max(LEAST_LOOKS, LASTING * flags.length);
+  const needed = Math.max(LEAST_LOOKS, LASTING * looks.length);
   return groups
     .filter((group) => group.length >= needed)
     .map((group) => {
@@ -52,8 +52,8 @@ const isApart = (box: Box, other: Box): boolean =>
 export function tileTracks(frames: readonly FrameDetections[], shot: FrameRange, picture: Size): Track[] {
   // The first looks are told from what the shot before showed as well.
   const inShot = frames.filter(({ frame }) => inRange(frame, shot)).slice(LINE_PICTURES - 1);
-  const flags = inShot.filter(({ rectangles }) => rectangles);
-  const found = lasting(flags).sort((a, b) => boxArea(b) - boxArea(a));
+  const looks = inShot.filter(({ rectangles }) => rectangles);
+  const found = lasting(looks).sort((a, b) => boxArea(b) - boxArea(a));
   const tiles: Box[] = [];
   // What is within a tile, such as a window in a wall, is no tile of its own.
   for (const box of found) if (tiles.every((other) => isApart(box, other))) tiles.push(box);
@@ -79,8 +79,8 @@ export function tileTracks(frames: readonly FrameDetections[], shot: FrameRange,
       })),
     );
   }
-  const moving = flags.filter(({ cameraMoved }) => cameraMoved).length;
-  if (moving < MOVING * flags.length) return [];
+  const moving = looks.filter(({ cameraMoved }) => cameraMoved).length;
+  if (moving < MOVING * looks.length) return [];
   const small = found.filter((box) => boxArea(box) <= MOST_OF_INSET * picture.width * picture.height);
   return constant(
     "inset",

@@ -80,14 +80,14 @@ describe("rectangles", () => {
 
 describe("tracks of tiles", () => {
   const shot = { start: 100, end: 160 };
-  const flags = (rectangles: Box[], cameraMoved = false): FrameDetections[] =>
+  const looks = (rectangles: Box[], cameraMoved = false): FrameDetections[] =>
     Array.from({ length: 12 }, (_, i) => ({
       ...{ frame: 100 + 5 * i, looked: [], step: 1, detections: [], cameraMoved },
       ...(i % 2 ? { rectangles } : {}),
     }));
 
   test("stay through the shot, a pixel within their seams, in the order in which they are read", () => {
-    const tracks = tileTracks(flags([halves[1]!, halves[0]!]), shot, SIZE);
+    const tracks = tileTracks(looks([halves[1]!, halves[0]!]), shot, SIZE);
     expect(tracks.map(({ kind, start, boxes }) => [kind, start, boxes.length])).toEqual([
       ["tile", 100, 60],
       ["tile", 100, 60],
@@ -99,13 +99,13 @@ describe("tracks of tiles", () => {
   });
 
   test("are of insets only where the camera moves behind them: a window in a wall stays as well", () => {
-    expect(tileTracks(flags([inset], true), shot, SIZE).map(({ kind }) => kind)).toEqual(["inset"]);
-    expect(tileTracks(flags([inset]), shot, SIZE)).toEqual([]);
+    expect(tileTracks(looks([inset], true), shot, SIZE).map(({ kind }) => kind)).toEqual(["inset"]);
+    expect(tileTracks(looks([inset]), shot, SIZE)).toEqual([]);
   });
 
   test("need more than a glimpse, and more than one tile", () => {
-    const glimpse = flags([]).map((seen, i) => (i === 5 ? { ...seen, rectangles: halves } : seen));
+    const glimpse = looks([]).map((seen, i) => (i === 5 ? { ...seen, rectangles: halves } : seen));
     expect(tileTracks(glimpse, shot, SIZE)).toEqual([]);
-    expect(tileTracks(flags([halves[0]!]), shot, SIZE)).toEqual([]);
+    expect(tileTracks(looks([halves[0]!]), shot, SIZE)).toEqual([]);
   });
 });

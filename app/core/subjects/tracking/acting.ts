@@ -21,8 +21,8 @@ const LEAST_SECONDS = 0.5;
  */
 export function actingIn(track: Track, frames: readonly FrameDetections[], rate: Rate): FrameRange[] {
   const fps = framesPerSecond(rate);
-  const flags = frames.filter(({ looked }) => looked.includes("motion"));
-  const moves = flags.flatMap(({ frame, detections }, i): FrameRange[] => {
+  const looks = frames.filter(({ looked }) => looked.includes("motion"));
+  const moves = looks.flatMap(({ frame, detections }, i): FrameRange[] => {
     const box = boxAt(track, frame);
     const isMoving = detections.some(
       ({ kind, score, box: moving }) =>
@@ -33,7 +33,7 @@ export function actingIn(track: Track, frames: readonly FrameDetections[], rate:
         boxArea(moving) < MOST_AREA * boxArea(box),
     );
     // What is seen at a look has happened since the one before.
-    const since = flags[i - 1]?.frame ?? track.start;
+    const since = looks[i - 1]?.frame ?? track.start;
     return isMoving ? [{ start: since, end: frame + 1 }] : [];
   });
   return bridged(moves, Math.round(PAUSE_SECONDS * fps)).filter(({ start, end }) => end - start >= LEAST_SECONDS * fps);

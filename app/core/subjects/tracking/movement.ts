@@ -26,11 +26,11 @@ const STANDING_CONFIDENCE = 0.35;
 export function withMovement(track: Track, frames: readonly FrameDetections[], texts: readonly Track[]): Track {
   let moves = 0;
   let asked = 0;
-  let flags = 0;
+  let looks = 0;
   for (const { frame, looked, detections } of frames) {
     const box = boxAt(track, frame);
     if (!box || !looked.includes("motion")) continue;
-    flags++;
+    looks++;
     const written = texts.flatMap((text) => boxAt(text, frame) ?? []);
     const moving = detections.filter(
       ({ kind, score, box: at }) =>
@@ -50,7 +50,7 @@ export function withMovement(track: Track, frames: readonly FrameDetections[], t
   }
   if (asked === 0) return track;
   const share = moves / asked;
-  if (asked > MUCH_MOVES * flags && share < STANDS)
+  if (asked > MUCH_MOVES * looks && share < STANDS)
     return { ...track, confidence: STANDING_CONFIDENCE * track.confidence };
   return { ...track, confidence: Math.max(track.confidence, MOVING_CONFIDENCE * share) };
 }
