@@ -92,7 +92,7 @@ describe("what is sent of a film", () => {
     const piece = await ask("gone/proxy/0.mp4");
     expect(piece.status).toBe(422);
     expect(await piece.text()).toBe(
-      "two shots.mp4: the film's file has been moved or deleted. Add it to the library again.",
+      "two shots.mp4: the file is missing. Add the same file from its new location to relink it.",
     );
   });
 });
@@ -171,6 +171,6 @@ describe("the work on a film", () => {
   test("with the film itself is refused where its file is gone", async () => {
     const work = await ask("gone/work.gladpan?with=film");
     expect(work.status).toBe(409);
-    expect(await work.text()).toContain("wo shots.mp4: the film's file has been moved");
+    expect(await work.text()).toContain("wo shots.mp4: the file is missing");
   });
 });

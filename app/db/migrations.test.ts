@@ -33,12 +33,12 @@ test("movements and the changes of them that can be taken back live on among the
       )
       .run();
     old.prepare("INSERT INTO shot_manners VALUES ('tall', 'one', 'chase')").run();
-    const changed = { type: "set-movement", versionId: "tall", shotIds: ["one"], movement: "chase" };
+    const changed = { type: "set-manner", versionId: "tall", shotIds: ["one"], manner: "chase" };
     const before = {
       type: "restore-shots",
       remove: [],
       shots: [shot],
-      movements: [{ versionId: "tall", shotId: "one", movement: "still" }],
+      manners: [{ versionId: "tall", shotId: "one", manner: "still" }],
     };
     old
       .prepare("INSERT INTO edits (film_id, sequence, command, inverse, created_at) VALUES ('film', 1, ?, ?, 0)")

@@ -278,7 +278,7 @@ describe("work on a film", () => {
     const renamed = join(folder, "renamed.mp4");
     copyFileSync(clip, renamed);
     expect(await takeIn(renamed, "renamed.mp4", "link")).toBe(opened);
-    expect([sourceFile(film(opened)), kinds(opened)]).toEqual([renamed, ["proxy queued", "analyse done"]]);
+    expect([sourceFile(film(opened)), kinds(opened)]).toEqual([renamed, ["analyse done", "proxy queued"]]);
   });
 
   test("that is none is refused with its name, and nothing is left of it", async () => {
