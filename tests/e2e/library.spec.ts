@@ -162,9 +162,9 @@ test("films are named, duplicated, put away, deleted and brought back; a preset 
     await other.start();
     await home(page, other);
     await page.getByLabel("Film files").setInputFiles(file);
-    await expect(card(page, "Kite morning.mp4")).toContainText("Its file is missing");
+    await expect(card(page, "Kite morning.mp4")).toContainText("File missing");
     await page.getByLabel("Film files").setInputFiles("demo/clips/two-shots.mp4");
-    await expect(card(page, "Kite morning.mp4")).not.toContainText("Its file is missing");
+    await expect(card(page, "Kite morning.mp4")).not.toContainText("File missing");
     await expect(page.getByRole("link", { name: /^Open/ })).toHaveCount(1);
     await open(page, "Kite morning.mp4").click();
     await expect(versions(page)).toHaveText(["Vertical 9:16", "Portrait 4:5"]);
