@@ -23,3 +23,8 @@ test("any other document stays the very same", () => {
     expect(asWrittenToday(other)).toBe(other);
   }
 });
+
+test("a document that is nested without end is left for its schema to refuse", () => {
+  const deep = JSON.parse(`{"version":1,"x":${"[".repeat(50_000)}${"]".repeat(50_000)}}`) as object;
+  expect(asWrittenToday(deep)).toMatchObject({ version: 2 });
+});

@@ -11,23 +11,26 @@ const NAMES: Readonly<Record<string, string>> = {
 };
 const SWITCHES: Readonly<Record<string, string>> = { auto: "auto", jump: "cut", move: "pan" };
 
+/** Nothing that we have written is nested deeper; what is, no schema takes. */
+const MOST_DEPTH = 50;
+
 const isSwitch = (value: unknown): value is string => typeof value === "string" && value in SWITCHES;
 
-function entry(key: string, value: unknown): [string, unknown] {
+function entry(key: string, value: unknown, depth: number): [string, unknown] {
   if (key === "hold" && typeof value === "number") return ["shortestStay", value];
   if (key === "turns" && isSwitch(value)) return ["switchBy", SWITCHES[value]];
   if (key === "by" && isSwitch(value)) return ["by", SWITCHES[value]];
   // Of people it is said how much of them was seen.
   if (key === "seen" && typeof value !== "boolean") return [key, value];
   if (key === "kind" && value === "speaker-move") return [key, "speaker-pan"];
-  return [NAMES[key] ?? key, inWordsOfToday(value)];
+  return [NAMES[key] ?? key, inWordsOfToday(value, depth)];
 }
 
 /** A value of version 1 of a document, with the names of version 2. */
-export function inWordsOfToday(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(inWordsOfToday);
-  if (typeof value !== "object" || value === null) return value;
-  return Object.fromEntries(Object.entries(value).map(([key, inside]) => entry(key, inside)));
+function inWordsOfToday(value: unknown, depth = 0): unknown {
+  if (typeof value !== "object" || value === null || depth > MOST_DEPTH) return value;
+  if (Array.isArray(value)) return value.map((each) => inWordsOfToday(each, depth + 1));
+  return Object.fromEntries(Object.entries(value).map(([key, inside]) => entry(key, inside, depth + 1)));
 }
 
 /** A document as it would be written now: one of version 1 in the words of version 2, any other as it is. */
