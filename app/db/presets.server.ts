@@ -3,31 +3,31 @@ import { Refusal } from "~/core/refusal";
 import type { Db } from "./database.server";
 import { readableOrNull } from "./readable";
 
-interface RawStyle {
+interface RawPreset {
   id: string;
   name: string;
   versions: string;
 }
 
-const toStyle = ({ id, name, versions }: RawStyle): Preset =>
+const toPreset = ({ id, name, versions }: RawPreset): Preset =>
   Preset.parse({ id, name, versions: JSON.parse(versions) as unknown });
 
 /** All presets that can be read, by their names. */
 export const listPresets = (db: Db): Preset[] =>
   db
-    .prepare<[], RawStyle>("SELECT * FROM presets ORDER BY name COLLATE NOCASE")
+    .prepare<[], RawPreset>("SELECT * FROM presets ORDER BY name COLLATE NOCASE")
     .all()
-    .flatMap((row) => readableOrNull(() => toStyle(row)) ?? []);
+    .flatMap((row) => readableOrNull(() => toPreset(row)) ?? []);
 
 export function findPreset(db: Db, id: string): Preset | null {
-  const row = db.prepare<[string], RawStyle>("SELECT * FROM presets WHERE id = ?").get(id);
-  return row ? toStyle(row) : null;
+  const row = db.prepare<[string], RawPreset>("SELECT * FROM presets WHERE id = ?").get(id);
+  return row ? toPreset(row) : null;
 }
 
 /** The preset that is called so, however it is capitalised. */
-export function findStyleByName(db: Db, name: string): Preset | null {
-  const row = db.prepare<[string], RawStyle>("SELECT * FROM presets WHERE name = ? COLLATE NOCASE").get(name.trim());
-  return row ? toStyle(row) : null;
+export function findPresetByName(db: Db, name: string): Preset | null {
+  const row = db.prepare<[string], RawPreset>("SELECT * FROM presets WHERE name = ? COLLATE NOCASE").get(name.trim());
+  return row ? toPreset(row) : null;
 }
 
 /**
@@ -36,7 +36,7 @@ export function findStyleByName(db: Db, name: string): Preset | null {
  * @throws Refusal if another one has its name
  */
 export function savePreset(db: Db, { id, name, versions }: Preset): void {
-  const other = findStyleByName(db, name);
+  const other = findPresetByName(db, name);
   if (other && other.id !== id) throw new Refusal(`a preset called “${other.name}” already exists`);
   db.prepare(
     `INSERT INTO presets (id, name, versions) VALUES (@id, @name, @versions)

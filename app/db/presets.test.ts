@@ -2,7 +2,7 @@ import { beforeEach, expect, test } from "@jest/globals";
 import { newVersion } from "~/core/version/film-state";
 import { presetOf } from "~/core/edits/preset";
 import { type Db, openDatabase } from "./database.server";
-import { deletePreset, findPreset, findStyleByName, listPresets, savePreset } from "./presets.server";
+import { deletePreset, findPreset, findPresetByName, listPresets, savePreset } from "./presets.server";
 
 let db: Db;
 const versions = presetOf([newVersion({ id: "v", name: "Tall", width: 1080, height: 1920 })]);
@@ -10,13 +10,13 @@ const FERRY = { id: "f", name: "ferry", versions };
 const ALMANAC = { id: "a", name: "Almanac", versions };
 beforeEach(() => {
   db = openDatabase(":memory:");
-  for (const style of [FERRY, ALMANAC]) savePreset(db, style);
+  for (const preset of [FERRY, ALMANAC]) savePreset(db, preset);
 });
 
 test("presets come by their names, and are found by them however they are capitalised", () => {
   expect(listPresets(db)).toEqual([ALMANAC, FERRY]);
   expect([findPreset(db, "f"), findPreset(db, "x")]).toEqual([FERRY, null]);
-  expect([findStyleByName(db, " FERRY "), findStyleByName(db, "fer")]).toEqual([FERRY, null]);
+  expect([findPresetByName(db, " FERRY "), findPresetByName(db, "fer")]).toEqual([FERRY, null]);
 });
 
 test("one is saved anew in its place, but not under the name of another one", () => {

@@ -94,7 +94,7 @@ export async function loader() {
     broken: known.broken,
     unfinished: listUploads(),
     hasFolders: (await openedFolders()).length > 0,
-    styles: listPresets(db()),
+    presets: listPresets(db()),
   };
 }
 
@@ -186,10 +186,10 @@ async function carryOut(intent: Extract<Intent, { filmId: string }>): Promise<vo
 }
 
 export default function Films({ loaderData }: Route.ComponentProps) {
-  const { films, broken, unfinished, hasFolders, styles } = loaderData;
+  const { films, broken, unfinished, hasFolders, presets } = loaderData;
   const revalidator = useRevalidator();
   const reload = () => void revalidator.revalidate();
-  const [presetId, setStyleId] = useState<string | null>(null);
+  const [presetId, setPresetId] = useState<string | null>(null);
   const { uploads, add, dismiss, goOn } = useUploads(unfinished, presetId, reload);
   const library = useMemo(() => ({ hasFolders }), [hasFolders]);
   const sent = new Set(uploads.map(({ serverId }) => serverId));
@@ -203,8 +203,8 @@ export default function Films({ loaderData }: Route.ComponentProps) {
         <Link to="/exports" className="text-sm text-soft hover:text-ink">
           {t.exports}
         </Link>
-        <PresetChoice styles={styles} value={presetId} onChange={setStyleId} />
-        {hasFolders && <MediaBrowser styles={styles} presetId={presetId} onPreset={setStyleId} />}
+        <PresetChoice presets={presets} value={presetId} onChange={setPresetId} />
+        {hasFolders && <MediaBrowser presets={presets} presetId={presetId} onPreset={setPresetId} />}
         <AddFilm onFiles={add} />
       </header>
       <main className="mx-auto max-w-6xl px-8 py-8">

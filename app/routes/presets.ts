@@ -8,14 +8,14 @@ import type { Route } from "./+types/presets";
 import { orDiskFull, readJson } from "./requests.server";
 
 /** The presets there are. */
-export const loader = () => ({ styles: listPresets(db()) });
+export const loader = () => ({ presets: listPresets(db()) });
 
 /** Keeps a preset or forgets one; says why not where it cannot. */
 export async function action({ request }: Route.ActionArgs) {
   const change = await readJson(request, PresetChange);
   return orDiskFull(() => {
     try {
-      if (change.do === "save") savePreset(db(), change.style);
+      if (change.do === "save") savePreset(db(), change.preset);
       else deletePreset(db(), change.id);
       return { error: null };
     } catch (error) {

@@ -159,7 +159,7 @@ export const captionsTexts = {
     lines: "Lines",
     atMost: "at most",
     pace: "Fastest",
-    lettersPerSecond: "characters/s",
+    charactersPerSecond: "characters/s",
     shortest: "Shortest",
     longest: "Longest",
     seconds: "s",

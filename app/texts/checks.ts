@@ -8,16 +8,16 @@ export const checksTexts = {
   },
   /** components/desk/checks/check-view.tsx */
   checkView: {
-    secondLooks: "Flags",
+    flagList: "Flags",
     of: (version: string) => `Flags of ${version}`,
     backToTheDesk: "Back to the desk",
     left: (left: number, all: number) => `${left} of ${counted(all, "flag")} left to review`,
     none: "No flags.",
-    allSeen: "All reviewed.",
+    allReviewed: "All reviewed.",
     noneOfThese: "None that match.",
     notAnalysedYet: "Part of the film has not been analysed yet.",
   },
-  /** components/desk/checks/look-filters.tsx */
+  /** components/desk/checks/flag-filters.tsx */
   flagFilters: {
     order: "Order",
     worstFirst: "Worst first",
@@ -26,10 +26,10 @@ export const checksTexts = {
     allKinds: "All kinds",
     person: "Subject",
     anybody: "All subjects",
-    withSeen: "Show reviewed",
-    markAllAsSeen: (count: number) => `Mark ${count} as reviewed`,
+    showReviewed: "Show reviewed",
+    markAllReviewed: (count: number) => `Mark ${count} as reviewed`,
   },
-  /** components/desk/checks/look-table.tsx */
+  /** components/desk/checks/flag-table.tsx */
   flagTable: {
     film: "Film",
     version: "Version",
@@ -37,13 +37,13 @@ export const checksTexts = {
     reason: "Reason",
     howBad: "Severity",
     seen: "Reviewed",
-    seenAt: (place: string) => `Reviewed: flag at ${place}`,
+    reviewedAt: (place: string) => `Reviewed: flag at ${place}`,
     goTo: (place: string) => `Go to ${place}`,
     ofTheFilm: (place: string) => `Film at ${place}, with the window`,
     ofTheVersion: (place: string) => `Version at ${place}`,
     severity: (severity: number) => `${severity} of 100`,
   },
-  /** components/desk/checks/kinds.ts */
+  /** components/desk/checks/flag-filters.tsx */
   kinds: {
     "subject-cut": "Subject cut off",
     absent: "Missing from the picture",
@@ -84,7 +84,7 @@ export const checksTexts = {
     longestFastMove: "Longest fast move",
     fastMove: (seconds: number, at: string) => `${fixed(seconds, 1)} s, at ${at}`,
     none: "None",
-    leastResolution: "Largest scale",
+    largestScale: "Largest scale",
     ofOne: (share: number) => percent(1 / share),
   },
   /** components/desk/checks/check-charts.tsx */

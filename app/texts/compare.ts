@@ -3,7 +3,7 @@ export const compareTexts = {
   compareMenu: {
     compare: "Compare",
     centreCrop: "Centre crop",
-    thisShotInAnotherMovement: "This shot in another movement",
+    otherMovements: "This shot in another movement",
     otherVersions: "Other versions",
     checkpoints: "Checkpoints",
     stopComparing: "Stop comparing",

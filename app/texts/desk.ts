@@ -66,8 +66,6 @@ export const deskTexts = {
   /** routes/desk.tsx */
   deskRoute: {
     gladPan: (name: string) => `${name ?? "Film"} · Glad Pan`,
-    partOfWhatThisVersion:
-      "Part of what this version shows is not analysed yet. Set its in and out points around what is.",
     thereIsNoSuchVersion: "This film has no such version.",
     thereIsNoSuchJob: "This job no longer exists.",
   },
@@ -109,7 +107,7 @@ export const deskTexts = {
   /** components/desk/shots/shot-filter.tsx */
   shotFilter: {
     allShots: "All shots",
-    worthAFlag: "Flags",
+    flagged: "Flags",
     withYourKeys: "With your keyframes",
     noSubject: "No subject",
     leftOut: "Left out",

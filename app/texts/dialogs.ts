@@ -59,8 +59,7 @@ export const dialogsTexts = {
     timecode: "Timecode",
     to: (first: string, end: string) => `${first} to ${end}`,
     file: "File",
-    sound: "Audio track",
-    whichSoundToUse: "Audio track",
+    audioTrack: "Audio track",
     none: "None",
     changing: "Changing",
     audioHint:
@@ -73,12 +72,12 @@ export const dialogsTexts = {
   },
   /** components/desk/dialogs/presets-dialog.tsx */
   presetsDialog: {
-    presetsKeepTheseVersions: "Presets: keep these versions for other films, or use those of another",
+    presetsHint: "Presets: keep these versions for other films, or use those of another",
     presets: "Presets",
     deletedThePreset: (name: string) => `Deleted the preset “${name}”.`,
     undo: "Undo",
     loadingThePresets: "Loading the presets…",
-    noneYetAPreset:
+    noneYet:
       "None yet. A preset keeps what you have decided – sizes, names, movement, calmness, whom to follow, length limits – for the next film.",
     nameOfThePreset: (name: string) => `Name of the preset ${name}`,
     useHint: "Adds its versions to this film",
@@ -87,10 +86,10 @@ export const dialogsTexts = {
     saveThisFilmsVersions: "Save this film's versions",
     presetHint: (count: number) =>
       `${counted(count, "version")}, without keyframes, in and out points, and what is set for single shots.`,
-    nameOfTheNewHouse: "Name of the new preset",
+    newName: "Name of the new preset",
     name: "Name",
     replace: "Replace",
-    keepAsAPreset: "Save as a preset",
+    saveAsPreset: "Save as a preset",
   },
   /** components/desk/dialogs/limit-field.tsx */
   limitField: {

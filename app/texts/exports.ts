@@ -1,7 +1,7 @@
 import { counted, fixed } from "./numbers";
 
 export const exportsTexts = {
-  /** jobs/exports.server.ts */
+  /** library/exports/exports.server.ts */
   stored: {
     unreadableExport: "Unreadable export",
     removeUnreadableExport: "The data of this export is damaged. Delete it and export the version again.",
@@ -20,12 +20,12 @@ export const exportsTexts = {
     resume: (name: string) => `Resume ${name}`,
     deleteFile: (name: string) => `Delete ${name}`,
     exportAgain: "Export again",
-    needsALook: "Check failed",
+    checkFailed: "Check failed",
     changedSince: "Changed since",
     changedSinceHint: "The version shows something else now. Export it again to have that in a file.",
     inFolder: (folder: string) => `in ${folder}`,
     partsMade: (made: number, parts: number) => `${made} of ${counted(parts, "part")} rendered anew`,
-    framesASecond: (speed: number) => `${fixed(speed, speed < 10 ? 1 : 0)} frames per second`,
+    framesPerSecond: (speed: number) => `${fixed(speed, speed < 10 ? 1 : 0)} frames per second`,
     step: (step: string, more: string) => `${step}, ${more}`,
     checkDetails: "What was checked",
     asJson: "Save as JSON",

@@ -1,7 +1,7 @@
 import { counted, fixed, percent } from "./numbers";
 
 export const flagsTexts = {
-  /** core/checks/covered-looks.ts */
+  /** core/checks/covered-flags.ts */
   coveredFlags: {
     faceOutsideTheSafeArea: (seconds: number, share: number) =>
       `Face outside the safe area for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
@@ -32,7 +32,7 @@ export const flagsTexts = {
     replaceIt: "Replace it",
     replaceTextHint: "Covers the text and lays your own over it",
   },
-  /** core/checks/cut-looks.ts */
+  /** core/checks/cut-flags.ts */
   cutFlags: {
     cutUncertain: (strength: number) => `Cut uncertain (${percent(strength)})`,
     shortShot: (frames: number) => `This shot has only ${counted(frames, "frame")}`,
@@ -40,7 +40,7 @@ export const flagsTexts = {
     twoApart: (side: string) =>
       `Two subjects do not fit in the window together; the one on the ${side} is not followed`,
   },
-  /** core/checks/framing-looks.ts */
+  /** core/checks/framing-flags.ts */
   framingFlags: {
     subjectUncertain: (certainty: number) => `Subject uncertain (${percent(certainty)})`,
     subjectNotSeen: (seconds: number) => `Subject not seen for ${fixed(seconds, 1)} s`,
@@ -56,20 +56,20 @@ export const flagsTexts = {
       `Text cut off for ${fixed(seconds, 1)} s, up to ${percent(share)} of it`,
     enlarged: (scale: number) => `Scale ${percent(scale)}, which may look soft`,
   },
-  /** core/edits/looks-at-framing.ts */
+  /** core/version/flags-of-framing.ts */
   flagsOfFraming: {
     inPane: (pane: number, text: string) => `Pane ${pane}: ${text}`,
   },
-  /** core/checks/people-looks.ts */
+  /** core/checks/people-flags.ts */
   peopleFlags: {
     nobodyInTheFrame: (seconds: number) =>
       `Nobody in the frame for ${fixed(seconds, 1)} s, while somebody is beside it`,
     yourMark: "What you marked",
     mustBeInThePicture: (letter: string, seconds: number) =>
       `${letter} must be in the picture and is missing for ${fixed(seconds, 1)} s`,
-    looksOutOfTheNearEdge: (seconds: number) => `Too little looking room for ${fixed(seconds, 1)} s`,
+    lookingRoom: (seconds: number) => `Too little looking room for ${fixed(seconds, 1)} s`,
   },
-  /** core/checks/window-looks.ts */
+  /** core/checks/window-flags.ts */
   windowFlags: {
     movesAtTheStart: (speed: number) =>
       `The window is already moving at the cut (${percent(speed)} of its width per second)`,
@@ -78,9 +78,9 @@ export const flagsTexts = {
     atThePicturesEdge: (seconds: number, beside: number) =>
       `The window is at the edge of the picture for ${fixed(seconds, 1)} s, its subject up to ${percent(beside)} off centre`,
   },
-  /** core/checks/join-looks.ts */
+  /** core/checks/join-flags.ts */
   joinFlags: {
-    theEyesJump: (share: number) => `Eye-trace jump of ${percent(share)} of the frame at this cut`,
+    eyeTraceJump: (share: number) => `Eye-trace jump of ${percent(share)} of the frame at this cut`,
   },
   /** core/checks/picture-faults.ts */
   pictureFaults: {
@@ -88,7 +88,7 @@ export const flagsTexts = {
     black: (seconds: number) => `Black for ${fixed(seconds, 1)} s`,
     frozen: (seconds: number) => `Frozen for ${fixed(seconds, 1)} s`,
   },
-  /** core/checks/caption-looks.ts */
+  /** core/checks/caption-flags.ts */
   captionFlags: {
     tooQuick: (pace: number, most: number) =>
       `Caption too quick: ${fixed(pace, 0)} characters per second; ${fixed(most, 0)} can be read`,

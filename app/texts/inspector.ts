@@ -3,17 +3,17 @@ import { counted, fixed, percent } from "./numbers";
 export const inspectorTexts = {
   /** components/desk/inspector/active-area.tsx */
   activeArea: {
-    theFilmsOwnBars: "Letterbox",
-    barsLeftOut: "Letterbox left out",
-    noBarsInThePicture: "No letterbox",
+    letterbox: "Letterbox",
+    letterboxLeftOut: "Letterbox left out",
+    noLetterbox: "No letterbox",
     drawHint: "Draw a box around the picture inside the letterbox: the window stays inside",
     redraw: "Redraw",
-    leaveBarsOut: "Leave the letterbox out",
+    leaveOut: "Leave the letterbox out",
     bar: (side: string) => `${side} bar`,
     px: "px",
-    noBarsInThisShot: "No letterbox in this shot",
+    noneInShot: "No letterbox in this shot",
     useInAllShots: "Use this letterbox in all shots",
-    noBarsInAnyShot: "No letterbox in any shot",
+    noneInAnyShot: "No letterbox in any shot",
   },
   /** components/desk/inspector/aim-controls.tsx */
   aimControls: {
@@ -43,7 +43,7 @@ export const inspectorTexts = {
   backdropControls: {
     blurredPicture: "Blurred picture",
     blurHint: "The picture itself, out of focus",
-    mirroredEdges: "Reflected picture",
+    reflected: "Reflected picture",
     reflectedHint: "The picture goes on beyond its borders",
     oneColour: "One colour",
     twoColours: "Two colours",
@@ -276,12 +276,12 @@ export const inspectorTexts = {
     resetFraming: "Reset framing…",
     resetHint: "Removes the framing settings of these shots. Keyframes, marks and protected areas stay.",
   },
-  /** components/desk/inspector/second-looks.tsx */
-  secondLooks: {
-    worthAFlag: "Flags",
+  /** components/desk/inspector/shot-flags.tsx */
+  shotFlags: {
+    flagged: "Flags",
     suggestedLayouts: "Suggested layouts",
-    markAsSeen: "Mark as reviewed",
-    markAsNotSeen: "Mark as not reviewed",
+    markReviewed: "Mark as reviewed",
+    markUnreviewed: "Mark as not reviewed",
   },
   /** components/desk/inspector/shape-fits.tsx */
   shapeFits: {

@@ -197,8 +197,8 @@ export const libraryTexts = {
       `${counted(keys, "keyframe")} of yours ${keys === 1 ? "has" : "have"} no place in it.`,
     marksLost: (marks: number) => `${counted(marks, "mark")} ${marks === 1 ? "has" : "have"} no place in it.`,
     itsPictureHasAnotherShape: "Its picture has another aspect ratio: look at your keyframes again.",
-    shotsThatNeedALook: "Shots to review",
-    aLook: (count: number) => `${counted(count, "shot")} to review`,
+    shotsToReview: "Shots to review",
+    toReview: (count: number) => `${counted(count, "shot")} to review`,
     theFilmIsAnalysedAgain:
       "The film is analysed again; its shots, subjects, marks and keyframes stay where they are found. Undo puts the earlier file back with everything as it is now.",
     keepTheCurrentFile: "Keep the current file",
@@ -209,7 +209,7 @@ export const libraryTexts = {
     films: "Films",
     emptyLibrary:
       "Nothing here yet. Add a finished film; Glad Pan finds its shots and follows whoever matters in each, and you get it back vertical, square or in any other aspect ratio. Your original is never touched.",
-    noFilmOnThisShelf: (search: string) => `No film in this section matches “${search}”.`,
+    noMatches: (search: string) => `No film in this section matches “${search}”.`,
   },
   /** components/library/storage-dialog.tsx */
   storageDialog: {
@@ -228,7 +228,7 @@ export const libraryTexts = {
     clearOf: (what: string, name: string) => `Clear the ${what} of ${name}`,
     clear: "Clear",
   },
-  /** components/library/style-choice.tsx */
+  /** components/library/preset-choice.tsx */
   presetChoice: {
     preset: "Preset",
     presetLabel: "Preset for films that are added",

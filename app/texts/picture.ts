@@ -28,7 +28,7 @@ export const pictureTexts = {
   },
   /** components/desk/picture/kept-parts.tsx */
   keptParts: {
-    theFilmsOwnBars: "Letterbox",
+    letterbox: "Letterbox",
   },
   /** components/desk/picture/other-panes.tsx */
   otherPanes: {

@@ -25,7 +25,7 @@ export const refusalsTexts = {
   applyVersions: {
     versionExists: "a version with this id already exists",
   },
-  /** core/edits/find.ts */
+  /** core/version/find.ts */
   find: {
     versionGone: "this version no longer exists",
   },

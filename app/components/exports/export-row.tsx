@@ -69,7 +69,7 @@ function OpenRow({ item, about, grip, change }: ExportRowProps) {
         <p className="truncate text-sm font-medium">{fileName}</p>
         {about}
         <ProgressBar
-          label={speed === null ? doing : t.step(doing, t.framesASecond(speed))}
+          label={speed === null ? doing : t.step(doing, t.framesPerSecond(speed))}
           share={item.progress}
           left={describeLeft(item.secondsLeft)}
         />
@@ -93,14 +93,14 @@ function DoneRow(props: ExportRowProps) {
     <div>
       <div className="flex items-center gap-3">
         {faults.length > 0 ? (
-          <TriangleAlert className="size-5 shrink-0 text-warn" aria-label={t.needsALook} />
+          <TriangleAlert className="size-5 shrink-0 text-warn" aria-label={t.checkFailed} />
         ) : (
           <CircleCheck className="size-5 shrink-0 text-good" aria-hidden />
         )}
         <div className="min-w-0 grow">
           <p className="flex items-center gap-2 text-sm">
             <span className="truncate font-medium">{fileName}</span>
-            {faults.length > 0 && <Tag text={t.needsALook} />}
+            {faults.length > 0 && <Tag text={t.checkFailed} />}
             {isChanged && (
               <Hint text={t.changedSinceHint}>
                 <span>

@@ -15,14 +15,14 @@ const t = libraryTexts.mediaBrowser;
 export type LinkAnswer = { linked: string } | { error: string };
 
 interface MediaBrowserProps {
-  styles: readonly Preset[];
+  presets: readonly Preset[];
   /** The preset that films begin with which are added now. */
   presetId: string | null;
   onPreset: (presetId: string | null) => void;
 }
 
 /** "From this machine": films that lie in folders that the operator has opened are added without a copy. */
-export function MediaBrowser({ styles, presetId, onPreset }: MediaBrowserProps) {
+export function MediaBrowser({ presets, presetId, onPreset }: MediaBrowserProps) {
   const [open, setOpen] = useState(false);
   // The folder whose films are all to be added.
   const [all, setAll] = useState<string | null>(null);
@@ -35,7 +35,7 @@ export function MediaBrowser({ styles, presetId, onPreset }: MediaBrowserProps) 
         </Button>
       </Dialog.Trigger>
       <DialogPanel title={t.filmsOnThisMachine} width="w-[34rem]">
-        <PresetChoice styles={styles} value={presetId} onChange={onPreset} />
+        <PresetChoice presets={presets} value={presetId} onChange={onPreset} />
         <p className="mt-2 text-xs text-soft">{t.linkHint}</p>
         <FolderBrowser
           film={(film, folder) => (
@@ -67,7 +67,7 @@ function AddedFilm({ film, presetId, adds }: AddedFilmProps) {
       void submit({ intent: "link", path, ...(presetId ? { presetId } : {}) }, { method: "post", action: "/?index" }),
     [submit, path, presetId],
   );
-  // Once, however the style changes after it.
+  // Once, however the preset changes after it.
   const hasBegun = useRef(false);
   useEffect(() => {
     if (!adds || hasBegun.current) return;

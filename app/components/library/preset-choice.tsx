@@ -6,17 +6,17 @@ const t = libraryTexts.presetChoice;
 
 const NONE = "none";
 
-interface StyleChoiceProps {
-  styles: readonly Preset[];
-  /** Id of the style that is picked; null for none. */
+interface PresetChoiceProps {
+  presets: readonly Preset[];
+  /** Id of the preset that is picked; null for none. */
   value: string | null;
   onChange: (presetId: string | null) => void;
 }
 
 /** The preset that films which are added now begin with; nothing while there are none. */
-export function PresetChoice({ styles, value, onChange }: StyleChoiceProps) {
-  if (styles.length === 0) return null;
-  const known = styles.some(({ id }) => id === value);
+export function PresetChoice({ presets, value, onChange }: PresetChoiceProps) {
+  if (presets.length === 0) return null;
+  const known = presets.some(({ id }) => id === value);
   return (
     <div className="flex items-center gap-2 text-sm">
       <span className="text-xs text-soft">{t.preset}</span>
@@ -26,7 +26,7 @@ export function PresetChoice({ styles, value, onChange }: StyleChoiceProps) {
         value={known ? value! : NONE}
         items={[
           { value: NONE, text: t.none, hint: t.oneVerticalVersionWithEverything },
-          ...styles.map(({ id, name, versions }) => ({
+          ...presets.map(({ id, name, versions }) => ({
             value: id,
             text: name,
             hint: t.itsVersions(versions.length, versions.map(({ name: version }) => version).join(", ")),

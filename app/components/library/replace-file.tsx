@@ -190,10 +190,10 @@ function Comparison({ film, found, onReplace, onGiveUp }: ComparisonProps) {
         </ul>
       </div>
       {worth.length > 0 && (
-        <section aria-label={t.shotsThatNeedALook}>
+        <section aria-label={t.shotsToReview}>
           <h3 className="flex items-center gap-1.5 text-sm font-medium">
             <Flag className="size-4 text-warn" aria-hidden />
-            {t.aLook(worth.length)}
+            {t.toReview(worth.length)}
           </h3>
           <ul className="mt-1 flex max-h-64 flex-col overflow-y-auto text-sm">
             {worth.map((shot) => (

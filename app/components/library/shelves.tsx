@@ -50,7 +50,7 @@ export function Shelves({ films, broken, children }: ShelvesProps) {
         <StorageDialog films={films} spaces={spaces} free={free} />
       </div>
       {children}
-      {shown.length === 0 && search && <p className="mt-6 text-sm text-soft">{t.noFilmOnThisShelf(search)}</p>}
+      {shown.length === 0 && search && <p className="mt-6 text-sm text-soft">{t.noMatches(search)}</p>}
       {layout === "list" && shown.length > 0 && <FilmList films={shown} spaces={spaces} />}
       <ul className="mt-6 grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-6">
         {layout === "cards" && shown.map((film) => <FilmCard key={film.id} film={film} space={spaces[film.id]} />)}

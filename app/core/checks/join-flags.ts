@@ -86,5 +86,5 @@ function jump(from: ShotSide, to: ShotSide, limit: number): Flag | null {
   if (farthest <= limit) return null;
   const range = { start: to.frame, end: to.frame + 1 };
   const severity = severityOf("jolt", 0.4 + (farthest - limit) / (1 - limit));
-  return { kind: "jolt", range, frame: to.frame, text: t.theEyesJump(farthest), severity };
+  return { kind: "jolt", range, frame: to.frame, text: t.eyeTraceJump(farthest), severity };
 }

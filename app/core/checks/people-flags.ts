@@ -98,6 +98,6 @@ export function lookRoomFlags(
   return troubleIn(kept, rate, {
     ...{ kind: "looks-out", limit: limits.looksOut },
     at: missingRoom,
-    text: t.looksOutOfTheNearEdge,
+    text: t.lookingRoom,
   });
 }

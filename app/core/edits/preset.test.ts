@@ -5,12 +5,12 @@ import { Preset, presetOf, versionsOf } from "./preset";
 
 test("a style has no layer for a stretch of one film, and none twice", () => {
   const [bare] = presetOf([newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 })]);
-  const style = (layers: Layer[]) =>
+  const preset = (layers: Layer[]) =>
     Preset.safeParse({ id: "s", name: "Ferry", versions: [{ ...bare!, layers }] }).success;
   const layer = newText("a", "Wind");
-  expect(style([layer, newText("b", "Sea")])).toBe(true);
-  expect(style([{ ...layer, range: { start: 0, end: 9000 } }])).toBe(false);
-  expect(style([layer, newText("a", "Sea")])).toBe(false);
+  expect(preset([layer, newText("b", "Sea")])).toBe(true);
+  expect(preset([{ ...layer, range: { start: 0, end: 9000 } }])).toBe(false);
+  expect(preset([layer, newText("a", "Sea")])).toBe(false);
 });
 
 test("a style keeps all of a version but what is of one film", () => {
@@ -22,10 +22,10 @@ test("a style keeps all of a version but what is of one film", () => {
   };
   const ofOne = { ...version, id: "other", usual: { calm: 20, follow: { kind: "person" as const, who: "p1" } } };
   const versions = presetOf([version, ofOne]);
-  const style = Preset.parse(JSON.parse(JSON.stringify({ id: "s", name: "  Nightly talk ", versions })));
-  expect(style.name).toBe("Nightly talk");
+  const preset = Preset.parse(JSON.parse(JSON.stringify({ id: "s", name: "  Nightly talk ", versions })));
+  expect(preset.name).toBe("Nightly talk");
   let n = 0;
-  expect(versionsOf(style, () => `v${n++}`)).toEqual([
+  expect(versionsOf(preset, () => `v${n++}`)).toEqual([
     { ...version, id: "v0", trim: { in: null, out: null, drops: [] } },
     { ...ofOne, id: "v1", trim: { in: null, out: null, drops: [] }, usual: { calm: 20 } },
   ]);

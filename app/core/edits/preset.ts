@@ -9,10 +9,10 @@ import { type UsualInVersion, withRules } from "../version/settle";
 /** A version as it is made for any film: nothing in it speaks of one. */
 export const PresetVersion = Version.omit({ id: true, trim: true })
   .refine(({ layers }) => layers.every(({ range }) => range === null), {
-    error: "A layer of a style is there throughout",
+    error: "A layer of a preset is there throughout",
   })
   .refine(({ layers }) => new Set(layers.map(({ id }) => id)).size === layers.length, {
-    error: "Two layers of a style have one id",
+    error: "Two layers of a preset have one id",
   });
 export type PresetVersion = z.infer<typeof PresetVersion>;
 
@@ -25,7 +25,7 @@ export type Preset = z.infer<typeof Preset>;
 
 /** What is done to the presets that there are. */
 export const PresetChange = z.discriminatedUnion("do", [
-  z.object({ do: z.literal("save"), style: Preset }),
+  z.object({ do: z.literal("save"), preset: Preset }),
   z.object({ do: z.literal("delete"), id: Id }),
 ]);
 export type PresetChange = z.infer<typeof PresetChange>;
@@ -51,9 +51,9 @@ export const presetOf = (versions: readonly Version[]): PresetVersion[] =>
   }));
 
 /**
- * The versions that a style makes for a film.
+ * The versions that a preset makes for a film.
  *
  * @param newId gives an id that no version has
  */
 export const versionsOf = ({ versions }: Pick<Preset, "versions">, newId: () => string): Version[] =>
-  versions.map((style) => ({ ...style, id: newId(), trim: UNTRIMMED }));
+  versions.map((preset) => ({ ...preset, id: newId(), trim: UNTRIMMED }));

@@ -1,7 +1,7 @@
 import { existsSync } from "node:fs";
 import type { Preset } from "~/core/edits/preset";
 import { connect, schemaOf } from "~/db/database.server";
-import { findStyleByName, listPresets } from "~/db/presets.server";
+import { findPresetByName, listPresets } from "~/db/presets.server";
 import { StartError } from "~/disk/start-error";
 import { databaseFile, dataFolderShown } from "~/db/workplace.server";
 
@@ -17,8 +17,8 @@ export function libraryPreset(name: string): Preset {
   try {
     const { done, all } = schemaOf(db);
     if (done !== all) throw none("the library is of another version of Glad Pan; start it once with this one");
-    const style = findStyleByName(db, name);
-    if (style) return style;
+    const preset = findPresetByName(db, name);
+    if (preset) return preset;
     const names = listPresets(db).map((other) => `"${other.name}"`);
     throw none(names.length > 0 ? `there are ${names.join(", ")}` : "the library has no preset yet");
   } finally {

@@ -62,7 +62,7 @@ export interface Look {
   colour: string;
 }
 
-export const someFlag = (random: Random, textures: readonly Canvas[], hue = random() * 360): Look => ({
+export const someLook = (random: Random, textures: readonly Canvas[], hue = random() * 360): Look => ({
   texture: pick(random, textures),
   cut: { x: random() * 0.5, y: random() * 0.5 },
   colour: `hsl(${hue} ${between(random, 45, 85)}% ${between(random, 45, 68)}%)`,

@@ -9,7 +9,7 @@ import {
   drawThing,
   onStage,
   pick,
-  someFlag,
+  someLook,
   STAGE,
   throughCamera,
 } from "./draw-things";
@@ -124,7 +124,7 @@ const lowerThird: Sketch = (random, { grounds }) => {
 
 /** A small mark of a station in a corner all the time. */
 const cornerLogo: Sketch = (random, { grounds, textures }) => {
-  const [ground, look] = [pick(random, grounds), someFlag(random, textures)];
+  const [ground, look] = [pick(random, grounds), someLook(random, textures)];
   const [right, low] = [random() < 0.5, random() < 0.5];
   const [size, speed] = [between(random, 190, 300), between(random, 25, 60)];
   return (g, t) => {

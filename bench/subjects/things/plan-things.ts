@@ -14,7 +14,7 @@ import {
   onStage,
   pick,
   type Random,
-  someFlag,
+  someLook,
   STAGE,
   THINGS,
   throughCamera,
@@ -74,7 +74,7 @@ const hues = (random: Random) => {
 const onEvenGround: Sketch = (random, { textures }) => {
   const [wall, own] = hues(random);
   const lightness = between(random, 45, 85);
-  const [thing, look] = [pick(random, THINGS), someFlag(random, textures, own)];
+  const [thing, look] = [pick(random, THINGS), someLook(random, textures, own)];
   const [x, size] = [between(random, 0.16, 0.84) * W, between(random, 170, 330)];
   const camera = someCamera(random);
   return (g, t) => {
@@ -88,7 +88,7 @@ const onEvenGround: Sketch = (random, { textures }) => {
 };
 
 const onBusyGround: Sketch = (random, { grounds, textures }) => {
-  const [ground, thing, look] = [pick(random, grounds), pick(random, THINGS), someFlag(random, textures)];
+  const [ground, thing, look] = [pick(random, grounds), pick(random, THINGS), someLook(random, textures)];
   const [x, size] = [between(random, 0.16, 0.84) * W, between(random, 190, 340)];
   const blur = between(random, 0, 7);
   const camera = someCamera(random);
@@ -105,7 +105,7 @@ const onBusyGround: Sketch = (random, { grounds, textures }) => {
 /** Held still, moved, and held still again. */
 const inHand: Sketch = (random, { grounds, textures }) => {
   const even = random() < 0.4;
-  const [ground, thing, look] = [pick(random, grounds), pick(random, THINGS), someFlag(random, textures)];
+  const [ground, thing, look] = [pick(random, grounds), pick(random, THINGS), someLook(random, textures)];
   const size = between(random, 130, 230);
   const side = random() < 0.5 ? -1 : 1;
   const thick = between(random, 70, 110);
@@ -132,7 +132,7 @@ const inHand: Sketch = (random, { grounds, textures }) => {
 
 const turned: Sketch = (random, { textures }) => {
   const [wall, own] = hues(random);
-  const [thing, look] = [pick(random, THINGS), someFlag(random, textures, own)];
+  const [thing, look] = [pick(random, THINGS), someLook(random, textures, own)];
   const [x, size, speed] = [between(random, 0.25, 0.75) * W, between(random, 220, 420), between(random, 0.8, 2)];
   const lightness = between(random, 25, 85);
   return (g, t) => {
@@ -207,7 +207,7 @@ const near: Sketch = (random, { grounds }) => {
 };
 
 const vehicle: Sketch = (random, { grounds, textures }) => {
-  const [ground, look] = [pick(random, grounds), someFlag(random, textures)];
+  const [ground, look] = [pick(random, grounds), someLook(random, textures)];
   const [size, speed] = [between(random, 120, 190), between(random, 60, 190) * (random() < 0.5 ? 1 : -1)];
   const y = 0.78 * H;
   return (g, t) => {
@@ -243,7 +243,7 @@ const vehicle: Sketch = (random, { grounds, textures }) => {
 
 /** A plate with something on it is what a table is about, whatever small things are beside it. */
 const food: Sketch = (random, { grounds, textures }) => {
-  const [table, look, aside] = [pick(random, grounds), someFlag(random, textures), someFlag(random, textures)];
+  const [table, look, aside] = [pick(random, grounds), someLook(random, textures), someLook(random, textures)];
   const [x, y, size] = [between(random, 0.28, 0.72) * W, between(random, 0.45, 0.6) * H, between(random, 130, 180)];
   const other = x < W / 2 ? x + 0.38 * W : x - 0.38 * W;
   const camera = someCamera(random);
@@ -276,7 +276,7 @@ const food: Sketch = (random, { grounds, textures }) => {
 const screen: Sketch = (random, { grounds, textures }) => {
   const [wall] = hues(random);
   const [x, width] = [between(random, 0.25, 0.75) * W, between(random, 300, 390)];
-  const looks = [someFlag(random, textures), someFlag(random, textures)];
+  const looks = [someLook(random, textures), someLook(random, textures)];
   const camera = someCamera(random);
   const ground = pick(random, grounds);
   return (g, t) => {

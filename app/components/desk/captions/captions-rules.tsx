@@ -10,7 +10,7 @@ const t = captionsTexts.captionsRules;
 
 const NUMBERS = [
   { rule: "lines", label: t.lines, unit: t.atMost, digits: 0, least: 1, most: 4 },
-  { rule: "pace", label: t.pace, unit: t.lettersPerSecond, digits: 0, least: 5, most: 60 },
+  { rule: "pace", label: t.pace, unit: t.charactersPerSecond, digits: 0, least: 5, most: 60 },
   { rule: "least", label: t.shortest, unit: t.seconds, digits: 1, least: 0.2, most: 5 },
   { rule: "most", label: t.longest, unit: t.seconds, digits: 1, least: 1, most: 30 },
   { rule: "gap", label: t.gap, unit: t.seconds, digits: 2, least: 0, most: 2 },

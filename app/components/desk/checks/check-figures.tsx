@@ -27,7 +27,7 @@ export function CheckFigures() {
       t.longestFastMove,
       move ? t.fastMove(rangeLength(move) / framesPerSecond(film.rate), timecodeAt(move.start, film.clock)) : t.none,
     ],
-    [t.leastResolution, leastResolution === null ? t.none : t.ofOne(leastResolution)],
+    [t.largestScale, leastResolution === null ? t.none : t.ofOne(leastResolution)],
   ] as const;
   return (
     <section aria-label={t.figures}>

@@ -33,10 +33,10 @@ export function CheckView() {
             {t.backToTheDesk}
           </Button>
           <h2 ref={heading} tabIndex={-1} className="font-display text-base font-semibold outline-none">
-            {t.secondLooks}
+            {t.flagList}
           </h2>
           <p role="status" className="text-sm text-soft">
-            {all.length === 0 ? t.none : left === 0 ? t.allSeen : t.left(left, all.length)}
+            {all.length === 0 ? t.none : left === 0 ? t.allReviewed : t.left(left, all.length)}
             {!state.film.analysed && ` ${t.notAnalysedYet}`}
           </p>
           <div className="ml-auto">

@@ -61,12 +61,12 @@ export function FlagFilters() {
         />
       )}
       <label className="flex items-center gap-1.5 text-xs">
-        <TickBox checked={filter.withSeen} onChange={(withSeen) => setFilter({ withSeen })} />
-        {t.withSeen}
+        <TickBox checked={filter.withReviewed} onChange={(withReviewed) => setFilter({ withReviewed })} />
+        {t.showReviewed}
       </label>
       {unreviewed.length > 0 && (
         <Button className="ml-auto !px-2 !py-1 text-xs" onClick={() => mark(unreviewed, true)}>
-          {t.markAllAsSeen(unreviewed.length)}
+          {t.markAllReviewed(unreviewed.length)}
         </Button>
       )}
     </div>

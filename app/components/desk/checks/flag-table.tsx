@@ -57,7 +57,7 @@ export function FlagTable() {
     <div
       className="flex min-h-0 grow flex-col"
       role="table"
-      aria-label={checksTexts.checkView.secondLooks}
+      aria-label={checksTexts.checkView.flagList}
       aria-rowcount={rows.length + 1}
     >
       <div role="row" className={clsx(COLUMNS, "border-b border-line py-1 text-xs text-soft")}>
@@ -117,7 +117,7 @@ export function FlagTable() {
                 </span>
                 <span role="cell">
                   <label>
-                    <span className="sr-only">{t.seenAt(place)}</span>
+                    <span className="sr-only">{t.reviewedAt(place)}</span>
                     <TickBox checked={row.isReviewed} onChange={(isReviewed) => mark([row], isReviewed)} />
                   </label>
                 </span>

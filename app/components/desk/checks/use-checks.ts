@@ -5,21 +5,21 @@ import type { Player } from "../picture/player";
 import { type DeskFlag, type DeskShot, followedIn } from "../state/desk-types";
 import type { VersionEdits } from "../state/use-version-edits";
 
-/** a flag of the version with the shot that it is in. */
+/** A flag of the version with the shot that it is in. */
 export interface FlagRow extends DeskFlag {
   shot: DeskShot;
 }
 
 /** Which flags are listed, and in which order. */
-export interface LookFilter {
+export interface FlagFilter {
   order: "worst" | "time";
   /** Null for all. */
   kind: FlagKind | null;
   /** The letter of the subject whose shots count; null for all. */
   letter: string | null;
-  withSeen: boolean;
+  withReviewed: boolean;
 }
-const FIRST_FILTER: LookFilter = { order: "worst", kind: null, letter: null, withSeen: false };
+const FIRST_FILTER: FlagFilter = { order: "worst", kind: null, letter: null, withReviewed: false };
 
 /** The flags of a version: which are listed, which one is looked at, and what is done with them. */
 export interface Checks {
@@ -28,8 +28,8 @@ export interface Checks {
   rows: readonly FlagRow[];
   /** How many the editor has not seen. */
   left: number;
-  filter: LookFilter;
-  setFilter: (change: Partial<LookFilter>) => void;
+  filter: FlagFilter;
+  setFilter: (change: Partial<FlagFilter>) => void;
   /** The print of the one that is looked at; null for none. */
   current: string | null;
   /** Whether their page lies over the desk. */
@@ -69,8 +69,8 @@ export function useChecks({ shots, version, player, versionEdits, choosePane, sh
       .filter(({ shot }) => letter === null || followedIn(shot)?.letter === letter)
       .sort(order === "worst" ? byWorst : byTime);
   }, [all, filter]);
-  const { withSeen } = filter;
-  const rows = useMemo(() => sorted.filter(({ isReviewed }) => withSeen || !isReviewed), [sorted, withSeen]);
+  const { withReviewed } = filter;
+  const rows = useMemo(() => sorted.filter(({ isReviewed }) => withReviewed || !isReviewed), [sorted, withReviewed]);
 
   const go = (row: FlagRow) => {
     setCurrent(row.print);

@@ -53,7 +53,7 @@ export function CompareMenu() {
       >
         {t.centreCrop}
       </MenuTick>
-      <MenuHeading>{t.thisShotInAnotherMovement}</MenuHeading>
+      <MenuHeading>{t.otherMovements}</MenuHeading>
       {MOVEMENTS.map((movement) => (
         <MenuTick key={movement} isOn={movements.includes(movement)} onToggle={() => chooseMovement(movement)}>
           {MOVEMENT_TEXT[movement].name}

@@ -73,8 +73,8 @@ function Facts({ film, facts }: { film: DeskFilm; facts: FilmFacts }) {
     [t.frameRate, t.fpsFrames(formatRate(rate), frames)],
     [t.timecode, t.to(timecodeAt(0, clock), timecodeAt(frames, clock))],
     [t.file, formatBytes(facts.bytes)],
-    ...(only && facts.sounds.length === 1 ? [[t.sound, describeSound(only)] as [string, string]] : []),
-    ...(facts.audio ? [] : [[t.sound, "none"] as [string, string]]),
+    ...(only && facts.sounds.length === 1 ? [[t.audioTrack, describeSound(only)] as [string, string]] : []),
+    ...(facts.audio ? [] : [[t.audioTrack, "none"] as [string, string]]),
   ];
   return (
     <div>
@@ -100,11 +100,11 @@ function SoundChoice({ filmId, facts }: { filmId: string; facts: FilmFacts }) {
   const choose = (index: string) =>
     void submit({ intent: "sound", index }, { method: "post", action: `/films/${filmId}` });
   return (
-    <section aria-label={t.sound} className="border-t border-line pt-4">
+    <section aria-label={t.audioTrack} className="border-t border-line pt-4">
       <div className="flex items-center justify-between gap-2">
-        <h2 className="text-sm font-semibold">{t.sound}</h2>
+        <h2 className="text-sm font-semibold">{t.audioTrack}</h2>
         <SelectMenu
-          label={t.whichSoundToUse}
+          label={t.audioTrack}
           placeholder={state === "idle" ? t.none : t.changing}
           value={String(facts.audio?.index ?? "")}
           items={facts.sounds.map((sound) => ({

@@ -17,7 +17,7 @@ export function PresetsDialog() {
   return (
     <Dialog.Root>
       <Dialog.Trigger asChild>
-        <IconButton label={t.presetsKeepTheseVersions} className="shrink-0">
+        <IconButton label={t.presetsHint} className="shrink-0">
           <SwatchBook className="size-4" aria-hidden />
         </IconButton>
       </Dialog.Trigger>
@@ -29,30 +29,30 @@ export function PresetsDialog() {
 }
 
 function Styles() {
-  const { data, load } = useFetcher<{ styles: Preset[] }>();
+  const { data, load } = useFetcher<{ presets: Preset[] }>();
   const change = useFetcher<{ error: string | null }>();
   useEffect(() => void load("/presets"), [load]);
   const send = (to: PresetChange) =>
     void change.submit(to, { method: "post", encType: "application/json", action: "/presets" });
-  const remove = (style: Preset) => {
-    send({ do: "delete", id: style.id });
-    toast(t.deletedThePreset(style.name), {
-      action: { label: t.undo, onClick: () => send({ do: "save", style }) },
+  const remove = (preset: Preset) => {
+    send({ do: "delete", id: preset.id });
+    toast(t.deletedThePreset(preset.name), {
+      action: { label: t.undo, onClick: () => send({ do: "save", preset }) },
     });
   };
-  const styles = data?.styles ?? [];
+  const presets = data?.presets ?? [];
   return (
     <>
       {!data && <p className="text-sm text-soft">{t.loadingThePresets}</p>}
-      {data && styles.length === 0 && <p className="text-sm text-soft">{t.noneYetAPreset}</p>}
-      {styles.length > 0 && (
+      {data && presets.length === 0 && <p className="text-sm text-soft">{t.noneYet}</p>}
+      {presets.length > 0 && (
         <ul className="flex flex-col gap-2">
-          {styles.map((style) => (
+          {presets.map((preset) => (
             <PresetRow
-              key={style.id}
-              style={style}
-              onRename={(name) => send({ do: "save", style: { ...style, name } })}
-              onRemove={() => remove(style)}
+              key={preset.id}
+              preset={preset}
+              onRename={(name) => send({ do: "save", preset: { ...preset, name } })}
+              onRemove={() => remove(preset)}
             />
           ))}
         </ul>
@@ -62,27 +62,27 @@ function Styles() {
           {change.data.error}
         </p>
       )}
-      <SaveStyle styles={styles} onSave={(style) => send({ do: "save", style })} />
+      <SavePreset presets={presets} onSave={(preset) => send({ do: "save", preset })} />
     </>
   );
 }
 
-interface StyleRowProps {
-  style: Preset;
+interface PresetRowProps {
+  preset: Preset;
   onRename: (name: string) => void;
   onRemove: () => void;
 }
 
-function PresetRow({ style, onRename, onRemove }: StyleRowProps) {
+function PresetRow({ preset, onRename, onRemove }: PresetRowProps) {
   const { edits } = useDesk();
   const [typed, setTyped] = useState<string | null>(null);
   const rename = () => {
     const name = typed?.trim();
-    if (name && name !== style.name) onRename(name);
+    if (name && name !== preset.name) onRename(name);
     setTyped(null);
   };
   const use = () => {
-    const commands = versionsOf(style, () => nanoid(10)).map((version) => ({
+    const commands = versionsOf(preset, () => nanoid(10)).map((version) => ({
       type: "add-version" as const,
       version,
     }));
@@ -92,8 +92,8 @@ function PresetRow({ style, onRename, onRemove }: StyleRowProps) {
     <li className="flex items-center gap-2 rounded-md border border-line bg-raised px-3 py-2">
       <div className="min-w-0 grow">
         <input
-          aria-label={t.nameOfThePreset(style.name)}
-          value={typed ?? style.name}
+          aria-label={t.nameOfThePreset(preset.name)}
+          value={typed ?? preset.name}
           maxLength={60}
           onChange={(event) => setTyped(event.target.value)}
           onBlur={rename}
@@ -103,7 +103,7 @@ function PresetRow({ style, onRename, onRemove }: StyleRowProps) {
           className="w-full rounded-sm border border-transparent bg-transparent font-medium hover:border-line focus:border-line"
         />
         <p className="truncate text-xs text-soft">
-          {style.versions.map(({ name, width, height }) => `${name} (${width} × ${height})`).join(", ")}
+          {preset.versions.map(({ name, width, height }) => `${name} (${width} × ${height})`).join(", ")}
         </p>
       </div>
       <Hint text={t.useHint}>
@@ -113,24 +113,24 @@ function PresetRow({ style, onRename, onRemove }: StyleRowProps) {
           </Button>
         </Dialog.Close>
       </Hint>
-      <IconButton label={t.deleteThePreset(style.name)} onClick={onRemove}>
+      <IconButton label={t.deleteThePreset(preset.name)} onClick={onRemove}>
         <Trash2 className="size-4" aria-hidden />
       </IconButton>
     </li>
   );
 }
 
-interface SaveStyleProps {
-  styles: readonly Preset[];
-  onSave: (style: Preset) => void;
+interface SavePresetProps {
+  presets: readonly Preset[];
+  onSave: (preset: Preset) => void;
 }
 
-/** Keeps the versions of the film on the desk under a name; a style of that name is replaced. */
-function SaveStyle({ styles, onSave }: SaveStyleProps) {
+/** Keeps the versions of the film on the desk under a name; a preset of that name is replaced. */
+function SavePreset({ presets, onSave }: SavePresetProps) {
   const { state } = useDesk();
   const [name, setName] = useState("");
   const wanted = name.trim();
-  const same = styles.find((style) => style.name.toLowerCase() === wanted.toLowerCase());
+  const same = presets.find((preset) => preset.name.toLowerCase() === wanted.toLowerCase());
   return (
     <form
       className="border-t border-line pt-4"
@@ -145,7 +145,7 @@ function SaveStyle({ styles, onSave }: SaveStyleProps) {
       <p className="mt-1 text-xs text-soft">{t.presetHint(state.versions.length)}</p>
       <div className="mt-2 flex gap-2">
         <input
-          aria-label={t.nameOfTheNewHouse}
+          aria-label={t.newName}
           placeholder={t.name}
           value={name}
           maxLength={60}
@@ -153,7 +153,7 @@ function SaveStyle({ styles, onSave }: SaveStyleProps) {
           className="min-w-0 grow rounded-md border border-line bg-raised px-2 py-1 text-sm"
         />
         <Button type="submit" variant="accent" disabled={!wanted}>
-          {same ? t.replace : t.keepAsAPreset}
+          {same ? t.replace : t.saveAsPreset}
         </Button>
       </div>
     </form>

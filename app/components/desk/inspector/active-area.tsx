@@ -46,11 +46,11 @@ export function ActiveArea({ shot, shots, picture, onDraw, onChange }: ActiveAre
   };
   const differs = shots.some(({ active }) => !sameBox(active, shot.active));
   return (
-    <section aria-label={t.theFilmsOwnBars} className="flex flex-col gap-2">
+    <section aria-label={t.letterbox} className="flex flex-col gap-2">
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">{shot.active ? t.barsLeftOut : t.noBarsInThePicture}</span>
+        <span className="text-xs text-soft">{shot.active ? t.letterboxLeftOut : t.noLetterbox}</span>
         <Hint text={t.drawHint}>
-          <Button onClick={onDraw}>{shot.active ? t.redraw : t.leaveBarsOut}</Button>
+          <Button onClick={onDraw}>{shot.active ? t.redraw : t.leaveOut}</Button>
         </Hint>
       </div>
       {shot.active && (
@@ -66,13 +66,11 @@ export function ActiveArea({ shot, shots, picture, onDraw, onChange }: ActiveAre
               />
             ))}
           </div>
-          <Button onClick={() => onChange([shot], null)}>{t.noBarsInThisShot}</Button>
+          <Button onClick={() => onChange([shot], null)}>{t.noneInShot}</Button>
         </>
       )}
       {differs && (
-        <Button onClick={() => onChange(shots, shot.active)}>
-          {shot.active ? t.useInAllShots : t.noBarsInAnyShot}
-        </Button>
+        <Button onClick={() => onChange(shots, shot.active)}>{shot.active ? t.useInAllShots : t.noneInAnyShot}</Button>
       )}
     </section>
   );

@@ -14,7 +14,7 @@ const t = inspectorTexts.backdropControls;
 
 const BACKDROPS: SelectItem[] = [
   { value: "blur", text: t.blurredPicture, hint: t.blurHint },
-  { value: "mirror", text: t.mirroredEdges, hint: t.reflectedHint },
+  { value: "mirror", text: t.reflected, hint: t.reflectedHint },
   { value: "colour", text: t.oneColour },
   { value: "gradient", text: t.twoColours, hint: t.gradientHint },
   { value: "picture", text: t.yourPictureOrFilm, hint: t.ownFileHint },

@@ -17,7 +17,7 @@ import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import { inspectorTexts } from "~/texts/inspector";
 
-const t = inspectorTexts.secondLooks;
+const t = inspectorTexts.shotFlags;
 
 /** Longer side of the picture of an offer. */
 const PICTURE_SIDE = 72;
@@ -33,7 +33,7 @@ export function ShotFlags({ shot }: { shot: DeskShot }) {
   // Of several stretches of one trouble the first has the layouts: what they change is the shot.
   const firsts = new Map(shot.flags.toReversed().map((flag) => [flag.kind, flag]));
   return (
-    <ul aria-label={t.worthAFlag} className="flex flex-col gap-1">
+    <ul aria-label={t.flagged} className="flex flex-col gap-1">
       {shot.flags.map((flag) => (
         <li key={flag.print}>
           <div
@@ -52,7 +52,7 @@ export function ShotFlags({ shot }: { shot: DeskShot }) {
               {flag.text}
             </button>
             <IconButton
-              label={flag.isReviewed ? t.markAsNotSeen : t.markAsSeen}
+              label={flag.isReviewed ? t.markUnreviewed : t.markReviewed}
               aria-pressed={flag.isReviewed}
               onClick={() => checks.mark([flag], !flag.isReviewed)}
               className="!h-6 !w-6 shrink-0"

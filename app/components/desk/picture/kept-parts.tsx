@@ -35,7 +35,7 @@ export function Bars() {
 const Shaded = ({ around: { x, y, width, height }, picture }: { around: Box; picture: Size }) => (
   <path
     pointerEvents="none"
-    aria-label={t.theFilmsOwnBars}
+    aria-label={t.letterbox}
     fillRule="evenodd"
     d={`M0 0H${picture.width}V${picture.height}H0ZM${x} ${y}h${width}v${height}h${-width}Z`}
     className="fill-white/15"

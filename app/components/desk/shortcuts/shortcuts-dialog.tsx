@@ -99,7 +99,7 @@ function Row({ id, isChanging, onChanging }: RowProps) {
   const { text } = SHORTCUTS[id];
   const take = (wanted: string) => {
     const other = usedBy(keys, wanted, id);
-    const why = isReserved(wanted) ? t.theBrowserUsesTheseKeys : other && t.hasTheseKeys(SHORTCUTS[other].text);
+    const why = isReserved(wanted) ? t.theBrowserUsesTheseKeys : other && t.alreadyUsed(SHORTCUTS[other].text);
     setRefused(why);
     if (!why) changeKeys(id, wanted === SHORTCUTS[id].keys ? null : wanted);
     onChanging(false);

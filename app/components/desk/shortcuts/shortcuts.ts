@@ -39,7 +39,7 @@ export const SHORTCUTS = {
   "cut-after": { group: t.goingTo, text: t.nextCut, keys: "pagedown" },
   "key-before": { group: t.goingTo, text: t.previousKey, keys: "shift+pageup" },
   "key-after": { group: t.goingTo, text: t.nextKey, keys: "shift+pagedown" },
-  flags: { group: t.goingTo, text: t.secondLooks, keys: "v" },
+  flags: { group: t.goingTo, text: t.flagList, keys: "v" },
   "look-after": { group: t.goingTo, text: t.nextFlag, keys: "y" },
   "look-before": { group: t.goingTo, text: t.previousFlag, keys: "shift+y" },
   "look-seen": { group: t.goingTo, text: t.reviewedAndNext, keys: "shift+v" },

@@ -9,7 +9,7 @@ const t = deskTexts.shotFilter;
 /** Which shots the list shows. */
 export const SHOT_FILTERS = {
   all: { name: t.allShots, test: () => true },
-  flags: { name: t.worthAFlag, test: (shot: DeskShot) => shot.flags.some(({ isReviewed }) => !isReviewed) },
+  flags: { name: t.flagged, test: (shot: DeskShot) => shot.flags.some(({ isReviewed }) => !isReviewed) },
   keys: { name: t.withYourKeys, test: (shot: DeskShot) => shot.handKeys.length > 0 },
   nobody: {
     name: t.noSubject,

@@ -27,7 +27,7 @@ export interface DeskFilm {
 
 export type DeskVersion = Version;
 
-/** a flag as the desk has it. */
+/** A flag as the desk has it. */
 export interface DeskFlag extends Flag {
   /** What it rests on, as a word. */
   print: string;

@@ -14,7 +14,7 @@ import type { FoundShot } from "./desk-shot";
 import type { DeskFlag } from "./desk-types";
 import type { FilmFindings } from "./use-shots";
 
-interface LooksOf {
+interface FlagsOf {
   film: { rate: Rate };
   state: FilmState;
   version: VersionState;
@@ -23,10 +23,10 @@ interface LooksOf {
 }
 
 const NO_LAYERS: VersionState["layers"] = [];
-const NO_LOOKS: readonly Flag[] = [];
+const NO_FLAGS: readonly Flag[] = [];
 
 /** What of each shot is about the film and not about its framing; the very same value while it holds the same. */
-function useFilmLooks({ film, state, version, findings, limits }: LooksOf, found: readonly FoundShot[]) {
+function useFilmLooks({ film, state, version, findings, limits }: FlagsOf, found: readonly FoundShot[]) {
   const { candidates } = state.film;
   const strengths = useMemo(
     () => new Map(candidates.map(({ transition, strength }) => [transition.frame, strength])),
@@ -40,14 +40,14 @@ function useFilmLooks({ film, state, version, findings, limits }: LooksOf, found
     useMemo(() => {
       const at = { faults, lacking: { longHolds, undecoded }, captions, pace, limits, rate };
       return found.map(({ set: { shot, kept }, isAnalysed }) =>
-        isAnalysed ? filmFlags(shot, kept, strengths.get(shot.start), at) : NO_LOOKS,
+        isAnalysed ? filmFlags(shot, kept, strengths.get(shot.start), at) : NO_FLAGS,
       );
     }, [found, strengths, faults, longHolds, undecoded, captions, pace, limits, rate]),
   );
 }
 
 /** What deserves a flag in each shot, in order of its frames. */
-export function useFlags(of: LooksOf, found: readonly FoundShot[]): readonly (readonly DeskFlag[])[] {
+export function useFlags(of: FlagsOf, found: readonly FoundShot[]): readonly (readonly DeskFlag[])[] {
   const { film, version, limits } = of;
   const ofFilm = useFilmLooks(of, found);
   const { width, height, safeArea, layers, reviewedFlags } = version;

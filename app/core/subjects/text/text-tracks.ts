@@ -17,8 +17,8 @@ const ROOM = 0.15;
 /** What stays in one place, from a look to another. */
 interface Area {
   boxes: Box[];
-  firstFlag: number;
-  lastFlag: number;
+  firstLook: number;
+  lastLook: number;
 }
 
 const isSame = (a: Box, b: Box): boolean => intersectionArea(a, b) >= SAME_SHARE * Math.min(boxArea(a), boxArea(b));
@@ -29,10 +29,10 @@ function areasOf(looks: readonly (readonly Box[])[]): Area[] {
   const areas: Area[] = [];
   looks.forEach((found, look) => {
     for (const box of found) {
-      const known = areas.find((area) => look - area.lastFlag <= MISSED_LOOKS + 1 && isOf(area, box));
-      if (!known) areas.push({ boxes: [box], firstFlag: look, lastFlag: look });
+      const known = areas.find((area) => look - area.lastLook <= MISSED_LOOKS + 1 && isOf(area, box));
+      if (!known) areas.push({ boxes: [box], firstLook: look, lastLook: look });
       else {
-        known.lastFlag = look;
+        known.lastLook = look;
         known.boxes.push(box);
       }
     }
@@ -46,8 +46,8 @@ function areasOf(looks: readonly (readonly Box[])[]): Area[] {
  */
 function isOverlaid(area: Area, looks: readonly FrameDetections[]): boolean {
   const sure = looks.filter(({ overlaid = [], texts = [] }, look) => {
-    const isAfter = look > area.lastFlag && look <= area.lastFlag + MISSED_LOOKS;
-    const isWithin = look >= area.firstFlag && look <= area.lastFlag && texts.some((box) => isOf(area, box));
+    const isAfter = look > area.lastLook && look <= area.lastLook + MISSED_LOOKS;
+    const isWithin = look >= area.firstLook && look <= area.lastLook && texts.some((box) => isOf(area, box));
     return (isAfter || isWithin) && overlaid.some((box) => isOf(area, box));
   });
   return sure.length >= LEAST_LOOKS;
@@ -67,16 +67,16 @@ export function textTracks(frames: readonly FrameDetections[], shot: FrameRange,
     looks.map(({ texts = [] }) => texts.filter((box) => !overlaid.some((area) => isOf(area, box)))),
   );
   return [...overlaid, ...others.filter(({ boxes }) => boxes.length >= enough)].map(
-    ({ boxes, firstFlag, lastFlag }, i): Track => {
+    ({ boxes, firstLook, lastLook }, i): Track => {
       const all = boxUnion(boxes);
       const room = ROOM * Math.min(...boxes.map(({ height }) => height));
       const box = visiblePart(
         { x: all.x - room, y: all.y - room, width: all.width + 2 * room, height: all.height + 2 * room },
         picture,
       );
-      const since = firstFlag - STEADY_PICTURES + 1;
+      const since = firstLook - STEADY_PICTURES + 1;
       const start = since <= 0 ? shot.start : looks[since]!.frame;
-      const end = lastFlag === looks.length - 1 ? shot.end : looks[lastFlag]!.frame + 1;
+      const end = lastLook === looks.length - 1 ? shot.end : looks[lastLook]!.frame + 1;
       return {
         id: `s${shot.start}-text-${i + 1}`,
         kind: "text",

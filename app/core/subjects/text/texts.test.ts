@@ -181,11 +181,11 @@ describe("areas of text in a shot", () => {
     texts,
   });
   const SHOT = { start: 0, end: 200 };
-  const flags = (at: (frame: number) => Box[]) => Array.from({ length: 20 }, (_, i) => look(10 * i, at(10 * i)));
+  const looks = (at: (frame: number) => Box[]) => Array.from({ length: 20 }, (_, i) => look(10 * i, at(10 * i)));
 
   test("begin with the first picture that it had to be steady in, and end where it is not found any more", () => {
     const [track, ...others] = textTracks(
-      flags((frame) => (frame >= 80 && frame <= 120 ? [box(100)] : [])),
+      looks((frame) => (frame >= 80 && frame <= 120 ? [box(100)] : [])),
       SHOT,
       PICTURE,
     );
@@ -197,7 +197,7 @@ describe("areas of text in a shot", () => {
 
   test("go on where it was overlooked, hold all of what was found, and lie apart where it does", () => {
     const found = (frame: number) => (frame === 90 ? [] : [box(100), box(frame < 100 ? 760 : 780)]);
-    const tracks = textTracks(flags(found), SHOT, PICTURE);
+    const tracks = textTracks(looks(found), SHOT, PICTURE);
     expect(tracks).toHaveLength(2);
     for (const { start, boxes } of tracks) expect([start, boxes.length]).toEqual([0, 200]);
     expect(boxContains(tracks[1]!.boxes[0]!, { x: 760, y: 600, width: 420, height: 50 })).toBe(true);
@@ -229,7 +229,7 @@ describe("areas of text in a shot", () => {
   test("are none where it was found once in a long shot", () => {
     expect(
       textTracks(
-        flags((frame) => (frame === 100 ? [box(100)] : [])),
+        looks((frame) => (frame === 100 ? [box(100)] : [])),
         SHOT,
         PICTURE,
       ),

@@ -19,7 +19,7 @@ export interface JoinRules {
 const FORBIDDEN = 1e6;
 
 /** Where a tracklet is at one of its ends, and what it looks like all in all: its ends may be half hidden. */
-function endFlag(tracklet: Tracklet, end: "first" | "last"): Detection {
+function endLook(tracklet: Tracklet, end: "first" | "last"): Detection {
   const { sightings } = tracklet;
   const nearest = (end === "first" ? sightings[0] : sightings.at(-1))!.detection;
   const signature = meanSignature(
@@ -51,7 +51,7 @@ function cost(before: Tracklet, after: Tracklet, rules: JoinRules): number {
   if (gap <= 0 || gap > rules.maxGapFrames) return FORBIDDEN;
   const face = after.sightings.find(({ detection }) => detection.faceId);
   if (face && hasOtherFace(before, face.detection)) return FORBIDDEN;
-  const [a, b] = [endFlag(before, "last"), endFlag(after, "first")];
+  const [a, b] = [endLook(before, "last"), endLook(after, "first")];
   const unlike = unlikeness(a, b);
   if (unlike > rules.maxUnlikeness) return FORBIDDEN;
   const size = Math.sqrt(a.box.width * a.box.height);
