@@ -1,4 +1,4 @@
-import { Preset } from "~/core/edits/preset";
+import { type BrokenPreset, Preset } from "~/core/edits/preset";
 import { Refusal } from "~/core/refusal";
 import type { Db } from "./database.server";
 import { readableOrNull } from "./readable";
@@ -12,22 +12,31 @@ interface RawPreset {
 const toPreset = ({ id, name, versions }: RawPreset): Preset =>
   Preset.parse({ id, name, versions: JSON.parse(versions) as unknown });
 
-/** All presets that can be read, by their names. */
-export const listPresets = (db: Db): Preset[] =>
-  db
-    .prepare<[], RawPreset>("SELECT * FROM presets ORDER BY name COLLATE NOCASE")
-    .all()
-    .flatMap((row) => readableOrNull(() => toPreset(row)) ?? []);
-
-export function findPreset(db: Db, id: string): Preset | null {
-  const row = db.prepare<[string], RawPreset>("SELECT * FROM presets WHERE id = ?").get(id);
-  return row ? toPreset(row) : null;
+/** All presets, by their names, and those that cannot be read. */
+export function readPresets(db: Db): { presets: Preset[]; broken: BrokenPreset[] } {
+  const rows = db.prepare<[], RawPreset>("SELECT * FROM presets ORDER BY name COLLATE NOCASE").all();
+  const read = rows.map((row) => readableOrNull(() => toPreset(row)) ?? { id: row.id, name: row.name });
+  return {
+    presets: read.filter((preset) => "versions" in preset),
+    broken: read.filter((preset) => !("versions" in preset)),
+  };
 }
 
-/** The preset that is called so, however it is capitalised. */
+export const listPresets = (db: Db): Preset[] => readPresets(db).presets;
+
+/** The preset with this id; null where there is none that can be read. */
+export function findPreset(db: Db, id: string): Preset | null {
+  const row = db.prepare<[string], RawPreset>("SELECT * FROM presets WHERE id = ?").get(id);
+  return row ? readableOrNull(() => toPreset(row)) : null;
+}
+
+const named = (db: Db, name: string): RawPreset | undefined =>
+  db.prepare<[string], RawPreset>("SELECT * FROM presets WHERE name = ? COLLATE NOCASE").get(name.trim());
+
+/** The preset that is called so, however it is capitalised; null where there is none that can be read. */
 export function findPresetByName(db: Db, name: string): Preset | null {
-  const row = db.prepare<[string], RawPreset>("SELECT * FROM presets WHERE name = ? COLLATE NOCASE").get(name.trim());
-  return row ? toPreset(row) : null;
+  const row = named(db, name);
+  return row ? readableOrNull(() => toPreset(row)) : null;
 }
 
 /**
@@ -36,7 +45,7 @@ export function findPresetByName(db: Db, name: string): Preset | null {
  * @throws Refusal if another one has its name
  */
 export function savePreset(db: Db, { id, name, versions }: Preset): void {
-  const other = findPresetByName(db, name);
+  const other = named(db, name);
   if (other && other.id !== id) throw new Refusal(`a preset called “${other.name}” already exists`);
   db.prepare(
     `INSERT INTO presets (id, name, versions) VALUES (@id, @name, @versions)

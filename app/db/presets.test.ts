@@ -2,7 +2,7 @@ import { beforeEach, expect, test } from "@jest/globals";
 import { newVersion } from "~/core/version/film-state";
 import { presetOf } from "~/core/edits/preset";
 import { type Db, openDatabase } from "./database.server";
-import { deletePreset, findPreset, findPresetByName, listPresets, savePreset } from "./presets.server";
+import { deletePreset, findPreset, findPresetByName, listPresets, readPresets, savePreset } from "./presets.server";
 
 let db: Db;
 const versions = presetOf([newVersion({ id: "v", name: "Tall", width: 1080, height: 1920 })]);
@@ -30,4 +30,16 @@ test("one is saved anew in its place, but not under the name of another one", ()
 test("one is deleted by itself", () => {
   deletePreset(db, "f");
   expect(listPresets(db)).toEqual([ALMANAC]);
+});
+
+test("one that cannot be read is named, fails nothing, and is replaced or deleted", () => {
+  const broken = { id: "f", name: "ferry" };
+  for (const stored of ["{", '[{"name": 3}]']) {
+    db.prepare("UPDATE presets SET versions = ? WHERE id = 'f'").run(stored);
+    expect(readPresets(db)).toEqual({ presets: [ALMANAC], broken: [broken] });
+    expect([findPreset(db, "f"), findPresetByName(db, "Ferry")]).toEqual([null, null]);
+    expect(() => savePreset(db, { ...FERRY, id: "other" })).toThrow("called “ferry” already exists");
+  }
+  savePreset(db, FERRY);
+  expect(readPresets(db)).toEqual({ presets: [ALMANAC, FERRY], broken: [] });
 });

@@ -2,13 +2,13 @@ import { data } from "react-router";
 import { PresetChange } from "~/core/edits/preset";
 import { Refusal } from "~/core/refusal";
 import { asSentence } from "~/core/sentence";
-import { deletePreset, listPresets, savePreset } from "~/db/presets.server";
+import { deletePreset, readPresets, savePreset } from "~/db/presets.server";
 import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/presets";
 import { orDiskFull, readJson } from "./requests.server";
 
-/** The presets there are. */
-export const loader = () => ({ presets: listPresets(db()) });
+/** The presets there are, and those that cannot be read. */
+export const loader = () => readPresets(db());
 
 /** Keeps a preset or forgets one; says why not where it cannot. */
 export async function action({ request }: Route.ActionArgs) {

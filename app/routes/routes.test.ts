@@ -94,6 +94,7 @@ describe("the history of a film", () => {
     expect(await listed()).toMatchObject([{ id: "s1", name: "before client" }]);
     expect((await get(checkpoints, FILM, "?id=s1")).data).toMatchObject({ handKeys: [{ put: [key(10)] }] });
     expect((await changed({ do: "add", id: "s2", name: "  " })).status).toBe(400);
+    expect((await changed({ do: "add", id: "s1", name: "after client" })).status).toBe(409);
   });
 });
 

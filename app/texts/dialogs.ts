@@ -82,6 +82,7 @@ export const dialogsTexts = {
     nameOfThePreset: (name: string) => `Name of the preset ${name}`,
     useHint: "Adds its versions to this film",
     useHere: "Use here",
+    brokenHint: "This preset is damaged and cannot be read. Save another one under its name, or delete it.",
     deleteThePreset: (name: string) => `Delete the preset ${name}`,
     saveThisFilmsVersions: "Save this film's versions",
     presetHint: (count: number) =>

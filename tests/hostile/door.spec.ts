@@ -4,7 +4,7 @@ import { createCanvas } from "@napi-rs/canvas";
 import { expect, test } from "@playwright/test";
 import { seeded } from "../../demo/film/random";
 import { CASES } from "./cases";
-import { edit, everything, fillLibrary, key, known, send, server } from "./library";
+import { edit, everything, fillLibrary, FRAMES, idsOf, key, known, send, server } from "./library";
 import { json } from "../support/raw-request";
 
 // What is refused once is refused every time.
@@ -80,24 +80,39 @@ test("a picture of one's own may be larger than what is sent otherwise", async (
   expect([kept.status, kept.body.slice(0, 200)]).toEqual([200, expect.stringContaining("kept")]);
 });
 
+/** Asks for the status of a film again and again while something else is made, and is answered each time. */
+async function othersAreAnsweredMeanwhile<T>(made: Promise<T>, times: number): Promise<T> {
+  let isMade = false;
+  const done = made.finally(() => (isMade = true));
+  for (let i = 0; i < times; i++) {
+    expect((await send({ path: `/films/${known.film}/status` })).status).toBe(200);
+    expect(isMade).toBe(false);
+  }
+  return done;
+}
+
 test("a drawing that takes minutes is given up, and keeps nobody else waiting", async () => {
   const path = `M0 0${"L400 400L0 1".repeat(60_000)}Z`;
   const drawing = `<svg xmlns="http://www.w3.org/2000/svg" width="400" height="400"><path d="${path}" stroke="red" stroke-width="30" stroke-linejoin="round"/></svg>`;
   const form = new FormData();
   form.append("picture", new Blob([drawing]), "scribble.svg");
-  let isAnswered = false;
-  const asked = asSent(form)
-    .then(({ headers, body }) => send({ method: "POST", path: "/own-files", headers, body }))
-    .finally(() => (isAnswered = true));
-  for (let i = 0; i < 20; i++) {
-    expect((await send({ path: `/films/${known.film}/status` })).status).toBe(200);
-    expect(isAnswered).toBe(false);
-  }
-  const { status, body } = await asked;
+  const asked = asSent(form).then((sent) => send({ method: "POST", path: "/own-files", ...sent }));
+  const { status, body } = await othersAreAnsweredMeanwhile(asked, 20);
   expect([status, body]).toEqual([422, expect.stringContaining("scribble.svg: this file takes too long to read")]);
 });
 
 test("an edit that makes sense is still made", async () => {
   const answer = await send(edit({ type: "set-key", versionId: known.version, key: key() }));
   expect([answer.status, JSON.parse(answer.body)]).toMatchObject([200, { revision: 1 }]);
+});
+
+test("the files of a very long version keep nobody else waiting", async () => {
+  const frames = 100_000;
+  server.write(`
+    UPDATE films SET info = json_set(info, '$.frames', ${frames}) WHERE id = '${known.other}';
+    UPDATE shots SET end_frame = ${frames} WHERE film_id = '${known.other}' AND end_frame = ${FRAMES};`);
+  const [version] = idsOf("versions", known.other);
+  const asked = send({ path: `/films/${known.other}/versions/${version}/all.zip` });
+  const { status, body } = await othersAreAnsweredMeanwhile(asked, 20);
+  expect([status, body.slice(0, 2)]).toEqual([200, "PK"]);
 });

@@ -40,9 +40,18 @@ export class TestServer {
 
   /** Rows of its database, read past it. */
   query<Row>(sql: string): Row[] {
-    const db = new Database(join(this.data, "glad-pan.db"), { readonly: true });
+    return this.#withDatabase((db) => db.prepare<[], Row>(sql).all(), { readonly: true });
+  }
+
+  /** Writes into the database behind the server's back. */
+  write(sql: string): void {
+    this.#withDatabase((db) => db.exec(sql));
+  }
+
+  #withDatabase<T>(use: (db: Database.Database) => T, options?: Database.Options): T {
+    const db = new Database(join(this.data, "glad-pan.db"), options);
     try {
-      return db.prepare<[], Row>(sql).all();
+      return use(db);
     } finally {
       db.close();
     }

@@ -1,11 +1,11 @@
-/** A state of a film that the editor has given a name, to come back to it or to compare with it. */
+/** A film as it was, under a name that the editor has given, to come back to it or to compare with it. */
 import { z } from "zod";
 import { Id } from "../ids";
 import { USUAL_ATTENTION } from "../subjects/attention/attention-settings";
 import { applyDifference, type Difference, differenceBetween } from "./difference";
 import type { FilmState } from "../version/film-state";
 
-export const CheckpointName = z.string().trim().min(1, "a state needs a name").max(60);
+export const CheckpointName = z.string().trim().min(1, "a checkpoint needs a name").max(60);
 
 export const Checkpoint = z.object({
   id: Id,
@@ -33,5 +33,5 @@ const untouched = (state: FilmState): FilmState => ({
 /** All that is set in a film, as it is kept with a name. */
 export const everythingSetIn = (state: FilmState): Difference => differenceBetween(untouched(state), state);
 
-/** The film as it was when a state was kept; who has been recognised since, and what a new file brought, stays. */
+/** The film as it was at a checkpoint; who has been recognised since, and what a new file brought, stays. */
 export const stateOf = (kept: Difference, now: FilmState): FilmState => applyDifference(untouched(now), kept);

@@ -23,6 +23,9 @@ export const Preset = z.object({
 });
 export type Preset = z.infer<typeof Preset>;
 
+/** A preset of which what is stored cannot be read: it can be deleted, or another one saved under its name. */
+export type BrokenPreset = Pick<Preset, "id" | "name">;
+
 /** What is done to the presets that there are. */
 export const PresetChange = z.discriminatedUnion("do", [
   z.object({ do: z.literal("save"), preset: Preset }),
@@ -44,7 +47,7 @@ export const presetOf = (versions: readonly Version[]): PresetVersion[] =>
   versions.map(({ id, trim, ...version }) => ({
     ...version,
     usual: anyFilms(version.usual),
-    // A stretch is one film's, and so is a caption.
+    // A range is one film's, and so is a caption.
     captions: { ...version.captions, places: {} },
     reviewedFlags: [],
     layers: version.layers.filter(({ range }) => range === null),

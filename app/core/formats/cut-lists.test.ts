@@ -32,6 +32,12 @@ describe("edit decision lists", () => {
     expect(readCutsCsv(writeCutsCsv({ ...list(), clock }), clock, 2400)).toEqual(TRANSITIONS);
   });
 
+  test("a title of several lines is one line, and no event", () => {
+    const text = writeEdl({ ...list(), title: "Kite\r\n009  AX       V     C        00:00:01:00\nDay" });
+    expect(text.split("\r\n")[0]).toBe("TITLE: Kite 009 AX V C 00:00:01:00 Day");
+    expect(readEdl(text, clockOf(RATE, null), 2400)).toEqual(TRANSITIONS);
+  });
+
   test("what is written is what is read, at whole and at drop-frame rates", () => {
     for (const rate of [RATE, DROP, { num: 24, den: 1 }]) {
       expect(readEdl(writeEdl(list(rate)), clockOf(rate, null), 2400)).toEqual(TRANSITIONS);

@@ -6,7 +6,7 @@ import { useFetcher } from "react-router";
 import { toast } from "sonner";
 import { Button, Hint, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
-import { type Preset, type PresetChange, presetOf, versionsOf } from "~/core/edits/preset";
+import { type BrokenPreset, type Preset, type PresetChange, presetOf, versionsOf } from "~/core/edits/preset";
 import { useDesk } from "../state/desk-context";
 import { dialogsTexts } from "~/texts/dialogs";
 
@@ -22,14 +22,14 @@ export function PresetsDialog() {
         </IconButton>
       </Dialog.Trigger>
       <DialogPanel title={t.presets} width="w-[32rem]" layout="flex flex-col gap-5">
-        <Styles />
+        <Presets />
       </DialogPanel>
     </Dialog.Root>
   );
 }
 
-function Styles() {
-  const { data, load } = useFetcher<{ presets: Preset[] }>();
+function Presets() {
+  const { data, load } = useFetcher<{ presets: Preset[]; broken: BrokenPreset[] }>();
   const change = useFetcher<{ error: string | null }>();
   useEffect(() => void load("/presets"), [load]);
   const send = (to: PresetChange) =>
@@ -40,12 +40,12 @@ function Styles() {
       action: { label: t.undo, onClick: () => send({ do: "save", preset }) },
     });
   };
-  const presets = data?.presets ?? [];
+  const { presets, broken } = data ?? { presets: [], broken: [] };
   return (
     <>
       {!data && <p className="text-sm text-soft">{t.loadingThePresets}</p>}
-      {data && presets.length === 0 && <p className="text-sm text-soft">{t.noneYet}</p>}
-      {presets.length > 0 && (
+      {data && presets.length + broken.length === 0 && <p className="text-sm text-soft">{t.noneYet}</p>}
+      {presets.length + broken.length > 0 && (
         <ul className="flex flex-col gap-2">
           {presets.map((preset) => (
             <PresetRow
@@ -55,6 +55,9 @@ function Styles() {
               onRemove={() => remove(preset)}
             />
           ))}
+          {broken.map(({ id, name }) => (
+            <BrokenPresetRow key={id} name={name} onRemove={() => send({ do: "delete", id })} />
+          ))}
         </ul>
       )}
       {change.data?.error && (
@@ -62,7 +65,7 @@ function Styles() {
           {change.data.error}
         </p>
       )}
-      <SavePreset presets={presets} onSave={(preset) => send({ do: "save", preset })} />
+      <SavePreset known={[...presets, ...broken]} onSave={(preset) => send({ do: "save", preset })} />
     </>
   );
 }
@@ -120,17 +123,39 @@ function PresetRow({ preset, onRename, onRemove }: PresetRowProps) {
   );
 }
 
+interface BrokenPresetRowProps {
+  name: string;
+  onRemove: () => void;
+}
+
+/** A preset that cannot be read, and so not be brought back either. */
+function BrokenPresetRow({ name, onRemove }: BrokenPresetRowProps) {
+  return (
+    <li className="flex items-center gap-2 rounded-md border border-line bg-raised px-3 py-2">
+      <div className="min-w-0 grow">
+        <p className="truncate font-medium">{name}</p>
+        <p role="alert" className="text-xs text-warn">
+          {t.brokenHint}
+        </p>
+      </div>
+      <IconButton label={t.deleteThePreset(name)} onClick={onRemove}>
+        <Trash2 className="size-4" aria-hidden />
+      </IconButton>
+    </li>
+  );
+}
+
 interface SavePresetProps {
-  presets: readonly Preset[];
+  known: readonly BrokenPreset[];
   onSave: (preset: Preset) => void;
 }
 
 /** Keeps the versions of the film on the desk under a name; a preset of that name is replaced. */
-function SavePreset({ presets, onSave }: SavePresetProps) {
+function SavePreset({ known, onSave }: SavePresetProps) {
   const { state } = useDesk();
   const [name, setName] = useState("");
   const wanted = name.trim();
-  const same = presets.find((preset) => preset.name.toLowerCase() === wanted.toLowerCase());
+  const same = known.find((preset) => preset.name.toLowerCase() === wanted.toLowerCase());
   return (
     <form
       className="border-t border-line pt-4"
