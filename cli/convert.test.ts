@@ -49,7 +49,7 @@ test("writes a checked file and a report that holds against the truth", async ()
   }
 });
 
-test("follows a mark, in its shot, over a stretch of the film", async () => {
+test("follows a mark, in its shot, over a range of the film", async () => {
   const truth = readTruth("demo/clips/two-shots.truth.json");
   const kite = truth.tracks.find((track) => track.id === "running-kite")!;
   const box = kite.boxes[65 - kite.start]!;
@@ -65,15 +65,15 @@ test("follows a mark, in its shot, over a stretch of the film", async () => {
   expect(measure(path("b.mp4"))).toMatchObject({ frames: 40, sounds: 1 });
 });
 
-test("drops stretches: the file is as much shorter, and the window may jump where one was", async () => {
+test("leaves ranges out: the file is as much shorter, and the window may jump where one was", async () => {
   const { status, stderr } = await convertFound(
-    ...["--size", "90x160", "--out", path("drop.mp4"), "--report", path("drop.json")],
+    ...["--size", "90x160", "--out", path("left-out.mp4"), "--report", path("left-out.json")],
     ...["--to", "60", "--leave-out", "20-35", "--leave-out", "30-40"],
   );
   expect(stderr).toContain("40 frames");
   expect(status).toBe(0);
-  expect(measure(path("drop.mp4"))).toMatchObject({ frames: 40, sounds: 1 });
-  const report = reportIn("drop.json");
+  expect(measure(path("left-out.mp4"))).toMatchObject({ frames: 40, sounds: 1 });
+  const report = reportIn("left-out.json");
   expect(report.kept).toEqual([
     [0, 20],
     [40, 60],
@@ -81,7 +81,7 @@ test("drops stretches: the file is as much shorter, and the window may jump wher
   expect(report.shots[0]!.keys.map(({ frame }) => frame)).toEqual(expect.arrayContaining([0, 20, 40]));
 });
 
-test("takes captions along: on the picture, beside the file and as a track, without what is dropped", async () => {
+test("takes captions along: on the picture, beside the file and as a track, without what is left out", async () => {
   const srt = "1\n00:00:00,500 --> 00:00:01,500\nUp there\n\n2\n00:00:02,000 --> 00:00:01,000\nback\n";
   writeFileSync(path("talk.srt"), srt);
   const { status, stderr } = await convertFound(
@@ -92,7 +92,7 @@ test("takes captions along: on the picture, beside the file and as a track, with
     0,
     expect.stringContaining("talk.srt, line 6: This caption ends before it starts"),
   ]);
-  // From frame 15 to 45, of which ten are dropped.
+  // From frame 15 to 45, of which ten are left out.
   const said = "1\n00:00:00,500 --> 00:00:01,167\nUp there\n";
   expect(readFileSync(path("said.srt"), "utf8")).toBe(said);
   const track = execFileSync("ffmpeg", ["-v", "error", "-i", path("said.mp4"), "-map", "0:s:0", "-f", "srt", "-"]);

@@ -3,9 +3,9 @@ import { z } from "zod";
 import { ShotMatch } from "./shots/match-shots";
 import { JobView } from "./film-status";
 import type { FilmState } from "./version/film-state";
-import { stretchesTexts } from "../texts/stretches";
+import { rangesTexts } from "../texts/ranges";
 
-const t = stretchesTexts.replacement;
+const t = rangesTexts.replacement;
 
 export const Replacement = z.object({
   /** The comparison; null where there is none. */

@@ -2,7 +2,7 @@ import { type Activity, joinActivity, packActivity, unpackActivity } from "~/cor
 import type { FrameRange } from "~/core/time/rate";
 import type { Db } from "./database.server";
 
-/** Keeps what goes on in a stretch of a film. */
+/** Keeps what goes on in a range of a film. */
 export function saveActivity(db: Db, filmId: string, { start }: FrameRange, activity: Activity): void {
   db.prepare("INSERT OR REPLACE INTO activity (film_id, start_frame, samples) VALUES (?, ?, ?)").run(
     filmId,

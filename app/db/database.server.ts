@@ -22,13 +22,14 @@ import { migration0018 } from "./migrations/0018-checks";
 import { migration0019 } from "./migrations/0019-output";
 import { migration0020 } from "./migrations/0020-attention";
 import { migration0023 } from "./migrations/0023-words";
+import { migration0024 } from "./migrations/0024-switches";
 import { migration0022 } from "./migrations/0022-checkpoints";
 import { migration0021 } from "./migrations/0021-headway";
 
 export type Db = Database.Database;
 
-/** In order; the database's `user_version` counts how many have run. Never change one that has been released. */
-const MIGRATIONS = [
+/** What has led to the schema of today, in order; the database's `user_version` counts how many have run. Never change one that has been released. */
+export const MIGRATIONS = [
   migration0001,
   migration0002,
   migration0003,
@@ -52,6 +53,7 @@ const MIGRATIONS = [
   migration0021,
   migration0022,
   migration0023,
+  migration0024,
 ];
 
 /**

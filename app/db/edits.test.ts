@@ -85,7 +85,7 @@ describe("edits", () => {
       { type: "add-version", version: newVersion({ id: "square", name: "Square", width: 1080, height: 1080 }) },
       { type: "set-framing", versionId: "square", shotIds: ["one"], change: { calm: 9, follow: { kind: "none" } } },
       { type: "set-key", versionId: "square", key: KEY },
-      { type: "split-shot", frame: 40, kind: "turn" },
+      { type: "split-shot", frame: 40, kind: "switch" },
       { type: "change-person", person: { id: "p1", name: "Ilse", mergedInto: null } },
       { type: "edit-track", trackId: "t", edit: { removed: [{ start: 0, end: 10 }], joinedTo: null } },
       { type: "put-mark", thing: "m", frame: 5, box },
@@ -105,7 +105,7 @@ describe("edits", () => {
       expect(applyDifference(states.at(-1)!, difference)).toEqual(state());
       states.push(state());
     }
-    expect(states.at(-1)!.shots.map(({ begins }) => begins)).toEqual(["cut", "turn"]);
+    expect(states.at(-1)!.shots.map(({ begins }) => begins)).toEqual(["cut", "switch"]);
     for (let i = commands.length - 1; i >= 0; i--) {
       undo();
       expect(state()).toEqual(states[i]);

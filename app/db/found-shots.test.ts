@@ -37,7 +37,7 @@ const says = () => [...loadState(db, findFilm(db, "f")!).versions[0]!.shots].map
 
 describe("what is done before shots are found", () => {
   test("stays when they are, and is undone and redone as if they had been there", () => {
-    send({ type: "split-shot", frame: 150, kind: "turn" });
+    send({ type: "split-shot", frame: 150, kind: "switch" });
     send({ type: "set-framing", versionId: "tall", shotIds: ["f.150"], change: { calm: 90 } });
     send({
       type: "set-key",
@@ -52,7 +52,7 @@ describe("what is done before shots are found", () => {
     ]);
     find([200, 240], [240, 300]);
     const done = listShots(db, "f");
-    expect(done.map(({ begins }) => begins)).toEqual(["cut", "cut", "turn", "cut", "cut"]);
+    expect(done.map(({ begins }) => begins)).toEqual(["cut", "cut", "switch", "cut", "cut"]);
 
     step("undo");
     step("undo");

@@ -11,7 +11,7 @@ interface RawVersion {
   height: number;
   in_frame: number | null;
   out_frame: number | null;
-  drops: string;
+  left_out: string;
   limit_seconds: number | null;
   usual: string;
   layers: string;
@@ -28,7 +28,7 @@ const toVersion = (row: RawVersion): Version =>
     name: row.name,
     width: row.width,
     height: row.height,
-    trim: { in: row.in_frame, out: row.out_frame, drops: JSON.parse(row.drops) as unknown },
+    trim: { in: row.in_frame, out: row.out_frame, leftOut: JSON.parse(row.left_out) as unknown },
     limitSeconds: row.limit_seconds,
     usual: JSON.parse(row.usual) as unknown,
     layers: JSON.parse(row.layers) as unknown,
@@ -57,12 +57,12 @@ export function findVersion(db: Db, filmId: string, id: string): Version | null 
 export function saveVersion(db: Db, filmId: string, version: Version): void {
   const { changes } = db
     .prepare(
-      `INSERT INTO versions (id, film_id, name, width, height, in_frame, out_frame, drops, limit_seconds, usual, layers,
+      `INSERT INTO versions (id, film_id, name, width, height, in_frame, out_frame, left_out, limit_seconds, usual, layers,
          safe_area, captions, check_limits, reviewed_flags, output, position)
-       VALUES (@id, @filmId, @name, @width, @height, @in, @out, @drops, @limitSeconds, @usual, @layers, @safeArea,
+       VALUES (@id, @filmId, @name, @width, @height, @in, @out, @leftOut, @limitSeconds, @usual, @layers, @safeArea,
          @captions, @checkLimits, @reviewedFlags, @output, (SELECT COALESCE(MAX(position), 0) + 1 FROM versions WHERE film_id = @filmId))
        ON CONFLICT (id) DO UPDATE SET name = @name, width = @width, height = @height, in_frame = @in, out_frame = @out,
-         drops = @drops, limit_seconds = @limitSeconds, usual = @usual, layers = @layers, safe_area = @safeArea,
+         left_out = @leftOut, limit_seconds = @limitSeconds, usual = @usual, layers = @layers, safe_area = @safeArea,
          captions = @captions, check_limits = @checkLimits, reviewed_flags = @reviewedFlags,
          output = @output
        WHERE film_id = @filmId`,
@@ -75,7 +75,7 @@ export function saveVersion(db: Db, filmId: string, version: Version): void {
       height: version.height,
       in: version.trim.in,
       out: version.trim.out,
-      drops: JSON.stringify(version.trim.drops),
+      leftOut: JSON.stringify(version.trim.leftOut),
       limitSeconds: version.limitSeconds,
       usual: JSON.stringify(version.usual),
       layers: JSON.stringify(version.layers),

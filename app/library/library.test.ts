@@ -92,7 +92,7 @@ function workOn(id: string): void {
   const [tall] = listVersions(db(), id);
   saveShot(db(), id, freshShot(`${id}.0`, { start: 0, end: 45 }, null));
   saveShot(db(), id, { ...freshShot(`${id}.45`, { start: 45, end: 99 }, hardTransition(45, "cut")), name: "Kite" });
-  saveVersion(db(), id, { ...tall!, trim: { in: 5, out: null, drops: [{ start: 20, end: 30 }] }, limitSeconds: 15 });
+  saveVersion(db(), id, { ...tall!, trim: { in: 5, out: null, leftOut: [{ start: 20, end: 30 }] }, limitSeconds: 15 });
   setShotInVersion(db(), tall!.id, `${id}.45`, { calm: 80, follow: { kind: "track", trackId: "mark-m" } });
   setHandKey(db(), tall!.id, { pane: 0, frame: 10, x: 160, y: 90, height: 180, easing: "hold" });
   savePeople(db(), id, [{ id: "p1", number: 0, signature: [1, 2], seen: 3 }]);

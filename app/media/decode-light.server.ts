@@ -12,14 +12,14 @@ export const decodeLight = (folder: string): typeof decodeSmall =>
     for (let frame = range.start; frame < range.end;) {
       const piece = pieceAt(frame, film.info.rate);
       const { start, end } = pieceRange(piece, film.info);
-      const stretch = { start: frame, end: Math.min(end, range.end) };
+      const part = { start: frame, end: Math.min(end, range.end) };
       const file = pieceFile(folder, piece);
       const frames = existsSync(file)
         ? decodeFrames(
             { file, name: film.name, info: pieceInfo(film.info, piece) },
-            { size, range: { start: stretch.start - start, end: stretch.end - start }, signal },
+            { size, range: { start: part.start - start, end: part.end - start }, signal },
           )
-        : decodeFrames(film, { size, range: stretch, signal });
+        : decodeFrames(film, { size, range: part, signal });
       for await (const data of frames) yield { frame: frame++, image: yuvImage(data, size) };
     }
   };

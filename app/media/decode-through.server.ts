@@ -22,13 +22,13 @@ export interface Decoded {
   /** The frames that were asked for, as far as they are there. */
   pictures: ReadonlyMap<number, SmallLuma>;
   frames: number;
-  /** Stretches that are black. */
+  /** Ranges that are black. */
   black: FrameRange[];
-  /** Stretches in which the picture does not change. */
+  /** Ranges in which the picture does not change. */
   frozen: FrameRange[];
 }
 
-/** Seconds that a stretch of either lasts, for it to be told. */
+/** Seconds that a range of either lasts, for it to be told. */
 const LEAST = { black: 0.04, frozen: 1 };
 /** Mean difference between two pictures that are the same, but for what an encoder makes of them, in dB of full scale. */
 const SAME_PICTURE = -60;
@@ -64,7 +64,7 @@ async function decodeInto(pictures: string, file: string, { rate, size, frames: 
   const frames = Number([...said.matchAll(/^frame=(\d+)$/gm)].at(-1)?.[1] ?? 0);
   const values = (key: string) =>
     [...said.matchAll(new RegExp(`^${key.replaceAll(".", "\\.")}=([\\d.]+)$`, "gm"))].map((match) => Number(match[1]));
-  const stretches = (start: string, end: string): FrameRange[] => {
+  const ranges = (start: string, end: string): FrameRange[] => {
     const ends = values(end);
     return values(start).map((from, i) => ({
       start: Math.round(from * fps),
@@ -78,7 +78,7 @@ async function decodeInto(pictures: string, file: string, { rate, size, frames: 
   return {
     pictures: new Map(there.map((frame, i) => [frame, Uint8Array.from(bytes.subarray(i * each, (i + 1) * each))])),
     frames,
-    black: stretches(keys[0]!, keys[1]!),
-    frozen: stretches(keys[2]!, keys[3]!),
+    black: ranges(keys[0]!, keys[1]!),
+    frozen: ranges(keys[2]!, keys[3]!),
   };
 }

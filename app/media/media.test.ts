@@ -174,7 +174,7 @@ describe("rendering", () => {
     expect(await hasBars(path("out.mp4"), target)).toBe(false);
   });
 
-  test("of a stretch begins and ends where it should, with its sound", async () => {
+  test("of a range begins and ends where it should, with its sound", async () => {
     const info = await probeFilm(CLIP);
     const range = { start: 45, end: 90 };
     await renderFilm({ file: CLIP, name: "clip", info, target, ranges: [range], shown, output }, path("part.mp4"));
@@ -188,7 +188,7 @@ describe("rendering", () => {
     expect(Math.abs(figures.soundSeconds! - 1.5)).toBeLessThan(1 / 30);
   });
 
-  test("of several stretches joins them, picture and sound", async () => {
+  test("of several ranges joins them, picture and sound", async () => {
     const info = await probeFilm(CLIP);
     const ranges = [
       { start: 6, end: 30 },
@@ -224,11 +224,11 @@ describe("rendering", () => {
     expect(await hasBars(path("wrong.mp4"), target)).toBe(true);
   });
 
-  test("finds bars in the stretches that are looked at, and in no others", async () => {
+  test("finds bars in the ranges that are looked at, and in no others", async () => {
     const size = { width: 160, height: 120 };
     const film = "testsrc2=s=160x120:r=20:d=3,drawbox=0:0:160:20:black:fill:enable='gte(n,20)'";
     ffmpeg("-f", "lavfi", "-i", film, "-pix_fmt", "yuv420p", path("barred.mp4"));
-    const barsIn = (...stretches: { start: number; end: number }[]) => hasBars(path("barred.mp4"), size, { stretches });
+    const barsIn = (...ranges: { start: number; end: number }[]) => hasBars(path("barred.mp4"), size, { ranges });
     expect(await barsIn({ start: 0, end: 20 })).toBe(false);
     expect(await barsIn({ start: 20, end: 60 })).toBe(true);
     expect(await barsIn({ start: 0, end: 10 }, { start: 40, end: 60 })).toBe(false);

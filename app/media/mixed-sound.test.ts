@@ -34,7 +34,7 @@ beforeAll(async () => {
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-/** How much of a tone is in a stretch of samples (Goertzel 1958), against its loudest. */
+/** How much of a tone is in a range of samples (Goertzel 1958), against its loudest. */
 function heardOf(samples: Int16Array, tone: number, from: number, to: number): boolean {
   const part = samples.subarray(Math.round(from * SAMPLE_RATE), Math.round(to * SAMPLE_RATE));
   const step = 2 * Math.cos((2 * Math.PI * tone) / SAMPLE_RATE);
@@ -57,11 +57,11 @@ const own = (playback: Partial<typeof USUAL_PLAYBACK>, played = 0) => ({
   ...{ picture, playback: { ...USUAL_PLAYBACK, ...playback }, played },
 });
 
-test("each stretch has the sounds that are heard in it, in step", () => {
+test("each range has the sounds that are heard in it, in step", () => {
   const heard: HeardIn[] = [
     { range: { start: 0, end: 25 }, film: true, own: [] },
     { range: { start: 25, end: 50 }, film: false, own: [own({ loops: false })] },
-    // What was dropped lies between; the clip has gone on meanwhile, and is silent in its second half.
+    // What is left out lies between; the clip has gone on meanwhile, and is silent in its second half.
     { range: { start: 75, end: 100 }, film: true, own: [own({ loops: false }, 1)] },
   ];
   const samples = mix(heard, new Map([[picture.id, clip]]));

@@ -52,7 +52,7 @@ export function pieceInfo(info: FilmInfo, piece: number): FilmInfo {
 /** File of a piece in the folder of a film's proxy. */
 export const pieceFile = (folder: string, piece: number): string => join(folder, `${piece}.mp4`);
 
-/** The first stretch of pieces that are not there yet, from a piece on; null if all are. */
+/** The first range of pieces that are not there yet, from a piece on; null if all are. */
 export function missingPieces(folder: string, info: FilmInfo, from = 0): FrameRange | null {
   const count = pieceCount(info);
   const isThere = (piece: number) => existsSync(pieceFile(folder, piece));

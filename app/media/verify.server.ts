@@ -53,11 +53,11 @@ const Probe = z.object({
 });
 
 /** An expression of ffmpeg's takes no more of them. */
-const MOST_STRETCHES = 200;
+const MOST_RANGES = 200;
 
 export interface BarSearch {
   /** Frames of the file that are looked at; all of them if left out. */
-  stretches?: readonly FrameRange[];
+  ranges?: readonly FrameRange[];
   /** The part of the frame that is looked at, on even pixels; all of it if left out. */
   within?: Box;
   signal?: AbortSignal;
@@ -72,9 +72,9 @@ export interface BarSearch {
 export async function hasBars(
   file: string,
   size: Size,
-  { stretches = [], within: part, signal }: BarSearch = {},
+  { ranges = [], within: part, signal }: BarSearch = {},
 ): Promise<boolean> {
-  const within = stretches.slice(0, MOST_STRETCHES).map(({ start, end }) => `between(n,${start},${end - 1})`);
+  const within = ranges.slice(0, MOST_RANGES).map(({ start, end }) => `between(n,${start},${end - 1})`);
   const wanted = ["not(mod(n,10))", ...(within.length > 0 ? [`(${within.join("+")})`] : [])].join("*");
   const log = await runTool(
     "ffmpeg",

@@ -66,7 +66,7 @@ export const forgetfulStore = (): AnalysisStore => ({
 
 export interface AnalysisOptions {
   store: AnalysisStore;
-  /** The stretch to analyse; the whole film if left out. It has to begin and end where a shot does. */
+  /** The range to analyse; the whole film if left out. It has to begin and end where a shot does. */
   range?: FrameRange;
   /**
    * Asked between two chunks whether to go on.

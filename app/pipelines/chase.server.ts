@@ -19,7 +19,7 @@ const MIN_SIDE = 8;
 
 export type DecodeSmall = typeof decodeSmall;
 
-/** Frames of a range in small, forwards or backwards, decoded a stretch at a time, ahead of where they are asked for. */
+/** Frames of a range in small, forwards or backwards, decoded a range at a time, ahead of where they are asked for. */
 export class SmallFrames {
   /** Pixels of the film's picture to one of these. */
   readonly scale: number;

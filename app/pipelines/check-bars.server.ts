@@ -15,8 +15,8 @@ import { hasBars } from "~/media/verify.server";
 
 /** A layer that reaches over so much of a side may look as a bar does. */
 const NEARLY_ALL = 0.95;
-/** Stretches before a backdrop that are looked at. */
-const MOST_STRETCHES = 40;
+/** Ranges before a backdrop that are looked at. */
+const MOST_RANGES = 40;
 /** Levels by which an encoded colour may differ from what it was. */
 const COLOUR_TOLERANCE = 14;
 /** Pixels from an edge within which colours run into each other. */
@@ -33,23 +33,23 @@ const reachesOver = ({ layers, size }: Composition): boolean =>
 const mayLookBarred = (shown: Composition): boolean =>
   (shown.backdrop !== null && isEven(shown.backdrop.look)) || shown.panes.some(({ own }) => own) || reachesOver(shown);
 
-/** A stretch of the file in which the film stands still before an even backdrop. */
-interface Stretch extends FrameRange {
+/** A range of the file in which the film stands still before an even backdrop. */
+interface EvenRange extends FrameRange {
   shown: Composition;
   pane: Box;
   /** Its frames in the film. */
   source: FrameRange;
 }
 
-/** Such stretches, in frames of the file; those that something else lies over are left out. */
-function evenStretches(frames: readonly number[], shownAt: ShownAt): Stretch[] {
-  const stretches: Stretch[] = [];
+/** Such ranges, in frames of the file; those that something else lies over are left out. */
+function evenRanges(frames: readonly number[], shownAt: ShownAt): EvenRange[] {
+  const ranges: EvenRange[] = [];
   frames.forEach((frame, i) => {
     const shown = shownAt(frame);
     const [pane, ...others] = filmPanes(shown);
     const isWanted = shown.backdrop && isEven(shown.backdrop.look) && others.length === 0 && !shown.layers;
     if (!pane || !isWanted) return;
-    const last = stretches.at(-1);
+    const last = ranges.at(-1);
     const goesOn =
       last?.end === i &&
       last.source.end === frame &&
@@ -60,10 +60,10 @@ function evenStretches(frames: readonly number[], shownAt: ShownAt): Stretch[] {
       last.source.end = frame + 1;
     } else {
       const source = { start: frame, end: frame + 1 };
-      stretches.push({ start: i, end: i + 1, shown, pane: pane.target, source });
+      ranges.push({ start: i, end: i + 1, shown, pane: pane.target, source });
     }
   });
-  return stretches.slice(0, MOST_STRETCHES);
+  return ranges.slice(0, MOST_RANGES);
 }
 
 /** The colour of a backdrop at a row of the frame; null where it has none of its own. */
@@ -91,7 +91,7 @@ function placesBehind({ width, height }: Size, pane: Box): { x: number; y: numbe
 }
 
 /** Whether a frame of 4:2:0 has the backdrop's colours where nothing else is. */
-function hasBackdrop(data: Uint8Array, size: Size, { shown, pane }: Stretch): boolean {
+function hasBackdrop(data: Uint8Array, size: Size, { shown, pane }: EvenRange): boolean {
   const { width, height } = size;
   return placesBehind(size, pane).every(({ x, y }) => {
     const wanted = colourAt(shown.backdrop!.look, y, height);
@@ -103,13 +103,12 @@ function hasBackdrop(data: Uint8Array, size: Size, { shown, pane }: Stretch): bo
   });
 }
 
-async function backdropFault(file: FilmFile, stretches: readonly Stretch[], signal?: AbortSignal) {
-  for (const stretch of stretches) {
-    const middle = Math.floor((stretch.start + stretch.end) / 2);
+async function backdropFault(file: FilmFile, ranges: readonly EvenRange[], signal?: AbortSignal) {
+  for (const even of ranges) {
+    const middle = Math.floor((even.start + even.end) / 2);
     const range = { start: middle, end: middle + 1 };
     for await (const data of decodeFrames(file, { range, signal }))
-      if (!hasBackdrop(data, file.info.picture, stretch))
-        return "a backdrop does not have the colour that was asked for";
+      if (!hasBackdrop(data, file.info.picture, even)) return "a backdrop does not have the colour that was asked for";
   }
   return null;
 }
@@ -142,20 +141,20 @@ export async function barFaults(
   const covered = joinRanges(
     frames.flatMap((frame, i) => (mayLookBarred(shown(frame)) ? [] : [{ start: i, end: i + 1 }])),
   );
-  const even = evenStretches(frames, shown);
+  const even = evenRanges(frames, shown);
   const { picture } = film.info;
   let isBarred =
     covered.length > 0 &&
-    (await hasBars(file, target, { signal, stretches: covered })) &&
+    (await hasBars(file, target, { signal, ranges: covered })) &&
     !(await hasBars(film.file, picture, { signal }));
-  for (const stretch of even.filter(({ shown: { panes } }) => isPlain(panes[0]!.edge ?? { look: "none", corner: 0 }))) {
+  for (const range of even.filter(({ shown: { panes } }) => isPlain(panes[0]!.edge ?? { look: "none", corner: 0 }))) {
     if (isBarred) break;
-    const within = insideOf(stretch.pane, target);
+    const within = insideOf(range.pane, target);
     // A shot may be black at its edges by itself, as a title is.
     isBarred =
       within !== null &&
-      (await hasBars(file, within, { signal, stretches: [stretch], within })) &&
-      !(await hasBars(film.file, picture, { signal, stretches: [stretch.source] }));
+      (await hasBars(file, within, { signal, ranges: [range], within })) &&
+      !(await hasBars(film.file, picture, { signal, ranges: [range.source] }));
   }
   const faults = isBarred ? ["there are black bars at the edges"] : [];
   // A shadow reaches far over what is behind.

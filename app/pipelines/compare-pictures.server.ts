@@ -15,8 +15,8 @@ const DIFFERENT = 5;
 const CHANGES = 1.5;
 /** Mean luma of what is black. */
 const BLACK = 24;
-/** Stretches that are black, or stand still, of which it is asked whether the film does. */
-const MOST_STRETCHES = 10;
+/** Ranges that are black, or stand still, of which it is asked whether the film does. */
+const MOST_RANGES = 10;
 
 /** Of a list, so many at the most, spread evenly. */
 const spread = (list: readonly number[], most: number): number[] =>
@@ -38,7 +38,7 @@ export function lookedAt({ cuts = [] }: Pick<RenderPlan, "cuts">, { frames }: Pi
 export interface Compared {
   looked: number;
   faults: string[];
-  /** Stretches of the file that are black or stand still, where the film is not and does not. */
+  /** Ranges of the file that are black or stand still, where the film is not and does not. */
   empty: (FrameRange & { what: "black" | "frozen" })[];
 }
 
@@ -67,11 +67,11 @@ export async function comparePictures(
     }
     const empty: Compared["empty"] = [];
     const last = output.frames.length - 1;
-    for (const range of black.slice(0, MOST_STRETCHES)) {
+    for (const range of black.slice(0, MOST_RANGES)) {
       const middle = Math.min(last, Math.floor((range.start + range.end) / 2));
       if (meanOf(await wanted(middle)) > BLACK) empty.push({ ...range, what: "black" });
     }
-    for (const range of frozen.slice(0, MOST_STRETCHES)) {
+    for (const range of frozen.slice(0, MOST_RANGES)) {
       const [from, to] = [range.start, Math.min(last, range.end - 1)];
       if (to > from && differenceOf(await wanted(from), await wanted(to)) > CHANGES)
         empty.push({ ...range, what: "frozen" });

@@ -17,7 +17,7 @@ const LEAST_LIKENESS = 0.55;
 /** A gap of less than this share of the shot is left as it is. */
 const LEAST_GAP = 0.02;
 
-/** Stretches of a shot in which a track has no box. */
+/** Ranges of a shot in which a track has no box. */
 function gapsOf(track: Track, shot: FrameRange): FrameRange[] {
   const gaps: FrameRange[] = [];
   let start = -1;

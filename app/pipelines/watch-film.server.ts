@@ -45,7 +45,7 @@ const CAMERA_MOVES = 0.004;
 /** A face this sure needs nothing beside it that merely stands out. */
 const CERTAIN = 0.8;
 
-/** What was seen in a stretch of a film. */
+/** What was seen in a range of a film. */
 export interface SeenChunk {
   range: FrameRange;
   features: FrameFeatures[];

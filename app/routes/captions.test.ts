@@ -69,7 +69,7 @@ describe("captions", () => {
   });
 
   test("are timed by speech, of which nothing is told of a film that was not listened to", async () => {
-    expect((await get(speech, FILM)).data).toEqual({ stretches: null });
+    expect((await get(speech, FILM)).data).toEqual({ segments: null });
     const { frames } = findFilm(db, "film")!.info;
     const silent = new Uint8Array(frames);
     const heard = silent.slice().fill(250, 20, 50).fill(250, 52, 70).fill(250, 90, 91);
@@ -80,6 +80,6 @@ describe("captions", () => {
       { light: silent, contrast: silent, change: silent, speech: heard },
     );
     // A breath of two frames is none between words, and a click is no word.
-    expect((await get(speech, FILM)).data).toEqual({ stretches: [{ start: 20, end: 70 }] });
+    expect((await get(speech, FILM)).data).toEqual({ segments: [{ start: 20, end: 70 }] });
   });
 });

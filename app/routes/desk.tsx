@@ -58,7 +58,7 @@ export function shouldRevalidate({ currentUrl, nextUrl, defaultShouldRevalidate 
   return currentUrl.search === nextUrl.search && defaultShouldRevalidate;
 }
 
-/** Stretches of the film that flash, stay black or stand still, as far as it has been looked through. */
+/** Ranges of the film that flash, stay black or stand still, as far as it has been looked through. */
 function faultsOf({ id, info: { frames, rate } }: FilmRow): PictureFaults {
   const activity = readActivity(db(), id, frames);
   return activity ? pictureFaults(activity, rate) : NO_FAULTS;

@@ -1,15 +1,15 @@
-import { idleStretches } from "~/core/activity/idle-stretches";
+import { idleRanges } from "~/core/activity/idle-ranges";
 import { readActivity } from "~/db/activity.server";
 import { listShots } from "~/db/shots.server";
 import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/idle";
 import { requireFilm } from "./requests.server";
 
-/** Stretches that the film can do without; null where it was not looked through for them. */
+/** Ranges that the film can do without; null where it was not looked through for them. */
 export function loader({ params }: Route.LoaderArgs) {
   const { id, info } = requireFilm(params.filmId);
   const activity = readActivity(db(), id, info.frames);
-  if (!activity) return { stretches: null };
+  if (!activity) return { ranges: null };
   const cuts = listShots(db(), id).map(({ start }) => start);
-  return { stretches: idleStretches(activity, cuts, info.rate) };
+  return { ranges: idleRanges(activity, cuts, info.rate) };
 }

@@ -235,7 +235,7 @@ describe("the desk's forms", () => {
     expect(await render()).toMatchObject({ status: 409, data: expect.stringContaining("has not been analysed yet") });
     saveTracks(db, "film", { start: 0, end: 100 }, []);
     expect((await render()).status).toBe(409);
-    saveVersion(db, "film", { ...listVersions(db, "film")[0]!, trim: { in: 20, out: 100, drops: [] } });
+    saveVersion(db, "film", { ...listVersions(db, "film")[0]!, trim: { in: 20, out: 100, leftOut: [] } });
     expect((await render()).status).toBe(200);
     expect(listJobs(db, "film")).toMatchObject([{ kind: "render", state: "queued" }]);
   });

@@ -303,7 +303,7 @@ export const inspectorTexts = {
     withADissolve: "with a dissolve",
     withAWipe: "with a wipe",
     withAFade: "with a fade",
-    withATurnSameTake: "with a switch: same take, another subject",
+    switchSameTake: "with a switch: same take, another subject",
     howItBegins: "How it begins",
     begins: "Begins",
     ofFrames: (mixed: number) => ` of ${mixed} frames`,
@@ -348,7 +348,7 @@ export const inspectorTexts = {
     follow: "Follow",
     only: (letter: string) => `Only ${letter}`,
     onlyOne: "Only one",
-    yourTurns: "Your switches",
+    yourSwitches: "Your switches",
     mustBeIn: (name: string) => `${name} must be in the picture in every shot`,
     subjectAndReason: "Subject and reason",
     notAnalysedHint: "not analysed yet: the window stays in the middle, or at your keyframes",
@@ -365,12 +365,12 @@ export const inspectorTexts = {
     whatCanBeDone: "What can be done",
     follow: (name: string) => `Follow ${name} here`,
     leaveOutTheShot: "Leave out the shot",
-    dropTheStretch: "Leave out the range",
+    leaveOutRange: "Leave out the range",
     notNeededHere: "Not needed in this shot",
   },
-  /** components/desk/inspector/turn-controls.tsx */
-  turnControls: {
-    turns: "Switches",
+  /** components/desk/inspector/switch-controls.tsx */
+  switchControls: {
+    switches: "Switches",
     switchHereTo: "Switch here to…",
     and: " and ",
     somebody: "somebody",

@@ -3,7 +3,7 @@ export const laneTexts = {
   laneTrim: {
     beforeTheInPoint: "before the in point",
     afterTheOutPoint: "after the out point",
-    dropped: "left out",
+    leftOut: "left out",
   },
   /** components/desk/lane/path-lane.tsx */
   pathLane: {

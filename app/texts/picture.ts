@@ -86,7 +86,7 @@ export const pictureTexts = {
     oneFrameOn: "One frame on",
     nextCut: "Next cut",
     stopLooping: "Stop looping",
-    loopTheStretch: "Loop the range",
+    loopRange: "Loop the range",
     loopTheShot: "Loop the shot",
     speed: "Speed",
     of: (timecode: string) => `of ${timecode}`,

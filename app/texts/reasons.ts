@@ -21,9 +21,9 @@ export const reasonsTexts = {
     nobodySeenSpeaking: "nobody seen speaking",
     theSpeaker: "the speaker",
     speakersAllInTheWindow: (size: number) => `${inWords(size)} speak, all in the window`,
-    talkInTurn: (size: number, turns: number) =>
-      `${inWords(size)} talk in turn, ${counted(turns, "switch", "switches")}`,
-    attentionPassesOn: (turns: number, first: string) => `${counted(turns, "switch", "switches")}: ${first}`,
+    talkInTurn: (size: number, count: number) =>
+      `${inWords(size)} talk in turn, ${counted(count, "switch", "switches")}`,
+    attentionPassesOn: (count: number, first: string) => `${counted(count, "switch", "switches")}: ${first}`,
     severalTogetherOfTheTime: (size: number, fitting: number) =>
       Number.isNaN(fitting)
         ? `${inWords(size)} kept together`
@@ -36,7 +36,8 @@ export const reasonsTexts = {
     selectedIsGone: "what you selected is no longer in this shot",
     mustHave: "must be in the picture",
     mustHaveMissing: "who must be in the picture is not",
-    yourTurns: (turns: number) => (turns === 0 ? "set by you" : `${counted(turns, "switch", "switches")}, set by you`),
+    yourSwitches: (count: number) =>
+      count === 0 ? "set by you" : `${counted(count, "switch", "switches")}, set by you`,
     markedByYou: "marked by you",
     chosenByYou: "set by you",
   },
@@ -49,7 +50,7 @@ export const reasonsTexts = {
     chase: "Chase",
     staysCloseToTheSubject: "Stays close to the subject",
   },
-  /** core/subjects/attention/turns.ts */
+  /** core/subjects/attention/switches.ts */
   causes: {
     speaks: "another speaks",
     left: "the one before has left",

@@ -12,7 +12,7 @@ import type { Said } from "~/core/captions/break-text";
 import { USUAL_CAPTIONS } from "~/core/captions/caption-settings";
 import { timeCaptions } from "~/core/captions/time-captions";
 import { median } from "~/core/median";
-import { speechIn, spokenStretches } from "~/core/subjects/speaking/voice";
+import { speechIn, speechSegments } from "~/core/subjects/speaking/voice";
 import { framesPerSecond } from "~/core/time/rate";
 import { probeFilm } from "~/media/probe.server";
 import { listen, SECONDS_PER_PIECE } from "~/media/voice.server";
@@ -27,8 +27,8 @@ async function errors(file: string, said: readonly Said[], starts: readonly numb
   for await (const probability of listen({ file, name: "talk", info }, 0)) speech.push(probability);
   const range = { start: 0, end: info.frames };
   const heard = speechIn({ speech, secondsPerPiece: SECONDS_PER_PIECE }, range, info.rate);
-  const stretches = spokenStretches(heard, info.rate);
-  const timed = timeCaptions(said, { stretches, turns: [] }, range, info.rate, USUAL_CAPTIONS.rules);
+  const segments = speechSegments(heard, info.rate);
+  const timed = timeCaptions(said, { segments, turns: [] }, range, info.rate, USUAL_CAPTIONS.rules);
   return timed.map(({ start }, i) => start / framesPerSecond(info.rate) - starts[i]!);
 }
 

@@ -14,7 +14,7 @@ export interface Walk {
   changes: string[];
 }
 
-/** Corrects another subject, a key, a stretch that is dropped, a zoom and a movement, each in a shot of its own. */
+/** Corrects another subject, a key, a range that is left out, a zoom and a movement, each in a shot of its own. */
 export async function walk(page: Page, url: string): Promise<Walk> {
   const actions: string[] = [];
   const act = async (what: string, work: () => Promise<void>) => {

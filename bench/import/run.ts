@@ -1,6 +1,6 @@
 /**
  * Brings in films of every kind whose pictures carry their number, and tells which of the frames are right on the desk's
- * copy, in the analysis (whole, and from random places) and in the render (whole, and a stretch), and how far the sound
+ * copy, in the analysis (whole, and from random places) and in the render (whole, and a range), and how far the sound
  * is off.
  *
  *   ./glad-pan bench import [--only WORD] [--json OUT.json]
@@ -115,16 +115,16 @@ async function tryKind(kind: Kind, folder: string): Promise<Row> {
   };
   const rendered = join(folder, "render.mp4");
   const all = compare(await render([{ start: 0, end: frames }], rendered));
-  const stretch = { start: Math.floor(frames / 4), end: frames - 3 };
+  const range = { start: Math.floor(frames / 4), end: frames - 3 };
   const part = join(folder, "part.mp4");
-  all.push(...compare(await render([stretch], part), stretch.start));
+  all.push(...compare(await render([range], part), range.start));
 
   const offsets: number[] = [];
   if (kind.tone !== null) {
     for (const [begins, wanted] of [
       [toneInPieces(copyFolder, film), kind.tone],
       [toneBegins(rendered), kind.tone],
-      [toneBegins(part), kind.tone - frameToSeconds(stretch.start, rate)],
+      [toneBegins(part), kind.tone - frameToSeconds(range.start, rate)],
     ] as const) {
       if (wanted > 0.02) offsets.push(1000 * ((begins ?? Infinity) - wanted));
     }

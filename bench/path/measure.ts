@@ -18,7 +18,7 @@ export interface PathFigures {
   topSpeed: number;
   jerk: number;
   topJerk: number;
-  /** Stretches in which the window moves. */
+  /** Ranges in which the window moves. */
   moves: number;
 }
 

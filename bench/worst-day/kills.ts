@@ -2,6 +2,8 @@
 import { statSync } from "node:fs";
 import { join as joinPath } from "node:path";
 import { probeFilm } from "~/media/probe.server";
+import { median } from "~/core/median";
+import { fixed } from "~/texts/numbers";
 import { form } from "../../tests/support/raw-request";
 import { seeded } from "../../demo/film/random";
 import { Library, revisionIn } from "./library";
@@ -183,6 +185,13 @@ async function keepEditing(library: Library, done: Acknowledged, sent: Map<strin
   }
 }
 
+/** Starts the server; the seconds until it is ready. */
+async function start(library: Library): Promise<number> {
+  const begun = performance.now();
+  await library.server.start();
+  return (performance.now() - begun) / 1000;
+}
+
 /** @param count how often the server is killed */
 export async function killedServers(
   count: number,
@@ -195,9 +204,10 @@ export async function killedServers(
   const done = nothingAcknowledged();
   const sent = new Map<string, number>();
   const faults = new Faults(library, done);
+  const starts: number[] = [];
   let edits = 0;
   try {
-    await library.server.start();
+    const first = await start(library);
     // Something to render and to join is there from the first kill on.
     for (const name of ["first.mp4", "second.mp4"]) await addFilm(library, done, name);
     await comesTrue(library.isIdle, IDLE_MS);
@@ -210,7 +220,7 @@ export async function killedServers(
       const halves = library.halves();
       const gone = await comesTrue(() => library.tools().length === 0, TOOLS_MS);
       if (!gone) failures.push(`kill ${round}: still running: ${library.tools().join("; ")}`);
-      await library.server.start();
+      starts.push(await start(library));
       const lost = await finishUpload(library, done);
       const found = [...(lost === null ? [] : [lost]), ...(await faults.found(sent, halves))];
       failures.push(...found.map((fault) => `kill ${round}, during ${work}: ${fault}`));
@@ -221,7 +231,8 @@ export async function killedServers(
     failures.push(...(await finishAll(library)), ...missingExports(library), ...(await faults.found(sent, [])));
     const jobs = library.jobs();
     const of = (kind: string) => jobs.filter((job) => job.kind === kind).length;
-    const what = `kills at a random moment (${edits} acknowledged edits, ${of("render")} renders, ${of("join")} joins, ${done.films.size} films)`;
+    const ready = `ready after ${fixed(median(starts) / first, 2)} times as long as at first, at most ${fixed(Math.max(...starts) / first, 2)}`;
+    const what = `kills at a random moment (${edits} acknowledged edits, ${of("render")} renders, ${of("join")} joins, ${done.films.size} films; ${ready})`;
     return { what, tried: count, failures };
   } finally {
     await library.server.dispose();

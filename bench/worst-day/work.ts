@@ -56,10 +56,10 @@ export async function join(library: Library, done: Acknowledged, filmIds: string
 /** A text is laid along what is heard in a film, as the desk does it. */
 export async function timeText(library: Library, done: Acknowledged, filmId: string): Promise<void> {
   const { body } = await library.demand(200, { path: `/films/${filmId}/speech` });
-  const stretches = (JSON.parse(body) as { stretches: { start: number; end: number }[] | null }).stretches ?? [];
+  const segments = (JSON.parse(body) as { segments: { start: number; end: number }[] | null }).segments ?? [];
   const range = { start: 0, end: CLIP_FRAMES };
   const said = SENTENCES.map((text) => ({ text, speaker: null }));
-  const timed = timeCaptions(said, { stretches, turns: [] }, range, RATE, USUAL_CAPTIONS.rules);
+  const timed = timeCaptions(said, { segments, turns: [] }, range, RATE, USUAL_CAPTIONS.rules);
   const put = timed.map((caption, i) => ({ ...caption, id: `c${i}` }));
   const removed = done.captions.has(filmId) ? put.map(({ id }) => id) : [];
   const command = { type: "change-captions", removed, put, how: "timed" } as const;

@@ -18,7 +18,7 @@ export function captionsOfFilm(
     const speaker = person[0]!.toUpperCase() + person.slice(1);
     const said = cutIntoCaptions(text, LINE_LENGTH, LINES).map((part) => ({ ...part, speaker }));
     const range = { start, end };
-    return timeCaptions(said, { stretches: [range], turns: [] }, range, rate, USUAL_CAPTIONS.rules);
+    return timeCaptions(said, { segments: [range], turns: [] }, range, rate, USUAL_CAPTIONS.rules);
   });
   // Whoever falls in cuts the other one short.
   return captions.map((caption, i) => ({ ...caption, end: Math.min(caption.end, captions[i + 1]?.start ?? Infinity) }));

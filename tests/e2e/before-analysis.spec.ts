@@ -23,7 +23,7 @@ test("a film is worked on at any frame before it is analysed, and what is done s
   makeSmall(server);
   await page.getByRole("link", { name: "Open kite morning.mp4" }).click();
 
-  await test.step("a keyframe is placed and a turn made where nothing was looked at yet", async () => {
+  await test.step("a keyframe is placed and a switch made where nothing was looked at yet", async () => {
     await expect(rows(page)).toHaveCount(1);
     await expect(rows(page).first()).toContainText("not analysed");
     const wanted = page.waitForRequest(/\/wanted$/);
@@ -60,7 +60,7 @@ test("a film is worked on at any frame before it is analysed, and what is done s
 
   await test.step("all of it is there when the analysis is", async () => {
     await expect(analysis(page)).toBeHidden({ timeout: LONG_WORK });
-    // Three shots that were found, and the last one's part after the turn.
+    // Three shots that were found, and the last one's part after the switch.
     await expect(rows(page)).toHaveCount(4);
     await expect(rows(page).filter({ hasText: "not analysed" })).toHaveCount(0);
     await goTo(page, 520);

@@ -23,7 +23,7 @@ const jobs = () =>
   server.query<Job>("SELECT kind, state, progress, attempts, result FROM jobs ORDER BY created_at, rowid");
 const job = (kind: string) => jobs().find((other) => other.kind === kind)!;
 
-/** Looked-at stretches that the analysis has kept. */
+/** Looked-at ranges that the analysis has kept. */
 const chunks = () => server.query<{ n: number }>("SELECT count(*) AS n FROM analysis_chunks")[0]!.n;
 
 test("a server killed in the middle of the analysis and of a render takes both up again", async ({ page }) => {

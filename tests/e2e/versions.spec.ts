@@ -70,7 +70,7 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
     await page.getByRole("button", { name: "Close" }).click();
   });
 
-  await test.step("in and out points, and a range that is dropped", async () => {
+  await test.step("in and out points, and a range that is left out", async () => {
     await versions(page).first().click();
     await expect(length(page)).toContainText("00:00:03:09");
     await goTo(page, 10);

@@ -15,6 +15,6 @@ export const framingOf = (range: FrameRange, more: Partial<ShotFraming> = {}): S
   protect: null,
   active: null,
   carry: false,
-  atTurn: false,
+  atSwitch: false,
   ...more,
 });

@@ -37,7 +37,7 @@ export const WORKED_PROJECT: Project = {
   versions: [
     {
       ...newVersion({ id: "square", name: "Square", width: 1080, height: 1080 }),
-      ...{ trim: { in: 10, out: 290, drops: [{ start: 50, end: 60 }] }, limitSeconds: 60, usual: { calm: 20 } },
+      ...{ trim: { in: 10, out: 290, leftOut: [{ start: 50, end: 60 }] }, limitSeconds: 60, usual: { calm: 20 } },
       safeArea: { left: 0.1, top: 0.1, right: 0.1, foot: 0.3 },
       shots: [{ shotId: "one", says: { movement: "still" } }],
       handKeys: [{ pane: 0, frame: 3, x: 960, y: 540, height: 1080, easing: "hold" }],

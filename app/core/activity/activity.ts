@@ -2,7 +2,7 @@
 import { CELLS, type FrameFeatures, LUMA_GRID, lumaStatistics } from "../shots/frame-features";
 import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
 
-/** Four bytes for every frame of a stretch of film. */
+/** Four bytes for every frame of a range of film. */
 export interface Activity {
   /** Mean luma, 0 to 255. */
   light: Uint8Array;
@@ -98,7 +98,7 @@ export const partOfActivity = (activity: Activity, { start, end }: FrameRange): 
 const UNKNOWN = 255;
 
 /**
- * The activity of a whole film, of which stretches are known.
+ * The activity of a whole film, of which ranges are known.
  *
  * @param frames of the film
  */

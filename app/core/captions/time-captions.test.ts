@@ -8,8 +8,8 @@ const RATE = { num: 25, den: 1 };
 const FILM = { start: 0, end: 2500 };
 const range = (start: number, end: number): FrameRange => ({ start, end });
 const said = (...texts: string[]) => texts.map((text) => ({ text, speaker: null }));
-const time = (texts: string[], stretches: FrameRange[], turns: number[] = []) =>
-  timeCaptions(said(...texts), { stretches, turns }, FILM, RATE, USUAL_CAPTIONS.rules);
+const time = (texts: string[], segments: FrameRange[], turns: number[] = []) =>
+  timeCaptions(said(...texts), { segments, turns }, FILM, RATE, USUAL_CAPTIONS.rules);
 const starts = (timed: { start: number }[]) => timed.map(({ start }) => start);
 
 test("syllables are groups of vowels, without a silent e", () => {
@@ -19,17 +19,17 @@ test("syllables are groups of vowels, without a silent e", () => {
 });
 
 describe("captions along the voice", () => {
-  test("begin with their stretch of speech where each has one", () => {
-    const stretches = [range(50, 100), range(130, 160), range(200, 300)];
+  test("begin with their speech segment where each has one", () => {
+    const segments = [range(50, 100), range(130, 160), range(200, 300)];
     const timed = time(
       ["We walked to the water.", "It was cold.", "Nobody had thought of bringing a coat or a lamp."],
-      stretches,
+      segments,
     );
     expect(starts(timed)).toEqual([50, 130, 200]);
     expect(timed.every(({ start, end }) => end > start)).toBe(true);
   });
 
-  test("share a stretch by their syllables, and one goes on over a short pause", () => {
+  test("share a segment by their syllables, and one goes on over a short pause", () => {
     const timed = time(["One and two and three and four.", "Five and six and seven and eight."], [range(100, 200)]);
     expect(timed[0]).toMatchObject({ start: 100 });
     expect(timed[1]!.start).toBeGreaterThan(135);
@@ -42,10 +42,8 @@ describe("captions along the voice", () => {
   });
 
   test("leave out speech that nobody has written down", () => {
-    const stretches = [range(0, 40), range(300, 360), range(420, 480)];
-    expect(starts(time(["The wind had turned by noon.", "And so we left the harbour."], stretches))).toEqual([
-      300, 420,
-    ]);
+    const segments = [range(0, 40), range(300, 360), range(420, 480)];
+    expect(starts(time(["The wind had turned by noon.", "And so we left the harbour."], segments))).toEqual([300, 420]);
   });
 
   test("end with a change of speaker in one breath", () => {
@@ -65,7 +63,7 @@ describe("captions along the voice", () => {
   test("follow each other evenly where there is no speech, and never begin at one frame", () => {
     const timed = timeCaptions(
       said("a", "b", "c", "d"),
-      { stretches: [], turns: [] },
+      { segments: [], turns: [] },
       range(0, 100),
       RATE,
       USUAL_CAPTIONS.rules,

@@ -4,12 +4,12 @@ import type { CaptionText } from "./caption";
 import type { CaptionRules } from "./caption-settings";
 import { syllablesOf } from "./syllables";
 
-/** Most captions, and most stretches of speech, that are laid along each other as one. */
+/** Most captions, and most speech segments, that are laid along each other as one. */
 const MOST_CAPTIONS_TOGETHER = 6;
-const MOST_STRETCHES_TOGETHER = 5;
+const MOST_SEGMENTS_TOGETHER = 5;
 /** How unevenly people speak: the standard deviation of a group's length is this share of the root of its length. */
 const SPREAD = 0.55;
-/** Costs of a caption that ends within a stretch, of a pause within a caption, each second of it, and of speech without one. */
+/** Costs of a caption that ends within a segment, of a pause within a caption, each second of it, and of speech without one. */
 const NO_PAUSE = 1.2;
 const PAUSE_INSIDE = 0.7;
 const PAUSE_SECOND = 2.5;
@@ -24,34 +24,34 @@ const BAND = 0.2;
 const HOLD = 0.6;
 
 export interface Speech {
-  /** Stretches in which somebody speaks, in order and apart from each other. */
-  stretches: readonly FrameRange[];
+  /** Segments in which somebody speaks, in order and apart from each other. */
+  segments: readonly FrameRange[];
   /** Frames at which somebody else begins to speak. */
   turns: readonly number[];
 }
 
 interface Step {
   captions: number;
-  stretches: number;
+  segments: number;
   cost: number;
 }
 
 /**
- * The cheapest way to lay captions along stretches of speech, some of the one along some of the other: dynamic programming
+ * The cheapest way to lay captions along speech segments, some of the one along some of the other: dynamic programming
  * after Gale & Church, "A Program for Aligning Sentences in Bilingual Corpora" (1993), where what is said is measured in
  * syllables and speech in frames.
  */
 function aligned(
   weights: readonly number[],
   endsSentence: readonly boolean[],
-  stretches: readonly FrameRange[],
+  segments: readonly FrameRange[],
   fps: number,
 ): Step[] {
-  const [n, m] = [weights.length, stretches.length];
-  const lengths = stretches.map((range) => rangeLength(range) / fps);
+  const [n, m] = [weights.length, segments.length];
+  const lengths = segments.map((range) => rangeLength(range) / fps);
   const [saidBefore, spokenBefore] = [sums(weights), sums(lengths)];
   const [said, spoken] = [saidBefore[n]!, spokenBefore[m]!];
-  const pauseBefore = (j: number) => (stretches[j]!.start - stretches[j - 1]!.end) / fps;
+  const pauseBefore = (j: number) => (segments[j]!.start - segments[j - 1]!.end) / fps;
   const pace = said / spoken;
   // After a sentence a longer pause is made than within one.
   const endCost = (i: number, j: number) => {
@@ -60,7 +60,7 @@ function aligned(
     return END_PAUSE * (endsSentence[i - 1] ? LONG_PAUSE - pause : pause);
   };
   const best: (Step | null)[][] = Array.from({ length: n + 1 }, () => new Array<Step | null>(m + 1).fill(null));
-  best[0]![0] = { captions: 0, stretches: 0, cost: 0 };
+  best[0]![0] = { captions: 0, segments: 0, cost: 0 };
   const reach = Math.max(6, Math.ceil(BAND * m));
   for (let i = 0; i <= n; i++) {
     const around = Math.round((saidBefore[i]! / said) * m);
@@ -69,11 +69,11 @@ function aligned(
       if (!here) continue;
       const offer = (captions: number, across: number, cost: number) => {
         const [to, at] = [best[i + captions]!, j + across];
-        if (!to[at] || here.cost + cost < to[at].cost) to[at] = { captions, stretches: across, cost: here.cost + cost };
+        if (!to[at] || here.cost + cost < to[at].cost) to[at] = { captions, segments: across, cost: here.cost + cost };
       };
       if (j < m) offer(0, 1, UNSAID + UNSAID_SECOND * lengths[j]!);
       let pauses = 0;
-      for (let across = 1; across <= MOST_STRETCHES_TOGETHER && j + across <= m; across++) {
+      for (let across = 1; across <= MOST_SEGMENTS_TOGETHER && j + across <= m; across++) {
         if (across > 1) pauses += PAUSE_INSIDE + PAUSE_SECOND * pauseBefore(j + across - 1);
         for (let captions = 1; captions <= MOST_CAPTIONS_TOGETHER && i + captions <= n; captions++) {
           const expected = saidBefore[i + captions]! - saidBefore[i]!;
@@ -95,7 +95,7 @@ function aligned(
     if (!step) break;
     steps.unshift(step);
     i -= step.captions;
-    j -= step.stretches;
+    j -= step.segments;
   }
   return steps;
 }
@@ -106,31 +106,31 @@ const sums = (values: readonly number[]): number[] => {
   return all;
 };
 
-/** The frame at which a share of the speech of some stretches has gone by; at a border the end of one, or the next's start. */
-function frameAtShare(stretches: readonly FrameRange[], share: number, side: "start" | "end"): number {
-  const all = stretches.reduce((sum, range) => sum + rangeLength(range), 0);
+/** The frame at which a share of the speech of some segments has gone by; at a border the end of one, or the next's start. */
+function frameAtShare(segments: readonly FrameRange[], share: number, side: "start" | "end"): number {
+  const all = segments.reduce((sum, range) => sum + rangeLength(range), 0);
   let left = share * all;
-  for (const [i, range] of stretches.entries()) {
+  for (const [i, range] of segments.entries()) {
     const length = rangeLength(range);
     const isOver = side === "start" ? left < length - 0.5 : left <= length + 0.5;
-    if (isOver || i === stretches.length - 1) return range.start + Math.round(Math.min(length, Math.max(0, left)));
+    if (isOver || i === segments.length - 1) return range.start + Math.round(Math.min(length, Math.max(0, left)));
     left -= length;
   }
   return 0;
 }
 
 /** Where in a group each caption begins and ends: at a pause where one is near, else in proportion to syllables. */
-function within(weights: readonly number[], stretches: readonly FrameRange[], turns: readonly number[]): FrameRange[] {
+function within(weights: readonly number[], segments: readonly FrameRange[], turns: readonly number[]): FrameRange[] {
   const before = sums(weights);
   const all = before.at(-1)!;
-  const spoken = sums(stretches.map(rangeLength));
+  const spoken = sums(segments.map(rangeLength));
   const length = spoken.at(-1)!;
-  // Borders between stretches, and changes of speaker within them, as shares of what is spoken.
+  // Borders between segments, and changes of speaker within them, as shares of what is spoken.
   const anchors = [
     ...spoken.slice(1, -1),
     ...turns.flatMap((turn) => {
-      const i = stretches.findIndex(({ start, end }) => turn > start && turn < end);
-      return i < 0 ? [] : [spoken[i]! + turn - stretches[i]!.start];
+      const i = segments.findIndex(({ start, end }) => turn > start && turn < end);
+      return i < 0 ? [] : [spoken[i]! + turn - segments[i]!.start];
     }),
   ].map((at) => at / length);
   const even = 1 / weights.length;
@@ -141,8 +141,8 @@ function within(weights: readonly number[], stretches: readonly FrameRange[], tu
   });
   const shares = [0, ...borders.sort((a, b) => a - b), 1];
   return weights.map((_, i) => ({
-    start: frameAtShare(stretches, shares[i]!, "start"),
-    end: frameAtShare(stretches, shares[i + 1]!, "end"),
+    start: frameAtShare(segments, shares[i]!, "start"),
+    end: frameAtShare(segments, shares[i + 1]!, "end"),
   }));
 }
 
@@ -155,13 +155,13 @@ function within(weights: readonly number[], stretches: readonly FrameRange[], tu
  */
 export function timeCaptions<T extends Pick<CaptionText, "text" | "speaker">>(
   said: readonly T[],
-  { stretches, turns }: Speech,
+  { segments, turns }: Speech,
   range: FrameRange,
   rate: Rate,
   rules: CaptionRules,
 ): (T & FrameRange)[] {
   const fps = framesPerSecond(rate);
-  const heard = stretches
+  const heard = segments
     .map(({ start, end }) => ({ start: Math.max(start, range.start), end: Math.min(end, range.end) }))
     .filter((part) => rangeLength(part) > 0);
   const weights = said.map(({ text }) => Math.max(0.5, syllablesOf(text)));
@@ -179,21 +179,21 @@ export function timeCaptions<T extends Pick<CaptionText, "text" | "speaker">>(
 function laid(
   weights: readonly number[],
   ends: readonly boolean[],
-  stretches: readonly FrameRange[],
+  segments: readonly FrameRange[],
   turns: readonly number[],
   fps: number,
 ) {
   const ranges: FrameRange[] = [];
   let [i, j] = [0, 0];
-  for (const step of aligned(weights, ends, stretches, fps)) {
+  for (const step of aligned(weights, ends, segments, fps)) {
     if (step.captions > 0) {
-      ranges.push(...within(weights.slice(i, i + step.captions), stretches.slice(j, j + step.stretches), turns));
+      ranges.push(...within(weights.slice(i, i + step.captions), segments.slice(j, j + step.segments), turns));
     }
     i += step.captions;
-    j += step.stretches;
+    j += step.segments;
   }
   // More captions than can be laid along so little speech follow each other at its end.
-  const last = stretches.at(-1)!.end;
+  const last = segments.at(-1)!.end;
   while (ranges.length < weights.length) ranges.push({ start: last, end: last });
   return apart(ranges);
 }

@@ -3,9 +3,9 @@ import { cutFlags } from "./cut-flags";
 
 const shot = { start: 100, end: 200, begins: "cut" as const };
 
-test("a cut that is not certain, unless the editor made it a turn", () => {
+test("a cut that is not certain, unless the editor made it a switch", () => {
   expect(cutFlags(shot, 0.53)).toMatchObject([{ kind: "unsure-cut", frame: 100 }]);
-  expect(cutFlags({ ...shot, begins: "turn" }, 0.53)).toEqual([]);
+  expect(cutFlags({ ...shot, begins: "switch" }, 0.53)).toEqual([]);
   expect(cutFlags(shot, 0.9)).toEqual([]);
   expect(cutFlags(shot, undefined)).toEqual([]);
 });

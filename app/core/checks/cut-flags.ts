@@ -22,7 +22,7 @@ const SHORT_FRAMES = 6;
 export function cutFlags(shot: Pick<Shot, "start" | "end" | "begins">, strength: number | undefined): Flag[] {
   const flags: Flag[] = [];
   const { start, end } = shot;
-  if (strength !== undefined && shot.begins !== "turn" && Math.abs(strength - 0.5) < UNSURE) {
+  if (strength !== undefined && shot.begins !== "switch" && Math.abs(strength - 0.5) < UNSURE) {
     const severity = severityOf("unsure-cut", 1 - Math.abs(strength - 0.5) / UNSURE / 2);
     const range = { start, end: start + 1 };
     flags.push({ kind: "unsure-cut", range, frame: start, text: t.cutUncertain(strength), severity });

@@ -13,14 +13,14 @@ const at = (x: (frame: number) => number) => (frame: number) =>
   fill({ x: x(frame), y: 540, height: 1080 } satisfies CropWindow, TALL);
 const print = (x: (frame: number) => number, flag = LOOK, shot = SHOT) => flagPrint(flag, shot, at(x));
 
-test("stays while nothing in the stretch changes, whatever changes beside it, and where its shot is moved as a whole", () => {
+test("stays while nothing in the range changes, whatever changes beside it, and where its shot is moved as a whole", () => {
   const before = print(() => 500);
   expect(print((frame) => (frame < 120 || frame >= 140 ? 700 : 500))).toBe(before);
   const moved = { ...LOOK, range: { start: 320, end: 340 }, frame: 325 };
   expect(print(() => 500, moved, { ...SHOT, start: 300 })).toBe(before);
 });
 
-test("is another when a frame of the stretch shows something else, or the reason is another, or the shot", () => {
+test("is another when a frame of the range shows something else, or the reason is another, or the shot", () => {
   const before = print(() => 500);
   expect(print((frame) => (frame === 139 ? 502 : 500))).not.toBe(before);
   expect(print(() => 500, { ...LOOK, text: "Face cut off for 0.9 s" })).not.toBe(before);

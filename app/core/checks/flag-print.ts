@@ -8,7 +8,7 @@ import { LASTING, type Flag } from "./flag";
 const rounded = (value: number): number => Math.round(2 * value) / 2;
 
 /**
- * The print of a look at a shot: its kind and its reason, and what is shown in each frame of its stretch. Frames count
+ * The print of a look at a shot: its kind and its reason, and what is shown in each frame of its range. Frames count
  * from the shot's first, so that a shot that is moved as a whole keeps what was seen of it.
  *
  * @param shown what is shown at the shot's frames; null where that is not known

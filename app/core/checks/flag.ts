@@ -32,7 +32,7 @@ const WORST = {
 export type FlagKind = keyof typeof WORST;
 export const FLAG_KINDS = Object.keys(WORST) as FlagKind[];
 
-/** Kinds that are about what the window shows in each frame of their stretch; the others are about a shot or the film. */
+/** Kinds that are about what the window shows in each frame of their range; the others are about a shot or the film. */
 export const LASTING: ReadonlySet<FlagKind> = new Set([
   ...([
     "absent",

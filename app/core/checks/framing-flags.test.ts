@@ -35,7 +35,7 @@ describe("flags at how a shot is framed", () => {
     expect(flags(null)).toEqual([]);
   });
 
-  test("every stretch in which a face is cut off for long is told, at its worst, and a moment of it is not", () => {
+  test("every range in which a face is cut off for long is told, at its worst, and a moment of it is not", () => {
     // Cut off in 12 frames, in 3, and in 20, the last of them more and more.
     const cut = face((i) => (i >= 10 && i < 22 ? 660 : i >= 40 && i < 43 ? 660 : i >= 80 ? 660 + (i - 80) : 470));
     expect(flags(cut)).toMatchObject([
@@ -65,7 +65,7 @@ describe("flags at how a shot is framed", () => {
     expect(told(4)).toEqual([]);
   });
 
-  test("a flicker between two stretches does not make two of them", () => {
+  test("a flicker between two ranges does not make two of them", () => {
     expect(flags(face((i) => (i >= 20 && i < 60 && i !== 40 ? 680 : 470)))).toMatchObject([
       { kind: "subject-cut", range: { start: 120, end: 160 } },
     ]);
@@ -210,7 +210,7 @@ describe("flags at how a shot is framed", () => {
     ).toEqual([]);
   });
 
-  test("nothing in what is left out, and no stretch across it", () => {
+  test("nothing in what is left out, and no range across it", () => {
     const leaving = face((i) => (i < 80 ? 470 : 680));
     const kept = (...ranges: [number, number][]) => ranges.map(([start, end]) => ({ start, end }));
     expect(flags(leaving, { kept: kept([100, 180]) })).toEqual([]);

@@ -38,7 +38,7 @@ export function shareOutside(composition: Composition, box: Box, tolerance: numb
 const showsAll = ({ panes }: Composition, { width, height }: Size): boolean =>
   panes.some(({ source }) => source.width >= width - 1 && source.height >= height - 1);
 
-/** The stretches in which a track is not seen between being seen. */
+/** The ranges in which a track is not seen between being seen. */
 export function gapsOf(track: Track): FrameRange[] {
   const gaps: FrameRange[] = [];
   let last = -1;

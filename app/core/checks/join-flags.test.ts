@@ -38,7 +38,7 @@ test("eyes that jump by more than a third of the frame at a cut, of the same per
   ]);
   expect(joinFlags({ before: left, shot: still(50, 400), goesOn }, 1 / 3)).toEqual([]);
   expect(joinFlags({ before: left, shot: still(50, 600, "ben"), goesOn }, 1 / 3)).toEqual([]);
-  // A turn within one take, and a stretch that was dropped, are no cut.
+  // A switch within one take, and a range that is left out, are no cut.
   expect(joinFlags({ before: left, shot: right, goesOn: { from: true, into: false } }, 1 / 3)).toEqual([]);
   expect(joinFlags({ before: left, shot: still(80, 600), goesOn }, 1 / 3)).toEqual([]);
   expect(joinFlags({ before: null, shot: right, goesOn }, 1 / 3)).toEqual([]);

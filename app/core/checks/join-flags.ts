@@ -74,7 +74,7 @@ export function joinFlags({ before, shot, goesOn }: Joined, jolt: number): Flag[
   ].filter((flag) => flag !== null);
 }
 
-/** Where somebody who is in both shots jumps by more than may be; what is dropped between them sets them apart anyway. */
+/** Where somebody who is in both shots jumps by more than may be; what is left out between them sets them apart anyway. */
 function jump(from: ShotSide, to: ShotSide, limit: number): Flag | null {
   if (from.frame + 1 !== to.frame) return null;
   const places = new Map(to.eyes);

@@ -49,7 +49,7 @@ export function describeLacking({ held, longHolds, undecoded, cutOff }: Lacking,
   return said;
 }
 
-/** Stretches of a shot in which one picture stands for long, or some cannot be decoded within a second of one another. */
+/** Ranges of a shot in which one picture stands for long, or some cannot be decoded within a second of one another. */
 export function lackingFlags(
   { longHolds, undecoded }: Pick<Lacking, "longHolds" | "undecoded">,
   shot: FrameRange,

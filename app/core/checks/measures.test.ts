@@ -59,7 +59,7 @@ test("a subject half outside, and a head that is cut off", () => {
   expect(figuresOf([{ measures: cut, keys: [], kept: [RANGE] }]).headsCut).toBe(100);
 });
 
-test("nothing is measured where nothing is shown, and no speed across what is dropped", () => {
+test("nothing is measured where nothing is shown, and no speed across what is left out", () => {
   const kept = [
     { start: 100, end: 140 },
     { start: 160, end: 200 },

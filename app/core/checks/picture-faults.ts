@@ -1,4 +1,4 @@
-/** Stretches of a film that flash, stay black or stand still, whatever a version shows of them. */
+/** Ranges of a film that flash, stay black or stand still, whatever a version shows of them. */
 import { type Activity, CHANGE_UNIT, CONTRAST_UNIT } from "../activity/activity";
 import { type FrameRange, framesPerSecond, type Rate, rangeLength } from "../time/rate";
 import { clipRanges, joinRanges, rangesWhere } from "../time/ranges";

@@ -1,9 +1,9 @@
-/** Stretches of a shot in which something is wrong for longer than may be. */
+/** Ranges of a shot in which something is wrong for longer than may be. */
 import { type FrameRange, framesOf, framesPerSecond, type Rate, rangeLength } from "../time/rate";
 import { bridged, rangesWhere } from "../time/ranges";
 import { type FlagKind, type Flag, severityOf } from "./flag";
 
-/** Moments without the trouble that do not end a stretch of it, in seconds. */
+/** Moments without the trouble that do not end a range of it, in seconds. */
 const BRIDGE_SECONDS = 0.2;
 
 /** What is looked for. */
@@ -18,9 +18,9 @@ export interface Trouble {
 }
 
 /**
- * The stretches in which there is trouble, a look each.
+ * The ranges in which there is trouble, a look each.
  *
- * @param kept what of the shot is shown; a stretch does not go on from one part to the next
+ * @param kept what of the shot is shown; a range does not go on from one part to the next
  */
 export function troubleIn(kept: readonly FrameRange[], rate: Rate, { kind, limit, at, text }: Trouble): Flag[] {
   const fps = framesPerSecond(rate);
@@ -32,8 +32,8 @@ export function troubleIn(kept: readonly FrameRange[], rate: Rate, { kind, limit
       depth.set(frame, wrong);
       return wrong > 0;
     };
-    const stretches = bridged(rangesWhere(part, isWrong), Math.max(1, Math.round(BRIDGE_SECONDS * fps)));
-    return stretches
+    const ranges = bridged(rangesWhere(part, isWrong), Math.max(1, Math.round(BRIDGE_SECONDS * fps)));
+    return ranges
       .filter((range) => rangeLength(range) >= least)
       .map((range): Flag => {
         const frame = framesOf(range).reduce((a, b) => (depth.get(b)! > depth.get(a)! ? b : a), range.start);

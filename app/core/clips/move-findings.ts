@@ -55,8 +55,8 @@ function movedCandidate({ transition, strength }: TransitionCandidate, move: Mov
 
 function movedActivity(packed: Uint8Array, parts: readonly MovedPart[], frames: number): Uint8Array {
   const activity = unpackActivity(packed);
-  const stretches = parts.map(({ from, to }) => ({ start: to.start, ...partOfActivity(activity, from) }));
-  return packActivity(joinActivity(stretches, frames));
+  const ranges = parts.map(({ from, to }) => ({ start: to.start, ...partOfActivity(activity, from) }));
+  return packActivity(joinActivity(ranges, frames));
 }
 
 /**

@@ -8,11 +8,11 @@ import type { Picture, Playback } from "./picture";
 export interface OwnSound {
   picture: Picture;
   playback: Playback;
-  /** Seconds for which it has been played when the stretch begins. */
+  /** Seconds for which it has been played when the range begins. */
   played: number;
 }
 
-/** What is heard in a stretch of the film. */
+/** What is heard in a range of the film. */
 export interface HeardIn {
   range: FrameRange;
   /** Whether the film is. */
@@ -21,7 +21,7 @@ export interface HeardIn {
 }
 
 /**
- * What is heard in what is kept of a film's shots, stretch by stretch.
+ * What is heard in what is kept of a film's shots, range by range.
  *
  * @param fps frames a second of the film
  * @returns null where it is the film alone, everywhere
@@ -31,7 +31,7 @@ export function heardIn(
   kept: readonly FrameRange[],
   fps: number,
 ): HeardIn[] | null {
-  const stretches = shots.flatMap(({ range: shot, laidOut }) =>
+  const ranges = shots.flatMap(({ range: shot, laidOut }) =>
     clipRanges(kept, shot).map(({ start, end }): HeardIn => {
       const played = (start - shot.start) / fps;
       const own = (laidOut.own ?? []).flatMap((pane) =>
@@ -40,5 +40,5 @@ export function heardIn(
       return { range: { start, end }, film: !laidOut.muted, own };
     }),
   );
-  return stretches.some(({ film, own }) => !film || own.length > 0) ? stretches : null;
+  return ranges.some(({ film, own }) => !film || own.length > 0) ? ranges : null;
 }

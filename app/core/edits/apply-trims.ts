@@ -4,12 +4,12 @@ import type { SingleCommand } from "./command";
 import { applyDifference } from "./difference";
 import type { FilmState } from "../version/film-state";
 import { requireVersion, withVersion } from "../version/find";
-import { inToOut, type Trim, withDrops, withoutDrops } from "../version/trim";
+import { inToOut, type Trim, withLeftOut, withBroughtBack } from "../version/trim";
 import { refusalsTexts } from "../../texts/refusals";
 
 const t = refusalsTexts.applyTrims;
 
-type VersionCommand = Extract<SingleCommand, { type: "trim-version" | "drop-stretches" | "keep-stretches" }>;
+type VersionCommand = Extract<SingleCommand, { type: "trim-version" | "leave-out" | "bring-back" }>;
 type TrimCommand = VersionCommand | Extract<SingleCommand, { type: "trim-clip" }>;
 
 /** The trim with another in or out point; one that would leave nothing takes the other one away. */
@@ -30,10 +30,10 @@ function changedTrim(trim: Trim, command: VersionCommand, frames: number): Trim 
         frames,
       );
     }
-    case "drop-stretches":
-      return withDrops(trim, command.stretches);
-    case "keep-stretches":
-      return withoutDrops(trim, command.stretches);
+    case "leave-out":
+      return withLeftOut(trim, command.ranges);
+    case "bring-back":
+      return withBroughtBack(trim, command.ranges);
     default:
       return assertNever(command);
   }

@@ -105,7 +105,7 @@ describe("shots", () => {
   test("are reshaped in any length of row, with how they are framed", () => {
     const states = run([
       { type: "set-framing", versionId: "tall", shotIds: ["one", "two"], change: { movement: "chase", calm: 70 } },
-      { type: "split-shot", frame: 40, kind: "turn" },
+      { type: "split-shot", frame: 40, kind: "switch" },
       { type: "split-shot", frame: 160, kind: "cut" },
       { type: "change-shots", shotIds: ["two", "film.160"], change: { excluded: true, name: "Bench" } },
       { type: "set-framing", versionId: "tall", shotIds: ["film.40"], change: { zoom: { kind: "fixed", factor: 2 } } },
@@ -116,7 +116,7 @@ describe("shots", () => {
     ]);
     expect(states[8]!.shots.map(({ start, begins }) => [start, begins])).toEqual([
       [0, "cut"],
-      [40, "turn"],
+      [40, "switch"],
       [100, "cut"],
       [180, "jump"],
     ]);
@@ -256,18 +256,18 @@ describe("a version", () => {
     refused(trim({ out: 400 })).toThrow("cannot reach");
   });
 
-  test("drops stretches, joins those that touch, and brings back what is asked for", () => {
-    const change = (type: "drop-stretches" | "keep-stretches", start: number, end: number): Command => ({
+  test("leaves ranges out, joins those that touch, and brings back what is asked for", () => {
+    const change = (type: "leave-out" | "bring-back", start: number, end: number): Command => ({
       ...{ type, versionId: "tall" },
-      stretches: [{ start, end }],
+      ranges: [{ start, end }],
     });
     const state = after(
-      change("drop-stretches", 10, 30),
-      change("drop-stretches", 60, 80),
-      change("drop-stretches", 25, 50),
-      change("keep-stretches", 40, 70),
+      change("leave-out", 10, 30),
+      change("leave-out", 60, 80),
+      change("leave-out", 25, 50),
+      change("bring-back", 40, 70),
     );
-    expect(state.versions[0]!.trim.drops).toEqual([
+    expect(state.versions[0]!.trim.leftOut).toEqual([
       { start: 10, end: 40 },
       { start: 70, end: 80 },
     ]);
@@ -276,7 +276,7 @@ describe("a version", () => {
       { start: 40, end: 70 },
       { start: 80, end: 300 },
     ]);
-    refused(change("drop-stretches", 290, 301)).toThrow("cannot leave out");
+    refused(change("leave-out", 290, 301)).toThrow("cannot leave out");
   });
 
   test("is neither there twice nor the last to go", () => {

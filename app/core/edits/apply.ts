@@ -42,8 +42,8 @@ function applySingle(state: FilmState, command: SingleCommand): FilmState {
     case "move-layer":
       return applyToLayers(state, command);
     case "trim-version":
-    case "drop-stretches":
-    case "keep-stretches":
+    case "leave-out":
+    case "bring-back":
     case "trim-clip":
       return applyToTrims(state, command);
     case "split-shot":

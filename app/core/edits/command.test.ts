@@ -5,7 +5,7 @@ const refuses = (command: unknown) => expect(Command.safeParse(command).success)
 
 describe("commands", () => {
   test("are read as they are sent", () => {
-    const command = { type: "split-shot", frame: 12, kind: "turn" };
+    const command = { type: "split-shot", frame: 12, kind: "switch" };
     expect(Command.parse(command)).toEqual(command);
     expect(Command.parse({ type: "batch", commands: [command] })).toEqual({ type: "batch", commands: [command] });
   });

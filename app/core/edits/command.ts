@@ -25,9 +25,9 @@ const MOST = 20_000;
 /** More than this nobody does in one step. */
 const MOST_IN_A_BATCH = 1000;
 const ShotIds = z.array(ShotId).min(1).max(MOST);
-const Stretches = z.array(FrameRange).min(1).max(MOST);
+const Ranges = z.array(FrameRange).min(1).max(MOST);
 
-/** How a stretch of hand keys came to be another. */
+/** How a range of hand keys came to be another. */
 export const KEY_CHANGES = ["deleted", "steered", "smoothed", "shifted", "reversed"] as const;
 
 /** How captions came to be others. */
@@ -89,7 +89,7 @@ const SingleCommand = z.discriminatedUnion("type", [
     reset: z.array(ShotSetting).max(ShotSetting.options.length).optional(),
   }),
   /** Splits the shot that holds the frame, which begins the new one. */
-  z.object({ type: z.literal("split-shot"), frame: Frame, kind: z.enum(["cut", "turn"]) }),
+  z.object({ type: z.literal("split-shot"), frame: Frame, kind: z.enum(["cut", "switch"]) }),
   z.object({ type: z.literal("join-shots"), shotIds: ShotIds }),
   /** Moves where a shot begins, and the one before it ends. */
   z.object({ type: z.literal("move-cut"), shotId: ShotId, frame: Frame }),
@@ -127,9 +127,9 @@ const SingleCommand = z.discriminatedUnion("type", [
   }),
   /** Says with which frame of its own a clip begins, and which it does not show any more; null for all of it. */
   z.object({ type: z.literal("trim-clip"), clipId: Id, in: Frame.nullable(), out: Frame.nullable() }),
-  /** Drops stretches from a version, or brings back what of them was dropped. */
-  z.object({ type: z.literal("drop-stretches"), versionId: Id, stretches: Stretches }),
-  z.object({ type: z.literal("keep-stretches"), versionId: Id, stretches: Stretches }),
+  /** Leaves ranges out of a version, or brings back what of them is left out. */
+  z.object({ type: z.literal("leave-out"), versionId: Id, ranges: Ranges }),
+  z.object({ type: z.literal("bring-back"), versionId: Id, ranges: Ranges }),
   /** Takes captions away, and puts others in their place, or the same with something changed. */
   z.object({
     type: z.literal("change-captions"),

@@ -58,7 +58,7 @@ test("what was done to shots is told by their numbers, or how many they are", ()
   expect(shotChange({ name: "Bench" })).toBe("Named shot 1 “Bench”");
   expect(shotChange({ follow: { kind: "none" } }, ["gone"])).toBe("Changed the subject of a shot");
   expect(shotChange({ carry: true }, ["gone", "two"])).toBe("Changed how 2 shots begin");
-  expect(says({ type: "split-shot", frame: 40, kind: "turn" })).toBe("Added a switch in shot 1 at 00:00:01:10");
+  expect(says({ type: "split-shot", frame: 40, kind: "switch" })).toBe("Added a switch in shot 1 at 00:00:01:10");
   expect(says({ type: "move-cut", shotId: "two", frame: 40 })).toBe("Moved the cut before shot 2 to 00:00:01:10");
   const framing = { type: "set-framing" as const, versionId: "tall", shotIds: ["two"] };
   expect(says({ ...framing, change: { movement: "still" } })).toBe("Changed the movement of shot 2 in “Tall”");

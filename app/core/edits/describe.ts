@@ -35,8 +35,8 @@ class Speaker {
   }
 
   /** "3.2 seconds" */
-  seconds(stretches: readonly FrameRange[]): string {
-    const seconds = frameToSeconds(framesIn(stretches), this.state.film.clock.rate);
+  seconds(ranges: readonly FrameRange[]): string {
+    const seconds = frameToSeconds(framesIn(ranges), this.state.film.clock.rate);
     return counted(Number(seconds.toFixed(1)), "second");
   }
 
@@ -185,7 +185,7 @@ function single(command: SingleCommand, say: Speaker): string {
     case "set-framing":
       return framing(command, say.shots(command.shotIds), say.version(command.versionId));
     case "split-shot":
-      return command.kind === "turn"
+      return command.kind === "switch"
         ? t.addedSwitch(say.shotAt(command.frame), say.time(command.frame))
         : t.splitAt(say.shotAt(command.frame), say.time(command.frame));
     case "join-shots":
@@ -235,10 +235,10 @@ function single(command: SingleCommand, say: Speaker): string {
       return command.in === null && command.out === null
         ? t.resetClipPoints(say.clip(command.clipId))
         : t.setClipPoints(say.clip(command.clipId));
-    case "drop-stretches":
-      return t.droppedFrom(say.seconds(command.stretches), say.version(command.versionId));
-    case "keep-stretches":
-      return t.broughtBackInto(say.seconds(command.stretches), say.version(command.versionId));
+    case "leave-out":
+      return t.leftOutOf(say.seconds(command.ranges), say.version(command.versionId));
+    case "bring-back":
+      return t.broughtBackInto(say.seconds(command.ranges), say.version(command.versionId));
     case "change-captions":
       return captionChange(command, say);
     case "remove-version":

@@ -68,7 +68,7 @@ function brokenTrim({ name, trim }: VersionState, frames: number): string | null
   const { start, end } = inToOut(trim, frames);
   if (isEmptyOrOutside({ start, end }, frames)) return t.versionRange(name, start, end);
   let last = -1;
-  for (const drop of trim.drops) {
+  for (const drop of trim.leftOut) {
     if (isEmptyOrOutside(drop, frames) || drop.start <= last) {
       return t.leftOutRange(name, drop.start, drop.end);
     }

@@ -23,7 +23,7 @@ const WORKED: FilmState = {
   versions: [
     {
       ...TALL,
-      trim: { in: 20, out: 280, drops: [{ start: 90, end: 120 }] },
+      trim: { in: 20, out: 280, leftOut: [{ start: 90, end: 120 }] },
       shots: new Map([["two", { calm: 80, follow: { kind: "track", trackId: "mark-m" } }]]),
       handKeys: [key(10), key(50), key(150), key(290)],
     },
@@ -71,7 +71,7 @@ describe("work is moved to a new export", () => {
     expect(moved.versions[0]!.trim).toEqual({
       in: 40,
       out: null,
-      drops: [
+      leftOut: [
         { start: 110, end: 120 },
         { start: 140, end: 160 },
       ],
@@ -90,18 +90,18 @@ describe("work is moved to a new export", () => {
     ]);
   });
 
-  test("turns go to where their frames are, with what is followed at them", () => {
-    const turns = [
+  test("switches go to where their frames are, with what is followed at them", () => {
+    const switches = [
       { frame: 100, trackIds: ["face-9"] },
       { frame: 150, trackIds: ["mark-m", "face-9"] },
       { frame: 270, trackIds: ["face-9"] },
     ];
     const [first, second] = WORKED.shots;
-    const state = { ...WORKED, shots: [first!, { ...second!, follow: { kind: "turns" as const, turns } }] };
+    const state = { ...WORKED, shots: [first!, { ...second!, follow: { kind: "switches" as const, switches } }] };
     const moved = move(to(320), [match("one", 20, 120, 20), match("two", 140, 290, 40)], 1, state);
     expect(moved.shots[3]!.follow).toEqual({
-      kind: "turns",
-      turns: [
+      kind: "switches",
+      switches: [
         { frame: 140, trackIds: ["mark-new0"] },
         { frame: 190, trackIds: ["mark-m", "mark-new0"] },
       ],

@@ -82,15 +82,15 @@ class Followed {
       const trackId = this.track(rule.trackId, shot);
       return trackId === null ? AUTO : { kind: "track", trackId };
     }
-    if (rule.kind !== "turns") return rule;
+    if (rule.kind !== "switches") return rule;
     const tracks = new Map<string, string | null>();
-    const turns = rule.turns.flatMap(({ frame, trackIds }) => {
+    const switches = rule.switches.flatMap(({ frame, trackIds }) => {
       const to = this.move.frame(Math.max(frame, shot.start));
       if (to === null) return [];
       for (const id of trackIds) if (!tracks.has(id)) tracks.set(id, this.track(id, shot));
       return [{ frame: to, trackIds: trackIds.flatMap((id) => tracks.get(id) ?? []) }];
     });
-    return turns.some(({ trackIds }) => trackIds.length > 0) ? { kind: "turns", turns } : AUTO;
+    return switches.some(({ trackIds }) => trackIds.length > 0) ? { kind: "switches", switches } : AUTO;
   }
 
   /** What a track of a shot is called in the new film, if need be as a mark; null where it is not to be found there. */
@@ -126,7 +126,7 @@ function movedTrim(trim: Trim, move: Move): Trim {
   return {
     in: first,
     out: first !== null && out !== null && out <= first ? null : out,
-    drops: move.ranges(trim.drops),
+    leftOut: move.ranges(trim.leftOut),
   };
 }
 
@@ -143,7 +143,7 @@ function movedTrackEdits(state: FilmState, move: Move, { rename }: Tracking): Ma
 
 /**
  * The state of a film with another one in its place. Shots that are there again keep all that was set for them; keys,
- * marks, in and out points and dropped stretches move with the frames they are at, and those at frames that are gone go.
+ * marks, in and out points and left-out ranges move with the frames they are at, and those at frames that are gone go.
  * A track that is followed and not known any more becomes a mark at its largest box.
  *
  * @param to what is known of the new film

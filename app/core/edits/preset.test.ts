@@ -3,7 +3,7 @@ import { type Layer, newText } from "../composition/layers/layer";
 import { newVersion } from "../version/film-state";
 import { Preset, presetOf, versionsOf } from "./preset";
 
-test("a style has no layer for a stretch of one film, and none twice", () => {
+test("a style has no layer for a range of one film, and none twice", () => {
   const [bare] = presetOf([newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 })]);
   const preset = (layers: Layer[]) =>
     Preset.safeParse({ id: "s", name: "Ferry", versions: [{ ...bare!, layers }] }).success;
@@ -16,7 +16,7 @@ test("a style has no layer for a stretch of one film, and none twice", () => {
 test("a style keeps all of a version but what is of one film", () => {
   const version = {
     ...newVersion({ id: "tall", name: "Tall", width: 1080, height: 1920 }),
-    trim: { in: 40, out: null, drops: [{ start: 80, end: 90 }] },
+    trim: { in: 40, out: null, leftOut: [{ start: 80, end: 90 }] },
     limitSeconds: 60,
     usual: { movement: "still" as const, calm: 80, follow: { kind: "speaker" as const } },
   };
@@ -26,7 +26,7 @@ test("a style keeps all of a version but what is of one film", () => {
   expect(preset.name).toBe("Nightly talk");
   let n = 0;
   expect(versionsOf(preset, () => `v${n++}`)).toEqual([
-    { ...version, id: "v0", trim: { in: null, out: null, drops: [] } },
-    { ...ofOne, id: "v1", trim: { in: null, out: null, drops: [] }, usual: { calm: 20 } },
+    { ...version, id: "v0", trim: { in: null, out: null, leftOut: [] } },
+    { ...ofOne, id: "v1", trim: { in: null, out: null, leftOut: [] }, usual: { calm: 20 } },
   ]);
 });

@@ -35,7 +35,7 @@ export type PresetChange = z.infer<typeof PresetChange>;
 
 /** The same rule where it is about nobody and nothing of one film; else null. */
 const anyFilmsRule = (rule: FollowRule): FollowRule | null =>
-  rule.kind === "person" || rule.kind === "track" || rule.kind === "turns" ? null : rule;
+  rule.kind === "person" || rule.kind === "track" || rule.kind === "switches" ? null : rule;
 
 /** What is usual in a version, without whom it follows and who must be in it where that is somebody of one film. */
 function anyFilms({ mustHave: _, ...usual }: UsualInVersion): UsualInVersion {

@@ -22,10 +22,10 @@ export interface ListReading {
 /** Cuts this many frames apart are meant to be the same. */
 const NEAR = 2;
 
-/** Compares the cuts of a film with those of a list. Turns are left out: they are no change of picture. */
+/** Compares the cuts of a film with those of a list. Switches are left out: they are no change of picture. */
 export function compareCuts(here: readonly Transition[], there: readonly Transition[]): CutComparison {
   const framesOf = (list: readonly Transition[]) =>
-    list.filter(({ kind }) => kind !== "turn").map(({ frame }) => frame);
+    list.filter(({ kind }) => kind !== "switch").map(({ frame }) => frame);
   const left = new Set(framesOf(there));
   const comparison: CutComparison = { same: 0, near: [], onlyHere: [], onlyThere: [] };
   const unmatched = framesOf(here).filter((frame) => {

@@ -55,9 +55,13 @@ describe("edit decision lists", () => {
     expect(lines[5]).toBe("003  AX       V     D    024 00:00:05:18 00:01:20:00 00:00:05:18 00:01:20:00");
   });
 
-  test("turns are no cuts", () => {
+  test("switches are no cuts", () => {
     expect(
-      readEdl(writeEdl(list(RATE, [hardTransition(50, "turn"), hardTransition(84, "cut")])), clockOf(RATE, null), 2400),
+      readEdl(
+        writeEdl(list(RATE, [hardTransition(50, "switch"), hardTransition(84, "cut")])),
+        clockOf(RATE, null),
+        2400,
+      ),
     ).toEqual([hardTransition(84, "cut")]);
   });
 
@@ -83,8 +87,8 @@ describe("edit decision lists", () => {
 });
 
 describe("OpenTimelineIO", () => {
-  test("what is written is what is read, turns among it", () => {
-    const all = [hardTransition(40, "turn"), ...TRANSITIONS];
+  test("what is written is what is read, switches among it", () => {
+    const all = [hardTransition(40, "switch"), ...TRANSITIONS];
     for (const rate of [RATE, DROP])
       expect(readOtio(writeOtio(list(rate, all), "kite.mp4"), clockOf(rate, null), 2400)).toEqual(all);
   });
@@ -128,7 +132,7 @@ describe("OpenTimelineIO", () => {
 
 describe("tables", () => {
   test("what is written is what is read", () => {
-    const all = [hardTransition(40, "turn"), ...TRANSITIONS];
+    const all = [hardTransition(40, "switch"), ...TRANSITIONS];
     const text = writeCutsCsv(list(RATE, all));
     expect(text.split("\n")[3]).toBe("3,84,180,00:00:02:24,00:00:06:00,cut,,");
     expect(readCutsCsv(text, clockOf(RATE, null), 2400)).toEqual(all);
@@ -153,10 +157,19 @@ describe("tables", () => {
 
 test("lists are compared by frame, with those that are a frame or two off apart", () => {
   const at = (...frames: number[]) => frames.map((frame) => hardTransition(frame, "cut"));
-  expect(compareCuts([...at(10, 20, 30), hardTransition(35, "turn"), ...at(40)], at(10, 21, 40, 55))).toEqual({
+  expect(compareCuts([...at(10, 20, 30), hardTransition(35, "switch"), ...at(40)], at(10, 21, 40, 55))).toEqual({
     same: 2,
     near: [{ here: 20, there: 21 }],
     onlyHere: [30],
     onlyThere: [55],
   });
+});
+
+test("a switch is read by the name that it had in Glad Pan 0.1", () => {
+  const switches = [hardTransition(40, "switch")];
+  const older = (text: string) => text.replaceAll(/([",])switch\b/g, "$1turn");
+  const [csv, otio] = [older(writeCutsCsv(list(RATE, switches))), older(writeOtio(list(RATE, switches), "kite.mp4"))];
+  for (const text of [csv, otio]) expect(text).toMatch(/[",]turn\b/);
+  expect(readCutsCsv(csv, clockOf(RATE, null), 2400)).toEqual(switches);
+  expect(readOtio(otio, clockOf(RATE, null), 2400)).toEqual(switches);
 });

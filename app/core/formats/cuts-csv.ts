@@ -1,5 +1,12 @@
 import { csvFormatRows, csvParse } from "d3-dsv";
-import { hardTransition, isGradual, shotsBetween, TRANSITION_KINDS, type Transition } from "../shots/transition";
+import {
+  hardTransition,
+  isGradual,
+  shotsBetween,
+  TRANSITION_KINDS,
+  type Transition,
+  transitionKindOf,
+} from "../shots/transition";
 import { type Clock, frameAt, timecodeAt } from "../time/timecode";
 import { type CutList, FormatError, requireWithin } from "./cut-list";
 
@@ -41,7 +48,7 @@ export function readCutsCsv(text: string, clock: Clock, frames: number): Transit
     const frame = frameAt(row[column] ?? "", clock);
     if (frame === null) throw new FormatError(`row ${line}: "${row[column]}" is no frame or timecode`);
     if (frame === 0) return;
-    const kind = TRANSITION_KINDS.find((known) => known === (row["transition"] || "cut"));
+    const kind = transitionKindOf(row["transition"] || "cut");
     if (!kind)
       throw new FormatError(
         `row ${line}: "${row["transition"]}" is no transition; there are ${TRANSITION_KINDS.join(", ")}`,
@@ -50,7 +57,7 @@ export function readCutsCsv(text: string, clock: Clock, frames: number): Transit
       number,
       number,
     ];
-    if (kind === "cut" || kind === "jump" || kind === "turn") transitions.push(hardTransition(frame, kind));
+    if (kind === "cut" || kind === "jump" || kind === "switch") transitions.push(hardTransition(frame, kind));
     else if (start <= frame && end > frame) transitions.push({ frame, kind, range: { start, end } });
     else throw new FormatError(`row ${line}: a ${kind} needs "mixed_from" and "mixed_to" around its start`);
   });

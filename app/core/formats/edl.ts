@@ -42,7 +42,7 @@ function eventsOf({ kind, frame, range }: Transition, end: number): EdlEvent[] {
   switch (kind) {
     case "cut":
     case "jump":
-    case "turn":
+    case "switch":
       return [{ ...shot, kind: "C", length: 0, recordIn: frame }];
     case "dissolve":
       return [{ ...shot, kind: "D", length: range.end - range.start, recordIn: range.start }];
@@ -61,9 +61,9 @@ function eventsOf({ kind, frame, range }: Transition, end: number): EdlEvent[] {
 /** A name as a line of a list has room for it. */
 const oneLine = (name: string): string => name.replaceAll(/\s+/g, " ").trim();
 
-/** Writes the cuts of a film. Turns are left out: they are no change of picture. */
+/** Writes the cuts of a film. Switches are left out: they are no change of picture. */
 export function writeEdl({ title, clock, frames, transitions }: CutList): string {
-  const cuts = transitions.filter(({ kind }) => kind !== "turn");
+  const cuts = transitions.filter(({ kind }) => kind !== "switch");
   const startOf = (t: Transition) => (isGradual(t) ? t.range.start : t.frame);
   const lines = [`TITLE: ${oneLine(title)}`, `FCM: ${clock.drop ? "DROP FRAME" : "NON-DROP FRAME"}`];
   let number = 1;

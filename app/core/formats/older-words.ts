@@ -8,6 +8,15 @@ const NAMES: Readonly<Record<string, string>> = {
   seenLooks: "reviewedFlags",
   looks: "flags",
   seen: "reviewed",
+  turns: "switches",
+  drops: "leftOut",
+  stretches: "ranges",
+};
+/** What a value was called, where it is one of these. */
+const VALUES: Readonly<Record<string, Readonly<Record<string, string>>>> = {
+  kind: { "speaker-move": "speaker-pan", turns: "switches" },
+  begins: { turn: "switch" },
+  transition: { turn: "switch" },
 };
 const SWITCHES: Readonly<Record<string, string>> = { auto: "auto", jump: "cut", move: "pan" };
 
@@ -22,7 +31,8 @@ function entry(key: string, value: unknown, depth: number): [string, unknown] {
   if (key === "by" && isSwitch(value)) return ["by", SWITCHES[value]];
   // Of people it is said how much of them was seen.
   if (key === "seen" && typeof value !== "boolean") return [key, value];
-  if (key === "kind" && value === "speaker-move") return [key, "speaker-pan"];
+  const renamed = typeof value === "string" && VALUES[key]?.[value];
+  if (renamed) return [key, renamed];
   return [NAMES[key] ?? key, inWordsOfToday(value, depth)];
 }
 

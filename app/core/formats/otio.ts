@@ -1,7 +1,7 @@
 import { z } from "zod";
 import type { Box, Size } from "../geometry/box";
 import type { Key } from "../path/keys";
-import { hardTransition, isGradual, TRANSITION_KINDS, type Transition } from "../shots/transition";
+import { hardTransition, isGradual, TRANSITION_KINDS, type Transition, transitionKindOf } from "../shots/transition";
 import { framesPerSecond } from "../time/rate";
 import type { Clock } from "../time/timecode";
 import { type CutList, FormatError, requireWithin } from "./cut-list";
@@ -25,7 +25,7 @@ const TimeRange = z.object({
 const Metadata = z
   .object({
     "glad-pan": z
-      .object({ transition: z.enum(TRANSITION_KINDS) })
+      .object({ transition: z.string().transform(transitionKindOf).pipe(z.enum(TRANSITION_KINDS)) })
       .partial()
       .optional(),
   })
@@ -201,7 +201,7 @@ export function readOtio(text: string, { rate }: Clock, frames: number): Transit
       if (mixing) {
         const range = { start: frame - Math.round(mixing.before), end: frame + Math.round(mixing.into) };
         transitions.push({ frame, kind: mixing.kind, range });
-      } else transitions.push(hardTransition(frame, said === "jump" || said === "turn" ? said : "cut"));
+      } else transitions.push(hardTransition(frame, said === "jump" || said === "switch" ? said : "cut"));
     }
     mixing = null;
     elapsed += lengthOf(item);

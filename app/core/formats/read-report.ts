@@ -83,7 +83,7 @@ export function readReport(text: string): ReadFilm {
     frames: source.frames,
     lacking: {
       held: source.repeated?.frames ?? 0,
-      longHolds: rangesOf(source.repeated?.stretches),
+      longHolds: rangesOf(source.repeated?.ranges),
       undecoded: rangesOf(source.undecoded),
       cutOff: source.cutOff ?? 0,
     },

@@ -96,7 +96,7 @@ test("says what the film lacks, and keeps that when it is read again", () => {
     ...{ spans: [], subjectId: null, reason: "nobody", certainty: 1, tracks: [], active: null },
   };
   const written = AnalysisReport.parse(makeAnalysisReport(film, [shot]));
-  expect(written.source.repeated).toEqual({ frames: 21, stretches: [[10, 30]] });
+  expect(written.source.repeated).toEqual({ frames: 21, ranges: [[10, 30]] });
   expect(readReport(JSON.stringify(written)).lacking).toEqual(lacking);
   const whole = makeAnalysisReport({ ...film, lacking: { held: 0, longHolds: [], undecoded: [], cutOff: 0 } }, [shot]);
   expect(Object.keys(whole.source).sort()).toEqual(["file", "frames", "height", "rate", "width"]);

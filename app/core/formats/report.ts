@@ -11,7 +11,7 @@ import { Backdrop } from "../composition/backdrop";
 import { PanePicture } from "../composition/stack";
 import { Edge } from "../composition/edge";
 import { TRACK_KINDS } from "../subjects/detecting/detection";
-import { TURN_CAUSES } from "../subjects/attention/turns";
+import { SWITCH_CAUSES } from "../subjects/attention/switches";
 import type { FollowSpan } from "../subjects/choosing/follow-plan";
 import type { Track } from "../subjects/tracking/track";
 import type { Lacking } from "../checks/lacking-pictures";
@@ -56,13 +56,13 @@ const FoundShot = z.object({
   reason: z.string(),
   certainty: Share,
   /** What is followed from when on, where that changes within the shot; none for nothing. */
-  turns: z
+  switches: z
     .array(
       z.object({
         frame: Frame,
         tracks: z.array(z.string()),
         /** Why; null for what the shot begins with. */
-        cause: z.enum(TURN_CAUSES).nullable(),
+        cause: z.enum(SWITCH_CAUSES).nullable(),
         /** How the window gets there. */
         by: z.enum(["cut", "pan"]),
       }),
@@ -137,7 +137,7 @@ const Source = z.object({
     .object({
       frames: z.int().positive(),
       /** Where that lasts long: [start, end). */
-      stretches: z.array(z.tuple([Frame, Frame])),
+      ranges: z.array(z.tuple([Frame, Frame])),
     })
     .optional(),
   /** Frames whose pictures cannot be decoded, [start, end); left out if there are none. */
@@ -214,12 +214,12 @@ const sourceOf = ({ file, picture, rate, frames, lacking }: ReportedFilm): Repor
   height: picture.height,
   rate: [rate.num, rate.den],
   frames,
-  ...(lacking && lacking.held > 0 ? { repeated: { frames: lacking.held, stretches: pairsOf(lacking.longHolds) } } : {}),
+  ...(lacking && lacking.held > 0 ? { repeated: { frames: lacking.held, ranges: pairsOf(lacking.longHolds) } } : {}),
   ...(lacking && lacking.undecoded.length > 0 ? { undecoded: pairsOf(lacking.undecoded) } : {}),
   ...(lacking && lacking.cutOff > 0 ? { cutOff: lacking.cutOff } : {}),
 });
 
-const reportTurn = ({ start, trackIds, cause, comesBy }: FoundShotData["spans"][number]) => ({
+const reportSwitch = ({ start, trackIds, cause, comesBy }: FoundShotData["spans"][number]) => ({
   ...{ frame: start, tracks: [...trackIds], cause, by: comesBy },
 });
 
@@ -239,7 +239,7 @@ const foundShot = ({
   subject: subjectId,
   reason,
   certainty: rounded(certainty),
-  ...(spans.length > 1 ? { turns: spans.map(reportTurn) } : {}),
+  ...(spans.length > 1 ? { switches: spans.map(reportSwitch) } : {}),
   ...(active ? { active: boxTuple(active) } : {}),
 });
 

@@ -21,7 +21,7 @@ export function bestPlace(costs: readonly Term[], [least, most]: readonly [numbe
     });
   }
   ends.sort((a, b) => a.at - b.at);
-  // Rounding must not carry the end of a level stretch to its far side.
+  // Rounding must not carry the end of a level segment to its far side.
   const level = 1e-9 * ends.reduce((sum, { steeper }) => sum + steeper, 0);
   let place = (least + most) / 2;
   for (const { at, steeper } of ends) {

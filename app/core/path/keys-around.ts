@@ -10,14 +10,14 @@ export interface PlacedKey {
   easing: Easing | null;
 }
 
-/** A stretch that the editor has eased: from one hand key to the next, or holding to the shot's end. */
-interface EasedStretch {
+/** A segment that the editor has eased: from one hand key to the next, or holding to the shot's end. */
+interface EasedSegment {
   from: number;
   to: number;
   easing: Easing;
 }
 
-function easedStretches(hands: readonly PlacedKey[], end: number): EasedStretch[] {
+function easedSegments(hands: readonly PlacedKey[], end: number): EasedSegment[] {
   return hands.flatMap(({ frame, easing }, i) => {
     const next = hands[i + 1];
     if (!easing || (!next && easing !== "hold")) return [];
@@ -43,7 +43,7 @@ export function keysAround(path: DensePath, shot: FrameRange, hands: readonly Pl
         ...reduceToKeys({ x: part(path.x), y: part(path.y), height: part(path.height) }, begun, tolerance, byHand),
       );
   };
-  for (const { from, to, easing } of easedStretches(hands, shot.end)) {
+  for (const { from, to, easing } of easedSegments(hands, shot.end)) {
     reduce(from + 1);
     keys[keys.length - 1] = { ...keys.at(-1)!, easing };
     begun = to;

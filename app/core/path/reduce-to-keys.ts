@@ -3,7 +3,7 @@ import { type DensePath, errorOf, pointOf, VALUES } from "./dense-path";
 import { dropIdleKeys } from "./drop-idle-keys";
 import type { Key } from "./keys";
 
-/** Easings with a name that may explain a stretch of a path, the plainest first, with their speeds at both ends. */
+/** Easings with a name that may explain a segment of a path, the plainest first, with their speeds at both ends. */
 const NAMED = [
   { easing: "linear", speeds: [1, 1] },
   { easing: "ease", speeds: [0, 0] },
@@ -12,7 +12,7 @@ const NAMED = [
 ] as const satisfies readonly { easing: Easing; speeds: readonly [number, number] }[];
 /** A key may be joined to one at most so many possible joints later. */
 const MAX_JOINTS_APART = 90;
-/** Part of a key that a stretch costs which just fits: between equally few keys the closer ones win. */
+/** Part of a key that a segment costs which just fits: between equally few keys the closer ones win. */
 const ERROR_COST = 0.02;
 /** The same for a curve, which says less to a reader than a name. */
 const CURVE_COST = 0.05;
@@ -21,7 +21,7 @@ const KINK_COST = 1.5;
 /** A speed at a key is a kink if in so many frames it would lead further off the path than the tolerance. */
 const KINK_FRAMES = 16;
 
-interface Stretch {
+interface Segment {
   easing: Easing;
   cost: number;
 }
@@ -32,7 +32,7 @@ function speedAt(series: Float64Array, k: number): number {
   return (series[after]! - series[before]!) / Math.max(1, after - before);
 }
 
-/** Whether a way that begins and ends at these speeds, in ways a stretch, goes through its ends as the path does. */
+/** Whether a way that begins and ends at these speeds, in ways a segment, goes through its ends as the path does. */
 function isSmooth(
   path: DensePath,
   i: number,
@@ -72,8 +72,8 @@ function curveThrough(
   return { speeds, handles: [0.3333, y1, 0.6667, y2] };
 }
 
-function bestStretch(path: DensePath, i: number, j: number, tolerance: number): Stretch | null {
-  let best: Stretch | null = null;
+function bestSegment(path: DensePath, i: number, j: number, tolerance: number): Segment | null {
+  let best: Segment | null = null;
   const [start, end] = [pointOf(path, i), pointOf(path, j)];
   const weigh = (easing: Easing, speeds: readonly [number, number], way: (t: number) => number, extra: number) => {
     const error = errorOf(path, start, end, way);
@@ -108,27 +108,27 @@ function possibleJoints(path: DensePath, stops: readonly number[], tolerance: nu
     }
   }
   const sorted = [...joints].sort((a, b) => a - b);
-  // Changes too small to count can still add up to a bend: a stretch that nothing explains is halved.
+  // Changes too small to count can still add up to a bend: a segment that nothing explains is halved.
   for (let i = 0; i + 1 < sorted.length;) {
     const [a, b] = [sorted[i]!, sorted[i + 1]!];
-    if (b - a > 1 && !bestStretch(path, a, b, tolerance)) sorted.splice(i + 1, 0, (a + b) >> 1);
+    if (b - a > 1 && !bestSegment(path, a, b, tolerance)) sorted.splice(i + 1, 0, (a + b) >> 1);
     else i++;
   }
   return sorted;
 }
 
-/** The cheapest chain of stretches from the first joint to the last, by dynamic programming. */
+/** The cheapest chain of segments from the first joint to the last, by dynamic programming. */
 function cheapestChain(path: DensePath, joints: readonly number[], stops: ReadonlySet<number>, tolerance: number) {
   const costs = new Array<number>(joints.length).fill(Infinity);
   const from = new Array<{ joint: number; easing: Easing }>(joints.length);
   costs[0] = 0;
   for (let b = 1; b < joints.length; b++) {
     for (let a = b - 1; a >= 0 && b - a <= MAX_JOINTS_APART; a--) {
-      const stretch = bestStretch(path, joints[a]!, joints[b]!, tolerance);
-      const cost = stretch ? costs[a]! + 1 + stretch.cost : Infinity;
+      const segment = bestSegment(path, joints[a]!, joints[b]!, tolerance);
+      const cost = segment ? costs[a]! + 1 + segment.cost : Infinity;
       if (cost < costs[b]!) {
         costs[b] = cost;
-        from[b] = { joint: a, easing: stretch!.easing };
+        from[b] = { joint: a, easing: segment!.easing };
       }
       // A hand key is a joint whatever it costs.
       if (stops.has(joints[a]!)) break;

@@ -1,4 +1,4 @@
-/** Stretches of a path that the editor reshapes as a whole: they become the fewest hand keys that lead the window so. */
+/** Segments of a path that the editor reshapes as a whole: they become the fewest hand keys that lead the window so. */
 import type { Point } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
 import { type DensePath, type VALUES } from "./dense-path";

@@ -32,8 +32,8 @@ export interface ShotFraming extends PaneFraming {
   active: Box | null;
   /** Whether the window goes on from where it was in the shot before. */
   carry: boolean;
-  /** Whether the shot begins at a turn, where the picture goes on. */
-  atTurn: boolean;
+  /** Whether the shot begins at a switch, where the picture goes on. */
+  atSwitch: boolean;
 }
 
 /** What comes of one of a shot's panes. */

@@ -172,7 +172,7 @@ describe("a framed shot", () => {
     expect(frame("none")).toMatchObject({ subjectId: null, reason: "follows nothing, as set" });
   });
 
-  test("jumps at a turn from one speaker to the other", () => {
+  test("jumps at a switch from one speaker to the other", () => {
     const speaking = (id: string, x: number, start: number, end: number) => ({
       ...face(60, () => x),
       id,

@@ -14,7 +14,7 @@ import { keysAround } from "./keys-around";
 import { type Movement, weightsFor } from "./movement";
 import { protectedBox } from "./protected-box";
 import type { AxisProblem } from "./solve-axis";
-import { solveStretches } from "./solve-stretches";
+import { solveSegments } from "./solve-segments";
 import { SolvedProblems } from "./solved-problems";
 import { heightGoals, heightLimits } from "./zoom-goals";
 
@@ -52,7 +52,7 @@ export interface ShotPath {
 function solve(problem: AxisProblem, solved: SolvedProblems): Float64Array {
   const [low, high] = problem.bounds;
   const hasRoom = low.some((value, i) => high[i]! - value >= NO_ROOM);
-  return hasRoom ? solveStretches(problem, solved) : low.map((value, i) => (value + high[i]!) / 2);
+  return hasRoom ? solveSegments(problem, solved) : low.map((value, i) => (value + high[i]!) / 2);
 }
 
 /**

@@ -34,7 +34,7 @@ describe("shots that follow one another", () => {
     expect([first!.subjectId, second!.subjectId]).toEqual(["t0", "t40"]);
   });
 
-  test("may jump where a stretch is left out, and what is left out decides nothing", () => {
+  test("may jump where a segment is left out, and what is left out decides nothing", () => {
     // On the left, then on the right; what lies between is left out.
     const at = (frame: number) => (frame < 30 ? 300 : frame < 60 ? 600 : 950);
     const kept = [

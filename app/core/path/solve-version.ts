@@ -18,11 +18,11 @@ import { SolvedProblems } from "./solved-problems";
 import { heightLimits } from "./zoom-goals";
 
 /**
- * Whether the window goes on from where it was in the shot before: where the editor wants it to, and at a turn where the
+ * Whether the window goes on from where it was in the shot before: where the editor wants it to, and at a switch where the
  * version follows the same on both sides.
  */
-export const goesOn = ({ carry, atTurn }: ShotFraming, before: Followed, now: Followed): boolean =>
-  carry || (atTurn && before.trackId === now.trackId && before.who === now.who);
+export const goesOn = ({ carry, atSwitch }: ShotFraming, before: Followed, now: Followed): boolean =>
+  carry || (atSwitch && before.trackId === now.trackId && before.who === now.who);
 
 const NOTHING_BEFORE: ShotBefore = { windows: [], who: null };
 

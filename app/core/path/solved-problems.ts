@@ -6,7 +6,7 @@ interface Solved {
 }
 
 /**
- * Problems with their solutions, kept from one path of a shot to its next: when a key is moved, only the stretches
+ * Problems with their solutions, kept from one path of a shot to its next: when a key is moved, only the segments
  * beside it are solved anew. A path is the same with them as without.
  */
 export class SolvedProblems {

@@ -41,7 +41,7 @@ describe("shots that are found", () => {
     const follow = { kind: "none" } as const;
     const worked = [
       { ...WHOLE, end: 200, name: "Opening" },
-      { ...freshShot("x", { start: 200, end: 598 }, hardTransition(200, "turn")), follow },
+      { ...freshShot("x", { start: 200, end: 598 }, hardTransition(200, "switch")), follow },
       { ...freshShot("y", { start: 598, end: 1000 }, hardTransition(598, "cut")), excluded: true },
     ];
     const { shots, partOf } = carve(worked, found(0, 400), found(400, 600), found(600, 900, "jump"));
@@ -59,7 +59,7 @@ describe("shots that are found", () => {
       [null, "auto", true],
       [null, "auto", true],
     ]);
-    expect(shots[1]!.begins).toBe("turn");
+    expect(shots[1]!.begins).toBe("switch");
     expect([...partOf]).toEqual([
       ["f.400", "x"],
       ["f.900", "y"],

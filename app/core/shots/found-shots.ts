@@ -15,9 +15,9 @@ export interface FoundShot {
 /** A boundary that is found so near to one that the editor has placed is the same one, and stays where the editor has it. */
 const SAME_FRAMES = 2;
 
-/** A shot begins as it was found to, unless the editor has placed a turn there. */
+/** A shot begins as it was found to, unless the editor has placed a switch there. */
 function beginning(shot: Shot, found: FoundShot | undefined): Shot {
-  if (!found?.begins || shot.begins === "turn") return shot;
+  if (!found?.begins || shot.begins === "switch") return shot;
   const { kind, range } = found.begins;
   return { ...shot, begins: kind, mixed: range, carry: shot.carry || carriesOver(kind) };
 }

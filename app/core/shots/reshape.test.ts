@@ -16,7 +16,7 @@ const spans = (shots: Shot[]) => shots.map(({ id, start, end }) => [id, start, e
 
 describe("reshaping", () => {
   test("splitting gives the second part the settings of the whole, but not its name", () => {
-    const shots = splitShot(film(), 110, "turn", "d");
+    const shots = splitShot(film(), 110, "switch", "d");
     expect(spans(shots)).toEqual([
       ["a", 0, 40],
       ["b", 40, 100],
@@ -24,7 +24,7 @@ describe("reshaping", () => {
       ["d", 110, 130],
     ]);
     expect(shots[3]).toMatchObject({
-      begins: "turn",
+      begins: "switch",
       follow: { kind: "none" },
       excluded: true,
       name: null,
@@ -62,8 +62,8 @@ describe("reshaping", () => {
     expect(() => moveCut(film(), "a", 3)).toThrow("first shot");
   });
 
-  test("cutting anew keeps settings by overlap and turns by place", () => {
-    const before = splitShot(film(), 60, "turn", "d");
+  test("cutting anew keeps settings by overlap and switches by place", () => {
+    const before = splitShot(film(), 60, "switch", "d");
     const after = recut(before, [cut(20), cut(98)], 130, "film");
     expect(spans(after)).toEqual([
       ["a", 0, 20],
@@ -71,7 +71,7 @@ describe("reshaping", () => {
       ["d", 60, 98],
       ["c", 98, 130],
     ]);
-    expect(after[2]).toMatchObject({ begins: "turn" });
+    expect(after[2]).toMatchObject({ begins: "switch" });
     expect(after[3]).toMatchObject({ excluded: true, follow: { kind: "none" } });
     // Back to what there was: the same spans again.
     const back = recut(after, transitionsOf(film()), 130, "film");

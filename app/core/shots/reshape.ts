@@ -32,7 +32,12 @@ function clipMixed({ mixed, start }: Shot, end: number): Shot["mixed"] {
 }
 
 /** Splits the shot that holds `frame`, which becomes the first frame of a new shot with the same settings. */
-export function splitShot(shots: readonly Shot[], frame: number, kind: "cut" | "jump" | "turn", newId: string): Shot[] {
+export function splitShot(
+  shots: readonly Shot[],
+  frame: number,
+  kind: "cut" | "jump" | "switch",
+  newId: string,
+): Shot[] {
   const index = shots.findIndex((shot) => frame > shot.start && frame < shot.end);
   const shot = shots[index];
   if (!shot) throw new Refusal(t.shotBeginsHere);
@@ -87,7 +92,7 @@ export function moveCut(shots: readonly Shot[], id: string, frame: number): Shot
 
 /**
  * Cuts the film anew. A shot that overlaps most with one there was takes over its settings, and its id as long as
- * no earlier one has; turns that the editor has made stay where they still fall inside a shot.
+ * no earlier one has; switches that the editor has made stay where they still fall inside a shot.
  */
 export function recut(
   shots: readonly Shot[],
@@ -97,7 +102,7 @@ export function recut(
 ): Shot[] {
   const found = new Map(transitions.map((transition) => [transition.frame, transition]));
   for (const { start, begins } of shots) {
-    if (begins === "turn" && !found.has(start)) found.set(start, hardTransition(start, "turn"));
+    if (begins === "switch" && !found.has(start)) found.set(start, hardTransition(start, "switch"));
   }
   const all = [...found.values()].sort((a, b) => a.frame - b.frame);
   const overlap = (shot: Shot, start: number, end: number) => Math.min(shot.end, end) - Math.max(shot.start, start);

@@ -3,10 +3,14 @@ import { Frame, FrameRange } from "../time/rate";
 
 /**
  * How a shot begins. A *jump* is a hard cut after which most of the picture stays (talk with something taken out);
- * a *turn* is no change of picture at all: the editor has split a shot where the subject of interest changes.
+ * a *switch* is no change of picture at all: the editor has split a shot where the subject of interest changes.
  */
-export const TRANSITION_KINDS = ["cut", "jump", "dissolve", "wipe", "fade", "turn"] as const;
+export const TRANSITION_KINDS = ["cut", "jump", "dissolve", "wipe", "fade", "switch"] as const;
 export type TransitionKind = (typeof TRANSITION_KINDS)[number];
+
+/** A kind by its name in a list of cuts, where Glad Pan 0.1 wrote "turn" for a switch; undefined if it is none. */
+export const transitionKindOf = (name: string): TransitionKind | undefined =>
+  TRANSITION_KINDS.find((kind) => kind === (name === "turn" ? "switch" : name));
 
 /** How one shot becomes the next. */
 export const Transition = z.object({
@@ -19,7 +23,7 @@ export const Transition = z.object({
 export type Transition = z.infer<typeof Transition>;
 
 /** A transition without a range, at a frame. */
-export const hardTransition = (frame: number, kind: "cut" | "jump" | "turn"): Transition => ({
+export const hardTransition = (frame: number, kind: "cut" | "jump" | "switch"): Transition => ({
   frame,
   kind,
   range: { start: frame, end: frame },

@@ -50,7 +50,7 @@ export function partsWithin(ranges: readonly FrameRange[], wholes: readonly Fram
 export const liesWithin = (ranges: readonly FrameRange[], others: readonly FrameRange[]): boolean =>
   withoutRanges(ranges, joinRanges(others)).length === 0;
 
-/** The ranges of frames of a stretch for which something holds. */
+/** The ranges of frames of a range for which something holds. */
 export function rangesWhere({ start, end }: FrameRange, holds: (frame: number) => boolean): FrameRange[] {
   const ranges: FrameRange[] = [];
   for (let frame = start; frame < end; frame++) {

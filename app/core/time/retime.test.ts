@@ -15,14 +15,14 @@ test("twice as many frames a second: each is there twice, or one in two is mixed
   expect(mixed[7]).toEqual({ frame: 13 });
 });
 
-test("nothing is mixed across a cut, nor across what is dropped", () => {
+test("nothing is mixed across a cut, nor across what is left out", () => {
   const isCut = (frame: number) => frame === 12;
   expect(retimed(RANGES, R(25), R(50), true, isCut)[3]).toEqual({ frame: 11 });
-  const dropped = [
+  const leftOut = [
     { start: 0, end: 2 },
     { start: 8, end: 10 },
   ];
-  expect(retimed(dropped, R(25), R(50), true, never)[3]).toEqual({ frame: 1 });
+  expect(retimed(leftOut, R(25), R(50), true, never)[3]).toEqual({ frame: 1 });
 });
 
 test("half as many frames, and rates that are not whole: the length stays", () => {

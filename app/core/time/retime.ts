@@ -13,10 +13,10 @@ export interface RetimedFrame {
 const HARDLY = 0.02;
 
 /**
- * The frames of stretches at another rate. The film's frames stay where they are in time: frame k of the result shows
+ * The frames of ranges at another rate. The film's frames stay where they are in time: frame k of the result shows
  * what the film shows at k / rate.
  *
- * @param ranges the stretches of the film that are shown, in order
+ * @param ranges the ranges of the film that are shown, in order
  * @param mixes whether a frame that lies between two is mixed from both; else it is the one that is on screen then
  * @param isCut whether the picture changes for another one at a frame; across that nothing is mixed
  */

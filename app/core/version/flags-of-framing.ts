@@ -24,7 +24,7 @@ interface LookedAt extends Pick<CheckedShot, "limits" | "rate"> {
 
 /** Whether what a shot shows goes on from the shot before it; a shot that is not there goes on from nothing. */
 export const goesOnFromBefore = (set: ShotSettings | undefined): boolean =>
-  set !== undefined && (set.shot.begins === "turn" || set.shot.carry);
+  set !== undefined && (set.shot.begins === "switch" || set.shot.carry);
 
 export interface FramingFlags {
   flags: Flag[];

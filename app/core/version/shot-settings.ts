@@ -55,7 +55,17 @@ export function shotFraming(set: ShotSettings, tracks: readonly Track[]): ShotFr
     const { settings, follow: rule } = settledPane(settled, pane);
     return { settings, rule, handKeys: keysOf(set.handKeys, pane) };
   });
-  return { range: { start, end }, kept, ...first!, others, protect, active, carry, atTurn: begins === "turn", tracks };
+  return {
+    range: { start, end },
+    kept,
+    ...first!,
+    others,
+    protect,
+    active,
+    carry,
+    atSwitch: begins === "switch",
+    tracks,
+  };
 }
 
 /** What lies in each of several ranges; both are in order, and the ranges lie apart. */

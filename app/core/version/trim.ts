@@ -4,21 +4,21 @@ import { leftOutOfClips, type TrimmedClip } from "../clips/clip";
 import { Frame, FrameRange, framesIn, frameToSeconds, type Rate } from "../time/rate";
 import { joinRanges, withoutRanges } from "../time/ranges";
 
-/** Nobody drops more stretches from one version. */
-const MOST_DROPS = 5000;
+/** Nobody leaves more ranges out of one version. */
+const MOST_LEFT_OUT = 5000;
 
 export const Trim = z.object({
   /** The first frame; null for the film's own. */
   in: Frame.nullable(),
   /** The first frame that is not shown any more; null for the film's end. */
   out: Frame.nullable(),
-  /** Stretches that are dropped in between: in order and apart from each other. */
-  drops: z.array(FrameRange).max(MOST_DROPS),
+  /** Ranges that are left out in between: in order and apart from each other. */
+  leftOut: z.array(FrameRange).max(MOST_LEFT_OUT),
 });
 export type Trim = z.infer<typeof Trim>;
 
 /** All of the film. */
-export const UNTRIMMED: Trim = { in: null, out: null, drops: [] };
+export const UNTRIMMED: Trim = { in: null, out: null, leftOut: [] };
 
 /** Seconds that a version may last, where it goes to a place with a limit. */
 export const LengthLimit = z.number().positive().max(86_400);
@@ -34,20 +34,20 @@ export interface LeftOut {
 
 /** What a version shows of a film of so many frames. */
 export function keptRanges(trim: Trim, frames: number, { shots, clips }: LeftOut): FrameRange[] {
-  const gone = joinRanges([...trim.drops, ...shots.filter(({ excluded }) => excluded), ...leftOutOfClips(clips)]);
+  const gone = joinRanges([...trim.leftOut, ...shots.filter(({ excluded }) => excluded), ...leftOutOfClips(clips)]);
   return withoutRanges([inToOut(trim, frames)], gone);
 }
 
-/** What is dropped when stretches are dropped as well. */
-export const withDrops = (trim: Trim, stretches: readonly FrameRange[]): Trim => ({
+/** What is left out when ranges are left out as well. */
+export const withLeftOut = (trim: Trim, ranges: readonly FrameRange[]): Trim => ({
   ...trim,
-  drops: joinRanges([...trim.drops, ...stretches]),
+  leftOut: joinRanges([...trim.leftOut, ...ranges]),
 });
 
-/** What is dropped when stretches are brought back. */
-export const withoutDrops = (trim: Trim, stretches: readonly FrameRange[]): Trim => ({
+/** What is left out when ranges are brought back. */
+export const withBroughtBack = (trim: Trim, ranges: readonly FrameRange[]): Trim => ({
   ...trim,
-  drops: withoutRanges(trim.drops, joinRanges(stretches)),
+  leftOut: withoutRanges(trim.leftOut, joinRanges(ranges)),
 });
 
 /** Seconds by which what is kept is longer than it may be; 0 where it is not, or may be as long as it is. */

@@ -87,10 +87,10 @@ test("only what depends on a change is framed anew", () => {
   expect(bench.run()).toEqual([["one", 960]]);
 });
 
-test("at a turn the window goes on where the version follows the same on both sides", () => {
+test("at a switch the window goes on where the version follows the same on both sides", () => {
   const bench = new Bench();
   bench.stock.add(ANALYSED, []);
-  bench.edit({ type: "split-shot", frame: 200, kind: "turn" });
+  bench.edit({ type: "split-shot", frame: 200, kind: "switch" });
   const results = new Map<string, { x: number }[]>();
   const run = () => {
     for (let next = bench.framer.next(); next; next = bench.framer.next()) {

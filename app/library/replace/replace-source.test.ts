@@ -126,7 +126,7 @@ test("a comparison is given up, and goes stale when the shots change; an earlier
 
   await beginReplacement(film(), join(folder, "a.mp4"), "a.mp4", "link");
   await compare();
-  edit(db(), id, film().revision, { type: "split-shot", frame: 70, kind: "turn" });
+  edit(db(), id, film().revision, { type: "split-shot", frame: 70, kind: "switch" });
   await expect(replaceSource(film())).rejects.toThrow("compare it again");
   await beginReplacement(film(), join(folder, "a.mp4"), "a.mp4", "link");
   await compare();

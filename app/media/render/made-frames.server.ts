@@ -21,7 +21,7 @@ function mixed(first: Buffer, other: Buffer, share: number, depth: BitDepth): Bu
   return made;
 }
 
-/** The film's frames that are wanted for some frames, as few stretches as make sense. */
+/** The film's frames that are wanted for some frames, as few ranges as make sense. */
 function wantedOf(frames: readonly RetimedFrame[]): FrameRange[] {
   const wanted = joinRanges(
     frames.flatMap(({ frame, mixed: other }) => [

@@ -36,7 +36,7 @@ export function partsOf({ cuts = [] }: Pick<RenderPlan, "cuts">, { frames, rate 
   frames.forEach(({ frame }, i) => {
     if (i === 0) return;
     const before = frames[i - 1]!.frame;
-    // A stretch that is dropped between two frames is a border as well.
+    // A range that is left out between two frames is a border as well.
     const isBorder = frame > before + 1 || (frame > before && starts.has(frame));
     const length = i - from;
     if ((isBorder && length >= least) || length >= most) {

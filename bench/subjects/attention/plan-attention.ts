@@ -6,7 +6,7 @@ import { passes } from "../draw-scene";
 import { WORLD_KINDS } from "../../cuts/worlds";
 import { type Actor, PICTURE, type ScenePlan, someone, steady } from "../plan";
 
-/** A stretch in which somebody, or several at once, are due in the picture. Seconds. */
+/** A range in which somebody, or several at once, are due in the picture. Seconds. */
 export interface Due {
   ids: string[];
   from: number;

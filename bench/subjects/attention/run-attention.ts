@@ -38,7 +38,7 @@ async function scoreScene({ plan, due, sound }: AttentionScene, folder: string) 
   const framed = frameShots(
     shots.map(({ range, tracks, active }) => ({
       ...{ range, kept: [range], settings: USUAL_FRAMING, tracks, rule: { kind: "auto" }, handKeys: [], others: [] },
-      ...{ protect: null, active, carry: false, atTurn: false },
+      ...{ protect: null, active, carry: false, atSwitch: false },
     })),
     PICTURE,
     TARGET,

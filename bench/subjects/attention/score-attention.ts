@@ -4,7 +4,7 @@ import type { Seen } from "../draw-scene";
 import { toBox } from "../score";
 import type { Due } from "./plan-attention";
 
-/** A stretch in which somebody is followed, as the plan has it. */
+/** A range in which somebody is followed, as the plan has it. */
 export interface Held {
   /** Frames. */
   start: number;

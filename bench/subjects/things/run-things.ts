@@ -64,7 +64,7 @@ async function scoreScene(scene: ThingScene, folder: string): Promise<ThingScore
       protect: null,
       active,
       carry: false,
-      atTurn: false,
+      atSwitch: false,
     })),
     picture,
     TARGET,

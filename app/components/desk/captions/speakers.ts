@@ -22,7 +22,7 @@ export const spokenIn = (shots: readonly Pick<DeskShot, "cast">[]): Spoken[] =>
 export const turnsIn = (spoken: readonly Spoken[]): Speech["turns"] =>
   spoken.flatMap(({ start, who }, i) => (i > 0 && spoken[i - 1]!.who !== who ? [start] : []));
 
-/** Who speaks for most of a stretch, if that is half of it at least; null where nobody was seen to. */
+/** Who speaks for most of a segment, if that is half of it at least; null where nobody was seen to. */
 export function speakerIn(spoken: readonly Spoken[], range: FrameRange): string | null {
   const shares = new Map<string, number>();
   for (const turn of spoken) {

@@ -121,7 +121,7 @@ export function useCaptionEdits({
   /** Captions along the voice, each said by whoever is seen to speak then if nobody is named. */
   const timed = <T extends Pick<CaptionText, "text" | "speaker">>(said: readonly T[], range: FrameRange) => {
     const spoken = spokenIn(shots);
-    const heard = { stretches: speech, turns: turnsIn(spoken) };
+    const heard = { segments: speech, turns: turnsIn(spoken) };
     const cuts = shots.map(({ start }) => start);
     const laid = timeCaptions(said, heard, range, film.rate, settings.rules);
     return offCuts(laid, cuts, flash).map((caption) => ({

@@ -3,7 +3,7 @@ import type { CastMember } from "~/core/subjects/choosing/cast";
 import { clipRanges } from "~/core/time/ranges";
 import type { DeskShot } from "../state/desk-types";
 
-/** A stretch of a chart that is somebody's. */
+/** A range of a chart that is somebody's. */
 export interface Band extends FrameRange, Pick<CastMember, "letter" | "name" | "colour"> {}
 
 const bandOf = ({ letter, name, colour }: CastMember, { start, end }: FrameRange): Band => ({

@@ -46,7 +46,7 @@ export function CheckCharts() {
     player?.setLoop(end > start + 1 ? { start, end } : null);
     checks.setOpen(false);
   };
-  // While it is pressed, the stretch follows the pointer, whichever chart it is over.
+  // While it is pressed, the range follows the pointer, whichever chart it is over.
   const selecting = {
     onMouseDown: ({ activeLabel }: { activeLabel?: string | number }) => {
       if (activeLabel !== undefined) setDragged({ from: Number(activeLabel), to: Number(activeLabel) });
@@ -71,7 +71,9 @@ export function CheckCharts() {
     ...selecting,
   };
   const inTime = <XAxis dataKey="frame" type="number" domain={[0, film.frames]} hide />;
-  const stretch = dragged && <ReferenceArea x1={dragged.from} x2={dragged.to} fill="var(--accent)" fillOpacity={0.2} />;
+  const selected = dragged && (
+    <ReferenceArea x1={dragged.from} x2={dragged.to} fill="var(--accent)" fillOpacity={0.2} />
+  );
   return (
     <section aria-label={t.charts} className="flex flex-col gap-3 select-none">
       <div>
@@ -103,7 +105,7 @@ export function CheckCharts() {
                 activeDot={false}
                 isAnimationActive={false}
               />
-              {stretch}
+              {selected}
             </AreaChart>
           </ResponsiveContainer>
         </figure>
@@ -143,7 +145,7 @@ export function CheckCharts() {
                   }
                 />
               ))}
-              {stretch}
+              {selected}
             </AreaChart>
           </ResponsiveContainer>
         </figure>

@@ -1,6 +1,6 @@
 import { Button } from "~/components/common/button";
 import type { Flag } from "~/core/checks/flag";
-import { asTurns, followBetween } from "~/core/subjects/attention/edit-turns";
+import { asSwitches, followBetween } from "~/core/subjects/attention/edit-switches";
 import { boxAt } from "~/core/subjects/tracking/track";
 import { inspectorTexts } from "~/texts/inspector";
 import { useDesk } from "../state/desk-context";
@@ -8,7 +8,7 @@ import type { DeskShot } from "../state/desk-types";
 
 const t = inspectorTexts.absenceFixes;
 
-/** What can be done with a stretch in which somebody is missing who must be in it. */
+/** What can be done with a range in which somebody is missing who must be in it. */
 export function AbsenceFixes({ shot, flag }: { shot: DeskShot; flag: Flag }) {
   const { shotEdits, trimEdits } = useDesk();
   const { range, who } = flag;
@@ -20,13 +20,15 @@ export function AbsenceFixes({ shot, flag }: { shot: DeskShot; flag: Flag }) {
     <div role="group" aria-label={t.whatCanBeDone} className="mt-1 flex flex-wrap gap-2">
       {next && framed && (
         <Button
-          onClick={() => shotEdits.follow([shot], followBetween(asTurns(framed.spans), range, [next.track.id], shot))}
+          onClick={() =>
+            shotEdits.follow([shot], followBetween(asSwitches(framed.spans), range, [next.track.id], shot))
+          }
         >
           {t.follow(next.name ?? next.letter)}
         </Button>
       )}
-      <Button onClick={() => (isAll ? shotEdits.change([shot], { excluded: true }) : trimEdits.drop([range]))}>
-        {isAll ? t.leaveOutTheShot : t.dropTheStretch}
+      <Button onClick={() => (isAll ? shotEdits.change([shot], { excluded: true }) : trimEdits.leaveOut([range]))}>
+        {isAll ? t.leaveOutTheShot : t.leaveOutRange}
       </Button>
       <Button
         onClick={() =>

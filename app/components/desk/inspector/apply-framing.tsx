@@ -10,9 +10,9 @@ import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.applyFraming;
 
-/** A rule for other shots: a track is of one shot alone, and whoever it is may be in others; turns are nowhere else. */
+/** A rule for other shots: a track is of one shot alone, and whoever it is may be in others; switches are nowhere else. */
 function ruleElsewhere(rule: FollowRule, who: string | undefined): FollowRule | null {
-  if (rule.kind === "turns") return null;
+  if (rule.kind === "switches") return null;
   if (rule.kind !== "track") return rule;
   return who === undefined ? null : { kind: "person", who };
 }

@@ -29,7 +29,7 @@ import { SpreadLayout } from "./spread-layout";
 import { SubjectChoice } from "./subject-choice";
 import { TextAreas } from "./text-areas";
 import { TrackTools } from "./track-tools";
-import { TurnControls } from "./turn-controls";
+import { SwitchControls } from "./switch-controls";
 import { WindowHere } from "./window-here";
 import { useShotHere } from "../picture/use-player";
 import { inspectorTexts } from "~/texts/inspector";
@@ -86,7 +86,7 @@ function ShotSettings() {
         <PaneChoice shot={shot} />
         <SubjectChoice shot={shot} onChange={(rule) => shotEdits.follow([shot], rule)} />
         {shot.pane === 0 && <OwnAnswer shot={shot} setting="follow" />}
-        <TurnControls shot={shot} />
+        <SwitchControls shot={shot} />
         <KeptEnd
           shot={shot}
           window={largestWindow(area, pane)}

@@ -15,7 +15,7 @@ const BEGINS_TEXT: Record<TransitionKind, string> = {
   dissolve: t.withADissolve,
   wipe: t.withAWipe,
   fade: t.withAFade,
-  turn: t.withATurnSameTake,
+  switch: t.switchSameTake,
 };
 
 interface ShotBeginProps {

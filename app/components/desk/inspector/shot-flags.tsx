@@ -30,7 +30,7 @@ export function ShotFlags({ shot }: { shot: DeskShot }) {
     player?.seek(frame);
     if (pane !== undefined) choosePane(pane);
   };
-  // Of several stretches of one trouble the first has the layouts: what they change is the shot.
+  // Of several ranges of one trouble the first has the layouts: what they change is the shot.
   const firsts = new Map(shot.flags.toReversed().map((flag) => [flag.kind, flag]));
   return (
     <ul aria-label={t.flagged} className="flex flex-col gap-1">

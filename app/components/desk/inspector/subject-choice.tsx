@@ -35,7 +35,7 @@ const mustIdOf = ({ track }: CastMember): string | null => track.who ?? (track.k
 
 /** What a rule is called that is none of the menu. */
 function nameOfRule({ kind }: FollowRule, named: CastMember | undefined): string {
-  if (kind === "turns") return t.yourTurns;
+  if (kind === "switches") return t.yourSwitches;
   return named?.name ?? (named ? t.only(named.letter) : t.onlyOne);
 }
 

@@ -5,7 +5,7 @@ import type { LaneGeometry } from "./lane-geometry";
 
 type Along = Pick<LaneGeometry, "axis" | "pxPerFrame">;
 
-/** The canvas box of a stretch of a lane's time that begins so far across the lane, and is so wide. */
+/** The canvas box of a range of a lane's time that begins so far across the lane, and is so wide. */
 export function boxAlong({ axis, pxPerFrame }: Along, { start, end }: FrameRange, across: number, width: number): Box {
   const [at, length] = [start * pxPerFrame, (end - start) * pxPerFrame];
   return axis === "x"

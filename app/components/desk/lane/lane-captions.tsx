@@ -81,8 +81,8 @@ export function LaneCaptions({ left, lane, axis, pxPerFrame, drawn, frames, them
       {clipRanges([{ start: 0, end: frames }], drawn).map((range) => (
         <Rect key="ground" {...place(range, 0, CAPTIONS)} fill={theme.ground} opacity={0.85} listening={false} />
       ))}
-      {speech.filter(isReviewed).map((stretch) => (
-        <Rect key={stretch.start} {...place(stretch, CAPTIONS - 5, 4)} fill={theme.soft} listening={false} />
+      {speech.filter(isReviewed).map((segment) => (
+        <Rect key={segment.start} {...place(segment, CAPTIONS - 5, 4)} fill={theme.soft} listening={false} />
       ))}
       {captions.filter(isReviewed).map((caption) => {
         const box = place(caption, 4, CAPTIONS - 12);

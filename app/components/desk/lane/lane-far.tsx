@@ -4,7 +4,7 @@ import type { Size } from "~/core/geometry/box";
 import type { FrameRange } from "~/core/time/rate";
 import type { DeskShot } from "../state/desk-types";
 import { type LaneGeometry, toPoint } from "./lane-geometry";
-import { ribbonEdges, ribbonOutline } from "./ribbon-edges";
+import { bandEdges, bandOutline } from "./band-edges";
 import type { CanvasTheme } from "./use-theme";
 
 /** With fewer canvas pixels for a frame than this, the lane is drawn from afar: keys and tracks are too dense to be told apart. */
@@ -19,7 +19,7 @@ interface LaneFarProps {
   theme: CanvasTheme;
 }
 
-/** Many shots at once, in one go: ribbons, cuts and hand keys. */
+/** Many shots at once, in one go: bands, cuts and hand keys. */
 export function LaneFar({ shots, geometry, drawn, size, theme }: LaneFarProps) {
   const paint = (context: Konva.Context) => {
     for (const shot of shots) paintShot(context, shot);
@@ -32,7 +32,7 @@ export function LaneFar({ shots, geometry, drawn, size, theme }: LaneFarProps) {
     else context.fillRect(rule.x, 0, 1, size.height);
     const { shown, pane } = shot;
     if (!shown || shown(shot.start).panes[pane]?.own) return;
-    const outline = ribbonOutline(ribbonEdges((frame) => shown(frame).panes[pane]!.source, { start, end }, geometry));
+    const outline = bandOutline(bandEdges((frame) => shown(frame).panes[pane]!.source, { start, end }, geometry));
     context.beginPath();
     for (let i = 0; i < outline.length; i += 2) {
       if (i === 0) context.moveTo(outline[0]!, outline[1]!);

@@ -26,14 +26,14 @@ interface LaneSpeedProps {
   onEase: (key: HandKey, easing: Easing) => void;
 }
 
-/** An eased stretch from a hand key to the next one. */
-interface Stretch {
+/** An eased segment from a hand key to the next one. */
+interface Segment {
   key: HandKey;
   end: number;
   handles: CurveHandles;
 }
 
-function stretchesOf({ handKeys }: Pick<DeskShot, "handKeys">): Stretch[] {
+function segmentsOf({ handKeys }: Pick<DeskShot, "handKeys">): Segment[] {
   return handKeys.flatMap((key, i) => {
     const next = handKeys[i + 1];
     const handles = next && key.easing ? curveHandles(key.easing) : null;
@@ -68,7 +68,7 @@ export function LaneSpeed({ shot, left, fps, aspect, pxPerFrame, drawn, theme, o
   return (
     <Group>
       <Shape sceneFunc={paint} opacity={0.6} listening={false} />
-      {stretchesOf(shot).map(({ key, end, handles }) => {
+      {segmentsOf(shot).map(({ key, end, handles }) => {
         const length = end - key.frame;
         return ([0, 2] as const).map((at) => {
           const frame = key.frame + handles[at] * length;

@@ -13,14 +13,14 @@ export const STRIP = 18;
 const BAR = 6;
 
 interface LaneStripProps extends AlongLane {
-  /** The stretch that is marked. */
-  stretch: FrameRange | null;
-  onStretch: (stretch: FrameRange | null) => void;
+  /** The range that is marked. */
+  range: FrameRange | null;
+  onRange: (range: FrameRange | null) => void;
 }
 
-/** A strip along the lane's time: a bar where the version shows the film. A drag along it marks a stretch. */
+/** A strip along the lane's time: a bar where the version shows the film. A drag along it marks a range. */
 export function LaneStrip(props: LaneStripProps) {
-  const { kept, stretch, frames, axis, size, pxPerFrame, drawn, theme, onStretch } = props;
+  const { kept, range, frames, axis, size, pxPerFrame, drawn, theme, onRange } = props;
   const from = useRef<number | null>(null);
   const edge = (axis === "x" ? size.width : size.height) - STRIP;
   const along = { axis, pxPerFrame };
@@ -41,13 +41,13 @@ export function LaneStrip(props: LaneStripProps) {
             if (event.evt.button !== 0) return;
             event.target.setPointerCapture(event.evt.pointerId);
             from.current = frameAt(event);
-            onStretch(null);
+            onRange(null);
           }}
           onPointerMove={(event) => {
             if (from.current === null) return;
             const to = frameAt(event);
             if (to !== from.current) {
-              onStretch({ start: Math.min(from.current, to), end: Math.max(from.current, to) });
+              onRange({ start: Math.min(from.current, to), end: Math.max(from.current, to) });
             }
           }}
           onPointerUp={(event) => {
@@ -59,20 +59,20 @@ export function LaneStrip(props: LaneStripProps) {
       {clipRanges(kept, drawn).map((range) => (
         <Rect key={rangeKey(range)} {...place(range, (STRIP - BAR) / 2, BAR)} fill={theme.soft} listening={false} />
       ))}
-      {stretch && <Stretch place={place(stretch, 0, STRIP)} axis={axis} edge={edge} theme={theme} />}
+      {range && <Range place={place(range, 0, STRIP)} axis={axis} edge={edge} theme={theme} />}
     </Group>
   );
 }
 
-interface StretchProps {
+interface RangeProps {
   place: { x: number; y: number; width: number; height: number };
   axis: "x" | "y";
   edge: number;
   theme: CanvasTheme;
 }
 
-/** The stretch that is marked, across the lane and its strip. */
-function Stretch({ place, axis, edge, theme }: StretchProps) {
+/** The range that is marked, across the lane and its strip. */
+function Range({ place, axis, edge, theme }: RangeProps) {
   const across = axis === "x" ? { x: 0, width: edge + STRIP } : { y: 0, height: edge + STRIP };
   return (
     <>

@@ -4,8 +4,8 @@ import type { CastMember } from "~/core/subjects/choosing/cast";
 import { type DeskShot, subjectColour } from "../state/desk-types";
 import { type LaneGeometry, toPoint } from "./lane-geometry";
 
-/** Stretches in which somebody is seen, as canvas points of where. */
-function stretches(
+/** Ranges in which somebody is seen, as canvas points of where. */
+function seenLines(
   { track }: CastMember,
   shot: DeskShot,
   geometry: LaneGeometry,
@@ -44,11 +44,11 @@ export function LaneTracks({
         const colour = subjectColour(member.colour);
         const spans = shot.framed?.spans.filter(({ trackIds }) => trackIds.includes(member.track.id)) ?? [];
         const within = spans.flatMap(({ start, end }) =>
-          stretches(member, shot, geometry, { start: Math.max(start, drawn.start), end: Math.min(end, drawn.end) }),
+          seenLines(member, shot, geometry, { start: Math.max(start, drawn.start), end: Math.min(end, drawn.end) }),
         );
         return (
           <Group key={member.track.id}>
-            {stretches(member, shot, geometry, drawn).map((points, k) => (
+            {seenLines(member, shot, geometry, drawn).map((points, k) => (
               <Group key={k} opacity={spans.length > 0 ? 1 : 0.65}>
                 <Line points={points} stroke={colour} strokeWidth={1.5} lineJoin="round" />
                 <Text

@@ -28,7 +28,7 @@ interface LaneTrimProps extends AlongLane {
 }
 
 const LABEL_SIZE = 12;
-/** A stretch shorter than this, in canvas pixels, has no room for a word. */
+/** A range shorter than this, in canvas pixels, has no room for a word. */
 const LEAST_LABELLED = 22;
 
 /** What the version leaves out, shaded across the lane, and its in and out points. */
@@ -41,7 +41,7 @@ export function LaneTrim(props: LaneTrimProps) {
     axis === "x" ? { x: 0, y: at, width: across, height: length } : { x: at, y: 0, width: length, height: across };
   const labelOf = ({ start, end }: FrameRange) => {
     if (inPoint !== null && end <= inPoint) return t.beforeTheInPoint;
-    return outPoint !== null && start >= outPoint ? t.afterTheOutPoint : t.dropped;
+    return outPoint !== null && start >= outPoint ? t.afterTheOutPoint : t.leftOut;
   };
   return (
     <Group listening={false}>

@@ -13,7 +13,7 @@ import type { KeyEdits } from "../state/use-key-edits";
 import type { SelectedKeys } from "../keys/use-selected-keys";
 import { framesAround, fromPoint, type LaneGeometry, type LanePlace, NOW_SHARE } from "./lane-geometry";
 import { LaneKeys } from "./lane-keys";
-import { LaneRibbon } from "./lane-ribbon";
+import { LaneBand } from "./lane-band";
 import { CAPTIONS, type CaptionsInLane, LaneCaptions } from "./lane-captions";
 import { FAR_PX_PER_FRAME, LaneFar } from "./lane-far";
 import { LaneFlags } from "./lane-flags";
@@ -22,7 +22,7 @@ import { LaneSpeed, SPEED } from "./lane-speed";
 import { LaneStrip, STRIP } from "./lane-strip";
 import { LaneTracks } from "./lane-tracks";
 import { LaneTrim } from "./lane-trim";
-import { LaneTurns } from "./lane-turns";
+import { LaneSwitches } from "./lane-switches";
 import { LaneWaveform, WAVEFORM } from "./lane-waveform";
 import { useRubberBand } from "./use-rubber-band";
 import type { Player } from "../picture/player";
@@ -54,13 +54,13 @@ export interface LaneProps {
   aspect: number;
   /** How the window gets from a hand key to the next one was changed. */
   onEase: KeyEdits["ease"];
-  /** A turn of a shot, by its number, was moved to another frame. */
-  onMoveTurn: (shot: DeskShot, index: number, frame: number) => void;
+  /** A switch of a shot, by its number, was moved to another frame. */
+  onMoveSwitch: (shot: DeskShot, index: number, frame: number) => void;
   /** The captions, while they are worked on; null while they are not. */
   captions: CaptionsInLane | null;
-  /** The stretch that is marked. */
-  stretch: FrameRange | null;
-  onStretch: (stretch: FrameRange | null) => void;
+  /** The range that is marked. */
+  range: FrameRange | null;
+  onRange: (range: FrameRange | null) => void;
   onZoom: (factor: number) => void;
   /** A key was put at a frame; `fromFrame` if it was at another before. */
   onPlace: (frame: number, window: CropWindow, fromFrame: number | null) => void;
@@ -140,9 +140,9 @@ interface ContentProps extends LaneProps {
   theme: CanvasTheme;
 }
 
-/** All that scrolls: cuts, tracks, ribbons and keys of the shots near the playhead. */
+/** All that scrolls: cuts, tracks, bands and keys of the shots near the playhead. */
 function LaneContent({ shots, ...props }: ContentProps) {
-  const { player, drawn, geometry, axis, size, pxPerFrame, theme, frames, kept, trim, stretch, onStretch, waveform } =
+  const { player, drawn, geometry, axis, size, pxPerFrame, theme, frames, kept, trim, range, onRange, waveform } =
     props;
   const { clock, aspect, onEase, captions } = props;
   const along = { axis, size, pxPerFrame, drawn, theme, frames, kept };
@@ -164,11 +164,11 @@ function LaneContent({ shots, ...props }: ContentProps) {
       {axis === "x" &&
         !isFar &&
         visible.map((shot) => (
-          <LaneTurns
+          <LaneSwitches
             key={shot.id}
             {...{ shot, pxPerFrame, theme }}
             width={size.width}
-            onMove={props.onMoveTurn}
+            onMove={props.onMoveSwitch}
             onSeek={seek}
           />
         ))}
@@ -191,19 +191,19 @@ function LaneContent({ shots, ...props }: ContentProps) {
           left={(axis === "x" ? size.width : size.height) - STRIP - (waveform ? WAVEFORM : 0) - CAPTIONS}
         />
       )}
-      <LaneStrip {...along} stretch={stretch} onStretch={onStretch} />
+      <LaneStrip {...along} range={range} onRange={onRange} />
     </>
   );
 }
 
 type LaneShotProps = Omit<ContentProps, "shots"> & { shot: DeskShot };
 
-/** One shot's tracks, ribbon and cut: drawn anew only when something in it has changed. */
+/** One shot's tracks, band and cut: drawn anew only when something in it has changed. */
 const LaneShot = memo(function LaneShot({ shot, geometry, drawn, theme, size, clock }: LaneShotProps) {
   return (
     <Group>
       <LaneTracks shot={shot} geometry={geometry} drawn={drawn} />
-      <LaneRibbon shot={shot} geometry={geometry} drawn={drawn} theme={theme} />
+      <LaneBand shot={shot} geometry={geometry} drawn={drawn} theme={theme} />
       <CutRule shot={shot} size={size} geometry={geometry} theme={theme} clock={clock} />
     </Group>
   );

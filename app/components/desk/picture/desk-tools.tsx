@@ -22,7 +22,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
       <Transport
         player={player}
         shots={shots}
-        stretch={trimEdits.stretch}
+        range={trimEdits.marked}
         clock={film.clock}
         frames={film.frames}
         timecodeRef={timecodeRef}

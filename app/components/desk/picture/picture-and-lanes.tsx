@@ -1,12 +1,12 @@
 import { lazy, Suspense, useCallback, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useSize } from "../../common/use-size";
-import { asTurns, moveTurn } from "~/core/subjects/attention/edit-turns";
+import { asSwitches, moveSwitch } from "~/core/subjects/attention/edit-switches";
 import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import { ReshapePanel } from "../reshape/reshape-panel";
 import { useShortcutKeys } from "../shortcuts/use-shortcut-keys";
-import { StretchBar } from "../trim/stretch-bar";
+import { RangeBar } from "../trim/range-bar";
 import { useWaveform } from "../lane/use-waveform";
 import { Picture, type PictureProps } from "./picture";
 import { pictureTexts } from "~/texts/picture";
@@ -68,9 +68,9 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   useHotkeys(keys["lane-out"], () => zoom(1 / ZOOM.step), { preventDefault: true });
   useHotkeys(keys["lane-all"], () => zoom(0), { preventDefault: true });
   const waveform = useWaveform(film.id, audio);
-  const moveOneTurn = useCallback(
+  const moveOneSwitch = useCallback(
     (shot: DeskShot, index: number, frame: number) => {
-      if (shot.framed) shotEdits.follow([shot], moveTurn(asTurns(shot.framed.spans), index, frame, shot));
+      if (shot.framed) shotEdits.follow([shot], moveSwitch(asSwitches(shot.framed.spans), index, frame, shot));
     },
     [shotEdits],
   );
@@ -96,9 +96,9 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   const lane = {
     ...{ player, shots, scale, pxPerFrame, clock: film.clock, onZoom: zoom },
     ...{ frames: film.frames, kept, trim: version.trim },
-    ...{ stretch: trimEdits.stretch, onStretch: trimEdits.setStretch },
+    ...{ range: trimEdits.marked, onRange: trimEdits.markRange },
     ...{ waveform, selectedKeys, aspect, onEase: keyEdits.ease },
-    ...{ onPlace: place, onPreview: preview, onGiveUp: giveUp, onMoveTurn: moveOneTurn, captions },
+    ...{ onPlace: place, onPreview: preview, onGiveUp: giveUp, onMoveSwitch: moveOneSwitch, captions },
   };
 
   return (
@@ -127,7 +127,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
           </section>
         )}
       </Suspense>
-      {reshape.reshaping ? <ReshapePanel /> : <StretchBar />}
+      {reshape.reshaping ? <ReshapePanel /> : <RangeBar />}
     </div>
   );
 }

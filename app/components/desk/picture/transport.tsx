@@ -17,8 +17,8 @@ const t = pictureTexts.transport;
 interface TransportProps {
   player: Player | null;
   shots: DeskShot[];
-  /** The stretch that is marked: it is looped rather than the shot. */
-  stretch: FrameRange | null;
+  /** The range that is marked: it is looped rather than the shot. */
+  range: FrameRange | null;
   clock: Clock;
   frames: number;
   timecodeRef: Ref<HTMLInputElement>;
@@ -37,7 +37,7 @@ export function neighbouringCuts(
 }
 
 /** Play, step, jump from cut to cut, loop, and a timecode that can be typed. */
-export function Transport({ player, shots, stretch, clock, frames, timecodeRef }: TransportProps) {
+export function Transport({ player, shots, range, clock, frames, timecodeRef }: TransportProps) {
   const keysOf = useShortcutText();
   const playing = usePlaying(player);
   const speed = useSpeed(player);
@@ -67,12 +67,12 @@ export function Transport({ player, shots, stretch, clock, frames, timecodeRef }
         <SkipForward className={icon} aria-hidden />
       </IconButton>
       <ToggleButton
-        label={loop ? t.stopLooping : stretch ? t.loopTheStretch : t.loopTheShot}
+        label={loop ? t.stopLooping : range ? t.loopRange : t.loopTheShot}
         shortcut={keysOf("loop")}
         Icon={Repeat}
         isOn={loop !== null}
         disabled={!here}
-        onChange={(isOn) => player?.setLoop(isOn ? (stretch ?? here ?? null) : null)}
+        onChange={(isOn) => player?.setLoop(isOn ? (range ?? here ?? null) : null)}
       />
       <SoundControl player={player} />
       <div className="relative">

@@ -5,9 +5,9 @@ import { clamped } from "~/core/clamped";
 import { counted } from "~/texts/numbers";
 import { useDesk } from "../state/desk-context";
 import type { Reshaping } from "./reshaping";
-import { stretchesTexts } from "~/texts/stretches";
+import { rangesTexts } from "~/texts/ranges";
 
-const t = stretchesTexts.reshapePanel;
+const t = rangesTexts.reshapePanel;
 
 const TITLES: Record<Reshaping["how"], string> = {
   steered: t.steered,
@@ -18,7 +18,7 @@ const TITLES: Record<Reshaping["how"], string> = {
 const MOST_SECONDS = 3;
 const TOLERANCES = { least: 0.2, most: 20 } as const;
 
-/** How a stretch of the path is reshaped: what it would be is on the desk until it is kept or discarded. */
+/** How a range of the path is reshaped: what it would be is on the desk until it is kept or discarded. */
 export function ReshapePanel() {
   const { reshape } = useDesk();
   const { reshaping, keys, show, keep, discard } = reshape;

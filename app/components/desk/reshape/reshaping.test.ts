@@ -15,7 +15,7 @@ const SHOTS = TWO_SHOTS.shots.map((shot) => ({
   framed: { windows: Array.from({ length: shot.end - shot.start }, (_, i) => at(500 + 2 * i)) },
 })) as unknown as DeskShot[];
 
-describe("a stretch that is reshaped", () => {
+describe("a range that is reshaped", () => {
   test("has a part in each shot that it goes through, and keys only in its frames", () => {
     const way = wayOf(SHOTS, { start: 90, end: 130 }, "reversed")!;
     expect(way.parts.map(({ start, windows }) => [start, windows.length])).toEqual([

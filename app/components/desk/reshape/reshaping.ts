@@ -40,14 +40,14 @@ export function steeredWay(shots: readonly DeskShot[], led: readonly Led[]): Res
   return parts.length > 0 ? { how: "steered", parts, smoothing: 0.2, ...USUAL } : null;
 }
 
-/** The way of a stretch, in each of the shots that it goes through and whose paths are laid. */
+/** The way of a range, in each of the shots that it goes through and whose paths are laid. */
 export function wayOf(
   shots: readonly DeskShot[],
-  stretch: FrameRange,
+  marked: FrameRange,
   how: Exclude<Reshaping["how"], "steered">,
 ): Reshaping | null {
   const parts = shots.flatMap((shot) => {
-    const [range] = clipRanges([stretch], shot);
+    const [range] = clipRanges([marked], shot);
     const windows = range && shot.framed?.windows.slice(range.start - shot.start, range.end - shot.start);
     return range && windows && windows.length > 1 ? [{ shot, start: range.start, windows }] : [];
   });

@@ -11,7 +11,7 @@ interface ShotToolsProps {
   /** Whether the playhead is where a shot can be split. */
   canSplit: boolean;
   last: boolean;
-  onSplit: (kind: "cut" | "turn") => void;
+  onSplit: (kind: "cut" | "switch") => void;
   onJoin: () => void;
   onExclude: () => void;
 }
@@ -30,7 +30,12 @@ export function ShotTools({ shot, canSplit, last, onSplit, onJoin, onExclude }: 
       >
         <Scissors className={icon} aria-hidden />
       </IconButton>
-      <IconButton label={t.switchHere} shortcut={keysOf("turn")} disabled={!canSplit} onClick={() => onSplit("turn")}>
+      <IconButton
+        label={t.switchHere}
+        shortcut={keysOf("switch")}
+        disabled={!canSplit}
+        onClick={() => onSplit("switch")}
+      >
         <CornerDownRight className={icon} aria-hidden />
       </IconButton>
       <IconButton label={t.joinWithTheNextShot} shortcut={keysOf("join")} disabled={!shot || last} onClick={onJoin}>

@@ -82,7 +82,7 @@ export interface DeskContent {
   free: { x: boolean; y: boolean };
   /** What can be done to the film's captions. */
   captionEdits: CaptionEdits;
-  /** The stretches of the film in which somebody speaks. */
+  /** The ranges of the film in which somebody speaks. */
   speech: readonly FrameRange[];
   /** What exports of the film can be, and where they can go. */
   out: ExportPlaces;
@@ -99,7 +99,7 @@ export interface DeskContent {
   selectedKeys: SelectedKeys;
   /** The window while it is led by hand. */
   steering: Steering;
-  /** A stretch of the path that is being reshaped. */
+  /** A range of the path that is being reshaped. */
   reshape: Reshape;
   /** Says which shots are looked at, so that they are framed first. */
   waitFor: (shotIds: string[]) => void;

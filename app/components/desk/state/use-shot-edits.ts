@@ -26,7 +26,7 @@ export interface ShotEdits {
   protect: (shot: DeskShot, box: Box | null) => void;
   /** Gives the version an answer of its own, the film's at first, or the film's again. */
   setOwn: (shot: DeskShot, setting: OwnSetting, own: boolean) => void;
-  splitHere: (kind: "cut" | "turn") => void;
+  splitHere: (kind: "cut" | "switch") => void;
   join: (shots: readonly DeskShot[]) => void;
   joinNext: () => void;
   excludeHere: () => void;

@@ -5,24 +5,24 @@ import { clipRanges } from "~/core/time/ranges";
 import type { Player } from "../picture/player";
 import type { Edits } from "./use-edits";
 
-/** What can be done to what of the film the version shows. Stretches are marked first, and then dropped or kept. */
+/** What can be done to what of the film the version shows. Ranges are marked first, and then left out or brought back. */
 export interface TrimEdits {
   /** The version begins with the frame under the playhead, or ends with it. */
   setIn: () => void;
   setOut: () => void;
   /** Takes the in or out point away. */
   clear: (point: "in" | "out") => void;
-  drop: (stretches: readonly FrameRange[]) => void;
-  /** Brings back what of stretches was dropped. */
-  keep: (stretches: readonly FrameRange[]) => void;
-  /** The stretch that is marked in the lane. */
-  stretch: FrameRange | null;
-  setStretch: (stretch: FrameRange | null) => void;
-  /** The marked stretch begins with the frame under the playhead, or ends with it. */
-  beginStretch: () => void;
-  endStretch: () => void;
-  /** Drops the marked stretch, or brings it back where all of it is dropped. */
-  toggleStretch: () => void;
+  leaveOut: (ranges: readonly FrameRange[]) => void;
+  /** Brings back what of the ranges is left out. */
+  bringBack: (ranges: readonly FrameRange[]) => void;
+  /** The range that is marked in the lane. */
+  marked: FrameRange | null;
+  markRange: (range: FrameRange | null) => void;
+  /** The marked range begins with the frame under the playhead, or ends with it. */
+  beginRange: () => void;
+  endRange: () => void;
+  /** Leaves out the marked range, or brings it back where all of it is left out. */
+  toggleRange: () => void;
 }
 
 export function useTrimEdits(
@@ -31,37 +31,35 @@ export function useTrimEdits(
   kept: readonly FrameRange[],
   player: Player | null,
 ): TrimEdits {
-  const [stretch, setStretch] = useState<FrameRange | null>(null);
-  const latest = useLatest({ stretch, kept });
+  const [marked, markRange] = useState<FrameRange | null>(null);
+  const latest = useLatest({ marked, kept });
   const edits = useMemo(() => {
     const here = () => player?.getTarget() ?? 0;
-    const drop = (stretches: readonly FrameRange[]) =>
-      send({ type: "drop-stretches", versionId, stretches: [...stretches] });
-    const keep = (stretches: readonly FrameRange[]) =>
-      send({ type: "keep-stretches", versionId, stretches: [...stretches] });
+    const leaveOut = (ranges: readonly FrameRange[]) => send({ type: "leave-out", versionId, ranges: [...ranges] });
+    const bringBack = (ranges: readonly FrameRange[]) => send({ type: "bring-back", versionId, ranges: [...ranges] });
     return {
       setIn: () => send({ type: "trim-version", versionId, in: here() }),
       setOut: () => send({ type: "trim-version", versionId, out: here() + 1 }),
       clear: (point: "in" | "out") => send({ type: "trim-version", versionId, [point]: null }),
-      drop,
-      keep,
-      setStretch,
-      beginStretch: () => {
+      leaveOut,
+      bringBack,
+      markRange,
+      beginRange: () => {
         const start = here();
-        setStretch({ start, end: Math.max(start + 1, latest.current.stretch?.end ?? 0) });
+        markRange({ start, end: Math.max(start + 1, latest.current.marked?.end ?? 0) });
       },
-      endStretch: () => {
+      endRange: () => {
         const end = here() + 1;
-        setStretch({ start: Math.min(end - 1, latest.current.stretch?.start ?? end - 1), end });
+        markRange({ start: Math.min(end - 1, latest.current.marked?.start ?? end - 1), end });
       },
-      toggleStretch: () => {
-        const { stretch: marked, kept: shown } = latest.current;
-        if (!marked || rangeLength(marked) === 0) return;
-        if (framesIn(clipRanges(shown, marked)) > 0) drop([marked]);
-        else keep([marked]);
-        setStretch(null);
+      toggleRange: () => {
+        const { marked: range, kept: shown } = latest.current;
+        if (!range || rangeLength(range) === 0) return;
+        if (framesIn(clipRanges(shown, range)) > 0) leaveOut([range]);
+        else bringBack([range]);
+        markRange(null);
       },
     };
   }, [send, versionId, latest, player]);
-  return useMemo(() => ({ ...edits, stretch }), [edits, stretch]);
+  return useMemo(() => ({ ...edits, marked }), [edits, marked]);
 }

@@ -7,14 +7,14 @@ import { SidePanel } from "~/components/common/side-panel";
 import { secondsOver } from "~/core/version/trim";
 import { framesIn, frameToSeconds, rangeKey } from "~/core/time/rate";
 import { formatTimecode, timecodeAt } from "~/core/time/timecode";
-import { inSeconds, StretchRow } from "./stretch-row";
-import { WhatToDrop } from "./what-to-drop";
+import { inSeconds, RangeRow } from "./range-row";
+import { IdleRanges } from "./idle-ranges";
 import { LimitField } from "../dialogs/limit-field";
 import { useDesk } from "../state/desk-context";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
-import { stretchesTexts } from "~/texts/stretches";
+import { rangesTexts } from "~/texts/ranges";
 
-const t = stretchesTexts.lengthPanel;
+const t = rangesTexts.lengthPanel;
 
 /** How long the version is, and behind it what of the film it shows. */
 export function LengthPanel() {
@@ -40,8 +40,8 @@ export function LengthPanel() {
         <Summary over={over} frames={frames} />
         <Points />
         <LimitOfVersion />
-        <Drops />
-        <WhatToDrop />
+        <LeftOut />
+        <IdleRanges />
       </SidePanel>
     </Popover.Root>
   );
@@ -110,26 +110,26 @@ function LimitOfVersion() {
   );
 }
 
-/** The stretches that are dropped, each a way to go there and to bring it back. */
-function Drops() {
+/** The ranges that are left out, each a way to go there and to bring it back. */
+function LeftOut() {
   const { film, version, trimEdits } = useDesk();
-  const { drops } = version.trim;
+  const { leftOut } = version.trim;
   return (
-    <section aria-label={t.dropped}>
-      <h3 className="text-xs text-soft">{t.dropped}</h3>
-      {drops.length === 0 ? (
+    <section aria-label={t.leftOut}>
+      <h3 className="text-xs text-soft">{t.leftOut}</h3>
+      {leftOut.length === 0 ? (
         <p className="mt-1 text-xs text-soft">{t.nothingLeftOut}</p>
       ) : (
         <ul className="mt-1 flex flex-col">
-          {drops.map((drop) => (
-            <StretchRow key={rangeKey(drop)} stretch={drop}>
+          {leftOut.map((range) => (
+            <RangeRow key={rangeKey(range)} range={range}>
               <IconButton
-                label={t.bringBack(timecodeAt(drop.start, film.clock))}
-                onClick={() => trimEdits.keep([drop])}
+                label={t.bringBack(timecodeAt(range.start, film.clock))}
+                onClick={() => trimEdits.bringBack([range])}
               >
                 <Undo2 className="size-4" aria-hidden />
               </IconButton>
-            </StretchRow>
+            </RangeRow>
           ))}
         </ul>
       )}

@@ -115,7 +115,7 @@ describe("layers at a frame", () => {
   const whole = { start: 10, end: 110 };
   const at = (layer: TextLayer, frame: number) => layersAt([layer], frame, whole, 25)[0];
 
-  test("are there in their stretch, or in all that is shown", () => {
+  test("are there in their range, or in all that is shown", () => {
     expect([9, 10, 109, 110].map((frame) => Boolean(at(text("a"), frame)))).toEqual([false, true, true, false]);
     const range = { start: 40, end: 50 };
     expect([39, 40, 49, 50].map((frame) => Boolean(at(text("a", { range }), frame)))).toEqual([

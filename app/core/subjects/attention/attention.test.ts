@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Track } from "../tracking/track";
 import { USUAL_ATTENTION } from "./attention-settings";
-import { attentionIn, type Hold } from "./turns";
+import { attentionIn, type Hold } from "./switches";
 import { candidatesOf } from "./worth";
 
 const PICTURE = { width: 1920, height: 1080 };
@@ -97,7 +97,7 @@ describe("where nobody speaks, attention", () => {
   });
 });
 
-test("who is lost and tracked anew is the same, and no turn", () => {
+test("who is lost and tracked anew is the same, and no switch", () => {
   const lost = [face("a1", 400, { who: "a", seen: [0, 8] }), face("a2", 460, { who: "a", seen: [13, 20] })];
   const [only, ...others] = holds(lost);
   expect([others.length, only!.on[0]!.pieces.map(({ id }) => id)]).toEqual([0, ["a1", "a2"]]);

@@ -64,7 +64,7 @@ describe("long holds", () => {
     }
   });
 
-  test("a stretch too short for two is one", () => {
+  test("a range too short for two is one", () => {
     expect(longHolds([gain([3, 1]), gain([3, 2])], 1, 20)).toEqual([{ start: 0, end: 3, state: 1 }]);
     expect(longHolds([gain()], 1, 20)).toEqual([]);
   });

@@ -1,6 +1,6 @@
 /**
  * Which of several states to be in when, if each stay has to last and each change has its price: the best row of states
- * over the whole stretch at once, by dynamic programming (Viterbi 1967) with a least length of each stay, as in hidden
+ * over the whole range at once, by dynamic programming (Viterbi 1967) with a least length of each stay, as in hidden
  * semi-Markov models (Ferguson 1980).
  */
 import type { FrameRange } from "../../time/rate";
@@ -26,8 +26,8 @@ function bestTwo(values: readonly number[]): [number, number] {
 /**
  * @param gains of each state, what a frame in it is worth; at least one state, all of the same length
  * @param price what a change costs
- * @param leastFrames how long each stay lasts at least; half of it where the stretch begins or ends with it
- * @returns stays that cover the stretch from 0 on, in order
+ * @param leastFrames how long each stay lasts at least; half of it where the range begins or ends with it
+ * @returns stays that cover the range from 0 on, in order
  */
 export function longHolds(gains: readonly Float64Array[], price: number, leastFrames: number): Stay[] {
   const count = gains[0]!.length;

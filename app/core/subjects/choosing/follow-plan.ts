@@ -2,7 +2,7 @@
 import type { Size } from "../../geometry/box";
 import type { FrameRange, Rate } from "../../time/rate";
 import type { AttentionSettings } from "../attention/attention-settings";
-import type { TurnCause } from "../attention/turns";
+import type { SwitchCause } from "../attention/switches";
 import type { Track } from "../tracking/track";
 import type { FollowRule } from "./follow-rule";
 import { chooseSubject, type RankedTrack } from "./rank";
@@ -19,7 +19,7 @@ export interface FollowSpan extends FrameRange {
   /** How the window gets to it from the one before. */
   comesBy: "cut" | "pan";
   /** Why it begins; null where nothing is known of that. */
-  cause: TurnCause | null;
+  cause: SwitchCause | null;
 }
 
 export interface FollowPlan {

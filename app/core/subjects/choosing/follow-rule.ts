@@ -5,23 +5,23 @@ import { Frame } from "../../time/rate";
 /** Rules that are nothing but their name. */
 const PLAIN = ["auto", "second", "both", "speaker", "speaker-pan", "everything", "none"] as const;
 
-/** More turns than this no shot has. */
-const MOST_TURNS = 2000;
+/** More switches than this no shot has. */
+const MOST_SWITCHES = 2000;
 
 /** From when on a shot follows something: one track, several together, or nothing where there are none. */
-export const SetTurn = z.object({ frame: Frame, trackIds: z.array(TrackId).max(8) });
-export type SetTurn = z.infer<typeof SetTurn>;
+export const SetSwitch = z.object({ frame: Frame, trackIds: z.array(TrackId).max(8) });
+export type SetSwitch = z.infer<typeof SetSwitch>;
 
 /**
  * Whom a shot follows, as the editor has it: the best choice, the second best, two together, whoever speaks (the window
- * jumps or moves at turns), everything, nothing, somebody by name, one track, or one after the other as turns say, which
+ * cuts or pans at switches), everything, nothing, somebody by name, one track, or one after the other as switches say, which
  * are in order; before the first of them it is as at that one.
  */
 export const FollowRule = z.discriminatedUnion("kind", [
   z.object({ kind: z.enum(PLAIN) }),
   z.object({ kind: z.literal("person"), who: Id }),
   z.object({ kind: z.literal("track"), trackId: TrackId }),
-  z.object({ kind: z.literal("turns"), turns: z.array(SetTurn).min(1).max(MOST_TURNS) }),
+  z.object({ kind: z.literal("switches"), switches: z.array(SetSwitch).min(1).max(MOST_SWITCHES) }),
 ]);
 export type FollowRule = z.infer<typeof FollowRule>;
 
@@ -31,7 +31,7 @@ export const AUTO: FollowRule = { kind: "auto" };
 /** A rule as one word: as it is stored, said on the command line, and listed in a menu. */
 export function writeRule(rule: FollowRule): string {
   if (rule.kind === "track") return `track:${rule.trackId}`;
-  if (rule.kind === "turns") return `turns:${JSON.stringify(rule.turns)}`;
+  if (rule.kind === "switches") return `switches:${JSON.stringify(rule.switches)}`;
   return rule.kind === "person" ? `person:${rule.who}` : rule.kind;
 }
 
@@ -47,7 +47,12 @@ function fromJson(text: string): unknown {
 export function readRule(text: string): FollowRule {
   const [kind, ...rest] = text.split(":");
   const id = rest.join(":");
-  const parsed = FollowRule.safeParse({ kind, who: id, trackId: id, turns: kind === "turns" ? fromJson(id) : null });
+  const parsed = FollowRule.safeParse({
+    kind,
+    who: id,
+    trackId: id,
+    switches: kind === "switches" ? fromJson(id) : null,
+  });
   return parsed.success ? parsed.data : AUTO;
 }
 

@@ -44,15 +44,15 @@ describe("a rule", () => {
       "track:x",
     ])
       expect(writeRule(readRule(stored))).toBe(stored);
-    const turns = {
-      kind: "turns",
-      turns: [
+    const switches = {
+      kind: "switches",
+      switches: [
         { frame: 4, trackIds: ["s1-face-1", "mark:x"] },
         { frame: 90, trackIds: [] },
       ],
     };
-    expect(readRule(writeRule(turns as FollowRule))).toEqual(turns);
-    for (const wrong of ["turns:", "turns:[]", "turns:{", 'turns:[{"frame":-1,"trackIds":[]}]'])
+    expect(readRule(writeRule(switches as FollowRule))).toEqual(switches);
+    for (const wrong of ["switches:", "switches:[]", "switches:{", 'switches:[{"frame":-1,"trackIds":[]}]'])
       expect(readRule(wrong)).toEqual({ kind: "auto" });
     expect(readRule("person:p1")).toEqual({ kind: "person", who: "p1" });
     expect(readRule("track:s1-face-1")).toEqual({ kind: "track", trackId: "s1-face-1" });
@@ -135,10 +135,10 @@ describe("following", () => {
   });
 
   test("one after the other, as the editor has set it", () => {
-    const turns = (...all: [number, ...string[]][]) =>
-      writeRule({ kind: "turns", turns: all.map(([frame, ...trackIds]) => ({ frame, trackIds })) });
+    const switches = (...all: [number, ...string[]][]) =>
+      writeRule({ kind: "switches", switches: all.map(([frame, ...trackIds]) => ({ frame, trackIds })) });
     const spansOf = ({ spans }: FollowPlan) => spans.map(({ start, end, trackIds }) => [start, end, ...trackIds]);
-    const set = plan(turns([0, "large"], [30, "small"], [60, "large", "near"]), [large, small, near]);
+    const set = plan(switches([0, "large"], [30, "small"], [60, "large", "near"]), [large, small, near]);
     expect(spansOf(set)).toEqual([
       [0, 30, "large"],
       [30, 60, "small"],
@@ -147,12 +147,12 @@ describe("following", () => {
     expect(set).toMatchObject({ reason: "2 switches, set by you", certainty: 1, trackId: "large" });
     expect(boxAt(set.spans[2]!.subject!.track, 70)!.width).toBe(480);
     // In a part of the shot those count that reach into it.
-    const part = plan(turns([0, "large"], [30, "small"], [200, "near"]), [large, small, near], {
+    const part = plan(switches([0, "large"], [30, "small"], [200, "near"]), [large, small, near], {
       shot: { start: 40, end: 90 },
     });
     expect(spansOf(part)).toEqual([[40, 90, "small"]]);
-    expect(plan(turns([0, "gone"]), [large]).reason).toMatch(/^what you selected is no longer in this shot; /);
-    const nobody = plan(turns([0, "large"], [30]), [large]);
+    expect(plan(switches([0, "gone"]), [large]).reason).toMatch(/^what you selected is no longer in this shot; /);
+    const nobody = plan(switches([0, "large"], [30]), [large]);
     expect(nobody.spans[1]).toMatchObject({ start: 30, subject: null });
   });
 

@@ -152,8 +152,8 @@ export function planFollowing(problem: FollowProblem): FollowPlan {
       const ranked = rankTracks([asked], shot, problem.picture)[0]!;
       return planFor(problem, ranked, asked.kind === "mark" ? t.markedByYou : t.chosenByYou);
     }
-    case "turns":
-      return asSet(rule.turns, problem);
+    case "switches":
+      return asSet(rule.switches, problem);
     default:
       return assertNever(rule);
   }

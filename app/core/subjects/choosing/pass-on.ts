@@ -3,11 +3,11 @@ import { boxCentre } from "../../geometry/box";
 import { type FrameRange, framesPerSecond } from "../../time/rate";
 import { clipRanges } from "../../time/ranges";
 import type { SwitchStyle } from "../attention/attention-settings";
-import { attentionIn, type Hold } from "../attention/turns";
+import { attentionIn, type Hold } from "../attention/switches";
 import { asCandidate, type Candidate, candidatesOf } from "../attention/worth";
 import { extentOf, nearestBox, type Track } from "../tracking/track";
 import { fallBack, type FollowPlan, type FollowProblem, type FollowSpan } from "./follow-plan";
-import type { SetTurn } from "./follow-rule";
+import type { SetSwitch } from "./follow-rule";
 import { around, together } from "./made-subject";
 import { isSubject } from "./rank";
 import { reasonsTexts } from "../../../texts/reasons";
@@ -49,7 +49,7 @@ function planHolds(holds: readonly Hold[], problem: FollowProblem, style: Switch
 
 const partsOf = (on: readonly Candidate[]): Track[] => on.map(({ subject }) => subject.track);
 
-/** The tracks of somebody that are seen in a stretch; the first where none is. */
+/** The tracks of somebody that are seen in a range; the first where none is. */
 function piecesIn({ pieces }: Candidate, range: FrameRange): readonly Track[] {
   if (pieces.length === 1) return pieces;
   const seen = pieces.filter((piece) => clipRanges([extentOf(piece)], range).length > 0);
@@ -86,21 +86,21 @@ export function shared(problem: FollowProblem): FollowPlan | null {
   const holds = holdsOf(problem, candidatesIn(problem));
   const [first] = holds;
   if (!first) return null;
-  const turns = holds.length - 1;
-  if (turns === 0 && first.on.length === 1) {
+  const switches = holds.length - 1;
+  if (switches === 0 && first.on.length === 1) {
     const [only] = first.on;
     return only!.isMust ? planHolds(holds, problem, "auto", t.mustHave) : null;
   }
-  if (turns === 0) {
+  if (switches === 0) {
     const { fitting } = together(partsOf(first.on), problem);
     const reason = t.severalTogetherOfTheTime(first.on.length, fitting);
     return { ...planHolds(holds, problem, "auto", reason), certainty: fitting || 1 };
   }
   const speakers = [...followedIn(holds)].filter(({ speaks }) => speaks.length > 0);
-  const talk = speakers.length > 1 && 2 * holds.filter(({ cause }) => cause === "speaks").length >= turns;
+  const talk = speakers.length > 1 && 2 * holds.filter(({ cause }) => cause === "speaks").length >= switches;
   const reason = talk
-    ? t.talkInTurn(speakers.length, turns)
-    : t.attentionPassesOn(turns, reasonsTexts.causes[holds[1]!.cause!]);
+    ? t.talkInTurn(speakers.length, switches)
+    : t.attentionPassesOn(switches, reasonsTexts.causes[holds[1]!.cause!]);
   return {
     ...planHolds(holds, problem, problem.attention.switchBy, reason),
     certainty: talk ? 0.9 : PASSING_CERTAINTY,
@@ -122,18 +122,20 @@ export function speaker(problem: FollowProblem, style: SwitchStyle): FollowPlan 
 }
 
 /** Follows one after the other, as the editor has said. */
-export function asSet(turns: readonly SetTurn[], problem: FollowProblem): FollowPlan {
+export function asSet(switches: readonly SetSwitch[], problem: FollowProblem): FollowPlan {
   const { shot, tracks, picture, rate } = problem;
   const ground = { shot, tracks, picture, fps: framesPerSecond(rate), mustHave: [] };
   const known = new Map(tracks.filter(isSubject).map((track) => [track.id, asCandidate([track], ground)]));
-  const begun = turns.filter(({ frame }, i) => frame < shot.end && (turns[i + 1]?.frame ?? shot.end) > shot.start);
-  const holds = (begun.length > 0 ? begun : turns.slice(0, 1)).map(({ frame, trackIds }, i): Hold => {
+  const begun = switches.filter(
+    ({ frame }, i) => frame < shot.end && (switches[i + 1]?.frame ?? shot.end) > shot.start,
+  );
+  const holds = (begun.length > 0 ? begun : switches.slice(0, 1)).map(({ frame, trackIds }, i): Hold => {
     const on = trackIds.flatMap((id) => known.get(id) ?? []);
     const start = i === 0 ? shot.start : frame;
     const end = begun[i + 1]?.frame ?? shot.end;
     return { start, end, on, cause: i === 0 ? null : "set" };
   });
-  const isKnown = turns.some(({ trackIds }) => trackIds.some((id) => tracks.some((track) => track.id === id)));
+  const isKnown = switches.some(({ trackIds }) => trackIds.some((id) => tracks.some((track) => track.id === id)));
   if (!isKnown) return fallBack(problem, t.selectedIsGone);
-  return { ...planHolds(holds, problem, problem.attention.switchBy, t.yourTurns(holds.length - 1)), certainty: 1 };
+  return { ...planHolds(holds, problem, problem.attention.switchBy, t.yourSwitches(holds.length - 1)), certainty: 1 };
 }

@@ -6,7 +6,7 @@ import { speechIn, voiced as voicedFrames } from "./voice";
 const RATE = { num: 30, den: 1 };
 const SHOT = { start: 100, end: 400 };
 
-/** A face whose mouth moves in some stretches of the film. */
+/** A face whose mouth moves in some segments of the film. */
 function face(id: string, moves: [number, number][], seen: [number, number] = [100, 400]): Track {
   const [start, end] = seen;
   const frames = Array.from({ length: end - start }, (_, i) => start + i);

@@ -49,19 +49,19 @@ const WORD_PAUSE_SECONDS = 0.12;
 const LEAST_WORD_SECONDS = 0.08;
 
 /**
- * The stretches in which somebody speaks, parted by pauses.
+ * The segments in which somebody speaks, parted by pauses.
  *
  * @param speech probability of speech in each frame of a film, 0 to 255
  */
-export function spokenStretches(speech: Uint8Array, rate: Rate): FrameRange[] {
+export function speechSegments(speech: Uint8Array, rate: Rate): FrameRange[] {
   const said = voiced(speech, rate, WORD_PAUSE_SECONDS);
-  const stretches: FrameRange[] = [];
+  const segments: FrameRange[] = [];
   for (let start = 0; start < said.length; start++) {
     if (!said[start]) continue;
     let end = start;
     while (end < said.length && said[end]) end++;
-    if (end - start >= LEAST_WORD_SECONDS * framesPerSecond(rate)) stretches.push({ start, end });
+    if (end - start >= LEAST_WORD_SECONDS * framesPerSecond(rate)) segments.push({ start, end });
     start = end;
   }
-  return stretches;
+  return segments;
 }

@@ -8,7 +8,7 @@ const STEP = 10;
 const box = { x: 400, y: 200, width: 100, height: 300 };
 const track: Track = { id: "a", kind: "person", start: 0, boxes: Array(300).fill(box), confidence: 0.9 };
 
-/** What is seen every ten frames, where something moves in some stretches. */
+/** What is seen every ten frames, where something moves in some ranges. */
 const seen = (moving: { x: number; y: number; width: number; height: number }, from: number, to: number, score = 0.9) =>
   Array.from({ length: 30 }, (_, i): FrameDetections => {
     const frame = STEP * i;

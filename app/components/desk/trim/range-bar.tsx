@@ -8,9 +8,9 @@ import { formatTimecode } from "~/core/time/timecode";
 import { wayOf } from "../reshape/reshaping";
 import { useDesk } from "../state/desk-context";
 import { useShortcutText } from "../shortcuts/use-shortcut-keys";
-import { stretchesTexts } from "~/texts/stretches";
+import { rangesTexts } from "~/texts/ranges";
 
-const t = stretchesTexts.stretchBar;
+const t = rangesTexts.rangeBar;
 
 const WAYS = [
   { how: "smoothed", name: t.smooth, hint: t.smoothHint },
@@ -18,48 +18,48 @@ const WAYS = [
   { how: "reversed", name: t.reverse, hint: t.reverseHint },
 ] as const;
 
-/** What can be done with the stretch that is marked in the lane; nothing while none is. */
-export function StretchBar() {
+/** What can be done with the range that is marked in the lane; nothing while none is. */
+export function RangeBar() {
   const keysOf = useShortcutText();
   const { film, kept, shots, version, edits, trimEdits, reshape } = useDesk();
-  const { stretch, toggleStretch, setStretch } = trimEdits;
-  if (!stretch) return null;
-  const withKeys = shots.filter(({ handKeys }) => handKeys.some(({ frame }) => inRange(frame, stretch)));
+  const { marked: range, toggleRange, markRange } = trimEdits;
+  if (!range) return null;
+  const withKeys = shots.filter(({ handKeys }) => handKeys.some(({ frame }) => inRange(frame, range)));
   const deleteKeys = () => {
     const commands = withKeys.map(({ pane }): SingleCommand => ({
-      ...{ type: "replace-keys", versionId: version.id, pane, range: stretch, keys: [], how: "deleted" },
+      ...{ type: "replace-keys", versionId: version.id, pane, range, keys: [], how: "deleted" },
     }));
     edits.send({ type: "batch", commands });
   };
-  const isShown = framesIn(clipRanges(kept, stretch)) > 0;
+  const isShown = framesIn(clipRanges(kept, range)) > 0;
   return (
     <div
       role="group"
-      aria-label={t.markedStretch}
+      aria-label={t.markedRange}
       className="absolute bottom-3 left-1/2 flex w-max max-w-[95%] -translate-x-1/2 flex-wrap items-center gap-2 rounded-md border border-line bg-raised py-1 pr-1 pl-3 text-sm shadow-lg"
     >
       <span className="flex items-center gap-1 text-xs">
         <TimecodeField
           label={t.firstFrame}
-          frame={stretch.start}
+          frame={range.start}
           clock={film.clock}
-          most={stretch.end - 1}
+          most={range.end - 1}
           className="w-24 px-1.5 py-1"
-          onCommit={(start) => setStretch({ ...stretch, start })}
+          onCommit={(start) => markRange({ ...range, start })}
         />
         <TimecodeField
           label={t.lastFrame}
-          frame={stretch.end - 1}
+          frame={range.end - 1}
           clock={film.clock}
-          least={stretch.start}
+          least={range.start}
           most={film.frames - 1}
           className="w-24 px-1.5 py-1"
-          onCommit={(last) => setStretch({ ...stretch, end: last + 1 })}
+          onCommit={(last) => markRange({ ...range, end: last + 1 })}
         />
-        <span className="font-mono">{formatTimecode(rangeLength(stretch), film.rate)}</span>
+        <span className="font-mono">{formatTimecode(rangeLength(range), film.rate)}</span>
       </span>
-      <Hint text={isShown ? t.leaveOutHint : t.bringBackHint} shortcut={keysOf("drop")}>
-        <Button onClick={toggleStretch}>{isShown ? t.leaveOut : t.bringItBack}</Button>
+      <Hint text={isShown ? t.leaveOutHint : t.bringBackHint} shortcut={keysOf("leave-out")}>
+        <Button onClick={toggleRange}>{isShown ? t.leaveOut : t.bringItBack}</Button>
       </Hint>
       <Hint text={t.deleteHint}>
         <Button disabled={withKeys.length === 0} onClick={deleteKeys}>
@@ -68,10 +68,10 @@ export function StretchBar() {
       </Hint>
       {WAYS.map(({ how, name, hint }) => (
         <Hint key={how} text={hint}>
-          <Button onClick={() => reshape.show(wayOf(shots, stretch, how))}>{name}</Button>
+          <Button onClick={() => reshape.show(wayOf(shots, range, how))}>{name}</Button>
         </Hint>
       ))}
-      <IconButton label={t.clearRange} onClick={() => setStretch(null)}>
+      <IconButton label={t.clearRange} onClick={() => markRange(null)}>
         <X className="size-4" aria-hidden />
       </IconButton>
     </div>

@@ -1,6 +1,6 @@
 /**
  * Where attention goes in a shot: to whoever speaks, acts, or is there at all, in long holds, and to several at once
- * where the window holds them. One row of holds is found for the whole shot, so that no turn is taken that does not pay.
+ * where the window holds them. One row of holds is found for the whole shot, so that no switch is taken that does not pay.
  */
 import type { Box, Size } from "../../geometry/box";
 import type { FrameRange } from "../../time/rate";
@@ -10,15 +10,15 @@ import { longHolds } from "./long-holds";
 import { type Candidate, worthOf } from "./worth";
 
 /** Why attention goes over to somebody; "set" where the editor says so. */
-export const TURN_CAUSES = ["speaks", "left", "enters", "acts", "together", "matters", "set"] as const;
-export type TurnCause = (typeof TURN_CAUSES)[number];
+export const SWITCH_CAUSES = ["speaks", "left", "enters", "acts", "together", "matters", "set"] as const;
+export type SwitchCause = (typeof SWITCH_CAUSES)[number];
 
-/** A stretch of a shot in which attention is with the same. */
+/** A range of a shot in which attention is with the same. */
 export interface Hold extends FrameRange {
   /** One, or several that are held together. */
   on: readonly Candidate[];
   /** Why it begins; null where it begins with the shot. */
-  cause: TurnCause | null;
+  cause: SwitchCause | null;
 }
 
 export interface AttentionProblem {
@@ -32,8 +32,8 @@ export interface AttentionProblem {
   hold: number;
 }
 
-/** What a turn costs, in seconds of the full attention of who counts most. */
-const TURN_SECONDS = 1.5;
+/** What a switch costs, in seconds of the full attention of who counts most. */
+const SWITCH_SECONDS = 1.5;
 /** How much of what the others deserve counts where several are held. */
 const OTHERS = 0.5;
 /** What is left of the worth of a group's least where the window does not hold it. */
@@ -46,7 +46,7 @@ const ALIKE = 0.7;
 const ABSENT = -0.05;
 /** An editor cuts to a speaker so long before the first word. */
 const LEAD_SECONDS = 0.12;
-/** How near to a turn lies what has caused it, in seconds. */
+/** How near to a switch lies what has caused it, in seconds. */
 const CAUSE_SECONDS = 0.7;
 
 /** Groups that may be held together: pairs, and all, of those that count about as much. */
@@ -95,7 +95,7 @@ const isNear = (ranges: readonly FrameRange[], frame: number, reach: number): bo
 const isDuring = (ranges: readonly FrameRange[], frame: number, reach: number): boolean =>
   ranges.some(({ start, end }) => start <= frame + reach && end > frame);
 
-function causeOf(before: readonly Candidate[], now: readonly Candidate[], frame: number, fps: number): TurnCause {
+function causeOf(before: readonly Candidate[], now: readonly Candidate[], frame: number, fps: number): SwitchCause {
   const reach = Math.round(CAUSE_SECONDS * fps);
   const isThere = ({ subject }: Candidate, from: number, to: number) => {
     for (let at = from; at < to; at++) if (boxAt(subject.track, at)) return true;
@@ -134,7 +134,7 @@ export function attentionIn(problem: AttentionProblem): Hold[] {
     const gain = state.length === 1 ? own[0]! : worthTogether(state, own, problem);
     return gain.map((value) => (value > 0 ? value : ABSENT * most));
   });
-  const stays = longHolds(gains, TURN_SECONDS * fps * most, Math.round(hold * fps));
+  const stays = longHolds(gains, SWITCH_SECONDS * fps * most, Math.round(hold * fps));
   const holds: Hold[] = [];
   for (const { start, end, state } of stays) {
     const on = states[state]!;

@@ -2,7 +2,7 @@ import { Trash2 } from "lucide-react";
 import { IconButton } from "~/components/common/button";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { clamped } from "~/core/clamped";
-import { addTurn, asTurns, giveTurn, removeTurn } from "~/core/subjects/attention/edit-turns";
+import { addSwitch, asSwitches, giveSwitch, removeSwitch } from "~/core/subjects/attention/edit-switches";
 import { timecodeAt } from "~/core/time/timecode";
 import { inspectorTexts } from "~/texts/inspector";
 import { reasonsTexts } from "~/texts/reasons";
@@ -10,13 +10,13 @@ import { useDesk } from "../state/desk-context";
 import type { DeskShot } from "../state/desk-types";
 import { AttentionFields } from "./attention-fields";
 
-const t = inspectorTexts.turnControls;
+const t = inspectorTexts.switchControls;
 
 /** Several tracks as the value of a menu, and back. */
 const valueOf = (trackIds: readonly string[]): string => trackIds.join(" ") || "nothing";
 const tracksOf = (value: string): string[] => (value === "nothing" ? [] : value.split(" "));
 
-/** Whom a turn can go to: each of the cast, all of them, nobody, and whoever it goes to already. */
+/** Whom a switch can go to: each of the cast, all of them, nobody, and whoever it goes to already. */
 function choicesFor({ cast }: DeskShot, now: readonly string[]): SelectItem[] {
   const member = (id: string) => cast.find(({ track }) => track.id === id);
   const called = (ids: readonly string[]) =>
@@ -32,20 +32,20 @@ function choicesFor({ cast }: DeskShot, now: readonly string[]): SelectItem[] {
 }
 
 /** Where within a shot the window goes over to somebody else and why, and how. */
-export function TurnControls({ shot }: { shot: DeskShot }) {
+export function SwitchControls({ shot }: { shot: DeskShot }) {
   const { film, player, shotEdits } = useDesk();
   const { framed, cast, settings } = shot;
   if (!framed || shot.pane > 0 || shot.panes.length > 1 || cast.length < 2) return null;
-  const turns = asTurns(framed.spans);
+  const switches = asSwitches(framed.spans);
   const set = shotEdits.follow;
   const seek = (frame: number) => {
     player?.pause();
     player?.seek(frame);
   };
   return (
-    <section aria-label={t.turns} className="flex flex-col gap-2">
+    <section aria-label={t.switches} className="flex flex-col gap-2">
       <div className="flex items-center justify-between gap-2">
-        <span className="text-xs text-soft">{t.turns}</span>
+        <span className="text-xs text-soft">{t.switches}</span>
         <SelectMenu
           small
           label={t.switchHereTo}
@@ -53,12 +53,12 @@ export function TurnControls({ shot }: { shot: DeskShot }) {
           items={choicesFor(shot, [])}
           onChange={(value) => {
             const frame = clamped(player?.getFrame() ?? shot.start, shot.start, shot.end - 1);
-            set([shot], addTurn(turns, frame, tracksOf(value)));
+            set([shot], addSwitch(switches, frame, tracksOf(value)));
           }}
         />
       </div>
-      {turns.length > 1 && (
-        <ol aria-label={t.turns} className="flex max-h-52 flex-col gap-1 overflow-y-auto">
+      {switches.length > 1 && (
+        <ol aria-label={t.switches} className="flex max-h-52 flex-col gap-1 overflow-y-auto">
           {framed.spans.map(({ start, trackIds, cause }, i) => (
             <li key={start} className="flex items-center gap-2 text-xs">
               <button
@@ -78,11 +78,11 @@ export function TurnControls({ shot }: { shot: DeskShot }) {
                 placeholder={t.somebody}
                 items={choicesFor(shot, trackIds)}
                 value={valueOf(trackIds)}
-                onChange={(value) => set([shot], giveTurn(turns, i, tracksOf(value)))}
+                onChange={(value) => set([shot], giveSwitch(switches, i, tracksOf(value)))}
               />
               <IconButton
                 label={t.deleteSwitch(timecodeAt(start, film.clock))}
-                onClick={() => set([shot], removeTurn(turns, i))}
+                onClick={() => set([shot], removeSwitch(switches, i))}
               >
                 <Trash2 className="size-3.5" aria-hidden />
               </IconButton>

@@ -5,28 +5,28 @@ import { useDesk } from "../state/desk-context";
 
 export const inSeconds = (seconds: number): string => `${seconds.toFixed(1)} s`;
 
-interface StretchRowProps {
-  stretch: FrameRange;
+interface RangeRowProps {
+  range: FrameRange;
   /** What it is, beside its length. */
   what?: string;
   children: ReactNode;
 }
 
-/** Where a stretch begins, which goes there and marks it in the lane, and how long it is; with what can be done to it. */
-export function StretchRow({ stretch, what, children }: StretchRowProps) {
+/** Where a range begins, which goes there and marks it in the lane, and how long it is; with what can be done to it. */
+export function RangeRow({ range, what, children }: RangeRowProps) {
   const { film, player, trimEdits } = useDesk();
   const show = () => {
     player?.pause();
-    player?.seek(stretch.start);
-    trimEdits.setStretch({ start: stretch.start, end: stretch.end });
+    player?.seek(range.start);
+    trimEdits.markRange({ start: range.start, end: range.end });
   };
   return (
     <li className="flex items-center gap-2 text-sm">
       <button type="button" className="rounded-sm bg-well px-1.5 font-mono text-xs hover:bg-line" onClick={show}>
-        {timecodeAt(stretch.start, film.clock)}
+        {timecodeAt(range.start, film.clock)}
       </button>
       <span className="min-w-0 grow py-1 text-xs text-soft">
-        {inSeconds(frameToSeconds(rangeLength(stretch), film.rate))}
+        {inSeconds(frameToSeconds(rangeLength(range), film.rate))}
         {what && ` · ${what}`}
       </span>
       {children}

@@ -1,4 +1,4 @@
-/** Stretches that a film can do without: nothing is to be seen, or nothing happens and nobody speaks. */
+/** Ranges that a film can do without: nothing is to be seen, or nothing happens and nobody speaks. */
 import { voiced } from "../subjects/speaking/voice";
 import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
 import { bridged, rangesWhere, withoutRanges } from "../time/ranges";
@@ -12,7 +12,7 @@ export type IdleKind =
   /** Nobody speaks for a while between two who do, in one take. */
   | "pause";
 
-export interface IdleStretch extends FrameRange {
+export interface IdleRange extends FrameRange {
   kind: IdleKind;
 }
 
@@ -23,10 +23,10 @@ const MOVES = 5;
 const LEAST_SECONDS: Record<IdleKind, number> = { blank: 0.4, still: 2, pause: 1.5 };
 /** What is left before speech or movement begins again, and after it has ended: a breath. */
 const BREATH_SECONDS = 0.3;
-/** Movements shorter than this, such as a blink, do not end a stretch in which nothing moves; nor does a cut. */
+/** Movements shorter than this, such as a blink, do not end a range in which nothing moves; nor does a cut. */
 const BLINK_SECONDS = 0.25;
 
-/** A stretch less a breath at each end but the film's own. */
+/** A range less a breath at each end but the film's own. */
 function withBreath({ start, end }: FrameRange, breath: number, frames: number): FrameRange {
   return { start: start === 0 ? 0 : start + breath, end: end === frames ? end : end - breath };
 }
@@ -37,7 +37,7 @@ function withBreath({ start, end }: FrameRange, breath: number, frames: number):
  * @param activity from the film's first frame on
  * @param cuts frames at which shots begin: a pause is one in a take, and what moves is not measured over a cut
  */
-export function idleStretches(activity: Activity, cuts: readonly number[], rate: Rate): IdleStretch[] {
+export function idleRanges(activity: Activity, cuts: readonly number[], rate: Rate): IdleRange[] {
   const { contrast, change, speech } = activity;
   const fps = framesPerSecond(rate);
   const frames = change.length;

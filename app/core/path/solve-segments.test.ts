@@ -4,7 +4,7 @@ import { cutGoals } from "./framing-goals";
 import { MOVEMENT_WEIGHTS } from "./movement";
 import { type AxisProblem, axisProgram } from "./solve-axis";
 import { SolvedProblems } from "./solved-problems";
-import { solveStretches } from "./solve-stretches";
+import { solveSegments } from "./solve-segments";
 import { objectiveAt } from "./piecewise-linear-program";
 import { solveProgram } from "./solve-program";
 
@@ -21,13 +21,13 @@ function problem(keys: Record<number, number> = {}): AxisProblem {
 
 describe("a path with hand keys", () => {
   test("meets them exactly", () => {
-    const positions = solveStretches(problem({ 0: 900, 40: 700, 41: 710, 43: 690, 200: 1000, 299: 1100 }));
+    const positions = solveSegments(problem({ 0: 900, 40: 700, 41: 710, 43: 690, 200: 1000, 299: 1100 }));
     expect([0, 40, 41, 43, 200, 299].map((frame) => positions[frame])).toEqual([900, 700, 710, 690, 1000, 1100]);
   });
 
   test("changes with one of them only as far as those beside it", () => {
-    const before = solveStretches(problem({ 60: 700, 150: 900, 240: 1200 }));
-    const after = solveStretches(problem({ 60: 700, 150: 1400, 240: 1200 }));
+    const before = solveSegments(problem({ 60: 700, 150: 900, 240: 1200 }));
+    const after = solveSegments(problem({ 60: 700, 150: 1400, 240: 1200 }));
     for (let t = 0; t < COUNT; t++) {
       if (t <= 60 || t >= 240) expect(after[t]).toBe(before[t]);
     }
@@ -39,19 +39,19 @@ describe("a path with hand keys", () => {
     const solved = new SolvedProblems();
     for (const x of [900, 930, 1000, 930]) {
       const keys = { 60: 700, 150: x, 240: 1200 };
-      expect(solveStretches(problem(keys), solved)).toEqual(solveStretches(problem(keys)));
+      expect(solveSegments(problem(keys), solved)).toEqual(solveSegments(problem(keys)));
       solved.forgetUnused();
     }
   });
 
   test("goes to a place off the subject in good time and comes back without haste", () => {
-    const usual = solveStretches(problem());
+    const usual = solveSegments(problem());
     for (const [frame, x] of [
       [60, 1000],
       [140, 400],
       [240, 800],
     ] as const) {
-      const positions = solveStretches(problem({ [frame]: x }));
+      const positions = solveSegments(problem({ [frame]: x }));
       const speeds = positions.slice(1).map((at, t) => (Math.abs(at - positions[t]!) * 30) / WINDOW_WIDTH);
       expect(Math.max(...speeds)).toBeLessThan(1.6);
       // At least two thirds of a second to each side.
@@ -61,7 +61,7 @@ describe("a path with hand keys", () => {
 
   test("flows through them: no kink that the limits forbid", () => {
     const { maxSpeed, maxAcceleration } = MOVEMENT_WEIGHTS.glide;
-    const positions = solveStretches(problem({ 60: 700, 150: 900, 240: 1200 })).map((x) => x / WINDOW_WIDTH);
+    const positions = solveSegments(problem({ 60: 700, 150: 900, 240: 1200 })).map((x) => x / WINDOW_WIDTH);
     for (let t = 2; t < COUNT; t++) {
       const [a, b, c] = [positions[t - 2]!, positions[t - 1]!, positions[t]!];
       expect(Math.abs(c - b)).toBeLessThanOrEqual(maxSpeed / 30 + 1e-6);
@@ -73,7 +73,7 @@ describe("a path with hand keys", () => {
     const asked = problem({ 60: 620, 150: 1000, 240: 1250 });
     const program = axisProgram(asked);
     const best = solveProgram(program, new Float64Array(COUNT).fill(960 / WINDOW_WIDTH));
-    const local = solveStretches(asked).map((x) => x / WINDOW_WIDTH);
+    const local = solveSegments(asked).map((x) => x / WINDOW_WIDTH);
     expect(objectiveAt(program, local)).toBeLessThan(1.3 * best.objective);
   });
 
@@ -85,7 +85,7 @@ describe("a path with hand keys", () => {
       bounds: [cut(bounds[0]), cut(bounds[1])] as const,
       goals: cutGoals(goals, 0, count),
     };
-    const positions = solveStretches(short);
+    const positions = solveSegments(short);
     expect(positions).toHaveLength(count);
     expect(positions[0]).toBe(800);
   });

@@ -1,6 +1,6 @@
 import { fixed, percent } from "./numbers";
 
-export const stretchesTexts = {
+export const rangesTexts = {
   /** components/desk/trim/length-panel.tsx */
   lengthPanel: {
     lengthHint: "How long the version is: in and out points, ranges left out, and a length limit",
@@ -15,7 +15,7 @@ export const stretchesTexts = {
     theFilmsBeginning: "the film's beginning",
     theFilmsEnd: "the film's end",
     removeThePoint: (point: string) => `Remove the ${point} point`,
-    dropped: "Left out",
+    leftOut: "Left out",
     nothingLeftOut:
       "Nothing. Drag along the strip beside the lane to mark a range, or press comma and full stop at its ends.",
     bringBack: (timecode: string) => `Bring back ${timecode}`,
@@ -45,8 +45,8 @@ export const stretchesTexts = {
     keep: "Keep",
     discard: "Discard",
   },
-  /** components/desk/trim/stretch-bar.tsx */
-  stretchBar: {
+  /** components/desk/trim/range-bar.tsx */
+  rangeBar: {
     smooth: "Smooth",
     shift: "Shift",
     firstFrame: "First frame of the range",
@@ -55,7 +55,7 @@ export const stretchesTexts = {
     shiftHint: "Moves the path aside in this range, softly at its ends",
     reverse: "Reverse",
     reverseHint: "Reverses the window's move in this range",
-    markedStretch: "Range",
+    markedRange: "Range",
     leaveOutHint: "Leaves this range out of the version",
     bringBackHint: "Shows this range in the version again",
     leaveOut: "Leave out this range",
@@ -64,17 +64,17 @@ export const stretchesTexts = {
     deleteKeys: "Delete keyframes",
     clearRange: "Clear the range",
   },
-  /** components/desk/trim/what-to-drop.tsx */
-  whatToDrop: {
+  /** components/desk/trim/idle-ranges.tsx */
+  idleRanges: {
     blankPicture: "blank picture",
     nothingHappens: "nobody speaks, nothing moves",
     pauseInSpeech: "pause in speech",
-    whatToDrop: "What to leave out",
+    idleRanges: "What to leave out",
     looking: "Looking for idle ranges…",
     analysedBefore: "This film was analysed before Glad Pan looked for this. Add it again to see suggestions.",
     comesWithAnalysis: "Suggestions come with the analysis.",
     noneFound: "No idle ranges found.",
-    drop: (timecode: string) => `Leave out ${timecode}`,
-    dropAll: (count: number, seconds: string) => `Leave out all ${count}, ${seconds}`,
+    leaveOut: (timecode: string) => `Leave out ${timecode}`,
+    leaveOutAll: (count: number, seconds: string) => `Leave out all ${count}, ${seconds}`,
   },
 };

@@ -2,10 +2,10 @@ import { Line } from "react-konva";
 import type { Box } from "~/core/geometry/box";
 import type { DeskShot } from "../state/desk-types";
 import type { LaneGeometry } from "./lane-geometry";
-import { ribbonEdges, ribbonOutline } from "./ribbon-edges";
+import { bandEdges, bandOutline } from "./band-edges";
 import type { CanvasTheme } from "./use-theme";
 
-interface LaneRibbonProps {
+interface LaneBandProps {
   shot: DeskShot;
   geometry: LaneGeometry;
   drawn: { start: number; end: number };
@@ -13,13 +13,13 @@ interface LaneRibbonProps {
 }
 
 /** What a shot's panes show over time: of each its extent, its two edges, and its centre line. */
-export function LaneRibbon({ shot, geometry, drawn, theme }: LaneRibbonProps) {
+export function LaneBand({ shot, geometry, drawn, theme }: LaneBandProps) {
   if (!shot.shown) return null;
   const { shown } = shot;
   return shown(shot.start).panes.map(({ own }, i) => {
     if (own) return null;
     return (
-      <PaneRibbon
+      <PaneBand
         key={i}
         sourceAt={(frame) => shown(frame).panes[i]!.source}
         range={{ start: Math.max(shot.start, drawn.start), end: Math.min(shot.end, drawn.end) }}
@@ -31,15 +31,15 @@ export function LaneRibbon({ shot, geometry, drawn, theme }: LaneRibbonProps) {
   });
 }
 
-interface PaneRibbonProps extends Pick<LaneRibbonProps, "geometry" | "theme"> {
+interface PaneBandProps extends Pick<LaneBandProps, "geometry" | "theme"> {
   sourceAt: (frame: number) => Box;
   range: { start: number; end: number };
   /** The others are outlines only. */
   isChosen: boolean;
 }
 
-function PaneRibbon({ sourceAt, range, geometry, theme, isChosen }: PaneRibbonProps) {
-  const { near, far, centre } = ribbonEdges(sourceAt, range, geometry);
+function PaneBand({ sourceAt, range, geometry, theme, isChosen }: PaneBandProps) {
+  const { near, far, centre } = bandEdges(sourceAt, range, geometry);
   if (!isChosen) {
     return [near, far].map((points, i) => (
       <Line key={i} points={points} stroke={theme.soft} strokeWidth={1} dash={[4, 3]} listening={false} />
@@ -47,7 +47,7 @@ function PaneRibbon({ sourceAt, range, geometry, theme, isChosen }: PaneRibbonPr
   }
   return (
     <>
-      <Line points={ribbonOutline({ near, far })} closed fill={theme.wash} listening={false} />
+      <Line points={bandOutline({ near, far })} closed fill={theme.wash} listening={false} />
       <Line points={near} stroke={theme.accent} strokeWidth={1.5} listening={false} />
       <Line points={far} stroke={theme.accent} strokeWidth={1.5} listening={false} />
       <Line points={centre} stroke={theme.accent} strokeWidth={1} opacity={0.8} listening={false} />

@@ -8,7 +8,7 @@ const LABEL = 18;
 /** Beside the marks of flags. */
 const LEFT = MAP + 16;
 
-interface LaneTurnsProps {
+interface LaneSwitchesProps {
   shot: DeskShot;
   /** Width of the lane, in canvas pixels. */
   width: number;
@@ -18,17 +18,17 @@ interface LaneTurnsProps {
   onSeek: (frame: number) => void;
 }
 
-/** The turns of a shot: a line across the lane where the window goes over, with the letters of those whom it goes to. */
-export const LaneTurns = ({ shot, ...props }: LaneTurnsProps) => (
+/** The switches of a shot: a line across the lane where the window goes over, with the letters of those whom it goes to. */
+export const LaneSwitches = ({ shot, ...props }: LaneSwitchesProps) => (
   <Group>
     {(shot.framed?.spans ?? []).slice(1).map((span, i) => (
-      <LaneTurn key={span.start} shot={shot} span={span} index={i + 1} {...props} />
+      <LaneSwitch key={span.start} shot={shot} span={span} index={i + 1} {...props} />
     ))}
   </Group>
 );
 
 /** One of them; it is dragged along the time. */
-function LaneTurn(props: LaneTurnsProps & { span: FollowedSpan; index: number }) {
+function LaneSwitch(props: LaneSwitchesProps & { span: FollowedSpan; index: number }) {
   const { shot, span, index, width, pxPerFrame, theme, onMove, onSeek } = props;
   const at = span.start * pxPerFrame;
   const members = span.trackIds.flatMap((id) => shot.cast.find(({ track }) => track.id === id) ?? []);

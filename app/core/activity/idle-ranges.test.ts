@@ -3,7 +3,7 @@ import { seeded } from "../../../demo/film/random";
 import { CELLS, type FrameFeatures, LUMA_GRID } from "../shots/frame-features";
 import type { FrameRange } from "../time/rate";
 import { ActivityMeter, joinActivity, packActivity, partOfActivity, unpackActivity } from "./activity";
-import { idleStretches } from "./idle-stretches";
+import { idleRanges } from "./idle-ranges";
 
 const RATE = { num: 30, den: 1 };
 const FRAMES = 600;
@@ -37,7 +37,7 @@ function activityOf({ blank, moving, speaking, grain = 1 }: Scene, frames = FRAM
   return new ActivityMeter(RATE).measure(features, speech);
 }
 const found = (scene: Scene, cuts: number[] = []) =>
-  idleStretches(activityOf(scene), cuts, RATE).map(({ kind, start, end }) => [kind, start, end]);
+  idleRanges(activityOf(scene), cuts, RATE).map(({ kind, start, end }) => [kind, start, end]);
 const ALL = [{ start: 0, end: FRAMES }];
 
 describe("what a film can do without", () => {
@@ -57,7 +57,7 @@ describe("what a film can do without", () => {
     ]);
   });
 
-  test("is a stretch in which nobody speaks and nothing moves, less a breath; grain moves nothing", () => {
+  test("is a range in which nobody speaks and nothing moves, less a breath; grain moves nothing", () => {
     const speaking = [
       { start: 0, end: 200 },
       { start: 380, end: 600 },
@@ -94,7 +94,7 @@ test("activity is packed and joined", () => {
     { start: 25, ...half(25, 60) },
   ];
   expect(joinActivity(parts, 60)).toEqual(whole);
-  // Of what was not looked at nothing is said that could have it dropped.
+  // Of what was not looked at nothing is said that could have it left out.
   const gap = joinActivity(parts.slice(1), 60);
   expect([gap.contrast[24], gap.change[24], gap.speech[24]]).toEqual([255, 255, 255]);
   expect(gap.change[25]).toBe(whole.change[25]);

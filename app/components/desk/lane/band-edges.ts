@@ -3,21 +3,21 @@ import type { FrameRange } from "~/core/time/rate";
 import { type LaneGeometry, toPoint } from "./lane-geometry";
 
 /** Canvas points, x and y in turn, of a window's two edges and its middle. */
-export interface RibbonEdges {
+export interface BandEdges {
   near: number[];
   far: number[];
   centre: number[];
 }
 
 /** A window's edges over a range, as points that lie as close to each other as can be seen. */
-export function ribbonEdges(
+export function bandEdges(
   sourceAt: (frame: number) => Box,
   { start, end }: FrameRange,
   geometry: LaneGeometry,
-): RibbonEdges {
+): BandEdges {
   // A point every second canvas pixel is as fine as can be seen.
   const step = Math.max(1, Math.floor(2 / geometry.pxPerFrame));
-  const edges: RibbonEdges = { near: [], far: [], centre: [] };
+  const edges: BandEdges = { near: [], far: [], centre: [] };
   const add = (frame: number, source: Box) => {
     const from = source[geometry.axis];
     const length = geometry.axis === "x" ? source.width : source.height;
@@ -36,7 +36,7 @@ export function ribbonEdges(
 }
 
 /** The two edges as one outline: down the one, and up the other. */
-export function ribbonOutline({ near, far }: Pick<RibbonEdges, "near" | "far">): number[] {
+export function bandOutline({ near, far }: Pick<BandEdges, "near" | "far">): number[] {
   const back: number[] = [];
   for (let i = far.length - 2; i >= 0; i -= 2) back.push(far[i]!, far[i + 1]!);
   return [...near, ...back];

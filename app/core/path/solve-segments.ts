@@ -1,6 +1,6 @@
 /**
  * The path of one coordinate with hand keys in it. A key shall change the path as far as the keys beside it and no
- * further, so each free stretch is a problem of its own, with nothing of it beyond its ends. What the two stretches at a
+ * further, so each free segment is a problem of its own, with nothing of it beyond its ends. What the two segments at a
  * key share is how the path passes through it: as it would if there were no other key.
  */
 import { cutGoals } from "./framing-goals";
@@ -39,7 +39,7 @@ function passing(problem: AxisProblem, frame: number, at: number, solved: Solved
  *
  * @param solved what was solved before; what is among it is not solved again
  */
-export function solveStretches(problem: AxisProblem, solved = new SolvedProblems()): Float64Array {
+export function solveSegments(problem: AxisProblem, solved = new SolvedProblems()): Float64Array {
   const count = problem.goals.wanted.length;
   const keys = [...problem.fixed].sort(([a], [b]) => a - b);
   const given = new Map<number, number>();
