@@ -34,7 +34,7 @@ function parseBitDepth(text: string): BitDepth {
   return depth;
 }
 
-const within = (what: string, least: number, most: number) => (text: string) => {
+const numberBetween = (what: string, least: number, most: number) => (text: string) => {
   const number = Number(text);
   if (text.trim() === "" || !(number >= least && number <= most)) {
     throw new InvalidArgumentError(`${what} is a number from ${least} to ${most}.`);
@@ -61,16 +61,16 @@ export const addOutputOptions = (command: Command): Command =>
   command
     .addOption(new Option("--format <name>", "what to write; by the name of the file if left out").choices(FORMAT_IDS))
     .option("--quality <quality>", `${QUALITIES.join(", ")}, or the encoder's own number`, parseQuality)
-    .option("--most-mb <megabytes>", "how large the file may be; two passes", within("A size", 0.1, 1_000_000))
+    .option("--most-mb <megabytes>", "how large the file may be; two passes", numberBetween("A size", 0.1, 1_000_000))
     .option("--bit-depth <bits>", "8 or 10 bits a sample; as many as the film has if left out", parseBitDepth)
     .option("--fps <rate>", "frames per second, if not the film's; frames are repeated or left out", parseFps)
     .option("--blend", "with --fps: mix two frames where one lies between them")
     .option(
       "--loudness <lufs>",
       "bring the sound to a loudness, such as -14",
-      within("A loudness", LOUDNESS.least, LOUDNESS.most),
+      numberBetween("A loudness", LOUDNESS.least, LOUDNESS.most),
     )
-    .option("--sharpen <amount>", "sharpen the picture, 0 to 100", within("Sharpening", 0, 100));
+    .option("--sharpen <amount>", "sharpen the picture, 0 to 100", numberBetween("Sharpening", 0, 100));
 
 /** The format that a file's name stands for: of several with one extension the first. */
 function formatOf(file: string): FormatId | undefined {

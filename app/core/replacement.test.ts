@@ -1,16 +1,16 @@
 import { expect, test } from "@jest/globals";
 import { TALL, TWO_SHOTS } from "../../tests/support/film-state";
-import { lookOf, lostBetween } from "./replacement";
+import { matchNote, lostBetween } from "./replacement";
 
-const match = (change: Partial<Parameters<typeof lookOf>[0]> = {}) => ({
+const match = (change: Partial<Parameters<typeof matchNote>[0]> = {}) => ({
   ...{ id: "one", range: { start: 0, end: 10 }, shift: 0, likeness: 0.95, share: 1, ...change },
 });
 
 test("a shot needs a look where it is gone, where some of it is, and where it looks otherwise, in this order", () => {
-  expect(lookOf(match())).toBeNull();
-  expect([lookOf(match({ share: 0.98 })), lookOf(match({ likeness: 0.92 }))]).toEqual([null, null]);
+  expect(matchNote(match())).toBeNull();
+  expect([matchNote(match({ share: 0.98 })), matchNote(match({ likeness: 0.92 }))]).toEqual([null, null]);
   const said = [match({ range: null, share: 0 }), match({ share: 0.5, likeness: 0 }), match({ likeness: 0.5 })].map(
-    lookOf,
+    matchNote,
   );
   expect(said.map((text) => /50%/.test(text ?? ""))).toEqual([false, true, true]);
   expect(new Set(said).size).toBe(3);

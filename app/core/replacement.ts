@@ -33,8 +33,8 @@ export type Replacement = z.infer<typeof Replacement>;
 const ALL_THERE = 0.98;
 const SURELY = 0.92;
 
-/** Why a shot needs a look after it has been moved; null where it does not. */
-export function lookOf({ range, likeness, share }: ShotMatch): string | null {
+/** Why a shot is to be looked at after it has been moved; null where it does not. */
+export function matchNote({ range, likeness, share }: ShotMatch): string | null {
   if (!range) return t.notInTheNewFile;
   if (share < ALL_THERE) return t.ofItIsThere(share);
   return likeness < SURELY ? t.looksDifferentAlike(likeness) : null;

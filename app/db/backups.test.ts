@@ -93,7 +93,7 @@ describe("a backup is due", () => {
       () => savePreset(db, style),
       () => savePreset(db, { ...style, name: "Almanac" }),
       () => addFilm(db, "kite"),
-      () => addCheckpoint(db, "kite", { id: "n", name: "First", madeAt: 1, kept: {} }),
+      () => addCheckpoint(db, "kite", { id: "n", name: "First", madeAt: 1, difference: {} }),
       () => setDeletedAt(db, "kite", 5),
       () => insertJob(db, { id: "j", filmId: "kite", kind: "render", asked: { versionId: "v", fileName: "kite.mp4" } }),
     ];

@@ -4,17 +4,17 @@ import { Checkpoint } from "~/core/edits/checkpoint";
 import type { Db } from "./database.server";
 
 /** A state with its name, and all that was set in the film then. */
-export const StoredCheckpoint = Checkpoint.extend({ kept: Difference });
+export const StoredCheckpoint = Checkpoint.extend({ difference: Difference });
 export type StoredCheckpoint = z.infer<typeof StoredCheckpoint>;
 
 interface RawCheckpoint extends Checkpoint {
-  kept: string;
+  difference: string;
 }
 
-const toState = ({ kept, ...named }: RawCheckpoint): StoredCheckpoint =>
-  StoredCheckpoint.parse({ ...named, kept: JSON.parse(kept) as unknown });
+const toState = ({ difference, ...named }: RawCheckpoint): StoredCheckpoint =>
+  StoredCheckpoint.parse({ ...named, difference: JSON.parse(difference) as unknown });
 
-const COLUMNS = "id, name, made_at AS madeAt, kept";
+const COLUMNS = "id, name, made_at AS madeAt, difference";
 
 /** The states of a film that have a name, the newest first. */
 export const listCheckpoints = (db: Db, filmId: string): StoredCheckpoint[] =>
@@ -47,14 +47,18 @@ export function findCheckpoint(db: Db, filmId: string, id: string): StoredCheckp
 export const hasCheckpoint = (db: Db, filmId: string, id: string): boolean =>
   db.prepare("SELECT 1 FROM checkpoints WHERE film_id = ? AND id = ?").get(filmId, id) !== undefined;
 
-export const addCheckpoint = (db: Db, filmId: string, { kept, ...named }: StoredCheckpoint): void =>
+export const addCheckpoint = (db: Db, filmId: string, { difference, ...named }: StoredCheckpoint): void =>
   void db
-    .prepare(`INSERT INTO checkpoints (film_id, id, name, made_at, kept) VALUES (@filmId, @id, @name, @madeAt, @kept)`)
-    .run({ filmId, ...named, kept: JSON.stringify(kept) });
+    .prepare(
+      `INSERT INTO checkpoints (film_id, id, name, made_at, difference) VALUES (@filmId, @id, @name, @madeAt, @difference)`,
+    )
+    .run({ filmId, ...named, difference: JSON.stringify(difference) });
 
-/** Keeps something else under the name of a state. */
-export const keepCheckpoint = (db: Db, filmId: string, id: string, kept: Difference): void =>
-  void db.prepare("UPDATE checkpoints SET kept = ? WHERE film_id = ? AND id = ?").run(JSON.stringify(kept), filmId, id);
+/** Replaces what a checkpoint keeps. */
+export const saveCheckpoint = (db: Db, filmId: string, id: string, difference: Difference): void =>
+  void db
+    .prepare("UPDATE checkpoints SET difference = ? WHERE film_id = ? AND id = ?")
+    .run(JSON.stringify(difference), filmId, id);
 
 export const setDeleted = (db: Db, filmId: string, id: string, isDeleted: boolean): void =>
   void db.prepare("UPDATE checkpoints SET deleted = ? WHERE film_id = ? AND id = ?").run(isDeleted ? 1 : 0, filmId, id);

@@ -5,15 +5,15 @@ import { insertFilm } from "./films.server";
 import {
   addCheckpoint,
   findCheckpoint,
-  keepCheckpoint,
+  saveCheckpoint,
   listCheckpoints,
   listCheckpointNames,
   setDeleted,
 } from "./checkpoints.server";
 
 let db: Db;
-const FIRST = { id: "a", name: "First pass", madeAt: 10, kept: { sensitivity: 30 } };
-const SECOND = { id: "b", name: "For the client", madeAt: 20, kept: { sensitivity: 60 } };
+const FIRST = { id: "a", name: "First pass", madeAt: 10, difference: { sensitivity: 30 } };
+const SECOND = { id: "b", name: "For the client", madeAt: 20, difference: { sensitivity: 60 } };
 beforeEach(() => {
   db = openDatabase(":memory:");
   for (const id of ["film", "other"]) insertFilm(db, { id, name: "Kite.mp4", file: "/kite.mp4", info: INFO });
@@ -36,8 +36,8 @@ test("of two of one moment the later one comes first", () => {
 });
 
 test("another state is kept under the same name", () => {
-  keepCheckpoint(db, "film", "a", { sensitivity: 90 });
-  expect(listCheckpoints(db, "film").map(({ kept }) => kept.sensitivity)).toEqual([60, 90]);
+  saveCheckpoint(db, "film", "a", { sensitivity: 90 });
+  expect(listCheckpoints(db, "film").map(({ difference }) => difference.sensitivity)).toEqual([60, 90]);
 });
 
 test("a deleted one is nowhere until it is brought back", () => {

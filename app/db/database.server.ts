@@ -22,7 +22,7 @@ import { migration0018 } from "./migrations/0018-checks";
 import { migration0019 } from "./migrations/0019-output";
 import { migration0020 } from "./migrations/0020-attention";
 import { migration0023 } from "./migrations/0023-words";
-import { migration0024 } from "./migrations/0024-switches";
+import { migration0024 } from "./migrations/0024-words";
 import { migration0022 } from "./migrations/0022-checkpoints";
 import { migration0021 } from "./migrations/0021-headway";
 

@@ -161,7 +161,7 @@ export function returnTo(db: Db, filmId: string, revision: number, checkpointId:
     const before = loadState(db, requireRevision(db, filmId, revision));
     const named = findCheckpoint(db, filmId, checkpointId);
     if (!named) throw new Refusal("this checkpoint no longer exists", 404);
-    const difference = differenceBetween(before, stateOf(named.kept, before));
+    const difference = differenceBetween(before, stateOf(named.difference, before));
     return make(db, filmId, before, { type: "restore", difference }, `Returned to “${named.name}”`);
   });
 }

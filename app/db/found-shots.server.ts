@@ -5,7 +5,7 @@ import { shotId } from "~/core/shots/reshape";
 import { freshShot, type Shot } from "~/core/shots/shot";
 import { z } from "zod";
 import type { Db } from "./database.server";
-import { keepCheckpoint, listCheckpoints } from "./checkpoints.server";
+import { saveCheckpoint, listCheckpoints } from "./checkpoints.server";
 import { listShots, saveShot } from "./shots.server";
 import { copyShotInVersions } from "./versions.server";
 
@@ -23,7 +23,7 @@ function carveHistory(db: Db, filmId: string, carve: (difference: Difference) =>
     if (!read.success || !(read.data.difference.shots || read.data.difference.inVersions)) continue;
     store.run(JSON.stringify({ type: "restore", difference: carve(read.data.difference) }), filmId, sequence);
   }
-  for (const { id, kept } of listCheckpoints(db, filmId)) keepCheckpoint(db, filmId, id, carve(kept));
+  for (const { id, difference } of listCheckpoints(db, filmId)) saveCheckpoint(db, filmId, id, carve(difference));
 }
 
 /** Shots that reach to the end of what was found: an older Glad Pan had none where it had not looked yet. */

@@ -40,7 +40,7 @@ test("what a film was is kept with its history, and put back as it was", () => {
   rename("Bench");
   rename("Wall");
   undo();
-  const state = { id: "s", name: "Before lunch", madeAt: 7, kept: everythingSetIn(loadState(db, film())) };
+  const state = { id: "s", name: "Before lunch", madeAt: 7, difference: everythingSetIn(loadState(db, film())) };
   addCheckpoint(db, "film", state);
   const before = project();
   expect([hasReplaced(db, "film"), lastReplaced(db, "film")]).toEqual([false, null]);

@@ -36,7 +36,7 @@ export const exportsFolder = (filmId: string): string => join(filmFolder(filmId)
 /** Where a film's own file is. */
 export const sourceFile = ({ file }: Pick<FilmRow, "file">): string => resolve(dataFolder(), file);
 /** Whether a film's file, as it is stored, is kept in the library, and not an original that lies elsewhere. */
-export const isKept = (file: string): boolean => !relative(filmsFolder(), sourceFile({ file })).startsWith("..");
+export const isOwnCopy = (file: string): boolean => !relative(filmsFolder(), sourceFile({ file })).startsWith("..");
 
 /** Whether a film's own file is not where it was, or not there yet. */
 export const isMissing = (film: Pick<FilmRow, "file">): boolean => !existsSync(sourceFile(film));
@@ -57,13 +57,13 @@ export const diskIsFull = (): string => diskFullMessage(dataFolder(), DATA_FOLDE
 export const diskNotice = (): string | null => lowSpaceMessage(dataFolder(), DATA_FOLDER);
 
 // Kept on the global object, because a development server loads this module again on every change.
-const kept = globalThis as { gladPanDb?: Db };
+const shared = globalThis as { gladPanDb?: Db };
 
 /** The process's database. */
-export const db = (): Db => (kept.gladPanDb ??= openDatabase(databaseFile()));
+export const db = (): Db => (shared.gladPanDb ??= openDatabase(databaseFile()));
 
 /** Makes an open database the process's one, or closes the one there is. */
 export function useDatabase(opened: Db | null): void {
-  if (!opened) kept.gladPanDb?.close();
-  kept.gladPanDb = opened ?? undefined;
+  if (!opened) shared.gladPanDb?.close();
+  shared.gladPanDb = opened ?? undefined;
 }

@@ -144,7 +144,7 @@ describe("a film", () => {
     expect(await spaceOf(film(id))).toMatchObject({ source: statSync(clip).size, renders: 1000 });
 
     await deleteFilmForNow(film(id));
-    expect(await spaceOf(film(id))).toEqual({ source: statSync(clip).size, lightCopy: 0, renders: 0 });
+    expect(await spaceOf(film(id))).toEqual({ source: statSync(clip).size, proxy: 0, renders: 0 });
     expect(film(id).deletedAt).not.toBeNull();
     expect(kinds(id)).toEqual(["analyse done", "render cancelled"]);
     expect(listJobs(db(), id)[0]!.id).toBe(analysis!.id);

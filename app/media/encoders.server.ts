@@ -1,11 +1,11 @@
 import { FORMAT_IDS, type FormatId, outputFormat } from "~/core/formats/output-formats";
 import { runTool } from "./tool.server";
 
-const kept = globalThis as { gladPanEncoders?: Promise<ReadonlySet<string>> };
+const shared = globalThis as { gladPanEncoders?: Promise<ReadonlySet<string>> };
 
 /** The encoders that this machine's ffmpeg has, by its names. */
 const encoders = (): Promise<ReadonlySet<string>> =>
-  (kept.gladPanEncoders ??= runTool("ffmpeg", ["-hide_banner", "-encoders"]).then(
+  (shared.gladPanEncoders ??= runTool("ffmpeg", ["-hide_banner", "-encoders"]).then(
     (text) => new Set([...text.matchAll(/^ [A-Z.]{6} (\S+)/gm)].map((match) => match[1]!)),
   ));
 

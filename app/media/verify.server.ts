@@ -59,7 +59,7 @@ export interface BarSearch {
   /** Frames of the file that are looked at; all of them if left out. */
   ranges?: readonly FrameRange[];
   /** The part of the frame that is looked at, on even pixels; all of it if left out. */
-  within?: Box;
+  area?: Box;
   signal?: AbortSignal;
 }
 
@@ -72,15 +72,15 @@ export interface BarSearch {
 export async function hasBars(
   file: string,
   size: Size,
-  { ranges = [], within: part, signal }: BarSearch = {},
+  { ranges = [], area, signal }: BarSearch = {},
 ): Promise<boolean> {
-  const within = ranges.slice(0, MOST_RANGES).map(({ start, end }) => `between(n,${start},${end - 1})`);
-  const wanted = ["not(mod(n,10))", ...(within.length > 0 ? [`(${within.join("+")})`] : [])].join("*");
+  const frames = ranges.slice(0, MOST_RANGES).map(({ start, end }) => `between(n,${start},${end - 1})`);
+  const wanted = ["not(mod(n,10))", ...(frames.length > 0 ? [`(${frames.join("+")})`] : [])].join("*");
   const log = await runTool(
     "ffmpeg",
     [
       ...["-v", "error", "-nostdin", ...reading(file), "-an", "-vf"],
-      `select='${wanted}',${part ? `crop=${part.width}:${part.height}:${part.x}:${part.y},` : ""}cropdetect=limit=20:round=2:reset=0:skip=0,metadata=print:file=-:direct=1`,
+      `select='${wanted}',${area ? `crop=${area.width}:${area.height}:${area.x}:${area.y},` : ""}cropdetect=limit=20:round=2:reset=0:skip=0,metadata=print:file=-:direct=1`,
       ...["-f", "null", "-"],
     ],
     signal,

@@ -149,11 +149,11 @@ export async function barFaults(
     !(await hasBars(film.file, picture, { signal }));
   for (const range of even.filter(({ shown: { panes } }) => isPlain(panes[0]!.edge ?? { look: "none", corner: 0 }))) {
     if (isBarred) break;
-    const within = insideOf(range.pane, target);
+    const inner = insideOf(range.pane, target);
     // A shot may be black at its edges by itself, as a title is.
     isBarred =
-      within !== null &&
-      (await hasBars(file, within, { signal, ranges: [range], within })) &&
+      inner !== null &&
+      (await hasBars(file, inner, { signal, ranges: [range], area: inner })) &&
       !(await hasBars(film.file, picture, { signal, ranges: [range.source] }));
   }
   const faults = isBarred ? ["there are black bars at the edges"] : [];

@@ -10,17 +10,17 @@ import { CancelledError } from "~/media/tool.server";
 
 export interface MatchOptions {
   /** Where the pieces of the old film's proxy are. Where it is whole, it is looked at: it is quicker, and still there when the film is not. */
-  lightCopy?: string;
+  proxy?: string;
   /** What is being done, and how much of all is done, 0 to 1. */
   onProgress?: (step: string, share: number) => void;
   signal?: AbortSignal;
 }
 
 /** The files that hold a film: its own, or its proxy's. */
-function partsOf(film: FilmFile, lightCopy: string | undefined): FilmFile[] {
-  if (lightCopy === undefined || missingPieces(lightCopy, film.info, 0)) return [film];
+function filesOf(film: FilmFile, proxy: string | undefined): FilmFile[] {
+  if (proxy === undefined || missingPieces(proxy, film.info, 0)) return [film];
   return Array.from({ length: pieceCount(film.info) }, (_, piece) => ({
-    file: pieceFile(lightCopy, piece),
+    file: pieceFile(proxy, piece),
     name: film.name,
     info: pieceInfo(film.info, piece),
   }));
@@ -53,11 +53,11 @@ export async function matchFilms(
   before: FilmFile,
   after: FilmFile,
   shots: readonly (FrameRange & { id: string })[],
-  { lightCopy, onProgress, signal }: MatchOptions = {},
+  { proxy, onProgress, signal }: MatchOptions = {},
 ): Promise<ShotMatch[]> {
   const step = `Comparing with ${after.name}`;
   const old = await stripOf(
-    partsOf(before, lightCopy),
+    filesOf(before, proxy),
     (frames) => onProgress?.(step, (LOOKED[0] * frames) / before.info.frames),
     signal,
   );

@@ -38,19 +38,19 @@ interface Queue {
   spare: Worker | null;
   state: "new" | "started" | "stopping";
 }
-const kept = globalThis as { gladPanQueue?: Queue };
-const queue = (): Queue => (kept.gladPanQueue ??= { running: new Map(), spare: null, state: "new" });
+const shared = globalThis as { gladPanQueue?: Queue };
+const queue = (): Queue => (shared.gladPanQueue ??= { running: new Map(), spare: null, state: "new" });
 
 const createWorker = (): Worker =>
   startWorker("job-worker.js", "app/jobs/worker-dev.mjs", { databaseFile: databaseFile() });
 
 function keepSpare(): void {
-  const kept = queue();
-  if (kept.spare) return;
+  const own = queue();
+  if (own.spare) return;
   const worker = createWorker();
-  kept.spare = worker;
+  own.spare = worker;
   const drop = () => {
-    if (kept.spare === worker) kept.spare = null;
+    if (own.spare === worker) own.spare = null;
   };
   worker.once("error", drop);
   worker.once("exit", drop);

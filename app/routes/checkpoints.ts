@@ -19,7 +19,7 @@ export function loader({ params, request }: Route.LoaderArgs) {
     if (id === null) return Response.json({ checkpoints: listCheckpointNames(db(), film.id) });
     const checkpoint = findCheckpoint(db(), film.id, id);
     if (!checkpoint) throw new Refusal(t.gone, 404);
-    return Response.json(checkpoint.kept);
+    return Response.json(checkpoint.difference);
   });
 }
 
@@ -36,8 +36,8 @@ export async function action({ params, request }: Route.ActionArgs) {
     orRefuse(() => {
       if (change.do === "add") {
         if (hasCheckpoint(db(), film.id, change.id)) throw new Refusal(t.alreadyThere);
-        const kept = everythingSetIn(loadState(db(), film));
-        addCheckpoint(db(), film.id, { id: change.id, name: change.name, madeAt: Date.now(), kept });
+        const difference = everythingSetIn(loadState(db(), film));
+        addCheckpoint(db(), film.id, { id: change.id, name: change.name, madeAt: Date.now(), difference });
       } else setDeleted(db(), film.id, change.id, change.do === "delete");
       return Response.json({});
     }),

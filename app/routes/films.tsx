@@ -46,11 +46,11 @@ import {
   replaceSource,
 } from "~/library/replace/replace-source.server";
 import { hasReplaced } from "~/db/replaced-sources.server";
-import { db, isKept, isMissing } from "~/db/workplace.server";
+import { db, isOwnCopy, isMissing } from "~/db/workplace.server";
 import { filmNameOf, listUploads } from "~/library/uploads/uploads.server";
 import { countShots } from "~/db/shots.server";
 import type { Route } from "./+types/films";
-import { orDiskFull, readIntent, refusal, requireKept, whyNot } from "./requests.server";
+import { orDiskFull, readIntent, refusal, requireEvenDeleted, whyNot } from "./requests.server";
 import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.filmsRoute;
@@ -71,7 +71,7 @@ export async function loader() {
       clips: countClips(db(), id),
     };
     const place = {
-      isLinked: !isKept(file),
+      isLinked: !isOwnCopy(file),
       isMissing: isMissing({ file }),
       fingerprint,
       hasEarlier: hasReplaced(db(), id),
@@ -124,7 +124,7 @@ async function link({ path, presetId, replaces }: Extract<Intent, { path: string
     const file = await requireOpen(path);
     const name = filmNameOf(basename(file));
     if (replaces === undefined) return { linked: await takeIn(file, name, "link", presetId ?? null) };
-    await beginReplacement(requireKept(replaces), file, name, "link");
+    await beginReplacement(requireEvenDeleted(replaces), file, name, "link");
     return { linked: replaces };
   } catch (error) {
     if (error instanceof FilmError || error instanceof NotOpenError) return { error: error.message };
@@ -157,7 +157,7 @@ async function carryOut(intent: Extract<Intent, { filmId: string }>): Promise<vo
     if (!(await removeFilm(intent.filmId))) throw refusal(404, t.thereIsNoSuchFilm);
     return;
   }
-  const film = requireKept(intent.filmId);
+  const film = requireEvenDeleted(intent.filmId);
   switch (intent.intent) {
     case "rename":
       return renameFilm(film, intent.name);

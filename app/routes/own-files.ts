@@ -65,11 +65,11 @@ export async function action({ request }: Route.ActionArgs) {
   const isMoving = request.headers.get("content-type") === "application/octet-stream";
   return orDiskFull(async () => {
     try {
-      return { kept: await (isMoving ? takeMoving(request) : takeForm(request)), error: null };
+      return { file: await (isMoving ? takeMoving(request) : takeForm(request)), error: null };
     } catch (error) {
-      if (error instanceof OwnFileError) return data({ kept: null, error: error.message }, { status: 422 });
+      if (error instanceof OwnFileError) return data({ file: null, error: error.message }, { status: 422 });
       // It begins with the name of the file, which is not to be capitalised.
-      if (error instanceof Refusal) return data({ kept: null, error: `${error.message}.` }, { status: 422 });
+      if (error instanceof Refusal) return data({ file: null, error: `${error.message}.` }, { status: 422 });
       throw error;
     }
   });

@@ -52,13 +52,13 @@ export async function orRefuseLater<T>(work: () => Promise<T>): Promise<T> {
  * @throws a response with status 404 if there is none or it is deleted, 422 if what is stored of it cannot be read
  */
 export function requireFilm(id: string): FilmRow {
-  const film = requireKept(id);
+  const film = requireEvenDeleted(id);
   if (film.deletedAt !== null) throw refusal(404, t.isDeletedBringItBack(film.name));
   return film;
 }
 
 /** A film that may be deleted for now, in the same way. */
-export function requireKept(id: string): FilmRow {
+export function requireEvenDeleted(id: string): FilmRow {
   const film = isId(id) ? orRefuse(() => findFilm(db(), id)) : null;
   if (!film) throw refusal(404, t.thereIsNoSuchFilm);
   return film;

@@ -310,7 +310,7 @@ describe("a picture or a font of one's own", () => {
   test("that is none is refused with its name and what to do", async () => {
     expect(await sent("picture", "logo.png", "kites")).toMatchObject({
       status: 422,
-      data: { kept: null, error: expect.stringContaining("logo.png: this is not a picture") },
+      data: { file: null, error: expect.stringContaining("logo.png: this is not a picture") },
     });
     expect(await sent("font", "house.ttf", "kites")).toMatchObject({
       status: 422,
@@ -320,7 +320,7 @@ describe("a picture or a font of one's own", () => {
     expect(await post(ownFiles, {}, nobodysFilm())).toMatchObject({ status: 404 });
     expect(await post(ownFiles, {}, "kites", "application/octet-stream", "?name=kite.mov")).toMatchObject({
       status: 422,
-      data: { kept: null, error: expect.stringContaining("kite.mov: ") },
+      data: { file: null, error: expect.stringContaining("kite.mov: ") },
     });
     // Nothing of it is left.
     expect(existsSync(movingFolder()) ? readdirSync(movingFolder()) : []).toEqual([]);
@@ -330,9 +330,9 @@ describe("a picture or a font of one's own", () => {
     const film = readFileSync("demo/clips/two-shots.mp4");
     const taken = await post(ownFiles, {}, film, "application/octet-stream", "?name=..%2Fkite.mov");
     const moving = { frames: 99, rate: { num: 30, den: 1 }, sound: true };
-    expect(taken.data).toMatchObject({ kept: { name: "kite.mov", width: 1280, height: 720, moving }, error: null });
+    expect(taken.data).toMatchObject({ file: { name: "kite.mov", width: 1280, height: 720, moving }, error: null });
     const again = await post(ownFiles, {}, film, "application/octet-stream", "?name=other.mp4");
-    const idOf = ({ data }: { data: unknown }) => (data as { kept: { id: string } }).kept.id;
+    const idOf = ({ data }: { data: unknown }) => (data as { file: { id: string } }).file.id;
     expect(idOf(again)).toBe(idOf(taken));
 
     const body = new FormData();
@@ -350,7 +350,7 @@ describe("a picture or a font of one's own", () => {
     }
     body.set("rate", "24000/1001");
     expect((await post(ownFiles, {}, body)).data).toMatchObject({
-      kept: { name: "row1.png", moving: { frames: 3, rate: { num: 24000, den: 1001 }, sound: false } },
+      file: { name: "row1.png", moving: { frames: 3, rate: { num: 24000, den: 1001 }, sound: false } },
     });
   });
 

@@ -24,7 +24,7 @@ export interface ProjectSize {
   /** Frames of a shot. */
   frames: number;
   /** Whether its proxy is made beforehand, so that nothing else is at work while the desk is. */
-  lightCopy: boolean;
+  proxy: boolean;
   /** Whether its picture is a quarter as large, so that a long film is soon made. */
   small: boolean;
 }
@@ -54,7 +54,7 @@ const smaller = (track: Track, size: number): Track => ({
 });
 
 /** Fills a data folder, and tells how long the film is. */
-export async function makeProject(data: string, { shots, keys, frames, lightCopy, small }: ProjectSize): Promise<void> {
+export async function makeProject(data: string, { shots, keys, frames, proxy, small }: ProjectSize): Promise<void> {
   const folder = join(data, "films", FILM_ID);
   mkdirSync(folder, { recursive: true });
   const file = join(folder, "source.mp4");
@@ -74,7 +74,7 @@ export async function makeProject(data: string, { shots, keys, frames, lightCopy
     ...["-c:v", "libx264", "-preset", "ultrafast", "-crf", "34", "-g", "50", "-c:a", "aac", file],
   ]);
   const info = await probeFilm(file);
-  if (lightCopy) await makeProxy({ file, name: "Made-up.mp4", info }, join(folder, "proxy"));
+  if (proxy) await makeProxy({ file, name: "Made-up.mp4", info }, join(folder, "proxy"));
   const random = seeded(300);
   const db = openDatabase(join(data, "glad-pan.db"));
   inTransaction(db, () => {

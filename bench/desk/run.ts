@@ -34,7 +34,7 @@ const size = {
   shots: Number(values.shots ?? 300),
   keys: Number(values.keys ?? 3000),
   frames: Number(values.frames ?? 40),
-  lightCopy: !values["load-only"],
+  proxy: !values["load-only"],
   small: Boolean(values["load-only"] ?? values.small),
 };
 

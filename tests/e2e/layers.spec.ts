@@ -81,9 +81,9 @@ async function bringFont(page: Page): Promise<string> {
   const id = await page.evaluate(async (base64) => {
     const body = new FormData();
     body.set("font", new File([Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0))], "house.ttf"));
-    const { kept } = (await (await fetch("/own-files", { method: "POST", body })).json()) as { kept: { id: string } };
-    document.fonts.add(new FontFace(`Own ${kept.id}`, `url(/own-files/${kept.id})`));
-    return kept.id;
+    const { file } = (await (await fetch("/own-files", { method: "POST", body })).json()) as { file: { id: string } };
+    document.fonts.add(new FontFace(`Own ${file.id}`, `url(/own-files/${file.id})`));
+    return file.id;
   }, bytes.toString("base64"));
   registerFonts(new Map([[id, bytes]]));
   return id;

@@ -8,13 +8,13 @@ import { commonTexts } from "~/texts/common";
 const t = commonTexts.ownFilePicker;
 
 /** Lets something be brought into the library: says whether that is going on, and why it cannot be. */
-export function useBringing<T>(onPicked: (kept: T) => void) {
+export function useBringing<T>(onPicked: (file: T) => void) {
   const [isBringing, setBringing] = useState(false);
   const bring = async (sent: Promise<Kept<T>>) => {
     setBringing(true);
-    const { kept, error } = await sent;
+    const { file, error } = await sent;
     setBringing(false);
-    if (kept) onPicked(kept);
+    if (file) onPicked(file);
     else toast.error(error);
   };
   return { isBringing, bring };
@@ -29,7 +29,7 @@ interface OwnFilePickerProps<T> {
   /** Whether several can be picked at once. */
   multiple?: boolean;
   send: (files: File[]) => Promise<Kept<T>>;
-  onPicked: (kept: T) => void;
+  onPicked: (file: T) => void;
 }
 
 /** A button that brings a file into the library and gives what it is there. */

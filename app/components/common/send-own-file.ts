@@ -5,9 +5,9 @@ import { commonTexts } from "~/texts/common";
 
 const t = commonTexts.sendOwnFile;
 
-/** What comes back: what is kept, or why it cannot be. */
+/** What comes back: what is file, or why it cannot be. */
 export interface Kept<T> {
-  kept: T | null;
+  file: T | null;
   error: string | null;
 }
 
@@ -17,9 +17,9 @@ async function post<T>(url: string, body: BodyInit, headers?: HeadersInit): Prom
   try {
     const response = await fetch(url, { method: "POST", body, ...(headers ? { headers } : {}) });
     const answer = (await response.json()) as Kept<T> | string;
-    return typeof answer === "string" ? { kept: null, error: answer } : answer;
+    return typeof answer === "string" ? { file: null, error: answer } : answer;
   } catch {
-    return { kept: null, error: NOT_SENT };
+    return { file: null, error: NOT_SENT };
   }
 }
 

@@ -54,7 +54,7 @@ const ORIGINAL_STAYS = t.originalStays;
 
 function losses(film: FilmView, space: SpaceView | undefined): string[] {
   return [
-    t.itsProxyAndItsRenders(inBytes(space?.lightCopy), inBytes(space?.renders)),
+    t.itsProxyAndItsRenders(inBytes(space?.proxy), inBytes(space?.renders)),
     t.yourWorkInDaysUntil(workOf(film), film.isLinked, inBytes(space?.source), DAYS_KEPT),
     ...(film.isLinked ? [ORIGINAL_STAYS] : []),
   ];

@@ -31,7 +31,7 @@ const FILMS = [
   film("d", "Old talk.mp4", { putAway: true }),
   film("e", "Gone talk.mp4", { putAway: true, deletedAt: 5 }),
 ];
-const SPACES = { b: { source: 10, lightCopy: 5, renders: 0 }, c: { source: 0, lightCopy: 1, renders: 1 } };
+const SPACES = { b: { source: 10, proxy: 5, renders: 0 }, c: { source: 0, proxy: 1, renders: 1 } };
 const ids = (order: Order, search = "", shelf: "work" | "away" | "deleted" = "work") =>
   shownFilms(FILMS, { shelf, search, order }, SPACES)
     .map(({ id }) => id)

@@ -41,12 +41,12 @@ export interface BrokenFilmView {
 /** What of a film takes how many bytes. */
 export interface SpaceView {
   source: number;
-  lightCopy: number;
+  proxy: number;
   renders: number;
 }
 export type Spaces = Readonly<Record<string, SpaceView>>;
 
-export const totalSpace = ({ source, lightCopy, renders }: SpaceView): number => source + lightCopy + renders;
+export const totalSpace = ({ source, proxy, renders }: SpaceView): number => source + proxy + renders;
 
 /** Whether there is a picture of a film: it is the first thing that is made, with the proxy. */
 export const hasPoster = ({ jobs }: Pick<FilmView, "jobs">): boolean =>

@@ -7,7 +7,7 @@ import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { describeLeft, ProgressBar } from "~/components/common/progress-bar";
 import { isUnderWay } from "~/components/common/use-polling";
-import { lookOf, type Replacement } from "~/core/replacement";
+import { matchNote, type Replacement } from "~/core/replacement";
 import { frameToSeconds } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import type { FilmIntent } from "./film-actions";
@@ -169,8 +169,8 @@ interface ComparisonProps {
 function Comparison({ film, found, onReplace, onGiveUp }: ComparisonProps) {
   const { shots, lost, newFrames, isReshaped, name } = found;
   const worth = shots.flatMap((shot) => {
-    const look = lookOf(shot);
-    return look ? [{ ...shot, look }] : [];
+    const note = matchNote(shot);
+    return note ? [{ ...shot, note }] : [];
   });
   const lines = [
     t.ofAreTheSame(shots.length - worth.length, shots.length),
@@ -205,7 +205,7 @@ function Comparison({ film, found, onReplace, onGiveUp }: ComparisonProps) {
                 <span className="font-mono text-xs leading-5 text-soft">
                   {formatTimecode(shot.start, film.info.rate)}
                 </span>
-                <span className="text-warn">{shot.look}</span>
+                <span className="text-warn">{shot.note}</span>
               </li>
             ))}
           </ul>

@@ -53,7 +53,7 @@ export function StorageDialog({ films, spaces, free }: StorageDialogProps) {
                 {t.all}
                 {free !== null && <span className="font-normal text-soft"> {t.free(formatBytes(free))}</span>}
               </td>
-              {[sum(({ source }) => source), sum(({ lightCopy }) => lightCopy), sum(({ renders }) => renders)].map(
+              {[sum(({ source }) => source), sum(({ proxy }) => proxy), sum(({ renders }) => renders)].map(
                 (bytes, i) => (
                   <td key={i} className="px-3 py-2 text-right font-medium">
                     {formatBytes(bytes)}
@@ -71,7 +71,7 @@ export function StorageDialog({ films, spaces, free }: StorageDialogProps) {
 function StorageLine({ film, space }: { film: FilmView; space: SpaceView }) {
   const { act, isBusy } = useFilmActions(film);
   const clearable = [
-    { what: "proxy", bytes: space.lightCopy, intent: "clear-copy" },
+    { what: "proxy", bytes: space.proxy, intent: "clear-copy" },
     { what: "renders", bytes: space.renders, intent: "clear-renders" },
   ] as const;
   return (

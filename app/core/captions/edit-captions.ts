@@ -64,9 +64,9 @@ export interface SnapTo {
 
 /** The frame at which an end of a caption comes to rest. */
 export function snapped(frame: number, { cuts, speech, reach, flash }: SnapTo): number {
-  const near = (places: readonly number[], within: number) =>
+  const near = (places: readonly number[], most: number) =>
     places
-      .filter((place) => Math.abs(place - frame) <= within)
+      .filter((place) => Math.abs(place - frame) <= most)
       .sort((a, b) => Math.abs(a - frame) - Math.abs(b - frame))[0];
   const borders = speech.flatMap(({ start, end }) => [start, end]);
   return near(cuts, Math.max(reach, flash)) ?? near(borders, reach) ?? frame;

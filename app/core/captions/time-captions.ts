@@ -120,7 +120,11 @@ function frameAtShare(segments: readonly FrameRange[], share: number, side: "sta
 }
 
 /** Where in a group each caption begins and ends: at a pause where one is near, else in proportion to syllables. */
-function within(weights: readonly number[], segments: readonly FrameRange[], turns: readonly number[]): FrameRange[] {
+function timesInGroup(
+  weights: readonly number[],
+  segments: readonly FrameRange[],
+  turns: readonly number[],
+): FrameRange[] {
   const before = sums(weights);
   const all = before.at(-1)!;
   const spoken = sums(segments.map(rangeLength));
@@ -187,7 +191,7 @@ function laid(
   let [i, j] = [0, 0];
   for (const step of aligned(weights, ends, segments, fps)) {
     if (step.captions > 0) {
-      ranges.push(...within(weights.slice(i, i + step.captions), segments.slice(j, j + step.segments), turns));
+      ranges.push(...timesInGroup(weights.slice(i, i + step.captions), segments.slice(j, j + step.segments), turns));
     }
     i += step.captions;
     j += step.segments;

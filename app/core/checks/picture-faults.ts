@@ -79,15 +79,15 @@ export function pictureFlags(
   rate: Rate,
 ): Flag[] {
   const fps = framesPerSecond(rate);
-  const within = (ranges: readonly FrameRange[], seconds: number) =>
+  const lasting = (ranges: readonly FrameRange[], seconds: number) =>
     kept.flatMap((part) => clipRanges(ranges, part)).filter((range) => rangeLength(range) >= seconds * fps);
   const flag = (kind: "flashing" | "black" | "frozen", text: (seconds: number) => string) => (range: FrameRange) => {
     const seconds = rangeLength(range) / fps;
     return { kind, range, frame: range.start, text: text(seconds), severity: severityOf(kind, 1, seconds) };
   };
   return [
-    ...within(flashing, 0).map(flag("flashing", t.flashes)),
-    ...within(black, limits.black).map(flag("black", t.black)),
-    ...within(frozen, limits.frozen).map(flag("frozen", t.frozen)),
+    ...lasting(flashing, 0).map(flag("flashing", t.flashes)),
+    ...lasting(black, limits.black).map(flag("black", t.black)),
+    ...lasting(frozen, limits.frozen).map(flag("frozen", t.frozen)),
   ];
 }

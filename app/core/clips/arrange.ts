@@ -86,10 +86,10 @@ function splitAtBorders(shots: readonly Shot[], filmId: string, borders: readonl
 }
 
 /** What of a shot's picture is its clip's, and not what lies around that. */
-function activeWithin(active: Box | null, area: Box, picture: Size): Box | null {
-  const both = boxIntersection(active ?? area, area);
-  const within = Math.min(both.width, both.height) < LEAST_ACTIVE_SIDE ? area : both;
-  return boxContains(within, wholeOf(picture)) ? null : within;
+function activeWithin(known: Box | null, area: Box, picture: Size): Box | null {
+  const both = boxIntersection(known ?? area, area);
+  const active = Math.min(both.width, both.height) < LEAST_ACTIVE_SIDE ? area : both;
+  return boxContains(active, wholeOf(picture)) ? null : active;
 }
 
 /**

@@ -30,8 +30,9 @@ const untouched = (state: FilmState): FilmState => ({
   captions: [],
 });
 
-/** All that is set in a film, as it is kept with a name. */
+/** All that is set in a film, as a checkpoint keeps it. */
 export const everythingSetIn = (state: FilmState): Difference => differenceBetween(untouched(state), state);
 
 /** The film as it was at a checkpoint; who has been recognised since, and what a new file brought, stays. */
-export const stateOf = (kept: Difference, now: FilmState): FilmState => applyDifference(untouched(now), kept);
+export const stateOf = (difference: Difference, now: FilmState): FilmState =>
+  applyDifference(untouched(now), difference);

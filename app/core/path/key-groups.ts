@@ -11,8 +11,8 @@ export const nudged = (keys: readonly HandKey[], { x, y }: Point): HandKey[] =>
 export function movedKeys(keys: readonly HandKey[], by: number, shot: FrameRange): HandKey[] {
   const frames = keys.map(({ frame }) => frame);
   const [first, last] = [Math.min(...frames), Math.max(...frames)];
-  const within = Math.min(shot.end - 1 - last, Math.max(shot.start - first, by));
-  return keys.map((key) => ({ ...key, frame: key.frame + within }));
+  const shift = Math.min(shot.end - 1 - last, Math.max(shot.start - first, by));
+  return keys.map((key) => ({ ...key, frame: key.frame + shift }));
 }
 
 /** Keys that were copied: each with how many frames it comes after the first. */

@@ -2,7 +2,7 @@ import { describe, expect, test } from "@jest/globals";
 import { referenceOptimum } from "../../../tests/support/lp-reference";
 import { seeded } from "../../../demo/film/random";
 import { InteriorPoint } from "./interior-point";
-import { isKept, objectiveAt, type PiecewiseLinearProgram, type Term } from "./piecewise-linear-program";
+import { isSatisfied, objectiveAt, type PiecewiseLinearProgram, type Term } from "./piecewise-linear-program";
 import { collectRows } from "./program-rows";
 import { solveProgram } from "./solve-program";
 
@@ -69,11 +69,11 @@ describe("the objective", () => {
 
   test("a term is kept within a tolerance, where it has a weight", () => {
     const [, , limit] = program.terms;
-    expect(isKept(limit!, Float64Array.from([0, 5, 9]), 0)).toBe(true);
-    expect(isKept(limit!, Float64Array.from([0, 5, 9.1]), 0.05)).toBe(false);
-    expect(isKept(limit!, Float64Array.from([0, 5, 9.1]), 0.2)).toBe(true);
+    expect(isSatisfied(limit!, Float64Array.from([0, 5, 9]), 0)).toBe(true);
+    expect(isSatisfied(limit!, Float64Array.from([0, 5, 9.1]), 0.05)).toBe(false);
+    expect(isSatisfied(limit!, Float64Array.from([0, 5, 9.1]), 0.2)).toBe(true);
     const oneSided = term([1], [0, 0, 0], [9, 9, 9], 0, 1);
-    expect(isKept(oneSided, Float64Array.from([-5, 5, 9]), 0)).toBe(true);
+    expect(isSatisfied(oneSided, Float64Array.from([-5, 5, 9]), 0)).toBe(true);
   });
 });
 

@@ -59,11 +59,11 @@ export function objectiveAt(program: PiecewiseLinearProgram, x: Float64Array): n
 }
 
 /** Whether no row of a term that has a weight is beyond its interval by more than a tolerance. */
-export function isKept(term: Term, x: Float64Array, tolerance: number): boolean {
-  let kept = true;
+export function isSatisfied(term: Term, x: Float64Array, tolerance: number): boolean {
+  let satisfied = true;
   eachForm(term, x, (r, z) => {
-    if (z > term.upper[r]! + tolerance && weightAt(term.above, r) > 0) kept = false;
-    if (z < term.lower[r]! - tolerance && weightAt(term.below, r) > 0) kept = false;
+    if (z > term.upper[r]! + tolerance && weightAt(term.above, r) > 0) satisfied = false;
+    if (z < term.lower[r]! - tolerance && weightAt(term.below, r) > 0) satisfied = false;
   });
-  return kept;
+  return satisfied;
 }

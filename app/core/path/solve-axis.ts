@@ -2,7 +2,7 @@ import { bestPlace } from "./best-place";
 import { ease } from "./easing";
 import type { AxisGoals } from "./framing-goals";
 import { MOVEMENT_WEIGHTS, type MovementWeights } from "./movement";
-import { isKept, objectiveAt, type PiecewiseLinearProgram, type Term, weightAt } from "./piecewise-linear-program";
+import { isSatisfied, objectiveAt, type PiecewiseLinearProgram, type Term, weightAt } from "./piecewise-linear-program";
 import { type Solution, solveProgram } from "./solve-program";
 
 /** Weight of the limits on speed and acceleration: large enough to be kept whenever hand keys allow it. */
@@ -152,7 +152,7 @@ function optimum(problem: AxisProblem): Solution {
   const split = movement.map((limit) => splitLimit(limit, problem));
   const likely = solveProgram(programOf(problem, [...split.map(({ near }) => near), ...costs]), start);
   const others = [bounds!, ...split.map(({ rest }) => rest)];
-  if (others.every((limit) => isKept(limit, likely.x, ROUNDING))) return likely;
+  if (others.every((limit) => isSatisfied(limit, likely.x, ROUNDING))) return likely;
   return solveProgram(programOf(problem, [...limits, ...costs]), start);
 }
 

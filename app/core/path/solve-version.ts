@@ -27,7 +27,7 @@ export const goesOn = ({ carry, atSwitch }: ShotFraming, before: Followed, now: 
 const NOTHING_BEFORE: ShotBefore = { windows: [], who: null };
 
 /** What of a shot decides whom it follows: from the first frame that is shown to the last, or all where none is. */
-const told = ({ range, kept }: ShotFraming): FrameRange => ({
+const shownSpan = ({ range, kept }: ShotFraming): FrameRange => ({
   start: kept[0]?.start ?? range.start,
   end: kept.at(-1)?.end ?? range.end,
 });
@@ -37,7 +37,7 @@ function plan(shot: ShotFraming, picture: Size, target: Size, rate: Rate, before
   const { range, rule, tracks, settings } = shot;
   const window = windowSize(picture, target, settings);
   const { spans, ...rest } = planFollowing({
-    ...{ rule, shot: told(shot), tracks, picture, window, rate, before },
+    ...{ rule, shot: shownSpan(shot), tracks, picture, window, rate, before },
     attention: settings,
     passesOn: shot.others.length === 0,
   });
@@ -69,18 +69,18 @@ function runsOf(spans: readonly FollowSpan[]): Run[] {
 /** Parts of a path, each laid by itself: at the next one the window may jump. */
 interface Part extends Run {
   /** Whether it is shown. */
-  isKept: boolean;
+  isShown: boolean;
 }
 
 /** Runs cut where something is left out: the picture jumps there, as at any cut. */
-function partsOf({ range, kept }: ShotFraming, runs: readonly Run[]): Part[] {
+function pathParts({ range, kept }: ShotFraming, runs: readonly Run[]): Part[] {
   const gone = withoutRanges([range], kept);
   const pieces = [
-    ...kept.map((piece) => ({ piece, isKept: true })),
-    ...gone.map((piece) => ({ piece, isKept: false })),
+    ...kept.map((piece) => ({ piece, isShown: true })),
+    ...gone.map((piece) => ({ piece, isShown: false })),
   ].sort((a, b) => a.piece.start - b.piece.start);
-  return pieces.flatMap(({ piece, isKept }) =>
-    runs.flatMap(({ subject, ...run }) => clipRanges([run], piece).map((part) => ({ ...part, subject, isKept }))),
+  return pieces.flatMap(({ piece, isShown }) =>
+    runs.flatMap(({ subject, ...run }) => clipRanges([run], piece).map((part) => ({ ...part, subject, isShown }))),
   );
 }
 
@@ -158,10 +158,10 @@ function framePane(
   solved: SolvedProblems,
 ): FramedPane {
   const { settings, handKeys, tracks, protect } = shot;
-  const pieces = partsOf(shot, runsOf(followed.spans));
+  const pieces = pathParts(shot, runsOf(followed.spans));
   const first = Math.max(
     0,
-    pieces.findIndex(({ isKept }) => isKept),
+    pieces.findIndex(({ isShown }) => isShown),
   );
   const parts = pieces.map((span, i) => {
     const { start, end, subject } = span;
@@ -185,9 +185,9 @@ function framePane(
         : { movement: settings.movement, reason: null };
     const asked = { ...problem, settings: { ...settings, movement } };
     const path = tile ? outOfTile(solveShot(insideTile(asked, tile), solved), tile) : solveShot(asked, solved);
-    return { ...path, movement, movementReason: reason, isKept: span.isKept };
+    return { ...path, movement, movementReason: reason, isShown: span.isShown };
   });
-  const shown = parts.filter(({ isKept }) => isKept);
+  const shown = parts.filter(({ isShown }) => isShown);
   const longest = (shown.length > 0 ? shown : parts).reduce((best, part) =>
     part.windows.length > best.windows.length ? part : best,
   );

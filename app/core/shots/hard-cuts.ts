@@ -33,7 +33,7 @@ const LEAST_EVIDENCE = 0.04;
 const EVEN_CUT = 0.22;
 const EVEN_JUMP = 0.18;
 /** In a jump cut at least this share of the picture stays where it was … */
-const JUMP_KEPT = 0.45;
+const JUMP_UNCHANGED = 0.45;
 /** … and its colours stay, within this histogram distance; beyond it the light has changed. */
 const STAYING_COLOURS = 0.2;
 /** Where more than this of the colours is new, it is not the same people in the same place. */
@@ -103,11 +103,11 @@ export class CutWeigher {
 
   /** How unlike two pictures are, whatever moved between them, 0 to 1. */
   private unlike(earlier: number, later: number): number {
-    const { unexplained, kept } = this.matcher.match(earlier, later);
+    const { unexplained, unchanged } = this.matcher.match(earlier, later);
     // Pictures without structure have only their colours to tell them apart; where half of the picture is found in
     // place, other colours are another light.
     const colours = histogramDistance(this.at(earlier), this.at(later));
-    return Math.max(unexplained, 0.6 * Math.min(colours, 1 - 2 * kept));
+    return Math.max(unexplained, 0.6 * Math.min(colours, 1 - 2 * unchanged));
   }
 
   private at(frame: number): FrameFeatures {
@@ -175,7 +175,7 @@ export class CutWeigher {
   /** @param mayJump whether most of the picture may stay: beside a pan nothing does, and what looks like it has shaken */
   private weighFrame(frame: number, mayJump: boolean): CutEvidence {
     const here = this.matcher.match(frame - 1, frame);
-    const isTitle = here.kept >= JUMP_KEPT && changesInBand(this.at(frame - 1), this.at(frame));
+    const isTitle = here.unchanged >= JUMP_UNCHANGED && changesInBand(this.at(frame - 1), this.at(frame));
     if (isTitle) return { frame, strength: 0, jump: false };
     if (this.unlike(frame - 1, frame) < LEAST_EVIDENCE && here.worst < LEAST_EVIDENCE) {
       return { frame, strength: 0, jump: false };
@@ -185,7 +185,7 @@ export class CutWeigher {
     const lasting = Math.min(...this.across(frame).map(([a, b]) => this.unlike(a, b)));
     const cut = this.isFlash(frame) ? 0 : Math.min(this.unlike(frame - 1, frame), 1.15 * lasting) - around;
     const colours = histogramDistance(this.at(frame - 1), this.at(frame));
-    const stays = mayJump && here.kept >= JUMP_KEPT && colours <= STAYING_COLOURS;
+    const stays = mayJump && here.unchanged >= JUMP_UNCHANGED && colours <= STAYING_COLOURS;
     if (!stays) return { frame, strength: strengthOf(cut, EVEN_CUT), jump: false };
     const worst = (pairs: [number, number][]) => pairs.map(([a, b]) => this.matcher.match(a, b).worst);
     const moving = movement * Math.max(0, ...worst(this.around(frame)));

@@ -32,10 +32,10 @@ const match = (earlier: FrameFeatures, later: FrameFeatures) => new PictureMatch
 
 describe("matching pictures", () => {
   test("a picture explains itself, and another one does not", () => {
-    expect(match(frame(A), frame(A))).toMatchObject({ unexplained: 0, kept: 1, worst: 0 });
+    expect(match(frame(A), frame(A))).toMatchObject({ unexplained: 0, unchanged: 1, worst: 0 });
     const other = match(frame(A), frame(B));
     expect(other.unexplained).toBeGreaterThan(0.6);
-    expect(other.kept).toBeLessThan(0.2);
+    expect(other.unchanged).toBeLessThan(0.2);
   });
 
   test("a camera that pans, even quickly, shows what was there", () => {
@@ -66,7 +66,7 @@ describe("matching pictures", () => {
   test("what jumps in a picture that stays is the worst part of it", () => {
     const person = (at: number) => (x: number, y: number) => (Math.hypot(x - at, y - 18) < 7 ? B(x - at, y) : A(x, y));
     const jumped = match(frame(person(20)), frame(person(27)));
-    expect(jumped.kept).toBeGreaterThan(0.6);
+    expect(jumped.unchanged).toBeGreaterThan(0.6);
     expect(jumped.unexplained).toBeLessThan(0.3);
     expect(jumped.worst).toBeGreaterThan(0.5);
   });

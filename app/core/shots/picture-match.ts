@@ -20,7 +20,7 @@ export interface PictureMatch {
   /** Share of the later picture that is not in the earlier one, 0 to 1, weighted by structure. */
   unexplained: number;
   /** Share of the blocks that stay where the whole picture is, well matched. */
-  kept: number;
+  unchanged: number;
   /** The same as `unexplained` for the worst tenth of the picture: what jumps in a picture that stays. */
   worst: number;
 }
@@ -152,7 +152,7 @@ function matchPictures(earlier: FrameFeatures, later: FrameFeatures): PictureMat
   const weighted: number[] = [];
   let unexplained = 0;
   let weights = 0;
-  let kept = 0;
+  let unchanged = 0;
   for (let y = 0; y < ROWS; y += BLOCK.height) {
     for (let x = 0; x < COLUMNS; x += BLOCK.width) {
       const found = matchBlock(pair, x, y, shift);
@@ -162,15 +162,15 @@ function matchPictures(earlier: FrameFeatures, later: FrameFeatures): PictureMat
       unexplained += weight * mismatch;
       weights += weight;
       weighted.push(weight * mismatch);
-      if (mismatch < 0.2 && stray <= 1) kept++;
+      if (mismatch < 0.2 && stray <= 1) unchanged++;
     }
   }
   const blocks = weighted.length;
-  if (blocks === 0) return { unexplained: 1, kept: 0, worst: 1 };
+  if (blocks === 0) return { unexplained: 1, unchanged: 0, worst: 1 };
   const worst = weighted.sort((p, q) => q - p).slice(0, WORST_BLOCKS);
   return {
     unexplained: unexplained / weights,
-    kept: kept / blocks,
+    unchanged: unchanged / blocks,
     worst: worst.reduce((sum, value) => sum + value, 0) / worst.length,
   };
 }

@@ -8,6 +8,6 @@ import type { JobGround, JobOptions } from "../job-options";
 export async function match({ db, film, row }: JobGround, { asked }: WorkOf<"match">, options: JobOptions) {
   const { file, name, info } = asked;
   const other = { file: sourceFile({ file }), name, info };
-  const lightCopy = proxyFolder(row.id);
-  return { matches: await matchFilms(film, other, listShots(db, row.id), { ...options, lightCopy }) };
+  const proxy = proxyFolder(row.id);
+  return { matches: await matchFilms(film, other, listShots(db, row.id), { ...options, proxy }) };
 }

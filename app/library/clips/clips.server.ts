@@ -28,7 +28,7 @@ import { renameFilm } from "../films/keep-films.server";
 import { makeAgain } from "../films/make-again.server";
 import { copyFilm } from "../projects/copy-film.server";
 import { tracksOfShots } from "../films/shot-tracks.server";
-import { db, filmFolder, isKept, sourceFile, storedPath } from "~/db/workplace.server";
+import { db, filmFolder, isOwnCopy, sourceFile, storedPath } from "~/db/workplace.server";
 
 /** What a film's clips are to be: some that it has, with another film's file in their place or not, and new ones. */
 export interface ClipChoice {
@@ -56,7 +56,7 @@ async function clipFrom(filmId: string, folderOf: string, clipId: string): Promi
   if (isClipList(source)) throw new Refusal(`${film.name} is made of clips itself; add these one by one`);
   if (!existsSync(source)) throw new Refusal(`the file of ${film.name} is missing; put it back first`);
   const { name, info } = film;
-  if (!isKept(film.file)) return { id: clipId, name, file: source, info, in: null, out: null };
+  if (!isOwnCopy(film.file)) return { id: clipId, name, file: source, info, in: null, out: null };
   const shared = join(filmFolder(folderOf), `source-clip-${nanoid(10)}${extname(source)}`);
   await shareFile(source, shared);
   return { id: clipId, name, file: storedPath(shared), info, in: null, out: null };

@@ -8,7 +8,7 @@ export interface FilmSpace {
   /** The film's own file, where it is kept in the library; 0 where it lies elsewhere. */
   source: number;
   /** The proxy, which is made again when it is needed. */
-  lightCopy: number;
+  proxy: number;
   /** Exported files, and the parts that are kept for the next export. */
   renders: number;
 }
@@ -37,12 +37,12 @@ async function sourceBytes(id: string): Promise<number> {
 }
 
 export async function spaceOf({ id }: Pick<FilmRow, "id">): Promise<FilmSpace> {
-  const [source, lightCopy, renders] = await Promise.all([
+  const [source, proxy, renders] = await Promise.all([
     sourceBytes(id),
     bytesIn(proxyFolder(id)),
     Promise.all([exportsFolder(id), partsFolder(id)].map(bytesIn)).then(([files, parts]) => files! + parts!),
   ]);
-  return { source, lightCopy, renders };
+  return { source, proxy, renders };
 }
 
 export const clearLightCopy = (id: string): Promise<void> => rm(proxyFolder(id), { recursive: true, force: true });

@@ -40,7 +40,7 @@ import {
   db,
   filmFolder,
   filmsFolder,
-  isKept,
+  isOwnCopy,
   proxyFolder,
   sourceFile,
   storedPath,
@@ -88,7 +88,7 @@ export const noteName = (id: string, name: string): Promise<void> => writeNote(i
 
 /** Writes into a film's folder what the film is called, and where its file is if that is not in the folder. */
 export const noteFilm = (id: string, name: string, file: string): Promise<void> =>
-  writeNote(id, { name, ...(isKept(storedPath(file)) ? { kept: basename(file) } : { linked: file }) });
+  writeNote(id, { name, ...(isOwnCopy(storedPath(file)) ? { kept: basename(file) } : { linked: file }) });
 
 /** Stores a film on which nothing was done yet, and queues its proxy and its analysis. To be called in a transaction. */
 function storeFresh(film: NewFilm, presetId: string | null): void {

@@ -4,7 +4,7 @@ import { basename, delimiter, dirname, resolve } from "node:path";
 import type { OutputSettings } from "~/core/formats/output-settings";
 import { Refusal } from "~/core/refusal";
 import type { FilmRow } from "~/db/films.server";
-import { isKept, sourceFile } from "~/db/workplace.server";
+import { isOwnCopy, sourceFile } from "~/db/workplace.server";
 
 export interface OutFolder {
   name: string;
@@ -35,7 +35,7 @@ export const outFolders = (): OutFolder[] =>
 
 /** The folder of a film's own file, where that may be written to; null for a film that is kept in the library. */
 export function besideFolder(film: Pick<FilmRow, "file">): string | null {
-  if (!named().includes(BESIDE) || isKept(film.file)) return null;
+  if (!named().includes(BESIDE) || isOwnCopy(film.file)) return null;
   const folder = dirname(sourceFile(film));
   return isWritable(folder) ? folder : null;
 }

@@ -16,7 +16,7 @@ import { lightType, makeLight, makePoster } from "~/media/own/moving/light-movin
 import { openMoving, pictureOf } from "~/media/own/moving/moving-file.server";
 import { OwnFileError } from "~/media/own/own-file";
 import { filmNameOf } from "../uploads/uploads.server";
-import { DATA_FOLDER, dataFolder, db, isKept, isMissing, sourceFile } from "~/db/workplace.server";
+import { DATA_FOLDER, dataFolder, db, isOwnCopy, isMissing, sourceFile } from "~/db/workplace.server";
 
 /** A file of the library. */
 export interface KeptFile {
@@ -84,7 +84,7 @@ export async function keepFilm(film: FilmRow): Promise<Picture> {
   if (isClipList(file)) {
     throw new OwnFileError(`${film.name}: it is made of clips. Export it, or place one of its clips.`);
   }
-  if (isKept(film.file)) return keepMoving(file, film.name, shareFile);
+  if (isOwnCopy(film.file)) return keepMoving(file, film.name, shareFile);
   // What lies elsewhere may be written to.
   requireSpace(dataFolder(), DATA_FOLDER, film.info.bytes, film.name);
   return keepMoving(file, film.name, copyWhole);

@@ -13,7 +13,7 @@ import { shareFile } from "~/disk/write-aside.server";
 import { FilmError } from "~/media/film-tool.server";
 import { queueMaking } from "../films/queue-making.server";
 import { wakeQueue } from "~/queue/queue.server";
-import { db, filmFolder, isKept, sourceFile, storedPath } from "~/db/workplace.server";
+import { db, filmFolder, isOwnCopy, sourceFile, storedPath } from "~/db/workplace.server";
 
 /**
  * Stores a film that has work on it already; only its proxy is still to be made, if there is anything to make it of.
@@ -38,7 +38,7 @@ export function storeWorked(id: string, name: string, file: string, project: Pro
 /** A file of a film for another one: the same where it lies elsewhere, else one in the other's folder. */
 export async function fileFor(id: string, film: Pick<FilmRow, "file">): Promise<string> {
   const source = sourceFile(film);
-  if (!isKept(film.file)) return source;
+  if (!isOwnCopy(film.file)) return source;
   const file = join(filmFolder(id), basename(source));
   if (!existsSync(source)) return file;
   await shareFile(source, file);

@@ -37,7 +37,7 @@ import { makeAgain } from "../films/make-again.server";
 import type { WorkOf } from "~/db/job-work";
 import { wakeQueue } from "~/queue/queue.server";
 import { tracksOfShots } from "../films/shot-tracks.server";
-import { db, filmFolder, isKept, sourceFile, storedPath } from "~/db/workplace.server";
+import { db, filmFolder, isOwnCopy, sourceFile, storedPath } from "~/db/workplace.server";
 
 const DAY_MS = 24 * 60 * 60 * 1000;
 
@@ -45,7 +45,7 @@ const comparisons = (filmId: string): JobRow[] => listJobs(db(), filmId).filter(
 
 /** Removes a new export that is not going to be used, where it is kept in the library. */
 async function discard({ asked: { file } }: WorkOf<"match">): Promise<void> {
-  if (isKept(file)) await rm(sourceFile({ file }), { force: true });
+  if (isOwnCopy(file)) await rm(sourceFile({ file }), { force: true });
 }
 
 /** Gives up a comparison, or what came of it; nothing is changed. */
@@ -173,7 +173,8 @@ export async function putEarlierBack(film: FilmRow): Promise<void> {
     forgetReplaced(db(), film.id, replacedAt);
   });
   await makeAgain(film);
-  if (isKept(film.file) && !usesFile(findFilm(db(), film.id)!, film.file)) await rm(sourceFile(film), { force: true });
+  if (isOwnCopy(film.file) && !usesFile(findFilm(db(), film.id)!, film.file))
+    await rm(sourceFile(film), { force: true });
   await clearParts(film.id);
 }
 
@@ -182,7 +183,7 @@ export async function purgeReplaced(now = Date.now()): Promise<void> {
   for (const { filmId, replacedAt, file } of replacedBefore(db(), now - DAYS_KEPT * DAY_MS)) {
     forgetReplaced(db(), filmId, replacedAt);
     const film = findFilm(db(), filmId);
-    if (isKept(file) && film && !usesFile(film, file)) await rm(sourceFile({ file }), { force: true });
+    if (isOwnCopy(file) && film && !usesFile(film, file)) await rm(sourceFile({ file }), { force: true });
     await clearParts(filmId);
   }
 }

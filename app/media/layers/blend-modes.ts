@@ -15,7 +15,7 @@ function rgbOf(luma: number, blue: number, red: number, to: Rgb): void {
   to[2] = y + 1.8556 * cb;
 }
 
-const within = (value: number) => Math.max(0, Math.min(255, value));
+const asLevel = (value: number) => Math.max(0, Math.min(255, value));
 
 const MIX: Record<MixedBlend, (below: number, above: number) => number> = {
   multiply: (below, above) => (below * above) / 255,
@@ -65,8 +65,8 @@ export function blendColours(
           rgbOf((luma.made[from]! * 255) / cover, cb, cr, above);
           const share = (opacity * cover) / 255;
           for (let c = 0; c < 3; c++) {
-            const under = within(below[c]!);
-            below[c] = under + share * (mix(under, within(above[c]!)) - under);
+            const under = asLevel(below[c]!);
+            below[c] = under + share * (mix(under, asLevel(above[c]!)) - under);
           }
         }
         const lightness = 0.2126 * below[0] + 0.7152 * below[1] + 0.0722 * below[2];

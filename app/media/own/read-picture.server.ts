@@ -83,8 +83,8 @@ function repeatsTooMuch(nodes: readonly XmlNode[]): boolean {
   let count = 0;
   const composed = new Set<string>();
   const repeated: string[] = [];
-  const walk = (within: readonly XmlNode[], ids: readonly string[]) => {
-    for (const node of within) {
+  const walk = (nodes: readonly XmlNode[], ids: readonly string[]) => {
+    for (const node of nodes) {
       const attributes = (node[":@"] ?? {}) as Record<string, unknown>;
       const own = attributes.id === undefined ? ids : [...ids, String(attributes.id)];
       for (const [name, value] of Object.entries(node)) {

@@ -49,7 +49,7 @@ export function partsOf({ cuts = [] }: Pick<RenderPlan, "cuts">, { frames, rate 
 }
 
 /** The version of how frames are made and encoded: parts of another one are made again. */
-const MADE = 1;
+const RENDER_VERSION = 1;
 
 /** What a part is made of, as a word: the same word stands for the same pictures. */
 export function digestOf(
@@ -61,7 +61,16 @@ export function digestOf(
   const hash = createHash("sha256");
   const { info, target, output, shown } = plan;
   hash.update(
-    JSON.stringify([MADE, film, info, target, rate, depth, pictureArguments(output, depth), pictureFilters(plan)]),
+    JSON.stringify([
+      RENDER_VERSION,
+      film,
+      info,
+      target,
+      rate,
+      depth,
+      pictureArguments(output, depth),
+      pictureFilters(plan),
+    ]),
   );
   let last = -1;
   for (const { frame, mixed } of frames) {

@@ -38,8 +38,8 @@ export function paintGradient(planes: readonly Plane[], { top, foot }: { top: st
 function reflections(start: number, length: number, line: number): { seen: Int32Array; first: number; end: number } {
   const [first, end] = [Math.max(0, Math.ceil(start)), Math.min(line, Math.floor(start + length))];
   const seen = Int32Array.from({ length: line }, (_, pixel) => {
-    const within = (((pixel + 0.5 - start) % (2 * length)) + 2 * length) % (2 * length);
-    const place = Math.floor(start + (within < length ? within : 2 * length - within));
+    const phase = (((pixel + 0.5 - start) % (2 * length)) + 2 * length) % (2 * length);
+    const place = Math.floor(start + (phase < length ? phase : 2 * length - phase));
     return Math.min(end - 1, Math.max(first, place));
   });
   return { seen, first, end };

@@ -34,7 +34,7 @@ export interface SheetOf {
   source: LightCopy;
 }
 
-const within = ({ width, height }: Size, room: Size): Size => {
+const fittedInto = ({ width, height }: Size, room: Size): Size => {
   const scale = Math.min(room.width / width, room.height / height);
   return { width: Math.round(scale * width), height: Math.round(scale * height) };
 };
@@ -104,8 +104,8 @@ async function drawShot(
 ): Promise<void> {
   const frame = shot.tellingFrame;
   const composition = shownAt(frame);
-  const framed = within(version, { width: 0.4 * CELL.width, height: PICTURE_HEIGHT });
-  const whole = within(film.picture, { width: CELL.width - framed.width - 8, height: PICTURE_HEIGHT });
+  const framed = fittedInto(version, { width: 0.4 * CELL.width, height: PICTURE_HEIGHT });
+  const whole = fittedInto(film.picture, { width: CELL.width - framed.width - 8, height: PICTURE_HEIGHT });
   const drawn = async (size: Size, shown: typeof composition) => {
     const canvas = document.createElement("canvas");
     Object.assign(canvas, size);

@@ -15,12 +15,12 @@ export function useSides(comparison: Comparison): Side[] {
   const { film, state, version, shots, player, look } = useDesk();
   const { setComparison } = look;
   const checkpointId = comparison.kind === "state" ? comparison.checkpointId : null;
-  const [loaded, setLoaded] = useState<{ checkpointId: string; kept: Difference } | null>(null);
+  const [loaded, setLoaded] = useState<{ checkpointId: string; difference: Difference } | null>(null);
   useEffect(() => {
     if (checkpointId === null) return;
     let isOver = false;
     loadCheckpoint(film.id, checkpointId).then(
-      (kept) => !isOver && setLoaded({ checkpointId, kept }),
+      (difference) => !isOver && setLoaded({ checkpointId, difference }),
       () => {
         toast.error(t.checkpointFailed);
         setComparison(null);
@@ -31,7 +31,7 @@ export function useSides(comparison: Comparison): Side[] {
     };
   }, [film.id, checkpointId, setComparison]);
   const then = useMemo(
-    () => (loaded && loaded.checkpointId === checkpointId ? stateOf(loaded.kept, state) : null),
+    () => (loaded && loaded.checkpointId === checkpointId ? stateOf(loaded.difference, state) : null),
     [loaded, checkpointId, state],
   );
   // Manners are those of the shot on screen; the others do not depend on it.

@@ -43,7 +43,7 @@ export function LaneTracks({
       {shot.cast.map((member) => {
         const colour = subjectColour(member.colour);
         const spans = shot.framed?.spans.filter(({ trackIds }) => trackIds.includes(member.track.id)) ?? [];
-        const within = spans.flatMap(({ start, end }) =>
+        const followed = spans.flatMap(({ start, end }) =>
           seenLines(member, shot, geometry, { start: Math.max(start, drawn.start), end: Math.min(end, drawn.end) }),
         );
         return (
@@ -62,7 +62,7 @@ export function LaneTracks({
                 />
               </Group>
             ))}
-            {within.map((points, k) => (
+            {followed.map((points, k) => (
               <Line key={k} points={points} stroke={colour} strokeWidth={3.5} lineJoin="round" />
             ))}
           </Group>

@@ -109,8 +109,8 @@ export default function PathLane(props: LaneProps) {
     ) as [LanePlace, LanePlace];
     const isIn = (key: HandKey) =>
       key.frame >= a.frame && key.frame <= b.frame && key[axis] >= a.value && key[axis] <= b.value;
-    const within = shots.flatMap(({ handKeys }) => handKeys.filter(isIn).map(({ frame }) => frame));
-    selectedKeys.select([...before, ...within]);
+    const inside = shots.flatMap(({ handKeys }) => handKeys.filter(isIn).map(({ frame }) => frame));
+    selectedKeys.select([...before, ...inside]);
   });
 
   if (!theme || size.width === 0) return null;

@@ -95,14 +95,14 @@ function piecesOf(tracks: readonly SubjectTrack[]): [SubjectTrack, ...SubjectTra
 /** Share of the frames with both in which the middle of one box lies within the other. */
 function shareWithin(inner: Track, outer: Track): number {
   let both = 0;
-  let within = 0;
+  let inside = 0;
   inner.boxes.forEach((box, i) => {
     const other = box && boxAt(outer, inner.start + i);
     if (!box || !other) return;
     both++;
-    if (boxContains(other, { ...boxCentre(box), width: 0, height: 0 })) within++;
+    if (boxContains(other, { ...boxCentre(box), width: 0, height: 0 })) inside++;
   });
-  return within / Math.max(1, both);
+  return inside / Math.max(1, both);
 }
 
 /** Who and what attention may go to in a shot, the weightiest first; a person whose face is tracked goes by the face. */

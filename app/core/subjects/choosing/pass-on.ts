@@ -28,7 +28,7 @@ function planHolds(holds: readonly Hold[], problem: FollowProblem, style: Switch
         ? null
         : on.length === 1
           ? on[0]!.subject
-          : together(partsOf(on), { ...problem, shot: { start, end } }).subject;
+          : together(tracksOf(on), { ...problem, shot: { start, end } }).subject;
     const trackIds = on.flatMap((one) => piecesIn(one, { start, end }).map(({ id }) => id));
     return {
       start,
@@ -47,7 +47,7 @@ function planHolds(holds: readonly Hold[], problem: FollowProblem, style: Switch
   return { spans, trackId: main?.id ?? null, who: main?.who ?? null, reason, certainty: 0.9 };
 }
 
-const partsOf = (on: readonly Candidate[]): Track[] => on.map(({ subject }) => subject.track);
+const tracksOf = (on: readonly Candidate[]): Track[] => on.map(({ subject }) => subject.track);
 
 /** The tracks of somebody that are seen in a range; the first where none is. */
 function piecesIn({ pieces }: Candidate, range: FrameRange): readonly Track[] {
@@ -63,7 +63,7 @@ const speaksIn = ({ start, end, on }: Hold): boolean =>
 /** Whether the window pans or cuts from one hold to the next: far away to a speaker it cuts. */
 function comesBy(from: Hold, to: Hold, style: SwitchStyle, { window }: FollowProblem): "cut" | "pan" {
   if (style !== "auto") return style;
-  const placeOf = ({ on }: Hold) => around(partsOf(on).map((track) => nearestBox(track, to.start)));
+  const placeOf = ({ on }: Hold) => around(tracksOf(on).map((track) => nearestBox(track, to.start)));
   const [a, b] = [placeOf(from), placeOf(to)];
   const isFar = a && b && Math.abs(boxCentre(a).x - boxCentre(b).x) > JUMP_FROM * window.width;
   return speaksIn(to) && isFar ? "cut" : "pan";
@@ -92,7 +92,7 @@ export function shared(problem: FollowProblem): FollowPlan | null {
     return only!.isMust ? planHolds(holds, problem, "auto", t.mustHave) : null;
   }
   if (switches === 0) {
-    const { fitting } = together(partsOf(first.on), problem);
+    const { fitting } = together(tracksOf(first.on), problem);
     const reason = t.severalTogetherOfTheTime(first.on.length, fitting);
     return { ...planHolds(holds, problem, "auto", reason), certainty: fitting || 1 };
   }

@@ -50,7 +50,7 @@ function figures(tracks: readonly Track[]): Track[][] {
 }
 
 /** What a person looks like: the chest below a face is surer to be theirs than the middle of a body's box. */
-function lookOf(group: readonly Track[]): number[] | null {
+function appearanceOf(group: readonly Track[]): number[] | null {
   const seen = group.filter(({ signature }) => signature);
   const faces = seen.filter(({ kind }) => kind === "face");
   return meanSignature((faces.length > 0 ? faces : seen).map(({ signature }) => signature!));
@@ -64,7 +64,7 @@ function lookOf(group: readonly Track[]): number[] | null {
  */
 export function recognise(known: readonly Person[], tracks: Track[]): Person[] {
   const groups = figures(tracks.filter(isPerson));
-  const looks = groups.map(lookOf);
+  const looks = groups.map(appearanceOf);
   const people = known.map((person) => ({ ...person }));
   const taken = new Map<Person, Track[][]>();
   if (groups.length > 0 && people.length > 0) {

@@ -9,8 +9,8 @@ const THING = { x: 100, y: 60, width: 40, height: 40 };
 function meadow(postTo: number, exposure = 1): YuvImage {
   return yuvPicture(240, 160, (x, y) => {
     const wave = 40 * texture(x, y);
-    const within = x >= THING.x && x < THING.x + THING.width && y >= THING.y && y < THING.y + THING.height;
-    const [r, g, b] = x < postTo && x >= 80 ? [110, 80, 50] : within ? [190, 40, 50] : [60, 120, 60];
+    const isInside = x >= THING.x && x < THING.x + THING.width && y >= THING.y && y < THING.y + THING.height;
+    const [r, g, b] = x < postTo && x >= 80 ? [110, 80, 50] : isInside ? [190, 40, 50] : [60, 120, 60];
     return [exposure * (r! + wave), exposure * (g! + wave), exposure * (b! + wave)];
   });
 }

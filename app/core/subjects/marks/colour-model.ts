@@ -87,8 +87,8 @@ function sharesIn(image: YuvImage, box: Box): Shares {
   const step = Math.max(1, Math.min(box.width, box.height) / SAMPLES);
   sample(image, resized(box, MIDDLE), step, (bin) => thing[bin]!++);
   sample(image, resized(box, AROUND), 2 * step, (bin, x, y) => {
-    const within = x >= box.x && x < box.x + box.width && y >= box.y && y < box.y + box.height;
-    if (!within) around[bin]!++;
+    const isInside = x >= box.x && x < box.x + box.width && y >= box.y && y < box.y + box.height;
+    if (!isInside) around[bin]!++;
   });
   return { thing: sharesOf(thing), around: sharesOf(around) };
 }

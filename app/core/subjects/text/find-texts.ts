@@ -82,12 +82,12 @@ function changedShare(a: GreyPlane, b: GreyPlane): number {
 
 /** The share of what lies between two distances from a block that has changed from one picture to another. */
 function changedAround(block: Box, a: GreyPlane, b: GreyPlane, from: number, to: number): number {
-  const within = (x: number, y: number, far: number) =>
+  const isNear = (x: number, y: number, far: number) =>
     x >= block.x - far && x < block.x + block.width + far && y >= block.y - far && y < block.y + block.height + far;
   let [changed, all] = [0, 0];
   for (let y = Math.max(0, block.y - to); y < Math.min(a.height, block.y + block.height + to); y++) {
     for (let x = Math.max(0, block.x - to); x < Math.min(a.width, block.x + block.width + to); x++) {
-      if (within(x, y, from)) continue;
+      if (isNear(x, y, from)) continue;
       all++;
       if (Math.abs(a.samples[y * a.width + x]! - b.samples[y * a.width + x]!) > CHANGED) changed++;
     }

@@ -81,7 +81,7 @@ function strokesOf({ across, width, height }: Edges): Strokes {
 }
 
 /** The strokes of a row that begin in a part of it. */
-const within = (row: readonly Stroke[] | undefined, left: number, right: number): Stroke[] =>
+const strokesBetween = (row: readonly Stroke[] | undefined, left: number, right: number): Stroke[] =>
   row?.filter(({ start }) => start >= left && start < right) ?? [];
 
 /** The rows of a region that belong together as one line: stretches of rows with strokes. */
@@ -91,7 +91,7 @@ function linesIn(region: Box, rows: readonly Stroke[][]): Box[] {
   let top = -1;
   const bottom = region.y + region.height;
   for (let y = region.y; y <= bottom; y++) {
-    const strokes = y < bottom ? within(rows[y], region.x, region.x + region.width) : [];
+    const strokes = y < bottom ? strokesBetween(rows[y], region.x, region.x + region.width) : [];
     if (strokes.length >= 2) {
       if (top < 0) top = y;
       inLine.push(...strokes);
@@ -144,7 +144,7 @@ function isOneColour({ y }: Box, rows: readonly Stroke[][], { samples, width }: 
 function isText(line: Box, edges: Edges, strokes: readonly Stroke[][], luma: GreyPlane): boolean {
   const { x, y, width, height } = line;
   if (height < LEAST_HEIGHT || height > MOST_HEIGHT || width < LEAST_WIDTH * height) return false;
-  const rows = Array.from({ length: height }, (_, i) => within(strokes[y + i], x, x + width));
+  const rows = Array.from({ length: height }, (_, i) => strokesBetween(strokes[y + i], x, x + width));
   if (!hasLetters(line, rows) || !isOneColour(line, rows, luma, edges)) return false;
   let [along, all] = [0, 0];
   for (let row = y; row < y + height; row++) {

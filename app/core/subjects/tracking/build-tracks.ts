@@ -215,7 +215,7 @@ function shareWithin(
   others: readonly Track[],
   whole = (box: Box, other: Box) => Math.min(boxArea(box), boxArea(other)),
 ): number {
-  let within = 0;
+  let inside = 0;
   let seen = 0;
   track.boxes.forEach((box, i) => {
     if (!box) return;
@@ -224,9 +224,9 @@ function shareWithin(
       const known = boxAt(other, track.start + i);
       return known && intersectionArea(box, known) > 0.35 * whole(box, known);
     });
-    if (covered) within++;
+    if (covered) inside++;
   });
-  return seen > 0 ? within / seen : 1;
+  return seen > 0 ? inside / seen : 1;
 }
 
 /**

@@ -1,6 +1,6 @@
 import { renameWords } from "./rename-words";
 
-/** Switches were called turns, and ranges that are left out were dropped stretches. */
+/** Switches were called turns, ranges that are left out were dropped stretches; a checkpoint keeps a difference. */
 export const migration0024 = `
 ALTER TABLE shots ADD COLUMN begins_by TEXT NOT NULL DEFAULT 'cut'
   CHECK (begins_by IN ('cut', 'jump', 'dissolve', 'wipe', 'fade', 'switch'));
@@ -19,4 +19,6 @@ ${renameWords([
   ['"drop-stretches"', '"leave-out"'],
   ['"keep-stretches"', '"bring-back"'],
 ])}
+ALTER TABLE checkpoints RENAME COLUMN kept TO difference;
+UPDATE replaced_sources SET checkpoints = replace(checkpoints, '"kept":', '"difference":');
 `;
