@@ -6,6 +6,7 @@ import Database from "better-sqlite3";
 import { isDiskFull } from "~/disk/disk-space.server";
 import { copyWhole, writeAside } from "~/disk/write-aside.server";
 import type { Db } from "./database.server";
+import { libraryErrors } from "~/texts/library-errors";
 
 /** How many backups are kept: the last ones, and of so many days the last one each. */
 const KEPT = { last: 7, days: 7 };
@@ -142,7 +143,7 @@ async function keepAs(file: string, kept: string): Promise<void> {
  */
 export async function restoreBackup(file: string, backup: string): Promise<string | null> {
   const damage = damageOf(backup);
-  if (damage) throw new Error(`this backup is damaged as well (${damage})`);
+  if (damage) throw new Error(libraryErrors.start.backupDamaged(damage));
   const kept = existsSync(file) ? `${file}.before-restore-${stamp(new Date())}` : null;
   if (kept) await keepAs(file, kept);
   await writeAside(file, async (aside) => {

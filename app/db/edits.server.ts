@@ -14,6 +14,7 @@ import { loadState, storeDifference } from "./film-state.server";
 import { type FilmRow, findFilm, raiseRevision } from "./films.server";
 import { findCheckpoint } from "./checkpoints.server";
 import { hasReplaced } from "./replaced-sources.server";
+import { libraryErrors } from "~/texts/library-errors";
 
 /** A change was made to an older state than the stored one; nothing was changed. */
 export class StaleRevision extends Refusal {
@@ -45,7 +46,7 @@ interface RawEdit {
 
 function requireRevision(db: Db, filmId: string, revision: number): FilmRow {
   const film = findFilm(db, filmId);
-  if (!film) throw new Refusal("this film no longer exists", 404);
+  if (!film) throw new Refusal(libraryErrors.stored.filmIsGone, 404);
   if (film.revision !== revision) throw new StaleRevision();
   return film;
 }
@@ -160,7 +161,7 @@ export function returnTo(db: Db, filmId: string, revision: number, checkpointId:
   return inTransaction(db, () => {
     const before = loadState(db, requireRevision(db, filmId, revision));
     const named = findCheckpoint(db, filmId, checkpointId);
-    if (!named) throw new Refusal("this checkpoint no longer exists", 404);
+    if (!named) throw new Refusal(libraryErrors.stored.checkpointIsGone, 404);
     const difference = differenceBetween(before, stateOf(named.difference, before));
     return make(db, filmId, before, { type: "restore", difference }, `Returned to “${named.name}”`);
   });

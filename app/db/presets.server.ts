@@ -2,6 +2,7 @@ import { type BrokenPreset, Preset } from "~/core/edits/preset";
 import { Refusal } from "~/core/refusal";
 import type { Db } from "./database.server";
 import { readableOrNull } from "./readable";
+import { libraryErrors } from "~/texts/library-errors";
 
 interface RawPreset {
   id: string;
@@ -46,7 +47,7 @@ export function findPresetByName(db: Db, name: string): Preset | null {
  */
 export function savePreset(db: Db, { id, name, versions }: Preset): void {
   const other = named(db, name);
-  if (other && other.id !== id) throw new Refusal(`a preset called “${other.name}” already exists`);
+  if (other && other.id !== id) throw new Refusal(libraryErrors.stored.presetExists(other.name));
   db.prepare(
     `INSERT INTO presets (id, name, versions) VALUES (@id, @name, @versions)
      ON CONFLICT (id) DO UPDATE SET name = @name, versions = @versions`,

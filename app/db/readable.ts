@@ -1,15 +1,13 @@
 import { ZodError } from "zod";
 import { Refusal } from "~/core/refusal";
+import { libraryErrors } from "~/texts/library-errors";
 
 /** What is stored of a film makes no sense any more; the film's own file is untouched, and so are the other films. */
 export class UnreadableFilm extends Refusal {
   override name = "UnreadableFilm";
 
   constructor(film: string, cause: Error) {
-    super(
-      `what Glad Pan has stored of ${film} cannot be read. Restore a backup with ./glad-pan restore, or remove the film from the library and add it again; its file is untouched`,
-      422,
-    );
+    super(libraryErrors.stored.unreadable(film), 422);
     this.cause = cause;
   }
 }

@@ -2,12 +2,9 @@ import { existsSync, statSync } from "node:fs";
 import { StartError } from "~/disk/start-error";
 import { damageOf, isEmpty, listBackups, makeBackup } from "./backups.server";
 import { connect, type Db, openDatabase, schemaOf } from "./database.server";
+import { libraryErrors } from "~/texts/library-errors";
 
-/** What is said of a database that has nothing in it while a backup has: a start would look like a loss of everything. */
-const noFreshStart = (what: string): StartError =>
-  new StartError(
-    `the database ${what}, but there are backups of it. Restore the newest: ./glad-pan restore. To start with an empty library instead, move the folder "backups" out of the data folder.`,
-  );
+const t = libraryErrors.start;
 
 /**
  * Opens the database when Glad Pan starts: checks it, and backs it up before its schema is changed.
@@ -19,25 +16,24 @@ const noFreshStart = (what: string): StartError =>
 export async function readyDatabase(file: string, backups: string, hasFilms: boolean): Promise<Db> {
   const isBackedUp = listBackups(backups).length > 0;
   if (!existsSync(file) || statSync(file).size === 0) {
-    if (isBackedUp) throw noFreshStart("is missing");
+    // A fresh start would look like the loss of everything.
+    if (isBackedUp) throw new StartError(t.databaseMissing);
     return openDatabase(file);
   }
   const damage = damageOf(file);
   if (damage) {
-    throw new StartError(`the database is damaged (${damage}). Restore the newest backup: ./glad-pan restore`);
+    throw new StartError(t.databaseDamaged(damage));
   }
   const db = connect(file);
   const { done, all } = schemaOf(db);
   if (done > all) {
     db.close();
-    throw new StartError(
-      "the database was written by a newer Glad Pan. Start that one, or set GLAD_PAN_DATA to another folder.",
-    );
+    throw new StartError(t.databaseNewer);
   }
   if (done < all && done > 0) await makeBackup(db, backups, "migration");
   db.close();
   const ready = openDatabase(file);
   if (!(isBackedUp && hasFilms && isEmpty(ready))) return ready;
   ready.close();
-  throw noFreshStart("is empty");
+  throw new StartError(t.databaseEmpty);
 }

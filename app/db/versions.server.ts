@@ -3,6 +3,7 @@ import { ShotInVersion } from "~/core/version/settle";
 import { HandKey } from "~/core/path/hand-key";
 import { Refusal } from "~/core/refusal";
 import type { Db } from "./database.server";
+import { libraryErrors } from "~/texts/library-errors";
 
 interface RawVersion {
   id: string;
@@ -85,7 +86,7 @@ export function saveVersion(db: Db, filmId: string, version: Version): void {
       reviewedFlags: JSON.stringify(version.reviewedFlags),
       output: JSON.stringify(version.output),
     });
-  if (changes === 0) throw new Refusal("a version with this id already exists");
+  if (changes === 0) throw new Refusal(libraryErrors.stored.versionExists);
 }
 
 /** Makes these a film's versions, in this order; any other goes with all that is set in it. */

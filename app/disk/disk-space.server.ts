@@ -1,6 +1,9 @@
 import { existsSync, statfsSync } from "node:fs";
 import { dirname } from "node:path";
 import { formatBytes } from "~/core/bytes";
+import { libraryErrors } from "~/texts/library-errors";
+
+const t = libraryErrors.space;
 
 /** There is no room for what was to be written; the message says where and how much there is. */
 export class DiskFullError extends Error {
@@ -31,15 +34,14 @@ export const freeBytes = (path: string): number => spaceAt(path).free;
 const megabytes = (bytes: number): string => formatBytes(bytes, "MB");
 
 /** "the disk is full: 3 MB free in data" */
-export const diskFullMessage = (path: string, shown: string): string =>
-  `the disk is full: ${megabytes(freeBytes(path))} free in ${shown}`;
+export const diskFullMessage = (path: string, shown: string): string => t.isFull(megabytes(freeBytes(path)), shown);
 
 /** What to say on every page about the space that is left; null while there is enough. */
 export function lowSpaceMessage(path: string, shown: string): string | null {
   const { free, margin } = spaceAt(path);
   if (free >= LOW_MARGINS * margin) return null;
-  if (free >= FULL_MARGINS * margin) return `Disk space is low: ${megabytes(free)} free in ${shown}.`;
-  return `The disk is full: ${megabytes(free)} free in ${shown}. Changes cannot be saved until you free some space.`;
+  if (free >= FULL_MARGINS * margin) return t.isLow(megabytes(free), shown);
+  return t.cannotSave(megabytes(free), shown);
 }
 
 /**
@@ -52,9 +54,7 @@ export function lowSpaceMessage(path: string, shown: string): string | null {
 export function requireSpace(path: string, shown: string, bytes: number, what: string): void {
   const { free, margin } = spaceAt(path);
   if (free >= bytes + margin) return;
-  throw new DiskFullError(
-    `not enough space for ${what}: it takes about ${megabytes(bytes + margin)}, and only ${megabytes(free)} are free in ${shown}. Free some space and try again.`,
-  );
+  throw new DiskFullError(t.notEnough(what, megabytes(bytes + margin), megabytes(free), shown));
 }
 
 /** Whether nothing more goes on the file system that holds `path`. */

@@ -3,6 +3,9 @@ import { join } from "node:path";
 import Database from "better-sqlite3";
 import { z } from "zod";
 import { StartError } from "./start-error";
+import { libraryErrors } from "~/texts/library-errors";
+
+const t = libraryErrors.start;
 
 /** Who works with a folder. */
 const Holder = z.object({ pid: z.int(), what: z.string() });
@@ -36,10 +39,8 @@ export function lockFolder(folder: string, shown: string, what: string): FolderL
     mkdirSync(folder, { recursive: true });
     lock = new Database(join(folder, "lock.db"), { timeout: 0 });
   } catch (error) {
-    const why = (error as NodeJS.ErrnoException).code ?? "unknown reason";
-    throw new StartError(
-      `cannot write to the data folder ${shown} (${why}). Change its permissions, or set GLAD_PAN_DATA to another folder.`,
-    );
+    const why = (error as NodeJS.ErrnoException).code ?? t.unknownReason;
+    throw new StartError(t.cannotWrite(shown, why));
   }
   try {
     // A database without a page is given one when it is written to, and that may be the day without space for it.
@@ -49,15 +50,11 @@ export function lockFolder(folder: string, shown: string, what: string): FolderL
     lock.close();
     const code = (error as { code?: string }).code ?? "";
     if (!code.startsWith("SQLITE_BUSY")) {
-      throw new StartError(
-        `cannot lock the data folder ${shown} (${code}). Change its permissions, or set GLAD_PAN_DATA to another folder.`,
-      );
+      throw new StartError(t.cannotLock(shown, code));
     }
     const holder = readHolder(folder);
-    const who = holder ? `${holder.what} (process ${holder.pid})` : "another Glad Pan";
-    throw new StartError(
-      `the data folder ${shown} is in use by ${who}. Use that one, stop it, or set GLAD_PAN_DATA to another folder.`,
-    );
+    const who = holder ? t.process(holder.what, holder.pid) : t.anotherOne;
+    throw new StartError(t.inUse(shown, who));
   }
   try {
     writeFileSync(holderFile(folder), JSON.stringify({ pid: process.pid, what } satisfies Holder));

@@ -12,6 +12,7 @@ import { conformClips } from "../library/clips/conform-clips.server";
 import { match } from "./kinds/match.server";
 import { makeLightCopy } from "./kinds/proxy.server";
 import { renderVersion } from "./kinds/render.server";
+import { libraryErrors } from "~/texts/library-errors";
 
 /** A comparison can do with the proxy, and what clips are joined to is not there yet. */
 const WITHOUT_SOURCE: readonly JobKind[] = ["match", "join"];
@@ -19,9 +20,9 @@ const WITHOUT_SOURCE: readonly JobKind[] = ["match", "join"];
 /** Carries out a job and returns what came of it. */
 export async function runJob(db: Db, job: JobRow, options: JobOptions): Promise<unknown> {
   const row = findFilm(db, job.filmId);
-  if (!row) throw new Error("the film no longer exists");
+  if (!row) throw new Error(libraryErrors.films.noLongerThere);
   const { work } = job;
-  if (!work) throw new Error("what was asked for can no longer be read; delete this and ask for it again");
+  if (!work) throw new Error(libraryErrors.exports.unreadableJob);
   if (!WITHOUT_SOURCE.includes(work.kind)) requireSource(row);
   const { name, info } = row;
   const ground = { db, job, row, film: { file: sourceFile(row), name, info } };

@@ -7,6 +7,9 @@ import type { FilmFile } from "./film-file";
 import { onGrid, readFrom, seekSecondsFor } from "./on-grid.server";
 import { REMARKS } from "./tool.server";
 import { wholeBuffers } from "./whole-buffers";
+import { filmErrors } from "~/texts/film-errors";
+
+const t = filmErrors.decoding;
 
 export interface DecodeOptions {
   /** Size of the frames; left out, they have the displayed size. */
@@ -194,9 +197,5 @@ export async function* decodeFrames(film: FilmFile, options: DecodeOptions): Asy
     if (next >= end) return;
     if (start === 0 || seek - earlier <= 0) break;
   }
-  throw new FilmError(
-    next === 0
-      ? `${film.name}: none of its frames can be decoded; it is damaged. Copy or export it again.`
-      : `${film.name}: it cannot be decoded from frame ${next} on; it is damaged. Copy or export it again.`,
-  );
+  throw new FilmError(`${film.name}: ${next === 0 ? t.nothingDecodes : t.stopsAt(next)}`);
 }

@@ -2,6 +2,9 @@
 import { framesPerSecond, type FrameRange } from "~/core/time/rate";
 import type { FilmInfo } from "~/core/film-info";
 import { Refusal } from "~/core/refusal";
+import { filmErrors } from "~/texts/film-errors";
+
+const t = filmErrors.choices;
 
 /**
  * A film with another of its sounds.
@@ -11,7 +14,7 @@ import { Refusal } from "~/core/refusal";
  */
 export function withSound<I extends FilmInfo>(info: I, index: number): I {
   const sound = info.sounds[index];
-  if (!sound) throw new Refusal(`it has ${info.sounds.length} sounds, and none that is number ${index + 1}`, 422);
+  if (!sound) throw new Refusal(t.noSuchSound(info.sounds.length, index + 1), 422);
   return { ...info, audio: { codec: sound.codec, index: sound.index, start: sound.start } };
 }
 
@@ -21,7 +24,7 @@ export function withSound<I extends FilmInfo>(info: I, index: number): I {
  * @throws Refusal if it is not interlaced
  */
 export function withFields<I extends FilmInfo>(info: I): I {
-  if (!info.interlaced) throw new Refusal("it is not interlaced, so there is no double rate in it", 422);
+  if (!info.interlaced) throw new Refusal(t.notInterlaced, 422);
   if (info.fields) return info;
   const twice = ({ start, end }: FrameRange): FrameRange => ({ start: 2 * start, end: 2 * end });
   const rate = { num: 2 * info.rate.num, den: info.rate.den };

@@ -5,6 +5,9 @@ import type { Rate } from "~/core/time/rate";
 import { isClipList } from "./clip-list.server";
 import { OPENED_FORMATS } from "./containers";
 import { type RunningTool, runTool, startTool, ToolError, type ToolOptions } from "./tool.server";
+import { filmErrors } from "~/texts/film-errors";
+
+const t = filmErrors.decoding;
 
 /** A file that cannot be used, with a message for people: the file's name, what is wrong, what to do. */
 export class FilmError extends Error {
@@ -17,7 +20,7 @@ export class FilmError extends Error {
  * @throws FilmError
  */
 export function requireNoList(file: string, name: string): void {
-  if (isClipList(file)) throw new FilmError(`${name}: this is a list of files, not a film. Choose a film.`);
+  if (isClipList(file)) throw new FilmError(`${name}: ${t.listOfFiles}`);
 }
 
 /**
@@ -52,22 +55,20 @@ export const REC709_TAGS = [
 export function filmFailure(error: unknown, name: string): unknown {
   if (!(error instanceof ToolError) || error.code === "ENOSPC") return error;
   if (error.code === "STALLED") {
-    return new FilmError(`${name}: reading it stalled for a minute and was stopped. Copy or export it again.`);
+    return new FilmError(`${name}: ${t.stalled}`);
   }
   if (/could not be started/.test(error.message)) return error;
   if (/Cannot allocate memory/.test(error.said)) {
-    return new FilmError(
-      `${name}: there is not enough memory to decode it. Close other programs, or export it smaller.`,
-    );
+    return new FilmError(`${name}: ${t.noMemory}`);
   }
   if (/No such file or directory/.test(error.said)) {
-    return new FilmError(`${name}: its file is missing. Put it back, or add the film again.`);
+    return new FilmError(`${name}: ${t.missing}`);
   }
   const detail = error.message.replace(/^\w+ failed: /, "");
   if (/opening encoder for output/.test(error.said)) {
-    return new FilmError(`${name}: it cannot be encoded like this (${detail}). Choose another format or size.`);
+    return new FilmError(`${name}: ${t.cannotEncode(detail)}`);
   }
-  return new FilmError(`${name}: it cannot be decoded (${detail}); it may be damaged. Copy or export it again.`);
+  return new FilmError(`${name}: ${t.cannotDecode(detail)}`);
 }
 
 /** Starts ffmpeg for a film; `done` rejects with a FilmError where the film is to blame. */

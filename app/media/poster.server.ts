@@ -3,6 +3,7 @@ import { writeAside } from "~/disk/write-aside.server";
 import type { FilmFile } from "./film-file";
 import { FilmError, startFfmpeg, writing } from "./film-tool.server";
 import { onGrid, readFrom, seekSecondsFor } from "./on-grid.server";
+import { filmErrors } from "~/texts/film-errors";
 
 /** Fits a picture of any shape into a square, by its pixels as they are displayed. */
 const SIZE = "scale=iw*sar:ih,scale=640:640:force_original_aspect_ratio=decrease:force_divisible_by=2";
@@ -31,6 +32,6 @@ export async function makePoster(film: FilmFile, target: string, signal?: AbortS
       // A tool that finds no picture is content with that.
       if (existsSync(aside)) return;
     }
-    throw new FilmError(`${name}: none of its frames can be decoded; it is damaged. Copy or export it again.`);
+    throw new FilmError(`${name}: ${filmErrors.decoding.nothingDecodes}`);
   });
 }

@@ -8,6 +8,9 @@ import { type FilmInfo, type FilmSound, MOST_FRAMES, MOST_PIXELS, type SoundTrac
 import { FilmError, filmFailure, probe } from "./film-tool.server";
 import { endOfSound, pictureTimes } from "./picture-times.server";
 import { ToolError } from "./tool.server";
+import { filmErrors } from "~/texts/film-errors";
+
+const t = filmErrors.probe;
 
 const Stream = z.object({
   codec_type: z.string().optional(),
@@ -169,34 +172,30 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
     (s) => s.size,
     () => null,
   );
-  if (bytes === null) throw refuse("there is no such file. Check the name and the folder.");
-  if (bytes === 0) throw refuse("the file is empty. Copy or export it again.");
+  if (bytes === null) throw refuse(t.noSuchFile);
+  if (bytes === 0) throw refuse(t.empty);
   const json = await probe(file, ["-show_streams", "-show_format", "-of", "json"]).catch(async (error: unknown) => {
     if (!(error instanceof ToolError) || /could not be started/.test(error.message)) throw error;
     if (error.code === "STALLED") throw filmFailure(error, name);
     if (/moov atom not found/.test(error.said) && (await beginsLikeMovie(file))) {
-      throw refuse("the file is cut off (its index is missing). Copy or export it again.");
+      throw refuse(t.indexMissing);
     }
-    throw refuse("this is not a film, or it is damaged. Choose a video file such as MP4, MOV, MKV or WebM.");
+    throw refuse(t.notAFilm);
   });
   const found = Probe.parse(JSON.parse(json));
   const videos = found.streams.filter((s) => s.codec_type === "video" && !s.disposition?.attached_pic);
   const video = videos.find((s) => s.width && s.height);
   const { sounds, audio } = soundsOf(found.streams);
   if (!video) {
-    throw refuse(
-      audio
-        ? "there is sound in this file but no picture. Choose a video file."
-        : "this is not a film: there is no picture in it. Choose a video file such as MP4, MOV, MKV or WebM.",
-    );
+    throw refuse(audio ? t.onlySound : t.noPicture);
   }
   const codec = video.codec_name ?? "unknown";
   if (codec === "unknown") {
-    const named = /^[\x21-\x7e]{1,8}$/.test(video.codec_tag_string ?? "") ? ` ("${video.codec_tag_string}")` : "";
-    throw refuse(`its video codec is not supported${named}. Export it as H.264, H.265 or ProRes.`);
+    const [tag = null] = /^[\x21-\x7e]{1,8}$/.exec(video.codec_tag_string ?? "") ?? [];
+    throw refuse(t.unknownCodec(tag));
   }
   if (await isEncrypted(file)) {
-    throw refuse("it is encrypted (copy protection), so its pictures cannot be seen. Use a copy without it.");
+    throw refuse(t.encrypted);
   }
   const container = found.format?.format_name ?? "unknown";
   const fileStart = seconds(found.format?.start_time);
@@ -211,29 +210,27 @@ export async function probeFilm(file: string, name = basename(file)): Promise<Fi
   };
   const { grid, cutOff } = await gridOfWhatIsThere(file, claimed, audio);
   if (!grid) {
-    throw refuse("this file has no frames, or none with a timestamp. Copy or export it again.");
+    throw refuse(t.noFrames);
   }
   const { rate, frames, ...inFile } = grid;
   const ticks = parseRate(video.time_base ?? "");
   const timeBase = ticks ? framesPerSecond(ticks) : 0;
   // A picture is known once those that it waits for are decoded, and gets the time of the last of them.
   const late = counted ? (video.has_b_frames ?? 0) * timeBase : 0;
-  if (frames < 2) throw refuse("this is a still picture. Choose a film of two frames or more.");
+  if (frames < 2) throw refuse(t.still);
   if (frames > MOST_FRAMES) {
-    throw refuse(`it has ${frames} frames, more than the ${MOST_FRAMES} that are supported. Export it in parts.`);
+    throw refuse(t.tooLong(frames, MOST_FRAMES));
   }
   if (frames > LONGEST_MEAN_HOLD * times.length) {
-    throw refuse(
-      `it claims to have ${frames} frames but holds ${times.length}; it is damaged. Copy or export it again.`,
-    );
+    throw refuse(t.claimsTooMuch(frames, times.length));
   }
   const { picture, nonSquarePixels } = displaySize(video);
   const { width, height } = picture;
   if (Math.min(width, height) < MIN_SIDE) {
-    throw refuse(`the picture is only ${width} × ${height} pixels, too small to crop.`);
+    throw refuse(t.tooSmall(width, height));
   }
   if (width * height > MOST_PIXELS || Math.max(width, height) > MAX_SIDE) {
-    throw refuse(`the picture is ${width} × ${height} pixels, larger than is supported. Export it in 8K or less.`);
+    throw refuse(t.tooLarge(width, height));
   }
   return {
     picture,

@@ -92,7 +92,7 @@ export const captionsTexts = {
     fromFile: "From a file",
     formats: "An SRT or WebVTT file, or a plain text file that is then timed by the voice.",
     file: "Caption file",
-    choose: "Select a file",
+    selectFile: "Select a file",
     reading: "Reading…",
     failed: "The file could not be read. Try again.",
     fromText: "From a text",

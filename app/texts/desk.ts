@@ -31,7 +31,7 @@ export const deskTexts = {
     arrange: "Arrange",
     replaceClip: (name: string) => `Replace ${name}`,
     replaceHint: "What you have set for the clip stays, counted from its first frame. Select a film from your library:",
-    chooseFilmsOfYourLibrary: "Select films from your library, in order. Add other films there first.",
+    selectFilms: "Select films from your library, in order. Add other films there first.",
     cancel: "Cancel",
     replace: "Replace",
     addCount: (count: number) => `Add ${counted(count, "clip")}`,

@@ -19,7 +19,7 @@ export const dialogsTexts = {
     importHint:
       "An EDL (CMX 3600), an OpenTimelineIO timeline or a table of this very film. It is compared first; nothing changes until you say so.",
     listOfCuts: "List of cuts",
-    chooseAList: "Select a list",
+    selectList: "Select a list",
     reading: "Reading…",
     useTheseCuts: "Use these cuts",
     aFrameOrTwoOff: "a frame or two off",

@@ -144,7 +144,7 @@ export const exportsTexts = {
   /** components/exports/add-exports.tsx */
   addExports: {
     exportFilms: "Export films",
-    chooseVersions: "Select versions of one film or of several. Each is exported as its own settings say.",
+    selectVersions: "Select versions of one film or of several. Each is exported as its own settings say.",
     all: "All",
     exportCount: (count: number) => `Export ${counted(count, "version")}`,
     noFilms: "There are no films yet.",

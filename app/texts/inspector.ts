@@ -52,7 +52,7 @@ export const inspectorTexts = {
     ownFileHint: "A film loops without sound",
     backdrop: "Backdrop",
     mixed: "Mixed",
-    chooseAFile: "Select a file",
+    selectFile: "Select a file",
     blur: "Blur",
     darkness: "Darkness",
     asItIs: "as it is",

@@ -189,7 +189,7 @@ export const libraryTexts = {
     selectHint:
       "Select a new export of this film. Its shots are compared with those of the film by their pictures, and you see what matches before anything changes. What you have set moves along; the earlier file can be put back for 30 days.",
     newExport: "New export",
-    chooseTheNewFile: "Select the new file",
+    selectNewFile: "Select the new file",
     fromThisMachine: "From this machine",
     ofAreTheSame: (length: number, count: number) => `${length} of ${counted(count, "shot")} are the same.`,
     sOfItIsNew: (seconds: number) => `${fixed(seconds, 1)} s of it is new.`,

@@ -32,7 +32,7 @@ export const pictureTexts = {
   },
   /** components/desk/picture/other-panes.tsx */
   otherPanes: {
-    choosePane: (pane: number) => `Select pane ${pane}`,
+    selectPane: (pane: number) => `Select pane ${pane}`,
   },
   /** components/desk/picture/picture.tsx */
   picture: {

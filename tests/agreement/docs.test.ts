@@ -1,7 +1,12 @@
-/** What the pages for developers name is there: files, commands, scripts, benchmarks. */
+/** What the docs name is there: files, commands, scripts, benchmarks, texts of the interface; examples of files are read. */
 import { existsSync, readdirSync, readFileSync } from "node:fs";
-import { dirname, join } from "node:path";
+import { dirname, join, resolve } from "node:path";
 import { expect, test } from "@jest/globals";
+import { z } from "zod";
+import { FlagList } from "~/core/formats/flags";
+import { LayersFile } from "~/core/formats/layers";
+import { Project } from "~/core/formats/project";
+import { AnalysisReport, Report } from "~/core/formats/report";
 
 const PAGES = [
   ...["README.md", "CONTRIBUTING.md", "CHANGELOG.md"],
@@ -54,5 +59,52 @@ test("the architecture page's table names functions where they are", () => {
       file,
       expect.stringMatching(new RegExp(`export (?:async )?(?:const|function|class|type|interface) ${name!}\\b`)),
     ]);
+  }
+});
+
+/** Every text of the interface, and the code of those that are made of figures, as one. */
+async function textsOfInterface(): Promise<string> {
+  const flat = (value: unknown): string[] => {
+    if (typeof value === "object" && value !== null) return Object.values(value).flatMap(flat);
+    return [String(value)];
+  };
+  const files = readdirSync("app/texts").filter((name) => !name.endsWith(".test.ts"));
+  const modules = await Promise.all(files.map((name) => import(resolve("app/texts", name))));
+  return modules.flatMap(flat).join("\n");
+}
+
+test.each(["README.md", "docs/handbook.md", "docs/troubleshooting.md"])(
+  "%s quotes what the interface says",
+  async (page) => {
+    const prose = readFileSync(page, "utf8").replaceAll(/```[\s\S]*?```|`[^`]*`|^ {4}.*$/gm, "");
+    const quoted = [...prose.matchAll(/["“]([^"“”]+)["”]/g)].map(([, text]) => text!.replaceAll(/\s+/g, " "));
+    const texts = await textsOfInterface();
+    expect(quoted.filter((text) => !texts.includes(text))).toEqual([]);
+  },
+);
+
+const FORMATS: Readonly<Record<string, z.ZodType>> = { Report, AnalysisReport, FlagList, Project, LayersFile };
+
+/** The schema of a part of a document: "Report.shots[].keys[]". */
+function schemaAt(path: string): z.ZodType {
+  const bare = (schema: z.ZodType): z.ZodType =>
+    schema instanceof z.ZodOptional || schema instanceof z.ZodNullable || schema instanceof z.ZodDefault
+      ? bare(schema.unwrap() as z.ZodType)
+      : schema;
+  const [format, ...steps] = path.replaceAll("[]", ".[]").split(".");
+  return steps.reduce((schema, step) => {
+    const inside = bare(schema);
+    if (step === "[]") return (inside as z.ZodArray<z.ZodType>).element;
+    return (inside as z.ZodObject<Record<string, z.ZodType>>).shape[step]!;
+  }, FORMATS[format!]!);
+}
+
+test("every example of a file is one that is read", () => {
+  const page = readFileSync("docs/formats.md", "utf8");
+  const examples = [...page.matchAll(/```json (\S+)\n([\s\S]*?)```/g)];
+  expect(examples.length).toBeGreaterThan(15);
+  for (const [, path, text] of examples) {
+    const parsed = schemaAt(path!).safeParse(JSON.parse(text!));
+    expect([path, parsed.error?.issues]).toEqual([path, undefined]);
   }
 });

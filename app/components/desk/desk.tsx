@@ -67,7 +67,7 @@ export function Desk(props: DeskProps) {
   const [video, setVideo] = useState<HTMLVideoElement | null>(null);
   const [pictureLook, setPictureLook] = usePictureLook();
   const [drawing, setDrawing] = useState<Drawing | null>(null);
-  const [pane, choosePane] = useState(0);
+  const [pane, selectPane] = useState(0);
   const [panel, setPanel] = useState<PanelName>("shot");
   const [layerId, chooseLayer] = useState<string | null>(null);
   const timecode = useRef<HTMLInputElement>(null);
@@ -114,7 +114,7 @@ export function Desk(props: DeskProps) {
   const speech = useSpeech(film.id, status.findings);
   const captionEdits = useCaptionEdits({ film, state, version, shots, kept, speech, player, edits });
   const look = useResultLook();
-  const checks = useChecks({ shots, version, player, versionEdits, choosePane, showShot: () => setPanel("shot") });
+  const checks = useChecks({ shots, version, player, versionEdits, selectPane, showShot: () => setPanel("shot") });
   const free = useMemo(() => freeAxes(shots, picture, version), [shots, picture, version]);
   const waitFor = useCallback((ids: string[]) => client?.waitFor(ids), [client]);
 
@@ -132,7 +132,7 @@ export function Desk(props: DeskProps) {
       checks,
       speech,
       pane,
-      choosePane,
+      selectPane,
       panel,
       setPanel,
       layerId,

@@ -49,7 +49,7 @@ export function AddExports({ films, onExport }: AddExportsProps) {
         </Button>
       </Dialog.Trigger>
       <DialogPanel title={t.exportFilms} width="w-[36rem]" layout="flex flex-col gap-3">
-        <p className="text-sm text-soft">{films.length > 0 ? t.chooseVersions : t.noFilms}</p>
+        <p className="text-sm text-soft">{films.length > 0 ? t.selectVersions : t.noFilms}</p>
         {films.length > 0 && (
           <label className="flex items-center gap-2 text-sm font-medium">
             <TickBox checked={all.every((id) => ticked.has(id))} onChange={(is) => tick(all, is)} />

@@ -144,7 +144,7 @@ function Choose({ filmId, problem, onFile, onLinked }: ChooseProps) {
       <div className="flex gap-2">
         <FileButton variant="accent" label={t.newExport} onFiles={([file]) => onFile(file!)}>
           <UploadIcon className="size-4" aria-hidden />
-          {t.chooseTheNewFile}
+          {t.selectNewFile}
         </FileButton>
         {hasFolders && (
           <Button onClick={() => setHere(true)} disabled={isHere}>

@@ -39,7 +39,7 @@ const LayerInFile = z.discriminatedUnion("kind", [
     }),
 ]);
 
-const LayersFile = z.object({
+export const LayersFile = z.object({
   format: z.literal("glad-pan/layers"),
   version: z.literal(1),
   safeArea: SafeArea.optional(),

@@ -16,6 +16,7 @@ import type { RenderAsked, RenderResult } from "~/db/job-work";
 import type { JobGround, JobOptions } from "../job-options";
 import { DATA_FOLDER, dataFolder, partsFolder } from "~/db/workplace.server";
 import { noteWritten } from "~/library/exports/written-files.server";
+import { libraryErrors } from "~/texts/library-errors";
 
 /** Renders a version as it is now. */
 export async function renderVersion(
@@ -28,7 +29,7 @@ export async function renderVersion(
   const { state, version, laid } = layVersion(db, row, versionId);
   const { captions } = state;
   const { target, ranges } = laid;
-  if (ranges.length === 0) throw new Error(`nothing of the film is left in “${version.name}”; bring back a part of it`);
+  if (ranges.length === 0) throw new Error(libraryErrors.exports.nothingLeft(version.name));
   // What was allowed when it was asked for may not be any more.
   if (asked.folder !== null) requireOut(row, output.folder);
   const bytes = estimatedBytes("render", target, framesIn(ranges), film.info.rate);

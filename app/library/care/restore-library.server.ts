@@ -3,6 +3,9 @@ import { type Backup, listBackups, restoreBackup } from "~/db/backups.server";
 import { lockFolder } from "~/disk/folder-lock.server";
 import { StartError } from "~/disk/start-error";
 import { backupsFolder, databaseFile, dataFolder, dataFolderShown } from "~/db/workplace.server";
+import { libraryErrors } from "~/texts/library-errors";
+
+const t = libraryErrors.start;
 
 export const libraryBackups = (): Backup[] => listBackups(backupsFolder());
 
@@ -24,15 +27,11 @@ export async function restoreLibrary(name?: string): Promise<Restored> {
     const backups = libraryBackups();
     const backup = name === undefined ? backups[0] : backups.find((one) => one.name === name);
     if (!backup) {
-      throw new StartError(
-        name === undefined
-          ? `there is no backup in ${dataFolderShown()}`
-          : `there is no backup "${name}"; ./glad-pan restore --list shows those there are`,
-      );
+      throw new StartError(name === undefined ? t.noBackups(dataFolderShown()) : t.noSuchBackup(name));
     }
     const kept = await restoreBackup(databaseFile(), join(backupsFolder(), backup.name)).catch((error: unknown) => {
       const why = error instanceof Error ? error.message : String(error);
-      throw new StartError(`${backup.name}: ${why}. Choose another: ./glad-pan restore --list`);
+      throw new StartError(t.selectAnother(backup.name, why));
     });
     return { backup, kept: kept && basename(kept) };
   } finally {

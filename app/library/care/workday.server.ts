@@ -18,6 +18,7 @@ import {
   uploadsFolder,
   useDatabase,
 } from "~/db/workplace.server";
+import { libraryErrors } from "~/texts/library-errors";
 
 /** Held as long as this process works; what nobody holds is given up. */
 let lock: FolderLock | null = null;
@@ -32,7 +33,7 @@ async function openTheDatabase(): Promise<Db> {
     // What was kept for this day is enough to start with, and to say so on the page.
     await sweepAsides(dataFolder(), Date.now());
     if (spendReserve(dataFolder())) return openTheDatabase();
-    throw new StartError(`${diskIsFull()}. Free some space and start again.`);
+    throw new StartError(libraryErrors.start.diskIsFull(diskIsFull()));
   }
 }
 

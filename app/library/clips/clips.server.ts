@@ -29,6 +29,9 @@ import { makeAgain } from "../films/make-again.server";
 import { copyFilm } from "../projects/copy-film.server";
 import { tracksOfShots } from "../films/shot-tracks.server";
 import { db, filmFolder, isOwnCopy, sourceFile, storedPath } from "~/db/workplace.server";
+import { libraryErrors } from "~/texts/library-errors";
+
+const t = libraryErrors.clips;
 
 /** What a film's clips are to be: some that it has, with another film's file in their place or not, and new ones. */
 export interface ClipChoice {
@@ -51,10 +54,10 @@ export function clipsOf({ id, name, file, info }: FilmRow): ClipWithFile[] {
 /** A clip made of a film of the library, whose file stays where it is or is shared. */
 async function clipFrom(filmId: string, folderOf: string, clipId: string): Promise<WantedClip> {
   const film = findFilm(db(), filmId);
-  if (!film || film.deletedAt !== null) throw new Refusal("one of the films is no longer in the library");
+  if (!film || film.deletedAt !== null) throw new Refusal(t.filmIsGone);
   const source = sourceFile(film);
-  if (isClipList(source)) throw new Refusal(`${film.name} is made of clips itself; add these one by one`);
-  if (!existsSync(source)) throw new Refusal(`the file of ${film.name} is missing; put it back first`);
+  if (isClipList(source)) throw new Refusal(t.isMadeOfClips(film.name));
+  if (!existsSync(source)) throw new Refusal(t.fileIsMissing(film.name));
   const { name, info } = film;
   if (!isOwnCopy(film.file)) return { id: clipId, name, file: source, info, in: null, out: null };
   const shared = join(filmFolder(folderOf), `source-clip-${nanoid(10)}${extname(source)}`);
@@ -64,14 +67,14 @@ async function clipFrom(filmId: string, folderOf: string, clipId: string): Promi
 
 async function wantedClips(film: FilmRow, choices: readonly ClipChoice[]): Promise<WantedClip[]> {
   const has = new Map(clipsOf(film).map((clip) => [clip.id, clip]));
-  if (choices.length === 0) throw new Refusal("a film needs at least one clip");
-  if (choices.length > MOST_CLIPS) throw new Refusal(`a film has at most ${MOST_CLIPS} clips`);
+  if (choices.length === 0) throw new Refusal(t.needsOne);
+  if (choices.length > MOST_CLIPS) throw new Refusal(t.atMost(MOST_CLIPS));
   const wanted: WantedClip[] = [];
   for (const { clipId, filmId } of choices) {
     const clip = clipId === null ? undefined : has.get(clipId);
-    if (clipId !== null && !clip) throw new Refusal("one of the clips is no longer in the film");
-    if (clip && wanted.some(({ id }) => id === clip.id)) throw new Refusal("a clip can be in the film only once");
-    if (filmId === null && !clip) throw new Refusal("a new clip has to be a film of the library");
+    if (clipId !== null && !clip) throw new Refusal(t.clipIsGone);
+    if (clip && wanted.some(({ id }) => id === clip.id)) throw new Refusal(t.onlyOnce);
+    if (filmId === null && !clip) throw new Refusal(t.mustBeAFilm);
     if (filmId === null) wanted.push(clip!);
     else {
       const made = await clipFrom(filmId, film.id, clip?.id ?? nanoid(10));
@@ -144,7 +147,7 @@ export async function arrangeClips(film: FilmRow, choices: readonly ClipChoice[]
     if (keepsEarlier) keepReplaced(db(), film.id, film.file, project);
     putInPlace(db(), film.id, storedPath(list), arranged);
     const broken = brokenInvariant(loadState(db(), findFilm(db(), film.id)!), to.info.frames);
-    if (broken) throw new Refusal(`the clips cannot be arranged like this: ${broken}`);
+    if (broken) throw new Refusal(t.cannotArrange(broken));
   });
   await makeAgain(film);
   if (!keepsEarlier) await clearParts(film.id);
@@ -160,7 +163,7 @@ export async function arrangeClips(film: FilmRow, choices: readonly ClipChoice[]
 export async function joinFilms(filmIds: readonly string[], name: string): Promise<string> {
   const [firstId, ...others] = filmIds;
   const first = firstId === undefined ? null : findFilm(db(), firstId);
-  if (!first || others.length === 0) throw new Refusal("choose two films or more");
+  if (!first || others.length === 0) throw new Refusal(t.selectTwo);
   const id = nanoid(10);
   return wholeOrNothing(id, async () => {
     // Its first clip is called as that film is.

@@ -28,6 +28,9 @@ import type { RenderAsked } from "~/db/job-work";
 import { wakeQueue } from "~/queue/queue.server";
 import { db } from "~/db/workplace.server";
 import { deleteWritten } from "./written-files.server";
+import { libraryErrors } from "~/texts/library-errors";
+
+const errors = libraryErrors.exports;
 
 const t = exportsTexts.stored;
 
@@ -154,7 +157,7 @@ export function requestExports(
   const clips = listClips(db(), film.id);
   const renders = versions.map((version, i): RenderAsked => {
     if (!isReady(film, version)) {
-      throw new Refusal(`part of what “${version.name}” shows has not been analysed yet; wait until it is`, 409);
+      throw new Refusal(errors.notAnalysedYet(version.name), 409);
     }
     const { output } = version;
     const format = outputFormat(output.format);
@@ -162,17 +165,11 @@ export function requestExports(
     const kept = framesIn(keptRanges(version.trim, film.info.frames, { shots, clips }));
     const seconds = frameToSeconds(kept, film.info.rate);
     if (format.mostSeconds !== null && seconds > format.mostSeconds) {
-      throw new Refusal(
-        `“${version.name}” lasts ${seconds.toFixed(1)} s; a ${format.name} lasts at most ${format.mostSeconds} s. Choose another format, or set in and out`,
-        409,
-      );
+      throw new Refusal(errors.tooLongForFormat(version.name, seconds, format.name, format.mostSeconds), 409);
     }
     const { least, most } = format.side;
     if (Math.min(version.width, version.height) < least || Math.max(version.width, version.height) > most) {
-      throw new Refusal(
-        `a side of “${version.name}” is not from ${least} to ${most} pixels, as ${format.name} takes`,
-        409,
-      );
+      throw new Refusal(errors.wrongSide(version.name, least, most, format.name), 409);
     }
     const { rate } = outputRate(output, film.info.rate);
     const base = nameBy(pattern, namePartsOf(film.name, version, i + 1));

@@ -14,6 +14,9 @@ import { renderFrame } from "~/pipelines/render-frame.server";
 import { libraryFiles } from "../own/own-files.server";
 import { requireSource } from "~/library/films/require-source.server";
 import { db, sourceFile } from "~/db/workplace.server";
+import { libraryErrors } from "~/texts/library-errors";
+
+const t = libraryErrors.exports;
 
 /**
  * A frame of a version as it will be in the file, for the desk, which has laid the path already.
@@ -35,11 +38,11 @@ export async function sharpFrame(
   const state = loadState(db(), film);
   const version = requireVersion(state, versionId);
   const set = shotSettings(state, version).find(({ shot }) => inRange(frame, shot));
-  if (!set) throw new Refusal("the film has no such frame", 404);
+  if (!set) throw new Refusal(t.noSuchFrame, 404);
   const { info } = film;
   const target = { width: version.width, height: version.height };
   const laidOut = layOut(settledShot(set).settings, activeArea(set.shot, info.picture), target);
-  if (laidOut.panes.length !== windows.length) throw new Refusal("the shot has another layout by now", 409);
+  if (laidOut.panes.length !== windows.length) throw new Refusal(t.otherLayout, 409);
   const fps = framesPerSecond(info.rate);
   const bare: ShownAt = (at) =>
     compose(windows, laidOut, target, { film: at / fps, shot: (at - set.shot.start) / fps });

@@ -2,6 +2,9 @@
 import { readdir, realpath, stat } from "node:fs/promises";
 import { basename, delimiter, join, relative, resolve, sep } from "node:path";
 import { isFilmName } from "~/media/film-names";
+import { libraryErrors } from "~/texts/library-errors";
+
+const t = libraryErrors.films;
 
 /** Nothing in the folders that were opened is at this path. */
 export class NotOpenError extends Error {
@@ -53,7 +56,7 @@ export async function requireOpen(path: string): Promise<string> {
   const real = await realpath(resolve(path)).catch(() => null);
   const open = await openedFolders();
   if (real && open.some((folder) => liesIn(real, folder.path))) return real;
-  throw new NotOpenError("This folder or film does not exist here.");
+  throw new NotOpenError(t.notHere);
 }
 
 /**
@@ -66,7 +69,7 @@ export async function viewFolder(path: string | null): Promise<FolderView> {
   if (path === null) return { here: null, up: null, folders: open, films: [] };
   const here = await requireOpen(path);
   const entries = await readdir(here, { withFileTypes: true }).catch(() => {
-    throw new NotOpenError(`${basename(here)} cannot be read.`);
+    throw new NotOpenError(t.cannotBeRead(basename(here)));
   });
   const folders: FolderEntry[] = [];
   const films: FilmEntry[] = [];

@@ -5,6 +5,9 @@ import type { OutputSettings } from "~/core/formats/output-settings";
 import { Refusal } from "~/core/refusal";
 import type { FilmRow } from "~/db/films.server";
 import { isOwnCopy, sourceFile } from "~/db/workplace.server";
+import { libraryErrors } from "~/texts/library-errors";
+
+const t = libraryErrors.films;
 
 export interface OutFolder {
   name: string;
@@ -50,9 +53,9 @@ export function requireOut(film: FilmRow, folder: OutputSettings["folder"]): str
   if (folder === "beside") {
     const beside = besideFolder(film);
     if (beside) return beside;
-    throw new Refusal(`${film.name}: nothing can be written beside it. Choose another folder.`, 409);
+    throw new Refusal(`${film.name}: ${t.notBeside}`, 409);
   }
   const path = resolve(folder.path);
   if (outFolders().some((open) => open.path === path)) return path;
-  throw new Refusal(`the folder ${folder.path} cannot be written to. Choose another one.`, 409);
+  throw new Refusal(t.folderNotWritable(folder.path), 409);
 }

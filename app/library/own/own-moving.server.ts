@@ -17,6 +17,7 @@ import { openMoving, pictureOf } from "~/media/own/moving/moving-file.server";
 import { OwnFileError } from "~/media/own/own-file";
 import { filmNameOf } from "../uploads/uploads.server";
 import { DATA_FOLDER, dataFolder, db, isOwnCopy, isMissing, sourceFile } from "~/db/workplace.server";
+import { ownFileErrors } from "~/texts/own-file-errors";
 
 /** A file of the library. */
 export interface KeptFile {
@@ -82,7 +83,7 @@ export const filmsToPlace = (): { id: string; name: string }[] =>
 export async function keepFilm(film: FilmRow): Promise<Picture> {
   const file = sourceFile(film);
   if (isClipList(file)) {
-    throw new OwnFileError(`${film.name}: it is made of clips. Export it, or place one of its clips.`);
+    throw new OwnFileError(`${film.name}: ${ownFileErrors.film.madeOfClips}`);
   }
   if (isOwnCopy(film.file)) return keepMoving(file, film.name, shareFile);
   // What lies elsewhere may be written to.

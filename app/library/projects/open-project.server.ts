@@ -17,6 +17,9 @@ import { filmNameOf } from "../uploads/uploads.server";
 import { DATA_FOLDER, dataFolder, db, filmFolder, isMissing } from "~/db/workplace.server";
 import { DOCUMENT } from "./project-file";
 import { fileFor, storeWorked } from "./worked-film.server";
+import { libraryErrors } from "~/texts/library-errors";
+
+const t = libraryErrors.projects;
 
 const SOURCE_NAME = /^source\.\w{1,8}$/;
 /** Of the longest film, with everybody in it. */
@@ -24,7 +27,7 @@ const MOST_DOCUMENT_BYTES = 32 * 2 ** 20;
 
 async function readArchive(zip: OpenZip, name: string): Promise<Project> {
   const text = await zip.readText(DOCUMENT, MOST_DOCUMENT_BYTES);
-  if (text === null) throw new FilmError(`${name}: there is no Glad Pan project in it.`);
+  if (text === null) throw new FilmError(`${name}: ${t.noProjectInside}`);
   try {
     // Whatever it says of clips: their files are not in it, and what it names is not its own.
     return { ...(await apart("project", name, text)), clips: [] };
@@ -43,7 +46,7 @@ async function requireSame(file: string, name: string, info: FilmInfo): Promise<
   const found = await probeFilm(file, name);
   const { picture, frames } = info.fields ? withFields(found) : found;
   if (frames === info.frames && picture.width === info.picture.width && picture.height === info.picture.height) return;
-  throw new FilmError(`${name}: the film in this project is not the one it was made for.`);
+  throw new FilmError(`${name}: ${t.otherFilm}`);
 }
 
 /**
@@ -57,7 +60,7 @@ async function requireSame(file: string, name: string, info: FilmInfo): Promise<
  */
 export async function openProject(file: string, name: string): Promise<string> {
   const zip = await openZip(file).catch(() => {
-    throw new FilmError(`${name}: this file is damaged or is not a Glad Pan project.`);
+    throw new FilmError(`${name}: ${t.damaged}`);
   });
   try {
     const project = await readArchive(zip, name);

@@ -18,6 +18,9 @@ import { fingerprintOf } from "~/media/fingerprint.server";
 import { requireSource } from "~/library/films/require-source.server";
 import { db, filmFolder, sourceFile } from "~/db/workplace.server";
 import { DOCUMENT, PROJECT_EXTENSION } from "./project-file";
+import { libraryErrors } from "~/texts/library-errors";
+
+const t = libraryErrors.projects;
 
 /** What is known of a film's file wherever it lies; found out where that was not done yet. */
 export async function fingerprintOfFilm(film: FilmRow): Promise<string> {
@@ -31,7 +34,7 @@ export async function fingerprintOfFilm(film: FilmRow): Promise<string> {
 /** @throws Refusal while a film is analysed */
 export function requireAnalysed({ id }: FilmRow): void {
   if (!isAnalysed(db(), id)) {
-    throw new Refusal("the film is still being analysed; save or duplicate it when that is done");
+    throw new Refusal(t.stillAnalysed);
   }
 }
 
@@ -54,7 +57,7 @@ export async function saveProject(film: FilmRow, withSource: boolean): Promise<{
   const name = `${titleOf(film.name)}${PROJECT_EXTENSION}`;
   if (withSource) requireSource(film);
   if (hasClips(db(), film.id)) {
-    if (!withSource) throw new Refusal("the film is made of clips; save the project with its film");
+    if (!withSource) throw new Refusal(t.needsItsFilm);
     const { project, file } = await joinedProject(film);
     const stream = zipOf([
       { name: DOCUMENT, text: JSON.stringify(project) },

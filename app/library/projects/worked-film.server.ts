@@ -14,6 +14,7 @@ import { FilmError } from "~/media/film-tool.server";
 import { queueMaking } from "../films/queue-making.server";
 import { wakeQueue } from "~/queue/queue.server";
 import { db, filmFolder, isOwnCopy, sourceFile, storedPath } from "~/db/workplace.server";
+import { libraryErrors } from "~/texts/library-errors";
 
 /**
  * Stores a film that has work on it already; only its proxy is still to be made, if there is anything to make it of.
@@ -29,7 +30,7 @@ export function storeWorked(id: string, name: string, file: string, project: Pro
       forAnotherFilm(project, id, () => nanoid(10)),
     );
     const broken = brokenInvariant(loadState(db(), findFilm(db(), id)!), info.frames);
-    if (broken) throw new FilmError(`${name}: the saved project is not consistent: ${broken}.`);
+    if (broken) throw new FilmError(`${name}: ${libraryErrors.projects.inconsistent(broken)}`);
     queueMaking({ id, info }, existsSync(file));
   });
   wakeQueue();

@@ -38,6 +38,9 @@ import type { WorkOf } from "~/db/job-work";
 import { wakeQueue } from "~/queue/queue.server";
 import { tracksOfShots } from "../films/shot-tracks.server";
 import { db, filmFolder, isOwnCopy, sourceFile, storedPath } from "~/db/workplace.server";
+import { libraryErrors } from "~/texts/library-errors";
+
+const t = libraryErrors.replace;
 
 const DAY_MS = 24 * 60 * 60 * 1000;
 
@@ -64,15 +67,14 @@ export async function giveUpReplacement({ id }: FilmRow): Promise<void> {
  */
 export async function beginReplacement(film: FilmRow, file: string, name: string, how: "move" | "link"): Promise<void> {
   if (!isAnalysed(db(), film.id)) {
-    throw new Refusal("the film is still being analysed; replace its file when that is done");
+    throw new Refusal(t.stillAnalysed);
   }
   if (hasClips(db(), film.id)) {
-    throw new Refusal("the film is made of clips; replace these one by one, under Clips on its desk");
+    throw new Refusal(t.madeOfClips);
   }
   requireNoList(file, name);
   const info = await probeFilm(file, name);
-  if (info.timeBreaks)
-    throw new FilmError(`${name}: its timestamps restart. Export it again, or add it as a film of its own.`);
+  if (info.timeBreaks) throw new FilmError(`${name}: ${t.timestampsRestart}`);
   await giveUpReplacement(film);
   const id = nanoid(10);
   const kept = how === "link" ? file : join(filmFolder(film.id), `source-${id}${extname(name) || ".mp4"}`);
@@ -137,7 +139,7 @@ export function replacementOf(film: FilmRow): Replacement {
  */
 export async function replaceSource(film: FilmRow): Promise<void> {
   const compared = comparisonOf(film);
-  if (!compared) throw new Refusal("there is no new file to replace the film's with");
+  if (!compared) throw new Refusal(t.nothingCompared);
   const { asked, matches } = compared;
   const { file, info } = asked;
   const before = film.fingerprint ?? "unknown";
@@ -147,7 +149,7 @@ export async function replaceSource(film: FilmRow): Promise<void> {
     const state = loadState(db(), film);
     const known = new Set(matches.map(({ id }) => id));
     if (state.shots.some(({ id }) => !known.has(id))) {
-      throw new Refusal("the film's shots have changed since it was compared; compare it again");
+      throw new Refusal(t.compareAgain);
     }
     const people = listPeople(db(), film.id);
     const after = moved(film, state, info, matches);
@@ -164,7 +166,7 @@ export async function replaceSource(film: FilmRow): Promise<void> {
  */
 export async function putEarlierBack(film: FilmRow): Promise<void> {
   const earlier = lastReplaced(db(), film.id);
-  if (!earlier) throw new Refusal("the film's file was not replaced");
+  if (!earlier) throw new Refusal(t.notReplaced);
   await stopJobs(film.id);
   inTransaction(db(), () => {
     const { project, file, replacedAt } = earlier;

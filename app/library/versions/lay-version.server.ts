@@ -8,6 +8,7 @@ import type { Db } from "~/db/database.server";
 import { loadState } from "~/db/film-state.server";
 import type { FilmRow } from "~/db/films.server";
 import { tracksOfShots } from "../films/shot-tracks.server";
+import { libraryErrors } from "~/texts/library-errors";
 
 /**
  * A film's state, and one of its versions with its paths.
@@ -33,6 +34,6 @@ export function layVersion(
 export function loadFraming(db: Db, film: FilmRow, versionId: string, shotId: string): ShotFraming {
   const state = loadState(db, film);
   const settings = shotSettings(state, requireVersion(state, versionId)).find(({ shot }) => shot.id === shotId);
-  if (!settings) throw new Refusal("this shot no longer exists", 404);
+  if (!settings) throw new Refusal(libraryErrors.exports.shotIsGone, 404);
   return shotFraming(settings, tracksOfShots(db, film.id, [settings.shot])[0]!);
 }

@@ -6,6 +6,7 @@ import { Refusal } from "~/core/refusal";
 import { spawnBound } from "../tool.server";
 import { builtFile } from "../worker-thread.server";
 import { type Answered, type Asked, asError, type Found, type TaskName, type Tasks, TASKS } from "./tasks";
+import { ownFileErrors } from "~/texts/own-file-errors";
 
 /** As long as an honest file takes on a slow machine, several times over. */
 const MOST_MS = 10_000;
@@ -35,8 +36,7 @@ export function apart<Name extends TaskName>(
       if ("refused" in answer) reject(asError(answer.refused));
       else resolve(answer.found as Found<Name>);
     });
-    const tooHard = () =>
-      reject(new Refusal(`${name}: this file takes too long to read; save it again, or make it simpler`, 422));
+    const tooHard = () => reject(new Refusal(ownFileErrors.reading.takesTooLong(name), 422));
     // One that has run out of memory ends without an answer.
     child.once("exit", tooHard);
     child.once("error", reject);

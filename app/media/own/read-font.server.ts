@@ -2,6 +2,9 @@
 import { GlobalFonts } from "@napi-rs/canvas";
 import { type FontKind, MOST_FONT_BYTES, ownFamily } from "~/core/composition/layers/own-font";
 import { contentId, OwnFileError, startsWith } from "./own-file";
+import { ownFileErrors } from "~/texts/own-file-errors";
+
+const t = ownFileErrors.font;
 
 export interface FontFile {
   id: string;
@@ -25,13 +28,13 @@ function kindOf(bytes: Buffer): FontKind | null {
  */
 export function readFont(bytes: Buffer, name: string): FontFile {
   if (bytes.length > MOST_FONT_BYTES) {
-    throw new OwnFileError(`${name}: a font has at most ${MOST_FONT_BYTES / 2 ** 20} MB.`);
+    throw new OwnFileError(`${name}: ${t.tooManyBytes(MOST_FONT_BYTES / 2 ** 20)}`);
   }
   const kind = kindOf(bytes);
-  if (!kind) throw new OwnFileError(`${name}: this is not a font. Choose a TTF, OTF or WOFF2 file.`);
+  if (!kind) throw new OwnFileError(`${name}: ${t.notAFont}`);
   const id = contentId(bytes);
   if (!GlobalFonts.register(bytes, ownFamily(id))) {
-    throw new OwnFileError(`${name}: this font is damaged. Download it again.`);
+    throw new OwnFileError(`${name}: ${t.damaged}`);
   }
   return { id, bytes, kind };
 }

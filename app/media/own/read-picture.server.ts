@@ -4,6 +4,9 @@ import { XMLParser } from "fast-xml-parser";
 import { MOST_PICTURE_BYTES, MOST_PICTURE_SIDE, type PictureKind } from "~/core/composition/picture";
 import type { Size } from "~/core/geometry/box";
 import { contentId, OwnFileError, startsWith } from "./own-file";
+import { ownFileErrors } from "~/texts/own-file-errors";
+
+const t = ownFileErrors.picture;
 
 export interface PictureFile {
   /** By what is in it. */
@@ -110,12 +113,12 @@ async function drawn(bytes: Buffer, name: string): Promise<PictureFile> {
       text,
     ) as XmlNode[];
   } catch {
-    throw new OwnFileError(`${name}: this drawing cannot be read. Save it again, or as PNG.`);
+    throw new OwnFileError(`${name}: ${t.drawingUnreadable}`);
   }
-  const forbidden = /<!ENTITY/i.test(text)
-    ? "references to something outside of it"
-    : (forbiddenIn(nodes) ?? (repeatsTooMuch(nodes) ? "parts that are repeated too often" : null));
-  if (forbidden) throw new OwnFileError(`${name}: this drawing has ${forbidden}. Save it without, or as PNG.`);
+  const forbidden = forbiddenIn(nodes);
+  if (/<!ENTITY/i.test(text)) throw new OwnFileError(`${name}: ${t.drawingReachesOut}`);
+  if (forbidden) throw new OwnFileError(`${name}: ${t.drawingHas(forbidden)}`);
+  if (repeatsTooMuch(nodes)) throw new OwnFileError(`${name}: ${t.drawingRepeats}`);
   const image = await decoded(bytes);
   if (!(image.width > 0 && image.height > 0)) throw new Error("no size");
   const scale = DRAWING_SIDE / Math.max(image.width, image.height);
@@ -136,22 +139,20 @@ async function drawn(bytes: Buffer, name: string): Promise<PictureFile> {
  */
 export async function readPicture(bytes: Buffer, name: string): Promise<PictureFile> {
   if (bytes.length > MOST_PICTURE_BYTES) {
-    throw new OwnFileError(`${name}: a picture has at most ${MOST_PICTURE_BYTES / 2 ** 20} MB. Make it smaller.`);
+    throw new OwnFileError(`${name}: ${t.tooManyBytes(MOST_PICTURE_BYTES / 2 ** 20)}`);
   }
   const kind = kindOf(bytes);
-  if (!kind) throw new OwnFileError(`${name}: this is not a picture. Choose a PNG, JPEG, WebP or SVG file.`);
+  if (!kind) throw new OwnFileError(`${name}: ${t.notAPicture}`);
   try {
     if (kind === "svg") return await drawn(bytes, name);
     const { width, height } = await decoded(bytes);
     if (!(width > 0 && height > 0)) throw new Error("no pixels");
     if (Math.max(width, height) > MOST_PICTURE_SIDE) {
-      throw new OwnFileError(
-        `${name}: this picture is ${width} × ${height}; at most ${MOST_PICTURE_SIDE} pixels a side. Make it smaller.`,
-      );
+      throw new OwnFileError(`${name}: ${t.tooManyPixels(width, height, MOST_PICTURE_SIDE)}`);
     }
     return fileOf(bytes, kind, { width, height });
   } catch (error) {
     if (error instanceof OwnFileError) throw error;
-    throw new OwnFileError(`${name}: this picture is damaged. Save it again.`);
+    throw new OwnFileError(`${name}: ${t.damaged}`);
   }
 }

@@ -21,6 +21,7 @@ import { joinSound } from "./join-sound.server";
 import { makeParts, writePartList } from "./parts.server";
 import { type Output, outputOf, type RenderPlan } from "./plan";
 import { renderWithin } from "./two-passes.server";
+import { filmErrors } from "~/texts/film-errors";
 
 /** What a render did. */
 export interface Rendered {
@@ -72,7 +73,7 @@ export async function renderShare(
 ): Promise<Rendered> {
   const output = outputOf(plan);
   if (!output.format.inParts || plan.output.mostMegabytes !== null) {
-    throw new FilmError(`${plan.name}: ${output.format.name} cannot be made in shares. Render it in one go.`);
+    throw new FilmError(`${plan.name}: ${filmErrors.encoding.notInParts(output.format.name)}`);
   }
   const isOurs = (place: number) => place % shares === number - 1;
   const maker = await makerFor(plan, output);

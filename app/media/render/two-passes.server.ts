@@ -8,6 +8,9 @@ import type { FrameMaker } from "../frame-maker.server";
 import { counting, pipeAll, type RenderOptions, startEncoder } from "./encode.server";
 import { joinSound } from "./join-sound.server";
 import { outputOf, type RenderPlan } from "./plan";
+import { filmErrors } from "~/texts/film-errors";
+
+const t = filmErrors.encoding;
 
 /** What the container and an encoder that misses its mark take of it. */
 const SPARE = 0.03;
@@ -48,9 +51,7 @@ export async function renderWithin(
   const { width, height } = plan.target;
   let bits = ((1 - SPARE) * 8 * most) / seconds - soundBits;
   if (bits < (LEAST_BITS_PER_PIXEL * width * height * frames.length) / seconds) {
-    throw new FilmError(
-      `${plan.name}: ${mostMegabytes} MB is too little for ${seconds.toFixed(0)} s at ${width} × ${height}.`,
-    );
+    throw new FilmError(`${plan.name}: ${t.sizeTooSmall(mostMegabytes, seconds, width, height)}`);
   }
   await withFolderBeside(target, async (folder) => {
     const [log, picture] = [join(folder, "passes"), join(folder, "picture.nut")];
@@ -76,8 +77,6 @@ export async function renderWithin(
       const pictureBytes = (await stat(picture)).size;
       bits *= ((1 - SPARE / 2) * (most - (size - pictureBytes))) / pictureBytes;
     }
-    throw new FilmError(
-      `${plan.name}: it does not get as small as ${mostMegabytes} MB. Allow more, or choose a smaller size.`,
-    );
+    throw new FilmError(`${plan.name}: ${t.sizeNotReached(mostMegabytes)}`);
   });
 }

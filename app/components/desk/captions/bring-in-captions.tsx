@@ -79,7 +79,7 @@ export function BringInCaptions({ onClose }: { onClose: () => void }) {
             disabled={isReading}
             onFiles={([file]) => void send(file!)}
           >
-            <Upload className="size-4" aria-hidden /> {isReading ? t.reading : t.choose}
+            <Upload className="size-4" aria-hidden /> {isReading ? t.reading : t.selectFile}
           </FileButton>
           {read && "error" in read && (
             <p role="alert" className="text-sm text-warn">

@@ -50,14 +50,14 @@ interface ChecksOf {
   version: { id: string; checkLimits: CheckLimits; reviewedFlags: readonly string[] };
   player: Player | null;
   versionEdits: VersionEdits;
-  choosePane: (pane: number) => void;
+  selectPane: (pane: number) => void;
   showShot: () => void;
 }
 
 const byTime = (a: FlagRow, b: FlagRow): number => a.range.start - b.range.start;
 const byWorst = (a: FlagRow, b: FlagRow): number => b.severity - a.severity || byTime(a, b);
 
-export function useChecks({ shots, version, player, versionEdits, choosePane, showShot }: ChecksOf): Checks {
+export function useChecks({ shots, version, player, versionEdits, selectPane, showShot }: ChecksOf): Checks {
   const [filter, setFilter] = useState(FIRST_FILTER);
   const [current, setCurrent] = useState<string | null>(null);
   const [isOpen, setOpen] = useState(false);
@@ -76,7 +76,7 @@ export function useChecks({ shots, version, player, versionEdits, choosePane, sh
     setCurrent(row.print);
     setOpen(false);
     showShot();
-    if (row.pane !== undefined) choosePane(row.pane);
+    if (row.pane !== undefined) selectPane(row.pane);
     player?.pause();
     player?.seek(row.frame);
   };

@@ -108,7 +108,7 @@ function PickDialog({ films, replaced, onPick, onClose }: PickDialogProps) {
         width="w-[32rem]"
         layout="flex flex-col gap-4"
       >
-        <p className="text-sm text-soft">{replaced ? t.replaceHint : t.chooseFilmsOfYourLibrary}</p>
+        <p className="text-sm text-soft">{replaced ? t.replaceHint : t.selectFilms}</p>
         <FilmPicker films={films} chosen={chosen} single={replaced !== null} onChange={setChosen} />
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>{t.cancel}</Button>

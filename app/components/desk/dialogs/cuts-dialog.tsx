@@ -100,7 +100,7 @@ function BringIn({ filmId, onUse, onSeek, onDone }: BringInProps) {
         onFiles={([file]) => send(file!)}
       >
         <Upload className="size-4" aria-hidden />
-        {fetcher.state === "idle" ? t.chooseAList : t.reading}
+        {fetcher.state === "idle" ? t.selectList : t.reading}
       </FileButton>
       {read?.error && (
         <p role="alert" className="mt-2 text-sm text-warn">

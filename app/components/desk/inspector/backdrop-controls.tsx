@@ -50,7 +50,7 @@ export function BackdropControls({ backdrop, onChange }: BackdropControlsProps) 
       {isPicking && backdrop.kind !== "picture" && (
         <div className="flex flex-wrap gap-2">
           <PicturePicker
-            text={t.chooseAFile}
+            text={t.selectFile}
             onPicked={(picture) => {
               setPicking(false);
               onChange({ kind: "picture", picture, fit: "fill", colour: "#101216", playback: USUAL_PLAYBACK });

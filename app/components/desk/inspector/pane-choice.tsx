@@ -7,7 +7,7 @@ const t = inspectorTexts.paneChoice;
 
 /** Which of a shot's panes is worked on, where it has several. */
 export function PaneChoice({ shot }: { shot: DeskShot }) {
-  const { choosePane } = useDesk();
+  const { selectPane } = useDesk();
   if (shot.panes.length < 2) return null;
   return (
     <ChoiceBar
@@ -18,7 +18,7 @@ export function PaneChoice({ shot }: { shot: DeskShot }) {
         hint: t.paneHint(pane + 1),
       }))}
       value={String(shot.pane)}
-      onChange={(pane) => choosePane(Number(pane))}
+      onChange={(pane) => selectPane(Number(pane))}
       className={shot.panes.length === 2 ? "grid-cols-2" : "grid-cols-3"}
     />
   );

@@ -24,11 +24,11 @@ const PICTURE_SIDE = 72;
 
 /** The flags of the shot, each a way to go there, with layouts that would do. */
 export function ShotFlags({ shot }: { shot: DeskShot }) {
-  const { player, choosePane, checks } = useDesk();
+  const { player, selectPane, checks } = useDesk();
   if (shot.flags.length === 0) return null;
   const go = ({ frame, pane }: Flag) => {
     player?.seek(frame);
-    if (pane !== undefined) choosePane(pane);
+    if (pane !== undefined) selectPane(pane);
   };
   // Of several ranges of one trouble the first has the layouts: what they change is the shot.
   const firsts = new Map(shot.flags.toReversed().map((flag) => [flag.kind, flag]));

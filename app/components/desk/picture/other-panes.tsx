@@ -9,7 +9,7 @@ const TAG = 0.022;
 
 /** The windows of a shot's panes that are not chosen, each with its number: a click chooses it. */
 export function OtherPanes() {
-  const { film, player, shots, shownAt, choosePane } = useDesk();
+  const { film, player, shots, shownAt, selectPane } = useDesk();
   const shot = useShotHere(player, shots);
   const frame = useFrame(player);
   if (!shot || shot.panes.length < 2) return null;
@@ -24,11 +24,11 @@ export function OtherPanes() {
             {...source}
             role="button"
             tabIndex={0}
-            aria-label={t.choosePane(pane + 1)}
+            aria-label={t.selectPane(pane + 1)}
             className="cursor-pointer fill-transparent stroke-white/80 [vector-effect:non-scaling-stroke] hover:stroke-white focus:outline-none focus-visible:[stroke-width:4]"
             strokeWidth={1.5}
-            onClick={() => choosePane(pane)}
-            onKeyDown={({ key }) => key === "Enter" && choosePane(pane)}
+            onClick={() => selectPane(pane)}
+            onKeyDown={({ key }) => key === "Enter" && selectPane(pane)}
           />
         )}
         <g

@@ -27,7 +27,7 @@ interface StackHandlesProps {
 /** On the result: the panes of a stack, to be chosen, and the borders between them, to be moved. */
 export function StackHandles({ shot, stack, size }: StackHandlesProps) {
   const keysOf = useShortcutText();
-  const { version, choosePane } = useDesk();
+  const { version, selectPane } = useDesk();
   const boxes = placeBoxes(stack, version);
   return (
     <>
@@ -39,7 +39,7 @@ export function StackHandles({ shot, stack, size }: StackHandlesProps) {
                 type="button"
                 aria-pressed={shot.pane === pane}
                 aria-label={t.pane(pane + 1)}
-                onClick={() => choosePane(pane)}
+                onClick={() => selectPane(pane)}
                 className="pointer-events-auto absolute border-2 border-transparent hover:border-white/60 aria-pressed:border-accent"
                 style={shareOf(boxes[place]!, version)}
               >

@@ -71,7 +71,7 @@ export interface DeskContent {
   layered: (shown: ShownAt) => ShownAt;
   /** Which pane is chosen in shots that have it, from 0. */
   pane: number;
-  choosePane: (pane: number) => void;
+  selectPane: (pane: number) => void;
   /** What the panel below the result is about. */
   panel: PanelName;
   setPanel: (panel: PanelName) => void;

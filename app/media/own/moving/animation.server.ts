@@ -5,6 +5,9 @@ import { formatRate, type Rate } from "~/core/time/rate";
 import { pipedIn, startFfmpeg, writing } from "../../film-tool.server";
 import { writeTo } from "../../tool.server";
 import { OwnFileError } from "../own-file";
+import { ownFileErrors } from "~/texts/own-file-errors";
+
+const t = ownFileErrors.picture;
 
 /** Pixels of all frames together, which are in memory at once. */
 const MOST_PIXELS = 250_000_000;
@@ -67,17 +70,17 @@ export async function animationToFilm(bytes: Buffer, name: string, target: strin
   } = await sharp(bytes, { animated: true })
     .metadata()
     .catch(() => {
-      throw new OwnFileError(`${name}: this animation is damaged. Save it again.`);
+      throw new OwnFileError(`${name}: ${t.animationDamaged}`);
     });
   if (width * pageHeight * pages > MOST_PIXELS) {
-    throw new OwnFileError(`${name}: this animation is too large. Save it smaller, or as a film.`);
+    throw new OwnFileError(`${name}: ${t.animationTooLarge}`);
   }
   const { data } = await sharp(bytes, { animated: true, limitInputPixels: MOST_PIXELS })
     .ensureAlpha()
     .raw()
     .toBuffer({ resolveWithObject: true })
     .catch(() => {
-      throw new OwnFileError(`${name}: this animation is damaged. Save it again.`);
+      throw new OwnFileError(`${name}: ${t.animationDamaged}`);
     });
   const length = 4 * width * pageHeight;
   const { rate, times } = evenly(Array.from({ length: pages }, (_, page) => delay[page] ?? USUAL_DELAY));
@@ -113,7 +116,7 @@ export async function sequenceToFilm(
       .raw({ depth: "uchar" })
       .toBuffer({ resolveWithObject: true })
       .catch(() => {
-        throw new OwnFileError(`${name}: this picture is damaged. Save it again.`);
+        throw new OwnFileError(`${name}: ${t.damaged}`);
       });
   const { width, height } = (await read(first!)).info;
   async function* frames() {
@@ -121,7 +124,7 @@ export async function sequenceToFilm(
       const { data, info } = await read(file);
       if (info.width !== width || info.height !== height) {
         const is = `${info.width} × ${info.height}`;
-        throw new OwnFileError(`${file.name}: it is ${is}, and ${first!.name} is ${width} × ${height}.`);
+        throw new OwnFileError(`${file.name}: ${t.otherSize(is, first!.name, `${width} × ${height}`)}`);
       }
       yield data;
     }

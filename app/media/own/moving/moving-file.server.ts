@@ -10,6 +10,9 @@ import { onGrid, readFrom, seekSecondsFor } from "../../on-grid.server";
 import { probeFilm } from "../../probe.server";
 import { wholeBuffers } from "../../whole-buffers";
 import { OwnFileError } from "../own-file";
+import { ownFileErrors } from "~/texts/own-file-errors";
+
+const t = ownFileErrors.film;
 
 export interface MovingFile extends FilmFile {
   /** Whether the film may be seen through it. */
@@ -64,15 +67,10 @@ export async function openMoving(file: string, name: string): Promise<MovingFile
 export function pictureOf({ name, info }: MovingFile, id: string): Picture {
   const { picture, frames, rate, audio, bytes } = info;
   if (bytes > MOST_MOVING_BYTES) {
-    throw new OwnFileError(
-      `${name}: a film that is placed has at most ${MOST_MOVING_BYTES / 2 ** 30} GB. Export a smaller one.`,
-    );
+    throw new OwnFileError(`${name}: ${t.tooManyBytes(MOST_MOVING_BYTES / 2 ** 30)}`);
   }
   if (frameToSeconds(frames, rate) > MOST_MOVING_SECONDS) {
-    const most = MOST_MOVING_SECONDS / 60;
-    throw new OwnFileError(
-      `${name}: a film that is placed has at most ${most} minutes. Export the part that you need.`,
-    );
+    throw new OwnFileError(`${name}: ${t.tooLong(MOST_MOVING_SECONDS / 60)}`);
   }
   return { id, name, ...picture, moving: { frames, rate, sound: audio !== null } };
 }
