@@ -22,7 +22,7 @@ export interface Grid {
 
 export const CONFORMED_SOUND = { codec: "pcm_s16le", sampleRate: 48_000 };
 const DECODED_AHEAD = 4;
-/** Units that MOV counts time in, for so many frames a second: a frame has a whole number of them. */
+/** Units that MOV counts time in, for so many frames per second: a frame has a whole number of them. */
 const UNITS_PER_FRAME = 1000;
 const LARGEST_TIMESCALE = 90_000;
 

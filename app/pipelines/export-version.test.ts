@@ -14,7 +14,7 @@ import { measureLoudness } from "~/media/loudness.server";
 import { probeFilm } from "~/media/probe.server";
 import type { RenderPlan } from "~/media/render/plan";
 
-/** Six seconds at 25 frames a second: three shots of two seconds, each another colour that moves, and a beep at each second. */
+/** Six seconds at 25 frames per second: three shots of two seconds, each another colour that moves, and a beep at each second. */
 const SECONDS = 6;
 const FRAMES = 150;
 const TARGET = { width: 72, height: 128 };

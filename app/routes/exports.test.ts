@@ -67,7 +67,7 @@ describe("exports", () => {
 
   test("that cannot be made are refused with what to do", async () => {
     setOutput({ format: "gif" });
-    // Ten seconds may be a GIF, and so may no more than thirty: at two frames a second the same film lasts longer.
+    // Ten seconds may be a GIF, and so may no more than thirty: at two frames per second the same film lasts longer.
     expect((await ask()).status).toBe(200);
     const { info } = findFilm(db, "film")!;
     const slow = JSON.stringify({ ...info, rate: { num: 2, den: 1 } });

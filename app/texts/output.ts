@@ -8,7 +8,7 @@ export const outputTexts = {
     prores: "For finishing elsewhere; large files",
     dnxhr: "For finishing elsewhere; large files",
     pngName: "PNG sequence",
-    png: "A picture a frame, in a ZIP file, without sound",
+    png: "A picture per frame, in a ZIP file, without sound",
     gif: "A short loop, without sound",
     webpName: "Animated WebP",
     webp: "A short loop, smaller and sharper than GIF, without sound",

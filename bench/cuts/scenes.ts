@@ -6,7 +6,7 @@ import { WORLD, world, type WorldKind } from "./worlds";
 export const PICTURE = { width: 640, height: 360 };
 
 export interface CameraMove {
-  /** Pixels of the picture a second. */
+  /** Pixels of the picture per second. */
   pan?: { x: number; y: number };
   /** Factor a second. */
   zoom?: number;

@@ -267,7 +267,7 @@ try {
       film,
       "acknowledged ms, median (goal ≤ 100)": median(acknowledged).toFixed(0),
       slowest: Math.max(...acknowledged).toFixed(0),
-      "pictures a second": pictures?.plain.toFixed(1) ?? "",
+      "pictures per second": pictures?.plain.toFixed(1) ?? "",
       "compared, with safe area": pictures?.compared.toFixed(1) ?? "",
       "poll bytes (goal ≤ 5000)": poll,
       "first answers kB (goal ≤ 300)": ((document + firstTracks) / 1000).toFixed(1),

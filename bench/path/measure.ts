@@ -13,7 +13,7 @@ export interface PathFigures {
   wholeInside: number;
   /** Mean distance of the subject's middle from the window's, in windows. */
   off: number;
-  /** Speed in windows a second and jerk in windows a second³, mean and most. */
+  /** Speed in windows per second and jerk in windows per second³, mean and most. */
   speed: number;
   topSpeed: number;
   jerk: number;
@@ -22,7 +22,7 @@ export interface PathFigures {
   moves: number;
 }
 
-/** Movement slower than this, in windows a second, is none. */
+/** Movement slower than this, in windows per second, is none. */
 const STILL = 0.01;
 
 /** Boxes end at the picture's edge, give or take rounding, in pixels. */

@@ -107,7 +107,7 @@ async function shiftsIn(file: string, lefts: readonly number[]): Promise<number[
 }
 
 /**
- * A window that moves so many pixels of the source a frame: where it is in each frame as it is composed, and in the file
+ * A window that moves so many pixels of the source per frame: where it is in each frame as it is composed, and in the file
  * that comes of it.
  */
 export async function measurePlacement(

@@ -1,7 +1,7 @@
 /**
  * Renders a window with Glad Pan and with ffmpeg's own crop and scale, in turn and with the same encoder, standing and
  * moving; compares layouts with a window that fills the frame; tells how far from its place a window is in the render, at
- * speeds from 0.05 to 40 pixels a frame; and how much of a picture an enlargement gives back, beside ffmpeg's filters.
+ * speeds from 0.05 to 40 pixels per frame; and how much of a picture an enlargement gives back, beside ffmpeg's filters.
  *
  *   ./glad-pan bench render [--rounds 5] [--only speed|layouts|places|filters] [--frames 200] [--json OUT.json]
  */

@@ -40,7 +40,7 @@ const CLIPS: (Omit<Production, "file" | "truthFile" | "quality"> & { name: strin
     sound: true,
   },
   {
-    // Held upright, without sound, 25 frames a second: the window moves up and down.
+    // Held upright, without sound, 25 frames per second: the window moves up and down.
     name: "upright-25",
     shots: (mouth) => excerpt(mouth, [{ name: "presenter", from: 150, frames: 60 }]),
     lines: [],

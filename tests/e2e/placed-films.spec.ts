@@ -22,7 +22,7 @@ test.afterEach(() => server.dispose());
 const STEP = 5;
 const lightOf = (frame: number) => 40 + STEP * frame;
 
-/** A clip of forty even frames that get lighter, 30 a second; clear but for its middle if it has alpha. */
+/** A clip of forty even frames that get lighter, 30 per second; clear but for its middle if it has alpha. */
 function clip(name: string, ...options: string[]): string {
   const light = `geq=r='40+${STEP}*N':g='40+${STEP}*N':b='40+${STEP}*N':a='if(between(X,40,119),255,${name.endsWith("webm") ? 0 : 255})'`;
   const picture = `color=black:s=160x90:r=30:d=1.33,format=rgba,${light},scale=out_color_matrix=bt709:out_range=tv`;

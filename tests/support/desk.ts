@@ -14,7 +14,7 @@ export async function openTwoShots(page: Page, { url }: TestServer): Promise<voi
   await expect(rows(page)).toHaveCount(2);
 }
 
-/** The frame on screen, of a film with thirty a second. */
+/** The frame on screen, of a film with thirty per second. */
 export async function frameOf(page: Page): Promise<number> {
   const [, , seconds, frames] = (await timecode(page).inputValue()).split(":").map(Number);
   return 30 * seconds! + frames!;

@@ -11,7 +11,7 @@ export const TALL: VersionState = {
   handKeys: [],
 };
 
-/** A film of 300 frames at 30 a second, cut at frame 100, with one version and two people. */
+/** A film of 300 frames at 30 per second, cut at frame 100, with one version and two people. */
 export const TWO_SHOTS: FilmState = {
   film: {
     id: "film",

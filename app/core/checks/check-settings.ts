@@ -22,7 +22,7 @@ export const CheckLimits = z.object({
   black: Seconds,
   /** How far eyes jump from one shot to the next of the same person, as a share of the frame. */
   jolt: z.number().min(0.05).max(1),
-  /** How fast the window may still be at a cut, in its own widths a second. */
+  /** How fast the window may still be at a cut, in its own widths per second. */
   movingAtCut: z.number().min(0).max(5),
 });
 export type CheckLimits = z.infer<typeof CheckLimits>;

@@ -34,7 +34,7 @@ test("a window at rest: nothing moves, and what is inside is inside", () => {
 });
 
 test("speeds in width per second, and the longest move that is fast", () => {
-  // 405 pixels a second for ten frames, then at rest.
+  // 405 pixels per second for ten frames, then at rest.
   const x = (i: number) => 500 + 16.2 * Math.min(10, Math.max(0, i - 20));
   const measures = measureShot(RANGE, [RANGE], null, at(x), 25);
   expect(measures.speed[25]).toBeCloseTo(1, 5);

@@ -13,7 +13,7 @@ export interface Measures {
   inside: Float32Array;
   /** In widths of the window a second. */
   speed: Float32Array;
-  /** How fast the acceleration changes, in widths a second cubed. */
+  /** How fast the acceleration changes, in widths per second cubed. */
   jerk: Float32Array;
   /** Pixels of the frame for each of the source. */
   scale: Float32Array;

@@ -23,7 +23,7 @@ function activity(of: {
 const faultsOf = (of: Parameters<typeof activity>[0]) => pictureFaults(activity(of), RATE);
 
 test("flashes, of which there are more than three in a second", () => {
-  // Light for two frames and dark for two: more than six flashes a second, from frame 100 to frame 149.
+  // Light for two frames and dark for two: more than six flashes per second, from frame 100 to frame 149.
   const strobe = (every: number) => (i: number) => (i >= 100 && i < 150 && i % every < every / 2 ? 200 : 60);
   const [flashing] = faultsOf({ light: strobe(4) }).flashing;
   expect(flashing!.start).toBeGreaterThanOrEqual(99);

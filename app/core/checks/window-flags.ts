@@ -25,7 +25,7 @@ const BESIDE = 0.25;
 
 const firstPane = (shown: ShownAt, frame: number): Pane | undefined => filmPanes(shown(frame))[0];
 
-/** Speed of a place from one frame to another, in pixels of the source a frame; null where it is not known. */
+/** Speed of a place from one frame to another, in pixels of the source per frame; null where it is not known. */
 function speedBetween(at: (frame: number) => { x: number; y: number } | null, from: number, to: number) {
   const [a, b] = [at(from), at(to)];
   return a && b ? { x: (b.x - a.x) / (to - from), y: (b.y - a.y) / (to - from) } : null;

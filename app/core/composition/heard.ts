@@ -23,7 +23,7 @@ export interface HeardIn {
 /**
  * What is heard in what is kept of a film's shots, range by range.
  *
- * @param fps frames a second of the film
+ * @param fps frames per second of the film
  * @returns null where it is the film alone, everywhere
  */
 export function heardIn(

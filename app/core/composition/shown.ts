@@ -20,7 +20,7 @@ export interface ShownShot {
 /**
  * What a version of a size shows at the frames of shots, in order of time.
  *
- * @param fps frames a second of the film, for what moves by itself
+ * @param fps frames per second of the film, for what moves by itself
  * @throws from what it returns: Error for a frame that is in none of the shots
  */
 export function shownIn(shots: readonly ShownShot[], size: Size, fps: number): ShownAt {

@@ -1,4 +1,4 @@
-/** The paths of a version as tables: a row a frame, or a row a key. Places are in source pixels as displayed. */
+/** The paths of a version as tables: a row for each frame, or for each keyframe. Places are in source pixels as displayed. */
 import { csvFormatRows } from "d3-dsv";
 import type { ShownAt } from "../composition/composition";
 import { boxCentre } from "../geometry/box";

@@ -18,7 +18,7 @@ export interface ChosenMovement {
 const SITS_WITHIN = 0.3;
 /** Shares of the time that a subject may be beyond that, to either side. */
 const OUTLIERS = 0.02;
-/** Speed, in windows a second, at which a subject is quick, and the share of the time for which it must be. */
+/** Speed, in windows per second, at which a subject is quick, and the share of the time for which it must be. */
 const QUICK_SPEED = 0.55;
 const QUICK_SHARE = 0.25;
 /** Seconds over which a speed is measured. */

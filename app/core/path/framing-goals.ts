@@ -103,7 +103,7 @@ function insideInterval(
   return [clamp(Math.min(lower, upper)), clamp(Math.max(lower, upper))];
 }
 
-/** How fast a subject goes across, in windows a second. */
+/** How fast a subject goes across, in windows per second. */
 function speedAcross(subject: Subject, frame: number, windowWidth: number, fps: number): number {
   const reach = Math.max(1, Math.round(MOVEMENT_SECONDS * fps));
   const [from, to] = [focusBox(subject, frame - reach), focusBox(subject, frame + reach)];

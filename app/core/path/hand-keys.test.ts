@@ -48,7 +48,7 @@ describe("hand keys with an easing of their own", () => {
     windows.slice(110).forEach(({ x }) => expect(x).toBeCloseTo(900, 6));
     const speeds = windows.slice(1).map(({ x }, i) => x - windows[i]!.x);
     const changes = speeds.slice(1).map((speed, i) => Math.abs(speed - speeds[i]!));
-    // Evenly it would be 4 pixels a frame, all at once.
+    // Evenly it would be 4 pixels per frame, all at once.
     expect(Math.max(...changes)).toBeLessThan(1);
     expect(keys[0]!.easing).toBe("hold");
     expect(keys.length).toBeLessThanOrEqual(5);

@@ -9,7 +9,7 @@ import { reduceToKeys } from "./reduce-to-keys";
 type Value = (typeof VALUES)[number];
 
 /**
- * The fewest hand keys that lead the window through these places, one a frame from `start`, to within so many pixels. From
+ * The fewest hand keys that lead the window through these places, one per frame from `start`, to within so many pixels. From
  * the last of them on the solver goes on.
  */
 export function keysThrough(

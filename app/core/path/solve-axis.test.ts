@@ -29,7 +29,7 @@ describe("the path of one coordinate", () => {
   });
 
   test.each(MOVEMENTS.flatMap((movement) => [24, 60].map((fps) => [movement, fps] as const)))(
-    "in %s at %i frames a second stays inside the picture and under the limits, whatever the subject does",
+    "in %s at %i frames per second stays inside the picture and under the limits, whatever the subject does",
     (movement, fps) => {
       const { maxSpeed, maxAcceleration } = MOVEMENT_WEIGHTS[movement];
       for (const seed of SEEDS) {

@@ -185,7 +185,7 @@ function startingPath({ goals, windowLength, bounds: [lower, upper] }: AxisProbl
   });
 }
 
-/** Solves one coordinate; positions in pixels, one a frame. */
+/** Solves one coordinate; positions in pixels, one per frame. */
 export function solveAxis(problem: AxisProblem): { positions: Float64Array; solution: Solution } {
   const { bounds, windowLength, fixed } = problem;
   const solution = optimum(problem);

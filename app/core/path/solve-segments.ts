@@ -34,7 +34,7 @@ function passing(problem: AxisProblem, frame: number, at: number, solved: Solved
 }
 
 /**
- * Positions in pixels, one a frame. Given places are met exactly; what one of them is decides the path only from the
+ * Positions in pixels, one per frame. Given places are met exactly; what one of them is decides the path only from the
  * one before it to the one after it.
  *
  * @param solved what was solved before; what is among it is not solved again

@@ -13,7 +13,7 @@ export class SolvedProblems {
   private used: Solved[] = [];
   private unused: Solved[] = [];
 
-  /** Positions in pixels, one a frame; not to be written to. */
+  /** Positions in pixels, one per frame; not to be written to. */
   solve(problem: AxisProblem): Float64Array {
     const isAsked = (solved: Solved) => isSame(solved.problem, problem);
     const asked = this.used.find(isAsked);

@@ -34,7 +34,7 @@ interface Entry extends ShotToFrame {
 /** What is followed where that is not known. */
 const NOBODY: Followed = { who: null, trackId: null };
 
-/** Shots of which what was solved is kept; it is some ten numbers a frame, which a long film would fill the memory with. */
+/** Shots of which what was solved is kept; it is some ten numbers per frame, which a long film would fill the memory with. */
 const KEPT_PROBLEMS = 8;
 
 const isFrom = (kept: { from: readonly unknown[] } | null, from: readonly unknown[]): boolean =>

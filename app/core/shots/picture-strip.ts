@@ -8,7 +8,7 @@ const FLAT = 2;
 /** Mean luma by which two pictures with nothing in them may differ and be the same. */
 const SAME_LIGHT = 12;
 
-/** A film's pictures in small, by which a frame of one film is found in another: 576 bytes a frame. */
+/** A film's pictures in small, by which a frame of one film is found in another: 576 bytes per frame. */
 export class PictureStrip {
   private bytes = new Uint8Array(SAMPLES * 256);
   private means = new Float32Array(256);

@@ -59,7 +59,7 @@ describe("the rate", () => {
     // Matroska's clock says nothing: the coarsest common rate on which all of them lie is taken.
     const rounded = at(15, places).map((time) => Math.round(time * 1000) / 1000);
     expect(fpsOf(rounded, { num: 1000, den: 1 }, average)).toBe(15);
-    // Every sixth of thirty is five a second, whatever the file was made for.
+    // Every sixth of thirty is five per second, whatever the file was made for.
     expect(fpsOf(at(5, upTo(200)), { num: 30, den: 1 }, { num: 5, den: 1 })).toBe(5);
   });
 

@@ -94,7 +94,7 @@ function steadyRate(times: Float64Array): number {
  * Rates that a sparse film may be made for, the coarsest first: the one that its file declares, whole or in parts, or the
  * common ones where that is no more than what its clock counts in.
  *
- * @param steady pictures a second as they come: no coarser grid has room for them
+ * @param steady pictures per second as they come: no coarser grid has room for them
  */
 function sparseRates(base: Rate | null, steady: number): Rate[] {
   if (!base || framesPerSecond(base) > MAX_RATE) {

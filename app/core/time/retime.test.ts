@@ -5,7 +5,7 @@ const R = (num: number, den = 1) => ({ num, den });
 const never = () => false;
 const RANGES = [{ start: 10, end: 14 }];
 
-test("twice as many frames a second: each is there twice, or one in two is mixed", () => {
+test("twice as many frames per second: each is there twice, or one in two is mixed", () => {
   const frames = (mixes: boolean) => retimed(RANGES, R(25), R(50), mixes, never);
   expect(frames(false).map(({ frame }) => frame)).toEqual([10, 10, 11, 11, 12, 12, 13, 13]);
   const mixed = frames(true);

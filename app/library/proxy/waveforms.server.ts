@@ -11,7 +11,7 @@ import { proxyFolder, sourceFile } from "~/db/workplace.server";
 const making = new Map<string, Promise<void>>();
 
 /**
- * Where the waveform of a film's sound is, a byte a frame; it is made when it is first asked for, and goes with the proxy.
+ * Where the waveform of a film's sound is, a byte per frame; it is made when it is first asked for, and goes with the proxy.
  *
  * @returns null for a film without sound
  */

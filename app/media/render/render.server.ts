@@ -92,7 +92,7 @@ export async function renderShare(
   }
 }
 
-/** A picture a frame, numbered from 1, in an archive. */
+/** A picture per frame, numbered from 1, in an archive. */
 async function renderPictures(
   plan: RenderPlan,
   target: string,

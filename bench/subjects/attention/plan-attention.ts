@@ -154,7 +154,7 @@ function mixIn(sound: Int16Array, voice: Int16Array, at: number, gain: number): 
     sound[from + i] = Math.max(-32768, Math.min(32767, sound[from + i]! + gain * voice[i]!));
 }
 
-/** A breath of noise in bursts, five a second. */
+/** A breath of noise in bursts, five per second. */
 const laugh = (random: Random, seconds: number): Int16Array =>
   Int16Array.from({ length: seconds * SPOKEN_RATE }, (_, i) => {
     const burst = Math.max(0, Math.sin((2 * Math.PI * 5 * i) / SPOKEN_RATE));

@@ -105,5 +105,5 @@ export const attentionRow = (score: AttentionScore) => ({
   turns: score.turns,
   "within 0.4 s": score.inTime,
   taken: score.taken,
-  "too many a minute": (Math.max(0, score.taken - score.turns) / (score.seconds / 60)).toFixed(2),
+  "too many per minute": (Math.max(0, score.taken - score.turns) / (score.seconds / 60)).toFixed(2),
 });

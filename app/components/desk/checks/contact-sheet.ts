@@ -1,4 +1,4 @@
-/** A sheet with a picture a shot, for whoever is to see what was made of a film without opening it. */
+/** A sheet with a picture for each shot, for whoever is to see what was made of a film without opening it. */
 import type { ShownAt } from "~/core/composition/composition";
 import { cutOut } from "~/core/composition/composition";
 import { type Size, wholeOf } from "~/core/geometry/box";

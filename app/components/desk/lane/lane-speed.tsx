@@ -9,7 +9,7 @@ import type { CanvasTheme } from "./use-theme";
 
 /** Canvas pixels across the speed curve. */
 export const SPEED = 36;
-/** The speed that fills it, in windows a second; what is faster is drawn at its edge. */
+/** The speed that fills it, in windows per second; what is faster is drawn at its edge. */
 const FULL_SPEED = 2;
 const HANDLE = 4;
 

@@ -41,7 +41,7 @@ function between(frame: number, from: Mark, to: Mark, forward: Sweep, backward: 
 }
 
 /**
- * @param marks at least one, in order of their frames, one a frame, all within the shot
+ * @param marks at least one, in order of their frames, one per frame, all within the shot
  * @param forwards where it was seen going forwards from each mark, up to the next one or the shot's end
  * @param backwards the same going backwards from each mark
  */

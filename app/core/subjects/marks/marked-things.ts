@@ -11,7 +11,7 @@ export interface MarkedThing {
   /** Id of its track. */
   id: string;
   shot: FrameRange;
-  /** In order of their frames, one a frame. */
+  /** In order of their frames, one per frame. */
   marks: Mark[];
   /** All that its track follows from, as text. */
   basis: string;

@@ -28,7 +28,7 @@ function endLook(tracklet: Tracklet, end: "first" | "last"): Detection {
   return { kind: nearest.kind, box: nearest.box, score: nearest.score, ...(signature ? { signature } : {}) };
 }
 
-/** Movement of a tracklet at one of its ends, in pixels a frame, from its last or first few sightings. */
+/** Movement of a tracklet at one of its ends, in pixels per frame, from its last or first few sightings. */
 function endVelocity({ sightings }: Tracklet, end: "first" | "last"): Point {
   const some = end === "first" ? sightings.slice(0, 3) : sightings.slice(-3);
   const [from, to] = [some[0]!, some.at(-1)!];

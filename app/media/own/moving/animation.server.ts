@@ -129,5 +129,5 @@ export async function sequenceToFilm(
       yield data;
     }
   }
-  await writeFilm(frames(), { width, height }, rate, `${first!.name} (${formatRate(rate)} frames a second)`, target);
+  await writeFilm(frames(), { width, height }, rate, `${first!.name} (${formatRate(rate)} frames per second)`, target);
 }

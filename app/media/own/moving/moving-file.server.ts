@@ -76,7 +76,7 @@ export function pictureOf({ name, info }: MovingFile, id: string): Picture {
 }
 
 /**
- * Decodes frames in order as straight RGBA, four bytes a pixel.
+ * Decodes frames in order as straight RGBA, four bytes per pixel.
  *
  * @param size of the frames
  */
