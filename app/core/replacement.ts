@@ -42,7 +42,7 @@ export function matchNote({ range, likeness, share }: ShotMatch): string | null 
 
 const countKeys = ({ versions }: FilmState): number => versions.reduce((sum, { handKeys }) => sum + handKeys.length, 0);
 
-/** What of the work on a film is not in its state after it was moved. */
+/** The keyframes and marks that a film lost when its work was moved. */
 export function lostBetween(before: FilmState, after: FilmState): { keys: number; marks: number } {
   const placed = (mark: { thing: string }) => before.marks.some(({ thing }) => thing === mark.thing);
   return {

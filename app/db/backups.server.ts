@@ -65,7 +65,7 @@ export async function makeBackup(db: Db, folder: string, why?: string, now = Dat
   return name;
 }
 
-/** What of a library nobody but its editor could make again, and what took long to find. */
+/** The tables that only the editor could fill again, and those that took long to fill. */
 const WORK = [
   "SELECT id, name, file, revision, findings, put_away, deleted_at FROM films ORDER BY id",
   "SELECT * FROM presets ORDER BY id",

@@ -49,7 +49,7 @@ function levelsOf(file: string, { width, height } = TARGET, count = 40): number[
   return Array.from({ length: width }, (_, x) => rows.reduce((sum, y) => sum + at(x, y), 0) / rows.length);
 }
 
-/** How far a row is from the ramp that the window shows, in levels of 10 bits, in the mean. */
+/** The mean distance of a row from the ramp that the window shows, in levels of 10 bits. */
 function errorOf(levels: readonly number[]): number {
   const { width } = TARGET;
   const window = (PICTURE.height * TARGET.width) / TARGET.height;

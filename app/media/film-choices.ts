@@ -1,4 +1,4 @@
-/** What can be chosen of how a film is taken: another of its sounds, and its fields as frames of their own. */
+/** What can be set for how a film is read: its audio track, and its fields as frames of their own. */
 import { framesPerSecond, type FrameRange } from "~/core/time/rate";
 import type { FilmInfo } from "~/core/film-info";
 import { Refusal } from "~/core/refusal";

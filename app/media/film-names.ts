@@ -1,4 +1,4 @@
-/** What films, and work that was saved, are called; looking into every file would take long. */
+/** The file names of films and projects; probing every file would take long. */
 const FILM_NAMES =
   /\.(mp4|m4v|mov|qt|mkv|webm|avi|divx|ts|mts|m2ts|mpe?g|vob|m2v|mxf|gxf|wmv|asf|flv|f4v|og[vm]|dv|3gp|3g2|nut|ivf|y4m|h26[45]|hevc|gif|gladpan)$/i;
 

@@ -29,7 +29,7 @@ export interface AnalysedShot {
   /** How it begins; the first begins with a cut. */
   begins: Transition;
   tracks: Track[];
-  /** What of the picture is not the film's own bars; null if it has none. */
+  /** The part of the picture inside the letterbox; null if there is none. */
   active: Box | null;
 }
 
@@ -77,7 +77,7 @@ export interface AnalysisOptions {
   goesOn?: (left: FrameRange, watchedTo: number) => Promise<boolean>;
   /** How ready to see transitions, 0 to 100. */
   sensitivity?: number;
-  /** What of the picture is not bars, where that is known; else it is looked for. */
+  /** The part of the picture inside the letterbox, where that is known; else it is looked for. */
   active?: Box | null;
   /** What looks for it. */
   areas?: ActiveAreas;

@@ -10,7 +10,7 @@ import { writeNamed } from "~/disk/write-aside.server";
 /** What is said in a version of a film. */
 export interface SaidIn {
   captions: readonly CaptionText[];
-  /** What of the film the version shows. */
+  /** The ranges of the film that the version shows. */
   kept: readonly FrameRange[];
   rate: Rate;
 }

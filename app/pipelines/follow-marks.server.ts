@@ -13,7 +13,7 @@ const LEAD_SECONDS = 0.4;
 export interface FollowOptions {
   /** Where pictures are had from; from the film itself if left out. */
   decode?: DecodeSmall;
-  /** What was found in the shot; what a mark holds of it is followed by it as far as it goes. */
+  /** The tracks that were found in the shot; where a mark holds one of them, that track leads as far as it goes. */
   tracks?: readonly Track[];
   onProgress?: (share: number) => void;
   signal?: AbortSignal;

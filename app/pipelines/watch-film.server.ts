@@ -179,7 +179,7 @@ function areaInSmall(area: Box | null, size: Size, scale: number): Box {
   return { x, y, width: Math.floor(small.x + small.width) - x, height: Math.floor(small.y + small.height) - y };
 }
 
-/** What of a film can not be decoded, to be told while it is; undefined where its pictures' times are not known. */
+/** The frames of a film that cannot be decoded, found while it is watched; undefined where its pictures' times are not known. */
 async function undecodedOf({ file, info }: FilmFile, signal?: AbortSignal): Promise<Undecoded | undefined> {
   if (!info.grid.timeBase) return undefined;
   const { times } = await pictureTimes(file, signal);

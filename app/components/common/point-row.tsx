@@ -13,7 +13,7 @@ interface PointRowProps {
   /** What setting it does, and its shortcut. */
   hint: string;
   shortcut?: string;
-  /** What of it removes. */
+  /** Removes it. */
   clearHint: string;
   clearShortcut?: string;
   disabled?: boolean;

@@ -44,7 +44,7 @@ const LIBRARY = "library";
 const BESIDE = "beside";
 const rateKey = ({ num, den }: Rate): string => `${num}/${den}`;
 
-/** How a version is exported: what a product page would call its export settings, all of them. */
+/** All export settings of a version. */
 export function OutputFields({ output, film, places, onChange }: OutputFieldsProps) {
   const format = outputFormat(output.format);
   const depth = outputDepth(output, film.bitDepth);

@@ -69,7 +69,7 @@ const DAY_MS = 24 * 60 * 60 * 1000;
 
 const daysLeft = (deletedAt: number): number => Math.max(1, Math.ceil(DAYS_KEPT - (Date.now() - deletedAt) / DAY_MS));
 
-/** What of a card opens the film, unless it is deleted. */
+/** The part of a card that opens the film, unless the film is deleted. */
 function CardLink({ film, children }: { film: FilmView; children: ReactNode }) {
   if (film.deletedAt !== null) return <div className="opacity-60">{children}</div>;
   return (

@@ -31,7 +31,7 @@ const SAVES = [
 
 interface FilmMenuProps {
   film: FilmView;
-  /** What of it takes how much space; undefined while that is not known. */
+  /** Bytes that it takes, by what takes them; undefined while that is not known. */
   space: SpaceView | undefined;
   className?: string;
 }

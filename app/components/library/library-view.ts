@@ -38,7 +38,7 @@ export interface BrokenFilmView {
   problem: string;
 }
 
-/** What of a film takes how many bytes. */
+/** Bytes that a film takes, by what takes them. */
 export interface SpaceView {
   source: number;
   proxy: number;

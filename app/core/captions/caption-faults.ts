@@ -1,4 +1,4 @@
-/** What of a caption is hard to read, and how it is mended. */
+/** What makes a caption hard to read, and how that is mended. */
 import { framesPerSecond, type Rate, rangeLength } from "../time/rate";
 import { cutSentences, lettersOf, linesOf } from "./break-text";
 import type { Caption } from "./caption";

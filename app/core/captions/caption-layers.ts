@@ -38,7 +38,7 @@ export function captionSize(lines: readonly string[], { size, box }: Look, frame
   };
 }
 
-/** What of speakers is told by their captions. */
+/** What captions tell of their speakers. */
 export class Speakers {
   private readonly order: string[];
 

@@ -24,7 +24,7 @@ const PAUSE_SECONDS = 1;
 /** A face is read beyond its box: its chin, and the mouth that says what is read. */
 const FACE_MARGIN = 0.15;
 
-/** What of the film is not covered. */
+/** The part of the film that nothing covers. */
 const KEPT_OFF = new Set<Track["kind"]>(["face", "text", "inset"]);
 
 /** What captions are kept off at a frame, in pixels of the version. */

@@ -15,7 +15,7 @@ const t = flagsTexts.coveredFlags;
 const TOLERANCE = 0.1;
 
 interface Covered {
-  /** What of the shot is shown. */
+  /** The ranges of the shot that are shown. */
   kept: readonly FrameRange[];
   tracks: readonly Track[];
   shown: ShownAt;

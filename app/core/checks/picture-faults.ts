@@ -71,7 +71,7 @@ export function pictureFaults({ light, contrast, change }: Activity, rate: Rate)
   };
 }
 
-/** What of them is in what a version shows of a shot, for longer than may be. */
+/** The faults that last longer than the limits allow within what a version shows of a shot. */
 export function pictureFlags(
   { flashing, black, frozen }: PictureFaults,
   kept: readonly FrameRange[],

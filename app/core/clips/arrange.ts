@@ -85,7 +85,7 @@ function splitAtBorders(shots: readonly Shot[], filmId: string, borders: readonl
   });
 }
 
-/** What of a shot's picture is its clip's, and not what lies around that. */
+/** The part of a shot's picture that is its clip's, without what is around the clip. */
 function activeWithin(known: Box | null, area: Box, picture: Size): Box | null {
   const both = boxIntersection(known ?? area, area);
   const active = Math.min(both.width, both.height) < LEAST_ACTIVE_SIDE ? area : both;

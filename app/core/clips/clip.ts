@@ -33,7 +33,7 @@ export type ClipWithFile = z.infer<typeof ClipWithFile>;
 /** Where a clip is, and what is set of it. */
 export type TrimmedClip = Pick<Clip, "start" | "end" | "in" | "out">;
 
-/** What of a clip is shown, in frames of the film. */
+/** The range of a clip that is shown, in frames of the film. */
 export const shownOfClip = ({ start, end, in: first, out }: TrimmedClip): FrameRange => ({
   start: start + (first ?? 0),
   end: out === null ? end : start + out,

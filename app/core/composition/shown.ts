@@ -42,7 +42,7 @@ export interface VersionLayers {
   safeArea: SafeArea | null;
   /** Size of the version. */
   size: Size;
-  /** What of the film it shows. */
+  /** The ranges of the film that it shows. */
   kept: readonly FrameRange[];
   /** Frames a second. */
   fps: number;

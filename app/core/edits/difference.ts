@@ -47,7 +47,7 @@ type InVersionChange = NonNullable<Difference["inVersions"]>[number];
 
 const markKey = ({ thing, frame }: Pick<ThingMark, "thing" | "frame">): string => `${thing} ${frame}`;
 
-/** What of one list is not in another, and what of the other is not, or not the same, in it. */
+/** The items of one list that are missing from another, and those of the other that are new or different. */
 function compare<T, Key>(from: readonly T[], to: readonly T[], keyOf: (item: T) => Key): { removed: T[]; put: T[] } {
   if (from === to) return { removed: [], put: [] };
   const [before, after] = [new Map(from.map((item) => [keyOf(item), item])), new Set(to.map(keyOf))];

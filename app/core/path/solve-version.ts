@@ -26,7 +26,7 @@ export const goesOn = ({ carry, atSwitch }: ShotFraming, before: Followed, now: 
 
 const NOTHING_BEFORE: ShotBefore = { windows: [], who: null };
 
-/** What of a shot decides whom it follows: from the first frame that is shown to the last, or all where none is. */
+/** The range of a shot that decides whom it follows: from the first frame that is shown to the last; all of it where nothing is shown. */
 const shownSpan = ({ range, kept }: ShotFraming): FrameRange => ({
   start: kept[0]?.start ?? range.start,
   end: kept.at(-1)?.end ?? range.end,
@@ -50,7 +50,7 @@ function plan(shot: ShotFraming, picture: Size, target: Size, rate: Rate, before
   return { ...rest, spans: whole };
 }
 
-/** What of a shot is followed without a jump of the window, as one subject. */
+/** A range of a shot in which the window follows one subject without a jump. */
 interface Run extends FrameRange {
   subject: Subject | null;
 }

@@ -90,7 +90,7 @@ describe("transitions", () => {
     ]);
   });
 
-  /** What of a film is shown where each of its pictures is held for some frames. */
+  /** A film in which each picture is held for some frames. */
   const held = (frames: Picture[], count: (picture: number) => number) => {
     const features = film(frames).flatMap((picture, i) => Array.from({ length: count(i) }, () => picture));
     return decideTransitions(weighTransitions(features, RATE)).map(({ kind, frame }) => [kind, frame]);

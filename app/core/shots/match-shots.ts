@@ -20,7 +20,7 @@ export const ShotMatch = z.object({
 });
 export type ShotMatch = z.infer<typeof ShotMatch>;
 
-/** What of a film is in its new export, by what was found of its shots. */
+/** The frames of a film that are in its new export, by where its shots were found. */
 export function movedParts(
   shots: readonly (FrameRange & { id: string })[],
   matches: readonly ShotMatch[],

@@ -22,7 +22,7 @@ export const Shot = z.object({
   excluded: z.boolean(),
   /** A part of the picture, such as a title, that the window keeps inside where it can. */
   protect: Box.nullable(),
-  /** What of the picture is not the film's own bars; null if it has none. */
+  /** The part of the picture inside the letterbox; null if there is none. */
   active: Box.nullable(),
 });
 export type Shot = z.infer<typeof Shot>;

@@ -35,7 +35,7 @@ export function withoutRanges(ranges: readonly FrameRange[], others: readonly Fr
   });
 }
 
-/** What of ranges lies in each of several others, which are in order and apart, too. */
+/** The parts of ranges that lie in each of several others, which are in order and apart as well. */
 export function partsWithin(ranges: readonly FrameRange[], wholes: readonly FrameRange[]): FrameRange[][] {
   let at = 0;
   return wholes.map((whole) => {

@@ -27,7 +27,7 @@ export interface LaidVersion {
   /** Size of the version. */
   target: Size;
   shots: readonly LaidShot[];
-  /** What of the film it shows: in order and apart from each other. */
+  /** The ranges of the film that it shows: in order and apart from each other. */
   ranges: readonly FrameRange[];
   /** What it shows at each frame, without its layers. */
   bare: ShownAt;

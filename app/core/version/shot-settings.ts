@@ -23,7 +23,7 @@ export interface ShotSettings {
   attention: AttentionSettings;
   /** The version's hand keys in it. */
   handKeys: readonly HandKey[];
-  /** What of it the version shows. */
+  /** The ranges of it that the version shows. */
   kept: readonly FrameRange[];
 }
 

@@ -1,4 +1,4 @@
-/** What of a film a version shows. */
+/** The ranges of a film that a version shows. */
 import { z } from "zod";
 import { leftOutOfClips, type TrimmedClip } from "../clips/clip";
 import { Frame, FrameRange, framesIn, frameToSeconds, type Rate } from "../time/rate";
@@ -26,7 +26,7 @@ export const LengthLimit = z.number().positive().max(86_400);
 /** From the in point to the out point. */
 export const inToOut = (trim: Trim, frames: number): FrameRange => ({ start: trim.in ?? 0, end: trim.out ?? frames });
 
-/** What of a film is left out in all of its versions. */
+/** The ranges of a film that all of its versions leave out. */
 export interface LeftOut {
   shots: readonly (FrameRange & { excluded: boolean })[];
   clips: readonly TrimmedClip[];

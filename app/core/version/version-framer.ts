@@ -20,7 +20,7 @@ export interface FramerGround {
   rate: Rate;
   /** Size of the version. */
   target: Size;
-  /** What of trouble is passed over. */
+  /** How much of each trouble is passed over. */
   limits: CheckLimits;
 }
 

@@ -33,7 +33,7 @@ import { libraryErrors } from "~/texts/library-errors";
 
 const t = libraryErrors.clips;
 
-/** What a film's clips are to be: some that it has, with another film's file in their place or not, and new ones. */
+/** The clips that a film is to have: its own, with or without another file in their place, and new ones. */
 export interface ClipChoice {
   /** Of a clip that it has; null for a new one. */
   clipId: string | null;

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import type { FilmState, VersionState } from "~/core/version/film-state";
 
-/** What of a version decides its file, as a word: the same word stands for the same file. */
+/** A digest of everything in a version that decides its file: the same digest stands for the same file. */
 export function exportPrint(state: FilmState, version: VersionState): string {
   // What is seen, named or limited changes no picture.
   const { id, name, reviewedFlags, checkLimits, limitSeconds, output, shots, handKeys, ...rest } = version;

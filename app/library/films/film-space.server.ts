@@ -1,4 +1,4 @@
-/** What of a film takes how much space on the disk. */
+/** The space that a film takes on the disk, by what takes it. */
 import { readdir, rm, stat } from "node:fs/promises";
 import { join } from "node:path";
 import type { FilmRow } from "~/db/films.server";

@@ -48,7 +48,7 @@ import {
 import { prepareFirstPiece, stopPieces } from "../proxy/proxy-pieces.server";
 import { cancelJob, wakeQueue } from "~/queue/queue.server";
 
-/** What a film's folder says about it, for the day on which the database does not know it. */
+/** The note in a film's folder, from which the film is recovered if the database does not know it. */
 const FilmNote = z.object({
   name: z.string(),
   /** Where its file is, if that is not kept in the folder. */

@@ -1,4 +1,4 @@
-/** What of the editor's own goes along with saved work: pictures, still and moving, and fonts. */
+/** The editor's own files that are saved with a project: pictures, films and fonts. */
 import { basename, extname } from "node:path";
 import { MOST_MOVING_BYTES, MOST_PICTURE_BYTES } from "~/core/composition/picture";
 import type { Project } from "~/core/formats/project";

@@ -22,7 +22,7 @@ import { libraryErrors } from "~/texts/library-errors";
 
 const t = libraryErrors.projects;
 
-/** What is known of a film's file wherever it lies; found out where that was not done yet. */
+/** The fingerprint of a film's file; computed where that was not done yet. */
 export async function fingerprintOfFilm(film: FilmRow): Promise<string> {
   if (film.fingerprint) return film.fingerprint;
   requireSource(film);

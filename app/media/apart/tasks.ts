@@ -1,4 +1,4 @@
-/** What is read of files that come from outside, and what of it may take long: see `apart`. */
+/** The reading of files from outside that may take long: see `apart`. */
 import { readCaptions } from "~/core/captions/read-captions";
 import { ProjectError, readProject } from "~/core/formats/project";
 import { Refusal } from "~/core/refusal";

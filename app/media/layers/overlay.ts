@@ -1,7 +1,7 @@
 /** Pixels that are laid over a frame, as planes of its own kind. */
 import type { Box, Size } from "~/core/geometry/box";
 
-/** What is laid over one plane: samples times how much they cover, and how much that is. */
+/** A layer over one plane: its samples, multiplied by their cover, and the cover. */
 export interface OverlayPlane {
   /** Where it begins, in the plane's own samples. */
   x: number;

@@ -4,7 +4,7 @@ import { bytesOf, type OwnData } from "./own-file";
 import { type MovingFile, openMoving } from "./moving/moving-file.server";
 import { OwnPictures } from "./own-pictures.server";
 
-/** What of the editor's own a version shows, by id. */
+/** The editor's own files that a version shows, by id. */
 export interface OwnContents {
   pictures: OwnData;
   /** Files of pictures that move. */

@@ -11,7 +11,7 @@ import { type Output, outputOf, type RenderPlan } from "./plan";
 /** The strongest sharpening that is offered is this of ffmpeg's `unsharp`. */
 const MOST_SHARPENING = 0.8;
 
-/** What frames that are piped in are: some encoders go by the frames and not by what they are told. */
+/** Marks piped frames with their colours: some encoders go by the frames and not by their arguments. */
 const REC709_FRAMES = "setparams=color_primaries=bt709:color_trc=bt709:colorspace=bt709:range=tv";
 
 /** Filters for pictures that are piped in. */
@@ -72,7 +72,7 @@ export interface RenderOptions {
   /** How much of the pictures is there, 0 to 1. */
   onProgress?: ((share: number) => void) | undefined;
   signal?: AbortSignal | undefined;
-  /** Where parts are kept for the next time, and what tells the film's file from any other; left out, none are kept. */
+  /** The folder in which parts are kept for the next export, and the film's fingerprint; left out, none are kept. */
   parts?: { folder: string; film: string } | undefined;
 }
 

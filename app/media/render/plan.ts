@@ -18,7 +18,7 @@ export interface RenderPlan extends FilmFile {
   shown: ShownAt;
   /** Frames at which shots begin: nothing is mixed across them, and what is rendered is made of parts between them. */
   cuts?: readonly number[];
-  /** What of the editor's own is in it. */
+  /** The editor's own files that are in it. */
   own?: OwnContents;
   /** A SubRip file whose captions go along as a track of text that players can show. */
   captions?: string;

@@ -112,7 +112,7 @@ interface WordsProps {
   inputRef: React.RefObject<HTMLTextAreaElement | null>;
 }
 
-/** What it says: shown as it is typed, and taken when the field is left, or the next caption is gone to. */
+/** The caption's text: shown as it is typed, and stored when the field is left or the next caption is selected. */
 function Words({ caption, inputRef }: WordsProps) {
   const { state, player, captionEdits } = useDesk();
   const { put, preview, split, choose } = captionEdits;

@@ -17,7 +17,7 @@ import { ShiftCaptions } from "./shift-captions";
 
 const t = captionsTexts.captionsPanel;
 
-/** What of the panel is open beside the list. */
+/** The dialog of the panel that is open beside the list. */
 type Open = "bring-in" | "replace" | "shift" | null;
 
 /** The film's captions: brought in, typed, timed, and how the version shows them. */

@@ -14,7 +14,7 @@ const KEY = "glad-pan first steps";
 interface Step {
   title: string;
   text: string;
-  /** What of the desk it is about, as a selector. */
+  /** The part of the desk that it is about, as a selector. */
   at: string;
   side: "top" | "right" | "bottom" | "left";
 }

@@ -14,7 +14,7 @@ const ROW_HEIGHT = 32;
 /** The film before anything was changed in it. */
 const BEGINNING: EditRow = { sequence: 0, sentence: t.asAnalysed, isUndone: false, madeAt: null };
 
-/** What has been done, the newest first; a click makes the film what it was after that step. Only the rows in sight are drawn. */
+/** The steps of the history, the newest first; a click goes back to that step. Only the rows in sight are drawn. */
 export function EditList({ edits }: { edits: readonly EditRow[] }) {
   const { edits: desk } = useDesk();
   const scroller = useRef<HTMLDivElement>(null);

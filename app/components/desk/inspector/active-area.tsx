@@ -23,7 +23,7 @@ interface ActiveAreaProps {
   onChange: (shots: readonly DeskShot[], active: Box | null) => void;
 }
 
-/** Where the film's own bars are in a shot: how thick on each side, drawn, none, and the same in every shot. */
+/** The letterbox of a shot: its bars in figures, drawn on the picture, none, or the same in every shot. */
 export function ActiveArea({ shot, shots, picture, onDraw, onChange }: ActiveAreaProps) {
   const area = activeArea(shot, picture);
   const sides = {

@@ -12,7 +12,7 @@ import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.resetFraming;
 
-/** What the editor has set in a shot that solving it again would not have: hand keys and marks are kept. */
+/** Removes the settings of a shot that resetting its framing removes; hand keys and marks stay. */
 interface Own {
   shot: DeskShot;
   settings: ShotSetting[];

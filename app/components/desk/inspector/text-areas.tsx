@@ -16,7 +16,7 @@ interface TextAreasProps {
   onSeek: (frame: number) => void;
 }
 
-/** What was laid over a shot, text or another picture: whether the window can hold it, where it is, and that it is none. */
+/** The texts and insets of a shot: where they are, whether the window can hold them, and a way to say that they are none. */
 export function TextAreas({ shot, window, onEdit, onSeek }: TextAreasProps) {
   const texts = laidOver(shot.tracks);
   if (texts.length === 0) return null;

@@ -212,7 +212,7 @@ const LaneShot = memo(function LaneShot({ shot, geometry, drawn, theme, size, cl
 /** One shot's keys, above all that is drawn of any shot. */
 const LaneShotKeys = memo(function LaneShotKeys(props: LaneShotProps & { onSeek: (frame: number) => void }) {
   const { shot, geometry, theme, onPlace, onPreview, onGiveUp, onSeek, selectedKeys } = props;
-  /** What it means that a key of the shot is at a point of the lane: the rest of its window goes with it. */
+  /** The window of a key that is dragged to a point of the lane: what the lane does not show of it stays. */
   const moved = (key: Key, point: Point) => {
     const { value, frame } = fromPoint(geometry, point);
     const { x, y, height } = key;

@@ -16,7 +16,7 @@ const SIDES: readonly { side: keyof SafeArea; label: string }[] = [
 ];
 const MOST_PERCENT = 45;
 
-/** What of the frame is covered where it is shown: layers stand inside, and its outline is on the result. */
+/** The margins that a platform covers: layers stand inside them, and their outline is on the result. */
 export function SafeAreaControls() {
   const { version, versionEdits } = useDesk();
   const area = version.safeArea ?? USUAL_SAFE_AREA;

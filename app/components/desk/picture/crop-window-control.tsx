@@ -31,7 +31,7 @@ const t = pictureTexts.cropWindowControl;
 /** Source pixels that one press of an arrow key moves the window by, alone and with Shift. */
 const NUDGE = 1;
 const WIDE_NUDGE = 10;
-/** How near to what it snaps to the window comes to rest there, in pixels of the screen. */
+/** Pixels of the screen within which the window snaps. */
 const SNAP_PX = 6;
 const THIN = "pointer-events-none fill-none [vector-effect:non-scaling-stroke]";
 

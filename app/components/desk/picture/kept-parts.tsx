@@ -60,7 +60,7 @@ export function ProtectedPart() {
   );
 }
 
-/** Where the marked thing that the shot follows is at the frame on screen; correcting it there leads its track on from it. */
+/** The box of the mark that the shot follows, at the frame on screen; moving it corrects the track from there on. */
 export function MarkHere() {
   const { film, player, shots, subjectEdits } = useDesk();
   const frame = useFrame(player);

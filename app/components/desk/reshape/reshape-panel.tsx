@@ -18,7 +18,7 @@ const TITLES: Record<Reshaping["how"], string> = {
 const MOST_SECONDS = 3;
 const TOLERANCES = { least: 0.2, most: 20 } as const;
 
-/** How a range of the path is reshaped: what it would be is on the desk until it is kept or discarded. */
+/** The controls that reshape a range of the path: the desk shows the result until it is kept or discarded. */
 export function ReshapePanel() {
   const { reshape } = useDesk();
   const { reshaping, keys, show, keep, discard } = reshape;

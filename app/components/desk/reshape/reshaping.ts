@@ -66,7 +66,7 @@ function reshaped({ how, smoothing, by, fade }: Reshaping, windows: readonly Cro
   }
 }
 
-/** What puts the keys of the reshaped way in the place of those that there are: a change for each shot. */
+/** The commands that replace the keys of a range by those of its reshaped path, one for each shot. */
 export function reshapeCommands(
   reshaping: Reshaping,
   version: DeskVersion,

@@ -7,7 +7,7 @@ import { shareOf } from "./share-of";
 const MARGIN = 0.1;
 const BUTTONS = 4;
 
-/** Where nothing covers the frame, and a plain outline of what does: buttons at its right, a name and a text at its foot. */
+/** The safe area, and a plain outline of what covers the rest: buttons at the right, a name and a text at the foot. */
 export function SafeAreaOutline() {
   const { version } = useDesk();
   const { frame, safe } = groundOf(version);

@@ -72,7 +72,7 @@ export function SingleResult({ room }: { room: Size }) {
   );
 }
 
-/** What of a shot's layout is moved on the result. */
+/** The parts of a shot's layout that can be moved on the result. */
 function Handles({ shot, size }: { shot: DeskShot; size: Size }) {
   const { layout } = shot.settings;
   switch (layout.kind) {

@@ -46,10 +46,10 @@ export interface DeskContent {
   /** Width over height of the version. */
   aspect: number;
   shots: DeskShot[];
-  /** What of the film the version shows. */
+  /** The ranges of the film that the version shows. */
   kept: readonly FrameRange[];
   findings: FilmFindings;
-  /** What of the film has been analysed. */
+  /** The ranges of the film that have been analysed. */
   analysed: readonly FrameRange[];
   exports: ExportView[];
   player: Player | null;

@@ -46,7 +46,7 @@ export interface DeskShot extends Omit<Shot, "follow" | "protect">, SettledShot 
   handKeys: readonly HandKey[];
   /** Whether it has been looked at, or some of it. */
   isAnalysed: boolean;
-  /** What of it the version shows. */
+  /** The ranges of it that the version shows. */
   kept: readonly FrameRange[];
   /** Boxes that the editor has drawn in it. */
   marks: readonly ThingMark[];
@@ -85,7 +85,7 @@ export function shotAt<Shot extends FrameRange>(shots: readonly Shot[], frame: n
 export const followedIn = ({ cast, framed }: DeskShot): CastMember | undefined =>
   cast.find(({ track }) => track.id === framed?.subjectId);
 
-/** Where what a shot follows is at a frame; null where it is not seen, or nothing is followed. */
+/** The box of a shot's subject at a frame; null where it is not seen, or nothing is followed. */
 export function subjectBoxAt(shot: DeskShot | undefined, frame: number): Box | null {
   const track = shot?.framed && followedTrack(shot.framed, shot.tracks);
   return (track && boxAt(track, frame)) ?? null;

@@ -25,7 +25,7 @@ interface FlagsOf {
 const NO_LAYERS: VersionState["layers"] = [];
 const NO_FLAGS: readonly Flag[] = [];
 
-/** What of each shot is about the film and not about its framing; the very same value while it holds the same. */
+/** The flags of each shot that are about the film and not about its framing; the same object while nothing changes. */
 function useFilmLooks({ film, state, version, findings, limits }: FlagsOf, found: readonly FoundShot[]) {
   const { candidates } = state.film;
   const strengths = useMemo(

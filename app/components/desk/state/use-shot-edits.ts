@@ -37,7 +37,7 @@ export interface ShotEdits {
 
 const idsOf = (shots: readonly DeskShot[]) => shots.map(({ id }) => id);
 
-/** What changes a setting in shots: in the version where it has its own, else in the film. */
+/** The commands that change a setting of shots: in the version where it has its own, else in the film. */
 function settingCommands(
   shots: readonly DeskShot[],
   versionId: string,

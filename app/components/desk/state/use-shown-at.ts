@@ -10,7 +10,7 @@ import { type LedAt, shownOfShots } from "../picture/desk-windows";
 import type { DeskFilm, DeskShot } from "./desk-types";
 
 interface VersionShown {
-  /** What of the film the version shows. */
+  /** The ranges of the film that the version shows. */
   kept: readonly FrameRange[];
   /** How far down the safe area each caption stands, by its id. */
   captionPlaces: ReadonlyMap<string, number>;

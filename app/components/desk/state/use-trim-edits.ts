@@ -5,7 +5,7 @@ import { clipRanges } from "~/core/time/ranges";
 import type { Player } from "../picture/player";
 import type { Edits } from "./use-edits";
 
-/** What can be done to what of the film the version shows. Ranges are marked first, and then left out or brought back. */
+/** The version's in and out points, and ranges of it that are left out. A range is marked first, then left out or brought back. */
 export interface TrimEdits {
   /** The version begins with the frame under the playhead, or ends with it. */
   setIn: () => void;

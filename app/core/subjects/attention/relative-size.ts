@@ -6,7 +6,7 @@ import { faceSizeOf } from "../choosing/rank";
 import type { Subject } from "../choosing/subject";
 import { type Track, visibleFrames } from "../tracking/track";
 
-/** What of a shot counts as seen for long enough to make others small. */
+/** The share of a shot for which somebody must be seen to make others count as small. */
 const LASTING = 0.25;
 /** A body that ends above this share of the picture's height is whole. */
 const WHOLE_BODY = 0.985;

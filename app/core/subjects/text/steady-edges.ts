@@ -24,7 +24,7 @@ export function edgesOf({ samples, width, height }: GreyPlane): Edges {
   return { width, height, across: memory.shorts(across, area).slice(), down: memory.shorts(down, area).slice(), count };
 }
 
-/** What of an edge is in another picture as well; 0 where it is not the same there. */
+/** The strength of an edge that is in another picture as well; 0 where it is not the same there. */
 function common(a: number, b: number): number {
   if (a === 0 || Math.sign(a) !== Math.sign(b)) return 0;
   const [less, more] = Math.abs(a) < Math.abs(b) ? [a, b] : [b, a];
@@ -47,7 +47,7 @@ export function steadyEdges([first, ...others]: readonly [Edges, ...Edges[]]): E
 /** A part of a picture: from `left` and `top` up to before `right` and `bottom`. */
 type Part = [left: number, top: number, right: number, bottom: number];
 
-/** What of a part lies in a picture. */
+/** The part of a box that lies in a picture. */
 const inside = ({ width, height }: Size, [left, top, right, bottom]: Part): Part => [
   Math.max(0, left),
   Math.max(0, top),

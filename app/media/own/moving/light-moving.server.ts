@@ -1,4 +1,4 @@
-/** What a browser plays of a picture that moves: the same frames, with fewer pixels, and what can be seen through. */
+/** The copy of a moving picture that a browser plays: the same frames with fewer pixels, and their alpha. */
 import { frameToSeconds } from "~/core/time/rate";
 import { inputMatrix } from "../../decode.server";
 import { REC709_TAGS, startFfmpeg, writing } from "../../film-tool.server";
