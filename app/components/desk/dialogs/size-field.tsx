@@ -95,7 +95,7 @@ export function SizeField({ size, pictures, onChange }: SizeFieldProps) {
   );
 }
 
-/** The scale of a version with its largest window, in percent; of several panes the largest. */
+/** The scale of a version with its largest window, in percent; of several films the largest. */
 export function Enlargement({ pictures, size }: Pick<SizeFieldProps, "pictures" | "size">) {
   const picture = pictures.reduce((most, other) =>
     leastEnlargement(other, size) > leastEnlargement(most, size) ? other : most,

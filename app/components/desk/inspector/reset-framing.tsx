@@ -12,7 +12,7 @@ import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.resetFraming;
 
-/** Removes the settings of a shot that resetting its framing removes; hand keys and marks stay. */
+/** The settings of a shot that resetting its framing removes; hand keys and marks stay. */
 interface Own {
   shot: DeskShot;
   settings: ShotSetting[];
