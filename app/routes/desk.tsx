@@ -3,8 +3,8 @@ import { type ShouldRevalidateFunctionArgs, useRevalidator, useSearchParams } fr
 import { z } from "zod";
 import { useShared } from "~/components/common/use-shared";
 import { Desk } from "~/components/desk/desk";
-import { useEdits } from "~/components/desk/state/use-edits";
-import { useStatus } from "~/components/desk/state/use-status";
+import { useEdits } from "~/components/desk/hooks/use-edits";
+import { useStatus } from "~/components/desk/hooks/use-status";
 import { lackingOf } from "~/core/checks/lacking-pictures";
 import { NO_FAULTS, type PictureFaults, pictureFaults } from "~/core/checks/picture-faults";
 import type { Version } from "~/core/version/film-state";

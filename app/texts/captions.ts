@@ -18,7 +18,7 @@ export const captionsTexts = {
     aFileIsNeeded: "A file is needed.",
     noText: (name: string) => `${name}: no captions and no text found; select an SRT, WebVTT or text file.`,
   },
-  /** components/desk/captions/captions-panel.tsx */
+  /** components/desk/views/captions/captions-panel.tsx */
   captionsPanel: {
     captions: "Captions",
     importOrPaste: "Import or paste…",
@@ -38,7 +38,7 @@ export const captionsTexts = {
     empty: (keys: string) =>
       `No captions yet. Import an SRT or WebVTT file, paste the text and have it timed by the voice, or press ${keys} and type.`,
   },
-  /** components/desk/captions/caption-list.tsx */
+  /** components/desk/views/captions/caption-list.tsx */
   captionList: {
     captions: "Captions of the film",
     count: (count: number) => counted(count, "caption"),
@@ -48,7 +48,7 @@ export const captionsTexts = {
     pace: (pace: number) => `${fixed(pace, 0)}/s`,
     breaksARule: "breaks a rule",
   },
-  /** components/desk/captions/caption-editor.tsx */
+  /** components/desk/views/captions/caption-editor.tsx */
   captionEditor: {
     chosenCaption: "Selected caption",
     start: "Start of the caption",
@@ -81,7 +81,7 @@ export const captionsTexts = {
       empty: () => "No text",
     },
   },
-  /** components/desk/captions/bring-in-captions.tsx */
+  /** components/desk/views/captions/bring-in-captions.tsx */
   bringInCaptions: {
     title: "Import or paste captions",
     existing: "The captions there are",
@@ -113,7 +113,7 @@ export const captionsTexts = {
     beyond: (count: number) => `${counted(count, "caption")} beyond the film's end will be left out.`,
     use: (count: number) => `Import ${counted(count, "caption")}`,
   },
-  /** components/desk/captions/replace-in-captions.tsx */
+  /** components/desk/views/captions/replace-in-captions.tsx */
   replaceInCaptions: {
     title: "Find and replace",
     find: "Find",
@@ -123,7 +123,7 @@ export const captionsTexts = {
     replaceAll: "Replace all",
     close: "Close",
   },
-  /** components/desk/captions/shift-captions.tsx */
+  /** components/desk/views/captions/shift-captions.tsx */
   shiftCaptions: {
     title: "Shift in time",
     by: "Shift by",
@@ -133,14 +133,14 @@ export const captionsTexts = {
     fromChosen: "From the selected one on",
     close: "Close",
   },
-  /** components/desk/captions/captions-out.tsx */
+  /** components/desk/views/captions/captions-out.tsx */
   captionsOut: {
     inExports: "Captions in this version's exports",
     burnt: "Burnt into the picture",
     sidecar: "SRT and WebVTT files beside it",
     track: "Text track in the MP4",
   },
-  /** components/desk/captions/captions-look.tsx */
+  /** components/desk/views/captions/captions-look.tsx */
   captionsLook: {
     look: "Style",
     typeface: "Typeface of captions",
@@ -153,7 +153,7 @@ export const captionsTexts = {
     top: "top",
     foot: "bottom",
   },
-  /** components/desk/captions/captions-rules.tsx */
+  /** components/desk/views/captions/captions-rules.tsx */
   captionsRules: {
     rules: "Rules",
     lines: "Lines",
@@ -168,7 +168,7 @@ export const captionsTexts = {
     lineLength: "Longest line",
     letters: "characters",
   },
-  /** components/desk/captions/use-caption-edits.ts */
+  /** components/desk/model/caption-commands.ts */
   useCaptionEdits: {
     broughtIn: (count: number) => `Added ${counted(count, "caption")}.`,
     replaced: (count: number) => `Replaced in ${counted(count, "caption")}.`,

@@ -1,12 +1,12 @@
 import { counted, fixed, percent } from "./numbers";
 
 export const checksTexts = {
-  /** components/desk/checks/checks-button.tsx */
+  /** components/desk/views/checks/checks-button.tsx */
   checksButton: {
     flags: "Flags",
     left: (count: number) => `Flags (${count} left)`,
   },
-  /** components/desk/checks/check-view.tsx */
+  /** components/desk/views/checks/check-view.tsx */
   checkView: {
     flagList: "Flags",
     of: (version: string) => `Flags of ${version}`,
@@ -17,7 +17,7 @@ export const checksTexts = {
     noneOfThese: "None that match.",
     notAnalysedYet: "Part of the film has not been analysed yet.",
   },
-  /** components/desk/checks/flag-filters.tsx */
+  /** components/desk/views/checks/flag-filters.tsx */
   flagFilters: {
     order: "Order",
     worstFirst: "Worst first",
@@ -29,7 +29,7 @@ export const checksTexts = {
     showReviewed: "Show reviewed",
     markAllReviewed: (count: number) => `Mark ${count} as reviewed`,
   },
-  /** components/desk/checks/flag-table.tsx */
+  /** components/desk/views/checks/flag-table.tsx */
   flagTable: {
     film: "Film",
     version: "Version",
@@ -43,7 +43,7 @@ export const checksTexts = {
     ofTheVersion: (place: string) => `Version at ${place}`,
     severity: (severity: number) => `${severity} of 100`,
   },
-  /** components/desk/checks/flag-filters.tsx */
+  /** components/desk/views/checks/flag-filters.tsx */
   kinds: {
     "subject-cut": "Subject cut off",
     absent: "Missing from the picture",
@@ -70,7 +70,7 @@ export const checksTexts = {
     "short-shot": "Short shot",
     frozen: "Frozen",
   },
-  /** components/desk/checks/check-figures.tsx */
+  /** components/desk/views/checks/check-figures.tsx */
   checkFigures: {
     figures: "Figures",
     shots: "Shots",
@@ -87,7 +87,7 @@ export const checksTexts = {
     largestScale: "Largest scale",
     ofOne: (share: number) => percent(1 / share),
   },
-  /** components/desk/checks/check-charts.tsx */
+  /** components/desk/views/checks/check-charts.tsx */
   checkCharts: {
     charts: "Over the film",
     howTo: "Drag over a range to go there and loop it.",
@@ -102,7 +102,7 @@ export const checksTexts = {
     value: (value: number) => fixed(value, 2),
     nobody: "Nobody",
   },
-  /** components/desk/checks/check-limits.tsx */
+  /** components/desk/views/checks/check-limits.tsx */
   checkLimits: {
     limits: "Thresholds",
     passedOver: "What is shorter or smaller is not flagged.",
@@ -121,7 +121,7 @@ export const checksTexts = {
     movingAtCut: "Window moving at a cut",
     usual: "Reset to defaults",
   },
-  /** components/desk/checks/check-downloads.tsx */
+  /** components/desk/views/checks/check-downloads.tsx */
   checkDownloads: {
     save: "Save",
     csv: "As CSV",
@@ -132,7 +132,7 @@ export const checksTexts = {
     cancel: "Cancel",
     couldNotBeDrawn: "The contact sheet could not be drawn. Try again.",
   },
-  /** components/desk/checks/contact-sheet.ts */
+  /** components/desk/views/checks/contact-sheet.ts */
   contactSheet: {
     title: (film: string, version: string) => `${film} · ${version}`,
     keys: (keys: number) => counted(keys, "keyframe"),

@@ -1,5 +1,5 @@
 export const compareTexts = {
-  /** components/desk/compare/compare-menu.tsx */
+  /** components/desk/views/compare/compare-menu.tsx */
   compareMenu: {
     compare: "Compare",
     centreCrop: "Centre crop",
@@ -8,22 +8,22 @@ export const compareTexts = {
     checkpoints: "Checkpoints",
     stopComparing: "Stop comparing",
   },
-  /** components/desk/compare/compared.tsx */
+  /** components/desk/views/compare/compared.tsx */
   compared: {
     versionNotInState: "This version did not exist in that state.",
     now: "Now",
     whatShows: (name: string) => `What "${name}" shows`,
   },
-  /** components/desk/compare/comparison.ts */
+  /** components/desk/model/comparison.ts */
   comparison: {
     centreCrop: "Centre crop",
   },
-  /** components/desk/compare/split-line.tsx */
+  /** components/desk/views/compare/split-line.tsx */
   splitLine: {
     lineBetweenBeforeAndNow: "Line between before and now",
     movableLine: "movable line",
   },
-  /** components/desk/compare/use-sides.ts */
+  /** components/desk/views/compare/use-sides.ts */
   useSides: {
     checkpointFailed: "The checkpoint could not be loaded.",
   },

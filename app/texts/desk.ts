@@ -1,7 +1,7 @@
 import { counted } from "./numbers";
 
 export const deskTexts = {
-  /** components/desk/clips/clip-list.tsx */
+  /** components/desk/views/clips/clip-list.tsx */
   clipList: {
     clipsInOrder: "Clips in order",
     clip: (number: number, name: string) => `Clip ${number}: ${name}`,
@@ -18,7 +18,7 @@ export const deskTexts = {
     endAtPlayhead: (hint: string) => `End the clip at the playhead${hint}`,
     showToLast: "Show the clip to its last frame",
   },
-  /** components/desk/clips/clips-panel.tsx */
+  /** components/desk/views/clips/clips-panel.tsx */
   clipsPanel: {
     whatTheFilmIsMade: "The film's clips: add, reorder, trim, replace or remove them",
     clips: "Clips",
@@ -49,13 +49,13 @@ export const deskTexts = {
     pictureAndLane: "Picture and lane",
     settings: "Settings",
   },
-  /** components/desk/header/desk-header.tsx */
+  /** components/desk/views/header/desk-header.tsx */
   deskHeader: {
     undo: "Undo",
     redo: "Redo",
     nothingTo: (name: string) => `Nothing to ${name}`,
   },
-  /** components/desk/desk-panels.tsx */
+  /** components/desk/views/desk-panels.tsx */
   deskPanels: {
     widthOfTheShotList: "Width of the shot list",
     widthOfTheResult: "Width of the result",
@@ -69,7 +69,7 @@ export const deskTexts = {
     thereIsNoSuchVersion: "This film has no such version.",
     thereIsNoSuchJob: "This job no longer exists.",
   },
-  /** components/desk/state/edit-answer.ts */
+  /** components/desk/model/edit-answer.ts */
   editAnswer: {
     noAnswer: "no answer",
     serverFailed: (status: number) => `Glad Pan failed (${status}). See its log.`,
@@ -77,12 +77,12 @@ export const deskTexts = {
     changedElsewhere: "This film was changed in another window, so your change was not made.",
     thatDidNotWork: (error: string) => `That did not work: ${error}.`,
   },
-  /** components/desk/state/edit-session.ts */
+  /** components/desk/model/edit-session.ts */
   editSession: {
     undone: "Undone",
     redone: "Redone",
   },
-  /** components/desk/help/first-steps.tsx */
+  /** components/desk/views/help/first-steps.tsx */
   firstSteps: {
     theShots: "The shots",
     eachShotOfTheFilm:
@@ -104,7 +104,7 @@ export const deskTexts = {
     next: "Next",
     done: "Done",
   },
-  /** components/desk/shots/shot-filter.tsx */
+  /** components/desk/views/shots/shot-filter.tsx */
   shotFilter: {
     allShots: "All shots",
     flagged: "Flags",
@@ -113,19 +113,19 @@ export const deskTexts = {
     leftOut: "Left out",
     show: (name: string) => `Show: ${name}`,
   },
-  /** components/desk/shots/shot-list.tsx */
+  /** components/desk/views/shots/shot-list.tsx */
   shotList: {
     of: (shown: number, all: number) => `${shown} of ${counted(all, "shot")}`,
     shots: "Shots",
     noMatches: "No shots match. Select “All shots” above to see them all.",
   },
-  /** components/desk/shots/shot-name.tsx */
+  /** components/desk/views/shots/shot-name.tsx */
   shotName: {
     shot: (number: number) => `Shot ${number}`,
     nameOfTheShot: "Name of the shot",
     noName: "no name",
   },
-  /** components/desk/shots/shot-row.tsx */
+  /** components/desk/views/shots/shot-row.tsx */
   shotRow: {
     shot: "Shot",
     ofThisShotIsLeft: (timecode: string) => `${timecode} of this shot is left out`,
@@ -134,7 +134,7 @@ export const deskTexts = {
     notAnalysed: "not analysed",
     noSubject: "no subject",
   },
-  /** components/desk/shots/shot-tools.tsx */
+  /** components/desk/views/shots/shot-tools.tsx */
   shotTools: {
     shots: "Shots",
     splitTheShotHere: "Split the shot here",
@@ -143,25 +143,25 @@ export const deskTexts = {
     bringThisShotBack: "Bring this shot back",
     leaveThisShotOut: "Leave this shot out",
   },
-  /** components/desk/state/use-edits.ts */
+  /** components/desk/hooks/use-edits.ts */
   useEdits: {
     makeItAgain: "Apply it again",
   },
-  /** components/desk/state/use-key-edits.ts */
+  /** components/desk/model/key-commands.ts */
   useKeyEdits: {
     keyCopiedTo: (names: string) => `Keyframe copied to ${names}.`,
   },
-  /** components/desk/state/use-shots.ts */
+  /** components/desk/hooks/use-shots.ts */
   useShots: {
     pathFailed: (message: string) => `The path could not be computed: ${message}. Change the shot and try again.`,
   },
-  /** components/desk/state/use-version-edits.ts */
+  /** components/desk/model/version-commands.ts */
   useVersionEdits: {
     copy: (name: string) => `${name}, copy`,
     removedAndItsKeys: (name: string) => `Removed “${name}” and its keyframes.`,
     undo: "Undo",
   },
-  /** components/desk/header/version-bar.tsx */
+  /** components/desk/views/header/version-bar.tsx */
   versionBar: {
     versions: "Versions",
     addAVersion: "Add a version",

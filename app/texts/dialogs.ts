@@ -1,7 +1,7 @@
 import { counted, fixed, percent } from "./numbers";
 
 export const dialogsTexts = {
-  /** components/desk/dialogs/cuts-dialog.tsx */
+  /** components/desk/views/dialogs/cuts-dialog.tsx */
   cutsDialog: {
     openTimelineIO: "OpenTimelineIO",
     tableCsv: "Table (CSV)",
@@ -28,7 +28,7 @@ export const dialogsTexts = {
     theSame: (same: number) => `${counted(same, "cut is", "cuts are")} the same`,
     andMore: (length: number) => `and ${length} more`,
   },
-  /** components/desk/dialogs/export-dialog.tsx */
+  /** components/desk/views/dialogs/export-dialog.tsx */
   exportDialog: {
     exporting: (progress: number) => `Exporting ${percent(progress)}`,
     export: "Export",
@@ -47,7 +47,7 @@ export const dialogsTexts = {
     example: (name: string) => `Such as “${name}”. A name that is taken gets a number.`,
     replaces: "Replace files of the same name",
   },
-  /** components/desk/dialogs/film-dialog.tsx */
+  /** components/desk/views/dialogs/film-dialog.tsx */
   filmDialog: {
     channels: (channels: number) => `${channels} channels`,
     about: (name: string) => `About ${name}`,
@@ -70,7 +70,7 @@ export const dialogsTexts = {
       "Each pair of fields is combined into one frame. At double rate every field becomes a frame, and movement is as smooth as it was shot. The film is analysed again; its versions and your changes are removed.",
     switchToFpsAndStart: (doubled: string) => `Switch to ${doubled} fps and start over`,
   },
-  /** components/desk/dialogs/presets-dialog.tsx */
+  /** components/desk/views/dialogs/presets-dialog.tsx */
   presetsDialog: {
     presetsHint: "Presets: keep these versions for other films, or use those of another",
     presets: "Presets",
@@ -92,7 +92,7 @@ export const dialogsTexts = {
     replace: "Replace",
     saveAsPreset: "Save as a preset",
   },
-  /** components/desk/dialogs/limit-field.tsx */
+  /** components/desk/views/dialogs/limit-field.tsx */
   limitField: {
     noLimit: "No limit",
     anotherLength: "Another length",
@@ -100,7 +100,7 @@ export const dialogsTexts = {
     atMost: "At most",
     seconds: "seconds",
   },
-  /** components/desk/dialogs/people-dialog.tsx */
+  /** components/desk/views/dialogs/people-dialog.tsx */
   peopleDialog: {
     people: "People",
     noPeople: "No people recognised in this film.",
@@ -118,7 +118,7 @@ export const dialogsTexts = {
     somebodyElse: "somebody else",
     unmerge: "Unmerge",
   },
-  /** components/desk/dialogs/size-field.tsx */
+  /** components/desk/views/dialogs/size-field.tsx */
   sizeField: {
     shape: "Aspect ratio",
     size: "Size",
@@ -131,7 +131,7 @@ export const dialogsTexts = {
     showsUpTo: (window: string, clips: number, picture: string, scale: number) =>
       `Shows up to ${window} of the ${clips > 1 ? "smallest clip's" : "film's"} ${picture} pixels, scale ${percent(scale)}.`,
   },
-  /** components/desk/dialogs/version-dialog.tsx */
+  /** components/desk/views/dialogs/version-dialog.tsx */
   versionDialog: {
     versionSettings: "Version settings",
     newVersion: "New version",

@@ -1,18 +1,18 @@
 export const historyTexts = {
-  /** components/desk/history/edit-list.tsx */
+  /** components/desk/views/history/edit-list.tsx */
   editList: {
     asAnalysed: "As analysed",
     steps: "Steps",
     howTo: "Newest first. Click a step to go back to it, or forward to it again.",
     now: "now",
   },
-  /** components/desk/history/history-panel.tsx */
+  /** components/desk/views/history/history-panel.tsx */
   historyPanel: {
     history: "History",
     couldNotBeLoaded: "The history could not be loaded. Check that Glad Pan is running.",
     loading: "Loading…",
   },
-  /** components/desk/checkpoints/checkpoints-panel.tsx */
+  /** components/desk/views/checkpoints/checkpoints-panel.tsx */
   checkpoints: {
     checkpoints: "Checkpoints",
     couldNotBeLoaded: "The checkpoints could not be loaded. Check that Glad Pan is running.",
@@ -26,7 +26,7 @@ export const historyTexts = {
     deleted: (name: string) => `Deleted “${name}”.`,
     undo: "Undo",
   },
-  /** components/desk/checkpoints/film-checkpoints.ts */
+  /** components/desk/views/checkpoints/film-checkpoints.ts */
   filmCheckpoints: {
     notResponding: "Glad Pan did not respond. Check that it is running.",
   },

@@ -1,7 +1,7 @@
 import { counted, fixed, percent } from "./numbers";
 
 export const inspectorTexts = {
-  /** components/desk/inspector/active-area.tsx */
+  /** components/desk/views/inspector/active-area.tsx */
   activeArea: {
     letterbox: "Letterbox",
     letterboxLeftOut: "Letterbox left out",
@@ -15,7 +15,7 @@ export const inspectorTexts = {
     useInAllShots: "Use this letterbox in all shots",
     noneInAnyShot: "No letterbox in any shot",
   },
-  /** components/desk/inspector/aim-controls.tsx */
+  /** components/desk/views/inspector/aim-controls.tsx */
   aimControls: {
     offsetRight: "Offset right",
     ofTheWindowsWidthNegative: "Of the window's width; negative for left",
@@ -26,7 +26,7 @@ export const inspectorTexts = {
     eyeLine: "Eye line",
     eyeLineHint: "Height of the eyes, from the top of the window",
   },
-  /** components/desk/inspector/apply-framing.tsx */
+  /** components/desk/views/inspector/apply-framing.tsx */
   applyFraming: {
     appliedToShots: (number: number, count: number) =>
       `Framing of shot ${number} applied to ${counted(count, "shot")}.`,
@@ -39,7 +39,7 @@ export const inspectorTexts = {
     applyFramingTo: "Apply framing to…",
     thisShotInTheOther: "This shot in the other versions",
   },
-  /** components/desk/inspector/backdrop-controls.tsx */
+  /** components/desk/views/inspector/backdrop-controls.tsx */
   backdropControls: {
     blurredPicture: "Blurred picture",
     blurHint: "The picture itself, out of focus",
@@ -72,7 +72,7 @@ export const inspectorTexts = {
     softer: "softer",
     black: "black",
   },
-  /** components/desk/inspector/bulk-settings.tsx */
+  /** components/desk/views/inspector/bulk-settings.tsx */
   bulkSettings: {
     shots: (count: number) => `${count} shots`,
     follow: "Follow",
@@ -82,20 +82,20 @@ export const inspectorTexts = {
     selectNone: "Select none",
     adjacentOnly: "Only adjacent shots can be joined.",
   },
-  /** components/desk/inspector/calm-slider.tsx */
+  /** components/desk/views/inspector/calm-slider.tsx */
   calmSlider: {
     staysCloser: "stays closer",
     movesLess: "moves less",
     calmness: "Calmness",
   },
-  /** components/desk/inspector/curve-field.tsx */
+  /** components/desk/views/inspector/curve-field.tsx */
   curveField: {
     easingOutOfThisKey: "Easing out of this keyframe",
     easingIntoTheNextKey: "Easing into the next keyframe",
     curveToYourNextKey: "Curve to your next keyframe",
     handleAt: (time: number, way: number) => `${time} of the time, ${way} of the way`,
   },
-  /** components/desk/inspector/cut-trim.tsx */
+  /** components/desk/views/inspector/cut-trim.tsx */
   cutTrim: {
     lastBefore: "last before",
     firstAfter: "first after",
@@ -104,7 +104,7 @@ export const inspectorTexts = {
     oneFrameLater: "One frame later",
     tenFramesLater: "Ten frames later",
   },
-  /** components/desk/inspector/edge-controls.tsx */
+  /** components/desk/views/inspector/edge-controls.tsx */
   edgeControls: {
     none: "None",
     softShadow: "Soft shadow",
@@ -116,14 +116,14 @@ export const inspectorTexts = {
     square: "square",
     round: "round",
   },
-  /** components/desk/inspector/eye-line-offer.tsx */
+  /** components/desk/views/inspector/eye-line-offer.tsx */
   eyeLineOffer: {
     eyesOutOfReach: (at: number, eyeLine: number) =>
       `Eyes are at ${percent(at)} here; the window has no room to bring them to ${eyeLine}%.`,
     zoomHint: "A fixed zoom for this shot",
     zoomTo: (factor: number, enlarged: number) => `Zoom to ${fixed(factor, 2)} (scale ${percent(enlarged)})`,
   },
-  /** components/desk/inspector/framing-controls.tsx */
+  /** components/desk/views/inspector/framing-controls.tsx */
   framingControls: {
     asLargeAsFits: "As large as fits",
     largestHint: "The largest window that fits",
@@ -148,7 +148,7 @@ export const inspectorTexts = {
     atLeast: "At least",
     atMost: "At most",
   },
-  /** components/desk/inspector/inspector.tsx */
+  /** components/desk/views/inspector/inspector.tsx */
   inspector: {
     shot: "Shot",
     shotHint: "How the shot is framed",
@@ -171,7 +171,7 @@ export const inspectorTexts = {
     ownSettingHint: "Off: this version uses the film's setting, and a change here applies to all versions",
     in: (ownText: string, name: string) => `${ownText} in ${name}`,
   },
-  /** components/desk/inspector/kept-end.tsx */
+  /** components/desk/views/inspector/kept-end.tsx */
   keptEnd: {
     head: "Head",
     headHint: "The end with the eyes, or the one that leads",
@@ -181,7 +181,7 @@ export const inspectorTexts = {
     keptEndLabel: "End of the subject to keep",
     mixed: "Mixed",
   },
-  /** components/desk/inspector/key-easing.tsx */
+  /** components/desk/views/inspector/key-easing.tsx */
   keyEasing: {
     computed: "Computed",
     computedHint: "Follows the subject to your next keyframe",
@@ -200,7 +200,7 @@ export const inspectorTexts = {
     easingLabel: "Easing to your next keyframe",
     curveHelp: "Time runs to the right, distance upwards. Drag the handles.",
   },
-  /** components/desk/inspector/layout-controls.tsx */
+  /** components/desk/views/inspector/layout-controls.tsx */
   layoutControls: {
     fill: "Fill",
     fillHint: "The crop window fills the frame",
@@ -217,19 +217,19 @@ export const inspectorTexts = {
     howMuch: "How much",
     place: "Place",
   },
-  /** components/desk/inspector/movement-choice.tsx */
+  /** components/desk/views/inspector/movement-choice.tsx */
   movementChoice: {
     auto: "Auto",
     autoHint: "Set by how the subject moves",
     movement: "Movement",
   },
-  /** components/desk/inspector/pane-choice.tsx */
+  /** components/desk/views/inspector/pane-choice.tsx */
   paneChoice: {
     pane: "Pane",
     paneNumbered: (pane: number) => `Pane ${pane}`,
     paneHint: (pane: number) => `Its subject, path and keyframes; ${pane} on the keyboard`,
   },
-  /** components/desk/inspector/pane-contents.tsx */
+  /** components/desk/views/inspector/pane-contents.tsx */
   paneContents: {
     whatPaneShows: (pane: number) => `What pane ${pane} shows`,
     paneShows: (pane: number) => `Pane ${pane} shows`,
@@ -249,14 +249,14 @@ export const inspectorTexts = {
     top: "top",
     bottom: "bottom",
   },
-  /** components/desk/inspector/picture-picker.tsx */
+  /** components/desk/views/inspector/picture-picker.tsx */
   picturePicker: {
     fileHint: "A picture, a film, an animation, or all the PNG files of a sequence",
     adding: "Adding…",
     fromLibrary: "From library",
     loading: "Loading…",
   },
-  /** components/desk/inspector/playback-controls.tsx */
+  /** components/desk/views/inspector/playback-controls.tsx */
   playbackControls: {
     inPoint: "In point",
     s: "s",
@@ -264,7 +264,7 @@ export const inspectorTexts = {
     speed: "Speed",
     loop: "Loop",
   },
-  /** components/desk/inspector/reset-framing.tsx */
+  /** components/desk/views/inspector/reset-framing.tsx */
   resetFraming: {
     framingReset: (count: number) => `Reset the framing of ${counted(count, "shot")}.`,
     compareWithBefore: "Compare with before",
@@ -276,14 +276,14 @@ export const inspectorTexts = {
     resetFraming: "Reset framing…",
     resetHint: "Removes the framing settings of these shots. Keyframes, marks and protected areas stay.",
   },
-  /** components/desk/inspector/shot-flags.tsx */
+  /** components/desk/views/inspector/shot-flags.tsx */
   shotFlags: {
     flagged: "Flags",
     suggestedLayouts: "Suggested layouts",
     markReviewed: "Mark as reviewed",
     markUnreviewed: "Mark as not reviewed",
   },
-  /** components/desk/inspector/shape-fits.tsx */
+  /** components/desk/views/inspector/shape-fits.tsx */
   shapeFits: {
     compareShapes: "Compare aspect ratios",
     shapesForShot: (number: number) => `Aspect ratios for shot ${number}`,
@@ -296,7 +296,7 @@ export const inspectorTexts = {
     added: "Added",
     add: "Add",
   },
-  /** components/desk/inspector/shot-begin.tsx */
+  /** components/desk/views/inspector/shot-begin.tsx */
   shotBegin: {
     withACut: "with a cut",
     withAJumpCutSame: "with a jump cut: same place, later",
@@ -309,14 +309,14 @@ export const inspectorTexts = {
     ofFrames: (mixed: number) => ` of ${mixed} frames`,
     carryOn: "Continue from the previous shot's window",
   },
-  /** components/desk/inspector/spread-layout.tsx */
+  /** components/desk/views/inspector/spread-layout.tsx */
   spreadLayout: {
     layoutCopiedTo: (names: string) => `Layout copied to ${names}.`,
     useInAllHint: "In all shots of this version, and in those that are still to be found",
     useInAll: "Use this layout in all shots",
     copyToVersions: "Copy this layout to the other versions",
   },
-  /** components/desk/inspector/stack-controls.tsx */
+  /** components/desk/views/inspector/stack-controls.tsx */
   stackControls: {
     twoPanes: "Two panes",
     twoPanesHint: "The frame is divided between two windows",
@@ -329,7 +329,7 @@ export const inspectorTexts = {
     none: "none",
     wide: "wide",
   },
-  /** components/desk/inspector/subject-choice.tsx */
+  /** components/desk/views/inspector/subject-choice.tsx */
   subjectChoice: {
     auto: "Auto",
     autoHint: "Who matters most, or each in turn",
@@ -360,7 +360,7 @@ export const inspectorTexts = {
     whatToFollow: "What to follow",
     mixed: "Mixed",
   },
-  /** components/desk/inspector/absence-fixes.tsx */
+  /** components/desk/views/inspector/absence-fixes.tsx */
   absenceFixes: {
     whatCanBeDone: "What can be done",
     follow: (name: string) => `Follow ${name} here`,
@@ -368,7 +368,7 @@ export const inspectorTexts = {
     leaveOutRange: "Leave out the range",
     notNeededHere: "Not needed in this shot",
   },
-  /** components/desk/inspector/switch-controls.tsx */
+  /** components/desk/views/inspector/switch-controls.tsx */
   switchControls: {
     switches: "Switches",
     switchHereTo: "Switch here to…",
@@ -380,7 +380,7 @@ export const inspectorTexts = {
     deleteSwitch: (time: string) => `Delete the switch at ${time}`,
     fromTheStart: "from the start",
   },
-  /** components/desk/inspector/attention-fields.tsx */
+  /** components/desk/views/inspector/attention-fields.tsx */
   attentionFields: {
     switchBy: "Switch by",
     styles: {
@@ -390,7 +390,7 @@ export const inspectorTexts = {
     },
     shortestStay: "Shortest stay",
   },
-  /** components/desk/inspector/text-areas.tsx */
+  /** components/desk/views/inspector/text-areas.tsx */
   textAreas: {
     textOverThePicture: "Text over the picture",
     text: "Text",
@@ -401,7 +401,7 @@ export const inspectorTexts = {
     doNotKeepThisText: "Do not keep this text in the window",
     ignore: "Ignore",
   },
-  /** components/desk/inspector/track-tools.tsx */
+  /** components/desk/views/inspector/track-tools.tsx */
   trackTools: {
     track: "Track",
     trackOf: (name: string) => `Track of ${name}`,
@@ -418,7 +418,7 @@ export const inspectorTexts = {
     joinTo: "Join to…",
     fromFrame: (letter: string, start: number) => `${letter}, from frame ${start}`,
   },
-  /** components/desk/inspector/window-here.tsx */
+  /** components/desk/views/inspector/window-here.tsx */
   windowHere: {
     windowAtThisFrame: "Window at this frame",
     windowHere: "Window here",

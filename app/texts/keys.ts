@@ -1,7 +1,7 @@
 import { counted } from "./numbers";
 
 export const keysTexts = {
-  /** components/desk/keys/keys-panel.tsx */
+  /** components/desk/views/keys/keys-panel.tsx */
   keysPanel: {
     keys: "Keyframes",
     shot: (number: number, count: number) => `Shot ${number}: ${counted(count, "keyframe")}`,
@@ -15,7 +15,7 @@ export const keysTexts = {
     down: "Down",
     move: "Move",
   },
-  /** components/desk/keys/keys-table.tsx */
+  /** components/desk/views/keys/keys-table.tsx */
   keysTable: {
     time: "Time",
     zoom: "Zoom",
@@ -28,7 +28,7 @@ export const keysTexts = {
     yAt: (time: string) => `y at ${time}`,
     zoomAt: (time: string) => `Zoom at ${time}`,
   },
-  /** components/desk/keys/use-selected-keys.ts */
+  /** components/desk/model/selected-keys.ts */
   useSelectedKeys: {
     copied: (count: number) => `${counted(count, "keyframe")} copied.`,
     outsideShot: (lost: number) =>

@@ -1,5 +1,5 @@
 export const layersTexts = {
-  /** components/desk/layers/layer-controls.tsx */
+  /** components/desk/views/layers/layer-controls.tsx */
   layerControls: {
     normal: "Normal",
     coversThePicture: "Covers the picture",
@@ -27,14 +27,14 @@ export const layersTexts = {
     sharp: "sharp",
     soft: "soft",
   },
-  /** components/desk/layers/layer-list.tsx */
+  /** components/desk/views/layers/layer-list.tsx */
   layerList: {
     to: (first: string, end: string) => `${first} to ${end}`,
     theWholeFilm: "the whole film",
     layersTheOneInFront: "Layers, the one in front first",
     deleteTheLayer: "Delete the layer",
   },
-  /** components/desk/layers/layer-time.tsx */
+  /** components/desk/views/layers/layer-time.tsx */
   layerTime: {
     cut: "Cut",
     fade: "Fade",
@@ -51,7 +51,7 @@ export const layersTexts = {
     comesIn: "Comes in",
     goesOut: "Goes out",
   },
-  /** components/desk/layers/layers-panel.tsx */
+  /** components/desk/views/layers/layers-panel.tsx */
   layersPanel: {
     layers: "Layers",
     yourText: "Your text",
@@ -61,7 +61,7 @@ export const layersTexts = {
     picture: "Picture",
     emptyHint: "A title, a name or a call to action, shown over the whole film or part of it.",
   },
-  /** components/desk/layers/safe-area-controls.tsx */
+  /** components/desk/views/layers/safe-area-controls.tsx */
   safeAreaControls: {
     top: "Top",
     bottom: "Bottom",
@@ -70,7 +70,7 @@ export const layersTexts = {
     safeArea: "Safe area",
     yourOwn: "Your own",
   },
-  /** components/desk/layers/text-controls.tsx */
+  /** components/desk/views/layers/text-controls.tsx */
   textControls: {
     left: "Left",
     flushLeft: "Flush left",
@@ -87,7 +87,7 @@ export const layersTexts = {
     alignment: "Alignment",
     whatTheTextSays: "What the text says",
   },
-  /** components/desk/layers/text-look.tsx */
+  /** components/desk/views/layers/text-look.tsx */
   textLook: {
     light: "Light",
     regular: "Regular",
@@ -113,7 +113,7 @@ export const layersTexts = {
     square: "square",
     round: "round",
   },
-  /** components/desk/layers/use-layer-edits.ts */
+  /** components/desk/views/layers/use-layer-edits.ts */
   useLayerEdits: {
     copiedTo: (names: string) => `Copied to ${names}.`,
   },

@@ -1,16 +1,16 @@
 export const pictureTexts = {
-  /** components/desk/picture/box-handles.tsx */
+  /** components/desk/views/picture/box-handles.tsx */
   boxHandles: {
     movableBox: "movable box",
     dragHint: (name: string) => `${name}: drag its border or a handle, or use the arrow keys; Alt resizes`,
   },
-  /** components/desk/picture/crop-window-control.tsx */
+  /** components/desk/views/picture/crop-window-control.tsx */
   cropWindowControl: {
     movableWindow: "movable window",
     windowLabel: "Crop window: drag it, or move it with the arrow keys",
     trail: "Trail",
   },
-  /** components/desk/picture/desk-tools.tsx */
+  /** components/desk/views/picture/desk-tools.tsx */
   deskTools: {
     showSubjects: "Show subjects",
     markSubject: "Mark a subject: draw a box around it",
@@ -18,7 +18,7 @@ export const pictureTexts = {
     eyesHere: "Eyes here: click at the height where the eyes should be",
     steer: "Steer the window by hand",
   },
-  /** components/desk/picture/drawing.ts */
+  /** components/desk/model/drawing.ts */
   drawing: {
     mark: "Draw a box around the subject",
     protect: "Draw a box around the area to keep in the window",
@@ -26,24 +26,24 @@ export const pictureTexts = {
     centre: "Click what the window should be centred on",
     eyes: "Click in the window at the height where the eyes should be",
   },
-  /** components/desk/picture/kept-parts.tsx */
+  /** components/desk/views/picture/kept-parts.tsx */
   keptParts: {
     letterbox: "Letterbox",
   },
-  /** components/desk/picture/other-panes.tsx */
+  /** components/desk/views/picture/other-panes.tsx */
   otherPanes: {
     selectPane: (pane: number) => `Select pane ${pane}`,
   },
-  /** components/desk/picture/picture.tsx */
+  /** components/desk/views/picture/picture.tsx */
   picture: {
     theWholePicture: "The whole picture",
   },
-  /** components/desk/picture/picture-and-lanes.tsx */
+  /** components/desk/views/picture/picture-and-lanes.tsx */
   pictureAndLanes: {
     lane: "Lane",
     laneBesideThePicture: "Lane beside the picture",
   },
-  /** components/desk/picture/picture-look-panel.tsx */
+  /** components/desk/views/picture/picture-look-panel.tsx */
   pictureLookPanel: {
     thirdsCentreAndEyeLine: "Thirds, centre and eye line",
     subjects: "Subjects",
@@ -57,11 +57,11 @@ export const pictureTexts = {
     hidden: "hidden",
     smaller: "smaller",
   },
-  /** components/desk/picture/picture-subjects.tsx */
+  /** components/desk/views/picture/picture-subjects.tsx */
   pictureSubjects: {
     follow: (name: string) => `Follow ${name}`,
   },
-  /** components/desk/picture/sound-control.tsx */
+  /** components/desk/views/picture/sound-control.tsx */
   soundControl: {
     volume: "Volume",
     volumeMuted: "Volume: muted",
@@ -72,12 +72,12 @@ export const pictureTexts = {
     off: "off",
     full: "full",
   },
-  /** components/desk/picture/steer-layer.tsx */
+  /** components/desk/views/picture/steer-layer.tsx */
   steerLayer: {
     steeringArea: "steering area",
     steerHint: "Steer the window: hold the pointer down and lead it, or hold arrow keys, while the film plays",
   },
-  /** components/desk/picture/transport.tsx */
+  /** components/desk/views/picture/transport.tsx */
   transport: {
     previousCut: "Previous cut",
     oneFrameBack: "One frame back",
@@ -93,7 +93,7 @@ export const pictureTexts = {
     timecodeLabel: "Timecode: type one, or a frame number, and press Enter",
     timecodeHint: (keys: string) => `Type a timecode or a frame number, then Enter (${keys})`,
   },
-  /** components/desk/picture/use-piece-stream.ts */
+  /** components/desk/hooks/use-piece-stream.ts */
   usePieceStream: {
     preparing: "Preparing this part of the film",
   },

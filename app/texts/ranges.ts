@@ -1,7 +1,7 @@
 import { fixed, percent } from "./numbers";
 
 export const rangesTexts = {
-  /** components/desk/trim/length-panel.tsx */
+  /** components/desk/views/trim/length-panel.tsx */
   lengthPanel: {
     lengthHint: "How long the version is: in and out points, ranges left out, and a length limit",
     lengthOfTheVersion: "Length of the version:",
@@ -26,7 +26,7 @@ export const rangesTexts = {
     ofItIsThere: (share: number) => `${percent(share)} of it is there`,
     looksDifferentAlike: (likeness: number) => `looks different (${percent(likeness)} alike)`,
   },
-  /** components/desk/reshape/reshape-panel.tsx */
+  /** components/desk/views/reshape/reshape-panel.tsx */
   reshapePanel: {
     steered: "Steered",
     smooth: "Smooth",
@@ -45,7 +45,7 @@ export const rangesTexts = {
     keep: "Keep",
     discard: "Discard",
   },
-  /** components/desk/trim/range-bar.tsx */
+  /** components/desk/views/trim/range-bar.tsx */
   rangeBar: {
     smooth: "Smooth",
     shift: "Shift",
@@ -64,7 +64,7 @@ export const rangesTexts = {
     deleteKeys: "Delete keyframes",
     clearRange: "Clear the range",
   },
-  /** components/desk/trim/idle-ranges.tsx */
+  /** components/desk/views/trim/idle-ranges.tsx */
   idleRanges: {
     blankPicture: "blank picture",
     nothingHappens: "nobody speaks, nothing moves",

@@ -1,7 +1,7 @@
 import { percent } from "./numbers";
 
 export const resultTexts = {
-  /** components/desk/result/pane-handle.tsx */
+  /** components/desk/views/result/pane-handle.tsx */
   paneHandle: {
     dragToPlaceThePicture: "Drag to place the picture; hold Shift to place it freely",
     movablePicture: "movable picture",
@@ -9,11 +9,11 @@ export const resultTexts = {
     topToBottom: "from top to bottom",
     leftToRight: "from left to right",
   },
-  /** components/desk/result/result.tsx */
+  /** components/desk/views/result/result.tsx */
   result: {
     result: "Result",
   },
-  /** components/desk/result/result-bar.tsx */
+  /** components/desk/views/result/result-bar.tsx */
   resultBar: {
     beside: "Beside",
     sideBySide: "Side by side",
@@ -29,11 +29,11 @@ export const resultTexts = {
     compareBy: "Compare by",
     showTheOther: "Show the other",
   },
-  /** components/desk/result/single-result.tsx */
+  /** components/desk/views/result/single-result.tsx */
   singleResult: {
     whatShows: (name: string) => `What "${name}" shows`,
   },
-  /** components/desk/result/stack-handles.tsx */
+  /** components/desk/views/result/stack-handles.tsx */
   stackHandles: {
     selectPane: (pane: number) => `Select pane ${pane}: its subject, path and keyframes`,
     pane: (pane: number) => `Pane ${pane}`,

@@ -1,5 +1,5 @@
 export const shortcutsTexts = {
-  /** components/desk/shortcuts/shortcuts.ts */
+  /** components/desk/model/shortcuts.ts */
   shortcuts: {
     playing: "Playing",
     goingTo: "Going to",
@@ -81,7 +81,7 @@ export const shortcutsTexts = {
     pageUp: "Page Up",
     pageDown: "Page Down",
   },
-  /** components/desk/shortcuts/shortcuts-dialog.tsx */
+  /** components/desk/views/shortcuts/shortcuts-dialog.tsx */
   shortcutsDialog: {
     shortcuts: "Shortcuts",
     searchShortcuts: "Search shortcuts",

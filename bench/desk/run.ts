@@ -11,7 +11,7 @@ import { writeFileSync } from "node:fs";
 import { parseArgs } from "node:util";
 import { chromium, type Page, type Response } from "@playwright/test";
 import { median } from "~/core/median";
-import { NOW_SHARE } from "../../app/components/desk/lane/lane-geometry";
+import { NOW_SHARE } from "../../app/components/desk/views/lane/lane-geometry";
 import { LONG_WORK, TestServer } from "../../tests/support/server";
 import { picturesPerSecond, type Smoothness, watch } from "./measure";
 import { middle, type Place } from "./places";

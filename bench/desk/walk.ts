@@ -1,6 +1,6 @@
 /** A walk over the desk as an editor takes it: five shots of the demo film are corrected, and what that takes is counted. */
 import type { Locator, Page } from "@playwright/test";
-import { NOW_SHARE } from "../../app/components/desk/lane/lane-geometry";
+import { NOW_SHARE } from "../../app/components/desk/views/lane/lane-geometry";
 import { middle } from "./places";
 
 /** More than this nobody should need, from opening the film to the last of five corrections. */

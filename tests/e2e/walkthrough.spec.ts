@@ -3,7 +3,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
 import { goTo, timecode } from "../support/desk";
-import { NOW_SHARE } from "../../app/components/desk/lane/lane-geometry";
+import { NOW_SHARE } from "../../app/components/desk/views/lane/lane-geometry";
 import { readTruth } from "../../demo/truth";
 import { LONG_WORK, TestServer } from "../support/server";
 

@@ -1,4 +1,4 @@
-import { subjectColour } from "../desk/state/desk-types";
+import { subjectColour } from "../desk/model/desk-types";
 
 /** The letter of somebody who can be followed, on their colour. */
 export function Letter({ letter, colour }: { letter: string; colour: number }) {

@@ -1,0 +1,130 @@
+import type { RefObject } from "react";
+import { useHotkeys } from "react-hotkeys-hook";
+import { framesPerSecond } from "~/core/time/rate";
+import { inToOut } from "~/core/version/trim";
+import type { ShortcutId } from "../model/shortcuts";
+import { useShortcutKeys } from "./use-shortcut-keys";
+import { type DeskShot, shotAt } from "../model/desk-types";
+import type { Player } from "../model/player";
+import type { DeskContent } from "./desk-context";
+import { nextShade } from "../model/picture-look";
+import { toggleFullScreen } from "./use-result-look";
+import { neighbouringCuts } from "../views/picture/transport";
+
+/** Goes to the nearest key before or after the playhead, over all shots. */
+function seekKey(player: Player, shots: readonly DeskShot[], direction: -1 | 1): void {
+  const here = player.getFrame();
+  const frames = shots.flatMap((shot) => shot.framed?.keys.map((key) => key.frame) ?? []);
+  const key = direction < 0 ? frames.findLast((frame) => frame < here) : frames.find((frame) => frame > here);
+  if (key !== undefined) player.seek(key);
+}
+
+function seekNextCut(player: Player, shots: readonly DeskShot[]): void {
+  const { after } = neighbouringCuts(shots, player.getFrame());
+  if (after !== null) player.seek(after);
+}
+
+/** What is bound where it belongs. */
+type ElsewhereId = "help" | "lane-in" | "lane-out" | "lane-all";
+
+/** What a control that is moved with the keyboard does itself. */
+const OWN_KEYS = new Set([
+  ...["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown", "Home", "End", "PageUp", "PageDown", "Enter", " "],
+]);
+const OWN_KEY_CONTROLS = "[aria-roledescription], [role=radio], [role=slider]";
+
+/** Whether a key is for a control that has the focus, or a dialog lies over the desk. */
+const isElsewhere = ({ target, key }: KeyboardEvent): boolean =>
+  target instanceof Element &&
+  (target.closest("[role=dialog]") !== null || (OWN_KEYS.has(key) && target.closest(OWN_KEY_CONTROLS) !== null));
+
+/** Everything on the desk that a key does. Fields in which one types keep their keys. */
+export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputElement | null>): void {
+  const { film, player, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, look, selectedKeys } = desk;
+  const { pictureLook, setPictureLook, captionEdits, checks } = desk;
+  const second = Math.round(framesPerSecond(film.rate));
+  const keys = useShortcutKeys();
+  const shown = inToOut(desk.version.trim, film.frames);
+  /** What is done to captions is seen in their panel. */
+  const inCaptions = (work: () => void) => () => {
+    desk.setPanel("captions");
+    work();
+  };
+  const actions: Record<Exclude<ShortcutId, ElsewhereId>, (to: Player) => void> = {
+    play: (to) => to.toggle(),
+    reverse: (to) => to.shuttle(-1),
+    pause: (to) => to.pause(),
+    forward: (to) => to.shuttle(1),
+    // Of the shot that it is on its way to: the one on screen may be another for a moment.
+    loop: (to) => to.setLoop(to.getLoop() ? null : (trimEdits.marked ?? shotAt(shots, to.getTarget()) ?? null)),
+    mute: (to) => to.setSound({ ...to.getSound(), muted: !to.getSound().muted }),
+    back: (to) => to.step(-1),
+    on: (to) => to.step(1),
+    "back-second": (to) => to.step(-second),
+    "on-second": (to) => to.step(second),
+    "cut-before": (to) => to.seek(neighbouringCuts(shots, to.getFrame()).before),
+    "cut-after": (to) => seekNextCut(to, shots),
+    "key-before": (to) => seekKey(to, shots, -1),
+    "key-after": (to) => seekKey(to, shots, 1),
+    flags: () => checks.setOpen(!checks.isOpen),
+    "look-after": () => checks.step(1),
+    "look-before": () => checks.step(-1),
+    "look-seen": checks.reviewedAndNext,
+    start: (to) => to.seek(0),
+    end: (to) => to.seek(film.frames - 1),
+    "to-in": (to) => to.seek(shown.start),
+    "to-out": (to) => to.seek(shown.end - 1),
+    timecode: () => timecode.current?.focus(),
+    "place-key": (to) => keyEdits.place(to.getFrame(), windowAt(to.getFrame())),
+    "remove-key": (to) => (selectedKeys.frames.size > 0 ? selectedKeys.remove() : keyEdits.release(to.getFrame())),
+    "copy-keys": () => selectedKeys.copy(),
+    "paste-keys": (to) => selectedKeys.paste?.(to.getFrame()),
+    "pane-1": () => desk.selectPane(0),
+    "pane-2": () => desk.selectPane(1),
+    "pane-3": () => desk.selectPane(2),
+    subjects: () => setPictureLook({ subjects: !pictureLook.subjects }),
+    mark: () => desk.setDrawing(drawing === "mark" ? null : "mark"),
+    eyes: () => desk.setDrawing(drawing === "eyes" ? null : "eyes"),
+    centre: () => desk.setDrawing(drawing === "centre" ? null : "centre"),
+    guides: () => setPictureLook({ guides: !pictureLook.guides }),
+    shade: () => setPictureLook({ shade: nextShade(pictureLook.shade) }),
+    steer: () => desk.setDrawing(drawing === "steer" ? null : "steer"),
+    compare: () => look.setComparison(look.comparison ? null : { kind: "centre" }),
+    flip: () => {
+      look.setComparison(look.comparison ?? { kind: "centre" });
+      look.setComparisonView("flip");
+      look.setShowsOther(!look.showsOther);
+    },
+    "true-size": () => look.setView(look.view === "true" ? "fit" : "true"),
+    phone: () => look.setView(look.view === "phone" ? "fit" : "phone"),
+    "full-screen": () => void toggleFullScreen(look),
+    split: () => shotEdits.splitHere("cut"),
+    switch: () => shotEdits.splitHere("switch"),
+    join: shotEdits.joinNext,
+    exclude: shotEdits.excludeHere,
+    "cut-earlier": () => shotEdits.nudgeCut(-1),
+    "cut-later": () => shotEdits.nudgeCut(1),
+    in: trimEdits.setIn,
+    out: trimEdits.setOut,
+    "clear-in": () => trimEdits.clear("in"),
+    "clear-out": () => trimEdits.clear("out"),
+    "range-start": trimEdits.beginRange,
+    "range-end": trimEdits.endRange,
+    "leave-out": trimEdits.toggleRange,
+    "caption-add": inCaptions(captionEdits.add),
+    "caption-in": inCaptions(captionEdits.markIn),
+    "caption-out": inCaptions(captionEdits.markOut),
+    undo: edits.undo,
+    redo: edits.redo,
+  };
+  const ids = Object.keys(actions) as (keyof typeof actions)[];
+  const run = (id: keyof typeof actions) => player && actions[id](player);
+  const byKeys = new Map(ids.map((id) => [keys[id], id]));
+  useHotkeys([...byKeys.keys()], (_event, { hotkey }) => run(byKeys.get(hotkey)!), {
+    // Where no key is selected, text of the page is copied as anywhere.
+    preventDefault: (_event, { hotkey }) => byKeys.get(hotkey) !== "copy-keys" || selectedKeys.frames.size > 0,
+    ignoreEventWhen: isElsewhere,
+    // Fields in which one types keep all their keys.
+    enableOnFormTags: ["radio", "slider"],
+  });
+}

@@ -1,0 +1,139 @@
+import { useMemo } from "react";
+import { useLatest } from "~/components/common/use-latest";
+import type { ShotChange, SingleCommand } from "~/core/edits/command";
+import { asOne } from "~/core/edits/as-one";
+import { changeInPane, type ShotInVersion } from "~/core/version/settle";
+import type { Box } from "~/core/geometry/box";
+import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
+import { type DeskShot, shotAt } from "./desk-types";
+import type { Player } from "./player";
+import type { Edits } from "../hooks/use-edits";
+
+/** What a version can have an answer of its own to. */
+export type OwnSetting = "follow" | "protect";
+
+/** What can be done to shots; "here" is the shot under the playhead. */
+export interface ShotEdits {
+  /** Changes what the film says of shots. */
+  change: (shots: readonly DeskShot[], change: ShotChange) => void;
+  /** Changes how the version frames shots. */
+  setFraming: (shots: readonly DeskShot[], change: ShotInVersion) => void;
+  /** Says whom shots follow: the version's own answer where it has one, else the film's. */
+  follow: (shots: readonly DeskShot[], rule: FollowRule) => void;
+  /** The command for that. */
+  following: (shots: readonly DeskShot[], rule: FollowRule) => SingleCommand[];
+  /** Says what a shot keeps inside the window, in the same way. */
+  protect: (shot: DeskShot, box: Box | null) => void;
+  /** Gives the version an answer of its own, the film's at first, or the film's again. */
+  setOwn: (shot: DeskShot, setting: OwnSetting, own: boolean) => void;
+  splitHere: (kind: "cut" | "switch") => void;
+  join: (shots: readonly DeskShot[]) => void;
+  joinNext: () => void;
+  excludeHere: () => void;
+  moveCut: (shot: DeskShot, frame: number) => void;
+  /** Moves where the shot under the playhead begins by so many frames, and the playhead with it. */
+  nudgeCut: (by: number) => void;
+}
+
+const idsOf = (shots: readonly DeskShot[]) => shots.map(({ id }) => id);
+
+/** The commands that change a setting of shots: in the version where it has its own, else in the film. */
+function settingCommands(
+  shots: readonly DeskShot[],
+  versionId: string,
+  setting: OwnSetting,
+  change: Pick<ShotInVersion, OwnSetting> & Pick<ShotChange, OwnSetting>,
+): SingleCommand[] {
+  const own = idsOf(shots.filter((shot) => shot.own[setting]));
+  const others = idsOf(shots.filter((shot) => !shot.own[setting]));
+  return [
+    ...(others.length > 0 ? [{ type: "change-shots" as const, shotIds: others, change }] : []),
+    ...(own.length > 0 ? [{ type: "set-framing" as const, versionId, shotIds: own, change }] : []),
+  ];
+}
+
+/** What changes how the version frames shots, each in the pane that is chosen in it. */
+export function framingCommands(shots: readonly DeskShot[], versionId: string, change: ShotInVersion): SingleCommand[] {
+  const alike = idsOf(shots.filter(({ pane }) => pane === 0));
+  return [
+    ...(alike.length > 0 ? [{ type: "set-framing" as const, versionId, shotIds: alike, change }] : []),
+    ...shots
+      .filter(({ pane }) => pane > 0)
+      .map(({ id, settings, pane }) => ({
+        type: "set-framing" as const,
+        versionId,
+        shotIds: [id],
+        change: changeInPane(settings, pane, change),
+      })),
+  ];
+}
+
+export function useShotEdits(
+  { send }: Edits,
+  versionId: string,
+  shots: readonly DeskShot[],
+  player: Player | null,
+): ShotEdits {
+  const latest = useLatest(shots);
+  return useMemo(() => {
+    const here = () => (player ? shotAt(latest.current, player.getFrame()) : undefined);
+    const sendAll = (commands: SingleCommand[]) => {
+      if (commands.length > 0) send(asOne(commands));
+    };
+    const change = (some: readonly DeskShot[], to: ShotChange) =>
+      send({ type: "change-shots", shotIds: idsOf(some), change: to });
+    const moveCut = (shot: DeskShot, frame: number) => {
+      send({ type: "move-cut", shotId: shot.id, frame });
+      player?.seek(frame);
+    };
+    const following = (some: readonly DeskShot[], follow: FollowRule) => [
+      ...settingCommands(
+        some.filter(({ pane }) => pane === 0),
+        versionId,
+        "follow",
+        { follow },
+      ),
+      ...framingCommands(
+        some.filter(({ pane }) => pane > 0),
+        versionId,
+        { follow },
+      ),
+    ];
+    return {
+      change,
+      setFraming: (some, to) => sendAll(framingCommands(some, versionId, to)),
+      follow: (some, rule) => sendAll(following(some, rule)),
+      following,
+      protect: (shot, protect) => sendAll(settingCommands([shot], versionId, "protect", { protect })),
+      setOwn: (shot, setting, own) =>
+        send({
+          type: "set-framing",
+          versionId,
+          shotIds: [shot.id],
+          change: own ? { [setting]: shot[setting] } : {},
+          ...(own ? {} : { reset: [setting] }),
+        }),
+      splitHere: (kind) => {
+        const frame = player?.getFrame() ?? 0;
+        if (frame > (here()?.start ?? frame)) send({ type: "split-shot", frame, kind });
+      },
+      join: (some) => send({ type: "join-shots", shotIds: idsOf(some) }),
+      joinNext: () => {
+        const shot = here();
+        const next = shot && latest.current[shot.number];
+        if (next) send({ type: "join-shots", shotIds: [shot.id, next.id] });
+      },
+      excludeHere: () => {
+        const shot = here();
+        if (shot) change([shot], { excluded: !shot.excluded });
+      },
+      moveCut,
+      nudgeCut: (by) => {
+        const shot = here();
+        const before = shot && latest.current[shot.number - 2];
+        const frame = (shot?.start ?? 0) + by;
+        if (shot && before && frame > before.start && frame < shot.end) moveCut(shot, frame);
+      },
+    };
+  }, [send, versionId, latest, player]);
+}

@@ -1,0 +1,27 @@
+import { TickBox } from "~/components/common/tick-box";
+import { captionsTexts } from "~/texts/captions";
+import { useDesk } from "../../hooks/desk-context";
+
+const t = captionsTexts.captionsOut;
+
+const WAYS = [
+  { way: "burnt", text: t.burnt },
+  { way: "sidecar", text: t.sidecar },
+  { way: "track", text: t.track },
+] as const;
+
+/** How the version gives its captions back. */
+export function CaptionsOut() {
+  const { version, captionEdits } = useDesk();
+  return (
+    <fieldset className="flex flex-col gap-1.5">
+      <legend className="pb-1 text-xs text-soft">{t.inExports}</legend>
+      {WAYS.map(({ way, text }) => (
+        <label key={way} className="flex items-center gap-2 text-sm">
+          <TickBox checked={version.captions[way]} onChange={(isOn) => captionEdits.set({ [way]: isOn })} />
+          {text}
+        </label>
+      ))}
+    </fieldset>
+  );
+}

@@ -1,0 +1,94 @@
+import { Menu as MenuIcon, Plus, Upload } from "lucide-react";
+import { useState } from "react";
+import { Button, IconButton } from "~/components/common/button";
+import { Menu, MenuHeading, MenuItem } from "~/components/common/menu";
+import { captionFaults } from "~/core/captions/caption-faults";
+import { captionsTexts } from "~/texts/captions";
+import { useShortcutText } from "../../hooks/use-shortcut-keys";
+import { useDesk } from "../../hooks/desk-context";
+import { BringInCaptions } from "./bring-in-captions";
+import { CaptionEditor } from "./caption-editor";
+import { CaptionList } from "./caption-list";
+import { CaptionsLook } from "./captions-look";
+import { CaptionsOut } from "./captions-out";
+import { CaptionsRules } from "./captions-rules";
+import { ReplaceInCaptions } from "./replace-in-captions";
+import { ShiftCaptions } from "./shift-captions";
+
+const t = captionsTexts.captionsPanel;
+
+/** The dialog of the panel that is open beside the list. */
+type Open = "bring-in" | "replace" | "shift" | null;
+
+/** The film's captions: brought in, typed, timed, and how the version shows them. */
+export function CaptionsPanel() {
+  const { film, state, version, captionEdits } = useDesk();
+  const keysOf = useShortcutText();
+  const [open, setOpen] = useState<Open>(null);
+  const { captions } = state;
+  const { chosen, lineLength } = captionEdits;
+  const faulty = captions.filter(
+    (caption, i) => captionFaults(caption, captions[i + 1], version.captions.rules, lineLength, film.rate).length > 0,
+  );
+  const fromHere = chosen ? captions.slice(captions.indexOf(chosen)) : captions;
+  return (
+    <section aria-label={t.captions} className="flex flex-col gap-4">
+      <div className="flex items-center gap-2">
+        <Button className="grow" onClick={() => setOpen("bring-in")}>
+          <Upload className="size-3.5" aria-hidden /> {t.importOrPaste}
+        </Button>
+        <IconButton label={t.add} shortcut={keysOf("caption-add")} onClick={captionEdits.add}>
+          <Plus className="size-4" aria-hidden />
+        </IconButton>
+        {captions.length > 0 && (
+          <Menu
+            align="end"
+            trigger={
+              <IconButton label={t.more}>
+                <MenuIcon className="size-4" aria-hidden />
+              </IconButton>
+            }
+          >
+            <MenuHeading>{t.timeByVoice}</MenuHeading>
+            <MenuItem onSelect={() => captionEdits.time(captions)}>{t.all}</MenuItem>
+            <MenuItem disabled={!chosen} onSelect={() => captionEdits.time(fromHere)}>
+              {t.fromChosen}
+            </MenuItem>
+            <MenuItem disabled={!chosen} onSelect={() => chosen && captionEdits.time([chosen])}>
+              {t.chosenOnly}
+            </MenuItem>
+            <MenuHeading>{t.change}</MenuHeading>
+            <MenuItem onSelect={() => setOpen("replace")}>{t.findAndReplace}</MenuItem>
+            <MenuItem onSelect={() => setOpen("shift")}>{t.shift}</MenuItem>
+            <MenuItem disabled={faulty.length === 0} onSelect={() => captionEdits.mend(faulty)}>
+              {t.fixAll(faulty.length)}
+            </MenuItem>
+            <MenuItem onSelect={() => captionEdits.remove(captions.map(({ id }) => id))}>{t.deleteAll}</MenuItem>
+            <MenuHeading>{t.save}</MenuHeading>
+            {(["srt", "vtt"] as const).map((format) => (
+              <MenuItem key={format} asChild>
+                <a href={`/films/${film.id}/captions/${format}?version=${version.id}`} download>
+                  {t.saveAs[format]}
+                </a>
+              </MenuItem>
+            ))}
+          </Menu>
+        )}
+      </div>
+      {open === "bring-in" && <BringInCaptions onClose={() => setOpen(null)} />}
+      {open === "replace" && <ReplaceInCaptions onClose={() => setOpen(null)} />}
+      {open === "shift" && <ShiftCaptions captions={captions} fromHere={fromHere} onClose={() => setOpen(null)} />}
+      {captions.length === 0 ? (
+        <p className="text-xs text-soft">{t.empty(keysOf("caption-add"))}</p>
+      ) : (
+        <>
+          <CaptionList faulty={faulty} />
+          {chosen && <CaptionEditor key={chosen.id} caption={chosen} />}
+        </>
+      )}
+      <CaptionsOut />
+      <CaptionsLook />
+      <CaptionsRules />
+    </section>
+  );
+}

@@ -1,0 +1,163 @@
+import { useMemo, useState } from "react";
+import { Area, AreaChart, ReferenceArea, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
+import { type ChartMoment, chartMoments } from "~/core/checks/measures";
+import type { FrameRange } from "~/core/time/rate";
+import { timecodeAt } from "~/core/time/timecode";
+import { useDesk } from "../../hooks/desk-context";
+import { subjectColour } from "../../model/desk-types";
+import { type Band, bandAt, followedBands, speakingBands } from "./chart-bands";
+import { useMeasures } from "./use-measures";
+import { checksTexts } from "~/texts/checks";
+
+const t = checksTexts.checkCharts;
+
+/** As many moments as a chart has room for. */
+const MOMENTS = 400;
+const CHART_HEIGHT = 64;
+const BAND_HEIGHT = 22;
+
+const CHARTS = [
+  { of: "inside", name: t.inside, domain: [0, 1], say: t.share },
+  { of: "speed", name: t.speed, domain: [0, "auto"], say: t.value },
+  { of: "jerk", name: t.jerk, domain: [0, "auto"], say: t.value },
+  { of: "scale", name: t.scale, domain: [0, "auto"], say: t.times },
+] as const satisfies { of: keyof ChartMoment; name: string; domain: [number, number | "auto"]; say: unknown }[];
+
+/** Over the film's time: how much of the subject is inside, how the window moves, who is followed and who speaks. */
+export function CheckCharts() {
+  const { shots, film, player, checks } = useDesk();
+  const measured = useMeasures(shots, film.rate);
+  const moments = useMemo(
+    () =>
+      chartMoments(
+        measured.map(({ measures }) => measures),
+        film.frames,
+        MOMENTS,
+      ),
+    [measured, film.frames],
+  );
+  const [followed, speaking] = useMemo(() => [followedBands(shots), speakingBands(shots)], [shots]);
+  const [dragged, setDragged] = useState<{ from: number; to: number } | null>(null);
+  const time = (frame: number) => timecodeAt(Math.min(film.frames - 1, Math.max(0, frame)), film.clock);
+
+  const goTo = ({ start, end }: FrameRange) => {
+    player?.pause();
+    player?.seek(start);
+    player?.setLoop(end > start + 1 ? { start, end } : null);
+    checks.setOpen(false);
+  };
+  // While it is pressed, the range follows the pointer, whichever chart it is over.
+  const selecting = {
+    onMouseDown: ({ activeLabel }: { activeLabel?: string | number }) => {
+      if (activeLabel !== undefined) setDragged({ from: Number(activeLabel), to: Number(activeLabel) });
+    },
+    onMouseMove: ({ activeLabel }: { activeLabel?: string | number }) => {
+      if (dragged && activeLabel !== undefined) setDragged({ ...dragged, to: Number(activeLabel) });
+    },
+    onMouseUp: () => {
+      if (!dragged) return;
+      setDragged(null);
+      const each = moments[1]?.frame ?? 1;
+      const [start, end] = [Math.min(dragged.from, dragged.to), Math.max(dragged.from, dragged.to)];
+      goTo({ start, end: Math.min(film.frames, start === end ? start + 1 : end + each) });
+    },
+  };
+  const frame = {
+    data: moments,
+    syncId: "checks",
+    syncMethod: "value" as const,
+    margin: { top: 2, right: 0, bottom: 0, left: 0 },
+    accessibilityLayer: false,
+    ...selecting,
+  };
+  const inTime = <XAxis dataKey="frame" type="number" domain={[0, film.frames]} hide />;
+  const selected = dragged && (
+    <ReferenceArea x1={dragged.from} x2={dragged.to} fill="var(--accent)" fillOpacity={0.2} />
+  );
+  return (
+    <section aria-label={t.charts} className="flex flex-col gap-3 select-none">
+      <div>
+        <h3 className="text-sm font-medium">{t.charts}</h3>
+        <p className="text-xs text-soft">{t.howTo}</p>
+      </div>
+      {CHARTS.map(({ of: value, name, domain, say }) => (
+        <figure key={value}>
+          <figcaption className="text-xs text-soft">{name}</figcaption>
+          <ResponsiveContainer width="100%" height={CHART_HEIGHT}>
+            <AreaChart {...frame}>
+              {inTime}
+              <YAxis domain={[...domain]} hide />
+              <Tooltip
+                isAnimationActive={false}
+                content={({ active, label, payload }) =>
+                  active && payload[0]?.value != null ? (
+                    <ChartHint place={time(Number(label))} text={say(Number(payload[0].value))} />
+                  ) : null
+                }
+              />
+              <Area
+                dataKey={value}
+                type="stepAfter"
+                stroke="var(--accent)"
+                fill="var(--accent-wash)"
+                strokeWidth={1}
+                dot={false}
+                activeDot={false}
+                isAnimationActive={false}
+              />
+              {selected}
+            </AreaChart>
+          </ResponsiveContainer>
+        </figure>
+      ))}
+      {[
+        { name: t.followed, bands: followed },
+        { name: t.speaking, bands: speaking },
+      ].map(({ name, bands }) => (
+        <figure key={name}>
+          <figcaption className="text-xs text-soft">{name}</figcaption>
+          <ResponsiveContainer width="100%" height={BAND_HEIGHT}>
+            <AreaChart {...frame}>
+              {inTime}
+              <YAxis domain={[0, 1]} hide />
+              <Tooltip
+                isAnimationActive={false}
+                content={({ active, label }) =>
+                  active ? (
+                    <ChartHint place={time(Number(label))} text={saysBand(bandAt(bands, Number(label)))} />
+                  ) : null
+                }
+              />
+              <Area dataKey={() => 0} stroke="none" fill="none" activeDot={false} isAnimationActive={false} />
+              {bands.map((band, i) => (
+                <ReferenceArea
+                  key={i}
+                  x1={band.start}
+                  x2={band.end}
+                  y1={0}
+                  y2={1}
+                  fill={subjectColour(band.colour)}
+                  fillOpacity={1}
+                  label={
+                    band.end - band.start > film.frames / 25
+                      ? { value: band.letter, fontSize: 12, fontWeight: 700, fill: "#000000" }
+                      : undefined
+                  }
+                />
+              ))}
+              {selected}
+            </AreaChart>
+          </ResponsiveContainer>
+        </figure>
+      ))}
+    </section>
+  );
+}
+
+const saysBand = (band: Band | undefined): string => band?.name ?? band?.letter ?? t.nobody;
+
+const ChartHint = ({ place, text }: { place: string; text: string }) => (
+  <p className="rounded-md border border-line bg-raised px-2 py-1 text-xs shadow-lg">
+    <span className="font-mono">{place}</span> {text}
+  </p>
+);

@@ -1,0 +1,28 @@
+import { Flag } from "lucide-react";
+import { Button, Hint } from "~/components/common/button";
+import { useShortcutText } from "../../hooks/use-shortcut-keys";
+import { useDesk } from "../../hooks/desk-context";
+import { checksTexts } from "~/texts/checks";
+
+const t = checksTexts.checksButton;
+
+/** Opens the page of flags, with how many are left to see. */
+export function ChecksButton() {
+  const { checks } = useDesk();
+  const keysOf = useShortcutText();
+  const { left, isOpen, setOpen } = checks;
+  return (
+    <Hint text={t.left(left)} shortcut={keysOf("flags")}>
+      <Button
+        variant="quiet"
+        aria-label={t.left(left)}
+        aria-pressed={isOpen}
+        onClick={() => setOpen(!isOpen)}
+        className="!px-2 aria-pressed:bg-accent-wash aria-pressed:text-ink"
+      >
+        <Flag className="size-4" aria-hidden />
+        {left > 0 && <span className="text-warn">{left}</span>}
+      </Button>
+    </Hint>
+  );
+}

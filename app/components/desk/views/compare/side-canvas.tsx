@@ -1,0 +1,47 @@
+import { useCallback, useEffect, useMemo } from "react";
+import type { Size } from "~/core/geometry/box";
+import { useShotHere } from "../../hooks/use-player";
+import { ComposedCanvas } from "../result/composed-canvas";
+import { useDesk } from "../../hooks/desk-context";
+import { useShots } from "../../hooks/use-shots";
+import { useShownAt } from "../../hooks/use-shown-at";
+import { centreShown, type Side } from "../../model/comparison";
+
+interface SideCanvasProps {
+  side: Side;
+  /** On the screen. */
+  size: Size;
+  className?: string;
+}
+
+/** What the version is compared with, at the frame on screen. */
+export function SideCanvas({ side, size, className }: SideCanvasProps) {
+  const { framedFrom } = side;
+  return framedFrom ? (
+    <FramedSide side={side} framedFrom={framedFrom} size={size} className={className} />
+  ) : (
+    <CentreSide side={side} size={size} className={className} />
+  );
+}
+
+function CentreSide({ side, ...rest }: SideCanvasProps) {
+  const { shots, film } = useDesk();
+  const { size: frame, name } = side;
+  const shownAt = useMemo(() => centreShown(shots, film.picture, frame), [shots, film.picture, frame]);
+  return <ComposedCanvas label={name} shownAt={shownAt} isSilent {...rest} />;
+}
+
+/** Framed beside the version on the desk, by a worker of its own; the shot on screen comes first. */
+function FramedSide({
+  side,
+  framedFrom: { state, version },
+  ...rest
+}: SideCanvasProps & { framedFrom: NonNullable<Side["framedFrom"]> }) {
+  const { film, findings, player } = useDesk();
+  const playhead = useCallback(() => player?.getTarget() ?? 0, [player]);
+  const { shots, client } = useShots({ film, state, version, findings, playhead, pane: 0 });
+  const { shownAt } = useShownAt(film, state, version, shots);
+  const here = useShotHere(player, shots)?.id;
+  useEffect(() => client?.waitFor(here ? [here] : []), [client, here]);
+  return <ComposedCanvas label={side.name} shownAt={shownAt} isSilent {...rest} />;
+}

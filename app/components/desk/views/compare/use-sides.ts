@@ -1,0 +1,41 @@
+import { useEffect, useMemo, useState } from "react";
+import { toast } from "sonner";
+import type { Difference } from "~/core/edits/difference";
+import { stateOf } from "~/core/edits/checkpoint";
+import { loadCheckpoint } from "../checkpoints/film-checkpoints";
+import { useShotHere } from "../../hooks/use-player";
+import { useDesk } from "../../hooks/desk-context";
+import { type Comparison, type Side, sidesOf } from "../../model/comparison";
+import { compareTexts } from "~/texts/compare";
+
+const t = compareTexts.useSides;
+
+/** What the version is compared with; nothing until a checkpoint has been loaded. */
+export function useSides(comparison: Comparison): Side[] {
+  const { film, state, version, shots, player, look } = useDesk();
+  const { setComparison } = look;
+  const checkpointId = comparison.kind === "state" ? comparison.checkpointId : null;
+  const [loaded, setLoaded] = useState<{ checkpointId: string; difference: Difference } | null>(null);
+  useEffect(() => {
+    if (checkpointId === null) return;
+    let isOver = false;
+    loadCheckpoint(film.id, checkpointId).then(
+      (difference) => !isOver && setLoaded({ checkpointId, difference }),
+      () => {
+        toast.error(t.checkpointFailed);
+        setComparison(null);
+      },
+    );
+    return () => {
+      isOver = true;
+    };
+  }, [film.id, checkpointId, setComparison]);
+  const then = useMemo(
+    () => (loaded && loaded.checkpointId === checkpointId ? stateOf(loaded.difference, state) : null),
+    [loaded, checkpointId, state],
+  );
+  // Manners are those of the shot on screen; the others do not depend on it.
+  const here = useShotHere(player, shots);
+  const shot = comparison.kind === "movements" ? here : undefined;
+  return useMemo(() => sidesOf(comparison, { state, version }, shot, then), [comparison, state, version, shot, then]);
+}

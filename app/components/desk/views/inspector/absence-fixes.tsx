@@ -1,0 +1,42 @@
+import { Button } from "~/components/common/button";
+import type { Flag } from "~/core/checks/flag";
+import { asSwitches, followBetween } from "~/core/subjects/attention/edit-switches";
+import { boxAt } from "~/core/subjects/tracking/track";
+import { inspectorTexts } from "~/texts/inspector";
+import { useDesk } from "../../hooks/desk-context";
+import type { DeskShot } from "../../model/desk-types";
+
+const t = inspectorTexts.absenceFixes;
+
+/** What can be done with a range in which somebody is missing who must be in it. */
+export function AbsenceFixes({ shot, flag }: { shot: DeskShot; flag: Flag }) {
+  const { shotEdits, trimEdits } = useDesk();
+  const { range, who } = flag;
+  const middle = Math.floor((range.start + range.end) / 2);
+  const next = shot.cast.find(({ track }) => track.who !== who && boxAt(track, middle));
+  const { framed } = shot;
+  const isAll = range.start <= shot.start && range.end >= shot.end;
+  return (
+    <div role="group" aria-label={t.whatCanBeDone} className="mt-1 flex flex-wrap gap-2">
+      {next && framed && (
+        <Button
+          onClick={() =>
+            shotEdits.follow([shot], followBetween(asSwitches(framed.spans), range, [next.track.id], shot))
+          }
+        >
+          {t.follow(next.name ?? next.letter)}
+        </Button>
+      )}
+      <Button onClick={() => (isAll ? shotEdits.change([shot], { excluded: true }) : trimEdits.leaveOut([range]))}>
+        {isAll ? t.leaveOutTheShot : t.leaveOutRange}
+      </Button>
+      <Button
+        onClick={() =>
+          shotEdits.setFraming([shot], { mustHave: shot.settings.mustHave.filter((other) => other !== who) })
+        }
+      >
+        {t.notNeededHere}
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,71 @@
+import { Copy } from "lucide-react";
+import { toast } from "sonner";
+import { Button } from "~/components/common/button";
+import { Menu, MenuItem } from "~/components/common/menu";
+import type { SingleCommand } from "~/core/edits/command";
+import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
+import { useDesk } from "../../hooks/desk-context";
+import { type DeskShot, followedIn } from "../../model/desk-types";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.applyFraming;
+
+/** A rule for other shots: a track is of one shot alone, and whoever it is may be in others; switches are nowhere else. */
+function ruleElsewhere(rule: FollowRule, who: string | undefined): FollowRule | null {
+  if (rule.kind === "switches") return null;
+  if (rule.kind !== "track") return rule;
+  return who === undefined ? null : { kind: "person", who };
+}
+
+/** Gives all of a shot's framing to other shots: how the window moves, its size and aim, the rule, and the layout. */
+export function ApplyFraming({ shot }: { shot: DeskShot }) {
+  const { shots, selection, state, version, edits, shotEdits } = useDesk();
+  const others = shots.filter(({ id }) => id !== shot.id);
+  const selected = others.filter(({ id }) => selection.ids.has(id));
+  const who = followedIn(shot)?.track.who;
+  const sameWho = who ? others.filter(({ tracks }) => tracks.some((track) => track.who === who)) : [];
+  const otherVersions = state.versions.filter(({ id }) => id !== version.id);
+  const rule = ruleElsewhere(shot.follow, who);
+  const apply = (to: readonly DeskShot[]) => {
+    const shotIds = to.map(({ id }) => id);
+    const commands: SingleCommand[] = [
+      { type: "set-framing", versionId: version.id, shotIds, change: shot.settings },
+      ...(rule ? shotEdits.following(to, rule) : []),
+    ];
+    edits.send({ type: "batch", commands });
+    toast(t.appliedToShots(shot.number, to.length));
+  };
+  const applyToVersions = () => {
+    const commands = otherVersions.map(({ id }): SingleCommand => ({
+      ...{ type: "set-framing", versionId: id, shotIds: [shot.id] },
+      change: { ...shot.settings, follow: shot.follow },
+    }));
+    edits.send({ type: "batch", commands });
+    toast(t.appliedToVersions(shot.number, otherVersions.length));
+  };
+  const items = [
+    { name: t.theSelectedShots, to: selected },
+    { name: t.shotsWith(followedIn(shot)?.name ?? t.theSamePerson), to: sameWho },
+    { name: t.allOtherShots, to: others },
+  ];
+  return (
+    <Menu
+      align="start"
+      trigger={
+        <Button>
+          <Copy className="size-4" aria-hidden />
+          {t.applyFramingTo}
+        </Button>
+      }
+    >
+      {items.map(({ name, to }) => (
+        <MenuItem key={name} disabled={to.length === 0} onSelect={() => apply(to)}>
+          {name} <span className="ml-auto text-xs text-soft">{to.length}</span>
+        </MenuItem>
+      ))}
+      <MenuItem disabled={otherVersions.length === 0} onSelect={applyToVersions}>
+        {t.thisShotInTheOther} <span className="ml-auto text-xs text-soft">{otherVersions.length}</span>
+      </MenuItem>
+    </Menu>
+  );
+}

@@ -1,0 +1,57 @@
+import { Button } from "~/components/common/button";
+import { commonSettings } from "~/core/path/framing-settings";
+import { mostZoom } from "~/core/path/zoom-goals";
+import { sameRule } from "~/core/subjects/choosing/follow-rule";
+import { framesIn } from "~/core/time/rate";
+import { formatTimecode } from "~/core/time/timecode";
+import { useDesk } from "../../hooks/desk-context";
+import type { DeskShot } from "../../model/desk-types";
+import { FramingControls } from "./framing-controls";
+import { LayoutControls } from "./layout-controls";
+import { RuleSelect } from "./subject-choice";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.bulkSettings;
+
+/** What can be set for several shots at once. */
+export function BulkSettings({ shots }: { shots: DeskShot[] }) {
+  const { film, version, selection, shotEdits } = useDesk();
+  const [first] = shots;
+  const rule = shots.every((shot) => sameRule(shot.follow, first!.follow)) ? first!.follow : null;
+  const inRow = shots.every((shot, i) => i === 0 || shot.start === shots[i - 1]!.end);
+  const common = commonSettings(shots.map(({ settings }) => settings));
+  const excluded = shots.every((shot) => shot.excluded);
+  const bears = (largestScale: number) =>
+    Math.min(...shots.map(({ active }) => mostZoom(active ?? film.picture, version, largestScale)));
+  return (
+    <section aria-label={t.shots(shots.length)} className="flex flex-col gap-3">
+      <div className="flex items-baseline justify-between">
+        <h2 className="font-display font-semibold">{t.shots(shots.length)}</h2>
+        <span className="font-mono text-xs text-soft">{formatTimecode(framesIn(shots), film.rate)}</span>
+      </div>
+      <LayoutControls
+        settings={common}
+        area={first!.active ?? film.picture}
+        frame={version}
+        onChange={(change) => shotEdits.setFraming(shots, change)}
+      />
+      <FramingControls settings={common} bears={bears} onChange={(change) => shotEdits.setFraming(shots, change)} />
+      <div className="flex items-center justify-between gap-2">
+        <span className="text-xs text-soft">{t.follow}</span>
+        <RuleSelect rule={rule} onChange={(chosen) => shotEdits.follow(shots, chosen)} />
+      </div>
+      <div className="flex flex-wrap gap-2">
+        <Button onClick={() => shotEdits.change(shots, { excluded: !excluded })}>
+          {excluded ? t.bringBack : t.leaveOut}
+        </Button>
+        <Button onClick={() => shotEdits.join(shots)} disabled={!inRow}>
+          {t.joinIntoOne}
+        </Button>
+        <Button variant="quiet" onClick={selection.clear}>
+          {t.selectNone}
+        </Button>
+      </div>
+      {!inRow && <p className="text-xs text-soft">{t.adjacentOnly}</p>}
+    </section>
+  );
+}

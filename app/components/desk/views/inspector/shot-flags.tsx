@@ -1,0 +1,144 @@
+import { clsx } from "clsx";
+import { Check, Flag as FlagIcon, FlagOff } from "lucide-react";
+import { nanoid } from "nanoid";
+import { useMemo } from "react";
+import { Hint, IconButton } from "~/components/common/button";
+import { type LayoutOffer, layoutOffers } from "~/core/checks/layout-offers";
+import type { Flag } from "~/core/checks/flag";
+import { asOne } from "~/core/edits/as-one";
+import type { SingleCommand } from "~/core/edits/command";
+import { boxUnion } from "~/core/geometry/box";
+import { activeArea } from "~/core/shots/shot";
+import { boxAt, laidOver, type Track } from "~/core/subjects/tracking/track";
+import type { FrameRange } from "~/core/time/rate";
+import { type Still, useStills } from "../picture/use-stills";
+import { AbsenceFixes } from "./absence-fixes";
+import { useDesk } from "../../hooks/desk-context";
+import type { DeskShot } from "../../model/desk-types";
+import { inspectorTexts } from "~/texts/inspector";
+
+const t = inspectorTexts.shotFlags;
+
+/** Longer side of the picture of an offer. */
+const PICTURE_SIDE = 72;
+
+/** The flags of the shot, each a way to go there, with layouts that would do. */
+export function ShotFlags({ shot }: { shot: DeskShot }) {
+  const { player, selectPane, checks } = useDesk();
+  if (shot.flags.length === 0) return null;
+  const go = ({ frame, pane }: Flag) => {
+    player?.seek(frame);
+    if (pane !== undefined) selectPane(pane);
+  };
+  // Of several ranges of one trouble the first has the layouts: what they change is the shot.
+  const firsts = new Map(shot.flags.toReversed().map((flag) => [flag.kind, flag]));
+  return (
+    <ul aria-label={t.flagged} className="flex flex-col gap-1">
+      {shot.flags.map((flag) => (
+        <li key={flag.print}>
+          <div
+            className={clsx(
+              "flex items-start rounded-md border border-line",
+              flag.isReviewed && "text-soft",
+              flag.print === checks.current && "bg-accent-wash",
+            )}
+          >
+            <button
+              type="button"
+              onClick={() => go(flag)}
+              className="flex grow items-start gap-2 rounded-md px-2 py-1 text-left text-xs hover:bg-well"
+            >
+              <FlagIcon className={clsx("mt-px size-3.5 shrink-0", !flag.isReviewed && "text-warn")} aria-hidden />
+              {flag.text}
+            </button>
+            <IconButton
+              label={flag.isReviewed ? t.markUnreviewed : t.markReviewed}
+              aria-pressed={flag.isReviewed}
+              onClick={() => checks.mark([flag], !flag.isReviewed)}
+              className="!h-6 !w-6 shrink-0"
+            >
+              {flag.isReviewed ? (
+                <FlagOff className="size-3.5" aria-hidden />
+              ) : (
+                <Check className="size-3.5" aria-hidden />
+              )}
+            </IconButton>
+          </div>
+          {!flag.isReviewed && flag.kind === "absent" && <AbsenceFixes shot={shot} flag={flag} />}
+          {!flag.isReviewed && firsts.get(flag.kind) === flag && <Offers shot={shot} flag={flag} />}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** The frames of a shot in which tracks are there. */
+const rangeOf = (tracks: readonly Track[], shot: FrameRange): FrameRange => ({
+  start: Math.max(shot.start, Math.min(...tracks.map(({ start }) => start))),
+  end: Math.min(shot.end, Math.max(...tracks.map(({ start, boxes }) => start + boxes.length))),
+});
+
+/** Layouts that would show what has no room in the window, each with a small picture of it. */
+function Offers({ shot, flag }: { shot: DeskShot; flag: Flag }) {
+  const { film, version, source, edits, windowAt, setPanel, chooseLayer } = useDesk();
+  const { picture } = film;
+  const offers = useMemo(() => {
+    const boxesOf = (ids: (id: string) => boolean) =>
+      shot.tracks.filter((track) => ids(track.id)).flatMap((track) => boxAt(track, flag.frame) ?? []);
+    const texts = new Set(laidOver(shot.tracks).map(({ id }) => id));
+    const text = boxesOf((id) => texts.has(id));
+    const written = laidOver(shot.tracks).filter(
+      (track) => track.kind !== "inset" && boxAt(track, flag.frame) !== undefined,
+    );
+    return layoutOffers(flag, {
+      ...{ settings: shot.settings, start: shot.start, area: activeArea(shot, picture), frame: version },
+      window: windowAt(flag.frame),
+      cut: flag.kind === "protected-cut" ? shot.protect : text.length > 0 ? boxUnion(text) : null,
+      other: boxesOf((id) => id === flag.otherId)[0] ?? null,
+      textRange: flag.kind === "text-cut" && written.length > 0 ? rangeOf(written, shot) : null,
+      safeArea: version.safeArea,
+    });
+  }, [shot, flag, picture, version, windowAt]);
+  const stills = useMemo(() => {
+    const scale = PICTURE_SIDE / Math.max(version.width, version.height);
+    const size = { width: Math.round(scale * version.width), height: Math.round(scale * version.height) };
+    return offers.map(({ id, shown }): Still => ({ id, frame: flag.frame, shown, size }));
+  }, [offers, flag.frame, version.width, version.height]);
+  const pictures = useStills(source, stills, picture);
+  const take = ({ change, keys, layers = [] }: LayoutOffer) => {
+    const versionId = version.id;
+    const own = layers.map((layer) => ({ ...layer, id: nanoid(10) }));
+    const last = own.at(-1);
+    if (last) {
+      setPanel("layers");
+      chooseLayer(last.id);
+    }
+    const commands: SingleCommand[] = [
+      ...own.map((layer) => ({ type: "put-layer" as const, versionId, layer })),
+      ...(Object.keys(change).length > 0
+        ? [{ type: "set-framing" as const, versionId, shotIds: [shot.id], change }]
+        : []),
+      ...keys.map((key) => ({ type: "set-key" as const, versionId, key })),
+    ];
+    edits.send(asOne(commands));
+  };
+  if (offers.length === 0) return null;
+  return (
+    <div role="group" aria-label={t.suggestedLayouts} className="mt-1 flex gap-2">
+      {offers.map((offer, i) => (
+        <Hint key={offer.id} text={offer.hint}>
+          <button
+            type="button"
+            onClick={() => take(offer)}
+            className="flex flex-1 flex-col items-center gap-1 rounded-md border border-line bg-raised p-1.5 text-xs font-medium hover:border-soft"
+          >
+            <span className="block bg-well" style={stills[i]!.size}>
+              {pictures.has(offer.id) && <img src={pictures.get(offer.id)} alt="" className="size-full" />}
+            </span>
+            {offer.name}
+          </button>
+        </Hint>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,56 @@
+import { Line } from "react-konva";
+import type { Box } from "~/core/geometry/box";
+import type { DeskShot } from "../../model/desk-types";
+import type { LaneGeometry } from "./lane-geometry";
+import { bandEdges, bandOutline } from "./band-edges";
+import type { CanvasTheme } from "./use-theme";
+
+interface LaneBandProps {
+  shot: DeskShot;
+  geometry: LaneGeometry;
+  drawn: { start: number; end: number };
+  theme: CanvasTheme;
+}
+
+/** What a shot's panes show over time: of each its extent, its two edges, and its centre line. */
+export function LaneBand({ shot, geometry, drawn, theme }: LaneBandProps) {
+  if (!shot.shown) return null;
+  const { shown } = shot;
+  return shown(shot.start).panes.map(({ own }, i) => {
+    if (own) return null;
+    return (
+      <PaneBand
+        key={i}
+        sourceAt={(frame) => shown(frame).panes[i]!.source}
+        range={{ start: Math.max(shot.start, drawn.start), end: Math.min(shot.end, drawn.end) }}
+        geometry={geometry}
+        theme={theme}
+        isChosen={i === shot.pane}
+      />
+    );
+  });
+}
+
+interface PaneBandProps extends Pick<LaneBandProps, "geometry" | "theme"> {
+  sourceAt: (frame: number) => Box;
+  range: { start: number; end: number };
+  /** The others are outlines only. */
+  isChosen: boolean;
+}
+
+function PaneBand({ sourceAt, range, geometry, theme, isChosen }: PaneBandProps) {
+  const { near, far, centre } = bandEdges(sourceAt, range, geometry);
+  if (!isChosen) {
+    return [near, far].map((points, i) => (
+      <Line key={i} points={points} stroke={theme.soft} strokeWidth={1} dash={[4, 3]} listening={false} />
+    ));
+  }
+  return (
+    <>
+      <Line points={bandOutline({ near, far })} closed fill={theme.wash} listening={false} />
+      <Line points={near} stroke={theme.accent} strokeWidth={1.5} listening={false} />
+      <Line points={far} stroke={theme.accent} strokeWidth={1.5} listening={false} />
+      <Line points={centre} stroke={theme.accent} strokeWidth={1} opacity={0.8} listening={false} />
+    </>
+  );
+}

@@ -1,0 +1,42 @@
+import { RectangleHorizontal, Square, Type } from "lucide-react";
+import { Button } from "~/components/common/button";
+import { newBar, newBox, newPicture, newText } from "~/core/composition/layers/layer";
+import { useDesk } from "../../hooks/desk-context";
+import { PicturePicker } from "../inspector/picture-picker";
+import { LayerControls } from "./layer-controls";
+import { LayerList } from "./layer-list";
+import { SafeAreaControls } from "./safe-area-controls";
+import { useLayerEdits } from "./use-layer-edits";
+import { layersTexts } from "~/texts/layers";
+
+const t = layersTexts.layersPanel;
+
+/** Titles, pictures and shapes above the picture: added, ordered, and set. */
+export function LayersPanel() {
+  const { version, layerId } = useDesk();
+  const edits = useLayerEdits();
+  const chosen = version.layers.find(({ id }) => id === layerId);
+  return (
+    <section aria-label={t.layers} className="flex flex-col gap-4">
+      <div className="grid grid-cols-2 gap-2">
+        <Button onClick={() => edits.add((id) => newText(id, t.yourText))}>
+          <Type className="size-3.5" aria-hidden /> {t.text}
+        </Button>
+        <Button onClick={() => edits.add(newBar)}>
+          <RectangleHorizontal className="size-3.5" aria-hidden /> {t.bar}
+        </Button>
+        <Button onClick={() => edits.add(newBox)}>
+          <Square className="size-3.5" aria-hidden /> {t.box}
+        </Button>
+        <PicturePicker text={t.picture} onPicked={(picture) => edits.add((id) => newPicture(id, picture))} />
+      </div>
+      {version.layers.length === 0 ? (
+        <p className="text-xs text-soft">{t.emptyHint}</p>
+      ) : (
+        <LayerList layers={version.layers} />
+      )}
+      {chosen && <LayerControls key={chosen.id} layer={chosen} />}
+      <SafeAreaControls />
+    </section>
+  );
+}

@@ -1,0 +1,65 @@
+import { assertNever } from "~/core/assert-never";
+import { clamped } from "~/core/clamped";
+import type { Box, Point } from "~/core/geometry/box";
+import { clampWindow } from "~/core/geometry/crop-window";
+import { EYE_LINE_RANGE } from "~/core/path/framing-settings";
+import { wholePixels } from "../inspector/active-area";
+import { useDesk } from "../../hooks/desk-context";
+import { shotAt } from "../../model/desk-types";
+import { areaAt, windowAspect } from "../../model/windows";
+import { type Drawing, DRAWING_LABEL } from "../../model/drawing";
+import { MarkLayer } from "./mark-layer";
+import type { Player } from "../../model/player";
+
+interface DrawingLayerProps {
+  drawing: Exclude<Drawing, "steer">;
+  player: Player;
+}
+
+/** A box is drawn around what to follow, what to keep inside, or the picture without its bars; or a place is clicked. */
+export function DrawingLayer({ drawing, player }: DrawingLayerProps) {
+  const { film, version, shots, windowAt, keyEdits, shotEdits, subjectEdits, setDrawing } = useDesk();
+  const centre = (place: Point) => {
+    setDrawing(null);
+    const frame = player.getFrame();
+    const aspect = windowAspect(shotAt(shots, frame), film.picture, version);
+    const { height } = windowAt(frame);
+    keyEdits.place(frame, clampWindow({ ...place, height }, areaAt(shots, frame, film.picture), aspect));
+  };
+  const setEyes = ({ y }: Point) => {
+    setDrawing(null);
+    const frame = player.getFrame();
+    const shot = shotAt(shots, frame);
+    const { y: middle, height } = windowAt(frame);
+    const percent = Math.round(100 * ((y - middle) / height + 0.5));
+    if (shot) shotEdits.setFraming([shot], { eyeLine: clamped(percent, EYE_LINE_RANGE.least, EYE_LINE_RANGE.most) });
+  };
+  const drawn = (box: Box | null) => {
+    setDrawing(null);
+    const frame = player.getFrame();
+    const shot = shotAt(shots, frame);
+    if (!box || !shot) return;
+    switch (drawing) {
+      case "mark":
+        return subjectEdits.mark(frame, box);
+      case "protect":
+        return shotEdits.protect(shot, box);
+      case "active":
+        return shotEdits.change([shot], { active: wholePixels(box) });
+      case "centre":
+      case "eyes":
+        return;
+      default:
+        return assertNever(drawing);
+    }
+  };
+  return (
+    <MarkLayer
+      label={DRAWING_LABEL[drawing]}
+      picture={film.picture}
+      onStart={() => player.pause()}
+      onDrawn={drawn}
+      {...(drawing === "centre" ? { onClicked: centre } : drawing === "eyes" ? { onClicked: setEyes } : {})}
+    />
+  );
+}

@@ -1,0 +1,38 @@
+import { useEffect, useState } from "react";
+import type { Composition } from "~/core/composition/composition";
+import type { Size } from "~/core/geometry/box";
+import { FrameGrabber } from "./frame-grabber";
+import type { LightCopy } from "../../model/piece-stream";
+
+/** A small picture that is wanted: what is made of a frame, and how large. */
+export interface Still {
+  id: string;
+  frame: number;
+  shown: Composition;
+  size: Size;
+}
+
+/** Small pictures, by id, made one after the other with a video element of its own; those made before are kept. */
+export function useStills(source: LightCopy, wanted: readonly Still[], picture: Size): ReadonlyMap<string, string> {
+  const [stills, setStills] = useState<ReadonlyMap<string, string>>(new Map());
+  useEffect(() => {
+    if (wanted.length === 0) return;
+    const grabber = new FrameGrabber(source);
+    const run = async () => {
+      for (const { id, frame, shown, size } of wanted) {
+        const canvas = document.createElement("canvas");
+        canvas.width = size.width;
+        canvas.height = size.height;
+        await grabber.draw(frame, canvas, picture, shown);
+        if (grabber.disposed) return;
+        const url = canvas.toDataURL("image/jpeg", 0.85);
+        setStills((all) => new Map(all).set(id, url));
+      }
+    };
+    run().catch(() => {
+      // The grabber was let go while it was at work: nobody looks any more, or something else is wanted.
+    });
+    return () => grabber.dispose();
+  }, [wanted, source, picture]);
+  return stills;
+}

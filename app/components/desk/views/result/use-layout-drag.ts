@@ -1,0 +1,73 @@
+import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
+import { clamped } from "~/core/clamped";
+import type { Layout } from "~/core/composition/layout";
+import { arrowDirection } from "../../../common/arrow-step";
+import { useDesk } from "../../hooks/desk-context";
+import type { DeskShot } from "../../model/desk-types";
+
+/** A share of the way that an arrow key moves by. */
+const NUDGE = 0.02;
+/** How near a place has to be to snap to it. */
+const SNAP_REACH = 0.025;
+
+interface LayoutDrag {
+  shot: DeskShot;
+  /** Where it is, 0 to 1. */
+  value: number;
+  axis: "x" | "y";
+  /** Pixels of the screen that are the whole way. */
+  room: number;
+  /** Places that it snaps to, unless Shift is held. */
+  snaps: readonly number[];
+  layoutAt: (value: number) => Layout;
+}
+
+/** Moves something of a shot's layout on the result, by pointer or arrow keys; Escape gives a drag up. */
+export function useLayoutDrag({ shot, value, axis, room, snaps, layoutAt }: LayoutDrag) {
+  const { version, edits, shotEdits } = useDesk();
+  const [dragged, setDragged] = useState<number | null>(null);
+  const grip = useRef<{ at: number; value: number } | null>(null);
+  const put = (to: number) => shotEdits.setFraming([shot], { layout: layoutAt(to) });
+  const leave = () => {
+    grip.current = null;
+    setDragged(null);
+  };
+  const giveUp = () => {
+    leave();
+    edits.preview(null);
+  };
+  const along = (event: PointerEvent) => (axis === "x" ? event.clientX : event.clientY);
+  const handlers = {
+    onPointerDown: (event: PointerEvent<HTMLElement>) => {
+      if (event.button !== 0) return;
+      event.currentTarget.setPointerCapture(event.pointerId);
+      grip.current = { at: along(event), value };
+    },
+    onPointerMove: (event: PointerEvent) => {
+      if (!grip.current) return;
+      const wanted = clamped(grip.current.value + (along(event) - grip.current.at) / room, 0, 1);
+      const near = event.shiftKey ? undefined : snaps.find((snap) => Math.abs(snap - wanted) < SNAP_REACH);
+      const to = near ?? wanted;
+      setDragged(to);
+      const change = { layout: layoutAt(to) };
+      edits.preview({ type: "set-framing", versionId: version.id, shotIds: [shot.id], change });
+    },
+    onPointerUp: () => {
+      // What is shown by then is the preview.
+      if (dragged !== null && dragged !== grip.current?.value) {
+        put(dragged);
+        leave();
+      } else giveUp();
+    },
+    onPointerCancel: giveUp,
+    onKeyDown: (event: KeyboardEvent) => {
+      if (event.key === "Escape" && grip.current) giveUp();
+      const by = arrowDirection(event.key);
+      if (!by) return;
+      event.preventDefault();
+      event.stopPropagation();
+      put(clamped(value + NUDGE * by[axis === "x" ? 0 : 1], 0, 1));
+    },
+  };
+  return { value: dragged ?? value, handlers };
+}

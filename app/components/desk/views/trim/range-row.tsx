@@ -1,0 +1,35 @@
+import type { ReactNode } from "react";
+import { type FrameRange, frameToSeconds, rangeLength } from "~/core/time/rate";
+import { timecodeAt } from "~/core/time/timecode";
+import { useDesk } from "../../hooks/desk-context";
+
+export const inSeconds = (seconds: number): string => `${seconds.toFixed(1)} s`;
+
+interface RangeRowProps {
+  range: FrameRange;
+  /** What it is, beside its length. */
+  what?: string;
+  children: ReactNode;
+}
+
+/** Where a range begins, which goes there and marks it in the lane, and how long it is; with what can be done to it. */
+export function RangeRow({ range, what, children }: RangeRowProps) {
+  const { film, player, trimEdits } = useDesk();
+  const show = () => {
+    player?.pause();
+    player?.seek(range.start);
+    trimEdits.markRange({ start: range.start, end: range.end });
+  };
+  return (
+    <li className="flex items-center gap-2 text-sm">
+      <button type="button" className="rounded-sm bg-well px-1.5 font-mono text-xs hover:bg-line" onClick={show}>
+        {timecodeAt(range.start, film.clock)}
+      </button>
+      <span className="min-w-0 grow py-1 text-xs text-soft">
+        {inSeconds(frameToSeconds(rangeLength(range), film.rate))}
+        {what && ` · ${what}`}
+      </span>
+      {children}
+    </li>
+  );
+}
