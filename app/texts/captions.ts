@@ -169,7 +169,7 @@ export const captionsTexts = {
     letters: "characters",
   },
   /** components/desk/model/caption-commands.ts */
-  useCaptionEdits: {
+  captionCommands: {
     broughtIn: (count: number) => `Added ${counted(count, "caption")}.`,
     replaced: (count: number) => `Replaced in ${counted(count, "caption")}.`,
     noRoom: "There is no room beside it to fix this. Shorten its text, or move its neighbours.",

@@ -148,7 +148,7 @@ export const deskTexts = {
     makeItAgain: "Apply it again",
   },
   /** components/desk/model/key-commands.ts */
-  useKeyEdits: {
+  keyCommands: {
     keyCopiedTo: (names: string) => `Keyframe copied to ${names}.`,
   },
   /** components/desk/hooks/use-shots.ts */
@@ -156,7 +156,7 @@ export const deskTexts = {
     pathFailed: (message: string) => `The path could not be computed: ${message}. Change the shot and try again.`,
   },
   /** components/desk/model/version-commands.ts */
-  useVersionEdits: {
+  versionCommands: {
     copy: (name: string) => `${name}, copy`,
     removedAndItsKeys: (name: string) => `Removed “${name}” and its keyframes.`,
     undo: "Undo",

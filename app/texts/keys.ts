@@ -29,7 +29,7 @@ export const keysTexts = {
     zoomAt: (time: string) => `Zoom at ${time}`,
   },
   /** components/desk/model/selected-keys.ts */
-  useSelectedKeys: {
+  selectedKeys: {
     copied: (count: number) => `${counted(count, "keyframe")} copied.`,
     outsideShot: (lost: number) =>
       `${counted(lost, "keyframe")} fell outside the shot and ${lost === 1 ? "was" : "were"} left out.`,

@@ -114,7 +114,7 @@ export const layersTexts = {
     round: "round",
   },
   /** components/desk/views/layers/use-layer-edits.ts */
-  useLayerEdits: {
+  layerCommands: {
     copiedTo: (names: string) => `Copied to ${names}.`,
   },
 };

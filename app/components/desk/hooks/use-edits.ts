@@ -2,20 +2,12 @@ import { startTransition, useCallback, useMemo, useState, useSyncExternalStore }
 import { useBeforeUnload } from "react-router";
 import { toast } from "sonner";
 import type { Command } from "~/core/edits/command";
+import type { Edits } from "../model/desk-inputs";
 import { NO_ANSWER, readAnswer } from "../model/edit-answer";
 import { applied, EditSession, type LoadedState, type SessionPorts, type Shown } from "../model/edit-session";
 import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.useEdits;
-
-export interface Edits {
-  send: (command: Command) => void;
-  undo: () => void;
-  redo: () => void;
-  goBack: EditSession["goBack"];
-  /** Shows what a command would do, until another is shown or one is sent; null shows nothing. */
-  preview: (command: Command | null) => void;
-}
 
 export interface FilmEdits extends Shown {
   edits: Edits;

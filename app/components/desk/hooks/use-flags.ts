@@ -12,7 +12,7 @@ import { PerKey } from "~/core/per-key";
 import { framesPerSecond, type Rate } from "~/core/time/rate";
 import type { FoundShot } from "../model/desk-shot";
 import type { DeskFlag } from "../model/desk-types";
-import type { FilmFindings } from "./use-shots";
+import type { FilmFindings } from "../model/desk-inputs";
 
 interface FlagsOf {
   film: { rate: Rate };

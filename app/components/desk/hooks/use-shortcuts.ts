@@ -6,9 +6,9 @@ import type { ShortcutId } from "../model/shortcuts";
 import { useShortcutKeys } from "./use-shortcut-keys";
 import { type DeskShot, shotAt } from "../model/desk-types";
 import type { Player } from "../model/player";
-import type { DeskContent } from "./desk-context";
+import type { DeskModel, DeskStore } from "../model/desk-model";
 import { nextShade } from "../model/picture-look";
-import { toggleFullScreen } from "./use-result-look";
+import { toggleFullScreen } from "../model/result-look";
 import { neighbouringCuts } from "../views/picture/transport";
 
 /** Goes to the nearest key before or after the playhead, over all shots. */
@@ -38,19 +38,20 @@ const isElsewhere = ({ target, key }: KeyboardEvent): boolean =>
   target instanceof Element &&
   (target.closest("[role=dialog]") !== null || (OWN_KEYS.has(key) && target.closest(OWN_KEY_CONTROLS) !== null));
 
-/** Everything on the desk that a key does. Fields in which one types keep their keys. */
-export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputElement | null>): void {
-  const { film, player, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, look, selectedKeys } = desk;
+type Actions = Record<Exclude<ShortcutId, ElsewhereId>, (to: Player) => void>;
+
+/** What each shortcut does to a desk as it is. */
+function actionsOn(desk: DeskModel, timecode: RefObject<HTMLInputElement | null>): Actions {
+  const { film, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, look, selectedKeys } = desk;
   const { pictureLook, setPictureLook, captionEdits, checks } = desk;
   const second = Math.round(framesPerSecond(film.rate));
-  const keys = useShortcutKeys();
   const shown = inToOut(desk.version.trim, film.frames);
   /** What is done to captions is seen in their panel. */
   const inCaptions = (work: () => void) => () => {
     desk.setPanel("captions");
     work();
   };
-  const actions: Record<Exclude<ShortcutId, ElsewhereId>, (to: Player) => void> = {
+  return {
     play: (to) => to.toggle(),
     reverse: (to) => to.shuttle(-1),
     pause: (to) => to.pause(),
@@ -117,12 +118,21 @@ export function useShortcuts(desk: DeskContent, timecode: RefObject<HTMLInputEle
     undo: edits.undo,
     redo: edits.redo,
   };
-  const ids = Object.keys(actions) as (keyof typeof actions)[];
-  const run = (id: keyof typeof actions) => player && actions[id](player);
+}
+
+/** Everything on the desk that a key does. Fields in which one types keep their keys. */
+export function useShortcuts(store: DeskStore, timecode: RefObject<HTMLInputElement | null>): void {
+  const keys = useShortcutKeys();
+  const ids = Object.keys(actionsOn(store.getState(), timecode)) as (keyof Actions)[];
   const byKeys = new Map(ids.map((id) => [keys[id], id]));
+  const run = (id: keyof Actions) => {
+    const desk = store.getState();
+    if (desk.player) actionsOn(desk, timecode)[id](desk.player);
+  };
   useHotkeys([...byKeys.keys()], (_event, { hotkey }) => run(byKeys.get(hotkey)!), {
     // Where no key is selected, text of the page is copied as anywhere.
-    preventDefault: (_event, { hotkey }) => byKeys.get(hotkey) !== "copy-keys" || selectedKeys.frames.size > 0,
+    preventDefault: (_event, { hotkey }) =>
+      byKeys.get(hotkey) !== "copy-keys" || store.getState().selectedKeys.frames.size > 0,
     ignoreEventWhen: isElsewhere,
     // Fields in which one types keep all their keys.
     enableOnFormTags: ["radio", "slider"],

@@ -2,8 +2,6 @@ import { useEffect, useMemo, useState, useSyncExternalStore } from "react";
 import { toast } from "sonner";
 import { useShared } from "~/components/common/use-shared";
 import type { CheckLimits } from "~/core/checks/check-settings";
-import type { Lacking } from "~/core/checks/lacking-pictures";
-import type { PictureFaults } from "~/core/checks/picture-faults";
 import type { FilmState, VersionState } from "~/core/version/film-state";
 import { basisOf, byRange, shotSettings, type ShotSettings } from "~/core/version/shot-settings";
 import type { FramerNews, ShotResult } from "~/core/version/version-framer";
@@ -18,16 +16,12 @@ import type { FramerReply, LoadedTracks } from "~/workers/path-worker";
 import { deskShot, foundShot, type FoundShot } from "../model/desk-shot";
 import type { DeskShot } from "../model/desk-types";
 import { FramingClient } from "../model/framing-client";
-import { type MarkTrackName, TrackLoader, type TracksToLoad } from "../model/track-loader";
+import { type MarkTrackName, TrackLoader } from "../model/track-loader";
+import type { FilmFindings } from "../model/desk-inputs";
 import { useFlags } from "./use-flags";
 import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.useShots;
-
-/** What is known of a film beside its state. */
-export interface FilmFindings extends TracksToLoad, Pick<Lacking, "longHolds" | "undecoded"> {
-  faults: PictureFaults;
-}
 
 interface ShotsOf {
   film: { id: string; picture: Size; rate: Rate };

@@ -1,9 +1,8 @@
-import { useMemo, useState } from "react";
 import type { CheckLimits } from "~/core/checks/check-settings";
 import type { FlagKind } from "~/core/checks/flag";
-import type { Player } from "./player";
+import type { DeskGiven, DeskPort } from "./desk-model";
+import { deskSelector } from "./desk-selector";
 import { type DeskFlag, type DeskShot, followedIn } from "./desk-types";
-import type { VersionEdits } from "./version-commands";
 
 /** A flag of the version with the shot that it is in. */
 export interface FlagRow extends DeskFlag {
@@ -19,14 +18,14 @@ export interface FlagFilter {
   letter: string | null;
   withReviewed: boolean;
 }
-const FIRST_FILTER: FlagFilter = { order: "worst", kind: null, letter: null, withReviewed: false };
+export const FIRST_FILTER: FlagFilter = { order: "worst", kind: null, letter: null, withReviewed: false };
 
 /** The flags of a version: which are listed, which one is looked at, and what is done with them. */
 export interface Checks {
   all: readonly FlagRow[];
   /** Those that are listed. */
   rows: readonly FlagRow[];
-  /** How many the editor has not seen. */
+  /** How many the editor has not reviewed. */
   left: number;
   filter: FlagFilter;
   setFilter: (change: Partial<FlagFilter>) => void;
@@ -40,70 +39,76 @@ export interface Checks {
   /** Goes to the one after, or before, the one that was gone to last. */
   step: (direction: -1 | 1) => void;
   mark: (rows: readonly DeskFlag[], isReviewed: boolean) => void;
-  /** Marks the one that is looked at as seen, and goes on to the next. */
+  /** Marks the one that is looked at as reviewed, and goes on to the next. */
   reviewedAndNext: () => void;
   setLimits: (change: Partial<CheckLimits>) => void;
-}
-
-interface ChecksOf {
-  shots: readonly DeskShot[];
-  version: { id: string; checkLimits: CheckLimits; reviewedFlags: readonly string[] };
-  player: Player | null;
-  versionEdits: VersionEdits;
-  selectPane: (pane: number) => void;
-  showShot: () => void;
 }
 
 const byTime = (a: FlagRow, b: FlagRow): number => a.range.start - b.range.start;
 const byWorst = (a: FlagRow, b: FlagRow): number => b.severity - a.severity || byTime(a, b);
 
-export function useChecks({ shots, version, player, versionEdits, selectPane, showShot }: ChecksOf): Checks {
-  const [filter, setFilter] = useState(FIRST_FILTER);
-  const [current, setCurrent] = useState<string | null>(null);
-  const [isOpen, setOpen] = useState(false);
-  const all = useMemo(() => shots.flatMap((shot) => shot.flags.map((flag): FlagRow => ({ ...flag, shot }))), [shots]);
-  const sorted = useMemo(() => {
-    const { order, kind, letter } = filter;
-    return all
+/** All flags of the shots; those that the filter lets through, in its order; and of these the ones that are listed. */
+function flagLists() {
+  const all = deskSelector([(desk) => desk.shots], (shots) =>
+    shots.flatMap((shot) => shot.flags.map((flag): FlagRow => ({ ...flag, shot }))),
+  );
+  const sorted = deskSelector([all, (desk) => desk.flagFilter], (rows, { order, kind, letter }) =>
+    rows
       .filter((row) => kind === null || row.kind === kind)
       .filter(({ shot }) => letter === null || followedIn(shot)?.letter === letter)
-      .sort(order === "worst" ? byWorst : byTime);
-  }, [all, filter]);
-  const { withReviewed } = filter;
-  const rows = useMemo(() => sorted.filter(({ isReviewed }) => withReviewed || !isReviewed), [sorted, withReviewed]);
+      .sort(order === "worst" ? byWorst : byTime),
+  );
+  const listed = deskSelector([sorted, (desk) => desk.flagFilter.withReviewed], (rows, withReviewed) =>
+    rows.filter(({ isReviewed }) => withReviewed || !isReviewed),
+  );
+  return { all, sorted, listed };
+}
 
+export function checks({ get, put }: DeskPort): (given: DeskGiven) => Checks {
+  const { all, sorted, listed } = flagLists();
   const go = (row: FlagRow) => {
-    setCurrent(row.print);
-    setOpen(false);
-    showShot();
+    const { player, selectPane } = get();
+    put({ flagPrint: row.print, showsFlags: false, panel: "shot" });
     if (row.pane !== undefined) selectPane(row.pane);
     player?.pause();
     player?.seek(row.frame);
   };
   const step = (direction: -1 | 1) => {
+    const [rows, known] = [sorted(get()), new Set(listed(get()))];
     // Counted from where the current one is, also when it is not listed any more.
-    const at = sorted.findIndex(({ print }) => print === current);
-    const listed = new Set(rows);
-    const others = direction > 0 ? sorted.slice(at + 1) : sorted.slice(0, Math.max(0, at)).reverse();
-    const next = others.find((row) => listed.has(row));
+    const at = rows.findIndex(({ print }) => print === get().flagPrint);
+    const others = direction > 0 ? rows.slice(at + 1) : rows.slice(0, Math.max(0, at)).reverse();
+    const next = others.find((row) => known.has(row));
     if (next) go(next);
   };
   const mark = (marked: readonly DeskFlag[], isReviewed: boolean) => {
+    const { version, versionEdits } = get();
     const prints = new Set(marked.map(({ print }) => print));
     // What nobody can see any more is forgotten.
-    const known = new Set(all.map(({ print }) => print));
+    const known = new Set(all(get()).map(({ print }) => print));
     const others = version.reviewedFlags.filter((print) => known.has(print) && !prints.has(print));
     versionEdits.change(version.id, { reviewedFlags: isReviewed ? [...others, ...prints] : others });
   };
-  return {
-    ...{ all, rows, left: all.filter(({ isReviewed }) => !isReviewed).length },
-    ...{ filter, setFilter: (change) => setFilter((before) => ({ ...before, ...change })) },
-    ...{ current, isOpen, setOpen, go, step, mark },
+  const commands = {
+    ...{ go, step, mark },
+    setFilter: (change: Partial<FlagFilter>) => put({ flagFilter: { ...get().flagFilter, ...change } }),
+    setOpen: (showsFlags: boolean) => put({ showsFlags }),
     reviewedAndNext: () => {
-      const row = sorted.find(({ print }) => print === current);
+      const row = sorted(get()).find(({ print }) => print === get().flagPrint);
       if (row && !row.isReviewed) mark([row], true);
       step(1);
     },
-    setLimits: (change) => versionEdits.change(version.id, { checkLimits: { ...version.checkLimits, ...change } }),
+    setLimits: (change: Partial<CheckLimits>) => {
+      const { version, versionEdits } = get();
+      versionEdits.change(version.id, { checkLimits: { ...version.checkLimits, ...change } });
+    },
   };
+  return deskSelector(
+    [all, listed, (desk) => desk.flagFilter, (desk) => desk.flagPrint, (desk) => desk.showsFlags],
+    (flags, rows, filter, current, isOpen): Checks => ({
+      ...commands,
+      ...{ all: flags, rows, filter, current, isOpen },
+      left: flags.filter(({ isReviewed }) => !isReviewed).length,
+    }),
+  );
 }

@@ -1,6 +1,4 @@
-import { useCallback, useMemo } from "react";
 import { z } from "zod";
-import { storeText, useStoredText } from "~/components/common/use-stored";
 
 /** A smaller picture shows nothing well, in percent of the room. */
 export const LEAST_PICTURE_SIZE = 40;
@@ -29,23 +27,11 @@ const SHADES = [55, 100, 0] as const;
 /** The next of the ways to shade what is outside the window; the usual one after any other. */
 export const nextShade = (shade: number): number => SHADES[(SHADES.findIndex((one) => one === shade) + 1) % 3]!;
 
-const KEY = "glad-pan picture";
-
-function read(text: string | null): PictureLook {
+/** Reads what a browser remembers; the usual look where it remembers none, or nothing that makes sense. */
+export function readPictureLook(text: string | null): PictureLook {
   try {
     return PictureLook.parse(JSON.parse(text ?? "{}"));
   } catch {
     return PictureLook.parse({});
   }
-}
-
-/** How this browser looks at pictures, and what changes it. */
-export function usePictureLook(): [PictureLook, (change: Partial<PictureLook>) => void] {
-  const stored = useStoredText(KEY);
-  const look = useMemo(() => read(stored), [stored]);
-  const change = useCallback(
-    (to: Partial<PictureLook>) => storeText(KEY, JSON.stringify({ ...read(localStorage.getItem(KEY)), ...to })),
-    [],
-  );
-  return [look, change];
 }

@@ -1,12 +1,14 @@
-import { useMemo, useState } from "react";
-import { useLatest } from "~/components/common/use-latest";
-import { type FrameRange, framesIn, rangeLength } from "~/core/time/rate";
+import type { FrameRange } from "~/core/time/rate";
+import { framesIn, rangeLength } from "~/core/time/rate";
 import { clipRanges } from "~/core/time/ranges";
-import type { Player } from "./player";
-import type { Edits } from "../hooks/use-edits";
+import type { DeskPort } from "./desk-model";
+import { deskSelector } from "./desk-selector";
+
+/** The range that is marked in the lane; null for none. */
+export type MarkedRange = FrameRange | null;
 
 /** The version's in and out points, and ranges of it that are left out. A range is marked first, then left out or brought back. */
-export interface TrimEdits {
+export interface RangeCommands {
   /** The version begins with the frame under the playhead, or ends with it. */
   setIn: () => void;
   setOut: () => void;
@@ -15,9 +17,8 @@ export interface TrimEdits {
   leaveOut: (ranges: readonly FrameRange[]) => void;
   /** Brings back what of the ranges is left out. */
   bringBack: (ranges: readonly FrameRange[]) => void;
-  /** The range that is marked in the lane. */
-  marked: FrameRange | null;
-  markRange: (range: FrameRange | null) => void;
+  marked: MarkedRange;
+  markRange: (range: MarkedRange) => void;
   /** The marked range begins with the frame under the playhead, or ends with it. */
   beginRange: () => void;
   endRange: () => void;
@@ -25,41 +26,38 @@ export interface TrimEdits {
   toggleRange: () => void;
 }
 
-export function useTrimEdits(
-  { send }: Edits,
-  versionId: string,
-  kept: readonly FrameRange[],
-  player: Player | null,
-): TrimEdits {
-  const [marked, markRange] = useState<FrameRange | null>(null);
-  const latest = useLatest({ marked, kept });
-  const edits = useMemo(() => {
-    const here = () => player?.getTarget() ?? 0;
-    const leaveOut = (ranges: readonly FrameRange[]) => send({ type: "leave-out", versionId, ranges: [...ranges] });
-    const bringBack = (ranges: readonly FrameRange[]) => send({ type: "bring-back", versionId, ranges: [...ranges] });
-    return {
-      setIn: () => send({ type: "trim-version", versionId, in: here() }),
-      setOut: () => send({ type: "trim-version", versionId, out: here() + 1 }),
-      clear: (point: "in" | "out") => send({ type: "trim-version", versionId, [point]: null }),
-      leaveOut,
-      bringBack,
-      markRange,
-      beginRange: () => {
-        const start = here();
-        markRange({ start, end: Math.max(start + 1, latest.current.marked?.end ?? 0) });
-      },
-      endRange: () => {
-        const end = here() + 1;
-        markRange({ start: Math.min(end - 1, latest.current.marked?.start ?? end - 1), end });
-      },
-      toggleRange: () => {
-        const { marked: range, kept: shown } = latest.current;
-        if (!range || rangeLength(range) === 0) return;
-        if (framesIn(clipRanges(shown, range)) > 0) leaveOut([range]);
-        else bringBack([range]);
-        markRange(null);
-      },
-    };
-  }, [send, versionId, latest, player]);
-  return useMemo(() => ({ ...edits, marked }), [edits, marked]);
+export function rangeCommands({ get, put }: DeskPort) {
+  const here = () => get().player?.getTarget() ?? 0;
+  const trim = (points: { in?: number | null; out?: number | null }) => {
+    const { edits, version } = get();
+    edits.send({ type: "trim-version", versionId: version.id, ...points });
+  };
+  const send = (type: "leave-out" | "bring-back") => (ranges: readonly FrameRange[]) => {
+    const { edits, version } = get();
+    edits.send({ type, versionId: version.id, ranges: [...ranges] });
+  };
+  const [leaveOut, bringBack] = [send("leave-out"), send("bring-back")];
+  const markRange = (markedRange: MarkedRange) => put({ markedRange });
+  const commands: Omit<RangeCommands, "marked"> = {
+    setIn: () => trim({ in: here() }),
+    setOut: () => trim({ out: here() + 1 }),
+    clear: (point) => trim({ [point]: null }),
+    ...{ leaveOut, bringBack, markRange },
+    beginRange: () => {
+      const start = here();
+      markRange({ start, end: Math.max(start + 1, get().markedRange?.end ?? 0) });
+    },
+    endRange: () => {
+      const end = here() + 1;
+      markRange({ start: Math.min(end - 1, get().markedRange?.start ?? end - 1), end });
+    },
+    toggleRange: () => {
+      const { markedRange: range, kept } = get();
+      if (!range || rangeLength(range) === 0) return;
+      if (framesIn(clipRanges(kept, range)) > 0) leaveOut([range]);
+      else bringBack([range]);
+      markRange(null);
+    },
+  };
+  return deskSelector([(desk) => desk.markedRange], (marked): RangeCommands => ({ ...commands, marked }));
 }

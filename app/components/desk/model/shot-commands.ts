@@ -1,19 +1,16 @@
-import { useMemo } from "react";
-import { useLatest } from "~/components/common/use-latest";
-import type { ShotChange, SingleCommand } from "~/core/edits/command";
+import type { Command, ShotChange, SingleCommand } from "~/core/edits/command";
 import { asOne } from "~/core/edits/as-one";
 import { changeInPane, type ShotInVersion } from "~/core/version/settle";
 import type { Box } from "~/core/geometry/box";
 import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
 import { type DeskShot, shotAt } from "./desk-types";
-import type { Player } from "./player";
-import type { Edits } from "../hooks/use-edits";
+import type { DeskPort } from "./desk-model";
 
 /** What a version can have an answer of its own to. */
 export type OwnSetting = "follow" | "protect";
 
 /** What can be done to shots; "here" is the shot under the playhead. */
-export interface ShotEdits {
+export interface ShotCommands {
   /** Changes what the film says of shots. */
   change: (shots: readonly DeskShot[], change: ShotChange) => void;
   /** Changes how the version frames shots. */
@@ -52,7 +49,7 @@ function settingCommands(
   ];
 }
 
-/** What changes how the version frames shots, each in the pane that is chosen in it. */
+/** The commands that change how the version frames shots, each in the pane that is selected in it. */
 export function framingCommands(shots: readonly DeskShot[], versionId: string, change: ShotInVersion): SingleCommand[] {
   const alike = idsOf(shots.filter(({ pane }) => pane === 0));
   return [
@@ -68,72 +65,63 @@ export function framingCommands(shots: readonly DeskShot[], versionId: string, c
   ];
 }
 
-export function useShotEdits(
-  { send }: Edits,
-  versionId: string,
-  shots: readonly DeskShot[],
-  player: Player | null,
-): ShotEdits {
-  const latest = useLatest(shots);
-  return useMemo(() => {
-    const here = () => (player ? shotAt(latest.current, player.getFrame()) : undefined);
-    const sendAll = (commands: SingleCommand[]) => {
-      if (commands.length > 0) send(asOne(commands));
-    };
-    const change = (some: readonly DeskShot[], to: ShotChange) =>
-      send({ type: "change-shots", shotIds: idsOf(some), change: to });
-    const moveCut = (shot: DeskShot, frame: number) => {
-      send({ type: "move-cut", shotId: shot.id, frame });
-      player?.seek(frame);
-    };
-    const following = (some: readonly DeskShot[], follow: FollowRule) => [
-      ...settingCommands(
-        some.filter(({ pane }) => pane === 0),
-        versionId,
-        "follow",
-        { follow },
-      ),
-      ...framingCommands(
-        some.filter(({ pane }) => pane > 0),
-        versionId,
-        { follow },
-      ),
+export function shotCommands({ get }: DeskPort): ShotCommands {
+  const here = () => {
+    const { player, shots } = get();
+    return player ? shotAt(shots, player.getFrame()) : undefined;
+  };
+  const send = (command: Command) => get().edits.send(command);
+  const sendAll = (commands: SingleCommand[]) => {
+    if (commands.length > 0) send(asOne(commands));
+  };
+  const change = (some: readonly DeskShot[], to: ShotChange) =>
+    send({ type: "change-shots", shotIds: idsOf(some), change: to });
+  const moveCut = (shot: DeskShot, frame: number) => {
+    send({ type: "move-cut", shotId: shot.id, frame });
+    get().player?.seek(frame);
+  };
+  const following = (some: readonly DeskShot[], follow: FollowRule) => {
+    const versionId = get().version.id;
+    const [whole, inPanes] = [some.filter(({ pane }) => pane === 0), some.filter(({ pane }) => pane > 0)];
+    return [
+      ...settingCommands(whole, versionId, "follow", { follow }),
+      ...framingCommands(inPanes, versionId, { follow }),
     ];
-    return {
-      change,
-      setFraming: (some, to) => sendAll(framingCommands(some, versionId, to)),
-      follow: (some, rule) => sendAll(following(some, rule)),
-      following,
-      protect: (shot, protect) => sendAll(settingCommands([shot], versionId, "protect", { protect })),
-      setOwn: (shot, setting, own) =>
-        send({
-          type: "set-framing",
-          versionId,
-          shotIds: [shot.id],
-          change: own ? { [setting]: shot[setting] } : {},
-          ...(own ? {} : { reset: [setting] }),
-        }),
-      splitHere: (kind) => {
-        const frame = player?.getFrame() ?? 0;
-        if (frame > (here()?.start ?? frame)) send({ type: "split-shot", frame, kind });
-      },
-      join: (some) => send({ type: "join-shots", shotIds: idsOf(some) }),
-      joinNext: () => {
-        const shot = here();
-        const next = shot && latest.current[shot.number];
-        if (next) send({ type: "join-shots", shotIds: [shot.id, next.id] });
-      },
-      excludeHere: () => {
-        const shot = here();
-        if (shot) change([shot], { excluded: !shot.excluded });
-      },
-      moveCut,
-      nudgeCut: (by) => {
-        const shot = here();
-        const before = shot && latest.current[shot.number - 2];
-        const frame = (shot?.start ?? 0) + by;
-        if (shot && before && frame > before.start && frame < shot.end) moveCut(shot, frame);
-      },
-    };
-  }, [send, versionId, latest, player]);
+  };
+  return {
+    change,
+    setFraming: (some, to) => sendAll(framingCommands(some, get().version.id, to)),
+    follow: (some, rule) => sendAll(following(some, rule)),
+    following,
+    protect: (shot, protect) => sendAll(settingCommands([shot], get().version.id, "protect", { protect })),
+    setOwn: (shot, setting, own) =>
+      send({
+        type: "set-framing",
+        versionId: get().version.id,
+        shotIds: [shot.id],
+        change: own ? { [setting]: shot[setting] } : {},
+        ...(own ? {} : { reset: [setting] }),
+      }),
+    splitHere: (kind) => {
+      const frame = get().player?.getFrame() ?? 0;
+      if (frame > (here()?.start ?? frame)) send({ type: "split-shot", frame, kind });
+    },
+    join: (some) => send({ type: "join-shots", shotIds: idsOf(some) }),
+    joinNext: () => {
+      const shot = here();
+      const next = shot && get().shots[shot.number];
+      if (next) send({ type: "join-shots", shotIds: [shot.id, next.id] });
+    },
+    excludeHere: () => {
+      const shot = here();
+      if (shot) change([shot], { excluded: !shot.excluded });
+    },
+    moveCut,
+    nudgeCut: (by) => {
+      const shot = here();
+      const before = shot && get().shots[shot.number - 2];
+      const frame = (shot?.start ?? 0) + by;
+      if (shot && before && frame > before.start && frame < shot.end) moveCut(shot, frame);
+    },
+  };
 }

@@ -1,7 +1,15 @@
-import { useCallback, useMemo, useState } from "react";
+import type { DeskPort } from "./desk-model";
+import { deskSelector } from "./desk-selector";
 import type { DeskShot } from "./desk-types";
 
-export interface Selection {
+/** Which shots are selected, and where that began. */
+export interface ShotChoice {
+  ids: ReadonlySet<string>;
+  anchor: string | null;
+}
+export const NO_SHOTS: ShotChoice = { ids: new Set(), anchor: null };
+
+export interface ShotSelection {
   /** Ids of the selected shots; what is current counts when nothing is selected. */
   ids: ReadonlySet<string>;
   /** Selects one shot alone. */
@@ -13,33 +21,29 @@ export interface Selection {
   clear: () => void;
 }
 
-/** Which shots are selected. Ids of shots that are no longer there drop out. */
-export function useSelection(shots: readonly DeskShot[]): Selection {
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
-  const [anchor, setAnchor] = useState<string | null>(null);
-  const ids = useMemo(() => new Set(shots.flatMap(({ id }) => (chosen.has(id) ? [id] : []))), [shots, chosen]);
+const idsOf = (shots: readonly DeskShot[]): string[] => shots.map(({ id }) => id);
 
-  const only = useCallback((id: string) => {
-    setAnchor(id);
-    setChosen(new Set([id]));
-  }, []);
-  const toggle = useCallback((id: string) => {
-    setAnchor(id);
-    setChosen((before) => {
-      const next = new Set(before);
+/** Which shots are selected. Ids of shots that are no longer there drop out. */
+export function shotSelection({ get, put }: DeskPort) {
+  const select = (ids: Iterable<string>, anchor = get().shotChoice.anchor) =>
+    put({ shotChoice: { ids: new Set(ids), anchor } });
+  const commands: Omit<ShotSelection, "ids"> = {
+    only: (id) => select([id], id),
+    toggle: (id) => {
+      const next = new Set(get().shotChoice.ids);
       if (!next.delete(id)) next.add(id);
-      return next;
-    });
-  }, []);
-  const extend = useCallback(
-    (id: string, order: readonly DeskShot[]) => {
-      const index = (wanted: string) => order.findIndex((shot) => shot.id === wanted);
-      const [from, to] = [index(anchor ?? id), index(id)];
-      setChosen(new Set(order.slice(Math.min(from, to), Math.max(from, to) + 1).map((shot) => shot.id)));
+      select(next, id);
     },
-    [anchor],
-  );
-  const all = useCallback((order: readonly DeskShot[]) => setChosen(new Set(order.map(({ id }) => id))), []);
-  const clear = useCallback(() => setChosen(new Set()), []);
-  return useMemo(() => ({ ids, only, toggle, extend, all, clear }), [ids, only, toggle, extend, all, clear]);
+    extend: (id, order) => {
+      const ids = idsOf(order);
+      const [from, to] = [ids.indexOf(get().shotChoice.anchor ?? id), ids.indexOf(id)];
+      select(ids.slice(Math.min(from, to), Math.max(from, to) + 1));
+    },
+    all: (order) => select(idsOf(order)),
+    clear: () => select([]),
+  };
+  return deskSelector([(desk) => desk.shots, (desk) => desk.shotChoice.ids], (shots, ids): ShotSelection => ({
+    ...commands,
+    ids: new Set(idsOf(shots).filter((id) => ids.has(id))),
+  }));
 }

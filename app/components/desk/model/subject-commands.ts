@@ -1,18 +1,15 @@
 import { nanoid } from "nanoid";
-import { useMemo } from "react";
-import { useLatest } from "~/components/common/use-latest";
 import { asOne } from "~/core/edits/as-one";
 import type { SingleCommand } from "~/core/edits/command";
 import type { Box } from "~/core/geometry/box";
 import { AUTO } from "~/core/subjects/choosing/follow-rule";
 import { markTrackId, thingOfTrack } from "~/core/subjects/marks/marked-things";
 import type { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
+import type { DeskPort } from "./desk-model";
 import { type DeskPerson, type DeskShot, shotAt } from "./desk-types";
-import type { Edits } from "../hooks/use-edits";
-import type { ShotEdits } from "./shot-commands";
 
 /** What can be done to what is followed. */
-export interface SubjectEdits {
+export interface SubjectCommands {
   /** Draws a box around a thing; in a shot that follows a mark already, it is of the same thing. */
   mark: (frame: number, box: Box) => void;
   /** Takes the mark at a frame away; the last mark of a thing takes the thing with it. */
@@ -27,37 +24,33 @@ export interface SubjectEdits {
 const thingOf = ({ follow }: DeskShot): string | null =>
   follow.kind === "track" ? thingOfTrack(follow.trackId) : null;
 
-export function useSubjectEdits(
-  { send }: Edits,
-  shots: readonly DeskShot[],
-  { follow, following }: ShotEdits,
-): SubjectEdits {
-  const latest = useLatest(shots);
-  return useMemo(() => {
-    /** A mark, and what the shot follows from then on, as one step. */
-    const sendMark = (mark: SingleCommand, entailed: SingleCommand[]) => send(asOne([mark, ...entailed]));
-    return {
-      mark: (frame, box) => {
-        const shot = shotAt(latest.current, frame);
-        if (!shot) return;
-        const known = thingOf(shot);
-        const thing = known ?? nanoid(8);
-        const entailed = known ? [] : following([shot], { kind: "track", trackId: markTrackId(thing) });
-        sendMark({ type: "put-mark", thing, frame, box }, entailed);
-      },
-      unmark: (shot, frame) => {
-        const mark = shot.marks.find((other) => other.frame === frame);
-        if (!mark) return;
-        const last = shot.marks.every((other) => other === mark || other.thing !== mark.thing);
-        const entailed = last && thingOf(shot) === mark.thing ? following([shot], AUTO) : [];
-        sendMark({ type: "put-mark", thing: mark.thing, frame, box: null }, entailed);
-      },
-      editTrack: (trackId, edit) => send({ type: "edit-track", trackId, edit }),
-      changePerson: ({ id, name, mergedInto }) => send({ type: "change-person", person: { id, name, mergedInto } }),
-      followEverywhere: ({ id }) => {
-        const theirs = latest.current.filter(({ tracks }) => tracks.some(({ who }) => who === id));
-        if (theirs.length > 0) follow(theirs, { kind: "person", who: id });
-      },
-    };
-  }, [send, latest, follow, following]);
+export function subjectCommands({ get }: DeskPort): SubjectCommands {
+  /** A mark, and what the shot follows from then on, as one step. */
+  const sendMark = (mark: SingleCommand, entailed: SingleCommand[]) => get().edits.send(asOne([mark, ...entailed]));
+  return {
+    mark: (frame, box) => {
+      const { shots, shotEdits } = get();
+      const shot = shotAt(shots, frame);
+      if (!shot) return;
+      const known = thingOf(shot);
+      const thing = known ?? nanoid(8);
+      const entailed = known ? [] : shotEdits.following([shot], { kind: "track", trackId: markTrackId(thing) });
+      sendMark({ type: "put-mark", thing, frame, box }, entailed);
+    },
+    unmark: (shot, frame) => {
+      const mark = shot.marks.find((other) => other.frame === frame);
+      if (!mark) return;
+      const last = shot.marks.every((other) => other === mark || other.thing !== mark.thing);
+      const entailed = last && thingOf(shot) === mark.thing ? get().shotEdits.following([shot], AUTO) : [];
+      sendMark({ type: "put-mark", thing: mark.thing, frame, box: null }, entailed);
+    },
+    editTrack: (trackId, edit) => get().edits.send({ type: "edit-track", trackId, edit }),
+    changePerson: ({ id, name, mergedInto }) =>
+      get().edits.send({ type: "change-person", person: { id, name, mergedInto } }),
+    followEverywhere: ({ id }) => {
+      const { shots, shotEdits } = get();
+      const theirs = shots.filter(({ tracks }) => tracks.some(({ who }) => who === id));
+      if (theirs.length > 0) shotEdits.follow(theirs, { kind: "person", who: id });
+    },
+  };
 }

@@ -11,7 +11,7 @@ import { SelectMenu } from "~/components/common/select-menu";
 import { cutIntoCaptions } from "~/core/captions/break-text";
 import { captionsOf, retimed } from "~/core/captions/caption";
 import { captionsTexts } from "~/texts/captions";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 
 const t = captionsTexts.bringInCaptions;
 
@@ -33,7 +33,7 @@ const AS_IT_IS = "as it is";
 
 /** Captions from a file, or a text that is timed by the voice. */
 export function BringInCaptions({ onClose }: { onClose: () => void }) {
-  const { film, state, captionEdits } = useDesk();
+  const { film, state, captionEdits } = useDesk("film", "state", "captionEdits");
   const [read, setRead] = useState<Read | null>(null);
   const [isReading, setIsReading] = useState(false);
   const [pasted, setPasted] = useState("");
@@ -133,7 +133,7 @@ interface FileReadProps {
 
 /** What a file of captions says, what is wrong with it, and how its times are laid onto the film's. */
 function FileRead({ read: { name, cues, problems }, onUse }: FileReadProps) {
-  const { film } = useDesk();
+  const { film } = useDesk("film");
   const [offset, setOffset] = useState(0);
   const [timedAt, setTimedAt] = useState(AS_IT_IS);
   const moved = timedAt === AS_IT_IS ? cues : retimed(cues, Number(timedAt), film.rate);

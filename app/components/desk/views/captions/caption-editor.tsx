@@ -9,13 +9,19 @@ import { framesPerSecond, rangeLength } from "~/core/time/rate";
 import { captionsTexts } from "~/texts/captions";
 import { PercentSlider } from "~/components/common/percent-slider";
 import { useShortcutText } from "../../hooks/use-shortcut-keys";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 
 const t = captionsTexts.captionEditor;
 
 /** What a caption says, when, who says it, and where it stands in the version. */
 export function CaptionEditor({ caption }: { caption: Caption }) {
-  const { film, state, version, captionEdits, captionPlaces } = useDesk();
+  const { film, state, version, captionEdits, captionPlaces } = useDesk(
+    "film",
+    "state",
+    "version",
+    "captionEdits",
+    "captionPlaces",
+  );
   const { put, remove, split, merge, mend, lineLength, set } = captionEdits;
   const { captions } = state;
   const { rules, places } = version.captions;
@@ -114,7 +120,7 @@ interface WordsProps {
 
 /** The caption's text: shown as it is typed, and stored when the field is left or the next caption is selected. */
 function Words({ caption, inputRef }: WordsProps) {
-  const { state, player, captionEdits } = useDesk();
+  const { state, player, captionEdits } = useDesk("state", "player", "captionEdits");
   const { put, preview, split, choose } = captionEdits;
   const [typed, setTyped] = useState<{ text: string; before: string } | null>(null);
   const commit = (): Caption => {
@@ -170,7 +176,7 @@ interface SpeakerProps {
 
 /** Who says it: a name that is typed, or one of those there are. */
 function Speaker({ caption, onChange }: SpeakerProps) {
-  const { state } = useDesk();
+  const { state } = useDesk("state");
   const [typed, setTyped] = useState(caption.speaker ?? "");
   const known = [...new Set(state.captions.flatMap(({ speaker }) => speaker ?? []))];
   const commit = () => {

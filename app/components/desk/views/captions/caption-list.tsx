@@ -8,7 +8,7 @@ import { inRange } from "~/core/time/rate";
 import { timecodeAt } from "~/core/time/timecode";
 import { captionsTexts } from "~/texts/captions";
 import { useFrame } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 
 const t = captionsTexts.captionList;
 
@@ -19,7 +19,7 @@ const MOST_HEIGHT = 4 * ROW_HEIGHT;
 
 /** The film's captions with their times and pace; the one at the playhead stands out. */
 export function CaptionList({ faulty }: { faulty: readonly Caption[] }) {
-  const { film, state, player, captionEdits } = useDesk();
+  const { film, state, player, captionEdits } = useDesk("film", "state", "player", "captionEdits");
   const { captions } = state;
   const { chosen, choose, remove } = captionEdits;
   const frame = useFrame(player);

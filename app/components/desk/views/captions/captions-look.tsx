@@ -6,7 +6,7 @@ import { captionsTexts } from "~/texts/captions";
 import { ColourField } from "../inspector/colour-field";
 import { PercentSlider } from "~/components/common/percent-slider";
 import { FAMILY_ITEMS, TextLook, WEIGHT_ITEMS } from "../layers/text-look";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 
 const t = captionsTexts.captionsLook;
 
@@ -15,7 +15,7 @@ const FIRST_HIGHLIGHT = "#ffd166";
 
 /** How captions look in the version, and where they stand. */
 export function CaptionsLook() {
-  const { version, captionEdits } = useDesk();
+  const { version, captionEdits } = useDesk("version", "captionEdits");
   const { captions } = version;
   const { set } = captionEdits;
   return (

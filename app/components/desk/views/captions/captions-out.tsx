@@ -1,6 +1,6 @@
 import { TickBox } from "~/components/common/tick-box";
 import { captionsTexts } from "~/texts/captions";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 
 const t = captionsTexts.captionsOut;
 
@@ -12,7 +12,7 @@ const WAYS = [
 
 /** How the version gives its captions back. */
 export function CaptionsOut() {
-  const { version, captionEdits } = useDesk();
+  const { version, captionEdits } = useDesk("version", "captionEdits");
   return (
     <fieldset className="flex flex-col gap-1.5">
       <legend className="pb-1 text-xs text-soft">{t.inExports}</legend>

@@ -5,7 +5,7 @@ import { Menu, MenuHeading, MenuItem } from "~/components/common/menu";
 import { captionFaults } from "~/core/captions/caption-faults";
 import { captionsTexts } from "~/texts/captions";
 import { useShortcutText } from "../../hooks/use-shortcut-keys";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { BringInCaptions } from "./bring-in-captions";
 import { CaptionEditor } from "./caption-editor";
 import { CaptionList } from "./caption-list";
@@ -22,7 +22,7 @@ type Open = "bring-in" | "replace" | "shift" | null;
 
 /** The film's captions: brought in, typed, timed, and how the version shows them. */
 export function CaptionsPanel() {
-  const { film, state, version, captionEdits } = useDesk();
+  const { film, state, version, captionEdits } = useDesk("film", "state", "version", "captionEdits");
   const keysOf = useShortcutText();
   const [open, setOpen] = useState<Open>(null);
   const { captions } = state;

@@ -4,7 +4,7 @@ import { TickBox } from "~/components/common/tick-box";
 import { clamped } from "~/core/clamped";
 import type { CaptionRules } from "~/core/captions/caption-settings";
 import { captionsTexts } from "~/texts/captions";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 
 const t = captionsTexts.captionsRules;
 
@@ -18,7 +18,7 @@ const NUMBERS = [
 
 /** By which rules captions are read easily; what breaks one is marked. */
 export function CaptionsRules() {
-  const { version, captionEdits } = useDesk();
+  const { version, captionEdits } = useDesk("version", "captionEdits");
   const { rules } = version.captions;
   const set = (change: Partial<CaptionRules>) => captionEdits.set({ rules: { ...rules, ...change } });
   return (

@@ -3,13 +3,13 @@ import { useState } from "react";
 import { Button, IconButton } from "~/components/common/button";
 import { captionsWith } from "~/core/captions/edit-captions";
 import { captionsTexts } from "~/texts/captions";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 
 const t = captionsTexts.replaceInCaptions;
 
 /** Looks for a text in all captions, and puts another in its place. */
 export function ReplaceInCaptions({ onClose }: { onClose: () => void }) {
-  const { state, player, captionEdits } = useDesk();
+  const { state, player, captionEdits } = useDesk("state", "player", "captionEdits");
   const [wanted, setWanted] = useState("");
   const [by, setBy] = useState("");
   const found = captionsWith(state.captions, wanted);

@@ -5,7 +5,7 @@ import { NumberField } from "~/components/common/number-field";
 import type { Caption } from "~/core/captions/caption";
 import { framesPerSecond } from "~/core/time/rate";
 import { captionsTexts } from "~/texts/captions";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 
 const t = captionsTexts.shiftCaptions;
 
@@ -18,7 +18,7 @@ interface ShiftCaptionsProps {
 
 /** Moves all captions in time, or those from the chosen one on. */
 export function ShiftCaptions({ captions, fromHere, onClose }: ShiftCaptionsProps) {
-  const { film, captionEdits } = useDesk();
+  const { film, captionEdits } = useDesk("film", "captionEdits");
   const [seconds, setSeconds] = useState(0);
   const by = Math.round(seconds * framesPerSecond(film.rate));
   return (

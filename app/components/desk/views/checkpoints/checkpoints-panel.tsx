@@ -7,7 +7,7 @@ import { IconPanel } from "~/components/common/icon-panel";
 import { useLoaded } from "~/components/common/use-loaded";
 import { whenWas } from "~/components/common/when";
 import type { Checkpoint } from "~/core/edits/checkpoint";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { changeCheckpoints, type CheckpointChange, loadCheckpoints } from "./film-checkpoints";
 import { historyTexts } from "~/texts/history";
 
@@ -21,7 +21,7 @@ export const CheckpointsPanel = () => (
 );
 
 function Contents() {
-  const { film, edits, look } = useDesk();
+  const { film, edits, look } = useDesk("film", "edits", "look");
   const [name, setName] = useState("");
   const [changes, setChanges] = useState(0);
   const checkpoints = useLoaded(() => loadCheckpoints(film.id), [film.id, changes], t.couldNotBeLoaded);

@@ -3,7 +3,7 @@ import { Area, AreaChart, ReferenceArea, ResponsiveContainer, Tooltip, XAxis, YA
 import { type ChartMoment, chartMoments } from "~/core/checks/measures";
 import type { FrameRange } from "~/core/time/rate";
 import { timecodeAt } from "~/core/time/timecode";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { subjectColour } from "../../model/desk-types";
 import { type Band, bandAt, followedBands, speakingBands } from "./chart-bands";
 import { useMeasures } from "./use-measures";
@@ -25,7 +25,7 @@ const CHARTS = [
 
 /** Over the film's time: how much of the subject is inside, how the window moves, who is followed and who speaks. */
 export function CheckCharts() {
-  const { shots, film, player, checks } = useDesk();
+  const { shots, film, player, checks } = useDesk("shots", "film", "player", "checks");
   const measured = useMeasures(shots, film.rate);
   const moments = useMemo(
     () =>

@@ -6,7 +6,7 @@ import { Menu, MenuItem } from "~/components/common/menu";
 import { saveFile, saveJson } from "~/components/common/save-file";
 import { asName, titleOf } from "~/core/formats/file-names";
 import { flagsCsv, flagsJson } from "~/core/formats/flags";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { asOnePicture, asPdf, blobOf, drawContactSheet } from "./contact-sheet";
 import { checksTexts } from "~/texts/checks";
 
@@ -14,7 +14,14 @@ const t = checksTexts.checkDownloads;
 
 /** Saves the list of flags, and a contact sheet, which is drawn in the browser. */
 export function CheckDownloads() {
-  const { film, version, shots, shownAt, source, checks } = useDesk();
+  const { film, version, shots, shownAt, source, checks } = useDesk(
+    "film",
+    "version",
+    "shots",
+    "shownAt",
+    "source",
+    "checks",
+  );
   const [drawn, setDrawn] = useState<number | null>(null);
   const drawing = useRef<AbortController | null>(null);
   const name = asName(`${titleOf(film.name)} ${version.name}`);

@@ -2,7 +2,7 @@ import { useMemo } from "react";
 import { figuresOf } from "~/core/checks/measures";
 import { framesPerSecond, rangeLength } from "~/core/time/rate";
 import { timecodeAt } from "~/core/time/timecode";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { useMeasures } from "./use-measures";
 import { checksTexts } from "~/texts/checks";
 
@@ -10,7 +10,7 @@ const t = checksTexts.checkFigures;
 
 /** What the version comes to, in figures. */
 export function CheckFigures() {
-  const { shots, film } = useDesk();
+  const { shots, film } = useDesk("shots", "film");
   const measured = useMeasures(shots, film.rate);
   const figures = useMemo(
     () =>

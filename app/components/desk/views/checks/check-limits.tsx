@@ -4,7 +4,7 @@ import { NumberField } from "~/components/common/number-field";
 import { type CheckLimits, USUAL_LIMITS } from "~/core/checks/check-settings";
 import { clamped } from "~/core/clamped";
 import { isSame } from "~/core/structure";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { checksTexts } from "~/texts/checks";
 
 const t = checksTexts.checkLimits;
@@ -15,7 +15,7 @@ const MOST_SECONDS = 600;
 
 /** How much of each trouble is passed over in this version. */
 export function CheckLimitFields() {
-  const { version, checks } = useDesk();
+  const { version, checks } = useDesk("version", "checks");
   const limits = version.checkLimits;
   const share = (name: "jolt" | "movingAtCut", unit: string, least: number, most: number) => (
     <NumberField

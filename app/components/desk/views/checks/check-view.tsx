@@ -1,7 +1,7 @@
 import { ArrowLeft } from "lucide-react";
 import { useEffect, useRef } from "react";
 import { Button } from "~/components/common/button";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { CheckCharts } from "./check-charts";
 import { CheckDownloads } from "./check-downloads";
 import { CheckFigures } from "./check-figures";
@@ -14,7 +14,7 @@ const t = checksTexts.checkView;
 
 /** All flags of a version, with what it comes to in charts and figures, over the desk. */
 export function CheckView() {
-  const { version, checks, state } = useDesk();
+  const { version, checks, state } = useDesk("version", "checks", "state");
   const { all, rows, left } = checks;
   const heading = useRef<HTMLHeadingElement>(null);
   useEffect(() => heading.current?.focus(), []);

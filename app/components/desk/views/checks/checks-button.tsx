@@ -1,14 +1,14 @@
 import { Flag } from "lucide-react";
 import { Button, Hint } from "~/components/common/button";
 import { useShortcutText } from "../../hooks/use-shortcut-keys";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { checksTexts } from "~/texts/checks";
 
 const t = checksTexts.checksButton;
 
 /** Opens the page of flags, with how many are left to see. */
 export function ChecksButton() {
-  const { checks } = useDesk();
+  const { checks } = useDesk("checks");
   const keysOf = useShortcutText();
   const { left, isOpen, setOpen } = checks;
   return (

@@ -2,7 +2,7 @@ import { Button } from "~/components/common/button";
 import { SelectMenu } from "~/components/common/select-menu";
 import { TickBox } from "~/components/common/tick-box";
 import { FLAG_KINDS, type FlagKind } from "~/core/checks/flag";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { followedIn } from "../../model/desk-types";
 import { checksTexts } from "~/texts/checks";
 
@@ -13,7 +13,7 @@ const ALL = "all";
 
 /** Which flags are listed, and in which order. */
 export function FlagFilters() {
-  const { checks, shots } = useDesk();
+  const { checks, shots } = useDesk("checks", "shots");
   const { all, rows, filter, setFilter, mark } = checks;
   const there = new Set(all.map(({ kind }) => kind));
   const subjects = new Map(

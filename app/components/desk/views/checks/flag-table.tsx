@@ -7,7 +7,7 @@ import { cutOut } from "~/core/composition/composition";
 import { wholeOf, type Size } from "~/core/geometry/box";
 import { timecodeAt } from "~/core/time/timecode";
 import { type Still, useStills } from "../picture/use-stills";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { followedIn } from "../../model/desk-types";
 import type { FlagRow } from "../../model/checks";
 import { WindowOutline } from "./window-outline";
@@ -30,7 +30,7 @@ const VERSION_WIDTH = 88;
 
 /** A row a flag: the film with the window and what the version shows, place, reason, how bad, whether it was seen. */
 export function FlagTable() {
-  const { checks, film, version, source, shownAt } = useDesk();
+  const { checks, film, version, source, shownAt } = useDesk("checks", "film", "version", "source", "shownAt");
   const { rows, current, go, mark } = checks;
   const scroller = useRef<HTMLDivElement>(null);
   const list = useVirtualizer({

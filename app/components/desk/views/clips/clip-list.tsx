@@ -7,7 +7,7 @@ import { type Clip, shownOfClip } from "~/core/clips/clip";
 import { inRange, rangeLength } from "~/core/time/rate";
 import { formatTimecode, timecodeAt } from "~/core/time/timecode";
 import { useFrame } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DraftClip } from "./use-clip-draft";
 import { useClipPictures } from "./use-clip-pictures";
 import { deskTexts } from "~/texts/desk";
@@ -23,7 +23,7 @@ interface ClipListProps {
 
 /** Clips in order, to be dragged into another by mouse or keyboard. */
 export function ClipList({ clips, onMove, onReplace, onTakeOut }: ClipListProps) {
-  const { state } = useDesk();
+  const { state } = useDesk("state");
   const pictures = useClipPictures();
   const keys = clips.map(({ key }) => key);
   return (
@@ -56,7 +56,7 @@ interface ClipRowProps {
 }
 
 function ClipRow({ clip, number, placed, picture, isOnly, onReplace, onTakeOut }: ClipRowProps) {
-  const { film, player } = useDesk();
+  const { film, player } = useDesk("film", "player");
   const frames = placed ? rangeLength(shownOfClip(placed)) : (clip.from?.info.frames ?? film.frames);
   const rate = clip.from?.info.rate ?? film.rate;
   return (
@@ -108,7 +108,7 @@ function ClipRow({ clip, number, placed, picture, isOnly, onReplace, onTakeOut }
 
 /** Where a clip begins and ends, to be set at the playhead while that is in it. */
 function ClipPoints({ clip }: { clip: Clip }) {
-  const { film, player, edits } = useDesk();
+  const { film, player, edits } = useDesk("film", "player", "edits");
   const here = useFrame(player);
   const isHere = inRange(here, clip);
   const at = here - clip.start;

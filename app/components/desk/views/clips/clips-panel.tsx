@@ -7,7 +7,7 @@ import { Button, Hint } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { SidePanel } from "~/components/common/side-panel";
 import { FilmPicker, type PickableFilm } from "~/components/library/film-picker";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { ClipList } from "./clip-list";
 import { type DraftClip, isDrafted, useClipDraft } from "./use-clip-draft";
 import { deskTexts } from "~/texts/desk";
@@ -16,7 +16,7 @@ const t = deskTexts.clipsPanel;
 
 /** The clips that the film is made of: their order, which can be dragged, their in and out points, more of them or fewer. */
 export function ClipsPanel() {
-  const { state } = useDesk();
+  const { state } = useDesk("state");
   const { clips } = state;
   return (
     <Popover.Root>
@@ -37,7 +37,7 @@ export function ClipsPanel() {
 }
 
 function Arranging() {
-  const { film, state } = useDesk();
+  const { film, state } = useDesk("film", "state");
   const { data, load } = useFetcher<{ films: PickableFilm[] }>();
   useEffect(() => void load(`/films/${film.id}/clips`), [load, film.id]);
   const films = data?.films ?? [];

@@ -3,14 +3,14 @@ import { useMemo } from "react";
 import { shownOfClip } from "~/core/clips/clip";
 import { wholeOf } from "~/core/geometry/box";
 import { type Still, useStills } from "../picture/use-stills";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 
 /** Pixels of the longer side. */
 const SIDE = 96;
 
 /** A small picture of each of the film's clips, by its id; of a film that is one file by the film's. */
 export function useClipPictures(): ReadonlyMap<string, string> {
-  const { film, state, source } = useDesk();
+  const { film, state, source } = useDesk("film", "state", "source");
   const { id: filmId, picture } = film;
   const { clips } = state;
   const wanted = useMemo(() => {

@@ -7,7 +7,7 @@ import type { Checkpoint } from "~/core/edits/checkpoint";
 import { type Movement, MOVEMENT_TEXT, MOVEMENTS } from "~/core/path/movement";
 import { loadCheckpoints } from "../checkpoints/film-checkpoints";
 import { useShortcutText } from "../../hooks/use-shortcut-keys";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { MOST_BESIDE } from "../../model/comparison";
 import { compareTexts } from "~/texts/compare";
 
@@ -19,7 +19,7 @@ const toggled = <T,>(chosen: readonly T[], one: T): T[] =>
 
 /** Chooses what the version is compared with. */
 export function CompareMenu() {
-  const { film, state, version, look } = useDesk();
+  const { film, state, version, look } = useDesk("film", "state", "version", "look");
   const { comparison, setComparison } = look;
   const keysOf = useShortcutText();
   const [states, setStates] = useState<readonly Checkpoint[]>([]);

@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { Size } from "~/core/geometry/box";
 import { ComposedCanvas } from "../result/composed-canvas";
 import { arrange, fitInto } from "../result/fit";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { type Comparison, isSameShape, type Side } from "../../model/comparison";
 import { SideCanvas } from "./side-canvas";
 import { SplitLine } from "./split-line";
@@ -18,7 +18,7 @@ const NAME_HEIGHT = 20;
 
 /** The version and what it is compared with, always at the same frame. */
 export function Compared({ comparison, room }: { comparison: Comparison; room: Size }) {
-  const { version, look } = useDesk();
+  const { version, look } = useDesk("version", "look");
   const sides = useSides(comparison);
   const [side] = sides;
   if (!side) {
@@ -35,7 +35,7 @@ const Name = ({ text, className }: { text: string; className?: string }) => (
 );
 
 function Beside({ sides, room }: { sides: readonly Side[]; room: Size }) {
-  const { version, shownAt, look } = useDesk();
+  const { version, shownAt, look } = useDesk("version", "shownAt", "look");
   const shapes = [version, ...sides.map(({ size }) => size)];
   const { isRow, sizes } = arrange(shapes, { width: room.width, height: room.height - NAME_HEIGHT * 2 }, GAP);
   const own = look.comparison?.kind === "versions" ? version.name : t.now;
@@ -57,7 +57,7 @@ function Beside({ sides, room }: { sides: readonly Side[]; room: Size }) {
 
 /** One over the other: parted by a line, or the one or the other. */
 function Over({ side, room }: { side: Side; room: Size }) {
-  const { version, shownAt, look } = useDesk();
+  const { version, shownAt, look } = useDesk("version", "shownAt", "look");
   const { comparisonView, showsOther } = look;
   const [share, setShare] = useState(0.5);
   const size = fitInto(version, { width: room.width, height: room.height - NAME_HEIGHT });

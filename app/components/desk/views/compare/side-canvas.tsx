@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo } from "react";
 import type { Size } from "~/core/geometry/box";
 import { useShotHere } from "../../hooks/use-player";
 import { ComposedCanvas } from "../result/composed-canvas";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { useShots } from "../../hooks/use-shots";
 import { useShownAt } from "../../hooks/use-shown-at";
 import { centreShown, type Side } from "../../model/comparison";
@@ -25,7 +25,7 @@ export function SideCanvas({ side, size, className }: SideCanvasProps) {
 }
 
 function CentreSide({ side, ...rest }: SideCanvasProps) {
-  const { shots, film } = useDesk();
+  const { shots, film } = useDesk("shots", "film");
   const { size: frame, name } = side;
   const shownAt = useMemo(() => centreShown(shots, film.picture, frame), [shots, film.picture, frame]);
   return <ComposedCanvas label={name} shownAt={shownAt} isSilent {...rest} />;
@@ -37,7 +37,7 @@ function FramedSide({
   framedFrom: { state, version },
   ...rest
 }: SideCanvasProps & { framedFrom: NonNullable<Side["framedFrom"]> }) {
-  const { film, findings, player } = useDesk();
+  const { film, findings, player } = useDesk("film", "findings", "player");
   const playhead = useCallback(() => player?.getTarget() ?? 0, [player]);
   const { shots, client } = useShots({ film, state, version, findings, playhead, pane: 0 });
   const { shownAt } = useShownAt(film, state, version, shots);

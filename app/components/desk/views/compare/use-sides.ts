@@ -4,7 +4,7 @@ import type { Difference } from "~/core/edits/difference";
 import { stateOf } from "~/core/edits/checkpoint";
 import { loadCheckpoint } from "../checkpoints/film-checkpoints";
 import { useShotHere } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { type Comparison, type Side, sidesOf } from "../../model/comparison";
 import { compareTexts } from "~/texts/compare";
 
@@ -12,7 +12,7 @@ const t = compareTexts.useSides;
 
 /** What the version is compared with; nothing until a checkpoint has been loaded. */
 export function useSides(comparison: Comparison): Side[] {
-  const { film, state, version, shots, player, look } = useDesk();
+  const { film, state, version, shots, player, look } = useDesk("film", "state", "version", "shots", "player", "look");
   const { setComparison } = look;
   const checkpointId = comparison.kind === "state" ? comparison.checkpointId : null;
   const [loaded, setLoaded] = useState<{ checkpointId: string; difference: Difference } | null>(null);

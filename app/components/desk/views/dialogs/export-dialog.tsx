@@ -19,7 +19,7 @@ import { keptRanges, secondsOver } from "~/core/version/trim";
 import { framesIn, frameToSeconds } from "~/core/time/rate";
 import { liesWithin } from "~/core/time/ranges";
 import { useSharpAddress } from "../result/use-sharp-address";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskVersion } from "../../model/desk-types";
 import { Enlargement } from "./size-field";
 import { dialogsTexts } from "~/texts/dialogs";
@@ -32,7 +32,7 @@ const PATTERN_KEY = "glad-pan name of exports";
 
 /** Exports versions to files, and shows the files with what was measured of them. */
 export function ExportDialog() {
-  const { exports } = useDesk();
+  const { exports } = useDesk("exports");
   const running = exports.find((item) => item.state === "running" || item.state === "queued");
   return (
     <Dialog.Root>
@@ -51,13 +51,13 @@ export function ExportDialog() {
 
 /** Whether all that a version shows has been analysed. */
 function useIsReady(): (version: DeskVersion) => boolean {
-  const { film, state, analysed } = useDesk();
+  const { film, state, analysed } = useDesk("film", "state", "analysed");
   return (version) => liesWithin(keptRanges(version.trim, film.frames, state), analysed);
 }
 
 /** Which versions are exported, how, and what their files are called. */
 function ExportForm() {
-  const { state, version: here, film } = useDesk();
+  const { state, version: here, film } = useDesk("state", "version", "film");
   const { versions } = state;
   const fetcher = useFetcher();
   const isReady = useIsReady();
@@ -124,7 +124,14 @@ interface VersionRowProps {
 }
 
 function VersionRow({ version, isReady, isTicked, onTick }: VersionRowProps) {
-  const { film, state, out, versionEdits, version: here, player } = useDesk();
+  const {
+    film,
+    state,
+    out,
+    versionEdits,
+    version: here,
+    player,
+  } = useDesk("film", "state", "out", "versionEdits", "version", "player");
   const addressOf = useSharpAddress();
   const { output } = version;
   return (
@@ -168,7 +175,7 @@ function VersionRow({ version, isReady, isTicked, onTick }: VersionRowProps) {
 
 /** How long the file is going to be, and by how much that is too long. */
 function Length({ version, isReady }: Pick<VersionRowProps, "version" | "isReady">) {
-  const { film, state } = useDesk();
+  const { film, state } = useDesk("film", "state");
   const kept = keptRanges(version.trim, film.frames, state);
   const over = secondsOver(kept, film.rate, version.limitSeconds);
   const seconds = frameToSeconds(framesIn(kept), film.rate);
@@ -184,7 +191,7 @@ function Length({ version, isReady }: Pick<VersionRowProps, "version" | "isReady
 
 /** The film's exports, the newest first. */
 function ExportedFiles() {
-  const { exports, state } = useDesk();
+  const { exports, state } = useDesk("exports", "state");
   const fetcher = useFetcher();
   const post = (fields: Record<string, string>) => void fetcher.submit(fields, { method: "post" });
   const again = ({ versionId }: ExportView) => post({ intent: "export", versionIds: versionId });

@@ -4,33 +4,17 @@ import { useFetcher } from "react-router";
 import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { SelectMenu } from "~/components/common/select-menu";
-import { describeLacking, type Lacking } from "~/core/checks/lacking-pictures";
+import { describeLacking } from "~/core/checks/lacking-pictures";
 import { formatBytes } from "~/core/bytes";
 import { formatRate } from "~/core/time/rate";
 import { timecodeAt } from "~/core/time/timecode";
 import type { DeskFilm } from "../../model/desk-types";
 import { dialogsTexts } from "~/texts/dialogs";
 
+import type { FilmFacts } from "../../model/desk-inputs";
 const t = dialogsTexts.filmDialog;
 
-interface SoundView {
-  index: number;
-  codec: string;
-  channels: number;
-  language: string | null;
-  title: string | null;
-}
-
-/** What is known of the film's file. */
-export interface FilmFacts {
-  videoCodec: string;
-  bytes: number;
-  interlaced: boolean;
-  fields: boolean;
-  audio: { index: number } | null;
-  sounds: SoundView[];
-  lacking: Lacking;
-}
+type SoundView = FilmFacts["sounds"][number];
 
 const CHANNELS: Record<number, string> = { 1: "mono", 2: "stereo", 6: "5.1", 8: "7.1" };
 

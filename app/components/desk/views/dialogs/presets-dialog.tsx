@@ -7,7 +7,7 @@ import { toast } from "sonner";
 import { Button, Hint, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { type BrokenPreset, type Preset, type PresetChange, presetOf, versionsOf } from "~/core/edits/preset";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { dialogsTexts } from "~/texts/dialogs";
 
 const t = dialogsTexts.presetsDialog;
@@ -77,7 +77,7 @@ interface PresetRowProps {
 }
 
 function PresetRow({ preset, onRename, onRemove }: PresetRowProps) {
-  const { edits } = useDesk();
+  const { edits } = useDesk("edits");
   const [typed, setTyped] = useState<string | null>(null);
   const rename = () => {
     const name = typed?.trim();
@@ -152,7 +152,7 @@ interface SavePresetProps {
 
 /** Keeps the versions of the film on the desk under a name; a preset of that name is replaced. */
 function SavePreset({ known, onSave }: SavePresetProps) {
-  const { state } = useDesk();
+  const { state } = useDesk("state");
   const [name, setName] = useState("");
   const wanted = name.trim();
   const same = known.find((preset) => preset.name.toLowerCase() === wanted.toLowerCase());

@@ -4,7 +4,7 @@ import { Wordmark } from "~/components/common/wordmark";
 import { ChecksButton } from "../checks/checks-button";
 import { CutsDialog } from "../dialogs/cuts-dialog";
 import { ShortcutsDialog } from "../shortcuts/shortcuts-dialog";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { ExportDialog } from "../dialogs/export-dialog";
 import { FilmDialog } from "../dialogs/film-dialog";
 import { CheckpointsPanel } from "../checkpoints/checkpoints-panel";
@@ -19,7 +19,17 @@ const t = deskTexts.deskHeader;
 /** What concerns the film as a whole: its versions, people and cuts, the history of changes, export. */
 export function DeskHeader() {
   const keysOf = useShortcutText();
-  const { film, facts, source, state, shots, history, edits, player, subjectEdits } = useDesk();
+  const { film, facts, source, state, shots, history, edits, player, subjectEdits } = useDesk(
+    "film",
+    "facts",
+    "source",
+    "state",
+    "shots",
+    "history",
+    "edits",
+    "player",
+    "subjectEdits",
+  );
   const { people } = state;
   const { analysed } = state.film;
   const steps = [

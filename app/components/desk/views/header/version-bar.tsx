@@ -9,14 +9,14 @@ import { picturesOf } from "~/core/clips/clip";
 import type { Version } from "~/core/version/film-state";
 import { PresetsDialog } from "../dialogs/presets-dialog";
 import { VersionDialog, type VersionDraft } from "../dialogs/version-dialog";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.versionBar;
 
 /** The film's versions, each with its shape; the one that is shown can be changed, duplicated and removed. */
 export function VersionBar() {
-  const { film, state, version: active, versionEdits } = useDesk();
+  const { film, state, version: active, versionEdits } = useDesk("film", "state", "version", "versionEdits");
   const { versions } = state;
   const [edited, setEdited] = useState<Version | "new" | null>(null);
   const done = ({ width, height, name, ...more }: VersionDraft) => {

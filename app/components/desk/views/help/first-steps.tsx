@@ -4,7 +4,7 @@ import { Button } from "~/components/common/button";
 import { focusPanel } from "~/components/common/dialog-panel";
 import { storeText, useStoredText } from "~/components/common/use-stored";
 import { DEMO_FILM_NAME } from "~/core/demo-film";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.firstSteps;
@@ -57,7 +57,7 @@ export const startFirstSteps = (): void => storeText(KEY, "1");
 
 /** Five steps through the desk, on the first visit to the film that ships with it, and whenever they are called for. */
 export function FirstSteps() {
-  const { film, shots } = useDesk();
+  const { film, shots } = useDesk("film", "shots");
   const stored = useStoredText(KEY);
   const isReady = shots.length > 0;
   useEffect(() => {

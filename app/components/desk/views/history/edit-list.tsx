@@ -3,7 +3,7 @@ import { clsx } from "clsx";
 import { useRef } from "react";
 import { whenWas } from "~/components/common/when";
 import type { EditRow } from "~/core/edits/answer";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { historyTexts } from "~/texts/history";
 
 const t = historyTexts.editList;
@@ -16,7 +16,7 @@ const BEGINNING: EditRow = { sequence: 0, sentence: t.asAnalysed, isUndone: fals
 
 /** The steps of the history, the newest first; a click goes back to that step. Only the rows in sight are drawn. */
 export function EditList({ edits }: { edits: readonly EditRow[] }) {
-  const { edits: desk } = useDesk();
+  const { edits: desk } = useDesk("edits");
   const scroller = useRef<HTMLDivElement>(null);
   const steps = [...edits, BEGINNING];
   const newest = steps.findIndex(({ isUndone }) => !isUndone);

@@ -1,7 +1,7 @@
 import { History as HistoryIcon } from "lucide-react";
 import { IconPanel } from "~/components/common/icon-panel";
 import { historyTexts } from "~/texts/history";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { EditList } from "./edit-list";
 import { loadHistory } from "./film-history";
 import { useLoaded } from "~/components/common/use-loaded";
@@ -17,7 +17,7 @@ export const HistoryPanel = () => (
 
 /** Loaded anew with every change that is made while the panel is open. */
 function Contents() {
-  const { film, history } = useDesk();
+  const { film, history } = useDesk("film", "history");
   const edits = useLoaded(() => loadHistory(film.id), [film.id, history], t.couldNotBeLoaded);
   return edits ? <EditList edits={edits} /> : <p className="text-sm text-soft">{t.loading}</p>;
 }

@@ -3,14 +3,14 @@ import type { Flag } from "~/core/checks/flag";
 import { asSwitches, followBetween } from "~/core/subjects/attention/edit-switches";
 import { boxAt } from "~/core/subjects/tracking/track";
 import { inspectorTexts } from "~/texts/inspector";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 
 const t = inspectorTexts.absenceFixes;
 
 /** What can be done with a range in which somebody is missing who must be in it. */
 export function AbsenceFixes({ shot, flag }: { shot: DeskShot; flag: Flag }) {
-  const { shotEdits, trimEdits } = useDesk();
+  const { shotEdits, trimEdits } = useDesk("shotEdits", "trimEdits");
   const { range, who } = flag;
   const middle = Math.floor((range.start + range.end) / 2);
   const next = shot.cast.find(({ track }) => track.who !== who && boxAt(track, middle));

@@ -4,7 +4,7 @@ import { Button } from "~/components/common/button";
 import { Menu, MenuItem } from "~/components/common/menu";
 import type { SingleCommand } from "~/core/edits/command";
 import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { type DeskShot, followedIn } from "../../model/desk-types";
 import { inspectorTexts } from "~/texts/inspector";
 
@@ -19,7 +19,14 @@ function ruleElsewhere(rule: FollowRule, who: string | undefined): FollowRule | 
 
 /** Gives all of a shot's framing to other shots: how the window moves, its size and aim, the rule, and the layout. */
 export function ApplyFraming({ shot }: { shot: DeskShot }) {
-  const { shots, selection, state, version, edits, shotEdits } = useDesk();
+  const { shots, selection, state, version, edits, shotEdits } = useDesk(
+    "shots",
+    "selection",
+    "state",
+    "version",
+    "edits",
+    "shotEdits",
+  );
   const others = shots.filter(({ id }) => id !== shot.id);
   const selected = others.filter(({ id }) => selection.ids.has(id));
   const who = followedIn(shot)?.track.who;

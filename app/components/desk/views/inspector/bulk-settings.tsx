@@ -4,7 +4,7 @@ import { mostZoom } from "~/core/path/zoom-goals";
 import { sameRule } from "~/core/subjects/choosing/follow-rule";
 import { framesIn } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { FramingControls } from "./framing-controls";
 import { LayoutControls } from "./layout-controls";
@@ -15,7 +15,7 @@ const t = inspectorTexts.bulkSettings;
 
 /** What can be set for several shots at once. */
 export function BulkSettings({ shots }: { shots: DeskShot[] }) {
-  const { film, version, selection, shotEdits } = useDesk();
+  const { film, version, selection, shotEdits } = useDesk("film", "version", "selection", "shotEdits");
   const [first] = shots;
   const rule = shots.every((shot) => sameRule(shot.follow, first!.follow)) ? first!.follow : null;
   const inRow = shots.every((shot, i) => i === 0 || shot.start === shots[i - 1]!.end);

@@ -4,7 +4,7 @@ import { largestWindow } from "~/core/geometry/crop-window";
 import { eyesAt, heightForEyes } from "~/core/path/eye-line";
 import { MAX_ZOOM } from "~/core/path/framing-settings";
 import { useFrame } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { type DeskShot, followedIn } from "../../model/desk-types";
 import { inspectorTexts } from "~/texts/inspector";
 
@@ -26,7 +26,7 @@ const NEAR = 0.02;
  * many times its size the picture is shown then.
  */
 export function EyeLineOffer({ shot, area, pane }: EyeLineOfferProps) {
-  const { player, windowAt, shotEdits } = useDesk();
+  const { player, windowAt, shotEdits } = useDesk("player", "windowAt", "shotEdits");
   const frame = useFrame(player);
   const followed = followedIn(shot);
   const eyes = followed ? eyesAt(followed.track, frame) : null;

@@ -1,6 +1,6 @@
 import { Button, Hint } from "~/components/common/button";
 import { MOVEMENT_TEXT } from "~/core/path/movement";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import type { OwnSetting } from "../../model/shot-commands";
 import { TickBox } from "~/components/common/tick-box";
@@ -45,7 +45,7 @@ const PANELS = [
 
 /** What can be set for the shot on screen, or for what lies above the picture. */
 export function Inspector() {
-  const { panel, setPanel } = useDesk();
+  const { panel, setPanel } = useDesk("panel", "setPanel");
   return (
     <div className="flex flex-col gap-4">
       <ChoiceBar label={t.settingsOf} choices={PANELS} value={panel} onChange={setPanel} className="grid-cols-4" />
@@ -59,13 +59,22 @@ export function Inspector() {
 
 /** What can be set for the shot under the playhead and the window at this frame, or for the shots that are selected. */
 function ShotPanel() {
-  const { shots, selection } = useDesk();
+  const { shots, selection } = useDesk("shots", "selection");
   const selected = shots.filter(({ id }) => selection.ids.has(id));
   return selected.length > 1 ? <BulkSettings shots={selected} /> : <ShotSettings />;
 }
 
 function ShotSettings() {
-  const { film, source, player, shots, version, shotEdits, subjectEdits, setDrawing } = useDesk();
+  const { film, source, player, shots, version, shotEdits, subjectEdits, setDrawing } = useDesk(
+    "film",
+    "source",
+    "player",
+    "shots",
+    "version",
+    "shotEdits",
+    "subjectEdits",
+    "setDrawing",
+  );
   const shot = useShotHere(player, shots);
   if (!shot) return null;
   const before = shots[shot.number - 2];
@@ -171,7 +180,7 @@ const OWN_TEXT: Record<OwnSetting, string> = {
 
 /** Whether the version says for itself whom it follows or what it protects in a shot, where the film has others. */
 function OwnAnswer({ shot, setting }: { shot: DeskShot; setting: OwnSetting }) {
-  const { state, version, shotEdits } = useDesk();
+  const { state, version, shotEdits } = useDesk("state", "version", "shotEdits");
   const own = shot.own[setting];
   if (state.versions.length < 2 && !own) return null;
   return (

@@ -1,5 +1,5 @@
 import { ChoiceBar } from "~/components/common/choice-bar";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { inspectorTexts } from "~/texts/inspector";
 
@@ -7,7 +7,7 @@ const t = inspectorTexts.paneChoice;
 
 /** Which of a shot's panes is worked on, where it has several. */
 export function PaneChoice({ shot }: { shot: DeskShot }) {
-  const { selectPane } = useDesk();
+  const { selectPane } = useDesk("selectPane");
   if (shot.panes.length < 2) return null;
   return (
     <ChoiceBar

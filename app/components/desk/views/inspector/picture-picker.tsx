@@ -5,7 +5,7 @@ import { Menu, MenuItem } from "~/components/common/menu";
 import { OwnFilePicker, useBringing } from "~/components/common/own-file-picker";
 import { filmsToTake, sendPicture, takeFilm } from "~/components/common/send-own-file";
 import type { Picture } from "~/core/composition/picture";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.picturePicker;
@@ -21,7 +21,7 @@ interface PicturePickerProps {
 
 /** Buttons that bring in a picture or a film: from a file, or from the library. */
 export function PicturePicker({ text, onPicked }: PicturePickerProps) {
-  const { num, den } = useDesk().film.rate;
+  const { num, den } = useDesk("film").film.rate;
   return (
     <>
       <OwnFilePicker

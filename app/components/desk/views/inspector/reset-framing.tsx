@@ -6,7 +6,7 @@ import type { SingleCommand } from "~/core/edits/command";
 import { settingNames } from "~/core/edits/describe";
 import { ShotSetting } from "~/core/version/settle";
 import { AUTO } from "~/core/subjects/choosing/follow-rule";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { inspectorTexts } from "~/texts/inspector";
 
@@ -20,7 +20,14 @@ interface Own {
 
 /** Frames shots again as if nothing had been set in them, around the keys and marks of the editor. */
 export function ResetFraming({ shot }: { shot: DeskShot }) {
-  const { shots, selection, state, version, edits, look } = useDesk();
+  const { shots, selection, state, version, edits, look } = useDesk(
+    "shots",
+    "selection",
+    "state",
+    "version",
+    "edits",
+    "look",
+  );
   const inVersion = state.versions.find(({ id }) => id === version.id)?.shots;
   const ownOf = (some: readonly DeskShot[]): Own[] =>
     some.flatMap((each) => {

@@ -9,7 +9,7 @@ import { fill } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
 import { fitInto } from "../result/fit";
 import { type Still, useStills } from "../picture/use-stills";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { inspectorTexts } from "~/texts/inspector";
 
@@ -48,7 +48,7 @@ export function ShapeFits({ shot }: { shot: DeskShot }) {
 }
 
 function Shapes({ shot }: { shot: DeskShot }) {
-  const { film, source, state, version, versionEdits } = useDesk();
+  const { film, source, state, version, versionEdits } = useDesk("film", "source", "state", "version", "versionEdits");
   const [fits, setFits] = useState<Fits | "failed" | null>(null);
   useEffect(() => {
     const gone = new AbortController();

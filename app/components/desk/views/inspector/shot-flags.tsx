@@ -13,7 +13,7 @@ import { boxAt, laidOver, type Track } from "~/core/subjects/tracking/track";
 import type { FrameRange } from "~/core/time/rate";
 import { type Still, useStills } from "../picture/use-stills";
 import { AbsenceFixes } from "./absence-fixes";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { inspectorTexts } from "~/texts/inspector";
 
@@ -24,7 +24,7 @@ const PICTURE_SIDE = 72;
 
 /** The flags of the shot, each a way to go there, with layouts that would do. */
 export function ShotFlags({ shot }: { shot: DeskShot }) {
-  const { player, selectPane, checks } = useDesk();
+  const { player, selectPane, checks } = useDesk("player", "selectPane", "checks");
   if (shot.flags.length === 0) return null;
   const go = ({ frame, pane }: Flag) => {
     player?.seek(frame);
@@ -80,7 +80,15 @@ const rangeOf = (tracks: readonly Track[], shot: FrameRange): FrameRange => ({
 
 /** Layouts that would show what has no room in the window, each with a small picture of it. */
 function Offers({ shot, flag }: { shot: DeskShot; flag: Flag }) {
-  const { film, version, source, edits, windowAt, setPanel, chooseLayer } = useDesk();
+  const { film, version, source, edits, windowAt, setPanel, selectLayer } = useDesk(
+    "film",
+    "version",
+    "source",
+    "edits",
+    "windowAt",
+    "setPanel",
+    "selectLayer",
+  );
   const { picture } = film;
   const offers = useMemo(() => {
     const boxesOf = (ids: (id: string) => boolean) =>
@@ -111,7 +119,7 @@ function Offers({ shot, flag }: { shot: DeskShot; flag: Flag }) {
     const last = own.at(-1);
     if (last) {
       setPanel("layers");
-      chooseLayer(last.id);
+      selectLayer(last.id);
     }
     const commands: SingleCommand[] = [
       ...own.map((layer) => ({ type: "put-layer" as const, versionId, layer })),

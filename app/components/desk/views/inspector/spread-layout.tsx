@@ -1,7 +1,7 @@
 import { toast } from "sonner";
 import { Button, Hint } from "~/components/common/button";
 import type { FramingSettings } from "~/core/path/framing-settings";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { inspectorTexts } from "~/texts/inspector";
 
@@ -11,7 +11,7 @@ const layoutOf = ({ layout, backdrop, edge }: FramingSettings) => ({ layout, bac
 
 /** Gives a shot's layout to the other shots, and to the shot in the other versions. */
 export function SpreadLayout({ shot }: { shot: DeskShot }) {
-  const { shots, state, version, edits } = useDesk();
+  const { shots, state, version, edits } = useDesk("shots", "state", "version", "edits");
   const change = layoutOf(shot.settings);
   const isUnlike = shots.some(({ settings }) => JSON.stringify(layoutOf(settings)) !== JSON.stringify(change));
   const others = state.versions.filter(({ id }) => id !== version.id);

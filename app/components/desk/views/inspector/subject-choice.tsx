@@ -6,7 +6,7 @@ import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { withMust } from "~/core/subjects/attention/attention-settings";
 import { type FollowRule, readRule, writeRule } from "~/core/subjects/choosing/follow-rule";
 import type { CastMember } from "~/core/subjects/choosing/cast";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { type DeskShot, followedIn } from "../../model/desk-types";
 import { Letter } from "../../../common/letter";
 import { inspectorTexts } from "~/texts/inspector";
@@ -44,7 +44,7 @@ export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (r
   const named = shot.cast.find((member) => isNamed(shot.follow, member));
   const known = FOLLOW_RULES.some(({ value }) => value === shot.follow.kind);
   const followed = followedIn(shot);
-  const { edits, state } = useDesk();
+  const { edits, state } = useDesk("edits", "state");
   const { attention } = state;
   const must = followed && mustIdOf(followed);
   return (

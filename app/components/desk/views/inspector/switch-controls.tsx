@@ -6,7 +6,7 @@ import { addSwitch, asSwitches, giveSwitch, removeSwitch } from "~/core/subjects
 import { timecodeAt } from "~/core/time/timecode";
 import { inspectorTexts } from "~/texts/inspector";
 import { reasonsTexts } from "~/texts/reasons";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { AttentionFields } from "./attention-fields";
 
@@ -33,7 +33,7 @@ function choicesFor({ cast }: DeskShot, now: readonly string[]): SelectItem[] {
 
 /** Where within a shot the window goes over to somebody else and why, and how. */
 export function SwitchControls({ shot }: { shot: DeskShot }) {
-  const { film, player, shotEdits } = useDesk();
+  const { film, player, shotEdits } = useDesk("film", "player", "shotEdits");
   const { framed, cast, settings } = shot;
   if (!framed || shot.pane > 0 || shot.panes.length > 1 || cast.length < 2) return null;
   const switches = asSwitches(framed.spans);

@@ -3,7 +3,7 @@ import { boxCentre } from "~/core/geometry/box";
 import { activeArea } from "~/core/shots/shot";
 import { type CropWindow, largestWindowHeight } from "~/core/geometry/crop-window";
 import { MAX_ZOOM } from "~/core/path/framing-settings";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { KeyEasing } from "./key-easing";
 import { windowAspect } from "../../model/windows";
@@ -17,7 +17,14 @@ const t = inspectorTexts.windowHere;
 /** Where the window is at this frame, in numbers, and what the key here does. */
 export function WindowHere({ shot }: { shot: DeskShot }) {
   const keysOf = useShortcutText();
-  const { film, player, version, windowAt, free, keyEdits } = useDesk();
+  const { film, player, version, windowAt, free, keyEdits } = useDesk(
+    "film",
+    "player",
+    "version",
+    "windowAt",
+    "free",
+    "keyEdits",
+  );
   const frame = useFrame(player);
   const { place, preview, release, ease, copyToOthers } = keyEdits;
   const largest = largestWindowHeight(shot.active ?? film.picture, windowAspect(shot, film.picture, version));

@@ -3,7 +3,7 @@ import { Button } from "~/components/common/button";
 import { NumberField } from "~/components/common/number-field";
 import type { Point } from "~/core/geometry/box";
 import { useShotHere } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { KeysTable } from "./keys-table";
 import { keysTexts } from "~/texts/keys";
@@ -12,13 +12,13 @@ const t = keysTexts.keysPanel;
 
 /** The keys of the shot under the playhead, as a table, and what is done to several of them. */
 export function KeysPanel() {
-  const { player, shots } = useDesk();
+  const { player, shots } = useDesk("player", "shots");
   const shot = useShotHere(player, shots);
   return shot ? <KeysOfShot key={`${shot.id} ${shot.pane}`} shot={shot} /> : null;
 }
 
 function KeysOfShot({ shot }: { shot: DeskShot }) {
-  const { player, selectedKeys } = useDesk();
+  const { player, selectedKeys } = useDesk("player", "selectedKeys");
   const count = selectedKeys.frames.size;
   const none = count === 0;
   const keys = shot.framed?.keys ?? [];

@@ -19,7 +19,7 @@ import { timecodeAt } from "~/core/time/timecode";
 import { easingName } from "../inspector/key-easing";
 import { windowAspect } from "../../model/windows";
 import { useFrame } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { keysTexts } from "~/texts/keys";
 
@@ -48,7 +48,7 @@ interface KeysTableProps {
 
 /** Each key of a shot in figures, sorted by any of them; those of the editor's own are ticked and changed. */
 export function KeysTable({ shot, selected, onSelect }: KeysTableProps) {
-  const { film, version, player, keyEdits } = useDesk();
+  const { film, version, player, keyEdits } = useDesk("film", "version", "player", "keyEdits");
   const here = useFrame(player);
   const [sorting, setSorting] = useState<SortingState>([{ id: "frame", desc: false }]);
   const largest = largestWindowHeight(activeArea(shot, film.picture), windowAspect(shot, film.picture, version));

@@ -5,7 +5,7 @@ import type { Caption } from "~/core/captions/caption";
 import type { CaptionGrip } from "~/core/captions/edit-captions";
 import { type FrameRange, rangeLength } from "~/core/time/rate";
 import { clipRanges } from "~/core/time/ranges";
-import type { CaptionEdits } from "../../model/caption-commands";
+import type { CaptionCommands } from "../../model/caption-commands";
 import { boxAlong, frameUnder } from "./along-lane";
 import type { AlongLane } from "./lane-trim";
 
@@ -18,7 +18,7 @@ const SNAP_REACH = 7;
 const LEAST_LABELLED = 14;
 
 /** The film's captions in the lane, while they are worked on. */
-export interface CaptionsInLane extends Pick<CaptionEdits, "choose" | "dragged" | "preview" | "put"> {
+export interface CaptionsInLane extends Pick<CaptionCommands, "choose" | "dragged" | "preview" | "put"> {
   captions: readonly Caption[];
   chosen: Caption | null;
   speech: readonly FrameRange[];

@@ -9,7 +9,7 @@ import type { Key } from "~/core/path/keys";
 import { type FrameRange, framesPerSecond } from "~/core/time/rate";
 import { type Clock, timecodeAt } from "~/core/time/timecode";
 import type { DeskShot } from "../../model/desk-types";
-import type { KeyEdits } from "../../model/key-commands";
+import type { KeyCommands } from "../../model/key-commands";
 import type { SelectedKeys } from "../../model/selected-keys";
 import { framesAround, fromPoint, type LaneGeometry, type LanePlace, NOW_SHARE } from "./lane-geometry";
 import { LaneKeys } from "./lane-keys";
@@ -53,7 +53,7 @@ export interface LaneProps {
   /** Width over height of the version's window. */
   aspect: number;
   /** How the window gets from a hand key to the next one was changed. */
-  onEase: KeyEdits["ease"];
+  onEase: KeyCommands["ease"];
   /** A switch of a shot, by its number, was moved to another frame. */
   onMoveSwitch: (shot: DeskShot, index: number, frame: number) => void;
   /** The captions, while they are worked on; null while they are not. */

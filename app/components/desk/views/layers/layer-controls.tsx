@@ -9,11 +9,10 @@ import { PlaybackControls } from "../inspector/playback-controls";
 import { groundOf, placeLayer } from "~/core/composition/layers/draw-layer";
 import { safeBox } from "~/core/composition/layers/safe-area";
 import { boxContains } from "~/core/geometry/box";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { measuringPen } from "./measuring-pen";
 import { LayerTime } from "./layer-time";
 import { TextControls } from "./text-controls";
-import { useLayerEdits } from "./use-layer-edits";
 import { layersTexts } from "~/texts/layers";
 
 const t = layersTexts.layerControls;
@@ -31,8 +30,8 @@ const PLACES = [
 
 /** All that can be set for a layer. */
 export function LayerControls({ layer }: { layer: Layer }) {
-  const { version } = useDesk();
-  const { put, copyToOthers } = useLayerEdits();
+  const { version } = useDesk("version");
+  const { put, copyToOthers } = useDesk("layerEdits").layerEdits;
   const { safeArea } = version;
   const ground = groundOf(version);
   // Where nobody has said what is covered, nothing is known to be.

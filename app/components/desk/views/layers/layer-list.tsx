@@ -3,8 +3,7 @@ import { IconButton } from "~/components/common/button";
 import { SortableList, SortableRow } from "~/components/common/sortable-list";
 import { type Layer, nameOfLayer } from "~/core/composition/layers/layer";
 import { timecodeAt } from "~/core/time/timecode";
-import { useDesk } from "../../hooks/desk-context";
-import { useLayerEdits } from "./use-layer-edits";
+import { useDesk } from "../../hooks/use-desk";
 import { layersTexts } from "~/texts/layers";
 
 const t = layersTexts.layerList;
@@ -14,12 +13,12 @@ const iconOf = (layer: Layer) => (layer.kind === "picture" && layer.picture.movi
 
 /** The layers of a version, the one in front first. */
 export function LayerList({ layers }: { layers: readonly Layer[] }) {
-  const { film, player, layerId, chooseLayer } = useDesk();
-  const { move, remove } = useLayerEdits();
+  const { film, player, layerId, selectLayer } = useDesk("film", "player", "layerId", "selectLayer");
+  const { move, remove } = useDesk("layerEdits").layerEdits;
   const when = ({ range }: Layer) =>
     range ? t.to(timecodeAt(range.start, film.clock), timecodeAt(range.end, film.clock)) : t.theWholeFilm;
   const choose = (layer: Layer) => {
-    chooseLayer(layer.id);
+    selectLayer(layer.id);
     const { range } = layer;
     const here = player?.getFrame() ?? 0;
     if (range && (here < range.start || here >= range.end)) player?.seek(range.start);

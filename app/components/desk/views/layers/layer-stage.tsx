@@ -8,9 +8,8 @@ import { resized } from "~/core/composition/layers/resize-layer";
 import type { Box, Size } from "~/core/geometry/box";
 import { useTheme } from "../lane/use-theme";
 import { useFrame } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { measuringPen } from "./measuring-pen";
-import { useLayerEdits } from "./use-layer-edits";
 
 /** How near something comes to a line to snap to it, in pixels of the screen. */
 const SNAP_REACH = 6;
@@ -32,9 +31,15 @@ interface Held {
 
 /** The layers at the frame on screen, on the result: chosen, dragged and resized there. */
 export default function LayerStage({ size }: { size: Size }) {
-  const { player, version, shownAt, layerId, chooseLayer } = useDesk();
+  const { player, version, shownAt, layerId, selectLayer } = useDesk(
+    "player",
+    "version",
+    "shownAt",
+    "layerId",
+    "selectLayer",
+  );
   const theme = useTheme();
-  const edits = useLayerEdits();
+  const { layerEdits: edits } = useDesk("layerEdits");
   const frame = useFrame(player);
   const [held, setHeld] = useState<Held | null>(null);
   const [guides, setGuides] = useState<Guide[]>([]);
@@ -58,7 +63,7 @@ export default function LayerStage({ size }: { size: Size }) {
   });
   const hold = (layer: Layer) => {
     player?.pause();
-    chooseLayer(layer.id);
+    selectLayer(layer.id);
     setHeld({ layer, box: boxOf(layer) });
   };
   const leave = () => {
@@ -82,7 +87,7 @@ export default function LayerStage({ size }: { size: Size }) {
       width={size.width}
       height={size.height}
       className="absolute inset-0"
-      onMouseDown={({ target }) => target === target.getStage() && chooseLayer(null)}
+      onMouseDown={({ target }) => target === target.getStage() && selectLayer(null)}
     >
       <KonvaLayer>
         {layers.map((layer) => {
@@ -104,8 +109,8 @@ export default function LayerStage({ size }: { size: Size }) {
               strokeScaleEnabled={false}
               strokeWidth={1}
               draggable
-              onMouseDown={() => chooseLayer(layer.id)}
-              onTap={() => chooseLayer(layer.id)}
+              onMouseDown={() => selectLayer(layer.id)}
+              onTap={() => selectLayer(layer.id)}
               onDragStart={() => hold(layer)}
               onDragMove={({ target, evt }) => edits.preview(drag(target, from, evt.shiftKey))}
               onDragEnd={({ target, evt }) => {

@@ -3,7 +3,7 @@ import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import type { Layer, Passage } from "~/core/composition/layers/layer";
 import { timecodeAt } from "~/core/time/timecode";
 import { useFrame } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { shotAt } from "../../model/desk-types";
 import { layersTexts } from "~/texts/layers";
 
@@ -17,7 +17,7 @@ const PASSAGE_ITEMS: (SelectItem & { value: Passage })[] = [
 
 /** When a layer is there, and how it comes and goes. */
 export function LayerTime({ layer, onChange }: { layer: Layer; onChange: (layer: Layer) => void }) {
-  const { film, player, shots } = useDesk();
+  const { film, player, shots } = useDesk("film", "player", "shots");
   const frame = useFrame(player);
   const range = layer.range ?? { start: 0, end: film.frames };
   const shot = shotAt(shots, frame);

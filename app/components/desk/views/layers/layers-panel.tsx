@@ -1,20 +1,19 @@
 import { RectangleHorizontal, Square, Type } from "lucide-react";
 import { Button } from "~/components/common/button";
 import { newBar, newBox, newPicture, newText } from "~/core/composition/layers/layer";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { PicturePicker } from "../inspector/picture-picker";
 import { LayerControls } from "./layer-controls";
 import { LayerList } from "./layer-list";
 import { SafeAreaControls } from "./safe-area-controls";
-import { useLayerEdits } from "./use-layer-edits";
 import { layersTexts } from "~/texts/layers";
 
 const t = layersTexts.layersPanel;
 
 /** Titles, pictures and shapes above the picture: added, ordered, and set. */
 export function LayersPanel() {
-  const { version, layerId } = useDesk();
-  const edits = useLayerEdits();
+  const { version, layerId } = useDesk("version", "layerId");
+  const { layerEdits: edits } = useDesk("layerEdits");
   const chosen = version.layers.find(({ id }) => id === layerId);
   return (
     <section aria-label={t.layers} className="flex flex-col gap-4">

@@ -2,7 +2,7 @@ import { NumberField } from "~/components/common/number-field";
 import { SelectMenu } from "~/components/common/select-menu";
 import { SAFE_AREAS, type SafeArea, USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
 import { isSame } from "~/core/structure";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { layersTexts } from "~/texts/layers";
 
 const t = layersTexts.safeAreaControls;
@@ -18,7 +18,7 @@ const MOST_PERCENT = 45;
 
 /** The margins that a platform covers: layers stand inside them, and their outline is on the result. */
 export function SafeAreaControls() {
-  const { version, versionEdits } = useDesk();
+  const { version, versionEdits } = useDesk("version", "versionEdits");
   const area = version.safeArea ?? USUAL_SAFE_AREA;
   const put = (safeArea: SafeArea) => versionEdits.change(version.id, { safeArea });
   const known = SAFE_AREAS.find((one) => isSame(one.area, area));

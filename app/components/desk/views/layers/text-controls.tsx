@@ -8,10 +8,9 @@ import { TickBox } from "~/components/common/tick-box";
 import type { Family } from "~/core/composition/layers/font-families";
 import { groundOf, placeLayer } from "~/core/composition/layers/draw-layer";
 import { MOST_TEXT, type TextLayer } from "~/core/composition/layers/layer";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { measuringPen } from "./measuring-pen";
 import { FAMILY_ITEMS, WEIGHT_ITEMS, TextLook } from "./text-look";
-import { useLayerEdits } from "./use-layer-edits";
 import { layersTexts } from "~/texts/layers";
 
 const t = layersTexts.textControls;
@@ -31,7 +30,7 @@ interface TextControlsProps {
 
 /** What a text says and how it looks. */
 export function TextControls({ layer, onChange }: TextControlsProps) {
-  const { version } = useDesk();
+  const { version } = useDesk("version");
   const set = (change: Partial<TextLayer>) => onChange({ ...layer, ...change });
   const ground = groundOf(version);
   const { fits } = placeLayer(layer, ground, measuringPen()).block!;
@@ -87,7 +86,7 @@ export function TextControls({ layer, onChange }: TextControlsProps) {
 
 /** What it says: shown as it is typed, and taken when the field is left. */
 function Words({ layer, onChange }: { layer: TextLayer; onChange: (text: string) => void }) {
-  const { preview } = useLayerEdits();
+  const { preview } = useDesk("layerEdits").layerEdits;
   // While it is typed, the layer on the desk is what is shown of it already.
   const [typed, setTyped] = useState<{ text: string; before: string } | null>(null);
   const isSome = (text: string) => text.trim() !== "";

@@ -17,7 +17,7 @@ import { clampWindow, type CropWindow, windowBox } from "~/core/geometry/crop-wi
 import { USUAL_FRAMING } from "~/core/path/framing-settings";
 import type { CastMember } from "~/core/subjects/choosing/cast";
 import { boxAt } from "~/core/subjects/tracking/track";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { shotAt, subjectBoxAt } from "../../model/desk-types";
 import { areaAt, windowAspect } from "../../model/windows";
 import { sourcePoint, sourceScale } from "./source-point";
@@ -50,7 +50,16 @@ interface CropWindowControlProps {
 
 /** The crop window on the picture: dragged, nudged by arrow keys, and drawn on the exact frame with all that goes with it. */
 export function CropWindowControl({ svg, children }: CropWindowControlProps) {
-  const { film, player, version, shots, windowAt, keyEdits, shotEdits, pictureLook } = useDesk();
+  const { film, player, version, shots, windowAt, keyEdits, shotEdits, pictureLook } = useDesk(
+    "film",
+    "player",
+    "version",
+    "shots",
+    "windowAt",
+    "keyEdits",
+    "shotEdits",
+    "pictureLook",
+  );
   const { picture } = film;
   const frameRect = useRef<SVGRectElement>(null);
   const shade = useRef<SVGPathElement>(null);
@@ -211,7 +220,7 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
 
 /** The way of the window's centre over the shot on screen. */
 function Trail() {
-  const { player, shots } = useDesk();
+  const { player, shots } = useDesk("player", "shots");
   const shot = useShotHere(player, shots);
   return (
     shot && <path d={trailOf(shot)} aria-label={t.trail} className={clsx(THIN, "stroke-accent")} strokeWidth={2} />

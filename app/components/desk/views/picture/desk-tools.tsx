@@ -4,7 +4,7 @@ import { ToggleButton } from "~/components/common/toggle-button";
 import { ClipsPanel } from "../clips/clips-panel";
 import { ShotTools } from "../shots/shot-tools";
 import { LengthPanel } from "../trim/length-panel";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { PictureLookPanel } from "./picture-look-panel";
 import { Transport } from "./transport";
 import { useFrameIs, useShotHere } from "../../hooks/use-player";
@@ -16,7 +16,16 @@ const t = pictureTexts.deskTools;
 /** Under the picture and its lane: playing, the tools of the shot under the playhead, and what is shown of subjects. */
 export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> }) {
   const keysOf = useShortcutText();
-  const { film, shots, player, pictureLook, setPictureLook, drawing, setDrawing, trimEdits } = useDesk();
+  const { film, shots, player, pictureLook, setPictureLook, drawing, setDrawing, trimEdits } = useDesk(
+    "film",
+    "shots",
+    "player",
+    "pictureLook",
+    "setPictureLook",
+    "drawing",
+    "setDrawing",
+    "trimEdits",
+  );
   return (
     <div className="flex flex-wrap items-center justify-center gap-x-1 gap-y-1 border-t border-line bg-panel px-3 py-1.5 [&_.w-8]:w-7">
       <Transport
@@ -72,7 +81,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
 
 /** The tools of the shot under the playhead; apart, so that the rest is not drawn again with every shot. */
 function ShotToolsHere() {
-  const { player, shots, shotEdits } = useDesk();
+  const { player, shots, shotEdits } = useDesk("player", "shots", "shotEdits");
   const shot = useShotHere(player, shots);
   const isAtStart = useFrameIs(player, shot?.start ?? 0);
   return (

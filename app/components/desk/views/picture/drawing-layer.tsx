@@ -4,7 +4,7 @@ import type { Box, Point } from "~/core/geometry/box";
 import { clampWindow } from "~/core/geometry/crop-window";
 import { EYE_LINE_RANGE } from "~/core/path/framing-settings";
 import { wholePixels } from "../inspector/active-area";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { shotAt } from "../../model/desk-types";
 import { areaAt, windowAspect } from "../../model/windows";
 import { type Drawing, DRAWING_LABEL } from "../../model/drawing";
@@ -18,7 +18,16 @@ interface DrawingLayerProps {
 
 /** A box is drawn around what to follow, what to keep inside, or the picture without its bars; or a place is clicked. */
 export function DrawingLayer({ drawing, player }: DrawingLayerProps) {
-  const { film, version, shots, windowAt, keyEdits, shotEdits, subjectEdits, setDrawing } = useDesk();
+  const { film, version, shots, windowAt, keyEdits, shotEdits, subjectEdits, setDrawing } = useDesk(
+    "film",
+    "version",
+    "shots",
+    "windowAt",
+    "keyEdits",
+    "shotEdits",
+    "subjectEdits",
+    "setDrawing",
+  );
   const centre = (place: Point) => {
     setDrawing(null);
     const frame = player.getFrame();

@@ -2,7 +2,7 @@ import type { Box, Size } from "~/core/geometry/box";
 import { thingOfTrack } from "~/core/subjects/marks/marked-things";
 import { boxAt, laidOver } from "~/core/subjects/tracking/track";
 import { wholePixels } from "../inspector/active-area";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { shotAt } from "../../model/desk-types";
 import { BoxHandles } from "./box-handles";
 import { useFrame, useShotHere } from "../../hooks/use-player";
@@ -12,7 +12,7 @@ const t = pictureTexts.keptParts;
 
 /** The film's own bars in the shot on screen, which no window shows; what is not bars can be resized. */
 export function Bars() {
-  const { film, player, shots, shotEdits } = useDesk();
+  const { film, player, shots, shotEdits } = useDesk("film", "player", "shots", "shotEdits");
   const { picture } = film;
   const shot = useShotHere(player, shots);
   if (!shot?.active) return null;
@@ -44,7 +44,7 @@ const Shaded = ({ around: { x, y, width, height }, picture }: { around: Box; pic
 
 /** The part of the picture that is protected in the shot on screen. */
 export function ProtectedPart() {
-  const { film, player, shots, shotEdits } = useDesk();
+  const { film, player, shots, shotEdits } = useDesk("film", "player", "shots", "shotEdits");
   const shot = useShotHere(player, shots);
   if (!shot?.protect) return null;
   return (
@@ -62,7 +62,7 @@ export function ProtectedPart() {
 
 /** The box of the mark that the shot follows, at the frame on screen; moving it corrects the track from there on. */
 export function MarkHere() {
-  const { film, player, shots, subjectEdits } = useDesk();
+  const { film, player, shots, subjectEdits } = useDesk("film", "player", "shots", "subjectEdits");
   const frame = useFrame(player);
   const shot = shotAt(shots, frame);
   const trackId = shot?.framed?.subjectId;
@@ -86,7 +86,7 @@ export function MarkHere() {
 
 /** The text over the frame on screen, which the window keeps inside where it can. */
 export function TextHere() {
-  const { player, shots } = useDesk();
+  const { player, shots } = useDesk("player", "shots");
   const frame = useFrame(player);
   return laidOver(shotAt(shots, frame)?.tracks ?? []).map((track) => {
     const part = boxAt(track, frame);

@@ -1,4 +1,4 @@
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { useFrame, useShotHere } from "../../hooks/use-player";
 import { pictureTexts } from "~/texts/picture";
 
@@ -9,7 +9,7 @@ const TAG = 0.022;
 
 /** The windows of a shot's panes that are not chosen, each with its number: a click chooses it. */
 export function OtherPanes() {
-  const { film, player, shots, shownAt, selectPane } = useDesk();
+  const { film, player, shots, shownAt, selectPane } = useDesk("film", "player", "shots", "shownAt", "selectPane");
   const shot = useShotHere(player, shots);
   const frame = useFrame(player);
   if (!shot || shot.panes.length < 2) return null;

@@ -2,7 +2,7 @@ import { lazy, Suspense, useCallback, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useSize } from "../../../common/use-size";
 import { asSwitches, moveSwitch } from "~/core/subjects/attention/edit-switches";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { ReshapePanel } from "../reshape/reshape-panel";
 import { useShortcutKeys } from "../../hooks/use-shortcut-keys";
@@ -47,7 +47,26 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
     panel,
     captionEdits,
     speech,
-  } = useDesk();
+  } = useDesk(
+    "film",
+    "player",
+    "shots",
+    "free",
+    "version",
+    "kept",
+    "keyEdits",
+    "shotEdits",
+    "trimEdits",
+    "reshape",
+    "pictureLook",
+    "facts",
+    "selectedKeys",
+    "aspect",
+    "state",
+    "panel",
+    "captionEdits",
+    "speech",
+  );
   const { frames } = film;
   const { audio } = facts;
   const { place, preview } = keyEdits;

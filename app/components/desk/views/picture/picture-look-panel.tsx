@@ -3,7 +3,7 @@ import { IconPanel } from "~/components/common/icon-panel";
 import { TickBox } from "~/components/common/tick-box";
 import { useShortcutText } from "../../hooks/use-shortcut-keys";
 import { PercentSlider } from "~/components/common/percent-slider";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { LEAST_PICTURE_SIZE } from "../../model/picture-look";
 import { pictureTexts } from "~/texts/picture";
 
@@ -18,7 +18,7 @@ const SHOWN = [
 
 /** What is shown on the picture, how dark it is outside the window, and how large it is. */
 export function PictureLookPanel() {
-  const { pictureLook, setPictureLook } = useDesk();
+  const { pictureLook, setPictureLook } = useDesk("pictureLook", "setPictureLook");
   const keysOf = useShortcutText();
   return (
     <IconPanel title={t.picture} Icon={SlidersHorizontal} width="w-72">

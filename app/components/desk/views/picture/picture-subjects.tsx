@@ -1,5 +1,5 @@
 import { boxAt } from "~/core/subjects/tracking/track";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { type DeskShot, isFollowedAt, shotAt, subjectColour } from "../../model/desk-types";
 import { useFrame } from "../../hooks/use-player";
 import { pictureTexts } from "~/texts/picture";
@@ -11,7 +11,7 @@ const LETTER_SHARE = 1 / 26;
 
 /** Everybody and everything that can be followed at this frame, with letter and box; a click follows it. */
 export function PictureSubjects() {
-  const { film, player, shots, shotEdits } = useDesk();
+  const { film, player, shots, shotEdits } = useDesk("film", "player", "shots", "shotEdits");
   const frame = useFrame(player);
   const shot = shotAt(shots, frame);
   const size = film.picture.height * LETTER_SHARE;

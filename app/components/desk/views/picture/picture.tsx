@@ -1,5 +1,5 @@
 import { useRef } from "react";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { CropWindowControl } from "./crop-window-control";
 import { DrawingLayer } from "./drawing-layer";
 import { Bars, MarkHere, ProtectedPart, TextHere } from "./kept-parts";
@@ -18,7 +18,7 @@ export interface PictureProps {
 
 /** The whole picture with the crop window on it, and what is moved or drawn there. */
 export function Picture({ videoRef, notice }: PictureProps) {
-  const { film, player, pictureLook, drawing } = useDesk();
+  const { film, player, pictureLook, drawing } = useDesk("film", "player", "pictureLook", "drawing");
   const { picture } = film;
   const svg = useRef<SVGSVGElement>(null);
   return (

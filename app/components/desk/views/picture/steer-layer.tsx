@@ -2,7 +2,7 @@ import { type KeyboardEvent, type PointerEvent, useCallback, useEffect, useRef }
 import { arrowDirection } from "~/components/common/arrow-step";
 import { framesPerSecond } from "~/core/time/rate";
 import { steeredWay } from "../../model/reshaping";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { Player } from "../../model/player";
 import { sourceScale } from "./source-point";
 import { useOnFrame, usePlaying } from "../../hooks/use-player";
@@ -18,7 +18,14 @@ const KEY_SPEED = 0.5;
  * and led until the pointer is let go or the film is paused.
  */
 export function SteerLayer({ player }: { player: Player }) {
-  const { film, aspect, shots, windowAt, steering, reshape } = useDesk();
+  const { film, aspect, shots, windowAt, steering, reshape } = useDesk(
+    "film",
+    "aspect",
+    "shots",
+    "windowAt",
+    "steering",
+    "reshape",
+  );
   const { picture, rate } = film;
   const pointer = useRef<{ x: number; y: number } | null>(null);
   const arrows = useRef(new Set<string>());

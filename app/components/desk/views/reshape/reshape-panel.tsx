@@ -3,7 +3,7 @@ import { Button } from "~/components/common/button";
 import { NumberField } from "~/components/common/number-field";
 import { clamped } from "~/core/clamped";
 import { counted } from "~/texts/numbers";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { Reshaping } from "../../model/reshaping";
 import { rangesTexts } from "~/texts/ranges";
 
@@ -20,7 +20,7 @@ const TOLERANCES = { least: 0.2, most: 20 } as const;
 
 /** The controls that reshape a range of the path: the desk shows the result until it is kept or discarded. */
 export function ReshapePanel() {
-  const { reshape } = useDesk();
+  const { reshape } = useDesk("reshape");
   const { reshaping, keys, show, keep, discard } = reshape;
   useHotkeys("enter", keep, { enabled: reshaping !== null });
   useHotkeys("escape", discard, { enabled: reshaping !== null });

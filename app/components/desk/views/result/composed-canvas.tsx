@@ -7,7 +7,7 @@ import { drawComposition } from "../picture/draw-composition";
 import { firstFrame, MovingPictures, type PictureSource } from "../picture/moving-pictures";
 import { useArrivedPictures } from "../picture/own-pictures";
 import { useOnFrame } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 
 interface ComposedCanvasProps {
   /** What it shows, in words. */
@@ -22,7 +22,7 @@ interface ComposedCanvasProps {
 
 /** What a version shows at the frame on screen, drawn in the moment in which the browser presents that frame. */
 export function ComposedCanvas({ label, shownAt, size, isSilent = false, className }: ComposedCanvasProps) {
-  const { player, video, film } = useDesk();
+  const { player, video, film } = useDesk("player", "video", "film");
   const { picture } = film;
   const { width, height } = size;
   const canvas = useRef<HTMLCanvasElement>(null);

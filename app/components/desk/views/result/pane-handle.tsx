@@ -2,7 +2,7 @@ import { Hint } from "~/components/common/button";
 import { type Layout, paneBox } from "~/core/composition/layout";
 import type { Size } from "~/core/geometry/box";
 import { activeArea } from "~/core/shots/shot";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { shareOf } from "./share-of";
 import { useLayoutDrag } from "./use-layout-drag";
@@ -21,7 +21,7 @@ interface PaneHandleProps {
 
 /** Moves a picture that does not fill its frame to another place in it, on the result itself. */
 export function PaneHandle({ shot, layout, size }: PaneHandleProps) {
-  const { film, version } = useDesk();
+  const { film, version } = useDesk("film", "version");
   const area = activeArea(shot, film.picture);
   const pane = paneBox(layout, area, version);
   const free = { x: version.width - pane.width, y: version.height - pane.height };

@@ -6,8 +6,8 @@ import { ToggleButton } from "~/components/common/toggle-button";
 import { CompareMenu } from "../compare/compare-menu";
 import { isSameShape } from "../../model/comparison";
 import { useShortcutText } from "../../hooks/use-shortcut-keys";
-import { useDesk } from "../../hooks/desk-context";
-import { toggleFullScreen } from "../../hooks/use-result-look";
+import { useDesk } from "../../hooks/use-desk";
+import { toggleFullScreen } from "../../model/result-look";
 import { resultTexts } from "~/texts/result";
 
 const t = resultTexts.resultBar;
@@ -25,7 +25,7 @@ function subscribe(listener: () => void): () => void {
 
 /** How the result is looked at, and what it is compared with. */
 export function ResultBar() {
-  const { look } = useDesk();
+  const { look } = useDesk("look");
   const keysOf = useShortcutText();
   const isFull = useSyncExternalStore(
     subscribe,
@@ -55,7 +55,7 @@ export function ResultBar() {
 }
 
 function Views() {
-  const { view, setView } = useDesk().look;
+  const { view, setView } = useDesk("look").look;
   const keysOf = useShortcutText();
   return (
     <>
@@ -79,7 +79,7 @@ function Views() {
 
 /** Of frames of one shape: beside each other, or over each other. */
 function ComparisonViews() {
-  const { state, version, look } = useDesk();
+  const { state, version, look } = useDesk("state", "version", "look");
   const { comparison, comparisonView, setComparisonView, showsOther, setShowsOther } = look;
   const keysOf = useShortcutText();
   const isOfOneShape =

@@ -4,7 +4,7 @@ import { isSilent } from "~/core/composition/stack";
 import { useSize } from "../../../common/use-size";
 import { Compared } from "../compare/compared";
 import { useShotHere } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { ResultBar } from "./result-bar";
 import { SingleResult } from "./single-result";
 import { resultTexts } from "~/texts/result";
@@ -13,7 +13,7 @@ const t = resultTexts.result;
 
 /** What the version shows at the frame on screen, alone or beside what it is compared with. */
 export function Result() {
-  const { player, shots, look } = useDesk();
+  const { player, shots, look } = useDesk("player", "shots", "look");
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const room = useSize(element);
   const layout = useShotHere(player, shots)?.settings.layout;

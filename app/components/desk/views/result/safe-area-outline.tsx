@@ -1,6 +1,6 @@
 import { groundOf } from "~/core/composition/layers/draw-layer";
 import { safeBox } from "~/core/composition/layers/safe-area";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { shareOf } from "./share-of";
 
 /** A side covered by more than this share has more on it than a margin. */
@@ -9,7 +9,7 @@ const BUTTONS = 4;
 
 /** The safe area, and a plain outline of what covers the rest: buttons at the right, a name and a text at the foot. */
 export function SafeAreaOutline() {
-  const { version } = useDesk();
+  const { version } = useDesk("version");
   const { frame, safe } = groundOf(version);
   const area = safeBox(safe, frame);
   const right = { x: area.x + area.width, y: area.y, width: safe.right * frame.width, height: area.height };

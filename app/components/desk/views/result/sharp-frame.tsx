@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 import type { Size } from "~/core/geometry/box";
 import { useFrame, usePlaying } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { useSharpAddress } from "./use-sharp-address";
 
 /** How long nothing is to move before the frame is asked for, in milliseconds. */
@@ -9,12 +9,12 @@ const CALM_MS = 350;
 
 /** The frame that is on screen as it will be in the file, over what the desk has drawn from its proxy, while nothing moves. */
 export function SharpFrame({ size }: { size: Size }) {
-  const isPlaying = usePlaying(useDesk().player);
+  const isPlaying = usePlaying(useDesk("player").player);
   return isPlaying ? null : <StandingFrame size={size} />;
 }
 
 function StandingFrame({ size }: { size: Size }) {
-  const { player, isBusy, shownAt } = useDesk();
+  const { player, isBusy, shownAt } = useDesk("player", "isBusy", "shownAt");
   const frame = useFrame(player);
   const [sharp, setSharp] = useState<{ url: string; of: unknown } | null>(null);
   const url = useSharpAddress()(frame);

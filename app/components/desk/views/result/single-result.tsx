@@ -3,7 +3,7 @@ import { lazy, Suspense } from "react";
 import { assertNever } from "~/core/assert-never";
 import type { Size } from "~/core/geometry/box";
 import { useShotHere } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { ComposedCanvas } from "./composed-canvas";
 import { fitInto } from "./fit";
@@ -11,7 +11,7 @@ import { PaneHandle } from "./pane-handle";
 import { SafeAreaOutline } from "./safe-area-outline";
 import { SharpFrame } from "./sharp-frame";
 import { StackHandles } from "./stack-handles";
-import type { ResultView } from "../../hooks/use-result-look";
+import type { ResultView } from "../../model/result-look";
 import { resultTexts } from "~/texts/result";
 
 const t = resultTexts.singleResult;
@@ -38,7 +38,15 @@ function sizesIn(room: Size, version: Size, view: ResultView): { frame: Size; ph
 
 /** What the version shows, with what of it can be moved. */
 export function SingleResult({ room }: { room: Size }) {
-  const { player, version, shots, shownAt, panel, look, pictureLook } = useDesk();
+  const { player, version, shots, shownAt, panel, look, pictureLook } = useDesk(
+    "player",
+    "version",
+    "shots",
+    "shownAt",
+    "panel",
+    "look",
+    "pictureLook",
+  );
   const shot = useShotHere(player, shots);
   const { frame, phone } = sizesIn(room, version, look.view);
   return (

@@ -1,7 +1,7 @@
 import { Hint } from "~/components/common/button";
 import { bordersOf, dividedSide, placeBoxes, type Stack, withBorder } from "~/core/composition/stack";
 import type { Size } from "~/core/geometry/box";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { PaneNumberTag } from "../picture/pane-number-tag";
 import { shareOf } from "./share-of";
@@ -27,7 +27,7 @@ interface StackHandlesProps {
 /** On the result: the panes of a stack, to be chosen, and the borders between them, to be moved. */
 export function StackHandles({ shot, stack, size }: StackHandlesProps) {
   const keysOf = useShortcutText();
-  const { version, selectPane } = useDesk();
+  const { version, selectPane } = useDesk("version", "selectPane");
   const boxes = placeBoxes(stack, version);
   return (
     <>
@@ -57,7 +57,7 @@ export function StackHandles({ shot, stack, size }: StackHandlesProps) {
 
 /** The border after a place. */
 function Border({ shot, stack, place, size }: StackHandlesProps & { place: number }) {
-  const { version } = useDesk();
+  const { version } = useDesk("version");
   const side = dividedSide(version);
   const at = bordersOf(stack)[place + 1]!;
   const axis = side === "height" ? "y" : "x";

@@ -2,7 +2,7 @@ import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
 import { clamped } from "~/core/clamped";
 import type { Layout } from "~/core/composition/layout";
 import { arrowDirection } from "../../../common/arrow-step";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 
 /** A share of the way that an arrow key moves by. */
@@ -24,7 +24,7 @@ interface LayoutDrag {
 
 /** Moves something of a shot's layout on the result, by pointer or arrow keys; Escape gives a drag up. */
 export function useLayoutDrag({ shot, value, axis, room, snaps, layoutAt }: LayoutDrag) {
-  const { version, edits, shotEdits } = useDesk();
+  const { version, edits, shotEdits } = useDesk("version", "edits", "shotEdits");
   const [dragged, setDragged] = useState<number | null>(null);
   const grip = useRef<{ at: number; value: number } | null>(null);
   const put = (to: number) => shotEdits.setFraming([shot], { layout: layoutAt(to) });

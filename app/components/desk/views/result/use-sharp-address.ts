@@ -1,10 +1,17 @@
 import { boxCentre } from "~/core/geometry/box";
 import { inRange } from "~/core/time/rate";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 
 /** Where a frame of the version is found as it will be in the file, as a PNG. */
 export function useSharpAddress(): (frame: number) => string {
-  const { film, state, version, revision, shownAt, captionPlaces } = useDesk();
+  const { film, state, version, revision, shownAt, captionPlaces } = useDesk(
+    "film",
+    "state",
+    "version",
+    "revision",
+    "shownAt",
+    "captionPlaces",
+  );
   return (frame) => {
     // The windows of another frame, or of a path that has been laid again, are others.
     const windows = shownAt(frame)

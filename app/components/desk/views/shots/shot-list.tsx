@@ -5,7 +5,7 @@ import type { DeskShot } from "../../model/desk-types";
 import { SHOT_FILTERS, type ShotFilter, ShotFilterMenu } from "./shot-filter";
 import { ShotRow } from "./shot-row";
 import { useShotHere } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { useShotPictures } from "./use-shot-pictures";
 import { deskTexts } from "~/texts/desk";
 
@@ -16,7 +16,18 @@ const ROW_HEIGHT = 71;
 
 /** The shots from the first to the last, each with what the version shows of it. Only the rows in sight are drawn. */
 export function ShotList() {
-  const { player, shots, selection, film, state, aspect, source, waitFor, version, layered } = useDesk();
+  const { player, shots, selection, film, state, aspect, source, waitFor, version, layered } = useDesk(
+    "player",
+    "shots",
+    "selection",
+    "film",
+    "state",
+    "aspect",
+    "source",
+    "waitFor",
+    "version",
+    "layered",
+  );
   const { rate, picture } = film;
   const [filter, setFilter] = useState<ShotFilter>("all");
   const scroller = useRef<HTMLDivElement>(null);

@@ -6,7 +6,7 @@ import type { IdleKind, IdleRange } from "~/core/activity/idle-ranges";
 import { framesIn, frameToSeconds, rangeKey } from "~/core/time/rate";
 import { clipRanges } from "~/core/time/ranges";
 import { timecodeAt } from "~/core/time/timecode";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { inSeconds, RangeRow } from "./range-row";
 import { rangesTexts } from "~/texts/ranges";
 
@@ -20,7 +20,7 @@ const KIND_TEXT: Record<IdleKind, string> = {
 
 /** Ranges that the version could do without, to be left out one by one or together. */
 export function IdleRanges() {
-  const { film, kept, state, trimEdits } = useDesk();
+  const { film, kept, state, trimEdits } = useDesk("film", "kept", "state", "trimEdits");
   const { data, load } = useFetcher<{ ranges: IdleRange[] | null }>();
   const { analysed } = state.film;
   useEffect(() => void load(`/films/${film.id}/idle`), [load, film.id, analysed]);

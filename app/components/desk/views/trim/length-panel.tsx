@@ -10,7 +10,7 @@ import { formatTimecode, timecodeAt } from "~/core/time/timecode";
 import { inSeconds, RangeRow } from "./range-row";
 import { IdleRanges } from "./idle-ranges";
 import { LimitField } from "../dialogs/limit-field";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { useShortcutText } from "../../hooks/use-shortcut-keys";
 import { rangesTexts } from "~/texts/ranges";
 
@@ -18,7 +18,7 @@ const t = rangesTexts.lengthPanel;
 
 /** How long the version is, and behind it what of the film it shows. */
 export function LengthPanel() {
-  const { film, version, kept } = useDesk();
+  const { film, version, kept } = useDesk("film", "version", "kept");
   const over = secondsOver(kept, film.rate, version.limitSeconds);
   const frames = framesIn(kept);
   return (
@@ -48,7 +48,7 @@ export function LengthPanel() {
 }
 
 function Summary({ over, frames }: { over: number; frames: number }) {
-  const { film, version } = useDesk();
+  const { film, version } = useDesk("film", "version");
   const length = frameToSeconds(frames, film.rate);
   const whole = frameToSeconds(film.frames, film.rate);
   return (
@@ -71,7 +71,7 @@ const POINTS = [
 /** Where the version begins and ends. */
 function Points() {
   const keysOf = useShortcutText();
-  const { film, player, version, trimEdits } = useDesk();
+  const { film, player, version, trimEdits } = useDesk("film", "player", "version", "trimEdits");
   const { trim } = version;
   return (
     <dl className={POINT_ROWS}>
@@ -100,7 +100,7 @@ function Points() {
 }
 
 function LimitOfVersion() {
-  const { version, versionEdits } = useDesk();
+  const { version, versionEdits } = useDesk("version", "versionEdits");
   return (
     <LimitField
       key={version.id}
@@ -112,7 +112,7 @@ function LimitOfVersion() {
 
 /** The ranges that are left out, each a way to go there and to bring it back. */
 function LeftOut() {
-  const { film, version, trimEdits } = useDesk();
+  const { film, version, trimEdits } = useDesk("film", "version", "trimEdits");
   const { leftOut } = version.trim;
   return (
     <section aria-label={t.leftOut}>

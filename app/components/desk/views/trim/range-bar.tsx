@@ -6,7 +6,7 @@ import { framesIn, inRange, rangeLength } from "~/core/time/rate";
 import { clipRanges } from "~/core/time/ranges";
 import { formatTimecode } from "~/core/time/timecode";
 import { wayOf } from "../../model/reshaping";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 import { useShortcutText } from "../../hooks/use-shortcut-keys";
 import { rangesTexts } from "~/texts/ranges";
 
@@ -21,7 +21,15 @@ const WAYS = [
 /** What can be done with the range that is marked in the lane; nothing while none is. */
 export function RangeBar() {
   const keysOf = useShortcutText();
-  const { film, kept, shots, version, edits, trimEdits, reshape } = useDesk();
+  const { film, kept, shots, version, edits, trimEdits, reshape } = useDesk(
+    "film",
+    "kept",
+    "shots",
+    "version",
+    "edits",
+    "trimEdits",
+    "reshape",
+  );
   const { marked: range, toggleRange, markRange } = trimEdits;
   if (!range) return null;
   const withKeys = shots.filter(({ handKeys }) => handKeys.some(({ frame }) => inRange(frame, range)));

@@ -1,7 +1,7 @@
 import type { ReactNode } from "react";
 import { type FrameRange, frameToSeconds, rangeLength } from "~/core/time/rate";
 import { timecodeAt } from "~/core/time/timecode";
-import { useDesk } from "../../hooks/desk-context";
+import { useDesk } from "../../hooks/use-desk";
 
 export const inSeconds = (seconds: number): string => `${seconds.toFixed(1)} s`;
 
@@ -14,7 +14,7 @@ interface RangeRowProps {
 
 /** Where a range begins, which goes there and marks it in the lane, and how long it is; with what can be done to it. */
 export function RangeRow({ range, what, children }: RangeRowProps) {
-  const { film, player, trimEdits } = useDesk();
+  const { film, player, trimEdits } = useDesk("film", "player", "trimEdits");
   const show = () => {
     player?.pause();
     player?.seek(range.start);

@@ -1,0 +1,139 @@
+/**
+ * The desk's model: what it is given, what is selected and open on it, what follows from these, and what can be done.
+ * It knows nothing of React; views read of it what they show, by `useDesk`.
+ */
+import { createStore, type StoreApi } from "zustand/vanilla";
+import type { ShotSelection } from "./shot-selection";
+import { NO_SHOTS, type ShotChoice, shotSelection } from "./shot-selection";
+import { type CaptionCommands, captionCommands } from "./caption-commands";
+import { type Checks, checks, FIRST_FILTER, type FlagFilter } from "./checks";
+import type { Comparison } from "./comparison";
+import type { DeskInputs } from "./desk-inputs";
+import type { Drawing } from "./drawing";
+import { type KeyCommands, keyCommands } from "./key-commands";
+import { type LayerCommands, layerCommands } from "./layer-commands";
+import { type MarkedRange, rangeCommands } from "./ranges";
+import { type Reshape, reshape, type ReshapedPath } from "./reshape";
+import { type ResultLook, resultLook } from "./result-look";
+import { type KeyChoice, NO_KEYS, type SelectedKeys, selectedKeys } from "./selected-keys";
+import { type ShotCommands, shotCommands } from "./shot-commands";
+import { type SubjectCommands, subjectCommands } from "./subject-commands";
+import { type VersionCommands, versionCommands } from "./version-commands";
+import { type WindowFacts, windowFacts } from "./window-facts";
+
+/** What the panel below the result can be about. */
+export type PanelName = "shot" | "keys" | "layers" | "captions";
+
+/** What is selected and open on the desk. */
+export interface DeskChoices {
+  /** What the panel below the result is about. */
+  panel: PanelName;
+  /** The layer that is selected; null for none. */
+  layerId: string | null;
+  /** What a box is being drawn around; null while none is. */
+  drawing: Drawing | null;
+  shotChoice: ShotChoice;
+  keyChoice: KeyChoice;
+  /** The caption that is selected; null for none. */
+  captionId: string | null;
+  /** The range that is marked in the lane; null for none. */
+  markedRange: MarkedRange;
+  /** A path that is being reshaped; null while none is. */
+  reshaped: ReshapedPath | null;
+  /** What the version is compared with; null for nothing. */
+  comparison: Comparison | null;
+  showsOther: boolean;
+  flagFilter: FlagFilter;
+  /** The print of the flag that is looked at; null for none. */
+  flagPrint: string | null;
+  showsFlags: boolean;
+}
+
+const FIRST_CHOICES: DeskChoices = {
+  ...{ panel: "shot", layerId: null, drawing: null, shotChoice: NO_SHOTS, keyChoice: NO_KEYS, captionId: null },
+  ...{ markedRange: null, reshaped: null, comparison: null, showsOther: false },
+  ...{ flagFilter: FIRST_FILTER, flagPrint: null, showsFlags: false },
+};
+
+export type DeskGiven = DeskInputs & DeskChoices;
+
+/** What follows from what the desk has, with what can be done to it. */
+interface DeskParts extends WindowFacts {
+  selection: ShotSelection;
+  selectedKeys: SelectedKeys;
+  keyEdits: KeyCommands;
+  shotEdits: ShotCommands;
+  subjectEdits: SubjectCommands;
+  versionEdits: VersionCommands;
+  layerEdits: LayerCommands;
+  trimEdits: ReturnType<ReturnType<typeof rangeCommands>>;
+  captionEdits: CaptionCommands;
+  checks: Checks;
+  reshape: Reshape;
+  look: ResultLook;
+}
+
+interface DeskActions {
+  setPanel: (panel: PanelName) => void;
+  selectLayer: (layerId: string | null) => void;
+  setDrawing: (drawing: Drawing | null) => void;
+  /** Takes what has come from outside. */
+  give: (inputs: DeskInputs) => void;
+}
+
+export type DeskModel = DeskGiven & DeskParts & DeskActions;
+export type DeskStore = StoreApi<DeskModel>;
+
+/** What the parts of the model work on. */
+export interface DeskPort {
+  get: () => DeskModel;
+  put: (choices: Partial<DeskChoices>) => void;
+}
+
+/** The desk's parts, each of which stays the same object while nothing of it is another. */
+function partsOf(port: DeskPort) {
+  const window = windowFacts();
+  const parts = {
+    ...{ selection: shotSelection(port), selectedKeys: selectedKeys(port), keyEdits: keyCommands(port) },
+    ...{ trimEdits: rangeCommands(port), captionEdits: captionCommands(port), checks: checks(port) },
+    ...{ reshape: reshape(port), look: resultLook(port), layerEdits: layerCommands(port) },
+  };
+  const fixed = {
+    shotEdits: shotCommands(port),
+    subjectEdits: subjectCommands(port),
+    versionEdits: versionCommands(port),
+  };
+  return (given: DeskGiven): DeskParts => ({
+    ...window(given),
+    ...fixed,
+    selection: parts.selection(given),
+    selectedKeys: parts.selectedKeys(given),
+    keyEdits: parts.keyEdits(given),
+    trimEdits: parts.trimEdits(given),
+    captionEdits: parts.captionEdits(given),
+    checks: parts.checks(given),
+    reshape: parts.reshape(given),
+    look: parts.look(given),
+    layerEdits: parts.layerEdits(given),
+  });
+}
+
+/** The model of a desk, with nothing selected. */
+export function createDesk(inputs: DeskInputs): DeskStore {
+  return createStore<DeskModel>()((set, get) => {
+    const change = (to: Partial<DeskGiven>) =>
+      set((before) => {
+        const given = { ...before, ...to };
+        return { ...given, ...parts(given) };
+      });
+    const parts = partsOf({ get, put: change });
+    const actions: DeskActions = {
+      setPanel: (panel) => change({ panel }),
+      selectLayer: (layerId) => change({ layerId }),
+      setDrawing: (drawing) => change({ drawing }),
+      give: change,
+    };
+    const given = { ...inputs, ...FIRST_CHOICES };
+    return { ...given, ...parts(given), ...actions };
+  });
+}

@@ -1,0 +1,45 @@
+/** How the result is looked at: its size on the screen, and what it is compared with. */
+import type { Comparison, ComparisonView } from "./comparison";
+import type { DeskPort } from "./desk-model";
+import { deskSelector } from "./desk-selector";
+
+/** How the result stands on the desk: fitted into its room, pixel by pixel, or as a phone shows it. */
+export const RESULT_VIEWS = ["fit", "true", "phone"] as const;
+export type ResultView = (typeof RESULT_VIEWS)[number];
+
+/** What this browser remembers of it. */
+export interface StoredLook {
+  view: ResultView;
+  setView: (view: ResultView) => void;
+  comparisonView: ComparisonView;
+  setComparisonView: (view: ComparisonView) => void;
+  /** What fills the screen when that is asked for. */
+  part: { current: HTMLElement | null };
+}
+
+export interface ResultLook extends StoredLook {
+  /** What the version is compared with; null for nothing. */
+  comparison: Comparison | null;
+  setComparison: (comparison: Comparison | null) => void;
+  /** Whether the other is on top, where one lies over the other. */
+  showsOther: boolean;
+  setShowsOther: (shows: boolean) => void;
+}
+
+export function resultLook({ put }: DeskPort) {
+  const setComparison = (comparison: Comparison | null) => put({ comparison });
+  const setShowsOther = (showsOther: boolean) => put({ showsOther });
+  return deskSelector(
+    [(desk) => desk.storedLook, (desk) => desk.comparison, (desk) => desk.showsOther],
+    (stored, comparison, showsOther): ResultLook => ({
+      ...stored,
+      ...{ comparison, setComparison, showsOther, setShowsOther },
+    }),
+  );
+}
+
+/** Lets a part of the page fill the screen, or the page be as it was. */
+export async function toggleFullScreen({ part }: Pick<ResultLook, "part">): Promise<void> {
+  if (document.fullscreenElement) await document.exitFullscreen();
+  else await part.current?.requestFullscreen();
+}
