@@ -12,7 +12,7 @@ import { deskTexts } from "~/texts/desk";
 import { DeskContext } from "./hooks/use-desk";
 import { useLightCopy, usePieceStream } from "./hooks/use-piece-stream";
 import { usePictureLook } from "./hooks/use-picture-look";
-import { usePlayer } from "./hooks/use-player";
+import { useVideo } from "./hooks/use-player";
 import { useShortcuts } from "./hooks/use-shortcuts";
 import { useShots } from "./hooks/use-shots";
 import { useShownAt } from "./hooks/use-shown-at";
@@ -62,7 +62,6 @@ const tell: Tell = (text, tone = "plain", action) => {
 /** The desk of one film: gives its model what comes from the server, the player and the worker, and shows it. */
 export function Desk({ status, ...given }: DeskProps) {
   const { film, state, version, findings } = given;
-  const [video, setVideo] = useState<HTMLVideoElement | null>(null);
   const [pictureLook, setPictureLook] = usePictureLook();
   const storedLook = useStoredLook();
   const [pane, selectPane] = useState(0);
@@ -70,13 +69,13 @@ export function Desk({ status, ...given }: DeskProps) {
   // Until its clips are brought together, there is nothing to be made light.
   const isPrepared = !status.jobs.some(({ kind, state }) => kind === "join" && state !== "done");
   const source = useLightCopy(film, isPrepared);
-  const player = usePlayer(video, film.rate, film.frames);
+  const { video, player, attach } = useVideo(film.rate, film.frames);
   const notice = usePieceStream(video, source);
   const playing = useRef<Player | null>(null);
   useEffect(() => void (playing.current = player), [player]);
   const playhead = useCallback(() => playing.current?.getTarget() ?? 0, []);
 
-  const { shots, client } = useShots({ film, state, version, findings, playhead, pane });
+  const { shots, waitFor } = useShots({ film, state, version, findings, playhead, pane });
   const { picture } = film;
   const framedIn = useLatest({ shots, version });
   const [steering] = useState(
@@ -90,7 +89,6 @@ export function Desk({ status, ...given }: DeskProps) {
   const { kept } = shown;
   useEffect(() => player?.setKept(kept), [player, kept]);
   const speech = useSpeech(film.id, status.findings);
-  const waitFor = useCallback((ids: string[]) => client?.waitFor(ids), [client]);
   const [, setSearch] = useSearchParams();
   const showVersion = useCallback((id: string) => setSearch({ version: id }, { replace: true }), [setSearch]);
 
@@ -126,7 +124,7 @@ export function Desk({ status, ...given }: DeskProps) {
                   aria-label={t.pictureAndLane}
                   className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto]"
                 >
-                  <PictureAndLanes videoRef={setVideo} notice={notice} />
+                  <PictureAndLanes videoRef={attach} notice={notice} />
                   <DeskTools timecodeRef={timecode} />
                 </section>
               }

@@ -1,22 +1,29 @@
-import { useEffect, useState, useSyncExternalStore } from "react";
+import { useCallback, useEffect, useState, useSyncExternalStore } from "react";
 import type { FrameRange, Rate } from "~/core/time/rate";
 import { shotAt } from "../model/desk-types";
 import { Player, type Sound } from "../model/player";
 
-/** A player on a video element for as long as both are there. */
-export function usePlayer(video: HTMLVideoElement | null, rate: Rate, frames: number): Player | null {
-  const [player, setPlayer] = useState<Player | null>(null);
-  const { num, den } = rate;
-  useEffect(() => {
-    if (!video) return;
-    const created = new Player(video, { num, den }, frames);
-    setPlayer(created);
-    return () => {
-      created.dispose();
-      setPlayer(null);
-    };
-  }, [video, num, den, frames]);
-  return player;
+interface PlayedVideo {
+  video: HTMLVideoElement;
+  player: Player;
+}
+
+/** A player on the video element that is given to `attach`, for as long as that is there. */
+export function useVideo({ num, den }: Rate, frames: number) {
+  const [played, setPlayed] = useState<PlayedVideo | null>(null);
+  const attach = useCallback(
+    (video: HTMLVideoElement | null) => {
+      if (!video) return;
+      const player = new Player(video, { num, den }, frames);
+      setPlayed({ video, player });
+      return () => {
+        player.dispose();
+        setPlayed(null);
+      };
+    },
+    [num, den, frames],
+  );
+  return { video: played?.video ?? null, player: played?.player ?? null, attach };
 }
 
 const never = () => () => {};
@@ -25,13 +32,17 @@ const never = () => () => {};
 export const useFrame = (player: Player | null): number =>
   useSyncExternalStore(player?.subscribe ?? never, player?.getFrame ?? (() => 0), () => 0);
 
-/** Whether this is the frame on screen. */
-export const useFrameIs = (player: Player | null, frame: number): boolean =>
+/** What follows from the frame on screen, as React state: a number or a word that stays the same for long. */
+export const useOfFrame = <T extends number | boolean | string>(player: Player | null, of: (frame: number) => T): T =>
   useSyncExternalStore(
     player?.subscribe ?? never,
-    () => (player?.getFrame() ?? 0) === frame,
-    () => frame === 0,
+    () => of(player?.getFrame() ?? 0),
+    () => of(0),
   );
+
+/** Whether this is the frame on screen. */
+export const useFrameIs = (player: Player | null, frame: number): boolean =>
+  useOfFrame(player, (here) => here === frame);
 
 /** The shot under the playhead: unlike the frame, it stays the same for long. */
 export function useShotHere<Shot extends FrameRange>(player: Player | null, shots: readonly Shot[]): Shot | undefined {

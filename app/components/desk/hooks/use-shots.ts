@@ -7,16 +7,14 @@ import { basisOf, byRange, shotSettings, type ShotSettings } from "~/core/versio
 import type { FramerNews, ShotResult } from "~/core/version/version-framer";
 import type { Size } from "~/core/geometry/box";
 import { PerKey } from "~/core/per-key";
-import { type AnalysedTracks, rangesOf } from "~/core/subjects/tracking/shot-tracks";
-import { unpackTrack } from "~/core/subjects/tracking/packed-tracks";
-import { TrackStock } from "~/core/subjects/tracking/track-stock";
-import type { Track } from "~/core/subjects/tracking/track";
+import { rangesOf } from "~/core/subjects/tracking/shot-tracks";
 import { type FrameRange, framesPerSecond, type Rate, rangeKey } from "~/core/time/rate";
 import type { FramerReply, LoadedTracks } from "~/workers/path-worker";
 import { deskShot, foundShot, type FoundShot } from "../model/desk-shot";
 import type { DeskShot } from "../model/desk-types";
-import { FramingClient } from "../model/framing-client";
-import { type MarkTrackName, TrackLoader } from "../model/track-loader";
+import { Framing } from "../model/framing";
+import type { FramerPort } from "../model/framing-client";
+import type { MarkTrackName } from "../model/track-loader";
 import type { FilmFindings } from "../model/desk-inputs";
 import { useFlags } from "./use-flags";
 import { deskTexts } from "~/texts/desk";
@@ -47,62 +45,36 @@ async function fetchTracks(
   return (await response.json()) as LoadedTracks;
 }
 
-/** Analysed tracks that are unpacked when they are first looked at. */
-function unpackedLater({ start, end, tracks: packed }: LoadedTracks["analysed"][number]): AnalysedTracks {
-  let tracks: Track[] | undefined;
-  return {
-    start,
-    end,
-    get tracks() {
-      return (tracks ??= packed.map(unpackTrack));
-    },
-  };
-}
+const portOf = (worker: Worker): FramerPort => ({
+  postMessage: (order) => worker.postMessage(order),
+  onReply: (listen) => worker.addEventListener("message", ({ data }: MessageEvent<FramerReply>) => listen(data)),
+});
 
-/** A worker that frames, and the tracks that it and the desk have, for as long as the desk is open. */
+/** A worker that frames the version's shots, for as long as the desk is open. */
 function useFraming({ film, state, version, findings, playhead }: ShotsOf, limits: CheckLimits) {
-  // Another value when more has arrived, so that the desk is drawn again.
-  const [tracks, setTracks] = useState(() => ({ stock: new TrackStock() }));
-  const { stock } = tracks;
-  const [client, setClient] = useState<FramingClient | null>(null);
-  const [loader, setLoader] = useState<TrackLoader | null>(null);
-  const { id } = film;
-
+  const { id, picture, rate } = film;
+  const [framing] = useState(
+    () =>
+      new Framing(
+        (ranges, marks) => fetchTracks(id, ranges, marks),
+        playhead,
+        (message) => toast.error(t.pathFailed(message)),
+      ),
+  );
   useEffect(() => {
     const worker = new Worker(new URL("../../../workers/path-worker.ts", import.meta.url), { type: "module" });
-    const port = {
-      postMessage: (order: unknown) => worker.postMessage(order),
-      onReply: (listen: (reply: FramerReply) => void) =>
-        worker.addEventListener("message", ({ data }: MessageEvent<FramerReply>) => listen(data)),
-    };
-    const framing = new FramingClient(port, (message) => toast.error(t.pathFailed(message)));
-    const loading = new TrackLoader(
-      (ranges, marks) => fetchTracks(id, ranges, marks),
-      playhead,
-      (arrived) => {
-        const marks = arrived.marks.map(({ basis, track }) => ({ basis, track: unpackTrack(track) }));
-        stock.add(arrived.analysed.map(unpackedLater), marks);
-        framing.addTracks(arrived);
-        setTracks({ stock });
-      },
-    );
-    setClient(framing);
-    setLoader(loading);
+    const close = framing.open(portOf(worker));
     return () => {
-      loading.dispose();
-      framing.dispose();
+      close();
       worker.terminate();
-      setClient(null);
     };
-  }, [id, stock, playhead]);
+  }, [framing]);
+  useEffect(() => framing.want(findings), [framing, findings]);
 
-  useEffect(() => loader?.want(findings), [loader, findings]);
-
-  const { picture, rate } = film;
   const { width, height } = version;
   useEffect(
-    () => client?.begin({ picture, rate, target: { width, height }, limits }),
-    [client, picture, rate, width, height, limits],
+    () => framing.begin({ picture, rate, target: { width, height }, limits }),
+    [framing, picture, rate, width, height, limits],
   );
 
   const [kept] = useState(() => new PerKey<ShotSettings>());
@@ -120,28 +92,21 @@ function useFraming({ film, state, version, findings, playhead }: ShotsOf, limit
     [marks, trackEdits, people, findings.analysed],
   );
   // After `begin`, of which the order of effects takes care: what is told is for the version that has begun.
-  useEffect(() => client?.tell(settings, news), [client, settings, news, picture, rate, width, height, limits]);
+  useEffect(() => framing.tell(settings, news), [framing, settings, news, picture, rate, width, height, limits]);
 
-  const results = useSyncExternalStore(
-    client?.subscribe ?? never,
-    client?.getResults ?? (() => NO_RESULTS),
-    () => NO_RESULTS,
-  );
-  return { settings, news, tracks, results, client };
+  const { stock, results } = useSyncExternalStore(framing.subscribe, framing.getNow, framing.getNow);
+  return { settings, news, stock, results, waitFor: framing.waitFor };
 }
-
-const never = () => () => {};
-const NO_RESULTS: ReadonlyMap<string, ShotResult> = new Map();
 
 /** A path of a shot that has since been reshaped does not fit it any more. */
 const fits = ({ framed }: ShotResult, { start, end }: FrameRange): boolean =>
   framed.keys[0]?.frame === start && framed.windows.length === end - start;
 
 /** The shots of a version with what was found in them and the paths that follow. */
-export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClient | null } {
+export function useShots(of: ShotsOf): { shots: DeskShot[]; waitFor: (shotIds: string[]) => void } {
   const { film, state, version, findings, pane } = of;
   const limits = useShared(version.checkLimits);
-  const { settings, news, tracks, results, client } = useFraming(of, limits);
+  const { settings, news, stock, results, waitFor } = useFraming(of, limits);
   const marks = useMemo(
     () =>
       byRange(
@@ -162,13 +127,13 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
         const { shot } = set;
         const answer = results.get(shot.id);
         const result = answer && fits(answer, shot) ? answer : null;
-        const sources = tracks.stock.sourcesOf(shot, news.analysed, news.opinions) ?? [];
+        const sources = stock.sourcesOf(shot, news.analysed, news.opinions) ?? [];
         const isAnalysed = rangesOf(shot, news.analysed).length > 0;
         return known.found.get(shot.id, [set, result, isAnalysed, frame, ...sources], () =>
-          foundShot(set, result, isAnalysed, frame, () => tracks.stock.of(shot, news.analysed, news.opinions) ?? []),
+          foundShot(set, result, isAnalysed, frame, () => stock.of(shot, news.analysed, news.opinions) ?? []),
         );
       }),
-    [known, settings, results, tracks, news, frame],
+    [known, settings, results, stock, news, frame],
   );
   const flags = useFlags({ film, state, version, findings, limits }, found);
   const shots = useMemo(
@@ -181,5 +146,5 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; client: FramingClien
       }),
     [known, found, pane, flags, people, marks, picture],
   );
-  return { shots, client };
+  return { shots, waitFor };
 }

@@ -32,9 +32,9 @@ async function untilSeen(ended: AbortSignal): Promise<void> {
  * @returns the status, and what has it looked at again at once
  */
 export function useStatus(filmId: string, loaded: FilmStatus): [FilmStatus, () => void] {
-  const [status, setStatus] = useState(loaded);
+  const [known, setKnown] = useState({ loaded, status: loaded });
+  if (known.loaded !== loaded) setKnown({ loaded, status: loaded });
   const [asked, refresh] = useReducer((count: number) => count + 1, 0);
-  useEffect(() => setStatus(loaded), [loaded]);
   useEffect(() => {
     const ended = new AbortController();
     let timer: ReturnType<typeof setTimeout> | undefined;
@@ -46,7 +46,7 @@ export function useStatus(filmId: string, loaded: FilmStatus): [FilmStatus, () =
       const next = await fetchStatus(filmId);
       if (ended.signal.aborted) return;
       // Nothing is drawn again where nothing is new.
-      if (next) setStatus((before) => shareStructure(before, next));
+      if (next) setKnown((before) => ({ ...before, status: shareStructure(before.status, next) }));
       wait(next ? untilNext(next) : USUAL_MS);
     };
     if (asked > 0) void look();
@@ -56,5 +56,5 @@ export function useStatus(filmId: string, loaded: FilmStatus): [FilmStatus, () =
       clearTimeout(timer);
     };
   }, [filmId, asked, loaded]);
-  return [status, refresh];
+  return [known.status, refresh];
 }

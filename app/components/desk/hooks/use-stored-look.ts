@@ -1,4 +1,4 @@
-import { useMemo, useRef } from "react";
+import { useMemo } from "react";
 import { useStored } from "~/components/common/use-stored";
 import { COMPARISON_VIEWS } from "../model/comparison";
 import { RESULT_VIEWS, type StoredLook } from "../model/result-look";
@@ -7,9 +7,8 @@ import { RESULT_VIEWS, type StoredLook } from "../model/result-look";
 export function useStoredLook(): StoredLook {
   const [view, setView] = useStored("glad-pan result", RESULT_VIEWS, "fit");
   const [comparisonView, setComparisonView] = useStored("glad-pan comparison", COMPARISON_VIEWS, "beside");
-  const part = useRef<HTMLElement>(null);
   return useMemo(
-    () => ({ view, setView, comparisonView, setComparisonView, part }),
+    () => ({ view, setView, comparisonView, setComparisonView }),
     [view, setView, comparisonView, setComparisonView],
   );
 }

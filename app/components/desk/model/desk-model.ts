@@ -43,6 +43,8 @@ export interface DeskChoices {
   /** What the version is compared with; null for nothing. */
   comparison: Comparison | null;
   showsOther: boolean;
+  /** The part of the page with the result. */
+  resultPart: HTMLElement | null;
   flagFilter: FlagFilter;
   /** The print of the flag that is looked at; null for none. */
   flagPrint: string | null;
@@ -51,7 +53,7 @@ export interface DeskChoices {
 
 const FIRST_CHOICES: DeskChoices = {
   ...{ panel: "shot", layerId: null, drawing: null, shotChoice: NO_SHOTS, keyChoice: NO_KEYS, captionId: null },
-  ...{ markedRange: null, reshaped: null, comparison: null, showsOther: false },
+  ...{ markedRange: null, reshaped: null, comparison: null, showsOther: false, resultPart: null },
   ...{ flagFilter: FIRST_FILTER, flagPrint: null, showsFlags: false },
 };
 

@@ -13,8 +13,6 @@ export interface StoredLook {
   setView: (view: ResultView) => void;
   comparisonView: ComparisonView;
   setComparisonView: (view: ComparisonView) => void;
-  /** What fills the screen when that is asked for. */
-  part: { current: HTMLElement | null };
 }
 
 export interface ResultLook extends StoredLook {
@@ -24,16 +22,20 @@ export interface ResultLook extends StoredLook {
   /** Whether the other is on top, where one lies over the other. */
   showsOther: boolean;
   setShowsOther: (shows: boolean) => void;
+  /** The part of the page that fills the screen when that is asked for. */
+  part: HTMLElement | null;
+  setPart: (part: HTMLElement | null) => void;
 }
 
 export function resultLook({ put }: DeskPort) {
   const setComparison = (comparison: Comparison | null) => put({ comparison });
   const setShowsOther = (showsOther: boolean) => put({ showsOther });
+  const setPart = (resultPart: HTMLElement | null) => put({ resultPart });
   return deskSelector(
-    [(desk) => desk.storedLook, (desk) => desk.comparison, (desk) => desk.showsOther],
-    (stored, comparison, showsOther): ResultLook => ({
+    [(desk) => desk.storedLook, (desk) => desk.comparison, (desk) => desk.showsOther, (desk) => desk.resultPart],
+    (stored, comparison, showsOther, part): ResultLook => ({
       ...stored,
-      ...{ comparison, setComparison, showsOther, setShowsOther },
+      ...{ comparison, setComparison, showsOther, setShowsOther, part, setPart },
     }),
   );
 }
@@ -41,5 +43,5 @@ export function resultLook({ put }: DeskPort) {
 /** Lets a part of the page fill the screen, or the page be as it was. */
 export async function toggleFullScreen({ part }: Pick<ResultLook, "part">): Promise<void> {
   if (document.fullscreenElement) await document.exitFullscreen();
-  else await part.current?.requestFullscreen();
+  else await part?.requestFullscreen();
 }

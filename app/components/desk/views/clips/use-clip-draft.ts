@@ -1,5 +1,5 @@
 import { arrayMove } from "@dnd-kit/sortable";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import type { PickableFilm } from "~/components/library/film-picker";
 import type { Clip } from "~/core/clips/clip";
 import type { Rate } from "~/core/time/rate";
@@ -47,11 +47,15 @@ export interface ClipDraft {
 /** Clips that are put in order, added and taken out, before the film is made of them. */
 export function useClipDraft(film: WholeFilm, clips: readonly Clip[]): ClipDraft {
   const { id, name } = film;
-  const [draft, setDraft] = useState(() => asTheyAre({ id, name }, clips));
-  const reset = useCallback(() => setDraft(asTheyAre({ id, name }, clips)), [id, name, clips]);
   const order = clips.map((clip) => clip.id).join(" ");
+  const [draft, setDraft] = useState(() => asTheyAre({ id, name }, clips));
+  const [draftedOf, setDraftedOf] = useState(order);
+  const reset = useCallback(() => setDraft(asTheyAre({ id, name }, clips)), [id, name, clips]);
   // Of another arrangement, by whomever it was made, what was drafted before is no draft any more.
-  useEffect(reset, [order]); // eslint-disable-line react-hooks/exhaustive-deps
+  if (draftedOf !== order) {
+    setDraftedOf(order);
+    reset();
+  }
   return useMemo(
     () => ({
       clips: draft,

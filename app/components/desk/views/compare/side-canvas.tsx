@@ -2,7 +2,7 @@ import { useCallback, useEffect, useMemo } from "react";
 import type { Size } from "~/core/geometry/box";
 import { useShotHere } from "../../hooks/use-player";
 import { ComposedCanvas } from "../result/composed-canvas";
-import { useDesk } from "../../hooks/use-desk";
+import { useDesk, useDeskStore } from "../../hooks/use-desk";
 import { useShots } from "../../hooks/use-shots";
 import { useShownAt } from "../../hooks/use-shown-at";
 import { centreShown, type Side } from "../../model/comparison";
@@ -38,10 +38,11 @@ function FramedSide({
   ...rest
 }: SideCanvasProps & { framedFrom: NonNullable<Side["framedFrom"]> }) {
   const { film, findings, player } = useDesk("film", "findings", "player");
-  const playhead = useCallback(() => player?.getTarget() ?? 0, [player]);
-  const { shots, client } = useShots({ film, state, version, findings, playhead, pane: 0 });
+  const store = useDeskStore();
+  const playhead = useCallback(() => store.getState().player?.getTarget() ?? 0, [store]);
+  const { shots, waitFor } = useShots({ film, state, version, findings, playhead, pane: 0 });
   const { shownAt } = useShownAt(film, state, version, shots);
   const here = useShotHere(player, shots)?.id;
-  useEffect(() => client?.waitFor(here ? [here] : []), [client, here]);
+  useEffect(() => waitFor(here ? [here] : []), [waitFor, here]);
   return <ComposedCanvas label={side.name} shownAt={shownAt} isSilent {...rest} />;
 }

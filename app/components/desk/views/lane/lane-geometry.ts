@@ -35,11 +35,18 @@ export function fromPoint({ axis, origin, scale, pxPerFrame }: LaneGeometry, poi
 /** Share of the lane that lies before the playhead. */
 export const NOW_SHARE = 0.3;
 
+/** Frames by which what is drawn moves on: half a screen, so that drawing is not done anew for every frame. */
+const drawingStep = (roomPx: number, pxPerFrame: number): number => Math.max(1, roomPx / pxPerFrame / 2);
+
+/** The frame around which is drawn while another one is on screen. */
+export function drawnMiddle(frame: number, roomPx: number, pxPerFrame: number): number {
+  const step = drawingStep(roomPx, pxPerFrame);
+  return Math.round(frame / step) * step;
+}
+
 /** Frames that are to be drawn so that scrolling by a screen needs nothing new. */
 export function framesAround(frame: number, roomPx: number, pxPerFrame: number): { start: number; end: number } {
   const screen = roomPx / pxPerFrame;
-  const step = Math.max(1, screen / 2);
-  // Moves in steps of half a screen, so that drawing is not done anew for every frame.
-  const middle = Math.round(frame / step) * step;
+  const middle = drawnMiddle(frame, roomPx, pxPerFrame);
   return { start: Math.floor(middle - 1.5 * screen), end: Math.ceil(middle + 2 * screen) };
 }

@@ -1,5 +1,5 @@
 import type Konva from "konva";
-import { memo, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { memo, useCallback, useEffect, useMemo, useRef } from "react";
 import { Group, Layer, Line, Rect, Stage, Text } from "react-konva";
 import type { Point, Size } from "~/core/geometry/box";
 import type { CropWindow } from "~/core/geometry/crop-window";
@@ -11,7 +11,7 @@ import { type Clock, timecodeAt } from "~/core/time/timecode";
 import type { DeskShot } from "../../model/desk-types";
 import type { KeyCommands } from "../../model/key-commands";
 import type { SelectedKeys } from "../../model/selected-keys";
-import { framesAround, fromPoint, type LaneGeometry, type LanePlace, NOW_SHARE } from "./lane-geometry";
+import { drawnMiddle, framesAround, fromPoint, type LaneGeometry, type LanePlace, NOW_SHARE } from "./lane-geometry";
 import { LaneKeys } from "./lane-keys";
 import { LaneBand } from "./lane-band";
 import { CAPTIONS, type CaptionsInLane, LaneCaptions } from "./lane-captions";
@@ -26,7 +26,7 @@ import { LaneSwitches } from "./lane-switches";
 import { LaneWaveform, WAVEFORM } from "./lane-waveform";
 import { useRubberBand } from "./use-rubber-band";
 import type { Player } from "../../model/player";
-import { useOnFrame } from "../../hooks/use-player";
+import { useOfFrame, useOnFrame } from "../../hooks/use-player";
 import { type CanvasTheme, useTheme } from "./use-theme";
 import { laneTexts } from "~/texts/lane";
 
@@ -70,6 +70,12 @@ export interface LaneProps {
   onGiveUp: () => void;
 }
 
+/** The frames that are drawn around the playhead. */
+function useDrawn(player: Player | null, room: number, pxPerFrame: number): FrameRange {
+  const middle = useOfFrame(player, (frame) => drawnMiddle(frame, room, pxPerFrame));
+  return useMemo(() => framesAround(middle, room, pxPerFrame), [middle, room, pxPerFrame]);
+}
+
 /** The path of the window over time, on the picture's own axis. */
 export default function PathLane(props: LaneProps) {
   const { player, shots, frames, kept, size, axis, origin, scale, pxPerFrame, selectedKeys, onZoom } = props;
@@ -81,15 +87,13 @@ export default function PathLane(props: LaneProps) {
     () => ({ axis, origin, scale, pxPerFrame }),
     [axis, origin, scale, pxPerFrame],
   );
-  const [drawn, setDrawn] = useState(() => framesAround(0, room, pxPerFrame));
+  const drawn = useDrawn(player, room, pxPerFrame);
 
   const scroll = useCallback(
     (frame: number) => {
       scrolled.current?.[axis === "x" ? "y" : "x"](now - frame * pxPerFrame);
-      const next = framesAround(frame, room, pxPerFrame);
-      setDrawn((before) => (before.start === next.start && before.end === next.end ? before : next));
     },
-    [axis, now, pxPerFrame, room],
+    [axis, now, pxPerFrame],
   );
   useOnFrame(player, scroll);
   useEffect(() => scroll(player?.getFrame() ?? 0), [scroll, player, theme]);

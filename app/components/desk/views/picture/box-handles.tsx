@@ -12,6 +12,12 @@ const t = pictureTexts.boxHandles;
 /** What is moved: all of the box, or some of its sides. */
 type Grip = Sides | "all";
 
+/** Which it is, by the element that is pressed. */
+function gripOf({ dataset }: SVGElement): Grip {
+  const [x, y] = dataset.grip!.split(" ").map(Number) as [Sides["x"], Sides["y"]];
+  return dataset.grip === "all" ? "all" : { x, y };
+}
+
 const HANDLES: readonly Sides[] = ([-1, 0, 1] as const).flatMap((y) =>
   ([-1, 0, 1] as const).filter((x) => x !== 0 || y !== 0).map((x) => ({ x, y })),
 );
@@ -55,12 +61,12 @@ export function BoxHandles({ box, name, picture, className, dashes, onStart, onC
   };
   useHotkeys("escape", giveUp, { enabled: dragged !== null });
   const locate = (event: PointerEvent): Point => sourcePoint(event, group.current!.ownerSVGElement!, picture);
-  const handlersOf = (what: Grip) => ({
+  const handlers = {
     onPointerDown: (event: PointerEvent<SVGElement>) => {
       if (event.button !== 0) return;
       onStart();
       event.currentTarget.setPointerCapture(event.pointerId);
-      grip.current = { from: locate(event), what };
+      grip.current = { from: locate(event), what: gripOf(event.currentTarget) };
     },
     onPointerMove: (event: PointerEvent) => {
       if (!grip.current) return;
@@ -73,7 +79,7 @@ export function BoxHandles({ box, name, picture, className, dashes, onStart, onC
       giveUp();
     },
     onPointerCancel: giveUp,
-  });
+  };
   const onKeyDown = (event: KeyboardEvent) => {
     const direction = arrowDirection(event.key);
     if (!direction) return;
@@ -104,7 +110,8 @@ export function BoxHandles({ box, name, picture, className, dashes, onStart, onC
         strokeWidth={10}
         pointerEvents="stroke"
         className="cursor-move [vector-effect:non-scaling-stroke]"
-        {...handlersOf("all")}
+        data-grip="all"
+        {...handlers}
       />
       <g className="opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100">
         {HANDLES.map((sides) => (
@@ -116,7 +123,8 @@ export function BoxHandles({ box, name, picture, className, dashes, onStart, onC
             height={side}
             className="fill-white stroke-black [vector-effect:non-scaling-stroke]"
             style={{ cursor: cursorOf(sides) }}
-            {...handlersOf(sides)}
+            data-grip={`${sides.x} ${sides.y}`}
+            {...handlers}
           />
         ))}
       </g>

@@ -1,4 +1,4 @@
-import { useRef } from "react";
+import { type RefCallback, useRef } from "react";
 import { useDesk } from "../../hooks/use-desk";
 import { CropWindowControl } from "./crop-window-control";
 import { DrawingLayer } from "./drawing-layer";
@@ -11,7 +11,7 @@ import { pictureTexts } from "~/texts/picture";
 const t = pictureTexts.picture;
 
 export interface PictureProps {
-  videoRef: (video: HTMLVideoElement | null) => void;
+  videoRef: RefCallback<HTMLVideoElement>;
   /** Why the picture cannot be seen for the moment; null while it can. */
   notice: string | null;
 }

@@ -14,11 +14,12 @@ const t = resultTexts.result;
 /** What the version shows at the frame on screen, alone or beside what it is compared with. */
 export function Result() {
   const { player, shots, look } = useDesk("player", "shots", "look");
+  const { view, comparison, setPart } = look;
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const room = useSize(element);
   const layout = useShotHere(player, shots)?.settings.layout;
   const filmIsSilent = layout?.kind === "stack" && isSilent(layout);
-  const isTrueSize = look.view === "true" && !look.comparison;
+  const isTrueSize = view === "true" && !comparison;
   // What is larger than its room is looked at in its middle first.
   useEffect(() => {
     if (!element || !isTrueSize) return;
@@ -29,16 +30,16 @@ export function Result() {
   }, [element, isTrueSize]);
   useEffect(() => player?.setShotSilent(filmIsSilent), [player, filmIsSilent]);
   return (
-    <section ref={look.part} aria-label={t.result} className="flex h-full flex-col gap-1 bg-panel p-2">
+    <section ref={setPart} aria-label={t.result} className="flex h-full flex-col gap-1 bg-panel p-2">
       <ResultBar />
       <div
         ref={setElement}
         tabIndex={isTrueSize ? 0 : undefined}
         className={clsx("flex min-h-0 grow", isTrueSize ? "overflow-auto" : "overflow-hidden")}
       >
-        {look.comparison ? (
+        {comparison ? (
           <div className="m-auto">
-            <Compared comparison={look.comparison} room={room} />
+            <Compared comparison={comparison} room={room} />
           </div>
         ) : (
           <SingleResult room={room} />
