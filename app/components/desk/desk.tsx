@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useLayoutEffect, useRef, useState } from "react";
+import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
 import { toast } from "sonner";
 import { clampWindow } from "~/core/geometry/crop-window";
@@ -73,7 +73,7 @@ export function Desk({ status, ...given }: DeskProps) {
   const notice = usePieceStream(video, source);
   const playing = useRef<Player | null>(null);
   useEffect(() => void (playing.current = player), [player]);
-  const playhead = useCallback(() => playing.current?.getTarget() ?? 0, []);
+  const playhead = () => playing.current?.getTarget() ?? 0;
 
   const { shots, waitFor } = useShots({ film, state, version, findings, playhead, pane });
   const { picture } = film;
@@ -90,7 +90,7 @@ export function Desk({ status, ...given }: DeskProps) {
   useEffect(() => player?.setKept(kept), [player, kept]);
   const speech = useSpeech(film.id, status.findings);
   const [, setSearch] = useSearchParams();
-  const showVersion = useCallback((id: string) => setSearch({ version: id }, { replace: true }), [setSearch]);
+  const showVersion = (id: string) => setSearch({ version: id }, { replace: true });
 
   const inputs: DeskInputs = {
     ...{ ...given, ...shown, source, shots, speech, exports: status.exports, player, video, pane, selectPane },

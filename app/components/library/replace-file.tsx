@@ -1,7 +1,7 @@
 import { FileButton } from "~/components/common/file-button";
 import { Flag, HardDrive, Upload as UploadIcon } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { useCallback, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
 import { useFetcher } from "react-router";
 import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
@@ -51,7 +51,7 @@ function useReplacement(filmId: string): { replacement: Replacement | undefined;
     const timer = setTimeout(() => void load(address), ASK_MS);
     return () => clearTimeout(timer);
   }, [isBusy, state, load, address, data]);
-  const reload = useCallback(() => void load(address), [load, address]);
+  const reload = () => void load(address);
   return { replacement: data, reload };
 }
 

@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useState } from "react";
 import { Area, AreaChart, ReferenceArea, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import { type ChartMoment, chartMoments } from "~/core/checks/measures";
 import type { FrameRange } from "~/core/time/rate";
@@ -27,16 +27,12 @@ const CHARTS = [
 export function CheckCharts() {
   const { shots, film, player, checks } = useDesk("shots", "film", "player", "checks");
   const measured = useMeasures(shots, film.rate);
-  const moments = useMemo(
-    () =>
-      chartMoments(
-        measured.map(({ measures }) => measures),
-        film.frames,
-        MOMENTS,
-      ),
-    [measured, film.frames],
+  const moments = chartMoments(
+    measured.map(({ measures }) => measures),
+    film.frames,
+    MOMENTS,
   );
-  const [followed, speaking] = useMemo(() => [followedBands(shots), speakingBands(shots)], [shots]);
+  const [followed, speaking] = [followedBands(shots), speakingBands(shots)];
   const [dragged, setDragged] = useState<{ from: number; to: number } | null>(null);
   const time = (frame: number) => timecodeAt(Math.min(film.frames - 1, Math.max(0, frame)), film.clock);
 

@@ -1,4 +1,3 @@
-import { useMemo } from "react";
 import { figuresOf } from "~/core/checks/measures";
 import { framesPerSecond, rangeLength } from "~/core/time/rate";
 import { timecodeAt } from "~/core/time/timecode";
@@ -12,10 +11,8 @@ const t = checksTexts.checkFigures;
 export function CheckFigures() {
   const { shots, film } = useDesk("shots", "film");
   const measured = useMeasures(shots, film.rate);
-  const figures = useMemo(
-    () =>
-      figuresOf(measured.map(({ shot, measures }) => ({ measures, kept: shot.kept, keys: shot.solved?.keys ?? [] }))),
-    [measured],
+  const figures = figuresOf(
+    measured.map(({ shot, measures }) => ({ measures, kept: shot.kept, keys: shot.solved?.keys ?? [] })),
   );
   const { keys, inside, headsCut, longestFastMove: move, leastResolution } = figures;
   const rows = [

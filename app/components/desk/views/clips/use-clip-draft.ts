@@ -1,5 +1,5 @@
 import { arrayMove } from "@dnd-kit/sortable";
-import { useCallback, useMemo, useState } from "react";
+import { useState } from "react";
 import type { PickableFilm } from "~/components/library/film-picker";
 import type { Clip } from "~/core/clips/clip";
 import type { Rate } from "~/core/time/rate";
@@ -50,26 +50,23 @@ export function useClipDraft(film: WholeFilm, clips: readonly Clip[]): ClipDraft
   const order = clips.map((clip) => clip.id).join(" ");
   const [draft, setDraft] = useState(() => asTheyAre({ id, name }, clips));
   const [draftedOf, setDraftedOf] = useState(order);
-  const reset = useCallback(() => setDraft(asTheyAre({ id, name }, clips)), [id, name, clips]);
+  const reset = () => setDraft(asTheyAre({ id, name }, clips));
   // Of another arrangement, by whomever it was made, what was drafted before is no draft any more.
   if (draftedOf !== order) {
     setDraftedOf(order);
     reset();
   }
-  return useMemo(
-    () => ({
-      clips: draft,
-      move: (from, to) => setDraft((all) => arrayMove(all, from, to)),
-      add: (films) =>
-        setDraft((all) => [
-          ...all,
-          ...films.map((from) => ({ key: crypto.randomUUID(), name: from.name, clipId: null, from })),
-        ]),
-      replace: (clip, from) =>
-        setDraft((all) => all.map((other) => (other.key === clip.key ? { ...other, name: from.name, from } : other))),
-      takeOut: (clip) => setDraft((all) => all.filter(({ key }) => key !== clip.key)),
-      reset,
-    }),
-    [draft, reset],
-  );
+  return {
+    clips: draft,
+    move: (from, to) => setDraft((all) => arrayMove(all, from, to)),
+    add: (films) =>
+      setDraft((all) => [
+        ...all,
+        ...films.map((from) => ({ key: crypto.randomUUID(), name: from.name, clipId: null, from })),
+      ]),
+    replace: (clip, from) =>
+      setDraft((all) => all.map((other) => (other.key === clip.key ? { ...other, name: from.name, from } : other))),
+    takeOut: (clip) => setDraft((all) => all.filter(({ key }) => key !== clip.key)),
+    reset,
+  };
 }

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo } from "react";
+import { useEffect } from "react";
 import type { Size } from "~/core/geometry/box";
 import { useShotHere } from "../../hooks/use-player";
 import { ComposedCanvas } from "../result/composed-canvas";
@@ -27,7 +27,7 @@ export function SideCanvas({ side, size, className }: SideCanvasProps) {
 function CentreSide({ side, ...rest }: SideCanvasProps) {
   const { shots, film } = useDesk("shots", "film");
   const { size: frame, name } = side;
-  const shownAt = useMemo(() => centreShown(shots, film.picture, frame), [shots, film.picture, frame]);
+  const shownAt = centreShown(shots, film.picture, frame);
   return <ComposedCanvas label={name} shownAt={shownAt} isSilent {...rest} />;
 }
 
@@ -39,7 +39,7 @@ function FramedSide({
 }: SideCanvasProps & { framedFrom: NonNullable<Side["framedFrom"]> }) {
   const { film, findings, player } = useDesk("film", "findings", "player");
   const store = useDeskStore();
-  const playhead = useCallback(() => store.getState().player?.getTarget() ?? 0, [store]);
+  const playhead = () => store.getState().player?.getTarget() ?? 0;
   const { shots, waitFor } = useShots({ film, state, version, findings, playhead, pane: 0 });
   const { shownAt } = useShownAt(film, state, version, shots);
   const here = useShotHere(player, shots)?.id;

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useState } from "react";
 import { toast } from "sonner";
 import type { Difference } from "~/core/edits/difference";
 import { stateOf } from "~/core/edits/checkpoint";
@@ -30,12 +30,9 @@ export function useSides(comparison: Comparison): Side[] {
       isOver = true;
     };
   }, [film.id, checkpointId, setComparison]);
-  const then = useMemo(
-    () => (loaded && loaded.checkpointId === checkpointId ? stateOf(loaded.difference, state) : null),
-    [loaded, checkpointId, state],
-  );
+  const then = loaded && loaded.checkpointId === checkpointId ? stateOf(loaded.difference, state) : null;
   // Manners are those of the shot on screen; the others do not depend on it.
   const here = useShotHere(player, shots);
   const shot = comparison.kind === "movements" ? here : undefined;
-  return useMemo(() => sidesOf(comparison, { state, version }, shot, then), [comparison, state, version, shot, then]);
+  return sidesOf(comparison, { state, version }, shot, then);
 }

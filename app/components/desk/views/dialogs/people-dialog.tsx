@@ -1,7 +1,7 @@
 import { cutOut } from "~/core/composition/composition";
 import { UserRound } from "lucide-react";
 import { Dialog } from "radix-ui";
-import { useMemo, useState } from "react";
+import { useState } from "react";
 import { Button, Hint, IconButton } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { TickBox } from "~/components/common/tick-box";
@@ -57,13 +57,9 @@ function appearances(people: readonly DeskPerson[], shots: readonly DeskShot[], 
 export function PeopleDialog(props: PeopleDialogProps) {
   const { people, shots, source, picture, onChange, onFollow, attention, onAttention } = props;
   const [open, setOpen] = useState(false);
-  const known = useMemo(() => (open ? appearances(people, shots, picture) : []), [open, people, shots, picture]);
-  const wanted = useMemo(
-    () =>
-      known.flatMap(({ person, portrait }) =>
-        portrait ? [{ id: person.id, frame: portrait.frame, shown: cutOut(portrait.box), size: FACE_SIZE }] : [],
-      ),
-    [known],
+  const known = open ? appearances(people, shots, picture) : [];
+  const wanted = known.flatMap(({ person, portrait }) =>
+    portrait ? [{ id: person.id, frame: portrait.frame, shown: cutOut(portrait.box), size: FACE_SIZE }] : [],
   );
   const faces = useStills(source, wanted, picture);
   return (

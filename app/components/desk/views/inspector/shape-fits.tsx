@@ -1,6 +1,6 @@
 import { Ratio } from "lucide-react";
 import { Popover } from "radix-ui";
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useState } from "react";
 import { z } from "zod";
 import { Button } from "~/components/common/button";
 import { SidePanel } from "~/components/common/side-panel";
@@ -58,14 +58,10 @@ function Shapes({ shot }: { shot: DeskShot }) {
       .catch(() => !gone.signal.aborted && setFits("failed"));
     return () => gone.abort();
   }, [film.id, version.id, shot.id]);
-  const known = useMemo(() => (Array.isArray(fits) ? fits : []), [fits]);
-  const stills = useMemo(
-    () =>
-      known.map(({ name, size, frame, window }): Still => ({
-        ...{ id: name, frame, shown: fill(window, size), size: fitInto(size, PICTURE_ROOM) },
-      })),
-    [known],
-  );
+  const known = Array.isArray(fits) ? fits : [];
+  const stills = known.map(({ name, size, frame, window }): Still => ({
+    ...{ id: name, frame, shown: fill(window, size), size: fitInto(size, PICTURE_ROOM) },
+  }));
   const pictures = useStills(source, stills, film.picture);
   if (fits === null) return <p className="text-sm text-soft">{t.comparing}</p>;
   if (fits === "failed") return <p className="text-sm text-warn">{t.comparisonFailed}</p>;

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useCallback, useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useSize } from "../../../common/use-size";
 import { asSwitches, moveSwitch } from "~/core/subjects/attention/edit-switches";
@@ -73,27 +73,21 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   const [element, setElement] = useState<HTMLDivElement | null>(null);
   const room = useSize(element);
   const [pxPerFrame, setPxPerFrame] = useState(ZOOM.initial);
-  const zoom = useCallback(
-    (factor: number) =>
-      setPxPerFrame((value) => {
-        // From single frames to all of the film in the room that there is.
-        const least = Math.min(ZOOM.initial, (LEAST_ROOM * room.height) / frames);
-        return Math.min(ZOOM.most, Math.max(least, value * factor));
-      }),
-    [room.height, frames],
-  );
+  const zoom = (factor: number) =>
+    setPxPerFrame((value) => {
+      // From single frames to all of the film in the room that there is.
+      const least = Math.min(ZOOM.initial, (LEAST_ROOM * room.height) / frames);
+      return Math.min(ZOOM.most, Math.max(least, value * factor));
+    });
   const keys = useShortcutKeys();
   useHotkeys(keys["lane-in"], () => zoom(ZOOM.step), { preventDefault: true });
   useHotkeys(keys["lane-out"], () => zoom(1 / ZOOM.step), { preventDefault: true });
   useHotkeys(keys["lane-all"], () => zoom(0), { preventDefault: true });
   const waveform = useWaveform(film.id, audio);
-  const moveOneSwitch = useCallback(
-    (shot: DeskShot, index: number, frame: number) => {
-      if (shot.framed) shotEdits.follow([shot], moveSwitch(asSwitches(shot.framed.spans), index, frame, shot));
-    },
-    [shotEdits],
-  );
-  const giveUp = useCallback(() => preview(0, null), [preview]);
+  const moveOneSwitch = (shot: DeskShot, index: number, frame: number) => {
+    if (shot.framed) shotEdits.follow([shot], moveSwitch(asSwitches(shot.framed.spans), index, frame, shot));
+  };
+  const giveUp = () => preview(0, null);
 
   const { picture } = film;
   const side = free.y ? SIDE_LANE : 0;
