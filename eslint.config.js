@@ -6,18 +6,13 @@ import tseslint from "typescript-eslint";
 const ARROWS = "arrows go routes → jobs → library → pipelines → media → disk → core, library → queue → db";
 
 /** The layers: each entry lists what the files of a layer must not import. */
-const forbid = (files, patterns, ignores = []) => ({
+const forbid = (files, groups, ignores = [], others = []) => ({
   files,
   ignores,
   rules: {
     "no-restricted-imports": [
       "error",
-      {
-        patterns: patterns.map((group) => ({
-          group: [group],
-          message: ARROWS,
-        })),
-      },
+      { patterns: [...groups.map((group) => ({ group: [group], message: ARROWS })), ...others] },
     ],
   },
 });
@@ -33,6 +28,9 @@ const ABOVE = {
   media: [...PAGES, "jobs", "library", "queue", "pipelines", "db"],
   disk: [...PAGES, "jobs", "library", "queue", "pipelines", "db", "media"],
 };
+
+/** What pages reach by routes only. */
+const SERVER = ["disk", "media", "db", "pipelines", "queue", "library", "jobs", "routes"];
 
 const layer = (name) => `~/${name}/**`;
 const up = (name) => `**/${name}/**`;
@@ -98,9 +96,14 @@ export default tseslint.config(
     // What the library queues is done in its tests as well.
     forbid([`app/${name}/**/*.ts`], [...ABOVE[name].map(layer), "react*"], ["app/library/**/*.test.ts"]),
   ),
-  forbid(
-    ["app/components/**/*.{ts,tsx}", "app/workers/**/*.ts"],
-    ["disk", "media", "db", "pipelines", "queue", "library", "jobs", "routes"].map(layer),
+  forbid(["app/components/**/*.{ts,tsx}", "app/workers/**/*.ts"], SERVER.map(layer)),
+  ...[
+    ["model", "(react|\\.\\./(hooks|frames|views)/)", "the desk's model knows nothing of React, nor of what shows it"],
+    ["hooks", "\\.\\./views/", "views read hooks, and not the other way round"],
+    ["frames", "\\.\\./views/", "views show frames, and not the other way round"],
+    ["views/*", "\\.\\./(?!\\.\\./|fields/)", "one view knows no other; what several need is in fields"],
+  ].map(([folder, regex, message]) =>
+    forbid([`app/components/desk/${folder}/**`], SERVER.map(layer), [], [{ regex: `^${regex}`, message }]),
   ),
   {
     files: ["**/*.ts", "**/*.tsx"],

@@ -49,7 +49,7 @@ export const deskTexts = {
     pictureAndLane: "Picture and lane",
     settings: "Settings",
   },
-  /** components/desk/views/header/desk-header.tsx */
+  /** components/desk/views/desk-header.tsx */
   deskHeader: {
     undo: "Undo",
     redo: "Redo",
@@ -119,7 +119,7 @@ export const deskTexts = {
     shots: "Shots",
     noMatches: "No shots match. Select “All shots” above to see them all.",
   },
-  /** components/desk/views/shots/shot-name.tsx */
+  /** components/desk/views/fields/shot-name.tsx */
   shotName: {
     shot: (number: number) => `Shot ${number}`,
     nameOfTheShot: "Name of the shot",
@@ -161,7 +161,7 @@ export const deskTexts = {
     removedAndItsKeys: (name: string) => `Removed “${name}” and its keyframes.`,
     undo: "Undo",
   },
-  /** components/desk/views/header/version-bar.tsx */
+  /** components/desk/views/version-bar.tsx */
   versionBar: {
     versions: "Versions",
     addAVersion: "Add a version",

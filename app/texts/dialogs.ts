@@ -92,7 +92,7 @@ export const dialogsTexts = {
     replace: "Replace",
     saveAsPreset: "Save as a preset",
   },
-  /** components/desk/views/dialogs/limit-field.tsx */
+  /** components/desk/views/fields/limit-field.tsx */
   limitField: {
     noLimit: "No limit",
     anotherLength: "Another length",

@@ -26,7 +26,7 @@ export const historyTexts = {
     deleted: (name: string) => `Deleted “${name}”.`,
     undo: "Undo",
   },
-  /** components/desk/views/checkpoints/film-checkpoints.ts */
+  /** components/desk/hooks/film-checkpoints.ts */
   filmCheckpoints: {
     notResponding: "Glad Pan did not respond. Check that it is running.",
   },

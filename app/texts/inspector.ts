@@ -82,13 +82,13 @@ export const inspectorTexts = {
     selectNone: "Select none",
     adjacentOnly: "Only adjacent shots can be joined.",
   },
-  /** components/desk/views/inspector/calm-slider.tsx */
+  /** components/desk/views/fields/calm-slider.tsx */
   calmSlider: {
     staysCloser: "stays closer",
     movesLess: "moves less",
     calmness: "Calmness",
   },
-  /** components/desk/views/inspector/curve-field.tsx */
+  /** components/desk/views/fields/curve-field.tsx */
   curveField: {
     easingOutOfThisKey: "Easing out of this keyframe",
     easingIntoTheNextKey: "Easing into the next keyframe",
@@ -148,7 +148,7 @@ export const inspectorTexts = {
     atLeast: "At least",
     atMost: "At most",
   },
-  /** components/desk/views/inspector/inspector.tsx */
+  /** components/desk/views/inspector.tsx */
   inspector: {
     shot: "Shot",
     shotHint: "How the shot is framed",
@@ -181,7 +181,7 @@ export const inspectorTexts = {
     keptEndLabel: "End of the subject to keep",
     mixed: "Mixed",
   },
-  /** components/desk/views/inspector/key-easing.tsx */
+  /** components/desk/views/fields/key-easing.tsx */
   keyEasing: {
     computed: "Computed",
     computedHint: "Follows the subject to your next keyframe",
@@ -217,7 +217,7 @@ export const inspectorTexts = {
     howMuch: "How much",
     place: "Place",
   },
-  /** components/desk/views/inspector/movement-choice.tsx */
+  /** components/desk/views/fields/movement-choice.tsx */
   movementChoice: {
     auto: "Auto",
     autoHint: "Set by how the subject moves",
@@ -249,14 +249,14 @@ export const inspectorTexts = {
     top: "top",
     bottom: "bottom",
   },
-  /** components/desk/views/inspector/picture-picker.tsx */
+  /** components/desk/views/fields/picture-picker.tsx */
   picturePicker: {
     fileHint: "A picture, a film, an animation, or all the PNG files of a sequence",
     adding: "Adding…",
     fromLibrary: "From library",
     loading: "Loading…",
   },
-  /** components/desk/views/inspector/playback-controls.tsx */
+  /** components/desk/views/fields/playback-controls.tsx */
   playbackControls: {
     inPoint: "In point",
     s: "s",
@@ -329,7 +329,7 @@ export const inspectorTexts = {
     none: "none",
     wide: "wide",
   },
-  /** components/desk/views/inspector/subject-choice.tsx */
+  /** components/desk/views/fields/subject-choice.tsx */
   subjectChoice: {
     auto: "Auto",
     autoHint: "Who matters most, or each in turn",
@@ -380,7 +380,7 @@ export const inspectorTexts = {
     deleteSwitch: (time: string) => `Delete the switch at ${time}`,
     fromTheStart: "from the start",
   },
-  /** components/desk/views/inspector/attention-fields.tsx */
+  /** components/desk/views/fields/attention-fields.tsx */
   attentionFields: {
     switchBy: "Switch by",
     styles: {

@@ -87,7 +87,7 @@ export const layersTexts = {
     alignment: "Alignment",
     whatTheTextSays: "What the text says",
   },
-  /** components/desk/views/layers/text-look.tsx */
+  /** components/desk/views/fields/text-look.tsx */
   textLook: {
     light: "Light",
     regular: "Regular",

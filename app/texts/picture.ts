@@ -10,7 +10,7 @@ export const pictureTexts = {
     windowLabel: "Crop window: drag it, or move it with the arrow keys",
     trail: "Trail",
   },
-  /** components/desk/views/picture/desk-tools.tsx */
+  /** components/desk/views/desk-tools.tsx */
   deskTools: {
     showSubjects: "Show subjects",
     markSubject: "Mark a subject: draw a box around it",
@@ -38,7 +38,7 @@ export const pictureTexts = {
   picture: {
     theWholePicture: "The whole picture",
   },
-  /** components/desk/views/picture/picture-and-lanes.tsx */
+  /** components/desk/views/picture-and-lanes.tsx */
   pictureAndLanes: {
     lane: "Lane",
     laneBesideThePicture: "Lane beside the picture",

@@ -9,11 +9,11 @@ export const resultTexts = {
     topToBottom: "from top to bottom",
     leftToRight: "from left to right",
   },
-  /** components/desk/views/result/result.tsx */
+  /** components/desk/views/result.tsx */
   result: {
     result: "Result",
   },
-  /** components/desk/views/result/result-bar.tsx */
+  /** components/desk/views/result-bar.tsx */
   resultBar: {
     beside: "Beside",
     sideBySide: "Side by side",

@@ -81,7 +81,7 @@ export const shortcutsTexts = {
     pageUp: "Page Up",
     pageDown: "Page Down",
   },
-  /** components/desk/views/shortcuts/shortcuts-dialog.tsx */
+  /** components/desk/views/help/shortcuts-dialog.tsx */
   shortcutsDialog: {
     shortcuts: "Shortcuts",
     searchShortcuts: "Search shortcuts",

@@ -14,7 +14,7 @@ import { boxContains, wholeOf } from "~/core/geometry/box";
 import { type Composition, compose, fill, fromScaled, inSize } from "~/core/composition/composition";
 import { LayerPainter } from "~/media/layers/layer-painter.server";
 import { Resampler } from "~/media/resample/resampler.server";
-import { drawComposition } from "~/components/desk/views/picture/draw-composition";
+import { drawComposition } from "~/components/desk/frames/draw-composition";
 
 /** The proxy has half the source's pixels along each side. */
 const PICTURE = { width: 1280, height: 720 };

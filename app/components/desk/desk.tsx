@@ -28,12 +28,12 @@ import { Steering } from "./model/steering";
 import { areaAt, windowAspect } from "./model/windows";
 import { CheckView } from "./views/checks/check-view";
 import { DeskPanels } from "./views/desk-panels";
-import { DeskHeader } from "./views/header/desk-header";
+import { DeskHeader } from "./views/desk-header";
 import { FirstSteps } from "./views/help/first-steps";
-import { Inspector } from "./views/inspector/inspector";
-import { DeskTools } from "./views/picture/desk-tools";
-import { PictureAndLanes } from "./views/picture/picture-and-lanes";
-import { Result } from "./views/result/result";
+import { Inspector } from "./views/inspector";
+import { DeskTools } from "./views/desk-tools";
+import { PictureAndLanes } from "./views/picture-and-lanes";
+import { Result } from "./views/result";
 import { ShotList } from "./views/shots/shot-list";
 import { useDesk } from "./hooks/use-desk";
 

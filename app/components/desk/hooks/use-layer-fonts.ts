@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { fontOf } from "~/core/composition/layers/font-families";
 import type { Layer } from "~/core/composition/layers/layer";
 import { type OwnFont, ownFamily } from "~/core/composition/layers/own-font";
-import { forgetDrawnLayers } from "../views/picture/draw-layers";
+import { forgetDrawnLayers } from "../frames/draw-layers";
 
 const known = new Set<string>();
 

@@ -4,12 +4,11 @@ import { framesPerSecond } from "~/core/time/rate";
 import { inToOut } from "~/core/version/trim";
 import type { ShortcutId } from "../model/shortcuts";
 import { useShortcutKeys } from "./use-shortcut-keys";
-import { type DeskShot, shotAt } from "../model/desk-types";
+import { type DeskShot, neighbouringCuts, shotAt } from "../model/desk-types";
 import type { Player } from "../model/player";
 import type { DeskModel, DeskStore } from "../model/desk-model";
 import { nextShade } from "../model/picture-look";
 import { toggleFullScreen } from "../model/result-look";
-import { neighbouringCuts } from "../views/picture/transport";
 
 /** Goes to the nearest key before or after the playhead, over all shots. */
 function seekKey(player: Player, shots: readonly DeskShot[], direction: -1 | 1): void {

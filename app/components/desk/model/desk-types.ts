@@ -94,3 +94,15 @@ export function subjectBoxAt(shot: DeskShot | undefined, frame: number): Box | n
 /** Whether a track of a shot is followed at a frame. */
 export const isFollowedAt = ({ framed }: DeskShot, trackId: string, frame: number): boolean =>
   framed?.spans.some((span) => span.trackIds.includes(trackId) && inRange(frame, span)) ?? false;
+
+/** The cuts before and after a frame: where shots begin, and where the film goes on after what is left out of one. */
+export function neighbouringCuts(
+  shots: readonly Pick<DeskShot, "start" | "kept">[],
+  frame: number,
+): { before: number; after: number | null } {
+  const cuts = shots.flatMap(({ start, kept }) => [...new Set([start, ...kept.map((part) => part.start)])]);
+  return {
+    before: cuts.findLast((cut) => cut < frame) ?? 0,
+    after: cuts.find((cut) => cut > frame) ?? null,
+  };
+}

@@ -102,3 +102,9 @@ export function freeAxes(shots: FramedShots, picture: Size, version: Size): { x:
     y: rooms.some(({ area, height }) => moves(area.height, height)),
   };
 }
+
+/** A box on whole pixels. */
+export function wholePixels(box: Box): Box {
+  const [x, y] = [Math.ceil(box.x), Math.ceil(box.y)];
+  return { x, y, width: Math.floor(box.x + box.width) - x, height: Math.floor(box.y + box.height) - y };
+}

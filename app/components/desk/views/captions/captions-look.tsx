@@ -3,9 +3,9 @@ import { SelectMenu } from "~/components/common/select-menu";
 import { TickBox } from "~/components/common/tick-box";
 import type { Family } from "~/core/composition/layers/font-families";
 import { captionsTexts } from "~/texts/captions";
-import { ColourField } from "../inspector/colour-field";
+import { ColourField } from "../fields/colour-field";
 import { PercentSlider } from "~/components/common/percent-slider";
-import { FAMILY_ITEMS, TextLook, WEIGHT_ITEMS } from "../layers/text-look";
+import { FAMILY_ITEMS, TextLook, WEIGHT_ITEMS } from "../fields/text-look";
 import { useDesk } from "../../hooks/use-desk";
 
 const t = captionsTexts.captionsLook;

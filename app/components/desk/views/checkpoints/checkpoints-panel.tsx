@@ -8,7 +8,7 @@ import { useLoaded } from "~/components/common/use-loaded";
 import { whenWas } from "~/components/common/when";
 import type { Checkpoint } from "~/core/edits/checkpoint";
 import { useDesk } from "../../hooks/use-desk";
-import { changeCheckpoints, type CheckpointChange, loadCheckpoints } from "./film-checkpoints";
+import { changeCheckpoints, type CheckpointChange, loadCheckpoints } from "../../hooks/film-checkpoints";
 import { historyTexts } from "~/texts/history";
 
 const t = historyTexts.checkpoints;

@@ -3,7 +3,7 @@ import type { ShownAt } from "~/core/composition/composition";
 import { cutOut } from "~/core/composition/composition";
 import { type Size, wholeOf } from "~/core/geometry/box";
 import { timecodeAt } from "~/core/time/timecode";
-import { FrameGrabber } from "../picture/frame-grabber";
+import { FrameGrabber } from "../../frames/frame-grabber";
 import type { LightCopy } from "../../model/piece-stream";
 import { type DeskFilm, type DeskShot, followedIn, subjectColour } from "../../model/desk-types";
 import { checksTexts } from "~/texts/checks";

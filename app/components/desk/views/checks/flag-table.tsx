@@ -6,7 +6,7 @@ import { TickBox } from "~/components/common/tick-box";
 import { cutOut } from "~/core/composition/composition";
 import { wholeOf, type Size } from "~/core/geometry/box";
 import { timecodeAt } from "~/core/time/timecode";
-import { type Still, useStills } from "../picture/use-stills";
+import { type Still, useStills } from "../../frames/use-stills";
 import { useDesk } from "../../hooks/use-desk";
 import { followedIn } from "../../model/desk-types";
 import type { FlagRow } from "../../model/checks";

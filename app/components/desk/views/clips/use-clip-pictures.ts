@@ -2,7 +2,7 @@ import { cutOut } from "~/core/composition/composition";
 import { useMemo } from "react";
 import { shownOfClip } from "~/core/clips/clip";
 import { wholeOf } from "~/core/geometry/box";
-import { type Still, useStills } from "../picture/use-stills";
+import { type Still, useStills } from "../../frames/use-stills";
 import { useDesk } from "../../hooks/use-desk";
 
 /** Pixels of the longer side. */

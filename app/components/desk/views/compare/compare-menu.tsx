@@ -5,7 +5,7 @@ import { IconButton } from "~/components/common/button";
 import { MenuHeading, MenuItem, Menu, MenuTick } from "~/components/common/menu";
 import type { Checkpoint } from "~/core/edits/checkpoint";
 import { type Movement, MOVEMENT_TEXT, MOVEMENTS } from "~/core/path/movement";
-import { loadCheckpoints } from "../checkpoints/film-checkpoints";
+import { loadCheckpoints } from "../../hooks/film-checkpoints";
 import { useShortcutText } from "../../hooks/use-shortcut-keys";
 import { useDesk } from "../../hooks/use-desk";
 import { MOST_BESIDE } from "../../model/comparison";

@@ -1,8 +1,8 @@
 import { clsx } from "clsx";
 import { useState } from "react";
 import type { Size } from "~/core/geometry/box";
-import { ComposedCanvas } from "../result/composed-canvas";
-import { arrange, fitInto } from "../result/fit";
+import { ComposedCanvas } from "../../frames/composed-canvas";
+import { arrange, fitInto } from "../../frames/fit";
 import { useDesk } from "../../hooks/use-desk";
 import { type Comparison, isSameShape, type Side } from "../../model/comparison";
 import { SideCanvas } from "./side-canvas";

@@ -1,7 +1,7 @@
 import { useEffect } from "react";
 import type { Size } from "~/core/geometry/box";
 import { useShotHere } from "../../hooks/use-player";
-import { ComposedCanvas } from "../result/composed-canvas";
+import { ComposedCanvas } from "../../frames/composed-canvas";
 import { useDesk, useDeskStore } from "../../hooks/use-desk";
 import { useShots } from "../../hooks/use-shots";
 import { useShownAt } from "../../hooks/use-shown-at";

@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { toast } from "sonner";
 import type { Difference } from "~/core/edits/difference";
 import { stateOf } from "~/core/edits/checkpoint";
-import { loadCheckpoint } from "../checkpoints/film-checkpoints";
+import { loadCheckpoint } from "../../hooks/film-checkpoints";
 import { useShotHere } from "../../hooks/use-player";
 import { useDesk } from "../../hooks/use-desk";
 import { type Comparison, type Side, sidesOf } from "../../model/comparison";

@@ -18,7 +18,7 @@ import { picturesOf } from "~/core/clips/clip";
 import { keptRanges, secondsOver } from "~/core/version/trim";
 import { framesIn, frameToSeconds } from "~/core/time/rate";
 import { liesWithin } from "~/core/time/ranges";
-import { useSharpAddress } from "../result/use-sharp-address";
+import { useSharpAddress } from "../../frames/use-sharp-address";
 import { useDesk } from "../../hooks/use-desk";
 import type { DeskVersion } from "../../model/desk-types";
 import { Enlargement } from "./size-field";

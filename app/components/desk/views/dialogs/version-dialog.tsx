@@ -10,11 +10,11 @@ import { FRAME_SHAPES, nameOfSize } from "~/core/geometry/frame-shapes";
 import { USUAL_FRAMING } from "~/core/path/framing-settings";
 import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
 import { AUTO } from "~/core/subjects/choosing/follow-rule";
-import { CalmSlider } from "../inspector/calm-slider";
-import { MovementChoice } from "../inspector/movement-choice";
-import { AttentionFields } from "../inspector/attention-fields";
-import { RuleSelect } from "../inspector/subject-choice";
-import { LimitField } from "./limit-field";
+import { CalmSlider } from "../fields/calm-slider";
+import { MovementChoice } from "../fields/movement-choice";
+import { AttentionFields } from "../fields/attention-fields";
+import { RuleSelect } from "../fields/subject-choice";
+import { LimitField } from "../fields/limit-field";
 import { SizeField } from "./size-field";
 import { dialogsTexts } from "~/texts/dialogs";
 

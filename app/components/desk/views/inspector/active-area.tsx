@@ -1,19 +1,12 @@
 import { Button, Hint } from "~/components/common/button";
 import { type Box, boxIntersection, type Size, wholeOf } from "~/core/geometry/box";
+import { isSame } from "~/core/structure";
 import { activeArea, LEAST_ACTIVE_SIDE } from "~/core/shots/shot";
 import type { DeskShot } from "../../model/desk-types";
 import { NumberField } from "~/components/common/number-field";
 import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.activeArea;
-
-/** A box on whole pixels. */
-export function wholePixels(box: Box): Box {
-  const [x, y] = [Math.ceil(box.x), Math.ceil(box.y)];
-  return { x, y, width: Math.floor(box.x + box.width) - x, height: Math.floor(box.y + box.height) - y };
-}
-
-const sameBox = (a: Box | null, b: Box | null): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 interface ActiveAreaProps {
   shot: DeskShot;
@@ -42,9 +35,9 @@ export function ActiveArea({ shot, shots, picture, onDraw, onChange }: ActiveAre
     };
     const inside = boxIntersection(wanted, wholeOf(picture));
     if (Math.min(inside.width, inside.height) < LEAST_ACTIVE_SIDE) return;
-    onChange([shot], sameBox(inside, wholeOf(picture)) ? null : inside);
+    onChange([shot], isSame(inside, wholeOf(picture)) ? null : inside);
   };
-  const differs = shots.some(({ active }) => !sameBox(active, shot.active));
+  const differs = shots.some(({ active }) => !isSame(active, shot.active));
   return (
     <section aria-label={t.letterbox} className="flex flex-col gap-2">
       <div className="flex items-center justify-between gap-2">

@@ -4,10 +4,10 @@ import { assertNever } from "~/core/assert-never";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { type Backdrop, MOST_BACKDROP_ZOOM, USUAL_BACKDROP } from "~/core/composition/backdrop";
 import { USUAL_PLAYBACK } from "~/core/composition/picture";
-import { ColourField } from "./colour-field";
+import { ColourField } from "../fields/colour-field";
 import { PercentSlider } from "~/components/common/percent-slider";
-import { PicturePicker } from "./picture-picker";
-import { PlaybackControls } from "./playback-controls";
+import { PicturePicker } from "../fields/picture-picker";
+import { PlaybackControls } from "../fields/playback-controls";
 import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.backdropControls;

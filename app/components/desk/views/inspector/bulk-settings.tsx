@@ -8,7 +8,7 @@ import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 import { FramingControls } from "./framing-controls";
 import { LayoutControls } from "./layout-controls";
-import { RuleSelect } from "./subject-choice";
+import { RuleSelect } from "../fields/subject-choice";
 import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.bulkSettings;

@@ -5,7 +5,7 @@ import { IconButton } from "~/components/common/button";
 import { cutOut } from "~/core/composition/composition";
 import { type Size, wholeOf } from "~/core/geometry/box";
 import { type Clock, timecodeAt } from "~/core/time/timecode";
-import { FrameGrabber } from "../picture/frame-grabber";
+import { FrameGrabber } from "../../frames/frame-grabber";
 import type { LightCopy } from "../../model/piece-stream";
 import { useShortcutText } from "../../hooks/use-shortcut-keys";
 import { inspectorTexts } from "~/texts/inspector";

@@ -9,8 +9,8 @@ import {
   type Zoom,
 } from "~/core/path/framing-settings";
 import { AimControls } from "./aim-controls";
-import { CalmSlider } from "./calm-slider";
-import { MovementChoice } from "./movement-choice";
+import { CalmSlider } from "../fields/calm-slider";
+import { MovementChoice } from "../fields/movement-choice";
 import { NumberField } from "~/components/common/number-field";
 import { inspectorTexts } from "~/texts/inspector";
 

@@ -2,8 +2,8 @@ import { Button } from "~/components/common/button";
 import { TickBox } from "~/components/common/tick-box";
 import { MOST_PANE_ZOOM, newPanePicture, ownIn, type PanePicture, type Stack, withOwn } from "~/core/composition/stack";
 import { PercentSlider } from "~/components/common/percent-slider";
-import { PicturePicker } from "./picture-picker";
-import { PlaybackControls } from "./playback-controls";
+import { PicturePicker } from "../fields/picture-picker";
+import { PlaybackControls } from "../fields/playback-controls";
 import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.paneContents;

@@ -11,7 +11,7 @@ import { boxUnion } from "~/core/geometry/box";
 import { activeArea } from "~/core/shots/shot";
 import { boxAt, laidOver, type Track } from "~/core/subjects/tracking/track";
 import type { FrameRange } from "~/core/time/rate";
-import { type Still, useStills } from "../picture/use-stills";
+import { type Still, useStills } from "../../frames/use-stills";
 import { AbsenceFixes } from "./absence-fixes";
 import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";

@@ -3,7 +3,7 @@ import { Button } from "~/components/common/button";
 import { ChoiceBar } from "~/components/common/choice-bar";
 import { dividedSide, MOST_GAP, type Stack, withSwapped, withPanes } from "~/core/composition/stack";
 import type { Size } from "~/core/geometry/box";
-import { ColourField } from "./colour-field";
+import { ColourField } from "../fields/colour-field";
 import { PaneContents } from "./pane-contents";
 import { PercentSlider } from "~/components/common/percent-slider";
 import { inspectorTexts } from "~/texts/inspector";

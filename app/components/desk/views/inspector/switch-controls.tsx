@@ -8,7 +8,7 @@ import { inspectorTexts } from "~/texts/inspector";
 import { reasonsTexts } from "~/texts/reasons";
 import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
-import { AttentionFields } from "./attention-fields";
+import { AttentionFields } from "../fields/attention-fields";
 
 const t = inspectorTexts.switchControls;
 

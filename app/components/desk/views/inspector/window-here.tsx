@@ -5,7 +5,7 @@ import { type CropWindow, largestWindowHeight } from "~/core/geometry/crop-windo
 import { MAX_ZOOM } from "~/core/path/framing-settings";
 import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
-import { KeyEasing } from "./key-easing";
+import { KeyEasing } from "../fields/key-easing";
 import { windowAspect } from "../../model/windows";
 import { useFrame } from "../../hooks/use-player";
 import { useShortcutText } from "../../hooks/use-shortcut-keys";

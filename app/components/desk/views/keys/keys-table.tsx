@@ -16,7 +16,7 @@ import type { Easing } from "~/core/path/easing";
 import type { Key } from "~/core/path/keys";
 import { activeArea } from "~/core/shots/shot";
 import { timecodeAt } from "~/core/time/timecode";
-import { easingName } from "../inspector/key-easing";
+import { easingName } from "../fields/key-easing";
 import { windowAspect } from "../../model/windows";
 import { useFrame } from "../../hooks/use-player";
 import { useDesk } from "../../hooks/use-desk";

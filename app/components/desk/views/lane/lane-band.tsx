@@ -3,7 +3,7 @@ import type { Box } from "~/core/geometry/box";
 import type { DeskShot } from "../../model/desk-types";
 import type { LaneGeometry } from "./lane-geometry";
 import { bandEdges, bandOutline } from "./band-edges";
-import type { CanvasTheme } from "./use-theme";
+import type { CanvasTheme } from "../../hooks/use-theme";
 
 interface LaneBandProps {
   shot: DeskShot;

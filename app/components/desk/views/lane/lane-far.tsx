@@ -5,7 +5,7 @@ import type { FrameRange } from "~/core/time/rate";
 import type { DeskShot } from "../../model/desk-types";
 import { type LaneGeometry, toPoint } from "./lane-geometry";
 import { bandEdges, bandOutline } from "./band-edges";
-import type { CanvasTheme } from "./use-theme";
+import type { CanvasTheme } from "../../hooks/use-theme";
 
 /** With fewer canvas pixels for a frame than this, the lane is drawn from afar: keys and tracks are too dense to be told apart. */
 export const FAR_PX_PER_FRAME = 0.2;

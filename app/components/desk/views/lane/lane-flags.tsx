@@ -2,7 +2,7 @@ import { Group, Rect, RegularPolygon } from "react-konva";
 import { markedRange } from "~/core/checks/flag";
 import type { DeskShot } from "../../model/desk-types";
 import { MAP } from "./lane-map";
-import type { CanvasTheme } from "./use-theme";
+import type { CanvasTheme } from "../../hooks/use-theme";
 
 const RADIUS = 5;
 

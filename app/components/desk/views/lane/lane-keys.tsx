@@ -6,7 +6,7 @@ import type { Point } from "~/core/geometry/box";
 import type { Key } from "~/core/path/keys";
 import type { DeskShot } from "../../model/desk-types";
 import { type LaneGeometry, toPoint } from "./lane-geometry";
-import type { CanvasTheme } from "./use-theme";
+import type { CanvasTheme } from "../../hooks/use-theme";
 
 interface LaneKeysProps {
   shot: DeskShot;

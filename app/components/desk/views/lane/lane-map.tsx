@@ -8,7 +8,7 @@ import type { Player } from "../../model/player";
 import { useOnFrame } from "../../hooks/use-player";
 import type { DeskShot } from "../../model/desk-types";
 import { NOW_SHARE } from "./lane-geometry";
-import type { CanvasTheme } from "./use-theme";
+import type { CanvasTheme } from "../../hooks/use-theme";
 
 /** Canvas pixels across the map, and around it. */
 export const MAP = 14;

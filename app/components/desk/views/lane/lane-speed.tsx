@@ -5,7 +5,7 @@ import { curveHandles, type CurveHandles, curveOf, type Easing } from "~/core/pa
 import type { HandKey } from "~/core/path/hand-key";
 import type { FrameRange } from "~/core/time/rate";
 import type { DeskShot } from "../../model/desk-types";
-import type { CanvasTheme } from "./use-theme";
+import type { CanvasTheme } from "../../hooks/use-theme";
 
 /** Canvas pixels across the speed curve. */
 export const SPEED = 36;

@@ -6,7 +6,7 @@ import { type FrameRange, rangeKey } from "~/core/time/rate";
 import { clipRanges } from "~/core/time/ranges";
 import { boxAlong, frameUnder } from "./along-lane";
 import type { AlongLane } from "./lane-trim";
-import type { CanvasTheme } from "./use-theme";
+import type { CanvasTheme } from "../../hooks/use-theme";
 
 /** Canvas pixels across the strip. */
 export const STRIP = 18;

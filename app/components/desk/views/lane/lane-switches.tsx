@@ -2,7 +2,7 @@ import { Group, Line, Rect, Text } from "react-konva";
 import type { FollowedSpan } from "~/core/path/shot-framing";
 import { type DeskShot, subjectColour } from "../../model/desk-types";
 import { MAP } from "./lane-map";
-import type { CanvasTheme } from "./use-theme";
+import type { CanvasTheme } from "../../hooks/use-theme";
 
 const LABEL = 18;
 /** Beside the marks of flags. */

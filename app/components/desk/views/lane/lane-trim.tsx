@@ -2,7 +2,7 @@ import { Group, Line, Rect, Text } from "react-konva";
 import type { Size } from "~/core/geometry/box";
 import { type FrameRange, rangeKey } from "~/core/time/rate";
 import { clipRanges, withoutRanges } from "~/core/time/ranges";
-import type { CanvasTheme } from "./use-theme";
+import type { CanvasTheme } from "../../hooks/use-theme";
 import { laneTexts } from "~/texts/lane";
 
 const t = laneTexts.laneTrim;

@@ -3,7 +3,7 @@ import { Shape } from "react-konva";
 import type { Size } from "~/core/geometry/box";
 import type { FrameRange } from "~/core/time/rate";
 import { STRIP } from "./lane-strip";
-import type { CanvasTheme } from "./use-theme";
+import type { CanvasTheme } from "../../hooks/use-theme";
 
 /** Canvas pixels across the waveform. */
 export const WAVEFORM = 30;

@@ -27,7 +27,7 @@ import { LaneWaveform, WAVEFORM } from "./lane-waveform";
 import { useRubberBand } from "./use-rubber-band";
 import type { Player } from "../../model/player";
 import { useOfFrame, useOnFrame } from "../../hooks/use-player";
-import { type CanvasTheme, useTheme } from "./use-theme";
+import { type CanvasTheme, useTheme } from "../../hooks/use-theme";
 import { laneTexts } from "~/texts/lane";
 
 const t = laneTexts.pathLane;

@@ -6,7 +6,7 @@ import type { Layer } from "~/core/composition/layers/layer";
 import { type Guide, snapBox } from "~/core/composition/layers/snap";
 import { resized } from "~/core/composition/layers/resize-layer";
 import type { Box, Size } from "~/core/geometry/box";
-import { useTheme } from "../lane/use-theme";
+import { useTheme } from "../../hooks/use-theme";
 import { useFrame } from "../../hooks/use-player";
 import { useDesk } from "../../hooks/use-desk";
 import { measuringPen } from "./measuring-pen";

@@ -2,7 +2,7 @@ import { RectangleHorizontal, Square, Type } from "lucide-react";
 import { Button } from "~/components/common/button";
 import { newBar, newBox, newPicture, newText } from "~/core/composition/layers/layer";
 import { useDesk } from "../../hooks/use-desk";
-import { PicturePicker } from "../inspector/picture-picker";
+import { PicturePicker } from "../fields/picture-picker";
 import { LayerControls } from "./layer-controls";
 import { LayerList } from "./layer-list";
 import { SafeAreaControls } from "./safe-area-controls";

@@ -10,7 +10,7 @@ import { groundOf, placeLayer } from "~/core/composition/layers/draw-layer";
 import { MOST_TEXT, type TextLayer } from "~/core/composition/layers/layer";
 import { useDesk } from "../../hooks/use-desk";
 import { measuringPen } from "./measuring-pen";
-import { FAMILY_ITEMS, WEIGHT_ITEMS, TextLook } from "./text-look";
+import { FAMILY_ITEMS, WEIGHT_ITEMS, TextLook } from "../fields/text-look";
 import { layersTexts } from "~/texts/layers";
 
 const t = layersTexts.textControls;

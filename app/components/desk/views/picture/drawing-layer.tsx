@@ -3,7 +3,7 @@ import { clamped } from "~/core/clamped";
 import type { Box, Point } from "~/core/geometry/box";
 import { clampWindow } from "~/core/geometry/crop-window";
 import { EYE_LINE_RANGE } from "~/core/path/framing-settings";
-import { wholePixels } from "../inspector/active-area";
+import { wholePixels } from "../../model/windows";
 import { useDesk } from "../../hooks/use-desk";
 import { shotAt } from "../../model/desk-types";
 import { areaAt, windowAspect } from "../../model/windows";

@@ -1,7 +1,7 @@
 import type { Box, Size } from "~/core/geometry/box";
 import { thingOfTrack } from "~/core/subjects/marks/marked-things";
 import { boxAt, laidOver } from "~/core/subjects/tracking/track";
-import { wholePixels } from "../inspector/active-area";
+import { wholePixels } from "../../model/windows";
 import { useDesk } from "../../hooks/use-desk";
 import { shotAt } from "../../model/desk-types";
 import { BoxHandles } from "./box-handles";

@@ -5,7 +5,7 @@ import { type Clock, formatTimecode } from "~/core/time/timecode";
 import { IconButton } from "~/components/common/button";
 import { TimecodeField } from "~/components/common/timecode-field";
 import { ToggleButton } from "~/components/common/toggle-button";
-import type { DeskShot } from "../../model/desk-types";
+import { type DeskShot, neighbouringCuts } from "../../model/desk-types";
 import type { Player } from "../../model/player";
 import { useShortcutText } from "../../hooks/use-shortcut-keys";
 import { SoundControl } from "./sound-control";
@@ -22,18 +22,6 @@ interface TransportProps {
   clock: Clock;
   frames: number;
   timecodeRef: Ref<HTMLInputElement>;
-}
-
-/** The cuts before and after a frame: where shots begin, and where the film goes on after what is left out of one. */
-export function neighbouringCuts(
-  shots: readonly Pick<DeskShot, "start" | "kept">[],
-  frame: number,
-): { before: number; after: number | null } {
-  const cuts = shots.flatMap(({ start, kept }) => [...new Set([start, ...kept.map((part) => part.start)])]);
-  return {
-    before: cuts.findLast((cut) => cut < frame) ?? 0,
-    after: cuts.find((cut) => cut > frame) ?? null,
-  };
 }
 
 /** Play, step, jump from cut to cut, loop, and a timecode that can be typed. */

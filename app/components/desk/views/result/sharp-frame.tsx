@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import type { Size } from "~/core/geometry/box";
 import { useFrame, usePlaying } from "../../hooks/use-player";
 import { useDesk } from "../../hooks/use-desk";
-import { useSharpAddress } from "./use-sharp-address";
+import { useSharpAddress } from "../../frames/use-sharp-address";
 
 /** How long nothing is to move before the frame is asked for, in milliseconds. */
 const CALM_MS = 350;

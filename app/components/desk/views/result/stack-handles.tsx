@@ -3,7 +3,7 @@ import { bordersOf, dividedSide, placeBoxes, type Stack, withBorder } from "~/co
 import type { Size } from "~/core/geometry/box";
 import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
-import { PaneNumberTag } from "../picture/pane-number-tag";
+import { PaneNumberTag } from "../fields/pane-number-tag";
 import { shareOf } from "./share-of";
 import { useLayoutDrag } from "./use-layout-drag";
 import { useShortcutText } from "../../hooks/use-shortcut-keys";

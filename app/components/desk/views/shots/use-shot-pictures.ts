@@ -3,7 +3,7 @@ import type { ShownAt } from "~/core/composition/composition";
 import { isSameList } from "~/core/structure";
 import type { Size } from "~/core/geometry/box";
 import type { DeskShot } from "../../model/desk-types";
-import { FrameGrabber } from "../picture/frame-grabber";
+import { FrameGrabber } from "../../frames/frame-grabber";
 import type { LightCopy } from "../../model/piece-stream";
 
 const PICTURE_SIDE = 128;

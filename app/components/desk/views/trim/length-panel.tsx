@@ -9,7 +9,7 @@ import { framesIn, frameToSeconds, rangeKey } from "~/core/time/rate";
 import { formatTimecode, timecodeAt } from "~/core/time/timecode";
 import { inSeconds, RangeRow } from "./range-row";
 import { IdleRanges } from "./idle-ranges";
-import { LimitField } from "../dialogs/limit-field";
+import { LimitField } from "../fields/limit-field";
 import { useDesk } from "../../hooks/use-desk";
 import { useShortcutText } from "../../hooks/use-shortcut-keys";
 import { rangesTexts } from "~/texts/ranges";

@@ -3,11 +3,11 @@ import { useSyncExternalStore } from "react";
 import { IconButton } from "~/components/common/button";
 import { ChoiceBar } from "~/components/common/choice-bar";
 import { ToggleButton } from "~/components/common/toggle-button";
-import { CompareMenu } from "../compare/compare-menu";
-import { isSameShape } from "../../model/comparison";
-import { useShortcutText } from "../../hooks/use-shortcut-keys";
-import { useDesk } from "../../hooks/use-desk";
-import { toggleFullScreen } from "../../model/result-look";
+import { CompareMenu } from "./compare/compare-menu";
+import { isSameShape } from "../model/comparison";
+import { useShortcutText } from "../hooks/use-shortcut-keys";
+import { useDesk } from "../hooks/use-desk";
+import { toggleFullScreen } from "../model/result-look";
 import { resultTexts } from "~/texts/result";
 
 const t = resultTexts.resultBar;

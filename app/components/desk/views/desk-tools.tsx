@@ -1,14 +1,14 @@
 import { Crosshair, Hand, ScanEye, SquareDashedMousePointer, Users } from "lucide-react";
 import type { Ref } from "react";
 import { ToggleButton } from "~/components/common/toggle-button";
-import { ClipsPanel } from "../clips/clips-panel";
-import { ShotTools } from "../shots/shot-tools";
-import { LengthPanel } from "../trim/length-panel";
-import { useDesk } from "../../hooks/use-desk";
-import { PictureLookPanel } from "./picture-look-panel";
-import { Transport } from "./transport";
-import { useFrameIs, useShotHere } from "../../hooks/use-player";
-import { useShortcutText } from "../../hooks/use-shortcut-keys";
+import { ClipsPanel } from "./clips/clips-panel";
+import { ShotTools } from "./shots/shot-tools";
+import { LengthPanel } from "./trim/length-panel";
+import { useDesk } from "../hooks/use-desk";
+import { PictureLookPanel } from "./picture/picture-look-panel";
+import { Transport } from "./picture/transport";
+import { useFrameIs, useShotHere } from "../hooks/use-player";
+import { useShortcutText } from "../hooks/use-shortcut-keys";
 import { pictureTexts } from "~/texts/picture";
 
 const t = pictureTexts.deskTools;

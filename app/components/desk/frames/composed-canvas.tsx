@@ -2,12 +2,12 @@ import { clsx } from "clsx";
 import { useCallback, useEffect, useRef } from "react";
 import type { ShownAt } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
-import { useLatest } from "../../../common/use-latest";
-import { drawComposition } from "../picture/draw-composition";
-import { firstFrame, MovingPictures, type PictureSource } from "../picture/moving-pictures";
-import { useArrivedPictures } from "../picture/own-pictures";
-import { useOnFrame } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/use-desk";
+import { useLatest } from "../../common/use-latest";
+import { drawComposition } from "./draw-composition";
+import { firstFrame, MovingPictures, type PictureSource } from "./moving-pictures";
+import { useArrivedPictures } from "./own-pictures";
+import { useOnFrame } from "../hooks/use-player";
+import { useDesk } from "../hooks/use-desk";
 
 interface ComposedCanvasProps {
   /** What it shows, in words. */

@@ -2,7 +2,7 @@ import type { Composition } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
 import { seekSeconds } from "~/core/time/rate";
 import { drawComposition } from "./draw-composition";
-import { type LightCopy, PieceStream } from "../../model/piece-stream";
+import { type LightCopy, PieceStream } from "../model/piece-stream";
 
 const nextPaint = () => new Promise((resolve) => requestAnimationFrame(resolve));
 

@@ -1,20 +1,20 @@
 import { lazy, Suspense, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
-import { useSize } from "../../../common/use-size";
+import { useSize } from "../../common/use-size";
 import { asSwitches, moveSwitch } from "~/core/subjects/attention/edit-switches";
-import { useDesk } from "../../hooks/use-desk";
-import type { DeskShot } from "../../model/desk-types";
-import { ReshapePanel } from "../reshape/reshape-panel";
-import { useShortcutKeys } from "../../hooks/use-shortcut-keys";
-import { RangeBar } from "../trim/range-bar";
-import { useWaveform } from "../../hooks/use-waveform";
-import { Picture, type PictureProps } from "./picture";
+import { useDesk } from "../hooks/use-desk";
+import type { DeskShot } from "../model/desk-types";
+import { ReshapePanel } from "./reshape/reshape-panel";
+import { useShortcutKeys } from "../hooks/use-shortcut-keys";
+import { RangeBar } from "./trim/range-bar";
+import { useWaveform } from "../hooks/use-waveform";
+import { Picture, type PictureProps } from "./picture/picture";
 import { pictureTexts } from "~/texts/picture";
 
 const t = pictureTexts.pictureAndLanes;
 
 // The canvas library is for browsers only, and large.
-const PathLane = lazy(() => import("../lane/path-lane"));
+const PathLane = lazy(() => import("./lane/path-lane"));
 
 /** Room beside and above the picture. */
 const GUTTER = 20;

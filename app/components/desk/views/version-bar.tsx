@@ -7,9 +7,9 @@ import { Menu, MenuItem } from "~/components/common/menu";
 import { ShapeIcon } from "~/components/common/shape-icon";
 import { picturesOf } from "~/core/clips/clip";
 import type { Version } from "~/core/version/film-state";
-import { PresetsDialog } from "../dialogs/presets-dialog";
-import { VersionDialog, type VersionDraft } from "../dialogs/version-dialog";
-import { useDesk } from "../../hooks/use-desk";
+import { PresetsDialog } from "./dialogs/presets-dialog";
+import { VersionDialog, type VersionDraft } from "./dialogs/version-dialog";
+import { useDesk } from "../hooks/use-desk";
 import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.versionBar;

@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import type { Composition } from "~/core/composition/composition";
 import type { Size } from "~/core/geometry/box";
 import { FrameGrabber } from "./frame-grabber";
-import type { LightCopy } from "../../model/piece-stream";
+import type { LightCopy } from "../model/piece-stream";
 
 /** A small picture that is wanted: what is made of a frame, and how large. */
 export interface Still {

@@ -1,6 +1,6 @@
 import { boxCentre } from "~/core/geometry/box";
 import { inRange } from "~/core/time/rate";
-import { useDesk } from "../../hooks/use-desk";
+import { useDesk } from "../hooks/use-desk";
 
 /** Where a frame of the version is found as it will be in the file, as a PNG. */
 export function useSharpAddress(): (frame: number) => string {

@@ -1,12 +1,12 @@
 import { clsx } from "clsx";
 import { useEffect, useState } from "react";
 import { isSilent } from "~/core/composition/stack";
-import { useSize } from "../../../common/use-size";
-import { Compared } from "../compare/compared";
-import { useShotHere } from "../../hooks/use-player";
-import { useDesk } from "../../hooks/use-desk";
+import { useSize } from "../../common/use-size";
+import { Compared } from "./compare/compared";
+import { useShotHere } from "../hooks/use-player";
+import { useDesk } from "../hooks/use-desk";
 import { ResultBar } from "./result-bar";
-import { SingleResult } from "./single-result";
+import { SingleResult } from "./result/single-result";
 import { resultTexts } from "~/texts/result";
 
 const t = resultTexts.result;

@@ -1,7 +1,7 @@
 import { frameAfter, type PictureAt } from "~/core/composition/picture";
 import { seekSeconds } from "~/core/time/rate";
 import { ownPicture } from "./own-pictures";
-import type { Sound } from "../../model/player";
+import type { Sound } from "../model/player";
 
 /** A picture that can be drawn, and its width in its own pixels. */
 export interface Drawable {

@@ -5,7 +5,7 @@ import { useHotkeys } from "react-hotkeys-hook";
 import { Button, Hint } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { SearchField } from "~/components/common/search-field";
-import { startFirstSteps } from "../help/first-steps";
+import { startFirstSteps } from "./first-steps";
 import {
   isReserved,
   keysOf,

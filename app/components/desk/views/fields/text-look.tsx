@@ -2,7 +2,7 @@ import { type SelectItem } from "~/components/common/select-menu";
 import { TickBox } from "~/components/common/tick-box";
 import type { Family } from "~/core/composition/layers/font-families";
 import type { TextLayer } from "~/core/composition/layers/layer";
-import { ColourField } from "../inspector/colour-field";
+import { ColourField } from "./colour-field";
 import { PercentSlider } from "~/components/common/percent-slider";
 import { layersTexts } from "~/texts/layers";
 

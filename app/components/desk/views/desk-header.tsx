@@ -1,17 +1,17 @@
 import { Redo2, Undo2 } from "lucide-react";
 import { IconButton } from "~/components/common/button";
 import { Wordmark } from "~/components/common/wordmark";
-import { ChecksButton } from "../checks/checks-button";
-import { CutsDialog } from "../dialogs/cuts-dialog";
-import { ShortcutsDialog } from "../shortcuts/shortcuts-dialog";
-import { useDesk } from "../../hooks/use-desk";
-import { ExportDialog } from "../dialogs/export-dialog";
-import { FilmDialog } from "../dialogs/film-dialog";
-import { CheckpointsPanel } from "../checkpoints/checkpoints-panel";
-import { HistoryPanel } from "../history/history-panel";
-import { PeopleDialog } from "../dialogs/people-dialog";
+import { ChecksButton } from "./checks/checks-button";
+import { CutsDialog } from "./dialogs/cuts-dialog";
+import { ShortcutsDialog } from "./help/shortcuts-dialog";
+import { useDesk } from "../hooks/use-desk";
+import { ExportDialog } from "./dialogs/export-dialog";
+import { FilmDialog } from "./dialogs/film-dialog";
+import { CheckpointsPanel } from "./checkpoints/checkpoints-panel";
+import { HistoryPanel } from "./history/history-panel";
+import { PeopleDialog } from "./dialogs/people-dialog";
 import { VersionBar } from "./version-bar";
-import { useShortcutText } from "../../hooks/use-shortcut-keys";
+import { useShortcutText } from "../hooks/use-shortcut-keys";
 import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.deskHeader;
