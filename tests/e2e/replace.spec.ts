@@ -36,7 +36,7 @@ test("a new export takes a film's place with all work on it, and the earlier fil
     await goTo(page, 70);
     await page.getByLabel("Name of the shot").fill("The run");
     await page.keyboard.press("Enter");
-    await page.getByLabel("Centre x (px)").fill("160");
+    await page.getByLabel("Centre x (px)").fill("140");
     await page.getByLabel("Centre x (px)").press("Enter");
     await expect(rows(page).nth(1)).toContainText("● 1");
   });
@@ -77,7 +77,7 @@ test("a new export takes a film's place with all work on it, and the earlier fil
     await expect(rows(page).filter({ hasText: "The run" })).toContainText("● 1");
     await expect(rows(page).filter({ hasText: "not analysed" })).toHaveCount(0, { timeout: LONG_WORK });
     await goTo(page, 65);
-    await expect(page.getByLabel("Centre x (px)")).toHaveValue("160");
+    await expect(page.getByLabel("Centre x (px)")).toHaveValue("140");
     // The film is as long as the new file; in a narrow window this is not shown.
     await expect(page.getByText("of 00:00:03:04")).toBeAttached();
   });

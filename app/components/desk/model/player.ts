@@ -65,9 +65,9 @@ export class Player {
     const range = this.kept.find(({ start }) => start > this.shown);
     if (range) return this.seek(range.start);
     this.video.pause();
-    // A busy browser leaves frames out, and may be beyond the last one by now.
+    // A busy browser leaves frames out, and shows one more after it was told to stop.
     const last = this.kept.at(-1);
-    if (last && this.shown >= last.end) this.seek(last.end - 1);
+    if (last) this.seek(last.end - 1);
   }
 
   /** At the film's end there is no next frame that could be passed over. */
