@@ -8,7 +8,7 @@ import { StartError } from "~/disk/start-error";
 import { addDemoFilm } from "~/library/films/demo-film.server";
 import { linkFilm } from "~/library/films/films.server";
 import { openWorkplace, startWork, stopWork } from "~/library/care/workday.server";
-import { FilmError } from "~/media/film-tool.server";
+import { Refusal } from "~/core/refusal";
 import { projectPath } from "~/disk/project-path.server";
 import { nonceContext } from "~/nonce";
 import { arrivalRoutes } from "./arrivals";
@@ -35,7 +35,7 @@ export async function openFilms(files: readonly string[], url: string): Promise<
       await linkFilm(file).then(
         (id) => `${basename(file)}: open ${url}/films/${id}`,
         (error: unknown) => {
-          if (error instanceof FilmError) return error.message;
+          if (error instanceof Refusal) return error.sentence;
           throw error;
         },
       ),

@@ -6,7 +6,6 @@ import { PANES } from "~/core/composition/stack";
 import { Length, Pixels } from "~/core/geometry/box";
 import { Id, isId } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
-import { asSentence } from "~/core/sentence";
 import { findFilm } from "~/db/films.server";
 import { isDiskFull } from "~/disk/disk-space.server";
 import { findExportFile } from "~/library/exports/exports.server";
@@ -16,8 +15,6 @@ import { piece } from "~/library/proxy/proxy-pieces.server";
 import { waveformFile } from "~/library/proxy/waveforms.server";
 import { sharpFrame } from "~/library/exports/sharp-frame.server";
 import { dataFolder, db, diskIsFull, posterFile } from "~/db/workplace.server";
-import { FilmError } from "~/media/film-tool.server";
-import { OwnFileError } from "~/media/own/own-file";
 import { CancelledError } from "~/media/tool.server";
 
 /** Windows of the source, one for each pane: "960,540,1080;400,540,700" for their centres and heights. */
@@ -49,8 +46,7 @@ const refusing =
   (error: unknown): void => {
     const say = (status: number, why: string) => void response.status(status).type("text/plain").send(why);
     if (error instanceof CancelledError) response.end();
-    else if (error instanceof Refusal) say(error.status, error.message);
-    else if (error instanceof OwnFileError || error instanceof FilmError) say(422, error.message);
+    else if (error instanceof Refusal) say(error.status, error.sentence);
     else if (isDiskFull(error, dataFolder())) say(507, `${diskIsFull()}.`);
     else next(error);
   };
@@ -112,12 +108,7 @@ export function mediaRoutes(): Router {
         });
       })
       .catch((error: unknown) => {
-        const known = error instanceof Refusal || error instanceof FilmError;
-        if (known)
-          response
-            .status(409)
-            .type("text/plain")
-            .send(`${asSentence(error.message)}\n`);
+        if (error instanceof Refusal) response.status(error.status).type("text/plain").send(`${error.sentence}\n`);
         else next(error);
       });
   });

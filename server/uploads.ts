@@ -7,13 +7,11 @@ import express, { type Router } from "express";
 import { isDiskFull, isFull, requireSpace } from "~/disk/disk-space.server";
 import { isId } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
-import { asSentence } from "~/core/sentence";
 import { findFilm } from "~/db/films.server";
 import { takeIn } from "~/library/projects/take-in.server";
 import { beginReplacement } from "~/library/replace/replace-source.server";
 import { bytesToCome, filmNameOf, UPLOAD_ID } from "~/library/uploads/uploads.server";
 import { DATA_FOLDER, dataFolder, db, diskIsFull, uploadsFolder } from "~/db/workplace.server";
-import { FilmError } from "~/media/film-tool.server";
 
 /** The client reads the id of the new film from this header. */
 const FILM_HEADER = "Glad-Pan-Film";
@@ -53,9 +51,7 @@ function createServer(): Server {
         const id = film?.id ?? (await takeIn(file, name, "move", style ?? null));
         return { headers: { [FILM_HEADER]: id } };
       } catch (error) {
-        if (error instanceof Refusal) throw refusal(422, asSentence(error.message));
-        if (!(error instanceof FilmError)) throw error;
-        throw refusal(422, error.message);
+        throw error instanceof Refusal ? refusal(422, error.sentence) : error;
       } finally {
         await Promise.all([rm(file, { force: true }), rm(`${file}.json`, { force: true })]);
       }

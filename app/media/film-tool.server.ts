@@ -1,6 +1,7 @@
 /** How ffmpeg is given films to read, and what its failures say about them. */
 import { MOST_PIXELS } from "~/core/film-info";
 import type { Size } from "~/core/geometry/box";
+import { FileRefusal } from "~/core/refusal";
 import type { Rate } from "~/core/time/rate";
 import { isClipList } from "./clip-list.server";
 import { OPENED_FORMATS } from "./containers";
@@ -10,7 +11,7 @@ import { filmErrors } from "~/texts/film-errors";
 const t = filmErrors.decoding;
 
 /** A file that cannot be used, with a message for people: the file's name, what is wrong, what to do. */
-export class FilmError extends Error {
+export class FilmError extends FileRefusal {
   override name = "FilmError";
 }
 

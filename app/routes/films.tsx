@@ -5,7 +5,6 @@ import { z } from "zod";
 import { assertNever } from "~/core/assert-never";
 import { Id } from "~/core/ids";
 import { Refusal } from "~/core/refusal";
-import { asSentence } from "~/core/sentence";
 import type { FilmAnswer } from "~/components/library/film-actions";
 import { AddFilm } from "~/components/library/add-film";
 import { LibraryContext } from "~/components/library/library-context";
@@ -36,8 +35,7 @@ import {
   putAway,
   renameFilm,
 } from "~/library/films/keep-films.server";
-import { NotOpenError, openedFolders, requireOpen } from "~/library/folders/media-folders.server";
-import { FilmError } from "~/media/film-tool.server";
+import { openedFolders, requireOpen } from "~/library/folders/media-folders.server";
 import { changeJob } from "~/queue/queue.server";
 import {
   beginReplacement,
@@ -127,8 +125,7 @@ async function link({ path, presetId, replaces }: Extract<Intent, { path: string
     await beginReplacement(requireEvenDeleted(replaces), file, name, "link");
     return { linked: replaces };
   } catch (error) {
-    if (error instanceof FilmError || error instanceof NotOpenError) return { error: error.message };
-    if (error instanceof Refusal) return { error: asSentence(error.message) };
+    if (error instanceof Refusal) return { error: error.sentence };
     throw error;
   }
 }

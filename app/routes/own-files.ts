@@ -8,7 +8,6 @@ import { withScratchFile } from "~/disk/write-aside.server";
 import { keepFont, keepPicture } from "~/library/own/own-files.server";
 import { filmsToPlace, keepFilm, keepMoving, keepSequence, movingFolder } from "~/library/own/own-moving.server";
 import { db } from "~/db/workplace.server";
-import { OwnFileError } from "~/media/own/own-file";
 import type { Route } from "./+types/own-files";
 import { orDiskFull, readBodyTo, readForm, refusal } from "./requests.server";
 import { commonTexts } from "~/texts/common";
@@ -67,9 +66,7 @@ export async function action({ request }: Route.ActionArgs) {
     try {
       return { file: await (isMoving ? takeMoving(request) : takeForm(request)), error: null };
     } catch (error) {
-      if (error instanceof OwnFileError) return data({ file: null, error: error.message }, { status: 422 });
-      // It begins with the name of the file, which is not to be capitalised.
-      if (error instanceof Refusal) return data({ file: null, error: `${error.message}.` }, { status: 422 });
+      if (error instanceof Refusal) return data({ file: null, error: error.sentence }, { status: error.status });
       throw error;
     }
   });

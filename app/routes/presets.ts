@@ -1,7 +1,6 @@
 import { data } from "react-router";
 import { PresetChange } from "~/core/edits/preset";
 import { Refusal } from "~/core/refusal";
-import { asSentence } from "~/core/sentence";
 import { deletePreset, readPresets, savePreset } from "~/db/presets.server";
 import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/presets";
@@ -19,7 +18,7 @@ export async function action({ request }: Route.ActionArgs) {
       else deletePreset(db(), change.id);
       return { error: null };
     } catch (error) {
-      if (error instanceof Refusal) return data({ error: asSentence(error.message) }, { status: error.status });
+      if (error instanceof Refusal) return data({ error: error.sentence }, { status: error.status });
       throw error;
     }
   });

@@ -6,11 +6,9 @@ import type { ReadableStream as NodeReadableStream } from "node:stream/web";
 import { data } from "react-router";
 import type { z } from "zod";
 import { findFilm, type FilmRow } from "~/db/films.server";
-import { asSentence } from "~/core/sentence";
 import { Refusal } from "~/core/refusal";
 import { isDiskFull } from "~/disk/disk-space.server";
 import { isId } from "~/core/ids";
-import { FilmError } from "~/media/film-tool.server";
 import { dataFolder, db, diskIsFull } from "~/db/workplace.server";
 import { commonTexts } from "~/texts/common";
 
@@ -26,7 +24,7 @@ export const LIST_BODY_BYTES = 8 * 2 ** 20;
 
 /** What is to be thrown for an error: for a refusal an answer with its status that says why. */
 const answerFor = (error: unknown): unknown =>
-  error instanceof Refusal ? refusal(error.status, asSentence(error.message)) : error;
+  error instanceof Refusal ? refusal(error.status, error.sentence) : error;
 
 /** Lets `work` be refused: the answer then has the refusal's status and says why. */
 export function orRefuse<T>(work: () => T): T {
@@ -156,7 +154,7 @@ export async function whyNot(work: () => Promise<unknown>): Promise<string | nul
     await work();
     return null;
   } catch (error) {
-    if (error instanceof Refusal || error instanceof FilmError) return asSentence(error.message);
+    if (error instanceof Refusal) return error.sentence;
     throw error;
   }
 }

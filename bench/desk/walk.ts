@@ -68,8 +68,8 @@ export async function walk(page: Page, url: string): Promise<Walk> {
   await shot(5);
   const strip = { x: lane.x + lane.width - 9, y: lane.y + lane.height * NOW_SHARE };
   await drag("mark a range", strip, { x: 0, y: 30 });
-  await click("drop it", page.getByRole("button", { name: "Leave out this range" }));
-  await changed(/^Undo: Dropped/);
+  await click("leave it out", page.getByRole("button", { name: "Leave out this range" }));
+  await changed(/^Undo: Left/);
 
   await shot(9);
   await click("open the zoom", page.getByRole("combobox", { name: "Zoom", exact: true }));

@@ -57,6 +57,10 @@ class Speaker {
     return layer ? nameOfLayer(layer) : t.aLayer;
   }
 
+  hasLayer(versionId: string, id: string): boolean {
+    return this.state.versions.some((version) => version.id === versionId && version.layers.some((one) => one.id === id));
+  }
+
   hasKey(versionId: string, { pane, frame }: Pick<HandKey, "pane" | "frame">): boolean {
     const version = this.state.versions.find(({ id }) => id === versionId);
     return version?.handKeys.some((key) => key.pane === pane && key.frame === frame) ?? false;
@@ -222,7 +226,7 @@ function single(command: SingleCommand, say: Speaker): string {
       return versionChange(command.change, say.version(command.versionId));
     case "put-layer": {
       const { versionId, layer } = command;
-      const isThere = say.layer(versionId, layer.id) !== "a layer";
+      const isThere = say.hasLayer(versionId, layer.id);
       return t.changedOrAddedLayer(isThere, nameOfLayer(layer), say.version(versionId));
     }
     case "remove-layer":

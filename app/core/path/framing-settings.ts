@@ -6,6 +6,7 @@ import { FILL, Layout } from "../composition/layout";
 import { PANES } from "../composition/stack";
 import { AttentionSettings, USUAL_ATTENTION } from "../subjects/attention/attention-settings";
 import { FollowRule } from "../subjects/choosing/follow-rule";
+import { isSame } from "../structure";
 import { MOVEMENTS } from "./movement";
 
 /** Windows smaller than a quarter of the largest show nothing well at any resolution. */
@@ -98,7 +99,7 @@ export function commonSettings(all: readonly FramingSettings[]): FramingChange {
   if (!first) return {};
   return Object.fromEntries(
     Object.entries(first).filter(([key, value]) =>
-      others.every((other) => JSON.stringify(other[key as keyof FramingSettings]) === JSON.stringify(value)),
+      others.every((other) => isSame(other[key as keyof FramingSettings], value)),
     ),
   );
 }

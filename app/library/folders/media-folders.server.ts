@@ -2,13 +2,18 @@
 import { readdir, realpath, stat } from "node:fs/promises";
 import { basename, delimiter, join, relative, resolve, sep } from "node:path";
 import { isFilmName } from "~/media/film-names";
+import { Refusal } from "~/core/refusal";
 import { libraryErrors } from "~/texts/library-errors";
 
 const t = libraryErrors.films;
 
 /** Nothing in the folders that were opened is at this path. */
-export class NotOpenError extends Error {
+export class NotOpenError extends Refusal {
   override name = "NotOpenError";
+
+  constructor(message: string) {
+    super(message, 404);
+  }
 }
 
 export interface FolderEntry {

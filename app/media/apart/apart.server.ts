@@ -2,7 +2,7 @@
  * Reads what comes from outside in a process of its own, which may take neither long nor much: a file that was made to be
  * hard to read costs its sender an answer, and nobody else anything.
  */
-import { Refusal } from "~/core/refusal";
+import { FileRefusal } from "~/core/refusal";
 import { spawnBound } from "../tool.server";
 import { builtFile } from "../worker-thread.server";
 import { type Answered, type Asked, asError, type Found, type TaskName, type Tasks, TASKS } from "./tasks";
@@ -36,7 +36,7 @@ export function apart<Name extends TaskName>(
       if ("refused" in answer) reject(asError(answer.refused));
       else resolve(answer.found as Found<Name>);
     });
-    const tooHard = () => reject(new Refusal(ownFileErrors.reading.takesTooLong(name), 422));
+    const tooHard = () => reject(new FileRefusal(ownFileErrors.reading.takesTooLong(name)));
     // One that has run out of memory ends without an answer.
     child.once("exit", tooHard);
     child.once("error", reject);

@@ -1,9 +1,10 @@
 /** What an editor brings in beside films: pictures and fonts. */
 import { createHash } from "node:crypto";
+import { FileRefusal } from "~/core/refusal";
 import { readFileSync } from "node:fs";
 
 /** A file cannot be used; the message is a sentence for people. */
-export class OwnFileError extends Error {
+export class OwnFileError extends FileRefusal {
   override name = "OwnFileError";
 }
 

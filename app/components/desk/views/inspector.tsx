@@ -7,6 +7,7 @@ import { TickBox } from "~/components/common/tick-box";
 import { paneBox } from "~/core/composition/layout";
 import { largestWindow } from "~/core/geometry/crop-window";
 import { activeArea } from "~/core/shots/shot";
+import { isSame } from "~/core/structure";
 import { mostZoom } from "~/core/path/zoom-goals";
 import { ActiveArea } from "./inspector/active-area";
 import { ChoiceBar } from "~/components/common/choice-bar";
@@ -81,7 +82,7 @@ function ShotSettings() {
   const area = activeArea(shot, film.picture);
   const pane = paneBox(shot.settings.layout, area, version, shot.pane);
   const { zoom } = shot.settings;
-  const differs = shots.some(({ settings }) => JSON.stringify(settings.zoom) !== JSON.stringify(zoom));
+  const differs = shots.some(({ settings }) => !isSame(settings.zoom, zoom));
   return (
     <div className="flex flex-col gap-5">
       <section aria-label={t.shotNumbered(shot.number)} className="flex flex-col gap-3">
