@@ -4,7 +4,7 @@ import { resolve } from "node:path";
 import { counted } from "~/texts/numbers";
 import type { Lacking } from "~/core/checks/lacking-pictures";
 import { NO_FAULTS, type PictureFaults } from "~/core/checks/picture-faults";
-import { faultsIn, type FileFigures } from "~/core/film-status";
+import { faultsIn, type FileFigures } from "~/core/film/film-status";
 import { readReport } from "~/core/formats/read-report";
 import { type FrameRange, rangeKey } from "~/core/time/rate";
 import { joinRanges, withoutRanges } from "~/core/time/ranges";

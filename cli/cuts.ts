@@ -11,7 +11,7 @@ import { findCuts } from "~/pipelines/find-cuts.server";
 import { writeAside } from "~/disk/write-aside.server";
 import { openFilm } from "./open-film";
 import { parseSensitivity } from "./options";
-import { clockOfFilm } from "~/core/film-info";
+import { clockOfFilm } from "~/core/film/film-info";
 import { runWithProgress } from "./progress-line";
 import type { Terminal } from "./terminal";
 

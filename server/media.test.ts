@@ -122,9 +122,9 @@ describe("a frame of a version", () => {
       return [answer.status, await answer.text()];
     };
     expect((await refused(`film/frame/wide/10.png?${windows}`))[0]).toBe(409);
-    expect(await refused(`film/frame/film-tall/90000.png?${windows}`)).toEqual([404, "the film has no such frame"]);
+    expect(await refused(`film/frame/film-tall/90000.png?${windows}`)).toEqual([404, "The film has no such frame."]);
     expect(await refused(`film/frame/film-tall/10.png?${windows};160,90,180`)).toEqual([
-      ...[409, "the shot has another layout by now"],
+      ...[409, "The shot has another layout by now."],
     ]);
     expect((await refused(`gone/frame/gone-tall/10.png?${windows}`))[0]).toBe(422);
   });
@@ -170,7 +170,7 @@ describe("the work on a film", () => {
 
   test("with the film itself is refused where its file is gone", async () => {
     const work = await ask("gone/work.gladpan?with=film");
-    expect(work.status).toBe(409);
+    expect(work.status).toBe(422);
     expect(await work.text()).toContain("wo shots.mp4: the file is missing");
   });
 });

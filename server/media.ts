@@ -4,8 +4,8 @@ import express, { type NextFunction, type Response, type Router } from "express"
 import { z } from "zod";
 import { PANES } from "~/core/composition/stack";
 import { Length, Pixels } from "~/core/geometry/box";
-import { Id, isId } from "~/core/ids";
-import { Refusal } from "~/core/refusal";
+import { Id, isId } from "~/core/basics/ids";
+import { Refusal } from "~/core/basics/refusal";
 import { findFilm } from "~/db/films.server";
 import { isDiskFull } from "~/disk/disk-space.server";
 import { findExportFile } from "~/library/exports/exports.server";

@@ -7,7 +7,7 @@ import type { FilmState } from "~/core/version/film-state";
 import { stateOf } from "~/core/edits/checkpoint";
 import { readStoredEdit } from "~/core/edits/stored-edit";
 import { counted } from "~/texts/numbers";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import { hasClips } from "./clips.server";
 import { type Db, inTransaction } from "./database.server";
 import { loadState, storeDifference } from "./film-state.server";

@@ -9,7 +9,7 @@ import { freshShot } from "~/core/shots/shot";
 import { INFO } from "../../tests/support/film-info";
 import { twoShotFilm } from "../../tests/support/two-shot-film";
 import type { Db } from "./database.server";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import { edit, historyOf, StaleRevision, stepHistory } from "./edits.server";
 import { loadState } from "./film-state.server";
 import { listPeople, savePeople } from "./people.server";

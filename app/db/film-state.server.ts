@@ -1,7 +1,7 @@
 import type { Clip, ClipWithFile } from "~/core/clips/clip";
 import type { Difference } from "~/core/edits/difference";
 import type { FilmState } from "~/core/version/film-state";
-import { clockOfFilm } from "~/core/film-info";
+import { clockOfFilm } from "~/core/film/film-info";
 import { findCandidates } from "./analysis.server";
 import { deleteCaption, listCaptions, putCaption } from "./captions.server";
 import { listClips, trimClip } from "./clips.server";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { FilmInfo } from "~/core/film-info";
+import { FilmInfo } from "~/core/film/film-info";
 import { AttentionSettings, USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
 import { frameToSeconds } from "~/core/time/rate";
 import type { Db } from "./database.server";

@@ -1,9 +1,9 @@
 /** What each kind of job is asked for, and what comes of it. It is read here, where jobs come from the database. */
 import { z } from "zod";
-import { FilmInfo } from "~/core/film-info";
-import { FileFigures, type JobKind } from "~/core/film-status";
+import { FilmInfo } from "~/core/film/film-info";
+import { FileFigures, type JobKind } from "~/core/film/film-status";
 import { OutputSettings, USUAL_OUTPUT } from "~/core/formats/output-settings";
-import { Id } from "~/core/ids";
+import { Id } from "~/core/basics/ids";
 import { ShotMatch } from "~/core/shots/match-shots";
 
 /** A file that an export has written, by what it is known. */

@@ -1,5 +1,5 @@
 import { nanoid } from "nanoid";
-import type { JobKind, JobState } from "~/core/film-status";
+import type { JobKind, JobState } from "~/core/film/film-status";
 import { type Db, inTransaction } from "./database.server";
 import { JobWork, type NewWork, type WorkOf } from "./job-work";
 import { readableOrNull } from "./readable";

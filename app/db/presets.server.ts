@@ -1,5 +1,5 @@
 import { type BrokenPreset, Preset } from "~/core/edits/preset";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import type { Db } from "./database.server";
 import { readableOrNull } from "./readable";
 import { libraryErrors } from "~/texts/library-errors";

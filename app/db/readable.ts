@@ -1,5 +1,5 @@
 import { ZodError } from "zod";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import { libraryErrors } from "~/texts/library-errors";
 
 /** What is stored of a film makes no sense any more; the film's own file is untouched, and so are the other films. */

@@ -1,7 +1,7 @@
 import { Version } from "~/core/version/film-state";
 import { ShotInVersion } from "~/core/version/settle";
 import { HandKey } from "~/core/path/hand-key";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import type { Db } from "./database.server";
 import { libraryErrors } from "~/texts/library-errors";
 

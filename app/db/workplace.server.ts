@@ -1,6 +1,6 @@
 import { existsSync } from "node:fs";
 import { join, relative, resolve } from "node:path";
-import { isId } from "~/core/ids";
+import { isId } from "~/core/basics/ids";
 import type { FilmRow } from "~/db/films.server";
 import { type Db, openDatabase } from "~/db/database.server";
 import { diskFullMessage, lowSpaceMessage } from "~/disk/disk-space.server";

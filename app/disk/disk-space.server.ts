@@ -1,6 +1,6 @@
 import { existsSync, statfsSync } from "node:fs";
 import { dirname } from "node:path";
-import { formatBytes } from "~/core/bytes";
+import { formatBytes } from "~/core/numbers/bytes";
 import { libraryErrors } from "~/texts/library-errors";
 
 const t = libraryErrors.space;

@@ -1,4 +1,4 @@
-import { asSentence } from "~/core/sentence";
+import { asSentence } from "~/core/basics/sentence";
 import { isDiskFull } from "~/disk/disk-space.server";
 import { DATA_FOLDER, dataFolder, diskIsFull } from "~/db/workplace.server";
 

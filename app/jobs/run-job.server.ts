@@ -1,5 +1,5 @@
-import { assertNever } from "~/core/assert-never";
-import type { JobKind } from "~/core/film-status";
+import { assertNever } from "~/core/basics/assert-never";
+import type { JobKind } from "~/core/film/film-status";
 import type { Db } from "~/db/database.server";
 import { findFilm } from "~/db/films.server";
 import type { JobRow } from "~/db/jobs.server";

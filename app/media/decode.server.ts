@@ -2,7 +2,7 @@ import type { Box, Size } from "~/core/geometry/box";
 import { type BitDepth, bytesPerSample, pixelFormat } from "~/core/image/bit-depth";
 import type { FrameRange } from "~/core/time/rate";
 import { FilmError, startFfmpeg } from "./film-tool.server";
-import type { FilmInfo, GridInFile } from "~/core/film-info";
+import type { FilmInfo, GridInFile } from "~/core/film/film-info";
 import type { FilmFile } from "./film-file";
 import { onGrid, readFrom, seekSecondsFor } from "./on-grid.server";
 import { REMARKS } from "./tool.server";

@@ -9,7 +9,7 @@ const info = { ...INFO, sounds: [sound(0, "eng"), sound(1, "deu")], interlaced: 
 
 test("another sound is taken, if there is one", () => {
   expect(withSound(info, 1).audio).toEqual({ codec: "aac", index: 1, start: 0.02 });
-  expect(() => withSound(info, 2)).toThrow("it has 2 sounds, and none that is number 3");
+  expect(() => withSound(info, 2)).toThrow("it has 2 audio tracks, and none with number 3");
 });
 
 test("at double rate there are twice as many frames, in the same time", () => {

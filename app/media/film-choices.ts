@@ -1,7 +1,7 @@
 /** What can be set for how a film is read: its audio track, and its fields as frames of their own. */
 import { framesPerSecond, type FrameRange } from "~/core/time/rate";
-import type { FilmInfo } from "~/core/film-info";
-import { Refusal } from "~/core/refusal";
+import type { FilmInfo } from "~/core/film/film-info";
+import { Refusal } from "~/core/basics/refusal";
 import { filmErrors } from "~/texts/film-errors";
 
 const t = filmErrors.choices;

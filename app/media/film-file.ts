@@ -1,4 +1,4 @@
-import type { FilmInfo } from "~/core/film-info";
+import type { FilmInfo } from "~/core/film/film-info";
 
 /** A film that was looked into. */
 export interface FilmFile {

@@ -1,7 +1,7 @@
 /** How ffmpeg is given films to read, and what its failures say about them. */
-import { MOST_PIXELS } from "~/core/film-info";
+import { MOST_PIXELS } from "~/core/film/film-info";
 import type { Size } from "~/core/geometry/box";
-import { FileRefusal } from "~/core/refusal";
+import { FileRefusal } from "~/core/basics/refusal";
 import type { Rate } from "~/core/time/rate";
 import { isClipList } from "./clip-list.server";
 import { OPENED_FORMATS } from "./containers";

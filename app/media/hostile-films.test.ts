@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { EVERY_TEST } from "../../tests/support/every-test";
 import { extensionOf } from "./containers";
 import { decodeFrames } from "./decode.server";
-import type { FilmInfo } from "~/core/film-info";
+import type { FilmInfo } from "~/core/film/film-info";
 import { FilmError } from "./film-tool.server";
 import { probeFilm } from "./probe.server";
 import { makeProxy } from "./proxy.server";
@@ -127,7 +127,7 @@ describe("what cannot be decoded is refused by its name", () => {
     const bytes = readFileSync(CLIP).toString("latin1").replaceAll("avc1", "xyz1").replaceAll("avcC", "xyzC");
     writeFileSync(path("unknown.mp4"), bytes, "latin1");
     expect(await refusal("unknown.mp4")).toBe(
-      'unknown.mp4: its video codec is not supported ("xyz1"). Export it as H.264, H.265 or ProRes.',
+      'unknown.mp4: its video codec is not supported (“xyz1”). Export it as H.264, H.265 or ProRes.',
     );
   });
 

@@ -9,7 +9,7 @@ import { afterAll, beforeAll, describe, expect, test } from "@jest/globals";
 import { decodeFrames } from "./decode.server";
 import { FilmError } from "./film-tool.server";
 import { probeFilm } from "./probe.server";
-import { clockOfFilm } from "~/core/film-info";
+import { clockOfFilm } from "~/core/film/film-info";
 import { makePoster } from "./poster.server";
 import { makeProxy } from "./proxy.server";
 import { renderFilm } from "./render/render.server";

@@ -3,7 +3,7 @@
  * kept as they are in the file (`-copyts`), since the grid is told in them.
  */
 import { type FrameRange, framesPerSecond, frameToSeconds, inRange } from "~/core/time/rate";
-import type { FilmInfo } from "~/core/film-info";
+import type { FilmInfo } from "~/core/film/film-info";
 import type { FilmFile } from "./film-file";
 import { reading } from "./film-tool.server";
 

@@ -4,7 +4,7 @@ import { z } from "zod";
 import type { Size } from "~/core/geometry/box";
 import { type FilmGrid, makeGrid, type PictureTimes } from "~/core/time/film-grid";
 import { framesPerSecond, parseRate } from "~/core/time/rate";
-import { type FilmInfo, type FilmSound, MOST_FRAMES, MOST_PIXELS, type SoundTrack } from "~/core/film-info";
+import { type FilmInfo, type FilmSound, MOST_FRAMES, MOST_PIXELS, type SoundTrack } from "~/core/film/film-info";
 import { FilmError, filmFailure, probe } from "./film-tool.server";
 import { endOfSound, pictureTimes } from "./picture-times.server";
 import { ToolError } from "./tool.server";

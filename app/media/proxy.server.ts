@@ -6,7 +6,7 @@ import { pixelFormat } from "~/core/image/bit-depth";
 import { type FrameRange, frameToSeconds } from "~/core/time/rate";
 import { writeAside } from "~/disk/write-aside.server";
 import { decodeFrames } from "./decode.server";
-import type { FilmInfo } from "~/core/film-info";
+import type { FilmInfo } from "~/core/film/film-info";
 import type { FilmFile } from "./film-file";
 import { REC709_TAGS, pipedIn, startFfmpeg, writing } from "./film-tool.server";
 import { readFrom, soundOnGrid, soundSeekSecondsFor, soundStream } from "./on-grid.server";

@@ -1,4 +1,4 @@
-import type { FileFigures } from "~/core/film-status";
+import type { FileFigures } from "~/core/film/film-status";
 import { z } from "zod";
 import type { Box, Size } from "~/core/geometry/box";
 import type { BitDepth } from "~/core/image/bit-depth";

@@ -1,3 +1,4 @@
+import { clamped } from "~/core/numbers/clamped";
 import PQueue from "p-queue";
 import type { Box } from "~/core/geometry/box";
 import { activeAreaOf, ALIGNED_SHARE, edgeProfile, type EdgeProfile } from "~/core/shots/own-bars";
@@ -71,7 +72,7 @@ export class ActiveAreas {
     if (known !== undefined) return known;
     const { frames, rate } = this.film.info;
     const wanted = Math.round(frameToSeconds(frames, rate) / SECONDS_PER_FRAME);
-    const count = Math.min(FRAMES.most, Math.max(FRAMES.least, wanted));
+    const count = clamped(wanted, FRAMES.least, FRAMES.most);
     const found = await this.lookAt({ start: 0, end: frames }, count, ALIGNED_SHARE.film);
     this.known = [found];
     return found;

@@ -1,7 +1,7 @@
 /** Looks at a finished file: what it is, and whether it shows what it should. */
 import { readFile } from "node:fs/promises";
 import sharp from "sharp";
-import type { ExportCheck, FileFigures } from "~/core/film-status";
+import type { ExportCheck, FileFigures } from "~/core/film/film-status";
 import { framesPerSecond, frameToSeconds, formatRate } from "~/core/time/rate";
 import { openZip } from "~/disk/zip.server";
 import { measureLoudness } from "~/media/loudness.server";

@@ -1,4 +1,4 @@
-import type { FileFigures } from "~/core/film-status";
+import type { FileFigures } from "~/core/film/film-status";
 import { writeNamed } from "~/disk/write-aside.server";
 import type { RenderOptions } from "~/media/render/encode.server";
 import type { RenderPlan } from "~/media/render/plan";

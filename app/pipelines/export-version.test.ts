@@ -6,7 +6,7 @@ import { join } from "node:path";
 import { fill } from "~/core/composition/composition";
 import { FORMAT_IDS, outputFormat } from "~/core/formats/output-formats";
 import { type OutputSettings, USUAL_OUTPUT } from "~/core/formats/output-settings";
-import { faultsIn } from "~/core/film-status";
+import { faultsIn } from "~/core/film/film-status";
 import { EVERY_TEST } from "../../tests/support/every-test";
 import { exportVersion } from "./export-version.server";
 import type { FilmFile } from "~/media/film-file";

@@ -1,4 +1,5 @@
 // Only here does a hand that is drawn pass all of the analysis: a part of it that is right by itself may not fit the next.
+import { clamped } from "~/core/numbers/clamped";
 import { execFileSync } from "node:child_process";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
@@ -39,7 +40,7 @@ beforeAll(() => {
 afterAll(() => rmSync(folder, { recursive: true }));
 
 const truth = (frame: number) => {
-  const lifted = 4 * Math.min(DOWN - LIFTED, Math.max(0, frame - LIFTED));
+  const lifted = 4 * clamped(frame - LIFTED, 0, DOWN - LIFTED);
   return { x: 230, y: 220 - lifted, width: 70, height: 90 };
 };
 

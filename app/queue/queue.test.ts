@@ -6,7 +6,7 @@ import { afterEach, beforeEach, describe, expect, jest, test } from "@jest/globa
 import { INFO } from "../../tests/support/film-info";
 import { openDatabase } from "~/db/database.server";
 import { insertFilm } from "~/db/films.server";
-import type { JobKind } from "~/core/film-status";
+import type { JobKind } from "~/core/film/film-status";
 import type { NewWork } from "~/db/job-work";
 import { findJob, insertJob, setPaused } from "~/db/jobs.server";
 

@@ -3,7 +3,7 @@ import { captionsIn } from "~/core/captions/caption";
 import { writeSrt, writeVtt } from "~/core/captions/write-captions";
 import { requireVersion } from "~/core/version/find";
 import { keptRanges } from "~/core/version/trim";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import { loadState } from "~/db/film-state.server";
 import { decodeText } from "~/disk/read-text.server";
 import { db } from "~/db/workplace.server";

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { CheckpointName, everythingSetIn } from "~/core/edits/checkpoint";
-import { Id } from "~/core/ids";
-import { Refusal } from "~/core/refusal";
+import { Id } from "~/core/basics/ids";
+import { Refusal } from "~/core/basics/refusal";
 import { addCheckpoint, findCheckpoint, hasCheckpoint, listCheckpointNames, setDeleted } from "~/db/checkpoints.server";
 import { loadState } from "~/db/film-state.server";
 import { db } from "~/db/workplace.server";

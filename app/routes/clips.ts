@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Id } from "~/core/ids";
+import { Id } from "~/core/basics/ids";
 import { hasClips } from "~/db/clips.server";
 import { listFilms } from "~/db/films.server";
 import { arrangeClips } from "~/library/clips/clips.server";

@@ -8,7 +8,7 @@ import { transitionsOf } from "~/core/shots/shot";
 import { listShots } from "~/db/shots.server";
 import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/cuts";
-import { clockOfFilm } from "~/core/film-info";
+import { clockOfFilm } from "~/core/film/film-info";
 import { LIST_BODY_BYTES, readForm, refusal, requireFilm } from "./requests.server";
 import { deskTexts } from "~/texts/desk";
 

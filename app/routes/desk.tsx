@@ -10,9 +10,9 @@ import { NO_FAULTS, type PictureFaults, pictureFaults } from "~/core/checks/pict
 import type { Version } from "~/core/version/film-state";
 import { NamePattern } from "~/core/formats/file-names";
 import { offeredFormats } from "~/media/encoders.server";
-import { clockOfFilm } from "~/core/film-info";
-import { Id } from "~/core/ids";
-import { Refusal } from "~/core/refusal";
+import { clockOfFilm } from "~/core/film/film-info";
+import { Id } from "~/core/basics/ids";
+import { Refusal } from "~/core/basics/refusal";
 import { readActivity } from "~/db/activity.server";
 import { listAnalysed, listUndecoded } from "~/db/analysis.server";
 import { historyOf } from "~/db/edits.server";

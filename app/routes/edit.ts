@@ -1,6 +1,6 @@
 import { data } from "react-router";
 import { ChangeRequest, type EditAnswer } from "~/core/edits/answer";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import { replacedNext, StaleRevision } from "~/db/edits.server";
 import { findFilm } from "~/db/films.server";
 import { isDiskFull } from "~/disk/disk-space.server";

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { INFO } from "../../tests/support/film-info";
 import { get, post } from "../../tests/support/route-answers";
 import { twoShotFilm } from "../../tests/support/two-shot-film";
-import type { ExportView } from "~/core/film-status";
+import type { ExportView } from "~/core/film/film-status";
 import { OutputSettings, RATES, USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { freshShot } from "~/core/shots/shot";
 import { renderIn } from "~/library/exports/render-work";

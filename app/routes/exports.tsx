@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { usePolling } from "~/components/common/use-polling";
 import { ExportsPage } from "~/components/exports/exports-page";
-import { Id } from "~/core/ids";
+import { Id } from "~/core/basics/ids";
 import { readFilms } from "~/db/films.server";
 import { findJob, listRenders, orderRenders } from "~/db/jobs.server";
 import { readableOrNull } from "~/db/readable";

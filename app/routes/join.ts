@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Id } from "~/core/ids";
+import { Id } from "~/core/basics/ids";
 import { joinFilms } from "~/library/clips/clips.server";
 import type { Route } from "./+types/join";
 import { orDiskFull, readJson, whyNot } from "./requests.server";

@@ -1,7 +1,7 @@
 import { data } from "react-router";
 import { MOST_MOVING_BYTES, MOST_PICTURE_BYTES } from "~/core/composition/picture";
-import { isId } from "~/core/ids";
-import { Refusal } from "~/core/refusal";
+import { isId } from "~/core/basics/ids";
+import { Refusal } from "~/core/basics/refusal";
 import { parseRate, type Rate } from "~/core/time/rate";
 import { findFilm } from "~/db/films.server";
 import { withScratchFile } from "~/disk/write-aside.server";

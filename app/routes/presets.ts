@@ -1,6 +1,6 @@
 import { data } from "react-router";
 import { PresetChange } from "~/core/edits/preset";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import { deletePreset, readPresets, savePreset } from "~/db/presets.server";
 import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/presets";

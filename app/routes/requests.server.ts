@@ -6,9 +6,9 @@ import type { ReadableStream as NodeReadableStream } from "node:stream/web";
 import { data } from "react-router";
 import type { z } from "zod";
 import { findFilm, type FilmRow } from "~/db/films.server";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import { isDiskFull } from "~/disk/disk-space.server";
-import { isId } from "~/core/ids";
+import { isId } from "~/core/basics/ids";
 import { dataFolder, db, diskIsFull } from "~/db/workplace.server";
 import { commonTexts } from "~/texts/common";
 

@@ -7,7 +7,7 @@ import { createCanvas } from "@napi-rs/canvas";
 import { answerOf, get, post, type RouteArguments } from "../../tests/support/route-answers";
 import { twoShotFilm } from "../../tests/support/two-shot-film";
 import type { EditAnswer } from "~/core/edits/answer";
-import { FilmStatus } from "~/core/film-status";
+import { FilmStatus } from "~/core/film/film-status";
 import type { Track } from "~/core/subjects/tracking/track";
 import { saveTracks } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
@@ -253,7 +253,7 @@ describe("the desk's forms", () => {
     expect((await form(deskAction, { intent: "explode" })).status).toBe(400);
     expect((await form(deskAction, { intent: "sound", index: "7" })).status).toBe(422);
     expect((await form(deskAction, { intent: "fields" })).data).toBe(
-      "Kite.mp4: it is not interlaced, so there is no double rate in it.",
+      "Kite.mp4: it is not interlaced, so its frame rate cannot be doubled.",
     );
     expect((await form(filmsAction, { intent: "delete", filmId: "nobody" }, {})).status).toBe(404);
   });

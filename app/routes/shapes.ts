@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { shapeFit } from "~/core/checks/shape-fit";
 import { FRAME_SHAPES } from "~/core/geometry/frame-shapes";
-import { Id, ShotId } from "~/core/ids";
+import { Id, ShotId } from "~/core/basics/ids";
 import { loadFraming } from "~/library/versions/lay-version.server";
 import { db } from "~/db/workplace.server";
 import type { Route } from "./+types/shapes";

@@ -20,7 +20,7 @@ export const rangesTexts = {
       "Nothing. Drag along the strip beside the lane to mark a range, or press comma and full stop at its ends.",
     bringBack: (timecode: string) => `Bring back ${timecode}`,
   },
-  /** core/replacement.ts */
+  /** core/film/replacement.ts */
   replacement: {
     notInTheNewFile: "not in the new file",
     ofItIsThere: (share: number) => `${percent(share)} of it is there`,

@@ -1,8 +1,8 @@
 /** Frames the shots of a version off the interface's thread: an adapter of `VersionFramer` to messages. */
-import { assertNever } from "~/core/assert-never";
+import { assertNever } from "~/core/basics/assert-never";
 import { type FramerGround, type FramerNews, type ShotResult, VersionFramer } from "~/core/version/version-framer";
 import type { ShotSettings } from "~/core/version/shot-settings";
-import { shareStructure } from "~/core/structure";
+import { shareStructure } from "~/core/basics/structure";
 import { type PackedTrack, unpackTrack } from "~/core/subjects/tracking/packed-tracks";
 import { TrackStock } from "~/core/subjects/tracking/track-stock";
 import type { FrameRange } from "~/core/time/rate";

@@ -11,7 +11,7 @@ import { join } from "node:path";
 import type { Said } from "~/core/captions/break-text";
 import { USUAL_CAPTIONS } from "~/core/captions/caption-settings";
 import { timeCaptions } from "~/core/captions/time-captions";
-import { median } from "~/core/median";
+import { median } from "~/core/numbers/median";
 import { speechIn, speechSegments } from "~/core/subjects/speaking/voice";
 import { framesPerSecond } from "~/core/time/rate";
 import { probeFilm } from "~/media/probe.server";

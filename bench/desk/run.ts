@@ -10,7 +10,7 @@
 import { writeFileSync } from "node:fs";
 import { parseArgs } from "node:util";
 import { chromium, type Page, type Response } from "@playwright/test";
-import { median } from "~/core/median";
+import { median } from "~/core/numbers/median";
 import { NOW_SHARE } from "../../app/components/desk/views/lane/lane-geometry";
 import { LONG_WORK, TestServer } from "../../tests/support/server";
 import { picturesPerSecond, type Smoothness, watch } from "./measure";

@@ -11,7 +11,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { centreBounds } from "~/core/geometry/crop-window";
-import { median } from "~/core/median";
+import { median } from "~/core/numbers/median";
 import { chooseMovement } from "~/core/path/choose-movement";
 import { axisGoals } from "~/core/path/framing-goals";
 import { USUAL_FRAMING } from "~/core/path/framing-settings";

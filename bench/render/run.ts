@@ -12,7 +12,7 @@ import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { pictureArguments, USUAL_OUTPUT } from "~/core/formats/output-settings";
 import { fill, type ShownAt } from "~/core/composition/composition";
-import { median } from "~/core/median";
+import { median } from "~/core/numbers/median";
 import { REC709_TAGS } from "~/media/film-tool.server";
 import { probeFilm } from "~/media/probe.server";
 import { renderFilm } from "~/media/render/render.server";

@@ -2,7 +2,7 @@
 import { statSync } from "node:fs";
 import { join as joinPath } from "node:path";
 import { probeFilm } from "~/media/probe.server";
-import { median } from "~/core/median";
+import { median } from "~/core/numbers/median";
 import { fixed } from "~/texts/numbers";
 import { form } from "../../tests/support/raw-request";
 import { seeded } from "../../demo/film/random";

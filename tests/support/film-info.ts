@@ -1,4 +1,4 @@
-import type { FilmInfo } from "~/core/film-info";
+import type { FilmInfo } from "~/core/film/film-info";
 
 /** What is known of a film that stands in for a real one. */
 export const INFO: FilmInfo = {

@@ -1,5 +1,5 @@
 import { type KeyboardEvent, type PointerEvent, useId, useRef, useState } from "react";
-import { valueOf } from "~/core/arithmetic";
+import { valueOf } from "~/core/numbers/arithmetic";
 import { Hint } from "./button";
 import { commonTexts } from "~/texts/common";
 

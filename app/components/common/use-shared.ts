@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { shareStructure } from "~/core/structure";
+import { shareStructure } from "~/core/basics/structure";
 
 /**
  * A value that is loaded anew from time to time, made of the very values of the one before wherever the two hold the

@@ -4,7 +4,7 @@ import { toast } from "sonner";
 import { clampWindow } from "~/core/geometry/crop-window";
 import { withoutRanges } from "~/core/time/ranges";
 import { JobStatus } from "~/components/library/job-status";
-import type { FilmStatus } from "~/core/film-status";
+import type { FilmStatus } from "~/core/film/film-status";
 import type { History } from "~/core/edits/answer";
 import type { FilmState, VersionState } from "~/core/version/film-state";
 import type { ExportPlaces } from "~/components/exports/output-fields";

@@ -1,5 +1,5 @@
 import { CircleCheck, TriangleAlert } from "lucide-react";
-import type { FileFigures } from "~/core/film-status";
+import type { FileFigures } from "~/core/film/film-status";
 import { exportsTexts } from "~/texts/exports";
 
 const t = exportsTexts.checks;

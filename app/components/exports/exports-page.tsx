@@ -5,7 +5,7 @@ import { Button } from "~/components/common/button";
 import { SortableList, SortableRow } from "~/components/common/sortable-list";
 import { whenWas } from "~/components/common/when";
 import { Wordmark } from "~/components/common/wordmark";
-import type { ExportView } from "~/core/film-status";
+import type { ExportView } from "~/core/film/film-status";
 import { AddExports, type FilmToExport } from "./add-exports";
 import { ExportRow } from "./export-row";
 import { exportsTexts } from "~/texts/exports";

@@ -1,5 +1,5 @@
-import { formatBytes } from "~/core/bytes";
-import type { FileFigures } from "~/core/film-status";
+import { formatBytes } from "~/core/numbers/bytes";
+import type { FileFigures } from "~/core/film/film-status";
 import { exportsTexts } from "~/texts/exports";
 
 const t = exportsTexts.figuresLine;

@@ -1,7 +1,7 @@
 import { ChoiceBar } from "~/components/common/choice-bar";
 import { NumberField } from "~/components/common/number-field";
 import { SelectMenu } from "~/components/common/select-menu";
-import { clamped } from "~/core/clamped";
+import { clamped } from "~/core/numbers/clamped";
 import { BIT_DEPTHS } from "~/core/image/bit-depth";
 import { type FormatId, outputFormat } from "~/core/formats/output-formats";
 import {
@@ -14,7 +14,7 @@ import {
   RETIMINGS,
   type Retiming,
 } from "~/core/formats/output-settings";
-import { isSame } from "~/core/structure";
+import { isSame } from "~/core/basics/structure";
 import { formatRate, type Rate } from "~/core/time/rate";
 import { PercentSlider } from "~/components/common/percent-slider";
 import { exportsTexts } from "~/texts/exports";

@@ -1,7 +1,7 @@
 import { AlertDialog } from "radix-ui";
 import { Button } from "~/components/common/button";
-import { formatBytes } from "~/core/bytes";
-import { DAYS_KEPT } from "~/core/days-kept";
+import { formatBytes } from "~/core/numbers/bytes";
+import { DAYS_KEPT } from "~/core/film/days-kept";
 import type { FilmIntent } from "./film-actions";
 import type { FilmView, SpaceView } from "./library-view";
 import { libraryTexts } from "~/texts/library";

@@ -1,5 +1,5 @@
 import { Link } from "react-router";
-import { formatBytes } from "~/core/bytes";
+import { formatBytes } from "~/core/numbers/bytes";
 import { formatRate } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import { isUnderWay } from "~/components/common/use-polling";

@@ -1,7 +1,7 @@
 import { ChevronLeft, Film, Folder } from "lucide-react";
 import { type ReactNode, useEffect, useState } from "react";
 import { useFetcher } from "react-router";
-import { formatBytes } from "~/core/bytes";
+import { formatBytes } from "~/core/numbers/bytes";
 import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.folderBrowser;

@@ -2,7 +2,7 @@ import { TriangleAlert, X } from "lucide-react";
 import { useFetcher } from "react-router";
 import { Button, IconButton } from "~/components/common/button";
 import { ProgressBar, describeLeft } from "~/components/common/progress-bar";
-import type { JobKind, JobView } from "~/core/film-status";
+import type { JobKind, JobView } from "~/core/film/film-status";
 import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.jobStatus;

@@ -1,6 +1,6 @@
 /** Which films of the library are shown, and in what order. */
 import type { Lacking } from "~/core/checks/lacking-pictures";
-import type { JobView } from "~/core/film-status";
+import type { JobView } from "~/core/film/film-status";
 import { frameToSeconds, type Rate } from "~/core/time/rate";
 import { libraryTexts } from "~/texts/library";
 

@@ -7,7 +7,7 @@ import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { describeLeft, ProgressBar } from "~/components/common/progress-bar";
 import { isUnderWay } from "~/components/common/use-polling";
-import { matchNote, type Replacement } from "~/core/replacement";
+import { matchNote, type Replacement } from "~/core/film/replacement";
 import { frameToSeconds } from "~/core/time/rate";
 import { formatTimecode } from "~/core/time/timecode";
 import type { FilmIntent } from "./film-actions";

@@ -2,7 +2,7 @@ import { Database } from "lucide-react";
 import { Dialog } from "radix-ui";
 import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
-import { formatBytes } from "~/core/bytes";
+import { formatBytes } from "~/core/numbers/bytes";
 import { useFilmActions } from "./film-actions";
 import { type FilmView, type SpaceView, type Spaces, totalSpace } from "./library-view";
 import { libraryTexts } from "~/texts/library";

@@ -2,8 +2,8 @@ import { Trash2 } from "lucide-react";
 import { useState } from "react";
 import { IconButton } from "~/components/common/button";
 import { ProgressBar } from "~/components/common/progress-bar";
-import { formatBytes } from "~/core/bytes";
-import type { UnfinishedUpload } from "~/core/unfinished-upload";
+import { formatBytes } from "~/core/numbers/bytes";
+import type { UnfinishedUpload } from "~/core/film/unfinished-upload";
 import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.unfinishedUploads;

@@ -1,7 +1,7 @@
 import { X } from "lucide-react";
 import { Button, IconButton } from "~/components/common/button";
 import { describeLeft, ProgressBar } from "~/components/common/progress-bar";
-import { formatBytes } from "~/core/bytes";
+import { formatBytes } from "~/core/numbers/bytes";
 import { ArrivedPictures } from "./arrived-pictures";
 import type { FilmUpload } from "./upload-film";
 import { libraryTexts } from "~/texts/library";

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { UnfinishedUpload } from "~/core/unfinished-upload";
+import type { UnfinishedUpload } from "~/core/film/unfinished-upload";
 import { type FilmUpload, uploadFilm } from "./upload-film";
 
 /** An upload of the same file that the server has the beginning of, and that this page is not busy with. */

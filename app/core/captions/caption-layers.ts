@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { newText, type TextLayer } from "../composition/layers/layer";
 import { type SafeArea, safeBox } from "../composition/layers/safe-area";
 import { LINE, PADDING } from "../composition/layers/text-block";
@@ -25,7 +26,7 @@ export function lineLengthIn(
   if (rules.lineLength !== null) return rules.lineLength;
   const em = size * Math.min(frame.width, frame.height);
   const room = safeBox(safe, frame).width - (box ? 2 * PADDING.x * em : 0);
-  return Math.min(42, Math.max(8, Math.floor(room / (LETTER * em))));
+  return clamped(Math.floor(room / (LETTER * em)), 8, 42);
 }
 
 /** About how large a caption is in a frame, in its pixels, without measuring its letters. */

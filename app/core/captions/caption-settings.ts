@@ -3,7 +3,7 @@ import { z } from "zod";
 import { Colour } from "../composition/colour";
 import { FAMILIES } from "../composition/layers/font-families";
 import { LIMITS } from "../composition/layers/layer";
-import { Id } from "../ids";
+import { Id } from "../basics/ids";
 
 const Percent = z.number().min(0).max(100);
 

@@ -1,7 +1,7 @@
 /** Captions of a film: what is said, on the film's own grid, and as they are in a version that leaves some of it out. */
 import { z } from "zod";
-import { clamped } from "../clamped";
-import { Id } from "../ids";
+import { clamped } from "../numbers/clamped";
+import { Id } from "../basics/ids";
 import { Frame, type FrameRange, framesPerSecond, type Rate, rangeLength } from "../time/rate";
 import { clipRanges } from "../time/ranges";
 

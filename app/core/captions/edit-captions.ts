@@ -1,5 +1,5 @@
 /** What an editor does to captions; each gives what there is afterwards, and changes nothing itself. */
-import { clamped } from "../clamped";
+import { clamped } from "../numbers/clamped";
 import { type FrameRange, rangeLength } from "../time/rate";
 import { type Caption, MOST_CAPTION_TEXT } from "./caption";
 import { syllablesOf } from "./syllables";

@@ -4,7 +4,7 @@
  * the markup of each caption. What cannot be used is told by its line, and not dropped in silence.
  */
 import { tokenizeVTTCue, VTTCue, type VTTNode } from "media-captions";
-import { Refusal } from "../refusal";
+import { Refusal } from "../basics/refusal";
 import { type CaptionCue, MOST_CAPTION_TEXT, MOST_CAPTIONS } from "./caption";
 import { captionsTexts } from "../../texts/captions";
 

@@ -1,4 +1,5 @@
 /** Lays captions along the voice that was found in a film. */
+import { clamped } from "../numbers/clamped";
 import { type FrameRange, framesPerSecond, type Rate, rangeLength } from "../time/rate";
 import type { CaptionText } from "./caption";
 import type { CaptionRules } from "./caption-settings";
@@ -113,7 +114,7 @@ function frameAtShare(segments: readonly FrameRange[], share: number, side: "sta
   for (const [i, range] of segments.entries()) {
     const length = rangeLength(range);
     const isOver = side === "start" ? left < length - 0.5 : left <= length + 0.5;
-    if (isOver || i === segments.length - 1) return range.start + Math.round(Math.min(length, Math.max(0, left)));
+    if (isOver || i === segments.length - 1) return range.start + Math.round(clamped(left, 0, length));
     left -= length;
   }
   return 0;
@@ -175,7 +176,7 @@ export function timeCaptions<T extends Pick<CaptionText, "text" | "speaker">>(
     const { start, end } = ranges[i]!;
     const next = ranges[i + 1]?.start ?? range.end;
     const wanted = Math.max(rules.least, caption.text.length / rules.pace) * fps;
-    const held = Math.min(next, Math.max(end, Math.min(end + HOLD * fps, start + wanted)));
+    const held = clamped(Math.min(end + HOLD * fps, start + wanted), end, next);
     return { ...caption, start, end: Math.max(start + 1, Math.round(held)) };
   });
 }

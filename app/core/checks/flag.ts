@@ -1,4 +1,5 @@
 /** A place that deserves the editor's eye. */
+import { clamped } from "../numbers/clamped";
 import type { FrameRange } from "../time/rate";
 
 /** How bad each kind is at its worst, 0 to 100. */
@@ -90,7 +91,5 @@ const FROM_FIRST = 0.4;
  */
 export const severityOf = (kind: FlagKind, depth: number, seconds = Infinity): number =>
   Math.round(
-    WORST[kind] *
-      Math.min(1, Math.max(0, depth)) *
-      (FROM_FIRST + (1 - FROM_FIRST) * (1 - 2 ** (-seconds / HALF_SECONDS))),
+    WORST[kind] * clamped(depth, 0, 1) * (FROM_FIRST + (1 - FROM_FIRST) * (1 - 2 ** (-seconds / HALF_SECONDS))),
   );

@@ -1,4 +1,5 @@
 /** Layouts that would show what the crop window has no room for: offered at a flag, with a picture of each. */
+import { clamped } from "../numbers/clamped";
 import { type Composition, compose, fill } from "../composition/composition";
 import { groundOf, placeAt } from "../composition/layers/draw-layer";
 import { type Layer, LIMITS, newBar, newText } from "../composition/layers/layer";
@@ -122,7 +123,7 @@ function lift(at: LookedAt): LayoutOffer | null {
     dividedSide(frame) === "height"
       ? wanted.height / wanted.width / (frame.height / frame.width)
       : wanted.width / wanted.height / aspectRatio(frame);
-  const lifted = Math.min(MOST_LIFTED, Math.max(LEAST_SHARE, share));
+  const lifted = clamped(share, LEAST_SHARE, MOST_LIFTED);
   const places = [
     { pane: 0, share: 1 - lifted },
     { pane: 1, share: lifted },
@@ -156,7 +157,7 @@ function replace({ cut, textRange, safeArea, frame, window }: LookedAt): LayoutO
   const side = Math.min(frame.width, frame.height);
   const during = { range: textRange, arrives: "cut", leaves: "cut" } as const;
   const bar = { ...newBar("replaced-bar"), ...during, width: 1, height: height / side, corner: 0, opacity: 100 };
-  const size = Math.min(LIMITS.textSize[1], Math.max(LIMITS.textSize[0], (ON_COVER * height) / side));
+  const size = clamped((ON_COVER * height) / side, LIMITS.textSize[0], LIMITS.textSize[1]);
   const words = { ...newText("replaced-text", t.yourText), ...during, size, shadow: 0 };
   const line = LINE * size * side;
   const layers = [

@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { expect, test } from "@jest/globals";
 import { fill } from "../composition/composition";
 import type { Key } from "../path/keys";
@@ -35,7 +36,7 @@ test("a window at rest: nothing moves, and what is inside is inside", () => {
 
 test("speeds in width per second, and the longest move that is fast", () => {
   // 405 pixels per second for ten frames, then at rest.
-  const x = (i: number) => 500 + 16.2 * Math.min(10, Math.max(0, i - 20));
+  const x = (i: number) => 500 + 16.2 * clamped(i - 20, 0, 10);
   const measures = measureShot(RANGE, [RANGE], null, at(x), 25);
   expect(measures.speed[25]).toBeCloseTo(1, 5);
   expect(measures.jerk[21]).toBeCloseTo(25 * 25, 3);

@@ -4,7 +4,7 @@ import { TALL, TWO_SHOTS } from "../../../tests/support/film-state";
 import type { FilmState } from "../version/film-state";
 import { brokenInvariant } from "../edits/invariants";
 import type { ShotInVersion } from "../version/settle";
-import type { FilmInfo } from "../film-info";
+import type { FilmInfo } from "../film/film-info";
 import { freshShot } from "../shots/shot";
 import { hardTransition } from "../shots/transition";
 import { arrange, arrangedState, type WantedClip } from "./arrange";

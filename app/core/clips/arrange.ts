@@ -2,7 +2,7 @@
 import type { FilmFacts, FilmState } from "../version/film-state";
 import { Move, type MovedPart } from "../edits/move";
 import { moveWork, type Tracking } from "../edits/move-work";
-import { clockOfFilm, type FilmInfo } from "../film-info";
+import { clockOfFilm, type FilmInfo } from "../film/film-info";
 import { type Box, boxContains, boxIntersection, type Size, wholeOf } from "../geometry/box";
 import { shotId } from "../shots/reshape";
 import { freshShot, LEAST_ACTIVE_SIDE, type Shot } from "../shots/shot";

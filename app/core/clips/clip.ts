@@ -1,8 +1,8 @@
 /** Clips that are one film: each in its place, with its own in and out point. */
 import { z } from "zod";
-import { FilmInfo } from "../film-info";
+import { FilmInfo } from "../film/film-info";
 import { Box, type Size } from "../geometry/box";
-import { Id } from "../ids";
+import { Id } from "../basics/ids";
 import { Frame, type FrameRange, rangeLength } from "../time/rate";
 
 export const Clip = z.object({

@@ -1,5 +1,5 @@
 /** What is known of a film that is made of clips before any of it is there. */
-import type { FilmInfo } from "../film-info";
+import type { FilmInfo } from "../film/film-info";
 import { depthFor } from "../image/bit-depth";
 import { frameToSeconds } from "../time/rate";
 import type { ClipPlan } from "./plan-clips";

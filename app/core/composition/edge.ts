@@ -1,4 +1,5 @@
 /** How the border of a film looks where it does not fill its frame. */
+import { clamped } from "../numbers/clamped";
 import { z } from "zod";
 import type { Box, Size } from "../geometry/box";
 
@@ -39,7 +40,7 @@ function beyondFrame({ x, y, width, height }: Box, frame: Size): Box {
 }
 
 const smooth = (share: number): number => {
-  const t = Math.min(1, Math.max(0, share));
+  const t = clamped(share, 0, 1);
   return t * t * (3 - 2 * t);
 };
 
@@ -55,7 +56,7 @@ export function edgeOf({ look, corner }: Edge, pane: Box, frame: Size): { cover:
   return {
     cover: (x, y) => {
       // Of a pixel that the border goes through, so much is inside.
-      const sharp = Math.min(1, Math.max(0, 0.5 - distanceFrom(pane, radius, { x, y })));
+      const sharp = clamped(0.5 - distanceFrom(pane, radius, { x, y }), 0, 1);
       return look === "feather" ? Math.min(sharp, smooth(-distanceFrom(open, radius, { x, y }) / fade)) : sharp;
     },
     shadow: (x, y) => (look === "shadow" ? SHADOW * (1 - smooth(distanceFrom(open, radius, { x, y }) / dim)) : 0),

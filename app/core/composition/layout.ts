@@ -1,6 +1,6 @@
 /** How a shot fills its frame: the film in a part of it or in all, or in several, and what lies behind. */
 import { z } from "zod";
-import { assertNever } from "../assert-never";
+import { assertNever } from "../basics/assert-never";
 import { type Box, type Size, wholeOf } from "../geometry/box";
 import { aspectRatio, centredWindow, windowBox } from "../geometry/crop-window";
 import type { Backdrop } from "./backdrop";

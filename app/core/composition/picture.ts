@@ -1,7 +1,7 @@
 /** A picture of the editor's own that has been brought in: one that stands still, or one that moves. */
 import { z } from "zod";
 import type { Box, Point, Size } from "../geometry/box";
-import { ContentId } from "../ids";
+import { ContentId } from "../basics/ids";
 import { framesPerSecond, Rate } from "../time/rate";
 
 export const PICTURE_KINDS = { png: "image/png", jpg: "image/jpeg", webp: "image/webp" } as const;

@@ -1,4 +1,5 @@
 /** Several panes that divide a frame between them. */
+import { clamped } from "../numbers/clamped";
 import { z } from "zod";
 import type { Box, Size } from "../geometry/box";
 import { even } from "../geometry/frame-shapes";
@@ -119,7 +120,7 @@ export function stackBoxes(stack: Stack, frame: Size): Box[] {
  */
 export function withBorder(stack: Stack, place: number, at: number): Stack {
   const borders = bordersOf(stack);
-  borders[place + 1] = Math.min(borders[place + 2]! - LEAST_SHARE, Math.max(borders[place]! + LEAST_SHARE, at));
+  borders[place + 1] = clamped(at, borders[place]! + LEAST_SHARE, borders[place + 2]! - LEAST_SHARE);
   // No less than the least, whatever the difference is rounded to.
   const shareOf = (i: number) => Math.max(LEAST_SHARE, borders[i + 1]! - borders[i]!);
   return { ...stack, places: stack.places.map((one, i) => ({ ...one, share: shareOf(i) })) };

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Id } from "../ids";
+import { Id } from "../basics/ids";
 import { Command } from "./command";
 import { Difference } from "./difference";
 

@@ -1,6 +1,6 @@
-import { assertNever } from "../assert-never";
+import { assertNever } from "../basics/assert-never";
 import type { HandKey } from "../path/hand-key";
-import { Refusal } from "../refusal";
+import { Refusal } from "../basics/refusal";
 import { inRange } from "../time/rate";
 import type { SingleCommand } from "./command";
 import { byFrame } from "./difference";

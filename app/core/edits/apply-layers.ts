@@ -1,6 +1,6 @@
-import { assertNever } from "../assert-never";
+import { assertNever } from "../basics/assert-never";
 import type { Layer } from "../composition/layers/layer";
-import { Refusal } from "../refusal";
+import { Refusal } from "../basics/refusal";
 import type { SingleCommand } from "./command";
 import type { FilmState } from "../version/film-state";
 import { requireVersion, withVersion } from "../version/find";

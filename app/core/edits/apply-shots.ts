@@ -1,6 +1,6 @@
-import { assertNever } from "../assert-never";
+import { assertNever } from "../basics/assert-never";
 import { requireWithin } from "../formats/cut-list";
-import { Refusal } from "../refusal";
+import { Refusal } from "../basics/refusal";
 import { decideTransitions } from "../shots/detect-transitions";
 import { joinShots, moveCut, recut, requireShot, shotId, splitShot } from "../shots/reshape";
 import type { Shot } from "../shots/shot";

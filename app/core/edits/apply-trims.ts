@@ -1,5 +1,5 @@
-import { assertNever } from "../assert-never";
-import { Refusal } from "../refusal";
+import { assertNever } from "../basics/assert-never";
+import { Refusal } from "../basics/refusal";
 import type { SingleCommand } from "./command";
 import { applyDifference } from "./difference";
 import type { FilmState } from "../version/film-state";

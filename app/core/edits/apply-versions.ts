@@ -1,5 +1,5 @@
-import { assertNever } from "../assert-never";
-import { Refusal } from "../refusal";
+import { assertNever } from "../basics/assert-never";
+import { Refusal } from "../basics/refusal";
 import { wholeOf } from "../geometry/box";
 import { FILL, paneBox } from "../composition/layout";
 import { copyKey } from "../path/copy-key";

@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import { TALL, TWO_SHOTS } from "../../../tests/support/film-state";
 import { newBar, newText } from "../composition/layers/layer";
-import { Refusal } from "../refusal";
+import { Refusal } from "../basics/refusal";
 import { hardTransition } from "../shots/transition";
 import type { AttentionSettings } from "../subjects/attention/attention-settings";
 import { markTrackId } from "../subjects/marks/marked-things";

@@ -1,5 +1,5 @@
-import { assertNever } from "../assert-never";
-import { Refusal } from "../refusal";
+import { assertNever } from "../basics/assert-never";
+import { Refusal } from "../basics/refusal";
 import { applyToCaptions } from "./apply-captions";
 import { applyToKeys } from "./apply-keys";
 import { applyToLayers } from "./apply-layers";

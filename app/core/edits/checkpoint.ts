@@ -1,6 +1,6 @@
 /** A film as it was, under a name that the editor has given, to come back to it or to compare with it. */
 import { z } from "zod";
-import { Id } from "../ids";
+import { Id } from "../basics/ids";
 import { USUAL_ATTENTION } from "../subjects/attention/attention-settings";
 import { applyDifference, type Difference, differenceBetween } from "./difference";
 import type { FilmState } from "../version/film-state";

@@ -7,7 +7,7 @@ import { Layer } from "../composition/layers/layer";
 import { SafeArea } from "../composition/layers/safe-area";
 import { PaneNumber } from "../composition/stack";
 import { Box } from "../geometry/box";
-import { Id, ShotId, TrackId } from "../ids";
+import { Id, ShotId, TrackId } from "../basics/ids";
 import { HandKey } from "../path/hand-key";
 import { Shot } from "../shots/shot";
 import { Transition } from "../shots/transition";

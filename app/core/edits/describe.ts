@@ -1,4 +1,4 @@
-import { assertNever } from "../assert-never";
+import { assertNever } from "../basics/assert-never";
 import { nameOfLayer } from "../composition/layers/layer";
 import { counted } from "../../texts/numbers";
 import type { HandKey } from "../path/hand-key";
@@ -58,7 +58,9 @@ class Speaker {
   }
 
   hasLayer(versionId: string, id: string): boolean {
-    return this.state.versions.some((version) => version.id === versionId && version.layers.some((one) => one.id === id));
+    return this.state.versions.some(
+      (version) => version.id === versionId && version.layers.some((one) => one.id === id),
+    );
   }
 
   hasKey(versionId: string, { pane, frame }: Pick<HandKey, "pane" | "frame">): boolean {

@@ -4,14 +4,14 @@ import { byStart, Caption } from "../captions/caption";
 import { Clip } from "../clips/clip";
 import { PaneNumber, PANES } from "../composition/stack";
 import { Box } from "../geometry/box";
-import { Id, ShotId, TrackId } from "../ids";
+import { Id, ShotId, TrackId } from "../basics/ids";
 import { HandKey } from "../path/hand-key";
 import { Shot } from "../shots/shot";
 import { AttentionSettings } from "../subjects/attention/attention-settings";
 import type { ThingMark } from "../subjects/marks/marked-things";
 import { TrackEdit } from "../subjects/tracking/edit-tracks";
 import { Frame } from "../time/rate";
-import { isSame, isSameList } from "../structure";
+import { isSame, isSameList } from "../basics/structure";
 import { type FilmState, PersonEdit, Version, type VersionState } from "../version/film-state";
 import { ShotInVersion } from "../version/settle";
 

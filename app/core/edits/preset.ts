@@ -1,6 +1,6 @@
 /** What was decided for one film, kept for the next. */
 import { z } from "zod";
-import { Id } from "../ids";
+import { Id } from "../basics/ids";
 import { UNTRIMMED } from "../version/trim";
 import { Version } from "../version/film-state";
 import type { FollowRule } from "../subjects/choosing/follow-rule";

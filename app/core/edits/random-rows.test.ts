@@ -3,7 +3,7 @@ import { expect, test } from "@jest/globals";
 import { seeded } from "../../../demo/film/random";
 import { EVERY_TEST } from "../../../tests/support/every-test";
 import { TWO_SHOTS } from "../../../tests/support/film-state";
-import { Refusal } from "../refusal";
+import { Refusal } from "../basics/refusal";
 import { applyEdit, type Restore } from "./apply";
 import { Command, type SingleCommand } from "./command";
 import { describeEdit } from "./describe";

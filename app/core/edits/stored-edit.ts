@@ -3,7 +3,7 @@
  * own for what puts keys and shots back; here they are read as if they had been made today.
  */
 import { z } from "zod";
-import { Id } from "../ids";
+import { Id } from "../basics/ids";
 import { HandKey } from "../path/hand-key";
 import { Shot } from "../shots/shot";
 import { readRule } from "../subjects/choosing/follow-rule";

@@ -1,4 +1,4 @@
-import { Refusal } from "../refusal";
+import { Refusal } from "../basics/refusal";
 import type { Transition } from "../shots/transition";
 import type { Clock } from "../time/timecode";
 

@@ -1,4 +1,4 @@
-import { assertNever } from "../assert-never";
+import { assertNever } from "../basics/assert-never";
 import { hardTransition, isGradual, type Transition } from "../shots/transition";
 import { type Clock, formatTimecode, parseTimecode, timecodeAt } from "../time/timecode";
 import { type CutList, FormatError, requireWithin } from "./cut-list";

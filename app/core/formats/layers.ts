@@ -1,6 +1,6 @@
 /** Layers as a file (docs/formats.md): what lies above a picture, brought in on the command line. */
 import { z } from "zod";
-import { assertNever } from "../assert-never";
+import { assertNever } from "../basics/assert-never";
 import {
   type Layer,
   MOST_LAYERS,

@@ -1,6 +1,6 @@
 /** How a version is exported: to which format, at which quality and rate, how loud, and where to. */
 import { z } from "zod";
-import { clamped } from "../clamped";
+import { clamped } from "../numbers/clamped";
 import { BIT_DEPTHS, type BitDepth, depthFor } from "../image/bit-depth";
 import { framesPerSecond, Rate } from "../time/rate";
 import { FORMAT_IDS, outputFormat, type OutputFormat } from "./output-formats";

@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { boxAround, type Box, boxCentre, type Size } from "./box";
 
 /** What a version shows of the source: its centre and height; the width follows from the version's shape. */
@@ -35,7 +36,7 @@ export function centreBounds(length: number, windowLength: number): [number, num
   return [half, Math.max(half, length - half)];
 }
 
-const clamp = (value: number, [low, high]: [number, number]) => Math.min(high, Math.max(low, value));
+const clamp = (value: number, [low, high]: [number, number]) => clamped(value, low, high);
 
 /** The nearest window that lies wholly inside an area of the picture. */
 export function clampWindow(window: CropWindow, area: Box, aspect: number): CropWindow {

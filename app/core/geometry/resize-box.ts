@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import type { Box, Point, Size } from "./box";
 
 /** Which sides of a box are moved: -1 for its left or top, 1 for its right or foot, 0 for neither. */
@@ -10,7 +11,7 @@ export interface Sides {
 function moved(from: number, length: number, side: -1 | 0 | 1, by: number, room: number, least: number) {
   const end = from + length;
   if (side < 0) {
-    const start = Math.min(end - least, Math.max(0, from + by));
+    const start = clamped(from + by, 0, end - least);
     return [start, end - start] as const;
   }
   if (side > 0) return [from, Math.max(least, Math.min(room, end + by) - from)] as const;
@@ -27,6 +28,6 @@ export function resizeBox(box: Box, { x, y }: Sides, by: Point, picture: Size, l
 /** A box moved as a whole, as far as the picture goes. */
 export const shiftBox = (box: Box, by: Point, picture: Size): Box => ({
   ...box,
-  x: Math.min(picture.width - box.width, Math.max(0, box.x + by.x)),
-  y: Math.min(picture.height - box.height, Math.max(0, box.y + by.y)),
+  x: clamped(box.x + by.x, 0, picture.width - box.width),
+  y: clamped(box.y + by.y, 0, picture.height - box.height),
 });

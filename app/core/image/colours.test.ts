@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { expect, test } from "@jest/globals";
 import { wholeOf } from "../geometry/box";
 import { writeInterleaved, writePlanes } from "./colours";
@@ -33,7 +34,7 @@ function expected(x: number, y: number): number[] {
   const value = 1.1644 * (60 + 8 * y + x - 16);
   const [b, r] = x < 4 ? [52, -18] : [-18, 52];
   return [value + 1.7927 * r, value - 0.2132 * b - 0.5329 * r, value + 2.1124 * b].map((of) =>
-    Math.min(255, Math.max(0, Math.round(of))),
+    clamped(Math.round(of), 0, 255),
   );
 }
 

@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import type { Size } from "../geometry/box";
 import { KernelMemory, loops } from "../kernel/kernel";
 
@@ -13,11 +14,9 @@ export interface YuvImage extends Size {
 }
 
 /** Luma of limited range, 16 to 235, to 0 to 255. */
-export const FULL_LUMA = Uint8Array.from({ length: 256 }, (_, y) => Math.min(255, Math.max(0, ((y - 16) * 255) / 219)));
+export const FULL_LUMA = Uint8Array.from({ length: 256 }, (_, y) => clamped(((y - 16) * 255) / 219, 0, 255));
 /** Colour difference of limited range to full range, both around 128. */
-export const FULL_CHROMA = Uint8Array.from({ length: 256 }, (_, c) =>
-  Math.min(255, Math.max(0, ((c - 128) * 255) / 224 + 128)),
-);
+export const FULL_CHROMA = Uint8Array.from({ length: 256 }, (_, c) => clamped(((c - 128) * 255) / 224 + 128, 0, 255));
 
 /** Reads planes that follow one another in a buffer; nothing is copied. */
 export function yuvImage(data: Uint8Array, { width, height }: Size): YuvImage {

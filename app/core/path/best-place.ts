@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { type Term, weightAt } from "./piecewise-linear-program";
 
 /**
@@ -29,5 +30,5 @@ export function bestPlace(costs: readonly Term[], [least, most]: readonly [numbe
     slope += steeper;
     if (slope >= -level) break;
   }
-  return Math.min(most, Math.max(least, place));
+  return clamped(place, least, most);
 }

@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { describe, expect, test } from "@jest/globals";
 import type { Box } from "../geometry/box";
 import type { Track } from "../subjects/tracking/track";
@@ -28,7 +29,7 @@ describe("the movement that is chosen", () => {
   });
 
   test("is Glide for who walks now and then", () => {
-    expect(chosenFor((t) => 500 + 500 * Math.min(1, Math.max(0, (t - 100) / 90))).movement).toBe("glide");
+    expect(chosenFor((t) => 500 + 500 * clamped((t - 100) / 90, 0, 1)).movement).toBe("glide");
     expect(chosenFor((t) => 500 + t).movement).toBe("glide");
   });
 

@@ -1,4 +1,5 @@
 /** Picks a movement by what the subject does, for a shot in which the editor has not. */
+import { clamped } from "../numbers/clamped";
 import type { Subject } from "../subjects/choosing/subject";
 import { boxAt } from "../subjects/tracking/track";
 import type { FrameRange } from "../time/rate";
@@ -25,7 +26,7 @@ const QUICK_SHARE = 0.25;
 const SPEED_SECONDS = 0.3;
 
 const quantile = (sorted: readonly number[], share: number): number =>
-  sorted[Math.min(sorted.length - 1, Math.max(0, Math.round(share * (sorted.length - 1))))]!;
+  sorted[clamped(Math.round(share * (sorted.length - 1)), 0, sorted.length - 1)]!;
 
 /**
  * @param windowWidth in pixels of the picture

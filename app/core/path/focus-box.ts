@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { type Box, boxCentre } from "../geometry/box";
 import type { Subject } from "../subjects/choosing/subject";
 import { boxAt, type Track } from "../subjects/tracking/track";
@@ -26,7 +27,7 @@ function headEnd({ boxes, detailSide = 0 }: Track): number {
   const [first, last] = [seen[0], seen.at(-1)];
   if (!first || !last) return 0;
   const gone = (boxCentre(last).x - boxCentre(first).x) / Math.max(first.width, last.width);
-  const side = detailSide + GOING * Math.min(1, Math.max(-1, gone));
+  const side = detailSide + GOING * clamped(gone, -1, 1);
   return Math.abs(side) < LEAST_SIDE ? 0 : Math.sign(side);
 }
 

@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import type { Box, Size } from "../geometry/box";
 import { centreBounds } from "../geometry/crop-window";
 import { facingThrough } from "../subjects/detecting/facing";
@@ -98,7 +99,7 @@ function insideInterval(
 ): [number, number] {
   const lower = high + after * length - length / 2;
   const upper = low - before * length + length / 2;
-  const clamp = (value: number) => Math.min(bounds[1], Math.max(bounds[0], value));
+  const clamp = (value: number) => clamped(value, bounds[0], bounds[1]);
   // What is larger than the window fills it from edge to edge: anywhere between is as good.
   return [clamp(Math.min(lower, upper)), clamp(Math.max(lower, upper))];
 }
@@ -116,7 +117,7 @@ function speedAcross(subject: Subject, frame: number, windowWidth: number, fps: 
 function lookRoom(speed: number, side: number): number {
   const turned = Number.isNaN(side) ? 0 : Math.sign(side) * Math.max(0, (Math.abs(side) - GLANCE) / (1 - GLANCE));
   const ahead = LOOK_ROOM_SECONDS * speed + LOOK_ROOM_OF_PROFILE * turned;
-  return Math.min(MOST_LOOK_ROOM, Math.max(-MOST_LOOK_ROOM, ahead));
+  return clamped(ahead, -MOST_LOOK_ROOM, MOST_LOOK_ROOM);
 }
 
 /** Goals on one axis for every frame of a shot. */
@@ -160,7 +161,7 @@ export function axisGoals(problem: GoalsProblem): AxisGoals {
           : isFace
             ? eyes + length * (0.5 - eyeLine)
             : middle;
-      goals.wanted[i] = Math.min(bounds[1], Math.max(bounds[0], best + offset * length));
+      goals.wanted[i] = clamped(best + offset * length, bounds[0], bounds[1]);
     }
     if (body) {
       const [low, high] = [body[axis], body[axis] + body[extent]];

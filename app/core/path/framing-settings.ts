@@ -6,7 +6,7 @@ import { FILL, Layout } from "../composition/layout";
 import { PANES } from "../composition/stack";
 import { AttentionSettings, USUAL_ATTENTION } from "../subjects/attention/attention-settings";
 import { FollowRule } from "../subjects/choosing/follow-rule";
-import { isSame } from "../structure";
+import { isSame } from "../basics/structure";
 import { MOVEMENTS } from "./movement";
 
 /** Windows smaller than a quarter of the largest show nothing well at any resolution. */

@@ -1,4 +1,5 @@
 /** Several hand keys that are moved or copied together. */
+import { clamped } from "../numbers/clamped";
 import type { Point } from "../geometry/box";
 import { type FrameRange, inRange } from "../time/rate";
 import type { HandKey } from "./hand-key";
@@ -11,7 +12,7 @@ export const nudged = (keys: readonly HandKey[], { x, y }: Point): HandKey[] =>
 export function movedKeys(keys: readonly HandKey[], by: number, shot: FrameRange): HandKey[] {
   const frames = keys.map(({ frame }) => frame);
   const [first, last] = [Math.min(...frames), Math.max(...frames)];
-  const shift = Math.min(shot.end - 1 - last, Math.max(shot.start - first, by));
+  const shift = clamped(by, shot.start - first, shot.end - 1 - last);
   return keys.map((key) => ({ ...key, frame: key.frame + shift }));
 }
 

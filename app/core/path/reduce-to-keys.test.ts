@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { describe, expect, test } from "@jest/globals";
 import { ease, isCurve } from "./easing";
 import { withinTolerance } from "./key-bounds";
@@ -19,10 +20,7 @@ const hardest = (at: (t: number) => number, count: number) =>
 
 describe("the keys of a path", () => {
   test("are few, and reproduce it within the tolerance", () => {
-    const x = Float64Array.from(
-      { length: 200 },
-      (_, t) => 600 + 300 * ease("ease", Math.min(1, Math.max(0, (t - 50) / 80))),
-    );
+    const x = Float64Array.from({ length: 200 }, (_, t) => 600 + 300 * ease("ease", clamped((t - 50) / 80, 0, 1)));
     const keys = keysOf(x, 2);
     expect(keys).toHaveLength(3);
     x.forEach((value, t) => expect(Math.abs(windowAt(keys, 1000 + t).x - value)).toBeLessThanOrEqual(2.01));

@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { describe, expect, test } from "@jest/globals";
 import { axisProblem, PICTURE_WIDTH, wanderer, WINDOW_WIDTH } from "../../../tests/support/axis-problem";
 import { EVERY_TEST } from "../../../tests/support/every-test";
@@ -102,7 +103,7 @@ describe("the path of one coordinate", () => {
   test("means the same at every frame rate", () => {
     // Somebody who walks once, without jitter: at twice the rate he is at the same places at the same times.
     const walk = (fps: number) =>
-      Float64Array.from({ length: 6 * fps }, (_, t) => 500 + 700 * Math.min(1, Math.max(0, (t / fps - 2) / 2)));
+      Float64Array.from({ length: 6 * fps }, (_, t) => 500 + 700 * clamped((t / fps - 2) / 2, 0, 1));
     const [slow, quick] = [30, 60].map((fps) => solveAxis(axisProblem(walk(fps), "glide", fps)).positions);
     const every = slow!.map((_, t) => quick![2 * t]!);
     expect(farthest(every, slow!)).toBeLessThan(12);

@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { bestPlace } from "./best-place";
 import { ease } from "./easing";
 import type { AxisGoals } from "./framing-goals";
@@ -181,7 +182,7 @@ function startingPath({ goals, windowLength, bounds: [lower, upper] }: AxisProbl
     if (!Number.isNaN(value)) held = value;
     const [low, high] = [lower[i]!, upper[i]!];
     const room = 0.01 * (high - low);
-    return Math.min(high - room, Math.max(low + room, held)) / windowLength;
+    return clamped(held, low + room, high - room) / windowLength;
   });
 }
 
@@ -189,9 +190,7 @@ function startingPath({ goals, windowLength, bounds: [lower, upper] }: AxisProbl
 export function solveAxis(problem: AxisProblem): { positions: Float64Array; solution: Solution } {
   const { bounds, windowLength, fixed } = problem;
   const solution = optimum(problem);
-  const positions = solution.x.map((value, i) =>
-    Math.min(bounds[1][i]!, Math.max(bounds[0][i]!, value * windowLength)),
-  );
+  const positions = solution.x.map((value, i) => clamped(value * windowLength, bounds[0][i]!, bounds[1][i]!));
   for (const [frame, value] of fixed) positions[frame] = value;
   return { positions, solution };
 }

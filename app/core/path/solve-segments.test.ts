@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { describe, expect, test } from "@jest/globals";
 import { axisProblem, WINDOW_WIDTH } from "../../../tests/support/axis-problem";
 import { cutGoals } from "./framing-goals";
@@ -13,7 +14,7 @@ const COUNT = 300;
 /** A subject that rests, walks and rests, with the jitter of a detector; keys where they are given. */
 function problem(keys: Record<number, number> = {}): AxisProblem {
   const wanted = Float64Array.from({ length: COUNT }, (_, t) => {
-    const walked = Math.min(1, Math.max(0, (t - 100) / 80));
+    const walked = clamped((t - 100) / 80, 0, 1);
     return 500 + 800 * walked + 6 * Math.sin(1.7 * t);
   });
   return { ...axisProblem(wanted), fixed: new Map(Object.entries(keys).map(([frame, x]) => [Number(frame), x])) };

@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { describe, expect, test } from "@jest/globals";
 import { framingOf } from "../../../tests/support/shot-framing";
 import { boxContains, type Box } from "../geometry/box";
@@ -42,7 +43,7 @@ const shot = (track: Track | null, change: Partial<ShotProblem> = {}): ShotProbl
 
 /** Detector noise that is the same each time. */
 const jitter = (t: number) => 6 * Math.sin(t * 1.9) + 4 * Math.sin(t * 0.83);
-const walk = (t: number) => 500 + Math.min(1, Math.max(0, (t - 60) / 90)) * 900 + jitter(t);
+const walk = (t: number) => 500 + clamped((t - 60) / 90, 0, 1) * 900 + jitter(t);
 
 describe("a path", () => {
   test("over a subject that sits still does not move, and says so with one key", () => {

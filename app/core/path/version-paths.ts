@@ -1,6 +1,6 @@
 import type { Size } from "../geometry/box";
 import type { CropWindow } from "../geometry/crop-window";
-import { isSameList } from "../structure";
+import { isSameList } from "../basics/structure";
 import type { FollowPlan } from "../subjects/choosing/follow-plan";
 import type { Rate } from "../time/rate";
 import { SolvedProblems } from "./solved-problems";

@@ -1,4 +1,5 @@
 /** How large the window should be, frame by frame, where the zoom is free. */
+import { clamped } from "../numbers/clamped";
 import type { Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
 import type { Subject } from "../subjects/choosing/subject";
@@ -46,7 +47,7 @@ export function heightGoals(
     goals.wanted.fill(most);
     return goals;
   }
-  const clamp = (value: number) => Math.min(most, Math.max(least, value));
+  const clamp = (value: number) => clamped(value, least, most);
   const heightFor = ({ width, height }: Size) => Math.max(width / aspect, height);
   const isFace = subject.track.kind === "face" || subject.track.kind === "person";
   for (let i = 0; i < count; i++) {

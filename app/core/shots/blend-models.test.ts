@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { describe, expect, test } from "@jest/globals";
 import { fitMixture, fitSweep } from "./blend-models";
 import { CELL_COUNT, CHANNELS, compareLuma } from "./cell-series";
@@ -15,7 +16,7 @@ function stretch(share: (column: number, row: number, time: number) => number): 
     FROM.map((value, i) => {
       const cell = Math.floor(i / CHANNELS);
       const s = share(cell % CELLS.columns, Math.floor(cell / CELLS.columns), t / (LENGTH - 1));
-      return value + (TO[i]! - value) * Math.min(1, Math.max(0, s));
+      return value + (TO[i]! - value) * clamped(s, 0, 1);
     }),
   );
 }

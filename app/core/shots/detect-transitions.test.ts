@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { describe, expect, test } from "@jest/globals";
 import { EVERY_TEST } from "../../../tests/support/every-test";
 import { smoothNoise } from "../../../tests/support/smooth-noise";
@@ -154,7 +155,7 @@ describe("transitions", () => {
   });
 
   test("a change of light is no dissolve", () => {
-    const lit = repeat(60, (k) => mix(scene(1), plain(20), Math.min(0.5, Math.max(0, (k - 20) / 40))));
+    const lit = repeat(60, (k) => mix(scene(1), plain(20), clamped((k - 20) / 40, 0, 0.5)));
     expect(detect(lit)).toEqual([]);
   });
 
@@ -174,7 +175,7 @@ describe("transitions", () => {
   });
 
   test("a dissolve is a range, with the switch in its middle", () => {
-    const share = (k: number) => Math.min(1, Math.max(0, (k - 29) / 21));
+    const share = (k: number) => clamped((k - 29) / 21, 0, 1);
     const [found, ...others] = detect(repeat(80, (k) => mix(scene(1), scene(4), share(k))));
     expect(others).toEqual([]);
     expect(found!.kind).toBe("dissolve");

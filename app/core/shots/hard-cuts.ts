@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { type FrameFeatures, histogramDistance, LUMA_GRID, lumaStatistics } from "./frame-features";
 import { PictureChanges } from "./picture-changes";
 import type { PictureMatcher } from "./picture-match";
@@ -111,7 +112,7 @@ export class CutWeigher {
   }
 
   private at(frame: number): FrameFeatures {
-    return this.features[Math.min(this.features.length - 1, Math.max(0, frame))]!;
+    return this.features[clamped(frame, 0, this.features.length - 1)]!;
   }
 
   /**

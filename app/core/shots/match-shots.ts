@@ -1,6 +1,6 @@
 /** Finds the shots of a film again in a new export of it, by their pictures. */
 import { z } from "zod";
-import { ShotId } from "../ids";
+import { ShotId } from "../basics/ids";
 import { FrameRange, framesOf, rangeLength } from "../time/rate";
 import { joinRanges, withoutRanges } from "../time/ranges";
 import type { PictureStrip } from "./picture-strip";

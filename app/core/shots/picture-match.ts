@@ -1,3 +1,4 @@
+import { clamped } from "../numbers/clamped";
 import { type FrameFeatures, LUMA_GRID } from "./frame-features";
 import { ShiftedPlanes } from "../kernel/shifted-planes";
 import { LumaPlane, type Region } from "./luma-plane";
@@ -137,7 +138,7 @@ function matchBlock(
     }
   }
   const weight = 0.25 + 0.75 * Math.min(1, deviation / (6 * NOISE));
-  return { mismatch: Math.min(1, Math.max(0, best)), stray, weight };
+  return { mismatch: clamped(best, 0, 1), stray, weight };
 }
 
 /**
@@ -183,8 +184,8 @@ export class PictureMatcher {
 
   match(earlier: number, later: number): PictureMatch {
     const last = this.features.length - 1;
-    const a = Math.min(last, Math.max(0, earlier));
-    const b = Math.min(last, Math.max(0, later));
+    const a = clamped(earlier, 0, last);
+    const b = clamped(later, 0, last);
     const key = a * this.features.length + b;
     let match = this.known.get(key);
     if (!match) {

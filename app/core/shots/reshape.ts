@@ -1,5 +1,5 @@
 import { boxIntersection } from "../geometry/box";
-import { Refusal } from "../refusal";
+import { Refusal } from "../basics/refusal";
 import { carriesOver, freshShot, type Shot } from "./shot";
 import { hardTransition, shotsBetween, type Transition } from "./transition";
 import { refusalsTexts } from "../../texts/refusals";

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { Box, type Size, wholeOf } from "../geometry/box";
-import { ShotId } from "../ids";
+import { ShotId } from "../basics/ids";
 import { AUTO, FollowRule } from "../subjects/choosing/follow-rule";
 import { Frame, FrameRange } from "../time/rate";
 import { hardTransition, type Transition, TRANSITION_KINDS, type TransitionKind } from "./transition";

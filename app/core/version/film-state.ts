@@ -8,7 +8,7 @@ import type { Clip } from "../clips/clip";
 import { USUAL_FORMAT } from "../formats/output-formats";
 import { OutputSettings, USUAL_OUTPUT } from "../formats/output-settings";
 import type { Size } from "../geometry/box";
-import { Id } from "../ids";
+import { Id } from "../basics/ids";
 import type { HandKey } from "../path/hand-key";
 import type { TransitionCandidate } from "../shots/detect-transitions";
 import type { Shot } from "../shots/shot";

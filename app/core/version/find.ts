@@ -1,4 +1,4 @@
-import { Refusal } from "../refusal";
+import { Refusal } from "../basics/refusal";
 import type { FilmState, VersionState } from "./film-state";
 import { refusalsTexts } from "../../texts/refusals";
 

@@ -4,7 +4,7 @@ import { withCaptions } from "../captions/captioned";
 import type { ShownAt } from "../composition/composition";
 import { type HeardIn, heardIn } from "../composition/heard";
 import { shownIn, withLayers } from "../composition/shown";
-import type { FilmInfo } from "../film-info";
+import type { FilmInfo } from "../film/film-info";
 import type { Size } from "../geometry/box";
 import type { FramedShot } from "../path/shot-framing";
 import { frameShots } from "../path/version-paths";

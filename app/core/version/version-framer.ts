@@ -5,7 +5,7 @@ import type { Size } from "../geometry/box";
 import type { FramedShot, ShotFraming } from "../path/shot-framing";
 import { followedTrack } from "../path/solve-version";
 import { VersionPaths } from "../path/version-paths";
-import { PerKey } from "../per-key";
+import { PerKey } from "../basics/per-key";
 import type { TrackOpinions } from "../subjects/tracking/shot-tracks";
 import type { TrackStock } from "../subjects/tracking/track-stock";
 import { tellingFrame } from "../subjects/choosing/telling-frame";

@@ -11,7 +11,7 @@ import { brokenInvariant } from "~/core/edits/invariants";
 import { Move } from "~/core/edits/move";
 import type { Project } from "~/core/formats/project";
 import { wholeOf } from "~/core/geometry/box";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import { inTransaction } from "~/db/database.server";
 import { hasClips, listClips } from "~/db/clips.server";
 import { loadState } from "~/db/film-state.server";

@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import { existsSync } from "node:fs";
 import { basename, join } from "node:path";
 import type { ClipWithFile } from "~/core/clips/clip";
-import type { FilmInfo } from "~/core/film-info";
+import type { FilmInfo } from "~/core/film/film-info";
 import { depthFor } from "~/core/image/bit-depth";
 import { listClips } from "~/db/clips.server";
 import type { Db } from "~/db/database.server";

@@ -2,13 +2,13 @@
 import { existsSync } from "node:fs";
 import { rm } from "node:fs/promises";
 import { join } from "node:path";
-import type { ExportView } from "~/core/film-status";
+import type { ExportView } from "~/core/film/film-status";
 import type { Version } from "~/core/version/film-state";
 import { keptRanges } from "~/core/version/trim";
 import { freeName, nameBy, namePartsOf, USUAL_PATTERN } from "~/core/formats/file-names";
 import { outputFormat } from "~/core/formats/output-formats";
 import { outputRate, USUAL_OUTPUT } from "~/core/formats/output-settings";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import { framesIn, framesPerSecond, frameToSeconds } from "~/core/time/rate";
 import { liesWithin } from "~/core/time/ranges";
 import { listAnalysed } from "~/db/analysis.server";

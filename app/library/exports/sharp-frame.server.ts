@@ -5,7 +5,7 @@ import { settledShot, shotSettings } from "~/core/version/shot-settings";
 import { withAbove } from "~/core/version/lay";
 import { keptRanges } from "~/core/version/trim";
 import type { CropWindow } from "~/core/geometry/crop-window";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import { activeArea } from "~/core/shots/shot";
 import { framesPerSecond, inRange } from "~/core/time/rate";
 import { loadState } from "~/db/film-state.server";

@@ -1,6 +1,6 @@
 import type { Change } from "~/core/edits/answer";
 import { inTransaction } from "~/db/database.server";
-import { assertNever } from "~/core/assert-never";
+import { assertNever } from "~/core/basics/assert-never";
 import { edit, type Edited, goTo, returnTo, stepHistory } from "~/db/edits.server";
 import { followUntracked } from "./marks.server";
 import { wakeQueue } from "~/queue/queue.server";

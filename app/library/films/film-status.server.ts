@@ -1,4 +1,4 @@
-import type { FilmStatus, JobView } from "~/core/film-status";
+import type { FilmStatus, JobView } from "~/core/film/film-status";
 import type { FilmRow } from "~/db/films.server";
 import { type JobRow, listJobs, secondsLeft } from "~/db/jobs.server";
 import { listExports } from "../exports/exports.server";

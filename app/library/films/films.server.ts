@@ -30,8 +30,8 @@ import { requireNoList } from "~/media/film-tool.server";
 import { straighten } from "~/media/straighten.server";
 import { fingerprintOf } from "~/media/fingerprint.server";
 import { probeFilm } from "~/media/probe.server";
-import type { FilmInfo } from "~/core/film-info";
-import { isId } from "~/core/ids";
+import type { FilmInfo } from "~/core/film/film-info";
+import { isId } from "~/core/basics/ids";
 import { queueMaking } from "./queue-making.server";
 import { filmNameOf } from "../uploads/uploads.server";
 import {

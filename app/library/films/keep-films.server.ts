@@ -1,5 +1,5 @@
 /** What is done to films of the library as a whole: names, putting away, deleting and bringing back, clearing. */
-import { DAYS_KEPT } from "~/core/days-kept";
+import { DAYS_KEPT } from "~/core/film/days-kept";
 import { inTransaction } from "~/db/database.server";
 import { deletedBefore, type FilmRow, renameFilm as storeName, setDeletedAt, setPutAway } from "~/db/films.server";
 import { deleteJob, dropResult, type JobRow, listJobs, retryJob } from "~/db/jobs.server";

@@ -2,7 +2,7 @@
 import { readdir, realpath, stat } from "node:fs/promises";
 import { basename, delimiter, join, relative, resolve, sep } from "node:path";
 import { isFilmName } from "~/media/film-names";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import { libraryErrors } from "~/texts/library-errors";
 
 const t = libraryErrors.films;

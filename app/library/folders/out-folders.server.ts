@@ -2,7 +2,7 @@
 import { accessSync, constants, statSync } from "node:fs";
 import { basename, delimiter, dirname, resolve } from "node:path";
 import type { OutputSettings } from "~/core/formats/output-settings";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import type { FilmRow } from "~/db/films.server";
 import { isOwnCopy, sourceFile } from "~/db/workplace.server";
 import { libraryErrors } from "~/texts/library-errors";

@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { FONT_KINDS, type OwnFont } from "~/core/composition/layers/own-font";
 import { type Picture, PICTURE_KINDS } from "~/core/composition/picture";
 import { type Brought, fontsIn, picturesIn } from "~/core/edits/brought-in";
-import { ContentId } from "~/core/ids";
+import { ContentId } from "~/core/basics/ids";
 import { writeAside } from "~/disk/write-aside.server";
 import { apart } from "~/media/apart/apart.server";
 import { isAnimatedWebp } from "~/media/own/moving/animation.server";

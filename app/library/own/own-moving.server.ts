@@ -4,7 +4,7 @@ import { createReadStream, existsSync, readdirSync } from "node:fs";
 import { join } from "node:path";
 import { pipeline } from "node:stream/promises";
 import type { Picture } from "~/core/composition/picture";
-import { ContentId } from "~/core/ids";
+import { ContentId } from "~/core/basics/ids";
 import type { Rate } from "~/core/time/rate";
 import { type FilmRow, listFilms } from "~/db/films.server";
 import { copyWhole, moveWhole, shareFile, withScratchFile, writeAside } from "~/disk/write-aside.server";

@@ -2,7 +2,7 @@ import { rm } from "node:fs/promises";
 import { extname, join } from "node:path";
 import { nanoid } from "nanoid";
 import { type Project, ProjectError } from "~/core/formats/project";
-import type { FilmInfo } from "~/core/film-info";
+import type { FilmInfo } from "~/core/film/film-info";
 import { type FilmRow, listFilms } from "~/db/films.server";
 import { requireSpace } from "~/disk/disk-space.server";
 import { writeAside } from "~/disk/write-aside.server";

@@ -5,7 +5,7 @@ import { extname, join } from "node:path";
 import type { Readable } from "node:stream";
 import { nanoid } from "nanoid";
 import { type Project } from "~/core/formats/project";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import { type FilmRow, setFingerprint } from "~/db/films.server";
 import { isAnalysed } from "~/db/jobs.server";
 import { hasClips } from "~/db/clips.server";

@@ -2,12 +2,12 @@
 import { rm } from "node:fs/promises";
 import { extname, join } from "node:path";
 import { nanoid } from "nanoid";
-import { DAYS_KEPT } from "~/core/days-kept";
-import { type FilmInfo, clockOfFilm } from "~/core/film-info";
+import { DAYS_KEPT } from "~/core/film/days-kept";
+import { type FilmInfo, clockOfFilm } from "~/core/film/film-info";
 import type { FilmState } from "~/core/version/film-state";
 import { moveWork } from "~/core/edits/move-work";
-import { Refusal } from "~/core/refusal";
-import { lostBetween, type Replacement } from "~/core/replacement";
+import { Refusal } from "~/core/basics/refusal";
+import { lostBetween, type Replacement } from "~/core/film/replacement";
 import { movedParts, type ShotMatch } from "~/core/shots/match-shots";
 import { framesIn, framesPerSecond } from "~/core/time/rate";
 import { joinRanges } from "~/core/time/ranges";

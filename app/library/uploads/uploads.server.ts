@@ -2,7 +2,7 @@
 import { readdirSync, readFileSync, statSync } from "node:fs";
 import { join } from "node:path";
 import { z } from "zod";
-import type { UnfinishedUpload } from "~/core/unfinished-upload";
+import type { UnfinishedUpload } from "~/core/film/unfinished-upload";
 import { uploadsFolder } from "~/db/workplace.server";
 
 /** As the upload server names them. */

@@ -3,7 +3,7 @@ import { requireVersion } from "~/core/version/find";
 import { lay, type LaidVersion } from "~/core/version/lay";
 import { shotFraming, shotSettings } from "~/core/version/shot-settings";
 import type { ShotFraming } from "~/core/path/shot-framing";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import type { Db } from "~/db/database.server";
 import { loadState } from "~/db/film-state.server";
 import type { FilmRow } from "~/db/films.server";

@@ -1,6 +1,6 @@
 /** Entry of a worker thread that writes the files of a version. */
 import { parentPort, workerData } from "node:worker_threads";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import { findFilm } from "~/db/films.server";
 import { db } from "~/db/workplace.server";
 import { type VersionFilesAnswer, type VersionFilesAsked, writtenHere } from "./write-version-files.server";

@@ -7,7 +7,7 @@ import { flagPrint } from "~/core/checks/flag-print";
 import { shownIn } from "~/core/composition/shown";
 import { versionFlags } from "~/core/version/version-flags";
 import { asName, titleOf } from "~/core/formats/file-names";
-import { clockOfFilm } from "~/core/film-info";
+import { clockOfFilm } from "~/core/film/film-info";
 import { writeCutsCsv } from "~/core/formats/cuts-csv";
 import { writeEdl } from "~/core/formats/edl";
 import { listedFlag, flagsCsv, flagsJson, type FlagsToList } from "~/core/formats/flags";

@@ -1,6 +1,6 @@
 import { once } from "node:events";
 import { Worker } from "node:worker_threads";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import type { FilmRow } from "~/db/films.server";
 import { builtFile } from "~/media/worker-thread.server";
 import { type VersionFile, versionFiles } from "./version-files.server";

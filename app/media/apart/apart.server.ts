@@ -2,7 +2,7 @@
  * Reads what comes from outside in a process of its own, which may take neither long nor much: a file that was made to be
  * hard to read costs its sender an answer, and nobody else anything.
  */
-import { FileRefusal } from "~/core/refusal";
+import { FileRefusal } from "~/core/basics/refusal";
 import { spawnBound } from "../tool.server";
 import { builtFile } from "../worker-thread.server";
 import { type Answered, type Asked, asError, type Found, type TaskName, type Tasks, TASKS } from "./tasks";

@@ -1,7 +1,7 @@
 /** The reading of files from outside that may take long: see `apart`. */
 import { readCaptions } from "~/core/captions/read-captions";
 import { ProjectError, readProject } from "~/core/formats/project";
-import { Refusal } from "~/core/refusal";
+import { Refusal } from "~/core/basics/refusal";
 import { OwnFileError } from "../own/own-file";
 import { readPicture } from "../own/read-picture.server";
 

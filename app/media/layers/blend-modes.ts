@@ -1,4 +1,5 @@
 /** Layers whose colours meet what is below (W3C Compositing and Blending Level 1): red, green and blue have to be known for it. */
+import { clamped } from "~/core/numbers/clamped";
 import type { Blend } from "~/core/composition/layers/layer";
 import type { Plane } from "../resample/backdrop";
 import type { OverlayPlane } from "./overlay";
@@ -15,7 +16,7 @@ function rgbOf(luma: number, blue: number, red: number, to: Rgb): void {
   to[2] = y + 1.8556 * cb;
 }
 
-const asLevel = (value: number) => Math.max(0, Math.min(255, value));
+const asLevel = (value: number) => clamped(value, 0, 255);
 
 const MIX: Record<MixedBlend, (below: number, above: number) => number> = {
   multiply: (below, above) => (below * above) / 255,

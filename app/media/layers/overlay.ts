@@ -1,4 +1,5 @@
 /** Pixels that are laid over a frame, as planes of its own kind. */
+import { clamped } from "~/core/numbers/clamped";
 import type { Box, Size } from "~/core/geometry/box";
 
 /** A layer over one plane: its samples, multiplied by their cover, and the cover. */
@@ -98,7 +99,7 @@ function chromaSample(
       [0, 2],
       [1, 1],
     ] as const) {
-      const column = Math.min(width - 1, Math.max(0, 2 * x + dx));
+      const column = clamped(2 * x + dx, 0, width - 1);
       const i = 4 * (row * width + column);
       for (let channel = 0; channel < 4; channel++) sum[channel]! += (weight * rgba[i + channel]!) / 8;
     }

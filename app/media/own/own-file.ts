@@ -1,6 +1,6 @@
 /** What an editor brings in beside films: pictures and fonts. */
 import { createHash } from "node:crypto";
-import { FileRefusal } from "~/core/refusal";
+import { FileRefusal } from "~/core/basics/refusal";
 import { readFileSync } from "node:fs";
 
 /** A file cannot be used; the message is a sentence for people. */

@@ -1,4 +1,5 @@
 /** What lies behind the panes, in planes of 4:2:0. */
+import { clamped } from "~/core/numbers/clamped";
 import { type Backdrop, blur, blurRadius } from "~/core/composition/backdrop";
 import { yuvOf } from "~/core/composition/colour";
 import type { Box, Size } from "~/core/geometry/box";
@@ -40,7 +41,7 @@ function reflections(start: number, length: number, line: number): { seen: Int32
   const seen = Int32Array.from({ length: line }, (_, pixel) => {
     const phase = (((pixel + 0.5 - start) % (2 * length)) + 2 * length) % (2 * length);
     const place = Math.floor(start + (phase < length ? phase : 2 * length - phase));
-    return Math.min(end - 1, Math.max(first, place));
+    return clamped(place, first, end - 1);
   });
   return { seen, first, end };
 }

@@ -6,7 +6,7 @@
  */
 import { type Canvas, createCanvas } from "@napi-rs/canvas";
 import { parseArgs } from "node:util";
-import { clamped } from "~/core/clamped";
+import { clamped } from "~/core/numbers/clamped";
 import { type Box, boxIou, scaleBox } from "~/core/geometry/box";
 import type { YuvImage } from "~/core/image/yuv-image";
 import { salientThings } from "~/core/subjects/detecting/saliency";

@@ -1,4 +1,4 @@
-import { assertNever } from "~/core/assert-never";
+import { assertNever } from "~/core/basics/assert-never";
 import { type Backdrop, blur, blurRadius, pictureBox, reducedSize } from "~/core/composition/backdrop";
 import type { Composition, Pane } from "~/core/composition/composition";
 import type { LaidOut } from "~/core/composition/layout";

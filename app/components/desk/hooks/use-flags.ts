@@ -8,7 +8,7 @@ import type { FilmState, VersionState } from "~/core/version/film-state";
 import { goesOnFromBefore } from "~/core/version/flags-of-framing";
 import { flagsInFraming } from "~/core/version/version-flags";
 import { followedTrack } from "~/core/path/solve-version";
-import { PerKey } from "~/core/per-key";
+import { PerKey } from "~/core/basics/per-key";
 import { framesPerSecond, type Rate } from "~/core/time/rate";
 import type { FoundShot } from "../model/desk-shot";
 import type { DeskFlag } from "../model/desk-types";

@@ -6,7 +6,7 @@ import type { FilmState, VersionState } from "~/core/version/film-state";
 import { basisOf, byRange, shotSettings, type ShotSettings } from "~/core/version/shot-settings";
 import type { FramerNews, ShotResult } from "~/core/version/version-framer";
 import type { Size } from "~/core/geometry/box";
-import { PerKey } from "~/core/per-key";
+import { PerKey } from "~/core/basics/per-key";
 import { rangesOf } from "~/core/subjects/tracking/shot-tracks";
 import { type FrameRange, framesPerSecond, type Rate, rangeKey } from "~/core/time/rate";
 import type { FramerReply, LoadedTracks } from "~/workers/path-worker";

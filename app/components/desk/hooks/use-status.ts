@@ -1,6 +1,6 @@
 import { useEffect, useReducer, useState } from "react";
-import { FilmStatus } from "~/core/film-status";
-import { shareStructure } from "~/core/structure";
+import { FilmStatus } from "~/core/film/film-status";
+import { shareStructure } from "~/core/basics/structure";
 import { tellWhetherAnswering } from "~/components/common/not-answering";
 import { isUnderWay } from "~/components/common/use-polling";
 

@@ -17,7 +17,7 @@ import {
 import { timeCaptions } from "~/core/captions/time-captions";
 import { USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
 import type { CAPTION_CHANGES, SingleCommand } from "~/core/edits/command";
-import { isSame } from "~/core/structure";
+import { isSame } from "~/core/basics/structure";
 import { type FrameRange, framesPerSecond, inRange } from "~/core/time/rate";
 import { captionsTexts } from "~/texts/captions";
 import type { DeskPort } from "./desk-model";

@@ -3,8 +3,8 @@ import { applyEdit } from "~/core/edits/apply";
 import type { Command } from "~/core/edits/command";
 import { applyDifference } from "~/core/edits/difference";
 import type { FilmState } from "~/core/version/film-state";
-import { Refusal } from "~/core/refusal";
-import { shareStructure } from "~/core/structure";
+import { Refusal } from "~/core/basics/refusal";
+import { shareStructure } from "~/core/basics/structure";
 import { problemOf } from "./edit-answer";
 import { deskTexts } from "~/texts/desk";
 

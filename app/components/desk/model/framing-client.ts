@@ -1,6 +1,6 @@
 import { basisOf, type ShotSettings } from "~/core/version/shot-settings";
 import type { FramerGround, FramerNews, ShotResult } from "~/core/version/version-framer";
-import { isSameList } from "~/core/structure";
+import { isSameList } from "~/core/basics/structure";
 import type { FramerOrder, FramerReply, LoadedTracks } from "~/workers/path-worker";
 
 export type Results = ReadonlyMap<string, ShotResult>;

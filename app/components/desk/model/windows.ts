@@ -1,3 +1,4 @@
+import { clamped } from "~/core/numbers/clamped";
 import { type Composition, compose } from "~/core/composition/composition";
 import { FILL, layOut, paneBox } from "~/core/composition/layout";
 import { USUAL_FRAMING } from "~/core/path/framing-settings";
@@ -53,7 +54,7 @@ export function windowOfShots(
   const hand = shot?.handKeys.find((key) => key.frame === frame);
   if (hand) return clampWindow(hand, area, aspect);
   const windows = shot?.framed?.windows;
-  return windows?.[Math.min(windows.length - 1, Math.max(0, frame - shot!.start))] ?? centredWindow(area, aspect);
+  return windows?.[clamped(frame - shot!.start, 0, windows.length - 1)] ?? centredWindow(area, aspect);
 }
 
 /** What the version shows at a frame. */

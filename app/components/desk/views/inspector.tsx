@@ -7,7 +7,7 @@ import { TickBox } from "~/components/common/tick-box";
 import { paneBox } from "~/core/composition/layout";
 import { largestWindow } from "~/core/geometry/crop-window";
 import { activeArea } from "~/core/shots/shot";
-import { isSame } from "~/core/structure";
+import { isSame } from "~/core/basics/structure";
 import { mostZoom } from "~/core/path/zoom-goals";
 import { ActiveArea } from "./inspector/active-area";
 import { ChoiceBar } from "~/components/common/choice-bar";

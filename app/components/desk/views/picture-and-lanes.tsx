@@ -1,3 +1,4 @@
+import { clamped } from "~/core/numbers/clamped";
 import { lazy, Suspense, useState } from "react";
 import { useHotkeys } from "react-hotkeys-hook";
 import { useSize } from "../../common/use-size";
@@ -77,7 +78,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
     setPxPerFrame((value) => {
       // From single frames to all of the film in the room that there is.
       const least = Math.min(ZOOM.initial, (LEAST_ROOM * room.height) / frames);
-      return Math.min(ZOOM.most, Math.max(least, value * factor));
+      return clamped(value * factor, least, ZOOM.most);
     });
   const keys = useShortcutKeys();
   useHotkeys(keys["lane-in"], () => zoom(ZOOM.step), { preventDefault: true });

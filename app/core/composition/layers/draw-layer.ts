@@ -1,5 +1,5 @@
 /** Draws layers, on the desk as on the server, and says where they are. */
-import { assertNever } from "../../assert-never";
+import { assertNever } from "../../basics/assert-never";
 import type { Box, Size } from "../../geometry/box";
 import { channelsOf } from "../colour";
 import type { Picture } from "../picture";

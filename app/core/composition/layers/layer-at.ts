@@ -1,4 +1,5 @@
 /** Which layers are there at a frame, and how far each has come or gone. */
+import { clamped } from "../../numbers/clamped";
 import type { Point } from "../../geometry/box";
 import { type FrameRange, inRange } from "../../time/rate";
 import { frameAfter, type PictureAt } from "../picture";
@@ -25,7 +26,7 @@ const eased = (share: number): number => share * share * (3 - 2 * share);
 
 const passing = (passage: Passage, share: number): { opacity: number; shift: number } => {
   if (passage === "cut") return { opacity: 1, shift: 0 };
-  const gone = 1 - eased(Math.max(0, Math.min(1, share)));
+  const gone = 1 - eased(clamped(share, 0, 1));
   return { opacity: 1 - gone, shift: passage === "slide" ? gone * SLIDE_SHARE : 0 };
 };
 

@@ -1,6 +1,6 @@
 /** What lies above the panes of a version: texts, shapes and pictures. */
 import { z } from "zod";
-import { Id } from "../../ids";
+import { Id } from "../../basics/ids";
 import { FrameRange } from "../../time/rate";
 import { Colour } from "../colour";
 import { Picture, Playback, USUAL_PLAYBACK } from "../picture";

@@ -1,6 +1,6 @@
 /** A font of the editor's own that has been brought in. */
 import { z } from "zod";
-import { ContentId } from "../../ids";
+import { ContentId } from "../../basics/ids";
 
 export const FONT_KINDS = { ttf: "font/ttf", otf: "font/otf", woff2: "font/woff2" } as const;
 export type FontKind = keyof typeof FONT_KINDS;

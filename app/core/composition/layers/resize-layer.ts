@@ -1,12 +1,13 @@
 /** What a layer is when its box is dragged to another size. */
-import { assertNever } from "../../assert-never";
+import { clamped } from "../../numbers/clamped";
+import { assertNever } from "../../basics/assert-never";
 import type { Box } from "../../geometry/box";
 import { type LayerGround, placeAt, placeLayer } from "./draw-layer";
 import { type Layer, LIMITS, type ShapeLayer, type TextLayer } from "./layer";
 import type { Pen } from "./pen";
 import { safeBox } from "./safe-area";
 
-const within = ([least, most]: readonly [number, number], value: number) => Math.min(most, Math.max(least, value));
+const within = ([least, most]: readonly [number, number], value: number) => clamped(value, least, most);
 
 function textResized(layer: TextLayer, from: Box, to: Box, isCorner: boolean, { frame, safe }: LayerGround): TextLayer {
   if (isCorner) {

@@ -1,6 +1,6 @@
 /** What the editor can say of how attention passes on within a shot. */
 import { z } from "zod";
-import { TrackId } from "../../ids";
+import { TrackId } from "../../basics/ids";
 
 /** How the window gets from one subject to the next within a shot; "auto" for what suits where they are. */
 export const SWITCH_STYLES = ["auto", "cut", "pan"] as const;

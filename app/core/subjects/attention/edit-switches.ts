@@ -1,7 +1,7 @@
 /** What an editor does to a shot's switches. Each change settles all of them: what was computed stays as it is from then on. */
 import type { FollowRule, SetSwitch } from "../choosing/follow-rule";
 import type { FrameRange } from "../../time/rate";
-import { clamped } from "../../clamped";
+import { clamped } from "../../numbers/clamped";
 
 /** The switches that lead to ranges in which something is followed, in order. */
 export const asSwitches = (spans: readonly (FrameRange & { trackIds: readonly string[] })[]): SetSwitch[] =>

@@ -1,7 +1,7 @@
 /** How large everybody and everything in a shot is beside the largest of its kind. */
 import type { Size } from "../../geometry/box";
 import type { FrameRange } from "../../time/rate";
-import { mean } from "../../mean";
+import { mean } from "../../numbers/mean";
 import { faceSizeOf } from "../choosing/rank";
 import type { Subject } from "../choosing/subject";
 import { type Track, visibleFrames } from "../tracking/track";

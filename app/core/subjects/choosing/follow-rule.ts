@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { Id, TrackId } from "../../ids";
+import { Id, TrackId } from "../../basics/ids";
 import { Frame } from "../../time/rate";
 
 /** Rules that are nothing but their name. */

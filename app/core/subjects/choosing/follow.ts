@@ -1,5 +1,5 @@
 /** Turns a rule into what is followed when in a shot, with the reason in words and how sure it is. */
-import { assertNever } from "../../assert-never";
+import { assertNever } from "../../basics/assert-never";
 import { boxArea, boxCentre, intersectionArea } from "../../geometry/box";
 import { framesPerSecond } from "../../time/rate";
 import { isMust } from "../attention/attention-settings";

@@ -1,3 +1,4 @@
+import { clamped } from "../../numbers/clamped";
 import { filmPanes, type ShownAt } from "../../composition/composition";
 import { boxArea, boxCentre } from "../../geometry/box";
 import { type FrameRange, framesOf } from "../../time/rate";
@@ -13,7 +14,7 @@ import { boxAt, type Track } from "../tracking/track";
 export function tellingFrame(parts: readonly FrameRange[], subject: Track | null, shown: ShownAt): number {
   const { start, end } = { start: parts[0]!.start, end: parts.at(-1)!.end };
   const centre = Math.floor((start + end) / 2);
-  const nearest = (range: FrameRange) => Math.min(range.end - 1, Math.max(range.start, centre));
+  const nearest = (range: FrameRange) => clamped(centre, range.start, range.end - 1);
   const middle = parts.map(nearest).reduce((a, b) => (Math.abs(b - centre) < Math.abs(a - centre) ? b : a));
   if (!subject) return middle;
   let best = middle;

@@ -1,3 +1,4 @@
+import { clamped } from "../../numbers/clamped";
 import { type Box, boxCentre, boxContains, boxIou, type Size } from "../../geometry/box";
 import { CLEAR_FACE, type Detection } from "./detection";
 
@@ -69,7 +70,7 @@ export class FacePlaces {
     const [width, height] = [Math.min(side, picture.width), Math.min(side, picture.height)];
     const centre = boxCentre(box);
     const start = (middle: number, length: number, whole: number) =>
-      Math.min(whole - length, Math.max(0, Math.round((middle - length / 2) / grain) * grain));
+      clamped(Math.round((middle - length / 2) / grain) * grain, 0, whole - length);
     return {
       x: start(centre.x, width, picture.width),
       y: start(centre.y, height, picture.height),

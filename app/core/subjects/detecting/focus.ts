@@ -3,6 +3,7 @@
  * "Shape from focus", 1994, here with both directions summed before the magnitude is taken). A camera that is set to a
  * thing leaves what is before and behind it soft.
  */
+import { clamped } from "../../numbers/clamped";
 import type { Box, Size } from "../../geometry/box";
 import type { YuvImage } from "../../image/yuv-image";
 import { laplacianAt } from "./sharpness";
@@ -59,7 +60,7 @@ function smoothed(values: Float64Array, { width, height }: Size): Float64Array<A
 export function focusMap(image: YuvImage, side: number, area: Box, grid: Size): Float64Array {
   const curved = curvature(image, side, area, grid);
   const quiet = QUIET * curved.slice().sort()[Math.floor(QUIET_SHARE * curved.length)]!;
-  let focus = curved.map((value) => Math.min(MOST, Math.max(0, value - quiet)));
+  let focus = curved.map((value) => clamped(value - quiet, 0, MOST));
   for (let time = 0; time < TIMES; time++) focus = smoothed(focus, grid);
   return focus;
 }

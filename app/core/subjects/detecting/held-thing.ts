@@ -4,7 +4,7 @@
  */
 import { boxOfCells } from "../../image/connected-cells";
 import { type Box, moveBox } from "../../geometry/box";
-import { mean } from "../../mean";
+import { mean } from "../../numbers/mean";
 import { apart, type LabCells, usualStep } from "./lab-cells";
 
 /** What stands out is an arm and more if it is so many times as long as wide (by standard deviations along its axes). */

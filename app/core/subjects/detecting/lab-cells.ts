@@ -1,8 +1,8 @@
 /** A picture as a coarse grid of colours in which distances are as they are seen. */
 import { type Box, type Size, wholeOf } from "../../geometry/box";
-import { clamped } from "../../clamped";
+import { clamped } from "../../numbers/clamped";
 import { FULL_CHROMA, FULL_LUMA, type YuvImage } from "../../image/yuv-image";
-import { median } from "../../median";
+import { median } from "../../numbers/median";
 
 /** Mean colours of cells, row by row; lightness and both colour axes on scales of about 255. */
 export interface LabCells extends Size {
@@ -51,7 +51,7 @@ function blockMeans(
 
 /** Light, 0 to 1, of a value of the Rec.709 transfer function, taken for a plain power. */
 const LINEAR = Float32Array.from({ length: 256 }, (_, value) => (value / 255) ** 2.2);
-const linear = (value: number) => LINEAR[Math.min(255, Math.max(0, Math.round(value)))]!;
+const linear = (value: number) => LINEAR[clamped(Math.round(value), 0, 255)]!;
 /** The cube root of CIE's lightness, with its straight part near black. */
 const seen = (t: number) => (t > 0.008856 ? Math.cbrt(t) : 7.787 * t + 16 / 116);
 

@@ -1,7 +1,8 @@
+import { clamped } from "../../numbers/clamped";
 import { describe, expect, test } from "@jest/globals";
 import { texture, yuvPicture } from "../../../../tests/support/yuv-picture";
 import { boxIou, wholeOf } from "../../geometry/box";
-import { mean } from "../../mean";
+import { mean } from "../../numbers/mean";
 import { joinTracklets } from "../tracking/join-tracklets";
 import type { Tracklet } from "../tracking/associate";
 import { focusMap } from "./focus";
@@ -125,7 +126,7 @@ describe("what stands out", () => {
 
   test("is found where nothing at all is in focus", () => {
     const picture = yuvPicture(320, 180, (x, y) => {
-      const light = 60 + 120 * Math.min(1, Math.max(0, (70 - Math.hypot(x - 160, y - 90)) / 60));
+      const light = 60 + 120 * clamped((70 - Math.hypot(x - 160, y - 90)) / 60, 0, 1);
       return [light, 0.8 * light, 0.5 * light];
     });
     const { box } = salientThings(picture)[0]!;
@@ -142,7 +143,7 @@ test("what is in focus stands out before what is larger and brighter, and is not
   const picture = yuvPicture(320, 180, (x, y) => {
     const ground = 70 + 30 * texture(x, y, 40);
     // Out of focus, an edge takes many pixels.
-    const share = Math.min(1, Math.max(0, (50 - isSoft(x, y)) / 30));
+    const share = clamped((50 - isSoft(x, y)) / 30, 0, 1);
     const light = ground + share * (150 - ground);
     const sharp = 130 + 120 * texture(x, y, 3);
     return Math.hypot(x - 230, y - 90) < 22 ? [sharp, sharp, 0.6 * sharp] : [light, light, 0.8 * light];

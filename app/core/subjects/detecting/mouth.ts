@@ -1,4 +1,5 @@
 /** How much a mouth moves, beside how much the upper half of the same face does. */
+import { clamped } from "../../numbers/clamped";
 import type { Box, Point } from "../../geometry/box";
 import type { YuvImage } from "../../image/yuv-image";
 
@@ -59,5 +60,5 @@ const difference = (a: Float32Array, b: Float32Array): number =>
 /** How much more the mouth changed than the rest of the face, 0 to 1. */
 export function mouthMovement(before: FacePatches, after: FacePatches): number {
   const moved = difference(before.mouth, after.mouth) - difference(before.upper, after.upper);
-  return Math.min(1, Math.max(0, moved));
+  return clamped(moved, 0, 1);
 }

@@ -1,8 +1,9 @@
 /** Carries what was detected in one frame on by the optical flow, until it is detected again or lost. */
+import { clamped } from "../../numbers/clamped";
 import { type Box, boxCentre, boxIou, type Point } from "../../geometry/box";
 import { PYRAMID_SCALE } from "../../image/grey-pyramid";
 import type { YuvImage } from "../../image/yuv-image";
-import { median } from "../../median";
+import { median } from "../../numbers/median";
 import type { Detection } from "./detection";
 import { type FacePatches, facePatches, mouthMovement } from "./mouth";
 import { type Flow, isBlind, PICTURE_POINT } from "./optical-flow";
@@ -63,7 +64,7 @@ function growthOf(flow: Flow, points: readonly number[], dx: number, dy: number)
     if (before < 4) continue;
     ratios.push(Math.hypot(flow.x[i]! + flow.dx[i]! - mx - dx, flow.y[i]! + flow.dy[i]! - my - dy) / before);
   }
-  return ratios.length >= 4 ? Math.min(MAX_GROWTH, Math.max(1 / MAX_GROWTH, median(ratios))) : 1;
+  return ratios.length >= 4 ? clamped(median(ratios), 1 / MAX_GROWTH, MAX_GROWTH) : 1;
 }
 
 /** Where a box goes with the points in it, in pixels of the picture; null where too few can be followed. */

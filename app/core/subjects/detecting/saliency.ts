@@ -6,8 +6,8 @@
 import { type Box, moveBox, scaleBox, type Size, wholeOf } from "../../geometry/box";
 import { boxOfCells } from "../../image/connected-cells";
 import type { YuvImage } from "../../image/yuv-image";
-import { clamped } from "../../clamped";
-import { mean } from "../../mean";
+import { clamped } from "../../numbers/clamped";
+import { mean } from "../../numbers/mean";
 import type { Detection } from "./detection";
 import { focusMap } from "./focus";
 import { geodesicDistances, stepsOf } from "./geodesic-distance";

@@ -1,4 +1,5 @@
 /** What somebody wears or something is made of, as a histogram of colours: enough to tell two people apart. */
+import { clamped } from "../../numbers/clamped";
 import { type Box, clipBox } from "../../geometry/box";
 import { FULL_CHROMA, FULL_LUMA, type YuvImage } from "../../image/yuv-image";
 import type { TrackKind } from "./detection";
@@ -24,7 +25,7 @@ export const relativeChroma = (difference: number, luma: number): number => (EXP
 
 /** Place of a colour difference on the scale of bins. */
 const chromaPlace = (difference: number, luma: number): number =>
-  Math.min(CHROMA_BINS - 1, Math.max(0, relativeChroma(difference, luma) / CHROMA_BIN + (CHROMA_BINS - 1) / 2));
+  clamped(relativeChroma(difference, luma) / CHROMA_BIN + (CHROMA_BINS - 1) / 2, 0, CHROMA_BINS - 1);
 
 /** Square roots of the shares of colours, 0 to 100; null where too little of it is in the picture. */
 export function signatureOf(image: YuvImage, kind: TrackKind, box: Box): number[] | null {

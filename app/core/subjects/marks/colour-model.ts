@@ -3,6 +3,7 @@
  * al., "Staple: complementary learners for real-time tracking", 2016). It says what a correlation filter cannot: that
  * something else has come to stand before the thing.
  */
+import { clamped } from "../../numbers/clamped";
 import { type Box, boxAround, boxCentre, clipBox } from "../../geometry/box";
 import { FULL_CHROMA, FULL_LUMA, type YuvImage } from "../../image/yuv-image";
 import { relativeChroma } from "../detecting/signature";
@@ -33,7 +34,7 @@ const LEAST_USUAL = 0.85;
 
 const chromaBin = (difference: number, luma: number): number => {
   const place = Math.round(relativeChroma(difference, luma) / CHROMA_BIN) + (CHROMA_BINS >> 1);
-  return Math.min(CHROMA_BINS - 1, Math.max(0, place));
+  return clamped(place, 0, CHROMA_BINS - 1);
 };
 
 /** The bin of the colour at a place of a picture. */

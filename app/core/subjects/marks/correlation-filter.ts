@@ -3,6 +3,7 @@
  * thing's centre (Bolme et al., "Visual object tracking using adaptive correlation filters", 2010; several channels as
  * in Danelljan et al., DSST, 2014). A part of it never forgets what it learnt first.
  */
+import { clamped } from "../../numbers/clamped";
 import { fft2d } from "./fft";
 import { CELLS, CHANNELS, type PatchPlace, SIDE, type Spectrum } from "./patch";
 
@@ -41,7 +42,7 @@ export interface Response {
 /** Vertex of the parabola through three values at −1, 0, 1. */
 function vertex(left: number, middle: number, right: number): number {
   const curvature = left - 2 * middle + right;
-  return curvature >= -1e-12 ? 0 : Math.max(-0.5, Math.min(0.5, (0.5 * (left - right)) / curvature));
+  return curvature >= -1e-12 ? 0 : clamped((0.5 * (left - right)) / curvature, -0.5, 0.5);
 }
 
 /** What has been learnt: numerators by channel and a common denominator. */

@@ -4,6 +4,7 @@
  * stand before the thing, nothing is learnt, the box coasts on, and ever more of the picture around is searched until
  * the thing is found again.
  */
+import { clamped } from "../../numbers/clamped";
 import { type Box, boxAround } from "../../geometry/box";
 import type { YuvImage } from "../../image/yuv-image";
 import { ColourModel } from "./colour-model";
@@ -154,8 +155,8 @@ export class CorrelationTracker {
 
   /** Goes on where the thing was going while it is not to be seen. */
   private coast(image: YuvImage, ratio: number): Sighting {
-    this.cx = Math.min(image.width, Math.max(0, this.cx + this.vx));
-    this.cy = Math.min(image.height, Math.max(0, this.cy + this.vy));
+    this.cx = clamped(this.cx + this.vx, 0, image.width);
+    this.cy = clamped(this.cy + this.vy, 0, image.height);
     this.lost++;
     this.vx *= 0.96;
     this.vy *= 0.96;
@@ -173,7 +174,7 @@ export class CorrelationTracker {
     }
     // While it grows or shrinks it does so from picture to picture.
     this.growing = best !== 1;
-    this.scale = Math.min(MAX_SCALE, Math.max(1 / MAX_SCALE, this.scale * best));
+    this.scale = clamped(this.scale * best, 1 / MAX_SCALE, MAX_SCALE);
     this.filter.learn(describePatch(image, this.placeAt(1), this.focus));
     this.colours.learn(image, this.current);
   }

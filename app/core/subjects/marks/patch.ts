@@ -1,4 +1,5 @@
 /** What a patch of a picture looks like to the correlation filter: channels that survive a change of light. */
+import { clamped } from "../../numbers/clamped";
 import type { YuvImage } from "../../image/yuv-image";
 import { fft2d } from "./fft";
 
@@ -55,11 +56,11 @@ const fine = new Float32Array(FINE * FINE);
 function sampleLuma(image: YuvImage, { cx, cy, width, height }: PatchPlace): void {
   const { luma, width: stride } = image;
   for (let j = 0, to = 0; j < FINE; j++) {
-    const y = Math.min(image.height - 1.001, Math.max(0, cy + ((j + 0.5) / FINE - 0.5) * height - 0.5));
+    const y = clamped(cy + ((j + 0.5) / FINE - 0.5) * height - 0.5, 0, image.height - 1.001);
     const y0 = Math.floor(y);
     const fy = y - y0;
     for (let i = 0; i < FINE; i++, to++) {
-      const x = Math.min(stride - 1.001, Math.max(0, cx + ((i + 0.5) / FINE - 0.5) * width - 0.5));
+      const x = clamped(cx + ((i + 0.5) / FINE - 0.5) * width - 0.5, 0, stride - 1.001);
       const x0 = Math.floor(x);
       const at = y0 * stride + x0;
       const top = luma[at]! + (luma[at + 1]! - luma[at]!) * (x - x0);
@@ -80,9 +81,9 @@ function sampleColours(
   const half = image.width >> 1;
   const rows = image.height >> 1;
   for (let j = 0, to = 0; j < SIDE; j++) {
-    const y = Math.min(rows - 1, Math.max(0, Math.floor((cy + ((j + 0.5) / SIDE - 0.5) * height) / 2)));
+    const y = clamped(Math.floor((cy + ((j + 0.5) / SIDE - 0.5) * height) / 2), 0, rows - 1);
     for (let i = 0; i < SIDE; i++, to++) {
-      const x = Math.min(half - 1, Math.max(0, Math.floor((cx + ((i + 0.5) / SIDE - 0.5) * width) / 2)));
+      const x = clamped(Math.floor((cx + ((i + 0.5) / SIDE - 0.5) * width) / 2), 0, half - 1);
       const window = across[i]! * down[j]!;
       blue[to] = (window * (image.blue[y * half + x]! - 128)) / COLOUR_SCALE;
       red[to] = (window * (image.red[y * half + x]! - 128)) / COLOUR_SCALE;

@@ -5,8 +5,8 @@
  */
 import { type Box, boxUnion, scaleBox, type Size } from "../../geometry/box";
 import { connectedCells } from "../../image/connected-cells";
-import { mean } from "../../mean";
-import { median } from "../../median";
+import { mean } from "../../numbers/mean";
+import { median } from "../../numbers/median";
 import type { GreyPlane } from "../../image/grey-plane";
 import type { Edges } from "./steady-edges";
 

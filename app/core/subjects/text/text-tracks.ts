@@ -1,4 +1,5 @@
 /** Areas of text from what was found of it in single frames. */
+import { clamped } from "../../numbers/clamped";
 import { type Box, boxArea, boxUnion, intersectionArea, type Size, visiblePart } from "../../geometry/box";
 import { type FrameRange, inRange } from "../../time/rate";
 import type { FrameDetections } from "../detecting/detection";
@@ -59,7 +60,7 @@ function isOverlaid(area: Area, looks: readonly FrameDetections[]): boolean {
  */
 export function textTracks(frames: readonly FrameDetections[], shot: FrameRange, picture: Size): Track[] {
   const looks = frames.filter(({ frame, texts }) => texts && inRange(frame, shot));
-  const enough = Math.min(LEAST_LOOKS, Math.max(1, looks.length - STEADY_PICTURES + 1));
+  const enough = clamped(looks.length - STEADY_PICTURES + 1, 1, LEAST_LOOKS);
   const overlaid = areasOf(looks.map(({ texts = [], letters = [] }) => [...texts, ...letters])).filter((area) =>
     isOverlaid(area, looks),
   );

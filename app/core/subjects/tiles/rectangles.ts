@@ -2,8 +2,9 @@
  * Rectangles in a picture whose sides are exactly upright and level and stay where they are: the tiles of a picture that
  * is made of several, and pictures laid over another.
  */
+import { clamped } from "../../numbers/clamped";
 import { type Box, boxArea, boxUnion, intersectionArea, type Size } from "../../geometry/box";
-import { median } from "../../median";
+import { median } from "../../numbers/median";
 import type { GreyPlane } from "../../image/grey-plane";
 import { LEAST_SIDE, LEAST_STEP, type Line, LINE_PICTURES, LineFinder, SAME_LINE, type Way } from "./straight-lines";
 
@@ -69,7 +70,7 @@ function placeOf({ samples }: GreyPlane, way: Way, line: Line, start: number, en
   if (places.length < 2) return null;
   const middle = median(places);
   const crooked = median(places.map((place) => Math.abs(place - middle)));
-  return crooked > CROOKED ? null : left + Math.min(2, Math.max(0, middle));
+  return crooked > CROOKED ? null : left + clamped(middle, 0, 2);
 }
 
 /** Pairs of lines that are far enough from each other. */

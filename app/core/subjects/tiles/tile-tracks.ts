@@ -1,6 +1,6 @@
 /** What a picture is made of, from the rectangles that were found in single frames. */
 import { type Box, boxArea, boxContains, boxIou, intersectionArea, type Size } from "../../geometry/box";
-import { median } from "../../median";
+import { median } from "../../numbers/median";
 import { type FrameRange, inRange } from "../../time/rate";
 import type { FrameDetections } from "../detecting/detection";
 import type { Track } from "../tracking/track";

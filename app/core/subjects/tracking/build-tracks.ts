@@ -1,5 +1,5 @@
 import { type Box, boxArea, boxCentre, intersectionArea, type Size } from "../../geometry/box";
-import { median } from "../../median";
+import { median } from "../../numbers/median";
 import { framesPerSecond, type FrameRange, inRange, type Rate } from "../../time/rate";
 import { actingIn } from "./acting";
 import { associate, type Tracklet } from "./associate";

@@ -1,6 +1,6 @@
 /** What the editor has changed of what was found: parts of tracks taken away, tracks joined, people who are one. */
 import { z } from "zod";
-import { TrackId } from "../../ids";
+import { TrackId } from "../../basics/ids";
 import { FrameRange, inRange } from "../../time/rate";
 import { joinTracks, type Track } from "./track";
 

@@ -1,5 +1,5 @@
 import { type Box, boxCentre, driftBox, mixBoxes, type Size, visiblePart } from "../../geometry/box";
-import { mean } from "../../mean";
+import { mean } from "../../numbers/mean";
 import type { FrameRange } from "../../time/rate";
 import { propagatedTo, type Tracklet } from "./associate";
 import type { Detection } from "../detecting/detection";

@@ -1,6 +1,6 @@
 /** What the words on it say of what stands out in a shot. */
 import { boxIou } from "../../geometry/box";
-import { median } from "../../median";
+import { median } from "../../numbers/median";
 import type { FrameDetections } from "../detecting/detection";
 import { boxAt, type Track } from "./track";
 

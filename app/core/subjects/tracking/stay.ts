@@ -1,6 +1,6 @@
 /** What is known only by its movement, when it does not move, or moves where something else does. */
 import { type Box, boxArea, boxAround, boxCentre, type Size, visiblePart } from "../../geometry/box";
-import { median } from "../../median";
+import { median } from "../../numbers/median";
 import type { FrameRange } from "../../time/rate";
 import type { Sighting, Tracklet } from "./associate";
 import type { CameraStep } from "../detecting/camera-motion";

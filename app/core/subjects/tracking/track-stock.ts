@@ -1,4 +1,4 @@
-import { PerKey } from "../../per-key";
+import { PerKey } from "../../basics/per-key";
 import { type FrameRange, rangeKey } from "../../time/rate";
 import { markedThings } from "../marks/marked-things";
 import { type AnalysedTracks, rangesOf, tracksInShot, type TrackOpinions } from "./shot-tracks";

@@ -1,5 +1,5 @@
 import type { Box, Size } from "../../geometry/box";
-import { mean } from "../../mean";
+import { mean } from "../../numbers/mean";
 import type { FrameRange } from "../../time/rate";
 import { joinRanges } from "../../time/ranges";
 import { sureFaceScore, type TrackKind } from "../detecting/detection";

@@ -1,3 +1,4 @@
+import { clamped } from "~/core/numbers/clamped";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { clsx } from "clsx";
 import { TriangleAlert } from "lucide-react";
@@ -45,7 +46,7 @@ export function CaptionList({ faulty }: { faulty: readonly Caption[] }) {
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
-    if (step) open(captions[Math.min(captions.length - 1, Math.max(0, chosenIndex + step))]);
+    if (step) open(captions[clamped(chosenIndex + step, 0, captions.length - 1)]);
     else if (event.key === "Delete" && chosen) remove([chosen.id]);
     else if (event.key === "Escape") choose(null);
     else return;

@@ -1,7 +1,7 @@
 import { Fold } from "~/components/common/fold";
 import { NumberField } from "~/components/common/number-field";
 import { TickBox } from "~/components/common/tick-box";
-import { clamped } from "~/core/clamped";
+import { clamped } from "~/core/numbers/clamped";
 import type { CaptionRules } from "~/core/captions/caption-settings";
 import { captionsTexts } from "~/texts/captions";
 import { useDesk } from "../../hooks/use-desk";

@@ -1,3 +1,4 @@
+import { clamped } from "~/core/numbers/clamped";
 import { useState } from "react";
 import { Area, AreaChart, ReferenceArea, ResponsiveContainer, Tooltip, XAxis, YAxis } from "recharts";
 import { type ChartMoment, chartMoments } from "~/core/checks/measures";
@@ -34,7 +35,7 @@ export function CheckCharts() {
   );
   const [followed, speaking] = [followedBands(shots), speakingBands(shots)];
   const [dragged, setDragged] = useState<{ from: number; to: number } | null>(null);
-  const time = (frame: number) => timecodeAt(Math.min(film.frames - 1, Math.max(0, frame)), film.clock);
+  const time = (frame: number) => timecodeAt(clamped(frame, 0, film.frames - 1), film.clock);
 
   const goTo = ({ start, end }: FrameRange) => {
     player?.pause();

@@ -2,8 +2,8 @@ import { Button } from "~/components/common/button";
 import { Fold } from "~/components/common/fold";
 import { NumberField } from "~/components/common/number-field";
 import { type CheckLimits, USUAL_LIMITS } from "~/core/checks/check-settings";
-import { clamped } from "~/core/clamped";
-import { isSame } from "~/core/structure";
+import { clamped } from "~/core/numbers/clamped";
+import { isSame } from "~/core/basics/structure";
 import { useDesk } from "../../hooks/use-desk";
 import { checksTexts } from "~/texts/checks";
 

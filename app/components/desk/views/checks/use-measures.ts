@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { type Measures, measureShot } from "~/core/checks/measures";
 import { followedTrack } from "~/core/path/solve-version";
-import { PerKey } from "~/core/per-key";
+import { PerKey } from "~/core/basics/per-key";
 import { framesPerSecond, type Rate } from "~/core/time/rate";
 import type { DeskShot } from "../../model/desk-types";
 

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import { arrowDirection } from "~/components/common/arrow-step";
-import { clamped } from "~/core/clamped";
+import { clamped } from "~/core/numbers/clamped";
 import { compareTexts } from "~/texts/compare";
 
 const t = compareTexts.splitLine;

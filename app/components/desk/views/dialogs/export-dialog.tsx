@@ -11,7 +11,7 @@ import { ExportRow } from "~/components/exports/export-row";
 import { OutputFields } from "~/components/exports/output-fields";
 import { outputSummary } from "~/components/exports/output-summary";
 import { VersionFilesMenu } from "~/components/exports/version-files-menu";
-import type { ExportView } from "~/core/film-status";
+import type { ExportView } from "~/core/film/film-status";
 import { nameBy, namePartsOf, USUAL_PATTERN } from "~/core/formats/file-names";
 import { outputFormat } from "~/core/formats/output-formats";
 import { picturesOf } from "~/core/clips/clip";

@@ -5,7 +5,7 @@ import { Button } from "~/components/common/button";
 import { DialogPanel } from "~/components/common/dialog-panel";
 import { SelectMenu } from "~/components/common/select-menu";
 import { describeLacking } from "~/core/checks/lacking-pictures";
-import { formatBytes } from "~/core/bytes";
+import { formatBytes } from "~/core/numbers/bytes";
 import { formatRate } from "~/core/time/rate";
 import { timecodeAt } from "~/core/time/timecode";
 import type { DeskFilm } from "../../model/desk-types";

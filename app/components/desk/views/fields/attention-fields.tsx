@@ -1,6 +1,6 @@
 import { NumberField } from "~/components/common/number-field";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
-import { clamped } from "~/core/clamped";
+import { clamped } from "~/core/numbers/clamped";
 import {
   type AttentionSettings,
   SHORTEST_STAY,

@@ -1,3 +1,4 @@
+import { clamped } from "~/core/numbers/clamped";
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
 import { arrowDirection } from "~/components/common/arrow-step";
 import { type Curve, type CurveHandles, curveOf, handlesOf } from "~/core/path/easing";
@@ -19,7 +20,7 @@ const HANDLES = [
   { label: t.easingIntoTheNextKey, at: 2, root: [1, 1] },
 ] as const;
 
-const share = (value: number) => Math.round(100 * Math.min(1, Math.max(0, value))) / 100;
+const share = (value: number) => Math.round(100 * clamped(value, 0, 1)) / 100;
 const moved = (handles: CurveHandles, at: 0 | 2, x: number, y: number): CurveHandles => {
   const [x1, y1, x2, y2] = handles;
   return at === 0 ? [share(x), share(y), x2, y2] : [x1, y1, share(x), share(y)];

@@ -1,6 +1,6 @@
 import { Flag } from "lucide-react";
 import { Hint } from "~/components/common/button";
-import { assertNever } from "~/core/assert-never";
+import { assertNever } from "~/core/basics/assert-never";
 import { TickBox } from "~/components/common/tick-box";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { withMust } from "~/core/subjects/attention/attention-settings";

@@ -3,7 +3,7 @@ import { type RefObject, useEffect, useRef, useState } from "react";
 import { Button } from "~/components/common/button";
 import { focusPanel } from "~/components/common/dialog-panel";
 import { storeText, useStoredText } from "~/components/common/use-stored";
-import { DEMO_FILM_NAME } from "~/core/demo-film";
+import { DEMO_FILM_NAME } from "~/core/film/demo-film";
 import { useDesk } from "../../hooks/use-desk";
 import { deskTexts } from "~/texts/desk";
 

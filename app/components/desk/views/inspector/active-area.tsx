@@ -1,6 +1,6 @@
 import { Button, Hint } from "~/components/common/button";
 import { type Box, boxIntersection, type Size, wholeOf } from "~/core/geometry/box";
-import { isSame } from "~/core/structure";
+import { isSame } from "~/core/basics/structure";
 import { activeArea, LEAST_ACTIVE_SIDE } from "~/core/shots/shot";
 import type { DeskShot } from "../../model/desk-types";
 import { NumberField } from "~/components/common/number-field";

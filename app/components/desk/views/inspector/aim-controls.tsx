@@ -1,5 +1,5 @@
 import { NumberField } from "~/components/common/number-field";
-import { clamped } from "~/core/clamped";
+import { clamped } from "~/core/numbers/clamped";
 import {
   EYE_LINE_RANGE,
   type FramingChange,

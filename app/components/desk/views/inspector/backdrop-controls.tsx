@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { ChoiceBar } from "~/components/common/choice-bar";
-import { assertNever } from "~/core/assert-never";
+import { assertNever } from "~/core/basics/assert-never";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import { type Backdrop, MOST_BACKDROP_ZOOM, USUAL_BACKDROP } from "~/core/composition/backdrop";
 import { USUAL_PLAYBACK } from "~/core/composition/picture";

@@ -1,3 +1,4 @@
+import { clamped } from "~/core/numbers/clamped";
 import { clsx } from "clsx";
 import { ChevronLeft, ChevronRight, ChevronsLeft, ChevronsRight } from "lucide-react";
 import { type Ref, useEffect, useRef } from "react";
@@ -51,7 +52,7 @@ export function CutTrim({ source, picture, clock, frame, reach, onMove }: CutTri
     return () => void (newer = true);
   }, [frame, width, height, source]);
 
-  const move = (by: number) => onMove(Math.min(reach.to, Math.max(reach.from, frame + by)));
+  const move = (by: number) => onMove(clamped(frame + by, reach.from, reach.to));
   const icon = "size-4";
   return (
     <div className="mt-2">

@@ -1,4 +1,4 @@
-import { clamped } from "~/core/clamped";
+import { clamped } from "~/core/numbers/clamped";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
 import {
   type FramingChange,
@@ -103,7 +103,7 @@ function FreeZoomEnd({ most, bears, largestScale }: { most: number; bears: numbe
   );
 }
 
-const factor = (value: number) => Math.min(MAX_ZOOM, Math.max(1, value));
+const factor = (value: number) => clamped(value, 1, MAX_ZOOM);
 
 function ZoomNumbers({ zoom, onChange }: { zoom: Zoom; onChange: (zoom: Zoom) => void }) {
   if (kindOf(zoom) === "full") return null;

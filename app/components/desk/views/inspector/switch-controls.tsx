@@ -1,7 +1,7 @@
 import { Trash2 } from "lucide-react";
 import { IconButton } from "~/components/common/button";
 import { type SelectItem, SelectMenu } from "~/components/common/select-menu";
-import { clamped } from "~/core/clamped";
+import { clamped } from "~/core/numbers/clamped";
 import { addSwitch, asSwitches, giveSwitch, removeSwitch } from "~/core/subjects/attention/edit-switches";
 import { timecodeAt } from "~/core/time/timecode";
 import { inspectorTexts } from "~/texts/inspector";

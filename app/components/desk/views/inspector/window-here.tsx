@@ -1,3 +1,4 @@
+import { clamped } from "~/core/numbers/clamped";
 import { Button, Hint } from "~/components/common/button";
 import { boxCentre } from "~/core/geometry/box";
 import { activeArea } from "~/core/shots/shot";
@@ -38,7 +39,7 @@ export function WindowHere({ shot }: { shot: DeskShot }) {
     player?.pause();
     preview(frame, change && { ...window, ...change });
   };
-  const zoomed = (zoom: number) => ({ height: largest / Math.min(MAX_ZOOM, Math.max(1, zoom)) });
+  const zoomed = (zoom: number) => ({ height: largest / clamped(zoom, 1, MAX_ZOOM) });
   const centre = boxCentre(activeArea(shot, film.picture));
   return (
     <section aria-label={t.windowAtThisFrame}>

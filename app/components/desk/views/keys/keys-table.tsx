@@ -1,3 +1,4 @@
+import { clamped } from "~/core/numbers/clamped";
 import {
   createColumnHelper,
   flexRender,
@@ -153,7 +154,7 @@ export function KeysTable({ shot, selected, onSelect }: KeysTableProps) {
                     label={t.zoomAt(time)}
                     value={key.zoom}
                     digits={2}
-                    onCommit={(zoom) => set(key, { height: largest / Math.min(MAX_ZOOM, Math.max(1, zoom)) })}
+                    onCommit={(zoom) => set(key, { height: largest / clamped(zoom, 1, MAX_ZOOM) })}
                   />
                 </>
               ) : (

@@ -1,6 +1,6 @@
 import type Konva from "konva";
 import { Circle, Group, Line, Shape } from "react-konva";
-import { clamped } from "~/core/clamped";
+import { clamped } from "~/core/numbers/clamped";
 import { curveHandles, type CurveHandles, curveOf, type Easing } from "~/core/path/easing";
 import type { HandKey } from "~/core/path/hand-key";
 import type { FrameRange } from "~/core/time/rate";
@@ -49,7 +49,7 @@ export function LaneSpeed({ shot, left, fps, aspect, pxPerFrame, drawn, theme, o
   const windows = shot.framed?.windows;
   if (!windows) return null;
   const acrossAt = (frame: number): number => {
-    const i = Math.min(windows.length - 2, Math.max(0, frame - shot.start));
+    const i = clamped(frame - shot.start, 0, windows.length - 2);
     const [from, to] = [windows[i]!, windows[i + 1] ?? windows[i]!];
     const speed = (fps * Math.hypot(to.x - from.x, to.y - from.y)) / (from.height * aspect);
     return left + Math.min(1, speed / FULL_SPEED) * SPEED;

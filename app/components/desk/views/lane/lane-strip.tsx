@@ -1,7 +1,7 @@
 import type Konva from "konva";
 import { useRef } from "react";
 import { Group, Rect } from "react-konva";
-import { clamped } from "~/core/clamped";
+import { clamped } from "~/core/numbers/clamped";
 import { type FrameRange, rangeKey } from "~/core/time/rate";
 import { clipRanges } from "~/core/time/ranges";
 import { boxAlong, frameUnder } from "./along-lane";

@@ -1,7 +1,8 @@
+import { clamped } from "~/core/numbers/clamped";
 import { NumberField } from "~/components/common/number-field";
 import { SelectMenu } from "~/components/common/select-menu";
 import { SAFE_AREAS, type SafeArea, USUAL_SAFE_AREA } from "~/core/composition/layers/safe-area";
-import { isSame } from "~/core/structure";
+import { isSame } from "~/core/basics/structure";
 import { useDesk } from "../../hooks/use-desk";
 import { layersTexts } from "~/texts/layers";
 
@@ -41,7 +42,7 @@ export function SafeAreaControls() {
             label={label}
             unit="%"
             value={100 * area[side]}
-            onCommit={(percent) => put({ ...area, [side]: Math.min(MOST_PERCENT, Math.max(0, percent)) / 100 })}
+            onCommit={(percent) => put({ ...area, [side]: clamped(percent, 0, MOST_PERCENT) / 100 })}
           />
         ))}
       </div>

@@ -1,5 +1,5 @@
-import { assertNever } from "~/core/assert-never";
-import { clamped } from "~/core/clamped";
+import { assertNever } from "~/core/basics/assert-never";
+import { clamped } from "~/core/numbers/clamped";
 import type { Box, Point } from "~/core/geometry/box";
 import { clampWindow } from "~/core/geometry/crop-window";
 import { EYE_LINE_RANGE } from "~/core/path/framing-settings";

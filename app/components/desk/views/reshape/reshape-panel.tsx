@@ -1,7 +1,7 @@
 import { useHotkeys } from "react-hotkeys-hook";
 import { Button } from "~/components/common/button";
 import { NumberField } from "~/components/common/number-field";
-import { clamped } from "~/core/clamped";
+import { clamped } from "~/core/numbers/clamped";
 import { counted } from "~/texts/numbers";
 import { useDesk } from "../../hooks/use-desk";
 import type { Reshaping } from "../../model/reshaping";

@@ -1,6 +1,6 @@
 import { clsx } from "clsx";
 import { lazy, Suspense } from "react";
-import { assertNever } from "~/core/assert-never";
+import { assertNever } from "~/core/basics/assert-never";
 import type { Size } from "~/core/geometry/box";
 import { useShotHere } from "../../hooks/use-player";
 import { useDesk } from "../../hooks/use-desk";

@@ -1,5 +1,5 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
-import { clamped } from "~/core/clamped";
+import { clamped } from "~/core/numbers/clamped";
 import type { Layout } from "~/core/composition/layout";
 import { arrowDirection } from "../../../common/arrow-step";
 import { useDesk } from "../../hooks/use-desk";

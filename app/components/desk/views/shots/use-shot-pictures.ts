@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { ShownAt } from "~/core/composition/composition";
-import { isSameList } from "~/core/structure";
+import { isSameList } from "~/core/basics/structure";
 import type { Size } from "~/core/geometry/box";
 import type { DeskShot } from "../../model/desk-types";
 import { FrameGrabber } from "../../frames/frame-grabber";

@@ -1,7 +1,7 @@
 /** What is known of a film before a single frame of it is decoded. */
 import { z } from "zod";
-import { FrameRange, Rate } from "./time/rate";
-import { type Clock, clockOf } from "./time/timecode";
+import { FrameRange, Rate } from "../time/rate";
+import { type Clock, clockOf } from "../time/timecode";
 
 /** Pixels of the largest picture that is taken: a little more than 8K (8192 × 4320). */
 export const MOST_PIXELS = 36_000_000;

@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { TALL, TWO_SHOTS } from "../../tests/support/film-state";
+import { TALL, TWO_SHOTS } from "../../../tests/support/film-state";
 import { matchNote, lostBetween } from "./replacement";
 
 const match = (change: Partial<Parameters<typeof matchNote>[0]> = {}) => ({

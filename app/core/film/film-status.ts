@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { FORMAT_IDS } from "./formats/output-formats";
+import { FORMAT_IDS } from "../formats/output-formats";
 
 export const JobKind = z.enum(["join", "proxy", "analyse", "follow", "match", "render"]);
 export type JobKind = z.infer<typeof JobKind>;

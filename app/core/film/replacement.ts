@@ -1,9 +1,9 @@
 /** What a new export in the place of a film's file is going to change, as the editor is told before it happens. */
 import { z } from "zod";
-import { ShotMatch } from "./shots/match-shots";
+import { ShotMatch } from "../shots/match-shots";
 import { JobView } from "./film-status";
-import type { FilmState } from "./version/film-state";
-import { rangesTexts } from "../texts/ranges";
+import type { FilmState } from "../version/film-state";
+import { rangesTexts } from "../../texts/ranges";
 
 const t = rangesTexts.replacement;
 
