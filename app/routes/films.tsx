@@ -9,7 +9,7 @@ import type { FilmAnswer } from "~/components/library/film-actions";
 import { AddFilm } from "~/components/library/add-film";
 import { LibraryContext } from "~/components/library/library-context";
 import type { FilmView } from "~/components/library/library-view";
-import { Shelves } from "~/components/library/shelves";
+import { Sections } from "~/components/library/sections";
 import { PresetChoice } from "~/components/library/preset-choice";
 import { type LinkAnswer, MediaBrowser } from "~/components/library/media-browser";
 import { UnfinishedUploads } from "~/components/library/unfinished-uploads";
@@ -206,9 +206,9 @@ export default function Films({ loaderData }: Route.ComponentProps) {
       </header>
       <main className="mx-auto max-w-6xl px-8 py-8">
         <LibraryContext value={library}>
-          <Shelves films={films} broken={broken}>
+          <Sections films={films} broken={broken}>
             <UnfinishedUploads uploads={unfinished.filter(({ id }) => !sent.has(id))} onDiscarded={reload} />
-          </Shelves>
+          </Sections>
         </LibraryContext>
       </main>
       {uploads.length > 0 && (

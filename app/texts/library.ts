@@ -144,7 +144,7 @@ export const libraryTexts = {
   libraryTools: {
     asCards: "As cards",
     asAList: "As a list",
-    shelves: "Shelves",
+    sections: "Sections",
     searchByName: "Search by name",
     order: "Order",
     layout: "Layout",
@@ -204,8 +204,8 @@ export const libraryTexts = {
     keepTheCurrentFile: "Keep the current file",
     replaceTheFile: "Replace the file",
   },
-  /** components/library/shelves.tsx */
-  shelves: {
+  /** components/library/sections.tsx */
+  sections: {
     films: "Films",
     emptyLibrary:
       "Nothing here yet. Add a finished film; Glad Pan finds its shots and follows whoever matters in each, and you get it back vertical, square or in any other aspect ratio. Your original is never touched.",

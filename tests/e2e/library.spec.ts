@@ -19,8 +19,8 @@ test.afterAll(async () => {
 
 const card = (page: Page, name: string) => page.getByRole("listitem").filter({ hasText: name });
 const open = (page: Page, name: string) => page.getByRole("link", { name: `Open ${name}` });
-const shelf = (page: Page, name: string) =>
-  page.getByRole("navigation", { name: "Shelves" }).getByRole("button", { name: new RegExp(`^${name}`) });
+const section = (page: Page, name: string) =>
+  page.getByRole("navigation", { name: "Sections" }).getByRole("button", { name: new RegExp(`^${name}`) });
 const rows = (page: Page) => page.getByRole("listbox", { name: "Shots" }).getByRole("option");
 const versions = (page: Page) => page.getByRole("navigation", { name: "Versions" }).getByRole("link");
 
@@ -105,7 +105,7 @@ test("films are named, duplicated, put away, deleted and brought back; a preset 
   await test.step("a film is put away, and taken out again", async () => {
     await choose(page, "runner-60.mp4", "Archive");
     await expect(open(page, "runner-60.mp4")).toBeHidden();
-    await shelf(page, "Archived").click();
+    await section(page, "Archived").click();
     await expect(open(page, "runner-60.mp4")).toBeVisible();
     await choose(page, "runner-60.mp4", "Unarchive");
     await expect(open(page, "runner-60.mp4")).toBeVisible();
@@ -143,7 +143,7 @@ test("films are named, duplicated, put away, deleted and brought back; a preset 
     await page.goto(`${server.url}${link}`);
     await expect(page.getByText("Kite morning.mp4 is deleted")).toBeVisible();
     await home(page, server);
-    await shelf(page, "Deleted").click();
+    await section(page, "Deleted").click();
     await expect(card(page, "Kite morning.mp4")).toContainText("30 more days");
     await choose(page, "Kite morning.mp4", "Bring back");
     await open(page, "Kite morning.mp4").click();

@@ -4,7 +4,7 @@ import { ToggleGroup } from "radix-ui";
 import { Hint } from "~/components/common/button";
 import { SearchField } from "~/components/common/search-field";
 import { SelectMenu } from "~/components/common/select-menu";
-import { type Order, ORDERS, type Shelf, SHELVES } from "./library-view";
+import { type Order, ORDERS, type Section, SECTIONS } from "./library-view";
 import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.libraryTools;
@@ -16,12 +16,12 @@ export const LAYOUTS = {
 export type Layout = keyof typeof LAYOUTS;
 
 interface LibraryToolsProps {
-  shelf: Shelf;
-  counts: Record<Shelf, number>;
+  section: Section;
+  counts: Record<Section, number>;
   search: string;
   order: Order;
   layout: Layout;
-  onShelf: (shelf: Shelf) => void;
+  onSection: (section: Section) => void;
   onSearch: (search: string) => void;
   onOrder: (order: Order) => void;
   onLayout: (layout: Layout) => void;
@@ -29,24 +29,24 @@ interface LibraryToolsProps {
 
 /** Which films are shown, and how. */
 export function LibraryTools(props: LibraryToolsProps) {
-  const { shelf, counts, search, order, layout, onShelf, onSearch, onOrder, onLayout } = props;
-  const shelves = (Object.keys(SHELVES) as Shelf[]).filter((name) => name === "work" || counts[name] > 0);
+  const { section, counts, search, order, layout, onSection, onSearch, onOrder, onLayout } = props;
+  const sections = (Object.keys(SECTIONS) as Section[]).filter((name) => name === "work" || counts[name] > 0);
   return (
     <div className="flex flex-wrap items-center gap-3">
-      {shelves.length > 1 && (
-        <nav aria-label={t.shelves} className="flex gap-1">
-          {shelves.map((name) => (
+      {sections.length > 1 && (
+        <nav aria-label={t.sections} className="flex gap-1">
+          {sections.map((name) => (
             <button
               key={name}
               type="button"
-              aria-current={name === shelf}
-              onClick={() => onShelf(name)}
+              aria-current={name === section}
+              onClick={() => onSection(name)}
               className={clsx(
                 "rounded-md px-2.5 py-1.5 text-sm",
-                name === shelf ? "bg-well font-semibold" : "text-soft hover:bg-well hover:text-ink",
+                name === section ? "bg-well font-semibold" : "text-soft hover:bg-well hover:text-ink",
               )}
             >
-              {SHELVES[name]} <span className="font-normal text-soft">{counts[name]}</span>
+              {SECTIONS[name]} <span className="font-normal text-soft">{counts[name]}</span>
             </button>
           ))}
         </nav>

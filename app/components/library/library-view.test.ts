@@ -1,5 +1,5 @@
 import { expect, test } from "@jest/globals";
-import { type FilmView, type Order, shelfOf, shownFilms } from "./library-view";
+import { type FilmView, type Order, sectionOf, shownFilms } from "./library-view";
 
 const film = (id: string, name: string, more: Partial<FilmView> = {}): FilmView => ({
   ...{
@@ -32,8 +32,8 @@ const FILMS = [
   film("e", "Gone talk.mp4", { putAway: true, deletedAt: 5 }),
 ];
 const SPACES = { b: { source: 10, proxy: 5, renders: 0 }, c: { source: 0, proxy: 1, renders: 1 } };
-const ids = (order: Order, search = "", shelf: "work" | "away" | "deleted" = "work") =>
-  shownFilms(FILMS, { shelf, search, order }, SPACES)
+const ids = (order: Order, search = "", section: "work" | "away" | "deleted" = "work") =>
+  shownFilms(FILMS, { section, search, order }, SPACES)
     .map(({ id }) => id)
     .join("");
 
@@ -44,8 +44,8 @@ test("films are sorted as people count, by length, by space, and the newest firs
   expect(ids("space")).toBe("bca");
 });
 
-test("a film is on one shelf, and found by all words of its name, whatever their case", () => {
-  expect(FILMS.map(shelfOf)).toEqual(["work", "work", "work", "away", "deleted"]);
+test("a film is on one section, and found by all words of its name, whatever their case", () => {
+  expect(FILMS.map(sectionOf)).toEqual(["work", "work", "work", "away", "deleted"]);
   expect(ids("name", "TALK")).toBe("ba");
   expect(ids("name", "  10 talk ")).toBe("a");
   expect(ids("name", "talk", "away")).toBe("d");

@@ -52,14 +52,14 @@ export const totalSpace = ({ source, proxy, renders }: SpaceView): number => sou
 export const hasPoster = ({ jobs }: Pick<FilmView, "jobs">): boolean =>
   jobs.every((job) => job.kind !== "proxy" || job.state === "done" || job.progress > 0);
 
-export const SHELVES = {
+export const SECTIONS = {
   work: t.films,
   away: t.putAway,
   deleted: t.deleted,
 } as const;
-export type Shelf = keyof typeof SHELVES;
+export type Section = keyof typeof SECTIONS;
 
-export const shelfOf = ({ putAway, deletedAt }: Pick<FilmView, "putAway" | "deletedAt">): Shelf =>
+export const sectionOf = ({ putAway, deletedAt }: Pick<FilmView, "putAway" | "deletedAt">): Section =>
   deletedAt !== null ? "deleted" : putAway ? "away" : "work";
 
 export const ORDERS = {
@@ -73,10 +73,10 @@ export type Order = keyof typeof ORDERS;
 const byName = new Intl.Collator(undefined, { numeric: true, sensitivity: "base" }).compare;
 const seconds = ({ info: { frames, rate } }: FilmView) => frameToSeconds(frames, rate);
 
-/** Films of a shelf whose names hold all words that were typed, in order. */
+/** Films of a section whose names hold all words that were typed, in order. */
 export function shownFilms(
   films: readonly FilmView[],
-  { shelf, search, order }: { shelf: Shelf; search: string; order: Order },
+  { section, search, order }: { section: Section; search: string; order: Order },
   spaces: Spaces,
 ): FilmView[] {
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
@@ -88,6 +88,6 @@ export function shownFilms(
     space: (a, b) => space(b) - space(a),
   };
   return films
-    .filter((film) => shelfOf(film) === shelf && words.every((word) => film.name.toLowerCase().includes(word)))
+    .filter((film) => sectionOf(film) === section && words.every((word) => film.name.toLowerCase().includes(word)))
     .sort(compare[order]);
 }
