@@ -1,6 +1,7 @@
 import { writeFile } from "node:fs/promises";
 import { Command } from "commander";
-import { AnalysisReport, makeAnalysisReport } from "~/core/formats/report";
+import { AnalysisReport } from "~/core/formats/report";
+import { makeAnalysisReport } from "~/core/formats/write-report";
 import { counted } from "~/texts/numbers";
 import { USUAL_ATTENTION } from "~/core/subjects/attention/attention-settings";
 import { planFollowing } from "~/core/subjects/choosing/follow";

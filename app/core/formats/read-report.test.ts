@@ -1,7 +1,7 @@
 import { describe, expect, test } from "@jest/globals";
 import type { Track } from "../subjects/tracking/track";
 import { readReport } from "./read-report";
-import { makeAnalysisReport } from "./report";
+import { makeAnalysisReport } from "./write-report";
 
 const FILM = { file: "kite.mp4", picture: { width: 1920, height: 1080 }, rate: { num: 25, den: 1 }, frames: 50 };
 const TRACKS: Track[] = [

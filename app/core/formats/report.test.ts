@@ -9,7 +9,8 @@ import type { Track } from "../subjects/tracking/track";
 import { lay } from "../version/lay";
 import type { ShotSettings } from "../version/shot-settings";
 import { readReport } from "./read-report";
-import { AnalysisReport, makeAnalysisReport, makeReport, Report } from "./report";
+import { AnalysisReport, Report } from "./report";
+import { makeAnalysisReport, makeReport } from "./write-report";
 
 const FILM = { file: "kite.mp4", picture: { width: 1920, height: 1080 }, rate: { num: 30000, den: 1001 }, frames: 2 };
 const TALL = { width: 1080, height: 1920 };

@@ -4,6 +4,7 @@
  * edge on the opposite side as well; and what is between them is most of the frame. Dark pictures lack the straight line,
  * titles on black are too small, and a logo or a subtitle in a bar leaves most of it plain.
  */
+import { median } from "../numbers/median";
 import type { Box, Size } from "../geometry/box";
 import { KernelMemory, loops } from "../kernel/kernel";
 
@@ -65,8 +66,6 @@ export function edgeProfile(luma: Uint8Array, { width, height }: Size): EdgeProf
     columns: memory.floats(columns, width * SEGMENTS).slice(),
   };
 }
-
-const median = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!;
 
 /** Segments of a line that are looked at: those that are no bar on the other axis. */
 type Segments = readonly number[];

@@ -1,3 +1,4 @@
+import { median } from "../numbers/median";
 import { type FrameRange, framesPerSecond, Rate } from "./rate";
 
 /**
@@ -75,16 +76,16 @@ function shareOnGrid(times: Float64Array, fps: number): number {
   return on / times.length;
 }
 
-/** Pictures a second where they come one after the other, by the steps between them; 0 where that cannot be told. */
+/** Pictures per second where they come one after the other, by the steps between them; 0 where that cannot be told. */
 function steadyRate(times: Float64Array): number {
   const steps = times.subarray(1).map((time, i) => time - times[i]!);
-  const positive = steps.filter((step) => step > 0).sort();
-  const median = positive[positive.length >> 1] ?? 0;
-  if (median <= 0) return 0;
+  const positive = steps.filter((step) => step > 0);
+  if (positive.length === 0) return 0;
+  const usual = median([...positive]);
   let [count, seconds] = [0, 0];
   for (const step of positive) {
-    if (step > PAUSE_STEPS * median) continue;
-    count += Math.max(1, Math.round(step / median));
+    if (step > PAUSE_STEPS * usual) continue;
+    count += Math.max(1, Math.round(step / usual));
     seconds += step;
   }
   return count / seconds;

@@ -27,7 +27,7 @@ import { stopJobs, wholeOrNothing } from "../films/films.server";
 import { renameFilm } from "../films/keep-films.server";
 import { makeAgain } from "../films/make-again.server";
 import { copyFilm } from "../projects/copy-film.server";
-import { tracksOfShots } from "../films/shot-tracks.server";
+import { tracksByShot } from "../films/shot-tracks.server";
 import { db, filmFolder, isOwnCopy, sourceFile, storedPath } from "~/db/workplace.server";
 import { libraryErrors } from "~/texts/library-errors";
 
@@ -87,8 +87,7 @@ async function wantedClips(film: FilmRow, choices: readonly ClipChoice[]): Promi
 /** A film's state, and how what it follows is followed on. */
 function stateWithTracks(film: FilmRow): Pick<TakenFilm, "state" | "tracking"> {
   const state = loadState(db(), film);
-  const shots = new Map(state.shots.map((shot) => [shot.id, shot]));
-  const tracksOf = (shotId: string) => tracksOfShots(db(), film.id, [shots.get(shotId)!])[0]!;
+  const tracksOf = tracksByShot(db(), film.id, state.shots);
   return { state, tracking: { tracksOf, newId: () => nanoid(8) } };
 }
 

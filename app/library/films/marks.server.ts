@@ -1,7 +1,7 @@
 import { type MarkedThing, markedThings } from "~/core/subjects/marks/marked-things";
 import { ledTrack } from "~/core/subjects/marks/guide";
 import type { Track } from "~/core/subjects/tracking/track";
-import { type FrameRange, rangeKey } from "~/core/time/rate";
+import { rangeKey } from "~/core/time/rate";
 import type { Db } from "~/db/database.server";
 import { findFilm } from "~/db/films.server";
 import { insertJob, listJobs, ofKind } from "~/db/jobs.server";
@@ -10,7 +10,7 @@ import { listShots } from "~/db/shots.server";
 import { decodeLight } from "~/media/decode-light.server";
 import type { FilmFile } from "~/media/film-file";
 import { followMarks, type FollowOptions } from "~/pipelines/follow-marks.server";
-import { tracksOfShots } from "./shot-tracks.server";
+import { tracksOfShot } from "./shot-tracks.server";
 import { proxyFolder } from "~/db/workplace.server";
 
 /** The marked things of a film whose tracks are not made yet. */
@@ -23,8 +23,6 @@ function untracked(db: Db, filmId: string): MarkedThing[] {
     .filter(({ basis }) => !made.has(basis));
 }
 
-const foundIn = (db: Db, filmId: string, shot: FrameRange): Track[] => tracksOfShots(db, filmId, [shot])[0]!;
-
 /** Keeps the tracks of things of which everything was found already, and gives those that must be looked for. */
 function notLed(db: Db, filmId: string, things: readonly MarkedThing[]): MarkedThing[] {
   const { info } = findFilm(db, filmId)!;
@@ -32,7 +30,7 @@ function notLed(db: Db, filmId: string, things: readonly MarkedThing[]): MarkedT
   const found = new Map<string, Track[]>();
   return things.filter((thing) => {
     const shot = rangeKey(thing.shot);
-    const tracks = found.get(shot) ?? foundIn(db, filmId, thing.shot);
+    const tracks = found.get(shot) ?? tracksOfShot(db, filmId, thing.shot);
     found.set(shot, tracks);
     const track = ledTrack(thing, tracks, info.picture, info.rate);
     if (track) saveMarkTrack(db, filmId, thing.basis, track);
@@ -65,7 +63,7 @@ export async function followThing(
   const thing = untracked(db, filmId).find((other) => other.basis === basis);
   // Marks or cuts that have changed since are followed by another job.
   if (!thing) return;
-  const tracks = foundIn(db, filmId, thing.shot);
+  const tracks = tracksOfShot(db, filmId, thing.shot);
   const decode = decodeLight(proxyFolder(filmId));
   saveMarkTrack(db, filmId, basis, await followMarks(film, thing, { ...options, tracks, decode }));
 }

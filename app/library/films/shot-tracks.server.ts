@@ -1,6 +1,7 @@
 import { rangesOf, tracksInShot, type TrackOpinions } from "~/core/subjects/tracking/shot-tracks";
 import { unpackTrack } from "~/core/subjects/tracking/packed-tracks";
 import type { Track } from "~/core/subjects/tracking/track";
+import type { Shot } from "~/core/shots/shot";
 import type { FrameRange } from "~/core/time/rate";
 import { listAnalysed, readTracks } from "~/db/analysis.server";
 import type { Db } from "~/db/database.server";
@@ -29,4 +30,14 @@ export function tracksOfShots(db: Db, filmId: string, shots: readonly FrameRange
     const ranges = rangesOf(shot, analysed).map((range) => ({ ...range, tracks: tracksIn(range) }));
     return tracksInShot(shot, ranges, trackOfMark, opinions);
   });
+}
+
+/** The same for one shot. */
+export const tracksOfShot = (db: Db, filmId: string, shot: FrameRange): Track[] =>
+  tracksOfShots(db, filmId, [shot])[0]!;
+
+/** The same for the shots of a film's state, by their ids. */
+export function tracksByShot(db: Db, filmId: string, shots: readonly Shot[]): (shotId: string) => Track[] {
+  const byId = new Map(shots.map((shot) => [shot.id, shot]));
+  return (shotId) => tracksOfShot(db, filmId, byId.get(shotId)!);
 }

@@ -36,7 +36,7 @@ import { stopJobs } from "../films/films.server";
 import { makeAgain } from "../films/make-again.server";
 import type { WorkOf } from "~/db/job-work";
 import { wakeQueue } from "~/queue/queue.server";
-import { tracksOfShots } from "../films/shot-tracks.server";
+import { tracksByShot } from "../films/shot-tracks.server";
 import { db, filmFolder, isOwnCopy, sourceFile, storedPath } from "~/db/workplace.server";
 import { libraryErrors } from "~/texts/library-errors";
 
@@ -96,8 +96,7 @@ function moved(film: FilmRow, state: FilmState, info: FilmInfo, matches: readonl
   const { picture, frames } = info;
   const facts = { id: film.id, frames, picture, clock: clockOfFilm(info), candidates: [], analysed: false };
   const ratio = framesPerSecond(info.rate) / framesPerSecond(film.info.rate);
-  const shots = new Map(state.shots.map((shot) => [shot.id, shot]));
-  const tracksOf = (shotId: string) => tracksOfShots(db(), film.id, [shots.get(shotId)!])[0]!;
+  const tracksOf = tracksByShot(db(), film.id, state.shots);
   const tracking = { rename: () => null, tracksOf, newId: () => nanoid(8) };
   return moveWork(state, facts, movedParts(state.shots, matches), ratio, tracking);
 }

@@ -93,7 +93,7 @@ function piecesOf(tracks: readonly SubjectTrack[]): [SubjectTrack, ...SubjectTra
 }
 
 /** Share of the frames with both in which the middle of one box lies within the other. */
-function shareWithin(inner: Track, outer: Track): number {
+function shareInside(inner: Track, outer: Track): number {
   let both = 0;
   let inside = 0;
   inner.boxes.forEach((box, i) => {
@@ -112,7 +112,7 @@ export function candidatesOf(ground: WorthGround): Candidate[] {
   const all = tracks.filter(isSubject).filter(({ id, kind }) => kind !== "tile" && !withFace.has(id));
   // A body that was seen beside the one a face was given is the same person once more.
   const isSeenTwice = (body: Track) =>
-    body.kind === "person" && all.some((face) => face.kind === "face" && shareWithin(face, body) > SAME_SHARE);
+    body.kind === "person" && all.some((face) => face.kind === "face" && shareInside(face, body) > SAME_SHARE);
   // Of what nothing is known of but that it moves or stands out, the likeliest is enough.
   const unknown = all.filter(({ kind }) => kind === "motion" || kind === "salient");
   const [likeliest] = rankTracks(unknown, shot, picture);

@@ -59,15 +59,7 @@ export function CheckCharts() {
       goTo({ start, end: Math.min(film.frames, start === end ? start + 1 : end + each) });
     },
   };
-  const frame = {
-    data: moments,
-    syncId: "checks",
-    syncMethod: "value" as const,
-    margin: { top: 2, right: 0, bottom: 0, left: 0 },
-    accessibilityLayer: false,
-    ...selecting,
-  };
-  const inTime = <XAxis dataKey="frame" type="number" domain={[0, film.frames]} hide />;
+  const chart = { moments, frames: film.frames, time, selecting };
   const selected = dragged && (
     <ReferenceArea x1={dragged.from} x2={dragged.to} fill="var(--accent)" fillOpacity={0.2} />
   );
@@ -78,76 +70,98 @@ export function CheckCharts() {
         <p className="text-xs text-soft">{t.howTo}</p>
       </div>
       {CHARTS.map(({ of: value, name, domain, say }) => (
-        <figure key={value}>
-          <figcaption className="text-xs text-soft">{name}</figcaption>
-          <ResponsiveContainer width="100%" height={CHART_HEIGHT}>
-            <AreaChart {...frame}>
-              {inTime}
-              <YAxis domain={[...domain]} hide />
-              <Tooltip
-                isAnimationActive={false}
-                content={({ active, label, payload }) =>
-                  active && payload[0]?.value != null ? (
-                    <ChartHint place={time(Number(label))} text={say(Number(payload[0].value))} />
-                  ) : null
-                }
-              />
-              <Area
-                dataKey={value}
-                type="stepAfter"
-                stroke="var(--accent)"
-                fill="var(--accent-wash)"
-                strokeWidth={1}
-                dot={false}
-                activeDot={false}
-                isAnimationActive={false}
-              />
-              {selected}
-            </AreaChart>
-          </ResponsiveContainer>
-        </figure>
+        <Chart
+          key={value}
+          {...{ ...chart, name, domain, height: CHART_HEIGHT }}
+          says={(_frame, shown) => (shown == null ? null : say(shown))}
+        >
+          <Area
+            dataKey={value}
+            type="stepAfter"
+            stroke="var(--accent)"
+            fill="var(--accent-wash)"
+            strokeWidth={1}
+            dot={false}
+            activeDot={false}
+            isAnimationActive={false}
+          />
+          {selected}
+        </Chart>
       ))}
       {[
         { name: t.followed, bands: followed },
         { name: t.speaking, bands: speaking },
       ].map(({ name, bands }) => (
-        <figure key={name}>
-          <figcaption className="text-xs text-soft">{name}</figcaption>
-          <ResponsiveContainer width="100%" height={BAND_HEIGHT}>
-            <AreaChart {...frame}>
-              {inTime}
-              <YAxis domain={[0, 1]} hide />
-              <Tooltip
-                isAnimationActive={false}
-                content={({ active, label }) =>
-                  active ? (
-                    <ChartHint place={time(Number(label))} text={saysBand(bandAt(bands, Number(label)))} />
-                  ) : null
-                }
-              />
-              <Area dataKey={() => 0} stroke="none" fill="none" activeDot={false} isAnimationActive={false} />
-              {bands.map((band, i) => (
-                <ReferenceArea
-                  key={i}
-                  x1={band.start}
-                  x2={band.end}
-                  y1={0}
-                  y2={1}
-                  fill={subjectColour(band.colour)}
-                  fillOpacity={1}
-                  label={
-                    band.end - band.start > film.frames / 25
-                      ? { value: band.letter, fontSize: 12, fontWeight: 700, fill: "#000000" }
-                      : undefined
-                  }
-                />
-              ))}
-              {selected}
-            </AreaChart>
-          </ResponsiveContainer>
-        </figure>
+        <Chart
+          key={name}
+          {...{ ...chart, name, domain: [0, 1], height: BAND_HEIGHT }}
+          says={(frame) => saysBand(bandAt(bands, frame))}
+        >
+          <Area dataKey={() => 0} stroke="none" fill="none" activeDot={false} isAnimationActive={false} />
+          {bands.map((band) => (
+            <ReferenceArea
+              key={`${band.start} ${band.letter}`}
+              x1={band.start}
+              x2={band.end}
+              y1={0}
+              y2={1}
+              fill={subjectColour(band.colour)}
+              fillOpacity={1}
+              label={
+                band.end - band.start > film.frames / 25
+                  ? { value: band.letter, fontSize: 12, fontWeight: 700, fill: "#000000" }
+                  : undefined
+              }
+            />
+          ))}
+          {selected}
+        </Chart>
       ))}
     </section>
+  );
+}
+
+interface ChartProps {
+  name: string;
+  height: number;
+  domain: readonly [number, number | "auto"];
+  moments: ChartMoment[];
+  frames: number;
+  /** A frame as its timecode. */
+  time: (frame: number) => string;
+  /** What is said of a frame, and of what is shown there; null for nothing. */
+  says: (frame: number, shown: number | null | undefined) => string | null;
+  selecting: object;
+  children: React.ReactNode;
+}
+
+/** A chart over the whole film, in step with the others. */
+function Chart({ name, height, domain, moments, frames, time, says, selecting, children }: ChartProps) {
+  return (
+    <figure>
+      <figcaption className="text-xs text-soft">{name}</figcaption>
+      <ResponsiveContainer width="100%" height={height}>
+        <AreaChart
+          data={moments}
+          syncId="checks"
+          syncMethod="value"
+          margin={{ top: 2, right: 0, bottom: 0, left: 0 }}
+          accessibilityLayer={false}
+          {...selecting}
+        >
+          <XAxis dataKey="frame" type="number" domain={[0, frames]} hide />
+          <YAxis domain={[...domain]} hide />
+          <Tooltip
+            isAnimationActive={false}
+            content={({ active, label, payload }) => {
+              const text = active ? says(Number(label), payload[0]?.value as number | undefined) : null;
+              return text === null ? null : <ChartHint place={time(Number(label))} text={text} />;
+            }}
+          />
+          {children}
+        </AreaChart>
+      </ResponsiveContainer>
+    </figure>
   );
 }
 
