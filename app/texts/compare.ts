@@ -12,7 +12,7 @@ export const compareTexts = {
   compared: {
     versionNotInState: "This version did not exist in that state.",
     now: "Now",
-    whatShows: (name: string) => `What "${name}" shows`,
+    whatShows: (name: string) => `What “${name}” shows`,
   },
   /** components/desk/model/comparison.ts */
   comparison: {

@@ -11,7 +11,7 @@ export const layersTexts = {
     flushLeftAndRight: "0 is flush with the left of the safe area, 100 with its right",
     down: "Down",
     flushTopAndBottom: "0 is flush with the top of the safe area, 100 with its bottom",
-    theChosenLayer: "The chosen layer",
+    theChosenLayer: "Selected layer",
     colour: "Colour",
     replace: "Replace",
     corners: "Corners",
@@ -113,7 +113,7 @@ export const layersTexts = {
     square: "square",
     round: "round",
   },
-  /** components/desk/views/layers/use-layer-edits.ts */
+  /** components/desk/model/layer-commands.ts */
   layerCommands: {
     copiedTo: (names: string) => `Copied to ${names}.`,
   },

@@ -35,7 +35,7 @@ export const reasonsTexts = {
     notInThisShot: "not in this shot",
     selectedIsGone: "what you selected is no longer in this shot",
     mustHave: "must be in the picture",
-    mustHaveMissing: "who must be in the picture is not",
+    mustHaveMissing: "somebody who must be in the picture is missing",
     yourSwitches: (count: number) =>
       count === 0 ? "set by you" : `${counted(count, "switch", "switches")}, set by you`,
     markedByYou: "marked by you",

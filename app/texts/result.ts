@@ -31,7 +31,7 @@ export const resultTexts = {
   },
   /** components/desk/views/result/single-result.tsx */
   singleResult: {
-    whatShows: (name: string) => `What "${name}" shows`,
+    whatShows: (name: string) => `What “${name}” shows`,
   },
   /** components/desk/views/result/stack-handles.tsx */
   stackHandles: {

@@ -45,7 +45,7 @@ test("the result is compared with a centre crop, another movement and a checkpoi
   await openTwoShots(page, server);
   await goTo(page, 70);
   const [version] = server.query<{ name: string }>("SELECT name FROM versions");
-  const own = `What "${version!.name}" shows`;
+  const own = `What “${version!.name}” shows`;
   await page.keyboard.press("b");
   await expect(page.getByRole("img", { name: "Centre crop" })).toBeVisible();
   await expect.poll(() => differenceOf(page, own, "Centre crop")).toBeGreaterThan(1);

@@ -40,7 +40,7 @@ test("versions are made in any shape, changed, duplicated, trimmed, removed, and
     await dialog.getByLabel("Name").fill("Poster");
     await dialog.getByRole("button", { name: "Add version" }).click();
     await expect(versions(page)).toHaveText(["Vertical 9:16", "Poster"]);
-    await expect(page.getByRole("img", { name: 'What "Poster" shows' })).toBeVisible();
+    await expect(page.getByRole("img", { name: "What “Poster” shows" })).toBeVisible();
   });
 
   await test.step("it is changed, duplicated with its keyframes, and removed", async () => {

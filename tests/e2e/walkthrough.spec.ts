@@ -244,7 +244,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await page.getByRole("radio", { name: /Square/ }).click();
     await page.getByRole("button", { name: "Add version", exact: true }).click();
     await page.getByRole("link", { name: "Square 1:1" }).click();
-    await expect(page.getByRole("img", { name: 'What "Square 1:1" shows' })).toBeVisible();
+    await expect(page.getByRole("img", { name: "What “Square 1:1” shows" })).toBeVisible();
     await page.getByRole("link", { name: "Vertical 9:16" }).click();
   });
 
@@ -290,7 +290,7 @@ test("a film is added, looked at, corrected, exported and downloaded", async ({ 
     await expect(rule(page)).toHaveText("Auto");
     await expect(page.getByRole("button", { name: /^Undo: Reset the subject of shot 1/ })).toBeEnabled();
     await page.getByRole("link", { name: "Vertical 9:16" }).click();
-    await expect(page.getByRole("img", { name: 'What "Vertical 9:16" shows' })).toBeVisible();
+    await expect(page.getByRole("img", { name: "What “Vertical 9:16” shows" })).toBeVisible();
   });
 
   await test.step("an export is rendered, checked, shown with its figures, and downloaded", async () => {

@@ -82,39 +82,11 @@ class Speaker {
   }
 }
 
-const SETTING_NAMES: Record<ShotSetting, string> = {
-  movement: "movement",
-  calm: "calmness",
-  zoom: "zoom",
-  headroom: "headroom",
-  largestScale: t.limitOfEnlargement,
-  keepEnd: t.endThatIsKept,
-  eyeLine: t.eyeLine,
-  offset: "offset",
-  layout: "layout",
-  panes: "panes",
-  backdrop: "backdrop",
-  edge: "edge",
-  shortestStay: t.leastHold,
-  switchBy: t.switchStyle,
-  mustHave: t.mustHave,
-  follow: "subject",
-  protect: t.protectedArea,
-};
-
-const STRETCH_TEXT: Record<Extract<SingleCommand, { type: "replace-keys" }>["how"], string> = {
-  deleted: t.deletedTheKeys,
-  steered: t.steeredTheWindow,
-  smoothed: t.smoothedThePath,
-  shifted: t.shiftedThePath,
-  reversed: t.reversedThePath,
-};
-
 type SetFraming = Extract<SingleCommand, { type: "set-framing" }>;
 
 /** "movement and zoom" */
 export function settingNames(settings: readonly string[]): string {
-  return settings.map((setting) => SETTING_NAMES[setting as ShotSetting]).join(" and ");
+  return settings.map((setting) => t.settings[setting as ShotSetting]).join(" and ");
 }
 
 function framing({ change, reset = [] }: SetFraming, shots: string, version: string): string {
@@ -156,11 +128,9 @@ type TrimVersion = Extract<SingleCommand, { type: "trim-version" }>;
 function trimmed({ versionId, in: first, out }: TrimVersion, say: Speaker): string {
   const version = say.version(versionId);
   if (first === null && out === null) return t.removedInAndOut(version);
-  const set = [
-    ...(first == null ? [] : [t.inPointTo(version, say.time(first))]),
-    ...(out == null ? [] : [t.outPointTo(version, say.time(out))]),
-  ];
-  if (set.length > 0) return t.setThe(set.join(" and the "));
+  if (first != null && out != null) return t.setInAndOut(version, say.time(first), say.time(out));
+  if (first != null) return t.setIn(version, say.time(first));
+  if (out != null) return t.setOut(version, say.time(out));
   return t.removedPoint(first === null, version);
 }
 
@@ -177,8 +147,8 @@ function single(command: SingleCommand, say: Speaker): string {
   switch (command.type) {
     case "set-key": {
       const { frame } = command.key;
-      const verb = say.hasKey(command.versionId, command.key) ? t.changedThe : t.addedA;
-      return t.keyframeAt(verb, say.shotAt(frame), say.time(frame));
+      const isThere = say.hasKey(command.versionId, command.key);
+      return (isThere ? t.changedKeyframe : t.addedKeyframe)(say.shotAt(frame), say.time(frame));
     }
     case "remove-key":
       return t.deletedKeyframe(say.shotAt(command.frame), say.time(command.frame));
@@ -186,7 +156,7 @@ function single(command: SingleCommand, say: Speaker): string {
       return t.movedKeyframe(say.shotAt(command.fromFrame), say.time(command.key.frame));
     case "replace-keys": {
       const { how, range } = command;
-      return t.fromTo(STRETCH_TEXT[how], say.time(range.start), say.time(range.end));
+      return t.reshaped[how](say.time(range.start), say.time(range.end));
     }
     case "set-framing":
       return framing(command, say.shots(command.shotIds), say.version(command.versionId));
@@ -270,8 +240,8 @@ function severalKeys(commands: readonly SingleCommand[], say: Speaker): string |
   if (puts.some(({ versionId }) => versionId !== puts[0]!.versionId)) {
     return t.copiedKeyframe(say.time(puts[0]!.key.frame), puts.length);
   }
-  const done = puts.every(({ versionId, key }) => say.hasKey(versionId, key)) ? t.moved : t.added;
-  return t.keyframesChanged(done, puts.length, say.shotAt(puts[0]!.key.frame));
+  const areThere = puts.every(({ versionId, key }) => say.hasKey(versionId, key));
+  return (areThere ? t.movedIn : t.addedIn)(puts.length, say.shotAt(puts[0]!.key.frame));
 }
 
 /**
