@@ -127,7 +127,7 @@ describe("what cannot be decoded is refused by its name", () => {
     const bytes = readFileSync(CLIP).toString("latin1").replaceAll("avc1", "xyz1").replaceAll("avcC", "xyzC");
     writeFileSync(path("unknown.mp4"), bytes, "latin1");
     expect(await refusal("unknown.mp4")).toBe(
-      'unknown.mp4: its video codec is not supported (“xyz1”). Export it as H.264, H.265 or ProRes.',
+      "unknown.mp4: its video codec is not supported (“xyz1”). Export it as H.264, H.265 or ProRes.",
     );
   });
 

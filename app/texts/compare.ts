@@ -10,7 +10,7 @@ export const compareTexts = {
   },
   /** components/desk/views/compare/compared.tsx */
   compared: {
-    versionNotInState: "This version did not exist in that state.",
+    versionNotInState: "This version did not exist then.",
     now: "Now",
     whatShows: (name: string) => `What “${name}” shows`,
   },
