@@ -175,7 +175,9 @@ describe("following", () => {
       trackId: "small",
       reason: "must be in the picture",
     });
-    expect(plan("auto", [large], must("p2")).reason).toMatch(/^somebody who must be in the picture is missing; only face/);
+    expect(plan("auto", [large], must("p2")).reason).toMatch(
+      /^somebody who must be in the picture is missing; only face/,
+    );
   });
 
   test("goes on with who was followed before where others are as good", () => {
