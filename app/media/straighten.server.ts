@@ -2,7 +2,7 @@ import { writeAside } from "~/disk/write-aside.server";
 import { reading, startFfmpeg, writing } from "./film-tool.server";
 
 /**
- * Writes a film whose times start over, as a recording of a broadcast's may, so that they go on: the same pictures and
+ * Writes a film whose times start over, as what was taken from a broadcast may, so that they go on: the same pictures and
  * sounds, as they are, in a Matroska file.
  */
 export async function straighten(file: string, name: string, target: string, signal?: AbortSignal): Promise<void> {

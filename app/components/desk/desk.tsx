@@ -1,15 +1,12 @@
 import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import { useSearchParams } from "react-router";
-import { toast } from "sonner";
 import { clampWindow } from "~/core/geometry/crop-window";
 import { withoutRanges } from "~/core/time/ranges";
 import { JobStatus } from "~/components/library/job-status";
 import type { FilmStatus } from "~/core/film/film-status";
-import type { History } from "~/core/edits/answer";
-import type { FilmState, VersionState } from "~/core/version/film-state";
-import type { ExportPlaces } from "~/components/exports/output-fields";
 import { deskTexts } from "~/texts/desk";
-import { DeskContext } from "./hooks/use-desk";
+import { tell } from "./hooks/tell";
+import { DeskContext, useDesk } from "./hooks/use-desk";
 import { useLightCopy, usePieceStream } from "./hooks/use-piece-stream";
 import { usePictureLook } from "./hooks/use-picture-look";
 import { useVideo } from "./hooks/use-player";
@@ -20,10 +17,9 @@ import { useSpeech } from "./hooks/use-speech";
 import { useStoredLook } from "./hooks/use-stored-look";
 import { useWantedFrame } from "./hooks/use-wanted-frame";
 import { useLatest } from "../common/use-latest";
-import type { DeskInputs, Edits, FilmFacts, FilmFindings, Tell } from "./model/desk-inputs";
+import type { DeskInputs } from "./model/desk-inputs";
 import { createDesk } from "./model/desk-model";
 import { type DeskFilm, shotAt } from "./model/desk-types";
-import type { Player } from "./model/player";
 import { Steering } from "./model/steering";
 import { areaAt, windowAspect } from "./model/windows";
 import { CheckView } from "./views/checks/check-view";
@@ -35,29 +31,15 @@ import { DeskTools } from "./views/desk-tools";
 import { PictureAndLanes } from "./views/picture-and-lanes";
 import { Result } from "./views/result";
 import { ShotList } from "./views/shots/shot-list";
-import { useDesk } from "./hooks/use-desk";
 
 const t = deskTexts.desk;
 
-interface DeskProps {
-  film: DeskFilm & { audio: { index: number } | null; fingerprint: string | null };
-  facts: FilmFacts;
-  state: FilmState;
-  history: History;
-  revision: number;
-  isBusy: () => boolean;
-  edits: Edits;
-  version: VersionState;
-  findings: FilmFindings;
-  status: FilmStatus;
-  out: ExportPlaces;
-}
+type Given = "facts" | "state" | "history" | "revision" | "isBusy" | "edits" | "version" | "findings" | "out";
 
-const tell: Tell = (text, tone = "plain", action) => {
-  const offer = action && { action: { label: action.label, onClick: action.run } };
-  if (tone === "plain") toast(text, offer);
-  else toast[tone](text, offer);
-};
+interface DeskProps extends Pick<DeskInputs, Given> {
+  film: DeskFilm & { audio: { index: number } | null; fingerprint: string | null };
+  status: FilmStatus;
+}
 
 /** The desk of one film: gives its model what comes from the server, the player and the worker, and shows it. */
 export function Desk({ status, ...given }: DeskProps) {
@@ -71,8 +53,7 @@ export function Desk({ status, ...given }: DeskProps) {
   const source = useLightCopy(film, isPrepared);
   const { video, player, attach } = useVideo(film.rate, film.frames);
   const notice = usePieceStream(video, source);
-  const playing = useRef<Player | null>(null);
-  useEffect(() => void (playing.current = player), [player]);
+  const playing = useLatest(player);
   const playhead = () => playing.current?.getTarget() ?? 0;
 
   const { shots, waitFor } = useShots({ film, state, version, findings, playhead, pane });

@@ -39,7 +39,7 @@ const PLAIN_SHARE = 0.8;
 const FRAME_LIT_SHARE = 0.05;
 /** The longest bars: letterboxes and pillarboxes leave most of the frame. */
 const MOST = { rows: 0.3, columns: 0.42 };
-/** A dark line this thin at one edge alone is what many recordings have, and loses nothing. */
+/** A dark line this thin at one edge alone is in many films, and loses nothing. */
 const LINE_SHARE = 0.02;
 /** Opposite bars differ by no more than this share of the longer one, or of the frame's side. */
 const UNEQUAL = { of: 0.5, share: 0.01 };

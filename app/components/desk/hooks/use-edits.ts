@@ -1,10 +1,10 @@
 import { startTransition, useCallback, useMemo, useState, useSyncExternalStore } from "react";
 import { useBeforeUnload } from "react-router";
-import { toast } from "sonner";
 import type { Command } from "~/core/edits/command";
 import type { Edits } from "../model/desk-inputs";
 import { NO_ANSWER, readAnswer } from "../model/edit-answer";
 import { applied, EditSession, type LoadedState, type SessionPorts, type Shown } from "../model/edit-session";
+import { tell } from "./tell";
 import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.useEdits;
@@ -29,11 +29,7 @@ const portsOf = (filmId: string, onAnswer: () => void, reload: () => Promise<voi
     onAnswer();
     return answer;
   },
-  tell: (text, tone, again) => {
-    const offer = again && { action: { label: t.makeItAgain, onClick: again }, duration: OFFERED_MS };
-    if (tone === "plain") toast(text, offer);
-    else toast[tone](text, offer);
-  },
+  tell: (text, tone, again) => tell(text, tone, again && { label: t.makeItAgain, run: again, forMs: OFFERED_MS }),
   reload,
 });
 

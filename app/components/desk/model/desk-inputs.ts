@@ -45,8 +45,16 @@ export interface Edits {
   preview: (command: Command | null) => void;
 }
 
+/** What a message offers to do about what it says. */
+export interface Offer {
+  label: string;
+  run: () => void;
+  /** How long it stays, in milliseconds; as long as any message if left out. */
+  forMs?: number;
+}
+
 /** Says something for a few seconds; with what can be done about it. */
-export type Tell = (text: string, tone?: "plain" | "error", action?: { label: string; run: () => void }) => void;
+export type Tell = (text: string, tone?: "plain" | "error" | "warning", offer?: Offer) => void;
 
 export interface DeskInputs {
   film: DeskFilm;

@@ -2,24 +2,25 @@
  * The desk's model: what it is given, what is selected and open on it, what follows from these, and what can be done.
  * It knows nothing of React; views read of it what they show, by `useDesk`.
  */
+import { createStructuredSelector } from "reselect";
 import { createStore, type StoreApi } from "zustand/vanilla";
-import type { ShotSelection } from "./shot-selection";
+import { deskSelector } from "./desk-selector";
 import { NO_SHOTS, type ShotChoice, shotSelection } from "./shot-selection";
-import { type CaptionCommands, captionCommands } from "./caption-commands";
-import { type Checks, checks, FIRST_FILTER, type FlagFilter } from "./checks";
+import { captionCommands } from "./caption-commands";
+import { checks, FIRST_FILTER, type FlagFilter } from "./checks";
 import type { Comparison } from "./comparison";
 import type { DeskInputs } from "./desk-inputs";
 import type { Drawing } from "./drawing";
-import { type KeyCommands, keyCommands } from "./key-commands";
-import { type LayerCommands, layerCommands } from "./layer-commands";
+import { keyCommands } from "./key-commands";
+import { layerCommands } from "./layer-commands";
 import { type MarkedRange, rangeCommands } from "./ranges";
-import { type Reshape, reshape, type ReshapedPath } from "./reshape";
-import { type ResultLook, resultLook } from "./result-look";
-import { type KeyChoice, NO_KEYS, type SelectedKeys, selectedKeys } from "./selected-keys";
+import { reshape, type ReshapedPath } from "./reshape";
+import { resultLook } from "./result-look";
+import { type KeyChoice, NO_KEYS, selectedKeys } from "./selected-keys";
 import { type ShotCommands, shotCommands } from "./shot-commands";
 import { type SubjectCommands, subjectCommands } from "./subject-commands";
 import { type VersionCommands, versionCommands } from "./version-commands";
-import { type WindowFacts, windowFacts } from "./window-facts";
+import { windowFacts } from "./window-facts";
 
 /** What the panel below the result can be about. */
 export type PanelName = "shot" | "keys" | "layers" | "captions";
@@ -59,23 +60,10 @@ const FIRST_CHOICES: DeskChoices = {
 
 export type DeskGiven = DeskInputs & DeskChoices;
 
-/** What follows from what the desk has, with what can be done to it. */
-interface DeskParts extends WindowFacts {
-  selection: ShotSelection;
-  selectedKeys: SelectedKeys;
-  keyEdits: KeyCommands;
+interface DeskActions {
   shotEdits: ShotCommands;
   subjectEdits: SubjectCommands;
   versionEdits: VersionCommands;
-  layerEdits: LayerCommands;
-  trimEdits: ReturnType<ReturnType<typeof rangeCommands>>;
-  captionEdits: CaptionCommands;
-  checks: Checks;
-  reshape: Reshape;
-  look: ResultLook;
-}
-
-interface DeskActions {
   setPanel: (panel: PanelName) => void;
   selectLayer: (layerId: string | null) => void;
   setDrawing: (drawing: Drawing | null) => void;
@@ -83,6 +71,7 @@ interface DeskActions {
   give: (inputs: DeskInputs) => void;
 }
 
+type DeskParts = ReturnType<ReturnType<typeof partsOf>>;
 export type DeskModel = DeskGiven & DeskParts & DeskActions;
 export type DeskStore = StoreApi<DeskModel>;
 
@@ -92,33 +81,17 @@ export interface DeskPort {
   put: (choices: Partial<DeskChoices>) => void;
 }
 
-/** The desk's parts, each of which stays the same object while nothing of it is another. */
-function partsOf(port: DeskPort) {
-  const window = windowFacts();
-  const parts = {
-    ...{ selection: shotSelection(port), selectedKeys: selectedKeys(port), keyEdits: keyCommands(port) },
-    ...{ trimEdits: rangeCommands(port), captionEdits: captionCommands(port), checks: checks(port) },
-    ...{ reshape: reshape(port), look: resultLook(port), layerEdits: layerCommands(port) },
-  };
-  const fixed = {
-    shotEdits: shotCommands(port),
-    subjectEdits: subjectCommands(port),
-    versionEdits: versionCommands(port),
-  };
-  return (given: DeskGiven): DeskParts => ({
-    ...window(given),
-    ...fixed,
-    selection: parts.selection(given),
-    selectedKeys: parts.selectedKeys(given),
-    keyEdits: parts.keyEdits(given),
-    trimEdits: parts.trimEdits(given),
-    captionEdits: parts.captionEdits(given),
-    checks: parts.checks(given),
-    reshape: parts.reshape(given),
-    look: parts.look(given),
-    layerEdits: parts.layerEdits(given),
-  });
-}
+/** What follows from what the desk has, with what can be done to it; each part stays the same while nothing of it changes. */
+const partsOf = (port: DeskPort) =>
+  createStructuredSelector(
+    {
+      ...windowFacts(),
+      ...{ selection: shotSelection(port), selectedKeys: selectedKeys(port), keyEdits: keyCommands(port) },
+      ...{ trimEdits: rangeCommands(port), captionEdits: captionCommands(port), checks: checks(port) },
+      ...{ reshape: reshape(port), look: resultLook(port), layerEdits: layerCommands(port) },
+    },
+    deskSelector,
+  );
 
 /** The model of a desk, with nothing selected. */
 export function createDesk(inputs: DeskInputs): DeskStore {
@@ -128,8 +101,10 @@ export function createDesk(inputs: DeskInputs): DeskStore {
         const given = { ...before, ...to };
         return { ...given, ...parts(given) };
       });
-    const parts = partsOf({ get, put: change });
+    const port: DeskPort = { get, put: change };
+    const parts = partsOf(port);
     const actions: DeskActions = {
+      ...{ shotEdits: shotCommands(port), subjectEdits: subjectCommands(port), versionEdits: versionCommands(port) },
       setPanel: (panel) => change({ panel }),
       selectLayer: (layerId) => change({ layerId }),
       setDrawing: (drawing) => change({ drawing }),
