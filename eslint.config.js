@@ -32,6 +32,12 @@ const ABOVE = {
 /** What pages reach by routes only. */
 const SERVER = ["disk", "media", "db", "pipelines", "queue", "library", "jobs", "routes"];
 
+/** A literal that is spread at once says nothing that its fields do not say. */
+const SPREAD = {
+  selector: "SpreadElement > ObjectExpression",
+  message: "write the fields themselves, one to a line",
+};
+
 const layer = (name) => `~/${name}/**`;
 const up = (name) => `**/${name}/**`;
 
@@ -57,6 +63,7 @@ export default tseslint.config(
       // Taking some fields off a value names them.
       "@typescript-eslint/no-unused-vars": ["error", { ignoreRestSiblings: true }],
       "@typescript-eslint/consistent-type-imports": ["error", { fixStyle: "inline-type-imports" }],
+      "no-restricted-syntax": ["error", SPREAD],
       "max-lines": ["error", { max: 420, skipBlankLines: true, skipComments: true }],
     },
   },
@@ -76,6 +83,7 @@ export default tseslint.config(
     rules: {
       "no-restricted-syntax": [
         "error",
+        SPREAD,
         { selector: "JSXText[value=/[A-Za-z]/]", message: "texts stand in app/texts" },
         {
           selector:

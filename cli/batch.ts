@@ -141,9 +141,13 @@ class Batch {
       for (const { out, above } of targets) await requireEncoder(outputOf(this.options, out, above.output));
       const began = Date.now();
       const entry = (target: Target, rest: Pick<Entry, "state" | "error" | "bytes">): Entry => ({
-        ...{ at: new Date().toISOString(), film: basename(file), source: identityOf({ file }) },
-        ...{ settings: settingsOf(target, this.options, target.out), out: target.out },
-        ...{ seconds: (Date.now() - began) / 1000, ...rest },
+        at: new Date().toISOString(),
+        film: basename(file),
+        source: identityOf({ file }),
+        settings: settingsOf(target, this.options, target.out),
+        out: target.out,
+        seconds: (Date.now() - began) / 1000,
+        ...rest,
       });
       terminal.tell(`${basename(file)}:`);
       try {
@@ -167,7 +171,10 @@ const WORDS = { done: "done", "check-failed": "check failed", failed: "failed" }
 /** A table of what was done, in columns. */
 function tableOf(results: readonly Entry[]): string {
   const rows = results.map(({ film, out, state, seconds, bytes }) => [
-    ...[film, basename(out), WORDS[state], `${seconds.toFixed(0)} s`],
+    film,
+    basename(out),
+    WORDS[state],
+    `${seconds.toFixed(0)} s`,
     bytes === null ? "" : `${(bytes / 1e6).toFixed(1)} MB`,
   ]);
   const widths = [0, 1, 2, 3, 4].map((column) => Math.max(...rows.map((row) => row[column]!.length)));

@@ -15,7 +15,11 @@ afterAll(() => rmSync(folder, { recursive: true }));
 const check = (...args: string[]) => gladPan("check", ...args);
 
 const LIST: FlagList = {
-  ...{ format: "glad-pan/flags", version: 2, film: "Kites.mp4", rate: [25, 1], of: "Reel" },
+  format: "glad-pan/flags",
+  version: 2,
+  film: "Kites.mp4",
+  rate: [25, 1],
+  of: "Reel",
   flags: [
     { kind: "looks-out", shot: 1, start: 0, end: 50, frame: 10, severity: 12, text: "Looks out of the near edge" },
     { kind: "subject-cut", shot: 2, start: 50, end: 100, frame: 60, severity: 64, text: "Face cut off for 2.0 s" },
@@ -53,7 +57,8 @@ describe("check", () => {
       stderr: expect.stringContaining("no such file"),
     });
     expect(await check(write("x.json", "not json"))).toMatchObject({
-      ...{ status: 2, stderr: expect.stringContaining("x.json: this is not JSON") },
+      status: 2,
+      stderr: expect.stringContaining("x.json: this is not JSON"),
     });
     const broken = { ...LIST, flags: [{ ...LIST.flags[0], severity: 400 }] };
     expect((await check(write("y.json", broken))).stderr).toContain("flags.0.severity");

@@ -129,7 +129,9 @@ async function convertTo(
   const parts = options.parts !== undefined && !isOwn ? { folder: options.parts, film: identityOf(film) } : undefined;
   const render = (track?: string) =>
     exportVersion(track === undefined ? plan : { ...plan, captions: track }, out, {
-      ...{ signal, limitSeconds, parts },
+      signal,
+      limitSeconds,
+      parts,
       onProgress: ({ step, share }) => show(step === "rendering" ? "Rendering" : "Checking", share),
     });
   if (options.share) return convertShare(plan, out, options.share, parts, watched);

@@ -115,8 +115,12 @@ test("takes captions along: on the picture, beside the file and as a track, with
 
 test("makes the versions of a preset, as the style says where no option says otherwise", async () => {
   const BARE = {
-    ...{ layers: [], safeArea: null, captions: USUAL_CAPTIONS, checkLimits: USUAL_LIMITS },
-    ...{ reviewedFlags: [], output: USUAL_OUTPUT },
+    layers: [],
+    safeArea: null,
+    captions: USUAL_CAPTIONS,
+    checkLimits: USUAL_LIMITS,
+    reviewedFlags: [],
+    output: USUAL_OUTPUT,
   };
   process.env.GLAD_PAN_DATA = path("library");
   libraryWith(path("library"), {

@@ -154,7 +154,8 @@ export type ReadyOptions = Omit<FramingOptions, "backdrop"> & { backdrop: Backdr
 
 export const settingsOf = ({ panes = [], place, layout, ...options }: ReadyOptions): FramingSettings =>
   FramingSettings.parse({
-    ...{ ...options, panes },
+    ...options,
+    panes,
     layout: layout.kind === "whole" && place !== undefined ? { ...layout, place } : layout,
   });
 

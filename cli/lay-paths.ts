@@ -55,8 +55,13 @@ export function reportOf(
   { lacking, faults = NO_FAULTS, captions, above: { layers, safeArea } = { layers: [], safeArea: null } }: Known,
 ): Report {
   const flags = versionFlags(laid, {
-    ...{ lacking, faults, captions: captions ?? [], layers, safeArea },
-    ...{ pace: USUAL_CAPTIONS.rules.pace, limits: USUAL_LIMITS },
+    lacking,
+    faults,
+    captions: captions ?? [],
+    layers,
+    safeArea,
+    pace: USUAL_CAPTIONS.rules.pace,
+    limits: USUAL_LIMITS,
   });
   return Report.parse({
     ...makeReport({ ...film, lacking }, laid),

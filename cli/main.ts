@@ -15,8 +15,14 @@ import { solveCommand } from "./solve";
 import type { Terminal } from "./terminal";
 
 const COMMANDS = [
-  ...[convertCommand, exportCommand, batchCommand, analyseCommand],
-  ...[solveCommand, checkCommand, cutsCommand, restoreCommand],
+  convertCommand,
+  exportCommand,
+  batchCommand,
+  analyseCommand,
+  solveCommand,
+  checkCommand,
+  cutsCommand,
+  restoreCommand,
 ];
 const FAILED = 1;
 const WRONG_USAGE = 2;

@@ -56,8 +56,12 @@ export function targetsIn(file: string, options: VersionOptions, command: Comman
   const wanted = versions
     ? versions.map((shape) => ({ ...shape, framing: options, limitSeconds: null, above: NOTHING_ABOVE }))
     : libraryPreset(preset!).versions.map((version) => ({
-        ...{ name: version.name, width: version.width, height: version.height },
-        ...{ framing: framedBy(version, options, command), limitSeconds: version.limitSeconds, above: version },
+        name: version.name,
+        width: version.width,
+        height: version.height,
+        framing: framedBy(version, options, command),
+        limitSeconds: version.limitSeconds,
+        above: version,
       }));
   return wanted.map(({ name, width, height, framing, limitSeconds, above }, i) => {
     const format = options.format ?? above.output.format;

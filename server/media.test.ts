@@ -72,8 +72,15 @@ describe("what is sent of a film", () => {
 
   test("is there only for films that there are, and only what there is of them", async () => {
     const paths = [
-      ...["other/poster.jpg", "..%2Ffilm/poster.jpg", "gone/poster.jpg", "film/proxy/x.mp4", "film/proxy/1234567.mp4"],
-      ...["film/proxy/900.mp4", "film/waveform-7.bin", "moving/nobody/light", "moving/nobody/first.png"],
+      "other/poster.jpg",
+      "..%2Ffilm/poster.jpg",
+      "gone/poster.jpg",
+      "film/proxy/x.mp4",
+      "film/proxy/1234567.mp4",
+      "film/proxy/900.mp4",
+      "film/waveform-7.bin",
+      "moving/nobody/light",
+      "moving/nobody/first.png",
     ];
     expect(await Promise.all(paths.map(statusOf))).toEqual(paths.map(() => 404));
   });
@@ -108,8 +115,16 @@ describe("a frame of a version", () => {
   test("is none where what is asked for makes no sense", async () => {
     const frame = (query: string) => statusOf(`film/frame/film-tall/10.png?${query}`);
     const nonsense = [
-      ...["windows=160,90", "windows=160,90,0", "windows=a,b,c", "windows=1e308,90,180", "windows=160,90,180,4", ""],
-      ...[`${windows}&captions=a:2`, `${windows}&captions=a:-0.1`, `${windows}&captions=a`, `${windows}&captions=a:x`],
+      "windows=160,90",
+      "windows=160,90,0",
+      "windows=a,b,c",
+      "windows=1e308,90,180",
+      "windows=160,90,180,4",
+      "",
+      `${windows}&captions=a:2`,
+      `${windows}&captions=a:-0.1`,
+      `${windows}&captions=a`,
+      `${windows}&captions=a:x`,
     ];
     expect(await Promise.all(nonsense.map(frame))).toEqual(nonsense.map(() => 404));
     expect(await frame(`${windows}&captions=a:0.5,b:1`)).toBe(200);
@@ -124,7 +139,8 @@ describe("a frame of a version", () => {
     expect((await refused(`film/frame/wide/10.png?${windows}`))[0]).toBe(409);
     expect(await refused(`film/frame/film-tall/90000.png?${windows}`)).toEqual([404, "The film has no such frame."]);
     expect(await refused(`film/frame/film-tall/10.png?${windows};160,90,180`)).toEqual([
-      ...[409, "The shot has another layout by now."],
+      409,
+      "The shot has another layout by now.",
     ]);
     expect((await refused(`gone/frame/gone-tall/10.png?${windows}`))[0]).toBe(422);
   });
@@ -147,7 +163,9 @@ describe("exports", () => {
     db.close();
     const sent = await ask("film/exports/kite%20tall.mp4");
     expect([sent.status, sent.headers.get("content-type"), await sent.text()]).toEqual([
-      ...[200, "video/mp4", "kite tall.mp4"],
+      200,
+      "video/mp4",
+      "kite tall.mp4",
     ]);
     expect(sent.headers.get("content-disposition")).toBe('attachment; filename="kite tall.mp4"');
     expect(await statusOf("film/exports/half.mp4")).toBe(404);

@@ -6,8 +6,18 @@ import swcJest from "@swc/jest";
  * looked up.
  */
 const HOISTED = [
-  ...["Math", "Number", "Array", "Infinity", "NaN"],
-  ...["Uint8Array", "Uint8ClampedArray", "Int16Array", "Int32Array", "Uint32Array", "Float32Array", "Float64Array"],
+  "Math",
+  "Number",
+  "Array",
+  "Infinity",
+  "NaN",
+  "Uint8Array",
+  "Uint8ClampedArray",
+  "Int16Array",
+  "Int32Array",
+  "Uint32Array",
+  "Float32Array",
+  "Float64Array",
 ];
 const PREAMBLE = `const { ${HOISTED.join(", ")} } = globalThis;`;
 

@@ -36,9 +36,11 @@ function jestResults(name: string): FileResult[] {
   return (readJson(name) as JestReport).testResults.map(({ name: file, startTime, endTime, assertionResults }) => {
     const count = (...states: string[]) => assertionResults.filter(({ status }) => states.includes(status)).length;
     return {
-      ...{ file: relative(process.cwd(), file), seconds: (endTime - startTime) / 1000 },
+      file: relative(process.cwd(), file),
+      seconds: (endTime - startTime) / 1000,
       // A file that cannot be loaded has no tests, and has failed all the same.
-      ...{ passed: count("passed"), failed: assertionResults.length === 0 ? 1 : count("failed") },
+      passed: count("passed"),
+      failed: assertionResults.length === 0 ? 1 : count("failed"),
       skipped: count("pending", "todo", "skipped"),
     };
   });
@@ -59,8 +61,11 @@ function playwrightResults(name: string): FileResult[] {
     const count = (...states: string[]) => tests.filter(({ status }) => states.includes(status)).length;
     const milliseconds = tests.flatMap(({ results }) => results).reduce((sum, { duration }) => sum + duration, 0);
     return {
-      ...{ file: join("tests", suite.file), seconds: milliseconds / 1000 },
-      ...{ passed: count("expected", "flaky"), failed: count("unexpected"), skipped: count("skipped") },
+      file: join("tests", suite.file),
+      seconds: milliseconds / 1000,
+      passed: count("expected", "flaky"),
+      failed: count("unexpected"),
+      skipped: count("skipped"),
     };
   });
 }
@@ -74,7 +79,8 @@ const jest = (name: string, ...args: string[]): Step => ({
 const playwright = (project: string): Step => ({
   name: project,
   command: [
-    ...["env", `PLAYWRIGHT_JSON_OUTPUT_NAME=${join(FOLDER, `${project}.json`)}`],
+    "env",
+    `PLAYWRIGHT_JSON_OUTPUT_NAME=${join(FOLDER, `${project}.json`)}`,
     ...["npx", "playwright", "test", `--project=${project}`, "--no-deps", "--reporter=list,json"],
     `--output=${join(FOLDER, project)}`,
   ],

@@ -113,7 +113,9 @@ export function beginPass(db: Db, filmId: string, pass: FrameRange, begins: Tran
   const known = findCandidates(db, filmId).filter(({ transition }) => transition.frame !== begins?.transition.frame);
   saveTransitions(db, filmId, { candidates: begins ? [...known, begins] : known, settled: pass.start });
   db.prepare("UPDATE transition_candidates SET pass_start = ?, pass_end = ? WHERE film_id = ?").run(
-    ...[pass.start, pass.end, filmId],
+    pass.start,
+    pass.end,
+    filmId,
   );
 }
 

@@ -20,8 +20,15 @@ export const listClips = (db: Db, filmId: string): ClipWithFile[] =>
     .all(filmId)
     .map(({ id, name, file, info, start_frame, end_frame, in_frame, out_frame, area }) =>
       ClipWithFile.parse({
-        ...{ id, name, file, info: JSON.parse(info), start: start_frame, end: end_frame },
-        ...{ in: in_frame, out: out_frame, area: JSON.parse(area) },
+        id,
+        name,
+        file,
+        info: JSON.parse(info),
+        start: start_frame,
+        end: end_frame,
+        in: in_frame,
+        out: out_frame,
+        area: JSON.parse(area),
       }),
     );
 
@@ -36,8 +43,16 @@ export function insertClip(db: Db, filmId: string, clip: ClipWithFile): void {
     `INSERT INTO clips (film_id, id, name, file, info, start_frame, end_frame, in_frame, out_frame, area)
      VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
   ).run(
-    ...[filmId, clip.id, clip.name, clip.file, JSON.stringify(clip.info), clip.start, clip.end],
-    ...[clip.in, clip.out, JSON.stringify(clip.area)],
+    filmId,
+    clip.id,
+    clip.name,
+    clip.file,
+    JSON.stringify(clip.info),
+    clip.start,
+    clip.end,
+    clip.in,
+    clip.out,
+    JSON.stringify(clip.area),
   );
 }
 

@@ -40,7 +40,8 @@ function readState(db: Db, { id, info, sensitivity, attention }: FilmRow): FilmS
       candidates: findCandidates(db, id),
       analysed: isAnalysed(db, id),
     },
-    ...{ sensitivity, attention },
+    sensitivity,
+    attention,
     shots: listShots(db, id),
     clips: listClips(db, id).map(clipOf),
     versions: listVersions(db, id).map((version) => ({
@@ -57,7 +58,14 @@ function readState(db: Db, { id, info, sensitivity, attention }: FilmRow): FilmS
 
 /** What an editor has to do with of a clip. */
 const clipOf = ({ id, name, start, end, in: first, out, area, info }: ClipWithFile): Clip => ({
-  ...{ id, name, start, end, in: first, out, area, picture: info.picture },
+  id,
+  name,
+  start,
+  end,
+  in: first,
+  out,
+  area,
+  picture: info.picture,
 });
 
 /** Stores what turns the state that is stored into another. To be called in a transaction. */

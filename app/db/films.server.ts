@@ -21,8 +21,13 @@ function withGrid(stored: unknown): unknown {
   if (!older.success) return stored;
   const { variableRate, videoStart, rate, frames, audio, ...rest } = older.data;
   const grid = {
-    ...{ origin: videoStart, fileStart: 0, lastPicture: videoStart + frameToSeconds(frames - 1, rate) },
-    ...{ even: !variableRate, held: 0, longHolds: [], seekMargin: variableRate ? Number.MAX_SAFE_INTEGER : 0.5 },
+    origin: videoStart,
+    fileStart: 0,
+    lastPicture: videoStart + frameToSeconds(frames - 1, rate),
+    even: !variableRate,
+    held: 0,
+    longHolds: [],
+    seekMargin: variableRate ? Number.MAX_SAFE_INTEGER : 0.5,
   };
   return { ...rest, rate, frames, grid, interlaced: false, audio: audio && { ...audio, index: 0, start: 0 } };
 }
@@ -91,7 +96,12 @@ export type NewFilm = Pick<FilmRow, "id" | "name" | "file" | "info"> & Partial<P
 
 export function insertFilm(db: Db, { id, name, file, info, fingerprint = null }: NewFilm): void {
   db.prepare("INSERT INTO films (id, name, file, info, fingerprint, created_at) VALUES (?, ?, ?, ?, ?, ?)").run(
-    ...[id, name, file, JSON.stringify(info), fingerprint, Date.now()],
+    id,
+    name,
+    file,
+    JSON.stringify(info),
+    fingerprint,
+    Date.now(),
   );
 }
 

@@ -61,7 +61,11 @@ export function insertJob(
      VALUES (@id, @filmId, @kind, 'queued', @payload, @now,
        CASE WHEN @kind = 'render' THEN (SELECT COALESCE(MAX(position), 0) + 1 FROM jobs) ELSE 0 END)`,
   ).run({
-    ...{ id, filmId, kind, payload: JSON.stringify(asked), now: Date.now() },
+    id,
+    filmId,
+    kind,
+    payload: JSON.stringify(asked),
+    now: Date.now(),
   });
   return id;
 }
@@ -173,8 +177,12 @@ export function finishJob(db: Db, id: string, end: JobEnd): void {
        progress = CASE WHEN ? = 'done' THEN 1 ELSE progress END
      WHERE id = ? AND state IN ('queued', 'running')`,
   ).run(
-    ...[end.state, end.error ?? null, end.result === undefined ? null : JSON.stringify(end.result), Date.now()],
-    ...[end.state, id],
+    end.state,
+    end.error ?? null,
+    end.result === undefined ? null : JSON.stringify(end.result),
+    Date.now(),
+    end.state,
+    id,
   );
 }
 

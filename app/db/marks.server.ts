@@ -28,7 +28,7 @@ export function putMark(db: Db, filmId: string, thing: string, frame: number, bo
   }
   db.prepare(
     "INSERT OR REPLACE INTO marks (film_id, thing, frame, x, y, width, height) VALUES (?, ?, ?, ?, ?, ?, ?)",
-  ).run(...[filmId, thing, frame, box.x, box.y, box.width, box.height]);
+  ).run(filmId, thing, frame, box.x, box.y, box.width, box.height);
 }
 
 interface RawMarkTrack {

@@ -92,7 +92,12 @@ export function insertProject(db: Db, film: NewFilm, project: Project): void {
 /** Tables of what is set, and was found, in a film. */
 const WORK = ["clips", "shots", "versions", "marks", "people", "track_edits", "captions", "edits", "checkpoints"];
 const FOUND = [
-  ...["transition_candidates", "analysis_chunks", "shot_tracks", "mark_tracks", "undecoded_frames", "activity"],
+  "transition_candidates",
+  "analysis_chunks",
+  "shot_tracks",
+  "mark_tracks",
+  "undecoded_frames",
+  "activity",
 ];
 
 /** Forgets all that is set and was found in a film, of which the film itself, its jobs and its renders stay. */

@@ -113,7 +113,9 @@ export const listShotsInVersion = (db: Db, versionId: string): Map<string, ShotI
 export function setShotInVersion(db: Db, versionId: string, shotId: string, says: ShotInVersion | null): void {
   if (says) {
     db.prepare("INSERT OR REPLACE INTO shot_framings (version_id, shot_id, settings) VALUES (?, ?, ?)").run(
-      ...[versionId, shotId, JSON.stringify(says)],
+      versionId,
+      shotId,
+      JSON.stringify(says),
     );
   } else db.prepare("DELETE FROM shot_framings WHERE version_id = ? AND shot_id = ?").run(versionId, shotId);
 }

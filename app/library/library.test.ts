@@ -83,7 +83,11 @@ const film = (id: string) => findFilm(db(), id)!;
 const kinds = (id: string) => listJobs(db(), id).map(({ kind, state }) => `${kind} ${state}`);
 
 const TRACK: Track = {
-  ...{ id: "face-1", kind: "face", start: 0, confidence: 0.9, who: "p1" },
+  id: "face-1",
+  kind: "face",
+  start: 0,
+  confidence: 0.9,
+  who: "p1",
   boxes: Array.from({ length: 45 }, (_, i) => ({ x: 75 + i, y: 50, width: 23, height: 25 })),
 };
 
@@ -113,10 +117,12 @@ function workOn(id: string): void {
 function stored(id: string) {
   const { versions, shots, ...state } = loadState(db(), film(id));
   return {
-    ...{ ...state, film: { ...state.film, id: "" } },
+    ...state,
+    film: { ...state.film, id: "" },
     shots: shots.map((shot) => ({ ...shot, id: shot.start })),
     versions: versions.map((version) => ({
-      ...{ ...version, id: "" },
+      ...version,
+      id: "",
       shots: [...version.shots].map(([shotId, says]) => [shots.find((shot) => shot.id === shotId)!.start, says]),
     })),
     tracks: listAnalysed(db(), id).map((range) => readTracks(db(), id, range)),

@@ -68,7 +68,9 @@ export async function conform(
   const fits = area.width === info.picture.width && area.height === info.picture.height;
   const filters = [
     ...(fits ? [] : [`scale=${area.width}:${area.height}:flags=lanczos`]),
-    ...["setsar=1", `fps=${rate.num}/${rate.den}:round=near`, "tpad=stop=-1:stop_mode=clone"],
+    "setsar=1",
+    `fps=${rate.num}/${rate.den}:round=near`,
+    "tpad=stop=-1:stop_mode=clone",
     `pad=${picture.width}:${picture.height}:${area.x}:${area.y}:black`,
   ];
   await writeAside(target, async (aside) => {

@@ -25,8 +25,22 @@ const CONTAINERS = [
 
 /** Sound and stills are opened as well, so that they can be refused by what they are. */
 const REFUSED_BY_NAME = [
-  ...["wav", "w64", "mp3", "aac", "ac3", "eac3", "flac", "aiff", "caf", "amr"],
-  ...["png_pipe", "jpeg_pipe", "webp_pipe", "bmp_pipe", "tiff_pipe", "apng"],
+  "wav",
+  "w64",
+  "mp3",
+  "aac",
+  "ac3",
+  "eac3",
+  "flac",
+  "aiff",
+  "caf",
+  "amr",
+  "png_pipe",
+  "jpeg_pipe",
+  "webp_pipe",
+  "bmp_pipe",
+  "tiff_pipe",
+  "apng",
 ];
 
 /** What ffmpeg's `-format_whitelist` is given. */

@@ -41,7 +41,10 @@ export const decodeThrough = (file: string, wanted: Through): Promise<Decoded> =
 
 async function decodeInto(pictures: string, file: string, { rate, size, frames: wanted = [], signal }: Through) {
   const keys = [
-    ...["lavfi.black_start", "lavfi.black_end", "lavfi.freezedetect.freeze_start", "lavfi.freezedetect.freeze_end"],
+    "lavfi.black_start",
+    "lavfi.black_end",
+    "lavfi.freezedetect.freeze_start",
+    "lavfi.freezedetect.freeze_end",
   ];
   const looked = [
     `blackdetect=d=${LEAST.black}:pix_th=0.08:pic_th=0.995`,

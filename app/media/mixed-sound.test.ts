@@ -54,7 +54,9 @@ function mix(heard: HeardIn[], files: ReadonlyMap<string, FilmFile>): Int16Array
 
 const picture = { id: "c".repeat(32), name: "clip.mov", width: 64, height: 64 };
 const own = (playback: Partial<typeof USUAL_PLAYBACK>, played = 0) => ({
-  ...{ picture, playback: { ...USUAL_PLAYBACK, ...playback }, played },
+  picture,
+  playback: { ...USUAL_PLAYBACK, ...playback },
+  played,
 });
 
 test("each range has the sounds that are heard in it, in step", () => {

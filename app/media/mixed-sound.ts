@@ -25,7 +25,10 @@ function ownSound(input: number, { info }: FilmFile, sound: OwnSound, seconds: n
     ...(loops ? [`aloop=loop=-1:size=${Math.round(length * sampleRate)}`] : []),
     ...tempo(speed),
     `atrim=start=${start.toFixed(6)}:end=${(start + seconds).toFixed(6)}`,
-    ...["asetpts=PTS-STARTPTS", STEREO, "apad", `atrim=end=${seconds.toFixed(6)}`],
+    "asetpts=PTS-STARTPTS",
+    STEREO,
+    "apad",
+    `atrim=end=${seconds.toFixed(6)}`,
   ].join(",");
 }
 

@@ -109,8 +109,12 @@ const tag = (tags: Record<string, string> | undefined, name: string): string | n
 function soundsOf(streams: readonly AnyStream[]): { sounds: SoundTrack[]; audio: FilmSound | null } {
   const found = streams.filter((stream) => stream.codec_type === "audio");
   const sounds = found.map(({ codec_name, start_time, channels, tags }, index) => ({
-    ...{ codec: codec_name ?? "unknown", index, start: seconds(start_time), channels: channels ?? 0 },
-    ...{ language: tag(tags, "language"), title: tag(tags, "title") },
+    codec: codec_name ?? "unknown",
+    index,
+    start: seconds(start_time),
+    channels: channels ?? 0,
+    language: tag(tags, "language"),
+    title: tag(tags, "title"),
   }));
   const usual = found.findIndex(({ disposition }) => disposition?.default === 1);
   const sound = sounds[Math.max(0, usual)];

@@ -56,9 +56,17 @@ async function checkPictures(file: string, plan: RenderPlan, output: Output): Pr
       : [`there are ${found.frames} pictures, not ${output.frames.length}`]),
   ];
   return {
-    ...{ width: found.width, height: found.height, frames: output.frames.length, rate: formatRate(output.rate), bytes },
-    ...{ durationSeconds: frameToSeconds(output.frames.length, output.rate), soundSeconds: null, loudness: null },
-    ...{ hasCaptions: false, sidecars: [], bitDepth: found.depth },
+    width: found.width,
+    height: found.height,
+    frames: output.frames.length,
+    rate: formatRate(output.rate),
+    bytes,
+    durationSeconds: frameToSeconds(output.frames.length, output.rate),
+    soundSeconds: null,
+    loudness: null,
+    hasCaptions: false,
+    sidecars: [],
+    bitDepth: found.depth,
     checks: [check("file", faults, `${found.frames} pictures of ${width} × ${height}`)],
   };
 }
@@ -81,7 +89,12 @@ export async function checkExport(
   if (plan.output.format === "png" || plan.output.format === "webp") return checkPictures(file, plan, output);
   const isGif = plan.output.format === "gif";
   const expected = {
-    ...{ size: target, rate, depth, frames: frames.length, tags: !isGif, pictures: lookedAt(plan, output) },
+    size: target,
+    rate,
+    depth,
+    frames: frames.length,
+    tags: !isGif,
+    pictures: lookedAt(plan, output),
     sound: format.sound !== null && (Boolean(info.audio) || Boolean(heard)),
     captions: captions !== undefined && format.captions !== null,
     ...(info.audio ? { film: { file: plan.file, sound: info.audio.index } } : {}),

@@ -36,7 +36,8 @@ export async function exportVersion(
 ): Promise<Exported> {
   const write = async (aside: string): Promise<FileFigures & Rendered> => {
     const rendered = await renderFilm(plan, aside, {
-      ...{ signal, parts },
+      signal,
+      parts,
       onProgress: (share) => onProgress?.({ step: "rendering", share }),
     });
     onProgress?.({ step: "checking", share: 0 });

@@ -42,7 +42,10 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 /** The window of the second shot is so far to the right. */
 const planOf = (output: Partial<OutputSettings> = {}, right = 0, target = TARGET): RenderPlan => ({
-  ...{ ...film, target, ranges: [{ start: 0, end: FRAMES }], cuts: CUTS },
+  ...film,
+  target,
+  ranges: [{ start: 0, end: FRAMES }],
+  cuts: CUTS,
   shown: (frame) =>
     fill({ x: 60 + 0.2 * frame + (frame >= 50 && frame < 100 ? right : 0), y: 64, height: 128 }, target),
   output: { ...USUAL_OUTPUT, ...output },

@@ -143,9 +143,14 @@ class StepReader {
     const plain = plainEdges(image.luma, image);
     const rectangles = this.rectangles.see(luma);
     this.detected.push({
-      ...{ frame, looked, step: this.stepFrames, detections },
+      frame,
+      looked,
+      step: this.stepFrames,
+      detections,
       ...seenText,
-      ...{ rectangles, cameraMoved, plain },
+      rectangles,
+      cameraMoved,
+      plain,
     });
   }
 }
@@ -162,7 +167,8 @@ function inPicture(detection: Detection, scale: number): Detection {
   const place = (box: Box) => boxInPicture(box, scale);
   const { box, withArm, propagated } = detection;
   const kept = {
-    ...{ ...detection, box: place(box) },
+    ...detection,
+    box: place(box),
     ...(withArm && { withArm: place(withArm) }),
     ...(propagated && { propagated: propagated.map(place) }),
   };

@@ -32,7 +32,8 @@ describe("captions", () => {
     const wide = Uint8Array.from(Buffer.from(`\uFEFF${srt}`, "utf16le"));
     for (const bytes of [srt, wide]) {
       expect((await send("talk.srt", bytes)).data).toMatchObject({
-        ...{ name: "talk.srt", cues: [{ start: 1, end: 2, text: "Up" }] },
+        name: "talk.srt",
+        cues: [{ start: 1, end: 2, text: "Up" }],
         problems: [{ line: 6 }],
       });
     }

@@ -14,7 +14,10 @@ export function loader({ params }: Route.LoaderArgs) {
     .filter((film) => film.id !== id && film.deletedAt === null && !isMissing(film))
     .filter((film) => !hasClips(db(), film.id))
     .map(({ id, name, fingerprint, info: { picture, rate, frames } }) => ({
-      ...{ id, name, fingerprint, info: { picture, rate, frames } },
+      id,
+      name,
+      fingerprint,
+      info: { picture, rate, frames },
     }));
   return { films };
 }

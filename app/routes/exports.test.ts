@@ -50,7 +50,13 @@ const setOutput = (change: Partial<typeof USUAL_OUTPUT>) =>
   saveVersion(db, "film", { ...listVersions(db, "film")[0]!, output: { ...USUAL_OUTPUT, ...change } });
 const names = async () => (await listed()).queue.map(({ fileName }) => fileName);
 const FIGURES = {
-  ...{ width: 1080, height: 1920, rate: "30", frames: 10, durationSeconds: 1, soundSeconds: null, bytes: 5 },
+  width: 1080,
+  height: 1920,
+  rate: "30",
+  frames: 10,
+  durationSeconds: 1,
+  soundSeconds: null,
+  bytes: 5,
   checks: [{ name: "bars", isGood: false, text: "there are black bars at the edges" }],
 };
 
@@ -60,7 +66,7 @@ describe("exports", () => {
     await ask();
     setOutput({ format: "prores" });
     await ask();
-    expect(await names()).toEqual([...["Kite 1080x1920.mp4", "Kite 1080x1920 (2).mp4", "Kite 1080x1920.mov"]]);
+    expect(await names()).toEqual(["Kite 1080x1920.mp4", "Kite 1080x1920 (2).mp4", "Kite 1080x1920.mov"]);
     expect((await ask(["nobody"])).status).toBe(404);
     expect((await send({ intent: "export", chosen: "{" })).status).toBe(400);
   });
@@ -244,7 +250,8 @@ describe("the files of an export", () => {
     const at = (name: string) => join(kept(), name);
     expect(findExportFile(film, "Kite 1080x1920 (2).mp4")?.file).toBe(at("Kite 1080x1920 (2).mp4"));
     expect(findExportFile(film, "Kite 1080x1920 (2).vtt")).toEqual({
-      ...{ file: at("Kite 1080x1920 (2).vtt"), mediaType: "text/vtt" },
+      file: at("Kite 1080x1920 (2).vtt"),
+      mediaType: "text/vtt",
     });
     expect((await listed()).files[0]!.fileName).toBe("Kite 1080x1920 (2).mp4");
   });

@@ -22,10 +22,11 @@ export function loader() {
   return {
     ...listAllExports(),
     films: films.map(({ id, name }) => ({
-      ...{ id, name },
+      id,
+      name,
       // A film whose versions cannot be read says so when it is opened; it keeps nobody from the others.
       versions: (readableOrNull(() => listVersions(db(), id)) ?? []).map(
-        ({ id: of, name: called, width, height, output }) => ({ ...{ id: of, name: called, width, height, output } }),
+        ({ id: of, name: called, width, height, output }) => ({ id: of, name: called, width, height, output }),
       ),
     })),
   };

@@ -202,7 +202,10 @@ describe("the desk's data", () => {
 
 describe("tracks", () => {
   const found: Track = {
-    ...{ id: "a", kind: "face", start: 0, confidence: 0.9 },
+    id: "a",
+    kind: "face",
+    start: 0,
+    confidence: 0.9,
     boxes: [{ x: 10, y: 20, width: 30, height: 40 }, null],
   };
 

@@ -38,12 +38,13 @@ const share = (values: readonly number[], most: number) =>
 function row(name: string, off: readonly number[]) {
   const size = off.map(Math.abs);
   return {
-    ...{ talk: name, captions: off.length, "median error, s (goal ≤ 0.15)": median(size).toFixed(3) },
-    ...{ "within 0.25 s": share(size, 0.25), "within 0.5 s": share(size, 0.5) },
-    ...{
-      "worst, s": Math.max(...size).toFixed(2),
-      "mean, signed": (off.reduce((a, b) => a + b, 0) / off.length).toFixed(3),
-    },
+    talk: name,
+    captions: off.length,
+    "median error, s (goal ≤ 0.15)": median(size).toFixed(3),
+    "within 0.25 s": share(size, 0.25),
+    "within 0.5 s": share(size, 0.5),
+    "worst, s": Math.max(...size).toFixed(2),
+    "mean, signed": (off.reduce((a, b) => a + b, 0) / off.length).toFixed(3),
   };
 }
 

@@ -79,7 +79,10 @@ export function makeTalks(folder: string): (Talk & { kind: string })[] {
         Int16Array.from(sound, (value) => Math.max(-32768, Math.min(32767, Math.round(value)))),
       );
       return {
-        ...{ kind: kind.name, name: `${voice} at ${speed}`, sound: file, said: captions },
+        kind: kind.name,
+        name: `${voice} at ${speed}`,
+        sound: file,
+        said: captions,
         starts: pieces.map((piece) => piece.at),
       };
     }),

@@ -50,7 +50,8 @@ const heldFrom = (frame: number) => held * Math.ceil(frame / held);
 /** What there is to find in a film, as far as its pictures are held. */
 function truthHeld(plan: FilmPlan): TrueTransition[] {
   return truthOf(plan).map(({ kind, frame, range: { start, end } }) => ({
-    ...{ kind, frame: heldFrom(frame) },
+    kind,
+    frame: heldFrom(frame),
     range: { start: heldFrom(start), end: heldFrom(end) },
   }));
 }

@@ -39,7 +39,12 @@ function walker(id: string, who: string, start: number, frames: number, random: 
   let x = 100 + 400 * random();
   let pace = 0;
   return {
-    ...{ id, kind: "face", start, confidence: 0.9, who, sharpness: 0.8 },
+    id,
+    kind: "face",
+    start,
+    confidence: 0.9,
+    who,
+    sharpness: 0.8,
     boxes: Array.from({ length: frames }, () => {
       pace = 0.95 * pace + 0.8 * (random() - 0.5);
       x = Math.min(575, Math.max(30, x + pace));

@@ -157,8 +157,15 @@ try {
   for (const kind of new Kinds(folder).make()) {
     if (values.only && !kind.name.includes(values.only)) continue;
     const row = await tryKind(kind, folder).catch((error: unknown) => ({
-      ...{ kind: kind.name, frames: error instanceof Error ? error.message : String(error) },
-      ...{ copy: "–", analysis: "–", render: "–", undecoded: "–", soundMs: "–", seconds: "–", right: false },
+      kind: kind.name,
+      frames: error instanceof Error ? error.message : String(error),
+      copy: "–",
+      analysis: "–",
+      render: "–",
+      undecoded: "–",
+      soundMs: "–",
+      seconds: "–",
+      right: false,
     }));
     rows.push(row);
     console.error(
@@ -170,16 +177,14 @@ try {
 }
 console.table(
   rows.map(({ kind, frames, copy, analysis, render, undecoded, soundMs, seconds }) => ({
-    ...{
-      kind,
-      frames,
-      "the desk's copy": copy,
-      analysis,
-      render,
-      "not decoded": undecoded,
-      "sound ms": soundMs,
-      "s to the desk": seconds,
-    },
+    kind,
+    frames,
+    "the desk's copy": copy,
+    analysis,
+    render,
+    "not decoded": undecoded,
+    "sound ms": soundMs,
+    "s to the desk": seconds,
   })),
 );
 console.log(`${rows.filter(({ right }) => right).length} of ${rows.length} kinds right`);

@@ -30,7 +30,8 @@ function byGladPan(small: Buffer, size: Size): Uint8Array {
   resampler.source.set(small);
   const composition = cutOut(wholeOf(size));
   resampler.compose({
-    ...{ ...composition, size: FRAME },
+    ...composition,
+    size: FRAME,
     panes: composition.panes.map((pane) => ({ ...pane, target: wholeOf(FRAME) })),
   });
   return resampler.target.subarray(0, FRAME.width * FRAME.height);

@@ -130,7 +130,10 @@ export async function measurePlacement(
   const out = join(folder, "moved.mp4");
   await renderFilm(
     {
-      ...{ file, name: "still", info, target: TARGET },
+      file,
+      name: "still",
+      info,
+      target: TARGET,
       ranges: [{ start: 0, end: frames }],
       shown,
       output: USUAL_OUTPUT,

@@ -62,7 +62,9 @@ function byFfmpeg(left: string): void {
   execFileSync("ffmpeg", [
     ...["-y", "-v", "error", "-nostdin", "-i", film, "-an"],
     ...["-vf", `crop=608:1080:x='${left}':y=0:exact=1,scale=${TARGET.width}:${TARGET.height}:flags=bicubic,setsar=1`],
-    ...[...pictureArguments(USUAL_OUTPUT, 8), ...REC709_TAGS, join(folder, "ffmpeg.mp4")],
+    ...pictureArguments(USUAL_OUTPUT, 8),
+    ...REC709_TAGS,
+    join(folder, "ffmpeg.mp4"),
   ]);
 }
 

@@ -90,7 +90,8 @@ export function planFilms(): TiledFilm[] {
       const size = SIZES[n % SIZES.length]!;
       films.push({
         name: `${name}, ${speed > 0 ? "moving" : "standing"}, ${size.height}p`,
-        ...{ size, speed },
+        size,
+        speed,
         crf: [20, 27, 33][(n >> 1) % 3]!,
         tiles: tiles.map((tile) => boxIn(size, tile)),
         insets: inset ? [boxIn(size, inset)] : [],

@@ -45,8 +45,17 @@ for (const [index, film] of planFilms().entries()) {
   let frames = 0;
   for (const target of TARGETS) {
     const framings = shots.map(({ range, tracks, active }) => ({
-      ...{ range, kept: [range], settings: USUAL_FRAMING, tracks, rule: { kind: "auto" as const } },
-      ...{ handKeys: [], others: [], protect: null, active, carry: false, atSwitch: false },
+      range,
+      kept: [range],
+      settings: USUAL_FRAMING,
+      tracks,
+      rule: { kind: "auto" as const },
+      handKeys: [],
+      others: [],
+      protect: null,
+      active,
+      carry: false,
+      atSwitch: false,
     }));
     for (const { windows } of frameShots(framings, info.picture, target, info.rate)) {
       for (const window of windows) {

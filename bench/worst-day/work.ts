@@ -18,7 +18,11 @@ export interface Acknowledged {
 }
 
 export const nothingAcknowledged = (): Acknowledged => ({
-  ...{ edits: new Map(), films: new Set(), exports: 0, captions: new Map(), upload: null },
+  edits: new Map(),
+  films: new Set(),
+  exports: 0,
+  captions: new Map(),
+  upload: null,
 });
 
 const RATE = { num: 30, den: 1 };

@@ -9,7 +9,9 @@ import { Project } from "~/core/formats/project";
 import { AnalysisReport, Report } from "~/core/formats/report";
 
 const PAGES = [
-  ...["README.md", "CONTRIBUTING.md", "CHANGELOG.md"],
+  "README.md",
+  "CONTRIBUTING.md",
+  "CHANGELOG.md",
   ...readdirSync("docs")
     .filter((name) => name.endsWith(".md"))
     .map((name) => join("docs", name)),

@@ -51,12 +51,14 @@ test("come from a file, are changed by hand and in the lane, and are in the expo
     await button(page, "Import or paste…").click();
     const dialog = page.getByRole("dialog");
     await dialog.getByLabel("Caption file").setInputFiles({
-      ...{ name: "empty.srt", mimeType: "text/plain" },
+      name: "empty.srt",
+      mimeType: "text/plain",
       buffer: Buffer.from("1\n00:00:01,000 --> 00:00:00,500\nno\n"),
     });
     await expect(dialog.getByRole("alert")).toContainText("empty.srt: no captions found");
     await dialog.getByLabel("Caption file").setInputFiles({
-      ...{ name: "talk.srt", mimeType: "text/plain" },
+      name: "talk.srt",
+      mimeType: "text/plain",
       buffer: Buffer.from(`\uFEFF${SRT.replaceAll("\n", "\r\n")}`, "utf16le"),
     });
     await expect(dialog.getByText("talk.srt: 2 captions")).toBeVisible();

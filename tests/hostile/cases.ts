@@ -3,16 +3,17 @@ import { CLIP, edit, FRAMES, key, known } from "./library";
 import { form, json, type RawRequest, upload } from "../support/raw-request";
 
 const shot = (change: object) => ({
-  ...{
-    id: known.shots[0],
-    start: 0,
-    end: 45,
-    begins: "cut",
-    mixed: { start: 0, end: 0 },
-    carry: false,
-    follow: { kind: "auto" },
-  },
-  ...{ name: null, excluded: false, protect: null, ...change },
+  id: known.shots[0],
+  start: 0,
+  end: 45,
+  begins: "cut",
+  mixed: { start: 0, end: 0 },
+  carry: false,
+  follow: { kind: "auto" },
+  name: null,
+  excluded: false,
+  protect: null,
+  ...change,
 });
 const list = (name: string, content: string): RawRequest => ({
   method: "POST",

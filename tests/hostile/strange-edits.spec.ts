@@ -15,8 +15,26 @@ test.afterAll(() => server.dispose());
 
 /** Values that do not belong where they are put. */
 const STRANGE: unknown[] = [
-  ...[null, true, -1, 0.5, 1e9, 1e308, "", "x", "../..", "x".repeat(3000), "\u202e", [], {}, [[]], { type: "set-key" }],
-  ...["__proto__", Number.MAX_SAFE_INTEGER, "constructor", "track:", "person:"],
+  null,
+  true,
+  -1,
+  0.5,
+  1e9,
+  1e308,
+  "",
+  "x",
+  "../..",
+  "x".repeat(3000),
+  "\u202e",
+  [],
+  {},
+  [[]],
+  { type: "set-key" },
+  "__proto__",
+  Number.MAX_SAFE_INTEGER,
+  "constructor",
+  "track:",
+  "person:",
 ];
 
 /** A copy in which one value, somewhere, is another. */
@@ -38,8 +56,11 @@ async function joined(): Promise<{ film: string; version: string; shots: string[
   const { filmId: film } = JSON.parse((await demand(server.url, 200, ask)).body) as { filmId: string };
   await allDone();
   return {
-    ...{ film, frames: 2 * FRAMES, version: idsOf("versions", film)[0]! },
-    ...{ shots: idsOf("shots", film), clips: idsOf("clips", film) },
+    film,
+    frames: 2 * FRAMES,
+    version: idsOf("versions", film)[0]!,
+    shots: idsOf("shots", film),
+    clips: idsOf("clips", film),
   };
 }
 

@@ -17,7 +17,12 @@ export function foundByTruth(clip: string): AnalysisReport {
     version: 2,
     source: { file: `${clip}.mp4`, width, height, rate: [rate[0], rate[1]], frames },
     shots: shots.map(({ start, end }) => ({
-      ...{ start, end, transition: "cut", subject: null, reason: "as it was made", certainty: 1 },
+      start,
+      end,
+      transition: "cut",
+      subject: null,
+      reason: "as it was made",
+      certainty: 1,
     })),
     tracks: [...bodies, ...faces],
   };

@@ -14,14 +14,18 @@ export interface PreparedFilm {
 }
 
 const fromDemo = (startSeconds: number, seconds: number, name: string): PreparedFilm => ({
-  ...{ name, source: "demo/ferrow-kite-day.mp4", version: { width: 540, height: 960 } },
+  name,
+  source: "demo/ferrow-kite-day.mp4",
+  version: { width: 540, height: 960 },
   // Half as wide and as high as the demo film, so that a version shows as much of it as one of 1080 × 1920 does.
   args: ["-ss", String(startSeconds), "-t", String(seconds), "-vf", "scale=960:540", "-preset", "veryfast"],
 });
 
 export const PREPARED = {
   "two-shots": {
-    ...{ name: "two-shots.mp4", source: "demo/clips/two-shots.mp4", args: null },
+    name: "two-shots.mp4",
+    source: "demo/clips/two-shots.mp4",
+    args: null,
     version: { width: 270, height: 480 },
   },
   /** A title, and some of the shot after it. */

@@ -111,7 +111,8 @@ export const goOnUpload = (location: string, offset: number, content: Buffer): R
   method: "PATCH",
   path: location,
   headers: {
-    ...{ "tus-resumable": "1.0.0", "upload-offset": String(offset) },
+    "tus-resumable": "1.0.0",
+    "upload-offset": String(offset),
     "content-type": "application/offset+octet-stream",
   },
   body: content,

@@ -5,8 +5,13 @@ import { declareClassPlugin, PluginKind } from "@stryker-mutator/api/plugin";
 /** What tells a mutant from all others, in whichever folder its file is. */
 export const mutantKey = ({ fileName, mutatorName, replacement, location: { start, end } }) =>
   [
-    ...[fileName.slice(fileName.lastIndexOf("app/")), mutatorName, replacement],
-    ...[start.line, start.column, end.line, end.column],
+    fileName.slice(fileName.lastIndexOf("app/")),
+    mutatorName,
+    replacement,
+    start.line,
+    start.column,
+    end.line,
+    end.column,
   ].join("|");
 
 class SampleChecker {

@@ -22,9 +22,18 @@ const NOT_MUTATED = /\.(test|as)\.ts$|kernel-code\.ts$|^app\/db\/migrations\//;
 
 const silent = () => {};
 const LOGGER = {
-  ...{ isTraceEnabled: () => false, isDebugEnabled: () => false, isInfoEnabled: () => false },
-  ...{ isWarnEnabled: () => false, isErrorEnabled: () => true, isFatalEnabled: () => true },
-  ...{ trace: silent, debug: silent, info: silent, warn: silent, error: console.error, fatal: console.error },
+  isTraceEnabled: () => false,
+  isDebugEnabled: () => false,
+  isInfoEnabled: () => false,
+  isWarnEnabled: () => false,
+  isErrorEnabled: () => true,
+  isFatalEnabled: () => true,
+  trace: silent,
+  debug: silent,
+  info: silent,
+  warn: silent,
+  error: console.error,
+  fatal: console.error,
 };
 
 /** All mutants that there are. */

@@ -74,8 +74,23 @@ export function Desk({ status, ...given }: DeskProps) {
   const showVersion = (id: string) => setSearch({ version: id }, { replace: true });
 
   const inputs: DeskInputs = {
-    ...{ ...given, ...shown, source, shots, speech, exports: status.exports, player, video, pane, selectPane },
-    ...{ storedLook, pictureLook, setPictureLook, steering, waitFor, showVersion, tell },
+    ...given,
+    ...shown,
+    source,
+    shots,
+    speech,
+    exports: status.exports,
+    player,
+    video,
+    pane,
+    selectPane,
+    storedLook,
+    pictureLook,
+    setPictureLook,
+    steering,
+    waitFor,
+    showVersion,
+    tell,
   };
   const [store] = useState(() => createDesk(inputs));
   useLayoutEffect(() => store.getState().give(inputs));

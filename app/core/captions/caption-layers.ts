@@ -112,8 +112,19 @@ export function captionLayers(
     if (lines.length === 0) return [];
     const layer: TextLayer = {
       ...newText(`caption ${caption.id}`, lines.join("\n")),
-      ...{ family, size, weight, box, outline, outlineColour, shadow, shrinks: true, width: 1, x: 0.5 },
-      ...{ y: places.get(caption.id) ?? 1, arrives: "cut", leaves: "cut" },
+      family,
+      size,
+      weight,
+      box,
+      outline,
+      outlineColour,
+      shadow,
+      shrinks: true,
+      width: 1,
+      x: 0.5,
+      y: places.get(caption.id) ?? 1,
+      arrives: "cut",
+      leaves: "cut",
       colour: tellsSpeaker ? speakers.colourOf(caption.speaker, settings.colour) : settings.colour,
       range: { start: caption.start, end: caption.end },
     };
@@ -122,7 +133,8 @@ export function captionLayers(
       .filter((span) => rangeLength(span) > 0)
       .map(({ from, to, start, end }): TextLayer => ({
         ...layer,
-        ...{ id: `${layer.id} ${from}`, range: { start, end } },
+        id: `${layer.id} ${from}`,
+        range: { start, end },
         highlight: { from, to, colour: highlight },
       }));
   });

@@ -53,9 +53,20 @@ export type CaptionSettings = z.infer<typeof CaptionSettings>;
 
 /** Quiet letters on a dark ground; two lines at a pace that most people can follow. */
 export const USUAL_CAPTIONS: CaptionSettings = {
-  ...{ burnt: true, sidecar: false, track: false },
-  ...{ family: "plain", size: 0.052, weight: 600, colour: "#ffffff" },
-  ...{ box: { colour: "#000000", opacity: 60, corner: 25 }, outline: 0, outlineColour: "#000000", shadow: 0 },
-  ...{ highlight: null, speakers: false, place: null, places: {} },
+  burnt: true,
+  sidecar: false,
+  track: false,
+  family: "plain",
+  size: 0.052,
+  weight: 600,
+  colour: "#ffffff",
+  box: { colour: "#000000", opacity: 60, corner: 25 },
+  outline: 0,
+  outlineColour: "#000000",
+  shadow: 0,
+  highlight: null,
+  speakers: false,
+  place: null,
+  places: {},
   rules: { lines: 2, lineLength: null, pace: 20, least: 0.8, most: 6, gap: 0.08 },
 };

@@ -54,8 +54,10 @@ export function captionsOf(cues: readonly CaptionCue[], rate: Rate, frames: numb
   const frameOf = (seconds: number) => clamped(Math.round((seconds + offsetSeconds) * fps), 0, frames);
   return cues
     .map(({ start, end, text, speaker }) => ({
-      ...{ start: frameOf(start), end: frameOf(end) },
-      ...{ text: text.slice(0, MOST_CAPTION_TEXT), speaker: speaker?.trim().slice(0, 60) || null },
+      start: frameOf(start),
+      end: frameOf(end),
+      text: text.slice(0, MOST_CAPTION_TEXT),
+      speaker: speaker?.trim().slice(0, 60) || null,
     }))
     .filter((caption) => rangeLength(caption) > 0);
 }

@@ -17,7 +17,11 @@ import {
 const RATE = { num: 25, den: 1 };
 const { rules } = USUAL_CAPTIONS;
 const caption = (id: string, start: number, end: number, text: string, speaker: string | null = null): Caption => ({
-  ...{ id, start, end, text, speaker },
+  id,
+  start,
+  end,
+  text,
+  speaker,
 });
 
 describe("a caption", () => {

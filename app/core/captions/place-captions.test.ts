@@ -19,7 +19,11 @@ const caption = (
   text = "The wind turns",
   speaker: string | null = null,
 ): Caption => ({
-  ...{ id, start, end, text, speaker },
+  id,
+  start,
+  end,
+  text,
+  speaker,
 });
 const place = (
   captions: Caption[],
@@ -106,7 +110,10 @@ describe("what captions are kept off", () => {
       FRAME,
     );
   const track = (kind: Track["kind"], box: Box): Track => ({
-    ...{ id: kind, kind, start: 0, confidence: 1 },
+    id: kind,
+    kind,
+    start: 0,
+    confidence: 1,
     boxes: [box],
   });
   // The window shows the middle of the picture, 607.5 pixels of it; its left edge is at 656.

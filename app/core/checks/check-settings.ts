@@ -28,8 +28,16 @@ export const CheckLimits = z.object({
 export type CheckLimits = z.infer<typeof CheckLimits>;
 
 export const USUAL_LIMITS: CheckLimits = {
-  ...{ cut: 0.4, covered: 0.4, lost: 1, empty: 1, edge: 2, looksOut: 1.5, frozen: 3, black: 1 },
-  ...{ jolt: 1 / 3, movingAtCut: 0.15 },
+  cut: 0.4,
+  covered: 0.4,
+  lost: 1,
+  empty: 1,
+  edge: 2,
+  looksOut: 1.5,
+  frozen: 3,
+  black: 1,
+  jolt: 1 / 3,
+  movingAtCut: 0.15,
 };
 
 /** More than this nobody looks at. */

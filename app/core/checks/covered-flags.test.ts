@@ -9,11 +9,18 @@ const kept = [{ start: 0, end: 40 }];
 /** The window shows x from 0 to 607.5 of a picture that is 1080 high. */
 const shown = () => fill({ x: 303.75, y: 540, height: 1080 }, TALL);
 const boxed = (y: (frame: number) => number, kind: Track["kind"] = "face"): Track => ({
-  ...{ id: "a", kind, start: 0, confidence: 1 },
+  id: "a",
+  kind,
+  start: 0,
+  confidence: 1,
   boxes: Array.from({ length: 40 }, (_, i) => ({ x: 250, y: y(i), width: 100, height: 120 })),
 });
 const at = {
-  ...{ kept, shown, tracks: [], limits: USUAL_LIMITS, rate: { num: 25, den: 1 } },
+  kept,
+  shown,
+  tracks: [],
+  limits: USUAL_LIMITS,
+  rate: { num: 25, den: 1 },
   // The covered part begins at three quarters of the height.
   safe: { left: 0, top: 0.05, right: 0, foot: 0.25 },
 };

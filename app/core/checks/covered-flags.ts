@@ -46,12 +46,17 @@ export function coveredFlags(subject: Track | null, { kept, tracks, shown, safe,
   return [
     ...(subject?.kind === "face"
       ? troubleIn(kept, rate, {
-          ...{ kind: "face-covered", limit, at: (frame) => coveredAt(subject, frame), text: t.faceOutsideTheSafeArea },
+          kind: "face-covered",
+          limit,
+          at: (frame) => coveredAt(subject, frame),
+          text: t.faceOutsideTheSafeArea,
         })
       : []),
     ...(texts.length > 0
       ? troubleIn(kept, rate, {
-          ...{ kind: "text-covered", limit, text: t.textOutsideTheSafeArea },
+          kind: "text-covered",
+          limit,
+          text: t.textOutsideTheSafeArea,
           at: (frame) => Math.max(...texts.map((text) => coveredAt(text, frame))),
         })
       : []),

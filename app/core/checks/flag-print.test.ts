@@ -7,7 +7,11 @@ import type { Flag } from "./flag";
 const SHOT = { id: "s", start: 100 };
 const TALL = { width: 1080, height: 1920 };
 const LOOK: Flag = {
-  ...{ kind: "subject-cut", range: { start: 120, end: 140 }, frame: 125, text: "Face cut off for 0.8 s", severity: 50 },
+  kind: "subject-cut",
+  range: { start: 120, end: 140 },
+  frame: 125,
+  text: "Face cut off for 0.8 s",
+  severity: 50,
 };
 const at = (x: (frame: number) => number) => (frame: number) =>
   fill({ x: x(frame), y: 540, height: 1080 } satisfies CropWindow, TALL);

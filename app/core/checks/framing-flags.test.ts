@@ -15,11 +15,19 @@ const windows: CropWindow[] = Array.from({ length: 100 }, () => ({ x: 500, y: 36
 const shown = (of = windows, size = TALL) =>
   shownIn([{ range: RANGE, windows: of, laidOut: covering(size) }], size, 25);
 const shot: CheckedShot = {
-  ...{ kept: [RANGE], protect: null, tracks: [], settings: { largestScale: 1.5, mustHave: [] }, limits: USUAL_LIMITS },
-  ...{ area: { x: 0, y: 0, width: 1280, height: 720 }, rate: { num: 25, den: 1 } },
+  kept: [RANGE],
+  protect: null,
+  tracks: [],
+  settings: { largestScale: 1.5, mustHave: [] },
+  limits: USUAL_LIMITS,
+  area: { x: 0, y: 0, width: 1280, height: 720 },
+  rate: { num: 25, den: 1 },
 };
 const track = (kind: Track["kind"], x: (i: number) => number | null, width = 60): Track => ({
-  ...{ id: kind, kind, start: 100, confidence: 0.9 },
+  id: kind,
+  kind,
+  start: 100,
+  confidence: 0.9,
   boxes: Array.from({ length: 100 }, (_, i) => {
     const left = x(i);
     return left === null ? null : { x: left, y: 200, width, height: 80 };

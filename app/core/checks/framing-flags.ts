@@ -62,7 +62,8 @@ function subjectFlags({ kept, limits, rate }: CheckedShot, subject: Track, shown
   const fps = framesPerSecond(rate);
   const isFace = subject.kind === "face";
   const cut = troubleIn(kept, rate, {
-    ...{ kind: "subject-cut", limit: limits.cut },
+    kind: "subject-cut",
+    limit: limits.cut,
     at: (frame) => {
       const box = boxAt(subject, frame);
       return box ? shareOutside(shown(frame), box, CUT_TOLERANCE) : 0;
@@ -85,14 +86,16 @@ function subjectFlags({ kept, limits, rate }: CheckedShot, subject: Track, shown
 function heldFlags({ kept, protect, tracks, limits, rate }: CheckedShot, shown: ShownAt): Flag[] {
   const held = protect
     ? troubleIn(kept, rate, {
-        ...{ kind: "protected-cut", limit: limits.cut },
+        kind: "protected-cut",
+        limit: limits.cut,
         at: (frame) => shareOutside(shown(frame), protect, 1 / Math.max(protect.width, protect.height)),
         text: t.protectedAreaCutOff,
       })
     : [];
   const texts = laidOver(tracks);
   const cutOff = troubleIn(kept, rate, {
-    ...{ kind: "text-cut", limit: limits.cut },
+    kind: "text-cut",
+    limit: limits.cut,
     at: (frame) =>
       Math.max(
         0,
@@ -120,7 +123,8 @@ function enlargedLooks({ kept, settings, area, limits, rate }: CheckedShot, show
   const { largestScale } = settings;
   // Twice as much as may be is as bad as can be.
   return troubleIn(kept, rate, {
-    ...{ kind: "enlarged", limit: limits.cut },
+    kind: "enlarged",
+    limit: limits.cut,
     at: (frame) => Math.max(0, timesAt(frame) / largestScale - 1),
     text: (_seconds, worst) => t.enlarged((1 + worst) * largestScale),
   });
@@ -139,8 +143,11 @@ export function paneFlags(shot: CheckedShot, subject: Track | null, shown: Shown
   // Where all of the picture is shown, it makes no difference.
   const isUnsure = certainty < UNSURE_SUBJECT && !showsAll(shown(range.start), area);
   const unsure: Flag = {
-    ...{ kind: "unsure-subject", range, frame: range.start },
-    ...{ text: t.subjectUncertain(certainty), severity: severityOf("unsure-subject", 1 - certainty) },
+    kind: "unsure-subject",
+    range,
+    frame: range.start,
+    text: t.subjectUncertain(certainty),
+    severity: severityOf("unsure-subject", 1 - certainty),
   };
   return [...(isUnsure ? [unsure] : []), ...(subject ? subjectFlags(shot, subject, shown) : [])];
 }

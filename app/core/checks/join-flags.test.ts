@@ -14,7 +14,11 @@ function shot(start: number, x: (i: number) => number, faceX: (i: number) => num
   const frames = Array.from({ length: 50 }, (_, i) => i);
   const windows = frames.map((i) => ({ x: x(i), y: 360, height: 720 }));
   const face: Track = {
-    ...{ id: "face", kind: "face", start, confidence: 0.9, who },
+    id: "face",
+    kind: "face",
+    start,
+    confidence: 0.9,
+    who,
     boxes: frames.map((i) => ({ x: faceX(i), y: 200, width: 60, height: 80 })),
   };
   const shown = shownIn([{ range, windows, laidOut: covering(TALL) }], TALL, 25);

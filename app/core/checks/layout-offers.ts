@@ -75,8 +75,11 @@ const around = (place: Box, pane: Box, area: Box): CropWindow => {
 function whole({ settings, area, frame }: LookedAt): LayoutOffer {
   const laidOut = layOut({ ...settings, layout: WHOLE }, area, frame);
   return {
-    ...{ id: "whole", name: t.showItWhole, hint: t.wholeHint },
-    ...{ change: { layout: WHOLE }, keys: [] },
+    id: "whole",
+    name: t.showItWhole,
+    hint: t.wholeHint,
+    change: { layout: WHOLE },
+    keys: [],
     shown: compose(
       laidOut.panes.map((pane) => centredWindow(area, aspectRatio(pane))),
       laidOut,
@@ -100,11 +103,9 @@ function stackTwo(at: LookedAt, otherId: string): LayoutOffer | null {
   const { settings, area, window, other } = at;
   if (!other) return null;
   return {
-    ...{
-      id: "stack-two",
-      name: t.stackTheTwo,
-      hint: t.stackHint,
-    },
+    id: "stack-two",
+    name: t.stackTheTwo,
+    hint: t.stackHint,
     change: { layout: STACK, panes: secondPane(settings, { follow: { kind: "track", trackId: otherId } }) },
     keys: [],
     shown: stacked(at, STACK, ([first, second]) => [
@@ -133,7 +134,9 @@ function lift(at: LookedAt): LayoutOffer | null {
   const height = Math.max(wanted.height, wanted.width / aspect, largestWindowHeight(area, aspect) / MAX_ZOOM);
   const place = clampWindow({ ...boxCentre(cut), height }, area, aspect);
   return {
-    ...{ id: "lift", name: t.giveItAPane, hint: t.paneHint },
+    id: "lift",
+    name: t.giveItAPane,
+    hint: t.paneHint,
     change: { layout, panes: secondPane(settings, { follow: { kind: "none" }, movement: "still" }) },
     keys: [{ pane: 1, frame: start, easing: "hold", ...place }],
     shown: stacked(at, layout, ([first]) => [around({ ...window, width: 0, height: 0 }, first!, area), place]),
@@ -166,8 +169,12 @@ function replace({ cut, textRange, safeArea, frame, window }: LookedAt): LayoutO
     { ...words, y: placeAt(words, { x: 0, y: top + (height - line) / 2, width: 0, height: line }, ground).y },
   ];
   return {
-    ...{ id: "replace", name: t.replaceIt, hint: t.replaceTextHint },
-    ...{ change: {}, keys: [], layers },
+    id: "replace",
+    name: t.replaceIt,
+    hint: t.replaceTextHint,
+    change: {},
+    keys: [],
+    layers,
     shown: {
       ...filling,
       layers: { ground, at: layers.map((layer) => ({ layer, opacity: 1, shift: { x: 0, y: 0 } })) },

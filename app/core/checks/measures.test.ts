@@ -10,7 +10,10 @@ const RANGE = { start: 100, end: 200 };
 /** Windows are 405 wide and 720 high: enlarged 2.67 times. */
 const at = (x: (i: number) => number) => (frame: number) => fill({ x: x(frame - 100), y: 360, height: 720 }, TALL);
 const face = (x: number, y = 200): Track => ({
-  ...{ id: "face", kind: "face", start: 100, confidence: 1 },
+  id: "face",
+  kind: "face",
+  start: 100,
+  confidence: 1,
   boxes: Array.from({ length: 100 }, () => ({ x, y, width: 60, height: 80 })),
 });
 const KEYS: Key[] = [
@@ -29,7 +32,11 @@ test("a window at rest: nothing moves, and what is inside is inside", () => {
   expect([measures.inside[0], measures.speed[1], measures.jerk[3]]).toEqual([1, 0, 0]);
   expect(measures.scale[50]).toBeCloseTo(8 / 3, 5);
   expect(figuresOf([{ measures, keys: KEYS, kept: [RANGE] }])).toEqual({
-    ...{ shots: 1, keys: { solver: 1, hand: 1 }, inside: 1, headsCut: 0, longestFastMove: null },
+    shots: 1,
+    keys: { solver: 1, hand: 1 },
+    inside: 1,
+    headsCut: 0,
+    longestFastMove: null,
     leastResolution: expect.closeTo(3 / 8, 5),
   });
 });

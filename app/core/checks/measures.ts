@@ -38,7 +38,11 @@ export function measureShot(
 ): Measures {
   const row = () => new Float32Array(rangeLength(range)).fill(Number.NaN);
   const measures: Measures = {
-    ...{ range, inside: row(), speed: row(), jerk: row(), scale: row() },
+    range,
+    inside: row(),
+    speed: row(),
+    jerk: row(),
+    scale: row(),
     headCut: new Uint8Array(rangeLength(range)),
   };
   for (const part of kept) {
@@ -95,7 +99,11 @@ export interface ChartMoment {
 export function chartMoments(shots: readonly Measures[], frames: number, moments: number): ChartMoment[] {
   const each = Math.max(1, Math.ceil(frames / moments));
   const made = Array.from({ length: Math.ceil(frames / each) }, (_, i): ChartMoment => ({
-    ...{ frame: i * each, inside: null, speed: null, jerk: null, scale: null },
+    frame: i * each,
+    inside: null,
+    speed: null,
+    jerk: null,
+    scale: null,
   }));
   for (const { range, ...rows } of shots) {
     for (const frame of framesOf(range)) {
@@ -152,7 +160,10 @@ export function figuresOf(
     }
   }
   return {
-    ...{ shots: shots.filter(({ kept }) => kept.length > 0).length, keys, headsCut, longestFastMove: longest },
+    shots: shots.filter(({ kept }) => kept.length > 0).length,
+    keys,
+    headsCut,
+    longestFastMove: longest,
     inside: seen > 0 ? inside / seen : null,
     leastResolution: most > 0 ? 1 / most : null,
   };

@@ -44,7 +44,8 @@ export function nobodyLooks(
   };
   if (people.length === 0) return [];
   return troubleIn(kept, rate, {
-    ...{ kind: "empty-frame", limit: limits.empty },
+    kind: "empty-frame",
+    limit: limits.empty,
     at: (frame) => (isEmpty(frame) ? 1 : 0),
     text: t.nobodyInTheFrame,
   });
@@ -64,7 +65,8 @@ export function absentLooks({ kept, tracks, settings, limits, rate }: CheckedSho
       });
     };
     return troubleIn(kept, rate, {
-      ...{ kind: "absent", limit: limits.lost },
+      kind: "absent",
+      limit: limits.lost,
       at: (frame) => (isShown(frame) ? 0 : 1),
       text: (seconds) => t.mustBeInThePicture(name, seconds),
     }).map((flag) => ({ ...flag, who }));
@@ -96,7 +98,8 @@ export function lookRoomFlags(
     return Math.max(0, (LEAST_ROOM - room) / LEAST_ROOM);
   };
   return troubleIn(kept, rate, {
-    ...{ kind: "looks-out", limit: limits.looksOut },
+    kind: "looks-out",
+    limit: limits.looksOut,
     at: missingRoom,
     text: t.lookingRoom,
   });

@@ -55,7 +55,9 @@ export function movingAt(
   const along = speedBetween((at) => centreOf(subject && boxAt(subject, at)), from, to);
   if (along && Math.hypot(moves.x - along.x, moves.y - along.y) < GOES_ALONG * length) return null;
   return {
-    ...{ kind: "moving-at-cut", range: { start: from, end: to + 1 }, frame },
+    kind: "moving-at-cut",
+    range: { start: from, end: to + 1 },
+    frame,
     text: isStart ? t.movesAtTheStart(speed) : t.movesAtTheEnd(speed),
     severity: severityOf("moving-at-cut", 0.3 + (speed - limits.movingAtCut) / WORST_SPEED),
   };
@@ -77,7 +79,8 @@ export function stuckFlags({ kept, area, limits, rate }: CheckedShot, subject: T
     return atLeft || atRight ? Math.abs(beside) : 0;
   };
   return troubleIn(kept, rate, {
-    ...{ kind: "at-edge", limit: limits.edge },
+    kind: "at-edge",
+    limit: limits.edge,
     // Half of a width is the window's own edge.
     at: (frame) => Math.min(1, 2 * besideAlong(frame)),
     text: (seconds, worst) => t.atThePicturesEdge(seconds, worst / 2),

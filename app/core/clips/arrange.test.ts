@@ -15,8 +15,16 @@ const WIDE = { x: 0, y: 0, width: 1920, height: 1080 };
 const RATE = { num: 30, den: 1 };
 const FORMAT = { videoCodec: "ffv1", soundCodec: "flac", container: "matroska", timescale: 1000, seekMargin: 0.5 };
 const clip = (id: string, start: number, end: number, change: Partial<ClipWithFile> = {}): ClipWithFile => ({
-  ...{ id, name: `${id}.mp4`, file: `${id}.mp4`, info: { ...INFO, frames: end - start }, start, end },
-  ...{ in: null, out: null, area: WIDE, ...change },
+  id,
+  name: `${id}.mp4`,
+  file: `${id}.mp4`,
+  info: { ...INFO, frames: end - start },
+  start,
+  end,
+  in: null,
+  out: null,
+  area: WIDE,
+  ...change,
 });
 /** A film of two clips of 100 and 200 frames, with work on both. */
 const BEFORE = { rate: RATE, clips: [clip("a", 0, 100), clip("b", 100, 300, { in: 10, out: 190 })] };

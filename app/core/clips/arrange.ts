@@ -106,7 +106,12 @@ export function arrangedState(
   const { info, clips, parts, known, ratio } = to;
   const { frames, picture } = info;
   const facts: FilmFacts = {
-    ...{ id: state.film.id, frames, picture, clock: clockOfFilm(info), candidates: [], analysed: false },
+    id: state.film.id,
+    frames,
+    picture,
+    clock: clockOfFilm(info),
+    candidates: [],
+    analysed: false,
   };
   const move = new Move(known, ratio, state.film.picture, picture);
   const rename = (trackId: string) => movedTrackId(trackId, move);

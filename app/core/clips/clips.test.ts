@@ -39,7 +39,12 @@ describe("clips are brought to one grid", () => {
 
 describe("a clip's in and out points", () => {
   const clip = (start: number, end: number, first: number | null, out: number | null): Clip => ({
-    ...{ id: `c${start}`, name: "Kite.mp4", start, end, in: first, out },
+    id: `c${start}`,
+    name: "Kite.mp4",
+    start,
+    end,
+    in: first,
+    out,
     area: { x: 0, y: 0, width: 1920, height: 1080 },
     picture: { width: 1920, height: 1080 },
   });

@@ -16,7 +16,12 @@ const PARTS: MovedPart[] = [
 const MOVE = new Move(PARTS, 1, SIZE, SIZE);
 const box = { x: 100, y: 200, width: 40, height: 80 };
 const track = (id: string, start: number, more: Partial<Track> = {}): Track => ({
-  ...{ id, kind: "face", start, boxes: [box, null, box], confidence: 0.9, ...more },
+  id,
+  kind: "face",
+  start,
+  boxes: [box, null, box],
+  confidence: 0.9,
+  ...more,
 });
 const light = Uint8Array.from({ length: 300 }, (_, frame) => (frame < 100 ? 10 : 90));
 const FOUND: Findings = {
@@ -92,5 +97,5 @@ test("a clip that is gone takes what was found in it along", () => {
 test("a track is called by where its shot begins; any other name says nothing", () => {
   expect(
     ["s0-face-1", "s100-s5", "s5-", "mark-m", "x s0-1", "s300-face-1"].map((id) => movedTrackId(id, MOVE)),
-  ).toEqual([...["s200-face-1", "s0-s5", "s205-", null, null, null]]);
+  ).toEqual(["s200-face-1", "s0-s5", "s205-", null, null, null]);
 });

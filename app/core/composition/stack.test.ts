@@ -43,7 +43,10 @@ describe("a stack", () => {
   test("has two panes or three, each once", () => {
     const places = (...panes: number[]) => ({ ...STACK, places: panes.map((pane) => ({ pane, share: 0.5 })) });
     expect([[0], [0, 0], [0, 2], [0, 1, 2, 1]].map((panes) => Stack.safeParse(places(...panes)).success)).toEqual([
-      ...[false, false, false, false],
+      false,
+      false,
+      false,
+      false,
     ]);
     expect(Stack.safeParse(places(2, 0, 1)).success).toBe(true);
   });

@@ -37,7 +37,12 @@ export type PanePicture = z.infer<typeof PanePicture>;
 
 /** A picture in a pane as it is at first. */
 export const newPanePicture = (picture: Picture): PanePicture => ({
-  ...{ picture, playback: { ...USUAL_PLAYBACK, loops: false }, zoom: 1, x: 0.5, y: 0.5, sounds: false },
+  picture,
+  playback: { ...USUAL_PLAYBACK, loops: false },
+  zoom: 1,
+  x: 0.5,
+  y: 0.5,
+  sounds: false,
 });
 
 const Place = z.object({

@@ -236,7 +236,8 @@ describe("a version", () => {
 
   test("begins and ends where it is trimmed; a point that would leave nothing takes the other away", () => {
     const trim = (point: { in?: number | null; out?: number | null }): Command => ({
-      ...{ type: "trim-version", versionId: "tall" },
+      type: "trim-version",
+      versionId: "tall",
       ...point,
     });
     const states = run([
@@ -258,7 +259,8 @@ describe("a version", () => {
 
   test("leaves ranges out, joins those that touch, and brings back what is asked for", () => {
     const change = (type: "leave-out" | "bring-back", start: number, end: number): Command => ({
-      ...{ type, versionId: "tall" },
+      type,
+      versionId: "tall",
       ranges: [{ start, end }],
     });
     const state = after(
@@ -352,7 +354,12 @@ describe("layers", () => {
       { type: "remove-layer", versionId: "tall", layerId: "t" },
     ]).map(({ versions }) => versions[0]!.layers.map((layer) => (layer.kind === "text" ? layer.text : layer.id)));
     expect(states).toEqual([
-      ...[[], ["Ferrow"], ["Ferrow", "b"], ["Ferrow Kite Day", "b"], ["b", "Ferrow Kite Day"], ["b"]],
+      [],
+      ["Ferrow"],
+      ["Ferrow", "b"],
+      ["Ferrow Kite Day", "b"],
+      ["b", "Ferrow Kite Day"],
+      ["b"],
     ]);
   });
 

@@ -7,8 +7,11 @@ import { fontsIn, picturesIn } from "./brought-in";
 
 const picture = (id: string) => ({ id: id.repeat(32), name: `${id}.png`, width: 30, height: 20 });
 const behind = (id: string) => ({
-  ...{ kind: "picture" as const, picture: picture(id), fit: "fill" as const },
-  ...{ colour: "#000000", playback: USUAL_PLAYBACK },
+  kind: "picture" as const,
+  picture: picture(id),
+  fit: "fill" as const,
+  colour: "#000000",
+  playback: USUAL_PLAYBACK,
 });
 
 test("pictures are found above the film, behind it and beside it, in what is usual and in shots", () => {

@@ -32,7 +32,16 @@ export const KEY_CHANGES = ["deleted", "steered", "smoothed", "shifted", "revers
 
 /** How captions came to be others. */
 export const CAPTION_CHANGES = [
-  ...["added", "changed", "deleted", "moved", "split", "merged", "replaced", "imported", "timed", "mended"],
+  "added",
+  "changed",
+  "deleted",
+  "moved",
+  "split",
+  "merged",
+  "replaced",
+  "imported",
+  "timed",
+  "mended",
 ] as const;
 
 /** What can be set for several shots at once; what is left out stays. */

@@ -40,7 +40,9 @@ test("what was done to captions is told by how many there are, or where one is",
   const caption = (start: number) => ({ id: `c${start}`, start, end: start + 10, text: "Up", speaker: null });
   const done = (how: "moved" | "deleted" | "merged" | "split" | "imported", removed: number, put: number) =>
     says({
-      ...{ type: "change-captions", how, removed: Array.from({ length: removed }, (_, i) => `r${i}`) },
+      type: "change-captions",
+      how,
+      removed: Array.from({ length: removed }, (_, i) => `r${i}`),
       put: Array.from({ length: put }, (_, i) => caption(30 * i + 30)),
     });
   expect(done("moved", 0, 1)).toBe("Moved a caption to 00:00:01:00");

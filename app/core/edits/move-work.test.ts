@@ -9,7 +9,10 @@ import { movedParts, type ShotMatch } from "../shots/match-shots";
 const BOX = { x: 100, y: 200, width: 50, height: 60 };
 const key = (frame: number) => ({ pane: 0, frame, x: 700, y: 540, height: 1080, easing: null });
 const TRACK: Track = {
-  ...{ id: "face-9", kind: "face", start: 100, confidence: 0.9 },
+  id: "face-9",
+  kind: "face",
+  start: 100,
+  confidence: 0.9,
   boxes: Array.from({ length: 200 }, (_, i) => ({ x: 300, y: 300, width: 50 + i, height: 50 + i })),
 };
 
@@ -39,10 +42,18 @@ const WORKED: FilmState = {
   ],
 };
 const to = (frames: number, width = 1920, height = 1080): FilmFacts => ({
-  ...{ ...WORKED.film, frames, picture: { width, height }, candidates: [], analysed: false },
+  ...WORKED.film,
+  frames,
+  picture: { width, height },
+  candidates: [],
+  analysed: false,
 });
 const match = (id: string, start: number, end: number, shift: number) => ({
-  ...{ id, range: { start, end }, shift, likeness: 0.99, share: 1 },
+  id,
+  range: { start, end },
+  shift,
+  likeness: 0.99,
+  share: 1,
 });
 const move = (facts: FilmFacts, matches: readonly ShotMatch[], ratio = 1, state = WORKED) => {
   let n = 0;

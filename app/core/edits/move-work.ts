@@ -44,8 +44,13 @@ function movedShots(state: FilmState, { id: filmId, frames }: FilmFacts, move: M
     const isMixed = mixed.start <= start && begins !== "cut";
     shots.push({
       ...shot,
-      ...{ start, end, begins, mixed: isMixed ? mixed : { start, end: start }, carry: shot.carry && start > 0 },
-      ...{ protect: move.part(shot.protect, shot.start), active: move.part(shot.active, shot.start) },
+      start,
+      end,
+      begins,
+      mixed: isMixed ? mixed : { start, end: start },
+      carry: shot.carry && start > 0,
+      protect: move.part(shot.protect, shot.start),
+      active: move.part(shot.active, shot.start),
     });
   }
   fill(frames);

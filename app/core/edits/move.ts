@@ -81,8 +81,10 @@ export class Move {
   place({ x, y, width, height }: Box, frame: number): Box {
     const { scale, offset } = this.scaleAt(frame);
     return {
-      ...{ x: offset.x + x * scale.x, y: offset.y + y * scale.y },
-      ...{ width: width * scale.x, height: height * scale.y },
+      x: offset.x + x * scale.x,
+      y: offset.y + y * scale.y,
+      width: width * scale.x,
+      height: height * scale.y,
     };
   }
 

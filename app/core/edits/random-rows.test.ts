@@ -73,7 +73,9 @@ function anyCommand(state: FilmState, random: Random): SingleCommand {
     () => ({ type: "leave-out", versionId, ranges: [{ start: frame, end: frame + 20 }] }),
     () => ({ type: "bring-back", versionId, ranges: [{ start: frame, end: frame + 40 }] }),
     () => ({
-      ...{ type: "change-captions", how: "changed", removed: some(state.captions).map(({ id }) => id) },
+      type: "change-captions",
+      how: "changed",
+      removed: some(state.captions).map(({ id }) => id),
       put: [{ id: `c${upTo(5)}`, start: frame, end: frame + 1 + upTo(20), text: `Said ${frame}`, speaker: null }],
     }),
     () => ({ type: "change-version", versionId, change: { captions: { ...version.captions, burnt: random() < 0.5 } } }),

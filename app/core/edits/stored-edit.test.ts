@@ -8,8 +8,15 @@ const read = (edit: unknown, state = TWO_SHOTS) => applyEdit(state, readStoredEd
 
 /** A shot as it was stored before shots had a rule for whom to follow, and a part that is active. */
 const older = (id: string, start: number, end: number) => ({
-  ...{ id, start, end, begins: "cut", mixed: { start, end: start }, carry: false },
-  ...{ subject: "track:mark-m", name: null, excluded: false },
+  id,
+  start,
+  end,
+  begins: "cut",
+  mixed: { start, end: start },
+  carry: false,
+  subject: "track:mark-m",
+  name: null,
+  excluded: false,
 });
 
 test("subjects that were text are rules", () => {

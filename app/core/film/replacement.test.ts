@@ -3,7 +3,12 @@ import { TALL, TWO_SHOTS } from "../../../tests/support/film-state";
 import { matchNote, lostBetween } from "./replacement";
 
 const match = (change: Partial<Parameters<typeof matchNote>[0]> = {}) => ({
-  ...{ id: "one", range: { start: 0, end: 10 }, shift: 0, likeness: 0.95, share: 1, ...change },
+  id: "one",
+  range: { start: 0, end: 10 },
+  shift: 0,
+  likeness: 0.95,
+  share: 1,
+  ...change,
 });
 
 test("a shot needs a look where it is gone, where some of it is, and where it looks otherwise, in this order", () => {

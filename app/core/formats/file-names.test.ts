@@ -28,7 +28,11 @@ test("a name that is taken gets a number", () => {
 test("what a pattern says of a version is its film's title, its shape, the day and its number", () => {
   const now = new Date(2026, 10, 27, 9, 5);
   expect(namePartsOf("kite.final.mp4", { name: "Tall", width: 1080, height: 1920 }, 2, now)).toEqual({
-    ...{ film: "kite.final", version: "Tall", size: "1080x1920", date: "2026-11-27", number: "2" },
+    film: "kite.final",
+    version: "Tall",
+    size: "1080x1920",
+    date: "2026-11-27",
+    number: "2",
   });
   expect([titleOf("kite"), titleOf(".hidden"), titleOf("a.b.mov")]).toEqual(["kite", ".hidden", "a.b"]);
 });

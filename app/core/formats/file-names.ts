@@ -33,9 +33,12 @@ export const namePartsOf = (
   number: number,
   now = new Date(),
 ): Record<NamePart, string> => ({
-  ...{ film: titleOf(film), version: name, size: `${width}x${height}` },
+  film: titleOf(film),
+  version: name,
+  size: `${width}x${height}`,
   // The Swedish way to write a day is the one of ISO 8601.
-  ...{ date: now.toLocaleDateString("sv-SE"), number: String(number) },
+  date: now.toLocaleDateString("sv-SE"),
+  number: String(number),
 });
 
 /**

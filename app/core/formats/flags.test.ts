@@ -3,11 +3,16 @@ import type { Flag } from "../checks/flag";
 import { FlagList, flagsCsv, flagsJson, type FlagsToList } from "./flags";
 
 const LOOK: Flag = {
-  ...{ kind: "subject-cut", range: { start: 50, end: 75 }, frame: 60, severity: 48 },
+  kind: "subject-cut",
+  range: { start: 50, end: 75 },
+  frame: 60,
+  severity: 48,
   text: 'Face cut off for 1.0 s, up to 30% of it, "Ada"',
 };
 const LIST: FlagsToList = {
-  ...{ film: "Kites.mp4", version: "Reel", clock: { rate: { num: 25, den: 1 }, first: 0, drop: false } },
+  film: "Kites.mp4",
+  version: "Reel",
+  clock: { rate: { num: 25, den: 1 }, first: 0, drop: false },
   flags: [{ ...LOOK, shot: 2, isReviewed: true }],
 };
 

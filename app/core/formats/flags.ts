@@ -51,17 +51,36 @@ export const listedFlag = ({
   text,
   isReviewed,
 }: FlagsToList["flags"][number]): ListedFlag => ({
-  ...{ kind, shot, start: range.start, end: range.end, frame, severity, text },
+  kind,
+  shot,
+  start: range.start,
+  end: range.end,
+  frame,
+  severity,
+  text,
   ...(isReviewed === undefined ? {} : { reviewed: isReviewed }),
 });
 
 export const flagsJson = ({ film, version, clock, flags }: FlagsToList): FlagList => ({
-  ...{ format: "glad-pan/flags", version: 2, film, rate: [clock.rate.num, clock.rate.den], of: version },
+  format: "glad-pan/flags",
+  version: 2,
+  film,
+  rate: [clock.rate.num, clock.rate.den],
+  of: version,
   flags: flags.map(listedFlag),
 });
 
 const COLUMNS = [
-  ...["shot", "kind", "start_frame", "end_frame", "start", "end", "frame", "severity", "reviewed", "reason"],
+  "shot",
+  "kind",
+  "start_frame",
+  "end_frame",
+  "start",
+  "end",
+  "frame",
+  "severity",
+  "reviewed",
+  "reason",
 ] as const;
 
 /** One row a flag. Ends are the first frame that does not belong. */
@@ -69,8 +88,16 @@ export function flagsCsv({ clock, flags }: FlagsToList): string {
   const rows = flags
     .map(listedFlag)
     .map(({ shot, kind, start, end, frame, severity, reviewed, text }) => [
-      ...[String(shot), kind, String(start), String(end), timecodeAt(start, clock), timecodeAt(end, clock)],
-      ...[String(frame), String(severity), reviewed === undefined ? "" : reviewed ? "yes" : "no", text],
+      String(shot),
+      kind,
+      String(start),
+      String(end),
+      timecodeAt(start, clock),
+      timecodeAt(end, clock),
+      String(frame),
+      String(severity),
+      reviewed === undefined ? "" : reviewed ? "yes" : "no",
+      text,
     ]);
   return `${csvFormatRows([[...COLUMNS], ...rows])}\n`;
 }

@@ -66,7 +66,12 @@ const DNXHR = ["dnxhr_lb", "dnxhr_sq", "dnxhr_hq"];
 const EITHER_DEPTH = [8, 10] as const;
 
 const common = {
-  ...{ sampleRate: 48_000, side: SIDE, mostSeconds: null, inParts: true, captions: null, passes: null },
+  sampleRate: 48_000,
+  side: SIDE,
+  mostSeconds: null,
+  inParts: true,
+  captions: null,
+  passes: null,
   soundsAsTheyAre: NO_SOUNDS,
   depths: [8] as const,
 };
@@ -75,7 +80,12 @@ const PASSES = (pass: 1 | 2, log: string) => ["-pass", String(pass), "-passlogfi
 export const OUTPUT_FORMATS = {
   mp4: {
     ...common,
-    ...{ name: "MP4 (H.264)", use: t.mp4, extension: ".mp4", mediaType: "video/mp4", encoder: "libx264", muxer: MP4 },
+    name: "MP4 (H.264)",
+    use: t.mp4,
+    extension: ".mp4",
+    mediaType: "video/mp4",
+    encoder: "libx264",
+    muxer: MP4,
     picture: (quality) => [...X264, "-crf", String(quality)],
     quality: { name: "CRF", least: 0, most: 40, small: 24, good: 18, best: 14 },
     passes: PASSES,
@@ -85,7 +95,11 @@ export const OUTPUT_FORMATS = {
   },
   hevc: {
     ...common,
-    ...{ name: "MP4 (HEVC)", use: t.hevc, extension: ".mp4", mediaType: "video/mp4", encoder: "libx265" },
+    name: "MP4 (HEVC)",
+    use: t.hevc,
+    extension: ".mp4",
+    mediaType: "video/mp4",
+    encoder: "libx265",
     muxer: ["-tag:v", "hvc1", ...MP4],
     depths: EITHER_DEPTH,
     picture: (quality, depth) => [
@@ -99,7 +113,11 @@ export const OUTPUT_FORMATS = {
   },
   vp9: {
     ...common,
-    ...{ name: "WebM (VP9)", use: t.vp9, extension: ".webm", mediaType: "video/webm", encoder: "libvpx-vp9" },
+    name: "WebM (VP9)",
+    use: t.vp9,
+    extension: ".webm",
+    mediaType: "video/webm",
+    encoder: "libvpx-vp9",
     muxer: ["-f", "webm"],
     depths: EITHER_DEPTH,
     picture: (quality, depth) => [
@@ -114,7 +132,11 @@ export const OUTPUT_FORMATS = {
   },
   av1: {
     ...common,
-    ...{ name: "WebM (AV1)", use: t.av1, extension: ".webm", mediaType: "video/webm", encoder: "libsvtav1" },
+    name: "WebM (AV1)",
+    use: t.av1,
+    extension: ".webm",
+    mediaType: "video/webm",
+    encoder: "libsvtav1",
     muxer: ["-f", "webm"],
     depths: EITHER_DEPTH,
     picture: (quality, depth) => [
@@ -128,7 +150,11 @@ export const OUTPUT_FORMATS = {
   },
   prores: {
     ...common,
-    ...{ name: "MOV (ProRes)", use: t.prores, extension: ".mov", mediaType: "video/quicktime", encoder: "prores_ks" },
+    name: "MOV (ProRes)",
+    use: t.prores,
+    extension: ".mov",
+    mediaType: "video/quicktime",
+    encoder: "prores_ks",
     muxer: MOV,
     depths: [10],
     picture: (quality) => [
@@ -139,7 +165,11 @@ export const OUTPUT_FORMATS = {
   },
   dnxhr: {
     ...common,
-    ...{ name: "MOV (DNxHR)", use: t.dnxhr, extension: ".mov", mediaType: "video/quicktime", encoder: "dnxhd" },
+    name: "MOV (DNxHR)",
+    use: t.dnxhr,
+    extension: ".mov",
+    mediaType: "video/quicktime",
+    encoder: "dnxhd",
     muxer: MOV,
     depths: EITHER_DEPTH,
     // One profile has 10 bits; it is as large as the best of the others.
@@ -154,7 +184,11 @@ export const OUTPUT_FORMATS = {
   },
   png: {
     ...common,
-    ...{ name: t.pngName, use: t.png, extension: ".zip", mediaType: "application/zip", encoder: "png" },
+    name: t.pngName,
+    use: t.png,
+    extension: ".zip",
+    mediaType: "application/zip",
+    encoder: "png",
     muxer: [],
     depths: EITHER_DEPTH,
     picture: () => ["-c:v", "png", "-pred", "sub"],
@@ -164,7 +198,12 @@ export const OUTPUT_FORMATS = {
   },
   gif: {
     ...common,
-    ...{ name: "GIF", use: t.gif, extension: ".gif", mediaType: "image/gif", encoder: "gif", muxer: ["-f", "gif"] },
+    name: "GIF",
+    use: t.gif,
+    extension: ".gif",
+    mediaType: "image/gif",
+    encoder: "gif",
+    muxer: ["-f", "gif"],
     picture: () => [],
     quality: { name: t.colours, least: 8, most: 256, small: 64, good: 160, best: 256 },
     sound: null,
@@ -173,7 +212,11 @@ export const OUTPUT_FORMATS = {
   },
   webp: {
     ...common,
-    ...{ name: t.webpName, use: t.webp, extension: ".webp", mediaType: "image/webp", encoder: "libwebp_anim" },
+    name: t.webpName,
+    use: t.webp,
+    extension: ".webp",
+    mediaType: "image/webp",
+    encoder: "libwebp_anim",
     muxer: ["-loop", "0", "-f", "webp"],
     picture: (quality) => ["-c:v", "libwebp_anim", "-pix_fmt", "yuv420p", "-quality", String(quality)],
     quality: { name: t.quality, least: 1, most: 100, small: 55, good: 75, best: 92 },

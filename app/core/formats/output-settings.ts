@@ -45,8 +45,15 @@ export const OutputSettings = z.object({
 export type OutputSettings = z.infer<typeof OutputSettings>;
 
 export const USUAL_OUTPUT: OutputSettings = {
-  ...{ format: "mp4", quality: "good", mostMegabytes: null, depth: null, rate: null, retiming: "repeat" },
-  ...{ loudness: null, sharpening: 0, folder: null },
+  format: "mp4",
+  quality: "good",
+  mostMegabytes: null,
+  depth: null,
+  rate: null,
+  retiming: "repeat",
+  loudness: null,
+  sharpening: 0,
+  folder: null,
 };
 
 /** Rates that are offered, beside the film's own. */

@@ -30,7 +30,10 @@ export function writePathCsv(shots: readonly WrittenShot[], clock: Clock): strin
         const { x, y } = boxCentre(source);
         return [
           [
-            ...[String(frame), timecodeAt(frame, clock), String(number), String(pane + 1)],
+            String(frame),
+            timecodeAt(frame, clock),
+            String(number),
+            String(pane + 1),
             ...[x, y, source.width, source.height].map(rounded),
           ],
         ];
@@ -45,9 +48,13 @@ export function writeKeysCsv(shots: readonly WrittenShot[], clock: Clock): strin
   const rows = shots.flatMap(({ number, keys }) =>
     keys.flatMap((ofPane, pane) =>
       ofPane.map(({ frame, x, y, height, easing, by }) => [
-        ...[String(frame), timecodeAt(frame, clock), String(number), String(pane + 1)],
+        String(frame),
+        timecodeAt(frame, clock),
+        String(number),
+        String(pane + 1),
         ...[x, y, height].map(rounded),
-        ...[easing, by],
+        easing,
+        by,
       ]),
     ),
   );

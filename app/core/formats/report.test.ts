@@ -38,7 +38,9 @@ const set: ShotSettings = {
 };
 const laid = lay(FILM, TALL, [set], [tracks]);
 const path = {
-  ...{ subjectId: "s1-face-1", certainty: 0.81239, spans: [] },
+  subjectId: "s1-face-1",
+  certainty: 0.81239,
+  spans: [],
   keys: [{ frame: 0, x: 700.12345, y: 540, height: 1080, easing: "hold", by: "solver" }] satisfies Key[],
   windows: [0, 1].map(() => ({ x: 700.12345, y: 540, height: 1080 })),
 };
@@ -94,7 +96,12 @@ test("says what the film lacks, and keeps that when it is read again", () => {
   const shot = {
     range: { start: 0, end: 60 },
     begins: { frame: 0, kind: "cut" as const, range: { start: 0, end: 0 } },
-    ...{ spans: [], subjectId: null, reason: "nobody", certainty: 1, tracks: [], active: null },
+    spans: [],
+    subjectId: null,
+    reason: "nobody",
+    certainty: 1,
+    tracks: [],
+    active: null,
   };
   const written = AnalysisReport.parse(makeAnalysisReport(film, [shot]));
   expect(written.source.repeated).toEqual({ frames: 21, ranges: [[10, 30]] });

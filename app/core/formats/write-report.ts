@@ -58,7 +58,10 @@ const sourceOf = ({ file, picture, rate, frames, lacking }: ReportedFilm): Repor
 });
 
 const reportSwitch = ({ start, trackIds, cause, comesBy }: FoundShotData["spans"][number]) => ({
-  ...{ frame: start, tracks: [...trackIds], cause, by: comesBy },
+  frame: start,
+  tracks: [...trackIds],
+  cause,
+  by: comesBy,
 });
 
 const foundShot = ({
@@ -127,14 +130,12 @@ function laidOutOf({ laidOut: { panes, own = [], backdrop, edge }, others }: Lai
     ...(others.length > 0
       ? {
           others: others.map(({ subjectId, movement, keys, windows }, i) => ({
-            ...{
-              pane: rest[i]!,
-              subject: subjectId,
-              movement,
-              keys: reportKeys(keys),
-              windows: windows.map(windowTuple),
-              ...(own[i + 1] ? { own: own[i + 1]! } : {}),
-            },
+            pane: rest[i]!,
+            subject: subjectId,
+            movement,
+            keys: reportKeys(keys),
+            windows: windows.map(windowTuple),
+            ...(own[i + 1] ? { own: own[i + 1]! } : {}),
           })),
         }
       : {}),
@@ -142,7 +143,9 @@ function laidOutOf({ laidOut: { panes, own = [], backdrop, edge }, others }: Lai
 }
 
 const foundIn = ({ set: { shot }, ...laid }: LaidShot): FoundShotData => ({
-  ...{ ...laid, begins: transitionInto(shot), active: shot.active },
+  ...laid,
+  begins: transitionInto(shot),
+  active: shot.active,
 });
 
 /** Builds the report of one conversion. */

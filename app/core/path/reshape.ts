@@ -26,7 +26,11 @@ export function keysThrough(
     );
   const path: DensePath = { x: of("x"), y: of("y"), height: of("height") };
   return reduceToKeys(path, start, tolerancePx, new Set()).map(({ frame, x, y, height, easing }, i, keys) => ({
-    ...{ frame, pane, x, y, height },
+    frame,
+    pane,
+    x,
+    y,
+    height,
     easing: i === keys.length - 1 ? null : easing,
   }));
 }

@@ -106,7 +106,12 @@ export function solveShot(problem: ShotProblem, solved = new SolvedProblems()): 
     const bounds = Array.from(lengths, (length) => centreBounds(picture[extent], length));
     const placeProblem = {
       goals: axisGoals({
-        ...{ axis, subject, shot, picture, lengths, fps },
+        axis,
+        subject,
+        shot,
+        picture,
+        lengths,
+        fps,
         headroom: settings.headroom / 100,
         keepEnd: settings.keepEnd,
         eyeLine: settings.eyeLine / 100,

@@ -37,7 +37,13 @@ function plan(shot: ShotFraming, picture: Size, target: Size, rate: Rate, before
   const { range, rule, tracks, settings } = shot;
   const window = windowSize(picture, target, settings);
   const { spans, ...rest } = planFollowing({
-    ...{ rule, shot: shownSpan(shot), tracks, picture, window, rate, before },
+    rule,
+    shot: shownSpan(shot),
+    tracks,
+    picture,
+    window,
+    rate,
+    before,
     attention: settings,
     passesOn: shot.others.length === 0,
   });

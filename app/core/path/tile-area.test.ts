@@ -12,7 +12,10 @@ const LEFT = { x: 0, y: 0, width: 960, height: 1080 };
 const RIGHT = { x: 960, y: 0, width: 960, height: 1080 };
 
 const trackOf = (id: string, kind: Track["kind"], box: Box): Track => ({
-  ...{ id, kind, start: 0, confidence: 0.9 },
+  id,
+  kind,
+  start: 0,
+  confidence: 0.9,
   boxes: Array.from({ length: 30 }, () => box),
 });
 const tiles = [trackOf("left", "tile", LEFT), trackOf("right", "tile", RIGHT)];

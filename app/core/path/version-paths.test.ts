@@ -8,7 +8,11 @@ import { VersionPaths } from "./version-paths";
 const PICTURE = { width: 1920, height: 1080 };
 const TALL = { width: 1080, height: 1920 };
 const face = (start: number, x: number, who?: string): Track => ({
-  ...{ id: `face-${start}`, kind: "face", start, confidence: 0.9, who },
+  id: `face-${start}`,
+  kind: "face",
+  start,
+  confidence: 0.9,
+  who,
   boxes: Array.from({ length: 40 }, () => ({ x: x - 60, y: 300, width: 120, height: 120 })),
 });
 const framing = (start: number, x: number, more: Partial<ShotFraming> = {}): ShotFraming =>

@@ -113,7 +113,11 @@ describe("shots are found again in a new export", () => {
 
 test("of shots that are found in one place, the likest has it; what is left at its edges goes to the other", () => {
   const match = (id: string, start: number, end: number, likeness: number) => ({
-    ...{ id, range: { start, end }, shift: 0, likeness, share: 1 },
+    id,
+    range: { start, end },
+    shift: 0,
+    likeness,
+    share: 1,
   });
   const settled = settleMatches([match("a", 0, 60, 0.86), match("b", 10, 100, 0.99), match("c", 90, 140, 0.97)]);
   expect(settled.map(({ id, range, share }) => [id, range, share])).toEqual([

@@ -44,7 +44,8 @@ interface Pair {
 }
 
 const pairOf = (a: LumaPlane, b: LumaPlane, times: number): Pair => ({
-  ...{ a, b },
+  a,
+  b,
   planes: new ShiftedPlanes(wholeNumbers(a, times), wholeNumbers(b, times), a.columns, a.rows),
 });
 

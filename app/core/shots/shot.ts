@@ -56,7 +56,9 @@ export function freshShot(id: string, range: FrameRange, begins: Transition | nu
 
 /** How a shot begins. */
 export const transitionInto = ({ start, begins, mixed }: Shot): Transition => ({
-  ...{ frame: start, kind: begins, range: mixed },
+  frame: start,
+  kind: begins,
+  range: mixed,
 });
 
 /** How each shot but the first begins. */

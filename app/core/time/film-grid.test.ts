@@ -7,13 +7,11 @@ const NTSC: Rate = { num: 30000, den: 1001 };
 const at = (fps: number, places: readonly number[], start = 0) => Float64Array.from(places, (n) => start + n / fps);
 const upTo = (count: number) => Array.from({ length: count }, (_, i) => i);
 const film = (times: Float64Array, change: Partial<PictureTimes> = {}): PictureTimes => ({
-  ...{
-    times,
-    declared: { base: { num: 30, den: 1 }, average: { num: 30, den: 1 } },
-    fileStart: 0,
-    durationSeconds: null,
-    durationFromZero: false,
-  },
+  times,
+  declared: { base: { num: 30, den: 1 }, average: { num: 30, den: 1 } },
+  fileStart: 0,
+  durationSeconds: null,
+  durationFromZero: false,
   ...change,
 });
 const grid = (times: Float64Array, change?: Partial<PictureTimes>) => makeGrid(film(times, change))!;
@@ -88,8 +86,14 @@ describe("the rate", () => {
 describe("the grid", () => {
   test("of an even film has each picture at its own frame", () => {
     expect(grid(at(30, upTo(90)))).toEqual({
-      ...{ rate: { num: 30, den: 1 }, frames: 90, origin: 0, fileStart: 0, lastPicture: 89 / 30 },
-      ...{ even: true, held: 0, longHolds: [] },
+      rate: { num: 30, den: 1 },
+      frames: 90,
+      origin: 0,
+      fileStart: 0,
+      lastPicture: 89 / 30,
+      even: true,
+      held: 0,
+      longHolds: [],
     });
   });
 

@@ -53,7 +53,9 @@ export function lay(
     return { range: { start, end }, set, tracks: tracks[i]!, ...framed[i]! };
   });
   return {
-    ...{ film, target, shots },
+    film,
+    target,
+    shots,
     ranges: joinRanges(sets.flatMap(({ kept }) => kept)),
     bare: shownIn(shots, target, framesPerSecond(film.rate)),
   };
@@ -85,7 +87,13 @@ export function withAbove(
 ): ShownAt {
   const fps = framesPerSecond(film.rate);
   const captioned = {
-    ...{ captions, settings, layers, safeArea, size: target, shown: bare, fps },
+    captions,
+    settings,
+    layers,
+    safeArea,
+    size: target,
+    shown: bare,
+    fps,
     shots: shots.map(({ range, tracks }) => ({ ...range, tracks })),
   };
   const all = withCaptions(captioned, places);
@@ -107,7 +115,9 @@ export interface RenderedVersion {
 export function toRender(laid: LaidVersion, above: Above, captions: readonly Caption[]): RenderedVersion {
   const { film, target, shots, ranges } = laid;
   return {
-    ...{ target, ranges, shown: withAbove(laid, above, captions) },
+    target,
+    ranges,
+    shown: withAbove(laid, above, captions),
     cuts: shots.map(({ range }) => range.start),
     heard: heardIn(shots, ranges, framesPerSecond(film.rate)),
   };

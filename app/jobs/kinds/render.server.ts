@@ -38,7 +38,9 @@ export async function renderVersion(
   const plan = { ...film, ...toRender(laid, version, captions), output, own: libraryFiles(version) };
   const exported = (track?: string) =>
     exportVersion(track === undefined ? plan : { ...plan, captions: track }, join(folder, fileName), {
-      ...{ signal, limitSeconds: version.limitSeconds, replaces: asked.replaces },
+      signal,
+      limitSeconds: version.limitSeconds,
+      replaces: asked.replaces,
       parts: { folder: partsFolder(job.filmId), film: identityOf(film) },
       onProgress: ({ step, share }) =>
         step === "rendering"
@@ -53,6 +55,7 @@ export async function renderVersion(
     ...figures,
     sidecars,
     written: await noteWritten(folder, [figures.fileName, ...sidecars]),
-    ...{ revision: row.revision, print: exportPrint(state, version) },
+    revision: row.revision,
+    print: exportPrint(state, version),
   };
 }

@@ -18,7 +18,12 @@ export function partName(
   { picture, rate, bitDepth }: FilmInfo,
 ): string {
   const of = JSON.stringify([
-    ...[basename(file), info.bytes, end - start, area, picture, rate],
+    basename(file),
+    info.bytes,
+    end - start,
+    area,
+    picture,
+    rate,
     // Parts from before there were others have 8.
     ...(bitDepth > 8 ? [bitDepth] : []),
   ]);

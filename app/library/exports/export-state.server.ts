@@ -8,8 +8,14 @@ export function exportPrint(state: FilmState, version: VersionState): string {
   const { captions } = rest;
   const isCaptioned = captions.burnt || captions.sidecar || captions.track;
   const all = [
-    ...[rest, [...shots].sort(([a], [b]) => (a < b ? -1 : 1)), handKeys, state.shots, state.clips, state.marks],
-    ...[[...state.trackEdits], state.people.map(({ id: who, mergedInto }) => [who, mergedInto])],
+    rest,
+    [...shots].sort(([a], [b]) => (a < b ? -1 : 1)),
+    handKeys,
+    state.shots,
+    state.clips,
+    state.marks,
+    [...state.trackEdits],
+    state.people.map(({ id: who, mergedInto }) => [who, mergedInto]),
     isCaptioned ? state.captions : [],
   ];
   return createHash("sha256").update(JSON.stringify(all)).digest("hex").slice(0, 24);

@@ -58,9 +58,25 @@ function speedOf({ state, startedAt, progress, begunAtProgress }: JobRow, frames
 
 /** What is shown of an export that cannot be read: it can be removed, and nothing else. */
 const brokenView = ({ id, filmId }: JobRow): ExportView => ({
-  ...{ id, filmId, versionId: "", fileName: t.unreadableExport, folder: null, format: USUAL_OUTPUT.format },
-  ...{ state: "failed", step: "", progress: 0, error: t.removeUnreadableExport, isPaused: false, isUnreadable: true },
-  ...{ secondsLeft: null, speed: null, finishedAt: null, figures: null, isChanged: false, made: 0, parts: 0 },
+  id,
+  filmId,
+  versionId: "",
+  fileName: t.unreadableExport,
+  folder: null,
+  format: USUAL_OUTPUT.format,
+  state: "failed",
+  step: "",
+  progress: 0,
+  error: t.removeUnreadableExport,
+  isPaused: false,
+  isUnreadable: true,
+  secondsLeft: null,
+  speed: null,
+  finishedAt: null,
+  figures: null,
+  isChanged: false,
+  made: 0,
+  parts: 0,
 });
 
 function viewOf(job: JobRow, film: FilmRow): ExportView {
@@ -70,8 +86,18 @@ function viewOf(job: JobRow, film: FilmRow): ExportView {
   const { versionId, folder, output, frames } = render.asked;
   const { id, filmId, state, step, progress, error, paused } = job;
   return {
-    ...{ id, filmId, versionId, fileName, folder, format: output.format },
-    ...{ state, step, progress, error, isPaused: paused === 1, isUnreadable: false },
+    id,
+    filmId,
+    versionId,
+    fileName,
+    folder,
+    format: output.format,
+    state,
+    step,
+    progress,
+    error,
+    isPaused: paused === 1,
+    isUnreadable: false,
     secondsLeft: secondsLeft(job),
     speed: speedOf(job, frames),
     finishedAt: job.state === "done" ? job.finishedAt : null,

@@ -25,8 +25,16 @@ import { db } from "~/db/workplace.server";
 
 /** What there is of a version, by the endings of its files' names. */
 export const VERSION_FILES = [
-  ...["cuts.edl", "cuts.csv", "timeline.otio", "path.csv", "keys.csv", "report.json", "flags.csv", "flags.json"],
-  ...["captions.srt", "captions.vtt"],
+  "cuts.edl",
+  "cuts.csv",
+  "timeline.otio",
+  "path.csv",
+  "keys.csv",
+  "report.json",
+  "flags.csv",
+  "flags.json",
+  "captions.srt",
+  "captions.vtt",
 ] as const;
 export type VersionFile = (typeof VERSION_FILES)[number];
 
@@ -59,7 +67,9 @@ export function versionFiles(film: FilmRow, versionId: string): VersionFiles {
 
   const written = (): WrittenShot[] =>
     shots.map((shot, i) => ({
-      ...{ number: i + 1, kept: shot.set.kept, shown: shownOf(i) },
+      number: i + 1,
+      kept: shot.set.kept,
+      shown: shownOf(i),
       keys: [shot, ...shot.others].map(({ keys }) => keys),
     }));
   const flags = (): FlagsToList => {
@@ -67,14 +77,23 @@ export function versionFiles(film: FilmRow, versionId: string): VersionFiles {
     const seen = new Set(reviewedFlags);
     const faults = activity ? pictureFaults(activity, rate) : NO_FAULTS;
     const found = versionFlags(laid, {
-      ...{ lacking, faults, limits, layers, safeArea, strengths },
-      ...{ captions: state.captions, pace: captions.rules.pace },
+      lacking,
+      faults,
+      limits,
+      layers,
+      safeArea,
+      strengths,
+      captions: state.captions,
+      pace: captions.rules.pace,
     });
     return {
-      ...{ film: film.name, version: version.name, clock },
+      film: film.name,
+      version: version.name,
+      clock,
       flags: found.flatMap((ofShot, i) =>
         ofShot.map((flag) => ({
-          ...{ ...flag, shot: i + 1 },
+          ...flag,
+          shot: i + 1,
           isReviewed: seen.has(flagPrint(flag, shots[i]!.set.shot, shownOf(i))),
         })),
       ),

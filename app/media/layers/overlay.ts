@@ -32,8 +32,12 @@ const empty = (box: Box, of: 1 | 2): OverlayPlane => {
   const height = box.height / of;
   const bytes = stride * height;
   return {
-    ...{ x: box.x / of, y: box.y / of, stride, height },
-    ...{ made: new Uint8Array(bytes), cover: new Uint8Array(bytes) },
+    x: box.x / of,
+    y: box.y / of,
+    stride,
+    height,
+    made: new Uint8Array(bytes),
+    cover: new Uint8Array(bytes),
   };
 };
 

@@ -77,7 +77,9 @@ export class OwnPictures implements PictureProvider {
     };
     return {
       reader: new MovingReader((range) => decodeRgba(file, size, range), frames),
-      ...{ size, data: null, scaler: null },
+      size,
+      data: null,
+      scaler: null,
     };
   }
 

@@ -36,7 +36,9 @@ async function decoded(bytes: Buffer): Promise<Image> {
 
 const fileOf = (bytes: Buffer, kind: PictureKind, size: Size): PictureFile => ({
   id: contentId(bytes),
-  ...{ bytes, kind, size },
+  bytes,
+  kind,
+  size,
 });
 
 type XmlNode = Record<string, unknown>;

@@ -62,7 +62,11 @@ export function startEncoder(
     [
       ...["-y", ...pipedFrames(plan, output), "-an", "-vf", pictureFilters(plan)],
       ...(output.format.encoder === "libx264" && width * height > LARGE ? FEW_FRAMES : []),
-      ...[...(isAtRate ? withoutQuality(args) : args), ...REC709_TAGS, ...more, ...muxer, writing(target)],
+      ...(isAtRate ? withoutQuality(args) : args),
+      ...REC709_TAGS,
+      ...more,
+      ...muxer,
+      writing(target),
     ],
     signal,
   );

@@ -91,8 +91,14 @@ describe("what was rendered already", () => {
     folder = join(mkdtempSync(join(tmpdir(), "glad-pan-parts-")), "parts");
     const info = await probeFilm(FILM);
     plan = {
-      ...{ file: FILM, name: "two-shots.mp4", info, target: TARGET, output: USUAL_OUTPUT },
-      ...{ ranges: [{ start: 0, end: info.frames }], cuts: [60], shown: () => [] as never },
+      file: FILM,
+      name: "two-shots.mp4",
+      info,
+      target: TARGET,
+      output: USUAL_OUTPUT,
+      ranges: [{ start: 0, end: info.frames }],
+      cuts: [60],
+      shown: () => [] as never,
     };
     plan.shown = shownFrom(60);
     output = outputOf(plan);

@@ -45,7 +45,9 @@ async function renderInParts(
   return withFolderBeside(target, async (scratch) => {
     const { folder, film } = options.parts ?? { folder: scratch, film: plan.file };
     const { files, made } = await makeParts(plan, output, maker, {
-      ...{ folder, film, signal },
+      folder,
+      film,
+      signal,
       onProgress: (frames) => onProgress?.(frames / output.frames.length),
     });
     const list = join(scratch, "parts.ffconcat");
@@ -80,7 +82,9 @@ export async function renderShare(
   try {
     let begun: number | null = null;
     const { files, made } = await makeParts(plan, output, maker, {
-      ...{ ...parts, signal, only: isOurs },
+      ...parts,
+      signal,
+      only: isOurs,
       onProgress: (frames) => {
         begun ??= frames;
         onProgress?.(Math.min(1, ((frames - begun) * shares) / output.frames.length));

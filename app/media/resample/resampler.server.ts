@@ -107,17 +107,21 @@ export class Resampler {
     const { at, size: source } = from[plane]!;
     const [x, y] = plane === 0 ? [axes.lumaX, axes.lumaY] : [axes.chromaX, axes.chromaY];
     this.kernel.resample(
-      ...[
-        at + y.first * source.width * this.sampleBytes,
-        source.width,
-        to,
-        stride,
-        size.width,
-        size.height,
-        x.first,
-        x.used,
-      ],
-      ...[x.starts, x.weights, x.taps, y.starts, y.weights, y.taps, this.row],
+      at + y.first * source.width * this.sampleBytes,
+      source.width,
+      to,
+      stride,
+      size.width,
+      size.height,
+      x.first,
+      x.used,
+      x.starts,
+      x.weights,
+      x.taps,
+      y.starts,
+      y.weights,
+      y.taps,
+      this.row,
     );
   }
 
@@ -229,8 +233,13 @@ export class Resampler {
       this.kernel.bytes(this.scratch, (last - first) * stride).set(made.subarray(first * stride, last * stride));
       this.kernel.bytes(this.cover, (last - first) * stride).set(cover.subarray(first * stride, last * stride));
       this.kernel.blend(
-        ...[at + ((top + first) * size.width + x + by.x / of) * this.sampleBytes, size.width],
-        ...[this.scratch, this.cover, stride, last - first, Math.round(255 * opacity)],
+        at + ((top + first) * size.width + x + by.x / of) * this.sampleBytes,
+        size.width,
+        this.scratch,
+        this.cover,
+        stride,
+        last - first,
+        Math.round(255 * opacity),
       );
     });
   }

@@ -26,8 +26,13 @@ const { width: W, height: H } = PICTURE;
 function figure(random: Random, index: number, x: number, size: number, more: Partial<Actor> = {}): Actor {
   const at = { x: x * W, y: 0.92 * H };
   return {
-    ...{ id: `figure-${index}`, kind: "figure", person: someone(random, index), size: [size, size] },
-    ...{ from: at, to: at, moving: [0, 1] },
+    id: `figure-${index}`,
+    kind: "figure",
+    person: someone(random, index),
+    size: [size, size],
+    from: at,
+    to: at,
+    moving: [0, 1],
     ...more,
   };
 }
@@ -88,11 +93,17 @@ const SILENT: Record<string, (random: Random) => Script> = {
   "thing, then person": (r) => {
     const at = 8 + r();
     const dog: Actor = {
-      ...{ id: "dog", kind: "dog", size: [150, 150] },
-      ...{ from: { x: 0.12 * W, y: 0.75 * H }, to: { x: 1.15 * W, y: 0.74 * H }, moving: [0.3, at - 1] },
+      id: "dog",
+      kind: "dog",
+      size: [150, 150],
+      from: { x: 0.12 * W, y: 0.75 * H },
+      to: { x: 1.15 * W, y: 0.74 * H },
+      moving: [0.3, at - 1],
     };
     const comer = figure(r, 1, 0.25, 520, {
-      ...{ from: { x: -0.12 * W, y: 0.92 * H }, to: { x: 0.3 * W, y: 0.92 * H }, moving: [at, at + 4] },
+      from: { x: -0.12 * W, y: 0.92 * H },
+      to: { x: 0.3 * W, y: 0.92 * H },
+      moving: [at, at + 4],
     });
     return {
       actors: [dog, comer],
@@ -199,7 +210,10 @@ function talkScript(random: Random, kind: TalkKind, file: string): Script & { so
     const x = ((i + 0.6) / (kind.people + 0.2)) * W;
     const size = tall + 20 * random() + (kind.narrated && i === 0 ? 90 : 0);
     return {
-      ...{ id: `talker-${i}`, kind: "bust", person: someone(random, i), size: [size, size] },
+      id: `talker-${i}`,
+      kind: "bust",
+      person: someone(random, i),
+      size: [size, size],
       ...steady(x, (0.36 + 0.05 * random()) * H),
       speaks: kind.narrated ? [] : speaks[i]!,
     };
@@ -229,7 +243,9 @@ export function* planAttention(
       const name = `${set} ${variant}`;
       const apart = variant === APART;
       yield {
-        ...{ name, set, apart },
+        name,
+        set,
+        apart,
         make: () => {
           const random = seeded(70_000 + 1000 * s + 31 * variant);
           const { shake, ...quality } = QUALITIES[variant % QUALITIES.length]!;
@@ -240,8 +256,19 @@ export function* planAttention(
           const { actors, seconds, due, sound } = script;
           const world = WORLD_KINDS[Math.floor(random() * WORLD_KINDS.length)]!;
           const plan: ScenePlan = {
-            ...{ name, set, apart, seconds, world, seed: 70_000 + 1000 * s + variant, actors, covers: [] },
-            ...{ camera: { panX: 0, shake, zoom: 1 }, exposure: 1, shutter: 0, blur: 0, ...quality },
+            name,
+            set,
+            apart,
+            seconds,
+            world,
+            seed: 70_000 + 1000 * s + variant,
+            actors,
+            covers: [],
+            camera: { panX: 0, shake, zoom: 1 },
+            exposure: 1,
+            shutter: 0,
+            blur: 0,
+            ...quality,
           };
           return { plan, due, ...(sound ? { sound } : {}) };
         },

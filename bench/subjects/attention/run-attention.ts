@@ -37,8 +37,17 @@ async function scoreScene({ plan, due, sound }: AttentionScene, folder: string) 
   const { shots } = await analyseAtOnce({ file, name: plan.name, info: await probeFilm(file) });
   const framed = frameShots(
     shots.map(({ range, tracks, active }) => ({
-      ...{ range, kept: [range], settings: USUAL_FRAMING, tracks, rule: { kind: "auto" }, handKeys: [], others: [] },
-      ...{ protect: null, active, carry: false, atSwitch: false },
+      range,
+      kept: [range],
+      settings: USUAL_FRAMING,
+      tracks,
+      rule: { kind: "auto" },
+      handKeys: [],
+      others: [],
+      protect: null,
+      active,
+      carry: false,
+      atSwitch: false,
     })),
     PICTURE,
     TARGET,

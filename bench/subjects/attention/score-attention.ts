@@ -26,7 +26,13 @@ export interface AttentionScore {
 }
 
 export const NO_ATTENTION: AttentionScore = {
-  ...{ asked: 0, followed: 0, shown: 0, turns: 0, inTime: 0, taken: 0, seconds: 0 },
+  asked: 0,
+  followed: 0,
+  shown: 0,
+  turns: 0,
+  inTime: 0,
+  taken: 0,
+  seconds: 0,
 };
 
 export function addAttention(a: AttentionScore, b: AttentionScore): AttentionScore {

@@ -33,7 +33,9 @@ function masksFor(canvas: HTMLCanvasElement, { x, y, width, height }: Pane["targ
   const scratch = known?.scratch ?? canvas.ownerDocument.createElement("canvas");
   [scratch.width, scratch.height] = [canvas.width, canvas.height];
   const masks: Masks = {
-    ...{ of, scratch, cover: maskOf(canvas, cover) },
+    of,
+    scratch,
+    cover: maskOf(canvas, cover),
     shadow: edge.look === "shadow" ? maskOf(canvas, shadow) : null,
   };
   made.set(canvas, masks);

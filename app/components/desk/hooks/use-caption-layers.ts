@@ -33,7 +33,13 @@ export function useCaptionLayers(
   const places = useMemo(
     () =>
       placesOf({
-        ...{ captions, settings, layers: own, size, safeArea, shots: calm, fps: framesPerSecond(rate) },
+        captions,
+        settings,
+        layers: own,
+        size,
+        safeArea,
+        shots: calm,
+        fps: framesPerSecond(rate),
         shown: (frame) => shownOfShots(calm, frame, picture, size),
       }),
     [captions, settings, own, size, safeArea, calm, picture, rate],

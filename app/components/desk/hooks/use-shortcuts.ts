@@ -28,7 +28,16 @@ type ElsewhereId = "help" | "lane-in" | "lane-out" | "lane-all";
 
 /** What a control that is moved with the keyboard does itself. */
 const OWN_KEYS = new Set([
-  ...["ArrowLeft", "ArrowRight", "ArrowUp", "ArrowDown", "Home", "End", "PageUp", "PageDown", "Enter", " "],
+  "ArrowLeft",
+  "ArrowRight",
+  "ArrowUp",
+  "ArrowDown",
+  "Home",
+  "End",
+  "PageUp",
+  "PageDown",
+  "Enter",
+  " ",
 ]);
 const OWN_KEY_CONTROLS = "[aria-roledescription], [role=radio], [role=slider]";
 

@@ -68,7 +68,10 @@ export interface CaptionCommands {
 }
 
 const change = (removed: readonly string[], put: readonly Caption[], how: Change): SingleCommand => ({
-  ...{ type: "change-captions", removed: [...removed], put: [...put], how },
+  type: "change-captions",
+  removed: [...removed],
+  put: [...put],
+  how,
 });
 
 /** What lays captions along the film of a desk: its voice, its cuts, and the frames that are shown. */
@@ -134,7 +137,10 @@ export function captionCommands(port: DeskPort) {
     lineLengthIn(version.captions, version, version.safeArea ?? USUAL_SAFE_AREA);
 
   const commands: Omit<CaptionCommands, "chosen" | "lineLength" | "rules" | "merge"> = {
-    ...{ choose, add, put, bringIn },
+    choose,
+    add,
+    put,
+    bringIn,
     remove: (ids) => send(change(ids, [], "deleted")),
     preview: (next) => get().edits.preview(next && change([], next, "changed")),
     split: (caption, letter) => {

@@ -90,7 +90,9 @@ export function checks({ get, put }: DeskPort): (given: DeskGiven) => Checks {
     versionEdits.change(version.id, { reviewedFlags: isReviewed ? [...others, ...prints] : others });
   };
   const commands = {
-    ...{ go, step, mark },
+    go,
+    step,
+    mark,
     setFilter: (change: Partial<FlagFilter>) => put({ flagFilter: { ...get().flagFilter, ...change } }),
     setOpen: (showsFlags: boolean) => put({ showsFlags }),
     reviewedAndNext: () => {
@@ -107,7 +109,11 @@ export function checks({ get, put }: DeskPort): (given: DeskGiven) => Checks {
     [all, listed, (desk) => desk.flagFilter, (desk) => desk.flagPrint, (desk) => desk.showsFlags],
     (flags, rows, filter, current, isOpen): Checks => ({
       ...commands,
-      ...{ all: flags, rows, filter, current, isOpen },
+      all: flags,
+      rows,
+      filter,
+      current,
+      isOpen,
       left: flags.filter(({ isReviewed }) => !isReviewed).length,
     }),
   );

@@ -22,8 +22,14 @@ test("what has not changed stays the very same, so that no view is drawn again f
   const { selection, selectedKeys, captionEdits, checks, trimEdits, look, shotEdits, windowAt } = desk.now;
   expect(desk.now.panel).toBe("keys");
   expect([selection, selectedKeys, captionEdits, checks, trimEdits, look, shotEdits, windowAt]).toEqual([
-    ...[before.selection, before.selectedKeys, before.captionEdits, before.checks, before.trimEdits],
-    ...[before.look, before.shotEdits, before.windowAt],
+    before.selection,
+    before.selectedKeys,
+    before.captionEdits,
+    before.checks,
+    before.trimEdits,
+    before.look,
+    before.shotEdits,
+    before.windowAt,
   ]);
   expect(selection).toBe(before.selection);
   expect(captionEdits).toBe(before.captionEdits);
@@ -226,7 +232,11 @@ describe("subjects", () => {
 
 describe("captions", () => {
   const caption = (id: string, start: number, end: number, text = "Hold on"): Caption => ({
-    ...{ id, start, end, text, speaker: null },
+    id,
+    start,
+    end,
+    text,
+    speaker: null,
   });
   const put = (...captions: Caption[]) =>
     desk.apply({ type: "change-captions", removed: [], put: captions, how: "added" });
@@ -342,7 +352,13 @@ describe("versions", () => {
 
 describe("flags", () => {
   const flag = (print: string, frame: number, severity: number, isReviewed = false): DeskFlag => ({
-    ...{ kind: "jolt", range: { start: frame, end: frame + 5 }, frame, severity, text: print, print, isReviewed },
+    kind: "jolt",
+    range: { start: frame, end: frame + 5 },
+    frame,
+    severity,
+    text: print,
+    print,
+    isReviewed,
   });
   beforeEach(() => {
     desk.flags = { one: [flag("mild", 10, 20), flag("bad", 50, 90)], two: [flag("fair", 150, 50, true)] };
@@ -366,7 +382,10 @@ describe("flags", () => {
     desk.now.checks.setOpen(true);
     desk.now.checks.step(1);
     expect([desk.frame, desk.now.checks.current, desk.now.checks.isOpen, desk.now.panel]).toEqual([
-      ...[50, "bad", false, "shot"],
+      50,
+      "bad",
+      false,
+      "shot",
     ]);
     desk.now.checks.step(1);
     expect(desk.frame).toBe(10);

@@ -53,9 +53,20 @@ export interface DeskChoices {
 }
 
 const FIRST_CHOICES: DeskChoices = {
-  ...{ panel: "shot", layerId: null, drawing: null, shotChoice: NO_SHOTS, keyChoice: NO_KEYS, captionId: null },
-  ...{ markedRange: null, reshaped: null, comparison: null, showsOther: false, resultPart: null },
-  ...{ flagFilter: FIRST_FILTER, flagPrint: null, showsFlags: false },
+  panel: "shot",
+  layerId: null,
+  drawing: null,
+  shotChoice: NO_SHOTS,
+  keyChoice: NO_KEYS,
+  captionId: null,
+  markedRange: null,
+  reshaped: null,
+  comparison: null,
+  showsOther: false,
+  resultPart: null,
+  flagFilter: FIRST_FILTER,
+  flagPrint: null,
+  showsFlags: false,
 };
 
 export type DeskGiven = DeskInputs & DeskChoices;
@@ -86,9 +97,15 @@ const partsOf = (port: DeskPort) =>
   createStructuredSelector(
     {
       ...windowFacts(),
-      ...{ selection: shotSelection(port), selectedKeys: selectedKeys(port), keyEdits: keyCommands(port) },
-      ...{ trimEdits: rangeCommands(port), captionEdits: captionCommands(port), checks: checks(port) },
-      ...{ reshape: reshape(port), look: resultLook(port), layerEdits: layerCommands(port) },
+      selection: shotSelection(port),
+      selectedKeys: selectedKeys(port),
+      keyEdits: keyCommands(port),
+      trimEdits: rangeCommands(port),
+      captionEdits: captionCommands(port),
+      checks: checks(port),
+      reshape: reshape(port),
+      look: resultLook(port),
+      layerEdits: layerCommands(port),
     },
     deskSelector,
   );
@@ -104,7 +121,9 @@ export function createDesk(inputs: DeskInputs): DeskStore {
     const port: DeskPort = { get, put: change };
     const parts = partsOf(port);
     const actions: DeskActions = {
-      ...{ shotEdits: shotCommands(port), subjectEdits: subjectCommands(port), versionEdits: versionCommands(port) },
+      shotEdits: shotCommands(port),
+      subjectEdits: subjectCommands(port),
+      versionEdits: versionCommands(port),
       setPanel: (panel) => change({ panel }),
       selectLayer: (layerId) => change({ layerId }),
       setDrawing: (drawing) => change({ drawing }),

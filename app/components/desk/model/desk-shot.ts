@@ -32,7 +32,9 @@ export function foundShot(
 ): FoundShot {
   let tracks: readonly Track[] | undefined;
   return {
-    ...{ set, result, isAnalysed },
+    set,
+    result,
+    isAnalysed,
     shown: result && shownIn([{ range: set.shot, ...result.framed }], size, fps),
     get tracks() {
       return (tracks ??= find());
@@ -64,7 +66,15 @@ export function deskShot(found: FoundShot, { number, chosenPane, marks, flags, p
   return {
     ...shot,
     ...settledPane(settled, pane),
-    ...{ number, pane, panes, isAnalysed, kept, marks, flags, solved, shown },
+    number,
+    pane,
+    panes,
+    isAnalysed,
+    kept,
+    marks,
+    flags,
+    solved,
+    shown,
     handKeys: keysOf(set.handKeys, pane),
     framed: pane === 0 ? solved : (solved?.others[pane - 1] ?? null),
     tellingFrame: result?.tellingFrame ?? shot.start,

@@ -42,7 +42,9 @@ export function rangeCommands({ get, put }: DeskPort) {
     setIn: () => trim({ in: here() }),
     setOut: () => trim({ out: here() + 1 }),
     clear: (point) => trim({ [point]: null }),
-    ...{ leaveOut, bringBack, markRange },
+    leaveOut,
+    bringBack,
+    markRange,
     beginRange: () => {
       const start = here();
       markRange({ start, end: Math.max(start + 1, get().markedRange?.end ?? 0) });

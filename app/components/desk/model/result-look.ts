@@ -35,7 +35,12 @@ export function resultLook({ put }: DeskPort) {
     [(desk) => desk.storedLook, (desk) => desk.comparison, (desk) => desk.showsOther, (desk) => desk.resultPart],
     (stored, comparison, showsOther, part): ResultLook => ({
       ...stored,
-      ...{ comparison, setComparison, showsOther, setShowsOther, part, setPart },
+      comparison,
+      setComparison,
+      showsOther,
+      setShowsOther,
+      part,
+      setPart,
     }),
   );
 }

@@ -16,7 +16,9 @@ test("keys that were changed hold, and what they are taken by is known", () => {
   const keys = keysWith(ChangedKeys.parse({ loop: "shift+r" }));
   expect([keys.loop, keys.play]).toEqual(["shift+r", "space"]);
   expect([usedBy(keys, "shift+r", "mark"), usedBy(keys, "shift+r", "loop"), usedBy(keys, "shift+l", "mark")]).toEqual([
-    ...["loop", null, null],
+    "loop",
+    null,
+    null,
   ]);
   expect(ChangedKeys.safeParse({ dance: "y" }).success).toBe(false);
 });

@@ -19,7 +19,12 @@ const framed = (start: number, places: number[], height = 1080) =>
 const shots = [
   { start: 0, end: 3, active: null, pane: 0, handKeys: [], settings, framed: framed(0, [400, 410, 420]) },
   {
-    ...{ start: 3, end: 6, active: null, pane: 0, settings, framed: null },
+    start: 3,
+    end: 6,
+    active: null,
+    pane: 0,
+    settings,
+    framed: null,
     handKeys: [{ pane: 0, frame: 4, x: 900, y: 540, height: 1080, easing: null }],
   },
 ];

@@ -103,16 +103,37 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   const captions =
     panel === "captions" && state.captions.length > 0
       ? {
-          ...{ captions: state.captions, chosen, speech, choose, dragged, put, preview: previewCaptions },
+          captions: state.captions,
+          chosen,
+          speech,
+          choose,
+          dragged,
+          put,
+          preview: previewCaptions,
           onSeek: (frame: number) => player?.seek(frame),
         }
       : null;
   const lane = {
-    ...{ player, shots, scale, pxPerFrame, clock: film.clock, onZoom: zoom },
-    ...{ frames: film.frames, kept, trim: version.trim },
-    ...{ range: trimEdits.marked, onRange: trimEdits.markRange },
-    ...{ waveform, selectedKeys, aspect, onEase: keyEdits.ease },
-    ...{ onPlace: place, onPreview: preview, onGiveUp: giveUp, onMoveSwitch: moveOneSwitch, captions },
+    player,
+    shots,
+    scale,
+    pxPerFrame,
+    clock: film.clock,
+    onZoom: zoom,
+    frames: film.frames,
+    kept,
+    trim: version.trim,
+    range: trimEdits.marked,
+    onRange: trimEdits.markRange,
+    waveform,
+    selectedKeys,
+    aspect,
+    onEase: keyEdits.ease,
+    onPlace: place,
+    onPreview: preview,
+    onGiveUp: giveUp,
+    onMoveSwitch: moveOneSwitch,
+    captions,
   };
 
   return (

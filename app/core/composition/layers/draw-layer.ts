@@ -61,7 +61,8 @@ export function layerSize(layer: ShapeLayer | PictureLayer, frame: Size): Size {
 export const boxIn = (room: Box, { x, y }: Pick<Layer, "x" | "y">, { width, height }: Size): Box => ({
   x: room.x + x * (room.width - width),
   y: room.y + y * (room.height - height),
-  ...{ width, height },
+  width,
+  height,
 });
 
 /** Where a shape is in a frame, in its pixels: for that nothing has to be measured. */

@@ -115,52 +115,72 @@ export const MOST_LAYERS = 100;
 export const Layers = z.array(Layer).max(MOST_LAYERS);
 
 const AT_FIRST: Omit<z.infer<typeof Common>, "id" | "x" | "y"> = {
-  ...{ range: null, opacity: 100, arrives: "fade", leaves: "fade", blend: "normal", softness: 0 },
+  range: null,
+  opacity: 100,
+  arrives: "fade",
+  leaves: "fade",
+  blend: "normal",
+  softness: 0,
 };
 
 /** A text as it is when it is added: a title in the upper third. */
 export const newText = (id: string, text: string): TextLayer => ({
   ...AT_FIRST,
-  ...{
-    id,
-    kind: "text",
-    text,
-    family: "display",
-    font: null,
-    size: 0.1,
-    weight: 700,
-    colour: "#ffffff",
-    align: "centre",
-  },
-  ...{
-    x: 0.5,
-    y: 0.12,
-    width: 1,
-    outline: 0,
-    outlineColour: "#000000",
-    shadow: 60,
-    box: null,
-    shrinks: true,
-    highlight: null,
-  },
+  id,
+  kind: "text",
+  text,
+  family: "display",
+  font: null,
+  size: 0.1,
+  weight: 700,
+  colour: "#ffffff",
+  align: "centre",
+  x: 0.5,
+  y: 0.12,
+  width: 1,
+  outline: 0,
+  outlineColour: "#000000",
+  shadow: 60,
+  box: null,
+  shrinks: true,
+  highlight: null,
 });
 
 /** A bar across the frame, as it is when it is added. */
 export const newBar = (id: string): ShapeLayer => ({
   ...AT_FIRST,
-  ...{ id, kind: "shape", colour: "#101216", width: 0.9, height: 0.16, corner: 20, x: 0.5, y: 0.9, opacity: 80 },
+  id,
+  kind: "shape",
+  colour: "#101216",
+  width: 0.9,
+  height: 0.16,
+  corner: 20,
+  x: 0.5,
+  y: 0.9,
+  opacity: 80,
 });
 
 /** A box, as it is when it is added. */
 export const newBox = (id: string): ShapeLayer => ({
   ...newBar(id),
-  ...{ width: 0.4, height: 0.4, corner: 0, y: 0.5, opacity: 100 },
+  width: 0.4,
+  height: 0.4,
+  corner: 0,
+  y: 0.5,
+  opacity: 100,
 });
 
 /** A picture as it is when it is added: a logo in a corner. */
 export const newPicture = (id: string, picture: Picture): PictureLayer => ({
   ...AT_FIRST,
-  ...{ id, kind: "picture", picture, playback: USUAL_PLAYBACK, width: 0.3, corner: 0, x: 1, y: 0 },
+  id,
+  kind: "picture",
+  picture,
+  playback: USUAL_PLAYBACK,
+  width: 0.3,
+  corner: 0,
+  x: 1,
+  y: 0,
 });
 
 /** Letters of a text by which it is told from others. */

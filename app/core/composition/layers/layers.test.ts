@@ -20,7 +20,8 @@ const pen = {
 } as unknown as Pen;
 const text = (words: string, more: Partial<TextLayer> = {}): TextLayer => ({
   ...newText("t", words),
-  ...{ size: 100 / 1080, width: 1 },
+  size: 100 / 1080,
+  width: 1,
   ...more,
 });
 const linesOf = (layer: TextLayer, frame = TALL) =>
@@ -119,7 +120,10 @@ describe("layers at a frame", () => {
     expect([9, 10, 109, 110].map((frame) => Boolean(at(text("a"), frame)))).toEqual([false, true, true, false]);
     const range = { start: 40, end: 50 };
     expect([39, 40, 49, 50].map((frame) => Boolean(at(text("a", { range }), frame)))).toEqual([
-      ...[false, true, true, false],
+      false,
+      true,
+      true,
+      false,
     ]);
   });
 

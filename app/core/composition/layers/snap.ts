@@ -15,8 +15,11 @@ export interface Guide {
 function guidesOf({ frame, safe }: LayerGround): Record<Axis, number[]> {
   const room = safeBox(safe, frame);
   const of = (from: number, length: number, whole: number) => [
-    ...[from, from + length],
-    ...[whole / 3, whole / 2, (2 * whole) / 3],
+    from,
+    from + length,
+    whole / 3,
+    whole / 2,
+    (2 * whole) / 3,
   ];
   return { x: of(room.x, room.width, frame.width), y: of(room.y, room.height, frame.height) };
 }

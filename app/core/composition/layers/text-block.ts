@@ -71,12 +71,16 @@ function blockOf(layer: TextLayer, em: number, room: Size, pen: Pen): TextBlock 
   const height = texts.length * LINE * em + 2 * padding.y;
   let read = 0;
   return {
-    ...{ em, font, width: longest + 2 * padding.x, height },
+    em,
+    font,
+    width: longest + 2 * padding.x,
+    height,
     lines: texts.map((text, i) => {
       const first = layer.text.indexOf(text, read);
       read = first + text.length;
       return {
-        ...{ text, first },
+        text,
+        first,
         x: padding.x + share * (longest - lengthOf(text)),
         baseline: padding.y + (i * LINE + BASELINE) * em,
       };

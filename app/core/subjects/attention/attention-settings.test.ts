@@ -5,7 +5,9 @@ test("who has to be in the picture is known by their own id or by that of their 
   expect(isMust({ id: "t1", who: "p1" }, ["p1"])).toBe(true);
   expect(isMust({ id: "t1", who: "p1" }, ["t1"])).toBe(true);
   expect([isMust({ id: "t1", who: "p1" }, ["p2"]), isMust({ id: "t1" }, ["p1"]), isMust({ id: "t1" }, [])]).toEqual([
-    ...[false, false, false],
+    false,
+    false,
+    false,
   ]);
 });
 

@@ -69,7 +69,11 @@ export function asCandidate(
   const whole = pieces.slice(1).reduce<Track>(joinTracks, track);
   const subject = { track: whole, body: body ? otherBodies.reduce<Track>(joinTracks, body) : null };
   return {
-    ...{ track, pieces, subject, weight: weightOf(track, picture), isMust: isMust(track, mustHave) },
+    track,
+    pieces,
+    subject,
+    weight: weightOf(track, picture),
+    isMust: isMust(track, mustHave),
     speaks: clipRanges(saidIn(whole, fps), shot),
     acts: clipRanges((subject.body ?? whole).acting ?? [], shot),
   };

@@ -5,7 +5,11 @@ import { castOf, COLOURS } from "./cast";
 const SHOT = { start: 0, end: 20 };
 const PICTURE = { width: 1920, height: 1080 };
 const track = (id: string, kind: Track["kind"], x: number, more: Partial<Track> = {}): Track => ({
-  ...{ id, kind, start: 0, confidence: 0.9, ...more },
+  id,
+  kind,
+  start: 0,
+  confidence: 0.9,
+  ...more,
   boxes: Array.from({ length: 20 }, () => ({ x, y: 300, width: 150, height: 150 })),
 });
 const people = [

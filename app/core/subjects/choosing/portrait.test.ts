@@ -6,7 +6,11 @@ import { portraitOf } from "./portrait";
 
 const PICTURE = { width: 1920, height: 1080 };
 const track = (kind: Track["kind"], start: number, boxes: (Box | null)[]): Track => ({
-  ...{ id: `${kind} ${start}`, kind, start, boxes, confidence: 0.9 },
+  id: `${kind} ${start}`,
+  kind,
+  start,
+  boxes,
+  confidence: 0.9,
 });
 const person = (x: number, width = 200): Box => ({ x, y: 200, width, height: 3 * width });
 

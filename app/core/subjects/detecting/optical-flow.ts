@@ -83,7 +83,10 @@ export function opticalFlow(
     corners: found.filter((i) => i < tried).length,
     tried,
     unlike: shift.unlike,
-    ...{ x: of(points.x), y: of(points.y), dx: of(points.dx), dy: of(points.dy) },
+    x: of(points.x),
+    y: of(points.y),
+    dx: of(points.dx),
+    dy: of(points.dy),
     group: Int16Array.from(found, (i) => groupOf[i]!),
   };
 }

@@ -36,7 +36,9 @@ function coloursOf({ width, lightness, a, b }: LabCells): Colour[] {
       cells.reduce((sum, cell) => sum + valueOf(cell), 0) / cells.length;
     const [x, y] = [meanOf((cell) => cell % width), meanOf((cell) => Math.floor(cell / width))];
     return {
-      ...{ cells, x, y },
+      cells,
+      x,
+      y,
       lightness: meanOf((cell) => lightness[cell]!),
       a: meanOf((cell) => a[cell]!),
       b: meanOf((cell) => b[cell]!),

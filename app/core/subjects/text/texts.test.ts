@@ -177,7 +177,10 @@ describe("areas of text in a shot", () => {
   const PICTURE = { width: 1280, height: 720 };
   const box = (x: number): Box => ({ x, y: 600, width: 400, height: 50 });
   const look = (frame: number, texts: Box[]): FrameDetections => ({
-    ...{ frame, looked: [], step: 2, detections: [] },
+    frame,
+    looked: [],
+    step: 2,
+    detections: [],
     texts,
   });
   const SHOT = { start: 0, end: 200 };
@@ -221,7 +224,8 @@ describe("areas of text in a shot", () => {
     // Over a cut it stays, and is told in the first looks after it.
     const logo = Array.from({ length: 20 }, (_, i) => ({
       ...look(10 * i, i < 3 ? [box(100)] : []),
-      ...{ letters: i < 3 ? [] : [box(100)], overlaid: i < 3 ? [box(100)] : [] },
+      letters: i < 3 ? [] : [box(100)],
+      overlaid: i < 3 ? [box(100)] : [],
     }));
     expect(textTracks(logo, SHOT, PICTURE).map(({ start, boxes }) => [start, boxes.length])).toEqual([[0, 200]]);
   });

@@ -82,7 +82,11 @@ describe("tracks of tiles", () => {
   const shot = { start: 100, end: 160 };
   const looks = (rectangles: Box[], cameraMoved = false): FrameDetections[] =>
     Array.from({ length: 12 }, (_, i) => ({
-      ...{ frame: 100 + 5 * i, looked: [], step: 1, detections: [], cameraMoved },
+      frame: 100 + 5 * i,
+      looked: [],
+      step: 1,
+      detections: [],
+      cameraMoved,
       ...(i % 2 ? { rectangles } : {}),
     }));
 

@@ -8,7 +8,9 @@ const BOARD: Box = { x: 100, y: 100, width: 300, height: 200 };
 const track: Track = { id: "a", kind: "salient", start: 0, boxes: Array<Box>(60).fill(BOARD), confidence: 0.9 };
 const looks = (written: (look: number) => number, box = BOARD): FrameDetections[] =>
   Array.from({ length: 6 }, (_, look) => ({
-    ...{ frame: 10 * look, looked: ["salient"], step: 2 },
+    frame: 10 * look,
+    looked: ["salient"],
+    step: 2,
     detections: [{ kind: "salient", box, score: 0.9, written: written(look) }],
   }));
 const confidence = (...args: Parameters<typeof looks>) => withWords(track, looks(...args)).confidence;

@@ -12,7 +12,12 @@ import {
 
 const at = (x: number) => ({ x, y: 0, width: 10, height: 10 });
 const track = (start: number, boxes: Track["boxes"], more: Partial<Track> = {}): Track => ({
-  ...{ id: `t${start}`, kind: "face", start, boxes, confidence: 0.5, ...more },
+  id: `t${start}`,
+  kind: "face",
+  start,
+  boxes,
+  confidence: 0.5,
+  ...more,
 });
 const GAPPED = track(10, [at(0), null, null, at(3), at(4)]);
 
@@ -52,12 +57,16 @@ describe("two tracks that are one", () => {
 
   test("have what both say, look at and do, in order of time", () => {
     const first = track(10, [at(0), at(1)], {
-      ...{ speaking: [{ start: 11, end: 12 }], acting: [{ start: 10, end: 12 }] },
-      ...{ facing: [{ frame: 11, side: 1 }], mouth: [5, null] },
+      speaking: [{ start: 11, end: 12 }],
+      acting: [{ start: 10, end: 12 }],
+      facing: [{ frame: 11, side: 1 }],
+      mouth: [5, null],
     });
     const second = track(8, [at(7), at(8), at(9), at(9)], {
-      ...{ speaking: [{ start: 8, end: 9 }], acting: [{ start: 9, end: 11 }] },
-      ...{ facing: [{ frame: 8, side: -1 }], mouth: [1, 2, 3, 4] },
+      speaking: [{ start: 8, end: 9 }],
+      acting: [{ start: 9, end: 11 }],
+      facing: [{ frame: 8, side: -1 }],
+      mouth: [1, 2, 3, 4],
     });
     expect(joinTracks(first, second)).toMatchObject({
       speaking: [

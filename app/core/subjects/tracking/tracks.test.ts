@@ -179,7 +179,10 @@ describe("tracks", () => {
   test("a look between two that were due, as after a cut, changes nothing of how long a face must be seen", () => {
     const due = Array.from({ length: 12 }, (_, i) => 10 * i);
     const look = (frame: number, detections: Detection[]): FrameDetections => ({
-      ...{ frame, looked: ["face"], step: 2, detections },
+      frame,
+      looked: ["face"],
+      step: 2,
+      detections,
     });
     const frames = [...due, 4].sort((a, b) => a - b).map((frame) => look(frame, [face(400, 300)]));
     const [track] = buildTracks(frames, SHOT, RATE, HD);

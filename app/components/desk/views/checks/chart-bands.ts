@@ -7,7 +7,11 @@ import type { DeskShot } from "../../model/desk-types";
 export interface Band extends FrameRange, Pick<CastMember, "letter" | "name" | "colour"> {}
 
 const bandOf = ({ letter, name, colour }: CastMember, { start, end }: FrameRange): Band => ({
-  ...{ letter, name, colour, start, end },
+  letter,
+  name,
+  colour,
+  start,
+  end,
 });
 
 /** Whom the version follows when. */

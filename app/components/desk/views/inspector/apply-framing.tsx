@@ -44,7 +44,9 @@ export function ApplyFraming({ shot }: { shot: DeskShot }) {
   };
   const applyToVersions = () => {
     const commands = otherVersions.map(({ id }): SingleCommand => ({
-      ...{ type: "set-framing", versionId: id, shotIds: [shot.id] },
+      type: "set-framing",
+      versionId: id,
+      shotIds: [shot.id],
       change: { ...shot.settings, follow: shot.follow },
     }));
     edits.send({ type: "batch", commands });

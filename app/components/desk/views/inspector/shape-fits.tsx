@@ -60,7 +60,10 @@ function Shapes({ shot }: { shot: DeskShot }) {
   }, [film.id, version.id, shot.id]);
   const known = Array.isArray(fits) ? fits : [];
   const stills = known.map(({ name, size, frame, window }): Still => ({
-    ...{ id: name, frame, shown: fill(window, size), size: fitInto(size, PICTURE_ROOM) },
+    id: name,
+    frame,
+    shown: fill(window, size),
+    size: fitInto(size, PICTURE_ROOM),
   }));
   const pictures = useStills(source, stills, film.picture);
   if (fits === null) return <p className="text-sm text-soft">{t.comparing}</p>;

@@ -99,7 +99,10 @@ function Offers({ shot, flag }: { shot: DeskShot; flag: Flag }) {
       (track) => track.kind !== "inset" && boxAt(track, flag.frame) !== undefined,
     );
     return layoutOffers(flag, {
-      ...{ settings: shot.settings, start: shot.start, area: activeArea(shot, picture), frame: version },
+      settings: shot.settings,
+      start: shot.start,
+      area: activeArea(shot, picture),
+      frame: version,
       window: windowAt(flag.frame),
       cut: flag.kind === "protected-cut" ? shot.protect : text.length > 0 ? boxUnion(text) : null,
       other: boxesOf((id) => id === flag.otherId)[0] ?? null,

@@ -30,7 +30,9 @@ export function SpreadLayout({ shot }: { shot: DeskShot }) {
     const shotIds = [shot.id];
     const { panes } = shot.settings;
     const commands = others.map(({ id }) => ({
-      ...{ type: "set-framing" as const, versionId: id, shotIds },
+      type: "set-framing" as const,
+      versionId: id,
+      shotIds,
       change: change.layout.kind === "stack" ? { ...change, panes } : change,
     }));
     edits.send({ type: "batch", commands });

@@ -58,8 +58,10 @@ export default function LayerStage({ size }: { size: Size }) {
   const boxOf = (layer: Layer) => placeLayer(layer, ground, measuringPen()).box;
   /** The box of a node on the screen, in pixels of the frame. */
   const boxOfNode = (node: Konva.Node): Box => ({
-    ...{ x: node.x() / scale, y: node.y() / scale },
-    ...{ width: (node.width() * node.scaleX()) / scale, height: (node.height() * node.scaleY()) / scale },
+    x: node.x() / scale,
+    y: node.y() / scale,
+    width: (node.width() * node.scaleX()) / scale,
+    height: (node.height() * node.scaleY()) / scale,
   });
   const hold = (layer: Layer) => {
     player?.pause();

@@ -27,7 +27,9 @@ export function PaneHandle({ shot, layout, size }: PaneHandleProps) {
   const free = { x: version.width - pane.width, y: version.height - pane.height };
   const axis = free.y >= free.x ? "y" : "x";
   const { value, handlers } = useLayoutDrag({
-    ...{ shot, axis, snaps: SNAPS },
+    shot,
+    axis,
+    snaps: SNAPS,
     value: layout.place,
     room: (free[axis] * size.width) / version.width,
     layoutAt: (place) => ({ ...layout, place }),

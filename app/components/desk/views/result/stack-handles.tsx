@@ -62,7 +62,9 @@ function Border({ shot, stack, place, size }: StackHandlesProps & { place: numbe
   const at = bordersOf(stack)[place + 1]!;
   const axis = side === "height" ? "y" : "x";
   const { handlers } = useLayoutDrag({
-    ...{ shot, axis, snaps: SNAPS },
+    shot,
+    axis,
+    snaps: SNAPS,
     value: at,
     room: size[side],
     layoutAt: (value) => withBorder(stack, place, value),

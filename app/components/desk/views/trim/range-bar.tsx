@@ -35,7 +35,12 @@ export function RangeBar() {
   const withKeys = shots.filter(({ handKeys }) => handKeys.some(({ frame }) => inRange(frame, range)));
   const deleteKeys = () => {
     const commands = withKeys.map(({ pane }): SingleCommand => ({
-      ...{ type: "replace-keys", versionId: version.id, pane, range, keys: [], how: "deleted" },
+      type: "replace-keys",
+      versionId: version.id,
+      pane,
+      range,
+      keys: [],
+      how: "deleted",
     }));
     edits.send({ type: "batch", commands });
   };
