@@ -1,4 +1,4 @@
-/** Where an arrow key points on the screen, by the key's name; nowhere for any other key. */
+/** Direction in which each arrow key points on the screen; other keys have none. */
 const DIRECTIONS: Partial<Record<string, readonly [x: number, y: number]>> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],

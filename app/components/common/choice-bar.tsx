@@ -3,17 +3,17 @@ import { ToggleGroup } from "radix-ui";
 import { Hint } from "./button";
 
 interface ChoiceBarProps<Value extends string> {
-  /** What it is called where nobody sees it. */
+  /** Label for screen readers. */
   label: string;
   choices: readonly { value: Value; name: string; hint: string }[];
-  /** Null where several things differ. */
+  /** Null where the selected items differ. */
   value: Value | null;
   onChange: (value: Value) => void;
-  /** How many stand beside each other. */
+  /** Layout classes, such as the number of columns. */
   className: string;
 }
 
-/** One choice of a few, side by side; there is always one. */
+/** One choice of a few, side by side; one is always selected. */
 export function ChoiceBar<Value extends string>({ label, choices, value, onChange, className }: ChoiceBarProps<Value>) {
   return (
     <ToggleGroup.Root

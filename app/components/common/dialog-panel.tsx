@@ -9,28 +9,28 @@ const t = commonTexts.dialogPanel;
 
 interface DialogPanelProps {
   title: string;
-  /** How wide it is, and how what it holds is laid out, as classes. */
+  /** Width and layout of its content, as classes. */
   width: string;
   layout?: string;
   children: ReactNode;
 }
 
 /**
- * Gives a panel that opens the focus itself. On its close button, it would open that button's hint, and the first Escape
- * would close the hint and not the panel.
+ * Focuses the panel itself when it opens. Focus on its close button would open that button's hint, and the first Escape
+ * would close the hint instead of the panel.
  */
 export function focusPanel(event: Event): void {
   event.preventDefault();
   (event.currentTarget as HTMLElement | null)?.focus();
 }
 
-/** Lets a message be answered, such as by undoing what it tells of, without closing the dialog that is open. */
+/** Lets a message be answered, such as with Undo, without closing the open dialog. */
 function keepForToasts(event: CustomEvent<{ originalEvent: Event }>): void {
   const { target } = event.detail.originalEvent;
   if (target instanceof Element && target.closest("[data-sonner-toaster]")) event.preventDefault();
 }
 
-/** What a dialog shows over the page: a title, a way to close it, and its content, which scrolls. */
+/** A dialog over the page: a title, a close button, and content that scrolls. */
 export function DialogPanel({ title, width, layout, children }: DialogPanelProps) {
   return (
     <Dialog.Portal>

@@ -1,6 +1,6 @@
 import { HardDrive } from "lucide-react";
 
-/** A line across the top of every page while there is next to no space left; what fills the window makes room for it. */
+/** A line across the top of every page while the disk is nearly full; full-height pages make room for it. */
 export function DiskNotice({ message }: { message: string | null }) {
   if (!message) return null;
   return (

@@ -1,7 +1,7 @@
 import { Download } from "lucide-react";
 import type { ReactNode } from "react";
 
-/** A link that looks like a button and saves what it leads to. */
+/** A link that looks like a button and saves its target. */
 export function DownloadLink({ href, children }: { href: string; children: ReactNode }) {
   return (
     <a

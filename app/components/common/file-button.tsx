@@ -2,7 +2,7 @@ import { type ComponentProps, useRef } from "react";
 import { Button, Hint } from "./button";
 
 interface FileButtonProps extends Omit<ComponentProps<typeof Button>, "onClick"> {
-  /** What is chosen, for whoever does not see the button. */
+  /** Label for screen readers. */
   label: string;
   accept?: string;
   multiple?: boolean;
@@ -11,7 +11,7 @@ interface FileButtonProps extends Omit<ComponentProps<typeof Button>, "onClick">
   onFiles: (files: File[]) => void;
 }
 
-/** A button that lets a file be chosen, or several. */
+/** A button that opens the file picker. */
 export function FileButton({ label, accept, multiple, hint, onFiles, ...button }: FileButtonProps) {
   const input = useRef<HTMLInputElement>(null);
   const opener = <Button {...button} onClick={() => input.current?.click()} />;
@@ -26,7 +26,7 @@ export function FileButton({ label, accept, multiple, hint, onFiles, ...button }
         onChange={({ target }) => {
           const files = [...(target.files ?? [])];
           if (files.length > 0) onFiles(files);
-          // The same file can be chosen again.
+          // So that the same file can be picked again.
           target.value = "";
         }}
       />

@@ -5,12 +5,12 @@ import type { ReactNode } from "react";
 
 interface FoldProps {
   title: string;
-  /** Whether it is a remark, and not a part of a panel. */
+  /** Whether it holds a remark, and is not a section of a panel. */
   quiet?: boolean;
   children: ReactNode;
 }
 
-/** What is seldom needed, behind its title. */
+/** Content that is seldom needed, folded behind its title. */
 export function Fold({ title, quiet = false, children }: FoldProps) {
   return (
     <Collapsible.Root className={quiet ? "" : "border-t border-line pt-2"}>

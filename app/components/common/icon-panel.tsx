@@ -5,12 +5,12 @@ import { IconButton } from "./button";
 import { SidePanel } from "./side-panel";
 
 interface IconPanelProps {
-  /** Of the button, and of the panel that it opens. */
+  /** Title of the button, and of the panel it opens. */
   title: string;
   Icon: LucideIcon;
-  /** How wide the panel is, as a class. */
+  /** Width of the panel, as a class. */
   width: string;
-  /** Made only while the panel is open. */
+  /** Rendered only while the panel is open. */
   children: ReactNode;
 }
 

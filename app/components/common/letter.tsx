@@ -1,6 +1,6 @@
 import { subjectColour } from "../desk/model/desk-types";
 
-/** The letter of somebody who can be followed, on their colour. */
+/** Letter of a cast member, on their colour. */
 export function Letter({ letter, colour }: { letter: string; colour: number }) {
   return (
     <span

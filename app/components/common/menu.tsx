@@ -37,7 +37,7 @@ export function MenuItem(props: ComponentProps<typeof DropdownMenu.Item>) {
   );
 }
 
-/** What the actions below it have in common. */
+/** Heading of a group of actions. */
 export const MenuHeading = ({ children }: { children: ReactNode }) => (
   <DropdownMenu.Label className="px-2 pt-2 pb-0.5 text-xs text-soft">{children}</DropdownMenu.Label>
 );

@@ -5,7 +5,7 @@ const t = commonTexts.notAnswering;
 
 const ID = "not-answering";
 
-/** Says that the server does not answer for as long as it does not. */
+/** Shows a message for as long as the server does not answer. */
 export function tellWhetherAnswering(answers: boolean): void {
   if (answers) toast.dismiss(ID);
   else {

@@ -12,20 +12,20 @@ interface NumberFieldProps {
   hint?: string;
   value: number;
   disabled?: boolean;
-  /** Digits after the point that are shown. */
+  /** Decimal places shown. */
   digits?: number;
-  /** Whether it can be less than 0: what begins with a minus is a number then, and not less than there is. */
+  /** Whether it may be negative: a leading minus is then a sign, and not a subtraction from the present value. */
   canBeNegative?: boolean;
-  /** How much a press of an arrow key, or two pixels of a drag along the label, change it. */
+  /** Change per press of an arrow key, or per two pixels of a drag along the label. */
   step?: number;
-  /** What a double click on the label returns it to; left out where it has no rest. */
+  /** Value that a double click on the label restores; left out where there is none. */
   rest?: number;
-  /** Shows what it would be while the label is dragged; null when that is given up. */
+  /** Previews the value while the label is dragged; null when the drag is given up. */
   onPreview?: (value: number | null) => void;
   onCommit: (value: number) => void;
 }
 
-/** A drag with Shift goes so many times as far, and one with Alt so much less. */
+/** Factor by which Shift speeds a drag up, and Alt slows it down. */
 const QUICK = 10;
 const PIXELS_A_STEP = 2;
 
@@ -52,7 +52,7 @@ export function NumberField(props: NumberFieldProps) {
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.key === "Enter") {
-      // In a form, it is the number that is done, and not yet the form.
+      // In a form, Enter confirms the number and does not submit the form yet.
       event.preventDefault();
       commit();
     }
@@ -92,7 +92,7 @@ export function NumberField(props: NumberFieldProps) {
   );
 }
 
-/** A drag along the label: what it comes to is taken when it is let go, and shown until then where it can be. */
+/** A drag along the label: previewed where possible, and committed when it is let go. */
 function useDrag(
   { value, step, digits, onPreview, onCommit }: NumberFieldProps & { step: number; digits: number },
   disabled: boolean,

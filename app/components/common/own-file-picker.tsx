@@ -7,7 +7,7 @@ import { commonTexts } from "~/texts/common";
 
 const t = commonTexts.ownFilePicker;
 
-/** Lets something be brought into the library: says whether that is going on, and why it cannot be. */
+/** Adds something to the library: whether that is under way, and why it failed. */
 export function useBringing<T>(onPicked: (file: T) => void) {
   const [isBringing, setBringing] = useState(false);
   const bring = async (sent: Promise<Kept<T>>) => {
@@ -24,7 +24,7 @@ interface OwnFilePickerProps<T> {
   text: string;
   hint: string;
   Icon: LucideIcon;
-  /** What the browser offers. */
+  /** File types that the browser's picker offers. */
   accept: string;
   /** Whether several can be picked at once. */
   multiple?: boolean;
@@ -32,7 +32,7 @@ interface OwnFilePickerProps<T> {
   onPicked: (file: T) => void;
 }
 
-/** A button that brings a file into the library and gives what it is there. */
+/** A button that adds a file to the library and hands over the stored file. */
 export function OwnFilePicker<T>({ text, hint, Icon, accept, multiple, send, onPicked }: OwnFilePickerProps<T>) {
   const { isBringing, bring } = useBringing(onPicked);
   return (

@@ -3,13 +3,13 @@ import { Slider } from "./slider";
 interface PercentSliderProps {
   label: string;
   value: number;
-  /** The least; 0 if left out. */
+  /** Minimum; 0 if left out. */
   min?: number;
   ends: readonly [string, string];
   onChange: (value: number) => void;
 }
 
-/** A share in percent, with what its ends mean. */
+/** A percentage with labels at both ends. */
 export const PercentSlider = ({ label, value, min, ends, onChange }: PercentSliderProps) => (
   <Slider
     label={label}

@@ -6,14 +6,14 @@ const t = commonTexts.pointRow;
 
 interface PointRowProps {
   point: "in" | "out";
-  /** The frame it is at, as timecode; null where it is not set. */
+  /** Timecode of its frame; null where it is not set. */
   timecode: string | null;
-  /** What stands there then. */
+  /** Text shown where it is not set. */
   unset: string;
-  /** What setting it does, and its shortcut. */
+  /** Hint of the button that sets it, with its shortcut. */
   hint: string;
   shortcut?: string;
-  /** Removes it. */
+  /** Hint of the button that removes it. */
   clearHint: string;
   clearShortcut?: string;
   disabled?: boolean;
@@ -22,7 +22,7 @@ interface PointRowProps {
   onClear: () => void;
 }
 
-/** An in or out point: where it is, which goes there, and ways to set and remove it. */
+/** An in or out point: its timecode, which seeks there, and buttons to set and remove it. */
 export function PointRow(props: PointRowProps) {
   const { point, timecode, unset, hint, shortcut, clearHint, clearShortcut, disabled, onSeek, onSet, onClear } = props;
   const Icon = point === "in" ? ArrowLeftToLine : ArrowRightToLine;
@@ -50,5 +50,5 @@ export function PointRow(props: PointRowProps) {
   );
 }
 
-/** How rows of points lie under one another. */
+/** Grid of rows of points. */
 export const POINT_ROWS = "grid grid-cols-[2.5rem_1fr_auto] items-center gap-x-2 gap-y-1 text-sm";

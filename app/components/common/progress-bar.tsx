@@ -3,7 +3,7 @@ import { commonTexts } from "~/texts/common";
 
 const t = commonTexts.progressBar;
 
-/** How far something is, with what is being done and how long it may still take. */
+/** Progress of a job: what is being done, how far it is, and the time left. */
 export function ProgressBar({ label, share, left }: { label: string; share: number; left?: string }) {
   const percent = Math.round(share * 100);
   return (

@@ -1,9 +1,8 @@
 import type { z } from "zod";
 
 /**
- * Asks our server for something, as it is now.
- *
- * @throws Error with what the server says where it refuses
+ * Requests JSON from our server, past every cache.
+ * @throws Error with the server's message if it refuses
  */
 export async function readAnswer<T>(url: string, schema: z.ZodType<T>): Promise<T> {
   const response = await fetch(url, { cache: "no-store" });

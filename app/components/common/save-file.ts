@@ -1,4 +1,4 @@
-/** Lets the browser save what was made on the page. */
+/** Lets the browser save a blob as a file. */
 export function saveFile(blob: Blob, name: string): void {
   const url = URL.createObjectURL(blob);
   const link = Object.assign(document.createElement("a"), { href: url, download: name });
@@ -7,6 +7,6 @@ export function saveFile(blob: Blob, name: string): void {
   setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }
 
-/** The same of a value, as JSON that people can read. */
+/** Saves a value as indented JSON. */
 export const saveJson = (value: unknown, name: string): void =>
   saveFile(new Blob([`${JSON.stringify(value, null, 2)}\n`], { type: "application/json" }), name);

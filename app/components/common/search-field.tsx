@@ -8,11 +8,11 @@ interface SearchFieldProps {
   label: string;
   value: string;
   onChange: (value: string) => void;
-  /** How wide it is, as a class. */
+  /** Width, as a class. */
   className?: string;
 }
 
-/** A field in which one types what is looked for. */
+/** A field for search terms. */
 export function SearchField({ label, value, onChange, className }: SearchFieldProps) {
   return (
     <label className="flex items-center gap-2 rounded-md border border-line bg-raised px-2 py-1 focus-within:border-soft">

@@ -5,22 +5,22 @@ import { Select } from "radix-ui";
 export interface SelectItem {
   value: string;
   text: string;
-  /** A line below that says more. */
+  /** A second line with more detail. */
   hint?: string;
 }
 
 interface SelectMenuProps {
   label: string;
   items: readonly SelectItem[];
-  /** What is chosen; empty where it is none of the items. */
+  /** Value of the selected item; empty where it is none of them. */
   value?: string;
-  /** What is shown while none of the items is chosen. */
+  /** Shown while no item is selected. */
   placeholder: string;
   onChange: (value: string) => void;
   small?: boolean;
 }
 
-/** One choice of several from a menu. */
+/** A menu of which one item is selected. */
 export function SelectMenu({ label, items, value = "", placeholder, onChange, small }: SelectMenuProps) {
   return (
     <Select.Root value={value} onValueChange={onChange}>

@@ -1,11 +1,11 @@
-/** Sends pictures, films and fonts of the editor's own to the library. */
+/** Sends the editor's own pictures, films and fonts to the library. */
 import type { OwnFont } from "~/core/composition/layers/own-font";
 import type { Picture } from "~/core/composition/picture";
 import { commonTexts } from "~/texts/common";
 
 const t = commonTexts.sendOwnFile;
 
-/** What comes back: what is file, or why it cannot be. */
+/** The server's answer: the stored file, or why it was refused. */
 export interface Kept<T> {
   file: T | null;
   error: string | null;
@@ -23,7 +23,7 @@ async function post<T>(url: string, body: BodyInit, headers?: HeadersInit): Prom
   }
 }
 
-/** Whether a file is sent by itself, as it may be large. */
+/** Whether a file is a film, which is uploaded by itself because it may be large. */
 const isFilm = ({ type, name }: File): boolean =>
   type.startsWith("video/") || type === "image/gif" || /\.(mov|mkv|mxf|avi)$/i.test(name);
 
@@ -50,17 +50,17 @@ export function sendPicture(files: readonly File[], rate: string): Promise<Kept<
   return post("/own-files", body);
 }
 
-/** Takes a film of the library. */
+/** Makes a film of the library available as a moving picture. */
 export function takeFilm(filmId: string): Promise<Kept<Picture>> {
   const body = new FormData();
   body.set("film", filmId);
   return post("/own-files", body);
 }
 
-/** The films of the library that can be taken; none while the server does not answer. */
+/** Films of the library that can be used this way; none while the server does not answer. */
 export async function filmsToTake(): Promise<{ id: string; name: string }[]> {
   try {
-    // The data of the route, as a page of it would load it.
+    // The route's loader data, as one of its pages would load it.
     const response = await fetch("/own-files");
     return ((await response.json()) as { films: { id: string; name: string }[] }).films;
   } catch {

@@ -1,7 +1,7 @@
 import { clsx } from "clsx";
 import type { Size } from "~/core/geometry/box";
 
-/** A frame shape in small. */
+/** A small outline of a frame's aspect ratio. */
 export function ShapeIcon({ width, height, active = false }: Size & { active?: boolean }) {
   const longest = Math.max(width, height);
   return (

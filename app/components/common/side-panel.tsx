@@ -9,12 +9,12 @@ const t = commonTexts.sidePanel;
 
 interface SidePanelProps {
   title: string;
-  /** How wide it is, as a class. */
+  /** Width, as a class. */
   width: string;
   children: ReactNode;
 }
 
-/** A panel over the desk, beside which the picture and the lane stay at hand; inside a `Popover.Root`. */
+/** A panel over the desk that leaves picture and lane in reach; inside a `Popover.Root`. */
 export function SidePanel({ title, width, children }: SidePanelProps) {
   return (
     <Popover.Portal>

@@ -4,17 +4,17 @@ import { type ReactNode, useState } from "react";
 interface SliderProps {
   label: string;
   value: number;
-  /** The least; 0 if left out. */
+  /** Minimum; 0 if left out. */
   min?: number;
   max: number;
-  /** What the ends mean, in words. */
+  /** Labels of both ends. */
   ends: readonly [string, string];
-  /** What stands above it, with the value as it is or, while it is dragged, would be. */
+  /** Heading above the slider, given the present value or, during a drag, the one it would be. */
   heading: (value: number) => ReactNode;
   onChange: (value: number) => void;
 }
 
-/** A value from a least to a greatest one, which takes effect when it is let go. */
+/** A slider whose value takes effect when it is let go. */
 export function Slider({ label, value, min = 0, max, ends, heading, onChange }: SliderProps) {
   const [dragged, setDragged] = useState<number | null>(null);
   return (

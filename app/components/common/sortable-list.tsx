@@ -28,7 +28,7 @@ const nameOf = ({ data }: Active) => String((data.current as { name?: string } |
 
 type SaysPlace = (name: string, place: number, of: number) => string;
 
-/** Says where in the list something is; nothing where it is over no row. */
+/** Announces a row's place in the list; nothing where it is over no row. */
 function atPlace(says: SaysPlace) {
   return ({ active, over }: { active: Active; over: Over | null }): string | undefined => {
     const at = over?.data.current?.sortable as { index: number; items: readonly unknown[] } | undefined;
@@ -36,7 +36,7 @@ function atPlace(says: SaysPlace) {
   };
 }
 
-/** What a screen reader says of a drag. */
+/** Screen reader announcements of a drag. */
 const ANNOUNCEMENTS: Announcements = {
   onDragStart: ({ active }) => t.pickedUp(nameOf(active)),
   onDragOver: atPlace(t.isAt),
@@ -46,14 +46,14 @@ const ANNOUNCEMENTS: Announcements = {
 
 interface SortableListProps {
   label: string;
-  /** Of the rows, in order. */
+  /** Keys of the rows, in order. */
   keys: readonly string[];
   onMove: (from: number, to: number) => void;
   className: string;
   children: ReactNode;
 }
 
-/** Rows in an order that is changed by dragging them, by mouse or keyboard. */
+/** Rows whose order is changed by dragging, with mouse or keyboard. */
 export function SortableList({ label, keys, onMove, className, children }: SortableListProps) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
@@ -82,9 +82,9 @@ interface SortableRowProps {
   id: string;
   label?: string;
   className: string;
-  /** @param grip what the row is dragged by */
+  /** @param grip the handle by which the row is dragged */
   children: (grip: ReactNode) => ReactNode;
-  /** What is moved, for the name of its grip. */
+  /** Name of what is moved, for its grip. */
   name: string;
 }
 

@@ -1,7 +1,7 @@
 import { Checkbox } from "radix-ui";
 import { Check } from "lucide-react";
 
-/** A box that is ticked or not; its label lies around it. */
+/** A tick box; the caller puts a label around it. */
 export function TickBox({ checked, onChange }: { checked: boolean; onChange: (checked: boolean) => void }) {
   return (
     <Checkbox.Root

@@ -7,7 +7,7 @@ interface TimecodeFieldProps {
   title?: string;
   frame: number;
   clock: Clock;
-  /** The frames that can be typed. */
+  /** Range of frames that can be entered. */
   least?: number;
   most: number;
   inputRef?: Ref<HTMLInputElement>;
@@ -15,7 +15,7 @@ interface TimecodeFieldProps {
   onCommit: (frame: number) => void;
 }
 
-/** A frame as its timecode; another, or a frame number, is typed and taken with Enter. */
+/** A frame as timecode; a timecode or a frame number can be typed and takes effect on Enter. */
 export function TimecodeField(props: TimecodeFieldProps) {
   const { label, title, frame, clock, least = 0, most, inputRef, className, onCommit } = props;
   const [typed, setTyped] = useState<string | null>(null);

@@ -1,9 +1,6 @@
 import { type RefObject, useInsertionEffect, useRef } from "react";
 
-/**
- * Keeps the newest value at hand for what happens later, such as an event: who only reads it then need not be made anew
- * when it changes.
- */
+/** Keeps the newest value in a ref, for event handlers: they need not be made anew when it changes. */
 export function useLatest<T>(value: T): RefObject<T> {
   const latest = useRef(value);
   useInsertionEffect(() => {

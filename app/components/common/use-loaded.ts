@@ -2,9 +2,8 @@ import { useEffect, useState } from "react";
 import { toast } from "sonner";
 
 /**
- * What is loaded, anew whenever something that it depends on has changed; null until it is there.
- *
- * @param failed what is said where it could not be
+ * Loads a value, anew whenever one of its dependencies changes; null until it is there.
+ * @param failed message shown if loading fails
  */
 export function useLoaded<T>(load: () => Promise<T>, from: readonly unknown[], failed: string): T | null {
   const [loaded, setLoaded] = useState<T | null>(null);

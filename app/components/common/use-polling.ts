@@ -2,12 +2,12 @@ import { useEffect } from "react";
 import { useRevalidator } from "react-router";
 import { tellWhetherAnswering } from "./not-answering";
 
-/** Whether a job is still to bring something new. */
+/** Whether a job has not ended yet. */
 export const isUnderWay = ({ state }: { state: string }): boolean => state === "queued" || state === "running";
 
 /**
- * Whether the server answers. A loader that is asked while it does not would take the page away, with all that is open or
- * on its way in it.
+ * Whether the server answers. A loader that runs while it does not would replace the page, with everything open or under
+ * way in it.
  */
 async function answers(): Promise<boolean> {
   const alive = await fetch("/favicon.svg", { method: "HEAD", cache: "no-store" }).then(
@@ -19,10 +19,9 @@ async function answers(): Promise<boolean> {
 }
 
 /**
- * Asks the page's loaders again at intervals while something is going on.
- *
- * The next round waits for the answer itself and not for the revalidator's state: the router sets that state in a
- * transition, and a busy page may never draw the "loading" between two "idle"s.
+ * Runs the page's loaders again at intervals while active. The next round waits for the answer itself and not for the
+ * revalidator's state: the router sets that state in a transition, and a busy page may never draw the "loading" between two
+ * "idle"s.
  */
 export function usePolling(active: boolean, intervalMs: number): void {
   const { revalidate } = useRevalidator();

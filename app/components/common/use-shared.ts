@@ -1,14 +1,11 @@
 import { useState } from "react";
 import { shareStructure } from "~/core/basics/structure";
 
-/**
- * A value that is loaded anew from time to time, made of the very values of the one before wherever the two hold the
- * same: what depends on a part of it that has not changed stays as it is.
- */
+/** Shares structure between a loaded value and the one before it: parts that hold the same keep their identity. */
 export function useShared<T>(loaded: T): T {
   const [kept, setKept] = useState({ loaded, shared: loaded });
   if (kept.loaded === loaded) return kept.shared;
-  // As React has it for what follows from the value before: set while drawing, and drawn again at once.
+  // React's pattern for state derived from its previous value: set while rendering, and rendered again at once.
   const shared = shareStructure(kept.shared, loaded);
   setKept({ loaded, shared });
   return shared;

@@ -11,7 +11,7 @@ function subscribe(listener: () => void): () => void {
   };
 }
 
-/** Text that this browser remembers; null where it has none, and on a server. */
+/** Text that this browser remembers; null where there is none, and on the server. */
 export const useStoredText = (key: string): string | null =>
   useSyncExternalStore(
     subscribe,
@@ -19,14 +19,14 @@ export const useStoredText = (key: string): string | null =>
     () => null,
   );
 
-/** Lets this browser remember a text, or forget it. */
+/** Stores a text in this browser; null removes it. */
 export function storeText(key: string, text: string | null): void {
   if (text === null) localStorage.removeItem(key);
   else localStorage.setItem(key, text);
   for (const listener of listeners) listener();
 }
 
-/** A choice of one of several words that this browser remembers; `usual` where it has none, or cannot. */
+/** A choice of several words, remembered by this browser; `usual` where none is stored or storage is unavailable. */
 export function useStored<Choice extends string>(
   key: string,
   choices: readonly Choice[],

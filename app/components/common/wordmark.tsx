@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import { commonTexts } from "~/texts/common";
 
-/** The name, with a window that stands upright in a wide picture. */
+/** The product's name and mark: an upright window in a wide picture. */
 export function Wordmark() {
   return (
     <Link to="/" className="flex items-center gap-2.5 rounded-sm font-display text-lg font-bold tracking-tight">

@@ -41,14 +41,14 @@ interface DeskProps extends Pick<DeskInputs, Given> {
   status: FilmStatus;
 }
 
-/** The desk of one film: gives its model what comes from the server, the player and the worker, and shows it. */
+/** The desk of one film: feeds its model from the server, the player and the worker, and shows it. */
 export function Desk({ status, ...given }: DeskProps) {
   const { film, state, version, findings } = given;
   const [pictureLook, setPictureLook] = usePictureLook();
   const storedLook = useStoredLook();
   const [pane, selectPane] = useState(0);
   const timecode = useRef<HTMLInputElement>(null);
-  // Until its clips are brought together, there is nothing to be made light.
+  // Until its clips are joined, there is nothing to make a proxy of.
   const isPrepared = !status.jobs.some(({ kind, state }) => kind === "join" && state !== "done");
   const source = useLightCopy(film, isPrepared);
   const { video, player, attach } = useVideo(film.rate, film.frames);

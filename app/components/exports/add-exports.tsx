@@ -16,7 +16,7 @@ export interface FilmToExport {
   versions: readonly { id: string; name: string; width: number; height: number; output: OutputSettings }[];
 }
 
-/** Versions by film. */
+/** Selected versions by film. */
 export type Chosen = Record<string, string[]>;
 
 interface AddExportsProps {
@@ -24,7 +24,7 @@ interface AddExportsProps {
   onExport: (chosen: Chosen) => void;
 }
 
-/** Exports versions of several films in one go. */
+/** Exports versions of several films at once. */
 export function AddExports({ films, onExport }: AddExportsProps) {
   const [isOpen, setOpen] = useState(false);
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());

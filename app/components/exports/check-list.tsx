@@ -4,7 +4,7 @@ import { exportsTexts } from "~/texts/exports";
 
 const t = exportsTexts.checks;
 
-/** What was looked at in a finished file, and what came of it. */
+/** The checks of a finished file, and their results. */
 export const CheckList = ({ checks }: Pick<FileFigures, "checks">) => (
   <ul className="flex flex-col gap-1">
     {checks.map(({ name, isGood, text }) => (

@@ -13,25 +13,25 @@ import { exportsTexts } from "~/texts/exports";
 
 const t = exportsTexts.exportRow;
 
-/** What can be done to an export. */
+/** Commands on an export. */
 export interface ExportActions {
   change: (intent: "cancel" | "retry" | "pause" | "resume" | "delete", item: ExportView) => void;
-  /** Exports the version once more, as it is now; left out where it is not there any more. */
+  /** Exports the version again, as it is now; left out if it no longer exists. */
   again?: ((item: ExportView) => void) | undefined;
 }
 
 interface ExportRowProps extends ExportActions {
   item: ExportView;
-  /** What the file is of, where that is not said around it. */
+  /** Film and version of the file, where the context does not say. */
   about?: ReactNode;
-  /** What the row is dragged by, where it can be. */
+  /** Drag handle of the row, where it can be moved. */
   grip?: ReactNode;
 }
 
 const fileAddress = ({ filmId }: ExportView, name: string): string =>
   `/media/${filmId}/exports/${encodeURIComponent(name)}`;
 
-/** An export: how far it is, or what came of it, and what can be done with it. */
+/** An export: its progress or its result, and commands on it. */
 export function ExportRow(props: ExportRowProps) {
   const { item } = props;
   switch (item.state) {
@@ -156,7 +156,7 @@ const Tag = ({ text }: { text: string }) => (
   <span className="shrink-0 rounded-sm border border-warn px-1.5 text-xs font-medium text-warn">{text}</span>
 );
 
-/** Saves what was measured and checked, for whoever keeps it with the file. */
+/** Saves measurements and checks, to be kept with the file. */
 const SaveFigures = ({ item: { fileName, figures } }: Pick<ExportRowProps, "item">) => (
   <button
     type="button"

@@ -12,18 +12,18 @@ import { exportsTexts } from "~/texts/exports";
 
 const t = exportsTexts.exportsPage;
 
-/** An export with what it is of. */
+/** An export with its film and version. */
 export type ListedExport = ExportView & { film: string; version: string | null };
 
 interface ExportsPageProps {
-  /** What is to be done, in the order in which it is taken. */
+  /** Running and waiting exports, in order. */
   queue: readonly ListedExport[];
-  /** What is done, the newest first. */
+  /** Finished ones, newest first. */
   files: readonly ListedExport[];
   films: readonly FilmToExport[];
 }
 
-/** All exports: what is under way and waits, and the files that there are. */
+/** All exports: those under way and waiting, and the finished files. */
 export function ExportsPage({ queue, files, films }: ExportsPageProps) {
   const fetcher = useFetcher();
   const post = (fields: Record<string, string>) => void fetcher.submit(fields, { method: "post" });
@@ -112,7 +112,7 @@ export function ExportsPage({ queue, files, films }: ExportsPageProps) {
   );
 }
 
-/** Which version of which film it is, and when it was done. */
+/** Film and version of a file, and when it was finished. */
 const About = ({ item: { filmId, versionId, film, version, finishedAt } }: { item: ListedExport }) => (
   <p className="flex flex-wrap gap-x-2 text-xs text-soft">
     <Link to={`/films/${filmId}?version=${versionId}`} className="truncate underline-offset-2 hover:underline">
@@ -120,7 +120,7 @@ const About = ({ item: { filmId, versionId, film, version, finishedAt } }: { ite
       {version !== null && ` · ${version}`}
     </Link>
     {finishedAt !== null && (
-      // The server tells times in its own way and zone.
+      // The server formats times in its own locale and zone.
       <time dateTime={new Date(finishedAt).toISOString()} suppressHydrationWarning>
         {whenWas(finishedAt)}
       </time>

@@ -4,7 +4,7 @@ import { exportsTexts } from "~/texts/exports";
 
 const t = exportsTexts.figuresLine;
 
-/** What a finished file was measured to be. */
+/** Measurements of a finished file. */
 export function FiguresLine({ figures }: { figures: FileFigures }) {
   const { width, height, frames, rate, durationSeconds, soundSeconds, bytes, loudness } = figures;
   const sound = soundSeconds === null ? t.noSound : t.soundS(soundSeconds);

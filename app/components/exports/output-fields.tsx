@@ -21,19 +21,19 @@ import { exportsTexts } from "~/texts/exports";
 
 const t = exportsTexts.outputFields;
 
-/** What exports of a film can be. */
+/** Formats and folders for exports of a film. */
 export interface ExportPlaces {
-  /** Formats whose encoders this machine has. */
+  /** Formats for which this machine has encoders. */
   formats: readonly FormatId[];
   /** Folders that the operator allows. */
   folders: readonly { name: string; path: string }[];
-  /** Whether they can be written beside the film. */
+  /** Whether exports can be written beside the film. */
   beside: boolean;
 }
 
 interface OutputFieldsProps {
   output: OutputSettings;
-  /** What the film itself has. */
+  /** Properties of the film itself. */
   film: { rate: Rate; bitDepth: number };
   places: ExportPlaces;
   onChange: (change: Partial<OutputSettings>) => void;

@@ -5,7 +5,7 @@ import { exportsTexts } from "~/texts/exports";
 
 const t = exportsTexts.outputSummary;
 
-/** "MP4 (H.264), good, 60 fps": how a version is exported, as far as it is not what is usual. */
+/** "MP4 (H.264), good, 60 fps": a version's export settings, as far as they differ from the usual ones. */
 export function outputSummary({
   format: id,
   quality,

@@ -16,11 +16,11 @@ interface VersionFilesMenuProps {
   filmId: string;
   version: { id: string; name: string };
   hasCaptions: boolean;
-  /** Where the picture of a frame of it is found; left out where no frame is looked at. */
+  /** Address of a frame's picture; left out where no frame is on screen. */
   still?: (() => string) | undefined;
 }
 
-/** All that is known of a version, to be saved in open formats. */
+/** Everything known of a version, saved in open formats. */
 export function VersionFilesMenu({ filmId, version, hasCaptions, still }: VersionFilesMenuProps) {
   const address = (file: string) => `/films/${filmId}/versions/${version.id}/${file}`;
   const groups = [...GROUPS, ...(hasCaptions ? [{ name: t.captions, files: CAPTIONS }] : [])];

@@ -5,7 +5,7 @@ import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.addFilm;
 
-/** "Add a film": picks files, or takes what is left out anywhere on the page. */
+/** The "Add a film" button: opens the file picker, or takes files dropped anywhere on the page. */
 export function AddFilm({ onFiles }: { onFiles: (files: File[]) => void }) {
   const [over, setOver] = useState(false);
   const take = useRef(onFiles);

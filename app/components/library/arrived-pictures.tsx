@@ -7,21 +7,21 @@ const t = libraryTexts.arrivedPictures;
 
 interface ArrivedPicturesProps {
   uploadId: string;
-  /** Bytes that have arrived. */
+  /** Bytes received. */
   sent: number;
   /** Bytes in all. */
   total: number;
 }
 
-/** Near the end of what has arrived, the picture may need something that has not. */
+/** Share of the received part that is safe to decode: pictures near its end may need data still to come. */
 const SURE_SHARE = 0.97;
-/** Bytes after which it is asked again how long the film is, while that cannot be told. */
+/** Bytes between requests for the film's length, while that is unknown. */
 const ASK_BYTES = 64e6;
 
 const clock = (seconds: number): string =>
   `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, "0")}`;
 
-/** The pictures of a film that have arrived, to be gone through while the rest comes; nothing where they cannot be seen yet. */
+/** The received pictures of a film, to be browsed while the rest is uploaded; nothing where they cannot be shown yet. */
 export function ArrivedPictures({ uploadId, sent, total }: ArrivedPicturesProps) {
   const [length, setLength] = useState<number | null>(null);
   const [shown, setShown] = useState<{ second: number; url: string } | null>(null);

@@ -15,7 +15,7 @@ interface DeleteFilmProps {
   onClose: () => void;
 }
 
-/** Says what goes with a film, at once and later, and deletes it. */
+/** Deletes a film, after saying what is deleted with it now and later. */
 export function DeleteFilm({ film, space, onDelete, onClose }: DeleteFilmProps) {
   const forGood = film.deletedAt !== null;
   return (

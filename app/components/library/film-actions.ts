@@ -5,7 +5,7 @@ import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.filmActions;
 
-/** What can be done to a film of the library as a whole. */
+/** Commands on a film of the library. */
 export type FilmIntent =
   | { intent: "rename"; name: string }
   | {
@@ -23,12 +23,12 @@ export type FilmIntent =
         | "clear-renders";
     };
 
-/** Why something was not done to a film; null where it was. */
+/** Why a command failed; null where it succeeded. */
 export interface FilmAnswer {
   error: string | null;
 }
 
-/** What is said of something that was done to a film, and what undoes it. */
+/** Message after a command on a film, and the command that undoes it. */
 const UNDOABLE = {
   "put-away": { said: t.isPutAway, undo: "take-out" },
   delete: { said: t.isDeleted, undo: "bring-back" },
@@ -37,7 +37,7 @@ const UNDOABLE = {
 
 const isUndoable = (intent: FilmIntent["intent"]): intent is keyof typeof UNDOABLE => intent in UNDOABLE;
 
-/** Sends what is to be done to a film, and says so where it can be undone; `isBusy` until it is done. */
+/** Sends commands on a film, with a message where it can be undone; `isBusy` until it is done. */
 export function useFilmActions({ id, name }: { id: string; name: string }): {
   act: (intent: FilmIntent) => void;
   isBusy: boolean;

@@ -17,7 +17,7 @@ import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.filmCard;
 
-/** One film of the library: what it looks like, what it is, how far its analysis is. */
+/** A film of the library: picture, facts, and progress of its analysis. */
 export function FilmCard({ film, space }: { film: FilmView; space: SpaceView | undefined }) {
   const { picture, rate, frames } = film.info;
   const analysed = film.jobs.some((job) => job.kind === "analyse" && job.state === "done");
@@ -69,7 +69,7 @@ const DAY_MS = 24 * 60 * 60 * 1000;
 
 const daysLeft = (deletedAt: number): number => Math.max(1, Math.ceil(DAYS_KEPT - (Date.now() - deletedAt) / DAY_MS));
 
-/** The part of a card that opens the film, unless the film is deleted. */
+/** The part of a card that opens the film, unless it is deleted. */
 function CardLink({ film, children }: { film: FilmView; children: ReactNode }) {
   if (film.deletedAt !== null) return <div className="opacity-60">{children}</div>;
   return (
@@ -80,7 +80,7 @@ function CardLink({ film, children }: { film: FilmView; children: ReactNode }) {
   );
 }
 
-/** A film of which cannot be read what is stored of it: what to do, and nothing else. */
+/** A film whose stored data cannot be read: what to do, and nothing else. */
 export function BrokenFilmCard({ film }: { film: BrokenFilmView }) {
   return (
     <li className="group relative overflow-hidden rounded-lg border border-line bg-panel p-4 focus-within:border-soft hover:border-soft">
@@ -94,7 +94,7 @@ export function BrokenFilmCard({ film }: { film: BrokenFilmView }) {
   );
 }
 
-/** Removes a film that cannot be read, and so not be brought back either. */
+/** Removes an unreadable film, which cannot be restored either. */
 function RemoveBroken({ film }: { film: Pick<FilmView, "id" | "name"> }) {
   const { act } = useFilmActions(film);
   return (

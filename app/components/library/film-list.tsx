@@ -13,7 +13,7 @@ const t = libraryTexts.filmList;
 const CELL = "px-3 py-1.5 text-left";
 const DAY = new Intl.DateTimeFormat(undefined, { dateStyle: "medium" });
 
-/** Many films at a glance: a line each. */
+/** Films as a list, one per line. */
 export function FilmList({ films, spaces }: { films: readonly FilmView[]; spaces: Spaces }) {
   return (
     <table className="mt-4 w-full border-collapse text-sm">
@@ -72,7 +72,7 @@ function FilmLine({ film, spaces }: { film: FilmView; spaces: Spaces }) {
   );
 }
 
-/** What is being done to a film, or went wrong with it, in a few words. */
+/** Short status of a film: what is under way, or what failed. */
 function LineStatus({ film }: { film: FilmView }) {
   if (film.isMissing) return <span className="ml-2 text-xs text-warn">{t.fileMissing}</span>;
   const under = film.jobs.find(isUnderWay);

@@ -31,18 +31,18 @@ const SAVES = [
 
 interface FilmMenuProps {
   film: FilmView;
-  /** Bytes that it takes, by what takes them; undefined while that is not known. */
+  /** Bytes used, by purpose; undefined while unknown. */
   space: SpaceView | undefined;
   className?: string;
 }
 
-/** All that can be done to a film as a whole. */
+/** Commands on a whole film. */
 export function FilmMenu({ film, space, className }: FilmMenuProps) {
   const [open, setOpen] = useState<"rename" | "replace" | "join" | "delete" | null>(null);
   const { act, isBusy } = useFilmActions(film);
   const join = useJoin();
   const close = () => setOpen(null);
-  // Until it is done, there is no whole work to be copied.
+  // Until the analysis is done, there is no complete work to copy.
   const isAnalysing = film.jobs.some(({ kind, state }) => kind === "analyse" && state !== "done");
   const item = (text: string, icon: ReactNode, onSelect: () => void, disabled = false) => (
     <MenuItem onSelect={onSelect} disabled={disabled}>
@@ -78,7 +78,7 @@ export function FilmMenu({ film, space, className }: FilmMenuProps) {
               t.replaceItsFile,
               <Replace className="size-4" aria-hidden />,
               () => setOpen("replace"),
-              // Of a film of clips these are replaced, on its desk.
+              // In a film of clips, clips are replaced on its desk.
               isAnalysing || film.clips > 0,
             )}
             {item(t.joinWithOtherFilms, <GalleryHorizontalEnd className="size-4" aria-hidden />, () => setOpen("join"))}

@@ -6,7 +6,7 @@ import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.filmPicker;
 
-/** A film that can be chosen. */
+/** A film that can be selected. */
 export interface PickableFilm {
   id: string;
   name: string;
@@ -16,14 +16,14 @@ export interface PickableFilm {
 
 interface FilmPickerProps {
   films: readonly PickableFilm[];
-  /** Ids, in the order in which they were chosen. */
+  /** Ids, in order of selection. */
   chosen: readonly string[];
-  /** Whether only one can be chosen. */
+  /** Whether only one can be selected. */
   single?: boolean;
   onChange: (chosen: string[]) => void;
 }
 
-/** Films of the library to be chosen, of several in an order: each says which it is in that. */
+/** Selects films of the library; several in an order, which is shown. */
 export function FilmPicker({ films, chosen, single, onChange }: FilmPickerProps) {
   const toggle = (id: string) => {
     if (single) return onChange([id]);

@@ -6,7 +6,7 @@ import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.folderBrowser;
 
-/** A film that lies on this machine. */
+/** A film file on this machine. */
 export interface FilmOnDisk {
   name: string;
   path: string;
@@ -21,16 +21,16 @@ interface FolderView {
 }
 
 interface FolderBrowserProps {
-  /** What can be done with a film, and what came of it. */
+  /** Commands on a film, and their results. */
   film: (film: FilmOnDisk, folder: string | null) => ReactNode;
-  /** What can be done with the films of a folder together. */
+  /** Commands on all films of a folder. */
   together?: (films: readonly FilmOnDisk[], folder: string) => ReactNode;
 }
 
 const addressOf = (path: string | null) =>
   path === null ? "/media-folders" : `/media-folders?${new URLSearchParams({ path })}`;
 
-/** The folders that the operator has opened, and the films in them. */
+/** Browses the folders that the operator has opened, and the films in them. */
 export function FolderBrowser({ film, together }: FolderBrowserProps) {
   const [path, setPath] = useState<string | null>(null);
   const { data, load } = useFetcher<FolderView>();
@@ -79,13 +79,13 @@ export function FolderBrowser({ film, together }: FolderBrowserProps) {
 
 interface FilmOnDiskRowProps {
   film: FilmOnDisk;
-  /** Why it could not be taken; null if nothing speaks against it. */
+  /** Why it cannot be added; null if it can. */
   problem: string | null;
-  /** What takes it. */
+  /** The button that adds it. */
   children: ReactNode;
 }
 
-/** A film that lies on this machine, with what takes it. */
+/** A film on this machine, with the button that adds it. */
 export function FilmOnDiskRow({ film: { name, bytes }, problem, children }: FilmOnDiskRowProps) {
   return (
     <>

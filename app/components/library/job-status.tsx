@@ -40,7 +40,7 @@ function ChangeJob({ jobId, intent, what }: { jobId: string; intent: "cancel" | 
   );
 }
 
-/** What is being done to a film: each unfinished job with its progress, or what went wrong and a way on. */
+/** Unfinished jobs of a film with their progress, or what failed and a remedy. */
 export function JobStatus({ jobs }: { jobs: JobView[] }) {
   const open = jobs.filter((job) => job.state !== "done");
   if (open.length === 0) return null;

@@ -10,13 +10,13 @@ import { libraryTexts } from "~/texts/library";
 const t = libraryTexts.joinFilms;
 
 interface JoinFilmsProps {
-  /** The film to begin with. */
+  /** The first film. */
   first: PickableFilm;
   onJoin: (filmIds: string[], name: string) => void;
   onClose: () => void;
 }
 
-/** Joins films, and says so with a way to the one that they are now. */
+/** Joins films, with a message that links to the result. */
 export function useJoin(): (filmIds: string[], name: string) => void {
   const { submit, data } = useFetcher<{ filmId: string | null; error: string | null }>();
   const navigate = useNavigate();
@@ -30,10 +30,10 @@ export function useJoin(): (filmIds: string[], name: string) => void {
     void submit({ filmIds, name }, { method: "post", action: "/join", encType: "application/json" });
 }
 
-/** "Kite morning.mp4" as the name of a film that is not a file. */
+/** "Kite morning" of "Kite morning.mp4": the title of a film that is not a file. */
 const titleOf = (name: string): string => name.replace(/\.\w{1,5}$/, "");
 
-/** Makes one film of several: which, in what order, and what it is called. */
+/** Joins films into one: which, in what order, and its name. */
 export function JoinFilms({ first, onJoin, onClose }: JoinFilmsProps) {
   const { data, load } = useFetcher<{ films: PickableFilm[] }>();
   useEffect(() => void load(`/films/${first.id}/clips`), [load, first.id]);

@@ -27,7 +27,7 @@ interface LibraryToolsProps {
   onLayout: (layout: Layout) => void;
 }
 
-/** Which films are shown, and how. */
+/** Section, search, order and view of the library. */
 export function LibraryTools(props: LibraryToolsProps) {
   const { section, counts, search, order, layout, onSection, onSearch, onOrder, onLayout } = props;
   const sections = (Object.keys(SECTIONS) as Section[]).filter((name) => name === "work" || counts[name] > 0);

@@ -15,15 +15,15 @@ export interface FilmView {
   shots: number;
   versions: number;
   jobs: JobView[];
-  /** Another one for another file; null where that is not known. */
+  /** Differs from file to file; null where it is not known. */
   fingerprint: string | null;
-  /** Whether its file lies elsewhere on this machine. */
+  /** Whether its file is elsewhere on this machine, not copied into the library. */
   isLinked: boolean;
-  /** Whether its file is not where it was, or not there yet. */
+  /** Whether its file is missing, or not there yet. */
   isMissing: boolean;
-  /** How many clips it is made of; 0 for a film that is one file. */
+  /** Number of clips; 0 for a film that is one file. */
   clips: number;
-  /** Whether its file was replaced, and the earlier one can be put back. */
+  /** Whether its file was replaced, and the earlier one can be restored. */
   hasEarlier: boolean;
   putAway: boolean;
   /** Milliseconds since 1970; null while it is not deleted. */
@@ -31,14 +31,14 @@ export interface FilmView {
   addedAt: number;
 }
 
-/** A film of which cannot be read what is stored of it. */
+/** A film whose stored data cannot be read. */
 export interface BrokenFilmView {
   id: string;
   name: string;
   problem: string;
 }
 
-/** Bytes that a film takes, by what takes them. */
+/** Bytes used by a film, by purpose. */
 export interface SpaceView {
   source: number;
   proxy: number;
@@ -48,7 +48,7 @@ export type Spaces = Readonly<Record<string, SpaceView>>;
 
 export const totalSpace = ({ source, proxy, renders }: SpaceView): number => source + proxy + renders;
 
-/** Whether there is a picture of a film: it is the first thing that is made, with the proxy. */
+/** Whether a film has a poster: it is made first, with the proxy. */
 export const hasPoster = ({ jobs }: Pick<FilmView, "jobs">): boolean =>
   jobs.every((job) => job.kind !== "proxy" || job.state === "done" || job.progress > 0);
 
@@ -73,7 +73,7 @@ export type Order = keyof typeof ORDERS;
 const byName = new Intl.Collator(undefined, { numeric: true, sensitivity: "base" }).compare;
 const seconds = ({ info: { frames, rate } }: FilmView) => frameToSeconds(frames, rate);
 
-/** Films of a section whose names hold all words that were typed, in order. */
+/** Films of a section whose names contain every word of the search, in order. */
 export function shownFilms(
   films: readonly FilmView[],
   { section, search, order }: { section: Section; search: string; order: Order },

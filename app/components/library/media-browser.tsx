@@ -11,12 +11,12 @@ import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.mediaBrowser;
 
-/** What became of a film that was to be added by its path. */
+/** Result of adding a film by its path. */
 export type LinkAnswer = { linked: string } | { error: string };
 
 interface MediaBrowserProps {
   presets: readonly Preset[];
-  /** The preset that films begin with which are added now. */
+  /** The preset that new films begin with. */
   presetId: string | null;
   onPreset: (presetId: string | null) => void;
 }
@@ -54,7 +54,7 @@ export function MediaBrowser({ presets, presetId, onPreset }: MediaBrowserProps)
 
 interface AddedFilmProps extends Pick<MediaBrowserProps, "presetId"> {
   film: FilmOnDisk;
-  /** Whether it is added with all of its folder. */
+  /** Whether it is one of a folder that is being added. */
   adds: boolean;
 }
 
@@ -67,7 +67,7 @@ function AddedFilm({ film, presetId, adds }: AddedFilmProps) {
       void submit({ intent: "link", path, ...(presetId ? { presetId } : {}) }, { method: "post", action: "/?index" }),
     [submit, path, presetId],
   );
-  // Once, however the preset changes after it.
+  // Only once, however the preset changes afterwards.
   const hasBegun = useRef(false);
   useEffect(() => {
     if (!adds || hasBegun.current) return;

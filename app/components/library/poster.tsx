@@ -2,7 +2,7 @@ import { Film } from "lucide-react";
 import { useState } from "react";
 import type { FilmView } from "./library-view";
 
-/** A picture of a film; what holds its place where there is none. */
+/** A film's poster, or a placeholder. */
 export function Poster({ film, ready }: { film: Pick<FilmView, "id" | "fingerprint">; ready: boolean }) {
   const [failed, setFailed] = useState(false);
   return (

@@ -8,12 +8,12 @@ const NONE = "none";
 
 interface PresetChoiceProps {
   presets: readonly Preset[];
-  /** Id of the preset that is picked; null for none. */
+  /** Id of the selected preset; null for none. */
   value: string | null;
   onChange: (presetId: string | null) => void;
 }
 
-/** The preset that films which are added now begin with; nothing while there are none. */
+/** The preset that new films begin with; nothing while there are none. */
 export function PresetChoice({ presets, value, onChange }: PresetChoiceProps) {
   if (presets.length === 0) return null;
   const known = presets.some(({ id }) => id === value);

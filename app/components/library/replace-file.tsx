@@ -20,7 +20,7 @@ import { libraryTexts } from "~/texts/library";
 
 const t = libraryTexts.replaceFile;
 
-/** Milliseconds until it is asked again how far the comparison is. */
+/** Milliseconds between requests for the comparison's progress. */
 const ASK_MS = 1000;
 
 interface ReplaceFileProps {
@@ -29,7 +29,7 @@ interface ReplaceFileProps {
   onClose: () => void;
 }
 
-/** Puts a new export in the place of a film's file: what matches is shown before anything happens. */
+/** Replaces a film's file with a new export, after showing what matches. */
 export function ReplaceFile({ film, act, onClose }: ReplaceFileProps) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
@@ -40,7 +40,7 @@ export function ReplaceFile({ film, act, onClose }: ReplaceFileProps) {
   );
 }
 
-/** The state of a replacement, asked for again while a comparison is under way. */
+/** State of a replacement, polled while a comparison runs. */
 function useReplacement(filmId: string): { replacement: Replacement | undefined; reload: () => void } {
   const { data, load, state } = useFetcher<Replacement>();
   const address = `/films/${filmId}/replacement`;
@@ -101,11 +101,11 @@ interface ChooseProps {
   filmId: string;
   problem: string | null;
   onFile: (file: File) => void;
-  /** One that lies on this machine was taken. */
+  /** Called when a file on this machine was selected. */
   onLinked: () => void;
 }
 
-/** A new export that lies on this machine, where it stays. */
+/** A new export on this machine, used where it is. */
 function FromHere({ filmId, onLinked }: Pick<ChooseProps, "filmId" | "onLinked">) {
   const [asked, setAsked] = useState<string | null>(null);
   const { data, state, submit } = useFetcher<LinkAnswer>();

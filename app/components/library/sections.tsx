@@ -26,7 +26,7 @@ interface SectionsProps {
   children: ReactNode;
 }
 
-/** The films of the library, a section at a time. */
+/** The films of the library, one section at a time. */
 export function Sections({ films, broken, children }: SectionsProps) {
   const [wanted, setSection] = useState<Section>("work");
   const [search, setSearch] = useState("");
@@ -35,7 +35,7 @@ export function Sections({ films, broken, children }: SectionsProps) {
   const { spaces, free } = useSpaces(films);
   const counts = { work: 0, away: 0, deleted: 0 };
   for (const film of films) counts[sectionOf(film)]++;
-  // The last film may have left a section that is looked at.
+  // The last film may have left the current section.
   const section = counts[wanted] > 0 ? wanted : "work";
   const shown = shownFilms(films, { section, search, order }, spaces);
   if (films.length + broken.length === 0) {

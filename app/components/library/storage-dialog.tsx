@@ -12,11 +12,11 @@ const t = libraryTexts.storageDialog;
 interface StorageDialogProps {
   films: readonly FilmView[];
   spaces: Spaces;
-  /** Bytes that are free where the library is; null while that is not known. */
+  /** Free bytes on the library's disk; null while unknown. */
   free: number | null;
 }
 
-/** What takes how much space, and a way to clear what can be made again. */
+/** Disk usage, and a way to clear what can be made again. */
 export function StorageDialog({ films, spaces, free }: StorageDialogProps) {
   const rows = films
     .flatMap((film) => (spaces[film.id] ? [{ film, space: spaces[film.id]! }] : []))

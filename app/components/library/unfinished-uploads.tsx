@@ -13,7 +13,7 @@ interface UnfinishedUploadsProps {
   onDiscarded: () => void;
 }
 
-/** Uploads that a closed page has left: each goes on when its file is added again. */
+/** Uploads that a closed page left unfinished: each continues when its file is added again. */
 export function UnfinishedUploads({ uploads, onDiscarded }: UnfinishedUploadsProps) {
   const [discarding, setDiscarding] = useState<string | null>(null);
   if (uploads.length === 0) return null;

@@ -30,7 +30,7 @@ interface UploadCardProps {
   onDismiss: () => void;
 }
 
-/** One upload: how far it is, what has arrived, or what went wrong and a way on. */
+/** An upload: progress, received pictures, or what failed and a remedy. */
 export function UploadCard({ upload, onGoOn, onDismiss }: UploadCardProps) {
   const { state, name, sent, total } = upload;
   const stop = () => {

@@ -8,35 +8,35 @@ export interface FilmUpload {
   name: string;
   file: File;
   state: "sending" | "reconnecting" | "checking" | "done" | "refused" | "interrupted";
-  /** Bytes that have arrived, and in all. */
+  /** Bytes received, and in all. */
   sent: number;
   total: number;
   /** Over the last seconds; null while it is too early to say. */
   bytesPerSecond: number | null;
-  /** Where the server keeps it; null until it has begun. */
+  /** Its id on the server; null until it has begun. */
   serverId: string | null;
-  /** What went wrong, in a sentence. */
+  /** What failed, in a sentence. */
   error: string | null;
-  /** Gives it up, and what has arrived with it. */
+  /** Cancels it and discards what was received. */
   abort: () => void;
 }
 
 /** Sent in pieces, so that an interruption costs one piece. */
 const CHUNK_BYTES = 16 * 1024 * 1024;
 
-/** Milliseconds until each new try: over two minutes, in which a server can be started again. */
+/** Milliseconds before each retry: over two minutes, in which a server can be restarted. */
 const RETRY_DELAYS = [0, 1000, 2000, 4000, 8000, 15_000, 30_000, 30_000, 60_000];
 
-/** Answers that stay the same however often one asks: no film, no space. */
+/** Answers that retrying cannot change: no film, no space. */
 const REFUSALS = [403, 411, 413, 422, 507];
 
-/** Seconds over which the speed is taken. */
+/** Seconds over which the speed is averaged. */
 const SPEED_SECONDS = 6;
 
 const isRefusal = (error: Error | DetailedError): error is DetailedError =>
   error instanceof DetailedError && REFUSALS.includes(error.originalResponse?.getStatus() ?? 0);
 
-/** How many bytes came in each second lately. */
+/** Recent speed of an upload. */
 class Speed {
   private samples: { at: number; sent: number }[] = [];
 
@@ -49,9 +49,8 @@ class Speed {
 
 /**
  * Uploads a film, and calls back with each change until it is done, refused, or interrupted for long.
- *
- * @param wanted the preset that the film begins with, or the film whose file it is to replace
- * @param url of an upload of the same file that has begun before, which goes on from where it was
+ * @param wanted the preset that the film begins with, or the film whose file it replaces
+ * @param url of an earlier upload of the same file, which is continued
  */
 export function uploadFilm(
   file: File,
@@ -79,7 +78,7 @@ export function uploadFilm(
     chunkSize: CHUNK_BYTES,
     retryDelays: RETRY_DELAYS,
     metadata: { filename: file.name, changed: String(file.lastModified), ...wanted },
-    // The server knows what it has, also for another browser.
+    // The server knows what it received, from other browsers too.
     storeFingerprintForResuming: false,
     onUploadUrlAvailable: () => report({ serverId: upload.url?.split("/").at(-1) ?? null }),
     onShouldRetry: (error) => {

@@ -4,7 +4,7 @@ import type { FilmView, Spaces } from "./library-view";
 
 const NOTHING: Spaces = {};
 
-/** What takes how much space; asked for again when a film has come, gone, or has had something made or cleared. */
+/** Disk usage by film; loaded again when a film was added, removed, or changed in size. */
 export function useSpaces(films: readonly FilmView[]): { spaces: Spaces; free: number | null } {
   const { data, load } = useFetcher<{ films: Spaces; free: number }>();
   const made = films

@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { UnfinishedUpload } from "~/core/film/unfinished-upload";
 import { type FilmUpload, uploadFilm } from "./upload-film";
 
-/** An upload of the same file that the server has the beginning of, and that this page is not busy with. */
+/** An unfinished upload of the same file on the server that this page is not continuing. */
 export function beginningOf(
   file: Pick<File, "name" | "size" | "lastModified">,
   unfinished: readonly UnfinishedUpload[],
@@ -16,8 +16,7 @@ export function beginningOf(
 
 /**
  * The uploads of this page.
- *
- * @param presetId the preset that films get which are added now
+ * @param presetId the preset for films that are added now
  */
 export function useUploads(unfinished: readonly UnfinishedUpload[], presetId: string | null, onAdded: () => void) {
   const [uploads, setUploads] = useState<FilmUpload[]>([]);
@@ -35,7 +34,7 @@ export function useUploads(unfinished: readonly UnfinishedUpload[], presetId: st
   const add = (files: readonly File[]) => {
     for (const file of files) begin(file, beginningOf(file, unfinished, uploads)?.id ?? null);
   };
-  /** Tries again with an upload that was interrupted. */
+  /** Retries an interrupted upload. */
   const goOn = ({ id, file, serverId }: FilmUpload) => {
     dismiss(id);
     begin(file, serverId);

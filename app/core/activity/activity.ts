@@ -1,14 +1,14 @@
-/** What goes on in a film, frame by frame: how light the picture is, how much there is in it, what moves, who speaks. */
+/** What happens in a film, frame by frame: brightness, contrast, movement, and speech. */
 import { CELLS, type FrameFeatures, LUMA_GRID, lumaStatistics } from "../shots/frame-features";
 import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
 
-/** Four bytes for every frame of a range of film. */
+/** Activity of a range of film, four bytes per frame. */
 export interface Activity {
   /** Mean luma, 0 to 255. */
   light: Uint8Array;
   /** Standard deviation of luma, in quarters. */
   contrast: Uint8Array;
-  /** How far a part of the picture has changed in the last moment, in eighths of a step of luma. */
+  /** Change in a part of the picture since a moment before, in eighths of a step of luma. */
   change: Uint8Array;
   /** Probability of speech, 0 to 255. */
   speech: Uint8Array;
@@ -17,14 +17,14 @@ export interface Activity {
 export const CONTRAST_UNIT = 1 / 4;
 export const CHANGE_UNIT = 1 / 8;
 
-/** Seconds over which a change is measured: from one frame to the next a slow movement is none. */
+/** Seconds over which change is measured: between neighbouring frames, slow movement is invisible. */
 export const CHANGE_SECONDS = 0.4;
-/** Of the cells of the picture, the one in this place by its change counts: in a single one a burnt-in clock may run. */
+/** Rank of the cell whose change counts, from 0: the largest may be a running burnt-in clock. */
 const COUNTED_CELL = 1;
 
 const IN_CELL = { columns: LUMA_GRID.columns / CELLS.columns, rows: LUMA_GRID.rows / CELLS.rows };
 
-/** Mean absolute difference of luma in the cell of the picture that has changed most but one. */
+/** Mean absolute difference of luma in the cell with the second largest change. */
 function changeBetween(a: FrameFeatures, b: FrameFeatures): number {
   const sums = new Float64Array(CELLS.columns * CELLS.rows);
   for (let y = 0, i = 0; y < LUMA_GRID.rows; y++) {
@@ -39,7 +39,7 @@ function changeBetween(a: FrameFeatures, b: FrameFeatures): number {
 
 const byte = (value: number): number => Math.min(255, Math.round(value));
 
-/** Measures the pictures of a film, which it is given in order. */
+/** Measures activity from a film's pictures, given in order. */
 export class ActivityMeter {
   private readonly reach: number;
   private readonly recent: FrameFeatures[] = [];
@@ -71,7 +71,7 @@ export class ActivityMeter {
   }
 }
 
-/** As it is stored: the four one after the other. */
+/** Activity as stored: the four arrays one after the other. */
 export function packActivity({ light, contrast, change, speech }: Activity): Uint8Array {
   const bytes = new Uint8Array(4 * light.length);
   [light, contrast, change, speech].forEach((part, i) => bytes.set(part, i * light.length));
@@ -86,7 +86,7 @@ export function unpackActivity(bytes: Uint8Array): Activity {
   return { light: part(0), contrast: part(1), change: part(2), speech: part(3) };
 }
 
-/** The activity of some frames of what it is known of. */
+/** Activity of a part of a range. */
 export const partOfActivity = (activity: Activity, { start, end }: FrameRange): Activity => ({
   light: activity.light.slice(start, end),
   contrast: activity.contrast.slice(start, end),
@@ -94,13 +94,12 @@ export const partOfActivity = (activity: Activity, { start, end }: FrameRange): 
   speech: activity.speech.slice(start, end),
 });
 
-/** Of a frame that nobody has looked at it is not said that nothing goes on in it. */
+/** A frame that has not been analysed does not count as idle. */
 const UNKNOWN = 255;
 
 /**
- * The activity of a whole film, of which ranges are known.
- *
- * @param frames of the film
+ * Activity of a whole film from that of its known ranges.
+ * @param frames length of the film
  */
 export function joinActivity(parts: readonly (Activity & { start: number })[], frames: number): Activity {
   const joined = (of: keyof Activity) => {

@@ -1,4 +1,4 @@
-/** Ranges that a film can do without: nothing is to be seen, or nothing happens and nobody speaks. */
+/** Ranges that a film can do without: nothing is visible, or nothing moves and nobody speaks. */
 import { voiced } from "../subjects/speaking/voice";
 import { type FrameRange, framesPerSecond, type Rate } from "../time/rate";
 import { bridged, rangesWhere, withoutRanges } from "../time/ranges";
@@ -16,26 +16,25 @@ export interface IdleRange extends FrameRange {
   kind: IdleKind;
 }
 
-/** Standard deviation of luma of a picture in which there is nothing. */
+/** Standard deviation of luma below which a picture is blank. */
 const BLANK_CONTRAST = 2.5;
-/** A change of luma, in some part of the picture, that is more than grain and compression make. */
+/** Change of luma above grain and compression noise. */
 const MOVES = 5;
 const LEAST_SECONDS: Record<IdleKind, number> = { blank: 0.4, still: 2, pause: 1.5 };
-/** What is left before speech or movement begins again, and after it has ended: a breath. */
+/** Seconds kept before speech or movement resumes, and after it ends: a breath. */
 const BREATH_SECONDS = 0.3;
-/** Movements shorter than this, such as a blink, do not end a range in which nothing moves; nor does a cut. */
+/** Seconds of movement, such as a blink, that do not end an idle range; nor does a cut. */
 const BLINK_SECONDS = 0.25;
 
-/** A range less a breath at each end but the film's own. */
+/** A range less a breath at each end, except at the film's own ends. */
 function withBreath({ start, end }: FrameRange, breath: number, frames: number): FrameRange {
   return { start: start === 0 ? 0 : start + breath, end: end === frames ? end : end - breath };
 }
 
 /**
- * What a film can do without, in order; no two overlap.
- *
+ * Idle ranges in order, without overlap.
  * @param activity from the film's first frame on
- * @param cuts frames at which shots begin: a pause is one in a take, and what moves is not measured over a cut
+ * @param cuts first frames of shots: a pause lies within one take, and change is not measured across a cut
  */
 export function idleRanges(activity: Activity, cuts: readonly number[], rate: Rate): IdleRange[] {
   const { contrast, change, speech } = activity;

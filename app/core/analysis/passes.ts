@@ -3,9 +3,8 @@ import { type FrameRange, inRange } from "../time/rate";
 import { joinRanges, withoutRanges } from "../time/ranges";
 
 /**
- * What of a film is still to be analysed, as ranges none of which lies on both sides of a border.
- *
- * @param borders frames at which the film is certain to begin anew, in order; its first is none
+ * Ranges of a film that are still to be analysed, none across a border.
+ * @param borders frames at which the film certainly begins anew, in order, after its first frame
  */
 export function gapsIn(frames: number, analysed: readonly FrameRange[], borders: readonly number[] = []): FrameRange[] {
   const parts = [0, ...borders].map((start, i) => ({ start, end: borders[i] ?? frames }));
@@ -13,17 +12,15 @@ export function gapsIn(frames: number, analysed: readonly FrameRange[], borders:
 }
 
 /**
- * The gap to go on with: the one that the wanted frame is in, or the next one after it, and at the end of the film the
- * first; undefined if there is none.
+ * The gap to analyse next: the one with the wanted frame, the next one after it, or the first; undefined if there is none.
  */
 export const nextGap = (gaps: readonly FrameRange[], wanted: number | null): FrameRange | undefined =>
   gaps.find(({ end }) => wanted !== null && wanted < end) ?? gaps[0];
 
 /**
- * Whether a frame that somebody waits for is going to be reached soon by a pass, or is done.
- *
- * @param pass what is still to be finished of it
- * @param soonTo the last frame that counts as soon
+ * Whether a frame that is waited for is analysed, or will be soon by the present pass.
+ * @param pass the rest of the present pass
+ * @param soonTo last frame that counts as soon
  */
 export const isReached = (wanted: number, analysed: readonly FrameRange[], pass: FrameRange, soonTo: number): boolean =>
   analysed.some((range) => inRange(wanted, range)) || (inRange(wanted, pass) && wanted <= soonTo);

@@ -1,4 +1,4 @@
-/** Closes a switch over a union: a case that is missing is an error of the compiler here, and not only when it runs. */
+/** Closes a switch over a union: a missing case is a compile-time error. */
 export function assertNever(value: never): never {
   throw new Error(`unexpected: ${JSON.stringify(value)}`);
 }

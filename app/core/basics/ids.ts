@@ -13,5 +13,5 @@ export const ShotId = z.string().regex(/^[\w.'-]{1,60}$/, "not the id of a shot"
 /** The id of a track, as an analysis or a mark has given it. */
 export const TrackId = z.string().regex(/^[\w.:'-]{1,80}$/, "not the id of a track");
 
-/** The id of a picture or a font, by what is in it: the same, brought in twice, is one. */
+/** The id of a picture or font, a hash of its content: the same file added twice is one. */
 export const ContentId = z.string().regex(/^[0-9a-f]{32}$/, "not the id of a file");

@@ -1,13 +1,13 @@
 import { asSentence, withFullStop } from "./sentence";
 
 /**
- * Something that was asked for is not done, because it makes no sense or does not fit what there is. Nothing is broken
- * and nothing was changed. The message is for people, to follow "That did not work: ".
+ * A request that is refused because it makes no sense or does not fit the present state. Nothing is broken and nothing was
+ * changed. The message is for people, and follows "That did not work: ".
  */
 export class Refusal extends Error {
   override name = "Refusal";
 
-  /** @param status how it is answered over HTTP */
+  /** @param status HTTP status of the answer */
   constructor(
     message: string,
     readonly status: 404 | 409 | 422 = 409,
@@ -21,7 +21,7 @@ export class Refusal extends Error {
   }
 }
 
-/** A file cannot be used. The message begins with its name, which is not to be capitalised. */
+/** A file cannot be used. The message begins with its name, which is never capitalised. */
 export class FileRefusal extends Refusal {
   override name = "FileRefusal";
 

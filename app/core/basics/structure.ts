@@ -1,4 +1,4 @@
-/** Values that are never changed, compared and shared by what is in them. */
+/** Comparison and structural sharing of immutable plain values. */
 
 const isRecord = (value: unknown): value is Record<string, unknown> =>
   typeof value === "object" && value !== null && Object.getPrototypeOf(value) === Object.prototype;
@@ -7,11 +7,11 @@ const ownKeys = (value: object): string[] => Object.keys(value).sort();
 
 const idOf = (item: unknown): unknown => (isRecord(item) ? item.id : undefined);
 
-/** Whether two lists are of the very same values. */
+/** Whether two lists hold identical values. */
 export const isSameList = (a: readonly unknown[], b: readonly unknown[]): boolean =>
   a.length === b.length && a.every((item, i) => Object.is(item, b[i]));
 
-/** Whether two plain values hold the same: numbers, texts, lists, records and maps of such. */
+/** Deep equality of plain values: numbers, texts, lists, records and maps. */
 export function isSame(a: unknown, b: unknown): boolean {
   if (Object.is(a, b)) return true;
   if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, i) => isSame(item, b[i]));
@@ -24,13 +24,13 @@ export function isSame(a: unknown, b: unknown): boolean {
 }
 
 /**
- * `next`, made of the very values of `before` wherever the two hold the same: who compares by identity sees only what
- * has really changed.
+ * `next`, built from the values of `before` wherever both are equal, so that comparing by identity finds what has really
+ * changed.
  */
 export function shareStructure<T>(before: unknown, next: T): T {
   if (Object.is(before, next)) return next;
   if (Array.isArray(before) && Array.isArray(next)) {
-    // Something that comes in between must not make everything after it another: what has an id is known by it.
+    // An insertion must not make everything after it new: items with an id are matched by it.
     const known = new Map(before.map((item: unknown, i) => [idOf(item) ?? i, item]));
     const shared = next.map((item: unknown, i) => shareStructure(known.get(idOf(item) ?? i), item));
     return (shared.length === before.length && shared.every((item, i) => item === before[i]) ? before : shared) as T;

@@ -1,11 +1,11 @@
-/** Breaks what is said into captions and their lines, where a reader would pause. */
+/** Breaks text into captions and their lines at a reader's pauses. */
 
-/** Costs of ending a line or a caption after a word, beside how uneven it makes them. */
+/** Costs of ending a line or a caption after a word, besides unevenness. */
 const AFTER_SENTENCE = -0.6;
 const AFTER_CLAUSE = -0.35;
-/** Before a word that begins a phrase, the break keeps the phrase together. */
+/** A break before a word that begins a phrase keeps the phrase together. */
 const BEFORE_PHRASE = -0.15;
-/** A word that belongs to the next one is not left behind. */
+/** A word that belongs to the next one should not end a line. */
 const AFTER_SMALL_WORD = 0.5;
 
 const PHRASE = new Set("and but or nor so yet because that which who when where while if as than then".split(" "));
@@ -17,7 +17,7 @@ const bare = (word: string): string => word.toLowerCase().replace(/[^\p{L}\p{N}'
 const endsSentence = (word: string): boolean => /[.!?…。！？]["”’)]*$/u.test(word);
 const endsClause = (word: string): boolean => /[,;:–—、，]["”’)]*$/u.test(word);
 
-/** What it costs to break after a word, where another follows. */
+/** Cost of a break between a word and the next. */
 function breakCost(word: string, next: string): number {
   if (endsSentence(word)) return AFTER_SENTENCE;
   if (endsClause(word)) return AFTER_CLAUSE;
@@ -25,7 +25,7 @@ function breakCost(word: string, next: string): number {
   return PHRASE.has(bare(next)) ? BEFORE_PHRASE : 0;
 }
 
-/** Words with what follows them; letters of scripts without spaces stand by themselves. */
+/** Words with the punctuation after them; characters of scripts without spaces stand alone. */
 export const wordsOf = (text: string): string[] =>
   text.match(
     /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}][、。，！？]?|[^\s\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]+/gu,
@@ -33,18 +33,17 @@ export const wordsOf = (text: string): string[] =>
 
 const UNSPACED = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}、。，！？]$/u;
 
-/** Words as one text again. */
+/** Words joined to a text again. */
 const joined = (words: readonly string[]): string =>
   words.reduce((text, word) => (text === "" ? word : `${text}${UNSPACED.test(text) ? "" : " "}${word}`), "");
 
-/** Letters of a text that are read, line feeds and all. */
+/** Number of characters to be read in a text, with line feeds. */
 export const lettersOf = (text: string): number => [...text.replaceAll("\n", " ")].length;
 
 /**
- * The cheapest way to part words into stretches, each no longer than a length where its words allow it: dynamic programming
- * over the breaks, after Knuth & Plass (1981), with the square of what is missing to an even share as badness.
- *
- * @param count of the stretches; as few as there can be if null
+ * Partitions words into groups at least cost, each within a length where its words allow: dynamic programming over the
+ * breaks, after Knuth & Plass (1981), with the squared shortfall from an even share as badness.
+ * @param count of the groups; as few as possible if null
  */
 function parted(words: readonly string[], length: number, count: number | null): string[] {
   const all = lettersOf(joined(words));
@@ -88,7 +87,7 @@ function inStretches(words: readonly string[], length: number, count: number, ev
   return stretches;
 }
 
-/** A text in as few lines as a length allows, which balance and keep phrases together; lines of the editor's own stay. */
+/** A text in as few lines as a length allows, balanced and with phrases together; the editor's own line breaks stay. */
 export function linesOf(text: string, lineLength: number): string[] {
   const own = text.split("\n").map((line) => line.trim());
   if (own.length > 1) return own.filter((line) => line !== "");
@@ -96,7 +95,7 @@ export function linesOf(text: string, lineLength: number): string[] {
   return words.length === 0 ? [] : parted(words, lineLength, null);
 }
 
-/** What is said, by whom, before it is cut into captions. */
+/** Speech and its speaker, before it is cut into captions. */
 export interface Said {
   text: string;
   speaker: string | null;
@@ -105,7 +104,7 @@ export interface Said {
 /** "ADA: …" or "Ada: …" at the start of a line. */
 const SPEAKER = /^(?:-\s*)?(\p{Lu}[\p{L}\p{M}.'’ -]{0,30}?):\s+(?=\S)/u;
 
-/** Paragraphs of a plain text, each with who says it where it begins with a name. */
+/** Paragraphs of a plain text, each with its speaker if it begins with a name. */
 function paragraphsOf(text: string): Said[] {
   let speaker: string | null = null;
   return text
@@ -122,10 +121,9 @@ function paragraphsOf(text: string): Said[] {
 const sentences = new Intl.Segmenter("en", { granularity: "sentence" });
 
 /**
- * Cuts what somebody says into texts of captions: by sentence, and a sentence that is too long by clause, phrase and length.
- *
- * @param lineLength letters of a line
- * @param lines of a caption
+ * Cuts speech into caption texts: by sentence, and a sentence that is too long by clause, phrase and length.
+ * @param lineLength characters per line
+ * @param lines per caption
  */
 export function cutSentences(text: string, lineLength: number, lines: number): string[] {
   const length = lineLength * lines;
@@ -142,10 +140,9 @@ export function cutSentences(text: string, lineLength: number, lines: number): s
 }
 
 /**
- * Cuts a plain text into captions. A line that begins with a name and a colon is said by that person, and so is what follows.
- *
- * @param lineLength letters of a line
- * @param lines of a caption
+ * Cuts a plain text into captions. A line that begins with a name and a colon starts that speaker's part.
+ * @param lineLength characters per line
+ * @param lines per caption
  */
 export const cutIntoCaptions = (text: string, lineLength: number, lines: number): Said[] =>
   paragraphsOf(text).flatMap(({ text: paragraph, speaker }) =>

@@ -1,4 +1,4 @@
-/** What makes a caption hard to read, and how that is mended. */
+/** What makes a caption hard to read, and how to mend it. */
 import { framesPerSecond, type Rate, rangeLength } from "../time/rate";
 import { cutSentences, lettersOf, linesOf } from "./break-text";
 import type { Caption } from "./caption";
@@ -9,20 +9,19 @@ export type FaultKind = "lines" | "line-length" | "pace" | "short" | "long" | "g
 
 export interface CaptionFault {
   kind: FaultKind;
-  /** What was measured, and what it may be: letters, letters a second, or seconds. */
+  /** The measured value and its limit: characters, characters per second, or seconds. */
   value: number;
   limit: number;
 }
 
-/** Letters a second of a caption. */
+/** Characters per second of a caption. */
 export const paceOf = (caption: Caption, rate: Rate): number =>
   lettersOf(caption.text) / (Math.max(1, rangeLength(caption)) / framesPerSecond(rate));
 
 /**
  * The rules that a caption breaks.
- *
- * @param next the one after it
- * @param lineLength letters of a line
+ * @param next the caption after it
+ * @param lineLength characters per line
  */
 export function captionFaults(
   caption: Caption,
@@ -52,17 +51,16 @@ export function captionFaults(
   return faults.filter((fault) => fault !== null);
 }
 
-/** What takes the place of a caption when it is mended. */
+/** The replacement of a mended caption. */
 export interface Mended {
   removed: string[];
   put: Caption[];
 }
 
 /**
- * Mends what can be mended of a caption without touching others: too much text is split, too little time is taken from the
- * gaps around it, too much given back, and a gap that only flickers is closed.
- *
- * @param before the one before it
+ * Mends a caption as far as possible without changing others: too much text is split, missing time is taken from the gaps
+ * around it, excess time given back, and a gap that would flicker is closed.
+ * @param before the caption before it
  */
 export function mendCaption(
   caption: Caption,
@@ -85,7 +83,7 @@ export function mendCaption(
   const gap = (free - end) / fps;
   if (gap > 0 && gap < rules.gap) end = free;
   parts[parts.length - 1] = { ...last, end: Math.max(last.start + 1, end) };
-  // What is still missing is taken from before it.
+  // The remainder is taken from before it.
   const first = parts[0]!;
   const missing =
     parts.length === 1 ? Math.max(0, wanted - (first === last ? end - first.start : rangeLength(first))) : 0;
@@ -93,7 +91,7 @@ export function mendCaption(
   return { removed: [], put: parts };
 }
 
-/** A caption as several, none of which has more lines, or longer ones, than the rules allow. */
+/** Splits a caption until none has more or longer lines than the rules allow. */
 function splitToFit(caption: Caption, rules: CaptionRules, lineLength: number, newId: () => string): Caption[] {
   const lines = linesOf(caption.text, lineLength);
   const fits = lines.length <= rules.lines && lines.every((line) => lettersOf(line) <= lineLength);

@@ -9,15 +9,18 @@ import type { Caption } from "./caption";
 import type { CaptionSettings } from "./caption-settings";
 import { syllablesOf } from "./syllables";
 
-/** Width of a letter as a share of its em, on average. */
+/** Mean width of a character, as a share of its em. */
 export const LETTER = 0.52;
 
-/** Colours of speakers beside the captions' own, which is the first one's; each is read on dark and has a letter beside it. */
+/**
+ * Colours of further speakers beside the captions' own, which is the first one's; each is legible on dark and shown with a
+ * letter.
+ */
 const SPEAKER_COLOURS = ["#8fd3ff", "#9be3a4", "#ffb3c1", "#d7c2ff", "#f5c98f"];
 
 type Look = Pick<CaptionSettings, "size" | "box">;
 
-/** Letters that a line of a version has room for; what the rules say where they do. */
+/** Characters per line that a version has room for; the rules' own limit where they have one. */
 export function lineLengthIn(
   { size, box, rules }: Pick<CaptionSettings, "size" | "box" | "rules">,
   frame: Size,
@@ -29,7 +32,7 @@ export function lineLengthIn(
   return clamped(Math.floor(room / (LETTER * em)), 8, 42);
 }
 
-/** About how large a caption is in a frame, in its pixels, without measuring its letters. */
+/** Approximate size of a caption, in pixels of the frame, without measuring text. */
 export function captionSize(lines: readonly string[], { size, box }: Look, frame: Size): Size {
   const em = size * Math.min(frame.width, frame.height);
   const longest = Math.max(0, ...lines.map(lettersOf));
@@ -39,7 +42,7 @@ export function captionSize(lines: readonly string[], { size, box }: Look, frame
   };
 }
 
-/** What captions tell of their speakers. */
+/** How captions show their speakers. */
 export class Speakers {
   private readonly order: string[];
 
@@ -47,7 +50,7 @@ export class Speakers {
     this.order = [...new Set(captions.flatMap(({ speaker }) => speaker ?? []))];
   }
 
-  /** Colour of whom a caption quotes. */
+  /** Colour of a speaker. */
   colourOf(speaker: string | null, own: string): string {
     const place = speaker === null ? 0 : this.order.indexOf(speaker);
     return place > 0 ? SPEAKER_COLOURS[(place - 1) % SPEAKER_COLOURS.length]! : own;
@@ -58,7 +61,7 @@ export class Speakers {
   }
 }
 
-/** A caption's text in lines, with whoever speaks where that is to be told. */
+/** A caption's text in lines, with the speaker where that is shown. */
 export function captionLines(
   { text, speaker }: Pick<Caption, "text" | "speaker">,
   lineLength: number,
@@ -68,7 +71,7 @@ export function captionLines(
   return linesOf(said, lineLength);
 }
 
-/** The frames of each word, in proportion to its syllables; of a text that is in lines. */
+/** The frames of each word, in proportion to its syllables; of a text already broken into lines. */
 function wordSpans(
   lines: readonly string[],
   { start, end }: Caption,
@@ -91,10 +94,8 @@ function wordSpans(
 }
 
 /**
- * Captions as layers, which are drawn as all others: one for each, or one for each word where the one that is said has a
- * colour of its own.
- *
- * @param places how far down the safe area each stands, by its id
+ * Captions as layers: one for each, or one for each word where the spoken word has a colour of its own.
+ * @param places place of each in the safe area by its id, 1 at its foot
  */
 export function captionLayers(
   captions: readonly Caption[],

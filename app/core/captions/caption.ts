@@ -1,4 +1,4 @@
-/** Captions of a film: what is said, on the film's own grid, and as they are in a version that leaves some of it out. */
+/** Captions of a film on its own frame grid, and as they are in a version that leaves ranges out. */
 import { z } from "zod";
 import { clamped } from "../numbers/clamped";
 import { Id } from "../basics/ids";
@@ -9,15 +9,15 @@ import { clipRanges } from "../time/ranges";
 export interface CaptionCue {
   start: number;
   end: number;
-  /** Lines, parted by line feeds; nothing but text. */
+  /** Plain text, its lines separated by line feeds. */
   text: string;
-  /** Who speaks, where the file says so. */
+  /** The speaker, where the file names one. */
   speaker: string | null;
 }
 
-/** No film has more. */
+/** Most captions of a film. */
 export const MOST_CAPTIONS = 20_000;
-/** Letters of a caption. */
+/** Most characters of a caption. */
 export const MOST_CAPTION_TEXT = 500;
 
 /** A caption over frames of a film, or of a version of it. */
@@ -25,29 +25,28 @@ export const Caption = z.object({
   id: Id,
   start: Frame,
   end: Frame,
-  /** Lines, parted by line feeds where the editor has broken them; nothing but text. */
+  /** Plain text, its lines separated by line feeds where the editor has broken them. */
   text: z.string().max(MOST_CAPTION_TEXT),
-  /** Who speaks: a name, or the letter of somebody who was recognised. */
+  /** The speaker: a name, or the letter of a recognised person. */
   speaker: z.string().trim().min(1).max(60).nullable(),
 });
 export type Caption = z.infer<typeof Caption>;
 
-/** What a caption says, and when. */
+/** A caption's text and time. */
 export type CaptionText = Omit<Caption, "id">;
 
 /** The order of captions. */
 export const byStart = (a: Caption, b: Caption): number => a.start - b.start || a.end - b.end || (a.id < b.id ? -1 : 1);
 
-/** Captions that were timed at another rate than the film's: each stays at the frame that it was at. */
+/** Captions timed at another frame rate than the film's: each keeps its frame. */
 export function retimed<T extends Pick<CaptionCue, "start" | "end">>(cues: readonly T[], fps: number, rate: Rate): T[] {
   const factor = fps / framesPerSecond(rate);
   return cues.map((cue) => ({ ...cue, start: cue.start * factor, end: cue.end * factor }));
 }
 
 /**
- * Captions of a file on the grid of a film. What lies beyond the film is left out.
- *
- * @param offsetSeconds by which all of them come later
+ * Captions of a file on a film's frame grid. Those beyond the film are discarded.
+ * @param offsetSeconds by which all of them are delayed
  */
 export function captionsOf(cues: readonly CaptionCue[], rate: Rate, frames: number, offsetSeconds = 0): CaptionText[] {
   const fps = framesPerSecond(rate);
@@ -63,10 +62,9 @@ export function captionsOf(cues: readonly CaptionCue[], rate: Rate, frames: numb
 }
 
 /**
- * Captions as they are in a version that shows only some of a film, in frames of that version: what is left out takes its
- * part of a caption with it.
- *
- * @param kept in order and apart from each other
+ * Captions in a version that shows only parts of a film, in frames of that version; ranges left out shorten or remove
+ * captions.
+ * @param kept in order, without overlap
  */
 export function captionsIn<T extends CaptionText>(captions: readonly T[], kept: readonly FrameRange[]): T[] {
   let before = 0;
@@ -77,7 +75,7 @@ export function captionsIn<T extends CaptionText>(captions: readonly T[], kept: 
       clipRanges([caption], range).map(({ start, end }) => ({ ...caption, start: start + by, end: end + by })),
     );
   });
-  // One that goes on beyond what is left out is still one.
+  // A caption that continues after a range left out is still one.
   const joined: T[] = [];
   for (const caption of shown.sort((a, b) => a.start - b.start)) {
     const last = joined.at(-1);

@@ -9,11 +9,11 @@ import { captionLayers } from "./caption-layers";
 import type { CaptionSettings } from "./caption-settings";
 import { layerBoxesIn, obstaclesIn, placeCaptions } from "./place-captions";
 
-/** What is said in a version, and what it is shown in. */
+/** Captions, and what they are shown in. */
 export interface Captioned {
   captions: readonly Caption[];
   settings: CaptionSettings;
-  /** What lies above the picture beside them. */
+  /** The other layers above the picture. */
   layers: readonly Layer[];
   size: Size;
   safeArea: SafeArea | null;
@@ -23,7 +23,7 @@ export interface Captioned {
   fps: number;
 }
 
-/** How far down the safe area of a version each of its captions stands, by its id. */
+/** Place of each caption in a version's safe area by its id, 1 at its foot. */
 export function placesOf({
   captions,
   settings,
@@ -41,9 +41,8 @@ export function placesOf({
 }
 
 /**
- * The layers of a version with its captions in front of them, where they are drawn on the picture.
- *
- * @param places how far down the safe area each stands, where that is known
+ * A version's layers with its captions in front, where they are burnt in.
+ * @param places of the captions in the safe area, where known
  */
 export function withCaptions(captioned: Captioned, places?: ReadonlyMap<string, number>): readonly Layer[] {
   const { captions, settings, layers, size, safeArea } = captioned;

@@ -1,12 +1,12 @@
-/** What an editor does to captions; each gives what there is afterwards, and changes nothing itself. */
+/** Edits of captions; each returns the result, and changes nothing itself. */
 import { clamped } from "../numbers/clamped";
 import { type FrameRange, rangeLength } from "../time/rate";
 import { type Caption, MOST_CAPTION_TEXT } from "./caption";
 import { syllablesOf } from "./syllables";
 
 /**
- * Splits a caption at a letter of its text; the first part takes as much of the time as it has of the syllables. Null where
- * nothing would be left on a side, or there are too few frames.
+ * Splits a caption at a character; time is divided by syllables. Null where a side would be empty, or there are too few
+ * frames.
  */
 export function splitCaption(caption: Caption, letter: number, newId: string): [Caption, Caption] | null {
   const [first, second] = [caption.text.slice(0, letter).trim(), caption.text.slice(letter).trim()];
@@ -19,7 +19,7 @@ export function splitCaption(caption: Caption, letter: number, newId: string): [
   ];
 }
 
-/** Several captions as one, in the place of the first. */
+/** Merges captions into one, in the place of the first. */
 export function mergeCaptions(captions: readonly Caption[]): Caption {
   const [first] = captions;
   const text = captions.map((caption) => caption.text.replaceAll("\n", " ")).join(" ");
@@ -31,38 +31,41 @@ export function mergeCaptions(captions: readonly Caption[]): Caption {
   };
 }
 
-/** Captions later by some frames, or earlier; what would lie outside the film is cut off, and what would lie there whole stays at its border. */
+/**
+ * Shifts captions by some frames; what reaches beyond the film is cut off, and captions entirely beyond it stay at its
+ * border.
+ */
 export const shiftCaptions = (captions: readonly Caption[], by: number, frames: number): Caption[] =>
   captions.map((caption) => {
     const start = clamped(caption.start + by, 0, frames - 1);
     return { ...caption, start, end: clamped(caption.end + by, start + 1, frames) };
   });
 
-/** Where each part of a text is that somebody looks for, in small letters or large. */
+/** Matches a text regardless of case. */
 const pattern = (wanted: string): RegExp => new RegExp(wanted.replace(/[.*+?^${}()|[\]\\]/g, String.raw`\$&`), "giu");
 
-/** The captions in which a text is found. */
+/** The captions that contain a text. */
 export const captionsWith = (captions: readonly Caption[], wanted: string): Caption[] =>
   wanted === "" ? [] : captions.filter(({ text }) => pattern(wanted).test(text));
 
-/** Those captions with another text in the place of one; what is not changed is left out. */
+/** Those captions with another text in its place; unchanged ones are omitted. */
 export const replaceInCaptions = (captions: readonly Caption[], wanted: string, by: string): Caption[] =>
   captionsWith(captions, wanted).map((caption) => ({
     ...caption,
     text: caption.text.replace(pattern(wanted), () => by).slice(0, MOST_CAPTION_TEXT),
   }));
 
-/** Where ends of captions come to rest: at cuts, and at borders of speech. */
+/** Where ends of captions snap: at cuts, and at borders of speech. */
 export interface SnapTo {
   cuts: readonly number[];
   speech: readonly FrameRange[];
-  /** Frames within which they do. */
+  /** Snapping distance in frames. */
   reach: number;
-  /** Frames that a caption does not reach over a cut, or stay short of it: it would flash. */
+  /** Frames around a cut within which a caption's end moves onto it: it would flash. */
   flash: number;
 }
 
-/** The frame at which an end of a caption comes to rest. */
+/** The frame to which an end of a caption snaps. */
 export function snapped(frame: number, { cuts, speech, reach, flash }: SnapTo): number {
   const near = (places: readonly number[], most: number) =>
     places
@@ -73,9 +76,7 @@ export function snapped(frame: number, { cuts, speech, reach, flash }: SnapTo): 
 }
 
 /**
- * Captions none of which shows for a few frames before a cut or after one, where it can do without: an end that is so near a
- * cut lies on it.
- *
+ * Moves ends that fall a few frames before or after a cut onto it, where the caption can do without those frames.
  * @param flash most frames that are given up
  */
 export const offCuts = <T extends FrameRange>(captions: readonly T[], cuts: readonly number[], flash: number): T[] =>
@@ -86,12 +87,11 @@ export const offCuts = <T extends FrameRange>(captions: readonly T[], cuts: read
     return end > start ? { ...caption, start, end } : caption;
   });
 
-/** How captions are moved: all of one, or one of its ends. */
+/** How a caption is dragged: as a whole, or by an end. */
 export type CaptionGrip = "whole" | "start" | "end";
 
 /**
- * A caption after it was dragged, between its neighbours and at least a frame long.
- *
+ * A caption after a drag, between its neighbours and at least a frame long.
  * @param room from the end of the one before to the start of the next
  */
 export function dragCaption(
@@ -105,7 +105,7 @@ export function dragCaption(
   const length = rangeLength(caption);
   if (grip === "whole") {
     const start = caption.start + by;
-    // The end that comes to rest takes the other one along.
+    // The end that snaps takes the other one along.
     const [atStart, atEnd] = [rest(start), rest(start + length)];
     const to = atStart !== start ? atStart : atEnd - length;
     const first = clamped(to, room.start, Math.max(room.start, room.end - length));
@@ -115,7 +115,7 @@ export function dragCaption(
   return { ...caption, end: clamped(rest(caption.end + by), caption.start + 1, room.end) };
 }
 
-/** The room of a caption between its neighbours. */
+/** The room for a caption between its neighbours. */
 export function roomOf(captions: readonly Caption[], caption: Caption, frames: number): FrameRange {
   const others = captions.filter(({ id }) => id !== caption.id);
   const before = others.filter(({ start }) => start < caption.start).map(({ end }) => end);

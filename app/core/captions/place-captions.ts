@@ -1,4 +1,4 @@
-/** Where captions stand in a version: low, but off faces and the film's own text, and moved as rarely as can be. */
+/** Places captions in a version: low, but off faces and the film's own text, and moved as rarely as possible. */
 import { boxIn, layerSize } from "../composition/layers/draw-layer";
 import type { Layer } from "../composition/layers/layer";
 import { safeBox, type SafeArea } from "../composition/layers/safe-area";
@@ -11,23 +11,23 @@ import { linesOf } from "./break-text";
 import { captionLines, captionSize, LETTER, lineLengthIn } from "./caption-layers";
 import type { CaptionSettings } from "./caption-settings";
 
-/** How far down the safe area a caption may stand, the usual place first. */
+/** Places in the safe area where a caption may stand, the usual one first. */
 const PLACES = [1, 0.86, 0.72, 0.58, 0.44, 0.3, 0.16, 0];
-/** Frames between those that are looked at. */
+/** Frames between those that are examined. */
 const STRIDE = 6;
-/** Costs: of all of the caption's area over something, of standing at the top, and of being moved, less so after a pause. */
+/** Costs: of covering something with the whole caption, of standing at the top, and of moving, lower after a pause. */
 const COVERING = 10;
 const HEIGHT = 1.2;
 const MOVED = 1;
 const MOVED_AFTER_PAUSE = 0.5;
 const PAUSE_SECONDS = 1;
-/** A face is read beyond its box: its chin, and the mouth that says what is read. */
+/** Margin around a face: chin and mouth are to stay visible. */
 const FACE_MARGIN = 0.15;
 
-/** The part of the film that nothing covers. */
+/** Kinds of tracks that captions must not cover. */
 const KEPT_OFF = new Set<Track["kind"]>(["face", "text", "inset"]);
 
-/** What captions are kept off at a frame, in pixels of the version. */
+/** Boxes that captions avoid at a frame, in pixels of the version. */
 export type ObstaclesAt = (frame: number) => readonly Box[];
 
 /** Faces and texts of shots where a version shows them. */
@@ -56,14 +56,14 @@ export function obstaclesIn(
   };
 }
 
-/** About where layers are in a version, without measuring letters: what is laid over the picture is not covered either. */
+/** Approximate boxes of layers in a version, without measuring text: layers are not covered either. */
 export function layerBoxesIn(layers: readonly Layer[], frame: Size, safe: SafeArea): ObstaclesAt {
   const room = safeBox(safe, frame);
   const boxes = layers.map((layer) => ({ range: layer.range, box: boxIn(room, layer, sizeOf(layer, frame, room)) }));
   return (at) => boxes.flatMap(({ range, box }) => (range === null || inRange(at, range) ? [box] : []));
 }
 
-/** About how large a layer is. */
+/** Approximate size of a layer. */
 function sizeOf(layer: Layer, frame: Size, room: Size): Size {
   if (layer.kind !== "text") return layerSize(layer, frame);
   const em = layer.size * Math.min(frame.width, frame.height);
@@ -71,21 +71,19 @@ function sizeOf(layer: Layer, frame: Size, room: Size): Size {
   return captionSize(linesOf(layer.text, lineLength), layer, frame);
 }
 
-/** What captions are placed in. */
+/** The frame that captions are placed in. */
 export interface CaptionGround {
-  /** Size of the version, and what of it nothing covers. */
+  /** Size of the version, and its safe area. */
   frame: Size;
   safe: SafeArea;
   obstaclesAt: ObstaclesAt;
-  /** Frames a second. */
+  /** Frames per second. */
   fps: number;
 }
 
 /**
- * How far down the safe area each caption stands, by its id: 1 is at its foot. Over all captions, the cheapest way is taken
- * (Viterbi, 1967): covering costs most, moving from one caption to the next less, and height least. A caption that the
- * editor has moved stays where it is.
- *
+ * Place of each caption in the safe area by its id, 1 at its foot. Minimises the total cost over all captions (Viterbi,
+ * 1967): covering costs most, moving between captions less, and height least. A caption that the editor has moved stays.
  * @param captions in order
  */
 export function placeCaptions(
@@ -123,7 +121,7 @@ const framesEvery = ({ start, end }: FrameRange, stride: number): number[] => {
   return frames;
 };
 
-/** How much of a caption lies over something. */
+/** Share of a caption that covers boxes. */
 const coveredShare = (caption: Box, boxes: readonly Box[]): number => {
   const covered = boxes.reduce((sum, box) => {
     const over = boxIntersection(caption, box);
@@ -132,7 +130,7 @@ const coveredShare = (caption: Box, boxes: readonly Box[]): number => {
   return Math.min(1, covered / Math.max(1, boxArea(caption)));
 };
 
-/** The place of each caption, by its number, that makes the least of all costs. */
+/** The place of each caption, by its number, of least total cost. */
 function cheapest(captions: readonly Caption[], costs: readonly number[][], fps: number): number[] {
   let before = costs[0] ?? [];
   const from: number[][] = [];

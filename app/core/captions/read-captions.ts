@@ -1,7 +1,7 @@
 /**
- * Files of captions, SubRip (SRT) and WebVTT, as they are found: with or without numbers, with commas or points, tight arrows,
- * hours beyond 99, lines without a caption. The file is taken apart here, in a time that grows with its length; a parser reads
- * the markup of each caption. What cannot be used is told by its line, and not dropped in silence.
+ * Reads SubRip (SRT) and WebVTT files as they are found: with or without numbers, with commas or points, tight arrows,
+ * hours beyond 99, lines without a caption. The file is split here, in linear time; a parser reads the markup of each
+ * caption. Anything unusable is reported by its line, and not dropped in silence.
  */
 import { tokenizeVTTCue, VTTCue, type VTTNode } from "media-captions";
 import { Refusal } from "../basics/refusal";
@@ -13,24 +13,24 @@ const t = captionsTexts.readCaptions;
 export interface ReadCaptions {
   /** In order of time. */
   cues: CaptionCue[];
-  /** What is wrong with the file, by its line, counted from 1. */
+  /** Problems of the file, by line, from 1. */
   problems: { line: number; text: string }[];
 }
 
 const CLOCK = String.raw`(?:(\d+):)?(\d{1,2}):(\d{1,2})(?:[.,](\d{1,3}))?`;
 const TIMES = new RegExp(String.raw`^\s*${CLOCK}\s*-{1,2}>\s*${CLOCK}(.*)$`);
-/** Blocks of WebVTT that hold no caption. */
+/** WebVTT blocks without a caption. */
 const NO_CAPTION = /^(WEBVTT|NOTE|STYLE|REGION)\b/;
-/** Tags of position and style that some SubRip files have. */
+/** Position and style tags of some SubRip files. */
 const OVERRIDES = /\{\\[^{}]*\}/g;
-/** Letters of a caption that are read: more than is kept, since there is markup between them. */
+/** Most characters of a caption that are read, more than are kept, since they include markup. */
 const MOST_READ = 4 * MOST_CAPTION_TEXT;
 
 const secondsOf = ([hours = "0", minutes = "0", seconds = "0", fraction = ""]: readonly (
   string | undefined
 )[]): number => 3600 * Number(hours) + 60 * Number(minutes) + Number(seconds) + Number(`0.${fraction || 0}`);
 
-/** A caption with where it stands in its file. */
+/** A caption with its lines in the file. */
 interface Block {
   line: number;
   start: number;
@@ -38,7 +38,7 @@ interface Block {
   text: string[];
 }
 
-/** Takes a file apart at its lines of times: the only ones that every such file has. */
+/** Splits a file at its timing lines: the only ones that every such file has. */
 function blocksOf(lines: readonly string[], problems: ReadCaptions["problems"]): Block[] {
   const blocks: Block[] = [];
   let isSkipped = false;
@@ -47,7 +47,7 @@ function blocksOf(lines: readonly string[], problems: ReadCaptions["problems"]):
     const current = blocks.at(-1);
     if (times) {
       isSkipped = false;
-      // A number or a name just above the times is the caption's own, and no text of the one before.
+      // A number or name just above the timing belongs to the caption, and is not text of the one before.
       const id = lines[i - 1]?.trim() ?? "";
       const isId = id !== "" && (/^\d+$/.test(id) || (lines[i - 2]?.trim() ?? "") === "");
       if (isId && current && current.text.at(-1) === id) current.text.pop();
@@ -60,13 +60,13 @@ function blocksOf(lines: readonly string[], problems: ReadCaptions["problems"]):
     else if (line.trim() === "") isSkipped = false;
     if (isSkipped || line.trim() === "") return;
     if (current) return void current.text.push(line.trim());
-    // Above the first times there is the first caption's number or name, and nothing else.
+    // Above the first timing, only the first caption's number or name is expected.
     if (!TIMES.test(lines[i + 1] ?? "")) problems.push({ line: i + 1, text: t.strayLine });
   });
   return blocks;
 }
 
-/** Text alone, and the first voice that a cue names. */
+/** The plain text, and the first voice named. */
 function plain(nodes: readonly VTTNode[]): { text: string; speaker: string | null } {
   let speaker: string | null = null;
   const textOf = (node: VTTNode): string => {
@@ -81,9 +81,8 @@ function plain(nodes: readonly VTTNode[]): { text: string; speaker: string | nul
 
 /**
  * Reads captions from the text of a file.
- *
- * @param name of the file, for what is said of it
- * @throws Refusal if there is no caption in it
+ * @param name of the file, for messages
+ * @throws Refusal if it contains no caption
  */
 export function readCaptions(content: string, name: string): ReadCaptions {
   const problems: ReadCaptions["problems"] = [];
@@ -94,7 +93,7 @@ export function readCaptions(content: string, name: string): ReadCaptions {
     return why === null;
   });
   if (usable.length > MOST_CAPTIONS) throw new Refusal(t.tooManyCaptions(name, MOST_CAPTIONS));
-  // The times are read; what is left to parse is each caption's text by itself.
+  // The times are read; only each caption's text is left to parse.
   const found = usable
     .map((block) => {
       const text = block.text.join("\n").slice(0, MOST_READ).replaceAll(OVERRIDES, "");

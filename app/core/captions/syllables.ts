@@ -1,13 +1,13 @@
 import { wordsOf } from "./break-text";
 
-/** How long a digit is said, in syllables, and a letter of a script without vowels of its own. */
+/** Syllables of a digit, and of a character of a script without vowels of its own. */
 const DIGIT = 1.5;
 const CHARACTER = 1;
 const VOWELS = /[aeiouyàáâãäåæèéêëìíîïòóôõöøœùúûüýÿāēīōūаеёиоуыэюяαεηιουω]+/giu;
 
 /**
- * How long a word takes to say, in syllables: its groups of vowels, without an English silent e. It is only compared with
- * other words of the same text.
+ * Approximate number of syllables of a word: its groups of vowels, without an English silent e. Only compared with other
+ * words of the same text.
  */
 export function syllablesIn(word: string): number {
   const bare = word.normalize("NFC").replace(/[^\p{L}\p{N}]/gu, "");
@@ -20,6 +20,6 @@ export function syllablesIn(word: string): number {
   return DIGIT * digits + groups - silent;
 }
 
-/** How long a text takes to say, in syllables; a little more where one breathes. */
+/** Approximate number of syllables of a text, with a little more for breaths. */
 export const syllablesOf = (text: string): number =>
   wordsOf(text).reduce((sum, word) => sum + syllablesIn(word) + (/[,;:–—]$/u.test(word) ? 0.5 : 0), 0);

@@ -1,33 +1,36 @@
-/** Lays captions along the voice that was found in a film. */
+/** Times captions by the speech found in a film. */
 import { clamped } from "../numbers/clamped";
 import { type FrameRange, framesPerSecond, type Rate, rangeLength } from "../time/rate";
 import type { CaptionText } from "./caption";
 import type { CaptionRules } from "./caption-settings";
 import { syllablesOf } from "./syllables";
 
-/** Most captions, and most speech segments, that are laid along each other as one. */
+/** Most captions, and most speech segments, that are aligned as one group. */
 const MOST_CAPTIONS_TOGETHER = 6;
 const MOST_SEGMENTS_TOGETHER = 5;
-/** How unevenly people speak: the standard deviation of a group's length is this share of the root of its length. */
+/** Unevenness of speech: standard deviation of a group's length, as a share of the root of its length. */
 const SPREAD = 0.55;
-/** Costs of a caption that ends within a segment, of a pause within a caption, each second of it, and of speech without one. */
+/**
+ * Costs of a caption that ends within a segment, of a pause within a caption, of each second of that, and of speech without
+ * a caption.
+ */
 const NO_PAUSE = 1.2;
 const PAUSE_INSIDE = 0.7;
 const PAUSE_SECOND = 2.5;
-/** Seconds of a pause that surely ends a sentence, and what each that is missing costs, or is too much within one. */
+/** Seconds of a pause that surely ends a sentence, and the cost of each second that is missing, or in excess within one. */
 const LONG_PAUSE = 0.4;
 const END_PAUSE = 5;
 const UNSAID = 3;
 const UNSAID_SECOND = 2;
-/** How far the laying may stray from an even pace, as a share of all that is said. */
+/** Most deviation from an even pace, as a share of all speech. */
 const BAND = 0.2;
-/** A caption may stay this long after its speech, in seconds, so that it can be read. */
+/** Seconds for which a caption may stay after its speech, so that it can be read. */
 const HOLD = 0.6;
 
 export interface Speech {
-  /** Segments in which somebody speaks, in order and apart from each other. */
+  /** Speech segments, in order, without overlap. */
   segments: readonly FrameRange[];
-  /** Frames at which somebody else begins to speak. */
+  /** Frames at which another speaker begins. */
   turns: readonly number[];
 }
 
@@ -38,9 +41,8 @@ interface Step {
 }
 
 /**
- * The cheapest way to lay captions along speech segments, some of the one along some of the other: dynamic programming
- * after Gale & Church, "A Program for Aligning Sentences in Bilingual Corpora" (1993), where what is said is measured in
- * syllables and speech in frames.
+ * Aligns groups of captions with groups of speech segments at least cost: dynamic programming after Gale & Church, "A
+ * Program for Aligning Sentences in Bilingual Corpora" (1993), with captions measured in syllables and speech in frames.
  */
 function aligned(
   weights: readonly number[],
@@ -54,7 +56,7 @@ function aligned(
   const [said, spoken] = [saidBefore[n]!, spokenBefore[m]!];
   const pauseBefore = (j: number) => (segments[j]!.start - segments[j - 1]!.end) / fps;
   const pace = said / spoken;
-  // After a sentence a longer pause is made than within one.
+  // Pauses are longer after a sentence than within one.
   const endCost = (i: number, j: number) => {
     if (i === n || j === m) return 0;
     const pause = Math.min(LONG_PAUSE, pauseBefore(j));
@@ -80,7 +82,7 @@ function aligned(
           const expected = saidBefore[i + captions]! - saidBefore[i]!;
           const heard = pace * (spokenBefore[j + across]! - spokenBefore[j]!);
           const off = (heard - expected) ** 2 / (2 * SPREAD ** 2 * Math.max(1, expected));
-          // Ends of captions that fall on pauses within the group are no end without a pause.
+          // Ends of captions that fall on pauses within the group do not count.
           const unpaused = NO_PAUSE * Math.max(0, captions - across);
           const inside = captions === 1 ? pauses : Math.max(0, pauses - PAUSE_INSIDE * (captions - 1));
           offer(captions, across, off + unpaused + inside + endCost(i + captions, j + across));
@@ -107,7 +109,10 @@ const sums = (values: readonly number[]): number[] => {
   return all;
 };
 
-/** The frame at which a share of the speech of some segments has gone by; at a border the end of one, or the next's start. */
+/**
+ * The frame at which a share of the speech in some segments has passed; at a border, the end of one segment or the start of
+ * the next.
+ */
 function frameAtShare(segments: readonly FrameRange[], share: number, side: "start" | "end"): number {
   const all = segments.reduce((sum, range) => sum + rangeLength(range), 0);
   let left = share * all;
@@ -120,7 +125,7 @@ function frameAtShare(segments: readonly FrameRange[], share: number, side: "sta
   return 0;
 }
 
-/** Where in a group each caption begins and ends: at a pause where one is near, else in proportion to syllables. */
+/** Start and end of each caption in a group: at a pause where one is near, else in proportion to syllables. */
 function timesInGroup(
   weights: readonly number[],
   segments: readonly FrameRange[],
@@ -130,7 +135,7 @@ function timesInGroup(
   const all = before.at(-1)!;
   const spoken = sums(segments.map(rangeLength));
   const length = spoken.at(-1)!;
-  // Borders between segments, and changes of speaker within them, as shares of what is spoken.
+  // Borders between segments, and changes of speaker within them, as shares of the speech.
   const anchors = [
     ...spoken.slice(1, -1),
     ...turns.flatMap((turn) => {
@@ -152,11 +157,10 @@ function timesInGroup(
 }
 
 /**
- * Times captions by the voice. Each begins with its speech; it stays a little after it where it could not be read otherwise,
- * and never into the next one. Where there is no speech, captions follow each other at a reading pace.
- *
- * @param said captions in order, or texts that have no time yet
- * @param range what of the film they are laid along
+ * Times captions by the voice. Each begins with its speech; it stays a little longer where it could not be read otherwise,
+ * but never into the next one. Without speech, captions follow one another at reading pace.
+ * @param said captions in order, or texts without times
+ * @param range of the film in which they are said
  */
 export function timeCaptions<T extends Pick<CaptionText, "text" | "speaker">>(
   said: readonly T[],
@@ -197,13 +201,13 @@ function laid(
     i += step.captions;
     j += step.segments;
   }
-  // More captions than can be laid along so little speech follow each other at its end.
+  // Captions in excess of the speech follow one another at its end.
   const last = segments.at(-1)!.end;
   while (ranges.length < weights.length) ranges.push({ start: last, end: last });
   return apart(ranges);
 }
 
-/** No two begin at one frame. */
+/** Ensures that no two begin at the same frame. */
 function apart(ranges: readonly FrameRange[]): FrameRange[] {
   let least = -1;
   return ranges.map(({ start, end }) => {
@@ -213,7 +217,7 @@ function apart(ranges: readonly FrameRange[]): FrameRange[] {
   });
 }
 
-/** In proportion to syllables over all of a range. */
+/** In proportion to syllables over a whole range. */
 function evenly(weights: readonly number[], { start, end }: FrameRange): FrameRange[] {
   const before = sums(weights);
   const at = (i: number) => start + Math.round(((end - start) * before[i]!) / before.at(-1)!);

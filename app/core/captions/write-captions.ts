@@ -1,7 +1,10 @@
 import { framesPerSecond, type Rate } from "../time/rate";
 import type { CaptionText } from "./caption";
 
-/** Hours, minutes, seconds and milliseconds of a frame, with what parts the milliseconds. */
+/**
+ * A frame as hours, minutes, seconds and milliseconds.
+ * @param point separator before the milliseconds
+ */
 function clockOf(frame: number, rate: Rate, point: "," | "."): string {
   const milliseconds = Math.round((frame / framesPerSecond(rate)) * 1000);
   const part = (unit: number, digits: number, base: number) =>
@@ -20,7 +23,7 @@ export const writeSrt = (captions: readonly CaptionText[], rate: Rate): string =
     )
     .join("\n");
 
-/** Captions as WebVTT, with who speaks where that is known. */
+/** Captions as WebVTT, with speakers where known. */
 export const writeVtt = (captions: readonly CaptionText[], rate: Rate): string => {
   const cues = captions.map(({ start, end, text, speaker }) => {
     const voice = speaker === null ? "" : `<v ${escaped(speaker)}>`;

@@ -1,4 +1,4 @@
-/** Captions that pass too quickly to be read. */
+/** Captions that are too fast to read. */
 import type { Caption } from "../captions/caption";
 import { paceOf } from "../captions/caption-faults";
 import type { FrameRange, Rate } from "../time/rate";
@@ -8,8 +8,8 @@ import { type Flag, severityOf } from "./flag";
 const t = flagsTexts.captionFlags;
 
 /**
- * @param kept what of a shot is shown; a caption is told in the shot in which it starts
- * @param most letters a second that can be read
+ * @param kept the ranges of a shot that are shown; a caption counts in the shot in which it starts
+ * @param most characters per second that can be read
  */
 export function captionFlags(
   captions: readonly Caption[],

@@ -1,28 +1,28 @@
-/** What an editor finds worth a flag in a version, and what of it has been looked at. */
+/** What an editor wants flagged in a version, and what has been reviewed. */
 import { z } from "zod";
 
 const Seconds = z.number().min(0).max(600);
 
-/** How much of a trouble is passed over. Times are in seconds. */
+/** Limits below which a problem is not flagged. Times are in seconds. */
 export const CheckLimits = z.object({
   /** A subject, a text or a protected area reaches beyond the window. */
   cut: Seconds,
-  /** A face or a text lies under what covers the frame. */
+  /** A face or a text lies outside the safe area. */
   covered: Seconds,
-  /** What is followed is not seen. */
+  /** The subject is not seen. */
   lost: Seconds,
-  /** Nobody is in the frame, while somebody is beside it. */
+  /** Nobody is in the frame, though somebody is in the picture. */
   empty: Seconds,
-  /** The window can go no further, and its subject is beside its middle. */
+  /** The window is stuck at the picture's edge, with its subject off centre. */
   edge: Seconds,
-  /** Somebody looks out of the edge that is nearer. */
+  /** Somebody looks out of the nearer edge: too little looking room. */
   looksOut: Seconds,
-  /** The picture does not change at all. */
+  /** The picture is frozen. */
   frozen: Seconds,
   black: Seconds,
-  /** How far eyes jump from one shot to the next of the same person, as a share of the frame. */
+  /** Distance that eyes jump at a cut between shots of the same person, as a share of the frame. */
   jolt: z.number().min(0.05).max(1),
-  /** How fast the window may still be at a cut, in its own widths per second. */
+  /** Speed of the window at a cut, in its own widths per second. */
   movingAtCut: z.number().min(0).max(5),
 });
 export type CheckLimits = z.infer<typeof CheckLimits>;
@@ -40,8 +40,8 @@ export const USUAL_LIMITS: CheckLimits = {
   movingAtCut: 0.15,
 };
 
-/** More than this nobody looks at. */
+/** Most reviewed flags that are kept. */
 const MOST_SEEN = 20_000;
 
-/** Prints of flags that the editor has reviewed, as `flagPrint` takes them. */
+/** Prints of reviewed flags, as made by `flagPrint`. */
 export const ReviewedFlags = z.array(z.string().max(80)).max(MOST_SEEN);

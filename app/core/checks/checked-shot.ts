@@ -6,7 +6,7 @@ import type { CheckLimits } from "./check-settings";
 
 /** A shot as it is checked. */
 export interface CheckedShot {
-  /** The ranges of it that are shown; nothing else counts. */
+  /** The ranges of it that are shown; only these are checked. */
   kept: readonly FrameRange[];
   protect: Box | null;
   tracks: readonly Track[];

@@ -1,4 +1,4 @@
-/** Faces and burnt-in text that get under what covers the frame where it is shown. */
+/** Faces and burnt-in text that lie outside the safe area where they are shown. */
 import { inFrame, type ShownAt } from "../composition/composition";
 import { type SafeArea, safeBox } from "../composition/layers/safe-area";
 import type { Box } from "../geometry/box";
@@ -11,7 +11,7 @@ import { troubleIn } from "./trouble";
 
 const t = flagsTexts.coveredFlags;
 
-/** Share of its own size by which something may reach under what covers. */
+/** Share of its own size by which something may reach outside the safe area. */
 const TOLERANCE = 0.1;
 
 interface Covered {
@@ -24,14 +24,14 @@ interface Covered {
   rate: Rate;
 }
 
-/** How much of a box is outside of another, as a share of its width or height, whichever is more. */
+/** How far a box reaches beyond another, as a share of its width or height, whichever is more. */
 const shareBeyond = (box: Box, safe: Box): number =>
   Math.max(
     (Math.max(safe.x - box.x, 0) + Math.max(box.x + box.width - safe.x - safe.width, 0)) / box.width,
     (Math.max(safe.y - box.y, 0) + Math.max(box.y + box.height - safe.y - safe.height, 0)) / box.height,
   );
 
-/** Where the face that is followed, or text of the film, is covered for more than a moment. */
+/** Where the followed face, or burnt-in text, is outside the safe area for more than a moment. */
 export function coveredFlags(subject: Track | null, { kept, tracks, shown, safe, limits, rate }: Covered): Flag[] {
   const coveredAt = (track: Track, frame: number) => {
     const box = boxAt(track, frame);

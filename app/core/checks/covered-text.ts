@@ -1,4 +1,4 @@
-/** Burnt-in text that is cut off, and that the editor has laid something over. */
+/** Burnt-in text that is cut off, and that the editor has covered. */
 import { filmPanes, type ShownAt } from "../composition/composition";
 import { groundOf, shapeBox } from "../composition/layers/draw-layer";
 import { layersAt } from "../composition/layers/layer-at";
@@ -8,9 +8,9 @@ import { boxContains, mapBox, type Size, visiblePart } from "../geometry/box";
 import { boxAt, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesOf } from "../time/rate";
 
-/** A layer that is less opaque hides nothing. */
+/** Opacity below which a layer hides nothing. */
 const OPAQUE = 0.9;
-/** Share of its height by which a text may look out. */
+/** Share of its height by which a text may stick out. */
 const TOLERANCE = 0.05;
 
 interface Above {
@@ -20,7 +20,7 @@ interface Above {
   fps: number;
 }
 
-/** Whether plain shapes cover what is to be seen of texts, wherever they are. */
+/** Whether plain shapes cover the visible parts of texts throughout. */
 export function textIsCovered(
   texts: readonly Track[],
   kept: readonly FrameRange[],

@@ -1,4 +1,4 @@
-/** What deserves a flag in where a shot begins, in its length, and in what else might be followed in it. */
+/** Flags about a shot's start, its length, and its other possible subjects. */
 import { boxCentre } from "../geometry/box";
 import type { Shot } from "../shots/shot";
 import type { LeftOut } from "../subjects/choosing/follow-plan";
@@ -9,15 +9,14 @@ import { type Flag, severityOf } from "./flag";
 
 const t = flagsTexts.cutFlags;
 
-/** A transition that is decided by less than this, on a scale of 0 to 1 around 0.5, is not certain. */
+/** A transition decided by a smaller margin, on a scale of 0 to 1 around 0.5, is uncertain. */
 const UNSURE = 0.06;
-/** Shots of fewer frames are more often a mistake than a choice. */
+/** Shots of fewer frames are more often a mistake than intended. */
 const SHORT_FRAMES = 6;
 
 /**
- * What to look at where a shot begins, and in its length.
- *
- * @param strength how much spoke for the transition that begins the shot, 0 to 1; undefined if nothing was weighed
+ * Flags about a shot's start and length.
+ * @param strength of the evidence for the transition at its start, 0 to 1; undefined if nothing was weighed
  */
 export function cutFlags(shot: Pick<Shot, "start" | "end" | "begins">, strength: number | undefined): Flag[] {
   const flags: Flag[] = [];
@@ -36,9 +35,8 @@ export function cutFlags(shot: Pick<Shot, "start" | "end" | "begins">, strength:
 }
 
 /**
- * What to look at where something else might as well be followed, or as well, and is left out.
- *
- * @param range what of the shot is shown
+ * The flag for another subject that would do as well, or belongs in the frame and is left out.
+ * @param range of the shot that is shown
  */
 export function otherFlags(subject: Track, other: Track, why: LeftOut["why"], range: FrameRange): Flag[] {
   const frame = other.boxes.findIndex((box, i) => box && boxAt(subject, other.start + i)) + other.start;

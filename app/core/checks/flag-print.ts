@@ -1,17 +1,16 @@
-/** What a flag rests on, as a word: it stays seen until that changes. */
+/** What a flag rests on, as a short hash: it stays reviewed until that changes. */
 import MurmurHash from "imurmurhash";
 import type { ShownAt } from "../composition/composition";
 import { framesOf } from "../time/rate";
 import { LASTING, type Flag } from "./flag";
 
-/** Half a pixel more or less is the same picture. */
+/** Differences of half a pixel do not count. */
 const rounded = (value: number): number => Math.round(2 * value) / 2;
 
 /**
- * The print of a look at a shot: its kind and its reason, and what is shown in each frame of its range. Frames count
- * from the shot's first, so that a shot that is moved as a whole keeps what was seen of it.
- *
- * @param shown what is shown at the shot's frames; null where that is not known
+ * The print of a flag in a shot: its kind and reason, and what is shown at each frame of its range. Frames count from the
+ * shot's first, so that moving a shot keeps its flags reviewed.
+ * @param shown at the shot's frames; null where that is not known
  */
 export function flagPrint(
   { kind, pane = 0, range, text, otherId = "" }: Flag,

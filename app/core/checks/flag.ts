@@ -1,8 +1,8 @@
-/** A place that deserves the editor's eye. */
+/** A place that deserves the editor's attention. */
 import { clamped } from "../numbers/clamped";
 import type { FrameRange } from "../time/rate";
 
-/** How bad each kind is at its worst, 0 to 100. */
+/** Worst severity of each kind, 0 to 100. */
 const WORST = {
   "subject-cut": 100,
   "empty-frame": 90,
@@ -33,7 +33,7 @@ const WORST = {
 export type FlagKind = keyof typeof WORST;
 export const FLAG_KINDS = Object.keys(WORST) as FlagKind[];
 
-/** Kinds that are about what the window shows in each frame of their range; the others are about a shot or the film. */
+/** Kinds about what the window shows at each frame of their range; the others are about a shot or the film. */
 export const LASTING: ReadonlySet<FlagKind> = new Set([
   ...([
     "absent",
@@ -57,36 +57,35 @@ const OF_SHOT: ReadonlySet<FlagKind> = new Set([
   "short-shot",
 ]);
 
-/** The frames beside which a look is marked: all that it lasts, or the one to look at where it is about the shot. */
+/** The range that is marked for a flag: its whole range, or one frame for a flag about the shot. */
 export const markedRange = ({ kind, range, frame }: Flag): FrameRange =>
   OF_SHOT.has(kind) ? { start: frame, end: frame } : range;
 
 export interface Flag {
   kind: FlagKind;
-  /** The frames that it is about. */
+  /** The frames it is about. */
   range: FrameRange;
-  /** Where it is worst: the frame to look at. */
+  /** Its worst frame, where the editor should look. */
   frame: number;
-  /** The reason in words, with the number. */
+  /** The reason in words, with its figure. */
   text: string;
-  /** How bad it is, 0 to 100. */
+  /** Severity, 0 to 100. */
   severity: number;
   /** Which of the shot's panes it is about, from 0; left out where it is about the shot. */
   pane?: number;
-  /** The track of what is left out. */
+  /** Track that is left out of the frame. */
   otherId?: string;
-  /** Who it is about, by the id of one of the film's people. */
+  /** Id of the person it is about. */
   who?: string;
 }
 
-/** Seconds after which trouble has come half of the way from its least to its worst. */
+/** Seconds after which severity is halfway from its least to its worst. */
 const HALF_SECONDS = 2;
-/** How bad it is from its first frame, as a share of its worst. */
+/** Severity at the first frame, as a share of the worst. */
 const FROM_FIRST = 0.4;
 
 /**
- * How bad something is that lasts: the worst of its kind by how much is wrong, and by how long it is.
- *
+ * Severity of a lasting problem, by how much is wrong and for how long.
  * @param depth how much is wrong, 0 to 1
  */
 export const severityOf = (kind: FlagKind, depth: number, seconds = Infinity): number =>

@@ -1,4 +1,4 @@
-/** What deserves a flag in how a shot is framed. */
+/** Flags about how a shot is framed. */
 import { type Composition, filmPanes, type ShownAt } from "../composition/composition";
 import type { Box, Size } from "../geometry/box";
 import { aspectRatio, largestWindowHeight } from "../geometry/crop-window";
@@ -16,14 +16,14 @@ const t = flagsTexts.framingFlags;
 
 /** How far a subject may reach beyond the window, as a share of its own size. */
 const CUT_TOLERANCE = 0.08;
-/** Of text every letter counts; the box has room beside it. */
+/** Of text every character counts; its box includes a margin. */
 const TEXT_TOLERANCE = 0.01;
-/** A window this near the largest one is no zoom. */
+/** Share of the largest window above which there is no zoom. */
 const NEARLY_LARGEST = 0.98;
-/** A choice of subject less certain than this, 0 to 1, deserves a look. */
+/** Certainty of the subject, 0 to 1, below which it is flagged. */
 const UNSURE_SUBJECT = 0.5;
 
-/** How much of a box lies beyond what is shown of the source, 0 to 1 of its width or height; 0 for none to speak of. */
+/** How much of a box lies outside what is shown of the source, 0 to 1 of its width or height; 0 within the tolerance. */
 export function shareOutside(composition: Composition, box: Box, tolerance: number): number {
   const beyond = filmPanes(composition).map(({ source }) => {
     const across = Math.max(source.x - box.x, 0) + Math.max(box.x + box.width - source.x - source.width, 0);
@@ -34,11 +34,11 @@ export function shareOutside(composition: Composition, box: Box, tolerance: numb
   return least > tolerance ? least : 0;
 }
 
-/** Whether a pane shows all of the picture, give or take a pixel. */
+/** Whether a pane shows the whole picture, within a pixel. */
 const showsAll = ({ panes }: Composition, { width, height }: Size): boolean =>
   panes.some(({ source }) => source.width >= width - 1 && source.height >= height - 1);
 
-/** The ranges in which a track is not seen between being seen. */
+/** The ranges in which a track is not seen, between two in which it is. */
 export function gapsOf(track: Track): FrameRange[] {
   const gaps: FrameRange[] = [];
   let last = -1;
@@ -57,7 +57,7 @@ export const longestGap = (track: Track): FrameRange | null =>
     null,
   );
 
-/** What is followed, where it is cut off and where it is not seen. */
+/** Where the subject is cut off, and where it is not seen. */
 function subjectFlags({ kept, limits, rate }: CheckedShot, subject: Track, shown: ShownAt): Flag[] {
   const fps = framesPerSecond(rate);
   const isFace = subject.kind === "face";
@@ -82,7 +82,7 @@ function subjectFlags({ kept, limits, rate }: CheckedShot, subject: Track, shown
   return [...cut, ...lost];
 }
 
-/** Burnt-in text, insets and what the editor protects, where they are cut off. */
+/** Where burnt-in text, insets and the protected area are cut off. */
 function heldFlags({ kept, protect, tracks, limits, rate }: CheckedShot, shown: ShownAt): Flag[] {
   const held = protect
     ? troubleIn(kept, rate, {
@@ -109,7 +109,7 @@ function heldFlags({ kept, protect, tracks, limits, rate }: CheckedShot, shown: 
   return [...held, ...cutOff];
 }
 
-/** Where a zoom enlarges the picture too much; that the largest window is enlarged is not the zoom's doing. */
+/** Where a zoom enlarges the picture too much; the scale of the largest window is not the zoom's doing. */
 function enlargedLooks({ kept, settings, area, limits, rate }: CheckedShot, shown: ShownAt): Flag[] {
   const timesAt = (frame: number) =>
     Math.max(
@@ -121,7 +121,7 @@ function enlargedLooks({ kept, settings, area, limits, rate }: CheckedShot, show
       }),
     );
   const { largestScale } = settings;
-  // Twice as much as may be is as bad as can be.
+  // Twice the limit is the worst.
   return troubleIn(kept, rate, {
     kind: "enlarged",
     limit: limits.cut,
@@ -131,16 +131,15 @@ function enlargedLooks({ kept, settings, area, limits, rate }: CheckedShot, show
 }
 
 /**
- * What to look at in how one of a shot's panes is framed: its subject.
- *
- * @param shown what is shown at each frame of the shot
- * @param certainty how sure the choice of the subject is, 0 to 1
+ * Flags about the framing of one pane: its subject.
+ * @param shown at each frame of the shot
+ * @param certainty of the choice of subject, 0 to 1
  */
 export function paneFlags(shot: CheckedShot, subject: Track | null, shown: ShownAt, certainty: number): Flag[] {
   const { kept, area } = shot;
   if (framesIn(kept) === 0) return [];
   const range = { start: kept[0]!.start, end: kept.at(-1)!.end };
-  // Where all of the picture is shown, it makes no difference.
+  // Where the whole picture is shown, the subject makes no difference.
   const isUnsure = certainty < UNSURE_SUBJECT && !showsAll(shown(range.start), area);
   const unsure: Flag = {
     kind: "unsure-subject",
@@ -153,9 +152,8 @@ export function paneFlags(shot: CheckedShot, subject: Track | null, shown: Shown
 }
 
 /**
- * What to look at in how a shot is framed as a whole, in order of its frames.
- *
- * @param subject what is followed in its first pane
+ * Flags about the framing of a whole shot, in order of its frames.
+ * @param subject followed in its first pane
  */
 export function framingFlags(shot: CheckedShot, subject: Track | null, shown: ShownAt, certainty = 1): Flag[] {
   if (framesIn(shot.kept) === 0) return [];

@@ -1,4 +1,4 @@
-/** What deserves a flag where one shot follows another: windows that still move, and eyes that jump. */
+/** Flags at cuts: windows that still move, and eye-trace jumps. */
 import { filmPanes, type ShownAt } from "../composition/composition";
 import { mapBox, type Point } from "../geometry/box";
 import { boxAt, type Track } from "../subjects/tracking/track";
@@ -9,19 +9,19 @@ import { movingAt } from "./window-flags";
 
 const t = flagsTexts.joinFlags;
 
-/** How far down a face its eyes are. */
+/** Height of the eyes in a face's box, from its top. */
 const EYES = 0.4;
 
-/** How a shot begins or ends, as far as the one beside it is concerned. */
+/** State of a shot's start or end, for comparison across a cut. */
 export interface ShotSide {
-  /** Its first or last frame that is shown. */
+  /** Its first or last shown frame. */
   frame: number;
-  /** Where the eyes of people are, by who they are, as shares of the frame. */
+  /** Places of people's eyes, by person, as shares of the frame. */
   eyes: readonly (readonly [string, Point])[];
   moving: Flag | null;
 }
 
-/** Both sides of a shot; null where nothing of it is shown. */
+/** Both ends of a shot; null where nothing of it is shown. */
 export type ShotSides = { first: ShotSide; last: ShotSide } | null;
 
 function eyesAt(tracks: readonly Track[], shown: ShownAt, frame: number): ShotSide["eyes"] {
@@ -38,7 +38,7 @@ function eyesAt(tracks: readonly Track[], shown: ShownAt, frame: number): ShotSi
   });
 }
 
-/** @param subject what the shot follows in its first pane */
+/** @param subject followed in the shot's first pane */
 export function sidesOf(shot: CheckedShot, subject: Track | null, shown: ShownAt): ShotSides {
   const { kept, tracks } = shot;
   const [first, last] = [kept[0], kept.at(-1)];
@@ -51,18 +51,17 @@ export function sidesOf(shot: CheckedShot, subject: Track | null, shown: ShownAt
   return { first: side("start", first.start), last: side("end", last.end - 1) };
 }
 
-/** A shot among those beside it; null for one that is not there, or not framed yet. */
+/** A shot and its neighbours; null for one that does not exist, or is not framed yet. */
 export interface Joined {
   before: ShotSides;
   shot: ShotSides;
-  /** Whether what it shows goes on from the shot before, and into the one after. */
+  /** Whether it continues the shot before, and continues into the next. */
   goesOn: { from: boolean; into: boolean };
 }
 
 /**
- * What to look at where a shot begins and ends.
- *
- * @param jolt how far eyes may jump, as a share of the frame
+ * Flags at a shot's start and end.
+ * @param jolt limit for jumps of eyes, as a share of the frame
  */
 export function joinFlags({ before, shot, goesOn }: Joined, jolt: number): Flag[] {
   if (!shot) return [];
@@ -74,7 +73,7 @@ export function joinFlags({ before, shot, goesOn }: Joined, jolt: number): Flag[
   ].filter((flag) => flag !== null);
 }
 
-/** Where somebody who is in both shots jumps by more than may be; what is left out between them sets them apart anyway. */
+/** A jump of somebody in both shots beyond the limit; a range left out between them separates the shots anyway. */
 function jump(from: ShotSide, to: ShotSide, limit: number): Flag | null {
   if (from.frame + 1 !== to.frame) return null;
   const places = new Map(to.eyes);

@@ -1,4 +1,4 @@
-/** What a film lacks: pictures of its own, pictures that can be decoded, and its end. */
+/** What a film lacks: pictures, decodable pictures, and its end. */
 import type { FilmGrid } from "../time/film-grid";
 import { type FrameRange, framesIn, framesPerSecond, frameToSeconds, type Rate, rangeLength } from "../time/rate";
 import { bridged, clipRanges } from "../time/ranges";
@@ -9,9 +9,9 @@ import { flagsTexts } from "../../texts/flags";
 const t = flagsTexts.lackingPictures;
 
 export interface Lacking extends Pick<FilmGrid, "held" | "longHolds"> {
-  /** Frames whose pictures are in the file and cannot be decoded, as far as it has been looked through. */
+  /** Frames that are in the file but cannot be decoded, as far as the file has been analysed. */
   undecoded: readonly FrameRange[];
-  /** Frames that the file claims to have after those that are in it. */
+  /** Frames that the file announces after its end. */
   cutOff: number;
 }
 
@@ -21,7 +21,7 @@ export const lackingOf = (
   undecoded: readonly FrameRange[] = [],
 ): Lacking => ({ held, longHolds, cutOff, undecoded });
 
-/** Within this the sound's last block may outlast the picture; that is nothing to speak of. */
+/** The last block of sound may outlast the picture by this much. */
 const TAIL_FRAMES = 2;
 
 const inSeconds = (range: FrameRange, rate: Rate): string => `${frameToSeconds(rangeLength(range), rate).toFixed(1)} s`;
@@ -29,7 +29,7 @@ const inSeconds = (range: FrameRange, rate: Rate): string => `${frameToSeconds(r
 const longest = (holds: readonly FrameRange[]): FrameRange | null =>
   holds.reduce<FrameRange | null>((best, hold) => (best && rangeLength(best) >= rangeLength(hold) ? best : hold), null);
 
-/** How much a film lacks, and where, a sentence each without its full stop; nothing if that is not to speak of. */
+/** Sentences about what a film lacks and where, without full stops; none if it is insignificant. */
 export function describeLacking({ held, longHolds, undecoded, cutOff }: Lacking, frames: number, rate: Rate): string[] {
   const said: string[] = [];
   if (cutOff > 0) {
@@ -49,7 +49,9 @@ export function describeLacking({ held, longHolds, undecoded, cutOff }: Lacking,
   return said;
 }
 
-/** Ranges of a shot in which one picture stands for long, or some cannot be decoded within a second of one another. */
+/**
+ * Flags of a shot for ranges with a held picture, or with pictures that cannot be decoded within a second of one another.
+ */
 export function lackingFlags(
   { longHolds, undecoded }: Pick<Lacking, "longHolds" | "undecoded">,
   shot: FrameRange,

@@ -1,4 +1,4 @@
-/** Layouts that would show what the crop window has no room for: offered at a flag, with a picture of each. */
+/** Layouts that show what has no room in the crop window, offered at a flag, each with a picture. */
 import { clamped } from "../numbers/clamped";
 import { type Composition, compose, fill } from "../composition/composition";
 import { groundOf, placeAt } from "../composition/layers/draw-layer";
@@ -19,45 +19,45 @@ const t = flagsTexts.layoutOffers;
 
 export interface LayoutOffer {
   id: "whole" | "stack-two" | "lift" | "replace";
-  /** What it is called, and what it does. */
+  /** Its name, and what it does. */
   name: string;
   hint: string;
-  /** What it changes of how the shot is framed. */
+  /** The settings that it changes. */
   change: Partial<FramingSettings>;
-  /** Where it puts windows. */
+  /** Keys that it places. */
   keys: HandKey[];
-  /** What it lays above the picture, from back to front; the last is what the editor goes on with. */
+  /** Layers that it adds, from back to front; the last one is then selected. */
   layers?: readonly Layer[];
-  /** What would be shown at the frame of the look, give or take the paths that are laid then. */
+  /** The composition at the flag's frame, approximately: its paths are laid afterwards. */
   shown: Composition;
 }
 
-/** A shot at the frame of a look. */
+/** A shot at the frame of a flag. */
 export interface LookedAt {
   settings: FramingSettings;
   /** Where the shot begins. */
   start: number;
-  /** The part of the picture that is not bars. */
+  /** The picture area without letterbox. */
   area: Box;
   /** Size of the version. */
   frame: Size;
-  /** The window as it is. */
+  /** The present window. */
   window: CropWindow;
-  /** What is cut off: burnt-in text, or what is protected. */
+  /** Box that is cut off: burnt-in text, or a protected area. */
   cut: Box | null;
-  /** What is not followed. */
+  /** Box of what is not followed. */
   other: Box | null;
-  /** The frames in which burnt-in text is there; null where what is cut off is no text. */
+  /** Frames of the burnt-in text; null where what is cut off is no text. */
   textRange: FrameRange | null;
   safeArea: SafeArea | null;
 }
 
-/** Room around what is lifted into a pane of its own, as a share of it. */
+/** Margin around what is lifted into a pane of its own, as a share of it. */
 const LIFT_MARGIN = 0.06;
-/** A pane for that has no more of the frame than this: the rest is for what the shot follows. */
+/** Largest share of the frame for that pane; the rest is for the subject. */
 const MOST_LIFTED = 0.4;
 
-/** A look at what has no room, each with what would do. */
+/** Offers for each kind of flag. */
 const HELPS: Partial<Record<Flag["kind"], readonly LayoutOffer["id"][]>> = {
   "text-cut": ["whole", "lift", "replace"],
   "protected-cut": ["whole", "lift"],
@@ -93,7 +93,7 @@ const stacked = (at: LookedAt, layout: Stack, windows: (panes: readonly Box[]) =
   return compose(windows(laidOut.panes), laidOut, at.frame);
 };
 
-/** The second pane with other settings than it had. */
+/** The settings with the second pane's changed. */
 const secondPane = ({ panes }: FramingSettings, settings: PaneSettings): PaneSettings[] => [
   settings,
   ...panes.slice(1),
@@ -115,7 +115,7 @@ function stackTwo(at: LookedAt, otherId: string): LayoutOffer | null {
   };
 }
 
-/** A stack whose second pane shows a box of the picture and little else, for all of the shot. */
+/** A stack whose second pane shows a box of the picture and little else, throughout the shot. */
 function lift(at: LookedAt): LayoutOffer | null {
   const { settings, start, area, frame, window, cut } = at;
   if (!cut) return null;
@@ -143,12 +143,12 @@ function lift(at: LookedAt): LayoutOffer | null {
   };
 }
 
-/** How much higher than the text a bar is that covers it. */
+/** Height of a covering bar, relative to the text. */
 const COVER = 1.35;
-/** Height of the letters on it, as a share of it: three lines have room. */
+/** Height of the characters on it, as a share of the bar: three lines fit. */
 const ON_COVER = 0.24;
 
-/** A bar over what is to be seen of a text, and a text on it that says what it said. */
+/** A bar over the visible part of a text, with a text layer on it that says the same. */
 function replace({ cut, textRange, safeArea, frame, window }: LookedAt): LayoutOffer | null {
   if (!cut || !textRange) return null;
   const filling = fill(window, frame);
@@ -165,7 +165,7 @@ function replace({ cut, textRange, safeArea, frame, window }: LookedAt): LayoutO
   const line = LINE * size * side;
   const layers = [
     { ...bar, ...placeAt(bar, { x: 0, y: top, width: frame.width, height }, ground) },
-    // In the middle of the bar, and across as it is at first.
+    // Vertically centred on the bar, horizontally where it is at first.
     { ...words, y: placeAt(words, { x: 0, y: top + (height - line) / 2, width: 0, height: line }, ground).y },
   ];
   return {
@@ -182,7 +182,7 @@ function replace({ cut, textRange, safeArea, frame, window }: LookedAt): LayoutO
   };
 }
 
-/** What is offered at a flag; nothing where the shot is not framed by a crop window alone. */
+/** Layouts offered at a flag; none where the shot is not framed by a crop window alone. */
 export function layoutOffers({ kind, otherId }: Pick<Flag, "kind" | "otherId">, at: LookedAt): LayoutOffer[] {
   if (at.settings.layout.kind !== "fill") return [];
   return (HELPS[kind] ?? []).flatMap((id) => {

@@ -1,4 +1,4 @@
-/** What the window does, and how much of what it follows is inside it, frame by frame: for charts and figures. */
+/** Movement of the window, and how much of its subject is inside, frame by frame: for charts and figures. */
 import { filmPanes, type ShownAt } from "../composition/composition";
 import { boxArea, boxCentre, boxIntersection, type Point } from "../geometry/box";
 import type { Key } from "../path/keys";
@@ -6,28 +6,27 @@ import { boxAt, type Track } from "../subjects/tracking/track";
 import { type FrameRange, framesOf, rangeLength } from "../time/rate";
 import { rangesWhere } from "../time/ranges";
 
-/** A number for each frame of a shot; NaN where there is none. Of its first pane. */
+/** A number per frame of a shot, NaN where there is none. For its first pane. */
 export interface Measures {
   range: FrameRange;
   /** Share of the followed subject's box that is shown, 0 to 1. */
   inside: Float32Array;
-  /** In widths of the window a second. */
+  /** In widths of the window per second. */
   speed: Float32Array;
-  /** How fast the acceleration changes, in widths per second cubed. */
+  /** Rate of change of the acceleration, in widths per second cubed. */
   jerk: Float32Array;
-  /** Pixels of the frame for each of the source. */
+  /** Pixels of the frame per pixel of the source. */
   scale: Float32Array;
-  /** Whether the followed face is cut off at its top. */
+  /** Whether the followed face is cut off at the top. */
   headCut: Uint8Array;
 }
 
-/** Of a face, the part that may be cut off at its top: hair is not a head cut off. */
+/** Share of a face that may be cut off at its top: hair alone is no head cut off. */
 const HEAD_TOLERANCE = 0.08;
 
 /**
- * Measures a shot. A speed is that between a frame and the one before it, in one part of what is shown.
- *
- * @param subject what is followed
+ * Measures a shot. Speed is that between a frame and the one before, within one kept range.
+ * @param subject the followed track
  */
 export function measureShot(
   range: FrameRange,
@@ -82,7 +81,7 @@ export function measureShot(
   return measures;
 }
 
-/** A moment of a chart: the worst of its frames, each as `Measures` has it; null where there is nothing. */
+/** A point of a chart: the worst of its frames, with the fields of `Measures`; null where there is nothing. */
 export interface ChartMoment {
   frame: number;
   inside: number | null;
@@ -92,9 +91,8 @@ export interface ChartMoment {
 }
 
 /**
- * Measures of a film's shots as so many moments, of which each is the worst of some frames.
- *
- * @param frames of the film
+ * Reduces the measures of a film's shots to a number of chart points, each the worst of its frames.
+ * @param frames length of the film
  */
 export function chartMoments(shots: readonly Measures[], frames: number, moments: number): ChartMoment[] {
   const each = Math.max(1, Math.ceil(frames / moments));
@@ -121,7 +119,7 @@ export function chartMoments(shots: readonly Measures[], frames: number, moments
   return made;
 }
 
-/** What a version comes to, in figures. */
+/** Figures of a version. */
 export interface VersionFigures {
   shots: number;
   keys: { solver: number; hand: number };
@@ -131,13 +129,13 @@ export interface VersionFigures {
   headsCut: number;
   /** The longest move that is faster than `FAST`; null if there is none. */
   longestFastMove: FrameRange | null;
-  /** Fewest pixels of the source for each of the frame; null where nothing is shown. */
+  /** Fewest pixels of the source per pixel of the frame; null where nothing is shown. */
   leastResolution: number | null;
 }
 
-/** Widths a second beyond which a move is fast. */
+/** Widths per second above which a move is fast. */
 export const FAST = 0.75;
-/** Share of a subject that is nearly all of it. */
+/** Share of a subject that counts as nearly all of it. */
 const NEARLY_ALL = 0.92;
 
 export function figuresOf(

@@ -1,4 +1,4 @@
-/** Frames that nobody is in while somebody is beside them, and people who look out of the edge that is nearer. */
+/** Flags about people: empty frames with somebody beside them, and too little looking room. */
 import { filmPanes, type ShownAt } from "../composition/composition";
 import { boxCentre, boxContains, type Size } from "../geometry/box";
 import { isMust } from "../subjects/attention/attention-settings";
@@ -14,19 +14,19 @@ import { troubleIn } from "./trouble";
 
 const t = flagsTexts.peopleFlags;
 
-/** Seconds over which the way somebody looks is taken together. */
+/** Seconds over which somebody's facing is averaged. */
 const FACING_SECONDS = 0.4;
-/** A head that is turned less than this, as a sine, looks ahead. */
+/** A head turned by less, as a sine, faces the camera. */
 const TURNED = 0.4;
-/** The edge is near where less than this share of the window is before a face that is turned to it. */
+/** Looking room before a turned face below which the edge is near, as a share of the window. */
 const LEAST_ROOM = 0.3;
 
 const isSomebody = (track: Track, picture: Size): boolean =>
   track.kind === "person" || (track.kind === "face" && !isDoubtfulFace(track, picture));
 
 /**
- * Where nobody is shown while somebody is in the picture. Whether what is followed is shown is looked at by itself, for as
- * long as it is to be seen.
+ * Where nobody is in the frame while somebody is in the picture. Whether the subject is shown is checked separately, while
+ * it is seen.
  */
 export function nobodyLooks(
   { kept, tracks, area, limits, rate }: CheckedShot,
@@ -51,7 +51,7 @@ export function nobodyLooks(
   });
 }
 
-/** Where somebody who has to be in the picture is not shown. */
+/** Where a required person is not shown. */
 export function absentLooks({ kept, tracks, settings, limits, rate }: CheckedShot, shown: ShownAt): Flag[] {
   return settings.mustHave.flatMap((who) => {
     const theirs = tracks.filter((track) => isMust(track, [who]));
@@ -73,7 +73,7 @@ export function absentLooks({ kept, tracks, settings, limits, rate }: CheckedSho
   });
 }
 
-/** Where the one who is followed looks out of the edge that is nearer. */
+/** Where the subject looks out of the nearer edge. */
 export function lookRoomFlags(
   { kept, tracks, limits, rate }: CheckedShot,
   subject: Track | null,

@@ -1,4 +1,4 @@
-/** Ranges of a film that flash, stay black or stand still, whatever a version shows of them. */
+/** Ranges of a film that flash, stay black or are frozen, whatever a version shows of them. */
 import { type Activity, CHANGE_UNIT, CONTRAST_UNIT } from "../activity/activity";
 import { type FrameRange, framesPerSecond, type Rate, rangeLength } from "../time/rate";
 import { clipRanges, joinRanges, rangesWhere } from "../time/ranges";
@@ -16,12 +16,12 @@ export interface PictureFaults {
 
 export const NO_FAULTS: PictureFaults = { flashing: [], black: [], frozen: [] };
 
-/** Mean luma, and its standard deviation, of a picture that is black. */
+/** Mean luma, and its standard deviation, of a black picture. */
 const BLACK_LUMA = 26;
 const BLACK_CONTRAST = 2.5;
-/** A change of luma below which no grain and no compression stays. */
+/** Change of luma below any grain or compression noise. */
 const FROZEN_CHANGE = 1 / 8;
-/** Seconds below which neither is told, however the limits are set. */
+/** Shortest range that is flagged, in seconds, whatever the limits. */
 const LEAST_SECONDS = 0.2;
 
 /**
@@ -33,7 +33,7 @@ const FLASH_CHANGE = 0.1 * 255;
 const FLASH_DARKER = 0.8 * 255;
 const MOST_FLASHES = 3;
 
-/** Frames at which the brightness has turned by as much as a flash does, one for each way. */
+/** Frames at which brightness has changed direction by the amplitude of a flash, one per change. */
 function turnsOf(light: Uint8Array): number[] {
   const turns: number[] = [];
   let [low, high] = [light[0] ?? 0, light[0] ?? 0];
@@ -51,14 +51,14 @@ function turnsOf(light: Uint8Array): number[] {
   return turns;
 }
 
-/** @param activity from the film's first frame on; what is not known yet counts as neither */
+/** @param activity from the film's first frame on; frames not known yet count as neither black nor frozen */
 export function pictureFaults({ light, contrast, change }: Activity, rate: Rate): PictureFaults {
   const fps = framesPerSecond(rate);
   const whole = { start: 0, end: light.length };
   const long = (range: FrameRange) => rangeLength(range) >= LEAST_SECONDS * fps;
   const isBlack = (frame: number) => light[frame]! < BLACK_LUMA && contrast[frame]! * CONTRAST_UNIT < BLACK_CONTRAST;
   const turns = turnsOf(light);
-  // Two changes are a flash.
+  // Two changes make a flash.
   const counted = 2 * (MOST_FLASHES + 1);
   const flashing = turns.flatMap((end, i) => {
     const start = turns[i - counted + 1];
@@ -71,7 +71,7 @@ export function pictureFaults({ light, contrast, change }: Activity, rate: Rate)
   };
 }
 
-/** The faults that last longer than the limits allow within what a version shows of a shot. */
+/** The faults that last longer than the limits within what a version shows of a shot. */
 export function pictureFlags(
   { flashing, black, frozen }: PictureFaults,
   kept: readonly FrameRange[],

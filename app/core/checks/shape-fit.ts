@@ -1,4 +1,6 @@
-/** How well a shot goes into frames of other shapes: how much of its subject stays inside, and how far the window moves. */
+/**
+ * How well a shot fits frames of other aspect ratios: how much of its subject stays inside, and how far the window moves.
+ */
 import { FILL } from "../composition/layout";
 import { boxArea, intersectionArea, type Size } from "../geometry/box";
 import { aspectRatio, type CropWindow, windowBox } from "../geometry/crop-window";
@@ -8,19 +10,18 @@ import { boxAt } from "../subjects/tracking/track";
 import { framesOf, type Rate } from "../time/rate";
 
 export interface ShapeFit {
-  /** Of the subject, the mean share that is inside the window where it is seen; null where nobody is followed. */
+  /** Mean share of the subject inside the window where it is seen; null where nobody is followed. */
   inside: number | null;
-  /** The way of the window's centre over the shot, in widths of the window. */
+  /** Length of the path of the window's centre over the shot, in widths of the window. */
   travel: number;
-  /** The frame in which least of the subject is inside, and the window there. */
+  /** The frame with the smallest share inside, and the window there. */
   frame: number;
   window: CropWindow;
 }
 
 /**
- * How a shot goes into a frame that the window fills, framed by the same settings, without the editor's keys: those were
- * placed for another shape.
- *
+ * How a shot fits a frame that the window fills, with the same settings but without the editor's keys, which were placed
+ * for another aspect ratio.
  * @param size of the frame
  */
 export function shapeFit(framing: ShotFraming, picture: Size, size: Size, rate: Rate): ShapeFit {

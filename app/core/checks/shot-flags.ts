@@ -1,4 +1,4 @@
-/** All that deserves a flag in a shot of a version: written once, for the desk, the server and the command line. */
+/** All flags of a shot in a version, for desk, server and command line alike. */
 import type { Caption } from "../captions/caption";
 import type { ShownAt } from "../composition/composition";
 import type { VersionLayers } from "../composition/shown";
@@ -14,21 +14,20 @@ import { lackingFlags, type Lacking } from "./lacking-pictures";
 import { type PictureFaults, pictureFlags } from "./picture-faults";
 import type { Flag } from "./flag";
 
-/** What is known of a film's pictures, whatever is shown of them. */
+/** Known facts of a film's pictures, whatever is shown of them. */
 export interface FilmFlagsAt {
   faults: PictureFaults;
   lacking: Pick<Lacking, "longHolds" | "undecoded">;
   captions: readonly Caption[];
-  /** Letters a second of a caption that can be read. */
+  /** Characters per second of a caption that can be read. */
   pace: number;
   limits: CheckLimits;
   rate: Rate;
 }
 
 /**
- * What to look at in a shot that is about the film and not about its framing.
- *
- * @param strength how much spoke for the transition that begins it, 0 to 1; undefined if nothing was weighed
+ * Flags of a shot about the film and not its framing.
+ * @param strength of the evidence for the transition at its start, 0 to 1; undefined if nothing was weighed
  */
 export const filmFlags = (
   shot: Pick<Shot, "start" | "end" | "begins">,
@@ -46,20 +45,19 @@ export const filmFlags = (
 export interface FramedToCheck {
   kept: readonly FrameRange[];
   shown: ShownAt;
-  /** What was found in it, and what is followed in its first pane; asked for only where that counts. */
+  /** Its tracks, and the subject of its first pane; called only where needed. */
   found: () => { tracks: readonly Track[]; subject: Track | null };
 }
 
-/** What lies above a version, and where nothing covers it. */
+/** Layers above a version, and its safe area. */
 export interface AboveIt extends Pick<VersionLayers, "layers" | "safeArea" | "size" | "fps"> {
   limits: CheckLimits;
   rate: Rate;
 }
 
 /**
- * What to look at in a shot's framing, with what lies above it.
- *
- * @param looks what was found in its framing alone
+ * Flags about a shot's framing, with the layers above it.
+ * @param looks the flags of its framing alone
  */
 export function aboveFlags(
   flags: readonly Flag[],

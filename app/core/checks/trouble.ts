@@ -1,26 +1,25 @@
-/** Ranges of a shot in which something is wrong for longer than may be. */
+/** Ranges of a shot in which a problem lasts longer than its limit. */
 import { type FrameRange, framesOf, framesPerSecond, type Rate, rangeLength } from "../time/rate";
 import { bridged, rangesWhere } from "../time/ranges";
 import { type FlagKind, type Flag, severityOf } from "./flag";
 
-/** Moments without the trouble that do not end a range of it, in seconds. */
+/** Seconds without the problem that do not end its range. */
 const BRIDGE_SECONDS = 0.2;
 
-/** What is looked for. */
+/** A problem to look for. */
 export interface Trouble {
   kind: FlagKind;
-  /** Seconds of it that are passed over. */
+  /** Seconds of it that are tolerated. */
   limit: number;
-  /** How much is wrong at a frame: 0 for nothing, 1 for as much as can be. */
+  /** How much is wrong at a frame: 0 for nothing, 1 for the worst. */
   at: (frame: number) => number;
-  /** The reason, by how long it lasts and how much is wrong at its worst. */
+  /** The reason, by duration and worst severity. */
   text: (seconds: number, worst: number) => string;
 }
 
 /**
- * The ranges in which there is trouble, a look each.
- *
- * @param kept what of the shot is shown; a range does not go on from one part to the next
+ * A flag for each range with the problem.
+ * @param kept the ranges of the shot that are shown; a flag's range does not continue from one to the next
  */
 export function troubleIn(kept: readonly FrameRange[], rate: Rate, { kind, limit, at, text }: Trouble): Flag[] {
   const fps = framesPerSecond(rate);

@@ -1,4 +1,4 @@
-/** Windows that still move when the picture cuts, and windows that can go no further. */
+/** Windows that still move at a cut, and windows stuck at the picture's edge. */
 import { filmPanes, type Pane, type ShownAt } from "../composition/composition";
 import { type Box, boxCentre } from "../geometry/box";
 import { boxAt, type Track } from "../subjects/tracking/track";
@@ -12,26 +12,26 @@ const t = flagsTexts.windowFlags;
 
 /** Seconds over which a speed is measured. */
 const SPEED_SECONDS = 0.16;
-/** A window that differs from its subject in speed by less than this share of its own goes along with it. */
+/** A window whose speed differs from its subject's by less than this share moves along with it. */
 const GOES_ALONG = 0.5;
-/** Widths a second beyond what may be that are as bad as can be. */
+/** Widths per second beyond the limit that count as the worst. */
 const WORST_SPEED = 0.6;
-/** Pixels of the source within which a window is at the edge of what it may show. */
+/** Pixels of the source within which a window is at the edge of its area. */
 const AT_EDGE = 1;
-/** A window has room where the picture is wider than it by this share. */
+/** How much wider than the window the area must be to leave room. */
 const HAS_ROOM = 1.05;
-/** How far beside the middle of the window a subject may be, in window widths. */
+/** Distance of a subject from the window's centre that counts as beside it, in window widths. */
 const BESIDE = 0.25;
 
 const firstPane = (shown: ShownAt, frame: number): Pane | undefined => filmPanes(shown(frame))[0];
 
-/** Speed of a place from one frame to another, in pixels of the source per frame; null where it is not known. */
+/** Velocity between two frames, in pixels of the source per frame; null where it is unknown. */
 function speedBetween(at: (frame: number) => { x: number; y: number } | null, from: number, to: number) {
   const [a, b] = [at(from), at(to)];
   return a && b ? { x: (b.x - a.x) / (to - from), y: (b.y - a.y) / (to - from) } : null;
 }
 
-/** How the window moves as a shot begins or ends, where that is too fast and not along with its subject. */
+/** Speed of the window at a shot's start or end, where it is too fast and does not follow its subject. */
 export function movingAt(
   side: "start" | "end",
   { kept, limits, rate }: Pick<CheckedShot, "kept" | "limits" | "rate">,
@@ -63,10 +63,10 @@ export function movingAt(
   };
 }
 
-/** Where the window is at the edge of the picture for long, and its subject is far beside its middle. */
+/** Where the window is stuck at the picture's edge with its subject far off centre. */
 export function stuckFlags({ kept, area, limits, rate }: CheckedShot, subject: Track | null, shown: ShownAt): Flag[] {
   if (!subject) return [];
-  /** How far beyond what may be the subject is beside the middle, on the side where the window cannot go. */
+  /** How far beyond the limit the subject is off centre, towards the edge at which the window is stuck. */
   const besideAlong = (frame: number) => {
     const pane = firstPane(shown, frame);
     const box = boxAt(subject, frame);
@@ -81,7 +81,7 @@ export function stuckFlags({ kept, area, limits, rate }: CheckedShot, subject: T
   return troubleIn(kept, rate, {
     kind: "at-edge",
     limit: limits.edge,
-    // Half of a width is the window's own edge.
+    // Half a width is the window's own edge.
     at: (frame) => Math.min(1, 2 * besideAlong(frame)),
     text: (seconds, worst) => t.atThePicturesEdge(seconds, worst / 2),
   });

@@ -1,4 +1,4 @@
-/** Makes a film of clips in another way: in another order, with more of them or fewer, or others in their place. */
+/** Rearranges a film of clips: another order, more or fewer clips, or replacements. */
 import type { FilmFacts, FilmState } from "../version/film-state";
 import { Move, type MovedPart } from "../edits/move";
 import { moveWork, type Tracking } from "../edits/move-work";
@@ -14,32 +14,31 @@ import { movedTrackId } from "./move-findings";
 import { planClips } from "./plan-clips";
 import { type TakenFilm, withWorkOf } from "./take-work";
 
-/** A clip as it is wanted in a film, wherever it is going to be in it. */
+/** A clip wanted in a film, wherever it will be placed. */
 export type WantedClip = Pick<ClipWithFile, "id" | "name" | "file" | "info" | "in" | "out">;
 
-/** How a film is going to be, and where in it is what was there before. */
+/** The new arrangement, and where in it the earlier parts are. */
 export interface Arrangement {
   info: FilmInfo;
   clips: ClipWithFile[];
-  /** What work moves by. */
+  /** By which the editor's work is moved. */
   parts: MovedPart[];
-  /** Those of them of which everything that was found holds. */
+  /** Those of them whose findings stay valid. */
   known: MovedPart[];
-  /** Frames for each of before. */
+  /** Frames per earlier frame. */
   ratio: number;
 }
 
-/** In and out points that fit a clip that may have become shorter. */
+/** In and out points, fitted to a clip that may have become shorter. */
 function fitting({ in: first, out }: Pick<WantedClip, "in" | "out">, frames: number): Pick<WantedClip, "in" | "out"> {
   const start = first !== null && first > 0 && first < frames ? first : null;
   return { in: start, out: out !== null && out > (start ?? 0) && out < frames ? out : null };
 }
 
 /**
- * Works out how a film of clips is made in another way.
- *
- * @param before what it is, in frames of its own
- * @param rate of the film, where that is settled; that of most of the clips' time if null
+ * Works out a new arrangement of a film of clips.
+ * @param before its present state, in its own frames
+ * @param rate of the film, where that is settled; if null, that of most of the clips' time
  */
 export function arrange(
   before: { rate: Rate; clips: readonly ClipWithFile[] },
@@ -85,7 +84,7 @@ function splitAtBorders(shots: readonly Shot[], filmId: string, borders: readonl
   });
 }
 
-/** The part of a shot's picture that is its clip's, without what is around the clip. */
+/** The part of a shot's picture that is its clip's, without the bars around the clip. */
 function activeWithin(known: Box | null, area: Box, picture: Size): Box | null {
   const both = boxIntersection(known ?? area, area);
   const active = Math.min(both.width, both.height) < LEAST_ACTIVE_SIDE ? area : both;

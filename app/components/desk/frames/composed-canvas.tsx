@@ -10,17 +10,17 @@ import { useOnFrame } from "../hooks/use-player";
 import { useDesk } from "../hooks/use-desk";
 
 interface ComposedCanvasProps {
-  /** What it shows, in words. */
+  /** Label for screen readers. */
   label: string;
   shownAt: ShownAt;
-  /** On the screen. */
+  /** Size on the screen. */
   size: Size;
-  /** Whether pictures of the editor's own in it are not heard, as they are already. */
+  /** Mutes the editor's own films in it, which are already heard elsewhere. */
   isSilent?: boolean;
   className?: string;
 }
 
-/** What a version shows at the frame on screen, drawn in the moment in which the browser presents that frame. */
+/** Shows the version at the frame on screen, drawn in the callback in which the browser presents that frame. */
 export function ComposedCanvas({ label, shownAt, size, isSilent = false, className }: ComposedCanvasProps) {
   const { player, video, film } = useDesk("player", "video", "film");
   const { picture } = film;

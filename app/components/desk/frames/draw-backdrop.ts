@@ -5,7 +5,7 @@ import type { LaidOut } from "~/core/composition/layout";
 import { drawPane } from "./draw-pane";
 import type { PictureSource } from "./moving-pictures";
 
-/** The canvas on which a picture is blurred, one for each that is drawn on: its size changes with that one's only. */
+/** Small canvas in which a picture is blurred, by the canvas it is for, with whose size it changes. */
 const reduced = new WeakMap<HTMLCanvasElement, HTMLCanvasElement>();
 
 function reducedFor(canvas: HTMLCanvasElement): HTMLCanvasElement {
@@ -19,11 +19,10 @@ function reducedFor(canvas: HTMLCanvasElement): HTMLCanvasElement {
 }
 
 /**
- * Fills a canvas with what lies behind the panes, as the render does.
- *
- * @param source the part of the video that it is made of, in the video's own pixels
- * @param pane what it lies behind
- * @param sourceOf gives pictures of the editor's own
+ * Fills a canvas with the backdrop behind the panes, as the render does.
+ * @param source the part of the video that it is made from, in the video's own pixels
+ * @param pane the pane in front of it
+ * @param sourceOf gives the editor's own pictures
  */
 export function drawBackdrop(
   canvas: HTMLCanvasElement,
@@ -64,7 +63,7 @@ export function drawBackdrop(
   }
 }
 
-/** The pane again and again, each beside the last and turned over, up to the canvas's borders. */
+/** Tiles the pane's picture, each copy reflected, up to the canvas's edges. */
 function drawMirrored(context: CanvasRenderingContext2D, video: HTMLVideoElement, pane: Pane, darkness: number): void {
   const { x, y, width, height } = pane.target;
   const { canvas } = context;
@@ -92,7 +91,7 @@ function drawBlurred(
   { x, y, width, height }: NonNullable<LaidOut["backdrop"]>["source"],
   { strength, darkness }: Extract<Backdrop, { kind: "blur" }>,
 ): void {
-  // Its pixels are read back with every frame.
+  // The pixels are read back at every frame.
   const context = small.getContext("2d", { willReadFrequently: true })!;
   context.imageSmoothingQuality = "high";
   context.drawImage(video, x, y, width, height, 0, 0, small.width, small.height);

@@ -9,11 +9,10 @@ import { drawPane } from "./draw-pane";
 import { firstFrame, type PictureSource } from "./moving-pictures";
 
 /**
- * Draws a composition so that it fills a canvas.
- *
- * @param video the film at the frame; it may have fewer pixels than the source that compositions are measured in
+ * Draws a composition over a whole canvas.
+ * @param video the film at the frame, possibly at fewer pixels than the source in which compositions are measured
  * @param picture size of the source
- * @param sourceOf gives pictures of the editor's own
+ * @param sourceOf gives the editor's own pictures
  */
 export function drawComposition(
   canvas: HTMLCanvasElement,
@@ -41,7 +40,7 @@ export function drawComposition(
   drawLayers(canvas, composition, sourceOf);
 }
 
-/** Draws a picture of the editor's own in its pane; what is played may have fewer pixels than it. */
+/** Draws one of the editor's own pictures in its pane; the played file may have fewer pixels than the picture. */
 function drawOwn(context: CanvasRenderingContext2D, pane: Pane, at: PictureAt, sourceOf: PictureSource): void {
   const shown = sourceOf(at);
   if (!shown) return;

@@ -2,18 +2,18 @@ import { type Edge, edgeOf, type ShareAt } from "~/core/composition/edge";
 import type { Pane } from "~/core/composition/composition";
 
 interface Masks {
-  /** What they were made for. */
+  /** Pane and canvas that they were made for. */
   of: string;
   cover: HTMLCanvasElement;
   shadow: HTMLCanvasElement | null;
-  /** Where a pane is drawn before it is cut out. */
+  /** Canvas on which a pane is drawn before it is cut out. */
   scratch: HTMLCanvasElement;
 }
 
-/** Masks are made anew only when the pane or the canvas has another size or place. */
+/** Masks are made again only when the pane or the canvas changes size or place. */
 const made = new WeakMap<HTMLCanvasElement, Masks>();
 
-/** A canvas that is black, and as opaque as is said for each of its pixels. */
+/** A black canvas with the given opacity at each pixel. */
 function maskOf(canvas: HTMLCanvasElement, shareAt: ShareAt): HTMLCanvasElement {
   const mask = canvas.ownerDocument.createElement("canvas");
   [mask.width, mask.height] = [canvas.width, canvas.height];
@@ -42,7 +42,7 @@ function masksFor(canvas: HTMLCanvasElement, { x, y, width, height }: Pane["targ
   return masks;
 }
 
-/** Draws a pane with its edge over what is there, as the render does. */
+/** Draws a pane with its edge over what is on the canvas, as the render does. */
 export function drawEdged(
   canvas: HTMLCanvasElement,
   { target }: Pane,

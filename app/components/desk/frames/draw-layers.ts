@@ -8,17 +8,17 @@ import type { PictureSource } from "./moving-pictures";
 import { ownPicture } from "./own-pictures";
 
 interface DrawnLayer {
-  /** What it was drawn for. */
+  /** Layer and canvas that it was drawn for. */
   of: string;
-  /** Where it is, in pixels of the frame. */
+  /** Its place, in pixels of the frame. */
   ink: Box;
   picture: HTMLCanvasElement;
 }
 
-/** A layer that does not move is drawn anew only when it has changed, or the canvas has another size. */
+/** A layer that does not move is drawn again only when it or the canvas's size changes. */
 const drawn = new WeakMap<Layer, DrawnLayer>();
 
-/** Fonts that come in make what was drawn without them wrong. */
+/** Discards drawings made before their fonts had loaded. */
 export function forgetDrawnLayers(layers: readonly Layer[]): void {
   for (const layer of layers) drawn.delete(layer);
 }
@@ -52,7 +52,7 @@ function pictureOf(
     context.putImageData(pixels, 0, 0);
   }
   const made = { of, ink, picture };
-  // What lacks its picture is drawn again when that has come.
+  // A layer whose picture has not loaded is drawn again when it has.
   if (layer.kind !== "picture" || ownPicture(layer.picture)) drawn.set(layer, made);
   return made;
 }
@@ -69,7 +69,7 @@ function drawOne(canvas: HTMLCanvasElement, at: LayerAt, ground: LayerGround, so
   context.globalCompositeOperation = "source-over";
 }
 
-/** Draws what lies above the panes. */
+/** Draws the layers above the panes. */
 export function drawLayers(canvas: HTMLCanvasElement, { layers }: Composition, sourceOf: PictureSource): void {
   for (const at of layers?.at ?? []) drawOne(canvas, at, layers!.ground, sourceOf);
 }

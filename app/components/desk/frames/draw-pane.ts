@@ -2,8 +2,8 @@ import type { Box } from "~/core/geometry/box";
 import type { Pane } from "~/core/composition/composition";
 
 /**
- * Draws a pane's part of a video or picture, in its own pixels, where the pane is. One that has no border of its own ends with
- * a pixel of the canvas: beside it is another, and what lies behind would shine through between the two.
+ * Draws a pane's part of a video or picture, given in its own pixels. A pane without a border of its own ends on a whole
+ * pixel of the canvas: nothing shines through between it and its neighbour.
  */
 export function drawPane(
   context: CanvasRenderingContext2D,

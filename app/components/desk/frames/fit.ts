@@ -1,12 +1,12 @@
 import type { Size } from "~/core/geometry/box";
 
-/** The largest size of a shape that fits into a room, in whole pixels. */
+/** The largest size of an aspect ratio that fits a room, in whole pixels. */
 export function fitInto(shape: Size, room: Size): Size {
   const height = Math.floor(Math.min(room.height, (room.width * shape.height) / shape.width));
   return { width: Math.floor((height * shape.width) / shape.height), height };
 }
 
-/** Several shapes in one room: beside each other or one above the other, whichever leaves them larger. */
+/** Fits several frames into one room, side by side or one above the other, whichever makes them larger. */
 export function arrange(shapes: readonly Size[], room: Size, gap: number): { isRow: boolean; sizes: Size[] } {
   const gaps = gap * (shapes.length - 1);
   const [row, column] = [true, false].map((isRow) => {

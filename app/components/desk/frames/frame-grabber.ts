@@ -21,9 +21,8 @@ export class FrameGrabber {
   }
 
   /**
-   * Draws what is made of a frame, so that it fills the canvas.
-   *
-   * @throws Error if the grabber is disposed before the frame is there
+   * Draws the composition of a frame over a whole canvas.
+   * @throws Error if the grabber is disposed before the frame has loaded
    */
   async draw(frame: number, canvas: HTMLCanvasElement, picture: Size, shown: Composition): Promise<void> {
     await this.loaded;
@@ -31,7 +30,7 @@ export class FrameGrabber {
       this.video.addEventListener("seeked", () => resolve(), { once: true });
       this.video.currentTime = seekSeconds(frame, this.source.rate);
     });
-    // The event may come before the picture can be drawn; until then the one before would be.
+    // The event may fire before the new picture can be drawn; drawing then would give the one before.
     await nextPaint();
     await nextPaint();
     if (this.disposed) throw new Error("let go");

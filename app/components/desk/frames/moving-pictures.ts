@@ -3,28 +3,28 @@ import { seekSeconds } from "~/core/time/rate";
 import { ownPicture } from "./own-pictures";
 import type { Sound } from "../model/player";
 
-/** A picture that can be drawn, and its width in its own pixels. */
+/** Something that can be drawn, with its width in its own pixels. */
 export interface Drawable {
   image: HTMLVideoElement | HTMLImageElement;
   width: number;
 }
 
-/** What is drawn of a picture of the editor's own; null until it has come. */
+/** The drawable of one of the editor's own pictures; null until it has loaded. */
 export type PictureSource = (at: PictureAt) => Drawable | null;
 
-/** The picture itself, or the first frame of one that moves. */
+/** The picture itself, or the first frame of a moving one. */
 export const firstFrame: PictureSource = ({ picture }) => {
   const image = ownPicture(picture);
   return image && { image, width: image.naturalWidth };
 };
 
-/** Frames by which a picture that is playing may be ahead or behind. */
+/** Frames by which a playing picture may be ahead or behind before it is sought. */
 const MOST_DRIFT = 3;
 
-/** The quickest that a browser plays. */
+/** Highest playback rate of browsers. */
 const MOST_RATE = 16;
 
-/** How the film is played: in times of its own speed, 0 while it stands, less for backwards. */
+/** Playback of the film: its rate, 0 while paused, negative for backwards. */
 interface FilmPlaying {
   speed: number;
   sound: Sound;
@@ -36,17 +36,17 @@ interface Playing {
 }
 
 /**
- * Plays the pictures that move on the result, each use with a video element of its own that follows the film: frame by
- * frame while it stands, and as well as the browser can while it plays.
+ * Plays the moving pictures of the result, each with a video element that follows the film: frame by frame while it is
+ * paused, and as closely as the browser can while it plays.
  */
 export class MovingPictures {
   private readonly playing = new Map<string, Playing>();
   private film: FilmPlaying = { speed: 0, sound: { volume: 1, muted: true } };
 
-  /** @param onArrived a frame that was waited for can be drawn */
+  /** @param onArrived called when an awaited frame can be drawn */
   constructor(private readonly onArrived: () => void) {}
 
-  /** Draws with what moves; what is not asked for meanwhile stops. */
+  /** Draws with the moving pictures; those not asked for during `draw` are stopped. */
   draw(film: FilmPlaying, draw: (source: PictureSource) => void): void {
     this.film = film;
     for (const one of this.playing.values()) one.isUsed = false;
@@ -79,7 +79,7 @@ export class MovingPictures {
       video.requestVideoFrameCallback(watch);
     };
     video.requestVideoFrameCallback(watch);
-    // A picture may be told of while the browser still seeks; by then somebody may want another one.
+    // A picture may be announced while the browser is still seeking; by then another may be wanted.
     video.addEventListener("seeked", tell);
     return video;
   }
@@ -91,7 +91,7 @@ export class MovingPictures {
     const { speed, sound } = this.film;
     video.muted = !sounds || sound.muted;
     video.volume = sound.volume;
-    // One that has come to its end, or is not played by its own speed at all, is led frame by frame.
+    // One that has ended, or does not play at its own speed, is sought frame by frame.
     const runs = speed > 0 && frame !== frameAfter(picture, { ...playback, loops: false }, Infinity);
     if (runs) {
       video.playbackRate = Math.min(MOST_RATE, playback.speed * speed);

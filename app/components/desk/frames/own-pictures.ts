@@ -1,4 +1,4 @@
-/** Pictures of the editor's own, loaded once for the page. */
+/** The editor's own pictures, loaded once for the page. */
 import { useSyncExternalStore } from "react";
 import type { Picture } from "~/core/composition/picture";
 
@@ -14,7 +14,10 @@ function settle(id: string, loaded: Loaded): void {
   for (const tell of listeners) tell();
 }
 
-/** A picture that can be drawn, of one that moves its first frame; null until it has come, and for one that is not in the library any more. */
+/**
+ * A picture that can be drawn, the first frame of a moving one; null until it has loaded, and if it is no longer in the
+ * library.
+ */
 export function ownPicture({ id, moving }: Pick<Picture, "id" | "moving">): HTMLImageElement | null {
   const known = pictures.get(id);
   if (known === undefined) {
@@ -34,7 +37,7 @@ const subscribe = (listener: () => void) => {
   return () => void listeners.delete(listener);
 };
 
-/** How many pictures have come: what was drawn before another one may lack it. */
+/** How many pictures have loaded: a drawing made before the newest may lack it. */
 export const useArrivedPictures = (): number =>
   useSyncExternalStore(
     subscribe,

@@ -2,7 +2,7 @@ import { boxCentre } from "~/core/geometry/box";
 import { inRange } from "~/core/time/rate";
 import { useDesk } from "../hooks/use-desk";
 
-/** Where a frame of the version is found as it will be in the file, as a PNG. */
+/** Address of a frame of the version as it will be in the file, as a PNG. */
 export function useSharpAddress(): (frame: number) => string {
   const { film, state, version, revision, shownAt, captionPlaces } = useDesk(
     "film",
@@ -13,7 +13,7 @@ export function useSharpAddress(): (frame: number) => string {
     "captionPlaces",
   );
   return (frame) => {
-    // The windows of another frame, or of a path that has been laid again, are others.
+    // Another frame, or a path that was laid again, has other windows.
     const windows = shownAt(frame)
       .panes.map(({ source, own }) => {
         const { x, y } = boxCentre(source);

@@ -4,7 +4,7 @@ import type { Size } from "~/core/geometry/box";
 import { FrameGrabber } from "./frame-grabber";
 import type { LightCopy } from "../model/piece-stream";
 
-/** A small picture that is wanted: what is made of a frame, and how large. */
+/** A small picture that is wanted: how a frame is composed, and its size. */
 export interface Still {
   id: string;
   frame: number;
@@ -12,7 +12,7 @@ export interface Still {
   size: Size;
 }
 
-/** Small pictures, by id, made one after the other with a video element of its own; those made before are kept. */
+/** Small pictures by id, made one after the other with a video element of its own. Finished ones are kept. */
 export function useStills(source: LightCopy, wanted: readonly Still[], picture: Size): ReadonlyMap<string, string> {
   const [stills, setStills] = useState<ReadonlyMap<string, string>>(new Map());
   useEffect(() => {

@@ -13,13 +13,13 @@ const urlOf = (filmId: string): string => `/films/${filmId}/checkpoints`;
 export const loadCheckpoints = async (filmId: string): Promise<Checkpoint[]> =>
   (await readAnswer(urlOf(filmId), Answer)).checkpoints;
 
-/** All that was set in the film at a checkpoint. */
+/** The film's state at a checkpoint. */
 export const loadCheckpoint = (filmId: string, id: string): Promise<Difference> =>
   readAnswer(`${urlOf(filmId)}?id=${encodeURIComponent(id)}`, Difference);
 
 export type CheckpointChange = { do: "add"; id: string; name: string } | { do: "delete" | "put-back"; id: string };
 
-/** Changes the film's checkpoints; says why not where it cannot. */
+/** Changes the film's checkpoints; shows why if that fails. */
 export async function changeCheckpoints(filmId: string, change: CheckpointChange): Promise<string | null> {
   const request = { method: "POST", headers: { "content-type": "application/json" }, body: JSON.stringify(change) };
   const response = await fetch(urlOf(filmId), request).catch(() => null);

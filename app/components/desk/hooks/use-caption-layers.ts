@@ -13,7 +13,7 @@ import type { DeskFilm, DeskShot } from "../model/desk-types";
 const NO_LAYERS: readonly Layer[] = [];
 const NO_SHOTS: readonly DeskShot[] = [];
 
-/** Captions as a version shows them: their layers, and how far down the safe area each stands, by its id. */
+/** Captions as a version shows them: their layers, and the place of each in the safe area by its id, 1 at its foot. */
 export interface ShownCaptions {
   layers: readonly Layer[];
   places: ReadonlyMap<string, number>;
@@ -27,7 +27,7 @@ export function useCaptionLayers(
   shots: readonly DeskShot[],
 ): ShownCaptions {
   const { width, height, safeArea, captions: settings, layers: own } = version;
-  // Where a path is being laid again, what is dragged comes first; without captions nothing is done twice for it.
+  // While a path is laid again during a drag, captions may lag behind it; without captions there is nothing to defer.
   const calm = useDeferredValue(captions.length > 0 ? shots : NO_SHOTS);
   const size = useMemo(() => ({ width, height }), [width, height]);
   const places = useMemo(
@@ -49,12 +49,12 @@ export function useCaptionLayers(
     [captions],
   );
   const { family, weight } = settings;
-  // Fonts are loaded for the letters that there are, and not caption by caption.
+  // Fonts are loaded for all characters in use, not caption by caption.
   const sample = useMemo<readonly Layer[]>(
     () => (letters === "" ? NO_LAYERS : [{ ...newText("letters", letters), family, weight }]),
     [letters, family, weight],
   );
-  // Another list when fonts have come: what was drawn before lacks them.
+  // A new list when fonts have loaded: earlier drawings lack them.
   const fonts = useLayerFonts(sample);
   const layers = useMemo(
     () =>

@@ -5,14 +5,14 @@ import type { DeskModel, DeskStore } from "../model/desk-model";
 
 export const DeskContext = createContext<DeskStore | null>(null);
 
-/** The desk's model itself, for what asks it later. To be called below the desk. */
+/** The desk's model itself, to be read later in event handlers. Works only below the desk. */
 export function useDeskStore(): DeskStore {
   const store = useContext(DeskContext);
   if (!store) throw new Error("this belongs on the desk");
   return store;
 }
 
-/** Parts of the desk's model, by their names: whoever reads them is drawn again only when one of them is another. */
+/** Parts of the desk's model, by name; the component renders again only when one of them changes. */
 export function useDesk<Name extends keyof DeskModel>(...names: Name[]): Pick<DeskModel, Name> {
   return useStore(
     useDeskStore(),

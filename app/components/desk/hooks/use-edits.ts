@@ -11,13 +11,13 @@ const t = deskTexts.useEdits;
 
 export interface FilmEdits extends Shown {
   edits: Edits;
-  /** Takes the state as it was loaded; false if the desk knows a newer one. */
+  /** Takes the newly loaded state; false if the desk knows a newer one. */
   takeLoaded: EditSession["takeLoaded"];
-  /** Whether the server has not answered all that was sent. */
+  /** Whether the server has not yet answered everything that was sent. */
   isBusy: () => boolean;
 }
 
-/** How long a change that was refused is offered again, in milliseconds. */
+/** Milliseconds for which a refused change can be tried again. */
 const OFFERED_MS = 20_000;
 
 const portsOf = (filmId: string, onAnswer: () => void, reload: () => Promise<void>): SessionPorts => ({
@@ -34,10 +34,9 @@ const portsOf = (filmId: string, onAnswer: () => void, reload: () => Promise<voi
 });
 
 /**
- * A film's state with the changes that are made on the desk.
- *
- * @param onAnswer called when the server has answered a change, which may have begun a job
- * @param reload loads the film's state anew
+ * A film's state with the changes made on the desk.
+ * @param onAnswer called when the server has answered a change, which may have started a job
+ * @param reload loads the film's state again
  */
 export function useEdits(
   filmId: string,
@@ -49,7 +48,7 @@ export function useEdits(
   const [previewed, setPreviewed] = useState<Command | null>(null);
   const shown = useSyncExternalStore(session.subscribe, session.getShown, session.getShown);
 
-  // What the server has not answered yet would be lost with the page.
+  // Changes without an answer would be lost with the page.
   useBeforeUnload(
     useCallback(
       (event) => {
@@ -68,7 +67,7 @@ export function useEdits(
       undo: () => session.step("undo"),
       redo: () => session.step("redo"),
       goBack: session.goBack,
-      // A pointer moves faster than the desk can be drawn: what is out of date by then need not be.
+      // The pointer moves faster than the desk is drawn: outdated previews are skipped.
       preview: (command) => startTransition(() => setPreviewed(command)),
     }),
     [session],

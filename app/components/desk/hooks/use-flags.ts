@@ -25,7 +25,7 @@ interface FlagsOf {
 const NO_LAYERS: VersionState["layers"] = [];
 const NO_FLAGS: readonly Flag[] = [];
 
-/** The flags of each shot that are about the film and not about its framing; the same object while nothing changes. */
+/** The flags of each shot that are about the film and not its framing; identical while nothing changes. */
 function useFilmLooks({ film, state, version, findings, limits }: FlagsOf, found: readonly FoundShot[]) {
   const { candidates } = state.film;
   const strengths = useMemo(
@@ -46,7 +46,7 @@ function useFilmLooks({ film, state, version, findings, limits }: FlagsOf, found
   );
 }
 
-/** What deserves a flag in each shot, in order of its frames. */
+/** The flags of each shot, in order of its frames. */
 export function useFlags(of: FlagsOf, found: readonly FoundShot[]): readonly (readonly DeskFlag[])[] {
   const { film, version, limits } = of;
   const ofFilm = useFilmLooks(of, found);
@@ -64,12 +64,12 @@ export function useFlags(of: FlagsOf, found: readonly FoundShot[]): readonly (re
         const { shot } = set;
         const before = found[i - 1]?.result?.sides ?? null;
         const next = found[i + 1]?.set;
-        // A layer that is dragged is nothing to a shot in which it cannot cover a text.
+        // Dragging a layer does not affect a shot in which it cannot cover a text.
         const over = result?.flags.some(({ kind }) => kind === "text-cut") ? layers : NO_LAYERS;
         const from = [each, above, over, before, goesOnFromBefore(next), ofFilm[i]];
         return known.flags.get(shot.id, from, () => {
           const all = [...ofFilm[i]!];
-          // Of what has not been looked at, nothing can be said yet.
+          // Nothing is known yet of a shot that has not been analysed.
           if (result && shown && isAnalysed) {
             const whole = () => ({ tracks: each.tracks, subject: followedTrack(result.framed, each.tracks) });
             const framed = { shown, found: whole };

@@ -6,14 +6,16 @@ import { forgetDrawnLayers } from "../frames/draw-layers";
 
 const known = new Set<string>();
 
-/** Tells the page where a font of the editor's own is, so that it can be loaded. */
+/** Registers one of the editor's own fonts with the page. */
 function knowFont({ id }: OwnFont): void {
   if (known.has(id)) return;
   known.add(id);
   document.fonts.add(new FontFace(ownFamily(id), `url(/own-files/${id})`));
 }
 
-/** Loads the fonts of layers, and gives these; another list when fonts have come, since what was drawn before lacks them. */
+/**
+ * Loads the fonts of layers and returns the layers, as a new list when fonts have loaded, since earlier drawings lack them.
+ */
 export function useLayerFonts(layers: readonly Layer[]): readonly Layer[] {
   const [ready, setReady] = useState(layers);
   useEffect(() => {
@@ -24,7 +26,7 @@ export function useLayerFonts(layers: readonly Layer[]): readonly Layer[] {
     const missing = wanted.filter(({ font, text }) => !document.fonts.check(font, text));
     if (missing.length === 0) return;
     let isLeft = false;
-    // A font that does not come leaves the letters to the ones that stand in for it.
+    // A font that does not load leaves its characters to the fallback fonts.
     void Promise.allSettled(missing.map(({ font, text }) => document.fonts.load(font, text))).then(() => {
       if (isLeft) return;
       forgetDrawnLayers(layers);

@@ -4,7 +4,7 @@ import { type PictureLook, readPictureLook } from "../model/picture-look";
 
 const KEY = "glad-pan picture";
 
-/** How this browser looks at pictures, and what changes it. */
+/** How this browser displays the picture, and a function that changes it. */
 export function usePictureLook(): [PictureLook, (change: Partial<PictureLook>) => void] {
   const stored = useStoredText(KEY);
   const look = useMemo(() => readPictureLook(stored), [stored]);

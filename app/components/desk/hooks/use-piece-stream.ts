@@ -5,13 +5,12 @@ import { pictureTexts } from "~/texts/picture";
 
 const t = pictureTexts.usePieceStream;
 
-/** Milliseconds of waiting that need no word. */
+/** Milliseconds of waiting that are not announced. */
 const PATIENCE_MS = 400;
 
 /**
- * A film's proxy; the same object for as long as it is the same film.
- *
- * @param isPrepared whether there can be one yet
+ * A film's proxy; identical for as long as it is the same film.
+ * @param isPrepared whether it can exist yet
  */
 export function useLightCopy(
   film: {
@@ -19,7 +18,7 @@ export function useLightCopy(
     rate: Rate;
     frames: number;
     audio: { index: number } | null;
-    /** Another one for another file. */
+    /** Differs from file to file. */
     fingerprint: string | null;
   },
   isPrepared: boolean,
@@ -28,7 +27,7 @@ export function useLightCopy(
   const { num, den } = film.rate;
   const sound = film.audio?.index ?? null;
   return useMemo(() => {
-    // With another sound, at another rate, or of another file, the same piece is another one.
+    // With another audio track, rate or file, the same piece is another one.
     const kind = `?sound=${sound ?? "none"}&rate=${num}-${den}&of=${fingerprint ?? ""}${isPrepared ? "" : "-soon"}`;
     const pieceUrl = (piece: number) => `/media/${id}/proxy/${piece}.mp4${kind}`;
     return { pieceUrl, rate: { num, den }, frames, hasSound: sound !== null };

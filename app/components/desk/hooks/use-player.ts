@@ -32,7 +32,7 @@ const never = () => () => {};
 export const useFrame = (player: Player | null): number =>
   useSyncExternalStore(player?.subscribe ?? never, player?.getFrame ?? (() => 0), () => 0);
 
-/** What follows from the frame on screen, as React state: a number or a word that stays the same for long. */
+/** A value derived from the frame on screen, as React state: a number or word that seldom changes. */
 export const useOfFrame = <T extends number | boolean | string>(player: Player | null, of: (frame: number) => T): T =>
   useSyncExternalStore(
     player?.subscribe ?? never,
@@ -44,7 +44,7 @@ export const useOfFrame = <T extends number | boolean | string>(player: Player |
 export const useFrameIs = (player: Player | null, frame: number): boolean =>
   useOfFrame(player, (here) => here === frame);
 
-/** The shot under the playhead: unlike the frame, it stays the same for long. */
+/** The shot under the playhead, which seldom changes, unlike the frame. */
 export function useShotHere<Shot extends FrameRange>(player: Player | null, shots: readonly Shot[]): Shot | undefined {
   const here = () => shotAt(shots, player?.getFrame() ?? 0);
   return useSyncExternalStore(player?.subscribe ?? never, here, () => shots[0]);
@@ -53,7 +53,7 @@ export function useShotHere<Shot extends FrameRange>(player: Player | null, shot
 export const usePlaying = (player: Player | null): boolean =>
   useSyncExternalStore(player?.subscribe ?? never, player?.getPlaying ?? (() => false), () => false);
 
-/** How quickly it is played: 1, 2, …, less than 0 for backwards, 0 while it is not. */
+/** Playback rate: 1, 2, …, negative for backwards, 0 while paused. */
 export const useSpeed = (player: Player | null): number =>
   useSyncExternalStore(player?.subscribe ?? never, player?.getSpeed ?? (() => 0), () => 0);
 
@@ -62,11 +62,11 @@ const SILENT: Sound = { volume: 1, muted: false };
 export const useSound = (player: Player | null): Sound =>
   useSyncExternalStore(player?.subscribe ?? never, player?.getSound ?? (() => SILENT), () => SILENT);
 
-/** What is played again and again; null for nothing. */
+/** The range that is looped; null for none. */
 export const useLoop = (player: Player | null): FrameRange | null =>
   useSyncExternalStore(player?.subscribe ?? never, player?.getLoop ?? (() => null), () => null);
 
-/** Calls back in the moment a picture is presented, and once at first. */
+/** Calls back whenever a picture is presented, and once at first. */
 export function useOnFrame(player: Player | null, callback: (frame: number) => void): void {
   useEffect(() => {
     if (!player) return;

@@ -8,27 +8,27 @@ function readChanged(text: string | null): ChangedKeys {
   try {
     return ChangedKeys.parse(JSON.parse(text ?? "{}"));
   } catch {
-    // Of another version, or not ours.
+    // Stored by another version, or not by us.
     return {};
   }
 }
 
-/** Changes the keys of something; null gives it its usual ones again. */
+/** Changes the keys of a shortcut; null restores the usual ones. */
 export function changeKeys(id: ShortcutId, keys: string | null): void {
   const { [id]: _, ...rest } = readChanged(localStorage.getItem(KEPT));
   storeText(KEPT, JSON.stringify(keys === null ? rest : { ...rest, [id]: keys }));
 }
 
-/** Gives everything its usual keys again. */
+/** Restores the usual keys of all shortcuts. */
 export const resetKeys = (): void => storeText(KEPT, null);
 
-/** Which keys do what, as this browser remembers it. */
+/** The keys of each shortcut, as this browser remembers them. */
 export function useShortcutKeys(): ShortcutKeys {
   const text = useStoredText(KEPT);
   return useMemo(() => keysWith(readChanged(text)), [text]);
 }
 
-/** Gives the keys of something as they are shown in a hint. */
+/** Gives a shortcut's keys as they are shown in hints. */
 export function useShortcutText(): (id: ShortcutId) => string {
   const keys = useShortcutKeys();
   return useCallback((id) => namesOf(keys[id]).join(" "), [keys]);

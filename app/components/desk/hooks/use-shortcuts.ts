@@ -10,7 +10,7 @@ import type { DeskModel, DeskStore } from "../model/desk-model";
 import { nextShade } from "../model/picture-look";
 import { toggleFullScreen } from "../model/result-look";
 
-/** Goes to the nearest key before or after the playhead, over all shots. */
+/** Seeks the nearest keyframe before or after the playhead, over all shots. */
 function seekKey(player: Player, shots: readonly DeskShot[], direction: -1 | 1): void {
   const here = player.getFrame();
   const frames = shots.flatMap((shot) => shot.framed?.keys.map((key) => key.frame) ?? []);
@@ -23,10 +23,10 @@ function seekNextCut(player: Player, shots: readonly DeskShot[]): void {
   if (after !== null) player.seek(after);
 }
 
-/** What is bound where it belongs. */
+/** Shortcuts that are bound elsewhere. */
 type ElsewhereId = "help" | "lane-in" | "lane-out" | "lane-all";
 
-/** What a control that is moved with the keyboard does itself. */
+/** Keys that a focused control handles itself. */
 const OWN_KEYS = new Set([
   "ArrowLeft",
   "ArrowRight",
@@ -41,20 +41,20 @@ const OWN_KEYS = new Set([
 ]);
 const OWN_KEY_CONTROLS = "[aria-roledescription], [role=radio], [role=slider]";
 
-/** Whether a key is for a control that has the focus, or a dialog lies over the desk. */
+/** Whether a key press is for a focused control, or a dialog lies over the desk. */
 const isElsewhere = ({ target, key }: KeyboardEvent): boolean =>
   target instanceof Element &&
   (target.closest("[role=dialog]") !== null || (OWN_KEYS.has(key) && target.closest(OWN_KEY_CONTROLS) !== null));
 
 type Actions = Record<Exclude<ShortcutId, ElsewhereId>, (to: Player) => void>;
 
-/** What each shortcut does to a desk as it is. */
+/** What each shortcut does on the desk as it is. */
 function actionsOn(desk: DeskModel, timecode: RefObject<HTMLInputElement | null>): Actions {
   const { film, shots, edits, keyEdits, shotEdits, trimEdits, windowAt, drawing, look, selectedKeys } = desk;
   const { pictureLook, setPictureLook, captionEdits, checks } = desk;
   const second = Math.round(framesPerSecond(film.rate));
   const shown = inToOut(desk.version.trim, film.frames);
-  /** What is done to captions is seen in their panel. */
+  /** Opens the captions panel along with a caption command. */
   const inCaptions = (work: () => void) => () => {
     desk.setPanel("captions");
     work();
@@ -64,7 +64,7 @@ function actionsOn(desk: DeskModel, timecode: RefObject<HTMLInputElement | null>
     reverse: (to) => to.shuttle(-1),
     pause: (to) => to.pause(),
     forward: (to) => to.shuttle(1),
-    // Of the shot that it is on its way to: the one on screen may be another for a moment.
+    // Of the shot that is being sought: the one on screen may still be another.
     loop: (to) => to.setLoop(to.getLoop() ? null : (trimEdits.marked ?? shotAt(shots, to.getTarget()) ?? null)),
     mute: (to) => to.setSound({ ...to.getSound(), muted: !to.getSound().muted }),
     back: (to) => to.step(-1),
@@ -128,7 +128,7 @@ function actionsOn(desk: DeskModel, timecode: RefObject<HTMLInputElement | null>
   };
 }
 
-/** Everything on the desk that a key does. Fields in which one types keep their keys. */
+/** Handles all shortcuts of the desk. Text fields keep their keys. */
 export function useShortcuts(store: DeskStore, timecode: RefObject<HTMLInputElement | null>): void {
   const keys = useShortcutKeys();
   const ids = Object.keys(actionsOn(store.getState(), timecode)) as (keyof Actions)[];
@@ -138,11 +138,11 @@ export function useShortcuts(store: DeskStore, timecode: RefObject<HTMLInputElem
     if (desk.player) actionsOn(desk, timecode)[id](desk.player);
   };
   useHotkeys([...byKeys.keys()], (_event, { hotkey }) => run(byKeys.get(hotkey)!), {
-    // Where no key is selected, text of the page is copied as anywhere.
+    // With no key selected, text of the page is copied as usual.
     preventDefault: (_event, { hotkey }) =>
       byKeys.get(hotkey) !== "copy-keys" || store.getState().selectedKeys.frames.size > 0,
     ignoreEventWhen: isElsewhere,
-    // Fields in which one types keep all their keys.
+    // Text fields keep all their keys.
     enableOnFormTags: ["radio", "slider"],
   });
 }

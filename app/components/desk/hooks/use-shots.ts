@@ -27,7 +27,7 @@ interface ShotsOf {
   version: VersionState;
   findings: FilmFindings;
   playhead: () => number;
-  /** Which pane is chosen in shots that have it. */
+  /** Which pane is selected in shots that have it. */
   pane: number;
 }
 
@@ -91,18 +91,18 @@ function useFraming({ film, state, version, findings, playhead }: ShotsOf, limit
     () => ({ opinions: { marks, trackEdits, people }, analysed: findings.analysed }),
     [marks, trackEdits, people, findings.analysed],
   );
-  // After `begin`, of which the order of effects takes care: what is told is for the version that has begun.
+  // After `begin`, by the order of effects: what is told is for the version that has begun.
   useEffect(() => framing.tell(settings, news), [framing, settings, news, picture, rate, width, height, limits]);
 
   const { stock, results } = useSyncExternalStore(framing.subscribe, framing.getNow, framing.getNow);
   return { settings, news, stock, results, waitFor: framing.waitFor };
 }
 
-/** A path of a shot that has since been reshaped does not fit it any more. */
+/** A path no longer fits a shot that has since been given other borders. */
 const fits = ({ framed }: ShotResult, { start, end }: FrameRange): boolean =>
   framed.keys[0]?.frame === start && framed.windows.length === end - start;
 
-/** The shots of a version with what was found in them and the paths that follow. */
+/** The shots of a version, with their tracks and the paths that follow. */
 export function useShots(of: ShotsOf): { shots: DeskShot[]; waitFor: (shotIds: string[]) => void } {
   const { film, state, version, findings, pane } = of;
   const limits = useShared(version.checkLimits);
@@ -119,7 +119,7 @@ export function useShots(of: ShotsOf): { shots: DeskShot[]; waitFor: (shotIds: s
   const { people } = state;
   const { width, height } = version;
   const frame = useMemo(() => ({ size: { width, height }, fps: framesPerSecond(rate) }), [width, height, rate]);
-  // While a window is dragged this runs with every move of the pointer: what is known of the other shots stays.
+  // While a window is dragged this runs with every move of the pointer: what is known of other shots is reused.
   const [known] = useState(() => ({ found: new PerKey<FoundShot>(), shots: new PerKey<DeskShot>() }));
   const found = useMemo(
     () =>

@@ -12,9 +12,9 @@ import type { DeskFilm, DeskShot } from "../model/desk-types";
 interface VersionShown {
   /** The ranges of the film that the version shows. */
   kept: readonly FrameRange[];
-  /** How far down the safe area each caption stands, by its id. */
+  /** Place of each caption in the safe area by its id, 1 at its foot. */
   captionPlaces: ReadonlyMap<string, number>;
-  /** What is shown with the version's layers and captions. */
+  /** Adds the version's layers and captions to what is shown. */
   layered: (shown: ShownAt) => ShownAt;
   shownAt: ShownAt;
 }

@@ -6,9 +6,8 @@ const Answer = z.object({ segments: z.array(FrameRange).nullable() });
 const NOBODY: readonly FrameRange[] = [];
 
 /**
- * The segments of a film in which somebody speaks; none until they are there.
- *
- * @param findings how new what is known of the film is: with it the segments are asked for again
+ * The film's speech segments; none until they have loaded.
+ * @param findings revision of the findings, with which the segments are loaded again
  */
 export function useSpeech(filmId: string, findings: number): readonly FrameRange[] {
   const [segments, setSegments] = useState(NOBODY);

@@ -4,7 +4,7 @@ import { shareStructure } from "~/core/basics/structure";
 import { tellWhetherAnswering } from "~/components/common/not-answering";
 import { isUnderWay } from "~/components/common/use-polling";
 
-/** Milliseconds between two looks; fewer for what somebody waits for. */
+/** Milliseconds between two requests; fewer while something is awaited. */
 const USUAL_MS = 800;
 const SOON_MS = 200;
 
@@ -16,20 +16,19 @@ async function fetchStatus(filmId: string): Promise<FilmStatus | null> {
   return status;
 }
 
-/** Milliseconds until the next look: also where no job runs, the film may be changed in another window. */
+/** Milliseconds until the next request, even without jobs: the film may be changed in another window. */
 const untilNext = ({ jobs }: FilmStatus): number =>
   jobs.some((job) => job.kind === "follow" && isUnderWay(job)) ? SOON_MS : USUAL_MS;
 
-/** Waits until the page can be seen. */
+/** Waits until the page is visible. */
 async function untilSeen(ended: AbortSignal): Promise<void> {
   if (!document.hidden) return;
   await new Promise((resolve) => document.addEventListener("visibilitychange", resolve, { once: true, signal: ended }));
 }
 
 /**
- * What is being done to a film: as it was loaded, and looked at again for as long as the page is seen.
- *
- * @returns the status, and what has it looked at again at once
+ * What is being done to a film: as it was loaded, and polled while the page is visible.
+ * @returns the status, and a function that polls at once
  */
 export function useStatus(filmId: string, loaded: FilmStatus): [FilmStatus, () => void] {
   const [known, setKnown] = useState({ loaded, status: loaded });
@@ -45,7 +44,7 @@ export function useStatus(filmId: string, loaded: FilmStatus): [FilmStatus, () =
       await untilSeen(ended.signal);
       const next = await fetchStatus(filmId);
       if (ended.signal.aborted) return;
-      // Nothing is drawn again where nothing is new.
+      // Nothing renders again unless something changed.
       if (next) setKnown((before) => ({ ...before, status: shareStructure(before.status, next) }));
       wait(next ? untilNext(next) : USUAL_MS);
     };

@@ -4,20 +4,19 @@ import type { Trim } from "~/core/version/trim";
 import { type FrameRange, inRange } from "~/core/time/rate";
 import type { Player } from "../model/player";
 
-/** Milliseconds for which the playhead rests before what is there is asked for. */
+/** Milliseconds for which the playhead rests before its frame is requested. */
 const REST_MS = 700;
 
 const ask = (filmId: string, frame: number): void => {
-  // Should it be lost, the analysis gets there all the same.
+  // If the request is lost, the analysis gets there all the same.
   const headers = { "content-type": "application/json" };
   void fetch(`/films/${filmId}/wanted`, { method: "POST", headers, body: JSON.stringify({ frame }) }).catch(() => {});
 };
 
 /**
- * Lets the analysis go on where the editor is: at the playhead, once it rests where nothing has been analysed yet, and
- * at an in point that is set there.
- *
- * @param missing what is to be analysed
+ * Directs the analysis to the editor: to the playhead where it rests on a part that has not been analysed, and to an in
+ * point that is set there.
+ * @param missing the part that is still to be analysed
  */
 export function useWantedFrame(
   filmId: string,

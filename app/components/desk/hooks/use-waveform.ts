@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 
-/** How loud a film's sound is in each of its frames, 0 to 255; null until that is there, and for a film without sound. */
+/** Loudness of a film's sound in each frame, 0 to 255; null until it has loaded, and for a film without sound. */
 export function useWaveform(filmId: string, audio: { index: number } | null): Uint8Array | null {
   const [waveform, setWaveform] = useState<Uint8Array | null>(null);
   const index = audio?.index;

@@ -28,41 +28,44 @@ const t = captionsTexts.captionCommands;
 
 type Change = (typeof CAPTION_CHANGES)[number];
 
-/** How long a caption is that is added by hand, in seconds. */
+/** Length of a caption added by hand, in seconds. */
 const FIRST_SECONDS = 2;
-/** An end comes to rest within so many seconds of a cut that it would flash over, and of speech or a cut nearby. */
+/** Seconds within which an end snaps to a cut that it would flash over, and to speech or a cut nearby. */
 const FLASH_SECONDS = 0.2;
 
-/** What can be done to the captions of a film, and to how a version shows them. */
+/** Commands on the captions of a film, and on how a version shows them. */
 export interface CaptionCommands {
-  /** The caption that is selected; null for none. */
+  /** The selected caption; null for none. */
   chosen: Caption | null;
   choose: (id: string | null) => void;
-  /** Characters of a line of the version, and its other rules. */
+  /** Characters per line of the version, and its other rules. */
   lineLength: number;
   rules: CaptionRules;
-  /** Adds an empty one at the playhead, or selects the one that is there. */
+  /** Adds an empty caption at the playhead, or selects the one there. */
   add: () => void;
   put: (captions: readonly Caption[], how: Change) => void;
-  /** Shows what captions would be; null for as they are. */
+  /** Previews captions; null ends the preview. */
   preview: (captions: readonly Caption[] | null) => void;
   remove: (ids: readonly string[]) => void;
-  /** Splits the selected one at a letter of its text. */
+  /** Splits the selected caption at a character of its text. */
   split: (caption: Caption, letter: number) => void;
-  /** Merges one with the one after it; null for the last. */
+  /** Merges a caption with the next; null for the last. */
   merge: ((caption: Caption) => void) | null;
   shift: (captions: readonly Caption[], by: number) => void;
   replace: (wanted: string, by: string) => void;
   mend: (captions: readonly Caption[]) => void;
-  /** Lays captions along the voice, from the first one's start, or the film's, to the next one that is not among them. */
+  /**
+   * Times captions by the voice, from the start of the first one, or of the film, to the next caption that is not among
+   * them.
+   */
   time: (captions: readonly Caption[]) => void;
-  /** Brings in captions, or texts that are laid along the voice. */
+  /** Imports captions, or texts that are timed by the voice. */
   bringIn: (captions: readonly CaptionText[], instead: boolean) => void;
   timeTexts: (texts: readonly Pick<CaptionText, "text" | "speaker">[], instead: boolean) => void;
-  /** The selected one begins or ends at the playhead; the next is selected when it ends. */
+  /** Starts or ends the selected caption at the playhead; after an end, the next one is selected. */
   markIn: () => void;
   markOut: () => void;
-  /** A caption while it is dragged, and when it is let go. */
+  /** A caption during a drag, and after it. */
   dragged: (caption: Caption, grip: CaptionGrip, by: number, reach: number) => Caption;
   set: (change: Partial<CaptionSettings>) => void;
 }
@@ -74,12 +77,12 @@ const change = (removed: readonly string[], put: readonly Caption[], how: Change
   how,
 });
 
-/** What lays captions along the film of a desk: its voice, its cuts, and the frames that are shown. */
+/** What captions of this film are timed by: its voice, its cuts, and the frames shown. */
 function captionTiming({ get }: DeskPort) {
   const flash = () => Math.round(FLASH_SECONDS * framesPerSecond(get().film.rate));
   const cuts = () => get().shots.map(({ start }) => start);
   return {
-    /** Captions along the voice, each said by whoever is seen to speak then if nobody is named. */
+    /** Times captions by the voice; one without a speaker is given to whoever is seen speaking. */
     timed<T extends Pick<CaptionText, "text" | "speaker">>(said: readonly T[], range: FrameRange) {
       const { shots, speech, film, version } = get();
       const spoken = spokenIn(shots);
@@ -90,7 +93,7 @@ function captionTiming({ get }: DeskPort) {
         speaker: caption.speaker ?? speakerIn(spoken, caption),
       }));
     },
-    /** From the first frame that the version shows to the last. */
+    /** From the first frame shown to the last. */
     shown: (): FrameRange => {
       const { kept, film } = get();
       return { start: kept[0]?.start ?? 0, end: kept.at(-1)?.end ?? film.frames };
@@ -159,7 +162,7 @@ export function captionCommands(port: DeskPort) {
       const { film, version, tell } = get();
       const captions = captionsNow();
       const [length, { rules }] = [lineLengthOf(get()), version.captions];
-      // One after the other, each beside what the one before it has become.
+      // One after the other, each beside the result for the one before.
       let all = [...captions];
       for (const caption of some) {
         const i = all.indexOf(caption);

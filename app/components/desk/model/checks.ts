@@ -4,42 +4,42 @@ import type { DeskGiven, DeskPort } from "./desk-model";
 import { deskSelector } from "./desk-selector";
 import { type DeskFlag, type DeskShot, followedIn } from "./desk-types";
 
-/** A flag of the version with the shot that it is in. */
+/** A flag of the version, with its shot. */
 export interface FlagRow extends DeskFlag {
   shot: DeskShot;
 }
 
-/** Which flags are listed, and in which order. */
+/** Filter and order of the listed flags. */
 export interface FlagFilter {
   order: "worst" | "time";
   /** Null for all. */
   kind: FlagKind | null;
-  /** The letter of the subject whose shots count; null for all. */
+  /** Letter of the subject whose shots are listed; null for all. */
   letter: string | null;
   withReviewed: boolean;
 }
 export const FIRST_FILTER: FlagFilter = { order: "worst", kind: null, letter: null, withReviewed: false };
 
-/** The flags of a version: which are listed, which one is looked at, and what is done with them. */
+/** The flags of a version: those listed, the current one, and the commands on them. */
 export interface Checks {
   all: readonly FlagRow[];
-  /** Those that are listed. */
+  /** The listed flags. */
   rows: readonly FlagRow[];
-  /** How many the editor has not reviewed. */
+  /** How many are not reviewed. */
   left: number;
   filter: FlagFilter;
   setFilter: (change: Partial<FlagFilter>) => void;
-  /** The print of the one that is looked at; null for none. */
+  /** Print of the current flag; null for none. */
   current: string | null;
-  /** Whether their page lies over the desk. */
+  /** Whether the page of flags is open. */
   isOpen: boolean;
   setOpen: (isOpen: boolean) => void;
-  /** Goes to one on the desk. */
+  /** Goes to a flag on the desk. */
   go: (row: FlagRow) => void;
-  /** Goes to the one after, or before, the one that was gone to last. */
+  /** Goes to the next or the previous flag. */
   step: (direction: -1 | 1) => void;
   mark: (rows: readonly DeskFlag[], isReviewed: boolean) => void;
-  /** Marks the one that is looked at as reviewed, and goes on to the next. */
+  /** Marks the current flag as reviewed, and goes to the next. */
   reviewedAndNext: () => void;
   setLimits: (change: Partial<CheckLimits>) => void;
 }
@@ -47,7 +47,7 @@ export interface Checks {
 const byTime = (a: FlagRow, b: FlagRow): number => a.range.start - b.range.start;
 const byWorst = (a: FlagRow, b: FlagRow): number => b.severity - a.severity || byTime(a, b);
 
-/** All flags of the shots; those that the filter lets through, in its order; and of these the ones that are listed. */
+/** All flags of the shots; those that pass the filter, in its order; and of these, those that are listed. */
 function flagLists() {
   const all = deskSelector([(desk) => desk.shots], (shots) =>
     shots.flatMap((shot) => shot.flags.map((flag): FlagRow => ({ ...flag, shot }))),
@@ -75,7 +75,7 @@ export function checks({ get, put }: DeskPort): (given: DeskGiven) => Checks {
   };
   const step = (direction: -1 | 1) => {
     const [rows, known] = [sorted(get()), new Set(listed(get()))];
-    // Counted from where the current one is, also when it is not listed any more.
+    // Counted from the current flag, even when it is no longer listed.
     const at = rows.findIndex(({ print }) => print === get().flagPrint);
     const others = direction > 0 ? rows.slice(at + 1) : rows.slice(0, Math.max(0, at)).reverse();
     const next = others.find((row) => known.has(row));
@@ -84,7 +84,7 @@ export function checks({ get, put }: DeskPort): (given: DeskGiven) => Checks {
   const mark = (marked: readonly DeskFlag[], isReviewed: boolean) => {
     const { version, versionEdits } = get();
     const prints = new Set(marked.map(({ print }) => print));
-    // What nobody can see any more is forgotten.
+    // Flags that are gone are forgotten.
     const known = new Set(all(get()).map(({ print }) => print));
     const others = version.reviewedFlags.filter((print) => known.has(print) && !prints.has(print));
     versionEdits.change(version.id, { reviewedFlags: isReviewed ? [...others, ...prints] : others });

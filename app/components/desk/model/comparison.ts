@@ -11,7 +11,7 @@ import { compareTexts } from "~/texts/compare";
 
 const t = compareTexts.comparison;
 
-/** What the version as it is now is compared with. */
+/** What the present version is compared with. */
 export type Comparison =
   | { kind: "centre" }
   /** The shot on screen in other movements. */
@@ -21,27 +21,26 @@ export type Comparison =
   /** The film as it was a moment ago. */
   | { kind: "earlier"; name: string; state: FilmState };
 
-/** More than this beside the version itself are too small to be compared. */
+/** More than these beside the version would be too small to compare. */
 export const MOST_BESIDE = 2;
 
 export const COMPARISON_VIEWS = ["beside", "split", "flip"] as const;
 export type ComparisonView = (typeof COMPARISON_VIEWS)[number];
 
-/** One thing that the version is compared with. */
+/** One side of the comparison. */
 export interface Side {
   key: string;
   name: string;
   /** Size of its frame. */
   size: Size;
-  /** What it is framed from; null for a plain crop of the picture's middle. */
+  /** What it is framed from; null for a plain crop of the picture's centre. */
   framedFrom: { state: FilmState; version: VersionState } | null;
 }
 
 /**
- * What a comparison is with.
- *
+ * The sides of a comparison.
  * @param shot the one on screen
- * @param then the film as it was when a checkpoint was kept; null while that is not loaded
+ * @param then the film's state at a checkpoint; null while it has not loaded
  */
 export function sidesOf(
   comparison: Comparison,
@@ -81,11 +80,11 @@ export function sidesOf(
   }
 }
 
-/** A plain crop of the middle of the picture, or of what is not bars in it. */
+/** A plain crop of the picture's centre, or of its centre without the letterbox. */
 export const centreShown =
   (shots: readonly DeskShot[], picture: Size, size: Size): ShownAt =>
   (frame) =>
     fill(centredWindow(areaAt(shots, frame, picture), aspectRatio(size)), size);
 
-/** Whether two frames have one shape, so that one can lie over the other. */
+/** Whether two frames have the same aspect ratio, so that one can lie over the other. */
 export const isSameShape = (a: Size, b: Size): boolean => a.width * b.height === b.width * a.height;

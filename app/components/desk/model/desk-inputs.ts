@@ -1,4 +1,4 @@
-/** What the desk's model is given from outside: by the server, by what plays, and by what frames the shots. */
+/** What the desk's model is given from outside: by the server, by the player, and by the framing of shots. */
 import type { ExportPlaces } from "~/components/exports/output-fields";
 import type { Lacking } from "~/core/checks/lacking-pictures";
 import type { PictureFaults } from "~/core/checks/picture-faults";
@@ -18,7 +18,7 @@ import type { StoredLook } from "./result-look";
 import type { Steering } from "./steering";
 import type { TracksToLoad } from "./track-loader";
 
-/** What the film's file holds, and what of it is used. */
+/** Facts about the film's file, and which of its streams are used. */
 export interface FilmFacts {
   videoCodec: string;
   bytes: number;
@@ -29,43 +29,43 @@ export interface FilmFacts {
   lacking: Lacking;
 }
 
-/** What is known of a film beside its state. */
+/** What has been found in a film. */
 export interface FilmFindings extends TracksToLoad, Pick<Lacking, "longHolds" | "undecoded"> {
   faults: PictureFaults;
 }
 
-/** Makes changes of the film, and takes them back. */
+/** Changes the film, and undoes changes. */
 export interface Edits {
   send: (command: Command) => void;
   undo: () => void;
   redo: () => void;
   /** Goes to a step of the history, or to a checkpoint. */
   goBack: EditSession["goBack"];
-  /** Shows what a command would do, until another is shown or one is sent; null shows nothing. */
+  /** Previews a command, until another is previewed or one is sent; null ends the preview. */
   preview: (command: Command | null) => void;
 }
 
-/** What a message offers to do about what it says. */
+/** An action that a message offers. */
 export interface Offer {
   label: string;
   run: () => void;
-  /** How long it stays, in milliseconds; as long as any message if left out. */
+  /** Milliseconds for which it is shown; as long as any message if left out. */
   forMs?: number;
 }
 
-/** Says something for a few seconds; with what can be done about it. */
+/** Shows a message for a few seconds, with what can be done about it. */
 export type Tell = (text: string, tone?: "plain" | "error" | "warning", offer?: Offer) => void;
 
 export interface DeskInputs {
   film: DeskFilm;
   facts: FilmFacts;
-  /** What is played. */
+  /** The proxy that is played. */
   source: LightCopy;
   state: FilmState;
   history: History;
   /** The newest revision of the film that the desk knows of. */
   revision: number;
-  /** Whether the server has not answered all that was sent. */
+  /** Whether the server has not yet answered everything that was sent. */
   isBusy: () => boolean;
   edits: Edits;
   version: VersionState;
@@ -76,30 +76,30 @@ export interface DeskInputs {
   /** The ranges of the film that the version shows. */
   kept: readonly FrameRange[];
   findings: FilmFindings;
-  /** The ranges of the film in which somebody speaks. */
+  /** The speech segments of the film. */
   speech: readonly FrameRange[];
   exports: ExportView[];
-  /** What exports of the film can be, and where they can go. */
+  /** Formats and folders for exports of the film. */
   out: ExportPlaces;
   player: Player | null;
   video: HTMLVideoElement | null;
   /** What the version shows at a frame. */
   shownAt: ShownAt;
-  /** What is shown with the version's layers and captions. */
+  /** Adds the version's layers and captions to what is shown. */
   layered: (shown: ShownAt) => ShownAt;
-  /** How far down the safe area each caption of the version stands, by its id. */
+  /** Place of each of the version's captions in the safe area by its id, 1 at its foot. */
   captionPlaces: ReadonlyMap<string, number>;
   /** Which pane is selected in shots that have it, from 0. */
   pane: number;
   selectPane: (pane: number) => void;
-  /** How this browser looks at results. */
+  /** How this browser shows results. */
   storedLook: StoredLook;
-  /** How the picture is looked at. */
+  /** How the picture is displayed. */
   pictureLook: PictureLook;
   setPictureLook: (change: Partial<PictureLook>) => void;
-  /** The window while it is led by hand. */
+  /** Steering of the window by hand. */
   steering: Steering;
-  /** Says which shots are looked at, so that they are framed first. */
+  /** Says which shots are on screen, so that they are framed first. */
   waitFor: (shotIds: string[]) => void;
   tell: Tell;
 }

@@ -1,6 +1,6 @@
 /**
- * The desk's model: what it is given, what is selected and open on it, what follows from these, and what can be done.
- * It knows nothing of React; views read of it what they show, by `useDesk`.
+ * The desk's model: its inputs, what is selected and open, what follows from these, and the commands. It knows nothing of
+ * React; views read parts of it with `useDesk`.
  */
 import { createStructuredSelector } from "reselect";
 import { createStore, type StoreApi } from "zustand/vanilla";
@@ -22,32 +22,32 @@ import { type SubjectCommands, subjectCommands } from "./subject-commands";
 import { type VersionCommands, versionCommands } from "./version-commands";
 import { windowFacts } from "./window-facts";
 
-/** What the panel below the result can be about. */
+/** What the panel below the result can show. */
 export type PanelName = "shot" | "keys" | "layers" | "captions";
 
 /** What is selected and open on the desk. */
 export interface DeskChoices {
-  /** What the panel below the result is about. */
+  /** What the panel below the result shows. */
   panel: PanelName;
-  /** The layer that is selected; null for none. */
+  /** The selected layer; null for none. */
   layerId: string | null;
-  /** What a box is being drawn around; null while none is. */
+  /** Purpose of the box that is being drawn; null while none is. */
   drawing: Drawing | null;
   shotChoice: ShotChoice;
   keyChoice: KeyChoice;
-  /** The caption that is selected; null for none. */
+  /** The selected caption; null for none. */
   captionId: string | null;
-  /** The range that is marked in the lane; null for none. */
+  /** The marked range of the lane; null for none. */
   markedRange: MarkedRange;
   /** A path that is being reshaped; null while none is. */
   reshaped: ReshapedPath | null;
   /** What the version is compared with; null for nothing. */
   comparison: Comparison | null;
   showsOther: boolean;
-  /** The part of the page with the result. */
+  /** The element that holds the result. */
   resultPart: HTMLElement | null;
   flagFilter: FlagFilter;
-  /** The print of the flag that is looked at; null for none. */
+  /** Print of the current flag; null for none. */
   flagPrint: string | null;
   showsFlags: boolean;
 }
@@ -78,7 +78,7 @@ interface DeskActions {
   setPanel: (panel: PanelName) => void;
   selectLayer: (layerId: string | null) => void;
   setDrawing: (drawing: Drawing | null) => void;
-  /** Takes what has come from outside. */
+  /** Takes new inputs. */
   give: (inputs: DeskInputs) => void;
 }
 
@@ -86,13 +86,13 @@ type DeskParts = ReturnType<ReturnType<typeof partsOf>>;
 export type DeskModel = DeskGiven & DeskParts & DeskActions;
 export type DeskStore = StoreApi<DeskModel>;
 
-/** What the parts of the model work on. */
+/** What the parts of the model need of its store. */
 export interface DeskPort {
   get: () => DeskModel;
   put: (choices: Partial<DeskChoices>) => void;
 }
 
-/** What follows from what the desk has, with what can be done to it; each part stays the same while nothing of it changes. */
+/** Derived values and commands, by name; each keeps its identity while nothing of it changes. */
 const partsOf = (port: DeskPort) =>
   createStructuredSelector(
     {
@@ -110,7 +110,7 @@ const partsOf = (port: DeskPort) =>
     deskSelector,
   );
 
-/** The model of a desk, with nothing selected. */
+/** A desk's model with nothing selected. */
 export function createDesk(inputs: DeskInputs): DeskStore {
   return createStore<DeskModel>()((set, get) => {
     const change = (to: Partial<DeskGiven>) =>

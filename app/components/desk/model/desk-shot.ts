@@ -12,14 +12,14 @@ import type { ThingMark } from "~/core/subjects/marks/marked-things";
 import type { Track } from "~/core/subjects/tracking/track";
 import type { DeskFlag, DeskShot } from "./desk-types";
 
-/** A shot with what is set for it, what was found in it, and how it is framed as far as that is known. */
+/** A shot with its settings, its tracks, and its framing as far as it is known. */
 export interface FoundShot {
   set: ShotSettings;
   result: ShotResult | null;
   isAnalysed: boolean;
   /** What it shows; null while it has not been framed. */
   shown: ShownAt | null;
-  /** Unpacked when they are first asked for. */
+  /** Unpacked at first use. */
   readonly tracks: readonly Track[];
 }
 
@@ -44,7 +44,7 @@ export function foundShot(
 
 interface OnTheDesk {
   number: number;
-  /** Which pane is chosen in shots that have it. */
+  /** Which pane is selected in shots that have it. */
   chosenPane: number;
   marks: readonly ThingMark[];
   flags: readonly DeskFlag[];

@@ -19,55 +19,57 @@ export interface DeskFilm {
   picture: Size;
   rate: Rate;
   frames: number;
-  /** Bits of a sample. */
+  /** Bits per sample. */
   bitDepth: number;
-  /** How its frames are counted in timecode. */
+  /** The timecode in which its frames are counted. */
   clock: Clock;
 }
 
 export type DeskVersion = Version;
 
-/** A flag as the desk has it. */
+/** A flag with its print, and whether it was reviewed. */
 export interface DeskFlag extends Flag {
-  /** What it rests on, as a word. */
+  /** Its print: see `flagPrint`. */
   print: string;
-  /** Whether the editor has seen it as it is. */
+  /** Whether the editor has reviewed it as it is. */
   isReviewed: boolean;
 }
 
-/** A shot as the desk shows it in a version: what is set, what was found, and the path that follows from both. */
+/** A shot as the desk shows it in a version: its settings, its tracks, and the path that follows. */
 export interface DeskShot extends Omit<Shot, "follow" | "protect">, SettledShot {
   number: number;
-  /** Which of its panes is chosen, from 0; settings, keys and path are that one's. */
+  /** The selected pane, from 0; settings, keys and path are that pane's. */
   pane: number;
-  /** Those that show the film, by their numbers. */
+  /** Numbers of the panes that show the film. */
   panes: readonly number[];
   flags: readonly DeskFlag[];
   handKeys: readonly HandKey[];
-  /** Whether it has been looked at, or some of it. */
+  /** Whether it has been analysed, at least in part. */
   isAnalysed: boolean;
   /** The ranges of it that the version shows. */
   kept: readonly FrameRange[];
   /** Boxes that the editor has drawn in it. */
   marks: readonly ThingMark[];
-  /** What can be followed in it; nothing until that is loaded. Unpacked when it is first asked for. */
+  /** Its tracks; empty until they have loaded. Unpacked at first use. */
   readonly tracks: readonly Track[];
-  /** Who can be followed in it, of the tracks. */
+  /** Those of its tracks that can be followed. */
   readonly cast: CastMember[];
-  /** The path of the chosen pane, and what all of them come to; null until it is solved for the first time. */
+  /** The path of the selected pane, and what all panes show; null until it is first solved. */
   framed: FramedPane | null;
   solved: FramedShot | null;
-  /** What the version shows at the shot's frames, in all panes; null as long. */
+  /** What the version shows at its frames, in all panes; null until then. */
   shown: ShownAt | null;
-  /** The frame that says most about it. */
+  /** The frame that represents it best. */
   tellingFrame: number;
 }
 
-/** Colours of subjects, after Okabe & Ito (2008) without the one that is near the accent; always with a letter. */
+/**
+ * Colours of subjects, after Okabe & Ito (2008), without the one close to the accent colour; always shown with a letter.
+ */
 export const SUBJECT_COLOURS = ["#e69f00", "#56b4e9", "#009e73", "#f0e442", "#0072b2", "#d55e00"];
 export const subjectColour = (index: number): string => SUBJECT_COLOURS[index % SUBJECT_COLOURS.length]!;
 
-/** Somebody of the film, as the desk shows them. */
+/** A person of the film, as the desk shows them. */
 export interface DeskPerson {
   id: string;
   number: number;
@@ -75,13 +77,13 @@ export interface DeskPerson {
   mergedInto: string | null;
 }
 
-/** The shot that a frame belongs to; none where the analysis has not come to. Shots are in order and without gaps. */
+/** The shot that contains a frame; undefined where the analysis has not been yet. Shots are in order, without gaps. */
 export function shotAt<Shot extends FrameRange>(shots: readonly Shot[], frame: number): Shot | undefined {
   const shot = shots.findLast(({ start }) => frame >= start);
   return shot && frame < shot.end ? shot : undefined;
 }
 
-/** Whom a shot follows, if it is somebody or something of its cast. */
+/** The cast member that a shot follows, if any. */
 export const followedIn = ({ cast, framed }: DeskShot): CastMember | undefined =>
   cast.find(({ track }) => track.id === framed?.subjectId);
 

@@ -3,8 +3,9 @@ import { pictureTexts } from "~/texts/picture";
 const t = pictureTexts.drawing;
 
 /**
- * What is pointed out in the picture: by a box the thing to follow, a part to be kept inside the window, or what is not bars;
- * by a click what the window is to have in its middle, or how high up in it the eyes are to be; by the pointer, while the film plays, where the window is led.
+ * What is being pointed out in the picture: by a box, the thing to follow, the protected area, or the picture area without
+ * letterbox; by a click, the place for the window's centre or the height of its eye line; by the pointer during playback,
+ * where the window is steered.
  */
 export type Drawing = "mark" | "protect" | "active" | "centre" | "eyes" | "steer";
 export const DRAWING_LABEL: Record<Exclude<Drawing, "steer">, string> = {

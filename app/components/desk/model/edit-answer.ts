@@ -3,10 +3,10 @@ import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.editAnswer;
 
-/** There is no server, or none that answers. */
+/** There is no server, or it does not answer. */
 export const NO_ANSWER: EditAnswer = { error: t.noAnswer };
 
-/** Reads an answer, whatever it is: also one that is only a sentence, or no sense at all. */
+/** Reads an answer of any form, even a bare sentence or nonsense. */
 export async function readAnswer(response: Response): Promise<EditAnswer> {
   const value: unknown = await response.json().catch(() => null);
   const answer = EditAnswer.safeParse(value);
@@ -15,7 +15,7 @@ export async function readAnswer(response: Response): Promise<EditAnswer> {
   return { error: t.serverFailed(response.status) };
 }
 
-/** What is wrong, in a sentence for people; null if nothing is. */
+/** The problem in an answer, as a sentence for people; null if there is none. */
 export function problemOf(answer: EditAnswer): string | null {
   if (answer === NO_ANSWER) return t.notResponding;
   if (answer.stale) return t.changedElsewhere;

@@ -10,7 +10,7 @@ import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.editSession;
 
-/** A film's state as the server has it at a revision. */
+/** A film's state at a revision, as the server has it. */
 export interface LoadedState {
   revision: number;
   state: FilmState;
@@ -18,11 +18,11 @@ export interface LoadedState {
 }
 
 export interface SessionPorts {
-  /** Sends a change to the server. It always answers, if need be that there is no answer. */
+  /** Sends a change to the server. Always resolves, with `NO_ANSWER` if need be. */
   post: (change: Change & { revision: number }) => Promise<EditAnswer>;
-  /** Says something to the editor, and offers to make a change that was refused again. */
+  /** Shows a message, and offers to try a refused change again. */
   tell: (text: string, tone: "plain" | "warning" | "error", again?: () => void) => void;
-  /** The server knows more than the desk: the film's state is to be loaded again. */
+  /** Loads the film's state again, when the server knows more than the desk. */
   reload: () => Promise<void>;
 }
 
@@ -38,7 +38,7 @@ interface Waiting {
   command: Command;
 }
 
-/** The state that a command leads to; the one before where it is refused, of which the server is going to speak. */
+/** The state after a command; unchanged where it is refused, which the server will explain. */
 export function applied(state: FilmState, command: Command): FilmState {
   try {
     return applyEdit(state, command).state;
@@ -49,8 +49,8 @@ export function applied(state: FilmState, command: Command): FilmState {
 }
 
 /**
- * A film's state on the desk. A change is shown at once, as `applyEdit` has it, and sent; changes go to the server one
- * after the other, each on the revision that the one before has made, and the server's word counts when it comes.
+ * A film's state on the desk. A change is shown at once, as `applyEdit` makes it, and sent; changes go to the server one
+ * after the other, each on the revision of the one before, and the server's result replaces what was shown.
  */
 export class EditSession {
   private readonly waiting: Waiting[] = [];
@@ -73,7 +73,7 @@ export class EditSession {
 
   readonly getShown = (): Shown => this.shown;
 
-  /** Whether the server has not answered all that was sent. */
+  /** Whether the server has not yet answered everything that was sent. */
   readonly isBusy = (): boolean => this.open > 0;
 
   readonly send = (command: Command): void => {
@@ -90,10 +90,10 @@ export class EditSession {
   readonly step = (direction: "undo" | "redo"): void =>
     this.ask({ do: direction }, (sentence) => `${direction === "undo" ? t.undone : t.redone}: ${sentence}`);
 
-  /** Makes the film what it was when an edit was the newest, or was given a name. */
+  /** Returns the film to its state after an edit, or at a checkpoint. */
   readonly goBack = (to: Extract<Change, { do: "go-to" | "return-to" }>): void => this.ask(to, (sentence) => sentence);
 
-  /** Takes the state that was loaded anew, unless the desk knows a newer one. */
+  /** Takes a newly loaded state, unless the desk knows a newer one. */
   readonly takeLoaded = (loaded: LoadedState): boolean => {
     if (loaded.revision < this.confirmed.revision) return false;
     this.confirmed = loaded;
@@ -101,7 +101,7 @@ export class EditSession {
     return true;
   };
 
-  /** Asks for what only the server can make of the film, and tells of it. */
+  /** Requests a change that only the server can make, and shows its answer. */
   private ask(change: Change, told: (sentence: string) => string): void {
     this.enqueue(async () => {
       const answer = await this.post(change, () => this.ask(change, told));
@@ -136,7 +136,7 @@ export class EditSession {
   private show(): void {
     const { state } = this.confirmed;
     const next = this.waiting.reduce((before, { command }) => applied(before, command), state);
-    // What the server has said is mostly what was shown already.
+    // The server's answer mostly equals what is shown already.
     const shared = shareStructure(this.shown.state, next);
     if (this.waiting.length === 0) this.confirmed = { ...this.confirmed, state: shared };
     const { history, revision } = this.confirmed;

@@ -5,21 +5,21 @@ import type { FramerOrder, FramerReply, LoadedTracks } from "~/workers/path-work
 
 export type Results = ReadonlyMap<string, ShotResult>;
 
-/** The side of a worker that is talked to. */
+/** The part of a worker's interface that is used. */
 export interface FramerPort {
   postMessage: (order: FramerOrder) => void;
   onReply: (listen: (reply: FramerReply) => void) => void;
 }
 
-/** Milliseconds within which answers are gathered before the desk is drawn again. */
+/** Milliseconds within which answers are gathered before the desk renders again. */
 const TOGETHER_MS = 120;
 
 const sameSettings = (a: ShotSettings | undefined, b: ShotSettings): boolean =>
   a !== undefined && isSameList(basisOf(a), basisOf(b));
 
 /**
- * Has the shots of a version framed by a worker, which is told only what has changed. While a shot is framed again its
- * last result stays; one that changes all the time, as in a drag, is shown as often as it can be framed.
+ * Has a worker frame the shots of a version, and tells it only what has changed. While a shot is framed again its last
+ * result stays; a shot that changes continuously, as in a drag, is shown as often as it can be framed.
  */
 export class FramingClient {
   private version = 0;
@@ -45,10 +45,10 @@ export class FramingClient {
     return () => void this.listeners.delete(listener);
   };
 
-  /** What is known of the version's shots by now, by id. */
+  /** The results so far, by shot id. */
   readonly getResults = (): Results => this.results;
 
-  /** Frames another version from now on. */
+  /** Begins to frame another version. */
   begin(ground: FramerGround): void {
     this.version++;
     [this.sent, this.order, this.news] = [new Map(), [], null];
@@ -61,7 +61,7 @@ export class FramingClient {
     this.port.postMessage({ type: "tracks", ...tracks });
   }
 
-  /** Tells what is set and known as it is now. */
+  /** Sends the present settings and findings. */
   tell(shots: readonly ShotSettings[], news: FramerNews): void {
     const changed = shots.filter((settings) => !sameSettings(this.sent.get(settings.shot.id), settings));
     const order = shots.map(({ shot }) => shot.id);
@@ -78,7 +78,7 @@ export class FramingClient {
     });
   }
 
-  /** Says which shots are waited for. */
+  /** Says which shots are needed first. */
   waitFor(ids: string[]): void {
     this.port.postMessage({ type: "first", ids });
   }
@@ -92,7 +92,7 @@ export class FramingClient {
     if (reply.version !== this.version) return;
     if ("error" in reply) return this.onError(reply.error);
     this.arrived.push([reply.id, reply.result]);
-    // One answer is shown at once; while they come soon after one another, together.
+    // A single answer is shown at once; answers in quick succession, together.
     if (this.now() - this.shownAt < TOGETHER_MS) this.timer ??= setTimeout(() => this.showArrived(), TOGETHER_MS);
     else this.showArrived();
   }

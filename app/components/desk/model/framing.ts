@@ -8,7 +8,7 @@ import type { LoadedTracks } from "~/workers/path-worker";
 import { type FramerPort, FramingClient, type Results } from "./framing-client";
 import { TrackLoader, type TracksToLoad } from "./track-loader";
 
-/** What has come of it by now; another object when there is more. */
+/** Results so far; a new object when there are more. */
 export interface FramedByNow {
   /** The tracks that have been loaded. */
   stock: TrackStock;
@@ -30,8 +30,8 @@ function unpackedLater({ start, end, tracks: packed }: LoadedTracks["analysed"][
 }
 
 /**
- * Has the shots of a version framed by a worker, and loads the tracks that it and the desk need. What is said before a
- * worker is there is said to it when it comes.
+ * Has a worker frame the shots of a version, and loads the tracks that it and the desk need. What is sent before a worker
+ * exists is passed on when it does.
  */
 export class Framing {
   private worker: { client: FramingClient; loader: TrackLoader } | null = null;
@@ -42,8 +42,8 @@ export class Framing {
   private readonly listeners = new Set<() => void>();
 
   /**
-   * @param load asks the server for tracks
-   * @param playhead the frame around which they are wanted first
+   * @param load loads tracks from the server
+   * @param playhead the frame around which tracks are loaded first
    */
   constructor(
     private readonly load: ConstructorParameters<typeof TrackLoader>[0],
@@ -57,7 +57,7 @@ export class Framing {
   };
   readonly getNow = (): FramedByNow => this.now;
 
-  /** Works with a worker from now on, until what is returned is called. */
+  /** Uses a worker until the returned function is called. */
   open(port: FramerPort): () => void {
     const client = new FramingClient(port, this.onError);
     const loader = new TrackLoader(this.load, this.playhead, (tracks) => this.take(tracks));
@@ -73,25 +73,25 @@ export class Framing {
     };
   }
 
-  /** Frames another version from now on. */
+  /** Begins to frame another version. */
   begin(ground: FramerGround): void {
     [this.ground, this.told] = [ground, null];
     this.worker?.client.begin(ground);
   }
 
-  /** Tells what is set and known as it is now. */
+  /** Sends the present settings and findings. */
   tell(shots: readonly ShotSettings[], news: FramerNews): void {
     this.told = [shots, news];
     this.worker?.client.tell(shots, news);
   }
 
-  /** Says which tracks there are to be loaded. */
+  /** Says which tracks are to be loaded. */
   want(wanted: TracksToLoad): void {
     this.wanted = wanted;
     this.worker?.loader.want(wanted);
   }
 
-  /** Says which shots are waited for. */
+  /** Says which shots are needed first. */
   readonly waitFor = (ids: string[]): void => this.worker?.client.waitFor(ids);
 
   private take(arrived: LoadedTracks): void {

@@ -15,15 +15,17 @@ import { areaAt, windowAspect } from "./windows";
 
 const t = deskTexts.keyCommands;
 
-/** What can be done to the hand keys of a version. */
+/** Commands on the hand keys of a version. */
 export interface KeyCommands {
-  /** Puts a key where there is none, or moves the one that is there or was at `fromFrame`, with its easing. */
+  /** Places a key, or moves the one at this frame or at `fromFrame`, with its easing. */
   place: (frame: number, window: CropWindow, fromFrame?: number | null) => void;
-  /** Shows the path that a key would make; null for the path as it is. */
+  /** Previews the path with a key there; null ends the preview. */
   preview: (frame: number, window: CropWindow | null, fromFrame?: number | null) => void;
   release: (frame: number) => void;
   ease: (key: HandKey, easing: Easing | null) => void;
-  /** Puts a key into the other versions, with the subject at the same place in their windows; null without others. */
+  /**
+   * Copies a key to the other versions, with the subject at the same place in their windows; null without other versions.
+   */
   copyToOthers: ((shot: DeskShot, key: HandKey) => void) | null;
 }
 

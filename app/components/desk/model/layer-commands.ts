@@ -7,17 +7,17 @@ import { deskSelector } from "./desk-selector";
 
 const t = layersTexts.layerCommands;
 
-/** What can be done to the layers of the version on the desk. */
+/** Commands on the layers of the version. */
 export interface LayerCommands {
-  /** Adds what is made with a new id, and selects it. */
+  /** Adds a layer with a new id, and selects it. */
   add: (make: (id: string) => Layer) => void;
   put: (layer: Layer) => void;
-  /** Shows what a layer would be; null for as it is. */
+  /** Previews a layer; null ends the preview. */
   preview: (layer: Layer | null) => void;
   remove: (layer: Layer) => void;
-  /** Gives a layer another place in the order, from behind. */
+  /** Moves a layer in the stacking order, counted from the back. */
   move: (layer: Layer, to: number) => void;
-  /** Gives a layer to the other versions, in the place of one that was given before; null without others. */
+  /** Copies a layer to the other versions, replacing an earlier copy; null without other versions. */
   copyToOthers: ((layer: Layer) => void) | null;
 }
 

@@ -1,7 +1,7 @@
 import { pieceAt, pieceCount, pieceRange } from "~/core/time/pieces";
 import { frameToSeconds, type Rate, seekSeconds } from "~/core/time/rate";
 
-/** A film's proxy, as its pieces are had from the server. */
+/** A film's proxy, which the server delivers in pieces. */
 export interface LightCopy {
   /** Address of a piece. */
   pieceUrl: (piece: number) => string;
@@ -10,25 +10,25 @@ export interface LightCopy {
   hasSound: boolean;
 }
 
-/** Pieces that are loaded ahead of the playhead, and kept around it. */
+/** Pieces loaded ahead of the playhead, and kept around it. */
 const AHEAD = 3;
 const KEPT = 12;
-/** Milliseconds until a piece that could not be had is asked for again. */
+/** Milliseconds until a failed piece is requested again. */
 const TRY_AGAIN_MS = 1500;
 
 const VIDEO = "avc1.64001f";
 const SOUND = "flac";
 
 export interface StreamListener {
-  /** The picture at the playhead is not there yet, or is there again. */
+  /** Called when the picture at the playhead is missing, and when it has loaded. */
   onWaiting?: (waiting: boolean) => void;
-  /** What the server said of a piece that it cannot make. */
+  /** Called with the server's message about a piece that it cannot make. */
   onFailed?: (message: string) => void;
 }
 
 /**
- * Feeds a video element with the pieces of a film's proxy: those around the playhead, each at its own place in the
- * film's time (Media Source Extensions). A piece that the server has not made yet is made when it is asked for.
+ * Feeds a video element with the pieces of a film's proxy around the playhead, each at its own place in the film's time
+ * (Media Source Extensions). The server makes a missing piece when it is requested.
  */
 export class PieceStream {
   private readonly source = new MediaSource();
@@ -38,7 +38,7 @@ export class PieceStream {
   private buffer: SourceBuffer | null = null;
   private loading: { piece: number; controller: AbortController } | null = null;
   private waiting = false;
-  /** The last change to the buffer, which takes one at a time. */
+  /** The last change to the buffer, which takes one change at a time. */
   private changed: Promise<void> = Promise.resolve();
 
   constructor(
@@ -69,7 +69,7 @@ export class PieceStream {
     return pieceAt(Math.min(frames - 1, frame), rate);
   }
 
-  /** The nearest piece from the playhead on that is not there, if it is wanted. */
+  /** The first missing piece from the playhead on, if it is wanted. */
   private wanted(): number | null {
     const here = this.playhead;
     const end = Math.min(pieceCount(this.copy), here + 1 + this.ahead);
@@ -77,14 +77,14 @@ export class PieceStream {
     return null;
   }
 
-  /** Sees to it that the piece that is most wanted is on its way. */
+  /** Requests the piece that is needed most. */
   private look(): void {
     if (!this.buffer || this.disposal.signal.aborted) return;
     const here = this.playhead;
     const isWaiting = !this.there.has(here);
     if (isWaiting !== this.waiting) this.listener.onWaiting?.((this.waiting = isWaiting));
     const wanted = this.wanted();
-    // A piece that is on its way is waited for unless the playhead has gone elsewhere.
+    // A piece under way is waited for unless the playhead has moved elsewhere.
     if (this.loading && (this.loading.piece === wanted || !isWaiting)) return;
     this.loading?.controller.abort();
     this.loading = null;
@@ -119,24 +119,24 @@ export class PieceStream {
       buffer.timestampOffset = frameToSeconds(pieceRange(piece, this.copy).start, this.copy.rate);
       buffer.appendBuffer(data);
     });
-    // Lets the player know that nothing comes after the last frame.
+    // Tells the player that nothing follows the last frame.
     if (piece === pieceCount(this.copy) - 1 && this.source.readyState === "open") this.source.endOfStream();
   }
 
-  /** Lets go of the pieces that are far from the playhead. */
+  /** Removes pieces far from the playhead. */
   private async forget(): Promise<void> {
     const { rate } = this.copy;
     for (const piece of this.there) {
       if (Math.abs(piece - this.playhead) <= KEPT) continue;
       this.there.delete(piece);
       const { start, end } = pieceRange(piece, this.copy);
-      // Up to within its last frame: a little more, and the key frame of the next piece would go too.
+      // Up to within its last frame: removing more would remove the key frame of the next piece as well.
       const [from, to] = [frameToSeconds(start, rate), seekSeconds(end - 1, rate)];
       await this.change(() => this.buffer!.remove(from, to));
     }
   }
 
-  /** Makes a change to the buffer when those before are done, and waits until it is done as well. */
+  /** Changes the buffer after the changes before, and waits until that is done. */
   private change(make: () => void): Promise<void> {
     const buffer = this.buffer!;
     const { signal } = this.disposal;

@@ -1,6 +1,6 @@
 import { type FrameRange, framesPerSecond, inRange, mediaTimeToFrame, type Rate, seekSeconds } from "~/core/time/rate";
 
-/** The quickest that a film is played. */
+/** Highest playback rate. */
 const MOST_SPEED = 8;
 
 export interface Sound {
@@ -10,24 +10,24 @@ export interface Sound {
 }
 
 /**
- * Plays a film and knows exactly which frame is on screen: the browser tells the media time of each picture it
- * presents (`requestVideoFrameCallback`), playing or paused. Listeners are called in that very moment, so what
- * they draw belongs to the picture under it.
+ * Plays a film and knows exactly which frame is on screen: the browser reports the media time of each picture it presents
+ * (`requestVideoFrameCallback`), playing or paused. Listeners are called in that callback, so that what they draw belongs
+ * to the picture under it.
  */
 export class Player {
   private shown = 0;
-  /** Where the last seek goes; steps count from here while the picture is still on its way. */
+  /** Target of the last seek; steps count from it while its picture is still on its way. */
   private wanted: number | null = null;
   private callback = 0;
   private disposed = false;
-  /** What is played: the rest is passed over. */
+  /** Ranges that are played; the rest is skipped. */
   private kept: readonly FrameRange[];
-  /** What is played again and again; null for nothing. */
+  /** The looped range; null for none. */
   private loop: FrameRange | null = null;
   private sound: Sound = { volume: 1, muted: false };
-  /** Whether the shot that is played has no sound of the film. */
+  /** Whether the film is muted in the present shot. */
   private isShotSilent = false;
-  /** The frame at which playing backwards began, when, and how quickly; null while it does not. */
+  /** Start frame, start time and speed of playing backwards; null otherwise. */
   private backwards: { frame: number; since: number; speed: number; request: number } | null = null;
   private readonly listeners = new Set<() => void>();
 
@@ -42,7 +42,7 @@ export class Player {
     video.addEventListener("seeked", this.notifySoon);
     video.addEventListener("ended", this.playAgain);
     this.watch();
-    // A video that had its first picture before this began presents no other by itself.
+    // A video that had its first picture before this began does not present it again.
     if (video.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA) this.seek(0);
   }
 
@@ -57,7 +57,7 @@ export class Player {
     });
   }
 
-  /** While it plays: on from the end of what is kept to where it is kept again, so that nothing of what lies between is seen. */
+  /** While playing, skips from the end of one kept range to the start of the next, so that nothing between them is seen. */
   private passOver(): void {
     const next = this.shown + 1;
     if (this.loop && !inRange(next, this.loop)) return this.seek(this.loop.start);
@@ -65,12 +65,12 @@ export class Player {
     const range = this.kept.find(({ start }) => start > this.shown);
     if (range) return this.seek(range.start);
     this.video.pause();
-    // A busy browser leaves frames out, and shows one more after it was told to stop.
+    // A busy browser skips frames, and shows one more after it was paused.
     const last = this.kept.at(-1);
     if (last) this.seek(last.end - 1);
   }
 
-  /** At the film's end there is no next frame that could be passed over. */
+  /** At the film's end there is no next frame that could trigger skipping. */
   private readonly playAgain = (): void => {
     if (!this.loop) return;
     this.seek(this.loop.start);
@@ -82,8 +82,8 @@ export class Player {
   };
 
   /**
-   * A busy browser tells of a picture before it can be drawn from, and gives the one before until then: who draws from
-   * a video that stands still is told again when it has been painted.
+   * A busy browser reports a picture before it can be drawn, and still gives the one before: listeners of a paused video
+   * are called again after it has been painted.
    */
   private readonly notifySoon = (): void => {
     this.notify();
@@ -97,20 +97,20 @@ export class Player {
 
   /** The frame on screen. */
   readonly getFrame = (): number => this.shown;
-  /** The frame that is on screen or on its way there. */
+  /** The frame on screen, or the one being sought. */
   getTarget(): number {
     return this.wanted ?? this.shown;
   }
 
   readonly getPlaying = (): boolean => !this.video.paused || this.backwards !== null;
 
-  /** How quickly it is played, in times of its own speed, less than 0 for backwards; 0 while it is not. */
+  /** Playback rate, negative for backwards; 0 while paused. */
   readonly getSpeed = (): number =>
     this.backwards ? -this.backwards.speed : this.video.paused ? 0 : this.video.playbackRate;
 
   readonly getLoop = (): FrameRange | null => this.loop;
 
-  /** Plays a range again and again, or not any more. */
+  /** Loops a range; null ends that. */
   setLoop(range: FrameRange | null): void {
     this.loop = range && { start: range.start, end: range.end };
     this.notify();
@@ -124,7 +124,7 @@ export class Player {
     this.notify();
   }
 
-  /** Says whether the film is silent in the shot that is played. */
+  /** Says whether the film is muted in the present shot. */
   setShotSilent(isSilent: boolean): void {
     this.isShotSilent = isSilent;
     this.hear();
@@ -135,7 +135,7 @@ export class Player {
     this.video.muted = this.sound.muted || this.isShotSilent;
   }
 
-  /** Says what is to be played from now on. */
+  /** Sets the ranges to be played. */
   setKept(kept: readonly FrameRange[]): void {
     this.kept = kept;
   }
@@ -145,7 +145,7 @@ export class Player {
     this.video.currentTime = seekSeconds(this.wanted, this.rate);
   }
 
-  /** Moves by so many frames from where the playhead is or is going to be. */
+  /** Moves by some frames from where the playhead is or is going to be. */
   step(by: number): void {
     this.pause();
     this.seek(this.getTarget() + by);
@@ -167,7 +167,7 @@ export class Player {
     void this.video.play();
   }
 
-  /** Plays forwards (1) or backwards (-1), and quicker each time that it is asked for again. */
+  /** Plays forwards (1) or backwards (-1), faster with each repeated call. */
   shuttle(direction: -1 | 1): void {
     const speed = this.getSpeed();
     const next = Math.sign(speed) === direction ? Math.min(MOST_SPEED, 2 * Math.abs(speed)) : 1;
@@ -178,7 +178,7 @@ export class Player {
     this.notify();
   }
 
-  /** A browser plays a film forwards only: backwards, one frame after the other is sought, as many as come. */
+  /** Browsers play films forwards only: backwards, frames are sought one after the other, as many as keep up. */
   private readonly goBack = (): void => {
     if (!this.backwards) return;
     const { frame, since, speed } = this.backwards;

@@ -9,17 +9,17 @@ export type MarkedRange = FrameRange | null;
 
 /** The version's in and out points, and ranges of it that are left out. A range is marked first, then left out or brought back. */
 export interface RangeCommands {
-  /** The version begins with the frame under the playhead, or ends with it. */
+  /** Sets the in or out point at the playhead. */
   setIn: () => void;
   setOut: () => void;
-  /** Takes the in or out point away. */
+  /** Removes the in or out point. */
   clear: (point: "in" | "out") => void;
   leaveOut: (ranges: readonly FrameRange[]) => void;
-  /** Brings back what of the ranges is left out. */
+  /** Brings back what is left out of these ranges. */
   bringBack: (ranges: readonly FrameRange[]) => void;
   marked: MarkedRange;
   markRange: (range: MarkedRange) => void;
-  /** The marked range begins with the frame under the playhead, or ends with it. */
+  /** Starts or ends the marked range at the playhead. */
   beginRange: () => void;
   endRange: () => void;
   /** Leaves out the marked range, or brings it back where all of it is left out. */

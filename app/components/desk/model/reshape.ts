@@ -5,20 +5,20 @@ import type { DeskPort } from "./desk-model";
 import { deskSelector } from "./desk-selector";
 import { reshapeCommands, type Reshaping } from "./reshaping";
 
-/** A path that is being reshaped, and what keeps it. */
+/** A path that is being reshaped, and the commands that keep it. */
 export interface ReshapedPath {
   reshaping: Reshaping;
   command: Command;
-  /** How many keys it comes to. */
+  /** Number of keys of the new path. */
   keys: number;
 }
 
-/** A way of the window that is being reshaped: shown as it would be until it is kept. */
+/** Reshaping of a path, which is previewed until it is kept. */
 export interface Reshape {
   reshaping: Reshaping | null;
-  /** How many keys it comes to. */
+  /** Number of keys of the new path. */
   keys: number;
-  /** Begins, or changes what can be set. */
+  /** Begins, or changes the parameters. */
   show: (reshaping: Reshaping | null) => void;
   keep: () => void;
   discard: () => void;

@@ -8,30 +8,30 @@ import { clipRanges } from "~/core/time/ranges";
 import { windowAspect } from "./windows";
 import type { DeskShot, DeskVersion } from "./desk-types";
 
-/** The way of the window in one shot, as it was before it is reshaped. */
+/** The path in one shot before it is reshaped. */
 interface Part {
   shot: DeskShot;
   start: number;
   windows: readonly CropWindow[];
 }
 
-/** A way that is being reshaped, and what can be set for that until it is kept. */
+/** A path that is being reshaped, with its parameters. */
 export interface Reshaping {
   how: Exclude<(typeof KEY_CHANGES)[number], "deleted">;
   parts: readonly Part[];
-  /** Standard deviation of what smooths it, in seconds. */
+  /** Standard deviation of the smoothing, in seconds. */
   smoothing: number;
-  /** How far the keys may lead the window off it, in percent of the window's width. */
+  /** How far the keys may lead the window off the path, in percent of the window's width. */
   tolerance: number;
-  /** Pixels of the source. */
+  /** Offset in pixels of the source. */
   by: Point;
-  /** How long a shift takes to come and to go, in seconds. */
+  /** Seconds over which a shift comes and goes. */
   fade: number;
 }
 
 const USUAL = { tolerance: 2, by: { x: 0, y: 0 }, fade: 0.5 };
 
-/** The way that was led by hand, in each of the shots that it goes through. */
+/** The steered path, in each of the shots it passes through. */
 export function steeredWay(shots: readonly DeskShot[], led: readonly Led[]): Reshaping | null {
   const parts = shots.flatMap((shot) => {
     const own = led.filter(({ frame }) => inRange(frame, shot));
@@ -40,7 +40,7 @@ export function steeredWay(shots: readonly DeskShot[], led: readonly Led[]): Res
   return parts.length > 0 ? { how: "steered", parts, smoothing: 0.2, ...USUAL } : null;
 }
 
-/** The way of a range, in each of the shots that it goes through and whose paths are laid. */
+/** The path over a range, in each of its shots that has been solved. */
 export function wayOf(
   shots: readonly DeskShot[],
   marked: FrameRange,

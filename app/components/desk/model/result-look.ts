@@ -1,13 +1,13 @@
-/** How the result is looked at: its size on the screen, and what it is compared with. */
+/** How the result is displayed: its size on the screen, and what it is compared with. */
 import type { Comparison, ComparisonView } from "./comparison";
 import type { DeskPort } from "./desk-model";
 import { deskSelector } from "./desk-selector";
 
-/** How the result stands on the desk: fitted into its room, pixel by pixel, or as a phone shows it. */
+/** Size of the result: fitted to its room, pixel for pixel, or as on a phone. */
 export const RESULT_VIEWS = ["fit", "true", "phone"] as const;
 export type ResultView = (typeof RESULT_VIEWS)[number];
 
-/** What this browser remembers of it. */
+/** What this browser remembers. */
 export interface StoredLook {
   view: ResultView;
   setView: (view: ResultView) => void;
@@ -19,10 +19,10 @@ export interface ResultLook extends StoredLook {
   /** What the version is compared with; null for nothing. */
   comparison: Comparison | null;
   setComparison: (comparison: Comparison | null) => void;
-  /** Whether the other is on top, where one lies over the other. */
+  /** Whether the other side is on top, where one lies over the other. */
   showsOther: boolean;
   setShowsOther: (shows: boolean) => void;
-  /** The part of the page that fills the screen when that is asked for. */
+  /** The element that is shown full screen. */
   part: HTMLElement | null;
   setPart: (part: HTMLElement | null) => void;
 }
@@ -45,7 +45,7 @@ export function resultLook({ put }: DeskPort) {
   );
 }
 
-/** Lets a part of the page fill the screen, or the page be as it was. */
+/** Shows an element full screen, or ends that. */
 export async function toggleFullScreen({ part }: Pick<ResultLook, "part">): Promise<void> {
   if (document.fullscreenElement) await document.exitFullscreen();
   else await part?.requestFullscreen();

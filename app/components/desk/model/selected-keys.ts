@@ -18,21 +18,21 @@ interface OwnKey {
   key: HandKey;
 }
 
-/** Which keys are selected, by their frames. */
+/** The selected keys, by their frames. */
 export interface KeyChoice {
   frames: ReadonlySet<number>;
-  /** As they were when a move began: what is shown until it ends has them elsewhere. Null while none goes on. */
+  /** The keys as they were when a move began: shown elsewhere until it ends. Null while none is under way. */
   moving: readonly OwnKey[] | null;
   copied: CopiedKeys | null;
 }
 
-// What was copied stays for other shots, versions and films, as long as the page is there.
+// Copied keys stay available for other shots, versions and films while the page is open.
 let clipboard: CopiedKeys | null = null;
 export const NO_KEYS: KeyChoice = { frames: new Set(), moving: null, copied: null };
 
-/** Hand keys that are selected, and what can be done to them together, each as one step to undo. */
+/** Selected hand keys, and commands on all of them, each one step to undo. */
 export interface SelectedKeys {
-  /** Frames of the keys, each in the pane that is selected in its shot. */
+  /** Frames of the keys, each in its shot's selected pane. */
   frames: ReadonlySet<number>;
   select: (frames: Iterable<number>) => void;
   toggle: (frame: number) => void;
@@ -40,15 +40,15 @@ export interface SelectedKeys {
   nudge: (by: Point) => void;
   /** Moves them in time and place, none of them across a cut. */
   move: (frames: number, by: Point) => void;
-  /** Shows what that would be. */
+  /** Previews such a move. */
   previewMove: (frames: number, by: Point) => void;
   giveUpMove: () => void;
   copy: () => void;
-  /** Puts what was copied at a frame; null while nothing is. */
+  /** Pastes copied keys at a frame; null while there are none. */
   paste: ((at: number) => void) | null;
 }
 
-/** The keys of shots at some frames. */
+/** The keys at some frames of shots. */
 const keysAt = (shots: readonly DeskShot[], frames: ReadonlySet<number>): OwnKey[] =>
   frames.size === 0
     ? []
@@ -64,7 +64,7 @@ export function selectedKeys({ get, put }: DeskPort) {
   const send = (commands: SingleCommand[]) => {
     if (commands.length > 0) get().edits.send(asOne(commands));
   };
-  /** Sets a key of a shot, as near to its place as the shot's window can be. */
+  /** Places a key in a shot, as near to its place as the shot's window can be. */
   const setting = (shot: DeskShot, key: HandKey): SingleCommand => {
     const { version, film } = get();
     const window = clampWindow(key, activeArea(shot, film.picture), windowAspect(shot, film.picture, version));

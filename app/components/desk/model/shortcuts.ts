@@ -1,4 +1,4 @@
-/** What keys do on the desk: one table, from which the bindings, the hints and the sheet of shortcuts are made. */
+/** The desk's shortcuts: one table, from which the bindings, the hints and the list of shortcuts are made. */
 import { z } from "zod";
 import { shortcutsTexts } from "~/texts/shortcuts";
 
@@ -18,9 +18,9 @@ export type ShortcutGroup = (typeof SHORTCUT_GROUPS)[number];
 
 interface Shortcut {
   group: ShortcutGroup;
-  /** What it does, as in a menu. */
+  /** Its action, as in a menu. */
   text: string;
-  /** As they are bound: modifiers and a key, such as "shift+left". */
+  /** Usual binding: modifiers and a key, such as "shift+left". */
   keys: string;
 }
 
@@ -98,17 +98,17 @@ export const SHORTCUTS = {
 export type ShortcutId = keyof typeof SHORTCUTS;
 export const SHORTCUT_IDS = Object.keys(SHORTCUTS) as ShortcutId[];
 
-/** Keys by what they do. */
+/** Keys of each shortcut. */
 export type ShortcutKeys = Readonly<Record<ShortcutId, string>>;
 
-/** What an editor has changed of them, as it is kept. */
+/** An editor's changes to them, as stored. */
 export const ChangedKeys = z.partialRecord(z.enum(SHORTCUT_IDS), z.string().min(1).max(40));
 export type ChangedKeys = z.infer<typeof ChangedKeys>;
 
 export const keysWith = (changed: ChangedKeys): ShortcutKeys =>
   Object.fromEntries(SHORTCUT_IDS.map((id) => [id, changed[id] ?? SHORTCUTS[id].keys])) as unknown as ShortcutKeys;
 
-/** What does something else with the same keys; null if nothing does. */
+/** The other shortcut with the same keys; null if there is none. */
 export const usedBy = (keys: ShortcutKeys, wanted: string, but: ShortcutId): ShortcutId | null =>
   SHORTCUT_IDS.find((id) => id !== but && keys[id] === wanted) ?? null;
 
@@ -116,7 +116,7 @@ const OWN_BY_BROWSER = new Set(["tab", "enter", "escape", "backspace", "up", "do
 
 type Pressed = Pick<KeyboardEvent, "code" | "ctrlKey" | "metaKey" | "altKey" | "shiftKey">;
 
-/** Keys that are pressed together, as they are bound, by where they are on the keyboard; null while there are only modifiers. */
+/** Keys pressed together, as a binding, by their places on the keyboard; null while only modifiers are pressed. */
 export function keysOf({ code, ctrlKey, metaKey, altKey, shiftKey }: Pressed): string | null {
   if (/^(Control|Meta|OS|Alt|Shift)/.test(code)) return null;
   const key = code.replace(/^(Key|Digit|Numpad|Arrow)/, "").toLowerCase();
@@ -163,6 +163,6 @@ const NAMES: Record<string, string> = {
   end: t.end,
 };
 
-/** Keys as they are shown, one by one. */
+/** Keys as they are displayed, one by one. */
 export const namesOf = (keys: string): string[] =>
   keys === "shift+slash" ? ["?"] : keys.split("+").map((key) => NAMES[key] ?? key.toUpperCase());

@@ -6,35 +6,35 @@ import type { FollowRule } from "~/core/subjects/choosing/follow-rule";
 import { type DeskShot, shotAt } from "./desk-types";
 import type { DeskPort } from "./desk-model";
 
-/** What a version can have an answer of its own to. */
+/** Settings for which a version can override the film. */
 export type OwnSetting = "follow" | "protect";
 
-/** What can be done to shots; "here" is the shot under the playhead. */
+/** Commands on shots; "here" is the shot under the playhead. */
 export interface ShotCommands {
-  /** Changes what the film says of shots. */
+  /** Changes shots for the whole film. */
   change: (shots: readonly DeskShot[], change: ShotChange) => void;
   /** Changes how the version frames shots. */
   setFraming: (shots: readonly DeskShot[], change: ShotInVersion) => void;
-  /** Says whom shots follow: the version's own answer where it has one, else the film's. */
+  /** Sets whom shots follow: in the version where it overrides the film, else in the film. */
   follow: (shots: readonly DeskShot[], rule: FollowRule) => void;
-  /** The command for that. */
+  /** The command that does so. */
   following: (shots: readonly DeskShot[], rule: FollowRule) => SingleCommand[];
-  /** Says what a shot keeps inside the window, in the same way. */
+  /** Sets a shot's protected area, in the version or the film likewise. */
   protect: (shot: DeskShot, box: Box | null) => void;
-  /** Gives the version an answer of its own, the film's at first, or the film's again. */
+  /** Starts an override in the version, with the film's setting at first, or ends it. */
   setOwn: (shot: DeskShot, setting: OwnSetting, own: boolean) => void;
   splitHere: (kind: "cut" | "switch") => void;
   join: (shots: readonly DeskShot[]) => void;
   joinNext: () => void;
   excludeHere: () => void;
   moveCut: (shot: DeskShot, frame: number) => void;
-  /** Moves where the shot under the playhead begins by so many frames, and the playhead with it. */
+  /** Moves the start of the shot under the playhead by some frames, and the playhead with it. */
   nudgeCut: (by: number) => void;
 }
 
 const idsOf = (shots: readonly DeskShot[]) => shots.map(({ id }) => id);
 
-/** The commands that change a setting of shots: in the version where it has its own, else in the film. */
+/** The commands that change a setting of shots: in the version where it overrides the film, else in the film. */
 function settingCommands(
   shots: readonly DeskShot[],
   versionId: string,
@@ -49,7 +49,7 @@ function settingCommands(
   ];
 }
 
-/** The commands that change how the version frames shots, each in the pane that is selected in it. */
+/** The commands that change how the version frames shots, each in its selected pane. */
 export function framingCommands(shots: readonly DeskShot[], versionId: string, change: ShotInVersion): SingleCommand[] {
   const alike = idsOf(shots.filter(({ pane }) => pane === 0));
   return [

@@ -2,7 +2,7 @@ import type { DeskPort } from "./desk-model";
 import { deskSelector } from "./desk-selector";
 import type { DeskShot } from "./desk-types";
 
-/** Which shots are selected, and where that began. */
+/** The selected shots, and where the selection began. */
 export interface ShotChoice {
   ids: ReadonlySet<string>;
   anchor: string | null;
@@ -10,7 +10,7 @@ export interface ShotChoice {
 export const NO_SHOTS: ShotChoice = { ids: new Set(), anchor: null };
 
 export interface ShotSelection {
-  /** Ids of the selected shots; what is current counts when nothing is selected. */
+  /** Ids of the selected shots; with none selected, commands apply to the current one. */
   ids: ReadonlySet<string>;
   /** Selects one shot alone. */
   only: (id: string) => void;
@@ -23,7 +23,7 @@ export interface ShotSelection {
 
 const idsOf = (shots: readonly DeskShot[]): string[] => shots.map(({ id }) => id);
 
-/** Which shots are selected. Ids of shots that are no longer there drop out. */
+/** The selected shots. Ids of shots that no longer exist are ignored. */
 export function shotSelection({ get, put }: DeskPort) {
   const select = (ids: Iterable<string>, anchor = get().shotChoice.anchor) =>
     put({ shotChoice: { ids: new Set(ids), anchor } });

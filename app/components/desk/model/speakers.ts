@@ -4,11 +4,11 @@ import { clipRanges } from "~/core/time/ranges";
 import type { DeskShot } from "./desk-types";
 
 interface Spoken extends FrameRange {
-  /** Name or letter of whoever speaks. */
+  /** Name or letter of the speaker. */
   who: string;
 }
 
-/** Who was seen speaking when, in order. */
+/** Who was seen speaking, and when, in order. */
 export const spokenIn = (shots: readonly Pick<DeskShot, "cast">[]): Spoken[] =>
   shots
     .flatMap(({ cast }) =>
@@ -18,11 +18,11 @@ export const spokenIn = (shots: readonly Pick<DeskShot, "cast">[]): Spoken[] =>
     )
     .sort((a, b) => a.start - b.start);
 
-/** Frames at which somebody else begins to speak. */
+/** Frames at which another speaker begins. */
 export const turnsIn = (spoken: readonly Spoken[]): Speech["turns"] =>
   spoken.flatMap(({ start, who }, i) => (i > 0 && spoken[i - 1]!.who !== who ? [start] : []));
 
-/** Who speaks for most of a segment, if that is half of it at least; null where nobody was seen to. */
+/** The speaker of most of a segment, if that is at least half; null where nobody was seen speaking. */
 export function speakerIn(spoken: readonly Spoken[], range: FrameRange): string | null {
   const shares = new Map<string, number>();
   for (const turn of spoken) {

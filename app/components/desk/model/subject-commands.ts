@@ -8,15 +8,15 @@ import type { TrackEdit } from "~/core/subjects/tracking/edit-tracks";
 import type { DeskPort } from "./desk-model";
 import { type DeskPerson, type DeskShot, shotAt } from "./desk-types";
 
-/** What can be done to what is followed. */
+/** Commands on subjects. */
 export interface SubjectCommands {
-  /** Draws a box around a thing; in a shot that follows a mark already, it is of the same thing. */
+  /** Draws a mark around a thing; in a shot that already follows a mark, another one of the same thing. */
   mark: (frame: number, box: Box) => void;
-  /** Takes the mark at a frame away; the last mark of a thing takes the thing with it. */
+  /** Removes the mark at a frame; with its last mark, the thing is removed. */
   unmark: (shot: DeskShot, frame: number) => void;
   editTrack: (trackId: string, edit: TrackEdit | null) => void;
   changePerson: (person: DeskPerson) => void;
-  /** Follows somebody in every shot that they are in. */
+  /** Follows a person in every shot they are in. */
   followEverywhere: (person: DeskPerson) => void;
 }
 
@@ -25,7 +25,7 @@ const thingOf = ({ follow }: DeskShot): string | null =>
   follow.kind === "track" ? thingOfTrack(follow.trackId) : null;
 
 export function subjectCommands({ get }: DeskPort): SubjectCommands {
-  /** A mark, and what the shot follows from then on, as one step. */
+  /** Sends a mark and the rule that follows from it, as one step. */
   const sendMark = (mark: SingleCommand, entailed: SingleCommand[]) => get().edits.send(asOne([mark, ...entailed]));
   return {
     mark: (frame, box) => {

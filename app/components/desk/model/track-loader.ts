@@ -1,7 +1,7 @@
 import { type FrameRange, rangeKey } from "~/core/time/rate";
 import type { LoadedTracks } from "~/workers/path-worker";
 
-/** What there is to load. */
+/** What is to be loaded. */
 export interface TracksToLoad {
   /** Ranges that were analysed as one shot each. */
   analysed: readonly FrameRange[];
@@ -10,21 +10,21 @@ export interface TracksToLoad {
 }
 
 export interface MarkTrackName {
-  /** What the server calls it. */
+  /** Its id on the server. */
   id: number;
   basis: string;
 }
 
-/** Frames of tracks that are asked for at a time, at least one range. */
+/** Frames of tracks that are requested at a time, at least one range. */
 const FRAMES_AT_A_TIME = 4000;
-/** Until what failed is tried again. */
+/** Milliseconds until a failed request is repeated. */
 const TRY_AGAIN_MS = 3000;
 
 const distance = ({ start, end }: FrameRange, frame: number): number => Math.max(0, start - frame, frame - end);
 
 /**
- * Loads the tracks of a film once, those around the playhead first and then the others: whom a shot follows depends on
- * the shot before, and the list of shots can be asked for what deserves a flag anywhere.
+ * Loads the tracks of a film once, from the playhead outwards. All are needed: whom a shot follows depends on the shot
+ * before, and the shot list shows flags of every shot.
  */
 export class TrackLoader {
   private readonly has = new Set<string>();

@@ -7,12 +7,12 @@ import type { DeskPort } from "./desk-model";
 
 const t = deskTexts.versionCommands;
 
-/** What can be done to a film's versions. */
+/** Commands on a film's versions. */
 export interface VersionCommands {
   /** Makes a version and shows it. */
   add: (shape: Size & Pick<Version, "name">, more: VersionChange) => void;
   change: (versionId: string, change: VersionChange) => void;
-  /** Makes another one that is like it, and shows that. */
+  /** Duplicates a version, and shows the copy. */
   duplicate: (version: Version) => void;
   remove: (version: Version) => void;
 }

@@ -3,18 +3,18 @@ import { joinRanges } from "~/core/time/ranges";
 import { deskSelector } from "./desk-selector";
 import { freeAxes, windowOfShots } from "./windows";
 
-/** What follows from the version's window, and from what has been analysed. */
+/** What follows from the version's window and the analysis. */
 export const windowFacts = () => ({
-  /** Width over height of the version. */
+  /** Aspect ratio of the version, width over height. */
   aspect: deskSelector([(desk) => desk.version], (version) => aspectRatio(version)),
-  /** The axes on which the window can move anywhere in the film. */
+  /** Axes on which the window can move somewhere in the film. */
   free: deskSelector([(desk) => desk.shots, (desk) => desk.film.picture, (desk) => desk.version], freeAxes),
-  /** The window at a frame, for whoever moves it. */
+  /** The window at a frame, from which moves begin. */
   windowAt: deskSelector(
     [(desk) => desk.shots, (desk) => desk.film.picture, (desk) => desk.version, (desk) => desk.steering],
     (shots, picture, version, steering) => (frame: number) =>
       windowOfShots(shots, frame, picture, version, steering.at),
   ),
-  /** The ranges of the film that have been analysed. */
+  /** The analysed ranges of the film. */
   analysed: deskSelector([(desk) => desk.findings.analysed], (ranges) => joinRanges(ranges)),
 });

@@ -17,7 +17,7 @@ import { type DeskShot, shotAt } from "./desk-types";
 
 type FramedShots = readonly Pick<DeskShot, "start" | "end" | "active" | "handKeys" | "framed" | "settings" | "pane">[];
 
-/** With less room than this, in pixels of the picture, a window cannot be seen to move. */
+/** Room in pixels of the picture below which no movement of the window is visible. */
 const NO_ROOM = 0.5;
 
 /** The part of the picture in which the window may be at a frame. */
@@ -26,18 +26,18 @@ export function areaAt(shots: FramedShots, frame: number, picture: Size): Box {
   return shot ? activeArea(shot, picture) : wholeOf(picture);
 }
 
-/** The shape of a shot's window, width over height: that of the pane that is chosen in it. */
+/** Aspect ratio of a shot's window, width over height: that of its selected pane. */
 export const windowAspect = (
   shot: Pick<DeskShot, "active" | "settings" | "pane"> | undefined,
   picture: Size,
   version: Size,
 ): number => aspectRatio(paneBox(shot?.settings.layout ?? FILL, shot?.active ?? picture, version, shot?.pane));
 
-/** Where the window is led at the moment, at a frame; null where it is not. */
+/** Where the window is being steered, at a frame; null where it is not. */
 export type LedAt = (frame: number) => CropWindow | null;
 export const NOT_LED: LedAt = () => null;
 
-/** Where the window is at a frame, for whoever moves it; in the middle of the picture while no path has been laid. */
+/** The window at a frame, from which moves begin; centred while no path has been laid. */
 export function windowOfShots(
   shots: FramedShots,
   frame: number,
@@ -50,7 +50,7 @@ export function windowOfShots(
   const shot = shotAt(shots, frame);
   const aspect = windowAspect(shot, picture, version);
   const area = areaAt(shots, frame, picture);
-  // A key that has just been placed holds at once, before the path around it is laid again.
+  // A newly placed key holds at once, before the path around it is laid again.
   const hand = shot?.handKeys.find((key) => key.frame === frame);
   if (hand) return clampWindow(hand, area, aspect);
   const windows = shot?.framed?.windows;
@@ -81,7 +81,7 @@ export function shownOfShots(
   return compose(windows, laidOut, size);
 }
 
-/** The axes on which a version's window can move anywhere in the film. */
+/** The axes on which a version's window can move somewhere in the film. */
 export function freeAxes(shots: FramedShots, picture: Size, version: Size): { x: boolean; y: boolean } {
   const rooms = shots.map((shot) => {
     const { active, framed } = shot;

@@ -16,7 +16,7 @@ import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.deskHeader;
 
-/** What concerns the film as a whole: its versions, people and cuts, the history of changes, export. */
+/** What concerns the whole film: versions, people and cuts, history, export. */
 export function DeskHeader() {
   const keysOf = useShortcutText();
   const { film, facts, source, state, shots, history, edits, player, subjectEdits } = useDesk(

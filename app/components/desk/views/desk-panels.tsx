@@ -15,7 +15,7 @@ import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.deskPanels;
 
-/** Pixels, except for shares of the window that are to grow with it. */
+/** Pixels, except for shares of the window's size, which grow with it. */
 const SIZES = {
   shots: { defaultSize: 216, minSize: 150, maxSize: 420 },
   picture: { minSize: 360 },
@@ -27,9 +27,9 @@ const SIZES = {
 const NOWHERE: LayoutStorage = { getItem: () => null, setItem: () => {} };
 const never = () => () => {};
 
-/** Sizes of a group of panels, as this browser remembers them. */
+/** Sizes of a group of panels, remembered by this browser. */
 function useRemembered(id: string) {
-  // A page that comes from the server has the usual sizes at first, and is taken over with these.
+  // The server renders the usual sizes; the stored ones follow on hydration.
   const storage = useSyncExternalStore(
     never,
     () => localStorage,
@@ -51,7 +51,7 @@ interface DeskPanelsProps {
   settings: ReactNode;
 }
 
-/** The parts of the desk, whose borders are dragged; the ones at the sides can be folded. This browser remembers it. */
+/** The parts of the desk, with borders to drag; those at the sides can be folded. This browser remembers the layout. */
 export function DeskPanels({ shots, picture, result, settings }: DeskPanelsProps) {
   const columns = useRemembered("glad-pan desk columns");
   const rows = useRemembered("glad-pan desk right");
@@ -80,7 +80,7 @@ export function DeskPanels({ shots, picture, result, settings }: DeskPanelsProps
   );
 }
 
-/** A panel that can be folded; nothing in it can be reached by the keyboard then. */
+/** A foldable panel; while folded, the keyboard cannot reach its content. */
 function FoldablePanel({ children, ...props }: PanelProps) {
   const [isFolded, setFolded] = useState(false);
   return (
@@ -90,7 +90,7 @@ function FoldablePanel({ children, ...props }: PanelProps) {
   );
 }
 
-/** What is dragged between two panels. */
+/** The border between two panels. */
 function Border({ label, isLevel = false }: { label: string; isLevel?: boolean }) {
   return (
     <Hint text={t.dragToResizeEnterFolds}>

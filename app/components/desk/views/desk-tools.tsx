@@ -13,7 +13,7 @@ import { pictureTexts } from "~/texts/picture";
 
 const t = pictureTexts.deskTools;
 
-/** Under the picture and its lane: playing, the tools of the shot under the playhead, and what is shown of subjects. */
+/** Below picture and lane: playback, tools for the shot under the playhead, and display of subjects. */
 export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> }) {
   const keysOf = useShortcutText();
   const { film, shots, player, pictureLook, setPictureLook, drawing, setDrawing, trimEdits } = useDesk(
@@ -79,7 +79,7 @@ export function DeskTools({ timecodeRef }: { timecodeRef: Ref<HTMLInputElement> 
   );
 }
 
-/** The tools of the shot under the playhead; apart, so that the rest is not drawn again with every shot. */
+/** Tools of the shot under the playhead, in a component of their own so that the rest does not render with every shot. */
 function ShotToolsHere() {
   const { player, shots, shotEdits } = useDesk("player", "shots", "shotEdits");
   const shot = useShotHere(player, shots);

@@ -44,7 +44,7 @@ const PANELS = [
   { value: "captions", name: t.captions, hint: t.captionsHint },
 ] as const;
 
-/** What can be set for the shot on screen, or for what lies above the picture. */
+/** Settings of the shot on screen, or of what lies above the picture. */
 export function Inspector() {
   const { panel, setPanel } = useDesk("panel", "setPanel");
   return (
@@ -58,7 +58,7 @@ export function Inspector() {
   );
 }
 
-/** What can be set for the shot under the playhead and the window at this frame, or for the shots that are selected. */
+/** Settings of the shot under the playhead and the window at this frame, or of the selected shots. */
 function ShotPanel() {
   const { shots, selection } = useDesk("shots", "selection");
   const selected = shots.filter(({ id }) => selection.ids.has(id));
@@ -179,7 +179,7 @@ const OWN_TEXT: Record<OwnSetting, string> = {
   protect: t.ownProtectedArea,
 };
 
-/** Whether the version says for itself whom it follows or what it protects in a shot, where the film has others. */
+/** Whether the version overrides the film's subject or protected area in a shot. */
 function OwnAnswer({ shot, setting }: { shot: DeskShot; setting: OwnSetting }) {
   const { state, version, shotEdits } = useDesk("state", "version", "shotEdits");
   const own = shot.own[setting];

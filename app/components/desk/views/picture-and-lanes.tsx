@@ -14,14 +14,14 @@ import { pictureTexts } from "~/texts/picture";
 
 const t = pictureTexts.pictureAndLanes;
 
-// The canvas library is for browsers only, and large.
+// The canvas library is large and runs in browsers only.
 const PathLane = lazy(() => import("./lane/path-lane"));
 
 /** Room beside and above the picture. */
 const GUTTER = 20;
-/** The picture takes at most this share of the height, so that the lane has room. */
+/** Largest share of the height for the picture, so that the lane has room. */
 const PICTURE_SHARE = 0.6;
-/** All of the film goes into this share of the desk's height. */
+/** Share of the desk's height into which the whole film fits at the smallest zoom. */
 const LEAST_ROOM = 0.2;
 /** Width of the lane beside the picture, for a window that moves up and down. */
 const SIDE_LANE = 240;
@@ -76,7 +76,7 @@ export function PictureAndLanes({ videoRef, notice }: Pick<PictureProps, "videoR
   const [pxPerFrame, setPxPerFrame] = useState(ZOOM.initial);
   const zoom = (factor: number) =>
     setPxPerFrame((value) => {
-      // From single frames to all of the film in the room that there is.
+      // From single frames to the whole film in the room available.
       const least = Math.min(ZOOM.initial, (LEAST_ROOM * room.height) / frames);
       return clamped(value * factor, least, ZOOM.most);
     });

@@ -23,7 +23,7 @@ function subscribe(listener: () => void): () => void {
   return () => document.removeEventListener("fullscreenchange", listener);
 }
 
-/** How the result is looked at, and what it is compared with. */
+/** Display of the result, and what it is compared with. */
 export function ResultBar() {
   const { look } = useDesk("look");
   const keysOf = useShortcutText();
@@ -77,7 +77,7 @@ function Views() {
   );
 }
 
-/** Of frames of one shape: beside each other, or over each other. */
+/** For frames of one aspect ratio: side by side, or over each other. */
 function ComparisonViews() {
   const { state, version, look } = useDesk("state", "version", "look");
   const { comparison, comparisonView, setComparisonView, showsOther, setShowsOther } = look;

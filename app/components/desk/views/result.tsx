@@ -20,7 +20,7 @@ export function Result() {
   const layout = useShotHere(player, shots)?.settings.layout;
   const filmIsSilent = layout?.kind === "stack" && isSilent(layout);
   const isTrueSize = view === "true" && !comparison;
-  // What is larger than its room is looked at in its middle first.
+  // A result larger than its room is first shown at its centre.
   useEffect(() => {
     if (!element || !isTrueSize) return;
     element.scrollTo(

@@ -14,7 +14,7 @@ import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.versionBar;
 
-/** The film's versions, each with its shape; the one that is shown can be changed, duplicated and removed. */
+/** The film's versions, each with its aspect ratio; the current one can be changed, duplicated and deleted. */
 export function VersionBar() {
   const { film, state, version: active, versionEdits } = useDesk("film", "state", "version", "versionEdits");
   const { versions } = state;

@@ -27,7 +27,7 @@ const Read = z.union([
 ]);
 type Read = z.infer<typeof Read>;
 
-/** Rates that a file may have been timed at, by which its times are converted. */
+/** Frame rates at which a file may have been timed, for conversion. */
 const RATES = [24000 / 1001, 24, 25, 30000 / 1001, 30, 50, 60000 / 1001, 60];
 const AS_IT_IS = "as it is";
 
@@ -131,7 +131,7 @@ interface FileReadProps {
   onUse: (captions: ReturnType<typeof captionsOf>) => void;
 }
 
-/** What a file of captions says, what is wrong with it, and how its times are laid onto the film's. */
+/** The content of a caption file, its problems, and how its times are mapped onto the film's. */
 function FileRead({ read: { name, cues, problems }, onUse }: FileReadProps) {
   const { film } = useDesk("film");
   const [offset, setOffset] = useState(0);

@@ -13,7 +13,7 @@ import { useDesk } from "../../hooks/use-desk";
 
 const t = captionsTexts.captionEditor;
 
-/** What a caption says, when, who says it, and where it stands in the version. */
+/** A caption's text, times, speaker, and place in the version. */
 export function CaptionEditor({ caption }: { caption: Caption }) {
   const { film, state, version, captionEdits, captionPlaces } = useDesk(
     "film",
@@ -105,7 +105,7 @@ export function CaptionEditor({ caption }: { caption: Caption }) {
   );
 }
 
-/** How ends are set while the film plays. */
+/** How to set ends during playback. */
 function LiveHint() {
   const keysOf = useShortcutText();
   return <p className="text-xs text-soft">{t.live(keysOf("caption-in"), keysOf("caption-out"))}</p>;
@@ -118,7 +118,7 @@ interface WordsProps {
   inputRef: React.RefObject<HTMLTextAreaElement | null>;
 }
 
-/** The caption's text: shown as it is typed, and stored when the field is left or the next caption is selected. */
+/** The caption's text: previewed as it is typed, and stored when the field is left or the next caption is selected. */
 function Words({ caption, inputRef }: WordsProps) {
   const { state, player, captionEdits } = useDesk("state", "player", "captionEdits");
   const { put, preview, split, choose } = captionEdits;
@@ -132,7 +132,7 @@ function Words({ caption, inputRef }: WordsProps) {
     return next;
   };
   const onKeyDown = (event: KeyboardEvent<HTMLTextAreaElement>) => {
-    // The desk's own keys are letters here.
+    // The desk's shortcuts type characters here.
     if (event.key === "Escape") {
       setTyped(null);
       preview(null);
@@ -174,7 +174,7 @@ interface SpeakerProps {
   onChange: (speaker: string | null) => void;
 }
 
-/** Who says it: a name that is typed, or one of those there are. */
+/** The speaker: a typed name, or a known one. */
 function Speaker({ caption, onChange }: SpeakerProps) {
   const { state } = useDesk("state");
   const [typed, setTyped] = useState(caption.speaker ?? "");

@@ -13,12 +13,12 @@ import { useDesk } from "../../hooks/use-desk";
 
 const t = captionsTexts.captionList;
 
-/** Pixels that a row is high. */
+/** Height of a row in pixels. */
 const ROW_HEIGHT = 44;
-/** … and the list at most. */
+/** Largest height of the list. */
 const MOST_HEIGHT = 4 * ROW_HEIGHT;
 
-/** The film's captions with their times and pace; the one at the playhead stands out. */
+/** The film's captions with times and pace; the one at the playhead is highlighted. */
 export function CaptionList({ faulty }: { faulty: readonly Caption[] }) {
   const { film, state, player, captionEdits } = useDesk("film", "state", "player", "captionEdits");
   const { captions } = state;

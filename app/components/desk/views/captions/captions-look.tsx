@@ -10,10 +10,10 @@ import { useDesk } from "../../hooks/use-desk";
 
 const t = captionsTexts.captionsLook;
 
-/** Colour of the word that is said, to begin with. */
+/** First colour of the spoken word. */
 const FIRST_HIGHLIGHT = "#ffd166";
 
-/** How captions look in the version, and where they stand. */
+/** Style and place of the captions in the version. */
 export function CaptionsLook() {
   const { version, captionEdits } = useDesk("version", "captionEdits");
   const { captions } = version;

@@ -10,7 +10,7 @@ const WAYS = [
   { way: "track", text: t.track },
 ] as const;
 
-/** How the version gives its captions back. */
+/** How captions are delivered with the version. */
 export function CaptionsOut() {
   const { version, captionEdits } = useDesk("version", "captionEdits");
   return (

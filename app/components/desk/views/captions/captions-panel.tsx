@@ -17,10 +17,10 @@ import { ShiftCaptions } from "./shift-captions";
 
 const t = captionsTexts.captionsPanel;
 
-/** The dialog of the panel that is open beside the list. */
+/** The dialog that is open beside the list. */
 type Open = "bring-in" | "replace" | "shift" | null;
 
-/** The film's captions: brought in, typed, timed, and how the version shows them. */
+/** The film's captions: imported, typed, timed, and how the version shows them. */
 export function CaptionsPanel() {
   const { film, state, version, captionEdits } = useDesk("film", "state", "version", "captionEdits");
   const keysOf = useShortcutText();

@@ -16,7 +16,7 @@ const NUMBERS = [
   { rule: "gap", label: t.gap, unit: t.seconds, digits: 2, least: 0, most: 2 },
 ] as const;
 
-/** By which rules captions are read easily; what breaks one is marked. */
+/** The rules of legibility; captions that break one are marked. */
 export function CaptionsRules() {
   const { version, captionEdits } = useDesk("version", "captionEdits");
   const { rules } = version.captions;

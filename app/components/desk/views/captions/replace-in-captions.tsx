@@ -7,7 +7,7 @@ import { useDesk } from "../../hooks/use-desk";
 
 const t = captionsTexts.replaceInCaptions;
 
-/** Looks for a text in all captions, and puts another in its place. */
+/** Finds and replaces text in all captions. */
 export function ReplaceInCaptions({ onClose }: { onClose: () => void }) {
   const { state, player, captionEdits } = useDesk("state", "player", "captionEdits");
   const [wanted, setWanted] = useState("");

@@ -11,12 +11,12 @@ const t = captionsTexts.shiftCaptions;
 
 interface ShiftCaptionsProps {
   captions: readonly Caption[];
-  /** From the chosen one on. */
+  /** The captions from the selected one on. */
   fromHere: readonly Caption[];
   onClose: () => void;
 }
 
-/** Moves all captions in time, or those from the chosen one on. */
+/** Shifts all captions in time, or those from the selected one on. */
 export function ShiftCaptions({ captions, fromHere, onClose }: ShiftCaptionsProps) {
   const { film, captionEdits } = useDesk("film", "captionEdits");
   const [seconds, setSeconds] = useState(0);

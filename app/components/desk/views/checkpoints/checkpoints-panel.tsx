@@ -13,7 +13,7 @@ import { historyTexts } from "~/texts/history";
 
 const t = historyTexts.checkpoints;
 
-/** States of the film that have a name: to go back to, or to compare with now. */
+/** The film's checkpoints: to return to, or to compare with. */
 export const CheckpointsPanel = () => (
   <IconPanel title={t.checkpoints} Icon={Milestone} width="w-96">
     <Contents />

@@ -3,7 +3,7 @@ import type { CastMember } from "~/core/subjects/choosing/cast";
 import { clipRanges } from "~/core/time/ranges";
 import type { DeskShot } from "../../model/desk-types";
 
-/** A range of a chart that is somebody's. */
+/** A range of a chart that belongs to a cast member. */
 export interface Band extends FrameRange, Pick<CastMember, "letter" | "name" | "colour"> {}
 
 const bandOf = ({ letter, name, colour }: CastMember, { start, end }: FrameRange): Band => ({
@@ -14,7 +14,7 @@ const bandOf = ({ letter, name, colour }: CastMember, { start, end }: FrameRange
   end,
 });
 
-/** Whom the version follows when. */
+/** Whom the version follows, and when. */
 export const followedBands = (shots: readonly DeskShot[]): Band[] =>
   shots.flatMap(({ cast, framed }) =>
     (framed?.spans ?? []).flatMap((span) => {
@@ -23,7 +23,7 @@ export const followedBands = (shots: readonly DeskShot[]): Band[] =>
     }),
   );
 
-/** Who speaks when, as far as they are to be seen. */
+/** Who speaks, and when, as far as they are seen. */
 export const speakingBands = (shots: readonly DeskShot[]): Band[] =>
   shots.flatMap((shot) =>
     shot.cast.flatMap((member) => {

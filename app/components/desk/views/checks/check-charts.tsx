@@ -12,7 +12,7 @@ import { checksTexts } from "~/texts/checks";
 
 const t = checksTexts.checkCharts;
 
-/** As many moments as a chart has room for. */
+/** Moments in a chart, as many as it has room for. */
 const MOMENTS = 400;
 const CHART_HEIGHT = 64;
 const BAND_HEIGHT = 22;
@@ -43,7 +43,7 @@ export function CheckCharts() {
     player?.setLoop(end > start + 1 ? { start, end } : null);
     checks.setOpen(false);
   };
-  // While it is pressed, the range follows the pointer, whichever chart it is over.
+  // While pressed, the range follows the pointer over every chart.
   const selecting = {
     onMouseDown: ({ activeLabel }: { activeLabel?: string | number }) => {
       if (activeLabel !== undefined) setDragged({ from: Number(activeLabel), to: Number(activeLabel) });
@@ -127,9 +127,9 @@ interface ChartProps {
   domain: readonly [number, number | "auto"];
   moments: ChartMoment[];
   frames: number;
-  /** A frame as its timecode. */
+  /** A frame as timecode. */
   time: (frame: number) => string;
-  /** What is said of a frame, and of what is shown there; null for nothing. */
+  /** Text about a frame and the value there; null for nothing. */
   says: (frame: number, shown: number | null | undefined) => string | null;
   selecting: object;
   children: React.ReactNode;

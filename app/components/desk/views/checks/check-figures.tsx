@@ -7,7 +7,7 @@ import { checksTexts } from "~/texts/checks";
 
 const t = checksTexts.checkFigures;
 
-/** What the version comes to, in figures. */
+/** The version's figures. */
 export function CheckFigures() {
   const { shots, film } = useDesk("shots", "film");
   const measured = useMeasures(shots, film.rate);

@@ -10,10 +10,10 @@ import { checksTexts } from "~/texts/checks";
 const t = checksTexts.checkLimits;
 
 const SECONDS = ["cut", "covered", "lost", "empty", "edge", "looksOut", "frozen", "black"] as const;
-/** Beyond this nothing would be told any more. */
+/** Beyond this, nothing would be flagged. */
 const MOST_SECONDS = 600;
 
-/** How much of each trouble is passed over in this version. */
+/** The limits of this version's checks. */
 export function CheckLimitFields() {
   const { version, checks } = useDesk("version", "checks");
   const limits = version.checkLimits;

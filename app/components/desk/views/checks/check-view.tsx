@@ -12,7 +12,7 @@ import { checksTexts } from "~/texts/checks";
 
 const t = checksTexts.checkView;
 
-/** All flags of a version, with what it comes to in charts and figures, over the desk. */
+/** All flags of a version over the desk, with charts and figures. */
 export function CheckView() {
   const { version, checks, state } = useDesk("version", "checks", "state");
   const { all, rows, left } = checks;

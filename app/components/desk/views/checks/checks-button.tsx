@@ -6,7 +6,7 @@ import { checksTexts } from "~/texts/checks";
 
 const t = checksTexts.checksButton;
 
-/** Opens the page of flags, with how many are left to see. */
+/** Opens the page of flags, with the number not reviewed. */
 export function ChecksButton() {
   const { checks } = useDesk("checks");
   const keysOf = useShortcutText();

@@ -1,4 +1,4 @@
-/** A sheet with a picture for each shot, for whoever is to see what was made of a film without opening it. */
+/** A contact sheet with a picture of each shot, for people who see it without the app. */
 import type { ShownAt } from "~/core/composition/composition";
 import { cutOut } from "~/core/composition/composition";
 import { type Size, wholeOf } from "~/core/geometry/box";
@@ -10,7 +10,7 @@ import { checksTexts } from "~/texts/checks";
 
 const t = checksTexts.contactSheet;
 
-/** A page of A4 across, at 150 points to an inch: in pixels. */
+/** A landscape A4 page at 150 dpi, in pixels. */
 const PAGE = { width: 1754, height: 1240 };
 const MARGIN = 60;
 const HEAD = 70;
@@ -40,10 +40,9 @@ const fittedInto = ({ width, height }: Size, room: Size): Size => {
 };
 
 /**
- * Draws the sheet, a page after the other.
- *
- * @param onProgress how many shots are drawn
- * @throws DOMException named AbortError where it is given up
+ * Draws the sheet, page by page.
+ * @param onProgress called with the number of shots drawn
+ * @throws DOMException named AbortError if it is given up
  */
 export async function drawContactSheet(
   { film, version, shots, shownAt, source }: SheetOf,
@@ -95,7 +94,7 @@ interface DrawnWith extends Pick<SheetOf, "film" | "version" | "shownAt"> {
   grabber: FrameGrabber;
 }
 
-/** The film's frame with the window, what the version shows of it beside it, and the shot's place, keys and looks below. */
+/** The film's frame with the window, the version's frame beside it, and place, keys and flags of the shot below. */
 async function drawShot(
   pen: CanvasRenderingContext2D,
   { x, y }: { x: number; y: number },
@@ -139,10 +138,10 @@ async function drawShot(
   pen.fillText(`${t.keys(keys)}, ${t.flags(shot.flags.length)}`, x, top + 28, CELL.width);
 }
 
-/** All pages below one another, as far as one picture can be that high. */
+/** All pages one below the other, as far as one picture can be that high. */
 export function asOnePicture(pages: readonly HTMLCanvasElement[]): HTMLCanvasElement {
   const canvas = document.createElement("canvas");
-  // Browsers draw nothing higher than this.
+  // Browsers draw no taller canvas.
   const most = 32_000;
   const height = pages.length * PAGE.height;
   const scale = Math.min(1, most / height);
@@ -157,7 +156,7 @@ export const blobOf = (canvas: HTMLCanvasElement, type: "image/png" | "image/jpe
     canvas.toBlob((blob) => (blob ? resolve(blob) : reject(new Error("the sheet cannot be drawn"))), type, 0.9),
   );
 
-/** The pages as a PDF of A4 across. */
+/** The pages as a PDF of landscape A4. */
 export async function asPdf(pages: readonly HTMLCanvasElement[], title: string): Promise<Blob> {
   const { PDFDocument } = await import("pdf-lib");
   const pdf = await PDFDocument.create();

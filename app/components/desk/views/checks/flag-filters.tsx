@@ -11,7 +11,7 @@ const kinds = checksTexts.kinds;
 
 const ALL = "all";
 
-/** Which flags are listed, and in which order. */
+/** Filter and order of the listed flags. */
 export function FlagFilters() {
   const { checks, shots } = useDesk("checks", "shots");
   const { all, rows, filter, setFilter, mark } = checks;

@@ -15,12 +15,12 @@ import { checksTexts } from "~/texts/checks";
 
 const t = checksTexts.flagTable;
 
-/** Pixels that a row is high; it must be known before a row is drawn. */
+/** Height of a row in pixels, which must be known before a row is drawn. */
 const ROW_HEIGHT = 92;
 const PICTURE_HEIGHT = 76;
 const COLUMNS = "grid grid-cols-[9.5rem_5.5rem_minmax(0,1fr)_5.5rem_3rem] items-center gap-3 px-4";
 
-/** A small picture in a column that is so wide. */
+/** Size of a small picture in a column of some width. */
 const fitted = ({ width, height }: Size, mostWidth: number): Size => {
   const scale = Math.min(PICTURE_HEIGHT / height, mostWidth / width);
   return { width: Math.round(scale * width), height: Math.round(scale * height) };
@@ -28,7 +28,7 @@ const fitted = ({ width, height }: Size, mostWidth: number): Size => {
 const FILM_WIDTH = 136;
 const VERSION_WIDTH = 88;
 
-/** A row a flag: the film with the window and what the version shows, place, reason, how bad, whether it was seen. */
+/** A row per flag: the film with the window, the version's frame, place, reason, severity, and whether it was reviewed. */
 export function FlagTable() {
   const { checks, film, version, source, shownAt } = useDesk("checks", "film", "version", "source", "shownAt");
   const { rows, current, go, mark } = checks;

@@ -10,7 +10,7 @@ export interface MeasuredShot {
   measures: Measures;
 }
 
-/** The measures of each shot that has been framed; a shot that has not changed is not measured again. */
+/** The measures of each framed shot; an unchanged shot is not measured again. */
 export function useMeasures(shots: readonly DeskShot[], rate: Rate): readonly MeasuredShot[] {
   const [known] = useState(() => new PerKey<MeasuredShot>());
   return useMemo(() => {

@@ -21,7 +21,7 @@ interface ClipListProps {
   onTakeOut: (clip: DraftClip) => void;
 }
 
-/** Clips in order, to be dragged into another by mouse or keyboard. */
+/** Clips in order, rearranged by dragging with mouse or keyboard. */
 export function ClipList({ clips, onMove, onReplace, onTakeOut }: ClipListProps) {
   const { state } = useDesk("state");
   const pictures = useClipPictures();
@@ -47,7 +47,7 @@ export function ClipList({ clips, onMove, onReplace, onTakeOut }: ClipListProps)
 interface ClipRowProps {
   clip: DraftClip;
   number: number;
-  /** Where it is in the film; undefined where it is not yet, or the film is one file. */
+  /** Its place in the film; undefined where it has none yet, or the film is one file. */
   placed: Clip | undefined;
   picture: string | undefined;
   isOnly: boolean;
@@ -106,7 +106,7 @@ function ClipRow({ clip, number, placed, picture, isOnly, onReplace, onTakeOut }
   );
 }
 
-/** Where a clip begins and ends, to be set at the playhead while that is in it. */
+/** In and out point of a clip, set at the playhead while that is in the clip. */
 function ClipPoints({ clip }: { clip: Clip }) {
   const { film, player, edits } = useDesk("film", "player", "edits");
   const here = useFrame(player);

@@ -14,7 +14,7 @@ import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.clipsPanel;
 
-/** The clips that the film is made of: their order, which can be dragged, their in and out points, more of them or fewer. */
+/** The clips of the film: their order, in and out points, adding and removing. */
 export function ClipsPanel() {
   const { state } = useDesk("state");
   const { clips } = state;
@@ -89,7 +89,7 @@ function Arranging() {
 
 interface PickDialogProps {
   films: readonly PickableFilm[];
-  /** The clip in whose place the film comes; null where films are added. */
+  /** The clip that the film replaces; null where films are added. */
   replaced: DraftClip | null;
   onPick: (films: PickableFilm[]) => void;
   onClose: () => void;

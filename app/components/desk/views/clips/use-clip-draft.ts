@@ -4,18 +4,18 @@ import type { PickableFilm } from "~/components/library/film-picker";
 import type { Clip } from "~/core/clips/clip";
 import type { Rate } from "~/core/time/rate";
 
-/** A clip as it is going to be in the film. */
+/** A clip in the draft of a new arrangement. */
 export interface DraftClip {
-  /** To know it by in the list. */
+  /** Its key in the list. */
   key: string;
   name: string;
-  /** Of the clip that the film has; null for a new one. */
+  /** The film's clip; null for a new one. */
   clipId: string | null;
-  /** The film that it is going to be made of; null where that stays. */
+  /** The film it will be made from; null where that stays. */
   from: PickableFilm | null;
 }
 
-/** A film that is one file, which is its own only clip. */
+/** A film that is one file, which counts as its only clip. */
 interface WholeFilm {
   id: string;
   name: string;
@@ -23,13 +23,13 @@ interface WholeFilm {
   rate: Rate;
 }
 
-/** The clips of a film as they are. */
+/** The film's present clips as a draft. */
 function asTheyAre(film: Pick<WholeFilm, "id" | "name">, clips: readonly Clip[]): DraftClip[] {
   if (clips.length === 0) return [{ key: film.id, name: film.name, clipId: film.id, from: null }];
   return clips.map(({ id, name }) => ({ key: id, name, clipId: id, from: null }));
 }
 
-/** Whether a draft is another arrangement than the film's. */
+/** Whether a draft differs from the film's arrangement. */
 export function isDrafted(draft: readonly DraftClip[], clips: readonly Clip[], film: WholeFilm): boolean {
   const now = asTheyAre(film, clips);
   return draft.length !== now.length || draft.some(({ clipId, from }, i) => from !== null || clipId !== now[i]!.clipId);
@@ -44,14 +44,14 @@ export interface ClipDraft {
   reset: () => void;
 }
 
-/** Clips that are put in order, added and taken out, before the film is made of them. */
+/** A draft of clips, rearranged, added and removed, before the film is made from it. */
 export function useClipDraft(film: WholeFilm, clips: readonly Clip[]): ClipDraft {
   const { id, name } = film;
   const order = clips.map((clip) => clip.id).join(" ");
   const [draft, setDraft] = useState(() => asTheyAre({ id, name }, clips));
   const [draftedOf, setDraftedOf] = useState(order);
   const reset = () => setDraft(asTheyAre({ id, name }, clips));
-  // Of another arrangement, by whomever it was made, what was drafted before is no draft any more.
+  // Once the arrangement has changed, by whomever, an earlier draft is void.
   if (draftedOf !== order) {
     setDraftedOf(order);
     reset();

@@ -8,7 +8,7 @@ import { useDesk } from "../../hooks/use-desk";
 /** Pixels of the longer side. */
 const SIDE = 96;
 
-/** A small picture of each of the film's clips, by its id; of a film that is one file by the film's. */
+/** A small picture of each of the film's clips, by clip id; for a film that is one file, by film id. */
 export function useClipPictures(): ReadonlyMap<string, string> {
   const { film, state, source } = useDesk("film", "state", "source");
   const { id: filmId, picture } = film;

@@ -13,18 +13,18 @@ import { compareTexts } from "~/texts/compare";
 
 const t = compareTexts.compareMenu;
 
-/** One more of what is chosen, or one less; the newest stay where there are too many. */
+/** Adds an item to the selection or removes it; the newest stay where there are too many. */
 const toggled = <T,>(chosen: readonly T[], one: T): T[] =>
   chosen.includes(one) ? chosen.filter((other) => other !== one) : [...chosen, one].slice(-MOST_BESIDE);
 
-/** Chooses what the version is compared with. */
+/** Selects what the version is compared with. */
 export function CompareMenu() {
   const { film, state, version, look } = useDesk("film", "state", "version", "look");
   const { comparison, setComparison } = look;
   const keysOf = useShortcutText();
   const [states, setStates] = useState<readonly Checkpoint[]>([]);
   const load = () =>
-    // The menu is of use without them.
+    // The menu works without checkpoints.
     void loadCheckpoints(film.id).then(setStates, () => setStates([]));
   const others = state.versions.filter(({ id }) => id !== version.id);
   const movements = comparison?.kind === "movements" ? comparison.movements : [];

@@ -16,7 +16,7 @@ const t = compareTexts.compared;
 const GAP = 12;
 const NAME_HEIGHT = 20;
 
-/** The version and what it is compared with, always at the same frame. */
+/** The version beside its comparison, always at the same frame. */
 export function Compared({ comparison, room }: { comparison: Comparison; room: Size }) {
   const { version, look } = useDesk("version", "look");
   const sides = useSides(comparison);
@@ -55,7 +55,7 @@ function Beside({ sides, room }: { sides: readonly Side[]; room: Size }) {
   );
 }
 
-/** One over the other: parted by a line, or the one or the other. */
+/** One over the other: split by a line, or one at a time. */
 function Over({ side, room }: { side: Side; room: Size }) {
   const { version, shownAt, look } = useDesk("version", "shownAt", "look");
   const { comparisonView, showsOther } = look;

@@ -9,12 +9,12 @@ import { centreShown, type Side } from "../../model/comparison";
 
 interface SideCanvasProps {
   side: Side;
-  /** On the screen. */
+  /** Size on the screen. */
   size: Size;
   className?: string;
 }
 
-/** What the version is compared with, at the frame on screen. */
+/** The other side of the comparison, at the frame on screen. */
 export function SideCanvas({ side, size, className }: SideCanvasProps) {
   const { framedFrom } = side;
   return framedFrom ? (
@@ -31,7 +31,7 @@ function CentreSide({ side, ...rest }: SideCanvasProps) {
   return <ComposedCanvas label={name} shownAt={shownAt} isSilent {...rest} />;
 }
 
-/** Framed beside the version on the desk, by a worker of its own; the shot on screen comes first. */
+/** Framed by a worker of its own beside the version; the shot on screen comes first. */
 function FramedSide({
   side,
   framedFrom: { state, version },

@@ -8,14 +8,14 @@ const t = compareTexts.splitLine;
 const STEP = 0.05;
 
 interface SplitLineProps {
-  /** Of the width that lies left of it, 0 to 1. */
+  /** Share of the width left of it, 0 to 1. */
   share: number;
-  /** Of what it parts, on the screen. */
+  /** Width of the picture that it splits, on the screen. */
   width: number;
   onChange: (share: number) => void;
 }
 
-/** A line between before and after that is dragged, or moved with the arrow keys. */
+/** The line between before and after, dragged or moved with the arrow keys. */
 export function SplitLine({ share, width, onChange }: SplitLineProps) {
   const grip = useRef<{ x: number; share: number } | null>(null);
   const move = ({ clientX }: PointerEvent) => {

@@ -10,7 +10,7 @@ import { compareTexts } from "~/texts/compare";
 
 const t = compareTexts.useSides;
 
-/** What the version is compared with; nothing until a checkpoint has been loaded. */
+/** The sides of the comparison; none until a checkpoint has loaded. */
 export function useSides(comparison: Comparison): Side[] {
   const { film, state, version, shots, player, look } = useDesk("film", "state", "version", "shots", "player", "look");
   const { setComparison } = look;
@@ -31,7 +31,7 @@ export function useSides(comparison: Comparison): Side[] {
     };
   }, [film.id, checkpointId, setComparison]);
   const then = loaded && loaded.checkpointId === checkpointId ? stateOf(loaded.difference, state) : null;
-  // Manners are those of the shot on screen; the others do not depend on it.
+  // Only a comparison of movements depends on the shot on screen.
   const here = useShotHere(player, shots);
   const shot = comparison.kind === "movements" ? here : undefined;
   return sidesOf(comparison, { state, version }, shot, then);

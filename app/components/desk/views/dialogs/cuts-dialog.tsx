@@ -16,7 +16,7 @@ const t = dialogsTexts.cutsDialog;
 interface CutsDialogProps {
   filmId: string;
   shots: number;
-  /** Null while the film is still looked through. */
+  /** Null while the analysis is under way. */
   sensitivity: number | null;
   onSensitivity: (sensitivity: number) => void;
   onUse: (transitions: Transition[]) => void;
@@ -29,7 +29,7 @@ const FORMATS = [
   { format: "csv", name: t.tableCsv },
 ];
 
-/** How cuts are found, and lists of cuts to bring in or take out. */
+/** Sensitivity of the search for cuts, and import and export of cut lists. */
 export function CutsDialog({ filmId, shots, sensitivity, onSensitivity, onUse, onSeek }: CutsDialogProps) {
   const [open, setOpen] = useState(false);
   return (
@@ -127,7 +127,7 @@ function BringIn({ filmId, onUse, onSeek, onDone }: BringInProps) {
   );
 }
 
-/** Frames that are shown of a difference before "and so many more". */
+/** Differing frames that are listed before "and so many more". */
 const SHOWN_FRAMES = 6;
 
 function Differences({ comparison, onSeek }: { comparison: CutComparison; onSeek: (frame: number) => void }) {

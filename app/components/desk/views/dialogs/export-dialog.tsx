@@ -27,10 +27,10 @@ import { exportsTexts } from "~/texts/exports";
 
 const t = dialogsTexts.exportDialog;
 
-/** Under which this browser remembers how files are called. */
+/** Key under which this browser remembers the pattern of file names. */
 const PATTERN_KEY = "glad-pan name of exports";
 
-/** Exports versions to files, and shows the files with what was measured of them. */
+/** Exports versions to files, and lists the files with their measurements. */
 export function ExportDialog() {
   const { exports } = useDesk("exports");
   const running = exports.find((item) => item.state === "running" || item.state === "queued");
@@ -49,13 +49,13 @@ export function ExportDialog() {
   );
 }
 
-/** Whether all that a version shows has been analysed. */
+/** Whether everything that a version shows has been analysed. */
 function useIsReady(): (version: DeskVersion) => boolean {
   const { film, state, analysed } = useDesk("film", "state", "analysed");
   return (version) => liesWithin(keptRanges(version.trim, film.frames, state), analysed);
 }
 
-/** Which versions are exported, how, and what their files are called. */
+/** Which versions are exported, with which settings, and the names of the files. */
 function ExportForm() {
   const { state, version: here, film } = useDesk("state", "version", "film");
   const { versions } = state;
@@ -173,7 +173,7 @@ function VersionRow({ version, isReady, isTicked, onTick }: VersionRowProps) {
   );
 }
 
-/** How long the file is going to be, and by how much that is too long. */
+/** Length of the file, and by how much it exceeds the limit. */
 function Length({ version, isReady }: Pick<VersionRowProps, "version" | "isReady">) {
   const { film, state } = useDesk("film", "state");
   const kept = keptRanges(version.trim, film.frames, state);

@@ -18,7 +18,7 @@ type SoundView = FilmFacts["sounds"][number];
 
 const CHANNELS: Record<number, string> = { 1: "mono", 2: "stereo", 6: "5.1", 8: "7.1" };
 
-/** What ISO 639 calls a language that nobody has named. */
+/** ISO 639 code for an undetermined language. */
 const UNDETERMINED = "und";
 
 const describeSound = ({ codec, channels, language, title }: SoundView): string =>
@@ -26,7 +26,7 @@ const describeSound = ({ codec, channels, language, title }: SoundView): string 
     .filter(Boolean)
     .join(" · ");
 
-/** The film's name, and behind it what its file holds and what of it is used. */
+/** The film's name; behind it, facts about its file and the streams in use. */
 export function FilmDialog({ film, facts }: { film: DeskFilm; facts: FilmFacts }) {
   return (
     <Dialog.Root>

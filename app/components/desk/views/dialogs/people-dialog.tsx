@@ -28,7 +28,7 @@ interface PeopleDialogProps {
   rate: Rate;
   onChange: (person: DeskPerson) => void;
   onFollow: (person: DeskPerson) => void;
-  /** How attention passes on within the film's shots. */
+  /** How attention switches within the film's shots. */
   attention: AttentionSettings;
   onAttention: (attention: AttentionSettings) => void;
 }
@@ -41,7 +41,7 @@ interface Appearance {
   portrait: Portrait | null;
 }
 
-/** Everybody who has not been merged into somebody else, with the shots they are in. */
+/** Everybody who has not been merged into somebody else, with their shots. */
 function appearances(people: readonly DeskPerson[], shots: readonly DeskShot[], picture: Size): Appearance[] {
   return people
     .filter(({ mergedInto }) => mergedInto === null)
@@ -53,7 +53,7 @@ function appearances(people: readonly DeskPerson[], shots: readonly DeskShot[], 
     .filter(({ shots: theirs }) => theirs.length > 0);
 }
 
-/** Everybody in the film: what they look like and are called, where they are, and whether to follow them everywhere. */
+/** Everybody in the film: picture, name, shots, and following them everywhere. */
 export function PeopleDialog(props: PeopleDialogProps) {
   const { people, shots, source, picture, onChange, onFollow, attention, onAttention } = props;
   const [open, setOpen] = useState(false);
@@ -135,7 +135,7 @@ function PersonName({ person, onChange }: { person: DeskPerson; onChange: (perso
 
 const nameOf = ({ name, number }: DeskPerson) => (name ? `${letterOf(number)} ${name}` : letterOf(number));
 
-/** Says that somebody is the same as somebody else. */
+/** Merges a person into another. */
 function MergeSelect({
   person,
   known,
@@ -157,13 +157,13 @@ function MergeSelect({
   );
 }
 
-/** "1, 4, 7"; the first dozen where there are more. */
+/** "1, 4, 7"; the first twelve where there are more. */
 const numbersOf = (shots: readonly { number: number }[]): string => {
   const first = shots.slice(0, 12).map(({ number }) => number);
   return `${first.join(", ")}${shots.length > first.length ? " …" : ""}`;
 };
 
-/** Those who are somebody else by now, with a way back. */
+/** Merged people, each with a way to undo that. */
 function Merged({ people, onChange }: { people: readonly DeskPerson[]; onChange: (person: DeskPerson) => void }) {
   const merged = people.filter(({ mergedInto }) => mergedInto !== null);
   if (merged.length === 0) return null;

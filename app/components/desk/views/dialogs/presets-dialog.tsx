@@ -12,7 +12,7 @@ import { dialogsTexts } from "~/texts/dialogs";
 
 const t = dialogsTexts.presetsDialog;
 
-/** Presets: the versions of this film kept for others, and those of others for this film. */
+/** Presets: saves the versions of this film for others, and applies saved ones. */
 export function PresetsDialog() {
   return (
     <Dialog.Root>
@@ -128,7 +128,7 @@ interface BrokenPresetRowProps {
   onRemove: () => void;
 }
 
-/** A preset that cannot be read, and so not be brought back either. */
+/** A preset that cannot be read, and cannot be restored either. */
 function BrokenPresetRow({ name, onRemove }: BrokenPresetRowProps) {
   return (
     <li className="flex items-center gap-2 rounded-md border border-line bg-raised px-3 py-2">
@@ -150,7 +150,7 @@ interface SavePresetProps {
   onSave: (preset: Preset) => void;
 }
 
-/** Keeps the versions of the film on the desk under a name; a preset of that name is replaced. */
+/** Saves the film's versions as a preset; one of the same name is replaced. */
 function SavePreset({ known, onSave }: SavePresetProps) {
   const { state } = useDesk("state");
   const [name, setName] = useState("");

@@ -14,14 +14,14 @@ const t = dialogsTexts.sizeField;
 
 interface SizeFieldProps {
   size: Size;
-  /** Sizes in which what the film shows was taken. */
+  /** Sizes of the source pictures. */
   pictures: readonly Size[];
   onChange: (size: Size) => void;
 }
 
 const nameOf = ({ width, height }: Size) => `${width} × ${height}`;
 
-/** The size of a version: a usual shape in a usual size, or any width and height, with the ratio locked or free. */
+/** Size of a version: a usual aspect ratio and size, or any width and height, with the ratio locked or free. */
 export function SizeField({ size, pictures, onChange }: SizeFieldProps) {
   const [locked, setLocked] = useState(true);
   const shape = shapeOf(size);
@@ -95,7 +95,7 @@ export function SizeField({ size, pictures, onChange }: SizeFieldProps) {
   );
 }
 
-/** The scale of a version with its largest window, in percent; of several films the largest. */
+/** Scale of a version at its largest window, in percent; the largest of several films. */
 export function Enlargement({ pictures, size }: Pick<SizeFieldProps, "pictures" | "size">) {
   const picture = pictures.reduce((most, other) =>
     leastEnlargement(other, size) > leastEnlargement(most, size) ? other : most,

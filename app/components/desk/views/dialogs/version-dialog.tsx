@@ -20,13 +20,13 @@ import { dialogsTexts } from "~/texts/dialogs";
 
 const t = dialogsTexts.versionDialog;
 
-/** What can be said of a version in one go. */
+/** Everything that the dialog sets of a version. */
 export type VersionDraft = Required<Omit<VersionChange, "safeArea" | "checkLimits" | "reviewedFlags" | "output">>;
 
 interface VersionDialogProps {
-  /** The version to be changed; null for a new one. */
+  /** The version being changed; null for a new one. */
   version: Version | null;
-  /** Sizes in which what the film shows was taken. */
+  /** Sizes of the source pictures. */
   pictures: readonly Size[];
   onDone: (draft: VersionDraft) => void;
   onClose: () => void;
@@ -34,7 +34,7 @@ interface VersionDialogProps {
 
 const FIRST = FRAME_SHAPES[0]!;
 
-/** Makes a version, or changes one: its shape and size, its name, how long it may be, and what is usual in it. */
+/** Makes or changes a version: aspect ratio and size, name, length limit, and usual settings. */
 export function VersionDialog({ version, pictures, onDone, onClose }: VersionDialogProps) {
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
@@ -51,7 +51,7 @@ function VersionForm({ version, pictures, onDone, onClose }: VersionDialogProps)
   );
   const set = (change: Partial<VersionDraft>) => setDraft({ ...draft, ...change });
   const resize = (size: Size) => {
-    // Until somebody has named it, a version is called by its shape.
+    // A version without a name of its own is named after its aspect ratio.
     const isUnnamed = draft.name === nameOfSize(draft);
     set({ ...size, ...(isUnnamed ? { name: nameOfSize(size) } : {}) });
   };
@@ -107,7 +107,7 @@ function NameField({ name, onChange }: { name: string; onChange: (name: string) 
   );
 }
 
-/** What holds for every shot of which nothing else is said. */
+/** Settings for shots that have none of their own. */
 function UsualFields({ usual, onChange }: { usual: UsualInVersion; onChange: (change: UsualInVersion) => void }) {
   const { movement = USUAL_FRAMING.movement, calm = USUAL_FRAMING.calm, follow = AUTO } = usual;
   return (

@@ -19,7 +19,7 @@ interface AttentionFieldsProps {
   onChange: (change: Partial<Pick<AttentionSettings, "switchBy" | "shortestStay">>) => void;
 }
 
-/** How the window gets from one subject to the next within a shot, and how long it stays with each at least. */
+/** How the window switches between subjects within a shot, and the shortest stay with each. */
 export function AttentionFields({ settings, onChange }: AttentionFieldsProps) {
   return (
     <div className="flex items-end justify-between gap-2">

@@ -4,14 +4,14 @@ import { inspectorTexts } from "~/texts/inspector";
 const t = inspectorTexts.calmSlider;
 
 interface CalmSliderProps {
-  /** What it is called where nobody sees it. */
+  /** Label for screen readers. */
   label: string;
   /** 0 to 100. */
   calm: number;
   onChange: (calm: number) => void;
 }
 
-/** How calm the window moves. */
+/** How calmly the window moves. */
 export function CalmSlider({ label, calm, onChange }: CalmSliderProps) {
   return (
     <Slider

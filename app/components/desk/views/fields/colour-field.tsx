@@ -6,7 +6,7 @@ interface ColourFieldProps {
   onChange: (colour: string) => void;
 }
 
-/** A colour with its name. */
+/** A labelled colour picker. */
 export function ColourField({ label, colour, onChange }: ColourFieldProps) {
   const id = useId();
   return (
@@ -17,7 +17,7 @@ export function ColourField({ label, colour, onChange }: ColourFieldProps) {
       <input
         id={id}
         type="color"
-        // What is picked is taken when the picker is closed, and not with every colour that is passed over.
+        // The colour is committed when the picker closes, not with every colour on the way.
         key={colour}
         defaultValue={colour}
         onBlur={(event) => event.target.value !== colour && onChange(event.target.value)}

@@ -12,7 +12,7 @@ interface CurveFieldProps {
 }
 
 const SIDE = 100;
-/** Room around the square for handles that sit on its edge. */
+/** Room around the square for handles on its edge. */
 const EDGE = 8;
 const STEP = 0.05;
 const HANDLES = [
@@ -26,7 +26,7 @@ const moved = (handles: CurveHandles, at: 0 | 2, x: number, y: number): CurveHan
   return at === 0 ? [share(x), share(y), x2, y2] : [x1, y1, share(x), share(y)];
 };
 
-/** A curve from a key to the next one, bent by two handles: time goes to the right, the way upwards. */
+/** An easing curve between two keyframes, shaped by two handles: time to the right, progress upwards. */
 export function CurveField({ curve, onChange }: CurveFieldProps) {
   const square = useRef<SVGRectElement>(null);
   const [dragged, setDragged] = useState<CurveHandles | null>(null);

@@ -21,14 +21,14 @@ const ITEMS: SelectItem[] = [
   { value: CURVE, text: t.yourOwnCurve, hint: t.curveHint },
   { value: "hold", text: t.hold, hint: t.holdHint },
 ];
-/** What an easing is called. */
+/** Name of an easing. */
 export const easingName = (easing: Easing | null): string =>
   ITEMS.find(({ value }) => value === (isCurve(easing) ? CURVE : (easing ?? SOLVER)))!.text;
 
-/** Leaves late and settles for long, which none of the named ones does. */
+/** Starts late and settles slowly, unlike any of the named ones. */
 const FIRST_CURVE = curveOf([0.5, 0, 0.15, 1]);
 
-/** How the window gets from a hand key to the next one. */
+/** Easing from a hand key to the next. */
 export function KeyEasing({ easing, onChange }: KeyEasingProps) {
   const curve = isCurve(easing) ? easing : null;
   const choose = (value: string) =>

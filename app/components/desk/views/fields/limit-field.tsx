@@ -21,7 +21,7 @@ interface LimitFieldProps {
   onChange: (limitSeconds: number | null) => void;
 }
 
-/** How long a version may last: one of the usual limits, or any that is typed in. */
+/** Length limit of a version: a usual one, or any that is typed. */
 export function LimitField({ limitSeconds, onChange }: LimitFieldProps) {
   const stored = limitSeconds === null ? "none" : String(limitSeconds);
   const isUsual = USUAL_LIMITS.some(({ value }) => value === stored);

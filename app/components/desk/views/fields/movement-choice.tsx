@@ -8,7 +8,7 @@ const t = inspectorTexts.movementChoice;
 const TEXT = { auto: { name: t.auto, description: t.autoHint }, ...MOVEMENT_TEXT };
 const CHOICES = MOVEMENT_CHOICES.map((value) => ({ value, name: TEXT[value].name, hint: TEXT[value].description }));
 
-/** How the window moves; `movement` is null where several shots differ. */
+/** The movement; null where several shots differ. */
 export function MovementChoice({
   movement,
   onChange,

@@ -1,6 +1,6 @@
 import { clsx } from "clsx";
 
-/** The number of a pane, where it is to be seen on a picture. */
+/** Number of a pane on a picture. */
 export const PaneNumberTag = ({ pane, isChosen }: { pane: number; isChosen: boolean }) => (
   <span
     aria-hidden

@@ -14,12 +14,12 @@ const ACCEPTED = "image/png,image/jpeg,image/webp,image/svg+xml,image/gif,video/
 const HINT = t.fileHint;
 
 interface PicturePickerProps {
-  /** What the button for a file says. */
+  /** Label of the file button. */
   text: string;
   onPicked: (picture: Picture) => void;
 }
 
-/** Buttons that bring in a picture or a film: from a file, or from the library. */
+/** Buttons that add a picture or film: from a file, or from the library. */
 export function PicturePicker({ text, onPicked }: PicturePickerProps) {
   const { num, den } = useDesk("film").film.rate;
   return (

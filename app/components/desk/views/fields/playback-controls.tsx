@@ -12,7 +12,7 @@ interface PlaybackControlsProps {
   onChange: (playback: Playback) => void;
 }
 
-/** How a picture that moves is played; nothing for one that stands still. */
+/** Playback of a moving picture; nothing for a still one. */
 export function PlaybackControls({ picture: { moving }, playback, onChange }: PlaybackControlsProps) {
   if (!moving) return null;
   const fps = framesPerSecond(moving.rate);

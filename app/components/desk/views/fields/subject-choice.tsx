@@ -13,7 +13,7 @@ import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.subjectChoice;
 
-/** Rules that any shot can have, as `writeRule` writes them. */
+/** Rules available in any shot, as `writeRule` writes them. */
 const FOLLOW_RULES: SelectItem[] = [
   { value: "auto", text: t.auto, hint: t.autoHint },
   { value: "second", text: t.theSecond, hint: t.secondHint },
@@ -24,22 +24,22 @@ const FOLLOW_RULES: SelectItem[] = [
   { value: "none", text: t.nothing, hint: t.nothingHint },
 ];
 
-/** Whether a member of the cast is what a rule names. */
+/** Whether a rule names this member of the cast. */
 function isNamed(rule: FollowRule, { track }: CastMember): boolean {
   if (rule.kind === "track") return rule.trackId === track.id;
   return rule.kind === "person" && rule.who === track.who;
 }
 
-/** As whom or what somebody can be asked to be in every shot: people and marks are known beyond one. */
+/** The id by which a cast member can be required in every shot: people and marks are known beyond one shot. */
 const mustIdOf = ({ track }: CastMember): string | null => track.who ?? (track.kind === "mark" ? track.id : null);
 
-/** What a rule is called that is none of the menu. */
+/** Label of a rule that is not in the menu. */
 function nameOfRule({ kind }: FollowRule, named: CastMember | undefined): string {
   if (kind === "switches") return t.yourSwitches;
   return named?.name ?? (named ? t.only(named.letter) : t.onlyOne);
 }
 
-/** Whom a shot follows and why, who else could be followed, and the rule. */
+/** Whom a shot follows and why, the alternatives, and the rule. */
 export function SubjectChoice({ shot, onChange }: { shot: DeskShot; onChange: (rule: FollowRule) => void }) {
   const named = shot.cast.find((member) => isNamed(shot.follow, member));
   const known = FOLLOW_RULES.some(({ value }) => value === shot.follow.kind);
@@ -123,9 +123,9 @@ function kindName({ track }: CastMember): string {
 }
 
 interface RuleSelectProps {
-  /** Null where it is none of the list, or not the same everywhere. */
+  /** Null where it is not in the list, or several shots differ. */
   rule: FollowRule | null;
-  /** What is shown then. */
+  /** Text shown then. */
   shown?: string;
   onChange: (rule: FollowRule) => void;
 }

@@ -21,7 +21,7 @@ export const WEIGHT_ITEMS: SelectItem[] = [
   { value: "700", text: t.bold },
   { value: "800", text: t.extraBold },
 ];
-/** The largest size that the slider has, as a share of the frame's shorter side; the widest outline in em. */
+/** Largest size on the slider, as a share of the frame's shorter side; widest outline in em. */
 const MOST_SIZE = 0.3;
 const MOST_OUTLINE = 0.15;
 const FIRST_BOX: NonNullable<TextLayer["box"]> = { colour: "#101216", opacity: 75, corner: 30 };
@@ -33,7 +33,7 @@ interface TextLookProps {
   onChange: (change: Partial<Look>) => void;
 }
 
-/** Size and colours of letters, and what they stand on. */
+/** Size and colours of the text, and its box. */
 export function TextLook({ look, onChange }: TextLookProps) {
   return (
     <>

@@ -14,7 +14,7 @@ const KEY = "glad-pan first steps";
 interface Step {
   title: string;
   text: string;
-  /** The part of the desk that it is about, as a selector. */
+  /** Selector of the part of the desk that it explains. */
   at: string;
   side: "top" | "right" | "bottom" | "left";
 }
@@ -52,10 +52,10 @@ const STEPS: readonly Step[] = [
   },
 ];
 
-/** Leads through the desk once more. */
+/** Starts the first steps again. */
 export const startFirstSteps = (): void => storeText(KEY, "1");
 
-/** Five steps through the desk, on the first visit to the film that ships with it, and whenever they are called for. */
+/** Five steps through the desk, on the first visit to the demo film, and on request. */
 export function FirstSteps() {
   const { film, shots } = useDesk("film", "shots");
   const stored = useStoredText(KEY);

@@ -21,7 +21,7 @@ import { shortcutsTexts } from "~/texts/shortcuts";
 
 const t = shortcutsTexts.shortcutsDialog;
 
-/** All shortcuts of the desk: searched, and changed. */
+/** All shortcuts of the desk, searchable and changeable. */
 export function ShortcutsDialog() {
   const keys = useShortcutKeys();
   const textOf = useShortcutText();
@@ -141,7 +141,7 @@ function Row({ id, isChanging, onChanging }: RowProps) {
   );
 }
 
-/** Waits for keys that are pressed together, which do nothing else meanwhile. */
+/** Records a key combination, which has no other effect meanwhile. */
 function Recorder({ onKeys, onLeave }: { onKeys: (keys: string) => void; onLeave: () => void }) {
   useEffect(() => {
     const press = (event: KeyboardEvent) => {

@@ -8,13 +8,13 @@ import { historyTexts } from "~/texts/history";
 
 const t = historyTexts.editList;
 
-/** Pixels that a row is high; it must be known before a row is drawn. */
+/** Height of a row in pixels, which must be known before a row is drawn. */
 const ROW_HEIGHT = 32;
 
-/** The film before anything was changed in it. */
+/** The film before its first edit. */
 const BEGINNING: EditRow = { sequence: 0, sentence: t.asAnalysed, isUndone: false, madeAt: null };
 
-/** The steps of the history, the newest first; a click goes back to that step. Only the rows in sight are drawn. */
+/** The steps of the history, newest first; a click returns to a step. Only visible rows are drawn. */
 export function EditList({ edits }: { edits: readonly EditRow[] }) {
   const { edits: desk } = useDesk("edits");
   const scroller = useRef<HTMLDivElement>(null);

@@ -8,14 +8,14 @@ import { useLoaded } from "~/components/common/use-loaded";
 
 const t = historyTexts.historyPanel;
 
-/** All that has been done to the film, any step of which can be gone back to. */
+/** The film's history, to any step of which one can return. */
 export const HistoryPanel = () => (
   <IconPanel title={t.history} Icon={HistoryIcon} width="w-96">
     <Contents />
   </IconPanel>
 );
 
-/** Loaded anew with every change that is made while the panel is open. */
+/** Loaded again with every change while the panel is open. */
 function Contents() {
   const { film, history } = useDesk("film", "history");
   const edits = useLoaded(() => loadHistory(film.id), [film.id, history], t.couldNotBeLoaded);

@@ -8,7 +8,7 @@ import type { DeskShot } from "../../model/desk-types";
 
 const t = inspectorTexts.absenceFixes;
 
-/** What can be done with a range in which somebody is missing who must be in it. */
+/** Remedies for a range in which a person is missing who must be in it. */
 export function AbsenceFixes({ shot, flag }: { shot: DeskShot; flag: Flag }) {
   const { shotEdits, trimEdits } = useDesk("shotEdits", "trimEdits");
   const { range, who } = flag;

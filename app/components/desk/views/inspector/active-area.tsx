@@ -16,7 +16,7 @@ interface ActiveAreaProps {
   onChange: (shots: readonly DeskShot[], active: Box | null) => void;
 }
 
-/** The letterbox of a shot: its bars in figures, drawn on the picture, none, or the same in every shot. */
+/** A shot's letterbox: in figures, drawn on the picture, none, or the same in every shot. */
 export function ActiveArea({ shot, shots, picture, onDraw, onChange }: ActiveAreaProps) {
   const area = activeArea(shot, picture);
   const sides = {

@@ -12,7 +12,7 @@ import { inspectorTexts } from "~/texts/inspector";
 const t = inspectorTexts.aimControls;
 
 interface AimControlsProps {
-  /** What is set; of several shots, what they have in common. */
+  /** The settings; of several shots, those they share. */
   settings: Partial<FramingSettings>;
   onChange: (change: FramingChange) => void;
 }
@@ -22,7 +22,7 @@ const SIDES = [
   { axis: "y", label: t.offsetDown, hint: t.ofTheWindowsHeightNegative },
 ] as const;
 
-/** Where the subject stands in the window: a standing offset, and how high up its eyes are. */
+/** Place of the subject in the window: a constant offset, and the height of its eye line. */
 export function AimControls({ settings, onChange }: AimControlsProps) {
   const { offset, eyeLine } = settings;
   return (

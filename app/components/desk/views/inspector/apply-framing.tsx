@@ -10,14 +10,17 @@ import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.applyFraming;
 
-/** A rule for other shots: a track is of one shot alone, and whoever it is may be in others; switches are nowhere else. */
+/**
+ * The rule for other shots: a track exists in one shot only, so it becomes the person, if known; switches do not carry
+ * over.
+ */
 function ruleElsewhere(rule: FollowRule, who: string | undefined): FollowRule | null {
   if (rule.kind === "switches") return null;
   if (rule.kind !== "track") return rule;
   return who === undefined ? null : { kind: "person", who };
 }
 
-/** Gives all of a shot's framing to other shots: how the window moves, its size and aim, the rule, and the layout. */
+/** Applies a shot's whole framing to other shots: movement, zoom, aim, rule, and layout. */
 export function ApplyFraming({ shot }: { shot: DeskShot }) {
   const { shots, selection, state, version, edits, shotEdits } = useDesk(
     "shots",

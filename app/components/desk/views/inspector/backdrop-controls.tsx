@@ -19,7 +19,7 @@ const BACKDROPS: SelectItem[] = [
   { value: "gradient", text: t.twoColours, hint: t.gradientHint },
   { value: "picture", text: t.yourPictureOrFilm, hint: t.ownFileHint },
 ];
-/** What a backdrop of each kind is to begin with. */
+/** First backdrop of each kind. */
 const FIRST: Record<string, Backdrop> = {
   blur: USUAL_BACKDROP,
   mirror: { kind: "mirror", darkness: 35 },
@@ -32,7 +32,7 @@ interface BackdropControlsProps {
   onChange: (backdrop: Backdrop) => void;
 }
 
-/** What lies behind a film that does not fill its frame. */
+/** Backdrop of a film that does not fill its frame. */
 export function BackdropControls({ backdrop, onChange }: BackdropControlsProps) {
   const [isPicking, setPicking] = useState(false);
   return (

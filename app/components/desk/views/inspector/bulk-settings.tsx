@@ -13,7 +13,7 @@ import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.bulkSettings;
 
-/** What can be set for several shots at once. */
+/** Settings of several shots at once. */
 export function BulkSettings({ shots }: { shots: DeskShot[] }) {
   const { film, version, selection, shotEdits } = useDesk("film", "version", "selection", "shotEdits");
   const [first] = shots;

@@ -19,7 +19,7 @@ interface CutTrimProps {
   clock: Clock;
   /** First frame after the cut. */
   frame: number;
-  /** Frames at which the cut can be, both included. */
+  /** Frames at which the cut can be, inclusive. */
   reach: { from: number; to: number };
   onMove: (frame: number) => void;
 }
@@ -93,7 +93,7 @@ export function CutTrim({ source, picture, clock, frame, reach, onMove }: CutTri
   );
 }
 
-/** Pixels across which a frame is drawn. */
+/** Width in pixels of each frame. */
 const SHOWN_WIDTH = 256;
 
 interface ShownProps {
@@ -103,7 +103,7 @@ interface ShownProps {
   className?: string;
 }
 
-/** One frame with what it is. */
+/** One frame with its caption. */
 function Shown({ canvas, picture: { width, height }, caption, className }: ShownProps) {
   return (
     <figure className="bg-panel">

@@ -11,7 +11,7 @@ const LOOKS: SelectItem[] = [
   { value: "feather", text: t.feathered, hint: t.fadesIntoTheBackdrop },
 ];
 
-/** How the border of a film looks that does not fill its frame. */
+/** Edge of a film that does not fill its frame. */
 export function EdgeControls({ edge, onChange }: { edge: Edge; onChange: (edge: Edge) => void }) {
   return (
     <>

@@ -14,16 +14,16 @@ interface EyeLineOfferProps {
   shot: DeskShot;
   /** The part of the picture in which the window may be. */
   area: Box;
-  /** Where it is shown in the frame. */
+  /** Size of its place in the frame. */
   pane: Size;
 }
 
-/** Eyes off their line by less than this share of the window are on it. */
+/** Distance of the eyes from their line, as a share of the window, that is close enough. */
 const NEAR = 0.02;
 
 /**
- * Where a window has no room to bring the eyes of whom it follows to their line, the smallest zoom that gives it, with how
- * many times its size the picture is shown then.
+ * Where a window has no room to bring its subject's eyes to their line: the smallest zoom that gives it, with the scale of
+ * the picture then.
  */
 export function EyeLineOffer({ shot, area, pane }: EyeLineOfferProps) {
   const { player, windowAt, shotEdits } = useDesk("player", "windowAt", "shotEdits");

@@ -17,11 +17,11 @@ import { inspectorTexts } from "~/texts/inspector";
 const t = inspectorTexts.framingControls;
 
 interface FramingControlsProps {
-  /** What is set; of several shots, what they have in common. */
+  /** The settings; of several shots, those they share. */
   settings: Partial<FramingSettings>;
-  /** How the window moves and why, where that was not asked for. */
+  /** How the window moves and why, where that was decided automatically. */
   chosen?: string | null;
-  /** How far a zoom may go in before the picture is enlarged more than so many times. */
+  /** Strongest zoom that stays within a scale. */
   bears: (largestScale: number) => number;
   onChange: (change: FramingChange) => void;
 }
@@ -31,7 +31,7 @@ const ZOOMS: SelectItem[] = [
   { value: "fixed", text: t.fixed, hint: t.fixedHint },
   { value: "free", text: t.freeWithinLimits, hint: t.freeHint },
 ];
-/** Where a zoom begins when its kind is chosen. */
+/** First zoom of each kind. */
 const FIRST_ZOOM: Record<string, Zoom> = {
   full: USUAL_FRAMING.zoom,
   fixed: { kind: "fixed", factor: 1.25 },
@@ -40,7 +40,7 @@ const FIRST_ZOOM: Record<string, Zoom> = {
 
 const kindOf = (zoom: Zoom): string => (zoom.kind === "free" ? "free" : zoom.factor === 1 ? "full" : "fixed");
 
-/** How the window moves in a shot, how calm, and how large it is. */
+/** Movement, calmness and zoom of the window in a shot. */
 export function FramingControls({ settings, chosen, bears, onChange }: FramingControlsProps) {
   const { movement, calm = USUAL_FRAMING.calm, zoom, headroom, largestScale } = settings;
   return (
@@ -92,7 +92,7 @@ export function FramingControls({ settings, chosen, bears, onChange }: FramingCo
   );
 }
 
-/** Says where the picture ends a free zoom, if it does. */
+/** Where the scale limits a free zoom. */
 function FreeZoomEnd({ most, bears, largestScale }: { most: number; bears: number; largestScale: number }) {
   if (bears >= most) return null;
   const end = bears > 1 ? t.stopsAt(bears) : t.cannotZoomIn;

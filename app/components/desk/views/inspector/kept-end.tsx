@@ -19,7 +19,7 @@ interface KeptEndProps {
   onChange: (end: EndChoice) => void;
 }
 
-/** Which end of the subject stays in the window, where the subject is wider than that. */
+/** Which end of a subject wider than the window stays inside. */
 export function KeptEnd({ shot, window, onChange }: KeptEndProps) {
   const { keepEnd } = shot.settings;
   const isWider = followedIn(shot)?.track.boxes.some((box) => box && box.width > window.width);

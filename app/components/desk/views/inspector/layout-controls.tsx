@@ -21,16 +21,16 @@ const LAYOUTS = [
 const FIRST: Record<Layout["kind"], Layout> = { fill: FILL, whole: WHOLE, stack: STACK };
 
 interface LayoutControlsProps {
-  /** What is set; of several shots, what they have in common. */
+  /** The settings; of several shots, those they share. */
   settings: Pick<Partial<FramingSettings>, "layout" | "backdrop" | "edge">;
-  /** The part of the picture that is not bars. */
+  /** The picture area without letterbox. */
   area: Size;
   /** Size of the version. */
   frame: Size;
   onChange: (change: FramingChange) => void;
 }
 
-/** How a shot fills its frame, and what lies behind it where it does not. */
+/** How a shot fills its frame, and the backdrop where it does not. */
 export function LayoutControls({ settings: { layout, backdrop, edge }, area, frame, onChange }: LayoutControlsProps) {
   return (
     <section aria-label={t.layout} className="flex flex-col gap-2">
@@ -71,7 +71,7 @@ interface WholeControlsProps {
 }
 
 function WholeControls({ layout, area, frame, onChange }: WholeControlsProps) {
-  /** What is shown, in figures, with so much of the picture. */
+  /** Size and scale of what an amount shows. */
   const figures = (amount: number): string => {
     const pane = paneBox({ ...layout, amount }, area, frame);
     const window = largestWindow(area, pane);

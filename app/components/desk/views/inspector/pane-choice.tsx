@@ -5,7 +5,7 @@ import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.paneChoice;
 
-/** Which of a shot's panes is worked on, where it has several. */
+/** Selects one of a shot's panes to work on. */
 export function PaneChoice({ shot }: { shot: DeskShot }) {
   const { selectPane } = useDesk("selectPane");
   if (shot.panes.length < 2) return null;

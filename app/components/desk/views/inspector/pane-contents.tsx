@@ -13,7 +13,7 @@ interface PaneContentsProps {
   onChange: (stack: Stack) => void;
 }
 
-/** What the panes after the first show: the film, or a picture or film of the editor's own. */
+/** Content of the panes after the first: the film, or one of the editor's own pictures or films. */
 export function PaneContents({ stack, onChange }: PaneContentsProps) {
   const others = stack.places
     .map(({ pane }) => pane)

@@ -12,13 +12,13 @@ import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.resetFraming;
 
-/** The settings of a shot that resetting its framing removes; hand keys and marks stay. */
+/** The settings that resetting the framing removes; hand keys and marks stay. */
 interface Own {
   shot: DeskShot;
   settings: ShotSetting[];
 }
 
-/** Frames shots again as if nothing had been set in them, around the keys and marks of the editor. */
+/** Frames shots again without their own settings, around the editor's keyframes and marks. */
 export function ResetFraming({ shot }: { shot: DeskShot }) {
   const { shots, selection, state, version, edits, look } = useDesk(
     "shots",

@@ -30,7 +30,7 @@ const Fits = z.array(
 );
 type Fits = z.infer<typeof Fits>;
 
-/** Which shape suits a shot: for each, how much of the subject stays inside, and how far the window moves. */
+/** How well aspect ratios suit a shot: for each, how much of the subject stays inside, and how far the window moves. */
 export function ShapeFits({ shot }: { shot: DeskShot }) {
   return (
     <Popover.Root>

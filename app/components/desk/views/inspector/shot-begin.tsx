@@ -28,7 +28,7 @@ interface ShotBeginProps {
   onCarry: (carry: boolean) => void;
 }
 
-/** How a shot begins, and where. */
+/** Transition and first frame of a shot. */
 export function ShotBegin({ shot, before, source, picture, clock, onMove, onCarry }: ShotBeginProps) {
   const mixed = shot.mixed.end - shot.mixed.start;
   return (

@@ -19,10 +19,10 @@ import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.shotFlags;
 
-/** Longer side of the picture of an offer. */
+/** Longer side of an offer's picture. */
 const PICTURE_SIDE = 72;
 
-/** The flags of the shot, each a way to go there, with layouts that would do. */
+/** The shot's flags, each a link to its place, with layouts that would help. */
 export function ShotFlags({ shot }: { shot: DeskShot }) {
   const { player, selectPane, checks } = useDesk("player", "selectPane", "checks");
   if (shot.flags.length === 0) return null;
@@ -30,7 +30,7 @@ export function ShotFlags({ shot }: { shot: DeskShot }) {
     player?.seek(frame);
     if (pane !== undefined) selectPane(pane);
   };
-  // Of several ranges of one trouble the first has the layouts: what they change is the shot.
+  // Of several ranges with the same flag, the first offers the layouts, which change the whole shot.
   const firsts = new Map(shot.flags.toReversed().map((flag) => [flag.kind, flag]));
   return (
     <ul aria-label={t.flagged} className="flex flex-col gap-1">
@@ -72,13 +72,13 @@ export function ShotFlags({ shot }: { shot: DeskShot }) {
   );
 }
 
-/** The frames of a shot in which tracks are there. */
+/** The frames of a shot in which tracks are seen. */
 const rangeOf = (tracks: readonly Track[], shot: FrameRange): FrameRange => ({
   start: Math.max(shot.start, Math.min(...tracks.map(({ start }) => start))),
   end: Math.min(shot.end, Math.max(...tracks.map(({ start, boxes }) => start + boxes.length))),
 });
 
-/** Layouts that would show what has no room in the window, each with a small picture of it. */
+/** Layouts that would show what does not fit the window, each with a small picture. */
 function Offers({ shot, flag }: { shot: DeskShot; flag: Flag }) {
   const { film, version, source, edits, windowAt, setPanel, selectLayer } = useDesk(
     "film",

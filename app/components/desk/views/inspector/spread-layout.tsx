@@ -9,7 +9,7 @@ const t = inspectorTexts.spreadLayout;
 
 const layoutOf = ({ layout, backdrop, edge }: FramingSettings) => ({ layout, backdrop, edge });
 
-/** Gives a shot's layout to the other shots, and to the shot in the other versions. */
+/** Applies a shot's layout to other shots, and to the shot in other versions. */
 export function SpreadLayout({ shot }: { shot: DeskShot }) {
   const { shots, state, version, edits } = useDesk("shots", "state", "version", "edits");
   const change = layoutOf(shot.settings);

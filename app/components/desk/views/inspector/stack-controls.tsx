@@ -22,7 +22,7 @@ interface StackControlsProps {
   onChange: (stack: Stack) => void;
 }
 
-/** How a frame is divided between panes. */
+/** Division of a frame into panes. */
 export function StackControls({ stack, frame, onChange }: StackControlsProps) {
   const SwapIcon = dividedSide(frame) === "height" ? ArrowDownUp : ArrowLeftRight;
   return (

@@ -12,11 +12,11 @@ import { AttentionFields } from "../fields/attention-fields";
 
 const t = inspectorTexts.switchControls;
 
-/** Several tracks as the value of a menu, and back. */
+/** Tracks as a menu value, and back. */
 const valueOf = (trackIds: readonly string[]): string => trackIds.join(" ") || "nothing";
 const tracksOf = (value: string): string[] => (value === "nothing" ? [] : value.split(" "));
 
-/** Whom a switch can go to: each of the cast, all of them, nobody, and whoever it goes to already. */
+/** Targets of a switch: each of the cast, all, nobody, and the present one. */
 function choicesFor({ cast }: DeskShot, now: readonly string[]): SelectItem[] {
   const member = (id: string) => cast.find(({ track }) => track.id === id);
   const called = (ids: readonly string[]) =>
@@ -31,7 +31,7 @@ function choicesFor({ cast }: DeskShot, now: readonly string[]): SelectItem[] {
   return [...unique.set("nothing", { value: "nothing", text: t.nothing }).values()];
 }
 
-/** Where within a shot the window goes over to somebody else and why, and how. */
+/** Where within a shot the window switches to another subject, why, and how. */
 export function SwitchControls({ shot }: { shot: DeskShot }) {
   const { film, player, shotEdits } = useDesk("film", "player", "shotEdits");
   const { framed, cast, settings } = shot;

@@ -16,7 +16,7 @@ interface TextAreasProps {
   onSeek: (frame: number) => void;
 }
 
-/** The texts and insets of a shot: where they are, whether the window can hold them, and a way to say that they are none. */
+/** The texts and insets of a shot: where they are, whether the window can hold them, and a way to mark them as none. */
 export function TextAreas({ shot, window, onEdit, onSeek }: TextAreasProps) {
   const texts = laidOver(shot.tracks);
   if (texts.length === 0) return null;

@@ -18,7 +18,7 @@ interface TrackToolsProps {
   onSeek: (frame: number) => void;
 }
 
-/** What can be done to the track that a shot follows, and where it is lost. */
+/** Commands on the track that a shot follows, and where it is lost. */
 export function TrackTools({ shot, player, onEdit, onUnmark, onSeek }: TrackToolsProps) {
   const frame = useFrame(player);
   const followed = followedIn(shot);

@@ -15,7 +15,7 @@ import { inspectorTexts } from "~/texts/inspector";
 
 const t = inspectorTexts.windowHere;
 
-/** Where the window is at this frame, in numbers, and what the key here does. */
+/** The window at this frame in numbers, and the commands on its key. */
 export function WindowHere({ shot }: { shot: DeskShot }) {
   const keysOf = useShortcutText();
   const { film, player, version, windowAt, free, keyEdits } = useDesk(

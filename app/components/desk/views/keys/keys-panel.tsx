@@ -10,7 +10,7 @@ import { keysTexts } from "~/texts/keys";
 
 const t = keysTexts.keysPanel;
 
-/** The keys of the shot under the playhead, as a table, and what is done to several of them. */
+/** The keyframes of the shot under the playhead as a table, with commands on several. */
 export function KeysPanel() {
   const { player, shots } = useDesk("player", "shots");
   const shot = useShotHere(player, shots);
@@ -47,7 +47,7 @@ function KeysOfShot({ shot }: { shot: DeskShot }) {
 
 const STILL: Point = { x: 0, y: 0 };
 
-/** Moves all that is selected by as many pixels. */
+/** Moves the selection by some pixels. */
 function Nudge({ isOff, onNudge }: { isOff: boolean; onNudge: (by: Point) => void }) {
   const [by, setBy] = useState(STILL);
   return (

@@ -47,7 +47,7 @@ interface KeysTableProps {
   onSelect: (frames: ReadonlySet<number>) => void;
 }
 
-/** Each key of a shot in figures, sorted by any of them; those of the editor's own are ticked and changed. */
+/** A shot's keyframes in figures, sortable by each column; hand keys can be ticked and changed. */
 export function KeysTable({ shot, selected, onSelect }: KeysTableProps) {
   const { film, version, player, keyEdits } = useDesk("film", "version", "player", "keyEdits");
   const here = useFrame(player);
@@ -58,7 +58,7 @@ export function KeysTable({ shot, selected, onSelect }: KeysTableProps) {
   const rows = useMemo(
     () =>
       (keys ?? []).map((key): Row => {
-        // How a key of the editor's own goes on is what they have said, and not what was made of it.
+        // The easing of a hand key is the one set, and not the solved one.
         const hand = key.by === "hand" ? handKeys.find(({ frame }) => frame === key.frame) : undefined;
         return { ...key, zoom: largest / key.height, goesOn: hand ? hand.easing : key.easing };
       }),
@@ -182,7 +182,7 @@ interface FigureProps {
   onCommit: (value: number) => void;
 }
 
-/** A figure of a key, which is taken on Enter or when it is left. */
+/** A figure of a keyframe, committed on Enter or when the field is left. */
 function Figure({ label, value, digits, onCommit }: FigureProps) {
   const shown = value.toFixed(digits);
   return (

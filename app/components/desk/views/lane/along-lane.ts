@@ -5,7 +5,7 @@ import type { LaneGeometry } from "./lane-geometry";
 
 type Along = Pick<LaneGeometry, "axis" | "pxPerFrame">;
 
-/** The canvas box of a range of a lane's time that begins so far across the lane, and is so wide. */
+/** Canvas box of a range along a lane, with its offset and width across. */
 export function boxAlong({ axis, pxPerFrame }: Along, { start, end }: FrameRange, across: number, width: number): Box {
   const [at, length] = [start * pxPerFrame, (end - start) * pxPerFrame];
   return axis === "x"
@@ -13,7 +13,7 @@ export function boxAlong({ axis, pxPerFrame }: Along, { start, end }: FrameRange
     : { x: at, y: across, width: length, height: width };
 }
 
-/** The frame under the pointer, not rounded: what scrolls with the lane knows by how much. */
+/** The frame under the pointer, with its fraction, for what scrolls with the lane. */
 export function frameUnder({ axis, pxPerFrame }: Along, { target }: Konva.KonvaEventObject<PointerEvent>): number {
   const point = target.getStage()!.getPointerPosition()!;
   const local = target.getParent()!.getAbsoluteTransform().copy().invert().point(point);

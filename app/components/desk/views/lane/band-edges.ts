@@ -2,14 +2,14 @@ import type { Box } from "~/core/geometry/box";
 import type { FrameRange } from "~/core/time/rate";
 import { type LaneGeometry, toPoint } from "./lane-geometry";
 
-/** Canvas points, x and y in turn, of a window's two edges and its middle. */
+/** Canvas points, x and y in turn, of a window's two edges and centre line. */
 export interface BandEdges {
   near: number[];
   far: number[];
   centre: number[];
 }
 
-/** A window's edges over a range, as points that lie as close to each other as can be seen. */
+/** A window's edges over a range, with points as dense as can be seen. */
 export function bandEdges(
   sourceAt: (frame: number) => Box,
   { start, end }: FrameRange,
@@ -35,7 +35,7 @@ export function bandEdges(
   return edges;
 }
 
-/** The two edges as one outline: down the one, and up the other. */
+/** Both edges as one outline: down one, and up the other. */
 export function bandOutline({ near, far }: Pick<BandEdges, "near" | "far">): number[] {
   const back: number[] = [];
   for (let i = far.length - 2; i >= 0; i -= 2) back.push(far[i]!, far[i + 1]!);

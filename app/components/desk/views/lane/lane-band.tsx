@@ -12,7 +12,7 @@ interface LaneBandProps {
   theme: CanvasTheme;
 }
 
-/** What a shot's panes show over time: of each its extent, its two edges, and its centre line. */
+/** A shot's panes over time: extent, edges, and centre line of each. */
 export function LaneBand({ shot, geometry, drawn, theme }: LaneBandProps) {
   if (!shot.shown) return null;
   const { shown } = shot;
@@ -34,7 +34,7 @@ export function LaneBand({ shot, geometry, drawn, theme }: LaneBandProps) {
 interface PaneBandProps extends Pick<LaneBandProps, "geometry" | "theme"> {
   sourceAt: (frame: number) => Box;
   range: { start: number; end: number };
-  /** The others are outlines only. */
+  /** The other panes are outlines only. */
   isChosen: boolean;
 }
 

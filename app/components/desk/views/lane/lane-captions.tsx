@@ -11,13 +11,13 @@ import type { AlongLane } from "./lane-trim";
 
 /** Canvas pixels across the captions. */
 export const CAPTIONS = 160;
-/** An end is taken hold of within so many pixels of it, and comes to rest within so many of what it snaps to. */
+/** Pixels within which an end is gripped, and within which it snaps. */
 const END_REACH = 6;
 const SNAP_REACH = 7;
-/** A caption shorter than this, in pixels, has no room for its words. */
+/** Length in pixels below which a caption has no room for its text. */
 const LEAST_LABELLED = 14;
 
-/** The film's captions in the lane, while they are worked on. */
+/** The film's captions in the lane, while they are edited. */
 export interface CaptionsInLane extends Pick<CaptionCommands, "choose" | "dragged" | "preview" | "put"> {
   captions: readonly Caption[];
   chosen: Caption | null;
@@ -26,14 +26,14 @@ export interface CaptionsInLane extends Pick<CaptionCommands, "choose" | "dragge
 }
 
 interface LaneCaptionsProps extends AlongLane {
-  /** Where they begin across the lane, in canvas pixels. */
+  /** Their offset across the lane, in canvas pixels. */
   left: number;
   lane: CaptionsInLane;
 }
 
 /**
- * Captions along the lane's time, beside where somebody speaks: each is dragged, or by one of its ends. They come to rest at
- * cuts and at borders of speech, unless Ctrl is held.
+ * Captions along the lane's time, beside the speech segments, dragged as a whole or by an end. They snap to cuts and to
+ * borders of speech, unless Ctrl is held.
  */
 export function LaneCaptions({ left, lane, axis, pxPerFrame, drawn, frames, theme }: LaneCaptionsProps) {
   const { captions, chosen, speech, choose, dragged, preview, put, onSeek } = lane;

@@ -7,7 +7,7 @@ import { type LaneGeometry, toPoint } from "./lane-geometry";
 import { bandEdges, bandOutline } from "./band-edges";
 import type { CanvasTheme } from "../../hooks/use-theme";
 
-/** With fewer canvas pixels for a frame than this, the lane is drawn from afar: keys and tracks are too dense to be told apart. */
+/** Below this many canvas pixels per frame the lane is simplified: keys and tracks would be too dense. */
 export const FAR_PX_PER_FRAME = 0.2;
 const KEY = 3;
 
@@ -19,7 +19,7 @@ interface LaneFarProps {
   theme: CanvasTheme;
 }
 
-/** Many shots at once, in one go: bands, cuts and hand keys. */
+/** Many shots at once: bands, cuts and hand keys. */
 export function LaneFar({ shots, geometry, drawn, size, theme }: LaneFarProps) {
   const paint = (context: Konva.Context) => {
     for (const shot of shots) paintShot(context, shot);

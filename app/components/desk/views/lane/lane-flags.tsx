@@ -13,7 +13,7 @@ interface LaneFlagsProps {
   onSeek: (frame: number) => void;
 }
 
-/** A shot's flags that have not been seen, as marks in the lane's margin, each as long as it lasts: a press goes there. */
+/** A shot's unreviewed flags as marks in the lane's margin, each as long as its range; a press seeks there. */
 export const LaneFlags = ({ shot, pxPerFrame, theme, onSeek }: LaneFlagsProps) => (
   <Group>
     {shot.flags

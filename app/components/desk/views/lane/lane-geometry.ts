@@ -6,13 +6,13 @@ import type { Point } from "~/core/geometry/box";
  */
 export interface LaneGeometry {
   axis: "x" | "y";
-  /** Where the picture begins on the shared axis, and canvas pixels for a source pixel. */
+  /** Start of the picture on the shared axis, and canvas pixels per source pixel. */
   origin: number;
   scale: number;
   pxPerFrame: number;
 }
 
-/** Canvas point of a source position at a frame, before the lane is scrolled. */
+/** Canvas point of a source position at a frame, before scrolling. */
 export function toPoint({ axis, origin, scale, pxPerFrame }: LaneGeometry, value: number, frame: number): Point {
   const along = origin + value * scale;
   const time = frame * pxPerFrame;
@@ -32,19 +32,19 @@ export function fromPoint({ axis, origin, scale, pxPerFrame }: LaneGeometry, poi
   return { value: (along - origin) / scale, frame: Math.round(time / pxPerFrame) };
 }
 
-/** Share of the lane that lies before the playhead. */
+/** Share of the lane before the playhead. */
 export const NOW_SHARE = 0.3;
 
-/** Frames by which what is drawn moves on: half a screen, so that drawing is not done anew for every frame. */
+/** Frames by which the drawn range moves: half a screen, so that it is not drawn again for every frame. */
 const drawingStep = (roomPx: number, pxPerFrame: number): number => Math.max(1, roomPx / pxPerFrame / 2);
 
-/** The frame around which is drawn while another one is on screen. */
+/** The middle of the drawn range for a frame on screen. */
 export function drawnMiddle(frame: number, roomPx: number, pxPerFrame: number): number {
   const step = drawingStep(roomPx, pxPerFrame);
   return Math.round(frame / step) * step;
 }
 
-/** Frames that are to be drawn so that scrolling by a screen needs nothing new. */
+/** Frames to draw so that scrolling by a screen needs nothing new. */
 export function framesAround(frame: number, roomPx: number, pxPerFrame: number): { start: number; end: number } {
   const screen = roomPx / pxPerFrame;
   const middle = drawnMiddle(frame, roomPx, pxPerFrame);

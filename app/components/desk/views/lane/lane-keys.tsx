@@ -13,12 +13,12 @@ interface LaneKeysProps {
   geometry: LaneGeometry;
   theme: CanvasTheme;
   onSeek: (frame: number) => void;
-  /** A key is over a point of the lane, or was let go there. */
+  /** Called when a key is dragged over a point, or dropped there. */
   onDrag: (key: Key, point: Point) => void;
   onDrop: (key: Key, point: Point) => void;
-  /** A drag was given up. */
+  /** Called when a drag is given up. */
   onGiveUp: () => void;
-  /** Frames of the hand keys that are selected; a press with Shift selects one more, or one less. */
+  /** Frames of the selected hand keys; a press with Shift adds one or removes it. */
   selected: ReadonlySet<number>;
   onToggle: (frame: number) => void;
 }
@@ -30,14 +30,14 @@ const pointer = (shape: string) => (event: Konva.KonvaEventObject<MouseEvent>) =
   if (container) container.style.cursor = shape;
 };
 
-/** A key that is being dragged, and where the others by hand are. */
+/** The key being dragged, and where the other hand keys are. */
 interface Held {
   key: Key;
   node: Konva.Node;
   others: ReadonlySet<number>;
 }
 
-/** Keys by hand are where the editor has put them, even before the path around them is laid again. */
+/** Hand keys are where the editor placed them, even before the path around them is laid again. */
 function keysOfShot({ framed, handKeys }: Pick<DeskShot, "framed" | "handKeys">): Key[] {
   const placed = new Set(handKeys.map(({ frame }) => frame));
   const computed = (framed?.keys ?? []).filter(({ by, frame }) => by === "solver" && !placed.has(frame));
@@ -49,7 +49,7 @@ export function LaneKeys(props: LaneKeysProps) {
   const { shot, geometry, theme, onSeek, onDrag, onDrop, onGiveUp, selected, onToggle } = props;
   const [held, setHeld] = useState<Held | null>(null);
   const keys = keysOfShot(shot);
-  // The path is laid again while a key is dragged, and has it where it was a moment ago: the pointer has the key itself.
+  // The path lags behind the drag: the key under the pointer is drawn by itself.
   const isOther = ({ by, frame }: Key) =>
     by === "hand" ? held?.others.has(frame) : held?.key.by === "hand" || held?.key.frame !== frame;
   const shown = held ? [...keys.filter(isOther), held.key] : keys;
@@ -106,7 +106,7 @@ function LaneKey({ item, isSelected, geometry, theme, onSeek, onToggle, onHold, 
     onDragMove: ({ target }: Konva.KonvaEventObject<DragEvent>) => onDrag({ x: target.x(), y: target.y() }),
     onDragEnd: ({ target }: Konva.KonvaEventObject<DragEvent>) => {
       const point = { x: target.x(), y: target.y() };
-      // Back to where the path still is; the new path brings the key to its new place.
+      // Back to where the path still is; the new path moves the key to its new place.
       target.position(at);
       onDrop(point);
     },

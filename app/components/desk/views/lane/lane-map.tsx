@@ -12,22 +12,22 @@ import type { CanvasTheme } from "../../hooks/use-theme";
 
 /** Canvas pixels across the map, and around it. */
 export const MAP = 14;
-/** A place that needs a look is a mark so high. */
+/** Height of a flag's mark. */
 const MARK = 2;
 
 interface LaneMapProps {
   player: Player | null;
   shots: readonly DeskShot[];
   frames: number;
-  /** What the version shows. */
+  /** The ranges shown. */
   kept: readonly FrameRange[];
-  /** Canvas pixels down the lane. */
+  /** Height of the lane, in canvas pixels. */
   height: number;
   pxPerFrame: number;
   theme: CanvasTheme;
 }
 
-/** All of the film at a glance: its shots, what is left out, what needs a look, and what of it the lane shows. A press or a drag goes there. */
+/** The whole film at a glance: shots, ranges left out, flags, and the part in view. A press or a drag seeks there. */
 export function LaneMap({ player, shots, frames, kept, height, pxPerFrame, theme }: LaneMapProps) {
   const view = useRef<Konva.Rect>(null);
   const scale = height / frames;

@@ -9,16 +9,16 @@ import type { CanvasTheme } from "../../hooks/use-theme";
 
 /** Canvas pixels across the speed curve. */
 export const SPEED = 36;
-/** The speed that fills it, in windows per second; what is faster is drawn at its edge. */
+/** Full scale, in windows per second; faster speeds are drawn at the edge. */
 const FULL_SPEED = 2;
 const HANDLE = 4;
 
 interface LaneSpeedProps {
   shot: DeskShot;
-  /** Where the curve's edge is. */
+  /** Offset of the curve. */
   left: number;
   fps: number;
-  /** Width over height of the window. */
+  /** Aspect ratio of the window, width over height. */
   aspect: number;
   pxPerFrame: number;
   drawn: FrameRange;
@@ -42,8 +42,8 @@ function segmentsOf({ handKeys }: Pick<DeskShot, "handKeys">): Segment[] {
 }
 
 /**
- * How fast the window of a shot goes, beside the lane. Where the editor has eased the way from a key to the next, two handles
- * on the curve set how long it takes to get up to speed, and to come to rest.
+ * Speed of a shot's window, beside the lane. Where the editor has eased the way between two keyframes, handles on the curve
+ * set how long it accelerates and decelerates.
  */
 export function LaneSpeed({ shot, left, fps, aspect, pxPerFrame, drawn, theme, onEase }: LaneSpeedProps) {
   const windows = shot.framed?.windows;
@@ -74,7 +74,7 @@ export function LaneSpeed({ shot, left, fps, aspect, pxPerFrame, drawn, theme, o
           const frame = key.frame + handles[at] * length;
           const place = { x: acrossAt(Math.round(frame)), y: frame * pxPerFrame };
           const root = (at === 0 ? key.frame : end) * pxPerFrame;
-          /** The share of the time at which a handle has been let go. */
+          /** The easing after a handle was dropped. */
           const eased = (y: number): Easing => {
             const share = clamped((y / pxPerFrame - key.frame) / length, 0, 1);
             const next = [...handles] as [number, number, number, number];

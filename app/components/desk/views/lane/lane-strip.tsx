@@ -13,12 +13,12 @@ export const STRIP = 18;
 const BAR = 6;
 
 interface LaneStripProps extends AlongLane {
-  /** The range that is marked. */
+  /** The marked range. */
   range: FrameRange | null;
   onRange: (range: FrameRange | null) => void;
 }
 
-/** A strip along the lane's time: a bar where the version shows the film. A drag along it marks a range. */
+/** A strip along the lane: a bar where the version shows the film. A drag along it marks a range. */
 export function LaneStrip(props: LaneStripProps) {
   const { kept, range, frames, axis, size, pxPerFrame, drawn, theme, onRange } = props;
   const from = useRef<number | null>(null);
@@ -71,7 +71,7 @@ interface RangeProps {
   theme: CanvasTheme;
 }
 
-/** The range that is marked, across the lane and its strip. */
+/** The marked range, across the lane and its strip. */
 function Range({ place, axis, edge, theme }: RangeProps) {
   const across = axis === "x" ? { x: 0, width: edge + STRIP } : { y: 0, height: edge + STRIP };
   return (

@@ -5,7 +5,7 @@ import { MAP } from "./lane-map";
 import type { CanvasTheme } from "../../hooks/use-theme";
 
 const LABEL = 18;
-/** Beside the marks of flags. */
+/** To the right of the flags. */
 const LEFT = MAP + 16;
 
 interface LaneSwitchesProps {
@@ -18,7 +18,7 @@ interface LaneSwitchesProps {
   onSeek: (frame: number) => void;
 }
 
-/** The switches of a shot: a line across the lane where the window goes over, with the letters of those whom it goes to. */
+/** The switches of a shot: a line across the lane at each, with the letters of its targets. */
 export const LaneSwitches = ({ shot, ...props }: LaneSwitchesProps) => (
   <Group>
     {(shot.framed?.spans ?? []).slice(1).map((span, i) => (
@@ -27,7 +27,7 @@ export const LaneSwitches = ({ shot, ...props }: LaneSwitchesProps) => (
   </Group>
 );
 
-/** One of them; it is dragged along the time. */
+/** One switch, dragged along the time. */
 function LaneSwitch(props: LaneSwitchesProps & { span: FollowedSpan; index: number }) {
   const { shot, span, index, width, pxPerFrame, theme, onMove, onSeek } = props;
   const at = span.start * pxPerFrame;
@@ -45,7 +45,7 @@ function LaneSwitch(props: LaneSwitchesProps & { span: FollowedSpan; index: numb
       onTap={() => onSeek(span.start)}
       onDragEnd={({ target }) => {
         const frame = Math.round(target.y() / pxPerFrame);
-        // Where it is drawn follows from what comes of it.
+        // Its drawn place follows from the result.
         target.position({ x: 0, y: at });
         onMove(shot, index, frame);
       }}

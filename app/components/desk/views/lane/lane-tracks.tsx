@@ -4,7 +4,7 @@ import type { CastMember } from "~/core/subjects/choosing/cast";
 import { type DeskShot, subjectColour } from "../../model/desk-types";
 import { type LaneGeometry, toPoint } from "./lane-geometry";
 
-/** Ranges in which somebody is seen, as canvas points of where. */
+/** Ranges in which a track is seen, as canvas points. */
 function seenLines(
   { track }: CastMember,
   shot: DeskShot,
@@ -28,7 +28,7 @@ function seenLines(
   return lines.filter((line) => line.length >= 4);
 }
 
-/** Thin lines of where everybody is; stronger where they are followed. */
+/** Thin lines for all tracks, heavier where they are followed. */
 export function LaneTracks({
   shot,
   geometry,

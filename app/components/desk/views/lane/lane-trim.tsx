@@ -7,9 +7,9 @@ import { laneTexts } from "~/texts/lane";
 
 const t = laneTexts.laneTrim;
 
-/** What is drawn along a lane's time. */
+/** What everything drawn along a lane has in common. */
 export interface AlongLane {
-  /** What the version shows. */
+  /** The ranges shown. */
   kept: readonly FrameRange[];
   /** Length of the film. */
   frames: number;
@@ -17,7 +17,7 @@ export interface AlongLane {
   /** Size of the canvas. */
   size: Size;
   pxPerFrame: number;
-  /** The frames that are to be drawn. */
+  /** The range of frames that is drawn. */
   drawn: FrameRange;
   theme: CanvasTheme;
 }
@@ -28,10 +28,10 @@ interface LaneTrimProps extends AlongLane {
 }
 
 const LABEL_SIZE = 12;
-/** A range shorter than this, in canvas pixels, has no room for a word. */
+/** Length in canvas pixels below which a range has no room for a label. */
 const LEAST_LABELLED = 22;
 
-/** What the version leaves out, shaded across the lane, and its in and out points. */
+/** Shading of the ranges left out, and the in and out points. */
 export function LaneTrim(props: LaneTrimProps) {
   const { kept, inPoint, outPoint, frames, axis, size, pxPerFrame, drawn, theme } = props;
   const film = { start: 0, end: frames };

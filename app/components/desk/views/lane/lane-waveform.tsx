@@ -18,7 +18,7 @@ interface LaneWaveformProps {
   theme: CanvasTheme;
 }
 
-/** The film's sound along the lane's time: a line as wide as it is loud for each canvas pixel. */
+/** The waveform along the lane: a line for each canvas pixel, as wide as the sound is loud. */
 export function LaneWaveform({ waveform, axis, size, pxPerFrame, drawn, theme }: LaneWaveformProps) {
   const middle = (axis === "x" ? size.width : size.height) - STRIP - WAVEFORM / 2;
   const paint = (context: Konva.Context) => {
@@ -32,7 +32,7 @@ export function LaneWaveform({ waveform, axis, size, pxPerFrame, drawn, theme }:
       for (let frame = first; frame < last && frame < waveform.length; frame++) {
         loud = Math.max(loud, waveform[frame]!);
       }
-      // What is quiet is still to be seen: sound is heard by its logarithm, about.
+      // Quiet sound stays visible: hearing is roughly logarithmic.
       const across = WAVEFORM * Math.sqrt(loud / 255);
       if (across < 0.5) continue;
       if (axis === "x") context.fillRect(middle - across / 2, px, across, 1);

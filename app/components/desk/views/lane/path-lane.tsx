@@ -38,35 +38,35 @@ export interface LaneProps {
   /** Size of the canvas. */
   size: Size;
   axis: "x" | "y";
-  /** Where the picture begins on the shared axis, and canvas pixels for a source pixel. */
+  /** Start of the picture on the shared axis, and canvas pixels per source pixel. */
   origin: number;
   scale: number;
   pxPerFrame: number;
   clock: Clock;
   frames: number;
-  /** What the version shows, and where it begins and ends. */
+  /** The ranges shown, with the in and out points. */
   kept: readonly FrameRange[];
   trim: Trim;
-  /** How loud each frame is; null where nothing is heard. */
+  /** Loudness of each frame; null without sound. */
   waveform: Uint8Array | null;
   selectedKeys: SelectedKeys;
-  /** Width over height of the version's window. */
+  /** Aspect ratio of the version's window, width over height. */
   aspect: number;
-  /** How the window gets from a hand key to the next one was changed. */
+  /** Called when the easing of a hand key was changed. */
   onEase: KeyCommands["ease"];
-  /** A switch of a shot, by its number, was moved to another frame. */
+  /** Called when a switch of a shot, by its number, was moved to another frame. */
   onMoveSwitch: (shot: DeskShot, index: number, frame: number) => void;
-  /** The captions, while they are worked on; null while they are not. */
+  /** The captions while they are edited; null otherwise. */
   captions: CaptionsInLane | null;
-  /** The range that is marked. */
+  /** The marked range. */
   range: FrameRange | null;
   onRange: (range: FrameRange | null) => void;
   onZoom: (factor: number) => void;
-  /** A key was put at a frame; `fromFrame` if it was at another before. */
+  /** Called when a key was placed; `fromFrame` is its frame before. */
   onPlace: (frame: number, window: CropWindow, fromFrame: number | null) => void;
-  /** A key is being dragged over a frame. */
+  /** Called while a key is dragged. */
   onPreview: (frame: number, window: CropWindow, fromFrame: number | null) => void;
-  /** A drag was given up; the path is as before. */
+  /** Called when a drag was given up; the path is as before. */
   onGiveUp: () => void;
 }
 
@@ -132,7 +132,7 @@ export default function PathLane(props: LaneProps) {
   );
 }
 
-/** Level with the playhead: the picture above shows this moment. */
+/** The line at the playhead: the picture above shows this moment. */
 function NowLine({ axis, size, now, theme }: { axis: "x" | "y"; size: Size; now: number; theme: CanvasTheme }) {
   const points = axis === "x" ? [0, now, size.width, now] : [now, 0, now, size.height];
   return <Line points={points} stroke={theme.ink} strokeWidth={1.5} dash={[2, 3]} listening={false} />;
@@ -144,7 +144,7 @@ interface ContentProps extends LaneProps {
   theme: CanvasTheme;
 }
 
-/** All that scrolls: cuts, tracks, bands and keys of the shots near the playhead. */
+/** Everything that scrolls: cuts, tracks, bands and keys of the shots near the playhead. */
 function LaneContent({ shots, ...props }: ContentProps) {
   const { player, drawn, geometry, axis, size, pxPerFrame, theme, frames, kept, trim, range, onRange, waveform } =
     props;
@@ -202,7 +202,7 @@ function LaneContent({ shots, ...props }: ContentProps) {
 
 type LaneShotProps = Omit<ContentProps, "shots"> & { shot: DeskShot };
 
-/** One shot's tracks, band and cut: drawn anew only when something in it has changed. */
+/** One shot's tracks, band and cut, drawn again only when something in it has changed. */
 const LaneShot = memo(function LaneShot({ shot, geometry, drawn, theme, size, clock }: LaneShotProps) {
   return (
     <Group>
@@ -213,17 +213,17 @@ const LaneShot = memo(function LaneShot({ shot, geometry, drawn, theme, size, cl
   );
 });
 
-/** One shot's keys, above all that is drawn of any shot. */
+/** One shot's keys, above everything else. */
 const LaneShotKeys = memo(function LaneShotKeys(props: LaneShotProps & { onSeek: (frame: number) => void }) {
   const { shot, geometry, theme, onPlace, onPreview, onGiveUp, onSeek, selectedKeys } = props;
-  /** The window of a key that is dragged to a point of the lane: what the lane does not show of it stays. */
+  /** The window of a key dragged to a point; the axis that the lane does not show stays. */
   const moved = (key: Key, point: Point) => {
     const { value, frame } = fromPoint(geometry, point);
     const { x, y, height } = key;
     const at = Math.max(shot.start, Math.min(shot.end - 1, frame));
     return [at, { x, y, height, [geometry.axis]: value }, key.by === "hand" ? key.frame : null] as const;
   };
-  /** A key that is one of several that are selected takes the others with it. */
+  /** A selected key takes the other selected ones along. */
   const isOneOfMany = ({ by, frame }: Key) =>
     by === "hand" && selectedKeys.frames.size > 1 && selectedKeys.frames.has(frame);
   const moveAll = (move: SelectedKeys["move"], key: Key, point: Point) => {
@@ -252,7 +252,7 @@ const LaneShotKeys = memo(function LaneShotKeys(props: LaneShotProps & { onSeek:
   );
 });
 
-/** Where a shot begins, with its number and timecode. */
+/** The start of a shot, with its number and timecode. */
 function CutRule({
   shot,
   size,

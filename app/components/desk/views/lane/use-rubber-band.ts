@@ -9,13 +9,12 @@ const between = (a: Point, b: Point): Box => ({
   height: Math.abs(a.y - b.y),
 });
 
-/** A press that is not dragged further than this, in canvas pixels, selects nothing. */
+/** Distance in canvas pixels below which a drag is a press and selects nothing. */
 const LEAST = 3;
 
 /**
- * A box that is drawn over an empty part of a canvas, to select what is in it.
- *
- * @param onSelect the box, or null for a press; whether it adds to what is selected
+ * A box drawn over an empty part of a canvas, to select what is in it.
+ * @param onSelect called with the box, or null for a press, and whether to add to the selection
  */
 export function useRubberBand(onSelect: (box: Box | null, adds: boolean) => void) {
   const [from, setFrom] = useState<Point | null>(null);
@@ -23,7 +22,7 @@ export function useRubberBand(onSelect: (box: Box | null, adds: boolean) => void
   const at = ({ target }: Konva.KonvaEventObject<PointerEvent>) => target.getStage()!.getPointerPosition()!;
   const handlers = {
     onPointerDown: (event: Konva.KonvaEventObject<PointerEvent>) => {
-      // What lies on the canvas takes presses for itself.
+      // Shapes on the canvas handle their own presses.
       if (event.target !== event.target.getStage() || event.evt.button !== 0) return;
       setFrom(at(event));
     },

@@ -28,13 +28,13 @@ const PLACES = [
   { axis: "y", label: t.down, hint: t.flushTopAndBottom },
 ] as const;
 
-/** All that can be set for a layer. */
+/** All settings of a layer. */
 export function LayerControls({ layer }: { layer: Layer }) {
   const { version } = useDesk("version");
   const { put, copyToOthers } = useDesk("layerEdits").layerEdits;
   const { safeArea } = version;
   const ground = groundOf(version);
-  // Where nobody has said what is covered, nothing is known to be.
+  // Without a safe area, nothing is known to be covered.
   const reachesOut =
     safeArea !== null && !boxContains(safeBox(safeArea, version), placeLayer(layer, ground, measuringPen()).box, 1);
   return (

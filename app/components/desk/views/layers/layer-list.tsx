@@ -11,7 +11,7 @@ const t = layersTexts.layerList;
 const ICONS = { text: Type, shape: RectangleHorizontal, picture: Image };
 const iconOf = (layer: Layer) => (layer.kind === "picture" && layer.picture.moving ? Film : ICONS[layer.kind]);
 
-/** The layers of a version, the one in front first. */
+/** The layers of a version, front to back. */
 export function LayerList({ layers }: { layers: readonly Layer[] }) {
   const { film, player, layerId, selectLayer } = useDesk("film", "player", "layerId", "selectLayer");
   const { move, remove } = useDesk("layerEdits").layerEdits;

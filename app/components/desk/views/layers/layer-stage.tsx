@@ -11,25 +11,25 @@ import { useFrame } from "../../hooks/use-player";
 import { useDesk } from "../../hooks/use-desk";
 import { measuringPen } from "./measuring-pen";
 
-/** How near something comes to a line to snap to it, in pixels of the screen. */
+/** Distance within which a drag snaps to a line, in pixels of the screen. */
 const SNAP_REACH = 6;
 const CORNERS = ["top-left", "top-right", "bottom-left", "bottom-right"];
 const SIDES = ["middle-left", "middle-right"];
 const ENDS = ["top-center", "bottom-center"];
-/** What can be dragged: a text has lines of its own height, a picture its own shape. */
+/** Resizing handles: a text keeps its line height, a picture its aspect ratio. */
 const ANCHORS: Record<Layer["kind"], string[]> = {
   text: [...CORNERS, ...SIDES],
   shape: [...CORNERS, ...SIDES, ...ENDS],
   picture: CORNERS,
 };
 
-/** A layer that is dragged or resized, as it was when it was taken hold of. */
+/** The layer being dragged or resized, as it was at the start. */
 interface Held {
   layer: Layer;
   box: Box;
 }
 
-/** The layers at the frame on screen, on the result: chosen, dragged and resized there. */
+/** The layers at the frame on screen, on the result: selected, dragged and resized there. */
 export default function LayerStage({ size }: { size: Size }) {
   const { player, version, shownAt, layerId, selectLayer } = useDesk(
     "player",
@@ -104,7 +104,7 @@ export default function LayerStage({ size }: { size: Size }) {
               y={box.y * scale}
               width={box.width * scale}
               height={box.height * scale}
-              // Something has to be there to be hit.
+              // A filled area, so that it can be hit.
               fill="rgba(0, 0, 0, 0.001)"
               stroke={theme?.accent ?? ""}
               strokeEnabled={layer.id === layerId}

@@ -15,7 +15,7 @@ const PASSAGE_ITEMS: (SelectItem & { value: Passage })[] = [
   { value: "slide", text: t.slide },
 ];
 
-/** When a layer is there, and how it comes and goes. */
+/** When a layer is visible, and how it appears and disappears. */
 export function LayerTime({ layer, onChange }: { layer: Layer; onChange: (layer: Layer) => void }) {
   const { film, player, shots } = useDesk("film", "player", "shots");
   const frame = useFrame(player);

@@ -10,7 +10,7 @@ import { layersTexts } from "~/texts/layers";
 
 const t = layersTexts.layersPanel;
 
-/** Titles, pictures and shapes above the picture: added, ordered, and set. */
+/** Titles, pictures and shapes above the picture: added, ordered, and edited. */
 export function LayersPanel() {
   const { version, layerId } = useDesk("version", "layerId");
   const { layerEdits: edits } = useDesk("layerEdits");

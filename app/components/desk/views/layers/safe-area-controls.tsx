@@ -17,7 +17,7 @@ const SIDES: readonly { side: keyof SafeArea; label: string }[] = [
 ];
 const MOST_PERCENT = 45;
 
-/** The margins that a platform covers: layers stand inside them, and their outline is on the result. */
+/** Margins covered by a platform's interface: layers stay inside them, and the result shows their outline. */
 export function SafeAreaControls() {
   const { version, versionEdits } = useDesk("version", "versionEdits");
   const area = version.safeArea ?? USUAL_SAFE_AREA;

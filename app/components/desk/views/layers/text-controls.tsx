@@ -15,7 +15,7 @@ import { layersTexts } from "~/texts/layers";
 
 const t = layersTexts.textControls;
 
-/** In the menu, the font of the editor's own. */
+/** Menu value of the editor's own font. */
 const OWN = "own";
 const ALIGNS = [
   { value: "left", name: t.left, hint: t.flushLeft },
@@ -28,7 +28,7 @@ interface TextControlsProps {
   onChange: (layer: TextLayer) => void;
 }
 
-/** What a text says and how it looks. */
+/** What a text layer says, and its look. */
 export function TextControls({ layer, onChange }: TextControlsProps) {
   const { version } = useDesk("version");
   const set = (change: Partial<TextLayer>) => onChange({ ...layer, ...change });
@@ -84,10 +84,10 @@ export function TextControls({ layer, onChange }: TextControlsProps) {
   );
 }
 
-/** What it says: shown as it is typed, and taken when the field is left. */
+/** The text: previewed as it is typed, and committed when the field is left. */
 function Words({ layer, onChange }: { layer: TextLayer; onChange: (text: string) => void }) {
   const { preview } = useDesk("layerEdits").layerEdits;
-  // While it is typed, the layer on the desk is what is shown of it already.
+  // While typing, the layer on the desk already is the preview.
   const [typed, setTyped] = useState<{ text: string; before: string } | null>(null);
   const isSome = (text: string) => text.trim() !== "";
   const leave = () => {

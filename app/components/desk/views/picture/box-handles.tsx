@@ -9,10 +9,10 @@ import { pictureTexts } from "~/texts/picture";
 
 const t = pictureTexts.boxHandles;
 
-/** What is moved: all of the box, or some of its sides. */
+/** What is being moved: the whole box, or some of its sides. */
 type Grip = Sides | "all";
 
-/** Which it is, by the element that is pressed. */
+/** Which of these, by the pressed element. */
 function gripOf({ dataset }: SVGElement): Grip {
   const [x, y] = dataset.grip!.split(" ").map(Number) as [Sides["x"], Sides["y"]];
   return dataset.grip === "all" ? "all" : { x, y };
@@ -24,29 +24,29 @@ const HANDLES: readonly Sides[] = ([-1, 0, 1] as const).flatMap((y) =>
 const CURSORS = { "1": "nwse-resize", "-1": "nesw-resize", "0": "ns-resize" } as const;
 const cursorOf = ({ x, y }: Sides): string => (y === 0 ? "ew-resize" : CURSORS[`${(x * y) as -1 | 0 | 1}`]);
 
-/** A box with sides shorter than this, in source pixels, holds nothing. */
+/** Shortest side of a box, in source pixels. */
 const LEAST_SIDE = 8;
-/** Pixels that an arrow key moves by, alone and with Shift. */
+/** Pixels per press of an arrow key, alone and with Shift. */
 const NUDGE = 1;
 const WIDE_NUDGE = 10;
-/** A handle's side, as a share of the picture's width. */
+/** Side of a handle, as a share of the picture's width. */
 const HANDLE = 0.009;
 
 interface BoxHandlesProps {
   box: Box;
-  /** What it is around: "Mark", "Protected area". */
+  /** Name of the box: "Mark", "Protected area". */
   name: string;
   picture: Size;
   className: string;
   dashes: string;
-  /** It is being moved: what plays is to stand still. */
+  /** Called when a move begins: playback is to pause. */
   onStart: () => void;
   onChange: (box: Box) => void;
 }
 
 /**
- * A box that is moved by its border and resized by its corners and sides. With the keyboard: arrow keys move it, with Alt
- * they move its right side and its foot, with Shift by more; Escape gives a drag up.
+ * A box that is moved by its border and resized by its corners and sides. On the keyboard, arrow keys move it, with Alt its
+ * right and bottom sides, with Shift by more; Escape gives a drag up.
  */
 export function BoxHandles({ box, name, picture, className, dashes, onStart, onChange }: BoxHandlesProps) {
   const [dragged, setDragged] = useState<Box | null>(null);

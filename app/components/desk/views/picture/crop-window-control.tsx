@@ -28,7 +28,7 @@ import { pictureTexts } from "~/texts/picture";
 
 const t = pictureTexts.cropWindowControl;
 
-/** Source pixels that one press of an arrow key moves the window by, alone and with Shift. */
+/** Source pixels per press of an arrow key, alone and with Shift. */
 const NUDGE = 1;
 const WIDE_NUDGE = 10;
 /** Pixels of the screen within which the window snaps. */
@@ -44,11 +44,11 @@ interface Grip {
 
 interface CropWindowControlProps {
   svg: RefObject<SVGSVGElement | null>;
-  /** What lies on the shaded picture and under the window. */
+  /** What lies above the shaded picture and below the window. */
   children?: ReactNode;
 }
 
-/** The crop window on the picture: dragged, nudged by arrow keys, and drawn on the exact frame with all that goes with it. */
+/** The crop window on the picture: dragged, nudged with arrow keys, and drawn on the exact frame with its overlays. */
 export function CropWindowControl({ svg, children }: CropWindowControlProps) {
   const { film, player, version, shots, windowAt, keyEdits, shotEdits, pictureLook } = useDesk(
     "film",
@@ -98,7 +98,7 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
     draw(dragged?.drawn ?? windowAt(frame), frame);
   }, [draw, dragged, windowAt, player, guides, showsSafeArea]);
 
-  /** Source pixels for a pixel of the screen. */
+  /** Source pixels per pixel of the screen. */
   const scale = () => sourceScale(svg.current!, picture);
   const begin = (event: PointerEvent<SVGRectElement>) => {
     if (event.button !== 0 || !player) return;
@@ -135,7 +135,7 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
     setDragged(null);
     keyEdits.preview(0, null);
   };
-  /** The window covers who is under it: a click on it is for them. */
+  /** The window covers people below it: a click on it selects them. */
   const followUnder = (event: PointerEvent) => {
     const place = sourcePoint(event, svg.current!, picture);
     const frame = player?.getFrame() ?? 0;
@@ -144,7 +144,7 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
       const box = boxAt(track, frame);
       return box && boxContains(box, { ...place, width: 0, height: 0 });
     });
-    // Of several the one in front, which is the smallest of them.
+    // Of several, the front one, which is the smallest.
     const area = ({ track }: CastMember) => boxArea(boxAt(track, frame)!);
     const chosen = under?.sort((a, b) => area(a) - area(b))[0];
     if (shot && chosen) shotEdits.follow([shot], { kind: "track", trackId: chosen.track.id });
@@ -153,7 +153,7 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
     const from = grip.current?.from;
     const to = dragged?.window;
     if (from && !dragged && pictureLook.subjects) followUnder(event);
-    // A window that has come back to where it was has not moved: that is no key.
+    // A window that returned to its start has not moved and makes no key.
     if (!to || !from || !player || (to.x === from.x && to.y === from.y)) return giveUp();
     keyEdits.place(player.getFrame(), to);
     grip.current = null;
@@ -218,7 +218,7 @@ export function CropWindowControl({ svg, children }: CropWindowControlProps) {
   );
 }
 
-/** The way of the window's centre over the shot on screen. */
+/** The path of the window's centre over the shot on screen. */
 function Trail() {
   const { player, shots } = useDesk("player", "shots");
   const shot = useShotHere(player, shots);

@@ -16,7 +16,7 @@ interface DrawingLayerProps {
   player: Player;
 }
 
-/** A box is drawn around what to follow, what to keep inside, or the picture without its bars; or a place is clicked. */
+/** Draws a box around the thing to follow, the protected area, or the picture area; or takes a click. */
 export function DrawingLayer({ drawing, player }: DrawingLayerProps) {
   const { film, version, shots, windowAt, keyEdits, shotEdits, subjectEdits, setDrawing } = useDesk(
     "film",

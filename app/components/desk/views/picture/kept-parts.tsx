@@ -10,7 +10,7 @@ import { pictureTexts } from "~/texts/picture";
 
 const t = pictureTexts.keptParts;
 
-/** The film's own bars in the shot on screen, which no window shows; what is not bars can be resized. */
+/** The letterbox in the shot on screen, which no window shows; the picture area can be resized. */
 export function Bars() {
   const { film, player, shots, shotEdits } = useDesk("film", "player", "shots", "shotEdits");
   const { picture } = film;
@@ -42,7 +42,7 @@ const Shaded = ({ around: { x, y, width, height }, picture }: { around: Box; pic
   />
 );
 
-/** The part of the picture that is protected in the shot on screen. */
+/** The protected area of the shot on screen. */
 export function ProtectedPart() {
   const { film, player, shots, shotEdits } = useDesk("film", "player", "shots", "shotEdits");
   const shot = useShotHere(player, shots);
@@ -60,7 +60,7 @@ export function ProtectedPart() {
   );
 }
 
-/** The box of the mark that the shot follows, at the frame on screen; moving it corrects the track from there on. */
+/** The mark that the shot follows, at the frame on screen; moving it corrects the track from there on. */
 export function MarkHere() {
   const { film, player, shots, subjectEdits } = useDesk("film", "player", "shots", "subjectEdits");
   const frame = useFrame(player);
@@ -84,7 +84,7 @@ export function MarkHere() {
   );
 }
 
-/** The text over the frame on screen, which the window keeps inside where it can. */
+/** Burnt-in text at the frame on screen, which the window keeps inside where it can. */
 export function TextHere() {
   const { player, shots } = useDesk("player", "shots");
   const frame = useFrame(player);

@@ -4,17 +4,17 @@ import { sourcePoint } from "./source-point";
 import { type Box, clipBox, type Point, type Size } from "~/core/geometry/box";
 
 interface MarkLayerProps {
-  /** What the box is for. */
+  /** Purpose of the box. */
   label: string;
   picture: Size;
   onStart: () => void;
-  /** In source pixels; null when drawing was given up. */
+  /** Called with the box in source pixels; null when drawing was given up. */
   onDrawn: (box: Box | null) => void;
-  /** Takes a click; left out where that is none. */
+  /** Called with a click; left out where clicks have no use. */
   onClicked?: (place: Point) => void;
 }
 
-/** A box smaller than this, in source pixels, was a click. */
+/** Below this size, in source pixels, a box counts as a click. */
 const LEAST_SIDE = 6;
 
 const boxBetween = (a: Point, b: Point): Box => ({

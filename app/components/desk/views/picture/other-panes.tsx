@@ -4,10 +4,10 @@ import { pictureTexts } from "~/texts/picture";
 
 const t = pictureTexts.otherPanes;
 
-/** Side of a pane's number, as a share of the picture's width. */
+/** Size of a pane's number, as a share of the picture's width. */
 const TAG = 0.022;
 
-/** The windows of a shot's panes that are not chosen, each with its number: a click chooses it. */
+/** The windows of a shot's other panes, each with its number; a click selects one. */
 export function OtherPanes() {
   const { film, player, shots, shownAt, selectPane } = useDesk("film", "player", "shots", "shownAt", "selectPane");
   const shot = useShotHere(player, shots);

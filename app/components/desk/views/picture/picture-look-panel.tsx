@@ -16,7 +16,7 @@ const SHOWN = [
   { name: "safeArea", text: t.safeArea, id: null },
 ] as const;
 
-/** What is shown on the picture, how dark it is outside the window, and how large it is. */
+/** Display of the picture: overlays, shade outside the window, and size. */
 export function PictureLookPanel() {
   const { pictureLook, setPictureLook } = useDesk("pictureLook", "setPictureLook");
   const keysOf = useShortcutText();

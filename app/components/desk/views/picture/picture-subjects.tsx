@@ -6,10 +6,10 @@ import { pictureTexts } from "~/texts/picture";
 
 const t = pictureTexts.pictureSubjects;
 
-/** Letters are this share of the picture's height. */
+/** Height of letters, as a share of the picture's height. */
 const LETTER_SHARE = 1 / 26;
 
-/** Everybody and everything that can be followed at this frame, with letter and box; a click follows it. */
+/** Everything that can be followed at this frame, with letter and box; a click follows it. */
 export function PictureSubjects() {
   const { film, player, shots, shotEdits } = useDesk("film", "player", "shots", "shotEdits");
   const frame = useFrame(player);

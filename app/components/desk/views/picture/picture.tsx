@@ -12,11 +12,11 @@ const t = pictureTexts.picture;
 
 export interface PictureProps {
   videoRef: RefCallback<HTMLVideoElement>;
-  /** Why the picture cannot be seen for the moment; null while it can. */
+  /** Why the picture is not visible; null while it is. */
   notice: string | null;
 }
 
-/** The whole picture with the crop window on it, and what is moved or drawn there. */
+/** The whole picture with the crop window, and what is moved or drawn on it. */
 export function Picture({ videoRef, notice }: PictureProps) {
   const { film, player, pictureLook, drawing } = useDesk("film", "player", "pictureLook", "drawing");
   const { picture } = film;

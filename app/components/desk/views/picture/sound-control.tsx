@@ -9,7 +9,7 @@ import { pictureTexts } from "~/texts/picture";
 
 const t = pictureTexts.soundControl;
 
-/** The sound of what is played: how loud, or muted. */
+/** Volume and mute. */
 export function SoundControl({ player }: { player: Player | null }) {
   const keysOf = useShortcutText();
   const sound = useSound(player);

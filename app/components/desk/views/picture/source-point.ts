@@ -1,10 +1,10 @@
 import type { Point, Size } from "~/core/geometry/box";
 
-/** Source pixels for a pixel of the screen, on what shows all of the picture. */
+/** Source pixels per pixel of the screen, on an element that shows the whole picture. */
 export const sourceScale = (shown: Element, picture: Size): number =>
   picture.width / shown.getBoundingClientRect().width;
 
-/** Where a pointer is, in source pixels, on what shows all of the picture. */
+/** The pointer's place in source pixels, on an element that shows the whole picture. */
 export function sourcePoint(
   { clientX, clientY }: { clientX: number; clientY: number },
   shown: Element,

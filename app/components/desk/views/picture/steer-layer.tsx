@@ -10,12 +10,12 @@ import { pictureTexts } from "~/texts/picture";
 
 const t = pictureTexts.steerLayer;
 
-/** Windows a second by which a held arrow key leads. */
+/** Windows per second by which a held arrow key steers. */
 const KEY_SPEED = 0.5;
 
 /**
- * Covers the picture while the window is steered: it is held where the pointer goes down, or from the first arrow key on,
- * and led until the pointer is let go or the film is paused.
+ * Covers the picture while the window is steered: it is held from the press of the pointer or the first arrow key on, and
+ * led until the pointer is released or playback pauses.
  */
 export function SteerLayer({ player }: { player: Player }) {
   const { film, aspect, shots, windowAt, steering, reshape } = useDesk(

@@ -17,14 +17,14 @@ const t = pictureTexts.transport;
 interface TransportProps {
   player: Player | null;
   shots: DeskShot[];
-  /** The range that is marked: it is looped rather than the shot. */
+  /** The marked range, which is looped instead of the shot. */
   range: FrameRange | null;
   clock: Clock;
   frames: number;
   timecodeRef: Ref<HTMLInputElement>;
 }
 
-/** Play, step, jump from cut to cut, loop, and a timecode that can be typed. */
+/** Play, step, jump between cuts, loop, and a timecode field. */
 export function Transport({ player, shots, range, clock, frames, timecodeRef }: TransportProps) {
   const keysOf = useShortcutText();
   const playing = usePlaying(player);
@@ -87,7 +87,7 @@ interface PlayheadProps {
   inputRef: Ref<HTMLInputElement>;
 }
 
-/** Shows where the playhead is; a timecode or a frame number typed in jumps there. */
+/** The playhead's timecode; a typed timecode or frame number seeks there. */
 function Playhead({ player, clock, frames, inputRef }: PlayheadProps) {
   const frame = useFrame(player);
   const jump = (wanted: number) => {

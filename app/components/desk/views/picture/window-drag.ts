@@ -1,22 +1,22 @@
-/** What a drag of the crop window comes to: where it may be, what it snaps to, and how its limits are felt. */
+/** A drag of the crop window: where it may be, where it snaps, and how its limits feel. */
 import type { Box, Point } from "~/core/geometry/box";
 import { clampWindow, type CropWindow } from "~/core/geometry/crop-window";
 
 export interface Snap {
   axis: "x" | "y";
-  /** Where the window's centre comes to rest. */
+  /** Centre of the window when snapped. */
   at: number;
 }
 
-/** Shares of the window at which a subject may stand. */
+/** Shares of the window at which a subject can stand. */
 const STANDS = [1 / 2, 1 / 3, 2 / 3];
-/** A window that is pulled beyond its limit gives by this share of the way, and by no more than so much of itself. */
+/** Pulled beyond its limit, a window gives by this share of the distance, up to a share of its size. */
 const GIVE = 0.2;
 const MOST_GIVE = 0.04;
 
 /**
- * Where a window's centre may come to rest: with the subject in its middle or at a third of it, where it was, and in the
- * middle of the picture.
+ * Snapping places of a window's centre: with the subject in its middle or on a third, where it was, and in the middle of
+ * the picture.
  */
 export function snapsOf(subject: Box | null, from: CropWindow, area: Box, aspect: number): Snap[] {
   const { height } = from;
@@ -31,25 +31,25 @@ export function snapsOf(subject: Box | null, from: CropWindow, area: Box, aspect
 }
 
 export interface Dragged {
-  /** What it comes to. */
+  /** The resulting window. */
   window: CropWindow;
-  /** What is drawn: pulled beyond a limit, the window gives a little. */
+  /** The drawn window: pulled beyond a limit, it gives a little. */
   drawn: CropWindow;
   isAtLimit: boolean;
-  /** What it has snapped to. */
+  /** The snaps in effect. */
   snapped: readonly Snap[];
 }
 
 interface DragOf {
   from: CropWindow;
   by: Point;
-  /** It moves along one axis: the one that it has been moved along further. */
+  /** Whether it moves along one axis only, the one along which it has moved further. */
   isHeld: boolean;
-  /** None where it does not snap. */
+  /** Empty to disable snapping. */
   snaps: readonly Snap[];
-  /** How near, in pixels of the source. */
+  /** Snapping distance, in pixels of the source. */
   reach: number;
-  /** Where it may be. */
+  /** Where the window may be. */
   area: Box;
   aspect: number;
 }

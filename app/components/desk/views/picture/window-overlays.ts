@@ -1,12 +1,12 @@
-/** What is drawn over the picture for the eye, as SVG paths in source pixels. */
+/** Overlays on the picture, as SVG paths in source pixels. */
 import { type SafeArea, safeBox } from "~/core/composition/layers/safe-area";
 import type { Box } from "~/core/geometry/box";
 import type { DeskShot } from "../../model/desk-types";
 
-/** Half an arm of the cross in the middle, as a share of the window's shorter side. */
+/** Half the length of the centre cross's arms, as a share of the window's shorter side. */
 const ARM = 0.03;
 
-/** Lines at the thirds of a window, and a cross in its middle. */
+/** Thirds of a window, and a cross at its centre. */
 export function guidesIn({ x, y, width, height }: Box): string {
   const thirds = [1 / 3, 2 / 3].map(
     (share) => `M${x + share * width} ${y}v${height}M${x} ${y + share * height}h${width}`,
@@ -16,20 +16,20 @@ export function guidesIn({ x, y, width, height }: Box): string {
   return `${thirds.join("")}M${middleX - arm} ${middleY}h${2 * arm}M${middleX} ${middleY - arm}v${2 * arm}`;
 }
 
-/** Where eyes belong in a window. */
+/** The eye line of a window. */
 export const eyeLineIn = ({ x, y, width, height }: Box, share: number): string =>
   `M${x} ${y + share * height}h${width}`;
 
-/** What a phone leaves free of a window that fills the frame. */
+/** The safe area of a window that fills the frame. */
 export function safeAreaIn(window: Box, area: SafeArea): string {
   const box = safeBox(area, window);
   return `M${window.x + box.x} ${window.y + box.y}h${box.width}v${box.height}h${-box.width}Z`;
 }
 
-/** Points of a trail that can be told apart, at most. */
+/** Most points of a trail. */
 const MOST_POINTS = 400;
 
-/** The way of the window's centre over a shot. */
+/** The path of the window's centre over a shot. */
 export function trailOf({ framed }: Pick<DeskShot, "framed">): string {
   const windows = framed?.windows ?? [];
   const step = Math.max(1, Math.floor(windows.length / MOST_POINTS));

@@ -19,7 +19,7 @@ interface PaneHandleProps {
   size: Size;
 }
 
-/** Moves a picture that does not fill its frame to another place in it, on the result itself. */
+/** Moves a picture that does not fill its frame, on the result itself. */
 export function PaneHandle({ shot, layout, size }: PaneHandleProps) {
   const { film, version } = useDesk("film", "version");
   const area = activeArea(shot, film.picture);

@@ -7,7 +7,7 @@ import { shareOf } from "./share-of";
 const MARGIN = 0.1;
 const BUTTONS = 4;
 
-/** The safe area, and a plain outline of what covers the rest: buttons at the right, a name and a text at the foot. */
+/** The safe area, with a plain outline of what covers the rest: buttons at the right, a name and text at the bottom. */
 export function SafeAreaOutline() {
   const { version } = useDesk("version");
   const { frame, safe } = groundOf(version);

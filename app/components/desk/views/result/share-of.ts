@@ -1,6 +1,6 @@
 import type { Box, Size } from "~/core/geometry/box";
 
-/** A box of a frame as shares of it, for what is laid over its picture. */
+/** A box of a frame as shares of its size, for overlays. */
 export const shareOf = (box: Box, frame: Size) => ({
   left: `${(100 * box.x) / frame.width}%`,
   top: `${(100 * box.y) / frame.height}%`,

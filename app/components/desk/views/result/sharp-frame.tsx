@@ -4,10 +4,10 @@ import { useFrame, usePlaying } from "../../hooks/use-player";
 import { useDesk } from "../../hooks/use-desk";
 import { useSharpAddress } from "../../frames/use-sharp-address";
 
-/** How long nothing is to move before the frame is asked for, in milliseconds. */
+/** Milliseconds without movement before the frame is requested. */
 const CALM_MS = 350;
 
-/** The frame that is on screen as it will be in the file, over what the desk has drawn from its proxy, while nothing moves. */
+/** The frame on screen as it will be in the file, over the desk's own drawing from the proxy, while nothing moves. */
 export function SharpFrame({ size }: { size: Size }) {
   const isPlaying = usePlaying(useDesk("player").player);
   return isPlaying ? null : <StandingFrame size={size} />;
@@ -22,10 +22,10 @@ function StandingFrame({ size }: { size: Size }) {
     let isOver = false;
     const picture = new Image();
     const timer = setTimeout(() => {
-      // What the server does not know yet it cannot draw; it is asked when it has answered.
+      // The server cannot draw what it does not know yet; the request follows its answer.
       if (isBusy()) return;
       picture.src = url;
-      // Where it cannot be made, what the desk has drawn stays.
+      // If it cannot be made, the desk's drawing stays.
       void picture.decode().then(
         () => !isOver && setSharp({ url, of: shownAt }),
         () => {},

@@ -16,10 +16,10 @@ import { resultTexts } from "~/texts/result";
 
 const t = resultTexts.singleResult;
 
-// The canvas library is for browsers only, and large.
+// The canvas library is large and runs in browsers only.
 const LayerStage = lazy(() => import("../layers/layer-stage"));
 
-/** Width and height of the screen of a phone, about: those of today are a little more than twice as high as wide. */
+/** Approximate aspect ratio of a phone's screen today. */
 const PHONE: Size = { width: 9, height: 19.5 };
 /** Pixels around it. */
 const PHONE_BORDER = 8;
@@ -36,7 +36,7 @@ function sizesIn(room: Size, version: Size, view: ResultView): { frame: Size; ph
   return { frame: fitInto(version, phone), phone };
 }
 
-/** What the version shows, with what of it can be moved. */
+/** The version's frame, with handles for what can be moved in it. */
 export function SingleResult({ room }: { room: Size }) {
   const { player, version, shots, shownAt, panel, look, pictureLook } = useDesk(
     "player",

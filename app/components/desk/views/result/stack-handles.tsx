@@ -12,9 +12,9 @@ import { resultTexts } from "~/texts/result";
 const t = resultTexts.stackHandles;
 
 const SNAPS = [1 / 4, 1 / 3, 0.5, 2 / 3, 3 / 4];
-/** What chooses each pane. */
+/** Shortcuts that select each pane. */
 const PANE_KEYS = ["pane-1", "pane-2", "pane-3"] as const;
-/** Width of what is gripped between two panes, in pixels of the screen. */
+/** Width of the grip between two panes, in pixels of the screen. */
 const GRIP = 12;
 
 interface StackHandlesProps {
@@ -24,7 +24,7 @@ interface StackHandlesProps {
   size: Size;
 }
 
-/** On the result: the panes of a stack, to be chosen, and the borders between them, to be moved. */
+/** The panes of a stack on the result, to select them, and their borders, to move them. */
 export function StackHandles({ shot, stack, size }: StackHandlesProps) {
   const keysOf = useShortcutText();
   const { version, selectPane } = useDesk("version", "selectPane");
@@ -55,7 +55,7 @@ export function StackHandles({ shot, stack, size }: StackHandlesProps) {
   );
 }
 
-/** The border after a place. */
+/** The border after a pane. */
 function Border({ shot, stack, place, size }: StackHandlesProps & { place: number }) {
   const { version } = useDesk("version");
   const side = dividedSide(version);

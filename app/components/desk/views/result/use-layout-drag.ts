@@ -5,24 +5,24 @@ import { arrowDirection } from "../../../common/arrow-step";
 import { useDesk } from "../../hooks/use-desk";
 import type { DeskShot } from "../../model/desk-types";
 
-/** A share of the way that an arrow key moves by. */
+/** Share of the way per press of an arrow key. */
 const NUDGE = 0.02;
-/** How near a place has to be to snap to it. */
+/** Snapping distance. */
 const SNAP_REACH = 0.025;
 
 interface LayoutDrag {
   shot: DeskShot;
-  /** Where it is, 0 to 1. */
+  /** Its place, 0 to 1. */
   value: number;
   axis: "x" | "y";
-  /** Pixels of the screen that are the whole way. */
+  /** Pixels of the screen for the whole way. */
   room: number;
-  /** Places that it snaps to, unless Shift is held. */
+  /** Snapping places, unless Shift is held. */
   snaps: readonly number[];
   layoutAt: (value: number) => Layout;
 }
 
-/** Moves something of a shot's layout on the result, by pointer or arrow keys; Escape gives a drag up. */
+/** Moves part of a shot's layout on the result, by pointer or arrow keys; Escape gives a drag up. */
 export function useLayoutDrag({ shot, value, axis, room, snaps, layoutAt }: LayoutDrag) {
   const { version, edits, shotEdits } = useDesk("version", "edits", "shotEdits");
   const [dragged, setDragged] = useState<number | null>(null);
@@ -53,7 +53,7 @@ export function useLayoutDrag({ shot, value, axis, room, snaps, layoutAt }: Layo
       edits.preview({ type: "set-framing", versionId: version.id, shotIds: [shot.id], change });
     },
     onPointerUp: () => {
-      // What is shown by then is the preview.
+      // By then, the preview is what is shown.
       if (dragged !== null && dragged !== grip.current?.value) {
         put(dragged);
         leave();

@@ -6,7 +6,7 @@ import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.shotFilter;
 
-/** Which shots the list shows. */
+/** Filters of the shot list. */
 export const SHOT_FILTERS = {
   all: { name: t.allShots, test: () => true },
   flags: { name: t.flagged, test: (shot: DeskShot) => shot.flags.some(({ isReviewed }) => !isReviewed) },

@@ -11,10 +11,10 @@ import { deskTexts } from "~/texts/desk";
 
 const t = deskTexts.shotList;
 
-/** Pixels that a row is high; it must be known before a row is drawn. */
+/** Height of a row in pixels, which must be known before a row is drawn. */
 const ROW_HEIGHT = 71;
 
-/** The shots from the first to the last, each with what the version shows of it. Only the rows in sight are drawn. */
+/** The list of shots, each with a picture of the version. Only visible rows are drawn. */
 export function ShotList() {
   const { player, shots, selection, film, state, aspect, source, waitFor, version, layered } = useDesk(
     "player",
@@ -61,7 +61,7 @@ export function ShotList() {
     player?.seek(shot.start);
   };
   const onKeyDown = (event: React.KeyboardEvent) => {
-    // Keys may come faster than pictures: they count from where the playhead is going.
+    // Keys may repeat faster than pictures load: steps count from where the playhead is going.
     const from = shown.findLastIndex(({ start }) => start <= (player?.getTarget() ?? 0));
     const actions: Record<string, () => void> = {
       ArrowDown: () => open(shown[Math.min(shown.length - 1, from + 1)], event.shiftKey),

@@ -12,11 +12,11 @@ const t = deskTexts.shotRow;
 
 interface ShotRowProps {
   shot: DeskShot;
-  /** What the clip is called that begins with it; undefined where none does. */
+  /** Name of the clip that begins with it; undefined where none does. */
   clip: string | undefined;
   top: number;
   height: number;
-  /** Place in the list that is shown, from 1, and how long that is. */
+  /** Place in the filtered list, from 1, and the list's length. */
   position: number;
   count: number;
   current: boolean;
@@ -27,7 +27,7 @@ interface ShotRowProps {
   onOpen: (event: React.MouseEvent) => void;
 }
 
-/** One shot of the list: what the version shows of it, its number or name, length, subject, movement and flags. */
+/** A row of the shot list: picture, number or name, length, subject, movement and flags. */
 export function ShotRow({
   shot,
   clip,

@@ -8,7 +8,7 @@ const t = deskTexts.shotTools;
 
 interface ShotToolsProps {
   shot: DeskShot | undefined;
-  /** Whether the playhead is where a shot can be split. */
+  /** Whether the shot can be split at the playhead. */
   canSplit: boolean;
   last: boolean;
   onSplit: (kind: "cut" | "switch") => void;

@@ -8,7 +8,7 @@ import type { LightCopy } from "../../model/piece-stream";
 
 const PICTURE_SIDE = 128;
 
-/** Draws the frame of a shot that says most about it, as the version shows it. */
+/** Draws a shot's representative frame, as the version shows it. */
 async function capture(grabber: FrameGrabber, shot: DeskShot, shown: ShownAt, picture: Size, aspect: number) {
   const frame = shot.tellingFrame;
   const canvas = document.createElement("canvas");
@@ -19,10 +19,9 @@ async function capture(grabber: FrameGrabber, shot: DeskShot, shown: ShownAt, pi
 }
 
 /**
- * A small picture of what a version shows of each of the given shots, by shot id, made one after the other with a
- * video element of its own. A shot whose path changes gets a new one; those made before are kept.
- *
- * @param layered lays the version's layers over what is shown; null where there are none
+ * A small picture of the version for each given shot, by shot id, made one after the other with a video element of its own.
+ * A shot whose path changes gets a new one; finished ones are kept.
+ * @param layered adds the version's layers; null where there are none
  */
 export function useShotPictures(
   source: LightCopy,

@@ -18,7 +18,7 @@ const KIND_TEXT: Record<IdleKind, string> = {
   pause: t.pauseInSpeech,
 };
 
-/** Ranges that the version could do without, to be left out one by one or together. */
+/** Ranges that the version could leave out, one by one or together. */
 export function IdleRanges() {
   const { film, kept, state, trimEdits } = useDesk("film", "kept", "state", "trimEdits");
   const { data, load } = useFetcher<{ ranges: IdleRange[] | null }>();

@@ -16,7 +16,7 @@ import { rangesTexts } from "~/texts/ranges";
 
 const t = rangesTexts.lengthPanel;
 
-/** How long the version is, and behind it what of the film it shows. */
+/** The version's length; behind it, the ranges it shows. */
 export function LengthPanel() {
   const { film, version, kept } = useDesk("film", "version", "kept");
   const over = secondsOver(kept, film.rate, version.limitSeconds);
@@ -68,7 +68,7 @@ const POINTS = [
   { point: "out", hint: t.outHint },
 ] as const;
 
-/** Where the version begins and ends. */
+/** The version's in and out points. */
 function Points() {
   const keysOf = useShortcutText();
   const { film, player, version, trimEdits } = useDesk("film", "player", "version", "trimEdits");
@@ -77,7 +77,7 @@ function Points() {
     <dl className={POINT_ROWS}>
       {POINTS.map(({ point, hint }) => {
         const at = trim[point];
-        // The last frame that is shown, not the first one that is not.
+        // The last frame shown, and not the first one after it.
         const frame = at === null ? null : point === "in" ? at : at - 1;
         return (
           <PointRow
@@ -110,7 +110,7 @@ function LimitOfVersion() {
   );
 }
 
-/** The ranges that are left out, each a way to go there and to bring it back. */
+/** The ranges left out, each with a link to it and a way to bring it back. */
 function LeftOut() {
   const { film, version, trimEdits } = useDesk("film", "version", "trimEdits");
   const { leftOut } = version.trim;

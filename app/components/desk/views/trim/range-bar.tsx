@@ -18,7 +18,7 @@ const WAYS = [
   { how: "reversed", name: t.reverse, hint: t.reverseHint },
 ] as const;
 
-/** What can be done with the range that is marked in the lane; nothing while none is. */
+/** Commands on the range marked in the lane; nothing while there is none. */
 export function RangeBar() {
   const keysOf = useShortcutText();
   const { film, kept, shots, version, edits, trimEdits, reshape } = useDesk(

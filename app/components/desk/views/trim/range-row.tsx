@@ -7,12 +7,12 @@ export const inSeconds = (seconds: number): string => `${seconds.toFixed(1)} s`;
 
 interface RangeRowProps {
   range: FrameRange;
-  /** What it is, beside its length. */
+  /** Its kind, beside its length. */
   what?: string;
   children: ReactNode;
 }
 
-/** Where a range begins, which goes there and marks it in the lane, and how long it is; with what can be done to it. */
+/** Start of a range, which seeks there and marks it in the lane, its length, and commands on it. */
 export function RangeRow({ range, what, children }: RangeRowProps) {
   const { film, player, trimEdits } = useDesk("film", "player", "trimEdits");
   const show = () => {
